@@ -1,0 +1,25 @@
+const swc = ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, transform: { react: { runtime: 'automatic' } }, target: 'es2022' } }];
+
+/** @param {string} displayName @param {string} root */
+const project = (displayName, root, more = {}) => ({
+  displayName,
+  rootDir: import.meta.dirname,
+  roots: [`<rootDir>/${root}`],
+  testMatch: ['**/*.test.ts', '**/*.test.tsx'],
+  testEnvironment: 'node',
+  transform: { '^.+\\.tsx?$': swc },
+  moduleNameMapper: {
+    '^@gangway/core/(.*)$': '<rootDir>/packages/core/src/$1',
+    '^@gangway/contract/(.*)$': '<rootDir>/packages/contract/src/$1',
+  },
+  ...more,
+});
+
+export default {
+  projects: [
+    project('core', 'packages/core/src'),
+    project('contract', 'packages/contract/src'),
+    project('web', 'apps/web/src'),
+    project('server', 'apps/server/src'),
+  ],
+};

@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { standSchema } from './stand';
+
+/** Every refusal has this shape; `path` names the field as in what was sent. */
+export const apiErrorSchema = z.object({
+  error: z.object({
+    code: z.string(),
+    message: z.string(),
+    path: z.array(z.union([z.string(), z.number()])),
+  }),
+});
+export type ApiError = z.infer<typeof apiErrorSchema>;
+
+/** The answer to a write against an old version: the present state comes with it. */
+export const conflictSchema = apiErrorSchema.extend({ present: standSchema });
+export type Conflict = z.infer<typeof conflictSchema>;
+
+/** The first thing wrong with what was sent, as one error. */
+export function firstIssue(error: z.ZodError): ApiError['error'] {
+  const issue = error.issues[0];
+  if (!issue) return { code: 'invalid', message: 'What was sent is not valid.', path: [] };
+  const path = issue.path.filter((step) => typeof step !== 'symbol');
+  if (issue.code === 'unrecognized_keys') {
+    const key = issue.keys[0] ?? '';
+    return { code: 'unknown_key', message: `“${shortened(key)}” is not a field here.`, path: [...path, shortened(key)] };
+  }
+  return { code: 'invalid', message: `${path.length > 0 ? `${path.join('.')}: ` : ''}${issue.message}`, path };
+}
+
+function shortened(text: string): string {
+  return text.length > 60 ? `${text.slice(0, 60)}…` : text;
+}

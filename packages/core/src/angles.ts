@@ -1,0 +1,11 @@
+const RADIANS_PER_DEGREE = Math.PI / 180;
+
+/** Degrees to radians: degrees stand at every boundary, radians only inside a function. */
+export function radians(deg: number): number {
+  return deg * RADIANS_PER_DEGREE;
+}
+
+/** Radians to degrees. */
+export function degrees(rad: number): number {
+  return rad / RADIANS_PER_DEGREE;
+}

@@ -1,0 +1,101 @@
+import { CoreError, requirePositive } from '../errors';
+import { stopsOf } from './apertures';
+
+/** One figure of the circle of good definition, at infinity. */
+export interface DefinitionFigure {
+  readonly fNumber: number;
+  readonly diameterMm: number;
+}
+
+/**
+ * What is known of a lens's image circles at infinity, as diameters in mm.
+ * The light circle is mechanical and hard; the circle of good definition grows
+ * as the lens stops down.
+ */
+export interface CircleFigures {
+  readonly lightMm: number | null;
+  readonly definition: readonly DefinitionFigure[];
+}
+
+/** On what a circle of good definition rests. */
+export type DefinitionBasis =
+  | { readonly kind: 'given' }
+  | { readonly kind: 'interpolated'; readonly between: readonly [number, number] }
+  | { readonly kind: 'held'; readonly from: number }
+  | { readonly kind: 'assumed'; readonly shareOfLight: number };
+
+export interface DefinitionCircle {
+  readonly diameterMm: number;
+  readonly basis: DefinitionBasis;
+}
+
+/** Common practice: the middle 80 % of the light circle holds most of the sharpness. */
+export const ASSUMED_SHARE_OF_LIGHT = 0.8;
+
+/**
+ * The circle of good definition at infinity for an f-number: as given, linear
+ * in stops between two given figures, held at the end figure outside them, or
+ * 80 % of the light circle where only that is known. `null` when nothing is known.
+ */
+export function definitionCircle(figures: CircleFigures, fNumber: number): DefinitionCircle | null {
+  requirePositive('fNumber', fNumber);
+  const table = [...figures.definition].sort((a, b) => a.fNumber - b.fNumber);
+  const first = table[0];
+  const last = table[table.length - 1];
+  if (first === undefined || last === undefined) {
+    if (figures.lightMm === null) return null;
+    return {
+      diameterMm: figures.lightMm * ASSUMED_SHARE_OF_LIGHT,
+      basis: { kind: 'assumed', shareOfLight: ASSUMED_SHARE_OF_LIGHT },
+    };
+  }
+  const same = table.find((figure) => figure.fNumber === fNumber);
+  if (same) return { diameterMm: same.diameterMm, basis: { kind: 'given' } };
+  if (fNumber < first.fNumber) return { diameterMm: first.diameterMm, basis: { kind: 'held', from: first.fNumber } };
+  if (fNumber > last.fNumber) return { diameterMm: last.diameterMm, basis: { kind: 'held', from: last.fNumber } };
+  const above = table.findIndex((figure) => figure.fNumber > fNumber);
+  const lower = table[above - 1] ?? first;
+  const upper = table[above] ?? last;
+  const t = (stopsOf(fNumber) - stopsOf(lower.fNumber)) / (stopsOf(upper.fNumber) - stopsOf(lower.fNumber));
+  return {
+    diameterMm: lower.diameterMm + t * (upper.diameterMm - lower.diameterMm),
+    basis: { kind: 'interpolated', between: [lower.fNumber, upper.fNumber] },
+  };
+}
+
+/**
+ * The diameter on the back when focused nearer than infinity: the half-angle
+ * stays, the lens stands farther out, so it grows by 1 + m (untilted).
+ */
+export function circleOnBackMm(diameterAtInfinityMm: number, magnification: number): number {
+  return diameterAtInfinityMm * (1 + magnification);
+}
+
+/** Half the angle that a circle of this diameter at infinity stands for: atan(D/2f), radians. */
+export function coverageHalfAngle(circleMm: number, focalMm: number): number {
+  requirePositive('circleMm', circleMm);
+  requirePositive('focalMm', focalMm);
+  return Math.atan(circleMm / (2 * focalMm));
+}
+
+/** Refuses circle figures that contradict each other: a definition circle beyond the light circle, or one f-number twice. */
+export function checkCircleFigures(figures: CircleFigures): void {
+  const seen = new Set<number>();
+  figures.definition.forEach(({ fNumber, diameterMm }, index) => {
+    if (seen.has(fNumber)) {
+      throw new CoreError(
+        'duplicate_f_number',
+        ['definition', index, 'fNumber'],
+        `f/${fNumber} stands twice in the table of circles; give one diameter for each f-number.`,
+      );
+    }
+    seen.add(fNumber);
+    if (figures.lightMm !== null && diameterMm > figures.lightMm) {
+      throw new CoreError(
+        'beyond_light_circle',
+        ['definition', index, 'diameterMm'],
+        `The circle of good definition at f/${fNumber} is ${diameterMm} mm; it cannot be larger than the light circle of ${figures.lightMm} mm.`,
+      );
+    }
+  });
+}

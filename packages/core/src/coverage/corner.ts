@@ -1,0 +1,43 @@
+import { radians } from '../angles';
+import { requirePositive } from '../errors';
+import { CORNERS, cornerPoints, type Corner, type FrameSize } from './frame';
+
+/** Movements of the lens relative to the back: mm and degrees, signs as everywhere (rise up +, shift right +, tilt forward +, swing right +). */
+export interface LensMovements {
+  readonly riseMm: number;
+  readonly shiftMm: number;
+  readonly tiltDeg: number;
+  readonly swingDeg: number;
+}
+
+export interface CornerAngle {
+  readonly corner: Corner;
+  /** Angle between the lens axis and the ray from the lens centre to this corner, radians. */
+  readonly angle: number;
+}
+
+/** The lens axis as a unit vector in the camera frame (x right, y up, z toward the subject), swing first, then tilt. */
+export function lensAxis(tiltDeg: number, swingDeg: number): readonly [number, number, number] {
+  const t = radians(tiltDeg);
+  const s = radians(swingDeg);
+  return [Math.sin(s) * Math.cos(t), -Math.sin(t), Math.cos(s) * Math.cos(t)];
+}
+
+/**
+ * The angle off the lens axis of each corner, in the order of `CORNERS`. A
+ * corner (X, Y) of the picture sees along (X + shift, Y + rise, v). A corner
+ * is covered while this angle is within the circle's half-angle; tilted or
+ * not, that is the whole rule.
+ */
+export function cornerAngles(frame: FrameSize, imageMm: number, movements: LensMovements): readonly CornerAngle[] {
+  requirePositive('imageMm', imageMm);
+  const [lx, ly, lz] = lensAxis(movements.tiltDeg, movements.swingDeg);
+  return cornerPoints(frame).map(([cx, cy], index) => {
+    const x = cx + movements.shiftMm;
+    const y = cy + movements.riseMm;
+    const along = x * lx + y * ly + imageMm * lz;
+    // atan2 of cross and dot keeps small angles exact where acos would not.
+    const across = Math.hypot(y * lz - imageMm * ly, imageMm * lx - x * lz, x * ly - y * lx);
+    return { corner: CORNERS[index] ?? 'upper left', angle: Math.atan2(across, along) };
+  });
+}

@@ -1,0 +1,38 @@
+/** The picture area of a sensor or film as its maker gives it, mm. */
+export interface FrameSize {
+  readonly widthMm: number;
+  readonly heightMm: number;
+}
+
+/** Which side of the frame lies level: landscape has the longer one level. */
+export type Orientation = 'landscape' | 'portrait';
+
+/** The four corners, as they lie in the upright picture. */
+export const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'] as const;
+export type Corner = (typeof CORNERS)[number];
+
+/** The frame as it stands in the camera once the back is turned; a square frame stays as it is. */
+export function turned(frame: FrameSize, orientation: Orientation): FrameSize {
+  const long = Math.max(frame.widthMm, frame.heightMm);
+  const short = Math.min(frame.widthMm, frame.heightMm);
+  return orientation === 'landscape'
+    ? { widthMm: long, heightMm: short }
+    : { widthMm: short, heightMm: long };
+}
+
+/** The distance across the corners, mm. */
+export function diagonalMm(frame: FrameSize): number {
+  return Math.hypot(frame.widthMm, frame.heightMm);
+}
+
+/** Corner positions in picture coordinates (X right, Y up, mm, from the centre of the frame), in the order of `CORNERS`. */
+export function cornerPoints(frame: FrameSize): readonly (readonly [number, number])[] {
+  const x = frame.widthMm / 2;
+  const y = frame.heightMm / 2;
+  return [
+    [-x, y],
+    [x, y],
+    [x, -y],
+    [-x, -y],
+  ];
+}

@@ -1,0 +1,31 @@
+import type { StopStep } from '../coverage/apertures';
+import type { CircleFigures } from '../coverage/circle';
+import type { FrameSize } from '../coverage/frame';
+import type { Mechanism } from './mechanism';
+
+/** A lens as far as coverage needs it; lengths in mm, circles at infinity. */
+export interface Lens {
+  readonly name: string;
+  readonly focalMm: number;
+  /** The widest marked aperture (smallest f-number). */
+  readonly widestFNumber: number;
+  /** The smallest marked aperture (largest f-number). */
+  readonly smallestFNumber: number;
+  readonly stopStep: StopStep;
+  readonly circle: CircleFigures;
+}
+
+/** What records the picture: a sensor has pixels, film has none. */
+export interface Back extends FrameSize {
+  readonly name: string;
+  readonly columnsPx: number | null;
+  readonly rowsPx: number | null;
+}
+
+/** The chain from lens to back that stands on the tripod. */
+export interface Rig {
+  readonly name: string;
+  readonly lens: Lens;
+  readonly back: Back;
+  readonly mechanism: Mechanism;
+}

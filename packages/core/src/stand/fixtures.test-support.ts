@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import type { Mechanism } from '../rig/mechanism';
+import type { StandSettings } from './settings';
+
+/** A plain small-format stand to vary in tests. */
+export function stand(changes: Partial<StandSettings> = {}): StandSettings {
+  return {
+    rig: {
+      name: 'Small format with a 24 mm shift wide',
+      lens: {
+        name: '24 mm shift wide',
+        focalMm: 24,
+        widestFNumber: 3.5,
+        smallestFNumber: 22,
+        stopStep: 'third',
+        circle: {
+          lightMm: 67,
+          definition: [
+            { fNumber: 3.5, diameterMm: 54 },
+            { fNumber: 8, diameterMm: 60 },
+            { fNumber: 11, diameterMm: 64 },
+          ],
+        },
+      },
+      back: { name: '36 × 24 body', widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 },
+      mechanism: { kind: 'disc', radiusMm: 12 },
+    },
+    orientation: 'landscape',
+    movements: { riseMm: 0, shiftMm: 0 },
+    fNumber: 8,
+    focusM: null,
+    ...changes,
+  };
+}
+
+const travel = fc.double({ min: 0, max: 40, noNaN: true });
+
+const mechanism: fc.Arbitrary<Mechanism> = fc.oneof(
+  fc.record({ kind: fc.constant('box' as const), riseMm: travel, fallMm: travel, leftMm: travel, rightMm: travel }),
+  fc.record({ kind: fc.constant('disc' as const), radiusMm: travel }),
+  fc.record({
+    kind: fc.constant('line' as const),
+    angleDeg: fc.double({ min: 0, max: 179, noNaN: true }),
+    forwardMm: travel,
+    backMm: travel,
+  }),
+  fc.constant({ kind: 'fixed' as const }),
+  fc.constant({ kind: 'unknown' as const }),
+);
+
+/** Stands of every kind that a photographer could set, sensible or not. */
+export const anyStand: fc.Arbitrary<StandSettings> = fc
+  .record({
+    mechanism,
+    lightMm: fc.option(fc.double({ min: 40, max: 180, noNaN: true })),
+    definition: fc.uniqueArray(
+      fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11, 16, 22), diameterMm: fc.double({ min: 20, max: 180, noNaN: true }) }),
+      { maxLength: 5, selector: ({ fNumber }) => fNumber },
+    ),
+    widthMm: fc.double({ min: 15, max: 120, noNaN: true }),
+    heightMm: fc.double({ min: 15, max: 120, noNaN: true }),
+    stopStep: fc.constantFrom('full', 'half', 'third'),
+    orientation: fc.constantFrom('landscape' as const, 'portrait' as const),
+    riseMm: fc.double({ min: -45, max: 45, noNaN: true }),
+    shiftMm: fc.double({ min: -45, max: 45, noNaN: true }),
+    fNumber: fc.constantFrom(3.5, 4, 5, 6.3, 8, 9, 11, 16, 22),
+    focusM: fc.option(fc.double({ min: 0.2, max: 100, noNaN: true })),
+  })
+  .map((any) => {
+    const base = stand();
+    return {
+      ...base,
+      orientation: any.orientation,
+      movements: { riseMm: any.riseMm, shiftMm: any.shiftMm },
+      fNumber: any.fNumber,
+      focusM: any.focusM,
+      rig: {
+        ...base.rig,
+        mechanism: any.mechanism,
+        back: { ...base.rig.back, widthMm: any.widthMm, heightMm: any.heightMm },
+        lens: {
+          ...base.rig.lens,
+          stopStep: any.stopStep as 'full',
+          circle: { lightMm: any.lightMm, definition: any.definition },
+        },
+      },
+    };
+  });

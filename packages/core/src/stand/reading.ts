@@ -1,0 +1,47 @@
+import { definitionCircle } from '../coverage/circle';
+import { diagonalMm } from '../coverage/frame';
+import { lightCircle, sharpCircle, standFrame } from '../coverage/standCoverage';
+import { findings } from '../findings/findings';
+import { findingSentence } from '../findings/wording';
+import type { Mechanism } from '../rig/mechanism';
+import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
+import type { StandSettings } from './settings';
+
+/** The Circle drawing in words: the same facts for those who cannot see it. */
+export function circleReading(settings: StandSettings): string {
+  const frame = standFrame(settings);
+  const light = lightCircle(settings);
+  const sharp = sharpCircle(settings);
+  const { riseMm, shiftMm } = settings.movements;
+  const given = settings.rig.lens.circle.definition
+    .map(({ fNumber }) => ({ fNumber, circle: definitionCircle(settings.rig.lens.circle, fNumber) }))
+    .map(({ fNumber, circle }) => `${mmWords(circle?.diameterMm ?? 0)} at ${apertureWords(fNumber)}`);
+  return [
+    `Frame ${fixed(frame.widthMm, 1)} by ${mmWords(frame.heightMm)}, ${settings.orientation}, ${mmWords(diagonalMm(frame))} across the corners, with ${riseWords(riseMm)} and ${shiftWords(shiftMm)}.`,
+    light ? `Light circle ${mmWords(light.diameterMm)}.` : 'Light circle not known.',
+    sharp
+      ? `Sharp circle at ${apertureWords(settings.fNumber)} ${mmWords(sharp.diameterMm)}.`
+      : 'Sharp circle not known.',
+    given.length > 0 ? `Figures given at infinity: ${given.join(', ')}.` : '',
+    mechanismWords(settings.rig.mechanism),
+    ...findings(settings).map(findingSentence),
+  ]
+    .filter((sentence) => sentence !== '')
+    .join(' ');
+}
+
+/** The end stops in words. */
+export function mechanismWords(mechanism: Mechanism): string {
+  switch (mechanism.kind) {
+    case 'box':
+      return `Slides end at ${mmWords(mechanism.riseMm)} of rise, ${mmWords(mechanism.fallMm)} of fall, ${mmWords(mechanism.leftMm)} to the left and ${mmWords(mechanism.rightMm)} to the right.`;
+    case 'disc':
+      return `The rotating slide ends ${mmWords(mechanism.radiusMm)} from the centre in every direction.`;
+    case 'line':
+      return `The slide is locked at ${fixed(mechanism.angleDeg, 1)}° and ends ${mmWords(mechanism.forwardMm)} forward and ${mmWords(mechanism.backMm)} back.`;
+    case 'fixed':
+      return 'This rig has no movements.';
+    case 'unknown':
+      return 'The travel of the slides is not known.';
+  }
+}

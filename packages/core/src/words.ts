@@ -1,0 +1,28 @@
+/** A length in mm to a tenth, with its unit and a true minus sign: "9.4 mm". */
+export function mmWords(mm: number): string {
+  return `${fixed(mm, 1)} mm`;
+}
+
+/** A number to so many decimals with a true minus sign, never "−0". */
+export function fixed(value: number, decimals: number): string {
+  const text = Math.abs(value).toFixed(decimals);
+  const negative = value < 0 && Number(text) !== 0;
+  return negative ? `−${text}` : text;
+}
+
+/** An f-number as marked: "f/8", "f/5.6", "f/6.72". */
+export function apertureWords(fNumber: number): string {
+  return `f/${String(Math.round(fNumber * 100) / 100)}`;
+}
+
+/** "9.4 mm of rise", "6.0 mm of shift to the left", "no movement" in the words a photographer sets them by. */
+export function riseWords(riseMm: number): string {
+  if (Math.abs(riseMm) < 0.05) return 'no rise';
+  return riseMm > 0 ? `${mmWords(riseMm)} of rise` : `${mmWords(-riseMm)} of fall`;
+}
+
+/** As `riseWords`, of shift. */
+export function shiftWords(shiftMm: number): string {
+  if (Math.abs(shiftMm) < 0.05) return 'no shift';
+  return `${mmWords(Math.abs(shiftMm))} of shift to the ${shiftMm > 0 ? 'right' : 'left'}`;
+}
