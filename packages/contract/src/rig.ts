@@ -26,7 +26,8 @@ export const circleSchema = z
     lightMm: sizeMm('The light circle').nullable(),
     definition: z
       .array(z.strictObject({ fNumber: fNumberSchema, diameterMm: sizeMm('The circle of good definition') }))
-      .max(40, 'Give at most 40 circles of good definition.'),
+      .max(40, 'Give at most 40 circles of good definition.')
+      .readonly(),
   })
   .superRefine((figures, ctx) => {
     try {

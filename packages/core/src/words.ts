@@ -3,8 +3,9 @@ export function mmWords(mm: number): string {
   return `${fixed(mm, 1)} mm`;
 }
 
-/** A number to so many decimals with a true minus sign, never "−0". */
+/** A number to so many decimals with a true minus sign, never "−0"; ∞ as itself. */
 export function fixed(value: number, decimals: number): string {
+  if (value === Number.POSITIVE_INFINITY) return '∞';
   const text = Math.abs(value).toFixed(decimals);
   const negative = value < 0 && Number(text) !== 0;
   return negative ? `−${text}` : text;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
-import { contour, shiftLimitMm } from './shiftLimit';
+import { contour, oneWayLimitMm, shiftLimitMm } from './shiftLimit';
 import { diagonalMm, type FrameSize } from './frame';
 
 // Outside reference: plane geometry by another route, the general polygon
@@ -129,5 +129,21 @@ describe('laws of the shift limit', () => {
     expect(shiftLimitMm({ widthMm: 36, heightMm: 24 }, 43, 90)).toBeNull();
     expect(contour({ widthMm: 36, heightMm: 24 }, 43)).toHaveLength(0);
     expect(shiftLimitMm({ widthMm: 30, heightMm: 40 }, 50, 12)).toBeCloseTo(0, 9);
+  });
+
+  test('one control alone reaches the same line that the direction of both reaches', () => {
+    fc.assert(
+      fc.property(sizes, room, angle, (frame, spare, deg) => {
+        const circle = diagonalMm(frame) + spare;
+        const limit = shiftLimitMm(frame, circle, deg) ?? NaN;
+        const a = (deg * Math.PI) / 180;
+        const rise = oneWayLimitMm(frame, circle, 'rise', limit * Math.cos(a));
+        const shift = oneWayLimitMm(frame, circle, 'shift', limit * Math.sin(a));
+        // On the contour the present rise is the most that the present shift allows, and the other way round,
+        // but for the rounding of a root near zero.
+        const near = (mine: number | null, there: number) => mine === null ? there < 1e-3 : Math.abs(mine - there) < 1e-3;
+        return near(rise, Math.abs(limit * Math.sin(a))) && near(shift, Math.abs(limit * Math.cos(a)));
+      }),
+    );
   });
 });

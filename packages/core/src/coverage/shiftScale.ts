@@ -1,5 +1,5 @@
 import { degrees } from '../angles';
-import { apertureScale, NOMINAL_F_NUMBERS } from './apertures';
+import { apertureScale } from './apertures';
 import { travelLimitMm } from '../rig/mechanism';
 import type { StandSettings } from '../stand/settings';
 import type { DefinitionBasis } from './circle';
@@ -45,7 +45,7 @@ export function scaleFNumbers(settings: StandSettings): readonly number[] {
   const { lens } = settings.rig;
   const full = apertureScale(lens.widestFNumber, lens.smallestFNumber, 'full');
   const given = lens.circle.definition.map(({ fNumber }) => fNumber);
-  const all = new Set([...full.filter((n) => NOMINAL_F_NUMBERS.full.includes(n)), ...given, settings.fNumber]);
+  const all = new Set([...full, ...given, settings.fNumber]);
   return [...all].sort((a, b) => a - b);
 }
 

@@ -1,0 +1,61 @@
+import { randomUUID } from 'node:crypto';
+import { sql } from 'drizzle-orm';
+import express, { Router, type Express } from 'express';
+import { pinoHttp } from 'pino-http';
+import type { Logger } from 'pino';
+import type { Db } from './db/connect';
+import { jsonOnly, loopbackOnly } from './guard';
+import { jobRoutes } from './jobs';
+import { pages, strictHeaders } from './page';
+import { answerErrors, unknownRoute } from './refusal';
+import { standRoutes } from './stands';
+
+export interface AppParts {
+  readonly db: Db;
+  readonly logger: Logger;
+  /** Where the built pages are; `null` for the API alone. */
+  readonly webDir: string | null;
+}
+
+/** The whole server but for its socket. */
+export function createApp({ db, logger, webDir }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    pinoHttp({
+      logger,
+      genReqId: (_req, res) => {
+        const id = randomUUID();
+        res.setHeader('X-Request-Id', id);
+        return id;
+      },
+      serializers: {
+        req: (req: { id: unknown; method: unknown; url: unknown }) => ({ id: req.id, method: req.method, url: req.url }),
+        res: (res: { statusCode: unknown }) => ({ status: res.statusCode }),
+      },
+      customLogLevel: (_req, res, error) => (error || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'warn' : 'info'),
+    }),
+  );
+  app.use(...strictHeaders());
+  app.use(loopbackOnly);
+
+  const api = Router();
+  api.use(jsonOnly, express.json({ limit: '256kb' }));
+  api.use((_req, res, next) => {
+    res.set('Cache-Control', 'no-store');
+    next();
+  });
+  api.get('/health', async (_req, res) => {
+    await db.execute(sql`select 1`);
+    res.json({ status: 'ok', database: 'ok' });
+  });
+  api.use(jobRoutes(db));
+  api.use(standRoutes(db));
+  api.use(unknownRoute);
+  app.use('/api', api);
+
+  if (webDir !== null) app.use(pages(webDir));
+  app.use(unknownRoute);
+  app.use(answerErrors);
+  return app;
+}

@@ -1,0 +1,122 @@
+import { Router } from 'express';
+import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
+import { jobNameSchema, type Deleted, type Job, type JobSummary } from '@gangway/contract/job';
+import { copyName } from '@gangway/contract/name';
+import type { Db, DbOrTx } from './db/connect';
+import { jobs, stands } from './db/schema';
+import { idParam, notThere, parsed } from './refusal';
+import { standAnswer } from './stands';
+
+type JobRow = typeof jobs.$inferSelect;
+
+function summary(row: JobRow, standCount: number): JobSummary {
+  const { id, name, demo, updatedAt, deletedAt } = row;
+  return { id, name, demo, standCount, updatedAt: updatedAt.toISOString(), deletedAt: deletedAt?.toISOString() ?? null };
+}
+
+async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
+  const rows = await db
+    .select({ job: jobs, standCount: count(stands.id) })
+    .from(jobs)
+    .leftJoin(stands, and(eq(stands.jobId, jobs.id), isNull(stands.deletedAt)))
+    .where(deleted ? isNotNull(jobs.deletedAt) : isNull(jobs.deletedAt))
+    .groupBy(jobs.id)
+    .orderBy(deleted ? desc(jobs.deletedAt) : asc(jobs.createdAt));
+  return rows.map(({ job, standCount }) => summary(job, standCount));
+}
+
+async function wholeJob(db: DbOrTx, id: string): Promise<Job> {
+  const [row] = await db.select().from(jobs).where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
+  if (!row) throw notThere('job');
+  const inside = await db
+    .select()
+    .from(stands)
+    .where(and(eq(stands.jobId, id), isNull(stands.deletedAt)))
+    .orderBy(asc(stands.createdAt), asc(stands.id));
+  return { ...summary(row, inside.length), stands: inside.map(standAnswer) };
+}
+
+/** A new job with the stands given, in their order; answers its id. */
+export async function insertJob(
+  db: DbOrTx,
+  job: { name: string; demo: boolean },
+  inside: readonly Pick<typeof stands.$inferInsert, 'name' | 'settings'>[],
+): Promise<string> {
+  const [row] = await db.insert(jobs).values(job).returning();
+  if (!row) throw new Error('the job was not inserted');
+  const now = Date.now();
+  if (inside.length > 0) {
+    await db.insert(stands).values(inside.map(({ name, settings }, order) => ({ jobId: row.id, name, settings, createdAt: new Date(now + order) })));
+  }
+  return row.id;
+}
+
+export function jobRoutes(db: Db): Router {
+  const router = Router();
+
+  router.get('/jobs', async (_req, res) => {
+    res.json(await summaries(db, false));
+  });
+
+  router.get('/deleted', async (_req, res) => {
+    const gone = await db
+      .select({ stand: stands })
+      .from(stands)
+      .innerJoin(jobs, and(eq(jobs.id, stands.jobId), isNull(jobs.deletedAt)))
+      .where(isNotNull(stands.deletedAt))
+      .orderBy(desc(stands.deletedAt));
+    const answer: Deleted = { jobs: await summaries(db, true), stands: gone.map(({ stand }) => standAnswer(stand)) };
+    res.json(answer);
+  });
+
+  router.post('/jobs', async (req, res) => {
+    const { name } = parsed(jobNameSchema, req.body);
+    res.status(201).json(await wholeJob(db, await insertJob(db, { name, demo: false }, [])));
+  });
+
+  router.get('/jobs/:id', async (req, res) => {
+    res.json(await wholeJob(db, idParam(req.params.id, 'job')));
+  });
+
+  router.patch('/jobs/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'job');
+    const { name } = parsed(jobNameSchema, req.body);
+    const rows = await db
+      .update(jobs)
+      .set({ name, updatedAt: sql`now()` })
+      .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)))
+      .returning({ id: jobs.id });
+    if (rows.length === 0) throw notThere('job');
+    res.json(await wholeJob(db, id));
+  });
+
+  router.post('/jobs/:id/duplicate', async (req, res) => {
+    const id = idParam(req.params.id, 'job');
+    const copy = await db.transaction(async (tx) => {
+      const from = await wholeJob(tx, id);
+      const names = await tx.select({ name: jobs.name }).from(jobs).where(isNull(jobs.deletedAt));
+      const name = copyName(from.name, names.map((row) => row.name));
+      return wholeJob(tx, await insertJob(tx, { name, demo: false }, from.stands));
+    });
+    res.status(201).json(copy);
+  });
+
+  router.delete('/jobs/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'job');
+    const rows = await db
+      .update(jobs)
+      .set({ deletedAt: sql`coalesce(${jobs.deletedAt}, now())` })
+      .where(eq(jobs.id, id))
+      .returning({ id: jobs.id });
+    if (rows.length === 0) throw notThere('job');
+    res.json({ id });
+  });
+
+  router.post('/jobs/:id/restore', async (req, res) => {
+    const id = idParam(req.params.id, 'job');
+    await db.update(jobs).set({ deletedAt: null }).where(eq(jobs.id, id));
+    res.json(await wholeJob(db, id));
+  });
+
+  return router;
+}

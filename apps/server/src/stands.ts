@@ -1,0 +1,118 @@
+import { Router } from 'express';
+import { and, eq, isNull, sql } from 'drizzle-orm';
+import { copyName } from '@gangway/contract/name';
+import { newStandSchema, standWriteSchema, type Stand } from '@gangway/contract/stand';
+import type { Db, DbOrTx } from './db/connect';
+import { jobs, stands } from './db/schema';
+import { idParam, notThere, parsed, Refusal } from './refusal';
+
+export function standAnswer(row: typeof stands.$inferSelect): Stand {
+  const { id, jobId, name, settings, version, lastWriteId, updatedAt, deletedAt } = row;
+  return {
+    id,
+    jobId,
+    name,
+    settings,
+    version,
+    lastWriteId,
+    updatedAt: updatedAt.toISOString(),
+    deletedAt: deletedAt?.toISOString() ?? null,
+  };
+}
+
+async function presentStand(db: DbOrTx, id: string): Promise<Stand> {
+  const [row] = await db
+    .select({ stand: stands })
+    .from(stands)
+    .innerJoin(jobs, and(eq(jobs.id, stands.jobId), isNull(jobs.deletedAt)))
+    .where(eq(stands.id, id));
+  if (!row) throw notThere('stand');
+  if (row.stand.deletedAt !== null) {
+    throw new Refusal(410, 'deleted', 'This stand was deleted; bring it back from the jobs page first.');
+  }
+  return standAnswer(row.stand);
+}
+
+function only<T>(rows: readonly T[]): T {
+  const [row] = rows;
+  if (row === undefined) throw new Error('a statement that returns a row returned none');
+  return row;
+}
+
+export function standRoutes(db: Db): Router {
+  const router = Router();
+
+  router.post('/jobs/:jobId/stands', async (req, res) => {
+    const jobId = idParam(req.params.jobId, 'job');
+    const { name, settings } = parsed(newStandSchema, req.body);
+    const stand = await db.transaction(async (tx) => {
+      const [job] = await tx.select().from(jobs).where(and(eq(jobs.id, jobId), isNull(jobs.deletedAt))).for('share');
+      if (!job) throw notThere('job');
+      return standAnswer(only(await tx.insert(stands).values({ jobId, name, settings }).returning()));
+    });
+    res.status(201).json(stand);
+  });
+
+  router.get('/stands/:id', async (req, res) => {
+    res.json(await presentStand(db, idParam(req.params.id, 'stand')));
+  });
+
+  router.put('/stands/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'stand');
+    const { version, writeId, name, settings } = parsed(standWriteSchema, req.body);
+    const [written] = await db
+      .update(stands)
+      .set({ name, settings, version: version + 1, lastWriteId: writeId, updatedAt: sql`now()` })
+      .where(
+        and(
+          eq(stands.id, id),
+          eq(stands.version, version),
+          isNull(stands.deletedAt),
+          sql`exists (select 1 from ${jobs} where ${jobs.id} = ${stands.jobId} and ${jobs.deletedAt} is null)`,
+        ),
+      )
+      .returning();
+    if (written) {
+      res.json(standAnswer(written));
+      return;
+    }
+    const present = await presentStand(db, id);
+    // The same write again, its first answer lost on the way: it is kept already.
+    if (present.lastWriteId === writeId) {
+      res.json(present);
+      return;
+    }
+    throw new Refusal(409, 'changed_elsewhere', 'This stand was changed somewhere else since it was opened here.', ['version'], { present });
+  });
+
+  router.post('/stands/:id/duplicate', async (req, res) => {
+    const id = idParam(req.params.id, 'stand');
+    const copy = await db.transaction(async (tx) => {
+      const from = await presentStand(tx, id);
+      const names = await tx.select({ name: stands.name }).from(stands).where(and(eq(stands.jobId, from.jobId), isNull(stands.deletedAt)));
+      const name = copyName(from.name, names.map((row) => row.name));
+      return standAnswer(only(await tx.insert(stands).values({ jobId: from.jobId, name, settings: from.settings }).returning()));
+    });
+    res.status(201).json(copy);
+  });
+
+  router.delete('/stands/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'stand');
+    const [row] = await db
+      .update(stands)
+      .set({ deletedAt: sql`coalesce(${stands.deletedAt}, now())` })
+      .where(eq(stands.id, id))
+      .returning();
+    if (!row) throw notThere('stand');
+    res.json(standAnswer(row));
+  });
+
+  router.post('/stands/:id/restore', async (req, res) => {
+    const id = idParam(req.params.id, 'stand');
+    const [row] = await db.update(stands).set({ deletedAt: null }).where(eq(stands.id, id)).returning();
+    if (!row) throw notThere('stand');
+    res.json(standAnswer(row));
+  });
+
+  return router;
+}

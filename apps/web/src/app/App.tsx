@@ -1,0 +1,73 @@
+import { lazy, Suspense } from 'react';
+import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider, useRouteError } from 'react-router';
+import { JobsPage } from '../jobs/JobsPage';
+import { NotesProvider } from '../ui/Notes';
+import { TopBar } from './TopBar';
+
+const BenchPage = lazy(() => import('../bench/BenchPage').then((module) => ({ default: module.BenchPage })));
+
+function Frame() {
+  return (
+    <NotesProvider>
+      <Suspense fallback={<Waiting />}>
+        <Outlet />
+      </Suspense>
+    </NotesProvider>
+  );
+}
+
+function Waiting() {
+  return (
+    <>
+      <TopBar />
+      <p role="status" className="p-8 text-ink-soft">
+        Fetching the bench …
+      </p>
+    </>
+  );
+}
+
+function Nowhere() {
+  return (
+    <>
+      <TopBar />
+      <main className="p-8">
+        <h1 className="mb-2 text-xl font-semibold">There is nothing at this address</h1>
+        <Link to="/jobs" className="text-accent underline underline-offset-4">
+          To the jobs
+        </Link>
+      </main>
+    </>
+  );
+}
+
+function Broken() {
+  const error = useRouteError();
+  return (
+    <main className="mx-auto max-w-xl p-8">
+      <h1 className="mb-2 text-xl font-semibold">This page broke</h1>
+      <p className="mb-4 text-ink-soft">What was kept is safe. {error instanceof Error ? `(${error.message})` : ''}</p>
+      <a href={location.href} className="text-accent underline underline-offset-4">
+        Load it again
+      </a>
+    </main>
+  );
+}
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    errorElement: <Broken />,
+    children: [
+      { path: '/', element: <Navigate to="/jobs" replace /> },
+      { path: '/jobs', element: <JobsPage /> },
+      { path: '/jobs/:jobId', element: <JobsPage /> },
+      { path: '/jobs/:jobId/stands/:standId', element: <BenchPage /> },
+      { path: '*', element: <Nowhere /> },
+    ],
+  },
+]);
+
+export function App() {
+  return <RouterProvider router={router} />;
+}

@@ -1,0 +1,28 @@
+import { Moon, Sun } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { chooseTheme, useTheme } from '../store/theme';
+import { IconButton } from '../ui/Button';
+
+/** The bar over every page: the name, where one is, what can be done here, and the light to work in. */
+export function TopBar({ where, children }: { readonly where?: ReactNode; readonly children?: ReactNode }) {
+  const theme = useTheme();
+  const dark = theme === 'dark-cloth';
+  return (
+    <header className="flex h-12 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1.5 max-sm:px-2">
+      <Link to="/jobs" className="flex items-center gap-2 font-semibold tracking-tight [font-stretch:112%]">
+        <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden>
+          <circle cx="12" cy="12" r="10" fill="none" stroke="currentColor" strokeWidth="1.4" />
+          <rect x="6.4" y="4.6" width="11.2" height="8" fill="var(--accent-wash)" stroke="var(--accent)" strokeWidth="1.7" />
+          <path d="M9.6 12h4.8M12 9.6v4.8" stroke="currentColor" strokeWidth="1.1" />
+        </svg>
+        <span className="max-sm:sr-only">Gangway</span>
+      </Link>
+      <div className="flex min-w-0 grow items-center gap-2">{where}</div>
+      {children}
+      <IconButton label={dark ? 'Use the paper theme' : 'Use the dark cloth theme'} onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}>
+        {dark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
+      </IconButton>
+    </header>
+  );
+}

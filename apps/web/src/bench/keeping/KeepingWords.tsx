@@ -1,0 +1,60 @@
+import { useEffect } from 'react';
+import { useAppSelector, keeper } from '../../store/store';
+import type { Keeping } from './keeping';
+
+function keepingWords(keeping: Keeping): string {
+  switch (keeping.phase) {
+    case 'kept':
+      return `Kept ${new Date(keeping.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}`;
+    case 'changed':
+      return 'Not kept yet';
+    case 'keeping':
+      return 'Keeping …';
+    case 'waiting':
+      return `Not kept: ${keeping.message} Trying again.`;
+    case 'refused':
+      return `Not kept: ${keeping.message}`;
+    case 'elsewhere':
+      return 'Not kept: changed somewhere else';
+    case 'gone':
+      return `Not kept: ${keeping.message}`;
+  }
+}
+
+const URGENT: readonly Keeping['phase'][] = ['waiting', 'refused', 'elsewhere', 'gone'];
+
+/** Whether the work is safe, in words; and a warning when the page is left before it is. */
+export function KeepingWords() {
+  const keeping = useAppSelector((state) => state.keep?.keeping ?? null);
+  const safe = keeping === null || keeping.phase === 'kept';
+
+  useEffect(() => {
+    if (safe) return;
+    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
+    addEventListener('beforeunload', warn);
+    return () => removeEventListener('beforeunload', warn);
+  }, [safe]);
+
+  useEffect(() => {
+    const hurry = () => keeper.now();
+    addEventListener('online', hurry);
+    addEventListener('pagehide', hurry);
+    return () => {
+      removeEventListener('online', hurry);
+      removeEventListener('pagehide', hurry);
+    };
+  }, []);
+
+  if (!keeping) return null;
+  const urgent = URGENT.includes(keeping.phase);
+  return (
+    <p
+      role="status"
+      data-keeping={keeping.phase}
+      className={`text-sm ${urgent ? 'font-semibold text-fails' : 'text-ink-soft'} max-w-80 truncate`}
+      title={keepingWords(keeping)}
+    >
+      {keepingWords(keeping)}
+    </p>
+  );
+}

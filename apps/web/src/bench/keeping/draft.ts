@@ -1,0 +1,45 @@
+import { standSettingsSchema } from '@gangway/contract/stand';
+import { nameSchema } from '@gangway/contract/name';
+import { z } from 'zod';
+
+// What is not kept yet survives a reload of its tab: the draft lies in the
+// tab's own session storage, so that tabs do not pick up each other's.
+const draftSchema = z.strictObject({
+  version: z.number().int().positive(),
+  name: nameSchema,
+  settings: standSettingsSchema,
+  lost: z.array(z.string()),
+});
+export type Draft = z.infer<typeof draftSchema>;
+
+const key = (standId: string) => `gangway.draft.${standId}`;
+
+/** Writes the draft; a full or forbidden storage only loses this safety net, never the edit itself. */
+export function writeDraft(standId: string, draft: Draft): void {
+  try {
+    sessionStorage.setItem(key(standId), JSON.stringify(draft));
+  } catch (error) {
+    console.warn('Gangway cannot write its draft to this browser’s storage.', error);
+  }
+}
+
+export function dropDraft(standId: string): void {
+  try {
+    sessionStorage.removeItem(key(standId));
+  } catch (error) {
+    console.warn('Gangway cannot reach this browser’s storage.', error);
+  }
+}
+
+/** The draft of a stand, if there is one that can be read. */
+export function readDraft(standId: string): Draft | null {
+  try {
+    const text = sessionStorage.getItem(key(standId));
+    if (text === null) return null;
+    const draft = draftSchema.safeParse(JSON.parse(text));
+    return draft.success ? draft.data : null;
+  } catch (error) {
+    console.warn('Gangway cannot read its draft from this browser’s storage.', error);
+    return null;
+  }
+}

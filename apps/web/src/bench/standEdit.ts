@@ -1,0 +1,105 @@
+import type { Remedy } from '@gangway/core/findings/finding';
+import { remedySetting } from '@gangway/core/findings/wording';
+import { onSlide, reaches, travelOf, type ShiftPosition } from '@gangway/core/rig/mechanism';
+import type { Rig } from '@gangway/core/rig/rig';
+import { patched, type StandSettings } from '@gangway/core/stand/settings';
+import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
+import { store } from '../store/store';
+import { changed } from './edit';
+import { fittedTo } from './rig/fitted';
+
+function present(): StandSettings | null {
+  return store.getState().edit.present?.settings ?? null;
+}
+
+function change(settings: StandSettings, said: string, gesture?: string): void {
+  store.dispatch(changed({ settings, said, ...(gesture !== undefined && { gesture }) }));
+}
+
+function move(to: Partial<ShiftPosition>, gesture?: string): void {
+  const settings = present();
+  if (!settings) return;
+  const next = patched(settings, { movements: to });
+  const { riseMm, shiftMm } = next.movements;
+  if (riseMm === settings.movements.riseMm && shiftMm === settings.movements.shiftMm) return;
+  change(next, [to.riseMm !== undefined ? riseWords(riseMm) : '', to.shiftMm !== undefined ? shiftWords(shiftMm) : ''].filter(Boolean).join(', '), gesture);
+}
+
+/** A typed movement: taken, or refused with the reason when the mechanism cannot take it. */
+function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
+  const settings = present();
+  if (!settings) return null;
+  const { mechanism } = settings.rig;
+  if (mechanism.kind === 'line') {
+    return 'This slide is locked to an angle: rise and shift go together.';
+  }
+  const to = control === 'rise' ? { riseMm: mm } : { shiftMm: mm };
+  if (reaches(mechanism, { ...settings.movements, ...to }) === false) {
+    const ends = travelOf(mechanism, control, settings.movements);
+    const what = control === 'rise' ? 'Rise' : 'Shift';
+    if (!ends || ends.maxMm - ends.minMm === 0) return `${what} ${mmWords(mm)} is beyond the mechanism: it has none here.`;
+    const other = control === 'rise' ? shiftWords(settings.movements.shiftMm) : riseWords(settings.movements.riseMm);
+    const along = mechanism.kind === 'disc' ? ` with ${other}` : '';
+    return `${what} ${mmWords(mm)} is beyond the end stop: the slide goes from ${fixed(ends.minMm, 1)} to ${mmWords(ends.maxMm)}${along}.`;
+  }
+  move(to);
+  return null;
+}
+
+function typeSlide(mm: number): string | null {
+  const mechanism = present()?.rig.mechanism;
+  if (mechanism?.kind !== 'line') return null;
+  if (mm > mechanism.forwardMm + 0.005 || mm < -mechanism.backMm - 0.005) {
+    return `Slide ${mmWords(mm)} is beyond the end stop: it goes from ${fixed(-mechanism.backMm, 1)} to ${mmWords(mechanism.forwardMm)}.`;
+  }
+  move(onSlide(mechanism, mm));
+  return null;
+}
+
+function setAperture(fNumber: number, gesture?: string): void {
+  const settings = present();
+  if (settings && settings.fNumber !== fNumber) change(patched(settings, { fNumber }), apertureWords(fNumber), gesture);
+}
+
+/** A typed aperture: any within the lens's ends, on a click or between. */
+function typeAperture(fNumber: number): string | null {
+  const lens = present()?.rig.lens;
+  if (!lens) return null;
+  if (fNumber < lens.widestFNumber || fNumber > lens.smallestFNumber) {
+    return `${apertureWords(fNumber)} is not on this lens: it goes from ${apertureWords(lens.widestFNumber)} to ${apertureWords(lens.smallestFNumber)}.`;
+  }
+  setAperture(fNumber);
+  return null;
+}
+
+function setOrientation(orientation: StandSettings['orientation']): void {
+  const settings = present();
+  if (settings && settings.orientation !== orientation) change(patched(settings, { orientation }), `frame in ${orientation}`);
+}
+
+/** The focus distance: more than the focal length, or infinity. */
+function setFocus(typedM: number | null): string | null {
+  const settings = present();
+  const focusM = typedM === Number.POSITIVE_INFINITY ? null : typedM;
+  if (!settings) return null;
+  const { focalMm } = settings.rig.lens;
+  if (focusM !== null && !(focusM * 1000 > focalMm)) {
+    return `Focus ${fixed(focusM, 2)} m is inside the focal length; it must be more than ${focalMm / 1000} m.`;
+  }
+  if (focusM !== null && focusM > 100_000) return `Focus ${fixed(focusM, 0)} m is too far to tell from infinity; at most 100000 m.`;
+  change({ ...settings, focusM }, focusM === null ? 'focus at infinity' : `focus at ${fixed(focusM, 2)} m`);
+  return null;
+}
+
+function applyRemedy(remedy: Remedy): void {
+  const settings = present();
+  if (settings) change(patched(settings, remedy.patch), remedySetting(remedy));
+}
+
+function setRig(rig: Rig): void {
+  const settings = present();
+  if (settings) change(fittedTo(rig, settings), 'figures of the rig');
+}
+
+/** All that can be done to the stand on the bench. Each change is one step to undo, and says itself in words. */
+export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig };

@@ -1,0 +1,32 @@
+import { api, errorSentence } from '../store/api';
+import { useTell } from '../ui/Notes';
+
+/** What was deleted, with the way back. */
+export function DeletedList() {
+  const { data } = api.useDeletedQuery();
+  const [restoreJob] = api.useRestoreJobMutation();
+  const [restoreStand] = api.useRestoreStandMutation();
+  const tell = useTell();
+  if (!data || data.jobs.length + data.stands.length === 0) return null;
+  const back = (words: string, request: Promise<{ error?: unknown }>) =>
+    void request.then(({ error }) => tell(error ? errorSentence(error) : `“${words}” is back.`));
+  const row = (id: string, kind: string, name: string, onBack: () => void) => (
+    <li key={id} className="flex items-baseline gap-2 text-sm">
+      <span className="min-w-0 grow truncate" title={name}>
+        {name} <span className="text-xs text-ink-soft">{kind}</span>
+      </span>
+      <button type="button" onClick={onBack} className="font-medium text-accent underline underline-offset-4" aria-label={`Bring back ${name}`}>
+        Bring back
+      </button>
+    </li>
+  );
+  return (
+    <details className="mt-6">
+      <summary className="engraved cursor-pointer">Deleted ({data.jobs.length + data.stands.length})</summary>
+      <ul className="mt-1 grid gap-1">
+        {data.jobs.map(({ id, name }) => row(id, 'job', name, () => back(name, restoreJob(id))))}
+        {data.stands.map(({ id, name }) => row(id, 'stand', name, () => back(name, restoreStand(id))))}
+      </ul>
+    </details>
+  );
+}

@@ -1,0 +1,194 @@
+import { Plus } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { Navigate, NavLink, useNavigate, useParams } from 'react-router';
+import type { Job } from '@gangway/contract/job';
+import { TopBar } from '../app/TopBar';
+import { api, errorSentence, isGone } from '../store/api';
+import { ActionMenu } from '../ui/ActionMenu';
+import { Button } from '../ui/Button';
+import { ErrorNote } from '../ui/ErrorNote';
+import { NameEditor } from '../ui/NameEditor';
+import { useTell } from '../ui/Notes';
+import { DeletedList } from './DeletedList';
+import { NewStand } from './NewStand';
+import { StandList } from './StandList';
+
+const LAST_JOB = 'gangway.lastJob';
+
+function lastJob(): string | null {
+  try {
+    return localStorage.getItem(LAST_JOB);
+  } catch {
+    return null;
+  }
+}
+
+/** The jobs, and the stands of the one that is open. */
+export function JobsPage() {
+  const { jobId } = useParams();
+  const { data: jobs, error, isLoading, refetch } = api.useJobsQuery();
+  const navigate = useNavigate();
+  const tell = useTell();
+  const [addJob] = api.useAddJobMutation();
+  const [failure, setFailure] = useState<string | null>(null);
+
+  const first = jobs?.find(({ id }) => id === lastJob()) ?? jobs?.[0];
+  if (jobId === undefined && first) return <Navigate to={`/jobs/${first.id}`} replace />;
+
+  const add = async () => {
+    const { data, error: refused } = await addJob({ name: freeName('New job', jobs?.map(({ name }) => name) ?? []) });
+    if (data) {
+      setFailure(null);
+      await navigate(`/jobs/${data.id}`);
+      tell(`“${data.name}” is made; click its name to change it.`);
+    } else {
+      setFailure(errorSentence(refused));
+    }
+  };
+
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar />
+      <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
+        <nav aria-label="Jobs" className="border-hairline p-4 max-md:border-b md:border-r">
+          <div className="mb-2 flex items-center justify-between">
+            <h2 className="engraved">Jobs</h2>
+            <Button onClick={() => void add()}>
+              <Plus size={15} aria-hidden /> New job
+            </Button>
+          </div>
+          {isLoading && <p className="text-sm text-ink-soft">Fetching the jobs …</p>}
+          {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+          {failure && <ErrorNote words={failure} onRetry={() => void add()} />}
+          <ul className="grid gap-0.5">
+            {jobs?.map((job) => (
+              <li key={job.id}>
+                <NavLink
+                  to={`/jobs/${job.id}`}
+                  className={({ isActive }) =>
+                    `block rounded-md border-l-3 px-2.5 py-1.5 ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`
+                  }
+                >
+                  <span className="block truncate">{job.name}</span>
+                  <span className="text-xs font-normal text-ink-soft">{job.standCount === 1 ? '1 stand' : `${job.standCount} stands`}</span>
+                </NavLink>
+              </li>
+            ))}
+          </ul>
+          <DeletedList />
+        </nav>
+        <main className="min-w-0 p-6 max-md:p-4">
+          {jobId !== undefined && <OpenJob key={jobId} jobId={jobId} />}
+          {jobs?.length === 0 && jobId === undefined && (
+            <div className="max-w-md">
+              <h1 className="mb-2 text-xl font-semibold">No jobs yet</h1>
+              <p className="mb-4 text-ink-soft">A job is a commission; its stands are the places where the tripod goes. Make one to begin.</p>
+              <Button look="main" onClick={() => void add()}>
+                <Plus size={15} aria-hidden /> New job
+              </Button>
+            </div>
+          )}
+        </main>
+      </div>
+    </div>
+  );
+}
+
+/** "New job", "New job 2", … : the first that is not taken. */
+function freeName(stem: string, taken: readonly string[]): string {
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? stem : `${stem} ${n}`;
+    if (!taken.includes(name)) return name;
+  }
+}
+
+function OpenJob({ jobId }: { readonly jobId: string }) {
+  const { data: job, error, isLoading, refetch } = api.useJobQuery(jobId);
+  useEffect(() => {
+    if (!job) return;
+    try {
+      localStorage.setItem(LAST_JOB, job.id);
+    } catch (storageError) {
+      console.warn('Gangway cannot remember the last job in this browser.', storageError);
+    }
+  }, [job]);
+  if (isLoading) return <p role="status" className="text-ink-soft">Fetching the job …</p>;
+  if (!job) return error ? <ErrorNote words={errorSentence(error)} {...(!isGone(error) && { onRetry: () => void refetch() })} /> : null;
+  return (
+    <>
+      {error && <ErrorNote words={`${errorSentence(error)} What is shown may be out of date.`} onRetry={() => void refetch()} />}
+      <JobHead job={job} />
+      <StandList job={job} />
+    </>
+  );
+}
+
+function JobHead({ job }: { readonly job: Job }) {
+  const [renaming, setRenaming] = useState(false);
+  const [adding, setAdding] = useState(false);
+  const [renameJob] = api.useRenameJobMutation();
+  const [duplicateJob] = api.useDuplicateJobMutation();
+  const [deleteJob] = api.useDeleteJobMutation();
+  const [restoreJob] = api.useRestoreJobMutation();
+  const navigate = useNavigate();
+  const tell = useTell();
+
+  const duplicate = async () => {
+    const { data, error } = await duplicateJob(job.id);
+    if (data) await navigate(`/jobs/${data.id}`);
+    tell(data ? `“${data.name}” is made.` : errorSentence(error));
+  };
+  const remove = async () => {
+    const { error } = await deleteJob(job.id);
+    if (error) {
+      tell(errorSentence(error));
+      return;
+    }
+    await navigate('/jobs');
+    tell(`“${job.name}” is deleted.`, () => {
+      void restoreJob(job.id).then(({ error: refused }) => (refused ? tell(errorSentence(refused)) : navigate(`/jobs/${job.id}`)));
+    });
+  };
+
+  return (
+    <div className="mb-5 flex flex-wrap items-start gap-3">
+      <div className="min-w-0 grow">
+        {renaming ? (
+          <NameEditor
+            label="Name of the job"
+            name={job.name}
+            onRename={async (name) => {
+              const { error } = await renameJob({ id: job.id, name });
+              return error ? errorSentence(error) : null;
+            }}
+            onDone={() => setRenaming(false)}
+            className="max-w-xl text-xl font-semibold"
+          />
+        ) : (
+          <h1 className="text-xl font-semibold">
+            <button type="button" title="Rename" onClick={() => setRenaming(true)} className="max-w-full truncate rounded-sm px-1 text-left hover:bg-sunk">
+              {job.name}
+            </button>
+          </h1>
+        )}
+        <p className="px-1 text-sm text-ink-soft">
+          {job.stands.length === 0
+            ? 'Add the first stand: one camera position with its rig and movements.'
+            : 'Open a stand to set rise, shift and aperture on its bench and see what holds.'}
+        </p>
+      </div>
+      <Button look="main" onClick={() => setAdding(true)}>
+        <Plus size={15} aria-hidden /> New stand
+      </Button>
+      <ActionMenu
+        label={`More for ${job.name}`}
+        actions={[
+          { label: 'Rename', onSelect: () => setTimeout(() => setRenaming(true)) },
+          { label: 'Duplicate', onSelect: () => void duplicate() },
+          { label: 'Delete', onSelect: () => void remove() },
+        ]}
+      />
+      {adding && <NewStand job={job} onClose={() => setAdding(false)} />}
+    </div>
+  );
+}

@@ -1,0 +1,84 @@
+import { useId, useState } from 'react';
+import { useNavigate } from 'react-router';
+import { centredStand, STARTER_RIGS } from '@gangway/contract/demo';
+import type { Job } from '@gangway/contract/job';
+import { nameSchema } from '@gangway/contract/name';
+import type { Rig } from '@gangway/core/rig/rig';
+import equal from 'fast-deep-equal';
+import { api, errorSentence } from '../store/api';
+import { Button } from '../ui/Button';
+import { Dialog } from '../ui/Dialog';
+
+/** The rigs to choose from: those of this job first, then the starters. */
+function rigsFor(job: Job): readonly Rig[] {
+  const all = [...job.stands.map(({ settings }) => settings.rig), ...STARTER_RIGS];
+  return all.filter((rig, i) => all.findIndex((other) => equal(other, rig)) === i);
+}
+
+export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose: () => void }) {
+  const rigs = rigsFor(job);
+  const id = useId();
+  const [name, setName] = useState('');
+  const [chosen, setChosen] = useState(0);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [addStand, { isLoading }] = api.useAddStandMutation();
+  const navigate = useNavigate();
+
+  const add = async () => {
+    const parsed = nameSchema.safeParse(name);
+    const rig = rigs[chosen];
+    if (!parsed.success || !rig) {
+      setRefusal(parsed.error?.issues[0]?.message ?? 'Choose a rig.');
+      return;
+    }
+    const { data, error } = await addStand({ jobId: job.id, name: parsed.data, settings: centredStand(rig) });
+    if (data) await navigate(`/jobs/${job.id}/stands/${data.id}`);
+    else setRefusal(errorSentence(error));
+  };
+
+  return (
+    <Dialog open onClose={onClose} title="New stand" help="One camera position. Its rig can be changed on the bench.">
+      <form
+        className="grid gap-4"
+        onSubmit={(event) => {
+          event.preventDefault();
+          void add();
+        }}
+      >
+        <label className="block">
+          <span className="text-sm text-ink-soft">Name</span>
+          <input
+            value={name}
+            aria-invalid={refusal !== null}
+            aria-describedby={refusal ? `${id}-refusal` : undefined}
+            onChange={(event) => {
+              setName(event.target.value);
+              setRefusal(null);
+            }}
+            className="w-full rounded-sm border border-rule bg-ground px-2 py-1 text-base aria-invalid:border-fails"
+          />
+        </label>
+        <fieldset className="grid gap-1">
+          <legend className="mb-1 text-sm text-ink-soft">Rig to start from</legend>
+          {rigs.map((rig, i) => (
+            <label key={i} className="flex items-baseline gap-2 rounded-sm px-1 py-0.5 hover:bg-sunk">
+              <input type="radio" name="rig" checked={chosen === i} onChange={() => setChosen(i)} className="accent-accent" />
+              {rig.name}
+            </label>
+          ))}
+        </fieldset>
+        {refusal && (
+          <p id={`${id}-refusal`} role="alert" className="text-sm text-fails">
+            {refusal}
+          </p>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" type="submit" disabled={isLoading}>
+            Make the stand
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

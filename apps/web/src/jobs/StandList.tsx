@@ -1,0 +1,117 @@
+import { useState } from 'react';
+import { Link } from 'react-router';
+import type { Job } from '@gangway/contract/job';
+import type { Stand } from '@gangway/contract/stand';
+import { STATE_ORDER, type FindingState } from '@gangway/core/findings/finding';
+import { worstState } from '@gangway/core/findings/findings';
+import { findingSentence, STATE_WORDS } from '@gangway/core/findings/wording';
+import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
+import { CircleMiniature } from '../bench/circle/CircleDrawing';
+import { findingsOf } from '../bench/facts';
+import { api, errorSentence } from '../store/api';
+import { ActionMenu } from '../ui/ActionMenu';
+import { NameEditor } from '../ui/NameEditor';
+import { useTell } from '../ui/Notes';
+import { StateMark } from '../ui/StateMark';
+
+/** The stands of a job, each with its Circle in small, what is set and what is found. */
+export function StandList({ job }: { readonly job: Job }) {
+  return (
+    <ul className="grid gap-3 xl:grid-cols-2">
+      {job.stands.map((stand) => (
+        <StandRow key={stand.id} stand={stand} />
+      ))}
+    </ul>
+  );
+}
+
+function StandRow({ stand }: { readonly stand: Stand }) {
+  const { settings } = stand;
+  const [renaming, setRenaming] = useState(false);
+  const [renameStand] = api.useRenameStandMutation();
+  const [duplicateStand] = api.useDuplicateStandMutation();
+  const [deleteStand] = api.useDeleteStandMutation();
+  const [restoreStand] = api.useRestoreStandMutation();
+  const tell = useTell();
+  const found = findingsOf(settings);
+  const worst = worstState(found);
+  const first = found[0];
+  const address = `/jobs/${stand.jobId}/stands/${stand.id}`;
+
+  const duplicate = async () => {
+    const { data, error } = await duplicateStand(stand.id);
+    tell(data ? `“${data.name}” is made.` : errorSentence(error));
+  };
+  const remove = async () => {
+    const { error } = await deleteStand(stand.id);
+    if (error) {
+      tell(errorSentence(error));
+      return;
+    }
+    tell(`“${stand.name}” is deleted.`, () => {
+      void restoreStand(stand.id).then(({ error: refused }) => refused && tell(errorSentence(refused)));
+    });
+  };
+
+  return (
+    <li className="relative flex gap-4 rounded-md border border-hairline bg-sheet p-3 focus-within:border-accent hover:border-rule">
+      <CircleMiniature settings={settings} size={104} />
+      <div className="min-w-0 grow">
+        <div className="flex items-start gap-1">
+          {renaming ? (
+            <NameEditor
+              label="Name of the stand"
+              name={stand.name}
+              onRename={async (name) => {
+                const { error } = await renameStand({ stand, name });
+                return error ? errorSentence(error) : null;
+              }}
+              onDone={() => setRenaming(false)}
+              className="font-semibold"
+            />
+          ) : (
+            <h2 className="min-w-0 grow font-semibold">
+              <Link to={address} className="block truncate after:absolute after:inset-0">
+                {stand.name}
+              </Link>
+            </h2>
+          )}
+          <span className="relative z-10 -mt-1">
+            <ActionMenu
+              label={`More for ${stand.name}`}
+              actions={[
+                { label: 'Rename', onSelect: () => setTimeout(() => setRenaming(true)) },
+                { label: 'Duplicate', onSelect: () => void duplicate() },
+                { label: 'Delete', onSelect: () => void remove() },
+              ]}
+            />
+          </span>
+        </div>
+        <p className="truncate text-sm text-ink-soft">{settings.rig.name}</p>
+        <p className="text-sm tabular-nums">
+          {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)}, {settings.orientation},{' '}
+          {settings.focusM === null ? 'at infinity' : `at ${fixed(settings.focusM, 1)} m`}
+        </p>
+        <p className="mt-1 flex items-start gap-2 text-sm">
+          <StateMark state={worst} />
+          <span className="min-w-0">
+            <span className="font-semibold">{countWords(found.map(({ state }) => state))}</span>
+            {first && first.state !== 'holds' && <span className="block text-ink-soft">{findingSentence(first)}</span>}
+          </span>
+        </p>
+      </div>
+    </li>
+  );
+}
+
+function countWords(states: readonly FindingState[]): string {
+  return STATE_ORDER.map((state) => ({ state, n: states.filter((each) => each === state).length }))
+    .filter(({ n }) => n > 0)
+    .map(({ state, n }) => `${n} ${plural(state, n)}`)
+    .join(', ');
+}
+
+function plural(state: FindingState, n: number): string {
+  if (n === 1 || state === 'tight' || state === 'unknown') return STATE_WORDS[state];
+  return state === 'fails' ? 'fail' : 'hold';
+}

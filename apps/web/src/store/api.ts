@@ -1,0 +1,80 @@
+import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { apiErrorSchema } from '@gangway/contract/apiError';
+import type { Deleted, Job, JobName, JobSummary } from '@gangway/contract/job';
+import type { NewStand, Stand } from '@gangway/contract/stand';
+
+/** Server state that is listed or fetched; the stand under edit is kept by `bench/keeping`. */
+export const api = createApi({
+  reducerPath: 'api',
+  baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
+  tagTypes: ['jobs', 'job', 'deleted'],
+  refetchOnFocus: true,
+  refetchOnReconnect: true,
+  endpoints: (build) => ({
+    jobs: build.query<JobSummary[], void>({ query: () => 'jobs', providesTags: ['jobs'] }),
+    job: build.query<Job, string>({ query: (id) => `jobs/${id}`, providesTags: ['job'] }),
+    deleted: build.query<Deleted, void>({ query: () => 'deleted', providesTags: ['deleted'] }),
+    stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, keepUnusedDataFor: 0 }),
+    addJob: build.mutation<Job, JobName>({
+      query: (body) => ({ url: 'jobs', method: 'POST', body }),
+      invalidatesTags: ['jobs'],
+    }),
+    renameJob: build.mutation<Job, JobName & { id: string }>({
+      query: ({ id, name }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { name } }),
+      invalidatesTags: ['jobs', 'job'],
+    }),
+    duplicateJob: build.mutation<Job, string>({
+      query: (id) => ({ url: `jobs/${id}/duplicate`, method: 'POST' }),
+      invalidatesTags: ['jobs'],
+    }),
+    deleteJob: build.mutation<{ id: string }, string>({
+      query: (id) => ({ url: `jobs/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['jobs', 'deleted'],
+    }),
+    restoreJob: build.mutation<Job, string>({
+      query: (id) => ({ url: `jobs/${id}/restore`, method: 'POST' }),
+      invalidatesTags: ['jobs', 'job', 'deleted'],
+    }),
+    addStand: build.mutation<Stand, NewStand & { jobId: string }>({
+      query: ({ jobId, ...body }) => ({ url: `jobs/${jobId}/stands`, method: 'POST', body }),
+      invalidatesTags: ['jobs', 'job'],
+    }),
+    renameStand: build.mutation<Stand, { stand: Stand; name: string }>({
+      query: ({ stand, name }) => ({
+        url: `stands/${stand.id}`,
+        method: 'PUT',
+        body: { version: stand.version, writeId: crypto.randomUUID(), name, settings: stand.settings },
+      }),
+      invalidatesTags: ['job'],
+    }),
+    duplicateStand: build.mutation<Stand, string>({
+      query: (id) => ({ url: `stands/${id}/duplicate`, method: 'POST' }),
+      invalidatesTags: ['jobs', 'job'],
+    }),
+    deleteStand: build.mutation<Stand, string>({
+      query: (id) => ({ url: `stands/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['jobs', 'job', 'deleted'],
+    }),
+    restoreStand: build.mutation<Stand, string>({
+      query: (id) => ({ url: `stands/${id}/restore`, method: 'POST' }),
+      invalidatesTags: ['jobs', 'job', 'deleted'],
+    }),
+  }),
+});
+
+export const UNREACHABLE = 'Gangway’s server is not answering.';
+
+/** What went wrong with a request, as a sentence to show. */
+export function errorSentence(error: unknown): string {
+  if (typeof error === 'object' && error !== null && 'status' in error) {
+    const answer = 'data' in error ? apiErrorSchema.safeParse(error.data) : null;
+    if (answer?.success) return answer.data.error.message;
+    if (error.status === 'FETCH_ERROR' || error.status === 'TIMEOUT_ERROR') return UNREACHABLE;
+  }
+  return 'Something went wrong that Gangway did not expect.';
+}
+
+/** Whether a request failed because there is no such thing (any more). */
+export function isGone(error: unknown): boolean {
+  return typeof error === 'object' && error !== null && 'status' in error && (error.status === 404 || error.status === 410);
+}

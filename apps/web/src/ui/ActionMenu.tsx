@@ -1,0 +1,34 @@
+import { Ellipsis } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { IconButton } from './Button';
+
+interface Action {
+  readonly label: string;
+  readonly onSelect: () => void;
+}
+
+/** The further things that can be done with something, behind one button. */
+export function ActionMenu({ label, actions }: { readonly label: string; readonly actions: readonly Action[] }) {
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger asChild>
+        <IconButton label={label}>
+          <Ellipsis size={18} aria-hidden />
+        </IconButton>
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" sideOffset={4} className="z-40 min-w-36 rounded-md border border-rule bg-sheet p-1 shadow-raised">
+          {actions.map(({ label: words, onSelect }) => (
+            <DropdownMenu.Item
+              key={words}
+              onSelect={onSelect}
+              className="rounded-sm px-2.5 py-1.5 text-sm outline-none data-highlighted:bg-sunk"
+            >
+              {words}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+}

@@ -1,0 +1,76 @@
+import { useId, useState } from 'react';
+import { fixed } from '@gangway/core/words';
+
+/** What typed text stands for: a number, with a decimal point or comma and any minus, or ∞; `null` when it is none. */
+export function typedNumber(text: string): number | null {
+  if (text.trim() === '∞') return Number.POSITIVE_INFINITY;
+  const plain = text.trim().replace(/[−–]/gu, '-').replace(',', '.');
+  if (!/^[+-]?(\d+\.?\d*|\.\d+)$/u.test(plain)) return null;
+  return Number(plain);
+}
+
+interface NumberFieldProps {
+  readonly label: string;
+  readonly unit: string;
+  readonly value: number;
+  readonly decimals: number;
+  /** How the value stands in the field, where decimals alone do not say it. */
+  readonly words?: string;
+  /** Takes the number, or says in a sentence why not. */
+  readonly onCommit: (value: number) => string | null;
+  readonly hideLabel?: boolean;
+  readonly width?: string;
+}
+
+/** A typed number: Enter or leaving takes it, Escape puts the old one back, a refusal says why and keeps what was typed. */
+export function NumberField({ label, unit, value, decimals, words = fixed(value, decimals), onCommit, hideLabel = false, width = 'w-16' }: NumberFieldProps) {
+  const id = useId();
+  const [draft, setDraft] = useState<{ readonly text: string; readonly refusal: string | null } | null>(null);
+
+  const commit = () => {
+    if (!draft) return;
+    const number = typedNumber(draft.text);
+    const refusal =
+      number === null ? `${label}: “${draft.text.slice(0, 24)}” is not a number; type one like ${words}.` : onCommit(number);
+    setDraft(refusal === null ? null : { text: draft.text, refusal });
+  };
+
+  return (
+    <span className="relative inline-flex flex-col">
+      <span className="inline-flex items-baseline gap-1.5">
+        <label htmlFor={id} className={hideLabel ? 'sr-only' : 'text-sm text-ink-soft'}>
+          {label}
+        </label>
+        <input
+          id={id}
+          inputMode="decimal"
+          autoComplete="off"
+          value={draft?.text ?? words}
+          aria-invalid={draft?.refusal ? true : undefined}
+          aria-describedby={draft?.refusal ? `${id}-refusal` : undefined}
+          onFocus={(event) => event.currentTarget.select()}
+          onChange={(event) => setDraft({ text: event.target.value, refusal: null })}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') commit();
+            if (event.key === 'Escape' && draft) {
+              event.stopPropagation();
+              setDraft(null);
+            }
+          }}
+          className={`${width} rounded-sm border-b bg-transparent px-1 text-right text-base tabular-nums hover:bg-sunk focus:bg-sunk ${draft?.refusal ? 'border-fails' : 'border-rule'}`}
+        />
+        <span className="text-sm text-ink-soft">{unit}</span>
+      </span>
+      {draft?.refusal && (
+        <span
+          id={`${id}-refusal`}
+          role="alert"
+          className="absolute top-full left-0 z-30 mt-1 w-64 rounded-md border border-fails bg-sheet p-2 text-sm text-fails shadow-raised"
+        >
+          {draft.refusal}
+        </span>
+      )}
+    </span>
+  );
+}

@@ -1,0 +1,127 @@
+// One command from nothing to a running Gangway: packages, database, tables,
+// demo job, built pages, server. Ctrl+C stops all of it.
+import { fork } from 'node:child_process';
+import { createWriteStream, mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { buildStale } from './lib/build.mjs';
+import { checkNode, installPackages } from './lib/packages.mjs';
+import { dataFolder, root } from './lib/paths.mjs';
+import { startCluster } from './lib/postgres.mjs';
+import { main, say, Trouble } from './lib/say.mjs';
+
+const HELP = `npm start [-- options]
+
+  --empty        do not put the demo job into an empty database
+  --reset-demo   put the demo job back as it ships (the present one can be brought back from the jobs page)
+  --port N       the port to serve on (default 4310, or any free one when that is taken)
+  --help         this text
+
+  GANGWAY_DATA   the data folder (default: gangway in your data directory)
+  DATABASE_URL   use this PostgreSQL database instead of one of our own`;
+
+const DEFAULT_PORT = 4310;
+
+await main(async () => {
+  const options = readOptions();
+  if (options.help) {
+    say(HELP);
+    return;
+  }
+  const begun = performance.now();
+  checkNode();
+  installPackages();
+  await buildStale();
+  const folder = dataFolder();
+  mkdirSync(join(folder, 'logs'), { recursive: true });
+
+  const cluster = process.env.DATABASE_URL ? null : await startCluster(folder);
+  let server = null;
+  let stopping = false;
+  const stop = async (code) => {
+    if (stopping) return;
+    stopping = true;
+    if (server && server.exitCode === null && server.signalCode === null) {
+      const gone = new Promise((resolve) => server.once('exit', resolve));
+      server.kill('SIGTERM');
+      await gone;
+    }
+    await cluster?.stop();
+    process.exit(code);
+  };
+  for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
+    process.on(signal, () => {
+      say('\nStopping …');
+      void stop(0);
+    });
+  }
+
+  const seeding = options.resetDemo ? 'reset' : options.empty ? 'never' : 'if-empty';
+  const log = createWriteStream(join(folder, 'logs', 'server.log'), { flags: 'a' });
+  const launch = (port) =>
+    new Promise((resolve, reject) => {
+      server = fork(join(root, 'apps/server/dist/server.mjs'), {
+        env: { ...process.env, DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL, PORT: String(port), GANGWAY_SEED: seeding, NODE_ENV: 'production' },
+        stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
+        // A Ctrl+C in the terminal reaches this script, which stops the parts in order.
+        detached: true,
+      });
+      let printed = '';
+      for (const stream of [server.stdout, server.stderr]) {
+        stream.on('data', (chunk) => {
+          printed = (printed + chunk).slice(-4000);
+          log.write(chunk);
+        });
+      }
+      server.once('message', (message) => {
+        server.off('exit', failed);
+        server.on('exit', () => {
+          if (stopping) return;
+          process.stderr.write(`\nThe server ended by itself; its log is ${join(folder, 'logs', 'server.log')}.\n`);
+          void stop(1);
+        });
+        resolve(message);
+      });
+      const failed = () => reject(new Trouble(printed.includes('EADDRINUSE') ? `Port ${port} is taken.` : `The server did not start:\n${printed}`));
+      server.once('exit', failed);
+    });
+
+  try {
+    const { listening, demo } = await launchOn(options.port, launch);
+    const seconds = ((performance.now() - begun) / 1000).toFixed(1);
+    say(`\n  Gangway is ready at ${listening}   (${seconds} s)\n`);
+    if (demo === 'seeded') say('  The demo job, Larkmoor Ropeworks, is there to try things on.');
+    say(`  Your work is kept in ${cluster ? folder : 'the database of DATABASE_URL'}. Ctrl+C stops.\n`);
+  } catch (error) {
+    process.stderr.write(`\n${error instanceof Trouble ? error.message : error.stack}\n`);
+    await stop(1);
+  }
+});
+
+/** On the port asked for; without one on the usual port, or any free one when that is taken. */
+async function launchOn(port, launch) {
+  if (port !== null) return launch(port);
+  try {
+    return await launch(DEFAULT_PORT);
+  } catch (error) {
+    if (!(error instanceof Trouble) || !error.message.includes('is taken')) throw error;
+    return launch(0);
+  }
+}
+
+function readOptions() {
+  let values;
+  try {
+    ({ values } = parseArgs({
+      options: { empty: { type: 'boolean' }, 'reset-demo': { type: 'boolean' }, port: { type: 'string' }, help: { type: 'boolean' } },
+    }));
+  } catch (error) {
+    throw new Trouble(`${error.message}\n\n${HELP}`);
+  }
+  if (values.empty && values['reset-demo']) throw new Trouble('--empty and --reset-demo contradict each other; give one.');
+  const port = values.port === undefined ? null : Number(values.port);
+  if (port !== null && !(Number.isInteger(port) && port >= 1 && port <= 65535)) {
+    throw new Trouble(`--port is ${values.port}; it must be a whole number from 1 to 65535.`);
+  }
+  return { empty: values.empty === true, resetDemo: values['reset-demo'] === true, port, help: values.help === true };
+}
