@@ -4,6 +4,6 @@ import { defineConfig } from 'vite';
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { target: 'es2022', assetsInlineLimit: 0, manifest: true },
+  build: { target: 'es2022', assetsInlineLimit: 0, manifest: true, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 });

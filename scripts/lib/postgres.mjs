@@ -75,13 +75,13 @@ async function freePort() {
 export async function startCluster(folder, { durable = true } = {}) {
   const bin = postgresBinaries();
   const who = runAs();
-  if (isRoot) {
-    const closed = closedAbove(folder);
-    if (closed) throw new Trouble(`The data folder ${folder} lies inside ${closed}, which the user “postgres” may not enter. Choose another with GANGWAY_DATA.`);
-  }
   const cluster = join(folder, 'postgres');
   const secret = join(folder, 'postgres-password');
   mkdirSync(folder, { recursive: true, mode: 0o755 });
+  if (isRoot) {
+    const closed = closedAbove(cluster);
+    if (closed) throw new Trouble(`The data folder ${folder} lies in ${closed}, which the user “postgres” may not enter. Choose another with GANGWAY_DATA.`);
+  }
   const asUser = { ...who, cwd: '/', env: { PATH: process.env.PATH ?? '', LC_ALL: 'C.UTF-8' } };
   if (!existsSync(join(cluster, 'PG_VERSION'))) {
     makeCluster(bin, cluster, secret, asUser);

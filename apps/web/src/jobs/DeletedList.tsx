@@ -3,7 +3,7 @@ import { useTell } from '../ui/Notes';
 
 /** What was deleted, with the way back. */
 export function DeletedList() {
-  const { data } = api.useDeletedQuery();
+  const { data } = api.useDeletedQuery(undefined);
   const [restoreJob] = api.useRestoreJobMutation();
   const [restoreStand] = api.useRestoreStandMutation();
   const tell = useTell();

@@ -26,7 +26,7 @@ function lastJob(): string | null {
 /** The jobs, and the stands of the one that is open. */
 export function JobsPage() {
   const { jobId } = useParams();
-  const { data: jobs, error, isLoading, refetch } = api.useJobsQuery();
+  const { data: jobs, error, isLoading, refetch } = api.useJobsQuery(undefined);
   const navigate = useNavigate();
   const tell = useTell();
   const [addJob] = api.useAddJobMutation();

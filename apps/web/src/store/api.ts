@@ -11,9 +11,9 @@ export const api = createApi({
   refetchOnFocus: true,
   refetchOnReconnect: true,
   endpoints: (build) => ({
-    jobs: build.query<JobSummary[], void>({ query: () => 'jobs', providesTags: ['jobs'] }),
+    jobs: build.query<JobSummary[], undefined>({ query: () => 'jobs', providesTags: ['jobs'] }),
     job: build.query<Job, string>({ query: (id) => `jobs/${id}`, providesTags: ['job'] }),
-    deleted: build.query<Deleted, void>({ query: () => 'deleted', providesTags: ['deleted'] }),
+    deleted: build.query<Deleted, undefined>({ query: () => 'deleted', providesTags: ['deleted'] }),
     stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, keepUnusedDataFor: 0 }),
     addJob: build.mutation<Job, JobName>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),
@@ -30,6 +30,11 @@ export const api = createApi({
     deleteJob: build.mutation<{ id: string }, string>({
       query: (id) => ({ url: `jobs/${id}`, method: 'DELETE' }),
       invalidatesTags: ['jobs', 'deleted'],
+      // Out of the list at once, so that nothing leads back to it; in again if it could not be deleted.
+      onQueryStarted: async (id, { dispatch, queryFulfilled }) => {
+        const patch = dispatch(api.util.updateQueryData('jobs', undefined, (jobs) => jobs.filter((job) => job.id !== id)));
+        await queryFulfilled.catch(() => patch.undo());
+      },
     }),
     restoreJob: build.mutation<Job, string>({
       query: (id) => ({ url: `jobs/${id}/restore`, method: 'POST' }),

@@ -179,7 +179,8 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
     ...(sharp ? [{ key: 'sharp', words: `${apertureWords(sharp.fNumber)}  ${fixed(sharp.diameterMm, 1)}`, r: radius(sharp), strong: true }] : []),
   ].sort((a, b) => b.r - a.r);
   const smallest = labels[labels.length - 1]?.r ?? 0;
-  const first = -Math.min(smallest * 0.9, labels.length * LABEL_PX + 14);
+  // On a narrow drawing the only room left of the circles is in the corner above.
+  const first = compact ? -smallest * 0.97 : -Math.min(smallest * 0.9, labels.length * LABEL_PX + 14);
   return (
     <g>
       {light && <circle cx={cx} cy={cy} r={radius(light)} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2.2" />}
@@ -206,7 +207,7 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
   );
 });
 
-const closedLine = line<[number, number]>().curve(curveLinearClosed);
+const closedLine = line().curve(curveLinearClosed);
 
 interface ReachProps {
   readonly plane: Plane;

@@ -51,7 +51,7 @@ export function KeepingWords() {
     <p
       role="status"
       data-keeping={keeping.phase}
-      className={`text-sm ${urgent ? 'font-semibold text-fails' : 'text-ink-soft'} max-w-80 truncate`}
+      className={`text-sm ${urgent ? 'font-semibold text-fails' : 'text-ink-soft'} ${urgent ? 'max-w-80 truncate' : 'shrink-0'}`}
       title={keepingWords(keeping)}
     >
       {keepingWords(keeping)}

@@ -4,6 +4,7 @@ import { memo, useMemo } from 'react';
 import type { Travel } from '@gangway/core/rig/mechanism';
 import { fixed } from '@gangway/core/words';
 import { useSize, type Size } from '../../ui/useSize';
+import { graduation, isMultiple } from './graduation';
 import { useGesture } from './useGesture';
 
 interface MovementScaleProps {
@@ -48,13 +49,14 @@ export function MovementScale(props: MovementScaleProps) {
         onPointerDown={gesture.begin}
         onPointerUp={gesture.end}
         onPointerCancel={gesture.end}
-        className={upright ? 'absolute inset-y-3.5 left-0 w-full' : 'absolute inset-x-3.5 top-0 h-full'}
+        // The thumb is one pixel long so that it is seen as there; half of it at each end keeps it true to the marks.
+        className={upright ? 'absolute inset-y-[13.5px] left-0 w-full' : 'absolute inset-x-[13.5px] top-0 h-full'}
       >
         <Slider.Track className="absolute inset-0" />
         <Slider.Thumb
           aria-label={label}
           aria-valuetext={valueWords(valueMm)}
-          className={`group absolute block outline-none ${upright ? 'h-0 w-full' : 'h-13 w-0'}`}
+          className={`group absolute block outline-none ${upright ? 'h-px w-17' : 'h-13 w-px'}`}
         >
           <svg
             aria-hidden
@@ -176,16 +178,3 @@ const Engraving = memo(function Engraving({ size, upright, ruler, stops, optical
     </svg>
   );
 });
-
-function isMultiple(mm: number, of: number): boolean {
-  return Math.abs(mm / of - Math.round(mm / of)) < 1e-6;
-}
-
-/** How finely a ruler is divided so that its marks stay apart: minor, middle and numbered marks, mm. */
-export function graduation(pixelsPerMm: number): { readonly minor: number; readonly middle: number; readonly major: number } {
-  if (pixelsPerMm >= 24) return { minor: 0.2, middle: 0.5 * 2, major: 2 };
-  if (pixelsPerMm >= 9) return { minor: 0.5, middle: 1, major: 2 };
-  if (pixelsPerMm >= 4.5) return { minor: 1, middle: 5, major: 5 };
-  if (pixelsPerMm >= 2.2) return { minor: 2, middle: 10, major: 10 };
-  return { minor: 5, middle: 10, major: 20 };
-}

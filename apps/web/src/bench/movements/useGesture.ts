@@ -9,7 +9,7 @@ const KEYS_TOGETHER_MS = 900;
  * each change between, or by keys.
  */
 export function useGesture(): { readonly begin: () => void; readonly end: () => void; readonly id: () => string } {
-  const state = useRef({ id: crypto.randomUUID() as string, pointer: false, last: 0 });
+  const state = useRef({ id: crypto.randomUUID(), pointer: false, last: 0 });
   return {
     begin: () => {
       state.current = { id: crypto.randomUUID(), pointer: true, last: Date.now() };

@@ -9,7 +9,7 @@ import type { Rig } from '@gangway/core/rig/rig';
 import type { z } from 'zod';
 import { Button, IconButton } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
-import { typedNumber } from '../../ui/NumberField';
+import { typedNumber } from '../../ui/typedNumber';
 
 type RigForm = z.input<typeof rigSchema>;
 
@@ -34,9 +34,9 @@ const TRAVELS: Readonly<Record<Mechanism['kind'], readonly { readonly key: strin
     { key: 'leftMm', words: 'To the left', unit: 'mm' },
     { key: 'rightMm', words: 'To the right', unit: 'mm' },
   ],
-  disc: [{ key: 'radiusMm', words: 'Travel in every direction', unit: 'mm' }],
+  disc: [{ key: 'radiusMm', words: 'Travel all round', unit: 'mm' }],
   line: [
-    { key: 'angleDeg', words: 'Angle (0 to the right, 90 up)', unit: '°' },
+    { key: 'angleDeg', words: 'Angle', unit: '°' },
     { key: 'forwardMm', words: 'Travel forward', unit: 'mm' },
     { key: 'backMm', words: 'Travel back', unit: 'mm' },
   ],
@@ -102,12 +102,12 @@ export function RigDialog({ rig, onSave, onClose }: RigDialogProps) {
           {circles.fields.length === 0 && (
             <p className="text-sm text-ink-soft">None given: 80 % of the light circle is assumed (common practice).</p>
           )}
-          <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '' } as never)}>
+          <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '' })}>
             <Plus size={15} aria-hidden /> Add a circle
           </Button>
         </fieldset>
         <fieldset className="grid gap-x-4 gap-y-2 sm:grid-cols-4">
-          <legend className="engraved mb-1">Back</legend>
+          <legend className="engraved mb-1">Back (film has no pixels: leave them empty)</legend>
           <div className="sm:col-span-2">{field('back.name', 'Name', '', {})}</div>
           <Field words="Take the size of" unit="" refusal={undefined}>
             {(props) => (
@@ -134,11 +134,11 @@ export function RigDialog({ rig, onSave, onClose }: RigDialogProps) {
           <span className="max-sm:hidden" />
           {field('back.widthMm', 'Frame width', 'mm', asNumber)}
           {field('back.heightMm', 'Frame height', 'mm', asNumber)}
-          {field('back.columnsPx', 'Pixels across (film: empty)', 'px', asNumberOrUnknown)}
+          {field('back.columnsPx', 'Pixels across', 'px', asNumberOrUnknown)}
           {field('back.rowsPx', 'Pixels down', 'px', asNumberOrUnknown)}
         </fieldset>
         <fieldset className="grid gap-x-4 gap-y-2 sm:grid-cols-4">
-          <legend className="engraved mb-1">Movements</legend>
+          <legend className="engraved mb-1">Movements (an angle of 0 is to the right, 90 up)</legend>
           <div className="sm:col-span-4">
             <Field words="Mechanism" unit="" refusal={undefined}>
               {(props) => (
@@ -162,7 +162,7 @@ export function RigDialog({ rig, onSave, onClose }: RigDialogProps) {
           </div>
           {TRAVELS[kind].map(({ key, words, unit }) => field(`mechanism.${key}` as Path<RigForm>, words, unit, asNumber))}
         </fieldset>
-        <div className="flex justify-end gap-2">
+        <div className="sticky -bottom-5 -mx-5 -mb-5 flex justify-end gap-2 border-t border-hairline bg-sheet px-5 py-3">
           <Button onClick={onClose}>Cancel</Button>
           <Button look="main" type="submit">
             Take these figures

@@ -1,0 +1,294 @@
+import { randomUUID } from 'node:crypto';
+import type { Server } from 'node:http';
+import { createServer, Socket } from 'node:net';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import request from 'supertest';
+import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
+import { centredStand, DEMO_JOB_NAME, DEMO_STANDS, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { deletedSchema, jobSchema, jobSummarySchema } from '@gangway/contract/job';
+import { standSchema, type Stand } from '@gangway/contract/stand';
+import { createApp } from './app';
+import { connect } from './db/connect';
+import { seed } from './seed';
+import { testDatabase } from './testDatabase.test-support';
+
+let server: Awaited<ReturnType<typeof serving>>;
+let database: Awaited<ReturnType<typeof testDatabase>>;
+let base = '';
+
+beforeAll(async () => {
+  database = await testDatabase();
+  server = await serving(createApp({ db: database.connection.db, logger: pino({ level: 'silent' }), webDir: null }));
+  base = server.address;
+});
+
+afterAll(async () => {
+  await server.close();
+  await database.drop();
+});
+
+const api = () => request(base);
+const settings = centredStand(SMALL_FORMAT_RIG);
+
+async function newJob(name = 'A job'): Promise<string> {
+  const { body } = await api().post('/api/jobs').send({ name }).expect(201);
+  return jobSchema.parse(body).id;
+}
+
+async function newStand(jobId: string, name = 'A stand'): Promise<Stand> {
+  const { body } = await api().post(`/api/jobs/${jobId}/stands`).send({ name, settings }).expect(201);
+  return standSchema.parse(body);
+}
+
+const write = (stand: Stand, riseMm: number, more: object = {}) => ({
+  version: stand.version,
+  writeId: randomUUID(),
+  name: stand.name,
+  settings: { ...stand.settings, movements: { riseMm, shiftMm: 0 } },
+  ...more,
+});
+
+describe('jobs', () => {
+  test('are made, listed, renamed, and keep their stands', async () => {
+    const id = await newJob('Boathouse');
+    await newStand(id);
+    const { body } = await api().patch(`/api/jobs/${id}`).send({ name: '  Boathouse, north  ' }).expect(200);
+    expect(jobSchema.parse(body).name).toBe('Boathouse, north');
+    const list = await api().get('/api/jobs').expect(200);
+    const found = jobSummarySchema.array().parse(list.body).find((job) => job.id === id);
+    expect(found).toMatchObject({ name: 'Boathouse, north', standCount: 1, demo: false });
+  });
+
+  test('are duplicated with all their stands, as jobs of their own', async () => {
+    const id = await newJob('Weir');
+    const stand = await newStand(id);
+    const copy = jobSchema.parse((await api().post(`/api/jobs/${id}/duplicate`).expect(201)).body);
+    expect(copy.name).toBe('Weir (copy)');
+    expect(copy.stands).toHaveLength(1);
+    expect(copy.stands[0]?.settings).toEqual(stand.settings);
+    expect(copy.stands[0]?.id).not.toBe(stand.id);
+    await api().put(`/api/stands/${stand.id}`).send(write(stand, 5)).expect(200);
+    const still = jobSchema.parse((await api().get(`/api/jobs/${copy.id}`).expect(200)).body);
+    expect(still.stands[0]?.settings.movements.riseMm).toBe(0);
+  });
+
+  test('that are deleted can be brought back whole', async () => {
+    const id = await newJob('Mill');
+    const stand = await newStand(id);
+    await api().delete(`/api/jobs/${id}`).expect(200);
+    await api().get(`/api/jobs/${id}`).expect(404);
+    await api().get(`/api/stands/${stand.id}`).expect(404);
+    await api().put(`/api/stands/${stand.id}`).send(write(stand, 1)).expect(404);
+    const deleted = deletedSchema.parse((await api().get('/api/deleted').expect(200)).body);
+    expect(deleted.jobs.map((job) => job.id)).toContain(id);
+    const back = jobSchema.parse((await api().post(`/api/jobs/${id}/restore`).expect(200)).body);
+    expect(back.stands.map((each) => each.id)).toEqual([stand.id]);
+  });
+});
+
+describe('stands', () => {
+  test('keep what is written, one version up', async () => {
+    const stand = await newStand(await newJob());
+    const sent = write(stand, 7.5);
+    const kept = standSchema.parse((await api().put(`/api/stands/${stand.id}`).send(sent).expect(200)).body);
+    expect(kept).toMatchObject({ version: 2, lastWriteId: sent.writeId, settings: { movements: { riseMm: 7.5 } } });
+    expect(standSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(kept);
+  });
+
+  test('refuse a write against an old version and answer with the present state', async () => {
+    const stand = await newStand(await newJob());
+    await api().put(`/api/stands/${stand.id}`).send(write(stand, 3)).expect(200);
+    const { body } = await api().put(`/api/stands/${stand.id}`).send(write(stand, 9)).expect(409);
+    const conflict = conflictSchema.parse(body);
+    expect(conflict.error.code).toBe('changed_elsewhere');
+    expect(conflict.present).toMatchObject({ version: 2, settings: { movements: { riseMm: 3 } } });
+  });
+
+  test('know a repeated write for what it is', async () => {
+    const stand = await newStand(await newJob());
+    const sent = write(stand, 4);
+    const first = await api().put(`/api/stands/${stand.id}`).send(sent).expect(200);
+    const again = await api().put(`/api/stands/${stand.id}`).send(sent).expect(200);
+    expect(again.body).toEqual(first.body);
+  });
+
+  test('of many writes at once against one version just one is taken', async () => {
+    const stand = await newStand(await newJob());
+    const answers = await Promise.all([...Array(12).keys()].map((mm) => api().put(`/api/stands/${stand.id}`).send(write(stand, mm))));
+    expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(11).fill(409)]);
+  });
+
+  test('are duplicated beside each other, deleted, and brought back', async () => {
+    const jobId = await newJob();
+    const stand = await newStand(jobId, 'Tower');
+    const copy = standSchema.parse((await api().post(`/api/stands/${stand.id}/duplicate`).expect(201)).body);
+    expect(copy).toMatchObject({ name: 'Tower (copy)', version: 1, settings: stand.settings });
+    await api().delete(`/api/stands/${stand.id}`).expect(200);
+    const gone = await api().put(`/api/stands/${stand.id}`).send(write(stand, 2)).expect(410);
+    expect(apiErrorSchema.parse(gone.body).error.message).toMatch(/bring it back/);
+    const left = jobSchema.parse((await api().get(`/api/jobs/${jobId}`)).body);
+    expect(left.stands.map(({ id }) => id)).toEqual([copy.id]);
+    await api().post(`/api/stands/${stand.id}/restore`).expect(200);
+    const both = jobSchema.parse((await api().get(`/api/jobs/${jobId}`)).body);
+    expect(both.stands).toHaveLength(2);
+  });
+});
+
+describe('bad input', () => {
+  test.each([
+    ['an unknown key', { name: 'x', colour: 'red' }, 'unknown_key', ['colour']],
+    ['no name', {}, 'invalid', ['name']],
+    ['a blank name', { name: '   ' }, 'invalid', ['name']],
+    ['a long name', { name: 'x'.repeat(121) }, 'invalid', ['name']],
+    ['a line break in a name', { name: 'a\nb' }, 'invalid', ['name']],
+  ])('%s for a job is 400 with its path', async (_what, body, code, path) => {
+    const answer = await api().post('/api/jobs').send(body).expect(400);
+    expect(apiErrorSchema.parse(answer.body).error).toMatchObject({ code, path });
+  });
+
+  test('a name of a million characters is too large a body, and said so', async () => {
+    const { body } = await api().post('/api/jobs').send({ name: 'x'.repeat(1_000_000) }).expect(413);
+    expect(apiErrorSchema.parse(body).error).toMatchObject({ code: 'too_large', message: expect.stringMatching(/at most 256 kB/) as string });
+  });
+
+  test('what is not JSON, or not sent as JSON, is refused', async () => {
+    const broken = await api().post('/api/jobs').set('Content-Type', 'application/json').send('{"name": ').expect(400);
+    expect(apiErrorSchema.parse(broken.body).error.code).toBe('not_json');
+    const form = await api().post('/api/jobs').type('form').send({ name: 'x' }).expect(415);
+    expect(apiErrorSchema.parse(form.body).error.code).toBe('not_json');
+  });
+
+  test('a stand with NaN, a negative size or a missing version leaves the kept state as it was', async () => {
+    const stand = await newStand(await newJob());
+    const good = write(stand, 1);
+    const bad = [
+      { ...good, settings: { ...stand.settings, fNumber: null } },
+      { ...good, settings: { ...stand.settings, rig: { ...SMALL_FORMAT_RIG, back: { ...SMALL_FORMAT_RIG.back, widthMm: -36 } } } },
+      { ...good, version: undefined },
+      { ...good, writeId: 'me' },
+    ];
+    for (const body of bad) await api().put(`/api/stands/${stand.id}`).send(body).expect(400);
+    expect(standSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(stand);
+  });
+
+  test.each(['jobs', 'stands'])('an id of %s that is not there, or cannot be one, is 404', async (kind) => {
+    for (const id of [randomUUID(), 'nonsense', '%00', "1';drop table jobs"]) {
+      const { body } = await api().get(`/api/${kind}/${encodeURIComponent(id)}`).expect(404);
+      expect(apiErrorSchema.parse(body).error.code).toBe('not_found');
+    }
+    await api().get('/api/nothing/here').expect(404);
+  });
+});
+
+describe('the border', () => {
+  test('takes only its own names and its own pages', async () => {
+    const host = await api().get('/api/jobs').set('Host', 'gangway.example:80').expect(421);
+    expect(apiErrorSchema.parse(host.body).error.code).toBe('host_not_allowed');
+    const origin = await api().post('/api/jobs').set('Origin', 'http://elsewhere.example').send({ name: 'x' }).expect(403);
+    expect(apiErrorSchema.parse(origin.body).error.code).toBe('origin_not_allowed');
+    await api().get('/api/jobs').set('Origin', base).expect(200);
+    const answer = await api().get('/api/jobs').expect(200);
+    expect(answer.headers['access-control-allow-origin']).toBeUndefined();
+  });
+
+  test('answers with a strict policy and a request id', async () => {
+    const { headers } = await api().get('/api/health').expect(200);
+    const policy = headers['content-security-policy'] ?? '';
+    expect(policy).toContain("default-src 'none'");
+    expect(policy).toContain("script-src 'self'");
+    expect(policy).not.toContain('unsafe');
+    expect(headers['x-request-id']).toMatch(/^[0-9a-f-]{36}$/);
+    expect(headers['x-powered-by']).toBeUndefined();
+  });
+});
+
+describe('the demo job', () => {
+  test('is put into an empty database once, and put back on asking', async () => {
+    const fresh = await testDatabase();
+    try {
+      const { db } = fresh.connection;
+      expect(await seed(db, 'never')).toBe('left alone');
+      expect(await seed(db, 'if-empty')).toBe('seeded');
+      expect(await seed(db, 'if-empty')).toBe('left alone');
+      const app = createApp({ db, logger: pino({ level: 'silent' }), webDir: null });
+      const jobs = jobSummarySchema.array().parse(await list(app));
+      expect(jobs).toMatchObject([{ name: DEMO_JOB_NAME, demo: true, standCount: DEMO_STANDS.length }]);
+      expect(await seed(db, 'reset')).toBe('seeded');
+      expect(await list(app)).toHaveLength(1);
+    } finally {
+      await fresh.drop();
+    }
+  });
+});
+
+/** An app on a port of its own. */
+async function serving(app: ReturnType<typeof createApp>): Promise<{ address: string; close: () => Promise<void> }> {
+  const listening = await new Promise<Server>((resolve) => {
+    const opened = app.listen(0, '127.0.0.1', () => resolve(opened));
+  });
+  return {
+    address: `http://127.0.0.1:${(listening.address() as AddressInfo).port}`,
+    close: async () => {
+      listening.closeAllConnections();
+      await new Promise((resolve) => listening.close(resolve));
+    },
+  };
+}
+
+async function list(app: ReturnType<typeof createApp>): Promise<unknown[]> {
+  const { address, close } = await serving(app);
+  const { body } = (await request(address).get('/api/jobs').expect(200)) as { body: unknown[] };
+  await close();
+  return body;
+}
+
+describe('a database that goes away', () => {
+  test('is 503 in plain words while it is gone, and works again when it is back', async () => {
+    // Between server and database stands a door that can be shut.
+    const target = new URL(database.url);
+    const behind = Number(target.port);
+    const through = new Set<Socket>();
+    let shut = false;
+    const door = createServer((socket) => {
+      if (shut) {
+        socket.destroy();
+        return;
+      }
+      const onward = new Socket();
+      onward.connect(behind, '127.0.0.1');
+      for (const end of [socket, onward]) {
+        through.add(end);
+        end.on('error', () => end.destroy());
+      }
+      socket.pipe(onward).pipe(socket);
+    });
+    await new Promise<void>((resolve) => door.listen(0, '127.0.0.1', resolve));
+    target.port = String((door.address() as AddressInfo).port);
+    const connection = connect(target.href, pino({ level: 'silent' }));
+    const app = createApp({ db: connection.db, logger: pino({ level: 'silent' }), webDir: null });
+    const { address, close } = await serving(app);
+    try {
+      const stand = await newStand(await newJob());
+      await request(address).get('/api/health').expect(200);
+      shut = true;
+      for (const socket of through) socket.destroy();
+      for (const answer of [
+        await request(address).get('/api/health'),
+        await request(address).get('/api/jobs'),
+        await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)),
+      ]) {
+        expect(answer.status).toBe(503);
+        expect(apiErrorSchema.parse(answer.body).error).toMatchObject({ code: 'database_unavailable', message: expect.stringMatching(/nothing was changed/) as string });
+      }
+      shut = false;
+      const kept = standSchema.parse((await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)).expect(200)).body);
+      expect(kept.settings.movements.riseMm).toBe(6);
+    } finally {
+      await close();
+      await connection.pool.end();
+      for (const socket of through) socket.destroy();
+      await new Promise((resolve) => door.close(resolve));
+    }
+  });
+});

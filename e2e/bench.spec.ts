@@ -1,0 +1,277 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Locator, Page } from '@playwright/test';
+import { expect, kept, openStand, test } from './gangway';
+
+const SMALL = /small format/;
+const FIELD = /44 × 33 back/;
+const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);
+const rise = (page: Page) => page.getByRole('textbox', { name: 'Rise' });
+const shift = (page: Page) => page.getByRole('textbox', { name: 'Shift' });
+
+test('opens on the demo job and says what to do next', async ({ page, gangway }) => {
+  await page.goto(gangway.url);
+  await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
+  await expect(page.getByText('Open a stand to set rise, shift and aperture')).toBeVisible();
+  await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(2);
+});
+
+test('a remedy cures its finding with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  const sharp = finding(page, 'sharpCircle');
+  await expect(sharp).toHaveAttribute('data-state', 'fails');
+  await expect(sharp).toContainText('The upper corners leave the sharp circle at f/8 by 0.9 mm of rise.');
+  const remedies = sharp.getByRole('list', { name: 'Remedies' }).getByRole('button');
+  await expect(remedies).toHaveCount(3);
+  for (let i = 0; i < 3; i++) {
+    await remedies.nth(i).click();
+    await expect(sharp).toHaveAttribute('data-state', 'holds');
+    await page.keyboard.press('Control+z');
+    await expect(sharp).toHaveAttribute('data-state', 'fails');
+  }
+  await page.keyboard.press('Control+Shift+z');
+  await expect(sharp).toHaveAttribute('data-state', 'holds');
+});
+
+test('the frame is dragged, the findings follow, and one drag is one step to undo', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  const frame = page.getByRole('application', { name: /Frame in the circle/ });
+  const box = await frame.boundingBox();
+  if (!box) throw new Error('no frame');
+  const x = box.x + box.width / 2;
+  const y = box.y + box.height / 2;
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  for (let i = 1; i <= 10; i++) await page.mouse.move(x, y + i * 6);
+  await page.mouse.up();
+  const risen = Number(await rise(page).inputValue());
+  expect(risen).toBeGreaterThan(0);
+  expect(risen).toBeLessThan(9);
+  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+  // Beyond the end stops the drag does not go.
+  await page.mouse.move(x, y + 60);
+  await page.mouse.down();
+  await page.mouse.move(x, y - 400, { steps: 5 });
+  await expect(rise(page)).toHaveValue('12.0');
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(rise(page)).toHaveValue('11.0');
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+});
+
+test('arrow keys move the frame and the scales, Shift by a whole millimetre', async ({ page, gangway }) => {
+  await openStand(page, gangway, FIELD);
+  await page.getByRole('application', { name: /Frame in the circle/ }).focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(rise(page)).toHaveValue('32.1');
+  await page.keyboard.press('Shift+ArrowLeft');
+  await expect(shift(page)).toHaveValue('2.0');
+  await page.getByRole('slider', { name: 'Rise' }).focus();
+  await page.keyboard.press('ArrowDown');
+  await expect(rise(page)).toHaveValue('32.0');
+  await page.keyboard.press('End');
+  await expect(rise(page)).toHaveValue('40.0');
+  await expect(page.getByRole('slider', { name: 'Rise' })).toHaveAttribute('aria-valuetext', '40.0 mm of rise');
+  await page.getByRole('slider', { name: 'Aperture' }).focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(page.getByRole('textbox', { name: 'f/' })).toHaveValue('13');
+});
+
+test('a typed movement beyond the mechanism is refused with the reason, one beyond the circle is taken and found', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  await shift(page).fill('8');
+  await shift(page).press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Shift 8.0 mm is beyond the end stop: the slide goes from −4.8 to 4.8 mm with 11.0 mm of rise.');
+  await expect(shift(page)).toHaveValue('8');
+  await shift(page).press('Escape');
+  await expect(shift(page)).toHaveValue('0.0');
+  await shift(page).fill('4,5');
+  await shift(page).press('Enter');
+  await expect(shift(page)).toHaveValue('4.5');
+  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'fails');
+  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'tight');
+  await rise(page).fill('abc');
+  await rise(page).press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Rise: “abc” is not a number');
+  await rise(page).press('Escape');
+  const aperture = page.getByRole('textbox', { name: 'f/' });
+  await aperture.fill('2');
+  await aperture.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('f/2 is not on this lens: it goes from f/3.5 to f/22.');
+});
+
+test('the shift scale gives the limits by aperture, marks the end stops, and sets the aperture', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  const row = page.getByRole('row', { name: /f\/8/ });
+  // By hand at 24 m: circle 61 × (1 + 24/23976) = 61.061; portrait up: √(30.5305² − 12²) − 18 = 10.07.
+  await expect(row.getByRole('cell').first()).toHaveText('10.1');
+  await expect(row.getByRole('cell').nth(2)).toHaveText('12.0, end stop');
+  await page.getByRole('button', { name: 'Set f/16' }).click();
+  await expect(page.getByRole('textbox', { name: 'f/' })).toHaveValue('16');
+  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+});
+
+test('everything is kept without a save button, over a reload and over a killed server', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  await rise(page).fill('6.3');
+  await rise(page).press('Enter');
+  await kept(page);
+  await page.reload();
+  await expect(rise(page)).toHaveValue('6.3');
+  await page.getByRole('radio', { name: 'landscape' }).click();
+  await kept(page);
+  await gangway.kill();
+  await gangway.start();
+  await page.reload();
+  await expect(rise(page)).toHaveValue('6.3');
+  await expect(page.getByRole('radio', { name: 'landscape' })).toHaveAttribute('aria-checked', 'true');
+});
+
+test.describe('a server that goes away', () => {
+  test.use({ allowErrors: /Failed to load resource|ERR_CONNECTION/ });
+
+  test('is said, the page goes on, and what was set meanwhile is kept when it is back', async ({ page, gangway }) => {
+    await openStand(page, gangway, SMALL);
+    await gangway.kill();
+    await rise(page).fill('4.4');
+    await rise(page).press('Enter');
+    await expect(page.locator('[data-keeping=waiting]')).toContainText('not answering');
+    await shift(page).fill('2');
+    await shift(page).press('Enter');
+    await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+    await gangway.start();
+    await kept(page);
+    await page.reload();
+    await expect(rise(page)).toHaveValue('4.4');
+    await expect(shift(page)).toHaveValue('2.0');
+  });
+
+  test('what was not kept survives a reload of its tab', async ({ page, gangway }) => {
+    await openStand(page, gangway, SMALL);
+    await gangway.kill();
+    await rise(page).fill('5.5');
+    await rise(page).press('Enter');
+    await expect(page.locator('[data-keeping=waiting]')).toBeVisible();
+    await gangway.start();
+    page.on('dialog', (dialog) => void dialog.accept());
+    await page.reload();
+    await expect(rise(page)).toHaveValue('5.5');
+    await kept(page);
+  });
+});
+
+test.describe('two tabs on one stand', () => {
+  test.use({ allowErrors: /409/ });
+
+  test('the second is told, sees the difference, and can take the other state or keep its own', async ({ page, gangway, context }) => {
+    await openStand(page, gangway, SMALL);
+    const second = await context.newPage();
+    await second.goto(page.url());
+    await expect(rise(second)).toHaveValue('11.0');
+
+    await rise(page).fill('7');
+    await rise(page).press('Enter');
+    await kept(page);
+    await rise(second).fill('3');
+    await rise(second).press('Enter');
+    const note = second.getByRole('alert').filter({ hasText: 'changed somewhere else' });
+    await expect(note).toContainText('There: 7.0 mm of rise. Here: 3.0 mm of rise.');
+    await note.getByRole('button', { name: 'Take the other state' }).click();
+    await expect(rise(second)).toHaveValue('7.0');
+    await kept(second);
+    await second.keyboard.press('Control+z');
+    await expect(rise(second)).toHaveValue('3.0');
+    await kept(second);
+
+    // Now the first tab is the one behind, and keeps its own.
+    await rise(page).fill('9');
+    await rise(page).press('Enter');
+    await page.getByRole('button', { name: 'Keep mine' }).click();
+    await kept(page);
+    await second.reload();
+    await expect(rise(second)).toHaveValue('9.0');
+  });
+});
+
+test('a locked slide has one scale, and both movements follow it', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  await page.getByRole('button', { name: 'Figures' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Rig' });
+  await dialog.getByLabel('Mechanism').selectOption('one slide locked to an angle');
+  await dialog.getByLabel('Angle, °').fill('90');
+  await dialog.getByLabel('Travel forward, mm').fill('10');
+  await dialog.getByLabel('Travel back, mm').fill('-1');
+  await dialog.getByRole('button', { name: 'Take these figures' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('The travel back must be a number from 0 to 500 mm.');
+  await dialog.getByLabel('Travel back, mm').fill('10');
+  await dialog.getByRole('button', { name: 'Take these figures' }).click();
+  await expect(dialog).toBeHidden();
+  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'fails');
+  await expect(finding(page, 'travel')).toContainText('1.0 mm beyond the forward stop');
+  const slide = page.getByRole('textbox', { name: 'Slide' });
+  await slide.fill('11');
+  await slide.press('Enter');
+  await expect(page.getByRole('alert')).toContainText('Slide 11.0 mm is beyond the end stop');
+  await slide.press('Escape');
+  await page.getByRole('slider', { name: 'Slide at 90°' }).focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
+});
+
+test('a missing figure is not known, never green, and asks for itself', async ({ page, gangway }) => {
+  await openStand(page, gangway, FIELD);
+  await page.getByRole('button', { name: 'Figures' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Rig' });
+  await dialog.getByLabel('Light circle, mm').fill('');
+  while ((await dialog.getByRole('button', { name: 'Remove this circle' }).count()) > 0) {
+    await dialog.getByRole('button', { name: 'Remove this circle' }).first().click();
+  }
+  await dialog.getByLabel('Mechanism').selectOption('not known');
+  await dialog.getByRole('button', { name: 'Take these figures' }).click();
+  for (const kind of ['lightCircle', 'sharpCircle', 'travel']) {
+    await expect(finding(page, kind)).toHaveAttribute('data-state', 'unknown');
+  }
+  await expect(page.getByText('Not known: the lens has no circle figure.')).toBeVisible();
+  await finding(page, 'lightCircle').getByRole('button', { name: 'Give the figure' }).click();
+  await dialog.getByLabel('Light circle, mm').fill('40');
+  await dialog.getByRole('button', { name: 'Take these figures' }).click();
+  await expect(finding(page, 'lightCircle')).toContainText('it lacks');
+  await expect(finding(page, 'sharpCircle')).toContainText('80 % of the light circle is assumed');
+});
+
+test('fits the screen at 1280 by 800 without scrolling, and a phone without sideways scrolling', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  const overflow = () => page.evaluate(() => [document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]);
+  expect(await overflow()).toEqual([0, 0]);
+  const aside = page.getByRole('complementary');
+  expect(await aside.evaluate((element) => element.scrollHeight - element.clientHeight)).toBeLessThanOrEqual(0);
+  await page.setViewportSize({ width: 390, height: 844 });
+  expect((await overflow())[0]).toBe(0);
+  await page.getByRole('button', { name: /^f\/11/ }).click();
+  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test.describe(`accessibility, ${theme}`, () => {
+    test.use({ colorScheme: theme });
+    test('jobs page, bench and rig sheet have no violation that axe finds, contrast included', async ({ page, gangway }) => {
+      const violations = async () =>
+        (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
+      await page.goto(gangway.url);
+      await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
+      expect(await violations()).toEqual([]);
+      await openStand(page, gangway, SMALL);
+      expect(await violations()).toEqual([]);
+      await page.getByRole('button', { name: 'Figures' }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      expect(await violations()).toEqual([]);
+    });
+  });
+}
+
+test('the drawing says itself in words', async ({ page, gangway }) => {
+  await openStand(page, gangway, SMALL);
+  const frame = page.getByRole('application', { name: /Frame in the circle/ });
+  await expect(frame).toHaveAccessibleDescription(/Frame 24\.0 by 36\.0 mm, portrait.*Light circle 67\.3 mm.*rotating slide ends 12\.0 mm/s);
+});

@@ -1,0 +1,94 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { resolve } from 'node:path';
+import { test as base, expect, type Page } from '@playwright/test';
+import { Client } from 'pg';
+
+/** The built server on a database of its own, which tests may kill and start again. */
+export interface Gangway {
+  readonly url: string;
+  /** Ends the server as a crash would, without any goodbye. */
+  readonly kill: () => Promise<void>;
+  /** Starts it again at the same address. */
+  readonly start: () => Promise<void>;
+}
+
+async function asAdmin(sql: string): Promise<void> {
+  const client = new Client({ connectionString: adminUrl() });
+  await client.connect();
+  await client.query(sql);
+  await client.end();
+}
+
+function adminUrl(): string {
+  const url = process.env.TEST_DATABASE_URL;
+  if (url === undefined) throw new Error('TEST_DATABASE_URL is not set: run these tests with `npm test`.');
+  return url;
+}
+
+function launch(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
+  return new Promise((done, failed) => {
+    const child = fork(resolve('apps/server/dist/server.mjs'), {
+      env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), GANGWAY_SEED: 'if-empty', LOG_LEVEL: 'error' },
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
+    child.once('message', (message: { listening: string }) => done({ child, url: message.listening }));
+    child.once('exit', (code) => failed(new Error(`the server ended with ${code}`)));
+  });
+}
+
+/** Tests on a fresh database with the demo job; a page that logs an error, breaks or is refused by the policy fails its test. */
+export const test = base.extend<{ gangway: Gangway; allowErrors: RegExp | null; watched: undefined }>({
+  allowErrors: [null, { option: true }],
+  // eslint-disable-next-line no-empty-pattern -- the framework reads what a fixture needs from its pattern
+  gangway: async ({}, use) => {
+    const name = `browser_${Date.now().toString(36)}_${Math.random().toString(36).slice(2, 8)}`;
+    await asAdmin(`create database ${name}`);
+    const databaseUrl = adminUrl().replace(/\/[^/]*$/, `/${name}`);
+    let { child, url } = await launch(databaseUrl, 0);
+    const kill = async () => {
+      if (child.exitCode !== null || child.signalCode !== null) return;
+      const gone = new Promise((done) => child.once('exit', done));
+      child.kill('SIGKILL');
+      await gone;
+    };
+    await use({
+      get url() {
+        return url;
+      },
+      kill,
+      start: async () => {
+        ({ child, url } = await launch(databaseUrl, Number(new URL(url).port)));
+      },
+    });
+    await kill();
+    await asAdmin(`drop database if exists ${name} with (force)`);
+  },
+  watched: [
+    async ({ page, allowErrors, gangway }, use) => {
+      // Asked for so that the server goes down only after this has looked.
+      expect(gangway.url).toMatch(/^http:/);
+      const wrong: string[] = [];
+      page.on('pageerror', (error) => wrong.push(error.message));
+      page.on('console', (message) => {
+        if (message.type() === 'error') wrong.push(message.text());
+      });
+      await use(undefined);
+      expect(wrong.filter((line) => !allowErrors?.test(line))).toEqual([]);
+    },
+    { auto: true },
+  ],
+});
+
+export { expect };
+
+/** Opens the demo stand whose name matches, on its bench. */
+export async function openStand(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
+  await page.goto(gangway.url);
+  await page.getByRole('link', { name }).click();
+  await expect(page.getByRole('slider', { name: 'Rise' })).toBeVisible();
+}
+
+/** Waits until the bench says that everything is kept. */
+export async function kept(page: Page): Promise<void> {
+  await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+}

@@ -1,0 +1,90 @@
+import { expect, openStand, test } from './gangway';
+
+test('jobs and stands are made, renamed, duplicated and deleted, and deleting is undone', async ({ page, gangway }) => {
+  await page.goto(gangway.url);
+  await page.getByRole('button', { name: 'New job' }).click();
+  await expect(page.getByRole('heading', { name: 'New job' })).toBeVisible();
+  await page.getByRole('heading', { name: 'New job' }).getByRole('button').click();
+  const name = page.getByRole('textbox', { name: 'Name of the job' });
+  await name.fill('   ');
+  await name.press('Enter');
+  await expect(page.getByRole('alert')).toHaveText('Give a name; it cannot be blank.');
+  await name.fill('Quay survey');
+  await name.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Quay survey' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'New stand' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New stand' });
+  await dialog.getByRole('button', { name: 'Make the stand' }).click();
+  await expect(dialog.getByRole('alert')).toHaveText('Give a name; it cannot be blank.');
+  await dialog.getByLabel('Name').fill('Bollard');
+  await dialog.getByRole('radio', { name: /44 × 33/ }).check();
+  await dialog.getByRole('button', { name: 'Make the stand' }).click();
+  await expect(page.getByRole('button', { name: 'Bollard' })).toBeVisible();
+  await page.getByRole('button', { name: 'Bollard' }).click();
+  await page.getByRole('textbox', { name: 'Name of the stand' }).fill('Bollard, east');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+  await page.getByRole('link', { name: 'Quay survey' }).click();
+
+  const stands = page.getByRole('main').getByRole('listitem');
+  await expect(stands).toHaveCount(1);
+  await page.getByRole('button', { name: 'More for Bollard, east' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(stands).toHaveCount(2);
+  await expect(page.getByRole('link', { name: 'Bollard, east (copy)' })).toBeVisible();
+  await page.getByRole('button', { name: 'More for Bollard, east (copy)' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(stands).toHaveCount(1);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(stands).toHaveCount(2);
+
+  await page.getByRole('button', { name: 'More for Bollard, east (copy)' }).click();
+  await page.getByRole('menuitem', { name: 'Rename' }).click();
+  await page.getByRole('textbox', { name: 'Name of the stand' }).fill('Crane');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('link', { name: 'Crane' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'More for Quay survey' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await expect(page.getByRole('heading', { name: 'Quay survey (copy)' })).toBeVisible();
+  await expect(stands).toHaveCount(2);
+  await page.getByRole('button', { name: 'More for Quay survey (copy)' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByRole('navigation').getByRole('link', { name: /Quay survey \(copy\)/ })).toBeHidden();
+  // After a reload the note is gone, but not the way back.
+  await page.reload();
+  await page.getByText('Deleted (1)').click();
+  await page.getByRole('button', { name: 'Bring back Quay survey (copy)' }).click();
+  await expect(page.getByRole('navigation').getByRole('link', { name: /Quay survey \(copy\)/ })).toBeVisible();
+});
+
+test('what was changed on the bench shows in the list of the job', async ({ page, gangway }) => {
+  await openStand(page, gangway, /small format/);
+  await page.getByRole('button', { name: /^f\/11/ }).click();
+  await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
+  await expect(page.getByRole('main').getByRole('listitem').first()).toContainText('f/11');
+  await expect(page.getByRole('main').getByRole('listitem').first()).toContainText('3 hold');
+});
+
+test.describe('addresses of nothing', () => {
+  test.use({ allowErrors: /404/ });
+  test('are said plainly, with a way on', async ({ page, gangway }) => {
+    for (const path of ['/jobs/6f2c1f6e-0000-4000-8000-000000000000', '/jobs/x/stands/6f2c1f6e-0000-4000-8000-000000000000']) {
+      await page.goto(gangway.url + path);
+      await expect(page.getByRole('alert')).toContainText('There is no such');
+    }
+    await page.goto(`${gangway.url}/somewhere`);
+    await expect(page.getByText('There is nothing at this address')).toBeVisible();
+    await page.getByRole('link', { name: 'To the jobs' }).click();
+    await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
+  });
+});
+
+test('the theme is chosen and remembered', async ({ page, gangway }) => {
+  await page.goto(gangway.url);
+  await page.getByRole('button', { name: 'Use the dark cloth theme' }).click();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark-cloth');
+  await page.reload();
+  await expect(page.locator('html')).toHaveAttribute('data-theme', 'dark-cloth');
+});

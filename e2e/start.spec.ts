@@ -1,0 +1,116 @@
+import { spawn, type ChildProcess } from 'node:child_process';
+import { chmodSync, mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { expect, test } from '@playwright/test';
+import { jobSummarySchema } from '@gangway/contract/job';
+import { standSchema } from '@gangway/contract/stand';
+
+// The start command as a person runs it, on a data folder of its own.
+
+interface Started {
+  readonly child: ChildProcess;
+  readonly url: string;
+  readonly seconds: number;
+  readonly printed: () => string;
+}
+
+function start(folder: string, ...options: string[]): Promise<Started> {
+  const env: NodeJS.ProcessEnv = { ...process.env, GANGWAY_DATA: folder };
+  delete env.DATABASE_URL;
+  const child = spawn('node', [resolve('scripts/start.mjs'), ...options], { env, stdio: ['ignore', 'pipe', 'pipe'] });
+  let text = '';
+  return new Promise((done, failed) => {
+    const take = (chunk: Buffer) => {
+      text += chunk.toString();
+      const ready = /ready at (\S+)\s+\((\d+\.\d) s\)/.exec(text);
+      if (ready?.[1] !== undefined) done({ child, url: ready[1], seconds: Number(ready[2]), printed: () => text });
+    };
+    child.stdout.on('data', take);
+    child.stderr.on('data', take);
+    child.on('exit', (code) => failed(new Error(`ended with ${code}: ${text}`)));
+  });
+}
+
+function ended(child: ChildProcess): Promise<number | null> {
+  return new Promise((done) => child.once('exit', done));
+}
+
+const jobs = async (url: string) => jobSummarySchema.array().parse(await (await fetch(`${url}/api/jobs`)).json());
+
+test('one command opens on the demo job, a second start is quick and finds everything, Ctrl+C stops all of it', async () => {
+  test.setTimeout(90_000);
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
+  chmodSync(folder, 0o755);
+  try {
+    const first = await start(folder, '--port', '4391');
+    expect(first.url).toBe('http://127.0.0.1:4391');
+    expect(await (await fetch(`${first.url}/api/health`)).json()).toEqual({ status: 'ok', database: 'ok' });
+    const [demo] = await jobs(first.url);
+    expect(demo).toMatchObject({ name: 'Larkmoor Ropeworks', demo: true });
+    const renamed = await fetch(`${first.url}/api/jobs/${demo?.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: 'Mine now' }) });
+    expect(renamed.status).toBe(200);
+    // Killed without any goodbye, database and all: the next start recovers.
+    first.child.kill('SIGKILL');
+    await ended(first.child);
+
+    const second = await start(folder, '--port', '4391');
+    expect(second.seconds).toBeLessThan(5);
+    expect((await jobs(second.url)).map(({ name }) => name)).toEqual(['Mine now']);
+    const stop = ended(second.child);
+    second.child.kill('SIGINT');
+    expect(await stop).toBe(0);
+    await expect(fetch(`${second.url}/api/health`)).rejects.toThrow();
+
+    const third = await start(folder, '--port', '4391', '--reset-demo');
+    expect((await jobs(third.url)).map(({ name }) => name)).toEqual(['Larkmoor Ropeworks']);
+    const stand = standSchema.array().parse(((await (await fetch(`${third.url}/api/deleted`)).json()) as { stands: unknown }).stands);
+    expect(stand).toEqual([]);
+    const stopThird = ended(third.child);
+    third.child.kill('SIGTERM');
+    expect(await stopThird).toBe(0);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('--empty starts without the demo job, and a wrong option is refused in words', async () => {
+  test.setTimeout(60_000);
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
+  chmodSync(folder, 0o755);
+  try {
+    const empty = await start(folder, '--port', '4392', '--empty');
+    expect(await jobs(empty.url)).toEqual([]);
+    const stop = ended(empty.child);
+    empty.child.kill('SIGINT');
+    await stop;
+    await expect(start(folder, '--port', 'x')).rejects.toThrow(/--port is x; it must be a whole number from 1 to 65535/);
+    await expect(start(folder, '--frobnicate')).rejects.toThrow(/frobnicate/);
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+interface Chunk {
+  readonly file: string;
+  readonly imports?: readonly string[];
+  readonly isEntry?: boolean;
+}
+
+test('the first load of JavaScript stays under 250 kB compressed, the bench included', () => {
+  const manifest = JSON.parse(readFileSync('apps/web/dist/.vite/manifest.json', 'utf8')) as Record<string, Chunk>;
+  const wanted = Object.keys(manifest).filter((key) => manifest[key]?.isEntry === true || key.endsWith('BenchPage.tsx'));
+  expect(wanted).toHaveLength(2);
+  const files = new Set<string>();
+  const take = (key: string): void => {
+    const chunk = manifest[key];
+    if (!chunk || files.has(chunk.file)) return;
+    files.add(chunk.file);
+    chunk.imports?.forEach(take);
+  };
+  wanted.forEach(take);
+  const bytes = [...files].map((file) => gzipSync(readFileSync(join('apps/web/dist', file))).length).reduce((a, b) => a + b, 0);
+  expect(bytes).toBeGreaterThan(20_000);
+  expect(bytes).toBeLessThan(250_000);
+});

@@ -1,0 +1,38 @@
+import js from '@eslint/js';
+import reactHooks from 'eslint-plugin-react-hooks';
+import ts from 'typescript-eslint';
+
+export default ts.config(
+  { ignores: ['**/dist/', '**/node_modules/', 'test-results/', 'playwright-report/'] },
+  js.configs.recommended,
+  {
+    files: ['**/*.{ts,tsx}'],
+    extends: [ts.configs.strictTypeChecked],
+    languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
+      '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true }],
+    },
+  },
+  {
+    files: ['apps/web/**/*.tsx', 'apps/web/**/*.ts'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: reactHooks.configs.recommended.rules,
+  },
+  {
+    // Arrows only downwards: core stands alone, contract stands on core.
+    files: ['packages/core/src/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test-support.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.)', message: 'The core uses no package, no Node and no page.' }] }] },
+  },
+  {
+    files: ['packages/contract/src/**/*.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: ['@gangway/server*', '@gangway/web*', 'node:*', 'react*'] }] },
+  },
+  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', URL: 'readonly', window: 'readonly', document: 'readonly', addEventListener: 'readonly', requestAnimationFrame: 'readonly', MessageChannel: 'readonly' } } },
+  {
+    files: ['**/*.test.{ts,tsx}', 'e2e/**'],
+    // Answers of supertest are `any` until a schema has read them.
+    rules: { '@typescript-eslint/no-empty-function': 'off', '@typescript-eslint/no-unsafe-assignment': 'off', 'react-hooks/rules-of-hooks': 'off' },
+  },
+);

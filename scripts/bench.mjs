@@ -1,0 +1,87 @@
+// Measures, never judges: how fast the core evaluates a stand, in one run with
+// a reference, and how long a drag takes from pointer to painted drawing.
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { pathToFileURL } from 'node:url';
+import { withDemo } from './lib/demo.mjs';
+import { checkNode, installPackages } from './lib/packages.mjs';
+import { root } from './lib/paths.mjs';
+import { main, say } from './lib/say.mjs';
+
+await main(async () => {
+  checkNode();
+  installPackages();
+  if (!process.argv.includes('--drag')) await core();
+  if (!process.argv.includes('--core')) await drag();
+});
+
+/** The core's own benchmark, bundled as it would be for a page. */
+async function core() {
+  const { build } = await import('esbuild');
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-bench-'));
+  const outfile = join(folder, 'core.mjs');
+  await build({
+    entryPoints: [join(root, 'bench/core.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'warning',
+    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+  });
+  const { run } = await import(pathToFileURL(outfile).href);
+  for (const line of run()) say(line);
+  rmSync(folder, { recursive: true, force: true });
+}
+
+/** A scripted drag of the frame in Chromium on the built application. */
+async function drag() {
+  await withDemo(async (url, browser) => {
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    await page.goto(url);
+    await page.getByRole('link', { name: /small format/ }).click();
+    await page.getByRole('slider', { name: 'Rise' }).waitFor();
+    await page.evaluate(watchPointer);
+    const box = await page.getByRole('application').boundingBox();
+    const x = box.x + box.width / 2;
+    const y = box.y + box.height / 2;
+    for (const round of ['warm-up', 'measured']) {
+      await page.evaluate(() => (window.samples = []));
+      await page.mouse.move(x, y);
+      await page.mouse.down();
+      for (let i = 0; i <= 240; i++) {
+        const a = (i / 240) * 4 * Math.PI;
+        await page.mouse.move(x + 70 * Math.sin(a), y + 60 - 60 * Math.cos(a));
+      }
+      await page.mouse.up();
+      await page.keyboard.press('Control+z');
+      if (round === 'measured') report(await page.evaluate(() => window.samples));
+    }
+  });
+}
+
+/** In the page: for every pointer move, when it was handled, when its frame's work was done, and when that was painted. */
+function watchPointer() {
+  window.samples = [];
+  addEventListener(
+    'pointermove',
+    () => {
+      const begun = performance.now();
+      requestAnimationFrame(() => {
+        const channel = new MessageChannel();
+        // A message posted in the frame is delivered after style, layout and paint.
+        channel.port1.onmessage = () => window.samples.push(performance.now() - begun);
+        channel.port2.postMessage(null);
+      });
+    },
+    { capture: true },
+  );
+}
+
+function report(samples) {
+  const sorted = [...samples].sort((a, b) => a - b);
+  const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
+  say(`drag of the frame, pointer move to painted drawing, ${sorted.length} moves: median ${at(0.5).toFixed(1)} ms, 95th percentile ${at(0.95).toFixed(1)} ms (one frame at 60 Hz: 16.7 ms)`);
+}

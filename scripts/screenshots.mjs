@@ -1,0 +1,43 @@
+// Takes the pictures of docs/screenshots afresh, from the demo job.
+import { mkdirSync } from 'node:fs';
+import { join } from 'node:path';
+import { withDemo } from './lib/demo.mjs';
+import { checkNode, installPackages } from './lib/packages.mjs';
+import { root } from './lib/paths.mjs';
+import { main, say } from './lib/say.mjs';
+
+const DESK = { width: 1280, height: 800 };
+const PHONE = { width: 390, height: 844 };
+
+/** Opens the demo stand whose name matches on its bench. */
+const bench = (name) => async (page) => {
+  await page.getByRole('link', { name }).click();
+  await page.getByRole('slider', { name: 'Rise' }).waitFor();
+};
+
+const VIEWS = [
+  { file: 'jobs', size: DESK, theme: 'light', go: async () => {} },
+  { file: 'bench-paper', size: DESK, theme: 'light', go: bench(/small format/) },
+  { file: 'bench-dark-cloth', size: DESK, theme: 'dark', go: bench(/44 × 33/) },
+  { file: 'bench-phone', size: PHONE, theme: 'light', go: bench(/small format/) },
+];
+
+await main(async () => {
+  checkNode();
+  installPackages();
+  const folder = join(root, 'docs/screenshots');
+  mkdirSync(folder, { recursive: true });
+  await withDemo(async (url, browser) => {
+    for (const { file, size, theme, go } of VIEWS) {
+      const page = await browser.newPage({ viewport: size, colorScheme: theme, locale: 'en-GB' });
+      await page.goto(url);
+      await page.getByRole('heading', { name: 'Larkmoor Ropeworks' }).waitFor();
+      await go(page);
+      await page.evaluate(() => document.fonts.ready);
+      await page.waitForTimeout(300);
+      await page.screenshot({ path: join(folder, `${file}.png`) });
+      await page.close();
+      say(`docs/screenshots/${file}.png`);
+    }
+  });
+});
