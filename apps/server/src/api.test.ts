@@ -243,6 +243,25 @@ async function list(app: ReturnType<typeof createApp>): Promise<unknown[]> {
   return body;
 }
 
+describe('calculators over HTTP', () => {
+  test('answer, refuse by name, and describe themselves', async () => {
+    const good = await api().post('/api/calc/conjugates').send({ focalMm: 100, distanceM: 0.2 }).expect(200);
+    expect(good.body).toEqual({ imageMm: 200, magnification: 1, extensionMm: 100 });
+    const inside = await api().post('/api/calc/conjugates').send({ focalMm: 100, distanceM: 0.05 }).expect(400);
+    expect(apiErrorSchema.parse(inside.body).error).toMatchObject({ code: 'inside_focal_length', path: ['distanceM'] });
+    const unknown = await api().post('/api/calc/conjugates').send({ focalMm: 100, distanceM: 1, colour: 1 }).expect(400);
+    expect(apiErrorSchema.parse(unknown.body).error).toMatchObject({ code: 'unknown_key', path: ['colour'] });
+    const none = await api().post('/api/calc/conjugates').expect(400);
+    expect(apiErrorSchema.parse(none.body).error.message).toMatch(/object with named fields is needed/);
+    await api().post('/api/calc/nothing').send({}).expect(404);
+    const list = await api().get('/api/calc').expect(200);
+    expect(list.body).toHaveLength(24);
+    const document = (await api().get('/api/openapi.json').expect(200)).body as { openapi: string; paths: Record<string, unknown> };
+    expect(document.openapi).toBe('3.1.0');
+    expect(Object.keys(document.paths)).toContain('/api/calc/leastAperture');
+  });
+});
+
 describe('a database that goes away', () => {
   test('is 503 in plain words while it is gone, and works again when it is back', async () => {
     // Between server and database stands a door that can be shut.

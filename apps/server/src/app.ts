@@ -3,6 +3,7 @@ import { sql } from 'drizzle-orm';
 import express, { Router, type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
+import { calcRoutes } from './calc';
 import type { Db } from './db/connect';
 import { jsonOnly, loopbackOnly } from './guard';
 import { jobRoutes } from './jobs';
@@ -49,6 +50,7 @@ export function createApp({ db, logger, webDir }: AppParts): Express {
     await db.execute(sql`select 1`);
     res.json({ status: 'ok', database: 'ok' });
   });
+  api.use(calcRoutes());
   api.use(jobRoutes(db));
   api.use(standRoutes(db));
   api.use(unknownRoute);

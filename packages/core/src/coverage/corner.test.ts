@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { coverageHalfAngle } from './circle';
-import { cornerAngles, lensAxis } from './corner';
+import { lensAxis } from '../focus/axis';
+import { cornerAngles } from './corner';
 import { shiftLimitMm } from './shiftLimit';
 
 const frame = { widthMm: 36, heightMm: 24 };

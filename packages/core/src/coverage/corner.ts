@@ -1,5 +1,5 @@
-import { radians } from '../angles';
 import { requirePositive } from '../errors';
+import { lensAxis } from '../focus/axis';
 import { CORNERS, cornerPoints, type Corner, type FrameSize } from './frame';
 
 /** Movements of the lens relative to the back: mm and degrees, signs as everywhere (rise up +, shift right +, tilt forward +, swing right +). */
@@ -14,13 +14,6 @@ export interface CornerAngle {
   readonly corner: Corner;
   /** Angle between the lens axis and the ray from the lens centre to this corner, radians. */
   readonly angle: number;
-}
-
-/** The lens axis as a unit vector in the camera frame (x right, y up, z toward the subject), swing first, then tilt. */
-export function lensAxis(tiltDeg: number, swingDeg: number): readonly [number, number, number] {
-  const t = radians(tiltDeg);
-  const s = radians(swingDeg);
-  return [Math.sin(s) * Math.cos(t), -Math.sin(t), Math.cos(s) * Math.cos(t)];
 }
 
 /**

@@ -1,4 +1,4 @@
-import { CoreError, requirePositive } from '../errors';
+import { CoreError, requireFinite, requirePositive } from '../errors';
 
 /** Where the image of a point at a given distance lies, and how large it is. */
 export interface Conjugates {
@@ -34,4 +34,59 @@ export function conjugates(focalMm: number, distanceM: number | null): Conjugate
     magnification: focalMm / beyond,
     extensionMm: (focalMm * focalMm) / beyond,
   };
+}
+
+/** What is found from a distance measured to the sensor. */
+export interface SensorFocus {
+  /** u, from the lens to the subject, m. */
+  readonly distanceM: number;
+  readonly imageMm: number;
+  readonly magnification: number;
+}
+
+/**
+ * Focus from the distance between subject and sensor, as a lens's scale reads
+ * it (m), and the gap between the principal planes (mm, may be negative).
+ * S = D − h, u = (S + √(S² − 4fS))/2, the larger root, which is the farther
+ * subject. Throws `too_near` below four focal lengths, where nothing focuses.
+ * Source: the lens equation with u + v = S.
+ */
+export function focusFromSensor(focalMm: number, sensorDistanceM: number, nodalGapMm = 0): SensorFocus {
+  requirePositive('focalMm', focalMm);
+  requirePositive('sensorDistanceM', sensorDistanceM);
+  requireFinite('nodalGapMm', nodalGapMm);
+  const span = sensorDistanceM * 1000 - nodalGapMm;
+  const under = span * (span - 4 * focalMm);
+  if (span <= 0 || under < 0) {
+    const least = (4 * focalMm + nodalGapMm) / 1000;
+    throw new CoreError(
+      'too_near',
+      ['sensorDistanceM'],
+      `sensorDistanceM is ${sensorDistanceM}; a subject is never nearer to the sensor than four focal lengths and the nodal gap, ${least} m.`,
+    );
+  }
+  const u = (span + Math.sqrt(under)) / 2;
+  const { imageMm, magnification } = conjugates(focalMm, u / 1000);
+  return { distanceM: u / 1000, imageMm, magnification };
+}
+
+/**
+ * The focal length that a close-focusing lens really has where it reaches a
+ * magnification at a distance from subject to sensor (m): f = S·m/(1 + m)².
+ * Close-up lenses shorten as they focus nearer.
+ */
+export function workingFocalMm(sensorDistanceM: number, magnification: number, nodalGapMm = 0): number {
+  requirePositive('magnification', magnification);
+  const span = requirePositive('sensorDistanceM', sensorDistanceM) * 1000 - nodalGapMm;
+  return (requirePositive('sensorDistanceM', span) * magnification) / (1 + magnification) ** 2;
+}
+
+/** The distance that a lens images at v (mm), m; `null` at infinity. Throws `inside_focal_length` when v is less than f. */
+export function objectDistanceM(focalMm: number, imageMm: number): number | null {
+  requirePositive('focalMm', focalMm);
+  requirePositive('imageMm', imageMm);
+  if (imageMm < focalMm) {
+    throw new CoreError('inside_focal_length', ['imageMm'], `imageMm is ${imageMm}; nothing is in focus nearer to the lens than ${focalMm} mm.`);
+  }
+  return imageMm === focalMm ? null : (focalMm * imageMm) / (imageMm - focalMm) / 1000;
 }

@@ -1,0 +1,37 @@
+#!/usr/bin/env node
+// The command line. What it runs is bundled once from the core and bundled
+// again when the core has changed.
+import { existsSync, readdirSync, realpathSync, statSync } from 'node:fs';
+import { dirname, join } from 'node:path';
+import { fileURLToPath, pathToFileURL } from 'node:url';
+
+const here = dirname(realpathSync(fileURLToPath(import.meta.url)));
+const bundle = join(here, 'dist', 'calc.mjs');
+const sources = [join(here, 'src'), join(here, '..', 'packages', 'core', 'src')];
+
+function newest(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return readdirSync(path).reduce((latest, name) => Math.max(latest, newest(join(path, name))), 0);
+}
+
+if (!existsSync(bundle) || statSync(bundle).mtimeMs < Math.max(...sources.map(newest))) {
+  try {
+    const { build } = await import('esbuild');
+    await build({
+      entryPoints: [join(here, 'src', 'calc.ts')],
+      outfile: bundle,
+      bundle: true,
+      platform: 'node',
+      format: 'esm',
+      target: 'node20',
+      minify: true,
+      logLevel: 'error',
+    });
+  } catch (error) {
+    process.stderr.write(`The calculators could not be put together (${error.message}). Run npm install first.\n`);
+    process.exit(2);
+  }
+}
+const { main } = await import(pathToFileURL(bundle).href);
+process.exitCode = await main(process.argv.slice(2));

@@ -1,0 +1,135 @@
+import { z } from 'zod';
+import type { Calculator } from '@gangway/core/calculators/calculator';
+import { CALCULATORS, calculate, calculatorNamed } from '@gangway/core/calculators/registry';
+
+const HELP = `gangway calc NAME '{"focalMm": 24, …}'   run one calculator on JSON
+gangway calc --list                        all calculators, a line each
+gangway calc --help NAME                   one calculator: fields, units, formula, source, limits
+gangway calc --batch < cases.json          an array of {calc, in}; prints an array of {out} or {error}
+`;
+
+/** Runs the command line; answers the exit code: 0 done, 1 refused by a calculator, 2 not understood. */
+export async function main(args: readonly string[]): Promise<number> {
+  const [command, first, second, ...more] = args;
+  if (command !== 'calc' || more.length > 0) return misunderstood();
+  if (first === '--list' && second === undefined) return list();
+  if (first === '--batch' && second === undefined) return batch();
+  if (first === '--help') return second === undefined ? say(HELP) : help(second);
+  if (first === undefined || first.startsWith('--')) return misunderstood();
+  return single(first, second ?? '{}');
+}
+
+function say(text: string): number {
+  process.stdout.write(text.endsWith('\n') ? text : `${text}\n`);
+  return 0;
+}
+
+function misunderstood(): number {
+  process.stderr.write(HELP);
+  return 2;
+}
+
+function list(): number {
+  const width = Math.max(...CALCULATORS.map(({ name }) => name.length));
+  return say(CALCULATORS.map(({ name, purpose }) => `${name.padEnd(width)}  ${purpose}`).join('\n'));
+}
+
+/** One field of a schema as JSON Schema describes it. */
+interface FieldSchema {
+  readonly description?: string;
+  readonly unit?: string;
+  readonly default?: unknown;
+  readonly minimum?: number;
+  readonly exclusiveMinimum?: number;
+  readonly maximum?: number;
+  readonly exclusiveMaximum?: number;
+}
+
+function fieldLines(schema: z.ZodObject, withRange: boolean): string {
+  const { properties = {} } = z.toJSONSchema(schema, { io: 'input' }) as { properties?: Record<string, FieldSchema> };
+  const width = Math.max(...Object.keys(properties).map((key) => key.length));
+  return Object.entries(properties)
+    .map(([key, field]) => {
+      const range = [
+        field.exclusiveMinimum !== undefined ? `> ${field.exclusiveMinimum}` : field.minimum !== undefined ? `≥ ${field.minimum}` : '',
+        field.exclusiveMaximum !== undefined ? `< ${field.exclusiveMaximum}` : field.maximum !== undefined ? `≤ ${field.maximum}` : '',
+      ].filter(Boolean);
+      const notes = [field.unit ?? '', ...(withRange ? range : []), field.default !== undefined ? `default ${JSON.stringify(field.default)}` : ''].filter(Boolean);
+      return `  ${key.padEnd(width)}  ${field.description ?? ''}${notes.length > 0 ? ` (${notes.join(', ')})` : ''}`;
+    })
+    .join('\n');
+}
+
+function describe(calc: Calculator): string {
+  return [
+    `${calc.name}: ${calc.purpose}`,
+    '',
+    'in',
+    fieldLines(calc.input, true),
+    'out',
+    fieldLines(calc.output, false),
+    '',
+    `formula  ${calc.formula}`,
+    `source   ${calc.source}`,
+    `limits   ${calc.limits}`,
+    ...(calc.school === null ? [] : [`school   ${calc.school}`]),
+    '',
+    `example  gangway calc ${calc.name} '${JSON.stringify(calc.example)}'`,
+  ].join('\n');
+}
+
+function help(name: string): number {
+  const found = calculatorNamed(name);
+  if (found) return say(describe(found));
+  process.stderr.write(`There is no calculator “${name}”. gangway calc --list names them.\n`);
+  return 2;
+}
+
+function single(name: string, text: string): number {
+  let input: unknown;
+  try {
+    input = JSON.parse(text);
+  } catch (error) {
+    process.stderr.write(`${JSON.stringify({ error: notJson(error) })}\n`);
+    return 2;
+  }
+  const answer = calculate(name, input);
+  if (answer.ok) return say(JSON.stringify(answer.out));
+  process.stderr.write(`${JSON.stringify({ error: answer.error })}\n`);
+  return 1;
+}
+
+function notJson(error: unknown) {
+  return { code: 'not_json', path: [], message: `The input is not JSON: ${error instanceof Error ? error.message : String(error)}.` };
+}
+
+async function batch(): Promise<number> {
+  const chunks: Buffer[] = [];
+  for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
+  let cases: unknown;
+  try {
+    cases = JSON.parse(Buffer.concat(chunks).toString('utf8'));
+  } catch (error) {
+    process.stderr.write(`${JSON.stringify({ error: notJson(error) })}\n`);
+    return 2;
+  }
+  if (!Array.isArray(cases)) {
+    process.stderr.write(`${JSON.stringify({ error: { code: 'wrong_type', path: [], message: 'The input is not an array; an array of {calc, in} is needed.' } })}\n`);
+    return 2;
+  }
+  await write(JSON.stringify(cases.map(oneCase)));
+  return 0;
+}
+
+function oneCase(each: unknown): { out: unknown } | { error: unknown } {
+  if (typeof each !== 'object' || each === null || !('calc' in each) || typeof each.calc !== 'string') {
+    return { error: { code: 'invalid', path: ['calc'], message: 'A case needs “calc”, the name of a calculator, and “in”, its input.' } };
+  }
+  const answer = calculate(each.calc, 'in' in each ? each.in : undefined);
+  return answer.ok ? { out: answer.out } : { error: answer.error };
+}
+
+// A pipe may be slower than we are: what is printed must be taken before the process ends.
+function write(text: string): Promise<void> {
+  return new Promise((resolve, reject) => process.stdout.write(`${text}\n`, (error) => (error ? reject(error) : resolve())));
+}

@@ -1,0 +1,47 @@
+import type { z } from 'zod';
+import type { CalculatorError } from './calculator';
+
+/** The first thing wrong with an input, as a sentence that names field, value and what is allowed. */
+export function issueSentence(error: z.ZodError, input: unknown, { name, input: schema }: { readonly name: string; readonly input: z.ZodObject }): CalculatorError {
+  const issue = error.issues[0];
+  if (!issue) return { code: 'invalid', message: 'The input is not valid.', path: [] };
+  const path = issue.path.filter((step) => typeof step !== 'symbol');
+  const field = path.length === 0 ? 'The input' : path.join('.');
+  const value = path.reduce<unknown>((at, step) => (typeof at === 'object' && at !== null ? (at as Record<string | number, unknown>)[step] : undefined), input);
+  const is = value === undefined ? `${field} is missing` : `${field} is ${shown(value)}`;
+  switch (issue.code) {
+    case 'unrecognized_keys':
+      return {
+        code: 'unknown_key',
+        path: [...path, ...issue.keys.slice(0, 1).map(cut)],
+        message: `“${cut(issue.keys[0] ?? '')}” is not a field of ${name}; its fields are ${Object.keys(schema.shape).join(', ')}.`,
+      };
+    case 'too_small':
+      return { code: 'out_of_range', path, message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'more than' : 'at least', issue.minimum)}.` };
+    case 'too_big':
+      return { code: 'out_of_range', path, message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'less than' : 'at most', issue.maximum)}.` };
+    case 'invalid_type':
+      return { code: value === undefined ? 'missing' : 'wrong_type', path, message: `${is}; ${issue.expected === 'object' ? 'an object with named fields' : a(issue.expected)} is needed.` };
+    default:
+      return { code: 'invalid', path, message: `${is}; ${issue.message}.` };
+  }
+}
+
+function bound(origin: string, word: string, limit: number | bigint): string {
+  return origin === 'array' ? `have ${word} ${limit} entries` : `be ${word} ${limit}`;
+}
+
+function a(type: string): string {
+  return type === 'array' || type === 'int' ? `an ${type}` : `a ${type}`;
+}
+
+function shown(value: unknown): string {
+  if (typeof value === 'number') return String(value);
+  if (Array.isArray(value)) return `a list of ${value.length}`;
+  if (typeof value === 'object' && value !== null) return 'an object';
+  return cut(JSON.stringify(value));
+}
+
+function cut(text: string): string {
+  return text.length > 40 ? `${text.slice(0, 40)}…` : text;
+}

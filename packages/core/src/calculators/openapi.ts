@@ -1,0 +1,74 @@
+import { z } from 'zod';
+import type { Calculator } from './calculator';
+import { CALCULATORS } from './registry';
+
+/** A calculator as others read it: its words, and its schemas as JSON Schema. */
+export interface CalculatorDescription {
+  readonly name: string;
+  readonly chapter: string;
+  readonly purpose: string;
+  readonly formula: string;
+  readonly source: string;
+  readonly limits: string;
+  readonly school: string | null;
+  readonly input: unknown;
+  readonly output: unknown;
+  readonly example: unknown;
+}
+
+/** The description of a calculator, made from its schemas. */
+export function described(calc: Calculator): CalculatorDescription {
+  const { name, chapter, purpose, formula, source, limits, school, example } = calc;
+  return { name, chapter, purpose, formula, source, limits, school, example, input: jsonSchema(calc.input, 'input'), output: jsonSchema(calc.output, 'output') };
+}
+
+function jsonSchema(schema: z.ZodType, io: 'input' | 'output'): Record<string, unknown> {
+  const { $schema: _dialect, ...rest } = z.toJSONSchema(schema, { io, target: 'draft-2020-12' });
+  return rest;
+}
+
+const ERROR_SCHEMA = {
+  type: 'object',
+  required: ['error'],
+  properties: {
+    error: {
+      type: 'object',
+      required: ['code', 'message', 'path'],
+      properties: {
+        code: { type: 'string' },
+        message: { type: 'string' },
+        path: { type: 'array', items: { type: ['string', 'integer'] } },
+      },
+    },
+  },
+} as const;
+
+const json = (schema: unknown) => ({ 'application/json': { schema } });
+const refused = (description: string) => ({ description, content: json({ $ref: '#/components/schemas/Error' }) });
+
+/** The calculators as an OpenAPI 3.1 document. */
+export function openApiDocument(): Record<string, unknown> {
+  return {
+    openapi: '3.1.0',
+    info: { title: 'Gangway calculators', version: '1', description: 'Optics of shift, tilt and view cameras. Lengths on the sensor in mm, in the scene in m, angles in degrees.' },
+    paths: Object.fromEntries(
+      CALCULATORS.map((calc) => {
+        const { name, chapter, purpose, formula, source, limits, example, input, output } = described(calc);
+        return [
+          `/api/calc/${name}`,
+          {
+            post: {
+              operationId: name,
+              tags: [chapter],
+              summary: purpose,
+              description: `${formula}\n\nSource: ${source}. ${limits}`,
+              requestBody: { required: true, content: { 'application/json': { schema: input, example } } },
+              responses: { 200: { description: 'The answer.', content: json(output) }, 400: refused('The input cannot be.') },
+            },
+          },
+        ];
+      }),
+    ),
+    components: { schemas: { Error: ERROR_SCHEMA } },
+  };
+}

@@ -1,0 +1,49 @@
+import { z } from 'zod';
+
+// The kinds of figures that calculators take and give, each with its unit,
+// range and meaning, so that a schema reads like a table of fields.
+
+/** The unit that a schema's field is counted in, for forms and help; '' when it has none. */
+export interface QuantityMeta {
+  readonly unit: string;
+  readonly description: string;
+}
+
+const quantity = (schema: z.ZodNumber, unit: string, meaning: string) => schema.meta({ unit, description: meaning });
+
+const within = (unit: string, min: number, max: number) => (meaning: string) => quantity(z.number().min(min).max(max), unit, meaning);
+const above = (unit: string, max: number) => (meaning: string) => quantity(z.number().gt(0).max(max), unit, meaning);
+
+export const lengthMm = above('mm', 1e6);
+export const signedMm = within('mm', -1e6, 1e6);
+export const notNegativeMm = within('mm', 0, 1e6);
+export const distanceM = above('m', 1e9);
+export const signedM = within('m', -1e9, 1e9);
+export const fNumber = above('f/', 1e5);
+export const ratio = above('', 1e4);
+export const magnification = within('×', 0, 1e4);
+export const movementDeg = within('°', -89, 89);
+export const directionDeg = within('°', -3600, 3600);
+export const pixels = above('px', 1e7);
+export const share = (meaning: string) => quantity(z.number().min(0).lt(1), 'share', meaning);
+export const nanometres = above('nm', 1e6);
+export const micrometres = above('µm', 1e6);
+
+/** A point in the camera frame: x right, y up, z forward, m. */
+export const pointM = (meaning: string) => z.tuple([signedM('x, right +'), signedM('y, up +'), signedM('z, toward the subject +')]).meta({ unit: 'm', description: meaning });
+
+// Answers carry their unit and meaning, and no range.
+export const answer = (unit: string, meaning: string) => z.number().meta({ unit, description: meaning });
+export const answerOrNull = (unit: string, meaning: string) => z.number().nullable().meta({ unit, description: meaning });
+export const answers = (unit: string, meaning: string) => z.array(z.number().nullable()).readonly().meta({ unit, description: meaning });
+export const yesNo = (meaning: string) => z.boolean().meta({ unit: '', description: meaning });
+
+/** A plane n·P = d in the camera frame. */
+export const planeAnswer = (meaning: string) =>
+  z
+    .strictObject({
+      normal: z.tuple([z.number(), z.number(), z.number()]).readonly().meta({ unit: '', description: 'unit normal, camera frame' }),
+      offsetMm: answer('mm', 'distance of the plane from the lens'),
+    })
+    .nullable()
+    .meta({ unit: '', description: meaning });

@@ -1,0 +1,71 @@
+import type { Calculated, Calculator } from './calculator';
+import { bellows } from './bellows';
+import { blurAt } from './blurAt';
+import { conjugates } from './conjugates';
+import { coverage } from './coverage';
+import { depthOfField } from './depthOfField';
+import { diffraction } from './diffraction';
+import { equivalence } from './equivalence';
+import { exposure } from './exposure';
+import { filterClearance } from './filterClearance';
+import { focusFromSensor } from './focusFromSensor';
+import { focusPlane } from './focusPlane';
+import { focusSpread } from './focusSpread';
+import { focusStack } from './focusStack';
+import { focusThroughPoints } from './focusThroughPoints';
+import { freeLens } from './freeLens';
+import { keystone } from './keystone';
+import { leastAperture } from './leastAperture';
+import { parallax } from './parallax';
+import { pinwheel } from './pinwheel';
+import { riseForHeight } from './riseForHeight';
+import { shiftLimits } from './shiftLimits';
+import { stitchGrid } from './stitchGrid';
+import { turnIn } from './turnIn';
+import { wedge } from './wedge';
+
+/** Every calculator there is. One line here puts a file on the command line, on the wire and into the guide. */
+export const CALCULATORS: readonly Calculator[] = [
+  conjugates,
+  focusFromSensor,
+  depthOfField,
+  coverage,
+  shiftLimits,
+  riseForHeight,
+  keystone,
+  turnIn,
+  focusPlane,
+  focusThroughPoints,
+  wedge,
+  blurAt,
+  leastAperture,
+  focusSpread,
+  focusStack,
+  bellows,
+  exposure,
+  diffraction,
+  stitchGrid,
+  pinwheel,
+  parallax,
+  filterClearance,
+  freeLens,
+  equivalence,
+];
+
+const BY_NAME = new Map(CALCULATORS.map((each) => [each.name, each]));
+
+/** The calculator of a name; `null` when there is none. */
+export function calculatorNamed(name: string): Calculator | null {
+  return BY_NAME.get(name) ?? null;
+}
+
+/** Runs a calculator by name on any input at all: an answer or a typed error, never a throw. */
+export function calculate(name: string, input: unknown): Calculated {
+  const found = calculatorNamed(name);
+  if (found) return found.calculate(input);
+  const shown = name.length > 40 ? `${name.slice(0, 40)}…` : name;
+  return {
+    ok: false,
+    error: { code: 'unknown_calculator', path: ['calc'], message: `There is no calculator “${shown}”; there are ${CALCULATORS.map((each) => each.name).join(', ')}.` },
+  };
+}

@@ -1,0 +1,65 @@
+import { CoreError, requirePositive } from '../errors';
+import { lensAxis } from './axis';
+import { cross, dot, length, scaled, type Vec3 } from './vector';
+
+/**
+ * The longest diameter of the blur of a point (m) on the back, mm, from the
+ * rays themselves: the rim of the aperture (radius f/2N, in the plane of the
+ * lens) is projected through the image of the point onto the back. A central
+ * projection turns the rim into an ellipse; its long axis is taken from the
+ * dual conic, so nothing is sampled.
+ * Throws `pin_not_in_front`, `blur_unbounded` when rays run beside the back.
+ * Source: thin-lens ray bundle; dual conics as in Hartley & Zisserman,
+ * Multiple View Geometry, section 2.2.
+ */
+export function blurAt(focalMm: number, imageMm: number, tiltDeg: number, swingDeg: number, fNumber: number, pointM: Vec3): number {
+  requirePositive('focalMm', focalMm);
+  requirePositive('imageMm', imageMm);
+  requirePositive('fNumber', fNumber);
+  const p = scaled(pointM, 1000);
+  const l = lensAxis(tiltDeg, swingDeg);
+  if (p[2] <= 0 || dot(p, l) <= 0) {
+    throw new CoreError('pin_not_in_front', ['pointM', 2], `The point lies behind the lens (z is ${pointM[2]} m); it must be in front of it.`);
+  }
+  const f = focalMm;
+  const v = imageMm;
+  // Q = −P·f/k. Everything is kept multiplied by k, so that an image at infinity (k = 0) is nothing special.
+  const k = dot(p, l) - f;
+  const [e1, e2] = acrossAxis(l);
+  const rows = (i: 0 | 1): Vec3 => [
+    e1[i] * (k * v - p[2] * f) + p[i] * f * e1[2],
+    e2[i] * (k * v - p[2] * f) + p[i] * f * e2[2],
+    p[i] * f * v,
+  ];
+  const x = rows(0);
+  const y = rows(1);
+  const w: Vec3 = [-e1[2] * k, -e2[2] * k, -p[2] * f];
+  const r2 = (f / (2 * fNumber)) ** 2;
+  const through = (a: Vec3, b: Vec3): number => r2 * (a[0] * b[0] + a[1] * b[1]) - a[2] * b[2];
+  const ww = through(w, w);
+  if (!(ww < 0)) {
+    throw new CoreError('blur_unbounded', ['pointM'], 'Some rays from this point run beside the back, so its blur has no end. A smaller aperture, less tilt or a point farther off is needed.');
+  }
+  const cx = through(x, w) / ww;
+  const cy = through(y, w) / ww;
+  const xx = cx * cx - through(x, x) / ww;
+  const yy = cy * cy - through(y, y) / ww;
+  const xy = cx * cy - through(x, y) / ww;
+  const largest = (xx + yy) / 2 + Math.hypot((xx - yy) / 2, xy);
+  return 2 * Math.sqrt(Math.max(0, largest));
+}
+
+/** Two unit vectors across an axis and across each other. */
+function acrossAxis(l: Vec3): readonly [Vec3, Vec3] {
+  const level = cross([0, 1, 0], l);
+  const e1 = scaled(level, 1 / length(level));
+  return [e1, cross(l, e1)];
+}
+
+/**
+ * The blur by formula, near enough for solving, mm, signed: c = (f/N)·(1 − v(P·l − f)/(f·P_z)),
+ * positive when the point lies nearer than the plane of focus.
+ */
+export function blurByFormula(focalMm: number, imageMm: number, axis: Vec3, fNumber: number, pointMm: Vec3): number {
+  return (focalMm / fNumber) * (1 - (imageMm * (dot(pointMm, axis) - focalMm)) / (focalMm * pointMm[2]));
+}

@@ -1,0 +1,201 @@
+import { CoreError, requirePositive } from '../errors';
+import { axisAngles, lensAxis, type AxisAngles } from './axis';
+import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
+
+/** A plane n·P = d in the camera frame: a unit normal and the distance from the lens, mm, above zero. */
+export interface Plane {
+  readonly normal: Vec3;
+  readonly offsetMm: number;
+}
+
+/** A lens set: its axis against the back's normal, and how far the back is, along that normal. */
+export interface LensSetting extends AxisAngles {
+  readonly imageMm: number;
+}
+
+/**
+ * The plane of sharp focus of a lens tilted and swung (degrees) with the back
+ * at v: (v·l − f·ẑ)·P = v·f. Throws `focus_at_infinity` when the plane has run
+ * off, `focus_behind` when an untilted back is inside the focal length.
+ * Source: image of a plane through a thin lens; Scheimpflug's condition.
+ */
+export function focusPlane(focalMm: number, imageMm: number, tiltDeg: number, swingDeg: number): Plane {
+  requirePositive('focalMm', focalMm);
+  requirePositive('imageMm', imageMm);
+  return planeAt(focalMm, imageMm, lensAxis(tiltDeg, swingDeg));
+}
+
+function planeAt(focalMm: number, imageMm: number, axis: Vec3): Plane {
+  const w = minus(scaled(axis, imageMm), [0, 0, focalMm]);
+  const size = length(w);
+  const untilted = axis[0] === 0 && axis[1] === 0;
+  if (size <= 1e-12 * focalMm || (untilted && w[2] === 0)) {
+    throw new CoreError('focus_at_infinity', ['imageMm'], `imageMm is ${imageMm}; untilted at the focal length the lens is focused at infinity. It must be more than ${focalMm}.`);
+  }
+  if (untilted && w[2] < 0) {
+    throw new CoreError('focus_behind', ['imageMm'], `imageMm is ${imageMm}; untilted and inside the focal length nothing is in focus. It must be more than ${focalMm}.`);
+  }
+  return { normal: scaled(w, 1 / size), offsetMm: (imageMm * focalMm) / size };
+}
+
+/**
+ * The distance from the lens to its hinge line, mm: J = f/sin α. All planes of
+ * focus at one tilt turn about this line as the back is moved. `null` untilted.
+ * Source: H. M. Merklinger, Focusing the View Camera (1993), the hinge rule.
+ */
+export function hingeMm(focalMm: number, totalDeg: number): number | null {
+  requirePositive('focalMm', focalMm);
+  const sine = Math.sin((Math.abs(totalDeg) * Math.PI) / 180);
+  const hinge = focalMm / sine;
+  return sine === 0 || !Number.isFinite(hinge) ? null : hinge;
+}
+
+/** The tilt that puts the hinge line at a distance (mm), degrees: asin(f/J). Throws `hinge_too_near` inside the focal length. */
+export function tiltForHingeDeg(focalMm: number, hinge: number): number {
+  requirePositive('focalMm', focalMm);
+  requirePositive('hingeMm', hinge);
+  if (hinge < focalMm) {
+    throw new CoreError('hinge_too_near', ['hingeMm'], `hingeMm is ${hinge}; the hinge line is never nearer than the focal length, ${focalMm} mm.`);
+  }
+  return (Math.asin(focalMm / hinge) * 180) / Math.PI;
+}
+
+/**
+ * The setting that lays the plane of sharp focus on a wanted plane: with
+ * n·P = d, lx = f·nx/d, ly = f·ny/d and v = f/(lz − f·nz/d). Throws
+ * `plane_through_lens`, `plane_too_near` (it would take a right angle of tilt)
+ * or `focus_behind`, each with the nearest plane that can be.
+ */
+export function settingForPlane(focalMm: number, plane: Plane, path: readonly (string | number)[] = ['plane']): LensSetting {
+  requirePositive('focalMm', focalMm);
+  const { normal: n, offsetMm: d } = plane;
+  if (!(d > 0)) {
+    throw new CoreError('plane_through_lens', path, 'The plane goes through the lens; no tilt brings it to focus. It must pass the lens at a distance greater than 0.');
+  }
+  const lx = (focalMm * n[0]) / d;
+  const ly = (focalMm * n[1]) / d;
+  const across = lx * lx + ly * ly;
+  if (across >= 1) {
+    const least = focalMm * Math.hypot(n[0], n[1]);
+    throw new CoreError('plane_too_near', path, `The plane passes the lens at ${round(d)} mm; for this slope the nearest that a tilt can reach is more than ${round(least)} mm.`);
+  }
+  const lz = Math.sqrt(1 - across);
+  const along = lz - (focalMm * n[2]) / d;
+  if (along <= 1e-12) {
+    throw new CoreError('focus_behind', path, `The plane passes the lens at ${round(d)} mm; the back would have to stand in front of the lens or beyond all distance. Points farther than the focal length of ${focalMm} mm are needed.`);
+  }
+  return { ...axisAngles([lx, ly, lz]), imageMm: focalMm / along };
+}
+
+/** The plane through three points, mm, with its normal turned so that it lies at a distance above zero. Throws `pins_in_line` or `plane_through_lens`. */
+export function planeThrough(points: readonly [Vec3, Vec3, Vec3], path: readonly (string | number)[] = ['points']): Plane {
+  const [a, b, c] = points;
+  const ab = minus(b, a);
+  const ac = minus(c, a);
+  const n = cross(ab, ac);
+  const size = length(n);
+  if (size <= 1e-9 * length(ab) * length(ac) || size === 0) {
+    throw new CoreError('pins_in_line', path, 'The three pins lie in one line, so many planes pass through them. Move one of them aside, or use two pins with tilt or swing alone.');
+  }
+  const normal = scaled(n, 1 / size);
+  const d = dot(normal, a);
+  const far = Math.max(length(a), length(b), length(c));
+  if (Math.abs(d) <= 1e-9 * far) {
+    throw new CoreError('plane_through_lens', path, 'The plane of the three pins goes through the lens; no tilt brings it to focus. Move a pin so that the plane passes above, below or beside the lens.');
+  }
+  return d > 0 ? { normal, offsetMm: d } : { normal: scaled(normal, -1), offsetMm: -d };
+}
+
+/** Refuses a pin (m) that the lens cannot focus: behind the camera or inside the focal length. */
+export function requirePin(focalMm: number, point: Vec3, path: readonly (string | number)[]): void {
+  const z = point[2];
+  if (!(z * 1000 > focalMm)) {
+    const where = z <= 0 ? 'behind the camera' : 'inside the focal length';
+    throw new CoreError('pin_not_in_front', [...path, 2], `The pin lies ${where} (z is ${z} m); it must be more than ${focalMm / 1000} m in front of the lens.`);
+  }
+}
+
+/**
+ * Tilt, swing and image distance that put three points (m, camera frame) in
+ * sharp focus. Throws for points behind the camera or in one line, and for
+ * planes that no tilt can reach.
+ */
+export function focusThroughPoints(focalMm: number, pointsM: readonly [Vec3, Vec3, Vec3]): LensSetting & { readonly hingeMm: number | null } {
+  requirePositive('focalMm', focalMm);
+  pointsM.forEach((point, i) => requirePin(focalMm, point, ['pointsM', i]));
+  const [a, b, c] = pointsM;
+  const plane = planeThrough([scaled(a, 1000), scaled(b, 1000), scaled(c, 1000)], ['pointsM']);
+  const setting = settingForPlane(focalMm, plane, ['pointsM']);
+  return { ...setting, hingeMm: hingeMm(focalMm, setting.totalDeg) };
+}
+
+/** Which movement two pins are to be reached with, the other standing at zero. */
+export type SingleMovement = 'tilt' | 'swing';
+
+/**
+ * One movement and focus for two pins (m): tilt alone or swing alone. The
+ * plane contains both and, for tilt, the horizontal direction (for swing, the
+ * upright one). Throws `pins_not_reached` when the pins differ only in the
+ * direction that this movement leaves alone.
+ */
+export function focusThroughTwoPoints(focalMm: number, pointsM: readonly [Vec3, Vec3], movement: SingleMovement): LensSetting {
+  requirePositive('focalMm', focalMm);
+  pointsM.forEach((point, i) => requirePin(focalMm, point, ['pointsM', i]));
+  const [a, b] = [scaled(pointsM[0], 1000), scaled(pointsM[1], 1000)];
+  const free: Vec3 = movement === 'tilt' ? [1, 0, 0] : [0, 1, 0];
+  const n = cross(minus(b, a), free);
+  if (length(n) <= 1e-9 * length(minus(b, a)) || length(n) === 0) {
+    throw new CoreError('pins_not_reached', ['pointsM'], `The two pins differ only ${movement === 'tilt' ? 'sideways' : 'in height'}, which ${movement} leaves alone: every setting through one of them holds both. Use one pin, or the other movement.`);
+  }
+  return focusThroughPoints(focalMm, [pointsM[0], pointsM[1], [pointsM[0][0] + free[0], pointsM[0][1] + free[1], pointsM[0][2] + free[2]]]);
+}
+
+/** The image distance that puts one pin (m) in focus at a tilt and swing already set, mm. Throws `focus_behind` when this tilt cannot. */
+export function focusOnPoint(focalMm: number, pointM: Vec3, tiltDeg: number, swingDeg: number): number {
+  requirePositive('focalMm', focalMm);
+  requirePin(focalMm, pointM, ['pointM']);
+  const p = scaled(pointM, 1000);
+  const beyond = dot(p, lensAxis(tiltDeg, swingDeg)) - focalMm;
+  if (beyond <= 0) {
+    throw new CoreError('focus_behind', ['pointM'], 'At this tilt the pin lies inside the focal plane of the lens; less tilt, or a pin farther off, is needed.');
+  }
+  return (focalMm * p[2]) / beyond;
+}
+
+/** The two planes between which the blur stays within what is allowed; `null` for a limit beyond infinity. */
+export interface Wedge {
+  readonly near: Plane | null;
+  readonly far: Plane | null;
+}
+
+/**
+ * The wedge of a setting: with e = N·c/f the planes of focus for v/(1 − e)
+ * (near) and v/(1 + e) (far). All three share the hinge line. Throws
+ * `aperture_too_small` when e reaches 1.
+ */
+export function wedge(focalMm: number, imageMm: number, tiltDeg: number, swingDeg: number, fNumber: number, cocMm: number): Wedge {
+  requirePositive('focalMm', focalMm);
+  requirePositive('imageMm', imageMm);
+  const e = (requirePositive('fNumber', fNumber) * requirePositive('cocMm', cocMm)) / focalMm;
+  if (e >= 1) {
+    throw new CoreError('aperture_too_small', ['fNumber'], `fNumber is ${fNumber}; with a blur of ${cocMm} mm allowed it must be less than ${focalMm / cocMm}, else everything is sharp enough.`);
+  }
+  const axis = lensAxis(tiltDeg, swingDeg);
+  const untilted = axis[0] === 0 && axis[1] === 0;
+  const limit = (v: number): Plane | null => (untilted && v <= focalMm ? null : planeAt(focalMm, v, axis));
+  return { near: limit(imageMm / (1 - e)), far: limit(imageMm / (1 + e)) };
+}
+
+/**
+ * How far the centre of the lens moves when it tilts about a pivot that lies q
+ * behind it, mm: sideways q·sin α, back q·(1 − cos α). The picture moves by
+ * the first, which shift or a turn of the camera must bring back.
+ */
+export function pivotOffset(pivotMm: number, totalDeg: number): { readonly acrossMm: number; readonly backMm: number } {
+  const a = (totalDeg * Math.PI) / 180;
+  return { acrossMm: pivotMm * Math.sin(a), backMm: pivotMm * (1 - Math.cos(a)) };
+}
+
+function round(mm: number): number {
+  return Math.round(mm * 10) / 10;
+}

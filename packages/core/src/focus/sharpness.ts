@@ -1,0 +1,57 @@
+import { radians } from '../angles';
+import { diagonalMm, type FrameSize } from '../coverage/frame';
+import { requirePositive } from '../errors';
+
+/**
+ * What counts as sharp, in three schools. *diagonal*: the format's diagonal
+ * divided by a number. *pixels*: so many pixels. *print*: what an eye of a
+ * given resolution sees on a print of a given width from a given distance.
+ */
+export type SharpnessStandard =
+  | { readonly school: 'diagonal'; readonly divisor: number }
+  | { readonly school: 'pixels'; readonly pixels: number; readonly columnsPx: number }
+  | { readonly school: 'print'; readonly printWidthMm: number; readonly viewingDistanceMm: number; readonly eyeArcMinutes: number };
+
+/** The permissible blur and the reason for it, in words. */
+export interface PermissibleBlur {
+  readonly cocMm: number;
+  readonly reason: string;
+}
+
+/** The default: the diagonal divided by 1500, the figure that handbooks of depth of field use most (common practice). */
+export const DEFAULT_SHARPNESS: SharpnessStandard = { school: 'diagonal', divisor: 1500 };
+
+/** The permissible blur on a frame (its longer side is the print's width), mm, with its reason. */
+export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): PermissibleBlur {
+  requirePositive('widthMm', frame.widthMm);
+  requirePositive('heightMm', frame.heightMm);
+  const long = Math.max(frame.widthMm, frame.heightMm);
+  switch (standard.school) {
+    case 'diagonal': {
+      const cocMm = diagonalMm(frame) / requirePositive('divisor', standard.divisor);
+      return { cocMm, reason: `${microns(cocMm)}: the diagonal of ${tenths(diagonalMm(frame))} mm divided by ${standard.divisor}.` };
+    }
+    case 'pixels': {
+      const pixelMm = long / requirePositive('columnsPx', standard.columnsPx);
+      const cocMm = pixelMm * requirePositive('pixels', standard.pixels);
+      return { cocMm, reason: `${microns(cocMm)}: ${standard.pixels} × the pixel of ${tenths(pixelMm * 1000, 2)} µm.` };
+    }
+    case 'print': {
+      const enlarged = requirePositive('printWidthMm', standard.printWidthMm) / long;
+      const onPrint = requirePositive('viewingDistanceMm', standard.viewingDistanceMm) * Math.tan(radians(requirePositive('eyeArcMinutes', standard.eyeArcMinutes) / 60));
+      const cocMm = onPrint / enlarged;
+      return {
+        cocMm,
+        reason: `${microns(cocMm)}: an eye that resolves ${standard.eyeArcMinutes}′ sees ${tenths(onPrint, 2)} mm on a print from ${standard.viewingDistanceMm} mm, and the print is enlarged ${tenths(enlarged)} times.`,
+      };
+    }
+  }
+}
+
+function microns(mm: number): string {
+  return `${tenths(mm * 1000)} µm`;
+}
+
+function tenths(value: number, decimals = 1): string {
+  return value.toFixed(decimals);
+}

@@ -1,0 +1,22 @@
+/** A vector or point in the camera frame: x right, y up, z toward the subject. */
+export type Vec3 = readonly [number, number, number];
+
+export function dot(a: Vec3, b: Vec3): number {
+  return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+}
+
+export function cross(a: Vec3, b: Vec3): Vec3 {
+  return [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]];
+}
+
+export function minus(a: Vec3, b: Vec3): Vec3 {
+  return [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+}
+
+export function scaled(a: Vec3, by: number): Vec3 {
+  return [a[0] * by, a[1] * by, a[2] * by];
+}
+
+export function length(a: Vec3): number {
+  return Math.hypot(a[0], a[1], a[2]);
+}

@@ -1,0 +1,91 @@
+import { CoreError, requireFinite, requirePositive } from '../errors';
+
+/** Rows and columns of frames that cover a wanted size. Positions are of frame centres, mm from the middle, ascending. */
+export interface MosaicGrid {
+  readonly columns: number;
+  readonly rows: number;
+  readonly xMm: readonly number[];
+  readonly yMm: readonly number[];
+  readonly widthPx: number;
+  readonly heightPx: number;
+  /** The circle that the whole needs, its diagonal, mm. */
+  readonly circleNeededMm: number;
+}
+
+/** More frames than this in one direction are no plan. */
+export const MOSAIC_MOST = 1000;
+
+/**
+ * Frames along one side: ⌈(W − w)/(w(1 − o))⌉ + 1, evenly spread so that they
+ * end exactly at W; one frame when it is wide enough. Source: arithmetic of equal steps.
+ */
+export function framesAlong(wantedMm: number, frameMm: number, overlap: number, field: string): number {
+  if (wantedMm <= frameMm) return 1;
+  const frames = Math.ceil((wantedMm - frameMm) / (frameMm * (1 - overlap)) - 1e-9) + 1;
+  if (!(frames <= MOSAIC_MOST)) {
+    throw new CoreError('too_many_frames', [field], `${field} is ${wantedMm}; it would take more than ${MOSAIC_MOST} frames of ${frameMm} mm. Ask for less, or less overlap.`);
+  }
+  return frames;
+}
+
+/**
+ * A mosaic of frames w × h that covers W × H with at least an overlap o (share
+ * of the frame). A target smaller than one frame gives one whole frame. Pixels are
+ * W·columns/w, rounded. Throws `bad_overlap`, `too_many_frames`.
+ */
+export function mosaicGrid(
+  sensorWidthMm: number,
+  sensorHeightMm: number,
+  columnsPx: number,
+  rowsPx: number,
+  targetWidthMm: number,
+  targetHeightMm: number,
+  overlap: number,
+): MosaicGrid {
+  requirePositive('sensorWidthMm', sensorWidthMm);
+  requirePositive('sensorHeightMm', sensorHeightMm);
+  requirePositive('columnsPx', columnsPx);
+  requirePositive('rowsPx', rowsPx);
+  requirePositive('targetWidthMm', targetWidthMm);
+  requirePositive('targetHeightMm', targetHeightMm);
+  requireFinite('overlap', overlap);
+  if (overlap < 0 || overlap >= 1) {
+    throw new CoreError('bad_overlap', ['overlap'], `overlap is ${overlap}; it must be from 0 to less than 1.`);
+  }
+  // Less than one frame is still one whole frame.
+  const widthMm = Math.max(targetWidthMm, sensorWidthMm);
+  const heightMm = Math.max(targetHeightMm, sensorHeightMm);
+  const columns = framesAlong(targetWidthMm, sensorWidthMm, overlap, 'targetWidthMm');
+  const rows = framesAlong(targetHeightMm, sensorHeightMm, overlap, 'targetHeightMm');
+  return {
+    columns,
+    rows,
+    xMm: evenly(columns, widthMm - sensorWidthMm),
+    yMm: evenly(rows, heightMm - sensorHeightMm),
+    widthPx: Math.round((widthMm * columnsPx) / sensorWidthMm),
+    heightPx: Math.round((heightMm * rowsPx) / sensorHeightMm),
+    circleNeededMm: Math.hypot(widthMm, heightMm),
+  };
+}
+
+function evenly(count: number, spanMm: number): readonly number[] {
+  if (count === 1) return [0];
+  return Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * spanMm);
+}
+
+/** The rectangle around frames at free positions, and the circle about the axis that its farthest frame corner needs, mm. */
+export function freePositions(
+  frameWidthMm: number,
+  frameHeightMm: number,
+  centresMm: readonly (readonly [number, number])[],
+): { readonly widthMm: number; readonly heightMm: number; readonly circleNeededMm: number } {
+  if (centresMm.length === 0) throw new CoreError('no_frames', ['centresMm'], 'centresMm is empty; at least one frame is needed.');
+  const xs = centresMm.map(([x]) => x);
+  const ys = centresMm.map(([, y]) => y);
+  const far = centresMm.map(([x, y]) => 2 * Math.hypot(Math.abs(x) + frameWidthMm / 2, Math.abs(y) + frameHeightMm / 2));
+  return {
+    widthMm: Math.max(...xs) - Math.min(...xs) + frameWidthMm,
+    heightMm: Math.max(...ys) - Math.min(...ys) + frameHeightMm,
+    circleNeededMm: Math.max(...far),
+  };
+}

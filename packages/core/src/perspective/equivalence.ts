@@ -1,0 +1,41 @@
+import { CoreError, requirePositive } from '../errors';
+
+/** The same picture on another format, and the same subject size with another lens. */
+export interface Equivalence {
+  /** Same picture from the same place: focal length and f-number on format B. */
+  readonly focalMm: number;
+  readonly fNumber: number;
+  /** Where the lens at hand gives the same subject size, m. */
+  readonly distanceM: number;
+  /** How large the background then is against the first picture. */
+  readonly backgroundScale: number;
+}
+
+/**
+ * From format size A to B (diagonal, width or height: the same of both, mm):
+ * f·B/A and N·B/A. With another lens f₂ the same subject size needs
+ * u₂ = f₂(1 + 1/(m·B/A)); a background b metres behind it changes by
+ * [u₂/(u₂ + b)]/[u/(u + b)]. Source: the lens equation; equal entrance pupils.
+ */
+export function equivalence(
+  focalMm: number,
+  fNumber: number,
+  distanceM: number,
+  fromMm: number,
+  toMm: number,
+  haveFocalMm: number,
+  backgroundM: number,
+): Equivalence {
+  requirePositive('focalMm', focalMm);
+  requirePositive('haveFocalMm', haveFocalMm);
+  requirePositive('backgroundM', backgroundM);
+  const ratio = requirePositive('toMm', toMm) / requirePositive('fromMm', fromMm);
+  const u = requirePositive('distanceM', distanceM) * 1000;
+  if (u <= focalMm) {
+    throw new CoreError('inside_focal_length', ['distanceM'], `distanceM is ${distanceM}; it must be more than the focal length, ${focalMm / 1000} m.`);
+  }
+  const m = (focalMm / (u - focalMm)) * ratio;
+  const there = (haveFocalMm * (1 + 1 / m)) / 1000;
+  const share = (distance: number): number => distance / (distance + backgroundM);
+  return { focalMm: focalMm * ratio, fNumber: requirePositive('fNumber', fNumber) * ratio, distanceM: there, backgroundScale: share(there) / share(distanceM) };
+}

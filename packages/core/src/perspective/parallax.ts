@@ -1,0 +1,25 @@
+import { CoreError, requireFinite, requirePositive } from '../errors';
+
+/** How far near and far things part in the picture when the lens has moved. */
+export interface Parallax {
+  readonly disparityMm: number;
+  readonly disparityPx: number;
+}
+
+/**
+ * Parallax of a lens moved sideways by b (mm) between things at near and far
+ * (m, `null` = infinity): v·b·(1/near − 1/far) on the sensor. None when the
+ * lens stands still and the back moves. Throws `far_before_near`.
+ * Source: central projection from two places.
+ */
+export function parallax(imageMm: number, baselineMm: number, nearM: number, farM: number | null, pixelUm: number): Parallax {
+  requirePositive('imageMm', imageMm);
+  requireFinite('baselineMm', baselineMm);
+  requirePositive('nearM', nearM);
+  requirePositive('pixelUm', pixelUm);
+  if (farM !== null && requirePositive('farM', farM) < nearM) {
+    throw new CoreError('far_before_near', ['farM'], `farM is ${farM}; it must be at least the near distance, ${nearM} m.`);
+  }
+  const disparityMm = imageMm * baselineMm * (1 / (nearM * 1000) - (farM === null ? 0 : 1 / (farM * 1000)));
+  return { disparityMm, disparityPx: (disparityMm * 1000) / pixelUm };
+}

@@ -1,0 +1,45 @@
+import { degrees, radians } from '../angles';
+import { CoreError, requireFinite, requirePositive } from '../errors';
+
+/** The stretch of a small thing at a place of the picture, before and after the camera is turned in and shifted back. */
+export interface TurnIn {
+  readonly elongationBefore: number;
+  readonly elongationAfter: number;
+  /** The shift that keeps the centre of the picture where it was, mm. */
+  readonly shiftMm: number;
+  /** Where the thing is then, mm from the centre of the frame. */
+  readonly pointAfterMm: number;
+}
+
+/**
+ * Turning the camera by ψ (degrees, right +) and shifting back to
+ * v·tan(atan(s/v) − ψ) keeps the centre. A small sphere at angle θ off the
+ * back's normal is drawn 1/cos θ times as long as wide; θ falls by ψ.
+ * Throws `turned_away` when the thing or the centre leaves the half-space in front.
+ * Source: central projection of a sphere.
+ */
+export function turnIn(imageMm: number, shiftMm: number, pointMm: number, yawDeg: number): TurnIn {
+  const v = requirePositive('imageMm', imageMm);
+  requireFinite('shiftMm', shiftMm);
+  requireFinite('pointMm', pointMm);
+  const yaw = radians(requireFinite('yawDeg', yawDeg));
+  const before = Math.atan((pointMm + shiftMm) / v);
+  const after = before - yaw;
+  const centre = Math.atan(shiftMm / v) - yaw;
+  if (Math.abs(after) >= Math.PI / 2 - 1e-9 || Math.abs(centre) >= Math.PI / 2 - 1e-9) {
+    throw new CoreError('turned_away', ['yawDeg'], `yawDeg is ${yawDeg}; turned so far the thing or the centre is no longer in front of the back. It must stay within 90° of both, at most ${(90 - degrees(Math.abs(before))).toFixed(1)}° further.`);
+  }
+  const newShift = v * Math.tan(centre);
+  return {
+    elongationBefore: 1 / Math.cos(before),
+    elongationAfter: 1 / Math.cos(after),
+    shiftMm: newShift,
+    pointAfterMm: v * Math.tan(after) - newShift,
+  };
+}
+
+/** Where the wall's horizontals meet after a turn by ψ: v/tan ψ from the centre line, mm; `null` when not turned. */
+export function horizontalsMeetMm(imageMm: number, yawDeg: number): number | null {
+  const slope = Math.tan(radians(yawDeg));
+  return slope === 0 ? null : imageMm / slope;
+}

@@ -1,0 +1,45 @@
+import { CoreError, requireFinite, requirePositive } from '../errors';
+import { conjugates } from '../focus/conjugates';
+
+/** Whether a view camera's bellows reach a focus. */
+export interface BellowsReach {
+  /** How far apart the standards stand at this focus, mm. */
+  readonly separationMm: number;
+  readonly fits: boolean;
+  /** Whether infinity is within the bellows. */
+  readonly infinity: boolean;
+  /** The nearest focus at the longest bellows, m; `null` when they reach none. */
+  readonly closestM: number | null;
+}
+
+/**
+ * Standards stand flange focal length + f·m − board offset apart (offset + for
+ * a raised board, − for a recessed one, mm); telephoto and retrofocus lenses by
+ * their own flange focal length. Throws `bellows_reversed`.
+ * Source: the lens equation with the flange as the mark.
+ */
+export function bellowsReach(
+  focalMm: number,
+  flangeFocalMm: number,
+  distanceM: number | null,
+  boardOffsetMm: number,
+  bellowsMinMm: number,
+  bellowsMaxMm: number,
+): BellowsReach {
+  requirePositive('flangeFocalMm', flangeFocalMm);
+  requireFinite('boardOffsetMm', boardOffsetMm);
+  requirePositive('bellowsMinMm', bellowsMinMm);
+  if (requirePositive('bellowsMaxMm', bellowsMaxMm) < bellowsMinMm) {
+    throw new CoreError('bellows_reversed', ['bellowsMaxMm'], `bellowsMaxMm is ${bellowsMaxMm}; it must be at least the shortest length, ${bellowsMinMm} mm.`);
+  }
+  const { extensionMm } = conjugates(focalMm, distanceM);
+  const atInfinity = flangeFocalMm - boardOffsetMm;
+  const separationMm = atInfinity + extensionMm;
+  const mostExtension = bellowsMaxMm - atInfinity;
+  return {
+    separationMm,
+    fits: separationMm >= bellowsMinMm && separationMm <= bellowsMaxMm,
+    infinity: atInfinity >= bellowsMinMm && atInfinity <= bellowsMaxMm,
+    closestM: mostExtension > 0 ? (focalMm + (focalMm * focalMm) / mostExtension) / 1000 : null,
+  };
+}
