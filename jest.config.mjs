@@ -7,7 +7,9 @@ const project = (displayName, root, more = {}) => ({
   roots: [`<rootDir>/${root}`],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testEnvironment: 'node',
-  transform: { '^.+\\.tsx?$': swc },
+  transform: { '^.+\\.(tsx?|m?js)$': swc },
+  // Packages that ship as modules only.
+  transformIgnorePatterns: ['/node_modules/(?!(ml-[^/]*|is-any-array|cheminfo-types|fft\\.js|three|d3-[^/]*|internmap)/)'],
   moduleNameMapper: {
     '^@gangway/core/(.*)$': '<rootDir>/packages/core/src/$1',
     '^@gangway/contract/(.*)$': '<rootDir>/packages/contract/src/$1',
@@ -20,6 +22,7 @@ export default {
     project('core', 'packages/core/src'),
     project('contract', 'packages/contract/src'),
     project('web', 'apps/web/src'),
+    project('command line', 'bin/src'),
     project('server', 'apps/server/src'),
   ],
 };

@@ -23,8 +23,10 @@ export function described(calc: Calculator): CalculatorDescription {
 }
 
 function jsonSchema(schema: z.ZodType, io: 'input' | 'output'): Record<string, unknown> {
-  const { $schema: _dialect, ...rest } = z.toJSONSchema(schema, { io, target: 'draft-2020-12' });
-  return rest;
+  const made: Record<string, unknown> = { ...z.toJSONSchema(schema, { io, target: 'draft-2020-12' }) };
+  // The document names its dialect once for all.
+  delete made.$schema;
+  return made;
 }
 
 const ERROR_SCHEMA = {

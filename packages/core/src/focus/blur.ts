@@ -23,16 +23,17 @@ export function blurAt(focalMm: number, imageMm: number, tiltDeg: number, swingD
   }
   const f = focalMm;
   const v = imageMm;
-  // Q = −P·f/k. Everything is kept multiplied by k, so that an image at infinity (k = 0) is nothing special.
+  // Q = −P·f/k. Everything is kept multiplied by k, so that an image at infinity (k = 0) is nothing special,
+  // and counted from where the ray through the centre meets the back, so that a point in focus gives exactly nothing.
   const k = dot(p, l) - f;
+  const defocus = k * v - p[2] * f;
   const [e1, e2] = acrossAxis(l);
-  const rows = (i: 0 | 1): Vec3 => [
-    e1[i] * (k * v - p[2] * f) + p[i] * f * e1[2],
-    e2[i] * (k * v - p[2] * f) + p[i] * f * e2[2],
-    p[i] * f * v,
-  ];
-  const x = rows(0);
-  const y = rows(1);
+  const row = (i: 0 | 1): Vec3 => {
+    const slope = p[i] / p[2];
+    return [defocus * (e1[i] - slope * e1[2]), defocus * (e2[i] - slope * e2[2]), 0];
+  };
+  const x = row(0);
+  const y = row(1);
   const w: Vec3 = [-e1[2] * k, -e2[2] * k, -p[2] * f];
   const r2 = (f / (2 * fNumber)) ** 2;
   const through = (a: Vec3, b: Vec3): number => r2 * (a[0] * b[0] + a[1] * b[1]) - a[2] * b[2];

@@ -1,22 +1,22 @@
 import { cross, dot, length, scaled, type Vec3 } from './vector';
 
 /**
- * The a that makes max|1 − a·h| over all h least, exactly, by the simplex
- * method on the dual problem: at most four of the h hold the answer in place.
- * Where the h do not determine a (they lie in one plane or line through the
- * origin), the one with the least sideways part is given. `null` when there is
- * no h at all. Source: linear Chebyshev approximation and its dual, e.g.
- * Watson, Approximation Theory and Numerical Methods (1980), from memory.
+ * The a that makes max|1 − a·h| over all h least, exactly. Where the h do not
+ * determine a (they lie in one plane or line through the origin), the one with
+ * the least sideways part is given. `null` when there is no h at all.
+ * Source: linear Chebyshev approximation and its dual, e.g. Watson,
+ * Approximation Theory and Numerical Methods (1980), from memory.
  */
 export function chebyshev(h: readonly Vec3[]): Vec3 | null {
   const basis = spanOf(h);
-  if (basis.length === 0) return null;
   const k = basis.length;
-  const rows = h.map((each) => basis.map((b) => dot(each, b)));
-  const c = dualSimplex(rows, k);
+  if (k === 0) return null;
+  const flat = new Float64Array(h.length * k);
+  h.forEach((each, i) => basis.forEach((b, j) => (flat[i * k + j] = dot(each, b))));
+  const c = minimaxStep(flat, new Float64Array(h.length).fill(1), k, 1e4);
   let a: Vec3 = [0, 0, 0];
-  basis.forEach((b, i) => {
-    const by = c[i] ?? 0;
+  basis.forEach((b, j) => {
+    const by = c[j] ?? 0;
     a = [a[0] + by * b[0], a[1] + by * b[1], a[2] + by * b[2]];
   });
   return leastSideways(a, basis);
@@ -25,7 +25,7 @@ export function chebyshev(h: readonly Vec3[]): Vec3 | null {
 const RANK_TOLERANCE = 1e-9;
 
 /** An orthonormal basis of what the vectors span, by Gram–Schmidt with the largest remainder first. */
-function spanOf(h: readonly Vec3[]): readonly Vec3[] {
+export function spanOf(h: readonly Vec3[]): readonly Vec3[] {
   const basis: Vec3[] = [];
   const scale = Math.max(...h.map(length), 0);
   let rest = h;
@@ -55,93 +55,107 @@ function leastSideways(a: Vec3, [b1, b2, b3]: readonly Vec3[]): Vec3 {
   return least[2] > 0 ? least : a;
 }
 
-// A bound on every coordinate of the answer, far beyond any lens; it only gives the method a place to start.
-const BOUND = 1e4;
-const MOST_STEPS = 400;
+const MOST_STEPS = 300;
 
 /**
- * Revised simplex on: max Σλs over pins i and signs s = ±1 with Σλ·s·h = 0,
- * Σλ = 1, λ ≥ 0. Its multipliers are the answer (a, t). Columns are numbered
- * 2i for +, 2i + 1 for −, after them the bounds.
+ * The step δ (k numbers, none beyond ±bound) that makes max|r − δ·h| least,
+ * exactly. `h` holds n rows of k numbers, `r` n residuals.
+ *
+ * Revised simplex on the dual: max Σλ·s·r − bound·Σμ with Σλ·s·h + Σμ·σ·e = 0,
+ * Σλ = 1. Its multipliers are δ and the maximum t. A column is a residual with
+ * a sign (2i, 2i + 1) or a bound with a sign (after them); k + 1 are held. It
+ * starts from the largest residual balanced by bounds, which is always possible.
  */
-function dualSimplex(rows: readonly (readonly number[])[], k: number): readonly number[] {
-  const n = rows.length;
-  const size = k + 1;
-  const entry = (column: number, row: number): number => {
-    if (row === k) return 1;
-    const i = column >> 1;
-    const sign = (column & 1) === 0 ? 1 : -1;
-    return i < n ? sign * (rows[i]?.[row] ?? 0) : i - n === row ? sign : 0;
-  };
-  const cost = (column: number): number => (column >> 1 < n ? ((column & 1) === 0 ? 1 : -1) : -BOUND);
-  // The two bounds of the first coordinate carry the start, one of each other stands by at zero.
-  const held = [2 * n, 2 * n + 1];
-  for (let j = 1; j < k; j++) held.push(2 * (n + j));
+export function minimaxStep(h: Float64Array, r: Float64Array, k: number, bound: number): Float64Array {
+  const n = r.length;
+  const m = k + 1;
+  let first = 0;
+  for (let i = 1; i < n; i++) if (Math.abs(r[i] ?? 0) > Math.abs(r[first] ?? 0)) first = i;
+  const firstSign = (r[first] ?? 0) < 0 ? -1 : 1;
 
-  let multipliers: number[] = [];
+  const held = new Int32Array(m);
+  const cost = new Float64Array(m);
+  const weight = new Float64Array(m);
+  // The inverse of the held columns, row j belonging to the j-th held column.
+  const inverse = new Float64Array(m * m);
+  for (let j = 0; j < k; j++) {
+    const pull = firstSign * (h[first * k + j] ?? 0);
+    const sigma = pull > 0 ? -1 : 1;
+    held[j] = 2 * (n + j) + (sigma > 0 ? 0 : 1);
+    cost[j] = -bound;
+    weight[j] = Math.abs(pull);
+    inverse[j * m + j] = sigma;
+    inverse[j * m + k] = -sigma * pull;
+  }
+  held[k] = 2 * first + (firstSign > 0 ? 0 : 1);
+  cost[k] = firstSign * (r[first] ?? 0);
+  weight[k] = 1;
+  inverse[k * m + k] = 1;
+
+  const multipliers = new Float64Array(m);
+  const column = new Float64Array(m);
+  const change = new Float64Array(m);
   for (let step = 0; step < MOST_STEPS; step++) {
-    const columns = held.map((column) => Array.from({ length: size }, (_, row) => entry(column, row)));
-    // Multipliers: for every held column, π·column = cost.
-    multipliers = solve(columns, held.map(cost));
+    for (let j = 0; j < m; j++) {
+      let sum = 0;
+      for (let i = 0; i < m; i++) sum += (cost[i] ?? 0) * (inverse[i * m + j] ?? 0);
+      multipliers[j] = sum;
+    }
+    const t = multipliers[k] ?? 0;
+    // The residual or bound that the present answer violates most.
     let entering = -1;
-    let most = 1e-12;
-    for (let column = 0; column < 2 * (n + k); column++) {
-      if (held.includes(column)) continue;
-      let reduced = cost(column);
-      for (let row = 0; row < size; row++) reduced -= (multipliers[row] ?? 0) * entry(column, row);
-      const scale = column >> 1 < n ? 1 : BOUND;
-      if (reduced / scale > most) {
-        most = reduced / scale;
-        entering = column;
-        // After many steps take the first that helps, which cannot go in circles.
-        if (step > MOST_STEPS / 2) break;
+    let most = 1e-13 * (1 + Math.abs(t));
+    let enteringCost = 0;
+    for (let i = 0; i < n; i++) {
+      let e = r[i] ?? 0;
+      for (let j = 0; j < k; j++) e -= (multipliers[j] ?? 0) * (h[i * k + j] ?? 0);
+      const reduced = Math.abs(e) - t;
+      if (reduced > most) {
+        most = reduced;
+        entering = 2 * i + (e < 0 ? 1 : 0);
+        enteringCost = (e < 0 ? -1 : 1) * (r[i] ?? 0);
+      }
+    }
+    for (let j = 0; j < k; j++) {
+      const d = multipliers[j] ?? 0;
+      const reduced = Math.abs(d) - bound;
+      if (reduced > most) {
+        most = reduced;
+        entering = 2 * (n + j) + (d < 0 ? 0 : 1);
+        enteringCost = -bound;
       }
     }
     if (entering < 0) break;
-    const transposed = Array.from({ length: size }, (_, row) => columns.map((column) => column[row] ?? 0));
-    const weights = solve(transposed, Array.from({ length: size }, (_, row) => (row === k ? 1 : 0)));
-    const change = solve(transposed, Array.from({ length: size }, (_, row) => entry(entering, row)));
+    const sign = (entering & 1) === 0 ? 1 : -1;
+    const of = entering >> 1;
+    for (let j = 0; j < k; j++) column[j] = of < n ? sign * (h[of * k + j] ?? 0) : of - n === j ? sign : 0;
+    column[k] = of < n ? 1 : 0;
     let leaving = -1;
-    let ratio = Infinity;
-    for (let j = 0; j < size; j++) {
-      const by = change[j] ?? 0;
-      if (by <= 1e-11) continue;
-      const r = Math.max(0, weights[j] ?? 0) / by;
-      if (r < ratio - 1e-14 || (r <= ratio && leaving >= 0 && (held[j] ?? 0) > (held[leaving] ?? 0))) {
-        ratio = r;
-        leaving = j;
+    let least = Infinity;
+    for (let i = 0; i < m; i++) {
+      let by = 0;
+      for (let j = 0; j < m; j++) by += (inverse[i * m + j] ?? 0) * (column[j] ?? 0);
+      change[i] = by;
+      if (by <= 1e-12) continue;
+      const ratio = (weight[i] ?? 0) / by;
+      // Of equals the one held longest by number goes, which cannot turn in circles for long.
+      if (ratio < least - 1e-15 || (leaving >= 0 && ratio <= least && (held[i] ?? 0) > (held[leaving] ?? 0))) {
+        least = ratio;
+        leaving = i;
       }
     }
     if (leaving < 0) break;
+    const pivot = change[leaving] ?? 1;
+    for (let j = 0; j < m; j++) inverse[leaving * m + j] = (inverse[leaving * m + j] ?? 0) / pivot;
+    for (let i = 0; i < m; i++) {
+      const by = change[i] ?? 0;
+      if (i === leaving || by === 0) continue;
+      for (let j = 0; j < m; j++) inverse[i * m + j] = (inverse[i * m + j] ?? 0) - by * (inverse[leaving * m + j] ?? 0);
+      weight[i] = Math.max(0, (weight[i] ?? 0) - by * least);
+    }
+    weight[leaving] = least;
     held[leaving] = entering;
+    cost[leaving] = enteringCost;
   }
-  return multipliers.slice(0, k);
-}
-
-/** Solves a small square system by elimination with pivoting; a singular one gives zeros where nothing is determined. */
-function solve(matrix: readonly (readonly number[])[], right: readonly number[]): number[] {
-  const size = right.length;
-  const m = matrix.map((row, i) => [...row, right[i] ?? 0]);
-  for (let col = 0; col < size; col++) {
-    let pivot = col;
-    for (let row = col + 1; row < size; row++) {
-      if (Math.abs(m[row]?.[col] ?? 0) > Math.abs(m[pivot]?.[col] ?? 0)) pivot = row;
-    }
-    const pivotRow = m[pivot];
-    const colRow = m[col];
-    if (!pivotRow || !colRow || Math.abs(pivotRow[col] ?? 0) < 1e-300) continue;
-    m[pivot] = colRow;
-    m[col] = pivotRow;
-    for (let row = 0; row < size; row++) {
-      const target = m[row];
-      if (row === col || !target) continue;
-      const by = (target[col] ?? 0) / (pivotRow[col] ?? 1);
-      if (by === 0) continue;
-      for (let j = col; j <= size; j++) target[j] = (target[j] ?? 0) - by * (pivotRow[j] ?? 0);
-    }
-  }
-  return m.map((row, i) => {
-    const pivot = row[i] ?? 0;
-    return pivot === 0 ? 0 : (row[size] ?? 0) / pivot;
-  });
+  return multipliers.subarray(0, k);
 }

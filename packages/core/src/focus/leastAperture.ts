@@ -1,6 +1,6 @@
 import { CoreError, requirePositive } from '../errors';
 import { axisAngles, lensAxis, type AxisAngles } from './axis';
-import { chebyshev } from './chebyshev';
+import { chebyshev, minimaxStep, spanOf } from './chebyshev';
 import { requirePin } from './plane';
 import { dot, length, scaled, type Vec3 } from './vector';
 
@@ -173,21 +173,79 @@ function narrowed(at: (x: number) => number, from: number, to: number): number {
   return ends.reduce((best, each) => (each[1] < best[1] ? each : best))[0];
 }
 
-const MOST_ROUNDS = 60;
+const MOST_ROUNDS = 400;
+const FIRST_STEP = 4;
+const STILL = 1e-11;
 
 function freeAxis(pins: Pins): Vec3 {
-  let axis: Vec3 = [0, 0, 1];
-  let spread = spreadAt(pins, axis);
-  for (let round = 0; round < MOST_ROUNDS && spread > 1e-15; round++) {
-    const toward = chebyshev(pins.d.map((d, i) => linearised(d, axis, pins.f * (pins.inverseZ[i] ?? 0))));
-    if (!toward || toward[2] <= 0) break;
-    const aim = scaled(toward, 1 / length(toward));
-    const next = shortened(pins, axis, aim, spread);
-    if (!next) break;
-    const gained = spread - next.spread;
-    axis = next.axis;
-    spread = next.spread;
-    if (gained <= 1e-13 * spread) break;
+  const ahead: Vec3 = [0, 0, 1];
+  const h = pins.d.map((d, i) => linearised(d, ahead, pins.f * (pins.inverseZ[i] ?? 0)));
+  const basis = spanOf(h);
+  return basis.length === 3 ? descended(pins, ahead) : undetermined(pins, h, ahead);
+}
+
+// Pins in a line of sight or in a plane through the lens leave a movement free: it stays as small as it can.
+function undetermined(pins: Pins, h: readonly Vec3[], ahead: Vec3): Vec3 {
+  let axis = ahead;
+  let rows = h;
+  for (let round = 0; round < 20; round++) {
+    const toward = chebyshev(rows);
+    if (!toward || toward[2] <= 0) return axis;
+    const next = scaled(toward, 1 / length(toward));
+    if (spreadAt(pins, next) >= spreadAt(pins, axis) - 1e-15) return axis;
+    axis = next;
+    const from = axis;
+    rows = pins.d.map((d, i) => linearised(d, from, pins.f * (pins.inverseZ[i] ?? 0)));
+  }
+  return axis;
+}
+
+/**
+ * From an axis downhill to where max|g| is least: linear problems one after
+ * the other, each within a step that is halved whenever the true maximum rises
+ * and grows again when it falls, until still.
+ */
+function descended(pins: Pins, start: Vec3): Vec3 {
+  const n = pins.d.length;
+  const h = new Float64Array(3 * n);
+  const r = new Float64Array(n);
+  let axis = start;
+  let { low, high } = inverseDistances(pins, axis);
+  let spread = spreadOf(low, high);
+  let bound = FIRST_STEP;
+  let fresh = true;
+  for (let round = 0; round < MOST_ROUNDS && bound > STILL && spread > 1e-14; round++) {
+    // a = v·l/f at the best focus; with |a| ≈ l·a the signed blur of a pin is 1 − a·h.
+    const size = 2 / ((low + high) * pins.f);
+    const a: Vec3 = [size * axis[0], size * axis[1], size * axis[2]];
+    if (fresh) {
+      for (let i = 0; i < n; i++) {
+        const d = pins.d[i] ?? axis;
+        const each = linearised(d, axis, pins.f * (pins.inverseZ[i] ?? 0));
+        h[3 * i] = each[0];
+        h[3 * i + 1] = each[1];
+        h[3 * i + 2] = each[2];
+        r[i] = 1 - dot(each, a);
+      }
+    }
+    const step = minimaxStep(h, r, 3, bound * size);
+    const next: Vec3 = [a[0] + (step[0] ?? 0), a[1] + (step[1] ?? 0), a[2] + (step[2] ?? 0)];
+    const far = length(next);
+    const there: Vec3 = scaled(next, 1 / far);
+    const found = there[2] > 0 ? inverseDistances(pins, there) : { low: -1, high: 1 };
+    const reached = spreadOf(found.low, found.high);
+    const took = Math.max(Math.abs(step[0] ?? 0), Math.abs(step[1] ?? 0), Math.abs(step[2] ?? 0)) / size;
+    fresh = reached < spread;
+    if (fresh) {
+      const gained = spread - reached;
+      axis = there;
+      spread = reached;
+      ({ low, high } = found);
+      if (gained <= 1e-14 * spread) break;
+      bound = Math.min(FIRST_STEP, 2 * Math.max(bound / 2, took));
+    } else {
+      bound = Math.min(bound, took) / 2;
+    }
   }
   return axis;
 }
@@ -195,15 +253,4 @@ function freeAxis(pins: Pins): Vec3 {
 // With |a| ≈ l₀·a the signed blur is 1 − a·h, h = d − (f/z)·l₀.
 function linearised(d: Vec3, axis: Vec3, fOverZ: number): Vec3 {
   return [d[0] - fOverZ * axis[0], d[1] - fOverZ * axis[1], d[2] - fOverZ * axis[2]];
-}
-
-/** From an axis toward another, all the way or half of it again and again until the true maximum falls; `null` when it never does. */
-function shortened(pins: Pins, from: Vec3, to: Vec3, spread: number): { readonly axis: Vec3; readonly spread: number } | null {
-  for (let share = 1; share > 1e-7; share /= 2) {
-    const mixed: Vec3 = [from[0] + share * (to[0] - from[0]), from[1] + share * (to[1] - from[1]), from[2] + share * (to[2] - from[2])];
-    const axis = scaled(mixed, 1 / length(mixed));
-    const there = spreadAt(pins, axis);
-    if (there < spread) return { axis, spread: there };
-  }
-  return null;
 }

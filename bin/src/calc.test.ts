@@ -1,0 +1,49 @@
+import { spawnSync } from 'node:child_process';
+import cases from '../../packages/core/checks/calculators.json';
+
+const gangway = (args: readonly string[], input = '') => spawnSync('node', ['bin/gangway.mjs', 'calc', ...args], { input, encoding: 'utf8', maxBuffer: 1 << 28 });
+
+describe('the command line', () => {
+  test('takes all worked cases as a batch and answers within their tolerances, in order', () => {
+    const ran = gangway(['--batch'], JSON.stringify(cases.map((each) => ({ calc: each.calc, in: each.in }))));
+    expect(ran.status).toBe(0);
+    const answers = JSON.parse(ran.stdout) as { out?: Record<string, unknown> }[];
+    expect(answers).toHaveLength(cases.length);
+    const wrong: string[] = [];
+    const compare = (ours: unknown, theirs: unknown, rel: number, abs: number, at: string): void => {
+      if (typeof theirs === 'number') {
+        if (typeof ours !== 'number' || Math.abs(ours - theirs) > abs + rel * Math.abs(theirs)) wrong.push(at);
+      } else if (typeof theirs === 'object' && theirs !== null) {
+        for (const [key, value] of Object.entries(theirs)) compare((ours as Record<string, unknown>)[key], value, rel, abs, `${at}.${key}`);
+      } else if (ours !== theirs) wrong.push(at);
+    };
+    cases.forEach((each, i) => compare(answers[i]?.out, each.out, each.tolerance.rel, each.tolerance.abs, `${i} ${each.calc}`));
+    expect(wrong).toEqual([]);
+  });
+
+  test('a bad case in a batch is an error in its place and stops nothing', () => {
+    const ran = gangway(['--batch'], JSON.stringify([{ calc: 'conjugates', in: { focalMm: 100, distanceM: 0.2 } }, { calc: 'nothing' }, 7, { calc: 'conjugates', in: { focalMm: -1, distanceM: 1 } }, { calc: 'pinwheel' }]));
+    expect(ran.status).toBe(0);
+    expect(JSON.parse(ran.stdout)).toMatchObject([
+      { out: { imageMm: 200 } },
+      { error: { code: 'unknown_calculator' } },
+      { error: { code: 'invalid', path: ['calc'] } },
+      { error: { code: 'out_of_range', path: ['focalMm'], message: 'focalMm is -1; it must be more than 0.' } },
+      { error: { code: 'missing' } },
+    ]);
+  });
+
+  test('one calculation, the list and the help are printed; what is not understood is said', () => {
+    expect(JSON.parse(gangway(['conjugates', '{"focalMm":100,"distanceM":0.2}']).stdout)).toEqual({ imageMm: 200, magnification: 1, extensionMm: 100 });
+    const refused = gangway(['conjugates', '{"focalMm":100,"distanceM":0.1}']);
+    expect(refused.status).toBe(1);
+    expect(JSON.parse(refused.stderr)).toMatchObject({ error: { code: 'inside_focal_length', path: ['distanceM'] } });
+    expect(gangway(['--list']).stdout.trim().split('\n')).toHaveLength(24);
+    const help = gangway(['--help', 'leastAperture']).stdout;
+    expect(help).toMatch(/maxTiltDeg\s+limit on the total tilt, null for none \(°/);
+    expect(help).toMatch(/formula .*source /s);
+    expect(gangway(['conjugates', '{oops']).status).toBe(2);
+    expect(gangway(['--frobnicate']).stderr).toMatch(/gangway calc --list/);
+    expect(gangway(['--batch'], '{}').status).toBe(2);
+  });
+});

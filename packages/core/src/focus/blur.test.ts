@@ -1,0 +1,91 @@
+import fc from 'fast-check';
+import { lensAxis } from './axis';
+import { blurAt, blurByFormula } from './blur';
+import { focusPlane } from './plane';
+import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
+
+const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+/** The blur by brute force: many rays from the rim through the image of the point, cut by the back; the largest distance between two of them. */
+function bruteBlur(f: number, v: number, t: number, s: number, n: number, pM: Vec3): number {
+  const p = scaled(pM, 1000);
+  const l = lensAxis(t, s);
+  const q = scaled(p, -f / (dot(p, l) - f));
+  const e1 = scaled(cross([0, 1, 0], l), 1 / length(cross([0, 1, 0], l)));
+  const e2 = cross(l, e1);
+  const hits: [number, number][] = [];
+  for (let i = 0; i < 720; i++) {
+    const a = (2 * Math.PI * i) / 720;
+    const r: Vec3 = [0, 1, 2].map((k) => (f / (2 * n)) * (Math.cos(a) * (e1[k] ?? 0) + Math.sin(a) * (e2[k] ?? 0))) as unknown as Vec3;
+    const share = (-v - r[2]) / (q[2] - r[2]);
+    const hit = minus(r, scaled(minus(r, q), share));
+    hits.push([hit[0], hit[1]]);
+  }
+  let most = 0;
+  for (let i = 0; i < 360; i++) {
+    for (let j = i + 300; j < i + 420; j++) {
+      const [a, b] = [hits[i], hits[j % 720]];
+      if (a && b) most = Math.max(most, Math.hypot(a[0] - b[0], a[1] - b[1]));
+    }
+  }
+  return most;
+}
+
+const scene = fc.record({
+  f: real(20, 300),
+  stretch: real(1.001, 2.2),
+  t: real(-12, 12),
+  s: real(-12, 12),
+  n: real(1.4, 45),
+  p: fc.tuple(real(-1, 1), real(-1, 1), real(0.8, 30)),
+});
+
+describe('blur', () => {
+  test('the dual conic agrees with the rays counted one by one', () => {
+    fc.assert(
+      fc.property(scene, ({ f, stretch, t, s, n, p }) => {
+        fc.pre(dot(scaled(p, 1000), lensAxis(t, s)) > 1.2 * f);
+        const ours = blurAt(f, f * stretch, t, s, n, p);
+        const theirs = bruteBlur(f, f * stretch, t, s, n, p);
+        return Math.abs(ours - theirs) <= 2e-4 * theirs + 1e-9;
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('stopping down never blurs more', () => {
+    fc.assert(
+      fc.property(scene, real(1, 4), ({ f, stretch, t, s, n, p }, more) => {
+        fc.pre(dot(scaled(p, 1000), lensAxis(t, s)) > 1.2 * f);
+        return blurAt(f, f * stretch, t, s, n * more, p) <= blurAt(f, f * stretch, t, s, n, p) * (1 + 1e-9);
+      }),
+    );
+  });
+
+  test('on the plane of focus there is none, and a point imaged at infinity is nothing special', () => {
+    const { normal, offsetMm } = focusPlane(90, 96, 4, 2);
+    expect(blurAt(90, 96, 4, 2, 4, scaled(normal, offsetMm / 1000))).toBeLessThan(1e-9);
+    expect(blurAt(100, 150, 0, 0, 4, [0, 0, 0.1])).toBeCloseTo(25, 6);
+  });
+
+  test('untilted it is the plain cone: (f/N)·|1 − v/v′|', () => {
+    const imaged = (100 * 3000) / 2900;
+    expect(blurAt(100, 110, 0, 0, 8, [0.2, 0.1, 3])).toBeCloseTo((100 / 8) * Math.abs(1 - 110 / imaged), 6);
+  });
+
+  test('the formula is near enough where lenses are used', () => {
+    fc.assert(
+      fc.property(scene, ({ f, t, s, n, p }) => {
+        fc.pre(n >= 4 && dot(scaled(p, 1000), lensAxis(t, s)) > 4 * f && Math.abs(p[0] / p[2]) < 0.5 && Math.abs(p[1] / p[2]) < 0.5);
+        const v = f * 1.05;
+        const near = Math.abs(blurByFormula(f, v, lensAxis(t, s), n, scaled(p, 1000)));
+        return Math.abs(near - blurAt(f, v, t, s, n, p)) <= 0.25 * near + 0.002;
+      }),
+    );
+  });
+
+  test('behind the lens, or without end, it is refused', () => {
+    expect(() => blurAt(90, 95, 0, 0, 8, [0, 0, -1])).toThrow(/behind the lens/);
+    expect(() => blurAt(100, 100, 60, 0, 0.2, [0, 0, 1000])).toThrow(/no end/);
+  });
+});

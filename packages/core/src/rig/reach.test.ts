@@ -1,0 +1,88 @@
+import fc from 'fast-check';
+import { conjugates, workingFocalMm } from '../focus/conjugates';
+import { bellowsReach } from './bellows';
+import { filterClearance } from './filterClearance';
+import { freeLens } from './freeLens';
+import { adapterThicknessMm, throughConverter } from './register';
+
+const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+describe('bellows and boards', () => {
+  test('the separation at the nearest focus is the longest bellows, by the lens equation', () => {
+    fc.assert(
+      fc.property(real(40, 400), real(0.7, 1.3), real(-40, 40), real(60, 700), (f, tele, board, longest) => {
+        const flange = f * tele;
+        const { closestM } = bellowsReach(f, flange, null, board, 10, longest);
+        fc.pre(closestM !== null);
+        const there = bellowsReach(f, flange, closestM, board, 10, longest);
+        return Math.abs(there.separationMm - longest) < 1e-6 * longest && Math.abs(flange + conjugates(f, closestM).extensionMm - board - longest) < 1e-6 * longest;
+      }),
+    );
+  });
+
+  test('a recessed board makes room for a short lens where a flat one leaves none', () => {
+    expect(bellowsReach(58, 70, null, 0, 85, 300).infinity).toBe(false);
+    expect(bellowsReach(58, 70, null, -20, 85, 300).infinity).toBe(true);
+    expect(() => bellowsReach(58, 70, 3, 0, 300, 80)).toThrow(/at least the shortest length/);
+  });
+});
+
+describe('registers, reducers and free lenses', () => {
+  // Fact of the trade (common practice): a 0.71× reducer turns 10 mm f/4.5 into 7.1 mm f/3.2.
+  test('a reducer turns 10 mm f/4.5 into 7.1 mm f/3.2 and shrinks circle and shift alike', () => {
+    const lens = throughConverter(0.71, { focalMm: 10, fNumber: 4.5, circleMm: 43.3, shiftMm: 10 });
+    expect(lens.focalMm).toBeCloseTo(7.1, 9);
+    expect(lens.fNumber).toBeCloseTo(3.2, 1);
+    expect(lens.circleMm).toBeCloseTo(30.7, 1);
+    expect(lens.shiftMm).toBeCloseTo(7.1, 9);
+  });
+
+  test('an adapter is the difference of registers, and none when there is no room', () => {
+    expect(adapterThicknessMm(74, 18)).toBe(56);
+    expect(() => adapterThicknessMm(18, 46.5)).toThrow(/at least the body's, 46.5/);
+  });
+
+  test('a free lens focuses where the lens equation puts its extension', () => {
+    fc.assert(
+      fc.property(real(20, 200), real(20, 80), real(16, 60), real(-5, 60), (f, lens, body, gap) => {
+        const { extensionMm, distanceM, slackMm } = freeLens(f, lens, body, gap);
+        if (distanceM === null) return extensionMm <= 0;
+        return Math.abs(conjugates(f, distanceM).extensionMm - extensionMm) < 1e-6 * extensionMm && slackMm === lens - body;
+      }),
+    );
+  });
+
+  // Fact of the trade (common practice): a twice-life-size close-up lens marked
+  // 100 mm that focuses at 250 mm from the sensor acts as 55.6 mm there.
+  test('a close-up lens marked 100 mm acts as 55.6 mm', () => expect(workingFocalMm(0.25, 2)).toBeCloseTo(55.6, 1));
+});
+
+describe('filter clearance against rays counted through the ring', () => {
+  /** The share of the rays of one direction through the entrance pupil that pass a ring z in front of it. */
+  function passing(opening: number, z: number, clear: number, deg: number): number {
+    const aside = z * Math.tan((deg * Math.PI) / 180);
+    let all = 0;
+    let through = 0;
+    for (let i = -100; i <= 100; i++) {
+      for (let j = -100; j <= 100; j++) {
+        const [x, y] = [(i / 100) * (opening / 2), (j / 100) * (opening / 2)];
+        if (Math.hypot(x, y) > opening / 2) continue;
+        all++;
+        if (Math.hypot(x + aside, y) <= clear / 2) through++;
+      }
+    }
+    return through / all;
+  }
+
+  test('all rays pass the ring said to be clear, not all a smaller one, and about half the ring said to take half', () => {
+    for (const [f, n, depth, stack, deg] of [[24, 8, 22, 5, 54], [90, 6.8, 20, 6, 40], [45, 2.8, 30, 8, 35]] as const) {
+      const { clearDiameterForNoShadeMm: none, clearDiameterForHalfLightMm: half } = filterClearance(f, n, depth, stack, 70, deg);
+      const opening = f / n;
+      expect(passing(opening, depth + stack, none + 1e-6, deg)).toBe(1);
+      expect(passing(opening, depth + stack, none - 0.05 * opening, deg)).toBeLessThan(1);
+      expect(Math.abs(passing(opening, depth + stack, half, deg) - 0.5)).toBeLessThan(0.06);
+    }
+    expect(filterClearance(24, 8, 22, 5, 79, 20).verdict).toBe('clear');
+    expect(filterClearance(24, 8, 22, 5, 30, 54).verdict).toBe('cuts');
+  });
+});
