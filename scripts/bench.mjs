@@ -1,6 +1,7 @@
 // Measures, never judges: how fast the core evaluates a stand, in one run with
 // a reference, and how long a drag takes from pointer to painted drawing.
-import { mkdtempSync, rmSync } from 'node:fs';
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pathToFileURL } from 'node:url';
@@ -31,9 +32,35 @@ async function core() {
     logLevel: 'warning',
     banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
   });
-  const { run } = await import(pathToFileURL(outfile).href);
+  const { run, batchCases } = await import(pathToFileURL(outfile).href);
   for (const line of run()) say(line);
+  batch(folder, batchCases());
   rmSync(folder, { recursive: true, force: true });
+}
+
+/** The command line on ten thousand cases, against a bare Node that only parses and prints the same JSON; whole processes in turn. */
+function batch(folder, cases) {
+  const file = join(folder, 'cases.json');
+  writeFileSync(file, cases);
+  const bare = "let t='';process.stdin.on('data',c=>t+=c).on('end',()=>process.stdout.write(JSON.stringify(JSON.parse(t))))";
+  const timed = (args) => {
+    const input = readFileSync(file);
+    const at = performance.now();
+    const ran = spawnSync('node', args, { input, maxBuffer: 1 << 28 });
+    if (ran.status !== 0) throw new Error(String(ran.stderr));
+    return performance.now() - at;
+  };
+  const calc = [join(root, 'bin/gangway.mjs'), 'calc', '--batch'];
+  timed(calc);
+  const ratios = [];
+  const ours = [];
+  for (let i = 0; i < 7; i++) {
+    const mine = timed(calc);
+    ours.push(mine);
+    ratios.push(mine / timed(['-e', bare]));
+  }
+  const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
+  say(`calc --batch of 10 000 mixed cases: ${Math.round(median(ours))} ms, ${median(ratios).toFixed(1)} times as long as Node takes to parse and print the same JSON (target: under 10)`);
 }
 
 /** A scripted drag of the frame in Chromium on the built application. */

@@ -6,6 +6,8 @@ import { TopBar } from './TopBar';
 
 const BenchPage = lazy(() => import('../bench/BenchPage').then((module) => ({ default: module.BenchPage })));
 
+const GuidePage = lazy(() => import('../guide/GuidePage').then((module) => ({ default: module.GuidePage })));
+
 function Frame() {
   return (
     <NotesProvider>
@@ -21,7 +23,7 @@ function Waiting() {
     <>
       <TopBar />
       <p role="status" className="p-8 text-ink-soft">
-        Fetching the bench …
+        Fetching the page …
       </p>
     </>
   );
@@ -63,6 +65,8 @@ const router = createBrowserRouter([
       { path: '/jobs', element: <JobsPage /> },
       { path: '/jobs/:jobId', element: <JobsPage /> },
       { path: '/jobs/:jobId/stands/:standId', element: <BenchPage /> },
+      { path: '/guide', element: <GuidePage /> },
+      { path: '/guide/:name', element: <GuidePage /> },
       { path: '*', element: <Nowhere /> },
     ],
   },

@@ -1,4 +1,4 @@
-import { Moon, Sun } from 'lucide-react';
+import { BookOpen, Moon, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
@@ -20,6 +20,9 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
       </Link>
       <div className="flex min-w-0 grow items-center gap-2">{where}</div>
       {children}
+      <Link to="/guide" title="Guide: every calculation, to try" aria-label="Guide" className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk">
+        <BookOpen size={18} aria-hidden />
+      </Link>
       <IconButton label={dark ? 'Use the paper theme' : 'Use the dark cloth theme'} onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}>
         {dark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
       </IconButton>

@@ -1,10 +1,11 @@
 import { Infinity as InfinityIcon, RectangleHorizontal, RectangleVertical, Redo2, SlidersHorizontal, Undo2 } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
-import { lazy, Suspense, useDeferredValue, useEffect, useId, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useId, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { mechanismWords, circleReading } from '@gangway/core/stand/reading';
 import { onSlide, slidePosition, travelOf } from '@gangway/core/rig/mechanism';
+import type { Rig } from '@gangway/core/rig/rig';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { TopBar } from '../app/TopBar';
@@ -86,7 +87,7 @@ export function BenchPage() {
 function Bench({ jobId, settings }: { readonly jobId: string; readonly settings: StandSettings }) {
   const [rigOpen, setRigOpen] = useState(false);
   const readingId = useId();
-  const editRig = () => setRigOpen(true);
+  const editRig = useCallback(() => setRigOpen(true), []);
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
       <TopBar where={<Where jobId={jobId} />}>
@@ -104,7 +105,7 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
           <LevelScale settings={settings} />
         </section>
         <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l">
-          <RigLine settings={settings} onEdit={editRig} />
+          <RigLine rig={settings.rig} onEdit={editRig} />
           <FindingsPanel findings={findingsOf(settings)} onApply={standEdit.applyRemedy} onEditRig={editRig} />
           <ShiftScaleTable rows={shiftScaleOf(settings)} fNumber={settings.fNumber} onAperture={standEdit.setAperture} />
           <Legend />
@@ -205,9 +206,18 @@ function UndoButtons() {
   );
 }
 
+/** The same list as before while it says the same, so that what depends on it is not drawn again. */
+function useSame<T>(list: readonly T[]): readonly T[] {
+  const [kept, setKept] = useState(list);
+  const same = kept.length === list.length && kept.every((each, i) => each === list[i]);
+  if (!same) setKept(list);
+  return same ? kept : list;
+}
+
 function FrameControls({ settings }: { readonly settings: StandSettings }) {
   const { widthMm, heightMm } = settings.rig.back;
   const { ring, holds } = apertureRingOf(settings);
+  const held = useSame(holds);
   return (
     <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
       <ToggleGroup.Root
@@ -244,7 +254,7 @@ function FrameControls({ settings }: { readonly settings: StandSettings }) {
       </span>
       <div className="flex min-w-64 grow items-center gap-2">
         <NumberField label="f/" unit="" decimals={1} words={String(settings.fNumber)} value={settings.fNumber} onCommit={standEdit.typeAperture} width="w-12" />
-        <ApertureScale fNumber={settings.fNumber} ring={ring} holds={holds} onChange={standEdit.setAperture} />
+        <ApertureScale fNumber={settings.fNumber} ring={ring} holds={held} onChange={standEdit.setAperture} />
       </div>
     </div>
   );
@@ -313,8 +323,8 @@ function LevelScale({ settings }: { readonly settings: StandSettings }) {
   );
 }
 
-function RigLine({ settings, onEdit }: { readonly settings: StandSettings; readonly onEdit: () => void }) {
-  const { lens, name, mechanism } = settings.rig;
+const RigLine = memo(function RigLine({ rig, onEdit }: { readonly rig: Rig; readonly onEdit: () => void }) {
+  const { lens, name, mechanism } = rig;
   return (
     <section aria-label="Rig" className="flex items-start gap-2">
       <div className="grow">
@@ -328,7 +338,7 @@ function RigLine({ settings, onEdit }: { readonly settings: StandSettings; reado
       </Button>
     </section>
   );
-}
+});
 
 const LEGEND = [
   { key: 'light', words: 'light circle', line: { stroke: 'var(--ink)', strokeWidth: 2.2 } },
@@ -338,7 +348,7 @@ const LEGEND = [
   { key: 'stops', words: 'end stops of the mechanism', line: { stroke: 'var(--ink)', strokeWidth: 1.1, strokeDasharray: '9 4' } },
 ] as const;
 
-function Legend() {
+const Legend = memo(function Legend() {
   return (
     <section aria-label="Legend">
       <h2 className="engraved mb-1">Lines of the drawing</h2>
@@ -360,17 +370,27 @@ function Legend() {
       </ul>
     </section>
   );
-}
+});
+
+/** A drawing is read aloud on asking, not at every step of a drag: its words wait until the hand rests this long. */
+const REST_MS = 250;
 
 function Reading({ id, settings }: { readonly id: string; readonly settings: StandSettings }) {
-  // Read aloud on asking, not at every step of a drag: it may come after the drawing.
-  const calm = useDeferredValue(settings);
+  const [rested, setRested] = useState(settings);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(settings), REST_MS);
+    return () => clearTimeout(timer);
+  }, [settings]);
   return (
     <details className="text-sm text-ink-soft">
       <summary className="engraved cursor-pointer">The drawing in words</summary>
       <p id={id} className="mt-1">
-        {circleReading(calm)}
+        <RestedReading settings={rested} />
       </p>
     </details>
   );
 }
+
+const RestedReading = memo(function RestedReading({ settings }: { readonly settings: StandSettings }) {
+  return circleReading(settings);
+});

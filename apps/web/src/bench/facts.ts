@@ -48,10 +48,10 @@ export const shiftScaleOf = createSelector([unmoved], shiftScale);
 export const findingsOf = createSelector([(settings: StandSettings) => settings], findings);
 export const frameOf = createSelector([unmovedAnyAperture], standFrame);
 
+const ringOf = createSelector([rig], ({ lens }) => apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep));
+
 /** What the aperture ring can be set to, and at which of it the frame as it stands is covered. */
-export const apertureRingOf = createSelector([unmovedAnyAperture, movements], (settings, at) => {
-  const { lens } = settings.rig;
-  const ring = apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep);
+export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, movements], (settings, ring, at) => {
   const holds = ring.map((n) => {
     const circle = sharpCircle(settings, n);
     return circle && circleMargin(standFrame(settings), circle.diameterMm, at).valueMm >= 0;

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const bellows = calculator({
   name: 'bellows',
+  title: 'Bellows and boards',
   chapter: 'rig',
   purpose: 'Whether bellows and board reach a focus, infinity, and how near.',
   formula: 'separation = flange focal length + f·m − board offset',

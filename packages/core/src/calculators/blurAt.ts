@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const blurAt = calculator({
   name: 'blurAt',
+  title: 'Blur of a point',
   chapter: 'focus',
   purpose: 'The blur of a point, by the rays themselves.',
   formula: 'rim of the aperture (radius f/2N) through the image of the point, cut by the back; longest diameter',

@@ -9,6 +9,8 @@ export type Chapter = (typeof CHAPTERS)[number];
 /** One calculation as everybody meets it: in code, on the command line, over HTTP and in the guide. */
 export interface Calculator {
   readonly name: string;
+  /** Its name for people. */
+  readonly title: string;
   readonly chapter: Chapter;
   /** What it answers, in one line. */
   readonly purpose: string;
@@ -39,6 +41,7 @@ export type Calculated =
 
 interface Definition<I extends z.ZodObject, O extends z.ZodObject> {
   readonly name: string;
+  readonly title: string;
   readonly chapter: Chapter;
   readonly purpose: string;
   readonly formula: string;

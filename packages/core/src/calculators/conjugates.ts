@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const conjugates = calculator({
   name: 'conjugates',
+  title: 'Image distance and magnification',
   chapter: 'focus',
   purpose: 'Where the image lies and how large it is, for a subject at a distance.',
   formula: 'v = f·u/(u − f), m = f/(u − f)',

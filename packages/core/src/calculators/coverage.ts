@@ -7,6 +7,7 @@ import * as q from './quantities';
 
 export const coverage = calculator({
   name: 'coverage',
+  title: 'Corner coverage',
   chapter: 'coverage',
   purpose: 'Whether every corner is inside the image circle, shifted and tilted.',
   formula: 'corner angle between the lens axis and (X + shift, Y + rise, v), against atan(D/2f)',

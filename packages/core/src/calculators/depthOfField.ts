@@ -5,11 +5,12 @@ import * as q from './quantities';
 
 export const depthOfField = calculator({
   name: 'depthOfField',
+  title: 'Depth of field',
   chapter: 'focus',
   purpose: 'What is sharp enough in front of an untilted lens, and the hyperfocal distance.',
   formula: 'v_near = (p·f·v/N + c·f(p−1))/(p·f/N − c), v_far = (p·f·v/N − c·f(p−1))/(p·f/N + c); hyperfocal f²/(N·c) + f',
   source: 'Geometric blur cone, Jacobson et al., The Manual of Photography',
-  limits: 'Geometric blur alone: diffraction is not in it. Far is null when it reaches infinity.',
+  limits: 'Geometric blur alone: diffraction is not in it. The far end is null where it reaches infinity.',
   school: 'Schools differ on the blur to allow: by the diagonal (the default here), by the pixel, or by print and viewing distance.',
   input: z.strictObject({
     focalMm: q.lengthMm('focal length f'),

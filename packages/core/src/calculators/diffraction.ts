@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const diffraction = calculator({
   name: 'diffraction',
+  title: 'Diffraction',
   chapter: 'focus',
   purpose: 'What diffraction leaves of the finest detail that the pixels can hold.',
   formula: 'Airy 2.44·λ·N(1 + m/p); (2/π)(acos x − x√(1 − x²)), x = λN′/(2·pixel)',

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const equivalence = calculator({
   name: 'equivalence',
+  title: 'Equal view, other format',
   chapter: 'perspective',
   purpose: 'The same picture on another format, and the same subject size with another lens.',
   formula: 'f·B/A, N·B/A; u₂ = f₂(1 + 1/(m·B/A)); background [u₂/(u₂ + b)]/[u/(u + b)]',

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const exposure = calculator({
   name: 'exposure',
+  title: 'Close-up factor and falloff',
   chapter: 'exposure',
   purpose: 'What extension and field angle cost in light.',
   formula: 'factor (1 + m/p)², stops 2·log₂(1 + m/p); falloff −4·log₂ cos θ',

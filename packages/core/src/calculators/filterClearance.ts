@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const filterClearance = calculator({
   name: 'filterClearance',
+  title: 'Filter clearance',
   chapter: 'rig',
   purpose: 'Whether a filter shades the corner when the lens is shifted.',
   formula: 'no shade from 2(z·tan θ + D/2), half the light at 2z·tan θ, z = pupil depth + stack, D = f/N',

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const focusFromSensor = calculator({
   name: 'focusFromSensor',
+  title: 'Focus by sensor distance',
   chapter: 'focus',
   purpose: 'Lens distance, image distance and magnification from the distance measured to the sensor.',
   formula: 'S = D − h, u = (S + √(S² − 4fS))/2',

@@ -6,6 +6,7 @@ import * as q from './quantities';
 
 export const focusPlane = calculator({
   name: 'focusPlane',
+  title: 'Plane of focus and hinge',
   chapter: 'focus',
   purpose: 'The plane of sharp focus of a tilted lens, and how far off it hinges.',
   formula: '(v·l − f·ẑ)·P = v·f; hinge J = f/sin α',

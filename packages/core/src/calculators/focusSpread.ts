@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const focusSpread = calculator({
   name: 'focusSpread',
+  title: 'Aperture from the spread',
   chapter: 'focus',
   purpose: 'The aperture for a spread of focus read on the rail.',
   formula: 'enough depth N = Δ/(2c(1 + m)); balance N = √(375·Δ)/(1 + m)',

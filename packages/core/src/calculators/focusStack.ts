@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const focusStack = calculator({
   name: 'focusStack',
+  title: 'Focus stack',
   chapter: 'focus',
   purpose: 'How many frames a focus stack takes from near to far.',
   formula: '⌈ln(v_near/v_far)/((1 − overlap)·ln((1 + e)/(1 − e)))⌉, e = N·c/f',

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const focusThroughPoints = calculator({
   name: 'focusThroughPoints',
+  title: 'Focus through three pins',
   chapter: 'focus',
   purpose: 'Tilt, swing and focus that put three points in sharp focus.',
   formula: 'n·P = d through the points; lx = f·nx/d, ly = f·ny/d, v = f/(lz − f·nz/d)',

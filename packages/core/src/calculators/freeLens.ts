@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const freeLens = calculator({
   name: 'freeLens',
+  title: 'Unmounted lens',
   chapter: 'rig',
   purpose: 'Where a lens held by hand in front of an open body focuses.',
   formula: 'x = body register + gap − lens register; u = f + f²/x',

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const keystone = calculator({
   name: 'keystone',
+  title: 'Pitch, then software',
   chapter: 'perspective',
   purpose: 'What pitching the camera does to uprights, and what correcting it in software costs.',
   formula: 'vanishing point v/tan φ; lean atan(X·tan φ/v); parting X·h·tan φ/v; kept 1/(1 + a), a = h·tan|φ|/2v; stretch (1 + a)/(1 − a) and its square',

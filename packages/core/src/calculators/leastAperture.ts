@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const leastAperture = calculator({
   name: 'leastAperture',
+  title: 'Least aperture',
   chapter: 'focus',
   purpose: 'The movement that holds a set of points at the widest opening, and that opening.',
   formula: 'least max|g|, g = 1 − a·d + f·|a|/z, a = v·l/f; N = f·max|g|/c',

@@ -5,6 +5,7 @@ import { CALCULATORS } from './registry';
 /** A calculator as others read it: its words, and its schemas as JSON Schema. */
 export interface CalculatorDescription {
   readonly name: string;
+  readonly title: string;
   readonly chapter: string;
   readonly purpose: string;
   readonly formula: string;
@@ -18,8 +19,8 @@ export interface CalculatorDescription {
 
 /** The description of a calculator, made from its schemas. */
 export function described(calc: Calculator): CalculatorDescription {
-  const { name, chapter, purpose, formula, source, limits, school, example } = calc;
-  return { name, chapter, purpose, formula, source, limits, school, example, input: jsonSchema(calc.input, 'input'), output: jsonSchema(calc.output, 'output') };
+  const { name, title, chapter, purpose, formula, source, limits, school, example } = calc;
+  return { name, title, chapter, purpose, formula, source, limits, school, example, input: jsonSchema(calc.input, 'input'), output: jsonSchema(calc.output, 'output') };
 }
 
 function jsonSchema(schema: z.ZodType, io: 'input' | 'output'): Record<string, unknown> {

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const parallax = calculator({
   name: 'parallax',
+  title: 'Parallax',
   chapter: 'perspective',
   purpose: 'How far near and far things part in the picture when the lens has moved.',
   formula: 'v·b·(1/near − 1/far)',

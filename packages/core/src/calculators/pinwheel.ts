@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const pinwheel = calculator({
   name: 'pinwheel',
+  title: 'Quarter turns',
   chapter: 'mosaic',
   purpose: 'The square that four quarter turns of an off-centre sensor cover.',
   formula: 'largest upright centred square inside the union of four turned frames; circle 2·√((|ox| + w/2)² + (|oy| + h/2)²)',

@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const riseForHeight = calculator({
   name: 'riseForHeight',
+  title: 'Rise for a height',
   chapter: 'perspective',
   purpose: 'How much rise brings the top of something upright into the frame of a level camera.',
   formula: 'v(H − c)/D + k − h/2; the foot stays in while rise ≤ h/2 − k − v·c/D',

@@ -6,6 +6,7 @@ import * as q from './quantities';
 
 export const shiftLimits = calculator({
   name: 'shiftLimits',
+  title: 'Shift limits',
   chapter: 'coverage',
   purpose: 'How far the frame may shift in each direction before a corner leaves the circle.',
   formula: 'smallest over the corners of −b + √(b² − (cx² + cy² − R²)), b = cx·cos θ + cy·sin θ, R = D(1 + m)/2',

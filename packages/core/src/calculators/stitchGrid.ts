@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const stitchGrid = calculator({
   name: 'stitchGrid',
+  title: 'Rows and columns',
   chapter: 'mosaic',
   purpose: 'Rows and columns of frames that cover a wanted size.',
   formula: '⌈(W − w)/(w(1 − o))⌉ + 1 frames, evenly spread; pixels W·columns/w',
@@ -21,8 +22,8 @@ export const stitchGrid = calculator({
     overlap: q.share('least overlap o'),
   }),
   output: z.strictObject({
-    columns: q.answer('frames', 'columns'),
-    rows: q.answer('frames', 'rows'),
+    columns: q.answer('frames', 'frames side by side'),
+    rows: q.answer('frames', 'frames one above the other'),
     xMm: q.answers('mm', 'frame centres across'),
     yMm: q.answers('mm', 'frame centres up'),
     widthPx: q.answer('px', 'width of the whole'),

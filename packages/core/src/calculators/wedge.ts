@@ -5,6 +5,7 @@ import * as q from './quantities';
 
 export const wedge = calculator({
   name: 'wedge',
+  title: 'Wedge',
   chapter: 'focus',
   purpose: 'The space that is sharp enough around a tilted plane of focus.',
   formula: 'planes of focus for v/(1 − e) and v/(1 + e), e = N·c/f',

@@ -1,5 +1,6 @@
 import { scalePoint } from 'd3-scale';
 import { Slider } from 'radix-ui';
+import { memo } from 'react';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
 import { apertureWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
@@ -15,7 +16,7 @@ interface ApertureScaleProps {
 }
 
 /** The aperture ring unrolled: every click a mark, full stops numbered, a bar under those at which the frame is covered. */
-export function ApertureScale({ fNumber, ring, holds, onChange }: ApertureScaleProps) {
+export const ApertureScale = memo(function ApertureScale({ fNumber, ring, holds, onChange }: ApertureScaleProps) {
   const [ref, size] = useSize<HTMLDivElement>();
   const gesture = useGesture();
   const index = nearestIndex(ring, fNumber);
@@ -71,7 +72,7 @@ export function ApertureScale({ fNumber, ring, holds, onChange }: ApertureScaleP
       </Slider.Root>
     </div>
   );
-}
+});
 
 function nearestIndex(ring: readonly number[], fNumber: number): number {
   let best = 0;

@@ -1,0 +1,74 @@
+import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
+import { calculatorNamed } from '@gangway/core/calculators/registry';
+
+/** A line of a chart: its name and its points, with gaps where there is no answer. */
+export interface ChartLine {
+  readonly name: string;
+  readonly dashed: boolean;
+  readonly points: readonly { readonly x: number; readonly y: number | null }[];
+}
+
+export interface ChartSpec {
+  readonly title: string;
+  readonly xName: string;
+  readonly yName: string;
+  readonly xLog: boolean;
+  readonly yLog: boolean;
+  readonly lines: readonly ChartLine[];
+  /** The present value of what is varied. */
+  readonly at: number;
+}
+
+interface Varied {
+  readonly field: string;
+  readonly values: readonly number[];
+  readonly spec: Omit<ChartSpec, 'lines' | 'at'>;
+  readonly lines: readonly { readonly key: string; readonly name: string; readonly scale?: number }[];
+}
+
+const APERTURES = NOMINAL_F_NUMBERS.third.filter((n) => n >= 2 && n <= 64);
+const TILTS = [...Array(48).keys()].map((i) => (i + 1) * 0.25);
+
+// What is varied in which calculator, and which answers are drawn.
+const VARIED: Readonly<Record<string, Varied>> = {
+  depthOfField: {
+    field: 'fNumber',
+    values: APERTURES,
+    spec: { title: 'Near and far end against aperture', xName: 'f-number', yName: 'm', xLog: true, yLog: true },
+    lines: [
+      { key: 'nearM', name: 'near end' },
+      { key: 'farM', name: 'far end' },
+    ],
+  },
+  diffraction: {
+    field: 'fNumber',
+    values: APERTURES,
+    spec: { title: 'Contrast at the pixels’ finest detail against aperture', xName: 'f-number', yName: 'share', xLog: true, yLog: false },
+    lines: [{ key: 'mtfAtNyquist', name: 'contrast' }],
+  },
+  focusPlane: {
+    field: 'tiltDeg',
+    values: TILTS,
+    spec: { title: 'Hinge distance against tilt', xName: 'tilt, °', yName: 'm', xLog: false, yLog: true },
+    lines: [{ key: 'hingeMm', name: 'hinge distance', scale: 0.001 }],
+  },
+};
+
+/** The chart of a calculator at an input, computed by the calculator itself; `null` when it has none or the input is refused everywhere. */
+export function chartOf(name: string, input: Readonly<Record<string, unknown>>): ChartSpec | null {
+  const varied = VARIED[name];
+  const calc = calculatorNamed(name);
+  const at = varied ? input[varied.field] : null;
+  if (!varied || !calc || typeof at !== 'number') return null;
+  const answers = varied.values.map((x) => ({ x, answer: calc.calculate({ ...input, [varied.field]: x }) }));
+  if (answers.every(({ answer }) => !answer.ok)) return null;
+  const lines = varied.lines.map(({ key, name: words, scale = 1 }, i) => ({
+    name: words,
+    dashed: i > 0,
+    points: answers.map(({ x, answer }) => {
+      const y = answer.ok ? answer.out[key] : null;
+      return { x, y: typeof y === 'number' ? y * scale : null };
+    }),
+  }));
+  return { ...varied.spec, lines, at };
+}

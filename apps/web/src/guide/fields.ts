@@ -1,0 +1,94 @@
+import { z } from 'zod';
+import type { Calculator } from '@gangway/core/calculators/calculator';
+import { typedNumber } from '../ui/typedNumber';
+
+/** How a field is typed: one number, one number that may stay empty, numbers in a row, or points line by line. */
+export type FieldKind = 'number' | 'number or nothing' | 'list' | 'point' | 'points';
+
+export interface Field {
+  readonly key: string;
+  readonly kind: FieldKind;
+  readonly unit: string;
+  readonly meaning: string;
+}
+
+interface Described {
+  readonly type?: string;
+  readonly anyOf?: readonly Described[];
+  readonly prefixItems?: readonly Described[];
+  readonly items?: Described;
+  readonly unit?: string;
+  readonly description?: string;
+}
+
+/** The fields of a schema, in its order, as it describes itself. */
+export function fieldsOf(schema: Calculator['input'], io: 'input' | 'output'): readonly Field[] {
+  const { properties = {} } = z.toJSONSchema(schema, { io }) as { properties?: Record<string, Described> };
+  return Object.entries(properties).map(([key, described]) => ({
+    key,
+    kind: kindOf(described),
+    unit: described.unit ?? '',
+    meaning: io === 'input' ? (described.description ?? key).replace(/\bnull for\b/u, 'empty for') : (described.description ?? key),
+  }));
+}
+
+function kindOf({ type, anyOf, prefixItems, items }: Described): FieldKind {
+  if (anyOf) return 'number or nothing';
+  if (type !== 'array') return 'number';
+  const first = prefixItems?.[0] ?? items;
+  if (first?.type === 'array') return 'points';
+  return prefixItems ? 'point' : 'list';
+}
+
+/** A value as it is typed. */
+export function asText(kind: FieldKind, value: unknown): string {
+  if (value === null || value === undefined) return '';
+  if (kind === 'points') return (value as readonly (readonly number[])[]).map((point) => point.join(', ')).join('\n');
+  if (kind === 'point' || kind === 'list') return (value as readonly number[]).join(', ');
+  return typeof value === 'number' ? String(value) : '';
+}
+
+/** What typed text stands for, or why it cannot be read. An empty field that must not be empty is left out, so that the calculator asks for it. */
+export function asValue(kind: FieldKind, text: string): { readonly value: unknown } | { readonly refusal: string } {
+  const plain = text.trim();
+  if (kind === 'number or nothing' && (plain === '' || plain === '∞')) return { value: null };
+  if (kind === 'number' || kind === 'number or nothing') return plain === '' ? { value: undefined } : oneNumber(plain);
+  if (kind === 'points') {
+    const lines = plain.split('\n').filter((line) => line.trim() !== '');
+    return gathered(lines.map((line) => asValue('point', line)));
+  }
+  const parts = plain.split(/[,;\s]+/u).filter((part) => part !== '');
+  return gathered(parts.map(oneNumber));
+}
+
+function oneNumber(text: string): { readonly value: unknown } | { readonly refusal: string } {
+  const value = typedNumber(text);
+  return value === null || !Number.isFinite(value) ? { refusal: `“${text.slice(0, 24)}” is not a number.` } : { value };
+}
+
+function gathered(parts: readonly ({ readonly value: unknown } | { readonly refusal: string })[]): { readonly value: unknown } | { readonly refusal: string } {
+  const refused = parts.find((part) => 'refusal' in part);
+  return refused ?? { value: parts.map((part) => ('value' in part ? part.value : null)) };
+}
+
+/** What an answer is, without what it is when there is none: that the answer itself says. */
+export function withoutNull(meaning: string): string {
+  return meaning.replace(/[,;] null .*$/u, '');
+}
+
+/** An answer for the eye: six figures, a true minus, yes or no, points in brackets, and what nothing means. */
+export function shownAnswer(value: unknown, meaning: string): string {
+  if (value === null || value === undefined) return /infinity/u.test(meaning) ? '∞' : 'none';
+  if (typeof value === 'number') return shownNumber(value);
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'string') return value;
+  if (Array.isArray(value)) return value.map((each) => shownAnswer(each, meaning)).join(', ');
+  return Object.entries(value)
+    .map(([key, part]) => `${key} ${shownAnswer(part, '')}`)
+    .join(' · ');
+}
+
+function shownNumber(value: number): string {
+  const short = Number(value.toPrecision(6));
+  return String(short).replace('-', '−');
+}

@@ -1,0 +1,88 @@
+import AxeBuilder from '@axe-core/playwright';
+import { CALCULATORS } from '../packages/core/src/calculators/registry';
+import { expect, test } from './gangway';
+
+test('every calculator answers its example on its own page', async ({ page, gangway }) => {
+  test.slow();
+  await page.goto(gangway.url);
+  await page.getByRole('link', { name: 'Guide' }).click();
+  for (const { title, output } of CALCULATORS) {
+    await page.getByRole('navigation', { name: 'Calculators' }).getByRole('link', { name: title, exact: true }).click();
+    await expect(page.getByRole('heading', { name: title, level: 2 })).toBeVisible();
+    await expect(page.getByRole('region', { name: 'Answer' }).getByRole('definition')).toHaveCount(Object.keys(output.shape).length);
+    await expect(page.getByRole('alert')).toHaveCount(0);
+  }
+});
+
+test('fields are live, refuse by name, and what was typed stays', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/guide/focusPlane`);
+  const hinge = page.locator('[data-answer=hingeMm]');
+  // Fact of the trade (common practice): a 150 mm lens tilted 5° hinges 1.72 m below.
+  await expect(hinge).toHaveText('1721.06 mm');
+  const tilt = page.getByLabel('tilt, forward +');
+  await tilt.fill('0');
+  await expect(hinge).toHaveText('none mm');
+  await tilt.fill('95');
+  await expect(page.getByText('tiltDeg is 95; it must be at most 89.').first()).toBeVisible();
+  await expect(tilt).toHaveValue('95');
+  await tilt.fill('five');
+  await expect(page.getByText('“five” is not a number.')).toBeVisible();
+  await page.getByRole('link', { name: 'Wedge' }).click();
+  await page.getByRole('link', { name: 'Plane of focus and hinge' }).click();
+  await expect(tilt).toHaveValue('five');
+  await page.getByRole('button', { name: 'Put the example back' }).click();
+  await expect(hinge).toHaveText('1721.06 mm');
+});
+
+test('pins are typed line by line, and a missing figure is asked for', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/guide/focusThroughPoints`);
+  const pins = page.getByLabel('three pins, camera frame');
+  await pins.fill('0, 0, 2\n0, 0.5, 3\n0, 1, 4');
+  await expect(page.getByRole('alert')).toContainText('The three pins lie in one line');
+  await page.getByLabel('focal length f').fill('');
+  await expect(page.getByRole('alert')).toContainText('focalMm is missing; a number is needed.');
+});
+
+test('a standard of sharpness gives the blur with its reason', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/guide/depthOfField`);
+  const chooser = page.getByRole('region', { name: 'Standard of sharpness' });
+  await chooser.getByRole('combobox', { name: 'Format' }).selectOption('6 × 7 roll film');
+  await chooser.getByLabel('Divided by').fill('1200');
+  await chooser.getByLabel('Divided by').press('Enter');
+  await expect(chooser).toContainText('74.7 µm: the diagonal of 89.6 mm divided by 1200.');
+  await chooser.getByRole('button', { name: 'Use this blur' }).click();
+  await expect(page.getByLabel('permissible blur c')).toHaveValue('0.0747');
+  await chooser.getByRole('combobox', { name: 'School' }).selectOption('so many pixels');
+  await expect(chooser).toContainText('2 × the pixel of');
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test.describe(`the guide, ${theme}`, () => {
+    test.use({ colorScheme: theme });
+    test('charts are drawn and said in words, and axe finds nothing', async ({ page, gangway }) => {
+      for (const name of ['depthOfField', 'diffraction', 'focusPlane', 'leastAperture']) {
+        await page.goto(`${gangway.url}/guide/${name}`);
+        if (name !== 'leastAperture') {
+          const chart = page.getByRole('img', { name: /against/ });
+          await expect(chart).toBeVisible();
+          // Something is drawn: not all of the canvas is one colour.
+          await expect
+            .poll(() => chart.evaluate((canvas: HTMLCanvasElement) => new Set(canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []).size))
+            .toBeGreaterThan(5);
+        }
+        const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+        expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`)).toEqual([]);
+      }
+    });
+  });
+}
+
+test('the guide fits a phone without sideways scrolling', async ({ page, gangway }) => {
+  test.slow();
+  await page.setViewportSize({ width: 390, height: 844 });
+  for (const { name } of CALCULATORS) {
+    await page.goto(`${gangway.url}/guide/${name}`);
+    await expect(page.getByRole('region', { name: 'Answer' })).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
+  }
+});
