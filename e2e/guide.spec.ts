@@ -49,7 +49,7 @@ test('a standard of sharpness gives the blur with its reason', async ({ page, ga
   await chooser.getByRole('combobox', { name: 'Format' }).selectOption('6 × 7 roll film');
   await chooser.getByLabel('Divided by').fill('1200');
   await chooser.getByLabel('Divided by').press('Enter');
-  await expect(chooser).toContainText('74.7 µm: the diagonal of 89.6 mm divided by 1200.');
+  await expect(chooser).toContainText('0.0747 mm (74.7 µm): the diagonal of 89.6 mm divided by 1200.');
   await chooser.getByRole('button', { name: 'Use this blur' }).click();
   await expect(page.getByLabel('permissible blur c')).toHaveValue('0.0747');
   await chooser.getByRole('combobox', { name: 'School' }).selectOption('so many pixels');

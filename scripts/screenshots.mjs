@@ -20,6 +20,16 @@ const VIEWS = [
   { file: 'bench-paper', size: DESK, theme: 'light', go: bench(/small format/) },
   { file: 'bench-dark-cloth', size: DESK, theme: 'dark', go: bench(/44 × 33/) },
   { file: 'bench-phone', size: PHONE, theme: 'light', go: bench(/small format/) },
+  {
+    file: 'guide',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      await page.getByRole('link', { name: 'Guide' }).click();
+      await page.getByRole('link', { name: 'Plane of focus and hinge' }).click();
+      await page.getByRole('img', { name: /against/ }).waitFor();
+    },
+  },
 ];
 
 await main(async () => {

@@ -1,5 +1,6 @@
 import { FORMATS } from './formats';
 import { diagonalMm, turned } from './frame';
+import { shiftLimitMm } from './shiftLimit';
 
 describe('frames', () => {
   // Outside references: picture diagonals as handbooks print them for these
@@ -23,6 +24,31 @@ describe('frames', () => {
     const roll = FORMATS.filter(({ source }) => source === 'ISO 732');
     expect(roll).toHaveLength(4);
     for (const { widthMm, heightMm } of roll) expect([widthMm, heightMm]).toContain(56);
+  });
+
+  // Facts of the trade (common practice): normal lenses are about as long as the
+  // diagonal, 150 mm for 4×5 in, 210 for 5×7, 300 for 8×10.
+  test.each([
+    ['4x5', 150],
+    ['5x7', 210],
+    ['8x10', 300],
+  ])('the normal lens of %s, %p mm, is its diagonal within 5 %', (id, focalMm) => {
+    const format = FORMATS.find((each) => each.id === id);
+    if (!format) throw new Error(`no format ${id}`);
+    expect(Math.abs(diagonalMm(format) / focalMm - 1)).toBeLessThan(0.05);
+  });
+
+  // Facts of the trade (common practice): circles of 150–300 mm serve 4×5 and
+  // 5×7, 8×10 with movements wants 400–500.
+  test.each([
+    ['4x5', 160, 2],
+    ['5x7', 300, 50],
+    ['8x10', 400, 40],
+    ['8x10', 500, 90],
+  ])('%s in a circle of %p mm has at least %p mm of rise', (id, circleMm, leastMm) => {
+    const format = FORMATS.find((each) => each.id === id);
+    if (!format) throw new Error(`no format ${id}`);
+    expect(shiftLimitMm(format, circleMm, 90) ?? -1).toBeGreaterThan(leastMm);
   });
 
   test('turning twice brings a frame back, and a square stays', () => {

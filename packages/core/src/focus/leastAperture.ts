@@ -2,19 +2,8 @@ import { CoreError, requirePositive } from '../errors';
 import { axisAngles, lensAxis, type AxisAngles } from './axis';
 import { chebyshev, minimaxStep, spanOf } from './chebyshev';
 import { requirePin } from './plane';
+import { lockedAxis, type TiltMechanism } from './tiltMechanism';
 import { dot, length, scaled, type Vec3 } from './vector';
-
-/**
- * What the tilt mechanism allows. *free*: anything; *cone*: up to an angle in
- * every direction; *box*: tilt and swing each between ends of its own (one-way
- * tilt has 0 at one end); *line*: one tilt about an axis locked at an angle
- * (0° tilts forward, 90° swings right), between two ends.
- */
-export type TiltMechanism =
-  | { readonly kind: 'free' }
-  | { readonly kind: 'cone'; readonly maxDeg: number }
-  | { readonly kind: 'box'; readonly tiltDeg: readonly [number, number]; readonly swingDeg: readonly [number, number] }
-  | { readonly kind: 'line'; readonly angleDeg: number; readonly rangeDeg: readonly [number, number] };
 
 /** The setting that holds all pins at the widest opening, and that opening. */
 export interface LeastAperture extends AxisAngles {
@@ -94,7 +83,7 @@ function bestAxis(pins: Pins, mechanism: TiltMechanism): Vec3 {
   const { tiltDeg, swingDeg, totalDeg } = axisAngles(free);
   if (mechanism.kind === 'cone') {
     if (totalDeg <= mechanism.maxDeg) return free;
-    return alongArc(pins, (around) => coneAxis(mechanism.maxDeg, around), -180, 180);
+    return alongArc(pins, (around) => lockedAxis(around, mechanism.maxDeg), -180, 180);
   }
   const [t0, t1] = mechanism.tiltDeg;
   const [s0, s1] = mechanism.swingDeg;
@@ -106,17 +95,6 @@ function bestAxis(pins: Pins, mechanism: TiltMechanism): Vec3 {
     alongArc(pins, (deg) => lensAxis(deg, s1), t0, t1),
   ];
   return edges.reduce((best, edge) => (spreadAt(pins, edge) < spreadAt(pins, best) ? edge : best));
-}
-
-// The axis of a tilt by `deg` whose direction is locked: 0° drops the axis, 90° turns it right.
-function lockedAxis(angleDeg: number, deg: number): Vec3 {
-  const a = (angleDeg * Math.PI) / 180;
-  const t = (deg * Math.PI) / 180;
-  return [Math.sin(t) * Math.sin(a), -Math.sin(t) * Math.cos(a), Math.cos(t)];
-}
-
-function coneAxis(maxDeg: number, aroundDeg: number): Vec3 {
-  return lockedAxis(aroundDeg, maxDeg);
 }
 
 const COARSE = 72;

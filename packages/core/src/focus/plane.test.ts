@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { lensAxis } from './axis';
 import { focusOnPoint, focusPlane, focusThroughPoints, focusThroughTwoPoints, hingeMm, pivotOffset, planeThrough, settingForPlane, tiltForHingeDeg, wedge } from './plane';
 import { backFrame, inBackFrame, inBaseFrame } from './rear';
+import { nearestTilt, requireTilt, type TiltMechanism } from './tiltMechanism';
 import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -179,6 +180,8 @@ describe('what cannot be, and the nearest that can', () => {
     ['a plane through the lens', () => focusThroughPoints(90, [[0, 0, 2], [1, 0, 3], [-1, 0, 5]]), /goes through the lens/],
     ['a plane too near for any tilt', () => focusThroughPoints(90, [[0, -0.05, 1], [1, -0.05, 1], [0, -0.05, 4]]), /nearest that a tilt can reach is more than 90 mm/],
     ['a hinge inside the focal length', () => tiltForHingeDeg(90, 80), /never nearer than the focal length, 90 mm/],
+    ['a tilt beyond the mechanism', () => focusThroughPoints(150, [[0, -1.4, 1.2], [1.5, -1.4, 8], [-2, -1.4, 30]], { kind: 'cone', maxDeg: 4 }), /takes tilt 6\.15° and swing 0\.00°.*nearest that it can is tilt 4\.00° and swing 0\.00°/],
+    ['tilt on a mechanism that only swings', () => focusThroughPoints(150, [[0, -1.4, 1.2], [1.5, -1.4, 8], [-2, -1.4, 30]], { kind: 'line', angleDeg: 90, rangeDeg: [-8, 8] }), /nearest that it can is tilt 0\.00° and swing 0\.00°/],
     ['untilted at the focal length', () => focusPlane(90, 90, 0, 0), /focused at infinity.*more than 90/],
     ['untilted inside it', () => focusPlane(90, 80, 0, 0), /nothing is in focus.*more than 90/],
     ['everything sharp enough', () => wedge(50, 51, 1, 0, 2000, 0.03), /must be less than 1666/],
@@ -192,5 +195,22 @@ describe('what cannot be, and the nearest that can', () => {
   test('an axis tilt that pivots behind the lens centre moves the picture', () => {
     expect(pivotOffset(40, 5).acrossMm).toBeCloseTo(3.486, 3);
     expect(pivotOffset(0, 5)).toEqual({ acrossMm: 0, backMm: 0 });
+  });
+
+  test('the nearest tilt can be set, is its own nearest, and what can be set is left alone', () => {
+    const range = fc.tuple(real(-8, 0), real(0, 8));
+    const mechanisms: fc.Arbitrary<TiltMechanism> = fc.oneof(
+      fc.record({ kind: fc.constant('cone' as const), maxDeg: real(0, 12) }),
+      fc.record({ kind: fc.constant('box' as const), tiltDeg: range, swingDeg: range }),
+      fc.record({ kind: fc.constant('line' as const), angleDeg: real(0, 180), rangeDeg: range }),
+    );
+    fc.assert(
+      fc.property(mechanisms, tilt, tilt, (mechanism, tiltDeg, swingDeg) => {
+        const near = nearestTilt(mechanism, { tiltDeg, swingDeg });
+        const again = nearestTilt(mechanism, near);
+        expect(() => requireTilt(mechanism, near)).not.toThrow();
+        return Math.abs(again.tiltDeg - near.tiltDeg) < 1e-7 && Math.abs(again.swingDeg - near.swingDeg) < 1e-7;
+      }),
+    );
   });
 });

@@ -1,5 +1,6 @@
 import { CoreError, requirePositive } from '../errors';
 import { axisAngles, lensAxis, type AxisAngles } from './axis';
+import { requireTilt, type TiltMechanism } from './tiltMechanism';
 import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
 
 /** A plane n·P = d in the camera frame: a unit normal and the distance from the lens, mm, above zero. */
@@ -117,15 +118,20 @@ export function requirePin(focalMm: number, point: Vec3, path: readonly (string 
 
 /**
  * Tilt, swing and image distance that put three points (m, camera frame) in
- * sharp focus. Throws for points behind the camera or in one line, and for
- * planes that no tilt can reach.
+ * sharp focus. Throws for points behind the camera or in one line, for planes
+ * that no tilt can reach, and for a tilt that the mechanism cannot be set to.
  */
-export function focusThroughPoints(focalMm: number, pointsM: readonly [Vec3, Vec3, Vec3]): LensSetting & { readonly hingeMm: number | null } {
+export function focusThroughPoints(
+  focalMm: number,
+  pointsM: readonly [Vec3, Vec3, Vec3],
+  mechanism: TiltMechanism = { kind: 'free' },
+): LensSetting & { readonly hingeMm: number | null } {
   requirePositive('focalMm', focalMm);
   pointsM.forEach((point, i) => requirePin(focalMm, point, ['pointsM', i]));
   const [a, b, c] = pointsM;
   const plane = planeThrough([scaled(a, 1000), scaled(b, 1000), scaled(c, 1000)], ['pointsM']);
   const setting = settingForPlane(focalMm, plane, ['pointsM']);
+  requireTilt(mechanism, setting, ['pointsM']);
   return { ...setting, hingeMm: hingeMm(focalMm, setting.totalDeg) };
 }
 

@@ -157,7 +157,7 @@ describe('standards of sharpness', () => {
   const frame = { widthMm: 36, heightMm: 24 };
   test('three schools, each with its reason', () => {
     expect(permissibleBlur(DEFAULT_SHARPNESS, frame).cocMm).toBeCloseTo(0.0288, 4);
-    expect(permissibleBlur({ school: 'pixels', pixels: 2, columnsPx: 9000 }, frame)).toEqual({ cocMm: 0.008, reason: '8.0 µm: 2 × the pixel of 4.00 µm.' });
+    expect(permissibleBlur({ school: 'pixels', pixels: 2, columnsPx: 9000 }, frame)).toEqual({ cocMm: 0.008, reason: '0.0080 mm (8.0 µm): 2 × the pixel of 4.00 µm.' });
     // An eye of one minute of arc at 250 mm sees 0.0727 mm.
     const print = permissibleBlur({ school: 'print', printWidthMm: 360, viewingDistanceMm: 250, eyeArcMinutes: 1 }, frame);
     expect(print.cocMm).toBeCloseTo(0.00727, 5);

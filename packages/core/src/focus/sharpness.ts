@@ -29,12 +29,12 @@ export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): 
   switch (standard.school) {
     case 'diagonal': {
       const cocMm = diagonalMm(frame) / requirePositive('divisor', standard.divisor);
-      return { cocMm, reason: `${microns(cocMm)}: the diagonal of ${tenths(diagonalMm(frame))} mm divided by ${standard.divisor}.` };
+      return { cocMm, reason: `${blurWords(cocMm)}: the diagonal of ${tenths(diagonalMm(frame))} mm divided by ${standard.divisor}.` };
     }
     case 'pixels': {
       const pixelMm = long / requirePositive('columnsPx', standard.columnsPx);
       const cocMm = pixelMm * requirePositive('pixels', standard.pixels);
-      return { cocMm, reason: `${microns(cocMm)}: ${standard.pixels} × the pixel of ${tenths(pixelMm * 1000, 2)} µm.` };
+      return { cocMm, reason: `${blurWords(cocMm)}: ${standard.pixels} × the pixel of ${tenths(pixelMm * 1000, 2)} µm.` };
     }
     case 'print': {
       const enlarged = requirePositive('printWidthMm', standard.printWidthMm) / long;
@@ -42,14 +42,14 @@ export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): 
       const cocMm = onPrint / enlarged;
       return {
         cocMm,
-        reason: `${microns(cocMm)}: an eye that resolves ${standard.eyeArcMinutes}′ sees ${tenths(onPrint, 2)} mm on a print from ${standard.viewingDistanceMm} mm, and the print is enlarged ${tenths(enlarged)} times.`,
+        reason: `${blurWords(cocMm)}: an eye that resolves ${standard.eyeArcMinutes}′ sees ${tenths(onPrint, 2)} mm on a print from ${standard.viewingDistanceMm} mm, and the print is enlarged ${tenths(enlarged)} times.`,
       };
     }
   }
 }
 
-function microns(mm: number): string {
-  return `${tenths(mm * 1000)} µm`;
+function blurWords(mm: number): string {
+  return `${mm.toFixed(4)} mm (${tenths(mm * 1000)} µm)`;
 }
 
 function tenths(value: number, decimals = 1): string {
