@@ -91,6 +91,9 @@ test('a typed movement beyond the mechanism is refused with the reason, one beyo
   await expect(shift(page)).toHaveValue('4.5');
   await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'fails');
   await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'tight');
+  // Undo works from the field that was just set.
+  await page.keyboard.press('Control+z');
+  await expect(shift(page)).toHaveValue('0.0');
   await rise(page).fill('abc');
   await rise(page).press('Enter');
   await expect(page.getByRole('alert')).toContainText('Rise: “abc” is not a number');
@@ -247,7 +250,8 @@ test('fits the screen at 1280 by 800 without scrolling, and a phone without side
   const aside = page.getByRole('complementary');
   expect(await aside.evaluate((element) => element.scrollHeight - element.clientHeight)).toBeLessThanOrEqual(0);
   await page.setViewportSize({ width: 390, height: 844 });
-  expect((await overflow())[0]).toBe(0);
+  // The drawings measure themselves anew after the window has changed.
+  await expect.poll(async () => (await overflow())[0]).toBe(0);
   await page.getByRole('button', { name: /^f\/11/ }).click();
   await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
 });

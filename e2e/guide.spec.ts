@@ -21,7 +21,7 @@ test('fields are live, refuse by name, and what was typed stays', async ({ page,
   await expect(hinge).toHaveText('1721.06 mm');
   const tilt = page.getByLabel('tilt, forward +');
   await tilt.fill('0');
-  await expect(hinge).toHaveText('none mm');
+  await expect(hinge).toHaveText('none');
   await tilt.fill('95');
   await expect(page.getByText('tiltDeg is 95; it must be at most 89.').first()).toBeVisible();
   await expect(tilt).toHaveValue('95');
@@ -83,6 +83,6 @@ test('the guide fits a phone without sideways scrolling', async ({ page, gangway
   for (const { name } of CALCULATORS) {
     await page.goto(`${gangway.url}/guide/${name}`);
     await expect(page.getByRole('region', { name: 'Answer' })).toBeVisible();
-    expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
   }
 });

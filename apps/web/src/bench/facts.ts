@@ -1,5 +1,5 @@
 import { apertureScale } from '@gangway/core/coverage/apertures';
-import { contour, oneWayLimitMm } from '@gangway/core/coverage/shiftLimit';
+import { contour, oneWayLimitMm, shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
 import { shiftScale } from '@gangway/core/coverage/shiftScale';
 import { circleMargin, lightCircle, sharpCircle, standFrame } from '@gangway/core/coverage/standCoverage';
 import { findings } from '@gangway/core/findings/findings';
@@ -65,6 +65,15 @@ export function opticalEnds(settings: StandSettings, control: 'rise' | 'shift'):
   if (!sharp) return null;
   const other = control === 'rise' ? settings.movements.shiftMm : settings.movements.riseMm;
   const limit = oneWayLimitMm(frameOf(settings), sharp.diameterMm, control, other);
+  return limit === null ? null : { minMm: -limit, maxMm: limit };
+}
+
+/** Where the sharp circle ends a locked slide, along it; `null` when the frame does not fit or nothing is known. */
+export function slideEnds(settings: StandSettings): Travel | null {
+  const { mechanism } = settings.rig;
+  const { sharp } = circlesOf(settings);
+  if (!sharp || mechanism.kind !== 'line') return null;
+  const limit = shiftLimitMm(frameOf(settings), sharp.diameterMm, mechanism.angleDeg);
   return limit === null ? null : { minMm: -limit, maxMm: limit };
 }
 

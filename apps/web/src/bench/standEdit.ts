@@ -1,6 +1,6 @@
 import type { Remedy } from '@gangway/core/findings/finding';
 import { remedySetting } from '@gangway/core/findings/wording';
-import { onSlide, reaches, travelOf, type ShiftPosition } from '@gangway/core/rig/mechanism';
+import { nearestReachable, onSlide, reaches, travelOf, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
 import type { Rig } from '@gangway/core/rig/rig';
 import { patched, type StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
@@ -25,7 +25,13 @@ function move(to: Partial<ShiftPosition>, gesture?: string): void {
   change(next, [to.riseMm !== undefined ? riseWords(riseMm) : '', to.shiftMm !== undefined ? shiftWords(shiftMm) : ''].filter(Boolean).join(', '), gesture);
 }
 
-/** A typed movement: taken, or refused with the reason when the mechanism cannot take it. */
+/** How far a position is from where the mechanism can go, mm. */
+function beyondMm(mechanism: Mechanism, at: ShiftPosition): number {
+  const near = nearestReachable(mechanism, at);
+  return Math.hypot(near.riseMm - at.riseMm, near.shiftMm - at.shiftMm);
+}
+
+/** A typed movement: taken, or refused with the reason when the mechanism cannot take it. A stand that is beyond its stops (its rig was changed) may always come nearer. */
 function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
   const settings = present();
   if (!settings) return null;
@@ -34,7 +40,8 @@ function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
     return 'This slide is locked to an angle: rise and shift go together.';
   }
   const to = control === 'rise' ? { riseMm: mm } : { shiftMm: mm };
-  if (reaches(mechanism, { ...settings.movements, ...to }) === false) {
+  const next = { ...settings.movements, ...to };
+  if (reaches(mechanism, next) === false && beyondMm(mechanism, next) >= beyondMm(mechanism, settings.movements)) {
     const ends = travelOf(mechanism, control, settings.movements);
     const what = control === 'rise' ? 'Rise' : 'Shift';
     if (!ends || ends.maxMm - ends.minMm === 0) return `${what} ${mmWords(mm)} is beyond the mechanism: it has none here.`;

@@ -128,7 +128,7 @@ function Trial({ calc }: { readonly calc: Calculator }) {
                 <div key={key} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-1">
                   <dt className="text-sm text-ink-soft">{withoutNull(meaning)}</dt>
                   <dd className="text-right font-semibold break-words tabular-nums max-lg:max-w-48" data-answer={key}>
-                    {shownAnswer(answer.out[key], meaning)} <span className="text-sm font-normal text-ink-soft">{unit === 'f/' ? '' : unit}</span>
+                    {shownAnswer(answer.out[key], meaning)} {answer.out[key] !== null && <span className="text-sm font-normal text-ink-soft">{unit === 'f/' ? '' : unit}</span>}
                   </dd>
                 </div>
               ))}

@@ -27,7 +27,7 @@ export function LineChart({ spec }: { readonly spec: ChartSpec }) {
         font,
         autoSkip: true,
         // On a logarithmic axis only ones, twos and fives are numbered, so that numbers stay apart.
-        callback: (value: string | number) => (!log || /^[125]/u.test(Number(value).toExponential()) ? String(Number(value)) : null),
+        callback: (value: string | number) => (!log || /^[125]e/u.test(Number(value).toExponential()) ? String(Number(value)) : null),
       },
       ...(name === 'f-number' && {
         afterBuildTicks: (scale: Scale) => {

@@ -6,7 +6,7 @@ import { STATE_ORDER, type FindingState } from '@gangway/core/findings/finding';
 import { worstState } from '@gangway/core/findings/findings';
 import { findingSentence, STATE_WORDS } from '@gangway/core/findings/wording';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
-import { CircleMiniature } from '../bench/circle/CircleDrawing';
+import { CircleMiniature } from '../bench/circle/CircleMiniature';
 import { findingsOf } from '../bench/facts';
 import { api, errorSentence } from '../store/api';
 import { ActionMenu } from '../ui/ActionMenu';

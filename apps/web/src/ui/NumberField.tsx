@@ -38,6 +38,8 @@ export function NumberField({ label, unit, value, decimals, words = fixed(value,
           id={id}
           inputMode="decimal"
           autoComplete="off"
+          // Nothing half-typed in it: undo is the bench's, not the field's.
+          data-settled={draft === null}
           value={draft?.text ?? words}
           aria-invalid={draft?.refusal ? true : undefined}
           aria-describedby={draft?.refusal ? `${id}-refusal` : undefined}

@@ -1,13 +1,13 @@
 import { z } from 'zod';
 import { CoreError } from '../errors';
-import { issueSentence } from './issues';
+import { issueSentence, type CalculatorError } from './issues';
 
 /** The chapters of the guide, in their order. */
 export const CHAPTERS = ['focus', 'coverage', 'perspective', 'mosaic', 'exposure', 'rig'] as const;
 export type Chapter = (typeof CHAPTERS)[number];
 
-/** One calculation as everybody meets it: in code, on the command line, over HTTP and in the guide. */
-export interface Calculator {
+/** What a calculator says of itself. */
+interface Account {
   readonly name: string;
   /** Its name for people. */
   readonly title: string;
@@ -19,6 +19,10 @@ export interface Calculator {
   readonly source: string;
   /** Where it stops being true. */
   readonly limits: string;
+}
+
+/** One calculation as everybody meets it: in code, on the command line, over HTTP and in the guide. */
+export interface Calculator extends Account {
   /** What practitioners disagree about here, and which side this takes. */
   readonly school: string | null;
   readonly input: z.ZodObject;
@@ -28,25 +32,11 @@ export interface Calculator {
   readonly calculate: (input: unknown) => Calculated;
 }
 
-/** A refusal as it leaves the core: what, in a sentence, and which field. */
-export interface CalculatorError {
-  readonly code: string;
-  readonly message: string;
-  readonly path: readonly (string | number)[];
-}
-
 export type Calculated =
   | { readonly ok: true; readonly out: Readonly<Record<string, unknown>> }
   | { readonly ok: false; readonly error: CalculatorError };
 
-interface Definition<I extends z.ZodObject, O extends z.ZodObject> {
-  readonly name: string;
-  readonly title: string;
-  readonly chapter: Chapter;
-  readonly purpose: string;
-  readonly formula: string;
-  readonly source: string;
-  readonly limits: string;
+interface Definition<I extends z.ZodObject, O extends z.ZodObject> extends Account {
   readonly school?: string;
   readonly input: I;
   readonly output: O;

@@ -1,5 +1,11 @@
 import type { z } from 'zod';
-import type { CalculatorError } from './calculator';
+
+/** A refusal as it leaves the core: what, in a sentence, and which field. */
+export interface CalculatorError {
+  readonly code: string;
+  readonly message: string;
+  readonly path: readonly (string | number)[];
+}
 
 /** The first thing wrong with an input, as a sentence that names field, value and what is allowed. */
 export function issueSentence(error: z.ZodError, input: unknown, { name, input: schema }: { readonly name: string; readonly input: z.ZodObject }): CalculatorError {

@@ -45,7 +45,7 @@ export function remedySetting({ patch }: Remedy): string {
   if (riseMm !== undefined) parts.push(riseWords(riseMm));
   if (shiftMm !== undefined) parts.push(shiftWords(shiftMm));
   if (patch.orientation !== undefined) parts.push(`the frame in ${patch.orientation}`);
-  return parts.join(' with ');
+  return parts.join(', ');
 }
 
 function circleSentence(finding: LightCircleFinding | SharpCircleFinding, circle: string, at: string): string {

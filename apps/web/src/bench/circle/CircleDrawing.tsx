@@ -1,4 +1,3 @@
-import { scaleLinear } from 'd3-scale';
 import { curveLinearClosed, line } from 'd3-shape';
 import { memo, useId, useMemo, useRef } from 'react';
 import type { CircleOnBack, SharpCircle } from '@gangway/core/coverage/standCoverage';
@@ -10,18 +9,12 @@ import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { circlesOf, contourOf, frameOf } from '../facts';
 import { frameDrag, type FrameDrag, type FrameDragEvent } from './frameDrag';
+import { halfExtent, planeFor, type Plane } from './plane';
 
 interface CircleDrawingProps {
   readonly settings: StandSettings;
   readonly onMove: (to: ShiftPosition, gesture: string) => void;
   readonly readingId: string;
-}
-
-/** Millimetres on the back to pixels: one scale for both directions, y up. */
-interface Plane {
-  readonly x: (mm: number) => number;
-  readonly y: (mm: number) => number;
-  readonly pixelsPerMm: number;
 }
 
 /**
@@ -129,31 +122,6 @@ function nudged(mechanism: Mechanism, at: ShiftPosition, [right, up]: readonly [
     return nearestReachable(mechanism, { shiftMm: at.shiftMm + along * by * unit.shiftMm, riseMm: at.riseMm + along * by * unit.riseMm });
   }
   return reachable(mechanism, { shiftMm: tenth(at.shiftMm + right * by), riseMm: tenth(at.riseMm + up * by) });
-}
-
-function halfExtent(
-  frame: FrameSize,
-  circles: { readonly light: CircleOnBack | null; readonly sharp: SharpCircle | null; readonly given: readonly SharpCircle[] },
-  mechanism: Mechanism,
-): number {
-  const far = (direction: ShiftPosition) => {
-    const near = nearestReachable(mechanism, direction);
-    return Math.max(Math.abs(near.riseMm) + frame.heightMm / 2, Math.abs(near.shiftMm) + frame.widthMm / 2);
-  };
-  const swept =
-    mechanism.kind === 'unknown'
-      ? Math.max(frame.heightMm, frame.widthMm)
-      : Math.max(...[1, -1].flatMap((s) => [far({ riseMm: s * 1e4, shiftMm: 0 }), far({ riseMm: 0, shiftMm: s * 1e4 })]));
-  const radii = [circles.light, circles.sharp, ...circles.given].map((circle) => (circle ? circle.diameterMm / 2 : 0));
-  return Math.max(swept, ...radii) * 1.05;
-}
-
-function planeFor(width: number, height: number, halfMm: number): Plane {
-  const half = Math.min(width, height) / 2;
-  const pixelsPerMm = half / halfMm;
-  const x = scaleLinear().domain([-halfMm, halfMm]).range([width / 2 - half, width / 2 + half]);
-  const y = scaleLinear().domain([-halfMm, halfMm]).range([height / 2 + half, height / 2 - half]);
-  return { x: (mm) => x(mm), y: (mm) => y(mm), pixelsPerMm };
 }
 
 interface CirclesProps {
@@ -353,29 +321,3 @@ const ScaleBar = memo(function ScaleBar({ plane, height }: { readonly plane: Pla
     </g>
   );
 });
-
-/** The Circle in small, for lists: the same facts without handles. */
-export function CircleMiniature({ settings, size = 92 }: { readonly settings: StandSettings; readonly size?: number }) {
-  const frame = frameOf(settings);
-  const circles = circlesOf(settings);
-  const plane = planeFor(size, size, halfExtent(frame, circles, settings.rig.mechanism));
-  const radius = (circle: CircleOnBack) => (circle.diameterMm / 2) * plane.pixelsPerMm;
-  const { shiftMm, riseMm } = settings.movements;
-  return (
-    <svg aria-hidden width={size} height={size} className="shrink-0">
-      {circles.light && <circle cx={size / 2} cy={size / 2} r={radius(circles.light)} fill="var(--ground)" stroke="var(--ink)" strokeWidth="1.3" />}
-      {circles.sharp && <circle cx={size / 2} cy={size / 2} r={radius(circles.sharp)} fill="none" stroke="var(--accent)" strokeWidth="1.3" />}
-      <rect
-        x={plane.x(shiftMm - frame.widthMm / 2)}
-        y={plane.y(riseMm + frame.heightMm / 2)}
-        width={frame.widthMm * plane.pixelsPerMm}
-        height={frame.heightMm * plane.pixelsPerMm}
-        fill="var(--ink)"
-        fillOpacity="0.08"
-        stroke="var(--ink)"
-        strokeWidth="1.3"
-      />
-      <circle cx={plane.x(shiftMm)} cy={plane.y(riseMm)} r="2" fill="var(--accent)" />
-    </svg>
-  );
-}

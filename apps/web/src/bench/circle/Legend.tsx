@@ -1,0 +1,34 @@
+import { memo } from 'react';
+
+const LEGEND = [
+  { key: 'light', words: 'light circle', line: { stroke: 'var(--ink)', strokeWidth: 2.2 } },
+  { key: 'sharp', words: 'sharp circle at this aperture', line: { stroke: 'var(--accent)', strokeWidth: 2 } },
+  { key: 'given', words: 'sharp circles at other apertures', line: { stroke: 'var(--rule)', strokeWidth: 0.8 } },
+  { key: 'reach', words: 'where the centre may go', line: { stroke: 'var(--accent)', strokeWidth: 1.4, strokeDasharray: '1.5 3.5', strokeLinecap: 'round' } },
+  { key: 'stops', words: 'end stops of the mechanism', line: { stroke: 'var(--ink)', strokeWidth: 1.1, strokeDasharray: '9 4' } },
+] as const;
+
+/** What each line of the Circle drawing means. */
+export const Legend = memo(function Legend() {
+  return (
+    <section aria-label="Legend">
+      <h2 className="engraved mb-1">Lines of the drawing</h2>
+      <ul className="grid grid-cols-2 gap-x-3 text-xs text-ink-soft">
+        {LEGEND.map(({ key, words, line }) => (
+          <li key={key} className="flex items-center gap-2">
+            <svg width="26" height="8" aria-hidden className="shrink-0">
+              <path d="M1 4 H25" fill="none" {...line} />
+            </svg>
+            {words}
+          </li>
+        ))}
+        <li className="flex items-center gap-2">
+          <svg width="26" height="12" aria-hidden className="shrink-0 text-fails">
+            <path d="M8 2 l8 8 M16 2 l-8 8" stroke="currentColor" strokeWidth="2" />
+          </svg>
+          corner outside the sharp circle
+        </li>
+      </ul>
+    </section>
+  );
+});

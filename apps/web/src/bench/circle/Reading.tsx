@@ -1,0 +1,27 @@
+import { memo, useEffect, useState } from 'react';
+import { circleReading } from '@gangway/core/stand/reading';
+import type { StandSettings } from '@gangway/core/stand/settings';
+
+/** A drawing is read aloud on asking, not at every step of a drag: its words wait until the hand rests this long. */
+const REST_MS = 250;
+
+/** The Circle drawing in words, for those who cannot see it and those who want to copy it. */
+export function Reading({ id, settings }: { readonly id: string; readonly settings: StandSettings }) {
+  const [rested, setRested] = useState(settings);
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(settings), REST_MS);
+    return () => clearTimeout(timer);
+  }, [settings]);
+  return (
+    <details className="text-sm text-ink-soft">
+      <summary className="engraved cursor-pointer">The drawing in words</summary>
+      <p id={id} className="mt-1">
+        <RestedReading settings={rested} />
+      </p>
+    </details>
+  );
+}
+
+const RestedReading = memo(function RestedReading({ settings }: { readonly settings: StandSettings }) {
+  return circleReading(settings);
+});

@@ -1,0 +1,86 @@
+import { onSlide, slidePosition, travelOf, type ShiftPosition } from '@gangway/core/rig/mechanism';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { mmWords, riseWords, shiftWords } from '@gangway/core/words';
+import { NumberField } from '../../ui/NumberField';
+import { opticalEnds, rulerOf, slideEnds } from '../facts';
+import { standEdit } from '../standEdit';
+import { MovementScale } from './MovementScale';
+
+interface OneScaleProps {
+  readonly settings: StandSettings;
+  readonly control: 'rise' | 'shift';
+}
+
+const CONTROLS = {
+  rise: { label: 'Rise', orientation: 'vertical', words: riseWords, of: ({ riseMm }: ShiftPosition) => riseMm, to: (riseMm: number) => ({ riseMm }) },
+  shift: { label: 'Shift', orientation: 'horizontal', words: shiftWords, of: ({ shiftMm }: ShiftPosition) => shiftMm, to: (shiftMm: number) => ({ shiftMm }) },
+} as const;
+
+function OneScale({ settings, control }: OneScaleProps) {
+  const { mechanism } = settings.rig;
+  const { label, orientation, words, of, to } = CONTROLS[control];
+  return (
+    <MovementScale
+      label={label}
+      orientation={orientation}
+      valueMm={of(settings.movements)}
+      ruler={rulerOf(mechanism, control)}
+      stops={travelOf(mechanism, control, settings.movements)}
+      optical={opticalEnds(settings, control)}
+      valueWords={words}
+      onChange={(mm, gesture) => standEdit.move(to(mm), gesture)}
+    />
+  );
+}
+
+function TypedMovement({ settings, control }: OneScaleProps) {
+  const { label, of } = CONTROLS[control];
+  return <NumberField label={label} unit="mm" decimals={1} value={of(settings.movements)} onCommit={(mm) => standEdit.typeMovement(control, mm)} width="w-14" />;
+}
+
+/** The scale of rise, beside the drawing; a locked slide and a fixed rig have none. */
+export function UprightScale({ settings }: { readonly settings: StandSettings }) {
+  const { mechanism } = settings.rig;
+  if (mechanism.kind === 'line' || mechanism.kind === 'fixed') return null;
+  return (
+    <div className="flex min-h-0 flex-col items-end gap-1">
+      <TypedMovement settings={settings} control="rise" />
+      <div className="min-h-0 grow">
+        <OneScale settings={settings} control="rise" />
+      </div>
+    </div>
+  );
+}
+
+/** The scale of shift under the drawing, or the one scale of a locked slide. */
+export function LevelScale({ settings }: { readonly settings: StandSettings }) {
+  const { mechanism } = settings.rig;
+  if (mechanism.kind === 'fixed') {
+    return <p className="p-2 text-sm text-ink-soft">This rig has no movements; the frame stays centred.</p>;
+  }
+  if (mechanism.kind === 'line') {
+    const travel = { minMm: -mechanism.backMm, maxMm: mechanism.forwardMm };
+    const along = slidePosition(mechanism, settings.movements);
+    return (
+      <div className="flex items-center gap-3">
+        <NumberField label="Slide" unit="mm" decimals={1} value={along} onCommit={standEdit.typeSlide} width="w-14" />
+        <MovementScale
+          label={`Slide at ${mechanism.angleDeg}°`}
+          orientation="horizontal"
+          valueMm={along}
+          ruler={travel}
+          stops={travel}
+          optical={slideEnds(settings)}
+          valueWords={(mm) => `${mmWords(mm)} along the slide`}
+          onChange={(mm, gesture) => standEdit.move(onSlide(mechanism, mm), gesture)}
+        />
+      </div>
+    );
+  }
+  return (
+    <div className="flex items-center gap-3">
+      <TypedMovement settings={settings} control="shift" />
+      <OneScale settings={settings} control="shift" />
+    </div>
+  );
+}
