@@ -6,8 +6,8 @@ export default defineConfig({
   fullyParallel: false,
   workers: 2,
   retries: 0,
-  timeout: 40_000,
-  expect: { timeout: 7000 },
+  timeout: 90_000,
+  expect: { timeout: 15_000 },
   outputDir: 'test-results',
   reporter: [['line'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ?? 'test-results/report.json' }]],
   use: {

@@ -82,7 +82,7 @@ test('a typed movement beyond the mechanism is refused with the reason, one beyo
   await openStand(page, gangway, SMALL);
   await shift(page).fill('8');
   await shift(page).press('Enter');
-  await expect(page.getByRole('alert')).toContainText('Shift 8.0 mm is beyond the end stop: the slide goes from −4.8 to 4.8 mm with 11.0 mm of rise.');
+  await expect(page.getByRole('alert')).toContainText('8.0 mm of shift to the right is beyond the end stop: the slide goes from 4.8 mm of shift to the left to 4.8 mm of shift to the right, with 11.0 mm of rise.');
   await expect(shift(page)).toHaveValue('8');
   await shift(page).press('Escape');
   await expect(shift(page)).toHaveValue('0.0');

@@ -52,6 +52,7 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
   await page.getByRole('button', { name: 'More for Quay survey (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(page.getByRole('navigation').getByRole('link', { name: /Quay survey \(copy\)/ })).toBeHidden();
+  await expect(page.getByText('“Quay survey (copy)” is deleted.', { exact: true })).toBeVisible();
   // After a reload the note is gone, but not the way back.
   await page.reload();
   await page.getByText('Deleted (1)').click();

@@ -25,6 +25,10 @@ function move(to: Partial<ShiftPosition>, gesture?: string): void {
   change(next, [to.riseMm !== undefined ? riseWords(riseMm) : '', to.shiftMm !== undefined ? shiftWords(shiftMm) : ''].filter(Boolean).join(', '), gesture);
 }
 
+function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}
+
 /** How far a position is from where the mechanism can go, mm. */
 function beyondMm(mechanism: Mechanism, at: ShiftPosition): number {
   const near = nearestReachable(mechanism, at);
@@ -43,11 +47,12 @@ function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
   const next = { ...settings.movements, ...to };
   if (reaches(mechanism, next) === false && beyondMm(mechanism, next) >= beyondMm(mechanism, settings.movements)) {
     const ends = travelOf(mechanism, control, settings.movements);
-    const what = control === 'rise' ? 'Rise' : 'Shift';
-    if (!ends || ends.maxMm - ends.minMm === 0) return `${what} ${mmWords(mm)} is beyond the mechanism: it has none here.`;
+    const words = control === 'rise' ? riseWords : shiftWords;
+    const wanted = capital(words(mm));
+    if (!ends || ends.maxMm - ends.minMm === 0) return `${wanted} is beyond the mechanism: it does not move this way here.`;
     const other = control === 'rise' ? shiftWords(settings.movements.shiftMm) : riseWords(settings.movements.riseMm);
-    const along = mechanism.kind === 'disc' ? ` with ${other}` : '';
-    return `${what} ${mmWords(mm)} is beyond the end stop: the slide goes from ${fixed(ends.minMm, 1)} to ${mmWords(ends.maxMm)}${along}.`;
+    const along = mechanism.kind === 'disc' ? `, with ${other}` : '';
+    return `${wanted} is beyond the end stop: the slide goes from ${words(ends.minMm)} to ${words(ends.maxMm)}${along}.`;
   }
   move(to);
   return null;

@@ -183,7 +183,7 @@ function JobHead({ job }: { readonly job: Job }) {
       <ActionMenu
         label={`More for ${job.name}`}
         actions={[
-          { label: 'Rename', onSelect: () => setTimeout(() => setRenaming(true)) },
+          { label: 'Rename', takesFocus: true, onSelect: () => setRenaming(true) },
           { label: 'Duplicate', onSelect: () => void duplicate() },
           { label: 'Delete', onSelect: () => void remove() },
         ]}

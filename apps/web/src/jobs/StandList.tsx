@@ -80,7 +80,7 @@ function StandRow({ stand }: { readonly stand: Stand }) {
             <ActionMenu
               label={`More for ${stand.name}`}
               actions={[
-                { label: 'Rename', onSelect: () => setTimeout(() => setRenaming(true)) },
+                { label: 'Rename', takesFocus: true, onSelect: () => setRenaming(true) },
                 { label: 'Duplicate', onSelect: () => void duplicate() },
                 { label: 'Delete', onSelect: () => void remove() },
               ]}
