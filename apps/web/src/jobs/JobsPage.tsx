@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react';
 import { useEffect, useState } from 'react';
-import { Navigate, NavLink, useNavigate, useParams } from 'react-router';
+import { NavLink, useNavigate, useParams } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { TopBar } from '../app/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
@@ -33,7 +33,11 @@ export function JobsPage() {
   const [failure, setFailure] = useState<string | null>(null);
 
   const first = jobs?.find(({ id }) => id === lastJob()) ?? jobs?.[0];
-  if (jobId === undefined && first) return <Navigate to={`/jobs/${first.id}`} replace />;
+  const opens = jobId === undefined ? first?.id : undefined;
+  useEffect(() => {
+    // Only from here: somebody may already be on the way to another page that is still being fetched.
+    if (opens !== undefined && location.pathname === '/jobs') void navigate(`/jobs/${opens}`, { replace: true });
+  }, [opens, navigate]);
 
   const add = async () => {
     const { data, error: refused } = await addJob({ name: freeName('New job', jobs?.map(({ name }) => name) ?? []) });
