@@ -1,5 +1,5 @@
 import { Toast } from 'radix-ui';
-import { createContext, use, useCallback, useMemo, useState, type ReactNode } from 'react';
+import { createContext, use, useCallback, useState, type ReactNode } from 'react';
 
 interface Note {
   readonly id: number;
@@ -24,12 +24,11 @@ export function NotesProvider({ children }: { readonly children: ReactNode }) {
     setNotes((before) => [...before.slice(-2), { id: Date.now() + Math.random(), words, ...(undo && { undo }) }]);
   }, []);
   const gone = (id: number) => setNotes((before) => before.filter((note) => note.id !== id));
-  const shown = useMemo(() => notes, [notes]);
   return (
     <TellContext value={tell}>
       <Toast.Provider duration={STAY_MS} label="Note">
         {children}
-        {shown.map((note) => (
+        {notes.map((note) => (
           <Toast.Root
             key={note.id}
             onOpenChange={(open) => !open && gone(note.id)}

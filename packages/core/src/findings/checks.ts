@@ -45,7 +45,6 @@ function checkCircle(settings: StandSettings, circle: CircleOnBack | null) {
   const margin = circleMargin(frame, circle.diameterMm, settings.movements);
   const state = stateOf(margin.valueMm);
   return {
-    // A frame that only just fits has no movement to give, even when its corners touch nothing.
     state,
     margin,
     corners: state === 'fails' ? cornersOutside(settings, circle) : [],
