@@ -5,9 +5,9 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import request from 'supertest';
 import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
-import { centredStand, DEMO_JOB_NAME, DEMO_STANDS, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { DEMO_JOB_NAME, DEMO_STANDS, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { deletedSchema, jobSchema, jobSummarySchema } from '@gangway/contract/job';
-import { standSchema, type Stand } from '@gangway/contract/stand';
+import { centredStand, standSchema, storedSettings, type StoredStand } from '@gangway/contract/stand';
 import { createApp } from './app';
 import { connect } from './db/connect';
 import { seed } from './seed';
@@ -29,19 +29,19 @@ afterAll(async () => {
 });
 
 const api = () => request(base);
-const settings = centredStand(SMALL_FORMAT_RIG);
+const settings = storedSettings(centredStand(SMALL_FORMAT_RIG));
 
 async function newJob(name = 'A job'): Promise<string> {
   const { body } = await api().post('/api/jobs').send({ name }).expect(201);
   return jobSchema.parse(body).id;
 }
 
-async function newStand(jobId: string, name = 'A stand'): Promise<Stand> {
+async function newStand(jobId: string, name = 'A stand'): Promise<StoredStand> {
   const { body } = await api().post(`/api/jobs/${jobId}/stands`).send({ name, settings }).expect(201);
   return standSchema.parse(body);
 }
 
-const write = (stand: Stand, riseMm: number, more: object = {}) => ({
+const write = (stand: StoredStand, riseMm: number, more: object = {}) => ({
   version: stand.version,
   writeId: randomUUID(),
   name: stand.name,
@@ -164,7 +164,7 @@ describe('bad input', () => {
     const good = write(stand, 1);
     const bad = [
       { ...good, settings: { ...stand.settings, fNumber: null } },
-      { ...good, settings: { ...stand.settings, rig: { ...SMALL_FORMAT_RIG, back: { ...SMALL_FORMAT_RIG.back, widthMm: -36 } } } },
+      { ...good, settings: { ...stand.settings, rig: { ...stand.settings.rig, parts: { ...stand.settings.rig.parts, back: { ...SMALL_FORMAT_RIG.parts.back, figures: { widthMm: -36 } } } } } },
       { ...good, version: undefined },
       { ...good, writeId: 'me' },
     ];

@@ -4,9 +4,11 @@ import express, { Router, type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { calcRoutes } from './calc';
+import { cardRoutes } from './card';
 import type { Db } from './db/connect';
 import { jsonOnly, loopbackOnly } from './guard';
 import { jobRoutes } from './jobs';
+import { kitRoutes } from './kit';
 import { pages, strictHeaders } from './page';
 import { answerErrors, unknownRoute } from './refusal';
 import { standRoutes } from './stands';
@@ -41,7 +43,7 @@ export function createApp({ db, logger, webDir }: AppParts): Express {
   app.use(loopbackOnly);
 
   const api = Router();
-  api.use(jsonOnly, express.json({ limit: '256kb' }));
+  api.use(jsonOnly);
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
     next();
@@ -50,6 +52,10 @@ export function createApp({ db, logger, webDir }: AppParts): Express {
     await db.execute(sql`select 1`);
     res.json({ status: 'ok', database: 'ok' });
   });
+  // Before the limit on bodies: a kit that is imported has a larger one of its own.
+  api.use(kitRoutes(db));
+  api.use(cardRoutes(db));
+  api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());
   api.use(jobRoutes(db));
   api.use(standRoutes(db));

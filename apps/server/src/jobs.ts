@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { jobNameSchema, type Deleted, type Job, type JobSummary } from '@gangway/contract/job';
+import { jobNameSchema, type StoredDeleted, type StoredJob, type JobSummary } from '@gangway/contract/job';
 import { copyName } from '@gangway/contract/name';
 import type { Db, DbOrTx } from './db/connect';
 import { jobs, stands } from './db/schema';
@@ -25,7 +25,7 @@ async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
   return rows.map(({ job, standCount }) => summary(job, standCount));
 }
 
-async function wholeJob(db: DbOrTx, id: string): Promise<Job> {
+async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
   const [row] = await db.select().from(jobs).where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
   if (!row) throw notThere('job');
   const inside = await db
@@ -65,7 +65,7 @@ export function jobRoutes(db: Db): Router {
       .innerJoin(jobs, and(eq(jobs.id, stands.jobId), isNull(jobs.deletedAt)))
       .where(isNotNull(stands.deletedAt))
       .orderBy(desc(stands.deletedAt));
-    const answer: Deleted = { jobs: await summaries(db, true), stands: gone.map(({ stand }) => standAnswer(stand)) };
+    const answer: StoredDeleted = { jobs: await summaries(db, true), stands: gone.map(({ stand }) => standAnswer(stand)) };
     res.json(answer);
   });
 

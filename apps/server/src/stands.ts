@@ -1,12 +1,12 @@
 import { Router } from 'express';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { copyName } from '@gangway/contract/name';
-import { newStandSchema, standWriteSchema, type Stand } from '@gangway/contract/stand';
+import { newStandSchema, standWriteSchema, type StoredStand } from '@gangway/contract/stand';
 import type { Db, DbOrTx } from './db/connect';
 import { jobs, stands } from './db/schema';
 import { idParam, notThere, parsed, Refusal } from './refusal';
 
-export function standAnswer(row: typeof stands.$inferSelect): Stand {
+export function standAnswer(row: typeof stands.$inferSelect): StoredStand {
   const { id, jobId, name, settings, version, lastWriteId, updatedAt, deletedAt } = row;
   return {
     id,
@@ -20,7 +20,7 @@ export function standAnswer(row: typeof stands.$inferSelect): Stand {
   };
 }
 
-async function presentStand(db: DbOrTx, id: string): Promise<Stand> {
+async function presentStand(db: DbOrTx, id: string): Promise<StoredStand> {
   const [row] = await db
     .select({ stand: stands })
     .from(stands)

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { nameSchema } from './name';
-import { standSchema } from './stand';
+import { standSchema, type Stand } from './stand';
 
 /** A commission, without its stands. */
 export const jobSummarySchema = z.strictObject({
@@ -14,11 +14,16 @@ export const jobSummarySchema = z.strictObject({
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
 export const jobSchema = jobSummarySchema.extend({ stands: z.array(standSchema) });
-export type Job = z.infer<typeof jobSchema>;
+export type StoredJob = z.infer<typeof jobSchema>;
+export type Job = JobSummary & { readonly stands: readonly Stand[] };
 
 export const jobNameSchema = z.strictObject({ name: nameSchema });
 export type JobName = z.infer<typeof jobNameSchema>;
 
 /** What was deleted and can be brought back. */
 export const deletedSchema = z.strictObject({ jobs: z.array(jobSummarySchema), stands: z.array(standSchema) });
-export type Deleted = z.infer<typeof deletedSchema>;
+export type StoredDeleted = z.infer<typeof deletedSchema>;
+export interface Deleted {
+  readonly jobs: readonly JobSummary[];
+  readonly stands: readonly Stand[];
+}

@@ -1,7 +1,10 @@
+import { assembled, storedRig, type StoredRig } from '@gangway/core/rig/assembled';
+import { filledParts } from '@gangway/core/rig/parts';
+import type { Rig } from '@gangway/core/rig/rig';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { z } from 'zod';
 import { nameSchema } from './name';
-import { fNumberSchema, rigSchema } from './rig';
+import { rigSchema } from './rig';
 
 /** The farthest that a movement may be written down, mm; what the rig allows is a finding, not a limit of the file. */
 export const MOVEMENT_MOST_MM = 500;
@@ -15,6 +18,24 @@ const movementMm = (what: string) => {
 export const movementsSchema = z.strictObject({ riseMm: movementMm('Rise'), shiftMm: movementMm('Shift') });
 
 export const FOCUS_FARTHEST_M = 100_000;
+
+/** What is stored of a stand: what the photographer set, and the components of the rig with the figures they had. What follows from them is not. */
+export type StoredSettings = Omit<StandSettings, 'rig'> & { readonly rig: StoredRig };
+
+/** What is stored of settings. */
+export function storedSettings(settings: StandSettings): StoredSettings {
+  return { ...settings, rig: storedRig(settings.rig) };
+}
+
+/** Stored settings with their rig put together again. Throws when the rig lacks what no stand can do without, which the schema refuses. */
+export function openedSettings(stored: StoredSettings): StandSettings {
+  const rig = assembled({ ...stored.rig, parts: filledParts(stored.rig.parts) });
+  if (!rig.known) throw new Error(`the rig of a stand lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
+  return { ...stored, rig: rig.value };
+}
+
+const fNumberWords = 'The f-number must be a number from 0.05 to 5120.';
+const fNumberSchema = z.number({ error: fNumberWords }).min(0.05, fNumberWords).max(5120, fNumberWords);
 
 /** What the photographer sets at one camera position. */
 export const standSettingsSchema = z
@@ -30,14 +51,17 @@ export const standSettingsSchema = z
       .nullable(),
   })
   .superRefine(({ focusM, rig }, ctx) => {
-    if (focusM !== null && focusM * 1000 <= rig.lens.focalMm) {
+    const built = assembled(rig);
+    if (!built.known) return;
+    const { focalMm } = built.value.lens;
+    if (focusM !== null && focusM * 1000 <= focalMm) {
       ctx.addIssue({
         code: 'custom',
         path: ['focusM'],
-        message: `The focus distance is ${focusM} m; a lens of ${rig.lens.focalMm} mm focuses only on what is farther off than ${rig.lens.focalMm / 1000} m.`,
+        message: `The focus distance is ${focusM} m; a lens of ${focalMm} mm focuses only on what is farther off than ${focalMm / 1000} m.`,
       });
     }
-  }) satisfies z.ZodType<StandSettings>;
+  }) satisfies z.ZodType<StoredSettings>;
 
 const idSchema = z.uuid('This is not the id of anything in Gangway.');
 const timeSchema = z.iso.datetime();
@@ -53,7 +77,14 @@ export const standSchema = z.strictObject({
   updatedAt: timeSchema,
   deletedAt: timeSchema.nullable(),
 });
-export type Stand = z.infer<typeof standSchema>;
+export type StoredStand = z.infer<typeof standSchema>;
+
+/** A stand with its rig put together, as the pages work with it. */
+export type Stand = Omit<StoredStand, 'settings'> & { readonly settings: StandSettings };
+
+export function openedStand(stand: StoredStand): Stand {
+  return { ...stand, settings: openedSettings(stand.settings) };
+}
 
 export const newStandSchema = z.strictObject({ name: nameSchema, settings: standSettingsSchema });
 export type NewStand = z.infer<typeof newStandSchema>;
@@ -66,3 +97,9 @@ export const standWriteSchema = z.strictObject({
   settings: standSettingsSchema,
 });
 export type StandWrite = z.infer<typeof standWriteSchema>;
+
+/** A stand with nothing moved yet: landscape, centred, f/8 or the nearest that there is, infinity. */
+export function centredStand(rig: Rig): StandSettings {
+  const { widestFNumber, smallestFNumber } = rig.lens;
+  return { rig, orientation: 'landscape', movements: { riseMm: 0, shiftMm: 0 }, fNumber: Math.min(smallestFNumber, Math.max(widestFNumber, 8)), focusM: null };
+}

@@ -27,3 +27,15 @@ export function shiftWords(shiftMm: number): string {
   if (Math.abs(shiftMm) < 0.05) return 'no shift';
   return `${mmWords(Math.abs(shiftMm))} of shift to the ${shiftMm > 0 ? 'right' : 'left'}`;
 }
+
+/** A distance as it is paced out: "24 m", "2.31 m", "0.286 m", "infinity" for `null` or ∞. */
+export function metresWords(m: number | null): string {
+  if (m === null || m === Infinity) return 'infinity';
+  return `${fixed(m, m >= 20 ? 0 : m >= 10 ? 1 : m >= 1 ? 2 : 3)} m`;
+}
+
+/** A magnification as it is spoken of: "0.21 of life size", "1.4 times life size", "life size". */
+export function magnificationWords(m: number): string {
+  if (Math.abs(m - 1) < 0.005) return 'life size';
+  return m < 1 ? `${fixed(m, m < 0.1 ? 3 : 2)} of life size` : `${fixed(m, 1)} times life size`;
+}

@@ -1,5 +1,7 @@
 import { boolean, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { KitItem } from '@gangway/core/kit/item';
+import type { RigPlan } from '@gangway/core/rig/parts';
+import type { StoredSettings } from '@gangway/contract/stand';
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
 
@@ -23,7 +25,7 @@ export const stands = pgTable(
       .notNull()
       .references(() => jobs.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
-    settings: jsonb('settings').$type<StandSettings>().notNull(),
+    settings: jsonb('settings').$type<StoredSettings>().notNull(),
     /** Grows by one with every write; a write names the version that it changes. */
     version: integer('version').notNull().default(1),
     /** The id of the last write, by which a repeated write is known. */
@@ -34,3 +36,27 @@ export const stands = pgTable(
   },
   (table) => [index('stands_job_id').on(table.jobId)],
 );
+
+const row = {
+  /** Grows by one with every change; a change names the version that it was made against. */
+  version: integer('version').notNull().default(1),
+  /** Put away: no longer offered, still there for what uses it. */
+  archived: boolean('archived').notNull().default(false),
+  createdAt: at('created_at').notNull().defaultNow(),
+  updatedAt: at('updated_at').notNull().defaultNow(),
+};
+
+/** What is owned, with its figures. */
+export const kitItems = pgTable('kit_items', {
+  id: uuid('id').primaryKey(),
+  item: jsonb('item').$type<KitItem>().notNull(),
+  ...row,
+});
+
+/** What is built from it, by the ids of the components. */
+export const kitRigs = pgTable('kit_rigs', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  plan: jsonb('plan').$type<RigPlan>().notNull(),
+  ...row,
+});

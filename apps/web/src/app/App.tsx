@@ -1,12 +1,23 @@
 import { lazy, Suspense } from 'react';
 import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider, useRouteError } from 'react-router';
-import { JobsPage } from '../jobs/JobsPage';
 import { NotesProvider } from '../ui/Notes';
 import { TopBar } from './TopBar';
+
+const JobsPage = lazy(() => import('../jobs/JobsPage').then((module) => ({ default: module.JobsPage })));
 
 const BenchPage = lazy(() => import('../bench/BenchPage').then((module) => ({ default: module.BenchPage })));
 
 const GuidePage = lazy(() => import('../guide/GuidePage').then((module) => ({ default: module.GuidePage })));
+
+const kit = {
+  Frame: lazy(() => import('../kit/KitFrame').then((module) => ({ default: module.KitFrame }))),
+  Rigs: lazy(() => import('../kit/rigs/RigsPage').then((module) => ({ default: module.RigsPage }))),
+  Rig: lazy(() => import('../kit/rigs/RigPage').then((module) => ({ default: module.RigPage }))),
+  Card: lazy(() => import('../kit/card/CardPage').then((module) => ({ default: module.CardPage }))),
+  Items: lazy(() => import('../kit/items/ItemsPage').then((module) => ({ default: module.ItemsPage }))),
+  Compare: lazy(() => import('../kit/compare/ComparePage').then((module) => ({ default: module.ComparePage }))),
+  Import: lazy(() => import('../kit/exchange/ImportPage').then((module) => ({ default: module.ImportPage }))),
+};
 
 function Frame() {
   return (
@@ -65,6 +76,19 @@ const router = createBrowserRouter([
       { path: '/jobs', element: <JobsPage /> },
       { path: '/jobs/:jobId', element: <JobsPage /> },
       { path: '/jobs/:jobId/stands/:standId', element: <BenchPage /> },
+      {
+        path: '/kit',
+        element: <kit.Frame />,
+        children: [
+          { index: true, element: <Navigate to="/kit/rigs" replace /> },
+          { path: 'rigs', element: <kit.Rigs /> },
+          { path: 'rigs/:rigId', element: <kit.Rig /> },
+          { path: 'rigs/:rigId/card', element: <kit.Card /> },
+          { path: 'items/:kind', element: <kit.Items /> },
+          { path: 'compare', element: <kit.Compare /> },
+          { path: 'import', element: <kit.Import /> },
+        ],
+      },
       { path: '/guide', element: <GuidePage /> },
       { path: '/guide/:name', element: <GuidePage /> },
       { path: '*', element: <Nowhere /> },

@@ -1,4 +1,4 @@
-import { BookOpen, Moon, Sun } from 'lucide-react';
+import { BookOpen, Camera, Moon, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
@@ -9,7 +9,7 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
   const theme = useTheme();
   const dark = theme === 'dark-cloth';
   return (
-    <header className="flex h-12 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1.5 max-sm:px-2">
+    <header className="print:hidden flex h-12 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1.5 max-sm:px-2">
       <Link to="/jobs" className="flex items-center gap-2 font-semibold tracking-tight [font-stretch:112%]">
         <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden>
           <circle cx="12" cy="12" r="10" fill="none" stroke="currentColor" strokeWidth="1.4" />
@@ -20,6 +20,9 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
       </Link>
       <div className="flex min-w-0 grow items-center gap-2">{where}</div>
       {children}
+      <Link to="/kit" title="Kit: what is owned, and what is built from it" aria-label="Kit" className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk">
+        <Camera size={18} aria-hidden />
+      </Link>
       <Link to="/guide" title="Guide: every calculation, to try" aria-label="Guide" className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk">
         <BookOpen size={18} aria-hidden />
       </Link>

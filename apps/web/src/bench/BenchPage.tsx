@@ -1,5 +1,8 @@
 import { lazy, Suspense, useCallback, useEffect, useId, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import type { Finding } from '@gangway/core/findings/finding';
+import type { Ask } from '@gangway/core/rig/ask';
+import { partsInOrder } from '@gangway/core/rig/parts';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { TopBar } from '../app/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
@@ -16,11 +19,13 @@ import { ElsewhereNote } from './keeping/ElsewhereNote';
 import { KeepingWords } from './keeping/KeepingWords';
 import { FrameControls } from './movements/FrameControls';
 import { LevelScale, UprightScale } from './movements/MovementScales';
+import { askFor } from './rig/askFor';
 import { RigLine } from './rig/RigLine';
 import { standEdit } from './standEdit';
 
-// The sheet of figures and its form package load only when it is opened.
-const RigDialog = lazy(() => import('./rig/RigDialog').then((module) => ({ default: module.RigDialog })));
+// The sheets of figures and rigs load only when one is opened.
+const ItemDialog = lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog })));
+const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ default: module.ChooseRig })));
 
 /** The bench of one stand: fetches it, puts it under edit, and takes it away again on leaving. */
 export function BenchPage() {
@@ -78,9 +83,12 @@ export function BenchPage() {
 }
 
 function Bench({ jobId, settings }: { readonly jobId: string; readonly settings: StandSettings }) {
-  const [rigOpen, setRigOpen] = useState(false);
+  const [sheet, setSheet] = useState<'rig' | Ask | null>(null);
   const readingId = useId();
-  const editRig = useCallback(() => setRigOpen(true), []);
+  const close = () => setSheet(null);
+  const chooseRig = useCallback(() => setSheet('rig'), []);
+  const ask = useCallback((kind: Finding['kind']) => setSheet(askFor(kind, settings.rig.parts)), [settings.rig.parts]);
+  const asked = sheet === null || sheet === 'rig' ? null : (partsInOrder(settings.rig.parts).find(({ id }) => id === sheet.itemId) ?? null);
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
       <TopBar where={<Where jobId={jobId} />}>
@@ -98,25 +106,36 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
           <LevelScale settings={settings} />
         </section>
         <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l">
-          <RigLine rig={settings.rig} onEdit={editRig} />
-          <FindingsPanel findings={findingsOf(settings)} onApply={standEdit.applyRemedy} onEditRig={editRig} />
+          <RigLine rig={settings.rig} onChoose={chooseRig} />
+          <FindingsPanel findings={findingsOf(settings)} onApply={standEdit.applyRemedy} onAsk={ask} />
           <ShiftScaleTable rows={shiftScaleOf(settings)} fNumber={settings.fNumber} onAperture={standEdit.setAperture} />
           <Legend />
           <Reading id={readingId} settings={settings} />
         </aside>
       </main>
-      {rigOpen && (
-        <Suspense fallback={null}>
-          <RigDialog
-            rig={settings.rig}
-            onClose={() => setRigOpen(false)}
-            onSave={(rig) => {
-              standEdit.setRig(rig);
-              setRigOpen(false);
+      <Suspense fallback={null}>
+        {sheet === 'rig' && (
+          <ChooseRig
+            present={settings.rig.rigId}
+            onClose={close}
+            onChoose={(rig) => {
+              standEdit.setRig(rig, `rig “${rig.name}”`);
+              close();
             }}
           />
-        </Suspense>
-      )}
+        )}
+        {asked && sheet !== null && sheet !== 'rig' && (
+          <ItemDialog
+            item={asked}
+            ask={sheet.figure}
+            onClose={close}
+            onSaved={(item) => {
+              standEdit.takeItem(item);
+              close();
+            }}
+          />
+        )}
+      </Suspense>
     </div>
   );
 }

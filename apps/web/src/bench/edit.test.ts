@@ -1,6 +1,6 @@
 import { ActionCreators } from 'redux-undo';
-import { centredStand, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import type { Stand } from '@gangway/contract/stand';
+import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { centredStand, type Stand } from '@gangway/contract/stand';
 import { changed, closed, editReducer, opened } from './edit';
 import { fittedTo } from './rig/fitted';
 

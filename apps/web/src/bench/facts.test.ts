@@ -1,4 +1,5 @@
-import { centredStand, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { centredStand } from '@gangway/contract/stand';
 import { shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
 import { apertureRingOf, circlesOf, contourOf, findingsOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './facts';
 

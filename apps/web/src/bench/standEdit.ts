@@ -1,6 +1,9 @@
 import type { Remedy } from '@gangway/core/findings/finding';
 import { remedySetting } from '@gangway/core/findings/wording';
 import { nearestReachable, onSlide, reaches, travelOf, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
+import type { KitItem } from '@gangway/core/kit/item';
+import { assembled, storedRig } from '@gangway/core/rig/assembled';
+import { withItem } from '@gangway/core/rig/parts';
 import type { Rig } from '@gangway/core/rig/rig';
 import { patched, type StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
@@ -108,10 +111,17 @@ function applyRemedy(remedy: Remedy): void {
   if (settings) change(patched(settings, remedy.patch), remedySetting(remedy));
 }
 
-function setRig(rig: Rig): void {
+function setRig(rig: Rig, said = 'figures of the rig'): void {
   const settings = present();
-  if (settings) change(fittedTo(rig, settings), 'figures of the rig');
+  if (settings) change(fittedTo(rig, settings), said);
+}
+
+/** Puts new figures of one of its components into the rig of the stand. */
+function takeItem(item: KitItem): void {
+  const rig = present()?.rig;
+  const next = rig && assembled({ ...storedRig(rig), parts: withItem(rig.parts, item) });
+  if (next?.known) setRig(next.value, `figures of ${item.name}`);
 }
 
 /** All that can be done to the stand on the bench. Each change is one step to undo, and says itself in words. */
-export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig };
+export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig, takeItem };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Calculator } from '@gangway/core/calculators/calculator';
-import { typedNumber } from '../ui/typedNumber';
+import { typedNumber } from '@gangway/contract/typedNumber';
 
 /** How a field is typed: one number, one number that may stay empty, numbers in a row, or points line by line. */
 export type FieldKind = 'number' | 'number or nothing' | 'list' | 'point' | 'points';

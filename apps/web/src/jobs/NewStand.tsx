@@ -1,22 +1,23 @@
 import { useId, useState } from 'react';
-import { useNavigate } from 'react-router';
-import { centredStand, STARTER_RIGS } from '@gangway/contract/demo';
+import { Link, useNavigate } from 'react-router';
 import type { Job } from '@gangway/contract/job';
+import { builtRig } from '@gangway/contract/kit';
 import { nameSchema } from '@gangway/contract/name';
-import type { Rig } from '@gangway/core/rig/rig';
-import equal from 'fast-deep-equal';
+import { centredStand } from '@gangway/contract/stand';
+import { useItems } from '../kit/useKit';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 
-/** The rigs to choose from: those of this job first, then the starters. */
-function rigsFor(job: Job): readonly Rig[] {
-  const all = [...job.stands.map(({ settings }) => settings.rig), ...STARTER_RIGS];
-  return all.filter((rig, i) => all.findIndex((other) => equal(other, rig)) === i);
-}
-
 export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose: () => void }) {
-  const rigs = rigsFor(job);
+  const { data: kit, error: kitError } = api.useKitQuery(undefined);
+  const items = useItems(kit);
+  // Those that stands of this job use come first.
+  const here = new Set(job.stands.map(({ settings }) => settings.rig.rigId));
+  const rigs = (kit?.rigs ?? [])
+    .filter(({ archived }) => !archived)
+    .flatMap(({ rig }) => builtRig(rig, items) ?? [])
+    .sort((a, b) => Number(here.has(b.rigId)) - Number(here.has(a.rigId)));
   const id = useId();
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState(0);
@@ -60,8 +61,17 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
         </label>
         <fieldset className="grid gap-1">
           <legend className="mb-1 text-sm text-ink-soft">Rig to start from</legend>
+          {kitError && <p role="alert" className="text-sm text-fails">{errorSentence(kitError)}</p>}
+          {kit && rigs.length === 0 && (
+            <p className="text-sm">
+              The kit has no finished rig yet.{' '}
+              <Link to="/kit/rigs" className="text-accent underline underline-offset-4">
+                Build one first
+              </Link>
+            </p>
+          )}
           {rigs.map((rig, i) => (
-            <label key={i} className="flex items-baseline gap-2 rounded-sm px-1 py-0.5 hover:bg-sunk">
+            <label key={rig.rigId} className="flex items-baseline gap-2 rounded-sm px-1 py-0.5 hover:bg-sunk">
               <input type="radio" name="rig" checked={chosen === i} onChange={() => setChosen(i)} className="accent-accent" />
               {rig.name}
             </label>

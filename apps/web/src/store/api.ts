@@ -1,29 +1,40 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { apiErrorSchema } from '@gangway/contract/apiError';
-import type { Deleted, Job, JobName, JobSummary } from '@gangway/contract/job';
-import type { NewStand, Stand } from '@gangway/contract/stand';
+import type { Deleted, Job, JobName, JobSummary, StoredDeleted, StoredJob } from '@gangway/contract/job';
+import type { Kit, KitChange } from '@gangway/contract/kit';
+import { openedStand, storedSettings, type Stand, type StoredStand } from '@gangway/contract/stand';
+import { filled } from '@gangway/core/kit/item';
+import type { StandSettings } from '@gangway/core/stand/settings';
+
+const openedJob = (job: StoredJob): Job => ({ ...job, stands: job.stands.map(openedStand) });
+/** A kit with every figure that its kinds have now. */
+const openedKit = (kit: Kit): Kit => ({ ...kit, items: kit.items.map((row) => ({ ...row, item: filled(row.item) })) });
 
 /** Server state that is listed or fetched; the stand under edit is kept by `bench/keeping`. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['jobs', 'job', 'deleted'],
+  tagTypes: ['jobs', 'job', 'deleted', 'kit'],
   refetchOnFocus: true,
   refetchOnReconnect: true,
   endpoints: (build) => ({
     jobs: build.query<JobSummary[], undefined>({ query: () => 'jobs', providesTags: ['jobs'] }),
-    job: build.query<Job, string>({ query: (id) => `jobs/${id}`, providesTags: ['job'] }),
-    deleted: build.query<Deleted, undefined>({ query: () => 'deleted', providesTags: ['deleted'] }),
-    stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, keepUnusedDataFor: 0 }),
-    addJob: build.mutation<Job, JobName>({
+    job: build.query<Job, string>({ query: (id) => `jobs/${id}`, transformResponse: openedJob, providesTags: ['job'] }),
+    deleted: build.query<Deleted, undefined>({
+      query: () => 'deleted',
+      transformResponse: ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: stands.map(openedStand) }),
+      providesTags: ['deleted'],
+    }),
+    stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, transformResponse: openedStand, keepUnusedDataFor: 0 }),
+    addJob: build.mutation<JobSummary, JobName>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),
       invalidatesTags: ['jobs'],
     }),
-    renameJob: build.mutation<Job, JobName & { id: string }>({
+    renameJob: build.mutation<JobSummary, JobName & { id: string }>({
       query: ({ id, name }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { name } }),
       invalidatesTags: ['jobs', 'job'],
     }),
-    duplicateJob: build.mutation<Job, string>({
+    duplicateJob: build.mutation<JobSummary, string>({
       query: (id) => ({ url: `jobs/${id}/duplicate`, method: 'POST' }),
       invalidatesTags: ['jobs'],
     }),
@@ -36,33 +47,51 @@ export const api = createApi({
         await queryFulfilled.catch(() => patch.undo());
       },
     }),
-    restoreJob: build.mutation<Job, string>({
+    restoreJob: build.mutation<JobSummary, string>({
       query: (id) => ({ url: `jobs/${id}/restore`, method: 'POST' }),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
-    addStand: build.mutation<Stand, NewStand & { jobId: string }>({
-      query: ({ jobId, ...body }) => ({ url: `jobs/${jobId}/stands`, method: 'POST', body }),
+    addStand: build.mutation<Stand, { jobId: string; name: string; settings: StandSettings }>({
+      query: ({ jobId, name, settings }) => ({ url: `jobs/${jobId}/stands`, method: 'POST', body: { name, settings: storedSettings(settings) } }),
+      transformResponse: openedStand,
       invalidatesTags: ['jobs', 'job'],
     }),
     renameStand: build.mutation<Stand, { stand: Stand; name: string }>({
       query: ({ stand, name }) => ({
         url: `stands/${stand.id}`,
         method: 'PUT',
-        body: { version: stand.version, writeId: crypto.randomUUID(), name, settings: stand.settings },
+        body: { version: stand.version, writeId: crypto.randomUUID(), name, settings: storedSettings(stand.settings) },
       }),
+      transformResponse: openedStand,
       invalidatesTags: ['job'],
     }),
     duplicateStand: build.mutation<Stand, string>({
       query: (id) => ({ url: `stands/${id}/duplicate`, method: 'POST' }),
+      transformResponse: (stand: StoredStand) => openedStand(stand),
       invalidatesTags: ['jobs', 'job'],
     }),
-    deleteStand: build.mutation<Stand, string>({
+    deleteStand: build.mutation<StoredStand, string>({
       query: (id) => ({ url: `stands/${id}`, method: 'DELETE' }),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
     restoreStand: build.mutation<Stand, string>({
       query: (id) => ({ url: `stands/${id}/restore`, method: 'POST' }),
+      transformResponse: (stand: StoredStand) => openedStand(stand),
       invalidatesTags: ['jobs', 'job', 'deleted'],
+    }),
+    kit: build.query<Kit, undefined>({ query: () => 'kit', transformResponse: openedKit, providesTags: ['kit'] }),
+    changeKit: build.mutation<Kit, readonly KitChange[]>({
+      query: (changes) => ({ url: 'kit/changes', method: 'POST', body: { changes } }),
+      transformResponse: openedKit,
+      onQueryStarted: async (_changes, { dispatch, queryFulfilled }) => {
+        try {
+          const { data } = await queryFulfilled;
+          dispatch(api.util.updateQueryData('kit', undefined, () => data));
+        } catch {
+          // Refused: what the kit is now is fetched again, so that the next try is against that.
+          dispatch(api.util.invalidateTags(['kit']));
+        }
+      },
     }),
   }),
 });

@@ -8,9 +8,10 @@ import { dropDraft, readDraft, writeDraft } from '../bench/keeping/draft';
 import { createKeeper } from '../bench/keeping/keeper';
 import { keepReducer, keepStarted, keepStopped, keepTold, versionTold } from '../bench/keeping/keeping';
 import { writeStand } from '../bench/keeping/writeStand';
+import { kitHistoryReducer } from '../kit/history';
 import { api } from './api';
 
-const reducer = combineReducers({ [api.reducerPath]: api.reducer, edit: editReducer, keep: keepReducer });
+const reducer = combineReducers({ [api.reducerPath]: api.reducer, edit: editReducer, keep: keepReducer, kitHistory: kitHistoryReducer });
 export type RootState = ReturnType<typeof reducer>;
 
 const listening = createListenerMiddleware<RootState>();

@@ -1,6 +1,6 @@
 import { useId, useState } from 'react';
 import { fixed } from '@gangway/core/words';
-import { typedNumber } from './typedNumber';
+import { typedNumber } from '@gangway/contract/typedNumber';
 
 interface NumberFieldProps {
   readonly label: string;

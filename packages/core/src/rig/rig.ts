@@ -2,8 +2,9 @@ import type { StopStep } from '../coverage/apertures';
 import type { CircleFigures } from '../coverage/circle';
 import type { FrameSize } from '../coverage/frame';
 import type { Mechanism } from './mechanism';
+import type { RigParts } from './parts';
 
-/** A lens as far as coverage needs it; lengths in mm, circles at infinity. */
+/** A lens as far as coverage needs it, as it works in the rig; lengths in mm, circles at infinity. */
 export interface Lens {
   readonly name: string;
   readonly focalMm: number;
@@ -22,9 +23,12 @@ export interface Back extends FrameSize {
   readonly rowsPx: number | null;
 }
 
-/** The chain from lens to back that stands on the tripod. */
+/** The chain from lens to back that stands on the tripod: its components with the figures they had, and what follows from them. */
 export interface Rig {
   readonly name: string;
+  /** The rig of the kit that it was taken from; `null` when that is gone or never was. */
+  readonly rigId: string | null;
+  readonly parts: RigParts;
   readonly lens: Lens;
   readonly back: Back;
   readonly mechanism: Mechanism;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import type { Mechanism } from '../rig/mechanism';
+import { mounted } from '../rig/parts.test-support';
 import type { StandSettings } from './settings';
 
 /** A plain small-format stand to vary in tests. */
@@ -7,6 +8,9 @@ export function stand(changes: Partial<StandSettings> = {}): StandSettings {
   return {
     rig: {
       name: 'Small format with a 24 mm shift wide',
+      // The figures below are varied by themselves, as if these parts had given them.
+      rigId: null,
+      parts: mounted(),
       lens: {
         name: '24 mm shift wide',
         focalMm: 24,

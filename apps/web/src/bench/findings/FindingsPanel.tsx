@@ -1,50 +1,34 @@
 import { ArrowRight } from 'lucide-react';
 import type { Finding, Remedy } from '@gangway/core/findings/finding';
-import { findingNote, findingSentence, remedySentence, remedySetting, STATE_WORDS } from '@gangway/core/findings/wording';
-import { STATE_COLOUR, StateMark } from '../../ui/StateMark';
+import { findingNote, findingSentence, remedySentence, remedySetting } from '@gangway/core/findings/wording';
+import { FindingRow } from '../../ui/FindingRow';
 
 interface FindingsPanelProps {
   readonly findings: readonly Finding[];
   readonly onApply: (remedy: Remedy) => void;
-  readonly onEditRig: () => void;
+  readonly onAsk: (kind: Finding['kind']) => void;
 }
 
 /** What Gangway has to say about the stand, worst first, each with what would cure it. */
-export function FindingsPanel({ findings, onApply, onEditRig }: FindingsPanelProps) {
+export function FindingsPanel({ findings, onApply, onAsk }: FindingsPanelProps) {
   return (
     <section aria-label="Findings">
       <h2 className="engraved mb-1">Findings</h2>
       <ul className="divide-y divide-hairline">
         {findings.map((finding) => (
-          <li key={finding.kind} className="flex gap-2.5 py-2" data-finding={finding.kind} data-state={finding.state}>
-            <span className="pt-0.5">
-              <StateMark state={finding.state} />
-            </span>
-            <div className="grow">
-              <p className="text-sm leading-snug">
-                <span className={`font-semibold ${STATE_COLOUR[finding.state]}`}>{STATE_WORDS[finding.state]}</span>
-                {' · '}
-                {findingSentence(finding)}
-              </p>
-              <Note finding={finding} />
-              <Remedies finding={finding} onApply={onApply} onEditRig={onEditRig} />
-            </div>
-          </li>
+          <FindingRow key={finding.kind} kind={finding.kind} state={finding.state} sentence={findingSentence(finding)} note={findingNote(finding)}>
+            <Remedies finding={finding} onApply={onApply} onAsk={onAsk} />
+          </FindingRow>
         ))}
       </ul>
     </section>
   );
 }
 
-function Note({ finding }: { readonly finding: Finding }) {
-  const note = findingNote(finding);
-  return note && <p className="mt-0.5 text-xs text-ink-soft">{note}</p>;
-}
-
-function Remedies({ finding, onApply, onEditRig }: Omit<FindingsPanelProps, 'findings'> & { readonly finding: Finding }) {
+function Remedies({ finding, onApply, onAsk }: Omit<FindingsPanelProps, 'findings'> & { readonly finding: Finding }) {
   if (finding.state === 'unknown') {
     return (
-      <button type="button" onClick={onEditRig} className="mt-1 text-sm font-medium text-accent underline underline-offset-4">
+      <button type="button" onClick={() => onAsk(finding.kind)} className="mt-1 text-sm font-medium text-accent underline underline-offset-4">
         Give the figure
       </button>
     );

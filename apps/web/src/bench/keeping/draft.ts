@@ -1,4 +1,5 @@
-import { standSettingsSchema } from '@gangway/contract/stand';
+import { openedSettings, standSettingsSchema, storedSettings } from '@gangway/contract/stand';
+import type { StandSettings } from '@gangway/core/stand/settings';
 import { nameSchema } from '@gangway/contract/name';
 import { z } from 'zod';
 
@@ -10,14 +11,15 @@ const draftSchema = z.strictObject({
   settings: standSettingsSchema,
   lost: z.array(z.string()),
 });
-export type Draft = z.infer<typeof draftSchema>;
+type StoredDraft = z.infer<typeof draftSchema>;
+export type Draft = Omit<StoredDraft, 'settings'> & { readonly settings: StandSettings };
 
 const key = (standId: string) => `gangway.draft.${standId}`;
 
 /** Writes the draft; a full or forbidden storage only loses this safety net, never the edit itself. */
 export function writeDraft(standId: string, draft: Draft): void {
   try {
-    sessionStorage.setItem(key(standId), JSON.stringify(draft));
+    sessionStorage.setItem(key(standId), JSON.stringify({ ...draft, settings: storedSettings(draft.settings) }));
   } catch (error) {
     console.warn('Gangway cannot write its draft to this browser’s storage.', error);
   }
@@ -37,7 +39,7 @@ export function readDraft(standId: string): Draft | null {
     const text = sessionStorage.getItem(key(standId));
     if (text === null) return null;
     const draft = draftSchema.safeParse(JSON.parse(text));
-    return draft.success ? draft.data : null;
+    return draft.success ? { ...draft.data, settings: openedSettings(draft.data.settings) } : null;
   } catch (error) {
     console.warn('Gangway cannot read its draft from this browser’s storage.', error);
     return null;

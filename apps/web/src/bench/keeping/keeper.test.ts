@@ -1,6 +1,7 @@
-import { centredStand, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import type { Stand, StandWrite } from '@gangway/contract/stand';
-import { createKeeper, GATHER_MS, type Kept, type KeeperWorld, type Outcome } from './keeper';
+import { SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { centredStand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/stand';
+import { createKeeper, GATHER_MS, type Kept, type KeeperWorld, type Write, type Outcome } from './keeper';
 import type { Keeping } from './keeping';
 
 const settings = centredStand(SMALL_FORMAT_RIG);
@@ -18,9 +19,9 @@ function bench() {
   let answerLost = false;
   let away = false;
   const told: Keeping[] = [];
-  const writes: StandWrite[] = [];
+  const writes: Write[] = [];
 
-  const put = (write: StandWrite): Outcome => {
+  const put = (write: Write): Outcome => {
     writes.push(write);
     if (away) return { kind: 'unreachable', message: 'away' };
     if (write.version !== serverStand.version) {

@@ -17,9 +17,12 @@ export interface Kept {
   readonly settings: StandSettings;
 }
 
+/** One write of a stand, as it is on the bench. */
+export type Write = Omit<StandWrite, 'settings'> & Kept;
+
 /** What the keeper needs of the world around it. */
 export interface KeeperWorld {
-  readonly write: (standId: string, write: StandWrite) => Promise<Outcome>;
+  readonly write: (standId: string, write: Write) => Promise<Outcome>;
   /** The stand under edit as it is now; `null` when none is. */
   readonly read: () => { readonly standId: string; readonly version: number; readonly edit: Kept } | null;
   readonly tell: (keeping: Keeping) => void;

@@ -1,19 +1,19 @@
 import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
-import { standSchema, type StandWrite } from '@gangway/contract/stand';
+import { openedStand, standSchema, storedSettings } from '@gangway/contract/stand';
 import { UNREACHABLE } from '../../store/api';
-import type { Outcome } from './keeper';
+import type { Outcome, Write } from './keeper';
 
 const PATIENCE_MS = 12_000;
 
 /** One write of a stand to the server, with every way it can end told apart. */
-export async function writeStand(standId: string, write: StandWrite): Promise<Outcome> {
+export async function writeStand(standId: string, write: Write): Promise<Outcome> {
   let status: number;
   let body: unknown;
   try {
     const response = await fetch(`/api/stands/${standId}`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(write),
+      body: JSON.stringify({ ...write, settings: storedSettings(write.settings) }),
       keepalive: true,
       signal: AbortSignal.timeout(PATIENCE_MS),
     });
@@ -24,12 +24,12 @@ export async function writeStand(standId: string, write: StandWrite): Promise<Ou
   }
   if (status === 200) {
     const stand = standSchema.safeParse(body);
-    if (stand.success) return { kind: 'kept', stand: stand.data };
+    if (stand.success) return { kind: 'kept', stand: openedStand(stand.data) };
     return { kind: 'unreachable', message: 'The server’s answer could not be read.' };
   }
   if (status === 409) {
     const conflict = conflictSchema.safeParse(body);
-    if (conflict.success) return { kind: 'conflict', present: conflict.data.present };
+    if (conflict.success) return { kind: 'conflict', present: openedStand(conflict.data.present) };
   }
   const answer = apiErrorSchema.safeParse(body);
   const message = answer.success ? answer.data.error.message : 'The server gave an answer that Gangway does not know.';

@@ -1,24 +1,58 @@
-import { SlidersHorizontal } from 'lucide-react';
-import { memo } from 'react';
+import { Camera } from 'lucide-react';
+import { memo, useMemo } from 'react';
+import { Link } from 'react-router';
 import type { Rig } from '@gangway/core/rig/rig';
 import { mechanismWords } from '@gangway/core/stand/reading';
-import { apertureWords } from '@gangway/core/words';
+import { apertureWords, fixed } from '@gangway/core/words';
+import { api } from '../../store/api';
 import { Button } from '../../ui/Button';
+import { standEdit } from '../standEdit';
+import { newFigures } from './newFigures';
 
-/** The rig of the stand in a line or two, with the way to its figures. */
-export const RigLine = memo(function RigLine({ rig, onEdit }: { readonly rig: Rig; readonly onEdit: () => void }) {
-  const { lens, name, mechanism } = rig;
+/** The rig of the stand in a line or two, with the way to another and word of newer figures in the kit. */
+export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: Rig; readonly onChoose: () => void }) {
+  const { lens, name, mechanism, rigId } = rig;
   return (
-    <section aria-label="Rig" className="flex items-start gap-2">
-      <div className="grow">
-        <h2 className="font-semibold leading-tight">{name}</h2>
-        <p className="text-sm text-ink-soft">
-          {lens.focalMm} mm, {apertureWords(lens.widestFNumber)} to {apertureWords(lens.smallestFNumber)}. {mechanismWords(mechanism)}
-        </p>
+    <section aria-label="Rig">
+      <div className="flex items-start gap-2">
+        <div className="grow">
+          <h2 className="font-semibold leading-tight">
+            {rigId === null ? (
+              name
+            ) : (
+              <Link to={`/kit/rigs/${rigId}`} className="underline-offset-4 hover:text-accent hover:underline">
+                {name}
+              </Link>
+            )}
+          </h2>
+          <p className="text-sm text-ink-soft">
+            {fixed(lens.focalMm, lens.focalMm % 1 === 0 ? 0 : 1)} mm, {apertureWords(lens.widestFNumber)} to {apertureWords(lens.smallestFNumber)}. {mechanismWords(mechanism)}
+          </p>
+        </div>
+        <Button onClick={onChoose}>
+          <Camera size={15} aria-hidden /> Rig
+        </Button>
       </div>
-      <Button onClick={onEdit}>
-        <SlidersHorizontal size={15} aria-hidden /> Figures
-      </Button>
+      <Newer rig={rig} />
     </section>
   );
 });
+
+/** The kit has other figures for this rig: the stand keeps those it was made with until the new ones are taken. */
+function Newer({ rig }: { readonly rig: Rig }) {
+  const { data: kit } = api.useKitQuery(undefined);
+  const found = useMemo(() => (kit ? newFigures(rig, kit) : null), [rig, kit]);
+  if (!found) return null;
+  const more = found.words.length - 3;
+  return (
+    <div role="status" className="mt-1.5 rounded-md border border-rule bg-ground p-2 text-sm">
+      <p>
+        The kit has newer figures for this rig: {found.words.slice(0, 3).join('; ')}
+        {more > 0 && ` and ${more} more`}. This stand works with those it was made with.
+      </p>
+      <Button className="mt-1" onClick={() => standEdit.setRig(found.rig, 'newer figures of the rig')}>
+        Take the new figures
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,79 @@
+import { createRequire } from 'node:module';
+import { finished } from 'node:stream/promises';
+import { Writable } from 'node:stream';
+import { Router } from 'express';
+import { builtRig } from '@gangway/contract/kit';
+import type { Drawing, Mark } from '@gangway/core/card/drawing';
+import { shiftCard } from '@gangway/core/card/shiftCard';
+import { CARD_SIZES, shiftCardDrawing, type CardSize } from '@gangway/core/card/shiftCardDrawing';
+import PDFDocument from 'pdfkit';
+import { z } from 'zod';
+import type { Db } from './db/connect';
+import { wholeKit } from './kit';
+import { idParam, notThere, parsed, Refusal } from './refusal';
+
+const POINTS_PER_MM = 72 / 25.4;
+
+const require = createRequire(import.meta.url);
+const font = (weight: 400 | 700): string => require.resolve(`@fontsource/archivo/files/archivo-latin-${weight}-normal.woff`);
+
+/** A drawing as a one-page PDF of its size, the font embedded. */
+export async function drawingPdf({ widthMm, heightMm, title, marks }: Drawing): Promise<Buffer> {
+  const doc = new PDFDocument({ size: [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM], margin: 0, info: { Title: title, Creator: 'Gangway' } });
+  const chunks: Buffer[] = [];
+  const sink = new Writable({
+    write: (chunk: Buffer, _encoding, done) => {
+      chunks.push(chunk);
+      done();
+    },
+  });
+  doc.pipe(sink);
+  doc.registerFont('plain', font(400)).registerFont('bold', font(700)).scale(POINTS_PER_MM);
+  for (const mark of marks) draw(doc, mark);
+  doc.end();
+  await finished(sink);
+  return Buffer.concat(chunks);
+}
+
+function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
+  switch (mark.kind) {
+    case 'text': {
+      doc.font(mark.bold ? 'bold' : 'plain').fontSize(mark.sizeMm);
+      const width = mark.anchor === 'start' ? 0 : doc.widthOfString(mark.text);
+      const x = mark.anchor === 'end' ? mark.x - width : mark.anchor === 'middle' ? mark.x - width / 2 : mark.x;
+      doc.fillColor('black').text(mark.text, x, mark.y, { lineBreak: false, baseline: 'alphabetic' });
+      return;
+    }
+    case 'line':
+      doc.lineWidth(mark.widthMm).moveTo(mark.x1, mark.y1).lineTo(mark.x2, mark.y2);
+      if (mark.dashed) doc.dash(1, { space: 0.8 });
+      doc.stroke('black').undash();
+      return;
+    case 'rect':
+      doc.lineWidth(mark.widthMm).rect(mark.x, mark.y, mark.w, mark.h);
+      break;
+    case 'disc':
+      doc.lineWidth(mark.widthMm).circle(mark.x, mark.y, mark.r);
+      break;
+  }
+  if (mark.filled) doc.fill('black');
+  else doc.stroke('black');
+}
+
+const querySchema = z.object({ size: z.enum(Object.keys(CARD_SIZES) as [CardSize], { error: `size must be one of ${Object.keys(CARD_SIZES).join(', ')}.` }).default('a6') });
+
+export function cardRoutes(db: Db): Router {
+  const router = Router();
+  router.get('/kit/rigs/:id/card.pdf', async (req, res) => {
+    const id = idParam(req.params.id, 'rig');
+    const { size } = parsed(querySchema, req.query);
+    const kit = await wholeKit(db);
+    const found = kit.rigs.find(({ rig }) => rig.id === id);
+    if (!found) throw notThere('rig');
+    const rig = builtRig(found.rig, new Map(kit.items.map(({ item }) => [item.id, item])));
+    if (!rig) throw new Refusal(409, 'rig_unfinished', `“${found.rig.name}” is not finished: it has no card yet.`);
+    const pdf = await drawingPdf(shiftCardDrawing(shiftCard(rig), size));
+    res.type('pdf').set('Content-Disposition', 'inline; filename="shift-card.pdf"').send(pdf);
+  });
+  return router;
+}

@@ -1,0 +1,162 @@
+import { randomUUID } from 'node:crypto';
+import { createServer, type Server } from 'node:http';
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import type { AddressInfo } from 'node:net';
+import { pino } from 'pino';
+import request from 'supertest';
+import { apiErrorSchema } from '@gangway/contract/apiError';
+import { DEMO_STANDS, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
+import { kitSchema, type Kit, type KitChange } from '@gangway/contract/kit';
+import { centredStand, openedSettings, standSettingsSchema, storedSettings, type StoredSettings } from '@gangway/contract/stand';
+import { itemOf } from '@gangway/core/kit/item';
+import { EMPTY_PLAN } from '@gangway/core/rig/parts';
+import { createApp } from './app';
+import { seed } from './seed';
+import { testDatabase } from './testDatabase.test-support';
+
+let database: Awaited<ReturnType<typeof testDatabase>>;
+let server: Server;
+let base = '';
+const api = () => request(base);
+
+beforeAll(async () => {
+  database = await testDatabase();
+  server = createServer(createApp({ db: database.connection.db, logger: pino({ level: 'silent' }), webDir: null })).listen(0, '127.0.0.1');
+  await new Promise((done) => server.once('listening', done));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+
+afterAll(async () => {
+  server.close();
+  await database.drop();
+});
+
+const kit = async (): Promise<Kit> => kitSchema.parse((await api().get('/api/kit').expect(200)).body);
+const change = (...changes: KitChange[]) => api().post('/api/kit/changes').send({ changes });
+const plank = (name = 'Plank') => itemOf('board', randomUUID(), name, { offsetMm: 4 });
+const put = (item: ReturnType<typeof plank>, version: number | null = null): KitChange => ({ op: 'putItem', item, archived: false, version });
+
+describe('the kit', () => {
+  test('items and rigs are put in, changed against their version, and a stale change changes nothing', async () => {
+    const item = plank();
+    const rig = { id: randomUUID(), name: 'Bare', plan: { ...EMPTY_PLAN, boardId: item.id } };
+    await change(put(item), { op: 'putRig', rig, archived: false, version: null }).expect(200);
+    const found = (await kit()).items.find((row) => row.item.id === item.id);
+    expect(found).toEqual({ item, version: 1, archived: false, used: { rigs: 1, stands: 0 } });
+    await change(put({ ...item, name: 'Board' }, 1)).expect(200);
+    const other = plank('Other');
+    const { body } = await change(put(other), put({ ...item, name: 'Late' }, 1)).expect(409);
+    expect(apiErrorSchema.parse(body).error).toMatchObject({ code: 'changed_elsewhere', path: ['changes', 1, 'version'] });
+    const after = await kit();
+    expect(after.items.some((row) => row.item.id === other.id)).toBe(false);
+    expect(after.items.find((row) => row.item.id === item.id)?.item.name).toBe('Board');
+  });
+
+  test('what nothing uses is deleted; what a rig or a stand uses is put away', async () => {
+    const loose = plank();
+    const held = plank();
+    await change(put(loose), put(held), { op: 'putRig', rig: { id: randomUUID(), name: 'Uses it', plan: { ...EMPTY_PLAN, boardId: held.id } }, archived: false, version: null }).expect(200);
+    const { body } = await change({ op: 'removeItem', id: loose.id, version: 1 }, { op: 'removeItem', id: held.id, version: 1 }).expect(200);
+    const after = kitSchema.parse(body);
+    expect(after.items.some(({ item }) => item.id === loose.id)).toBe(false);
+    expect(after.items.find(({ item }) => item.id === held.id)).toMatchObject({ archived: true, version: 2 });
+  });
+
+  test('a stand that uses an item counts, and keeps it from being deleted', async () => {
+    await seed(database.connection.db, 'reset');
+    const seeded = await kit();
+    const [lens] = seeded.items.filter(({ item }) => item.id === SMALL_FORMAT_RIG.parts.lens.id);
+    expect(lens?.used).toEqual({ rigs: 1, stands: 1 });
+    expect(seeded.rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.used.stands).toBe(1);
+    expect(seeded.items.filter(({ item }) => DEMO_ITEMS.some(({ id }) => id === item.id))).toHaveLength(DEMO_ITEMS.length);
+    await change({ op: 'removeRig', id: FIELD_RIG.rigId ?? '', version: 1 }).expect(200);
+    expect((await kit()).rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.archived).toBe(true);
+    // Putting the demo back brings it out again.
+    await seed(database.connection.db, 'reset');
+    expect((await kit()).rigs.filter(({ archived, rig }) => !archived && DEMO_RIGS.some(({ id }) => id === rig.id))).toHaveLength(DEMO_RIGS.length);
+  });
+
+  test('a rig that names what is not there, an item that becomes another thing, and nonsense are refused', async () => {
+    const item = plank();
+    await change(put(item)).expect(200);
+    const lost = await change({ op: 'putRig', rig: { id: randomUUID(), name: 'Lost', plan: { ...EMPTY_PLAN, lensId: randomUUID() } }, archived: false, version: null }).expect(400);
+    expect(apiErrorSchema.parse(lost.body).error.message).toMatch(/“Lost” names a component that is not in the kit/);
+    await change({ op: 'putItem', item: itemOf('converter', item.id, 'x', {}), archived: false, version: 1 }).expect(409);
+    const far = await change(put({ ...item, figures: { ...item.figures, offsetMm: 9000 } }, 1)).expect(400);
+    expect(apiErrorSchema.parse(far.body).error.path).toEqual(['changes', 0, 'item', 'figures', 'offsetMm']);
+    await change().expect(400);
+    await api().post('/api/kit/changes').set('Content-Type', 'text/plain').send('{}').expect(415);
+    expect((await api().get('/api/kit/schema').expect(200)).body).toMatchObject({ $schema: expect.stringContaining('json-schema') });
+  });
+});
+
+describe('the shift card', () => {
+  test('comes as a PDF of its size, with the text in it', async () => {
+    await seed(database.connection.db, 'reset');
+    const { body, headers } = await api().get(`/api/kit/rigs/${SMALL_FORMAT_RIG.rigId}/card.pdf?size=letter`).buffer(true).parse((res, done) => {
+      const chunks: Buffer[] = [];
+      res.on('data', (chunk: Buffer) => chunks.push(chunk));
+      res.on('end', () => done(null, Buffer.concat(chunks)));
+    }).expect(200);
+    expect(headers['content-type']).toBe('application/pdf');
+    const text = (body as Buffer).toString('latin1');
+    expect(text.startsWith('%PDF-')).toBe(true);
+    // 4.25 × 5.5 in are 306 × 396 points.
+    expect(text).toMatch(/MediaBox \[0 0 306(\.0*)? 396(\.0*)?\]/);
+    expect(text).toContain('FontFile');
+  });
+
+  test('an unfinished rig, no rig, and a size that is none are refused in words', async () => {
+    const rig = { id: randomUUID(), name: 'Half', plan: EMPTY_PLAN };
+    await change({ op: 'putRig', rig, archived: false, version: null }).expect(200);
+    expect(apiErrorSchema.parse((await api().get(`/api/kit/rigs/${rig.id}/card.pdf`).expect(409)).body).error.message).toMatch(/“Half” is not finished/);
+    await api().get(`/api/kit/rigs/${randomUUID()}/card.pdf`).expect(404);
+    await api().get(`/api/kit/rigs/${rig.id}/card.pdf?size=poster`).expect(400);
+  });
+});
+
+describe('stands from before there was a kit', () => {
+  const old = (mechanism: object) => ({
+    rig: {
+      name: 'Old rig',
+      lens: { name: 'Old lens', focalMm: 24, widestFNumber: 3.5, smallestFNumber: 22, stopStep: 'third', circle: { lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60 }] } },
+      back: { name: 'Old back', widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 },
+      mechanism,
+    },
+    orientation: 'portrait',
+    movements: { riseMm: 4, shiftMm: -1 },
+    fNumber: 8,
+    focusM: 24,
+  });
+
+  test.each([
+    [{ kind: 'disc', radiusMm: 12 }],
+    [{ kind: 'box', riseMm: 10, fallMm: 5, leftMm: 4, rightMm: 3 }],
+    [{ kind: 'line', angleDeg: 90, forwardMm: 10, backMm: 10 }],
+    [{ kind: 'fixed' }],
+    [{ kind: 'unknown' }],
+  ])('keep their figures: %j', async (mechanism) => {
+    const { pool } = database.connection;
+    const migration = readFileSync(resolve('apps/server/drizzle/0001_kit.sql'), 'utf8').split('--> statement-breakpoint').at(-1) ?? '';
+    const job = await pool.query<{ id: string }>("insert into jobs (name) values ('old') returning id");
+    const inserted = await pool.query<{ id: string }>('insert into stands (job_id, name, settings) values ($1, $2, $3) returning id', [job.rows[0]?.id, 'Old', JSON.stringify(old(mechanism))]);
+    await pool.query(migration);
+    const { rows } = await pool.query<{ settings: StoredSettings }>('select settings from stands where id = $1', [inserted.rows[0]?.id]);
+    const stored = standSettingsSchema.parse(rows[0]?.settings);
+    const settings = openedSettings(stored);
+    expect(settings).toMatchObject({ orientation: 'portrait', movements: { riseMm: 4, shiftMm: -1 }, rig: { name: 'Old rig', mechanism } });
+    expect(settings.rig.lens).toMatchObject({ name: 'Old lens', focalMm: 24, stopStep: 'third', circle: { lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60 }] } });
+    expect(settings.rig.back).toEqual(old(mechanism).rig.back);
+    // A second run leaves the new form alone.
+    await pool.query(migration);
+    const again = await pool.query<{ settings: StoredSettings }>('select settings from stands where id = $1', [inserted.rows[0]?.id]);
+    expect(again.rows[0]?.settings).toEqual(rows[0]?.settings);
+  });
+
+  test('the demo stands are stored without what follows from them', () => {
+    for (const { settings } of DEMO_STANDS) expect(Object.keys(storedSettings(settings).rig).sort()).toEqual(['name', 'parts', 'rigId']);
+    expect(openedSettings(storedSettings(centredStand(FIELD_RIG)))).toEqual(centredStand(FIELD_RIG));
+  });
+});

@@ -1,0 +1,147 @@
+import { asc, eq, and, sql } from 'drizzle-orm';
+import express, { Router } from 'express';
+import { kitChangesSchema, kitFileSchema, type Kit, type KitChange, type KitRig } from '@gangway/contract/kit';
+import type { KitItem } from '@gangway/core/kit/item';
+import { z } from 'zod';
+import type { Db, DbOrTx } from './db/connect';
+import { kitItems, kitRigs } from './db/schema';
+import { parsed, Refusal } from './refusal';
+
+/** How often each id stands in a stand, deleted ones included: they can come back. */
+async function useInStands(db: DbOrTx): Promise<ReadonlyMap<string, number>> {
+  const { rows } = await db.execute<{ id: string; stands: number }>(sql`
+    select used.id, count(distinct stands.id)::int as stands
+    from stands, lateral (
+      select jsonb_path_query(stands.settings -> 'rig' -> 'parts', '$.**.id') #>> '{}' as id
+      union all select stands.settings -> 'rig' ->> 'rigId'
+    ) as used
+    where used.id is not null group by used.id`);
+  return new Map(rows.map(({ id, stands }) => [id, stands]));
+}
+
+function idsIn({ plan }: KitRig): readonly string[] {
+  return [plan.backId, ...plan.betweenIds, plan.cameraId, plan.boardId, plan.lensId, ...plan.frontIds].filter((id) => id !== null);
+}
+
+/** The whole kit: it is small, and every rig is judged from all of it. */
+export async function wholeKit(db: DbOrTx): Promise<Kit> {
+  const items = await db.select().from(kitItems).orderBy(asc(kitItems.createdAt), asc(kitItems.id));
+  const rigs = (await db.select().from(kitRigs).orderBy(asc(kitRigs.createdAt), asc(kitRigs.id))).map(({ id, name, plan, version, archived }) => ({
+    rig: { id, name, plan },
+    version,
+    archived,
+  }));
+  const inStands = await useInStands(db);
+  const inRigs = (id: string): number => rigs.filter(({ rig }) => idsIn(rig).includes(id)).length;
+  return {
+    items: items.map(({ id, item, version, archived }) => ({ item, version, archived, used: { rigs: inRigs(id), stands: inStands.get(id) ?? 0 } })),
+    rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, stands: inStands.get(row.rig.id) ?? 0 } })),
+  };
+}
+
+/** Puts items and rigs in as they are given, over what has the same id. */
+export async function putKit(tx: DbOrTx, items: readonly KitItem[], rigs: readonly KitRig[]): Promise<void> {
+  const from = Date.now();
+  const again = { archived: false, updatedAt: sql`now()` };
+  for (const [order, item] of items.entries()) {
+    await tx
+      .insert(kitItems)
+      .values({ id: item.id, item, createdAt: new Date(from + order) })
+      .onConflictDoUpdate({ target: kitItems.id, set: { ...again, version: sql`${kitItems.version} + 1`, item } });
+  }
+  for (const [order, { id, name, plan }] of rigs.entries()) {
+    await tx
+      .insert(kitRigs)
+      .values({ id, name, plan, createdAt: new Date(from + order) })
+      .onConflictDoUpdate({ target: kitRigs.id, set: { ...again, version: sql`${kitRigs.version} + 1`, name, plan } });
+  }
+}
+
+async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date): Promise<void> {
+  const path = ['changes', at, 'version'];
+  const stale = (name: string) => new Refusal(409, 'changed_elsewhere', `“${name}” was changed somewhere else meanwhile. Nothing was changed; look again and repeat it.`, path);
+  switch (change.op) {
+    case 'putItem': {
+      const { item, archived, version } = change;
+      const rows =
+        version === null
+          ? await tx.insert(kitItems).values({ id: item.id, item, archived, createdAt }).onConflictDoNothing().returning()
+          : await tx
+              .update(kitItems)
+              .set({ item, archived, version: version + 1, updatedAt: sql`now()` })
+              // What a thing is never changes: a lens does not become a board.
+              .where(and(eq(kitItems.id, item.id), eq(kitItems.version, version), sql`${kitItems.item} ->> 'kind' = ${item.kind}`))
+              .returning();
+      if (rows.length === 0) throw stale(item.name);
+      return;
+    }
+    case 'putRig': {
+      const { rig, archived, version } = change;
+      const { id, name, plan } = rig;
+      const rows =
+        version === null
+          ? await tx.insert(kitRigs).values({ id, name, plan, archived, createdAt }).onConflictDoNothing().returning()
+          : await tx
+              .update(kitRigs)
+              .set({ name, plan, archived, version: version + 1, updatedAt: sql`now()` })
+              .where(and(eq(kitRigs.id, id), eq(kitRigs.version, version)))
+              .returning();
+      if (rows.length === 0) throw stale(name);
+      return;
+    }
+    case 'removeItem':
+    case 'removeRig': {
+      const table = change.op === 'removeItem' ? kitItems : kitRigs;
+      const { id, version } = change;
+      const kit = await wholeKit(tx);
+      const row = change.op === 'removeItem' ? kit.items.find(({ item }) => item.id === id) : kit.rigs.find(({ rig }) => rig.id === id);
+      if (!row) throw new Refusal(404, 'not_found', 'There is no such thing in the kit.', ['changes', at, 'id']);
+      const mine = and(eq(table.id, id), eq(table.version, version));
+      const used = row.used.stands + row.used.rigs > 0;
+      const rows = used
+        ? await tx.update(table).set({ archived: true, version: version + 1, updatedAt: sql`now()` }).where(mine).returning({ id: table.id })
+        : await tx.delete(table).where(mine).returning({ id: table.id });
+      if (rows.length === 0) throw stale('item' in row ? row.item.name : row.rig.name);
+    }
+  }
+}
+
+/** A rig must name only what is in the kit. */
+function checkRigs(kit: Kit): void {
+  const ids = new Set(kit.items.map(({ item }) => item.id));
+  for (const { rig } of kit.rigs) {
+    const lost = idsIn(rig).find((id) => !ids.has(id));
+    if (lost !== undefined) throw new Refusal(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, ['changes']);
+  }
+}
+
+/** A kit of some thousand items is well under this. */
+const LARGEST = '4mb';
+
+export function kitRoutes(db: Db): Router {
+  const router = Router();
+
+  router.get('/kit', async (_req, res) => {
+    res.json(await wholeKit(db));
+  });
+
+  router.get('/kit/schema', (_req, res) => {
+    res.json(z.toJSONSchema(kitFileSchema, { io: 'input' }));
+  });
+
+  /** All changes or none; what is removed but used is put away instead. */
+  router.post('/kit/changes', express.json({ limit: LARGEST }), async (req, res) => {
+    const { changes } = parsed(kitChangesSchema, req.body);
+    const kit = await db.transaction(async (tx) => {
+      await tx.execute(sql`select pg_advisory_xact_lock(7126833)`);
+      const from = Date.now();
+      for (const [at, change] of changes.entries()) await make(tx, change, at, new Date(from + at));
+      const after = await wholeKit(tx);
+      checkRigs(after);
+      return after;
+    });
+    res.json(kit);
+  });
+
+  return router;
+}

@@ -1,0 +1,28 @@
+import { differences } from '@gangway/contract/kitDifferences';
+import { builtRig, type Kit } from '@gangway/contract/kit';
+import { partsInOrder } from '@gangway/core/rig/parts';
+import type { Rig } from '@gangway/core/rig/rig';
+import equal from 'fast-deep-equal';
+
+/** What the kit says now of the rig under a stand, when that is not what the stand was made with. */
+export interface NewFigures {
+  readonly rig: Rig;
+  /** What differs, in words. */
+  readonly words: readonly string[];
+}
+
+/** Compares the rig of a stand with the kit's; `null` when they say the same, or the kit's is gone or unfinished. */
+export function newFigures(rig: Rig, kit: Kit): NewFigures | null {
+  const row = kit.rigs.find((each) => each.rig.id === rig.rigId);
+  const now = row && builtRig(row.rig, new Map(kit.items.map(({ item }) => [item.id, item])));
+  if (!now || (equal(now.parts, rig.parts) && now.name === rig.name)) return null;
+  const [was, is] = [partsInOrder(rig.parts), partsInOrder(now.parts)];
+  const changed = is.flatMap((item) => {
+    const before = was.find(({ id }) => id === item.id);
+    return before ? differences(before, item).map((words) => `${item.name}, ${words}`) : [`${item.name} added`];
+  });
+  const gone = was.filter(({ id }) => !is.some((item) => item.id === id)).map(({ name }) => `${name} taken out`);
+  const named = now.name === rig.name ? [] : [`name: ${rig.name} → ${now.name}`];
+  const words = [...named, ...changed, ...gone];
+  return { rig: now, words: words.length > 0 ? words : ['the chain is put together in another way'] };
+}

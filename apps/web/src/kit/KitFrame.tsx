@@ -1,0 +1,101 @@
+import { FileInput, Redo2, Undo2 } from 'lucide-react';
+import { Suspense, useEffect } from 'react';
+import { NavLink, Outlet, useOutletContext } from 'react-router';
+import type { Kit } from '@gangway/contract/kit';
+import { KIND_NAMES } from '@gangway/core/kit/item';
+import { KINDS } from '@gangway/core/kit/kinds';
+import { TopBar } from '../app/TopBar';
+import { api, errorSentence } from '../store/api';
+import { IconButton } from '../ui/Button';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useTell } from '../ui/Notes';
+import { ExportMenu } from './exchange/ExportMenu';
+import { useKitUndo } from './useKit';
+
+/** The kit that the pages inside share. */
+export function useOpenKit(): Kit {
+  return useOutletContext<Kit>();
+}
+
+const LINK = ({ isActive }: { isActive: boolean }) =>
+  `flex items-baseline justify-between rounded-md border-l-3 px-2.5 py-1 ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`;
+
+/** The frame around everything that is owned: rigs, items by kind, files in and out, undo. */
+export function KitFrame() {
+  const { data: kit, error, isLoading, refetch } = api.useKitQuery(undefined);
+  const count = (kind: string) => kit?.items.filter(({ item, archived }) => item.kind === kind && !archived).length ?? 0;
+  return (
+    <div className="flex min-h-dvh flex-col">
+      <TopBar where={<h1 className="font-semibold">Kit</h1>}>
+        <KitUndo />
+      </TopBar>
+      <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
+        <nav aria-label="Kit" className="border-hairline p-4 text-sm max-md:border-b md:border-r print:hidden">
+          <NavLink to="/kit/rigs" className={LINK}>
+            Rigs <Count n={kit?.rigs.filter(({ archived }) => !archived).length ?? 0} />
+          </NavLink>
+          <NavLink to="/kit/compare" className={LINK}>
+            Compare rigs
+          </NavLink>
+          <h2 className="engraved mt-4 mb-1 px-2.5">What I own</h2>
+          {KIND_NAMES.map((kind) => (
+            <NavLink key={kind} to={`/kit/items/${kind}`} className={LINK}>
+              {KINDS[kind].plural} <Count n={count(kind)} />
+            </NavLink>
+          ))}
+          <h2 className="engraved mt-4 mb-1 px-2.5">Files</h2>
+          <NavLink to="/kit/import" className={LINK}>
+            <span className="flex items-center gap-1.5">
+              <FileInput size={14} aria-hidden /> Import
+            </span>
+          </NavLink>
+          {kit && <ExportMenu kit={kit} />}
+        </nav>
+        <main className="min-w-0 p-5 max-md:p-3">
+          {isLoading && (
+            <p role="status" className="text-ink-soft">
+              Fetching the kit …
+            </p>
+          )}
+          {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+          {kit && (
+            <Suspense fallback={<p role="status" className="text-ink-soft">Fetching the page …</p>}>
+              <Outlet context={kit} />
+            </Suspense>
+          )}
+        </main>
+      </div>
+    </div>
+  );
+}
+
+function Count({ n }: { readonly n: number }) {
+  return <span className="text-xs font-normal text-ink-soft tabular-nums">{n}</span>;
+}
+
+function KitUndo() {
+  const { undoable, redoable, go } = useKitUndo();
+  const tell = useTell();
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
+      const key = event.key.toLowerCase();
+      if ((key !== 'z' && key !== 'y') || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+      event.preventDefault();
+      void go(key === 'z' && !event.shiftKey).then((refused) => refused !== null && tell(refused));
+    };
+    addEventListener('keydown', onKey);
+    return () => removeEventListener('keydown', onKey);
+  }, [go, tell]);
+  const act = (back: boolean) => void go(back).then((refused) => refused !== null && tell(refused));
+  return (
+    <span className="flex print:hidden">
+      <IconButton label={undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`} disabled={undoable === null} onClick={() => act(true)}>
+        <Undo2 size={18} aria-hidden />
+      </IconButton>
+      <IconButton label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`} disabled={redoable === null} onClick={() => act(false)}>
+        <Redo2 size={18} aria-hidden />
+      </IconButton>
+    </span>
+  );
+}

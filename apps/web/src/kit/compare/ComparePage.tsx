@@ -1,0 +1,120 @@
+import { useMemo, useState, type ReactNode } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { builtRig } from '@gangway/contract/kit';
+import { diagonalMm } from '@gangway/core/coverage/frame';
+import { compared, FORMAT_MEASURES, measureMm, type Comparison, type FormatMeasure } from '@gangway/core/rig/comparison';
+import type { Rig } from '@gangway/core/rig/rig';
+import { mechanismWords } from '@gangway/core/stand/reading';
+import { apertureWords, fixed, mmWords } from '@gangway/core/words';
+import { useOpenKit } from '../KitFrame';
+import { useItems } from '../useKit';
+
+/** Two rigs or more side by side, all measured against the format of the first. */
+export function ComparePage() {
+  const kit = useOpenKit();
+  const items = useItems(kit);
+  const [params, setParams] = useSearchParams();
+  const [measure, setMeasure] = useState<FormatMeasure>('diagonal');
+  const rigs = useMemo(() => kit.rigs.filter(({ archived }) => !archived).map(({ rig }) => ({ id: rig.id, name: rig.name, rig: builtRig(rig, items) })), [kit, items]);
+  const asked = params.getAll('rig');
+  const usable = rigs.filter(({ rig }) => rig !== null);
+  const fallback = usable.slice(0, 2).map(({ id }) => id);
+  const ids = asked.length > 0 ? asked : fallback;
+  const chosen = ids.flatMap((id) => {
+    const found = usable.find((each) => each.id === id);
+    return found?.rig ? [{ id, rig: found.rig }] : [];
+  });
+  const toggle = (id: string) => setParams((ids.includes(id) ? ids.filter((each) => each !== id) : [...ids, id]).map((each): [string, string] => ['rig', each]), { replace: true });
+  const first = chosen[0]?.rig;
+
+  return (
+    <>
+      <h2 className="mb-2 text-xl font-semibold">Compare rigs</h2>
+      <fieldset className="mb-4 flex flex-wrap gap-x-4 gap-y-1 text-sm">
+        <legend className="sr-only">Rigs to compare</legend>
+        {rigs.map(({ id, name, rig }) => (
+          <label key={id} className={`flex items-center gap-1.5 ${rig ? '' : 'text-ink-soft'}`}>
+            <input type="checkbox" checked={ids.includes(id) && rig !== null} disabled={rig === null} onChange={() => toggle(id)} className="accent-accent" />
+            {name}
+            {rig === null && ' (unfinished)'}
+          </label>
+        ))}
+      </fieldset>
+      {!first || chosen.length < 2 ? <p className="text-ink-soft">Choose two rigs or more.</p> : <Table chosen={chosen} first={first} measure={measure} onMeasure={setMeasure} />}
+    </>
+  );
+}
+
+interface TableProps {
+  readonly chosen: readonly { readonly id: string; readonly rig: Rig }[];
+  readonly first: Rig;
+  readonly measure: FormatMeasure;
+  readonly onMeasure: (measure: FormatMeasure) => void;
+}
+
+function Table({ chosen, first, measure, onMeasure }: TableProps) {
+  const columns = chosen.map(({ id, rig }) => ({ id, rig, comparison: compared(rig, first.back, measure) }));
+  const row = (words: ReactNode, cell: (rig: Rig, comparison: Comparison) => ReactNode) => (
+    <tr className="border-b border-hairline align-top">
+      <th scope="row" className="w-52 py-1.5 pr-3 text-left font-normal text-ink-soft">
+        {words}
+      </th>
+      {columns.map(({ id, rig, comparison }) => (
+        <td key={id} className="min-w-44 px-3 py-1.5 tabular-nums">
+          {cell(rig, comparison)}
+        </td>
+      ))}
+    </tr>
+  );
+  const spare = (mm: number | null) => (mm === null ? 'not known' : mm < 0 ? `${mmWords(-mm)} too small` : mmWords(mm));
+  return (
+    <>
+      <label className="mb-2 block text-sm">
+        <span className="mr-1.5 text-ink-soft">Formats are equal by</span>
+        <select value={measure} onChange={(event) => onMeasure(event.target.value as FormatMeasure)} className="rounded-sm border border-rule bg-ground px-2 py-0.5">
+          {Object.entries(FORMAT_MEASURES).map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className="overflow-x-auto">
+        <table className="border-collapse text-sm">
+          <thead>
+            <tr className="border-b border-rule text-left align-bottom">
+              <th>
+                <span className="sr-only">Property</span>
+              </th>
+              {columns.map(({ id, rig }) => (
+                <th key={id} scope="col" className="max-w-64 px-3 py-1.5 font-semibold">
+                  <Link to={`/kit/rigs/${id}`} className="underline-offset-4 hover:text-accent hover:underline">
+                    {rig.name}
+                  </Link>
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {row('Frame', ({ back }) => `${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across`)}
+            {row('Lens in the rig', ({ lens }) => `${fixed(lens.focalMm, 1)} mm, ${apertureWords(lens.widestFNumber)} to ${apertureWords(lens.smallestFNumber)}`)}
+            {row('Field of view, level × upright', (_rig, { field }) => `${fixed(field.levelDeg, 1)}° × ${fixed(field.uprightDeg, 1)}° (${fixed(field.diagonalDeg, 1)}° across)`)}
+            {row('From end to end of shift and rise', (_rig, { withMovements: w, fNumber }) => (w === null ? 'not known, or the frame does not fit' : `${fixed(w.levelDeg, 1)}° × ${fixed(w.uprightDeg, 1)}° at ${apertureWords(fNumber)}`))}
+            {row(
+              <>
+                Gives the same view as on the first format ({fixed(measureMm(first.back, measure), 1)} mm {FORMAT_MEASURES[measure]})
+              </>,
+              (_rig, { equalFocalMm }) => mmWords(equalFocalMm),
+            )}
+            {row('Same depth of field there at', (_rig, { equalFNumber, fNumber }) => `f/${fixed(equalFNumber, 1)} for ${apertureWords(fNumber)}`)}
+            {row('Light circle wider than the frame by', (_rig, { spareLightMm }) => spare(spareLightMm))}
+            {row('Sharp circle wider than the frame by', (_rig, { spareSharpMm, fNumber }) => `${spare(spareSharpMm)} at ${apertureWords(fNumber)}`)}
+            {row('Movements', ({ mechanism }) => mechanismWords(mechanism))}
+            {row('Weight of evidence', (_rig, { evidence }) => evidence)}
+          </tbody>
+        </table>
+      </div>
+      <p className="mt-2 max-w-prose text-xs text-ink-soft">Landscape, at infinity. The first rig chosen is the one that the others are measured against. Circles at f/8, or the nearest aperture that the lens has.</p>
+    </>
+  );
+}

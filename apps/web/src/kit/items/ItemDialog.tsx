@@ -1,0 +1,218 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { useId, useMemo, useState, type ReactNode } from 'react';
+import { useFieldArray, useForm, useWatch, type UseFormRegister } from 'react-hook-form';
+import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
+import { figureApplies, figuresOf, type KitItem } from '@gangway/core/kit/item';
+import { KINDS } from '@gangway/core/kit/kinds';
+import { FORMATS } from '@gangway/core/coverage/formats';
+import { api } from '../../store/api';
+import { Button, IconButton } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { useTell } from '../../ui/Notes';
+import { useChangeKit } from '../useKit';
+import { formOf, itemFrom, type ItemForm, type Refusals } from './itemForm';
+
+interface ItemDialogProps {
+  readonly item: KitItem;
+  /** The figure that was asked for: its field is where typing begins. */
+  readonly ask?: string;
+  readonly onClose: () => void;
+  readonly onSaved: (item: KitItem) => void;
+}
+
+const FIELD = 'w-full rounded-sm border border-rule bg-ground px-2 py-1 text-base tabular-nums aria-invalid:border-fails';
+
+/** Everything known of one thing that is owned, typed in one sheet; nothing is taken until all of it can be. */
+export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
+  const { data: kit } = api.useKitQuery(undefined);
+  const there = kit?.items.find((row) => row.item.id === item.id);
+  const change = useChangeKit();
+  const tell = useTell();
+  const form = useForm<ItemForm>({ defaultValues: formOf(item) });
+  const { register, control, handleSubmit } = form;
+  const circles = useFieldArray({ control, name: 'circles' });
+  const figures = useWatch({ control, name: 'figures' });
+  const [refusals, setRefusals] = useState<Refusals>(new Map());
+  const [failure, setFailure] = useState<string | null>(null);
+  const joints = useMemo(() => jointNames(kit?.items.map((row) => row.item) ?? []), [kit]);
+  const jointsId = useId();
+
+  const save = async (typed: ItemForm) => {
+    const read = itemFrom(typed, item);
+    if ('refusals' in read) {
+      setRefusals(read.refusals);
+      setFailure(null);
+      const [first] = read.refusals.keys();
+      requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-field="${first ?? ''}"]`)?.focus());
+      return;
+    }
+    const refused = await change([{ op: 'putItem', item: read.item, archived: there?.archived ?? false, version: there?.version ?? null }], there ? `figures of ${read.item.name}` : `${read.item.name} added`);
+    if (refused !== null) {
+      setFailure(refused);
+      return;
+    }
+    tell(there ? `The figures of “${read.item.name}” are kept.` : `“${read.item.name}” is in the kit.`);
+    onSaved(read.item);
+  };
+
+  const groups = [...new Set(figuresOf(item.kind).map(([, { group }]) => group))].map((group) => [group, figuresOf(item.kind).filter(([, figure]) => figure.group === group)] as const);
+  const shown = (figure: Figure) => figureApplies(figure, (key) => figures[key]);
+  return (
+    <Dialog open wide onClose={onClose} title={there ? item.name : KINDS[item.kind].title} help="Leave empty what you do not know: Gangway says what depends on it, and how to measure it.">
+      <form onSubmit={(event) => void handleSubmit(save)(event)} noValidate className="grid gap-4">
+        <datalist id={jointsId}>
+          {joints.map((name) => (
+            <option key={name} value={name} />
+          ))}
+        </datalist>
+        <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">
+          <Labelled words="Name" refusal={refusals.get('name')}>
+            <input {...register('name')} data-field="name" aria-invalid={refusals.has('name') || undefined} autoComplete="off" autoFocus={ask === undefined} className={FIELD} />
+          </Labelled>
+          <Labelled words="Note" refusal={refusals.get('note')}>
+            <input {...register('note')} data-field="note" autoComplete="off" className={FIELD} />
+          </Labelled>
+        </div>
+        {groups.map(([group, entries]) => (
+          <fieldset key={group} hidden={!entries.some(([, figure]) => shown(figure))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
+            <legend className="engraved mb-1">{group}</legend>
+            {group === 'Frame' && (item.kind === 'body' || item.kind === 'film') && (
+              <Labelled words="Take the size of">
+                <select
+                  className={FIELD}
+                  value=""
+                  onChange={(event) => {
+                    const format = FORMATS.find(({ id }) => id === event.target.value);
+                    if (!format) return;
+                    form.setValue('figures.widthMm', String(format.widthMm), { shouldDirty: true });
+                    form.setValue('figures.heightMm', String(format.heightMm), { shouldDirty: true });
+                  }}
+                >
+                  <option value="">choose a format …</option>
+                  {FORMATS.map(({ id, name }) => (
+                    <option key={id} value={id}>
+                      {name}
+                    </option>
+                  ))}
+                </select>
+              </Labelled>
+            )}
+            {entries.filter(([, figure]) => figure.type !== 'circles' && shown(figure)).map(([key, figure]) => (
+              <FigureField key={key} name={key} figure={figure} register={register} refusal={refusals.get(`figures.${key}`)} focus={ask === key} listId={jointsId} />
+            ))}
+            {entries.some(([, figure]) => figure.type === 'circles') && (
+              <div className="sm:col-span-3">
+                <p className="mb-1 text-sm text-ink-soft">Circles of good definition by aperture</p>
+                <div className="grid gap-2">
+                  {circles.fields.map((row, i) => (
+                    <div key={row.id} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
+                      <Labelled words="At, f/" refusal={refusals.get(`circles.${i}.fNumber`)}>
+                        <input {...register(`circles.${i}.fNumber`)} data-field={`circles.${i}.fNumber`} aria-invalid={refusals.has(`circles.${i}.fNumber`) || undefined} inputMode="decimal" autoComplete="off" className={FIELD} />
+                      </Labelled>
+                      <Labelled words="Diameter, mm" refusal={refusals.get(`circles.${i}.diameterMm`)}>
+                        <input {...register(`circles.${i}.diameterMm`)} data-field={`circles.${i}.diameterMm`} aria-invalid={refusals.has(`circles.${i}.diameterMm`) || undefined} inputMode="decimal" autoComplete="off" className={FIELD} />
+                      </Labelled>
+                      <Labelled words="Is">
+                        <select {...register(`circles.${i}.evidence`)} className={FIELD}>
+                          {Object.entries(EVIDENCE).map(([value, words]) => (
+                            <option key={value} value={value}>
+                              {words}
+                            </option>
+                          ))}
+                        </select>
+                      </Labelled>
+                      <IconButton label="Remove this circle" onClick={() => circles.remove(i)}>
+                        <Trash2 size={16} aria-hidden />
+                      </IconButton>
+                    </div>
+                  ))}
+                </div>
+                {circles.fields.length === 0 && <p className="text-sm text-ink-soft">None given: 80 % of the light circle is assumed (common practice).</p>}
+                <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '', evidence: 'measured' })}>
+                  <Plus size={15} aria-hidden /> Add a circle
+                </Button>
+              </div>
+            )}
+          </fieldset>
+        ))}
+        <div className="sticky -bottom-5 -mx-5 -mb-5 flex items-center justify-end gap-2 border-t border-hairline bg-sheet px-5 py-3">
+          {(failure !== null || refusals.size > 0) && (
+            <p role="alert" className="grow text-sm text-fails">
+              {failure ?? `${refusals.size === 1 ? 'One figure' : `${refusals.size} figures`} cannot be taken; see above.`}
+            </p>
+          )}
+          <Button onClick={onClose}>Cancel</Button>
+          <Button look="main" type="submit">
+            {there ? 'Keep these figures' : 'Add to the kit'}
+          </Button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}
+
+interface FigureFieldProps {
+  readonly name: string;
+  readonly figure: Figure;
+  readonly register: UseFormRegister<ItemForm>;
+  readonly refusal: string | undefined;
+  readonly focus: boolean;
+  readonly listId: string;
+}
+
+function FigureField({ name, figure, register, refusal, focus, listId }: FigureFieldProps) {
+  const path = `figures.${name}` as const;
+  const helpId = useId();
+  const props = { ...register(path), 'data-field': path, 'aria-invalid': refusal ? true : undefined, 'aria-describedby': figure.how ? helpId : undefined, autoFocus: focus, className: FIELD } as const;
+  const unit = 'unit' in figure && figure.unit !== '' ? `, ${figure.unit}` : '';
+  return (
+    <Labelled words={`${figure.label}${unit}`} refusal={refusal} help={figure.how} helpId={helpId}>
+      {figure.type === 'choice' || figure.type === 'flag' ? (
+        <select {...props}>
+          <option value="">not known</option>
+          {(figure.type === 'choice' ? Object.entries(figure.choices) : [['yes', 'yes'], ['no', 'no']]).map(([value, words]) => (
+            <option key={value} value={value}>
+              {words}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <input {...props} list={figure.type === 'joint' ? listId : undefined} inputMode={figure.type === 'number' ? 'decimal' : undefined} autoComplete="off" placeholder={figure.type === 'list' ? '0; 30; 60' : 'not known'} />
+      )}
+    </Labelled>
+  );
+}
+
+interface LabelledProps {
+  readonly words: string;
+  readonly refusal?: string | undefined;
+  readonly help?: string;
+  readonly helpId?: string;
+  readonly children: ReactNode;
+}
+
+/** A field with its label; how to measure shows while one is in it. */
+function Labelled({ words, refusal, help, helpId, children }: LabelledProps) {
+  return (
+    <label className="group block self-end">
+      <span className="block text-sm leading-tight text-ink-soft">{words}</span>
+      {children}
+      {help !== undefined && help !== '' && (
+        <span id={helpId} className="hidden text-xs text-ink-soft group-focus-within:block">
+          {help}
+        </span>
+      )}
+      {refusal && (
+        <span role="alert" className="block text-sm text-fails">
+          {refusal}
+        </span>
+      )}
+    </label>
+  );
+}
+
+/** Mounts, boards and shutters that are named somewhere in the kit, so that the same name is chosen again. */
+function jointNames(items: readonly KitItem[]): readonly string[] {
+  const names = items.flatMap((item) => figuresOf(item.kind).flatMap(([key, { type }]) => (type === 'joint' ? [(item.figures as Readonly<Record<string, unknown>>)[key]] : [])));
+  return [...new Set(names.filter((name): name is string => typeof name === 'string'))].sort();
+}

@@ -1,0 +1,203 @@
+import { createColumnHelper, flexRender, getCoreRowModel, getFilteredRowModel, getSortedRowModel, useReactTable, type SortingState } from '@tanstack/react-table';
+import { ArrowDown, ArrowUp, Plus, Search } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { useParams } from 'react-router';
+import { figureWords } from '@gangway/contract/figureText';
+import type { ItemRow } from '@gangway/contract/kit';
+import { applies, figureOf, figuresOf, itemOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { KINDS } from '@gangway/core/kit/kinds';
+import { ActionMenu } from '../../ui/ActionMenu';
+import { Button } from '../../ui/Button';
+import { useTell } from '../../ui/Notes';
+import { useOpenKit } from '../KitFrame';
+import { useChangeKit } from '../useKit';
+import { TABLE_FIGURES } from './columns';
+import { ItemDialog } from './ItemDialog';
+
+/** How many figures that have a meaning for an item are not known. */
+function unknownIn(item: KitItem): number {
+  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureWords(figure, valueOf(item, key)) === 'not known').length;
+}
+
+const helper = createColumnHelper<ItemRow>();
+
+function columnsOf(kind: Kind) {
+  return [
+    helper.accessor(({ item }) => item.name, { id: 'name', header: 'Name' }),
+    ...TABLE_FIGURES[kind].flatMap((key) => {
+      const figure = figureOf(kind, key);
+      if (!figure) return [];
+      return [
+        helper.accessor(({ item }) => (applies(item, figure) ? (valueOf(item, key) ?? undefined) : undefined), {
+          id: key,
+          header: figure.label,
+          sortUndefined: 'last',
+          meta: { number: figure.type === 'number' },
+          cell: ({ row }) => (applies(row.original.item, figure) ? figureWords(figure, valueOf(row.original.item, key)) : '–'),
+        }),
+      ];
+    }),
+    helper.accessor(({ item }) => unknownIn(item), { id: 'unknown', header: 'Not known', meta: { number: true } }),
+    helper.accessor(({ used }) => used.rigs + used.stands, {
+      id: 'used',
+      header: 'Used by',
+      cell: ({ row: { original } }) => usedWords(original.used),
+    }),
+  ];
+}
+
+export function usedWords({ rigs, stands }: ItemRow['used']): string {
+  const words = [rigs > 0 ? `${rigs} ${rigs === 1 ? 'rig' : 'rigs'}` : '', stands > 0 ? `${stands} ${stands === 1 ? 'stand' : 'stands'}` : ''];
+  return words.filter((part) => part !== '').join(', ') || 'nothing';
+}
+
+/** Everything of one kind in a table: searched, filtered, sorted, opened, duplicated, put away. */
+export function ItemsPage() {
+  const { kind: name } = useParams();
+  const kind = KIND_NAMES.find((each) => each === name);
+  return kind ? <Items key={kind} kind={kind} /> : <p>There is nothing of that kind in a kit.</p>;
+}
+
+function Items({ kind }: { readonly kind: Kind }) {
+  const kit = useOpenKit();
+  const change = useChangeKit();
+  const tell = useTell();
+  const [search, setSearch] = useState('');
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const [away, setAway] = useState(false);
+  const [onlyUnknown, setOnlyUnknown] = useState(false);
+  const [open, setOpen] = useState<KitItem | null>(null);
+  const rows = useMemo(
+    () => kit.items.filter(({ item, archived }) => item.kind === kind && (away || !archived) && (!onlyUnknown || unknownIn(item) > 0)),
+    [kit, kind, away, onlyUnknown],
+  );
+  const columns = useMemo(() => columnsOf(kind), [kind]);
+  // eslint-disable-next-line react-hooks/incompatible-library -- the table is read while drawing only
+  const table = useReactTable({
+    data: rows,
+    columns,
+    state: { sorting, globalFilter: search },
+    onSortingChange: setSorting,
+    onGlobalFilterChange: setSearch,
+    globalFilterFn: ({ original }, _column, words: string) => searchText(original.item).includes(words.trim().toLowerCase()),
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getFilteredRowModel: getFilteredRowModel(),
+  });
+  const { title, plural } = KINDS[kind];
+  const put = async (row: ItemRow, archived: boolean) => {
+    const refused = await change([{ op: 'putItem', item: row.item, archived, version: row.version }], `${row.item.name} ${archived ? 'put away' : 'brought out'}`);
+    tell(refused ?? `“${row.item.name}” is ${archived ? 'put away' : 'back'}.`);
+  };
+  const remove = async (row: ItemRow) => {
+    const refused = await change([{ op: 'removeItem', id: row.item.id, version: row.version }], `${row.item.name} deleted`);
+    const used = row.used.rigs + row.used.stands > 0;
+    tell(refused ?? (used ? `“${row.item.name}” is used by ${usedWords(row.used)}: it is put away instead.` : `“${row.item.name}” is deleted; undo brings it back.`));
+  };
+  const copy = (item: KitItem): KitItem => ({ ...item, id: crypto.randomUUID(), name: `${item.name} (copy)`.slice(0, 120) });
+
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-3">
+        <h2 className="grow text-xl font-semibold">{plural}</h2>
+        <label className="flex items-center gap-1.5 rounded-md border border-rule bg-sheet px-2 text-sm">
+          <Search size={14} aria-hidden />
+          <span className="sr-only">Search</span>
+          <input value={search} onChange={(event) => setSearch(event.target.value)} placeholder="Search" className="w-40 bg-transparent py-1 outline-none" />
+        </label>
+        <Check words="with figures not known" checked={onlyUnknown} onChange={setOnlyUnknown} />
+        <Check words="put away too" checked={away} onChange={setAway} />
+        <Button look="main" onClick={() => setOpen(itemOf(kind, crypto.randomUUID(), '', {}) as KitItem)}>
+          <Plus size={15} aria-hidden /> New
+        </Button>
+      </div>
+      {table.getRowModel().rows.length === 0 ? (
+        <p className="max-w-prose text-ink-soft">
+          {kit.items.some(({ item }) => item.kind === kind) ? 'Nothing here matches.' : `None yet. Enter the first ${title.toLowerCase()}: every figure may be left empty, and Gangway says what depends on it.`}
+        </p>
+      ) : (
+        <div className="overflow-x-auto">
+          <table className="w-full border-collapse text-sm">
+            <thead>
+              {table.getHeaderGroups().map((group) => (
+                <tr key={group.id} className="border-b border-rule text-left">
+                  {group.headers.map((header) => {
+                    const sorted = header.column.getIsSorted();
+                    const number = isNumber(header.column.columnDef.meta);
+                    return (
+                      <th key={header.id} scope="col" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} className={`px-2 py-1 align-bottom font-medium text-ink-soft ${number ? 'text-right' : ''}`}>
+                        <button type="button" onClick={header.column.getToggleSortingHandler()} className="inline-flex items-center gap-1 hover:text-ink">
+                          {flexRender(header.column.columnDef.header, header.getContext())}
+                          {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
+                          {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
+                        </button>
+                      </th>
+                    );
+                  })}
+                  <th>
+                    <span className="sr-only">More</span>
+                  </th>
+                </tr>
+              ))}
+            </thead>
+            <tbody>
+              {table.getRowModel().rows.map((row) => {
+                const { original } = row;
+                return (
+                  <tr key={row.id} className="border-b border-hairline hover:bg-sheet">
+                    {row.getVisibleCells().map((cell, i) => {
+                      const words = flexRender(cell.column.columnDef.cell, cell.getContext());
+                      const unknown = cell.column.id !== 'used' && cell.column.id !== 'unknown' && cell.getValue() === undefined;
+                      return i === 0 ? (
+                        <th key={cell.id} scope="row" className="px-2 py-1.5 text-left font-medium">
+                          <button type="button" onClick={() => setOpen(original.item)} className="text-left underline-offset-4 hover:text-accent hover:underline">
+                            {words}
+                          </button>
+                          {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">put away</span>}
+                        </th>
+                      ) : (
+                        <td key={cell.id} className={`px-2 py-1.5 tabular-nums ${isNumber(cell.column.columnDef.meta) ? 'text-right' : ''} ${unknown ? 'text-ink-soft' : ''}`}>
+                          {words}
+                        </td>
+                      );
+                    })}
+                    <td className="w-8">
+                      <ActionMenu
+                        label={`More for ${original.item.name}`}
+                        actions={[
+                          { label: 'Open', takesFocus: true, onSelect: () => setOpen(original.item) },
+                          { label: 'Duplicate', takesFocus: true, onSelect: () => setOpen(copy(original.item)) },
+                          { label: original.archived ? 'Bring out' : 'Put away', onSelect: () => void put(original, !original.archived) },
+                          { label: 'Delete', onSelect: () => void remove(original) },
+                        ]}
+                      />
+                    </td>
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {open && <ItemDialog item={open} onClose={() => setOpen(null)} onSaved={() => setOpen(null)} />}
+    </>
+  );
+}
+
+function isNumber(meta: unknown): boolean {
+  return typeof meta === 'object' && meta !== null && 'number' in meta && meta.number === true;
+}
+
+/** Everything of an item that a search looks through. */
+function searchText(item: KitItem): string {
+  return [item.name, item.note, ...figuresOf(item.kind).map(([key, figure]) => figureWords(figure, valueOf(item, key)))].join(' ').toLowerCase();
+}
+
+function Check({ words, checked, onChange }: { readonly words: string; readonly checked: boolean; readonly onChange: (checked: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-1.5 text-sm text-ink-soft">
+      <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} className="accent-accent" />
+      {words}
+    </label>
+  );
+}

@@ -1,0 +1,35 @@
+import { DEMO_ITEMS } from '@gangway/contract/demoKit';
+import { formOf, itemFrom } from './itemForm';
+
+describe('the sheet of an item', () => {
+  test('opened and taken without a change, every item of the demo is as it was', () => {
+    for (const item of DEMO_ITEMS) expect(itemFrom(formOf(item), item)).toEqual({ item });
+  });
+
+  test('what cannot be is refused at its field, all at once', () => {
+    const lens = DEMO_ITEMS.find(({ kind }) => kind === 'lens');
+    if (!lens) throw new Error('no lens');
+    const form = formOf(lens);
+    const taken = itemFrom({ ...form, name: ' ', figures: { ...form.figures, focalMm: 'wide', lightMm: '20', nearestM: '1000' }, circles: [{ fNumber: '', diameterMm: '61', evidence: 'measured' }, { fNumber: '8', diameterMm: '61', evidence: 'table' }] }, lens);
+    if (!('refusals' in taken)) throw new Error('was taken');
+    expect(taken.refusals.get('name')).toMatch(/cannot be blank/);
+    expect(taken.refusals.get('figures.focalMm')).toMatch(/“wide” is not a number/);
+    expect(taken.refusals.get('figures.nearestM')).toBe('Nearest focus, from the sensor must be a number from 0.01 to 100 m.');
+    expect(taken.refusals.get('circles.0.fNumber')).toMatch(/Give the f-number/);
+  });
+
+  test('a sharp circle beyond the light circle is refused at its own row', () => {
+    const lens = DEMO_ITEMS.find(({ kind }) => kind === 'lens');
+    if (!lens) throw new Error('no lens');
+    const taken = itemFrom({ ...formOf(lens), figures: { ...formOf(lens).figures, lightMm: '60' } }, lens);
+    expect('refusals' in taken ? [...taken.refusals.keys()] : []).toContain('circles.2.diameterMm');
+  });
+
+  test('an empty field is not known, a comma is a decimal point', () => {
+    const board = DEMO_ITEMS.find(({ kind }) => kind === 'board');
+    if (!board) throw new Error('no board');
+    const typed = (offsetMm: string) => itemFrom({ ...formOf(board), figures: { ...formOf(board).figures, offsetMm } }, board);
+    expect(typed('')).toMatchObject({ item: { figures: { offsetMm: null } } });
+    expect(typed('−12,5')).toMatchObject({ item: { figures: { offsetMm: -12.5 } } });
+  });
+});

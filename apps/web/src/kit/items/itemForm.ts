@@ -1,0 +1,58 @@
+import { figureText, readFigure } from '@gangway/contract/figureText';
+import { kitItemSchema } from '@gangway/contract/kit';
+import { EVIDENCE, type CircleRow, type Evidence } from '@gangway/core/kit/figure';
+import { figuresOf, valueOf, type KitItem } from '@gangway/core/kit/item';
+import { typedNumber } from '@gangway/contract/typedNumber';
+
+/** An item as it is typed: every figure as text, circles row by row. */
+export interface ItemForm {
+  name: string;
+  note: string;
+  figures: Record<string, string>;
+  circles: { fNumber: string; diameterMm: string; evidence: Evidence }[];
+}
+
+/** What an item says in the fields of its sheet. */
+export function formOf(item: KitItem): ItemForm {
+  const figures: Record<string, string> = {};
+  let circles: ItemForm['circles'] = [];
+  for (const [key, figure] of figuresOf(item.kind)) {
+    const value = valueOf(item, key);
+    // A choice is kept by its key, which is what its field holds.
+    if (figure.type === 'choice') figures[key] = typeof value === 'string' ? value : '';
+    else if (figure.type === 'circles') circles = (value as readonly CircleRow[]).map(({ fNumber, diameterMm, evidence }) => ({ fNumber: String(fNumber), diameterMm: String(diameterMm), evidence }));
+    else figures[key] = figureText(figure, value);
+  }
+  return { name: item.name, note: item.note, figures, circles };
+}
+
+/** Where a field's refusal is shown: a path such as "figures.focalMm" or "circles.0.diameterMm". */
+export type Refusals = ReadonlyMap<string, string>;
+
+/** What was typed as an item, or what of it is refused; nothing is taken until all of it can be. */
+export function itemFrom(form: ItemForm, { id, kind }: Pick<KitItem, 'id' | 'kind'>): { readonly item: KitItem } | { readonly refusals: Refusals } {
+  const refusals = new Map<string, string>();
+  const figures: Record<string, unknown> = {};
+  for (const [key, figure] of figuresOf(kind)) {
+    if (figure.type === 'circles') {
+      figures[key] = form.circles.map((row, i) => {
+        const [fNumber, diameterMm] = [typedNumber(row.fNumber), typedNumber(row.diameterMm)];
+        if (fNumber === null) refusals.set(`circles.${i}.fNumber`, 'Give the f-number of this circle, such as 8.');
+        if (diameterMm === null) refusals.set(`circles.${i}.diameterMm`, 'Give the diameter of this circle in mm, such as 61.');
+        return { fNumber: fNumber ?? 1, diameterMm: diameterMm ?? 1, evidence: row.evidence in EVIDENCE ? row.evidence : 'guessed' };
+      });
+      continue;
+    }
+    const read = readFigure(figure, form.figures[key] ?? '');
+    if (read.ok) figures[key] = read.value;
+    else refusals.set(`figures.${key}`, read.message);
+  }
+  const parsed = kitItemSchema.safeParse({ id, kind, name: form.name, note: form.note, figures });
+  if (parsed.success && refusals.size === 0) return { item: parsed.data };
+  for (const { path, message } of parsed.error?.issues ?? []) {
+    const steps = path.map(String);
+    const where = steps[0] !== 'figures' ? steps.join('.') : steps[1] === 'definition' ? `circles.${steps.slice(2).join('.')}` : steps.slice(0, 2).join('.');
+    if (!refusals.has(where)) refusals.set(where, message);
+  }
+  return { refusals };
+}

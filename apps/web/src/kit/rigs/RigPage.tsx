@@ -1,0 +1,120 @@
+import { Printer, Scale } from 'lucide-react';
+import { useMemo, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import type { KitItem } from '@gangway/core/kit/item';
+import { partsInOrder, type RigPlan } from '@gangway/core/rig/parts';
+import { sideView } from '@gangway/core/rig/sideView';
+import { NameEditor } from '../../ui/NameEditor';
+import { useTell } from '../../ui/Notes';
+import { ItemDialog } from '../items/ItemDialog';
+import { useOpenKit } from '../KitFrame';
+import { useChangeKit, useItems } from '../useKit';
+import { Chain } from './Chain';
+import { PLACE_WORDS, rigFacts, useCures } from './rigFacts';
+import { SideDrawing, sideWords } from './SideDrawing';
+import { VerdictList } from './VerdictList';
+
+const LINK = 'inline-flex min-h-8 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink';
+
+/** One rig: its chain, its side view, and what is to be said of it. Every choice is kept at once and can be undone. */
+export function RigPage() {
+  const { rigId = '' } = useParams();
+  const kit = useOpenKit();
+  const items = useItems(kit);
+  const row = kit.rigs.find(({ rig }) => rig.id === rigId);
+  const change = useChangeKit();
+  const tell = useTell();
+  const [renaming, setRenaming] = useState(false);
+  const [open, setOpen] = useState<{ item: KitItem; ask?: string } | null>(null);
+  const plan = row?.rig.plan;
+  const facts = useMemo(() => (plan ? rigFacts(plan, items) : { open: [], parts: null }), [plan, items]);
+  if (!row) {
+    return (
+      <p role="alert">
+        There is no such rig.{' '}
+        <Link to="/kit/rigs" className="text-accent underline underline-offset-4">
+          To the rigs
+        </Link>
+      </p>
+    );
+  }
+  const { rig } = row;
+  const keep = async (next: RigPlan, said: string) => {
+    const refused = await change([{ op: 'putRig', rig: { ...rig, plan: next }, archived: row.archived, version: row.version }], `${rig.name}: ${said}`);
+    if (refused !== null) tell(refused);
+  };
+  const rename = (name: string) => change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], `name “${name}”`);
+
+  return (
+    <>
+      <div className="mb-3 flex flex-wrap items-center gap-2">
+        <div className="min-w-0 grow">
+          {renaming ? (
+            <NameEditor label="Name of the rig" name={rig.name} onRename={rename} onDone={() => setRenaming(false)} className="max-w-xl text-xl font-semibold" />
+          ) : (
+            <h2 className="text-xl font-semibold">
+              <button type="button" title="Rename" onClick={() => setRenaming(true)} className="rounded-sm px-1 text-left hover:bg-sunk">
+                {rig.name}
+              </button>
+            </h2>
+          )}
+        </div>
+        {facts.parts && (
+          <>
+            <Link to={`/kit/rigs/${rig.id}/card`} className={LINK}>
+              <Printer size={15} aria-hidden /> Shift card
+            </Link>
+            <Link to={`/kit/compare?rig=${rig.id}`} className={LINK}>
+              <Scale size={15} aria-hidden /> Compare
+            </Link>
+          </>
+        )}
+      </div>
+      <div className="grid gap-x-6 gap-y-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
+        <section aria-label="Chain">
+          <Chain plan={rig.plan} kit={kit} items={items} onChange={(next, said) => void keep(next, said)} onOpen={(item) => setOpen({ item })} />
+        </section>
+        <div className="min-w-0">
+          {facts.parts ? (
+            <Built key={rig.id} facts={facts} plan={rig.plan} onKeep={keep} onOpen={setOpen} />
+          ) : (
+            <p className="rounded-md border border-dashed border-rule p-4 text-ink-soft">Unfinished. Choose {facts.open.map((place) => PLACE_WORDS[place]).join(', ')}; then Gangway says what the rig can do.</p>
+          )}
+        </div>
+      </div>
+      {open && <ItemDialog item={open.item} {...(open.ask !== undefined && { ask: open.ask })} onClose={() => setOpen(null)} onSaved={() => setOpen(null)} />}
+    </>
+  );
+}
+
+interface BuiltProps {
+  readonly facts: Extract<ReturnType<typeof rigFacts>, { verdicts: unknown }>;
+  readonly plan: RigPlan;
+  readonly onKeep: (plan: RigPlan, said: string) => Promise<void>;
+  readonly onOpen: (open: { item: KitItem; ask?: string }) => void;
+}
+
+function Built({ facts, plan, onKeep, onOpen }: BuiltProps) {
+  const kit = useOpenKit();
+  const cures = useCures(plan, kit, facts);
+  return (
+    <>
+      <section aria-label="Side view" className="mb-3 rounded-md border border-hairline bg-sheet p-2">
+        <SideDrawing parts={facts.parts} />
+        <details className="px-1 text-sm">
+          <summary className="engraved cursor-pointer">The drawing in words</summary>
+          <p className="mt-1 text-ink-soft">{sideWords(sideView(facts.parts))}</p>
+        </details>
+      </section>
+      <VerdictList
+        verdicts={facts.verdicts}
+        cures={cures}
+        onCure={(cure) => void onKeep(cure.plan, cure.words)}
+        onAsk={({ itemId, figure }) => {
+          const item = partsInOrder(facts.parts).find(({ id }) => id === itemId);
+          if (item) onOpen({ item, ask: figure });
+        }}
+      />
+    </>
+  );
+}

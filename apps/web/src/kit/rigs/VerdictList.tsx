@@ -1,0 +1,55 @@
+import { ArrowRight } from 'lucide-react';
+import type { Ask } from '@gangway/core/rig/ask';
+import type { Cure } from '@gangway/core/rig/cures';
+import type { Verdict, VerdictKind } from '@gangway/core/rig/verdict';
+import { FindingRow } from '../../ui/FindingRow';
+
+interface VerdictListProps {
+  readonly verdicts: readonly Verdict[];
+  readonly cures: ReadonlyMap<VerdictKind, readonly Cure[]>;
+  readonly onCure: (cure: Cure) => void;
+  readonly onAsk: (ask: Ask) => void;
+}
+
+/** What Gangway has to say about a rig, worst first, each with what of the kit would cure it and what it would need to know. */
+export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps) {
+  return (
+    <section aria-label="Findings">
+      <h3 className="engraved mb-1">Findings</h3>
+      <ul className="divide-y divide-hairline">
+        {verdicts.map(({ kind, state, sentence, note, asks }) => (
+          <FindingRow key={kind} kind={kind} state={state} sentence={sentence} note={note}>
+            {asks.length > 0 && (
+              <ul className="mt-1 grid gap-0.5 text-sm">
+                {asks.map((ask) => (
+                  <li key={`${ask.itemId}${ask.figure}`}>
+                    <button type="button" onClick={() => onAsk(ask)} title={ask.how} className="text-left font-medium text-accent underline underline-offset-4">
+                      {ask.label} of {ask.itemName}
+                    </button>
+                    {ask.how !== '' && <span className="block text-xs text-ink-soft">{ask.how}</span>}
+                  </li>
+                ))}
+              </ul>
+            )}
+            {(cures.get(kind)?.length ?? 0) > 0 && (
+              <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label="Remedies">
+                {cures.get(kind)?.map((cure) => (
+                  <li key={cure.words}>
+                    <button
+                      type="button"
+                      onClick={() => onCure(cure)}
+                      className="inline-flex min-h-7 items-center gap-1 rounded-md border border-rule bg-ground px-2 text-sm font-medium hover:border-accent hover:text-accent max-sm:min-h-10"
+                    >
+                      <ArrowRight size={13} aria-hidden />
+                      {cure.words}
+                    </button>
+                  </li>
+                ))}
+              </ul>
+            )}
+          </FindingRow>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,42 @@
+import { useMemo } from 'react';
+import type { Kit } from '@gangway/contract/kit';
+import type { KitItem } from '@gangway/core/kit/item';
+import type { FindingState } from '@gangway/core/findings/finding';
+import { worstState } from '@gangway/core/findings/findings';
+import { curesFor, type Cure } from '@gangway/core/rig/cures';
+import { partsOf, type Place, type RigParts, type RigPlan } from '@gangway/core/rig/parts';
+import { verdictsOf } from '@gangway/core/rig/verdicts';
+import type { Verdict, VerdictKind } from '@gangway/core/rig/verdict';
+
+/** What follows from a rig as it is chosen: what is still open, or its parts with all verdicts. */
+export type RigFacts =
+  | { readonly open: readonly Place[]; readonly parts: null }
+  | { readonly open: readonly []; readonly parts: RigParts; readonly verdicts: readonly Verdict[]; readonly worst: FindingState };
+
+export function rigFacts(plan: RigPlan, items: ReadonlyMap<string, KitItem>): RigFacts {
+  const parts = partsOf(plan, items);
+  if ('open' in parts) return { open: parts.open, parts: null };
+  const verdicts = verdictsOf(parts);
+  return { open: [], parts, verdicts, worst: worstState(verdicts) };
+}
+
+/** The cures of every verdict that asks for one, from what is in the kit and not put away. */
+export function useCures(plan: RigPlan, kit: Kit, facts: RigFacts): ReadonlyMap<VerdictKind, readonly Cure[]> {
+  return useMemo(() => {
+    if (!facts.parts) return new Map();
+    const items = new Map(kit.items.map(({ item }) => [item.id, item]));
+    const used = new Set([plan.backId, plan.cameraId, plan.boardId, plan.lensId, ...plan.betweenIds, ...plan.frontIds]);
+    for (const { item, archived } of kit.items) if (archived && !used.has(item.id)) items.delete(item.id);
+    return new Map(facts.verdicts.filter(({ state }) => state === 'fails' || state === 'tight').map(({ kind }) => [kind, curesFor(kind, plan, items)]));
+  }, [plan, kit, facts]);
+}
+
+/** A place of a rig as it is named on screen. */
+export const PLACE_WORDS: Readonly<Record<Place, string>> = {
+  back: 'body, back or film',
+  between: 'adapter or converter',
+  camera: 'camera or rail',
+  board: 'lens board',
+  lens: 'lens',
+  front: 'ring, filter or hood',
+};

@@ -1,0 +1,57 @@
+import { useCallback, useMemo } from 'react';
+import type { Kit, KitChange } from '@gangway/contract/kit';
+import type { KitItem } from '@gangway/core/kit/item';
+import { api, errorSentence } from '../store/api';
+import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { changesTo, did, doneBetween, wentBack, wentOn } from './history';
+
+/** The kit as it was fetched last; `null` until it has been. */
+export function kitNow(): Kit | null {
+  return api.endpoints.kit.select(undefined)(store.getState()).data ?? null;
+}
+
+/** Items by id, archived ones included: a rig may still use them. */
+export function useItems(kit: Kit | undefined): ReadonlyMap<string, KitItem> {
+  return useMemo(() => new Map((kit?.items ?? []).map(({ item }) => [item.id, item])), [kit]);
+}
+
+/** Changes the kit as one step to undo; answers a sentence when it was refused. */
+export function useChangeKit(): (changes: readonly KitChange[], said: string) => Promise<string | null> {
+  const [send] = api.useChangeKitMutation();
+  const dispatch = useAppDispatch();
+  return useCallback(
+    async (changes, said) => {
+      const before = kitNow();
+      const { data, error } = await send(changes);
+      if (!data) return errorSentence(error);
+      if (before) dispatch(did(doneBetween(before, data, changes, said)));
+      return null;
+    },
+    [send, dispatch],
+  );
+}
+
+/** Going back and on again; each says what it would change, `null` when there is nothing. */
+export function useKitUndo() {
+  const [send] = api.useChangeKitMutation();
+  const dispatch = useAppDispatch();
+  const past = useAppSelector(({ kitHistory }) => kitHistory.past.at(-1) ?? null);
+  const future = useAppSelector(({ kitHistory }) => kitHistory.future[0] ?? null);
+  const go = useCallback(
+    async (back: boolean): Promise<string | null> => {
+      const { past: p, future: f } = store.getState().kitHistory;
+      const done = back ? p.at(-1) : f[0];
+      const kit = kitNow();
+      if (!done || !kit) return null;
+      const changes = changesTo(kit, done, back ? 'before' : 'after');
+      if (changes.length > 0) {
+        const { error } = await send(changes);
+        if (error) return errorSentence(error);
+      }
+      dispatch(back ? wentBack() : wentOn());
+      return null;
+    },
+    [send, dispatch],
+  );
+  return { undoable: past?.said ?? null, redoable: future?.said ?? null, go };
+}

@@ -1,0 +1,33 @@
+import type { ReactNode } from 'react';
+import type { FindingState } from '@gangway/core/findings/finding';
+import { STATE_WORDS } from '@gangway/core/findings/wording';
+import { STATE_COLOUR, StateMark } from './StateMark';
+
+interface FindingRowProps {
+  readonly kind: string;
+  readonly state: FindingState;
+  readonly sentence: string;
+  readonly note: string | null;
+  /** What can be done about it. */
+  readonly children?: ReactNode;
+}
+
+/** One finding: its mark, its state in a word, the sentence, what stands behind it, and what can be done. */
+export function FindingRow({ kind, state, sentence, note, children }: FindingRowProps) {
+  return (
+    <li className="flex gap-2.5 py-2" data-finding={kind} data-state={state}>
+      <span className="pt-0.5">
+        <StateMark state={state} />
+      </span>
+      <div className="grow">
+        <p className="text-sm leading-snug">
+          <span className={`font-semibold ${STATE_COLOUR[state]}`}>{STATE_WORDS[state]}</span>
+          {' · '}
+          {sentence}
+        </p>
+        {note && <p className="mt-0.5 text-xs text-ink-soft">{note}</p>}
+        {children}
+      </div>
+    </li>
+  );
+}

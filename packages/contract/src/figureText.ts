@@ -1,0 +1,90 @@
+import { EVIDENCE, type CircleRow, type Evidence, type Figure } from '@gangway/core/kit/figure';
+import { typedNumber } from './typedNumber';
+
+/** A figure written as text, or why the text is not one. */
+export type ReadFigure = { readonly ok: true; readonly value: unknown } | { readonly ok: false; readonly message: string };
+
+const read = (value: unknown): ReadFigure => ({ ok: true, value });
+const refuse = (message: string): ReadFigure => ({ ok: false, message });
+
+/** The label of a figure with its unit: "Focal length [mm]". */
+export function figureHeader({ label, ...figure }: Figure): string {
+  const unit = 'unit' in figure ? figure.unit : '';
+  return unit === '' ? label : `${label} [${unit}]`;
+}
+
+/** A figure as it is typed and stands in a file; empty is *not known*. */
+export function figureText(figure: Figure, value: unknown): string {
+  if (value === null || value === undefined) return '';
+  switch (figure.type) {
+    case 'number':
+      return (value as number).toString();
+    case 'joint':
+      return value as string;
+    case 'choice':
+      return figure.choices[value as string] ?? '';
+    case 'flag':
+      return value === true ? 'yes' : 'no';
+    case 'list':
+      return (value as readonly number[]).join('; ');
+    case 'circles':
+      return (value as readonly CircleRow[]).map(({ fNumber, diameterMm, evidence }) => `f/${fNumber}: ${diameterMm} ${EVIDENCE[evidence]}`).join('; ');
+  }
+}
+
+const quoted = (text: string): string => `“${text.length > 40 ? `${text.slice(0, 40)}…` : text}”`;
+
+/** What a text stands for; what is allowed as a value is for the schema to say. */
+export function readFigure(figure: Figure, text: string): ReadFigure {
+  const plain = text.trim();
+  const { label } = figure;
+  if (plain === '') return read(figure.type === 'list' || figure.type === 'circles' ? [] : null);
+  switch (figure.type) {
+    case 'number': {
+      const value = typedNumber(plain);
+      return value === null ? refuse(`${label}: ${quoted(plain)} is not a number; it must be one from ${figure.min} to ${figure.max}${figure.unit === '' ? '' : ` ${figure.unit}`}, or empty.`) : read(value);
+    }
+    case 'joint':
+      return read(plain);
+    case 'choice': {
+      const found = Object.entries(figure.choices).find(([key, words]) => same(key, plain) || same(words, plain));
+      return found ? read(found[0]) : refuse(`${label}: ${quoted(plain)} must be one of ${Object.values(figure.choices).join(', ')}, or empty.`);
+    }
+    case 'flag':
+      if (same(plain, 'yes') || same(plain, 'true')) return read(true);
+      if (same(plain, 'no') || same(plain, 'false')) return read(false);
+      return refuse(`${label}: ${quoted(plain)} must be yes, no, or empty.`);
+    case 'list': {
+      const values = plain.split(';').map((part) => typedNumber(part));
+      return values.includes(null) ? refuse(`${label}: ${quoted(plain)} must be numbers with semicolons between, such as 0; 30; 60.`) : read(values);
+    }
+    case 'circles':
+      return readCircles(label, plain);
+  }
+}
+
+const same = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
+
+function readCircles(label: string, text: string): ReadFigure {
+  const rows: CircleRow[] = [];
+  for (const part of text.split(';').filter((each) => each.trim() !== '')) {
+    const match = /^\s*(?:f\/)?([\d.,]+)\s*:\s*([\d.,]+)\s*(?:mm)?\s*(.*?)\s*$/u.exec(part);
+    const fNumber = typedNumber(match?.[1] ?? '');
+    const diameterMm = typedNumber(match?.[2] ?? '');
+    const words = match?.[3] ?? '';
+    const evidence = words === '' ? 'guessed' : (Object.keys(EVIDENCE) as Evidence[]).find((key) => same(key, words) || same(EVIDENCE[key], words));
+    if (fNumber === null || diameterMm === null || evidence === undefined) {
+      return refuse(`${label}: ${quoted(part.trim())} must be like “f/8: 61 measured”, with semicolons between.`);
+    }
+    rows.push({ fNumber, diameterMm, evidence });
+  }
+  return read(rows);
+}
+
+/** A figure as it is read in a table or a sentence, with its unit; "not known" where it is not. */
+export function figureWords(figure: Figure, value: unknown): string {
+  const text = figureText(figure, value);
+  if (text === '') return 'not known';
+  if (figure.type !== 'number' || figure.unit === '') return text;
+  return figure.unit === 'f/' ? `f/${text}` : figure.unit === '°' ? `${text}°` : `${text} ${figure.unit}`;
+}

@@ -1,0 +1,201 @@
+import fc from 'fast-check';
+import { itemOf, figuresOf, KIND_NAMES, type KitItem } from '@gangway/core/kit/item';
+import type { Figure } from '@gangway/core/kit/figure';
+import { verdictsOf } from '@gangway/core/rig/verdicts';
+import { partsOf } from '@gangway/core/rig/parts';
+import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
+import { figureHeader, figureText, readFigure } from './figureText';
+import { builtRig, kitFileSchema, kitItemSchema, type Kit } from './kit';
+import { differences } from './kitDifferences';
+import { csvColumns, kitCsv, kitJson, mended, planImport, readKitFile, type ImportRow } from './kitExchange';
+
+const row = <T extends object>(more: T) => ({ ...more, version: 3, archived: false, used: { rigs: 0, stands: 0 } });
+const KIT: Kit = { items: DEMO_ITEMS.map((item) => row({ item })), rigs: DEMO_RIGS.map((rig) => row({ rig })) };
+const EMPTY: Kit = { items: [], rigs: [] };
+let ids = 0;
+const newId = () => `00000000-0000-4000-9000-${(++ids).toString().padStart(12, '0')}`;
+
+function plan(kit: Kit, text: string): readonly ImportRow[] {
+  const read = readKitFile(text);
+  if (!read.ok) throw new Error(read.message);
+  return planImport(kit, read.lines, newId);
+}
+
+/** Any value that a figure may hold. */
+function anyValue(figure: Figure): fc.Arbitrary<unknown> {
+  const decimals = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((n) => Math.min(max, Math.max(min, Math.round(n * 100) / 100)));
+  switch (figure.type) {
+    case 'number':
+      return fc.option(figure.whole ? fc.integer({ min: figure.min, max: figure.max }) : decimals(figure.min, figure.max));
+    case 'choice':
+      return fc.option(fc.constantFrom(...Object.keys(figure.choices)));
+    case 'flag':
+      return fc.option(fc.boolean());
+    case 'joint':
+      return fc.option(fc.constantFrom('short mount', 'board, “old”', 'plate; 2'));
+    case 'list':
+      return fc.array(decimals(figure.min, figure.max), { maxLength: 4 });
+    case 'circles':
+      return fc.uniqueArray(fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11), diameterMm: decimals(20, 60), evidence: fc.constantFrom('measured', 'table', 'guessed') }), { selector: ({ fNumber }) => fNumber });
+  }
+}
+
+describe('the schema of the kit', () => {
+  test('is made from the catalogue: any item with any allowed figures is taken as it is', () => {
+    for (const kind of KIND_NAMES) {
+      const figures = fc.record(Object.fromEntries(figuresOf(kind).map(([key, figure]) => [key, anyValue(figure)])));
+      fc.assert(
+        fc.property(figures, (values) => {
+          const item = { id: newId(), kind, name: 'x', note: '', figures: values };
+          const parsed = kitItemSchema.safeParse(item);
+          // Only figures that contradict each other may be refused, and then by name.
+          if (!parsed.success) return parsed.error.issues.every(({ code, path }) => code === 'custom' && path[0] === 'figures' && path.length > 1);
+          expect(parsed.data).toEqual(item);
+          return true;
+        }),
+        { numRuns: 40 },
+      );
+    }
+  });
+
+  test('a figure left out is not known, one of another kind or out of bounds is refused by name', () => {
+    const bare = kitItemSchema.parse({ id: newId(), kind: 'board', name: 'Plank', figures: {} });
+    expect(bare).toEqual(itemOf('board', bare.id, 'Plank', {}));
+    const wrong = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { focalMm: 4 } });
+    expect(wrong.error?.issues[0]?.message).toMatch(/focalMm/);
+    const far = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { offsetMm: 4000 } });
+    expect(far.error?.issues[0]?.message).toBe('Raised (+) or recessed (−) by must be a number from -200 to 400 mm.');
+    const circles = kitItemSchema.safeParse({ id: newId(), kind: 'lens', name: 'L', figures: { lightMm: 50, definition: [{ fNumber: 8, diameterMm: 60 }] } });
+    expect(circles.error?.issues[0]?.path).toEqual(['figures', 'definition', 0, 'diameterMm']);
+  });
+
+  test('labels of a kind are all different, so that a column names one figure', () => {
+    for (const kind of KIND_NAMES) expect(new Set(csvColumns(kind)).size).toBe(csvColumns(kind).length);
+  });
+
+  test('any text either is a figure or is refused in a sentence that names it', () => {
+    for (const kind of KIND_NAMES) {
+      for (const [, figure] of figuresOf(kind)) {
+        fc.assert(
+          fc.property(fc.string(), (text) => {
+            const read = readFigure(figure, text);
+            return read.ok || read.message.startsWith(`${figure.label}: `);
+          }),
+          { numRuns: 10 },
+        );
+        fc.assert(
+          fc.property(anyValue(figure), (value) => {
+            const read = readFigure(figure, figureText(figure, value));
+            return read.ok && JSON.stringify(read.value) === JSON.stringify(value);
+          }),
+          { numRuns: 10 },
+        );
+      }
+    }
+    expect(new Set(KIND_NAMES.flatMap((kind) => figuresOf(kind).map(([, figure]) => figureHeader(figure)))).has('Focal length [mm]')).toBe(true);
+  });
+});
+
+describe('the demo kit', () => {
+  test('is valid, and every rig is finished, fits together and can go on the bench', () => {
+    const items = new Map(DEMO_ITEMS.map((item) => [item.id, kitItemSchema.parse(item)]));
+    expect(items.size).toBe(DEMO_ITEMS.length);
+    for (const rig of DEMO_RIGS) {
+      expect(builtRig(rig, items)).not.toBeNull();
+      const parts = partsOf(rig.plan, items);
+      if ('open' in parts) throw new Error(rig.name);
+      const bad = verdictsOf(parts).filter(({ kind, state }) => state === 'fails' && ['fit', 'thickness', 'infinity'].includes(kind));
+      expect([rig.name, bad.map(({ sentence }) => sentence)]).toEqual([rig.name, []]);
+    }
+  });
+});
+
+describe('files of the kit', () => {
+  test('JSON goes out and comes back the same, into an empty kit as new and into the same kit as nothing to do', () => {
+    const text = kitJson(KIT);
+    expect(kitFileSchema.parse(JSON.parse(text)).items).toEqual(DEMO_ITEMS);
+    const fresh = plan(EMPTY, text);
+    expect(fresh.every(({ action }) => action === 'add')).toBe(true);
+    expect(fresh).toHaveLength(DEMO_ITEMS.length + DEMO_RIGS.length);
+    expect(plan(KIT, text).every(({ action }) => action === 'same')).toBe(true);
+  });
+
+  test('CSV of every kind loses nothing', () => {
+    for (const kind of KIND_NAMES) {
+      const items = DEMO_ITEMS.filter((item) => item.kind === kind);
+      const rows = plan(EMPTY, kitCsv(kind, DEMO_ITEMS));
+      expect(rows.map(({ change }) => (change?.op === 'putItem' ? change.item : null))).toEqual(items);
+      expect(plan(KIT, kitCsv(kind, DEMO_ITEMS)).map(({ action }) => action)).toEqual(items.map(() => 'same'));
+    }
+  });
+
+  test('a name like a formula is written so that no spreadsheet runs it', () => {
+    const item = itemOf('board', newId(), '=1+1', {});
+    expect(kitCsv('board', [item])).toContain("'=1+1");
+    expect(plan(EMPTY, kitCsv('board', [item]))[0]?.name).toBe('=1+1');
+  });
+
+  test('a broken line is refused by column, the rest is judged, and mending the cell cures it', () => {
+    const text = ['kind,name,Focal length [mm],Widest aperture [f/],Light circle [mm]', 'lens,Good,90,8,180', 'lens,Bad,ninety,8,9000', 'lense,Ugly,1,1,1'].join('\n');
+    const read = readKitFile(text);
+    if (!read.ok) throw new Error(read.message);
+    const rows = planImport(EMPTY, read.lines, newId);
+    expect(rows.map(({ action }) => action)).toEqual(['add', 'refused', 'refused']);
+    expect(rows[1]?.refused).toEqual([
+      { column: 'Focal length [mm]', message: 'Focal length: “ninety” is not a number; it must be one from 1 to 5000 mm, or empty.' },
+      { column: 'Light circle [mm]', message: 'Light circle [mm]: Light circle must be a number from 1 to 1500 mm.' },
+    ]);
+    expect(rows[2]?.refused[0]?.message).toMatch(/^kind: “lense” must be one of body, film, lens/);
+    const [, bad, ugly] = read.lines;
+    if (!bad || !ugly) throw new Error('lines are lost');
+    const better = mended(mended(bad, 'Focal length [mm]', '90'), 'Light circle [mm]', '900');
+    expect(planImport(EMPTY, [better, mended(ugly, 'kind', 'lens')], newId).map(({ action }) => action)).toEqual(['add', 'add']);
+  });
+
+  test('without an id a line changes what has its kind and name, and says what', () => {
+    const rows = plan(KIT, 'kind,name,Factor [×]\nconverter,Reducer 0.71,0.72');
+    expect(rows[0]?.action).toBe('change');
+    expect(rows[0]?.changes).toContain('Factor: 0.71 × → 0.72 ×');
+    // A column that is left out empties the figure: the file is the whole line.
+    expect(rows[0]?.changes).toContain('Takes in front: medium-format mount → not known');
+  });
+
+  test.each([
+    ['', /no column “name”/],
+    ['name,kind', /no rows/],
+    ['kind,name,Colour\nlens,a,red', /“Colour” is no column/],
+    ['{"format":"x"}', /format must be/],
+    ['{"format":"gangway-kit","version":9}', /version must be 1/],
+    ['{', /not JSON/],
+  ])('a file that is none is refused: %p', (text, words) => {
+    const read = readKitFile(text);
+    expect(read.ok ? '' : read.message).toMatch(words);
+  });
+
+  test('the same id twice, a rig with lost components and a lens that became a board are refused', () => {
+    const [item] = DEMO_ITEMS;
+    const [rig] = DEMO_RIGS;
+    const file = (items: unknown[], rigs: unknown[]) => JSON.stringify({ format: 'gangway-kit', version: 1, items, rigs });
+    expect(plan(EMPTY, file([item, item], [])).map(({ action }) => action)).toEqual(['add', 'refused']);
+    expect(plan(EMPTY, file([], [rig]))[0]?.refused[0]?.message).toMatch(/components are neither in the kit nor in the file/);
+    const turned = { ...itemOf('board', item?.id ?? '', 'Plank', {}) };
+    expect(plan(KIT, file([turned], []))[0]?.refused[0]?.message).toMatch(/what a thing is cannot change/);
+  });
+
+  test('differences name only what differs', () => {
+    const [a] = DEMO_ITEMS.filter((item): item is Extract<KitItem, { kind: 'converter' }> => item.kind === 'converter');
+    if (!a) throw new Error('no converter');
+    expect(differences(a, a)).toEqual([]);
+    expect(differences(a, { ...a, name: 'Other', figures: { ...a.figures, contacts: true } })).toEqual(['name: Reducer 0.71 → Other', 'Electrical contacts: no → yes']);
+  });
+
+  test('any text at all is read or refused, never a throw', () => {
+    fc.assert(
+      fc.property(fc.oneof(fc.string(), fc.json(), fc.string().map((s) => `kind,name,Factor [×]\n${s}`)), (text) => {
+        const read = readKitFile(text);
+        if (!read.ok) return read.message.length > 0;
+        return planImport(KIT, read.lines, newId).length === read.lines.length;
+      }),
+    );
+  });
+});

@@ -1,0 +1,172 @@
+import { checkCircleFigures } from '@gangway/core/coverage/circle';
+import { CoreError } from '@gangway/core/errors';
+import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
+import { figuresOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { assembled } from '@gangway/core/rig/assembled';
+import { partsOf, RIG_KINDS, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
+import type { Rig } from '@gangway/core/rig/rig';
+import { z } from 'zod';
+import { nameSchema } from './name';
+
+/** The version of the kit's file format; it grows when a reader of the last one would misread the next. */
+export const KIT_FORMAT = 1;
+
+const idSchema = z.uuid('This is not the id of anything in Gangway.');
+
+const between = (label: string, min: number, max: number, unit: string) => {
+  const allowed = `${label} must be a number from ${min} to ${max}${unit === '' ? '' : ` ${unit}`}.`;
+  return z.number({ error: allowed }).min(min, allowed).max(max, allowed);
+};
+
+/** What a figure may hold on the wire; left out is *not known*. */
+export function figureSchema(figure: Figure): z.ZodType {
+  const { label } = figure;
+  switch (figure.type) {
+    case 'number': {
+      const plain = between(label, figure.min, figure.max, figure.unit);
+      return (figure.whole ? plain.int(`${label} must be a whole number.`) : plain).nullable().default(null);
+    }
+    case 'choice': {
+      const keys = Object.keys(figure.choices);
+      return z.enum(keys, { error: `${label} must be one of ${keys.join(', ')}.` }).nullable().default(null);
+    }
+    case 'flag':
+      return z.boolean({ error: `${label} must be true or false.` }).nullable().default(null);
+    case 'joint':
+      return z
+        .string({ error: `${label} must be a name.` })
+        .trim()
+        .min(1, `${label} cannot be blank; leave it out when it is not known.`)
+        .max(60, `${label} can have at most 60 characters.`)
+        .nullable()
+        .default(null);
+    case 'list':
+      return z.array(between(label, figure.min, figure.max, figure.unit)).max(100, `${label} can have at most 100 entries.`).default([]);
+    case 'circles':
+      return z
+        .array(
+          z.strictObject({
+            fNumber: between('The f-number', 0.5, 512, ''),
+            diameterMm: between('The circle of good definition', 1, 1500, 'mm'),
+            evidence: z.enum(Object.keys(EVIDENCE) as [keyof typeof EVIDENCE], { error: 'A circle is measured, table or guessed.' }).default('guessed'),
+          }),
+        )
+        .max(40, 'Give at most 40 circles of good definition.')
+        .default([]);
+  }
+}
+
+const noteSchema = z.string({ error: 'The note must be text.' }).max(2000, 'The note can have at most 2000 characters.').default('');
+
+function checked(kind: Kind, figures: Readonly<Record<string, unknown>>, ctx: z.RefinementCtx): void {
+  const refuse = (path: readonly (string | number)[], message: string) => ctx.addIssue({ code: 'custom', path: ['figures', ...path], message });
+  const pair = (least: string, most: string, words: string) => {
+    const [a, b] = [figures[least], figures[most]];
+    if (typeof a === 'number' && typeof b === 'number' && a > b) refuse([most], `${words} (${b} is less than ${a}).`);
+  };
+  if (kind === 'lens') {
+    pair('widestFNumber', 'smallestFNumber', 'The smallest aperture must have an f-number at least as large as the widest');
+    try {
+      const { lightMm, definition } = figures as ItemOf<'lens'>['figures'];
+      checkCircleFigures({ lightMm, definition });
+    } catch (error) {
+      if (!(error instanceof CoreError)) throw error;
+      refuse(error.path, error.message);
+    }
+  }
+  if (kind === 'camera') {
+    pair('bellowsMinMm', 'bellowsMaxMm', 'The longest bellows must be at least as long as the shortest');
+    pair('bagMinMm', 'bagMaxMm', 'The longest bag bellows must be at least as long as the shortest');
+  }
+  if (kind === 'body' && (figures.columnsPx === null) !== (figures.rowsPx === null)) {
+    refuse([figures.columnsPx === null ? 'columnsPx' : 'rowsPx'], 'Give the pixels both across and down, or neither.');
+  }
+}
+
+function schemaOf(kind: Kind) {
+  return z
+    .strictObject({
+      id: idSchema,
+      kind: z.literal(kind),
+      name: nameSchema,
+      note: noteSchema,
+      figures: z.strictObject(Object.fromEntries(figuresOf(kind).map(([key, figure]) => [key, figureSchema(figure)]))),
+    })
+    .superRefine((item, ctx) => checked(kind, item.figures, ctx));
+}
+
+const SCHEMAS = Object.fromEntries(KIND_NAMES.map((kind) => [kind, schemaOf(kind)])) as Readonly<Record<Kind, ReturnType<typeof schemaOf>>>;
+
+/** An item of one kind. Built from the catalogue of figures, from which its type is made as well. */
+export function itemSchemaOf<K extends Kind>(kind: K): z.ZodType<ItemOf<K>> {
+  return SCHEMAS[kind] as unknown as z.ZodType<ItemOf<K>>;
+}
+
+const options = KIND_NAMES.map((kind) => SCHEMAS[kind]);
+
+/** Any item of the kit. */
+export const kitItemSchema = z.discriminatedUnion('kind', options as [(typeof options)[number], ...typeof options], {
+  error: `kind must be one of ${KIND_NAMES.join(', ')}.`,
+}) as unknown as z.ZodType<KitItem>;
+
+const idsSchema = z.array(idSchema).max(12, 'A place can hold at most 12 components.').readonly();
+
+/** A rig by the ids of its components; unfinished while a place is null. */
+export const rigPlanSchema = z.strictObject({
+  kind: z.enum(Object.keys(RIG_KINDS) as [RigKind], { error: `kind must be one of ${Object.keys(RIG_KINDS).join(', ')}.` }),
+  backId: idSchema.nullable(),
+  betweenIds: idsSchema,
+  cameraId: idSchema.nullable(),
+  bag: z.boolean(),
+  boardId: idSchema.nullable(),
+  lensId: idSchema.nullable(),
+  frontIds: idsSchema,
+}) satisfies z.ZodType<RigPlan>;
+
+export const kitRigSchema = z.strictObject({ id: idSchema, name: nameSchema, plan: rigPlanSchema });
+export type KitRig = z.infer<typeof kitRigSchema>;
+
+/** Where something is used: how many rigs of the kit, how many stands. */
+const useSchema = z.strictObject({ rigs: z.number().int(), stands: z.number().int() });
+
+const rowShape = { version: z.number().int().positive(), archived: z.boolean() };
+export const itemRowSchema = z.strictObject({ ...rowShape, item: kitItemSchema, used: useSchema });
+export type ItemRow = z.infer<typeof itemRowSchema>;
+export const rigRowSchema = z.strictObject({ ...rowShape, rig: kitRigSchema, used: useSchema });
+export type RigRow = z.infer<typeof rigRowSchema>;
+
+/** The whole kit as the server answers it. */
+export const kitSchema = z.strictObject({ items: z.array(itemRowSchema), rigs: z.array(rigRowSchema) });
+export type Kit = z.infer<typeof kitSchema>;
+
+const expected = z.number().int().positive().nullable();
+
+/** One change: the state that something shall have, against the version it has now (null when it is new). */
+export const kitChangeSchema = z.discriminatedUnion('op', [
+  z.strictObject({ op: z.literal('putItem'), item: kitItemSchema, archived: z.boolean(), version: expected }),
+  z.strictObject({ op: z.literal('putRig'), rig: kitRigSchema, archived: z.boolean(), version: expected }),
+  z.strictObject({ op: z.literal('removeItem'), id: idSchema, version: z.number().int().positive() }),
+  z.strictObject({ op: z.literal('removeRig'), id: idSchema, version: z.number().int().positive() }),
+]);
+export type KitChange = z.infer<typeof kitChangeSchema>;
+
+/** Changes that are made together or not at all. */
+export const kitChangesSchema = z.strictObject({ changes: z.array(kitChangeSchema).min(1, 'Say what shall change.').max(2000, 'At most 2000 changes at once.') });
+export type KitChanges = z.infer<typeof kitChangesSchema>;
+
+/** The kit as a file. */
+export const kitFileSchema = z.strictObject({
+  format: z.literal('gangway-kit', { error: 'format must be “gangway-kit”.' }),
+  version: z.literal(KIT_FORMAT, { error: `version must be ${KIT_FORMAT}: this Gangway reads no other.` }),
+  items: z.array(kitItemSchema),
+  rigs: z.array(kitRigSchema),
+});
+export type KitFile = z.infer<typeof kitFileSchema>;
+
+/** A rig of the kit with the figures that its components have now; `null` while it is unfinished or lacks what no stand can do without. */
+export function builtRig({ id, name, plan }: KitRig, items: ReadonlyMap<string, KitItem>): Rig | null {
+  const parts = partsOf(plan, items);
+  if ('open' in parts) return null;
+  const rig = assembled({ name, rigId: id, parts });
+  return rig.known ? rig.value : null;
+}

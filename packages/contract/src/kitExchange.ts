@@ -1,0 +1,215 @@
+import { figuresOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import Papa from 'papaparse';
+import type { z } from 'zod';
+import { firstIssue } from './apiError';
+import { figureHeader, figureText, readFigure } from './figureText';
+import { KIT_FORMAT, kitItemSchema, kitRigSchema, type Kit, type KitChange, type KitFile, type KitRig } from './kit';
+import { differences } from './kitDifferences';
+
+/** One line of a file to import as it was read, before it is judged. */
+export type Line =
+  | { readonly from: 'csv'; readonly at: number; readonly kind: Kind | null; readonly cells: Readonly<Record<string, string>> }
+  | { readonly from: 'json'; readonly at: number; readonly what: 'item' | 'rig'; readonly value: unknown };
+
+/** A file as it was read, or why it cannot be. */
+export type ReadFile = { readonly ok: true; readonly lines: readonly Line[] } | { readonly ok: false; readonly message: string };
+
+// What a spreadsheet would run; a number below zero is none. Such text is written with an apostrophe before it, and read without.
+const FORMULA = /^(?:[=+@\t\r]|-(?![\d.]))/u;
+const GUARDED = /^'(?=[=+@\t\r-])/u;
+
+const FIXED = ['kind', 'id', 'name', 'note'] as const;
+
+/** The columns of the file of one kind. */
+export function csvColumns(kind: Kind): readonly string[] {
+  return [...FIXED, ...figuresOf(kind).map(([, figure]) => figureHeader(figure))];
+}
+
+/** The items of one kind as CSV, header with units first. */
+export function kitCsv(kind: Kind, items: readonly KitItem[]): string {
+  const rows = items
+    .filter((item) => item.kind === kind)
+    .map((item) => [kind, item.id, item.name, item.note, ...figuresOf(kind).map(([key, figure]) => figureText(figure, valueOf(item, key)))]);
+  return `${Papa.unparse([[...csvColumns(kind)], ...rows], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
+}
+
+/** The whole kit as a file. */
+export function kitJson(kit: Kit): string {
+  const file: KitFile = { format: 'gangway-kit', version: KIT_FORMAT, items: kit.items.map(({ item }) => item), rigs: kit.rigs.map(({ rig }) => rig) };
+  return `${JSON.stringify(file, null, 2)}\n`;
+}
+
+/** Reads a file of either form by what is in it. */
+export function readKitFile(text: string): ReadFile {
+  return /^\s*[[{]/u.test(text) ? readJson(text) : readCsv(text);
+}
+
+function readCsv(text: string): ReadFile {
+  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/u, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (header) => header.trim(), transform: (cell) => cell.replace(GUARDED, '') });
+  const columns = parsed.meta.fields ?? [];
+  if (!columns.includes('name')) return { ok: false, message: 'The file has no column “name”. The first line must name the columns, as in an exported file.' };
+  if (!columns.includes('kind')) return { ok: false, message: `The file has no column “kind”. It must say what each line is: ${KIND_NAMES.join(', ')}.` };
+  const doubled = columns.find((column, i) => columns.indexOf(column) !== i);
+  if (doubled !== undefined) return { ok: false, message: `The column “${doubled}” stands there twice.` };
+  const known = new Set(KIND_NAMES.flatMap(csvColumns));
+  const strange = columns.find((column) => !known.has(column));
+  if (strange !== undefined) return { ok: false, message: `“${strange.slice(0, 60)}” is no column of a kit. Columns are named with their units, such as “Focal length [mm]”.` };
+  // The first line of the file is its header, so the first row is line 2.
+  const lines = parsed.data.map((cells, i): Line => ({ from: 'csv', at: i + 2, kind: kindOf(cells.kind ?? ''), cells }));
+  return lines.length === 0 ? { ok: false, message: 'The file has a header but no rows.' } : { ok: true, lines };
+}
+
+function kindOf(text: string): Kind | null {
+  const plain = text.trim().toLowerCase();
+  return KIND_NAMES.find((kind) => kind === plain) ?? null;
+}
+
+function readJson(text: string): ReadFile {
+  let value: unknown;
+  try {
+    value = JSON.parse(text);
+  } catch (error) {
+    return { ok: false, message: `This is not JSON that can be read: ${error instanceof Error ? error.message : ''}` };
+  }
+  if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-kit') {
+    return { ok: false, message: 'This is not a kit of Gangway: format must be “gangway-kit”.' };
+  }
+  if (!('version' in value) || value.version !== KIT_FORMAT) return { ok: false, message: `version must be ${KIT_FORMAT}: this Gangway reads no other.` };
+  const items: unknown = 'items' in value ? value.items : [];
+  const rigs: unknown = 'rigs' in value ? value.rigs : [];
+  if (!Array.isArray(items) || !Array.isArray(rigs)) return { ok: false, message: 'items and rigs must be lists.' };
+  return {
+    ok: true,
+    lines: [
+      ...items.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'item', value: each })),
+      ...rigs.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'rig', value: each })),
+    ],
+  };
+}
+
+/** Something wrong with a line; `column` names the cell of a CSV file. */
+export interface Refused {
+  readonly column: string | null;
+  readonly message: string;
+}
+
+/** What an import would do with one line. */
+export interface ImportRow {
+  readonly line: Line;
+  readonly name: string;
+  readonly what: string;
+  readonly action: 'add' | 'change' | 'same' | 'refused';
+  readonly refused: readonly Refused[];
+  /** What would be different, in words: "Focal length [mm]: 24 → 25". */
+  readonly changes: readonly string[];
+  readonly change: KitChange | null;
+}
+
+/**
+ * Judges every line of a file against the kit: what is new, what changes what
+ * is there (by id, or by kind and name where the file has no id), what is the
+ * same already, and what is refused and why. Nothing is changed here.
+ */
+export function planImport(kit: Kit, lines: readonly Line[], newId: (line: Line) => string): readonly ImportRow[] {
+  const seen = new Map<string, number>();
+  const rows = lines.map((line): ImportRow => {
+    const judged = line.from === 'csv' ? judgeCells(kit, line, newId) : line.what === 'item' ? judgeItem(kit, line) : judgeRig(kit, line);
+    const id = judged.change && ('item' in judged.change ? judged.change.item.id : 'rig' in judged.change ? judged.change.rig.id : null);
+    if (id === null) return judged;
+    const before = seen.get(id);
+    seen.set(id, line.at);
+    return before === undefined ? judged : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: `The same id stands in line ${before} already.` }]);
+  });
+  return withComponents(kit, rows);
+}
+
+function refusedRow(line: Line, name: string, what: string, refused: readonly Refused[]): ImportRow {
+  return { line, name, what, action: 'refused', refused, changes: [], change: null };
+}
+
+function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line: Line) => string): ImportRow {
+  const { kind, cells } = line;
+  const name = (cells.name ?? '').trim();
+  if (kind === null) return refusedRow(line, name, '', [{ column: 'kind', message: `kind: “${(cells.kind ?? '').slice(0, 40)}” must be one of ${KIND_NAMES.join(', ')}.` }]);
+  const refused: Refused[] = [];
+  const figures: Record<string, unknown> = {};
+  const columns = new Map<string, string>();
+  for (const [key, figure] of figuresOf(kind)) {
+    const column = figureHeader(figure);
+    columns.set(key, column);
+    const read = readFigure(figure, cells[column] ?? '');
+    if (read.ok) figures[key] = read.value;
+    else refused.push({ column, message: read.message });
+  }
+  const own = new Set(csvColumns(kind));
+  for (const [column, text] of Object.entries(cells)) {
+    if (!own.has(column) && text.trim() !== '') refused.push({ column, message: `${column}: a ${kind} has no such figure.` });
+  }
+  const given = (cells.id ?? '').trim();
+  const there = kit.items.find(({ item }) => (given === '' ? item.kind === kind && item.name === name : item.id === given));
+  const id = there?.item.id ?? (given === '' ? newId(line) : given);
+  const parsed = kitItemSchema.safeParse({ id, kind, name, note: (cells.note ?? '').trim(), figures });
+  if (!parsed.success) {
+    for (const issue of parsed.error.issues) {
+      const [head, key] = issue.path;
+      const column = head === 'figures' && typeof key === 'string' ? (columns.get(key) ?? null) : typeof head === 'string' ? head : null;
+      if (!refused.some((each) => each.column === column)) refused.push({ column, message: `${column ?? ''}: ${issue.message}` });
+    }
+  }
+  if (refused.length > 0 || !parsed.success) return refusedRow(line, name, kind, refused);
+  return itemRow(kit, line, parsed.data);
+}
+
+function judgeItem(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
+  const parsed = kitItemSchema.safeParse(line.value);
+  if (!parsed.success) return refusedRow(line, nameIn(line.value), 'item', issuesOf(parsed.error));
+  return itemRow(kit, line, parsed.data);
+}
+
+function itemRow(kit: Kit, line: Line, item: KitItem): ImportRow {
+  const there = kit.items.find((row) => row.item.id === item.id);
+  const base = { line, name: item.name, what: item.kind, refused: [] };
+  if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putItem', item, archived: false, version: null } };
+  if (there.item.kind !== item.kind) return refusedRow(line, item.name, item.kind, [{ column: 'kind', message: `kind: this id is a ${there.item.kind} in the kit; what a thing is cannot change.` }]);
+  const changes = differences(there.item, item);
+  if (changes.length === 0) return { ...base, action: 'same', changes, change: null };
+  return { ...base, action: 'change', changes, change: { op: 'putItem', item, archived: there.archived, version: there.version } };
+}
+
+function judgeRig(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
+  const parsed = kitRigSchema.safeParse(line.value);
+  if (!parsed.success) return refusedRow(line, nameIn(line.value), 'rig', issuesOf(parsed.error));
+  const rig: KitRig = parsed.data;
+  const there = kit.rigs.find((row) => row.rig.id === rig.id);
+  const base = { line, name: rig.name, what: 'rig', refused: [] };
+  if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putRig', rig, archived: false, version: null } };
+  if (JSON.stringify(there.rig) === JSON.stringify(rig)) return { ...base, action: 'same', changes: [], change: null };
+  const changes = there.rig.name === rig.name ? ['components'] : [`name: ${there.rig.name} → ${rig.name}`];
+  return { ...base, action: 'change', changes, change: { op: 'putRig', rig, archived: there.archived, version: there.version } };
+}
+
+/** Rigs may name only what is in the kit or comes with them. */
+function withComponents(kit: Kit, rows: readonly ImportRow[]): readonly ImportRow[] {
+  const ids = new Set([...kit.items.map(({ item }) => item.id), ...rows.flatMap(({ change }) => (change?.op === 'putItem' ? [change.item.id] : []))]);
+  return rows.map((row) => {
+    if (row.change?.op !== 'putRig') return row;
+    const { plan } = row.change.rig;
+    const lost = [plan.backId, ...plan.betweenIds, plan.cameraId, plan.boardId, plan.lensId, ...plan.frontIds].filter((id) => id !== null && !ids.has(id));
+    return lost.length === 0 ? row : refusedRow(row.line, row.name, 'rig', [{ column: null, message: `${lost.length} of its components are neither in the kit nor in the file.` }]);
+  });
+}
+
+function issuesOf(error: z.ZodError): readonly Refused[] {
+  return [{ column: null, message: firstIssue(error).message }];
+}
+
+function nameIn(value: unknown): string {
+  return typeof value === 'object' && value !== null && 'name' in value && typeof value.name === 'string' ? value.name : '';
+}
+
+/** The same line with one cell written anew. */
+export function mended(line: Line, column: string, text: string): Line {
+  if (line.from !== 'csv') return line;
+  const cells = { ...line.cells, [column]: text };
+  return { ...line, cells, kind: kindOf(cells.kind ?? '') };
+}

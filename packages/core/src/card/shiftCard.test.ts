@@ -1,0 +1,100 @@
+import { assembled } from '../rig/assembled';
+import { lens, mounted, view, fieldLens } from '../rig/parts.test-support';
+import type { RigParts } from '../rig/parts';
+import { itemOf } from '../kit/item';
+import { limitAlong } from '../coverage/shiftLimit';
+import { drawingSvg, wrapped } from './drawing';
+import { CARD_DIRECTIONS, shiftCard, shiftCardRows } from './shiftCard';
+import { CARD_SIZES, shiftCardDrawing, type CardSize } from './shiftCardDrawing';
+
+const rig = (parts: RigParts) => {
+  const built = assembled({ name: 'A rig & its <name>', rigId: null, parts });
+  if (!built.known) throw new Error('not known');
+  return built.value;
+};
+const wide = lens({ focalMm: 24, widestFNumber: 4, smallestFNumber: 16, lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60, evidence: 'measured' }], slides: 'rotating', travelMm: 12, pupilDepthMm: 20 });
+const filter = itemOf('filter', 'f', 'grey filter', { threadMm: 77, clearMm: 73, heightMm: 6 });
+
+describe('the shift card', () => {
+  test('says for both orientations where the corner or the slide ends the shift', () => {
+    const card = shiftCard(rig(mounted({ lens: wide })));
+    expect(card.tables.map(({ orientation }) => orientation)).toEqual(['landscape', 'portrait']);
+    for (const { orientation, rows } of card.tables) {
+      const frame = orientation === 'landscape' ? { widthMm: 36, heightMm: 24 } : { widthMm: 24, heightMm: 36 };
+      for (const row of rows) {
+        const up = row.limits[0];
+        expect(up?.limitMm).toBeCloseTo(Math.min(12, limitAlong(frame, row.diameterMm, 0, 1) ?? NaN), 9);
+      }
+    }
+  });
+
+  test('the corners it names are those that stand outside just beyond the limit', () => {
+    const half = [18, 12] as const;
+    for (const { id, corners } of CARD_DIRECTIONS) {
+      const [ux, uy] = { up: [0, 1], down: [0, -1], left: [-1, 0], right: [1, 0], 'up right': [Math.SQRT1_2, Math.SQRT1_2] }[id] as [number, number];
+      const limit = limitAlong({ widthMm: 36, heightMm: 24 }, 60, ux, uy) ?? 0;
+      // The frame goes with the movement in the upright picture: the corner ahead leaves first.
+      const out = (['upper left', 'upper right', 'lower right', 'lower left'] as const).filter((corner) => {
+        const x = (corner.includes('left') ? -1 : 1) * half[0] + ux * (limit + 0.01);
+        const y = (corner.includes('lower') ? -1 : 1) * half[1] + uy * (limit + 0.01);
+        return Math.hypot(x, y) > 30;
+      });
+      expect(new Set(out)).toEqual(new Set(corners));
+    }
+  });
+
+  test('with only a light circle it says what 80 % of it is and that it was assumed', () => {
+    const card = shiftCard(rig(view({ lens: fieldLens({ lightMm: 200 }) })));
+    expect(card.notes.join(' ')).toContain('80 % of it, 160.0 mm');
+  });
+
+  test('a filter has a column of its own that never allows more than without', () => {
+    const card = shiftCard(rig(mounted({ lens: wide, front: [filter] })));
+    expect(card.front).toBe('grey filter');
+    const clear = card.tables[0]?.rows.map(({ frontMm }) => frontMm);
+    expect(clear?.every((mm) => typeof mm === 'number' && mm < 12)).toBe(true);
+    // Stopped down the pencil of rays is thinner and clears the rim for longer.
+    expect([...(clear ?? [])].sort((a, b) => Number(a) - Number(b))).toEqual(clear);
+  });
+
+  test('without any circle there is no scale, and it says what is missing', () => {
+    const card = shiftCard(rig(mounted({ lens: lens({ lightMm: null }) })));
+    expect(card.tables.every(({ rows }) => rows.length === 0)).toBe(true);
+    expect(card.notes.join(' ')).toContain('give the light circle');
+  });
+
+  test.each(Object.keys(CARD_SIZES) as CardSize[])('everything is on the page of %s, and no two lines of text overlap', (size) => {
+    for (const parts of [mounted({ lens: wide, front: [filter] }), view({ lens: fieldLens({ widestFNumber: 5.6, smallestFNumber: 90 }) })]) {
+      const { marks, widthMm, heightMm } = shiftCardDrawing(shiftCard(rig(parts)), size);
+      const lines = new Map<number, number>();
+      for (const mark of marks) {
+        if (mark.kind !== 'text') continue;
+        // Archivo's figures are about 0.6 of the size wide, its letters less.
+        const length = mark.text.length * mark.sizeMm * 0.55;
+        const left = mark.anchor === 'start' ? mark.x : mark.anchor === 'end' ? mark.x - length : mark.x - length / 2;
+        expect(left).toBeGreaterThan(0);
+        expect(left + length).toBeLessThan(widthMm + 1);
+        expect(mark.y).toBeLessThan(heightMm - 1);
+        lines.set(mark.y, Math.max(lines.get(mark.y) ?? 0, mark.sizeMm));
+      }
+      const ys = [...lines.keys()].sort((a, b) => a - b);
+      for (let i = 1; i < ys.length; i++) expect((ys[i] ?? 0) - (ys[i - 1] ?? 0)).toBeGreaterThan(0.7 * Math.min(lines.get(ys[i] ?? 0) ?? 0, 2.2));
+    }
+  });
+
+  test('SVG is of the size in mm and names are escaped; rows for a spreadsheet have a header with units', () => {
+    const card = shiftCard(rig(mounted({ lens: wide })));
+    const svg = drawingSvg(shiftCardDrawing(card, 'a6'));
+    expect(svg).toContain('width="105mm" height="148mm"');
+    expect(svg).toContain('A rig &amp; its &lt;name&gt;');
+    const [header, ...rows] = shiftCardRows(card);
+    expect(header?.slice(0, 4)).toEqual(['orientation', 'f-number', 'sharp circle [mm]', 'rise [mm]']);
+    expect(rows.every((row) => row.length === header?.length)).toBe(true);
+  });
+
+  test('text is broken at spaces and nothing is lost', () => {
+    const words = 'a long sentence that has to be broken into lines';
+    expect(wrapped(words, 12).join(' ')).toBe(words);
+    expect(wrapped(words, 12).every((line) => line.length <= 12)).toBe(true);
+  });
+});

@@ -1,0 +1,86 @@
+import { definitionCircle } from '../coverage/circle';
+import { diagonalMm, type Orientation } from '../coverage/frame';
+import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../coverage/shiftScale';
+import type { Rig } from '../rig/rig';
+import { frontStack, stackLimit } from '../rig/shading';
+import { evidenceWords } from '../rig/verdicts';
+import { mechanismWords } from '../stand/reading';
+import type { StandSettings } from '../stand/settings';
+import { fixed, mmWords } from '../words';
+
+/** The directions on a card, with the corners of the picture that end each first. */
+export const CARD_DIRECTIONS = [
+  { id: 'up', name: 'rise', corners: ['upper left', 'upper right'] },
+  { id: 'down', name: 'fall', corners: ['lower left', 'lower right'] },
+  { id: 'left', name: 'left', corners: ['upper left', 'lower left'] },
+  { id: 'right', name: 'right', corners: ['upper right', 'lower right'] },
+  { id: 'up right', name: 'rise and right', corners: ['upper right'] },
+] as const;
+
+/** One line of a card: an aperture and how far the frame goes. */
+export interface CardRow {
+  readonly fNumber: number;
+  readonly diameterMm: number;
+  /** In the order of `CARD_DIRECTIONS`. */
+  readonly limits: readonly ScaleEntry[];
+  /** How far in any direction what is screwed on in front leaves every corner clear, mm; ∞ to the end of movement, `null` not even centred, `undefined` without anything in front or when not known. */
+  readonly frontMm: number | null | undefined;
+}
+
+export interface ShiftCard {
+  readonly name: string;
+  readonly tables: readonly { readonly orientation: Orientation; readonly rows: readonly CardRow[] }[];
+  /** Whether something is screwed on in front whose shade is known. */
+  readonly front: string | null;
+  /** Sentences under the tables. */
+  readonly notes: readonly string[];
+}
+
+/** The shift card of a rig at infinity: both orientations, by aperture and direction, with and without what is in front. */
+export function shiftCard(rig: Rig): ShiftCard {
+  const stack = rig.parts.front.some(({ kind }) => kind !== 'ring') ? frontStack(rig.parts) : null;
+  const front = stack?.known === true ? rig.parts.front.map(({ name }) => name).join(', ') : null;
+  const tables = (['landscape', 'portrait'] as const)
+    .filter((orientation) => orientation === 'landscape' || rig.back.widthMm !== rig.back.heightMm)
+    .map((orientation) => {
+      const settings: StandSettings = { rig, orientation, movements: { riseMm: 0, shiftMm: 0 }, fNumber: rig.lens.widestFNumber, focusM: null };
+      const rows = shiftScale(settings).map((row): CardRow => {
+        const limits = CARD_DIRECTIONS.map(({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal);
+        // Behind a converter the lens's own ring stands at N/k.
+        const own = rig.parts.lens.figures.widestFNumber === null ? row.fNumber : (row.fNumber * rig.parts.lens.figures.widestFNumber) / rig.lens.widestFNumber;
+        return { fNumber: row.fNumber, diameterMm: row.diameterMm, limits, frontMm: stack?.known === true ? stackLimit(rig.parts, stack.value, own, 'shades') : undefined };
+      });
+      return { orientation, rows };
+    });
+  return { name: rig.name, tables, front, notes: notesOf(rig, stack !== null && !stack.known) };
+}
+
+function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
+  const { lens, back } = rig;
+  const sharp = definitionCircle(lens.circle, lens.widestFNumber);
+  const light = lens.circle.lightMm;
+  return [
+    `Frame ${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across. ${light === null ? 'Light circle not known.' : `Light circle ${mmWords(light)}.`}`,
+    sharp?.basis.kind === 'assumed' && light !== null ? `Only the light circle is known: 80 % of it, ${mmWords(sharp.diameterMm)}, is taken as sharp at every aperture (common practice).` : '',
+    sharp === null ? 'No circle is known, so there is no scale: give the light circle of the lens.' : '',
+    mechanismWords(rig.mechanism),
+    evidenceWords(rig.parts),
+    frontUnknown ? 'What is in front is not counted: its figures are not all known.' : '',
+    'Infinity; closer the circle grows, and the scale is on the safe side. The dots show which corners of the picture leave first.',
+  ].filter((note) => note !== '');
+}
+
+/** The card as rows of a table, first the header: for a spreadsheet. */
+export function shiftCardRows(card: ShiftCard): readonly (readonly string[])[] {
+  const header = ['orientation', 'f-number', 'sharp circle [mm]', ...CARD_DIRECTIONS.flatMap(({ name }) => [`${name} [mm]`, `${name} ends at`]), 'clear of what is in front to [mm]'];
+  const rows = card.tables.flatMap(({ orientation, rows: lines }) =>
+    lines.map(({ fNumber, diameterMm, limits, frontMm }) => [
+      orientation,
+      String(fNumber),
+      diameterMm.toFixed(1),
+      ...limits.flatMap(({ limitMm, limitedBy }) => [limitMm === null ? '' : limitMm.toFixed(1), limitedBy]),
+      frontMm === undefined ? '' : frontMm === null ? 'not even centred' : frontMm === Infinity ? 'end of movement' : frontMm.toFixed(1),
+    ]),
+  );
+  return [header, ...rows];
+}

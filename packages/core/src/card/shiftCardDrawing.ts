@@ -1,0 +1,79 @@
+import { apertureWords, fixed } from '../words';
+import { wrapped, type Drawing, type Mark } from './drawing';
+import { CARD_DIRECTIONS, type CardRow, type ShiftCard } from './shiftCard';
+
+/** Pages that a card is printed on, mm. */
+export const CARD_SIZES = {
+  a6: { name: 'A6', widthMm: 105, heightMm: 148 },
+  letter: { name: 'quarter of US letter', widthMm: 107.95, heightMm: 139.7 },
+} as const;
+export type CardSize = keyof typeof CARD_SIZES;
+
+const MARGIN = 6;
+
+/** A shift card laid out on a page: name, a table for each orientation, notes. Rows shrink until everything is on it. */
+export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
+  const { widthMm, heightMm } = CARD_SIZES[size];
+  const marks: Mark[] = [];
+  const text = (x: number, y: number, sizeMm: number, words: string, more: { anchor?: 'start' | 'middle' | 'end'; bold?: boolean } = {}) =>
+    marks.push({ kind: 'text', x, y, sizeMm, text: words, anchor: more.anchor ?? 'start', bold: more.bold ?? false });
+  const rule = (y: number, width: number) => marks.push({ kind: 'line', x1: MARGIN, y1: y, x2: widthMm - MARGIN, y2: y, widthMm: width });
+
+  let y = MARGIN + 3;
+  for (const line of wrapped(card.name, 44)) {
+    text(MARGIN, y, 4, line, { bold: true });
+    y += 4.6;
+  }
+  text(MARGIN, y - 0.6, 2.5, 'Shift card: how far the frame goes from the centre, mm');
+  y += 1;
+  const notes = [...(card.front === null ? [] : [`“front” is how far every corner stays clear of: ${card.front}.`]), ...card.notes].flatMap((note) => wrapped(note, 78));
+  const notesHeight = notes.length * 2.9 + 3;
+  const lines = card.tables.reduce((sum, { rows }) => sum + rows.length, 0);
+  const heads = card.tables.length * 10.5;
+  const row = lines === 0 ? 4 : Math.min(4.6, (heightMm - MARGIN - notesHeight - y - heads) / lines);
+  const letter = Math.min(2.9, row * 0.78);
+  const columns = CARD_DIRECTIONS.length + (card.front === null ? 0 : 1);
+  const first = MARGIN + 13;
+  const step = (widthMm - MARGIN - first) / columns;
+  const column = (i: number) => first + step * (i + 1) - 2.2;
+
+  for (const { orientation, rows } of card.tables) {
+    text(MARGIN, y + 5.2, 2.9, orientation, { bold: true });
+    CARD_DIRECTIONS.forEach(({ name, corners }, i) => {
+      marks.push(...cornerSign(column(i) - 2.2, y + 1.6, orientation, corners));
+      text(column(i), y + 7.3, 2.3, name === 'rise and right' ? 'up + right' : name, { anchor: 'end' });
+    });
+    if (card.front !== null) text(column(columns - 1), y + 7.3, 2.3, 'front', { anchor: 'end' });
+    y += 8.3;
+    rule(y, 0.25);
+    for (const entry of rows) {
+      y += row;
+      rowMarks(entry, y - row * 0.28);
+      rule(y, 0.08);
+    }
+    y += 2.2;
+  }
+  function rowMarks({ fNumber, limits, frontMm }: CardRow, at: number): void {
+    text(MARGIN, at, letter, apertureWords(fNumber), { bold: true });
+    limits.forEach(({ limitMm, limitedBy }, i) => {
+      text(column(i), at, letter, limitMm === null ? 'none' : fixed(limitMm, 1), { anchor: 'end' });
+      if (limitedBy === 'stop') marks.push({ kind: 'rect', x: column(i) + 0.7, y: at - letter * 0.72, w: 0.7, h: letter * 0.72, widthMm: 0, filled: true });
+    });
+    if (frontMm !== undefined) text(column(columns - 1), at, letter, frontMm === null ? 'shades' : frontMm === Infinity ? 'clear' : fixed(frontMm, 1), { anchor: 'end' });
+  }
+  const bottom = heightMm - MARGIN - notes.length * 2.9;
+  marks.push({ kind: 'rect', x: MARGIN, y: bottom - 4.4, w: 0.7, h: 2, widthMm: 0, filled: true });
+  text(MARGIN + 1.6, bottom - 2.7, 2.2, 'the slide ends before the sharp circle does');
+  notes.forEach((line, i) => text(MARGIN, bottom + 2 + i * 2.9, 2.2, line));
+  return { widthMm, heightMm, title: `Shift card: ${card.name}`, marks };
+}
+
+/** A small frame with a dot in each corner that leaves first. */
+function cornerSign(x: number, y: number, orientation: 'landscape' | 'portrait', corners: readonly string[]): readonly Mark[] {
+  const [w, h] = orientation === 'landscape' ? [3.9, 2.6] : [2.4, 3.6];
+  const [left, top] = [x - w / 2, y - h / 2 + 0.6];
+  return [
+    { kind: 'rect', x: left, y: top, w, h, widthMm: 0.15 },
+    ...corners.map((corner): Mark => ({ kind: 'disc', x: corner.includes('left') ? left : left + w, y: corner.includes('upper') ? top : top + h, r: 0.55, widthMm: 0, filled: true })),
+  ];
+}

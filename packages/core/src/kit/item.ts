@@ -1,0 +1,60 @@
+import { emptyValue, type Figure, type FigureValue } from './figure';
+import { KINDS } from './kinds';
+
+export type Kind = keyof typeof KINDS;
+export const KIND_NAMES = Object.keys(KINDS) as readonly Kind[];
+
+type Specs<K extends Kind> = (typeof KINDS)[K]['figures'];
+export type Figures<K extends Kind> = { readonly [F in keyof Specs<K>]: FigureValue<Specs<K>[F]> };
+
+/** One thing that is owned. Every figure may be `null`: *not known*. */
+export interface ItemOf<K extends Kind> {
+  readonly id: string;
+  readonly kind: K;
+  readonly name: string;
+  readonly note: string;
+  readonly figures: Figures<K>;
+}
+
+export type KitItem = { readonly [K in Kind]: ItemOf<K> }[Kind];
+
+/** The figures of a kind with their keys, in the order in which they are asked. */
+export function figuresOf(kind: Kind): readonly (readonly [string, Figure])[] {
+  return Object.entries<Figure>(KINDS[kind].figures);
+}
+
+/** The specification of one figure; `null` when the kind has none of that name. */
+export function figureOf(kind: Kind, key: string): Figure | null {
+  return figuresOf(kind).find(([name]) => name === key)?.[1] ?? null;
+}
+
+/** An item of which only the figures given are known. */
+export function itemOf<K extends Kind>(kind: K, id: string, name: string, known: Partial<Figures<K>>, note = ''): ItemOf<K> {
+  const blank = Object.fromEntries(figuresOf(kind).map(([key, figure]) => [key, emptyValue(figure)]));
+  // The catalogue of the kind has just written every key with its empty value.
+  return { id, kind, name, note, figures: { ...blank, ...known } as Figures<K> };
+}
+
+/** The value of a figure by its key, for what goes over all figures alike. */
+export function valueOf(item: KitItem, key: string): unknown {
+  return (item.figures as Readonly<Record<string, unknown>>)[key];
+}
+
+/** Whether a figure has a meaning for this item as it stands: some only with certain slides, mounts or forms. */
+export function applies(item: KitItem, figure: Figure): boolean {
+  return figureApplies(figure, (key) => valueOf(item, key));
+}
+
+/** As `applies`, the values read by a function, as a form has them. */
+export function figureApplies({ when }: Figure, read: (key: string) => unknown): boolean {
+  if (!when) return true;
+  const value = read(when.figure);
+  return typeof value === 'string' && when.is.includes(value);
+}
+
+/** An item as it was stored, with the figures that its kind has gained since then as *not known*. */
+export function filled<I extends KitItem>(item: I): I {
+  const missing = figuresOf(item.kind).filter(([key]) => !(key in item.figures));
+  if (missing.length === 0) return item;
+  return { ...item, figures: { ...Object.fromEntries(missing.map(([key, figure]) => [key, emptyValue(figure)])), ...item.figures } };
+}

@@ -1,0 +1,51 @@
+import { both, unknown, type Known, known } from './ask';
+import { effectiveLens, rigCircles } from './effectiveLens';
+import { movesOf } from './moves';
+import type { RigParts } from './parts';
+import type { Rig } from './rig';
+import { frameOf } from './shading';
+
+/** What is stored of a rig: its name, where it came from, and its components with their figures. */
+export interface StoredRig {
+  readonly name: string;
+  readonly rigId: string | null;
+  readonly parts: RigParts;
+}
+
+/**
+ * A rig as the bench takes it: lens behind its converters, frame, circles and
+ * what moves. Without focal length, apertures or frame size nothing can be
+ * planned, so those are asked for; every other figure may be missing.
+ */
+export function assembled(stored: StoredRig): Known<Rig> {
+  const { name, rigId, parts } = stored;
+  const all = both(effectiveLens(parts), frameOf(parts));
+  if (!all.known) return unknown(...all.asks);
+  const [lens, frame] = all.value;
+  const { back } = parts;
+  return known({
+    name,
+    rigId,
+    parts,
+    lens: {
+      name: parts.lens.name,
+      focalMm: lens.focalMm,
+      widestFNumber: lens.widestFNumber,
+      smallestFNumber: lens.smallestFNumber,
+      stopStep: parts.lens.figures.stopStep ?? 'third',
+      circle: rigCircles(parts),
+    },
+    back: {
+      name: back.name,
+      ...frame,
+      columnsPx: back.kind === 'body' ? back.figures.columnsPx : null,
+      rowsPx: back.kind === 'body' ? back.figures.rowsPx : null,
+    },
+    mechanism: movesOf(parts).mechanism,
+  });
+}
+
+/** What of a rig is stored; the rest follows from it. */
+export function storedRig({ name, rigId, parts }: Rig): StoredRig {
+  return { name, rigId, parts };
+}

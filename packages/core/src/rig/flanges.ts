@@ -1,0 +1,81 @@
+import type { ItemOf } from '../kit/item';
+import { ask, both, known, need, unknown, type Known } from './ask';
+import type { Between, RigParts } from './parts';
+
+/** One stretch between two flanges: what its registers ask for, and what stands there. */
+export interface Flanges {
+  /** Register on the lens side less that on the body side, mm. */
+  readonly neededMm: number;
+  /** The thickness of all that stands between, mm. */
+  readonly haveMm: number;
+  /** have − needed: how far too far out the lens stands, mm; negative when too near. */
+  readonly excessMm: number;
+  readonly adapters: readonly ItemOf<'adapter'>[];
+}
+
+/** Flange to flange of an adapter: as measured, or the difference of the registers it is made for, mm. */
+export function adapterThickness(adapter: ItemOf<'adapter'>): Known<number> {
+  const { thicknessMm, lensRegisterMm, bodyRegisterMm } = adapter.figures;
+  if (thicknessMm !== null) return known(thicknessMm);
+  if (lensRegisterMm !== null && bodyRegisterMm !== null) return known(lensRegisterMm - bodyRegisterMm);
+  return unknown(ask(adapter, 'thicknessMm'));
+}
+
+/** The thickness of several adapters together, mm. */
+export function thicknessOf(adapters: readonly Between[]): Known<number> {
+  return adapters.reduce<Known<number>>((sum, part) => {
+    if (part.kind !== 'adapter') return sum;
+    const next = both(sum, adapterThickness(part));
+    return next.known ? known(next.value[0] + next.value[1]) : next;
+  }, known(0));
+}
+
+/**
+ * The stretches between flanges of a lens mounted on a body: one without
+ * converters; with one, a stretch on its body side and one on its lens side,
+ * each by its own registers. From the body outward.
+ */
+export function flanges(parts: Extract<RigParts, { kind: 'mounted' }>): Known<readonly Flanges[]> {
+  const stretches: Known<Flanges>[] = [];
+  let near: Known<number> = registerOf(need(parts.back, 'registerMm'));
+  let adapters: ItemOf<'adapter'>[] = [];
+  const close = (far: Known<number>) => {
+    const all = both(both(near, far), thicknessOf(adapters));
+    const inside = adapters;
+    stretches.push(
+      all.known
+        ? known({ neededMm: all.value[0][1] - all.value[0][0], haveMm: all.value[1], excessMm: all.value[1] - (all.value[0][1] - all.value[0][0]), adapters: inside })
+        : all,
+    );
+    adapters = [];
+  };
+  for (const part of parts.between) {
+    if (part.kind === 'adapter') {
+      adapters.push(part);
+      continue;
+    }
+    const body = need(part, 'bodyRegisterMm');
+    const lens = need(part, 'lensRegisterMm');
+    close(body.known ? known(body.value.bodyRegisterMm) : body);
+    near = lens.known ? known(lens.value.lensRegisterMm) : lens;
+  }
+  close(registerOf(need(parts.lens, 'registerMm')));
+  const missing = stretches.flatMap((stretch) => (stretch.known ? [] : stretch.asks));
+  if (missing.length > 0) return unknown(...missing);
+  return known(stretches.flatMap((stretch) => (stretch.known ? [stretch.value] : [])));
+}
+
+function registerOf(figures: Known<{ readonly registerMm: number }>): Known<number> {
+  return figures.known ? known(figures.value.registerMm) : figures;
+}
+
+/** Flange distances agree within this, mm: what a made adapter is good to (common practice). */
+export const FLANGE_TOLERANCE_MM = 0.05;
+
+/** How far the sensor or film lies behind the rear standard's own plane on a view camera or rail, mm: the register of a body, and the adapters before it. */
+export function backDepth(parts: Extract<RigParts, { kind: 'view' }>): Known<number> {
+  const adapters = thicknessOf(parts.between);
+  if (parts.back.kind === 'film') return adapters;
+  const all = both(need(parts.back, 'registerMm'), adapters);
+  return all.known ? known(all.value[0].registerMm + all.value[1]) : all;
+}

@@ -1,0 +1,60 @@
+import type { KitItem } from '../kit/item';
+import { askNamed, type Ask } from './ask';
+
+/** Where two neighbours of the chain meet, and whether they fit; `null` when a mount or thread is not known. */
+export interface Joint {
+  readonly behind: KitItem;
+  readonly before: KitItem;
+  readonly fits: boolean | null;
+  /** Why not, as a sentence; empty when they fit or it is not known. */
+  readonly reason: string;
+  readonly asks: readonly Ask[];
+}
+
+// Which figure of a component meets its neighbour behind (toward the sensor) and before (toward the subject).
+const MEETS: Readonly<Record<KitItem['kind'], { readonly behind: string | null; readonly before: string | null }>> = {
+  body: { behind: null, before: 'mount' },
+  film: { behind: null, before: 'mount' },
+  adapter: { behind: 'bodyMount', before: 'lensMount' },
+  converter: { behind: 'bodyMount', before: 'lensMount' },
+  camera: { behind: 'backMount', before: 'boardMount' },
+  board: { behind: 'boardMount', before: 'hole' },
+  lens: { behind: 'mount', before: 'filterThreadMm' },
+  ring: { behind: 'threadMm', before: 'frontThreadMm' },
+  filter: { behind: 'threadMm', before: 'threadMm' },
+  hood: { behind: 'threadMm', before: null },
+};
+
+/** What a component shows to its neighbour: a mount by name, or a thread. */
+function meeting(item: KitItem, side: 'behind' | 'before'): { readonly figure: string; readonly words: string | null } | null {
+  const figure = MEETS[item.kind][side];
+  if (figure === null) return null;
+  const value = (item.figures as Readonly<Record<string, unknown>>)[figure];
+  if (typeof value === 'number') return { figure, words: `${value} mm thread` };
+  return { figure, words: typeof value === 'string' ? value : null };
+}
+
+const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
+
+/** The joint between two neighbours, `behind` nearer to the sensor. */
+export function jointOf(behind: KitItem, before: KitItem): Joint {
+  const base = { behind, before, reason: '', asks: [] };
+  const inner = meeting(behind, 'before');
+  const outer = meeting(before, 'behind');
+  if (!inner || !outer) return { ...base, fits: false, reason: `Nothing goes in front of ${behind.name}.` };
+  const asks = [
+    ...(inner.words === null ? [askNamed(behind, inner.figure)] : []),
+    ...(outer.words === null ? [askNamed(before, outer.figure)] : []),
+  ];
+  if (inner.words === null || outer.words === null) return { ...base, fits: null, asks };
+  if (same(inner.words, outer.words)) return { ...base, fits: true };
+  return { ...base, fits: false, reason: `${before.name} has “${outer.words}”, ${behind.name} takes “${inner.words}”.` };
+}
+
+/** The joints of a chain from the back to the front. */
+export function jointsOf(chain: readonly KitItem[]): readonly Joint[] {
+  return chain.slice(1).flatMap((before, i) => {
+    const behind = chain[i];
+    return behind ? [jointOf(behind, before)] : [];
+  });
+}

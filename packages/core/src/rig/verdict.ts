@@ -1,0 +1,35 @@
+import type { FindingState } from '../findings/finding';
+import { STATE_ORDER } from '../findings/finding';
+import type { Ask } from './ask';
+
+/** What a verdict on a rig is about; at most one of each. */
+export const VERDICT_KINDS = ['figures', 'fit', 'thickness', 'infinity', 'nearest', 'circle', 'movements', 'throat', 'front', 'recording'] as const;
+export type VerdictKind = (typeof VERDICT_KINDS)[number];
+
+/** What Gangway has to say about one side of a rig: a sentence with its margin, its state, and what would have to be known. */
+export interface Verdict {
+  readonly kind: VerdictKind;
+  readonly state: FindingState;
+  readonly sentence: string;
+  readonly note: string | null;
+  readonly asks: readonly Ask[];
+}
+
+export function verdict(kind: VerdictKind, state: FindingState, sentence: string, note: string | null = null): Verdict {
+  return { kind, state, sentence, note, asks: [] };
+}
+
+/** A verdict that cannot be given: what it would need. */
+export function notKnown(kind: VerdictKind, sentence: string, asks: readonly Ask[]): Verdict {
+  return { kind, state: 'unknown', sentence, note: null, asks: unique(asks) };
+}
+
+function unique(asks: readonly Ask[]): readonly Ask[] {
+  return asks.filter((one, i) => asks.findIndex(({ itemId, figure }) => itemId === one.itemId && figure === one.figure) === i);
+}
+
+/** Worst first, and of the same state in the order of the chain. */
+export function worstFirst(verdicts: readonly Verdict[]): readonly Verdict[] {
+  const rank = ({ state, kind }: Verdict): number => STATE_ORDER.indexOf(state) * 100 + VERDICT_KINDS.indexOf(kind);
+  return [...verdicts].sort((a, b) => rank(a) - rank(b));
+}

@@ -1,0 +1,205 @@
+import { itemOf } from '../kit/item';
+import { adapter, board, body, camera, fieldLens, film, lens, mounted, reducer, view } from './parts.test-support';
+import { curesFor } from './cures';
+import { offersFor, placed } from './offers';
+import { EMPTY_PLAN, partsInOrder, partsOf, planOf, type RigParts } from './parts';
+import { sideView } from './sideView';
+import { compared } from './comparison';
+import { assembled } from './assembled';
+import { figuresOf, type KitItem } from '../kit/item';
+import { emptyValue } from '../kit/figure';
+import { verdictsOf } from './verdicts';
+import type { Verdict, VerdictKind } from './verdict';
+
+function said(parts: RigParts, kind: VerdictKind): Verdict {
+  const found = verdictsOf(parts).find((each) => each.kind === kind);
+  if (!found) throw new Error(`no verdict on ${kind}`);
+  return found;
+}
+const kit = (...items: readonly KitItem[]): ReadonlyMap<string, KitItem> => new Map(items.map((item) => [item.id, item]));
+const reflex = lens({ mount: 'long', registerMm: 44.5 });
+
+describe('verdicts on a rig', () => {
+  test('a mechanism thicker than the registers leave room for', () => {
+    const parts = mounted({ lens: reflex, between: [adapter({ thicknessMm: 32 }, 'shift mechanism')] });
+    expect(said(parts, 'thickness')).toMatchObject({ state: 'fails', sentence: 'Needs 26.5 mm between flanges; shift mechanism is 32.0 mm thick.' });
+    // f²/x = 2500/5.5, and f: 504.5 mm.
+    expect(said(parts, 'infinity')).toMatchObject({ state: 'fails', sentence: 'The lens stands 5.5 mm too far out: nothing beyond 0.505 m is sharp.' });
+  });
+
+  test('an adapter that fits is said to, and one too thin asks for a spacer', () => {
+    expect(said(mounted({ lens: reflex, between: [adapter()] }), 'thickness').state).toBe('holds');
+    const thin = said(mounted({ lens: reflex, between: [adapter({ thicknessMm: 26.2 })] }), 'thickness');
+    expect(thin.state).toBe('tight');
+    expect(thin.note).toMatch(/spacer of 0\.3 mm/);
+  });
+
+  test('a lens made for a shorter register than the body’s cannot be adapted', () => {
+    expect(said(mounted({ back: body({ registerMm: 44.5 }), between: [adapter({ thicknessMm: 1 })] }), 'thickness').sentence).toMatch(/^The lens would have to sit 26\.5 mm inside the body/);
+  });
+
+  test('a wide lens on bellows that do not close enough names the board that would cure it', () => {
+    const parts = view({ lens: fieldLens({ flangeFocalMm: 62 }) });
+    const infinity = said(parts, 'infinity');
+    expect(infinity.sentence).toMatch(/^Infinity needs the standards 62\.0 mm apart; the bellows close only to 80\.0 mm/);
+    expect(infinity.note).toBe('A board recessed by at least 18.0 mm more would reach infinity.');
+    expect(said({ ...parts, board: board(-18) }, 'infinity').state).not.toBe('fails');
+    expect(said({ ...parts, board: board(-17.9) }, 'infinity').state).toBe('fails');
+  });
+
+  test('a long lens on bellows too short asks for a raised board; a telephoto needs none', () => {
+    const long = view({ lens: fieldLens({ focalMm: 360, flangeFocalMm: 350 }) });
+    expect(said(long, 'infinity').note).toBe('A board raised by at least 50.0 mm more would reach infinity.');
+    expect(said(view({ lens: fieldLens({ focalMm: 360, flangeFocalMm: 240 }) }), 'infinity').state).toBe('holds');
+  });
+
+  test('nothing is green because nothing was checked: whatever figure is blanked, no verdict that used it holds on', () => {
+    const complete: readonly RigParts[] = [
+      mounted({ lens: lens({ mount: 'long', registerMm: 44.5, nearestM: 0.5, filterThreadMm: 52, pupilDepthMm: 10 }), between: [adapter()], front: [itemOf('filter', 'f', 'filter', { threadMm: 52, clearMm: 48, heightMm: 5 })] }),
+      view(),
+    ];
+    let asked = 0;
+    for (const parts of complete) {
+      for (const item of partsInOrder(parts)) {
+        for (const [key, figure] of figuresOf(item.kind)) {
+          const blank = { ...item, figures: { ...item.figures, [key]: emptyValue(figure) } } as KitItem;
+          const next = JSON.parse(JSON.stringify(parts), (_key, value: unknown) => (isItem(value) && value.id === item.id ? blank : value)) as RigParts;
+          for (const verdict of verdictsOf(next)) {
+            expect(verdict.sentence).not.toMatch(/NaN|undefined|\bnull\b/);
+            if (verdict.state === 'unknown') {
+              expect(verdict.asks.length).toBeGreaterThan(0);
+              asked++;
+            }
+          }
+        }
+      }
+    }
+    expect(asked).toBeGreaterThan(30);
+  });
+
+  test('no contacts anywhere in the chain means that the log must know', () => {
+    expect(said(mounted(), 'recording').state).toBe('holds');
+    expect(said(mounted({ lens: reflex, between: [adapter()] }), 'recording').sentence).toMatch(/^adapter has no contacts: the file will not know aperture and focal length/);
+    expect(said(view(), 'recording').sentence).toMatch(/^Film records nothing/);
+    expect(said(mounted({ lens: lens({ contacts: null }) }), 'recording').state).toBe('unknown');
+  });
+
+  test('a reducer shrinks the circle below the frame', () => {
+    const parts = mounted({ lens: lens({ mount: 'long', registerMm: 44.5, lightMm: 58 }), between: [reducer(0.71)] });
+    expect(said(parts, 'circle')).toMatchObject({ state: 'fails' });
+    expect(said(parts, 'circle').sentence).toMatch(/behind reducer is 41\.2 mm, the frame 43\.3 mm across: the corners are dark/);
+  });
+
+  test('a camera with a lens of its own takes only that lens', () => {
+    const own = lens({ attachment: 'fixed' });
+    const fixed: RigParts = { kind: 'fixed', back: body({ ownLens: true }), lens: own, front: [] };
+    expect(said(fixed, 'fit').state).toBe('holds');
+    expect(said({ ...fixed, lens: lens() }, 'fit').sentence).toMatch(/is not fixed in a body/);
+    expect(said(mounted({ lens: own }), 'fit').sentence).toMatch(/cannot be used elsewhere/);
+  });
+
+  test('an unmounted lens made for a longer register leaves slack to tilt in', () => {
+    const held: RigParts = { kind: 'held', back: body(), lens: reflex, front: [] };
+    expect(said(held, 'infinity').sentence).toBe('Infinity is sharp with the lens held 26.5 mm before the body; within that it can be tilted.');
+    expect(said({ ...held, back: body({ registerMm: 44.5 }), lens: lens() }, 'infinity').state).toBe('fails');
+  });
+});
+
+function isItem(value: unknown): value is KitItem {
+  return typeof value === 'object' && value !== null && 'figures' in value && 'id' in value;
+}
+
+describe('choosing along the chain', () => {
+  const items = kit(body(), lens(), { ...reflex, id: 'reflex', name: 'reflex lens' }, adapter(), adapter({ thicknessMm: 32 }, 'thick'), reducer(), camera(), film(), board(0, 'flat'), board(-18, 'recessed'), fieldLens());
+
+  test('what fits is offered first, and what does not says why', () => {
+    const plan = { ...EMPTY_PLAN, backId: 'body', lensId: 'reflex' };
+    const offers = offersFor(plan, 'between', items);
+    expect(offers.map(({ item, state }) => [item.id, state])).toEqual([['adapter', 'fits'], ['reducer', 'fits'], ['thick', 'not']]);
+    expect(offers[2]?.reason).toBe('Needs 26.5 mm between flanges; thick is 32.0 mm thick.');
+  });
+
+  test('a lens with another mount says that it needs an adapter, one on a board that it needs a camera', () => {
+    const offers = offersFor({ ...EMPTY_PLAN, backId: 'body' }, 'lens', kit(body(), { ...reflex, id: 'reflex' }, { ...fieldLens(), id: 'field' }, lens()));
+    expect(offers.map(({ item, state }) => [item.id, state])).toEqual([['lens', 'fits'], ['reflex', 'not'], ['field', 'not']].sort((a, b) => (a[1] === 'fits' ? -1 : b[1] === 'fits' ? 1 : 0)));
+    expect(offers.find(({ item }) => item.id === 'reflex')?.reason).toMatch(/^Needs an adapter/);
+    expect(offers.find(({ item }) => item.id === 'field')?.reason).toMatch(/needs a view camera or rail/);
+  });
+
+  test('a mount that is not known is neither offered as fitting nor refused', () => {
+    const offers = offersFor({ ...EMPTY_PLAN, backId: 'body' }, 'lens', kit(body(), lens({ mount: null })));
+    expect(offers[0]).toMatchObject({ state: 'unknown' });
+  });
+
+  test('a plan and its parts say the same', () => {
+    for (const parts of [mounted({ between: [adapter()] }), view({ bag: true })]) {
+      const back = partsOf(planOf(parts), kit(...partsInOrder(parts)));
+      expect(back).toEqual(parts);
+    }
+    expect(partsOf({ ...EMPTY_PLAN, kind: 'view' }, items)).toEqual({ open: ['back', 'camera', 'board', 'lens'] });
+  });
+
+  test('places in a row are filled, changed and emptied', () => {
+    const two = placed(placed(EMPTY_PLAN, 'between', 'a', 0), 'between', 'b', 1);
+    expect(two.betweenIds).toEqual(['a', 'b']);
+    expect(placed(two, 'between', null, 0).betweenIds).toEqual(['b']);
+  });
+
+  test('every cure offered, made, makes its verdict hold and worsens none', () => {
+    const wide = { ...fieldLens({ flangeFocalMm: 62 }), id: 'wide' };
+    const all = kit(film(), camera({ bagMinMm: 50, bagMaxMm: 120 }), board(0, 'flat'), board(-30, 'recessed'), board(25, 'raised'), wide);
+    const plan = { ...EMPTY_PLAN, kind: 'view' as const, backId: 'film', cameraId: 'camera', boardId: 'flat', lensId: 'wide' };
+    const cures = curesFor('infinity', plan, all);
+    expect(cures.map(({ words }) => words)).toEqual(['the bag bellows', 'board -30']);
+    for (const cure of cures) {
+      const parts = partsOf(cure.plan, all);
+      if ('open' in parts) throw new Error('unfinished');
+      expect(said(parts, 'infinity').state).toBe('holds');
+    }
+    expect(curesFor('fit', plan, all)).toEqual([]);
+  });
+});
+
+describe('the side view', () => {
+  test('puts the seat of the lens where infinity needs it, and follows the board', () => {
+    const side = sideView(view({ board: board(-18), lens: fieldLens({ flangeFocalMm: 90 }) }));
+    expect(side.infinityMm).toBe(90);
+    expect(side.planes.find(({ name }) => name === 'seat of the lens')?.atMm).toBeCloseTo(90, 9);
+    expect(side.planes.find(({ name }) => name === 'front standard')?.atMm).toBeCloseTo(108, 9);
+    const mountedSide = sideView(mounted({ lens: reflex, between: [adapter()] }));
+    expect(mountedSide.planes.at(-1)).toEqual({ name: 'flange of the lens', atMm: 44.5 });
+  });
+
+  test('marks what is drawn without being known', () => {
+    expect(sideView(mounted()).blocks.find(({ kind }) => kind === 'lens')?.known).toBe(false);
+  });
+});
+
+describe('rigs compared', () => {
+  const rig = (parts: RigParts) => {
+    const built = assembled({ name: 'r', rigId: null, parts });
+    if (!built.known) throw new Error('not known');
+    return built.value;
+  };
+
+  test('field of view by published angles: 50 mm on 36 × 24 sees 39.6° by 27.0°, 46.8° across', () => {
+    // Jacobson et al., The Manual of Photography, table of fields of view (from memory): 50 mm, 47° diagonal, 40° horizontal, 27° vertical.
+    const { field } = compared(rig(mounted()), { widthMm: 36, heightMm: 24 }, 'diagonal');
+    expect(field.levelDeg).toBeCloseTo(39.6, 1);
+    expect(field.uprightDeg).toBeCloseTo(27, 0);
+    expect(field.diagonalDeg).toBeCloseTo(46.8, 1);
+  });
+
+  test('normal lenses of sheet formats are equal by diagonal: 150 on 4 × 5 in is 300 on 8 × 10 in', () => {
+    // Common practice: 150 mm for 4 × 5 in, 300 mm for 8 × 10 in.
+    const sheet = compared(rig(view({ lens: fieldLens({ focalMm: 150, flangeFocalMm: 145 }) })), { widthMm: 245, heightMm: 194 }, 'diagonal');
+    expect(Math.abs(sheet.equalFocalMm - 300)).toBeLessThan(15);
+    expect(sheet.equalFNumber).toBeCloseTo(sheet.fNumber * (sheet.equalFocalMm / 150), 9);
+  });
+
+  test('movements widen the field, and unknown travel leaves it unknown', () => {
+    const moving = compared(rig(mounted({ lens: lens({ slides: 'rotating', travelMm: 5 }) })), { widthMm: 36, heightMm: 24 }, 'width');
+    expect(moving.withMovements?.levelDeg ?? 0).toBeGreaterThan(moving.field.levelDeg);
+    expect(compared(rig(mounted({ lens: lens({ slides: null }) })), { widthMm: 36, heightMm: 24 }, 'width').withMovements).toBeNull();
+  });
+});
