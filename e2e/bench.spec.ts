@@ -199,17 +199,22 @@ test.describe('two tabs on one stand', () => {
 
 test('a locked slide has one scale, and both movements follow it', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
-  await page.getByRole('button', { name: 'Figures' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Rig' });
-  await dialog.getByLabel('Mechanism').selectOption('one slide locked to an angle');
-  await dialog.getByLabel('Angle, °').fill('90');
-  await dialog.getByLabel('Travel forward, mm').fill('10');
-  await dialog.getByLabel('Travel back, mm').fill('-1');
-  await dialog.getByRole('button', { name: 'Take these figures' }).click();
-  await expect(dialog.getByRole('alert')).toHaveText('The travel back must be a number from 0 to 500 mm.');
-  await dialog.getByLabel('Travel back, mm').fill('10');
-  await dialog.getByRole('button', { name: 'Take these figures' }).click();
+  await page.getByRole('link', { name: 'Small body with 24 mm shift wide' }).click();
+  await page.getByRole('button', { name: 'Figures of 24 mm shift wide' }).click();
+  const dialog = page.getByRole('dialog', { name: '24 mm shift wide' });
+  await dialog.getByLabel('Slides', { exact: true }).selectOption('one slide at a fixed angle');
+  await dialog.getByLabel('Angle of the slide').fill('90');
+  await dialog.getByLabel('Travel from the centre').fill('-1');
+  await dialog.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(dialog.getByRole('alert').first()).toHaveText('Travel from the centre must be a number from 0 to 200 mm.');
+  await dialog.getByLabel('Travel from the centre').fill('10');
+  await dialog.getByRole('button', { name: 'Keep these figures' }).click();
   await expect(dialog).toBeHidden();
+  // The stand works with the figures it was made with until the new ones are taken.
+  await openStand(page, gangway, SMALL);
+  await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
+  await expect(page.getByText(/The kit has newer figures for this rig: 24 mm shift wide, Slides: one slide that rotates → one slide at a fixed angle/)).toBeVisible();
+  await page.getByRole('button', { name: 'Take the new figures' }).click();
   await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'fails');
   await expect(finding(page, 'travel')).toContainText('1.0 mm beyond the forward stop');
   const slide = page.getByRole('textbox', { name: 'Slide' });
@@ -224,23 +229,38 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
 
 test('a missing figure is not known, never green, and asks for itself', async ({ page, gangway }) => {
   await openStand(page, gangway, FIELD);
-  await page.getByRole('button', { name: 'Figures' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Rig' });
-  await dialog.getByLabel('Light circle, mm').fill('');
-  while ((await dialog.getByRole('button', { name: 'Remove this circle' }).count()) > 0) {
-    await dialog.getByRole('button', { name: 'Remove this circle' }).first().click();
+  await page.getByRole('link', { name: '44 × 33 back with 90 mm field wide' }).click();
+  await page.getByRole('button', { name: 'Figures of 90 mm field wide' }).click();
+  const lens = page.getByRole('dialog', { name: '90 mm field wide' });
+  await lens.getByLabel('Light circle, mm').fill('');
+  while ((await lens.getByRole('button', { name: 'Remove this circle' }).count()) > 0) {
+    await lens.getByRole('button', { name: 'Remove this circle' }).first().click();
   }
-  await dialog.getByLabel('Mechanism').selectOption('not known');
-  await dialog.getByRole('button', { name: 'Take these figures' }).click();
+  await lens.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(lens).toBeHidden();
+  await page.getByRole('button', { name: 'Figures of 4 × 5 in field camera' }).click();
+  const camera = page.getByRole('dialog', { name: '4 × 5 in field camera' });
+  await camera.getByLabel('Front rise').fill('');
+  await camera.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(camera).toBeHidden();
+  await openStand(page, gangway, FIELD);
+  await page.getByRole('button', { name: 'Take the new figures' }).click();
   for (const kind of ['lightCircle', 'sharpCircle', 'travel']) {
     await expect(finding(page, kind)).toHaveAttribute('data-state', 'unknown');
   }
   await expect(page.getByText('Not known: the lens has no circle figure.')).toBeVisible();
   await finding(page, 'lightCircle').getByRole('button', { name: 'Give the figure' }).click();
-  await dialog.getByLabel('Light circle, mm').fill('40');
-  await dialog.getByRole('button', { name: 'Take these figures' }).click();
+  await expect(lens.getByLabel('Light circle, mm')).toBeFocused();
+  await expect(lens.getByText(/Photograph an even wall at f\/8/)).toBeVisible();
+  await lens.getByLabel('Light circle, mm').fill('40');
+  await lens.getByRole('button', { name: 'Keep these figures' }).click();
   await expect(finding(page, 'lightCircle')).toContainText('it lacks');
   await expect(finding(page, 'sharpCircle')).toContainText('80 % of the light circle is assumed');
+  await finding(page, 'travel').getByRole('button', { name: 'Give the figure' }).click();
+  await expect(camera.getByLabel('Front rise')).toBeFocused();
+  await camera.getByLabel('Front rise').fill('40');
+  await camera.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'holds');
 });
 
 test('fits the screen at 1280 by 800 without scrolling, and a phone without sideways scrolling', async ({ page, gangway }) => {
@@ -259,7 +279,7 @@ test('fits the screen at 1280 by 800 without scrolling, and a phone without side
 for (const theme of ['light', 'dark'] as const) {
   test.describe(`accessibility, ${theme}`, () => {
     test.use({ colorScheme: theme });
-    test('jobs page, bench and rig sheet have no violation that axe finds, contrast included', async ({ page, gangway }) => {
+    test('jobs page, bench and choice of rigs have no violation that axe finds, contrast included', async ({ page, gangway }) => {
       const violations = async () =>
         (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
       await page.goto(gangway.url);
@@ -267,8 +287,8 @@ for (const theme of ['light', 'dark'] as const) {
       expect(await violations()).toEqual([]);
       await openStand(page, gangway, SMALL);
       expect(await violations()).toEqual([]);
-      await page.getByRole('button', { name: 'Figures' }).click();
-      await expect(page.getByRole('dialog')).toBeVisible();
+      await page.getByRole('button', { name: 'Rig', exact: true }).click();
+      await expect(page.getByRole('dialog').getByRole('button', { name: /Bellows rail/ })).toBeVisible();
       expect(await violations()).toEqual([]);
     });
   });

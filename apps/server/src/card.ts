@@ -73,7 +73,7 @@ export function cardRoutes(db: Db): Router {
     const rig = builtRig(found.rig, new Map(kit.items.map(({ item }) => [item.id, item])));
     if (!rig) throw new Refusal(409, 'rig_unfinished', `“${found.rig.name}” is not finished: it has no card yet.`);
     const pdf = await drawingPdf(shiftCardDrawing(shiftCard(rig), size));
-    res.type('pdf').set('Content-Disposition', 'inline; filename="shift-card.pdf"').send(pdf);
+    res.type('pdf').send(pdf);
   });
   return router;
 }

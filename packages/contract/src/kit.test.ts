@@ -143,7 +143,7 @@ describe('files of the kit', () => {
     expect(rows.map(({ action }) => action)).toEqual(['add', 'refused', 'refused']);
     expect(rows[1]?.refused).toEqual([
       { column: 'Focal length [mm]', message: 'Focal length: “ninety” is not a number; it must be one from 1 to 5000 mm, or empty.' },
-      { column: 'Light circle [mm]', message: 'Light circle [mm]: Light circle must be a number from 1 to 1500 mm.' },
+      { column: 'Light circle [mm]', message: 'Light circle must be a number from 1 to 1500 mm.' },
     ]);
     expect(rows[2]?.refused[0]?.message).toMatch(/^kind: “lense” must be one of body, film, lens/);
     const [, bad, ugly] = read.lines;

@@ -1,4 +1,5 @@
 import { figuresOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import equal from 'fast-deep-equal';
 import Papa from 'papaparse';
 import type { z } from 'zod';
 import { firstIssue } from './apiError';
@@ -153,7 +154,7 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
     for (const issue of parsed.error.issues) {
       const [head, key] = issue.path;
       const column = head === 'figures' && typeof key === 'string' ? (columns.get(key) ?? null) : typeof head === 'string' ? head : null;
-      if (!refused.some((each) => each.column === column)) refused.push({ column, message: `${column ?? ''}: ${issue.message}` });
+      if (!refused.some((each) => each.column === column)) refused.push({ column, message: issue.message });
     }
   }
   if (refused.length > 0 || !parsed.success) return refusedRow(line, name, kind, refused);
@@ -183,7 +184,7 @@ function judgeRig(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
   const there = kit.rigs.find((row) => row.rig.id === rig.id);
   const base = { line, name: rig.name, what: 'rig', refused: [] };
   if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putRig', rig, archived: false, version: null } };
-  if (JSON.stringify(there.rig) === JSON.stringify(rig)) return { ...base, action: 'same', changes: [], change: null };
+  if (equal(there.rig, rig)) return { ...base, action: 'same', changes: [], change: null };
   const changes = there.rig.name === rig.name ? ['components'] : [`name: ${there.rig.name} → ${rig.name}`];
   return { ...base, action: 'change', changes, change: { op: 'putRig', rig, archived: there.archived, version: there.version } };
 }

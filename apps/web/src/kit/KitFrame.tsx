@@ -18,7 +18,7 @@ export function useOpenKit(): Kit {
 }
 
 const LINK = ({ isActive }: { isActive: boolean }) =>
-  `flex items-baseline justify-between rounded-md border-l-3 px-2.5 py-1 ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`;
+  `flex items-baseline justify-between gap-1.5 rounded-md border-l-3 px-2.5 py-1 max-md:min-h-10 max-md:items-center ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`;
 
 /** The frame around everything that is owned: rigs, items by kind, files in and out, undo. */
 export function KitFrame() {
@@ -29,21 +29,21 @@ export function KitFrame() {
       <TopBar where={<h1 className="font-semibold">Kit</h1>}>
         <KitUndo />
       </TopBar>
-      <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
-        <nav aria-label="Kit" className="border-hairline p-4 text-sm max-md:border-b md:border-r print:hidden">
+      <div className="grid grow max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_1fr] md:grid-cols-[15rem_minmax(0,1fr)]">
+        <nav aria-label="Kit" className="border-hairline text-sm max-md:flex max-md:gap-1 max-md:overflow-x-auto max-md:border-b max-md:p-2 max-md:whitespace-nowrap md:border-r md:p-4 print:hidden">
           <NavLink to="/kit/rigs" className={LINK}>
             Rigs <Count n={kit?.rigs.filter(({ archived }) => !archived).length ?? 0} />
           </NavLink>
           <NavLink to="/kit/compare" className={LINK}>
             Compare rigs
           </NavLink>
-          <h2 className="engraved mt-4 mb-1 px-2.5">What I own</h2>
+          <h2 className="engraved mt-4 mb-1 px-2.5 max-md:hidden">What I own</h2>
           {KIND_NAMES.map((kind) => (
             <NavLink key={kind} to={`/kit/items/${kind}`} className={LINK}>
               {KINDS[kind].plural} <Count n={count(kind)} />
             </NavLink>
           ))}
-          <h2 className="engraved mt-4 mb-1 px-2.5">Files</h2>
+          <h2 className="engraved mt-4 mb-1 px-2.5 max-md:hidden">Files</h2>
           <NavLink to="/kit/import" className={LINK}>
             <span className="flex items-center gap-1.5">
               <FileInput size={14} aria-hidden /> Import

@@ -30,8 +30,8 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   const notesHeight = notes.length * 2.9 + 3;
   const lines = card.tables.reduce((sum, { rows }) => sum + rows.length, 0);
   const heads = card.tables.length * 10.5;
-  const row = lines === 0 ? 4 : Math.min(4.6, (heightMm - MARGIN - notesHeight - y - heads) / lines);
-  const letter = Math.min(2.9, row * 0.78);
+  const row = lines === 0 ? 4 : Math.min(5.6, (heightMm - MARGIN - notesHeight - y - heads) / lines);
+  const letter = Math.min(3.2, row * 0.78);
   const columns = CARD_DIRECTIONS.length + (card.front === null ? 0 : 1);
   const first = MARGIN + 13;
   const step = (widthMm - MARGIN - first) / columns;

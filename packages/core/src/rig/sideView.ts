@@ -89,7 +89,7 @@ export function sideView(parts: RigParts): SideView {
     planes.push({ name: 'flange of the lens', atMm: z });
   } else if (parts.kind === 'mounted') {
     infinityMm = between(parts).some(({ kind }) => kind === 'converter') ? null : parts.lens.figures.registerMm;
-    planes.push({ name: 'flange of the lens', atMm: z });
+    if (parts.between.length > 0) planes.push({ name: 'flange of the lens', atMm: z });
   } else {
     z = parts.lens.figures.focalMm ?? 30;
   }

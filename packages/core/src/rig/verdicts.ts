@@ -2,7 +2,7 @@ import { diagonalMm } from '../coverage/frame';
 import { definitionCircle } from '../coverage/circle';
 import { limitAlong } from '../coverage/shiftLimit';
 import { turned } from '../coverage/frame';
-import { EVIDENCE } from '../kit/figure';
+import type { Evidence } from '../kit/figure';
 import { mechanismWords } from '../stand/reading';
 import { apertureWords, fixed, magnificationWords, metresWords, mmWords } from '../words';
 import { both, need } from './ask';
@@ -162,6 +162,8 @@ export function middleAperture(widest: number, smallest: number): number {
   return Math.min(smallest, Math.max(widest, 8));
 }
 
+const WEIGHT: Readonly<Record<Evidence, string>> = { measured: 'measured', table: 'from the maker’s table', guessed: 'guessed' };
+
 /** On what the circles of a rig rest, in words. */
 export function evidenceWords(parts: RigParts): string {
   const light = rigLightCircle(parts);
@@ -169,11 +171,11 @@ export function evidenceWords(parts: RigParts): string {
   const said: string[] = [];
   if (light.known) {
     const { basis, evidence } = light.value;
-    const from = basis === 'field angle' ? 'from the field angle' : basis === 'converter' ? 'what the converter passes' : evidence === null ? 'of unknown weight' : EVIDENCE[evidence];
+    const from = basis === 'field angle' ? 'from the field angle' : basis === 'converter' ? 'what the converter passes' : evidence === null ? 'of unknown weight' : WEIGHT[evidence];
     said.push(`Light circle ${from}`);
   }
   if (rows.length === 0) said.push('no circle of good definition: 80 % of the light circle is assumed (common practice)');
-  else said.push(`circles of good definition ${[...new Set(rows.map(({ evidence }) => EVIDENCE[evidence]))].join(' and ')}`);
+  else said.push(`circles of good definition ${[...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].join(' and ')}`);
   return `${capital(said.join('; '))}.`;
 }
 

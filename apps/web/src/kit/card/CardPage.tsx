@@ -68,8 +68,8 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
         <Button onClick={() => download(`${file}.svg`, 'image/svg+xml', drawingSvg(drawing))}>SVG</Button>
         <Button onClick={() => void csv()}>CSV</Button>
       </div>
-      <DrawingSheet drawing={drawing} />
-      <div className="sr-only">
+      <DrawingSheet drawing={drawing} size={size} />
+      <div className="sr-only print:hidden">
         <ul>
           {card.tables.flatMap(({ orientation, rows }) =>
             rows.map(({ fNumber, limits }) => (
@@ -85,10 +85,10 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
 }
 
 /** A drawing for paper: larger on screen than in the hand, in its own size when printed, always black on white. */
-function DrawingSheet({ drawing }: { readonly drawing: Drawing }) {
+function DrawingSheet({ drawing, size }: { readonly drawing: Drawing; readonly size: CardSize }) {
   const { widthMm, heightMm, title, marks } = drawing;
   return (
-    <svg viewBox={`0 0 ${widthMm} ${heightMm}`} width={`${widthMm}mm`} height={`${heightMm}mm`} role="img" aria-label={title} fill="none" stroke="#000" data-print-page className="w-[min(100%,36rem)] h-auto border border-hairline bg-[#fff] shadow-raised print:border-0 print:shadow-none">
+    <svg viewBox={`0 0 ${widthMm} ${heightMm}`} width={`${widthMm}mm`} height={`${heightMm}mm`} role="img" aria-label={title} fill="none" stroke="#000" data-print-page={size} className="h-auto w-[min(100%,36rem)] border border-hairline bg-[#fff] shadow-raised print:border-0 print:shadow-none">
       {marks.map((mark, i) => (
         <MarkShape key={i} mark={mark} />
       ))}

@@ -79,7 +79,7 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
           ))}
         </select>
       </label>
-      <div className="overflow-x-auto">
+      <div className="relative overflow-x-auto">
         <table className="border-collapse text-sm">
           <thead>
             <tr className="border-b border-rule text-left align-bottom">
@@ -102,11 +102,11 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
             {row('From end to end of shift and rise', (_rig, { withMovements: w, fNumber }) => (w === null ? 'not known, or the frame does not fit' : `${fixed(w.levelDeg, 1)}° × ${fixed(w.uprightDeg, 1)}° at ${apertureWords(fNumber)}`))}
             {row(
               <>
-                Gives the same view as on the first format ({fixed(measureMm(first.back, measure), 1)} mm {FORMAT_MEASURES[measure]})
+                Same view on the first format ({fixed(measureMm(first.back, measure), 1)} mm {FORMAT_MEASURES[measure]}) from a lens of
               </>,
               (_rig, { equalFocalMm }) => mmWords(equalFocalMm),
             )}
-            {row('Same depth of field there at', (_rig, { equalFNumber, fNumber }) => `f/${fixed(equalFNumber, 1)} for ${apertureWords(fNumber)}`)}
+            {row('with the same depth of field there at', (_rig, { equalFNumber, fNumber }) => `f/${fixed(equalFNumber, 1)} for ${apertureWords(fNumber)}`)}
             {row('Light circle wider than the frame by', (_rig, { spareLightMm }) => spare(spareLightMm))}
             {row('Sharp circle wider than the frame by', (_rig, { spareSharpMm, fNumber }) => `${spare(spareSharpMm)} at ${apertureWords(fNumber)}`)}
             {row('Movements', ({ mechanism }) => mechanismWords(mechanism))}

@@ -34,6 +34,8 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
   const figures = useWatch({ control, name: 'figures' });
   const [refusals, setRefusals] = useState<Refusals>(new Map());
   const [failure, setFailure] = useState<string | null>(null);
+  const [help, setHelp] = useState('');
+  const helpId = useId();
   const joints = useMemo(() => jointNames(kit?.items.map((row) => row.item) ?? []), [kit]);
   const jointsId = useId();
 
@@ -46,7 +48,10 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
       requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-field="${first ?? ''}"]`)?.focus());
       return;
     }
-    const refused = await change([{ op: 'putItem', item: read.item, archived: there?.archived ?? false, version: there?.version ?? null }], there ? `figures of ${read.item.name}` : `${read.item.name} added`);
+    const refused = await change(
+      [{ op: 'putItem', item: read.item, archived: there?.archived ?? false, version: there?.version ?? null }],
+      there ? `figures of ${read.item.name}` : `${read.item.name} added`,
+    );
     if (refused !== null) {
       setFailure(refused);
       return;
@@ -55,10 +60,18 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
     onSaved(read.item);
   };
 
-  const groups = [...new Set(figuresOf(item.kind).map(([, { group }]) => group))].map((group) => [group, figuresOf(item.kind).filter(([, figure]) => figure.group === group)] as const);
+  const groups = [...new Set(figuresOf(item.kind).map(([, { group }]) => group))].map(
+    (group) => [group, figuresOf(item.kind).filter(([, figure]) => figure.group === group)] as const,
+  );
   const shown = (figure: Figure) => figureApplies(figure, (key) => figures[key]);
   return (
-    <Dialog open wide onClose={onClose} title={there ? item.name : KINDS[item.kind].title} help="Leave empty what you do not know: Gangway says what depends on it, and how to measure it.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title={there ? item.name : KINDS[item.kind].title}
+      help="Leave empty what you do not know: Gangway says what depends on it, and how to measure it."
+    >
       <form onSubmit={(event) => void handleSubmit(save)(event)} noValidate className="grid gap-4">
         <datalist id={jointsId}>
           {joints.map((name) => (
@@ -67,10 +80,20 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
         </datalist>
         <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">
           <Labelled words="Name" refusal={refusals.get('name')}>
-            <input {...register('name')} data-field="name" aria-invalid={refusals.has('name') || undefined} autoComplete="off" autoFocus={ask === undefined} className={FIELD} />
+            {(id) => (
+              <input
+                id={id}
+                {...register('name')}
+                data-field="name"
+                aria-invalid={refusals.has('name') || undefined}
+                autoComplete="off"
+                autoFocus={ask === undefined}
+                className={FIELD}
+              />
+            )}
           </Labelled>
           <Labelled words="Note" refusal={refusals.get('note')}>
-            <input {...register('note')} data-field="note" autoComplete="off" className={FIELD} />
+            {(id) => <input id={id} {...register('note')} data-field="note" autoComplete="off" className={FIELD} />}
           </Labelled>
         </div>
         {groups.map(([group, entries]) => (
@@ -78,28 +101,43 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
             <legend className="engraved mb-1">{group}</legend>
             {group === 'Frame' && (item.kind === 'body' || item.kind === 'film') && (
               <Labelled words="Take the size of">
-                <select
-                  className={FIELD}
-                  value=""
-                  onChange={(event) => {
-                    const format = FORMATS.find(({ id }) => id === event.target.value);
-                    if (!format) return;
-                    form.setValue('figures.widthMm', String(format.widthMm), { shouldDirty: true });
-                    form.setValue('figures.heightMm', String(format.heightMm), { shouldDirty: true });
-                  }}
-                >
-                  <option value="">choose a format …</option>
-                  {FORMATS.map(({ id, name }) => (
-                    <option key={id} value={id}>
-                      {name}
-                    </option>
-                  ))}
-                </select>
+                {(id) => (
+                  <select
+                    id={id}
+                    className={FIELD}
+                    value=""
+                    onChange={(event) => {
+                      const format = FORMATS.find(({ id }) => id === event.target.value);
+                      if (!format) return;
+                      form.setValue('figures.widthMm', String(format.widthMm), { shouldDirty: true });
+                      form.setValue('figures.heightMm', String(format.heightMm), { shouldDirty: true });
+                    }}
+                  >
+                    <option value="">choose a format …</option>
+                    {FORMATS.map(({ id, name }) => (
+                      <option key={id} value={id}>
+                        {name}
+                      </option>
+                    ))}
+                  </select>
+                )}
               </Labelled>
             )}
-            {entries.filter(([, figure]) => figure.type !== 'circles' && shown(figure)).map(([key, figure]) => (
-              <FigureField key={key} name={key} figure={figure} register={register} refusal={refusals.get(`figures.${key}`)} focus={ask === key} listId={jointsId} />
-            ))}
+            {entries
+              .filter(([, figure]) => figure.type !== 'circles' && shown(figure))
+              .map(([key, figure]) => (
+                <FigureField
+                  key={key}
+                  name={key}
+                  figure={figure}
+                  register={register}
+                  refusal={refusals.get(`figures.${key}`)}
+                  focus={ask === key}
+                  listId={jointsId}
+                  helpId={helpId}
+                  onHelp={setHelp}
+                />
+              ))}
             {entries.some(([, figure]) => figure.type === 'circles') && (
               <div className="sm:col-span-3">
                 <p className="mb-1 text-sm text-ink-soft">Circles of good definition by aperture</p>
@@ -107,19 +145,41 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                   {circles.fields.map((row, i) => (
                     <div key={row.id} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
                       <Labelled words="At, f/" refusal={refusals.get(`circles.${i}.fNumber`)}>
-                        <input {...register(`circles.${i}.fNumber`)} data-field={`circles.${i}.fNumber`} aria-invalid={refusals.has(`circles.${i}.fNumber`) || undefined} inputMode="decimal" autoComplete="off" className={FIELD} />
+                        {(id) => (
+                          <input
+                            id={id}
+                            {...register(`circles.${i}.fNumber`)}
+                            data-field={`circles.${i}.fNumber`}
+                            aria-invalid={refusals.has(`circles.${i}.fNumber`) || undefined}
+                            inputMode="decimal"
+                            autoComplete="off"
+                            className={FIELD}
+                          />
+                        )}
                       </Labelled>
                       <Labelled words="Diameter, mm" refusal={refusals.get(`circles.${i}.diameterMm`)}>
-                        <input {...register(`circles.${i}.diameterMm`)} data-field={`circles.${i}.diameterMm`} aria-invalid={refusals.has(`circles.${i}.diameterMm`) || undefined} inputMode="decimal" autoComplete="off" className={FIELD} />
+                        {(id) => (
+                          <input
+                            id={id}
+                            {...register(`circles.${i}.diameterMm`)}
+                            data-field={`circles.${i}.diameterMm`}
+                            aria-invalid={refusals.has(`circles.${i}.diameterMm`) || undefined}
+                            inputMode="decimal"
+                            autoComplete="off"
+                            className={FIELD}
+                          />
+                        )}
                       </Labelled>
                       <Labelled words="Is">
-                        <select {...register(`circles.${i}.evidence`)} className={FIELD}>
-                          {Object.entries(EVIDENCE).map(([value, words]) => (
-                            <option key={value} value={value}>
-                              {words}
-                            </option>
-                          ))}
-                        </select>
+                        {(id) => (
+                          <select id={id} {...register(`circles.${i}.evidence`)} className={FIELD}>
+                            {Object.entries(EVIDENCE).map(([value, words]) => (
+                              <option key={value} value={value}>
+                                {words}
+                              </option>
+                            ))}
+                          </select>
+                        )}
                       </Labelled>
                       <IconButton label="Remove this circle" onClick={() => circles.remove(i)}>
                         <Trash2 size={16} aria-hidden />
@@ -141,8 +201,13 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
               {failure ?? `${refusals.size === 1 ? 'One figure' : `${refusals.size} figures`} cannot be taken; see above.`}
             </p>
           )}
+          {failure === null && refusals.size === 0 && (
+            <p id={helpId} className="min-h-8 grow text-xs text-ink-soft">
+              {help}
+            </p>
+          )}
           <Button onClick={onClose}>Cancel</Button>
-          <Button look="main" type="submit">
+          <Button look="main" type="submit" className="shrink-0">
             {there ? 'Keep these figures' : 'Add to the kit'}
           </Button>
         </div>
@@ -158,27 +223,52 @@ interface FigureFieldProps {
   readonly refusal: string | undefined;
   readonly focus: boolean;
   readonly listId: string;
+  readonly helpId: string;
+  /** Takes how to measure the figure whose field is being typed in. */
+  readonly onHelp: (how: string) => void;
 }
 
-function FigureField({ name, figure, register, refusal, focus, listId }: FigureFieldProps) {
+function FigureField({ name, figure, register, refusal, focus, listId, helpId, onHelp }: FigureFieldProps) {
   const path = `figures.${name}` as const;
-  const helpId = useId();
-  const props = { ...register(path), 'data-field': path, 'aria-invalid': refusal ? true : undefined, 'aria-describedby': figure.how ? helpId : undefined, autoFocus: focus, className: FIELD } as const;
+  const props = {
+    ...register(path),
+    'data-field': path,
+    'aria-invalid': refusal ? true : undefined,
+    'aria-describedby': helpId,
+    onFocus: () => onHelp(figure.how),
+    autoFocus: focus,
+    className: FIELD,
+  } as const;
   const unit = 'unit' in figure && figure.unit !== '' ? `, ${figure.unit}` : '';
   return (
-    <Labelled words={`${figure.label}${unit}`} refusal={refusal} help={figure.how} helpId={helpId}>
-      {figure.type === 'choice' || figure.type === 'flag' ? (
-        <select {...props}>
-          <option value="">not known</option>
-          {(figure.type === 'choice' ? Object.entries(figure.choices) : [['yes', 'yes'], ['no', 'no']]).map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </select>
-      ) : (
-        <input {...props} list={figure.type === 'joint' ? listId : undefined} inputMode={figure.type === 'number' ? 'decimal' : undefined} autoComplete="off" placeholder={figure.type === 'list' ? '0; 30; 60' : 'not known'} />
-      )}
+    <Labelled words={`${figure.label}${unit}`} refusal={refusal}>
+      {(id) =>
+        figure.type === 'choice' || figure.type === 'flag' ? (
+          <select id={id} {...props}>
+            <option value="">not known</option>
+            {(figure.type === 'choice'
+              ? Object.entries(figure.choices)
+              : [
+                  ['yes', 'yes'],
+                  ['no', 'no'],
+                ]
+            ).map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <input
+            id={id}
+            {...props}
+            list={figure.type === 'joint' ? listId : undefined}
+            inputMode={figure.type === 'number' ? 'decimal' : undefined}
+            autoComplete="off"
+            placeholder={figure.type === 'list' ? '0; 30; 60' : 'not known'}
+          />
+        )
+      }
     </Labelled>
   );
 }
@@ -186,33 +276,31 @@ function FigureField({ name, figure, register, refusal, focus, listId }: FigureF
 interface LabelledProps {
   readonly words: string;
   readonly refusal?: string | undefined;
-  readonly help?: string;
-  readonly helpId?: string;
-  readonly children: ReactNode;
+  readonly children: (id: string) => ReactNode;
 }
 
-/** A field with its label; how to measure shows while one is in it. */
-function Labelled({ words, refusal, help, helpId, children }: LabelledProps) {
+/** A field with its label, and why what is in it was refused. */
+function Labelled({ words, refusal, children }: LabelledProps) {
+  const id = useId();
   return (
-    <label className="group block self-end">
-      <span className="block text-sm leading-tight text-ink-soft">{words}</span>
-      {children}
-      {help !== undefined && help !== '' && (
-        <span id={helpId} className="hidden text-xs text-ink-soft group-focus-within:block">
-          {help}
-        </span>
-      )}
+    <div className="self-end">
+      <label htmlFor={id} className="block text-sm leading-tight text-ink-soft">
+        {words}
+      </label>
+      {children(id)}
       {refusal && (
         <span role="alert" className="block text-sm text-fails">
           {refusal}
         </span>
       )}
-    </label>
+    </div>
   );
 }
 
 /** Mounts, boards and shutters that are named somewhere in the kit, so that the same name is chosen again. */
 function jointNames(items: readonly KitItem[]): readonly string[] {
-  const names = items.flatMap((item) => figuresOf(item.kind).flatMap(([key, { type }]) => (type === 'joint' ? [(item.figures as Readonly<Record<string, unknown>>)[key]] : [])));
+  const names = items.flatMap((item) =>
+    figuresOf(item.kind).flatMap(([key, { type }]) => (type === 'joint' ? [(item.figures as Readonly<Record<string, unknown>>)[key]] : [])),
+  );
   return [...new Set(names.filter((name): name is string => typeof name === 'string'))].sort();
 }

@@ -30,7 +30,7 @@ function columnsOf(kind: Kind) {
       return [
         helper.accessor(({ item }) => (applies(item, figure) ? (valueOf(item, key) ?? undefined) : undefined), {
           id: key,
-          header: figure.label,
+          header: figure.label.replace(/ \(.*\)$/u, ''),
           sortUndefined: 'last',
           meta: { number: figure.type === 'number' },
           cell: ({ row }) => (applies(row.original.item, figure) ? figureWords(figure, valueOf(row.original.item, key)) : '–'),
@@ -116,7 +116,7 @@ function Items({ kind }: { readonly kind: Kind }) {
           {kit.items.some(({ item }) => item.kind === kind) ? 'Nothing here matches.' : `None yet. Enter the first ${title.toLowerCase()}: every figure may be left empty, and Gangway says what depends on it.`}
         </p>
       ) : (
-        <div className="overflow-x-auto">
+        <div className="relative overflow-x-auto">
           <table className="w-full border-collapse text-sm">
             <thead>
               {table.getHeaderGroups().map((group) => (
@@ -126,7 +126,7 @@ function Items({ kind }: { readonly kind: Kind }) {
                     const number = isNumber(header.column.columnDef.meta);
                     return (
                       <th key={header.id} scope="col" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} className={`px-2 py-1 align-bottom font-medium text-ink-soft ${number ? 'text-right' : ''}`}>
-                        <button type="button" onClick={header.column.getToggleSortingHandler()} className="inline-flex items-center gap-1 hover:text-ink">
+                        <button type="button" onClick={header.column.getToggleSortingHandler()} className={`inline-flex items-end gap-1 leading-tight hover:text-ink ${number ? 'text-right' : 'text-left'}`}>
                           {flexRender(header.column.columnDef.header, header.getContext())}
                           {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
                           {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
@@ -156,7 +156,7 @@ function Items({ kind }: { readonly kind: Kind }) {
                           {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">put away</span>}
                         </th>
                       ) : (
-                        <td key={cell.id} className={`px-2 py-1.5 tabular-nums ${isNumber(cell.column.columnDef.meta) ? 'text-right' : ''} ${unknown ? 'text-ink-soft' : ''}`}>
+                        <td key={cell.id} className={`px-2 py-1.5 whitespace-nowrap tabular-nums ${isNumber(cell.column.columnDef.meta) ? 'text-right' : ''} ${unknown ? 'text-ink-soft' : ''}`}>
                           {words}
                         </td>
                       );

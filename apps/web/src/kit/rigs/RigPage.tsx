@@ -70,7 +70,7 @@ export function RigPage() {
           </>
         )}
       </div>
-      <div className="grid gap-x-6 gap-y-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
+      <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
         <section aria-label="Chain">
           <Chain plan={rig.plan} kit={kit} items={items} onChange={(next, said) => void keep(next, said)} onOpen={(item) => setOpen({ item })} />
         </section>

@@ -9,7 +9,7 @@ import { useTell } from '../../ui/Notes';
 import { StateMark } from '../../ui/StateMark';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit, useItems } from '../useKit';
-import { PLACE_WORDS, rigFacts } from './rigFacts';
+import { isFault, PLACE_WORDS, rigFacts } from './rigFacts';
 
 /** All rigs, each with what it is made of and the worst that is to be said of it. */
 export function RigsPage() {
@@ -55,7 +55,7 @@ export function RigsPage() {
         {rigs.map((row) => {
           const { rig, archived, used } = row;
           const facts = rigFacts(rig.plan, items);
-          const said = facts.parts ? facts.verdicts[0] : null;
+          const said = facts.parts ? facts.verdicts.find(isFault) : null;
           return (
             <li key={rig.id} className="relative flex items-start gap-3 px-1 py-2.5 hover:bg-sheet">
               <StateMark state={facts.parts ? facts.worst : 'unknown'} />

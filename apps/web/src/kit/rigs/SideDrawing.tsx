@@ -5,9 +5,9 @@ import { fixed, mmWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 
 const HEIGHT = 250;
-/** About the width of the longest of the words below the drawing. */
-const WORD_PX = 130;
-const PAD = { left: 26, right: 30, top: 30, bottom: 46 };
+/** About the width of a letter below the drawing. */
+const LETTER_PX = 5.3;
+const PAD = { left: 26, right: 30, top: 30, bottom: 56 };
 
 /** A rig from the side, to scale, the sensor at the left and the subject at the right. */
 export function SideDrawing({ parts }: { readonly parts: RigParts }) {
@@ -28,7 +28,7 @@ export function SideDrawing({ parts }: { readonly parts: RigParts }) {
           <Part key={i} block={block} x={x} y={y} scale={scale} />
         ))}
         {side.travel && <Travel travel={side.travel} x={x(lensFrom(side)) + 8} y={y} />}
-        <Planes side={side} x={x} bottom={HEIGHT - PAD.bottom + 6} />
+        <Planes side={side} x={x} bottom={HEIGHT - PAD.bottom + 6} width={width} />
         {side.infinityMm !== null && (
           <g>
             <path d={`M${x(side.infinityMm)} ${y(side.halfMm) - 4} l-4 -7 h8 z`} fill="var(--accent)" />
@@ -71,6 +71,13 @@ function Part({ block, x, y, scale }: Axes & { readonly block: Block; readonly s
           {title}
         </path>
       );
+    case 'board':
+      // A recessed or raised board is a cup: open where the light goes in.
+      return (
+        <path d={`M${box.x} ${y(halfMm)} H${box.x + box.width} V${y(halfMm - 6)} M${box.x} ${y(-halfMm)} H${box.x + box.width} V${y(6 - halfMm)} M${box.x} ${y(halfMm)} V${y(halfMm - 6)} M${box.x} ${y(-halfMm)} V${y(6 - halfMm)}`} fill="none" stroke="currentColor" strokeWidth="1.4" strokeDasharray={dash}>
+          {title}
+        </path>
+      );
     case 'gap':
       return (
         <rect {...box} fill="none" stroke="var(--accent)" strokeDasharray="2 3">
@@ -91,7 +98,6 @@ function Part({ block, x, y, scale }: Axes & { readonly block: Block; readonly s
     case 'converter':
     case 'rear':
     case 'front':
-    case 'board':
     case 'ring':
     case 'filter':
     case 'hood':
@@ -136,8 +142,14 @@ function Travel({ travel, x, y }: { readonly travel: NonNullable<SideView['trave
 }
 
 /** Flanges and standards with their distances from the sensor, staggered so that no two figures overlap. */
-function Planes({ side, x, bottom }: { readonly side: SideView; readonly x: Axes['x']; readonly bottom: number }) {
-  const levels = staggered(side.planes.map(({ atMm }) => x(atMm)));
+function Planes({ side, x, bottom, width }: { readonly side: SideView; readonly x: Axes['x']; readonly bottom: number; readonly width: number }) {
+  // A word stays on the sheet even where its line is near an edge.
+  const words = side.planes.map(({ name, atMm }) => {
+    const text = `${name} ${fixed(atMm, 1)}`;
+    const half = (text.length * LETTER_PX) / 2;
+    return { text, half, middle: Math.min(width - half, Math.max(half, x(atMm))) };
+  });
+  const levels = staggered(words);
   return (
     <g className="text-2xs">
       {side.planes.map(({ name, atMm }, i) => {
@@ -145,8 +157,8 @@ function Planes({ side, x, bottom }: { readonly side: SideView; readonly x: Axes
         return (
           <g key={name}>
             <line x1={x(atMm)} x2={x(atMm)} y1={PAD.top - 6} y2={at - 9} stroke="currentColor" strokeWidth="0.6" strokeDasharray="1 2" />
-            <text x={x(atMm)} y={at} textAnchor="middle" className="fill-ink-soft">
-              {name} {fixed(atMm, 1)}
+            <text x={words[i]?.middle} y={at} textAnchor="middle" className="fill-ink-soft">
+              {words[i]?.text}
             </text>
           </g>
         );
@@ -155,13 +167,14 @@ function Planes({ side, x, bottom }: { readonly side: SideView; readonly x: Axes
   );
 }
 
-/** On which of three lines each word stands so that it does not run into the one before. */
-function staggered(places: readonly number[]): readonly number[] {
-  const ends = [-Infinity, -Infinity, -Infinity];
-  return places.map((place) => {
-    const free = Math.max(0, ends.findIndex((end) => place - end > WORD_PX));
-    ends[free] = place;
-    return free;
+/** On which of four lines each word stands so that it does not run into one before. */
+function staggered(words: readonly { readonly middle: number; readonly half: number }[]): readonly number[] {
+  const ends = [-Infinity, -Infinity, -Infinity, -Infinity];
+  return words.map(({ middle, half }) => {
+    const found = ends.findIndex((end) => middle - half > end + 6);
+    const level = found < 0 ? ends.length - 1 : found;
+    ends[level] = middle + half;
+    return level;
   });
 }
 

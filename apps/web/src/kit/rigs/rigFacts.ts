@@ -13,11 +13,16 @@ export type RigFacts =
   | { readonly open: readonly Place[]; readonly parts: null }
   | { readonly open: readonly []; readonly parts: RigParts; readonly verdicts: readonly Verdict[]; readonly worst: FindingState };
 
+/** Whether a verdict tells of the rig's working: what the file will not know is no fault of a rig, only work for the log. */
+export function isFault({ kind }: Verdict): boolean {
+  return kind !== 'recording';
+}
+
 export function rigFacts(plan: RigPlan, items: ReadonlyMap<string, KitItem>): RigFacts {
   const parts = partsOf(plan, items);
   if ('open' in parts) return { open: parts.open, parts: null };
   const verdicts = verdictsOf(parts);
-  return { open: [], parts, verdicts, worst: worstState(verdicts) };
+  return { open: [], parts, verdicts, worst: worstState(verdicts.filter(isFault)) };
 }
 
 /** The cures of every verdict that asks for one, from what is in the kit and not put away. */

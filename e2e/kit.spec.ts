@@ -1,0 +1,313 @@
+import { readFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import type { Locator, Page } from '@playwright/test';
+import { unzipSync, strFromU8 } from 'fflate';
+import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
+import { kitFileSchema } from '@gangway/contract/kit';
+import { KIND_NAMES } from '@gangway/core/kit/item';
+import { partsOf, PLACES, RIG_KINDS, type Place } from '@gangway/core/rig/parts';
+import { verdictsOf } from '@gangway/core/rig/verdicts';
+import { expect, test } from './gangway';
+
+const items = new Map(DEMO_ITEMS.map((item) => [item.id, item]));
+const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);
+const SMALL_RIG = 'Small body with 24 mm shift wide';
+
+async function openRig(page: Page, url: string, name: string): Promise<void> {
+  await page.goto(`${url}/kit/rigs`);
+  await page.getByRole('link', { name, exact: true }).click();
+  await expect(page.getByRole('heading', { name })).toBeVisible();
+}
+
+/** The bytes of what a click downloads, with the name it would be saved under. */
+async function downloaded(page: Page, click: () => Promise<void>): Promise<{ name: string; bytes: Buffer }> {
+  const [download] = await Promise.all([page.waitForEvent('download'), click()]);
+  return { name: download.suggestedFilename(), bytes: readFileSync(await download.path()) };
+}
+
+test('the kit is reached from every page and opens on its rigs', async ({ page, gangway }) => {
+  await page.goto(gangway.url);
+  await page.getByRole('link', { name: 'Kit' }).click();
+  await expect(page.getByRole('heading', { name: 'Rigs' })).toBeVisible();
+  await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(DEMO_RIGS.length);
+});
+
+for (const rig of DEMO_RIGS) {
+  test(`built by hand along the chain: ${rig.name}`, async ({ page, gangway }) => {
+    const { plan } = rig;
+    await page.goto(`${gangway.url}/kit/rigs`);
+    await page.getByRole('button', { name: 'New rig' }).click();
+    await expect(page.getByText(/^Unfinished\. Choose/)).toBeVisible();
+    await page.getByLabel('Kind of rig').selectOption(RIG_KINDS[plan.kind]);
+    const chosen: Readonly<Record<Place, readonly (string | null)[]>> = { back: [plan.backId], between: plan.betweenIds, camera: [plan.cameraId], board: [plan.boardId], lens: [plan.lensId], front: plan.frontIds };
+    const chain = page.getByRole('list', { name: 'Chain from the back to the front' });
+    for (const place of PLACES[plan.kind]) {
+      for (const id of chosen[place]) {
+        const name = items.get(id ?? '')?.name ?? '';
+        if (place === 'between') await chain.getByRole('button', { name: 'adapter or converter' }).click();
+        else await chain.locator(`[data-place=${place}]`).getByRole('button').first().click();
+        const dialog = page.getByRole('dialog');
+        // What is on the way to the finished chain is always on offer; along the chain it fits, but for a lens before its board.
+        await dialog.getByRole('button', { name: new RegExp(`^${name.replace(/[.×+()]/gu, '.')}`) }).click();
+        await expect(chain.getByRole('button', { name, exact: true })).toBeVisible();
+      }
+    }
+    const parts = partsOf(plan, items);
+    if ('open' in parts) throw new Error('the demo rig is unfinished');
+    for (const { kind, state, sentence } of verdictsOf(parts)) {
+      await expect(finding(page, kind)).toHaveAttribute('data-state', state);
+      await expect(finding(page, kind)).toContainText(sentence);
+    }
+    await expect(page.getByRole('img', { name: /^Side view to scale/ })).toBeVisible();
+    // Every choice was kept: the same rig after a reload.
+    await page.reload();
+    await expect(finding(page, 'infinity')).toBeVisible();
+  });
+}
+
+test('what does not fit says why, and a cure that the kit has is one click away and undone', async ({ page, gangway }) => {
+  await openRig(page, gangway.url, '44 × 33 back with 90 mm field wide');
+  await page.locator('[data-place=board]').getByRole('button').first().click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('region', { name: 'Fits', exact: true }).getByRole('button')).toHaveText(['Recessed field board 22 mm, shutter 0']);
+  const flat = dialog.getByRole('region', { name: 'Does not fit as the chain stands' }).getByRole('button', { name: /Flat field board/ });
+  await expect(flat).toContainText('Infinity needs the standards 65.5 mm apart; the bellows close only to 72.0 mm');
+  await flat.click();
+  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
+  await expect(finding(page, 'infinity')).toContainText('A board recessed by at least 6.5 mm more would reach infinity.');
+  await finding(page, 'infinity').getByRole('button', { name: 'Recessed field board 22 mm' }).click();
+  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'holds');
+  await page.keyboard.press('Control+z');
+  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
+  await page.keyboard.press('Control+z');
+  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'holds');
+  await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Redo: 44 × 33 back with 90 mm field wide: Flat field board, shutter 0' }).click();
+  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
+});
+
+test('a mechanism that is too thick says so, with the figures', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/rigs`);
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await page.locator('[data-place=back]').getByRole('button').first().click();
+  await page.getByRole('dialog').getByRole('button', { name: /^36 × 24 body/ }).click();
+  await page.locator('[data-place=lens]').getByRole('button').first().click();
+  await page.getByRole('dialog').getByRole('button', { name: /^50 mm reflex normal/ }).click();
+  await page.getByRole('button', { name: 'adapter or converter' }).click();
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: /^Shift mechanism, reflex/ })).toContainText('Needs 26.5 mm between flanges; Shift mechanism, reflex is 32.0 mm thick.');
+});
+
+test('a figure that is not known is asked for where it is missed, and given there', async ({ page, gangway }) => {
+  await openRig(page, gangway.url, SMALL_RIG);
+  await page.getByRole('button', { name: 'Figures of 36 × 24 body' }).click();
+  const body = page.getByRole('dialog', { name: '36 × 24 body' });
+  await body.getByLabel('Clear opening of the throat').fill('');
+  await body.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(finding(page, 'throat')).toHaveAttribute('data-state', 'unknown');
+  await expect(finding(page, 'throat')).toContainText('Measure the narrowest opening behind the mount with a calliper');
+  await finding(page, 'throat').getByRole('button', { name: 'Clear opening of the throat of 36 × 24 body' }).click();
+  await expect(body.getByLabel('Clear opening of the throat')).toBeFocused();
+  await body.getByLabel('Clear opening of the throat').fill('lots');
+  await body.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(body.getByRole('alert').first()).toHaveText('Clear opening of the throat: “lots” is not a number; it must be one from 1 to 400 mm, or empty.');
+  await body.getByLabel('Clear opening of the throat').fill('30');
+  await body.getByRole('button', { name: 'Keep these figures' }).click();
+  await expect(finding(page, 'throat')).not.toHaveAttribute('data-state', 'unknown');
+});
+
+test('a filter in front shades at full shift: how far it is clear, which thread clears it, and the card with and without', async ({ page, gangway }) => {
+  await openRig(page, gangway.url, SMALL_RIG);
+  await page.getByRole('button', { name: 'ring, filter or hood' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: /^82 mm grey filter/ }).click();
+  await expect(finding(page, 'front')).toHaveAttribute('data-state', 'tight');
+  await expect(finding(page, 'front')).toContainText('The smallest standard thread that clears it is 95 mm, on a step-up ring.');
+  await page.getByRole('link', { name: 'Shift card' }).click();
+  await expect(page.getByRole('img', { name: `Shift card: ${SMALL_RIG}` }).getByText('front', { exact: true }).first()).toBeVisible();
+  await page.goBack();
+  await finding(page, 'front').getByRole('button', { name: /Step-up ring 82 to 105 mm/ }).click();
+  await expect(finding(page, 'front')).toHaveAttribute('data-state', 'holds');
+});
+
+test('the shift card is printed in its own size and comes as PDF, SVG and CSV that say the same', async ({ page, gangway }) => {
+  await openRig(page, gangway.url, SMALL_RIG);
+  await page.getByRole('link', { name: 'Shift card' }).click();
+  const card = page.getByRole('img', { name: `Shift card: ${SMALL_RIG}` });
+  await expect(card).toContainText('f/5.6');
+  // Printed alone on a page of A6.
+  const printed = await page.pdf({ preferCSSPageSize: true });
+  const pages = await pdf(printed);
+  expect(pages).toHaveLength(1);
+  expect(pages[0]?.widthMm).toBeCloseTo(105, 0);
+  expect(pages[0]?.heightMm).toBeCloseTo(148, 0);
+
+  await page.getByLabel('Page').selectOption('quarter of US letter');
+  const file = await downloaded(page, () => page.getByRole('link', { name: 'PDF' }).click());
+  expect(file.name).toBe('shift-card-small-body-with-24-mm-shift-wide.pdf');
+  const [sheet] = await pdf(file.bytes);
+  expect(sheet?.widthMm).toBeCloseTo(107.95, 1);
+  const csv = await downloaded(page, () => page.getByRole('button', { name: 'CSV' }).click());
+  const lines = csv.bytes.toString('utf8').trim().split('\r\n').map((line) => line.split(','));
+  expect(lines[0]?.slice(0, 4)).toEqual(['orientation', 'f-number', 'sharp circle [mm]', 'rise [mm]']);
+  // By hand for f/5.6: R = 28.5, half frame 18 × 12, √(28.5² − 18²) − 12 = 10.1.
+  const row = lines.find(([orientation, f]) => orientation === 'landscape' && f === '5.6');
+  expect(row?.[3]).toBe('10.1');
+  const svg = await downloaded(page, () => page.getByRole('button', { name: 'SVG' }).click());
+  for (const [orientation, f, , rise] of lines.slice(1)) {
+    expect(sheet?.text).toContain(orientation);
+    expect(sheet?.text).toContain(`f/${f}`);
+    expect(sheet?.text).toContain(rise);
+    expect(svg.bytes.toString('utf8')).toContain(`>${rise}<`);
+  }
+});
+
+interface PdfPage {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly text: string;
+}
+
+/** The pages of a PDF as a general reader of the format sees them. */
+async function pdf(bytes: Buffer): Promise<readonly PdfPage[]> {
+  const { getDocument } = await import('pdfjs-dist/legacy/build/pdf.mjs');
+  const document = await getDocument({ data: new Uint8Array(bytes), useSystemFonts: true, verbosity: 0 }).promise;
+  const mm = (points: number) => (points / 72) * 25.4;
+  return Promise.all(
+    Array.from({ length: document.numPages }, async (_, i) => {
+      const sheet = await document.getPage(i + 1);
+      const { width, height } = sheet.getViewport({ scale: 1 });
+      const { items: words } = await sheet.getTextContent();
+      return { widthMm: mm(width), heightMm: mm(height), text: words.map((word) => ('str' in word ? word.str : '')).join(' ') };
+    }),
+  );
+}
+
+test('a broken CSV is shown line by line, mended, taken whole, and undone', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/import`);
+  const text = ['kind,name,Focal length [mm],Widest aperture [f/],Smallest aperture [f/],Light circle [mm]', 'lens,Old portrait lens,ninety,8,45,180', 'lens,Copy lens,150,9,64,9000', 'lens,Spare wide,65,8,45,170', 'lens,90 mm field wide,91,6.8,45,180'].join('\n');
+  await page.getByLabel('File to import').setInputFiles({ name: 'lenses.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
+  await expect(page.getByRole('status')).toContainText('1 new, 1 changed, 0 the same, 2 refused');
+  const row = (name: string) => page.getByRole('row').filter({ hasText: name });
+  await expect(row('Old portrait lens')).toContainText('“ninety” is not a number; it must be one from 1 to 5000 mm');
+  await expect(row('90 mm field wide')).toContainText('Focal length: 90 mm → 91 mm');
+  await expect(page.getByRole('button', { name: 'Take 2 lines' })).toBeDisabled();
+  await page.getByLabel('Focal length [mm] in line 2').fill('210');
+  await page.getByLabel('Focal length [mm] in line 2').press('Enter');
+  await expect(row('Old portrait lens')).toHaveAttribute('data-action', 'add');
+  await page.getByLabel('Light circle [mm] in line 3').fill('210');
+  await page.getByLabel('Light circle [mm] in line 3').press('Enter');
+  await page.getByRole('button', { name: 'Take 4 lines' }).click();
+  await expect(page.getByText('3 added, 1 changed; undo takes it all back.', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: /^Lenses/ }).click();
+  await expect(page.getByRole('button', { name: 'Copy lens', exact: true })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await expect(page.getByRole('button', { name: 'Copy lens', exact: true })).toBeHidden();
+  await expect(page.getByRole('row').filter({ hasText: '90 mm field wide' })).toContainText('90 mm');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.getByRole('button', { name: 'Copy lens', exact: true })).toBeVisible();
+});
+
+test('a file that is no kit is refused in words', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/import`);
+  await page.getByLabel('File to import').setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('hello\nworld') });
+  await expect(page.getByRole('alert')).toContainText('“notes.txt”: The file has no column “name”.');
+});
+
+test('everything goes out as JSON and as CSV, and the JSON comes back as nothing to do', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/rigs`);
+  const choose = async (entry: string) => {
+    await page.getByRole('button', { name: 'Export' }).click();
+    await page.getByRole('menuitem', { name: entry, exact: true }).click();
+  };
+  const json = await downloaded(page, () => choose('Everything, as JSON'));
+  expect(kitFileSchema.parse(JSON.parse(json.bytes.toString('utf8'))).items).toHaveLength(DEMO_ITEMS.length);
+  const zip = await downloaded(page, () => choose('All kinds, as CSV in one archive'));
+  const files = unzipSync(new Uint8Array(zip.bytes));
+  expect(Object.keys(files)).toEqual(KIND_NAMES.map((kind) => `${kind}.csv`));
+  expect(strFromU8(files['lens.csv'] ?? new Uint8Array())).toContain('Focal length [mm]');
+  await page.getByRole('link', { name: 'Import' }).click();
+  await page.getByLabel('File to import').setInputFiles({ name: 'kit.json', mimeType: 'application/json', buffer: json.bytes });
+  await expect(page.getByRole('status')).toContainText(`0 new, 0 changed, ${DEMO_ITEMS.length + DEMO_RIGS.length} the same, 0 refused`);
+  await expect(page.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();
+});
+
+test('the tables are searched, sorted and filtered; what is used is put away instead of deleted', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/items/lens`);
+  const names = page.getByRole('rowheader');
+  await expect(names).toHaveCount(7);
+  await page.getByRole('button', { name: 'Focal length' }).click();
+  await page.getByRole('button', { name: 'Focal length' }).click();
+  await expect(page.getByRole('columnheader', { name: 'Focal length' })).toHaveAttribute('aria-sort', /ascending|descending/);
+  const order = (await names.allTextContents()).map((name) => Number.parseInt(name, 10));
+  expect([...order].sort((a, b) => a - b)).toEqual(order[0] === 24 ? order : [...order].reverse());
+  await page.getByRole('textbox', { name: 'Search' }).fill('medium-format mount');
+  await expect(names).toHaveCount(2);
+  await page.getByRole('textbox', { name: 'Search' }).fill('');
+  await page.getByRole('button', { name: 'More for 24 mm shift wide' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(page.getByText('“24 mm shift wide” is used by 1 rig, 1 stand: it is put away instead.', { exact: true })).toBeVisible();
+  await expect(names).toHaveCount(6);
+  await page.getByRole('button', { name: 'More for 50 mm reflex normal' }).click();
+  await page.getByRole('menuitem', { name: 'Delete' }).click();
+  await expect(names).toHaveCount(5);
+  await page.getByRole('checkbox', { name: 'put away too' }).check();
+  await expect(names).toHaveCount(6);
+  // The stand goes on with what was put away.
+  await page.goto(gangway.url);
+  await page.getByRole('link', { name: /small format/ }).click();
+  await expect(page.getByText('24 mm, f/3.5 to f/22.')).toBeVisible();
+});
+
+test('a new thing is entered with what is known of it, and duplicated', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/items/board`);
+  await page.getByRole('button', { name: 'New' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Lens board' });
+  await dialog.getByRole('button', { name: 'Add to the kit' }).click();
+  await expect(dialog.getByRole('alert').first()).toHaveText('Give a name; it cannot be blank.');
+  await dialog.getByLabel('Name').fill('Plywood board');
+  await dialog.getByRole('button', { name: 'Add to the kit' }).click();
+  const row = page.getByRole('row').filter({ hasText: 'Plywood board' });
+  await expect(row).toContainText('not known');
+  await page.getByRole('button', { name: 'More for Plywood board' }).click();
+  await page.getByRole('menuitem', { name: 'Duplicate' }).click();
+  await page.getByRole('dialog').getByRole('button', { name: 'Add to the kit' }).click();
+  await expect(page.getByRole('button', { name: 'Plywood board (copy)', exact: true })).toBeVisible();
+});
+
+test('rigs are compared across formats, by the measure that is stated', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/compare`);
+  const cell = (row: RegExp, column: number) => page.getByRole('row', { name: row }).getByRole('cell').nth(column);
+  // 90 · 43.27 / 54.78 by diagonal, 90 · 36 / 43.8 by width.
+  await expect(cell(/^Same view/, 1)).toHaveText('71.1 mm');
+  await page.getByLabel('Formats are equal by').selectOption('width');
+  await expect(cell(/^Same view/, 1)).toHaveText('74.0 mm');
+  await expect(cell(/^Weight of evidence/, 0)).toContainText('measured');
+  await page.getByRole('checkbox', { name: /reducer/ }).check();
+  await expect(cell(/^Lens in the rig/, 2)).toContainText('56.8 mm, f/1.99');
+  await page.getByRole('checkbox', { name: SMALL_RIG }).uncheck();
+  await expect(page.getByRole('columnheader', { name: SMALL_RIG })).toBeHidden();
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test.describe(`accessibility of the kit, ${theme}`, () => {
+    test.use({ colorScheme: theme });
+    test('no page of it has a violation that axe finds, and none scrolls sideways on a phone', async ({ page, gangway }) => {
+      const violations = async () =>
+        (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
+      const rig = DEMO_RIGS[1]?.id ?? '';
+      for (const path of ['rigs', `rigs/${rig}`, `rigs/${rig}/card`, 'items/lens', 'compare', 'import']) {
+        await page.setViewportSize({ width: 1280, height: 800 });
+        await page.goto(`${gangway.url}/kit/${path}`);
+        await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible();
+        expect([path, await violations()]).toEqual([path, []]);
+        await page.setViewportSize({ width: 390, height: 844 });
+        await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
+      }
+      await page.setViewportSize({ width: 1280, height: 800 });
+      await page.goto(`${gangway.url}/kit/items/lens`);
+      await page.getByRole('button', { name: '24 mm shift wide', exact: true }).click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      expect(await violations()).toEqual([]);
+    });
+  });
+}
