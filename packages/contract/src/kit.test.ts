@@ -120,6 +120,13 @@ describe('files of the kit', () => {
     expect(plan(KIT, text).every(({ action }) => action === 'same')).toBe(true);
   });
 
+  test('what is put away comes back put away', () => {
+    const [first, ...rest] = KIT.items;
+    if (!first) throw new Error('the kit is empty');
+    const rows = plan(EMPTY, kitJson({ ...KIT, items: [{ ...first, archived: true }, ...rest] }));
+    expect(rows.filter(({ change }) => change?.op === 'putItem' && change.archived).map(({ name }) => name)).toEqual([first.item.name]);
+  });
+
   test('CSV of every kind loses nothing', () => {
     for (const kind of KIND_NAMES) {
       const items = DEMO_ITEMS.filter((item) => item.kind === kind);
@@ -164,6 +171,7 @@ describe('files of the kit', () => {
     ['', /no column “name”/],
     ['name,kind', /no rows/],
     ['kind,name,Colour\nlens,a,red', /“Colour” is no column/],
+    ['kind,name,name\nlens,a,b', /“name” stands there twice/],
     ['{"format":"x"}', /format must be/],
     ['{"format":"gangway-kit","version":9}', /version must be 1/],
     ['{', /not JSON/],

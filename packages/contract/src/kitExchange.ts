@@ -10,7 +10,7 @@ import { differences } from './kitDifferences';
 /** One line of a file to import as it was read, before it is judged. */
 export type Line =
   | { readonly from: 'csv'; readonly at: number; readonly kind: Kind | null; readonly cells: Readonly<Record<string, string>> }
-  | { readonly from: 'json'; readonly at: number; readonly what: 'item' | 'rig'; readonly value: unknown };
+  | { readonly from: 'json'; readonly at: number; readonly what: 'item' | 'rig'; readonly value: unknown; readonly archived: boolean };
 
 /** A file as it was read, or why it cannot be. */
 export type ReadFile = { readonly ok: true; readonly lines: readonly Line[] } | { readonly ok: false; readonly message: string };
@@ -36,7 +36,7 @@ export function kitCsv(kind: Kind, items: readonly KitItem[]): string {
 
 /** The whole kit as a file. */
 export function kitJson(kit: Kit): string {
-  const file: KitFile = { format: 'gangway-kit', version: KIT_FORMAT, items: kit.items.map(({ item }) => item), rigs: kit.rigs.map(({ rig }) => rig) };
+  const file: KitFile = { format: 'gangway-kit', version: KIT_FORMAT, items: kit.items.map(({ item }) => item), rigs: kit.rigs.map(({ rig }) => rig), archived: [...kit.items.filter(({ archived }) => archived).map(({ item }) => item.id), ...kit.rigs.filter(({ archived }) => archived).map(({ rig }) => rig.id)] };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
@@ -46,8 +46,9 @@ export function readKitFile(text: string): ReadFile {
 }
 
 function readCsv(text: string): ReadFile {
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/u, ''), { header: true, skipEmptyLines: 'greedy', transformHeader: (header) => header.trim(), transform: (cell) => cell.replace(GUARDED, '') });
-  const columns = parsed.meta.fields ?? [];
+  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ''));
+  const [header = [], ...records] = data;
+  const columns = header.map((column) => column.trim());
   if (!columns.includes('name')) return { ok: false, message: 'The file has no column “name”. The first line must name the columns, as in an exported file.' };
   if (!columns.includes('kind')) return { ok: false, message: `The file has no column “kind”. It must say what each line is: ${KIND_NAMES.join(', ')}.` };
   const doubled = columns.find((column, i) => columns.indexOf(column) !== i);
@@ -55,8 +56,12 @@ function readCsv(text: string): ReadFile {
   const known = new Set(KIND_NAMES.flatMap(csvColumns));
   const strange = columns.find((column) => !known.has(column));
   if (strange !== undefined) return { ok: false, message: `“${strange.slice(0, 60)}” is no column of a kit. Columns are named with their units, such as “Focal length [mm]”.` };
-  // The first line of the file is its header, so the first row is line 2.
-  const lines = parsed.data.map((cells, i): Line => ({ from: 'csv', at: i + 2, kind: kindOf(cells.kind ?? ''), cells }));
+  // The first line of the file is its header, so the first record is line 2; empty lines count but say nothing.
+  const lines = records.flatMap((record, i): readonly Line[] => {
+    if (record.every((cell) => cell.trim() === '')) return [];
+    const cells = Object.fromEntries(columns.map((column, j) => [column, (record[j] ?? '').replace(GUARDED, '')]));
+    return [{ from: 'csv', at: i + 2, kind: kindOf(cells.kind ?? ''), cells }];
+  });
   return lines.length === 0 ? { ok: false, message: 'The file has a header but no rows.' } : { ok: true, lines };
 }
 
@@ -78,12 +83,15 @@ function readJson(text: string): ReadFile {
   if (!('version' in value) || value.version !== KIT_FORMAT) return { ok: false, message: `version must be ${KIT_FORMAT}: this Gangway reads no other.` };
   const items: unknown = 'items' in value ? value.items : [];
   const rigs: unknown = 'rigs' in value ? value.rigs : [];
-  if (!Array.isArray(items) || !Array.isArray(rigs)) return { ok: false, message: 'items and rigs must be lists.' };
+  const archived: unknown = 'archived' in value ? value.archived : [];
+  if (!Array.isArray(items) || !Array.isArray(rigs) || !Array.isArray(archived)) return { ok: false, message: 'items, rigs and archived must be lists.' };
+  const away = new Set<unknown>(archived);
+  const isAway = (each: unknown): boolean => typeof each === 'object' && each !== null && 'id' in each && away.has(each.id);
   return {
     ok: true,
     lines: [
-      ...items.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'item', value: each })),
-      ...rigs.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'rig', value: each })),
+      ...items.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'item', value: each, archived: isAway(each) })),
+      ...rigs.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'rig', value: each, archived: isAway(each) })),
     ],
   };
 }
@@ -170,7 +178,7 @@ function judgeItem(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
 function itemRow(kit: Kit, line: Line, item: KitItem): ImportRow {
   const there = kit.items.find((row) => row.item.id === item.id);
   const base = { line, name: item.name, what: item.kind, refused: [] };
-  if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putItem', item, archived: false, version: null } };
+  if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putItem', item, archived: line.from === 'json' && line.archived, version: null } };
   if (there.item.kind !== item.kind) return refusedRow(line, item.name, item.kind, [{ column: 'kind', message: `kind: this id is a ${there.item.kind} in the kit; what a thing is cannot change.` }]);
   const changes = differences(there.item, item);
   if (changes.length === 0) return { ...base, action: 'same', changes, change: null };
@@ -183,7 +191,7 @@ function judgeRig(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
   const rig: KitRig = parsed.data;
   const there = kit.rigs.find((row) => row.rig.id === rig.id);
   const base = { line, name: rig.name, what: 'rig', refused: [] };
-  if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putRig', rig, archived: false, version: null } };
+  if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putRig', rig, archived: line.archived, version: null } };
   if (equal(there.rig, rig)) return { ...base, action: 'same', changes: [], change: null };
   const changes = there.rig.name === rig.name ? ['components'] : [`name: ${there.rig.name} → ${rig.name}`];
   return { ...base, action: 'change', changes, change: { op: 'putRig', rig, archived: there.archived, version: there.version } };

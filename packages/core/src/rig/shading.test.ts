@@ -1,5 +1,5 @@
 import { itemOf } from '../kit/item';
-import { lens, mounted } from './parts.test-support';
+import { adapter, lens, mounted } from './parts.test-support';
 import { clearingThread, farthestCorner, fieldOf, frontStack, rimsOf, stackLimit, stackShade, STANDARD_THREADS_MM, throatShade, throatVerdict } from './shading';
 
 const filter = (threadMm: number, clearMm: number, heightMm = 6) => itemOf('filter', `f${threadMm}`, `${threadMm} mm filter`, { threadMm, clearMm, heightMm });
@@ -81,7 +81,7 @@ describe('what is screwed on in front', () => {
 describe('the throat', () => {
   test('agrees with rays traced from the exit pupil to the corner', () => {
     const pupil = { distanceMm: 60, radiusMm: 12 };
-    for (const clearMm of [30, 36, 42, 50, 60]) {
+    for (const [clearMm, side] of [[30, 'back'], [36, 'back'], [42, 'lens'], [42, 'back'], [50, 'lens'], [50, 'back'], [60, 'lens']] as const) {
       for (const shift of [0, 6, 12, 18]) {
         const axis = [-shift, 0] as const;
         for (const corner of [[18, 12], [-18, 12]] as const) {
@@ -95,11 +95,12 @@ describe('the throat', () => {
               // From the pupil, 60 mm out, to the corner on the sensor; the throat stands 18 mm out.
               const t = 18 / 60;
               const [x, y] = [corner[0] + (axis[0] + px - corner[0]) * t, corner[1] + (axis[1] + py - corner[1]) * t];
-              if (Math.hypot(x, y) <= clearMm / 2) through++;
+              const centre = side === 'lens' ? -shift : 0;
+              if (Math.hypot(x - centre, y) <= clearMm / 2) through++;
             }
           }
           const share = through / all;
-          const shade = throatShade({ clearMm, beforeSensorMm: 18 }, corner, axis, pupil);
+          const shade = throatShade({ clearMm, beforeSensorMm: 18, with: side }, corner, axis, pupil);
           if (shade === 'clear') expect(share).toBe(1);
           if (shade === 'shades') expect(share).toBeLessThan(1);
           if (shade === 'cuts') expect(share).toBeLessThan(0.55);
@@ -116,5 +117,12 @@ describe('the throat', () => {
     if (!narrow?.known) throw new Error('not known');
     expect(narrow.value.shade).not.toBe('clear');
     expect(narrow.value.clearToMm ?? 0).toBeLessThan(12);
+  });
+
+  test('an adapter with a narrow opening is named, one whose opening is not known is said not to be counted', () => {
+    const far = lens({ focalMm: 80, registerMm: 70, mount: 'long', lightMm: 90 });
+    const tube = (throatMm: number | null) => mounted({ lens: far, between: [adapter({ lensRegisterMm: 70, throatMm, slides: 'rotating', travelMm: 10 }, 'tube')] });
+    expect(throatVerdict(tube(20))).toMatchObject({ known: true, value: { name: 'the opening of tube', notCounted: [] } });
+    expect(throatVerdict(tube(null))).toMatchObject({ known: true, value: { shade: 'clear', notCounted: ['tube'] } });
   });
 });

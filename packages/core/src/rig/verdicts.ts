@@ -214,12 +214,16 @@ function throatWords(parts: RigParts): Verdict | null {
   const found = throatVerdict(parts);
   if (found === null) return null;
   if (!found.known) return notKnown('throat', 'Whether the throat shades the corners is not known.', found.asks);
-  const { shade, movementMm, clearToMm, pupilAssumed, name } = found.value;
-  const note = pupilAssumed ? 'The pupil ratio is not known and taken as 1; a retrofocus lens has more and is shaded less.' : null;
+  const { shade, movementMm, clearToMm, pupilAssumed, name, notCounted } = found.value;
+  const notes = [
+    pupilAssumed ? 'The pupil ratio is not known and taken as 1; a retrofocus lens has more and is shaded less.' : '',
+    notCounted.length > 0 ? `The clear opening of ${notCounted.join(' and ')} is not known and not counted.` : '',
+  ].filter((part) => part !== '');
+  const note = notes.length > 0 ? notes.join(' ') : null;
   const at = movementMm === 0 ? 'without movement' : `at ${mmWords(movementMm)} of movement`;
-  if (shade === 'clear') return verdict('throat', 'holds', `The throat of ${name} shades no corner ${at}, even wide open.`, note);
+  if (shade === 'clear') return verdict('throat', 'holds', `${capital(name)} shades no corner ${at}, even wide open.`, note);
   const to = clearToMm === null ? 'even when centred' : `beyond ${mmWords(clearToMm)} of movement`;
-  return verdict('throat', shade === 'cuts' ? 'fails' : 'tight', `Wide open, the throat of ${name} ${shade === 'cuts' ? 'cuts more than half the light of' : 'shades'} a corner ${at}; the shade begins ${to}.`, note);
+  return verdict('throat', shade === 'cuts' ? 'fails' : 'tight', `Wide open, ${name} ${shade === 'cuts' ? 'cuts more than half the light of' : 'shades'} a corner ${at}; the shade begins ${to}.`, note);
 }
 
 function frontVerdict(parts: RigParts): Verdict | null {
