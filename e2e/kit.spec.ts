@@ -6,8 +6,8 @@ import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
 import { kitFileSchema } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
 import { partsOf, PLACES, RIG_KINDS, type Place } from '@gangway/core/rig/parts';
-import { verdictsOf } from '@gangway/core/rig/verdicts';
 import { expect, test } from './gangway';
+import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 
 const items = new Map(DEMO_ITEMS.map((item) => [item.id, item]));
 const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);

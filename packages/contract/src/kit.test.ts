@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { itemOf, figuresOf, KIND_NAMES, type KitItem } from '@gangway/core/kit/item';
 import type { Figure } from '@gangway/core/kit/figure';
-import { verdictsOf } from '@gangway/core/rig/verdicts';
 import { partsOf } from '@gangway/core/rig/parts';
 import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
 import { figureHeader, figureText, readFigure } from './figureText';
 import { builtRig, kitFileSchema, kitItemSchema, type Kit } from './kit';
 import { differences } from './kitDifferences';
 import { csvColumns, kitCsv, kitJson, mended, planImport, readKitFile, type ImportRow } from './kitExchange';
+import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 
 const row = <T extends object>(more: T) => ({ ...more, version: 3, archived: false, used: { rigs: 0, stands: 0 } });
 const KIT: Kit = { items: DEMO_ITEMS.map((item) => row({ item })), rigs: DEMO_RIGS.map((rig) => row({ rig })) };
@@ -133,6 +133,13 @@ describe('files of the kit', () => {
       const rows = plan(EMPTY, kitCsv(kind, DEMO_ITEMS));
       expect(rows.map(({ change }) => (change?.op === 'putItem' ? change.item : null))).toEqual(items);
       expect(plan(KIT, kitCsv(kind, DEMO_ITEMS)).map(({ action }) => action)).toEqual(items.map(() => 'same'));
+    }
+  });
+
+  test('a spreadsheet that divides cells by semicolons or tabs is read all the same', () => {
+    for (const mark of [';', '\t']) {
+      const [row] = plan(EMPTY, `kind${mark}name${mark}Factor [×]\nconverter${mark}Reducer${mark}0,71`);
+      expect(row?.change).toMatchObject({ item: { name: 'Reducer', figures: { factor: 0.71 } } });
     }
   });
 

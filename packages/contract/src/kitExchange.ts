@@ -46,7 +46,8 @@ export function readKitFile(text: string): ReadFile {
 }
 
 function readCsv(text: string): ReadFile {
-  const { data } = Papa.parse<string[]>(text.replace(/^\uFEFF/u, ''));
+  const plain = text.replace(/^\uFEFF/u, '');
+  const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
   const [header = [], ...records] = data;
   const columns = header.map((column) => column.trim());
   if (!columns.includes('name')) return { ok: false, message: 'The file has no column “name”. The first line must name the columns, as in an exported file.' };
@@ -63,6 +64,13 @@ function readCsv(text: string): ReadFile {
     return [{ from: 'csv', at: i + 2, kind: kindOf(cells.kind ?? ''), cells }];
   });
   return lines.length === 0 ? { ok: false, message: 'The file has a header but no rows.' } : { ok: true, lines };
+}
+
+/** What divides the cells: what stands most often in the first line outside quotation marks. Rows cannot tell, their cells hold semicolons too. */
+function delimiterOf(text: string): string {
+  const header = (text.split(/\r?\n/u, 1)[0] ?? '').replace(/"[^"]*"/gu, '');
+  const count = (mark: string): number => header.split(mark).length;
+  return [',', ';', '\t'].reduce((best, mark) => (count(mark) > count(best) ? mark : best));
 }
 
 function kindOf(text: string): Kind | null {

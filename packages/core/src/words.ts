@@ -39,3 +39,8 @@ export function magnificationWords(m: number): string {
   if (Math.abs(m - 1) < 0.005) return 'life size';
   return m < 1 ? `${fixed(m, m < 0.1 ? 3 : 2)} of life size` : `${fixed(m, 1)} times life size`;
 }
+
+/** The words with a capital at their beginning. */
+export function capital(words: string): string {
+  return words.charAt(0).toUpperCase() + words.slice(1);
+}

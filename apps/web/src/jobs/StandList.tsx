@@ -2,9 +2,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import type { Stand } from '@gangway/contract/stand';
-import { STATE_ORDER, type FindingState } from '@gangway/core/findings/finding';
-import { worstState } from '@gangway/core/findings/findings';
-import { findingSentence, STATE_WORDS } from '@gangway/core/findings/wording';
+import { findingSentence } from '@gangway/core/findings/wording';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../bench/circle/CircleMiniature';
 import { findingsOf } from '../bench/facts';
@@ -13,6 +11,7 @@ import { ActionMenu } from '../ui/ActionMenu';
 import { NameEditor } from '../ui/NameEditor';
 import { useTell } from '../ui/Notes';
 import { StateMark } from '../ui/StateMark';
+import { STATE_ORDER, type FindingState, worstState, STATE_WORDS } from '@gangway/core/state';
 
 /** The stands of a job, each with its Circle in small, what is set and what is found. */
 export function StandList({ job }: { readonly job: Job }) {

@@ -1,7 +1,6 @@
 import type { ReactNode } from 'react';
-import type { FindingState } from '@gangway/core/findings/finding';
-import { STATE_WORDS } from '@gangway/core/findings/wording';
 import { STATE_COLOUR, StateMark } from './StateMark';
+import { type FindingState, STATE_WORDS } from '@gangway/core/state';
 
 interface FindingRowProps {
   readonly kind: string;

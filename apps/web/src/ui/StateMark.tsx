@@ -1,5 +1,4 @@
-import { STATE_WORDS } from '@gangway/core/findings/wording';
-import type { FindingState } from '@gangway/core/findings/finding';
+import { STATE_WORDS, type FindingState } from '@gangway/core/state';
 
 export const STATE_COLOUR: Readonly<Record<FindingState, string>> = {
   holds: 'text-holds',

@@ -2,11 +2,11 @@ import { definitionCircle } from '../coverage/circle';
 import { diagonalMm, type Orientation } from '../coverage/frame';
 import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../coverage/shiftScale';
 import type { Rig } from '../rig/rig';
-import { frontStack, stackLimit } from '../rig/shading';
-import { evidenceWords } from '../rig/verdicts';
-import { mechanismWords } from '../stand/reading';
 import type { StandSettings } from '../stand/settings';
 import { fixed, mmWords } from '../words';
+import { evidenceWords } from '../rig/evidence';
+import { mechanismWords } from '../rig/mechanismWords';
+import { frontStack, stackLimit } from '../rig/shading/frontStack';
 
 /** The directions on a card, with the corners of the picture that end each first. */
 export const CARD_DIRECTIONS = [

@@ -1,22 +1,9 @@
 import { diagonalMm } from '../coverage/frame';
-import {
-  circleMargin,
-  cornersOutside,
-  lightCircle,
-  sharpCircle,
-  standFrame,
-  type CircleOnBack,
-} from '../coverage/standCoverage';
+import { circleMargin, cornersOutside, lightCircle, sharpCircle, standFrame, type CircleOnBack } from '../coverage/standCoverage';
 import { reaches, travelSpare } from '../rig/mechanism';
 import type { StandSettings } from '../stand/settings';
-import {
-  type Finding,
-  type FindingKind,
-  type FindingState,
-  type LightCircleFinding,
-  type SharpCircleFinding,
-  type TravelFinding,
-} from './finding';
+import { type Finding, type FindingKind, type LightCircleFinding, type SharpCircleFinding, type TravelFinding } from './finding';
+import type { FindingState } from '../state';
 
 /**
  * Below this much to spare a finding is *tight*, mm. An engraved scale read by

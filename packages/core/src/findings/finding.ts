@@ -1,13 +1,8 @@
 import type { DefinitionBasis } from '../coverage/circle';
 import type { Corner } from '../coverage/frame';
 import type { CircleMargin } from '../coverage/standCoverage';
+import type { FindingState } from '../state';
 import type { StandPatch } from '../stand/settings';
-
-/** *unknown* is a state of its own: a figure is missing, so nothing was checked. */
-export type FindingState = 'fails' | 'unknown' | 'tight' | 'holds';
-
-/** Worst first. */
-export const STATE_ORDER: readonly FindingState[] = ['fails', 'unknown', 'tight', 'holds'];
 
 /** What a finding is about; one of each in a stand. */
 export const FINDING_KINDS = ['lightCircle', 'sharpCircle', 'travel'] as const;

@@ -3,9 +3,10 @@ import { apertureScale } from '../coverage/apertures';
 import { shiftLimitMm } from '../coverage/shiftLimit';
 import { anyStand, stand } from '../stand/fixtures.test-support';
 import { patched, type StandSettings } from '../stand/settings';
-import { STATE_ORDER, type Finding, type FindingKind } from './finding';
-import { findings, worstState } from './findings';
+import { type Finding, type FindingKind } from './finding';
+import { findings } from './findings';
 import { findingNote, findingSentence, remedySentence } from './wording';
+import { STATE_ORDER, worstState } from '../state';
 
 function of<K extends FindingKind>(kind: K, settings: StandSettings): Extract<Finding, { kind: K }> {
   const found = findings(settings).find((finding): finding is Extract<Finding, { kind: K }> => finding.kind === kind);

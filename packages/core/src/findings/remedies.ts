@@ -3,7 +3,8 @@ import { sharpCircle } from '../coverage/standCoverage';
 import { nearestReachable, type ShiftPosition } from '../rig/mechanism';
 import { patched, type StandPatch, type StandSettings } from '../stand/settings';
 import { check, marginMm } from './checks';
-import { FINDING_KINDS, STATE_ORDER, type FindingKind, type FindingState, type Remedy } from './finding';
+import { FINDING_KINDS, type FindingKind, type Remedy } from './finding';
+import { STATE_ORDER, type FindingState } from '../state';
 
 /** The finest movement that a remedy asks for, mm: what a movement scale is read to. */
 const SCALE_STEP_MM = 0.1;

@@ -2,15 +2,7 @@ import type { DefinitionBasis } from '../coverage/circle';
 import type { Corner } from '../coverage/frame';
 import type { CircleMargin } from '../coverage/standCoverage';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
-import type { Finding, FindingState, LightCircleFinding, Remedy, SharpCircleFinding, TravelFinding } from './finding';
-
-/** The state in one word, as it stands beside its mark. */
-export const STATE_WORDS: Readonly<Record<FindingState, string>> = {
-  holds: 'holds',
-  tight: 'tight',
-  fails: 'fails',
-  unknown: 'not known',
-};
+import type { Finding, LightCircleFinding, Remedy, SharpCircleFinding, TravelFinding } from './finding';
 
 /** A finding as one sentence with its margin. */
 export function findingSentence(finding: Finding): string {

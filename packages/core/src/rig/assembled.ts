@@ -3,7 +3,7 @@ import { effectiveLens, rigCircles } from './effectiveLens';
 import { movesOf } from './moves';
 import type { RigParts } from './parts';
 import type { Rig } from './rig';
-import { frameOf } from './shading';
+import { frameOf } from './frameOf';
 
 /** What is stored of a rig: its name, where it came from, and its components with their figures. */
 export interface StoredRig {

@@ -4,7 +4,8 @@ import { diagonalMm, turned, type FrameSize } from '../coverage/frame';
 import { limitAlong } from '../coverage/shiftLimit';
 import { travelLimitMm } from './mechanism';
 import type { Rig } from './rig';
-import { evidenceWords, middleAperture } from './verdicts';
+import { evidenceWords } from './evidence';
+import { middleAperture } from './verdicts/circle';
 
 /** By which side of the frame two formats are called equal. */
 export const FORMAT_MEASURES = { diagonal: 'diagonal', width: 'width', height: 'height' } as const;

@@ -1,8 +1,8 @@
 import type { KitItem } from '../kit/item';
-import { STATE_ORDER } from '../findings/finding';
 import { partsOf, type RigPlan } from './parts';
-import { verdictsOf } from './verdicts';
-import type { VerdictKind } from './verdict';
+import type { VerdictKind } from './verdicts/verdict';
+import { verdictsOf } from './verdicts/verdicts';
+import { STATE_ORDER } from '../state';
 
 /** A change to the rig from what is in the kit that makes a verdict hold. */
 export interface Cure {

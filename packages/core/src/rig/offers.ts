@@ -2,7 +2,9 @@ import { PLACE_KINDS, partsOf, type Place, type RigPlan } from './parts';
 import type { KitItem } from '../kit/item';
 import { jointsOf, type Joint } from './joints';
 import { flanges, FLANGE_TOLERANCE_MM } from './flanges';
-import { attachmentWanted, tooThick, verdictsOf } from './verdicts';
+import { attachmentWanted } from './verdicts/fit';
+import { tooThick } from './verdicts/thickness';
+import { verdictsOf } from './verdicts/verdicts';
 
 /** What could stand at a place of a rig: it *fits*, does *not*, or cannot be told because a figure is missing. */
 export interface Offer {

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { findings } from '../findings/findings';
 import { findingSentence } from '../findings/wording';
 import { anyStand, stand } from './fixtures.test-support';
-import { circleReading, mechanismWords } from './reading';
+import { circleReading } from './reading';
+import { mechanismWords } from '../rig/mechanismWords';
 
 describe('the Circle in words', () => {
   test('says frame, circles, figures, end stops and every finding', () => {

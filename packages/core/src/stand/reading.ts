@@ -3,7 +3,7 @@ import { diagonalMm } from '../coverage/frame';
 import { lightCircle, sharpCircle, standFrame } from '../coverage/standCoverage';
 import { findings } from '../findings/findings';
 import { findingSentence } from '../findings/wording';
-import type { Mechanism } from '../rig/mechanism';
+import { mechanismWords } from '../rig/mechanismWords';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
 import type { StandSettings } from './settings';
 
@@ -28,20 +28,4 @@ export function circleReading(settings: StandSettings): string {
   ]
     .filter((sentence) => sentence !== '')
     .join(' ');
-}
-
-/** The end stops in words. */
-export function mechanismWords(mechanism: Mechanism): string {
-  switch (mechanism.kind) {
-    case 'box':
-      return `Slides end at ${mmWords(mechanism.riseMm)} of rise, ${mmWords(mechanism.fallMm)} of fall, ${mmWords(mechanism.leftMm)} to the left and ${mmWords(mechanism.rightMm)} to the right.`;
-    case 'disc':
-      return `The rotating slide ends ${mmWords(mechanism.radiusMm)} from the centre in every direction.`;
-    case 'line':
-      return `The slide is locked at ${fixed(mechanism.angleDeg, 1)}° and ends ${mmWords(mechanism.forwardMm)} forward and ${mmWords(mechanism.backMm)} back.`;
-    case 'fixed':
-      return 'This rig has no movements.';
-    case 'unknown':
-      return 'The travel of the slides is not known.';
-  }
 }

@@ -1,8 +1,8 @@
 import { ArrowRight } from 'lucide-react';
 import type { Ask } from '@gangway/core/rig/ask';
 import type { Cure } from '@gangway/core/rig/cures';
-import type { Verdict, VerdictKind } from '@gangway/core/rig/verdict';
 import { FindingRow } from '../../ui/FindingRow';
+import type { Verdict, VerdictKind } from '@gangway/core/rig/verdicts/verdict';
 
 interface VerdictListProps {
   readonly verdicts: readonly Verdict[];

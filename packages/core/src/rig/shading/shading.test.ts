@@ -1,6 +1,8 @@
-import { itemOf } from '../kit/item';
-import { adapter, lens, mounted } from './parts.test-support';
-import { clearingThread, farthestCorner, fieldOf, frontStack, rimsOf, stackLimit, stackShade, STANDARD_THREADS_MM, throatShade, throatVerdict } from './shading';
+import { itemOf } from '../../kit/item';
+import { adapter, lens, mounted } from '../parts.test-support';
+import { farthestCorner, fieldOf } from './farCorner';
+import { clearingThread, frontStack, rimsOf, stackLimit, stackShade, STANDARD_THREADS_MM } from './frontStack';
+import { throatShade, throatVerdict } from './throat';
 
 const filter = (threadMm: number, clearMm: number, heightMm = 6) => itemOf('filter', `f${threadMm}`, `${threadMm} mm filter`, { threadMm, clearMm, heightMm });
 const ring = (threadMm: number, frontThreadMm: number) => itemOf('ring', 'ring', 'ring', { threadMm, frontThreadMm, heightMm: 3 });

@@ -1,6 +1,5 @@
-import type { FindingState } from '../findings/finding';
-import { STATE_ORDER } from '../findings/finding';
-import type { Ask } from './ask';
+import type { Ask } from '../ask';
+import { type FindingState, STATE_ORDER } from '../../state';
 
 /** What a verdict on a rig is about; at most one of each. */
 export const VERDICT_KINDS = ['figures', 'fit', 'thickness', 'infinity', 'nearest', 'circle', 'movements', 'throat', 'front', 'recording'] as const;

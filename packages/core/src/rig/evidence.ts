@@ -1,0 +1,21 @@
+import type { Evidence } from '../kit/figure';
+import { capital } from '../words';
+import { rigDefinition, rigLightCircle } from './effectiveLens';
+import type { RigParts } from './parts';
+
+const WEIGHT: Readonly<Record<Evidence, string>> = { measured: 'measured', table: 'from the maker’s table', guessed: 'guessed' };
+
+/** On what the circles of a rig rest, in words. */
+export function evidenceWords(parts: RigParts): string {
+  const light = rigLightCircle(parts);
+  const rows = rigDefinition(parts);
+  const said: string[] = [];
+  if (light.known) {
+    const { basis, evidence } = light.value;
+    const from = basis === 'field angle' ? 'from the field angle' : basis === 'converter' ? 'what the converter passes' : evidence === null ? 'of unknown weight' : WEIGHT[evidence];
+    said.push(`Light circle ${from}`);
+  }
+  if (rows.length === 0) said.push('no circle of good definition: 80 % of the light circle is assumed (common practice)');
+  else said.push(`circles of good definition ${[...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].join(' and ')}`);
+  return `${capital(said.join('; '))}.`;
+}

@@ -1,0 +1,18 @@
+import { fixed, mmWords } from '../words';
+import type { Mechanism } from './mechanism';
+
+/** The end stops in words. */
+export function mechanismWords(mechanism: Mechanism): string {
+  switch (mechanism.kind) {
+    case 'box':
+      return `Slides end at ${mmWords(mechanism.riseMm)} of rise, ${mmWords(mechanism.fallMm)} of fall, ${mmWords(mechanism.leftMm)} to the left and ${mmWords(mechanism.rightMm)} to the right.`;
+    case 'disc':
+      return `The rotating slide ends ${mmWords(mechanism.radiusMm)} from the centre in every direction.`;
+    case 'line':
+      return `The slide is locked at ${fixed(mechanism.angleDeg, 1)}° and ends ${mmWords(mechanism.forwardMm)} forward and ${mmWords(mechanism.backMm)} back.`;
+    case 'fixed':
+      return 'This rig has no movements.';
+    case 'unknown':
+      return 'The travel of the slides is not known.';
+  }
+}

@@ -1,0 +1,114 @@
+import { turned } from '../../coverage/frame';
+import { limitAlong } from '../../coverage/shiftLimit';
+import { both, known, need, type Known } from '../ask';
+import { effectiveLens, rigLightCircle } from '../effectiveLens';
+import { adapterThickness } from '../flanges';
+import { frameOf } from '../frameOf';
+import { travelLimitMm } from '../mechanism';
+import { movesOf } from '../moves';
+import { between, type RigParts } from '../parts';
+import { DIRECTIONS, farthestCorner, ORIENTATIONS } from './farCorner';
+import { limitWhere, WORST, type Shade } from './shade';
+
+/** An opening behind the lens: how wide, how far before the sensor, and whether it shifts with the lens or stays with the back. */
+interface Throat {
+  readonly name: string;
+  readonly clearMm: number;
+  readonly beforeSensorMm: number;
+  readonly with: 'lens' | 'back';
+}
+
+/**
+ * What an opening does to the light for a corner of the picture at C when the
+ * lens axis pierces the picture at A: the cone from the exit pupil (distance e,
+ * radius ρ) crosses the plane of the opening at C + (A − C)·r/e with radius
+ * ρ·r/e; the opening is centred on the back, or on the axis when it shifts
+ * with the lens. Plane geometry; the exit pupil at infinity stands p·f before
+ * the sensor.
+ */
+export function throatShade(
+  { clearMm, beforeSensorMm, with: side }: Omit<Throat, 'name'>,
+  corner: readonly [number, number],
+  axis: readonly [number, number],
+  pupil: { readonly distanceMm: number; readonly radiusMm: number },
+): Shade {
+  const share = beforeSensorMm / pupil.distanceMm;
+  if (share >= 1) return 'clear';
+  const [centreX, centreY] = side === 'lens' ? axis : [0, 0];
+  const off = Math.hypot(corner[0] + (axis[0] - corner[0]) * share - centreX, corner[1] + (axis[1] - corner[1]) * share - centreY);
+  if (off + pupil.radiusMm * share <= clearMm / 2) return 'clear';
+  return off <= clearMm / 2 ? 'shades' : 'cuts';
+}
+
+/** What the openings behind the lens do at full movement. */
+export interface ThroatVerdict {
+  readonly shade: Shade;
+  /** The opening that shades most. */
+  readonly name: string;
+  readonly movementMm: number;
+  /** How far the frame may go in every direction without any shade, mm; `null` not even centred, ∞ to the end of movement. */
+  readonly clearToMm: number | null;
+  readonly pupilAssumed: boolean;
+  /** Adapters whose opening is not known and not counted. */
+  readonly notCounted: readonly string[];
+}
+
+/** The throat of the body and the openings of the adapters before it; an adapter that shifts carries its opening with the lens, and so does what stands before it. */
+function throatsOf(parts: RigParts, throatMm: number, registerMm: number): { readonly throats: readonly Throat[]; readonly notCounted: readonly string[] } {
+  const throats: Throat[] = [{ name: `the throat of ${parts.back.name}`, clearMm: throatMm, beforeSensorMm: registerMm, with: 'back' }];
+  const notCounted: string[] = [];
+  let at = registerMm;
+  let shifted = false;
+  for (const part of between(parts)) {
+    if (part.kind !== 'adapter') continue;
+    const thick = adapterThickness(part);
+    if (thick.known) at += thick.value;
+    if (part.figures.slides !== 'none') shifted = true;
+    if (part.figures.throatMm === null || !thick.known) notCounted.push(part.name);
+    else throats.push({ name: `the opening of ${part.name}`, clearMm: part.figures.throatMm, beforeSensorMm: at, with: shifted ? 'lens' : 'back' });
+  }
+  return { throats, notCounted };
+}
+
+/** Throat and adapters behind the lens at the widest aperture and full movement; `null` for film, which has no throat. */
+export function throatVerdict(parts: RigParts): Known<ThroatVerdict> | null {
+  if (parts.back.kind !== 'body' || parts.kind === 'fixed') return null;
+  const body = both(need(parts.back, 'throatMm', 'registerMm'), frameOf(parts));
+  const lens = effectiveLens(parts);
+  const all = both(body, lens);
+  if (!all.known) return all;
+  const [[{ throatMm, registerMm }, frame], { focalMm, widestFNumber }] = all.value;
+  const ratio = parts.lens.figures.pupilRatio;
+  const p = ratio ?? 1;
+  const pupil = { distanceMm: p * focalMm, radiusMm: (p * focalMm) / (2 * widestFNumber) };
+  const { throats, notCounted } = throatsOf(parts, throatMm, registerMm);
+  const light = rigLightCircle(parts);
+  const lightMm = light.known ? light.value.diameterMm : null;
+  const { mechanism } = movesOf(parts);
+  const worstAt = (most: number): { readonly shade: Shade; readonly name: string } => {
+    let worst = { shade: 'clear' as Shade, name: throats[0]?.name ?? '' };
+    for (const orientation of ORIENTATIONS) {
+      const { widthMm, heightMm } = turned(frame, orientation);
+      for (let i = 0; i < DIRECTIONS; i++) {
+        const [ux, uy] = [Math.cos((2 * Math.PI * i) / DIRECTIONS), Math.sin((2 * Math.PI * i) / DIRECTIONS)];
+        const circle = lightMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, lightMm, ux, uy) ?? 0);
+        const mm = Math.min(most, circle, travelLimitMm(mechanism, (360 * i) / DIRECTIONS) ?? 0);
+        for (const [sx, sy] of [[1, 1], [1, -1], [-1, 1], [-1, -1]] as const) {
+          for (const throat of throats) {
+            const shade = throatShade(throat, [(sx * widthMm) / 2, (sy * heightMm) / 2], [-ux * mm, -uy * mm], pupil);
+            if (WORST.indexOf(shade) < WORST.indexOf(worst.shade)) worst = { shade, name: throat.name };
+          }
+        }
+      }
+    }
+    return worst;
+  };
+  const movementMm = farthestCorner(frame, mechanism, lightMm).movementMm;
+  return known({
+    ...worstAt(Infinity),
+    movementMm,
+    clearToMm: limitWhere((mm) => worstAt(mm).shade === 'clear', movementMm),
+    pupilAssumed: ratio === null,
+    notCounted,
+  });
+}

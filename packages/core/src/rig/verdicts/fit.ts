@@ -1,0 +1,30 @@
+import { jointsOf } from '../joints';
+import { partsInOrder, type RigParts } from '../parts';
+import { notKnown, verdict, type Verdict } from './verdict';
+
+export function fitVerdict(parts: RigParts): Verdict {
+  const chain = partsInOrder(parts);
+  // A lens held by hand touches nothing.
+  const joints = jointsOf(parts.kind === 'held' ? chain.slice(1) : chain);
+  const bad = joints.filter(({ fits }) => fits === false);
+  if (bad.length > 0) return verdict('fit', 'fails', bad.map(({ reason }) => reason).join(' '));
+  const wanted = attachmentWanted(parts);
+  if (wanted !== null) return verdict('fit', 'fails', wanted);
+  const asks = joints.flatMap((joint) => joint.asks);
+  if (asks.length > 0) return notKnown('fit', 'Whether everything fits together is not known.', asks);
+  const joint = joints.length === 1 ? 'joint fits' : 'joints fit';
+  return verdict('fit', 'holds', parts.kind === 'held' ? 'The lens is held by hand and touches nothing.' : `All ${joints.length} ${joint}.`);
+}
+
+/** Why a lens cannot be used in this kind of rig; `null` when it can or it is not known how it sits. */
+export function attachmentWanted(parts: RigParts): string | null {
+  const { attachment } = parts.lens.figures;
+  if (attachment === null) return null;
+  if (parts.kind === 'fixed') {
+    if (attachment !== 'fixed') return `${parts.lens.name} is not fixed in a body.`;
+    return parts.back.figures.ownLens === false ? `${parts.back.name} has no lens of its own.` : null;
+  }
+  if (attachment === 'fixed') return `${parts.lens.name} is fixed in its body and cannot be used elsewhere.`;
+  if (parts.kind !== 'view' && attachment === 'board') return `${parts.lens.name} sits on a board: it needs a view camera or rail.`;
+  return null;
+}
