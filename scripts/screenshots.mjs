@@ -15,11 +15,24 @@ const bench = (name) => async (page) => {
   await page.getByRole('slider', { name: 'Rise' }).waitFor();
 };
 
+const SMALL_RIG = '00000000-0000-4000-8000-000000000064';
+const FIELD_RIG = '00000000-0000-4000-8000-000000000065';
+
+/** Opens a page of the kit. */
+const kit = (path) => async (page) => {
+  await page.goto(new URL(`/kit/${path}`, page.url()).href);
+  await page.getByRole('main').getByRole('heading').first().waitFor();
+};
+
 const VIEWS = [
   { file: 'jobs', size: DESK, theme: 'light', go: async () => {} },
   { file: 'bench-paper', size: DESK, theme: 'light', go: bench(/small format/) },
   { file: 'bench-dark-cloth', size: DESK, theme: 'dark', go: bench(/44 × 33/) },
   { file: 'bench-phone', size: PHONE, theme: 'light', go: bench(/small format/) },
+  { file: 'rig', size: DESK, theme: 'light', go: kit(`rigs/${FIELD_RIG}`) },
+  { file: 'shift-card', size: { width: 1280, height: 1010 }, theme: 'light', go: kit(`rigs/${SMALL_RIG}/card`) },
+  { file: 'kit-lenses', size: DESK, theme: 'dark', go: kit('items/lens') },
+  { file: 'compare', size: DESK, theme: 'light', go: kit(`compare?rig=${SMALL_RIG}&rig=${FIELD_RIG}`) },
   {
     file: 'guide',
     size: DESK,
