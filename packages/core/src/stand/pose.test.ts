@@ -1,0 +1,25 @@
+import fc from 'fast-check';
+import { Euler, Matrix4, Vector3 } from 'three';
+import { cameraAxes, inCamera } from './pose';
+
+const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+const rad = (deg: number) => (deg * Math.PI) / 180;
+
+describe('where the camera looks', () => {
+  test('agrees with the turns of a 3D package, which looks along −z and turns to the left', () => {
+    fc.assert(
+      fc.property(real(-180, 180), real(-80, 80), real(-45, 45), fc.tuple(real(-9, 9), real(-9, 9), real(-9, 9)), (yawDeg, pitchDeg, rollDeg, [x, y, z]) => {
+        const [a, b, c] = inCamera({ xM: 1, heightM: 1.6, zM: -12, yawDeg, pitchDeg, rollDeg }, [x, y, z]);
+        const matrix = new Matrix4().makeRotationFromEuler(new Euler(rad(pitchDeg), rad(-yawDeg), rad(-rollDeg), 'YXZ'));
+        const theirs = new Vector3(x - 1, y - 1.6, -(z + 12)).applyMatrix4(matrix.invert());
+        return Math.hypot(theirs.x - a, theirs.y - b, -theirs.z - c) < 1e-9;
+      }),
+    );
+  });
+
+  test('turned right, pitched up and rolled clockwise are what they say', () => {
+    expect(cameraAxes({ yawDeg: 90, pitchDeg: 0, rollDeg: 0 }).forward[0]).toBeCloseTo(1, 9);
+    expect(cameraAxes({ yawDeg: 0, pitchDeg: 30, rollDeg: 0 }).forward[1]).toBeCloseTo(0.5, 9);
+    expect(cameraAxes({ yawDeg: 0, pitchDeg: 0, rollDeg: 10 }).right[1]).toBeLessThan(0);
+  });
+});

@@ -1,0 +1,98 @@
+import { degrees, radians } from '../angles';
+import { CoreError, requireFinite, requireNotNegative, requirePositive } from '../errors';
+
+/** A height that was found, with its standard uncertainty, m. */
+export interface FoundHeight {
+  readonly heightM: number;
+  readonly uncertaintyM: number;
+}
+
+// Uncertainties are combined as independent, by the law of propagation (JCGM 100:2008, section 5.1).
+const together = (...parts: readonly number[]): number => Math.hypot(...parts);
+
+function upAngle(field: string, deg: number): number {
+  if (Math.abs(requireFinite(field, deg)) >= 90) {
+    throw new CoreError('angle_too_steep', [field], `${field} is ${deg}; it must be less than 90° up or down.`);
+  }
+  return radians(deg);
+}
+
+/**
+ * Height from the distance to the foot of something upright and the angle up
+ * to its top, seen from `eyeM` above the ground: H = c + D·tan α. Metres,
+ * degrees, uncertainties of distance and angle as standard deviations.
+ * Throws `angle_too_steep`. Source: plane trigonometry; JCGM 100:2008.
+ */
+export function heightByAngle(distanceM: number, angleDeg: number, eyeM: number, distanceErrorM: number, angleErrorDeg: number): FoundHeight {
+  requirePositive('distanceM', distanceM);
+  const a = upAngle('angleDeg', angleDeg);
+  requireFinite('eyeM', eyeM);
+  return {
+    heightM: eyeM + distanceM * Math.tan(a),
+    uncertaintyM: together(Math.tan(a) * requireNotNegative('distanceErrorM', distanceErrorM), (distanceM / Math.cos(a) ** 2) * radians(requireNotNegative('angleErrorDeg', angleErrorDeg))),
+  };
+}
+
+/** As `FoundHeight`, with the distance that follows from both angles. */
+export interface BaselineHeight extends FoundHeight {
+  /** From the nearer place to the foot, m. */
+  readonly distanceM: number;
+}
+
+/**
+ * Height of something whose foot cannot be reached, from the angles up to its
+ * top at two places a baseline apart on the level line toward it:
+ * H = c + b·tan α·tan β/(tan β − tan α), β at the nearer place.
+ * Throws `angles_not_growing` when the nearer angle is not the steeper one.
+ * Source: plane trigonometry; JCGM 100:2008.
+ */
+export function heightByBaseline(baselineM: number, farDeg: number, nearDeg: number, eyeM: number, baselineErrorM: number, angleErrorDeg: number): BaselineHeight {
+  requirePositive('baselineM', baselineM);
+  requireFinite('eyeM', eyeM);
+  const [far, near] = [Math.tan(upAngle('farDeg', farDeg)), Math.tan(upAngle('nearDeg', nearDeg))];
+  if (far <= 0 || near <= far) {
+    throw new CoreError('angles_not_growing', ['nearDeg'], `nearDeg is ${nearDeg}; the angle at the nearer place must be steeper than the ${farDeg}° at the farther one, and both must look up.`);
+  }
+  const apart = near - far;
+  const error = radians(requireNotNegative('angleErrorDeg', angleErrorDeg));
+  // d(tan)/dα = 1 + tan².
+  const byFar = ((baselineM * near * near) / apart ** 2) * (1 + far * far) * error;
+  const byNear = ((baselineM * far * far) / apart ** 2) * (1 + near * near) * error;
+  return {
+    heightM: eyeM + (baselineM * far * near) / apart,
+    uncertaintyM: together(((far * near) / apart) * requireNotNegative('baselineErrorM', baselineErrorM), byFar, byNear),
+    distanceM: (baselineM * far) / apart,
+  };
+}
+
+/** Height from storeys that are counted: n times the height of one, and what stands above and below them. All storeys are taken to be wrong alike, so the uncertainty is n times that of one. */
+export function heightByStoreys(storeys: number, storeyM: number, restM: number, storeyErrorM: number): FoundHeight {
+  requirePositive('storeys', storeys);
+  requirePositive('storeyM', storeyM);
+  requireNotNegative('restM', restM);
+  return { heightM: storeys * storeyM + restM, uncertaintyM: storeys * requireNotNegative('storeyErrorM', storeyErrorM) };
+}
+
+/**
+ * Height from a test picture taken level, in which something of known size
+ * stands as far off as the thing itself: H = known · its height / the known
+ * one's, both in pixels. Every end is read to `readErrorPx`.
+ * Source: similar triangles; JCGM 100:2008.
+ */
+export function heightByPicture(knownM: number, knownPx: number, wantedPx: number, knownErrorM: number, readErrorPx: number): FoundHeight {
+  requirePositive('knownM', knownM);
+  requirePositive('knownPx', knownPx);
+  requirePositive('wantedPx', wantedPx);
+  const heightM = (knownM * wantedPx) / knownPx;
+  // A size in pixels has two ends.
+  const size = Math.SQRT2 * requireNotNegative('readErrorPx', readErrorPx);
+  return {
+    heightM,
+    uncertaintyM: heightM * together(requireNotNegative('knownErrorM', knownErrorM) / knownM, size / knownPx, size / wantedPx),
+  };
+}
+
+/** The angle up to a top, degrees: what an inclinometer would read. */
+export function angleToTop(heightM: number, eyeM: number, distanceM: number): number {
+  return degrees(Math.atan2(heightM - eyeM, requirePositive('distanceM', distanceM)));
+}
