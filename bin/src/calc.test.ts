@@ -38,7 +38,7 @@ describe('the command line', () => {
     const refused = gangway(['conjugates', '{"focalMm":100,"distanceM":0.1}']);
     expect(refused.status).toBe(1);
     expect(JSON.parse(refused.stderr)).toMatchObject({ error: { code: 'inside_focal_length', path: ['distanceM'] } });
-    expect(gangway(['--list']).stdout.trim().split('\n')).toHaveLength(24);
+    expect(gangway(['--list']).stdout.trim().split('\n')).toHaveLength(30);
     const help = gangway(['--help', 'leastAperture']).stdout;
     expect(help).toMatch(/maxTiltDeg\s+limit on the total tilt, null for none \(°/);
     expect(help).toMatch(/formula .*source /s);

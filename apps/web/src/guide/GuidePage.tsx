@@ -17,6 +17,7 @@ const CHAPTER_WORDS: Readonly<Record<(typeof CHAPTERS)[number], string>> = {
   mosaic: 'Mosaic',
   exposure: 'Exposure',
   rig: 'Rig',
+  survey: 'Measuring on the spot',
 };
 
 /** Every calculation there is, to try with one's own numbers. */

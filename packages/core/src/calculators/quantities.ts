@@ -17,6 +17,9 @@ const above = (unit: string, max: number) => (meaning: string) => quantity(z.num
 export const lengthMm = above('mm', 1e6);
 export const signedMm = within('mm', -1e6, 1e6);
 export const notNegativeMm = within('mm', 0, 1e6);
+export const notNegativeM = within('m', 0, 1e9);
+export const notNegativeDeg = within('°', 0, 90);
+export const notNegativePx = within('px', 0, 1e7);
 export const distanceM = above('m', 1e9);
 export const signedM = within('m', -1e9, 1e9);
 export const fNumber = above('f/', 1e5);

@@ -23,6 +23,12 @@ import { shiftLimits } from './shiftLimits';
 import { stitchGrid } from './stitchGrid';
 import { turnIn } from './turnIn';
 import { wedge } from './wedge';
+import { heightByAngle } from './heightByAngle';
+import { heightByBaseline } from './heightByBaseline';
+import { heightByPicture } from './heightByPicture';
+import { heightByStoreys } from './heightByStoreys';
+import { levelTolerance } from './levelTolerance';
+import { standOff } from './standOff';
 
 /** Every calculator there is. One line here puts a file on the command line, on the wire and into the guide. */
 export const CALCULATORS: readonly Calculator[] = [
@@ -50,6 +56,12 @@ export const CALCULATORS: readonly Calculator[] = [
   filterClearance,
   freeLens,
   equivalence,
+  standOff,
+  levelTolerance,
+  heightByAngle,
+  heightByBaseline,
+  heightByStoreys,
+  heightByPicture,
 ];
 
 const BY_NAME = new Map(CALCULATORS.map((each) => [each.name, each]));
