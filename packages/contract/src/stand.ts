@@ -5,6 +5,7 @@ import type { StandSettings } from '@gangway/core/stand/settings';
 import { z } from 'zod';
 import { nameSchema } from './name';
 import { rigSchema } from './rig';
+import { sceneSchema } from './scene';
 
 /** The farthest that a movement may be written down, mm; what the rig allows is a finding, not a limit of the file. */
 export const MOVEMENT_MOST_MM = 500;
@@ -31,7 +32,8 @@ export function storedSettings(settings: StandSettings): StoredSettings {
 export function openedSettings(stored: StoredSettings): StandSettings {
   const rig = assembled({ ...stored.rig, parts: filledParts(stored.rig.parts) });
   if (!rig.known) throw new Error(`the rig of a stand lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
-  return { ...stored, rig: rig.value };
+  // Stands from before there were scenes have none.
+  return { ...stored, rig: rig.value, scene: (stored as Partial<StoredSettings>).scene ?? null };
 }
 
 const fNumberWords = 'The f-number must be a number from 0.05 to 5120.';
@@ -49,6 +51,7 @@ export const standSettingsSchema = z
       .positive('The focus distance must be more than 0 m.')
       .max(FOCUS_FARTHEST_M, `The focus distance must be at most ${FOCUS_FARTHEST_M} m; farther off is infinity.`)
       .nullable(),
+    scene: sceneSchema.nullable().default(null),
   })
   .superRefine(({ focusM, rig }, ctx) => {
     const built = assembled(rig);
@@ -101,5 +104,5 @@ export type StandWrite = z.infer<typeof standWriteSchema>;
 /** A stand with nothing moved yet: landscape, centred, f/8 or the nearest that there is, infinity. */
 export function centredStand(rig: Rig): StandSettings {
   const { widestFNumber, smallestFNumber } = rig.lens;
-  return { rig, orientation: 'landscape', movements: { riseMm: 0, shiftMm: 0 }, fNumber: Math.min(smallestFNumber, Math.max(widestFNumber, 8)), focusM: null };
+  return { rig, orientation: 'landscape', movements: { riseMm: 0, shiftMm: 0 }, fNumber: Math.min(smallestFNumber, Math.max(widestFNumber, 8)), focusM: null, scene: null };
 }

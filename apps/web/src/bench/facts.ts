@@ -22,12 +22,12 @@ const STILL = { riseMm: 0, shiftMm: 0 };
 /** The settings with nothing moved: what circles, contour and shift scale depend on. */
 const unmoved = createSelector(
   [rig, orientation, fNumber, focusM],
-  (rig, orientation, fNumber, focusM): StandSettings => ({ rig, orientation, fNumber, focusM, movements: STILL }),
+  (rig, orientation, fNumber, focusM): StandSettings => ({ rig, orientation, fNumber, focusM, movements: STILL, scene: null }),
 );
 
 const unmovedAnyAperture = createSelector(
   [rig, orientation, focusM],
-  (rig, orientation, focusM): StandSettings => ({ rig, orientation, focusM, fNumber: rig.lens.widestFNumber, movements: STILL }),
+  (rig, orientation, focusM): StandSettings => ({ rig, orientation, focusM, fNumber: rig.lens.widestFNumber, movements: STILL, scene: null }),
 );
 
 /** The circles of a stand: light, sharp at the aperture set, sharp at each figure given. */

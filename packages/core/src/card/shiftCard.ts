@@ -43,7 +43,7 @@ export function shiftCard(rig: Rig): ShiftCard {
   const tables = (['landscape', 'portrait'] as const)
     .filter((orientation) => orientation === 'landscape' || rig.back.widthMm !== rig.back.heightMm)
     .map((orientation) => {
-      const settings: StandSettings = { rig, orientation, movements: { riseMm: 0, shiftMm: 0 }, fNumber: rig.lens.widestFNumber, focusM: null };
+      const settings: StandSettings = { rig, orientation, movements: { riseMm: 0, shiftMm: 0 }, fNumber: rig.lens.widestFNumber, focusM: null, scene: null };
       const rows = shiftScale(settings).map((row): CardRow => {
         const limits = CARD_DIRECTIONS.map(({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal);
         // Behind a converter the lens's own ring stands at N/k.

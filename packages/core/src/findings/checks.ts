@@ -1,8 +1,9 @@
 import { diagonalMm } from '../coverage/frame';
 import { circleMargin, cornersOutside, lightCircle, sharpCircle, standFrame, type CircleOnBack } from '../coverage/standCoverage';
 import { reaches, travelSpare } from '../rig/mechanism';
+import { frameSpare } from '../scene/inFrame';
 import type { StandSettings } from '../stand/settings';
-import { type Finding, type FindingKind, type LightCircleFinding, type SharpCircleFinding, type TravelFinding } from './finding';
+import { type Finding, type FindingKind, type InFrameFinding, type LightCircleFinding, type SharpCircleFinding, type TravelFinding } from './finding';
 import type { FindingState } from '../state';
 
 /**
@@ -67,9 +68,18 @@ const checkTravel: CheckOf<'travel'> = ({ rig, movements }) => {
   return { kind: 'travel', state, spareMm, stop: spare.stop, fixed };
 };
 
+/** The subject in the frame; without a subject there is nothing to say, and `findings` leaves it out. */
+const checkInFrame: CheckOf<'inFrame'> = (settings) => {
+  const spare = frameSpare(settings);
+  if (spare === null) return { kind: 'inFrame', state: 'holds', spareMm: 0, edge: 'upper' };
+  return { kind: 'inFrame', state: spare.spareMm === null ? 'fails' : stateOf(spare.spareMm), ...spare };
+};
+
 /** The bare check of one kind, without remedies: cheap enough to ask while searching for them. */
 export function check(kind: FindingKind, settings: StandSettings): Check {
   switch (kind) {
+    case 'inFrame':
+      return checkInFrame(settings);
     case 'lightCircle':
       return checkLightCircle(settings);
     case 'sharpCircle':
@@ -81,12 +91,13 @@ export function check(kind: FindingKind, settings: StandSettings): Check {
 
 /** A finding before its remedies are sought. */
 export type Check =
+  | Omit<InFrameFinding, 'remedies'>
   | Omit<LightCircleFinding, 'remedies'>
   | Omit<SharpCircleFinding, 'remedies'>
   | Omit<TravelFinding, 'remedies'>;
 
 /** The margin of a check in mm; `null` when there is none. */
 export function marginMm(found: Check): number | null {
-  return found.kind === 'travel' ? found.spareMm : (found.margin?.valueMm ?? null);
+  return found.kind === 'travel' || found.kind === 'inFrame' ? found.spareMm : (found.margin?.valueMm ?? null);
 }
 

@@ -1,6 +1,7 @@
 import { apertureScale, stopsOf } from '../coverage/apertures';
 import { sharpCircle } from '../coverage/standCoverage';
 import { nearestReachable, type ShiftPosition } from '../rig/mechanism';
+import { frameSpare } from '../scene/inFrame';
 import { patched, type StandPatch, type StandSettings } from '../stand/settings';
 import { check, marginMm } from './checks';
 import { FINDING_KINDS, type FindingKind, type Remedy } from './finding';
@@ -23,6 +24,7 @@ export function remediesFor(kind: FindingKind, settings: StandSettings): readonl
   const { state } = check(kind, settings);
   if (state === 'holds' || state === 'unknown') return [];
   const trial = trialOf(kind, settings);
+  if (kind === 'inFrame') return intoFrame(settings, trial);
   const single = [
     kind === 'sharpCircle' ? otherAperture(settings, trial) : null,
     lessRise(settings, trial),
@@ -56,6 +58,44 @@ function rank(state: FindingState): number {
 function offer(control: Remedy['control'], patch: StandPatch, trial: Trial): Remedy | null {
   const leavesMm = trial(patch);
   return leavesMm === null ? null : { control, patch, leavesMm };
+}
+
+/**
+ * The subject into the frame: rise or shift by as much as brings the spare of
+ * both sides even, the frame turned, or the tripod farther off.
+ */
+function intoFrame(settings: StandSettings, trial: Trial): readonly Remedy[] {
+  const { scene, movements } = settings;
+  if (scene === null) return [];
+  const spare = frameSpare(settings);
+  const upright = spare?.edge === 'upper' || spare?.edge === 'lower';
+  const present = upright ? movements.riseMm : movements.shiftMm;
+  const toward = spare?.edge === 'upper' || spare?.edge === 'right' ? 1 : -1;
+  const patchFor = (mm: number): StandPatch => ({ movements: upright ? { riseMm: mm } : { shiftMm: mm } });
+  const offers: (Remedy | null)[] = [];
+  // The least movement, in tenths, that holds; what the slides allow ends it.
+  for (let steps = 1; steps <= FRAME_STEPS; steps++) {
+    const remedy = offer(upright ? 'rise' : 'shift', patchFor(onStep(Math.round(present / SCALE_STEP_MM) + toward * steps)), trial);
+    if (remedy) {
+      offers.push(remedy);
+      break;
+    }
+  }
+  offers.push(turnedFrame(settings, trial), fartherOff(scene.distanceM, trial));
+  return offers.filter((remedy) => remedy !== null).slice(0, MOST_OFFERED);
+}
+
+/** Up to this many tenths of a millimetre of movement are tried. */
+const FRAME_STEPS = 600;
+
+/** The nearest distance, in steps of a twentieth, from which it holds. */
+function fartherOff(distanceM: number, trial: Trial): Remedy | null {
+  for (let share = 1.05; share < 6; share *= 1.05) {
+    const rounded = Number((distanceM * share).toPrecision(3));
+    const remedy = offer('distance', { distanceM: rounded }, trial);
+    if (remedy) return remedy;
+  }
+  return null;
 }
 
 function otherAperture(settings: StandSettings, trial: Trial): Remedy | null {

@@ -2,7 +2,7 @@ import type { DefinitionBasis } from '../coverage/circle';
 import type { Corner } from '../coverage/frame';
 import type { CircleMargin } from '../coverage/standCoverage';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
-import type { Finding, LightCircleFinding, Remedy, SharpCircleFinding, TravelFinding } from './finding';
+import type { Finding, InFrameFinding, LightCircleFinding, Remedy, SharpCircleFinding, TravelFinding } from './finding';
 
 /** A finding as one sentence with its margin. */
 export function findingSentence(finding: Finding): string {
@@ -13,6 +13,8 @@ export function findingSentence(finding: Finding): string {
       return circleSentence(finding, 'sharp circle', ` at ${apertureWords(finding.fNumber)}`);
     case 'travel':
       return travelSentence(finding);
+    case 'inFrame':
+      return inFrameSentence(finding);
   }
 }
 
@@ -36,6 +38,7 @@ export function remedySetting({ patch }: Remedy): string {
   const { riseMm, shiftMm } = patch.movements ?? {};
   if (riseMm !== undefined) parts.push(riseWords(riseMm));
   if (shiftMm !== undefined) parts.push(shiftWords(shiftMm));
+  if (patch.distanceM !== undefined) parts.push(`${fixed(patch.distanceM, patch.distanceM < 10 ? 2 : 1)} m off`);
   if (patch.orientation !== undefined) parts.push(`the frame in ${patch.orientation}`);
   return parts.join(', ');
 }
@@ -51,6 +54,12 @@ function circleSentence(finding: LightCircleFinding | SharpCircleFinding, circle
   }
   const only = finding.state === 'tight' ? 'only ' : '';
   return `All four corners are in the ${circle}${at}, with ${only}${mmWords(margin.valueMm)}${controlWords(margin)} to spare.`;
+}
+
+function inFrameSentence({ spareMm, edge, state }: InFrameFinding): string {
+  if (spareMm === null) return 'Part of the subject lies behind the camera.';
+  if (state === 'fails') return `The subject goes ${lackWords(spareMm)} beyond the ${edge} edge of the frame.`;
+  return `The whole subject is in the frame, ${state === 'tight' ? 'only ' : ''}${mmWords(spareMm)} from the ${edge} edge.`;
 }
 
 function travelSentence(finding: TravelFinding): string {
@@ -119,6 +128,7 @@ function missingNote(finding: Finding): string {
       return 'The lens has no light circle. To measure it, photograph an even wall at f/8 and infinity, shift until a corner goes black, and read the shift.';
     case 'sharpCircle':
       return 'The lens has no circle figure. Give the light circle, or the circle of good definition at one aperture or more.';
+    case 'inFrame':
     case 'travel':
       return 'The rig has no travel. Read the last marks of its slides in each direction.';
   }

@@ -33,6 +33,7 @@ export function stand(changes: Partial<StandSettings> = {}): StandSettings {
     movements: { riseMm: 0, shiftMm: 0 },
     fNumber: 8,
     focusM: null,
+    scene: null,
     ...changes,
   };
 }

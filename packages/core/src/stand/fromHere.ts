@@ -41,7 +41,7 @@ export interface FromHere {
 export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): FromHere {
   const frame = turned(rig.back, orientation);
   const { focalMm, widestFNumber, smallestFNumber } = rig.lens;
-  const settings: StandSettings = { rig, orientation, movements: { riseMm: 0, shiftMm: 0 }, fNumber: widestFNumber, focusM: wanted.distanceM };
+  const settings: StandSettings = { rig, orientation, movements: { riseMm: 0, shiftMm: 0 }, fNumber: widestFNumber, focusM: wanted.distanceM, scene: null };
   const found = riseForHeight(focalMm, wanted.distanceM, wanted.cameraHeightM, wanted.topHeightM, frame.heightMm, wanted.marginMm);
   const scale = (focalMm * 1000) / (wanted.distanceM * 1000 - focalMm);
   // As little movement as will do: none when everything is in already, what the top needs, or the fall that the foot needs.
