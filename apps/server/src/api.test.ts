@@ -255,7 +255,7 @@ describe('calculators over HTTP', () => {
     expect(apiErrorSchema.parse(none.body).error.message).toMatch(/object with named fields is needed/);
     await api().post('/api/calc/nothing').send({}).expect(404);
     const list = await api().get('/api/calc').expect(200);
-    expect(list.body).toHaveLength(24);
+    expect(list.body).toHaveLength(30);
     const document = (await api().get('/api/openapi.json').expect(200)).body as { openapi: string; paths: Record<string, unknown> };
     expect(document.openapi).toBe('3.1.0');
     expect(Object.keys(document.paths)).toContain('/api/calc/leastAperture');

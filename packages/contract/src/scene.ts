@@ -28,7 +28,7 @@ export const POSE_FIGURES = {
   rollDeg: { label: 'Rolled clockwise', unit: '°', min: -90, max: 90 },
 } as const;
 
-const pose = <K extends keyof typeof POSE_FIGURES>(key: K) => {
+const pose = (key: keyof typeof POSE_FIGURES) => {
   const { label, unit, min, max } = POSE_FIGURES[key];
   return within(label, min, max, unit);
 };

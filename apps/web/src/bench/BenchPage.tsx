@@ -1,3 +1,4 @@
+import { ToggleGroup } from 'radix-ui';
 import { lazy, Suspense, useCallback, useEffect, useId, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { Finding } from '@gangway/core/findings/finding';
@@ -25,6 +26,9 @@ import { standEdit } from './standEdit';
 
 // The sheets of figures and rigs load only when one is opened.
 const ItemDialog = lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog })));
+// The 3D view and its package load only when the Finder is shown.
+const Finder = lazy(() => import('./finder/Finder').then((module) => ({ default: module.Finder })));
+const ScenePanel = lazy(() => import('./scene/ScenePanel').then((module) => ({ default: module.ScenePanel })));
 const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ default: module.ChooseRig })));
 
 /** The bench of one stand: fetches it, puts it under edit, and takes it away again on leaving. */
@@ -85,6 +89,7 @@ export function BenchPage() {
 function Bench({ jobId, settings }: { readonly jobId: string; readonly settings: StandSettings }) {
   const [sheet, setSheet] = useState<'rig' | Ask | null>(null);
   const readingId = useId();
+  const [drawing, setDrawing] = useState<'circle' | 'finder'>('circle');
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
   const ask = useCallback((kind: Finding['kind']) => setSheet(askFor(kind, settings.rig.parts)), [settings.rig.parts]);
@@ -98,11 +103,36 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
       <ElsewhereNote />
       <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_26rem]">
         <section aria-label="Circle and movements" className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2">
-          <FrameControls settings={settings} />
-          <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
-            <CircleDrawing settings={settings} onMove={standEdit.move} readingId={readingId} />
-            <UprightScale settings={settings} />
+          <div className="flex flex-wrap items-center gap-x-4">
+            <DrawingChoice drawing={drawing} onChoose={setDrawing} />
+            <div className="min-w-0 grow">
+              <FrameControls settings={settings} />
+            </div>
           </div>
+          {drawing === 'circle' ? (
+            <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
+              <CircleDrawing settings={settings} onMove={standEdit.move} readingId={readingId} />
+              <UprightScale settings={settings} />
+            </div>
+          ) : (
+            <Suspense
+              fallback={
+                <p role="status" className="text-ink-soft">
+                  Fetching the Finder …
+                </p>
+              }
+            >
+              <div className="grid min-h-0 grid-cols-[15rem_minmax(0,1fr)_auto] max-lg:grid-cols-[minmax(0,1fr)_auto]">
+                <div className="grid min-h-0 max-lg:order-last max-lg:col-span-2 max-lg:mt-3">
+                  <ScenePanel settings={settings} />
+                </div>
+                <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
+                  <Finder settings={settings} />
+                </div>
+                <UprightScale settings={settings} />
+              </div>
+            </Suspense>
+          )}
           <LevelScale settings={settings} />
         </section>
         <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l">
@@ -137,5 +167,17 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
         )}
       </Suspense>
     </div>
+  );
+}
+
+function DrawingChoice({ drawing, onChoose }: { readonly drawing: 'circle' | 'finder'; readonly onChoose: (drawing: 'circle' | 'finder') => void }) {
+  return (
+    <ToggleGroup.Root type="single" value={drawing} onValueChange={(value) => (value === 'circle' || value === 'finder') && onChoose(value)} aria-label="Large drawing" className="inline-flex overflow-hidden rounded-md border border-rule text-sm">
+      {(['circle', 'finder'] as const).map((each) => (
+        <ToggleGroup.Item key={each} value={each} className="min-h-8 px-2.5 font-medium data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10">
+          {each === 'circle' ? 'Circle' : 'Finder'}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
   );
 }

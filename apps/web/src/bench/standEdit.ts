@@ -5,6 +5,7 @@ import type { KitItem } from '@gangway/core/kit/item';
 import { assembled, storedRig } from '@gangway/core/rig/assembled';
 import { withItem } from '@gangway/core/rig/parts';
 import type { Rig } from '@gangway/core/rig/rig';
+import type { Scene } from '@gangway/core/scene/scene';
 import { patched, type StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { store } from '../store/store';
@@ -111,6 +112,29 @@ function applyRemedy(remedy: Remedy): void {
   if (settings) change(patched(settings, remedy.patch), remedySetting(remedy));
 }
 
+/** Moves by hand in the Finder: to the nearest place that the mechanism can take, in tenths. */
+function moveWithin(to: ShiftPosition, gesture?: string): void {
+  const mechanism = present()?.rig.mechanism;
+  if (!mechanism) return;
+  const near = nearestReachable(mechanism, { riseMm: Math.round(to.riseMm * 10) / 10, shiftMm: Math.round(to.shiftMm * 10) / 10 });
+  move({ riseMm: near.riseMm, shiftMm: near.shiftMm }, gesture);
+}
+
+function setScene(scene: Scene, said: string): void {
+  const settings = present();
+  if (settings) change({ ...settings, scene }, said);
+}
+
+/** Stands so far off; a focus on the subject stays on it. */
+function setDistance(distanceM: number): string | null {
+  const settings = present();
+  if (!settings?.scene) return null;
+  const { focalMm } = settings.rig.lens;
+  if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000) return `Distance ${fixed(distanceM, 2)} m cannot be: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
+  change(patched(settings, { distanceM }), `${fixed(distanceM, 2)} m off`);
+  return null;
+}
+
 function setRig(rig: Rig, said = 'figures of the rig'): void {
   const settings = present();
   if (settings) change(fittedTo(rig, settings), said);
@@ -124,4 +148,4 @@ function takeItem(item: KitItem): void {
 }
 
 /** All that can be done to the stand on the bench. Each change is one step to undo, and says itself in words. */
-export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig, takeItem };
+export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig, takeItem, moveWithin, setScene, setDistance };

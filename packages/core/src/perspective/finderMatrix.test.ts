@@ -40,7 +40,7 @@ describe('the matrix of the Finder', () => {
         fc.pre(Math.abs(y) < 1.5 * z);
         const at = aperturePoints(12.5, 16).map((a) => throughMatrix(finderMatrix(c, a), [x, y, z]));
         const [first] = at;
-        return first != null && at.every((place) => place !== null && place !== undefined && Math.hypot(place[0] - first[0], place[1] - first[1]) < 1e-9 * (1 + Math.hypot(...first)));
+        return first != null && at.every((place) => place !== null && Math.hypot(place[0] - first[0], place[1] - first[1]) < 1e-9 * (1 + Math.hypot(...first)));
       }),
     );
   });

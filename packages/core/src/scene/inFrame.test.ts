@@ -28,7 +28,7 @@ describe('is the subject in the frame', () => {
   });
 
   test('beside the subject it is shift, and what lies behind the camera is said', () => {
-    const aside = inFrame(seen({ scene: { ...tower, asideM: -18, distanceM: 40 }, focusM: 40 }));
+    const aside = inFrame(seen({ movements: { riseMm: 4, shiftMm: 0 }, scene: { ...tower, asideM: -18, distanceM: 40 }, focusM: 40 }));
     expect(aside && findingSentence(aside)).toMatch(/beyond the right edge/);
     expect(aside?.remedies[0]?.control).toBe('shift');
     const past = inFrame(seen({ scene: { ...tower, yawDeg: 120 } }));

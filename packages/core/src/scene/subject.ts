@@ -17,7 +17,7 @@ export const SUBJECTS = {
       depthM: size('Depth', 0, 1000),
       storeys: count('Storeys', 60),
       bays: count('Openings in a row', 120),
-      turnDeg: size('Turned away on the right', -80, 80, '°'),
+      turnDeg: size('Right side turned away', -80, 80, '°'),
     },
   },
   interior: {

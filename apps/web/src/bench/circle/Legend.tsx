@@ -11,9 +11,9 @@ const LEGEND = [
 /** What each line of the Circle drawing means. */
 export const Legend = memo(function Legend() {
   return (
-    <section aria-label="Legend">
-      <h2 className="engraved mb-1">Lines of the drawing</h2>
-      <ul className="grid grid-cols-2 gap-x-3 text-xs text-ink-soft">
+    <details>
+      <summary className="engraved cursor-pointer">Lines of the drawing</summary>
+      <ul className="mt-1 grid grid-cols-2 gap-x-3 text-xs text-ink-soft">
         {LEGEND.map(({ key, words, line }) => (
           <li key={key} className="flex items-center gap-2">
             <svg width="26" height="8" aria-hidden className="shrink-0">
@@ -29,6 +29,6 @@ export const Legend = memo(function Legend() {
           corner outside the sharp circle
         </li>
       </ul>
-    </section>
+    </details>
   );
 });

@@ -1,0 +1,163 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { conjugates } from '@gangway/core/focus/conjugates';
+import { blurAt } from '@gangway/core/focus/blur';
+import { keystone } from '@gangway/core/perspective/keystone';
+import { expect, openStand, test, type Gangway } from './gangway';
+
+const SMALL = /small format/;
+const rise = (page: Page) => page.getByRole('textbox', { name: 'Rise' });
+
+async function openFinder(page: Page, gangway: Gangway): Promise<void> {
+  await openStand(page, gangway, SMALL);
+  await page.getByRole('radio', { name: 'Finder' }).click();
+  await still(page);
+}
+
+/** Waits until the picture is made of all its samples. */
+async function still(page: Page): Promise<void> {
+  await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', '64', { timeout: 60_000 });
+}
+
+async function type(page: Page, label: string, text: string): Promise<void> {
+  const field = page.getByRole('textbox', { name: label, exact: true });
+  await field.fill(text);
+  await field.press('Enter');
+}
+
+/** The brightness along a row of the picture (0 at its top, 1 at its foot), from 0 to 1 a pixel. */
+async function row(page: Page, at: number): Promise<readonly number[]> {
+  return page.getByTestId('finder').evaluate((element, share) => {
+    const picture = element as HTMLCanvasElement;
+    const copy = document.createElement('canvas');
+    copy.width = picture.width;
+    copy.height = picture.height;
+    const context = copy.getContext('2d');
+    context?.drawImage(picture, 0, 0);
+    const { data } = context?.getImageData(0, Math.round(share * picture.height), picture.width, 1) ?? { data: [] };
+    return Array.from({ length: picture.width }, (_, i) => (data[4 * i + 1] ?? 0) / 255);
+  }, at);
+}
+
+/** Where a row first falls through a level between the sky and the wall, in pixels with a fraction. */
+function crossing(values: readonly number[], level: number): number {
+  const i = values.findIndex((value) => value < level);
+  const [before = 0, after = 0] = [values[i - 1], values[i]];
+  return i - 1 + (before - level) / (before - after) + 0.5;
+}
+
+test('shows the tower in true perspective: its edges upright when level, and leaning by the keystone when pitched', async ({ page, gangway }) => {
+  await openFinder(page, gangway);
+  await page.getByLabel('circles').uncheck();
+  await still(page);
+  const width = (await row(page, 0.5)).length;
+  const perMm = width / 24;
+  // Level: the left edge of the wall, 4 m beside the axis at 24 m, stands at v·4/24 from the middle, at every height.
+  const { imageMm } = conjugates(24, 24);
+  const wanted = width / 2 - ((imageMm * 4) / 24) * perMm;
+  for (const at of [0.1, 0.4, 0.7]) expect(Math.abs(crossing(await row(page, at), 0.85) - wanted)).toBeLessThan(1.2);
+
+  await type(page, 'Rise', '0');
+  await type(page, 'Pitched up', '10');
+  await still(page);
+  const [upper, lower] = [await row(page, 0.2), await row(page, 0.6)];
+  const measured = (crossing(upper, 0.85) - crossing(lower, 0.85)) / perMm;
+  // An upright that meets the middle of the picture at X leans by X·tan φ/v: over 0.4 of the height its ends part by so much.
+  const middle = (width / 2 - crossing(await row(page, 0.5), 0.85)) / perMm;
+  const { convergenceMm } = keystone(imageMm, 2 * middle, 0.4 * 36, 5504, 10);
+  expect(Math.abs(measured - convergenceMm)).toBeLessThan(0.12 + 0.05 * convergenceMm);
+});
+
+test('blurs by what the bundle of rays gives: the spread of an edge, measured in the picture', async ({ page, gangway }) => {
+  await openFinder(page, gangway);
+  await page.getByLabel('circles').uncheck();
+  await type(page, 'f/', '3.5');
+  await type(page, 'Focus', '0.5');
+  await still(page);
+  const values = await row(page, 0.4);
+  const perMm = values.length / 24;
+  const { imageMm } = conjugates(24, 0.5);
+  const said = blurAt(24, imageMm, 0, 0, 3.5, [-4, 5, 24]) * perMm;
+  expect(said).toBeGreaterThan(4);
+  // The light across an edge, undone of its display curve: from sky to wall over the width of the blur disc.
+  const light = values.map((value) => value ** 2.2);
+  const sky = light[3] ?? 0;
+  const end = light.findIndex((value) => value < sky * 0.98);
+  const wall = Math.min(...light.slice(end, end + Math.ceil(said * 2)).map((value) => (value < 0.3 ? 1 : value)));
+  const level = (share: number) => crossing(light, sky + (wall - sky) * share);
+  // A disc of diameter d lets through 10 % of its area at 0.157·d and 90 % at 0.843·d: area of a circular segment.
+  const measured = (level(0.9) - level(0.1)) / 0.687;
+  expect(Math.abs(measured - said)).toBeLessThan(Math.max(1.2, 0.15 * said));
+});
+
+test('the tower is brought in from a wrong start: the finding says by how much, and its cures hold', async ({ page, gangway }) => {
+  await openFinder(page, gangway);
+  const finding = page.locator('[data-finding=inFrame]');
+  await expect(finding).toContainText('The subject goes 0.4 mm beyond the upper edge of the frame.');
+  await type(page, 'Rise', '3');
+  await expect(finding).toContainText('beyond the upper edge');
+  await finding.getByRole('button', { name: /m off/ }).click();
+  await expect(finding).toHaveAttribute('data-state', 'holds');
+  await page.keyboard.press('Control+z');
+  await expect(finding).toHaveAttribute('data-state', 'fails');
+  await type(page, 'Distance', '26');
+  await expect(page.getByRole('textbox', { name: 'Focus' })).toHaveValue('26.00');
+  await page.getByText(/From here the top needs/).getByRole('button', { name: 'Set it' }).click();
+  await expect(finding).not.toHaveAttribute('data-state', 'fails');
+  await type(page, 'Distance', '0.02');
+  await expect(page.getByRole('alert')).toContainText('Distance 0.02 m cannot be');
+});
+
+test('the picture is dragged, nudged with the keys, turned as on the ground glass, and kept', async ({ page, gangway }) => {
+  await openFinder(page, gangway);
+  const picture = page.getByRole('application', { name: /Picture in the Finder/ });
+  const box = await picture.boundingBox();
+  if (!box) throw new Error('no picture');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2 - 60, { steps: 6 });
+  await page.mouse.up();
+  // Drawn up by 60 px of about 605 for 36 mm: less rise.
+  expect(Number(await rise(page).inputValue())).toBeCloseTo(11 - (60 / box.height) * 36, 0);
+  await page.keyboard.press('Control+z');
+  await expect(rise(page)).toHaveValue('11.0');
+  await picture.focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(rise(page)).toHaveValue('10.0');
+  await page.getByRole('button', { name: 'as on the ground glass' }).click();
+  await expect(page.getByRole('button', { name: 'as on the ground glass' })).toHaveAttribute('aria-pressed', 'true');
+  await expect(picture).toHaveAccessibleDescription(/10\.0 mm of rise.*The subject goes/s);
+  await type(page, 'Height', '28');
+  await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+  await page.reload();
+  await page.getByRole('radio', { name: 'Finder' }).click();
+  await expect(page.getByRole('textbox', { name: 'Height', exact: true })).toHaveValue('28.00');
+});
+
+test('every kind of subject is chosen, drawn and refused what it cannot be', async ({ page, gangway }) => {
+  await openStand(page, gangway, /44 × 33 back/);
+  await page.getByRole('radio', { name: 'Finder' }).click();
+  await expect(page.getByText('Say what stands before the camera')).toBeVisible();
+  for (const kind of ['Interior', 'Table-top with a flat label', 'Ground with stakes', 'Row of figures', 'Flat sheet', 'Façade, tower or oblique front']) {
+    await page.getByLabel('What stands before the camera').selectOption(kind);
+    await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', /\d/);
+  }
+  await type(page, 'Width', '-3');
+  await expect(page.getByRole('alert')).toHaveText('Width must be a number from 0.1 to 1000 m.');
+  const violations = (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
+  expect(violations).toEqual([]);
+});
+
+test('without WebGL 2 a plain drawing takes its place and says so', async ({ page, gangway }) => {
+  await page.addInitScript(() => {
+    // eslint-disable-next-line @typescript-eslint/unbound-method -- called with its own canvas below
+    const real = HTMLCanvasElement.prototype.getContext;
+    HTMLCanvasElement.prototype.getContext = function (this: HTMLCanvasElement, kind: string, ...rest: unknown[]) {
+      return kind === 'webgl2' ? null : (Reflect.apply(real, this, [kind, ...rest]) as never);
+    } as typeof real;
+  });
+  await openStand(page, gangway, SMALL);
+  await page.getByRole('radio', { name: 'Finder' }).click();
+  await expect(page.getByText('No WebGL 2 here: drawn plainly, without blur.')).toBeVisible();
+  expect(await page.getByTestId('finder-plain').locator('polygon').count()).toBeGreaterThan(20);
+});
