@@ -108,6 +108,22 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
   await expect(page.getByRole('alert')).toContainText('Distance 0.02 m cannot be');
 });
 
+test('says which rig of the kit does it from here, and takes it with what it needs', async ({ page, gangway }) => {
+  await openFinder(page, gangway);
+  await page.getByRole('button', { name: 'Which rig of mine does it?' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Which rig does it from here' });
+  // v(H − c)/D + k − h/2 = 29.43 + 0.5 − 18 for the tower in portrait.
+  const mine = dialog.getByRole('row', { name: /Small body with 24 mm shift wide, portrait/ });
+  await expect(mine).toContainText('11.9 mm of rise');
+  await expect(mine).toHaveAttribute('data-state', 'holds');
+  await expect(mine).toContainText('Holds from f/16.');
+  await expect(dialog.getByRole('row', { name: /300 mm field long, portrait/ })).toHaveAttribute('data-state', 'fails');
+  await mine.getByRole('button', { name: /^Take/ }).click();
+  await expect(rise(page)).toHaveValue('12.0');
+  await expect(page.locator('[data-finding=inFrame]')).not.toHaveAttribute('data-state', 'fails');
+  await expect(page.locator('[data-finding=sharpCircle]')).not.toHaveAttribute('data-state', 'fails');
+});
+
 test('the picture is dragged, nudged with the keys, turned as on the ground glass, and kept', async ({ page, gangway }) => {
   await openFinder(page, gangway);
   const picture = page.getByRole('application', { name: /Picture in the Finder/ });

@@ -6,6 +6,7 @@ import { assembled, storedRig } from '@gangway/core/rig/assembled';
 import { withItem } from '@gangway/core/rig/parts';
 import type { Rig } from '@gangway/core/rig/rig';
 import type { Scene } from '@gangway/core/scene/scene';
+import type { FromHere } from '@gangway/core/stand/fromHere';
 import { patched, type StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { store } from '../store/store';
@@ -140,6 +141,17 @@ function setRig(rig: Rig, said = 'figures of the rig'): void {
   if (settings) change(fittedTo(rig, settings), said);
 }
 
+/** Another rig as the table of all rigs found it: turned, with the rise it needs, at the widest aperture that holds. */
+function takeRig(rig: Rig, orientation: StandSettings['orientation'], { riseMm, fromFNumber }: Pick<FromHere, 'riseMm' | 'fromFNumber'>): void {
+  const settings = present();
+  if (!settings) return;
+  const fitted = fittedTo(rig, settings);
+  const focusM = settings.scene?.distanceM ?? fitted.focusM;
+  // A rise is set in tenths, and never less than what is needed.
+  const tenths = riseMm >= 0 ? Math.ceil(riseMm * 10 - 1e-9) : Math.floor(riseMm * 10 + 1e-9);
+  change({ ...fitted, focusM, orientation, fNumber: fromFNumber ?? fitted.fNumber, movements: { riseMm: tenths / 10 + 0, shiftMm: 0 } }, `rig “${rig.name}”, ${orientation}`);
+}
+
 /** Puts new figures of one of its components into the rig of the stand. */
 function takeItem(item: KitItem): void {
   const rig = present()?.rig;
@@ -148,4 +160,4 @@ function takeItem(item: KitItem): void {
 }
 
 /** All that can be done to the stand on the bench. Each change is one step to undo, and says itself in words. */
-export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig, takeItem, moveWithin, setScene, setDistance };
+export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig, takeRig, takeItem, moveWithin, setScene, setDistance };

@@ -3,7 +3,7 @@ import { sharpCircle } from '../coverage/standCoverage';
 import { nearestReachable, type ShiftPosition } from '../rig/mechanism';
 import { frameSpare } from '../scene/inFrame';
 import { patched, type StandPatch, type StandSettings } from '../stand/settings';
-import { check, marginMm } from './checks';
+import { check, marginMm, TIGHT_BELOW_MM } from './checks';
 import { FINDING_KINDS, type FindingKind, type Remedy } from './finding';
 import { STATE_ORDER, type FindingState } from '../state';
 
@@ -73,8 +73,9 @@ function intoFrame(settings: StandSettings, trial: Trial): readonly Remedy[] {
   const toward = spare?.edge === 'upper' || spare?.edge === 'right' ? 1 : -1;
   const patchFor = (mm: number): StandPatch => ({ movements: upright ? { riseMm: mm } : { shiftMm: mm } });
   const offers: (Remedy | null)[] = [];
-  // The least movement, in tenths, that holds; what the slides allow ends it.
-  for (let steps = 1; steps <= FRAME_STEPS; steps++) {
+  // The picture moves as far as the frame does, so the least movement that holds follows from what is lacking; a tenth more for the rounding of where it stands.
+  const least = spare?.spareMm == null ? 0 : Math.ceil((TIGHT_BELOW_MM - spare.spareMm) / SCALE_STEP_MM - 1e-9);
+  for (const steps of spare?.spareMm == null ? [] : [least, least + 1]) {
     const remedy = offer(upright ? 'rise' : 'shift', patchFor(onStep(Math.round(present / SCALE_STEP_MM) + toward * steps)), trial);
     if (remedy) {
       offers.push(remedy);
@@ -84,9 +85,6 @@ function intoFrame(settings: StandSettings, trial: Trial): readonly Remedy[] {
   offers.push(turnedFrame(settings, trial), fartherOff(scene.distanceM, trial));
   return offers.filter((remedy) => remedy !== null).slice(0, MOST_OFFERED);
 }
-
-/** Up to this many tenths of a millimetre of movement are tried. */
-const FRAME_STEPS = 600;
 
 /** The nearest distance, in steps of a twentieth, from which it holds. */
 function fartherOff(distanceM: number, trial: Trial): Remedy | null {

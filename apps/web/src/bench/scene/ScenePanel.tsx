@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { POSE_FIGURES, sceneSchema } from '@gangway/contract/scene';
 import { standFrame } from '@gangway/core/coverage/standCoverage';
 import { conjugates } from '@gangway/core/focus/conjugates';
@@ -10,8 +10,11 @@ import type { Scene } from '@gangway/core/scene/scene';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS, type SubjectKind } from '@gangway/core/scene/subject';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { fixed, riseWords } from '@gangway/core/words';
+import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
+
+const RigsFromHere = lazy(() => import('./RigsFromHere').then((module) => ({ default: module.RigsFromHere })));
 
 /** What stands before the camera, where the camera stands to it, and what follows: how much rise, how far off, how high. */
 export function ScenePanel({ settings }: { readonly settings: StandSettings }) {
@@ -82,6 +85,7 @@ const PRINT_MM = 400;
 
 function Solutions({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
   const [refusal, setRefusal] = useState<string | null>(null);
+  const [choosing, setChoosing] = useState(false);
   const { rig, focusM } = settings;
   const { focalMm } = rig.lens;
   const frame = standFrame(settings);
@@ -113,6 +117,21 @@ function Solutions({ settings, scene }: { readonly settings: StandSettings; read
         {off?.withFootM != null && off.withFootM > off.forTopM + 0.05 && line(`Top and foot together from ${fixed(off.withFootM, 1)} m.`, 'Stand there', () => standEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10))}
         {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () => taken({ ...scene, cameraHeightM: even }, `lens at ${fixed(even, 2)} m`))}
       </ul>
+      <Button className="mt-2" onClick={() => setChoosing(true)}>
+        Which rig of mine does it?
+      </Button>
+      {choosing && (
+        <Suspense fallback={null}>
+          <RigsFromHere
+            scene={scene}
+            onClose={() => setChoosing(false)}
+            onTake={(other, orientation, found) => {
+              standEdit.takeRig(other, orientation, found);
+              setChoosing(false);
+            }}
+          />
+        </Suspense>
+      )}
       {refusal && (
         <p role="alert" className="mt-1 text-fails">
           {refusal}

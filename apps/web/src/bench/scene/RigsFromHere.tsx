@@ -1,0 +1,91 @@
+import { useMemo, useState } from 'react';
+import { builtRig } from '@gangway/contract/kit';
+import type { Orientation } from '@gangway/core/coverage/frame';
+import type { Rig } from '@gangway/core/rig/rig';
+import type { Scene } from '@gangway/core/scene/scene';
+import { extentOf } from '@gangway/core/scene/subject';
+import { fromHere, type FromHere, type Wanted } from '@gangway/core/stand/fromHere';
+import { STATE_ORDER } from '@gangway/core/state';
+import { apertureWords, fixed, riseWords } from '@gangway/core/words';
+import { useItems } from '../../kit/useKit';
+import { api, errorSentence } from '../../store/api';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { ErrorNote } from '../../ui/ErrorNote';
+import { StateMark } from '../../ui/StateMark';
+
+/** A margin that keeps the top off the very edge, mm on the sensor. */
+const MARGIN_MM = 0.5;
+
+interface RigsFromHereProps {
+  readonly scene: Scene;
+  readonly onTake: (rig: Rig, orientation: Orientation, found: FromHere) => void;
+  readonly onClose: () => void;
+}
+
+/** Which rig of the kit does it from here: what each needs, what it may, how much of its picture is used, and what fails. */
+export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
+  const { data: kit, error, refetch } = api.useKitQuery(undefined);
+  const items = useItems(kit);
+  const [footIn, setFootIn] = useState(false);
+  const rows = useMemo(() => {
+    const { topM, footM, widthM } = extentOf(scene.subject);
+    const wanted: Wanted = { distanceM: scene.distanceM, cameraHeightM: scene.cameraHeightM - footM, topHeightM: topM - footM, widthM, footIn, marginMm: MARGIN_MM };
+    return (kit?.rigs ?? [])
+      .filter(({ archived }) => !archived)
+      .flatMap(({ rig: chosen }) => {
+        const rig = builtRig(chosen, items);
+        // Nothing is focused so near by a longer lens.
+        if (!rig || scene.distanceM * 1000 <= rig.lens.focalMm) return [];
+        return (['landscape', 'portrait'] as const).map((orientation) => ({ rig, found: fromHere(rig, orientation, wanted) }));
+      })
+      .sort((a, b) => STATE_ORDER.indexOf(b.found.state) - STATE_ORDER.indexOf(a.found.state) || b.found.used - a.found.used);
+  }, [kit, items, scene, footIn]);
+  return (
+    <Dialog open wide onClose={onClose} title="Which rig does it from here" help={`A level camera ${fixed(scene.distanceM, 1)} m off, the lens ${fixed(scene.cameraHeightM, 2)} m up; what holds and fills most of its picture comes first.`}>
+      {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+      <label className="mb-2 flex items-center gap-1.5 text-sm">
+        <input type="checkbox" checked={footIn} onChange={(event) => setFootIn(event.target.checked)} className="accent-accent" />
+        with the foot in the picture
+      </label>
+      <div className="relative overflow-x-auto">
+        <table className="w-full border-collapse text-sm">
+          <thead>
+            <tr className="border-b border-rule text-left text-ink-soft">
+              <th scope="col" className="py-1 pr-2 font-medium">Rig</th>
+              <th scope="col" className="px-2 py-1 font-medium">Needs</th>
+              <th scope="col" className="px-2 py-1 font-medium">May, by aperture</th>
+              <th scope="col" className="px-2 py-1 text-right font-medium">Fills</th>
+              <th>
+                <span className="sr-only">Take</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ rig, found }) => (
+              <tr key={`${rig.rigId ?? ''}${found.orientation}`} className="border-b border-hairline align-top" data-state={found.state}>
+                <th scope="row" className="py-1.5 pr-2 text-left font-medium">
+                  <span className="flex gap-2">
+                    <StateMark state={found.state} />
+                    <span>
+                      {rig.name}, {found.orientation}
+                      <span className="block font-normal text-ink-soft">{found.reasons.length > 0 ? `${found.reasons.join('; ')}.` : found.fromFNumber === null ? '' : `Holds from ${apertureWords(found.fromFNumber)}.`}</span>
+                    </span>
+                  </span>
+                </th>
+                <td className="px-2 py-1.5 whitespace-nowrap tabular-nums">{riseWords(found.riseMm)}</td>
+                <td className="px-2 py-1.5 text-xs tabular-nums">{found.allowed.map(({ fNumber, riseMm }) => `${apertureWords(fNumber)} ${riseMm === null ? '–' : fixed(riseMm, 1)}`).join(', ')}</td>
+                <td className="px-2 py-1.5 text-right whitespace-nowrap tabular-nums">{fixed(found.used * 100, 0)} %</td>
+                <td className="py-1">
+                  <Button onClick={() => onTake(rig, found.orientation, found)} aria-label={`Take ${rig.name}, ${found.orientation}`}>
+                    Take
+                  </Button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+    </Dialog>
+  );
+}
