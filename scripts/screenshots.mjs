@@ -29,6 +29,16 @@ const VIEWS = [
   { file: 'bench-paper', size: DESK, theme: 'light', go: bench(/small format/) },
   { file: 'bench-dark-cloth', size: DESK, theme: 'dark', go: bench(/44 × 33/) },
   { file: 'bench-phone', size: PHONE, theme: 'light', go: bench(/small format/) },
+  {
+    file: 'finder',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/small format/)(page);
+      await page.getByRole('radio', { name: 'Finder' }).click();
+      await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+    },
+  },
   { file: 'rig', size: DESK, theme: 'light', go: kit(`rigs/${FIELD_RIG}`) },
   { file: 'shift-card', size: { width: 1280, height: 1010 }, theme: 'light', go: kit(`rigs/${SMALL_RIG}/card`) },
   { file: 'kit-lenses', size: DESK, theme: 'dark', go: kit('items/lens') },

@@ -6,7 +6,7 @@ import type { Scene } from '@gangway/core/scene/scene';
 import { extentOf } from '@gangway/core/scene/subject';
 import { fromHere, type FromHere, type Wanted } from '@gangway/core/stand/fromHere';
 import { STATE_ORDER } from '@gangway/core/state';
-import { apertureWords, fixed, riseWords } from '@gangway/core/words';
+import { apertureWords, capital, fixed, riseWords } from '@gangway/core/words';
 import { useItems } from '../../kit/useKit';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';
@@ -69,7 +69,7 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
                     <StateMark state={found.state} />
                     <span>
                       {rig.name}, {found.orientation}
-                      <span className="block font-normal text-ink-soft">{found.reasons.length > 0 ? `${found.reasons.join('; ')}.` : found.fromFNumber === null ? '' : `Holds from ${apertureWords(found.fromFNumber)}.`}</span>
+                      <span className="block font-normal text-ink-soft">{found.reasons.length > 0 ? `${capital(found.reasons.join('; '))}.` : found.fromFNumber === null ? '' : `Holds from ${apertureWords(found.fromFNumber)}.`}</span>
                     </span>
                   </span>
                 </th>

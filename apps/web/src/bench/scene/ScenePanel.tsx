@@ -112,7 +112,7 @@ function Solutions({ settings, scene }: { readonly settings: StandSettings; read
       <h3 className="engraved mt-3 mb-1">To get it in</h3>
       {!level && <p className="text-ink-soft">The camera is not level; these are for a level one.</p>}
       <ul className="grid gap-1">
-        {line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Set it', () => standEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10))}
+        {rise.riseForTopMm > 0 ? line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Set it', () => standEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10)) : <li>From here the top is in without any rise.</li>}
         {off && line(`With all the rise there is, the top is in from ${fixed(off.forTopM, 1)} m.`, 'Stand there', () => standEdit.setDistance(Math.ceil(off.forTopM * 10) / 10))}
         {off?.withFootM != null && off.withFootM > off.forTopM + 0.05 && line(`Top and foot together from ${fixed(off.withFootM, 1)} m.`, 'Stand there', () => standEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10))}
         {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () => taken({ ...scene, cameraHeightM: even }, `lens at ${fixed(even, 2)} m`))}
