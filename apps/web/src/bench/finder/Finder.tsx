@@ -102,10 +102,11 @@ function OpenFinder({ settings, view }: { readonly settings: StandSettings; read
         <button type="button" aria-pressed={upsideDown} onClick={() => setUpsideDown(!upsideDown)} className="inline-flex items-center gap-1 rounded-md border border-rule px-1.5 py-0.5 aria-pressed:border-accent aria-pressed:bg-accent-wash">
           <FlipVertical2 size={14} aria-hidden /> as on the ground glass
         </button>
-        <span className="grow text-right text-ink-soft tabular-nums">
-          {measured && `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off · stretched ${fixed(measured.stretch, 2)}×`}
-        </span>
       </div>
+      {/* Always there: the picture must not jump when the pointer comes over it. */}
+      <p className="h-5 truncate text-xs text-ink-soft tabular-nums">
+        {measured && `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×`}
+      </p>
       <p id="finder-words" className="sr-only">
         {`The picture ${settings.orientation}, with ${riseWords(settings.movements.riseMm)} and ${shiftWords(settings.movements.shiftMm)} at ${apertureWords(settings.fNumber)}. ${findingsOf(settings).map(findingSentence).join(' ')}`}
       </p>
