@@ -48,7 +48,7 @@ export function shiftCard(rig: Rig): ShiftCard {
         const limits = CARD_DIRECTIONS.map(({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal);
         // Behind a converter the lens's own ring stands at N/k.
         const own = rig.parts.lens.figures.widestFNumber === null ? row.fNumber : (row.fNumber * rig.parts.lens.figures.widestFNumber) / rig.lens.widestFNumber;
-        return { fNumber: row.fNumber, diameterMm: row.diameterMm, limits, frontMm: stack?.known === true ? stackLimit(rig.parts, stack.value, own, 'shades') : undefined };
+        return { fNumber: row.fNumber, diameterMm: row.diameterMm, limits, frontMm: stack?.known === true ? stackLimit(rig.parts, stack.value, own) : undefined };
       });
       return { orientation, rows };
     });

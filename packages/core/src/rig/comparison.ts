@@ -1,7 +1,7 @@
 import { degrees } from '../angles';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm, turned, type FrameSize } from '../coverage/frame';
-import { limitAlong } from '../coverage/shiftLimit';
+import { shiftLimitMm } from '../coverage/shiftLimit';
 import { travelLimitMm } from './mechanism';
 import type { Rig } from './rig';
 import { evidenceWords } from './evidence';
@@ -54,7 +54,7 @@ export function compared(rig: Rig, reference: FrameSize, measure: FormatMeasure)
   const sharp = definitionCircle(circle, fNumber);
   const reach = (deg: number): number | null => {
     const travel = travelLimitMm(rig.mechanism, deg);
-    const optical = sharp && limitAlong(frame, sharp.diameterMm, Math.round(Math.cos((deg * Math.PI) / 180)), Math.round(Math.sin((deg * Math.PI) / 180)));
+    const optical = sharp && shiftLimitMm(frame, sharp.diameterMm, deg);
     return travel === null || optical === null ? null : Math.min(travel, optical);
   };
   const [right, up, left, down] = [reach(0), reach(90), reach(180), reach(270)];

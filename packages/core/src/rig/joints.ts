@@ -37,7 +37,7 @@ function meeting(item: KitItem, side: 'behind' | 'before'): { readonly figure: s
 const same = (a: string, b: string): boolean => a.trim().toLowerCase() === b.trim().toLowerCase();
 
 /** The joint between two neighbours, `behind` nearer to the sensor. */
-export function jointOf(behind: KitItem, before: KitItem): Joint {
+function jointOf(behind: KitItem, before: KitItem): Joint {
   const base = { behind, before, reason: '', asks: [] };
   const inner = meeting(behind, 'before');
   const outer = meeting(before, 'behind');

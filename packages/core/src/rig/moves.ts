@@ -5,7 +5,7 @@ import type { Mechanism } from './mechanism';
 import { between, type LensItem, type RigParts } from './parts';
 
 /** One thing in the rig that shifts. */
-export interface Mover {
+interface Mover {
   readonly name: string;
   readonly mechanism: Mechanism;
   /** What would have to be known for its travel. */
@@ -27,7 +27,6 @@ export interface Tilter {
 export interface Moves {
   /** What the frame can do in the circle, everything that shifts taken together, on the sensor. */
   readonly mechanism: Mechanism;
-  readonly movers: readonly Mover[];
   readonly tilters: readonly Tilter[];
   /** Whether something that shifts was left out because two ways of shifting cannot be added as one. */
   readonly leftOut: readonly string[];
@@ -94,9 +93,9 @@ export function movesOf(parts: RigParts): Moves {
     }
   }
   const moving = movers.filter(({ mechanism }) => reachMm(mechanism) !== 0);
-  const { mechanism, leftOut } = together(moving);
+  const { mechanism, leftOut } = factor.known || moving.length === 0 ? together(moving) : { mechanism: { kind: 'unknown' as const }, leftOut: [] };
   const tilters = tiltersOf(parts);
-  return { mechanism, movers: moving, tilters, leftOut, asks: [...movers.flatMap(({ asks }) => asks), ...tilters.flatMap(({ asks }) => asks)] };
+  return { mechanism, tilters, leftOut, asks: [...(factor.known ? [] : factor.asks), ...movers.flatMap(({ asks }) => asks), ...tilters.flatMap(({ asks }) => asks)] };
 }
 
 function scaled(mechanism: Mechanism, k: number): Mechanism {
@@ -158,7 +157,7 @@ function tiltersOf(parts: RigParts): readonly Tilter[] {
     if (f.tilts === 'none') return [];
     const base = { name: item.name, swingDeg: null, oneWay: f.tilts === 'oneWay', lock: f.tiltLock, pivotMm: f.pivotMm };
     if (f.tilts === null) return [{ ...base, tiltDeg: null, asks: [ask<SlideItem>(item, 'tilts')] }];
-    return [{ ...base, tiltDeg: f.tiltDeg, asks: f.tiltDeg === null ? [ask<SlideItem>(item, 'tiltDeg')] : [] }];
+    return [{ ...base, tiltDeg: f.tiltDeg, asks: (['tiltDeg', 'tiltLock'] as const).filter((figure) => f[figure] === null).map((figure) => ask<SlideItem>(item, figure)) }];
   });
   if (parts.kind !== 'view') return own;
   const standard = (where: 'Front' | 'Rear', tilt: 'frontTiltDeg' | 'rearTiltDeg', swing: 'frontSwingDeg' | 'rearSwingDeg'): Tilter => ({

@@ -77,12 +77,10 @@ export function focusReach(parts: RigParts): Known<FocusReach> {
       return known(reachFromExcess(focalMm, body - lens));
     }
     case 'mounted': {
-      const all = both(flanges(parts), need(parts.lens, 'focalMm'));
+      const all = both(both(flanges(parts), need(parts.lens, 'focalMm')), rigFactor(parts));
       if (!all.known) return all;
-      const [stretches, { focalMm }] = all.value;
+      const [[stretches, { focalMm }], k] = all.value;
       // The stretch before a converter stands out at the lens; the one behind it acts on the sensor side.
-      const factor = rigFactor(parts);
-      const k = factor.known ? factor.value : 1;
       const excessMm = stretches.reduce((sum, { excessMm: e }, i) => sum + (i === stretches.length - 1 ? e : e / (k * k)), 0);
       return known(reachFromExcess(focalMm, excessMm));
     }
@@ -129,8 +127,8 @@ export function nearReach(parts: RigParts): Known<NearReach> {
   if (nearestMagnification === null && !scale.known) return unknown(...need2(parts));
   const alone = nearestMagnification ?? (nearestM === null ? 0 : focusFromSensor(focalMm, Math.max(nearestM, (4 * focalMm) / 1000)).magnification);
   const reach = focusReach(parts);
-  const excess = reach.known ? reach.value.excessMm : 0;
-  const ahead = alone + excess / focalMm;
+  if (!reach.known) return reach;
+  const ahead = alone + reach.value.excessMm / focalMm;
   // A close-focusing lens is shorter there than it says: it works as S·m/(1 + m)² (optics of close-up lenses).
   const working = nearestM !== null && nearestMagnification !== null ? (nearestM * 1000 * nearestMagnification) / (1 + nearestMagnification) ** 2 : focalMm;
   return known({

@@ -11,8 +11,6 @@ export const ORIENTATIONS: readonly Orientation[] = ['landscape', 'portrait'];
 export interface FarCorner {
   readonly cornerMm: number;
   readonly movementMm: number;
-  readonly directionDeg: number;
-  readonly orientation: Orientation;
 }
 
 /**
@@ -22,7 +20,7 @@ export interface FarCorner {
  * counts as none.
  */
 export function farthestCorner(frame: FrameSize, mechanism: Mechanism, lightMm: number | null, mostMm = Infinity): FarCorner {
-  let best: FarCorner = { cornerMm: 0, movementMm: 0, directionDeg: 0, orientation: 'landscape' };
+  let best: FarCorner = { cornerMm: 0, movementMm: 0 };
   for (const orientation of ORIENTATIONS) {
     const { widthMm, heightMm } = turned(frame, orientation);
     for (let i = 0; i < DIRECTIONS; i++) {
@@ -32,7 +30,7 @@ export function farthestCorner(frame: FrameSize, mechanism: Mechanism, lightMm: 
       const circle = lightMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, lightMm, ux, uy) ?? 0);
       const movementMm = Math.min(mostMm, circle, travelLimitMm(mechanism, directionDeg) ?? 0);
       const cornerMm = Math.hypot(widthMm / 2 + Math.abs(ux) * movementMm, heightMm / 2 + Math.abs(uy) * movementMm);
-      if (cornerMm > best.cornerMm) best = { cornerMm, movementMm, directionDeg, orientation };
+      if (cornerMm > best.cornerMm) best = { cornerMm, movementMm };
     }
   }
   return best;

@@ -57,8 +57,8 @@ export function stackShade(stack: FrontStack, fNumber: number, fieldDeg: number)
   );
 }
 
-/** How far the frame may go in the worst direction until the stack first does this to a corner, mm; `null` when it does so without any movement, ∞ when never. */
-export function stackLimit(parts: RigParts, stack: FrontStack, fNumber: number, shade: 'shades' | 'cuts'): number | null {
+/** How far the frame may go in the worst direction until the stack first shades a corner, mm; `null` when it does so without any movement, ∞ when never. */
+export function stackLimit(parts: RigParts, stack: FrontStack, fNumber: number): number | null {
   const lens = effectiveLens(parts);
   const frame = frameOf(parts);
   if (!lens.known || !frame.known) return null;
@@ -67,8 +67,7 @@ export function stackLimit(parts: RigParts, stack: FrontStack, fNumber: number, 
   const { mechanism } = movesOf(parts);
   const stays = (mm: number): boolean => {
     const { cornerMm } = farthestCorner(frame.value, mechanism, lightMm, mm);
-    const got = stackShade(stack, fNumber, fieldOf(cornerMm, lens.value.focalMm));
-    return shade === 'shades' ? got === 'clear' : got !== 'cuts';
+    return stackShade(stack, fNumber, fieldOf(cornerMm, lens.value.focalMm)) === 'clear';
   };
   return limitWhere(stays, farthestCorner(frame.value, mechanism, lightMm).movementMm);
 }

@@ -50,7 +50,7 @@ describe('what is screwed on in front', () => {
     const parts = mounted({ lens: shiftWide, front: [filter(77, 78)] });
     const stack = frontStack(parts);
     if (!stack.known) throw new Error('not known');
-    const limit = stackLimit(parts, stack.value, 3.5, 'shades');
+    const limit = stackLimit(parts, stack.value, 3.5);
     expect(limit).toBeGreaterThan(0);
     expect(limit).toBeLessThan(12);
     const at = (mm: number) => fieldOf(farthestCorner({ widthMm: 36, heightMm: 24 }, { kind: 'disc', radiusMm: 12 }, 67, mm).cornerMm, 24);
@@ -121,10 +121,10 @@ describe('the throat', () => {
     expect(narrow.value.clearToMm ?? 0).toBeLessThan(12);
   });
 
-  test('an adapter with a narrow opening is named, one whose opening is not known is said not to be counted', () => {
+  test('an adapter with a narrow opening is named, one whose opening is not known leaves it open', () => {
     const far = lens({ focalMm: 80, registerMm: 70, mount: 'long', lightMm: 90 });
     const tube = (throatMm: number | null) => mounted({ lens: far, between: [adapter({ lensRegisterMm: 70, throatMm, slides: 'rotating', travelMm: 10 }, 'tube')] });
-    expect(throatVerdict(tube(20))).toMatchObject({ known: true, value: { name: 'the opening of tube', notCounted: [] } });
-    expect(throatVerdict(tube(null))).toMatchObject({ known: true, value: { shade: 'clear', notCounted: ['tube'] } });
+    expect(throatVerdict(tube(20))).toMatchObject({ known: true, value: { name: 'the opening of tube' } });
+    expect(throatVerdict(tube(null))).toMatchObject({ known: false, asks: [{ itemName: 'tube', figure: 'throatMm' }] });
   });
 });

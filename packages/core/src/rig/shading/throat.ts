@@ -1,6 +1,6 @@
 import { turned } from '../../coverage/frame';
 import { limitAlong } from '../../coverage/shiftLimit';
-import { both, known, need, type Known } from '../ask';
+import { ask, both, known, need, unknown, type Ask, type Known } from '../ask';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { adapterThickness } from '../flanges';
 import { frameOf } from '../frameOf';
@@ -49,25 +49,24 @@ export interface ThroatVerdict {
   /** How far the frame may go in every direction without any shade, mm; `null` not even centred, ∞ to the end of movement. */
   readonly clearToMm: number | null;
   readonly pupilAssumed: boolean;
-  /** Adapters whose opening is not known and not counted. */
-  readonly notCounted: readonly string[];
 }
 
 /** The throat of the body and the openings of the adapters before it; an adapter that shifts carries its opening with the lens, and so does what stands before it. */
-function throatsOf(parts: RigParts, throatMm: number, registerMm: number): { readonly throats: readonly Throat[]; readonly notCounted: readonly string[] } {
+function throatsOf(parts: RigParts, throatMm: number, registerMm: number): { readonly throats: readonly Throat[]; readonly asks: readonly Ask[] } {
   const throats: Throat[] = [{ name: `the throat of ${parts.back.name}`, clearMm: throatMm, beforeSensorMm: registerMm, with: 'back' }];
-  const notCounted: string[] = [];
+  const asks: Ask[] = [];
   let at = registerMm;
   let shifted = false;
   for (const part of between(parts)) {
     if (part.kind !== 'adapter') continue;
     const thick = adapterThickness(part);
     if (thick.known) at += thick.value;
+    else asks.push(...thick.asks);
     if (part.figures.slides !== 'none') shifted = true;
-    if (part.figures.throatMm === null || !thick.known) notCounted.push(part.name);
+    if (part.figures.throatMm === null) asks.push(ask(part, 'throatMm'));
     else throats.push({ name: `the opening of ${part.name}`, clearMm: part.figures.throatMm, beforeSensorMm: at, with: shifted ? 'lens' : 'back' });
   }
-  return { throats, notCounted };
+  return { throats, asks };
 }
 
 /** Throat and adapters behind the lens at the widest aperture and full movement; `null` for film, which has no throat. */
@@ -81,10 +80,12 @@ export function throatVerdict(parts: RigParts): Known<ThroatVerdict> | null {
   const ratio = parts.lens.figures.pupilRatio;
   const p = ratio ?? 1;
   const pupil = { distanceMm: p * focalMm, radiusMm: (p * focalMm) / (2 * widestFNumber) };
-  const { throats, notCounted } = throatsOf(parts, throatMm, registerMm);
+  const { throats, asks } = throatsOf(parts, throatMm, registerMm);
   const light = rigLightCircle(parts);
   const lightMm = light.known ? light.value.diameterMm : null;
-  const { mechanism } = movesOf(parts);
+  const moves = movesOf(parts);
+  const { mechanism } = moves;
+  if (mechanism.kind === 'unknown') return unknown(...moves.asks);
   const worstAt = (most: number): { readonly shade: Shade; readonly name: string } => {
     let worst = { shade: 'clear' as Shade, name: throats[0]?.name ?? '' };
     for (const orientation of ORIENTATIONS) {
@@ -103,12 +104,13 @@ export function throatVerdict(parts: RigParts): Known<ThroatVerdict> | null {
     }
     return worst;
   };
+  // What is known to shade does so whatever else is in the way; clear is only said of openings that were all looked at.
+  if (asks.length > 0 && worstAt(Infinity).shade === 'clear') return unknown(...asks);
   const movementMm = farthestCorner(frame, mechanism, lightMm).movementMm;
   return known({
     ...worstAt(Infinity),
     movementMm,
     clearToMm: limitWhere((mm) => worstAt(mm).shade === 'clear', movementMm),
     pupilAssumed: ratio === null,
-    notCounted,
   });
 }

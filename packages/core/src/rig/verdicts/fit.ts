@@ -1,3 +1,4 @@
+import { ask } from '../ask';
 import { jointsOf } from '../joints';
 import { partsInOrder, type RigParts } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
@@ -10,7 +11,11 @@ export function fitVerdict(parts: RigParts): Verdict {
   if (bad.length > 0) return verdict('fit', 'fails', bad.map(({ reason }) => reason).join(' '));
   const wanted = attachmentWanted(parts);
   if (wanted !== null) return verdict('fit', 'fails', wanted);
-  const asks = joints.flatMap((joint) => joint.asks);
+  const asks = [
+    ...joints.flatMap((joint) => joint.asks),
+    ...(parts.lens.figures.attachment === null ? [ask(parts.lens, 'attachment')] : []),
+    ...(parts.kind === 'fixed' && parts.back.figures.ownLens === null ? [ask(parts.back, 'ownLens')] : []),
+  ];
   if (asks.length > 0) return notKnown('fit', 'Whether everything fits together is not known.', asks);
   const joint = joints.length === 1 ? 'joint fits' : 'joints fit';
   return verdict('fit', 'holds', parts.kind === 'held' ? 'The lens is held by hand and touches nothing.' : `All ${joints.length} ${joint}.`);

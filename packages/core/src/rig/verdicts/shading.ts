@@ -12,12 +12,8 @@ export function throatWords(parts: RigParts): Verdict | null {
   const found = throatVerdict(parts);
   if (found === null) return null;
   if (!found.known) return notKnown('throat', 'Whether the throat shades the corners is not known.', found.asks);
-  const { shade, movementMm, clearToMm, pupilAssumed, name, notCounted } = found.value;
-  const notes = [
-    pupilAssumed ? 'The pupil ratio is not known and taken as 1; a retrofocus lens has more and is shaded less.' : '',
-    notCounted.length > 0 ? `The clear opening of ${notCounted.join(' and ')} is not known and not counted.` : '',
-  ].filter((part) => part !== '');
-  const note = notes.length > 0 ? notes.join(' ') : null;
+  const { shade, movementMm, clearToMm, pupilAssumed, name } = found.value;
+  const note = pupilAssumed ? 'The pupil ratio is not known and taken as 1; a retrofocus lens has more and is shaded less.' : null;
   const at = movementMm === 0 ? 'without movement' : `at ${mmWords(movementMm)} of movement`;
   if (shade === 'clear') return verdict('throat', 'holds', `${capital(name)} shades no corner ${at}, even wide open.`, note);
   const to = clearToMm === null ? 'even when centred' : `beyond ${mmWords(clearToMm)} of movement`;
@@ -45,7 +41,7 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   if (open === 'clear') return verdict('front', 'holds', `${names} shades no corner${at} at any aperture.`);
   const thread = clearingThread(parts, stack.value, fieldDeg);
   const note = thread === null ? 'No standard thread clears it.' : `The smallest standard thread that clears it is ${fixed(thread, thread % 1 === 0 ? 0 : 1)} mm, on a step-up ring.`;
-  const first = stackLimit(parts, stack.value, widestFNumber, 'shades');
+  const first = stackLimit(parts, stack.value, widestFNumber);
   const from = first === null ? 'even without movement' : `beyond ${mmWords(first)} of movement`;
   if (closed === 'cuts') return verdict('front', 'fails', `${names} cuts more than half the light of the corners${at}; wide open the shade begins ${from}.`, note);
   return verdict('front', 'tight', `${names} ${closed === 'clear' ? `shades the corners${at} wide open and clears them stopped down` : `shades the corners${at}`}; wide open the shade begins ${from}.`, note);

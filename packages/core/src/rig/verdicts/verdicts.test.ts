@@ -17,6 +17,8 @@ function said(parts: RigParts, kind: VerdictKind): Verdict {
   return found;
 }
 const kit = (...items: readonly KitItem[]): ReadonlyMap<string, KitItem> => new Map(items.map((item) => [item.id, item]));
+/** A lens of which every verdict can be given. */
+const whole = (figures: Parameters<typeof lens>[0]) => lens({ pupilDepthMm: 10, nearestM: 0.5, filterThreadMm: 52, ...figures });
 const reflex = lens({ mount: 'long', registerMm: 44.5 });
 
 describe('verdicts on a rig', () => {
@@ -75,6 +77,26 @@ describe('verdicts on a rig', () => {
       }
     }
     expect(asked).toBeGreaterThan(30);
+  });
+
+  test.each([
+    ['slides', whole({ slides: null }), ['movements', 'throat', 'front']],
+    ['attachment', whole({ attachment: null }), ['fit']],
+    ['contacts', whole({ contacts: null }), ['recording']],
+    ['register', whole({ registerMm: null }), ['thickness', 'infinity', 'nearest']],
+    ['pupil depth', whole({ pupilDepthMm: null }), ['front']],
+    ['nearest focus', whole({ nearestM: null }), ['nearest']],
+    ['lock of the tilt', whole({ tilts: 'both', tiltDeg: 8 }), ['movements']],
+  ] as const)('without the %s just these are not known', (_name, blanked, kinds) => {
+    const parts = mounted({ lens: blanked, front: [itemOf('filter', 'f', 'filter', { threadMm: 52, clearMm: 48, heightMm: 5 })] });
+    expect(verdictsOf(parts).filter(({ state }) => state === 'unknown').map(({ kind }) => kind)).toEqual(kinds);
+  });
+
+  test('a reducer whose factor is not known leaves everything open that it changes', () => {
+    const blank = { ...reducer(), figures: { ...reducer().figures, factor: null } };
+    const parts = mounted({ lens: lens({ mount: 'long', registerMm: 44.5, slides: 'rotating', travelMm: 10, nearestM: 0.5 }), between: [blank] });
+    const open = verdictsOf(parts).filter(({ state }) => state === 'unknown').map(({ kind }) => kind);
+    expect(open).toEqual(expect.arrayContaining(['figures', 'infinity', 'nearest', 'circle', 'movements', 'throat']));
   });
 
   test('no contacts anywhere in the chain means that the log must know', () => {
