@@ -19,6 +19,8 @@ export function ChooseRig({ present, onChoose, onClose }: ChooseRigProps) {
   return (
     <Dialog open onClose={onClose} title="Rig of this stand" help="Movements stay as they are; whether the other rig can take them is a finding.">
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+      {!kit && !error && <p role="status">Fetching the kit …</p>}
+      {kit?.rigs.every(({ archived }) => archived) && <p>The kit has no rig yet: build one there first.</p>}
       <ul>
         {kit?.rigs.filter(({ archived }) => !archived).map(({ rig: chosen }) => {
           const rig = builtRig(chosen, items);

@@ -48,6 +48,8 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
         <input type="checkbox" checked={footIn} onChange={(event) => setFootIn(event.target.checked)} className="accent-accent" />
         with the foot in the picture
       </label>
+      {!kit && !error && <p role="status">Fetching the kit …</p>}
+      {kit && rows.length === 0 && <p>The kit has no finished rig that focuses at this distance. Build one in the kit first.</p>}
       <div className="relative overflow-x-auto">
         <table className="w-full border-collapse text-sm">
           <thead>
