@@ -28,6 +28,26 @@ export function shiftWords(shiftMm: number): string {
   return `${mmWords(Math.abs(shiftMm))} of shift to the ${shiftMm > 0 ? 'right' : 'left'}`;
 }
 
+/** How a camera is turned from straight ahead: "12.5° to the right", "straight ahead". */
+export function yawWords(yawDeg: number): string {
+  if (Math.abs(yawDeg) < 0.05) return 'straight ahead';
+  return `${fixed(Math.abs(yawDeg), 1)}° to the ${yawDeg > 0 ? 'right' : 'left'}`;
+}
+
+/** How a lens or back is turned, in words without signs: "tilt 2.4° forward, swing 0.3° right", "no tilt". */
+export function turnWords({ tiltDeg, swingDeg }: { readonly tiltDeg: number; readonly swingDeg: number }): string {
+  const degreesWords = (deg: number): string => `${fixed(Math.abs(deg), Math.abs(deg * 10 - Math.round(deg * 10)) < 0.05 ? 1 : 2)}°`;
+  const parts: string[] = [];
+  if (Math.abs(tiltDeg) >= 0.005) parts.push(`tilt ${degreesWords(tiltDeg)} ${tiltDeg > 0 ? 'forward' : 'back'}`);
+  if (Math.abs(swingDeg) >= 0.005) parts.push(`swing ${degreesWords(swingDeg)} ${swingDeg > 0 ? 'right' : 'left'}`);
+  return parts.length === 0 ? 'no tilt' : parts.join(', ');
+}
+
+/** So many stops: "1.3 stops", "a third of a stop". */
+export function stopsWords(stops: number): string {
+  return Math.abs(stops - 1) < 0.05 ? '1 stop' : `${fixed(stops, 1)} stops`;
+}
+
 /** A distance as it is paced out: "24 m", "2.31 m", "0.286 m", "infinity" for `null` or ∞. */
 export function metresWords(m: number | null): string {
   if (m === null || m === Infinity) return 'infinity';

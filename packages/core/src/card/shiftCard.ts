@@ -2,7 +2,7 @@ import { definitionCircle } from '../coverage/circle';
 import { diagonalMm, type Orientation } from '../coverage/frame';
 import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../coverage/shiftScale';
 import type { Rig } from '../rig/rig';
-import type { StandSettings } from '../stand/settings';
+import { centredStand } from '../stand/centred';
 import { fixed, mmWords } from '../words';
 import { evidenceWords } from '../rig/evidence';
 import { mechanismWords } from '../rig/mechanismWords';
@@ -43,7 +43,7 @@ export function shiftCard(rig: Rig): ShiftCard {
   const tables = (['landscape', 'portrait'] as const)
     .filter((orientation) => orientation === 'landscape' || rig.back.widthMm !== rig.back.heightMm)
     .map((orientation) => {
-      const settings: StandSettings = { rig, orientation, movements: { riseMm: 0, shiftMm: 0 }, fNumber: rig.lens.widestFNumber, focusM: null, scene: null };
+      const settings = { ...centredStand(rig, orientation), fNumber: rig.lens.widestFNumber };
       const rows = shiftScale(settings).map((row): CardRow => {
         const limits = CARD_DIRECTIONS.map(({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal);
         // Behind a converter the lens's own ring stands at N/k.

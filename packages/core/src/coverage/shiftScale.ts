@@ -3,8 +3,7 @@ import { apertureScale } from './apertures';
 import { travelLimitMm } from '../rig/mechanism';
 import type { StandSettings } from '../stand/settings';
 import type { DefinitionBasis } from './circle';
-import { shiftLimitMm } from './shiftLimit';
-import { sharpCircle, standFrame } from './standCoverage';
+import { sharpCircle, standAlong, standFrame } from './standCoverage';
 
 /** The eight directions of a shift scale: 0 = right, counter-clockwise, in the upright picture. */
 export const SCALE_DIRECTIONS = [
@@ -61,7 +60,8 @@ export function shiftScale(settings: StandSettings): readonly ScaleRow[] {
     const circle = sharpCircle(settings, fNumber);
     if (circle === null) return [];
     const entry = (directionDeg: number): ScaleEntry => {
-      const optical = shiftLimitMm(frame, circle.diameterMm, directionDeg);
+      const stretch = standAlong(settings, circle, directionDeg);
+      const optical = stretch === null || stretch.fromMm > 0 || stretch.toMm < 0 ? null : stretch.toMm;
       const travel = travelLimitMm(settings.rig.mechanism, directionDeg);
       const mechanismKnown = travel !== null;
       if (optical === null) return { directionDeg, limitMm: null, limitedBy: 'frame outside', mechanismKnown };

@@ -1,10 +1,14 @@
-import { conjugates } from '../focus/conjugates';
+import { radians } from '../angles';
+import { lensAxis } from '../focus/axis';
+import { alongAxisMm, isTurned, lensMovements, pivotMoved, standImageMm } from '../stand/back';
 import type { ShiftPosition } from '../rig/mechanism';
 import type { StandSettings } from '../stand/settings';
 import { circleOnBackMm, coverageHalfAngle, definitionCircle, type DefinitionBasis } from './circle';
+import { coneContour, coneStretch, type Cone, type Stretch } from './cone';
 import { cornerAngles } from './corner';
+import { cropped } from './crop';
 import { turned, type Corner, type FrameSize } from './frame';
-import { limitAlong } from './shiftLimit';
+import { contour, limitAlong, oneWayLimitMm, shiftLimitMm } from './shiftLimit';
 
 /** One circle of a stand, as it lies on the back at the present focus. */
 export interface CircleOnBack {
@@ -17,14 +21,29 @@ export interface SharpCircle extends CircleOnBack {
   readonly basis: DefinitionBasis;
 }
 
-/** The frame of a stand as it is turned. */
-export function standFrame(settings: StandSettings): FrameSize {
+/** The whole frame of a stand as it is turned. */
+export function wholeFrame(settings: StandSettings): FrameSize {
   return turned(settings.rig.back, settings.orientation);
+}
+
+/** The part of the frame that is kept: what has to lie in the circle and hold the subject. */
+export function standFrame(settings: StandSettings): FrameSize {
+  return cropped(wholeFrame(settings), settings.crop);
+}
+
+/** The pixels of the part that is kept, as it lies; `null` on film. */
+export function standPixels(settings: StandSettings): { readonly columns: number; readonly rows: number } | null {
+  const { columnsPx, rowsPx } = settings.rig.back;
+  if (columnsPx === null || rowsPx === null) return null;
+  const whole = turned({ widthMm: columnsPx, heightMm: rowsPx }, settings.orientation);
+  const [frame, kept] = [wholeFrame(settings), standFrame(settings)];
+  return { columns: Math.round((whole.widthMm * kept.widthMm) / frame.widthMm), rows: Math.round((whole.heightMm * kept.heightMm) / frame.heightMm) };
 }
 
 /** The magnification at which a stand is focused, 0 at infinity. */
 export function standMagnification(settings: StandSettings): number {
-  return conjugates(settings.rig.lens.focalMm, settings.focusM).magnification;
+  const { focalMm } = settings.rig.lens;
+  return alongAxisMm(focalMm, settings.focusM) / focalMm - 1;
 }
 
 /** The light circle on the back; `null` when the lens has no figure for it. */
@@ -46,14 +65,77 @@ export function sharpCircle(settings: StandSettings, fNumber = settings.fNumber)
   };
 }
 
+/** A circle as a cone of light before the back of a stand. */
+export function standCone(settings: StandSettings, circle: CircleOnBack): Cone {
+  const { tiltDeg, swingDeg } = lensMovements(settings);
+  return { axis: lensAxis(tiltDeg, swingDeg), halfAngle: coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm), imageMm: standImageMm(settings) };
+}
+
 /** The corners of the frame that lie outside a circle, by the angle of each off the lens axis. */
 export function cornersOutside(settings: StandSettings, circle: CircleOnBack): readonly Corner[] {
-  const { focalMm } = settings.rig.lens;
-  const half = coverageHalfAngle(circle.atInfinityMm, focalMm);
-  const { imageMm } = conjugates(focalMm, settings.focusM);
-  return cornerAngles(standFrame(settings), imageMm, { ...settings.movements, tiltDeg: 0, swingDeg: 0 })
+  const half = coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm);
+  return cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings))
     .filter(({ angle }) => angle > half * (1 + 1e-12))
     .map(({ corner }) => corner);
+}
+
+/** A place that the slides say, as the lens centre stands over the back there. */
+function overBack(settings: StandSettings, { riseMm, shiftMm }: ShiftPosition): ShiftPosition {
+  const moved = pivotMoved(settings, settings.front);
+  return { riseMm: riseMm + moved.riseMm, shiftMm: shiftMm + moved.shiftMm };
+}
+
+/** An outline about the foot of the lens, as it lies on the scales of the slides: less by what the pivot has moved the lens. */
+export function onSlides(settings: StandSettings, outline: Float64Array): Float64Array {
+  const { riseMm, shiftMm } = pivotMoved(settings, settings.front);
+  return riseMm === 0 && shiftMm === 0 ? outline : outline.map((mm, i) => mm - (i % 2 === 0 ? shiftMm : riseMm));
+}
+
+/** Just short of a right angle, radians: beyond it a tangent would change its sign. */
+const SIDEWAYS = (89.9 * Math.PI) / 180;
+
+/** The spare of a circle at the movements set, as `circleMargin` counts it; the back may be turned. */
+export function standMargin(settings: StandSettings, circle: CircleOnBack): CircleMargin {
+  const frame = standFrame(settings);
+  const at = settings.movements;
+  if (!isTurned(settings)) return circleMargin(frame, circle.diameterMm, at);
+  const cone = standCone(settings, circle);
+  const far = Math.hypot(at.shiftMm, at.riseMm);
+  const along = (ux: number, uy: number): CircleMargin => {
+    const found = coneStretch(frame, cone, overBack(settings, at), ux, uy);
+    const worst = Math.max(...cornerAngles(frame, cone.imageMm, lensMovements(settings)).map(({ angle }) => angle));
+    // Nowhere on this line: what the circle lacks at infinity. A corner that looks sideways of the lens, or behind it, lacks more than can be said.
+    if (found === null) return { of: 'diameter', valueMm: 2 * settings.rig.lens.focalMm * (Math.tan(cone.halfAngle) - Math.tan(Math.min(worst, SIDEWAYS))) };
+    const control = far === 0 ? controlOf({ shiftMm: ux, riseMm: uy }) : controlOf(at);
+    return { of: 'movement', control, valueMm: Math.min(found.toMm, found.fromMm > 0 ? -found.fromMm : found.toMm) };
+  };
+  if (far > 0) return along(at.shiftMm / far, at.riseMm / far);
+  return [along(0, 1), along(0, -1), along(1, 0), along(-1, 0)].reduce((least, each) => (each.valueMm < least.valueMm ? each : least));
+}
+
+/** The line that the frame's centre may reach in a circle; the back may be turned. */
+export function standContour(settings: StandSettings, circle: CircleOnBack): Float64Array {
+  return isTurned(settings) ? onSlides(settings, coneContour(standFrame(settings), standCone(settings, circle))) : contour(standFrame(settings), circle.diameterMm);
+}
+
+/** Where a circle ends one control while the other stays, as `oneWayLimitMm`; the back may be turned. */
+export function standOneWay(settings: StandSettings, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
+  const { riseMm, shiftMm } = settings.movements;
+  if (isTurned(settings)) {
+    return control === 'rise'
+      ? coneStretch(standFrame(settings), standCone(settings, circle), overBack(settings, { riseMm: 0, shiftMm }), 0, 1)
+      : coneStretch(standFrame(settings), standCone(settings, circle), overBack(settings, { riseMm, shiftMm: 0 }), 1, 0);
+  }
+  const limit = oneWayLimitMm(standFrame(settings), circle.diameterMm, control, control === 'rise' ? shiftMm : riseMm);
+  return limit === null ? null : { fromMm: -limit, toMm: limit };
+}
+
+/** Along a direction from the centre (0 = right, 90 = up) the stretch at which the frame is in a circle; `null` when nowhere. */
+export function standAlong(settings: StandSettings, circle: CircleOnBack, directionDeg: number): Stretch | null {
+  const theta = radians(directionDeg);
+  if (isTurned(settings)) return coneStretch(standFrame(settings), standCone(settings, circle), overBack(settings, { riseMm: 0, shiftMm: 0 }), Math.cos(theta), Math.sin(theta));
+  const limit = shiftLimitMm(standFrame(settings), circle.diameterMm, directionDeg);
+  return limit === null ? null : { fromMm: -limit, toMm: limit };
 }
 
 /** In which control a margin of movement is counted. */

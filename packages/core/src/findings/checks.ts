@@ -1,36 +1,23 @@
 import { diagonalMm } from '../coverage/frame';
-import { circleMargin, cornersOutside, lightCircle, sharpCircle, standFrame, type CircleOnBack } from '../coverage/standCoverage';
+import { cornersOutside, lightCircle, sharpCircle, standFrame, standMargin, type CircleOnBack } from '../coverage/standCoverage';
 import { reaches, travelSpare } from '../rig/mechanism';
-import { frameSpare } from '../scene/inFrame';
 import type { StandSettings } from '../stand/settings';
-import { type Finding, type FindingKind, type InFrameFinding, type LightCircleFinding, type SharpCircleFinding, type TravelFinding } from './finding';
-import type { FindingState } from '../state';
-
-/**
- * Below this much to spare a finding is *tight*, mm. An engraved scale read by
- * eye, and a back put on by hand, are good to about half a millimetre (common
- * practice).
- */
-export const TIGHT_BELOW_MM = 0.5;
-
-// A thousandth of a hundredth: forgives only the last bits of floating point.
-const ROUNDING_MM = 1e-9;
-
-/** The state that a margin stands for, mm. */
-export function stateOf(marginMm: number): FindingState {
-  if (marginMm < -ROUNDING_MM) return 'fails';
-  return marginMm < TIGHT_BELOW_MM - ROUNDING_MM ? 'tight' : 'holds';
-}
+import type { Finding, FindingKind, Spare } from './finding';
+import { checkComposed, checkPins, checkReach, checkSoft, checkTiltScale, checkTiltTravel } from './focusChecks';
+import { checkFlare, checkInFrame, checkLevel, checkObstacle, checkStretch } from './sceneChecks';
+import { checkOverlap, checkParallax, checkRoom, checkSeam, worstInCircle, worstOnSlides } from './mosaicChecks';
+import { stateOf } from './tight';
 
 type CheckOf<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'>;
 
-function checkCircle(settings: StandSettings, circle: CircleOnBack | null) {
-  const frame = standFrame(settings);
-  const frameDiagonalMm = diagonalMm(frame);
+function checkCircle(settings: StandSettings, circle: CircleOnBack | null, which: 'light' | 'sharp') {
+  const frameDiagonalMm = diagonalMm(standFrame(settings));
   if (circle === null) {
-    return { state: 'unknown' as const, margin: null, corners: [], diameterMm: null, frameDiagonalMm };
+    return { state: 'unknown' as const, margin: null, corners: [], diameterMm: null, frameDiagonalMm, frame: null };
   }
-  const margin = circleMargin(frame, circle.diameterMm, settings.movements);
+  const worst = worstInCircle(settings, which);
+  if (worst) return { ...worst, state: stateOf(worst.margin.valueMm), diameterMm: circle.diameterMm, frameDiagonalMm };
+  const margin = standMargin(settings, circle);
   const state = stateOf(margin.valueMm);
   return {
     state,
@@ -38,12 +25,13 @@ function checkCircle(settings: StandSettings, circle: CircleOnBack | null) {
     corners: state === 'fails' ? cornersOutside(settings, circle) : [],
     diameterMm: circle.diameterMm,
     frameDiagonalMm,
+    frame: null,
   };
 }
 
 const checkLightCircle: CheckOf<'lightCircle'> = (settings) => ({
   kind: 'lightCircle',
-  ...checkCircle(settings, lightCircle(settings)),
+  ...checkCircle(settings, lightCircle(settings), 'light'),
 });
 
 const checkSharpCircle: CheckOf<'sharpCircle'> = (settings) => {
@@ -52,52 +40,109 @@ const checkSharpCircle: CheckOf<'sharpCircle'> = (settings) => {
     kind: 'sharpCircle',
     fNumber: settings.fNumber,
     basis: circle?.basis ?? null,
-    ...checkCircle(settings, circle),
+    ...checkCircle(settings, circle, 'sharp'),
   };
 };
 
-const checkTravel: CheckOf<'travel'> = ({ rig, movements }) => {
+const checkTravel: CheckOf<'travel'> = (settings) => {
+  const { rig, movements } = settings;
   const { mechanism } = rig;
   const fixed = mechanism.kind === 'fixed';
+  if (settings.mosaic) {
+    const worst = worstOnSlides(settings);
+    if (!worst) return { kind: 'travel', state: 'unknown', spareMm: null, stop: null, fixed: false, frame: null };
+    // A stop is a place that is set exactly: for a series only what lies beyond it is a fault.
+    return { kind: 'travel', state: stateOf(worst.spareMm, 0), ...worst, fixed };
+  }
   const spare = travelSpare(mechanism, movements);
-  if (spare === null) return { kind: 'travel', state: 'unknown', spareMm: null, stop: null, fixed };
+  if (spare === null) return { kind: 'travel', state: 'unknown', spareMm: null, stop: null, fixed, frame: null };
   const reached = reaches(mechanism, movements) === true;
   // The outside is forgiven only what `reaches` forgives, so scale and finding agree.
   const spareMm = reached ? Math.max(0, spare.spareMm) : spare.spareMm;
   const state = fixed && reached ? 'holds' : stateOf(spareMm);
-  return { kind: 'travel', state, spareMm, stop: spare.stop, fixed };
+  return { kind: 'travel', state, spareMm, stop: spare.stop, fixed, frame: null };
 };
 
-/** The subject in the frame; without a subject there is nothing to say, and `findings` leaves it out. */
-const checkInFrame: CheckOf<'inFrame'> = (settings) => {
-  const spare = frameSpare(settings);
-  if (spare === null) return { kind: 'inFrame', state: 'holds', spareMm: 0, edge: 'upper' };
-  return { kind: 'inFrame', state: spare.spareMm === null ? 'fails' : stateOf(spare.spareMm), ...spare };
-};
-
-/** The bare check of one kind, without remedies: cheap enough to ask while searching for them. */
-export function check(kind: FindingKind, settings: StandSettings): Check {
+/** The bare check of one kind, without remedies: cheap enough to ask while searching for them. `null` where there is nothing to say: no subject, no light source, nothing watched. */
+export function check(kind: FindingKind, settings: StandSettings): Check | null {
   switch (kind) {
-    case 'inFrame':
-      return checkInFrame(settings);
     case 'lightCircle':
       return checkLightCircle(settings);
     case 'sharpCircle':
       return checkSharpCircle(settings);
     case 'travel':
       return checkTravel(settings);
+    case 'inFrame':
+      return checkInFrame(settings);
+    case 'level':
+      return checkLevel(settings);
+    case 'obstacle':
+      return checkObstacle(settings);
+    case 'stretch':
+      return checkStretch(settings);
+    case 'flare':
+      return checkFlare(settings);
+    case 'pins':
+      return checkPins(settings);
+    case 'soft':
+      return checkSoft(settings);
+    case 'tiltTravel':
+      return checkTiltTravel(settings);
+    case 'tiltScale':
+      return checkTiltScale(settings);
+    case 'reach':
+      return checkReach(settings);
+    case 'composed':
+      return checkComposed(settings);
+    case 'overlap':
+      return checkOverlap(settings);
+    case 'parallax':
+      return checkParallax(settings);
+    case 'seam':
+      return checkSeam(settings);
+    case 'room':
+      return checkRoom(settings);
   }
 }
 
 /** A finding before its remedies are sought. */
-export type Check =
-  | Omit<InFrameFinding, 'remedies'>
-  | Omit<LightCircleFinding, 'remedies'>
-  | Omit<SharpCircleFinding, 'remedies'>
-  | Omit<TravelFinding, 'remedies'>;
+export type Check = { readonly [K in FindingKind]: Omit<Extract<Finding, { kind: K }>, 'remedies'> }[FindingKind];
 
-/** The margin of a check in mm; `null` when there is none. */
-export function marginMm(found: Check): number | null {
-  return found.kind === 'travel' || found.kind === 'inFrame' ? found.spareMm : (found.margin?.valueMm ?? null);
+/** The margin of a check in its unit; `null` when there is none. */
+export function spareOf(found: Check): Spare | null {
+  switch (found.kind) {
+    case 'lightCircle':
+    case 'sharpCircle':
+      return found.margin && { value: found.margin.valueMm, unit: 'mm' };
+    case 'travel':
+    case 'inFrame':
+      return found.spareMm === null ? null : { value: found.spareMm, unit: 'mm' };
+    case 'level':
+      return { value: found.spareDeg, unit: '°' };
+    case 'obstacle':
+      return { value: found.spareM, unit: 'm' };
+    case 'stretch':
+      return found.stretch === null ? null : { value: found.accepted - found.stretch, unit: '' };
+    case 'flare':
+      return found.flare.circleDeg === null ? null : { value: found.flare.angleDeg - found.flare.circleDeg, unit: '°' };
+    case 'pins':
+    case 'soft':
+      return found.spareStops === null ? null : { value: found.spareStops, unit: 'stops' };
+    case 'tiltTravel':
+      return found.spareDeg === null ? null : { value: found.spareDeg, unit: '°' };
+    case 'tiltScale':
+      return { value: found.allowedDeg - found.readDeg, unit: '°' };
+    case 'reach':
+      return found.spareMm === null ? null : { value: found.spareMm, unit: 'mm' };
+    case 'overlap':
+      return found.fixed ? null : { value: (found.overlap - found.asked) * 100, unit: '%' };
+    case 'parallax':
+      return found.parallax && { value: found.accepted - found.parallax.px, unit: 'px' };
+    case 'seam':
+      return null;
+    case 'room':
+      return found.free === null ? null : { value: found.free - (found.film ? found.takes : (found.gb ?? 0)), unit: found.film ? 'frames' : 'GB' };
+    case 'composed':
+      return { value: -Math.hypot(found.riseMm, found.shiftMm), unit: 'mm' };
+  }
 }
-

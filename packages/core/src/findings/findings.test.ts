@@ -4,6 +4,7 @@ import { shiftLimitMm } from '../coverage/shiftLimit';
 import { anyStand, stand } from '../stand/fixtures.test-support';
 import { patched, type StandSettings } from '../stand/settings';
 import { type Finding, type FindingKind } from './finding';
+import { spareOf } from './checks';
 import { findings } from './findings';
 import { findingNote, findingSentence, remedySentence } from './wording';
 import { STATE_ORDER, worstState } from '../state';
@@ -126,8 +127,8 @@ describe('laws of findings', () => {
             const after = findings(patched(settings, remedy.patch));
             const cured = after.find(({ kind }) => kind === finding.kind);
             expect(cured?.state).toBe('holds');
-            const margin = cured?.kind === 'travel' || cured?.kind === 'inFrame' ? cured.spareMm : cured?.margin?.valueMm;
-            expect(margin).toBeCloseTo(remedy.leavesMm, 9);
+            const margin = cured && spareOf(cured)?.value;
+            expect(margin).toBeCloseTo(remedy.leaves.value, 9);
             for (const other of after) {
               const was = before.find(({ kind }) => kind === other.kind);
               expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'holds'));

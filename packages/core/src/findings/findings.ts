@@ -1,13 +1,36 @@
-import type { StandSettings } from '../stand/settings';
-import { check } from './checks';
-import { FINDING_KINDS, type Finding } from './finding';
-import { remediesFor } from './remedies';
-import { frameSpare } from '../scene/inFrame';
 import { STATE_ORDER } from '../state';
+import type { StandSettings } from '../stand/settings';
+import { check, type Check } from './checks';
+import { FINDING_KINDS, type Finding, type FindingKind, type Remedy } from './finding';
+import { isFocusKind } from './focusKinds';
+import { focusRemedies } from './focusRemedies';
+import { isMosaicKind, mosaicRemedies } from './mosaicRemedies';
+import { quickRemedies } from './remedies';
+import { trialOf } from './trial';
+
+/** The remedies of a finding, quick or slow. */
+function remediesFor(found: Check, settings: StandSettings): readonly Remedy[] {
+  const { kind, state } = found;
+  if (settings.mosaic && isMosaicKind(kind)) return state === 'holds' || state === 'unknown' ? [] : mosaicRemedies(kind, settings, trialOf(kind, settings));
+  if (!isFocusKind(kind)) return quickRemedies(found, settings);
+  return state === 'holds' || state === 'unknown' ? [] : focusRemedies(kind, settings, trialOf(kind, settings));
+}
+
+/** The remedies of every finding that has some; seeking them takes some milliseconds. */
+export function remediesOf(settings: StandSettings): Partial<Record<FindingKind, readonly Remedy[]>> {
+  return Object.fromEntries(
+    FINDING_KINDS.flatMap((kind) => {
+      const found = check(kind, settings);
+      return found ? [[kind, remediesFor(found, settings)]] : [];
+    }),
+  );
+}
 
 /** All findings of a stand, worst first, each with the remedies that were tried and cure it. */
 export function findings(settings: StandSettings): readonly Finding[] {
-  const asked = FINDING_KINDS.filter((kind) => kind !== 'inFrame' || frameSpare(settings) !== null);
-  const all = asked.map((kind): Finding => ({ ...check(kind, settings), remedies: remediesFor(kind, settings) }));
+  const all = FINDING_KINDS.flatMap((kind): readonly Finding[] => {
+    const found = check(kind, settings);
+    return found ? [{ ...found, remedies: remediesFor(found, settings) }] : [];
+  });
   return all.sort((a, b) => STATE_ORDER.indexOf(a.state) - STATE_ORDER.indexOf(b.state));
 }

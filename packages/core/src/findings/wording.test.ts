@@ -35,7 +35,7 @@ describe('what findings say', () => {
   });
 
   test('a remedy of several parts names them all', () => {
-    expect(remedySetting({ control: 'several', patch: { fNumber: 16, movements: { riseMm: 9.4, shiftMm: 0 } }, leavesMm: 1 })).toBe('f/16, 9.4 mm of rise, no shift');
-    expect(remedySetting({ control: 'orientation', patch: { orientation: 'portrait' }, leavesMm: 1 })).toBe('the frame in portrait');
+    expect(remedySetting({ control: 'several', patch: { fNumber: 16, movements: { riseMm: 9.4, shiftMm: 0 } }, leaves: { value: 1, unit: 'mm' } })).toBe('f/16, 9.4 mm of rise, no shift');
+    expect(remedySetting({ control: 'orientation', patch: { orientation: 'portrait' }, leaves: { value: 1, unit: 'mm' } })).toBe('the frame in portrait');
   });
 });

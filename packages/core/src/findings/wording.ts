@@ -1,8 +1,11 @@
 import type { DefinitionBasis } from '../coverage/circle';
 import type { Corner } from '../coverage/frame';
 import type { CircleMargin } from '../coverage/standCoverage';
-import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
-import type { Finding, InFrameFinding, LightCircleFinding, Remedy, SharpCircleFinding, TravelFinding } from './finding';
+import { apertureWords, fixed, mmWords, riseWords, shiftWords, stopsWords, yawWords } from '../words';
+import type { Finding, LightCircleFinding, Remedy, SharpCircleFinding, Spare, TravelFinding } from './finding';
+import { focusNote, focusSentence, focusSettingWords, isFocusFinding } from './focusWording';
+import { isMosaicFinding, mosaicNote, mosaicSentence } from './mosaicWording';
+import { lackWords, sceneNote, sceneSentence } from './sceneWording';
 
 /** A finding as one sentence with its margin. */
 export function findingSentence(finding: Finding): string {
@@ -13,27 +16,48 @@ export function findingSentence(finding: Finding): string {
       return circleSentence(finding, 'sharp circle', ` at ${apertureWords(finding.fNumber)}`);
     case 'travel':
       return travelSentence(finding);
-    case 'inFrame':
-      return inFrameSentence(finding);
+    default:
+      return isFocusFinding(finding) ? focusSentence(finding) : isMosaicFinding(finding) ? mosaicSentence(finding) : sceneSentence(finding);
   }
 }
 
 /** What the reader should know of the figure behind the finding, or how to get it; `null` when nothing. */
 export function findingNote(finding: Finding): string | null {
+  if (isFocusFinding(finding)) return focusNote(finding);
+  if (isMosaicFinding(finding)) return mosaicNote(finding);
   if (finding.state === 'unknown') return missingNote(finding);
   if (finding.kind === 'sharpCircle' && finding.basis) return basisNote(finding.basis);
   if (finding.kind === 'lightCircle' && finding.state === 'fails') return 'Outside the light circle the picture is black, at any aperture.';
-  return null;
+  return finding.kind === 'lightCircle' || finding.kind === 'sharpCircle' || finding.kind === 'travel' ? null : sceneNote(finding);
 }
 
 /** A remedy as what to set and what it leaves: "f/11 holds with 0.9 mm to spare". */
 export function remedySentence(remedy: Remedy): string {
-  return `${remedySetting(remedy)} holds with ${mmWords(remedy.leavesMm)} to spare`;
+  if (remedy.leaves.unit === '' && remedy.leaves.value === 0) return `${remedySetting(remedy)} cures it`;
+  return `${remedySetting(remedy)} holds with ${spareWords(remedy.leaves)} to spare`;
+}
+
+/** A margin with its unit: "0.9 mm", "2.1 m", "0.31°", "0.04". */
+export function spareWords({ value, unit }: Spare): string {
+  if (unit === 'mm') return mmWords(value);
+  if (unit === 'stops') return value === Infinity ? 'all' : stopsWords(value);
+  if (unit === 'px' || unit === 'GB') return `${fixed(value, 1)} ${unit}`;
+  if (unit === 'frames' || unit === '%') return `${fixed(value, 0)} ${unit}`;
+  return unit === '' ? fixed(value, 2) : `${fixed(value, unit === '°' && value < 1 ? 2 : 1)}${unit === '°' ? '°' : ` ${unit}`}`;
 }
 
 /** Only what a remedy sets: "f/11", "9.4 mm of rise", "the frame in portrait". */
-export function remedySetting({ patch }: Remedy): string {
+export function remedySetting({ patch, control, said }: Remedy): string {
+  if (said !== undefined) return said;
   const parts: string[] = [];
+  const { yawDeg, cameraHeightM } = patch.placing ?? {};
+  if (cameraHeightM !== undefined) parts.push(`the lens ${fixed(cameraHeightM, 2)} m up`);
+  if (control === 'level') parts.push('level the camera');
+  else if (yawDeg !== undefined) parts.push(`turned ${yawWords(yawDeg)}${patch.placing?.pitchDeg ? `, pitched ${fixed(Math.abs(patch.placing.pitchDeg), 1)}° ${patch.placing.pitchDeg > 0 ? 'up' : 'down'}` : ''}`);
+  if (patch.accepted?.convergeDeg !== undefined) parts.push(`converge on purpose by ${fixed(Math.abs(patch.accepted.convergeDeg), 1)}° of pitch`);
+  if (patch.shaded === true) parts.push('shade it');
+  if (control === 'choice' && patch.composed === true) parts.push('leave it so');
+  parts.push(...focusSettingWords(patch, control === 'tilt' ? 'tilt' : 'other'));
   if (patch.fNumber !== undefined) parts.push(apertureWords(patch.fNumber));
   const { riseMm, shiftMm } = patch.movements ?? {};
   if (riseMm !== undefined) parts.push(riseWords(riseMm));
@@ -47,19 +71,13 @@ function circleSentence(finding: LightCircleFinding | SharpCircleFinding, circle
   const { margin, diameterMm } = finding;
   if (margin === null || diameterMm === null) return `Whether the corners stay in the ${circle}${at} is not known.`;
   if (margin.of === 'diameter') {
-    return `The frame is ${mmWords(finding.frameDiagonalMm)} across its corners and the ${circle}${at} only ${mmWords(diameterMm)}: it lacks ${lackWords(margin.valueMm)} even when centred.`;
+    return `${finding.frame ? 'A' : 'The'} frame is ${mmWords(finding.frameDiagonalMm)} across its corners and the ${circle}${at} only ${mmWords(diameterMm)}: it lacks ${lackWords(margin.valueMm)} even when centred.`;
   }
   if (finding.state === 'fails') {
-    return `${cornerWords(finding.corners)} the ${circle}${at} by ${lackWords(margin.valueMm)}${controlWords(margin)}.`;
+    return `${frameWords(finding.frame)}${cornerWords(finding.corners)} the ${circle}${at} by ${lackWords(margin.valueMm)}${controlWords(margin)}.`;
   }
   const only = finding.state === 'tight' ? 'only ' : '';
-  return `All four corners are in the ${circle}${at}, with ${only}${mmWords(margin.valueMm)}${controlWords(margin)} to spare.`;
-}
-
-function inFrameSentence({ spareMm, edge, state }: InFrameFinding): string {
-  if (spareMm === null) return 'Part of the subject lies behind the camera.';
-  if (state === 'fails') return `The subject goes ${lackWords(spareMm)} beyond the ${edge} edge of the frame.`;
-  return `The whole subject is in the frame, ${state === 'tight' ? 'only ' : ''}${mmWords(spareMm)} from the ${edge} edge.`;
+  return `${finding.frame ? `All corners of ${finding.frame.of === 1 ? 'the frame' : manyFrames(finding.frame.of)}` : 'All four corners'} are in the ${circle}${at}, with ${only}${mmWords(margin.valueMm)}${controlWords(margin)} to spare.`;
 }
 
 function travelSentence(finding: TravelFinding): string {
@@ -70,17 +88,11 @@ function travelSentence(finding: TravelFinding): string {
       : `This rig has no movements, and ${mmWords(-finding.spareMm)} are set.`;
   }
   if (finding.state === 'fails') {
-    return `This position lies ${lackWords(finding.spareMm)} beyond the ${finding.stop}.`;
+    return `${finding.frame ? `Frame ${finding.frame.number} lies` : 'This position lies'} ${lackWords(finding.spareMm)} beyond the ${finding.stop}.`;
   }
-  if (finding.spareMm < 0.05) return `The slide stands at its ${finding.stop}.`;
+  if (finding.spareMm < 0.05) return `${finding.frame ? `At frame ${finding.frame.number} the` : 'The'} slide stands at its ${finding.stop}.`;
   const only = finding.state === 'tight' ? 'only ' : '';
-  return `The slides reach this position, with ${only}${mmWords(finding.spareMm)} left to the ${finding.stop}.`;
-}
-
-// A failure is never worded as nothing: what rounds to 0.0 is said to be less than a tenth.
-function lackWords(marginMm: number): string {
-  const lack = Math.abs(marginMm);
-  return lack < 0.05 ? 'less than 0.1 mm' : mmWords(lack);
+  return `The slides reach ${finding.frame && finding.frame.of > 1 ? manyFrames(finding.frame.of) : 'this position'}, with ${only}${mmWords(finding.spareMm)} left to the ${finding.stop}.`;
 }
 
 function controlWords(margin: CircleMargin): string {
@@ -96,6 +108,15 @@ function controlWords(margin: CircleMargin): string {
     case 'movement':
       return ' of movement in this direction';
   }
+}
+
+function manyFrames(count: number): string {
+  return count === 2 ? 'both frames' : `all ${count} frames`;
+}
+
+/** Which frame of a mosaic it is about. */
+function frameWords(frame: LightCircleFinding['frame']): string {
+  return frame ? `Frame ${frame.number} of ${frame.of}: ` : '';
 }
 
 /** "The upper corners leave", "The upper right corner leaves", naming the side where it can. */
@@ -128,8 +149,9 @@ function missingNote(finding: Finding): string {
       return 'The lens has no light circle. To measure it, photograph an even wall at f/8 and infinity, shift until a corner goes black, and read the shift.';
     case 'sharpCircle':
       return 'The lens has no circle figure. Give the light circle, or the circle of good definition at one aperture or more.';
-    case 'inFrame':
-    case 'travel':
+    case 'flare':
+      return 'The lens has no light circle, so whether it reaches the lens from there is not known. Shade it.';
+    default:
       return 'The rig has no travel. Read the last marks of its slides in each direction.';
   }
 }

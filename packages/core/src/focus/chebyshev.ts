@@ -3,17 +3,18 @@ import { cross, dot, length, scaled, type Vec3 } from './vector';
 /**
  * The a that makes max|1 − a·h| over all h least, exactly. Where the h do not
  * determine a (they lie in one plane or line through the origin), the one with
- * the least sideways part is given. `null` when there is no h at all.
+ * the least sideways part is given. `null` when there is no h at all. With
+ * weights each counts so many times.
  * Source: linear Chebyshev approximation and its dual, e.g. Watson,
  * Approximation Theory and Numerical Methods (1980), from memory.
  */
-export function chebyshev(h: readonly Vec3[]): Vec3 | null {
+export function chebyshev(h: readonly Vec3[], weights: readonly number[] | null = null): Vec3 | null {
   const basis = spanOf(h);
   const k = basis.length;
   if (k === 0) return null;
   const flat = new Float64Array(h.length * k);
-  h.forEach((each, i) => basis.forEach((b, j) => (flat[i * k + j] = dot(each, b))));
-  const c = minimaxStep(flat, new Float64Array(h.length).fill(1), k, 1e4);
+  h.forEach((each, i) => basis.forEach((b, j) => (flat[i * k + j] = (weights?.[i] ?? 1) * dot(each, b))));
+  const c = minimaxStep(flat, weights ? Float64Array.from(weights) : new Float64Array(h.length).fill(1), k, 1e4);
   let a: Vec3 = [0, 0, 0];
   basis.forEach((b, j) => {
     const by = c[j] ?? 0;

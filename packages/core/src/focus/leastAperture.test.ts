@@ -4,7 +4,7 @@ import direct from 'ml-direct';
 import { lensAxis } from './axis';
 import { blurByFormula } from './blur';
 import { chebyshev } from './chebyshev';
-import { leastAperture } from './leastAperture';
+import { leastAperture, leastApertureAt } from './leastAperture';
 import { dot, scaled, type Vec3 } from './vector';
 
 const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
@@ -121,6 +121,28 @@ describe('least aperture', () => {
       }),
       { numRuns: 30 },
     );
+  });
+
+  test('weights count: no worse than DIRECT with the best focus by linear programming, and twice the weight is half the blur', async () => {
+    const highs = await loadHighs();
+    const weighted = fc.sample(scenes.chain(({ f, pins }) => fc.record({ f: fc.constant(f), pins: fc.constant(pins), weights: fc.array(fc.constantFrom(1, 2, 4), { minLength: pins.length, maxLength: pins.length }) })), 12);
+    for (const { f, pins, weights } of weighted) {
+      const c = 0.02;
+      const ours = leastAperture(f, pins, c, { kind: 'free' }, weights);
+      const worst = Math.max(...pins.map((p, i) => (weights[i] ?? 1) * Math.abs(blurByFormula(f, ours.imageMm, lensAxis(ours.tiltDeg, ours.swingDeg), ours.fNumber, scaled(p, 1000)))));
+      expect(worst / c).toBeCloseTo(1, 6);
+      // For an axis given, best focus is a linear problem in v: t ≥ w·|1 − v·q|.
+      const l = lensAxis(ours.tiltDeg, ours.swingDeg);
+      const q = pins.map((p) => (dot(scaled(p, 1000), l) - f) / (p[2] * 1000));
+      const rows = q.flatMap((each, i) => [`u${i}: ${((weights[i] ?? 1) * each).toFixed(15)} a + t >= ${weights[i] ?? 1}`, `l${i}: ${((weights[i] ?? 1) * each).toFixed(15)} a - t <= ${weights[i] ?? 1}`]);
+      const solved = highs.solve(`Minimize\n obj: t\nSubject To\n ${rows.join('\n ')}\nEnd`);
+      expect((f / c) * solved.ObjectiveValue).toBeCloseTo(ours.fNumber, 4);
+      const needs = (a: number, b: number): number => leastApertureAt(f, pins, c, [Math.sin(a), -Math.sin(b) * Math.cos(a), Math.cos(a) * Math.cos(b)], weights).fNumber;
+      const found = direct(([a = 0, b = 0]) => needs(a, b), [-1.2, -1.2], [1.2, 1.2], { iterations: 40 }).minFunctionValue;
+      expect(ours.fNumber).toBeLessThanOrEqual(found * (1 + 1e-6));
+      const twice = leastAperture(f, pins, c, { kind: 'free' }, weights.map((w) => 2 * w));
+      expect(twice.fNumber / ours.fNumber).toBeCloseTo(2, 6);
+    }
   });
 
   test('turning the scene by a quarter turns the answer', () => {

@@ -16,6 +16,8 @@ interface Pins {
   readonly f: number;
   readonly d: readonly Vec3[];
   readonly inverseZ: readonly number[];
+  /** How many times sharper than the rest each must be; `null` when all are alike. */
+  readonly weights: readonly number[] | null;
 }
 
 /**
@@ -26,6 +28,7 @@ interface Pins {
  * axis and the step halved whenever the true maximum rises. For a given axis
  * the best focus is exact: v = 2/(qmax + qmin). Where the mechanism binds, its
  * boundary is searched. N = f·max|g|/c, and 0 when the pins lie in one plane.
+ * A weight of 2 makes a pin count twice: its blur may be half of c.
  * Throws for pins that cannot be focused.
  */
 export function leastAperture(
@@ -33,22 +36,32 @@ export function leastAperture(
   pointsM: readonly Vec3[],
   cocMm: number,
   mechanism: TiltMechanism = { kind: 'free' },
+  weights: readonly number[] | null = null,
 ): LeastAperture {
-  requirePositive('focalMm', focalMm);
   requirePositive('cocMm', cocMm);
+  const pins = pinsOf(focalMm, pointsM, weights);
+  const axis = bestAxis(pins, mechanism);
+  const { imageMm, spread } = bestFocus(pins, axis);
+  return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };
+}
+
+/** The best focus of a set of pins (m) for a lens axis that is given, as `leastAperture` finds it for the best axis; exact. */
+export function leastApertureAt(focalMm: number, pointsM: readonly Vec3[], cocMm: number, axis: Vec3, weights: readonly number[] | null = null): LeastAperture {
+  requirePositive('cocMm', cocMm);
+  const { imageMm, spread } = bestFocus(pinsOf(focalMm, pointsM, weights), axis);
+  return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };
+}
+
+function pinsOf(focalMm: number, pointsM: readonly Vec3[], weights: readonly number[] | null): Pins {
+  requirePositive('focalMm', focalMm);
   if (pointsM.length === 0) throw new CoreError('no_pins', ['pointsM'], 'pointsM is empty; at least one pin is needed.');
   pointsM.forEach((point, i) => requirePin(focalMm, point, ['pointsM', i]));
-  const pins: Pins = {
+  weights?.forEach((weight, i) => requirePositive(`weights.${i}`, weight));
+  return {
     f: focalMm,
     d: pointsM.map(([x, y, z]) => [x / z, y / z, 1]),
     inverseZ: pointsM.map(([, , z]) => 1 / (z * 1000)),
-  };
-  const axis = bestAxis(pins, mechanism);
-  const { low, high } = inverseDistances(pins, axis);
-  return {
-    fNumber: (focalMm * spreadOf(low, high)) / cocMm,
-    ...axisAngles(axis),
-    imageMm: 2 / (low + high),
+    weights: weights && weights.some((weight) => weight !== 1) ? weights : null,
   };
 }
 
@@ -68,9 +81,40 @@ function spreadOf(low: number, high: number): number {
   return low <= 0 ? 1 + high - low : (high - low) / (high + low);
 }
 
-function spreadAt(pins: Pins, axis: Vec3): number {
+/** Where the back stands best for an axis, and max|g| there, weights counted. */
+function bestFocus(pins: Pins, axis: Vec3): { readonly imageMm: number; readonly spread: number } {
   const { low, high } = inverseDistances(pins, axis);
-  return spreadOf(low, high);
+  const even = { imageMm: 2 / (low + high), spread: spreadOf(low, high) };
+  return pins.weights === null || low <= 0 ? even : weightedFocus(pins, pins.weights, axis, low, high);
+}
+
+// The v that makes max w·|1 − v·q| least: what is too near rises with v and what is too far falls, so they cross once.
+// Each round takes the worst of either side and puts them even, within what is left between them.
+function weightedFocus({ f, d, inverseZ }: Pins, weights: readonly number[], axis: Vec3, low: number, high: number): { readonly imageMm: number; readonly spread: number } {
+  const q = d.map((each, i) => dot(each, axis) / f - (inverseZ[i] ?? 0));
+  let [from, to] = [1 / high, 1 / low];
+  let v = 2 / (low + high);
+  let spread = Infinity;
+  for (let round = 0; round < 60; round++) {
+    let [over, under, a, b] = [-Infinity, -Infinity, 0, 0];
+    for (let i = 0; i < q.length; i++) {
+      const g = (weights[i] ?? 1) * (v * (q[i] ?? 0) - 1);
+      if (g > over) [over, a] = [g, i];
+      if (-g > under) [under, b] = [-g, i];
+    }
+    spread = Math.max(over, under);
+    if (Math.abs(over - under) <= 1e-14 * spread || to - from <= 1e-15 * v) break;
+    if (over > under) to = v;
+    else from = v;
+    const [wa, wb] = [weights[a] ?? 1, weights[b] ?? 1];
+    const next = (wa + wb) / (wa * (q[a] ?? 1) + wb * (q[b] ?? 1));
+    v = next > from && next < to ? next : (from + to) / 2;
+  }
+  return { imageMm: v, spread };
+}
+
+function spreadAt(pins: Pins, axis: Vec3): number {
+  return bestFocus(pins, axis).spread;
 }
 
 function bestAxis(pins: Pins, mechanism: TiltMechanism): Vec3 {
@@ -167,7 +211,7 @@ function undetermined(pins: Pins, h: readonly Vec3[], ahead: Vec3): Vec3 {
   let axis = ahead;
   let rows = h;
   for (let round = 0; round < 20; round++) {
-    const toward = chebyshev(rows);
+    const toward = chebyshev(rows, pins.weights);
     if (!toward || toward[2] <= 0) return axis;
     const next = scaled(toward, 1 / length(toward));
     if (spreadAt(pins, next) >= spreadAt(pins, axis) - 1e-15) return axis;
@@ -188,37 +232,37 @@ function descended(pins: Pins, start: Vec3): Vec3 {
   const h = new Float64Array(3 * n);
   const r = new Float64Array(n);
   let axis = start;
-  let { low, high } = inverseDistances(pins, axis);
-  let spread = spreadOf(low, high);
+  let { imageMm, spread } = bestFocus(pins, axis);
   let bound = FIRST_STEP;
   let fresh = true;
   for (let round = 0; round < MOST_ROUNDS && bound > STILL && spread > 1e-14; round++) {
     // a = v·l/f at the best focus; with |a| ≈ l·a the signed blur of a pin is 1 − a·h.
-    const size = 2 / ((low + high) * pins.f);
+    const size = imageMm / pins.f;
     const a: Vec3 = [size * axis[0], size * axis[1], size * axis[2]];
     if (fresh) {
       for (let i = 0; i < n; i++) {
         const d = pins.d[i] ?? axis;
         const each = linearised(d, axis, pins.f * (pins.inverseZ[i] ?? 0));
-        h[3 * i] = each[0];
-        h[3 * i + 1] = each[1];
-        h[3 * i + 2] = each[2];
-        r[i] = 1 - dot(each, a);
+        const weight = pins.weights?.[i] ?? 1;
+        h[3 * i] = weight * each[0];
+        h[3 * i + 1] = weight * each[1];
+        h[3 * i + 2] = weight * each[2];
+        r[i] = weight * (1 - dot(each, a));
       }
     }
     const step = minimaxStep(h, r, 3, bound * size);
     const next: Vec3 = [a[0] + (step[0] ?? 0), a[1] + (step[1] ?? 0), a[2] + (step[2] ?? 0)];
     const far = length(next);
     const there: Vec3 = scaled(next, 1 / far);
-    const found = there[2] > 0 ? inverseDistances(pins, there) : { low: -1, high: 1 };
-    const reached = spreadOf(found.low, found.high);
+    const found = there[2] > 0 ? bestFocus(pins, there) : { imageMm: Infinity, spread: Infinity };
+    const reached = found.spread;
     const took = Math.max(Math.abs(step[0] ?? 0), Math.abs(step[1] ?? 0), Math.abs(step[2] ?? 0)) / size;
     fresh = reached < spread;
     if (fresh) {
       const gained = spread - reached;
       axis = there;
       spread = reached;
-      ({ low, high } = found);
+      imageMm = found.imageMm;
       if (gained <= 1e-14 * spread) break;
       bound = Math.min(FIRST_STEP, 2 * Math.max(bound / 2, took));
     } else {

@@ -120,6 +120,8 @@ export const KINDS = {
       clearFrontMm: number(FRONT, 'Clear front', 'mm', 1, 400, { how: 'The glass that can be seen from the front, across.' }),
       lengthMm: number(FRONT, 'Length in front of the flange', 'mm', 1, 1000),
       barrelDepthMm: number(MOUNT, 'Barrel behind the flange', 'mm', 0, 200, { how: 'How far glass or barrel stand out behind the flange, focused at infinity.' }),
+      barrelWidthMm: number(MOUNT, 'Barrel there, across', 'mm', 5, 300, { how: 'Calliper across what stands out behind the flange.' }),
+      flangeWidthMm: number(MOUNT, 'Flange, across', 'mm', 10, 300, { when: { figure: 'attachment', is: ['mount'] }, how: 'Calliper across the metal ring that sits against the body.' }),
       ...movements,
     },
   },

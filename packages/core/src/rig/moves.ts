@@ -147,6 +147,14 @@ function added(a: Mechanism, b: Mechanism): Mechanism | null {
   return null;
 }
 
+/** How far the back of a rig can be turned either way, degrees; `null` when it cannot, or when that is not known. */
+export function rearMost(parts: RigParts): { readonly tiltDeg: number; readonly swingDeg: number } | null {
+  if (parts.kind !== 'view') return null;
+  const { rearTiltDeg, rearSwingDeg } = parts.camera.figures;
+  if (rearTiltDeg === null || rearSwingDeg === null || (rearTiltDeg === 0 && rearSwingDeg === 0)) return null;
+  return { tiltDeg: rearTiltDeg, swingDeg: rearSwingDeg };
+}
+
 function tiltersOf(parts: RigParts): readonly Tilter[] {
   if (parts.kind === 'held') {
     return [{ name: 'the hand', tiltDeg: null, swingDeg: null, oneWay: false, lock: 'free', pivotMm: null, asks: [] }];

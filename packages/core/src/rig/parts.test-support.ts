@@ -29,7 +29,7 @@ export const adapter = (figures: Partial<Figures<'adapter'>> = {}, name = 'adapt
 export const reducer = (factor = 0.71) =>
   itemOf('converter', 'reducer', 'reducer', { factor, lensMount: 'long', lensRegisterMm: 44.5, bodyMount: 'short', bodyRegisterMm: 18, contacts: false });
 
-export const film = () => itemOf('film', 'film', 'sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', mount: 'sheet back' });
+export const film = (figures: Partial<Figures<'film'>> = {}) => itemOf('film', 'film', 'sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', mount: 'sheet back', ...figures });
 
 export const camera = (figures: Partial<Figures<'camera'>> = {}) =>
   itemOf('camera', 'camera', 'field camera', {

@@ -143,6 +143,28 @@ function need2(parts: RigParts) {
   return figures.known ? [] : figures.asks;
 }
 
+/** Where the lens may stand on the rail, mm beyond its focal length along its own axis: below zero nearer than at infinity; `null` for an end that is not known. */
+export interface RailReach {
+  readonly leastMm: number | null;
+  readonly mostMm: number | null;
+}
+
+/** The two ends of the focus on the rail, as `focusReach` and `nearReach` find them. */
+export function railReach(parts: RigParts): RailReach {
+  if (parts.kind === 'view') {
+    const all = standards(parts);
+    if (!all.known) return { leastMm: null, mostMm: null };
+    const { atInfinityMm, minMm, maxMm } = all.value;
+    return { leastMm: minMm - atInfinityMm, mostMm: maxMm - atInfinityMm };
+  }
+  const [far, near, lens] = [focusReach(parts), nearReach(parts), effectiveLens(parts)];
+  // Within its tolerance a lens in a mount stops at infinity.
+  const excess = far.known ? far.value.excessMm : null;
+  const leastMm = excess === null ? null : parts.kind === 'held' ? excess : Math.abs(excess) <= FLANGE_TOLERANCE_MM ? 0 : excess;
+  const mostMm = near.known && lens.known && Number.isFinite(near.value.distanceM) ? lens.value.focalMm * near.value.magnification : null;
+  return { leastMm, mostMm };
+}
+
 /** How far beyond infinity a hand still holds a lens steadily before a body, mm (common practice). */
 export const HELD_OUT_MM = 10;
 

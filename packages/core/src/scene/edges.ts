@@ -1,6 +1,6 @@
 import type { FinderCamera } from '../perspective/finderMatrix';
 import { finderMatrix } from '../perspective/finderMatrix';
-import { inCamera, type Pose } from '../stand/pose';
+import { seenFrom, type Placed } from '../stand/pose';
 import type { Vec3 } from '../focus/vector';
 import type { Face } from './faces';
 
@@ -8,19 +8,21 @@ import type { Face } from './faces';
 export interface SeenFace {
   readonly points: readonly (readonly [number, number])[];
   readonly tone: number;
+  /** Whether its sides are drawn; a piece of something smooth has none. */
+  readonly edged: boolean;
   readonly depthM: number;
 }
 
 /** Faces as a plain drawing shows them: cut at the nearest depth drawn, projected, farthest first. */
-export function seenFaces(faces: readonly Face[], camera: FinderCamera, pose: Pose): readonly SeenFace[] {
+export function seenFaces(faces: readonly Face[], camera: FinderCamera, from: Placed): readonly SeenFace[] {
   const matrix = finderMatrix(camera);
   const at = (i: number, [x, y, z]: Vec3): number => (matrix[i] ?? 0) * x + (matrix[4 + i] ?? 0) * y + (matrix[8 + i] ?? 0) * z + (matrix[12 + i] ?? 0);
   return faces
-    .flatMap(({ corners, tone }): readonly SeenFace[] => {
-      const inside = cutAtNear(corners.map((corner) => inCamera(pose, corner)), camera.nearM);
+    .flatMap(({ corners, tone, edges }): readonly SeenFace[] => {
+      const inside = cutAtNear(corners.map((corner) => seenFrom(from, corner)), camera.nearM);
       if (inside.length < 3) return [];
       const points = inside.map((p) => [at(0, p) / at(3, p), at(1, p) / at(3, p)] as const);
-      return [{ points, tone, depthM: inside.reduce((sum, [, , z]) => sum + z, 0) / inside.length }];
+      return [{ points, tone, edged: edges === undefined || edges.every(Boolean), depthM: inside.reduce((sum, [, , z]) => sum + z, 0) / inside.length }];
     })
     .sort((a, b) => b.depthM - a.depthM);
 }

@@ -1,11 +1,14 @@
 import { radians } from '../angles';
-import type { Vec3 } from '../focus/vector';
-import type { Subject } from './subject';
+import { cross, dot, length, minus, scaled, type Vec3 } from '../focus/vector';
+import { ridgeX, type Mesh, type Subject } from './subject';
+import { turnedAbout } from './turnedAbout';
 
 /** A flat piece of the subject: a convex polygon in world metres and how light it is, 0 to 1. */
 export interface Face {
   readonly corners: readonly Vec3[];
   readonly tone: number;
+  /** Which sides, from each corner to the next, are edges of the thing; all of them when not said. */
+  readonly edges?: readonly boolean[];
 }
 
 /** The ground reaches this far to every side, m. */
@@ -13,9 +16,15 @@ const GROUND_M = 2000;
 /** Openings and labels stand this share of a metre before their wall, so that they are not drawn into it. */
 const PROUD_M = 0.01;
 
-/** Everything that the Finder draws of a subject, the ground included. */
+const made = new WeakMap<Subject, readonly Face[]>();
+
+/** Everything that the Finder draws of a subject, the ground included; made once for each. */
 export function facesOf(subject: Subject): readonly Face[] {
-  return subject.kind === 'interior' ? bodyOf(subject) : [ground(), ...bodyOf(subject)];
+  const known = made.get(subject);
+  if (known) return known;
+  const faces = subject.kind === 'interior' ? bodyOf(subject) : [ground(), ...bodyOf(subject)];
+  made.set(subject, faces);
+  return faces;
 }
 
 function ground(): Face {
@@ -48,22 +57,23 @@ function bodyOf(subject: Subject): readonly Face[] {
     case 'front': {
       const { widthM: w, heightM: h, depthM, storeys, bays, turnDeg } = subject;
       const faces = [...box([-w / 2, 0, 0], [w / 2, h, depthM]), ...openings(-w / 2, w / 2, 0, h, -PROUD_M, storeys, bays)];
-      return turnDeg === 0 ? faces : faces.map((face) => turnedFace(face, turnDeg));
+      return faces.map((face) => turnedFace(face, turnDeg));
     }
     case 'interior': {
       const { widthM: w, depthM: d, wallM, ridgeM, bays } = subject;
-      const gable = (z: number, tone: number): Face => ({ tone, corners: [[-w / 2, 0, z], [w / 2, 0, z], [w / 2, wallM, z], [0, ridgeM, z], [-w / 2, wallM, z]] });
+      const ridge = ridgeX(subject);
+      const gable = (z: number, tone: number): Face => ({ tone, corners: [[-w / 2, 0, z], [w / 2, 0, z], [w / 2, wallM, z], [ridge, ridgeM, z], [-w / 2, wallM, z]] });
       const trusses = Array.from({ length: bays }, (_, i) => {
         const z = (-d * (i + 0.5)) / bays;
-        return [...box([-w / 2, wallM - 0.15, z - 0.1], [w / 2, wallM + 0.1, z + 0.1]), ...box([-0.1, wallM, z - 0.1], [0.1, ridgeM, z + 0.1])];
+        return [...box([-w / 2, wallM - 0.15, z - 0.1], [w / 2, wallM + 0.1, z + 0.1]), ...box([ridge - 0.1, Math.min(wallM, ridgeM), z - 0.1], [ridge + 0.1, ridgeM, z + 0.1])];
       });
       return [
         gable(0, 0.72),
         { tone: 0.42, corners: [[-w / 2, 0, -d], [w / 2, 0, -d], [w / 2, 0, 0], [-w / 2, 0, 0]] },
         { tone: 0.58, corners: [[-w / 2, 0, -d], [-w / 2, wallM, -d], [-w / 2, wallM, 0], [-w / 2, 0, 0]] },
         { tone: 0.64, corners: [[w / 2, 0, -d], [w / 2, wallM, -d], [w / 2, wallM, 0], [w / 2, 0, 0]] },
-        { tone: 0.34, corners: [[-w / 2, wallM, -d], [0, ridgeM, -d], [0, ridgeM, 0], [-w / 2, wallM, 0]] },
-        { tone: 0.4, corners: [[w / 2, wallM, -d], [0, ridgeM, -d], [0, ridgeM, 0], [w / 2, wallM, 0]] },
+        { tone: 0.34, corners: [[-w / 2, wallM, -d], [ridge, ridgeM, -d], [ridge, ridgeM, 0], [-w / 2, wallM, 0]] },
+        { tone: 0.4, corners: [[w / 2, wallM, -d], [ridge, ridgeM, -d], [ridge, ridgeM, 0], [w / 2, wallM, 0]] },
         ...trusses.flat(),
         ...openings(-w / 2, w / 2, 0.6, wallM, -PROUD_M, 1, 3),
       ];
@@ -94,6 +104,8 @@ function bodyOf(subject: Subject): readonly Face[] {
         return [...box([x - 0.22, 0, -0.12], [x + 0.22, h * 0.84, 0.12]), ...box([x - 0.09, h * 0.85, -0.1], [x + 0.09, h, 0.1])];
       }).flat();
     }
+    case 'model':
+      return meshFaces(subject.mesh, subject.metresPerUnit).map((face) => turnedFace(face, subject.turnDeg));
     case 'sheet': {
       const { widthM: w, heightM: h, baseM: b } = subject;
       return [{ tone: 0.95, corners: [[-w / 2, b, 0], [w / 2, b, 0], [w / 2, b + h, 0], [-w / 2, b + h, 0]] }, ...openings(-w / 2, w / 2, b, b + h, -PROUD_M / 10, 5, 7)];
@@ -101,8 +113,42 @@ function bodyOf(subject: Subject): readonly Face[] {
   }
 }
 
+/** Where two faces of a solid meet at more than this, there is an edge, degrees. */
+const EDGE_DEG = 20;
+
+/** The triangles of a mesh, lighter the more they face the camera or the sky; sides between two that are nearly flat to each other are no edges. */
+export function meshFaces({ vertices, triangles }: Mesh, metresPerUnit: number): readonly Face[] {
+  const corner = (i: number): Vec3 => [0, 1, 2].map((j) => (vertices[3 * i + j] ?? 0) * metresPerUnit) as unknown as Vec3;
+  const count = Math.floor(triangles.length / 3);
+  const ids = (t: number): readonly [number, number, number] => [triangles[3 * t] ?? 0, triangles[3 * t + 1] ?? 0, triangles[3 * t + 2] ?? 0];
+  const normals = Array.from({ length: count }, (_, t): Vec3 => {
+    const [a, b, c] = ids(t);
+    const n = cross(minus(corner(b), corner(a)), minus(corner(c), corner(a)));
+    const size = length(n);
+    return size === 0 ? [0, 1, 0] : scaled(n, 1 / size);
+  });
+  const side = (a: number, b: number): string => (a < b ? `${a} ${b}` : `${b} ${a}`);
+  const beside = new Map<string, number[]>();
+  for (let t = 0; t < count; t++) {
+    const [a, b, c] = ids(t);
+    for (const key of [side(a, b), side(b, c), side(c, a)]) beside.set(key, [...(beside.get(key) ?? []), t]);
+  }
+  const flat = Math.cos(radians(EDGE_DEG));
+  const isEdge = (key: string): boolean => {
+    const [first, second, ...more] = beside.get(key) ?? [];
+    if (first === undefined || second === undefined || more.length > 0) return true;
+    return Math.abs(dot(normals[first] ?? [0, 1, 0], normals[second] ?? [0, 1, 0])) < flat;
+  };
+  return normals.map((normal, t): Face => {
+    const [a, b, c] = ids(t);
+    // Sides toward the camera and the sky are light, whichever way the file winds its triangles.
+    const tone = 0.46 + 0.32 * Math.abs(normal[2]) + 0.4 * normal[1] ** 2 + 0.06 * normal[0];
+    return { corners: [corner(a), corner(b), corner(c)], tone: Math.min(1, Math.max(0, tone)), edges: [isEdge(side(a, b)), isEdge(side(b, c)), isEdge(side(c, a))] };
+  });
+}
+
 /** A face turned about the upright through the origin: its right side goes away from the camera. */
 function turnedFace(face: Face, deg: number): Face {
-  const a = radians(deg);
-  return { ...face, corners: face.corners.map(([x, y, z]): Vec3 => [x * Math.cos(a) - z * Math.sin(a), y, x * Math.sin(a) + z * Math.cos(a)]) };
+  if (deg === 0) return face;
+  return { ...face, corners: face.corners.map(turnedAbout(deg)) };
 }

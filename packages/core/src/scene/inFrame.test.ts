@@ -4,10 +4,10 @@ import { findingSentence, remedySentence } from '../findings/wording';
 import { patched, type StandSettings } from '../stand/settings';
 import { anyStand, stand } from '../stand/fixtures.test-support';
 import { frameSpare } from './inFrame';
-import type { Scene } from './scene';
+import { PLAIN_SCENE, type Scene } from './scene';
 import { FIRST_SUBJECTS } from './subject';
 
-const tower: Scene = { subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 }, distanceM: 24, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
+const tower: Scene = { subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 }, distanceM: 24, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
 const seen = (changes: Partial<StandSettings> = {}) => stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 24, scene: tower, fNumber: 11, ...changes });
 const inFrame = (settings: StandSettings) => findings(settings).find(({ kind }) => kind === 'inFrame');
 
@@ -35,9 +35,34 @@ describe('is the subject in the frame', () => {
     expect(past && findingSentence(past)).toBe('Part of the subject lies behind the camera.');
   });
 
-  test('without a subject, or with open ground, nothing is said', () => {
+  test('without a subject nothing is said', () => {
     expect(inFrame(seen({ scene: null }))).toBeUndefined();
-    expect(inFrame(seen({ scene: { ...tower, subject: FIRST_SUBJECTS.ground } }))).toBeUndefined();
+  });
+
+  test('open ground is in from the nearest that is wanted to the horizon', () => {
+    // Lens 0.9 m up, ground from 1.2 m: v·0.9/1.2 below the axis, the horizon on it.
+    const ground = { ...tower, subject: FIRST_SUBJECTS.ground, distanceM: 1.2, cameraHeightM: 0.9 };
+    const settings = seen({ scene: ground, focusM: null, movements: { riseMm: 0, shiftMm: 0 } });
+    expect(frameSpare(settings)).toMatchObject({ edge: 'lower' });
+    expect(frameSpare(settings)?.spareMm).toBeCloseTo(18 - (24 * 0.9) / 1.2, 6);
+    expect(inFrame(settings)?.remedies[0]?.patch).toEqual({ movements: { riseMm: -0.5 } });
+    // Half a millimetre of the 18 has to be spared: 0.9·17.5/18.
+    expect(inFrame(settings)?.remedies.find(({ control }) => control === 'height')?.patch.placing?.cameraHeightM).toBe(0.87);
+    // Pitched down so far the horizon goes out above.
+    expect(frameSpare({ ...settings, scene: { ...ground, pitchDeg: -50 } })?.edge).toBe('upper');
+  });
+
+  test('out on two sides, one movement of both brings it in; a crop counts as the frame', () => {
+    const both = inFrame(seen({ movements: { riseMm: 0, shiftMm: 0 }, scene: { ...tower, asideM: -14, distanceM: 34 }, focusM: 34 }));
+    expect(both?.remedies[0]?.control).toBe('both');
+    expect(frameSpare(seen({ crop: 1 }))?.spareMm).toBeLessThan(frameSpare(seen())?.spareMm ?? -Infinity);
+  });
+
+  test('a row of figures beside the picture is turned toward', () => {
+    const settings = seen({ orientation: 'landscape', movements: { riseMm: 0, shiftMm: 0 }, scene: { ...tower, subject: FIRST_SUBJECTS.figures, distanceM: 4, asideM: -9 }, focusM: 4 });
+    const turned = inFrame(settings)?.remedies.find(({ control }) => control === 'turn');
+    // Straight at the middle of the row: atan(9/4).
+    expect(Math.abs((turned?.patch.placing?.yawDeg ?? 0) - 66)).toBeLessThan(6);
   });
 
   test('every remedy of a scene makes it hold, keeps the focus on it, and worsens nothing', () => {
@@ -50,7 +75,7 @@ describe('is the subject in the frame', () => {
           offered++;
           const next = patched(settings, remedy.patch);
           expect(inFrame(next)?.state).toBe('holds');
-          expect(frameSpare(next)?.spareMm).toBeCloseTo(remedy.leavesMm, 9);
+          expect(frameSpare(next)?.spareMm).toBeCloseTo(remedy.leaves.value, 9);
           if (remedy.patch.distanceM !== undefined) expect(next.focusM).toBe(remedy.patch.distanceM);
         }
       }),

@@ -1,12 +1,12 @@
-import { turned } from '../coverage/frame';
-import { conjugates } from '../focus/conjugates';
+import { standFrame } from '../coverage/standCoverage';
 import type { Vec3 } from '../focus/vector';
-import { projected } from '../perspective/rise';
-import { radians } from '../angles';
-import { inCamera } from '../stand/pose';
+import { mosaicOnStand } from '../mosaic/onStand';
+import { seenFrom } from '../stand/pose';
+import { lensPosition, standBack, standImageMm } from '../stand/back';
 import type { StandSettings } from '../stand/settings';
-import { poseOf, type Scene } from './scene';
-import { extentOf } from './subject';
+import type { Scene } from './scene';
+import { extentOf, ridgeX } from './subject';
+import { turnedAbout } from './turnedAbout';
 
 /** A side of the upright picture. */
 export type Edge = 'upper' | 'lower' | 'left' | 'right';
@@ -17,36 +17,75 @@ export interface FrameSpare {
   readonly spareMm: number | null;
 }
 
-/** The corners of the subject's outline, in the world; none for open ground, which has no outline. */
-export function outline({ subject }: Scene): readonly Vec3[] {
-  if (subject.kind === 'ground') return [];
-  const { topM, footM } = extentOf(subject);
+/** So far off that nothing is told from the horizon, m. */
+const HORIZON_M = 1e6;
+
+/**
+ * The corners of the subject's outline, in the world. Open ground has to be in
+ * from the reference plane, the nearest of it that is wanted, to the horizon;
+ * both straight ahead of the camera.
+ */
+export function outline({ subject, asideM, cameraHeightM }: Scene): readonly Vec3[] {
+  if (subject.kind === 'ground') return [[asideM, 0, 0], [asideM, cameraHeightM, HORIZON_M]];
+  const { topM, footM, widthM, depthM } = extentOf(subject);
   if (subject.kind === 'interior') {
     const half = subject.widthM / 2;
-    return [[-half, 0, 0], [half, 0, 0], [half, subject.wallM, 0], [0, subject.ridgeM, 0], [-half, subject.wallM, 0]];
+    return [[-half, 0, 0], [half, 0, 0], [half, subject.wallM, 0], [ridgeX(subject), subject.ridgeM, 0], [-half, subject.wallM, 0]];
   }
-  const turn = subject.kind === 'front' ? radians(subject.turnDeg) : 0;
-  const half = (subject.kind === 'front' ? subject.widthM : extentOf(subject).widthM) / 2;
-  return [footM, topM].flatMap((y): readonly Vec3[] => [-1, 1].map((side) => [side * half * Math.cos(turn), y, side * half * Math.sin(turn)]));
+  if (subject.kind === 'model') {
+    const turned = turnedAbout(subject.turnDeg);
+    const half = widthM / 2;
+    return [footM, topM].flatMap((y) => [-half, half].flatMap((x) => [0, depthM].map((z) => turned([x, y, z]))));
+  }
+  const turned = turnedAbout(subject.kind === 'front' ? subject.turnDeg : 0);
+  const half = (subject.kind === 'front' ? subject.widthM : widthM) / 2;
+  return [footM, topM].flatMap((y) => [-half, half].map((x) => turned([x, y, 0])));
 }
 
-/** How near the subject comes to an edge of the frame, or how far it goes beyond; `null` without a scene, or for open ground. */
-export function frameSpare(settings: StandSettings): FrameSpare | null {
-  const { scene, rig, movements } = settings;
-  if (scene === null) return null;
-  const points = outline(scene);
-  if (points.length === 0) return null;
-  const frame = turned(rig.back, settings.orientation);
-  const { imageMm } = conjugates(rig.lens.focalMm, settings.focusM);
-  const pose = poseOf(scene);
-  let worst: FrameSpare = { edge: 'upper', spareMm: Infinity };
-  for (const point of points) {
-    const seen = inCamera(pose, point);
-    if (seen[2] <= 0) return { edge: 'upper', spareMm: null };
-    const [x, y] = projected(imageMm, movements.riseMm, movements.shiftMm, seen);
-    for (const [edge, spareMm] of [['upper', frame.heightMm / 2 - y], ['lower', frame.heightMm / 2 + y], ['right', frame.widthMm / 2 - x], ['left', frame.widthMm / 2 + x]] as const) {
-      if (worst.spareMm !== null && spareMm < worst.spareMm) worst = { edge, spareMm };
-    }
+/** What the subject's outline takes up on the back about the foot of the lens, mm, movements aside; `null` where part of it lies behind the camera. */
+export interface Taken {
+  readonly left: number;
+  readonly right: number;
+  readonly lower: number;
+  readonly upper: number;
+}
+
+/** The box that the outline takes up; `undefined` without a scene, `null` when part of it lies behind the camera. */
+export function takenUp(settings: StandSettings): Taken | null | undefined {
+  const back = standBack(settings);
+  if (back === null || settings.scene === null) return undefined;
+  const v = standImageMm(settings);
+  let [left, right, lower, upper] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const point of outline(settings.scene)) {
+    const [x, y, z] = seenFrom(back, point);
+    if (z <= 0) return null;
+    left = Math.min(left, (v * x) / z);
+    right = Math.max(right, (v * x) / z);
+    lower = Math.min(lower, (v * y) / z);
+    upper = Math.max(upper, (v * y) / z);
   }
-  return worst;
+  return { left, right, lower, upper };
+}
+
+/** How near the subject comes to an edge of the picture that is kept, or how far it goes beyond; `null` without a scene. */
+export function frameSpare(settings: StandSettings): FrameSpare | null {
+  const box = takenUp(settings);
+  if (box === undefined) return null;
+  if (box === null) return { edge: 'upper', spareMm: null };
+  const whole = mosaicOnStand(settings)?.union.whole;
+  if (whole) return nearest(whole, box);
+  const { widthMm, heightMm } = standFrame(settings);
+  const { riseMm, shiftMm } = lensPosition(settings);
+  return nearest({ left: shiftMm - widthMm / 2, right: shiftMm + widthMm / 2, lower: riseMm - heightMm / 2, upper: riseMm + heightMm / 2 }, box);
+}
+
+/** The edge of a picture that a box inside it comes nearest to, or goes farthest beyond. */
+function nearest(picture: Taken, box: Taken): FrameSpare {
+  const spares: readonly FrameSpare[] = [
+    { edge: 'upper', spareMm: picture.upper - box.upper },
+    { edge: 'lower', spareMm: box.lower - picture.lower },
+    { edge: 'right', spareMm: picture.right - box.right },
+    { edge: 'left', spareMm: box.left - picture.left },
+  ];
+  return spares.reduce((least, each) => ((each.spareMm ?? 0) < (least.spareMm ?? 0) ? each : least));
 }

@@ -27,6 +27,8 @@ export const SUBJECTS = {
       depthM: size('Depth', 1, 400),
       wallM: size('Height of the walls', 1, 60),
       ridgeM: size('Height of the ridge', 1, 100),
+      // Flat with the ridge as high as the walls, a lean-to with it over a wall.
+      ridgeAsideM: size('Ridge right of the middle', -100, 100),
       bays: count('Trusses', 60),
     },
   },
@@ -36,6 +38,7 @@ export const SUBJECTS = {
   },
   ground: { title: 'Ground with stakes', figures: { everyM: size('A stake every', 0.2, 100), farM: size('To', 2, 2000), heightM: size('Height of a stake', 0.05, 10) } },
   figures: { title: 'Row of figures', figures: { count: count('How many', 30), spacingM: size('Between two', 0.3, 20), heightM: size('Height', 0.3, 3) } },
+  model: { title: 'Massing model from a file', figures: { metresPerUnit: size('Metres per unit of the file', 1e-6, 1e6), turnDeg: size('Right side turned away', -180, 180, '°') } },
   sheet: { title: 'Flat sheet', figures: { widthM: size('Width', 0.01, 20), heightM: size('Height', 0.01, 20), baseM: size('Lower edge above the ground', 0, 20) } },
 } as const;
 
@@ -43,38 +46,95 @@ export type SubjectKind = keyof typeof SUBJECTS;
 export const SUBJECT_KINDS = Object.keys(SUBJECTS) as readonly SubjectKind[];
 
 type Sizes<K extends SubjectKind> = { readonly [F in keyof (typeof SUBJECTS)[K]['figures']]: NonNullable<FigureValue<(typeof SUBJECTS)[K]['figures'][F]>> };
-export type SubjectOf<K extends SubjectKind> = { readonly kind: K } & Sizes<K>;
+
+/** The solid of an imported model in units of its file: its foot at y = 0, its nearest point at z = 0, its middle at x = 0. */
+export interface Mesh {
+  readonly name: string;
+  /** x, y, z of each corner in turn. */
+  readonly vertices: readonly number[];
+  /** Three corners of each triangle in turn, by their numbers. */
+  readonly triangles: readonly number[];
+}
+
+export type SubjectOf<K extends SubjectKind> = { readonly kind: K } & Sizes<K> & (K extends 'model' ? { readonly mesh: Mesh } : unknown);
 export type Subject = { readonly [K in SubjectKind]: SubjectOf<K> }[SubjectKind];
+
+/** What a dimension was before it could be said. */
+export const UNSAID: Readonly<Record<string, number>> = { ridgeAsideM: 0 };
 
 /** The dimensions of a kind with their keys. */
 export function dimensionsOf(kind: SubjectKind): readonly (readonly [string, NumberFigure])[] {
   return Object.entries<NumberFigure>(SUBJECTS[kind].figures);
 }
 
-/** A subject of each kind to begin with. */
-export const FIRST_SUBJECTS: { readonly [K in SubjectKind]: SubjectOf<K> } = {
+/** A subject as it was stored, with the dimensions that its kind has gained since then. */
+export function filledSubject(subject: Subject): Subject {
+  const missing = dimensionsOf(subject.kind).filter(([key]) => key in UNSAID && !(key in subject));
+  return missing.length === 0 ? subject : { ...subject, ...Object.fromEntries(missing.map(([key]) => [key, UNSAID[key] ?? 0])) };
+}
+
+/** A subject of each kind to begin with; a model comes from its file. */
+export const FIRST_SUBJECTS: { readonly [K in Exclude<SubjectKind, 'model'>]: SubjectOf<K> } = {
   front: { kind: 'front', widthM: 12, heightM: 9, depthM: 8, storeys: 3, bays: 5, turnDeg: 0 },
-  interior: { kind: 'interior', widthM: 9, depthM: 24, wallM: 4, ridgeM: 8.5, bays: 6 },
+  interior: { kind: 'interior', widthM: 9, depthM: 24, wallM: 4, ridgeM: 8.5, ridgeAsideM: 0, bays: 6 },
   table: { kind: 'table', tableM: 0.8, widthM: 0.3, heightM: 0.1, labelM: 0.08 },
   ground: { kind: 'ground', everyM: 5, farM: 60, heightM: 1 },
   figures: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 },
   sheet: { kind: 'sheet', widthM: 0.42, heightM: 0.297, baseM: 1.2 },
 };
 
-/** How high the subject reaches, how low, and how wide it is, m: what has to come into the frame, at its reference plane. */
-export function extentOf(subject: Subject): { readonly topM: number; readonly footM: number; readonly widthM: number } {
+/** Where the ridge of an interior stands to the right of its middle, m: over a wall at the most. */
+export function ridgeX({ widthM, ridgeAsideM }: SubjectOf<'interior'>): number {
+  return Math.max(-widthM / 2, Math.min(widthM / 2, ridgeAsideM));
+}
+
+/** How high the subject reaches, how low, how wide and how deep it is, m. */
+export interface Extent {
+  readonly topM: number;
+  readonly footM: number;
+  readonly widthM: number;
+  readonly depthM: number;
+}
+
+/** What has to come into the frame: heights and width at the reference plane, and the depth behind it. */
+export function extentOf(subject: Subject): Extent {
   switch (subject.kind) {
-    case 'front':
-      return { topM: subject.heightM, footM: 0, widthM: subject.widthM * Math.cos((subject.turnDeg * Math.PI) / 180) };
+    case 'front': {
+      const turn = (subject.turnDeg * Math.PI) / 180;
+      return { topM: subject.heightM, footM: 0, widthM: subject.widthM * Math.cos(turn), depthM: subject.depthM };
+    }
     case 'interior':
-      return { topM: subject.ridgeM, footM: 0, widthM: subject.widthM };
+      return { topM: Math.max(subject.wallM, subject.ridgeM), footM: 0, widthM: subject.widthM, depthM: 0 };
     case 'table':
-      return { topM: subject.tableM + subject.heightM, footM: subject.tableM, widthM: subject.widthM };
+      return { topM: subject.tableM + subject.heightM, footM: subject.tableM, widthM: subject.widthM, depthM: subject.widthM };
     case 'ground':
-      return { topM: subject.heightM, footM: 0, widthM: 0 };
+      return { topM: subject.heightM, footM: 0, widthM: 0, depthM: subject.farM };
     case 'figures':
-      return { topM: subject.heightM, footM: 0, widthM: Math.max(0, subject.count - 1) * subject.spacingM + 0.5 };
+      return { topM: subject.heightM, footM: 0, widthM: Math.max(0, subject.count - 1) * subject.spacingM + 0.5, depthM: 0 };
+    case 'model': {
+      const { size: [width, height, depth] } = meshSize(subject.mesh);
+      const k = subject.metresPerUnit;
+      return { topM: height * k, footM: 0, widthM: width * k, depthM: depth * k };
+    }
     case 'sheet':
-      return { topM: subject.baseM + subject.heightM, footM: subject.baseM, widthM: subject.widthM };
+      return { topM: subject.baseM + subject.heightM, footM: subject.baseM, widthM: subject.widthM, depthM: 0 };
   }
+}
+
+const sizes = new WeakMap<Mesh, { readonly least: readonly [number, number, number]; readonly size: readonly [number, number, number] }>();
+
+/** The box around a mesh in units of its file. */
+export function meshSize(mesh: Mesh): { readonly least: readonly [number, number, number]; readonly size: readonly [number, number, number] } {
+  const known = sizes.get(mesh);
+  if (known) return known;
+  const [least, most] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]];
+  mesh.vertices.forEach((value, i) => {
+    least[i % 3] = Math.min(least[i % 3] ?? Infinity, value);
+    most[i % 3] = Math.max(most[i % 3] ?? -Infinity, value);
+  });
+  const at = (i: number): number => least[i] ?? 0;
+  const span = (i: number): number => (most[i] ?? 0) - (least[i] ?? 0);
+  const found = { least: [at(0), at(1), at(2)], size: [span(0), span(1), span(2)] } as const;
+  sizes.set(mesh, found);
+  return found;
 }

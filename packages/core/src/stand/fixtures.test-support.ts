@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Mechanism } from '../rig/mechanism';
 import { mounted } from '../rig/parts.test-support';
-import type { StandSettings } from './settings';
+import { PLAIN_SETTINGS, type StandSettings } from './settings';
 
 /** A plain small-format stand to vary in tests. */
 export function stand(changes: Partial<StandSettings> = {}): StandSettings {
@@ -30,10 +30,10 @@ export function stand(changes: Partial<StandSettings> = {}): StandSettings {
       mechanism: { kind: 'disc', radiusMm: 12 },
     },
     orientation: 'landscape',
+    ...PLAIN_SETTINGS,
     movements: { riseMm: 0, shiftMm: 0 },
     fNumber: 8,
     focusM: null,
-    scene: null,
     ...changes,
   };
 }

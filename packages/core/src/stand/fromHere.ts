@@ -6,7 +6,7 @@ import { riseForHeight } from '../perspective/rise';
 import { travelOf } from '../rig/mechanism';
 import type { Rig } from '../rig/rig';
 import type { FindingState } from '../state';
-import type { StandSettings } from './settings';
+import { centredStand } from './centred';
 
 /** What shall be in the picture, from where. Metres; the margin in mm on the sensor. */
 export interface Wanted {
@@ -41,7 +41,7 @@ export interface FromHere {
 export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): FromHere {
   const frame = turned(rig.back, orientation);
   const { focalMm, widestFNumber, smallestFNumber } = rig.lens;
-  const settings: StandSettings = { rig, orientation, movements: { riseMm: 0, shiftMm: 0 }, fNumber: widestFNumber, focusM: wanted.distanceM, scene: null };
+  const settings = { ...centredStand(rig, orientation), fNumber: widestFNumber, focusM: wanted.distanceM };
   const found = riseForHeight(focalMm, wanted.distanceM, wanted.cameraHeightM, wanted.topHeightM, frame.heightMm, wanted.marginMm);
   const scale = (focalMm * 1000) / (wanted.distanceM * 1000 - focalMm);
   // As little movement as will do: none when everything is in already, what the top needs, or the fall that the foot needs.

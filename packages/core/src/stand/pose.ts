@@ -1,5 +1,5 @@
 import { radians } from '../angles';
-import type { Vec3 } from '../focus/vector';
+import { dot, minus, type Vec3 } from '../focus/vector';
 
 /**
  * Where the camera stands and how its back is turned. The world is metres: x
@@ -34,10 +34,34 @@ export function cameraAxes({ yawDeg, pitchDeg, rollDeg }: Pick<Pose, 'yawDeg' | 
   return { right: mix(level, Math.cos(r), upright, -Math.sin(r)), up: mix(upright, Math.cos(r), level, Math.sin(r)), forward };
 }
 
+/** A camera in the world: where its lens is and how its back is turned. */
+export interface Placed {
+  readonly at: Vec3;
+  readonly axes: CameraAxes;
+}
+
+/** A pose as place and directions. */
+export function placed(pose: Pose): Placed {
+  return { at: [pose.xM, pose.heightM, pose.zM], axes: cameraAxes(pose) };
+}
+
+/** A direction of the world in the camera frame. */
+export function turnedToCamera({ right, up, forward }: CameraAxes, direction: Vec3): Vec3 {
+  return [dot(right, direction), dot(up, direction), dot(forward, direction)];
+}
+
+/** A direction of the camera frame in the world. */
+export function turnedToWorld({ right, up, forward }: CameraAxes, [x, y, z]: Vec3): Vec3 {
+  const part = (i: 0 | 1 | 2): number => right[i] * x + up[i] * y + forward[i] * z;
+  return [part(0), part(1), part(2)];
+}
+
 /** A point of the world in the camera frame (x right, y up, z forward from the lens), m. */
-export function inCamera(pose: Pose, [x, y, z]: Vec3): Vec3 {
-  const { right, up, forward } = cameraAxes(pose);
-  const d: Vec3 = [x - pose.xM, y - pose.heightM, z - pose.zM];
-  const along = (a: Vec3): number => a[0] * d[0] + a[1] * d[1] + a[2] * d[2];
-  return [along(right), along(up), along(forward)];
+export function seenFrom({ at, axes }: Placed, point: Vec3): Vec3 {
+  return turnedToCamera(axes, minus(point, at));
+}
+
+/** As `seenFrom`, from a pose. */
+export function inCamera(pose: Pose, point: Vec3): Vec3 {
+  return seenFrom(placed(pose), point);
 }

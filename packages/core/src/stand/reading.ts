@@ -1,7 +1,7 @@
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm } from '../coverage/frame';
 import { lightCircle, sharpCircle, standFrame } from '../coverage/standCoverage';
-import { findings } from '../findings/findings';
+import { quickFindings } from '../findings/quickFindings';
 import { findingSentence } from '../findings/wording';
 import { mechanismWords } from '../rig/mechanismWords';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
@@ -24,7 +24,7 @@ export function circleReading(settings: StandSettings): string {
       : 'Sharp circle not known.',
     given.length > 0 ? `Figures given at infinity: ${given.join(', ')}.` : '',
     mechanismWords(settings.rig.mechanism),
-    ...findings(settings).map(findingSentence),
+    ...quickFindings(settings).map(findingSentence),
   ]
     .filter((sentence) => sentence !== '')
     .join(' ');

@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { assemblyPlan } from '../assembly/plan';
+import { lightOf } from '../assembly/refine';
+import { FIRST_MOSAIC } from '../mosaic/mosaic';
+import { stand as standWith } from '../stand/fixtures.test-support';
+import { developedTile, dimmed, FULL_ELECTRONS, READ_ELECTRONS } from './develop';
+import { FIRST_BACK, numbersFrom, rectOfTake, takesFor } from './takes';
+
+const mosaicked = { ...standWith(), mosaic: { ...FIRST_MOSAIC, mover: 'back' as const, frames: [-10, 0, 10].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false })) } };
+
+test('light falls off by the fourth power of the cosine, and outside the circle there is none', () => {
+  const sensor = { imageMm: 50, axis: [0, 0, 1] as const, lightAngle: Math.PI / 4 };
+  expect(dimmed(sensor, 0, 0)).toBe(1);
+  // 45 degrees off, without a circle: a quarter. The angle 30 degrees: (√3/2)⁴ = 9/16.
+  expect(dimmed({ ...sensor, lightAngle: null }, 50, 0)).toBeCloseTo(0.25, 9);
+  expect(dimmed(sensor, 0, 50 * Math.tan(Math.PI / 6))).toBeCloseTo(9 / 16, 9);
+  expect(dimmed(sensor, 60, 0)).toBeLessThan(1e-6);
+  expect(dimmed(sensor, 50, 0)).toBeCloseTo(0.125, 3);
+});
+
+test('noise is that of light and of reading', () => {
+  const [columns, rows, level] = [120, 120, 0.25];
+  const light = new Float32Array(4 * columns * rows).fill(level);
+  const sensor = { bits: 16 as const, gain: 1, leftMm: 0, topMm: 0, pitchMm: 1e-9, imageMm: 50, axis: [0, 0, 1] as const, lightAngle: null, random: numbersFrom(3) };
+  const values = Array.from(developedTile(light, columns, rows, 0, 0, sensor), (sample) => lightOf(sample / 65_535));
+  const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
+  const deviation = Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / values.length);
+  expect(mean).toBeCloseTo(level, 3);
+  // Poisson statistics: the root of the electrons, with the reading's own beside it.
+  expect(deviation / (Math.sqrt(level * FULL_ELECTRONS + READ_ELECTRONS ** 2) / FULL_ELECTRONS)).toBeGreaterThan(0.95);
+  expect(deviation / (Math.sqrt(level * FULL_ELECTRONS + READ_ELECTRONS ** 2) / FULL_ELECTRONS)).toBeLessThan(1.05);
+});
+
+test('a series takes each frame of the plan, at its time, where the plan has it when nothing errs', () => {
+  const exact = { ...FIRST_BACK, slideErrorMm: 0, driftStops: 0 };
+  const takes = takesFor(mosaicked, exact);
+  const plan = assemblyPlan(mosaicked);
+  expect(takes.length).toBe(3);
+  const first = takes[0];
+  if (!first || !plan) throw new Error('nothing taken');
+  const pitch = mosaicked.rig.back.widthMm / (mosaicked.rig.back.columnsPx ?? 1);
+  takes.forEach((take, i) => {
+    expect((rectOfTake(take).left - rectOfTake(first).left) / pitch).toBeCloseTo(plan.frames[i]?.left ?? NaN, 6);
+    expect(take.columns).toBe(Math.round((plan.frames[i]?.width ?? 0) / exact.binning));
+    expect(take.atS).toBeCloseTo(i * (FIRST_MOSAIC.series.moveS + FIRST_MOSAIC.series.settleS + FIRST_MOSAIC.series.exposureS), 9);
+    expect(take.gain).toBe(1);
+  });
+});
+
+test('errors are as large as asked for, and the same again for the same number', () => {
+  fc.assert(
+    fc.property(fc.integer({ min: 1, max: 1e6 }), fc.double({ min: 0.01, max: 0.5, noNaN: true }), (seed, slideErrorMm) => {
+      const options = { ...FIRST_BACK, seed, slideErrorMm };
+      const takes = takesFor(mosaicked, options);
+      expect(takesFor(mosaicked, options).map(({ settings }) => settings.movements)).toEqual(takes.map(({ settings }) => settings.movements));
+      takes.forEach(({ settings }, i) => expect(Math.abs(settings.movements.shiftMm - (mosaicked.mosaic.frames[i]?.shiftMm ?? 0))).toBeLessThan(6 * slideErrorMm));
+    }),
+    { numRuns: 30 },
+  );
+  expect(takesFor(mosaicked, { ...FIRST_BACK, driftStops: 1 }).map(({ gain }) => gain)).toEqual([1, Math.SQRT2, 2]);
+});
+
+test('what moves goes across its zone at its speed', () => {
+  const zone = { name: 'boat', left: -6, right: 6, lower: -3, upper: 3, speedMs: 0.1, distanceM: 10 };
+  const takes = takesFor({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }, FIRST_BACK);
+  const left = (i: number): number => takes[i]?.boards[0]?.corners[0]?.[0] ?? NaN;
+  // 10.5 s at 0.1 m/s.
+  expect(left(1) - left(0)).toBeCloseTo(1.05, 6);
+  expect(takesFor({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }, { ...FIRST_BACK, moving: false })[0]?.boards).toEqual([]);
+});

@@ -1,0 +1,60 @@
+import { encodedOf } from '../assembly/refine';
+import type { Vec3 } from '../focus/vector';
+import { normalFrom } from './takes';
+
+const { cos, exp, max, min, round, sqrt } = Math;
+
+/** How light on the sensor becomes samples. */
+export interface Sensor {
+  readonly bits: 8 | 16;
+  readonly gain: number;
+  /** Where on the back pixel (0, 0) of the whole frame lies, mm from the foot of the lens (right, up), and how far apart pixels are. */
+  readonly leftMm: number;
+  readonly topMm: number;
+  readonly pitchMm: number;
+  readonly imageMm: number;
+  readonly axis: Vec3;
+  /** Half-angle of the light circle about the axis, radians; `null` when not known. */
+  readonly lightAngle: number | null;
+  /** Source of the noise; `null` for none. */
+  readonly random: (() => number) | null;
+}
+
+/** Electrons that a full pixel holds, and the noise of reading one: of a common sensor (from memory). */
+export const FULL_ELECTRONS = 30_000;
+export const READ_ELECTRONS = 4;
+/** Over so many degrees the edge of the circle goes dark. */
+const EDGE = (0.25 * Math.PI) / 180;
+
+/** By what the light at a place of the back is dimmed: cos⁴ of the angle to the axis, and nothing outside the circle. */
+export function dimmed({ imageMm, axis: [lx, ly, lz], lightAngle }: Pick<Sensor, 'imageMm' | 'axis' | 'lightAngle'>, xMm: number, yMm: number): number {
+  const c = (xMm * lx + yMm * ly + imageMm * lz) / sqrt(xMm * xMm + yMm * yMm + imageMm * imageMm);
+  const law = c ** 4;
+  if (lightAngle === null) return law;
+  if (c >= cos(max(0, lightAngle - EDGE))) return law;
+  const off = (Math.acos(min(1, c)) - lightAngle) / EDGE;
+  return law / (1 + exp(6 * off));
+}
+
+/**
+ * A tile of light (red, green, blue, and one unused, row by row from the top;
+ * 1 fills a pixel) into samples of the file, three to the pixel: falloff, edge
+ * of the circle, exposure, noise of light and reading, sRGB's curve.
+ */
+export function developedTile(light: Float32Array, columns: number, rows: number, left: number, top: number, sensor: Sensor): Uint8Array | Uint16Array {
+  const most = sensor.bits === 8 ? 255 : 65_535;
+  const out = sensor.bits === 8 ? new Uint8Array(3 * columns * rows) : new Uint16Array(3 * columns * rows);
+  const { gain, random, leftMm, topMm, pitchMm } = sensor;
+  for (let y = 0; y < rows; y++) {
+    const yMm = topMm - (top + y + 0.5) * pitchMm;
+    for (let x = 0; x < columns; x++) {
+      const by = gain * dimmed(sensor, leftMm + (left + x + 0.5) * pitchMm, yMm);
+      for (let c = 0; c < 3; c++) {
+        let value = by * (light[4 * (y * columns + x) + c] ?? 0);
+        if (random) value += (normalFrom(random) * sqrt(max(0, value) * FULL_ELECTRONS + READ_ELECTRONS ** 2)) / FULL_ELECTRONS;
+        out[3 * (y * columns + x) + c] = round(most * encodedOf(max(0, min(1, value))));
+      }
+    }
+  }
+  return out;
+}

@@ -1,0 +1,128 @@
+import { rectOf } from '../mosaic/frames';
+import type { Mosaic, Zone } from '../mosaic/mosaic';
+import { standOfFrame } from '../mosaic/onStand';
+import { wholeFrame } from '../coverage/standCoverage';
+import type { Vec3 } from '../focus/vector';
+import { partsInOrder } from '../rig/parts';
+import { standImageMm } from '../stand/back';
+import type { StandSettings } from '../stand/settings';
+
+/** How the simulated back takes frames, and in what it errs. */
+export interface BackOptions {
+  /** So many pixels of the back across and down make one. */
+  readonly binning: 1 | 2 | 4 | 8;
+  /** Points of the aperture that a frame is the mean of. */
+  readonly samples: number;
+  readonly bits: 8 | 16;
+  readonly format: 'png' | 'tiff';
+  /** Standard deviation of where the slide is really set, mm, in each direction. */
+  readonly slideErrorMm: number;
+  /** By how much the camera is rolled and pitched against what the level says, degrees. */
+  readonly levelErrorDeg: number;
+  /** How much light drifts from the first frame to the last, stops. */
+  readonly driftStops: number;
+  readonly noise: boolean;
+  /** What moves in the zones is there, each frame at its time. */
+  readonly moving: boolean;
+  /** Errors and noise come out the same for the same number. */
+  readonly seed: number;
+}
+
+export const FIRST_BACK: BackOptions = { binning: 4, samples: 16, bits: 16, format: 'tiff', slideErrorMm: 0.05, levelErrorDeg: 0, driftStops: 0.1, noise: true, moving: true, seed: 1 };
+
+/** Something that moves, as an upright board in the frame of the camera, m. */
+export interface MovingBoard {
+  readonly corners: readonly Vec3[];
+}
+
+/** One exposure of the simulated back. */
+export interface Take {
+  readonly number: number;
+  /** The stand for this frame alone, as it really was set. */
+  readonly settings: StandSettings;
+  /** From the first exposure, s. */
+  readonly atS: number;
+  /** By what its light is off. */
+  readonly gain: number;
+  /** How far the lens has moved with the rise and shift, so that its view is from there, mm; nothing when the back moves or the camera is slid the other way. */
+  readonly movedMm: { readonly right: number; readonly up: number };
+  readonly boards: readonly MovingBoard[];
+  readonly columns: number;
+  readonly rows: number;
+  /** What the camera can write of it: a lens without contacts tells it nothing. */
+  readonly writes: { readonly fNumber: number | null; readonly focalMm: number | null };
+}
+
+/** Repeatable numbers 0 to 1. Source: mulberry32, public domain. */
+export function numbersFrom(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (state + 0x6d2b79f5) >>> 0;
+    let t = Math.imul(state ^ (state >>> 15), 1 | state);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
+  };
+}
+
+/** A normal deviate from two even ones. Source: Box and Muller 1958. */
+export function normalFrom(random: () => number): number {
+  return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+}
+
+/** Whether the camera hears from the lens: every part between them has contacts. */
+export function hearsLens({ rig }: Pick<StandSettings, 'rig'>): boolean {
+  const { parts } = rig;
+  if (parts.kind === 'held' || parts.kind === 'view') return false;
+  if (parts.kind === 'fixed') return true;
+  return partsInOrder(parts).every((part) => !('contacts' in part) || part.contacts === true);
+}
+
+/** The exposures of a stand: of its mosaic in the order of the series, or a single one. Empty when the back counts no pixels. */
+export function takesFor(settings: StandSettings, options: BackOptions): readonly Take[] {
+  const { back } = settings.rig;
+  if (back.columnsPx === null || back.rowsPx === null) return [];
+  const random = numbersFrom(options.seed);
+  const { mosaic } = settings;
+  const frames = mosaic?.frames ?? [{ ...settings.movements, turned: false }];
+  const pitchMm = (back.widthMm / back.columnsPx) * options.binning;
+  const pose = settings.scene && { ...settings.scene, pitchDeg: settings.scene.pitchDeg + options.levelErrorDeg, rollDeg: settings.scene.rollDeg + options.levelErrorDeg };
+  const heard = hearsLens(settings);
+  return frames.map((frame, i): Take => {
+    const erred = { ...frame, shiftMm: frame.shiftMm + options.slideErrorMm * normalFrom(random), riseMm: frame.riseMm + options.slideErrorMm * normalFrom(random) };
+    const alone = mosaic ? standOfFrame(settings, erred) : { ...settings, movements: { riseMm: erred.riseMm, shiftMm: erred.shiftMm } };
+    const { widthMm, heightMm } = wholeFrame(alone);
+    const atS = mosaic ? startOf(mosaic, i) : 0;
+    return {
+      number: i + 1,
+      settings: { ...alone, crop: null, scene: pose },
+      atS,
+      gain: 2 ** (frames.length < 2 ? 0 : (options.driftStops * i) / (frames.length - 1)),
+      movedMm: mosaic?.mover === 'lens' ? { right: erred.shiftMm, up: erred.riseMm } : { right: 0, up: 0 },
+      boards: options.moving ? (mosaic?.zones ?? []).map((zone) => boardOf(zone, atS, standImageMm(settings))) : [],
+      columns: Math.round(widthMm / pitchMm),
+      rows: Math.round(heightMm / pitchMm),
+      writes: { fNumber: heard ? settings.fNumber : null, focalMm: heard ? settings.rig.lens.focalMm : null },
+    };
+  });
+}
+
+/** When the exposure of a frame begins, s from that of the first. */
+function startOf({ series: { brackets, bracketsInside, exposureS, settleS, moveS } }: Mosaic, i: number): number {
+  return i * (moveS + (bracketsInside ? brackets : 1) * (exposureS + settleS));
+}
+
+/** The thing in a zone at its time: a board a third of the zone wide, going across it and beginning again. */
+function boardOf(zone: Zone, atS: number, imageMm: number): MovingBoard {
+  const z = zone.distanceM;
+  const width = (zone.right - zone.left) / 3;
+  const room = Math.max(1e-6, zone.right - zone.left - width);
+  const gone = ((zone.speedMs * 1000 * atS * imageMm) / (z * 1000)) % room;
+  const left = zone.left + gone;
+  const at = (x: number, y: number): Vec3 => [(x * z) / imageMm, (y * z) / imageMm, z];
+  return { corners: [at(left, zone.lower), at(left + width, zone.lower), at(left + width, zone.upper), at(left, zone.upper)] };
+}
+
+/** The rectangle of a take about the foot of the lens, mm. */
+export function rectOfTake({ settings }: Take) {
+  return rectOf({ ...settings.movements, turned: false }, wholeFrame(settings));
+}

@@ -1,0 +1,28 @@
+import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { FIRST_SUBJECTS } from '../scene/subject';
+import { stand } from '../stand/fixtures.test-support';
+import { CAUTIONS, cautionsFor } from './cautions';
+
+const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+const ids = (changes: Partial<Scene>, step: 'stand' | 'frame' = 'stand', dismissed: readonly string[] = []) => cautionsFor(stand({ scene: { ...scene, ...changes } }), step, dismissed).map(({ id }) => id);
+
+describe('cautions', () => {
+  test('are one line each, with names of their own', () => {
+    expect(new Set(CAUTIONS.map(({ id }) => id)).size).toBe(CAUTIONS.length);
+    for (const { words } of CAUTIONS) expect(words.length).toBeLessThan(150);
+  });
+
+  test('concern the stand: height on a platform, mains inside, floors of buildings, none of it at a table', () => {
+    expect(ids({})).toEqual(['edge', 'traffic', 'derelict', 'wind']);
+    expect(ids({ cameraHeightM: 6 })).toContain('height');
+    expect(ids({ subject: FIRST_SUBJECTS.interior })).not.toContain('wind');
+    expect(ids({ subject: FIRST_SUBJECTS.interior }, 'frame')).toEqual(['mains']);
+    expect(ids({ pitchDeg: 20 }, 'frame')).toEqual(['sun', 'head']);
+    expect(ids({ subject: FIRST_SUBJECTS.table })).toEqual(['edge']);
+  });
+
+  test('of a place that nothing is known of, all that may be there are minded; what was put away stays away', () => {
+    expect(cautionsFor(stand(), 'stand', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
+    expect(ids({}, 'stand', ['edge', 'wind'])).toEqual(['traffic', 'derelict']);
+  });
+});

@@ -1,0 +1,109 @@
+import fc from 'fast-check';
+import { Vector3 } from 'three';
+import { stand, anyStand } from '../stand/fixtures.test-support';
+import { lensMovements, standImageMm } from '../stand/back';
+import { coneContour, coneOutline, coneStretch, type Cone } from './cone';
+import { cornerAngles } from './corner';
+import { limitAlong } from './shiftLimit';
+import { lightCircle, sharpCircle, standCone, standMargin, standOneWay } from './standCoverage';
+import { findings } from '../findings/findings';
+
+const frame = { widthMm: 36, heightMm: 24 };
+const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+describe('a cone of light on a turned back', () => {
+  test('untilted it ends where the circle does', () => {
+    fc.assert(
+      fc.property(real(45, 120), real(0, 2 * Math.PI), real(20, 200), (diameter, theta, imageMm) => {
+        const cone: Cone = { axis: [0, 0, 1], halfAngle: Math.atan(diameter / 2 / imageMm), imageMm };
+        const limit = limitAlong(frame, diameter, Math.cos(theta), Math.sin(theta));
+        const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, Math.cos(theta), Math.sin(theta));
+        if (limit === null) return found === null || found.fromMm > -1e-6;
+        return found !== null && Math.abs(found.toMm - limit) < 1e-6 && found.fromMm <= 1e-6;
+      }),
+    );
+  });
+
+  test('turned, the worst corner stands on the edge at either end of the stretch, by the angle of its ray', () => {
+    let seen = 0;
+    fc.assert(
+      fc.property(real(-20, 20), real(-20, 20), real(0, 2 * Math.PI), (tiltDeg, swingDeg, theta) => {
+        const settings = stand({ rear: { tiltDeg, swingDeg } });
+        const light = lightCircle(settings);
+        if (!light) return false;
+        const cone = standCone(settings, light);
+        const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, Math.cos(theta), Math.sin(theta));
+        if (found === null) return true;
+        seen++;
+        return [found.fromMm, found.toMm].every((along) => {
+          const movements = { ...lensMovements(settings), shiftMm: along * Math.cos(theta), riseMm: along * Math.sin(theta) };
+          return Math.abs(Math.max(...cornerAngles(frame, standImageMm(settings), movements).map(({ angle }) => angle)) - cone.halfAngle) < 1e-9;
+        });
+      }),
+    );
+    expect(seen).toBeGreaterThan(20);
+  });
+
+  test('its outline lies where rays of the half-angle meet the back, by a 3D package', () => {
+    const settings = stand({ rear: { tiltDeg: 8, swingDeg: -5 } });
+    const light = lightCircle(settings);
+    const cone = light && standCone(settings, light);
+    if (!cone) throw new Error('no circle');
+    const outline = coneOutline(cone, 36);
+    expect(outline).toHaveLength(72);
+    for (let i = 0; i < 36; i++) expect(new Vector3(outline[2 * i], outline[2 * i + 1], cone.imageMm).angleTo(new Vector3(...cone.axis))).toBeCloseTo(cone.halfAngle, 9);
+  });
+
+  test('the contour is inside, and a hair beyond it is not', () => {
+    const settings = stand({ rear: { tiltDeg: 6, swingDeg: 3 } });
+    const sharp = sharpCircle(settings);
+    const cone = sharp && standCone(settings, sharp);
+    if (!cone) throw new Error('no circle');
+    const points = coneContour(frame, cone, 90);
+    const centre = { shiftMm: (cone.imageMm * cone.axis[0]) / cone.axis[2], riseMm: (cone.imageMm * cone.axis[1]) / cone.axis[2] };
+    const worst = (shiftMm: number, riseMm: number) => Math.max(...cornerAngles(frame, cone.imageMm, { ...lensMovements(settings), shiftMm, riseMm }).map(({ angle }) => angle));
+    for (let i = 0; i < 90; i++) {
+      const [x, y] = [points[2 * i] ?? 0, points[2 * i + 1] ?? 0];
+      const toward = (share: number): readonly [number, number] => [centre.shiftMm + (x - centre.shiftMm) * share, centre.riseMm + (y - centre.riseMm) * share];
+      expect(worst(...toward(0.999))).toBeLessThanOrEqual(cone.halfAngle);
+      expect(worst(...toward(1.001))).toBeGreaterThan(cone.halfAngle);
+    }
+  });
+});
+
+describe('a stand with its back turned', () => {
+  test('findings of the circles agree with the angles of the corners, whatever the stand', () => {
+    fc.assert(
+      fc.property(anyStand, real(-12, 12), real(-12, 12), (any, tiltDeg, swingDeg) => {
+        const settings = { ...any, rear: { tiltDeg, swingDeg } };
+        const circle = sharpCircle(settings);
+        if (!circle) return true;
+        const half = standCone(settings, circle).halfAngle;
+        const worst = Math.max(...cornerAngles({ widthMm: Math.max(any.rig.back.widthMm, any.rig.back.heightMm), heightMm: Math.min(any.rig.back.widthMm, any.rig.back.heightMm) }, standImageMm(settings), lensMovements(settings)).map(({ angle }) => angle));
+        if (any.orientation === 'portrait' || Math.abs(worst - half) < 1e-6) return true;
+        return standMargin(settings, circle).valueMm >= 0 === worst <= half;
+      }),
+      { numRuns: 300 },
+    );
+  });
+
+  test('a corner that looks sideways of the lens is outside, not green', () => {
+    const { rig } = stand();
+    const far = stand({ rig: { ...rig, back: { ...rig.back, widthMm: 15, heightMm: 106 }, lens: { ...rig.lens, circle: { lightMm: null, definition: [{ fNumber: 4, diameterMm: 20 }] } } }, movements: { riseMm: 0, shiftMm: -45 }, rear: { tiltDeg: -12, swingDeg: -12 } });
+    const circle = sharpCircle(far);
+    expect(circle && standMargin(far, circle).valueMm).toBeLessThan(-100);
+  });
+
+  test('forward turn of the back takes the room below and gives it above', () => {
+    const at = (tiltDeg: number) => {
+      const settings = stand({ rear: { tiltDeg, swingDeg: 0 } });
+      const circle = sharpCircle(settings);
+      return circle && standOneWay(settings, circle, 'rise');
+    };
+    const [straight, turned] = [at(0), at(5)];
+    // The back leans forward: the lens points up in its frame, so the circle goes up by v·tan 5°.
+    expect(turned?.toMm).toBeGreaterThan((straight?.toMm ?? 0) + 1);
+    expect(turned?.fromMm).toBeGreaterThan((straight?.fromMm ?? 0) + 1);
+    expect(findings(stand({ rear: { tiltDeg: 12, swingDeg: 0 }, movements: { riseMm: -8, shiftMm: 0 } })).find(({ kind }) => kind === 'sharpCircle')?.state).toBe('fails');
+  });
+});

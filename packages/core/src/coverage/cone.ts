@@ -1,0 +1,77 @@
+import { apertureAxes } from '../perspective/finderMatrix';
+import type { Vec3 } from '../focus/vector';
+import type { ShiftPosition } from '../rig/mechanism';
+import { cornerPoints, type FrameSize } from './frame';
+
+/** The light of a lens as it meets a back that it may be tilted to: its axis in the frame of the back, half-angle in radians, distance along the back's normal in mm. */
+export interface Cone {
+  readonly axis: Vec3;
+  readonly halfAngle: number;
+  readonly imageMm: number;
+}
+
+/** A stretch of a line of positions, mm along it. */
+export interface Stretch {
+  readonly fromMm: number;
+  readonly toMm: number;
+}
+
+/**
+ * Along a line of positions of the frame's centre (from a place, in a
+ * direction given as a unit vector) the stretch at which all four corners are
+ * within the cone; `null` when there is none. A corner p is within while
+ * p·l ≥ cos θ·|p|; along a line that is a quadratic in the distance.
+ * Source: section of a cone by a plane.
+ */
+export function coneStretch(frame: FrameSize, { axis, halfAngle, imageMm }: Cone, from: ShiftPosition, ux: number, uy: number): Stretch | null {
+  const k = Math.cos(halfAngle) ** 2;
+  const b = ux * axis[0] + uy * axis[1];
+  let [fromMm, toMm] = [-Infinity, Infinity];
+  for (const [cx, cy] of cornerPoints(frame)) {
+    const [x, y] = [cx + from.shiftMm, cy + from.riseMm];
+    const a = x * axis[0] + y * axis[1] + imageMm * axis[2];
+    const [lead, half, rest] = [b * b - k, a * b - k * (x * ux + y * uy), a * a - k * (x * x + y * y + imageMm * imageMm)];
+    const under = half * half - lead * rest;
+    if (lead < 0) {
+      // An ellipse on the back: between the roots.
+      if (under < 0) return null;
+      const root = Math.sqrt(under);
+      fromMm = Math.max(fromMm, (-half + root) / lead);
+      toMm = Math.min(toMm, (-half - root) / lead);
+    } else {
+      // The line runs into the open side of the section: beyond the root ahead.
+      const root = (-half + Math.sign(b) * Math.sqrt(Math.max(0, under))) / lead;
+      if (b > 0) fromMm = Math.max(fromMm, root);
+      else toMm = Math.min(toMm, root);
+    }
+  }
+  return fromMm <= toMm ? { fromMm, toMm } : null;
+}
+
+/** The outline of the cone on the back about the foot of the lens, x, y pairs in mm; only where it meets the back. */
+export function coneOutline({ axis, halfAngle, imageMm }: Cone, points = 180): Float64Array {
+  const [across, up] = apertureAxes(axis);
+  const outline: number[] = [];
+  for (let i = 0; i < points; i++) {
+    const phi = (2 * Math.PI * i) / points;
+    const [c, p, q] = [Math.cos(halfAngle), Math.sin(halfAngle) * Math.cos(phi), Math.sin(halfAngle) * Math.sin(phi)];
+    const [x, y, z] = [0, 1, 2].map((j) => c * (axis[j] ?? 0) + p * (across[j] ?? 0) + q * (up[j] ?? 0));
+    if (x !== undefined && y !== undefined && z !== undefined && z > 1e-6) outline.push((imageMm * x) / z, (imageMm * y) / z);
+  }
+  return new Float64Array(outline);
+}
+
+/** The closed line that the frame's centre may reach within the cone, x, y pairs in mm; empty when it does not fit around the axis. */
+export function coneContour(frame: FrameSize, cone: Cone, directions = 360): Float64Array {
+  const { axis, imageMm } = cone;
+  const centre = { shiftMm: (imageMm * axis[0]) / axis[2], riseMm: (imageMm * axis[1]) / axis[2] };
+  const outline = new Float64Array(directions * 2);
+  for (let i = 0; i < directions; i++) {
+    const theta = (2 * Math.PI * i) / directions;
+    const found = coneStretch(frame, cone, centre, Math.cos(theta), Math.sin(theta));
+    if (found === null || found.fromMm > 0 || found.toMm < 0) return new Float64Array(0);
+    outline[2 * i] = centre.shiftMm + found.toMm * Math.cos(theta);
+    outline[2 * i + 1] = centre.riseMm + found.toMm * Math.sin(theta);
+  }
+  return outline;
+}

@@ -1,0 +1,27 @@
+import fc from 'fast-check';
+import { stand } from '../stand/fixtures.test-support';
+import { cropped } from './crop';
+import { standFrame, standPixels } from './standCoverage';
+
+describe('a crop', () => {
+  test('has its proportion, lies in the frame and touches two of its sides', () => {
+    fc.assert(
+      fc.property(fc.double({ min: 5, max: 300, noNaN: true }), fc.double({ min: 5, max: 300, noNaN: true }), fc.double({ min: 1, max: 4, noNaN: true }), (widthMm, heightMm, ratio) => {
+        const kept = cropped({ widthMm, heightMm }, ratio);
+        const [long, short] = [Math.max(kept.widthMm, kept.heightMm), Math.min(kept.widthMm, kept.heightMm)];
+        const touches = Math.abs(kept.widthMm - widthMm) < 1e-9 || Math.abs(kept.heightMm - heightMm) < 1e-9;
+        return Math.abs(long / short - ratio) < 1e-9 && touches && kept.widthMm <= widthMm + 1e-9 && kept.heightMm <= heightMm + 1e-9;
+      }),
+    );
+  });
+
+  test('says the pixels that remain, lying as the frame lies', () => {
+    // 8256 × 5504 at 3 : 1: the whole width and a third of it in height.
+    expect(standPixels(stand({ crop: 3 }))).toEqual({ columns: 8256, rows: 2752 });
+    expect(standPixels(stand({ crop: 3, orientation: 'portrait' }))).toEqual({ columns: 2752, rows: 8256 });
+    expect(standPixels(stand())).toEqual({ columns: 8256, rows: 5504 });
+    expect(standFrame(stand({ crop: 1 }))).toEqual({ widthMm: 24, heightMm: 24 });
+    const base = stand();
+    expect(standPixels({ ...base, rig: { ...base.rig, back: { ...base.rig.back, columnsPx: null, rowsPx: null } } })).toBeNull();
+  });
+});

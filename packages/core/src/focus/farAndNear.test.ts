@@ -1,0 +1,39 @@
+import fc from 'fast-check';
+import { farAndNear } from './farAndNear';
+import { focusPlane } from './plane';
+import { dot, scaled, type Vec3 } from './vector';
+
+const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
+
+describe('far and near', () => {
+  test('settles on the tilt whose plane goes through both pins', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(50, 90, 150), real(1.5, 4), real(6, 60), real(-1.2, -0.3), (f, near, far, below) => {
+        const [farPin, nearPin]: [Vec3, Vec3] = [[0, below, far], [0, below, near]];
+        const { turns, settled } = farAndNear(f, farPin, nearPin, 0, 30, 1e-6, 60);
+        fc.pre(settled);
+        const last = turns[turns.length - 1];
+        if (!last) return false;
+        const plane = focusPlane(f, f + last.extensionMm, last.turnDeg, 0);
+        return [farPin, nearPin].every((pin) => Math.abs(dot(plane.normal, scaled(pin, 1000)) - plane.offsetMm) < 2e-3 * plane.offsetMm);
+      }),
+    );
+  });
+
+  test('ground under the lens: the hinge rule gives the tilt it settles on, J = f/sin α', () => {
+    // Two pins on level ground 1.5 m under the lens: the plane is the ground, hinged 1.5 m below.
+    const { turns, settled } = farAndNear(150, [0, -1.5, 40], [0, -1.5, 2.2], 0, 20, 0.001, 40);
+    expect(settled).toBe(true);
+    expect(turns[turns.length - 1]?.turnDeg).toBeCloseTo((Math.asin(0.15 / 1.5) * 180) / Math.PI, 1);
+    // Each round leaves less to do than the one before.
+    const rest = turns.filter(({ does }) => does === 'focus far').map(({ otherMm }) => Math.abs(otherMm));
+    rest.forEach((mm, i) => i > 0 && expect(mm).toBeLessThan(rest[i - 1] ?? 0));
+  });
+
+  test('says when the mechanism ends it, and refuses pins that cannot be focused', () => {
+    const stopped = farAndNear(150, [0, -1.5, 40], [0, -1.5, 2.2], 0, 2, 0.001);
+    expect(stopped).toMatchObject({ ended: true, settled: false });
+    expect(stopped.turns[stopped.turns.length - 1]?.turnDeg).toBeLessThanOrEqual(2);
+    expect(() => farAndNear(150, [0, 0, 5], [0, 0, -1], 0, 8, 0.01)).toThrow(/behind the camera/);
+  });
+});

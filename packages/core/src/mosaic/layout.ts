@@ -1,0 +1,128 @@
+import { turned, type FrameSize, type Orientation } from '../coverage/frame';
+import { framesAlong } from './grid';
+import { overlapsOf, rectOf, unionOf, type MosaicFrame, type Rect } from './frames';
+import { clicksInto, isReached, rounded, type Slides } from './slides';
+
+/** How the frames of a mosaic lie to each other. */
+export const LAYOUTS = { grid: 'rows and columns', cross: 'a cross', diagonal: 'along a diagonal', quarter: 'quarter turns about the axis', free: 'free places' } as const;
+export type LayoutKind = keyof typeof LAYOUTS;
+
+/** A layout that was worked out: its frames in the order in which they are shot, and which way the stand's frame is turned. */
+export interface Layout {
+  readonly kind: LayoutKind;
+  readonly orientation: Orientation;
+  readonly columns: number;
+  readonly rows: number;
+  readonly frames: readonly MosaicFrame[];
+}
+
+/** A middle of a mosaic over the foot of the lens, mm. */
+interface Middle {
+  readonly riseMm: number;
+  readonly shiftMm: number;
+}
+
+const evenly = (count: number, spanMm: number): readonly number[] => (count === 1 ? [0] : Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * spanMm));
+
+/**
+ * Rows and columns over a width and height, mm, evenly spread, each place set
+ * as scale and stops allow; back and forth in rows from the upper left, which
+ * moves least. Of a mechanism with one slide some places may fall together:
+ * then it is no grid, and `null`.
+ */
+export function gridLayout(slides: Slides, orientation: Orientation, columns: number, rows: number, widthMm: number, heightMm: number, middle: Middle): Layout | null {
+  const frame = turned(slides.rig.back, orientation);
+  const xs = evenly(columns, Math.max(0, widthMm - frame.widthMm));
+  const ys = [...evenly(rows, Math.max(0, heightMm - frame.heightMm))].reverse();
+  if (!clicksInto(slides)) {
+    // Rise and shift are set by themselves: each column and each row is rounded once.
+    const columnsMm = xs.map((x) => rounded(slides, { riseMm: 0, shiftMm: middle.shiftMm + x }).shiftMm);
+    const rowsMm = ys.map((y) => rounded(slides, { riseMm: middle.riseMm + y, shiftMm: 0 }).riseMm);
+    if (!apart(columnsMm) || !apart(rowsMm)) return null;
+    const frames: MosaicFrame[] = [];
+    rowsMm.forEach((riseMm, j) => {
+      for (let i = 0; i < columns; i++) frames.push({ riseMm, shiftMm: columnsMm[j % 2 === 0 ? i : columns - 1 - i] ?? 0, turned: false });
+    });
+    return { kind: 'grid', orientation, columns, rows, frames };
+  }
+  const frames = ys.flatMap((y, j) => (j % 2 === 0 ? xs : [...xs].reverse()).map((x): MosaicFrame => ({ ...rounded(slides, { riseMm: middle.riseMm + y, shiftMm: middle.shiftMm + x }), turned: false })));
+  return distinct(frames) ? { kind: 'grid', orientation, columns, rows, frames } : null;
+}
+
+/** Whether places that follow each other are apart by a tenth of a millimetre at least. */
+function apart(places: readonly number[]): boolean {
+  return places.every((mm, i) => i === 0 || Math.abs(mm - (places[i - 1] ?? mm)) >= 0.05);
+}
+
+/** The middle frame and one to each side of it, `reachMm` away. */
+export function crossLayout(slides: Slides, orientation: Orientation, reachMm: number): Layout | null {
+  const frames = ([[0, 0], [0, 1], [1, 0], [0, -1], [-1, 0]] as const).map(([x, y]): MosaicFrame => ({ ...rounded(slides, { riseMm: y * reachMm, shiftMm: x * reachMm }), turned: false }));
+  return distinct(frames) ? { kind: 'cross', orientation, columns: 3, rows: 3, frames } : null;
+}
+
+/** Frames in a row along a direction (0 = right, 90 = up), `reachMm` to either side: what a shift lens does that is rotated. */
+export function diagonalLayout(slides: Slides, orientation: Orientation, count: number, reachMm: number, directionDeg: number): Layout | null {
+  const a = (directionDeg * Math.PI) / 180;
+  const frames = evenly(count, 2 * reachMm).map((s): MosaicFrame => ({ ...rounded(slides, { riseMm: s * Math.sin(a), shiftMm: s * Math.cos(a) }), turned: false }));
+  return distinct(frames) ? { kind: 'diagonal', orientation, columns: count, rows: 1, frames } : null;
+}
+
+/** The widest of the layouts that `make` gives for a reach, mm, whose places are all within the stops and whose neighbours keep their overlap as they are set; `null` when none does. */
+export function widest(slides: Slides, least: number, farMm: number, make: (reachMm: number) => Layout | null): Layout | null {
+  for (let share = 1; share > 0.04; share -= 0.05) {
+    const layout = make(farMm * share);
+    if (layout?.frames.every((at) => isReached(slides, at)) && leastOverlap(layoutRects(layout.frames, turned(slides.rig.back, layout.orientation))) >= least - 1e-9) return layout;
+  }
+  return null;
+}
+
+/** The back turned by quarters about the lens axis, its centre beside it. `null` for a rig without such a plate. */
+export function quarterLayout({ quarter }: Slides, orientation: Orientation): Layout | null {
+  if (!quarter) return null;
+  const { xMm: x, yMm: y } = quarter;
+  const at = (shiftMm: number, riseMm: number, isTurned: boolean): MosaicFrame => ({ shiftMm, riseMm, turned: isTurned });
+  return { kind: 'quarter', orientation, columns: 2, rows: 2, frames: [at(x, y, false), at(-y, x, true), at(-x, -y, false), at(y, -x, true)] };
+}
+
+// Places nearer than a tenth of a millimetre are one and the same.
+function distinct(frames: readonly MosaicFrame[]): boolean {
+  const places = new Set<number>();
+  for (const { riseMm, shiftMm } of frames) places.add(Math.round(riseMm * 10) * 100_003 + Math.round(shiftMm * 10));
+  return places.size === frames.length;
+}
+
+/** The rectangles of the frames of a layout. */
+export function layoutRects(frames: readonly MosaicFrame[], frame: FrameSize): readonly Rect[] {
+  return frames.map((each) => rectOf(each, frame));
+}
+
+/** How many frames of a size it takes in either direction with at least an overlap. */
+export function countFor(frame: FrameSize, widthMm: number, heightMm: number, overlap: number): { readonly columns: number; readonly rows: number } {
+  return { columns: framesAlong(widthMm, frame.widthMm, overlap, 'widthMm'), rows: framesAlong(heightMm, frame.heightMm, overlap, 'heightMm') };
+}
+
+/** As `leastOverlap`, of a grid, by looking only at those that stand beside each other in it. */
+export function gridOverlap({ frames, columns, rows }: Layout, { widthMm, heightMm }: FrameSize): number {
+  if (frames.length < 2) return 1;
+  // Back and forth: the column of a frame within its row.
+  const at = (i: number, j: number): MosaicFrame | undefined => frames[j * columns + (j % 2 === 0 ? i : columns - 1 - i)];
+  let least = 1;
+  for (let j = 0; j < rows; j++) {
+    for (let i = 0; i < columns; i++) {
+      const [here, right, below] = [at(i, j), i + 1 < columns ? at(i + 1, j) : undefined, j + 1 < rows ? at(i, j + 1) : undefined];
+      if (!here) continue;
+      if (right) least = Math.min(least, 1 - Math.abs(right.shiftMm - here.shiftMm) / widthMm);
+      if (below) least = Math.min(least, 1 - Math.abs(below.riseMm - here.riseMm) / heightMm);
+    }
+  }
+  return Math.max(0, least);
+}
+
+/** The least overlap between neighbours as they are set, a share; 1 for a single frame, 0 where frames do not hang together. */
+export function leastOverlap(rects: readonly Rect[]): number {
+  if (rects.length < 2) return 1;
+  const union = unionOf(rects);
+  if (!union || union.pieces > 1) return 0;
+  const all = overlapsOf(rects);
+  return all.length === 0 ? 0 : Math.min(...all.map(({ share }) => share));
+}

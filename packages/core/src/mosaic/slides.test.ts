@@ -1,0 +1,38 @@
+import fc from 'fast-check';
+import { mounted, lens, adapter, view } from '../rig/parts.test-support';
+import { assembled } from '../rig/assembled';
+import type { RigParts } from '../rig/parts';
+import type { Rig } from '../rig/rig';
+import { rounded, settingFor, slidesOf, spareFor } from './slides';
+
+const rigOf = (parts: RigParts): Rig => {
+  const rig = assembled({ name: 'rig', rigId: null, parts });
+  if (!rig.known) throw new Error('not known');
+  return rig.value;
+};
+const clicking = slidesOf(rigOf(mounted({ lens: lens({ slides: 'rotating', travelMm: 12, rotation: 'clicks', clicksDeg: [0, 30, 60, 90], shiftStepMm: 1 }) })));
+const sliding = slidesOf(rigOf(view({ between: [adapter({ stitching: 'sliding', stopsMm: [-20, 0, 20], lensMount: 'sheet back', bodyMount: 'sheet back' }, 'back')] })));
+
+describe('what moves from frame to frame', () => {
+  test('a rotating shift is set along a click, in half marks of its scale', () => {
+    fc.assert(
+      fc.property(fc.double({ min: -12, max: 12, noNaN: true }), fc.double({ min: -12, max: 12, noNaN: true }), (riseMm, shiftMm) => {
+        const at = rounded(clicking, { riseMm, shiftMm });
+        const far = Math.hypot(at.riseMm, at.shiftMm);
+        const angle = (Math.atan2(at.riseMm, at.shiftMm) * 180) / Math.PI;
+        const onClick = far === 0 || [0, 30, 60, 90].some((deg) => Math.abs((((angle - deg) % 180) + 270) % 180 - 90) < 1e-3);
+        return onClick && Math.abs(far / 0.5 - Math.round(far / 0.5)) < 1e-4;
+      }),
+    );
+  });
+
+  test('a stitch back takes the frame farther than the slides alone, by its stops', () => {
+    // The slides of the camera go 20 mm to either side, the stops 20 more.
+    expect(settingFor(sliding, { riseMm: 0, shiftMm: 39 })).toEqual({ stopMm: 20, riseMm: 0, shiftMm: 19 });
+    expect(settingFor(sliding, { riseMm: 0, shiftMm: 41 })).toBeNull();
+    expect(spareFor(sliding, { riseMm: 0, shiftMm: 38 })?.spareMm).toBeCloseTo(2, 9);
+    expect(spareFor(sliding, { riseMm: 0, shiftMm: 45 })?.spareMm).toBeCloseTo(-5, 9);
+    // Nothing is moved that need not be.
+    expect(settingFor(sliding, { riseMm: 0, shiftMm: 20 })).toEqual({ stopMm: 20, riseMm: 0, shiftMm: 0 });
+  });
+});

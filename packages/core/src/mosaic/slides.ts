@@ -1,0 +1,108 @@
+import { reaches, travelSpare, type ShiftPosition } from '../rig/mechanism';
+import { between } from '../rig/parts';
+import type { Rig } from '../rig/rig';
+
+/** What of a rig moves from frame to frame: its slides, the stops of a stitch back, and how finely they are set. */
+export interface Slides {
+  readonly rig: Rig;
+  /** Where a sliding stitch back stops, mm from the centre; `[0]` without one. */
+  readonly stopsMm: readonly number[];
+  /** What the scale of the shift is read to, mm: half of its marks, or half a millimetre by eye where none are given (common practice). */
+  readonly stepMm: number;
+  /** The only directions that a rotating shift can be turned to, degrees; `null` for any. */
+  readonly clicksDeg: readonly number[] | null;
+  /** The offset of a plate that turns the back by quarters about the axis; `null` without one. */
+  readonly quarter: { readonly xMm: number; readonly yMm: number } | null;
+  /** Where the tripod foot of the adapter sits: on the lens side the lens stands still while the back moves. */
+  readonly footOnLens: boolean;
+}
+
+const BY_EYE_MM = 0.5;
+
+/** What the components of a rig give a mosaic to move with. */
+export function slidesOf(rig: Rig): Slides {
+  const { parts } = rig;
+  const adapters = between(parts).filter((part) => part.kind === 'adapter');
+  const sliding = adapters.find(({ figures }) => figures.stitching === 'sliding');
+  const quarter = adapters.find(({ figures }) => figures.stitching === 'quarter');
+  const movers = [...adapters, parts.lens];
+  const marked = movers.find(({ figures }) => figures.slides !== 'none' && figures.shiftStepMm !== null)?.figures.shiftStepMm ?? null;
+  const clicked = movers.find(({ figures }) => figures.slides === 'rotating');
+  const { offsetXMm = null, offsetYMm = null } = quarter?.figures ?? {};
+  return {
+    rig,
+    stopsMm: sliding && sliding.figures.stopsMm.length > 0 ? sliding.figures.stopsMm : [0],
+    stepMm: marked === null ? BY_EYE_MM : marked / 2,
+    clicksDeg: clicked?.figures.rotation === 'clicks' && clicked.figures.clicksDeg.length > 0 ? clicked.figures.clicksDeg : null,
+    quarter: offsetXMm !== null && offsetYMm !== null ? { xMm: offsetXMm, yMm: offsetYMm } : null,
+    footOnLens: adapters.some(({ figures }) => figures.tripodFoot === 'lens'),
+  };
+}
+
+/** How a place is set: the stop of the back, and what the slides then have to do. */
+export interface Setting extends ShiftPosition {
+  readonly stopMm: number;
+}
+
+/** How a place of the frame is set on the mechanism, with the least that the slides have to do; `null` where no stop brings it within reach. Not known travel is taken as reached. */
+export function settingFor({ rig, stopsMm }: Slides, at: ShiftPosition): Setting | null {
+  const ways = stopsMm.map((stopMm): Setting => ({ stopMm, riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm })).filter((way) => reaches(rig.mechanism, way) !== false);
+  return ways.reduce<Setting | null>((best, each) => (best === null || Math.hypot(each.riseMm, each.shiftMm) < Math.hypot(best.riseMm, best.shiftMm) ? each : best), null);
+}
+
+/** Whether any stop brings a place within reach; not known travel is taken as reached. */
+export function isReached({ rig, stopsMm }: Slides, at: ShiftPosition): boolean {
+  for (const stopMm of stopsMm) {
+    if (reaches(rig.mechanism, stopMm === 0 ? at : { riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm }) !== false) return true;
+  }
+  return false;
+}
+
+/** What is left to the stop that is nearest, mm, negative beyond it; `null` when the travel is not known. */
+export function spareFor({ rig, stopsMm }: Slides, at: ShiftPosition): { readonly spareMm: number; readonly stop: string } | null {
+  const spares = stopsMm.map((stopMm) => travelSpare(rig.mechanism, { riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm })).filter((spare) => spare !== null);
+  return spares.reduce<{ readonly spareMm: number; readonly stop: string } | null>((best, each) => (best === null || each.spareMm > best.spareMm ? each : best), null);
+}
+
+/** Whether the slide goes only in directions that it clicks into, so that rise and shift cannot be set by themselves. */
+export function clicksInto({ rig, clicksDeg }: Slides): boolean {
+  return rig.mechanism.kind === 'disc' && clicksDeg !== null;
+}
+
+/** The nearest place that scale and stops can be set to. Along a rotating shift it is its travel that is rounded, in a direction it clicks into. */
+export function rounded({ rig, stepMm, clicksDeg, stopsMm }: Slides, at: ShiftPosition): ShiftPosition {
+  const step = (mm: number): number => Math.round(Math.round(mm / stepMm) * stepMm * 1000) / 1000 + 0;
+  if (rig.mechanism.kind !== 'disc' || clicksDeg === null) {
+    // From the stop that is nearest the slide is set in its own steps.
+    const stop = stopsMm.reduce((best, each) => (Math.abs(each - at.shiftMm) < Math.abs(best - at.shiftMm) ? each : best), stopsMm[0] ?? 0);
+    return { riseMm: step(at.riseMm), shiftMm: stop + step(at.shiftMm - stop) };
+  }
+  const far = Math.hypot(at.riseMm, at.shiftMm);
+  if (far < stepMm / 2) return { riseMm: 0, shiftMm: 0 };
+  const angle = (Math.atan2(at.riseMm, at.shiftMm) * 180) / Math.PI;
+  const click = nearestClick(clicksDeg, angle);
+  const a = (click * Math.PI) / 180;
+  const along = step(far);
+  return { riseMm: clean(along * Math.sin(a)), shiftMm: clean(along * Math.cos(a)) };
+}
+
+function clean(mm: number): number {
+  return Math.round(mm * 1e6) / 1e6 + 0;
+}
+
+/** The direction that a slide clicks into nearest to one wanted, degrees. A slide goes both ways from each click. */
+function nearestClick(clicksDeg: readonly number[], angle: number): number {
+  let best = angle;
+  let least = Infinity;
+  for (const click of clicksDeg) {
+    for (let half = 0; half < 2; half++) {
+      const deg = click + half * 180;
+      const apart = Math.abs(((((angle - deg) % 360) + 540) % 360) - 180);
+      if (apart < least - 1e-9) {
+        best = deg;
+        least = apart;
+      }
+    }
+  }
+  return best;
+}

@@ -1,0 +1,125 @@
+import { both, known, need, type Known } from './ask';
+import { freeLens } from './freeLens';
+import type { RigParts } from './parts';
+
+/** A lens held by hand before an open body, at a gap and an angle. */
+export interface HeldAt {
+  readonly gapMm: number;
+  /** What is in focus straight ahead, m; `null` for nowhere (`extensionMm` below zero) or infinity (at zero). */
+  readonly distanceM: number | null;
+  readonly extensionMm: number;
+  /** How far it can be tilted before its edge touches the body, degrees; `null` when its width is not known. */
+  readonly tiltDeg: number | null;
+}
+
+/** What is known of a lens in the hand. */
+export interface HeldLens {
+  readonly focalMm: number;
+  readonly lensRegisterMm: number;
+  readonly bodyRegisterMm: number;
+  readonly throatMm: number | null;
+  /** How deep the barrel goes behind its flange, how wide it is there, and how wide the flange is, mm. */
+  readonly barrelDepthMm: number;
+  readonly barrelWidthMm: number | null;
+  readonly flangeWidthMm: number | null;
+}
+
+/** The figures that holding a lens by hand needs; asks for those that are missing. */
+export function heldLens(parts: RigParts): Known<HeldLens> {
+  const all = both(need(parts.lens, 'focalMm', 'registerMm', 'barrelDepthMm'), need(parts.back.kind === 'body' ? parts.back : parts.lens, 'registerMm'));
+  if (!all.known) return all;
+  const [{ focalMm, registerMm, barrelDepthMm }, body] = all.value;
+  const { barrelWidthMm, flangeWidthMm } = parts.lens.figures;
+  return known({
+    focalMm,
+    lensRegisterMm: registerMm,
+    bodyRegisterMm: body.registerMm,
+    throatMm: parts.back.kind === 'body' ? parts.back.figures.throatMm : null,
+    barrelDepthMm,
+    barrelWidthMm,
+    flangeWidthMm,
+  });
+}
+
+/**
+ * How far a lens held a gap before the body's flange can be tilted until it
+ * touches, degrees: its flange, w wide, meets the body's plane at asin(2g/w);
+ * a barrel that reaches into the throat, b wide and t deep in it, leaves its
+ * sides at the angle where its lower edge meets the rim, (D − b)/2 aside.
+ * `null` when the width of the flange is not known. Geometry of a disc and a
+ * tube, turned about the middle of the flange.
+ */
+export function heldTilt({ throatMm, barrelDepthMm, barrelWidthMm, flangeWidthMm }: Pick<HeldLens, 'throatMm' | 'barrelDepthMm' | 'barrelWidthMm' | 'flangeWidthMm'>, gapMm: number): number | null {
+  if (flangeWidthMm === null) return null;
+  const flange = gapMm <= 0 ? 0 : Math.asin(Math.min(1, (2 * gapMm) / flangeWidthMm));
+  const into = barrelDepthMm - gapMm;
+  let barrel = Math.PI / 2;
+  if (into > 0) {
+    if (throatMm === null || barrelWidthMm === null) return null;
+    if (barrelWidthMm >= throatMm) return 0;
+    // The side of the tube at its crossing with the body's plane: g·tan α + (b/2)/cos α = D/2.
+    let [low, high] = [0, Math.PI / 2 - 1e-3];
+    for (let i = 0; i < 50; i++) {
+      const middle = (low + high) / 2;
+      if (Math.max(0, gapMm) * Math.tan(middle) + barrelWidthMm / 2 / Math.cos(middle) <= throatMm / 2) low = middle;
+      else high = middle;
+    }
+    barrel = low;
+  }
+  return (Math.min(flange, barrel) * 180) / Math.PI;
+}
+
+/** What a lens in the hand does at a gap. */
+export function heldAt(lens: HeldLens, gapMm: number): HeldAt {
+  const { extensionMm, distanceM } = freeLens(lens.focalMm, lens.lensRegisterMm, lens.bodyRegisterMm, gapMm);
+  return { gapMm, extensionMm, distanceM, tiltDeg: heldTilt(lens, gapMm) };
+}
+
+/** The gap at which a lens in the hand focuses straight ahead on a distance (m), mm; `null` distance is infinity. */
+export function gapFor({ focalMm, lensRegisterMm, bodyRegisterMm }: HeldLens, distanceM: number | null): number {
+  const extension = distanceM === null ? 0 : (focalMm * focalMm) / (distanceM * 1000 - focalMm);
+  return lensRegisterMm - bodyRegisterMm + extension;
+}
+
+/** No hand keeps more than this in focus, degrees (common practice). */
+const HAND_DEG = 20;
+
+/** How far the lens of a held rig tilts at infinity before its edge touches; `null` when not known, or when it is not held. */
+export function heldTiltDeg(parts: RigParts): number | null {
+  if (parts.kind !== 'held') return null;
+  const lens = heldLens(parts);
+  const free = lens.known ? heldTilt(lens.value, gapFor(lens.value, null)) : null;
+  return free === null ? null : Math.min(HAND_DEG, free);
+}
+
+/** Gaps in steps from where it touches infinity to as far out as a hand holds it steadily. */
+export function heldTable(lens: HeldLens, farthestOutMm = 10, rows = 6): readonly HeldAt[] {
+  const first = Math.max(0, gapFor(lens, null));
+  return Array.from({ length: rows }, (_, i) => heldAt(lens, first + (farthestOutMm * i) / (rows - 1)));
+}
+
+/** How well a lens serves in the hand before a body. */
+export interface HeldVerdict {
+  readonly suits: 'well' | 'somewhat' | 'not' | 'unknown';
+  readonly words: string;
+}
+
+/** The focal lengths that are easy to hold, mm (common practice). */
+const EASY_MM: readonly [number, number] = [35, 85];
+/** Less slack than this leaves no angle worth having, mm. */
+const LITTLE_SLACK_MM = 5;
+
+/** Whether a lens is worth unmounting before a body with this register, and why. */
+export function heldVerdict(focalMm: number | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): HeldVerdict {
+  if (focalMm === null || lensRegisterMm === null || bodyRegisterMm === null) return { suits: 'unknown', words: 'Focal length or a register is not known.' };
+  const { slackMm } = freeLens(focalMm, lensRegisterMm, bodyRegisterMm, 0);
+  if (slackMm <= 0) {
+    const m = -slackMm / focalMm;
+    return { suits: 'not', words: slackMm === 0 ? 'Its register is the body’s own: infinity only when it touches, so it cannot be tilted there.' : `Held against the body it stands ${(-slackMm).toFixed(1)} mm too far out: never farther than ${((focalMm * (1 + 1 / m)) / 1000).toFixed(2)} m.` };
+  }
+  const [least, most] = EASY_MM;
+  if (slackMm < LITTLE_SLACK_MM) return { suits: 'somewhat', words: `Only ${slackMm.toFixed(1)} mm of slack: little angle at infinity, more close up.` };
+  if (focalMm < least) return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; so short that a hair of movement loses focus.` };
+  if (focalMm > most) return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; long and heavy, with little effect for its angle.` };
+  return { suits: 'well', words: `${slackMm.toFixed(1)} mm of slack to tilt in.` };
+}

@@ -1,0 +1,38 @@
+import fc from 'fast-check';
+import { handlesOf } from './handles';
+import { dimensionsOf, FIRST_SUBJECTS, SUBJECT_KINDS, type Subject } from './subject';
+
+const kinds = SUBJECT_KINDS.filter((kind) => kind !== 'model');
+const mesh = { name: 'block', vertices: [-1, 0, 0, 1, 0, 0, 1, 2, 3], triangles: [0, 1, 2] };
+const subjects: readonly Subject[] = [...kinds.map((kind) => FIRST_SUBJECTS[kind]), { kind: 'model', metresPerUnit: 2, turnDeg: 20, mesh }];
+const read = (subject: Subject, key: string) => (subject as unknown as Readonly<Record<string, number>>)[key] ?? NaN;
+
+describe('handles of a subject', () => {
+  test('put where they lie they change nothing, and each is a dimension of its kind', () => {
+    for (const subject of subjects) {
+      for (const { key, at, value } of handlesOf(subject)) {
+        expect(dimensionsOf(subject.kind).map(([name]) => name)).toContain(key);
+        expect(value(at)).toBeCloseTo(read(subject, key), 9);
+      }
+    }
+  });
+
+  test('put elsewhere, the dimension brings the handle as near to there as it can come', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(...subjects), fc.double({ min: 0.3, max: 9, noNaN: true }), fc.double({ min: 0.3, max: 9, noNaN: true }), (subject, awayM, sideM) => {
+        handlesOf(subject).forEach((handle, i) => {
+          const to = handle.view === 'elevation' ? { ...handle.at, sideM } : handle.key === 'turnDeg' ? { awayM: -awayM, sideM: -sideM } : { awayM, sideM };
+          const value = handle.value(to);
+          const moved = handlesOf({ ...subject, [handle.key]: value })[i];
+          expect(moved?.value(to)).toBeCloseTo(value, 6);
+          // What goes up goes there exactly.
+          if (handle.view === 'elevation') expect(moved?.at.sideM).toBeCloseTo(sideM, 6);
+        });
+      }),
+    );
+  });
+
+  test('every kind can be dragged in both drawings', () => {
+    for (const subject of subjects) expect(new Set(handlesOf(subject).map(({ view }) => view)).size).toBe(2);
+  });
+});
