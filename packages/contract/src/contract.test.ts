@@ -3,7 +3,8 @@ import { firstIssue } from './apiError';
 import { DEMO_STANDS, FIELD_RIG } from './demo';
 import { copyName, NAME_LONGEST, nameSchema } from './name';
 import { rigSchema } from './rig';
-import { centredStand, newStandSchema, openedSettings, standSettingsSchema, storedSettings } from './stand';
+import { newStandSchema, openedSettings, standSettingsSchema, storedSettings } from './stand';
+import { centredStand } from '@gangway/core/stand/centred';
 
 const refusal = (schema: { safeParse: (value: unknown) => { success: boolean; error?: unknown } }, value: unknown) => {
   const parsed = schema.safeParse(value);

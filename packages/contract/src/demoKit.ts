@@ -108,12 +108,18 @@ const mediumNormal = itemOf('lens', id(12), '80 mm medium-format normal', {
   contacts: false,
   lightMm: 86,
   lightEvidence: 'guessed',
+  definition: [
+    { fNumber: 8, diameterMm: 78, evidence: 'measured' },
+    { fNumber: 11, diameterMm: 82, evidence: 'measured' },
+  ],
   nearestM: 0.7,
   nearestMagnification: 0.15,
   filterThreadMm: 58,
   clearFrontMm: 40,
   lengthMm: 56,
   barrelDepthMm: 4,
+  barrelWidthMm: 44,
+  flangeWidthMm: 68,
   ...still,
 });
 const reflexNormal = itemOf('lens', id(13), '50 mm reflex normal', {
@@ -129,6 +135,8 @@ const reflexNormal = itemOf('lens', id(13), '50 mm reflex normal', {
   filterThreadMm: 52,
   lengthMm: 42,
   barrelDepthMm: 3,
+  barrelWidthMm: 36,
+  flangeWidthMm: 60,
   ...still,
 });
 const fieldWide = itemOf('lens', id(14), '90 mm field wide', {
@@ -146,7 +154,7 @@ const fieldWide = itemOf('lens', id(14), '90 mm field wide', {
     { fNumber: 8, diameterMm: 108, evidence: 'measured' },
     { fNumber: 11, diameterMm: 126, evidence: 'measured' },
     { fNumber: 16, diameterMm: 144, evidence: 'table' },
-    { fNumber: 22, diameterMm: 154, evidence: 'table' },
+    { fNumber: 22, diameterMm: 172, evidence: 'table' },
   ],
   pupilRatio: 1,
   pupilDepthMm: 22,

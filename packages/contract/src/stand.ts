@@ -1,11 +1,14 @@
 import { assembled, storedRig, type StoredRig } from '@gangway/core/rig/assembled';
 import { filledParts } from '@gangway/core/rig/parts';
-import type { Rig } from '@gangway/core/rig/rig';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { PLAIN_SCENE } from '@gangway/core/scene/scene';
+import { filledSubject } from '@gangway/core/scene/subject';
+import { PLAIN_SETTINGS, UNTURNED, type StandSettings } from '@gangway/core/stand/settings';
 import { z } from 'zod';
+import { mosaicSchema } from './mosaic';
 import { nameSchema } from './name';
 import { rigSchema } from './rig';
-import { sceneSchema } from './scene';
+import { limitsSchema, pinsSchema, sharpnessSchema } from './focus';
+import { FRONT_FIGURES, REAR_FIGURES, sceneSchema } from './scene';
 
 /** The farthest that a movement may be written down, mm; what the rig allows is a finding, not a limit of the file. */
 export const MOVEMENT_MOST_MM = 500;
@@ -17,6 +20,18 @@ const movementMm = (what: string) => {
 
 /** Rise up +, shift right +, of the lens relative to the back, mm. */
 export const movementsSchema = z.strictObject({ riseMm: movementMm('Rise'), shiftMm: movementMm('Shift') });
+
+/** The most that a back may be written down as turned, degrees. */
+export const REAR_MOST_DEG = 45;
+
+const turnDeg = (what: string) => {
+  const allowed = `${what} must be a number from −${REAR_MOST_DEG} to ${REAR_MOST_DEG}°.`;
+  return z.number({ error: allowed }).min(-REAR_MOST_DEG, allowed).max(REAR_MOST_DEG, allowed);
+};
+
+const turnSchema = ({ tiltDeg, swingDeg }: typeof FRONT_FIGURES | typeof REAR_FIGURES) => z.strictObject({ tiltDeg: turnDeg(tiltDeg), swingDeg: turnDeg(swingDeg) });
+
+const CROP_WORDS = 'The proportion of a crop must be a number from 1 to 20, long side over short, or null for the whole frame.';
 
 export const FOCUS_FARTHEST_M = 100_000;
 
@@ -32,8 +47,9 @@ export function storedSettings(settings: StandSettings): StoredSettings {
 export function openedSettings(stored: StoredSettings): StandSettings {
   const rig = assembled({ ...stored.rig, parts: filledParts(stored.rig.parts) });
   if (!rig.known) throw new Error(`the rig of a stand lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
-  // Stands from before there were scenes have none.
-  return { ...stored, rig: rig.value, scene: (stored as Partial<StoredSettings>).scene ?? null };
+  // What stands from before lack is as when nothing was said.
+  const { scene = null, ...said } = stored as Partial<StoredSettings>;
+  return { ...PLAIN_SETTINGS, ...stored, ...said, rig: rig.value, scene: scene && { ...PLAIN_SCENE, ...scene, subject: filledSubject(scene.subject) } };
 }
 
 const fNumberWords = 'The f-number must be a number from 0.05 to 5120.';
@@ -44,20 +60,31 @@ export const standSettingsSchema = z
   .strictObject({
     rig: rigSchema,
     orientation: z.enum(['landscape', 'portrait']),
+    crop: z.number({ error: CROP_WORDS }).min(1, CROP_WORDS).max(20, CROP_WORDS).nullable().default(null),
     movements: movementsSchema,
+    front: turnSchema(FRONT_FIGURES).default(UNTURNED),
+    composedAt: turnSchema(FRONT_FIGURES).default(UNTURNED),
+    rear: turnSchema(REAR_FIGURES).default(UNTURNED),
     fNumber: fNumberSchema,
     focusM: z
       .number({ error: 'The focus distance must be a number of metres, or null for infinity.' })
-      .positive('The focus distance must be more than 0 m.')
+      .min(-FOCUS_FARTHEST_M, `The focus distance must be at least −${FOCUS_FARTHEST_M} m; farther off is infinity.`)
+      .refine((m) => m !== 0, 'The focus distance must not be 0 m.')
       .max(FOCUS_FARTHEST_M, `The focus distance must be at most ${FOCUS_FARTHEST_M} m; farther off is infinity.`)
       .nullable(),
+    pins: pinsSchema.default([]),
+    sharpness: sharpnessSchema.default(PLAIN_SETTINGS.sharpness),
+    limits: limitsSchema.default(PLAIN_SETTINGS.limits),
+    mosaic: mosaicSchema.nullable().default(null),
     scene: sceneSchema.nullable().default(null),
   })
-  .superRefine(({ focusM, rig }, ctx) => {
+  .superRefine(({ focusM, rig, front, rear }, ctx) => {
     const built = assembled(rig);
     if (!built.known) return;
     const { focalMm } = built.value.lens;
-    if (focusM !== null && focusM * 1000 <= focalMm) {
+    // Only a lens that leans to its back may have the plane of focus cross its axis behind it.
+    const leans = [front, rear].some(({ tiltDeg, swingDeg }) => tiltDeg !== 0 || swingDeg !== 0);
+    if (focusM !== null && focusM * 1000 <= focalMm && !(focusM < 0 && leans)) {
       ctx.addIssue({
         code: 'custom',
         path: ['focusM'],
@@ -100,9 +127,3 @@ export const standWriteSchema = z.strictObject({
   settings: standSettingsSchema,
 });
 export type StandWrite = z.infer<typeof standWriteSchema>;
-
-/** A stand with nothing moved yet: landscape, centred, f/8 or the nearest that there is, infinity. */
-export function centredStand(rig: Rig): StandSettings {
-  const { widestFNumber, smallestFNumber } = rig.lens;
-  return { rig, orientation: 'landscape', movements: { riseMm: 0, shiftMm: 0 }, fNumber: Math.min(smallestFNumber, Math.max(widestFNumber, 8)), focusM: null, scene: null };
-}

@@ -1,0 +1,64 @@
+import { PIN_ROLES, type Pin, type PinRole } from '@gangway/core/focus/pin';
+import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
+import type { FocusLimits } from '@gangway/core/stand/settings';
+import { z } from 'zod';
+import { bounded, type Bounds } from './bounds';
+import { nameSchema } from './name';
+
+/** The most pins that a stand may have. */
+export const PINS_MOST = 60;
+
+export const WEIGHT_FIGURE = { label: 'Weight', unit: '', min: 0.1, max: 10 } as const satisfies Bounds;
+
+const coordinate = bounded({ label: 'A place of a pin', unit: 'm', min: -1e6, max: 1e6 });
+
+/** A place in the scene that a pin may be typed to; the panel reads it too. */
+export const PIN_PLACE_SCHEMA = z.tuple([coordinate, coordinate, coordinate]).readonly();
+
+const roles = Object.keys(PIN_ROLES) as [PinRole, ...PinRole[]];
+
+export const pinSchema = z.strictObject({
+  id: z.uuid(),
+  name: nameSchema,
+  role: z.enum(roles),
+  weight: bounded(WEIGHT_FIGURE),
+  place: z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('point'), at: PIN_PLACE_SCHEMA }), z.strictObject({ kind: z.literal('thing'), thing: z.string().min(1).max(40) })]),
+}) satisfies z.ZodType<Pin>;
+
+export const pinsSchema = z
+  .array(pinSchema)
+  .max(PINS_MOST, `A stand may have at most ${PINS_MOST} pins.`)
+  .refine((pins) => new Set(pins.map(({ id }) => id)).size === pins.length, 'Two pins have the same id.')
+  .readonly();
+
+/** The numbers of the schools of sharpness. */
+export const SHARPNESS_FIGURES = {
+  divisor: { label: 'Diagonal over', unit: '', min: 300, max: 10_000 },
+  pixels: { label: 'Pixels', unit: 'px', min: 0.5, max: 20 },
+  columnsPx: { label: 'Pixels across', unit: 'px', min: 1, max: 200_000 },
+  printWidthMm: { label: 'Print width', unit: 'mm', min: 20, max: 20_000 },
+  viewingDistanceMm: { label: 'Seen from', unit: 'mm', min: 50, max: 50_000 },
+  eyeArcMinutes: { label: 'The eye resolves', unit: '′', min: 0.2, max: 10 },
+} as const satisfies Readonly<Record<string, Bounds>>;
+
+export const sharpnessSchema = z.discriminatedUnion('school', [
+  z.strictObject({ school: z.literal('diagonal'), divisor: bounded(SHARPNESS_FIGURES.divisor) }),
+  z.strictObject({ school: z.literal('pixels'), pixels: bounded(SHARPNESS_FIGURES.pixels), columnsPx: bounded(SHARPNESS_FIGURES.columnsPx) }),
+  z.strictObject({ school: z.literal('print'), printWidthMm: bounded(SHARPNESS_FIGURES.printWidthMm), viewingDistanceMm: bounded(SHARPNESS_FIGURES.viewingDistanceMm), eyeArcMinutes: bounded(SHARPNESS_FIGURES.eyeArcMinutes) }),
+]) satisfies z.ZodType<SharpnessStandard>;
+
+/** What the photographer is willing to do for depth. */
+export const LIMIT_FIGURES = {
+  smallestFNumber: { label: 'No smaller than f/', unit: '', min: 0.5, max: 512 },
+  mostTakes: { label: 'Most takes', unit: '', min: 1, max: 1000 },
+  secondsPerTake: { label: 'Each takes', unit: 's', min: 0.1, max: 3600 },
+  softTimes: { label: 'Soft means', unit: '×', min: 1, max: 100 },
+} as const satisfies Readonly<Record<string, Bounds>>;
+
+export const limitsSchema = z.strictObject({
+  smallestFNumber: bounded(LIMIT_FIGURES.smallestFNumber).nullable(),
+  mostTakes: bounded(LIMIT_FIGURES.mostTakes).int('Most takes must be a whole number.'),
+  secondsPerTake: bounded(LIMIT_FIGURES.secondsPerTake),
+  somethingMoves: z.boolean(),
+  softTimes: bounded(LIMIT_FIGURES.softTimes),
+}) satisfies z.ZodType<FocusLimits>;

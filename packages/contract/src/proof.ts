@@ -1,0 +1,128 @@
+import { GRID_ORDERS, type AssemblyPlan } from '@gangway/core/assembly/plan';
+import { z } from 'zod';
+import { bounded } from './bounds';
+import { nameSchema } from './name';
+
+const idSchema = z.uuid('This is not the id of anything in Gangway.');
+const timeSchema = z.iso.datetime();
+
+/** Where the frames of a series come from. */
+export const ORIGINS = { back: 'simulated back', files: 'files' } as const;
+export type Origin = keyof typeof ORIGINS;
+
+/** What a frame is in its series. */
+export const ROLES = { frame: 'frame', white: 'white card' } as const;
+export type Role = keyof typeof ROLES;
+
+export const OUTPUTS = { tiff: 'TIFF', png: 'PNG', jpeg: 'JPEG' } as const;
+export const FALLOFFS = { none: 'left as it is', law: 'by the cos⁴ law', cards: 'by the white cards' } as const;
+export const PLACINGS = { part: 'to the fraction of a pixel', whole: 'to whole pixels, nothing resampled' } as const;
+
+const keys = <T extends Readonly<Record<string, string>>>(of: T) => z.enum(Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]);
+
+export const COUNT_BOUNDS = { columns: { label: 'Columns', unit: '', min: 1, max: 24 }, rows: { label: 'Rows', unit: '', min: 1, max: 24 } } as const;
+
+/** How frames are put together. */
+export const assemblyOptionsSchema = z.strictObject({
+  output: keys(OUTPUTS),
+  falloff: keys(FALLOFFS),
+  evenLight: z.boolean(),
+  placing: keys(PLACINGS),
+  /** Rows and columns for frames without a plan; with one they are not looked at. */
+  columns: bounded(COUNT_BOUNDS.columns).int('Columns must be a whole number.'),
+  rows: bounded(COUNT_BOUNDS.rows).int('Rows must be a whole number.'),
+  order: keys(GRID_ORDERS),
+});
+export type AssemblyOptions = z.infer<typeof assemblyOptionsSchema>;
+
+export const FIRST_OPTIONS: AssemblyOptions = { output: 'tiff', falloff: 'none', evenLight: true, placing: 'part', columns: 2, rows: 1, order: 'rows' };
+
+export const newSetSchema = z.strictObject({ name: nameSchema, origin: keys(ORIGINS), /** Whether the frames follow the stand's mosaic. */ planned: z.boolean() });
+export type NewSet = z.infer<typeof newSetSchema>;
+
+export const setChangeSchema = z.strictObject({ name: nameSchema.optional(), /** The frames in their order; `null` for a place that is empty. */ order: z.array(idSchema.nullable()).max(400).optional() });
+
+export const frameSchema = z.strictObject({
+  id: idSchema,
+  name: z.string(),
+  role: keys(ROLES),
+  bytes: z.number(),
+  width: z.number().int(),
+  height: z.number().int(),
+  bits: z.union([z.literal(8), z.literal(16)]),
+  format: z.string(),
+  takenAt: timeSchema.nullable(),
+  /** What the file itself says of the camera; `null` where it says nothing. */
+  wrote: z.strictObject({ fNumber: z.number().nullable(), focalMm: z.number().nullable(), exposureS: z.number().nullable() }),
+  /** What is odd about it, in words. */
+  remarks: z.array(z.string()),
+});
+export type Frame = z.infer<typeof frameSchema>;
+
+export const ASSEMBLY_STATES = ['waiting', 'running', 'done', 'failed', 'cancelled'] as const;
+export type AssemblyState = (typeof ASSEMBLY_STATES)[number];
+
+const pxSchema = z.strictObject({ x: z.number(), y: z.number() });
+
+/** What was found of one seam. */
+export const seamSchema = z.strictObject({
+  a: z.number().int(),
+  b: z.number().int(),
+  state: z.enum(['fits', 'parallax', 'motion', 'nothing', 'disagrees']),
+  /** Where `b` was found from where the plan has it, px; `null` without evidence. */
+  offset: pxSchema.nullable(),
+  looked: z.number().int(),
+  detailed: z.number().int(),
+  agreeing: z.number().int(),
+  scatterPx: z.number(),
+  farthestPx: z.number(),
+  /** How far the pair lies from where all frames together were put, px, and whether it was left out as wrong. */
+  bentPx: z.number(),
+  leftOut: z.boolean(),
+  /** Where it is worst, px of the assembled picture; `null` when nowhere. */
+  worstAt: pxSchema.nullable(),
+  words: z.string(),
+});
+export type Seam = z.infer<typeof seamSchema>;
+
+export const reportSchema = z.strictObject({
+  width: z.number().int(),
+  height: z.number().int(),
+  bits: z.union([z.literal(8), z.literal(16)]),
+  planned: z.boolean(),
+  frames: z.array(z.strictObject({ id: idSchema, name: z.string(), /** Its place in the order, from 0; seams name frames by it. */ place: z.number().int(), left: z.number(), top: z.number(), width: z.number(), height: z.number(), gain: z.number(), held: z.boolean(), fromPlan: pxSchema })),
+  seams: z.array(seamSchema),
+  remarks: z.array(z.string()),
+  seconds: z.number(),
+});
+export type Report = z.infer<typeof reportSchema>;
+
+export const assemblySchema = z.strictObject({
+  id: idSchema,
+  setId: idSchema,
+  state: z.enum(ASSEMBLY_STATES),
+  /** 0 to 1, and what is being done. */
+  share: z.number(),
+  step: z.string(),
+  options: assemblyOptionsSchema,
+  report: reportSchema.nullable(),
+  bytes: z.number().nullable(),
+  error: z.string().nullable(),
+  createdAt: timeSchema,
+});
+export type Assembly = z.infer<typeof assemblySchema>;
+
+export const setSchema = z.strictObject({
+  id: idSchema,
+  standId: idSchema,
+  name: nameSchema,
+  origin: keys(ORIGINS),
+  plan: z.custom<AssemblyPlan>().nullable(),
+  /** In their order; `null` where a place of the plan has no frame. */
+  frames: z.array(frameSchema.nullable()),
+  whiteCards: z.array(frameSchema),
+  assemblies: z.array(assemblySchema),
+  createdAt: timeSchema,
+});
+export type FrameSet = z.infer<typeof setSchema>;
+export const setsSchema = z.strictObject({ sets: z.array(setSchema) });
