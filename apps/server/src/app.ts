@@ -10,6 +10,7 @@ import { jsonOnly, loopbackOnly } from './guard';
 import { jobRoutes } from './jobs';
 import { kitRoutes } from './kit';
 import { pages, strictHeaders } from './page';
+import { frameDoor, proofRoutes, type ProofParts } from './proof/routes';
 import { answerErrors, unknownRoute } from './refusal';
 import { standRoutes } from './stands';
 
@@ -18,10 +19,12 @@ export interface AppParts {
   readonly logger: Logger;
   /** Where the built pages are; `null` for the API alone. */
   readonly webDir: string | null;
+  /** Store and queue of the proofs; without them there are none. */
+  readonly proof?: ProofParts;
 }
 
 /** The whole server but for its socket. */
-export function createApp({ db, logger, webDir }: AppParts): Express {
+export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -43,6 +46,7 @@ export function createApp({ db, logger, webDir }: AppParts): Express {
   app.use(loopbackOnly);
 
   const api = Router();
+  if (proof) api.use(frameDoor(db, proof));
   api.use(jsonOnly);
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
@@ -55,6 +59,7 @@ export function createApp({ db, logger, webDir }: AppParts): Express {
   // Before the limit on bodies: a kit that is imported has a larger one of its own.
   api.use(kitRoutes(db));
   api.use(cardRoutes(db));
+  if (proof) api.use(proofRoutes(db, proof));
   api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());
   api.use(jobRoutes(db));

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { jobNameSchema, type StoredDeleted, type StoredJob, type JobSummary } from '@gangway/contract/job';
+import { jobNameSchema, jobPatchSchema, type StoredDeleted, type StoredJob, type JobSummary } from '@gangway/contract/job';
 import { copyName } from '@gangway/contract/name';
 import type { Db, DbOrTx } from './db/connect';
 import { jobs, stands } from './db/schema';
@@ -10,8 +10,8 @@ import { standAnswer } from './stands';
 type JobRow = typeof jobs.$inferSelect;
 
 function summary(row: JobRow, standCount: number): JobSummary {
-  const { id, name, demo, updatedAt, deletedAt } = row;
-  return { id, name, demo, standCount, updatedAt: updatedAt.toISOString(), deletedAt: deletedAt?.toISOString() ?? null };
+  const { id, name, demo, dismissedCautions, updatedAt, deletedAt } = row;
+  return { id, name, demo, dismissedCautions, standCount, updatedAt: updatedAt.toISOString(), deletedAt: deletedAt?.toISOString() ?? null };
 }
 
 async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
@@ -39,7 +39,7 @@ async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
 /** A new job with the stands given, in their order; answers its id. */
 export async function insertJob(
   db: DbOrTx,
-  job: { name: string; demo: boolean },
+  job: { name: string; demo: boolean; dismissedCautions?: string[] },
   inside: readonly Pick<typeof stands.$inferInsert, 'name' | 'settings'>[],
 ): Promise<string> {
   const [row] = await db.insert(jobs).values(job).returning();
@@ -80,10 +80,10 @@ export function jobRoutes(db: Db): Router {
 
   router.patch('/jobs/:id', async (req, res) => {
     const id = idParam(req.params.id, 'job');
-    const { name } = parsed(jobNameSchema, req.body);
+    const { name, dismissedCautions } = parsed(jobPatchSchema, req.body);
     const rows = await db
       .update(jobs)
-      .set({ name, updatedAt: sql`now()` })
+      .set({ ...(name !== undefined && { name }), ...(dismissedCautions && { dismissedCautions }), updatedAt: sql`now()` })
       .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)))
       .returning({ id: jobs.id });
     if (rows.length === 0) throw notThere('job');
@@ -96,7 +96,7 @@ export function jobRoutes(db: Db): Router {
       const from = await wholeJob(tx, id);
       const names = await tx.select({ name: jobs.name }).from(jobs).where(isNull(jobs.deletedAt));
       const name = copyName(from.name, names.map((row) => row.name));
-      return wholeJob(tx, await insertJob(tx, { name, demo: false }, from.stands));
+      return wholeJob(tx, await insertJob(tx, { name, demo: false, dismissedCautions: from.dismissedCautions }, from.stands));
     });
     res.status(201).json(copy);
   });

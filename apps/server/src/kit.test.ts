@@ -9,7 +9,8 @@ import { apiErrorSchema } from '@gangway/contract/apiError';
 import { DEMO_STANDS, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
 import { kitSchema, type Kit, type KitChange } from '@gangway/contract/kit';
-import { centredStand, openedSettings, standSettingsSchema, storedSettings, type StoredSettings } from '@gangway/contract/stand';
+import { openedSettings, standSettingsSchema, storedSettings, type StoredSettings } from '@gangway/contract/stand';
+import { centredStand } from '@gangway/core/stand/centred';
 import { itemOf } from '@gangway/core/kit/item';
 import { EMPTY_PLAN } from '@gangway/core/rig/parts';
 import { createApp } from './app';
@@ -68,8 +69,10 @@ describe('the kit', () => {
     await seed(database.connection.db, 'reset');
     const seeded = await kit();
     const [lens] = seeded.items.filter(({ item }) => item.id === SMALL_FORMAT_RIG.parts.lens.id);
-    expect(lens?.used).toEqual({ rigs: 1, stands: 1 });
-    expect(seeded.rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.used.stands).toBe(1);
+    // The rig of each demo stand.
+    const standsOn = (id: string | null): number => DEMO_STANDS.filter(({ settings }) => settings.rig.rigId === id).length;
+    expect(lens?.used).toEqual({ rigs: 1, stands: standsOn(SMALL_FORMAT_RIG.rigId) });
+    expect(seeded.rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.used.stands).toBe(standsOn(FIELD_RIG.rigId));
     expect(seeded.items.filter(({ item }) => DEMO_ITEMS.some(({ id }) => id === item.id))).toHaveLength(DEMO_ITEMS.length);
     await change({ op: 'removeRig', id: FIELD_RIG.rigId ?? '', version: 1 }).expect(200);
     expect((await kit()).rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.archived).toBe(true);

@@ -1,12 +1,19 @@
+import { fork, type ChildProcess } from 'node:child_process';
 import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { connect, migrated } from './db/connect';
+import { openQueue } from './proof/queue';
+import { openStore } from './proof/store/openStore';
 import { seed, type Seeding } from './seed';
 
-// Reads DATABASE_URL, PORT (0 for any) and GANGWAY_SEED. Says on the parent's
-// channel, when it has one, where it listens and what it did with the demo job.
+// Reads DATABASE_URL, PORT (0 for any), GANGWAY_SEED, GANGWAY_STORE (a folder or
+// a bucket), GANGWAY_SCRATCH, GANGWAY_QUOTA_GB and GANGWAY_WORKERS (how many work
+// beside this server; 0 when they run elsewhere). Says on the parent's channel,
+// when it has one, where it listens and what it did with the demo job.
 const logger = pino({ level: process.env.LOG_LEVEL ?? 'info', base: { pid: process.pid } });
 
 const url = process.env.DATABASE_URL;
@@ -26,22 +33,54 @@ function isSeeding(value: string): value is Seeding {
 }
 
 const beside = (path: string) => fileURLToPath(new URL(path, import.meta.url));
+let stopping = false;
 const connection = connect(url, logger);
 await migrated(connection, beside('../drizzle'));
 const demo = await seed(connection.db, seeding);
 
-const app = createApp({ db: connection.db, logger, webDir: beside('../../web/dist') });
+const place = process.env.GANGWAY_STORE ?? join(tmpdir(), 'gangway-store');
+const scratch = process.env.GANGWAY_SCRATCH ?? join(tmpdir(), 'gangway-scratch');
+const [workers, quotaGb] = [number('GANGWAY_WORKERS', 1, 16), number('GANGWAY_QUOTA_GB', null, 1e6)];
+const boss = await openQueue(url, logger);
+const proof = { store: openStore(place), boss, scratch, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
+
+/** A figure from the environment; what is none is refused. */
+function number<T>(name: string, otherwise: T, most: number): number | T {
+  const said = process.env[name];
+  if (said === undefined || said === '') return otherwise;
+  const value = Number(said);
+  if (Number.isFinite(value) && value >= 0 && value <= most) return value;
+  logger.fatal(`${name} is ${said}; it must be a number from 0 to ${most}.`);
+  process.exit(2);
+}
+
+const crew = new Set<ChildProcess>();
+/** A worker beside this server; one that ends by itself is started again, a little later each time. */
+function launchWorker(after = 0): void {
+  setTimeout(() => {
+    if (stopping) return;
+    const worker = fork(beside('./worker.mjs'), { env: { ...process.env, GANGWAY_STORE: place, GANGWAY_SCRATCH: scratch }, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+    crew.add(worker);
+    worker.once('exit', (code) => {
+      crew.delete(worker);
+      if (!stopping) logger.warn({ code }, 'a worker ended by itself');
+      launchWorker(Math.min(10_000, after * 2 + 500));
+    });
+  }, after).unref();
+}
+
+const app = createApp({ db: connection.db, logger, webDir: beside('../../web/dist'), proof });
 const server = app.listen(Number(process.env.PORT ?? 0), '127.0.0.1', (error?: Error) => {
   if (error) {
     logger.fatal({ err: error }, 'cannot listen');
     process.exit(1);
   }
   const { port } = server.address() as AddressInfo;
+  for (let i = 0; i < workers; i++) launchWorker();
   logger.info({ port, demo }, 'listening');
   process.send?.({ listening: `http://127.0.0.1:${port}`, demo });
 });
 
-let stopping = false;
 /** Finishes what is under way, then lets go of the database; a second signal does not wait. */
 function stop(signal: string): void {
   if (stopping) process.exit(1);
@@ -49,8 +88,13 @@ function stop(signal: string): void {
   logger.info({ signal }, 'stopping');
   const late = setTimeout(() => process.exit(1), 5000);
   late.unref();
+  for (const worker of crew) worker.kill('SIGTERM');
   server.close(() => {
-    void connection.pool.end().finally(() => process.exit(0));
+    void boss
+      .stop({ graceful: false, close: true })
+      .catch(() => undefined)
+      .then(() => connection.pool.end())
+      .finally(() => process.exit(0));
   });
   server.closeIdleConnections();
 }

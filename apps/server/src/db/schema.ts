@@ -1,6 +1,8 @@
-import { boolean, index, integer, jsonb, pgTable, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import { bigint, boolean, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
+import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import type { KitItem } from '@gangway/core/kit/item';
 import type { RigPlan } from '@gangway/core/rig/parts';
+import type { AssemblyOptions, AssemblyState, Frame, Origin, Report, Role } from '@gangway/contract/proof';
 import type { StoredSettings } from '@gangway/contract/stand';
 
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
@@ -11,6 +13,8 @@ export const jobs = pgTable('jobs', {
   name: text('name').notNull(),
   /** The job that ships with Gangway, which `--reset-demo` puts back. */
   demo: boolean('demo').notNull().default(false),
+  /** Cautions that were read and put away for this job. */
+  dismissedCautions: jsonb('dismissed_cautions').$type<string[]>().notNull().default([]),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
   deletedAt: at('deleted_at'),
@@ -60,3 +64,66 @@ export const kitRigs = pgTable('kit_rigs', {
   plan: jsonb('plan').$type<RigPlan>().notNull(),
   ...row,
 });
+
+/** A series of frames of one stand, from the simulated back or from files. */
+export const frameSets = pgTable(
+  'frame_sets',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    standId: uuid('stand_id')
+      .notNull()
+      .references(() => stands.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    origin: text('origin').$type<Origin>().notNull(),
+    /** Where the frames belong, as the stand was when the series was begun; `null` without a plan. */
+    plan: jsonb('plan').$type<AssemblyPlan>(),
+    /** The ids of the frames in their order, `null` for an empty place. */
+    order: jsonb('order').$type<(string | null)[]>().notNull().default([]),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('frame_sets_stand_id').on(table.standId)],
+);
+
+/** One file of a series. */
+export const frames = pgTable(
+  'frames',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    setId: uuid('set_id')
+      .notNull()
+      .references(() => frameSets.id, { onDelete: 'cascade' }),
+    name: text('name').notNull(),
+    role: text('role').$type<Role>().notNull(),
+    storeKey: text('store_key').notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    sha256: text('sha256').notNull(),
+    seen: jsonb('seen').$type<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'>>().notNull(),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('frames_set_id').on(table.setId)],
+);
+
+/** One putting together of a series: its work, and what came of it. */
+export const assemblies = pgTable(
+  'assemblies',
+  {
+    id: uuid('id').primaryKey().defaultRandom(),
+    setId: uuid('set_id')
+      .notNull()
+      .references(() => frameSets.id, { onDelete: 'cascade' }),
+    state: text('state').$type<AssemblyState>().notNull().default('waiting'),
+    share: real('share').notNull().default(0),
+    step: text('step').notNull().default(''),
+    options: jsonb('options').$type<AssemblyOptions>().notNull(),
+    report: jsonb('report').$type<Report>(),
+    storeKey: text('store_key'),
+    bytes: bigint('bytes', { mode: 'number' }),
+    error: text('error'),
+    /** How often a worker has taken it up; by which claim it is worked on; when that worker last said so. */
+    attempts: integer('attempts').notNull().default(0),
+    claim: uuid('claim'),
+    heardAt: at('heard_at'),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('assemblies_set_id').on(table.setId)],
+);

@@ -1,0 +1,1 @@
+ALTER TABLE "jobs" ADD COLUMN "dismissed_cautions" jsonb DEFAULT '[]'::jsonb NOT NULL;

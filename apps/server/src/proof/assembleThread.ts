@@ -1,0 +1,21 @@
+import { parentPort, workerData } from 'node:worker_threads';
+import { assemble, AssemblyTrouble, type AssemblyJob } from './assemble';
+import type { FromThread } from './runInThread';
+
+// Puts one series together in a thread of its own, which can be ended at any moment.
+const port = parentPort;
+if (port) {
+  const say = (message: FromThread) => port.postMessage(message);
+  let said = 0;
+  assemble({
+    ...(workerData as Omit<AssemblyJob, 'onProgress'>),
+    onProgress: (share, step) => {
+      if (Date.now() - said < 100) return;
+      said = Date.now();
+      say({ type: 'progress', share, step });
+    },
+  }).then(
+    (report) => say({ type: 'done', report }),
+    (error: unknown) => say({ type: 'failed', trouble: error instanceof AssemblyTrouble, words: error instanceof Error ? error.message : String(error) }),
+  );
+}

@@ -1,0 +1,375 @@
+import { createWriteStream, existsSync } from 'node:fs';
+import { mkdir, readFile, rm, stat, statfs } from 'node:fs/promises';
+import { randomUUID } from 'node:crypto';
+import { basename, join } from 'node:path';
+import { pipeline } from 'node:stream/promises';
+import express, { Router, type Request, type RequestHandler } from 'express';
+import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import type PgBoss from 'pg-boss';
+import sharp from 'sharp';
+import { z } from 'zod';
+import { assemblyOptionsSchema, newSetSchema, ROLES, setChangeSchema, type Assembly, type Frame, type FrameSet, type Role } from '@gangway/contract/proof';
+import { openedSettings } from '@gangway/contract/stand';
+import { assemblyPlan } from '@gangway/core/assembly/plan';
+import type { Db } from '../db/connect';
+import { assemblies, frames, frameSets, stands } from '../db/schema';
+import { idParam, notThere, parsed, Refusal } from '../refusal';
+import { acceptedFrame } from './acceptFrame';
+import { gigabytes } from './assemble';
+import { enqueue } from './queue';
+import type { Store } from './store/store';
+import { resultKey, sidecarKey } from './work';
+
+export interface ProofParts {
+  readonly store: Store;
+  readonly boss: PgBoss;
+  readonly scratch: string;
+  /** How many bytes all files together may have; `null` for as many as there is room. */
+  readonly quotaBytes: number | null;
+}
+
+const FRAME_BYTES_MOST = 1e9;
+const NAME_MOST = 200;
+
+const figure = (what: string, most: number) => z.coerce.number({ error: `${what} must be a number.` }).positive(`${what} must be above 0.`).max(most, `${what} must be at most ${most}.`);
+/** What the simulated back says of the samples that it delivers. */
+const exposureSchema = z.strictObject({
+  number: figure('The number of the frame', 10_000).int(),
+  width: figure('Width', 100_000).int(),
+  height: figure('Height', 100_000).int(),
+  bits: z.coerce.number().pipe(z.union([z.literal(8), z.literal(16)], { error: 'Bits must be 8 or 16.' })),
+  format: z.enum(['png', 'tiff'], { error: 'The format must be png or tiff.' }),
+  takenAt: z.coerce.date({ error: 'The time of the exposure must be a date and time.' }),
+  exposureS: figure('Exposure', 36_000),
+  fNumber: figure('The f-number', 10_000).optional(),
+  focalMm: figure('Focal length', 10_000).optional(),
+});
+/** The same in XMP (ISO 16684-1, with the properties of Exif for XMP). */
+function xmpOf(at: string, { exposureS, fNumber, focalMm }: z.infer<typeof exposureSchema>): string {
+  const known = Object.entries({ ExposureTime: exposureS, FNumber: fNumber, FocalLength: focalMm }).flatMap(([key, value]) => (value === undefined ? [] : [`exif:${key}="${ratio(value)}"`]));
+  return `<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:exif="http://ns.adobe.com/exif/1.0/" xmlns:tiff="http://ns.adobe.com/tiff/1.0/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" tiff:Model="Simulated back" xmp:CreatorTool="Gangway" exif:DateTimeOriginal="${at}" ${known.join(' ')}/></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
+}
+/** A number as Exif writes it: one whole number over another (Exif 2.32, rational). */
+const ratio = (value: number): string => (value < 1 ? `1000/${Math.round(1000 / value)}` : `${Math.round(value * 1000)}/1000`);
+
+type AssemblyRow = typeof assemblies.$inferSelect;
+
+function assemblyAnswer({ id, setId, state, share, step, options, report, bytes, error, createdAt }: AssemblyRow): Assembly {
+  return { id, setId, state, share, step, options, report, bytes, error, createdAt: createdAt.toISOString() };
+}
+
+function frameAnswer({ id, name, role, bytes, seen }: typeof frames.$inferSelect): Frame {
+  return { id, name, role, bytes, ...seen };
+}
+
+async function setsOf(db: Db, where: { readonly standId: string } | { readonly setId: string }): Promise<readonly FrameSet[]> {
+  const sets = await db.select().from(frameSets).where('standId' in where ? eq(frameSets.standId, where.standId) : eq(frameSets.id, where.setId)).orderBy(asc(frameSets.createdAt));
+  if (sets.length === 0) return [];
+  const ids = sets.map(({ id }) => id);
+  const inside = await db.select().from(frames).where(inArray(frames.setId, ids)).orderBy(asc(frames.createdAt));
+  const made = await db.select().from(assemblies).where(inArray(assemblies.setId, ids)).orderBy(desc(assemblies.createdAt));
+  const byId = new Map(inside.map((row) => [row.id, frameAnswer(row)]));
+  return sets.map(({ id, standId, name, origin, plan, order, createdAt }) => ({
+    id,
+    standId,
+    name,
+    origin,
+    plan,
+    frames: order.map((each) => (each === null ? null : (byId.get(each) ?? null))),
+    whiteCards: inside.filter(({ setId, role }) => setId === id && role === 'white').map(frameAnswer),
+    assemblies: made.filter(({ setId }) => setId === id).map(assemblyAnswer),
+    createdAt: createdAt.toISOString(),
+  }));
+}
+
+/** Frames come in as they are, not as JSON: before the rule that takes JSON alone. */
+export function frameDoor(db: Db, parts: ProofParts): Router {
+  const { store, scratch } = parts;
+  const router = Router();
+  router.post('/frame-sets/:id/frames', async (req, res) => {
+    const setId = idParam(req.params.id, 'series');
+    const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, NAME_MOST) : '';
+    const role = req.query.role;
+    if (name === '') throw new Refusal(400, 'no_name', 'A frame needs the name of its file.', ['name']);
+    if (typeof role !== 'string' || !(role in ROLES)) throw new Refusal(400, 'no_role', 'A frame is a “frame” or a “white” card.', ['role']);
+    if (!req.is('application/octet-stream')) throw new Refusal(415, 'not_a_file', 'A frame is sent as it is (content type application/octet-stream).');
+    const announced = Number(req.headers['content-length']);
+    if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
+    if (announced > FRAME_BYTES_MOST) throw new Refusal(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are taken.`, ['file']);
+    await arrived(req, setId, announced, name, async (path) => {
+      res.status(201).json(await takenIn(setId, name, role as Role, path));
+    });
+  });
+
+  // The simulated back delivers samples; here they become the file that such a camera writes, and come in by the same door.
+  router.post('/frame-sets/:id/exposures', async (req, res) => {
+    const setId = idParam(req.params.id, 'series');
+    const said = parsed(exposureSchema, Object.fromEntries(Object.entries(req.query).map(([key, value]) => [key, typeof value === 'string' ? value : ''])));
+    if (!req.is('application/octet-stream')) throw new Refusal(415, 'not_a_file', 'Samples are sent as they are (content type application/octet-stream).');
+    const { width, height, bits } = said;
+    const announced = Number(req.headers['content-length']);
+    if (announced !== width * height * 3 * (bits / 8)) throw new Refusal(400, 'wrong_length', `${width} × ${height} px of ${bits} bit are ${width * height * 3 * (bits / 8)} bytes; ${announced} were announced.`, ['width']);
+    const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? 'tif' : 'png'}`;
+    await arrived(req, setId, announced, name, async (path) => {
+      const bytes = await readFile(path);
+      const samples = bits === 8 ? bytes : new Uint16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2);
+      const space = bits === 8 ? 'srgb' : 'rgb16';
+      const at = said.takenAt.toISOString();
+      const stamp = at.slice(0, 19).replaceAll('-', ':').replace('T', ' ');
+      const file = sharp(samples, { raw: { width, height, channels: 3 }, limitInputPixels: false })
+        .pipelineColourspace(space)
+        .toColourspace(space)
+        .withExif({
+          IFD0: { Model: 'Simulated back', Software: 'Gangway', DateTime: stamp },
+          IFD2: { DateTimeOriginal: stamp, SubSecTimeOriginal: at.slice(20, 23), ExposureTime: ratio(said.exposureS), ...(said.fNumber === undefined ? {} : { FNumber: ratio(said.fNumber) }), ...(said.focalMm === undefined ? {} : { FocalLength: ratio(said.focalMm) }) },
+        })
+        // The TIFFs of libvips carry no Exif, but XMP, which says the same.
+        .withXmp(xmpOf(at, said));
+      const made = `${path}-made`;
+      try {
+        await (said.format === 'tiff' ? file.tiff({ compression: 'none' }) : file.png({ compressionLevel: 3 })).toFile(made);
+        res.status(201).json(await takenIn(setId, name, 'frame', made));
+      } finally {
+        await rm(made, { force: true });
+      }
+    });
+  });
+
+  /** A body on its way to disk, looked at when all of it is there, thrown away afterwards. */
+  async function arrived(req: Request, setId: string, announced: number, name: string, then: (path: string) => Promise<void>): Promise<void> {
+    const [set] = await db.select({ id: frameSets.id }).from(frameSets).where(eq(frameSets.id, setId));
+    if (!set) throw notThere('series');
+    await room(announced, name);
+    const path = join(scratch, `incoming-${randomUUID()}`);
+    try {
+      await pipeline(req, createWriteStream(path));
+      const { size } = await stat(path);
+      if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, ['file']);
+      await then(path);
+    } finally {
+      await rm(path, { force: true });
+    }
+  }
+
+  async function takenIn(setId: string, name: string, role: Role, path: string): Promise<Frame> {
+    const { sha256, ...seen } = await acceptedFrame(path, name);
+    const [twin] = await db.select({ name: frames.name }).from(frames).where(and(eq(frames.setId, setId), eq(frames.sha256, sha256), eq(frames.role, role)));
+    if (twin) throw new Refusal(409, 'doubled', `${name} is the same file as ${twin.name}, which is in this series already.`, ['file']);
+    const { size } = await stat(path);
+    const id = randomUUID();
+    const storeKey = `frames/${id}/file.${seen.format}`;
+    await store.put(storeKey, path);
+    const row = await db.transaction(async (tx) => {
+      const [kept] = await tx.insert(frames).values({ id, setId, name, role, storeKey, bytes: size, sha256, seen }).returning();
+      if (role === 'frame') {
+        const [held] = await tx.select({ order: frameSets.order }).from(frameSets).where(eq(frameSets.id, setId)).for('update');
+        const order = held?.order ?? [];
+        // The first empty place, else the end.
+        const gap = order.indexOf(null);
+        await tx.update(frameSets).set({ order: gap >= 0 ? order.map((each, i) => (i === gap ? id : each)) : [...order, id] }).where(eq(frameSets.id, setId));
+      }
+      return kept;
+    });
+    if (!row) throw new Error('a frame that was kept is not there');
+    return frameAnswer(row);
+  }
+
+  async function room(bytes: number, name: string): Promise<void> {
+    const free = await store.free();
+    const { bavail, bsize } = await mkdir(scratch, { recursive: true }).then(() => statfs(scratch));
+    const least = Math.min(free ?? Infinity, bavail * bsize);
+    if (bytes * 2 > least) throw new Refusal(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, ['file']);
+    const { quotaBytes } = parts;
+    if (quotaBytes === null) return;
+    const [used] = await db.select({ bytes: sql<string>`coalesce(sum(${frames.bytes}), 0)` }).from(frames);
+    const [made] = await db.select({ bytes: sql<string>`coalesce(sum(${assemblies.bytes}), 0)` }).from(assemblies);
+    const taken = Number(used?.bytes ?? 0) + Number(made?.bytes ?? 0);
+    if (taken + bytes > quotaBytes) throw new Refusal(507, 'over_quota', `${name} would bring the files to ${gigabytes(taken + bytes)}; ${gigabytes(quotaBytes)} are allowed. Delete a series first.`, ['file']);
+  }
+  return router;
+}
+
+export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Router {
+  const router = Router();
+  router.use(['/frame-sets', '/assemblies'], express.json({ limit: '256kb' }));
+
+  /** All that is kept of a picture, and what was fetched to look at it. */
+  const forgotten = async ({ id, options }: AssemblyRow): Promise<void> => {
+    await Promise.all([store.remove(resultKey(id, options.output)), store.remove(sidecarKey(id)), rm(join(scratch, 'looked-at', id), { recursive: true, force: true })]);
+  };
+
+  const oneSet = async (id: string): Promise<FrameSet> => {
+    const [set] = await setsOf(db, { setId: id });
+    if (!set) throw notThere('series');
+    return set;
+  };
+
+  router.get('/stands/:id/frame-sets', async (req, res) => {
+    res.json({ sets: await setsOf(db, { standId: idParam(req.params.id, 'stand') }) });
+  });
+
+  router.post('/stands/:id/frame-sets', express.json({ limit: '16kb' }), async (req, res) => {
+    const standId = idParam(req.params.id, 'stand');
+    const { name, origin, planned } = parsed(newSetSchema, req.body);
+    const [stand] = await db.select().from(stands).where(and(eq(stands.id, standId), isNull(stands.deletedAt)));
+    if (!stand) throw notThere('stand');
+    const plan = planned ? assemblyPlan(openedSettings(stand.settings)) : null;
+    if (planned && plan === null) throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', ['planned']);
+    const [set] = await db.insert(frameSets).values({ standId, name, origin, plan, order: plan ? plan.frames.map(() => null) : [] }).returning();
+    if (!set) throw new Error('a series that was begun is not there');
+    res.status(201).json(await oneSet(set.id));
+  });
+
+  router.patch('/frame-sets/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'series');
+    const { name, order } = parsed(setChangeSchema, req.body);
+    if (order) {
+      const known = new Set((await db.select({ id: frames.id }).from(frames).where(and(eq(frames.setId, id), eq(frames.role, 'frame')))).map((row) => row.id));
+      const named = order.flatMap((each) => (each === null ? [] : [each]));
+      if (named.some((each) => !known.has(each)) || new Set(named).size !== named.length || named.length !== known.size) throw new Refusal(400, 'bad_order', 'The order must name every frame of the series once.', ['order']);
+    }
+    await db.update(frameSets).set({ ...(name === undefined ? {} : { name }), ...(order === undefined ? {} : { order }) }).where(eq(frameSets.id, id));
+    res.json(await oneSet(id));
+  });
+
+  router.delete('/frame-sets/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'series');
+    const keys = await db.select({ key: frames.storeKey }).from(frames).where(eq(frames.setId, id));
+    const made = await db.select().from(assemblies).where(eq(assemblies.setId, id));
+    const gone = await db.delete(frameSets).where(eq(frameSets.id, id)).returning({ id: frameSets.id });
+    if (gone.length === 0) throw notThere('series');
+    for (const { key } of keys) await store.remove(key);
+    for (const each of made) await forgotten(each);
+    res.json({ id });
+  });
+
+  router.delete('/frames/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'frame');
+    const set = await db.transaction(async (tx) => {
+      const [row] = await tx.delete(frames).where(eq(frames.id, id)).returning();
+      if (!row) throw notThere('frame');
+      const [held] = await tx.select().from(frameSets).where(eq(frameSets.id, row.setId)).for('update');
+      const order = held?.order ?? [];
+      // A planned place stays, empty.
+      await tx.update(frameSets).set({ order: held?.plan && order.length <= held.plan.frames.length ? order.map((each) => (each === id ? null : each)) : order.filter((each) => each !== id) }).where(eq(frameSets.id, row.setId));
+      return row;
+    });
+    await store.remove(set.storeKey);
+    res.json(await oneSet(set.setId));
+  });
+
+  router.get('/frames/:id/look', async (req, res) => {
+    const [row] = await db.select().from(frames).where(eq(frames.id, idParam(req.params.id, 'frame')));
+    if (!row) throw notThere('frame');
+    const folder = join(scratch, `look-${randomUUID()}`);
+    await mkdir(folder, { recursive: true });
+    try {
+      const picture = await sharp(await store.local(row.storeKey, folder), { limitInputPixels: false }).autoOrient().resize(320, 320, { fit: 'inside' }).toColourspace('srgb').jpeg({ quality: 80 }).toBuffer();
+      res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(picture);
+    } finally {
+      await rm(folder, { recursive: true, force: true });
+    }
+  });
+
+  router.post('/frame-sets/:id/assemblies', async (req, res) => {
+    const setId = idParam(req.params.id, 'series');
+    const options = parsed(assemblyOptionsSchema, req.body);
+    const set = await oneSet(setId);
+    if (set.frames.every((frame) => frame === null)) throw new Refusal(409, 'no_frames', 'This series has no frame yet.');
+    const [row] = await db.insert(assemblies).values({ setId, options, step: 'waiting for a worker' }).returning();
+    if (!row) throw new Error('an assembly that was begun is not there');
+    await enqueue(boss, row.id);
+    res.status(201).json(assemblyAnswer(row));
+  });
+
+  const oneAssembly = async (id: string): Promise<AssemblyRow> => {
+    const [row] = await db.select().from(assemblies).where(eq(assemblies.id, id));
+    if (!row) throw notThere('assembly');
+    return row;
+  };
+
+  router.get('/assemblies/:id', async (req, res) => {
+    res.json(assemblyAnswer(await oneAssembly(idParam(req.params.id, 'assembly'))));
+  });
+
+  router.post('/assemblies/:id/cancel', async (req, res) => {
+    const id = idParam(req.params.id, 'assembly');
+    await db.update(assemblies).set({ state: 'cancelled', step: 'cancelled' }).where(and(eq(assemblies.id, id), inArray(assemblies.state, ['waiting', 'running'])));
+    res.json(assemblyAnswer(await oneAssembly(id)));
+  });
+
+  router.delete('/assemblies/:id', async (req, res) => {
+    const [row] = await db.delete(assemblies).where(eq(assemblies.id, idParam(req.params.id, 'assembly'))).returning();
+    if (!row) throw notThere('assembly');
+    await forgotten(row);
+    res.json({ id: row.id });
+  });
+
+  // How far it is, as server-sent events until it has come to an end.
+  router.get('/assemblies/:id/events', async (req, res) => {
+    const id = idParam(req.params.id, 'assembly');
+    await oneAssembly(id);
+    res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
+    res.flushHeaders();
+    const gone = new AbortController();
+    req.on('close', () => gone.abort());
+    let last = '';
+    while (!gone.signal.aborted) {
+      const row = await oneAssembly(id).catch(() => null);
+      if (!row) {
+        res.write('event: gone\ndata: {}\n\n');
+        break;
+      }
+      const data = JSON.stringify(assemblyAnswer(row));
+      if (data !== last) res.write(`data: ${data}\n\n`);
+      last = data;
+      if (row.state !== 'waiting' && row.state !== 'running') break;
+      await new Promise((next) => setTimeout(next, 300));
+    }
+    res.end();
+  });
+
+  const done = async (req: { readonly params: Record<string, string | string[] | undefined> }): Promise<AssemblyRow & { storeKey: string }> => {
+    const row = await oneAssembly(idParam(req.params.id, 'assembly'));
+    if (row.state !== 'done' || row.storeKey === null) throw new Refusal(409, 'not_done', 'This picture is not finished.');
+    return { ...row, storeKey: row.storeKey };
+  };
+
+  const download = (key: (row: AssemblyRow & { storeKey: string }) => string): RequestHandler => async (req, res) => {
+    const row = await done(req);
+    const from = key(row);
+    res.attachment(`gangway-${row.id.slice(0, 8)}.${from.split('.').pop() ?? ''}`);
+    await pipeline(await store.stream(from), res);
+  };
+  router.get('/assemblies/:id/picture', download(({ storeKey }) => storeKey));
+  router.get('/assemblies/:id/sidecar', download(({ id }) => sidecarKey(id)));
+
+  // Tiles for looking at any size, by the levels of a pyramid: the top one is the whole at its own size.
+  const TILE = 512;
+  router.get('/assemblies/:id/tiles/:level/:x/:y', async (req, res) => {
+    const row = await done(req);
+    const { width = 0, height = 0 } = row.report ?? {};
+    const [level, x, y] = [Number(req.params.level), Number(req.params.x), Number(req.params.y)];
+    const top = Math.ceil(Math.log2(Math.max(width, height, 1)));
+    const by = 2 ** (top - level);
+    if (![level, x, y].every((n) => Number.isInteger(n) && n >= 0) || level > top || x * TILE * by >= width || y * TILE * by >= height) throw notThere('tile');
+    const folder = join(scratch, 'looked-at', row.id);
+    await mkdir(folder, { recursive: true });
+    const fetched = join(folder, basename(row.storeKey));
+    const path = existsSync(fetched) ? fetched : await store.local(row.storeKey, folder);
+    const region = { left: x * TILE * by, top: y * TILE * by, width: Math.min(TILE * by, width - x * TILE * by), height: Math.min(TILE * by, height - y * TILE * by) };
+    const size = { width: Math.max(1, Math.ceil(region.width / by)), height: Math.max(1, Math.ceil(region.height / by)) };
+    // A pyramid has smaller pictures ready: the largest that is not smaller than wanted.
+    const page = row.options.output === 'tiff' ? await pageFor(path, by) : { page: 0, by: 1 };
+    const shrunk = { left: Math.floor(region.left / page.by), top: Math.floor(region.top / page.by), width: Math.max(1, Math.floor(region.width / page.by)), height: Math.max(1, Math.floor(region.height / page.by)) };
+    const tile = await sharp(path, { limitInputPixels: false, ...(row.options.output === 'tiff' ? { page: page.page } : {}) }).extract(shrunk).resize(size.width, size.height, { fit: 'fill', kernel: by > page.by ? 'cubic' : 'nearest' }).toColourspace('srgb').jpeg({ quality: 88 }).toBuffer();
+    res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(tile);
+  });
+
+  async function pageFor(path: string, by: number): Promise<{ readonly page: number; readonly by: number }> {
+    const { pages = 1 } = await sharp(path, { limitInputPixels: false }).metadata();
+    const page = Math.max(0, Math.min(pages - 1, Math.floor(Math.log2(by))));
+    return { page, by: 2 ** page };
+  }
+  return router;
+}
