@@ -7,6 +7,8 @@ const JobsPage = lazy(() => import('../jobs/JobsPage').then((module) => ({ defau
 
 const BenchPage = lazy(() => import('../bench/BenchPage').then((module) => ({ default: module.BenchPage })));
 
+const ProofPage = lazy(() => import('../proof/ProofPage').then((module) => ({ default: module.ProofPage })));
+
 const GuidePage = lazy(() => import('../guide/GuidePage').then((module) => ({ default: module.GuidePage })));
 
 const kit = {
@@ -76,6 +78,7 @@ const router = createBrowserRouter([
       { path: '/jobs', element: <JobsPage /> },
       { path: '/jobs/:jobId', element: <JobsPage /> },
       { path: '/jobs/:jobId/stands/:standId', element: <BenchPage /> },
+      { path: '/jobs/:jobId/stands/:standId/proof', element: <ProofPage /> },
       {
         path: '/kit',
         element: <kit.Frame />,

@@ -9,7 +9,7 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
   const theme = useTheme();
   const dark = theme === 'dark-cloth';
   return (
-    <header className="print:hidden flex h-12 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1.5 max-sm:px-2">
+    <header className="print:hidden flex h-12 shrink-0 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1.5 max-sm:px-2">
       <Link to="/jobs" className="flex items-center gap-2 font-semibold tracking-tight [font-stretch:112%]">
         <svg viewBox="0 0 24 24" width="22" height="22" aria-hidden>
           <circle cx="12" cy="12" r="10" fill="none" stroke="currentColor" strokeWidth="1.4" />

@@ -6,6 +6,7 @@ import { api } from '../store/api';
 import { useAppDispatch, useAppSelector } from '../store/store';
 import { IconButton } from '../ui/Button';
 import { NameEditor } from '../ui/NameEditor';
+import { useCalm } from '../ui/useAtMost';
 import { changed } from './edit';
 
 /** Which job and stand this is; the name of the stand can be changed in place. */
@@ -53,6 +54,8 @@ export function Where({ jobId }: { readonly jobId: string }) {
 export function UndoButtons() {
   const dispatch = useAppDispatch();
   const undoable = useAppSelector(({ edit }) => (edit.past.length > 0 ? (edit.present?.said ?? '') : null));
+  // A drag changes what it says at every step.
+  const undoWords = useCalm(undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`, 200);
   const redoable = useAppSelector(({ edit }) => edit.future[0]?.said ?? null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -71,7 +74,7 @@ export function UndoButtons() {
   return (
     <span className="flex">
       <IconButton
-        label={undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`}
+        label={undoWords}
         disabled={undoable === null}
         onClick={() => dispatch(ActionCreators.undo())}
       >

@@ -1,6 +1,6 @@
 import { ToggleGroup } from 'radix-ui';
-import { lazy, Suspense, useCallback, useEffect, useId, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
+import { Link, useParams, useSearchParams } from 'react-router';
 import type { Finding } from '@gangway/core/findings/finding';
 import type { Ask } from '@gangway/core/rig/ask';
 import { partsInOrder } from '@gangway/core/rig/parts';
@@ -9,13 +9,9 @@ import { TopBar } from '../app/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { closeStand, openStand, store, useAppSelector } from '../store/store';
 import { ErrorNote } from '../ui/ErrorNote';
+import { useAtMost } from '../ui/useAtMost';
 import { UndoButtons, Where } from './BenchBar';
 import { CircleDrawing } from './circle/CircleDrawing';
-import { Legend } from './circle/Legend';
-import { Reading } from './circle/Reading';
-import { findingsOf, shiftScaleOf } from './facts';
-import { FindingsPanel } from './findings/FindingsPanel';
-import { ShiftScaleTable } from './findings/ShiftScaleTable';
 import { ElsewhereNote } from './keeping/ElsewhereNote';
 import { KeepingWords } from './keeping/KeepingWords';
 import { FrameControls } from './movements/FrameControls';
@@ -28,7 +24,21 @@ import { standEdit } from './standEdit';
 const ItemDialog = lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog })));
 // The 3D view and its package load only when the Finder is shown.
 const Finder = lazy(() => import('./finder/Finder').then((module) => ({ default: module.Finder })));
+const FollowingFinder = lazy(() => import('./finder/FollowingFinder').then((module) => ({ default: module.FollowingFinder })));
+const PlaceDrawing = lazy(() => import('./place/PlaceDrawing').then((module) => ({ default: module.PlaceDrawing })));
+const FocusPanel = lazy(() => import('./focus/FocusPanel').then((module) => ({ default: module.FocusPanel })));
+const SectionDrawing = lazy(() => import('./section/SectionDrawing').then((module) => ({ default: module.SectionDrawing })));
+const FocusScales = lazy(() => import('./focus/FocusScales').then((module) => ({ default: module.FocusScales })));
+const TiltScale = lazy(() => import('./focus/FocusScales').then((module) => ({ default: module.TiltScale })));
+const FramePanel = lazy(() => import('./frame/FramePanel').then((module) => ({ default: module.FramePanel })));
 const ScenePanel = lazy(() => import('./scene/ScenePanel').then((module) => ({ default: module.ScenePanel })));
+// Findings come a moment after the drawings, which they do not hold up.
+const FindingsPanel = lazy(() => import('./findings/FindingsPanel').then((module) => ({ default: module.FindingsPanel })));
+const Reading = lazy(() => import('./circle/Reading').then((module) => ({ default: module.Reading })));
+const StitchPanel = lazy(() => import('./stitch/StitchPanel').then((module) => ({ default: module.StitchPanel })));
+const StitchDrawings = lazy(() => import('./stitch/StitchDrawings').then((module) => ({ default: module.StitchDrawings })));
+const Cautions = lazy(() => import('./cautions/Cautions').then((module) => ({ default: module.Cautions })));
+const CircleAside = lazy(() => import('./circle/CircleAside').then((module) => ({ default: module.CircleAside })));
 const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ default: module.ChooseRig })));
 
 /** The bench of one stand: fetches it, puts it under edit, and takes it away again on leaving. */
@@ -89,59 +99,88 @@ export function BenchPage() {
 function Bench({ jobId, settings }: { readonly jobId: string; readonly settings: StandSettings }) {
   const [sheet, setSheet] = useState<'rig' | Ask | null>(null);
   const readingId = useId();
-  const [drawing, setDrawing] = useState<'circle' | 'finder'>('circle');
+  const [step, setStep] = useStep();
+  // Drawings and scales follow the hand at every step; what is read, not dragged, some times a second.
+  const later = useAtMost(settings, READ_MS);
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
   const ask = useCallback((kind: Finding['kind']) => setSheet(askFor(kind, settings.rig.parts)), [settings.rig.parts]);
   const asked = sheet === null || sheet === 'rig' ? null : (partsInOrder(settings.rig.parts).find(({ id }) => id === sheet.itemId) ?? null);
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
-      <TopBar where={<Where jobId={jobId} />}>
-        <KeepingWords />
-        <UndoButtons />
-      </TopBar>
-      <ElsewhereNote />
+      <Head jobId={jobId} />
       <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_26rem]">
-        <section aria-label="Circle and movements" className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2">
+        <section aria-label={STEPS[step].drawing} className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2">
           <div className="flex flex-wrap items-center gap-x-4">
-            <DrawingChoice drawing={drawing} onChoose={setDrawing} />
+            <StepChoice step={step} onChoose={setStep} />
             <div className="min-w-0 grow">
               <FrameControls settings={settings} />
             </div>
           </div>
-          {drawing === 'circle' ? (
-            <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
-              <CircleDrawing settings={settings} onMove={standEdit.move} readingId={readingId} />
-              <UprightScale settings={settings} />
-            </div>
-          ) : (
-            <Suspense
-              fallback={
-                <p role="status" className="text-ink-soft">
-                  Fetching the Finder …
-                </p>
-              }
-            >
-              <div className="grid min-h-0 grid-cols-[15rem_minmax(0,1fr)_auto] max-lg:grid-cols-[minmax(0,1fr)_auto]">
-                <div className="grid min-h-0 max-lg:order-last max-lg:col-span-2 max-lg:mt-3">
-                  <ScenePanel settings={settings} />
+          <Suspense
+            fallback={
+              <p role="status" className="p-4 text-ink-soft">
+                Fetching this step …
+              </p>
+            }
+          >
+            {step === 'cover' && (
+              <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
+                <CircleDrawing settings={settings} onMove={standEdit.move} readingId={readingId} />
+                <UprightScale settings={settings} />
+              </div>
+            )}
+            {step === 'frame' && (
+              <div className={WITH_PANEL}>
+                <div className={PANEL}>
+                  <FramePanel settings={later} />
                 </div>
                 <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
                   <Finder settings={settings} />
                 </div>
                 <UprightScale settings={settings} />
               </div>
+            )}
+            {step === 'focus' && (
+              <div className={WITH_PANEL}>
+                <div className={PANEL}>
+                  <FocusPanel settings={later} />
+                </div>
+                <div className="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)_minmax(0,1fr)] gap-2 max-lg:h-[44rem]">
+                  <SectionDrawing settings={settings} />
+                  <FollowingFinder settings={settings} read={later} />
+                </div>
+                <TiltScale settings={settings} />
+              </div>
+            )}
+            {step === 'stitch' && (
+              <div className={WITH_PANEL}>
+                <div className={PANEL}>
+                  <StitchPanel settings={later} />
+                </div>
+                <StitchDrawings settings={settings} />
+              </div>
+            )}
+            {step === 'stand' && (
+              <div className={WITH_PANEL}>
+                <div className={PANEL}>
+                  <ScenePanel settings={later} />
+                </div>
+                <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
+                  {settings.scene ? <PlaceDrawing settings={settings} scene={settings.scene} /> : <p className="p-6 text-ink-soft">Plan and elevation are here once something stands before the camera.</p>}
+                </div>
+                <UprightScale settings={settings} />
+              </div>
+            )}
+          </Suspense>
+          {step === 'focus' && (
+            <Suspense fallback={<div className="h-24" />}>
+              <FocusScales settings={settings} />
             </Suspense>
           )}
-          <LevelScale settings={settings} />
+          {step !== 'focus' && step !== 'stitch' && <LevelScale settings={settings} />}
         </section>
-        <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l">
-          <RigLine rig={settings.rig} onChoose={chooseRig} />
-          <FindingsPanel findings={findingsOf(settings)} onApply={standEdit.applyRemedy} onAsk={ask} />
-          <ShiftScaleTable rows={shiftScaleOf(settings)} fNumber={settings.fNumber} onAperture={standEdit.setAperture} />
-          <Legend />
-          <Reading id={readingId} settings={settings} />
-        </aside>
+        <Aside jobId={jobId} step={step} settings={later} readingId={readingId} onRig={chooseRig} onAsk={ask} />
       </main>
       <Suspense fallback={null}>
         {sheet === 'rig' && (
@@ -170,14 +209,86 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
   );
 }
 
-function DrawingChoice({ drawing, onChoose }: { readonly drawing: 'circle' | 'finder'; readonly onChoose: (drawing: 'circle' | 'finder') => void }) {
+interface AsideProps {
+  readonly jobId: string;
+  readonly step: Step;
+  readonly settings: StandSettings;
+  readonly readingId: string;
+  readonly onRig: () => void;
+  readonly onAsk: (kind: Finding['kind']) => void;
+}
+
+/** Rig, findings and cautions beside the drawings. */
+const Aside = memo(function Aside({ jobId, step, settings, readingId, onRig, onAsk }: AsideProps) {
   return (
-    <ToggleGroup.Root type="single" value={drawing} onValueChange={(value) => (value === 'circle' || value === 'finder') && onChoose(value)} aria-label="Large drawing" className="inline-flex overflow-hidden rounded-md border border-rule text-sm">
-      {(['circle', 'finder'] as const).map((each) => (
-        <ToggleGroup.Item key={each} value={each} className="min-h-8 px-2.5 font-medium data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10">
-          {each === 'circle' ? 'Circle' : 'Finder'}
+    <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l">
+      <RigLine rig={settings.rig} onChoose={onRig} />
+      <Suspense fallback={<p role="status">Looking …</p>}>
+        <FindingsPanel settings={settings} onApply={standEdit.apply} onAsk={onAsk} />
+      </Suspense>
+      <Suspense fallback={null}>
+        <Cautions jobId={jobId} step={step} settings={settings} />
+      </Suspense>
+      {step === 'cover' && (
+        <Suspense fallback={null}>
+          <CircleAside settings={settings} />
+        </Suspense>
+      )}
+      <Suspense fallback={null}>
+        <Reading id={readingId} settings={settings} />
+      </Suspense>
+    </aside>
+  );
+});
+
+/** What stands over the bench; nothing of it follows a drag. */
+const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
+  const { standId = '' } = useParams();
+  return (
+    <>
+      <TopBar where={<Where jobId={jobId} />}>
+        <KeepingWords />
+        <Link to={`/jobs/${jobId}/stands/${standId}/proof`} title="Proof: see it before it is shot, put frames together" className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden">
+          Proof
+        </Link>
+        <UndoButtons />
+      </TopBar>
+      <ElsewhereNote />
+    </>
+  );
+});
+
+/** The steps in the order in which the work goes, and which drawing is large at each. */
+const STEPS = { stand: { name: 'Stand', drawing: 'Place and movements' }, frame: { name: 'Frame', drawing: 'Finder and movements' }, cover: { name: 'Cover', drawing: 'Circle and movements' }, focus: { name: 'Focus', drawing: 'Section, Finder and tilt' }, stitch: { name: 'Stitch', drawing: 'Frames in the circle, and the joined picture' } } as const;
+type Step = keyof typeof STEPS;
+
+/** Nobody reads findings faster than this while something is dragged, ms. */
+const READ_MS = 400;
+
+const WITH_PANEL = 'grid min-h-0 grid-cols-[16.5rem_minmax(0,1fr)_auto] max-lg:grid-cols-[minmax(0,1fr)_auto]';
+const PANEL = 'grid min-h-0 max-lg:order-last max-lg:col-span-2 max-lg:mt-3';
+
+/** The step stands in the address, so that it is found again. */
+function useStep(): readonly [Step, (step: Step) => void] {
+  const [search, setSearch] = useSearchParams();
+  const asked = search.get('step');
+  const step: Step = asked !== null && asked in STEPS ? (asked as Step) : 'cover';
+  const go = useRef(setSearch);
+  useEffect(() => {
+    go.current = setSearch;
+  });
+  const choose = useCallback((next: Step) => go.current(next === 'cover' ? {} : { step: next }, { replace: true }), []);
+  return [step, choose];
+}
+
+const StepChoice = memo(function StepChoice({ step, onChoose }: { readonly step: Step; readonly onChoose: (step: Step) => void }) {
+  return (
+    <ToggleGroup.Root type="single" value={step} onValueChange={(value) => value in STEPS && onChoose(value as Step)} aria-label="Step of the work" className="inline-flex overflow-hidden rounded-md border border-rule text-sm">
+      {Object.entries(STEPS).map(([id, { name }]) => (
+        <ToggleGroup.Item key={id} value={id} className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10">
+          {name}
         </ToggleGroup.Item>
       ))}
     </ToggleGroup.Root>
   );
-}
+});

@@ -1,7 +1,8 @@
 import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { centredStand } from '@gangway/contract/stand';
+import { centredStand } from '@gangway/core/stand/centred';
 import { shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
-import { apertureRingOf, circlesOf, contourOf, findingsOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './facts';
+import { apertureRingOf, circlesOf, contourOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './facts';
+import { findingsOf } from './findings/findingsOf';
 
 const settings = centredStand(SMALL_FORMAT_RIG);
 const moved = { ...settings, movements: { riseMm: 5, shiftMm: 1 } };

@@ -1,10 +1,10 @@
 import { apertureScale } from '@gangway/core/coverage/apertures';
-import { contour, oneWayLimitMm, shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
 import { shiftScale } from '@gangway/core/coverage/shiftScale';
-import { circleMargin, lightCircle, sharpCircle, standFrame } from '@gangway/core/coverage/standCoverage';
-import { findings } from '@gangway/core/findings/findings';
+import { coneOutline } from '@gangway/core/coverage/cone';
+import { lightCircle, onSlides, sharpCircle, standAlong, standCone, standContour, standFrame, standMargin, standOneWay, wholeFrame, type CircleOnBack } from '@gangway/core/coverage/standCoverage';
 import { travelOf, type Mechanism, type Travel } from '@gangway/core/rig/mechanism';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { isTurned } from '@gangway/core/stand/back';
+import { PLAIN_SETTINGS, type StandSettings } from '@gangway/core/stand/settings';
 import { createSelector } from '@reduxjs/toolkit';
 
 // What follows from a stand, each remembered until what it depends on changes.
@@ -14,39 +14,46 @@ import { createSelector } from '@reduxjs/toolkit';
 const rig = (settings: StandSettings) => settings.rig;
 const orientation = (settings: StandSettings) => settings.orientation;
 const fNumber = (settings: StandSettings) => settings.fNumber;
+const crop = (settings: StandSettings) => settings.crop;
+const front = (settings: StandSettings) => settings.front;
+const rear = (settings: StandSettings) => settings.rear;
 const focusM = (settings: StandSettings) => settings.focusM;
 const movements = (settings: StandSettings) => settings.movements;
 
 const STILL = { riseMm: 0, shiftMm: 0 };
 
+/** Everything but where the slides stand and what is before the camera. */
+const still = createSelector([rig, orientation, focusM, crop, front, rear], (rig, orientation, focusM, crop, front, rear) => ({ ...PLAIN_SETTINGS, rig, orientation, focusM, crop, front, rear, movements: STILL }));
+
 /** The settings with nothing moved: what circles, contour and shift scale depend on. */
-const unmoved = createSelector(
-  [rig, orientation, fNumber, focusM],
-  (rig, orientation, fNumber, focusM): StandSettings => ({ rig, orientation, fNumber, focusM, movements: STILL, scene: null }),
-);
+const unmoved = createSelector([still, fNumber], (still, fNumber): StandSettings => ({ ...still, fNumber }));
 
-const unmovedAnyAperture = createSelector(
-  [rig, orientation, focusM],
-  (rig, orientation, focusM): StandSettings => ({ rig, orientation, focusM, fNumber: rig.lens.widestFNumber, movements: STILL, scene: null }),
-);
+const unmovedAnyAperture = createSelector([still], (still): StandSettings => ({ ...still, fNumber: still.rig.lens.widestFNumber }));
 
-/** The circles of a stand: light, sharp at the aperture set, sharp at each figure given. */
-export const circlesOf = createSelector([unmoved], (settings) => ({
-  light: lightCircle(settings),
-  sharp: sharpCircle(settings),
-  given: settings.rig.lens.circle.definition
-    .map(({ fNumber }) => sharpCircle(settings, fNumber))
-    .filter((circle) => circle !== null),
-}));
+/** The circles of a stand: light, sharp at the aperture set, sharp at each figure given; on a turned back with their outline there, x, y pairs in mm. */
+export const circlesOf = createSelector([unmoved], (settings) => {
+  const drawn = <C extends CircleOnBack>(circle: C): C & { readonly outline: Float64Array | null } => ({ ...circle, outline: isTurned(settings) ? onSlides(settings, coneOutline(standCone(settings, circle))) : null });
+  const [light, sharp] = [lightCircle(settings), sharpCircle(settings)];
+  return {
+    light: light && drawn(light),
+    sharp: sharp && drawn(sharp),
+    given: settings.rig.lens.circle.definition
+      .map(({ fNumber }) => sharpCircle(settings, fNumber))
+      .filter((circle) => circle !== null)
+      .map(drawn),
+  };
+});
 
 export const contourOf = createSelector([unmoved], (settings) => {
   const sharp = sharpCircle(settings);
-  return sharp ? contour(standFrame(settings), sharp.diameterMm) : new Float64Array(0);
+  return sharp ? standContour(settings, sharp) : new Float64Array(0);
 });
 
 export const shiftScaleOf = createSelector([unmoved], shiftScale);
-export const findingsOf = createSelector([(settings: StandSettings) => settings], findings);
 export const frameOf = createSelector([unmovedAnyAperture], standFrame);
+/** The whole frame, of which a crop keeps a part. */
+export const wholeFrameOf = createSelector([unmovedAnyAperture], wholeFrame);
+
 
 const ringOf = createSelector([rig], ({ lens }) => apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep));
 
@@ -54,7 +61,7 @@ const ringOf = createSelector([rig], ({ lens }) => apertureScale(lens.widestFNum
 export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, movements], (settings, ring, at) => {
   const holds = ring.map((n) => {
     const circle = sharpCircle(settings, n);
-    return circle && circleMargin(standFrame(settings), circle.diameterMm, at).valueMm >= 0;
+    return circle && standMargin({ ...settings, movements: at }, circle).valueMm >= 0;
   });
   return { ring, holds };
 });
@@ -63,9 +70,8 @@ export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, moveme
 export function opticalEnds(settings: StandSettings, control: 'rise' | 'shift'): Travel | null {
   const { sharp } = circlesOf(settings);
   if (!sharp) return null;
-  const other = control === 'rise' ? settings.movements.shiftMm : settings.movements.riseMm;
-  const limit = oneWayLimitMm(frameOf(settings), sharp.diameterMm, control, other);
-  return limit === null ? null : { minMm: -limit, maxMm: limit };
+  const stretch = standOneWay(settings, sharp, control);
+  return stretch && { minMm: stretch.fromMm, maxMm: stretch.toMm };
 }
 
 /** Where the sharp circle ends a locked slide, along it; `null` when the frame does not fit or nothing is known. */
@@ -73,8 +79,8 @@ export function slideEnds(settings: StandSettings): Travel | null {
   const { mechanism } = settings.rig;
   const { sharp } = circlesOf(settings);
   if (!sharp || mechanism.kind !== 'line') return null;
-  const limit = shiftLimitMm(frameOf(settings), sharp.diameterMm, mechanism.angleDeg);
-  return limit === null ? null : { minMm: -limit, maxMm: limit };
+  const stretch = standAlong(settings, sharp, mechanism.angleDeg);
+  return stretch && { minMm: stretch.fromMm, maxMm: stretch.toMm };
 }
 
 /** A ruler for a mechanism whose travel is not known, mm to either side. */

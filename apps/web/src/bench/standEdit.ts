@@ -1,5 +1,5 @@
-import type { Remedy } from '@gangway/core/findings/finding';
-import { remedySetting } from '@gangway/core/findings/wording';
+import { sceneSchema, stanceSchema } from '@gangway/contract/scene';
+import type { Vec3 } from '@gangway/core/focus/vector';
 import { nearestReachable, onSlide, reaches, travelOf, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
 import type { KitItem } from '@gangway/core/kit/item';
 import { assembled, storedRig } from '@gangway/core/rig/assembled';
@@ -7,8 +7,15 @@ import { withItem } from '@gangway/core/rig/parts';
 import type { Rig } from '@gangway/core/rig/rig';
 import type { Scene } from '@gangway/core/scene/scene';
 import type { FromHere } from '@gangway/core/stand/fromHere';
-import { patched, type StandSettings } from '@gangway/core/stand/settings';
-import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
+import { patched, type FocusLimits, type StandardTurn, type StandPatch, type StandSettings } from '@gangway/core/stand/settings';
+import { isTurned } from '@gangway/core/stand/back';
+import { givenBack, standTiltMechanism } from '@gangway/core/stand/solveFocus';
+import { apertureWords, fixed, mmWords, riseWords, shiftWords, turnWords } from '@gangway/core/words';
+import { focusWords } from '@gangway/core/findings/focusWording';
+import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
+import type { Pin } from '@gangway/core/focus/pin';
+import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
+import { limitsSchema, pinSchema, PINS_MOST, sharpnessSchema } from '@gangway/contract/focus';
 import { store } from '../store/store';
 import { changed } from './edit';
 import { fittedTo } from './rig/fitted';
@@ -94,23 +101,111 @@ function setOrientation(orientation: StandSettings['orientation']): void {
   if (settings && settings.orientation !== orientation) change(patched(settings, { orientation }), `frame in ${orientation}`);
 }
 
-/** The focus distance: more than the focal length, or infinity. */
-function setFocus(typedM: number | null): string | null {
+/** The focus distance: more than the focal length, or infinity; below zero only for a lens that is turned. */
+function setFocus(typedM: number | null, gesture?: string): string | null {
   const settings = present();
   const focusM = typedM === Number.POSITIVE_INFINITY ? null : typedM;
   if (!settings) return null;
   const { focalMm } = settings.rig.lens;
-  if (focusM !== null && !(focusM * 1000 > focalMm)) {
+  if (focusM !== null && !(focusM * 1000 > focalMm) && !(focusM < 0 && isTurned(settings))) {
     return `Focus ${fixed(focusM, 2)} m is inside the focal length; it must be more than ${focalMm / 1000} m.`;
   }
   if (focusM !== null && focusM > 100_000) return `Focus ${fixed(focusM, 0)} m is too far to tell from infinity; at most 100000 m.`;
-  change({ ...settings, focusM }, focusM === null ? 'focus at infinity' : `focus at ${fixed(focusM, 2)} m`);
+  if (focusM !== settings.focusM) change({ ...settings, focusM }, focusWords(focusM), gesture);
   return null;
 }
 
-function applyRemedy(remedy: Remedy): void {
+/** Turns the lens by hand: to the nearest that its mechanism can, in tenths. */
+function turnWithin(turn: Partial<StandardTurn>, gesture?: string): void {
   const settings = present();
-  if (settings) change(patched(settings, remedy.patch), remedySetting(remedy));
+  if (!settings) return;
+  const tenth = (deg: number): number => Math.round(deg * 10) / 10 + 0;
+  const wanted = { ...settings.front, ...turn };
+  const to = { tiltDeg: tenth(wanted.tiltDeg), swingDeg: tenth(wanted.swingDeg) };
+  const mechanism = standTiltMechanism(settings);
+  const front = mechanism ? nearestTilt(mechanism, to) : to;
+  if (front.tiltDeg === settings.front.tiltDeg && front.swingDeg === settings.front.swingDeg) return;
+  change(patched(settings, { front }), turnWords(front), gesture);
+}
+
+/** A typed tilt or swing: taken, or refused with the nearest that the mechanism can. */
+function typeTurn(control: 'tilt' | 'swing', deg: number): string | null {
+  const settings = present();
+  if (!settings) return null;
+  const front = control === 'tilt' ? { ...settings.front, tiltDeg: deg } : { ...settings.front, swingDeg: deg };
+  if (Math.abs(deg) > 45) return `${capital(control)} ${fixed(deg, 1)}° cannot be: at most 45° either way.`;
+  const mechanism = standTiltMechanism(settings);
+  if (mechanism) {
+    const near = nearestTilt(mechanism, front);
+    if (Math.hypot(near.tiltDeg - front.tiltDeg, near.swingDeg - front.swingDeg) > 0.005) {
+      const why = mechanism.kind === 'line' ? 'its direction is locked to the shift' : mechanism.kind === 'cone' && mechanism.maxDeg === 0 ? 'this rig does not tilt' : 'the mechanism ends before';
+      return `${capital(turnWords(front))} cannot be set: ${why}. The nearest is ${turnWords(near)}.`;
+    }
+  }
+  change(patched(settings, { front }), turnWords(front));
+  return null;
+}
+
+/** Adds a pin, and says why not when there are too many. */
+function addPin(pin: Omit<Pin, 'id' | 'weight'>): string | null {
+  const settings = present();
+  if (!settings) return null;
+  if (settings.pins.length >= PINS_MOST) return `A stand may have at most ${PINS_MOST} pins; take one away first.`;
+  change({ ...settings, pins: [...settings.pins, { ...pin, id: crypto.randomUUID(), weight: 1 }] }, `pin on ${pin.name}`);
+  return null;
+}
+
+/** Changes a pin, or says why it cannot be so. */
+function changePin(id: string, changes: Partial<Omit<Pin, 'id'>>, gesture?: string): string | null {
+  const settings = present();
+  const before = settings?.pins.find((each) => each.id === id);
+  if (!settings || !before) return null;
+  const parsed = pinSchema.safeParse({ ...before, ...changes });
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  change({ ...settings, pins: settings.pins.map((each) => (each.id === id ? parsed.data : each)) }, `pin “${parsed.data.name}”`, gesture);
+  return null;
+}
+
+/** Drags a single pin to where it goes in the stand as it is now, in whole millimetres. */
+function dragPin(id: string, where: (settings: StandSettings) => Vec3 | null, gesture: string): void {
+  const settings = present();
+  const to = settings && where(settings);
+  if (!to) return;
+  const round = (m: number): number => Math.round(m * 1000) / 1000 + 0;
+  changePin(id, { place: { kind: 'point', at: [round(to[0]), round(to[1]), round(to[2])] } }, gesture);
+}
+
+function removePin(id: string): void {
+  const settings = present();
+  if (settings) change({ ...settings, pins: settings.pins.filter((each) => each.id !== id) }, 'a pin taken away');
+}
+
+function setSharpness(sharpness: SharpnessStandard): string | null {
+  const settings = present();
+  if (!settings) return null;
+  const parsed = sharpnessSchema.safeParse(sharpness);
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  change({ ...settings, sharpness }, 'what counts as sharp');
+  return null;
+}
+
+function setLimits(changes: Partial<FocusLimits>): string | null {
+  const settings = present();
+  if (!settings) return null;
+  const parsed = limitsSchema.safeParse({ ...settings.limits, ...changes });
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  change({ ...settings, limits: parsed.data }, 'limits');
+  return null;
+}
+
+/** Sets a solution of focus; the picture is put back where a pivot has carried it, if the slides reach. */
+function applyFocus(patch: StandPatch, said: string): void {
+  const settings = present();
+  if (!settings) return;
+  const next = patched(settings, patch);
+  const movements = givenBack(next);
+  const kept = movements && reaches(next.rig.mechanism, movements) === true ? patched(next, { movements, composed: true }) : next;
+  change(kept, movements && kept !== next ? `${said}, ${riseWords(movements.riseMm)}` : said);
 }
 
 /** Moves by hand in the Finder: to the nearest place that the mechanism can take, in tenths. */
@@ -118,21 +213,22 @@ function moveWithin(to: ShiftPosition, gesture?: string): void {
   const mechanism = present()?.rig.mechanism;
   if (!mechanism) return;
   const near = nearestReachable(mechanism, { riseMm: Math.round(to.riseMm * 10) / 10, shiftMm: Math.round(to.shiftMm * 10) / 10 });
+  const settings = present();
+  // Composed anew: what a tilt has carried off is taken as it is now.
+  if (settings && (settings.composedAt.tiltDeg !== settings.front.tiltDeg || settings.composedAt.swingDeg !== settings.front.swingDeg)) {
+    change(patched(settings, { movements: { riseMm: near.riseMm, shiftMm: near.shiftMm }, composed: true }), 'composed anew', gesture);
+    return;
+  }
   move({ riseMm: near.riseMm, shiftMm: near.shiftMm }, gesture);
 }
 
-function setScene(scene: Scene, said: string): void {
-  const settings = present();
-  if (settings) change({ ...settings, scene }, said);
-}
-
 /** Stands so far off; a focus on the subject stays on it. */
-function setDistance(distanceM: number): string | null {
+function setDistance(distanceM: number, gesture?: string): string | null {
   const settings = present();
   if (!settings?.scene) return null;
   const { focalMm } = settings.rig.lens;
   if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000) return `Distance ${fixed(distanceM, 2)} m cannot be: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
-  change(patched(settings, { distanceM }), `${fixed(distanceM, 2)} m off`);
+  change(patched(settings, { distanceM }), `${fixed(distanceM, 2)} m off`, gesture);
   return null;
 }
 
@@ -159,5 +255,49 @@ function takeItem(item: KitItem): void {
   if (next?.known) setRig(next.value, `figures of ${item.name}`);
 }
 
+/** Changes the scene, or says why it cannot be so. A subject that stays is not read again. */
+function tryScene(scene: Scene, said: string, gesture?: string): string | null {
+  const settings = present();
+  if (!settings) return null;
+  const { subject, ...stance } = scene;
+  const parsed = subject === settings.scene?.subject ? stanceSchema.safeParse(stance) : sceneSchema.safeParse(scene);
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  change({ ...settings, scene }, said, gesture);
+  return null;
+}
+
+/** Changes something of the present scene, or says why it cannot be so. */
+function amendScene(amend: (scene: Scene) => Scene, said: string, gesture?: string): string | null {
+  const scene = present()?.scene;
+  return scene ? tryScene(amend(scene), said, gesture) : null;
+}
+
+/** The round thing whose stretch is looked after; `null` lets it go. */
+function watch(point: Vec3 | null): void {
+  amendScene((scene) => ({ ...scene, watched: point }), point ? 'a thing to watch' : 'nothing to watch');
+}
+
+function setCrop(crop: number | null, said: string): void {
+  const settings = present();
+  if (settings && settings.crop !== crop) change({ ...settings, crop }, said);
+}
+
+/** Turns the back on the camera, within what the rear standard can. */
+function setRear(turn: Partial<StandardTurn>, most: StandardTurn): string | null {
+  const settings = present();
+  if (!settings) return null;
+  const rear = { ...settings.rear, ...turn };
+  for (const [key, label] of [['tiltDeg', 'Rear tilt'], ['swingDeg', 'Rear swing']] as const) {
+    if (Math.abs(rear[key]) > most[key] + 1e-9) return `${label} ${fixed(rear[key], 1)}° is beyond the rear standard: it goes ${fixed(most[key], 1)}° either way.`;
+  }
+  change({ ...settings, rear }, `rear tilt ${fixed(rear.tiltDeg, 1)}°, swing ${fixed(rear.swingDeg, 1)}°`);
+  return null;
+}
+
+function apply(patch: StandPatch, said: string, gesture?: string): void {
+  const settings = present();
+  if (settings) change(patched(settings, patch), said, gesture);
+}
+
 /** All that can be done to the stand on the bench. Each change is one step to undo, and says itself in words. */
-export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, applyRemedy, setRig, takeRig, takeItem, moveWithin, setScene, setDistance };
+export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, setRig, takeRig, takeItem, moveWithin, tryScene, amendScene, watch, setCrop, setRear, apply, setDistance, turnWithin, typeTurn, addPin, changePin, dragPin, removePin, setSharpness, setLimits, applyFocus };

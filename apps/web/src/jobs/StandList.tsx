@@ -5,7 +5,7 @@ import type { Stand } from '@gangway/contract/stand';
 import { findingSentence } from '@gangway/core/findings/wording';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../bench/circle/CircleMiniature';
-import { findingsOf } from '../bench/facts';
+import { findingsOf } from '../bench/findings/findingsOf';
 import { api, errorSentence } from '../store/api';
 import { ActionMenu } from '../ui/ActionMenu';
 import { NameEditor } from '../ui/NameEditor';

@@ -24,6 +24,8 @@ export function useChangeKit(): (changes: readonly KitChange[], said: string) =>
       const before = kitNow();
       const { data, error } = await send(changes);
       if (!data) return errorSentence(error);
+      // At once, so that a change that waited for this one is made from what it left.
+      dispatch(api.util.updateQueryData('kit', undefined, () => data));
       if (before) dispatch(did(doneBetween(before, data, changes, said)));
       return null;
     },

@@ -1,6 +1,7 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { apiErrorSchema } from '@gangway/contract/apiError';
 import type { Deleted, Job, JobName, JobSummary, StoredDeleted, StoredJob } from '@gangway/contract/job';
+import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contract/proof';
 import type { Kit, KitChange } from '@gangway/contract/kit';
 import { openedStand, storedSettings, type Stand, type StoredStand } from '@gangway/contract/stand';
 import { filled } from '@gangway/core/kit/item';
@@ -14,7 +15,7 @@ const openedKit = (kit: Kit): Kit => ({ ...kit, items: kit.items.map((row) => ({
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['jobs', 'job', 'deleted', 'kit'],
+  tagTypes: ['jobs', 'job', 'deleted', 'kit', 'proofs'],
   refetchOnFocus: true,
   refetchOnReconnect: true,
   endpoints: (build) => ({
@@ -25,6 +26,26 @@ export const api = createApi({
       transformResponse: ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: stands.map(openedStand) }),
       providesTags: ['deleted'],
     }),
+    frameSets: build.query<readonly FrameSet[], string>({ query: (standId) => `stands/${standId}/frame-sets`, transformResponse: ({ sets }: { sets: FrameSet[] }) => sets, providesTags: ['proofs'] }),
+    beginSet: build.mutation<FrameSet, NewSet & { standId: string }>({ query: ({ standId, ...body }) => ({ url: `stands/${standId}/frame-sets`, method: 'POST', body }), invalidatesTags: ['proofs'] }),
+    orderFrames: build.mutation<FrameSet, { id: string; standId: string; order: readonly (string | null)[] }>({
+      query: ({ id, order }) => ({ url: `frame-sets/${id}`, method: 'PATCH', body: { order } }),
+      invalidatesTags: ['proofs'],
+      // In its new place at once; back again if that could not be kept.
+      onQueryStarted: async ({ id, standId, order }, { dispatch, queryFulfilled }) => {
+        const patch = dispatch(
+          api.util.updateQueryData('frameSets', standId, (sets) =>
+            sets.map((set) => (set.id === id ? { ...set, frames: order.map((each) => (each === null ? null : (set.frames.find((frame) => frame?.id === each) ?? null))) } : set)),
+          ),
+        );
+        await queryFulfilled.catch(() => patch.undo());
+      },
+    }),
+    deleteSet: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `frame-sets/${id}`, method: 'DELETE' }), invalidatesTags: ['proofs'] }),
+    deleteFrame: build.mutation<FrameSet, string>({ query: (id) => ({ url: `frames/${id}`, method: 'DELETE' }), invalidatesTags: ['proofs'] }),
+    beginAssembly: build.mutation<Assembly, { setId: string; options: AssemblyOptions }>({ query: ({ setId, options }) => ({ url: `frame-sets/${setId}/assemblies`, method: 'POST', body: options }), invalidatesTags: ['proofs'] }),
+    cancelAssembly: build.mutation<Assembly, string>({ query: (id) => ({ url: `assemblies/${id}/cancel`, method: 'POST' }), invalidatesTags: ['proofs'] }),
+    deleteAssembly: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `assemblies/${id}`, method: 'DELETE' }), invalidatesTags: ['proofs'] }),
     stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, transformResponse: openedStand, keepUnusedDataFor: 0 }),
     addJob: build.mutation<JobSummary, JobName>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),
@@ -33,6 +54,14 @@ export const api = createApi({
     renameJob: build.mutation<JobSummary, JobName & { id: string }>({
       query: ({ id, name }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { name } }),
       invalidatesTags: ['jobs', 'job'],
+    }),
+    dismissCautions: build.mutation<JobSummary, { id: string; dismissedCautions: readonly string[] }>({
+      query: ({ id, dismissedCautions }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { dismissedCautions } }),
+      // Gone from the screen at once; there again if it could not be kept.
+      onQueryStarted: async ({ id, dismissedCautions }, { dispatch, queryFulfilled }) => {
+        const patch = dispatch(api.util.updateQueryData('job', id, (job) => void (job.dismissedCautions = [...dismissedCautions])));
+        await queryFulfilled.catch(() => patch.undo());
+      },
     }),
     duplicateJob: build.mutation<JobSummary, string>({
       query: (id) => ({ url: `jobs/${id}/duplicate`, method: 'POST' }),

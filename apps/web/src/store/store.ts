@@ -4,7 +4,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import type { Stand } from '@gangway/contract/stand';
 import equal from 'fast-deep-equal';
 import { changed, changesEdit, closed, editReducer, opened } from '../bench/edit';
-import { dropDraft, readDraft, writeDraft } from '../bench/keeping/draft';
+import { createDraftWriter, dropDraft, readDraft, writeDraft } from '../bench/keeping/draft';
 import { createKeeper } from '../bench/keeping/keeper';
 import { keepReducer, keepStarted, keepStopped, keepTold, versionTold } from '../bench/keeping/keeping';
 import { writeStand } from '../bench/keeping/writeStand';
@@ -36,6 +36,13 @@ function underEdit() {
   return { standId: keep.standId, version: keep.version, edit: { name, settings } };
 }
 
+/** The draft is written some times a second while something is dragged, and at once when the page goes away. */
+const draftWriter = createDraftWriter(() => {
+  const now = underEdit();
+  const phase = store.getState().keep?.keeping.phase;
+  if (now && phase !== undefined && phase !== 'kept') writeDraft(now.standId, { version: now.version, ...now.edit, lost: [...keeper.lostWrites()] });
+});
+
 /** The keeper of this tab. */
 export const keeper = createKeeper({
   write: async (standId, write) => {
@@ -46,11 +53,16 @@ export const keeper = createKeeper({
   },
   read: underEdit,
   tell: (keeping) => {
-    store.dispatch(keepTold(keeping));
+    // A drag says “changed” at every step; once is enough.
+    if (keeping.phase !== 'changed' || store.getState().keep?.keeping.phase !== 'changed') store.dispatch(keepTold(keeping));
     const now = underEdit();
     if (!now) return;
-    if (keeping.phase === 'kept') dropDraft(now.standId);
-    else writeDraft(now.standId, { version: now.version, ...now.edit, lost: [...keeper.lostWrites()] });
+    if (keeping.phase === 'kept') {
+      draftWriter.stop();
+      dropDraft(now.standId);
+    } else {
+      draftWriter.soon();
+    }
   },
   tellVersion: (version) => store.dispatch(versionTold(version)),
   later: (ms, then) => {
@@ -90,6 +102,7 @@ export function openStand(stand: Stand): void {
 
 /** Takes the bench away, keeping at once what is not kept yet. */
 export function closeStand(): void {
+  draftWriter.now();
   keeper.now();
   keeper.reset(null);
   store.dispatch(closed());

@@ -14,12 +14,12 @@ interface FindingRowProps {
 /** One finding: its mark, its state in a word, the sentence, what stands behind it, and what can be done. */
 export function FindingRow({ kind, state, sentence, note, children }: FindingRowProps) {
   return (
-    <li className="flex gap-2.5 py-2" data-finding={kind} data-state={state}>
+    <li className={`flex gap-2.5 ${state === 'holds' ? 'py-1' : 'py-2'}`} data-finding={kind} data-state={state}>
       <span className="pt-0.5">
         <StateMark state={state} />
       </span>
       <div className="grow">
-        <p className="text-sm leading-snug">
+        <p className={state === 'holds' ? 'text-[0.8125rem] leading-snug' : 'text-sm leading-snug'}>
           <span className={`font-semibold ${STATE_COLOUR[state]}`}>{STATE_WORDS[state]}</span>
           {' · '}
           {sentence}

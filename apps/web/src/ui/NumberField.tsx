@@ -1,6 +1,7 @@
-import { useId, useState } from 'react';
+import { memo, useId, useState } from 'react';
 import { fixed } from '@gangway/core/words';
 import { typedNumber } from '@gangway/contract/typedNumber';
+import { useCalm } from './useAtMost';
 
 interface NumberFieldProps {
   readonly label: string;
@@ -15,9 +16,13 @@ interface NumberFieldProps {
   readonly width?: string;
 }
 
+/** While a figure is dragged its field follows at most so often, ms. */
+const FOLLOW_MS = 90;
+
 /** A typed number: Enter or leaving takes it, Escape puts the old one back, a refusal says why and keeps what was typed. */
-export function NumberField({ label, unit, value, decimals, words = fixed(value, decimals), onCommit, hideLabel = false, width = 'w-16' }: NumberFieldProps) {
+export const NumberField = memo(function NumberField({ label, unit, value, decimals, words = fixed(value, decimals), onCommit, hideLabel = false, width = 'w-16' }: NumberFieldProps) {
   const id = useId();
+  const calm = useCalm(words, FOLLOW_MS);
   const [draft, setDraft] = useState<{ readonly text: string; readonly refusal: string | null } | null>(null);
 
   const commit = () => {
@@ -40,7 +45,7 @@ export function NumberField({ label, unit, value, decimals, words = fixed(value,
           autoComplete="off"
           // Nothing half-typed in it: undo is the bench's, not the field's.
           data-settled={draft === null}
-          value={draft?.text ?? words}
+          value={draft?.text ?? calm}
           aria-invalid={draft?.refusal ? true : undefined}
           aria-describedby={draft?.refusal ? `${id}-refusal` : undefined}
           onFocus={(event) => event.currentTarget.select()}
@@ -55,7 +60,7 @@ export function NumberField({ label, unit, value, decimals, words = fixed(value,
           }}
           className={`${width} rounded-sm border-b bg-transparent px-1 text-right text-base tabular-nums hover:bg-sunk focus:bg-sunk ${draft?.refusal ? 'border-fails' : 'border-rule'}`}
         />
-        <span className="text-sm text-ink-soft">{unit}</span>
+        <span className="min-w-3.5 text-sm text-ink-soft">{unit}</span>
       </span>
       {draft?.refusal && (
         <span
@@ -68,4 +73,4 @@ export function NumberField({ label, unit, value, decimals, words = fixed(value,
       )}
     </span>
   );
-}
+});

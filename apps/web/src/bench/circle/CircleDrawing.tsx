@@ -1,13 +1,12 @@
-import { curveLinearClosed, line } from 'd3-shape';
-import { memo, useId, useMemo, useRef } from 'react';
-import type { CircleOnBack, SharpCircle } from '@gangway/core/coverage/standCoverage';
-import type { FrameSize } from '@gangway/core/coverage/frame';
+import { memo, useId, useMemo, useRef, type SVGProps } from 'react';
+import { cornersOutside, type CircleOnBack, type SharpCircle } from '@gangway/core/coverage/standCoverage';
+import { CORNERS, cornerPoints, type Corner, type FrameSize } from '@gangway/core/coverage/frame';
 import { nearestReachable, onSlide, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
-import { circlesOf, contourOf, frameOf } from '../facts';
+import { circlesOf, contourOf, frameOf, wholeFrameOf } from '../facts';
 import { frameDrag, type FrameDrag, type FrameDragEvent } from './frameDrag';
 import { halfExtent, planeFor, type Plane } from './plane';
 
@@ -31,7 +30,8 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
   const gesture = useGesture();
   const drag = useRef<FrameDrag>({ phase: 'idle' });
 
-  const halfMm = useMemo(() => halfExtent(frame, circles, mechanism), [frame, circles, mechanism]);
+  const whole = wholeFrameOf(settings);
+  const halfMm = useMemo(() => halfExtent(whole, circles, mechanism), [whole, circles, mechanism]);
   const plane = useMemo(() => (size ? planeFor(size.width, size.height, halfMm) : null), [size, halfMm]);
 
   const handle = (event: FrameDragEvent) => {
@@ -44,10 +44,15 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
   return (
     <div ref={ref} className="relative h-full min-h-64 w-full overflow-hidden">
       {size && plane && (
-        <svg width={size.width} height={size.height} className="absolute inset-0 select-none">
+        <>
+        {/* What stays while the frame is dragged is a sheet of its own, so that it is not painted again. */}
+        <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform select-none">
           <Circles plane={plane} light={circles.light} sharp={circles.sharp} given={circles.given} compact={size.width < 420} />
           <Reach plane={plane} points={points} mechanism={mechanism} />
           <Axis plane={plane} width={size.width} height={size.height} />
+          <ScaleBar plane={plane} height={size.height} />
+        </svg>
+        <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform select-none">
           <g
             role="application"
             aria-roledescription="frame that can be moved"
@@ -86,10 +91,10 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
               onMove(nudged(mechanism, { riseMm, shiftMm }, step, by), gesture.id());
             }}
           >
-            <Frame plane={plane} frame={frame} at={settings.movements} sharp={circles.sharp} light={circles.light} />
+            <Frame plane={plane} frame={frame} whole={whole} at={settings.movements} sharp={circles.sharp} light={circles.light} outside={circles.sharp ? cornersOutside(settings, circles.sharp) : null} />
           </g>
-          <ScaleBar plane={plane} height={size.height} />
         </svg>
+        </>
       )}
     </div>
   );
@@ -126,14 +131,27 @@ function nudged(mechanism: Mechanism, at: ShiftPosition, [right, up]: readonly [
 
 interface CirclesProps {
   readonly plane: Plane;
-  readonly light: CircleOnBack | null;
-  readonly sharp: SharpCircle | null;
-  readonly given: readonly SharpCircle[];
+  readonly light: (CircleOnBack & Outlined) | null;
+  readonly sharp: (SharpCircle & Outlined) | null;
+  readonly given: readonly (SharpCircle & Outlined)[];
   /** Too narrow for a label at every circle: only the light circle and the one at the aperture set. */
   readonly compact: boolean;
 }
 
 const LABEL_PX = 17;
+
+/** On a back turned to the lens a circle has an outline of its own, x, y pairs in mm. */
+interface Outlined {
+  readonly outline: Float64Array | null;
+}
+
+function Ring({ plane, circle, ...look }: { readonly plane: Plane; readonly circle: CircleOnBack & Outlined } & SVGProps<SVGPathElement>) {
+  return <path d={ringPath(plane, circle)} {...look} />;
+}
+
+function ringPath(plane: Plane, { diameterMm, outline }: CircleOnBack & Outlined): string {
+  return outline ? (closed(plane, outline) ?? '') : disc(plane, diameterMm / 2);
+}
 
 const Circles = memo(function Circles({ plane, light, sharp, given, compact }: CirclesProps) {
   const radius = (circle: CircleOnBack) => (circle.diameterMm / 2) * plane.pixelsPerMm;
@@ -151,11 +169,11 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
   const first = compact ? -smallest * 0.97 : -Math.min(smallest * 0.9, labels.length * LABEL_PX + 14);
   return (
     <g>
-      {light && <circle cx={cx} cy={cy} r={radius(light)} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2.2" />}
+      {light && <Ring plane={plane} circle={light} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2.2" />}
       {others.map((circle) => (
-        <circle key={circle.fNumber} cx={cx} cy={cy} r={radius(circle)} fill="none" stroke="var(--rule)" strokeWidth="0.8" />
+        <Ring key={circle.fNumber} plane={plane} circle={circle} fill="none" stroke="var(--rule)" strokeWidth="0.8" />
       ))}
-      {sharp && <circle cx={cx} cy={cy} r={radius(sharp)} fill="none" stroke="var(--accent)" strokeWidth="2" />}
+      {sharp && <Ring plane={plane} circle={sharp} fill="none" stroke="var(--accent)" strokeWidth="2" />}
       {labels.map(({ key, words, r, strong }, i) => {
         const dy = first + i * LABEL_PX;
         const x = cx - Math.sqrt(Math.max(0, r * r - dy * dy));
@@ -175,7 +193,12 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
   );
 });
 
-const closedLine = line().curve(curveLinearClosed);
+/** A closed path through x, y pairs in mm; `null` when there are none. */
+function closed(plane: Plane, points: Float64Array): string | null {
+  const path: string[] = [];
+  for (let i = 0; i + 1 < points.length; i += 2) path.push(`${plane.x(points[i] ?? 0).toFixed(2)} ${plane.y(points[i + 1] ?? 0).toFixed(2)}`);
+  return path.length > 0 ? `M${path.join('L')}Z` : null;
+}
 
 interface ReachProps {
   readonly plane: Plane;
@@ -185,11 +208,7 @@ interface ReachProps {
 
 /** Where the frame's centre may go: the contour that the sharp circle allows, and the end stops. */
 const Reach = memo(function Reach({ plane, points, mechanism }: ReachProps) {
-  const outline = useMemo(() => {
-    const path: [number, number][] = [];
-    for (let i = 0; i + 1 < points.length; i += 2) path.push([plane.x(points[i] ?? 0), plane.y(points[i + 1] ?? 0)]);
-    return path.length > 0 ? closedLine(path) : null;
-  }, [points, plane]);
+  const outline = useMemo(() => closed(plane, points), [points, plane]);
   return (
     <g>
       {outline && <path d={outline} fill="var(--accent-wash)" stroke="var(--accent)" strokeWidth="1.3" strokeDasharray="1.5 3.5" strokeLinecap="round" />}
@@ -246,12 +265,16 @@ const Axis = memo(function Axis({ plane, width, height }: { readonly plane: Plan
 interface FrameProps {
   readonly plane: Plane;
   readonly frame: FrameSize;
+  /** The whole frame, of which `frame` is what is kept. */
+  readonly whole: FrameSize;
   readonly at: ShiftPosition;
-  readonly sharp: CircleOnBack | null;
-  readonly light: CircleOnBack | null;
+  readonly sharp: (CircleOnBack & Outlined) | null;
+  readonly light: (CircleOnBack & Outlined) | null;
+  /** The corners outside the sharp circle; `null` when that is not known. */
+  readonly outside: readonly Corner[] | null;
 }
 
-function Frame({ plane, frame, at, sharp, light }: FrameProps) {
+function Frame({ plane, frame, whole, at, sharp, light, outside: cornersOut }: FrameProps) {
   const id = useId();
   const width = frame.widthMm * plane.pixelsPerMm;
   const height = frame.heightMm * plane.pixelsPerMm;
@@ -261,8 +284,8 @@ function Frame({ plane, frame, at, sharp, light }: FrameProps) {
   const top = cy - height / 2;
   const rect = `M${left} ${top} h${width} v${height} h${-width} Z`;
   // The frame less a circle: even-odd of both, clipped to the frame.
-  const outside = (circle: CircleOnBack) => `${rect} ${disc(plane, circle.diameterMm / 2)}`;
-  const sharpRadius = sharp ? sharp.diameterMm / 2 + 1e-9 : null;
+  const outside = (circle: CircleOnBack & Outlined) => `${rect} ${ringPath(plane, circle)}`;
+  const [wholeWidth, wholeHeight] = [whole.widthMm * plane.pixelsPerMm, whole.heightMm * plane.pixelsPerMm];
   return (
     <g>
       <defs>
@@ -279,21 +302,18 @@ function Frame({ plane, frame, at, sharp, light }: FrameProps) {
         {sharp && <path d={outside(sharp)} fillRule="evenodd" fill={`url(#${id}-hatch)`} />}
         {light && <path d={outside(light)} fillRule="evenodd" fill="var(--ink)" />}
       </g>
+      {(whole.widthMm > frame.widthMm || whole.heightMm > frame.heightMm) && <rect x={cx - wholeWidth / 2} y={cy - wholeHeight / 2} width={wholeWidth} height={wholeHeight} fill="none" stroke="var(--ink-soft)" strokeWidth="1" strokeDasharray="2 3" />}
       <rect className="frame-edge" x={left} y={top} width={width} height={height} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
-      {([-1, 1] as const).flatMap((sx) =>
-        ([-1, 1] as const).map((sy) => {
-          const x = at.shiftMm + (sx * frame.widthMm) / 2;
-          const y = at.riseMm + (sy * frame.heightMm) / 2;
-          const px = plane.x(x);
-          const py = plane.y(y);
-          if (sharpRadius === null) return null;
-          return Math.hypot(x, y) > sharpRadius ? (
-            <path key={`${sx}${sy}`} d={`M${px - 5} ${py - 5} l10 10 M${px + 5} ${py - 5} l-10 10`} stroke="var(--fails)" strokeWidth="2.4" />
-          ) : (
-            <circle key={`${sx}${sy}`} cx={px} cy={py} r="3.2" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
-          );
-        }),
-      )}
+      {cornerPoints(frame).map(([x, y], i) => {
+        const corner = CORNERS[i] ?? 'upper left';
+        const [px, py] = [plane.x(at.shiftMm + x), plane.y(at.riseMm + y)];
+        if (cornersOut === null) return null;
+        return cornersOut.includes(corner) ? (
+          <path key={corner} d={`M${px - 5} ${py - 5} l10 10 M${px + 5} ${py - 5} l-10 10`} stroke="var(--fails)" strokeWidth="2.4" />
+        ) : (
+          <circle key={corner} cx={px} cy={py} r="3.2" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="1.4" />
+        );
+      })}
       <path d={`M${plane.x(0)} ${plane.y(0)} L${cx} ${cy}`} stroke="var(--ink)" strokeWidth="1" />
       <circle cx={cx} cy={cy} r="7" fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2.2" />
       <path d={`M${cx - 11} ${cy} H${cx + 11} M${cx} ${cy - 11} V${cy + 11}`} stroke="var(--accent)" strokeWidth="1.4" />

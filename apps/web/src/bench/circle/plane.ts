@@ -1,4 +1,3 @@
-import { scaleLinear } from 'd3-scale';
 import type { FrameSize } from '@gangway/core/coverage/frame';
 import type { CircleOnBack, SharpCircle } from '@gangway/core/coverage/standCoverage';
 import { nearestReachable, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
@@ -32,7 +31,5 @@ export function halfExtent(
 export function planeFor(width: number, height: number, halfMm: number): Plane {
   const half = Math.min(width, height) / 2;
   const pixelsPerMm = half / halfMm;
-  const x = scaleLinear().domain([-halfMm, halfMm]).range([width / 2 - half, width / 2 + half]);
-  const y = scaleLinear().domain([-halfMm, halfMm]).range([height / 2 + half, height / 2 - half]);
-  return { x: (mm) => x(mm), y: (mm) => y(mm), pixelsPerMm };
+  return { x: (mm) => width / 2 + mm * pixelsPerMm, y: (mm) => height / 2 - mm * pixelsPerMm, pixelsPerMm };
 }

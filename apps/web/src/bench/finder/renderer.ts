@@ -3,6 +3,7 @@ import {
   BufferGeometry,
   Camera,
   Color,
+  DepthTexture,
   DoubleSide,
   FloatType,
   GLSL3,
@@ -15,14 +16,15 @@ import {
   RawShaderMaterial,
   Scene,
   Vector2,
+  Vector3,
   WebGLRenderer,
   WebGLRenderTarget,
 } from 'three';
 import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
-import { facesOf } from '@gangway/core/scene/faces';
 import type { Subject } from '@gangway/core/scene/subject';
-import { inCamera, type Pose } from '@gangway/core/stand/pose';
+import type { Placed } from '@gangway/core/stand/pose';
 import type { FinderView } from './view';
+import { worldOf } from './world';
 
 /** Points of the aperture that a still picture is made of. */
 export const SAMPLES = 64;
@@ -34,10 +36,12 @@ const SKY = new Color(0.82, 0.85, 0.88);
 export interface Veils {
   readonly circle: boolean;
   readonly falloff: boolean;
+  /** Hatches what is sharp enough. */
+  readonly sharp: boolean;
 }
 
 export interface FinderRenderer {
-  /** Shows another view: the first picture at the next frame, the rest while nothing changes. */
+  /** Shows another view: the first picture at the next frame, the rest while nothing changes. While views follow each other closely they are drawn at half size. */
   readonly show: (view: FinderView, veils: Veils, width: number, height: number) => void;
   readonly dispose: () => void;
 }
@@ -65,14 +69,20 @@ const DEVELOP = /* glsl */ `
   uniform vec2 half_;
   uniform vec2 moved;
   uniform float image;
+  uniform vec3 axis;
   uniform vec2 circles;
   uniform vec2 veils;
+  uniform sampler2D depth;
+  // Whether it is hatched, focal length mm, opening mm over the blur allowed, and the two numbers of the depth.
+  uniform vec3 sharpness;
+  uniform vec2 range;
   in vec2 at;
   out vec4 colour;
   void main() {
     vec3 light = texture(mean, at * 0.5 + 0.5).rgb;
-    // Untilted: the axis stands on the back's normal.
-    float angle = atan(length(at * half_ + moved), image);
+    // The ray of this place against the lens axis, in the frame of the back.
+    vec3 ray = vec3(at * half_ + moved, image);
+    float angle = atan(length(cross(ray, axis)), dot(ray, axis));
     if (veils.y > 0.5) light *= pow(cos(angle), 4.0);
     if (veils.x > 0.5) {
       if (circles.x > 0.0 && angle > circles.x) light = vec3(0.02);
@@ -81,7 +91,21 @@ const DEVELOP = /* glsl */ `
         light *= 1.0 - 0.4 * stripe;
       }
     }
-    colour = vec4(pow(light, vec3(1.0 / 2.2)), 1.0);
+    vec3 seen = pow(light, vec3(1.0 / 2.2));
+    if (sharpness.x > 0.5) {
+      float ndc = texture(depth, at * 0.5 + 0.5).r * 2.0 - 1.0;
+      if (ndc < 0.9999999) {
+        // Depth in m from the depth of the picture through the middle of the lens, then how far out of focus: 1 − v(P·l − f)/(f·z).
+        float z = range.y / (ndc - range.x) * 1000.0;
+        float along = dot(ray, axis) * z / image;
+        float off = abs(1.0 - image * (along - sharpness.y) / (sharpness.y * z));
+        if (off * sharpness.z <= 1.0) {
+          float line = step(0.7, fract(gl_FragCoord.y / 5.0));
+          seen = mix(seen, vec3(0.04, 0.46, 0.42), 0.16 + 0.5 * line);
+        }
+      }
+    }
+    colour = vec4(seen, 1.0);
   }`;
 
 /** A shader pass over the whole picture. */
@@ -102,18 +126,32 @@ function pass(fragmentShader: string, uniforms: RawShaderMaterial['uniforms']): 
   };
 }
 
+/** Views that follow each other within this are a drag, ms. */
+const DRAG_MS = 160;
+/** So many samples make the picture while it is dragged, and are gathered before the still one takes its place. */
+const WHILE_DRAGGED = 3;
+
+/** Where samples are gathered: one of them, and the mean so far in two that take turns. */
+function gathering() {
+  const target = () => new WebGLRenderTarget(1, 1, { type: FloatType, minFilter: NearestFilter, magFilter: NearestFilter });
+  return { one: new WebGLRenderTarget(1, 1, { samples: 4, minFilter: NearestFilter, magFilter: NearestFilter }), mean: target(), next: target() };
+}
+
+/** How the renderer gets its next turn: the screen's frames where there are any. */
+const soon = (step: () => void): number => (typeof requestAnimationFrame === 'function' ? requestAnimationFrame(step) : Number(setTimeout(step, 16)));
+const notSoon = (id: number): void => (typeof cancelAnimationFrame === 'function' ? cancelAnimationFrame(id) : clearTimeout(id));
+
 /**
  * The true picture of a thin lens: each point of the aperture sees the scene
  * through its own projective map (from the core), and their mean is the
- * picture, blur included. Throws when there is no WebGL 2.
+ * picture, blur included. `onSamples` hears of how many points it is made.
+ * Runs in a page or a worker. Throws when there is no WebGL 2.
  */
-export function createFinderRenderer(canvas: HTMLCanvasElement): FinderRenderer {
+export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas, onSamples: (samples: number) => void): FinderRenderer {
   const renderer = new WebGLRenderer({ canvas, antialias: false, alpha: false, preserveDrawingBuffer: true });
   renderer.autoClear = false;
   renderer.outputColorSpace = 'srgb-linear';
-  const target = () => new WebGLRenderTarget(1, 1, { type: FloatType, minFilter: NearestFilter, magFilter: NearestFilter });
-  const one = new WebGLRenderTarget(1, 1, { samples: 4, minFilter: NearestFilter, magFilter: NearestFilter });
-  let [mean, next] = [target(), target()];
+  const [whole, quick] = [gathering(), gathering()];
   const camera = new Camera();
   camera.matrixAutoUpdate = false;
   camera.matrixWorldAutoUpdate = false;
@@ -125,36 +163,22 @@ export function createFinderRenderer(canvas: HTMLCanvasElement): FinderRenderer 
   edges.frustumCulled = false;
   world.add(faces, edges);
   const averaging = pass(MEAN, { before: { value: null }, sample_: { value: null }, share: { value: 1 } });
-  const developing = pass(DEVELOP, { mean: { value: null }, half_: { value: new Vector2() }, moved: { value: new Vector2() }, image: { value: 1 }, circles: { value: new Vector2() }, veils: { value: new Vector2() } });
+  const developing = pass(DEVELOP, { mean: { value: null }, half_: { value: new Vector2() }, moved: { value: new Vector2() }, image: { value: 1 }, axis: { value: new Vector3() }, circles: { value: new Vector2() }, veils: { value: new Vector2() }, depth: { value: null }, sharpness: { value: new Vector3() }, range: { value: new Vector2() } });
 
-  let drawn: Subject | null = null;
+  // How deep each place is, seen through the middle of the lens.
+  const deep = new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, depthTexture: new DepthTexture(1, 1, FloatType) });
+
+  let built: { subject: Subject; from: Placed } | null = null;
   let now: { view: FinderView; veils: Veils } | null = null;
   let size = { width: 0, height: 0 };
   let taken = 0;
   let frame = 0;
+  let dragged = false;
+  let shownAt = -Infinity;
+  let settling: ReturnType<typeof setTimeout> | undefined;
 
   const build = (view: FinderView) => {
-    // The world is put into the camera frame here: the matrix of the core does the rest.
-    const positions: number[] = [];
-    const colours: number[] = [];
-    const lines: number[] = [];
-    facesOf(view.subject).forEach(({ corners, tone }, i) => {
-      const seen = corners.map((corner) => inCamera(view.pose, corner));
-      const light = tone ** 2.2;
-      for (let j = 1; j + 1 < seen.length; j++) {
-        for (const corner of [seen[0], seen[j], seen[j + 1]]) {
-          if (!corner) continue;
-          positions.push(...corner);
-          colours.push(light, light, light);
-        }
-      }
-      // The ground has no edge that could be seen.
-      if (i === 0 && view.subject.kind !== 'interior') return;
-      seen.forEach((corner, j) => {
-        const after = seen[(j + 1) % seen.length];
-        if (after) lines.push(...corner, ...after);
-      });
-    });
+    const { positions, colours, lines } = worldOf(view.subject, view.from);
     faces.geometry.dispose();
     edges.geometry.dispose();
     faces.geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(positions), 3)).setAttribute('color', new BufferAttribute(new Float32Array(colours), 3));
@@ -162,43 +186,66 @@ export function createFinderRenderer(canvas: HTMLCanvasElement): FinderRenderer 
   };
 
   const take = ({ view }: { view: FinderView }) => {
+    const into = dragged ? quick : whole;
     const points = aperturePoints(view.openingMm, SAMPLES);
     // The first picture goes through the middle of the lens: it is where everything is, not yet how soft.
     const at = taken === 0 ? ([0, 0] as const) : (points[(taken * LEAP) % SAMPLES] ?? ([0, 0] as const));
     camera.projectionMatrix.fromArray(Array.from(finderMatrix(view.camera, at)));
     camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
-    renderer.setRenderTarget(one);
+    renderer.setRenderTarget(into.one);
     renderer.setClearColor(SKY, 1);
     renderer.clear(true, true, false);
     renderer.render(world, camera);
-    set(averaging.uniforms, { before: mean.texture, sample_: one.texture, share: taken <= 1 ? 1 : 1 / taken });
-    renderer.setRenderTarget(next);
+    if (taken === 0 && now?.veils.sharp) {
+      renderer.setRenderTarget(deep);
+      renderer.clear(true, true, false);
+      renderer.render(world, camera);
+    }
+    set(averaging.uniforms, { before: into.mean.texture, sample_: into.one.texture, share: taken <= 1 ? 1 : 1 / taken });
+    renderer.setRenderTarget(into.next);
     renderer.render(averaging.scene, camera);
-    [mean, next] = [next, mean];
+    [into.mean, into.next] = [into.next, into.mean];
     taken++;
   };
 
   const develop = ({ view, veils }: { view: FinderView; veils: Veils }) => {
-    const { camera: c, frame: f, lightAngle, sharpAngle } = view;
+    const { camera: c, frame: f, lightAngle, sharpAngle, axis } = view;
     set(developing.uniforms, {
-      mean: mean.texture,
+      mean: (dragged ? quick : whole).mean.texture,
       half_: new Vector2(f.widthMm / 2, f.heightMm / 2),
       moved: new Vector2(c.movements.shiftMm, c.movements.riseMm),
       image: c.imageMm,
+      axis: new Vector3(...axis),
       circles: new Vector2(lightAngle ?? 0, sharpAngle ?? 0),
       veils: new Vector2(veils.circle ? 1 : 0, veils.falloff ? 1 : 0),
+      depth: deep.depthTexture,
+      sharpness: new Vector3(veils.sharp ? 1 : 0, c.focalMm, view.openingMm / view.allowedMm),
+      range: new Vector2((c.farM + c.nearM) / (c.farM - c.nearM), (-2 * c.farM * c.nearM) / (c.farM - c.nearM)),
     });
     renderer.setRenderTarget(null);
     renderer.render(developing.scene, camera);
-    canvas.dataset.samples = String(Math.max(1, taken - 1));
+    onSamples(Math.max(1, taken - 1));
   };
 
+  /** After a drag the whole picture takes over from the quick one only when it is no rougher. */
+  let takesOver = false;
   const step = () => {
     frame = 0;
     if (!now) return;
+    if (built === null || built.subject !== now.view.subject || !sameStance(built.from, now.view.from)) {
+      build(now.view);
+      built = { subject: now.view.subject, from: now.view.from };
+    }
     take(now);
-    develop(now);
-    if (taken <= SAMPLES) frame = requestAnimationFrame(step);
+    if (!takesOver || taken > WHILE_DRAGGED) develop(now);
+    if (taken <= (dragged ? WHILE_DRAGGED : SAMPLES)) frame = soon(step);
+  };
+
+  const settle = () => {
+    dragged = false;
+    takesOver = true;
+    taken = 0;
+    if (frame === 0) frame = soon(step);
   };
 
   return {
@@ -206,18 +253,27 @@ export function createFinderRenderer(canvas: HTMLCanvasElement): FinderRenderer 
       if (size.width !== width || size.height !== height) {
         size = { width, height };
         renderer.setSize(width, height, false);
-        for (const each of [one, mean, next]) each.setSize(width, height);
+        for (const each of [whole.one, whole.mean, whole.next]) each.setSize(width, height);
+        deep.setSize(width, height);
+        for (const each of [quick.one, quick.mean, quick.next]) each.setSize(Math.ceil(width / 2), Math.ceil(height / 2));
       }
-      if (!now || drawn !== view.subject || !samePose(now.view.pose, view.pose)) build(view);
-      drawn = view.subject;
+      const at = performance.now();
+      dragged = at - shownAt < DRAG_MS;
+      shownAt = at;
+      clearTimeout(settling);
+      if (dragged) settling = setTimeout(settle, DRAG_MS);
       now = { view, veils };
       taken = 0;
-      if (frame === 0) frame = requestAnimationFrame(step);
+      takesOver = false;
+      if (frame === 0) frame = soon(step);
     },
     dispose: () => {
-      cancelAnimationFrame(frame);
+      notSoon(frame);
+      clearTimeout(settling);
       now = null;
-      for (const each of [one, mean, next]) each.dispose();
+      for (const { one, mean, next } of [whole, quick]) for (const each of [one, mean, next]) each.dispose();
+      deep.depthTexture?.dispose();
+      deep.dispose();
       faces.geometry.dispose();
       faces.material.dispose();
       edges.geometry.dispose();
@@ -229,8 +285,10 @@ export function createFinderRenderer(canvas: HTMLCanvasElement): FinderRenderer 
   };
 }
 
-function samePose(a: Pose, b: Pose): boolean {
-  return a.xM === b.xM && a.heightM === b.heightM && a.zM === b.zM && a.yawDeg === b.yawDeg && a.pitchDeg === b.pitchDeg && a.rollDeg === b.rollDeg;
+function sameStance(a: Placed, b: Placed): boolean {
+  const flat = ({ at, axes: { right, up, forward } }: Placed): readonly number[] => [...at, ...right, ...up, ...forward];
+  const other = flat(b);
+  return flat(a).every((value, i) => value === other[i]);
 }
 
 function set(uniforms: RawShaderMaterial['uniforms'], values: Readonly<Record<string, unknown>>): void {

@@ -1,23 +1,31 @@
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
 import type { FrameSize } from '@gangway/core/coverage/frame';
-import { lightCircle, sharpCircle, standFrame } from '@gangway/core/coverage/standCoverage';
-import { conjugates } from '@gangway/core/focus/conjugates';
+import { lightCircle, sharpCircle, standFrame, wholeFrame } from '@gangway/core/coverage/standCoverage';
+import { lensAxis } from '@gangway/core/focus/axis';
+import type { Vec3 } from '@gangway/core/focus/vector';
 import type { FinderCamera } from '@gangway/core/perspective/finderMatrix';
-import { poseOf } from '@gangway/core/scene/scene';
 import type { Subject } from '@gangway/core/scene/subject';
-import type { Pose } from '@gangway/core/stand/pose';
+import { lensMovements, standBack, standImageMm } from '@gangway/core/stand/back';
+import { standBlurAllowed } from '@gangway/core/stand/pinStates';
+import type { Placed } from '@gangway/core/stand/pose';
 import type { StandSettings } from '@gangway/core/stand/settings';
 
 /** All that the Finder's picture follows from. */
 export interface FinderView {
   readonly subject: Subject;
-  readonly pose: Pose;
+  readonly from: Placed;
   readonly camera: FinderCamera;
+  /** The whole frame, and the part of it that is kept. */
   readonly frame: FrameSize;
+  readonly kept: FrameSize;
+  /** The lens axis in the frame of the back. */
+  readonly axis: Vec3;
   readonly openingMm: number;
   /** Half-angles of light circle and sharp circle about the lens axis, radians; `null` when not known. */
   readonly lightAngle: number | null;
   readonly sharpAngle: number | null;
+  /** The blur that is sharp enough, mm. */
+  readonly allowedMm: number;
 }
 
 const NEAR_SHARE = 0.02;
@@ -25,23 +33,28 @@ const FAR_M = 4000;
 
 /** What the Finder shows of a stand; `null` without a scene. */
 export function finderView(settings: StandSettings): FinderView | null {
-  const { scene, rig, movements, fNumber, focusM } = settings;
-  if (scene === null) return null;
+  const { scene, rig, fNumber } = settings;
+  const from = standBack(settings);
+  if (scene === null || from === null) return null;
   const { focalMm } = rig.lens;
-  const frame = standFrame(settings);
+  const frame = wholeFrame(settings);
+  const movements = lensMovements(settings);
   const light = lightCircle(settings);
   const sharp = sharpCircle(settings);
   return {
     subject: scene.subject,
-    pose: poseOf(scene),
+    from,
     frame,
+    kept: standFrame(settings),
+    axis: lensAxis(movements.tiltDeg, movements.swingDeg),
     openingMm: focalMm / fNumber,
+    allowedMm: standBlurAllowed(settings).cocMm,
     lightAngle: light && coverageHalfAngle(light.atInfinityMm, focalMm),
     sharpAngle: sharp && coverageHalfAngle(sharp.atInfinityMm, focalMm),
     camera: {
       focalMm,
-      imageMm: conjugates(focalMm, focusM).imageMm,
-      movements: { ...movements, tiltDeg: 0, swingDeg: 0 },
+      imageMm: standImageMm(settings),
+      movements,
       frame,
       nearM: Math.max(focalMm / 500, scene.distanceM * NEAR_SHARE),
       farM: FAR_M,

@@ -1,23 +1,33 @@
 import { ArrowRight } from 'lucide-react';
 import type { Finding, Remedy } from '@gangway/core/findings/finding';
-import { findingNote, findingSentence, remedySentence, remedySetting } from '@gangway/core/findings/wording';
+import { findingNote, findingSentence, remedySentence, remedySetting, spareWords } from '@gangway/core/findings/wording';
+import type { StandSettings } from '@gangway/core/stand/settings';
 import { FindingRow } from '../../ui/FindingRow';
+import { useFindings } from './useFindings';
 
 interface FindingsPanelProps {
-  readonly findings: readonly Finding[];
-  readonly onApply: (remedy: Remedy) => void;
+  readonly settings: StandSettings;
+  readonly onApply: (patch: Remedy['patch'], said: string) => void;
   readonly onAsk: (kind: Finding['kind']) => void;
 }
 
 /** What Gangway has to say about the stand, worst first, each with what would cure it. */
-export function FindingsPanel({ findings, onApply, onAsk }: FindingsPanelProps) {
+export function FindingsPanel({ settings, onApply, onAsk }: FindingsPanelProps) {
+  const { findings, fresh } = useFindings(settings);
   return (
     <section aria-label="Findings">
       <h2 className="engraved mb-1">Findings</h2>
       <ul className="divide-y divide-hairline">
         {findings.map((finding) => (
-          <FindingRow key={finding.kind} kind={finding.kind} state={finding.state} sentence={findingSentence(finding)} note={findingNote(finding)}>
-            <Remedies finding={finding} onApply={onApply} onAsk={onAsk} />
+          <FindingRow
+            key={finding.kind}
+            kind={finding.kind}
+            state={finding.state}
+            sentence={findingSentence(finding)}
+            // What a tenth of a degree does stands in the step Frame; here it is said when it matters.
+            note={finding.kind === 'level' && finding.state === 'holds' ? null : findingNote(finding)}
+          >
+            <Remedies finding={finding} fresh={fresh} onApply={onApply} onAsk={onAsk} />
           </FindingRow>
         ))}
       </ul>
@@ -25,7 +35,15 @@ export function FindingsPanel({ findings, onApply, onAsk }: FindingsPanelProps) 
   );
 }
 
-function Remedies({ finding, onApply, onAsk }: Omit<FindingsPanelProps, 'findings'> & { readonly finding: Finding }) {
+/** Findings about what the rig can; the others are about where it stands. */
+const ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['lightCircle', 'sharpCircle', 'travel']);
+
+/** What is missing for these is asked for at its own step. */
+const NOT_ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['pins', 'soft', 'parallax', 'room']);
+
+function Remedies({ finding, fresh, onApply, onAsk }: Omit<FindingsPanelProps, 'settings'> & { readonly finding: Finding; readonly fresh: boolean }) {
+  // What is missing there is no figure of the rig.
+  if (NOT_ON_THE_RIG.has(finding.kind) && finding.state === 'unknown') return null;
   if (finding.state === 'unknown') {
     return (
       <button type="button" onClick={() => onAsk(finding.kind)} className="mt-1 text-sm font-medium text-accent underline underline-offset-4">
@@ -33,8 +51,11 @@ function Remedies({ finding, onApply, onAsk }: Omit<FindingsPanelProps, 'finding
       </button>
     );
   }
+  if (!fresh && finding.remedies.length === 0 && (finding.state === 'fails' || finding.state === 'tight')) {
+    return <p className="mt-0.5 text-xs text-ink-soft">Looking for what cures it …</p>;
+  }
   if (finding.state === 'fails' && finding.remedies.length === 0) {
-    return <p className="mt-0.5 text-xs text-ink-soft">Nothing on this rig cures it alone: it takes another lens or back.</p>;
+    return <p className="mt-0.5 text-xs text-ink-soft">{ON_THE_RIG.has(finding.kind) ? 'Nothing on this rig cures it alone: it takes another lens or back.' : 'No one change cures it without making something else worse.'}</p>;
   }
   if (finding.remedies.length === 0) return null;
   return (
@@ -44,12 +65,13 @@ function Remedies({ finding, onApply, onAsk }: Omit<FindingsPanelProps, 'finding
           <button
             type="button"
             title={remedySentence(remedy)}
-            onClick={() => onApply(remedy)}
-            className="inline-flex min-h-7 items-center gap-1 rounded-md border border-rule bg-ground px-2 text-sm hover:border-accent hover:text-accent max-sm:min-h-10"
+            disabled={!fresh}
+            onClick={() => onApply(remedy.patch, remedySetting(remedy))}
+            className="inline-flex min-h-7 items-center text-left gap-1 rounded-md border border-rule bg-ground px-2 text-sm hover:border-accent hover:text-accent max-sm:min-h-10"
           >
-            <ArrowRight size={13} aria-hidden />
+            <ArrowRight size={13} className="shrink-0" aria-hidden />
             <span className="font-medium">{remedySetting(remedy)}</span>
-            <span className="text-xs text-ink-soft">{remedy.leavesMm.toFixed(1)} mm to spare</span>
+            <span className="shrink-0 text-xs text-ink-soft">{spareWords(remedy.leaves)} to spare</span>
           </button>
         </li>
       ))}

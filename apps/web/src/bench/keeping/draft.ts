@@ -14,6 +14,32 @@ const draftSchema = z.strictObject({
 type StoredDraft = z.infer<typeof draftSchema>;
 export type Draft = Omit<StoredDraft, 'settings'> & { readonly settings: StandSettings };
 
+/** A draft is at most so old, ms. */
+const DRAFT_MS = 250;
+
+/** Writes shortly after it is asked to, once for all that was asked meanwhile; at once when the page is hidden or left. */
+export function createDraftWriter(write: () => void): { readonly soon: () => void; readonly now: () => void; readonly stop: () => void } {
+  let timer: ReturnType<typeof setTimeout> | null = null;
+  const stop = () => {
+    if (timer !== null) clearTimeout(timer);
+    timer = null;
+  };
+  const now = () => {
+    if (timer === null) return;
+    stop();
+    write();
+  };
+  addEventListener('pagehide', now);
+  document.addEventListener('visibilitychange', now);
+  return {
+    soon: () => {
+      timer ??= setTimeout(now, DRAFT_MS);
+    },
+    now,
+    stop,
+  };
+}
+
 const key = (standId: string) => `gangway.draft.${standId}`;
 
 /** Writes the draft; a full or forbidden storage only loses this safety net, never the edit itself. */

@@ -1,4 +1,3 @@
-import { scalePoint } from 'd3-scale';
 import { Slider } from 'radix-ui';
 import { memo } from 'react';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
@@ -20,8 +19,8 @@ export const ApertureScale = memo(function ApertureScale({ fNumber, ring, holds,
   const [ref, size] = useSize<HTMLDivElement>();
   const gesture = useGesture();
   const index = nearestIndex(ring, fNumber);
-  const scale = scalePoint<number>().domain([...ring.keys()]).range([18, (size?.width ?? 100) - 18]);
-  const step = scale.step();
+  const step = ((size?.width ?? 100) - 36) / Math.max(1, ring.length - 1);
+  const scale = (i: number) => 18 + i * step;
   const room = (n: number, i: number) => NOMINAL_F_NUMBERS.full.includes(n) || i === 0 || i === ring.length - 1 || step > 34;
   const numbered = ring.map((n, i) => room(n, i) && !(i === 0 && ring.length > 1 && step < 24 && NOMINAL_F_NUMBERS.full.includes(ring[1] ?? 0)));
 
@@ -31,7 +30,7 @@ export const ApertureScale = memo(function ApertureScale({ fNumber, ring, holds,
         <svg aria-hidden width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
           <path d={`M18 34 H${size.width - 18}`} stroke="var(--ink)" strokeWidth="1" />
           {ring.map((n, i) => {
-            const x = scale(i) ?? 0;
+            const x = scale(i);
             const full = numbered[i] === true;
             return (
               <g key={n}>

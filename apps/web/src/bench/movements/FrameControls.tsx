@@ -1,6 +1,6 @@
 import { Infinity as InfinityIcon, RectangleHorizontal, RectangleVertical } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -16,49 +16,67 @@ function useSame<T>(list: readonly T[]): readonly T[] {
   return same ? kept : list;
 }
 
-/** How the frame is turned, what is focused on, and the aperture. */
+/** How the frame is turned, what is focused on, and the aperture. Each is drawn anew only when it changes. */
 export function FrameControls({ settings }: { readonly settings: StandSettings }) {
   const { widthMm, heightMm } = settings.rig.back;
   const { ring, holds } = apertureRingOf(settings);
   const held = useSame(holds);
   return (
     <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
-      <ToggleGroup.Root
-        type="single"
-        value={settings.orientation}
-        onValueChange={(value) => (value === 'landscape' || value === 'portrait') && standEdit.setOrientation(value)}
-        aria-label="Orientation of the frame"
-        className="flex rounded-md border border-rule"
-        disabled={widthMm === heightMm}
-      >
-        {(['landscape', 'portrait'] as const).map((orientation) => (
-          <ToggleGroup.Item
-            key={orientation}
-            value={orientation}
-            aria-label={orientation}
-            title={orientation}
-            className="grid h-8 w-9 place-items-center first:border-r first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent"
-          >
-            {orientation === 'landscape' ? <RectangleHorizontal size={18} aria-hidden /> : <RectangleVertical size={18} aria-hidden />}
-          </ToggleGroup.Item>
-        ))}
-      </ToggleGroup.Root>
-      <span className="flex items-center gap-2">
-        <NumberField
-          label="Focus"
-          unit="m"
-          decimals={2}
-          value={settings.focusM ?? Number.POSITIVE_INFINITY}
-          onCommit={standEdit.setFocus}
-        />
-        <IconButton label="Focus at infinity" disabled={settings.focusM === null} onClick={() => standEdit.setFocus(null)}>
-          <InfinityIcon size={18} aria-hidden />
-        </IconButton>
-      </span>
+      <OrientationChoice orientation={settings.orientation} square={widthMm === heightMm} />
+      <FocusField focusM={settings.focusM} />
       <div className="flex min-w-64 grow items-center gap-2">
-        <NumberField label="f/" unit="" decimals={1} words={String(settings.fNumber)} value={settings.fNumber} onCommit={standEdit.typeAperture} width="w-12" />
+        <ApertureField fNumber={settings.fNumber} />
         <ApertureScale fNumber={settings.fNumber} ring={ring} holds={held} onChange={standEdit.setAperture} />
       </div>
     </div>
   );
 }
+
+const OrientationChoice = memo(function OrientationChoice({ orientation: present, square }: { readonly orientation: StandSettings['orientation']; readonly square: boolean }) {
+  return (
+    <ToggleGroup.Root
+      type="single"
+      value={present}
+      onValueChange={(value) => (value === 'landscape' || value === 'portrait') && standEdit.setOrientation(value)}
+      aria-label="Orientation of the frame"
+      className="flex rounded-md border border-rule"
+      disabled={square}
+    >
+      {(['landscape', 'portrait'] as const).map((orientation) => (
+        <ToggleGroup.Item
+          key={orientation}
+          value={orientation}
+          aria-label={orientation}
+          title={orientation}
+          className="grid h-8 w-9 place-items-center first:border-r first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent"
+        >
+          {orientation === 'landscape' ? <RectangleHorizontal size={18} aria-hidden /> : <RectangleVertical size={18} aria-hidden />}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  );
+});
+
+const FocusField = memo(function FocusField({ focusM }: { readonly focusM: number | null }) {
+  return (
+    <span className="flex items-center gap-2">
+      <NumberField
+        label="Focus"
+        unit="m"
+        decimals={2}
+        value={focusM ?? Number.POSITIVE_INFINITY}
+        // The axis of a tilted lens may meet its plane of focus behind it.
+        {...(focusM !== null && focusM < 0 && { words: 'past ∞' })}
+        onCommit={(m) => standEdit.setFocus(m)}
+      />
+      <IconButton label="Focus at infinity" disabled={focusM === null} onClick={() => standEdit.setFocus(null)}>
+        <InfinityIcon size={18} aria-hidden />
+      </IconButton>
+    </span>
+  );
+});
+
+const ApertureField = memo(function ApertureField({ fNumber }: { readonly fNumber: number }) {
+  return <NumberField label="f/" unit="" decimals={1} words={String(fNumber)} value={fNumber} onCommit={standEdit.typeAperture} width="w-12" />;
+});

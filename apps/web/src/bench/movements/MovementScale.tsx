@@ -1,6 +1,5 @@
-import { scaleLinear } from 'd3-scale';
 import { Slider } from 'radix-ui';
-import { memo, useMemo } from 'react';
+import { memo } from 'react';
 import type { Travel } from '@gangway/core/rig/mechanism';
 import { fixed } from '@gangway/core/words';
 import { useSize, type Size } from '../../ui/useSize';
@@ -29,8 +28,7 @@ const STEP_MM = 0.1;
  * the mechanism, the brackets the ends of the sharp circle at this aperture,
  * the bar between them where both allow the frame.
  */
-export function MovementScale(props: MovementScaleProps) {
-  const { label, orientation, valueMm, ruler, stops, optical, valueWords, onChange } = props;
+export const MovementScale = memo(function MovementScale({ label, orientation, valueMm, ruler, stops, optical, valueWords, onChange }: MovementScaleProps) {
   const [ref, size] = useSize<HTMLDivElement>();
   const gesture = useGesture();
   const upright = orientation === 'vertical';
@@ -80,6 +78,24 @@ export function MovementScale(props: MovementScaleProps) {
       </Slider.Root>
     </div>
   );
+}, sayTheSame);
+
+/** Whether two sets of figures draw the same scale: ends are compared by what they say, so that only a scale that changes is drawn anew. */
+function sayTheSame(before: MovementScaleProps, now: MovementScaleProps): boolean {
+  return (
+    before.label === now.label &&
+    before.orientation === now.orientation &&
+    before.valueMm === now.valueMm &&
+    before.valueWords === now.valueWords &&
+    before.onChange === now.onChange &&
+    sameEnds(before.ruler, now.ruler) &&
+    sameEnds(before.stops, now.stops) &&
+    sameEnds(before.optical, now.optical)
+  );
+}
+
+function sameEnds(a: Travel | null, b: Travel | null): boolean {
+  return a === b || (a !== null && b !== null && a.minMm === b.minMm && a.maxMm === b.maxMm);
 }
 
 function tenth(mm: number): number {
@@ -99,63 +115,72 @@ interface EngravingProps {
   readonly optical: Travel | null;
 }
 
-const Engraving = memo(function Engraving({ size, upright, ruler, stops, optical }: EngravingProps) {
-  const length = upright ? size.height : size.width;
-  const scale = useMemo(
-    () =>
-      scaleLinear()
-        .domain([ruler.minMm, ruler.maxMm])
-        .range(upright ? [length - PAD, PAD] : [PAD, length - PAD]),
-    [ruler.minMm, ruler.maxMm, length, upright],
-  );
-  const pixelsPerMm = (length - 2 * PAD) / Math.max(1e-6, ruler.maxMm - ruler.minMm);
+const REACH = { minor: 5, middle: 9, major: 13 } as const;
+// Everything is drawn along x on a line at y = 34 and turned for an upright ruler.
+const BASE = 34;
+
+const pixelsPerMmOf = (length: number, { minMm, maxMm }: Travel): number => (length - 2 * PAD) / Math.max(1e-6, maxMm - minMm);
+
+/** The marks and numbers: they stay while the ends move, and are not drawn again. */
+const Marks = memo(function Marks({ length, upright, minMm, maxMm }: { readonly length: number; readonly upright: boolean; readonly minMm: number; readonly maxMm: number }) {
+  const pixelsPerMm = pixelsPerMmOf(length, { minMm, maxMm });
   const { minor, middle, major } = graduation(pixelsPerMm);
-  const marks: { mm: number; kind: 'minor' | 'middle' | 'major' }[] = [];
-  for (let k = Math.ceil(ruler.minMm / minor - 1e-9); k * minor <= ruler.maxMm + 1e-9; k++) {
+  const at = (mm: number) => (upright ? length - PAD - (mm - minMm) * pixelsPerMm : PAD + (mm - minMm) * pixelsPerMm);
+  const point = (along: number, across: number) => (upright ? `${across} ${along}` : `${along} ${across}`);
+  const marks: { mm: number; kind: keyof typeof REACH }[] = [];
+  for (let k = Math.ceil(minMm / minor - 1e-9); k * minor <= maxMm + 1e-9; k++) {
     const mm = Math.round(k * minor * 100) / 100;
     marks.push({ mm, kind: isMultiple(mm, major) ? 'major' : isMultiple(mm, middle) ? 'middle' : 'minor' });
   }
-  const reach = { minor: 5, middle: 9, major: 13 };
-  // Everything is drawn along x on a line at y = 34 and turned for an upright ruler.
-  const base = 34;
-  const at = (mm: number) => scale(mm);
+  const lines = (heavy: boolean) => marks.filter(({ kind }) => (kind === 'major') === heavy).map(({ mm, kind }) => `M${point(at(mm), BASE)}L${point(at(mm), BASE - REACH[kind])}`).join('');
+  return (
+    <g>
+      <path d={`M${point(PAD, BASE)} L${point(length - PAD, BASE)}`} stroke="var(--hairline)" strokeWidth="1" fill="none" />
+      <path d={lines(false)} stroke="var(--ink)" strokeWidth="0.8" />
+      <path d={lines(true)} stroke="var(--ink)" strokeWidth="1.3" />
+      {marks
+        .filter(({ kind }) => kind === 'major')
+        .map(({ mm }) => (
+          <text key={mm} x={upright ? BASE - 17 : at(mm)} y={upright ? at(mm) + 4 : BASE - 18} textAnchor={upright ? 'end' : 'middle'} fontSize="11.5" fill="var(--ink)">
+            {fixed(Math.abs(mm), 0)}
+          </text>
+        ))}
+    </g>
+  );
+});
+
+const Engraving = memo(function Engraving({ size, upright, ruler, stops, optical }: EngravingProps) {
+  const length = upright ? size.height : size.width;
+  const pixelsPerMm = pixelsPerMmOf(length, ruler);
+  const at = (mm: number) => (upright ? length - PAD - (mm - ruler.minMm) * pixelsPerMm : PAD + (mm - ruler.minMm) * pixelsPerMm);
   const held = stops && optical ? { minMm: Math.max(stops.minMm, optical.minMm), maxMm: Math.min(stops.maxMm, optical.maxMm) } : optical;
   const point = (along: number, across: number) => (upright ? `${across} ${along}` : `${along} ${across}`);
+  /** What lies beyond a stop is faded: a veil from the stop to the end of the ruler. */
+  const veil = (from: number, to: number) => {
+    const [a, b] = [Math.min(at(from), at(to)), Math.max(at(from), at(to))];
+    if (b - a < 0.5) return '';
+    return upright ? `M0 ${a}H${BASE + 3}V${b}H0Z` : `M${a} 0V${BASE + 3}H${b}V0Z`;
+  };
+  const pad = PAD / pixelsPerMm;
 
   return (
     <svg aria-hidden width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
-      <path d={`M${point(PAD, base)} L${point(length - PAD, base)}`} stroke="var(--hairline)" strokeWidth="1" fill="none" />
+      <Marks length={length} upright={upright} minMm={ruler.minMm} maxMm={ruler.maxMm} />
       {stops && (
-        <path d={`M${point(at(stops.minMm), base)} L${point(at(stops.maxMm), base)}`} stroke="var(--ink)" strokeWidth="1" fill="none" />
+        <>
+          <path d={(stops.minMm > ruler.minMm + 1e-6 ? veil(ruler.minMm - pad, stops.minMm) : '') + (stops.maxMm < ruler.maxMm - 1e-6 ? veil(stops.maxMm, ruler.maxMm + pad) : '')} fill="var(--ground)" fillOpacity="0.65" />
+          <path d={`M${point(at(stops.minMm), BASE)} L${point(at(stops.maxMm), BASE)}`} stroke="var(--ink)" strokeWidth="1" fill="none" />
+        </>
       )}
       {held && held.maxMm > held.minMm && (
-        <path d={`M${point(at(held.minMm), base + 2.5)} L${point(at(held.maxMm), base + 2.5)}`} stroke="var(--accent)" strokeWidth="3" fill="none" />
+        <path d={`M${point(at(held.minMm), BASE + 2.5)} L${point(at(held.maxMm), BASE + 2.5)}`} stroke="var(--accent)" strokeWidth="3" fill="none" />
       )}
-      {marks.map(({ mm, kind }) => {
-        const outside = stops !== null && (mm < stops.minMm - 1e-6 || mm > stops.maxMm + 1e-6);
-        return (
-          <g key={mm} opacity={outside ? 0.35 : 1}>
-            <path d={`M${point(at(mm), base)} L${point(at(mm), base - reach[kind])}`} stroke="var(--ink)" strokeWidth={kind === 'major' ? 1.3 : 0.8} />
-            {kind === 'major' && (
-              <text
-                x={upright ? base - 17 : at(mm)}
-                y={upright ? at(mm) + 4 : base - 18}
-                textAnchor={upright ? 'end' : 'middle'}
-                fontSize="11.5"
-                fill="var(--ink)"
-              >
-                {fixed(Math.abs(mm), 0)}
-              </text>
-            )}
-          </g>
-        );
-      })}
       {stops &&
         [stops.minMm, stops.maxMm].map((mm, side) => (
           <rect
             key={side}
-            x={upright ? base - 9 : at(mm) - (side === 0 ? 4 : 0)}
-            y={upright ? at(mm) - (side === 0 ? 0 : 4) : base - 9}
+            x={upright ? BASE - 9 : at(mm) - (side === 0 ? 4 : 0)}
+            y={upright ? at(mm) - (side === 0 ? 0 : 4) : BASE - 9}
             width={upright ? 18 : 4}
             height={upright ? 4 : 18}
             fill="var(--ink)"
@@ -168,7 +193,7 @@ const Engraving = memo(function Engraving({ size, upright, ruler, stops, optical
           return (
             <path
               key={side}
-              d={`M${point(at(mm), base - 12)} Q${point(at(mm) + bulge, base)} ${point(at(mm), base + 12)}`}
+              d={`M${point(at(mm), BASE - 12)} Q${point(at(mm) + bulge, BASE)} ${point(at(mm), BASE + 12)}`}
               stroke="var(--accent)"
               strokeWidth="2.2"
               fill="none"
@@ -177,4 +202,4 @@ const Engraving = memo(function Engraving({ size, upright, ruler, stops, optical
         })}
     </svg>
   );
-});
+}, (before, now) => before.size === now.size && before.upright === now.upright && sameEnds(before.ruler, now.ruler) && sameEnds(before.stops, now.stops) && sameEnds(before.optical, now.optical));

@@ -12,13 +12,13 @@ interface OneScaleProps {
 }
 
 const CONTROLS = {
-  rise: { label: 'Rise', orientation: 'vertical', words: riseWords, of: ({ riseMm }: ShiftPosition) => riseMm, to: (riseMm: number) => ({ riseMm }) },
-  shift: { label: 'Shift', orientation: 'horizontal', words: shiftWords, of: ({ shiftMm }: ShiftPosition) => shiftMm, to: (shiftMm: number) => ({ shiftMm }) },
+  rise: { label: 'Rise', orientation: 'vertical', words: riseWords, of: ({ riseMm }: ShiftPosition) => riseMm, drag: (riseMm: number, gesture: string) => standEdit.move({ riseMm }, gesture), type: (mm: number) => standEdit.typeMovement('rise', mm) },
+  shift: { label: 'Shift', orientation: 'horizontal', words: shiftWords, of: ({ shiftMm }: ShiftPosition) => shiftMm, drag: (shiftMm: number, gesture: string) => standEdit.move({ shiftMm }, gesture), type: (mm: number) => standEdit.typeMovement('shift', mm) },
 } as const;
 
 function OneScale({ settings, control }: OneScaleProps) {
   const { mechanism } = settings.rig;
-  const { label, orientation, words, of, to } = CONTROLS[control];
+  const { label, orientation, words, of, drag } = CONTROLS[control];
   return (
     <MovementScale
       label={label}
@@ -28,14 +28,14 @@ function OneScale({ settings, control }: OneScaleProps) {
       stops={travelOf(mechanism, control, settings.movements)}
       optical={opticalEnds(settings, control)}
       valueWords={words}
-      onChange={(mm, gesture) => standEdit.move(to(mm), gesture)}
+      onChange={drag}
     />
   );
 }
 
 function TypedMovement({ settings, control }: OneScaleProps) {
-  const { label, of } = CONTROLS[control];
-  return <NumberField label={label} unit="mm" decimals={1} value={of(settings.movements)} onCommit={(mm) => standEdit.typeMovement(control, mm)} width="w-14" />;
+  const { label, of, type } = CONTROLS[control];
+  return <NumberField label={label} unit="mm" decimals={1} value={of(settings.movements)} onCommit={type} width="w-14" />;
 }
 
 /** The scale of rise, beside the drawing; a locked slide and a fixed rig have none. */

@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { useState } from 'react';
 
 /** Key presses that follow each other within this belong to one gesture. */
 const KEYS_TOGETHER_MS = 900;
@@ -8,22 +8,36 @@ const KEYS_TOGETHER_MS = 900;
  * undo. `begin` at the press of the pointer, `end` at its release; `id` for
  * each change between, or by keys.
  */
-export function useGesture(): { readonly begin: () => void; readonly end: () => void; readonly id: () => string } {
-  const state = useRef({ id: crypto.randomUUID(), pointer: false, last: 0 });
+export function useGesture(): Gesture {
+  const [gesture] = useState(newGesture);
+  return gesture;
+}
+
+interface Gesture {
+  readonly begin: () => void;
+  readonly end: () => void;
+  readonly id: () => string;
+}
+
+function newGesture(): Gesture {
+  let own = crypto.randomUUID();
+  let pointer = false;
+  let last = 0;
   return {
     begin: () => {
-      state.current = { id: crypto.randomUUID(), pointer: true, last: Date.now() };
+      own = crypto.randomUUID();
+      pointer = true;
+      last = Date.now();
     },
     end: () => {
-      state.current.pointer = false;
-      state.current.last = 0;
+      pointer = false;
+      last = 0;
     },
     id: () => {
       const now = Date.now();
-      const { pointer, last } = state.current;
-      if (!pointer && now - last > KEYS_TOGETHER_MS) state.current.id = crypto.randomUUID();
-      state.current.last = now;
-      return state.current.id;
+      if (!pointer && now - last > KEYS_TOGETHER_MS) own = crypto.randomUUID();
+      last = now;
+      return own;
     },
   };
 }

@@ -1,5 +1,7 @@
 import type { Finding } from '@gangway/core/findings/finding';
 import { ask, type Ask } from '@gangway/core/rig/ask';
+import { focusReach, nearReach } from '@gangway/core/rig/reach';
+import { lensTilt } from '@gangway/core/rig/tilt';
 import { movesOf } from '@gangway/core/rig/moves';
 import type { RigParts } from '@gangway/core/rig/parts';
 
@@ -7,6 +9,16 @@ import type { RigParts } from '@gangway/core/rig/parts';
 export function askFor(kind: Finding['kind'], parts: RigParts): Ask {
   if (kind === 'travel') {
     const [first] = movesOf(parts).asks;
+    if (first) return first;
+  }
+  if (kind === 'tiltTravel') {
+    const tilt = lensTilt(parts);
+    const [first] = tilt.kind === 'unknown' ? tilt.asks : [];
+    if (first) return first;
+    if (tilt.kind === 'hand') return ask(parts.lens, 'flangeWidthMm');
+  }
+  if (kind === 'reach') {
+    const [first] = [focusReach(parts), nearReach(parts)].flatMap((reach) => (reach.known ? [] : reach.asks));
     if (first) return first;
   }
   return ask(parts.lens, 'lightMm');

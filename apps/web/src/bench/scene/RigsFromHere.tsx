@@ -4,6 +4,7 @@ import type { Orientation } from '@gangway/core/coverage/frame';
 import type { Rig } from '@gangway/core/rig/rig';
 import type { Scene } from '@gangway/core/scene/scene';
 import { extentOf } from '@gangway/core/scene/subject';
+import { EDGE_MARGIN_MM, nearerM } from '@gangway/core/stand/getIn';
 import { fromHere, type FromHere, type Wanted } from '@gangway/core/stand/fromHere';
 import { STATE_ORDER } from '@gangway/core/state';
 import { apertureWords, capital, fixed, riseWords } from '@gangway/core/words';
@@ -13,9 +14,6 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { ErrorNote } from '../../ui/ErrorNote';
 import { StateMark } from '../../ui/StateMark';
-
-/** A margin that keeps the top off the very edge, mm on the sensor. */
-const MARGIN_MM = 0.5;
 
 interface RigsFromHereProps {
   readonly scene: Scene;
@@ -30,7 +28,7 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
   const [footIn, setFootIn] = useState(false);
   const rows = useMemo(() => {
     const { topM, footM, widthM } = extentOf(scene.subject);
-    const wanted: Wanted = { distanceM: scene.distanceM, cameraHeightM: scene.cameraHeightM - footM, topHeightM: topM - footM, widthM, footIn, marginMm: MARGIN_MM };
+    const wanted: Wanted = { distanceM: scene.distanceM - nearerM(scene), cameraHeightM: scene.cameraHeightM - footM, topHeightM: topM - footM, widthM, footIn, marginMm: EDGE_MARGIN_MM };
     return (kit?.rigs ?? [])
       .filter(({ archived }) => !archived)
       .flatMap(({ rig: chosen }) => {

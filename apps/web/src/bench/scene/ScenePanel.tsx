@@ -1,30 +1,35 @@
-import { lazy, Suspense, useState } from 'react';
-import { POSE_FIGURES, sceneSchema } from '@gangway/contract/scene';
-import { standFrame } from '@gangway/core/coverage/standCoverage';
-import { conjugates } from '@gangway/core/focus/conjugates';
-import { levelTolerance } from '@gangway/core/perspective/levelTolerance';
-import { riseForHeight } from '@gangway/core/perspective/rise';
-import { evenHeightM, standOff } from '@gangway/core/perspective/standOff';
-import { travelOf } from '@gangway/core/rig/mechanism';
-import type { Scene } from '@gangway/core/scene/scene';
+import { lazy, memo, Suspense, useState } from 'react';
+import { LIGHT_FIGURES, ROOM_FIGURE } from '@gangway/contract/scene';
+import { evenHeightM } from '@gangway/core/perspective/standOff';
+import { PLAIN_SCENE, type Scene } from '@gangway/core/scene/scene';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS, type SubjectKind } from '@gangway/core/scene/subject';
+import { riseToGetIn, standOffOf } from '@gangway/core/stand/getIn';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
+import { PoseFields } from './PoseFields';
 
 const RigsFromHere = lazy(() => import('./RigsFromHere').then((module) => ({ default: module.RigsFromHere })));
+const FindHeight = lazy(() => import('./FindHeight').then((module) => ({ default: module.FindHeight })));
+const ImportModel = lazy(() => import('./ImportModel').then((module) => ({ default: module.ImportModel })));
+
+/** The dimension of a subject that is a height which can be found from a distance. */
+const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interior: 'ridgeM', figures: 'heightM' };
 
 /** What stands before the camera, where the camera stands to it, and what follows: how much rise, how far off, how high. */
-export function ScenePanel({ settings }: { readonly settings: StandSettings }) {
+export const ScenePanel = memo(function ScenePanel({ settings }: { readonly settings: StandSettings }) {
   const { scene } = settings;
+  const [sheet, setSheet] = useState<'height' | 'model' | null>(null);
+  const base: Scene = scene ?? { subject: FIRST_SUBJECTS.front, distanceM: settings.focusM ?? 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
   const choose = (kind: SubjectKind) => {
-    const base: Scene = scene ?? { subject: FIRST_SUBJECTS.front, distanceM: settings.focusM ?? 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
-    standEdit.setScene({ ...base, subject: FIRST_SUBJECTS[kind] }, SUBJECTS[kind].title.toLowerCase());
+    if (kind === 'model') setSheet('model');
+    else standEdit.tryScene({ ...base, subject: FIRST_SUBJECTS[kind], watched: null }, SUBJECTS[kind].title.toLowerCase());
   };
+  const heightKey = scene ? HEIGHTS[scene.subject.kind] : undefined;
   return (
-    <section aria-label="Subject and place" className="overflow-y-auto pr-3 text-sm max-lg:max-h-72">
+    <section aria-label="Subject and place" className="relative overflow-y-auto pr-3 text-sm">
       <label className="block">
         <span className="engraved">Subject</span>
         <select aria-label="What stands before the camera" value={scene?.subject.kind ?? ''} onChange={(event) => choose(event.target.value as SubjectKind)} className="w-full rounded-sm border border-rule bg-ground px-1.5 py-1">
@@ -36,8 +41,10 @@ export function ScenePanel({ settings }: { readonly settings: StandSettings }) {
           ))}
         </select>
       </label>
+      {scene === null && <p className="mt-2 text-ink-soft">Choose what stands before the camera, or read a massing model from a file. Then its dimensions are typed here, or dragged in the drawing.</p>}
       {scene && (
         <>
+          {scene.subject.kind === 'model' && <p className="mt-2 break-words">{modelWords(scene)}</p>}
           <div className="mt-2 grid justify-items-end gap-1">
             {dimensionsOf(scene.subject.kind).map(([key, { label, unit, whole }]) => (
               <NumberField
@@ -45,60 +52,125 @@ export function ScenePanel({ settings }: { readonly settings: StandSettings }) {
                 label={label}
                 unit={unit}
                 value={(scene.subject as unknown as Readonly<Record<string, number>>)[key] ?? 0}
-                decimals={whole ? 0 : 2}
-                onCommit={(value) => taken({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)}
+                decimals={whole ? 0 : key === 'metresPerUnit' ? 4 : 2}
+                onCommit={(value) => standEdit.tryScene({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)}
               />
             ))}
+            {heightKey && (
+              <button type="button" onClick={() => setSheet('height')} className="font-medium text-accent underline underline-offset-4">
+                Find the height from here …
+              </button>
+            )}
+            {scene.subject.kind === 'model' && (
+              <button type="button" onClick={() => setSheet('model')} className="font-medium text-accent underline underline-offset-4">
+                Read another file …
+              </button>
+            )}
           </div>
           <h3 className="engraved mt-3 mb-1">Camera</h3>
-          <div className="grid justify-items-end gap-1">
-            {Object.entries(POSE_FIGURES).map(([key, { label, unit }]) => (
-              <NumberField
-                key={key}
-                label={label}
-                unit={unit}
-                value={scene[key as keyof typeof POSE_FIGURES]}
-                decimals={2}
-                onCommit={(value) => (key === 'distanceM' ? standEdit.setDistance(value) : taken({ ...scene, [key]: value }, `${label.toLowerCase()} ${value}${unit}`))}
-              />
-            ))}
+          <PoseFields scene={scene} keys={['distanceM', 'asideM', 'cameraHeightM', 'yawDeg', 'pitchDeg', 'rollDeg']} />
+          <div className="mt-1 grid justify-items-end">
+            <NumberField
+              label={ROOM_FIGURE.label}
+              unit={ROOM_FIGURE.unit}
+              value={scene.roomM ?? Number.POSITIVE_INFINITY}
+              decimals={2}
+              onCommit={(value) => standEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), 'the obstacle')}
+            />
+            {scene.roomM === null ? (
+              <button type="button" onClick={() => standEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), 'an obstacle')} className="font-medium text-accent underline underline-offset-4">
+                Something stands behind me
+              </button>
+            ) : (
+              <button type="button" onClick={() => standEdit.amendScene((each) => ({ ...each, roomM: null }), 'no obstacle')} className="text-ink-soft underline underline-offset-4">
+                Nothing stands behind me
+              </button>
+            )}
           </div>
+          <Light scene={scene} />
           {scene.subject.kind !== 'ground' && <Solutions settings={settings} scene={scene} />}
         </>
       )}
+      <Suspense fallback={null}>
+        {sheet === 'height' && scene && heightKey && (
+          <FindHeight
+            scene={scene}
+            onClose={() => setSheet(null)}
+            onTake={(heightM) => {
+              const refusal = standEdit.tryScene({ ...scene, subject: { ...scene.subject, [heightKey]: heightM } }, `height ${fixed(heightM, 2)} m`);
+              if (refusal === null) setSheet(null);
+              return refusal;
+            }}
+          />
+        )}
+        {sheet === 'model' && (
+          <ImportModel
+            onClose={() => setSheet(null)}
+            onTake={(subject) => {
+              const refusal = standEdit.tryScene({ ...base, subject, watched: null }, `the model ${subject.mesh.name}`);
+              if (refusal === null) setSheet(null);
+              return refusal;
+            }}
+          />
+        )}
+      </Suspense>
     </section>
   );
+});
+
+function modelWords({ subject }: Scene): string {
+  if (subject.kind !== 'model') return '';
+  const { topM, widthM, depthM } = extentOf(subject);
+  return `${subject.mesh.name}: ${fixed(widthM, 2)} m wide, ${fixed(topM, 2)} m high, ${fixed(depthM, 2)} m deep, ${subject.mesh.triangles.length / 3} triangles.`;
 }
 
-/** Takes a scene, or says why it cannot be. */
-function taken(scene: Scene, said: string): string | null {
-  const parsed = sceneSchema.safeParse(scene);
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
-  standEdit.setScene(parsed.data, said);
-  return null;
+/** A lamp or the sun that may shine into the lens. */
+function Light({ scene }: { readonly scene: Scene }) {
+  const { light } = scene;
+  return (
+    <div className="mt-3">
+      <label className="flex items-center gap-1.5">
+        <input
+          type="checkbox"
+          checked={light !== null}
+          onChange={(event) => standEdit.amendScene((each) => ({ ...each, light: event.target.checked ? { bearingDeg: 45, heightDeg: 30, shaded: false } : null }), event.target.checked ? 'a light source' : 'no light source')}
+          className="accent-accent"
+        />
+        The sun or a lamp stands near the picture
+      </label>
+      {light && (
+        <div className="mt-1 grid justify-items-end gap-1">
+          {(['bearingDeg', 'heightDeg'] as const).map((key) => (
+            <NumberField
+              key={key}
+              label={LIGHT_FIGURES[key].label}
+              unit={LIGHT_FIGURES[key].unit}
+              value={light[key]}
+              decimals={1}
+              onCommit={(value) => standEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, [key]: value } }), 'the light source')}
+            />
+          ))}
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={light.shaded} onChange={(event) => standEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, shaded: event.target.checked } }), event.target.checked ? 'the light shaded' : 'the light not shaded')} className="accent-accent" />
+            shaded by a hand, a flag or a hood
+          </label>
+        </div>
+      )}
+    </div>
+  );
 }
-
-/** A margin that keeps the top off the very edge, mm on the sensor. */
-const MARGIN_MM = 0.5;
-/** What a print is judged at when nothing else is said, mm wide. */
-const PRINT_MM = 400;
 
 function Solutions({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const [choosing, setChoosing] = useState(false);
-  const { rig, focusM } = settings;
-  const { focalMm } = rig.lens;
-  const frame = standFrame(settings);
   const { topM, footM } = extentOf(scene.subject);
   const level = scene.pitchDeg === 0 && scene.rollDeg === 0;
-  const columns = rig.back.columnsPx === null || rig.back.rowsPx === null ? null : settings.orientation === 'landscape' ? Math.max(rig.back.columnsPx, rig.back.rowsPx) : Math.min(rig.back.columnsPx, rig.back.rowsPx);
-  const tolerance = columns === null ? null : levelTolerance(conjugates(focalMm, focusM).imageMm, frame.widthMm, frame.heightMm, columns, PRINT_MM, 1);
-  // Inside the focal length nothing is seen at all; the distance field refuses that.
-  if (!(scene.distanceM * 1000 > focalMm)) return null;
-  const rise = riseForHeight(focalMm, scene.distanceM, scene.cameraHeightM - footM, topM - footM, frame.heightMm, MARGIN_MM);
-  const travel = travelOf(rig.mechanism, 'rise', { riseMm: 0, shiftMm: settings.movements.shiftMm });
-  const off = travel && standOff(focalMm, scene.cameraHeightM - footM, topM - footM, frame.heightMm, MARGIN_MM, Math.max(0, travel.maxMm), Math.max(0, -travel.minMm));
+  const rise = riseToGetIn(settings);
+  const off = standOffOf(settings);
+  // Behind the lens or inside its focal length nothing is seen at all; the distance field refuses that.
+  if (rise === null) return null;
   const even = evenHeightM(topM, footM);
+  const tooFar = (m: number) => (scene.roomM !== null && m > scene.roomM ? ' (behind the obstacle)' : '');
   const line = (words: string, action: string, act: () => string | null) => (
     <li>
       {words}{' '}
@@ -113,9 +185,9 @@ function Solutions({ settings, scene }: { readonly settings: StandSettings; read
       {!level && <p className="text-ink-soft">The camera is not level; these are for a level one.</p>}
       <ul className="grid gap-1">
         {rise.riseForTopMm > 0 ? line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Set it', () => standEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10)) : <li>From here the top is in without any rise.</li>}
-        {off && line(`With all the rise there is, the top is in from ${fixed(off.forTopM, 1)} m.`, 'Stand there', () => standEdit.setDistance(Math.ceil(off.forTopM * 10) / 10))}
-        {off?.withFootM != null && off.withFootM > off.forTopM + 0.05 && line(`Top and foot together from ${fixed(off.withFootM, 1)} m.`, 'Stand there', () => standEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10))}
-        {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () => taken({ ...scene, cameraHeightM: even }, `lens at ${fixed(even, 2)} m`))}
+        {off && line(`With all the rise there is, the top is in from ${fixed(off.forTopM, 1)} m${tooFar(off.forTopM)}.`, 'Stand there', () => standEdit.setDistance(Math.ceil(off.forTopM * 10) / 10))}
+        {off?.withFootM != null && off.withFootM > off.forTopM + 0.05 && line(`Top and foot together from ${fixed(off.withFootM, 1)} m${tooFar(off.withFootM)}.`, 'Stand there', () => standEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10))}
+        {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () => standEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), `lens at ${fixed(even, 2)} m`))}
       </ul>
       <Button className="mt-2" onClick={() => setChoosing(true)}>
         Which rig of mine does it?
@@ -137,12 +209,6 @@ function Solutions({ settings, scene }: { readonly settings: StandSettings; read
           {refusal}
         </p>
       )}
-      {tolerance && (
-        <p className="mt-2 text-ink-soft">
-          A tenth of a degree of pitch parts the outer uprights by {fixed(tolerance.pitchTenthPx, 1)} px ({fixed(tolerance.pitchTenthPrintMm, 2)} mm on a print 400 mm wide); one pixel is {fixed(tolerance.pitchDeg, 3)}°.
-        </p>
-      )}
-      <p className="mt-2 text-xs text-ink-soft">Mind edges, tides, traffic and floors; who may enter a roof or a derelict building is for local rules and a competent person to say.</p>
     </>
   );
 }

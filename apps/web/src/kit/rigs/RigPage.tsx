@@ -1,5 +1,5 @@
 import { Printer, Scale } from 'lucide-react';
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { KitItem } from '@gangway/core/kit/item';
 import { partsInOrder, type RigPlan } from '@gangway/core/rig/parts';
@@ -8,7 +8,7 @@ import { NameEditor } from '../../ui/NameEditor';
 import { useTell } from '../../ui/Notes';
 import { ItemDialog } from '../items/ItemDialog';
 import { useOpenKit } from '../KitFrame';
-import { useChangeKit, useItems } from '../useKit';
+import { kitNow, useChangeKit, useItems } from '../useKit';
 import { Chain } from './Chain';
 import { PLACE_WORDS, rigFacts, useCures } from './rigFacts';
 import { SideDrawing, sideWords } from './SideDrawing';
@@ -26,9 +26,13 @@ export function RigPage() {
   const tell = useTell();
   const [renaming, setRenaming] = useState(false);
   const [open, setOpen] = useState<{ item: KitItem; ask?: string } | null>(null);
-  const plan = row?.rig.plan;
+  // What was chosen a moment ago and is not kept yet: the next choice is made from it, and kept after it.
+  const [chosen, setChosen] = useState<{ readonly rigId: string; readonly plan: RigPlan } | null>(null);
+  const keeping = useRef<Promise<void>>(Promise.resolve());
+  const refusals = useRef(0);
+  const plan = chosen?.rigId === rigId ? chosen.plan : row?.rig.plan;
   const facts = useMemo(() => (plan ? rigFacts(plan, items) : { open: [], parts: null }), [plan, items]);
-  if (!row) {
+  if (!row || !plan) {
     return (
       <p role="alert">
         There is no such rig.{' '}
@@ -39,9 +43,23 @@ export function RigPage() {
     );
   }
   const { rig } = row;
-  const keep = async (next: RigPlan, said: string) => {
-    const refused = await change([{ op: 'putRig', rig: { ...rig, plan: next }, archived: row.archived, version: row.version }], `${rig.name}: ${said}`);
-    if (refused !== null) tell(refused);
+  const keep = (next: RigPlan, said: string): Promise<void> => {
+    const own = { rigId, plan: next };
+    const made = refusals.current;
+    setChosen(own);
+    keeping.current = keeping.current.then(async () => {
+      // What was made from a choice that was refused is not kept either.
+      if (made !== refusals.current) return;
+      const now = kitNow()?.rigs.find(({ rig: each }) => each.id === rigId);
+      const refused = now ? await change([{ op: 'putRig', rig: { ...now.rig, plan: next }, archived: now.archived, version: now.version }], `${now.rig.name}: ${said}`) : 'There is no such rig any more.';
+      if (refused !== null) {
+        refusals.current++;
+        tell(refused);
+      }
+      // Refused, what is kept is shown again; else only when nothing was chosen since.
+      setChosen((last) => (last === own || refused !== null ? null : last));
+    });
+    return keeping.current;
   };
   const rename = (name: string) => change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], `name “${name}”`);
 
@@ -72,11 +90,11 @@ export function RigPage() {
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
         <section aria-label="Chain">
-          <Chain plan={rig.plan} kit={kit} items={items} onChange={(next, said) => void keep(next, said)} onOpen={(item) => setOpen({ item })} />
+          <Chain plan={plan} kit={kit} items={items} onChange={(next, said) => void keep(next, said)} onOpen={(item) => setOpen({ item })} />
         </section>
         <div className="min-w-0">
           {facts.parts ? (
-            <Built key={rig.id} facts={facts} plan={rig.plan} onKeep={keep} onOpen={setOpen} />
+            <Built key={rig.id} facts={facts} plan={plan} onKeep={keep} onOpen={setOpen} />
           ) : (
             <p className="rounded-md border border-dashed border-rule p-4 text-ink-soft">Unfinished. Choose {facts.open.map((place) => PLACE_WORDS[place]).join(', ')}; then Gangway says what the rig can do.</p>
           )}

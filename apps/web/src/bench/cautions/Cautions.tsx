@@ -1,0 +1,49 @@
+import { TriangleAlert, X } from 'lucide-react';
+import { CAUTIONS, cautionsFor, type CautionStep } from '@gangway/core/cautions/cautions';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { api, errorSentence } from '../../store/api';
+import { IconButton } from '../../ui/Button';
+
+interface CautionsProps {
+  readonly jobId: string;
+  readonly step: CautionStep;
+  readonly settings: StandSettings;
+}
+
+/** What is to be minded at this step; each can be put away for the job, and brought back. */
+export function Cautions({ jobId, step, settings }: CautionsProps) {
+  const { data: job } = api.useJobQuery(jobId);
+  const [dismiss, { error }] = api.useDismissCautionsMutation();
+  if (!job) return null;
+  const shown = cautionsFor(settings, step, job.dismissedCautions);
+  const away = cautionsFor(settings, step, []).length - shown.length;
+  if (shown.length === 0 && away === 0) return null;
+  const put = (dismissedCautions: readonly string[]) => void dismiss({ id: jobId, dismissedCautions });
+  const ofStep = new Set(CAUTIONS.filter((caution) => caution.step === step).map(({ id }) => id));
+  return (
+    <section aria-label="Cautions">
+      <h2 className="engraved mb-1">Mind</h2>
+      <ul className="grid gap-0.5">
+        {shown.map(({ id, words }) => (
+          <li key={id} className="flex items-start gap-2 text-sm">
+            <TriangleAlert size={15} className="mt-1 shrink-0" aria-hidden />
+            <span className="grow">{words}</span>
+            <IconButton label={`Put away for this job: ${words}`} className="size-7 max-sm:size-10" onClick={() => put([...job.dismissedCautions, id])}>
+              <X size={14} aria-hidden />
+            </IconButton>
+          </li>
+        ))}
+      </ul>
+      {away > 0 && (
+        <button type="button" onClick={() => put(job.dismissedCautions.filter((id) => !ofStep.has(id)))} className="mt-1 text-sm text-ink-soft underline underline-offset-4">
+          {away === 1 ? 'One caution is' : `${away} cautions are`} put away for this job; show again
+        </button>
+      )}
+      {error && (
+        <p role="alert" className="text-sm text-fails">
+          {errorSentence(error)}
+        </p>
+      )}
+    </section>
+  );
+}

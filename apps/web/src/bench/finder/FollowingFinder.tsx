@@ -1,0 +1,10 @@
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { useAtMost } from '../../ui/useAtMost';
+import { Finder } from './Finder';
+import { followMs } from './picture';
+
+/** The Finder beside a drawing in which something is dragged: it follows as fast as this machine draws it without holding up the hand. */
+export function FollowingFinder({ settings, read }: { readonly settings: StandSettings; readonly read: StandSettings }) {
+  const seen = useAtMost(settings, followMs());
+  return <Finder settings={seen} read={read} focusing />;
+}

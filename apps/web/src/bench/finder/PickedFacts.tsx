@@ -1,0 +1,69 @@
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import { apart, type Picked } from '@gangway/core/scene/pick';
+import { stretchAt } from '@gangway/core/scene/stretch';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { fixed, metresWords } from '@gangway/core/words';
+import { IconButton } from '../../ui/Button';
+import { standEdit } from '../standEdit';
+
+interface PickedFactsProps {
+  readonly settings: StandSettings;
+  readonly picks: readonly Picked[];
+  readonly onClear: () => void;
+}
+
+/** What was picked in the Finder: one thing with its distance and stretch, two with what lies between them. */
+export function PickedFacts({ settings, picks, onClear }: PickedFactsProps) {
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [first, second] = picks;
+  if (!first) return null;
+  return (
+    <div role="status" className="flex w-full items-center gap-x-3 text-ink">
+      <span>{second ? between(settings, first, second) : one(settings, first)}</span>
+      {!second && (
+        <button type="button" onClick={() => standEdit.watch(first.point)} className="shrink-0 text-sm font-medium text-accent underline underline-offset-4">
+          Watch its stretch
+        </button>
+      )}
+      {!second &&
+        (['sharp', 'soft'] as const).map((role) => (
+          <button
+            key={role}
+            type="button"
+            onClick={() => {
+              setRefusal(standEdit.addPin({ name: `point ${settings.pins.length + 1}`, role, place: { kind: 'point', at: rounded(first.point) } }));
+              onClear();
+            }}
+            className="shrink-0 text-sm font-medium text-accent underline underline-offset-4"
+          >
+            {role === 'sharp' ? 'Pin it sharp' : 'Pin it soft'}
+          </button>
+        ))}
+      {refusal && <span role="alert">{refusal}</span>}
+      <IconButton label="Put the measure away" onClick={onClear}>
+        <X size={15} aria-hidden />
+      </IconButton>
+    </div>
+  );
+}
+
+/** To the millimetre: finer no finger points. */
+function rounded([x, y, z]: Picked['point']): Picked['point'] {
+  const mm = (m: number) => Math.round(m * 1000) / 1000 + 0;
+  return [mm(x), mm(y), mm(z)];
+}
+
+function one(settings: StandSettings, { point, rangeM }: Picked): string {
+  const stretch = stretchAt(settings, point);
+  const [x, height] = point;
+  return `${metresWords(rangeM)} off, ${fixed(height, 2)} m up, ${fixed(Math.abs(x), 2)} m ${x < 0 ? 'left' : 'right'} of the middle${stretch === null ? '' : ` · a ball there is drawn ${fixed(stretch, 2)}×`}`;
+}
+
+function between(settings: StandSettings, a: Picked, b: Picked): string {
+  const found = apart(settings, a, b);
+  if (!found) return 'One of them is no longer before the lens.';
+  const { widthMm, heightMm, columnsPx, rowsPx } = settings.rig.back;
+  const px = columnsPx === null || rowsPx === null ? '' : `, ${fixed((found.onBackMm * Math.max(columnsPx, rowsPx)) / Math.max(widthMm, heightMm), 0)} px`;
+  return `${metresWords(found.metres)} between them · ${fixed(found.onBackMm, 2)} mm on the ${columnsPx === null ? 'film' : 'sensor'}${px} · ${fixed(found.angleDeg, 1)}°`;
+}

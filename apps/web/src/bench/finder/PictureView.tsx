@@ -1,0 +1,55 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { seenFaces } from '@gangway/core/scene/edges';
+import { facesOf } from '@gangway/core/scene/faces';
+import { openPicture, rendersHere, type Picture } from './picture';
+import type { Veils } from './renderer';
+import type { FinderView } from './view';
+
+interface PictureViewProps {
+  readonly view: FinderView;
+  readonly veils: Veils;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** The rendered picture; without WebGL 2, or when it fails, a plain drawing by the core with the same numbers, and a line saying so. */
+export function PictureView({ view, veils, width, height }: PictureViewProps) {
+  const place = useRef<HTMLDivElement>(null);
+  const picture = useRef<Picture | null>(null);
+  const [why, setWhy] = useState<string | null>(() => (rendersHere() ? null : 'No WebGL 2 here'));
+  useEffect(() => {
+    if (why !== null || !place.current) return;
+    picture.current = openPicture(place.current, () => setWhy('The picture could not be rendered'));
+    return () => {
+      picture.current?.dispose();
+      picture.current = null;
+    };
+  }, [why]);
+  useEffect(() => {
+    picture.current?.show(view, veils, width, height);
+  }, [view, veils, width, height, why]);
+  return why === null ? <div ref={place} className="size-full" /> : <PlainView view={view} width={width} height={height} why={why} />;
+}
+
+function PlainView({ view, width, height, why }: Omit<PictureViewProps, 'veils'> & { readonly why: string }) {
+  return (
+    <>
+      <PlainDrawing view={view} width={width} height={height} />
+      <p className="absolute bottom-0 left-0 bg-sheet px-1 text-xs">{why}: drawn plainly, without blur.</p>
+    </>
+  );
+}
+
+/** Faces and edges as the core projects them. */
+export function PlainDrawing({ view, width, height }: Omit<PictureViewProps, 'veils'>) {
+  const faces = useMemo(() => seenFaces(facesOf(view.subject), view.camera, view.from), [view]);
+  return (
+    <svg width={width} height={height} viewBox="-1 -1 2 2" preserveAspectRatio="none" className="block" data-testid="finder-plain" aria-hidden>
+      <rect x="-1" y="-1" width="2" height="2" fill="#dadfe3" />
+      {faces.map(({ points, tone, edged }, i) => {
+        const fill = `rgb(${tone * 255} ${tone * 255} ${tone * 255})`;
+        return <polygon key={i} points={points.map(([x, y]) => `${x},${-y}`).join(' ')} fill={fill} stroke={edged ? '#1f1d1a' : fill} strokeWidth="1" vectorEffect="non-scaling-stroke" />;
+      })}
+    </svg>
+  );
+}

@@ -1,0 +1,26 @@
+import { remediesOf } from '@gangway/core/findings/findings';
+import { answers } from '@gangway/core/mosaic/wish';
+import { apertureChoice } from '@gangway/core/stand/apertureChoice';
+import { solveFocus } from '@gangway/core/stand/solveFocus';
+import { tiltOrStack } from '@gangway/core/stand/tiltOrStack';
+import type { Asked, Answered } from './seeking';
+
+// What takes longer than a frame is sought here, so that the page never waits for it.
+addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEvent<Asked>) => {
+  const answer = (): Answered['answer'] => {
+    switch (about) {
+      case 'remedies':
+        return { about, remedies: remediesOf(settings) };
+      case 'solutions':
+        return { about, front: solveFocus(settings, 'front'), rear: solveFocus(settings, 'rear'), none: solveFocus(settings, 'none') };
+      case 'aperture':
+        return { about, choice: apertureChoice(settings) };
+      case 'depth':
+        return { about, comparison: tiltOrStack(settings) };
+      case 'layouts':
+        return { about, layouts: wish ? answers(settings, wish.wish, wish.leastOverlap) : null, others: (wish?.others ?? []).map((other) => answers(other, wish?.wish ?? { for: 'everything' }, wish?.leastOverlap ?? 0)) };
+    }
+  };
+  const answered: Answered = { of, answer: answer() };
+  postMessage(answered);
+});

@@ -1,0 +1,85 @@
+import { useEffect, useRef, useState } from 'react';
+import type { FindingKind, Remedy } from '@gangway/core/findings/finding';
+import type { ApertureChoice } from '@gangway/core/stand/apertureChoice';
+import type { Solved } from '@gangway/core/stand/solveFocus';
+import type { Answers, Wish } from '@gangway/core/mosaic/wish';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import type { DepthComparison } from '@gangway/core/stand/tiltOrStack';
+
+/** What is sought off the page. */
+export interface Asked {
+  readonly of: number;
+  readonly about: Answered['answer']['about'];
+  readonly settings: StandSettings;
+  /** What a mosaic is wanted for, with the overlap to leave. */
+  readonly wish?: Wanted | undefined;
+}
+
+export interface Wanted {
+  readonly wish: Wish;
+  readonly leastOverlap: number;
+  /** The same stand with other rigs, to be looked at as well. */
+  readonly others?: readonly StandSettings[];
+}
+
+export interface Answered {
+  readonly of: number;
+  readonly answer:
+    | { readonly about: 'remedies'; readonly remedies: Partial<Record<FindingKind, readonly Remedy[]>> }
+    | { readonly about: 'solutions'; readonly front: Solved; readonly rear: Solved; readonly none: Solved }
+    | { readonly about: 'aperture'; readonly choice: ApertureChoice }
+    | { readonly about: 'depth'; readonly comparison: DepthComparison | null }
+    | { readonly about: 'layouts'; readonly layouts: Answers | null; readonly others: readonly Answers[] };
+}
+
+type AnswerAbout<A extends Answered['answer']['about']> = Extract<Answered['answer'], { about: A }>;
+
+let worker: Worker | null = null;
+let asked = 0;
+const waiting = new Map<number, (answer: Answered['answer']) => void>();
+
+function ask(about: Asked['about'], settings: StandSettings, wish: Wanted | undefined, take: (answer: Answered['answer']) => void): () => void {
+  if (!worker) {
+    worker = new Worker(new URL('./remedyWorker.ts', import.meta.url), { type: 'module' });
+    worker.addEventListener('message', ({ data: { of, answer } }: MessageEvent<Answered>) => {
+      waiting.get(of)?.(answer);
+      waiting.delete(of);
+    });
+  }
+  const of = ++asked;
+  waiting.set(of, take);
+  worker.postMessage({ of, about, settings, wish } satisfies Asked);
+  return () => void waiting.delete(of);
+}
+
+/** So long a stand has to rest before it is asked about: longer than what is read waits in a drag, which so asks once, at its end, ms. */
+const REST_MS = 430;
+/** A change after so long a rest stands alone and is asked about nearly at once, ms. */
+const ALONE_MS = 600;
+const SOON_MS = 60;
+
+/**
+ * An answer about a stand that takes longer than a frame, sought off the page;
+ * the last one while a new one is under way, with whether it is still of this
+ * stand. `null` before the first, and while nothing is wanted.
+ */
+export function useSought<A extends Answered['answer']['about']>(about: A, settings: StandSettings, wanted = true, wish?: Wanted): { readonly answer: AnswerAbout<A>; readonly fresh: boolean } | null {
+  const [found, setFound] = useState<{ readonly answer: AnswerAbout<A>; readonly of: StandSettings; readonly wish: Wanted | undefined } | null>(null);
+  const changedAt = useRef(-Infinity);
+  useEffect(() => {
+    const alone = performance.now() - changedAt.current > ALONE_MS;
+    changedAt.current = performance.now();
+    if (!wanted) return;
+    let drop: (() => void) | null = null;
+    const timer = setTimeout(() => {
+      drop = ask(about, settings, wish, (answer) => {
+        if (answer.about === about) setFound({ answer: answer as AnswerAbout<A>, of: settings, wish });
+      });
+    }, alone ? SOON_MS : REST_MS);
+    return () => {
+      clearTimeout(timer);
+      drop?.();
+    };
+  }, [about, settings, wanted, wish]);
+  return found && { answer: found.answer, fresh: found.of === settings && found.wish === wish };
+}

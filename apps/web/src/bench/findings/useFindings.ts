@@ -1,0 +1,20 @@
+import type { Finding } from '@gangway/core/findings/finding';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { findingsOf } from './findingsOf';
+import { useSought } from './seeking';
+
+export interface Findings {
+  readonly findings: readonly Finding[];
+  /** Whether the remedies are of this stand; while they are sought anew those of a moment ago are shown, not to be pressed. */
+  readonly fresh: boolean;
+}
+
+/** The findings of a stand at once, and their remedies as soon as they are found. */
+export function useFindings(settings: StandSettings): Findings {
+  const quick = findingsOf(settings);
+  const needs = quick.some(({ state }) => state === 'fails' || state === 'tight');
+  const sought = useSought('remedies', settings, needs);
+  if (!needs || !sought) return { findings: quick, fresh: !needs };
+  const { remedies } = sought.answer;
+  return { findings: quick.map((finding): Finding => (finding.state === 'fails' || finding.state === 'tight' ? { ...finding, remedies: remedies[finding.kind] ?? [] } : finding)), fresh: sought.fresh };
+}

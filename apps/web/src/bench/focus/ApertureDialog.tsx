@@ -1,0 +1,182 @@
+import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, type Scale } from 'chart.js';
+import { useEffect, useRef, type PointerEvent } from 'react';
+import { NOMINAL_F_NUMBERS, stopsOf } from '@gangway/core/coverage/apertures';
+import { effectiveFNumber } from '@gangway/core/focus/diffraction';
+import { standMagnification } from '@gangway/core/coverage/standCoverage';
+import { pupilRatio, type ApertureChoice, type BlurAt } from '@gangway/core/stand/apertureChoice';
+import { pixelMm } from '@gangway/core/stand/pinStates';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { apertureWords, fixed, stopsWords } from '@gangway/core/words';
+import { useTheme } from '../../store/theme';
+import { Dialog } from '../../ui/Dialog';
+import { useSought } from '../findings/seeking';
+import { useGesture } from '../movements/useGesture';
+import { standEdit } from '../standEdit';
+
+Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, PointElement);
+
+/** Blur of the worst pin against the aperture, and the aperture chosen on it. */
+export function ApertureDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+  const sought = useSought('aperture', settings);
+  return (
+    <Dialog open wide onClose={onClose} title="Blur by aperture" help="Of the worst pin that must be sharp, at best focus and both together. Drag the upright line to choose.">
+      {!sought ? <p role="status">Looking …</p> : <Choice settings={settings} choice={sought.answer.choice} />}
+    </Dialog>
+  );
+}
+
+function Choice({ settings, choice }: { readonly settings: StandSettings; readonly choice: ApertureChoice }) {
+  const px = pixelMm(settings);
+  const unit = px === null ? 'µm' : 'px';
+  const inUnit = (mm: number): number => (px === null ? mm * 1000 : mm / px);
+  const m = Math.max(0, standMagnification(settings));
+  const working = effectiveFNumber(settings.fNumber, m, pupilRatio(settings));
+  return (
+    <>
+      <BlurChart settings={settings} choice={choice} inUnit={inUnit} unit={unit} />
+      <p className="mt-2 font-medium" data-testid="choice-words">
+        {choice.words}
+      </p>
+      <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-sm tabular-nums">
+        <dt className="text-ink-soft">Sharp enough</dt>
+        <dd>
+          {fixed(inUnit(choice.allowedMm), 2)} {unit}
+        </dd>
+        <dt className="text-ink-soft">The frame is in the sharp circle</dt>
+        <dd>{choice.circleFrom === null ? 'at no aperture, or no circle is known' : `from ${apertureWords(choice.circleFrom)}`}</dd>
+        <dt className="text-ink-soft">Diffraction wider than the standard</dt>
+        <dd>{choice.softFrom === null ? 'nowhere on this lens' : `from ${apertureWords(choice.softFrom)}`}</dd>
+        <dt className="text-ink-soft">Working aperture at {apertureWords(settings.fNumber)}</dt>
+        <dd>
+          f/{fixed(working, 1)}, {m < 0.005 ? 'no close-up loss' : `${stopsWords(2 * Math.log2(working / settings.fNumber))} less light close up`}
+        </dd>
+      </dl>
+    </>
+  );
+}
+
+interface BlurChartProps {
+  readonly settings: StandSettings;
+  readonly choice: ApertureChoice;
+  readonly inUnit: (mm: number) => number;
+  readonly unit: string;
+}
+
+function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const chart = useRef<Chart | null>(null);
+  const dragging = useRef(false);
+  const gesture = useGesture();
+  const theme = useTheme();
+  const { fNumber } = settings;
+  useEffect(() => {
+    const element = canvas.current;
+    if (!element) return;
+    const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
+    const [ink, soft, hairline, accent] = [colour('--ink'), colour('--ink-soft'), colour('--hairline'), colour('--accent')];
+    const font = { family: 'Archivo Variable', size: 12 };
+    const line = (label: string, of: (each: BlurAt) => number | null, borderColor: string, borderDash: number[]) => ({
+      label,
+      data: choice.curve.map((each) => ({ x: each.fNumber, y: of(each) === null ? Number.NaN : inUnit(of(each) ?? 0) })),
+      borderColor,
+      borderWidth: 2,
+      borderDash,
+      pointRadius: 0,
+    });
+    const most = Math.max(inUnit(choice.allowedMm) * 3, ...choice.curve.map(({ diffractionMm }) => inUnit(diffractionMm)));
+    const least = choice.curve[0]?.fNumber ?? 1;
+    const last = choice.curve[choice.curve.length - 1]?.fNumber ?? 64;
+    const upright = (label: string, x: number | null, borderColor: string, borderDash: number[], borderWidth: number) => (x === null ? [] : [{ label, data: [{ x, y: 0 }, { x, y: most }], borderColor, borderDash, borderWidth, pointRadius: 0 }]);
+    const made = new Chart(element, {
+      type: 'line',
+      data: {
+        datasets: [
+          line('both together', ({ togetherMm }) => togetherMm, accent, []),
+          line('defocus', ({ defocusMm }) => defocusMm, ink, [7, 4]),
+          line('diffraction', ({ diffractionMm }) => diffractionMm, ink, [2, 3]),
+          { label: 'sharp enough', data: [{ x: least, y: inUnit(choice.allowedMm) }, { x: last, y: inUnit(choice.allowedMm) }], borderColor: soft, borderWidth: 1, pointRadius: 0 },
+          ...upright('circle', choice.circleFrom, soft, [2, 4], 1.5),
+          ...upright('chosen', fNumber, accent, [], 3),
+        ],
+      },
+      options: {
+        animation: false,
+        responsive: true,
+        maintainAspectRatio: false,
+        parsing: false,
+        normalized: true,
+        events: [],
+        scales: {
+          x: {
+            type: 'logarithmic',
+            min: least,
+            max: last,
+            title: { display: true, text: 'f-number', color: soft, font },
+            grid: { color: hairline },
+            border: { color: ink },
+            ticks: { color: ink, font, callback: (value) => String(value) },
+            afterBuildTicks: (scale: Scale) => {
+              scale.ticks = NOMINAL_F_NUMBERS.full.filter((n) => n >= scale.min && n <= scale.max).map((value) => ({ value }));
+            },
+          },
+          y: { type: 'linear', min: 0, max: most, title: { display: true, text: `blur, ${unit}`, color: soft, font }, grid: { color: hairline }, border: { color: ink }, ticks: { color: ink, font } },
+        },
+      },
+    });
+    chart.current = made;
+    return () => {
+      chart.current = null;
+      made.destroy();
+    };
+    // inUnit follows from the settings that made the choice.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [choice, fNumber, theme, unit]);
+
+  const choose = (event: PointerEvent<HTMLCanvasElement>) => {
+    const scale = chart.current?.scales.x;
+    if (!scale) return;
+    const value = scale.getValueForPixel(event.clientX - event.currentTarget.getBoundingClientRect().left);
+    if (value === undefined || !(value > 0)) return;
+    const nearest = choice.ring.reduce((best, each) => (Math.abs(stopsOf(each.fNumber) - stopsOf(value)) < Math.abs(stopsOf(best.fNumber) - stopsOf(value)) ? each : best));
+    standEdit.setAperture(nearest.fNumber, gesture.id());
+  };
+  const step = (by: 1 | -1) => {
+    const index = choice.ring.findIndex(({ fNumber: n }) => n >= fNumber * (1 - 1e-9));
+    const next = choice.ring[index + by];
+    if (next) standEdit.setAperture(next.fNumber, gesture.id());
+  };
+  const at = choice.ring.reduce((best, each) => (Math.abs(each.fNumber - fNumber) < Math.abs(best.fNumber - fNumber) ? each : best));
+  return (
+    <figure>
+      <figcaption className="mb-1 text-sm text-ink-soft">Both together (solid), defocus of the worst pin (dashed), diffraction (dotted); level: sharp enough; upright, thin: the sharp circle covers from here.</figcaption>
+      <div className="h-64">
+        <canvas
+          ref={canvas}
+          role="slider"
+          tabIndex={0}
+          aria-label="Aperture on the chart"
+          aria-valuemin={choice.ring[0]?.fNumber}
+          aria-valuemax={choice.ring[choice.ring.length - 1]?.fNumber}
+          aria-valuenow={fNumber}
+          aria-valuetext={`${apertureWords(fNumber)}: ${at.defocusMm === null ? 'no pin' : `${fixed(inUnit(at.defocusMm), 1)} ${unit} of defocus`}, ${fixed(inUnit(at.diffractionMm), 1)} ${unit} of diffraction`}
+          className="cursor-ew-resize touch-none"
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            dragging.current = true;
+            gesture.begin();
+            choose(event);
+          }}
+          onPointerMove={(event) => dragging.current && choose(event)}
+          onPointerUp={() => {
+            dragging.current = false;
+            gesture.end();
+          }}
+          onKeyDown={(event) => {
+            if (event.key === 'ArrowRight' || event.key === 'ArrowUp') step(1);
+            if (event.key === 'ArrowLeft' || event.key === 'ArrowDown') step(-1);
+          }}
+        />
+      </div>
+    </figure>
+  );
+}

@@ -1,0 +1,90 @@
+import { LIMIT_FIGURES } from '@gangway/contract/focus';
+import { STACK_MOST } from '@gangway/core/focus/stack';
+import { DEPTH_WAYS, type DepthOption } from '@gangway/core/stand/tiltOrStack';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { apertureWords, fixed, metresWords } from '@gangway/core/words';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { NumberField } from '../../ui/NumberField';
+import { StateMark } from '../../ui/StateMark';
+import { useSought } from '../findings/seeking';
+import { standEdit } from '../standEdit';
+
+/** The same pins by tilt, by a stack, by both and by two takes, and which keeps the photographer's own limits. */
+export function DepthDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+  const sought = useSought('depth', settings);
+  const { limits } = settings;
+  return (
+    <Dialog open wide onClose={onClose} title="Tilt or stack" help="The pins that must be sharp, by every way of getting depth. Stacks are counted at the aperture set; neighbours share a fifth of their depth.">
+      <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
+        <NumberField
+          label={LIMIT_FIGURES.smallestFNumber.label}
+          unit=""
+          decimals={1}
+          words={limits.smallestFNumber === null ? '∞' : String(limits.smallestFNumber)}
+          value={limits.smallestFNumber ?? Number.POSITIVE_INFINITY}
+          onCommit={(n) => standEdit.setLimits({ smallestFNumber: n === Number.POSITIVE_INFINITY ? null : n })}
+        />
+        <NumberField label={LIMIT_FIGURES.mostTakes.label} unit="" decimals={0} value={limits.mostTakes} onCommit={(mostTakes) => standEdit.setLimits({ mostTakes })} />
+        <NumberField label={LIMIT_FIGURES.secondsPerTake.label} unit="s" decimals={1} value={limits.secondsPerTake} onCommit={(secondsPerTake) => standEdit.setLimits({ secondsPerTake })} />
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={limits.somethingMoves} onChange={(event) => standEdit.setLimits({ somethingMoves: event.target.checked })} className="accent-accent" />
+          something in it moves
+        </label>
+      </div>
+      {!sought ? (
+        <p role="status" className="mt-3">
+          Looking …
+        </p>
+      ) : sought.answer.comparison === null ? (
+        <p className="mt-3">There is no pin that must be sharp, or one of them cannot be focused at all.</p>
+      ) : (
+        <>
+          <ul className="mt-3 divide-y divide-hairline border-y border-hairline">
+            {sought.answer.comparison.options.map((option) => (
+              <Option key={option.way} option={option} preferred={sought.answer.comparison?.preferred === option.way} settings={settings} onClose={onClose} />
+            ))}
+          </ul>
+          <p className="mt-2 font-medium" data-testid="preferred">
+            {sought.answer.comparison.preferred === null ? 'None of them keeps your limits.' : `Within your limits: ${DEPTH_WAYS[sought.answer.comparison.preferred].toLowerCase()}.`}
+          </p>
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+function Option({ option, preferred, settings, onClose }: { readonly option: DepthOption; readonly preferred: boolean; readonly settings: StandSettings; readonly onClose: () => void }) {
+  const { way, takes, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;
+  const facts = [
+    takes >= STACK_MOST ? 'more takes than can be counted' : takes === 1 ? 'one take' : `${takes} takes`,
+    marked === null ? `f/${fixed(fNumber, 0)}` : apertureWords(marked),
+    seconds < 100 ? `${fixed(seconds, 0)} s` : `${fixed(seconds / 60, 1)} min`,
+    ...(takes > 1 && stepMm > 0 ? [`${fixed(railMm, 2)} mm on the rail${takes > 2 ? ` in steps of ${fixed(stepMm, 3)} mm` : ''}`] : []),
+    ...(takes > 1 && way === 'stack' ? [`from ${metresWords(fromM)} to ${metresWords(toM)}`] : []),
+  ];
+  return (
+    <li className="flex items-start gap-3 py-2" data-way={way}>
+      <StateMark state={breaks.length === 0 ? 'holds' : 'fails'} />
+      <div className="grow text-sm">
+        <p className="font-medium">
+          {DEPTH_WAYS[way]} {preferred && <span className="text-accent">· within your limits</span>}
+        </p>
+        <p className="tabular-nums">{facts.join(', ')}.</p>
+        <p className="text-ink-soft">
+          {takes > 1 ? `What moves: ${moves}.` : ''} {breaks.length > 0 ? `Against your limits: ${breaks.join('; ')}.` : ''}
+        </p>
+      </div>
+      {patch && marked !== null && (
+        <Button
+          onClick={() => {
+            standEdit.applyFocus({ ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tilt and stack' ? settings.fNumber : 0) }, DEPTH_WAYS[way].toLowerCase());
+            onClose();
+          }}
+        >
+          Set it
+        </Button>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,122 @@
+import { useState } from 'react';
+import { hingeMm } from '@gangway/core/focus/plane';
+import { heldAt, heldLens, heldTable, heldVerdict, type HeldLens } from '@gangway/core/rig/heldLens';
+import { HELD_STEPS } from '@gangway/core/rig/heldSteps';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { fixed, metresWords } from '@gangway/core/words';
+import { Dialog } from '../../ui/Dialog';
+import { NumberField } from '../../ui/NumberField';
+import { StateMark } from '../../ui/StateMark';
+import { api } from '../../store/api';
+import { standEdit } from '../standEdit';
+
+/** A lens taken off its mount and held before the open body: what it reaches, which lens suits, and how it is done. */
+export function HeldDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+  const { parts } = settings.rig;
+  const lens = parts.kind === 'held' ? heldLens(parts) : null;
+  return (
+    <Dialog open wide onClose={onClose} title="A lens in the hand" help="Set to infinity and held before the open body. Its register less the body’s is the room to tilt in.">
+      {lens === null ? <p>This stand has a lens in its mount. Below is which of yours would suit; a rig with an “unmounted lens” works on the bench like any other.</p> : lens.known ? <Reach lens={lens.value} settings={settings} onClose={onClose} /> : <p>Not known yet: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>}
+      <WhichLens settings={settings} />
+      <Ways />
+    </Dialog>
+  );
+}
+
+function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly settings: StandSettings; readonly onClose: () => void }) {
+  const rows = heldTable(lens);
+  const [gapMm, setGap] = useState(Math.max(0, rows[0]?.gapMm ?? 0) + 1);
+  const [angleDeg, setAngle] = useState(5);
+  const at = heldAt(lens, gapMm);
+  const hinge = hingeMm(lens.focalMm, angleDeg);
+  const mostDeg = at.tiltDeg ?? 90;
+  const tooFar = Math.abs(angleDeg) > mostDeg;
+  return (
+    <section aria-label="Reach">
+      <table className="w-full border-collapse text-sm tabular-nums">
+        <thead>
+          <tr className="border-b border-rule text-ink-soft">
+            {['Gap at the flange', 'Focus straight ahead', 'Tilt until it touches'].map((words) => (
+              <th key={words} scope="col" className="text-left font-medium">
+                {words}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map((row) => (
+            <tr key={row.gapMm} className="border-b border-hairline">
+              <td>{fixed(row.gapMm, 1)} mm</td>
+              <td>{row.extensionMm < 0 ? 'nothing' : metresWords(row.distanceM)}</td>
+              <td>{row.tiltDeg === null ? 'not known: give the width of its flange' : row.tiltDeg > 60 ? 'any' : `${fixed(row.tiltDeg, 1)}°`}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1">
+        <NumberField label="Gap" unit="mm" decimals={1} value={gapMm} onCommit={(mm) => (mm >= 0 && mm <= 300 ? (setGap(mm), null) : 'Gap: it must be from 0 to 300 mm.')} />
+        <NumberField label="Angle" unit="°" decimals={1} value={angleDeg} onCommit={(deg) => (Math.abs(deg) <= 45 ? (setAngle(deg), null) : 'Angle: it must be from −45 to 45°.')} />
+      </div>
+      <p className="mt-1 text-sm" data-testid="held-answer">
+        {at.extensionMm < 0 ? 'At this gap it focuses on nothing: the lens stands nearer than at infinity.' : `Focus ${at.distanceM === null ? 'at infinity' : `at ${metresWords(at.distanceM)}`} straight ahead${hinge === null ? ', the plane parallel to the back' : `; the plane hinges ${metresWords(hinge / 1000)} ${angleDeg > 0 ? 'below' : 'above'} the lens`}.`}
+        {tooFar ? ` At ${fixed(angleDeg, 1)}° its edge touches the body: ${fixed(mostDeg, 1)}° is the most.` : ''}{' '}
+        {at.extensionMm >= 0 && !tooFar && (
+          <button
+            type="button"
+            onClick={() => {
+              standEdit.applyFocus({ front: { tiltDeg: angleDeg, swingDeg: settings.front.swingDeg }, focusM: at.distanceM === null ? null : Number(at.distanceM.toPrecision(4)) }, 'held so');
+              onClose();
+            }}
+            className="font-medium text-accent underline underline-offset-4"
+          >
+            See it on the bench
+          </button>
+        )}
+      </p>
+    </section>
+  );
+}
+
+const ORDER = { well: 0, somewhat: 1, unknown: 2, not: 3 } as const;
+const STATES = { well: 'holds', somewhat: 'tight', unknown: 'unknown', not: 'fails' } as const;
+
+function WhichLens({ settings }: { readonly settings: StandSettings }) {
+  const { data: kit } = api.useKitQuery(undefined);
+  const { back } = settings.rig.parts;
+  if (!kit || back.kind !== 'body') return null;
+  const rows = kit.items
+    .flatMap(({ item }) => (item.kind === 'lens' && item.figures.attachment !== 'fixed' ? [{ id: item.id, name: item.name, focalMm: item.figures.focalMm ?? 0, verdict: heldVerdict(item.figures.focalMm, item.figures.attachment === 'board' ? item.figures.flangeFocalMm : item.figures.registerMm, back.figures.registerMm) }] : []))
+    .sort((a, b) => ORDER[a.verdict.suits] - ORDER[b.verdict.suits] || a.focalMm - b.focalMm);
+  return (
+    <section aria-label="Which lens" className="mt-4">
+      <h3 className="engraved mb-1">Which of my lenses, before {back.name}</h3>
+      <ul className="grid gap-1 text-sm">
+        {rows.map(({ id, name, verdict }) => (
+          <li key={id} className="flex items-start gap-2" data-suits={verdict.suits}>
+            <StateMark state={STATES[verdict.suits]} size={16} />
+            <span>
+              <span className="font-medium">{name}:</span> {verdict.words}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+function Ways() {
+  return (
+    <section aria-label="How it is held" className="mt-4 grid gap-4 sm:grid-cols-2">
+      {HELD_STEPS.map(({ title, steps }) => (
+        <div key={title}>
+          <h3 className="engraved mb-1">{title}</h3>
+          <ol className="grid list-decimal gap-0.5 pl-5 text-sm">
+            {steps.map((step) => (
+              <li key={step}>{step}</li>
+            ))}
+          </ol>
+        </div>
+      ))}
+    </section>
+  );
+}

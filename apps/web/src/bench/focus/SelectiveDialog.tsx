@@ -1,0 +1,134 @@
+import { useState, type ReactNode } from 'react';
+import { focusWords } from '@gangway/core/findings/focusWording';
+import { isolate, miniature, type Isolation } from '@gangway/core/stand/isolate';
+import { placedPins, pixelMm, standBlurAllowed } from '@gangway/core/stand/pinStates';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { fixed, turnWords } from '@gangway/core/words';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { NumberField } from '../../ui/NumberField';
+import { standEdit } from '../standEdit';
+
+/** The plane laid across: one of several alone, or the look of a model. */
+export function SelectiveDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+  return (
+    <Dialog open wide onClose={onClose} title="One alone, or the look of a model" help="The plane of sharp focus laid across what is seen. Small angles are enough; the least that does it is offered.">
+      <Alone settings={settings} onClose={onClose} />
+      <Model settings={settings} onClose={onClose} />
+    </Dialog>
+  );
+}
+
+function Section({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <section aria-label={title} className="mt-3">
+      <h3 className="engraved mb-1">{title}</h3>
+      {children}
+    </section>
+  );
+}
+
+interface PartProps {
+  readonly settings: StandSettings;
+  readonly onClose: () => void;
+}
+
+function Alone({ settings, onClose }: PartProps) {
+  const candidates = settings.pins.filter(({ role }) => role === 'sharp');
+  const [chosen, setChosen] = useState<string | null>(null);
+  const px = pixelMm(settings);
+  const { cocMm } = standBlurAllowed(settings);
+  const [wanted, setWanted] = useState(Math.ceil((settings.limits.softTimes * cocMm * 1.2) / (px ?? 0.001)));
+  const own = candidates.find(({ id }) => id === chosen) ?? candidates[0];
+  const wantedMm = wanted * (px ?? 0.001);
+  const neighbours = settings.pins.filter(({ role }) => role === 'soft').length;
+  return (
+    <Section title="Isolate one">
+      {!own || neighbours === 0 ? (
+        <p>It takes a pin on what must be sharp, and pins that “must be soft” on its neighbours.</p>
+      ) : (
+        <>
+          <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
+            <label className="flex items-center gap-2 text-sm">
+              Sharp
+              <select aria-label="What is isolated" value={own.id} onChange={(event) => setChosen(event.target.value)} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+                {candidates.map(({ id, name }) => (
+                  <option key={id} value={id}>
+                    {name}
+                  </option>
+                ))}
+              </select>
+            </label>
+            <NumberField label="Neighbours blurred by" unit={px === null ? 'µm' : 'px'} decimals={0} value={wanted} onCommit={(n) => (n > 0 && n <= 100_000 ? (setWanted(n), null) : 'Neighbours blurred by: it must be more than 0 and at most 100000.')} />
+          </div>
+          {(['swing', 'tilt'] as const).map((movement) => (
+            <IsolationRow key={movement} found={isolate(settings, own.id, movement, wantedMm)} movement={movement} settings={settings} onClose={onClose} />
+          ))}
+        </>
+      )}
+    </Section>
+  );
+}
+
+function IsolationRow({ found, movement, settings, onClose }: PartProps & { readonly found: Isolation | null; readonly movement: 'tilt' | 'swing' }) {
+  const px = pixelMm(settings);
+  if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot, or its mechanism is not known.</p>;
+  const turn = movement === 'tilt' ? { tiltDeg: found.turnDeg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: found.turnDeg };
+  const blur = (mm: number) => (px === null ? `${fixed(mm * 1000, 0)} µm` : `${fixed(mm / px, 0)} px`);
+  return (
+    <div className="mt-2 flex items-start gap-3 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
+      <p className="grow tabular-nums">
+        <span className="font-medium">By {movement}:</span> {found.enough ? `${turnWords(turn)}, ${focusWords(found.focusM)}` : `not within the mechanism; the most it gives is at ${turnWords(turn)}`}. The sharp one keeps {blur(found.ownBlurMm)}.{' '}
+        {found.neighbours.map(({ name, blurMm, share }) => `${name}: ${blur(blurMm)}${share === null ? '' : `, ${fixed(share * 100, 1)} % of its height`}`).join('; ')}.
+      </p>
+      {found.turnDeg !== 0 && (
+        <Button
+          onClick={() => {
+            standEdit.applyFocus(found.patch, `${turnWords(turn)} to isolate`);
+            onClose();
+          }}
+        >
+          Set it
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Model({ settings, onClose }: PartProps) {
+  const placed = placedPins(settings);
+  const [own] = placed.filter(({ pin }) => pin.role === 'sharp');
+  const other = placed.find(({ pin }) => pin.role === 'soft') ?? placed.find((each) => each !== own);
+  const [scale, setScale] = useState(100);
+  const [place, away] = [own?.points[0], other?.points[0]];
+  const found = place && away ? miniature(settings, place, away, scale) : null;
+  return (
+    <Section title="The look of a model">
+      {!place || !away ? (
+        <p>It takes a pin on what stays sharp, and another before or behind it whose blur makes the model.</p>
+      ) : (
+        <>
+          <NumberField label="As of a model 1 :" unit="" decimals={0} value={scale} onCommit={(n) => (n >= 2 && n <= 2000 ? (setScale(n), null) : 'The scale of the model must be from 2 to 2000.')} />
+          {found === null ? (
+            <p className="mt-1 text-sm">This rig does not tilt, or its mechanism is not known.</p>
+          ) : (
+            <div className="mt-1 flex items-start gap-3 text-sm">
+              <p className="grow" data-testid="miniature">
+                {turnWords({ tiltDeg: found.tiltDeg, swingDeg: 0 })}: the blur of “{other?.pin.name}” is that of a model 1 : {fixed(found.apparentScale, 0)}
+                {found.apparentScale < scale ? ', the most that the mechanism gives' : ''}.
+              </p>
+              <Button
+                onClick={() => {
+                  standEdit.applyFocus(found.patch, 'the look of a model');
+                  onClose();
+                }}
+              >
+                Set it
+              </Button>
+            </div>
+          )}
+        </>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,50 @@
+import { LIMIT_FIGURES, SHARPNESS_FIGURES } from '@gangway/contract/focus';
+import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
+import { standBlurAllowed } from '@gangway/core/stand/pinStates';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { NumberField } from '../../ui/NumberField';
+import { standEdit } from '../standEdit';
+
+const SCHOOLS: Readonly<Record<SharpnessStandard['school'], string>> = { diagonal: 'by the format’s diagonal (default)', pixels: 'by so many pixels', print: 'by print and viewing distance' };
+
+function startOf(school: SharpnessStandard['school'], columnsPx: number): SharpnessStandard {
+  switch (school) {
+    case 'diagonal':
+      return { school, divisor: 1500 };
+    case 'pixels':
+      return { school, pixels: 2, columnsPx };
+    case 'print':
+      return { school, printWidthMm: 600, viewingDistanceMm: 500, eyeArcMinutes: 1 };
+  }
+}
+
+/** What counts as sharp, by one of three schools, with the blur that follows and why, and what must be soft. */
+export function SharpnessFields({ settings }: { readonly settings: StandSettings }) {
+  const { sharpness, rig } = settings;
+  const { columnsPx, rowsPx } = rig.back;
+  const film = columnsPx === null || rowsPx === null;
+  const field = (key: 'divisor' | 'pixels' | 'printWidthMm' | 'viewingDistanceMm' | 'eyeArcMinutes', decimals: number) => {
+    const value = (sharpness as unknown as Readonly<Record<string, number>>)[key];
+    return value === undefined ? null : <NumberField key={key} label={SHARPNESS_FIGURES[key].label} unit={SHARPNESS_FIGURES[key].unit} decimals={decimals} value={value} onCommit={(next) => standEdit.setSharpness({ ...sharpness, [key]: next })} />;
+  };
+  return (
+    <div className="grid gap-1">
+      <select aria-label="Standard of sharpness" value={sharpness.school} onChange={(event) => standEdit.setSharpness(startOf(event.target.value as SharpnessStandard['school'], Math.max(columnsPx ?? 0, rowsPx ?? 0)))} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+        {Object.entries(SCHOOLS).map(([school, words]) => (
+          <option key={school} value={school} disabled={school === 'pixels' && film}>
+            {words}
+          </option>
+        ))}
+      </select>
+      <div className="grid justify-items-end gap-1">
+        {field('divisor', 0)}
+        {field('pixels', 1)}
+        {field('printWidthMm', 0)}
+        {field('viewingDistanceMm', 0)}
+        {field('eyeArcMinutes', 1)}
+        {settings.pins.some(({ role }) => role === 'soft') && <NumberField label={LIMIT_FIGURES.softTimes.label} unit="× that blur" decimals={1} value={settings.limits.softTimes} onCommit={(softTimes) => standEdit.setLimits({ softTimes })} />}
+      </div>
+      <p className="text-ink-soft">{standBlurAllowed(settings).reason}</p>
+    </div>
+  );
+}

@@ -1,0 +1,289 @@
+import { memo, useState } from 'react';
+import { CoreError } from '@gangway/core/errors';
+import { focusWords } from '@gangway/core/findings/focusWording';
+import { farAndNear } from '@gangway/core/focus/farAndNear';
+import { hingeTable, settingByHinge } from '@gangway/core/focus/hinge';
+import { apertureForSpread } from '@gangway/core/focus/spread';
+import { standMagnification } from '@gangway/core/coverage/standCoverage';
+import { lensTilt } from '@gangway/core/rig/tilt';
+import { wantedPlanes } from '@gangway/core/scene/things';
+import { focusFor, standBack } from '@gangway/core/stand/back';
+import { defocus, focusSetting, placedPins, standBlurAllowed } from '@gangway/core/stand/pinStates';
+import { turnedToCamera } from '@gangway/core/stand/pose';
+import { markedFor, standTiltMechanism, type Solved } from '@gangway/core/stand/solveFocus';
+import type { StandPatch, StandSettings } from '@gangway/core/stand/settings';
+import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/words';
+import { NumberField } from '../../ui/NumberField';
+import { useSought } from '../findings/seeking';
+import { standEdit } from '../standEdit';
+
+const SCHOOLS = { least: 'least aperture (default)', hinge: 'hinge distance', farNear: 'far and near, by eye', spread: 'spread on the rail' } as const;
+type School = keyof typeof SCHOOLS;
+
+const WHY: Readonly<Record<School, string>> = {
+  least: 'The setting that holds all pins at the widest opening; with many pins no eye finds it.',
+  hinge: 'For a plane that runs under or over the lens: tilt by its height, then focus by its slope.',
+  farNear: 'As it is done on the screen: focus far, tilt for near, until both stay.',
+  spread: 'With the lens set: read the rail at the nearest and the farthest focus.',
+};
+
+/** From pins to movement, by four schools. */
+export function SolvePanel({ settings }: { readonly settings: StandSettings }) {
+  const [school, setSchool] = useState<School>('least');
+  return (
+    <div>
+      <select aria-label="How the plane is laid" value={school} onChange={(event) => setSchool(event.target.value as School)} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+        {Object.entries(SCHOOLS).map(([id, words]) => (
+          <option key={id} value={id}>
+            by {words}
+          </option>
+        ))}
+      </select>
+      <p className="mt-1 text-xs text-ink-soft">{WHY[school]}</p>
+      {school === 'least' && <Least settings={settings} />}
+      {school === 'hinge' && <Hinge settings={settings} />}
+      {school === 'farNear' && <FarNear settings={settings} />}
+      {school === 'spread' && <Spread settings={settings} />}
+    </div>
+  );
+}
+
+function Least({ settings }: { readonly settings: StandSettings }) {
+  const sought = useSought('solutions', settings);
+  if (!sought) return <p role="status">Solving …</p>;
+  const { front, rear, none } = sought.answer;
+  const ways = [
+    { key: 'front', title: 'Lens tilted', solved: front },
+    { key: 'rear', title: 'Back turned', solved: rear },
+    { key: 'none', title: 'Straight', solved: none },
+  ];
+  const locked = standTiltMechanism(settings)?.kind === 'line';
+  const shown = ways.filter(({ key, solved }) => key === 'front' || solved.ok);
+  return (
+    <ul className="mt-1 grid gap-1.5" aria-label="Solutions">
+      {shown.map(({ key, title, solved }) => (
+        <li key={key} data-solution={key}>
+          <Solution title={title} solved={solved} isSet={sought.fresh && solved.ok && setSo(solved.solution, settings)} />
+        </li>
+      ))}
+      {locked && <li className="text-ink-soft">The tilt of this rig is locked to the direction of its shift; this is the nearest that it can.</li>}
+    </ul>
+  );
+}
+
+/** Whether a stand is already set as a solution says. */
+function setSo({ focusM, front, rear }: Extract<Solved, { ok: true }>['solution'], settings: StandSettings): boolean {
+  return settings.focusM === focusM && settings.front.tiltDeg === front.tiltDeg && settings.front.swingDeg === front.swingDeg && settings.rear.tiltDeg === rear.tiltDeg && settings.rear.swingDeg === rear.swingDeg;
+}
+
+const Solution = memo(function Solution({ title, solved, isSet }: { readonly title: string; readonly solved: Solved; readonly isSet: boolean }) {
+  if (!solved.ok) {
+    return (
+      <div>
+        <p>
+          <span className="font-medium">{title}:</span> {solved.words}
+        </p>
+        {solved.nearest && (
+          <p className="mt-0.5">
+            Without it: {setWords(solved.nearest)}, {needWords(solved.nearest)}.{' '}
+            <SetButton onSet={() => solved.nearest && standEdit.applyFocus(solved.nearest.patch, setWords(solved.nearest))} />
+          </p>
+        )}
+      </div>
+    );
+  }
+  const { solution } = solved;
+  return (
+    <p className="tabular-nums">
+      <span className="font-medium">{title}:</span> {setWords(solution)}; {needWords(solution)}. {isSet ? <span className="text-ink-soft">It is set so.</span> : <SetButton onSet={() => standEdit.applyFocus(solution.patch, setWords(solution))} />}
+    </p>
+  );
+});
+
+function setWords({ front, rear, focusM, by }: Extract<Solved, { ok: true }>['solution']): string {
+  const straight = rear.tiltDeg === 0 && rear.swingDeg === 0;
+  const turned = by === 'rear' ? (straight ? 'the back straight, the lens as it is' : `back ${turnWords(rear)}`) : by === 'none' ? '' : turnWords(front);
+  return [turned, focusWords(focusM)].filter(Boolean).join(', ');
+}
+
+function needWords({ fNumber, marked }: Extract<Solved, { ok: true }>['solution']): string {
+  if (marked === null) return `it would take f/${fixed(fNumber, 0)}, which the lens does not have`;
+  return `holds from ${apertureWords(marked)}${fNumber > 0.5 ? ` (f/${fixed(fNumber, 1)})` : ''}`;
+}
+
+function SetButton({ onSet, words = 'Set it' }: { readonly onSet: () => void; readonly words?: string }) {
+  return (
+    <button type="button" onClick={onSet} className="font-medium text-accent underline underline-offset-4">
+      {words}
+    </button>
+  );
+}
+
+function Hinge({ settings }: { readonly settings: StandSettings }) {
+  const { scene, rig } = settings;
+  const back = standBack(settings);
+  const [typed, setTyped] = useState<{ readonly belowM: number; readonly slopeDeg: number } | null>(null);
+  if (!scene || !back) return null;
+  const planes = wantedPlanes(scene).flatMap(({ key, name, normal, offsetM }) => {
+    // Seen from the back: how far straight below the lens, and how it rises.
+    const n = turnedToCamera(back.axes, normal);
+    const d = offsetM - (normal[0] * back.at[0] + normal[1] * back.at[1] + normal[2] * back.at[2]);
+    if (Math.abs(n[1]) < 0.02) return [];
+    return [{ key, name, belowM: -d / n[1], slopeDeg: (Math.atan(-n[2] / n[1]) * 180) / Math.PI }];
+  });
+  const [first] = planes;
+  const wanted = typed ?? (first && { belowM: first.belowM, slopeDeg: first.slopeDeg }) ?? { belowM: scene.cameraHeightM, slopeDeg: 0 };
+  const { focalMm } = rig.lens;
+  let words: string;
+  let patch: StandPatch | null = null;
+  try {
+    const setting = settingByHinge(focalMm, wanted);
+    const front = { tiltDeg: Math.round(setting.tiltDeg * 100) / 100 + 0, swingDeg: 0 };
+    const focusM = focusFor(focalMm, setting.imageMm / Math.cos((setting.tiltDeg * Math.PI) / 180));
+    patch = { front, focusM };
+    words = `${turnWords(front)}, then ${focusWords(focusM)}`;
+  } catch (error) {
+    if (!(error instanceof CoreError)) throw error;
+    words = `This plane cannot be reached: ${wanted.belowM === 0 ? 'it goes through the lens' : `a hinge ${fixed(Math.abs(wanted.belowM), 2)} m off with that slope asks for more than a lens of ${fixed(focalMm, 0)} mm can`}.`;
+  }
+  const tilt = lensTilt(rig.parts);
+  const mechanism = standTiltMechanism(settings);
+  const most = mechanism?.kind === 'cone' ? mechanism.maxDeg : mechanism?.kind === 'box' ? Math.max(...mechanism.tiltDeg) : mechanism?.kind === 'line' ? Math.max(...mechanism.rangeDeg) : 10;
+  const step = tilt.kind === 'mount' && tilt.stepDeg !== null ? tilt.stepDeg / 2 : most > 10 ? 1 : 0.5;
+  return (
+    <div className="mt-1">
+      <div className="grid justify-items-end gap-1">
+        {planes.length > 0 && (
+          <select
+            aria-label="Plane that is wanted"
+            value=""
+            onChange={(event) => {
+              const plane = planes.find(({ key }) => key === event.target.value);
+              if (plane) setTyped({ belowM: plane.belowM, slopeDeg: plane.slopeDeg });
+            }}
+            className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+          >
+            <option value="">Take it from the subject …</option>
+            {planes.map(({ key, name }) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+        <NumberField label="Lens above the plane" unit="m" decimals={2} value={wanted.belowM} onCommit={(belowM) => (Math.abs(belowM) > 1000 ? 'Lens above the plane: at most 1000 m either way.' : (setTyped({ ...wanted, belowM }), null))} />
+        <NumberField label="Plane rises away" unit="°" decimals={1} value={wanted.slopeDeg} onCommit={(slopeDeg) => (Math.abs(slopeDeg) >= 89 ? 'Plane rises away: it must be less than 89° either way.' : (setTyped({ ...wanted, slopeDeg }), null))} />
+      </div>
+      <p className="mt-1" data-testid="hinge-answer">
+        {words} {patch && <SetButton onSet={() => standEdit.applyFocus(patch, words)} />}
+      </p>
+      <details className="mt-1">
+        <summary className="cursor-pointer text-ink-soft">Table of this rig</summary>
+        {most < 0.05 ? (
+          <p>This rig does not tilt.</p>
+        ) : (
+          <table className="w-full border-collapse tabular-nums">
+            <thead>
+              <tr className="border-b border-rule text-ink-soft">
+                <th scope="col" className="text-left font-medium">
+                  Tilt
+                </th>
+                <th scope="col" className="text-right font-medium">
+                  hinge below the lens
+                </th>
+              </tr>
+            </thead>
+            <tbody>
+              {hingeTable(focalMm, Math.min(most, 12 * step), step).map(({ tiltDeg, hingeM }) => (
+                <tr key={tiltDeg} className="border-b border-hairline">
+                  <td>{fixed(tiltDeg, 1)}°</td>
+                  <td className="text-right">{metresWords(hingeM)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        )}
+      </details>
+    </div>
+  );
+}
+
+function FarNear({ settings }: { readonly settings: StandSettings }) {
+  const placed = placedPins(settings).filter(({ pin }) => pin.role !== 'soft');
+  const points = placed.flatMap(({ pin, points: own }) => own.map((at) => ({ name: pin.name, at })));
+  const far = points.reduce<(typeof points)[number] | null>((most, each) => (most === null || each.at[2] > most.at[2] ? each : most), null);
+  const near = points.reduce<(typeof points)[number] | null>((least, each) => (least === null || each.at[2] < least.at[2] ? each : least), null);
+  if (!far || !near || far.at[2] - near.at[2] < 1e-6) return <p className="mt-1">Put a pin far off and one near; the iteration goes between them.</p>;
+  const mechanism = standTiltMechanism(settings);
+  if (mechanism === null) return <p className="mt-1">How far this lens tilts is not known; give the figures of its mechanism.</p>;
+  const most = mechanism.kind === 'cone' ? mechanism.maxDeg : mechanism.kind === 'box' ? Math.max(Math.abs(mechanism.tiltDeg[0]), mechanism.tiltDeg[1]) : mechanism.kind === 'line' ? Math.max(...mechanism.rangeDeg) : 45;
+  const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;
+  if (most < 0.05) return <p className="mt-1">This rig does not tilt: focus between the two and stop down.</p>;
+  const { focalMm } = settings.rig.lens;
+  const { cocMm } = standBlurAllowed(settings);
+  // A magnified picture is judged finer than the aperture will forgive.
+  const within = Math.max(0.002, settings.fNumber * cocMm * 0.1);
+  let found;
+  try {
+    found = farAndNear(focalMm, far.at, near.at, angleDeg, most, within);
+  } catch (error) {
+    if (error instanceof CoreError) return <p className="mt-1">{error.message}</p>;
+    throw error;
+  }
+  const last = found.turns[found.turns.length - 1];
+  return (
+    <div className="mt-1">
+      <ol className="grid gap-0.5 tabular-nums" aria-label="Steps by far and near">
+        {found.turns.slice(0, 9).map(({ does, turnDeg, extensionMm, otherMm }, i) => (
+          <li key={i}>
+            {i + 1}. {does === 'focus far' ? `Focus “${far.name}”: rail ${fixed(extensionMm, 2)} mm` : `Tilt until “${near.name}” is sharp: ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'back' : 'forward'}`}
+            {Math.abs(otherMm) <= within ? '; both stay sharp.' : `; ${does === 'focus far' ? 'near' : 'far'} is ${fixed(Math.abs(otherMm), 2)} mm off.`}
+          </li>
+        ))}
+      </ol>
+      <p className="mt-1">
+        {found.settled ? 'Settled.' : found.ended ? 'The mechanism ends before both are sharp: stop down for the rest.' : `It goes on to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`}{' '}
+        {last && <SetButton onSet={() => standEdit.applyFocus({ front: { tiltDeg: Math.round(last.turnDeg * 100) / 100 + 0, swingDeg: settings.front.swingDeg }, focusM: focusFor(focalMm, (focalMm + last.extensionMm) / Math.cos((last.turnDeg * Math.PI) / 180)) }, `tilt ${fixed(last.turnDeg, 1)}° by far and near`)} words="Set the end of it" />}
+      </p>
+    </div>
+  );
+}
+
+function Spread({ settings }: { readonly settings: StandSettings }) {
+  const [near, setNear] = useState<number | null>(null);
+  const [far, setFar] = useState<number | null>(null);
+  const { cocMm } = standBlurAllowed(settings);
+  const m = Math.max(0, standMagnification(settings));
+  const setting = focusSetting(settings);
+  const expected = placedPins(settings)
+    .filter(({ pin }) => pin.role === 'sharp')
+    .flatMap(({ points }) => points.map((point) => setting.imageMm / (1 - defocus(setting, point))));
+  const [least, most] = [Math.min(...expected), Math.max(...expected)];
+  const given = near !== null && far !== null ? Math.abs(near - far) : null;
+  const found = given === null ? null : apertureForSpread(given, cocMm, m);
+  const mark = (n: number): string => {
+    const marked = markedFor(settings, n);
+    return marked === null ? `f/${fixed(n, 0)}, smaller than this lens has` : `${apertureWords(marked)} (f/${fixed(n, 1)})`;
+  };
+  const take = (set: (mm: number) => void) => (mm: number) => {
+    if (Math.abs(mm) > 2000) return 'A rail reading must be from −2000 to 2000 mm.';
+    set(mm);
+    return null;
+  };
+  return (
+    <div className="mt-1">
+      <div className="grid justify-items-end gap-1">
+        <NumberField label="Rail at the nearest" unit="mm" decimals={2} value={near ?? 0} onCommit={take(setNear)} />
+        <NumberField label="Rail at the farthest" unit="mm" decimals={2} value={far ?? 0} onCommit={take(setFar)} />
+      </div>
+      {expected.length > 0 && most > least && Number.isFinite(most) && <p className="mt-1 text-ink-soft">The pins say {fixed(most - least, 2)} mm between them at this tilt.</p>}
+      {found && given !== null && near !== null && far !== null ? (
+        <p className="mt-1 tabular-nums" data-testid="spread-answer">
+          Spread {fixed(given, 2)} mm. Enough depth: {mark(found.fNumber)}. Balance with diffraction: {mark(found.balancedFNumber)}. Set the rail to {fixed((near + far) / 2, 2)} mm.
+        </p>
+      ) : (
+        <p className="mt-1 text-ink-soft">Type both readings.</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,88 @@
+import type { Travel } from '@gangway/core/rig/mechanism';
+import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
+import { standTiltMechanism } from '@gangway/core/stand/solveFocus';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { turnWords } from '@gangway/core/words';
+import { NumberField } from '../../ui/NumberField';
+import { MovementScale } from '../movements/MovementScale';
+import { standEdit } from '../standEdit';
+
+/** A scale for a mechanism whose end is not known, degrees to either side. */
+const UNKNOWN_DEG = 12;
+
+const TURNS = {
+  tilt: {
+    label: 'Tilt',
+    orientation: 'vertical',
+    key: 'tiltDeg',
+    type: (deg: number) => standEdit.typeTurn('tilt', deg),
+    drag: (tiltDeg: number, gesture: string) => standEdit.turnWithin({ tiltDeg }, gesture),
+    words: (tiltDeg: number) => turnWords({ tiltDeg, swingDeg: 0 }),
+  },
+  swing: {
+    label: 'Swing',
+    orientation: 'horizontal',
+    key: 'swingDeg',
+    type: (deg: number) => standEdit.typeTurn('swing', deg),
+    drag: (swingDeg: number, gesture: string) => standEdit.turnWithin({ swingDeg }, gesture),
+    words: (swingDeg: number) => turnWords({ tiltDeg: 0, swingDeg }),
+  },
+} as const;
+
+/** The ends of one turn, degrees: of the mechanism ever, and where the other turn and the lock leave it now. */
+function endsOf(mechanism: TiltMechanism | null, control: 'tilt' | 'swing', other: number): { readonly ruler: Travel; readonly stops: Travel | null } {
+  const even = (deg: number): Travel => ({ minMm: -deg, maxMm: deg });
+  if (mechanism === null || mechanism.kind === 'free') return { ruler: even(UNKNOWN_DEG), stops: null };
+  switch (mechanism.kind) {
+    case 'cone': {
+      const left = Math.sqrt(Math.max(0, mechanism.maxDeg ** 2 - other ** 2));
+      return { ruler: even(mechanism.maxDeg), stops: even(left) };
+    }
+    case 'box': {
+      const [from, to] = control === 'tilt' ? mechanism.tiltDeg : mechanism.swingDeg;
+      return { ruler: { minMm: from, maxMm: to }, stops: { minMm: from, maxMm: to } };
+    }
+    case 'line': {
+      const share = Math.abs(control === 'tilt' ? Math.cos((mechanism.angleDeg * Math.PI) / 180) : Math.sin((mechanism.angleDeg * Math.PI) / 180));
+      const [from, to] = mechanism.rangeDeg;
+      const most = Math.max(Math.abs(from), Math.abs(to));
+      return { ruler: even(most), stops: share < 1e-6 ? even(0) : { minMm: from * share, maxMm: to * share } };
+    }
+  }
+}
+
+/** The engraved scale of tilt or swing with its typed figure, degrees. */
+export function TurnScale({ settings, control }: { readonly settings: StandSettings; readonly control: 'tilt' | 'swing' }) {
+  const { label, orientation, key, type, drag, words } = TURNS[control];
+  const mechanism = standTiltMechanism(settings);
+  const { ruler, stops } = endsOf(mechanism, control, settings.front[control === 'tilt' ? 'swingDeg' : 'tiltDeg']);
+  const value = settings.front[key];
+  const field = <NumberField label={label} unit="°" decimals={2} value={value} onCommit={type} width="w-14" />;
+  if (ruler.maxMm - ruler.minMm < 0.05) {
+    return control === 'swing' ? <p className="p-2 text-sm text-ink-soft">This rig neither tilts nor swings.</p> : null;
+  }
+  // The scale is a ruler like those of rise and shift, in degrees.
+  const scale = (
+    <MovementScale
+      label={label}
+      orientation={orientation}
+      valueMm={value}
+      ruler={ruler}
+      stops={stops}
+      optical={null}
+      valueWords={words}
+      onChange={drag}
+    />
+  );
+  return control === 'tilt' ? (
+    <div className="flex min-h-0 flex-col items-end gap-1 pl-2">
+      {field}
+      <div className="min-h-0 grow">{scale}</div>
+    </div>
+  ) : (
+    <div className="flex items-center gap-3">
+      {field}
+      {scale}
+    </div>
+  );
+}

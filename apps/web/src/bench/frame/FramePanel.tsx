@@ -1,0 +1,255 @@
+import { lazy, memo, Suspense, useState } from 'react';
+import { ACCEPTED_FIGURES, REAR_FIGURES } from '@gangway/contract/scene';
+import { CROPS } from '@gangway/core/coverage/crop';
+import { standFrame, standPixels } from '@gangway/core/coverage/standCoverage';
+import { CoreError } from '@gangway/core/errors';
+import { rearMost } from '@gangway/core/rig/moves';
+import { levelState } from '@gangway/core/scene/level';
+import { depthOf, meetingPoint } from '@gangway/core/scene/trueLines';
+import type { Accepted, Scene } from '@gangway/core/scene/scene';
+import { converging, edgeLeanDeg } from '@gangway/core/stand/converge';
+import { turnInOffer, type StretchedPicture, type TurnInOffer } from '@gangway/core/stand/turnInOffer';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { fixed, shiftWords, yawWords } from '@gangway/core/words';
+import { Button } from '../../ui/Button';
+import { NumberField } from '../../ui/NumberField';
+import { Part } from '../Part';
+import { PoseFields } from '../scene/PoseFields';
+import { standEdit } from '../standEdit';
+
+const RiseOrPitchDialog = lazy(() => import('./RiseOrPitchDialog').then((module) => ({ default: module.RiseOrPitchDialog })));
+
+/** What the picture keeps, how the back is turned, what level it takes, and what is done about stretch. */
+export const FramePanel = memo(function FramePanel({ settings }: { readonly settings: StandSettings }) {
+  const { scene } = settings;
+  return (
+    <section aria-label="Frame" className="relative overflow-y-auto pr-3 text-sm">
+      <Crop settings={settings} />
+      {scene && (
+        <>
+          <Part title="Camera turned">
+            <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
+            <Rear settings={settings} />
+          </Part>
+          <Depth settings={settings} scene={scene} />
+          <Level settings={settings} scene={scene} />
+          <TurnIn settings={settings} scene={scene} />
+        </>
+      )}
+    </section>
+  );
+});
+
+function Crop({ settings }: { readonly settings: StandSettings }) {
+  const kept = standFrame(settings);
+  const pixels = standPixels(settings);
+  return (
+    <div>
+      <label className="flex items-center justify-between gap-2">
+        <span className="engraved">Keep</span>
+        <select
+          aria-label="Proportion that is kept"
+          value={settings.crop ?? ''}
+          onChange={(event) => {
+            const crop = CROPS.find(({ ratio }) => String(ratio) === event.target.value);
+            standEdit.setCrop(crop?.ratio ?? null, crop ? `keep ${crop.name}` : 'keep the whole frame');
+          }}
+          className="rounded-sm border border-rule bg-ground px-1.5 py-1"
+        >
+          <option value="">the whole frame</option>
+          {CROPS.map(({ ratio, name }) => (
+            <option key={name} value={ratio}>
+              {name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <p className="mt-1 text-right text-ink-soft tabular-nums">
+        {fixed(kept.widthMm, 1)} × {fixed(kept.heightMm, 1)} mm{pixels && `, ${pixels.columns} × ${pixels.rows} px, ${fixed((pixels.columns * pixels.rows) / 1e6, 1)} Mpx`}
+      </p>
+    </div>
+  );
+}
+
+/** The back turned on the camera, where its standard can. */
+function Rear({ settings }: { readonly settings: StandSettings }) {
+  const most = rearMost(settings.rig.parts);
+  if (!most) return null;
+  return (
+    <div className="mt-1 grid justify-items-end gap-1">
+      {(['tiltDeg', 'swingDeg'] as const).map((key) => (
+        <NumberField key={key} label={REAR_FIGURES[key]} unit="°" value={settings.rear[key]} decimals={1} onCommit={(value) => standEdit.setRear({ [key]: value }, most)} />
+      ))}
+    </div>
+  );
+}
+
+/** One-point perspective: where lines into the depth meet, and putting that place somewhere else by shift. */
+function Depth({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+  if (scene.subject.kind === 'sheet' || scene.subject.kind === 'figures') return null;
+  const meets = meetingPoint(settings, depthOf(scene.subject));
+  const onePoint = meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
+  return (
+    <Part title="Lines into the depth">
+      {meets === null ? (
+        <p>They stay parallel in the picture.</p>
+      ) : (
+        <p className="tabular-nums">
+          {meetWords(meets)}
+          {onePoint ? ' One point, square on:' : ''}
+        </p>
+      )}
+      {onePoint && (
+        <div className="mt-1 grid justify-items-end gap-1">
+          <NumberField label="Meet right of the centre" unit="mm" value={meets[0]} decimals={1} onCommit={(mm) => standEdit.typeMovement('shift', -mm)} />
+          <NumberField label="Meet above the centre" unit="mm" value={meets[1]} decimals={1} onCommit={(mm) => standEdit.typeMovement('rise', -mm)} />
+        </div>
+      )}
+    </Part>
+  );
+}
+
+function meetWords([x, y]: readonly [number, number]): string {
+  const parts = [...(Math.abs(x) < 0.05 ? [] : [`${fixed(Math.abs(x), 1)} mm ${x > 0 ? 'right' : 'left'} of`]), ...(Math.abs(y) < 0.05 ? [] : [`${fixed(Math.abs(y), 1)} mm ${y > 0 ? 'above' : 'below'}`])];
+  return parts.length === 0 ? 'They meet in the centre.' : `They meet ${parts.join(' and ')} the centre.`;
+}
+
+function AcceptedField({ scene, of, decimals, label = ACCEPTED_FIGURES[of].label }: { readonly scene: Scene; readonly of: keyof Accepted; readonly decimals: number; readonly label?: string }) {
+  return (
+    <NumberField
+      label={label}
+      unit={ACCEPTED_FIGURES[of].unit}
+      value={scene.accepted[of]}
+      decimals={decimals}
+      onCommit={(value) => standEdit.amendScene((each) => ({ ...each, accepted: { ...each.accepted, [of]: value } }), `${label.toLowerCase()} ${value}`)}
+    />
+  );
+}
+
+function Level({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+  const [comparing, setComparing] = useState(false);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const level = levelState(settings);
+  if (!level) return null;
+  const { tolerance, hasPixels } = level;
+  const both = level.asks === 'both';
+  const lean = (leanDeg: number): string | null => {
+    try {
+      const found = converging(settings, leanDeg);
+      if (found) standEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
+      return null;
+    } catch (error) {
+      if (error instanceof CoreError) return `A lean of ${fixed(leanDeg, 1)}° at the edge cannot be: the point where uprights meet would lie in the picture.`;
+      throw error;
+    }
+  };
+  return (
+    <Part title="Level">
+      <div className="grid justify-items-end gap-1">
+        <AcceptedField scene={scene} of="printWidthMm" decimals={0} />
+        <AcceptedField scene={scene} of="leanPrintMm" decimals={2} label="Passes unseen" />
+      </div>
+      <p className="mt-1 text-ink-soft tabular-nums">
+        {both && (
+          <>
+            A tenth of a degree of pitch parts the outer uprights by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print{hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}: ± {fixed(tolerance.pitchDeg, 2)}° passes.{' '}
+          </>
+        )}
+        A tenth of roll lifts one side by {fixed(tolerance.rollTenthPrintMm, 2)} mm{hasPixels && `, ${fixed(tolerance.rollTenthPx, 1)} px`}: ± {fixed(tolerance.rollDeg, 2)}° passes.
+      </p>
+      {both && (
+        <>
+          <Button className="mt-2" onClick={() => setComparing(true)}>
+            Rise, or pitch and software?
+          </Button>
+          <div className="mt-2 grid justify-items-end gap-1">
+            <NumberField label="Lean at the edge, on purpose" unit="°" value={leanOf(settings, scene)} decimals={1} onCommit={lean} />
+            {scene.accepted.convergeDeg !== 0 && (
+              <button type="button" onClick={() => setRefusal(lean(0))} className="font-medium text-accent underline underline-offset-4">
+                Parallel again
+              </button>
+            )}
+          </div>
+          {refusal && <p role="alert">{refusal}</p>}
+        </>
+      )}
+      <Suspense fallback={null}>{comparing && <RiseOrPitchDialog settings={settings} onClose={() => setComparing(false)} />}</Suspense>
+    </Part>
+  );
+}
+
+/** The lean that the wanted pitch gives an upright at the edge, degrees. */
+function leanOf(settings: StandSettings, { accepted }: Scene): number {
+  return accepted.convergeDeg === 0 ? 0 : edgeLeanDeg(settings, accepted.convergeDeg);
+}
+
+function TurnIn({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+  const offer = turnInOffer(settings);
+  return (
+    <Part title="Turn in, shift back">
+      <div className="grid justify-items-end gap-1">
+        <AcceptedField scene={scene} of="stretch" decimals={2} label="Stretch that passes" />
+      </div>
+      {scene.watched === null ? (
+        <p className="mt-1 text-ink-soft">Press on the thing that is drawn out, then “Watch its stretch”.</p>
+      ) : offer === null ? (
+        <p className="mt-1">What is watched lies behind the camera.</p>
+      ) : (
+        <>
+          <TurnTable offer={offer} />
+          <p className="mt-1">{offerWords(offer)}</p>
+          <div className="mt-1 flex gap-2">
+            {offer.patch && (
+              <Button look="main" onClick={() => offer.patch && standEdit.apply(offer.patch, `turned to ${yawWords(offer.after.yawDeg)}, ${shiftWords(offer.after.movements.shiftMm)}`)}>
+                Turn in
+              </Button>
+            )}
+            <Button onClick={() => standEdit.watch(null)}>Let it go</Button>
+          </div>
+        </>
+      )}
+    </Part>
+  );
+}
+
+function offerWords({ patch, endedBy, after, before }: TurnInOffer): string {
+  if (endedBy === null && patch === null) return 'It passes as it is.';
+  const cost = Math.abs(after.convergeDeg - before.convergeDeg) >= 0.05 ? ` Level lines of the wall at the upper edge then slope by ${fixed(Math.abs(after.convergeDeg), 1)}°.` : '';
+  if (endedBy === null) return `Turned to ${yawWords(after.yawDeg)} with ${shiftWords(after.movements.shiftMm)} the centre stays.${cost}`;
+  const why = { slide: 'there the slide ends', 'light circle': 'there a corner leaves the light circle', 'sharp circle': 'there a corner leaves the sharp circle', angle: 'more would turn past it' }[endedBy];
+  return patch ? `It cannot be brought under that: ${why}. This is as far as it goes.${cost}` : `Nothing can be done by turning: ${why}.`;
+}
+
+function TurnTable({ offer: { before, after, patch } }: { readonly offer: TurnInOffer }) {
+  const row = (label: string, of: (picture: StretchedPicture) => number) => (
+    <tr className="border-b border-hairline">
+      <th scope="row" className="py-0.5 text-left font-normal">
+        {label}
+      </th>
+      <td className="text-right">{fixed(of(before), 2)}</td>
+      <td className="text-right font-medium">{patch ? fixed(of(after), 2) : '–'}</td>
+    </tr>
+  );
+  return (
+    <table className="mt-1 w-full border-collapse tabular-nums">
+      <thead>
+        <tr className="border-b border-rule text-ink-soft">
+          <th scope="col" className="text-left font-medium">
+            Longer than wide
+          </th>
+          <th scope="col" className="text-right font-medium">
+            now
+          </th>
+          <th scope="col" className="text-right font-medium">
+            turned
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {row('the thing', ({ watched }) => watched)}
+        {row('left edge', ({ left }) => left)}
+        {row('right edge', ({ right }) => right)}
+      </tbody>
+    </table>
+  );
+}

@@ -1,0 +1,123 @@
+import type { ReactNode } from 'react';
+import { wholeFrame } from '@gangway/core/coverage/standCoverage';
+import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/stand/riseOrPitch';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { fixed, riseWords } from '@gangway/core/words';
+import { Dialog } from '../../ui/Dialog';
+import { PlainDrawing } from '../finder/PictureView';
+import { finderView, type FinderView } from '../finder/view';
+
+/** The same subject by rise, and by pitching the camera and making it upright in software, side by side. */
+export function RiseOrPitchDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+  const { scene } = settings;
+  const level = scene && { ...settings, rear: { tiltDeg: 0, swingDeg: 0 }, scene: { ...scene, pitchDeg: 0, rollDeg: 0 } };
+  const found = level && riseOrPitch(level);
+  const view = level && finderView(level);
+  return (
+    <Dialog open wide onClose={onClose} title="Rise, or pitch and software?" help="The same picture twice, both drawn on the back of a level camera; what is hatched software throws away.">
+      {!found || !view ? (
+        <p>{scene && Math.abs(settings.movements.riseMm) < 0.05 ? 'There is no rise to compare: set some, or take what the finding offers.' : 'Pitched as far as this rise would need, nothing could be made upright again.'}</p>
+      ) : (
+        <>
+          <div className="grid grid-cols-2 gap-4">
+            <Side title={`By ${riseWords(settings.movements.riseMm)}`}>
+              <LevelDrawing view={view} rect={found.byRise} whole={found.byRise} outline={null} />
+            </Side>
+            <Side title={`Pitched ${fixed(Math.abs(found.pitchDeg), 1)}° ${found.pitchDeg > 0 ? 'up' : 'down'}, then made upright`}>
+              <LevelDrawing view={view} rect={found.byPitch} whole={boxOf(found)} outline={found.pitchedFrame} />
+            </Side>
+          </div>
+          <Figures found={found} settings={settings} />
+        </>
+      )}
+    </Dialog>
+  );
+}
+
+function Side({ title, children }: { readonly title: string; readonly children: ReactNode }) {
+  return (
+    <figure>
+      <figcaption className="mb-1 text-sm font-medium">{title}</figcaption>
+      {children}
+    </figure>
+  );
+}
+
+/** The box around the pitched frame. */
+function boxOf({ pitchedFrame }: RiseOrPitch): LevelRect {
+  const [xs, ys] = [pitchedFrame.map(([x]) => x), pitchedFrame.map(([, y]) => y)];
+  return { left: Math.min(...xs), right: Math.max(...xs), lower: Math.min(...ys), upper: Math.max(...ys) };
+}
+
+const HIGH_PX = 250;
+
+/** A part of the back of a level camera: the picture in it, and what of it is lost. */
+function LevelDrawing({ view, rect, whole, outline }: { readonly view: FinderView; readonly rect: LevelRect; readonly whole: LevelRect; readonly outline: readonly (readonly [number, number])[] | null }) {
+  const [wide, high] = [whole.right - whole.left, whole.upper - whole.lower];
+  const scale = HIGH_PX / high;
+  const [width, height] = [wide * scale, HIGH_PX];
+  const shown: FinderView = {
+    ...view,
+    camera: { ...view.camera, frame: { widthMm: wide, heightMm: high }, movements: { tiltDeg: 0, swingDeg: 0, shiftMm: (whole.left + whole.right) / 2, riseMm: (whole.lower + whole.upper) / 2 } },
+  };
+  const x = (mm: number) => (mm - whole.left) * scale;
+  const y = (mm: number) => (whole.upper - mm) * scale;
+  const kept = `M${x(rect.left)} ${y(rect.upper)} H${x(rect.right)} V${y(rect.lower)} H${x(rect.left)} Z`;
+  return (
+    <div className="relative overflow-hidden border border-rule" style={{ width: 'fit-content', maxWidth: '100%' }}>
+      <PlainDrawing view={shown} width={width} height={height} />
+      {outline && (
+        <svg width={width} height={height} className="absolute inset-0" aria-hidden>
+          <defs>
+            <pattern id="lost" width="7" height="7" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+              <rect width="7" height="7" fill="var(--ground)" fillOpacity="0.72" />
+              <path d="M0 0 V7" stroke="var(--fails)" strokeWidth="2" />
+            </pattern>
+          </defs>
+          <path fillRule="evenodd" d={`M0 0 H${width} V${height} H0 Z ${kept}`} fill="url(#lost)" />
+          <path d={`M${outline.map(([px, py]) => `${x(px)} ${y(py)}`).join(' L')} Z`} fill="none" stroke="var(--ink)" strokeWidth="1.6" />
+          <path d={kept} fill="none" stroke="var(--accent)" strokeWidth="2" />
+        </svg>
+      )}
+    </div>
+  );
+}
+
+function Figures({ found, settings }: { readonly found: RiseOrPitch; readonly settings: StandSettings }) {
+  const mpx = (pixels: number | null) => (pixels === null ? '' : ` (${fixed(pixels / 1e6, 1)} Mpx)`);
+  const out = (mm: number) => (mm <= 0 ? 'nothing' : `${fixed(mm, 1)} mm of the subject`);
+  const { widthMm, heightMm } = wholeFrame(settings);
+  return (
+    <table className="mt-3 w-full border-collapse text-sm tabular-nums">
+      <thead>
+        <tr className="border-b border-rule text-left text-ink-soft">
+          <th />
+          <th scope="col" className="py-1 font-medium">
+            rise
+          </th>
+          <th scope="col" className="font-medium">
+            pitch and software
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {[
+          ['Pixels kept', `100 %${mpx(found.pixelsByRise)}`, `${fixed(found.keptByPitch * 100, 0)} %${mpx(found.pixelsByPitch)}`],
+          ['Far edge drawn out', 'not at all', `${fixed(found.stretchAcross, 2)} times across, ${fixed(found.stretchAlong, 2)} along`],
+          ['Falls out of the frame', out(found.outByRise), out(found.outByPitch)],
+        ].map(([label, rise, pitch]) => (
+          <tr key={label} className="border-b border-hairline">
+            <th scope="row" className="py-1 pr-2 text-left font-normal">
+              {label}
+            </th>
+            <td className="pr-2">{rise}</td>
+            <td>{pitch}</td>
+          </tr>
+        ))}
+      </tbody>
+      <caption className="caption-bottom pt-2 text-left text-ink-soft">
+        A level lens that takes it in without rise has {fixed(found.wider.focalMm, 1)} mm; of its {fixed(widthMm, 0)} × {fixed(heightMm, 0)} mm the same picture keeps {fixed(found.wider.kept * 100, 0)} % of the pixels.
+      </caption>
+    </table>
+  );
+}

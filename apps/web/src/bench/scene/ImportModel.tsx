@@ -1,0 +1,124 @@
+import { useState } from 'react';
+import { MODEL_MOST } from '@gangway/contract/scene';
+import { typedNumber } from '@gangway/contract/typedNumber';
+import { CoreError } from '@gangway/core/errors';
+import { massing, type UpAxis } from '@gangway/core/scene/massing';
+import { meshSize, type Mesh, type SubjectOf } from '@gangway/core/scene/subject';
+import { fixed } from '@gangway/core/words';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+
+const LENGTHS = ['width', 'height', 'depth'] as const;
+type Length = (typeof LENGTHS)[number];
+
+interface ImportModelProps {
+  readonly onTake: (subject: SubjectOf<'model'>) => string | null;
+  readonly onClose: () => void;
+}
+
+interface Read {
+  readonly name: string;
+  readonly soup: Float64Array;
+}
+
+/** Reads a massing model from a file and scales it by one length that is known. */
+export function ImportModel({ onTake, onClose }: ImportModelProps) {
+  const [read, setRead] = useState<Read | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const [up, setUp] = useState<UpAxis>('y');
+  const [length, setLength] = useState<Length>('height');
+  const [text, setText] = useState('');
+
+  const open = async (file: File) => {
+    setBusy(true);
+    setRefusal(null);
+    try {
+      const { readModel } = await import('./readModel');
+      setRead({ name: file.name, soup: await readModel(file) });
+      setUp(/\.obj$/iu.test(file.name) ? up : 'y');
+    } catch (error) {
+      setRead(null);
+      setRefusal(error instanceof Error ? error.message : String(error));
+    }
+    setBusy(false);
+  };
+
+  const made = read && meshOf(read, up);
+  const known = typedNumber(text);
+  const size = made?.mesh ? meshSize(made.mesh).size[LENGTHS.indexOf(length)] ?? 0 : 0;
+  const factor = known !== null && known > 0 && Number.isFinite(known) && size > 0 ? known / size : null;
+  return (
+    <Dialog open onClose={onClose} title="Massing model from a file" help={`glTF (.glb, or .gltf with everything embedded) or OBJ; blocks, not details: at most ${MODEL_MOST.triangles} triangles and 20 MB.`}>
+      <div className="grid gap-3 text-sm">
+        <input
+          type="file"
+          accept=".obj,.gltf,.glb"
+          aria-label="File of the model"
+          onChange={(event) => {
+            const file = event.target.files?.[0];
+            if (file) void open(file);
+          }}
+          className="text-sm"
+        />
+        {busy && <p role="status">Reading the file …</p>}
+        {(refusal ?? made?.words) && (
+          <p role="alert" className="text-fails">
+            {refusal ?? made?.words}
+          </p>
+        )}
+        {read && (
+          <label className="flex items-center justify-between gap-3">
+            Up in the file is
+            <select value={up} onChange={(event) => setUp(event.target.value as UpAxis)} className="rounded-sm border border-rule bg-ground px-1.5 py-1">
+              <option value="y">the y axis</option>
+              <option value="z">the z axis</option>
+            </select>
+          </label>
+        )}
+        {made?.mesh && (
+          <>
+            <p className="tabular-nums">
+              {made.mesh.triangles.length / 3} triangles. In units of the file it is {meshSize(made.mesh).size.map((each, i) => `${fixed(each, each < 10 ? 3 : 1)} ${['wide', 'high', 'deep'][i]}`).join(', ')}.
+            </p>
+            <div className="flex items-baseline gap-2">
+              <label className="flex items-baseline gap-2">
+                Known:
+                <select aria-label="Which length is known" value={length} onChange={(event) => setLength(event.target.value as Length)} className="rounded-sm border border-rule bg-ground px-1.5 py-1">
+                  {LENGTHS.map((each) => (
+                    <option key={each} value={each}>
+                      its {each}
+                    </option>
+                  ))}
+                </select>
+              </label>
+              <input aria-label="Known length in metres" inputMode="decimal" autoComplete="off" value={text} onChange={(event) => setText(event.target.value)} className="w-20 rounded-sm border-b border-rule bg-transparent px-1 text-right tabular-nums focus:bg-sunk" /> m
+            </div>
+            {text !== '' && factor === null && <p className="text-fails">{size > 0 ? `“${text.slice(0, 24)}” is no length; type metres, more than 0.` : `The model has no ${length}; take another length.`}</p>}
+          </>
+        )}
+        <div className="flex justify-end gap-2">
+          <Button onClick={onClose}>Leave it</Button>
+          <Button
+            look="main"
+            disabled={!made?.mesh || factor === null}
+            onClick={() => {
+              if (made?.mesh && factor !== null) setRefusal(onTake({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
+            }}
+          >
+            Take it
+          </Button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}
+
+function meshOf({ name, soup }: Read, up: UpAxis): { readonly mesh: Mesh | null; readonly words: string | null } {
+  try {
+    return { mesh: massing(name.slice(0, 120), soup, up, MODEL_MOST), words: null };
+  } catch (error) {
+    if (error instanceof CoreError) return { mesh: null, words: error.message };
+    throw error;
+  }
+}

@@ -1,0 +1,27 @@
+import { POSE_FIGURES } from '@gangway/contract/scene';
+import type { Scene } from '@gangway/core/scene/scene';
+import { NumberField } from '../../ui/NumberField';
+import { standEdit } from '../standEdit';
+
+type PoseKey = keyof typeof POSE_FIGURES;
+
+/** Where the camera stands and how it is turned, typed. */
+export function PoseFields({ scene, keys }: { readonly scene: Scene; readonly keys: readonly PoseKey[] }) {
+  return (
+    <div className="grid justify-items-end gap-1">
+      {keys.map((key) => {
+        const { label, unit } = POSE_FIGURES[key];
+        return (
+          <NumberField
+            key={key}
+            label={label}
+            unit={unit}
+            value={scene[key]}
+            decimals={2}
+            onCommit={(value) => (key === 'distanceM' ? standEdit.setDistance(value) : standEdit.amendScene((each) => ({ ...each, [key]: value }), `${label.toLowerCase()} ${value}${unit}`))}
+          />
+        );
+      })}
+    </div>
+  );
+}

@@ -1,0 +1,78 @@
+import { useMemo } from 'react';
+import { builtRig } from '@gangway/contract/kit';
+import { layoutWords } from '@gangway/core/findings/mosaicRemedies';
+import type { Wish } from '@gangway/core/mosaic/wish';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { useItems } from '../../kit/useKit';
+import { api, errorSentence } from '../../store/api';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { ErrorNote } from '../../ui/ErrorNote';
+import { StateMark } from '../../ui/StateMark';
+import { useSought, type Wanted } from '../findings/seeking';
+import { fittedTo } from '../rig/fitted';
+import { standEdit } from '../standEdit';
+import { takeLayout } from './putMosaic';
+import { sizeWords } from './sizeWords';
+
+interface OtherRigsProps {
+  readonly settings: StandSettings;
+  readonly wish: Wish;
+  readonly leastOverlap: number;
+  readonly onClose: () => void;
+}
+
+/** The same wish with every rig of the kit, from the same place. */
+export function OtherRigs({ settings, wish, leastOverlap, onClose }: OtherRigsProps) {
+  const { data: kit, error, refetch } = api.useKitQuery(undefined);
+  const items = useItems(kit);
+  const others = useMemo(
+    () =>
+      (kit?.rigs ?? [])
+        .filter(({ archived }) => !archived)
+        .flatMap(({ rig: chosen }) => {
+          const rig = builtRig(chosen, items);
+          // Nothing is focused so near by a longer lens.
+          if (!rig || (settings.scene && settings.scene.distanceM * 1000 <= rig.lens.focalMm)) return [];
+          return [{ ...fittedTo(rig, settings), mosaic: null }];
+        }),
+    [kit, items, settings],
+  );
+  const wanted = useMemo((): Wanted => ({ wish, leastOverlap, others }), [wish, leastOverlap, others]);
+  const sought = useSought('layouts', settings, others.length > 0, wanted);
+  const found = sought?.fresh ? sought.answer.others : null;
+  return (
+    <Dialog open wide onClose={onClose} title="The same with another rig of mine" help="From the same place, at the aperture that is nearest to the one set; the fewest frames that hold.">
+      {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
+      {!error && !found && <p role="status">{kit && others.length === 0 ? 'The kit has no finished rig that focuses so near.' : 'Looking …'}</p>}
+      {found && (
+        <ul className="divide-y divide-hairline text-sm" aria-label="Rigs">
+          {others.map((own, i) => {
+            const answer = found[i]?.fewest ?? null;
+            return (
+              <li key={own.rig.rigId ?? i} className="flex items-center gap-3 py-1.5">
+                <StateMark state={answer === null ? 'fails' : answer.covered === null ? 'unknown' : 'holds'} />
+                <span className="min-w-0 grow">
+                  <span className="font-medium">{own.rig.name}</span>
+                  <br />
+                  <span className="text-ink-soft tabular-nums">{answer ? `${layoutWords(answer)}; ${sizeWords(answer, own)}${answer.covered === null ? '; its circle is not known' : ''}` : 'no layout of it holds'}</span>
+                </span>
+                <Button
+                  disabled={!answer}
+                  onClick={() => {
+                    if (!answer) return;
+                    standEdit.setRig(own.rig, `rig “${own.rig.name}”`);
+                    takeLayout(own, answer.layout, leastOverlap, `mosaic: ${layoutWords(answer)}`);
+                    onClose();
+                  }}
+                >
+                  Take it
+                </Button>
+              </li>
+            );
+          })}
+        </ul>
+      )}
+    </Dialog>
+  );
+}

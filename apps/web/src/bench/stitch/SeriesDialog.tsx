@@ -1,0 +1,117 @@
+import { mosaicCsv, mosaicJson } from '@gangway/contract/mosaicExchange';
+import { mosaicGiven } from '@gangway/core/mosaic/given';
+import { mosaicPlan } from '@gangway/core/mosaic/plan';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { apertureWords, fixed, metresWords, mmWords, riseWords, shiftWords } from '@gangway/core/words';
+import { download, fileName } from '../../kit/exchange/download';
+import { useAppSelector } from '../../store/store';
+import { Button } from '../../ui/Button';
+import { Dialog } from '../../ui/Dialog';
+import { printPage } from './printPage';
+
+/** What has to be the same for every frame of a mosaic (common practice). */
+const SAME = ['exposure by hand, the same for all', 'focus fixed: no touching after the first frame', 'cable or timer'];
+const SAME_ON_SENSOR = ['ISO fixed', 'colour balance fixed', 'stabiliser off'];
+
+/** The series frame by frame, to be set, exported and printed. */
+export function SeriesDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+  const name = useAppSelector((state) => state.edit.present?.name ?? 'mosaic');
+  const given = mosaicGiven(settings);
+  const plan = mosaicPlan(settings);
+  if (!given || !plan || !settings.mosaic) return null;
+  const { series, mover } = settings.mosaic;
+  const file = fileName(name);
+  const stops = given.slides.stopsMm.length > 1;
+  const slid = mover === 'counter';
+  const overlap = plan.frames.map((row) => row.overlap);
+  return (
+    <Dialog open wide onClose={onClose} title="Step list of the mosaic" help="Back and forth in rows, which moves least. Each place as the mechanism reads it, rounded to its graduations; the overlap is counted from what is set.">
+      <div id="step-card">
+        <p className="text-sm">
+          <span className="font-medium">{name}</span>: {settings.rig.name}, {apertureWords(settings.fNumber)}, focus {settings.focusM === null ? 'at infinity' : `at ${metresWords(settings.focusM)}`}, frames in {settings.orientation}. {given.takes} {given.takes === 1 ? 'take' : 'takes'}.
+        </p>
+        <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label="Frames of the series">
+          <thead>
+            <tr className="border-b border-rule text-left text-ink-soft">
+              <th scope="col" className="py-1 font-medium">
+                Frame
+              </th>
+              {stops && (
+                <th scope="col" className="font-medium">
+                  Stop of the back
+                </th>
+              )}
+              <th scope="col" className="font-medium">
+                Rise
+              </th>
+              <th scope="col" className="font-medium">
+                Shift
+              </th>
+              {slid && (
+                <th scope="col" className="font-medium">
+                  Camera slid
+                </th>
+              )}
+              <th scope="col" className="text-right font-medium">
+                Overlap
+              </th>
+              <th scope="col" className="text-right font-medium">
+                Done
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {given.each.map(({ number, setting, turned, slideMm }, i) => (
+              <tr key={number} className="border-b border-hairline">
+                <th scope="row" className="py-1 text-left font-medium">
+                  {number}
+                  {turned ? ', turned a quarter' : ''}
+                </th>
+                {stops && <td>{setting ? (setting.stopMm === 0 ? 'middle' : `${mmWords(Math.abs(setting.stopMm))} ${setting.stopMm > 0 ? 'right' : 'left'}`) : ''}</td>}
+                <td>{setting ? riseWords(setting.riseMm) : 'beyond the stops'}</td>
+                <td>{setting ? shiftWords(setting.shiftMm) : ''}</td>
+                {slid && <td>{slideWords(slideMm)}</td>}
+                <td className="text-right">{overlap[i] == null ? '' : `${fixed(overlap[i] * 100, 0)} %`}</td>
+                <td className="text-right">☐</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <p className="mt-2 text-sm">
+          {series.brackets > 1 ? `${series.brackets} brackets ${series.bracketsInside ? 'at each place before moving on' : 'series by series: all places, then all again'}. ` : ''}
+          {series.whiteCards ? 'A white card at each place, after its takes. ' : ''}A hand in the picture before the first frame and after the last marks the series among the files.
+        </p>
+        <p className="mt-1 text-sm">The same for all: {[...SAME, ...(settings.rig.back.columnsPx === null ? ['one emulsion, one development'] : SAME_ON_SENSOR)].join('; ')}.</p>
+      </div>
+      <div className="mt-3 flex flex-wrap gap-1.5">
+        <Button onClick={() => printPage('step-card', name)}>Print the step card</Button>
+        <Button onClick={() => download(`${file}-mosaic.csv`, 'text/csv;charset=utf-8', mosaicCsv(plan))}>CSV</Button>
+        <Button onClick={() => download(`${file}-mosaic.json`, 'application/json', mosaicJson(plan))}>JSON</Button>
+        <Button
+          onClick={() => {
+            const svg = document.getElementById('mosaic-drawing');
+            if (svg) download(`${file}-mosaic.svg`, 'image/svg+xml', drawingOf(svg));
+          }}
+        >
+          SVG drawing
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+function slideWords({ left, down }: { readonly left: number; readonly down: number }): string {
+  const parts = [
+    Math.abs(left) < 0.05 ? '' : `${mmWords(Math.abs(left))} ${left > 0 ? 'left' : 'right'}`,
+    Math.abs(down) < 0.05 ? '' : `${mmWords(Math.abs(down))} ${down > 0 ? 'down' : 'up'}`,
+  ].filter(Boolean);
+  return parts.length === 0 ? 'as it is' : parts.join(', ');
+}
+
+/** The drawing by itself: with its colours written out, since the page's are not in the file. */
+function drawingOf(svg: HTMLElement): string {
+  const copy = svg.cloneNode(true) as SVGElement;
+  copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
+  const style = getComputedStyle(document.documentElement);
+  return new XMLSerializer().serializeToString(copy).replace(/var\((--[a-z-]+)\)/gu, (_, name: string) => style.getPropertyValue(name).trim() || 'black');
+}

@@ -1,0 +1,20 @@
+import { joinedStand, mosaicOnStand } from '@gangway/core/mosaic/onStand';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { memo, useMemo } from 'react';
+import { useAtMost } from '../../ui/useAtMost';
+import { Finder } from '../finder/Finder';
+import { followMs } from '../finder/picture';
+import { MosaicDrawing } from './MosaicDrawing';
+
+/** The frames in the circle, and under them the joined picture with its seams. */
+export const StitchDrawings = memo(function StitchDrawings({ settings }: { readonly settings: StandSettings }) {
+  const seen = useAtMost(settings, followMs());
+  const joined = useMemo(() => joinedStand(seen), [seen]);
+  const frames = mosaicOnStand(seen)?.rects;
+  return (
+    <div className="grid h-full min-h-0 min-w-0 grid-rows-[minmax(0,1.15fr)_minmax(0,1fr)] gap-2 max-lg:h-[44rem]">
+      <MosaicDrawing settings={settings} />
+      <Finder key={joined ? 'joined' : 'single'} settings={joined ?? seen} {...(frames && { frames })} />
+    </div>
+  );
+});

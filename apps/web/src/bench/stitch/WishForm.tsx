@@ -1,0 +1,229 @@
+import { useMemo, useState } from 'react';
+import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
+import { layoutWords } from '@gangway/core/findings/mosaicRemedies';
+import { turned } from '@gangway/core/coverage/frame';
+import { crossLayout, diagonalLayout, quarterLayout, widest, type Layout } from '@gangway/core/mosaic/layout';
+import { slidesOf } from '@gangway/core/mosaic/slides';
+import type { Answer, Wish } from '@gangway/core/mosaic/wish';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { fixed } from '@gangway/core/words';
+import { Button } from '../../ui/Button';
+import { NumberField } from '../../ui/NumberField';
+import { useSought, type Wanted } from '../findings/seeking';
+import { OtherRigs } from './OtherRigs';
+import { takeLayout } from './putMosaic';
+import { sizeWords } from './sizeWords';
+
+const WISHES = {
+  subject: 'the whole subject',
+  field: 'this field of view',
+  format: 'this format',
+  megapixels: 'so many megapixels',
+  print: 'this print',
+  everything: 'everything the circle holds',
+  count: 'so many frames',
+} as const;
+
+const FIRST: Readonly<Record<Wish['for'], Wish>> = {
+  subject: { for: 'subject' },
+  field: { for: 'field', widthDeg: 60, heightDeg: 45 },
+  format: { for: 'format', widthMm: 120, heightMm: 95 },
+  megapixels: { for: 'megapixels', megapixels: 150, ratio: 1.33 },
+  print: { for: 'print', widthMm: 900, heightMm: 600, pixelsPerInch: 300 },
+  everything: { for: 'everything' },
+  count: { for: 'count', columns: 3, rows: 1 },
+};
+
+/** A figure of a wish, refused outside its bounds. */
+function Figure({ figure, value, decimals = 0, onTake }: { readonly figure: keyof typeof F; readonly value: number; readonly decimals?: number; readonly onTake: (value: number) => void }) {
+  const { label, unit, min, max } = F[figure];
+  const whole = figure === 'columns' || figure === 'rows';
+  return (
+    <NumberField
+      label={label}
+      unit={unit}
+      decimals={decimals}
+      value={value}
+      onCommit={(next) => {
+        if (!(next >= min && next <= max) || (whole && !Number.isInteger(next))) return `${label} must be a ${whole ? 'whole ' : ''}number from ${min} to ${max}${unit === '' ? '' : unit === '°' ? '°' : ` ${unit}`}.`;
+        onTake(next);
+        return null;
+      }}
+    />
+  );
+}
+
+/** From a wish to layouts: what is wanted, with how much overlap, and the two that answer it. */
+export function WishForm({ settings }: { readonly settings: StandSettings }) {
+  const [wish, setWish] = useState<Wish>(FIRST[settings.scene ? 'subject' : 'everything']);
+  const [leastOverlap, setLeast] = useState(settings.mosaic?.leastOverlap ?? 0.2);
+  const [byMm, setByMm] = useState(false);
+  const [others, setOthers] = useState(false);
+  const wanted = useMemo((): Wanted => ({ wish, leastOverlap }), [wish, leastOverlap]);
+  // What is laid out already does not change what could be.
+  const asked = useMemo((): StandSettings => ({ ...settings, mosaic: null }), [settings]);
+  const sought = useSought('layouts', asked, true, wanted);
+  const short = Math.min(settings.rig.back.widthMm, settings.rig.back.heightMm);
+  const take = (layout: Layout, words: string) => takeLayout(settings, layout, leastOverlap, `mosaic: ${words}`);
+  return (
+    <div>
+      <select aria-label="What the mosaic is for" value={wish.for} onChange={(event) => setWish(FIRST[event.target.value as Wish['for']])} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+        {Object.entries(WISHES).map(([id, words]) => (
+          <option key={id} value={id} disabled={id === 'subject' && !settings.scene}>
+            {words}
+          </option>
+        ))}
+      </select>
+      <div className="mt-1 grid justify-items-end gap-1">
+        {wish.for === 'field' && (
+          <>
+            <Figure figure="widthDeg" value={wish.widthDeg} decimals={1} onTake={(widthDeg) => setWish({ ...wish, widthDeg })} />
+            <Figure figure="heightDeg" value={wish.heightDeg} decimals={1} onTake={(heightDeg) => setWish({ ...wish, heightDeg })} />
+          </>
+        )}
+        {wish.for === 'format' && (
+          <>
+            <Figure figure="widthMm" value={wish.widthMm} decimals={1} onTake={(widthMm) => setWish({ ...wish, widthMm })} />
+            <Figure figure="heightMm" value={wish.heightMm} decimals={1} onTake={(heightMm) => setWish({ ...wish, heightMm })} />
+          </>
+        )}
+        {wish.for === 'megapixels' && (
+          <>
+            <Figure figure="megapixels" value={wish.megapixels} onTake={(megapixels) => setWish({ ...wish, megapixels })} />
+            <Figure figure="ratio" value={wish.ratio} decimals={2} onTake={(ratio) => setWish({ ...wish, ratio })} />
+          </>
+        )}
+        {wish.for === 'print' && (
+          <>
+            <Figure figure="printWidthMm" value={wish.widthMm} onTake={(widthMm) => setWish({ ...wish, widthMm })} />
+            <Figure figure="printHeightMm" value={wish.heightMm} onTake={(heightMm) => setWish({ ...wish, heightMm })} />
+            <Figure figure="pixelsPerInch" value={wish.pixelsPerInch} onTake={(pixelsPerInch) => setWish({ ...wish, pixelsPerInch })} />
+          </>
+        )}
+        {wish.for === 'count' && (
+          <>
+            <Figure figure="columns" value={wish.columns} onTake={(columns) => setWish({ ...wish, columns })} />
+            <Figure figure="rows" value={wish.rows} onTake={(rows) => setWish({ ...wish, rows })} />
+          </>
+        )}
+        <span className="inline-flex items-baseline gap-1">
+          <NumberField
+            label="Overlap at least"
+            unit=""
+            decimals={byMm ? 1 : 0}
+            value={byMm ? leastOverlap * short : leastOverlap * 100}
+            width="w-12"
+            onCommit={(typed) => {
+              const share = byMm ? typed / short : typed / 100;
+              if (!(share >= F.leastOverlap.min && share <= F.leastOverlap.max)) return `Overlap at least must be from 0 to ${byMm ? `${fixed(F.leastOverlap.max * short, 1)} mm` : `${F.leastOverlap.max * 100} %`}.`;
+              setLeast(share);
+              return null;
+            }}
+          />
+          <select aria-label="Overlap counted in" value={byMm ? 'mm' : 'share'} onChange={(event) => setByMm(event.target.value === 'mm')} title="A share of the frame, or millimetres of its short side" className="rounded-sm border border-rule bg-ground text-sm">
+            <option value="share">%</option>
+            <option value="mm">mm</option>
+          </select>
+        </span>
+      </div>
+      {!sought ? (
+        <p role="status" className="mt-1">
+          Looking for layouts …
+        </p>
+      ) : (
+        <Found fresh={sought.fresh} answers={sought.answer.layouts} settings={settings} onTake={take} />
+      )}
+      <button type="button" onClick={() => setOthers(true)} className="text-accent underline underline-offset-4">
+        With another rig of mine …
+      </button>
+      {others && <OtherRigs settings={asked} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
+      <More settings={settings} leastOverlap={leastOverlap} onTake={take} />
+    </div>
+  );
+}
+
+function Found({ answers, fresh, settings, onTake }: { readonly answers: { readonly fewest: Answer | null; readonly most: Answer | null; readonly nearest: Answer | null; readonly tried: number } | null; readonly fresh: boolean; readonly settings: StandSettings; readonly onTake: (layout: Layout, words: string) => void }) {
+  if (!answers) return null;
+  const { fewest, most, nearest, tried } = answers;
+  const same = fewest !== null && most !== null && fewest.layout === most.layout;
+  const ways = [
+    { key: 'fewest', title: same ? 'Fewest frames and most picture' : 'Fewest frames', answer: fewest },
+    ...(same ? [] : [{ key: 'most', title: 'Most picture', answer: most }]),
+  ];
+  if (!fewest && !nearest) return <p className="mt-1">Nothing answers this: {settings.rig.mechanism.kind === 'fixed' ? 'this rig has no movements.' : settings.rig.back.columnsPx === null ? 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.' : 'it would take more than twelve frames a side, or what stands before the camera is not said.'}</p>;
+  if (!fewest && nearest) {
+    const why = [nearest.reached ? '' : 'a frame lies beyond the stops', nearest.covered === false ? 'a corner leaves the sharp circle' : '', nearest.enough ? '' : 'not all of it is in'].filter(Boolean).join(', ');
+    return (
+      <p className="mt-1" data-answer="nearest">
+        None of {tried} layouts holds. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, settings)}: {why || 'the overlap is too small'}.{' '}
+        <Take onTake={() => onTake(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
+      </p>
+    );
+  }
+  return (
+    <ul className="mt-1 grid gap-1" aria-label="Layouts">
+      {ways.map(
+        ({ key, title, answer }) =>
+          answer && (
+            <li key={key} data-answer={key} className="tabular-nums">
+              <span className="font-medium">{title}:</span> {layoutWords(answer)}; {sizeWords(answer, settings)}. <Take onTake={() => onTake(answer.layout, layoutWords(answer))} disabled={!fresh} />
+            </li>
+          ),
+      )}
+      <li className="text-xs text-ink-soft">
+        {tried} layouts tried{answers.fewest?.covered === null ? '; the circle of this lens is not known, so it was not looked at' : ''}.
+      </li>
+    </ul>
+  );
+}
+
+function Take({ onTake, disabled = false }: { readonly onTake: () => void; readonly disabled?: boolean }) {
+  return (
+    <button type="button" onClick={onTake} disabled={disabled} className="font-medium text-accent underline underline-offset-4 disabled:opacity-50">
+      Lay it out
+    </button>
+  );
+}
+
+/** Layouts that no wish leads to: a cross, a diagonal, quarter turns. */
+function More({ settings, leastOverlap, onTake }: { readonly settings: StandSettings; readonly leastOverlap: number; readonly onTake: (layout: Layout, words: string) => void }) {
+  const [directionDeg, setDirection] = useState(45);
+  const slides = useMemo(() => slidesOf(settings.rig), [settings.rig]);
+  const frame = turned(settings.rig.back, settings.orientation);
+  const cross = widest(slides, leastOverlap, Math.min(frame.widthMm, frame.heightMm) * (1 - leastOverlap), (reachMm) => crossLayout(slides, settings.orientation, reachMm));
+  const a = (directionDeg * Math.PI) / 180;
+  // So far along the diagonal that neighbours keep their overlap in the direction that has less of it.
+  const far = Math.min(frame.widthMm / Math.max(1e-9, Math.abs(Math.cos(a))), frame.heightMm / Math.max(1e-9, Math.abs(Math.sin(a)))) * (1 - leastOverlap);
+  const diagonal = widest(slides, leastOverlap, far, (reachMm) => diagonalLayout(slides, settings.orientation, 3, reachMm, directionDeg));
+  const quarter = quarterLayout(slides, settings.orientation);
+  return (
+    <details className="mt-1">
+      <summary className="cursor-pointer text-ink-soft">Cross, diagonal, quarter turns</summary>
+      <div className="mt-1 flex flex-wrap items-center gap-1.5">
+        <Button disabled={!cross} onClick={() => cross && onTake(cross, 'a cross')}>
+          Cross of five
+        </Button>
+        <span className="inline-flex items-center gap-1.5">
+          <Button disabled={!diagonal} onClick={() => diagonal && onTake(diagonal, 'three along a diagonal')}>
+            Three along
+          </Button>
+          <NumberField
+            label="Direction"
+            unit="°"
+            decimals={0}
+            width="w-10"
+            value={directionDeg}
+            hideLabel
+            onCommit={(deg) => {
+              if (!(deg >= -180 && deg <= 180)) return 'Direction must be from -180 to 180°; 0 is to the right, 90 up.';
+              setDirection(deg);
+              return null;
+            }}
+          />
+        </span>
+        {quarter && <Button onClick={() => onTake(quarter, 'four quarter turns')}>Quarter turns</Button>}
+      </div>
+      {slides.clicksDeg && <p className="mt-1 text-xs text-ink-soft">This lens clicks at {slides.clicksDeg.map((deg) => `${deg}°`).join(', ')}; the nearest is taken.</p>}
+    </details>
+  );
+}

@@ -1,0 +1,44 @@
+import { mosaicSchema } from '@gangway/contract/mosaic';
+import { FIRST_MOSAIC, type Mosaic } from '@gangway/core/mosaic/mosaic';
+import type { Layout } from '@gangway/core/mosaic/layout';
+import { wholeFrame } from '@gangway/core/coverage/standCoverage';
+import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { store } from '../../store/store';
+import { standEdit } from '../standEdit';
+
+/** Changes the mosaic of the stand as it is now, or says why it cannot be so. */
+export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, gesture?: string): string | null {
+  const before = store.getState().edit.present?.settings.mosaic;
+  if (!before) return null;
+  const parsed = mosaicSchema.safeParse(change(before));
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  standEdit.apply({ mosaic: parsed.data }, said, gesture);
+  return null;
+}
+
+/** Takes one frame out of the mosaic; the last one leaves a single picture. */
+export function removeFrame(index: number): void {
+  const frames = store.getState().edit.present?.settings.mosaic?.frames ?? [];
+  if (frames.length === 1) standEdit.apply({ mosaic: null }, 'one picture again');
+  else changeMosaic((now) => ({ ...now, frames: now.frames.filter((_, k) => k !== index) }), `frame ${index + 1} taken away`);
+}
+
+/** One frame more, beside the last by what the overlap leaves of it, on whichever side has more room. */
+export function addFrame(settings: StandSettings): string | null {
+  const frame = wholeFrame(settings);
+  return changeMosaic((now) => {
+    const last = now.frames[now.frames.length - 1] ?? { riseMm: 0, shiftMm: 0, turned: false };
+    const step = (last.turned ? frame.heightMm : frame.widthMm) * (1 - now.leastOverlap);
+    return { ...now, frames: [...now.frames, { ...rounded(slidesOf(settings.rig), { riseMm: last.riseMm, shiftMm: last.shiftMm + (last.shiftMm > 0 ? -step : step) }), turned: last.turned }] };
+  }, 'one frame more');
+}
+
+/** Lays a mosaic out on the stand: what was said of series, zones and limits stays. */
+export function takeLayout(settings: StandSettings, { frames, orientation }: Layout, leastOverlap: number, said: string): void {
+  const slides = slidesOf(settings.rig);
+  // A lens that is held by the adapter's foot stands still while the back moves.
+  const mosaic: Mosaic = { ...FIRST_MOSAIC, mover: slides.footOnLens ? 'back' : 'lens', ...settings.mosaic, leastOverlap, frames };
+  standEdit.apply({ mosaic, orientation }, said);
+}
+

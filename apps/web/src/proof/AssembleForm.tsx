@@ -1,0 +1,105 @@
+import { useEffect, useState } from 'react';
+import { assemblySchema, COUNT_BOUNDS, FALLOFFS, FIRST_OPTIONS, OUTPUTS, PLACINGS, type Assembly, type AssemblyOptions, type FrameSet } from '@gangway/contract/proof';
+import { GRID_ORDERS } from '@gangway/core/assembly/plan';
+import { api, errorSentence } from '../store/api';
+import { useAppDispatch } from '../store/store';
+import { Button } from '../ui/Button';
+import { NumberField } from '../ui/NumberField';
+import { useTell } from '../ui/Notes';
+import { Progress } from './Progress';
+
+/** How the frames of a series are put together, and how far that is. */
+export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonly onBegun: (id: string) => void }) {
+  const [options, setOptions] = useState<AssemblyOptions>({ ...FIRST_OPTIONS, columns: Math.max(1, set.frames.length), rows: 1 });
+  const [beginAssembly, { isLoading }] = api.useBeginAssemblyMutation();
+  const tell = useTell();
+  const running = set.assemblies.find(({ state }) => state === 'waiting' || state === 'running') ?? null;
+  const choose = <K extends keyof AssemblyOptions>(key: K, value: AssemblyOptions[K]) => setOptions({ ...options, [key]: value });
+  const pick = <K extends 'output' | 'falloff' | 'placing' | 'order'>(key: K, label: string, of: Readonly<Record<AssemblyOptions[K], string>>) => (
+    <label className="grid gap-0.5">
+      <span className="text-ink-soft">{label}</span>
+      <select value={options[key]} onChange={(event) => choose(key, event.target.value as AssemblyOptions[K])} className="w-full min-w-0 rounded-sm border border-rule bg-ground px-1 py-0.5">
+        {Object.entries<string>(of).map(([id, words]) => (
+          <option key={id} value={id}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const count = (key: 'columns' | 'rows') => (value: number) => {
+    const { label, min, max } = COUNT_BOUNDS[key];
+    if (!Number.isInteger(value) || value < min || value > max) return `${label} must be a whole number from ${min} to ${max}.`;
+    choose(key, value);
+    return null;
+  };
+  const begin = async () => {
+    const { data, error } = await beginAssembly({ setId: set.id, options });
+    if (data) onBegun(data.id);
+    else tell(errorSentence(error));
+  };
+  return (
+    <section aria-label="Putting together" className="grid gap-2">
+      <h2 className="font-semibold">Put together</h2>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
+        {pick('output', 'File', OUTPUTS)}
+        {pick('falloff', 'Falloff', FALLOFFS)}
+        {pick('placing', 'Laid', PLACINGS)}
+        <label className="flex items-end gap-1.5 pb-0.5">
+          <input type="checkbox" checked={options.evenLight} onChange={(event) => choose('evenLight', event.target.checked)} className="mb-1 accent-accent" />
+          even out the light
+        </label>
+        {set.plan === null && (
+          <>
+            {pick('order', 'Frames go', GRID_ORDERS)}
+            <span className="grid justify-items-end gap-1">
+              <NumberField label={COUNT_BOUNDS.columns.label} unit="" decimals={0} value={options.columns} onCommit={count('columns')} />
+              <NumberField label={COUNT_BOUNDS.rows.label} unit="" decimals={0} value={options.rows} onCommit={count('rows')} />
+            </span>
+          </>
+        )}
+      </div>
+      {running ? <Running assembly={running} standId={set.standId} /> : (
+        <div>
+          <Button look="main" disabled={isLoading || set.frames.every((frame) => frame === null)} onClick={() => void begin()}>
+            Put the frames together
+          </Button>
+        </div>
+      )}
+    </section>
+  );
+}
+
+/** How far an assembly is, by server-sent events; fetched again at its end. */
+function Running({ assembly, standId }: { readonly assembly: Assembly; readonly standId: string }) {
+  const [now, setNow] = useState(assembly);
+  const [cancelAssembly] = api.useCancelAssemblyMutation();
+  const dispatch = useAppDispatch();
+  const tell = useTell();
+  useEffect(() => {
+    const events = new EventSource(`/api/assemblies/${assembly.id}/events`);
+    events.onmessage = ({ data }: MessageEvent<string>) => {
+      const parsed = assemblySchema.safeParse(JSON.parse(data));
+      if (!parsed.success) return;
+      setNow(parsed.data);
+      if (parsed.data.state === 'waiting' || parsed.data.state === 'running') return;
+      events.close();
+      dispatch(api.util.invalidateTags(['proofs']));
+    };
+    return () => events.close();
+  }, [assembly.id, dispatch, standId]);
+  return (
+    <div className="flex items-center gap-2" data-testid="assembling">
+      <Progress share={now.share} words={now.state === 'waiting' ? 'waiting for a worker' : now.step} />
+      <Button
+        onClick={() =>
+          void cancelAssembly(assembly.id).then(({ error }) => {
+            if (error) tell(errorSentence(error));
+          })
+        }
+      >
+        Cancel
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,143 @@
+import { CameraOff, PlugZap } from 'lucide-react';
+import { useState } from 'react';
+import type { FrameSet } from '@gangway/contract/proof';
+import type { Stand } from '@gangway/contract/stand';
+import { FIRST_BACK, hearsLens, takesFor, type BackOptions } from '@gangway/core/capture/takes';
+import { fixed } from '@gangway/core/words';
+import { api, errorSentence } from '../store/api';
+import { Button } from '../ui/Button';
+import { NumberField } from '../ui/NumberField';
+import { useTell } from '../ui/Notes';
+import type { Back } from './back/useBack';
+import { Progress } from './Progress';
+
+const STATE_WORDS = { ready: 'ready', exposing: 'exposing', delivering: 'delivering', unplugged: 'unplugged' } as const;
+const BINNINGS = { 1: 'every pixel', 2: '2 × 2 binned', 4: '4 × 4 binned', 8: '8 × 8 binned' } as const;
+const SAMPLES = [1, 4, 16, 64] as const;
+
+/** The stand-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
+export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly stand: Stand; readonly back: Back; readonly open: FrameSet | null; readonly onOpen: (id: string) => void; readonly onFresh: () => Promise<Stand> }) {
+  const [options, setOptions] = useState<BackOptions>(FIRST_BACK);
+  const [beginSet] = api.useBeginSetMutation();
+  const tell = useTell();
+  const takes = takesFor(stand.settings, options);
+  const [first] = takes;
+  const busy = back.state === 'exposing' || back.state === 'delivering';
+  const set = <K extends keyof BackOptions>(key: K, value: BackOptions[K]) => setOptions({ ...options, [key]: value });
+  const within = (key: 'slideErrorMm' | 'levelErrorDeg' | 'driftStops', label: string, least: number, most: number, unit: string) => (value: number) => {
+    if (value < least || value > most) return `${label} must be from ${least} to ${most} ${unit}.`;
+    set(key, value);
+    return null;
+  };
+
+  const shoot = async () => {
+    const { data, error } = await beginSet({ standId: stand.id, name: `Simulated, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`, origin: 'back', planned: true });
+    if (!data) {
+      tell(errorSentence(error));
+      return;
+    }
+    onOpen(data.id);
+    // As it is kept now: what was changed on the bench a moment ago belongs to it.
+    await back.shoot(data.id, (await onFresh()).settings, options);
+  };
+  const missing = open?.origin === 'back' ? open.frames.findIndex((frame) => frame === null) : -1;
+
+  return (
+    <section aria-label="Simulated back" className="grid gap-2">
+      <div className="flex items-center gap-2">
+        <h2 className="grow font-semibold">Simulated back</h2>
+        <span data-testid="back-state" className="rounded-sm border border-rule px-1.5 text-xs">
+          {STATE_WORDS[back.state]}
+        </span>
+        {back.state === 'unplugged' ? (
+          <Button onClick={back.plugIn}>
+            <PlugZap size={14} aria-hidden /> Plug in
+          </Button>
+        ) : (
+          <Button onClick={back.unplug} title="As if the cable came loose">
+            <CameraOff size={14} aria-hidden /> Unplug
+          </Button>
+        )}
+      </div>
+      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
+        <label className="grid gap-0.5">
+          <span className="text-ink-soft">Pixels</span>
+          <select value={options.binning} onChange={(event) => set('binning', Number(event.target.value) as BackOptions['binning'])} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+            {Object.entries(BINNINGS).map(([id, words]) => (
+              <option key={id} value={id}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid gap-0.5">
+          <span className="text-ink-soft">Points of the aperture</span>
+          <select value={options.samples} onChange={(event) => set('samples', Number(event.target.value))} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+            {SAMPLES.map((n) => (
+              <option key={n} value={n}>
+                {n === 1 ? '1: no blur' : n}
+              </option>
+            ))}
+          </select>
+        </label>
+        <label className="grid gap-0.5">
+          <span className="text-ink-soft">File</span>
+          <select value={`${options.format} ${options.bits}`} onChange={(event) => {
+            const [format, bits] = event.target.value.split(' ');
+            setOptions({ ...options, format: format === 'png' ? 'png' : 'tiff', bits: bits === '8' ? 8 : 16 });
+          }} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+            {['tiff 16', 'tiff 8', 'png 16', 'png 8'].map((id) => (
+              <option key={id} value={id}>
+                {id.replace(/^(\w+) (\d+)$/, (_, format: string, bits: string) => `${format.toUpperCase()}, ${bits} bit`)}
+              </option>
+            ))}
+          </select>
+        </label>
+        <div className="grid content-end gap-0.5">
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={options.noise} onChange={(event) => set('noise', event.target.checked)} className="accent-accent" />
+            noise
+          </label>
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={options.moving} onChange={(event) => set('moving', event.target.checked)} className="accent-accent" />
+            things move
+          </label>
+        </div>
+      </div>
+      <div className="grid justify-items-end gap-1">
+        <NumberField label="Slide set wrong by about" unit="mm" decimals={2} value={options.slideErrorMm} onCommit={within('slideErrorMm', 'Slide error', 0, 2, 'mm')} />
+        <NumberField label="Level off by" unit="°" decimals={2} value={options.levelErrorDeg} onCommit={within('levelErrorDeg', 'Level error', -5, 5, '°')} />
+        <NumberField label="Light drifts by" unit="stops" decimals={2} value={options.driftStops} onCommit={within('driftStops', 'Drift of light', -2, 2, 'stops')} />
+      </div>
+      <p className="text-xs text-ink-soft">
+        {first ? `${takes.length} ${takes.length === 1 ? 'frame' : 'frames'} of ${first.columns} × ${first.rows} px${stand.settings.mosaic ? ', in the order of the series' : '; lay a mosaic out in the step Stitch for more'}. ` : 'Film cannot be simulated here. '}
+        {hearsLens(stand.settings) ? 'The camera hears from the lens and writes aperture and focal length.' : 'No contacts: the files will not know aperture or focal length.'}
+        {' '}Surfaces carry an invented grain, so that there is something to compare.
+      </p>
+      {busy ? (
+        <div className="flex items-center gap-2">
+          <Progress share={(back.done + back.share) / Math.max(1, back.of)} words={`${back.state} ${back.done + 1} of ${back.of}`} />
+          <Button onClick={back.cancel}>Cancel</Button>
+        </div>
+      ) : (
+        <div className="flex flex-wrap gap-2">
+          <Button look="main" disabled={back.state !== 'ready' || takes.length === 0 || stand.settings.scene === null} onClick={() => void shoot()}>
+            Shoot the series
+          </Button>
+          {open && missing > 0 && (
+            <Button disabled={back.state !== 'ready'} onClick={() => void back.shoot(open.id, stand.settings, options, missing)}>
+              Go on from frame {missing + 1}
+            </Button>
+          )}
+        </div>
+      )}
+      {stand.settings.scene === null && <p className="text-sm">Say what stands before the camera, in the step Stand, before it is exposed.</p>}
+      {back.trouble && (
+        <p role="alert" className="text-sm">
+          {back.trouble}
+        </p>
+      )}
+      {back.rate !== null && !busy && <p className="text-xs text-ink-soft tabular-nums">The last frame: {fixed(back.rate, 1)} megapixels times aperture points a second.</p>}
+    </section>
+  );
+}

@@ -1,0 +1,168 @@
+import { Download, Trash2 } from 'lucide-react';
+import { useCallback, useEffect, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { ORIGINS, type Assembly, type FrameSet } from '@gangway/contract/proof';
+import type { Stand } from '@gangway/contract/stand';
+import { TopBar } from '../app/TopBar';
+import { api, errorSentence } from '../store/api';
+import { useAppDispatch } from '../store/store';
+import { Button, IconButton } from '../ui/Button';
+import { ErrorNote } from '../ui/ErrorNote';
+import { useTell } from '../ui/Notes';
+import { AssembleForm } from './AssembleForm';
+import { useBack } from './back/useBack';
+import { BackPanel } from './BackPanel';
+import { Compare } from './Compare';
+import type { Spot } from './DeepView';
+import { FileDoor } from './FileDoor';
+import { FrameList } from './FrameList';
+import { ReportTable } from './ReportTable';
+
+/** The proofs of a stand: simulated or real frames, put together and looked at. */
+export function ProofPage() {
+  const { jobId = '', standId = '' } = useParams();
+  const stand = api.useStandQuery(standId);
+  const sets = api.useFrameSetsQuery(standId);
+  // The bench may still be keeping its last change when one comes from there.
+  const { refetch, isUninitialized } = stand;
+  useEffect(() => {
+    if (isUninitialized) return;
+    const timer = setTimeout(() => void refetch(), 1200);
+    return () => clearTimeout(timer);
+  }, [refetch, isUninitialized]);
+  const where = stand.data && (
+    <>
+      <Link to={`/jobs/${jobId}/stands/${standId}?step=stitch`} className="truncate text-sm text-ink-soft hover:text-ink">
+        {stand.data.name}
+      </Link>
+      <span aria-hidden className="text-rule">
+        /
+      </span>
+      <h1 className="font-semibold">Proof</h1>
+    </>
+  );
+  const error = stand.error ?? sets.error;
+  return (
+    <div className="flex h-dvh min-h-0 flex-col max-lg:h-auto max-lg:min-h-dvh">
+      <TopBar where={where} />
+      {error ? (
+        <main className="p-6">
+          <ErrorNote words={errorSentence(error)} onRetry={() => void Promise.all([stand.refetch(), sets.refetch()])} />
+        </main>
+      ) : stand.data && sets.data ? (
+        <Proofs stand={stand.data} sets={sets.data} onFresh={async () => (await stand.refetch().unwrap())} />
+      ) : (
+        <p role="status" className="p-8 text-ink-soft">
+          Fetching the frames …
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Proofs({ stand, sets, onFresh }: { readonly stand: Stand; readonly sets: readonly FrameSet[]; readonly onFresh: () => Promise<Stand> }) {
+  const dispatch = useAppDispatch();
+  const refresh = useCallback(() => void dispatch(api.util.invalidateTags(['proofs'])), [dispatch]);
+  const back = useBack(refresh);
+  const [openId, setOpenId] = useState<string | null>(null);
+  const [chosenId, setChosenId] = useState<string | null>(null);
+  const [deleteSet] = api.useDeleteSetMutation();
+  const tell = useTell();
+  const open = openId === 'new' ? null : (sets.find(({ id }) => id === openId) ?? sets.at(-1) ?? null);
+  const remove = async (set: FrameSet) => {
+    const { error } = await deleteSet(set.id);
+    tell(error ? errorSentence(error) : `“${set.name}” is deleted with its frames and pictures.`);
+  };
+  const done = sets.flatMap(({ assemblies }) => assemblies.filter(({ state }) => state === 'done'));
+  const nameOf = (assembly: Assembly): string => `${sets.find(({ id }) => id === assembly.setId)?.name ?? ''}, ${new Date(assembly.createdAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' })}`;
+  const latest = open?.assemblies.find(({ id }) => id === chosenId) ?? open?.assemblies[0] ?? null;
+  const shown = latest?.state === 'done' ? latest : (open?.assemblies.find(({ state }) => state === 'done') ?? null);
+  return (
+    <main className="grid min-h-0 grow grid-cols-[22rem_minmax(0,1fr)] gap-4 p-4 max-lg:grid-cols-1">
+      <div className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1 max-lg:overflow-visible">
+        <BackPanel stand={stand} back={back} open={open} onOpen={setOpenId} onFresh={onFresh} />
+        <hr className="border-hairline" />
+        <FileDoor stand={stand} open={open} onOpen={setOpenId} onCameIn={refresh} />
+        {sets.length > 0 && (
+          <>
+            <hr className="border-hairline" />
+            <section aria-label="Series" className="grid gap-2">
+              <div className="flex items-center gap-1.5">
+                <label className="flex min-w-0 grow items-center gap-1.5 text-sm">
+                  <span className="font-semibold">Series</span>
+                  <select value={open?.id ?? 'new'} onChange={(event) => setOpenId(event.target.value)} className="min-w-0 grow rounded-sm border border-rule bg-ground px-1 py-0.5">
+                    {sets.map((set) => (
+                      <option key={set.id} value={set.id}>
+                        {set.name} ({ORIGINS[set.origin]}, {set.frames.filter((frame) => frame !== null).length})
+                      </option>
+                    ))}
+                    <option value="new">a new one</option>
+                  </select>
+                </label>
+                {open && (
+                  <IconButton label={`Delete ${open.name}`} onClick={() => void remove(open)}>
+                    <Trash2 size={16} aria-hidden />
+                  </IconButton>
+                )}
+              </div>
+              {open && <FrameList set={open} />}
+            </section>
+            {open && <AssembleForm key={`${open.id} ${open.plan ? '' : open.frames.length}`} set={open} onBegun={setChosenId} />}
+          </>
+        )}
+      </div>
+      <div className="flex min-h-0 min-w-0 flex-col gap-3">
+        {latest?.state === 'failed' && <ErrorNote words={latest.error ?? 'Putting the picture together failed.'} />}
+        {latest?.state === 'cancelled' && <p role="status">Cancelled; nothing was kept of it.</p>}
+        {shown ? (
+          <Picture key={shown.id} shown={shown} others={done.filter(({ id }) => id !== shown.id)} nameOf={nameOf} />
+        ) : (
+          latest?.state !== 'failed' && <Nothing set={open} />
+        )}
+      </div>
+    </main>
+  );
+}
+
+function Nothing({ set }: { readonly set: FrameSet | null }) {
+  return (
+    <div className="grid grow place-items-center rounded-md border border-dashed border-rule p-8 text-center text-ink-soft">
+      <p className="max-w-md">
+        {set && set.frames.some((frame) => frame !== null) ? 'Put the frames together, and the picture is here: any size, seam by seam, with what each seam shows.' : 'See the picture before it is shot: let the simulated back expose this stand’s series, or bring real frames in. Then put them together here.'}
+      </p>
+    </div>
+  );
+}
+
+function Picture({ shown, others, nameOf }: { readonly shown: Assembly; readonly others: readonly Assembly[]; readonly nameOf: (assembly: Assembly) => string }) {
+  const [spot, setSpot] = useState<Spot | null>(null);
+  const [deleteAssembly] = api.useDeleteAssemblyMutation();
+  const tell = useTell();
+  const link = 'inline-flex min-h-8 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink';
+  return (
+    <>
+      <Compare main={shown} others={others} nameOf={nameOf} spot={spot} />
+      <div className="flex flex-wrap items-center gap-2">
+        <a href={`/api/assemblies/${shown.id}/picture`} download className={link}>
+          <Download size={14} aria-hidden /> Picture
+        </a>
+        <a href={`/api/assemblies/${shown.id}/sidecar`} download className={link}>
+          <Download size={14} aria-hidden /> How it was made (JSON)
+        </a>
+        <Button
+          look="quiet"
+          onClick={() =>
+            void deleteAssembly(shown.id).then(({ error }) => {
+              tell(error ? errorSentence(error) : 'The picture is deleted.');
+            })
+          }
+        >
+          <Trash2 size={14} aria-hidden /> Delete the picture
+        </Button>
+      </div>
+      <div className="max-h-56 overflow-y-auto max-lg:max-h-none">
+        <ReportTable assembly={shown} onSpot={({ x, y }) => setSpot((before) => ({ x, y, wish: (before?.wish ?? 0) + 1 }))} />
+      </div>
+    </>
+  );
+}

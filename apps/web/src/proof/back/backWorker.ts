@@ -1,0 +1,34 @@
+import { takesFor } from '@gangway/core/capture/takes';
+import { exposed } from './expose';
+import type { FromBack, ToBack } from './messages';
+
+// The simulated back: exposes one frame at a time, away from the page.
+let stopped = false;
+const say = (message: FromBack, transfer: Transferable[] = []) => {
+  postMessage(message, { transfer });
+};
+
+addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
+  if (data.type === 'stop') {
+    stopped = true;
+    return;
+  }
+  stopped = false;
+  const { settings, options, index } = data;
+  const take = takesFor(settings, options)[index];
+  if (!take) {
+    say({ type: 'failed', words: 'The back of this stand counts no pixels: film cannot be simulated here.' });
+    return;
+  }
+  const begun = performance.now();
+  exposed(new OffscreenCanvas(16, 16), take, options, (share) => say({ type: 'share', share }), () => !stopped).then(
+    (frame) => {
+      if (!frame) say({ type: 'stopped' });
+      else {
+        const buffer = frame.samples.buffer as ArrayBuffer;
+        say({ type: 'exposed', samples: buffer, columns: frame.columns, rows: frame.rows, ms: performance.now() - begun }, [buffer]);
+      }
+    },
+    (error: unknown) => say({ type: 'failed', words: error instanceof Error ? error.message : String(error) }),
+  );
+});

@@ -1,0 +1,144 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import type { FromBack, ToBack } from './messages';
+
+/** What the simulated back is doing. */
+export type BackState = 'ready' | 'exposing' | 'delivering' | 'unplugged';
+
+export interface Back {
+  readonly state: BackState;
+  /** Of the series that runs: how many frames have come in, of how many, and how far the present one is, 0 to 1. */
+  readonly done: number;
+  readonly of: number;
+  readonly share: number;
+  /** What went wrong, in words. */
+  readonly trouble: string | null;
+  /** How the last frame went: megapixels times aperture points a second. */
+  readonly rate: number | null;
+  readonly shoot: (setId: string, settings: StandSettings, options: BackOptions, from?: number) => Promise<boolean>;
+  readonly cancel: () => void;
+  readonly unplug: () => void;
+  readonly plugIn: () => void;
+}
+
+/** The simulated back of this page: exposes in a worker, delivers by the same door as files. */
+export function useBack(onDelivered: () => void): Back {
+  const worker = useRef<Worker | null>(null);
+  const stop = useRef<{ why: 'cancelled' | 'unplugged'; abort: AbortController } | null>(null);
+  const running = useRef<AbortController | null>(null);
+  const [now, setNow] = useState<Omit<Back, 'shoot' | 'cancel' | 'unplug' | 'plugIn'>>({ state: 'ready', done: 0, of: 0, share: 0, trouble: null, rate: null });
+  const delivered = useRef(onDelivered);
+  useEffect(() => {
+    delivered.current = onDelivered;
+  });
+  useEffect(
+    () => () => {
+      running.current?.abort();
+      worker.current?.terminate();
+      worker.current = null;
+    },
+    [],
+  );
+
+  const expose = useCallback((settings: StandSettings, options: BackOptions, index: number, signal: AbortSignal): Promise<Extract<FromBack, { type: 'exposed' }>> => {
+    worker.current ??= new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module' });
+    const device = worker.current;
+    return new Promise((done, failed) => {
+      const end = () => {
+        device.removeEventListener('message', onMessage);
+        device.removeEventListener('error', onError);
+        signal.removeEventListener('abort', onAbort);
+      };
+      const onAbort = () => {
+        // A pulled plug does not wait for the frame to end.
+        end();
+        device.terminate();
+        worker.current = null;
+        failed(new Error('stopped'));
+      };
+      const onError = (event: ErrorEvent) => {
+        end();
+        failed(new Error(event.message));
+      };
+      const onMessage = ({ data }: MessageEvent<FromBack>) => {
+        if (data.type === 'share') {
+          setNow((before) => ({ ...before, share: data.share * 0.9 }));
+          return;
+        }
+        end();
+        if (data.type === 'exposed') done(data);
+        else failed(new Error(data.type === 'failed' ? data.words : 'stopped'));
+      };
+      device.addEventListener('message', onMessage);
+      device.addEventListener('error', onError);
+      signal.addEventListener('abort', onAbort);
+      device.postMessage({ type: 'expose', settings, options, index } satisfies ToBack);
+    });
+  }, []);
+
+  const shoot = useCallback(
+    async (setId: string, settings: StandSettings, options: BackOptions, from = 0): Promise<boolean> => {
+      const takes = takesFor(settings, options);
+      const abort = new AbortController();
+      running.current = abort;
+      stop.current = null;
+      const begun = Date.now();
+      setNow((before) => ({ ...before, state: 'exposing', done: from, of: takes.length, share: 0, trouble: takes.length === 0 ? 'The back of this stand counts no pixels: film cannot be simulated here.' : null }));
+      try {
+        for (let i = from; i < takes.length; i++) {
+          const take = takes[i];
+          if (!take) break;
+          setNow((before) => ({ ...before, state: 'exposing', done: i, share: 0 }));
+          const frame = await expose(settings, options, i, abort.signal);
+          const rate = (frame.columns * frame.rows * options.samples) / 1e6 / (frame.ms / 1000);
+          setNow((before) => ({ ...before, state: 'delivering', share: 0.92, rate }));
+          const query = new URLSearchParams({ number: String(take.number), width: String(frame.columns), height: String(frame.rows), bits: String(options.bits), format: options.format, takenAt: new Date(begun + take.atS * 1000).toISOString(), exposureS: String(settings.mosaic?.series.exposureS ?? 0.5) });
+          if (take.writes.fNumber !== null) query.set('fNumber', String(take.writes.fNumber));
+          if (take.writes.focalMm !== null) query.set('focalMm', String(take.writes.focalMm));
+          const answer = await fetch(`/api/frame-sets/${setId}/exposures?${query.toString()}`, { method: 'POST', body: frame.samples, headers: { 'Content-Type': 'application/octet-stream' }, signal: abort.signal });
+          if (!answer.ok) throw new Error(await wordsOf(answer));
+          delivered.current();
+        }
+        setNow((before) => ({ ...before, state: 'ready', done: takes.length, share: 1 }));
+        return takes.length > 0;
+      } catch (error) {
+        const why = (stop.current as { why: string } | null)?.why;
+        setNow((before) => ({
+          ...before,
+          state: why === 'unplugged' ? 'unplugged' : 'ready',
+          share: 0,
+          trouble: why === 'unplugged' ? `Unplugged in the middle: ${before.done} of ${before.of} frames came in. Plug it in and go on from there.` : why === 'cancelled' ? `Cancelled: ${before.done} of ${before.of} frames came in.` : error instanceof Error ? error.message : String(error),
+        }));
+        return false;
+      } finally {
+        running.current = null;
+      }
+    },
+    [expose],
+  );
+
+  const end = useCallback((why: 'cancelled' | 'unplugged') => {
+    if (running.current) {
+      stop.current = { why, abort: running.current };
+      running.current.abort();
+    } else if (why === 'unplugged') setNow((before) => ({ ...before, state: 'unplugged', trouble: null }));
+  }, []);
+  return {
+    ...now,
+    shoot,
+    cancel: useCallback(() => end('cancelled'), [end]),
+    unplug: useCallback(() => end('unplugged'), [end]),
+    plugIn: useCallback(() => setNow((before) => ({ ...before, state: 'ready', trouble: null })), []),
+  };
+}
+
+/** What the server says of a refusal. */
+export async function wordsOf(answer: Response): Promise<string> {
+  try {
+    const body = (await answer.json()) as { error?: { message?: string } };
+    return body.error?.message ?? `The server answered ${answer.status}.`;
+  } catch {
+    return `The server answered ${answer.status}.`;
+  }
+}
