@@ -10,7 +10,13 @@ import { blurAt } from '@gangway/core/focus/blur';
 import { leastAperture } from '@gangway/core/focus/leastAperture';
 import { focusPlane, hingeMm, wedge } from '@gangway/core/focus/plane';
 import { dot, scaled, type Vec3 } from '@gangway/core/focus/vector';
-import { findings } from '@gangway/core/findings/findings';
+import type { Pin } from '@gangway/core/focus/pin';
+import { findings, remediesOf } from '@gangway/core/findings/findings';
+import { answers } from '@gangway/core/mosaic/wish';
+import { quickFindings } from '@gangway/core/findings/quickFindings';
+import { placedPins } from '@gangway/core/stand/pinStates';
+import { sectionOf } from '@gangway/core/stand/section';
+import { solveFocus } from '@gangway/core/stand/solveFocus';
 import type { StandSettings } from '@gangway/core/stand/settings';
 
 /** Median time of one call in ms, over rounds long enough to measure. */
@@ -108,6 +114,35 @@ function wholeWithFocus(settings: StandSettings, pins: readonly Vec3[]): unknown
   return [findings(settings), shiftScale(settings), nineContours(settings), plane, limits, hingeMm(focalMm, set.totalDeg), lensAxis(set.tiltDeg, set.swingDeg), blurs];
 }
 
+/** What the step Focus asks at one step of a drag with twelve pins, and what is sought off the page. */
+function focusLines(): readonly string[] {
+  const slipway = DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings;
+  if (!slipway) return [];
+  const pin = (i: number): Pin => ({ id: String(i), name: `pin ${i}`, role: i % 5 === 4 ? 'best' : 'sharp', weight: 1, place: { kind: 'point', at: [((i * 7) % 11) / 11 - 0.5, (i % 4) * 0.15, 0.2 + i * 1.7] } });
+  const twelve: StandSettings = { ...slipway, front: { tiltDeg: 4, swingDeg: 0 }, pins: Array.from({ length: 12 }, (_, i) => pin(i)) };
+  const all: StandSettings = { ...slipway, pins: [{ ...pin(0), place: { kind: 'thing', thing: 'stakes' } }, { ...pin(1), place: { kind: 'thing', thing: 'ground' } }] };
+  const points = placedPins(all).reduce((sum, each) => sum + each.points.length, 0);
+  const step = medianMs(() => [quickFindings(twelve), sectionOf(twelve, 'side')]);
+  const solved = medianMs(() => solveFocus(twelve, 'front'));
+  const whole = medianMs(() => solveFocus(all, 'front'));
+  const remedies = medianMs(() => remediesOf(twelve));
+  return [
+    'the step Focus, twelve pins:',
+    `  findings and section at one step of a drag: ${step.toFixed(2)} ms; pins solved: ${solved.toFixed(2)} ms; remedies sought off the page: ${remedies.toFixed(1)} ms`,
+    `  a pin on whole things, ${points} points: solved in ${whole.toFixed(1)} ms off the page (target: within 50 ms)`,
+  ];
+}
+
+/** Candidate layouts of a wish, laid out and ranked. */
+function mosaicLines(): readonly string[] {
+  const ledger = DEMO_STANDS.find(({ name }) => name === 'Ledger sheet')?.settings;
+  if (!ledger) throw new Error('no ledger sheet');
+  // Everything the circle holds is the wish with most candidates.
+  const { tried } = answers(ledger, { for: 'everything' }, 0.2);
+  const ms = medianMs(() => answers(ledger, { for: 'everything' }, 0.2));
+  return [`layouts of a wish, ledger sheet: ${tried} candidates ranked in ${ms.toFixed(0)} ms, ${((ms / tried) * 10_000).toFixed(0)} ms for ten thousand (target: under 200 ms, off the page)`];
+}
+
 /** Ten thousand cases for the batch, every calculator in turn, as JSON. */
 export function batchCases(): string {
   return JSON.stringify([...Array(10_000).keys()].map((i) => {
@@ -133,5 +168,5 @@ export function run(): readonly string[] {
       `  the same with focus (least aperture of 12 pins, plane, wedge, blur of each): ${focused.toFixed(3)} ms (target: under 1 ms)`,
     ];
   });
-  return [...stands, ...leastApertureLines()];
+  return [...stands, ...leastApertureLines(), ...focusLines(), ...mosaicLines()];
 }

@@ -3,48 +3,11 @@ import type { Page } from '@playwright/test';
 import { conjugates } from '@gangway/core/focus/conjugates';
 import { blurAt } from '@gangway/core/focus/blur';
 import { keystone } from '@gangway/core/perspective/keystone';
-import { expect, openStand, test, type Gangway } from './gangway';
+import { crossing, edgeSpread, openFinder, row, step, still, type } from './finder';
+import { expect, openStand, test } from './gangway';
 
 const SMALL = /small format/;
 const rise = (page: Page) => page.getByRole('textbox', { name: 'Rise' });
-
-async function openFinder(page: Page, gangway: Gangway): Promise<void> {
-  await openStand(page, gangway, SMALL);
-  await page.getByRole('radio', { name: 'Finder' }).click();
-  await still(page);
-}
-
-/** Waits until the picture is made of all its samples. */
-async function still(page: Page): Promise<void> {
-  await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', '64', { timeout: 60_000 });
-}
-
-async function type(page: Page, label: string, text: string): Promise<void> {
-  const field = page.getByRole('textbox', { name: label, exact: true });
-  await field.fill(text);
-  await field.press('Enter');
-}
-
-/** The brightness along a row of the picture (0 at its top, 1 at its foot), from 0 to 1 a pixel. */
-async function row(page: Page, at: number): Promise<readonly number[]> {
-  return page.getByTestId('finder').evaluate((element, share) => {
-    const picture = element as HTMLCanvasElement;
-    const copy = document.createElement('canvas');
-    copy.width = picture.width;
-    copy.height = picture.height;
-    const context = copy.getContext('2d');
-    context?.drawImage(picture, 0, 0);
-    const { data } = context?.getImageData(0, Math.round(share * picture.height), picture.width, 1) ?? { data: [] };
-    return Array.from({ length: picture.width }, (_, i) => (data[4 * i + 1] ?? 0) / 255);
-  }, at);
-}
-
-/** Where a row first falls through a level between the sky and the wall, in pixels with a fraction. */
-function crossing(values: readonly number[], level: number): number {
-  const i = values.findIndex((value) => value < level);
-  const [before = 0, after = 0] = [values[i - 1], values[i]];
-  return i - 1 + (before - level) / (before - after) + 0.5;
-}
 
 test('shows the tower in true perspective: its edges upright when level, and leaning by the keystone when pitched', async ({ page, gangway }) => {
   await openFinder(page, gangway);
@@ -79,14 +42,7 @@ test('blurs by what the bundle of rays gives: the spread of an edge, measured in
   const { imageMm } = conjugates(24, 0.5);
   const said = blurAt(24, imageMm, 0, 0, 3.5, [-4, 5, 24]) * perMm;
   expect(said).toBeGreaterThan(4);
-  // The light across an edge, undone of its display curve: from sky to wall over the width of the blur disc.
-  const light = values.map((value) => value ** 2.2);
-  const sky = light[3] ?? 0;
-  const end = light.findIndex((value) => value < sky * 0.98);
-  const wall = Math.min(...light.slice(end, end + Math.ceil(said * 2)).map((value) => (value < 0.3 ? 1 : value)));
-  const level = (share: number) => crossing(light, sky + (wall - sky) * share);
-  // A disc of diameter d lets through 10 % of its area at 0.157·d and 90 % at 0.843·d: area of a circular segment.
-  const measured = (level(0.9) - level(0.1)) / 0.687;
+  const measured = edgeSpread(values, said);
   expect(Math.abs(measured - said)).toBeLessThan(Math.max(1.2, 0.15 * said));
 });
 
@@ -100,6 +56,7 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
   await expect(finding).toHaveAttribute('data-state', 'holds');
   await page.keyboard.press('Control+z');
   await expect(finding).toHaveAttribute('data-state', 'fails');
+  await step(page, 'Stand');
   await type(page, 'Distance', '26');
   await expect(page.getByRole('textbox', { name: 'Focus' })).toHaveValue('26.00');
   await page.getByText(/From here the top needs/).getByRole('button', { name: 'Set it' }).click();
@@ -109,7 +66,8 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
 });
 
 test('says which rig of the kit does it from here, and takes it with what it needs', async ({ page, gangway }) => {
-  await openFinder(page, gangway);
+  await openStand(page, gangway, SMALL);
+  await step(page, 'Stand');
   await page.getByRole('button', { name: 'Which rig of mine does it?' }).click();
   const dialog = page.getByRole('dialog', { name: 'Which rig does it from here' });
   // v(H − c)/D + k − h/2 = 29.43 + 0.5 − 18 for the tower in portrait.
@@ -143,21 +101,24 @@ test('the picture is dragged, nudged with the keys, turned as on the ground glas
   await page.getByRole('button', { name: 'as on the ground glass' }).click();
   await expect(page.getByRole('button', { name: 'as on the ground glass' })).toHaveAttribute('aria-pressed', 'true');
   await expect(picture).toHaveAccessibleDescription(/10\.0 mm of rise.*The subject goes/s);
+  await step(page, 'Stand');
   await type(page, 'Height', '28');
   await expect(page.locator('[data-keeping=kept]')).toBeVisible();
   await page.reload();
-  await page.getByRole('radio', { name: 'Finder' }).click();
   await expect(page.getByRole('textbox', { name: 'Height', exact: true })).toHaveValue('28.00');
 });
 
 test('every kind of subject is chosen, drawn and refused what it cannot be', async ({ page, gangway }) => {
   await openStand(page, gangway, /44 × 33 back/);
-  await page.getByRole('radio', { name: 'Finder' }).click();
+  await step(page, 'Frame');
   await expect(page.getByText('Say what stands before the camera')).toBeVisible();
   for (const kind of ['Interior', 'Table-top with a flat label', 'Ground with stakes', 'Row of figures', 'Flat sheet', 'Façade, tower or oblique front']) {
+    await step(page, 'Stand');
     await page.getByLabel('What stands before the camera').selectOption(kind);
-    await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', /\d/);
+    await step(page, 'Frame');
+    await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', /[1-9]/);
   }
+  await step(page, 'Stand');
   await type(page, 'Width', '-3');
   await expect(page.getByRole('alert')).toHaveText('Width must be a number from 0.1 to 1000 m.');
   const violations = (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
@@ -173,7 +134,7 @@ test('without WebGL 2 a plain drawing takes its place and says so', async ({ pag
     } as typeof real;
   });
   await openStand(page, gangway, SMALL);
-  await page.getByRole('radio', { name: 'Finder' }).click();
+  await step(page, 'Frame');
   await expect(page.getByText('No WebGL 2 here: drawn plainly, without blur.')).toBeVisible();
   expect(await page.getByTestId('finder-plain').locator('polygon').count()).toBeGreaterThan(20);
 });

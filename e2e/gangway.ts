@@ -1,6 +1,9 @@
 import { fork, type ChildProcess } from 'node:child_process';
-import { resolve } from 'node:path';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
+import { openedStand, standSchema } from '@gangway/contract/stand';
+import type { StandSettings } from '@gangway/core/stand/settings';
 import { Client } from 'pg';
 
 /** The built server on a database of its own, which tests may kill and start again. */
@@ -28,7 +31,7 @@ function adminUrl(): string {
 function launch(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
   return new Promise((done, failed) => {
     const child = fork(resolve('apps/server/dist/server.mjs'), {
-      env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), GANGWAY_SEED: 'if-empty', LOG_LEVEL: 'error' },
+      env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), GANGWAY_SEED: 'if-empty', GANGWAY_STORE: join(tmpdir(), 'gangway-browser-store'), GANGWAY_SCRATCH: join(tmpdir(), 'gangway-browser-scratch'), LOG_LEVEL: 'error' },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
     child.once('message', (message: { listening: string }) => done({ child, url: message.listening }));
@@ -85,10 +88,17 @@ export { expect };
 export async function openStand(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
   await page.goto(gangway.url);
   await page.getByRole('link', { name }).click();
-  await expect(page.getByRole('slider', { name: 'Rise' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Findings' })).toBeVisible();
 }
 
 /** Waits until the bench says that everything is kept. */
 export async function kept(page: Page): Promise<void> {
   await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+}
+
+/** The stand as the server keeps it. */
+export async function stored(page: Page): Promise<StandSettings> {
+  await kept(page);
+  const id = new URL(page.url()).pathname.split('/').pop() ?? '';
+  return openedStand(standSchema.parse(await (await page.request.get(new URL(`/api/stands/${id}`, page.url()).href)).json())).settings;
 }

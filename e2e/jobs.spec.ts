@@ -65,7 +65,7 @@ test('what was changed on the bench shows in the list of the job', async ({ page
   await page.getByRole('button', { name: /^f\/11/ }).click();
   await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
   await expect(page.getByRole('main').getByRole('listitem').first()).toContainText('f/11');
-  await expect(page.getByRole('main').getByRole('listitem').first()).toContainText('3 hold');
+  await expect(page.getByRole('main').getByRole('listitem').first()).toContainText('4 hold');
 });
 
 test.describe('addresses of nothing', () => {

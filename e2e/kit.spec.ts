@@ -65,6 +65,27 @@ for (const rig of DEMO_RIGS) {
   });
 }
 
+test('choices that are made faster than they are kept are all kept', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/kit/rigs`);
+  await page.getByRole('button', { name: 'New rig' }).click();
+  await expect(page.getByText(/^Unfinished\. Choose/)).toBeVisible();
+  // A server that takes its time: the second choice comes before the first is kept.
+  await page.route('**/api/kit/changes', async (route) => {
+    await new Promise((done) => setTimeout(done, 1200));
+    await route.continue();
+  });
+  for (const [place, name] of [['back', /^36 × 24 body/], ['lens', /^50 mm reflex normal/]] as const) {
+    await page.locator(`[data-place=${place}]`).getByRole('button').first().click();
+    await page.getByRole('dialog').getByRole('button', { name }).click();
+  }
+  const answers = [await page.waitForResponse('**/api/kit/changes'), await page.waitForResponse('**/api/kit/changes')];
+  expect(answers.map((answer) => answer.status())).toEqual([200, 200]);
+  await page.reload();
+  const chain = page.getByRole('list', { name: 'Chain from the back to the front' });
+  await expect(chain.getByRole('button', { name: '36 × 24 body', exact: true })).toBeVisible();
+  await expect(chain.getByRole('button', { name: '50 mm reflex normal', exact: true })).toBeVisible();
+});
+
 test('what does not fit says why, and a cure that the kit has is one click away and undone', async ({ page, gangway }) => {
   await openRig(page, gangway.url, '44 × 33 back with 90 mm field wide');
   await page.locator('[data-place=board]').getByRole('button').first().click();
@@ -245,7 +266,7 @@ test('the tables are searched, sorted and filtered; what is used is put away ins
   await page.getByRole('textbox', { name: 'Search' }).fill('');
   await page.getByRole('button', { name: 'More for 24 mm shift wide' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(page.getByText('“24 mm shift wide” is used by 1 rig, 1 stand: it is put away instead.', { exact: true })).toBeVisible();
+  await expect(page.getByText('“24 mm shift wide” is used by 1 rig, 3 stands: it is put away instead.', { exact: true })).toBeVisible();
   await expect(names).toHaveCount(6);
   await page.getByRole('button', { name: 'More for 50 mm reflex normal' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();

@@ -40,7 +40,7 @@ function ended(child: ChildProcess): Promise<number | null> {
 const jobs = async (url: string) => jobSummarySchema.array().parse(await (await fetch(`${url}/api/jobs`)).json());
 
 test('one command opens on the demo job, a second start is quick and finds everything, Ctrl+C stops all of it', async () => {
-  test.setTimeout(90_000);
+  test.setTimeout(180_000);
   const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
   chmodSync(folder, 0o755);
   try {
@@ -76,7 +76,7 @@ test('one command opens on the demo job, a second start is quick and finds every
 });
 
 test('--empty starts without the demo job, and a wrong option is refused in words', async () => {
-  test.setTimeout(60_000);
+  test.setTimeout(120_000);
   const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
   chmodSync(folder, 0o755);
   try {

@@ -13,8 +13,14 @@ import { main, say } from './lib/say.mjs';
 await main(async () => {
   checkNode();
   installPackages();
-  if (!process.argv.includes('--drag')) await core();
-  if (!process.argv.includes('--core')) await drag();
+  const only = ['--core', '--drag', '--assembly', '--large', '--back'].filter((flag) => process.argv.includes(flag));
+  const wanted = (flag) => only.length === 0 ? flag !== '--large' : only.includes(flag);
+  if (wanted('--core')) await core();
+  if (wanted('--assembly')) await assembly(false);
+  // Twelve frames of fifty megapixels: some minutes, and some ten gigabytes of disk.
+  if (wanted('--large')) await assembly(true);
+  if (wanted('--back')) await back();
+  if (wanted('--drag')) await drag();
 });
 
 /** The core's own benchmark, bundled as it would be for a page. */
@@ -36,6 +42,33 @@ async function core() {
   for (const line of run()) say(line);
   batch(folder, batchCases());
   rmSync(folder, { recursive: true, force: true });
+}
+
+/** Frames put together, against what libvips itself needs without blending. */
+async function assembly(large) {
+  const { build } = await import('esbuild');
+  // Beside the packages of the server, which it uses.
+  const outfile = join(root, 'apps/server/dist/bench-assembly.mjs');
+  await build({ entryPoints: [join(root, 'bench/assembly.ts')], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'warning', external: ['sharp'], banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" } });
+  const { run } = await import(pathToFileURL(outfile).href);
+  for (const line of await run(large)) say(line);
+  rmSync(outfile, { force: true });
+}
+
+/** The simulated back in this machine's WebGL: one frame of a demo stand, binned, through 4 points of the aperture and through 16, from the order to expose it to its samples; falloff, noise and curve included, delivery not. */
+async function back() {
+  await withDemo(async (url, browser) => {
+    const page = await openAt(url, browser, /Ledger sheet/, 'Stitch');
+    await page.getByRole('link', { name: 'Proof', exact: true }).click();
+    await page.getByLabel('Pixels').selectOption('8');
+    for (const points of ['4', '16']) {
+      await page.getByLabel('Points of the aperture').selectOption(points);
+      await page.getByRole('button', { name: 'Shoot the series' }).click();
+      await page.getByTestId('back-state').filter({ hasText: /exposing|delivering/ }).waitFor();
+      await page.getByTestId('back-state').filter({ hasText: 'ready' }).waitFor({ timeout: 300_000 });
+      say(`simulated back, ${points} points of the aperture: ${await page.getByText('The last frame:').textContent()}`);
+    }
+  });
 }
 
 /** The command line on ten thousand cases, against a bare Node that only parses and prints the same JSON; whole processes in turn. */
@@ -66,6 +99,9 @@ function batch(folder, cases) {
 /** A scripted drag of the frame in Chromium on the built application. */
 async function drag() {
   await withDemo(async (url, browser) => {
+    await bare(browser);
+    await dragFocus(url, browser);
+    await finder(url, browser);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(url);
     await page.getByRole('link', { name: /small format/ }).click();
@@ -84,9 +120,78 @@ async function drag() {
       }
       await page.mouse.up();
       await page.keyboard.press('Control+z');
-      if (round === 'measured') report(await page.evaluate(() => window.samples));
+      if (round === 'measured') report(await page.evaluate(() => window.samples), 'drag of the frame');
     }
+    const thumb = await page.getByRole('slider', { name: 'Rise' }).boundingBox();
+    await page.mouse.move(thumb.x + thumb.width / 2, thumb.y);
+    await page.mouse.down();
+    await page.evaluate(() => (window.samples = []));
+    for (let i = 0; i <= 240; i++) await page.mouse.move(thumb.x + thumb.width / 2, thumb.y + 60 * Math.sin((i / 240) * 4 * Math.PI));
+    await page.mouse.up();
+    report(await page.evaluate(() => window.samples), 'drag of the rise scale, tower');
   });
+}
+
+/** The reference: a bare page on which one rectangle follows the pointer. What this machine takes for that, no application goes below. */
+async function bare(browser) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.setContent('<svg width="1280" height="800"><rect id="r" width="300" height="200" fill="none" stroke="black"/></svg>');
+  await page.evaluate(() => addEventListener('pointermove', (event) => document.getElementById('r').setAttribute('transform', `translate(${event.clientX - 150} ${event.clientY - 100})`)));
+  await page.evaluate(watchPointer);
+  for (let i = 0; i <= 240; i++) await page.mouse.move(600 + 70 * Math.sin(i / 20), 400 - 60 * Math.cos(i / 20));
+  report(await page.evaluate(() => window.samples), 'reference, one rectangle on a bare page');
+  await page.close();
+}
+
+/** Opens a demo stand at a step of the bench. */
+async function openAt(url, browser, stand, step) {
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.goto(url);
+  await page.getByRole('link', { name: stand }).click();
+  await page.getByRole('radio', { name: step, exact: true }).click();
+  return page;
+}
+
+/** The lens turned by hand in the section, its pins, planes and findings following. */
+async function dragFocus(url, browser) {
+  const page = await openAt(url, browser, /Slipway/, 'Focus');
+  // Twelve pins in all, as many as a careful photographer puts.
+  for (let i = 0; i < 10; i++) await page.getByRole('button', { name: 'A point', exact: true }).click();
+  const grip = page.locator('[data-grip=lens]');
+  await grip.waitFor();
+  await page.waitForTimeout(2000);
+  await page.evaluate(watchPointer);
+  const box = await grip.boundingBox();
+  const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  await page.evaluate(() => (window.samples = []));
+  for (let i = 0; i <= 200; i++) await page.mouse.move(x, y + 9 * Math.sin((i / 200) * 6 * Math.PI));
+  await page.mouse.up();
+  report(await page.evaluate(() => window.samples), 'drag of the lens in the section with 12 pins');
+  await page.close();
+}
+
+/** How long the Finder takes from a change to its first picture and to all its samples, in the graphics of this machine. */
+async function finder(url, browser) {
+  const page = await openAt(url, browser, /small format/, 'Frame');
+  const picture = page.getByTestId('finder');
+  await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+  const field = page.getByRole('textbox', { name: 'Rise' });
+  const times = [];
+  for (const mm of ['7', '9', '5']) {
+    await field.fill(mm);
+    const at = Date.now();
+    await field.press('Enter');
+    await page.waitForFunction(() => Number(document.querySelector('[data-testid=finder]')?.dataset.samples) >= 1);
+    const first = Date.now() - at;
+    await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+    times.push([first, Date.now() - at]);
+  }
+  const { width, height } = await picture.boundingBox();
+  const middle = (k) => times.map((each) => each[k]).sort((a, b) => a - b)[1];
+  say(`Finder, ${Math.round(width)} × ${Math.round(height)}, drawn in a worker: first picture ${middle(0)} ms after a change, 64 samples of the aperture after ${middle(1)} ms`);
+  await page.close();
 }
 
 /** In the page: for every pointer move, when it was handled, when its frame's work was done, and when that was painted. */
@@ -107,8 +212,8 @@ function watchPointer() {
   );
 }
 
-function report(samples) {
+function report(samples, what) {
   const sorted = [...samples].sort((a, b) => a - b);
   const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
-  say(`drag of the frame, pointer move to painted drawing, ${sorted.length} moves: median ${at(0.5).toFixed(1)} ms, 95th percentile ${at(0.95).toFixed(1)} ms (one frame at 60 Hz: 16.7 ms)`);
+  say(`${what}, pointer move to painted drawing, ${sorted.length} moves: median ${at(0.5).toFixed(1)} ms, 95th percentile ${at(0.95).toFixed(1)} ms (one frame at 60 Hz: 16.7 ms)`);
 }

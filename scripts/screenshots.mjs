@@ -30,12 +30,83 @@ const VIEWS = [
   { file: 'bench-dark-cloth', size: DESK, theme: 'dark', go: bench(/44 × 33/) },
   { file: 'bench-phone', size: PHONE, theme: 'light', go: bench(/small format/) },
   {
+    file: 'stand',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/Ropewalk/)(page);
+      await page.getByRole('radio', { name: 'Stand' }).click();
+      await page.getByLabel('Plan and elevation').waitFor();
+    },
+  },
+  {
+    file: 'focus',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/Slipway/)(page);
+      await page.getByRole('radio', { name: 'Focus' }).click();
+      await page.locator('[data-finding=pins]').getByRole('button', { name: /tilt/ }).click();
+      await page.locator('[data-finding=pins][data-state=holds]').waitFor();
+      await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+    },
+  },
+  {
+    file: 'stitch',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/Ledger sheet/)(page);
+      await page.getByRole('radio', { name: 'Stitch' }).click();
+      await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+      await page.getByRole('textbox', { name: 'Free on the card' }).fill('64');
+      await page.getByRole('textbox', { name: 'Free on the card' }).press('Enter');
+      await page.locator('[data-finding=room][data-state=holds]').waitFor();
+      await page.getByLabel('What the mosaic is for').scrollIntoViewIfNeeded();
+      await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
+    },
+  },
+  {
+    file: 'proof',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/Ledger sheet/)(page);
+      await page.getByRole('radio', { name: 'Stitch' }).click();
+      const lay = page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' });
+      await lay.click();
+      await page.getByLabel('What moves').selectOption('back');
+      await page.locator('[data-keeping=kept]').waitFor();
+      await page.getByRole('link', { name: 'Proof', exact: true }).click();
+      await page.getByLabel('Pixels').selectOption('8');
+      await page.getByLabel('Points of the aperture').selectOption('4');
+      await page.getByRole('button', { name: 'Shoot the series' }).click();
+      await page.getByRole('button', { name: /^Frame 8:/ }).waitFor({ timeout: 300_000 });
+      await page.getByText('The last frame:').waitFor({ timeout: 60_000 });
+      await page.getByRole('button', { name: 'Put the frames together' }).click();
+      await page.getByTestId('assembly-size').waitFor({ timeout: 120_000 });
+      await page.locator('[data-testid=deep-view][data-drawn=true]').waitFor();
+      await page.getByRole('heading', { name: 'Simulated back' }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    file: 'tilt-or-stack',
+    size: DESK,
+    theme: 'dark',
+    go: async (page) => {
+      await bench(/Tide gauge/)(page);
+      await page.getByRole('radio', { name: 'Focus' }).click();
+      await page.getByRole('button', { name: 'Tilt or stack …' }).click();
+      await page.getByTestId('preferred').waitFor();
+    },
+  },
+  {
     file: 'finder',
     size: DESK,
     theme: 'light',
     go: async (page) => {
-      await bench(/small format/)(page);
-      await page.getByRole('radio', { name: 'Finder' }).click();
+      await bench(/Hemp loft/)(page);
+      await page.getByRole('radio', { name: 'Frame' }).click();
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
     },
   },

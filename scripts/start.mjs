@@ -18,7 +18,11 @@ const HELP = `npm start [-- options]
   --help         this text
 
   GANGWAY_DATA   the data folder (default: gangway in your data directory)
-  DATABASE_URL   use this PostgreSQL database instead of one of our own`;
+  DATABASE_URL   use this PostgreSQL database instead of one of our own
+  GANGWAY_STORE  where frames and assembled pictures are kept: a folder (default: store in the
+                 data folder), or s3://bucket?region=…&endpoint=… with AWS_ACCESS_KEY_ID and
+                 AWS_SECRET_ACCESS_KEY
+  GANGWAY_WORKERS, GANGWAY_QUOTA_GB   workers beside this server (default 1), and how much may be kept`;
 
 const DEFAULT_PORT = 4310;
 
@@ -61,7 +65,7 @@ await main(async () => {
   const launch = (port) =>
     new Promise((resolve, reject) => {
       server = fork(join(root, 'apps/server/dist/server.mjs'), {
-        env: { ...process.env, DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL, PORT: String(port), GANGWAY_SEED: seeding, NODE_ENV: 'production' },
+        env: { ...process.env, DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL, PORT: String(port), GANGWAY_SEED: seeding, GANGWAY_STORE: process.env.GANGWAY_STORE ?? join(folder, 'store'), GANGWAY_SCRATCH: process.env.GANGWAY_SCRATCH ?? join(folder, 'scratch'), NODE_ENV: 'production' },
         stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
         // A Ctrl+C in the terminal reaches this script, which stops the parts in order.
         detached: true,

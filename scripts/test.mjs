@@ -5,14 +5,14 @@ import { chmodSync, existsSync, mkdtempSync, readFileSync, rmSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { buildStale } from './lib/build.mjs';
-import { ensureChromium } from './lib/chromium.mjs';
+import { ensureChromium, ensureReaders } from './lib/chromium.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { root } from './lib/paths.mjs';
 import { startCluster } from './lib/postgres.mjs';
 import { main, say, tail } from './lib/say.mjs';
 
 /** A part that hangs fails: none takes nearly this long. */
-const LONGEST_MS = 15 * 60_000;
+const LONGEST_MS = 25 * 60_000;
 
 const only = process.argv.slice(2);
 
@@ -45,8 +45,20 @@ const whole = (command, args) => async () => {
 /** Counts of a report file; a part that failed without a failed test in its report counts as one failure. */
 function counted(ok, printed, report, read) {
   if (!existsSync(report)) return { passed: 0, failed: 1, printed };
-  const { passed, failed } = read(JSON.parse(readFileSync(report, 'utf8')));
-  return { passed, failed: !ok && failed === 0 ? 1 : failed, printed };
+  const { passed, failed, said = [] } = read(JSON.parse(readFileSync(report, 'utf8')));
+  return { passed, failed: !ok && failed === 0 ? 1 : failed, printed, said };
+}
+
+/** What each failed browser test said, and which passed only when tried again. */
+function saidBy(suites, path = '') {
+  return suites.flatMap(({ title, suites: inner = [], specs = [] }) => [
+    ...specs.flatMap((spec) =>
+      spec.tests
+        .filter(({ status }) => status === 'unexpected' || status === 'flaky')
+        .map(({ status, results }) => `${status === 'flaky' ? 'passed when tried again' : 'failed'}: ${path}${title} › ${spec.title}\n${results.flatMap(({ errors = [] }) => errors.map(({ message }) => message)).join('\n')}`),
+    ),
+    ...saidBy(inner, `${path}${title} › `),
+  ]);
 }
 
 await main(async () => {
@@ -54,6 +66,7 @@ await main(async () => {
   checkNode();
   installPackages();
   ensureChromium();
+  ensureReaders();
   await buildStale();
   const folder = mkdtempSync(join(tmpdir(), 'gangway-test-'));
   chmodSync(folder, 0o755);
@@ -73,7 +86,7 @@ await main(async () => {
     'browser tests': async () => {
       const report = join(folder, 'playwright.json');
       const { ok, printed } = await part(bin('playwright'), ['test'], { TEST_DATABASE_URL: cluster.adminUrl, PLAYWRIGHT_JSON_OUTPUT_FILE: report });
-      return counted(ok, printed, report, (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected }));
+      return counted(ok, printed, report, (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected, said: saidBy(r.suites) }));
     },
   };
   let passed = 0;
@@ -87,6 +100,7 @@ await main(async () => {
       failed += result.failed;
       say(`${result.failed === 0 ? 'ok    ' : 'FAILED'} ${name}: ${result.passed} passed, ${result.failed} failed (${Math.round((Date.now() - at) / 1000)} s)`);
       if (result.failed > 0) say(tail(result.printed, 120));
+      for (const words of result.said ?? []) say(words);
     }
   } finally {
     await cluster.stop();

@@ -42,8 +42,13 @@ function fingerprint(paths) {
 async function buildServer() {
   const { build } = await import('esbuild');
   await build({
-    entryPoints: [join(root, 'apps/server/src/main.ts')],
-    outfile: join(root, PARTS.server.makes),
+    entryPoints: {
+      server: join(root, 'apps/server/src/main.ts'),
+      worker: join(root, 'apps/server/src/proof/worker.ts'),
+      assembleThread: join(root, 'apps/server/src/proof/assembleThread.ts'),
+    },
+    outdir: join(root, 'apps/server/dist'),
+    outExtension: { '.js': '.mjs' },
     bundle: true,
     platform: 'node',
     format: 'esm',

@@ -5,6 +5,18 @@ import { say, Trouble } from './say.mjs';
 
 export const CHROMIUM = '/usr/bin/chromium';
 
+/** Independent readers of pictures, by which the tests judge what Gangway writes: program and Debian's package. */
+const READERS = { vipsheader: 'libvips-tools', identify: 'imagemagick', exiftool: 'libimage-exiftool-perl' };
+
+/** Makes sure that they are there for the tests. */
+export function ensureReaders() {
+  const missing = Object.entries(READERS).flatMap(([program, name]) => (['/usr/bin', '/usr/local/bin'].some((folder) => existsSync(`${folder}/${program}`)) ? [] : [name]));
+  if (missing.length === 0) return;
+  if (!isRoot) throw new Trouble(`The tests need ${missing.join(', ')}. Run once:\n\n    sudo apt-get install -y ${missing.join(' ')}\n\nand start again.`);
+  say('Installing readers of pictures for the tests …');
+  aptInstall(...missing);
+}
+
 /** Makes sure that Debian's Chromium is there for the browser tests. */
 export function ensureChromium() {
   if (existsSync(CHROMIUM)) return;

@@ -37,11 +37,11 @@ export function postgresBinaries() {
   return now;
 }
 
-/** Installs one of Debian's packages, as root. */
-export function aptInstall(name) {
+/** Installs Debian's packages, as root. */
+export function aptInstall(...names) {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   run('apt-get', ['update'], { env });
-  run('apt-get', ['install', '-y', '--no-install-recommends', name], { env });
+  run('apt-get', ['install', '-y', '--no-install-recommends', ...names], { env });
 }
 
 /** The user that PostgreSQL runs as: ourselves, or `postgres` when we are root, which it refuses. */

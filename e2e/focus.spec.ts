@@ -1,0 +1,222 @@
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { leastAperture } from '@gangway/core/focus/leastAperture';
+import { blurOf, focusSetting, placedPins, standBlurAllowed } from '@gangway/core/stand/pinStates';
+import { standBack } from '@gangway/core/stand/back';
+import { seenFrom } from '@gangway/core/stand/pose';
+import { edgeSpread, row, step, still, type } from './finder';
+import { expect, openStand, stored, test, type Gangway } from './gangway';
+
+const finding = (page: Page, kind: string) => page.locator(`[data-finding=${kind}]`);
+const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
+const solution = (page: Page, by: string) => page.locator(`[data-solution=${by}]`);
+
+async function openFocus(page: Page, gangway: Gangway, stand: RegExp): Promise<void> {
+  await openStand(page, gangway, stand);
+  await step(page, 'Focus');
+  await expect(page.getByTestId('section')).toBeVisible();
+}
+
+test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with the fall that follows the circle', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Slipway/);
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
+  await expect(solution(page, 'front')).toContainText('tilt 6.46° forward');
+  await expect(solution(page, 'none')).toContainText('holds from f/38');
+  await finding(page, 'pins').getByRole('button', { name: /tilt 6\.46° forward/ }).click();
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
+  await expect(page.locator('[data-finding][data-state=fails]')).toHaveCount(0);
+  const settings = await stored(page);
+  // The tilt hinges the plane as far under the lens as the ground lies there, but for the stake: 0.09/sin 6.46° = 0.80 m.
+  expect(0.09 / Math.sin((settings.front.tiltDeg * Math.PI) / 180)).toBeCloseTo(0.8, 2);
+  // Against the least aperture of the core on the pins themselves.
+  const least = leastAperture(90, placedPins(settings).flatMap(({ points }) => points), standBlurAllowed(settings).cocMm);
+  await expect(solution(page, 'front')).toContainText(`(f/${least.fNumber.toFixed(1)})`);
+  // Tilt by the hinge distance says the same.
+  await page.getByLabel('How the plane is laid').selectOption('hinge');
+  await page.getByLabel('Plane that is wanted').selectOption('ground');
+  await expect(field(page, 'Lens above the plane')).toHaveValue('0.80');
+  await expect(page.getByTestId('hinge-answer')).toContainText('tilt 6.46° forward');
+  await page.getByText('Table of this rig').click();
+  await expect(page.getByRole('row', { name: /^6\.0°/ })).toContainText('0.861 m');
+});
+
+test('the tide gauge: tilt against stack, the aperture on its chart, and the brass as sharp as the label allows', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Tide gauge/);
+  await expect(solution(page, 'front')).toContainText('holds from f/5.6');
+  await solution(page, 'front').getByRole('button', { name: 'Set it' }).click();
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
+  await expect(solution(page, 'front')).toContainText('It is set so.');
+  await page.getByRole('button', { name: 'By aperture …' }).click();
+  const chart = page.getByRole('slider', { name: 'Aperture on the chart' });
+  await expect(chart).toBeVisible();
+  await expect(page.getByTestId('choice-words')).toContainText('f/5.6 holds all');
+  await chart.focus();
+  await page.keyboard.press('ArrowLeft');
+  await expect(chart).toHaveAttribute('aria-valuenow', '9.5');
+  const box = await chart.boundingBox();
+  if (!box) throw new Error('no chart');
+  await page.mouse.move(box.x + box.width * 0.5, box.y + box.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.8, box.y + box.height / 2, { steps: 4 });
+  await page.mouse.up();
+  await expect.poll(async () => Number(await chart.getAttribute('aria-valuenow'))).toBeGreaterThan(20);
+  await page.keyboard.press('Escape');
+  await type(page, 'f/', '11');
+  await page.getByRole('button', { name: 'Tilt or stack …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Tilt or stack' });
+  await expect(dialog.locator('[data-way=tilt]')).toContainText('one take, f/5.6');
+  await expect(dialog.locator('[data-way=stack]')).toContainText(/\d\d takes, f\/11/);
+  await expect(dialog.getByTestId('preferred')).toContainText('one take, tilted');
+  await dialog.getByRole('textbox', { name: 'Most takes' }).fill('500');
+  await dialog.getByRole('textbox', { name: 'Most takes' }).press('Enter');
+  await expect(dialog.locator('[data-way=stack]')).not.toContainText('more takes than you make');
+  await dialog.getByLabel('something in it moves').check();
+  await expect(dialog.locator('[data-way=stack]')).toContainText('something moves between takes');
+});
+
+test('the ropewalk front: long and oblique, and yet far enough off that nothing has to be swung', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Ropewalk/);
+  await expect(solution(page, 'front')).toContainText('no tilt');
+  await expect(solution(page, 'none')).toContainText('holds from f/3.5');
+  // From near by, at its left end, a swing does it.
+  await step(page, 'Stand');
+  await type(page, 'Distance', '43');
+  await type(page, 'To the right', '-20');
+  await step(page, 'Focus');
+  await page.getByLabel('Standard of sharpness').selectOption('pixels');
+  await type(page, 'Pixels', '1');
+  await expect(solution(page, 'front')).toContainText(/swing \d\.\d+° (left|right)|no tilt/);
+  const settings = await stored(page);
+  const worst = Math.max(...placedPins(settings).flatMap(({ points }) => points.map((point) => blurOf(focusSetting(settings), settings.fNumber, point) ?? 9)));
+  await expect(page.locator('[data-pin-row="the front"] [data-blur]')).toContainText(`${(worst / (36 / 8256)).toFixed(1)} px`);
+});
+
+test('three foremen: the middle face alone by the least swing, with a lens in the hand; the blur is measured in the picture', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Three foremen/);
+  await expect(finding(page, 'soft')).toHaveAttribute('data-state', 'fails');
+  await page.getByRole('button', { name: 'One alone …' }).click();
+  const dialog = page.getByRole('dialog', { name: 'One alone, or the look of a model' });
+  await expect(dialog.locator('[data-isolation=swing]')).toContainText(/swing \d\.\d° (left|right)/);
+  await expect(dialog.locator('[data-isolation=swing]')).toContainText('% of its height');
+  await dialog.locator('[data-isolation=swing]').getByRole('button', { name: 'Set it' }).click();
+  await expect(finding(page, 'soft')).not.toHaveAttribute('data-state', 'fails');
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
+  await page.getByRole('button', { name: 'In the hand …' }).click();
+  const held = page.getByRole('dialog', { name: 'A lens in the hand' });
+  // 70 − 18: the gap at infinity.
+  await expect(held.getByRole('row', { name: /^52\.0 mm/ })).toContainText('infinity');
+  await expect(held.locator('[data-suits=well]').first()).toContainText('mm of slack to tilt in');
+  await expect(held.locator('[data-suits=not]').first()).toContainText('register');
+  await expect(held.getByRole('heading', { name: 'Hold the lens, turn the body' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  // Swung far, the left edge of the man at the left is soft by what the rays say.
+  await type(page, 'Swing', '6');
+  await step(page, 'Frame');
+  await page.getByLabel('circles').uncheck();
+  await still(page);
+  const settings = await stored(page);
+  const back = standBack(settings);
+  if (!back) throw new Error('no scene');
+  const seen = seenFrom(back, [-1.02, 1.25, -0.12]);
+  const values = await row(page, 0.5 - ((80.98 * (1.25 - 0.95)) / 6.48 / 24));
+  const said = (blurOf(focusSetting(settings), 2.8, seen) ?? 0) * (values.length / 36);
+  expect(said).toBeGreaterThan(8);
+  expect(Math.abs(edgeSpread(values, said) - said)).toBeLessThan(Math.max(1, 0.15 * said));
+});
+
+test('the ledger sheet: flat and square, nothing to tilt; a wrong tilt is found and cured', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Ledger sheet/);
+  await expect(finding(page, 'pins')).toContainText('in the plane itself');
+  await type(page, 'Tilt', '3');
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
+  await solution(page, 'none').getByRole('button', { name: 'Set it' }).click();
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
+  await expect(field(page, 'Tilt')).toHaveValue('0.00');
+  await type(page, 'Tilt', '30');
+  await expect(page.getByRole('alert')).toHaveText('Tilt 30.0° forward cannot be set: the mechanism ends before. The nearest is tilt 20.0° forward.');
+});
+
+test('pins are put in the Finder, typed and dragged; what cannot be focused is said with the nearest that can', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Slipway/);
+  for (const name of ['the ground', 'the first stake']) await page.getByRole('button', { name: `Take ${name} away` }).click();
+  await expect(finding(page, 'pins')).toHaveCount(0);
+  const picture = page.getByRole('application', { name: /Picture in the Finder/ });
+  const box = await picture.boundingBox();
+  if (!box) throw new Error('no picture');
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height * 0.9);
+  await page.getByRole('button', { name: 'Pin it sharp' }).click();
+  await expect(page.locator('[data-pin-row="point 1"]')).toBeVisible();
+  await page.getByRole('button', { name: 'Open the figures of point 1' }).click();
+  await type(page, 'Distance from the lens', '2');
+  await type(page, 'Height above ground', '0');
+  await type(page, 'Right of the middle', '0');
+  await page.getByRole('button', { name: 'A point', exact: true }).click();
+  await page.getByRole('button', { name: 'Open the figures of point 2' }).click();
+  await type(page, 'Distance from the lens', '9');
+  await type(page, 'Height above ground', '0');
+  // Two pins on the ground 0.8 m under the lens: the ground itself.
+  await expect(solution(page, 'front')).toContainText('tilt 6.46° forward');
+  await page.getByLabel('How the plane is laid').selectOption('farNear');
+  await expect(page.getByRole('list', { name: 'Steps by far and near' })).toContainText('1. Focus “point 2”');
+  await expect(page.getByText('Settled.')).toBeVisible();
+  await page.getByRole('button', { name: 'Set the end of it' }).click();
+  await expect.poll(async () => Math.abs(Number(await field(page, 'Tilt').inputValue()) - 6.46)).toBeLessThan(0.4);
+  await page.getByLabel('How the plane is laid').selectOption('spread');
+  await type(page, 'Rail at the nearest', '14.2');
+  await type(page, 'Rail at the farthest', '12.6');
+  // 1.6/(2·0.102·1.0x) and √(375·1.6)/(1 + m).
+  await expect(page.getByTestId('spread-answer')).toContainText('Set the rail to 13.40 mm');
+  await page.getByLabel('How the plane is laid').selectOption('least');
+  await type(page, 'Distance from the lens', '-3');
+  await expect(solution(page, 'front')).toContainText('“point 2” lies behind the camera');
+  await expect(solution(page, 'front')).toContainText('Without it: no tilt, focus at 2.00 m');
+  await type(page, 'Weight', '99');
+  await expect(page.getByRole('alert')).toHaveText('Weight must be a number from 0.1 to 10.');
+});
+
+test('in the section lens, plane and pins are dragged and nudged; one drag is one undo; the scale of distance is a choice', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Slipway/);
+  const drag = async (grip: string, dx: number, dy: number) => {
+    const box = await page.locator(`[data-grip=${grip}]`).boundingBox();
+    if (!box) throw new Error(`no grip ${grip}`);
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    await page.mouse.move(x + dx / 2, y + dy / 2, { steps: 4 });
+    await page.mouse.move(x + dx, y + dy, { steps: 4 });
+    await page.mouse.up();
+  };
+  await drag('lens', 0, 8);
+  await expect.poll(async () => Number(await field(page, 'Tilt').inputValue())).toBeGreaterThan(6);
+  await page.keyboard.press('Control+z');
+  await expect(field(page, 'Tilt')).toHaveValue('0.00');
+  await drag('plane', -40, 0);
+  await expect.poll(async () => Number(await field(page, 'Focus').inputValue())).toBeLessThan(2.8);
+  await page.locator('[data-grip=lens]').focus();
+  await page.keyboard.press('Shift+ArrowDown');
+  await expect(field(page, 'Tilt')).toHaveValue('1.00');
+  await page.getByRole('radio', { name: 'from above' }).click();
+  await page.keyboard.press('Control+z');
+  await page.getByLabel('log distance').check();
+  await expect(page.getByTestId('section').getByText('100 m', { exact: true })).toBeVisible();
+  await expect(page.getByTestId('section')).toHaveAccessibleDescription(/no tilt|tilt/);
+  await page.getByRole('slider', { name: 'Tilt' }).focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.locator('[data-grip=plane]')).toBeAttached();
+  await type(page, 'Wedge at', '5');
+  await expect(page.getByText(/At 5\.00 m .*sharp/)).toBeVisible();
+});
+
+for (const colorScheme of ['light', 'dark'] as const) {
+  test(`the step Focus is accessible, at the desk and on a phone, ${colorScheme}`, async ({ page, gangway }) => {
+    await page.emulateMedia({ colorScheme });
+    await openFocus(page, gangway, /Tide gauge/);
+    for (const size of [{ width: 1280, height: 800 }, { width: 390, height: 844 }]) {
+      await page.setViewportSize(size);
+      await expect(page.getByRole('region', { name: 'Focus', exact: true })).toBeVisible();
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`)).toEqual([]);
+      expect(await page.evaluate(() => [document.documentElement.scrollWidth <= innerWidth, innerWidth < 500 || document.documentElement.scrollHeight <= innerHeight])).toEqual([true, true]);
+    }
+  });
+}

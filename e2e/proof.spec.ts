@@ -1,0 +1,121 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import sharp from 'sharp';
+import { mosaicPlan } from '@gangway/core/mosaic/plan';
+import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
+
+/** The ledger sheet laid out by its wish, the lens held and the back moved; then its proofs. */
+async function openProof(page: Page, gangway: Gangway): Promise<{ readonly widthPx: number; readonly heightPx: number; readonly frames: number }> {
+  await openStand(page, gangway, /Ledger sheet/);
+  await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
+  await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+  await page.getByLabel('What moves').selectOption('back');
+  await kept(page);
+  const plan = mosaicPlan(await stored(page));
+  await page.getByRole('link', { name: 'Proof', exact: true }).click();
+  await expect(page.getByRole('heading', { name: 'Simulated back' })).toBeVisible();
+  return { widthPx: plan?.widthPx ?? 0, heightPx: plan?.heightPx ?? 0, frames: plan?.frames.length ?? 0 };
+}
+
+async function type(page: Page, name: string, value: string): Promise<void> {
+  const field = page.getByRole('textbox', { name, exact: true });
+  await field.fill(value);
+  await field.press('Enter');
+}
+
+test('the ledger sheet is planned, shot on the simulated back, put together, inspected and downloaded', async ({ page, gangway }) => {
+  test.setTimeout(420_000);
+  const plan = await openProof(page, gangway);
+  expect(plan.frames).toBe(8);
+  await page.getByLabel('Pixels').selectOption('8');
+  await page.getByLabel('Points of the aperture').selectOption('1');
+  await type(page, 'Slide set wrong by about', '7');
+  await expect(page.getByRole('alert')).toHaveText('Slide error must be from 0 to 2 mm.');
+  await type(page, 'Slide set wrong by about', '0');
+  await page.getByRole('button', { name: 'Shoot the series' }).click();
+  await expect(page.getByTestId('back-state')).toHaveText(/exposing|delivering/);
+  await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(8, { timeout: 240_000 });
+  await expect(page.getByTestId('back-state')).toHaveText('ready');
+  await page.getByRole('button', { name: 'Put the frames together' }).click();
+  await expect(page.getByTestId('assembly-size')).toBeVisible({ timeout: 120_000 });
+  // Measured size against the plan's, eight pixels of the back to one: frames are rounded to whole pixels.
+  const [, width, height] = /(\d+) × (\d+) px, 16 bit/.exec((await page.getByTestId('assembly-size').textContent()) ?? '') ?? [];
+  expect(Math.abs(Number(width) - plan.widthPx / 8)).toBeLessThanOrEqual(2);
+  expect(Math.abs(Number(height) - plan.heightPx / 8)).toBeLessThanOrEqual(2);
+  await expect(page.locator('[data-seam=fits]')).toHaveCount(10);
+  await expect(page.locator('[data-seam]:not([data-seam=fits])')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Look', exact: true }).first().click();
+  await expect(page.getByTestId('deep-view')).toHaveAttribute('data-drawn', 'true');
+
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Picture', exact: true }).click()]);
+  const file = await download.path();
+  expect(await sharp(file).metadata()).toMatchObject({ format: 'tiff', width: Number(width), height: Number(height), depth: 'ushort', density: 300 });
+  const [made] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /How it was made/ }).click()]);
+  const sidecar = JSON.parse(readFileSync(await made.path(), 'utf8')) as { frames: unknown[]; width: number };
+  expect(sidecar).toMatchObject({ width: Number(width), planned: true });
+  expect(sidecar.frames.length).toBe(8);
+
+  // A second one, to compare with.
+  await page.getByLabel('Laid').selectOption('whole');
+  await page.getByRole('button', { name: 'Put the frames together' }).click();
+  await expect(page.getByRole('radio', { name: 'Blink' })).toBeEnabled({ timeout: 120_000 });
+  for (const [way, views] of [['Side by side', 2], ['Split', 2], ['Blink', 2], ['Alone', 1]] as const) {
+    await page.getByRole('radio', { name: way }).click();
+    await expect(page.getByTestId('deep-view')).toHaveCount(views);
+  }
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
+});
+
+test('unplugged in the middle it says so, and goes on from there', async ({ page, gangway }) => {
+  test.setTimeout(300_000);
+  await openProof(page, gangway);
+  await page.getByLabel('Pixels').selectOption('8');
+  await page.getByLabel('Points of the aperture').selectOption('1');
+  await page.getByRole('button', { name: 'Shoot the series' }).click();
+  await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(1, { timeout: 120_000 });
+  await page.getByRole('button', { name: 'Unplug' }).click();
+  await expect(page.getByTestId('back-state')).toHaveText('unplugged');
+  await expect(page.getByRole('alert')).toContainText(/Unplugged in the middle: \d of 8 frames came in/);
+  await page.getByRole('button', { name: 'Plug in' }).click();
+  await page.getByRole('button', { name: /Go on from frame \d/ }).click();
+  await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(8, { timeout: 200_000 });
+});
+
+test.describe('files', () => {
+  test.use({ allowErrors: /422/ });
+
+  test('real frames come in by choosing; what is none is refused by name; without a plan they find their places', async ({ page, gangway }) => {
+    const folder = mkdtempSync(join(tmpdir(), 'gangway-files-'));
+    try {
+      // Two frames of one picture of noise, 300 px apart.
+      const noise = await sharp({ create: { width: 800, height: 420, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 45 } } }).png().toBuffer();
+      const soft = await sharp(noise).blur(2).normalise().png().toBuffer();
+      for (const [i, left] of [0, 300].entries()) await sharp(soft).extract({ left, top: 0, width: 420, height: 420 }).tiff().toFile(join(folder, `shot-${i + 1}.tif`));
+      writeFileSync(join(folder, 'letter.tif'), 'Dear reader, this is no picture.');
+      await openStand(page, gangway, /Ledger sheet/);
+      await page.getByRole('link', { name: 'Proof', exact: true }).click();
+      await page.getByLabel('Frames to take in').setInputFiles(['shot-1.tif', 'letter.tif', 'shot-2.tif'].map((name) => join(folder, name)));
+      await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(2);
+      await expect(page.getByRole('alert')).toContainText('letter.tif is not a picture that can be read');
+      await page.getByRole('button', { name: 'Put the frames together' }).click();
+      await expect(page.getByTestId('assembly-size')).toContainText(/(719|720) × (419|420) px, 8 bit/, { timeout: 90_000 });
+      // The order is wrong way round: nothing of the right one is found left of the left one.
+      const [from, to] = await Promise.all([1, 2].map((n) => page.getByRole('button', { name: new RegExp(`^Frame ${n}:`) }).boundingBox()));
+      if (!from || !to) throw new Error('the frames are not on the page');
+      await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+      await page.mouse.down();
+      await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 8 });
+      await page.mouse.move(to.x + to.width * 0.7, to.y + to.height / 2, { steps: 4 });
+      await page.mouse.up();
+      await expect(page.getByRole('button', { name: /^Frame 1: shot-2/ })).toBeVisible();
+      await page.getByRole('button', { name: 'Put the frames together' }).click();
+      await expect(page.getByRole('alert').filter({ hasText: 'Without a plan' })).toContainText('nothing says where');
+    } finally {
+      rmSync(folder, { recursive: true, force: true });
+    }
+  });
+});

@@ -1,0 +1,170 @@
+import { readFileSync } from 'node:fs';
+import AxeBuilder from '@axe-core/playwright';
+import type { Locator, Page } from '@playwright/test';
+import Papa from 'papaparse';
+import { unionOf } from '@gangway/core/mosaic/frames';
+import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
+
+const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);
+const facts = (page: Page): Locator => page.getByTestId('mosaic-facts');
+
+async function type(page: Page, name: string, value: string): Promise<void> {
+  const field = page.getByRole('textbox', { name, exact: true });
+  await field.fill(value);
+  await field.press('Enter');
+}
+
+async function openStitch(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
+  await openStand(page, gangway, name);
+  await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
+  await expect(page.getByTestId('mosaic')).toBeVisible();
+}
+
+async function layOut(page: Page, which: 'fewest' | 'most'): Promise<void> {
+  await page.locator(`[data-answer=${which}]`).getByRole('button', { name: 'Lay it out' }).click();
+  await expect(facts(page)).toBeVisible();
+}
+
+/** Every finding that is there holds, and there are those that a mosaic has. */
+async function everythingHolds(page: Page): Promise<void> {
+  for (const kind of ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'overlap', 'parallax', 'room']) await expect(finding(page, kind)).toHaveAttribute('data-state', 'holds');
+  await expect(page.locator('[data-finding]:not([data-state=holds])')).toHaveCount(0);
+}
+
+async function downloaded(page: Page, name: string): Promise<string> {
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name, exact: true }).click()]);
+  return readFileSync(await download.path(), 'utf8');
+}
+
+test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, JSON and SVG', async ({ page, gangway }) => {
+  await openStitch(page, gangway, /Ledger sheet/);
+  // As one picture it goes beyond the frame.
+  await expect(finding(page, 'inFrame')).toHaveAttribute('data-state', 'fails');
+  await expect(page.locator('[data-answer=fewest]')).toContainText('4 × 2 = 8 frames in portrait');
+  await layOut(page, 'fewest');
+  await expect(page.locator('[data-frame]')).toHaveCount(8);
+  await type(page, 'Overlap at least', '95');
+  await expect(page.getByRole('alert')).toHaveText('Overlap at least must be from 0 to 80 %.');
+  await page.keyboard.press('Escape');
+  await expect(finding(page, 'room')).toHaveAttribute('data-state', 'unknown');
+  await type(page, 'Free on the card', 'lots');
+  await expect(page.getByRole('alert')).toContainText('“lots” is not a number');
+  await type(page, 'Free on the card', '64');
+  await everythingHolds(page);
+  await expect(page.getByTestId('seams')).toBeAttached();
+  await kept(page);
+
+  await page.getByRole('button', { name: 'Step list …' }).click();
+  await expect(page.getByRole('table', { name: 'Frames of the series' }).getByRole('row')).toHaveCount(9);
+  const csv = Papa.parse<Record<string, string>>(await downloaded(page, 'CSV'), { header: true, dynamicTyping: false, skipEmptyLines: true });
+  expect(csv.errors).toEqual([]);
+  expect(csv.data.map(({ order }) => order)).toEqual(['1', '2', '3', '4', '5', '6', '7', '8']);
+  const plan = JSON.parse(await downloaded(page, 'JSON')) as { widthPx: number; widthMm: number; frames: { shiftMm: number; riseMm: number }[]; frameWidthMm: number; frameHeightMm: number };
+  const { mosaic } = await stored(page);
+  expect(plan.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm])).toEqual(mosaic?.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm]));
+  // What is written is the whole that the frames make: 105 pixels or so to the millimetre of this back.
+  const union = unionOf(plan.frames.map(({ shiftMm, riseMm }) => ({ left: shiftMm - plan.frameWidthMm / 2, right: shiftMm + plan.frameWidthMm / 2, lower: riseMm - plan.frameHeightMm / 2, upper: riseMm + plan.frameHeightMm / 2 })));
+  expect(union && union.whole.right - union.whole.left).toBeCloseTo(plan.widthMm, 2);
+  const svg = await downloaded(page, 'SVG drawing');
+  expect(svg).toMatch(/^<svg[^>]*xmlns="http:\/\/www\.w3\.org\/2000\/svg"/);
+  expect(svg).not.toContain('var(--');
+  expect(svg.match(/data-frame=/g)).toHaveLength(8);
+});
+
+test('a frame dragged away opens the mosaic; it is said, cured with one click and undone', async ({ page, gangway }) => {
+  await openStitch(page, gangway, /Ledger sheet/);
+  await layOut(page, 'fewest');
+  await type(page, 'Free on the card', '64');
+  await everythingHolds(page);
+  const frame = page.locator('[data-frame="1"]');
+  const box = await frame.locator('circle').boundingBox();
+  if (!box) throw new Error('no frame');
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2);
+  await page.mouse.down();
+  for (let i = 1; i <= 6; i++) await page.mouse.move(box.x + box.width / 2 - i, box.y + box.height / 2);
+  await page.mouse.up();
+  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'fails');
+  await expect(finding(page, 'overlap')).toContainText(/Frames 1 and 2 overlap by/);
+  const remedy = finding(page, 'overlap').getByRole('list', { name: 'Remedies' }).getByRole('button').first();
+  await expect(remedy).toBeEnabled();
+  await remedy.click();
+  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'holds');
+  await page.keyboard.press('Control+z');
+  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'fails');
+  // The whole drag was one step.
+  await page.keyboard.press('Control+z');
+  await everythingHolds(page);
+  await frame.focus();
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByRole('button', { name: /^Undo: frame 1/ })).toBeVisible();
+  await page.getByRole('button', { name: 'One frame more' }).click();
+  await expect(page.locator('[data-frame]')).toHaveCount(9);
+  await page.locator('[data-frame="9"]').focus();
+  await page.keyboard.press('Delete');
+  await expect(page.locator('[data-frame]')).toHaveCount(8);
+  await page.getByRole('button', { name: /^With another rig of mine/ }).click();
+  const rigs = page.getByRole('list', { name: 'Rigs' });
+  await expect(rigs.getByRole('listitem').filter({ hasText: '44 × 33 back with 90 mm field wide' })).toContainText('4 × 2 = 8 frames in portrait');
+  await rigs.getByRole('listitem').filter({ hasText: 'Small body with 24 mm shift wide' }).getByRole('button', { name: 'Take it' }).click();
+  await expect(page.locator('[data-frame]')).toHaveCount(1);
+  await page.getByRole('button', { name: 'One picture' }).click();
+  await expect(page.locator('[data-frame]')).toHaveCount(0);
+});
+
+test('the ropewalk front, flat in three frames: the lens goes from place to place until the camera is slid the other way', async ({ page, gangway }) => {
+  await openStitch(page, gangway, /Ropewalk front/);
+  await page.getByLabel('What the mosaic is for').selectOption('megapixels');
+  await type(page, 'Megapixels', '80');
+  await expect(page.locator('[data-answer=fewest]')).toContainText('3 × 1 = 3 frames in portrait');
+  await layOut(page, 'fewest');
+  await type(page, 'Free on the card', '64');
+  await expect(finding(page, 'parallax')).toHaveAttribute('data-state', 'fails');
+  await finding(page, 'parallax').getByRole('button', { name: /slide the camera the other way/ }).click();
+  await everythingHolds(page);
+  await expect(page.getByText(/^The rail has to give [\d.]+ mm across/)).toBeVisible();
+  await page.getByRole('button', { name: 'Something moves …' }).click();
+  await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'seam')).toContainText('within one frame');
+  await page.locator('[data-zone="people 1"]').getByText('figures').click();
+  await type(page, 'Left edge', '-30');
+  await type(page, 'Right edge', '30');
+  await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'fails');
+  await expect(finding(page, 'seam')).toContainText(/goes \d+ px between frames 1 and 3/);
+  await type(page, 'Left edge', '40');
+  await expect(page.getByRole('alert')).toContainText('lies beyond the edge across from it');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Take people 1 away' }).click();
+  await page.getByRole('button', { name: 'Step list …' }).click();
+  const rows = page.getByRole('table', { name: 'Frames of the series' }).getByRole('row');
+  await expect(rows.nth(3)).toContainText(/mm left/);
+});
+
+test('the ledger sheet with quarter turns of a small sensor on the plate', async ({ page, gangway }) => {
+  await openStitch(page, gangway, /Ledger sheet/);
+  await page.getByRole('button', { name: 'Rig', exact: true }).click();
+  await page.getByRole('dialog').getByRole('button', { name: /^Quarter-turn plate/ }).click();
+  await page.getByRole('radio', { name: 'Stand', exact: true }).click();
+  await type(page, 'Distance', '0.88');
+  await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
+  await expect(page.locator('[data-answer=fewest]')).toContainText('four quarter turns');
+  await layOut(page, 'fewest');
+  await expect(page.locator('[data-frame]')).toHaveCount(4);
+  await type(page, 'Free on the card', '8');
+  await everythingHolds(page);
+});
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`the step Stitch is accessible, at the desk and on a phone, ${theme}`, async ({ browser, gangway }) => {
+    const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await openStitch(page, gangway, /Ledger sheet/);
+    await layOut(page, 'fewest');
+    for (const width of [1280, 390]) {
+      await page.setViewportSize({ width, height: 800 });
+      const { violations } = await new AxeBuilder({ page }).analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
+      expect(await page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBeLessThanOrEqual(0);
+    }
+    await context.close();
+  });
+}
