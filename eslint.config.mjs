@@ -26,6 +26,12 @@ export default ts.config(
     rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.)', message: 'The core uses no package, no Node and no page.' }] }] },
   },
   {
+    // Fourier transforms and linear equations are what standard packages are for.
+    files: ['packages/core/src/assembly/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/*.test-support.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.|fft\\.js$|ml-matrix$)', message: 'Assembly uses the packages for Fourier transforms and linear equations, and the core.' }] }] },
+  },
+  {
     // The registry of calculators alone uses schemas.
     files: ['packages/core/src/calculators/**/*.ts'],
     ignores: ['**/*.test.ts'],
