@@ -16,6 +16,8 @@ import { fitted, logarithmic, toScale, type Projection } from './sectionProjecti
 
 /** Nobody reads faster than this while something is dragged, ms. */
 const READ_MS = 120;
+/** A sheet lets the pointer through but where something is to be taken hold of. */
+const LAYER = 'pointer-events-none absolute inset-0 will-change-transform [&_[data-grip]]:pointer-events-auto [&_[data-pin]]:pointer-events-auto';
 const VIEWS = { side: 'from the side', plan: 'from above' } as const;
 /** By the logarithm the sheet reaches at least so far, m: to what is told from the horizon. */
 const FAR_M = 1000;
@@ -58,7 +60,7 @@ export function SectionDrawing({ settings }: { readonly settings: StandSettings 
   });
   const onZoom = useCallback((by: number, around: SectionPoint) => zoomNow.current(by, around), []);
   const grab = useRef<{ readonly x: number; readonly y: number; readonly centre: SectionPoint } | null>(null);
-  const placeOf = (event: PointerEvent<SVGSVGElement> | React.WheelEvent<SVGSVGElement>): SectionPoint => {
+  const placeOf = (event: PointerEvent<HTMLElement> | React.WheelEvent<HTMLElement>): SectionPoint => {
     const rect = event.currentTarget.getBoundingClientRect();
     return [event.clientX - rect.left, event.clientY - rect.top];
   };
@@ -68,9 +70,8 @@ export function SectionDrawing({ settings }: { readonly settings: StandSettings 
     <div className="flex h-full min-h-0 min-w-0 flex-col">
       <div ref={ref} className="relative min-h-40 grow overflow-hidden border border-hairline">
         {size && sheet && (
-          <svg
-            width={size.width}
-            height={size.height}
+          // Three sheets one upon another, so that what stays while something is dragged is not painted again.
+          <div
             role="group"
             aria-label={`Section ${VIEWS[view]}`}
             aria-describedby={wordsId}
@@ -94,14 +95,19 @@ export function SectionDrawing({ settings }: { readonly settings: StandSettings 
               grab.current = null;
             }}
           >
-            <Sheet section={section} sheet={sheet} width={size.width} height={size.height} settings={settings} />
-            <WedgeMark sheet={sheet} at={shownWedge} ends={wedgeAt(settings, view, shownWedge)} height={size.height} />
-            <Pins pins={section.pins} sheet={sheet} view={view} width={size.width} onHold={setHeld} onLetGo={letGo} />
-            <PlaneGrip section={section} sheet={sheet} settings={settings} farM={farM} onHold={setHeld} onLetGo={letGo} />
-            <LensGrip section={section} sheet={sheet} settings={settings} onHold={setHeld} onLetGo={letGo} />
-            {sheet.kind === 'scale' && <Ruler sheet={sheet} width={size.width} height={size.height} />}
-            {sheet.kind === 'log' && <Rings sheet={sheet} farM={Math.max(FAR_M, farM * 2)} height={size.height} />}
-          </svg>
+            <svg width={size.width} height={size.height} className={LAYER}>
+              <Sheet section={section} sheet={sheet} width={size.width} height={size.height} settings={settings} />
+              <WedgeMark sheet={sheet} at={shownWedge} ends={wedgeAt(settings, view, shownWedge)} height={size.height} />
+            </svg>
+            <svg width={size.width} height={size.height} className={LAYER}>
+              <Pins pins={section.pins} sheet={sheet} view={view} width={size.width} onHold={setHeld} onLetGo={letGo} />
+              <Measure sheet={sheet} farM={Math.max(FAR_M, farM * 2)} width={size.width} height={size.height} />
+            </svg>
+            <svg width={size.width} height={size.height} className={LAYER}>
+              <PlaneGrip section={section} sheet={sheet} settings={settings} farM={farM} onHold={setHeld} onLetGo={letGo} />
+              <LensGrip section={section} sheet={sheet} settings={settings} onHold={setHeld} onLetGo={letGo} />
+            </svg>
+          </div>
         )}
       </div>
       <Tools view={view} log={log} whole={zoom === null} wedgeM={shownWedge} onView={setView} onLog={setLog} onZoom={onZoom} onAll={showAll} onWedge={setWedgeM} />
@@ -448,6 +454,11 @@ const PinMark = memo(
   (one, other) =>
     one.sheet === other.sheet && one.view === other.view && one.width === other.width && one.onHold === other.onHold && one.onLetGo === other.onLetGo && equal({ ...one.pin, blurMm: null }, { ...other.pin, blurMm: null }),
 );
+
+/** How far it is on this sheet: a bar to scale, rings by the logarithm. */
+const Measure = memo(function Measure({ sheet, farM, width, height }: { readonly sheet: Projection; readonly farM: number; readonly width: number; readonly height: number }) {
+  return sheet.kind === 'scale' ? <Ruler sheet={sheet} width={width} height={height} /> : <Rings sheet={sheet} farM={farM} height={height} />;
+});
 
 /** A bar of a round length, and what it is. */
 function Ruler({ sheet, width, height }: { readonly sheet: Projection; readonly width: number; readonly height: number }) {
