@@ -25,6 +25,9 @@ const smallBody = itemOf('body', id(1), '36 × 24 body', {
   ownLens: false,
   shutter: 'focal',
   readoutMs: 32,
+  fastestPerS: 8000,
+  slowestS: 30,
+  syncPerS: 200,
   contacts: true,
 });
 const digitalBack = itemOf('body', id(2), '44 × 33 back', {
@@ -38,10 +41,12 @@ const digitalBack = itemOf('body', id(2), '44 × 33 back', {
   ownLens: false,
   shutter: 'none',
   readoutMs: 360,
+  fastestPerS: 10_000,
+  slowestS: 60,
   contacts: false,
 });
-const sheetFilm = itemOf('film', id(3), '4 × 5 in sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', sheetsPerHolder: 2, mount: SHEET_BACK });
-const rollFilm = itemOf('film', id(4), '6 × 9 roll film back', { widthMm: 84, heightMm: 56, form: 'roll', framesPerRoll: 8, mount: SHEET_BACK });
+const sheetFilm = itemOf('film', id(3), '4 × 5 in sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', sheetsPerHolder: 2, iso: 100, reciprocityExponent: 1.3, mount: SHEET_BACK });
+const rollFilm = itemOf('film', id(4), '6 × 9 roll film back', { widthMm: 84, heightMm: 56, form: 'roll', framesPerRoll: 8, iso: 100, reciprocityExponent: 1.3, mount: SHEET_BACK });
 
 const shiftWide = itemOf('lens', id(10), '24 mm shift wide', {
   focalMm: 24,
@@ -145,6 +150,8 @@ const fieldWide = itemOf('lens', id(14), '90 mm field wide', {
   smallestFNumber: 45,
   stopStep: 'half',
   attachment: 'board',
+  shutterFastestPerS: 500,
+  shutterSlowestS: 1,
   mount: 'shutter 0',
   flangeFocalMm: 98.5,
   contacts: false,
@@ -169,6 +176,8 @@ const fieldLong = itemOf('lens', id(15), '300 mm field long', {
   smallestFNumber: 64,
   stopStep: 'half',
   attachment: 'board',
+  shutterFastestPerS: 500,
+  shutterSlowestS: 1,
   mount: 'shutter 1',
   flangeFocalMm: 285,
   contacts: false,
@@ -186,6 +195,8 @@ const railLens = itemOf('lens', id(16), '120 mm rail lens', {
   smallestFNumber: 45,
   stopStep: 'half',
   attachment: 'board',
+  shutterFastestPerS: 500,
+  shutterSlowestS: 1,
   mount: 'shutter 0',
   flangeFocalMm: 116,
   contacts: false,

@@ -58,6 +58,8 @@ export const POSE_FIGURES = {
   rollDeg: { label: 'Rolled clockwise', unit: '°', min: -90, max: 90 },
 } as const satisfies Readonly<Record<string, Bounds>>;
 
+export const COMPASS_FIGURE = { label: 'Looks toward (from north)', unit: '°', min: 0, max: 360 } as const satisfies Bounds;
+
 /** Where a light source stands. */
 export const LIGHT_FIGURES = {
   bearingDeg: { label: 'Light, to the right', unit: '°', min: -180, max: 180 },
@@ -92,6 +94,7 @@ export const sceneSchema = z.strictObject({
   rollDeg: bounded(POSE_FIGURES.rollDeg),
   roomM: bounded(ROOM_FIGURE).nullable().default(null),
   light: z.strictObject({ bearingDeg: bounded(LIGHT_FIGURES.bearingDeg), heightDeg: bounded(LIGHT_FIGURES.heightDeg), shaded: z.boolean() }).nullable().default(null),
+  compassDeg: bounded(COMPASS_FIGURE).nullable().default(null),
   watched: z.tuple([coordinate, coordinate, coordinate]).readonly().nullable().default(null),
   accepted: z
     .strictObject({

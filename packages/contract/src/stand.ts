@@ -4,6 +4,8 @@ import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { filledSubject } from '@gangway/core/scene/subject';
 import { PLAIN_SETTINGS, UNTURNED, type StandSettings } from '@gangway/core/stand/settings';
 import { z } from 'zod';
+import { cardSchema } from './card';
+import { exposureSchema } from './exposure';
 import { mosaicSchema } from './mosaic';
 import { nameSchema } from './name';
 import { rigSchema } from './rig';
@@ -77,6 +79,8 @@ export const standSettingsSchema = z
     limits: limitsSchema.default(PLAIN_SETTINGS.limits),
     mosaic: mosaicSchema.nullable().default(null),
     scene: sceneSchema.nullable().default(null),
+    exposure: exposureSchema.default(PLAIN_SETTINGS.exposure),
+    card: cardSchema.default(PLAIN_SETTINGS.card),
   })
   .superRefine(({ focusM, rig, front, rear }, ctx) => {
     const built = assembled(rig);

@@ -4,6 +4,7 @@ import { reaches, travelSpare } from '../rig/mechanism';
 import type { StandSettings } from '../stand/settings';
 import type { Finding, FindingKind, Spare } from './finding';
 import { checkComposed, checkPins, checkReach, checkSoft, checkTiltScale, checkTiltTravel } from './focusChecks';
+import { checkDiffraction, checkFilm, checkFlash, checkReadout, checkReciprocity, checkShake, checkTime } from './exposureChecks';
 import { checkFlare, checkInFrame, checkLevel, checkObstacle, checkStretch } from './sceneChecks';
 import { checkOverlap, checkParallax, checkRoom, checkSeam, worstInCircle, worstOnSlides } from './mosaicChecks';
 import { stateOf } from './tight';
@@ -102,6 +103,20 @@ export function check(kind: FindingKind, settings: StandSettings): Check | null 
       return checkSeam(settings);
     case 'room':
       return checkRoom(settings);
+    case 'time':
+      return checkTime(settings);
+    case 'reciprocity':
+      return checkReciprocity(settings);
+    case 'flash':
+      return checkFlash(settings);
+    case 'readout':
+      return checkReadout(settings);
+    case 'diffraction':
+      return checkDiffraction(settings);
+    case 'shake':
+      return checkShake(settings);
+    case 'film':
+      return checkFilm(settings);
   }
 }
 
@@ -142,6 +157,19 @@ export function spareOf(found: Check): Spare | null {
       return null;
     case 'room':
       return found.free === null ? null : { value: found.free - (found.film ? found.takes : (found.gb ?? 0)), unit: found.film ? 'frames' : 'GB' };
+    case 'time':
+      return found.spareStops === null ? null : { value: found.spareStops, unit: 'stops' };
+    case 'flash':
+      return found.syncS === null || found.shortestS === null || found.syncS === 0 ? null : { value: Math.log2(found.shortestS / found.syncS), unit: 'stops' };
+    case 'readout':
+      return found.bentPx === null ? null : { value: found.allowedPx - found.bentPx, unit: 'px' };
+    case 'diffraction':
+      return { value: (found.allowedMm - found.airyMm) * 1000, unit: 'µm' };
+    case 'film':
+      return found.left === null ? null : { value: found.left - found.takes, unit: 'frames' };
+    case 'reciprocity':
+    case 'shake':
+      return null;
     case 'composed':
       return { value: -Math.hypot(found.riseMm, found.shiftMm), unit: 'mm' };
   }

@@ -1,6 +1,7 @@
 import type { DefinitionBasis } from '../coverage/circle';
 import type { Corner } from '../coverage/frame';
 import type { CircleMargin } from '../coverage/standCoverage';
+import type { ShutterKind } from '../exposure/shutter';
 import type { FlareState } from '../scene/flare';
 import type { Edge } from '../scene/inFrame';
 import type { LevelState } from '../scene/level';
@@ -11,18 +12,18 @@ import type { StandPatch } from '../stand/settings';
 import type { WhichFrame } from './mosaicChecks';
 
 /** What a finding is about; one of each in a stand. */
-export const FINDING_KINDS = ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'level', 'obstacle', 'stretch', 'flare', 'pins', 'soft', 'tiltTravel', 'tiltScale', 'reach', 'composed', 'overlap', 'parallax', 'seam', 'room'] as const;
+export const FINDING_KINDS = ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'level', 'obstacle', 'stretch', 'flare', 'pins', 'soft', 'tiltTravel', 'tiltScale', 'reach', 'composed', 'overlap', 'parallax', 'seam', 'room', 'time', 'reciprocity', 'flash', 'readout', 'diffraction', 'shake', 'film'] as const;
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
 /** What is left to spare, in the unit of the control that it is counted in; a ratio has none. */
 export interface Spare {
   readonly value: number;
-  readonly unit: 'mm' | 'm' | '°' | 'stops' | 'px' | 'GB' | 'frames' | '%' | '';
+  readonly unit: 'mm' | 'm' | '°' | 'stops' | 'px' | 'µm' | 'GB' | 'frames' | '%' | '';
 }
 
 /** A change that makes its finding hold, with the margin then. */
 export interface Remedy {
-  readonly control: 'aperture' | 'rise' | 'shift' | 'both' | 'orientation' | 'distance' | 'height' | 'turn' | 'level' | 'choice' | 'shade' | 'focus' | 'tilt' | 'several' | 'mosaic';
+  readonly control: 'aperture' | 'rise' | 'shift' | 'both' | 'orientation' | 'distance' | 'height' | 'turn' | 'level' | 'choice' | 'shade' | 'focus' | 'tilt' | 'several' | 'mosaic' | 'exposure';
   readonly patch: StandPatch;
   /** What it sets, where the patch alone does not say it. */
   readonly said?: string;
@@ -208,4 +209,70 @@ export interface RoomFinding extends FindingBase {
   readonly film: boolean;
 }
 
-export type Finding = OverlapFinding | ParallaxFinding | SeamFinding | RoomFinding | PinsFinding | SoftFinding | TiltTravelFinding | TiltScaleFinding | ReachFinding | ComposedFinding | InFrameFinding | LightCircleFinding | SharpCircleFinding | TravelFinding | LevelFinding | ObstacleFinding | StretchFinding | FlareFinding;
+/** Can the shutter do the times of all takes? */
+export interface TimeFinding extends FindingBase {
+  readonly kind: 'time';
+  readonly shutter: ShutterKind;
+  /** The take that is nearest to an end of the shutter, or farthest beyond, as needed, s; `null` when not known. */
+  readonly neededS: number | null;
+  /** The end that it is measured against, s; `null` when that is not known. */
+  readonly endS: number | null;
+  readonly end: 'fast' | 'slow';
+  /** What is left, stops; negative beyond it, Infinity where nothing ends. */
+  readonly spareStops: number | null;
+  /** What is not known, in words; empty when nothing. */
+  readonly lacks: string;
+  readonly bulb: boolean;
+}
+
+/** Is the film's loss at long times known? */
+export interface ReciprocityFinding extends FindingBase {
+  readonly kind: 'reciprocity';
+  readonly meteredS: number;
+  /** With the film's loss, s; `null` when its law is not known. */
+  readonly neededS: number | null;
+  readonly beyond: boolean;
+}
+
+/** Does flash light the whole frame? */
+export interface FlashFinding extends FindingBase {
+  readonly kind: 'flash';
+  readonly shutter: ShutterKind;
+  readonly syncS: number | null;
+  readonly shortestS: number | null;
+}
+
+/** Is what moves bent by the read-out? */
+export interface ReadoutFinding extends FindingBase {
+  readonly kind: 'readout';
+  readonly shutter: ShutterKind;
+  readonly readoutMs: number | null;
+  readonly bentPx: number | null;
+  readonly allowedPx: number;
+  readonly film: boolean;
+}
+
+/** Does the aperture soften the whole picture? */
+export interface DiffractionFinding extends FindingBase {
+  readonly kind: 'diffraction';
+  readonly fNumber: number;
+  readonly airyMm: number;
+  readonly allowedMm: number;
+  readonly pixelMm: number | null;
+}
+
+/** Is the camera let go of before it exposes? */
+export interface ShakeFinding extends FindingBase {
+  readonly kind: 'shake';
+  readonly longestS: number;
+  readonly advice: readonly string[];
+}
+
+/** Are there frames of film for all exposures? */
+export interface FilmFinding extends FindingBase {
+  readonly kind: 'film';
+  readonly takes: number;
+  readonly left: number | null;
+}
+
+export type Finding = TimeFinding | ReciprocityFinding | FlashFinding | ReadoutFinding | DiffractionFinding | ShakeFinding | FilmFinding | OverlapFinding | ParallaxFinding | SeamFinding | RoomFinding | PinsFinding | SoftFinding | TiltTravelFinding | TiltScaleFinding | ReachFinding | ComposedFinding | InFrameFinding | LightCircleFinding | SharpCircleFinding | TravelFinding | LevelFinding | ObstacleFinding | StretchFinding | FlareFinding;

@@ -2,6 +2,8 @@ import { STATE_ORDER } from '../state';
 import type { StandSettings } from '../stand/settings';
 import { check, type Check } from './checks';
 import { FINDING_KINDS, type Finding, type FindingKind, type Remedy } from './finding';
+import { isExposureKind } from './exposureKinds';
+import { exposureRemedies } from './exposureRemedies';
 import { isFocusKind } from './focusKinds';
 import { focusRemedies } from './focusRemedies';
 import { isMosaicKind, mosaicRemedies } from './mosaicRemedies';
@@ -11,6 +13,7 @@ import { trialOf } from './trial';
 /** The remedies of a finding, quick or slow. */
 function remediesFor(found: Check, settings: StandSettings): readonly Remedy[] {
   const { kind, state } = found;
+  if (isExposureKind(kind)) return state === 'holds' || state === 'unknown' ? [] : exposureRemedies(kind, settings, trialOf(kind, settings));
   if (settings.mosaic && isMosaicKind(kind)) return state === 'holds' || state === 'unknown' ? [] : mosaicRemedies(kind, settings, trialOf(kind, settings));
   if (!isFocusKind(kind)) return quickRemedies(found, settings);
   return state === 'holds' || state === 'unknown' ? [] : focusRemedies(kind, settings, trialOf(kind, settings));

@@ -3,6 +3,7 @@ import { sharpCircle } from '../coverage/standCoverage';
 import { isTurned } from '../stand/back';
 import { nearestReachable, type ShiftPosition } from '../rig/mechanism';
 import type { StandPatch, StandSettings } from '../stand/settings';
+import { isExposureKind } from './exposureKinds';
 import type { Check } from './checks';
 import type { Remedy } from './finding';
 import { isFocusKind } from './focusKinds';
@@ -18,7 +19,7 @@ import { MOST_OFFERED, offer, onStep, SCALE_STEP_MM, trialOf, turnedFrame, type 
  * focus, which `focusRemedies` seeks.
  */
 export function quickRemedies({ kind, state }: Check, settings: StandSettings): readonly Remedy[] {
-  if (state === 'holds' || state === 'unknown' || isFocusKind(kind)) return [];
+  if (state === 'holds' || state === 'unknown' || isFocusKind(kind) || isExposureKind(kind)) return [];
   const trial = trialOf(kind, settings);
   if (kind === 'overlap' || kind === 'parallax' || kind === 'seam' || kind === 'room') return [];
   if (kind !== 'sharpCircle' && kind !== 'lightCircle' && kind !== 'travel') return sceneRemedies(kind, settings, trial);

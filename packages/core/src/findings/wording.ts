@@ -3,6 +3,7 @@ import type { Corner } from '../coverage/frame';
 import type { CircleMargin } from '../coverage/standCoverage';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords, stopsWords, yawWords } from '../words';
 import type { Finding, LightCircleFinding, Remedy, SharpCircleFinding, Spare, TravelFinding } from './finding';
+import { exposureNote, exposureSentence, isExposureFinding } from './exposureWording';
 import { focusNote, focusSentence, focusSettingWords, isFocusFinding } from './focusWording';
 import { isMosaicFinding, mosaicNote, mosaicSentence } from './mosaicWording';
 import { lackWords, sceneNote, sceneSentence } from './sceneWording';
@@ -17,12 +18,13 @@ export function findingSentence(finding: Finding): string {
     case 'travel':
       return travelSentence(finding);
     default:
-      return isFocusFinding(finding) ? focusSentence(finding) : isMosaicFinding(finding) ? mosaicSentence(finding) : sceneSentence(finding);
+      return isExposureFinding(finding) ? exposureSentence(finding) : isFocusFinding(finding) ? focusSentence(finding) : isMosaicFinding(finding) ? mosaicSentence(finding) : sceneSentence(finding);
   }
 }
 
 /** What the reader should know of the figure behind the finding, or how to get it; `null` when nothing. */
 export function findingNote(finding: Finding): string | null {
+  if (isExposureFinding(finding)) return exposureNote(finding);
   if (isFocusFinding(finding)) return focusNote(finding);
   if (isMosaicFinding(finding)) return mosaicNote(finding);
   if (finding.state === 'unknown') return missingNote(finding);
@@ -41,7 +43,7 @@ export function remedySentence(remedy: Remedy): string {
 export function spareWords({ value, unit }: Spare): string {
   if (unit === 'mm') return mmWords(value);
   if (unit === 'stops') return value === Infinity ? 'all' : stopsWords(value);
-  if (unit === 'px' || unit === 'GB') return `${fixed(value, 1)} ${unit}`;
+  if (unit === 'px' || unit === 'GB' || unit === 'µm') return `${fixed(value, 1)} ${unit}`;
   if (unit === 'frames' || unit === '%') return `${fixed(value, 0)} ${unit}`;
   return unit === '' ? fixed(value, 2) : `${fixed(value, unit === '°' && value < 1 ? 2 : 1)}${unit === '°' ? '°' : ` ${unit}`}`;
 }

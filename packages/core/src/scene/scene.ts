@@ -36,6 +36,8 @@ export interface Scene {
   /** Where an obstacle behind the camera stands, from the reference plane, m; `null` when nothing limits how far back one can go. */
   readonly roomM: number | null;
   readonly light: LightSource | null;
+  /** Where straight ahead (at no yaw) goes on a map, degrees from true north through east; `null` when not known. */
+  readonly compassDeg: number | null;
   /** The round thing whose stretch is watched, in the world; `null` when none was picked. */
   readonly watched: Vec3 | null;
   readonly accepted: Accepted;
@@ -45,7 +47,7 @@ export interface Scene {
 export const FIRST_ACCEPTED: Accepted = { stretch: 1.25, leanPrintMm: 0.5, printWidthMm: 400, convergeDeg: 0 };
 
 /** What a scene has beyond subject and place when nothing was said. */
-export const PLAIN_SCENE: Pick<Scene, 'roomM' | 'light' | 'watched' | 'accepted'> = { roomM: null, light: null, watched: null, accepted: FIRST_ACCEPTED };
+export const PLAIN_SCENE: Pick<Scene, 'roomM' | 'light' | 'compassDeg' | 'watched' | 'accepted'> = { roomM: null, light: null, compassDeg: null, watched: null, accepted: FIRST_ACCEPTED };
 
 /** The camera of a scene in the world. */
 export function poseOf({ distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg }: Scene): Pose {

@@ -1,4 +1,6 @@
+import { FIRST_CARD, type CardSettings } from '../card/cardSettings';
 import type { Orientation } from '../coverage/frame';
+import { FIRST_EXPOSURE, type Exposure } from '../exposure/exposureSettings';
 import type { Pin } from '../focus/pin';
 import type { Mosaic } from '../mosaic/mosaic';
 import { DEFAULT_SHARPNESS, type SharpnessStandard } from '../focus/sharpness';
@@ -58,10 +60,13 @@ export interface StandSettings {
   readonly mosaic: Mosaic | null;
   /** What stands before the camera and where the camera stands to it; `null` when that was not given. */
   readonly scene: Scene | null;
+  readonly exposure: Exposure;
+  /** The photographer's own hand on the card: order, own steps, ticks and what was really done. */
+  readonly card: CardSettings;
 }
 
 /** What a stand has beyond rig, movements, aperture and focus when nothing was said. */
-export const PLAIN_SETTINGS: Pick<StandSettings, 'crop' | 'front' | 'composedAt' | 'rear' | 'pins' | 'sharpness' | 'limits' | 'mosaic' | 'scene'> = {
+export const PLAIN_SETTINGS: Pick<StandSettings, 'crop' | 'front' | 'composedAt' | 'rear' | 'pins' | 'sharpness' | 'limits' | 'mosaic' | 'scene' | 'exposure' | 'card'> = {
   crop: null,
   front: UNTURNED,
   composedAt: UNTURNED,
@@ -71,6 +76,8 @@ export const PLAIN_SETTINGS: Pick<StandSettings, 'crop' | 'front' | 'composedAt'
   limits: FIRST_FOCUS_LIMITS,
   mosaic: null,
   scene: null,
+  exposure: FIRST_EXPOSURE,
+  card: FIRST_CARD,
 };
 
 /** How the camera is placed, as far as a change may touch it. */
@@ -94,6 +101,7 @@ export interface StandPatch {
   readonly shaded?: boolean;
   /** Another mosaic; `null` for a single picture. */
   readonly mosaic?: Mosaic | null;
+  readonly exposure?: Partial<Exposure>;
 }
 
 /** The settings with a change laid over them; what the change leaves out stays. */
@@ -109,6 +117,7 @@ export function patched(settings: StandSettings, patch: StandPatch): StandSettin
     fNumber: patch.fNumber ?? settings.fNumber,
     movements: patch.movements === undefined ? settings.movements : { ...settings.movements, ...patch.movements },
     focusM: patch.focusM === undefined ? moved.focusM : patch.focusM,
+    exposure: patch.exposure === undefined ? settings.exposure : { ...settings.exposure, ...patch.exposure },
     mosaic: patch.mosaic === undefined ? settings.mosaic : patch.mosaic,
     scene: moved.scene && withScene(moved.scene, patch),
   };

@@ -1,0 +1,59 @@
+import { CoreError, requirePositive } from '../errors';
+import { reciprocityTime } from './exposure';
+
+/** A row of a data sheet: what the meter says and what the film needs, s. */
+export interface ReciprocityRow {
+  readonly meteredS: number;
+  readonly neededS: number;
+}
+
+/**
+ * How a film loses speed at long times: not at all (*none*, a sensor), by the
+ * *exponent* of its data sheet beyond one second, or by the *table* typed from
+ * it; *film* takes the exponent that the kit has for it.
+ */
+export type Reciprocity = { readonly kind: 'film' } | { readonly kind: 'none' } | { readonly kind: 'exponent'; readonly exponent: number } | { readonly kind: 'table'; readonly rows: readonly ReciprocityRow[] };
+
+/** The time that is needed; *beyond* the last row of a table nobody has measured. */
+export interface Needed {
+  readonly timeS: number;
+  readonly beyond: boolean;
+}
+
+/**
+ * The time that film needs where a meter says t (s). By table: as metered up
+ * to its first row where that row asks no more, else from one second on; straight between rows
+ * on paper with logarithmic axes; beyond the last row its last slope goes on,
+ * and `beyond` says so. Throws `table_not_rising` when the rows do not rise.
+ */
+export function neededTime(timeS: number, law: Exclude<Reciprocity, { kind: 'film' }>): Needed {
+  requirePositive('timeS', timeS);
+  if (law.kind === 'none') return { timeS, beyond: false };
+  if (law.kind === 'exponent') return { timeS: reciprocityTime(timeS, law.exponent), beyond: false };
+  const rows = whole(law.rows);
+  const last = rows[rows.length - 1];
+  const first = rows[0];
+  if (!first || !last || timeS <= first.meteredS) return { timeS, beyond: false };
+  let [a, b] = [first, last];
+  for (let i = 1; i < rows.length; i++) {
+    const [from, to] = [rows[i - 1], rows[i]];
+    if (!from || !to) continue;
+    [a, b] = [from, to];
+    if (timeS <= to.meteredS) break;
+  }
+  const slope = Math.log(b.neededS / a.neededS) / Math.log(b.meteredS / a.meteredS);
+  return { timeS: a.neededS * (timeS / a.meteredS) ** slope, beyond: timeS > last.meteredS * (1 + 1e-9) };
+}
+
+/** The rows with a beginning at which nothing is lost: a tenth of the first row's time where that already asks for more. */
+function whole(given: readonly ReciprocityRow[]): readonly ReciprocityRow[] {
+  given.forEach(({ meteredS, neededS }, i) => {
+    requirePositive(`rows[${i}].meteredS`, meteredS);
+    if (requirePositive(`rows[${i}].neededS`, neededS) < meteredS) throw new CoreError('table_not_rising', ['rows', i, 'neededS'], `Row ${i + 1} needs ${neededS} s where the meter says ${meteredS} s; film never needs less.`);
+    const before = given[i - 1];
+    if (before && (before.meteredS >= meteredS || before.neededS > neededS)) throw new CoreError('table_not_rising', ['rows', i], `Row ${i + 1} does not rise from the row before it.`);
+  });
+  const [first] = given;
+  if (!first || first.neededS === first.meteredS) return given.length === 1 && first ? [first, { meteredS: first.meteredS * 10, neededS: first.neededS * 10 }] : given;
+  return [{ meteredS: first.meteredS / 10, neededS: first.meteredS / 10 }, ...given];
+}

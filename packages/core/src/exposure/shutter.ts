@@ -1,0 +1,107 @@
+import type { StopStep } from '../coverage/apertures';
+import type { RigParts } from '../rig/parts';
+import { fixed } from '../words';
+
+export const SHUTTERS = { leaf: 'leaf shutter in the lens', focal: 'focal-plane shutter', electronic: 'electronic shutter', cap: 'lens cap or hat, counted by hand' } as const;
+export type ShutterKind = keyof typeof SHUTTERS;
+
+/** A shutter of a rig; `null` where a figure is missing. */
+export interface Shutter {
+  readonly kind: ShutterKind;
+  /** Shortest and longest time that it measures itself, s. */
+  readonly fastestS: number | null;
+  readonly slowestS: number | null;
+  /** Whether it stays open as long as it is held. */
+  readonly bulb: boolean;
+  /** The shortest time at which flash lights the whole frame, s; 0 for any, Infinity for none, `null` not known. */
+  readonly syncS: number | null;
+  /** From the first row to the last, ms; 0 where all of the frame is exposed at once. */
+  readonly readoutMs: number | null;
+}
+
+/** The shutters that a rig can be worked with, the usual one first. A back without any behind a lens without any is opened by hand. */
+export function shuttersOf(parts: RigParts): readonly Shutter[] {
+  const all: Shutter[] = [];
+  const { lens, back } = parts;
+  if (lens.figures.attachment === 'board') {
+    const { shutterFastestPerS: fast, shutterSlowestS: slow } = lens.figures;
+    all.push({ kind: 'leaf', fastestS: fast === null ? null : 1 / fast, slowestS: slow, bulb: true, syncS: 0, readoutMs: 0 });
+  }
+  if (back.kind === 'body') {
+    const { shutter, fastestPerS, slowestS, syncPerS, readoutMs } = back.figures;
+    const fastestS = fastestPerS === null ? null : 1 / fastestPerS;
+    if (shutter === 'leaf' && !all.some(({ kind }) => kind === 'leaf')) all.push({ kind: 'leaf', fastestS, slowestS, bulb: true, syncS: 0, readoutMs: 0 });
+    if (shutter === 'focal') {
+      const syncS = syncPerS === null ? null : 1 / syncPerS;
+      // The slit of a focal-plane shutter crosses the frame in about the time of its flash speed (common practice).
+      all.push({ kind: 'focal', fastestS, slowestS, bulb: true, syncS, readoutMs: syncS === null ? null : syncS * 1000 });
+    }
+    // A body of which the shutter was not said has one of its own, most likely.
+    if (shutter === null && readoutMs === null && all.length === 0) all.push({ kind: 'focal', fastestS, slowestS, bulb: true, syncS: null, readoutMs: null });
+    if (readoutMs !== null) all.push({ kind: 'electronic', fastestS, slowestS, bulb: false, syncS: Infinity, readoutMs });
+  }
+  if (all.length === 0) all.push({ kind: 'cap', fastestS: 1, slowestS: null, bulb: true, syncS: 0, readoutMs: 0 });
+  return all;
+}
+
+// Marked times of cameras in full stops, and in halves and thirds between (common practice; ISO 516 from memory).
+const SECONDS = {
+  full: [1, 2, 4, 8, 15, 30, 60],
+  half: [1, 1.5, 2, 3, 4, 6, 8, 11, 15, 22, 30, 45, 60],
+  third: [1, 1.3, 1.6, 2, 2.5, 3.2, 4, 5, 6, 8, 10, 13, 15, 20, 25, 30, 40, 50, 60],
+};
+const PARTS = {
+  full: [2, 4, 8, 15, 30, 60, 125, 250, 500, 1000, 2000, 4000, 8000],
+  half: [1.5, 2, 3, 4, 6, 8, 11, 15, 22, 30, 45, 60, 90, 125, 180, 250, 350, 500, 750, 1000, 1500, 2000, 3000, 4000, 6000, 8000],
+  third: [1.3, 1.6, 2, 2.5, 3, 4, 5, 6, 8, 10, 13, 15, 20, 25, 30, 40, 50, 60, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000, 6400, 8000],
+};
+
+/** Marked times by step, s, shortest first. */
+export function markedTimes(step: StopStep): readonly number[] {
+  return [...PARTS[step].map((per) => 1 / per).reverse(), ...SECONDS[step]];
+}
+
+/** What a time is set as. */
+export interface SetTime {
+  readonly timeS: number;
+  /** By what it is off, stops; + for more light. */
+  readonly errorStops: number;
+  /** Held open and counted: beyond what the shutter measures. */
+  readonly bulb: boolean;
+  /** Whether this shutter can do it; `null` when its ends are not known. */
+  readonly can: boolean | null;
+}
+
+/** A time as a shutter can be set: the nearest mark by stops between its ends, whole seconds counted beyond them. */
+export function setTime(timeS: number, shutter: Shutter, step: StopStep): SetTime {
+  const { fastestS, slowestS, bulb } = shutter;
+  const off = (t: number): number => Math.log2(t / timeS);
+  const marks = markedTimes(step).filter((t) => (fastestS === null || t >= fastestS * (1 - 0.02)) && (slowestS === null || t <= slowestS * (1 + 0.02)));
+  const nearest = marks.reduce<number | null>((best, t) => (best === null || Math.abs(off(t)) < Math.abs(off(best)) ? t : best), null);
+  // Within half a step of a mark that it has, it is set there.
+  const reach = { full: 0.5, half: 0.25, third: 1 / 6 }[step] * 1.35;
+  if (nearest !== null && Math.abs(off(nearest)) <= reach) {
+    const known = fastestS !== null && slowestS !== null;
+    return { timeS: nearest, errorStops: off(nearest), bulb: false, can: known ? true : fastestS === null && slowestS === null ? null : (fastestS !== null || nearest >= 1 / 500) && (slowestS !== null || nearest <= 1) ? true : null };
+  }
+  const longest = slowestS ?? marks[marks.length - 1] ?? 1;
+  if (timeS > longest) {
+    const counted = timeS < 10 ? Math.round(timeS * 2) / 2 : Math.round(timeS);
+    return { timeS: counted, errorStops: off(counted), bulb: true, can: bulb ? true : slowestS === null ? null : false };
+  }
+  const end = nearest ?? fastestS ?? 1;
+  return { timeS: end, errorStops: off(end), bulb: false, can: fastestS === null ? null : false };
+}
+
+/** A time as it is marked: "1/125 s", "0.7 s", "8 s", "4 min 10 s". */
+export function timeWords(timeS: number): string {
+  if (timeS < 0.3) return `1/${String(Math.round(1 / timeS))} s`;
+  if (timeS < 1) {
+    const per = 1 / timeS;
+    return Math.abs(per - Math.round(per)) < 0.02 ? `1/${Math.round(per)} s` : `${fixed(timeS, 2).replace(/0$/u, '')} s`;
+  }
+  if (timeS < 100) return `${String(Math.round(timeS * 10) / 10)} s`;
+  const whole = Math.round(timeS);
+  const [h, min, s] = [Math.floor(whole / 3600), Math.floor((whole % 3600) / 60), whole % 60];
+  return [h > 0 ? `${h} h` : '', min > 0 ? `${min} min` : '', s > 0 ? `${s} s` : ''].filter((part) => part !== '').join(' ');
+}

@@ -1,0 +1,183 @@
+import { radians } from '../angles';
+import { apertureScale } from '../coverage/apertures';
+import { cornerAngles } from '../coverage/corner';
+import { standFrame, standMagnification } from '../coverage/standCoverage';
+import { mosaicGiven, takesOf } from '../mosaic/given';
+import { lensMovements, standImageMm } from '../stand/back';
+import type { StandSettings } from '../stand/settings';
+import { exposureValue, speedValue, timeFor } from './apex';
+import { bracketStops, type Brackets } from './brackets';
+import { exposureFactor } from './exposure';
+import { neededTime, type Reciprocity } from './reciprocity';
+import { setTime, shuttersOf, type SetTime, type Shutter } from './shutter';
+
+/** One thing that asks for more light. */
+export interface LightLine {
+  readonly id: 'closeUp' | 'filter' | 'centre' | 'falloff' | 'compensation' | 'reciprocity';
+  readonly words: string;
+  /** More light needed, stops; `null` when not known. */
+  readonly stops: number | null;
+}
+
+/** One exposure of a bracket. */
+export interface BracketTake extends SetTime {
+  /** Against the metered one, as wanted and as set, stops of light. */
+  readonly stops: number;
+  /** What the film needs before it is rounded to the shutter, s. */
+  readonly neededS: number;
+  /** Beyond the last row of the film's table. */
+  readonly beyond: boolean;
+}
+
+/** From the reading to what is set. */
+export interface Working {
+  /** The reading as an exposure value at ISO 100, for a glance. */
+  readonly ev100: number;
+  /** What asks for more light, in the order in which it is added. */
+  readonly lines: readonly LightLine[];
+  /** The time before film loses speed, s; `null` when a filter is not known. */
+  readonly timeS: number | null;
+  /** The law that the film follows; `null` when it is film and not known. */
+  readonly law: Exclude<Reciprocity, { kind: 'film' }> | null;
+  readonly shutter: Shutter;
+  /** In the order of the takes; empty when the time is not known. */
+  readonly takes: readonly BracketTake[];
+}
+
+/** The shutter that a stand works with: the one chosen if the rig has it, else its usual one. */
+export function standShutter({ rig, exposure }: Pick<StandSettings, 'rig' | 'exposure'>): Shutter {
+  const all = shuttersOf(rig.parts);
+  return all.find(({ kind }) => kind === exposure.shutter) ?? (all[0] as Shutter);
+}
+
+/** The brackets of a stand: at every place of a mosaic as its series says. */
+export function standBrackets({ exposure, mosaic }: Pick<StandSettings, 'exposure' | 'mosaic'>): Brackets {
+  return mosaic ? { ...exposure.brackets, count: mosaic.series.brackets } : exposure.brackets;
+}
+
+/** All takes of a stand: brackets, and the places and white cards of a mosaic. */
+export function totalTakes(settings: StandSettings): number {
+  return settings.mosaic ? takesOf(settings.mosaic) : settings.exposure.brackets.count;
+}
+
+/** The angle of the farthest corner off the lens axis, degrees, over all frames of a mosaic. */
+export function farthestCornerDeg(settings: StandSettings): number {
+  if (settings.mosaic) return mosaicGiven(settings)?.cornerDeg ?? 0;
+  return Math.max(...cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings)).map(({ angle }) => (angle * 180) / Math.PI));
+}
+
+/** Falloff at an angle by the cos⁴ law, stops. */
+function falloff(deg: number): number {
+  return -4 * Math.log2(Math.cos(radians(Math.min(89, deg)))) + 0;
+}
+
+/** Falloff at the farthest corner, stops, and what a centre filter leaves of it. */
+export function standFalloff(settings: StandSettings): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
+  const cornerDeg = farthestCornerDeg(settings);
+  const stops = falloff(cornerDeg);
+  return { cornerDeg, stops, left: Math.max(0, stops - (settings.exposure.centreFilterStops ?? 0)) };
+}
+
+/** The law of the film in a stand; a sensor loses nothing. `null` for film of which nothing is known. */
+export function standLaw({ rig, exposure }: Pick<StandSettings, 'rig' | 'exposure'>): Working['law'] {
+  const { reciprocity } = exposure;
+  if (reciprocity.kind !== 'film') return reciprocity;
+  const { back } = rig.parts;
+  if (back.kind !== 'film') return { kind: 'none' };
+  const exponent = back.figures.reciprocityExponent;
+  return exponent === null ? null : { kind: 'exponent', exponent };
+}
+
+/** What asks for more light than the meter says, without the film's own loss. */
+export function lightLines(settings: StandSettings): readonly LightLine[] {
+  const { exposure, rig } = settings;
+  const lines: LightLine[] = [];
+  if (!exposure.throughLens) {
+    const m = Math.max(0, standMagnification(settings));
+    const { stops } = exposureFactor(m, rig.parts.lens.figures.pupilRatio ?? 1, settings.fNumber, 0);
+    lines.push({ id: 'closeUp', words: 'extension of the lens', stops });
+    for (const part of rig.parts.front) if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.figures.stops });
+    for (const { name, stops } of exposure.filters) lines.push({ id: 'filter', words: name, stops });
+    if (exposure.centreFilterStops !== null) lines.push({ id: 'centre', words: 'centre filter', stops: exposure.centreFilterStops });
+  }
+  if (exposure.favour !== 'centre') {
+    const { left, cornerDeg } = standFalloff(settings);
+    const half = Math.max(0, falloff(cornerDeg / 2) - (exposure.centreFilterStops ?? 0));
+    lines.push({ id: 'falloff', words: exposure.favour === 'corner' ? 'falloff at the farthest corner' : 'falloff half way to the corner', stops: exposure.favour === 'corner' ? left : half });
+  }
+  if (exposure.compensationStops !== 0) lines.push({ id: 'compensation', words: 'by choice', stops: exposure.compensationStops });
+  return lines;
+}
+
+/**
+ * From the reading of the meter to what the shutter is set to. Extension by
+ * (1 + m/p)², filters by their stops, falloff by cos⁴ for the part of the
+ * picture that is favoured, then the film's own loss, for each exposure of the
+ * bracket by itself. `null` until a meter was read.
+ */
+export function workingExposure(settings: StandSettings, fNumber = settings.fNumber): Working | null {
+  const { exposure } = settings;
+  const { meter } = exposure;
+  if (!meter) return null;
+  const read = meter.kind === 'ev' ? meter.ev : exposureValue(meter.fNumber, meter.timeS);
+  const brightness = read - speedValue(meter.iso);
+  const lines = lightLines(settings);
+  const law = standLaw(settings);
+  const shutter = standShutter(settings);
+  const ev100 = brightness + speedValue(100);
+  const stops = lines.reduce<number | null>((sum, line) => (sum === null || line.stops === null ? null : sum + line.stops), 0);
+  const base = { ev100, lines, law, shutter };
+  if (stops === null) return { ...base, timeS: null, takes: [] };
+  const timeS = timeFor(brightness + speedValue(exposure.iso) - stops, fNumber);
+  // Film of which nothing is known is trusted up to one second, as data sheets do (common practice).
+  const known = law ?? (timeS <= 1 ? ({ kind: 'none' } as const) : null);
+  const takes = bracketStops(standBrackets(settings)).flatMap((by): readonly BracketTake[] => {
+    const wanted = timeS * 2 ** by;
+    const trusted = known ?? (wanted <= 1 ? ({ kind: 'none' } as const) : null);
+    if (!trusted) return [];
+    const needed = neededTime(wanted, trusted);
+    return [{ ...setTime(needed.timeS, shutter, exposure.step), stops: by, neededS: needed.timeS, beyond: needed.beyond }];
+  });
+  return { ...base, timeS, takes };
+}
+
+/** The mean time of the takes of a bracket, s; `null` when not known. */
+export function meanTakeS(settings: StandSettings): number | null {
+  const takes = workingExposure(settings)?.takes ?? [];
+  return takes.length === 0 ? null : takes.reduce((sum, { timeS }) => sum + timeS, 0) / takes.length;
+}
+
+/** An aperture and the time that goes with it. */
+export interface Pair {
+  readonly fNumber: number;
+  readonly set: SetTime | null;
+}
+
+/** The same exposure at every mark of the ring; film loses speed at each by its own time. */
+export function equivalentPairs(settings: StandSettings): readonly Pair[] {
+  const { widestFNumber, smallestFNumber, stopStep } = settings.rig.lens;
+  const single = { ...settings, exposure: { ...settings.exposure, brackets: { ...settings.exposure.brackets, count: 1 } }, mosaic: null };
+  return apertureScale(widestFNumber, smallestFNumber, stopStep).map((fNumber) => ({ fNumber, set: workingExposure(single, fNumber)?.takes[0] ?? null }));
+}
+
+/** Densities of the usual grey filters, stops (common practice: density 0.3 to a stop). */
+export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
+
+/** How many stops of grey bring the metered take to a time, and the nearest that one or two usual filters give. */
+export function greyFor(settings: StandSettings, wantedS: number): { readonly stops: number; readonly filters: readonly number[]; readonly timeS: number } | null {
+  const working = workingExposure(settings);
+  if (!working || working.timeS === null || !(wantedS > 0)) return null;
+  const law = working.law ?? { kind: 'none' as const };
+  // What the meter would have to say for the film to need the time wanted: its law, read backward.
+  let [low, high] = [working.timeS / 2 ** 20, wantedS];
+  for (let i = 0; i < 80; i++) {
+    const middle = Math.sqrt(low * high);
+    if (neededTime(middle, law).timeS < wantedS) low = middle;
+    else high = middle;
+  }
+  const stops = Math.log2(high / working.timeS);
+  const sets: number[][] = [[], ...GREY_STOPS.map((a) => [a]), ...GREY_STOPS.flatMap((a) => GREY_STOPS.filter((b) => b < a).map((b) => [a, b]))];
+  const sum = (set: readonly number[]): number => set.reduce((all, each) => all + each, 0);
+  const filters = sets.reduce((best, each) => (Math.abs(sum(each) - stops) < Math.abs(sum(best) - stops) - 1e-9 || (Math.abs(Math.abs(sum(each) - stops) - Math.abs(sum(best) - stops)) < 1e-9 && each.length < best.length) ? each : best));
+  return { stops, filters, timeS: neededTime(working.timeS * 2 ** sum(filters), law).timeS };
+}
