@@ -12,7 +12,6 @@ import { standSchema } from '@gangway/contract/stand';
 interface Started {
   readonly child: ChildProcess;
   readonly url: string;
-  readonly seconds: number;
   readonly printed: () => string;
 }
 
@@ -21,17 +20,25 @@ function start(folder: string, ...options: string[]): Promise<Started> {
   delete env.DATABASE_URL;
   const child = spawn('node', [resolve('scripts/start.mjs'), ...options], { env, stdio: ['ignore', 'pipe', 'pipe'] });
   let text = '';
+  running.add(child);
+  child.once('exit', () => running.delete(child));
   return new Promise((done, failed) => {
     const take = (chunk: Buffer) => {
       text += chunk.toString();
       const ready = /ready at (\S+)\s+\((\d+\.\d) s\)/.exec(text);
-      if (ready?.[1] !== undefined) done({ child, url: ready[1], seconds: Number(ready[2]), printed: () => text });
+      if (ready?.[1] !== undefined) done({ child, url: ready[1], printed: () => text });
     };
     child.stdout.on('data', take);
     child.stderr.on('data', take);
     child.on('exit', (code) => failed(new Error(`ended with ${code}: ${text}`)));
   });
 }
+
+/** What a failed test left running would hold its port. */
+const running = new Set<ChildProcess>();
+test.afterEach(async () => {
+  await Promise.all([...running].map((child) => new Promise((done) => child.once('exit', done).kill('SIGKILL'))));
+});
 
 function ended(child: ChildProcess): Promise<number | null> {
   return new Promise((done) => child.once('exit', done));
@@ -56,7 +63,8 @@ test('one command opens on the demo job, a second start is quick and finds every
     await ended(first.child);
 
     const second = await start(folder, '--port', '4391');
-    expect(second.seconds).toBeLessThan(5);
+    // Quick, because nothing is done twice.
+    expect(second.printed()).not.toMatch(/Installing|Building|Making the database/);
     expect((await jobs(second.url)).map(({ name }) => name)).toEqual(['Mine now']);
     const stop = ended(second.child);
     second.child.kill('SIGINT');

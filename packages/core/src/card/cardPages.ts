@@ -1,0 +1,134 @@
+import type { StandSettings } from '../stand/settings';
+import { wrapped, type Drawing, type Mark } from './drawing';
+import { CARD_GROUPS, spotCard, type CardGroup, type CardStep } from './spotCard';
+import { circleCaption, circleMarks, sectionMarks, viewOf } from './standDrawings';
+
+/** Pages that a card for the spot is printed on, mm. */
+export const SPOT_SIZES = {
+  a5: { name: 'A5', widthMm: 148, heightMm: 210 },
+  letterHalf: { name: 'half of US letter', widthMm: 139.7, heightMm: 215.9 },
+} as const;
+export type SpotSize = keyof typeof SPOT_SIZES;
+
+const MARGIN = 9;
+const TEXT = 2.9;
+const SMALL = 2.5;
+/** Width of a letter over its height, on the average and a little more. */
+const LETTER = 0.52;
+
+/** How many letters fit. */
+const fits = (mm: number, size: number): number => Math.max(8, Math.floor(mm / (size * LETTER)));
+
+/** One card to print: its name, the job it is of, and the stand. */
+export interface CardOf {
+  readonly name: string;
+  readonly job: string;
+  readonly settings: StandSettings;
+}
+
+/** Pages that are filled from above; begins a new one where the old is full. */
+export class Pages {
+  readonly pages: Mark[][] = [];
+  y = 0;
+  private marks: Mark[] = [];
+
+  constructor(
+    readonly widthMm: number,
+    readonly heightMm: number,
+    private readonly head: string,
+  ) {
+    this.turn();
+  }
+
+  /** Begins the next page. */
+  turn(): void {
+    this.marks = [];
+    this.pages.push(this.marks);
+    this.y = MARGIN + 2;
+    this.put({ kind: 'text', x: MARGIN, y: this.y, sizeMm: SMALL, anchor: 'start', text: this.head });
+    this.put({ kind: 'text', x: this.widthMm - MARGIN, y: this.y, sizeMm: SMALL, anchor: 'end', text: String(this.pages.length) });
+    this.put({ kind: 'line', x1: MARGIN, y1: this.y + 1.4, x2: this.widthMm - MARGIN, y2: this.y + 1.4, widthMm: 0.25 });
+    this.y += 6;
+  }
+
+  put(...marks: readonly Mark[]): void {
+    this.marks.push(...marks);
+  }
+
+  /** Makes sure that so much is left on this page. */
+  room(mm: number): void {
+    if (this.y + mm > this.heightMm - MARGIN) this.turn();
+  }
+
+  text(words: string, { size = TEXT, bold = false, x = MARGIN, width = this.widthMm - MARGIN - x }: { size?: number; bold?: boolean; x?: number; width?: number } = {}): void {
+    for (const line of wrapped(words, fits(width, size))) {
+      this.room(size * 1.35);
+      this.put({ kind: 'text', x, y: this.y, sizeMm: size, anchor: 'start', bold, text: line });
+      this.y += size * 1.35;
+    }
+  }
+
+  heading(words: string): void {
+    this.room(14);
+    this.y += 2;
+    this.text(words, { size: 3.4, bold: true });
+    this.put({ kind: 'line', x1: MARGIN, y1: this.y - 2.6, x2: this.widthMm - MARGIN, y2: this.y - 2.6, widthMm: 0.15 });
+    this.y += 1.4;
+  }
+
+  drawings(title: string): readonly Drawing[] {
+    return this.pages.map((marks, i) => ({ widthMm: this.widthMm, heightMm: this.heightMm, title: `${title}, page ${i + 1}`, marks }));
+  }
+}
+
+/** A card as pages: the list with boxes to tick and room for what was really done, and the drawings. */
+export function cardPages(card: CardOf, size: SpotSize): readonly Drawing[] {
+  const { widthMm, heightMm } = SPOT_SIZES[size];
+  const pages = new Pages(widthMm, heightMm, `${card.job} · ${card.name}`);
+  putCard(pages, card);
+  return pages.drawings(`Card: ${card.name}`);
+}
+
+/** Puts a card onto pages that may have others on them. */
+export function putCard(pages: Pages, { name, settings }: CardOf): void {
+  const steps = spotCard(settings);
+  pages.text(name, { size: 5, bold: true });
+  pages.y += 1;
+  const box = { x: MARGIN, y: pages.y, w: 46, h: 46 };
+  const beside = { x: MARGIN + 50, y: pages.y, w: pages.widthMm - 2 * MARGIN - 50, h: 42 };
+  pages.put(...circleMarks(settings, box), { kind: 'rect', ...beside, widthMm: 0.12 }, ...sectionMarks(settings, beside));
+  pages.put({ kind: 'text', x: beside.x, y: beside.y + beside.h + 3.2, sizeMm: 2.2, anchor: 'start', text: viewOf(settings) === 'side' ? 'From the side: plane of sharp focus thick, wedge hatched.' : 'From above: plane of sharp focus thick, wedge hatched.' });
+  pages.y += 49;
+  pages.text(circleCaption(settings), { size: 2.2 });
+  for (const group of Object.keys(CARD_GROUPS) as CardGroup[]) {
+    const inside = steps.filter((each) => each.group === group);
+    if (inside.length === 0) continue;
+    pages.heading(CARD_GROUPS[group]);
+    for (const each of inside) putStep(pages, each, settings.card.notes[each.id] ?? '', settings.card.ticked.includes(each.id));
+  }
+}
+
+function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: string, ticked: boolean): void {
+  const room = group === 'work' || group === 'mosaic';
+  const x = MARGIN + 5;
+  const width = pages.widthMm - MARGIN - x - (room ? 36 : 0);
+  if (told) {
+    pages.put({ kind: 'disc', x: MARGIN + 1.4, y: pages.y - 0.9, r: 0.5, widthMm: 0, filled: true });
+    pages.text(words, { size: SMALL, x });
+    pages.y += 0.6;
+    return;
+  }
+  const height = wrapped(words, fits(width, TEXT)).length * TEXT * 1.35 + (figures === '' ? 0 : wrapped(figures, fits(width, TEXT)).length * TEXT * 1.35) + 1.2;
+  pages.room(height);
+  const top = pages.y;
+  pages.put({ kind: 'rect', x: MARGIN, y: top - 2.4, w: 2.8, h: 2.8, widthMm: 0.2 });
+  if (ticked) pages.put({ kind: 'line', x1: MARGIN + 0.5, y1: top - 1, x2: MARGIN + 1.2, y2: top - 0.2, widthMm: 0.35 }, { kind: 'line', x1: MARGIN + 1.2, y1: top - 0.2, x2: MARGIN + 2.5, y2: top - 2.1, widthMm: 0.35 });
+  pages.text(words, { x, width });
+  if (figures !== '') pages.text(figures, { x, width, bold: true });
+  if (room) {
+    const from = pages.widthMm - MARGIN - 32;
+    if (note !== '') pages.put({ kind: 'text', x: from, y: top, sizeMm: SMALL, anchor: 'start', text: wrapped(note, fits(32, SMALL))[0] ?? '' });
+    pages.put({ kind: 'line', x1: from, y1: top + 0.8, x2: pages.widthMm - MARGIN, y2: top + 0.8, widthMm: 0.1 });
+  }
+  pages.y += 1.2;
+}

@@ -1,0 +1,152 @@
+import { lightCircle, onSlides, sharpCircle, standContour, wholeFrame } from '../coverage/standCoverage';
+import { mosaicOnStand } from '../mosaic/onStand';
+import { sectionOf, wedgeAt, type SectionLine } from '../stand/section';
+import { standImageMm } from '../stand/back';
+import { alongAxisMm } from '../stand/back';
+import type { StandSettings } from '../stand/settings';
+import { apertureWords, fixed, mmWords } from '../words';
+import type { Mark } from './drawing';
+
+/** A place on a page, mm. */
+export interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+type Point = readonly [number, number];
+
+/** The part of a straight line that lies in a box; `null` when none does. Source: Liang and Barsky 1984. */
+export function clipped([x1, y1]: Point, [x2, y2]: Point, { x, y, w, h }: Box): readonly [Point, Point] | null {
+  let [from, to] = [0, 1];
+  const [dx, dy] = [x2 - x1, y2 - y1];
+  for (const [p, q] of [[-dx, x1 - x], [dx, x + w - x1], [-dy, y1 - y], [dy, y + h - y1]] as const) {
+    if (p === 0) {
+      if (q < 0) return null;
+      continue;
+    }
+    const r = q / p;
+    if (p < 0) from = Math.max(from, r);
+    else to = Math.min(to, r);
+    if (from > to) return null;
+  }
+  return [[x1 + dx * from, y1 + dy * from], [x1 + dx * to, y1 + dy * to]];
+}
+
+function lines(points: readonly Point[], box: Box, widthMm: number, dashed = false): readonly Mark[] {
+  return points.slice(1).flatMap((to, i): readonly Mark[] => {
+    const from = points[i];
+    const part = from && clipped(from, to, box);
+    return part ? [{ kind: 'line', x1: part[0][0], y1: part[0][1], x2: part[1][0], y2: part[1][1], widthMm, dashed }] : [];
+  });
+}
+
+/** The Circle on paper: circles, where the frame may go, the frame or the frames of a mosaic, black on white. */
+export function circleMarks(settings: StandSettings, box: Box): readonly Mark[] {
+  const light = lightCircle(settings);
+  const sharp = sharpCircle(settings);
+  const frame = wholeFrame(settings);
+  const laid = mosaicOnStand(settings);
+  const at = settings.movements;
+  const rects = laid?.rects ?? [{ left: at.shiftMm - frame.widthMm / 2, right: at.shiftMm + frame.widthMm / 2, lower: at.riseMm - frame.heightMm / 2, upper: at.riseMm + frame.heightMm / 2 }];
+  const half = Math.max((light?.diameterMm ?? 0) / 2, (sharp?.diameterMm ?? 0) / 2, ...rects.flatMap(({ left, right, lower, upper }) => [-left, right, -lower, upper])) * 1.04;
+  const scale = Math.min(box.w, box.h) / 2 / half;
+  const [cx, cy] = [box.x + box.w / 2, box.y + box.h / 2];
+  const to = ([mx, my]: Point): Point => [cx + mx * scale, cy - my * scale];
+  const marks: Mark[] = [];
+  if (light) marks.push({ kind: 'disc', x: cx, y: cy, r: (light.diameterMm / 2) * scale, widthMm: 0.35 });
+  if (sharp) {
+    // Dashed, in arcs: the sharp circle is not to be taken for the dark edge.
+    const r = (sharp.diameterMm / 2) * scale;
+    const n = 72;
+    for (let i = 0; i < n; i += 2) {
+      const [a, b] = [(i / n) * 2 * Math.PI, ((i + 1) / n) * 2 * Math.PI];
+      marks.push({ kind: 'line', x1: cx + r * Math.cos(a), y1: cy + r * Math.sin(a), x2: cx + r * Math.cos(b), y2: cy + r * Math.sin(b), widthMm: 0.2 });
+    }
+    if (!laid) {
+      const outline = onSlides(settings, standContour(settings, sharp));
+      const points = Array.from({ length: outline.length / 2 }, (_, i): Point => to([outline[2 * i] ?? 0, outline[2 * i + 1] ?? 0]));
+      if (points.length > 2) marks.push(...lines([...points, points[0] as Point], box, 0.12));
+    }
+  }
+  rects.forEach(({ left, right, lower, upper }, i) => {
+    const [x, y] = to([left, upper]);
+    marks.push({ kind: 'rect', x, y, w: (right - left) * scale, h: (upper - lower) * scale, widthMm: laid ? 0.2 : 0.45 });
+    if (laid) marks.push({ kind: 'text', x: x + ((right - left) * scale) / 2, y: y + ((upper - lower) * scale) / 2 + 0.9, sizeMm: 2.4, anchor: 'middle', text: String(i + 1) });
+  });
+  marks.push(
+    { kind: 'line', x1: cx - 1.2, y1: cy, x2: cx + 1.2, y2: cy, widthMm: 0.2 },
+    { kind: 'line', x1: cx, y1: cy - 1.2, x2: cx, y2: cy + 1.2, widthMm: 0.2 },
+  );
+  return marks;
+}
+
+/** What the Circle on paper shows, in words under it. */
+export function circleCaption(settings: StandSettings): string {
+  const light = lightCircle(settings);
+  const sharp = sharpCircle(settings);
+  return `As seen from behind. ${light ? `Line: light, ${mmWords(light.diameterMm)}.` : 'Light circle not known.'} ${sharp ? `Dashes: sharp at ${apertureWords(settings.fNumber)}, ${mmWords(sharp.diameterMm)}.` : 'Sharp circle not known.'}`;
+}
+
+/** The Section on paper, from the side or, when only swung, from above: lens, back, plane of sharp focus, its wedge, the pins. */
+export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[] {
+  const view = viewOf(settings);
+  const section = sectionOf(settings, view);
+  const points = section.pins.flatMap((pin) => pin.points.slice(0, 12)).filter(([z]) => z > 0 && z < 500);
+  const focus = alongAxisMm(settings.rig.lens.focalMm, settings.focusM) > 0 && settings.focusM !== null && settings.focusM > 0 ? settings.focusM : (settings.scene?.distanceM ?? 10);
+  const far = Math.max(focus * 1.25, ...points.map(([z]) => z * 1.1), 0.05);
+  const tall = Math.max(far * 0.12, ...points.map(([, u]) => Math.abs(u) * 1.15), section.hingeM === null ? 0 : Math.min(Math.abs(section.hingeM) * 1.1, far * 0.5));
+  const imageM = standImageMm(settings) / 1000;
+  const back = Math.max(imageM * 1.5, far * 0.06);
+  const scale = Math.min(box.w / (far + back), box.h / 2 / tall);
+  const [ox, oy] = [box.x + back * scale, box.y + box.h / 2];
+  const to = ([z, u]: Point): Point => [ox + z * scale, oy - u * scale];
+  const along = ({ z, u, at }: SectionLine): readonly Point[] => {
+    const size = Math.hypot(z, u);
+    const foot: Point = [(z * at) / size ** 2, (u * at) / size ** 2];
+    const reach = (far + back) * 4 + Math.hypot(...foot);
+    return [to([foot[0] - (-u / size) * reach, foot[1] - (z / size) * reach]), to([foot[0] + (-u / size) * reach, foot[1] + (z / size) * reach])];
+  };
+  const marks: Mark[] = [];
+  // The wedge as fine strokes between its ends.
+  for (let x = ox + 2; x < box.x + box.w; x += 1.6) {
+    const z = (x - ox) / scale;
+    const ends = wedgeAt(settings, view, z);
+    if (!ends) continue;
+    const part = clipped(to([z, Math.max(-1e6, ends[0])]), to([z, Math.min(1e6, ends[1])]), box);
+    if (part) marks.push({ kind: 'line', x1: part[0][0], y1: part[0][1], x2: part[1][0], y2: part[1][1], widthMm: 0.06 });
+  }
+  if (section.ground) marks.push(...lines(along(section.ground), box, 0.15, true));
+  if (section.plane) marks.push(...lines(along(section.plane), box, 0.45));
+  for (const limit of [section.near, section.far]) if (limit) marks.push(...lines(along(limit), box, 0.15, true));
+  // Lens and back as they stand, not to scale in their size.
+  const [bx] = to([-imageM, 0]);
+  marks.push({ kind: 'line', x1: Math.min(bx, ox - 2.5), y1: oy - 3, x2: Math.min(bx, ox - 2.5), y2: oy + 3, widthMm: 0.7 });
+  const [az, au] = section.axis;
+  marks.push({ kind: 'line', x1: ox + au * 2.6, y1: oy + az * 2.6, x2: ox - au * 2.6, y2: oy - az * 2.6, widthMm: 0.5 });
+  if (section.hingeM !== null) {
+    const [hx, hy] = to([0, section.hingeM]);
+    if (hy > box.y && hy < box.y + box.h) {
+      marks.push({ kind: 'disc', x: hx, y: hy, r: 0.7, widthMm: 0, filled: true }, { kind: 'text', x: hx + 1.4, y: hy + 0.9, sizeMm: 2.2, anchor: 'start', text: 'hinge line' });
+    }
+  }
+  for (const pin of section.pins) {
+    const inside = pin.points.slice(0, 12).map(to).filter(([x, y]) => x > box.x && x < box.x + box.w - 1 && y > box.y && y < box.y + box.h);
+    for (const [x, y] of inside) marks.push(pin.role === 'soft' ? { kind: 'disc', x, y, r: 0.7, widthMm: 0.2 } : { kind: 'rect', x: x - 0.6, y: y - 0.6, w: 1.2, h: 1.2, widthMm: 0.2, filled: pin.sharp });
+    const [first] = inside;
+    if (first) marks.push({ kind: 'text', x: Math.min(first[0] + 1.2, box.x + box.w), y: first[1] - 1, sizeMm: 2.2, anchor: first[0] > box.x + box.w * 0.7 ? 'end' : 'start', text: pin.name });
+  }
+  // A bar of a round length.
+  const want = (box.w * 0.2) / scale;
+  const power = 10 ** Math.floor(Math.log10(want));
+  const m = [5, 2, 1].map((k) => k * power).find((each) => each <= want) ?? power;
+  const y = box.y + box.h - 1;
+  marks.push({ kind: 'line', x1: box.x + 1, y1: y, x2: box.x + 1 + m * scale, y2: y, widthMm: 0.3 }, { kind: 'text', x: box.x + 2 + m * scale, y: y + 0.6, sizeMm: 2.2, anchor: 'start', text: m >= 1 ? `${fixed(m, 0)} m` : m >= 0.01 ? `${fixed(m * 100, 0)} cm` : `${fixed(m * 1000, 0)} mm` });
+  return marks;
+}
+
+/** A lens that is only swung is looked at from above. */
+export function viewOf({ front }: Pick<StandSettings, 'front'>): 'side' | 'plan' {
+  return Math.abs(front.swingDeg) > Math.abs(front.tiltDeg) ? 'plan' : 'side';
+}

@@ -1,0 +1,266 @@
+/** A take to be matched: when it was logged, ms of UTC, and what was set. */
+export interface TakeToMatch {
+  readonly id: string;
+  readonly atMs: number;
+  readonly timeS: number | null;
+  readonly iso: number | null;
+}
+
+/** A file from the card: what its own metadata says. Times are of the camera's own clock, whatever zone that stood in, as if it were UTC. */
+export interface FileToMatch {
+  readonly name: string;
+  readonly atMs: number | null;
+  /** Maker, model and number as the file says; files of two cameras have two clocks. */
+  readonly camera: string;
+  readonly timeS: number | null;
+  readonly iso: number | null;
+}
+
+export type Doubt = 'far' | 'exposure' | 'crowded' | 'order' | 'clock';
+
+/** What each doubt means, in words. */
+export const DOUBTS: Readonly<Record<Doubt, string>> = {
+  far: 'the times are some seconds apart',
+  exposure: 'the file says another exposure than was logged',
+  crowded: 'another take is as near in time',
+  order: 'matched by order alone: the file says no time, or no clock fits',
+  clock: 'too few takes agree about the clock to be sure of it',
+};
+
+export interface Match {
+  readonly takeId: string;
+  readonly file: string;
+  /** File minus take with the clock's offset taken off, s; `null` when matched by order. */
+  readonly offS: number | null;
+  readonly doubts: readonly Doubt[];
+}
+
+/** A clock that was found: from which file on, by how much it is ahead of the log, s, and how many takes agree. */
+export interface Clock {
+  readonly camera: string;
+  readonly offsetS: number;
+  readonly agree: number;
+  readonly firstFile: string;
+  readonly lastFile: string;
+}
+
+export interface Matching {
+  readonly matches: readonly Match[];
+  readonly clocks: readonly Clock[];
+  readonly takesLeft: readonly string[];
+  readonly filesLeft: readonly string[];
+  /** What is to be minded about the whole, as sentences. */
+  readonly remarks: readonly string[];
+}
+
+/** So near in time a file may be to its take, s: a touch on a phone comes some seconds before or after the shutter. */
+export const WITHIN_S = 20;
+const DOUBTFUL_S = 6;
+/** Clocks that are tried: more changes than a trip has. */
+const CLOCKS_MOST = 4;
+const SAMPLE_MOST = 250;
+
+interface Timed extends FileToMatch {
+  readonly atMs: number;
+}
+
+/**
+ * Matches takes with files by time, one to one and in order. Each camera's
+ * clock is found from all pairs: the offset at which most takes have a file.
+ * What is left over is tried with a further clock, so that a change to or from
+ * daylight saving in the middle, or a clock set anew, is found as a second
+ * one. Files without any time are matched by order where the counts agree.
+ * `given` fixes offsets by hand, s, by camera.
+ */
+export function matched(takes: readonly TakeToMatch[], files: readonly FileToMatch[], given: ReadonlyMap<string, number> = new Map()): Matching {
+  const cameras = [...new Set(files.map(({ camera }) => camera))];
+  let takesLeft = [...takes].sort((a, b) => a.atMs - b.atMs);
+  const matches: Match[] = [];
+  const clocks: Clock[] = [];
+  const remarks: string[] = [];
+  let timed = files.filter((file): file is Timed => file.atMs !== null).sort((a, b) => a.atMs - b.atMs);
+  for (let round = 0; round < CLOCKS_MOST * Math.max(1, cameras.length); round++) {
+    // The camera and clock that explain most of what is left come first.
+    const best = cameras
+      .map((camera) => ({ camera, files: timed.filter((file) => file.camera === camera) }))
+      .filter((each) => each.files.length > 0)
+      .map((each) => ({ ...each, ...bestClock(takesLeft, each.files, clocks.some(({ camera }) => camera === each.camera) ? undefined : given.get(each.camera)) }))
+      .reduce<{ camera: string; offsetMs: number; pairs: readonly Pair[] } | null>((most, each) => (each.pairs.length > (most?.pairs.length ?? 0) ? each : most), null);
+    if (!best || best.pairs.length === 0) break;
+    const first = !clocks.some(({ camera }) => camera === best.camera);
+    // A further clock needs more than one take for a witness, or chance finds one.
+    if (!first && (best.pairs.length < 3 || given.has(best.camera))) break;
+    const sure = best.pairs.length >= 3 || (best.pairs.length === takes.length && best.pairs.length === files.length);
+    best.pairs.forEach(({ take, file, offMs }, i) => matches.push({ takeId: take.id, file: file.name, offS: offMs / 1000, doubts: doubtsOf(best.pairs, i, sure || given.has(best.camera)) }));
+    const [from, to] = [best.pairs[0], best.pairs[best.pairs.length - 1]];
+    clocks.push({ camera: best.camera, offsetS: best.offsetMs / 1000, agree: best.pairs.length, firstFile: from?.file.name ?? '', lastFile: to?.file.name ?? '' });
+    const [usedTakes, usedFiles] = [new Set(best.pairs.map(({ take }) => take.id)), new Set(best.pairs.map(({ file }) => file.name))];
+    takesLeft = takesLeft.filter(({ id }) => !usedTakes.has(id));
+    timed = timed.filter(({ name }) => !usedFiles.has(name));
+  }
+  const untimed = files.filter(({ atMs }) => atMs === null);
+  const unmatchedFiles = [...untimed, ...(matches.length === 0 ? timed : [])].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+  // A clock set by hand that fits nothing is not talked over.
+  if (given.size === 0 && unmatchedFiles.length > 0 && unmatchedFiles.length === takesLeft.length) {
+    takesLeft.forEach((take, i) => {
+      const file = unmatchedFiles[i];
+      if (file) matches.push({ takeId: take.id, file: file.name, offS: null, doubts: ['order', ...(differs(take, file) ? (['exposure'] as const) : [])] });
+    });
+    takesLeft = [];
+    timed = matches.length === 0 ? timed : timed.filter(({ name }) => !unmatchedFiles.some((file) => file.name === name));
+  }
+  const filesWith = new Set(matches.map(({ file }) => file));
+  for (const camera of cameras) {
+    const own = clocks.filter((clock) => clock.camera === camera);
+    if (own.length > 1) {
+      const [a, b] = [own[0], own[1]];
+      const byS = Math.abs((a?.offsetS ?? 0) - (b?.offsetS ?? 0));
+      remarks.push(Math.abs(byS - 3600) < 60 ? `The clock of ${camera} changes by one hour in the middle: daylight saving began or ended, or it was set anew.` : `The clock of ${camera} was set anew in the middle: it changes by ${Math.round(byS)} s.`);
+    }
+  }
+  if (cameras.length > 1) remarks.push(`The files are of ${cameras.length} cameras; each has a clock of its own.`);
+  if (takes.length !== files.length) remarks.push(`${takes.length} takes were logged and ${files.length} files are here.`);
+  return { matches, clocks, takesLeft: takesLeft.map(({ id }) => id), filesLeft: files.map(({ name }) => name).filter((name) => !filesWith.has(name)), remarks };
+}
+
+interface Pair {
+  readonly take: TakeToMatch;
+  readonly file: Timed;
+  readonly offMs: number;
+}
+
+/** The offset at which most takes have a file of their own, and those pairs. */
+function bestClock(takes: readonly TakeToMatch[], files: readonly Timed[], givenS: number | undefined): { readonly offsetMs: number; readonly pairs: readonly Pair[] } {
+  if (givenS !== undefined) return { offsetMs: givenS * 1000, pairs: aligned(takes, files, givenS * 1000) };
+  const bins = new Map<number, number>();
+  const width = (WITHIN_S * 1000) / 4;
+  for (const take of sample(takes)) for (const file of sample(files)) {
+    const bin = Math.round((file.atMs - take.atMs) / width);
+    bins.set(bin, (bins.get(bin) ?? 0) + 1);
+  }
+  const around = (bin: number): number => (bins.get(bin) ?? 0) + 0.6 * ((bins.get(bin - 1) ?? 0) + (bins.get(bin + 1) ?? 0));
+  const tried = [...bins.keys()].sort((a, b) => around(b) - around(a) || Math.abs(a) - Math.abs(b)).slice(0, 24);
+  let best: { offsetMs: number; pairs: readonly Pair[]; score: number } = { offsetMs: 0, pairs: [], score: -Infinity };
+  for (const bin of tried) {
+    let offsetMs = bin * width;
+    let pairs = aligned(takes, files, offsetMs);
+    // Taken up by the middle of what it found, twice.
+    for (let i = 0; i < 2 && pairs.length > 0; i++) {
+      offsetMs += median(pairs.map(({ offMs }) => offMs));
+      pairs = aligned(takes, files, offsetMs);
+    }
+    const spread = pairs.length === 0 ? 0 : pairs.reduce((sum, { offMs }) => sum + Math.abs(offMs), 0) / pairs.length;
+    const differ = pairs.filter(({ take, file }) => differs(take, file)).length;
+    // As many as agree; among equals those that agree better, in exposure and in time.
+    const score = pairs.length - 0.5 * differ - spread / (WITHIN_S * 1000) / 2;
+    if (score > best.score) best = { offsetMs, pairs, score };
+    // Every one has its own, near and alike: no other clock can do better by much.
+    if (pairs.length === Math.min(takes.length, files.length) && pairs.length > SAMPLE_MOST && differ === 0 && spread < 2000) break;
+  }
+  return best;
+}
+
+/** Evenly chosen ones, the first and the last among them. */
+function sample<T>(all: readonly T[]): readonly T[] {
+  if (all.length <= SAMPLE_MOST) return all;
+  return Array.from({ length: SAMPLE_MOST }, (_, i) => all[Math.round((i * (all.length - 1)) / (SAMPLE_MOST - 1))] as T);
+}
+
+function median(values: readonly number[]): number {
+  const sorted = [...values].sort((a, b) => a - b);
+  const middle = Math.floor(sorted.length / 2);
+  return sorted.length % 2 === 1 ? (sorted[middle] ?? 0) : ((sorted[middle - 1] ?? 0) + (sorted[middle] ?? 0)) / 2;
+}
+
+/** Pairs in order, one to one, within reach: as many as can be, then as near as can be. In stretches that nothing within reach joins, each by itself. */
+function aligned(takes: readonly TakeToMatch[], files: readonly Timed[], offsetMs: number): readonly Pair[] {
+  const reach = WITHIN_S * 1000;
+  const pairs: Pair[] = [];
+  let [i, j] = [0, 0];
+  while (i < takes.length && j < files.length) {
+    // A stretch: takes and files that hang together in time.
+    const [fromI, fromJ] = [i, j];
+    let end = Math.min(takes[i]?.atMs ?? Infinity, (files[j]?.atMs ?? Infinity) - offsetMs) + reach;
+    for (;;) {
+      const [t, f] = [takes[i]?.atMs ?? Infinity, (files[j]?.atMs ?? Infinity) - offsetMs];
+      const next = Math.min(t, f);
+      if (next > end) break;
+      end = next + reach;
+      if (t <= f) i++;
+      else j++;
+    }
+    pairs.push(...stretch(takes.slice(fromI, i), files.slice(fromJ, j), offsetMs));
+  }
+  return pairs;
+}
+
+/** So many places of the table of a stretch are looked at; longer ones are gone through in one pass. */
+const TABLE_MOST = 400_000;
+
+function stretch(takes: readonly TakeToMatch[], files: readonly Timed[], offsetMs: number): readonly Pair[] {
+  const reach = WITHIN_S * 1000;
+  const [n, m] = [takes.length, files.length];
+  if (n === 0 || m === 0) return [];
+  const off = (i: number, j: number): number => (files[j]?.atMs ?? 0) - offsetMs - (takes[i]?.atMs ?? 0);
+  const pair = (i: number, j: number): Pair[] => {
+    const [take, file] = [takes[i], files[j]];
+    return take && file ? [{ take, file, offMs: off(i, j) }] : [];
+  };
+  if (n * m > TABLE_MOST) {
+    const pairs: Pair[] = [];
+    for (let i = 0, j = 0; i < n && j < m; ) {
+      const by = off(i, j);
+      if (Math.abs(by) <= reach) pairs.push(...pair(i++, j++));
+      else if (by > 0) i++;
+      else j++;
+    }
+    return pairs;
+  }
+  // Cost of a pair: below one, so that a pair more is always worth it; another exposure weighs like half the reach.
+  const cost = new Float64Array((n + 1) * (m + 1));
+  const way = new Uint8Array((n + 1) * (m + 1));
+  for (let i = n; i >= 0; i--) {
+    for (let j = m; j >= 0; j--) {
+      if (i === n || j === m) continue;
+      const at = i * (m + 1) + j;
+      let [least, how] = [cost[at + m + 1] ?? 0, 1];
+      if ((cost[at + 1] ?? 0) < least) [least, how] = [cost[at + 1] ?? 0, 2];
+      const [take, file] = [takes[i], files[j]];
+      const by = Math.abs(off(i, j));
+      if (take && file && by <= reach) {
+        const joined = (cost[at + m + 2] ?? 0) - 1 + (by / reach) * 0.4 + (differs(take, file) ? 0.3 : 0);
+        if (joined < least) [least, how] = [joined, 3];
+      }
+      cost[at] = least;
+      way[at] = how;
+    }
+  }
+  const pairs: Pair[] = [];
+  for (let i = 0, j = 0; i < n && j < m; ) {
+    const how = way[i * (m + 1) + j];
+    if (how === 3) pairs.push(...pair(i++, j++));
+    else if (how === 1) i++;
+    else j++;
+  }
+  return pairs;
+}
+
+/** Whether file and take say two exposures: more than half a stop apart. */
+function differs({ timeS, iso }: Pick<TakeToMatch, 'timeS' | 'iso'>, file: Pick<FileToMatch, 'timeS' | 'iso'>): boolean {
+  const apart = (a: number | null, b: number | null): boolean => a !== null && b !== null && a > 0 && b > 0 && Math.abs(Math.log2(a / b)) > 0.5;
+  return apart(timeS, file.timeS) || apart(iso, file.iso);
+}
+
+function doubtsOf(pairs: readonly Pair[], i: number, sure: boolean): readonly Doubt[] {
+  const pair = pairs[i];
+  if (!pair) return [];
+  const { take, file, offMs } = pair;
+  const doubts: Doubt[] = [];
+  if (Math.abs(offMs) > DOUBTFUL_S * 1000) doubts.push('far');
+  if (differs(take, file)) doubts.push('exposure');
+  if (!sure) doubts.push('clock');
+  const offset = file.atMs - offMs - take.atMs;
+  const near = [pairs[i - 1], pairs[i + 1]].some((other) => other !== undefined && Math.abs(file.atMs - offset - other.take.atMs) < Math.abs(offMs) && Math.abs(offMs) > 1000);
+  if (near) doubts.push('crowded');
+  return doubts;
+}
