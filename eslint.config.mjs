@@ -32,6 +32,12 @@ export default ts.config(
     rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.|fft\\.js$|ml-matrix$)', message: 'Assembly uses the packages for Fourier transforms and linear equations, and the core.' }] }] },
   },
   {
+    // Where the sun stands is what a standard package is for.
+    files: ['packages/core/src/sun/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.|astronomy-engine$)', message: 'The sun uses the package for astronomy and the core.' }] }] },
+  },
+  {
     // The registry of calculators alone uses schemas.
     files: ['packages/core/src/calculators/**/*.ts'],
     ignores: ['**/*.test.ts'],

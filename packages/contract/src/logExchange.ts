@@ -1,0 +1,147 @@
+import type { LogTake } from '@gangway/core/log/take';
+import Papa from 'papaparse';
+import { firstIssue } from './apiError';
+import { logTakeSchema, TAKE_FIGURES, TAKE_TEXTS } from './log';
+
+/** The columns of a log in CSV, in their order: key and heading. */
+export const LOG_COLUMNS: readonly (readonly [keyof LogTake, string])[] = [
+  ['at', 'time (UTC)'],
+  ['stand', 'stand'],
+  ['file', 'file'],
+  ['fNumber', 'aperture [f/]'],
+  ['timeS', 'time [s]'],
+  ['iso', 'ISO'],
+  ['focalMm', 'focal length [mm]'],
+  ['focusM', 'focus [m]'],
+  ['riseMm', 'rise [mm]'],
+  ['shiftMm', 'shift [mm]'],
+  ['tiltDeg', 'tilt [°]'],
+  ['swingDeg', 'swing [°]'],
+  ['rearTiltDeg', 'rear tilt [°]'],
+  ['rearSwingDeg', 'rear swing [°]'],
+  ['orientation', 'orientation'],
+  ['frame', 'frame'],
+  ['frames', 'frames'],
+  ['bracket', 'bracket'],
+  ['brackets', 'brackets'],
+  ['bracketStops', 'off the metered [stops]'],
+  ['holder', 'holder or roll'],
+  ['filmFrame', 'film frame'],
+  ['filmFrames', 'film frames'],
+  ['filters', 'filters'],
+  ['shutter', 'shutter'],
+  ['rating', 'rating'],
+  ['remarks', 'remarks'],
+  ['lens', 'lens'],
+  ['back', 'body, back or film'],
+  ['rig', 'rig'],
+  ['contacts', 'contacts'],
+  ['standId', 'stand id'],
+  ['id', 'id'],
+];
+
+export const LOG_FORMAT = 1;
+
+// What a spreadsheet would run; a number below zero is none. Such text is written with an apostrophe before it, and read without.
+const FORMULA = /^(?:[=+@\t\r]|-(?![\d.]))/u;
+const GUARDED = /^'(?=[=+@\t\r-]|')/u;
+
+const cellOf = (take: LogTake, key: keyof LogTake): string => {
+  const value = take[key];
+  // Infinity is a word, for an empty cell says that nothing is known.
+  if (key === 'focusM' && value === null) return 'infinity';
+  const words = value === null ? '' : String(value);
+  return typeof value === 'string' && (FORMULA.test(words) || words.startsWith("'")) ? `'${words}` : words;
+};
+
+/** A log as CSV (RFC 4180), a row each in the order given. */
+export function logCsv(takes: readonly LogTake[]): string {
+  return `${Papa.unparse({ fields: LOG_COLUMNS.map(([, heading]) => heading), data: takes.map((take) => LOG_COLUMNS.map(([key]) => cellOf(take, key))) }, { newline: '\r\n' })}\r\n`;
+}
+
+/** A log as JSON. */
+export function logJson(takes: readonly LogTake[]): string {
+  return `${JSON.stringify({ format: 'gangway-log', version: LOG_FORMAT, takes }, null, 2)}\n`;
+}
+
+/** What was read of a file: takes that can be taken in, and why others cannot. */
+export interface ReadLog {
+  readonly takes: readonly LogTake[];
+  /** One sentence for each line refused, naming line, field and what is allowed. */
+  readonly refused: readonly string[];
+}
+
+/** The stands that a log may be read into. */
+interface Stands {
+  readonly id: string;
+  readonly name: string;
+}
+
+/** Reads a log from CSV or JSON. A take finds its stand by id, or by name; one without is refused in words. A row without an id of its own gets a new one. */
+export function readLog(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
+  return /^\s*[[{]/u.test(words) ? readJson(words, stands) : readCsv(words, stands);
+}
+
+function readJson(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
+  let value: unknown;
+  try {
+    value = JSON.parse(words);
+  } catch (error) {
+    return { trouble: `This is not JSON that can be read: ${error instanceof Error ? error.message : ''}` };
+  }
+  if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-log') return { trouble: 'This is not a log of Gangway: format must be “gangway-log”.' };
+  if (!('version' in value) || value.version !== LOG_FORMAT) return { trouble: `version must be ${LOG_FORMAT}: this Gangway reads no other.` };
+  if (!('takes' in value) || !Array.isArray(value.takes)) return { trouble: 'takes must be a list.' };
+  return judged(value.takes.map((each: unknown, i) => ({ line: i + 1, raw: typeof each === 'object' && each !== null ? { ...each } : {} })), stands);
+}
+
+function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
+  const { data } = Papa.parse<string[]>(words.replace(/^\uFEFF/u, ''), { skipEmptyLines: 'greedy' });
+  const [header = [], ...rows] = data;
+  const keys = header.map((heading) => LOG_COLUMNS.find(([, name]) => name === heading.trim())?.[0] ?? null);
+  const strange = header.find((_, i) => keys[i] === null);
+  if (strange !== undefined) return { trouble: `“${strange.slice(0, 60)}” is no column of a log. Columns are named as in an exported file, such as “aperture [f/]”.` };
+  if (!keys.includes('at')) return { trouble: 'The file has no column “time (UTC)”. The first line must name the columns, as in an exported file.' };
+  const numbers = new Set<string>(Object.keys(TAKE_FIGURES));
+  return judged(
+    rows.map((row, i) => ({
+      line: i + 2,
+      raw: Object.fromEntries(
+        keys.flatMap((key, j): readonly (readonly [string, unknown])[] => {
+          if (key === null) return [];
+          const cell = (row[j] ?? '').replace(GUARDED, '');
+          if (key === 'contacts') return [[key, cell === 'true' ? true : cell === 'false' ? false : cell]];
+          if (key === 'focusM') return [[key, cell === 'infinity' || cell === '' ? null : Number(cell)]];
+          if (numbers.has(key)) return cell === '' ? [] : [[key, Number.isNaN(Number(cell)) ? cell : Number(cell)]];
+          return key in TAKE_TEXTS || cell !== '' ? [[key, cell]] : [];
+        }),
+      ),
+    })),
+    stands,
+  );
+}
+
+/** What a take has when a file is silent. */
+const SILENT = { rig: '', lens: '', back: '', orientation: 'landscape', riseMm: 0, shiftMm: 0, tiltDeg: 0, swingDeg: 0, rearTiltDeg: 0, rearSwingDeg: 0, focusM: null, timeS: null, iso: null, shutter: '', filters: '', frame: null, frames: null, bracket: null, brackets: null, bracketStops: null, holder: '', filmFrame: null, filmFrames: null, remarks: '', rating: 0, file: '', contacts: false } as const;
+
+function judged(rows: readonly { readonly line: number; readonly raw: Readonly<Record<string, unknown>> }[], stands: readonly Stands[]): ReadLog {
+  const takes: LogTake[] = [];
+  const refused: string[] = [];
+  const seen = new Set<string>();
+  for (const { line, raw } of rows) {
+    const stand = stands.find(({ id }) => id === raw.standId) ?? stands.find(({ name }) => name === raw.stand);
+    if (!stand) {
+      refused.push(`Row ${line}: its stand ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is not said'}; it must be the name of one of the job’s stands.`);
+      continue;
+    }
+    const parsed = logTakeSchema.safeParse({ ...SILENT, ...raw, stand: typeof raw.stand === 'string' && raw.stand !== '' ? raw.stand : stand.name, standId: stand.id, id: raw.id === undefined || raw.id === '' ? crypto.randomUUID() : raw.id });
+    if (!parsed.success) {
+      refused.push(`Row ${line}, ${firstIssue(parsed.error).message}`);
+    } else if (seen.has(parsed.data.id)) refused.push(`Row ${line}: its id stands there twice.`);
+    else {
+      seen.add(parsed.data.id);
+      takes.push(parsed.data);
+    }
+  }
+  return { takes, refused };
+}

@@ -1,0 +1,155 @@
+import { apertureValue, timeValue } from '@gangway/core/exposure/apex';
+import { takeWords, type LogTake } from '@gangway/core/log/take';
+import { XMLBuilder } from 'fast-xml-parser';
+
+/** Our own namespace for movements; docs/log.md says what each of its fields means. */
+export const XMP_NAMESPACE = 'urn:gangway:take:1.0#';
+
+/** Where and in which zone a job was photographed. */
+export interface TakenWhere {
+  readonly latitudeDeg: number | null;
+  readonly longitudeDeg: number | null;
+  /** As the IANA names it, such as Europe/London; `null` for UTC. */
+  readonly timeZone: string | null;
+}
+
+export const NOWHERE: TakenWhere = { latitudeDeg: null, longitudeDeg: null, timeZone: null };
+
+/** The name of the sidecar of a file: its own with the ending .xmp. A name that is none, or has folders in it, is refused. */
+export function sidecarName(file: string): string {
+  if (file === '' || /[/\\\u0000]/u.test(file) || file === '.' || file === '..') throw new Error(`“${file}” is no name of a file.`);
+  return `${file.replace(/\.[^.]+$/u, '')}.xmp`;
+}
+
+/** A number as a fraction of whole ones, as Exif writes it: 1/125, 56/10. */
+export function rational(value: number): string {
+  if (value > 0 && value < 0.3) return `1/${Math.round(1 / value)}`;
+  for (const by of [1, 10, 100, 1000]) {
+    if (Math.abs(value * by - Math.round(value * by)) < 1e-6) return `${Math.round(value * by)}/${by}`;
+  }
+  const per = 1 / value;
+  return Math.abs(per - Math.round(per)) < 1e-6 ? `1/${Math.round(per)}` : `${Math.round(value * 10_000)}/10000`;
+}
+
+/** A moment as it was on the clocks of a zone, with the offset: 2026-11-25T11:30:00+01:00. */
+export function zoned(at: string, timeZone: string | null): string {
+  const date = new Date(at);
+  if (timeZone === null || timeZone === 'UTC') return `${date.toISOString().slice(0, 19)}Z`;
+  const parts = new Intl.DateTimeFormat('en-GB', { timeZone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).formatToParts(date);
+  const of = (type: string): string => parts.find((part) => part.type === type)?.value ?? '00';
+  const local = `${of('year')}-${of('month')}-${of('day')}T${of('hour')}:${of('minute')}:${of('second')}`;
+  const minutes = Math.round((Date.parse(`${local}Z`) - Math.floor(date.getTime() / 1000) * 1000) / 60_000);
+  const two = (n: number): string => String(Math.floor(n)).padStart(2, '0');
+  return `${local}${minutes < 0 ? '-' : '+'}${two(Math.abs(minutes) / 60)}:${two(Math.abs(minutes) % 60)}`;
+}
+
+/** Degrees as XMP writes a coordinate of GPS: whole degrees, minutes to a ten-thousandth, and the hemisphere. */
+export function gpsWords(deg: number, positive: string, negative: string): string {
+  const size = Math.round(Math.abs(deg) * 60 * 10_000) / 10_000;
+  return `${Math.floor(size / 60)},${(size % 60).toFixed(4)}${deg < 0 ? negative : positive}`;
+}
+
+/** The fields that every reader of metadata knows, by their names in XMP. */
+export function standardFields(take: LogTake, where: TakenWhere): Readonly<Record<string, string>> {
+  return {
+    'exif:FNumber': rational(take.fNumber),
+    'exif:ApertureValue': rational(Math.round(apertureValue(take.fNumber) * 1000) / 1000),
+    'exif:FocalLength': rational(take.focalMm),
+    ...(take.timeS !== null && { 'exif:ExposureTime': rational(take.timeS), 'exif:ShutterSpeedValue': rational(Math.round(timeValue(take.timeS) * 1000) / 1000) }),
+    'exif:DateTimeOriginal': zoned(take.at, where.timeZone),
+    'xmp:CreateDate': zoned(take.at, where.timeZone),
+    ...(take.focusM !== null && take.focusM > 0 && { 'exif:SubjectDistance': rational(Math.round(take.focusM * 1000) / 1000) }),
+    ...(take.lens !== '' && { 'exifEX:LensModel': take.lens, 'aux:Lens': take.lens }),
+    ...(where.latitudeDeg !== null && where.longitudeDeg !== null && { 'exif:GPSLatitude': gpsWords(where.latitudeDeg, 'N', 'S'), 'exif:GPSLongitude': gpsWords(where.longitudeDeg, 'E', 'W') }),
+    ...(take.rating > 0 && { 'xmp:Rating': String(take.rating) }),
+  };
+}
+
+/** What only Gangway knows, by its names in our own namespace. */
+export function ownFields(take: LogTake): Readonly<Record<string, string>> {
+  const all: Readonly<Record<string, string | number | null>> = {
+    RiseMm: take.riseMm,
+    ShiftMm: take.shiftMm,
+    TiltDeg: take.tiltDeg,
+    SwingDeg: take.swingDeg,
+    RearTiltDeg: take.rearTiltDeg,
+    RearSwingDeg: take.rearSwingDeg,
+    FocusM: take.focusM === null ? 'infinity' : take.focusM,
+    Stand: take.stand,
+    Rig: take.rig,
+    Shutter: take.shutter,
+    Filters: take.filters,
+    Frame: take.frame,
+    Frames: take.frames,
+    Bracket: take.bracket,
+    Brackets: take.brackets,
+    BracketStops: take.bracketStops,
+    Holder: take.holder,
+    FilmFrame: take.filmFrame,
+    TakeId: take.id,
+  };
+  return Object.fromEntries(Object.entries(all).flatMap(([key, value]) => (value === null || value === '' ? [] : [[`gangway:${key}`, String(value)]])));
+}
+
+const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', textNodeName: '#', format: true, suppressEmptyNode: true });
+
+const alternative = (words: string) => ({ 'rdf:Alt': { 'rdf:li': { '@xml:lang': 'x-default', '#': words } } });
+
+/** The sidecar of a take: an XMP packet (ISO 16684-1) with the standard fields, ours, and the movements in plain words. */
+export function takeXmp(take: LogTake, where: TakenWhere): string {
+  const words = takeWords(take);
+  const about = {
+    '@rdf:about': '',
+    '@xmlns:dc': 'http://purl.org/dc/elements/1.1/',
+    '@xmlns:xmp': 'http://ns.adobe.com/xap/1.0/',
+    '@xmlns:tiff': 'http://ns.adobe.com/tiff/1.0/',
+    '@xmlns:exif': 'http://ns.adobe.com/exif/1.0/',
+    '@xmlns:exifEX': 'http://cipa.jp/exif/1.0/',
+    '@xmlns:aux': 'http://ns.adobe.com/exif/1.0/aux/',
+    '@xmlns:gangway': XMP_NAMESPACE,
+    ...standardFields(take, where),
+    ...(take.iso !== null && { 'exif:ISOSpeedRatings': { 'rdf:Seq': { 'rdf:li': String(Math.round(take.iso)) } } }),
+    'dc:description': alternative(words),
+    'tiff:ImageDescription': alternative(words),
+    ...ownFields(take),
+  };
+  const tree = { 'x:xmpmeta': { '@xmlns:x': 'adobe:ns:meta/', 'rdf:RDF': { '@xmlns:rdf': 'http://www.w3.org/1999/02/22-rdf-syntax-ns#', 'rdf:Description': about } } };
+  return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n${builder.build(tree)}<?xpacket end="w"?>\n`;
+}
+
+/** A line of an exiftool argument file as a C string, so that it may hold anything. */
+const quoted = (line: string): string => `#[CSTR]${line.replace(/\\/gu, '\\\\').replace(/"/gu, '\\"').replace(/\n/gu, '\\n').replace(/\r/gu, '\\r').replace(/\t/gu, '\\t').replace(/\$/gu, '\\x24').replace(/@/gu, '\\x40')}`;
+
+/**
+ * An argument file for exiftool that writes the same standard fields into the
+ * sidecars beside the files: exiftool -@ this-file, in their folder. Our own
+ * fields stand in the description, in plain words, since exiftool writes only
+ * what it knows. Image files are not touched.
+ */
+export function exiftoolArguments(takes: readonly LogTake[], where: TakenWhere): string {
+  const blocks = takes
+    .filter(({ file }) => file !== '')
+    .map((take) => {
+      const lines = Object.entries(standardFields(take, where)).map(([key, value]) => {
+        const [prefix = '', name = ''] = key.split(':');
+        // exiftool counts in f-numbers, seconds, degrees, and dates with colons; a sign # would have it take the stored form.
+        const plain =
+          name === 'ApertureValue' ? String(take.fNumber)
+          : name === 'ShutterSpeedValue' ? String(take.timeS)
+          : name === 'GPSLatitude' ? String(where.latitudeDeg)
+          : name === 'GPSLongitude' ? String(where.longitudeDeg)
+          : /Date/u.test(name) ? value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ')
+          : /^\d+\/\d+$/u.test(value) ? String(fraction(value))
+          : value;
+        return quoted(`-XMP-${prefix}:${name}=${plain}`);
+      });
+      const words = takeWords(take);
+      return [...lines, ...(take.iso === null ? [] : [quoted(`-XMP-exif:ISO=${Math.round(take.iso)}`)]), quoted(`-XMP-dc:Description=${words}`), quoted(`-XMP-tiff:ImageDescription=${words}`), quoted(sidecarName(take.file)), '-execute'].join('\n');
+    });
+  return `${['# Written by Gangway: run  exiftool -@ <this file>  in the folder of the image files.', '# Only sidecars (.xmp) are written; image files are not touched.', ...blocks].join('\n')}\n`;
+}
+
+function fraction(words: string): number {
+  const [a = 0, b = 1] = words.split('/').map(Number);
+  return a / b;
+}
