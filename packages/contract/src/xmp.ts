@@ -117,8 +117,8 @@ export function takeXmp(take: LogTake, where: TakenWhere): string {
   return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n${builder.build(tree)}<?xpacket end="w"?>\n`;
 }
 
-/** A line of an exiftool argument file as a C string, so that it may hold anything. */
-const quoted = (line: string): string => `#[CSTR]${line.replace(/\\/gu, '\\\\').replace(/"/gu, '\\"').replace(/\n/gu, '\\n').replace(/\r/gu, '\\r').replace(/\t/gu, '\\t').replace(/\$/gu, '\\x24').replace(/@/gu, '\\x40')}`;
+/** A value on a line of an exiftool argument file, by character entities (its option -E), so that it may hold anything, line breaks too. */
+const entities = (value: string): string => value.replace(/[&<>"'\n\r\t]/gu, (c) => `&#${c.charCodeAt(0)};`);
 
 /**
  * An argument file for exiftool that writes the same standard fields into the
@@ -141,10 +141,10 @@ export function exiftoolArguments(takes: readonly LogTake[], where: TakenWhere):
           : /Date/u.test(name) ? value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ')
           : /^\d+\/\d+$/u.test(value) ? String(fraction(value))
           : value;
-        return quoted(`-XMP-${prefix}:${name}=${plain}`);
+        return `-XMP-${prefix}:${name}=${entities(plain)}`;
       });
       const words = takeWords(take);
-      return [...lines, ...(take.iso === null ? [] : [quoted(`-XMP-exif:ISO=${Math.round(take.iso)}`)]), quoted(`-XMP-dc:Description=${words}`), quoted(`-XMP-tiff:ImageDescription=${words}`), quoted(sidecarName(take.file)), '-execute'].join('\n');
+      return ['-E', ...lines, ...(take.iso === null ? [] : [`-XMP-exif:ISO=${Math.round(take.iso)}`]), `-XMP-dc:Description=${entities(words)}`, `-XMP-tiff:ImageDescription=${entities(words)}`, `./${sidecarName(take.file)}`, '-execute'].join('\n');
     });
   return `${['# Written by Gangway: run  exiftool -@ <this file>  in the folder of the image files.', '# Only sidecars (.xmp) are written; image files are not touched.', ...blocks].join('\n')}\n`;
 }
