@@ -6,7 +6,7 @@ import { say, Trouble } from './say.mjs';
 export const CHROMIUM = '/usr/bin/chromium';
 
 /** Independent readers of pictures, by which the tests judge what Gangway writes: program and Debian's package. */
-const READERS = { vipsheader: 'libvips-tools', identify: 'imagemagick', exiftool: 'libimage-exiftool-perl' };
+const READERS = { vipsheader: 'libvips-tools', identify: 'imagemagick', exiftool: 'libimage-exiftool-perl', unzip: 'unzip' };
 
 /** Makes sure that they are there for the tests. */
 export function ensureReaders() {

@@ -9,6 +9,8 @@ import type { Db } from './db/connect';
 import { jsonOnly, loopbackOnly } from './guard';
 import { jobRoutes } from './jobs';
 import { kitRoutes } from './kit';
+import { archiveDoor, archiveRoutes } from './log/archive';
+import { attachmentDoor, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
 import { frameDoor, proofRoutes, type ProofParts } from './proof/routes';
 import { answerErrors, unknownRoute } from './refusal';
@@ -46,7 +48,7 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   app.use(loopbackOnly);
 
   const api = Router();
-  if (proof) api.use(frameDoor(db, proof));
+  if (proof) api.use(frameDoor(db, proof), attachmentDoor(db, proof), archiveDoor(db, proof));
   api.use(jsonOnly);
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
@@ -59,7 +61,7 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   // Before the limit on bodies: a kit that is imported has a larger one of its own.
   api.use(kitRoutes(db));
   api.use(cardRoutes(db));
-  if (proof) api.use(proofRoutes(db, proof));
+  if (proof) api.use(proofRoutes(db, proof), logRoutes(db, proof), archiveRoutes(db, proof));
   api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());
   api.use(jobRoutes(db));

@@ -6,10 +6,17 @@ import { builtRig } from '@gangway/contract/kit';
 import type { Drawing, Mark } from '@gangway/core/card/drawing';
 import { shiftCard } from '@gangway/core/card/shiftCard';
 import { CARD_SIZES, shiftCardDrawing, type CardSize } from '@gangway/core/card/shiftCardDrawing';
+import { openedSettings } from '@gangway/contract/stand';
+import { cardPages, SPOT_SIZES, type SpotSize } from '@gangway/core/card/cardPages';
+import { jobPages } from '@gangway/core/card/jobSheet';
+import { eq } from 'drizzle-orm';
 import PDFDocument from 'pdfkit';
 import { z } from 'zod';
 import type { Db } from './db/connect';
+import { jobs } from './db/schema';
+import { wholeJob } from './jobs';
 import { wholeKit } from './kit';
+import { presentStand } from './stands';
 import { idParam, notThere, parsed, Refusal } from './refusal';
 
 const POINTS_PER_MM = 72 / 25.4;
@@ -17,9 +24,9 @@ const POINTS_PER_MM = 72 / 25.4;
 const require = createRequire(import.meta.url);
 const font = (weight: 400 | 700): string => require.resolve(`@fontsource/archivo/files/archivo-latin-${weight}-normal.woff`);
 
-/** A drawing as a one-page PDF of its size, the font embedded. */
-export async function drawingPdf({ widthMm, heightMm, title, marks }: Drawing): Promise<Buffer> {
-  const doc = new PDFDocument({ size: [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM], margin: 0, info: { Title: title, Creator: 'Gangway' } });
+/** Drawings as the pages of a PDF, each of its size, the font embedded. */
+export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> {
+  const doc = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: pages[0]?.title ?? 'Gangway', Creator: 'Gangway' } });
   const chunks: Buffer[] = [];
   const sink = new Writable({
     write: (chunk: Buffer, _encoding, done) => {
@@ -28,8 +35,11 @@ export async function drawingPdf({ widthMm, heightMm, title, marks }: Drawing): 
     },
   });
   doc.pipe(sink);
-  doc.registerFont('plain', font(400)).registerFont('bold', font(700)).scale(POINTS_PER_MM);
-  for (const mark of marks) draw(doc, mark);
+  doc.registerFont('plain', font(400)).registerFont('bold', font(700));
+  for (const { widthMm, heightMm, marks } of pages) {
+    doc.addPage({ size: [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM], margin: 0 }).scale(POINTS_PER_MM);
+    for (const mark of marks) draw(doc, mark);
+  }
   doc.end();
   await finished(sink);
   return Buffer.concat(chunks);
@@ -60,6 +70,7 @@ function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
   else doc.stroke('black');
 }
 
+const spotQuery = z.object({ size: z.enum(Object.keys(SPOT_SIZES) as [SpotSize], { error: `size must be one of ${Object.keys(SPOT_SIZES).join(', ')}.` }).default('a5') });
 const querySchema = z.object({ size: z.enum(Object.keys(CARD_SIZES) as [CardSize], { error: `size must be one of ${Object.keys(CARD_SIZES).join(', ')}.` }).default('a6') });
 
 export function cardRoutes(db: Db): Router {
@@ -74,6 +85,22 @@ export function cardRoutes(db: Db): Router {
     if (!rig) throw new Refusal(409, 'rig_unfinished', `“${found.rig.name}” is not finished: it has no card yet.`);
     const pdf = await drawingPdf(shiftCardDrawing(shiftCard(rig), size));
     res.type('pdf').send(pdf);
+  });
+
+  router.get('/stands/:id/card.pdf', async (req, res) => {
+    const { size } = parsed(spotQuery, req.query);
+    const stand = await presentStand(db, idParam(req.params.id, 'stand'));
+    const [job] = await db.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, stand.jobId));
+    const pdf = await drawingPdf(...cardPages({ name: stand.name, job: job?.name ?? '', settings: openedSettings(stand.settings) }, size));
+    res.type('pdf').set('Content-Disposition', 'inline').send(pdf);
+  });
+
+  router.get('/jobs/:id/cards.pdf', async (req, res) => {
+    const { size } = parsed(spotQuery, req.query);
+    const job = await wholeJob(db, idParam(req.params.id, 'job'));
+    const where = { place: job.place, day: job.day, timeZone: job.place?.timeZone ?? 'UTC' };
+    const pages = jobPages(job.name, where, job.stands.map(({ name, settings }) => ({ name, settings: openedSettings(settings) })), size);
+    res.type('pdf').set('Content-Disposition', 'inline').send(await drawingPdf(...pages));
   });
   return router;
 }

@@ -10,8 +10,8 @@ import { standAnswer } from './stands';
 type JobRow = typeof jobs.$inferSelect;
 
 function summary(row: JobRow, standCount: number): JobSummary {
-  const { id, name, demo, dismissedCautions, updatedAt, deletedAt } = row;
-  return { id, name, demo, dismissedCautions, standCount, updatedAt: updatedAt.toISOString(), deletedAt: deletedAt?.toISOString() ?? null };
+  const { id, name, demo, dismissedCautions, place, day, updatedAt, deletedAt } = row;
+  return { id, name, demo, dismissedCautions, place, day, standCount, updatedAt: updatedAt.toISOString(), deletedAt: deletedAt?.toISOString() ?? null };
 }
 
 async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
@@ -25,7 +25,7 @@ async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
   return rows.map(({ job, standCount }) => summary(job, standCount));
 }
 
-async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
+export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
   const [row] = await db.select().from(jobs).where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
   if (!row) throw notThere('job');
   const inside = await db
@@ -33,13 +33,15 @@ async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
     .from(stands)
     .where(and(eq(stands.jobId, id), isNull(stands.deletedAt)))
     .orderBy(asc(stands.createdAt), asc(stands.id));
-  return { ...summary(row, inside.length), stands: inside.map(standAnswer) };
+  const rank = new Map(row.standOrder.map((standId, i) => [standId, i]));
+  const ordered = [...inside].sort((a, b) => (rank.get(a.id) ?? Infinity) - (rank.get(b.id) ?? Infinity) || 0);
+  return { ...summary(row, inside.length), stands: ordered.map(standAnswer) };
 }
 
 /** A new job with the stands given, in their order; answers its id. */
 export async function insertJob(
   db: DbOrTx,
-  job: { name: string; demo: boolean; dismissedCautions?: string[] },
+  job: Pick<typeof jobs.$inferInsert, 'name' | 'demo' | 'dismissedCautions' | 'place' | 'day'>,
   inside: readonly Pick<typeof stands.$inferInsert, 'name' | 'settings'>[],
 ): Promise<string> {
   const [row] = await db.insert(jobs).values(job).returning();
@@ -80,10 +82,10 @@ export function jobRoutes(db: Db): Router {
 
   router.patch('/jobs/:id', async (req, res) => {
     const id = idParam(req.params.id, 'job');
-    const { name, dismissedCautions } = parsed(jobPatchSchema, req.body);
+    const { name, dismissedCautions, place, day, standOrder } = parsed(jobPatchSchema, req.body);
     const rows = await db
       .update(jobs)
-      .set({ ...(name !== undefined && { name }), ...(dismissedCautions && { dismissedCautions }), updatedAt: sql`now()` })
+      .set({ ...(name !== undefined && { name }), ...(dismissedCautions && { dismissedCautions }), ...(place !== undefined && { place }), ...(day !== undefined && { day }), ...(standOrder && { standOrder }), updatedAt: sql`now()` })
       .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)))
       .returning({ id: jobs.id });
     if (rows.length === 0) throw notThere('job');
@@ -96,7 +98,7 @@ export function jobRoutes(db: Db): Router {
       const from = await wholeJob(tx, id);
       const names = await tx.select({ name: jobs.name }).from(jobs).where(isNull(jobs.deletedAt));
       const name = copyName(from.name, names.map((row) => row.name));
-      return wholeJob(tx, await insertJob(tx, { name, demo: false, dismissedCautions: from.dismissedCautions }, from.stands));
+      return wholeJob(tx, await insertJob(tx, { name, demo: false, dismissedCautions: from.dismissedCautions, place: from.place, day: from.day }, from.stands));
     });
     res.status(201).json(copy);
   });

@@ -20,7 +20,7 @@ export function standAnswer(row: typeof stands.$inferSelect): StoredStand {
   };
 }
 
-async function presentStand(db: DbOrTx, id: string): Promise<StoredStand> {
+export async function presentStand(db: DbOrTx, id: string): Promise<StoredStand> {
   const [row] = await db
     .select({ stand: stands })
     .from(stands)

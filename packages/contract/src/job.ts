@@ -3,6 +3,30 @@ import { z } from 'zod';
 import { nameSchema } from './name';
 import { standSchema, type Stand } from './stand';
 
+const latitude = 'Latitude must be a number from −90 to 90°, south below zero.';
+const longitude = 'Longitude must be a number from −180 to 180°, west below zero.';
+const height = 'Height must be a number from −500 to 9000 m.';
+
+/** Whether the clocks of this machine know a time zone. */
+export function isTimeZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en-GB', { timeZone: name });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Where a job is photographed, and whose clocks hold there. */
+export const jobPlaceSchema = z.strictObject({
+  name: z.string().trim().max(120, 'The name of the place may have at most 120 characters.'),
+  latitudeDeg: z.number({ error: latitude }).min(-90, latitude).max(90, latitude),
+  longitudeDeg: z.number({ error: longitude }).min(-180, longitude).max(180, longitude),
+  heightM: z.number({ error: height }).min(-500, height).max(9000, height),
+  timeZone: z.string().refine(isTimeZone, 'Time zone must be a name such as Europe/London or UTC.'),
+});
+export type JobPlace = z.infer<typeof jobPlaceSchema>;
+
 /** A commission, without its stands. */
 export const jobSummarySchema = z.strictObject({
   id: z.uuid(),
@@ -10,6 +34,9 @@ export const jobSummarySchema = z.strictObject({
   demo: z.boolean(),
   /** Cautions that were read and put away for this job. */
   dismissedCautions: z.array(z.string()),
+  place: jobPlaceSchema.nullable(),
+  /** The day of the shoot, 2026-11-25. */
+  day: z.string().nullable(),
   standCount: z.number().int().nonnegative(),
   updatedAt: z.iso.datetime(),
   deletedAt: z.iso.datetime().nullable(),
@@ -28,8 +55,12 @@ export const jobPatchSchema = z
   .strictObject({
     name: nameSchema.optional(),
     dismissedCautions: z.array(z.enum(CAUTIONS.map(({ id }) => id), { error: 'There is no such caution.' })).max(CAUTIONS.length).optional(),
+    place: jobPlaceSchema.nullable().optional(),
+    day: z.iso.date('The day must be written as 2026-11-25.').nullable().optional(),
+    /** The stands in the order wished; those not named come after. */
+    standOrder: z.array(z.uuid()).max(2000).optional(),
   })
-  .refine(({ name, dismissedCautions }) => name !== undefined || dismissedCautions !== undefined, 'Say what is to be changed: name or dismissedCautions.');
+  .refine((patch) => Object.values(patch).some((value) => value !== undefined), 'Say what is to be changed: name, dismissedCautions, place, day or standOrder.');
 export type JobPatch = z.infer<typeof jobPatchSchema>;
 
 /** What was deleted and can be brought back. */

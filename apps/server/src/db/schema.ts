@@ -1,5 +1,8 @@
 import { bigint, boolean, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
+import type { CardTemplate } from '@gangway/contract/card';
+import type { JobPlace } from '@gangway/contract/job';
+import type { TakeFigures } from '@gangway/core/log/take';
 import type { KitItem } from '@gangway/core/kit/item';
 import type { RigPlan } from '@gangway/core/rig/parts';
 import type { AssemblyOptions, AssemblyState, Frame, Origin, Report, Role } from '@gangway/contract/proof';
@@ -15,6 +18,11 @@ export const jobs = pgTable('jobs', {
   demo: boolean('demo').notNull().default(false),
   /** Cautions that were read and put away for this job. */
   dismissedCautions: jsonb('dismissed_cautions').$type<string[]>().notNull().default([]),
+  /** Where and on which day it is photographed. */
+  place: jsonb('place').$type<JobPlace>(),
+  day: text('day'),
+  /** The ids of its stands as they were ordered by hand; those not named come after, by age. */
+  standOrder: jsonb('stand_order').$type<string[]>().notNull().default([]),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
   deletedAt: at('deleted_at'),
@@ -127,3 +135,54 @@ export const assemblies = pgTable(
   },
   (table) => [index('assemblies_set_id').on(table.setId)],
 );
+
+/** One exposure in the log: what was set, as it was then. */
+export const takes = pgTable(
+  'takes',
+  {
+    id: uuid('id').primaryKey(),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    standId: uuid('stand_id')
+      .notNull()
+      .references(() => stands.id, { onDelete: 'cascade' }),
+    at: at('at').notNull(),
+    figures: jsonb('figures').$type<TakeFigures>().notNull(),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('takes_job_id').on(table.jobId)],
+);
+
+/** A photograph of a ground glass or of notes. */
+export const attachments = pgTable(
+  'attachments',
+  {
+    id: uuid('id').primaryKey(),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    standId: uuid('stand_id')
+      .notNull()
+      .references(() => stands.id, { onDelete: 'cascade' }),
+    /** `null` when it is of the stand as a whole, or its take is gone. */
+    takeId: uuid('take_id').references(() => takes.id, { onDelete: 'set null' }),
+    name: text('name').notNull(),
+    mime: text('mime').notNull(),
+    bytes: bigint('bytes', { mode: 'number' }).notNull(),
+    sha256: text('sha256').notNull(),
+    width: integer('width').notNull(),
+    height: integer('height').notNull(),
+    storeKey: text('store_key').notNull(),
+    createdAt: at('created_at').notNull().defaultNow(),
+  },
+  (table) => [index('attachments_job_id').on(table.jobId)],
+);
+
+/** A card's own hand kept to be laid over other cards. */
+export const cardTemplates = pgTable('card_templates', {
+  id: uuid('id').primaryKey(),
+  name: text('name').notNull(),
+  card: jsonb('card').$type<CardTemplate['card']>().notNull(),
+  createdAt: at('created_at').notNull().defaultNow(),
+});

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { logCsv, logJson, readLog, LOG_COLUMNS } from '@gangway/contract/logExchange';
-import { exiftoolArguments, gpsWords, NOWHERE, rational, sidecarName, takeXmp, zoned } from '@gangway/contract/xmp';
+import { exiftoolArguments, gpsWords, NOWHERE, rational, sidecarName, takeXmp, zoned, type TakenWhere } from '@gangway/contract/xmp';
 import type { LogTake } from '@gangway/core/log/take';
 
 const STAND = '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01';
@@ -57,7 +57,7 @@ function read(path: string): Record<string, unknown> {
   return found;
 }
 
-function written(each: LogTake, where = WHERE): Record<string, unknown> {
+function written(each: LogTake, where: TakenWhere = WHERE): Record<string, unknown> {
   const path = join(folder, sidecarName(each.file));
   writeFileSync(path, takeXmp(each, where));
   return read(path);

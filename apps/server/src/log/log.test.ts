@@ -1,0 +1,307 @@
+import { execFileSync } from 'node:child_process';
+import { createHash, randomUUID } from 'node:crypto';
+import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
+import { createServer, type Server } from 'node:http';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { AddressInfo } from 'node:net';
+import fc from 'fast-check';
+import { pdfText } from './pdfText.test-support';
+import { pino } from 'pino';
+import type PgBoss from 'pg-boss';
+import sharp from 'sharp';
+import request from 'supertest';
+import { archivedJobSchema } from '@gangway/contract/archive';
+import { DEMO_STANDS } from '@gangway/contract/demo';
+import { jobSchema, type StoredJob } from '@gangway/contract/job';
+import { logSchema, type Log } from '@gangway/contract/log';
+import { setSchema } from '@gangway/contract/proof';
+import { storedSettings } from '@gangway/contract/stand';
+import { seriesOf, takeOf, type LogTake } from '@gangway/core/log/take';
+import yazl from 'yazl';
+import { createApp } from '../app';
+import { openQueue } from '../proof/queue';
+import { folderStore } from '../proof/store/folderStore';
+import { testDatabase } from '../testDatabase.test-support';
+
+jest.setTimeout(60_000);
+
+const logger = pino({ level: 'silent' });
+let database: Awaited<ReturnType<typeof testDatabase>>;
+let server: Server;
+let boss: PgBoss;
+let folder = '';
+let base = '';
+const api = () => request(base);
+
+beforeAll(async () => {
+  database = await testDatabase();
+  folder = await mkdtemp(join(tmpdir(), 'gangway-log-'));
+  boss = await openQueue(database.url, logger);
+  const proof = { store: folderStore(join(folder, 'store')), boss, scratch: join(folder, 'scratch'), quotaBytes: null };
+  server = createServer(createApp({ db: database.connection.db, logger, webDir: null, proof })).listen(0, '127.0.0.1');
+  await new Promise((done) => server.once('listening', done));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+});
+
+afterAll(async () => {
+  server.close();
+  await boss.stop({ graceful: false, close: true });
+  await database.drop();
+  await rm(folder, { recursive: true, force: true });
+});
+
+async function newJob(name = `Job ${randomUUID().slice(0, 6)}`, stands = DEMO_STANDS.slice(0, 2)): Promise<StoredJob> {
+  const { body } = await api().post('/api/jobs').send({ name }).expect(201);
+  const { id } = jobSchema.parse(body);
+  for (const stand of stands) await api().post(`/api/jobs/${id}/stands`).send({ name: stand.name, settings: storedSettings(stand.settings) }).expect(201);
+  return jobOf(id);
+}
+const jobOf = async (id: string): Promise<StoredJob> => jobSchema.parse((await api().get(`/api/jobs/${id}`).expect(200)).body);
+const logOf = async (id: string): Promise<Log> => logSchema.parse((await api().get(`/api/jobs/${id}/log`).expect(200)).body);
+const change = (jobId: string, body: object) => api().post(`/api/jobs/${jobId}/log/changes`).send(body);
+
+function taken(job: StoredJob, i: number, more: Partial<LogTake> = {}): LogTake {
+  const stand = job.stands[i % job.stands.length];
+  const demo = DEMO_STANDS.find(({ name }) => name === stand?.name);
+  if (!stand || !demo) throw new Error('no stand');
+  const place = seriesOf(demo.settings)[0] ?? { frame: null, bracket: null };
+  return { ...takeOf(demo.settings, stand.name, place, null), id: randomUUID(), standId: stand.id, at: new Date(Date.UTC(2026, 10, 24, 9, 0, i)).toISOString(), ...more };
+}
+
+describe('the log', () => {
+  test('takes are put, changed, taken away and put back; said again nothing changes', async () => {
+    const job = await newJob();
+    const [a, b] = [taken(job, 0), taken(job, 1, { remarks: 'gulls, "three"\nשלום' })];
+    await change(job.id, { put: [b, a], remove: [] }).expect(200);
+    expect((await logOf(job.id)).takes).toEqual([a, b]);
+    await change(job.id, { put: [b, a], remove: [] }).expect(200);
+    await change(job.id, { put: [{ ...a, fNumber: 11, rating: 5 }], remove: [b.id] }).expect(200);
+    expect((await logOf(job.id)).takes).toEqual([{ ...a, fNumber: 11, rating: 5 }]);
+    await change(job.id, { put: [b], remove: [b.id] }).expect(200);
+    expect((await logOf(job.id)).takes).toHaveLength(2);
+  });
+
+  test('a take without a stand, of another job, or out of bounds is refused whole, naming the field', async () => {
+    const [job, other] = [await newJob(), await newJob()];
+    const good = taken(job, 0);
+    const refused = async (take: unknown, words: RegExp, status = 400) => {
+      const { body } = await change(job.id, { put: [good, take], remove: [] }).expect(status);
+      expect((body as { error: { message: string } }).error.message).toMatch(words);
+    };
+    await refused({ ...taken(job, 1), standId: undefined }, /put\.1\.standId: A take needs a stand/);
+    await refused(taken(other, 1), /the stand of this take is not in this job/);
+    await refused({ ...taken(job, 1), fNumber: 0 }, /put\.1\.fNumber: Aperture, f\/ must be a number from 0\.05/);
+    await refused({ ...taken(job, 1), at: 'yesterday' }, /Time must be a moment/);
+    await refused({ ...taken(job, 1), file: '../x.tif' }, /without folders/);
+    await refused({ ...taken(job, 1), remarks: 'a\u0000b' }, /control character/);
+    expect((await logOf(job.id)).takes).toEqual([]);
+    const theirs = taken(other, 0);
+    await change(other.id, { put: [theirs], remove: [] }).expect(200);
+    await change(job.id, { put: [{ ...good, id: theirs.id }], remove: [] }).expect(409);
+    expect((await logOf(other.id)).takes).toEqual([theirs]);
+    await change(randomUUID(), { put: [], remove: [] }).expect(404);
+  });
+
+  test('a change of five thousand takes goes through, one more is refused', async () => {
+    const job = await newJob();
+    const all = Array.from({ length: 5000 }, (_, i) => taken(job, i));
+    await change(job.id, { put: all, remove: [] }).expect(200);
+    expect((await logOf(job.id)).takes).toHaveLength(5000);
+    await change(job.id, { put: [...all, taken(job, 1)], remove: [] }).expect(400);
+  });
+
+  test('photographs are attached to a stand or a take, read back as they are, and taken away; a letter is refused', async () => {
+    const job = await newJob();
+    const take = taken(job, 0);
+    await change(job.id, { put: [take], remove: [] }).expect(200);
+    const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#876' } }).jpeg().toBuffer();
+    const attach = (query: object, body: Buffer) => api().post(`/api/jobs/${job.id}/attachments`).query(query).set('Content-Type', 'application/octet-stream').send(body);
+    const { body } = await attach({ name: 'glass.jpg', standId: take.standId, takeId: take.id }, picture).expect(201);
+    expect(body).toMatchObject({ name: 'glass.jpg', width: 40, height: 30, mime: 'image/jpeg', sha256: createHash('sha256').update(picture).digest('hex') });
+    await attach({ name: 'letter.jpg', standId: take.standId }, Buffer.from('Dear reader')).expect(422);
+    await attach({ name: 'a.jpg', standId: randomUUID() }, picture).expect(400);
+    await attach({ name: 'a.jpg', standId: job.stands[1]?.id, takeId: take.id }, picture).expect(400);
+    const { id } = body as { id: string };
+    const back = await api().get(`/api/attachments/${id}/file`).buffer(true).parse((res, done) => {
+      const chunks: Buffer[] = [];
+      res.on('data', (chunk: Buffer) => chunks.push(chunk));
+      res.on('end', () => done(null, Buffer.concat(chunks)));
+    });
+    expect(back.headers['content-type']).toBe('image/jpeg');
+    expect(Buffer.compare(back.body as Buffer, picture)).toBe(0);
+    // The take goes, its photograph stays with the stand.
+    await change(job.id, { put: [], remove: [take.id] }).expect(200);
+    expect((await logOf(job.id)).attachments).toMatchObject([{ id, takeId: null }]);
+    await api().delete(`/api/attachments/${id}`).expect(200);
+    await api().get(`/api/attachments/${id}/file`).expect(404);
+  });
+});
+
+describe('jobs', () => {
+  test('place, day and the order of the stands are kept; what cannot be is refused by field', async () => {
+    const job = await newJob();
+    const place = { name: 'Larkmoor', latitudeDeg: 53.1, longitudeDeg: -0.4, heightM: 4, timeZone: 'Europe/London' };
+    const order = [...job.stands].reverse().map(({ id }) => id);
+    await api().patch(`/api/jobs/${job.id}`).send({ place, day: '2026-11-25', standOrder: order }).expect(200);
+    const now = await jobOf(job.id);
+    expect(now).toMatchObject({ place, day: '2026-11-25' });
+    expect(now.stands.map(({ id }) => id)).toEqual(order);
+    for (const [patch, words] of [
+      [{ place: { ...place, latitudeDeg: 91 } }, /Latitude must be/],
+      [{ place: { ...place, timeZone: 'Europe/Nowhere' } }, /Time zone must be a name/],
+      [{ day: '2026-13-45' }, /The day must be written/],
+      [{}, /Say what is to be changed/],
+    ] as const) {
+      const { body } = await api().patch(`/api/jobs/${job.id}`).send(patch).expect(400);
+      expect((body as { error: { message: string } }).error.message).toMatch(words);
+    }
+  });
+
+  test('templates of cards are kept by name', async () => {
+    const id = randomUUID();
+    const card = { order: ['open'], own: [{ id: 'own 1', words: 'Ask the harbour master' }], left: ['always'] };
+    await api().put(`/api/card-templates/${id}`).send({ name: 'On the quay', card }).expect(200);
+    expect((await api().get('/api/card-templates').expect(200)).body).toContainEqual({ id, name: 'On the quay', card });
+    await api().put(`/api/card-templates/${id}`).send({ name: '', card }).expect(400);
+    await api().delete(`/api/card-templates/${id}`).expect(200);
+    expect((await api().get('/api/card-templates')).body).not.toContainEqual(expect.objectContaining({ id }));
+  });
+});
+
+describe('cards on paper', () => {
+  test('a card is a PDF of A5 or half letter with the figures of its stand; a job’s has every stand', async () => {
+    const job = await newJob('On paper');
+    const pdf = async (path: string) => {
+      const { body } = await api().get(path).buffer(true).expect(200).expect('Content-Type', 'application/pdf');
+      return pdfText(body as Buffer);
+    };
+    const stand = job.stands[0];
+    const a5 = await pdf(`/api/stands/${stand?.id}/card.pdf`);
+    expect(a5.sizeMm).toEqual([148, 210]);
+    expect(a5.text).toContain('Hydraulic tower, small format');
+    expect(a5.text).toContain('11.0 mm of rise');
+    expect(a5.text).toContain('f/8');
+    expect(a5.text).toMatch(/24 m off/);
+    expect((await pdf(`/api/stands/${stand?.id}/card.pdf?size=letterHalf`)).sizeMm).toEqual([139.7, 215.9]);
+    await api().get(`/api/stands/${stand?.id}/card.pdf?size=a0`).expect(400);
+    await api().patch(`/api/jobs/${job.id}`).send({ place: { name: 'Larkmoor', latitudeDeg: 53.1, longitudeDeg: -0.4, heightM: 4, timeZone: 'Europe/London' }, day: '2026-06-21' }).expect(200);
+    const whole = await pdf(`/api/jobs/${job.id}/cards.pdf`);
+    expect(whole.pages).toBeGreaterThan(a5.pages + 1);
+    expect(whole.text).toMatch(/sunrise 04:\d\d/);
+    for (const { name } of job.stands) expect(whole.text).toContain(name);
+  });
+});
+
+const binary = (res: NodeJS.ReadableStream, done: (error: Error | null, body: Buffer) => void): void => {
+  const chunks: Buffer[] = [];
+  res.on('data', (chunk: Buffer) => chunks.push(chunk));
+  res.on('end', () => done(null, Buffer.concat(chunks)));
+};
+const archiveOf = async (id: string): Promise<Buffer> => (await api().get(`/api/jobs/${id}/archive`).buffer(true).parse(binary as never).expect(200)).body as Buffer;
+const bring = (bytes: Buffer) => api().post('/api/jobs/import').set('Content-Type', 'application/octet-stream').send(bytes);
+
+/** A zip of the files given, as somebody else might make it. */
+function zipOf(files: Readonly<Record<string, Buffer | string>>, raw = false): Promise<Buffer> {
+  const zip = new yazl.ZipFile();
+  for (const [path, words] of Object.entries(files)) zip.addBuffer(Buffer.from(words), raw ? path.replace(/\.\./gu, 'xx') : path);
+  zip.end();
+  const chunks: Buffer[] = [];
+  return new Promise((done) => {
+    zip.outputStream.on('data', (chunk: Buffer) => chunks.push(chunk));
+    zip.outputStream.on('end', () => done(Buffer.concat(chunks)));
+  });
+}
+function manifestOf(files: Readonly<Record<string, string>>, more: object = {}): string {
+  return JSON.stringify({ format: 'gangway-job', version: 1, made: '2026-11-25T00:00:00Z', job: 'x', files: Object.entries(files).map(([path, words]) => ({ path, bytes: words.length, sha256: createHash('sha256').update(words).digest('hex') })), ...more });
+}
+
+describe('the archive of a job', () => {
+  /** What an archive says, with every id by its place instead of itself. */
+  async function said(bytes: Buffer): Promise<unknown> {
+    const at = await mkdtemp(join(folder, 'unzipped-'));
+    await writeFile(join(at, 'a.zip'), bytes);
+    execFileSync('unzip', ['-q', 'a.zip', '-d', 'out'], { cwd: at });
+    const text = await readFile(join(at, 'out', 'job.json'), 'utf8');
+    const job = archivedJobSchema.parse(JSON.parse(text));
+    const ids = new Map<string, string>();
+    const plain = JSON.stringify(job).replace(/[0-9a-f]{8}-[0-9a-f]{4}-4[0-9a-f]{3}-[0-9a-f]{4}-[0-9a-f]{12}/gu, (id) => {
+      // Kit components keep theirs: they are the same thing on every machine.
+      if (id.startsWith('00000000')) return id;
+      if (!ids.has(id)) ids.set(id, `id ${ids.size}`);
+      return ids.get(id) ?? id;
+    });
+    const sums: string[] = [];
+    for (const path of ['attachments', 'frames', 'pictures']) for (const name of (await readdir(join(at, 'out', path)).catch(() => [])).sort()) sums.push(createHash('sha256').update(await readFile(join(at, 'out', path, name))).digest('hex'));
+    return { job: { ...(JSON.parse(plain) as object), name: '' }, sums: sums.sort() };
+  }
+
+  test('out and in again loses nothing: stands, log, photographs, frames', async () => {
+    const job = await newJob('Round trip');
+    await api().patch(`/api/jobs/${job.id}`).send({ place: { name: 'Quay', latitudeDeg: -33.9, longitudeDeg: 151.2, heightM: 2, timeZone: 'Australia/Sydney' }, day: '2026-11-25', dismissedCautions: ['edge'], standOrder: [...job.stands].reverse().map(({ id }) => id) }).expect(200);
+    const takes = [taken(job, 0, { remarks: 'a,"b"\nc' }), taken(job, 1, { rating: 3 })];
+    await change(job.id, { put: takes, remove: [] }).expect(200);
+    const picture = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } }).png().toBuffer();
+    await api().post(`/api/jobs/${job.id}/attachments`).query({ name: 'note.png', standId: takes[0]?.standId, takeId: takes[0]?.id }).set('Content-Type', 'application/octet-stream').send(picture).expect(201);
+    const { body: set } = await api().post(`/api/stands/${job.stands[0]?.id}/frame-sets`).send({ name: 'Series', origin: 'files', planned: false }).expect(201);
+    const noise = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 40 } } }).tiff().toBuffer();
+    await api().post(`/api/frame-sets/${setSchema.parse(set).id}/frames`).query({ name: 'one.tif', role: 'frame' }).set('Content-Type', 'application/octet-stream').send(noise).expect(201);
+    const first = await archiveOf(job.id);
+    const { body } = await bring(first).expect(201);
+    const copy = jobSchema.parse(body);
+    expect(copy.name).toBe('Round trip (copy)');
+    expect(copy.id).not.toBe(job.id);
+    const second = await archiveOf(copy.id);
+    expect(await said(second)).toEqual(await said(first));
+    // Nothing of the first was touched.
+    expect(await said(await archiveOf(job.id))).toEqual(await said(first));
+  });
+
+  test('any log survives the way out and in', async () => {
+    const job = await newJob('Property');
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.record({ i: fc.nat({ max: 3 }), remarks: fc.string({ unit: 'grapheme', maxLength: 30 }).filter((text) => !/[\u0000-\u001f\u007f]/u.test(text)), riseMm: fc.double({ min: -40, max: 40, noNaN: true }).map((mm) => mm + 0), rating: fc.integer({ min: 0, max: 5 }), focusM: fc.option(fc.double({ min: 0.1, max: 1e4, noNaN: true })) }), { maxLength: 5 }), async (rows) => {
+        const before = (await logOf(job.id)).takes.map(({ id }) => id);
+        const takes = rows.map(({ i, ...more }, n) => taken(job, i, { ...more, at: new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString() }));
+        await change(job.id, { put: takes, remove: before }).expect(200);
+        const copy = jobSchema.parse((await bring(await archiveOf(job.id)).expect(201)).body);
+        const plain = (all: readonly LogTake[]) => all.map((take) => ({ ...take, id: '', standId: '' }));
+        expect(plain((await logOf(copy.id)).takes)).toEqual(plain(takes));
+      }),
+      { numRuns: 8 },
+    );
+  });
+
+  test('damaged, strange, newer or climbing out: refused in words, and nothing is taken in', async () => {
+    const job = await newJob('Kept whole');
+    const good = await archiveOf(job.id);
+    const count = async () => ((await api().get('/api/jobs')).body as unknown[]).length;
+    const before = await count();
+    const jobWords = JSON.stringify({ name: 'x', dismissedCautions: [], place: null, day: null, stands: [], takes: [], attachments: [], sets: [] });
+    const orphan = JSON.stringify({ ...(JSON.parse(jobWords) as object), takes: [taken(job, 0)] });
+    const climbing = Buffer.from((await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'xx/xx/evil': 'x' })).toString('latin1').replaceAll('xx/xx/evil', '../../evil'), 'latin1');
+    const flipped = Buffer.from(good);
+    const at = flipped.indexOf('job.json') + 60;
+    flipped[at] = (flipped[at] ?? 0) ^ 0xff;
+    const bad: readonly (readonly [Buffer, RegExp])[] = [
+      [Buffer.from('Dear reader'), /not an archive/],
+      [good.subarray(0, good.length - 40), /not an archive|damaged/],
+      [flipped, /damaged/],
+      [climbing, /climbs out of its folder/],
+      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }, { version: 2 }) }), /version 2, made by a newer Gangway/],
+      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': `${jobWords} ` }) }), /not what its checksum says/],
+      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({}) }), /not in its manifest/],
+      [await zipOf({ 'manifest.json': manifestOf({ 'job.json': jobWords }) }), /job\.json is missing/],
+      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'run.sh': 'x' }), /no place in one/],
+      [await zipOf({ 'job.json': orphan, 'manifest.json': manifestOf({ 'job.json': orphan }) }), /a stand that it does not hold/],
+      [await zipOf({ 'job.json': '{"name":5}', 'manifest.json': manifestOf({ 'job.json': '{"name":5}' }) }), /its job is not right/],
+      [await zipOf({ 'a.txt': 'x' }), /no place in one/],
+    ];
+    for (const [bytes, words] of bad) {
+      const { body, status } = await bring(bytes);
+      expect([status, (body as { error: { message: string } }).error.message]).toEqual([422, expect.stringMatching(words)]);
+    }
+    expect(await count()).toBe(before);
+    expect((await readdir(join(folder, 'scratch'))).filter((name) => /^(?:archive|opened)-/u.test(name))).toEqual([]);
+  });
+});

@@ -1,0 +1,49 @@
+import type { AssemblyPlan } from '@gangway/core/assembly/plan';
+import { z } from 'zod';
+import { jobPlaceSchema } from './job';
+import { attachmentSchema, logTakeSchema } from './log';
+import { nameSchema } from './name';
+import { standSettingsSchema } from './stand';
+
+/** The version of the archive of a job; docs/archive.md says what is in it. */
+export const ARCHIVE_VERSION = 1;
+
+const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
+
+/** What the archive holds, with checksums; the last file that is written. */
+export const manifestSchema = z.strictObject({
+  format: z.literal('gangway-job'),
+  version: z.literal(ARCHIVE_VERSION),
+  made: z.iso.datetime(),
+  job: z.string(),
+  files: z.array(z.strictObject({ path: z.string(), bytes: z.number().int().nonnegative(), sha256 })),
+});
+export type Manifest = z.infer<typeof manifestSchema>;
+
+const stamp = z.iso.datetime();
+
+export const archivedJobSchema = z.strictObject({
+  name: nameSchema,
+  dismissedCautions: z.array(z.string()),
+  place: jobPlaceSchema.nullable(),
+  day: z.iso.date().nullable(),
+  stands: z.array(z.strictObject({ id: z.uuid(), name: nameSchema, settings: standSettingsSchema })).max(2000),
+  takes: z.array(logTakeSchema).max(50_000),
+  attachments: z.array(attachmentSchema.extend({ path: z.string() })).max(5000),
+  sets: z
+    .array(
+      z.strictObject({
+        id: z.uuid(),
+        standId: z.uuid(),
+        name: z.string(),
+        origin: z.string(),
+        plan: z.custom<AssemblyPlan>((value) => value === null || typeof value === 'object').nullable(),
+        order: z.array(z.uuid().nullable()),
+        createdAt: stamp,
+        frames: z.array(z.strictObject({ id: z.uuid(), name: z.string(), role: z.string(), bytes: z.number(), sha256, seen: z.record(z.string(), z.unknown()), createdAt: stamp, path: z.string() })),
+        assemblies: z.array(z.strictObject({ id: z.uuid(), options: z.record(z.string(), z.unknown()), report: z.record(z.string(), z.unknown()), bytes: z.number(), createdAt: stamp, path: z.string(), sidecar: z.string() })),
+      }),
+    )
+    .max(2000),
+});
+export type ArchivedJob = z.infer<typeof archivedJobSchema>;

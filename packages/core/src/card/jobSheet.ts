@@ -1,0 +1,131 @@
+import { CAUTIONS } from '../cautions/cautions';
+import { partsInOrder } from '../rig/parts';
+import { frontBearing, litStretches, sunTimes, windWords, type LitStretch, type Place, type SunTimes } from '../sun/sun';
+import type { StandSettings } from '../stand/settings';
+import { Pages, putCard, SPOT_SIZES, type SpotSize } from './cardPages';
+import type { Drawing } from './drawing';
+
+/** A stand of a job as its sheet needs it. */
+export interface SheetStand {
+  readonly name: string;
+  readonly settings: StandSettings;
+}
+
+/** Where and when a job is photographed. */
+export interface Where {
+  readonly place: (Place & { readonly name: string }) | null;
+  /** The day, as 2026-11-25. */
+  readonly day: string | null;
+  /** As the IANA names it. */
+  readonly timeZone: string;
+}
+
+/** Something to pack, and the stands that need it. */
+export interface Packed {
+  readonly name: string;
+  readonly kind: string;
+  readonly stands: readonly string[];
+}
+
+/** Everything to pack for some stands, each thing once, in the order of the chain. */
+export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
+  const all = new Map<string, { name: string; kind: string; stands: string[] }>();
+  const add = (key: string, name: string, kind: string, stand: string): void => {
+    const found = all.get(key) ?? { name, kind, stands: [] };
+    if (!found.stands.includes(stand)) found.stands.push(stand);
+    all.set(key, found);
+  };
+  for (const { name, settings } of stands) {
+    for (const part of partsInOrder(settings.rig.parts)) add(part.id, part.name, part.kind, name);
+    for (const filter of settings.exposure.filters) add(`filter ${filter.name}`, filter.name, 'filter', name);
+    if (settings.exposure.centreFilterStops !== null) add('centre filter', 'centre filter', 'filter', name);
+    if (settings.exposure.flash) add('flash', 'flash', 'flash', name);
+  }
+  return [...all.values()];
+}
+
+/** The cautions that any of the stands concerns, each once. */
+export function jobCautions(stands: readonly SheetStand[]): readonly string[] {
+  return CAUTIONS.filter(({ concerns }) => stands.some(({ settings }) => concerns(settings))).map(({ words }) => words);
+}
+
+/** The moment at which a day begins in a time zone. Throws a RangeError for a zone or a day that there is not. */
+export function dayStart(day: string, timeZone: string): Date {
+  const wanted = Date.parse(`${day}T00:00:00Z`);
+  if (Number.isNaN(wanted)) throw new RangeError(`${day} is no day`);
+  const offset = (ms: number): number => {
+    const parts = new Intl.DateTimeFormat('en-GB', { timeZone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).formatToParts(new Date(ms));
+    const of = (type: string): number => Number(parts.find((part) => part.type === type)?.value);
+    return Date.UTC(of('year'), of('month') - 1, of('day'), of('hour'), of('minute'), of('second')) - ms;
+  };
+  // The offset at the guess may differ from the one at the moment itself, where the clocks change at night.
+  const guess = wanted - offset(wanted);
+  return new Date(wanted - offset(guess));
+}
+
+/** The light of a day for a job; `null` while place or day is missing. */
+export function lightOfDay({ place, day, timeZone }: Where, stands: readonly SheetStand[]): { readonly sun: SunTimes; readonly lit: readonly { readonly name: string; readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] }[] } | null {
+  if (place === null || day === null) return null;
+  const from = dayStart(day, timeZone);
+  return {
+    sun: sunTimes(place, from),
+    lit: stands
+      .filter(({ settings }) => settings.scene?.subject.kind === 'front')
+      .map(({ name, settings }) => {
+        const bearingDeg = settings.scene && frontBearing(settings.scene);
+        return { name, bearingDeg, stretches: bearingDeg === null ? [] : litStretches(place, from, bearingDeg) };
+      }),
+  };
+}
+
+/** A time of day as the clocks of a zone show it: 07:42. */
+export function clockWords(at: Date | null, timeZone: string): string {
+  if (at === null) return 'not that day';
+  return new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
+}
+
+/** The sun of a day in sentences. */
+export function sunWords(sun: SunTimes, timeZone: string): string {
+  if (sun.allDay === 'up') return 'The sun does not set that day.';
+  if (sun.allDay === 'down') return 'The sun does not rise that day.';
+  const at = (date: Date | null): string => clockWords(date, timeZone);
+  return `Light from ${at(sun.dawn)}, sunrise ${at(sun.rise)}, low and warm until ${at(sun.lowUntil)}, highest ${at(sun.noon)}, low again from ${at(sun.lowFrom)}, sunset ${at(sun.set)}, light until ${at(sun.dusk)}.`;
+}
+
+/** When a front is lit, in words. */
+export function litWords({ bearingDeg, stretches }: { readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] }, timeZone: string): string {
+  if (bearingDeg === null) return 'which way it looks is not known: read the compass in the step Stand';
+  const looks = `looks ${windWords(bearingDeg)}`;
+  if (stretches.length === 0) return `${looks}; no sun on it that day`;
+  return `${looks}; sun on it ${stretches.map(({ from, to, steepestDeg, steepestAt }) => `${clockWords(from, timeZone)}–${clockWords(to, timeZone)}, steepest ${Math.round(steepestDeg)}° at ${clockWords(steepestAt, timeZone)}`).join(' and ')}`;
+}
+
+/** The whole job on paper: its light, what to pack, what to mind, and the card of every stand. */
+export function jobPages(job: string, where: Where, stands: readonly SheetStand[], size: SpotSize): readonly Drawing[] {
+  const { widthMm, heightMm } = SPOT_SIZES[size];
+  const pages = new Pages(widthMm, heightMm, job);
+  pages.text(job, { size: 6, bold: true });
+  pages.y += 2;
+  pages.text(`${where.place === null ? 'No place given' : `${where.place.name === '' ? 'At' : `${where.place.name},`} ${where.place.latitudeDeg.toFixed(4)}° north, ${where.place.longitudeDeg.toFixed(4)}° east`}; ${where.day ?? 'no day given'}; times of ${where.timeZone}.`);
+  const light = lightOfDay(where, stands);
+  pages.heading('Light');
+  pages.text(light ? sunWords(light.sun, where.timeZone) : 'Give the place and the day on the job’s page, and its light stands here.');
+  for (const each of light?.lit ?? []) pages.text(`${each.name}: ${litWords(each, where.timeZone)}.`, { x: 14 });
+  if (light) pages.text('Hills, houses and weather are not known.', { size: 2.4 });
+  pages.heading('Stands');
+  stands.forEach(({ name, settings }, i) => pages.text(`${i + 1}. ${name}: ${settings.rig.name}`));
+  pages.heading('To pack');
+  for (const { name, stands: needed } of packingList(stands)) {
+    pages.room(5);
+    pages.put({ kind: 'rect', x: 9, y: pages.y - 2.4, w: 2.8, h: 2.8, widthMm: 0.2 });
+    pages.text(`${name}: ${needed.length === stands.length && stands.length > 1 ? 'every stand' : needed.join(', ')}`, { x: 14 });
+    pages.y += 0.6;
+  }
+  pages.heading('Mind');
+  for (const words of jobCautions(stands)) pages.text(`· ${words}`, { size: 2.5 });
+  for (const { name, settings } of stands) {
+    pages.turn();
+    putCard(pages, { name, job, settings });
+  }
+  return pages.drawings(job);
+}
