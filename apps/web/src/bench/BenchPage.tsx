@@ -37,6 +37,10 @@ const FindingsPanel = lazy(() => import('./findings/FindingsPanel').then((module
 const Reading = lazy(() => import('./circle/Reading').then((module) => ({ default: module.Reading })));
 const StitchPanel = lazy(() => import('./stitch/StitchPanel').then((module) => ({ default: module.StitchPanel })));
 const StitchDrawings = lazy(() => import('./stitch/StitchDrawings').then((module) => ({ default: module.StitchDrawings })));
+const ExposePanel = lazy(() => import('./expose/ExposePanel').then((module) => ({ default: module.ExposePanel })));
+const ExposeSheet = lazy(() => import('./expose/ExposeSheet').then((module) => ({ default: module.ExposeSheet })));
+const CardPanel = lazy(() => import('./card/CardPanel').then((module) => ({ default: module.CardPanel })));
+const LogButton = lazy(() => import('../log/LogButton').then((module) => ({ default: module.LogButton })));
 const Cautions = lazy(() => import('./cautions/Cautions').then((module) => ({ default: module.Cautions })));
 const CircleAside = lazy(() => import('./circle/CircleAside').then((module) => ({ default: module.CircleAside })));
 const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ default: module.ChooseRig })));
@@ -161,6 +165,20 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
                 <StitchDrawings settings={settings} />
               </div>
             )}
+            {step === 'expose' && (
+              <div className={WITH_SHEET}>
+                <div className={PANEL}>
+                  <ExposePanel settings={settings} />
+                </div>
+                <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
+                  <div className="px-2 py-1">
+                    <LogButton settings={settings} />
+                  </div>
+                  <ExposeSheet settings={settings} />
+                </div>
+              </div>
+            )}
+            {step === 'card' && <CardPanel settings={settings} />}
             {step === 'stand' && (
               <div className={WITH_PANEL}>
                 <div className={PANEL}>
@@ -178,7 +196,7 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
               <FocusScales settings={settings} />
             </Suspense>
           )}
-          {step !== 'focus' && step !== 'stitch' && <LevelScale settings={settings} />}
+          {step !== 'focus' && step !== 'stitch' && step !== 'expose' && step !== 'card' && <LevelScale settings={settings} />}
         </section>
         <Aside jobId={jobId} step={step} settings={later} readingId={readingId} onRig={chooseRig} onAsk={ask} />
       </main>
@@ -259,13 +277,14 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
 });
 
 /** The steps in the order in which the work goes, and which drawing is large at each. */
-const STEPS = { stand: { name: 'Stand', drawing: 'Place and movements' }, frame: { name: 'Frame', drawing: 'Finder and movements' }, cover: { name: 'Cover', drawing: 'Circle and movements' }, focus: { name: 'Focus', drawing: 'Section, Finder and tilt' }, stitch: { name: 'Stitch', drawing: 'Frames in the circle, and the joined picture' } } as const;
+const STEPS = { stand: { name: 'Stand', drawing: 'Place and movements' }, frame: { name: 'Frame', drawing: 'Finder and movements' }, cover: { name: 'Cover', drawing: 'Circle and movements' }, focus: { name: 'Focus', drawing: 'Section, Finder and tilt' }, stitch: { name: 'Stitch', drawing: 'Frames in the circle, and the joined picture' }, expose: { name: 'Expose', drawing: 'From the meter to the time' }, card: { name: 'Card', drawing: 'The list for the spot' } } as const;
 type Step = keyof typeof STEPS;
 
 /** Nobody reads findings faster than this while something is dragged, ms. */
 const READ_MS = 400;
 
 const WITH_PANEL = 'grid min-h-0 grid-cols-[16.5rem_minmax(0,1fr)_auto] max-lg:grid-cols-[minmax(0,1fr)_auto]';
+const WITH_SHEET = 'grid min-h-0 grid-cols-[16.5rem_minmax(0,1fr)] max-lg:grid-cols-[minmax(0,1fr)]';
 const PANEL = 'grid min-h-0 max-lg:order-last max-lg:col-span-2 max-lg:mt-3';
 
 /** The step stands in the address, so that it is found again. */

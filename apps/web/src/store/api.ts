@@ -1,7 +1,9 @@
 import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
 import { apiErrorSchema } from '@gangway/contract/apiError';
-import type { Deleted, Job, JobName, JobSummary, StoredDeleted, StoredJob } from '@gangway/contract/job';
+import type { Deleted, Job, JobName, JobPatch, JobSummary, StoredDeleted, StoredJob } from '@gangway/contract/job';
 import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contract/proof';
+import type { CardTemplate } from '@gangway/contract/card';
+import type { Attachment, Log, LogChange } from '@gangway/contract/log';
 import type { Kit, KitChange } from '@gangway/contract/kit';
 import { openedStand, storedSettings, type Stand, type StoredStand } from '@gangway/contract/stand';
 import { filled } from '@gangway/core/kit/item';
@@ -11,11 +13,17 @@ const openedJob = (job: StoredJob): Job => ({ ...job, stands: job.stands.map(ope
 /** A kit with every figure that its kinds have now. */
 const openedKit = (kit: Kit): Kit => ({ ...kit, items: kit.items.map((row) => ({ ...row, item: filled(row.item) })) });
 
+/** Takes with a change laid over them, in the order of time. */
+function changedTakes(takes: Log['takes'], put: Log['takes'], remove: readonly string[]): Log['takes'] {
+  const gone = new Set([...remove, ...put.map(({ id }) => id)]);
+  return [...takes.filter(({ id }) => !gone.has(id)), ...put].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1));
+}
+
 /** Server state that is listed or fetched; the stand under edit is kept by `bench/keeping`. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
-  tagTypes: ['jobs', 'job', 'deleted', 'kit', 'proofs'],
+  tagTypes: ['jobs', 'job', 'deleted', 'kit', 'proofs', 'log', 'templates'],
   refetchOnFocus: true,
   refetchOnReconnect: true,
   endpoints: (build) => ({
@@ -46,6 +54,32 @@ export const api = createApi({
     beginAssembly: build.mutation<Assembly, { setId: string; options: AssemblyOptions }>({ query: ({ setId, options }) => ({ url: `frame-sets/${setId}/assemblies`, method: 'POST', body: options }), invalidatesTags: ['proofs'] }),
     cancelAssembly: build.mutation<Assembly, string>({ query: (id) => ({ url: `assemblies/${id}/cancel`, method: 'POST' }), invalidatesTags: ['proofs'] }),
     deleteAssembly: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `assemblies/${id}`, method: 'DELETE' }), invalidatesTags: ['proofs'] }),
+    log: build.query<Log, string>({ query: (jobId) => `jobs/${jobId}/log`, providesTags: ['log'] }),
+    changeLog: build.mutation<{ put: number; removed: number }, LogChange & { jobId: string }>({
+      query: ({ jobId, ...body }) => ({ url: `jobs/${jobId}/log/changes`, method: 'POST', body }),
+      // In the table at once; as the server has it again if that could not be kept.
+      onQueryStarted: async ({ jobId, put, remove }, { dispatch, queryFulfilled }) => {
+        const patch = dispatch(api.util.updateQueryData('log', jobId, (log) => ({ ...log, takes: changedTakes(log.takes, put, remove) })));
+        await queryFulfilled.catch(() => patch.undo());
+      },
+    }),
+    attach: build.mutation<Attachment, { jobId: string; standId: string; takeId: string | null; file: File }>({
+      query: ({ jobId, standId, takeId, file }) => ({ url: `jobs/${jobId}/attachments?${new URLSearchParams({ name: file.name, standId, ...(takeId !== null && { takeId }) })}`, method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' } }),
+      invalidatesTags: ['log'],
+    }),
+    detach: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `attachments/${id}`, method: 'DELETE' }), invalidatesTags: ['log'] }),
+    templates: build.query<readonly CardTemplate[], undefined>({ query: () => 'card-templates', providesTags: ['templates'] }),
+    putTemplate: build.mutation<CardTemplate, CardTemplate>({ query: ({ id, ...body }) => ({ url: `card-templates/${id}`, method: 'PUT', body }), invalidatesTags: ['templates'] }),
+    deleteTemplate: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `card-templates/${id}`, method: 'DELETE' }), invalidatesTags: ['templates'] }),
+    changeJob: build.mutation<JobSummary, JobPatch & { id: string }>({ query: ({ id, ...body }) => ({ url: `jobs/${id}`, method: 'PATCH', body }), invalidatesTags: ['jobs', 'job'] }),
+    orderStands: build.mutation<JobSummary, { id: string; standOrder: readonly string[] }>({
+      query: ({ id, standOrder }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { standOrder } }),
+      onQueryStarted: async ({ id, standOrder }, { dispatch, queryFulfilled }) => {
+        const patch = dispatch(api.util.updateQueryData('job', id, (job) => ({ ...job, stands: standOrder.flatMap((each) => job.stands.filter((stand) => stand.id === each)) })));
+        await queryFulfilled.catch(() => patch.undo());
+      },
+    }),
+    importJob: build.mutation<StoredJob, File>({ query: (file) => ({ url: 'jobs/import', method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' } }), invalidatesTags: ['jobs'] }),
     stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, transformResponse: openedStand, keepUnusedDataFor: 0 }),
     addJob: build.mutation<JobSummary, JobName>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),

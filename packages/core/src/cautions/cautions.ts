@@ -1,7 +1,7 @@
 import type { StandSettings } from '../stand/settings';
 
 /** The steps of the bench at which something is to be minded. */
-export type CautionStep = 'stand' | 'frame' | 'cover' | 'focus' | 'stitch';
+export type CautionStep = 'stand' | 'frame' | 'cover' | 'focus' | 'stitch' | 'expose' | 'card';
 
 export interface Caution {
   readonly id: string;
@@ -31,6 +31,8 @@ export const CAUTIONS: readonly Caution[] = [
   { id: 'open', step: 'focus', words: 'Open camera: no dust, spray or rain near it, never the sun on a bare sensor, and a strap on the lens: it can fall.', concerns: ({ rig }) => rig.parts.kind === 'held' },
   { id: 'modified', step: 'focus', words: 'Do not force or file a lens for more tilt: springs, sharp edges and old coatings; a repairer does it.', concerns: ({ rig }) => rig.parts.kind === 'held' },
   { id: 'slid', step: 'stitch', words: 'A camera on a rail or a collar: tighten the clamp at every place, and check that the back clears the head below.', concerns: ({ mosaic }) => mosaic !== null && mosaic.mover !== 'lens' },
+  { id: 'flash', step: 'expose', words: 'Flash: not into the eyes of drivers or animals, cables off wet floors; an electrician decides about old wiring.', concerns: ({ exposure }) => exposure.flash },
+  { id: 'alone', step: 'card', words: 'Reading a list one minds nothing else: step back from edge and road first, and do not go alone where help is far.', concerns: ({ scene }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind) },
   { id: 'away', step: 'stitch', words: 'A long series with the eye on the scales: have somebody watch traffic, tide and edge meanwhile.', concerns: ({ scene }) => scene !== null && !['interior', 'table', 'sheet'].includes(scene.subject.kind) },
 ];
 

@@ -1,0 +1,204 @@
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
+import { GripVertical, Printer, X } from 'lucide-react';
+import { memo, useState } from 'react';
+import { useParams } from 'react-router';
+import { CARD_GROUPS, leftOff, spotCard, type CardGroup, type CardStep } from '@gangway/core/card/spotCard';
+import { SPOT_SIZES } from '@gangway/core/card/cardPages';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { LogButton } from '../../log/LogButton';
+import { api, errorSentence } from '../../store/api';
+import { Button, IconButton } from '../../ui/Button';
+import { useTell } from '../../ui/Notes';
+import { standEdit } from '../standEdit';
+
+const set = standEdit.setCard;
+
+/** The list for the spot: ticked, written on, reordered, printed. */
+export const CardPanel = memo(function CardPanel({ settings }: { readonly settings: StandSettings }) {
+  const { standId = '' } = useParams();
+  const [editing, setEditing] = useState(false);
+  const steps = spotCard(settings);
+  const ticks = steps.filter(({ told }) => !told);
+  const done = ticks.filter(({ id }) => settings.card.ticked.includes(id)).length;
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    const [moved, onto] = [ticks.find(({ id }) => id === active.id), ticks.find(({ id }) => id === over.id)];
+    // A step stays in its part of the card.
+    if (!moved || !onto || moved.group !== onto.group) return;
+    const inside = ticks.filter(({ group }) => group === moved.group).map(({ id }) => id);
+    const order = arrayMove(inside, inside.indexOf(moved.id), inside.indexOf(onto.id));
+    set({ order: ticks.flatMap(({ group, id }) => (group === moved.group ? [order.shift() ?? id] : [id])) }, `“${moved.words}” moved`);
+  };
+  const groups = (Object.keys(CARD_GROUPS) as CardGroup[]).map((group) => ({ group, inside: steps.filter((each) => each.group === group) })).filter(({ inside }) => inside.length > 0);
+  return (
+    <section aria-label="Card" className="mx-auto flex h-full min-h-0 w-full max-w-3xl flex-col">
+      <div className="flex flex-wrap items-center gap-2 py-2">
+        <LogButton settings={settings} />
+        <span className="grow text-right text-sm text-ink-soft tabular-nums" role="status">
+          {done} of {ticks.length} done
+        </span>
+        {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
+          <a key={size} href={`/api/stands/${standId}/card.pdf?size=${size}`} target="_blank" rel="noreferrer" className="inline-flex min-h-8 items-center gap-1 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink">
+            <Printer size={14} aria-hidden /> {name}
+          </a>
+        ))}
+        <Button aria-pressed={editing} onClick={() => setEditing(!editing)} className="aria-pressed:border-accent">
+          {editing ? 'Done editing' : 'Edit the list'}
+        </Button>
+        <Button look="quiet" disabled={settings.card.ticked.length === 0} onClick={() => set({ ticked: [] }, 'all ticks taken away')}>
+          Untick all
+        </Button>
+      </div>
+      <div className="min-h-0 grow overflow-y-auto pb-4">
+        <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+          {groups.map(({ group, inside }) => (
+            <div key={group} className="mb-4">
+              <h2 className="engraved mb-1">{CARD_GROUPS[group]}</h2>
+              <SortableContext items={inside.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
+                <ul aria-label={CARD_GROUPS[group]}>
+                  {inside.map((step) => (step.told ? <Told key={step.id} step={step} /> : <StepRow key={step.id} step={step} settings={settings} editing={editing} />))}
+                </ul>
+              </SortableContext>
+            </div>
+          ))}
+        </DndContext>
+        {editing && <Editing settings={settings} />}
+      </div>
+    </section>
+  );
+});
+
+function Told({ step }: { readonly step: CardStep }) {
+  return <li className="border-b border-hairline py-1.5 text-sm">{step.words}</li>;
+}
+
+function StepRow({ step, settings, editing }: { readonly step: CardStep; readonly settings: StandSettings; readonly editing: boolean }) {
+  const { card } = settings;
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: step.id, disabled: !editing });
+  const ticked = card.ticked.includes(step.id);
+  const [draft, setDraft] = useState<string | null>(null);
+  const note = card.notes[step.id] ?? '';
+  const commit = () => {
+    if (draft === null) return;
+    const { [step.id]: _old, ...others } = card.notes;
+    const words = draft.trim();
+    if (words !== note) set({ notes: words === '' ? others : { ...others, [step.id]: words.slice(0, 500) } }, 'what was done');
+    setDraft(null);
+  };
+  const remove = () => {
+    if (step.own) set({ own: card.own.filter(({ id }) => id !== step.id), order: card.order.filter((id) => id !== step.id) }, `“${step.words}” taken away`);
+    else set({ left: [...card.left, step.id] }, `“${step.words}” left off`);
+  };
+  const room = step.group === 'work' || step.group === 'mosaic';
+  return (
+    <li ref={setNodeRef} style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }} className={`flex items-start gap-2 border-b border-hairline bg-ground ${isDragging ? 'relative z-10 shadow-raised' : ''}`}>
+      {editing && (
+        <button ref={setActivatorNodeRef} type="button" {...attributes} {...listeners} aria-label={`Move “${step.words}”`} className="mt-1.5 touch-none cursor-grab text-ink-soft">
+          <GripVertical size={18} aria-hidden />
+        </button>
+      )}
+      <label className="flex min-h-11 min-w-0 grow items-start gap-2.5 py-2">
+        <input type="checkbox" checked={ticked} onChange={({ target }) => set({ ticked: target.checked ? [...card.ticked, step.id] : card.ticked.filter((id) => id !== step.id) }, target.checked ? `“${step.words}” done` : `“${step.words}” not done`)} className="mt-0.5 size-5 shrink-0 accent-accent" />
+        <span className={`min-w-0 ${ticked ? 'text-ink-soft line-through decoration-1' : ''}`}>
+          {step.words}
+          {step.figures !== '' && <span className="block text-sm font-semibold tabular-nums">{step.figures}</span>}
+        </span>
+      </label>
+      {room && !editing && (
+        <input
+          aria-label={`Really done: ${step.words}`}
+          placeholder="really done"
+          value={draft ?? note}
+          maxLength={500}
+          onChange={({ target }) => setDraft(target.value)}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') commit();
+            if (event.key === 'Escape') setDraft(null);
+          }}
+          className="mt-1.5 min-h-8 w-32 shrink-0 border-b border-rule bg-transparent px-1 text-sm placeholder:text-ink-soft max-sm:w-24"
+        />
+      )}
+      {editing && (
+        <IconButton label={step.own ? `Delete “${step.words}”` : `Leave off “${step.words}”`} className="mt-1" onClick={remove}>
+          <X size={15} aria-hidden />
+        </IconButton>
+      )}
+    </li>
+  );
+}
+
+/** Own steps, what was left off, and templates. */
+function Editing({ settings }: { readonly settings: StandSettings }) {
+  const { card } = settings;
+  const [words, setWords] = useState('');
+  const [name, setName] = useState('');
+  const { data: templates } = api.useTemplatesQuery(undefined);
+  const [putTemplate] = api.usePutTemplateMutation();
+  const [deleteTemplate] = api.useDeleteTemplateMutation();
+  const tell = useTell();
+  const off = leftOff(settings);
+  const keep = async () => {
+    const { error } = await putTemplate({ id: crypto.randomUUID(), name: name.trim(), card: { order: card.order, own: card.own, left: card.left } });
+    tell(error ? errorSentence(error) : `The template “${name.trim()}” is kept.`);
+    if (!error) setName('');
+  };
+  return (
+    <div className="grid gap-4 text-sm sm:grid-cols-2">
+      <form
+        className="grid content-start gap-1"
+        onSubmit={(event) => {
+          event.preventDefault();
+          if (words.trim() !== '' && set({ own: [...card.own, { id: `own ${crypto.randomUUID().slice(0, 8)}`, words: words.trim() }] }, 'a step of your own') === null) setWords('');
+        }}
+      >
+        <label htmlFor="own-step" className="engraved">
+          A step of your own
+        </label>
+        <span className="flex gap-1">
+          <input id="own-step" value={words} maxLength={300} onChange={({ target }) => setWords(target.value)} className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1" />
+          <Button type="submit" disabled={words.trim() === ''}>
+            Add
+          </Button>
+        </span>
+        {off.length > 0 && (
+          <>
+            <span className="engraved mt-3">Left off</span>
+            {off.map((step) => (
+              <button key={step.id} type="button" className="text-left text-accent underline underline-offset-2" onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, `“${step.words}” taken back`)}>
+                {step.words}
+              </button>
+            ))}
+          </>
+        )}
+        {(card.order.length > 0 || card.left.length > 0) && (
+          <Button className="mt-3 justify-self-start" onClick={() => set({ order: [], left: [] }, 'the list as it comes')}>
+            The list as it comes
+          </Button>
+        )}
+      </form>
+      <div className="grid content-start gap-1">
+        <span className="engraved">Templates</span>
+        {templates?.map((template) => (
+          <span key={template.id} className="flex items-center gap-1">
+            <button type="button" className="min-w-0 grow truncate text-left text-accent underline underline-offset-2" onClick={() => set({ ...template.card }, `template “${template.name}”`)}>
+              {template.name}
+            </button>
+            <IconButton label={`Delete the template “${template.name}”`} onClick={() => void deleteTemplate(template.id)}>
+              <X size={14} aria-hidden />
+            </IconButton>
+          </span>
+        ))}
+        {templates?.length === 0 && <p className="text-ink-soft">None yet. One keeps order, own steps and what is left off, for other stands.</p>}
+        <span className="flex gap-1">
+          <input aria-label="Name of the template" value={name} maxLength={120} onChange={({ target }) => setName(target.value)} className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1" />
+          <Button disabled={name.trim() === ''} onClick={() => void keep()}>
+            Keep as template
+          </Button>
+        </span>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,125 @@
+import { useEffect, useRef, useState } from 'react';
+import { timeWords } from '@gangway/core/exposure/shutter';
+import type { BracketTake } from '@gangway/core/exposure/working';
+import { Button } from '../../ui/Button';
+
+/** From so long on a time is worth counting, s. */
+const WORTH_S = 1;
+const READY_S = 3;
+
+type Phase = { readonly kind: 'ready' } | { readonly kind: 'running'; readonly endsAt: number } | { readonly kind: 'paused'; readonly leftMs: number } | { readonly kind: 'done' };
+
+/** A countdown for what is held open: three seconds to get ready, a tone at the begin, at each of the last five seconds and at the end; it can be paused with the cap on. */
+export function Countdown({ takes }: { readonly takes: readonly BracketTake[] }) {
+  const long = takes.map(({ timeS }, i) => ({ timeS, i })).filter(({ timeS }) => timeS >= WORTH_S);
+  const [chosen, setChosen] = useState(0);
+  const [sound, setSound] = useState(true);
+  const [phase, setPhase] = useState<Phase>({ kind: 'ready' });
+  const [now, setNow] = useState(() => performance.now());
+  const audio = useRef<AudioContext | null>(null);
+  const last = useRef<number | null>(null);
+  const at = long[Math.min(chosen, long.length - 1)];
+  const timeMs = (at?.timeS ?? 0) * 1000;
+  const leftMs = phase.kind === 'running' ? Math.max(0, phase.endsAt - now) : phase.kind === 'paused' ? phase.leftMs : phase.kind === 'done' ? 0 : timeMs;
+  const running = phase.kind === 'running';
+
+  const tone = (hertz: number, seconds: number) => {
+    if (!sound) return;
+    audio.current ??= new AudioContext();
+    const [oscillator, gain] = [audio.current.createOscillator(), audio.current.createGain()];
+    oscillator.frequency.value = hertz;
+    gain.gain.value = 0.15;
+    oscillator.connect(gain).connect(audio.current.destination);
+    oscillator.start();
+    oscillator.stop(audio.current.currentTime + seconds);
+  };
+  const toneNow = useRef(tone);
+  useEffect(() => {
+    toneNow.current = tone;
+  });
+
+  useEffect(() => {
+    if (!running) return;
+    const timer = setInterval(() => setNow(performance.now()), 100);
+    return () => clearInterval(timer);
+  }, [running]);
+
+  useEffect(() => {
+    if (phase.kind !== 'running') return;
+    const second = Math.ceil(leftMs / 1000);
+    const readying = leftMs > timeMs;
+    if (second === last.current) return;
+    const before = last.current;
+    last.current = second;
+    if (leftMs <= 0) {
+      toneNow.current(880, 0.9);
+      setPhase({ kind: 'done' });
+    } else if (readying) toneNow.current(440, 0.08);
+    else if (before !== null && before > timeMs / 1000) toneNow.current(660, 0.5);
+    else if (second <= 5) toneNow.current(520, 0.08);
+  }, [leftMs, phase, timeMs]);
+
+  useEffect(() => () => void audio.current?.close(), []);
+
+  if (!at) return null;
+  const start = () => {
+    last.current = null;
+    const begin = performance.now();
+    setNow(begin);
+    setPhase({ kind: 'running', endsAt: begin + timeMs + READY_S * 1000 });
+  };
+  const readying = running && leftMs > timeMs;
+  return (
+    <div>
+      <h3 className="engraved mb-1">Countdown</h3>
+      <div className="flex flex-wrap items-center gap-2">
+        {long.length > 1 && (
+          <select aria-label="Which exposure" value={chosen} disabled={running} onChange={({ target }) => setChosen(Number(target.value))} className="rounded-sm border border-rule bg-ground px-1 py-1">
+            {long.map(({ timeS, i }, n) => (
+              <option key={i} value={n}>
+                take {i + 1}: {timeWords(timeS)}
+              </option>
+            ))}
+          </select>
+        )}
+        <output data-testid="countdown" aria-live="off" className="min-w-24 text-2xl font-semibold tabular-nums">
+          {readying ? `ready ${Math.ceil((leftMs - timeMs) / 1000)}` : clock(leftMs)}
+        </output>
+        {phase.kind === 'running' ? (
+          <Button onClick={() => setPhase(readying ? { kind: 'ready' } : { kind: 'paused', leftMs: Math.max(0, phase.endsAt - performance.now()) })}>{readying ? 'Stop' : 'Pause'}</Button>
+        ) : phase.kind === 'paused' ? (
+          <Button
+            onClick={() => {
+              const from = performance.now();
+              setNow(from);
+              setPhase({ kind: 'running', endsAt: from + phase.leftMs });
+            }}
+          >
+            Go on
+          </Button>
+        ) : (
+          <Button onClick={start}>{phase.kind === 'done' ? 'Again' : 'Count'}</Button>
+        )}
+        {(phase.kind === 'paused' || phase.kind === 'done') && (
+          <Button look="quiet" onClick={() => setPhase({ kind: 'ready' })}>
+            Back
+          </Button>
+        )}
+        <label className="flex items-center gap-1.5">
+          <input type="checkbox" checked={sound} onChange={({ target }) => setSound(target.checked)} className="accent-accent" />
+          tones
+        </label>
+      </div>
+      <p role="status" className="text-xs text-ink-soft">
+        {phase.kind === 'paused' ? 'Paused: cap on, or shutter closed.' : phase.kind === 'done' ? 'Time is up: close the shutter.' : running && !readying ? 'Open.' : `Begins after ${READY_S} s.`}
+      </p>
+    </div>
+  );
+}
+
+function clock(ms: number): string {
+  const s = Math.ceil(ms / 100) / 10;
+  if (s < 60) return `${s.toFixed(1)} s`;
+  const whole = Math.ceil(s);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}

@@ -1,0 +1,185 @@
+import { memo, useState } from 'react';
+import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
+import { SHUTTERS, timeWords, type SetTime } from '@gangway/core/exposure/shutter';
+import { equivalentPairs, greyFor, totalTakes, workingExposure, type Working } from '@gangway/core/exposure/working';
+import { luminanceOf } from '@gangway/core/exposure/apex';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { apertureWords, fixed } from '@gangway/core/words';
+import { standEdit } from '../standEdit';
+import { Countdown } from './Countdown';
+import { TimeField } from './TimeField';
+
+/** From the reading to what is set, line by line; the bracket; the pairs that give the same; a countdown. */
+export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly settings: StandSettings }) {
+  const working = workingExposure(settings);
+  if (!working) {
+    return (
+      <div className="grid place-content-center gap-2 p-6 text-center text-ink-soft">
+        <p className="max-w-sm">Type what the meter says, at the left: the time to set follows from it, with extension, filters, falloff and film counted.</p>
+      </div>
+    );
+  }
+  return (
+    <div className="grid min-h-0 content-start gap-x-8 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+      <section aria-label="To set">
+        <Ledger settings={settings} working={working} />
+        {working.takes.length > 0 && <Takes settings={settings} working={working} />}
+      </section>
+      <section aria-label="Other ways" className="grid content-start gap-4">
+        <Countdown takes={working.takes} />
+        <Grey settings={settings} />
+        <PairTable settings={settings} />
+      </section>
+    </div>
+  );
+});
+
+const signed = (stops: number): string => `${stops > 0 ? '+' : ''}${fixed(stops, 2)}`;
+
+function Ledger({ settings, working }: { readonly settings: StandSettings; readonly working: Working }) {
+  const { meter } = settings.exposure;
+  const { lines, timeS, takes, ev100, shutter } = working;
+  const main = takes.find(({ stops }) => stops === 0) ?? takes[0] ?? null;
+  const read = meter === null ? '' : meter.kind === 'ev' ? `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}` : `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
+  const loss = main ? Math.log2(main.neededS / ((timeS ?? 0) * 2 ** main.stops)) : 0;
+  return (
+    <table className="w-full border-collapse tabular-nums" aria-label="From the reading to the time">
+      <tbody>
+        <Line words="Meter" value={read} soft={`EV ${fixed(ev100, 1)} at ISO 100, about ${Number(luminanceOf(ev100, 100).toPrecision(2))} cd/m²`} />
+        {lines.map(({ id, words, stops }, i) => (
+          <Line key={`${id} ${i}`} words={words} value={stops === null ? 'not known' : `${signed(stops)} stops`} bad={stops === null} />
+        ))}
+        <Line words={`At ${apertureWords(settings.fNumber)}, ISO ${settings.exposure.iso}`} value={timeS === null ? 'not known' : timeWords(timeS)} strong />
+        {Math.abs(loss) > 0.005 && main && <Line words="Film’s own loss" value={`${signed(loss)} stops`} soft={`${timeWords(main.neededS)} needed${main.beyond ? ', beyond its table' : ''}`} bad={main.beyond} />}
+        {main && (
+          <tr className="border-t-2 border-rule">
+            <th scope="row" className="py-2 text-left align-top font-semibold">
+              To set
+              <span className="block text-xs font-normal text-ink-soft">{SHUTTERS[shutter.kind]}</span>
+            </th>
+            <td className="py-2 text-right align-top">
+              <span data-testid="time-to-set" className="text-2xl font-semibold">
+                {timeWords(main.timeS)}
+              </span>
+              <span className="block text-xs text-ink-soft">{setWords(main)}</span>
+            </td>
+          </tr>
+        )}
+      </tbody>
+    </table>
+  );
+}
+
+function Line({ words, value, soft, strong = false, bad = false }: { readonly words: string; readonly value: string; readonly soft?: string; readonly strong?: boolean; readonly bad?: boolean }) {
+  return (
+    <tr className={`border-b border-hairline ${strong ? 'font-semibold' : ''}`}>
+      <th scope="row" className={`py-1 pr-3 text-left align-top ${strong ? 'font-semibold' : 'font-normal text-ink-soft'}`}>
+        {words}
+      </th>
+      <td className={`py-1 text-right align-top ${bad ? 'text-fails' : ''}`}>
+        {value}
+        {soft !== undefined && <span className="block text-xs font-normal text-ink-soft">{soft}</span>}
+      </td>
+    </tr>
+  );
+}
+
+/** How exact what is set is. */
+function setWords({ errorStops, bulb, can }: SetTime): string {
+  const off = Math.abs(errorStops) < 0.02 ? 'exact' : `${fixed(Math.abs(errorStops), 2)} stops ${errorStops > 0 ? 'more' : 'less'} light than asked`;
+  return [bulb ? 'held open and counted' : '', can === false ? 'this shutter cannot do it' : can === null ? 'whether the shutter does it is not known' : '', off].filter((words) => words !== '').join('; ');
+}
+
+function Takes({ settings, working: { takes } }: { readonly settings: StandSettings; readonly working: Working }) {
+  if (takes.length < 2) return null;
+  return (
+    <>
+      <h3 className="engraved mt-4 mb-1">The bracket, in its order</h3>
+      <table className="w-full border-collapse tabular-nums" aria-label="The bracket">
+        <thead>
+          <tr className="border-b border-rule text-left text-ink-soft">
+            <th scope="col" className="font-medium">
+              Take
+            </th>
+            <th scope="col" className="text-right font-medium">
+              Light
+            </th>
+            <th scope="col" className="text-right font-medium">
+              Time
+            </th>
+            <th scope="col" className="pl-3 font-medium" />
+          </tr>
+        </thead>
+        <tbody>
+          {takes.map((take, i) => (
+            <tr key={i} className="border-b border-hairline">
+              <th scope="row" className="py-1 text-left font-medium">
+                {i + 1}
+              </th>
+              <td className="text-right">{take.stops === 0 ? 'as metered' : `${signed(take.stops)} stops`}</td>
+              <td className="text-right font-semibold">{timeWords(take.timeS)}</td>
+              <td className={`pl-3 text-xs ${take.can === false ? 'text-fails' : 'text-ink-soft'}`}>{setWords(take)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <p className="mt-1 text-xs text-ink-soft">{totalTakes(settings)} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.</p>
+    </>
+  );
+}
+
+function PairTable({ settings }: { readonly settings: StandSettings }) {
+  return (
+    <div>
+      <h3 className="engraved mb-1">The same exposure at other apertures</h3>
+      <ul className="flex flex-wrap gap-1">
+        {equivalentPairs(settings).map(({ fNumber, set }) => (
+          <li key={fNumber}>
+            <button
+              type="button"
+              aria-pressed={fNumber === settings.fNumber}
+              onClick={() => standEdit.setAperture(fNumber)}
+              className={`grid min-w-18 rounded-sm border px-1.5 py-0.5 text-left tabular-nums hover:bg-sunk aria-pressed:border-accent aria-pressed:font-semibold ${set === null || set.can === false ? 'border-dashed border-rule text-ink-soft' : 'border-hairline'}`}
+            >
+              <span>{apertureWords(fNumber)}</span>
+              <span>{set === null ? 'not known' : timeWords(set.timeS)}</span>
+              {set?.can === false && <span className="text-xs">beyond the shutter</span>}
+            </button>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function Grey({ settings }: { readonly settings: StandSettings }) {
+  const [wantedS, setWanted] = useState(30);
+  const found = greyFor(settings, wantedS);
+  return (
+    <div>
+      <h3 className="engraved mb-1">A longer time by grey filters</h3>
+      <TimeField
+        label={F.wantedS.label}
+        timeS={wantedS}
+        onCommit={(s) => {
+          if (s < F.wantedS.min || s > F.wantedS.max) return `${F.wantedS.label} must be from ${F.wantedS.min} to ${F.wantedS.max} s.`;
+          setWanted(s);
+          return null;
+        }}
+      />
+      {found && (
+        <p className="mt-1">
+          {found.stops <= 0.17
+            ? 'No filter is needed: the exposure is as long already.'
+            : `${fixed(found.stops, 1)} stops of grey${found.filters.length === 0 ? ', less than any usual filter' : `: ${found.filters.map((stops) => `${fixed(stops * 0.3, 1)} (${stops} ${stops === 1 ? 'stop' : 'stops'})`).join(' and ')} make it ${timeWords(found.timeS)}`}.`}{' '}
+          {found.stops > 0.17 && found.filters.length > 0 && (
+            <button type="button" className="text-accent underline underline-offset-2" onClick={() => standEdit.setExposure({ filters: [...settings.exposure.filters, ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops }))] }, 'grey filters')}>
+              Put them on
+            </button>
+          )}
+        </p>
+      )}
+    </div>
+  );
+}
+

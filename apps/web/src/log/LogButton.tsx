@@ -1,0 +1,34 @@
+import { CircleDot } from 'lucide-react';
+import { useParams } from 'react-router';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { api, errorSentence } from '../store/api';
+import { useAppSelector } from '../store/store';
+import { Button } from '../ui/Button';
+import { useTell } from '../ui/Notes';
+import { nextTake, placeWords } from './logging';
+
+/** One touch logs the next take of the stand as it is set now; it can be taken back. */
+export function LogButton({ settings }: { readonly settings: StandSettings }) {
+  const { jobId = '', standId = '' } = useParams();
+  const name = useAppSelector((state) => state.edit.present?.name ?? '');
+  const { data: log, error } = api.useLogQuery(jobId);
+  const [changeLog] = api.useChangeLogMutation();
+  const tell = useTell();
+  const logged = log?.takes.filter((take) => take.standId === standId).length ?? 0;
+  const words = placeWords(settings, logged);
+  const touch = async () => {
+    if (!log) return;
+    const take = nextTake(settings, { id: standId, name }, log.takes, new Date());
+    const { error: refused } = await changeLog({ jobId, put: [take], remove: [] });
+    if (refused) tell(`The take is not logged: ${errorSentence(refused)}`);
+    else tell(`Take ${logged + 1} is logged${words === '' ? '' : `: ${words}`}${take.filmFrame === null ? '' : `, ${take.holder}, frame ${take.filmFrame}`}.`, () => void changeLog({ jobId, put: [], remove: [take.id] }));
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <Button look="main" disabled={!log} onClick={() => void touch()} className="max-sm:min-h-11 max-sm:px-4">
+        <CircleDot size={16} aria-hidden /> Log a take
+      </Button>
+      <span className="text-sm text-ink-soft">{error ? errorSentence(error) : `${logged} logged here${words === '' ? '' : `; next: ${words}`}`}</span>
+    </div>
+  );
+}

@@ -1,0 +1,124 @@
+import { logTakeSchema, TAKE_FIGURES, TAKE_TEXTS } from '@gangway/contract/log';
+import { timeWords } from '@gangway/core/exposure/shutter';
+import { dayStart } from '@gangway/core/card/jobSheet';
+import type { LogTake } from '@gangway/core/log/take';
+import { typedNumber } from '@gangway/contract/typedNumber';
+import { typedTime } from '../bench/expose/typedTime';
+
+export type LogKey = Exclude<keyof LogTake, 'id' | 'standId' | 'contacts'>;
+
+export interface LogColumn {
+  readonly key: LogKey;
+  readonly label: string;
+  readonly unit: string;
+  readonly width: number;
+  readonly right: boolean;
+}
+
+const figure = (key: keyof typeof TAKE_FIGURES, width: number, label: string = TAKE_FIGURES[key].label): LogColumn => ({ key, label, unit: TAKE_FIGURES[key].unit, width, right: true });
+const text = (key: keyof typeof TAKE_TEXTS, width: number): LogColumn => ({ key, label: TAKE_TEXTS[key].label, unit: '', width, right: false });
+
+/** The columns of the log's table, in the order in which they are looked for. */
+export const COLUMNS: readonly LogColumn[] = [
+  { key: 'at', label: 'Time', unit: '', width: 150, right: false },
+  text('stand', 190),
+  figure('frame', 62, 'Frame'),
+  figure('bracket', 70, 'Bracket'),
+  figure('fNumber', 58, 'f/'),
+  figure('timeS', 78),
+  figure('iso', 58),
+  figure('riseMm', 72),
+  figure('shiftMm', 72),
+  figure('tiltDeg', 66),
+  figure('swingDeg', 70),
+  figure('focusM', 80),
+  text('holder', 110),
+  figure('filmFrame', 74, 'Film fr.'),
+  figure('rating', 70),
+  text('remarks', 240),
+  text('filters', 140),
+  text('file', 170),
+  { key: 'orientation', label: 'Orientation', unit: '', width: 100, right: false },
+  figure('focalMm', 80, 'Focal'),
+  figure('rearTiltDeg', 80),
+  figure('rearSwingDeg', 90),
+  text('lens', 160),
+  text('back', 150),
+  text('rig', 200),
+];
+
+/** A moment on the clocks of a zone: 2026-11-25 10:30:15. */
+export function momentWords(at: string, timeZone: string): string {
+  const parts = new Intl.DateTimeFormat('en-GB', { timeZone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).formatToParts(new Date(at));
+  const of = (type: string): string => parts.find((part) => part.type === type)?.value ?? '';
+  return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')}:${of('second')}`;
+}
+
+/** A cell as it is shown. */
+export function cellWords(take: LogTake, { key }: Pick<LogColumn, 'key'>, timeZone: string): string {
+  const value = take[key];
+  if (key === 'at') return momentWords(take.at, timeZone);
+  if (key === 'focusM' && value === null) return 'infinity';
+  if (key === 'timeS') return take.timeS === null ? '' : timeWords(take.timeS).replace(/ s$/u, '');
+  if (key === 'frame') return take.frame === null ? '' : `${take.frame}/${take.frames ?? '?'}`;
+  if (key === 'bracket') return take.bracket === null ? '' : `${take.bracket}/${take.brackets ?? '?'}`;
+  if (key === 'rating') return take.rating === 0 ? '' : '★'.repeat(take.rating);
+  if (value === null) return '';
+  return typeof value === 'number' ? String(Math.round(value * 1000) / 1000).replace('-', '−') : value;
+}
+
+/** A cell as it is typed: what stands in the field to begin with. */
+export function cellDraft(take: LogTake, column: LogColumn, timeZone: string): string {
+  if (column.key === 'frame' || column.key === 'bracket' || column.key === 'rating') return take[column.key] === null ? '' : String(take[column.key]);
+  return cellWords(take, column, timeZone);
+}
+
+/** A take with one cell as it was typed, or why not. An empty cell means that it is not known. */
+export function withCell(take: LogTake, { key, label }: Pick<LogColumn, 'key' | 'label'>, typed: string, timeZone: string): LogTake | string {
+  const value = read(key, typed, timeZone);
+  if (value === undefined) return `${label}: “${typed.slice(0, 40)}” is not ${key === 'at' ? 'a time; write it as 2026-11-25 10:30:15' : key === 'timeS' ? 'a time; write it as 1/125, 0.5 or 2:30' : 'a number'}.`;
+  const parsed = logTakeSchema.safeParse({ ...take, [key]: value });
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  return parsed.data;
+}
+
+function read(key: LogKey, typed: string, timeZone: string): string | number | null | undefined {
+  const plain = typed.trim();
+  if (key === 'at') {
+    const parts = /^(\d{4}-\d\d-\d\d)[ T](\d\d?):(\d\d)(?::(\d\d))?$/u.exec(plain);
+    if (!parts) return undefined;
+    try {
+      const begin = dayStart(parts[1] ?? '', timeZone).getTime();
+      const [h, m, s] = [Number(parts[2]), Number(parts[3]), Number(parts[4] ?? 0)];
+      if (h > 23 || m > 59 || s > 59) return undefined;
+      const guess = new Date(begin + ((h * 60 + m) * 60 + s) * 1000);
+      // On a day that changes the clocks the hours since midnight are not what they show.
+      const shown = momentWords(guess.toISOString(), timeZone);
+      const off = Date.parse(`${parts[1]}T${String(h).padStart(2, '0')}:${parts[3]}:${parts[4] ?? '00'}Z`) - Date.parse(`${shown.replace(' ', 'T')}Z`);
+      return new Date(guess.getTime() + off).toISOString();
+    } catch {
+      return undefined;
+    }
+  }
+  if (key in TAKE_TEXTS || key === 'orientation') return key === 'orientation' ? plain.toLowerCase() : typed;
+  if (key === 'focusM' && (plain === '' || /^(?:∞|inf(?:inity)?)$/iu.test(plain))) return null;
+  if (key === 'rating') return plain === '' ? 0 : (typedNumber(plain) ?? undefined);
+  if (key === 'timeS') return plain === '' ? null : (typedTime(plain) ?? undefined);
+  if (plain === '') return null;
+  return typedNumber(plain) ?? undefined;
+}
+
+/** Whether a take has some words anywhere in what its table shows. */
+export function holds(take: LogTake, words: string, timeZone: string): boolean {
+  const wanted = words.trim().toLowerCase().split(/\s+/u);
+  const all = COLUMNS.map((column) => cellWords(take, column, timeZone)).join('\u0001').toLowerCase();
+  return wanted.every((word) => all.includes(word));
+}
+
+/** What a cell is sorted by. */
+export function sortValue(take: LogTake, key: LogKey): string | number {
+  const value = take[key];
+  if (key === 'focusM') return take.focusM ?? Number.MAX_VALUE;
+  return value ?? -Number.MAX_VALUE;
+}
+
