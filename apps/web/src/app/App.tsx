@@ -9,6 +9,8 @@ const BenchPage = lazy(() => import('../bench/BenchPage').then((module) => ({ de
 
 const ProofPage = lazy(() => import('../proof/ProofPage').then((module) => ({ default: module.ProofPage })));
 
+const LogPage = lazy(() => import('../log/LogPage').then((module) => ({ default: module.LogPage })));
+
 const GuidePage = lazy(() => import('../guide/GuidePage').then((module) => ({ default: module.GuidePage })));
 
 const kit = {
@@ -79,6 +81,7 @@ const router = createBrowserRouter([
       { path: '/jobs/:jobId', element: <JobsPage /> },
       { path: '/jobs/:jobId/stands/:standId', element: <BenchPage /> },
       { path: '/jobs/:jobId/stands/:standId/proof', element: <ProofPage /> },
+      { path: '/jobs/:jobId/log', element: <LogPage /> },
       {
         path: '/kit',
         element: <kit.Frame />,

@@ -269,6 +269,9 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
         <Link to={`/jobs/${jobId}/stands/${standId}/proof`} title="Proof: see it before it is shot, put frames together" className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden">
           Proof
         </Link>
+        <Link to={`/jobs/${jobId}/log`} title="Log: every take of the job" className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden">
+          Log
+        </Link>
         <UndoButtons />
       </TopBar>
       <ElsewhereNote />

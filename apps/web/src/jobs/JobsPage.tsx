@@ -1,6 +1,6 @@
 import { Plus } from 'lucide-react';
-import { useEffect, useState } from 'react';
-import { NavLink, useNavigate, useParams } from 'react-router';
+import { lazy, Suspense, useEffect, useState } from 'react';
+import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { TopBar } from '../app/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
@@ -12,6 +12,8 @@ import { useTell } from '../ui/Notes';
 import { DeletedList } from './DeletedList';
 import { NewStand } from './NewStand';
 import { StandList } from './StandList';
+
+const JobSheet = lazy(() => import('./JobSheet').then((module) => ({ default: module.JobSheet })));
 
 const LAST_JOB = 'gangway.lastJob';
 
@@ -31,6 +33,16 @@ export function JobsPage() {
   const tell = useTell();
   const [addJob] = api.useAddJobMutation();
   const [failure, setFailure] = useState<string | null>(null);
+
+  const [importJob, { isLoading: reading }] = api.useImportJobMutation();
+  const readIn = async (file: File) => {
+    const { data, error: refused } = await importJob(file);
+    if (data) {
+      setFailure(null);
+      await navigate(`/jobs/${data.id}`);
+      tell(`“${data.name}” is read in.`);
+    } else setFailure(errorSentence(refused));
+  };
 
   const first = jobs?.find(({ id }) => id === lastJob()) ?? jobs?.[0];
   const opens = jobId === undefined ? first?.id : undefined;
@@ -63,7 +75,7 @@ export function JobsPage() {
           </div>
           {isLoading && <p className="text-sm text-ink-soft">Fetching the jobs …</p>}
           {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
-          {failure && <ErrorNote words={failure} onRetry={() => void add()} />}
+          {failure && <ErrorNote words={failure} />}
           <ul className="grid gap-0.5">
             {jobs?.map((job) => (
               <li key={job.id}>
@@ -79,6 +91,21 @@ export function JobsPage() {
               </li>
             ))}
           </ul>
+          <label className="mt-3 inline-flex min-h-8 cursor-pointer items-center text-sm text-accent underline underline-offset-2 focus-within:outline-2 focus-within:outline-accent">
+            {reading ? 'Reading the job …' : 'Read in a job …'}
+            <input
+              type="file"
+              accept=".zip"
+              aria-label="Archive of a job to read in"
+              className="sr-only"
+              disabled={reading}
+              onChange={({ target }) => {
+                const [file] = target.files ?? [];
+                if (file) void readIn(file);
+                target.value = '';
+              }}
+            />
+          </label>
           <DeletedList />
         </nav>
         <main className="min-w-0 p-6 max-md:p-4">
@@ -123,6 +150,9 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
       {error && <ErrorNote words={`${errorSentence(error)} What is shown may be out of date.`} onRetry={() => void refetch()} />}
       <JobHead job={job} />
       <StandList job={job} />
+      <Suspense fallback={null}>
+        <JobSheet job={job} />
+      </Suspense>
     </>
   );
 }
@@ -181,6 +211,9 @@ function JobHead({ job }: { readonly job: Job }) {
             : 'Open a stand to set rise, shift and aperture on its bench and see what holds.'}
         </p>
       </div>
+      <Link to={`/jobs/${job.id}/log`} className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink">
+        Log
+      </Link>
       <Button look="main" onClick={() => setAdding(true)}>
         <Plus size={15} aria-hidden /> New stand
       </Button>

@@ -1,3 +1,6 @@
+import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
+import { arrayMove, rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
+import { GripVertical } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
@@ -15,16 +18,30 @@ import { STATE_ORDER, type FindingState, worstState, STATE_WORDS } from '@gangwa
 
 /** The stands of a job, each with its Circle in small, what is set and what is found. */
 export function StandList({ job }: { readonly job: Job }) {
+  const { data: log } = api.useLogQuery(job.id);
+  const [orderStands] = api.useOrderStandsMutation();
+  const tell = useTell();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const ids = job.stands.map(({ id }) => id);
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (!over || active.id === over.id) return;
+    void orderStands({ id: job.id, standOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(({ error }) => tell(error ? errorSentence(error) : 'The order is changed.', error ? undefined : () => void orderStands({ id: job.id, standOrder: ids })));
+  };
   return (
-    <ul className="grid gap-3 xl:grid-cols-2">
-      {job.stands.map((stand) => (
-        <StandRow key={stand.id} stand={stand} />
-      ))}
-    </ul>
+    <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
+      <SortableContext items={ids} strategy={rectSortingStrategy}>
+        <ul aria-label="Stands" className="grid gap-3 xl:grid-cols-2">
+          {job.stands.map((stand) => (
+            <StandRow key={stand.id} stand={stand} takes={log ? log.takes.filter(({ standId }) => standId === stand.id).length : null} />
+          ))}
+        </ul>
+      </SortableContext>
+    </DndContext>
   );
 }
 
-function StandRow({ stand }: { readonly stand: Stand }) {
+function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: number | null }) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: stand.id });
   const { settings } = stand;
   const [renaming, setRenaming] = useState(false);
   const [renameStand] = api.useRenameStandMutation();
@@ -53,7 +70,10 @@ function StandRow({ stand }: { readonly stand: Stand }) {
   };
 
   return (
-    <li className="relative flex gap-4 rounded-md border border-hairline bg-sheet p-3 focus-within:border-accent hover:border-rule">
+    <li ref={setNodeRef} style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }} className={`${isDragging ? 'z-20 shadow-raised ' : ''}relative flex gap-3 rounded-md border border-hairline bg-sheet p-3 focus-within:border-accent hover:border-rule`}>
+      <button ref={setActivatorNodeRef} type="button" {...attributes} {...listeners} aria-label={`Move ${stand.name}: Space takes it up, arrows move it`} className="relative z-10 -mr-1 -ml-1 touch-none cursor-grab self-stretch text-ink-soft">
+        <GripVertical size={16} aria-hidden />
+      </button>
       <CircleMiniature settings={settings} size={104} />
       <div className="min-w-0 grow">
         <div className="flex items-start gap-1">
@@ -90,6 +110,7 @@ function StandRow({ stand }: { readonly stand: Stand }) {
         <p className="text-sm tabular-nums">
           {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)}, {settings.orientation},{' '}
           {settings.focusM === null ? 'at infinity' : `at ${fixed(settings.focusM, 1)} m`}
+          {takes !== null && <span className={takes === 0 ? 'text-ink-soft' : 'font-semibold'}>{takes === 0 ? '; not shot yet' : `; ${takes} ${takes === 1 ? 'take' : 'takes'} logged`}</span>}
         </p>
         <p className="mt-1 flex items-start gap-2 text-sm">
           <StateMark state={worst} />

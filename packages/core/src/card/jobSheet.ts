@@ -1,6 +1,7 @@
 import { CAUTIONS } from '../cautions/cautions';
 import { partsInOrder } from '../rig/parts';
-import { frontBearing, litStretches, sunTimes, windWords, type LitStretch, type Place, type SunTimes } from '../sun/sun';
+import { frontBearing, windWords } from '../sun/bearing';
+import { litStretches, sunTimes, type LitStretch, type Place, type SunTimes } from '../sun/sun';
 import type { StandSettings } from '../stand/settings';
 import { Pages, putCard, SPOT_SIZES, type SpotSize } from './cardPages';
 import type { Drawing } from './drawing';

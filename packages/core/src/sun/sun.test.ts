@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { PLAIN_SCENE } from '../scene/scene';
-import { frontBearing, litStretches, onWallDeg, sunAt, sunTimes } from './sun';
+import { frontBearing } from './bearing';
+import { litStretches, onWallDeg, sunAt, sunTimes } from './sun';
 
 // The worked example of I. Reda and A. Andreas, "Solar Position Algorithm for Solar Radiation Applications", NREL/TP-560-34302 (2003): Golden, Colorado, 17 October 2003, 12:30:30 at seven hours west.
 const GOLDEN = { latitudeDeg: 39.742476, longitudeDeg: -105.1786, heightM: 1830.14 };

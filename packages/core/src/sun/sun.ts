@@ -1,7 +1,6 @@
 import { Body, Equator, Horizon, Observer, SearchAltitude, SearchHourAngle, SearchRiseSet } from 'astronomy-engine';
 import { radians } from '../angles';
 import { requireFinite } from '../errors';
-import type { Scene } from '../scene/scene';
 
 /** A place on the earth, degrees north and east, and how high, m. */
 export interface Place {
@@ -57,12 +56,6 @@ export function sunTimes(place: Place, from: Date): SunTimes {
 
 const DAY_MS = 86_400_000;
 
-/** Where the front of a scene looks, degrees from true north: `null` for what has no front, or when the compass was not read. */
-export function frontBearing({ compassDeg, subject }: Scene): number | null {
-  if (compassDeg === null || subject.kind !== 'front') return null;
-  return (((compassDeg + 180 - subject.turnDeg) % 360) + 360) % 360;
-}
-
 /** How steeply the sun stands to a wall that looks to a bearing, degrees off its surface: 90 straight onto it, below 0 from behind. */
 export function onWallDeg({ azimuthDeg, altitudeDeg }: SunAt, bearingDeg: number): number {
   const toward = Math.cos(radians(altitudeDeg)) * Math.cos(radians(azimuthDeg - bearingDeg));
@@ -112,10 +105,4 @@ export function litStretches(place: Place, from: Date, bearingDeg: number): read
     }
   }
   return stretches;
-}
-
-/** The eight winds, for a bearing in words. */
-export function windWords(bearingDeg: number): string {
-  const winds = ['north', 'north-east', 'east', 'south-east', 'south', 'south-west', 'west', 'north-west'];
-  return winds[Math.round((((bearingDeg % 360) + 360) % 360) / 45) % 8] ?? 'north';
 }

@@ -9,6 +9,7 @@ import { fixed, riseWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
+import { CompassField } from './CompassField';
 import { PoseFields } from './PoseFields';
 
 const RigsFromHere = lazy(() => import('./RigsFromHere').then((module) => ({ default: module.RigsFromHere })));
@@ -69,6 +70,7 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
           </div>
           <h3 className="engraved mt-3 mb-1">Camera</h3>
           <PoseFields scene={scene} keys={['distanceM', 'asideM', 'cameraHeightM', 'yawDeg', 'pitchDeg', 'rollDeg']} />
+          <CompassField scene={scene} />
           <div className="mt-1 grid justify-items-end">
             <NumberField
               label={ROOM_FIGURE.label}

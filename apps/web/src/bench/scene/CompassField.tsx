@@ -1,0 +1,17 @@
+import { COMPASS_FIGURE } from '@gangway/contract/scene';
+import { frontBearing, windWords } from '@gangway/core/sun/bearing';
+import type { Scene } from '@gangway/core/scene/scene';
+import { NumberField } from '../../ui/NumberField';
+import { standEdit } from '../standEdit';
+
+/** Where straight ahead goes on a map: from it follows when a front is lit. */
+export function CompassField({ scene }: { readonly scene: Scene }) {
+  const { compassDeg } = scene;
+  const front = frontBearing(scene);
+  return (
+    <div className="grid justify-items-end gap-0.5">
+      <NumberField label={COMPASS_FIGURE.label} unit="°" decimals={0} value={compassDeg ?? 0} {...(compassDeg === null && { words: '?' })} onCommit={(deg) => standEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `looks toward ${deg}°`)} />
+      {front !== null && <p className="text-xs text-ink-soft">The front looks {windWords(front)}; the job’s page says when it is lit.</p>}
+    </div>
+  );
+}

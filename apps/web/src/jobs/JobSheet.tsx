@@ -1,0 +1,116 @@
+import { useEffect, useState } from 'react';
+import { isTimeZone, type Job, type JobPlace } from '@gangway/contract/job';
+import { jobCautions, lightOfDay, litWords, packingList, sunWords } from '@gangway/core/card/jobSheet';
+import { SPOT_SIZES } from '@gangway/core/card/cardPages';
+import { KINDS } from '@gangway/core/kit/kinds';
+import { api, errorSentence } from '../store/api';
+import { Button } from '../ui/Button';
+import { NumberField } from '../ui/NumberField';
+import { TextField } from '../ui/TextField';
+import { useTell } from '../ui/Notes';
+
+/** Light, kit, cautions, printing and handing over of a whole job. */
+export function JobSheet({ job }: { readonly job: Job }) {
+  const [changeJob] = api.useChangeJobMutation();
+  const tell = useTell();
+  const { place, day } = job;
+  const timeZone = place?.timeZone ?? 'UTC';
+  const put = async (patch: { place?: JobPlace | null; day?: string | null }) => {
+    const { error } = await changeJob({ id: job.id, ...patch });
+    if (error) tell(errorSentence(error));
+  };
+  const light = lightOfDay({ place, day, timeZone }, job.stands);
+  const pack = packingList(job.stands);
+  return (
+    <div className="mt-6 grid gap-6 text-sm xl:grid-cols-2">
+      <section aria-label="Place and light">
+        <h2 className="engraved mb-1">Place and light</h2>
+        {place ? (
+          <div className="grid max-w-md gap-1">
+            <TextField label="Place" value={place.name} onCommit={(name) => (name.length > 120 ? 'Place: the name may have at most 120 characters.' : (void put({ place: { ...place, name } }), null))} />
+            <div className="flex flex-wrap gap-x-4 gap-y-1">
+              <NumberField label="Latitude" unit="° north" decimals={4} width="w-20" value={place.latitudeDeg} onCommit={(latitudeDeg) => (Math.abs(latitudeDeg) > 90 ? 'Latitude must be from −90 to 90°, south below zero.' : (void put({ place: { ...place, latitudeDeg } }), null))} />
+              <NumberField label="Longitude" unit="° east" decimals={4} width="w-20" value={place.longitudeDeg} onCommit={(longitudeDeg) => (Math.abs(longitudeDeg) > 180 ? 'Longitude must be from −180 to 180°, west below zero.' : (void put({ place: { ...place, longitudeDeg } }), null))} />
+            </div>
+            <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
+              <TextField label="Time zone" value={place.timeZone} onCommit={(zone) => (isTimeZone(zone.trim()) && zone.trim() !== '' ? (void put({ place: { ...place, timeZone: zone.trim() } }), null) : `Time zone: “${zone.slice(0, 40)}” is not known; write it like Europe/London or UTC.`)} />
+              <DayField day={day} onDay={(next) => void put({ day: next })} />
+            </div>
+          </div>
+        ) : (
+          <Button onClick={() => void put({ place: { name: '', latitudeDeg: 53, longitudeDeg: 0, heightM: 0, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone }, day: day ?? new Date().toISOString().slice(0, 10) })}>Say where and when</Button>
+        )}
+        {light ? (
+          <>
+            <p className="mt-2">{sunWords(light.sun, timeZone)}</p>
+            <ul className="mt-1 list-disc pl-5">
+              {light.lit.map((each) => (
+                <li key={each.name}>
+                  {each.name}: {litWords(each, timeZone)}.
+                </li>
+              ))}
+            </ul>
+            <p className="mt-1 text-xs text-ink-soft">Times of {timeZone}; the sun over a level horizon. Hills, houses and weather are not known.</p>
+          </>
+        ) : (
+          place !== null && <p className="mt-2 text-ink-soft">Give the day, and its light stands here.</p>
+        )}
+      </section>
+      <section aria-label="To pack">
+        <h2 className="engraved mb-1">To pack</h2>
+        {pack.length === 0 ? (
+          <p className="text-ink-soft">Nothing yet: the kit follows from the stands.</p>
+        ) : (
+          <ul className="columns-1 gap-6 sm:columns-2">
+            {pack.map(({ name, kind, stands }) => (
+              <li key={`${kind} ${name}`} className="break-inside-avoid py-0.5">
+                <span className="font-medium">{name}</span> <span className="text-ink-soft">{kind in KINDS ? KINDS[kind as keyof typeof KINDS].title.toLowerCase() : ''}</span>
+                <span className="block text-xs text-ink-soft">{stands.length === job.stands.length && stands.length > 1 ? 'every stand' : stands.join(', ')}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <section aria-label="Cautions of the job">
+        <h2 className="engraved mb-1">Mind</h2>
+        <ul className="list-disc pl-5">
+          {jobCautions(job.stands).map((words) => (
+            <li key={words}>{words}</li>
+          ))}
+        </ul>
+      </section>
+      <section aria-label="On paper and handed over">
+        <h2 className="engraved mb-1">On paper, and handed over</h2>
+        <div className="flex flex-wrap gap-1.5">
+          {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
+            <LinkButton key={size} href={`/api/jobs/${job.id}/cards.pdf?size=${size}`}>
+              All cards, {name}
+            </LinkButton>
+          ))}
+          <LinkButton href={`/api/jobs/${job.id}/archive`}>The whole job as an archive</LinkButton>
+        </div>
+        <p className="mt-1 text-xs text-ink-soft">The archive holds stands, log, photographs and frames with checksums; somebody else reads it in with “Read in a job”.</p>
+      </section>
+    </div>
+  );
+}
+
+function LinkButton({ href, children }: { readonly href: string; readonly children: React.ReactNode }) {
+  return (
+    <a href={href} target="_blank" rel="noreferrer" className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink">
+      {children}
+    </a>
+  );
+}
+
+function DayField({ day, onDay }: { readonly day: string | null; readonly onDay: (day: string | null) => void }) {
+  const [draft, setDraft] = useState(day ?? '');
+  useEffect(() => setDraft(day ?? ''), [day]);
+  return (
+    <label className="flex items-baseline gap-1.5">
+      <span className="text-ink-soft">Day</span>
+      <input type="date" value={draft} onChange={({ target }) => setDraft(target.value)} onBlur={() => draft !== (day ?? '') && onDay(draft === '' ? null : draft)} onKeyDown={(event) => event.key === 'Enter' && draft !== (day ?? '') && onDay(draft === '' ? null : draft)} className="rounded-sm border border-rule bg-ground px-1" />
+    </label>
+  );
+}
+

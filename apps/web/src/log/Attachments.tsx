@@ -1,0 +1,81 @@
+import { X } from 'lucide-react';
+import { useState } from 'react';
+import type { Attachment } from '@gangway/contract/log';
+import type { LogTake } from '@gangway/core/log/take';
+import { api, errorSentence } from '../store/api';
+import { IconButton } from '../ui/Button';
+
+interface AttachmentsProps {
+  readonly jobId: string;
+  readonly attachments: readonly Attachment[];
+  readonly stands: readonly { readonly id: string; readonly name: string }[];
+  /** The takes chosen in the table: a single one gets the photograph. */
+  readonly chosen: readonly LogTake[];
+}
+
+/** Photographs of the ground glass or of notes, with a stand or with the take that is chosen. */
+export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsProps) {
+  const [attach, { isLoading }] = api.useAttachMutation();
+  const [detach] = api.useDetachMutation();
+  const [standId, setStandId] = useState('');
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const take = chosen.length === 1 ? chosen[0] : undefined;
+  const to = take?.standId ?? (standId === '' ? stands[0]?.id : standId);
+  if (stands.length === 0) return null;
+  const send = async (files: readonly File[]) => {
+    setTrouble(null);
+    for (const file of files) {
+      if (to === undefined) return;
+      const { error } = await attach({ jobId, standId: to, takeId: take?.id ?? null, file });
+      if (error) setTrouble(errorSentence(error));
+    }
+  };
+  return (
+    <section aria-label="Photographs of glass and notes" className="min-w-0">
+      <h2 className="engraved">Photographs of glass and notes</h2>
+      <div className="flex flex-wrap items-center gap-2">
+        {attachments.map(({ id, name, standId: at, takeId }) => (
+          <figure key={id} className="relative m-0 w-20">
+            <a href={`/api/attachments/${id}/file`} target="_blank" rel="noreferrer">
+              <img src={`/api/attachments/${id}/file`} alt={name} loading="lazy" className="h-14 w-20 rounded-sm border border-rule object-cover" />
+            </a>
+            <figcaption className="truncate text-[0.6875rem]" title={`${name}, ${stands.find((stand) => stand.id === at)?.name ?? ''}${takeId === null ? '' : ', with a take'}`}>
+              {stands.find((stand) => stand.id === at)?.name ?? name}
+            </figcaption>
+            <IconButton label={`Delete ${name}`} className="absolute! top-0 right-0 size-6! border-rule! bg-sheet" onClick={() => void detach(id)}>
+              <X size={12} aria-hidden />
+            </IconButton>
+          </figure>
+        ))}
+        {!take && (
+          <select aria-label="Attach to" value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44 rounded-sm border border-rule bg-ground px-1 py-1">
+            {stands.map(({ id, name }) => (
+              <option key={id} value={id}>
+                {name}
+              </option>
+            ))}
+          </select>
+        )}
+        <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink focus-within:outline-2 focus-within:outline-accent">
+          {isLoading ? 'Sending …' : take ? 'Attach to the chosen take …' : 'Attach …'}
+          <input
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            multiple
+            aria-label="Photographs to attach"
+            className="sr-only"
+            onChange={({ target }) => {
+              void send([...(target.files ?? [])]);
+              target.value = '';
+            }}
+          />
+        </label>
+        {trouble !== null && (
+          <span role="alert" className="text-fails">
+            {trouble}
+          </span>
+        )}
+      </div>
+    </section>
+  );
+}

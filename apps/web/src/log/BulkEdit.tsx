@@ -1,0 +1,67 @@
+import { useState } from 'react';
+import type { LogTake } from '@gangway/core/log/take';
+import { Button } from '../ui/Button';
+import { COLUMNS, withCell, type LogKey } from './columns';
+import type { Change } from './LogPage';
+
+/** One value put into a column of every chosen take. */
+export function BulkEdit({ chosen, timeZone, onChange, onNone }: { readonly chosen: readonly LogTake[]; readonly timeZone: string; readonly onChange: Change; readonly onNone: () => void }) {
+  const [key, setKey] = useState<LogKey>('remarks');
+  const [typed, setTyped] = useState('');
+  const [refusal, setRefusal] = useState<string | null>(null);
+  const column = COLUMNS.find((each) => each.key === key);
+  const n = chosen.length;
+  const apply = async () => {
+    if (!column) return;
+    const put: LogTake[] = [];
+    for (const take of chosen) {
+      const next = withCell(take, column, typed, timeZone);
+      if (typeof next === 'string') {
+        setRefusal(next);
+        return;
+      }
+      put.push(next);
+    }
+    setRefusal(await onChange({ put, remove: [] }, `${column.label.toLowerCase()} of ${n} ${n === 1 ? 'take' : 'takes'} changed`));
+  };
+  return (
+    <form
+      aria-label="Change the chosen takes"
+      className="flex flex-wrap items-center gap-2 rounded-md border border-rule bg-sheet p-2 text-sm"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void apply();
+      }}
+    >
+      <span>
+        In {n === 1 ? 'the chosen take' : `all ${n} chosen takes`} set
+      </span>
+      <select aria-label="Column" value={key} onChange={({ target }) => setKey(target.value as LogKey)} className="rounded-sm border border-rule bg-ground px-1 py-1">
+        {COLUMNS.map((each) => (
+          <option key={each.key} value={each.key}>
+            {each.label}
+          </option>
+        ))}
+      </select>
+      <input aria-label="Value" value={typed} onChange={({ target }) => setTyped(target.value)} className="w-48 rounded-sm border border-rule bg-ground px-1.5 py-1" />
+      <Button type="submit" look="main">
+        Set
+      </Button>
+      <Button
+        onClick={() => {
+          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, `${n} ${n === 1 ? 'take' : 'takes'} removed`).then((refused) => (refused === null ? onNone() : setRefusal(refused)));
+        }}
+      >
+        Remove
+      </Button>
+      <Button look="quiet" onClick={onNone}>
+        Choose none
+      </Button>
+      {refusal !== null && (
+        <span role="alert" className="text-fails">
+          {refusal}
+        </span>
+      )}
+    </form>
+  );
+}

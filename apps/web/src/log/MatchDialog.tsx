@@ -1,0 +1,258 @@
+import { zipSync, strToU8 } from 'fflate';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import type { Job } from '@gangway/contract/job';
+import { exiftoolArguments, sidecarName, takeXmp, type TakenWhere } from '@gangway/contract/xmp';
+import { DOUBTS, matched, type Matching } from '@gangway/core/log/matching';
+import type { LogTake } from '@gangway/core/log/take';
+import { fixed } from '@gangway/core/words';
+import { download, fileName } from '../kit/exchange/download';
+import { Button } from '../ui/Button';
+import { Dialog } from '../ui/Dialog';
+import { NumberField } from '../ui/NumberField';
+import { momentWords } from './columns';
+import type { Change } from './LogPage';
+import { readFiles, type ReadFiles } from './readFiles';
+
+interface MatchDialogProps {
+  readonly job: Job;
+  readonly takes: readonly LogTake[];
+  readonly timeZone: string;
+  readonly onChange: Change;
+  readonly onClose: () => void;
+}
+
+/** The folder that a browser may let one write into. */
+interface WritableFolder {
+  readonly getFileHandle: (name: string, options?: { readonly create?: boolean }) => Promise<{ readonly createWritable: () => Promise<{ readonly write: (words: string) => Promise<void>; readonly close: () => Promise<void> }> }>;
+}
+
+/** So many rows of what was matched are shown at once. */
+const SHOWN = 300;
+
+/** Files from the card are read here, matched with the takes, and get their sidecars. */
+export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDialogProps) {
+  const [read, setRead] = useState<ReadFiles | null>(null);
+  const [progress, setProgress] = useState<{ readonly done: number; readonly of: number } | null>(null);
+  const [clocks, setClocks] = useState<ReadonlyMap<string, number>>(new Map());
+  const [dropped, setDropped] = useState<ReadonlySet<string>>(new Set());
+  const [again, setAgain] = useState(false);
+  const [said, setSaid] = useState<string | null>(null);
+  const abort = useRef<AbortController | null>(null);
+  useEffect(() => () => abort.current?.abort(), []);
+
+  const found: Matching | null = useMemo(() => (read ? matched(takes.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), read.files, clocks) : null), [read, takes, clocks]);
+  const byId = useMemo(() => new Map(takes.map((take) => [take.id, take])), [takes]);
+  const kept = useMemo(() => (found?.matches ?? []).filter(({ takeId }) => !dropped.has(takeId)), [found, dropped]);
+
+  const choose = async (files: readonly File[]) => {
+    abort.current?.abort();
+    const stop = new AbortController();
+    abort.current = stop;
+    setProgress({ done: 0, of: files.length });
+    setClocks(new Map());
+    setDropped(new Set());
+    setSaid(null);
+    const result = await readFiles(files, (done) => done % 20 === 0 && setProgress({ done, of: files.length }), stop.signal);
+    setProgress(null);
+    if (!stop.signal.aborted) setRead(result);
+  };
+
+  const where: TakenWhere = { latitudeDeg: job.place?.latitudeDeg ?? null, longitudeDeg: job.place?.longitudeDeg ?? null, timeZone };
+  const named = kept.flatMap(({ takeId, file }) => {
+    const take = byId.get(takeId);
+    return take ? [{ ...take, file }] : [];
+  });
+  const there = named.filter(({ file }) => read?.sidecars.has(sidecarName(file).toLowerCase()) === true);
+  const writing = again ? named : named.filter((take) => !there.includes(take));
+  const skipped = there.length > 0 && !again ? ` ${there.length === 1 ? 'One sidecar is' : `${there.length} sidecars are`} there already and ${there.length === 1 ? 'is' : 'are'} left alone.` : '';
+
+  const takeOver = async () => {
+    const refused = await onChange({ put: named, remove: [] }, `${named.length} takes matched with files`);
+    setSaid(refused ?? `${named.length} ${named.length === 1 ? 'take has its file' : 'takes have their files'} in the log.`);
+  };
+  const zip = () => {
+    const files = Object.fromEntries(writing.map((take) => [sidecarName(take.file), strToU8(takeXmp(take, where))]));
+    download(`${fileName(job.name)}-sidecars.zip`, 'application/zip', zipSync(files));
+    setSaid(`${writing.length} sidecars are in the zip.${skipped}`);
+  };
+  const folder = async () => {
+    const pick = (window as unknown as { showDirectoryPicker?: (options: { mode: string }) => Promise<WritableFolder> }).showDirectoryPicker;
+    if (!pick) return;
+    try {
+      const into = await pick.call(window, { mode: 'readwrite' });
+      let [written, left] = [0, 0];
+      for (const take of named) {
+        const name = sidecarName(take.file);
+        const exists = await into.getFileHandle(name).then(
+          () => true,
+          () => false,
+        );
+        // What is there is never written over without being asked for.
+        if (exists && !again) {
+          left++;
+          continue;
+        }
+        const file = await (await into.getFileHandle(name, { create: true })).createWritable();
+        await file.write(takeXmp(take, where));
+        await file.close();
+        written++;
+      }
+      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${left > 0 ? ` ${left} were there already and are left alone.` : ''}`);
+    } catch (error) {
+      if (!(error instanceof DOMException && error.name === 'AbortError')) setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
+    }
+  };
+  const canFolder = 'showDirectoryPicker' in window;
+
+  return (
+    <Dialog open wide onClose={onClose} title="Match with files" help="Choose the files from the card, with any sidecars beside them. What they say of themselves is read here in the browser; they are neither sent anywhere nor changed.">
+      <div className="grid gap-3 text-sm">
+        <div className="flex flex-wrap items-center gap-2">
+          <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-accent bg-accent px-2.5 font-medium text-on-accent focus-within:outline-2 focus-within:outline-accent">
+            Choose files …
+            <input
+              type="file"
+              multiple
+              aria-label="Files from the card"
+              className="sr-only"
+              onChange={({ target }) => {
+                void choose([...(target.files ?? [])]);
+                target.value = '';
+              }}
+            />
+          </label>
+          {progress && (
+            <>
+              <progress value={progress.done} max={progress.of} aria-label="Reading the files" />
+              <span className="tabular-nums">
+                {progress.done} of {progress.of}
+              </span>
+              <Button onClick={() => abort.current?.abort()}>Cancel</Button>
+            </>
+          )}
+          <span className="text-ink-soft">{takes.length} takes to match</span>
+        </div>
+        {read && found && (
+          <>
+            <ul aria-label="What was found" className="list-disc pl-5">
+              <li data-testid="match-count">
+                {kept.length} of {takes.length} takes matched with {read.files.length} files; {kept.filter(({ doubts }) => doubts.length > 0).length} with a doubt.
+              </li>
+              {found.remarks.map((words) => (
+                <li key={words}>{words}</li>
+              ))}
+              {read.silent.length > 0 && <li>{read.silent.length === 1 ? `${read.silent[0]} says no time.` : `${read.silent.length} files say no time.`}</li>}
+              {found.filesLeft.length > 0 && <li>Without a take: {listed(found.filesLeft)}.</li>}
+              {found.takesLeft.length > 0 && <li>Without a file: {listed(found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`))}.</li>}
+            </ul>
+            {found.clocks.map(({ camera, offsetS, agree, firstFile, lastFile }, i) => (
+              <div key={`${camera} ${i}`} className="flex flex-wrap items-center gap-2">
+                <span>
+                  Clock of {camera}{found.clocks.filter((clock) => clock.camera === camera).length > 1 ? ` from ${firstFile} to ${lastFile}` : ''}: {clockWords(offsetS, takes[0]?.at ?? '', timeZone)} ({agree} agree)
+                </span>
+                <NumberField label="ahead of the log by" unit="s" decimals={1} width="w-24" value={offsetS} onCommit={(s) => {
+                  if (!(Math.abs(s) <= 1e8)) return 'ahead of the log by: it must be from −100000000 to 100000000 s.';
+                  setClocks(new Map([...clocks, [camera, s]]));
+                  return null;
+                }} />
+              </div>
+            ))}
+            {clocks.size > 0 && (
+              <Button className="justify-self-start" onClick={() => setClocks(new Map())}>
+                Find the clocks by themselves again
+              </Button>
+            )}
+            <div className="max-h-72 overflow-auto rounded-md border border-hairline">
+              <table className="w-full border-collapse tabular-nums" aria-label="Matches">
+                <thead className="sticky top-0 bg-sheet text-left text-ink-soft">
+                  <tr>
+                    <th scope="col" className="px-1 font-medium">
+                      Take
+                    </th>
+                    <th scope="col" className="px-1 font-medium">
+                      File
+                    </th>
+                    <th scope="col" className="px-1 text-right font-medium">
+                      Apart, s
+                    </th>
+                    <th scope="col" className="px-1 font-medium">
+                      Doubts
+                    </th>
+                    <th scope="col" className="px-1 font-medium">
+                      Keep
+                    </th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {found.matches.slice(0, SHOWN).map(({ takeId, file, offS, doubts }) => {
+                    const take = byId.get(takeId);
+                    return (
+                      <tr key={takeId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
+                        <td className="px-1 py-0.5">{take ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : `, frame ${take.frame}`}${take.bracket === null ? '' : `, exposure ${take.bracket}`}` : ''}</td>
+                        <td className="px-1 py-0.5">{file}</td>
+                        <td className="px-1 py-0.5 text-right">{offS === null ? '' : fixed(offS, 1)}</td>
+                        <td className="px-1 py-0.5 text-fails">{doubts.map((doubt) => DOUBTS[doubt]).join('; ')}</td>
+                        <td className="px-1 py-0.5">
+                          <input
+                            type="checkbox"
+                            aria-label={`Keep ${file}`}
+                            checked={!dropped.has(takeId)}
+                            onChange={({ target }) => {
+                              const next = new Set(dropped);
+                              if (target.checked) next.delete(takeId);
+                              else next.add(takeId);
+                              setDropped(next);
+                            }}
+                            className="accent-accent"
+                          />
+                        </td>
+                      </tr>
+                    );
+                  })}
+                </tbody>
+              </table>
+              {found.matches.length > SHOWN && <p className="px-1 text-ink-soft">… and {found.matches.length - SHOWN} more.</p>}
+            </div>
+            {there.length > 0 && (
+              <label className="flex items-start gap-1.5">
+                <input type="checkbox" checked={again} onChange={({ target }) => setAgain(target.checked)} className="mt-0.5 accent-accent" />
+                <span>
+                  {there.length === 1 ? `${sidecarName(there[0]?.file ?? 'x')} is there already` : `${there.length} sidecars are there already`}: write {there.length === 1 ? 'it' : 'them'} anew. What stands in {there.length === 1 ? 'it' : 'them'} now is lost.
+                </span>
+              </label>
+            )}
+            <div className="flex flex-wrap gap-1.5">
+              <Button look="main" disabled={named.length === 0} onClick={() => void takeOver()}>
+                Put the names into the log
+              </Button>
+              <Button disabled={writing.length === 0} onClick={zip}>
+                Sidecars as a zip
+              </Button>
+              <Button disabled={named.length === 0 || !canFolder} title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'} onClick={() => void folder()}>
+                Sidecars into a folder …
+              </Button>
+              <Button disabled={writing.length === 0} onClick={() => download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))}>
+                exiftool arguments
+              </Button>
+            </div>
+          </>
+        )}
+        {said !== null && <p role="status">{said}</p>}
+      </div>
+    </Dialog>
+  );
+}
+
+function listed(names: readonly string[]): string {
+  return names.length <= 6 ? names.join(', ') : `${names.slice(0, 6).join(', ')} and ${names.length - 6} more`;
+}
+
+/** What a clock shows against the log, with the zone of the job taken off, since a camera shows the time of its place. */
+function clockWords(offsetS: number, at: string, timeZone: string): string {
+  const shown = at === '' ? 0 : (Date.parse(`${momentWords(at, timeZone).replace(' ', 'T')}Z`) - Math.floor(Date.parse(at) / 1000) * 1000) / 1000;
+  const off = offsetS - shown;
+  const size = Math.abs(off);
+  if (size < 2) return 'right, in the zone of the job';
+  const long = size >= 86_400 ? `${fixed(size / 86_400, 1)} days` : size >= 3600 ? `${fixed(size / 3600, 2)} h` : size >= 120 ? `${fixed(size / 60, 1)} min` : `${fixed(size, 1)} s`;
+  return `${long} ${off > 0 ? 'ahead' : 'behind'}, in the zone of the job`;
+}

@@ -1,0 +1,74 @@
+import { useCallback, useEffect, useRef, useState } from 'react';
+import { CHANGES_MOST } from '@gangway/contract/log';
+import type { LogTake } from '@gangway/core/log/take';
+import { api, errorSentence } from '../store/api';
+import { store } from '../store/store';
+
+interface Both {
+  readonly put: readonly LogTake[];
+  readonly remove: readonly string[];
+}
+
+interface Done {
+  readonly said: string;
+  readonly forth: Both;
+  readonly back: Both;
+}
+
+/** Changes of a log that can be undone: each is kept with what it takes to have things as before. */
+export function useLogHistory(jobId: string) {
+  const [changeLog] = api.useChangeLogMutation();
+  const [history, setHistory] = useState<{ readonly past: readonly Done[]; readonly future: readonly Done[] }>({ past: [], future: [] });
+
+  const send = useCallback(
+    async ({ put, remove }: Both): Promise<string | null> => {
+      // In parts that the server takes.
+      for (let from = 0; from < Math.max(put.length, remove.length, 1); from += CHANGES_MOST) {
+        const { error } = await changeLog({ jobId, put: [...put.slice(from, from + CHANGES_MOST)], remove: [...remove.slice(from, from + CHANGES_MOST)] });
+        if (error) return errorSentence(error);
+      }
+      return null;
+    },
+    [changeLog, jobId],
+  );
+
+  const change = useCallback(
+    async (forth: Both, said: string): Promise<string | null> => {
+      const { data } = api.endpoints.log.select(jobId)(store.getState());
+      const before = new Map((data?.takes ?? []).map((take) => [take.id, take]));
+      const back: Both = { put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []), remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])) };
+      const refused = await send(forth);
+      if (refused === null) setHistory(({ past }) => ({ past: [...past.slice(-99), { said, forth, back }], future: [] }));
+      return refused;
+    },
+    [jobId, send],
+  );
+
+  const undo = useCallback(async () => {
+    const last = history.past[history.past.length - 1];
+    if (last && (await send(last.back)) === null) setHistory(({ past, future }) => ({ past: past.slice(0, -1), future: [last, ...future] }));
+  }, [history, send]);
+  const redo = useCallback(async () => {
+    const [next] = history.future;
+    if (next && (await send(next.forth)) === null) setHistory(({ past, future }) => ({ past: [...past, next], future: future.slice(1) }));
+  }, [history, send]);
+
+  // By the keys as well, but not while something is half typed.
+  const keys = useRef({ undo, redo });
+  useEffect(() => {
+    keys.current = { undo, redo };
+  });
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+      if (event.key === 'z' && !event.shiftKey) void keys.current.undo();
+      else if (event.key === 'y' || event.key === 'Z') void keys.current.redo();
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+
+  return { change, undo, redo, undoable: history.past[history.past.length - 1]?.said ?? null, redoable: history.future[0]?.said ?? null };
+}
