@@ -258,6 +258,14 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     res.json(await oneSet(set.setId));
   });
 
+  router.get('/frames/:id/file', async (req, res) => {
+    const id = idParam(req.params.id, 'frame');
+    const [row] = await db.select().from(frames).where(eq(frames.id, id));
+    if (!row) throw notThere('frame');
+    res.set({ 'Content-Type': 'application/octet-stream', 'Content-Length': String(row.bytes), 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(row.name)}` });
+    await pipeline(await store.stream(row.storeKey), res);
+  });
+
   router.get('/frames/:id/look', async (req, res) => {
     const [row] = await db.select().from(frames).where(eq(frames.id, idParam(req.params.id, 'frame')));
     if (!row) throw notThere('frame');

@@ -114,7 +114,7 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
       <Head jobId={jobId} />
       <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_26rem]">
-        <section aria-label={STEPS[step].drawing} className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2">
+        <section aria-label={STEPS[step].drawing} className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2">
           <div className="flex flex-wrap items-center gap-x-4">
             <StepChoice step={step} onChoose={setStep} />
             <div className="min-w-0 grow">
@@ -305,9 +305,9 @@ function useStep(): readonly [Step, (step: Step) => void] {
 
 const StepChoice = memo(function StepChoice({ step, onChoose }: { readonly step: Step; readonly onChoose: (step: Step) => void }) {
   return (
-    <ToggleGroup.Root type="single" value={step} onValueChange={(value) => value in STEPS && onChoose(value as Step)} aria-label="Step of the work" className="inline-flex overflow-hidden rounded-md border border-rule text-sm">
+    <ToggleGroup.Root type="single" value={step} onValueChange={(value) => value in STEPS && onChoose(value as Step)} aria-label="Step of the work" className="inline-flex max-w-full overflow-x-auto overflow-y-hidden rounded-md border border-rule text-sm">
       {Object.entries(STEPS).map(([id, { name }]) => (
-        <ToggleGroup.Item key={id} value={id} className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10">
+        <ToggleGroup.Item key={id} value={id} className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10 max-sm:px-1.5 max-sm:text-[0.8125rem]">
           {name}
         </ToggleGroup.Item>
       ))}

@@ -7,7 +7,6 @@ import { TopBar } from '../app/TopBar';
 import { Link } from 'react-router';
 import { download, fileName } from '../kit/exchange/download';
 import { api, errorSentence, isGone } from '../store/api';
-import { ActionMenu } from '../ui/ActionMenu';
 import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
 import { Attachments } from './Attachments';
@@ -122,13 +121,12 @@ export function LogPage() {
               }}
             />
           </label>
-          <ActionMenu
-            label="Write out"
-            actions={[
-              { label: 'CSV', onSelect: () => download(`${file}-log.csv`, 'text/csv;charset=utf-8', logCsv(out)) },
-              { label: 'JSON', onSelect: () => download(`${file}-log.json`, 'application/json', logJson(out)) },
-            ]}
-          />
+          <Button disabled={out.length === 0} title="Write out as CSV: the takes shown, or those chosen" onClick={() => download(`${file}-log.csv`, 'text/csv;charset=utf-8', logCsv(out))}>
+            CSV
+          </Button>
+          <Button disabled={out.length === 0} title="Write out as JSON: the takes shown, or those chosen" onClick={() => download(`${file}-log.json`, 'application/json', logJson(out))}>
+            JSON
+          </Button>
         </div>
         {error && <ErrorNote words={`${errorSentence(error)} What is shown may be out of date.`} onRetry={() => void refetch()} />}
         {said.length > 0 && (

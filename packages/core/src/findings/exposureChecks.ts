@@ -31,6 +31,8 @@ export const checkTime: ExposureCheck<'time'> = (settings) => {
   // Rounded to the end mark is not beyond it.
   const state = worst === null ? 'unknown' : worst.spareStops < -1 / 6 ? 'fails' : known.length < ends.length && takes.some(({ can }) => can === null) ? 'unknown' : worst.spareStops < TIGHT_STOPS && worst.spareStops < 0.05 ? 'tight' : 'holds';
   if (worst === null || state === 'unknown') return { ...open, lacks: 'the fastest and slowest time of the shutter' };
+  // What is held open is said by its longest.
+  if (base.bulb && state !== 'fails') return { ...base, state, neededS: Math.max(...takes.map(({ neededS }) => neededS)), endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
   return { ...base, state, neededS: worst.neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
 };
 

@@ -47,9 +47,11 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
         <Button aria-pressed={editing} onClick={() => setEditing(!editing)} className="aria-pressed:border-accent">
           {editing ? 'Done editing' : 'Edit the list'}
         </Button>
+        {editing && (
         <Button look="quiet" disabled={settings.card.ticked.length === 0} onClick={() => set({ ticked: [] }, 'all ticks taken away')}>
-          Untick all
-        </Button>
+            Untick all
+          </Button>
+        )}
       </div>
       <div className="min-h-0 grow overflow-y-auto pb-4">
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>

@@ -20,7 +20,7 @@ export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly se
     );
   }
   return (
-    <div className="grid min-h-0 content-start gap-x-8 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]">
+    <div className="grid min-h-0 content-start gap-x-6 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
       <section aria-label="To set">
         <Ledger settings={settings} working={working} />
         {working.takes.length > 0 && <Takes settings={settings} working={working} />}
@@ -45,7 +45,7 @@ function Ledger({ settings, working }: { readonly settings: StandSettings; reado
   return (
     <table className="w-full border-collapse tabular-nums" aria-label="From the reading to the time">
       <tbody>
-        <Line words="Meter" value={read} soft={`EV ${fixed(ev100, 1)} at ISO 100, about ${Number(luminanceOf(ev100, 100).toPrecision(2))} cd/m²`} />
+        <Line words="Meter" value={read} soft={`${meter?.kind === 'ev' && meter.iso === 100 ? '' : `EV ${fixed(ev100, 1)} at ISO 100, `}about ${Number(luminanceOf(ev100, 100).toPrecision(2))} cd/m²`} />
         {lines.map(({ id, words, stops }, i) => (
           <Line key={`${id} ${i}`} words={words} value={stops === null ? 'not known' : `${signed(stops)} stops`} bad={stops === null} />
         ))}
@@ -86,8 +86,8 @@ function Line({ words, value, soft, strong = false, bad = false }: { readonly wo
 
 /** How exact what is set is. */
 function setWords({ errorStops, bulb, can }: SetTime): string {
-  const off = Math.abs(errorStops) < 0.02 ? 'exact' : `${fixed(Math.abs(errorStops), 2)} stops ${errorStops > 0 ? 'more' : 'less'} light than asked`;
-  return [bulb ? 'held open and counted' : '', can === false ? 'this shutter cannot do it' : can === null ? 'whether the shutter does it is not known' : '', off].filter((words) => words !== '').join('; ');
+  const off = Math.abs(errorStops) < 0.02 ? 'exact' : `${fixed(Math.abs(errorStops), 2)} stops ${errorStops > 0 ? 'more' : 'less'} light`;
+  return [bulb ? 'held open' : '', can === false ? 'this shutter cannot do it' : can === null ? 'whether the shutter does it is not known' : '', off].filter((words) => words !== '').join('; ');
 }
 
 function Takes({ settings, working: { takes } }: { readonly settings: StandSettings; readonly working: Working }) {
@@ -107,7 +107,9 @@ function Takes({ settings, working: { takes } }: { readonly settings: StandSetti
             <th scope="col" className="text-right font-medium">
               Time
             </th>
-            <th scope="col" className="pl-3 font-medium" />
+            <th scope="col" className="pl-3 font-medium">
+              As set
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -116,8 +118,8 @@ function Takes({ settings, working: { takes } }: { readonly settings: StandSetti
               <th scope="row" className="py-1 text-left font-medium">
                 {i + 1}
               </th>
-              <td className="text-right">{take.stops === 0 ? 'as metered' : `${signed(take.stops)} stops`}</td>
-              <td className="text-right font-semibold">{timeWords(take.timeS)}</td>
+              <td className="text-right whitespace-nowrap">{take.stops === 0 ? 'as metered' : `${signed(take.stops)} stops`}</td>
+              <td className="pl-2 text-right font-semibold whitespace-nowrap">{timeWords(take.timeS)}</td>
               <td className={`pl-3 text-xs ${take.can === false ? 'text-fails' : 'text-ink-soft'}`}>{setWords(take)}</td>
             </tr>
           ))}

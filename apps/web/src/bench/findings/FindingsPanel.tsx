@@ -39,7 +39,7 @@ export function FindingsPanel({ settings, onApply, onAsk }: FindingsPanelProps) 
 const ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['lightCircle', 'sharpCircle', 'travel']);
 
 /** What is missing for these is asked for at its own step. */
-const NOT_ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['pins', 'soft', 'parallax', 'room']);
+const NOT_ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['pins', 'soft', 'parallax', 'room', 'film']);
 
 function Remedies({ finding, fresh, onApply, onAsk }: Omit<FindingsPanelProps, 'settings'> & { readonly finding: Finding; readonly fresh: boolean }) {
   // What is missing there is no figure of the rig.

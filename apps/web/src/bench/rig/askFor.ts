@@ -21,5 +21,10 @@ export function askFor(kind: Finding['kind'], parts: RigParts): Ask {
     const [first] = [focusReach(parts), nearReach(parts)].flatMap((reach) => (reach.known ? [] : reach.asks));
     if (first) return first;
   }
+  if (kind === 'time' || kind === 'flash' || kind === 'readout') {
+    if (parts.lens.figures.attachment === 'board') return ask(parts.lens, 'shutterFastestPerS');
+    if (parts.back.kind === 'body') return ask(parts.back, kind === 'time' ? 'fastestPerS' : kind === 'flash' ? 'syncPerS' : 'readoutMs');
+  }
+  if (kind === 'reciprocity' && parts.back.kind === 'film') return ask(parts.back, 'reciprocityExponent');
   return ask(parts.lens, 'lightMm');
 }

@@ -1,0 +1,307 @@
+import { execFileSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
+import { unzipSync } from 'fflate';
+import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
+import { logSchema, type Log } from '@gangway/contract/log';
+import { setSchema } from '@gangway/contract/proof';
+import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
+
+async function type(page: Page, name: string, value: string): Promise<void> {
+  const field = page.getByRole('textbox', { name, exact: true });
+  await field.fill(value);
+  await field.press('Enter');
+}
+
+async function step(page: Page, name: string): Promise<void> {
+  await page.getByRole('radio', { name, exact: true }).click();
+}
+
+async function demoJob(gangway: Gangway): Promise<string> {
+  const [job] = jobSummarySchema.array().parse(await (await fetch(`${gangway.url}/api/jobs`)).json());
+  return job?.id ?? '';
+}
+
+const logOf = async (gangway: Gangway, jobId: string): Promise<Log> => logSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}/log`)).json());
+
+async function accessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
+}
+
+test('sheet film on the slipway: from the meter to the time, with grey, film and bracket; a countdown; what fails is cured', async ({ page, gangway }) => {
+  await openStand(page, gangway, /Slipway/);
+  await step(page, 'Expose');
+  await expect(page.getByText('Type what the meter says')).toBeVisible();
+  await page.getByLabel('Meter reading').selectOption('ev');
+  await type(page, 'Reading EV', '99');
+  await expect(page.getByRole('alert')).toHaveText('Reading EV must be a number from -10 to 30.');
+  await type(page, 'Reading EV', '11');
+  // EV 11 at f/22, ISO 100: 22²/2¹¹ = 0.236 s, and 0.09 stops for the extension to 3 m: a quarter.
+  await expect(page.getByTestId('time-to-set')).toHaveText('1/4 s');
+  await page.getByRole('textbox', { name: 'A filter before the lens' }).fill('grey 1.8');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  // Six stops more are 16.1 s, and t^1.3 of that 37 s.
+  await expect(page.getByTestId('time-to-set')).toHaveText('37 s');
+  await page.getByRole('button', { name: 'two stops' }).click();
+  await expect(page.getByRole('table', { name: 'The bracket' }).getByRole('row')).toHaveCount(4);
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Whether there is film for these 3 frames is not known');
+  await type(page, 'Frames of film left', '2');
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('It takes 3 frames of film, and only 2 are left.');
+  await page.getByRole('button', { name: /without brackets/ }).click();
+  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('It takes 1 frame of film; 2 are left.');
+  await page.getByRole('button', { name: /^Undo/ }).click();
+  await expect(page.getByRole('table', { name: 'The bracket' })).toBeVisible();
+
+  await page.getByLabel('tones').uncheck();
+  await page.getByRole('button', { name: 'Count', exact: true }).click();
+  await expect(page.getByTestId('countdown')).toHaveText(/ready/);
+  await expect(page.getByRole('status').filter({ hasText: 'Open.' })).toBeVisible();
+  await page.getByRole('button', { name: 'Pause' }).click();
+  const left = await page.getByTestId('countdown').textContent();
+  expect(left).toMatch(/^3\d\.\d s$/);
+  await page.waitForTimeout(400);
+  expect(await page.getByTestId('countdown').textContent()).toBe(left);
+  await page.getByRole('button', { name: 'Go on' }).click();
+  await expect(page.getByTestId('countdown')).not.toHaveText(left ?? '');
+  await accessible(page);
+  await kept(page);
+  expect((await stored(page)).exposure).toMatchObject({ meter: { kind: 'ev', ev: 11, iso: 100 }, filters: [{ name: 'grey 1.8', stops: 6 }], filmLeft: 2, brackets: { count: 3, stepStops: 2 } });
+});
+
+test.describe('on the phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('a card is ticked, written on, given a step and an order of its own, kept as a template, and takes are logged', async ({ page, gangway }) => {
+    await openStand(page, gangway, /Slipway/);
+    await step(page, 'Card');
+    const card = page.getByRole('region', { name: 'Card' });
+    await card.getByRole('checkbox', { name: /Open the shutter and the aperture/ }).check();
+    await card.getByRole('checkbox', { name: /^Rise and shift 3\.0 mm of fall/ }).check();
+    const note = card.getByRole('textbox', { name: 'Really done: Rise and shift' });
+    await note.fill('3.5 mm, the stake was in the way');
+    await note.press('Enter');
+    await expect(card.getByText(/^2 of \d+ done$/)).toBeVisible();
+    await card.getByRole('button', { name: 'Log a take' }).click();
+    await expect(page.getByText('Take 1 is logged: ').or(page.getByText('Take 1 is logged, holder 1, frame 1.'))).toBeVisible();
+    await card.getByRole('button', { name: 'Edit the list' }).click();
+    await card.getByRole('textbox', { name: 'A step of your own' }).fill('Ask the harbour master');
+    await card.getByRole('button', { name: 'Add', exact: true }).click();
+    await card.getByRole('button', { name: 'Leave off “In the bag”' }).click();
+    const work = card.getByRole('list', { name: 'In this order' });
+    // By the keyboard: the own step stands last and is carried up by one.
+    const grip = work.getByRole('button', { name: 'Move “Ask the harbour master”' });
+    await grip.focus();
+    await page.keyboard.press('Space');
+    await page.waitForTimeout(300);
+    await page.keyboard.press('ArrowUp');
+    await page.waitForTimeout(300);
+    await page.keyboard.press('Space');
+    await expect(work.getByRole('listitem').nth(-2)).toContainText('Ask the harbour master');
+    await card.getByRole('textbox', { name: 'Name of the template' }).fill('Tide and quay');
+    await card.getByRole('button', { name: 'Keep as template' }).click();
+    await expect(card.getByRole('button', { name: 'Tide and quay', exact: true })).toBeVisible();
+    await card.getByRole('button', { name: 'Done editing' }).click();
+    await kept(page);
+    // Nothing of the page goes beyond the phone.
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await accessible(page);
+    await page.reload();
+    await expect(card.getByRole('checkbox', { name: /^Rise and shift/ })).toBeChecked();
+    await expect(note).toHaveValue('3.5 mm, the stake was in the way');
+    await expect(card).not.toContainText('In the bag');
+    await expect(card.getByRole('button', { name: 'Log a take' })).toBeEnabled();
+    expect((await logOf(gangway, await demoJob(gangway))).takes).toMatchObject([{ stand: 'Slipway at low water', riseMm: -3, fNumber: 22, holder: 'holder 1', filmFrame: 1 }]);
+    // The template over another stand.
+    await page.goto(gangway.url);
+    await page.getByRole('link', { name: /Hemp loft/ }).click();
+    await step(page, 'Card');
+    await card.getByRole('button', { name: 'Edit the list' }).click();
+    await card.getByRole('button', { name: 'Tide and quay', exact: true }).click();
+    await expect(card.getByRole('checkbox', { name: 'Ask the harbour master' })).toBeVisible();
+  });
+});
+
+test('a bracketed mosaic on the simulated back without contacts: logged, matched with its files, sidecars read by exiftool', async ({ page, gangway }) => {
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-matched-'));
+  try {
+    await openStand(page, gangway, /Ledger sheet/);
+    const standId = new URL(page.url()).pathname.split('/').pop() ?? '';
+    await step(page, 'Stitch');
+    await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+    await step(page, 'Expose');
+    await page.getByLabel('Meter reading').selectOption('pair');
+    await type(page, 'Reading at f/', '11');
+    await type(page, 'Reading time', '1/8');
+    await page.getByRole('button', { name: 'two stops' }).click();
+    await expect(page.getByText('24 takes in all, over 8 frames of the mosaic.')).toBeVisible();
+    await page.getByLabel('Order of the exposures').selectOption('darkFirst');
+    await kept(page);
+    const touch = page.getByRole('button', { name: 'Log a take' });
+    for (let i = 1; i <= 6; i++) {
+      await touch.click();
+      await expect(page.getByText(`${i} logged here`)).toBeVisible();
+      // As it would be between two exposures.
+      await page.waitForTimeout(1200);
+    }
+    await expect(page.getByText('6 logged here; next: frame 3 of 8, exposure 1')).toBeVisible();
+    const jobId = await demoJob(gangway);
+    const { takes } = await logOf(gangway, jobId);
+    expect(takes.map(({ frame, bracket, contacts }) => [frame, bracket, contacts])).toEqual([[1, 1, false], [1, 2, false], [1, 3, false], [2, 1, false], [2, 2, false], [2, 3, false]]);
+
+    // The back delivers through its own door; its clock is an hour and some seconds ahead, and it hears nothing of the lens.
+    const set = setSchema.parse(await (await page.request.post(`${gangway.url}/api/stands/${standId}/frame-sets`, { data: { name: 'Series', origin: 'back', planned: false } })).json());
+    const paths: string[] = [];
+    for (const [i, take] of takes.entries()) {
+      const samples = Buffer.from(Array.from({ length: 80 * 60 * 3 }, (_, n) => ((n * 7919 + i * 104729) % 251)));
+      const query = new URLSearchParams({ number: String(i + 1), width: '80', height: '60', bits: '8', format: i % 2 === 0 ? 'tiff' : 'png', takenAt: new Date(Date.parse(take.at) + 3_607_000).toISOString(), exposureS: String(take.timeS) });
+      const answer = await page.request.post(`${gangway.url}/api/frame-sets/${set.id}/exposures?${query}`, { data: samples, headers: { 'Content-Type': 'application/octet-stream' } });
+      expect(answer.status()).toBe(201);
+      const { id, name } = (await answer.json()) as { id: string; name: string };
+      const path = join(folder, name);
+      writeFileSync(path, await (await page.request.get(`${gangway.url}/api/frames/${id}/file`)).body());
+      paths.push(path);
+    }
+    const there = join(folder, 'back-006.xmp');
+    writeFileSync(there, 'mine');
+    const before = paths.map((path) => readFileSync(path));
+
+    await page.getByRole('link', { name: 'Log', exact: true }).click();
+    await page.getByRole('button', { name: 'Match with files …' }).click();
+    await page.getByLabel('Files from the card').setInputFiles([...paths, there]);
+    await expect(page.getByTestId('match-count')).toHaveText('6 of 6 takes matched with 6 files; 0 with a doubt.');
+    const rows = page.getByRole('table', { name: 'Matches' }).getByRole('row');
+    for (const [i, path] of paths.entries()) await expect(rows.nth(i + 1)).toContainText(path.split('/').pop() ?? '');
+    await page.getByRole('button', { name: 'Put the names into the log' }).click();
+    await expect(page.getByText('6 takes have their files in the log.')).toBeVisible();
+    // What is there already is left alone until it is asked for.
+    const zipped = async () => {
+      const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Sidecars as a zip' }).click()]);
+      return unzipSync(readFileSync(await download.path()));
+    };
+    expect(Object.keys(await zipped()).sort()).toEqual([1, 2, 3, 4, 5].map((n) => `back-00${n}.xmp`));
+    await expect(page.getByText('One sidecar is there already and is left alone.')).toBeVisible();
+    await page.getByLabel(/back-006\.xmp is there already/).check();
+    const sidecars = await zipped();
+    for (const [name, bytes] of Object.entries(sidecars)) writeFileSync(join(folder, name), bytes);
+    for (const [i, take] of takes.entries()) {
+      const [found] = JSON.parse(execFileSync('exiftool', ['-json', '-n', '-G1', join(folder, `back-00${i + 1}.xmp`)], { encoding: 'utf8' })) as Record<string, unknown>[];
+      expect(found).toMatchObject({ 'XMP-exif:FNumber': 11, 'XMP-exif:FocalLength': 90, 'XMP-exif:ISO': 100, 'XMP-gangway:Frame': take.frame, 'XMP-gangway:Bracket': take.bracket, 'XMP-gangway:Stand': 'Ledger sheet', 'XMP-gangway:RiseMm': take.riseMm });
+      expect(Math.abs(Math.log2(Number(found?.['XMP-exif:ExposureTime']) / (take.timeS ?? 1)))).toBeLessThan(0.01);
+    }
+    paths.forEach((path, i) => expect(readFileSync(path).equals(before[i] ?? Buffer.alloc(0))).toBe(true));
+    await accessible(page);
+    // Corrected by hand to a clock that fits nothing, nothing is matched.
+    await type(page, 'ahead of the log by', '0');
+    await expect(page.getByTestId('match-count')).toContainText('0 of 6 takes matched');
+  } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('the log is corrected in place, found, grouped, changed in bulk, undone; twenty thousand takes stay in hand', async ({ page, gangway }) => {
+  const jobId = await demoJob(gangway);
+  const job = jobSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}`)).json());
+  await openStand(page, gangway, /Hemp loft/);
+  await step(page, 'Expose');
+  await page.getByRole('button', { name: 'Log a take' }).click();
+  await expect(page.getByText('1 logged here')).toBeVisible();
+  const [first] = (await logOf(gangway, jobId)).takes;
+  if (!first) throw new Error('nothing logged');
+  const more = Array.from({ length: 19_999 }, (_, i) => ({ ...first, id: crypto.randomUUID(), standId: job.stands[i % 3]?.id ?? '', stand: job.stands[i % 3]?.name ?? '', at: new Date(Date.UTC(2026, 0, 1) + i * 1000).toISOString(), fNumber: [5.6, 8, 11][i % 3] ?? 8, remarks: i === 12_345 ? 'the gull' : '' }));
+  for (let from = 0; from < more.length; from += 5000) expect((await page.request.post(`${gangway.url}/api/jobs/${jobId}/log/changes`, { data: { put: more.slice(from, from + 5000), remove: [] } })).status()).toBe(200);
+  await page.goto(`${gangway.url}/jobs/${jobId}/log`);
+  await expect(page.getByText('20000 takes')).toBeVisible();
+  const grid = page.getByRole('grid', { name: 'Takes' });
+  expect(await grid.getByRole('row').count()).toBeLessThan(80);
+  // To the very end and back by the keyboard.
+  await grid.locator('[data-cell="0:0"]').click();
+  for (let i = 0; i < 3; i++) await page.keyboard.press('PageDown');
+  await expect(grid.locator('[data-cell="45:0"]')).toBeFocused();
+  await grid.evaluate((element) => element.scrollTo(0, element.scrollHeight));
+  await expect(grid.locator(`[data-take="${first.id}"]`)).toBeVisible();
+  // In place: Enter opens, a wrong figure is refused in words, Escape puts it back.
+  const aperture = grid.locator(`[data-take="${first.id}"] [data-key=fNumber]`);
+  await aperture.dblclick();
+  const editor = grid.getByRole('textbox', { name: /f\// });
+  await editor.fill('eight');
+  await editor.press('Enter');
+  await expect(grid.getByRole('alert')).toContainText('“eight” is not a number');
+  await editor.fill('13');
+  await editor.press('Enter');
+  await expect(aperture).toHaveText('13');
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect(aperture).toHaveText('11');
+  // Found by a word, changed in bulk.
+  await page.getByRole('searchbox', { name: 'Find in the log' }).fill('gull');
+  await expect(page.getByText('1 of 20000 takes')).toBeVisible();
+  await page.getByRole('searchbox', { name: 'Find in the log' }).fill('');
+  await page.getByLabel('Stand', { exact: true }).selectOption({ label: job.stands[1]?.name ?? '' });
+  await page.getByRole('checkbox', { name: 'Choose all takes shown' }).check();
+  const bulk = page.getByRole('form', { name: 'Change the chosen takes' });
+  await bulk.getByLabel('Column').selectOption('rating');
+  await bulk.getByLabel('Value').fill('4');
+  await bulk.getByRole('button', { name: 'Set' }).click();
+  await expect.poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length).toBe(more.filter(({ standId }) => standId === job.stands[1]?.id).length);
+  await page.getByRole('button', { name: 'Undo', exact: true }).click();
+  await expect.poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length).toBe(0);
+  await page.getByRole('button', { name: 'Choose none' }).click();
+  await page.getByLabel('Stand', { exact: true }).selectOption('');
+  await page.getByLabel('by stand').check();
+  await expect(grid.getByText(/takes$/).first()).toBeVisible();
+  await page.getByLabel('by stand').uncheck();
+  await page.getByRole('button', { name: /^f\// }).click();
+  await expect(grid.getByRole('columnheader', { name: /^f\// })).toHaveAttribute('aria-sort', /ending/);
+  await accessible(page);
+});
+
+test('a job has its place, light, kit and order; it goes out as an archive and comes in again, a damaged one does not', async ({ page, gangway }) => {
+  await page.goto(gangway.url);
+  await page.getByRole('button', { name: 'Say where and when' }).click();
+  const light = page.getByRole('region', { name: 'Place and light' });
+  await type(page, 'Time zone', 'Europe/London');
+  await type(page, 'Latitude', '95');
+  await expect(page.getByRole('alert')).toContainText('Latitude must be from −90 to 90°');
+  await type(page, 'Latitude', '53.1');
+  await light.getByLabel('Day').fill('2026-06-21');
+  await light.getByLabel('Day').press('Enter');
+  await expect(light).toContainText(/sunrise 04:\d\d/);
+  await expect(light).toContainText('Hydraulic tower, small format: which way it looks is not known');
+  await page.getByRole('link', { name: /Hydraulic tower, small format/ }).click();
+  await step(page, 'Stand');
+  await type(page, 'Looks toward (from north)', '270');
+  await expect(page.getByText('The front looks east; the job’s page says when it is lit.')).toBeVisible();
+  await kept(page);
+  await page.goto(gangway.url);
+  await expect(light).toContainText(/small format: looks east; sun on it 04:\d\d–1\d:\d\d/);
+  await expect(page.getByRole('region', { name: 'To pack' })).toContainText('24 mm shift wide');
+  const stands = page.getByRole('list', { name: 'Stands' });
+  await stands.getByRole('button', { name: /^Move Hydraulic tower, small format/ }).focus();
+  await page.keyboard.press('Space');
+  await page.waitForTimeout(300);
+  await page.keyboard.press('ArrowDown');
+  await page.waitForTimeout(300);
+  await page.keyboard.press('Space');
+  await expect(stands.getByRole('listitem').first()).not.toContainText('Hydraulic tower, small format');
+  const pdf = await page.request.get(`${gangway.url}/api/jobs/${await demoJob(gangway)}/cards.pdf`);
+  expect(pdf.headers()['content-type']).toBe('application/pdf');
+  await accessible(page);
+  const archive = await (await page.request.get(`${gangway.url}/api/jobs/${await demoJob(gangway)}/archive`)).body();
+  await page.getByLabel('Archive of a job to read in').setInputFiles({ name: 'job.gangway.zip', mimeType: 'application/zip', buffer: archive });
+  await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks (copy)' })).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem')).toHaveCount(8);
+  await expect(light).toContainText(/sunrise 04:\d\d/);
+});
+
+test.describe('a damaged archive', () => {
+  test.use({ allowErrors: /422/ });
+
+  test('is refused in words', async ({ page, gangway }) => {
+    await page.goto(gangway.url);
+    await page.getByLabel('Archive of a job to read in').setInputFiles({ name: 'letter.zip', mimeType: 'application/zip', buffer: Buffer.from('Dear reader') });
+    await expect(page.getByRole('alert')).toContainText('This is not an archive of a job');
+  });
+});
