@@ -1,6 +1,6 @@
 import { apertureValue, timeValue } from '@gangway/core/exposure/apex';
 import { takeWords, type LogTake } from '@gangway/core/log/take';
-import { XMLBuilder } from 'fast-xml-parser';
+import XMLBuilder from 'fast-xml-builder';
 
 /** Our own namespace for movements; docs/log.md says what each of its fields means. */
 export const XMP_NAMESPACE = 'urn:gangway:take:1.0#';
@@ -17,7 +17,7 @@ export const NOWHERE: TakenWhere = { latitudeDeg: null, longitudeDeg: null, time
 
 /** The name of the sidecar of a file: its own with the ending .xmp. A name that is none, or has folders in it, is refused. */
 export function sidecarName(file: string): string {
-  if (file === '' || /[/\\\u0000]/u.test(file) || file === '.' || file === '..') throw new Error(`“${file}” is no name of a file.`);
+  if (file === '' || /[/\\\p{Cc}]/u.test(file) || file === '.' || file === '..') throw new Error(`“${file}” is no name of a file.`);
   return `${file.replace(/\.[^.]+$/u, '')}.xmp`;
 }
 

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { isTimeZone, type Job, type JobPlace } from '@gangway/contract/job';
 import { jobCautions, lightOfDay, litWords, packingList, sunWords } from '@gangway/core/card/jobSheet';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
@@ -34,7 +34,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
             </div>
             <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
               <TextField label="Time zone" value={place.timeZone} onCommit={(zone) => (isTimeZone(zone.trim()) && zone.trim() !== '' ? (void put({ place: { ...place, timeZone: zone.trim() } }), null) : `Time zone: “${zone.slice(0, 40)}” is not known; write it like Europe/London or UTC.`)} />
-              <DayField day={day} onDay={(next) => void put({ day: next })} />
+              <DayField key={day ?? ''} day={day} onDay={(next) => void put({ day: next })} />
             </div>
           </div>
         ) : (
@@ -105,7 +105,6 @@ function LinkButton({ href, children }: { readonly href: string; readonly childr
 
 function DayField({ day, onDay }: { readonly day: string | null; readonly onDay: (day: string | null) => void }) {
   const [draft, setDraft] = useState(day ?? '');
-  useEffect(() => setDraft(day ?? ''), [day]);
   return (
     <label className="flex items-baseline gap-1.5">
       <span className="text-ink-soft">Day</span>

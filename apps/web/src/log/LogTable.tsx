@@ -233,7 +233,7 @@ function CellEditor({ take, column, timeZone, onChange, onDone }: { readonly tak
         aria-label={`${column.label}${column.unit === '' ? '' : `, ${column.unit}`}`}
         value={typed}
         aria-invalid={refusal !== null || undefined}
-        // eslint-disable-next-line jsx-a11y/no-autofocus -- it was asked for by Enter or a double click
+        // It was asked for by Enter or a double click.
         autoFocus
         onFocus={(event) => event.currentTarget.select()}
         onChange={({ target }) => {

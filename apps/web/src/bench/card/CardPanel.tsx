@@ -84,7 +84,7 @@ function StepRow({ step, settings, editing }: { readonly step: CardStep; readonl
   const note = card.notes[step.id] ?? '';
   const commit = () => {
     if (draft === null) return;
-    const { [step.id]: _old, ...others } = card.notes;
+    const others = Object.fromEntries(Object.entries(card.notes).filter(([id]) => id !== step.id));
     const words = draft.trim();
     if (words !== note) set({ notes: words === '' ? others : { ...others, [step.id]: words.slice(0, 500) } }, 'what was done');
     setDraft(null);

@@ -38,26 +38,26 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
     toneNow.current = tone;
   });
 
+  const endsAt = phase.kind === 'running' ? phase.endsAt : null;
   useEffect(() => {
-    if (!running) return;
-    const timer = setInterval(() => setNow(performance.now()), 100);
+    if (endsAt === null) return;
+    const tick = () => {
+      const left = endsAt - performance.now();
+      const second = Math.ceil(left / 1000);
+      setNow(performance.now());
+      if (second === last.current && left > 0) return;
+      const before = last.current;
+      last.current = second;
+      if (left <= 0) {
+        toneNow.current(880, 0.9);
+        setPhase({ kind: 'done' });
+      } else if (left > timeMs) toneNow.current(440, 0.08);
+      else if (before !== null && before > timeMs / 1000) toneNow.current(660, 0.5);
+      else if (second <= 5) toneNow.current(520, 0.08);
+    };
+    const timer = setInterval(tick, 100);
     return () => clearInterval(timer);
-  }, [running]);
-
-  useEffect(() => {
-    if (phase.kind !== 'running') return;
-    const second = Math.ceil(leftMs / 1000);
-    const readying = leftMs > timeMs;
-    if (second === last.current) return;
-    const before = last.current;
-    last.current = second;
-    if (leftMs <= 0) {
-      toneNow.current(880, 0.9);
-      setPhase({ kind: 'done' });
-    } else if (readying) toneNow.current(440, 0.08);
-    else if (before !== null && before > timeMs / 1000) toneNow.current(660, 0.5);
-    else if (second <= 5) toneNow.current(520, 0.08);
-  }, [leftMs, phase, timeMs]);
+  }, [endsAt, timeMs]);
 
   useEffect(() => () => void audio.current?.close(), []);
 
