@@ -14,7 +14,7 @@ const MARGIN = 9;
 const TEXT = 2.9;
 const SMALL = 2.5;
 /** Width of a letter over its height, on the average and a little more. */
-const LETTER = 0.52;
+const LETTER = 0.49;
 
 /** How many letters fit. */
 const fits = (mm: number, size: number): number => Math.max(8, Math.floor(mm / (size * LETTER)));
@@ -92,8 +92,9 @@ export function cardPages(card: CardOf, size: SpotSize): readonly Drawing[] {
 /** Puts a card onto pages that may have others on them. */
 export function putCard(pages: Pages, { name, settings }: CardOf): void {
   const steps = spotCard(settings);
+  pages.y += 1.5;
   pages.text(name, { size: 5, bold: true });
-  pages.y += 1;
+  pages.y -= 2;
   const box = { x: MARGIN, y: pages.y, w: 46, h: 46 };
   const beside = { x: MARGIN + 50, y: pages.y, w: pages.widthMm - 2 * MARGIN - 50, h: 42 };
   pages.put(...circleMarks(settings, box), { kind: 'rect', ...beside, widthMm: 0.12 }, ...sectionMarks(settings, beside));
@@ -113,6 +114,7 @@ function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: 
   const x = MARGIN + 5;
   const width = pages.widthMm - MARGIN - x - (room ? 36 : 0);
   if (told) {
+    pages.room(wrapped(words, fits(pages.widthMm - MARGIN - x, SMALL)).length * SMALL * 1.35);
     pages.put({ kind: 'disc', x: MARGIN + 1.4, y: pages.y - 0.9, r: 0.5, widthMm: 0, filled: true });
     pages.text(words, { size: SMALL, x });
     pages.y += 0.6;

@@ -105,8 +105,8 @@ export function litWords({ bearingDeg, stretches }: { readonly bearingDeg: numbe
 export function jobPages(job: string, where: Where, stands: readonly SheetStand[], size: SpotSize): readonly Drawing[] {
   const { widthMm, heightMm } = SPOT_SIZES[size];
   const pages = new Pages(widthMm, heightMm, job);
-  pages.text(job, { size: 6, bold: true });
   pages.y += 2;
+  pages.text(job, { size: 6, bold: true });
   pages.text(`${where.place === null ? 'No place given' : `${where.place.name === '' ? 'At' : `${where.place.name},`} ${where.place.latitudeDeg.toFixed(4)}° north, ${where.place.longitudeDeg.toFixed(4)}° east`}; ${where.day ?? 'no day given'}; times of ${where.timeZone}.`);
   const light = lightOfDay(where, stands);
   pages.heading('Light');

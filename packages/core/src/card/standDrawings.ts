@@ -131,11 +131,17 @@ export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[]
       marks.push({ kind: 'disc', x: hx, y: hy, r: 0.7, widthMm: 0, filled: true }, { kind: 'text', x: hx + 1.4, y: hy + 0.9, sizeMm: 2.2, anchor: 'start', text: 'hinge line' });
     }
   }
+  const labels: { readonly x: number; readonly y: number }[] = [];
   for (const pin of section.pins) {
     const inside = pin.points.slice(0, 12).map(to).filter(([x, y]) => x > box.x && x < box.x + box.w - 1 && y > box.y && y < box.y + box.h);
     for (const [x, y] of inside) marks.push(pin.role === 'soft' ? { kind: 'disc', x, y, r: 0.7, widthMm: 0.2 } : { kind: 'rect', x: x - 0.6, y: y - 0.6, w: 1.2, h: 1.2, widthMm: 0.2, filled: pin.sharp });
     const [first] = inside;
-    if (first) marks.push({ kind: 'text', x: Math.min(first[0] + 1.2, box.x + box.w), y: first[1] - 1, sizeMm: 2.2, anchor: first[0] > box.x + box.w * 0.7 ? 'end' : 'start', text: pin.name });
+    if (!first) continue;
+    // One above another where they would lie upon each other.
+    let y = first[1] - 1.2;
+    while (labels.some((label) => Math.abs(label.y - y) < 2.5 && Math.abs(label.x - first[0]) < 24)) y -= 2.6;
+    labels.push({ x: first[0], y });
+    marks.push({ kind: 'text', x: first[0], y: Math.max(box.y + 2.4, y), sizeMm: 2.2, anchor: first[0] > box.x + box.w * 0.6 ? 'end' : 'start', text: pin.name });
   }
   // A bar of a round length.
   const want = (box.w * 0.2) / scale;
