@@ -90,6 +90,59 @@ const VIEWS = [
     },
   },
   {
+    file: 'expose',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/Slipway/)(page);
+      await page.getByRole('radio', { name: 'Expose' }).click();
+      await page.getByLabel('Meter reading').selectOption('ev');
+      const typed = async (name, value) => {
+        await page.getByRole('textbox', { name, exact: true }).fill(value);
+        await page.getByRole('textbox', { name, exact: true }).press('Enter');
+      };
+      await typed('Reading EV', '11');
+      await page.getByRole('textbox', { name: 'A filter before the lens' }).fill('grey 1.8');
+      await page.getByRole('button', { name: 'Add', exact: true }).click();
+      await page.getByRole('button', { name: 'two stops' }).click();
+      await typed('Frames of film left', '6');
+      await page.locator('[data-finding=film][data-state=holds]').waitFor();
+      await page.getByRole('heading', { name: 'Meter' }).scrollIntoViewIfNeeded();
+    },
+  },
+  {
+    file: 'card-phone',
+    size: PHONE,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/Slipway/)(page);
+      await page.getByRole('radio', { name: 'Card' }).click();
+      for (const name of [/^4 × 5 in/, /^In the bag/, /^Set up the tripod/]) await page.getByRole('checkbox', { name }).check();
+      await page.locator('[data-keeping=kept]').waitFor();
+    },
+  },
+  {
+    file: 'log',
+    size: DESK,
+    theme: 'light',
+    go: async (page) => {
+      const start = page.url();
+      for (const [name, times] of [[/Hemp loft/, 3], [/Slipway/, 2], [/Ledger sheet/, 3]]) {
+        await page.goto(start);
+        await bench(name)(page);
+        await page.getByRole('radio', { name: 'Card' }).click();
+        for (let i = 0; i < times; i++) {
+          await page.getByRole('button', { name: 'Log a take' }).click();
+          await page.getByText(new RegExp(`^${i + 1} logged here`)).waitFor();
+        }
+      }
+      await page.getByRole('link', { name: 'Log', exact: true }).click();
+      await page.getByLabel('by stand').check();
+      await page.getByText('8 takes').waitFor();
+      await page.waitForTimeout(8000);
+    },
+  },
+  {
     file: 'tilt-or-stack',
     size: DESK,
     theme: 'dark',
