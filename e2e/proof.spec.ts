@@ -5,6 +5,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { mosaicPlan } from '@gangway/core/mosaic/plan';
+import { logSchema } from '@gangway/contract/log';
 import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
 
 /** The ledger sheet laid out by its wish, the lens held and the back moved; then its proofs. */
@@ -35,10 +36,13 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
   await type(page, 'Slide set wrong by about', '7');
   await expect(page.getByRole('alert')).toHaveText('Slide error must be from 0 to 2 mm.');
   await type(page, 'Slide set wrong by about', '0');
+  await page.getByLabel('log each exposure').check();
   await page.getByRole('button', { name: 'Shoot the series' }).click();
   await expect(page.getByTestId('back-state')).toHaveText(/exposing|delivering/);
   await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(8, { timeout: 240_000 });
   await expect(page.getByTestId('back-state')).toHaveText('ready');
+  const jobId = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  await expect.poll(async () => logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).takes.map(({ frame }) => frame)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
   await page.getByRole('button', { name: 'Put the frames together' }).click();
   await expect(page.getByTestId('assembly-size')).toBeVisible({ timeout: 120_000 });
   // Measured size against the plan's, eight pixels of the back to one: frames are rounded to whole pixels.

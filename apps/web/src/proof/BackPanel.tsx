@@ -4,6 +4,9 @@ import type { FrameSet } from '@gangway/contract/proof';
 import type { Stand } from '@gangway/contract/stand';
 import { FIRST_BACK, hearsLens, takesFor, type BackOptions } from '@gangway/core/capture/takes';
 import { fixed } from '@gangway/core/words';
+import { bracketStops } from '@gangway/core/exposure/brackets';
+import { standBrackets } from '@gangway/core/exposure/working';
+import { takeOf } from '@gangway/core/log/take';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
@@ -18,7 +21,9 @@ const SAMPLES = [1, 4, 16, 64] as const;
 /** The stand-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
 export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly stand: Stand; readonly back: Back; readonly open: FrameSet | null; readonly onOpen: (id: string) => void; readonly onFresh: () => Promise<Stand> }) {
   const [options, setOptions] = useState<BackOptions>(FIRST_BACK);
+  const [logging, setLogging] = useState(false);
   const [beginSet] = api.useBeginSetMutation();
+  const [changeLog] = api.useChangeLogMutation();
   const tell = useTell();
   const takes = takesFor(stand.settings, options);
   const [first] = takes;
@@ -38,7 +43,15 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
     }
     onOpen(data.id);
     // As it is kept now: what was changed on the bench a moment ago belongs to it.
-    await back.shoot(data.id, (await onFresh()).settings, options);
+    const fresh = await onFresh();
+    await back.shoot(data.id, fresh.settings, options, 0, logging ? logged(fresh) : undefined);
+  };
+  // Of a bracket the back exposes the metered one.
+  const logged = ({ settings, id: standId, jobId, name }: Stand) => (index: number, at: Date) => {
+    const brackets = standBrackets(settings);
+    const place = { frame: settings.mosaic ? index : null, bracket: brackets.count > 1 ? bracketStops(brackets).indexOf(0) : null };
+    const take = { ...takeOf(settings, name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
+    void changeLog({ jobId, put: [take], remove: [] }).then(({ error }) => error && tell(`The take is not logged: ${errorSentence(error)}`));
   };
   const missing = open?.origin === 'back' ? open.frames.findIndex((frame) => frame === null) : -1;
 
@@ -102,6 +115,10 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
             <input type="checkbox" checked={options.moving} onChange={(event) => set('moving', event.target.checked)} className="accent-accent" />
             things move
           </label>
+          <label className="flex items-center gap-1.5">
+            <input type="checkbox" checked={logging} onChange={(event) => setLogging(event.target.checked)} className="accent-accent" />
+            log each exposure
+          </label>
         </div>
       </div>
       <div className="grid justify-items-end gap-1">
@@ -125,7 +142,7 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
             Shoot the series
           </Button>
           {open && missing > 0 && (
-            <Button disabled={back.state !== 'ready'} onClick={() => void back.shoot(open.id, stand.settings, options, missing)}>
+            <Button disabled={back.state !== 'ready'} onClick={() => void back.shoot(open.id, stand.settings, options, missing, logging ? logged(stand) : undefined)}>
               Go on from frame {missing + 1}
             </Button>
           )}

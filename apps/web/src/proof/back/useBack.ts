@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
+import { meanTakeS } from '@gangway/core/exposure/working';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import type { FromBack, ToBack } from './messages';
 
@@ -16,7 +17,8 @@ export interface Back {
   readonly trouble: string | null;
   /** How the last frame went: megapixels times aperture points a second. */
   readonly rate: number | null;
-  readonly shoot: (setId: string, settings: StandSettings, options: BackOptions, from?: number) => Promise<boolean>;
+  /** Exposes from a frame on; `onExposed` hears of each that came in, from 0, and when it was exposed. */
+  readonly shoot: (setId: string, settings: StandSettings, options: BackOptions, from?: number, onExposed?: (index: number, at: Date) => void) => Promise<boolean>;
   readonly cancel: () => void;
   readonly unplug: () => void;
   readonly plugIn: () => void;
@@ -78,7 +80,7 @@ export function useBack(onDelivered: () => void): Back {
   }, []);
 
   const shoot = useCallback(
-    async (setId: string, settings: StandSettings, options: BackOptions, from = 0): Promise<boolean> => {
+    async (setId: string, settings: StandSettings, options: BackOptions, from = 0, onExposed?: (index: number, at: Date) => void): Promise<boolean> => {
       const takes = takesFor(settings, options);
       const abort = new AbortController();
       running.current = abort;
@@ -93,12 +95,14 @@ export function useBack(onDelivered: () => void): Back {
           const frame = await expose(settings, options, i, abort.signal);
           const rate = (frame.columns * frame.rows * options.samples) / 1e6 / (frame.ms / 1000);
           setNow((before) => ({ ...before, state: 'delivering', share: 0.92, rate }));
-          const query = new URLSearchParams({ number: String(take.number), width: String(frame.columns), height: String(frame.rows), bits: String(options.bits), format: options.format, takenAt: new Date(begun + take.atS * 1000).toISOString(), exposureS: String(settings.mosaic?.series.exposureS ?? 0.5) });
+          const takenAt = new Date(begun + take.atS * 1000);
+          const query = new URLSearchParams({ number: String(take.number), width: String(frame.columns), height: String(frame.rows), bits: String(options.bits), format: options.format, takenAt: takenAt.toISOString(), exposureS: String(meanTakeS({ ...settings, exposure: { ...settings.exposure, brackets: { ...settings.exposure.brackets, count: 1 } }, mosaic: null }) ?? settings.mosaic?.series.exposureS ?? 0.5) });
           if (take.writes.fNumber !== null) query.set('fNumber', String(take.writes.fNumber));
           if (take.writes.focalMm !== null) query.set('focalMm', String(take.writes.focalMm));
           const answer = await fetch(`/api/frame-sets/${setId}/exposures?${query.toString()}`, { method: 'POST', body: frame.samples, headers: { 'Content-Type': 'application/octet-stream' }, signal: abort.signal });
           if (!answer.ok) throw new Error(await wordsOf(answer));
           delivered.current();
+          onExposed?.(i, takenAt);
         }
         setNow((before) => ({ ...before, state: 'ready', done: takes.length, share: 1 }));
         return takes.length > 0;
