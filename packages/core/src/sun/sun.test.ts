@@ -13,12 +13,14 @@ describe('the sun', () => {
     expect(Math.abs(altitudeDeg - (90 - 50.11162))).toBeLessThan(0.02);
   });
 
-  test('rises, culminates and sets when the published example says, to the minute, as almanacs print', () => {
-    const { rise, noon, set } = sunTimes(GOLDEN, new Date('2003-10-17T00:00:00-07:00'));
-    const off = (at: Date | null, said: string): number => Math.abs((at?.getTime() ?? 0) - new Date(`2003-10-17T${said}-07:00`).getTime()) / 1000;
-    expect(off(rise, '06:12:43')).toBeLessThan(60);
-    expect(off(noon, '11:46:05')).toBeLessThan(60);
-    expect(off(set, '17:20:19')).toBeLessThan(60);
+  test('rises, culminates and sets when the published example says', () => {
+    // The example counts refraction as at sea level, and its sunset is the one that falls into the day of UT: of the evening before at that place.
+    const low = { ...GOLDEN, heightM: 0 };
+    const off = (at: Date | null, said: string): number => Math.abs((at?.getTime() ?? 0) - new Date(said).getTime()) / 1000;
+    const { rise, noon } = sunTimes(low, new Date('2003-10-17T00:00:00-07:00'));
+    expect(off(rise, '2003-10-17T06:12:43-07:00')).toBeLessThan(15);
+    expect(off(noon, '2003-10-17T11:46:05-07:00')).toBeLessThan(15);
+    expect(off(sunTimes(low, new Date('2003-10-17T00:00:00Z')).set, '2003-10-16T17:20:19-07:00')).toBeLessThan(15);
   });
 
   test('at the equinox it rises in the east and sets in the west', () => {
