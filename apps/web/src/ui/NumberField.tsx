@@ -10,6 +10,8 @@ interface NumberFieldProps {
   readonly decimals: number;
   /** How the value stands in the field, where decimals alone do not say it. */
   readonly words?: string;
+  /** How what was typed is read, where it is no plain number, and what it is like. */
+  readonly read?: { readonly parse: (text: string) => number | null; readonly isNo: string };
   /** Takes the number, or says in a sentence why not. */
   readonly onCommit: (value: number) => string | null;
   readonly hideLabel?: boolean;
@@ -20,16 +22,16 @@ interface NumberFieldProps {
 const FOLLOW_MS = 90;
 
 /** A typed number: Enter or leaving takes it, Escape puts the old one back, a refusal says why and keeps what was typed. */
-export const NumberField = memo(function NumberField({ label, unit, value, decimals, words = fixed(value, decimals), onCommit, hideLabel = false, width = 'w-16' }: NumberFieldProps) {
+export const NumberField = memo(function NumberField({ label, unit, value, decimals, words = fixed(value, decimals), read, onCommit, hideLabel = false, width = 'w-16' }: NumberFieldProps) {
   const id = useId();
   const calm = useCalm(words, FOLLOW_MS);
   const [draft, setDraft] = useState<{ readonly text: string; readonly refusal: string | null } | null>(null);
 
   const commit = () => {
     if (!draft) return;
-    const number = typedNumber(draft.text);
+    const number = (read?.parse ?? typedNumber)(draft.text);
     const refusal =
-      number === null ? `${label}: “${draft.text.slice(0, 24)}” is not a number; type one like ${words}.` : onCommit(number);
+      number === null ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? `is not a number; type one like ${words}.`}` : onCommit(number);
     setDraft(refusal === null ? null : { text: draft.text, refusal });
   };
 
