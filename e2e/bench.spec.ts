@@ -12,7 +12,7 @@ test('opens on the demo job and says what to do next', async ({ page, gangway })
   await page.goto(gangway.url);
   await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
   await expect(page.getByText('Open a stand to set rise, shift and aperture')).toBeVisible();
-  await expect(page.getByRole('main').getByRole('listitem')).toHaveCount(8);
+  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem')).toHaveCount(8);
 });
 
 test('a remedy cures its finding with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {

@@ -27,7 +27,7 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
   await expect(page.locator('[data-keeping=kept]')).toBeVisible();
   await page.getByRole('link', { name: 'Quay survey' }).click();
 
-  const stands = page.getByRole('main').getByRole('listitem');
+  const stands = page.getByRole('list', { name: 'Stands' }).getByRole('listitem');
   await expect(stands).toHaveCount(1);
   await page.getByRole('button', { name: 'More for Bollard, east' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
@@ -64,8 +64,8 @@ test('what was changed on the bench shows in the list of the job', async ({ page
   await openStand(page, gangway, /small format/);
   await page.getByRole('button', { name: /^f\/11/ }).click();
   await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
-  await expect(page.getByRole('main').getByRole('listitem').first()).toContainText('f/11');
-  await expect(page.getByRole('main').getByRole('listitem').first()).toContainText('4 hold');
+  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem').first()).toContainText('f/11');
+  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem').first()).toContainText('4 hold');
 });
 
 test.describe('addresses of nothing', () => {

@@ -3,7 +3,11 @@ import type { Kit, KitChange } from '@gangway/contract/kit';
 import type { KitItem } from '@gangway/core/kit/item';
 import { api, errorSentence } from '../store/api';
 import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { inTurn } from '../ui/inTurn';
 import { changesTo, did, doneBetween, wentBack, wentOn } from './history';
+
+/** Going back waits for a change that is still on its way, or it would take back the one before. */
+const turn = inTurn();
 
 /** The kit as it was fetched last; `null` until it has been. */
 export function kitNow(): Kit | null {
@@ -20,15 +24,16 @@ export function useChangeKit(): (changes: readonly KitChange[], said: string) =>
   const [send] = api.useChangeKitMutation();
   const dispatch = useAppDispatch();
   return useCallback(
-    async (changes, said) => {
-      const before = kitNow();
-      const { data, error } = await send(changes);
-      if (!data) return errorSentence(error);
-      // At once, so that a change that waited for this one is made from what it left.
-      dispatch(api.util.updateQueryData('kit', undefined, () => data));
-      if (before) dispatch(did(doneBetween(before, data, changes, said)));
-      return null;
-    },
+    (changes, said) =>
+      turn(async () => {
+        const before = kitNow();
+        const { data, error } = await send(changes);
+        if (!data) return errorSentence(error);
+        // At once, so that a change that waited for this one is made from what it left.
+        dispatch(api.util.updateQueryData('kit', undefined, () => data));
+        if (before) dispatch(did(doneBetween(before, data, changes, said)));
+        return null;
+      }),
     [send, dispatch],
   );
 }
@@ -40,19 +45,20 @@ export function useKitUndo() {
   const past = useAppSelector(({ kitHistory }) => kitHistory.past.at(-1) ?? null);
   const future = useAppSelector(({ kitHistory }) => kitHistory.future[0] ?? null);
   const go = useCallback(
-    async (back: boolean): Promise<string | null> => {
-      const { past: p, future: f } = store.getState().kitHistory;
-      const done = back ? p.at(-1) : f[0];
-      const kit = kitNow();
-      if (!done || !kit) return null;
-      const changes = changesTo(kit, done, back ? 'before' : 'after');
-      if (changes.length > 0) {
-        const { error } = await send(changes);
-        if (error) return errorSentence(error);
-      }
-      dispatch(back ? wentBack() : wentOn());
-      return null;
-    },
+    (back: boolean): Promise<string | null> =>
+      turn(async () => {
+        const { past: p, future: f } = store.getState().kitHistory;
+        const done = back ? p.at(-1) : f[0];
+        const kit = kitNow();
+        if (!done || !kit) return null;
+        const changes = changesTo(kit, done, back ? 'before' : 'after');
+        if (changes.length > 0) {
+          const { error } = await send(changes);
+          if (error) return errorSentence(error);
+        }
+        dispatch(back ? wentBack() : wentOn());
+        return null;
+      }),
     [send, dispatch],
   );
   return { undoable: past?.said ?? null, redoable: future?.said ?? null, go };

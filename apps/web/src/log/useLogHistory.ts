@@ -3,6 +3,7 @@ import { CHANGES_MOST } from '@gangway/contract/log';
 import type { LogTake } from '@gangway/core/log/take';
 import { api, errorSentence } from '../store/api';
 import { store } from '../store/store';
+import { inTurn } from '../ui/inTurn';
 
 interface Both {
   readonly put: readonly LogTake[];
@@ -15,10 +16,22 @@ interface Done {
   readonly back: Both;
 }
 
+interface History {
+  readonly past: readonly Done[];
+  readonly future: readonly Done[];
+}
+
 /** Changes of a log that can be undone: each is kept with what it takes to have things as before. */
 export function useLogHistory(jobId: string) {
   const [changeLog] = api.useChangeLogMutation();
-  const [history, setHistory] = useState<{ readonly past: readonly Done[]; readonly future: readonly Done[] }>({ past: [], future: [] });
+  const [history, setHistory] = useState<History>({ past: [], future: [] });
+  // As it is now, for what waited its turn.
+  const now = useRef(history);
+  const [turn] = useState(inTurn);
+  const goes = useCallback((next: History): void => {
+    now.current = next;
+    setHistory(next);
+  }, []);
 
   const send = useCallback(
     async ({ put, remove }: Both): Promise<string | null> => {
@@ -33,25 +46,36 @@ export function useLogHistory(jobId: string) {
   );
 
   const change = useCallback(
-    async (forth: Both, said: string): Promise<string | null> => {
-      const { data } = api.endpoints.log.select(jobId)(store.getState());
-      const before = new Map((data?.takes ?? []).map((take) => [take.id, take]));
-      const back: Both = { put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []), remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])) };
-      const refused = await send(forth);
-      if (refused === null) setHistory(({ past }) => ({ past: [...past.slice(-99), { said, forth, back }], future: [] }));
-      return refused;
-    },
-    [jobId, send],
+    (forth: Both, said: string): Promise<string | null> =>
+      turn(async () => {
+        const { data } = api.endpoints.log.select(jobId)(store.getState());
+        const before = new Map((data?.takes ?? []).map((take) => [take.id, take]));
+        const back: Both = { put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []), remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])) };
+        const refused = await send(forth);
+        if (refused === null) goes({ past: [...now.current.past.slice(-99), { said, forth, back }], future: [] });
+        return refused;
+      }),
+    [jobId, send, turn, goes],
   );
 
-  const undo = useCallback(async () => {
-    const last = history.past[history.past.length - 1];
-    if (last && (await send(last.back)) === null) setHistory(({ past, future }) => ({ past: past.slice(0, -1), future: [last, ...future] }));
-  }, [history, send]);
-  const redo = useCallback(async () => {
-    const [next] = history.future;
-    if (next && (await send(next.forth)) === null) setHistory(({ past, future }) => ({ past: [...past, next], future: future.slice(1) }));
-  }, [history, send]);
+  const undo = useCallback(
+    () =>
+      turn(async () => {
+        const { past, future } = now.current;
+        const last = past[past.length - 1];
+        if (last && (await send(last.back)) === null) goes({ past: past.slice(0, -1), future: [last, ...future] });
+      }),
+    [send, turn, goes],
+  );
+  const redo = useCallback(
+    () =>
+      turn(async () => {
+        const { past, future } = now.current;
+        const [next] = future;
+        if (next && (await send(next.forth)) === null) goes({ past: [...past, next], future: future.slice(1) });
+      }),
+    [send, turn, goes],
+  );
 
   // By the keys as well, but not while something is half typed.
   const keys = useRef({ undo, redo });
