@@ -15,11 +15,6 @@ import { focusWords } from '@gangway/core/findings/focusWording';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import type { Pin } from '@gangway/core/focus/pin';
 import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
-import { exposureSchema } from '@gangway/contract/exposure';
-import { cardSchema } from '@gangway/contract/card';
-import type { CardSettings } from '@gangway/core/card/cardSettings';
-import type { Exposure } from '@gangway/core/exposure/exposureSettings';
-import { meanTakeS } from '@gangway/core/exposure/working';
 import { limitsSchema, pinSchema, PINS_MOST, sharpnessSchema } from '@gangway/contract/focus';
 import { store } from '../store/store';
 import { changed } from './edit';
@@ -299,37 +294,10 @@ function setRear(turn: Partial<StandardTurn>, most: StandardTurn): string | null
   return null;
 }
 
-/** Changes how the picture is exposed, or says why it cannot be so. A mosaic is counted with the same time and as many brackets. */
-function setExposure(changes: Partial<Exposure>, said: string): string | null {
-  const settings = present();
-  if (!settings) return null;
-  const parsed = exposureSchema.safeParse({ ...settings.exposure, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
-  const next: StandSettings = { ...settings, exposure: parsed.data };
-  if (!next.mosaic) {
-    change(next, said);
-    return null;
-  }
-  const counted: StandSettings = { ...next, mosaic: { ...next.mosaic, series: { ...next.mosaic.series, ...(changes.brackets && { brackets: parsed.data.brackets.count }) } } };
-  const exposureS = meanTakeS(counted);
-  change(counted.mosaic && exposureS !== null ? { ...counted, mosaic: { ...counted.mosaic, series: { ...counted.mosaic.series, exposureS: Math.min(3600, exposureS) } } } : counted, said);
-  return null;
-}
-
-/** Changes the photographer's own hand on the card, or says why it cannot be so. */
-function setCard(changes: Partial<CardSettings>, said: string): string | null {
-  const settings = present();
-  if (!settings) return null;
-  const parsed = cardSchema.safeParse({ ...settings.card, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
-  change({ ...settings, card: parsed.data }, said);
-  return null;
-}
-
 function apply(patch: StandPatch, said: string, gesture?: string): void {
   const settings = present();
   if (settings) change(patched(settings, patch), said, gesture);
 }
 
 /** All that can be done to the stand on the bench. Each change is one step to undo, and says itself in words. */
-export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, setRig, takeRig, takeItem, moveWithin, tryScene, amendScene, watch, setCrop, setRear, apply, setDistance, turnWithin, typeTurn, addPin, changePin, dragPin, removePin, setSharpness, setLimits, applyFocus, setExposure, setCard };
+export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, setRig, takeRig, takeItem, moveWithin, tryScene, amendScene, watch, setCrop, setRear, apply, setDistance, turnWithin, typeTurn, addPin, changePin, dragPin, removePin, setSharpness, setLimits, applyFocus, present, change };

@@ -10,9 +10,9 @@ import { LogButton } from '../../log/LogButton';
 import { api, errorSentence } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';
 import { useTell } from '../../ui/Notes';
-import { standEdit } from '../standEdit';
+import { setCard } from './setCard';
 
-const set = standEdit.setCard;
+const set = setCard;
 
 /** The list for the spot: ticked, written on, reordered, printed. */
 export const CardPanel = memo(function CardPanel({ settings }: { readonly settings: StandSettings }) {

@@ -11,11 +11,11 @@ import { fixed, stopsWords } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { Part } from '../Part';
-import { standEdit } from '../standEdit';
+import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 
 const SELECT = 'w-full rounded-sm border border-rule bg-ground px-1 py-0.5 max-sm:min-h-9';
-const set = standEdit.setExposure;
+const set = setExposure;
 
 /** Meter, light that is lost, shutter, film and brackets. */
 export const ExposePanel = memo(function ExposePanel({ settings }: { readonly settings: StandSettings }) {

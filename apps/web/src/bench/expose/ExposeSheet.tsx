@@ -7,6 +7,7 @@ import type { StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { standEdit } from '../standEdit';
 import { Countdown } from './Countdown';
+import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 
 /** From the reading to what is set, line by line; the bracket; the pairs that give the same; a countdown. */
@@ -175,7 +176,7 @@ function Grey({ settings }: { readonly settings: StandSettings }) {
             ? 'No filter is needed: the exposure is as long already.'
             : `${fixed(found.stops, 1)} stops of grey${found.filters.length === 0 ? ', less than any usual filter' : `: ${found.filters.map((stops) => `${fixed(stops * 0.3, 1)} (${stops} ${stops === 1 ? 'stop' : 'stops'})`).join(' and ')} make it ${timeWords(found.timeS)}`}.`}{' '}
           {found.stops > 0.17 && found.filters.length > 0 && (
-            <button type="button" className="text-accent underline underline-offset-2" onClick={() => standEdit.setExposure({ filters: [...settings.exposure.filters, ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops }))] }, 'grey filters')}>
+            <button type="button" className="text-accent underline underline-offset-2" onClick={() => setExposure({ filters: [...settings.exposure.filters, ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops }))] }, 'grey filters')}>
               Put them on
             </button>
           )}

@@ -1,0 +1,13 @@
+import { cardSchema } from '@gangway/contract/card';
+import type { CardSettings } from '@gangway/core/card/cardSettings';
+import { standEdit } from '../standEdit';
+
+/** Changes the photographer's own hand on the card, or says why it cannot be so. */
+export function setCard(changes: Partial<CardSettings>, said: string): string | null {
+  const settings = standEdit.present();
+  if (!settings) return null;
+  const parsed = cardSchema.safeParse({ ...settings.card, ...changes });
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  standEdit.change({ ...settings, card: parsed.data }, said);
+  return null;
+}

@@ -1,0 +1,22 @@
+import { exposureSchema } from '@gangway/contract/exposure';
+import type { Exposure } from '@gangway/core/exposure/exposureSettings';
+import { meanTakeS } from '@gangway/core/exposure/working';
+import type { StandSettings } from '@gangway/core/stand/settings';
+import { standEdit } from '../standEdit';
+
+/** Changes how the picture is exposed, or says why it cannot be so. A mosaic is counted with the same time and as many brackets. */
+export function setExposure(changes: Partial<Exposure>, said: string): string | null {
+  const settings = standEdit.present();
+  if (!settings) return null;
+  const parsed = exposureSchema.safeParse({ ...settings.exposure, ...changes });
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  const next: StandSettings = { ...settings, exposure: parsed.data };
+  if (!next.mosaic) {
+    standEdit.change(next, said);
+    return null;
+  }
+  const counted: StandSettings = { ...next, mosaic: { ...next.mosaic, series: { ...next.mosaic.series, ...(changes.brackets && { brackets: parsed.data.brackets.count }) } } };
+  const exposureS = meanTakeS(counted);
+  standEdit.change(counted.mosaic && exposureS !== null ? { ...counted, mosaic: { ...counted.mosaic, series: { ...counted.mosaic.series, exposureS: Math.min(3600, exposureS) } } } : counted, said);
+  return null;
+}
