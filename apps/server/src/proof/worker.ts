@@ -28,7 +28,8 @@ const working = await workFromQueue({ db: connection.db, store: openStore(place)
   process.exit(1);
 });
 logger.info('worker ready');
-process.send?.('ready');
+// A parent that is gone meanwhile is told nothing; the worker ends by itself then.
+process.send?.('ready', undefined, undefined, () => undefined);
 
 let stopping = false;
 const stop = () => {
