@@ -91,6 +91,12 @@ describe('matching takes with files', () => {
     expect(wrong.matches.find(({ file }) => file === 'A00003.tif')?.doubts).toContain('exposure');
   });
 
+  test('files whose names run against their times are doubted, both of them', () => {
+    const { takes, files } = day([0, 10, 20, 30], 5);
+    const swapped = files.map((file, i) => ({ ...file, name: files[[0, 2, 1, 3][i] ?? 0]?.name ?? '' }));
+    expect(matched(takes, swapped).matches.map(({ doubts }) => doubts)).toEqual([[], ['names'], ['names'], []]);
+  });
+
   test('a clock set by hand is taken as it is', () => {
     const { takes, files } = day([0, 10, 20, 30], 5);
     expect(rightOnes(matched(takes, files, new Map([['camera A', 5]])))).toBe(4);

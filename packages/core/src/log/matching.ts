@@ -16,13 +16,14 @@ export interface FileToMatch {
   readonly iso: number | null;
 }
 
-export type Doubt = 'far' | 'exposure' | 'crowded' | 'order' | 'clock';
+export type Doubt = 'far' | 'exposure' | 'crowded' | 'names' | 'order' | 'clock';
 
 /** What each doubt means, in words. */
 export const DOUBTS: Readonly<Record<Doubt, string>> = {
   far: 'the times are some seconds apart',
   exposure: 'the file says another exposure than was logged',
   crowded: 'another take is as near in time',
+  names: 'the names of the files run another way than their times',
   order: 'matched by order alone: the file says no time, or no clock fits',
   clock: 'too few takes agree about the clock to be sure of it',
 };
@@ -118,7 +119,8 @@ export function matched(takes: readonly TakeToMatch[], files: readonly FileToMat
       remarks.push(Math.abs(byS - 3600) < 60 ? `The clock of ${camera} changes by one hour in the middle: daylight saving began or ended, or it was set anew.` : `The clock of ${camera} was set anew in the middle: it changes by ${Math.round(byS)} s.`);
     }
   }
-  if (cameras.length > 1) remarks.push(`The files are of ${cameras.length} cameras; each has a clock of its own.`);
+  const clocked = new Set(files.filter(({ atMs }) => atMs !== null).map(({ camera }) => camera)).size;
+  if (clocked > 1) remarks.push(`The files are of ${clocked} cameras; each has a clock of its own.`);
   if (takes.length !== files.length) remarks.push(`${takes.length} takes were logged and ${files.length} files are here.`);
   return { matches, clocks, takesLeft: takesLeft.map(({ id }) => id), filesLeft: files.map(({ name }) => name).filter((name) => !filesWith.has(name)), remarks };
 }
@@ -262,5 +264,7 @@ function doubtsOf(pairs: readonly Pair[], i: number, sure: boolean): readonly Do
   const offset = file.atMs - offMs - take.atMs;
   const near = [pairs[i - 1], pairs[i + 1]].some((other) => other !== undefined && Math.abs(file.atMs - offset - other.take.atMs) < Math.abs(offMs) && Math.abs(offMs) > 1000);
   if (near) doubts.push('crowded');
+  const after = (a: Pair | undefined, b: Pair | undefined): boolean => a !== undefined && b !== undefined && a.file.name.localeCompare(b.file.name, 'en', { numeric: true }) > 0;
+  if (after(pairs[i - 1], pair) || after(pair, pairs[i + 1])) doubts.push('names');
   return doubts;
 }
