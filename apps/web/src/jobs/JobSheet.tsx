@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { isTimeZone, type Job, type JobPlace } from '@gangway/contract/job';
 import { jobCautions, lightOfDay, litWords, packingList, sunWords } from '@gangway/core/card/jobSheet';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
@@ -19,8 +19,10 @@ export function JobSheet({ job }: { readonly job: Job }) {
     const { error } = await changeJob({ id: job.id, ...patch });
     if (error) tell(errorSentence(error));
   };
-  const light = lightOfDay({ place, day, timeZone }, job.stands);
-  const pack = packingList(job.stands);
+  const { stands } = job;
+  // Hundreds of places of the sun: not at every drawing of the page.
+  const light = useMemo(() => lightOfDay({ place, day, timeZone }, stands), [place, day, timeZone, stands]);
+  const pack = useMemo(() => packingList(stands), [stands]);
   return (
     <div className="mt-6 grid gap-6 text-sm xl:grid-cols-2">
       <section aria-label="Place and light">
@@ -62,10 +64,10 @@ export function JobSheet({ job }: { readonly job: Job }) {
           <p className="text-ink-soft">Nothing yet: the kit follows from the stands.</p>
         ) : (
           <ul className="columns-1 gap-6 sm:columns-2">
-            {pack.map(({ name, kind, stands }) => (
+            {pack.map(({ name, kind, stands: needed }) => (
               <li key={`${kind} ${name}`} className="break-inside-avoid py-0.5">
                 <span className="font-medium">{name}</span> <span className="text-ink-soft">{kind in KINDS ? KINDS[kind as keyof typeof KINDS].title.toLowerCase() : ''}</span>
-                <span className="block text-xs text-ink-soft">{stands.length === job.stands.length && stands.length > 1 ? 'every stand' : stands.join(', ')}</span>
+                <span className="block text-xs text-ink-soft">{needed.length === stands.length && stands.length > 1 ? 'every stand' : needed.join(', ')}</span>
               </li>
             ))}
           </ul>

@@ -42,7 +42,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
             <figcaption className="truncate text-[0.6875rem]" title={`${name}, ${stands.find((stand) => stand.id === at)?.name ?? ''}${takeId === null ? '' : ', with a take'}`}>
               {stands.find((stand) => stand.id === at)?.name ?? name}
             </figcaption>
-            <IconButton label={`Delete ${name}`} className="absolute! top-0 right-0 size-6! border-rule! bg-sheet" onClick={() => void detach(id)}>
+            <IconButton label={`Delete ${name}`} className="absolute! top-0 right-0 size-6! border-rule! bg-sheet" onClick={() => void detach(id).then(({ error }) => setTrouble(error ? errorSentence(error) : null))}>
               <X size={12} aria-hidden />
             </IconButton>
           </figure>

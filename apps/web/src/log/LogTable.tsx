@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { LogTake } from '@gangway/core/log/take';
+import { useTell } from '../ui/Notes';
 import { useSize } from '../ui/useSize';
 import { cellDraft, cellWords, COLUMNS, sortValue, withCell, type LogColumn } from './columns';
 import type { Change } from './LogPage';
@@ -42,6 +43,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
   const [sorting, setSorting] = useState<SortingState>([{ id: 'at', desc: false }]);
   const [at, setAt] = useState<At | null>(null);
   const [editing, setEditing] = useState(false);
+  const tell = useTell();
   const data = useMemo(() => [...takes], [takes]);
   const grouping = useMemo(() => (grouped ? ['group'] : []), [grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's own functions are not handed on
@@ -74,7 +76,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
     else if (event.key === ' ') toggle(rows[at.row]?.original.id ?? '');
     else if (event.key === 'Delete') {
       const take = rows[at.row]?.original;
-      if (take) void onChange({ put: [], remove: selected.size > 0 ? [...selected] : [take.id] }, selected.size > 1 ? `${selected.size} takes removed` : 'a take removed').then(() => onSelect(new Set()));
+      if (take) void onChange({ put: [], remove: selected.size > 0 ? [...selected] : [take.id] }, selected.size > 1 ? `${selected.size} takes removed` : 'a take removed').then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
     } else return;
     event.preventDefault();
   };

@@ -4,6 +4,7 @@ import type { LogTake } from '@gangway/core/log/take';
 import { api, errorSentence } from '../store/api';
 import { store } from '../store/store';
 import { inTurn } from '../ui/inTurn';
+import { useTell } from '../ui/Notes';
 
 interface Both {
   readonly put: readonly LogTake[];
@@ -24,6 +25,7 @@ interface History {
 /** Changes of a log that can be undone: each is kept with what it takes to have things as before. */
 export function useLogHistory(jobId: string) {
   const [changeLog] = api.useChangeLogMutation();
+  const tell = useTell();
   const [history, setHistory] = useState<History>({ past: [], future: [] });
   // As it is now, for what waited its turn.
   const now = useRef(history);
@@ -63,18 +65,24 @@ export function useLogHistory(jobId: string) {
       turn(async () => {
         const { past, future } = now.current;
         const last = past[past.length - 1];
-        if (last && (await send(last.back)) === null) goes({ past: past.slice(0, -1), future: [last, ...future] });
+        if (!last) return;
+        const refused = await send(last.back);
+        if (refused !== null) tell(`Not undone: ${refused}`);
+        else goes({ past: past.slice(0, -1), future: [last, ...future] });
       }),
-    [send, turn, goes],
+    [send, turn, goes, tell],
   );
   const redo = useCallback(
     () =>
       turn(async () => {
         const { past, future } = now.current;
         const [next] = future;
-        if (next && (await send(next.forth)) === null) goes({ past: [...past, next], future: future.slice(1) });
+        if (!next) return;
+        const refused = await send(next.forth);
+        if (refused !== null) tell(`Not done again: ${refused}`);
+        else goes({ past: [...past, next], future: future.slice(1) });
       }),
-    [send, turn, goes],
+    [send, turn, goes, tell],
   );
 
   // By the keys as well, but not while something is half typed.

@@ -81,6 +81,7 @@ export function setTime(timeS: number, shutter: Shutter, step: StopStep): SetTim
   // Within half a step of a mark that it has, it is set there.
   const reach = { full: 0.5, half: 0.25, third: 1 / 6 }[step] * 1.35;
   if (nearest !== null && Math.abs(off(nearest)) <= reach) {
+    // With one end known, the other is trusted as far as every shutter goes, 1/500 s or 1 s (common practice).
     const known = fastestS !== null && slowestS !== null;
     return { timeS: nearest, errorStops: off(nearest), bulb: false, can: known ? true : fastestS === null && slowestS === null ? null : (fastestS !== null || nearest >= 1 / 500) && (slowestS !== null || nearest <= 1) ? true : null };
   }

@@ -9,8 +9,8 @@ import { stateOf } from './tight';
 
 type ExposureCheck<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
 
-/** A third of a stop from the end of a shutter is tight: its ends are the least exact of its times (common practice). */
-const TIGHT_STOPS = 1 / 3;
+/** At the very end of a shutter is tight: its ends are the least exact of its times (common practice). */
+const TIGHT_STOPS = 0.05;
 
 export const checkTime: ExposureCheck<'time'> = (settings) => {
   const working = workingExposure(settings);
@@ -29,7 +29,7 @@ export const checkTime: ExposureCheck<'time'> = (settings) => {
   const known = ends.filter((each): each is (typeof each) & { spareStops: number } => each.spareStops !== null);
   const worst = known.reduce<(typeof known)[number] | null>((least, each) => (least === null || each.spareStops < least.spareStops ? each : least), null);
   // Rounded to the end mark is not beyond it.
-  const state = worst === null ? 'unknown' : worst.spareStops < -1 / 6 ? 'fails' : known.length < ends.length && takes.some(({ can }) => can === null) ? 'unknown' : worst.spareStops < TIGHT_STOPS && worst.spareStops < 0.05 ? 'tight' : 'holds';
+  const state = worst === null ? 'unknown' : worst.spareStops < -1 / 6 ? 'fails' : known.length < ends.length && takes.some(({ can }) => can === null) ? 'unknown' : worst.spareStops < TIGHT_STOPS ? 'tight' : 'holds';
   if (worst === null || state === 'unknown') return { ...open, lacks: 'the fastest and slowest time of the shutter' };
   // What is held open is said by its longest.
   if (base.bulb && state !== 'fails') return { ...base, state, neededS: Math.max(...takes.map(({ neededS }) => neededS)), endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };

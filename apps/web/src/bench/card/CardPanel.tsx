@@ -188,7 +188,7 @@ function Editing({ settings }: { readonly settings: StandSettings }) {
             <button type="button" className="min-w-0 grow truncate text-left text-accent underline underline-offset-2" onClick={() => set({ ...template.card }, `template “${template.name}”`)}>
               {template.name}
             </button>
-            <IconButton label={`Delete the template “${template.name}”`} onClick={() => void deleteTemplate(template.id)}>
+            <IconButton label={`Delete the template “${template.name}”`} onClick={() => void deleteTemplate(template.id).then(({ error }) => error && tell(errorSentence(error)))}>
               <X size={14} aria-hidden />
             </IconButton>
           </span>
