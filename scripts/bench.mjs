@@ -161,15 +161,25 @@ async function dragFocus(url, browser) {
   await grip.waitFor();
   await page.waitForTimeout(2000);
   await page.evaluate(watchPointer);
-  const box = await grip.boundingBox();
+  await toAndFro(page, grip, 'drag of the lens in the section with 12 pins', { dy: 9 });
+  await toAndFro(page, page.locator('[data-grip=plane]'), 'drag of the plane in the section with 12 pins', { dx: 25 });
+  await toAndFro(page, page.locator('[data-pin] rect').first(), 'drag of a pin in the section with 12 pins', { dx: 12, dy: 9 });
+  await toAndFro(page, page.getByRole('slider', { name: 'Tilt', exact: true }), 'drag of the tilt scale with 12 pins', { dy: 40 });
+  await toAndFro(page, page.getByRole('slider', { name: 'Focus on the rail' }), 'drag of the rail with 12 pins', { dx: 60 });
+  await page.close();
+}
+
+/** Drags something three times to and fro, as far as is said in pixels, and tells how its drawing followed. */
+async function toAndFro(page, what, words, { dx = 0, dy = 0 }) {
+  const box = await what.boundingBox();
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.evaluate(() => (window.samples = []));
-  for (let i = 0; i <= 200; i++) await page.mouse.move(x, y + 9 * Math.sin((i / 200) * 6 * Math.PI));
+  for (let i = 0; i <= 200; i++) await page.mouse.move(x + dx * Math.sin((i / 200) * 6 * Math.PI), y + dy * Math.sin((i / 200) * 6 * Math.PI));
   await page.mouse.up();
-  report(await page.evaluate(() => window.samples), 'drag of the lens in the section with 12 pins');
-  await page.close();
+  report(await page.evaluate(() => window.samples), words);
+  await page.waitForTimeout(1000);
 }
 
 /** How long the Finder takes from a change to its first picture and to all its samples, in the graphics of this machine. */

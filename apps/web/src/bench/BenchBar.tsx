@@ -1,5 +1,5 @@
 import { Redo2, Undo2 } from 'lucide-react';
-import { useEffect, useState } from 'react';
+import { memo, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { api } from '../store/api';
@@ -73,20 +73,19 @@ export function UndoButtons() {
   }, [dispatch]);
   return (
     <span className="flex">
-      <IconButton
-        label={undoWords}
-        disabled={undoable === null}
-        onClick={() => dispatch(ActionCreators.undo())}
-      >
-        <Undo2 size={18} aria-hidden />
-      </IconButton>
-      <IconButton
-        label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`}
-        disabled={redoable === null}
-        onClick={() => dispatch(ActionCreators.redo())}
-      >
-        <Redo2 size={18} aria-hidden />
-      </IconButton>
+      <StepButton way="undo" label={undoWords} disabled={undoable === null} />
+      <StepButton way="redo" label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`} disabled={redoable === null} />
     </span>
   );
 }
+
+/** One of the two, drawn anew only when it says something else. */
+const StepButton = memo(function StepButton({ way, label, disabled }: { readonly way: 'undo' | 'redo'; readonly label: string; readonly disabled: boolean }) {
+  const dispatch = useAppDispatch();
+  const Icon = way === 'undo' ? Undo2 : Redo2;
+  return (
+    <IconButton label={label} disabled={disabled} onClick={() => dispatch(ActionCreators[way]())}>
+      <Icon size={18} aria-hidden />
+    </IconButton>
+  );
+});

@@ -239,7 +239,7 @@ interface AsideProps {
 /** Rig, findings and cautions beside the drawings. */
 const Aside = memo(function Aside({ jobId, step, settings, readingId, onRig, onAsk }: AsideProps) {
   return (
-    <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l">
+    <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
       <RigLine rig={settings.rig} onChoose={onRig} />
       <Suspense fallback={<p role="status">Looking …</p>}>
         <FindingsPanel settings={settings} onApply={standEdit.apply} onAsk={onAsk} />
@@ -288,7 +288,8 @@ const READ_MS = 400;
 
 const WITH_PANEL = 'grid min-h-0 grid-cols-[16.5rem_minmax(0,1fr)_auto] max-lg:grid-cols-[minmax(0,1fr)_auto]';
 const WITH_SHEET = 'grid min-h-0 grid-cols-[16.5rem_minmax(0,1fr)] max-lg:grid-cols-[minmax(0,1fr)]';
-const PANEL = 'grid min-h-0 max-lg:order-last max-lg:col-span-2 max-lg:mt-3';
+// What changes in a panel does not lay the page out anew.
+const PANEL = 'grid min-h-0 lg:[contain:strict] max-lg:order-last max-lg:col-span-2 max-lg:mt-3';
 
 /** The step stands in the address, so that it is found again. */
 function useStep(): readonly [Step, (step: Step) => void] {

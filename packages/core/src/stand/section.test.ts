@@ -6,7 +6,7 @@ import { FIRST_SUBJECTS } from '../scene/subject';
 import { hingeMm } from '../focus/plane';
 import { stand } from './fixtures.test-support';
 import { standBlurAllowed } from './pinStates';
-import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeAt } from './section';
+import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
 
 const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
 const built = assembled({ name: 'rig', rigId: null, parts: mounted({ lens: lens({ focalMm: 90, tilts: 'both', tiltDeg: 20, tiltLock: 'free' }) }) });
@@ -42,6 +42,23 @@ describe('the section', () => {
           const there = blurInSection(settings, 'side', [ahead, end]);
           return there === null || Math.abs(there / cocMm - 1) < 0.25;
         });
+      }),
+    );
+  });
+
+  test('the area of the wedge is, at every distance between its own ends, as wide as the wedge is there', () => {
+    const untilted = fc.record({ focusM: real(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) }).map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
+    fc.assert(
+      fc.property(fc.oneof(tilted, untilted), real(0.5, 60), (settings, ahead) => {
+        const ends = wedgeAt(settings, 'side', ahead);
+        const area = wedgeArea(settings, 'side', 0.5, 60);
+        if (!area || area.length !== 4) return ends === null;
+        const [[from, a], [, b], [to, d], [, c]] = area as [[number, number], [number, number], [number, number], [number, number]];
+        if (ends === null) return ahead < from || ahead > to;
+        if (!Number.isFinite(ends[0])) return a === -Infinity && b === Infinity && c === -Infinity && d === Infinity && ahead >= from && ahead <= to;
+        const share = (ahead - from) / (to - from);
+        const [low, high] = [a + (c - a) * share, b + (d - b) * share];
+        return from === 0.5 && to === 60 && Math.abs(low - ends[0]) < 1e-6 * (1 + Math.abs(ends[0])) && Math.abs(high - ends[1]) < 1e-6 * (1 + Math.abs(ends[1]));
       }),
     );
   });

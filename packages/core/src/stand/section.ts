@@ -141,6 +141,27 @@ export function wedgeAt(settings: StandSettings, view: SectionView, aheadM: numb
   return a < b ? [a, b] : [b, a];
 }
 
+/**
+ * What is sharp enough between two distances ahead (more than 0), as the
+ * corners of one area, m: its ends run straight, so four corners are all there
+ * is. A corner up or right is ±Infinity where the area has no end; `null` where
+ * nothing is sharp.
+ */
+export function wedgeArea(settings: StandSettings, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
+  const { axis, focalMm, imageMm } = focusSetting(settings);
+  const e = (settings.fNumber * standBlurAllowed(settings).cocMm) / focalMm;
+  const beyond = (imageMm * axis[2]) / focalMm - 1;
+  if (Math.abs(axis[across(view)]) >= 1e-12) {
+    const [a, b] = [wedgeAt(settings, view, fromM), wedgeAt(settings, view, toM)];
+    return a && b && [[fromM, a[0]], [fromM, a[1]], [toM, b[1]], [toM, b[0]]];
+  }
+  // Upright limits: |beyond − v/z| ≤ e.
+  if (beyond + e <= 0) return null;
+  const from = Math.max(fromM, imageMm / (beyond + e) / 1000);
+  const to = beyond > e ? Math.min(toM, imageMm / (beyond - e) / 1000) : toM;
+  return from >= to ? null : [[from, -Infinity], [from, Infinity], [to, Infinity], [to, -Infinity]];
+}
+
 /** The focus that puts the plane of sharp focus through a place of the section at the present tilt, m along the axis; `undefined` where none does. */
 export function focusThrough(settings: StandSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null | undefined {
   const { focalMm } = settings.rig.lens;

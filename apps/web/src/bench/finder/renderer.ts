@@ -126,8 +126,10 @@ function pass(fragmentShader: string, uniforms: RawShaderMaterial['uniforms']): 
   };
 }
 
-/** Views that follow each other within this are a drag, ms. */
-const DRAG_MS = 160;
+/** Views that follow each other within this are a drag: longer than a slow machine waits between two, ms. */
+const DRAG_MS = 500;
+/** So long nothing must follow before the whole picture is made, ms; more where views come more slowly. */
+const SETTLE_MS = 160;
 /** So many samples make the picture while it is dragged, and are gathered before the still one takes its place. */
 const WHILE_DRAGGED = 3;
 
@@ -258,10 +260,11 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
         for (const each of [quick.one, quick.mean, quick.next]) each.setSize(Math.ceil(width / 2), Math.ceil(height / 2));
       }
       const at = performance.now();
-      dragged = at - shownAt < DRAG_MS;
+      const sinceMs = at - shownAt;
+      dragged = sinceMs < DRAG_MS;
       shownAt = at;
       clearTimeout(settling);
-      if (dragged) settling = setTimeout(settle, DRAG_MS);
+      if (dragged) settling = setTimeout(settle, Math.max(SETTLE_MS, sinceMs * 1.5));
       now = { view, veils };
       taken = 0;
       takesOver = false;

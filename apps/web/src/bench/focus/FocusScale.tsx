@@ -1,20 +1,30 @@
 import { Slider } from 'radix-ui';
-import { memo } from 'react';
+import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
 import { focusFor } from '@gangway/core/stand/back';
 import { extensionMm } from '@gangway/core/stand/tiltOrStack';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { fixed, metresWords } from '@gangway/core/words';
+import { useAtMost } from '../../ui/useAtMost';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
 
+/** While something else is dragged the rail follows at most so often, ms. */
+const FOLLOW_MS = 70;
 const STEPS = 2000;
 const PAD = 14;
 const MARKS_M = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5, 2, 3, 5, 10, 20, 50];
 
 /** The rail: how far the lens stands out, with the distances along its axis that it is then focused on. */
 export function FocusScale({ settings }: { readonly settings: StandSettings }) {
+  const [dragged, setDragged] = useState(false);
+  // While something else is dragged the rail follows a little more slowly.
+  const read = useAtMost(settings, FOLLOW_MS);
+  return <Rail settings={dragged ? settings : read} onDragged={setDragged} />;
+}
+
+const Rail = memo(function Rail({ settings, onDragged }: { readonly settings: StandSettings; readonly onDragged: (dragged: boolean) => void }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const { focalMm } = settings.rig.lens;
   const { leastMm, mostMm } = railReach(settings.rig.parts);
@@ -28,11 +38,11 @@ export function FocusScale({ settings }: { readonly settings: StandSettings }) {
       <span className="w-28 shrink-0 text-right text-sm text-ink-soft tabular-nums">Rail {fixed(out, out < 1 ? 3 : 2)} mm</span>
       <div ref={ref} className="relative h-9 w-full touch-none">
         {size && <RailMarks width={size.width} height={size.height} from={from} to={to} focalMm={focalMm} />}
-        <RailSlider from={from} to={to} out={out} focalMm={focalMm} words={words} />
+        <RailSlider from={from} to={to} out={out} focalMm={focalMm} words={words} onDragged={onDragged} />
       </div>
     </div>
   );
-}
+});
 
 interface RailProps {
   /** The ends of the rail that is shown, and where the lens is on it, mm beyond infinity. */
@@ -76,8 +86,12 @@ const RailMarks = memo(function RailMarks({ width, height, from, to, focalMm }: 
   );
 });
 
-const RailSlider = memo(function RailSlider({ from, to, out, focalMm, words }: RailProps & { readonly out: number; readonly words: string }) {
+const RailSlider = memo(function RailSlider({ from, to, out, focalMm, words, onDragged }: RailProps & { readonly out: number; readonly words: string; readonly onDragged: (dragged: boolean) => void }) {
   const gesture = useGesture();
+  const end = () => {
+    gesture.end();
+    onDragged(false);
+  };
   return (
     <Slider.Root
       min={0}
@@ -90,9 +104,12 @@ const RailSlider = memo(function RailSlider({ from, to, out, focalMm, words }: R
         const focusM = focusFor(focalMm, focalMm + (Math.abs(mm) < (to - from) / STEPS ? 0 : mm));
         standEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(4)), gesture.id());
       }}
-      onPointerDown={gesture.begin}
-      onPointerUp={gesture.end}
-      onPointerCancel={gesture.end}
+      onPointerDown={() => {
+        gesture.begin();
+        onDragged(true);
+      }}
+      onPointerUp={end}
+      onPointerCancel={end}
       className="absolute inset-x-[13.5px] top-0 h-full"
     >
       <Slider.Track className="absolute inset-0" />

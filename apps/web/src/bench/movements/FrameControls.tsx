@@ -4,6 +4,7 @@ import { memo, useState } from 'react';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
+import { useAtMost } from '../../ui/useAtMost';
 import { apertureRingOf } from '../facts';
 import { standEdit } from '../standEdit';
 import { ApertureScale } from './ApertureScale';
@@ -16,10 +17,14 @@ function useSame<T>(list: readonly T[]): readonly T[] {
   return same ? kept : list;
 }
 
+/** While something is dragged the bar under the apertures that hold follows at most so often, ms. */
+const HOLDS_MS = 150;
+
 /** How the frame is turned, what is focused on, and the aperture. Each is drawn anew only when it changes. */
 export function FrameControls({ settings }: { readonly settings: StandSettings }) {
   const { widthMm, heightMm } = settings.rig.back;
-  const { ring, holds } = apertureRingOf(settings);
+  // Which apertures hold is read, not dragged.
+  const { ring, holds } = apertureRingOf(useAtMost(settings, HOLDS_MS));
   const held = useSame(holds);
   return (
     <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">

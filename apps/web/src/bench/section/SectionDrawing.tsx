@@ -2,7 +2,7 @@ import { Maximize2, Minus, Plus } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import equal from 'fast-deep-equal';
 import { memo, useCallback, useEffect, useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeAt, type Section, type SectionLine, type SectionPin, type SectionPoint, type SectionView } from '@gangway/core/stand/section';
+import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt, type Section, type SectionLine, type SectionPin, type SectionPoint, type SectionView } from '@gangway/core/stand/section';
 import { pixelMm } from '@gangway/core/stand/pinStates';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { fixed, metresWords, turnWords } from '@gangway/core/words';
@@ -15,7 +15,7 @@ import { standEdit } from '../standEdit';
 import { fitted, logarithmic, toScale, type Projection } from './sectionProjection';
 
 /** Nobody reads faster than this while something is dragged, ms. */
-const READ_MS = 120;
+const READ_MS = 200;
 /** A sheet lets the pointer through but where something is to be taken hold of. */
 const LAYER = 'pointer-events-none absolute inset-0 will-change-transform [&_[data-grip]]:pointer-events-auto [&_[data-pin]]:pointer-events-auto';
 const VIEWS = { side: 'from the side', plan: 'from above' } as const;
@@ -68,7 +68,7 @@ export function SectionDrawing({ settings }: { readonly settings: StandSettings 
 
   return (
     <div className="flex h-full min-h-0 min-w-0 flex-col">
-      <div ref={ref} className="relative min-h-40 grow overflow-hidden border border-hairline">
+      <div ref={ref} className="relative min-h-40 grow overflow-hidden border border-hairline [contain:strict]">
         {size && sheet && (
           // Three sheets one upon another, so that what stays while something is dragged is not painted again.
           <div
@@ -237,7 +237,7 @@ function Sheet({ section, sheet, width, height, settings }: SheetProps) {
   const [ox, oy] = sheet.to([0, 0]);
   return (
     <g fill="none">
-      {(near || far) && <WedgeArea near={near} far={far} sheet={sheet} settings={settings} view={section.view} width={width} />}
+      {(near || far) && <WedgeArea sheet={sheet} settings={settings} view={section.view} width={width} height={height} />}
       {ground && <path d={lineOn(ground, sheet, width, height)} stroke="var(--ink-soft)" strokeWidth="1" strokeDasharray="1 4" />}
       {near && <path d={lineOn(near, sheet, width, height)} stroke="var(--accent)" strokeWidth="0.9" strokeDasharray="6 3" />}
       {far && <path d={lineOn(far, sheet, width, height)} stroke="var(--accent)" strokeWidth="0.9" strokeDasharray="6 3" />}
@@ -254,22 +254,18 @@ function Sheet({ section, sheet, width, height, settings }: SheetProps) {
   );
 }
 
-/** The sharp wedge as an area: strips between its ends at many distances. */
-const WedgeArea = memo(function WedgeArea({ sheet, settings, view, width }: { readonly near: SectionLine | null; readonly far: SectionLine | null; readonly sheet: Projection; readonly settings: StandSettings; readonly view: SectionView; readonly width: number }) {
+/** The sharp wedge as an area, from the lens to the edge of the sheet. */
+function WedgeArea({ sheet, settings, view, width, height }: { readonly sheet: Projection; readonly settings: StandSettings; readonly view: SectionView; readonly width: number; readonly height: number }) {
   if (sheet.kind === 'log') return null;
-  const strips: { x: number; a: number; b: number }[] = [];
-  const [ox] = sheet.to([0, 0]);
-  for (let x = Math.max(0, ox + 2); x <= width; x += 6) {
-    const [z] = sheet.from([x, sheet.to([0, 0])[1]]);
-    if (z <= 0) continue;
-    const ends = wedgeAt(settings, view, z);
-    if (!ends) continue;
-    const y = (u: number): number => (u === Infinity ? -10 : u === -Infinity ? 10_000 : Math.max(-10, Math.min(10_000, sheet.to([z, u])[1])));
-    strips.push({ x, a: y(ends[1]), b: y(ends[0]) });
-  }
-  const d = strips.map(({ x, a, b }) => `M${x - 3} ${a.toFixed(1)}h6V${Math.max(a, b).toFixed(1)}h-6Z`).join('');
-  return <path d={d} fill="var(--accent)" fillOpacity="0.13" data-testid="wedge" />;
-});
+  const [ox, oy] = sheet.to([0, 0]);
+  const ahead = (x: number): number => sheet.from([x, oy])[0];
+  const from = ahead(Math.max(0, ox + 1));
+  const to = ahead(width);
+  const area = to > from ? wedgeArea(settings, view, from, to) : null;
+  if (!area) return null;
+  const corner = ([z, u]: SectionPoint): string => `${sheet.to([z, 0])[0].toFixed(1)} ${u === Infinity ? -10 : u === -Infinity ? height + 10 : sheet.to([z, u])[1].toFixed(1)}`;
+  return <path d={`M${area.map(corner).join('L')}Z`} fill="var(--accent)" fillOpacity="0.13" data-testid="wedge" />;
+}
 
 function apartPx([x, y]: SectionPoint, [a, b]: SectionPoint): number {
   return Math.hypot(x - a, y - b);
@@ -278,9 +274,9 @@ function apartPx([x, y]: SectionPoint, [a, b]: SectionPoint): number {
 function Spot({ at: [x, y], words, width, height, hollow = false }: { readonly at: SectionPoint; readonly words: string; readonly width: number; readonly height: number; readonly hollow?: boolean }) {
   if (x < 4 || x > width - 4 || y < 4 || y > height - 4) return null;
   return (
-    <g>
-      <circle cx={x} cy={y} r="4" fill={hollow ? 'var(--ground)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth="1.4" />
-      <text x={x + 8} y={y + 4} fontSize="11" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
+    <g transform={`translate(${x} ${y})`}>
+      <circle r="4" fill={hollow ? 'var(--ground)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth="1.4" />
+      <text x="8" y="4" fontSize="11" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
         {words}
       </text>
     </g>
@@ -363,6 +359,7 @@ function PlaneGrip({ section, sheet, settings, farM, onHold, onLetGo }: GripProp
       aria-valuenow={settings.focusM ?? 0}
       aria-valuetext={settings.focusM === null ? 'at infinity' : `${metresWords(Math.abs(settings.focusM))} along the axis`}
       data-grip="plane"
+      transform={`translate(${x} ${y})`}
       className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible_.edge]:stroke-[4]"
       {...handlers}
       onKeyDown={(event: KeyboardEvent) => {
@@ -374,8 +371,8 @@ function PlaneGrip({ section, sheet, settings, farM, onHold, onLetGo }: GripProp
       }}
     >
       <title>Plane of sharp focus: drag it, the tilt stays</title>
-      <circle cx={x} cy={y} r="14" fill="transparent" />
-      <path className="edge" d={`M${x - 7} ${y}L${x} ${y - 7}L${x + 7} ${y}L${x} ${y + 7}Z`} fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2.4" />
+      <circle r="14" fill="transparent" />
+      <path className="edge" d="M-7 0L0-7L7 0L0 7Z" fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2.4" />
     </g>
   );
 }
@@ -399,6 +396,7 @@ function LensGrip({ section, sheet, settings, onHold, onLetGo }: GripProps & { r
       aria-valuenow={deg}
       aria-valuetext={turnWords(settings.front)}
       data-grip="lens"
+      transform={`translate(${x} ${y})`}
       className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible_.edge]:stroke-[4]"
       {...handlers}
       onKeyDown={(event: KeyboardEvent) => {
@@ -410,8 +408,8 @@ function LensGrip({ section, sheet, settings, onHold, onLetGo }: GripProps & { r
       }}
     >
       <title>Lens axis: drag it to turn the lens</title>
-      <circle cx={x} cy={y} r="14" fill="transparent" />
-      <circle className="edge" cx={x} cy={y} r="5.5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
+      <circle r="14" fill="transparent" />
+      <circle className="edge" r="5.5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
     </g>
   );
 }
