@@ -15,7 +15,7 @@ export function Button({ look = 'plain', className = '', type = 'button', ...res
   return (
     <button
       type={type}
-      className={`inline-flex min-h-8 items-center gap-1.5 rounded-md border px-2.5 text-sm font-medium disabled:cursor-not-allowed disabled:opacity-45 ${LOOKS[look]} ${className}`}
+      className={`inline-flex min-h-8 shrink-0 items-center gap-1.5 rounded-md border px-2.5 text-sm font-medium disabled:cursor-not-allowed disabled:opacity-45 ${LOOKS[look]} ${className}`}
       {...rest}
     />
   );

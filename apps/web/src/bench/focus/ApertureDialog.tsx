@@ -13,13 +13,16 @@ import { useSought } from '../findings/seeking';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
 
+/** Where the scale of blur is numbered: at 1, 2 and 5 of each, px or µm. */
+const DECADES = [0.01, 0.1, 1, 10, 100, 1000, 10_000];
+
 Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, PointElement);
 
 /** Blur of the worst pin against the aperture, and the aperture chosen on it. */
 export function ApertureDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
   const sought = useSought('aperture', settings);
   return (
-    <Dialog open wide onClose={onClose} title="Blur by aperture" help="Of the worst pin that must be sharp, at best focus and both together. Drag the upright line to choose.">
+    <Dialog open wide onClose={onClose} title="Blur by aperture" help="Of the worst pin that must be sharp, at best focus and both together, on a scale by the logarithm. Drag the upright line to choose.">
       {!sought ? <p role="status">Looking …</p> : <Choice settings={settings} choice={sought.answer.choice} />}
     </Dialog>
   );
@@ -83,10 +86,13 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
       borderDash,
       pointRadius: 0,
     });
-    const most = Math.max(inUnit(choice.allowedMm) * 3, ...choice.curve.map(({ diffractionMm }) => inUnit(diffractionMm)));
+    // By the logarithm, so that a pin far out of focus and the blur that is allowed are both on the sheet.
+    const shown = choice.curve.flatMap(({ defocusMm, diffractionMm, togetherMm }) => [defocusMm, diffractionMm, togetherMm]).filter((mm) => mm !== null && mm > choice.allowedMm / 20).map((mm) => inUnit(mm ?? 0));
+    const most = Math.max(inUnit(choice.allowedMm) * 3, ...shown) * 1.15;
+    const bottom = Math.min(inUnit(choice.allowedMm) / 2, ...shown) / 1.15;
     const least = choice.curve[0]?.fNumber ?? 1;
     const last = choice.curve[choice.curve.length - 1]?.fNumber ?? 64;
-    const upright = (label: string, x: number | null, borderColor: string, borderDash: number[], borderWidth: number) => (x === null ? [] : [{ label, data: [{ x, y: 0 }, { x, y: most }], borderColor, borderDash, borderWidth, pointRadius: 0 }]);
+    const upright = (label: string, x: number | null, borderColor: string, borderDash: number[], borderWidth: number) => (x === null ? [] : [{ label, data: [{ x, y: bottom }, { x, y: most }], borderColor, borderDash, borderWidth, pointRadius: 0 }]);
     const made = new Chart(element, {
       type: 'line',
       data: {
@@ -119,7 +125,18 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
               scale.ticks = NOMINAL_F_NUMBERS.full.filter((n) => n >= scale.min && n <= scale.max).map((value) => ({ value }));
             },
           },
-          y: { type: 'linear', min: 0, max: most, title: { display: true, text: `blur, ${unit}`, color: soft, font }, grid: { color: hairline }, border: { color: ink }, ticks: { color: ink, font } },
+          y: {
+            type: 'logarithmic',
+            min: bottom,
+            max: most,
+            title: { display: true, text: `blur, ${unit}`, color: soft, font },
+            grid: { color: hairline },
+            border: { color: ink },
+            ticks: { color: ink, font, callback: (value) => String(value) },
+            afterBuildTicks: (scale: Scale) => {
+              scale.ticks = DECADES.flatMap((decade) => [1, 2, 5].map((k) => ({ value: Number((k * decade).toPrecision(2)) }))).filter(({ value }) => value >= scale.min && value <= scale.max);
+            },
+          },
         },
       },
     });

@@ -42,7 +42,7 @@ export function DepthDialog({ settings, onClose }: { readonly settings: StandSet
         <>
           <ul className="mt-3 divide-y divide-hairline border-y border-hairline">
             {sought.answer.comparison.options.map((option) => (
-              <Option key={option.way} option={option} preferred={sought.answer.comparison?.preferred === option.way} settings={settings} onClose={onClose} />
+              <Option key={option.way} option={option} preferred={sought.answer.comparison?.preferred === option.way} gain={gainOf(option, sought.answer.comparison?.options ?? [])} settings={settings} onClose={onClose} />
             ))}
           </ul>
           <p className="mt-2 font-medium" data-testid="preferred">
@@ -54,7 +54,14 @@ export function DepthDialog({ settings, onClose }: { readonly settings: StandSet
   );
 }
 
-function Option({ option, preferred, settings, onClose }: { readonly option: DepthOption; readonly preferred: boolean; readonly settings: StandSettings; readonly onClose: () => void }) {
+/** What is to be said of a way that gains nothing here; `null` of the others. */
+function gainOf({ way, takes, marked }: DepthOption, all: readonly DepthOption[]): string | null {
+  if (way === 'tilt and stack' && takes === 1) return 'No stack is needed: at the aperture set the tilt alone holds it.';
+  const one = all.find((each) => each.takes === 1 && each.marked !== null && marked !== null && each.marked <= marked);
+  return way === 'two takes' && one ? `No wider open than one take: ${DEPTH_WAYS[one.way].toLowerCase().replace('one take, ', '')} does it alone.` : null;
+}
+
+function Option({ option, preferred, gain, settings, onClose }: { readonly option: DepthOption; readonly preferred: boolean; readonly gain: string | null; readonly settings: StandSettings; readonly onClose: () => void }) {
   const { way, takes, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;
   const facts = [
     takes >= STACK_MOST ? 'more takes than can be counted' : takes === 1 ? 'one take' : `${takes} takes`,
@@ -72,7 +79,7 @@ function Option({ option, preferred, settings, onClose }: { readonly option: Dep
         </p>
         <p className="tabular-nums">{facts.join(', ')}.</p>
         <p className="text-ink-soft">
-          {takes > 1 ? `What moves: ${moves}.` : ''} {breaks.length > 0 ? `Against your limits: ${breaks.join('; ')}.` : ''}
+          {gain} {takes > 1 ? `What moves: ${moves}.` : ''} {breaks.length > 0 ? `Against your limits: ${breaks.join('; ')}.` : ''}
         </p>
       </div>
       {patch && marked !== null && (

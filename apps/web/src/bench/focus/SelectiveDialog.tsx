@@ -79,7 +79,7 @@ function IsolationRow({ found, movement, settings, onClose }: PartProps & { read
     <div className="mt-2 flex items-start gap-3 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
       <p className="grow tabular-nums">
         <span className="font-medium">By {movement}:</span> {found.enough ? `${turnWords(turn)}, ${focusWords(found.focusM)}` : `not within the mechanism; the most it gives is at ${turnWords(turn)}`}. The sharp one keeps {blur(found.ownBlurMm)}.{' '}
-        {found.neighbours.map(({ name, blurMm, share }) => `${name}: ${blur(blurMm)}${share === null ? '' : `, ${fixed(share * 100, 1)} % of its height`}`).join('; ')}.
+        {found.neighbours.map(({ name, blurMm, share }) => `“${name}”: ${blur(blurMm)}${share === null ? '' : `, ${fixed(share * 100, 1)} % of its height`}`).join('; ')}.
       </p>
       {found.turnDeg !== 0 && (
         <Button

@@ -276,7 +276,8 @@ function Spot({ at: [x, y], words, width, height, hollow = false }: { readonly a
   return (
     <g transform={`translate(${x} ${y})`}>
       <circle r="4" fill={hollow ? 'var(--ground)' : 'var(--ink)'} stroke="var(--ink)" strokeWidth="1.4" />
-      <text x="8" y="4" fontSize="11" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
+      {/* Low down it stands above the ruler. */}
+      <text x="8" y={y > height - 26 ? -8 : 4} fontSize="11" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
         {words}
       </text>
     </g>
