@@ -115,6 +115,32 @@ test.describe('on the phone', () => {
     await expect(card).not.toContainText('In the bag');
     await expect(card.getByRole('button', { name: 'Log a take' })).toBeEnabled();
     expect((await logOf(gangway, await demoJob(gangway))).takes).toMatchObject([{ stand: 'Slipway at low water', riseMm: -3, fNumber: 22, holder: 'holder 1', filmFrame: 1 }]);
+    // The log itself, without going sideways: a take is opened, a wrong figure refused, a right one kept.
+    const jobId = await demoJob(gangway);
+    await page.goto(`${gangway.url}/jobs/${jobId}/log`);
+    const takes = page.getByRole('region', { name: 'Takes' });
+    await expect(takes.getByRole('listitem')).toHaveCount(1);
+    await takes.getByRole('button', { name: /Slipway at low water/ }).click();
+    const sheet = page.getByRole('dialog', { name: 'Slipway at low water' });
+    const rise = sheet.getByLabel('Rise, mm');
+    await expect(rise).toHaveValue('−3');
+    await rise.fill('three');
+    await rise.press('Enter');
+    await expect(sheet.getByRole('alert')).toContainText('“three” is not a number');
+    await expect(rise).toHaveValue('three');
+    await rise.fill('-3.5');
+    await rise.press('Enter');
+    await expect.poll(async () => (await logOf(gangway, jobId)).takes[0]?.riseMm).toBe(-3.5);
+    expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+    await accessible(page);
+    await sheet.getByRole('button', { name: 'Done' }).click();
+    await expect(takes).toContainText('3.5 mm of fall');
+    await accessible(page);
+    await takes.getByRole('button', { name: /Slipway at low water/ }).click();
+    await sheet.getByRole('button', { name: 'Remove this take' }).click();
+    await expect(page.getByRole('heading', { name: 'Nothing logged yet' })).toBeVisible();
+    await page.getByRole('button', { name: 'Undo', exact: true }).click();
+    await expect(takes.getByRole('listitem')).toHaveCount(1);
     // The template over another stand.
     await page.goto(gangway.url);
     await page.getByRole('link', { name: /Hemp loft/ }).click();
@@ -185,8 +211,28 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     };
     expect(Object.keys(await zipped()).sort()).toEqual([1, 2, 3, 4, 5].map((n) => `back-00${n}.xmp`));
     await expect(page.getByText('One sidecar is there already and is left alone.')).toBeVisible();
+    // Straight into a folder: here the browser's own, since its picker is not the page's to press.
+    const inFolder = () =>
+      page.evaluate(async () => {
+        const found: Record<string, string> = {};
+        for await (const handle of (await navigator.storage.getDirectory()).values()) if (handle.kind === 'file') found[handle.name] = await (await (handle as FileSystemFileHandle).getFile()).text();
+        return found;
+      });
+    await page.evaluate(async () => {
+      const folder = await navigator.storage.getDirectory();
+      Object.assign(window, { showDirectoryPicker: () => Promise.resolve(folder) });
+      const mine = await (await folder.getFileHandle('back-002.xmp', { create: true })).createWritable();
+      await mine.write('mine');
+      await mine.close();
+    });
+    await page.getByRole('button', { name: 'Sidecars into a folder …' }).click();
+    await expect(page.getByText('5 sidecars are written. One was there already and is left alone.')).toBeVisible();
+    expect((await inFolder())['back-002.xmp']).toBe('mine');
     await page.getByLabel(/back-006\.xmp is there already/).check();
     const sidecars = await zipped();
+    await page.getByRole('button', { name: 'Sidecars into a folder …' }).click();
+    await expect(page.getByText('6 sidecars are written.')).toBeVisible();
+    expect(await inFolder()).toEqual(Object.fromEntries(Object.entries(sidecars).map(([name, bytes]) => [name, Buffer.from(bytes).toString('utf8')])));
     for (const [name, bytes] of Object.entries(sidecars)) writeFileSync(join(folder, name), bytes);
     for (const [i, take] of takes.entries()) {
       const [found] = JSON.parse(execFileSync('exiftool', ['-json', '-n', '-G1', join(folder, `back-00${i + 1}.xmp`)], { encoding: 'utf8' })) as Record<string, unknown>[];

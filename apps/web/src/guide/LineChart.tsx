@@ -2,6 +2,7 @@ import { Chart, LinearScale, LineController, LineElement, LogarithmicScale, Poin
 import { useEffect, useRef } from 'react';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
 import { useTheme } from '../store/theme';
+import { chartLook } from '../ui/chartLook';
 import type { ChartSpec } from './charts';
 
 Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, PointElement, Tooltip);
@@ -14,9 +15,7 @@ export function LineChart({ spec }: { readonly spec: ChartSpec }) {
   useEffect(() => {
     const element = canvas.current;
     if (!element) return;
-    const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-    const [ink, soft, hairline, accent] = [colour('--ink'), colour('--ink-soft'), colour('--hairline'), colour('--accent')];
-    const font = { family: 'Archivo Variable', size: 12 };
+    const { ink, soft, hairline, accent, font } = chartLook();
     const axis = (name: string, log: boolean) => ({
       type: log ? ('logarithmic' as const) : ('linear' as const),
       title: { display: true, text: name, color: soft, font },

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import type { LogTake } from '@gangway/core/log/take';
 import { Button } from '../ui/Button';
 import { COLUMNS, withCell, type LogKey } from './columns';
-import type { Change } from './LogPage';
+import type { Change } from './change';
 
 /** One value put into a column of every chosen take. */
 export function BulkEdit({ chosen, timeZone, onChange, onNone }: { readonly chosen: readonly LogTake[]; readonly timeZone: string; readonly onChange: Change; readonly onNone: () => void }) {

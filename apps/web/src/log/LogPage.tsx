@@ -1,7 +1,6 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useParams } from 'react-router';
 import { logCsv, logJson, readLog } from '@gangway/contract/logExchange';
-import type { LogTake } from '@gangway/core/log/take';
 import { filmUse } from '@gangway/core/log/take';
 import { TopBar } from '../app/TopBar';
 import { Link } from 'react-router';
@@ -9,9 +8,11 @@ import { download, fileName } from '../kit/exchange/download';
 import { api, errorSentence, isGone } from '../store/api';
 import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
+import { useNarrow } from '../ui/useNarrow';
 import { Attachments } from './Attachments';
 import { BulkEdit } from './BulkEdit';
 import { holds } from './columns';
+import { LogList } from './LogList';
 import { LogTable } from './LogTable';
 import { useLogHistory } from './useLogHistory';
 
@@ -33,6 +34,7 @@ export function LogPage() {
   const takes = useMemo(() => log?.takes ?? [], [log]);
   const shown = useMemo(() => takes.filter((take) => (standId === '' || take.standId === standId) && (words.trim() === '' || holds(take, words, timeZone))), [takes, words, standId, timeZone]);
   const chosen = useMemo(() => takes.filter(({ id }) => selected.has(id)), [takes, selected]);
+  const Takes = useNarrow() ? LogList : LogTable;
   const film = useMemo(() => filmUse(takes), [takes]);
 
   if (!job || !log) {
@@ -149,7 +151,7 @@ export function LogPage() {
             <p className="text-ink-soft">Open a stand and touch “Log a take” in its steps Expose or Card: movements, focus, aperture, time and film are taken from the stand as it is set. Or read in a log that was written out before.</p>
           </div>
         ) : (
-          <LogTable takes={shown} stands={job.stands} grouped={grouped} timeZone={timeZone} selected={selected} onSelect={setSelected} onChange={change} />
+          <Takes takes={shown} stands={job.stands} grouped={grouped} timeZone={timeZone} selected={selected} onSelect={setSelected} onChange={change} />
         )}
         <div className="flex flex-wrap gap-x-6 gap-y-2 text-sm">
           {film.length > 0 && (
@@ -172,5 +174,3 @@ export function LogPage() {
     </div>
   );
 }
-
-export type Change = (change: { readonly put: readonly LogTake[]; readonly remove: readonly string[] }, said: string) => Promise<string | null>;

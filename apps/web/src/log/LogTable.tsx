@@ -5,8 +5,9 @@ import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from '
 import type { LogTake } from '@gangway/core/log/take';
 import { useTell } from '../ui/Notes';
 import { useSize } from '../ui/useSize';
-import { cellDraft, cellWords, COLUMNS, sortValue, withCell, type LogColumn } from './columns';
-import type { Change } from './LogPage';
+import { cellWords, COLUMNS, sortValue, type LogColumn } from './columns';
+import { useCellEdit } from './useCellEdit';
+import type { Change } from './change';
 
 const ROW_PX = 32;
 const CHECK_PX = 36;
@@ -23,7 +24,7 @@ function compare(a: unknown, b: unknown): number {
   return String(a).localeCompare(String(b), 'en', { numeric: true });
 }
 
-interface LogTableProps {
+export interface LogTableProps {
   readonly takes: readonly LogTake[];
   readonly stands: readonly { readonly id: string; readonly name: string }[];
   readonly grouped: boolean;
@@ -208,26 +209,9 @@ const Row = memo(
 );
 
 function CellEditor({ take, column, timeZone, onChange, onDone }: { readonly take: LogTake; readonly column: LogColumn; readonly timeZone: string; readonly onChange: Change; readonly onDone: () => void }) {
-  const begin = cellDraft(take, column, timeZone);
-  const [typed, setTyped] = useState(begin);
-  const [refusal, setRefusal] = useState<string | null>(null);
-  const busy = useRef(false);
-  const commit = async () => {
-    if (busy.current) return;
-    if (typed === begin) {
-      onDone();
-      return;
-    }
-    const next = withCell(take, column, typed, timeZone);
-    if (typeof next === 'string') {
-      setRefusal(next);
-      return;
-    }
-    busy.current = true;
-    const refused = await onChange({ put: [next], remove: [] }, `${column.label.toLowerCase()} changed`);
-    busy.current = false;
-    if (refused === null) onDone();
-    else setRefusal(refused);
+  const { typed, refusal, type, commit } = useCellEdit(take, column, timeZone, onChange);
+  const finish = async () => {
+    if (await commit()) onDone();
   };
   return (
     <span role="gridcell" className="relative">
@@ -238,14 +222,11 @@ function CellEditor({ take, column, timeZone, onChange, onDone }: { readonly tak
         // It was asked for by Enter or a double click.
         autoFocus
         onFocus={(event) => event.currentTarget.select()}
-        onChange={({ target }) => {
-          setTyped(target.value);
-          setRefusal(null);
-        }}
-        onBlur={() => void commit()}
+        onChange={({ target }) => type(target.value)}
+        onBlur={() => void finish()}
         onKeyDown={(event) => {
           event.stopPropagation();
-          if (event.key === 'Enter') void commit();
+          if (event.key === 'Enter') void finish();
           if (event.key === 'Escape') onDone();
         }}
         className={`h-8 w-full border-2 bg-ground px-1 ${column.right ? 'text-right' : ''} ${refusal === null ? 'border-accent' : 'border-fails'}`}

@@ -2,7 +2,7 @@ import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Job } from '@gangway/contract/job';
 import { exiftoolArguments, sidecarName, takeXmp, type TakenWhere } from '@gangway/contract/xmp';
-import { DOUBTS, matched, type Matching } from '@gangway/core/log/matching';
+import { DOUBTS } from '@gangway/core/log/matching';
 import type { LogTake } from '@gangway/core/log/take';
 import { fixed } from '@gangway/core/words';
 import { download, fileName } from '../kit/exchange/download';
@@ -10,8 +10,10 @@ import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { NumberField } from '../ui/NumberField';
 import { momentWords } from './columns';
-import type { Change } from './LogPage';
+import type { Change } from './change';
 import { readFiles, type ReadFiles } from './readFiles';
+import { writeInto, type WritableFolder } from './sidecarFolder';
+import { useMatching } from './useMatching';
 
 interface MatchDialogProps {
   readonly job: Job;
@@ -19,11 +21,6 @@ interface MatchDialogProps {
   readonly timeZone: string;
   readonly onChange: Change;
   readonly onClose: () => void;
-}
-
-/** The folder that a browser may let one write into. */
-interface WritableFolder {
-  readonly getFileHandle: (name: string, options?: { readonly create?: boolean }) => Promise<{ readonly createWritable: () => Promise<{ readonly write: (words: string) => Promise<void>; readonly close: () => Promise<void> }> }>;
 }
 
 /** So many rows of what was matched are shown at once. */
@@ -40,7 +37,8 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
   const abort = useRef<AbortController | null>(null);
   useEffect(() => () => abort.current?.abort(), []);
 
-  const found: Matching | null = useMemo(() => (read ? matched(takes.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), read.files, clocks) : null), [read, takes, clocks]);
+  const asked = useMemo(() => (read ? { takes: takes.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), files: read.files, clocks } : null), [read, takes, clocks]);
+  const { found, busy, failed } = useMatching(asked);
   const byId = useMemo(() => new Map(takes.map((take) => [take.id, take])), [takes]);
   const kept = useMemo(() => (found?.matches ?? []).filter(({ takeId }) => !dropped.has(takeId)), [found, dropped]);
 
@@ -80,24 +78,8 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
     if (!pick) return;
     try {
       const into = await pick.call(window, { mode: 'readwrite' });
-      let [written, left] = [0, 0];
-      for (const take of named) {
-        const name = sidecarName(take.file);
-        const exists = await into.getFileHandle(name).then(
-          () => true,
-          () => false,
-        );
-        // What is there is never written over without being asked for.
-        if (exists && !again) {
-          left++;
-          continue;
-        }
-        const file = await (await into.getFileHandle(name, { create: true })).createWritable();
-        await file.write(takeXmp(take, where));
-        await file.close();
-        written++;
-      }
-      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${left > 0 ? ` ${left} were there already and are left alone.` : ''}`);
+      const { written, left } = await writeInto(into, named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })), again);
+      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${left === 0 ? '' : left === 1 ? ' One was there already and is left alone.' : ` ${left} were there already and are left alone.`}`);
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError')) setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
     }
@@ -132,6 +114,12 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
           )}
           <span className="text-ink-soft">{takes.length} takes to match</span>
         </div>
+        {busy && (
+          <p role="status">
+            Matching {takes.length} takes with {read?.files.length ?? 0} files …
+          </p>
+        )}
+        {failed && <p role="alert">The matching failed. Choose the files again, or fewer of them.</p>}
         {read && found && (
           <>
             <ul aria-label="What was found" className="list-disc pl-5">
@@ -222,16 +210,16 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
               </label>
             )}
             <div className="flex flex-wrap gap-1.5">
-              <Button look="main" disabled={named.length === 0} onClick={() => void takeOver()}>
+              <Button look="main" disabled={busy || named.length === 0} onClick={() => void takeOver()}>
                 Put the names into the log
               </Button>
-              <Button disabled={writing.length === 0} onClick={zip}>
+              <Button disabled={busy || writing.length === 0} onClick={zip}>
                 Sidecars as a zip
               </Button>
-              <Button disabled={named.length === 0 || !canFolder} title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'} onClick={() => void folder()}>
+              <Button disabled={busy || named.length === 0 || !canFolder} title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'} onClick={() => void folder()}>
                 Sidecars into a folder …
               </Button>
-              <Button disabled={writing.length === 0} onClick={() => download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))}>
+              <Button disabled={busy || writing.length === 0} onClick={() => download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))}>
                 exiftool arguments
               </Button>
             </div>

@@ -9,7 +9,12 @@ import type { Parallax, ZoneState } from '../mosaic/given';
 import type { Mover } from '../mosaic/mosaic';
 import type { FindingState } from '../state';
 import type { StandPatch } from '../stand/settings';
-import type { WhichFrame } from './mosaicChecks';
+
+/** A frame of a mosaic, numbered from 1, and how many there are. */
+export interface WhichFrame {
+  readonly number: number;
+  readonly of: number;
+}
 
 /** What a finding is about; one of each in a stand. */
 export const FINDING_KINDS = ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'level', 'obstacle', 'stretch', 'flare', 'pins', 'soft', 'tiltTravel', 'tiltScale', 'reach', 'composed', 'overlap', 'parallax', 'seam', 'room', 'time', 'reciprocity', 'flash', 'readout', 'diffraction', 'shake', 'film'] as const;

@@ -4,16 +4,10 @@ import { mosaicGiven, mosaicParallax, zoneStates } from '../mosaic/given';
 import { mosaicOnStand, standOfFrame } from '../mosaic/onStand';
 import { spareFor } from '../mosaic/slides';
 import type { StandSettings } from '../stand/settings';
-import type { Finding, FindingKind } from './finding';
+import type { Finding, FindingKind, WhichFrame } from './finding';
 import { stateOf } from './tight';
 
 type MosaicCheck<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
-
-/** A frame of a mosaic, numbered from 1, and how many there are. */
-export interface WhichFrame {
-  readonly number: number;
-  readonly of: number;
-}
 
 /** The frame of a mosaic that has least to spare in a circle; `null` without a mosaic. */
 export function worstInCircle(settings: StandSettings, which: 'light' | 'sharp'): { readonly margin: CircleMargin; readonly corners: readonly Corner[]; readonly frame: WhichFrame } | null {

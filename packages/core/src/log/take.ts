@@ -161,9 +161,13 @@ export function filmUse(takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | '
 
 /** A take in plain words, for the description of a file and for reading aloud. */
 export function takeWords(take: TakeFigures): string {
+  return [take.stand, ...settingWords(take), take.remarks].filter((words) => words !== '').join('; ');
+}
+
+/** What was set for a take, in plain words, a part for each thing set. */
+export function settingWords(take: TakeFigures): readonly string[] {
   const rear = { tiltDeg: take.rearTiltDeg, swingDeg: take.rearSwingDeg };
   return [
-    take.stand,
     `${riseWords(take.riseMm)}, ${shiftWords(take.shiftMm)}`,
     turnWords({ tiltDeg: take.tiltDeg, swingDeg: take.swingDeg }),
     rear.tiltDeg === 0 && rear.swingDeg === 0 ? '' : `back: ${turnWords(rear)}`,
@@ -173,8 +177,5 @@ export function takeWords(take: TakeFigures): string {
     take.frame === null ? '' : `frame ${take.frame} of ${take.frames ?? '?'} of a mosaic`,
     take.bracket === null ? '' : `exposure ${take.bracket} of ${take.brackets ?? '?'} of a bracket${take.bracketStops === null ? '' : ` (${take.bracketStops > 0 ? '+' : ''}${fixed(take.bracketStops, 1)} stops)`}`,
     take.filmFrame === null ? '' : `${take.holder}, frame ${take.filmFrame}`,
-    take.remarks,
-  ]
-    .filter((words) => words !== '')
-    .join('; ');
+  ].filter((words) => words !== '');
 }

@@ -8,6 +8,7 @@ import { pixelMm } from '@gangway/core/stand/pinStates';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { apertureWords, fixed, stopsWords } from '@gangway/core/words';
 import { useTheme } from '../../store/theme';
+import { chartLook } from '../../ui/chartLook';
 import { Dialog } from '../../ui/Dialog';
 import { useSought } from '../findings/seeking';
 import { useGesture } from '../movements/useGesture';
@@ -75,9 +76,7 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
   useEffect(() => {
     const element = canvas.current;
     if (!element) return;
-    const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim();
-    const [ink, soft, hairline, accent] = [colour('--ink'), colour('--ink-soft'), colour('--hairline'), colour('--accent')];
-    const font = { family: 'Archivo Variable', size: 12 };
+    const { ink, soft, hairline, accent, font } = chartLook();
     const line = (label: string, of: (each: BlurAt) => number | null, borderColor: string, borderDash: number[]) => ({
       label,
       data: choice.curve.map((each) => ({ x: each.fNumber, y: of(each) === null ? Number.NaN : inUnit(of(each) ?? 0) })),

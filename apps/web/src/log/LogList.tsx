@@ -1,0 +1,147 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import { useMemo, useRef, useState } from 'react';
+import { settingWords, type LogTake } from '@gangway/core/log/take';
+import { timeWords } from '@gangway/core/exposure/shutter';
+import { Button } from '../ui/Button';
+import { Dialog } from '../ui/Dialog';
+import { useTell } from '../ui/Notes';
+import { useSize } from '../ui/useSize';
+import type { Change } from './change';
+import { cellWords, COLUMNS, type LogColumn, type LogKey } from './columns';
+import type { LogTableProps } from './LogTable';
+import { useCellEdit } from './useCellEdit';
+
+/** About as high as a take is, px; each is measured when it is drawn. */
+const TAKE_PX = 96;
+/** The list is at least so high, px. */
+const LEAST_PX = 320;
+/** Figures that are never below zero. */
+const UNSIGNED: ReadonlySet<LogKey> = new Set<LogKey>(['fNumber', 'iso', 'frame', 'bracket', 'filmFrame', 'rating', 'focalMm']);
+
+/** The log on a phone: a take under another, newest first, each opened by a touch to be corrected. */
+export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
+  const [openId, setOpenId] = useState<string | null>(null);
+  const scroll = useRef<HTMLDivElement>(null);
+  const [sizeRef, size] = useSize<HTMLDivElement>();
+  const rows = useMemo(() => {
+    const order = new Map(stands.map(({ id }, i) => [id, i]));
+    const place = ({ standId }: LogTake): number => (grouped ? (order.get(standId) ?? stands.length) : 0);
+    return [...takes].sort((a, b) => place(a) - place(b) || (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
+  }, [takes, stands, grouped]);
+  // eslint-disable-next-line react-hooks/incompatible-library -- its functions are not handed on
+  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => TAKE_PX, overscan: 6, getItemKey: (i) => rows[i]?.id ?? i });
+  const open = rows.find(({ id }) => id === openId);
+  const toggle = (id: string): void => {
+    const next = new Set(selected);
+    if (!next.delete(id)) next.add(id);
+    onSelect(next);
+  };
+  return (
+    <div ref={sizeRef} className="min-h-80 grow">
+      <div ref={scroll} className="overflow-y-auto rounded-md border border-hairline bg-sheet text-sm" style={{ height: Math.max(LEAST_PX, size?.height ?? 0) }} tabIndex={0} role="region" aria-label="Takes">
+        <ul className="relative" style={{ height: virtual.getTotalSize() }}>
+          {virtual.getVirtualItems().map(({ index, start, key }) => {
+            const take = rows[index];
+            if (!take) return null;
+            return (
+              <li key={key} ref={virtual.measureElement} data-index={index} data-take={take.id} aria-setsize={rows.length} aria-posinset={index + 1} className="absolute inset-x-0 flex border-b border-hairline" style={{ top: start }}>
+                <label className="grid w-11 shrink-0 place-items-center">
+                  <input type="checkbox" aria-label={`Choose the take of ${cellWords(take, { key: 'at' }, timeZone)}`} checked={selected.has(take.id)} onChange={() => toggle(take.id)} className="size-4.5 accent-accent" />
+                </label>
+                <button type="button" onClick={() => setOpenId(take.id)} className="min-w-0 grow py-2 pr-3 text-left">
+                  <Facts take={take} timeZone={timeZone} />
+                </button>
+              </li>
+            );
+          })}
+        </ul>
+      </div>
+      {open && <TakeSheet take={open} timeZone={timeZone} onChange={onChange} onClose={() => setOpenId(null)} />}
+    </div>
+  );
+}
+
+/** What is read of a take at a glance. */
+function Facts({ take, timeZone }: { readonly take: LogTake; readonly timeZone: string }) {
+  const exposure = [take.timeS === null ? 'time not known' : timeWords(take.timeS), take.iso === null ? '' : `ISO ${take.iso}`].filter(Boolean).join(', ');
+  return (
+    <>
+      <span className="flex items-baseline gap-2">
+        <span className="min-w-0 truncate font-medium">{take.stand}</span>
+        <span className="ml-auto shrink-0 text-ink-soft tabular-nums">{cellWords(take, { key: 'at' }, timeZone).slice(5, 16)}</span>
+      </span>
+      <span className="block leading-5 tabular-nums">
+        {exposure}; {settingWords(take).join('; ')}
+      </span>
+      {(take.file !== '' || take.rating > 0 || take.remarks !== '') && (
+        <span className="block leading-5 break-words text-ink-soft">{[take.file, '★'.repeat(take.rating), take.remarks].filter(Boolean).join(' · ')}</span>
+      )}
+    </>
+  );
+}
+
+interface TakeProps {
+  readonly take: LogTake;
+  readonly timeZone: string;
+  readonly onChange: Change;
+}
+
+/** Everything that is known of a take, each figure to be corrected. */
+function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly onClose: () => void }) {
+  const tell = useTell();
+  const remove = async () => {
+    const refused = await onChange({ put: [], remove: [take.id] }, 'a take removed');
+    if (refused !== null) tell(refused);
+    else onClose();
+  };
+  return (
+    <Dialog open onClose={onClose} title={take.stand} help="What was set. Correct a figure and leave its field; an empty one is not known.">
+      <div className="grid grid-cols-2 gap-x-3 gap-y-2">
+        {COLUMNS.map((column) => (
+          <Figure key={column.key} take={take} column={column} timeZone={timeZone} onChange={onChange} />
+        ))}
+      </div>
+      <div className="mt-4 flex justify-between">
+        <Button look="quiet" onClick={() => void remove()}>
+          Remove this take
+        </Button>
+        <Button look="main" onClick={onClose}>
+          Done
+        </Button>
+      </div>
+    </Dialog>
+  );
+}
+
+function Figure({ take, column, timeZone, onChange }: TakeProps & { readonly column: LogColumn }) {
+  const { typed, refusal, type, commit, putBack } = useCellEdit(take, column, timeZone, onChange);
+  return (
+    <label className={`block text-sm ${column.right ? '' : 'col-span-2'}`}>
+      <span className="text-ink-soft">
+        {column.label}
+        {column.unit !== '' && `, ${column.unit}`}
+      </span>
+      <input
+        value={typed}
+        // The keypad of figures has no minus on many phones.
+        inputMode={UNSIGNED.has(column.key) ? 'decimal' : undefined}
+        aria-invalid={refusal !== null || undefined}
+        onChange={({ target }) => type(target.value)}
+        onBlur={() => void commit()}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') void commit();
+          if (event.key === 'Escape' && refusal !== null) {
+            event.stopPropagation();
+            putBack();
+          }
+        }}
+        className={`block min-h-10 w-full rounded-sm border bg-ground px-2 text-base tabular-nums ${refusal === null ? 'border-rule' : 'border-fails'}`}
+      />
+      {refusal !== null && (
+        <span role="alert" className="block text-fails">
+          {refusal}
+        </span>
+      )}
+    </label>
+  );
+}
