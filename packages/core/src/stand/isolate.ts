@@ -1,14 +1,14 @@
 import { nearestTilt } from '../focus/tiltMechanism';
 import { dot, minus, scaled, type Vec3 } from '../focus/vector';
 import { axisToBack, focusFor, pictured } from './back';
-import { blurOf, focusSetting, placedPins, pixelMm, type PlacedPin } from './pinStates';
+import { blurOf, defocus, focusSetting, placedPins, pixelMm, type PlacedPin } from './pinStates';
 import { patched, type StandPatch, type StandSettings } from './settings';
 import { standTiltMechanism } from './solveFocus';
 
 /** How a neighbour of the isolated thing is drawn. */
 export interface Neighbour {
   readonly name: string;
-  /** The least blur of its points. */
+  /** The least blur anywhere in it: none where the plane of focus runs through it. */
   readonly blurMm: number;
   readonly blurPx: number | null;
   /** As a share of how high the neighbour is in the picture; `null` for a single point. */
@@ -64,11 +64,14 @@ function lookAt(settings: StandSettings, movement: 'tilt' | 'swing', turnDeg: nu
     const blurs = placed.points.map((point) => blurOf(setting, settings.fNumber, point));
     return blurs.some((blur) => blur === null) ? null : pick(...blurs.filter((blur) => blur !== null));
   };
+  // A plane that runs through a thing leaves some of it sharp, wherever its bounding points lie.
+  const runsThrough = ({ points }: PlacedPin): boolean => points.some((point) => defocus(setting, point) > 0) && points.some((point) => defocus(setting, point) < 0);
   const ownBlurMm = least(own, Math.max);
   if (ownBlurMm === null) return null;
   const neighbours = others.flatMap((other): readonly Neighbour[] => {
-    const blurMm = least(other, Math.min);
-    if (blurMm === null) return [];
+    const nearestMm = least(other, Math.min);
+    if (nearestMm === null) return [];
+    const blurMm = runsThrough(other) ? 0 : nearestMm;
     const height = heightInPicture(settings, other);
     return [{ name: other.pin.name, blurMm, blurPx: px === null ? null : blurMm / px, share: height === null || height === 0 ? null : blurMm / height }];
   });

@@ -74,6 +74,13 @@ function IsolationRow({ found, movement, settings, onClose }: PartProps & { read
   const px = pixelMm(settings);
   if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot, or its mechanism is not known.</p>;
   const turn = movement === 'tilt' ? { tiltDeg: found.turnDeg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: found.turnDeg };
+  if (!found.enough && found.turnDeg === 0) {
+    return (
+      <p className="mt-2 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
+        <span className="font-medium">By {movement}:</span> no angle does it. A plane through the one runs through its neighbours as well, and leaves some of them sharp.
+      </p>
+    );
+  }
   const blur = (mm: number) => (px === null ? `${fixed(mm * 1000, 0)} µm` : `${fixed(mm / px, 0)} px`);
   return (
     <div className="mt-2 flex items-start gap-3 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
