@@ -1,6 +1,7 @@
-import { lensPosition, standImageMm } from '../stand/back';
+import { standBack, standImageMm } from '../stand/back';
+import { turnedToWorld } from '../stand/pose';
 import { facesOf, type Face } from '../scene/faces';
-import { picked } from '../scene/pick';
+import { timesToMeet } from '../scene/pick';
 import type { Scene } from '../scene/scene';
 import type { Subject } from '../scene/subject';
 import type { StandSettings } from '../stand/settings';
@@ -15,13 +16,18 @@ export interface Depths {
 /** How finely the subject is looked at, of the image distance: about four degrees. */
 const STEP = 1 / 14;
 
-// What was looked at of a scene, by the lens it was looked at with; the places of frames do not matter to it.
-const looked = new WeakMap<Scene, Map<string, number | null>>();
+// What was looked at of a scene, by how the back was turned to it: where frames, focus and tilt are does not matter to it.
+const looked = new WeakMap<Scene, Map<string, number>>();
+const counted = new WeakMap<Subject, readonly Face[]>();
 
 /** The faces that can part: of a sheet only the sheet (its print is drawn a little before it), of a table-top not the floor below; the first face is the ground. */
 function facesThatCount(subject: Subject): readonly Face[] {
+  const known = counted.get(subject);
+  if (known) return known;
   const all = facesOf(subject);
-  return subject.kind === 'sheet' ? all.slice(1, 2) : subject.kind === 'table' ? all.slice(1) : all;
+  const faces = subject.kind === 'sheet' ? all.slice(1, 2) : subject.kind === 'table' ? all.slice(1) : all;
+  counted.set(subject, faces);
+  return faces;
 }
 
 /**
@@ -31,30 +37,26 @@ function facesThatCount(subject: Subject): readonly Face[] {
  * floor behind them. Undefined without a subject.
  */
 export function depthsIn(settings: StandSettings, { left, right, lower, upper }: Rect): Depths | null | undefined {
-  const { scene } = settings;
-  if (!scene) return undefined;
-  const v = standImageMm(settings);
-  const step = v * STEP;
-  const { rear, front } = settings;
-  const lens = `${v} ${rear.tiltDeg} ${rear.swingDeg} ${front.tiltDeg} ${front.swingDeg}`;
-  const known = looked.get(scene) ?? new Map<string, number | null>();
+  const { scene, rear } = settings;
+  const back = standBack(settings);
+  if (!scene || !back) return undefined;
+  const stepMm = standImageMm(settings) * STEP;
+  const known = looked.get(scene) ?? new Map<string, number>();
   looked.set(scene, known);
-  const still: StandSettings = { ...settings, mosaic: null, movements: { riseMm: 0, shiftMm: 0 } };
-  const at = lensPosition(still);
   const faces = facesThatCount(scene.subject);
-  const depth = (i: number, j: number): number | null => {
-    const key = `${i} ${j} ${lens}`;
+  const depth = (i: number, j: number): number => {
+    const key = `${i} ${j} ${rear.tiltDeg} ${rear.swingDeg}`;
     const before = known.get(key);
     if (before !== undefined) return before;
-    const hit = picked(still, i * step - at.shiftMm, j * step - at.riseMm, faces)?.depthM ?? null;
+    const hit = timesToMeet(back.at, turnedToWorld(back.axes, [i * STEP, j * STEP, 1]), faces);
     known.set(key, hit);
     return hit;
   };
   let [nearM, farM] = [Infinity, 0];
-  for (let i = Math.floor(left / step); i <= Math.ceil(right / step); i++) {
-    for (let j = Math.floor(lower / step); j <= Math.ceil(upper / step); j++) {
+  for (let i = Math.floor(left / stepMm); i <= Math.ceil(right / stepMm); i++) {
+    for (let j = Math.floor(lower / stepMm); j <= Math.ceil(upper / stepMm); j++) {
       const hit = depth(i, j);
-      if (hit === null) continue;
+      if (hit === Infinity) continue;
       nearM = Math.min(nearM, hit);
       farM = Math.max(farM, hit);
     }
