@@ -99,48 +99,30 @@ function batch(folder, cases) {
 /** A scripted drag of the frame in Chromium on the built application. */
 async function drag() {
   await withDemo(async (url, browser) => {
-    await bare(browser);
     await dragFocus(url, browser);
+    await dragStitch(url, browser);
     await finder(url, browser);
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     await page.goto(url);
     await page.getByRole('link', { name: /small format/ }).click();
     await page.getByRole('slider', { name: 'Rise' }).waitFor();
+    await page.waitForTimeout(1000);
     await page.evaluate(watchPointer);
-    const box = await page.getByRole('application').boundingBox();
-    const x = box.x + box.width / 2;
-    const y = box.y + box.height / 2;
-    for (const round of ['warm-up', 'measured']) {
-      await page.evaluate(() => (window.samples = []));
-      await page.mouse.move(x, y);
-      await page.mouse.down();
-      for (let i = 0; i <= 240; i++) {
-        const a = (i / 240) * 4 * Math.PI;
-        await page.mouse.move(x + 70 * Math.sin(a), y + 60 - 60 * Math.cos(a));
-      }
-      await page.mouse.up();
-      await page.keyboard.press('Control+z');
-      if (round === 'measured') report(await page.evaluate(() => window.samples), 'drag of the frame');
-    }
-    const thumb = await page.getByRole('slider', { name: 'Rise' }).boundingBox();
-    await page.mouse.move(thumb.x + thumb.width / 2, thumb.y);
-    await page.mouse.down();
-    await page.evaluate(() => (window.samples = []));
-    for (let i = 0; i <= 240; i++) await page.mouse.move(thumb.x + thumb.width / 2, thumb.y + 60 * Math.sin((i / 240) * 4 * Math.PI));
-    await page.mouse.up();
-    report(await page.evaluate(() => window.samples), 'drag of the rise scale, tower');
+    await toAndFro(page, page.getByRole('application'), 'drag of the frame in the circle', { dx: 70, dy: 50 });
+    await toAndFro(page, page.getByRole('slider', { name: 'Rise' }), 'drag of the rise scale, tower', { dy: 60 });
   });
 }
 
-/** The reference: a bare page on which one rectangle follows the pointer. What this machine takes for that, no application goes below. */
+/** The reference: a bare page on which one rectangle follows the pointer. What this machine takes for that at this moment, no application goes below. */
 async function bare(browser) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.setContent('<svg width="1280" height="800"><rect id="r" width="300" height="200" fill="none" stroke="black"/></svg>');
   await page.evaluate(() => addEventListener('pointermove', (event) => document.getElementById('r').setAttribute('transform', `translate(${event.clientX - 150} ${event.clientY - 100})`)));
   await page.evaluate(watchPointer);
-  for (let i = 0; i <= 240; i++) await page.mouse.move(600 + 70 * Math.sin(i / 20), 400 - 60 * Math.cos(i / 20));
-  report(await page.evaluate(() => window.samples), 'reference, one rectangle on a bare page');
+  for (let i = 0; i <= 120; i++) await page.mouse.move(600 + 70 * Math.sin(i / 20), 400 - 60 * Math.cos(i / 20));
+  const samples = await page.evaluate(() => window.samples);
   await page.close();
+  return samples;
 }
 
 /** Opens a demo stand at a step of the bench. */
@@ -169,8 +151,26 @@ async function dragFocus(url, browser) {
   await page.close();
 }
 
+/** A frame of a mosaic moved by hand, the joined picture and its findings following; then the lens tilted with the mosaic laid out. */
+async function dragStitch(url, browser) {
+  const page = await openAt(url, browser, /Ropewalk front/, 'Stitch');
+  await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+  const frame = page.locator('[data-frame]').first();
+  await frame.waitFor();
+  await page.waitForTimeout(2000);
+  await page.evaluate(watchPointer);
+  await toAndFro(page, frame, 'drag of a frame of a mosaic', { dx: 30, dy: 10 });
+  await page.getByRole('radio', { name: 'Focus', exact: true }).click();
+  await page.locator('[data-grip=lens]').waitFor();
+  await page.waitForTimeout(2000);
+  await toAndFro(page, page.locator('[data-grip=lens]'), 'drag of the lens in the section with a mosaic', { dy: 9 });
+  await page.close();
+}
+
 /** Drags something three times to and fro, as far as is said in pixels, and tells how its drawing followed. */
 async function toAndFro(page, what, words, { dx = 0, dy = 0 }) {
+  const before = await bare(page.context().browser());
+  await page.bringToFront();
   const box = await what.boundingBox();
   const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
   await page.mouse.move(x, y);
@@ -178,8 +178,9 @@ async function toAndFro(page, what, words, { dx = 0, dy = 0 }) {
   await page.evaluate(() => (window.samples = []));
   for (let i = 0; i <= 200; i++) await page.mouse.move(x + dx * Math.sin((i / 200) * 6 * Math.PI), y + dy * Math.sin((i / 200) * 6 * Math.PI));
   await page.mouse.up();
-  report(await page.evaluate(() => window.samples), words);
+  const samples = await page.evaluate(() => window.samples);
   await page.waitForTimeout(1000);
+  report(samples, [...before, ...(await bare(page.context().browser()))], words);
 }
 
 /** How long the Finder takes from a change to its first picture and to all its samples, in the graphics of this machine. */
@@ -222,8 +223,12 @@ function watchPointer() {
   );
 }
 
-function report(samples, what) {
-  const sorted = [...samples].sort((a, b) => a - b);
-  const at = (share) => sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
-  say(`${what}, pointer move to painted drawing, ${sorted.length} moves: median ${at(0.5).toFixed(1)} ms, 95th percentile ${at(0.95).toFixed(1)} ms (one frame at 60 Hz: 16.7 ms)`);
+/** Says how long it took, and how long the bare page took just before and after: a machine that is busy with something else shows in both. */
+function report(samples, reference, what) {
+  const at = (values, share) => {
+    const sorted = [...values].sort((a, b) => a - b);
+    return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
+  };
+  const [half, most, bareHalf, bareMost] = [at(samples, 0.5), at(samples, 0.95), at(reference, 0.5), at(reference, 0.95)];
+  say(`${what}, pointer move to painted drawing, ${samples.length} moves: median ${half.toFixed(1)} ms, 95th percentile ${most.toFixed(1)} ms (one frame at 60 Hz: 16.7 ms); a rectangle on a bare page: ${bareHalf.toFixed(1)} and ${bareMost.toFixed(1)} ms, so ${(half / bareHalf).toFixed(1)} and ${(most / bareMost).toFixed(1)} times as long`);
 }
