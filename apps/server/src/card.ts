@@ -1,4 +1,3 @@
-import { createRequire } from 'node:module';
 import { finished } from 'node:stream/promises';
 import { Writable } from 'node:stream';
 import { Router } from 'express';
@@ -16,15 +15,13 @@ import type { Db } from './db/connect';
 import { jobs } from './db/schema';
 import { wholeJob } from './jobs';
 import { wholeKit } from './kit';
+import { faceFile, runsOf } from './pdfFonts';
 import { presentStand } from './stands';
 import { idParam, notThere, parsed, Refusal } from './refusal';
 
 const POINTS_PER_MM = 72 / 25.4;
 
-const require = createRequire(import.meta.url);
-const font = (weight: 400 | 700): string => require.resolve(`@fontsource/archivo/files/archivo-latin-${weight}-normal.woff`);
-
-/** Drawings as the pages of a PDF, each of its size, the font embedded. */
+/** Drawings as the pages of a PDF, each of its size, the fonts it needs embedded. */
 export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> {
   const doc = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: pages[0]?.title ?? 'Gangway', Creator: 'Gangway' } });
   const chunks: Buffer[] = [];
@@ -35,7 +32,6 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
     },
   });
   doc.pipe(sink);
-  doc.registerFont('plain', font(400)).registerFont('bold', font(700));
   for (const { widthMm, heightMm, marks } of pages) {
     doc.addPage({ size: [widthMm * POINTS_PER_MM, heightMm * POINTS_PER_MM], margin: 0 }).scale(POINTS_PER_MM);
     for (const mark of marks) draw(doc, mark);
@@ -48,10 +44,16 @@ export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> 
 function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
   switch (mark.kind) {
     case 'text': {
-      doc.font(mark.bold ? 'bold' : 'plain').fontSize(mark.sizeMm);
-      const width = mark.anchor === 'start' ? 0 : doc.widthOfString(mark.text);
-      const x = mark.anchor === 'end' ? mark.x - width : mark.anchor === 'middle' ? mark.x - width / 2 : mark.x;
-      doc.fillColor('black').text(mark.text, x, mark.y, { lineBreak: false, baseline: 'alphabetic' });
+      const runs = runsOf(mark.text).map(({ face, text }) => {
+        const file = faceFile(face, mark.bold ? 'bold' : 'plain');
+        return { file, text, width: doc.font(file).fontSize(mark.sizeMm).widthOfString(text) };
+      });
+      const width = runs.reduce((sum, run) => sum + run.width, 0);
+      let x = mark.anchor === 'end' ? mark.x - width : mark.anchor === 'middle' ? mark.x - width / 2 : mark.x;
+      for (const run of runs) {
+        doc.font(run.file).fontSize(mark.sizeMm).fillColor('black').text(run.text, x, mark.y, { lineBreak: false, baseline: 'alphabetic' });
+        x += run.width;
+      }
       return;
     }
     case 'line':

@@ -16,6 +16,9 @@ const SMALL = 2.5;
 /** Width of a letter over its height, on the average and a little more. */
 const LETTER = 0.49;
 
+/** How wide what was really done may be written, mm. */
+const NOTE_MM = 32;
+
 /** How many letters fit. */
 const fits = (mm: number, size: number): number => Math.max(8, Math.floor(mm / (size * LETTER)));
 
@@ -112,7 +115,7 @@ export function putCard(pages: Pages, { name, settings }: CardOf): void {
 function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: string, ticked: boolean): void {
   const room = group === 'work' || group === 'mosaic';
   const x = MARGIN + 5;
-  const width = pages.widthMm - MARGIN - x - (room ? 36 : 0);
+  const width = pages.widthMm - MARGIN - x - (room ? NOTE_MM + 4 : 0);
   if (told) {
     pages.room(wrapped(words, fits(pages.widthMm - MARGIN - x, SMALL)).length * SMALL * 1.35);
     pages.put({ kind: 'disc', x: MARGIN + 1.4, y: pages.y - 0.9, r: 0.5, widthMm: 0, filled: true });
@@ -120,7 +123,9 @@ function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: 
     pages.y += 0.6;
     return;
   }
-  const height = wrapped(words, fits(width, TEXT)).length * TEXT * 1.35 + (figures === '' ? 0 : wrapped(figures, fits(width, TEXT)).length * TEXT * 1.35) + 1.2;
+  const notes = room && note !== '' ? wrapped(note, fits(NOTE_MM, SMALL)) : [];
+  const lines = wrapped(words, fits(width, TEXT)).length + (figures === '' ? 0 : wrapped(figures, fits(width, TEXT)).length);
+  const height = Math.max(lines * TEXT, notes.length * SMALL) * 1.35 + 1.2;
   pages.room(height);
   const top = pages.y;
   pages.put({ kind: 'rect', x: MARGIN, y: top - 2.4, w: 2.8, h: 2.8, widthMm: 0.2 });
@@ -128,9 +133,11 @@ function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: 
   pages.text(words, { x, width });
   if (figures !== '') pages.text(figures, { x, width, bold: true });
   if (room) {
-    const from = pages.widthMm - MARGIN - 32;
-    if (note !== '') pages.put({ kind: 'text', x: from, y: top, sizeMm: SMALL, anchor: 'start', text: wrapped(note, fits(32, SMALL))[0] ?? '' });
+    const from = pages.widthMm - MARGIN - NOTE_MM;
+    notes.forEach((text, i) => pages.put({ kind: 'text', x: from, y: top + i * SMALL * 1.35, sizeMm: SMALL, anchor: 'start', text }));
     pages.put({ kind: 'line', x1: from, y1: top + 0.8, x2: pages.widthMm - MARGIN, y2: top + 0.8, widthMm: 0.1 });
+    // A long note makes room for itself.
+    pages.y = Math.max(pages.y, top + notes.length * SMALL * 1.35);
   }
   pages.y += 1.2;
 }
