@@ -6,6 +6,7 @@ import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { mosaicPlan } from '@gangway/core/mosaic/plan';
 import { logSchema } from '@gangway/contract/log';
+import { setsSchema } from '@gangway/contract/proof';
 import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
 
 /** The ledger sheet laid out by its wish, the lens held and the back moved; then its proofs. */
@@ -26,6 +27,50 @@ async function type(page: Page, name: string, value: string): Promise<void> {
   await field.fill(value);
   await field.press('Enter');
 }
+
+/** Light of a sample by the curve that the back develops with: IEC 61966-2-1 (sRGB). */
+function light(sample: number): number {
+  const v = sample / 65_535;
+  return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
+}
+
+test('a bracket on the simulated back: a series for each exposure, a quarter of the light two stops down, logged as such', async ({ page, gangway }) => {
+  test.setTimeout(240_000);
+  await openStand(page, gangway, /small format/);
+  await page.getByRole('radio', { name: 'Expose', exact: true }).click();
+  await page.getByRole('button', { name: 'two stops' }).click();
+  await page.getByLabel('Order of the exposures').selectOption('darkFirst');
+  await kept(page);
+  await page.getByRole('link', { name: 'Proof', exact: true }).click();
+  await page.getByLabel('Pixels').selectOption('8');
+  await page.getByLabel('Points of the aperture').selectOption('1');
+  await type(page, 'Slide set wrong by about', '0');
+  await page.getByLabel('noise').uncheck();
+  await page.getByLabel('log each exposure').check();
+  await page.getByLabel('Of the bracket').selectOption('all');
+  await page.getByRole('button', { name: 'Shoot the series' }).click();
+  const standId = /stands\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  const sets = async () => setsSchema.parse(await (await page.request.get(`${gangway.url}/api/stands/${standId}/frame-sets`)).json()).sets;
+  await expect.poll(async () => (await sets()).filter(({ frames }) => frames.every((frame) => frame !== null) && frames.length === 1).length, { timeout: 120_000 }).toBe(3);
+  await expect(page.getByTestId('back-state')).toHaveText('ready');
+  const lights = await Promise.all(
+    ['2.0 stops darker', 'as metered', '2.0 stops lighter'].map(async (words) => {
+      const [frame] = (await sets()).find(({ name }) => name.endsWith(words))?.frames ?? [];
+      const { data } = await sharp(await (await page.request.get(`${gangway.url}/api/frames/${frame?.id}/file`)).body()).removeAlpha().toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer({ resolveWithObject: true });
+      return Array.from(new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2), light);
+    }),
+  );
+  const [dark = [], metered = [], lighter = []] = lights;
+  // Where neither is white, a quarter of the light; what is more than a quarter of white is white two stops up.
+  const ratios = metered.flatMap((v, i) => (v < 0.9 && (dark[i] ?? 0) > 0.01 ? [v / (dark[i] ?? 1)] : [])).sort((x, y) => x - y);
+  expect(ratios.length).toBeGreaterThan(1000);
+  expect(ratios[Math.floor(ratios.length / 2)]).toBeCloseTo(4, 1);
+  const white = lighter.filter((_, i) => (metered[i] ?? 0) > 0.26);
+  expect(white.length).toBeGreaterThan(1000);
+  expect(Math.min(...white.slice(0, 50_000))).toBe(1);
+  const jobId = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  await expect.poll(async () => logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).takes.map(({ bracket, bracketStops }) => [bracket, bracketStops])).toEqual([[1, -2], [2, 0], [3, 2]]);
+});
 
 test('the ledger sheet is planned, shot on the simulated back, put together, inspected and downloaded', async ({ page, gangway }) => {
   test.setTimeout(420_000);

@@ -1,9 +1,9 @@
 import { CameraOff, PlugZap } from 'lucide-react';
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import type { FrameSet } from '@gangway/contract/proof';
 import type { Stand } from '@gangway/contract/stand';
 import { FIRST_BACK, hearsLens, takesFor, type BackOptions } from '@gangway/core/capture/takes';
-import { fixed } from '@gangway/core/words';
+import { fixed, stopsWords } from '@gangway/core/words';
 import { bracketStops } from '@gangway/core/exposure/brackets';
 import { standBrackets } from '@gangway/core/exposure/working';
 import { takeOf } from '@gangway/core/log/take';
@@ -18,10 +18,20 @@ const STATE_WORDS = { ready: 'ready', exposing: 'exposing', delivering: 'deliver
 const BINNINGS = { 1: 'every pixel', 2: '2 × 2 binned', 4: '4 × 4 binned', 8: '8 × 8 binned' } as const;
 const SAMPLES = [1, 4, 16, 64] as const;
 
+/** An exposure of a bracket by how it differs from the metered one. */
+function exposureWords(stops: number): string {
+  return stops === 0 ? 'as metered' : `${stopsWords(Math.abs(stops))} ${stops > 0 ? 'lighter' : 'darker'}`;
+}
+
 /** The stand-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
 export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly stand: Stand; readonly back: Back; readonly open: FrameSet | null; readonly onOpen: (id: string) => void; readonly onFresh: () => Promise<Stand> }) {
   const [options, setOptions] = useState<BackOptions>(FIRST_BACK);
   const [logging, setLogging] = useState(false);
+  /** Every exposure of the bracket, each as a series of its own. */
+  const [all, setAll] = useState(false);
+  /** Which exposure a series was begun with, so that it goes on with it. */
+  const begunWith = useRef(new Map<string, number | null>());
+  const stops = bracketStops(standBrackets(stand.settings));
   const [beginSet] = api.useBeginSetMutation();
   const [changeLog] = api.useChangeLogMutation();
   const tell = useTell();
@@ -36,20 +46,23 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
   };
 
   const shoot = async () => {
-    const { data, error } = await beginSet({ standId: stand.id, name: `Simulated, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`, origin: 'back', planned: true });
-    if (!data) {
-      tell(errorSentence(error));
-      return;
-    }
-    onOpen(data.id);
     // As it is kept now: what was changed on the bench a moment ago belongs to it.
     const fresh = await onFresh();
-    await back.shoot(data.id, fresh.settings, options, 0, logging ? logged(fresh) : undefined);
+    const time = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+    const bracket = bracketStops(standBrackets(fresh.settings));
+    for (const exposure of all && bracket.length > 1 ? bracket.map((_, i) => i) : [options.exposure]) {
+      const { data, error } = await beginSet({ standId: stand.id, name: `Simulated, ${time}${bracket.length > 1 ? `, ${exposureWords(bracket[exposure ?? bracket.indexOf(0)] ?? 0)}` : ''}`, origin: 'back', planned: true });
+      if (!data) {
+        tell(errorSentence(error));
+        return;
+      }
+      begunWith.current.set(data.id, exposure);
+      onOpen(data.id);
+      if (!(await back.shoot(data.id, fresh.settings, { ...options, exposure }, 0, logging ? logged(fresh, exposure) : undefined))) return;
+    }
   };
-  // Of a bracket the back exposes the metered one.
-  const logged = ({ settings, id: standId, jobId, name }: Stand) => (index: number, at: Date) => {
-    const brackets = standBrackets(settings);
-    const place = { frame: settings.mosaic ? index : null, bracket: brackets.count > 1 ? bracketStops(brackets).indexOf(0) : null };
+  const logged = ({ settings, id: standId, jobId, name }: Stand, exposure: number | null) => (index: number, at: Date) => {
+    const place = { frame: settings.mosaic ? index : null, bracket: takesFor(settings, { ...options, exposure })[index]?.bracket ?? null };
     const take = { ...takeOf(settings, name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
     void changeLog({ jobId, put: [take], remove: [] }).then(({ error }) => error && tell(`The take is not logged: ${errorSentence(error)}`));
   };
@@ -106,6 +119,27 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
             ))}
           </select>
         </label>
+        {stops.length > 1 && (
+          <label className="grid gap-0.5">
+            <span className="text-ink-soft">Of the bracket</span>
+            <select
+              value={all ? 'all' : options.exposure !== null && stops[options.exposure] !== undefined ? String(options.exposure) : 'metered'}
+              onChange={({ target }) => {
+                setAll(target.value === 'all');
+                set('exposure', target.value === 'all' || target.value === 'metered' ? null : Number(target.value));
+              }}
+              className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+            >
+              <option value="metered">as metered</option>
+              {stops.map((by, i) => by !== 0 && (
+                <option key={i} value={i}>
+                  {exposureWords(by)}
+                </option>
+              ))}
+              <option value="all">all {stops.length}, a series each</option>
+            </select>
+          </label>
+        )}
         <div className="grid content-end gap-0.5">
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={options.noise} onChange={(event) => set('noise', event.target.checked)} className="accent-accent" />
@@ -142,7 +176,13 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
             Shoot the series
           </Button>
           {open && missing > 0 && (
-            <Button disabled={back.state !== 'ready'} onClick={() => void back.shoot(open.id, stand.settings, options, missing, logging ? logged(stand) : undefined)}>
+            <Button
+              disabled={back.state !== 'ready'}
+              onClick={() => {
+                const exposure = begunWith.current.get(open.id) ?? options.exposure;
+                void back.shoot(open.id, stand.settings, { ...options, exposure }, missing, logging ? logged(stand, exposure) : undefined);
+              }}
+            >
               Go on from frame {missing + 1}
             </Button>
           )}

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { assemblyPlan } from '../assembly/plan';
 import { lightOf } from '../assembly/refine';
+import { seriesOf } from '../log/take';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { stand as standWith } from '../stand/fixtures.test-support';
 import { developedTile, dimmed, FULL_ELECTRONS, READ_ELECTRONS } from './develop';
@@ -67,4 +68,35 @@ test('what moves goes across its zone at its speed', () => {
   // 10.5 s at 0.1 m/s.
   expect(left(1) - left(0)).toBeCloseTo(1.05, 6);
   expect(takesFor({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }, { ...FIRST_BACK, moving: false })[0]?.boards).toEqual([]);
+});
+
+describe('brackets on the simulated back', () => {
+  const bracketed = (bracketsInside: boolean) => ({ ...mosaicked, exposure: { ...mosaicked.exposure, brackets: { count: 3, stepStops: 2, order: 'darkFirst' as const } }, mosaic: { ...mosaicked.mosaic, series: { ...mosaicked.mosaic.series, brackets: 3, bracketsInside } } });
+  const exact = { ...FIRST_BACK, driftStops: 0 };
+
+  test('two stops darker is a quarter of the light, and the metered one is what is taken when nothing is said', () => {
+    expect([0, 1, 2, null].map((exposure) => takesFor(bracketed(true), { ...exact, exposure })[0]?.gain)).toEqual([1 / 4, 1, 4, 1]);
+    expect([0, 1, 2, null].map((exposure) => takesFor(bracketed(true), { ...exact, exposure })[0]?.bracket)).toEqual([0, 1, 2, 1]);
+    expect(takesFor(mosaicked, exact)[0]?.bracket).toBeNull();
+    // A bracket that has become shorter since has no such exposure.
+    expect(takesFor(bracketed(true), { ...exact, exposure: 7 })[0]?.gain).toBe(1);
+    // Its time goes with its light.
+    const times = [0, 1, 2].map((exposure) => takesFor(bracketed(true), { ...exact, exposure })[0]?.exposureS ?? NaN);
+    expect((times[1] ?? 0) / (times[0] ?? 1)).toBeCloseTo(4, 9);
+    expect((times[2] ?? 0) / (times[1] ?? 1)).toBeCloseTo(4, 9);
+  });
+
+  test('every exposure of the series has a moment of its own, in the order in which the series is made', () => {
+    for (const inside of [true, false]) {
+      const all = [0, 1, 2].flatMap((exposure) => takesFor(bracketed(inside), { ...exact, exposure }).map(({ atS, number, bracket }) => ({ atS, place: [number - 1, bracket] })));
+      const inTime = [...all].sort((a, b) => a.atS - b.atS);
+      expect(inTime.map(({ place }) => place)).toEqual(seriesOf(bracketed(inside)).map(({ frame, bracket }) => [frame, bracket]));
+      expect(new Set(all.map(({ atS }) => atS)).size).toBe(9);
+    }
+  });
+
+  test('the camera stands still between the exposures of one place', () => {
+    const places = [0, 2].map((exposure) => takesFor(bracketed(true), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements));
+    expect(places[0]).toEqual(places[1]);
+  });
 });

@@ -1,5 +1,7 @@
+import { bracketStops } from '../exposure/brackets';
+import { standBrackets, workingExposure } from '../exposure/working';
 import { rectOf } from '../mosaic/frames';
-import type { Mosaic, Zone } from '../mosaic/mosaic';
+import { FIRST_SERIES, type Series, type Zone } from '../mosaic/mosaic';
 import { standOfFrame } from '../mosaic/onStand';
 import { wholeFrame } from '../coverage/standCoverage';
 import type { Vec3 } from '../focus/vector';
@@ -26,9 +28,11 @@ export interface BackOptions {
   readonly moving: boolean;
   /** Errors and noise come out the same for the same number. */
   readonly seed: number;
+  /** Which exposure of the bracket, from 0 in the order of the takes; `null`, or one that the bracket has not, for the metered one. */
+  readonly exposure: number | null;
 }
 
-export const FIRST_BACK: BackOptions = { binning: 4, samples: 16, bits: 16, format: 'tiff', slideErrorMm: 0.05, levelErrorDeg: 0, driftStops: 0.1, noise: true, moving: true, seed: 1 };
+export const FIRST_BACK: BackOptions = { binning: 4, samples: 16, bits: 16, format: 'tiff', slideErrorMm: 0.05, levelErrorDeg: 0, driftStops: 0.1, noise: true, moving: true, seed: 1, exposure: null };
 
 /** Something that moves, as an upright board in the frame of the camera, m. */
 export interface MovingBoard {
@@ -42,8 +46,11 @@ export interface Take {
   readonly settings: StandSettings;
   /** From the first exposure, s. */
   readonly atS: number;
-  /** By what its light is off. */
+  /** By what its light differs from the metered exposure: its own of the bracket, and the drift. */
   readonly gain: number;
+  /** Which exposure of the bracket, from 0; `null` without one. How long it takes, s. */
+  readonly bracket: number | null;
+  readonly exposureS: number;
   /** How far the lens has moved with the rise and shift, so that its view is from there, mm; nothing when the back moves or the camera is slid the other way. */
   readonly movedMm: { readonly right: number; readonly up: number };
   readonly boards: readonly MovingBoard[];
@@ -77,7 +84,7 @@ export function hearsLens({ rig }: Pick<StandSettings, 'rig'>): boolean {
   return partsInOrder(parts).every((part) => !('contacts' in part) || part.contacts === true);
 }
 
-/** The exposures of a stand: of its mosaic in the order of the series, or a single one. Empty when the back counts no pixels. */
+/** The exposures of a stand: of its mosaic in the order of the series, or a single one; of a bracket one exposure at every place. Empty when the back counts no pixels. */
 export function takesFor(settings: StandSettings, options: BackOptions): readonly Take[] {
   const { back } = settings.rig;
   if (back.columnsPx === null || back.rowsPx === null) return [];
@@ -87,16 +94,23 @@ export function takesFor(settings: StandSettings, options: BackOptions): readonl
   const pitchMm = (back.widthMm / back.columnsPx) * options.binning;
   const pose = settings.scene && { ...settings.scene, pitchDeg: settings.scene.pitchDeg + options.levelErrorDeg, rollDeg: settings.scene.rollDeg + options.levelErrorDeg };
   const heard = hearsLens(settings);
+  const stops = bracketStops(standBrackets(settings));
+  const bracket = options.exposure !== null && options.exposure < stops.length ? options.exposure : Math.max(0, stops.indexOf(0));
+  const by = stops[bracket] ?? 0;
+  const series = mosaic?.series ?? { ...FIRST_SERIES, brackets: stops.length };
+  const exposureS = workingExposure(settings)?.takes.find(({ stops: each }) => each === by)?.timeS ?? series.exposureS * 2 ** by;
   return frames.map((frame, i): Take => {
     const erred = { ...frame, shiftMm: frame.shiftMm + options.slideErrorMm * normalFrom(random), riseMm: frame.riseMm + options.slideErrorMm * normalFrom(random) };
     const alone = mosaic ? standOfFrame(settings, erred) : { ...settings, movements: { riseMm: erred.riseMm, shiftMm: erred.shiftMm } };
     const { widthMm, heightMm } = wholeFrame(alone);
-    const atS = mosaic ? startOf(mosaic, i) : 0;
+    const atS = startOf(series, frames.length, i, bracket);
     return {
       number: i + 1,
       settings: { ...alone, crop: null, scene: pose },
       atS,
-      gain: 2 ** (frames.length < 2 ? 0 : (options.driftStops * i) / (frames.length - 1)),
+      gain: 2 ** (by + (frames.length < 2 ? 0 : (options.driftStops * i) / (frames.length - 1))),
+      bracket: stops.length > 1 ? bracket : null,
+      exposureS,
       movedMm: mosaic?.mover === 'lens' ? { right: erred.shiftMm, up: erred.riseMm } : { right: 0, up: 0 },
       boards: options.moving ? (mosaic?.zones ?? []).map((zone) => boardOf(zone, atS, standImageMm(settings))) : [],
       columns: Math.round(widthMm / pitchMm),
@@ -106,9 +120,10 @@ export function takesFor(settings: StandSettings, options: BackOptions): readonl
   });
 }
 
-/** When the exposure of a frame begins, s from that of the first. */
-function startOf({ series: { brackets, bracketsInside, exposureS, settleS, moveS } }: Mosaic, i: number): number {
-  return i * (moveS + (bracketsInside ? brackets : 1) * (exposureS + settleS));
+/** When an exposure of a frame begins, s from the very first: all exposures at one place and then the next place, or all places and then the next exposure. */
+function startOf({ brackets, bracketsInside, exposureS, settleS, moveS }: Series, places: number, place: number, bracket: number): number {
+  const one = exposureS + settleS;
+  return bracketsInside ? place * (moveS + brackets * one) + bracket * one : (bracket * places + place) * (moveS + one);
 }
 
 /** The thing in a zone at its time: a board a third of the zone wide, going across it and beginning again. */

@@ -19,7 +19,7 @@ describe('a card as pages', () => {
         const step = spotCard(base)[i];
         fc.pre(step !== undefined && (step.group === 'work' || step.group === 'mosaic') && !step.told);
         const before = textOf(cardPages(carded({}), size));
-        const after = textOf(cardPages(carded({ [step?.id ?? '']: note }), size));
+        const after = textOf(cardPages(carded({ [step.id]: note }), size));
         const left = new Map<string, number>();
         for (const { text } of before) left.set(text, (left.get(text) ?? 0) + 1);
         // Page heads may come again when the note makes a page more.

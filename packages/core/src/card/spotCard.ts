@@ -4,7 +4,7 @@ import { quickFindings } from '../findings/quickFindings';
 import { focusWords } from '../findings/focusWording';
 import { SHUTTERS, timeWords } from '../exposure/shutter';
 import { FAVOURS, RELEASES } from '../exposure/exposureSettings';
-import { BRACKET_ORDERS } from '../exposure/brackets';
+import { BRACKET_ORDERS, bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
 import { standMagnification } from '../coverage/standCoverage';
 import { mosaicPlan } from '../mosaic/plan';
@@ -162,11 +162,15 @@ function work(settings: StandSettings): readonly CardStep[] {
     const parts = working.lines.filter(({ stops }) => stops === null || Math.abs(stops) >= 0.05).map(({ words, stops }) => `${words} ${stops === null ? '?' : `${stops > 0 ? '+' : ''}${fixed(stops, 1)}`}`);
     if (parts.length > 0) add('count', 'Count to the reading, in stops', parts.join(', '));
   }
-  const middle = working?.takes.find(({ stops }) => stops === 0) ?? working?.takes[0];
+  const middle = working?.takes.find(({ stops }) => stops === 0);
   add('set', 'Set by hand', [`ISO ${exposure.iso}`, apertureWords(settings.fNumber), middle ? timeWords(middle.timeS) : 'time from the reading', film ? '' : 'colour balance fixed, stabiliser off'].filter((words) => words !== '').join(', '));
   for (const [id, words] of shutterSteps(settings)) add(id, words);
   if (brackets.count > 1) {
-    const times = working?.takes.map(({ timeS }) => timeWords(timeS)) ?? [];
+    // In the order of the takes; where the film is not known for so long, that is said.
+    const times = working === null || working.takes.length === 0 ? [] : bracketStops(brackets).map((by) => {
+      const take = working.takes.find(({ stops }) => stops === by);
+      return take ? timeWords(take.timeS) : 'not known';
+    });
     add('brackets', `Bracket: ${brackets.count} exposures ${fixed(brackets.stepStops, 1)} stops apart, ${BRACKET_ORDERS[brackets.order]}`, times.length > 0 ? times.join(' · ') : '');
   }
   if (mosaic) add('series', `Shoot the mosaic in its order, a hand in the picture before the first and after the last`, `${totalTakes(settings)} takes in all`);

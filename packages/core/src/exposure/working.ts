@@ -129,11 +129,10 @@ export function workingExposure(settings: StandSettings, fNumber = settings.fNum
   const base = { ev100, lines, law, shutter };
   if (stops === null) return { ...base, timeS: null, takes: [] };
   const timeS = timeFor(brightness + speedValue(exposure.iso) - stops, fNumber);
-  // Film of which nothing is known is trusted up to one second, as data sheets do (common practice).
-  const known = law ?? (timeS <= 1 ? ({ kind: 'none' } as const) : null);
   const takes = bracketStops(standBrackets(settings)).flatMap((by): readonly BracketTake[] => {
     const wanted = timeS * 2 ** by;
-    const trusted = known ?? (wanted <= 1 ? ({ kind: 'none' } as const) : null);
+    // Film of which nothing is known is trusted up to one second, as data sheets do (common practice).
+    const trusted = law ?? (wanted <= 1 ? ({ kind: 'none' } as const) : null);
     if (!trusted) return [];
     const needed = neededTime(wanted, trusted);
     return [{ ...setTime(needed.timeS, shutter, exposure.step), stops: by, neededS: needed.timeS, beyond: needed.beyond }];

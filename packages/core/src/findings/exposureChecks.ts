@@ -1,4 +1,5 @@
-import { standShutter, totalTakes, workingExposure } from '../exposure/working';
+import { bracketStops } from '../exposure/brackets';
+import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
 import { countedPixelMm } from '../mosaic/given';
 import { airyMm } from '../stand/apertureChoice';
 import { standImageMm } from '../stand/back';
@@ -43,8 +44,11 @@ export const checkReciprocity: ExposureCheck<'reciprocity'> = (settings) => {
   const { timeS, law, takes } = working;
   const longest = takes.reduce<(typeof takes)[number] | null>((most, each) => (most === null || each.neededS > most.neededS ? each : most), null);
   const meteredS = longest ? timeS * 2 ** longest.stops : timeS;
-  if (law === null && timeS <= 1 && takes.length > 0 && meteredS <= 1) return null;
-  if (law === null) return { kind: 'reciprocity', state: 'unknown', meteredS: timeS, neededS: null, beyond: false };
+  if (law === null) {
+    // What the film is not trusted for is not among the takes: the longest that is wanted counts.
+    const wantedS = timeS * 2 ** Math.max(...bracketStops(standBrackets(settings)));
+    return wantedS <= 1 ? null : { kind: 'reciprocity', state: 'unknown', meteredS: wantedS, neededS: null, beyond: false };
+  }
   if (meteredS <= 1 && longest?.neededS === meteredS) return null;
   const beyond = takes.some((each) => each.beyond);
   return { kind: 'reciprocity', state: beyond ? 'unknown' : 'holds', meteredS, neededS: longest?.neededS ?? null, beyond };

@@ -57,6 +57,14 @@ describe('findings of exposure', () => {
     expect(of(exposed({ shutter: 'electronic', meter: { kind: 'pair', fNumber: 8, timeS: 90, iso: 100 } }), 'time')?.state).toBe('fails');
   });
 
+  test('a bracket that reaches beyond a second on unmeasured film is not known, in any order, though the metered time is short', () => {
+    const film1 = (order: 'darkFirst' | 'lightFirst' | 'middleFirst', timeS: number) => of(exposed({ meter: { kind: 'pair', fNumber: 8, timeS, iso: 100 }, brackets: { count: 3, stepStops: 2, order } }, {}, view({ back: film({ reciprocityExponent: null }), lens: fieldLens(inShutter) })), 'reciprocity');
+    for (const order of ['darkFirst', 'lightFirst', 'middleFirst'] as const) {
+      expect(film1(order, 0.5)).toMatchObject({ state: 'unknown', meteredS: expect.closeTo(2, 1) as number });
+      expect(film1(order, 1 / 8)).toBeUndefined();
+    }
+  });
+
   test('film that nobody has measured is not known, and said how to know', () => {
     const slow = { meter: { kind: 'pair', fNumber: 8, timeS: 8, iso: 100 } } as const;
     const sheet = view({ lens: fieldLens(inShutter) });

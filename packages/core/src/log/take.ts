@@ -1,3 +1,4 @@
+import { bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, workingExposure } from '../exposure/working';
 import { SHUTTERS } from '../exposure/shutter';
 import { hearsLens } from '../capture/takes';
@@ -76,9 +77,10 @@ export function takeOf(settings: StandSettings, stand: string, { frame, bracket 
   const { rig, exposure, front, rear, mosaic } = settings;
   const laid = mosaicOnStand(settings);
   const at = frame === null ? settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? settings.movements);
-  const takes = workingExposure(settings)?.takes ?? [];
-  const one = takes[bracket ?? 0] ?? null;
-  const { count } = standBrackets(settings);
+  const brackets = standBrackets(settings);
+  // A time that the film is not known for is missing among the takes: each is found by its stops, not by its place.
+  const by = bracketStops(brackets)[bracket ?? 0] ?? 0;
+  const one = workingExposure(settings)?.takes.find(({ stops }) => stops === by) ?? null;
   const filters = [...rig.parts.front.filter(({ kind }) => kind === 'filter').map(({ name }) => name), ...exposure.filters.map(({ name }) => name), ...(exposure.centreFilterStops === null ? [] : ['centre filter'])];
   return {
     stand,
@@ -102,8 +104,8 @@ export function takeOf(settings: StandSettings, stand: string, { frame, bracket 
     frame: frame === null ? null : frame + 1,
     frames: frame === null ? null : (mosaic?.frames.length ?? null),
     bracket: bracket === null ? null : bracket + 1,
-    brackets: bracket === null ? null : count,
-    bracketStops: bracket === null ? null : (one?.stops ?? null),
+    brackets: bracket === null ? null : brackets.count,
+    bracketStops: bracket === null ? null : by,
     holder: film?.holder ?? '',
     filmFrame: film?.frame ?? null,
     filmFrames: film?.of ?? null,

@@ -113,7 +113,7 @@ export async function exposed(canvas: OffscreenCanvas, take: Take, options: Back
   try {
     const points = aperturePoints(view.openingMm, options.samples);
     const matrices = points.map((point) => new Matrix4().fromArray(Array.from(finderMatrix({ ...view.camera, focalMm }, options.samples === 1 ? [0, 0] : point))));
-    const random = options.noise ? numbersFrom(options.seed * 1000 + take.number) : null;
+    const random = options.noise ? numbersFrom(options.seed * 1000 + take.number + 131 * (take.bracket ?? 0)) : null;
     const sensor: Sensor = { bits: options.bits, gain: take.gain, leftMm: view.camera.movements.shiftMm - view.frame.widthMm / 2, topMm: view.camera.movements.riseMm + view.frame.heightMm / 2, pitchMm, imageMm, axis: view.axis, lightAngle: view.lightAngle, random };
     const samples = options.bits === 8 ? new Uint8Array(3 * columns * rows) : new Uint16Array(3 * columns * rows);
     const light = new Float32Array(4 * TILE * TILE);

@@ -1,6 +1,5 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
-import { meanTakeS } from '@gangway/core/exposure/working';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import type { FromBack, ToBack } from './messages';
 
@@ -96,7 +95,7 @@ export function useBack(onDelivered: () => void): Back {
           const rate = (frame.columns * frame.rows * options.samples) / 1e6 / (frame.ms / 1000);
           setNow((before) => ({ ...before, state: 'delivering', share: 0.92, rate }));
           const takenAt = new Date(begun + take.atS * 1000);
-          const query = new URLSearchParams({ number: String(take.number), width: String(frame.columns), height: String(frame.rows), bits: String(options.bits), format: options.format, takenAt: takenAt.toISOString(), exposureS: String(meanTakeS({ ...settings, exposure: { ...settings.exposure, brackets: { ...settings.exposure.brackets, count: 1 } }, mosaic: null }) ?? settings.mosaic?.series.exposureS ?? 0.5) });
+          const query = new URLSearchParams({ number: String(take.number), width: String(frame.columns), height: String(frame.rows), bits: String(options.bits), format: options.format, takenAt: takenAt.toISOString(), exposureS: String(take.exposureS) });
           if (take.writes.fNumber !== null) query.set('fNumber', String(take.writes.fNumber));
           if (take.writes.focalMm !== null) query.set('focalMm', String(take.writes.focalMm));
           const answer = await fetch(`/api/frame-sets/${setId}/exposures?${query.toString()}`, { method: 'POST', body: frame.samples, headers: { 'Content-Type': 'application/octet-stream' }, signal: abort.signal });
