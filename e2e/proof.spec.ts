@@ -53,6 +53,9 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   const sets = async () => setsSchema.parse(await (await page.request.get(`${gangway.url}/api/stands/${standId}/frame-sets`)).json()).sets;
   await expect.poll(async () => (await sets()).filter(({ frames }) => frames.every((frame) => frame !== null) && frames.length === 1).length, { timeout: 120_000 }).toBe(3);
   await expect(page.getByTestId('back-state')).toHaveText('ready');
+  // A long name of a series pushes nothing out of its panel.
+  const panel = page.getByTestId('proof-panel');
+  expect(await panel.evaluate((element) => element.scrollWidth - element.clientWidth)).toBeLessThanOrEqual(0);
   const lights = await Promise.all(
     ['2.0 stops darker', 'as metered', '2.0 stops lighter'].map(async (words) => {
       const [frame] = (await sets()).find(({ name }) => name.endsWith(words))?.frames ?? [];

@@ -79,18 +79,18 @@ function Proofs({ stand, sets, onFresh }: { readonly stand: Stand; readonly sets
   const shown = latest?.state === 'done' ? latest : (open?.assemblies.find(({ state }) => state === 'done') ?? null);
   return (
     <main className="grid min-h-0 grow grid-cols-[22rem_minmax(0,1fr)] gap-4 p-4 max-lg:grid-cols-1">
-      <div className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1 max-lg:overflow-visible">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-4 overflow-y-auto pr-1 max-lg:overflow-visible" data-testid="proof-panel">
         <BackPanel stand={stand} back={back} open={open} onOpen={setOpenId} onFresh={onFresh} />
         <hr className="border-hairline" />
         <FileDoor stand={stand} open={open} onOpen={setOpenId} onCameIn={refresh} />
         {sets.length > 0 && (
           <>
             <hr className="border-hairline" />
-            <section aria-label="Series" className="grid gap-2">
+            <section aria-label="Series" className="grid grid-cols-[minmax(0,1fr)] gap-2">
               <div className="flex items-center gap-1.5">
                 <label className="flex min-w-0 grow items-center gap-1.5 text-sm">
                   <span className="font-semibold">Series</span>
-                  <select value={open?.id ?? 'new'} onChange={(event) => setOpenId(event.target.value)} className="min-w-0 grow rounded-sm border border-rule bg-ground px-1 py-0.5">
+                  <select value={open?.id ?? 'new'} onChange={(event) => setOpenId(event.target.value)} className="w-full min-w-0 grow rounded-sm border border-rule bg-ground px-1 py-0.5">
                     {sets.map((set) => (
                       <option key={set.id} value={set.id}>
                         {set.name} ({ORIGINS[set.origin]}, {set.frames.filter((frame) => frame !== null).length})
