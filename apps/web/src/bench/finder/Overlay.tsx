@@ -5,6 +5,7 @@ import type { ShiftPosition } from '@gangway/core/rig/mechanism';
 import { lensPosition, pictured } from '@gangway/core/stand/back';
 import { pinStates, standBlurAllowed } from '@gangway/core/stand/pinStates';
 import type { StandSettings } from '@gangway/core/stand/settings';
+import { labelRows } from '../../ui/labelRows';
 import type { FinderView } from './view';
 
 export const GUIDES = { none: 'no guides', thirds: 'thirds', centre: 'centre lines', grid: 'grid, 10 mm' } as const;
@@ -78,6 +79,10 @@ function Seams({ frames, at, x, y }: { readonly frames: readonly Rect[]; readonl
   );
 }
 
+/** How wide a letter of a pin's name is, about, and the highest base line, px. */
+const LETTER_PX = 6.6;
+const TOP_PX = 12;
+
 interface Scale {
   readonly x: (mm: number) => number;
   readonly y: (mm: number) => number;
@@ -107,20 +112,26 @@ function TrueLines({ settings, view: { frame }, x, y }: Pick<OverlayProps, 'sett
 /** The pins: square where it must be sharp, round where soft, filled when it is so; a whole thing by its outline. */
 function PinMarks({ settings, width, x, y }: Pick<OverlayProps, 'settings' | 'width'> & Scale) {
   const { cocMm } = standBlurAllowed(settings);
-  return pinStates(settings).map(({ pin, world, blurMm, leastBlurMm }) => {
-    const seen = world.slice(0, 60).flatMap((point) => {
+  const seen = pinStates(settings).flatMap(({ pin, world, blurMm, leastBlurMm }) => {
+    const places = world.slice(0, 60).flatMap((point) => {
       const at = pictured(settings, point);
       return at ? [[x(at[0]), y(at[1])] as const] : [];
     });
-    const [first] = seen;
-    if (!first) return null;
+    const [first] = places;
+    if (!first) return [];
     const good = pin.role === 'soft' ? (leastBlurMm ?? 0) >= settings.limits.softTimes * cocMm : blurMm !== null && blurMm * pin.weight <= cocMm;
-    const top = seen.reduce((highest, each) => (each[1] < highest[1] ? each : highest));
+    const top = places.reduce((highest, each) => (each[1] < highest[1] ? each : highest));
+    const toLeft = top[0] > width - 110;
+    const long = pin.name.length * LETTER_PX;
+    return [{ pin, places, good, toLeft, textX: top[0] + (toLeft ? -7 : 7), label: { left: toLeft ? top[0] - 7 - long : top[0] + 7, base: Math.max(TOP_PX, top[1] - 6), width: long } }];
+  });
+  const bases = labelRows(seen.map(({ label }) => label), TOP_PX);
+  return seen.map(({ pin, places, good, toLeft, textX }, n) => {
     const fill = good ? 'var(--accent)' : 'var(--ground)';
     return (
       <g key={pin.id} data-pin={pin.id}>
-        {seen.map(([px, py], i) => (pin.role === 'soft' ? <circle key={i} cx={px} cy={py} r="3.5" fill={fill} stroke="var(--ink)" strokeWidth="1.4" /> : <rect key={i} x={px - 3} y={py - 3} width="6" height="6" fill={fill} stroke="var(--ink)" strokeWidth="1.4" />))}
-        <text x={top[0] > width - 110 ? top[0] - 7 : top[0] + 7} y={Math.max(12, top[1] - 6)} textAnchor={top[0] > width - 110 ? 'end' : 'start'} fontSize="11.5" fontWeight="600" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3.5" paintOrder="stroke">
+        {places.map(([px, py], i) => (pin.role === 'soft' ? <circle key={i} cx={px} cy={py} r="3.5" fill={fill} stroke="var(--ink)" strokeWidth="1.4" /> : <rect key={i} x={px - 3} y={py - 3} width="6" height="6" fill={fill} stroke="var(--ink)" strokeWidth="1.4" />))}
+        <text x={textX} y={bases[n]} textAnchor={toLeft ? 'end' : 'start'} fontSize="11.5" fontWeight="600" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3.5" paintOrder="stroke">
           {pin.name}
         </text>
       </g>
