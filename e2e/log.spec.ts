@@ -215,7 +215,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     const inFolder = () =>
       page.evaluate(async () => {
         const found: Record<string, string> = {};
-        for await (const handle of (await navigator.storage.getDirectory()).values()) if (handle.kind === 'file') found[handle.name] = await (await (handle as FileSystemFileHandle).getFile()).text();
+        for await (const handle of (await navigator.storage.getDirectory()).values()) if (handle.kind === 'file') found[handle.name] = await (await (handle).getFile()).text();
         return found;
       });
     await page.evaluate(async () => {

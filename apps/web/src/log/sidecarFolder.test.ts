@@ -1,11 +1,11 @@
 import { writeInto, type WritableFolder } from './sidecarFolder';
 
 /** A folder in memory that behaves as the File System Access API says: nothing is there until the file is closed. */
-function folder(there: Record<string, string>, troubles: { readonly onAsk?: unknown; readonly onWrite?: readonly string[] } = {}) {
+function folder(there: Record<string, string>, troubles: { readonly onAsk?: Error; readonly onWrite?: readonly string[] } = {}) {
   const files = new Map(Object.entries(there));
   const handles: WritableFolder = {
     getFileHandle: (name, options) => {
-      if (troubles.onAsk !== undefined) return Promise.reject(troubles.onAsk as Error);
+      if (troubles.onAsk !== undefined) return Promise.reject(troubles.onAsk);
       if (!files.has(name) && options?.create !== true) return Promise.reject(new DOMException('no such file', 'NotFoundError'));
       return Promise.resolve({
         createWritable: () => {
