@@ -8,8 +8,8 @@ import { FIRST_MOSAIC, type Mosaic } from '@gangway/core/mosaic/mosaic';
 import { answers } from '@gangway/core/mosaic/wish';
 import { patched, type StandSettings } from '@gangway/core/stand/settings';
 import { DEMO_STANDS } from './demo';
+import { evenly } from '@gangway/core/evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const tenths = (most: number) => fc.integer({ min: -most * 10, max: most * 10 }).map((n) => n / 10 + 0);
 
 /** The demo stands as a photographer might leave them in the middle of the work: moved, turned, metered, with another's rig, or a mosaic laid out. */
@@ -26,12 +26,12 @@ const worked: fc.Arbitrary<StandSettings> = fc
     front: fc.option(fc.record({ tiltDeg: tenths(9), swingDeg: tenths(6) })),
     orientation: fc.constantFrom('landscape' as const, 'portrait' as const),
     stop: fc.nat({ max: 12 }),
-    focus: fc.option(real(0.3, 60)),
+    focus: fc.option(evenly(0.3, 60)),
     pitchDeg: fc.option(tenths(4), { freq: 2 }),
     meter: fc.option(fc.record({ kind: fc.constant('pair' as const), fNumber: fc.constantFrom(5.6, 11, 22), timeS: fc.constantFrom(1 / 8000, 1 / 125, 1 / 8, 2, 60), iso: fc.constantFrom(25, 100, 800) })),
     shutter: fc.constantFrom(null, 'focal' as const, 'leaf' as const, 'electronic' as const),
     flash: fc.boolean(),
-    moving: fc.option(fc.record({ speedMs: real(0.2, 20), distanceM: real(1, 60) })),
+    moving: fc.option(fc.record({ speedMs: evenly(0.2, 20), distanceM: evenly(1, 60) })),
     mosaic: fc.option(fc.constantFrom(...MOSAICS), { freq: 3 }),
   })
   .map(({ from, rigOf, movements, front, orientation, stop, focus, pitchDeg, meter, shutter, flash, moving, mosaic }) => {

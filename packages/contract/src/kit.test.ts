@@ -8,6 +8,7 @@ import { builtRig, kitFileSchema, kitItemSchema, type Kit } from './kit';
 import { differences } from './kitDifferences';
 import { csvColumns, kitCsv, kitJson, mended, planImport, readKitFile, type ImportRow } from './kitExchange';
 import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
+import { evenly } from '@gangway/core/evenly.test-support';
 
 const row = <T extends object>(more: T) => ({ ...more, version: 3, archived: false, used: { rigs: 0, stands: 0 } });
 const KIT: Kit = { items: DEMO_ITEMS.map((item) => row({ item })), rigs: DEMO_RIGS.map((rig) => row({ rig })) };
@@ -23,7 +24,7 @@ function plan(kit: Kit, text: string): readonly ImportRow[] {
 
 /** Any value that a figure may hold. */
 function anyValue(figure: Figure): fc.Arbitrary<unknown> {
-  const decimals = (min: number, max: number) => fc.double({ min, max, noNaN: true }).map((n) => Math.min(max, Math.max(min, Math.round(n * 100) / 100)));
+  const decimals = (min: number, max: number) => evenly(min, max).map((n) => Math.min(max, Math.max(min, Math.round(n * 100) / 100)));
   switch (figure.type) {
     case 'number':
       return fc.option(figure.whole ? fc.integer({ min: figure.min, max: figure.max }) : decimals(figure.min, figure.max));

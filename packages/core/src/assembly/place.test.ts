@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { evenedLight, placedTogether, type Link } from './place';
+import { evenly } from '../evenly.test-support';
 
 const grid = (columns: number, rows: number, x: number, y: number) => Array.from({ length: columns * rows }, (_, i) => ({ x: (i % columns) * x, y: Math.floor(i / columns) * y }));
 const SURE = [400, 0, 400] as const;
@@ -17,7 +18,7 @@ function linksOf(truth: readonly { x: number; y: number }[], columns: number): L
 }
 
 test('frames come to lie where they were, whatever the plan says, and a wrong link is found by the loops', () => {
-  const error = fc.double({ min: -8, max: 8, noNaN: true });
+  const error = evenly(-8, 8);
   fc.assert(
     fc.property(fc.array(fc.tuple(error, error), { minLength: 8, maxLength: 8 }), fc.integer({ min: 0, max: 9 }), error, (errors, which, by) => {
       const plan = grid(4, 2, 900, 1200);
@@ -55,7 +56,7 @@ test('a link that knows only one direction moves nothing along the other', () =>
 
 test('light is evened by as much as it drifted, the whole keeping its exposure', () => {
   fc.assert(
-    fc.property(fc.array(fc.double({ min: 0.8, max: 1.25, noNaN: true }), { minLength: 8, maxLength: 8 }), (drift) => {
+    fc.property(fc.array(evenly(0.8, 1.25), { minLength: 8, maxLength: 8 }), (drift) => {
       const links = linksOf(grid(4, 2, 1, 1), 4).map(({ a, b }) => ({ a, b, ratio: (drift[a] ?? 1) / (drift[b] ?? 1), patches: 10 }));
       const gains = evenedLight(8, links);
       const evened = gains.map((gain, i) => gain * (drift[i] ?? 1));

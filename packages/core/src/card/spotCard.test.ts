@@ -8,6 +8,7 @@ import { cardPages, SPOT_SIZES } from './cardPages';
 import { dayStart, jobPages, packingList } from './jobSheet';
 import { leftOff, spotCard } from './spotCard';
 import { clipped } from './standDrawings';
+import { evenly } from '../evenly.test-support';
 
 const words = (settings: Parameters<typeof spotCard>[0]) => spotCard(settings).map(({ words: said }) => said);
 const ids = (settings: Parameters<typeof spotCard>[0]) => spotCard(settings).filter(({ told }) => !told).map(({ id }) => id);
@@ -78,7 +79,7 @@ describe('the card for the spot', () => {
     const box = { x: 0, y: 0, w: 10, h: 10 };
     expect(clipped([-5, 5], [15, 5], box)).toEqual([[0, 5], [10, 5]]);
     expect(clipped([-5, -5], [-1, 20], box)).toBeNull();
-    const at = fc.tuple(fc.double({ min: -30, max: 30, noNaN: true }), fc.double({ min: -30, max: 30, noNaN: true }));
+    const at = fc.tuple(evenly(-30, 30), evenly(-30, 30));
     fc.assert(fc.property(at, at, (a, b) => {
       for (const [x, y] of clipped(a, b, box) ?? []) expect(x >= -1e-9 && x <= 10 + 1e-9 && y >= -1e-9 && y <= 10 + 1e-9).toBe(true);
     }));

@@ -7,14 +7,14 @@ import { cornerAngles } from './corner';
 import { limitAlong } from './shiftLimit';
 import { lightCircle, sharpCircle, standCone, standMargin, standOneWay } from './standCoverage';
 import { findings } from '../findings/findings';
+import { evenly } from '../evenly.test-support';
 
 const frame = { widthMm: 36, heightMm: 24 };
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('a cone of light on a turned back', () => {
   test('untilted it ends where the circle does', () => {
     fc.assert(
-      fc.property(real(45, 120), real(0, 2 * Math.PI), real(20, 200), (diameter, theta, imageMm) => {
+      fc.property(evenly(45, 120), evenly(0, 2 * Math.PI), evenly(20, 200), (diameter, theta, imageMm) => {
         const cone: Cone = { axis: [0, 0, 1], halfAngle: Math.atan(diameter / 2 / imageMm), imageMm };
         const limit = limitAlong(frame, diameter, Math.cos(theta), Math.sin(theta));
         const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, Math.cos(theta), Math.sin(theta));
@@ -27,7 +27,7 @@ describe('a cone of light on a turned back', () => {
   test('turned, the worst corner stands on the edge at either end of the stretch, by the angle of its ray', () => {
     let seen = 0;
     fc.assert(
-      fc.property(real(-20, 20), real(-20, 20), real(0, 2 * Math.PI), (tiltDeg, swingDeg, theta) => {
+      fc.property(evenly(-20, 20), evenly(-20, 20), evenly(0, 2 * Math.PI), (tiltDeg, swingDeg, theta) => {
         const settings = stand({ rear: { tiltDeg, swingDeg } });
         const light = lightCircle(settings);
         if (!light) return false;
@@ -74,7 +74,7 @@ describe('a cone of light on a turned back', () => {
 describe('a stand with its back turned', () => {
   test('findings of the circles agree with the angles of the corners, whatever the stand', () => {
     fc.assert(
-      fc.property(anyStand, real(-12, 12), real(-12, 12), (any, tiltDeg, swingDeg) => {
+      fc.property(anyStand, evenly(-12, 12), evenly(-12, 12), (any, tiltDeg, swingDeg) => {
         const settings = { ...any, rear: { tiltDeg, swingDeg } };
         const circle = sharpCircle(settings);
         if (!circle) return true;

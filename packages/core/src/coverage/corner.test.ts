@@ -3,6 +3,7 @@ import { coverageHalfAngle } from './circle';
 import { lensAxis } from '../focus/axis';
 import { cornerAngles } from './corner';
 import { shiftLimitMm } from './shiftLimit';
+import { evenly } from '../evenly.test-support';
 
 const frame = { widthMm: 36, heightMm: 24 };
 const still = { riseMm: 0, shiftMm: 0, tiltDeg: 0, swingDeg: 0 };
@@ -17,10 +18,10 @@ describe('corner angles', () => {
   test('untilted, the angle and the plane geometry of the circle agree at the limit, close up as well', () => {
     fc.assert(
       fc.property(
-        fc.double({ min: 45, max: 120, noNaN: true }),
-        fc.double({ min: 15, max: 300, noNaN: true }),
-        fc.double({ min: 0, max: 2, noNaN: true }),
-        fc.double({ min: -180, max: 180, noNaN: true }),
+        evenly(45, 120),
+        evenly(15, 300),
+        evenly(0, 2),
+        evenly(-180, 180),
         (circleMm, focalMm, magnification, deg) => {
           const imageMm = focalMm * (1 + magnification);
           const limit = shiftLimitMm(frame, circleMm * (1 + magnification), deg) ?? NaN;
@@ -51,7 +52,7 @@ describe('corner angles', () => {
 
   test('the axis is a unit vector, and an untilted one looks straight ahead', () => {
     fc.assert(
-      fc.property(fc.double({ min: -60, max: 60, noNaN: true }), fc.double({ min: -60, max: 60, noNaN: true }), (t, s) => {
+      fc.property(evenly(-60, 60), evenly(-60, 60), (t, s) => {
         return Math.abs(Math.hypot(...lensAxis(t, s)) - 1) < 1e-12;
       }),
     );

@@ -2,11 +2,12 @@ import fc from 'fast-check';
 import { stand } from '../stand/fixtures.test-support';
 import { cropped } from './crop';
 import { standFrame, standPixels } from './standCoverage';
+import { evenly } from '../evenly.test-support';
 
 describe('a crop', () => {
   test('has its proportion, lies in the frame and touches two of its sides', () => {
     fc.assert(
-      fc.property(fc.double({ min: 5, max: 300, noNaN: true }), fc.double({ min: 5, max: 300, noNaN: true }), fc.double({ min: 1, max: 4, noNaN: true }), (widthMm, heightMm, ratio) => {
+      fc.property(evenly(5, 300), evenly(5, 300), evenly(1, 4), (widthMm, heightMm, ratio) => {
         const kept = cropped({ widthMm, heightMm }, ratio);
         const [long, short] = [Math.max(kept.widthMm, kept.heightMm), Math.min(kept.widthMm, kept.heightMm)];
         const touches = Math.abs(kept.widthMm - widthMm) < 1e-9 || Math.abs(kept.heightMm - heightMm) < 1e-9;

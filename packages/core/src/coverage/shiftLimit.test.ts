@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import { contour, oneWayLimitMm, shiftLimitMm } from './shiftLimit';
 import { diagonalMm, type FrameSize } from './frame';
+import { evenly } from '../evenly.test-support';
 
 // Outside reference: plane geometry by another route, the general polygon
 // package polygon-clipping. The circle is a regular polygon of many sides, the
@@ -83,11 +84,11 @@ describe('the shift limit against a polygon package', () => {
 });
 
 const sizes = fc.record({
-  widthMm: fc.double({ min: 5, max: 260, noNaN: true }),
-  heightMm: fc.double({ min: 5, max: 260, noNaN: true }),
+  widthMm: evenly(5, 260),
+  heightMm: evenly(5, 260),
 });
-const room = fc.double({ min: 0.001, max: 200, noNaN: true });
-const angle = fc.double({ min: -180, max: 180, noNaN: true });
+const room = evenly(0.001, 200);
+const angle = evenly(-180, 180);
 
 describe('laws of the shift limit', () => {
   test('at the limit the worst corner lies exactly on the circle', () => {

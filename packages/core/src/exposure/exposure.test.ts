@@ -8,6 +8,7 @@ import { FIRST_EXPOSURE, type Exposure } from './exposureSettings';
 import { neededTime, type ReciprocityRow } from './reciprocity';
 import { markedTimes, setTime, shuttersOf, timeWords, type Shutter } from './shutter';
 import { equivalentPairs, greyFor, standFalloff, workingExposure } from './working';
+import { evenly } from '../evenly.test-support';
 
 const exposed = (exposure: Partial<Exposure>, more: Partial<StandSettings> = {}): StandSettings => stand({ ...more, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure } });
 const set = (settings: StandSettings) => workingExposure(settings)?.takes ?? [];
@@ -34,8 +35,8 @@ describe('APEX', () => {
   });
 
   test('a stop is a factor of two whichever way it is taken', () => {
-    const n = fc.double({ min: 0.7, max: 90, noNaN: true });
-    const t = fc.double({ min: 1e-4, max: 1e3, noNaN: true });
+    const n = evenly(0.7, 90);
+    const t = evenly(1e-4, 1e3);
     fc.assert(
       fc.property(n, t, (fNumber, timeS) => {
         const ev = exposureValue(fNumber, timeS);
@@ -66,7 +67,7 @@ describe('reciprocity', () => {
 
   test('film never needs less than the meter says, and longer metered is never shorter needed', () => {
     const table = fc
-      .uniqueArray(fc.tuple(fc.integer({ min: 1, max: 400 }), fc.double({ min: 1, max: 3, noNaN: true })), { minLength: 1, maxLength: 6, selector: ([t]) => t })
+      .uniqueArray(fc.tuple(fc.integer({ min: 1, max: 400 }), evenly(1, 3)), { minLength: 1, maxLength: 6, selector: ([t]) => t })
       .map((rows) => {
         let most = 1;
         return rows
@@ -77,7 +78,7 @@ describe('reciprocity', () => {
           });
       });
     fc.assert(
-      fc.property(table, fc.double({ min: 0.01, max: 1000, noNaN: true }), fc.double({ min: 1, max: 4, noNaN: true }), (rows, t, k) => {
+      fc.property(table, evenly(0.01, 1000), evenly(1, 4), (rows, t, k) => {
         const needed = neededTime(t, { kind: 'table', rows }).timeS;
         expect(needed).toBeGreaterThanOrEqual(t * (1 - 1e-9));
         expect(neededTime(t * k, { kind: 'table', rows }).timeS).toBeGreaterThanOrEqual(needed * (1 - 1e-9));
@@ -106,7 +107,7 @@ describe('shutters', () => {
 
   test('inside its ends a time is off by at most half a step', () => {
     for (const [step, most] of [['full', 0.5], ['half', 0.3], ['third', 0.24]] as const) {
-      fc.assert(fc.property(fc.double({ min: 1 / 500, max: 1, noNaN: true }), (t) => expect(Math.abs(setTime(t, leaf, step).errorStops)).toBeLessThan(most + 0.05)));
+      fc.assert(fc.property(evenly(1 / 500, 1), (t) => expect(Math.abs(setTime(t, leaf, step).errorStops)).toBeLessThan(most + 0.05)));
     }
   });
 
@@ -189,7 +190,7 @@ describe('from the reading to the time', () => {
 
   test('grey filters for a wanted time: ten stops make 1/125 s into eight', () => {
     expect(greyFor(exposed({}), 8)).toMatchObject({ stops: expect.closeTo(9.97, 1) as number, filters: [10] });
-    fc.assert(fc.property(fc.double({ min: 0.02, max: 300, noNaN: true }), (t) => {
+    fc.assert(fc.property(evenly(0.02, 300), (t) => {
       const found = greyFor(exposed({}), t);
       expect(Math.abs(Math.log2((found?.timeS ?? 0) / t))).toBeLessThan(1.01);
     }));

@@ -12,6 +12,7 @@ import { spareOf } from './checks';
 import type { FindingKind } from './finding';
 import { findings } from './findings';
 import { findingNote, findingSentence, remedySentence } from './wording';
+import { evenly } from '../evenly.test-support';
 
 const front: Scene = { subject: { ...FIRST_SUBJECTS.front, widthM: 6, heightM: 5 }, distanceM: 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
 const seen = (scene: Partial<Scene>, changes: Partial<StandSettings> = {}): StandSettings => stand({ focusM: 20, scene: { ...front, ...scene }, ...changes });
@@ -20,7 +21,6 @@ const said = (kind: FindingKind, settings: StandSettings): string => {
   const found = of(kind, settings);
   return found ? `${found.state}: ${findingSentence(found)}` : 'nothing';
 };
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('level', () => {
   test('half a millimetre on a print 400 mm wide is what passes, by the keystone', () => {
@@ -113,7 +113,7 @@ describe('flare', () => {
 
   test('a direction by bearing and height is that of a lamp in a 3D package', () => {
     fc.assert(
-      fc.property(real(-180, 180), real(-89, 89), (bearingDeg, heightDeg) => {
+      fc.property(evenly(-180, 180), evenly(-89, 89), (bearingDeg, heightDeg) => {
         const lamp = new DirectionalLight();
         // Spherical coordinates count from up, and around it from +z toward +x.
         lamp.position.setFromSphericalCoords(1, ((90 - heightDeg) * Math.PI) / 180, (bearingDeg * Math.PI) / 180);
@@ -127,19 +127,19 @@ describe('laws of findings about the scene', () => {
   test('every remedy, applied, makes its finding hold, worsens no other, and leaves what it says', () => {
     const offered = new Map<string, number>();
     const scenes = fc.record({
-      distanceM: real(6, 50),
-      asideM: real(-8, 8),
-      cameraHeightM: real(0.5, 6),
-      yawDeg: real(-25, 25),
-      pitchDeg: fc.oneof(fc.constant(0), real(-15, 15)),
-      rollDeg: fc.oneof(fc.constant(0), real(-3, 3)),
-      roomM: fc.option(real(5, 40)),
-      watched: fc.option(fc.tuple(real(-9, 9), real(0, 5), real(-4, 2)), { freq: 8 }),
-      light: fc.option(fc.record({ bearingDeg: fc.oneof(real(30, 60), real(-60, -30), real(-20, 20)), heightDeg: real(-5, 25), shaded: fc.constantFrom(false, false, true) }), { freq: 9 }),
+      distanceM: evenly(6, 50),
+      asideM: evenly(-8, 8),
+      cameraHeightM: evenly(0.5, 6),
+      yawDeg: evenly(-25, 25),
+      pitchDeg: fc.oneof(fc.constant(0), evenly(-15, 15)),
+      rollDeg: fc.oneof(fc.constant(0), evenly(-3, 3)),
+      roomM: fc.option(evenly(5, 40)),
+      watched: fc.option(fc.tuple(evenly(-9, 9), evenly(0, 5), evenly(-4, 2)), { freq: 8 }),
+      light: fc.option(fc.record({ bearingDeg: fc.oneof(evenly(30, 60), evenly(-60, -30), evenly(-20, 20)), heightDeg: evenly(-5, 25), shaded: fc.constantFrom(false, false, true) }), { freq: 9 }),
       subject: fc.constantFrom(front.subject, { ...FIRST_SUBJECTS.front, turnDeg: 40 }, FIRST_SUBJECTS.figures, FIRST_SUBJECTS.interior, FIRST_SUBJECTS.ground),
     });
     fc.assert(
-      fc.property(scenes, real(-5, 8), real(-7, 7), fc.constantFrom('landscape' as const, 'portrait' as const), fc.constantFrom(null, 1, 2), (scene, riseMm, shiftMm, orientation, crop) => {
+      fc.property(scenes, evenly(-5, 8), evenly(-7, 7), fc.constantFrom('landscape' as const, 'portrait' as const), fc.constantFrom(null, 1, 2), (scene, riseMm, shiftMm, orientation, crop) => {
         const settings = seen({ ...scene, accepted: { ...PLAIN_SCENE.accepted, stretch: 1.05 } }, { movements: { riseMm, shiftMm }, orientation, crop, focusM: scene.distanceM, fNumber: 11 });
         const before = findings(settings);
         for (const finding of before) {
@@ -165,7 +165,7 @@ describe('laws of findings about the scene', () => {
   test('in a hall, turning in brings what is stretched under what is accepted and leaves the rest as good', () => {
     let cured = 0;
     fc.assert(
-      fc.property(real(2.5, 4.4), fc.constantFrom(-1, 1), real(-16, -9), real(0, 3), (aside, side, z, riseMm) => {
+      fc.property(evenly(2.5, 4.4), fc.constantFrom(-1, 1), evenly(-16, -9), evenly(0, 3), (aside, side, z, riseMm) => {
         const settings = seen({ subject: FIRST_SUBJECTS.interior, watched: [side * aside, 1.4, z], accepted: { ...PLAIN_SCENE.accepted, stretch: 1.06 } }, { movements: { riseMm, shiftMm: side * 3 }, fNumber: 16, focusM: 20 });
         const found = of('stretch', settings);
         const turn = found?.remedies.find(({ control }) => control === 'turn');

@@ -3,8 +3,8 @@ import { lensAxis } from './axis';
 import { blurAt, blurByFormula } from './blur';
 import { focusPlane } from './plane';
 import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 /** The blur by brute force: many rays from the rim through the image of the point, cut by the back; the largest distance between two of them. */
 function bruteBlur(f: number, v: number, t: number, s: number, n: number, pM: Vec3): number {
@@ -33,12 +33,12 @@ function bruteBlur(f: number, v: number, t: number, s: number, n: number, pM: Ve
 }
 
 const scene = fc.record({
-  f: real(20, 300),
-  stretch: real(1.001, 2.2),
-  t: real(-12, 12),
-  s: real(-12, 12),
-  n: real(1.4, 45),
-  p: fc.tuple(real(-1, 1), real(-1, 1), real(0.8, 30)),
+  f: evenly(20, 300),
+  stretch: evenly(1.001, 2.2),
+  t: evenly(-12, 12),
+  s: evenly(-12, 12),
+  n: evenly(1.4, 45),
+  p: fc.tuple(evenly(-1, 1), evenly(-1, 1), evenly(0.8, 30)),
 });
 
 describe('blur', () => {
@@ -56,7 +56,7 @@ describe('blur', () => {
 
   test('stopping down never blurs more', () => {
     fc.assert(
-      fc.property(scene, real(1, 4), ({ f, stretch, t, s, n, p }, more) => {
+      fc.property(scene, evenly(1, 4), ({ f, stretch, t, s, n, p }, more) => {
         fc.pre(dot(scaled(p, 1000), lensAxis(t, s)) > 1.2 * f);
         return blurAt(f, f * stretch, t, s, n * more, p) <= blurAt(f, f * stretch, t, s, n, p) * (1 + 1e-9);
       }),

@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import { farAndNear } from './farAndNear';
 import { focusPlane } from './plane';
 import { dot, scaled, type Vec3 } from './vector';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('far and near', () => {
   test('settles on the tilt whose plane goes through both pins', () => {
     fc.assert(
-      fc.property(fc.constantFrom(50, 90, 150), real(1.5, 4), real(6, 60), real(-1.2, -0.3), (f, near, far, below) => {
+      fc.property(fc.constantFrom(50, 90, 150), evenly(1.5, 4), evenly(6, 60), evenly(-1.2, -0.3), (f, near, far, below) => {
         const [farPin, nearPin]: [Vec3, Vec3] = [[0, below, far], [0, below, near]];
         const { turns, settled } = farAndNear(f, farPin, nearPin, 0, 30, 1e-6, 60);
         fc.pre(settled);

@@ -6,8 +6,8 @@ import { blurByFormula } from './blur';
 import { chebyshev } from './chebyshev';
 import { leastAperture, leastApertureAt } from './leastAperture';
 import { dot, scaled, type Vec3 } from './vector';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 // Places on a grid of thousandths: pins that are apart are apart by something a photographer could see.
 const thousandths = (min: number, max: number) => fc.integer({ min: min * 1000, max: max * 1000 }).map((k) => k / 1000);
 const scenes = fc.record({
@@ -95,7 +95,7 @@ describe('least aperture', () => {
 
   test('a limit on tilt is kept and costs aperture, never gives it', () => {
     fc.assert(
-      fc.property(scenes, real(0, 8), ({ f, pins }, maxDeg) => {
+      fc.property(scenes, evenly(0, 8), ({ f, pins }, maxDeg) => {
         const free = leastAperture(f, pins, 0.02);
         const limited = leastAperture(f, pins, 0.02, { kind: 'cone', maxDeg });
         const none = leastAperture(f, pins, 0.02, { kind: 'cone', maxDeg: 0 });
@@ -106,7 +106,7 @@ describe('least aperture', () => {
 
   test('one-way tilt and a locked axis are kept, and no direction in them is better', () => {
     fc.assert(
-      fc.property(scenes, real(0, 180), ({ f, pins }, angleDeg) => {
+      fc.property(scenes, evenly(0, 180), ({ f, pins }, angleDeg) => {
         const oneWay = leastAperture(f, pins, 0.02, { kind: 'box', tiltDeg: [0, 8], swingDeg: [-8, 8] });
         const locked = leastAperture(f, pins, 0.02, { kind: 'line', angleDeg, rangeDeg: [-8, 8] });
         expect(oneWay.tiltDeg).toBeGreaterThanOrEqual(-1e-9);

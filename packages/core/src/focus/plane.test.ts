@@ -4,12 +4,12 @@ import { focusOnPoint, focusPlane, focusThroughPoints, focusThroughTwoPoints, hi
 import { backFrame, inBackFrame, inBaseFrame } from './rear';
 import { nearestTilt, requireTilt, type TiltMechanism } from './tiltMechanism';
 import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-const focal = real(15, 400);
-const tilt = real(-12, 12);
-const pin = fc.tuple(real(-3, 3), real(-3, 3), real(1, 40));
-const tilted = fc.record({ f: focal, stretch: real(1.0005, 2.5), t: tilt, s: tilt }).filter(({ t, s }) => Math.hypot(t, s) > 0.05);
+const focal = evenly(15, 400);
+const tilt = evenly(-12, 12);
+const pin = fc.tuple(evenly(-3, 3), evenly(-3, 3), evenly(1, 40));
+const tilted = fc.record({ f: focal, stretch: evenly(1.0005, 2.5), t: tilt, s: tilt }).filter(({ t, s }) => Math.hypot(t, s) > 0.05);
 
 /** The image of a point by the thin lens itself, mm: Q = −P·f/(P·l − f). */
 function imageOf(p: Vec3, l: Vec3, f: number): Vec3 {
@@ -47,7 +47,7 @@ describe('the plane of sharp focus', () => {
 
   test('near limit, far limit and plane share one hinge line', () => {
     fc.assert(
-      fc.property(tilted, real(1.4, 64), ({ f, stretch, t, s }, n) => {
+      fc.property(tilted, evenly(1.4, 64), ({ f, stretch, t, s }, n) => {
         const v = f * stretch;
         const { near, far } = wedge(f, v, t, s, n, f / 1720);
         const plane = focusPlane(f, v, t, s);
@@ -131,13 +131,13 @@ describe('hinge distances', () => {
   });
 
   test('tilt and hinge are each other’s inverse; untilted there is none', () => {
-    fc.assert(fc.property(focal, real(0.01, 89), (f, deg) => Math.abs(tiltForHingeDeg(f, hingeMm(f, deg) ?? NaN) - deg) < 1e-6));
+    fc.assert(fc.property(focal, evenly(0.01, 89), (f, deg) => Math.abs(tiltForHingeDeg(f, hingeMm(f, deg) ?? NaN) - deg) < 1e-6));
     expect(hingeMm(100, 0)).toBeNull();
   });
 
   test('every plane of one tilt passes through its hinge line', () => {
     fc.assert(
-      fc.property(focal, real(1.001, 2), real(0.2, 12), (f, stretch, t) => {
+      fc.property(focal, evenly(1.001, 2), evenly(0.2, 12), (f, stretch, t) => {
         const { normal, offsetMm } = focusPlane(f, f * stretch, t, 0);
         const hinge = hingeMm(f, t) ?? NaN;
         return Math.abs(dot([0, -hinge, 0], normal) - offsetMm) < 1e-6 * hinge;
@@ -198,11 +198,11 @@ describe('what cannot be, and the nearest that can', () => {
   });
 
   test('the nearest tilt can be set, is its own nearest, and what can be set is left alone', () => {
-    const range = fc.tuple(real(-8, 0), real(0, 8));
+    const range = fc.tuple(evenly(-8, 0), evenly(0, 8));
     const mechanisms: fc.Arbitrary<TiltMechanism> = fc.oneof(
-      fc.record({ kind: fc.constant('cone' as const), maxDeg: real(0, 12) }),
+      fc.record({ kind: fc.constant('cone' as const), maxDeg: evenly(0, 12) }),
       fc.record({ kind: fc.constant('box' as const), tiltDeg: range, swingDeg: range }),
-      fc.record({ kind: fc.constant('line' as const), angleDeg: real(0, 180), rangeDeg: range }),
+      fc.record({ kind: fc.constant('line' as const), angleDeg: evenly(0, 180), rangeDeg: range }),
     );
     fc.assert(
       fc.property(mechanisms, tilt, tilt, (mechanism, tiltDeg, swingDeg) => {

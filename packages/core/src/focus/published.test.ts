@@ -6,8 +6,8 @@ import { diffraction, effectiveFNumber, mtf } from './diffraction';
 import { DEFAULT_SHARPNESS, permissibleBlur } from './sharpness';
 import { apertureForSpread } from './spread';
 import { stackFrames } from './stack';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('diffraction', () => {
   // Published values: the first zero of the Bessel function J1 is 3.8317
@@ -93,7 +93,7 @@ describe('depth of field', () => {
 
   test('the blur at both its ends, by the cone itself, is what was allowed', () => {
     fc.assert(
-      fc.property(real(20, 300), real(2, 45), real(0.01, 0.1), real(1, 30), (f, n, c, u) => {
+      fc.property(evenly(20, 300), evenly(2, 45), evenly(0.01, 0.1), evenly(1, 30), (f, n, c, u) => {
         const { nearM, farM } = depthOfField(f, n, c, u);
         const v = conjugates(f, u).imageMm;
         const blur = (m: number) => {
@@ -109,7 +109,7 @@ describe('depth of field', () => {
     const { hyperfocalM } = depthOfField(50, 8, 0.03, 5);
     expect(depthOfField(50, 8.001, 0.03, hyperfocalM).farM).toBeNull();
     fc.assert(
-      fc.property(real(20, 200), real(2, 32), real(1, 20), (f, n, u) => {
+      fc.property(evenly(20, 200), evenly(2, 32), evenly(1, 20), (f, n, u) => {
         const [a, b] = [depthOfField(f, n, 0.03, u), depthOfField(f, n * 1.4, 0.03, u)];
         return b.nearM <= a.nearM && (b.farM ?? Infinity) >= (a.farM ?? Infinity);
       }),
@@ -121,7 +121,7 @@ describe('depth of field', () => {
 describe('distances', () => {
   test('from the sensor and back is the same distance', () => {
     fc.assert(
-      fc.property(real(20, 300), real(1.5, 50), real(-20, 30), (f, d, gap) => {
+      fc.property(evenly(20, 300), evenly(1.5, 50), evenly(-20, 30), (f, d, gap) => {
         const { distanceM, imageMm } = focusFromSensor(f, d, gap);
         return Math.abs(distanceM * 1000 + imageMm + gap - d * 1000) < 1e-6 * d && Math.abs((objectDistanceM(f, imageMm) ?? NaN) / distanceM - 1) < 1e-5;
       }),
@@ -136,7 +136,7 @@ describe('distances', () => {
 describe('focus stack', () => {
   test('as many frames as stepping from wedge to wedge takes', () => {
     fc.assert(
-      fc.property(real(30, 150), real(4, 16), real(0.005, 0.03), real(0.5, 2), real(1.05, 3), (f, n, c, near, ratio) => {
+      fc.property(evenly(30, 150), evenly(4, 16), evenly(0.005, 0.03), evenly(0.5, 2), evenly(1.05, 3), (f, n, c, near, ratio) => {
         const e = (n * c) / f;
         const far = conjugates(f, near * ratio).imageMm;
         let v = conjugates(f, near).imageMm;

@@ -12,6 +12,7 @@ import { depthRange, mosaicGiven, mosaicParallax, printMm, secondsOf, zoneStates
 import { FIRST_MOSAIC, type Mosaic } from './mosaic';
 import { joinedStand, mosaicOnStand } from './onStand';
 import { mosaicPlan } from './plan';
+import { evenly } from '../evenly.test-support';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
@@ -21,7 +22,6 @@ const rigOf = (parts: RigParts): Rig => {
 const shifting = rigOf(mounted({ back: body({ widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 }), lens: lens({ focalMm: 24, lightMm: 90, slides: 'box', riseMm: 20, fallMm: 20, leftMm: 20, rightMm: 20 }) }));
 const row = (places: readonly number[], more: Partial<Mosaic> = {}): Mosaic => ({ ...FIRST_MOSAIC, frames: places.map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false })), ...more });
 const laid = (mosaic: Mosaic, more: Partial<StandSettings> = {}): StandSettings => stand({ rig: shifting, orientation: 'portrait', mosaic, ...more });
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('what a mosaic gives', () => {
   test('three upright frames by 12 mm of shift make 48 × 36 mm at the pitch of the sensor', () => {
@@ -39,7 +39,7 @@ describe('what a mosaic gives', () => {
 
   test('the stand of the joined picture has its size, its place and its pixels', () => {
     fc.assert(
-      fc.property(real(-15, 15), real(-8, 8), (first, rise) => {
+      fc.property(evenly(-15, 15), evenly(-8, 8), (first, rise) => {
         const settings = laid({ ...row([first, first + 9]), frames: [{ shiftMm: first, riseMm: rise, turned: false }, { shiftMm: first + 9, riseMm: rise, turned: false }] });
         const joined = joinedStand(settings);
         return joined !== null && Math.abs(joined.movements.shiftMm - first - 4.5) < 1e-9 && Math.abs(joined.movements.riseMm - rise) < 1e-9 && Math.abs(joined.rig.back.widthMm - 33) < 1e-9 && joined.rig.back.heightMm === 36 && joined.orientation === 'portrait';
@@ -49,7 +49,7 @@ describe('what a mosaic gives', () => {
 
   test('parallax is what two points show when they are projected from the two places of the lens', () => {
     fc.assert(
-      fc.property(real(-15, 0), real(0.5, 15), real(0.5, 20), real(1.01, 50), real(-0.3, 0.3), (a, way, nearM, times, aside) => {
+      fc.property(evenly(-15, 0), evenly(0.5, 15), evenly(0.5, 20), evenly(1.01, 50), evenly(-0.3, 0.3), (a, way, nearM, times, aside) => {
         const farM = nearM * times;
         const settings = laid(row([a, a + way], { nearestM: nearM, farthestM: farM, parallaxPx: 1 }));
         const v = standImageMm(settings);

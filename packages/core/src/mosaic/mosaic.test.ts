@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import { freePositions, mosaicGrid } from './grid';
 import { pinwheel } from './pinwheel';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const box = (x: number, y: number, w: number, h: number): Polygon => [[[x - w / 2, y - h / 2], [x + w / 2, y - h / 2], [x + w / 2, y + h / 2], [x - w / 2, y + h / 2]]];
 
 describe('rows and columns', () => {
@@ -16,7 +16,7 @@ describe('rows and columns', () => {
 
   test('a mosaic covers its target without a hole, ends at it, stays in its circle and keeps its overlap', () => {
     fc.assert(
-      fc.property(real(10, 60), real(10, 60), real(10, 300), real(10, 300), real(0, 0.6), (w, h, wantedW, wantedH, overlap) => {
+      fc.property(evenly(10, 60), evenly(10, 60), evenly(10, 300), evenly(10, 300), evenly(0, 0.6), (w, h, wantedW, wantedH, overlap) => {
         const { xMm, yMm, columns, rows, circleNeededMm } = mosaicGrid(w, h, 100, 100, wantedW, wantedH, overlap);
         expect([xMm.length, yMm.length]).toEqual([columns, rows]);
         const [width, height] = [Math.max(w, wantedW), Math.max(h, wantedH)];
@@ -49,7 +49,7 @@ describe('rows and columns', () => {
 describe('quarter turns', () => {
   test('the square is covered, and no larger one is', () => {
     fc.assert(
-      fc.property(real(10, 60), real(10, 60), real(-20, 20), real(-20, 20), (w, h, ox, oy) => {
+      fc.property(evenly(10, 60), evenly(10, 60), evenly(-20, 20), evenly(-20, 20), (w, h, ox, oy) => {
         const { squareMm, circleNeededMm } = pinwheel(w, h, ox, oy);
         const frames = [box(ox, oy, w, h), box(-oy, ox, h, w), box(-ox, -oy, w, h), box(oy, -ox, h, w)];
         const uncovered = (side: number) => polygonClipping.difference(box(0, 0, side, side), ...frames);
@@ -63,7 +63,7 @@ describe('quarter turns', () => {
 
   test('turned by a quarter it is the same', () => {
     fc.assert(
-      fc.property(real(10, 60), real(10, 60), real(-20, 20), real(-20, 20), (w, h, ox, oy) => {
+      fc.property(evenly(10, 60), evenly(10, 60), evenly(-20, 20), evenly(-20, 20), (w, h, ox, oy) => {
         return Math.abs(pinwheel(w, h, ox, oy).squareMm - pinwheel(h, w, -oy, ox).squareMm) < 1e-9;
       }),
     );

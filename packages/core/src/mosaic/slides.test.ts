@@ -4,6 +4,7 @@ import { assembled } from '../rig/assembled';
 import type { RigParts } from '../rig/parts';
 import type { Rig } from '../rig/rig';
 import { rounded, settingFor, slidesOf, spareFor } from './slides';
+import { evenly } from '../evenly.test-support';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
@@ -16,7 +17,7 @@ const sliding = slidesOf(rigOf(view({ between: [adapter({ stitching: 'sliding', 
 describe('what moves from frame to frame', () => {
   test('a rotating shift is set along a click, in half marks of its scale', () => {
     fc.assert(
-      fc.property(fc.double({ min: -12, max: 12, noNaN: true }), fc.double({ min: -12, max: 12, noNaN: true }), (riseMm, shiftMm) => {
+      fc.property(evenly(-12, 12), evenly(-12, 12), (riseMm, shiftMm) => {
         const at = rounded(clicking, { riseMm, shiftMm });
         const far = Math.hypot(at.riseMm, at.shiftMm);
         const angle = (Math.atan2(at.riseMm, at.shiftMm) * 180) / Math.PI;

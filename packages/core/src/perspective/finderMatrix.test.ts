@@ -3,8 +3,8 @@ import { Matrix4, PerspectiveCamera, Vector3 } from 'three';
 import { blurAt } from '../focus/blur';
 import { focusPlane } from '../focus/plane';
 import { aperturePoints, finderMatrix, throughMatrix, type FinderCamera } from './finderMatrix';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const camera = (more: Partial<FinderCamera['movements']> = {}, imageMm = 51.5): FinderCamera => ({
   focalMm: 50,
   imageMm,
@@ -13,12 +13,12 @@ const camera = (more: Partial<FinderCamera['movements']> = {}, imageMm = 51.5): 
   nearM: 0.1,
   farM: 1000,
 });
-const point = fc.tuple(real(-4, 4), real(-3, 3), real(1, 40));
+const point = fc.tuple(evenly(-4, 4), evenly(-3, 3), evenly(1, 40));
 
 describe('the matrix of the Finder', () => {
   test('through the middle of the lens it is the off-centre frustum of a 3D package, depth included', () => {
     fc.assert(
-      fc.property(real(-12, 12), real(-12, 12), point, (rise, shift, [x, y, z]) => {
+      fc.property(evenly(-12, 12), evenly(-12, 12), point, (rise, shift, [x, y, z]) => {
         const scale = 0.1 / 51.5;
         const three = new PerspectiveCamera();
         three.projectionMatrix.makePerspective((-18 + shift) * scale, (18 + shift) * scale, (12 + rise) * scale, (-12 + rise) * scale, 0.1, 1000);
@@ -31,7 +31,7 @@ describe('the matrix of the Finder', () => {
 
   test('a point in focus lands on the same place from every point of the aperture, tilted or not', () => {
     fc.assert(
-      fc.property(real(-8, 8), real(-8, 8), real(-10, 10), real(-2, 2), real(2, 30), (tiltDeg, swingDeg, riseMm, x, z) => {
+      fc.property(evenly(-8, 8), evenly(-8, 8), evenly(-10, 10), evenly(-2, 2), evenly(2, 30), (tiltDeg, swingDeg, riseMm, x, z) => {
         const c = camera({ tiltDeg, swingDeg, riseMm });
         const { normal, offsetMm } = focusPlane(50, 51.5, tiltDeg, swingDeg);
         fc.pre(Math.abs(normal[1]) > 0.02);
@@ -47,7 +47,7 @@ describe('the matrix of the Finder', () => {
 
   test('a point out of focus spreads by the blur that the bundle of rays gives', () => {
     fc.assert(
-      fc.property(real(-8, 8), real(-8, 8), point, (tiltDeg, swingDeg, p) => {
+      fc.property(evenly(-8, 8), evenly(-8, 8), point, (tiltDeg, swingDeg, p) => {
         const c = camera({ tiltDeg, swingDeg });
         const said = blurAt(50, 51.5, tiltDeg, swingDeg, 4, p);
         fc.pre(said > 1e-4);
@@ -65,7 +65,7 @@ describe('the matrix of the Finder', () => {
 
   test('what is nearer along a ray has less depth, from every point of the aperture', () => {
     fc.assert(
-      fc.property(real(-6, 6), point, real(1.05, 3), fc.integer({ min: 0, max: 31 }), (tiltDeg, p, farther, i) => {
+      fc.property(evenly(-6, 6), point, evenly(1.05, 3), fc.integer({ min: 0, max: 31 }), (tiltDeg, p, farther, i) => {
         const c = camera({ tiltDeg });
         const a = aperturePoints(12.5, 32)[i] ?? ([0, 0] as const);
         const m = finderMatrix(c, a);

@@ -6,8 +6,8 @@ import { keystone } from './keystone';
 import { parallax } from './parallax';
 import { projected, riseForHeight } from './rise';
 import { horizontalsMeetMm, turnIn } from './turnIn';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const rad = (deg: number) => (deg * Math.PI) / 180;
 
 /** A camera of the general 3D package three: a frustum pushed off centre by rise and shift, pitched and turned. It looks along −z. */
@@ -27,7 +27,7 @@ function camera3d(v: number, w: number, h: number, rise: number, shift: number, 
 describe('projection with rise and shift', () => {
   test('agrees with the off-centre frustum of a 3D package', () => {
     fc.assert(
-      fc.property(real(15, 300), real(-30, 30), real(-30, 30), fc.tuple(real(-5, 5), real(-5, 5), real(2, 60)), (v, rise, shift, p) => {
+      fc.property(evenly(15, 300), evenly(-30, 30), evenly(-30, 30), fc.tuple(evenly(-5, 5), evenly(-5, 5), evenly(2, 60)), (v, rise, shift, p) => {
         const [x, y] = projected(v, rise, shift, p);
         const [tx, ty] = camera3d(v, 36, 24, rise, shift)(p);
         return Math.abs(x - tx) < 1e-6 * (1 + Math.abs(x)) && Math.abs(y - ty) < 1e-6 * (1 + Math.abs(y));
@@ -37,7 +37,7 @@ describe('projection with rise and shift', () => {
 
   test('the rise found puts the top at the margin, and the pitch found puts it where the centre was to be', () => {
     fc.assert(
-      fc.property(real(15, 150), real(5, 60), real(0.5, 3), real(4, 40), real(0, 3), (f, distance, height, top, margin) => {
+      fc.property(evenly(15, 150), evenly(5, 60), evenly(0.5, 3), evenly(4, 40), evenly(0, 3), (f, distance, height, top, margin) => {
         const { riseForTopMm, highestRiseKeepingFootMm, fits, pitchInsteadDeg } = riseForHeight(f, distance, height, top, 36, margin);
         const v = (f * distance * 1000) / (distance * 1000 - f);
         const see = camera3d(v, 24, 36, riseForTopMm, 0);
@@ -125,7 +125,7 @@ describe('keystone', () => {
 describe('turn in, shift back', () => {
   test('keeps the centre of the picture and draws a sphere as a 3D package does', () => {
     fc.assert(
-      fc.property(real(18, 120), real(-12, 12), real(-18, 18), real(-15, 15), (v, shift, point, yaw) => {
+      fc.property(evenly(18, 120), evenly(-12, 12), evenly(-18, 18), evenly(-15, 15), (v, shift, point, yaw) => {
         const turned = turnIn(v, shift, point, yaw);
         const before = camera3d(v, 36, 24, 0, shift);
         const after = camera3d(v, 36, 24, 0, turned.shiftMm, 0, yaw);
@@ -158,7 +158,7 @@ describe('turn in, shift back', () => {
 describe('parallax and equivalence', () => {
   test('two points seen from two places part as said', () => {
     fc.assert(
-      fc.property(real(15, 200), real(-40, 40), real(1, 20), real(1, 50), (v, b, near, more) => {
+      fc.property(evenly(15, 200), evenly(-40, 40), evenly(1, 20), evenly(1, 50), (v, b, near, more) => {
         const far = near + more;
         const from = (shift: number) => projected(v, 0, 0, [1 - shift / 1000, 0, far])[0] - projected(v, 0, 0, [1 - shift / 1000, 0, near])[0];
         const parted = from(b) - from(0);

@@ -4,13 +4,13 @@ import { keystone } from './keystone';
 import { levelTolerance } from './levelTolerance';
 import { projected, riseForHeight } from './rise';
 import { evenHeightM, standOff } from './standOff';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('how far off to stand', () => {
   test('from the distance found the top stands at the margin with all the rise there is, by projecting it', () => {
     fc.assert(
-      fc.property(real(15, 300), real(0.3, 3), real(4, 60), real(0, 3), real(0, 40), (f, c, top, margin, rise) => {
+      fc.property(evenly(15, 300), evenly(0.3, 3), evenly(4, 60), evenly(0, 3), evenly(0, 40), (f, c, top, margin, rise) => {
         const { forTopM, riseForTopMm } = standOff(f, c, top, 36, margin, rise, 0);
         const { imageMm } = conjugates(f, forTopM);
         const [, y] = projected(imageMm, riseForTopMm, 0, [0, top - c, forTopM]);
@@ -21,7 +21,7 @@ describe('how far off to stand', () => {
 
   test('with the foot in, both are inside the margins and no nearer place would do', () => {
     fc.assert(
-      fc.property(real(15, 300), real(0.3, 3), real(4, 60), real(0, 3), real(0, 40), real(0, 40), (f, c, top, margin, rise, fall) => {
+      fc.property(evenly(15, 300), evenly(0.3, 3), evenly(4, 60), evenly(0, 3), evenly(0, 40), evenly(0, 40), (f, c, top, margin, rise, fall) => {
         const { withFootM, riseWithFootMm } = standOff(f, c, top, 36, margin, rise, fall);
         if (withFootM === null || riseWithFootMm === null) return false;
         const { imageMm } = conjugates(f, withFootM);
@@ -44,7 +44,7 @@ describe('how far off to stand', () => {
 describe('how level is level enough', () => {
   test('a tenth of a degree parts an edge upright by what the keystone says, and the tolerance parts it by what is accepted', () => {
     fc.assert(
-      fc.property(real(15, 300), real(0.5, 20), (v, accepted) => {
+      fc.property(evenly(15, 300), evenly(0.5, 20), (v, accepted) => {
         const said = levelTolerance(v, 36, 24, 8256, 400, accepted);
         const tenth = keystone(v, 36, 24, 8256, 0.1);
         fc.pre(said.pitchDeg < 10);

@@ -7,14 +7,15 @@ import { adapterThicknessMm } from './register';
 import { focusReach, nearReach, standards } from './reach';
 import { conjugates } from '../focus/conjugates';
 import type { Known } from './ask';
+import { evenly } from '../evenly.test-support';
 
 function value<T>(known: Known<T>): T {
   if (!known.known) throw new Error(`not known: ${known.asks.map(({ label }) => label).join(', ')}`);
   return known.value;
 }
 
-const register = fc.double({ min: 5, max: 80, noNaN: true });
-const focal = fc.double({ min: 15, max: 400, noNaN: true });
+const register = evenly(5, 80);
+const focal = evenly(15, 400);
 
 describe('flanges', () => {
   test('what an adapter needs is what the calculator of registers says', () => {
@@ -57,7 +58,7 @@ describe('flanges', () => {
 describe('reach of focus', () => {
   test('a lens that stands out too far by x sees no farther than f + f²/x: by two routes', () => {
     fc.assert(
-      fc.property(focal, fc.double({ min: 0.1, max: 30, noNaN: true }), (focalMm, excess) => {
+      fc.property(focal, evenly(0.1, 30), (focalMm, excess) => {
         const reach = value(focusReach(mounted({ lens: lens({ focalMm, registerMm: 18 }), between: [adapter({ thicknessMm: excess })] })));
         expect(reach.infinity).toBe(false);
         // Route one: the free-lens formula with the excess as a gap. Route two: the lens equation back again.
@@ -86,7 +87,7 @@ describe('reach of focus', () => {
 
   test('boards and bellows agree with the bellows calculator, and with the conjugate at the longest', () => {
     fc.assert(
-      fc.property(focal, fc.double({ min: -40, max: 60, noNaN: true }), fc.double({ min: 0.8, max: 1.3, noNaN: true }), (focalMm, offset, share) => {
+      fc.property(focal, evenly(-40, 60), evenly(0.8, 1.3), (focalMm, offset, share) => {
         const flange = focalMm * share;
         fc.pre(flange - offset > 1);
         const parts = view({ lens: fieldLens({ focalMm, flangeFocalMm: flange }), board: board(offset), camera: camera({ bellowsMinMm: 60, bellowsMaxMm: 320 }) });

@@ -1,19 +1,20 @@
 import fc from 'fast-check';
 import { nearestReachable, onSlide, reaches, slidePosition, travelLimitMm, travelOf, travelSpare, type Mechanism } from './mechanism';
+import { evenly } from '../evenly.test-support';
 
 const box: Mechanism = { kind: 'box', riseMm: 40, fallMm: 25, leftMm: 20, rightMm: 20 };
 const disc: Mechanism = { kind: 'disc', radiusMm: 12 };
 const line = { kind: 'line', angleDeg: 90, forwardMm: 15, backMm: 10 } as const satisfies Mechanism;
 
-const amount = fc.double({ min: 0.5, max: 60, noNaN: true });
+const amount = evenly(0.5, 60);
 const place = fc.record({
-  shiftMm: fc.double({ min: -90, max: 90, noNaN: true }),
-  riseMm: fc.double({ min: -90, max: 90, noNaN: true }),
+  shiftMm: evenly(-90, 90),
+  riseMm: evenly(-90, 90),
 });
 const mechanisms: fc.Arbitrary<Mechanism> = fc.oneof(
   fc.record({ kind: fc.constant('box' as const), riseMm: amount, fallMm: amount, leftMm: amount, rightMm: amount }),
   fc.record({ kind: fc.constant('disc' as const), radiusMm: amount }),
-  fc.record({ kind: fc.constant('line' as const), angleDeg: fc.double({ min: 0, max: 179, noNaN: true }), forwardMm: amount, backMm: amount }),
+  fc.record({ kind: fc.constant('line' as const), angleDeg: evenly(0, 179), forwardMm: amount, backMm: amount }),
   fc.constant({ kind: 'fixed' as const }),
 );
 
@@ -74,7 +75,7 @@ describe('end stops', () => {
 
   test('a place on a slide is found again', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0, max: 180, noNaN: true }), fc.double({ min: -9, max: 9, noNaN: true }), (angleDeg, mm) => {
+      fc.property(evenly(0, 180), evenly(-9, 9), (angleDeg, mm) => {
         const slide = { ...line, angleDeg };
         return Math.abs(slidePosition(slide, onSlide(slide, mm)) - mm) < 1e-9;
       }),

@@ -4,6 +4,7 @@ import { effectiveLens, rigCircles, rigLightCircle } from './effectiveLens';
 import { movesOf } from './moves';
 import { throughConverter } from './register';
 import { assembled } from './assembled';
+import { evenly } from '../evenly.test-support';
 
 describe('what a rig can move', () => {
   test('front rise and rear fall go together, and a camera without a figure has no known travel', () => {
@@ -49,7 +50,7 @@ describe('a lens behind a reducer', () => {
 
   test('everything takes the factor as the calculator gives it, whatever the factor', () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.3, max: 2, noNaN: true }), fc.double({ min: 10, max: 300, noNaN: true }), (k, focalMm) => {
+      fc.property(evenly(0.3, 2), evenly(10, 300), (k, focalMm) => {
         const parts = mounted({ lens: lens({ focalMm, lightMm: 90 }), between: [reducer(k)] });
         const by = throughConverter(k, { focalMm, fNumber: 2, circleMm: 90, shiftMm: 0 });
         const rig = assembled({ name: 'r', rigId: null, parts });

@@ -4,13 +4,13 @@ import { bellowsReach } from './bellows';
 import { filterClearance } from './filterClearance';
 import { freeLens } from './freeLens';
 import { adapterThicknessMm, throughConverter } from './register';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('bellows and boards', () => {
   test('the separation at the nearest focus is the longest bellows, by the lens equation', () => {
     fc.assert(
-      fc.property(real(40, 400), real(0.7, 1.3), real(-40, 40), real(60, 700), (f, tele, board, longest) => {
+      fc.property(evenly(40, 400), evenly(0.7, 1.3), evenly(-40, 40), evenly(60, 700), (f, tele, board, longest) => {
         const flange = f * tele;
         const { closestM } = bellowsReach(f, flange, null, board, 10, longest);
         fc.pre(closestM !== null);
@@ -44,7 +44,7 @@ describe('registers, reducers and free lenses', () => {
 
   test('a free lens focuses where the lens equation puts its extension', () => {
     fc.assert(
-      fc.property(real(20, 200), real(20, 80), real(16, 60), real(-5, 60), (f, lens, body, gap) => {
+      fc.property(evenly(20, 200), evenly(20, 80), evenly(16, 60), evenly(-5, 60), (f, lens, body, gap) => {
         const { extensionMm, distanceM, slackMm } = freeLens(f, lens, body, gap);
         if (distanceM === null) return extensionMm <= 0;
         return Math.abs(conjugates(f, distanceM).extensionMm - extensionMm) < 1e-6 * extensionMm && slackMm === lens - body;

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { handlesOf } from './handles';
 import { dimensionsOf, FIRST_SUBJECTS, SUBJECT_KINDS, type Subject } from './subject';
+import { evenly } from '../evenly.test-support';
 
 const kinds = SUBJECT_KINDS.filter((kind) => kind !== 'model');
 const mesh = { name: 'block', vertices: [-1, 0, 0, 1, 0, 0, 1, 2, 3], triangles: [0, 1, 2] };
@@ -19,7 +20,7 @@ describe('handles of a subject', () => {
 
   test('put elsewhere, the dimension brings the handle as near to there as it can come', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...subjects), fc.double({ min: 0.3, max: 9, noNaN: true }), fc.double({ min: 0.3, max: 9, noNaN: true }), (subject, awayM, sideM) => {
+      fc.property(fc.constantFrom(...subjects), evenly(0.3, 9), evenly(0.3, 9), (subject, awayM, sideM) => {
         handlesOf(subject).forEach((handle, i) => {
           const to = handle.view === 'elevation' ? { ...handle.at, sideM } : handle.key === 'turnDeg' ? { awayM: -awayM, sideM: -sideM } : { awayM, sideM };
           const value = handle.value(to);

@@ -6,6 +6,7 @@ import { anyStand, stand } from '../stand/fixtures.test-support';
 import { frameSpare } from './inFrame';
 import { PLAIN_SCENE, type Scene } from './scene';
 import { FIRST_SUBJECTS } from './subject';
+import { evenly } from '../evenly.test-support';
 
 const tower: Scene = { subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 }, distanceM: 24, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
 const seen = (changes: Partial<StandSettings> = {}) => stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 24, scene: tower, fNumber: 11, ...changes });
@@ -68,7 +69,7 @@ describe('is the subject in the frame', () => {
   test('every remedy of a scene makes it hold, keeps the focus on it, and worsens nothing', () => {
     let offered = 0;
     fc.assert(
-      fc.property(anyStand, fc.double({ min: 6, max: 60, noNaN: true }), fc.double({ min: 3, max: 30, noNaN: true }), fc.double({ min: -4, max: 4, noNaN: true }), (base, distanceM, heightM, asideM) => {
+      fc.property(anyStand, evenly(6, 60), evenly(3, 30), evenly(-4, 4), (base, distanceM, heightM, asideM) => {
         const settings = { ...base, focusM: distanceM, scene: { ...tower, distanceM, asideM, subject: { ...FIRST_SUBJECTS.front, widthM: 2, heightM } } };
         const found = inFrame(settings);
         for (const remedy of found?.remedies ?? []) {

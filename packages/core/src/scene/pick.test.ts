@@ -7,10 +7,10 @@ import { apart, picked } from './pick';
 import { PLAIN_SCENE, type Scene } from './scene';
 import { FIRST_SUBJECTS } from './subject';
 import { depthOf, horizonAt, meetingPoint, uprightSlope } from './trueLines';
+import { evenly } from '../evenly.test-support';
 
 const scene: Scene = { subject: { ...FIRST_SUBJECTS.front, turnDeg: 25 }, distanceM: 14, asideM: 1, cameraHeightM: 1.6, yawDeg: 4, pitchDeg: 6, rollDeg: 1, ...PLAIN_SCENE };
 const settings = stand({ scene, movements: { riseMm: 4, shiftMm: -3 } });
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 /** The scene in a general 3D package, which looks along −z. */
 function theirs(): Mesh[] {
@@ -26,7 +26,7 @@ describe('what lies under a place of the picture', () => {
     const back = standBack(settings);
     let hits = 0;
     fc.assert(
-      fc.property(real(-18, 18), real(-12, 12), (x, y) => {
+      fc.property(evenly(-18, 18), evenly(-12, 12), (x, y) => {
         const found = picked(settings, x, y);
         if (!found || !back) return true;
         hits++;
@@ -60,7 +60,7 @@ test('between two picked things lie metres, millimetres on the back and an angle
 describe('true lines in the picture', () => {
   test('an upright runs by its slope, the horizon is level, and lines into the depth go to their meeting point', () => {
     fc.assert(
-      fc.property(real(-6, 6), real(0.5, 8), real(-2, 5), real(-18, 18), (x, y, z, over) => {
+      fc.property(evenly(-6, 6), evenly(0.5, 8), evenly(-2, 5), evenly(-18, 18), (x, y, z, over) => {
         const [a, b] = [pictured(settings, [x, y, z]), pictured(settings, [x, y + 1e-4, z])];
         if (!a || !b) return true;
         const slope = uprightSlope(settings, a);

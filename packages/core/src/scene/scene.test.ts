@@ -6,6 +6,7 @@ import { seenFaces } from './edges';
 import { facesOf } from './faces';
 import { PLAIN_SCENE, poseOf, topAndFoot, type Scene } from './scene';
 import { dimensionsOf, extentOf, filledSubject, FIRST_SUBJECTS, SUBJECT_KINDS, type Mesh, type Subject, type SubjectKind } from './subject';
+import { evenly } from '../evenly.test-support';
 
 const tower: Subject = { kind: 'front', widthM: 9, heightM: 31, depthM: 9, storeys: 7, bays: 3, turnDeg: 0 };
 const scene: Scene = { subject: tower, distanceM: 24, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
@@ -19,7 +20,7 @@ const barn: Mesh = {
 
 /** A subject of a kind with any dimensions that it may have. */
 const anySubject = fc.constantFrom(...SUBJECT_KINDS).chain((kind) =>
-  fc.record(Object.fromEntries(dimensionsOf(kind).map(([key, { min, max, whole }]) => [key, whole ? fc.integer({ min, max: Math.min(max, 8) }) : fc.double({ min, max, noNaN: true })])))
+  fc.record(Object.fromEntries(dimensionsOf(kind).map(([key, { min, max, whole }]) => [key, whole ? fc.integer({ min, max: Math.min(max, 8) }) : evenly(min, max)])))
     .map((sizes) => ({ kind, ...sizes, ...(kind === 'model' && { mesh: barn }) }) as unknown as Subject),
 );
 

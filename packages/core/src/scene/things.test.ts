@@ -4,11 +4,11 @@ import { facesOf } from './faces';
 import { PLAIN_SCENE, type Scene } from './scene';
 import { FIRST_SUBJECTS, type Subject } from './subject';
 import { thingsOf, wantedPlanes } from './things';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const before = (subject: Subject, distanceM = 12, asideM = 0): Scene => ({ subject, distanceM, asideM, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE });
 const subjects: fc.Arbitrary<Subject> = fc.constantFrom(...(Object.keys(FIRST_SUBJECTS) as (keyof typeof FIRST_SUBJECTS)[])).map((kind) => FIRST_SUBJECTS[kind]);
-const turned: fc.Arbitrary<Subject> = real(-70, 70).map((turnDeg) => ({ ...FIRST_SUBJECTS.front, turnDeg }));
+const turned: fc.Arbitrary<Subject> = evenly(-70, 70).map((turnDeg) => ({ ...FIRST_SUBJECTS.front, turnDeg }));
 
 /** The box that holds some points: least and greatest of each direction, m. */
 function boxOf(points: readonly Vec3[]): readonly (readonly [number, number])[] {
@@ -18,7 +18,7 @@ function boxOf(points: readonly Vec3[]): readonly (readonly [number, number])[] 
 describe('the whole things of a subject', () => {
   test('each has a key of its own, a name, and points that are places', () => {
     fc.assert(
-      fc.property(fc.oneof(subjects, turned), real(1, 60), real(-10, 10), (subject, distanceM, asideM) => {
+      fc.property(fc.oneof(subjects, turned), evenly(1, 60), evenly(-10, 10), (subject, distanceM, asideM) => {
         const things = thingsOf(before(subject, distanceM, asideM));
         expect(things.length).toBeGreaterThan(0);
         expect(new Set(things.map(({ key }) => key)).size).toBe(things.length);
@@ -47,7 +47,7 @@ describe('the whole things of a subject', () => {
   test('what lies in a plane that one wants sharp lies in it to the millimetre', () => {
     const pairs = new Set<string>();
     fc.assert(
-      fc.property(fc.oneof(subjects, turned), real(2, 40), (subject, distanceM) => {
+      fc.property(fc.oneof(subjects, turned), evenly(2, 40), (subject, distanceM) => {
         const scene = before(subject, distanceM);
         const things = thingsOf(scene);
         for (const plane of wantedPlanes(scene)) {
@@ -65,7 +65,7 @@ describe('the whole things of a subject', () => {
 
   test('the floor of a hall begins before the camera’s feet and ends at its far wall', () => {
     fc.assert(
-      fc.property(real(2, 30), (distanceM) => {
+      fc.property(evenly(2, 30), (distanceM) => {
         const subject = FIRST_SUBJECTS.interior;
         const floor = thingsOf(before(subject, distanceM)).find(({ key }) => key === 'floor')?.points ?? [];
         const [near, far] = boxOf(floor)[2] ?? [NaN, NaN];

@@ -9,10 +9,10 @@ import { stand } from './fixtures.test-support';
 import { riseOrPitch } from './riseOrPitch';
 import { patched, type StandSettings } from './settings';
 import { turnInOffer } from './turnInOffer';
+import { evenly } from '../evenly.test-support';
 
 const tower: Scene = { subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 }, distanceM: 26, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
 const seen = (changes: Partial<StandSettings> = {}): StandSettings => stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 26, scene: tower, ...changes });
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('by rise or by pitch and software', () => {
   test('counted over a grid of pixels, so many of the pitched frame end in the picture, and the trapezoid is where the world is', () => {
@@ -85,7 +85,7 @@ describe('turning in and shifting back', () => {
   test('whatever the stand: the offer is within slides and circle, keeps the centre and never makes it worse', () => {
     let offered = 0;
     fc.assert(
-      fc.property(real(-4, 4), real(-14, -4), real(-8, 8), real(0, 8), (x, z, shiftMm, riseMm) => {
+      fc.property(evenly(-4, 4), evenly(-14, -4), evenly(-8, 8), evenly(0, 8), (x, z, shiftMm, riseMm) => {
         const settings = { ...hallSeen(1.05, { movements: { riseMm, shiftMm } }), scene: { ...hall, watched: [x, 1, z] as const, accepted: { ...PLAIN_SCENE.accepted, stretch: 1.05 } } };
         const offer = turnInOffer(settings);
         if (!offer?.patch) return true;
@@ -104,7 +104,7 @@ describe('turning in and shifting back', () => {
 describe('converging on purpose', () => {
   test('an upright at the edge leans by what was asked, measured by projection, and the centre stays', () => {
     fc.assert(
-      fc.property(real(0.5, 6), (leanDeg) => {
+      fc.property(evenly(0.5, 6), (leanDeg) => {
         const settings = seen({ movements: { riseMm: 8, shiftMm: 0 } });
         const found = converging(settings, leanDeg);
         if (!found) return false;

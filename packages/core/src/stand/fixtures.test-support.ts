@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import type { Mechanism } from '../rig/mechanism';
 import { mounted } from '../rig/parts.test-support';
 import { PLAIN_SETTINGS, type StandSettings } from './settings';
+import { evenly } from '../evenly.test-support';
 
 /** A plain small-format stand to vary in tests. */
 export function stand(changes: Partial<StandSettings> = {}): StandSettings {
@@ -38,14 +39,14 @@ export function stand(changes: Partial<StandSettings> = {}): StandSettings {
   };
 }
 
-const travel = fc.double({ min: 0, max: 40, noNaN: true });
+const travel = evenly(0, 40);
 
 const mechanism: fc.Arbitrary<Mechanism> = fc.oneof(
   fc.record({ kind: fc.constant('box' as const), riseMm: travel, fallMm: travel, leftMm: travel, rightMm: travel }),
   fc.record({ kind: fc.constant('disc' as const), radiusMm: travel }),
   fc.record({
     kind: fc.constant('line' as const),
-    angleDeg: fc.double({ min: 0, max: 179, noNaN: true }),
+    angleDeg: evenly(0, 179),
     forwardMm: travel,
     backMm: travel,
   }),
@@ -57,19 +58,19 @@ const mechanism: fc.Arbitrary<Mechanism> = fc.oneof(
 export const anyStand: fc.Arbitrary<StandSettings> = fc
   .record({
     mechanism,
-    lightMm: fc.option(fc.double({ min: 40, max: 180, noNaN: true })),
+    lightMm: fc.option(evenly(40, 180)),
     definition: fc.uniqueArray(
-      fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11, 16, 22), diameterMm: fc.double({ min: 20, max: 180, noNaN: true }) }),
+      fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11, 16, 22), diameterMm: evenly(20, 180) }),
       { maxLength: 5, selector: ({ fNumber }) => fNumber },
     ),
-    widthMm: fc.double({ min: 15, max: 120, noNaN: true }),
-    heightMm: fc.double({ min: 15, max: 120, noNaN: true }),
+    widthMm: evenly(15, 120),
+    heightMm: evenly(15, 120),
     stopStep: fc.constantFrom('full', 'half', 'third'),
     orientation: fc.constantFrom('landscape' as const, 'portrait' as const),
-    riseMm: fc.double({ min: -45, max: 45, noNaN: true }),
-    shiftMm: fc.double({ min: -45, max: 45, noNaN: true }),
+    riseMm: evenly(-45, 45),
+    shiftMm: evenly(-45, 45),
     fNumber: fc.constantFrom(3.5, 4, 5, 6.3, 8, 9, 11, 16, 22),
-    focusM: fc.option(fc.double({ min: 0.2, max: 100, noNaN: true })),
+    focusM: fc.option(evenly(0.2, 100)),
   })
   .map((any) => {
     const base = stand();

@@ -4,6 +4,7 @@ import { projected } from '../perspective/rise';
 import { findings } from '../findings/findings';
 import { fromHere, type Wanted } from './fromHere';
 import { anyStand, stand } from './fixtures.test-support';
+import { evenly } from '../evenly.test-support';
 
 const tower: Wanted = { distanceM: 24, cameraHeightM: 1.6, topHeightM: 31, widthM: 9, footIn: false, marginMm: 1 };
 
@@ -39,10 +40,20 @@ describe('which rig does it from here', () => {
     expect(fromHere(blank, 'portrait', tower)).toMatchObject({ state: 'unknown', reasons: ['the travel of the slides is not known', 'no circle of the lens is known'] });
   });
 
+  test('a slide that is locked aslant does not rise alone; upright it does', () => {
+    const { rig } = stand();
+    const locked = (angleDeg: number) => fromHere({ ...rig, mechanism: { kind: 'line', angleDeg, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 24 });
+    expect(locked(90).state).toBe('holds');
+    expect(locked(45)).toMatchObject({ state: 'fails', fromFNumber: null, reasons: ['the slide is locked at 45° and does not rise alone'] });
+    expect(locked(0).state).toBe('fails');
+    // What asks for no rise asks nothing of the slide.
+    expect(fromHere({ ...rig, mechanism: { kind: 'line', angleDeg: 45, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 10 }).state).toBe('holds');
+  });
+
   test('where it says that a rig holds, a stand set so has no failing finding and the top is in', () => {
     let held = 0;
     fc.assert(
-      fc.property(anyStand, fc.double({ min: 8, max: 80, noNaN: true }), fc.double({ min: 2, max: 30, noNaN: true }), (base, distanceM, topHeightM) => {
+      fc.property(anyStand, evenly(8, 80), evenly(2, 30), (base, distanceM, topHeightM) => {
         const { rig } = base;
         const wanted = { ...tower, distanceM, topHeightM, widthM: 1 };
         const found = fromHere(rig, 'portrait', wanted);

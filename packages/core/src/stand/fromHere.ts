@@ -3,7 +3,7 @@ import { turned, type Orientation } from '../coverage/frame';
 import { oneWayLimitMm } from '../coverage/shiftLimit';
 import { lightCircle, sharpCircle } from '../coverage/standCoverage';
 import { riseForHeight } from '../perspective/rise';
-import { travelOf } from '../rig/mechanism';
+import { reaches, travelOf, type Mechanism, type Travel } from '../rig/mechanism';
 import type { Rig } from '../rig/rig';
 import type { FindingState } from '../state';
 import { centredStand } from './centred';
@@ -47,7 +47,7 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   // As little movement as will do: none when everything is in already, what the top needs, or the fall that the foot needs.
   const most = wanted.footIn ? found.highestRiseKeepingFootMm : Infinity;
   const riseMm = found.riseForTopMm > 0 ? found.riseForTopMm : Math.min(0, Math.max(most, found.riseForTopMm));
-  const travel = travelOf(rig.mechanism, 'rise', { riseMm: 0, shiftMm: 0 });
+  const travel = riseAlone(rig.mechanism);
   const allowed = apertureScale(widestFNumber, smallestFNumber, 'full').map((fNumber) => {
     const circle = sharpCircle(settings, fNumber);
     const optical = circle && oneWayLimitMm(frame, circle.diameterMm, 'rise', 0);
@@ -61,7 +61,7 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   if (wanted.widthM * scale > frame.widthMm - 2 * wanted.marginMm) fails.push(`it is ${(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm).toFixed(1)} mm too wide`);
   if (travel === null) open.push('the travel of the slides is not known');
   const beyond = travel === null ? 0 : Math.max(riseMm - travel.maxMm, travel.minMm - riseMm);
-  if (beyond > 0.005) fails.push(`the slide ends ${beyond.toFixed(1)} mm too early`);
+  if (beyond > 0.005) fails.push(rig.mechanism.kind === 'line' && travel?.maxMm === travel?.minMm ? `the slide is locked at ${Number(rig.mechanism.angleDeg.toFixed(1))}° and does not rise alone` : `the slide ends ${beyond.toFixed(1)} mm too early`);
   const light = lightCircle(settings);
   const dark = light && oneWayLimitMm(frame, light.diameterMm, 'rise', 0);
   if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push('corners leave the light circle');
@@ -77,4 +77,11 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
     used: share,
     reasons: [...fails, ...open],
   };
+}
+
+/** How far a mechanism rises and falls without any shift, mm: a slide that is locked aslant does neither. `null` when not known. */
+function riseAlone(mechanism: Mechanism): Travel | null {
+  const travel = travelOf(mechanism, 'rise', { riseMm: 0, shiftMm: 0 });
+  if (travel === null || mechanism.kind !== 'line') return travel;
+  return [travel.minMm, travel.maxMm].every((riseMm) => reaches(mechanism, { riseMm, shiftMm: 0 }) === true) ? travel : { minMm: 0, maxMm: 0 };
 }

@@ -5,14 +5,14 @@ import { standFrame } from '../coverage/standCoverage';
 import { stand } from './fixtures.test-support';
 import { EDGE_MARGIN_MM, nearerM, riseToGetIn, standOffOf } from './getIn';
 import { patched } from './settings';
+import { evenly } from '../evenly.test-support';
 
 const scene = (heightM: number, turnDeg: number, distanceM: number): Scene => ({ subject: { kind: 'front', widthM: 20, heightM, depthM: 5, storeys: 2, bays: 4, turnDeg }, distanceM, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE });
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 describe('getting a subject in', () => {
   test('the rise that is found puts the highest corner just under the edge, by projecting the scene, square on or oblique', () => {
     fc.assert(
-      fc.property(real(4, 40), real(-60, 60), real(15, 80), (heightM, turnDeg, distanceM) => {
+      fc.property(evenly(4, 40), evenly(-60, 60), evenly(15, 80), (heightM, turnDeg, distanceM) => {
         const settings = stand({ scene: scene(heightM, turnDeg, distanceM), focusM: null });
         const found = riseToGetIn(settings);
         if (!found) return true;
@@ -26,7 +26,7 @@ describe('getting a subject in', () => {
 
   test('from the distance that is found, with all the rise there is, the top is in, and from nearer it is not', () => {
     fc.assert(
-      fc.property(real(12, 40), real(-60, 60), (heightM, turnDeg) => {
+      fc.property(evenly(12, 40), evenly(-60, 60), (heightM, turnDeg) => {
         const settings = stand({ scene: scene(heightM, turnDeg, 30), movements: { riseMm: 12, shiftMm: 0 } });
         const off = standOffOf(stand({ scene: scene(heightM, turnDeg, 30) }));
         if (!off || off.forTopM < 12) return true;

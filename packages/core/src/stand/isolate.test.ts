@@ -13,8 +13,8 @@ import { stand } from './fixtures.test-support';
 import { apparentScale, isolate, miniature, turnedOn } from './isolate';
 import { blurOf, focusSetting, placedPins, standBlurAllowed } from './pinStates';
 import { patched, type StandSettings } from './settings';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
   if (!rig.known) throw new Error('not known');
@@ -32,7 +32,7 @@ const face = pin('own', 'sharp', { kind: 'point', at: [0, 1.65, -0.12] });
 describe('isolating one of a row of whole things', () => {
   test('nowhere in a neighbour is it sharper than is said: rays through places all over it', () => {
     fc.assert(
-      fc.property(fc.constantFrom('swing' as const, 'tilt' as const), real(0.02, 0.6), fc.constantFrom(2.8, 5.6, 11), fc.array(fc.array(real(0, 1), { minLength: 4, maxLength: 4 }), { minLength: 20, maxLength: 20 }), (movement, wantedMm, fNumber, shares) => {
+      fc.property(fc.constantFrom('swing' as const, 'tilt' as const), evenly(0.02, 0.6), fc.constantFrom(2.8, 5.6, 11), fc.array(fc.array(evenly(0, 1), { minLength: 4, maxLength: 4 }), { minLength: 20, maxLength: 20 }), (movement, wantedMm, fNumber, shares) => {
         const settings = foremen(face, { fNumber });
         const found = isolate(settings, 'own', movement, wantedMm);
         if (!found) return false;
@@ -62,7 +62,7 @@ describe('isolating one of a row of whole things', () => {
 
   test('what is said to be enough makes the finding hold when it is set, and a tenth less would not be enough', () => {
     fc.assert(
-      fc.property(real(1.5, 9), fc.constantFrom(2.8, 5.6, 8), (times, fNumber) => {
+      fc.property(evenly(1.5, 9), fc.constantFrom(2.8, 5.6, 8), (times, fNumber) => {
         const settings = foremen(face, { fNumber, limits: { ...foremen().limits, softTimes: times } });
         const wantedMm = standBlurAllowed(settings).cocMm * times;
         const found = isolate(settings, 'own', 'swing', wantedMm);
@@ -92,7 +92,7 @@ describe('isolating one of a row of whole things', () => {
 describe('the lens turned about a place', () => {
   test('keeps it sharp, whatever the turn', () => {
     fc.assert(
-      fc.property(real(-12, 12), real(-12, 12), real(-2, 2), real(-1, 3), real(2, 30), (tiltDeg, swingDeg, x, y, z) => {
+      fc.property(evenly(-12, 12), evenly(-12, 12), evenly(-2, 2), evenly(-1, 3), evenly(2, 30), (tiltDeg, swingDeg, x, y, z) => {
         const settings = foremen();
         const patch = turnedOn(settings, { tiltDeg, swingDeg }, [x, y, z]);
         if (!patch) return true;
@@ -113,7 +113,7 @@ describe('the look of a model', () => {
 
   test('is reached by the least reverse tilt: a tenth less suggests a smaller scale than is wanted', () => {
     fc.assert(
-      fc.property(real(5, 120), (wanted) => {
+      fc.property(evenly(5, 120), (wanted) => {
         const found = miniature(ground, near, far, wanted);
         if (!found) return false;
         // The most that the mechanism has falls short honestly.

@@ -7,13 +7,13 @@ import { hingeMm } from '../focus/plane';
 import { stand } from './fixtures.test-support';
 import { standBlurAllowed } from './pinStates';
 import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
+import { evenly } from '../evenly.test-support';
 
 const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
 const built = assembled({ name: 'rig', rigId: null, parts: mounted({ lens: lens({ focalMm: 90, tilts: 'both', tiltDeg: 20, tiltLock: 'free' }) }) });
 if (!built.known) throw new Error('not known');
 const rig = built.value;
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
-const tilted = fc.record({ tiltDeg: real(0.5, 12), focusM: real(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) }).map(({ tiltDeg, focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg, swingDeg: 0 }, focusM, fNumber }));
+const tilted = fc.record({ tiltDeg: evenly(0.5, 12), focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) }).map(({ tiltDeg, focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg, swingDeg: 0 }, focusM, fNumber }));
 
 describe('the section', () => {
   test('planes of lens, back and focus meet in one line, and the hinge lies f/sin α below', () => {
@@ -30,7 +30,7 @@ describe('the section', () => {
 
   test('at the ends of the wedge the exact blur is what is allowed, within the formula’s nearness, and in the plane it is nothing', () => {
     fc.assert(
-      fc.property(tilted, real(1, 20), (settings, ahead) => {
+      fc.property(tilted, evenly(1, 20), (settings, ahead) => {
         const ends = wedgeAt(settings, 'side', ahead);
         const { plane } = sectionOf(settings, 'side');
         if (!ends || !plane) return true;
@@ -47,9 +47,9 @@ describe('the section', () => {
   });
 
   test('the area of the wedge is, at every distance between its own ends, as wide as the wedge is there', () => {
-    const untilted = fc.record({ focusM: real(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) }).map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
+    const untilted = fc.record({ focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) }).map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
     fc.assert(
-      fc.property(fc.oneof(tilted, untilted), real(0.5, 60), (settings, ahead) => {
+      fc.property(fc.oneof(tilted, untilted), evenly(0.5, 60), (settings, ahead) => {
         const ends = wedgeAt(settings, 'side', ahead);
         const area = wedgeArea(settings, 'side', 0.5, 60);
         if (!area || area.length !== 4) return ends === null;
@@ -65,7 +65,7 @@ describe('the section', () => {
 
   test('the plane dragged to a place goes through it', () => {
     fc.assert(
-      fc.property(tilted, real(1, 20), real(-1.2, 2), (settings, ahead, up) => {
+      fc.property(tilted, evenly(1, 20), evenly(-1.2, 2), (settings, ahead, up) => {
         const focusM = focusThrough(settings, 'side', [ahead, up]);
         if (focusM === undefined) return true;
         return (blurInSection({ ...settings, focusM }, 'side', [ahead, up]) ?? 0) < 1e-6;
@@ -75,7 +75,7 @@ describe('the section', () => {
 
   test('a pin put at a place of the section is seen there, and stays where it was across it', () => {
     fc.assert(
-      fc.property(tilted, fc.constantFrom('side' as const, 'plan' as const), real(1, 20), real(-2, 2), real(-20, 20), (settings, view, ahead, u, yawDeg) => {
+      fc.property(tilted, fc.constantFrom('side' as const, 'plan' as const), evenly(1, 20), evenly(-2, 2), evenly(-20, 20), (settings, view, ahead, u, yawDeg) => {
         const pinned = { ...settings, scene: { ...scene, yawDeg }, pins: [{ id: 'p', name: 'p', role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at: [0.4, 1.1, 0.3] as const } }] };
         const at = pinPutAt(pinned, 'p', view, [ahead, u]);
         if (!at) return false;

@@ -20,8 +20,8 @@ import { givenBack, leastFNumberFor, solveFocus } from './solveFocus';
 import { tiltOrStack } from './tiltOrStack';
 import { stackFrames } from '../focus/stack';
 import { apertureForSpread } from '../focus/spread';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
@@ -33,12 +33,12 @@ const TILTING = rigOf(mounted({ lens: lens({ focalMm: 50, slides: 'rotating', tr
 
 const point = (n: number, at: Vec3, role: PinRole = 'sharp', weight = 1): Pin => ({ id: `p${n}`, name: `pin ${n}`, role, weight, place: { kind: 'point', at } });
 const pinned = (pins: readonly Pin[], more: Partial<StandSettings> = {}): StandSettings => stand({ rig: FIELD, scene, pins, fNumber: 22, focusM: 10, ...more });
-const places = fc.array(fc.tuple(real(-3, 3), real(0, 4), real(-6, 20)), { minLength: 3, maxLength: 9 });
+const places = fc.array(fc.tuple(evenly(-3, 3), evenly(0, 4), evenly(-6, 20)), { minLength: 3, maxLength: 9 });
 
 describe('focus solved on a stand', () => {
   test('what it says holds: the rays of every pin at that opening are within what is allowed', () => {
     fc.assert(
-      fc.property(places, fc.constantFrom('front' as const, 'rear' as const, 'none' as const), real(-8, 8), (at, by, yawDeg) => {
+      fc.property(places, fc.constantFrom('front' as const, 'rear' as const, 'none' as const), evenly(-8, 8), (at, by, yawDeg) => {
         const settings = pinned(at.map((p, i) => point(i, p)), { scene: { ...scene, yawDeg } });
         const found = solveFocus(settings, by);
         if (!found.ok) return false;
@@ -110,7 +110,7 @@ describe('focus solved on a stand', () => {
 
   test('what is wanted as sharp as possible never costs those that must be sharp their aperture', () => {
     fc.assert(
-      fc.property(places, real(1, 4), (at, height) => {
+      fc.property(places, evenly(1, 4), (at, height) => {
         const must = at.map((p, i) => point(i, p));
         const wish = point(99, [0.5, height, 2], 'best');
         const [alone, both] = [solveFocus(pinned(must), 'front'), solveFocus(pinned([...must, wish]), 'front')];
@@ -161,7 +161,7 @@ describe('a pivot behind the lens', () => {
 
   test('a plane parallel to the axis or beyond keeps its focus as it is set: the lens stands where it should', () => {
     fc.assert(
-      fc.property(real(2, 12), real(85, 140), (tiltDeg, v) => {
+      fc.property(evenly(2, 12), evenly(85, 140), (tiltDeg, v) => {
         const axis = axisToBack({ front: { tiltDeg, swingDeg: 0 }, rear: { tiltDeg: 0, swingDeg: 0 } });
         const along = v / axis[2];
         const focusM = Math.abs(along - 90) < 1e-4 ? null : (90 * along) / (along - 90) / 1000;
@@ -213,7 +213,7 @@ describe('a standard in pixels', () => {
 describe('tilt or stack', () => {
   test('a straight stack of points counts the frames of the calculator', () => {
     fc.assert(
-      fc.property(real(-8, 0), real(2, 30), fc.constantFrom(8, 11, 16, 22), (near, far, fNumber) => {
+      fc.property(evenly(-8, 0), evenly(2, 30), fc.constantFrom(8, 11, 16, 22), (near, far, fNumber) => {
         const settings = pinned([point(1, [0, 1.5, near]), point(2, [0, 1.5, far])], { fNumber });
         const stack = tiltOrStack(settings)?.options.find(({ way }) => way === 'stack');
         return stack?.takes === stackFrames(90, fNumber, standBlurAllowed(settings).cocMm, 10 + near, 10 + far, 0.2);
@@ -250,7 +250,7 @@ describe('isolating one of a row', () => {
 
   test('the miniature look suggests the scale at which an untilted model would be blurred as much', () => {
     fc.assert(
-      fc.property(real(5, 60), real(1.2, 6), real(0.05, 2), (u, r, blur) => {
+      fc.property(evenly(5, 60), evenly(1.2, 6), evenly(0.05, 2), (u, r, blur) => {
         const n = apparentScale(50, 4, u, u * r, blur);
         fc.pre(n > 1.001 && (u * 1000) / n > 60);
         // Photograph the model: everything n times smaller and nearer, straight, focused on the same thing.

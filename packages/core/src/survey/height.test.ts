@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { angleToTop, heightByAngle, heightByBaseline, heightByPicture, heightByStoreys } from './height';
+import { evenly } from '../evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 
 /** The spread of a result when its inputs are shaken, by brute force. */
 function shaken(trials: number, run: (gauss: () => number) => number): number {
@@ -17,7 +17,7 @@ function shaken(trials: number, run: (gauss: () => number) => number): number {
 describe('a height found from what a photographer has', () => {
   test('a tower whose angle is measured from its own height comes out as high as it is', () => {
     fc.assert(
-      fc.property(real(3, 80), real(0, 2.5), real(5, 200), (top, eye, distance) => {
+      fc.property(evenly(3, 80), evenly(0, 2.5), evenly(5, 200), (top, eye, distance) => {
         const found = heightByAngle(distance, angleToTop(top, eye, distance), eye, 0, 0);
         return Math.abs(found.heightM - top) < 1e-9 * top && found.uncertaintyM === 0;
       }),
@@ -28,7 +28,7 @@ describe('a height found from what a photographer has', () => {
 
   test('two angles along a baseline give height and distance without reaching the foot', () => {
     fc.assert(
-      fc.property(real(5, 80), real(0, 2), real(5, 60), real(2, 40), (top, eye, distance, baseline) => {
+      fc.property(evenly(5, 80), evenly(0, 2), evenly(5, 60), evenly(2, 40), (top, eye, distance, baseline) => {
         const found = heightByBaseline(baseline, angleToTop(top, eye, distance + baseline), angleToTop(top, eye, distance), eye, 0, 0);
         return Math.abs(found.heightM - top) < 1e-6 && Math.abs(found.distanceM - distance) < 1e-6;
       }),

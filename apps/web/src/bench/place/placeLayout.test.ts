@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import { PLAIN_SCENE, type Scene } from '@gangway/core/scene/scene';
 import { FIRST_SUBJECTS, type SubjectKind } from '@gangway/core/scene/subject';
 import { boundsOf, paced, placeLayout } from './placeLayout';
+import { evenly } from '@gangway/core/evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const kinds = Object.keys(FIRST_SUBJECTS) as readonly Exclude<SubjectKind, 'model'>[];
 
 test('camera, obstacle and subject lie inside the box, plan over elevation, to one scale', () => {
   fc.assert(
-    fc.property(fc.constantFrom(...kinds), real(0.5, 200), real(-20, 20), real(0.2, 30), fc.option(real(0.5, 300)), real(300, 1200), real(320, 900), (kind, distanceM, asideM, cameraHeightM, roomM, width, height) => {
+    fc.property(fc.constantFrom(...kinds), evenly(0.5, 200), evenly(-20, 20), evenly(0.2, 30), fc.option(evenly(0.5, 300)), evenly(300, 1200), evenly(320, 900), (kind, distanceM, asideM, cameraHeightM, roomM, width, height) => {
       const scene: Scene = { subject: FIRST_SUBJECTS[kind], distanceM, asideM, cameraHeightM, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE, roomM };
       const layout = placeLayout(boundsOf(scene), width, height);
       const within = (value: number, most: number) => value >= -1e-6 && value <= most + 1e-6;

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { fitted, logarithmic, toScale, type Projection } from './sectionProjection';
+import { evenly } from '@gangway/core/evenly.test-support';
 
-const real = (min: number, max: number) => fc.double({ min, max, noNaN: true });
 const projections: fc.Arbitrary<Projection> = fc.oneof(
-  fc.record({ z: real(-1, 10), u: real(-3, 3), k: real(1e-5, 0.5) }).map(({ z, u, k }) => toScale(500, 300, [z, u], k)),
-  real(0.5, 2000).map((far) => logarithmic(500, 300, far)),
+  fc.record({ z: evenly(-1, 10), u: evenly(-3, 3), k: evenly(1e-5, 0.5) }).map(({ z, u, k }) => toScale(500, 300, [z, u], k)),
+  evenly(0.5, 2000).map((far) => logarithmic(500, 300, far)),
 );
 
 describe('the sheet of the section', () => {
   test('a place put on it and read off again is the same', () => {
     fc.assert(
-      fc.property(projections, real(-5, 500), real(-50, 50), (projection, z, u) => {
+      fc.property(projections, evenly(-5, 500), evenly(-50, 50), (projection, z, u) => {
         const [bz, bu] = projection.from(projection.to([z, u]));
         return Math.hypot(bz - z, bu - u) < 1e-6 * (1 + Math.hypot(z, u));
       }),
