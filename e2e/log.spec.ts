@@ -128,6 +128,11 @@ test.describe('on the phone', () => {
     await rise.press('Enter');
     await expect(sheet.getByRole('alert')).toContainText('“three” is not a number');
     await expect(rise).toHaveValue('three');
+    // What is refused keeps the sheet open; Escape puts the figure back before it closes anything.
+    await sheet.getByRole('button', { name: 'Done' }).click();
+    await expect(rise).toHaveValue('three');
+    await rise.press('Escape');
+    await expect(rise).toHaveValue('−3');
     await rise.fill('-3.5');
     await rise.press('Enter');
     await expect.poll(async () => (await logOf(gangway, jobId)).takes[0]?.riseMm).toBe(-3.5);

@@ -89,23 +89,30 @@ interface TakeProps {
 /** Everything that is known of a take, each figure to be corrected. */
 function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly onClose: () => void }) {
   const tell = useTell();
+  const commits = useRef(new Map<LogKey, Promise<boolean>>());
+  // What is being typed is taken first; what is refused keeps the sheet open, so that nothing typed is lost.
+  const close = async () => {
+    if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+    const taken = await Promise.all([...commits.current.values()]);
+    if (taken.every(Boolean)) onClose();
+  };
   const remove = async () => {
     const refused = await onChange({ put: [], remove: [take.id] }, 'a take removed');
     if (refused !== null) tell(refused);
     else onClose();
   };
   return (
-    <Dialog open onClose={onClose} title={take.stand} help="What was set. Correct a figure and leave its field; an empty one is not known.">
+    <Dialog open onClose={() => void close()} title={take.stand} help="What was set. Correct a figure and leave its field; an empty one is not known, an empty focus is at infinity.">
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {COLUMNS.map((column) => (
-          <Figure key={column.key} take={take} column={column} timeZone={timeZone} onChange={onChange} />
+          <Figure key={column.key} take={take} column={column} timeZone={timeZone} onChange={onChange} onCommit={(commit) => commits.current.set(column.key, commit)} />
         ))}
       </div>
       <div className="mt-4 flex justify-between">
         <Button look="quiet" onClick={() => void remove()}>
           Remove this take
         </Button>
-        <Button look="main" onClick={onClose}>
+        <Button look="main" onClick={() => void close()}>
           Done
         </Button>
       </div>
@@ -113,8 +120,8 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
   );
 }
 
-function Figure({ take, column, timeZone, onChange }: TakeProps & { readonly column: LogColumn }) {
-  const { typed, refusal, type, commit, putBack } = useCellEdit(take, column, timeZone, onChange);
+function Figure({ take, column, timeZone, onChange, onCommit }: TakeProps & { readonly column: LogColumn; readonly onCommit: (commit: Promise<boolean>) => void }) {
+  const { typed, settled, refusal, type, commit, putBack } = useCellEdit(take, column, timeZone, onChange);
   return (
     <label className={`block text-sm ${column.right ? '' : 'col-span-2'}`}>
       <span className="text-ink-soft">
@@ -127,12 +134,13 @@ function Figure({ take, column, timeZone, onChange }: TakeProps & { readonly col
         inputMode={UNSIGNED.has(column.key) ? 'decimal' : undefined}
         aria-invalid={refusal !== null || undefined}
         onChange={({ target }) => type(target.value)}
-        onBlur={() => void commit()}
+        data-settled={settled}
+        onBlur={() => onCommit(commit())}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') void commit();
-          if (event.key === 'Escape' && refusal !== null) {
-            event.stopPropagation();
+          if (event.key === 'Enter') onCommit(commit());
+          if (event.key === 'Escape') {
             putBack();
+            onCommit(Promise.resolve(true));
           }
         }}
         className={`block min-h-10 w-full rounded-sm border bg-ground px-2 text-base tabular-nums ${refusal === null ? 'border-rule' : 'border-fails'}`}

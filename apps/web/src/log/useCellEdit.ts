@@ -11,6 +11,8 @@ export function useCellEdit(take: LogTake, column: LogColumn, timeZone: string, 
   const busy = useRef(false);
   return {
     typed: typed ?? begin,
+    /** Nothing half typed in it. */
+    settled: typed === null || typed === begin,
     refusal,
     type: (words: string) => {
       setTyped(words);
