@@ -143,6 +143,17 @@ const VIEWS = [
     },
   },
   {
+    // The takes are those logged for the picture before.
+    file: 'log-phone',
+    size: PHONE,
+    theme: 'light',
+    go: async (page) => {
+      await bench(/Slipway/)(page);
+      await page.goto(page.url().replace(/\/stands\/.*/, '/log'));
+      await page.getByText('8 takes').waitFor();
+    },
+  },
+  {
     file: 'tilt-or-stack',
     size: DESK,
     theme: 'dark',
