@@ -131,6 +131,9 @@ test.describe('on the phone', () => {
     // What is refused keeps the sheet open; Escape puts the figure back before it closes anything.
     await sheet.getByRole('button', { name: 'Done' }).click();
     await expect(rise).toHaveValue('three');
+    await sheet.getByRole('button', { name: 'Put it back' }).click();
+    await expect(rise).toHaveValue('−3');
+    await rise.fill('four');
     await rise.press('Escape');
     await expect(rise).toHaveValue('−3');
     await rise.fill('-3.5');
@@ -138,7 +141,13 @@ test.describe('on the phone', () => {
     await expect.poll(async () => (await logOf(gangway, jobId)).takes[0]?.riseMm).toBe(-3.5);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await accessible(page);
+    // Done at once after Enter: what is on its way does not hold the sheet.
+    const remarks = sheet.getByLabel('Remarks');
+    await remarks.fill('wind');
+    await remarks.press('Enter');
     await sheet.getByRole('button', { name: 'Done' }).click();
+    await expect(sheet).toBeHidden();
+    await expect(takes).toContainText('wind');
     await expect(takes).toContainText('3.5 mm of fall');
     await accessible(page);
     await takes.getByRole('button', { name: /Slipway at low water/ }).click();

@@ -122,34 +122,42 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
 
 function Figure({ take, column, timeZone, onChange, onCommit }: TakeProps & { readonly column: LogColumn; readonly onCommit: (commit: Promise<boolean>) => void }) {
   const { typed, settled, refusal, type, commit, putBack } = useCellEdit(take, column, timeZone, onChange);
+  const back = () => {
+    putBack();
+    onCommit(Promise.resolve(true));
+  };
   return (
-    <label className={`block text-sm ${column.right ? '' : 'col-span-2'}`}>
-      <span className="text-ink-soft">
-        {column.label}
-        {column.unit !== '' && `, ${column.unit}`}
-      </span>
-      <input
-        value={typed}
-        // The keypad of figures has no minus on many phones.
-        inputMode={UNSIGNED.has(column.key) ? 'decimal' : undefined}
-        aria-invalid={refusal !== null || undefined}
-        onChange={({ target }) => type(target.value)}
-        data-settled={settled}
-        onBlur={() => onCommit(commit())}
-        onKeyDown={(event) => {
-          if (event.key === 'Enter') onCommit(commit());
-          if (event.key === 'Escape') {
-            putBack();
-            onCommit(Promise.resolve(true));
-          }
-        }}
-        className={`block min-h-10 w-full rounded-sm border bg-ground px-2 text-base tabular-nums ${refusal === null ? 'border-rule' : 'border-fails'}`}
-      />
-      {refusal !== null && (
-        <span role="alert" className="block text-fails">
-          {refusal}
+    <div className={`text-sm ${column.right ? '' : 'col-span-2'}`}>
+      <label className="block">
+        <span className="text-ink-soft">
+          {column.label}
+          {column.unit !== '' && `, ${column.unit}`}
         </span>
+        <input
+          value={typed}
+          // The keypad of figures has no minus on many phones.
+          inputMode={UNSIGNED.has(column.key) ? 'decimal' : undefined}
+          aria-invalid={refusal !== null || undefined}
+          onChange={({ target }) => type(target.value)}
+          data-settled={settled}
+          onBlur={() => onCommit(commit())}
+          onKeyDown={(event) => {
+            if (event.key === 'Enter') onCommit(commit());
+            if (event.key === 'Escape') back();
+          }}
+          className={`block min-h-10 w-full rounded-sm border bg-ground px-2 text-base tabular-nums ${refusal === null ? 'border-rule' : 'border-fails'}`}
+        />
+      </label>
+      {refusal !== null && (
+        <>
+          <p role="alert" className="text-fails">
+            {refusal}
+          </p>
+          <button type="button" className="min-h-10 text-accent underline underline-offset-4" onClick={back}>
+            Put it back
+          </button>
+        </>
       )}
-    </label>
+    </div>
   );
 }

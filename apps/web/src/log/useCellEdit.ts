@@ -8,7 +8,19 @@ export function useCellEdit(take: LogTake, column: LogColumn, timeZone: string, 
   const begin = cellDraft(take, column, timeZone);
   const [typed, setTyped] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const busy = useRef(false);
+  const running = useRef<Promise<boolean> | null>(null);
+  const takeIt = async (): Promise<boolean> => {
+    if (typed === null || typed === begin) return true;
+    const next = withCell(take, column, typed, timeZone);
+    if (typeof next === 'string') {
+      setRefusal(next);
+      return false;
+    }
+    const refused = await onChange({ put: [next], remove: [] }, `${column.label.toLowerCase()} changed`);
+    setRefusal(refused);
+    if (refused === null) setTyped(null);
+    return refused === null;
+  };
   return {
     typed: typed ?? begin,
     /** Nothing half typed in it. */
@@ -18,21 +30,10 @@ export function useCellEdit(take: LogTake, column: LogColumn, timeZone: string, 
       setTyped(words);
       setRefusal(null);
     },
-    /** Takes it; true when there is nothing left to do. */
-    commit: async (): Promise<boolean> => {
-      if (busy.current) return false;
-      if (typed === null || typed === begin) return true;
-      const next = withCell(take, column, typed, timeZone);
-      if (typeof next === 'string') {
-        setRefusal(next);
-        return false;
-      }
-      busy.current = true;
-      const refused = await onChange({ put: [next], remove: [] }, `${column.label.toLowerCase()} changed`);
-      busy.current = false;
-      setRefusal(refused);
-      if (refused === null) setTyped(null);
-      return refused === null;
+    /** Takes it; true when there is nothing left to do. Asked again while it is on its way, it is the same taking. */
+    commit: (): Promise<boolean> => {
+      running.current ??= takeIt().finally(() => (running.current = null));
+      return running.current;
     },
     putBack: () => {
       setTyped(null);

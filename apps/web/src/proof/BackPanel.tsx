@@ -179,7 +179,9 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
             <Button
               disabled={back.state !== 'ready'}
               onClick={() => {
-                const exposure = begunWith.current.get(open.id) ?? options.exposure;
+                // The metered one is `null` there, which is not the same as not known.
+                const begun = begunWith.current.get(open.id);
+                const exposure = begun === undefined ? options.exposure : begun;
                 void back.shoot(open.id, stand.settings, { ...options, exposure }, missing, logging ? logged(stand, exposure) : undefined);
               }}
             >
