@@ -7,6 +7,7 @@ const project = (displayName, root, more = {}) => ({
   roots: [`<rootDir>/${root}`],
   testMatch: ['**/*.test.ts', '**/*.test.tsx'],
   testEnvironment: 'node',
+  setupFiles: ['<rootDir>/scripts/lib/sameThrows.setup.ts'],
   transform: { '^.+\\.(tsx?|m?js)$': swc },
   // Packages that ship as modules only.
   transformIgnorePatterns: ['/node_modules/(?!(ml-[^/]*|is-any-array|cheminfo-types|fft\\.js|three|d3-[^/]*|internmap)/)'],

@@ -36,6 +36,8 @@ describe('what lies under a place of the picture', () => {
         const [first] = new Raycaster(from, toward).intersectObjects(meshes);
         return at !== null && Math.hypot(at[0] - x, at[1] - y) < 1e-6 && first !== undefined && Math.abs(first.distance - found.rangeM) < 1e-3 * found.rangeM;
       }),
+      // About every second place is on the house.
+      { numRuns: 300 },
     );
     expect(hits).toBeGreaterThan(50);
   });
