@@ -116,13 +116,15 @@ function withBest(settings: StandSettings, by: TurnedBy, first: FocusSolution, s
     const both = solved(settings, by, () => wantedOf([...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight));
     return both && leastFNumberFor(settings, both, sharp) <= limit ? both : null;
   };
-  let found = first;
+  let [found, least] = [first, leastFNumberFor(settings, first, best)];
   let [low, high] = [0, 1];
   for (let round = 0; round < 10; round++) {
     const share = round === 0 ? 1 : (low + high) / 2;
     const each = share > 0 ? at(share) : null;
     if (each) {
-      found = each;
+      // Settings come in hundredths: a share too small for one of them does nothing for the others, or less.
+      const wished = leastFNumberFor(settings, each, best);
+      if (wished < least) [found, least] = [each, wished];
       low = share;
       if (share === 1) break;
     } else high = share;
