@@ -73,9 +73,9 @@ const SLIPWAY: Scene = {
 const GAUGE: Scene = {
   ...TOWER,
   subject: { kind: 'table', tableM: 0.9, widthM: 0.11, heightM: 0.05, labelM: 0.05 },
-  distanceM: 0.5,
+  distanceM: 0.6,
   cameraHeightM: 1.25,
-  pitchDeg: -34,
+  pitchDeg: -28,
 };
 
 /** Three foremen in a row. */
@@ -115,7 +115,7 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   },
   {
     name: 'Tide gauge',
-    settings: { ...centredStand(RAIL_RIG), fNumber: 11, focusM: 0.6, scene: GAUGE, pins: [pin(1, 'the label', 'label'), pin(2, 'the bench under it', 'table'), pin(3, 'the brass', 'thing', 'best')], sharpness: twoPixels(RAIL_RIG) },
+    settings: { ...centredStand(RAIL_RIG), fNumber: 11, focusM: 0.7, scene: GAUGE, pins: [pin(1, 'the label', 'label'), pin(2, 'the bench under it', 'table'), pin(3, 'the brass', 'thing', 'best')], sharpness: twoPixels(RAIL_RIG) },
   },
   {
     name: 'Three foremen',

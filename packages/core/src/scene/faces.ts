@@ -1,6 +1,6 @@
 import { radians } from '../angles';
 import { cross, dot, length, minus, scaled, type Vec3 } from '../focus/vector';
-import { ridgeX, type Mesh, type Subject } from './subject';
+import { FIGURE_DEPTH_M, ridgeX, type Mesh, type Subject } from './subject';
 import { turnedAbout } from './turnedAbout';
 
 /** A flat piece of the subject: a convex polygon in world metres and how light it is, 0 to 1. */
@@ -101,7 +101,7 @@ function bodyOf(subject: Subject): readonly Face[] {
       const { count, spacingM, heightM: h } = subject;
       return Array.from({ length: count }, (_, i) => {
         const x = (i - (count - 1) / 2) * spacingM;
-        return [...box([x - 0.22, 0, -0.12], [x + 0.22, h * 0.84, 0.12]), ...box([x - 0.09, h * 0.85, -0.1], [x + 0.09, h, 0.1])];
+        return [...box([x - 0.22, 0, -FIGURE_DEPTH_M], [x + 0.22, h * 0.84, FIGURE_DEPTH_M]), ...box([x - 0.09, h * 0.85, -0.1], [x + 0.09, h, 0.1])];
       }).flat();
     }
     case 'model':

@@ -5,7 +5,8 @@ import { seenFrom } from '../stand/pose';
 import { lensPosition, standBack, standImageMm } from '../stand/back';
 import type { StandSettings } from '../stand/settings';
 import type { Scene } from './scene';
-import { extentOf, ridgeX } from './subject';
+import { extentOf, FIGURE_DEPTH_M, ridgeX } from './subject';
+import { labelOf, solidOf } from './things';
 import { turnedAbout } from './turnedAbout';
 
 /** A side of the upright picture. */
@@ -20,26 +21,38 @@ export interface FrameSpare {
 /** So far off that nothing is told from the horizon, m. */
 const HORIZON_M = 1e6;
 
+/** The eight corners of a box. */
+function boxAt(halfM: number, footM: number, topM: number, nearM: number, farM: number): readonly Vec3[] {
+  return [footM, topM].flatMap((y) => [-halfM, halfM].flatMap((x) => [nearM, farM].map((z): Vec3 => [x, y, z])));
+}
+
 /**
- * The corners of the subject's outline, in the world. Open ground has to be in
- * from the reference plane, the nearest of it that is wanted, to the horizon;
- * both straight ahead of the camera.
+ * Points between which all of the subject lies, in the world, so that it is in
+ * the picture where they are. An interior has to be in to its far gable; open
+ * ground from the reference plane, the nearest of it that is wanted, to the
+ * horizon, both straight ahead of the camera.
  */
 export function outline({ subject, asideM, cameraHeightM }: Scene): readonly Vec3[] {
-  if (subject.kind === 'ground') return [[asideM, 0, 0], [asideM, cameraHeightM, HORIZON_M]];
   const { topM, footM, widthM, depthM } = extentOf(subject);
-  if (subject.kind === 'interior') {
-    const half = subject.widthM / 2;
-    return [[-half, 0, 0], [half, 0, 0], [half, subject.wallM, 0], [ridgeX(subject), subject.ridgeM, 0], [-half, subject.wallM, 0]];
+  switch (subject.kind) {
+    case 'ground':
+      return [[asideM, 0, 0], [asideM, cameraHeightM, HORIZON_M]];
+    case 'interior': {
+      const half = subject.widthM / 2;
+      return [[-half, 0, 0], [half, 0, 0], [half, subject.wallM, 0], [ridgeX(subject), subject.ridgeM, 0], [-half, subject.wallM, 0]];
+    }
+    case 'table':
+      // The bench itself goes on beyond the picture.
+      return [...labelOf(subject), ...solidOf(subject)];
+    case 'figures':
+      return boxAt(widthM / 2, footM, topM, -FIGURE_DEPTH_M, FIGURE_DEPTH_M);
+    case 'sheet':
+      return boxAt(widthM / 2, footM, topM, 0, 0);
+    case 'front':
+      return boxAt(subject.widthM / 2, footM, topM, 0, depthM).map(turnedAbout(subject.turnDeg));
+    case 'model':
+      return boxAt(widthM / 2, footM, topM, 0, depthM).map(turnedAbout(subject.turnDeg));
   }
-  if (subject.kind === 'model') {
-    const turned = turnedAbout(subject.turnDeg);
-    const half = widthM / 2;
-    return [footM, topM].flatMap((y) => [-half, half].flatMap((x) => [0, depthM].map((z) => turned([x, y, z]))));
-  }
-  const turned = turnedAbout(subject.kind === 'front' ? subject.turnDeg : 0);
-  const half = (subject.kind === 'front' ? subject.widthM : widthM) / 2;
-  return [footM, topM].flatMap((y) => [-half, half].map((x) => turned([x, y, 0])));
 }
 
 /** What the subject's outline takes up on the back about the foot of the lens, mm, movements aside; `null` where part of it lies behind the camera. */

@@ -88,6 +88,9 @@ export function ridgeX({ widthM, ridgeAsideM }: SubjectOf<'interior'>): number {
   return Math.max(-widthM / 2, Math.min(widthM / 2, ridgeAsideM));
 }
 
+/** How far a figure reaches before and behind its middle, m. */
+export const FIGURE_DEPTH_M = 0.12;
+
 /** How high the subject reaches, how low, how wide and how deep it is, m. */
 export interface Extent {
   readonly topM: number;

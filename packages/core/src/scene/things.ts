@@ -1,7 +1,7 @@
 import type { Vec3 } from '../focus/vector';
 import { facesOf } from './faces';
 import type { Scene } from './scene';
-import { extentOf, ridgeX, type Subject } from './subject';
+import { extentOf, FIGURE_DEPTH_M, ridgeX, type Subject } from './subject';
 import { turnedAbout } from './turnedAbout';
 
 /** A whole thing of a subject that a pin can sit on: the points that bound it. */
@@ -92,15 +92,17 @@ function figureName(i: number, count: number): string {
 /** A figure's face and hands, its front: from the belt to the crown. */
 function figureOf({ count, spacingM, heightM: h }: Extract<Subject, { kind: 'figures' }>, i: number): readonly Vec3[] {
   const x = (i - (count - 1) / 2) * spacingM;
-  return [[x - 0.22, h * 0.5, -0.12], [x + 0.22, h * 0.5, -0.12], [x - 0.09, h, -0.1], [x + 0.09, h, -0.1]];
+  return [[x - 0.22, h * 0.5, -FIGURE_DEPTH_M], [x + 0.22, h * 0.5, -FIGURE_DEPTH_M], [x - 0.09, h, -0.1], [x + 0.09, h, -0.1]];
 }
 
-function labelOf({ tableM: t, labelM }: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
+/** The corners of the label that lies before the thing on a table. */
+export function labelOf({ tableM: t, labelM }: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
   const half = labelM / 2;
   return [[-half, t, -0.9 * labelM], [half, t, -0.9 * labelM], [half, t, -0.3 * labelM], [-half, t, -0.3 * labelM]];
 }
 
-function solidOf(subject: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
+/** The corners of the thing on a table. */
+export function solidOf(subject: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
   const { tableM: t, widthM: w } = subject;
   const { topM } = extentOf(subject);
   const box = (x: number, y0: number, y1: number, z0: number, z1: number): readonly Vec3[] => [y0, y1].flatMap((y) => [z0, z1].flatMap((z): readonly Vec3[] => [[-x, y, z], [x, y, z]]));
