@@ -30,7 +30,7 @@ await main(async () => {
     say(`${i} of ${times}, GANGWAY_SEED=${seed}: ${summary.replace(/^Tests: */, '')}`);
     if (status !== 0) {
       failed++;
-      say(stderr);
+      say(stderr.replace(/^[^]*Summary of all failing tests/, '').replace(/^Ran all test suites[^]*$/m, ''));
     }
   }
   process.exit(failed === 0 ? 0 : 1);

@@ -231,12 +231,14 @@ function FarNear({ settings }: { readonly settings: StandSettings }) {
     throw error;
   }
   const last = found.turns[found.turns.length - 1];
+  // Of one thing that reaches from near to far it is its two ends.
+  const [farName, nearName] = far.name === near.name ? [`the far end of “${far.name}”`, `the near end of “${near.name}”`] : [`“${far.name}”`, `“${near.name}”`];
   return (
     <div className="mt-1">
       <ol className="grid gap-0.5 tabular-nums" aria-label="Steps by far and near">
         {found.turns.slice(0, 9).map(({ does, turnDeg, extensionMm, otherMm }, i) => (
           <li key={i}>
-            {i + 1}. {does === 'focus far' ? `Focus “${far.name}”: rail ${fixed(extensionMm, 2)} mm` : `Tilt until “${near.name}” is sharp: ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'back' : 'forward'}`}
+            {i + 1}. {does === 'focus far' ? `Focus ${farName}: rail ${fixed(extensionMm, 2)} mm` : `Tilt until ${nearName} is sharp: ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'back' : 'forward'}`}
             {Math.abs(otherMm) <= within ? '; both stay sharp.' : `; ${does === 'focus far' ? 'near' : 'far'} is ${fixed(Math.abs(otherMm), 2)} mm off.`}
           </li>
         ))}
