@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { conjugates } from './conjugates';
+import { conjugates, focusFromSensor } from './conjugates';
 import { evenly } from '../evenly.test-support';
 
 describe('conjugates', () => {
@@ -15,6 +15,18 @@ describe('conjugates', () => {
 
   test('at twice the focal length the picture is life size', () => {
     expect(conjugates(100, 0.2)).toEqual({ imageMm: 200, magnification: 1, extensionMm: 100 });
+  });
+
+  test('at four focal lengths from the sensor any lens draws life size, and nearer none focuses', () => {
+    fc.assert(
+      fc.property(evenly(5, 2000), evenly(0.01, 0.999), (f, share) => {
+        const { magnification, distanceM } = focusFromSensor(f, (4 * f) / 1000);
+        expect(magnification).toBeCloseTo(1, 4);
+        expect(distanceM).toBeCloseTo((2 * f) / 1000, 4);
+        expect(() => focusFromSensor(f, (4 * f * share) / 1000)).toThrow(/four focal lengths/);
+      }),
+      { numRuns: 1000 },
+    );
   });
 
   test('inside the focal length nothing is focused, and the sentence says from where on it is', () => {

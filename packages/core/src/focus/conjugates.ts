@@ -56,7 +56,9 @@ export function focusFromSensor(focalMm: number, sensorDistanceM: number, nodalG
   requirePositive('sensorDistanceM', sensorDistanceM);
   requireFinite('nodalGapMm', nodalGapMm);
   const span = sensorDistanceM * 1000 - nodalGapMm;
-  const under = span * (span - 4 * focalMm);
+  const beyond = span - 4 * focalMm;
+  // At four focal lengths exactly the rounding of the product decides nothing.
+  const under = Math.abs(beyond) < 1e-9 * span ? 0 : span * beyond;
   if (span <= 0 || under < 0) {
     const least = (4 * focalMm + nodalGapMm) / 1000;
     throw new CoreError(

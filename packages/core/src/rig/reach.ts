@@ -125,7 +125,11 @@ export function nearReach(parts: RigParts): Known<NearReach> {
   const scale = need(parts.lens, 'nearestM');
   const { nearestMagnification, nearestM } = parts.lens.figures;
   if (nearestMagnification === null && !scale.known) return unknown(...need2(parts));
-  const alone = nearestMagnification ?? (nearestM === null ? 0 : focusFromSensor(focalMm, Math.max(nearestM, (4 * focalMm) / 1000)).magnification);
+  if (shortensToFocus(parts.lens)) {
+    const asked = need(parts.lens, 'nearestMagnification');
+    return unknown(...(asked.known ? [] : asked.asks));
+  }
+  const alone = nearestMagnification ?? (nearestM === null ? 0 : focusFromSensor(focalMm, nearestM).magnification);
   const reach = focusReach(parts);
   if (!reach.known) return reach;
   const ahead = alone + reach.value.excessMm / focalMm;
@@ -136,6 +140,11 @@ export function nearReach(parts: RigParts): Known<NearReach> {
     distanceM: ahead > 0 ? distanceAt(working, ahead) : Infinity,
     basis: nearestMagnification === null ? 'focus scale' : 'figures',
   });
+}
+
+/** Whether a lens focuses nearer than four focal lengths, where none comes by moving out as a whole, and no figure says how large it draws there. */
+export function shortensToFocus({ figures: { focalMm, nearestM, nearestMagnification } }: LensItem): boolean {
+  return nearestMagnification === null && focalMm !== null && nearestM !== null && nearestM * 1000 < 4 * focalMm * (1 - 1e-9);
 }
 
 function need2(parts: RigParts) {

@@ -1,6 +1,6 @@
-import { magnificationWords, metresWords, mmWords } from '../../words';
+import { fixed, magnificationWords, metresWords, mmWords } from '../../words';
 import type { RigParts } from '../parts';
-import { focusReach, nearReach, standards } from '../reach';
+import { focusReach, nearReach, shortensToFocus, standards } from '../reach';
 import { notKnown, verdict, type Verdict } from './verdict';
 
 export function infinityVerdict(parts: RigParts): Verdict {
@@ -31,7 +31,11 @@ export function infinityVerdict(parts: RigParts): Verdict {
 
 export function nearestVerdict(parts: RigParts): Verdict {
   const near = nearReach(parts);
-  if (!near.known) return notKnown('nearest', 'The nearest focus is not known.', near.asks);
+  if (!near.known) {
+    const { focalMm, nearestM } = parts.lens.figures;
+    const why = shortensToFocus(parts.lens) ? ` ${metresWords(nearestM)} is nearer than a lens of ${fixed(focalMm ?? 0, 0)} mm comes by moving out as a whole: how large it draws there has to be said.` : '';
+    return notKnown('nearest', `The nearest focus is not known.${why}`, near.asks);
+  }
   const { magnification, distanceM, basis } = near.value;
   if (magnification <= 0) return verdict('nearest', 'fails', 'Nothing nearer than infinity can be focused.');
   const words = `Focuses down to ${metresWords(distanceM)} from the lens, ${magnificationWords(magnification)}.`;

@@ -99,6 +99,18 @@ describe('verdicts on a rig', () => {
     expect(open).toEqual(expect.arrayContaining(['figures', 'infinity', 'nearest', 'circle', 'movements', 'throat']));
   });
 
+  test('a lens that focuses nearer than four focal lengths draws as large as its own figure says, and without it nobody knows', () => {
+    // A lens moved out as a whole stands 4 f from its subject at life size, and never nearer (the lens equation).
+    const close = (figures: Parameters<typeof lens>[0]) => said(mounted({ lens: whole({ focalMm: 100, ...figures }) }), 'nearest');
+    expect(close({ nearestM: 0.4 }).sentence).toBe('Focuses down to 0.200 m from the lens, life size.');
+    const shorter = close({ nearestM: 0.25 });
+    expect(shorter.state).toBe('unknown');
+    expect(shorter.sentence).toBe('The nearest focus is not known. 0.250 m is nearer than a lens of 100 mm comes by moving out as a whole: how large it draws there has to be said.');
+    expect(shorter.asks.map(({ figure }) => figure)).toEqual(['nearestMagnification']);
+    // Fact of the trade (common practice): marked 100 mm, twice life-size at 250 mm from the sensor, it acts as 55.6 mm: 1.5 × 55.6 = 83 mm from it.
+    expect(close({ nearestM: 0.25, nearestMagnification: 2 }).sentence).toBe('Focuses down to 0.083 m from the lens, 2.0 times life size.');
+  });
+
   test('no contacts anywhere in the chain means that the log must know', () => {
     expect(said(mounted(), 'recording').state).toBe('holds');
     expect(said(mounted({ lens: reflex, between: [adapter()] }), 'recording').sentence).toMatch(/^adapter has no contacts: the file will not know aperture and focal length/);
