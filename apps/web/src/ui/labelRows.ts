@@ -7,6 +7,8 @@ export interface WantedLabel {
 
 /** From one base line to the next, px. */
 const ROW_PX = 13;
+/** Lines as near to a row apart as rounding leaves them do not meet; without that one would be moved to where it is, for ever. */
+const ROUNDING_PX = 1e-6;
 
 /**
  * The base lines of labels so that none runs into another: each stands where
@@ -16,7 +18,7 @@ const ROW_PX = 13;
 export function labelRows(wanted: readonly WantedLabel[], topPx: number): readonly number[] {
   const placed: WantedLabel[] = [];
   return wanted.map((label) => {
-    const meets = (base: number): WantedLabel | undefined => placed.find((other) => Math.abs(other.base - base) < ROW_PX && label.left < other.left + other.width && other.left < label.left + label.width);
+    const meets = (base: number): WantedLabel | undefined => placed.find((other) => Math.abs(other.base - base) < ROW_PX - ROUNDING_PX && label.left < other.left + other.width && other.left < label.left + label.width);
     const go = (by: 1 | -1): number => {
       let base = Math.max(topPx, label.base);
       for (let other = meets(base); other; other = meets(base)) base = other.base + by * ROW_PX;
