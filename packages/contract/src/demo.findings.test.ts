@@ -71,6 +71,8 @@ describe('findings of the demo stands, whatever is done to them', () => {
     fc.assert(
       fc.property(worked, (settings) => {
         for (const { kind, remedies } of findings(settings)) {
+          const said = remedies.map(remedySentence);
+          if (new Set(said).size < said.length) throw new Error(`${kind} offers the same twice: ${said.join(' · ')}`);
           for (const remedy of remedies) {
             tried++;
             whole(remedySentence(remedy));

@@ -8,6 +8,7 @@ import { keepingCentre } from '../stand/keepCentre';
 import { standBlurAllowed } from '../stand/pinStates';
 import { patched, type StandPatch, type StandSettings } from '../stand/settings';
 import { givenBack, solveFocus, standTiltMechanism, type TurnedBy } from '../stand/solveFocus';
+import { distinct } from './distinct';
 import type { Remedy } from './finding';
 import type { FOCUS_KINDS } from './focusKinds';
 import { movementIntoCircle } from './intoCircle';
@@ -15,11 +16,11 @@ import { MOST_OFFERED, offer, type Trial } from './trial';
 
 /** Up to three changes that cure a finding about focus, each tried on the stand. */
 export function focusRemedies(kind: (typeof FOCUS_KINDS)[number], settings: StandSettings, trial: Trial): readonly Remedy[] {
-  const offered: Remedy[] = [];
+  let offered: readonly Remedy[] = [];
   // Each is worked out only while there is still room for it.
   for (const seek of offersFor(kind, settings, trial)) {
     const remedy = offered.length < MOST_OFFERED ? seek() : null;
-    if (remedy) offered.push(remedy);
+    if (remedy) offered = distinct([...offered, remedy]);
   }
   return offered;
 }

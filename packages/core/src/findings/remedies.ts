@@ -5,6 +5,7 @@ import { nearestReachable, type ShiftPosition } from '../rig/mechanism';
 import type { StandPatch, StandSettings } from '../stand/settings';
 import { isExposureKind } from './exposureKinds';
 import type { Check } from './checks';
+import { distinct } from './distinct';
 import type { Remedy } from './finding';
 import { isFocusKind } from './focusKinds';
 import { sceneRemedies } from './sceneRemedies';
@@ -31,7 +32,7 @@ export function quickRemedies({ kind, state }: Check, settings: StandSettings): 
     lessOfBoth(settings, trial),
     kind === 'sharpCircle' && isTurned(settings) ? followed(settings, trial) : null,
   ].filter((remedy) => remedy !== null);
-  if (single.length > 0) return single.slice(0, MOST_OFFERED);
+  if (single.length > 0) return distinct(single).slice(0, MOST_OFFERED);
   const last = kind === 'sharpCircle' ? apertureAndLess(settings, trial) : null;
   return last ? [last] : [];
 }

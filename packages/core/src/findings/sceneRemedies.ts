@@ -10,15 +10,14 @@ import { patched, type Placing, type StandPatch, type StandSettings } from '../s
 import { turnInOffer } from '../stand/turnInOffer';
 import type { FindingKind, Remedy } from './finding';
 import { TIGHT_BELOW_MM } from './tight';
+import { distinct } from './distinct';
 import { MOST_OFFERED, offer, onStep, SCALE_STEP_MM, turnedFrame, type Trial } from './trial';
 
 /** Up to three changes that cure a finding about the scene, each tried on the stand. */
 export function sceneRemedies(kind: Extract<FindingKind, 'inFrame' | 'level' | 'obstacle' | 'stretch' | 'flare'>, settings: StandSettings, trial: Trial): readonly Remedy[] {
   const { scene } = settings;
   if (scene === null) return [];
-  return offersFor(kind, settings, scene, trial)
-    .filter((remedy) => remedy !== null)
-    .slice(0, MOST_OFFERED);
+  return distinct(offersFor(kind, settings, scene, trial).filter((remedy) => remedy !== null)).slice(0, MOST_OFFERED);
 }
 
 function offersFor(kind: Parameters<typeof sceneRemedies>[0], settings: StandSettings, scene: Scene, trial: Trial): readonly (Remedy | null)[] {
