@@ -7,7 +7,10 @@ import { findingNote, findingSentence, remedySentence } from '@gangway/core/find
 import { FIRST_MOSAIC, type Mosaic } from '@gangway/core/mosaic/mosaic';
 import { answers } from '@gangway/core/mosaic/wish';
 import { patched, type StandSettings } from '@gangway/core/stand/settings';
+import { isolate } from '@gangway/core/stand/isolate';
+import { solveFocus } from '@gangway/core/stand/solveFocus';
 import { DEMO_STANDS } from './demo';
+import { standSettingsSchema, storedSettings } from './stand';
 import { evenly } from '@gangway/core/evenly.test-support';
 
 const tenths = (most: number) => fc.integer({ min: -most * 10, max: most * 10 }).map((n) => n / 10 + 0);
@@ -43,6 +46,12 @@ const worked: fc.Arbitrary<StandSettings> = fc
     );
   });
 
+/** What the server would keep. */
+function keepable(settings: StandSettings, by: string): void {
+  const kept = standSettingsSchema.safeParse(storedSettings(settings));
+  if (!kept.success) throw new Error(`“${by}” leaves what cannot be kept: ${kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · ')}`);
+}
+
 /** Words without a hole where a figure should be. */
 function whole(words: string): void {
   if (/NaN|Infinity|undefined|null|\[object| {2}|\u2212\u2212/u.test(words) || words.trim() === '') throw new Error(`“${words}”`);
@@ -76,7 +85,9 @@ describe('findings of the demo stands, whatever is done to them', () => {
           for (const remedy of remedies) {
             tried++;
             whole(remedySentence(remedy));
-            const after = check(kind, patched(settings, remedy.patch));
+            const next = patched(settings, remedy.patch);
+            keepable(next, remedySentence(remedy));
+            const after = check(kind, next);
             if (after && after.state !== 'holds') throw new Error(`${kind}: “${remedySentence(remedy)}” leaves it ${after.state}`);
           }
         }
@@ -84,5 +95,24 @@ describe('findings of the demo stands, whatever is done to them', () => {
       { numRuns: 30 },
     );
     expect(tried).toBeGreaterThan(30);
+  });
+
+  test('every solution of focus, set, is a stand that can be kept, straight again too', () => {
+    let solved = 0;
+    fc.assert(
+      fc.property(worked, fc.constantFrom('front' as const, 'rear' as const, 'none' as const), (settings, by) => {
+        const found = solveFocus(settings, by);
+        const patches = [found.ok ? found.solution.patch : found.nearest?.patch, ...settings.pins.flatMap(({ id }) => (['swing', 'tilt'] as const).map((movement) => isolate(settings, id, movement, 0.1)?.patch))];
+        for (const patch of patches) {
+          if (patch === undefined) continue;
+          solved++;
+          const next = patched(settings, patch);
+          keepable(next, by);
+          keepable(patched(next, { front: { tiltDeg: 0, swingDeg: 0 }, rear: { tiltDeg: 0, swingDeg: 0 } }), 'straight again');
+        }
+      }),
+      { numRuns: 150 },
+    );
+    expect(solved).toBeGreaterThan(60);
   });
 });

@@ -15,7 +15,9 @@ import { focusWords } from '@gangway/core/findings/focusWording';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import type { Pin } from '@gangway/core/focus/pin';
 import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
+import { FOCUS_FARTHEST_M, movementsSchema } from '@gangway/contract/stand';
 import { limitsSchema, pinSchema, PINS_MOST, sharpnessSchema } from '@gangway/contract/focus';
+import type { ZodSafeParseResult } from 'zod';
 import { store } from '../store/store';
 import { changed } from './edit';
 import { fittedTo } from './rig/fitted';
@@ -26,6 +28,11 @@ function present(): StandSettings | null {
 
 function change(settings: StandSettings, said: string, gesture?: string): void {
   store.dispatch(changed({ settings, said, ...(gesture !== undefined && { gesture }) }));
+}
+
+/** What a schema has against something, in a sentence; `null` for nothing. */
+function refusal(parsed: ZodSafeParseResult<unknown>): string | null {
+  return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'This cannot be.');
 }
 
 function move(to: Partial<ShiftPosition>, gesture?: string): void {
@@ -66,6 +73,9 @@ function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
     const along = mechanism.kind === 'disc' ? `, with ${other}` : '';
     return `${wanted} is beyond the end stop: the slide goes from ${words(ends.minMm)} to ${words(ends.maxMm)}${along}.`;
   }
+  // Where the stops are not known, still only what can be written down.
+  const wrong = refusal(movementsSchema.safeParse(next));
+  if (wrong !== null) return wrong;
   move(to);
   return null;
 }
@@ -110,7 +120,7 @@ function setFocus(typedM: number | null, gesture?: string): string | null {
   if (focusM !== null && !(focusM * 1000 > focalMm) && !(focusM < 0 && isTurned(settings))) {
     return `Focus ${fixed(focusM, 2)} m is inside the focal length; it must be more than ${focalMm / 1000} m.`;
   }
-  if (focusM !== null && focusM > 100_000) return `Focus ${fixed(focusM, 0)} m is too far to tell from infinity; at most 100000 m.`;
+  if (focusM !== null && Math.abs(focusM) > FOCUS_FARTHEST_M) return `Focus ${fixed(focusM, 0)} m is too far to tell from infinity; at most ${focusM < 0 ? '−' : ''}${FOCUS_FARTHEST_M} m.`;
   if (focusM !== settings.focusM) change({ ...settings, focusM }, focusWords(focusM), gesture);
   return null;
 }
@@ -183,8 +193,8 @@ function removePin(id: string): void {
 function setSharpness(sharpness: SharpnessStandard): string | null {
   const settings = present();
   if (!settings) return null;
-  const parsed = sharpnessSchema.safeParse(sharpness);
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  const wrong = refusal(sharpnessSchema.safeParse(sharpness));
+  if (wrong !== null) return wrong;
   change({ ...settings, sharpness }, 'what counts as sharp');
   return null;
 }
@@ -228,7 +238,10 @@ function setDistance(distanceM: number, gesture?: string): string | null {
   if (!settings?.scene) return null;
   const { focalMm } = settings.rig.lens;
   if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000) return `Distance ${fixed(distanceM, 2)} m cannot be: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
-  change(patched(settings, { distanceM }), `${fixed(distanceM, 2)} m off`, gesture);
+  const next = patched(settings, { distanceM });
+  const words = next.scene && stanceWords(next.scene);
+  if (words) return words;
+  change(next, `${fixed(distanceM, 2)} m off`, gesture);
   return null;
 }
 
@@ -255,13 +268,18 @@ function takeItem(item: KitItem): void {
   if (next?.known) setRig(next.value, `figures of ${item.name}`);
 }
 
+/** What is wrong with where the camera stands, in a sentence. */
+function stanceWords(scene: Scene): string | null {
+  // A subject that stays is not read again: a model has many thousand points.
+  return refusal(stanceSchema.safeParse(Object.fromEntries(Object.entries(scene).filter(([key]) => key !== 'subject'))));
+}
+
 /** Changes the scene, or says why it cannot be so. A subject that stays is not read again. */
 function tryScene(scene: Scene, said: string, gesture?: string): string | null {
   const settings = present();
   if (!settings) return null;
-  const { subject, ...stance } = scene;
-  const parsed = subject === settings.scene?.subject ? stanceSchema.safeParse(stance) : sceneSchema.safeParse(scene);
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  const words = scene.subject === settings.scene?.subject ? stanceWords(scene) : refusal(sceneSchema.safeParse(scene));
+  if (words !== null) return words;
   change({ ...settings, scene }, said, gesture);
   return null;
 }
@@ -290,7 +308,7 @@ function setRear(turn: Partial<StandardTurn>, most: StandardTurn): string | null
   for (const [key, label] of [['tiltDeg', 'Rear tilt'], ['swingDeg', 'Rear swing']] as const) {
     if (Math.abs(rear[key]) > most[key] + 1e-9) return `${label} ${fixed(rear[key], 1)}° is beyond the rear standard: it goes ${fixed(most[key], 1)}° either way.`;
   }
-  change({ ...settings, rear }, `rear tilt ${fixed(rear.tiltDeg, 1)}°, swing ${fixed(rear.swingDeg, 1)}°`);
+  change(patched(settings, { rear }), `rear tilt ${fixed(rear.tiltDeg, 1)}°, swing ${fixed(rear.swingDeg, 1)}°`);
   return null;
 }
 

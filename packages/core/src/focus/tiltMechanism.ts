@@ -29,6 +29,12 @@ export interface TiltSetting {
 
 const clamp = (deg: number, [from, to]: readonly [number, number]): number => Math.min(to, Math.max(from, deg));
 
+/** Tilt and swing of an axis, and nothing else: a stand is kept with what is set alone. */
+function settingOf(axis: Vec3): TiltSetting {
+  const { tiltDeg, swingDeg } = axisAngles(axis);
+  return { tiltDeg, swingDeg };
+}
+
 /** The nearest tilt and swing that a mechanism can be set to; the same when it can. */
 export function nearestTilt(mechanism: TiltMechanism, { tiltDeg, swingDeg }: TiltSetting): TiltSetting {
   switch (mechanism.kind) {
@@ -39,13 +45,13 @@ export function nearestTilt(mechanism: TiltMechanism, { tiltDeg, swingDeg }: Til
     case 'cone': {
       const [x, y] = lensAxis(tiltDeg, swingDeg);
       if (axisAngles(lensAxis(tiltDeg, swingDeg)).totalDeg <= mechanism.maxDeg) return { tiltDeg, swingDeg };
-      return axisAngles(lockedAxis((Math.atan2(x, -y) * 180) / Math.PI, mechanism.maxDeg));
+      return settingOf(lockedAxis((Math.atan2(x, -y) * 180) / Math.PI, mechanism.maxDeg));
     }
     case 'line': {
       const [x, y, z] = lensAxis(tiltDeg, swingDeg);
       const a = (mechanism.angleDeg * Math.PI) / 180;
       const along = (Math.atan2(x * Math.sin(a) - y * Math.cos(a), z) * 180) / Math.PI;
-      return axisAngles(lockedAxis(mechanism.angleDeg, clamp(along, mechanism.rangeDeg)));
+      return settingOf(lockedAxis(mechanism.angleDeg, clamp(along, mechanism.rangeDeg)));
     }
   }
 }

@@ -77,8 +77,8 @@ export function alongAxisMm(focalMm: number, focusM: number | null): number {
 /** The focus, m along the axis, of a lens whose image stands so far behind it, mm; `null` at infinity. */
 export function focusFor(focalMm: number, alongMm: number): number | null {
   const extension = alongMm - focalMm;
-  // Farther than a thousand kilometres is infinity.
-  if (Math.abs(extension) < (focalMm * focalMm) / 1e9) return null;
+  // Farther than a hundred kilometres is infinity.
+  if (Math.abs(extension) * 1e8 < focalMm * alongMm) return null;
   return (focalMm * alongMm) / extension / 1000;
 }
 

@@ -108,15 +108,18 @@ export interface StandPatch {
 export function patched(settings: StandSettings, patch: StandPatch): StandSettings {
   const moved = patch.distanceM === undefined ? { scene: settings.scene, focusM: settings.focusM } : movedOff(settings, patch.distanceM);
   const front = patch.front ?? settings.front;
+  const rear = patch.rear ?? settings.rear;
+  const focusM = patch.focusM === undefined ? moved.focusM : patch.focusM;
   return {
     ...settings,
     front,
-    rear: patch.rear ?? settings.rear,
+    rear,
     composedAt: patch.composed === true ? front : settings.composedAt,
     orientation: patch.orientation ?? settings.orientation,
     fNumber: patch.fNumber ?? settings.fNumber,
     movements: patch.movements === undefined ? settings.movements : { ...settings.movements, ...patch.movements },
-    focusM: patch.focusM === undefined ? moved.focusM : patch.focusM,
+    // Nearer than at infinity only a lens that leans focuses anything; straight again it is at infinity.
+    focusM: focusM !== null && focusM < 0 && [front, rear].every(({ tiltDeg, swingDeg }) => tiltDeg === 0 && swingDeg === 0) ? null : focusM,
     exposure: patch.exposure === undefined ? settings.exposure : { ...settings.exposure, ...patch.exposure },
     mosaic: patch.mosaic === undefined ? settings.mosaic : patch.mosaic,
     scene: moved.scene && withScene(moved.scene, patch),

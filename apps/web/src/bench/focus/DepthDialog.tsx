@@ -23,6 +23,7 @@ export function DepthDialog({ settings, onClose }: { readonly settings: StandSet
           decimals={1}
           words={limits.smallestFNumber === null ? '∞' : String(limits.smallestFNumber)}
           value={limits.smallestFNumber ?? Number.POSITIVE_INFINITY}
+          endless
           onCommit={(n) => standEdit.setLimits({ smallestFNumber: n === Number.POSITIVE_INFINITY ? null : n })}
         />
         <NumberField label={LIMIT_FIGURES.mostTakes.label} unit="" decimals={0} value={limits.mostTakes} onCommit={(mostTakes) => standEdit.setLimits({ mostTakes })} />

@@ -71,6 +71,7 @@ const FocusField = memo(function FocusField({ focusM }: { readonly focusM: numbe
         unit="m"
         decimals={2}
         value={focusM ?? Number.POSITIVE_INFINITY}
+        endless
         // The axis of a tilted lens may meet its plane of focus behind it.
         {...(focusM !== null && focusM < 0 && { words: 'past ∞' })}
         onCommit={(m) => standEdit.setFocus(m)}

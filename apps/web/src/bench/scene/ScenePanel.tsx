@@ -76,6 +76,7 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
               label={ROOM_FIGURE.label}
               unit={ROOM_FIGURE.unit}
               value={scene.roomM ?? Number.POSITIVE_INFINITY}
+              endless
               decimals={2}
               onCommit={(value) => standEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), 'the obstacle')}
             />
