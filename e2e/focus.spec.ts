@@ -207,6 +207,35 @@ test('in the section lens, plane and pins are dragged and nudged; one drag is on
   await expect(page.getByText(/At 5\.00 m .*sharp/)).toBeVisible();
 });
 
+test('twelve pins at one place, and a rig whose tilt ends in a cone: all of it is drawn, held and kept', async ({ page, gangway }) => {
+  await openFocus(page, gangway, /Hydraulic tower, small format/);
+  for (let i = 1; i <= 12; i++) {
+    await page.getByRole('button', { name: 'A point', exact: true }).click();
+    await expect(page.locator(`[data-pin-row="point ${i}"]`)).toBeVisible();
+  }
+  // Their names stand in rows of their own in the picture.
+  const rows = await page.locator('g[data-pin] text[font-size="11.5"]').evaluateAll((all) => all.map((each) => Math.round(each.getBoundingClientRect().top)));
+  expect(new Set(rows).size).toBe(12);
+  // The lens is turned as far as a hand goes: the mechanism ends before, and the stand is kept as it stands there.
+  const grip = await page.locator('[data-grip=lens]').boundingBox();
+  if (!grip) throw new Error('no lens');
+  await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(grip.x - 20, grip.y + 120, { steps: 8 });
+  await page.mouse.up();
+  await expect(field(page, 'Tilt')).toHaveValue('8.50');
+  await expect.poll(async () => (await stored(page)).front).toEqual({ tiltDeg: 8.5, swingDeg: 0 });
+  // The plane of focus crosses the axis behind a tilted lens; set straight again that is infinity.
+  await type(page, 'Focus', '-40');
+  await expect.poll(async () => (await stored(page)).focusM).toBe(-40);
+  await type(page, 'Tilt', '0');
+  await expect.poll(async () => (await stored(page)).focusM).toBeNull();
+  await expect(field(page, 'Focus')).toHaveValue('∞');
+  // What is no number of that kind is refused in words.
+  await type(page, 'f/', '∞');
+  await expect(page.getByRole('alert')).toHaveText('f/: “∞” is not a number; type one like 8.');
+});
+
 for (const colorScheme of ['light', 'dark'] as const) {
   test(`the step Focus is accessible, at the desk and on a phone, ${colorScheme}`, async ({ page, gangway }) => {
     await page.emulateMedia({ colorScheme });

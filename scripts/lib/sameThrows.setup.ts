@@ -5,6 +5,6 @@ import fc from 'fast-check';
  * of a change whether it broke something, not whether this time a throw was
  * lucky. `npm run dice` throws others, again and again, to look for more.
  */
-fc.configureGlobal({ seed: Number(process.env.GANGWAY_SEED ?? 31) });
+fc.configureGlobal({ seed: Number(process.env.GANGWAY_DICE ?? 31) });
 // Simpler examples of what failed are sought for so long, ms; no passing test takes nearly as long.
 fc.installGlobalPlugin(fc.interruptAfterTimeLimit(60_000, { failOnInterrupt: true }));
