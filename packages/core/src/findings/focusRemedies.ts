@@ -120,7 +120,8 @@ function reachable(settings: StandSettings, trial: Trial): Remedy | null {
 function withinReach(settings: StandSettings, trial: Trial): Remedy | null {
   const { leastMm, mostMm } = railReach(settings.rig.parts);
   const { focalMm } = settings.rig.lens;
-  const inside = mostMm === null ? null : offer('focus', { focusM: rounded(focusFor(focalMm, focalMm + mostMm * 0.97)) }, trial);
+  // A lens that stands nearer than at infinity even at its longest focuses nothing.
+  const inside = mostMm === null || mostMm <= 0 ? null : offer('focus', { focusM: rounded(focusFor(focalMm, focalMm + mostMm * 0.97)) }, trial);
   return inside ?? (leastMm === null ? null : offer('focus', { focusM: leastMm <= 0 ? null : rounded(focusFor(focalMm, focalMm + leastMm * 1.02)) }, trial));
 }
 

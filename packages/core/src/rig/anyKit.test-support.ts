@@ -28,12 +28,12 @@ export const anyKit: fc.Arbitrary<ReadonlyMap<string, KitItem>> = fc
       ...(factor === null ? [] : [reducer(factor)]),
       film(),
       ...cameras.map((figures) => camera(figures)),
-      ...boards.map((offsetMm, i) => board(Math.round(offsetMm), `board${i}`)),
+      ...boards.map((offsetMm, i) => board(Math.round(offsetMm) + 0, `board${i}`)),
       ...fields.map((figures, i) => ({ ...fieldLens(figures), id: `field${i}`, name: `field lens ${i}` })),
       ...fronts.map(({ threadMm, clearMm, heightMm, hood }, i) => (hood ? itemOf('hood', `front${i}`, `hood ${i}`, { threadMm, clearMm, heightMm }) : itemOf('filter', `front${i}`, `filter ${i}`, { threadMm, clearMm, heightMm }))),
       itemOf('ring', 'ring', 'step-up ring', { threadMm: 67, frontThreadMm: 77, heightMm: 3 }),
     ];
-    return new Map(items.map((item) => [item.id, item]));
+    return new Map(items.map((item, i) => ({ ...item, id: `00000000-0000-4000-9000-${String(i).padStart(12, '0')}` })).map((item) => [item.id, item]));
   });
 
 /** The same kit with a rig chosen from it, finished or not. */
