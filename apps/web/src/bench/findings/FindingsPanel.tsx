@@ -13,7 +13,7 @@ interface FindingsPanelProps {
 
 /** What Gangway has to say about the stand, worst first, each with what would cure it. */
 export function FindingsPanel({ settings, onApply, onAsk }: FindingsPanelProps) {
-  const { findings, fresh } = useFindings(settings);
+  const { findings, fresh, failed } = useFindings(settings);
   return (
     <section aria-label="Findings">
       <h2 className="engraved mb-1">Findings</h2>
@@ -27,7 +27,7 @@ export function FindingsPanel({ settings, onApply, onAsk }: FindingsPanelProps) 
             // What a tenth of a degree does stands in the step Frame; here it is said when it matters.
             note={finding.kind === 'level' && finding.state === 'holds' ? null : findingNote(finding)}
           >
-            <Remedies finding={finding} fresh={fresh} onApply={onApply} onAsk={onAsk} />
+            <Remedies finding={finding} fresh={fresh} failed={failed} onApply={onApply} onAsk={onAsk} />
           </FindingRow>
         ))}
       </ul>
@@ -41,7 +41,7 @@ const ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['lightCircle', 'sharpC
 /** What is missing for these is asked for at its own step. */
 const NOT_ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['pins', 'soft', 'parallax', 'room', 'film']);
 
-function Remedies({ finding, fresh, onApply, onAsk }: Omit<FindingsPanelProps, 'settings'> & { readonly finding: Finding; readonly fresh: boolean }) {
+function Remedies({ finding, fresh, failed, onApply, onAsk }: Omit<FindingsPanelProps, 'settings'> & { readonly finding: Finding; readonly fresh: boolean; readonly failed: boolean }) {
   // What is missing there is no figure of the rig.
   if (NOT_ON_THE_RIG.has(finding.kind) && finding.state === 'unknown') return null;
   if (finding.state === 'unknown') {
@@ -54,6 +54,7 @@ function Remedies({ finding, fresh, onApply, onAsk }: Omit<FindingsPanelProps, '
   if (!fresh && finding.remedies.length === 0 && (finding.state === 'fails' || finding.state === 'tight')) {
     return <p className="mt-0.5 text-xs text-ink-soft">Looking for what cures it …</p>;
   }
+  if (failed && finding.state === 'fails') return <p className="mt-0.5 text-xs text-ink-soft">Seeking what cures it went wrong, by a fault of Gangway: whether anything does is not known.</p>;
   if (finding.state === 'fails' && finding.remedies.length === 0) {
     return <p className="mt-0.5 text-xs text-ink-soft">{ON_THE_RIG.has(finding.kind) ? 'Nothing on this rig cures it alone: it takes another lens or back.' : 'No one change cures it without making something else worse.'}</p>;
   }

@@ -3,14 +3,25 @@ import { answers } from '@gangway/core/mosaic/wish';
 import { apertureChoice } from '@gangway/core/stand/apertureChoice';
 import { solveFocus } from '@gangway/core/stand/solveFocus';
 import { tiltOrStack } from '@gangway/core/stand/tiltOrStack';
+import type { StandSettings } from '@gangway/core/stand/settings';
 import type { Asked, Answered } from './seeking';
+
+/** The remedies; a fault of ours in seeking them is told apart from there being none. */
+function soughtRemedies(settings: StandSettings): { readonly remedies: ReturnType<typeof remediesOf>; readonly failed: boolean } {
+  try {
+    return { remedies: remediesOf(settings), failed: false };
+  } catch (error) {
+    console.error(error);
+    return { remedies: {}, failed: true };
+  }
+}
 
 // What takes longer than a frame is sought here, so that the page never waits for it.
 addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEvent<Asked>) => {
   const answer = (): Answered['answer'] => {
     switch (about) {
       case 'remedies':
-        return { about, remedies: remediesOf(settings) };
+        return { about, ...soughtRemedies(settings) };
       case 'solutions':
         return { about, front: solveFocus(settings, 'front'), rear: solveFocus(settings, 'rear'), none: solveFocus(settings, 'none') };
       case 'aperture':

@@ -25,7 +25,7 @@ export interface Wanted {
 export interface Answered {
   readonly of: number;
   readonly answer:
-    | { readonly about: 'remedies'; readonly remedies: Partial<Record<FindingKind, readonly Remedy[]>> }
+    | { readonly about: 'remedies'; readonly remedies: Partial<Record<FindingKind, readonly Remedy[]>>; readonly failed: boolean }
     | { readonly about: 'solutions'; readonly front: Solved; readonly rear: Solved; readonly none: Solved }
     | { readonly about: 'aperture'; readonly choice: ApertureChoice }
     | { readonly about: 'depth'; readonly comparison: DepthComparison | null }

@@ -7,6 +7,8 @@ export interface Findings {
   readonly findings: readonly Finding[];
   /** Whether the remedies are of this stand; while they are sought anew those of a moment ago are shown, not to be pressed. */
   readonly fresh: boolean;
+  /** Whether seeking them went wrong, so that nobody knows whether there are any. */
+  readonly failed: boolean;
 }
 
 /** The findings of a stand at once, and their remedies as soon as they are found. */
@@ -14,7 +16,7 @@ export function useFindings(settings: StandSettings): Findings {
   const quick = findingsOf(settings);
   const needs = quick.some(({ state }) => state === 'fails' || state === 'tight');
   const sought = useSought('remedies', settings, needs);
-  if (!needs || !sought) return { findings: quick, fresh: !needs };
-  const { remedies } = sought.answer;
-  return { findings: quick.map((finding): Finding => (finding.state === 'fails' || finding.state === 'tight' ? { ...finding, remedies: remedies[finding.kind] ?? [] } : finding)), fresh: sought.fresh };
+  if (!needs || !sought) return { findings: quick, fresh: !needs, failed: false };
+  const { remedies, failed } = sought.answer;
+  return { findings: quick.map((finding): Finding => (finding.state === 'fails' || finding.state === 'tight' ? { ...finding, remedies: remedies[finding.kind] ?? [] } : finding)), fresh: sought.fresh, failed };
 }
