@@ -24,8 +24,18 @@ export function firstIssue(error: z.ZodError): ApiError['error'] {
     const key = issue.keys[0] ?? '';
     return { code: 'unknown_key', message: `“${shortened(key)}” is not a field here.`, path: [...path, shortened(key)] };
   }
-  return { code: 'invalid', message: `${path.length > 0 ? `${path.join('.')}: ` : ''}${issue.message}`, path };
+  return { code: 'invalid', message: sentence(issue, path.map((step) => shortened(String(step))).join('.')), path };
 }
+
+/** Our own schemas say what is allowed; where only the package speaks, its words are made a sentence that names the field. */
+function sentence(issue: z.core.$ZodIssue, field: string): string {
+  if (/[.”]$/u.test(issue.message)) return `${field === '' ? '' : `${field}: `}${issue.message}`;
+  const what = field === '' ? 'What was sent' : field;
+  if (issue.code === 'invalid_type') return `${what} must be ${EXPECTED[issue.expected] ?? `a ${issue.expected}`}.`;
+  return `${what}: ${issue.message}.`;
+}
+
+const EXPECTED: Readonly<Record<string, string>> = { object: 'an object with named fields', array: 'a list', int: 'a whole number', boolean: 'true or false' };
 
 function shortened(text: string): string {
   return text.length > 60 ? `${text.slice(0, 60)}…` : text;

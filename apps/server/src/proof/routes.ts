@@ -228,7 +228,9 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       const named = order.flatMap((each) => (each === null ? [] : [each]));
       if (named.some((each) => !known.has(each)) || new Set(named).size !== named.length || named.length !== known.size) throw new Refusal(400, 'bad_order', 'The order must name every frame of the series once.', ['order']);
     }
-    await db.update(frameSets).set({ ...(name === undefined ? {} : { name }), ...(order === undefined ? {} : { order }) }).where(eq(frameSets.id, id));
+    const changes = { ...(name === undefined ? {} : { name }), ...(order === undefined ? {} : { order }) };
+    if (Object.keys(changes).length === 0) throw new Refusal(400, 'nothing_to_change', 'Say what shall change: name, order or both.');
+    await db.update(frameSets).set(changes).where(eq(frameSets.id, id));
     res.json(await oneSet(id));
   });
 

@@ -1,0 +1,138 @@
+import { randomUUID } from 'node:crypto';
+import { mkdtemp, rm } from 'node:fs/promises';
+import { createServer, type Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import fc from 'fast-check';
+import type PgBoss from 'pg-boss';
+import { pino } from 'pino';
+import request from 'supertest';
+import { apiErrorSchema } from '@gangway/contract/apiError';
+import { DEMO_STANDS } from '@gangway/contract/demo';
+import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
+import { logSchema } from '@gangway/contract/log';
+import { standSchema, storedSettings } from '@gangway/contract/stand';
+import { takeOf } from '@gangway/core/log/take';
+import { createApp } from './app';
+import { openQueue } from './proof/queue';
+import { folderStore } from './proof/store/folderStore';
+import { testDatabase } from './testDatabase.test-support';
+
+jest.setTimeout(120_000);
+
+const logger = pino({ level: 'silent' });
+let database: Awaited<ReturnType<typeof testDatabase>>;
+let server: Server;
+let boss: PgBoss;
+let folder = '';
+let base = '';
+let jobId = '';
+let standId = '';
+const api = () => request(base);
+const settings = storedSettings(DEMO_STANDS[0]?.settings ?? fail());
+
+function fail(): never {
+  throw new Error('no demo');
+}
+
+beforeAll(async () => {
+  database = await testDatabase();
+  folder = await mkdtemp(join(tmpdir(), 'gangway-any-'));
+  boss = await openQueue(database.url, logger);
+  server = createServer(createApp({ db: database.connection.db, logger, webDir: null, proof: { store: folderStore(join(folder, 'store')), boss, scratch: join(folder, 'scratch'), quotaBytes: null } })).listen(0, '127.0.0.1');
+  await new Promise((done) => server.once('listening', done));
+  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  jobId = jobSchema.parse((await api().post('/api/jobs').send({ name: 'Ropeworks' }).expect(201)).body).id;
+  standId = standSchema.parse((await api().post(`/api/jobs/${jobId}/stands`).send({ name: 'Tower', settings }).expect(201)).body).id;
+});
+
+afterAll(async () => {
+  await boss.stop({ graceful: false });
+  await new Promise((done) => server.close(done));
+  await database.drop();
+  await rm(folder, { recursive: true, force: true });
+});
+
+/** What no field is meant to hold, and some of what one is. */
+const odd = fc.oneof(fc.constantFrom<unknown>(null, true, '', 'abc', '∞', -1, 0, 1e308, -1e308, 5e-324, 0.1, 2 ** 53, [], {}, [[]], '\u0000', 'x'.repeat(5000), '2026-13-45', { riseMm: 1 }), fc.jsonValue({ maxDepth: 2 }));
+
+/** A value with some of its leaves, lists or fields put to something else, left out or put in twice. */
+function mutated(value: unknown, picks: Iterator<unknown>, rolls: Iterator<number>): unknown {
+  const roll = rolls.next().value ?? 99;
+  if (roll === 0) return picks.next().value;
+  if (Array.isArray(value)) return value.flatMap((each: unknown) => (rolls.next().value === 1 ? [] : [mutated(each, picks, rolls)]));
+  if (typeof value === 'object' && value !== null) {
+    const fields = Object.entries(value).flatMap(([key, each]) => (rolls.next().value === 1 ? [] : [[key, mutated(each, picks, rolls)] as const]));
+    return Object.fromEntries(roll === 2 ? [...fields, ['colour', 1]] : fields);
+  }
+  return value;
+}
+
+const METHODS = ['get', 'post', 'put', 'patch', 'delete'] as const;
+const ROUTES = ['/jobs', '/jobs/:job', '/jobs/:job/duplicate', '/jobs/:job/restore', '/jobs/:job/stands', '/jobs/:job/log', '/jobs/:job/log/changes', '/stands/:stand', '/stands/:stand/duplicate', '/stands/:stand/restore', '/stands/:stand/frame-sets', '/kit', '/kit/changes', '/card-templates', '/card-templates/:stand', '/calc', '/calc/wedge', '/deleted', '/frame-sets/:stand', '/assemblies/:stand', '/health', '/nothing'] as const;
+
+/** What a client that means well sends to each. */
+function meant(route: (typeof ROUTES)[number]): unknown {
+  const take = { ...takeOf(DEMO_STANDS[0]?.settings ?? fail(), 'Tower', { frame: null, bracket: null }, null), id: randomUUID(), standId, at: '2026-06-01T10:00:00Z' };
+  switch (route) {
+    case '/jobs/:job/stands':
+      return { name: 'Tower', settings };
+    case '/stands/:stand':
+      return { version: 1, writeId: randomUUID(), name: 'Tower', settings };
+    case '/jobs/:job/log/changes':
+      return { put: [take], remove: [] };
+    case '/calc/wedge':
+      return { focalMm: 90, imageMm: 92, tiltDeg: 3, swingDeg: 0, fNumber: 11, cocMm: 0.1 };
+    case '/kit/changes':
+      return { changes: [{ do: 'removeItem', id: randomUUID() }] };
+    default:
+      return { name: 'A name' };
+  }
+}
+
+describe('whatever is asked of the server', () => {
+  test('it answers, never with a fault of its own, and what it refuses it refuses in a sentence; what it keeps it can give out', async () => {
+    const seen = new Set<number>();
+    await fc.assert(
+      fc.asyncProperty(
+        fc.constantFrom(...METHODS),
+        fc.constantFrom(...ROUTES),
+        fc.constantFrom('real', 'real', 'real', randomUUID(), 'abc', '%00', '..%2f..', "'; drop table jobs; --", '0'.repeat(300)),
+        fc.array(odd, { minLength: 12, maxLength: 12 }),
+        fc.array(fc.nat(24), { minLength: 60, maxLength: 60 }),
+        async (method, route, id, picks, dice) => {
+          // A deletion of what the other requests ask for would leave little to look at.
+          if (method === 'delete' && id === 'real') return;
+          const path = route.replace(':job', id === 'real' ? jobId : encodeURI(id)).replace(':stand', id === 'real' ? standId : encodeURI(id));
+          const body = mutated(meant(route), picks[Symbol.iterator](), dice[Symbol.iterator]());
+          const asked = api()[method](`/api${path}`);
+          const answer = method === 'get' ? await asked : await asked.set('Content-Type', 'application/json').send(body === undefined ? '' : JSON.stringify(body));
+          seen.add(answer.status);
+          if (answer.status >= 500) throw new Error(`${method} ${path} answered ${answer.status}: ${answer.text.slice(0, 300)} to ${JSON.stringify(body).slice(0, 600)}`);
+          if (answer.status < 400) return;
+          const { error } = apiErrorSchema.parse(answer.body);
+          expect(error.message).toMatch(/\S.*[.”]$/su);
+          expect(error.message.length).toBeLessThan(1000);
+        },
+      ),
+      { numRuns: 700 },
+    );
+    // It has let through and refused.
+    expect([...seen]).toEqual(expect.arrayContaining([200, 201, 400, 404]));
+    for (const { id } of jobSummarySchema.array().parse((await api().get('/api/jobs').expect(200)).body)) {
+      jobSchema.parse((await api().get(`/api/jobs/${id}`).expect(200)).body);
+      logSchema.parse((await api().get(`/api/jobs/${id}/log`).expect(200)).body);
+    }
+    standSchema.parse((await api().get(`/api/stands/${standId}`).expect(200)).body);
+  });
+
+  test('what is no JSON, or says it is something else, is refused in a sentence', async () => {
+    for (const [type, text] of [['application/json', '{"name":'], ['application/json', '\u0000'], ['text/plain', 'name=1'], ['application/xml', '<name/>']] as const) {
+      const answer = await api().post('/api/jobs').set('Content-Type', type).send(text);
+      expect(answer.status).toBeGreaterThanOrEqual(400);
+      expect(answer.status).toBeLessThan(500);
+      expect(apiErrorSchema.parse(answer.body).error.message).toMatch(/\.$/);
+    }
+  });
+});
