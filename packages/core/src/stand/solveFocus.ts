@@ -166,11 +166,14 @@ function solved(settings: StandSettings, by: TurnedBy, wanted: () => Wanted): Fo
   const { cocMm } = standBlurAllowed(settings);
   // Where the lens wide open holds everything straight there is nothing to tilt for.
   const straight = leastApertureAt(focalMm, points, cocMm, axisToBack({ front: UNTURNED, rear: settings.rear }), weights);
-  if (straight.fNumber <= settings.rig.lens.widestFNumber) return finished(settings, by, { front: UNTURNED, rear: settings.rear }, points, weights);
+  const unturned = (): FocusSolution => finished(settings, by, { front: UNTURNED, rear: settings.rear }, points, weights);
+  if (straight.fNumber <= settings.rig.lens.widestFNumber) return unturned();
   const backStraight = settings.rear.tiltDeg === 0 && settings.rear.swingDeg === 0;
   const turn = by === 'none' ? UNTURNED : backStraight ? leastAperture(focalMm, points, cocMm, mechanism, weights) : acrossTurnedBack(settings, mechanism, points, weights);
   const front = fine(nearestTilt(mechanism, fine(turn)));
-  return finished(settings, by, { front, rear: settings.rear }, points, weights);
+  const turned = finished(settings, by, { front, rear: settings.rear }, points, weights);
+  // In hundredths of a degree a tilt may gain nothing any more.
+  return turned.fNumber < straight.fNumber ? turned : unturned();
 }
 
 // The back is turned already: what the mechanism allows is a piece of the sphere of axes that lies askew to it.
