@@ -1,8 +1,8 @@
-import { lightCircle, onSlides, sharpCircle, standContour, wholeFrame } from '../coverage/standCoverage';
+import { coneOutline } from '../coverage/cone';
+import { lightCircle, onSlides, sharpCircle, standCone, standContour, wholeFrame, type CircleOnBack } from '../coverage/standCoverage';
 import { mosaicOnStand } from '../mosaic/onStand';
 import { sectionOf, wedgeAt, type SectionLine } from '../stand/section';
-import { standImageMm } from '../stand/back';
-import { alongAxisMm } from '../stand/back';
+import { alongAxisMm, isTurned, standImageMm } from '../stand/back';
 import type { StandSettings } from '../stand/settings';
 import { apertureWords, fixed, mmWords } from '../words';
 import type { Mark } from './drawing';
@@ -42,6 +42,22 @@ function lines(points: readonly Point[], box: Box, widthMm: number, dashed = fal
   });
 }
 
+/** So many pieces a circle is drawn in. */
+const ARCS = 72;
+
+/** A circle where it falls on the back, mm: askew and aside when the lens leans to it. */
+function ringOf(settings: StandSettings, circle: CircleOnBack): readonly Point[] {
+  const r = circle.diameterMm / 2;
+  if (!isTurned(settings)) return Array.from({ length: ARCS }, (_, i): Point => [r * Math.cos((i / ARCS) * 2 * Math.PI), r * Math.sin((i / ARCS) * 2 * Math.PI)]);
+  const over = coneOutline(standCone(settings, circle), ARCS);
+  // A mosaic lies over the foot of the lens, a single frame over what the slides say.
+  return pairs(settings.mosaic ? over : onSlides(settings, over));
+}
+
+function pairs(outline: Float64Array): readonly Point[] {
+  return Array.from({ length: outline.length / 2 }, (_, i): Point => [outline[2 * i] ?? 0, outline[2 * i + 1] ?? 0]);
+}
+
 /** The Circle on paper: circles, where the frame may go, the frame or the frames of a mosaic, black on white. */
 export function circleMarks(settings: StandSettings, box: Box): readonly Mark[] {
   const light = lightCircle(settings);
@@ -50,23 +66,24 @@ export function circleMarks(settings: StandSettings, box: Box): readonly Mark[] 
   const laid = mosaicOnStand(settings);
   const at = settings.movements;
   const rects = laid?.rects ?? [{ left: at.shiftMm - frame.widthMm / 2, right: at.shiftMm + frame.widthMm / 2, lower: at.riseMm - frame.heightMm / 2, upper: at.riseMm + frame.heightMm / 2 }];
-  const half = Math.max((light?.diameterMm ?? 0) / 2, (sharp?.diameterMm ?? 0) / 2, ...rects.flatMap(({ left, right, lower, upper }) => [-left, right, -lower, upper])) * 1.04;
+  const [lightRing, sharpRing] = [light, sharp].map((circle) => (circle ? ringOf(settings, circle) : []));
+  const widest = Math.max(light?.diameterMm ?? 0, sharp?.diameterMm ?? 0) / 2;
+  // Steeply tilted, a circle goes on far beyond the paper: what matters is near the frame.
+  const reach = Math.min(1.5 * widest, Math.max(0, ...[...(lightRing ?? []), ...(sharpRing ?? [])].flatMap(([x, y]) => [Math.abs(x), Math.abs(y)])));
+  const half = Math.max(reach, ...rects.flatMap(({ left, right, lower, upper }) => [-left, right, -lower, upper])) * 1.04;
   const scale = Math.min(box.w, box.h) / 2 / half;
   const [cx, cy] = [box.x + box.w / 2, box.y + box.h / 2];
   const to = ([mx, my]: Point): Point => [cx + mx * scale, cy - my * scale];
   const marks: Mark[] = [];
-  if (light) marks.push({ kind: 'disc', x: cx, y: cy, r: (light.diameterMm / 2) * scale, widthMm: 0.35 });
+  const closed = (ring: readonly Point[] = []): readonly Point[] => [...ring, ...ring.slice(0, 1)].map(to);
+  if (light && !isTurned(settings)) marks.push({ kind: 'disc', x: cx, y: cy, r: (light.diameterMm / 2) * scale, widthMm: 0.35 });
+  else if (light) marks.push(...lines(closed(lightRing), box, 0.35));
   if (sharp) {
     // Dashed, in arcs: the sharp circle is not to be taken for the dark edge.
-    const r = (sharp.diameterMm / 2) * scale;
-    const n = 72;
-    for (let i = 0; i < n; i += 2) {
-      const [a, b] = [(i / n) * 2 * Math.PI, ((i + 1) / n) * 2 * Math.PI];
-      marks.push({ kind: 'line', x1: cx + r * Math.cos(a), y1: cy + r * Math.sin(a), x2: cx + r * Math.cos(b), y2: cy + r * Math.sin(b), widthMm: 0.2 });
-    }
+    const ring = closed(sharpRing);
+    for (let i = 0; i + 1 < ring.length; i += 2) marks.push(...lines(ring.slice(i, i + 2), box, 0.2));
     if (!laid) {
-      const outline = onSlides(settings, standContour(settings, sharp));
-      const points = Array.from({ length: outline.length / 2 }, (_, i): Point => to([outline[2 * i] ?? 0, outline[2 * i + 1] ?? 0]));
+      const points = pairs(standContour(settings, sharp)).map(to);
       if (points.length > 2) marks.push(...lines([...points, points[0] as Point], box, 0.12));
     }
   }
@@ -100,7 +117,8 @@ export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[]
   const imageM = standImageMm(settings) / 1000;
   const back = Math.max(imageM * 1.5, far * 0.06);
   const scale = Math.min(box.w / (far + back), box.h / 2 / tall);
-  const [ox, oy] = [box.x + back * scale, box.y + box.h / 2];
+  // Room for the back before the lens, however small it is to scale.
+  const [ox, oy] = [box.x + Math.max(3.2, back * scale), box.y + box.h / 2];
   const to = ([z, u]: Point): Point => [ox + z * scale, oy - u * scale];
   const along = ({ z, u, at }: SectionLine): readonly Point[] => {
     const size = Math.hypot(z, u);

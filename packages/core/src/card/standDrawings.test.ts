@@ -1,0 +1,139 @@
+import fc from 'fast-check';
+import { Vector3 } from 'three';
+import { lightCircle, sharpCircle, standCone, standMargin } from '../coverage/standCoverage';
+import { evenly } from '../evenly.test-support';
+import { FIRST_MOSAIC } from '../mosaic/mosaic';
+import { PLAIN_SCENE } from '../scene/scene';
+import { FIRST_SUBJECTS } from '../scene/subject';
+import { stand } from '../stand/fixtures.test-support';
+import type { StandSettings } from '../stand/settings';
+import type { Mark } from './drawing';
+import { circleMarks, clipped, sectionMarks, viewOf, type Box } from './standDrawings';
+
+const box: Box = { x: 10, y: 20, w: 60, h: 50 };
+type Line = Extract<Mark, { kind: 'line' }>;
+const linesOf = (marks: readonly Mark[], widthMm: number): readonly Line[] => marks.filter((mark): mark is Line => mark.kind === 'line' && mark.widthMm === widthMm);
+const frameOf = (marks: readonly Mark[]) => marks.find((mark): mark is Extract<Mark, { kind: 'rect' }> => mark.kind === 'rect');
+
+/** Where a mark lies on the back, mm over the foot of the lens: the frame on the paper is to scale with the frame that there is. */
+function onBack(marks: readonly Mark[], { movements, orientation }: StandSettings): (x: number, y: number) => readonly [number, number] {
+  const frame = frameOf(marks);
+  if (!frame) throw new Error('no frame');
+  const scale = frame.w / (orientation === 'landscape' ? 36 : 24);
+  return (x, y) => [movements.shiftMm + (x - frame.x - frame.w / 2) / scale, movements.riseMm - (y - frame.y - frame.h / 2) / scale];
+}
+
+const tilted = fc.record({ tiltDeg: evenly(-9, 9), swingDeg: evenly(-9, 9), riseMm: evenly(-8, 8), shiftMm: evenly(-8, 8), orientation: fc.constantFrom('landscape' as const, 'portrait' as const) }).map(({ tiltDeg, swingDeg, riseMm, shiftMm, orientation }) => stand({ front: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm }, orientation }));
+
+describe('the circle on paper', () => {
+  test('straight, it is as wide as the light circle, and the frame lies in it where it is set', () => {
+    const settings = stand({ movements: { riseMm: 6, shiftMm: -4 } });
+    const marks = circleMarks(settings, box);
+    const disc = marks.find((mark) => mark.kind === 'disc');
+    const frame = frameOf(marks);
+    if (disc?.kind !== 'disc' || !frame) throw new Error('no circle');
+    const scale = frame.w / 36;
+    expect(disc.r / scale).toBeCloseTo(67 / 2, 6);
+    expect([disc.x, disc.y]).toEqual([40, 45]);
+    expect((frame.x + frame.w / 2 - 40) / scale).toBeCloseTo(-4, 6);
+    expect((45 - frame.y - frame.h / 2) / scale).toBeCloseTo(6, 6);
+    expect(frame.h / scale).toBeCloseTo(24, 6);
+  });
+
+  test('tilted, every place of the line is seen at the half-angle of the circle from the axis of the lens', () => {
+    fc.assert(
+      fc.property(tilted, (settings) => {
+        const light = lightCircle(settings);
+        if (!light || (settings.front.tiltDeg === 0 && settings.front.swingDeg === 0)) return true;
+        const marks = circleMarks(settings, box);
+        const cone = standCone(settings, light);
+        const back = onBack(marks, settings);
+        const ring = linesOf(marks, 0.35);
+        expect(ring.length).toBeGreaterThan(30);
+        return ring.every(({ x1, y1 }) => {
+          const [x, y] = back(x1, y1);
+          const angle = new Vector3(x, y, cone.imageMm).angleTo(new Vector3(...cone.axis));
+          // What the paper cuts off ends between two places of the line.
+          const cut = Math.min(Math.abs(x1 - box.x), Math.abs(x1 - box.x - box.w), Math.abs(y1 - box.y), Math.abs(y1 - box.y - box.h)) < 1e-6;
+          return cut || Math.abs(angle - cone.halfAngle) < 1e-6;
+        });
+      }),
+    );
+  });
+
+  test('the dashes go around the frame where the finding says that it is inside, and cut it where it is not', () => {
+    let [inside, outside] = [0, 0];
+    fc.assert(
+      fc.property(tilted, (settings) => {
+        const sharp = sharpCircle(settings);
+        const frame = frameOf(circleMarks(settings, box));
+        if (!sharp || !frame) return true;
+        const margin = standMargin(settings, sharp);
+        if (margin.of !== 'movement' || Math.abs(margin.valueMm) < 0.3) return true;
+        const marks = circleMarks(settings, box);
+        const corners = [[frame.x, frame.y], [frame.x + frame.w, frame.y], [frame.x, frame.y + frame.h], [frame.x + frame.w, frame.y + frame.h]] as const;
+        const back = onBack(marks, settings);
+        const cone = standCone(settings, sharp);
+        const within = corners.every(([x, y]) => new Vector3(...back(x, y), cone.imageMm).angleTo(new Vector3(...cone.axis)) <= cone.halfAngle + 1e-9);
+        if (within) inside++;
+        else outside++;
+        return within === margin.valueMm > 0;
+      }),
+      { numRuns: 200 },
+    );
+    expect(inside).toBeGreaterThan(20);
+    expect(outside).toBeGreaterThan(5);
+  });
+
+  test('a mosaic has all its frames, numbered in their order', () => {
+    const frames = [-9, 0, 9].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false }));
+    const marks = circleMarks(stand({ mosaic: { ...FIRST_MOSAIC, frames } }), box);
+    expect(marks.filter(({ kind }) => kind === 'rect')).toHaveLength(3);
+    expect(marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))).toEqual(['1', '2', '3']);
+  });
+
+  test('where no circle is known the frame stands alone', () => {
+    const { rig } = stand();
+    const marks = circleMarks(stand({ rig: { ...rig, lens: { ...rig.lens, circle: { lightMm: null, definition: [] } } } }), box);
+    expect(marks.map(({ kind }) => kind)).toEqual(['rect', 'line', 'line']);
+  });
+});
+
+describe('a line clipped to a box', () => {
+  test('what is left lies in the box and on the line; what is dropped does not cross it', () => {
+    const any = fc.tuple(evenly(-50, 150), evenly(-50, 150));
+    fc.assert(
+      fc.property(any, any, ([x1, y1], [x2, y2]) => {
+        const inBox = (x: number, y: number, slack = 1e-9): boolean => x >= box.x - slack && x <= box.x + box.w + slack && y >= box.y - slack && y <= box.y + box.h + slack;
+        const part = clipped([x1, y1], [x2, y2], box);
+        const samples = Array.from({ length: 101 }, (_, i) => [x1 + ((x2 - x1) * i) / 100, y1 + ((y2 - y1) * i) / 100] as const);
+        if (!part) return samples.every(([x, y]) => !inBox(x, y, -1e-9));
+        return part.every(([x, y]) => inBox(x, y, 1e-6) && Math.abs((x - x1) * (y2 - y1) - (y - y1) * (x2 - x1)) < 1e-6 * (1 + Math.hypot(x2 - x1, y2 - y1)) * 100);
+      }),
+      { numRuns: 400 },
+    );
+  });
+});
+
+describe('the section on paper', () => {
+  const scene = { subject: FIRST_SUBJECTS.front, distanceM: 12, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+
+  test('all of it lies in its box, with no figure missing', () => {
+    fc.assert(
+      fc.property(tilted, fc.option(evenly(0.4, 40)), fc.array(fc.tuple(evenly(-4, 4), evenly(0, 6), evenly(-8, 30)), { maxLength: 6 }), (settings, focusM, places) => {
+        const pins = places.map((at, i) => ({ id: `p${i}`, name: `pin ${i}`, role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at } }));
+        return sectionMarks({ ...settings, scene, focusM, pins }, box).every((mark) => {
+          if (mark.kind !== 'line') return Object.values(mark).every((value) => typeof value !== 'number' || Number.isFinite(value));
+          return [mark.x1, mark.x2].every((x) => x >= box.x - 1e-6 && x <= box.x + box.w + 1e-6) && [mark.y1, mark.y2].every((y) => y >= box.y - 1e-6 && y <= box.y + box.h + 1e-6);
+        });
+      }),
+      { numRuns: 200 },
+    );
+  });
+
+  test('is seen from the side, and from above when the lens is swung alone', () => {
+    expect(viewOf({ front: { tiltDeg: 0, swingDeg: 0 } })).toBe('side');
+    expect(viewOf({ front: { tiltDeg: 2, swingDeg: 1 } })).toBe('side');
+    expect(viewOf({ front: { tiltDeg: 0, swingDeg: 4 } })).toBe('plan');
+  });
+});
