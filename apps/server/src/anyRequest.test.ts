@@ -1,58 +1,34 @@
 import { randomUUID } from 'node:crypto';
-import { mkdtemp, rm } from 'node:fs/promises';
-import { createServer, type Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import fc from 'fast-check';
-import type PgBoss from 'pg-boss';
-import { pino } from 'pino';
 import request from 'supertest';
 import { apiErrorSchema } from '@gangway/contract/apiError';
 import { DEMO_STANDS } from '@gangway/contract/demo';
+import { DEMO_ITEMS } from '@gangway/contract/demoKit';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { logSchema } from '@gangway/contract/log';
 import { standSchema, storedSettings } from '@gangway/contract/stand';
 import { takeOf } from '@gangway/core/log/take';
-import { createApp } from './app';
-import { openQueue } from './proof/queue';
-import { folderStore } from './proof/store/folderStore';
-import { testDatabase } from './testDatabase.test-support';
+import { wholeServer } from './wholeServer.test-support';
 
 jest.setTimeout(120_000);
 
-const logger = pino({ level: 'silent' });
-let database: Awaited<ReturnType<typeof testDatabase>>;
-let server: Server;
-let boss: PgBoss;
-let folder = '';
-let base = '';
+let server: Awaited<ReturnType<typeof wholeServer>>;
 let jobId = '';
 let standId = '';
-const api = () => request(base);
-const settings = storedSettings(DEMO_STANDS[0]?.settings ?? fail());
-
-function fail(): never {
-  throw new Error('no demo');
-}
+const api = () => request(server.base);
+const [[tower], [item]] = [DEMO_STANDS, DEMO_ITEMS];
+if (!tower || !item) throw new Error('no demo');
+const opened = tower.settings;
+const known = item;
+const settings = storedSettings(opened);
 
 beforeAll(async () => {
-  database = await testDatabase();
-  folder = await mkdtemp(join(tmpdir(), 'gangway-any-'));
-  boss = await openQueue(database.url, logger);
-  server = createServer(createApp({ db: database.connection.db, logger, webDir: null, proof: { store: folderStore(join(folder, 'store')), boss, scratch: join(folder, 'scratch'), quotaBytes: null } })).listen(0, '127.0.0.1');
-  await new Promise((done) => server.once('listening', done));
-  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  server = await wholeServer();
   jobId = jobSchema.parse((await api().post('/api/jobs').send({ name: 'Ropeworks' }).expect(201)).body).id;
   standId = standSchema.parse((await api().post(`/api/jobs/${jobId}/stands`).send({ name: 'Tower', settings }).expect(201)).body).id;
 });
 
-afterAll(async () => {
-  await boss.stop({ graceful: false });
-  await new Promise((done) => server.close(done));
-  await database.drop();
-  await rm(folder, { recursive: true, force: true });
-});
+afterAll(() => server.close());
 
 /** What no field is meant to hold, and some of what one is. */
 const odd = fc.oneof(fc.constantFrom<unknown>(null, true, '', 'abc', '∞', -1, 0, 1e308, -1e308, 5e-324, 0.1, 2 ** 53, [], {}, [[]], '\u0000', 'x'.repeat(5000), '2026-13-45', { riseMm: 1 }), fc.jsonValue({ maxDepth: 2 }));
@@ -72,9 +48,22 @@ function mutated(value: unknown, picks: Iterator<unknown>, rolls: Iterator<numbe
 const METHODS = ['get', 'post', 'put', 'patch', 'delete'] as const;
 const ROUTES = ['/jobs', '/jobs/:job', '/jobs/:job/duplicate', '/jobs/:job/restore', '/jobs/:job/stands', '/jobs/:job/log', '/jobs/:job/log/changes', '/stands/:stand', '/stands/:stand/duplicate', '/stands/:stand/restore', '/stands/:stand/frame-sets', '/kit', '/kit/changes', '/card-templates', '/card-templates/:stand', '/calc', '/calc/wedge', '/deleted', '/frame-sets/:stand', '/assemblies/:stand', '/health', '/nothing'] as const;
 
-/** What a client that means well sends to each. */
+/** Where a client that means well sends what. */
+const MEANT: readonly (readonly [(typeof METHODS)[number], (typeof ROUTES)[number], number])[] = [
+  ['post', '/jobs', 201],
+  ['patch', '/jobs/:job', 200],
+  ['post', '/jobs/:job/stands', 201],
+  ['put', '/stands/:stand', 200],
+  ['post', '/jobs/:job/log/changes', 200],
+  ['post', '/stands/:stand/frame-sets', 201],
+  ['post', '/kit/changes', 200],
+  ['post', '/calc/wedge', 200],
+];
+const at = (route: string, id: string): string => `/api${route.replace(':job', id === 'real' ? jobId : encodeURI(id)).replace(':stand', id === 'real' ? standId : encodeURI(id))}`;
+
+/** What it sends there. */
 function meant(route: (typeof ROUTES)[number]): unknown {
-  const take = { ...takeOf(DEMO_STANDS[0]?.settings ?? fail(), 'Tower', { frame: null, bracket: null }, null), id: randomUUID(), standId, at: '2026-06-01T10:00:00Z' };
+  const take = { ...takeOf(opened, 'Tower', { frame: null, bracket: null }, null), id: randomUUID(), standId, at: '2026-06-01T10:00:00Z' };
   switch (route) {
     case '/jobs/:job/stands':
       return { name: 'Tower', settings };
@@ -85,13 +74,19 @@ function meant(route: (typeof ROUTES)[number]): unknown {
     case '/calc/wedge':
       return { focalMm: 90, imageMm: 92, tiltDeg: 3, swingDeg: 0, fNumber: 11, cocMm: 0.1 };
     case '/kit/changes':
-      return { changes: [{ do: 'removeItem', id: randomUUID() }] };
+      return { changes: [{ op: 'putItem', item: { ...known, id: randomUUID() }, archived: false, version: null }] };
+    case '/stands/:stand/frame-sets':
+      return { name: 'A series', origin: 'files', planned: true };
     default:
       return { name: 'A name' };
   }
 }
 
 describe('whatever is asked of the server', () => {
+  test.each(MEANT)('%s %s as it is meant is answered by %i', async (method, route, status) => {
+    await api()[method](at(route, 'real')).send(meant(route) as object).expect(status);
+  });
+
   test('it answers, never with a fault of its own, and what it refuses it refuses in a sentence; what it keeps it can give out', async () => {
     const seen = new Set<number>();
     await fc.assert(
@@ -104,9 +99,9 @@ describe('whatever is asked of the server', () => {
         async (method, route, id, picks, dice) => {
           // A deletion of what the other requests ask for would leave little to look at.
           if (method === 'delete' && id === 'real') return;
-          const path = route.replace(':job', id === 'real' ? jobId : encodeURI(id)).replace(':stand', id === 'real' ? standId : encodeURI(id));
+          const path = at(route, id);
           const body = mutated(meant(route), picks[Symbol.iterator](), dice[Symbol.iterator]());
-          const asked = api()[method](`/api${path}`);
+          const asked = api()[method](path);
           const answer = method === 'get' ? await asked : await asked.set('Content-Type', 'application/json').send(body === undefined ? '' : JSON.stringify(body));
           seen.add(answer.status);
           if (answer.status >= 500) throw new Error(`${method} ${path} answered ${answer.status}: ${answer.text.slice(0, 300)} to ${JSON.stringify(body).slice(0, 600)}`);

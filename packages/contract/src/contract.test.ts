@@ -59,11 +59,20 @@ describe('what crosses the border', () => {
     expect(refusal(standSettingsSchema, { ['k'.repeat(1_000_000)]: 1, ...good }).message.length).toBeLessThan(100);
   });
 
+  test.each([
+    ['what was sent whole', null, 'What was sent must be an object with named fields.'],
+    ['a field that is an object', { ...good, rig: 3 }, 'rig must be an object with named fields.'],
+    ['a list', { ...good, pins: 'none' }, 'pins must be a list.'],
+    ['a number of our own words', { ...good, movements: { riseMm: 'up', shiftMm: 0 } }, 'movements.riseMm: Rise must be a number from −500 to 500 mm.'],
+  ])('of the wrong kind, %s, is refused in a sentence that names it', (_what, value, words) => {
+    expect(refusal(standSettingsSchema, value).message).toBe(words);
+  });
+
   test('any JSON is either a stand or refused by name, never a throw', () => {
     fc.assert(fc.property(fc.jsonValue(), (value) => {
       const parsed = standSettingsSchema.safeParse(value);
       if (parsed.success) return false;
-      return firstIssue(parsed.error).message.length > 0;
+      return /[.”]$/u.test(firstIssue(parsed.error).message);
     }));
   });
 

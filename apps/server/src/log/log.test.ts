@@ -1,14 +1,9 @@
 import { execFileSync } from 'node:child_process';
 import { createHash, randomUUID } from 'node:crypto';
-import { mkdtemp, readdir, readFile, rm, writeFile } from 'node:fs/promises';
-import { createServer, type Server } from 'node:http';
-import { tmpdir } from 'node:os';
+import { mkdtemp, readdir, readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
-import type { AddressInfo } from 'node:net';
 import fc from 'fast-check';
 import { pdfText } from './pdfText.test-support';
-import { pino } from 'pino';
-import type PgBoss from 'pg-boss';
 import sharp from 'sharp';
 import request from 'supertest';
 import { archivedJobSchema } from '@gangway/contract/archive';
@@ -19,38 +14,21 @@ import { setSchema } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/stand';
 import { seriesOf, takeOf, type LogTake } from '@gangway/core/log/take';
 import yazl from 'yazl';
-import { createApp } from '../app';
-import { openQueue } from '../proof/queue';
-import { folderStore } from '../proof/store/folderStore';
-import { testDatabase } from '../testDatabase.test-support';
+import { wholeServer } from '../wholeServer.test-support';
 import { evenly } from '@gangway/core/evenly.test-support';
 
 jest.setTimeout(60_000);
 
-const logger = pino({ level: 'silent' });
-let database: Awaited<ReturnType<typeof testDatabase>>;
-let server: Server;
-let boss: PgBoss;
+let server: Awaited<ReturnType<typeof wholeServer>>;
 let folder = '';
-let base = '';
-const api = () => request(base);
+const api = () => request(server.base);
 
 beforeAll(async () => {
-  database = await testDatabase();
-  folder = await mkdtemp(join(tmpdir(), 'gangway-log-'));
-  boss = await openQueue(database.url, logger);
-  const proof = { store: folderStore(join(folder, 'store')), boss, scratch: join(folder, 'scratch'), quotaBytes: null };
-  server = createServer(createApp({ db: database.connection.db, logger, webDir: null, proof })).listen(0, '127.0.0.1');
-  await new Promise((done) => server.once('listening', done));
-  base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
+  server = await wholeServer();
+  folder = server.folder;
 });
 
-afterAll(async () => {
-  server.close();
-  await boss.stop({ graceful: false, close: true });
-  await database.drop();
-  await rm(folder, { recursive: true, force: true });
-});
+afterAll(() => server.close());
 
 async function newJob(name = `Job ${randomUUID().slice(0, 6)}`, stands = DEMO_STANDS.slice(0, 2)): Promise<StoredJob> {
   const { body } = await api().post('/api/jobs').send({ name }).expect(201);

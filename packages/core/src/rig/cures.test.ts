@@ -63,18 +63,20 @@ describe('what the kit has to cure a rig, whatever kit it is', () => {
     );
   });
 
-  test('where one other thing in front would do, something is offered', () => {
-    // By trying every filter, hood and ring of the kit in front, by hand.
+  test('where another thing alone in front would do, or nothing, something is offered', () => {
+    // By trying every filter and hood of the kit in front, by hand.
     let could = 0;
     fc.assert(
       fc.property(kitAndPlan, ({ items, plan }) => {
         const before = statesOf(plan, items);
-        if (before?.get('front') !== 'fails') return true;
-        const bare = { ...plan, frontIds: [] };
-        const after = statesOf(bare, items);
-        const better = after !== null && (after.get('front') ?? 'holds') === 'holds' && [...after].every(([other, state]) => rank(state) >= rank(before.get(other) ?? 'holds'));
-        if (better) could++;
-        return !better || curesFor('front', plan, items).length > 0;
+        if (before?.get('front') !== 'fails' || plan.frontIds.length !== 1) return true;
+        const alone = [...items.values()].filter(({ kind }) => kind === 'filter' || kind === 'hood').map(({ id }) => [id]);
+        const would = [[], ...alone].some((frontIds) => {
+          const after = statesOf({ ...plan, frontIds }, items);
+          return after !== null && (after.get('front') ?? 'holds') === 'holds' && [...after].every(([other, state]) => rank(state) >= rank(before.get(other) ?? 'holds'));
+        });
+        if (would) could++;
+        return !would || curesFor('front', plan, items).length > 0;
       }),
       { numRuns: 600 },
     );
