@@ -23,34 +23,79 @@ export default ts.config(
     // Arrows only downwards: core stands alone, contract stands on core.
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.test-support.ts', 'packages/core/src/calculators/**'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.)', message: 'The core uses no package, no Node and no page.' }] }] },
+    rules: {
+      'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.)', message: 'The core uses no package, no Node and no page.' }] }],
+    },
   },
   {
     // Fourier transforms and linear equations are what standard packages are for.
     files: ['packages/core/src/assembly/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.test-support.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.|fft\\.js$|ml-matrix$)', message: 'Assembly uses the packages for Fourier transforms and linear equations, and the core.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              regex: '^(?!\\.|fft\\.js$|ml-matrix$)',
+              message: 'Assembly uses the packages for Fourier transforms and linear equations, and the core.',
+            },
+          ],
+        },
+      ],
+    },
   },
   {
     // Where the sun stands is what a standard package is for.
     files: ['packages/core/src/sun/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.|astronomy-engine$)', message: 'The sun uses the package for astronomy and the core.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!\\.|astronomy-engine$)', message: 'The sun uses the package for astronomy and the core.' }] },
+      ],
+    },
   },
   {
     // The registry of calculators alone uses schemas.
     files: ['packages/core/src/calculators/**/*.ts'],
     ignores: ['**/*.test.ts'],
-    rules: { 'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.|zod$)', message: 'The calculators use zod and the core, nothing else.' }] }] },
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!\\.|zod$)', message: 'The calculators use zod and the core, nothing else.' }] },
+      ],
+    },
   },
   {
     files: ['packages/contract/src/**/*.ts'],
     rules: { 'no-restricted-imports': ['error', { patterns: ['@gangway/server*', '@gangway/web*', 'node:*', 'react*'] }] },
   },
-  { files: ['**/*.mjs'], languageOptions: { globals: { process: 'readonly', console: 'readonly', performance: 'readonly', setTimeout: 'readonly', clearTimeout: 'readonly', URL: 'readonly', window: 'readonly', document: 'readonly', addEventListener: 'readonly', requestAnimationFrame: 'readonly', MessageChannel: 'readonly' } } },
+  {
+    files: ['**/*.mjs'],
+    languageOptions: {
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        performance: 'readonly',
+        setTimeout: 'readonly',
+        clearTimeout: 'readonly',
+        URL: 'readonly',
+        window: 'readonly',
+        document: 'readonly',
+        addEventListener: 'readonly',
+        requestAnimationFrame: 'readonly',
+        MessageChannel: 'readonly',
+      },
+    },
+  },
   {
     files: ['**/*.test.{ts,tsx}', 'e2e/**'],
     // Answers of supertest are `any` until a schema has read them.
-    rules: { '@typescript-eslint/no-empty-function': 'off', '@typescript-eslint/no-unsafe-assignment': 'off', 'react-hooks/rules-of-hooks': 'off' },
+    rules: {
+      '@typescript-eslint/no-empty-function': 'off',
+      '@typescript-eslint/no-unsafe-assignment': 'off',
+      'react-hooks/rules-of-hooks': 'off',
+    },
   },
 );

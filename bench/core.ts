@@ -23,7 +23,7 @@ import type { StandSettings } from '@gangway/core/stand/settings';
 function medianMs(call: () => unknown, forMs = 400): number {
   const rounds: number[] = [];
   let calls = 1;
-  for (let begun = performance.now(); performance.now() - begun < forMs; ) {
+  for (let begun = performance.now(); performance.now() - begun < forMs;) {
     const at = performance.now();
     for (let i = 0; i < calls; i++) call();
     const took = performance.now() - at;
@@ -47,7 +47,9 @@ function referenceContour(settings: StandSettings): unknown {
   const { widthMm, heightMm } = standFrame(settings);
   const radius = (sharpCircle(settings)?.diameterMm ?? 0) / 2;
   const circle = (x: number, y: number): Polygon => [
-    [...Array(360).keys()].map((i) => [x + radius * Math.cos((i * Math.PI) / 180), y + radius * Math.sin((i * Math.PI) / 180)] as [number, number]),
+    [...Array(360).keys()].map(
+      (i) => [x + radius * Math.cos((i * Math.PI) / 180), y + radius * Math.sin((i * Math.PI) / 180)] as [number, number],
+    ),
   ];
   const [x, y] = [widthMm / 2, heightMm / 2];
   return polygonClipping.intersection(circle(x, y), circle(-x, y), circle(x, -y), circle(-x, -y));
@@ -111,16 +113,37 @@ function wholeWithFocus(settings: StandSettings, pins: readonly Vec3[]): unknown
   const plane = focusPlane(focalMm, set.imageMm, set.tiltDeg, set.swingDeg);
   const limits = wedge(focalMm, set.imageMm, set.tiltDeg, set.swingDeg, 11, 0.03);
   const blurs = pins.map((pin) => blurAt(focalMm, set.imageMm, set.tiltDeg, set.swingDeg, 11, pin));
-  return [quickFindings(settings), shiftScale(settings), nineContours(settings), plane, limits, hingeMm(focalMm, set.totalDeg), lensAxis(set.tiltDeg, set.swingDeg), blurs];
+  return [
+    quickFindings(settings),
+    shiftScale(settings),
+    nineContours(settings),
+    plane,
+    limits,
+    hingeMm(focalMm, set.totalDeg),
+    lensAxis(set.tiltDeg, set.swingDeg),
+    blurs,
+  ];
 }
 
 /** What the step Focus asks at one step of a drag with twelve pins, and what is sought off the page. */
 function focusLines(): readonly string[] {
   const slipway = DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings;
   if (!slipway) return [];
-  const pin = (i: number): Pin => ({ id: String(i), name: `pin ${i}`, role: i % 5 === 4 ? 'best' : 'sharp', weight: 1, place: { kind: 'point', at: [((i * 7) % 11) / 11 - 0.5, (i % 4) * 0.15, 0.2 + i * 1.7] } });
+  const pin = (i: number): Pin => ({
+    id: String(i),
+    name: `pin ${i}`,
+    role: i % 5 === 4 ? 'best' : 'sharp',
+    weight: 1,
+    place: { kind: 'point', at: [((i * 7) % 11) / 11 - 0.5, (i % 4) * 0.15, 0.2 + i * 1.7] },
+  });
   const twelve: StandSettings = { ...slipway, front: { tiltDeg: 4, swingDeg: 0 }, pins: Array.from({ length: 12 }, (_, i) => pin(i)) };
-  const all: StandSettings = { ...slipway, pins: [{ ...pin(0), place: { kind: 'thing', thing: 'stakes' } }, { ...pin(1), place: { kind: 'thing', thing: 'ground' } }] };
+  const all: StandSettings = {
+    ...slipway,
+    pins: [
+      { ...pin(0), place: { kind: 'thing', thing: 'stakes' } },
+      { ...pin(1), place: { kind: 'thing', thing: 'ground' } },
+    ],
+  };
   const points = placedPins(all).reduce((sum, each) => sum + each.points.length, 0);
   const step = medianMs(() => [quickFindings(twelve), sectionOf(twelve, 'side')]);
   const solved = medianMs(() => solveFocus(twelve, 'front'));
@@ -140,15 +163,19 @@ function mosaicLines(): readonly string[] {
   // Everything the circle holds is the wish with most candidates.
   const { tried } = answers(ledger, { for: 'everything' }, 0.2);
   const ms = medianMs(() => answers(ledger, { for: 'everything' }, 0.2));
-  return [`layouts of a wish, ledger sheet: ${tried} candidates ranked in ${ms.toFixed(0)} ms, ${((ms / tried) * 10_000).toFixed(0)} ms for ten thousand (target: under 200 ms, off the page)`];
+  return [
+    `layouts of a wish, ledger sheet: ${tried} candidates ranked in ${ms.toFixed(0)} ms, ${((ms / tried) * 10_000).toFixed(0)} ms for ten thousand (target: under 200 ms, off the page)`,
+  ];
 }
 
 /** Ten thousand cases for the batch, every calculator in turn, as JSON. */
 export function batchCases(): string {
-  return JSON.stringify([...Array(10_000).keys()].map((i) => {
-    const calc = CALCULATORS[i % CALCULATORS.length];
-    return { calc: calc?.name, in: calc?.example };
-  }));
+  return JSON.stringify(
+    [...Array(10_000).keys()].map((i) => {
+      const calc = CALCULATORS[i % CALCULATORS.length];
+      return { calc: calc?.name, in: calc?.example };
+    }),
+  );
 }
 
 /** The lines of the report. */

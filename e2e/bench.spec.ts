@@ -78,11 +78,16 @@ test('arrow keys move the frame and the scales, Shift by a whole millimetre', as
   await expect(page.getByRole('textbox', { name: 'f/' })).toHaveValue('13');
 });
 
-test('a typed movement beyond the mechanism is refused with the reason, one beyond the circle is taken and found', async ({ page, gangway }) => {
+test('a typed movement beyond the mechanism is refused with the reason, one beyond the circle is taken and found', async ({
+  page,
+  gangway,
+}) => {
   await openStand(page, gangway, SMALL);
   await shift(page).fill('8');
   await shift(page).press('Enter');
-  await expect(page.getByRole('alert')).toContainText('8.0 mm of shift to the right is beyond the end stop: the slide goes from 4.8 mm of shift to the left to 4.8 mm of shift to the right, with 11.0 mm of rise.');
+  await expect(page.getByRole('alert')).toContainText(
+    '8.0 mm of shift to the right is beyond the end stop: the slide goes from 4.8 mm of shift to the left to 4.8 mm of shift to the right, with 11.0 mm of rise.',
+  );
   await expect(shift(page)).toHaveValue('8');
   await shift(page).press('Escape');
   await expect(shift(page)).toHaveValue('0.0');
@@ -213,7 +218,9 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
   // The stand works with the figures it was made with until the new ones are taken.
   await openStand(page, gangway, SMALL);
   await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
-  await expect(page.getByText(/The kit has newer figures for this rig: 24 mm shift wide, Slides: one slide that rotates → one slide at a fixed angle/)).toBeVisible();
+  await expect(
+    page.getByText(/The kit has newer figures for this rig: 24 mm shift wide, Slides: one slide that rotates → one slide at a fixed angle/),
+  ).toBeVisible();
   await page.getByRole('button', { name: 'Take the new figures' }).click();
   await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'fails');
   await expect(finding(page, 'travel')).toContainText('1.0 mm beyond the forward stop');
@@ -265,7 +272,8 @@ test('a missing figure is not known, never green, and asks for itself', async ({
 
 test('fits the screen at 1280 by 800 without scrolling, and a phone without sideways scrolling', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
-  const overflow = () => page.evaluate(() => [document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]);
+  const overflow = () =>
+    page.evaluate(() => [document.documentElement.scrollWidth - innerWidth, document.documentElement.scrollHeight - innerHeight]);
   expect(await overflow()).toEqual([0, 0]);
   const aside = page.getByRole('complementary');
   expect(await aside.evaluate((element) => element.scrollHeight - element.clientHeight)).toBeLessThanOrEqual(0);
@@ -281,7 +289,9 @@ for (const theme of ['light', 'dark'] as const) {
     test.use({ colorScheme: theme });
     test('jobs page, bench and choice of rigs have no violation that axe finds, contrast included', async ({ page, gangway }) => {
       const violations = async () =>
-        (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
+        (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(
+          ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`,
+        );
       await page.goto(gangway.url);
       await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
       expect(await violations()).toEqual([]);
@@ -297,5 +307,7 @@ for (const theme of ['light', 'dark'] as const) {
 test('the drawing says itself in words', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
   const frame = page.getByRole('application', { name: /Frame in the circle/ });
-  await expect(frame).toHaveAccessibleDescription(/Frame 24\.0 by 36\.0 mm, portrait.*Light circle 67\.3 mm.*rotating slide ends 12\.0 mm/s);
+  await expect(frame).toHaveAccessibleDescription(
+    /Frame 24\.0 by 36\.0 mm, portrait.*Light circle 67\.3 mm.*rotating slide ends 12\.0 mm/s,
+  );
 });

@@ -9,7 +9,10 @@ import { expect, openStand, test } from './gangway';
 const SMALL = /small format/;
 const rise = (page: Page) => page.getByRole('textbox', { name: 'Rise' });
 
-test('shows the tower in true perspective: its edges upright when level, and leaning by the keystone when pitched', async ({ page, gangway }) => {
+test('shows the tower in true perspective: its edges upright when level, and leaning by the keystone when pitched', async ({
+  page,
+  gangway,
+}) => {
   await openFinder(page, gangway);
   await page.getByLabel('circles').uncheck();
   await still(page);
@@ -59,7 +62,10 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
   await step(page, 'Stand');
   await type(page, 'Distance', '26');
   await expect(page.getByRole('textbox', { name: 'Focus' })).toHaveValue('26.00');
-  await page.getByText(/From here the top needs/).getByRole('button', { name: 'Set it' }).click();
+  await page
+    .getByText(/From here the top needs/)
+    .getByRole('button', { name: 'Set it' })
+    .click();
   await expect(finding).not.toHaveAttribute('data-state', 'fails');
   await type(page, 'Distance', '0.02');
   await expect(page.getByRole('alert')).toContainText('Distance 0.02 m cannot be');
@@ -112,7 +118,14 @@ test('every kind of subject is chosen, drawn and refused what it cannot be', asy
   await openStand(page, gangway, /44 × 33 back/);
   await step(page, 'Frame');
   await expect(page.getByText('Say what stands before the camera')).toBeVisible();
-  for (const kind of ['Interior', 'Table-top with a flat label', 'Ground with stakes', 'Row of figures', 'Flat sheet', 'Façade, tower or oblique front']) {
+  for (const kind of [
+    'Interior',
+    'Table-top with a flat label',
+    'Ground with stakes',
+    'Row of figures',
+    'Flat sheet',
+    'Façade, tower or oblique front',
+  ]) {
     await step(page, 'Stand');
     await page.getByLabel('What stands before the camera').selectOption(kind);
     await step(page, 'Frame');
@@ -121,7 +134,9 @@ test('every kind of subject is chosen, drawn and refused what it cannot be', asy
   await step(page, 'Stand');
   await type(page, 'Width', '-3');
   await expect(page.getByRole('alert')).toHaveText('Width must be a number from 0.1 to 1000 m.');
-  const violations = (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
+  const violations = (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(
+    ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`,
+  );
   expect(violations).toEqual([]);
 });
 

@@ -17,19 +17,28 @@ async function openFocus(page: Page, gangway: Gangway, stand: RegExp): Promise<v
   await expect(page.getByTestId('section')).toBeVisible();
 }
 
-test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with the fall that follows the circle', async ({ page, gangway }) => {
+test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with the fall that follows the circle', async ({
+  page,
+  gangway,
+}) => {
   await openFocus(page, gangway, /Slipway/);
   await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
   await expect(solution(page, 'front')).toContainText('tilt 6.46° forward');
   await expect(solution(page, 'none')).toContainText('holds from f/38');
-  await finding(page, 'pins').getByRole('button', { name: /tilt 6\.46° forward/ }).click();
+  await finding(page, 'pins')
+    .getByRole('button', { name: /tilt 6\.46° forward/ })
+    .click();
   await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
   await expect(page.locator('[data-finding][data-state=fails]')).toHaveCount(0);
   const settings = await stored(page);
   // The tilt hinges the plane as far under the lens as the ground lies there, but for the stake: 0.09/sin 6.46° = 0.80 m.
   expect(0.09 / Math.sin((settings.front.tiltDeg * Math.PI) / 180)).toBeCloseTo(0.8, 2);
   // Against the least aperture of the core on the pins themselves.
-  const least = leastAperture(90, placedPins(settings).flatMap(({ points }) => points), standBlurAllowed(settings).cocMm);
+  const least = leastAperture(
+    90,
+    placedPins(settings).flatMap(({ points }) => points),
+    standBlurAllowed(settings).cocMm,
+  );
   await expect(solution(page, 'front')).toContainText(`(f/${least.fNumber.toFixed(1)})`);
   // Tilt by the hinge distance says the same.
   await page.getByLabel('How the plane is laid').selectOption('hinge');
@@ -40,7 +49,10 @@ test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with 
   await expect(page.getByRole('row', { name: /^6\.0°/ })).toContainText('0.861 m');
 });
 
-test('the tide gauge: tilt against stack, the aperture on its chart, and the brass as sharp as the label allows', async ({ page, gangway }) => {
+test('the tide gauge: tilt against stack, the aperture on its chart, and the brass as sharp as the label allows', async ({
+  page,
+  gangway,
+}) => {
   await openFocus(page, gangway, /Tide gauge/);
   await expect(solution(page, 'front')).toContainText('holds from f/5.6');
   await solution(page, 'front').getByRole('button', { name: 'Set it' }).click();
@@ -87,11 +99,16 @@ test('the ropewalk front: long and oblique, and yet far enough off that nothing 
   await type(page, 'Pixels', '1');
   await expect(solution(page, 'front')).toContainText(/swing \d\.\d+° (left|right)|no tilt/);
   const settings = await stored(page);
-  const worst = Math.max(...placedPins(settings).flatMap(({ points }) => points.map((point) => blurOf(focusSetting(settings), settings.fNumber, point) ?? 9)));
+  const worst = Math.max(
+    ...placedPins(settings).flatMap(({ points }) => points.map((point) => blurOf(focusSetting(settings), settings.fNumber, point) ?? 9)),
+  );
   await expect(page.locator('[data-pin-row="the front"] [data-blur]')).toContainText(`${(worst / (36 / 8256)).toFixed(1)} px`);
 });
 
-test('three foremen: the middle face alone by the least swing, with a lens in the hand; the blur is measured in the picture', async ({ page, gangway }) => {
+test('three foremen: the middle face alone by the least swing, with a lens in the hand; the blur is measured in the picture', async ({
+  page,
+  gangway,
+}) => {
   await openFocus(page, gangway, /Three foremen/);
   await expect(finding(page, 'soft')).toHaveAttribute('data-state', 'fails');
   await page.getByRole('button', { name: 'One alone …' }).click();
@@ -118,7 +135,7 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
   const back = standBack(settings);
   if (!back) throw new Error('no scene');
   const seen = seenFrom(back, [-1.02, 1.25, -0.12]);
-  const values = await row(page, 0.5 - ((80.98 * (1.25 - 0.95)) / 6.48 / 24));
+  const values = await row(page, 0.5 - (80.98 * (1.25 - 0.95)) / 6.48 / 24);
   const said = (blurOf(focusSetting(settings), 2.8, seen) ?? 0) * (values.length / 36);
   expect(said).toBeGreaterThan(8);
   expect(Math.abs(edgeSpread(values, said) - said)).toBeLessThan(Math.max(1, 0.15 * said));
@@ -133,10 +150,15 @@ test('the ledger sheet: flat and square, nothing to tilt; a wrong tilt is found 
   await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
   await expect(field(page, 'Tilt')).toHaveValue('0.00');
   await type(page, 'Tilt', '30');
-  await expect(page.getByRole('alert')).toHaveText('Tilt 30.0° forward cannot be set: the mechanism ends before. The nearest is tilt 20.0° forward.');
+  await expect(page.getByRole('alert')).toHaveText(
+    'Tilt 30.0° forward cannot be set: the mechanism ends before. The nearest is tilt 20.0° forward.',
+  );
 });
 
-test('pins are put in the Finder, typed and dragged; what cannot be focused is said with the nearest that can', async ({ page, gangway }) => {
+test('pins are put in the Finder, typed and dragged; what cannot be focused is said with the nearest that can', async ({
+  page,
+  gangway,
+}) => {
   await openFocus(page, gangway, /Slipway/);
   for (const name of ['the ground', 'the first stake']) await page.getByRole('button', { name: `Take ${name} away` }).click();
   await expect(finding(page, 'pins')).toHaveCount(0);
@@ -174,7 +196,10 @@ test('pins are put in the Finder, typed and dragged; what cannot be focused is s
   await expect(page.getByRole('alert')).toHaveText('Weight must be a number from 0.1 to 10.');
 });
 
-test('in the section lens, plane and pins are dragged and nudged; one drag is one undo; the scale of distance is a choice', async ({ page, gangway }) => {
+test('in the section lens, plane and pins are dragged and nudged; one drag is one undo; the scale of distance is a choice', async ({
+  page,
+  gangway,
+}) => {
   await openFocus(page, gangway, /Slipway/);
   const drag = async (grip: string, dx: number, dy: number) => {
     const box = await page.locator(`[data-grip=${grip}]`).boundingBox();
@@ -214,7 +239,9 @@ test('twelve pins at one place, and a rig whose tilt ends in a cone: all of it i
     await expect(page.locator(`[data-pin-row="point ${i}"]`)).toBeVisible();
   }
   // Their names stand in rows of their own in the picture.
-  const rows = await page.locator('g[data-pin] text[font-size="11.5"]').evaluateAll((all) => all.map((each) => Math.round(each.getBoundingClientRect().top)));
+  const rows = await page
+    .locator('g[data-pin] text[font-size="11.5"]')
+    .evaluateAll((all) => all.map((each) => Math.round(each.getBoundingClientRect().top)));
   expect(new Set(rows).size).toBe(12);
   // The lens is turned as far as a hand goes: the mechanism ends before, and the stand is kept as it stands there.
   const grip = await page.locator('[data-grip=lens]').boundingBox();
@@ -240,12 +267,20 @@ for (const colorScheme of ['light', 'dark'] as const) {
   test(`the step Focus is accessible, at the desk and on a phone, ${colorScheme}`, async ({ page, gangway }) => {
     await page.emulateMedia({ colorScheme });
     await openFocus(page, gangway, /Tide gauge/);
-    for (const size of [{ width: 1280, height: 800 }, { width: 390, height: 844 }]) {
+    for (const size of [
+      { width: 1280, height: 800 },
+      { width: 390, height: 844 },
+    ]) {
       await page.setViewportSize(size);
       await expect(page.getByRole('region', { name: 'Focus', exact: true })).toBeVisible();
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
       expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`)).toEqual([]);
-      expect(await page.evaluate(() => [document.documentElement.scrollWidth <= innerWidth, innerWidth < 500 || document.documentElement.scrollHeight <= innerHeight])).toEqual([true, true]);
+      expect(
+        await page.evaluate(() => [
+          document.documentElement.scrollWidth <= innerWidth,
+          innerWidth < 500 || document.documentElement.scrollHeight <= innerHeight,
+        ]),
+      ).toEqual([true, true]);
     }
   });
 }

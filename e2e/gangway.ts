@@ -31,7 +31,15 @@ function adminUrl(): string {
 function launch(databaseUrl: string, port: number): Promise<{ child: ChildProcess; url: string }> {
   return new Promise((done, failed) => {
     const child = fork(resolve('apps/server/dist/server.mjs'), {
-      env: { ...process.env, DATABASE_URL: databaseUrl, PORT: String(port), GANGWAY_SEED: 'if-empty', GANGWAY_STORE: join(tmpdir(), 'gangway-browser-store'), GANGWAY_SCRATCH: join(tmpdir(), 'gangway-browser-scratch'), LOG_LEVEL: 'error' },
+      env: {
+        ...process.env,
+        DATABASE_URL: databaseUrl,
+        PORT: String(port),
+        GANGWAY_SEED: 'if-empty',
+        GANGWAY_STORE: join(tmpdir(), 'gangway-browser-store'),
+        GANGWAY_SCRATCH: join(tmpdir(), 'gangway-browser-scratch'),
+        LOG_LEVEL: 'error',
+      },
       stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
     });
     child.once('message', (message: { listening: string }) => done({ child, url: message.listening }));

@@ -67,7 +67,12 @@ for (const theme of ['light', 'dark'] as const) {
           await expect(chart).toBeVisible();
           // Something is drawn: not all of the canvas is one colour.
           await expect
-            .poll(() => chart.evaluate((canvas: HTMLCanvasElement) => new Set(canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []).size))
+            .poll(() =>
+              chart.evaluate(
+                (canvas: HTMLCanvasElement) =>
+                  new Set(canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? []).size,
+              ),
+            )
             .toBeGreaterThan(5);
         }
         const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();

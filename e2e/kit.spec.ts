@@ -39,7 +39,14 @@ for (const rig of DEMO_RIGS) {
     await page.getByRole('button', { name: 'New rig' }).click();
     await expect(page.getByText(/^Unfinished\. Choose/)).toBeVisible();
     await page.getByLabel('Kind of rig').selectOption(RIG_KINDS[plan.kind]);
-    const chosen: Readonly<Record<Place, readonly (string | null)[]>> = { back: [plan.backId], between: plan.betweenIds, camera: [plan.cameraId], board: [plan.boardId], lens: [plan.lensId], front: plan.frontIds };
+    const chosen: Readonly<Record<Place, readonly (string | null)[]>> = {
+      back: [plan.backId],
+      between: plan.betweenIds,
+      camera: [plan.cameraId],
+      board: [plan.boardId],
+      lens: [plan.lensId],
+      front: plan.frontIds,
+    };
     const chain = page.getByRole('list', { name: 'Chain from the back to the front' });
     for (const place of PLACES[plan.kind]) {
       for (const id of chosen[place]) {
@@ -74,7 +81,10 @@ test('choices that are made faster than they are kept are all kept', async ({ pa
     await new Promise((done) => setTimeout(done, 1200));
     await route.continue();
   });
-  for (const [place, name] of [['back', /^36 × 24 body/], ['lens', /^50 mm reflex normal/]] as const) {
+  for (const [place, name] of [
+    ['back', /^36 × 24 body/],
+    ['lens', /^50 mm reflex normal/],
+  ] as const) {
     await page.locator(`[data-place=${place}]`).getByRole('button').first().click();
     await page.getByRole('dialog').getByRole('button', { name }).click();
   }
@@ -90,7 +100,9 @@ test('what does not fit says why, and a cure that the kit has is one click away 
   await openRig(page, gangway.url, '44 × 33 back with 90 mm field wide');
   await page.locator('[data-place=board]').getByRole('button').first().click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('region', { name: 'Fits', exact: true }).getByRole('button')).toHaveText(['Recessed field board 22 mm, shutter 0']);
+  await expect(dialog.getByRole('region', { name: 'Fits', exact: true }).getByRole('button')).toHaveText([
+    'Recessed field board 22 mm, shutter 0',
+  ]);
   const flat = dialog.getByRole('region', { name: 'Does not fit as the chain stands' }).getByRole('button', { name: /Flat field board/ });
   await expect(flat).toContainText('Infinity needs the standards 65.5 mm apart; the bellows close only to 72.0 mm');
   await flat.click();
@@ -111,12 +123,20 @@ test('a mechanism that is too thick says so, with the figures', async ({ page, g
   await page.goto(`${gangway.url}/kit/rigs`);
   await page.getByRole('button', { name: 'New rig' }).click();
   await page.locator('[data-place=back]').getByRole('button').first().click();
-  await page.getByRole('dialog').getByRole('button', { name: /^36 × 24 body/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^36 × 24 body/ })
+    .click();
   await page.locator('[data-place=lens]').getByRole('button').first().click();
-  await page.getByRole('dialog').getByRole('button', { name: /^50 mm reflex normal/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^50 mm reflex normal/ })
+    .click();
   await page.getByRole('button', { name: 'adapter or converter' }).click();
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: /^Shift mechanism, reflex/ })).toContainText('Needs 26.5 mm between flanges; Shift mechanism, reflex is 32.0 mm thick.');
+  await expect(dialog.getByRole('button', { name: /^Shift mechanism, reflex/ })).toContainText(
+    'Needs 26.5 mm between flanges; Shift mechanism, reflex is 32.0 mm thick.',
+  );
 });
 
 test('a figure that is not known is asked for where it is missed, and given there', async ({ page, gangway }) => {
@@ -131,22 +151,37 @@ test('a figure that is not known is asked for where it is missed, and given ther
   await expect(body.getByLabel('Clear opening of the throat')).toBeFocused();
   await body.getByLabel('Clear opening of the throat').fill('lots');
   await body.getByRole('button', { name: 'Keep these figures' }).click();
-  await expect(body.getByRole('alert').first()).toHaveText('Clear opening of the throat: “lots” is not a number; it must be one from 1 to 400 mm, or empty.');
+  await expect(body.getByRole('alert').first()).toHaveText(
+    'Clear opening of the throat: “lots” is not a number; it must be one from 1 to 400 mm, or empty.',
+  );
   await body.getByLabel('Clear opening of the throat').fill('30');
   await body.getByRole('button', { name: 'Keep these figures' }).click();
   await expect(finding(page, 'throat')).not.toHaveAttribute('data-state', 'unknown');
 });
 
-test('a filter in front shades at full shift: how far it is clear, which thread clears it, and the card with and without', async ({ page, gangway }) => {
+test('a filter in front shades at full shift: how far it is clear, which thread clears it, and the card with and without', async ({
+  page,
+  gangway,
+}) => {
   await openRig(page, gangway.url, SMALL_RIG);
   await page.getByRole('button', { name: 'ring, filter or hood' }).click();
-  await page.getByRole('dialog').getByRole('button', { name: /^82 mm grey filter/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^82 mm grey filter/ })
+    .click();
   await expect(finding(page, 'front')).toHaveAttribute('data-state', 'tight');
   await expect(finding(page, 'front')).toContainText('The smallest standard thread that clears it is 95 mm, on a step-up ring.');
   await page.getByRole('link', { name: 'Shift card' }).click();
-  await expect(page.getByRole('img', { name: `Shift card: ${SMALL_RIG}` }).getByText('front', { exact: true }).first()).toBeVisible();
+  await expect(
+    page
+      .getByRole('img', { name: `Shift card: ${SMALL_RIG}` })
+      .getByText('front', { exact: true })
+      .first(),
+  ).toBeVisible();
   await page.goBack();
-  await finding(page, 'front').getByRole('button', { name: /Step-up ring 82 to 105 mm/ }).click();
+  await finding(page, 'front')
+    .getByRole('button', { name: /Step-up ring 82 to 105 mm/ })
+    .click();
   await expect(finding(page, 'front')).toHaveAttribute('data-state', 'holds');
 });
 
@@ -168,7 +203,11 @@ test('the shift card is printed in its own size and comes as PDF, SVG and CSV th
   const [sheet] = await pdf(file.bytes);
   expect(sheet?.widthMm).toBeCloseTo(107.95, 1);
   const csv = await downloaded(page, () => page.getByRole('button', { name: 'CSV' }).click());
-  const lines = csv.bytes.toString('utf8').trim().split('\r\n').map((line) => line.split(','));
+  const lines = csv.bytes
+    .toString('utf8')
+    .trim()
+    .split('\r\n')
+    .map((line) => line.split(','));
   expect(lines[0]?.slice(0, 4)).toEqual(['orientation', 'f-number', 'sharp circle [mm]', 'rise [mm]']);
   // By hand for f/5.6: R = 28.5, half frame 18 × 12, √(28.5² − 18²) − 12 = 10.1.
   const row = lines.find(([orientation, f]) => orientation === 'landscape' && f === '5.6');
@@ -205,7 +244,13 @@ async function pdf(bytes: Buffer): Promise<readonly PdfPage[]> {
 
 test('a broken CSV is shown line by line, mended, taken whole, and undone', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/import`);
-  const text = ['kind,name,Focal length [mm],Widest aperture [f/],Smallest aperture [f/],Light circle [mm]', 'lens,Old portrait lens,ninety,8,45,180', 'lens,Copy lens,150,9,64,9000', 'lens,Spare wide,65,8,45,170', 'lens,90 mm field wide,91,6.8,45,180'].join('\n');
+  const text = [
+    'kind,name,Focal length [mm],Widest aperture [f/],Smallest aperture [f/],Light circle [mm]',
+    'lens,Old portrait lens,ninety,8,45,180',
+    'lens,Copy lens,150,9,64,9000',
+    'lens,Spare wide,65,8,45,170',
+    'lens,90 mm field wide,91,6.8,45,180',
+  ].join('\n');
   await page.getByLabel('File to import').setInputFiles({ name: 'lenses.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await expect(page.getByRole('status')).toContainText('1 new, 1 changed, 0 the same, 2 refused');
   const row = (name: string) => page.getByRole('row').filter({ hasText: name });
@@ -314,7 +359,9 @@ for (const theme of ['light', 'dark'] as const) {
     test.use({ colorScheme: theme });
     test('no page of it has a violation that axe finds, and none scrolls sideways on a phone', async ({ page, gangway }) => {
       const violations = async () =>
-        (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`);
+        (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(
+          ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`,
+        );
       const rig = DEMO_RIGS[1]?.id ?? '';
       for (const path of ['rigs', `rigs/${rig}`, `rigs/${rig}/card`, 'items/lens', 'compare', 'import']) {
         await page.setViewportSize({ width: 1280, height: 800 });

@@ -25,14 +25,18 @@ async function demoJob(gangway: Gangway): Promise<string> {
   return job?.id ?? '';
 }
 
-const logOf = async (gangway: Gangway, jobId: string): Promise<Log> => logSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}/log`)).json());
+const logOf = async (gangway: Gangway, jobId: string): Promise<Log> =>
+  logSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}/log`)).json());
 
 async function accessible(page: Page): Promise<void> {
   const { violations } = await new AxeBuilder({ page }).analyze();
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
 }
 
-test('sheet film on the slipway: from the meter to the time, with grey, film and bracket; a countdown; what fails is cured', async ({ page, gangway }) => {
+test('sheet film on the slipway: from the meter to the time, with grey, film and bracket; a countdown; what fails is cured', async ({
+  page,
+  gangway,
+}) => {
   await openStand(page, gangway, /Slipway/);
   await step(page, 'Expose');
   await expect(page.getByText('Type what the meter says')).toBeVisible();
@@ -69,13 +73,21 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   await expect(page.getByTestId('countdown')).not.toHaveText(left ?? '');
   await accessible(page);
   await kept(page);
-  expect((await stored(page)).exposure).toMatchObject({ meter: { kind: 'ev', ev: 11, iso: 100 }, filters: [{ name: 'grey 1.8', stops: 6 }], filmLeft: 2, brackets: { count: 3, stepStops: 2 } });
+  expect((await stored(page)).exposure).toMatchObject({
+    meter: { kind: 'ev', ev: 11, iso: 100 },
+    filters: [{ name: 'grey 1.8', stops: 6 }],
+    filmLeft: 2,
+    brackets: { count: 3, stepStops: 2 },
+  });
 });
 
 test.describe('on the phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
-  test('a card is ticked, written on, given a step and an order of its own, kept as a template, and takes are logged', async ({ page, gangway }) => {
+  test('a card is ticked, written on, given a step and an order of its own, kept as a template, and takes are logged', async ({
+    page,
+    gangway,
+  }) => {
     await openStand(page, gangway, /Slipway/);
     await step(page, 'Card');
     const card = page.getByRole('region', { name: 'Card' });
@@ -114,7 +126,9 @@ test.describe('on the phone', () => {
     await expect(note).toHaveValue('3.5 mm, the stake was in the way');
     await expect(card).not.toContainText('In the bag');
     await expect(card.getByRole('button', { name: 'Log a take' })).toBeEnabled();
-    expect((await logOf(gangway, await demoJob(gangway))).takes).toMatchObject([{ stand: 'Slipway at low water', riseMm: -3, fNumber: 22, holder: 'holder 1', filmFrame: 1 }]);
+    expect((await logOf(gangway, await demoJob(gangway))).takes).toMatchObject([
+      { stand: 'Slipway at low water', riseMm: -3, fNumber: 22, holder: 'holder 1', filmFrame: 1 },
+    ]);
     // The log itself, without going sideways: a take is opened, a wrong figure refused, a right one kept.
     const jobId = await demoJob(gangway);
     await page.goto(`${gangway.url}/jobs/${jobId}/log`);
@@ -165,7 +179,10 @@ test.describe('on the phone', () => {
   });
 });
 
-test('a bracketed mosaic on the simulated back without contacts: logged, matched with its files, sidecars read by exiftool', async ({ page, gangway }) => {
+test('a bracketed mosaic on the simulated back without contacts: logged, matched with its files, sidecars read by exiftool', async ({
+  page,
+  gangway,
+}) => {
   const folder = mkdtempSync(join(tmpdir(), 'gangway-matched-'));
   try {
     await openStand(page, gangway, /Ledger sheet/);
@@ -191,15 +208,39 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     const jobId = await demoJob(gangway);
     await expect.poll(async () => (await logOf(gangway, jobId)).takes.length).toBe(6);
     const { takes } = await logOf(gangway, jobId);
-    expect(takes.map(({ frame, bracket, contacts }) => [frame, bracket, contacts])).toEqual([[1, 1, false], [1, 2, false], [1, 3, false], [2, 1, false], [2, 2, false], [2, 3, false]]);
+    expect(takes.map(({ frame, bracket, contacts }) => [frame, bracket, contacts])).toEqual([
+      [1, 1, false],
+      [1, 2, false],
+      [1, 3, false],
+      [2, 1, false],
+      [2, 2, false],
+      [2, 3, false],
+    ]);
 
     // The back delivers through its own door; its clock is an hour and some seconds ahead, and it hears nothing of the lens.
-    const set = setSchema.parse(await (await page.request.post(`${gangway.url}/api/stands/${standId}/frame-sets`, { data: { name: 'Series', origin: 'back', planned: false } })).json());
+    const set = setSchema.parse(
+      await (
+        await page.request.post(`${gangway.url}/api/stands/${standId}/frame-sets`, {
+          data: { name: 'Series', origin: 'back', planned: false },
+        })
+      ).json(),
+    );
     const paths: string[] = [];
     for (const [i, take] of takes.entries()) {
-      const samples = Buffer.from(Array.from({ length: 80 * 60 * 3 }, (_, n) => ((n * 7919 + i * 104729) % 251)));
-      const query = new URLSearchParams({ number: String(i + 1), width: '80', height: '60', bits: '8', format: i % 2 === 0 ? 'tiff' : 'png', takenAt: new Date(Date.parse(take.at) + 3_607_000).toISOString(), exposureS: String(take.timeS) });
-      const answer = await page.request.post(`${gangway.url}/api/frame-sets/${set.id}/exposures?${query}`, { data: samples, headers: { 'Content-Type': 'application/octet-stream' } });
+      const samples = Buffer.from(Array.from({ length: 80 * 60 * 3 }, (_, n) => (n * 7919 + i * 104729) % 251));
+      const query = new URLSearchParams({
+        number: String(i + 1),
+        width: '80',
+        height: '60',
+        bits: '8',
+        format: i % 2 === 0 ? 'tiff' : 'png',
+        takenAt: new Date(Date.parse(take.at) + 3_607_000).toISOString(),
+        exposureS: String(take.timeS),
+      });
+      const answer = await page.request.post(`${gangway.url}/api/frame-sets/${set.id}/exposures?${query}`, {
+        data: samples,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      });
       expect(answer.status()).toBe(201);
       const { id, name } = (await answer.json()) as { id: string; name: string };
       const path = join(folder, name);
@@ -220,7 +261,10 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     await expect(page.getByText('6 takes have their files in the log.')).toBeVisible();
     // What is there already is left alone until it is asked for.
     const zipped = async () => {
-      const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Sidecars as a zip' }).click()]);
+      const [download] = await Promise.all([
+        page.waitForEvent('download'),
+        page.getByRole('button', { name: 'Sidecars as a zip' }).click(),
+      ]);
       return unzipSync(readFileSync(await download.path()));
     };
     expect(Object.keys(await zipped()).sort()).toEqual([1, 2, 3, 4, 5].map((n) => `back-00${n}.xmp`));
@@ -229,7 +273,8 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     const inFolder = () =>
       page.evaluate(async () => {
         const found: Record<string, string> = {};
-        for await (const handle of (await navigator.storage.getDirectory()).values()) if (handle.kind === 'file') found[handle.name] = await (await (handle).getFile()).text();
+        for await (const handle of (await navigator.storage.getDirectory()).values())
+          if (handle.kind === 'file') found[handle.name] = await (await handle.getFile()).text();
         return found;
       });
     await page.evaluate(async () => {
@@ -246,11 +291,23 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     const sidecars = await zipped();
     await page.getByRole('button', { name: 'Sidecars into a folder …' }).click();
     await expect(page.getByText('6 sidecars are written.')).toBeVisible();
-    expect(await inFolder()).toEqual(Object.fromEntries(Object.entries(sidecars).map(([name, bytes]) => [name, Buffer.from(bytes).toString('utf8')])));
+    expect(await inFolder()).toEqual(
+      Object.fromEntries(Object.entries(sidecars).map(([name, bytes]) => [name, Buffer.from(bytes).toString('utf8')])),
+    );
     for (const [name, bytes] of Object.entries(sidecars)) writeFileSync(join(folder, name), bytes);
     for (const [i, take] of takes.entries()) {
-      const [found] = JSON.parse(execFileSync('exiftool', ['-json', '-n', '-G1', join(folder, `back-00${i + 1}.xmp`)], { encoding: 'utf8' })) as Record<string, unknown>[];
-      expect(found).toMatchObject({ 'XMP-exif:FNumber': 11, 'XMP-exif:FocalLength': 90, 'XMP-exif:ISO': 100, 'XMP-gangway:Frame': take.frame, 'XMP-gangway:Bracket': take.bracket, 'XMP-gangway:Stand': 'Ledger sheet', 'XMP-gangway:RiseMm': take.riseMm });
+      const [found] = JSON.parse(
+        execFileSync('exiftool', ['-json', '-n', '-G1', join(folder, `back-00${i + 1}.xmp`)], { encoding: 'utf8' }),
+      ) as Record<string, unknown>[];
+      expect(found).toMatchObject({
+        'XMP-exif:FNumber': 11,
+        'XMP-exif:FocalLength': 90,
+        'XMP-exif:ISO': 100,
+        'XMP-gangway:Frame': take.frame,
+        'XMP-gangway:Bracket': take.bracket,
+        'XMP-gangway:Stand': 'Ledger sheet',
+        'XMP-gangway:RiseMm': take.riseMm,
+      });
       expect(Math.abs(Math.log2(Number(found?.['XMP-exif:ExposureTime']) / (take.timeS ?? 1)))).toBeLessThan(0.01);
     }
     paths.forEach((path, i) => expect(readFileSync(path).equals(before[i] ?? Buffer.alloc(0))).toBe(true));
@@ -263,7 +320,10 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
   }
 });
 
-test('the log is corrected in place, found, grouped, changed in bulk, undone; twenty thousand takes stay in hand', async ({ page, gangway }) => {
+test('the log is corrected in place, found, grouped, changed in bulk, undone; twenty thousand takes stay in hand', async ({
+  page,
+  gangway,
+}) => {
   const jobId = await demoJob(gangway);
   const job = jobSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}`)).json());
   await openStand(page, gangway, /Hemp loft/);
@@ -273,8 +333,23 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await expect.poll(async () => (await logOf(gangway, jobId)).takes.length).toBe(1);
   const [first] = (await logOf(gangway, jobId)).takes;
   if (!first) throw new Error('nothing logged');
-  const more = Array.from({ length: 19_999 }, (_, i) => ({ ...first, id: crypto.randomUUID(), standId: job.stands[i % 3]?.id ?? '', stand: job.stands[i % 3]?.name ?? '', at: new Date(Date.UTC(2026, 0, 1) + i * 1000).toISOString(), fNumber: [5.6, 8, 11][i % 3] ?? 8, remarks: i === 12_345 ? 'the gull' : '' }));
-  for (let from = 0; from < more.length; from += 5000) expect((await page.request.post(`${gangway.url}/api/jobs/${jobId}/log/changes`, { data: { put: more.slice(from, from + 5000), remove: [] } })).status()).toBe(200);
+  const more = Array.from({ length: 19_999 }, (_, i) => ({
+    ...first,
+    id: crypto.randomUUID(),
+    standId: job.stands[i % 3]?.id ?? '',
+    stand: job.stands[i % 3]?.name ?? '',
+    at: new Date(Date.UTC(2026, 0, 1) + i * 1000).toISOString(),
+    fNumber: [5.6, 8, 11][i % 3] ?? 8,
+    remarks: i === 12_345 ? 'the gull' : '',
+  }));
+  for (let from = 0; from < more.length; from += 5000)
+    expect(
+      (
+        await page.request.post(`${gangway.url}/api/jobs/${jobId}/log/changes`, {
+          data: { put: more.slice(from, from + 5000), remove: [] },
+        })
+      ).status(),
+    ).toBe(200);
   await page.goto(`${gangway.url}/jobs/${jobId}/log`);
   await expect(page.getByText('20000 takes')).toBeVisible();
   const grid = page.getByRole('grid', { name: 'Takes' });
@@ -307,7 +382,9 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await bulk.getByLabel('Column').selectOption('rating');
   await bulk.getByLabel('Value').fill('4');
   await bulk.getByRole('button', { name: 'Set' }).click();
-  await expect.poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length).toBe(more.filter(({ standId }) => standId === job.stands[1]?.id).length);
+  await expect
+    .poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length)
+    .toBe(more.filter(({ standId }) => standId === job.stands[1]?.id).length);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect.poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length).toBe(0);
   await page.getByRole('button', { name: 'Choose none' }).click();
@@ -320,7 +397,10 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await accessible(page);
 });
 
-test('a job has its place, light, kit and order; it goes out as an archive and comes in again, a damaged one does not', async ({ page, gangway }) => {
+test('a job has its place, light, kit and order; it goes out as an archive and comes in again, a damaged one does not', async ({
+  page,
+  gangway,
+}) => {
   await page.goto(gangway.url);
   await page.getByRole('button', { name: 'Say where and when' }).click();
   const light = page.getByRole('region', { name: 'Place and light' });
@@ -352,7 +432,9 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   expect(pdf.headers()['content-type']).toBe('application/pdf');
   await accessible(page);
   const archive = await (await page.request.get(`${gangway.url}/api/jobs/${await demoJob(gangway)}/archive`)).body();
-  await page.getByLabel('Archive of a job to read in').setInputFiles({ name: 'job.gangway.zip', mimeType: 'application/zip', buffer: archive });
+  await page
+    .getByLabel('Archive of a job to read in')
+    .setInputFiles({ name: 'job.gangway.zip', mimeType: 'application/zip', buffer: archive });
   await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks (copy)' })).toBeVisible();
   await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem')).toHaveCount(8);
   await expect(light).toContainText(/sunrise 04:\d\d/);
@@ -363,7 +445,9 @@ test.describe('a damaged archive', () => {
 
   test('is refused in words', async ({ page, gangway }) => {
     await page.goto(gangway.url);
-    await page.getByLabel('Archive of a job to read in').setInputFiles({ name: 'letter.zip', mimeType: 'application/zip', buffer: Buffer.from('Dear reader') });
+    await page
+      .getByLabel('Archive of a job to read in')
+      .setInputFiles({ name: 'letter.zip', mimeType: 'application/zip', buffer: Buffer.from('Dear reader') });
     await expect(page.getByRole('alert')).toContainText('This is not an archive of a job');
   });
 });

@@ -10,7 +10,10 @@ import { setsSchema } from '@gangway/contract/proof';
 import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
 
 /** The ledger sheet laid out by its wish, the lens held and the back moved; then its proofs. */
-async function openProof(page: Page, gangway: Gangway): Promise<{ readonly widthPx: number; readonly heightPx: number; readonly frames: number }> {
+async function openProof(
+  page: Page,
+  gangway: Gangway,
+): Promise<{ readonly widthPx: number; readonly heightPx: number; readonly frames: number }> {
   await openStand(page, gangway, /Ledger sheet/);
   await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
   await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
@@ -34,7 +37,10 @@ function light(sample: number): number {
   return v <= 0.04045 ? v / 12.92 : ((v + 0.055) / 1.055) ** 2.4;
 }
 
-test('a bracket on the simulated back: a series for each exposure, a quarter of the light two stops down, logged as such', async ({ page, gangway }) => {
+test('a bracket on the simulated back: a series for each exposure, a quarter of the light two stops down, logged as such', async ({
+  page,
+  gangway,
+}) => {
   test.setTimeout(240_000);
   await openStand(page, gangway, /small format/);
   await page.getByRole('radio', { name: 'Expose', exact: true }).click();
@@ -51,7 +57,11 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   await page.getByRole('button', { name: 'Shoot the series' }).click();
   const standId = /stands\/([^/]+)/.exec(page.url())?.[1] ?? '';
   const sets = async () => setsSchema.parse(await (await page.request.get(`${gangway.url}/api/stands/${standId}/frame-sets`)).json()).sets;
-  await expect.poll(async () => (await sets()).filter(({ frames }) => frames.every((frame) => frame !== null) && frames.length === 1).length, { timeout: 120_000 }).toBe(3);
+  await expect
+    .poll(async () => (await sets()).filter(({ frames }) => frames.every((frame) => frame !== null) && frames.length === 1).length, {
+      timeout: 120_000,
+    })
+    .toBe(3);
   await expect(page.getByTestId('back-state')).toHaveText('ready');
   // A long name of a series pushes nothing out of its panel.
   const panel = page.getByTestId('proof-panel');
@@ -59,7 +69,11 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   const lights = await Promise.all(
     ['2.0 stops darker', 'as metered', '2.0 stops lighter'].map(async (words) => {
       const [frame] = (await sets()).find(({ name }) => name.endsWith(words))?.frames ?? [];
-      const { data } = await sharp(await (await page.request.get(`${gangway.url}/api/frames/${frame?.id}/file`)).body()).removeAlpha().toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer({ resolveWithObject: true });
+      const { data } = await sharp(await (await page.request.get(`${gangway.url}/api/frames/${frame?.id}/file`)).body())
+        .removeAlpha()
+        .toColourspace('rgb16')
+        .raw({ depth: 'ushort' })
+        .toBuffer({ resolveWithObject: true });
       return Array.from(new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2), light);
     }),
   );
@@ -72,7 +86,17 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   expect(white.length).toBeGreaterThan(1000);
   expect(Math.min(...white.slice(0, 50_000))).toBe(1);
   const jobId = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
-  await expect.poll(async () => logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).takes.map(({ bracket, bracketStops }) => [bracket, bracketStops])).toEqual([[1, -2], [2, 0], [3, 2]]);
+  await expect
+    .poll(async () =>
+      logSchema
+        .parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json())
+        .takes.map(({ bracket, bracketStops }) => [bracket, bracketStops]),
+    )
+    .toEqual([
+      [1, -2],
+      [2, 0],
+      [3, 2],
+    ]);
 });
 
 test('the ledger sheet is planned, shot on the simulated back, put together, inspected and downloaded', async ({ page, gangway }) => {
@@ -90,7 +114,11 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
   await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(8, { timeout: 240_000 });
   await expect(page.getByTestId('back-state')).toHaveText('ready');
   const jobId = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
-  await expect.poll(async () => logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).takes.map(({ frame }) => frame)).toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
+  await expect
+    .poll(async () =>
+      logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).takes.map(({ frame }) => frame),
+    )
+    .toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
   await page.getByRole('button', { name: 'Put the frames together' }).click();
   await expect(page.getByTestId('assembly-size')).toBeVisible({ timeout: 120_000 });
   // Measured size against the plan's, eight pixels of the back to one: frames are rounded to whole pixels.
@@ -104,7 +132,13 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
 
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: 'Picture', exact: true }).click()]);
   const file = await download.path();
-  expect(await sharp(file).metadata()).toMatchObject({ format: 'tiff', width: Number(width), height: Number(height), depth: 'ushort', density: 300 });
+  expect(await sharp(file).metadata()).toMatchObject({
+    format: 'tiff',
+    width: Number(width),
+    height: Number(height),
+    depth: 'ushort',
+    density: 300,
+  });
   const [made] = await Promise.all([page.waitForEvent('download'), page.getByRole('link', { name: /How it was made/ }).click()]);
   const sidecar = JSON.parse(readFileSync(await made.path(), 'utf8')) as { frames: unknown[]; width: number };
   expect(sidecar).toMatchObject({ width: Number(width), planned: true });
@@ -114,7 +148,12 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
   await page.getByLabel('Laid').selectOption('whole');
   await page.getByRole('button', { name: 'Put the frames together' }).click();
   await expect(page.getByRole('radio', { name: 'Blink' })).toBeEnabled({ timeout: 120_000 });
-  for (const [way, views] of [['Side by side', 2], ['Split', 2], ['Blink', 2], ['Alone', 1]] as const) {
+  for (const [way, views] of [
+    ['Side by side', 2],
+    ['Split', 2],
+    ['Blink', 2],
+    ['Alone', 1],
+  ] as const) {
     await page.getByRole('radio', { name: way }).click();
     await expect(page.getByTestId('deep-view')).toHaveCount(views);
   }
@@ -140,17 +179,30 @@ test('unplugged in the middle it says so, and goes on from there', async ({ page
 test.describe('files', () => {
   test.use({ allowErrors: /422/ });
 
-  test('real frames come in by choosing; what is none is refused by name; without a plan they find their places', async ({ page, gangway }) => {
+  test('real frames come in by choosing; what is none is refused by name; without a plan they find their places', async ({
+    page,
+    gangway,
+  }) => {
     const folder = mkdtempSync(join(tmpdir(), 'gangway-files-'));
     try {
       // Two frames of one picture of noise, 300 px apart.
-      const noise = await sharp({ create: { width: 800, height: 420, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 45 } } }).png().toBuffer();
+      const noise = await sharp({
+        create: { width: 800, height: 420, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 45 } },
+      })
+        .png()
+        .toBuffer();
       const soft = await sharp(noise).blur(2).normalise().png().toBuffer();
-      for (const [i, left] of [0, 300].entries()) await sharp(soft).extract({ left, top: 0, width: 420, height: 420 }).tiff().toFile(join(folder, `shot-${i + 1}.tif`));
+      for (const [i, left] of [0, 300].entries())
+        await sharp(soft)
+          .extract({ left, top: 0, width: 420, height: 420 })
+          .tiff()
+          .toFile(join(folder, `shot-${i + 1}.tif`));
       writeFileSync(join(folder, 'letter.tif'), 'Dear reader, this is no picture.');
       await openStand(page, gangway, /Ledger sheet/);
       await page.getByRole('link', { name: 'Proof', exact: true }).click();
-      await page.getByLabel('Frames to take in').setInputFiles(['shot-1.tif', 'letter.tif', 'shot-2.tif'].map((name) => join(folder, name)));
+      await page
+        .getByLabel('Frames to take in')
+        .setInputFiles(['shot-1.tif', 'letter.tif', 'shot-2.tif'].map((name) => join(folder, name)));
       await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(2);
       await expect(page.getByRole('alert')).toContainText('letter.tif is not a picture that can be read');
       await page.getByRole('button', { name: 'Put the frames together' }).click();

@@ -101,7 +101,10 @@ test('the slipway is brought in from a wrong start: too high for the near ground
   expect(scene?.rollDeg).toBe(0);
 });
 
-test('dimensions, camera and obstacle are dragged in plan and elevation, and nudged with the keys; one drag is one undo', async ({ page, gangway }) => {
+test('dimensions, camera and obstacle are dragged in plan and elevation, and nudged with the keys; one drag is one undo', async ({
+  page,
+  gangway,
+}) => {
   await openStand(page, gangway, /small format/);
   await step(page, 'Stand');
   const grip = (key: string) => page.locator(`[data-grip=${key}]`);
@@ -162,7 +165,8 @@ test('a massing model is read, scaled by one known length, drawn and kept; what 
   await step(page, 'Stand');
   await page.getByLabel('What stands before the camera').selectOption('Massing model from a file');
   const dialog = page.getByRole('dialog', { name: 'Massing model from a file' });
-  const give = (name: string, content: string | Buffer) => dialog.getByLabel('File of the model').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
+  const give = (name: string, content: string | Buffer) =>
+    dialog.getByLabel('File of the model').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
   const alert = dialog.getByRole('alert');
   await give('notes.txt', 'hello');
   await expect(alert).toHaveText('notes.txt is neither glTF (.gltf, .glb) nor OBJ (.obj).');
@@ -170,7 +174,10 @@ test('a massing model is read, scaled by one known length, drawn and kept; what 
   await expect(alert).toContainText('it is no OBJ');
   await give('cut.glb', Buffer.from([0x67, 0x6c, 0x54, 0x46, 2, 0, 0, 0, 200, 0, 0, 0, 180, 0, 0, 0, 0x4a, 0x53, 0x4f, 0x4e, 0x7b]));
   await expect(alert).toContainText('it was cut short');
-  await give('linked.gltf', JSON.stringify({ asset: { version: '2.0' }, buffers: [{ byteLength: 36, uri: 'https://elsewhere.example/a.bin' }] }));
+  await give(
+    'linked.gltf',
+    JSON.stringify({ asset: { version: '2.0' }, buffers: [{ byteLength: 36, uri: 'https://elsewhere.example/a.bin' }] }),
+  );
   await expect(alert).toContainText('refers to another file');
   await give('nan.obj', 'v 0 0 0\nv 1 0 0\nv 0 x 0\nf 1 2 3\n');
   await expect(alert).toContainText('not three finite numbers');
@@ -193,8 +200,14 @@ test('a massing model is read, scaled by one known length, drawn and kept; what 
       { bufferView: 0, componentType: 5126, count: 4, type: 'VEC3', min: [0, 0, 0], max: [4, 8, 2] },
       { bufferView: 1, componentType: 5123, count: 6, type: 'SCALAR' },
     ],
-    bufferViews: [{ buffer: 0, byteLength: 48 }, { buffer: 1, byteLength: 12 }],
-    buffers: [corners, faces].map((data) => ({ byteLength: data.length, uri: `data:application/octet-stream;base64,${data.toString('base64')}` })),
+    bufferViews: [
+      { buffer: 0, byteLength: 48 },
+      { buffer: 1, byteLength: 12 },
+    ],
+    buffers: [corners, faces].map((data) => ({
+      byteLength: data.length,
+      uri: `data:application/octet-stream;base64,${data.toString('base64')}`,
+    })),
   };
   await give('hall.gltf', JSON.stringify(gltf));
   await expect(dialog.getByText('2 triangles. In units of the file it is 8.000 wide, 16.0 high, 4.000 deep.')).toBeVisible();
@@ -297,10 +310,19 @@ test('cautions are put away for the job, on every stand of it, and brought back'
 });
 
 for (const colorScheme of ['light', 'dark'] as const) {
-  test(`the steps Stand and Frame are accessible, at the desk and on a phone, ${colorScheme}`, async ({ page, gangway }: { page: Page; gangway: Gangway }) => {
+  test(`the steps Stand and Frame are accessible, at the desk and on a phone, ${colorScheme}`, async ({
+    page,
+    gangway,
+  }: {
+    page: Page;
+    gangway: Gangway;
+  }) => {
     await page.emulateMedia({ colorScheme });
     await openStand(page, gangway, /Hemp loft/);
-    for (const size of [{ width: 1280, height: 800 }, { width: 390, height: 844 }]) {
+    for (const size of [
+      { width: 1280, height: 800 },
+      { width: 390, height: 844 },
+    ]) {
       await page.setViewportSize(size);
       for (const name of ['Stand', 'Frame'] as const) {
         await step(page, name);

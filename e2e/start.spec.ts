@@ -56,7 +56,11 @@ test('one command opens on the demo job, a second start is quick and finds every
     expect(await (await fetch(`${first.url}/api/health`)).json()).toEqual({ status: 'ok', database: 'ok' });
     const [demo] = await jobs(first.url);
     expect(demo).toMatchObject({ name: 'Larkmoor Ropeworks', demo: true });
-    const renamed = await fetch(`${first.url}/api/jobs/${demo?.id}`, { method: 'PATCH', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify({ name: 'Mine now' }) });
+    const renamed = await fetch(`${first.url}/api/jobs/${demo?.id}`, {
+      method: 'PATCH',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name: 'Mine now' }),
+    });
     expect(renamed.status).toBe(200);
     // Killed without any goodbye, database and all: the next start recovers.
     first.child.kill('SIGKILL');

@@ -27,7 +27,8 @@ async function layOut(page: Page, which: 'fewest' | 'most'): Promise<void> {
 
 /** Every finding that is there holds, and there are those that a mosaic has. */
 async function everythingHolds(page: Page): Promise<void> {
-  for (const kind of ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'overlap', 'parallax', 'room']) await expect(finding(page, kind)).toHaveAttribute('data-state', 'holds');
+  for (const kind of ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'overlap', 'parallax', 'room'])
+    await expect(finding(page, kind)).toHaveAttribute('data-state', 'holds');
   await expect(page.locator('[data-finding]:not([data-state=holds])')).toHaveCount(0);
 }
 
@@ -56,14 +57,33 @@ test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, 
 
   await page.getByRole('button', { name: 'Step list …' }).click();
   await expect(page.getByRole('table', { name: 'Frames of the series' }).getByRole('row')).toHaveCount(9);
-  const csv = Papa.parse<Record<string, string>>(await downloaded(page, 'CSV'), { header: true, dynamicTyping: false, skipEmptyLines: true });
+  const csv = Papa.parse<Record<string, string>>(await downloaded(page, 'CSV'), {
+    header: true,
+    dynamicTyping: false,
+    skipEmptyLines: true,
+  });
   expect(csv.errors).toEqual([]);
   expect(csv.data.map(({ order }) => order)).toEqual(['1', '2', '3', '4', '5', '6', '7', '8']);
-  const plan = JSON.parse(await downloaded(page, 'JSON')) as { widthPx: number; widthMm: number; frames: { shiftMm: number; riseMm: number }[]; frameWidthMm: number; frameHeightMm: number };
+  const plan = JSON.parse(await downloaded(page, 'JSON')) as {
+    widthPx: number;
+    widthMm: number;
+    frames: { shiftMm: number; riseMm: number }[];
+    frameWidthMm: number;
+    frameHeightMm: number;
+  };
   const { mosaic } = await stored(page);
-  expect(plan.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm])).toEqual(mosaic?.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm]));
+  expect(plan.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm])).toEqual(
+    mosaic?.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm]),
+  );
   // What is written is the whole that the frames make: 105 pixels or so to the millimetre of this back.
-  const union = unionOf(plan.frames.map(({ shiftMm, riseMm }) => ({ left: shiftMm - plan.frameWidthMm / 2, right: shiftMm + plan.frameWidthMm / 2, lower: riseMm - plan.frameHeightMm / 2, upper: riseMm + plan.frameHeightMm / 2 })));
+  const union = unionOf(
+    plan.frames.map(({ shiftMm, riseMm }) => ({
+      left: shiftMm - plan.frameWidthMm / 2,
+      right: shiftMm + plan.frameWidthMm / 2,
+      lower: riseMm - plan.frameHeightMm / 2,
+      upper: riseMm + plan.frameHeightMm / 2,
+    })),
+  );
   expect(union && union.whole.right - union.whole.left).toBeCloseTo(plan.widthMm, 2);
   const svg = await downloaded(page, 'SVG drawing');
   expect(svg).toMatch(/^<svg[^>]*xmlns="http:\/\/www\.w3\.org\/2000\/svg"/);
@@ -104,14 +124,19 @@ test('a frame dragged away opens the mosaic; it is said, cured with one click an
   await expect(page.locator('[data-frame]')).toHaveCount(8);
   await page.getByRole('button', { name: /^With another rig of mine/ }).click();
   const rigs = page.getByRole('list', { name: 'Rigs' });
-  await expect(rigs.getByRole('listitem').filter({ hasText: '44 × 33 back with 90 mm field wide' })).toContainText('4 × 2 = 8 frames in portrait');
+  await expect(rigs.getByRole('listitem').filter({ hasText: '44 × 33 back with 90 mm field wide' })).toContainText(
+    '4 × 2 = 8 frames in portrait',
+  );
   await rigs.getByRole('listitem').filter({ hasText: 'Small body with 24 mm shift wide' }).getByRole('button', { name: 'Take it' }).click();
   await expect(page.locator('[data-frame]')).toHaveCount(1);
   await page.getByRole('button', { name: 'One picture' }).click();
   await expect(page.locator('[data-frame]')).toHaveCount(0);
 });
 
-test('the ropewalk front, flat in three frames: the lens goes from place to place until the camera is slid the other way', async ({ page, gangway }) => {
+test('the ropewalk front, flat in three frames: the lens goes from place to place until the camera is slid the other way', async ({
+  page,
+  gangway,
+}) => {
   await openStitch(page, gangway, /Ropewalk front/);
   await page.getByLabel('What the mosaic is for').selectOption('megapixels');
   await type(page, 'Megapixels', '80');
@@ -119,7 +144,9 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await layOut(page, 'fewest');
   await type(page, 'Free on the card', '64');
   await expect(finding(page, 'parallax')).toHaveAttribute('data-state', 'fails');
-  await finding(page, 'parallax').getByRole('button', { name: /slide the camera the other way/ }).click();
+  await finding(page, 'parallax')
+    .getByRole('button', { name: /slide the camera the other way/ })
+    .click();
   await everythingHolds(page);
   await expect(page.getByText(/^The rail has to give [\d.]+ mm across/)).toBeVisible();
   await page.getByRole('button', { name: 'Something moves …' }).click();
@@ -142,7 +169,10 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
 test('the ledger sheet with quarter turns of a small sensor on the plate', async ({ page, gangway }) => {
   await openStitch(page, gangway, /Ledger sheet/);
   await page.getByRole('button', { name: 'Rig', exact: true }).click();
-  await page.getByRole('dialog').getByRole('button', { name: /^Quarter-turn plate/ }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: /^Quarter-turn plate/ })
+    .click();
   await page.getByRole('radio', { name: 'Stand', exact: true }).click();
   await type(page, 'Distance', '0.88');
   await page.getByRole('radio', { name: 'Stitch', exact: true }).click();

@@ -14,7 +14,7 @@ await main(async () => {
   checkNode();
   installPackages();
   const only = ['--core', '--drag', '--assembly', '--large', '--back'].filter((flag) => process.argv.includes(flag));
-  const wanted = (flag) => only.length === 0 ? flag !== '--large' : only.includes(flag);
+  const wanted = (flag) => (only.length === 0 ? flag !== '--large' : only.includes(flag));
   if (wanted('--core')) await core();
   if (wanted('--assembly')) await assembly(false);
   // Twelve frames of fifty megapixels: some minutes, and some ten gigabytes of disk.
@@ -49,7 +49,17 @@ async function assembly(large) {
   const { build } = await import('esbuild');
   // Beside the packages of the server, which it uses.
   const outfile = join(root, 'apps/server/dist/bench-assembly.mjs');
-  await build({ entryPoints: [join(root, 'bench/assembly.ts')], outfile, bundle: true, platform: 'node', format: 'esm', target: 'node20', logLevel: 'warning', external: ['sharp'], banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" } });
+  await build({
+    entryPoints: [join(root, 'bench/assembly.ts')],
+    outfile,
+    bundle: true,
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    logLevel: 'warning',
+    external: ['sharp'],
+    banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
+  });
   const { run } = await import(pathToFileURL(outfile).href);
   for (const line of await run(large)) say(line);
   rmSync(outfile, { force: true });
@@ -64,7 +74,10 @@ async function back() {
     for (const points of ['4', '16']) {
       await page.getByLabel('Points of the aperture').selectOption(points);
       await page.getByRole('button', { name: 'Shoot the series' }).click();
-      await page.getByTestId('back-state').filter({ hasText: /exposing|delivering/ }).waitFor();
+      await page
+        .getByTestId('back-state')
+        .filter({ hasText: /exposing|delivering/ })
+        .waitFor();
       await page.getByTestId('back-state').filter({ hasText: 'ready' }).waitFor({ timeout: 300_000 });
       say(`simulated back, ${points} points of the aperture: ${await page.getByText('The last frame:').textContent()}`);
     }
@@ -93,7 +106,9 @@ function batch(folder, cases) {
     ratios.push(mine / timed(['-e', bare]));
   }
   const median = (values) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)];
-  say(`calc --batch of 10 000 mixed cases: ${Math.round(median(ours))} ms, ${median(ratios).toFixed(1)} times as long as Node takes to parse and print the same JSON (target: under 10)`);
+  say(
+    `calc --batch of 10 000 mixed cases: ${Math.round(median(ours))} ms, ${median(ratios).toFixed(1)} times as long as Node takes to parse and print the same JSON (target: under 10)`,
+  );
 }
 
 /** A scripted drag of the frame in Chromium on the built application. */
@@ -117,7 +132,11 @@ async function drag() {
 async function bare(browser) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.setContent('<svg width="1280" height="800"><rect id="r" width="300" height="200" fill="none" stroke="black"/></svg>');
-  await page.evaluate(() => addEventListener('pointermove', (event) => document.getElementById('r').setAttribute('transform', `translate(${event.clientX - 150} ${event.clientY - 100})`)));
+  await page.evaluate(() =>
+    addEventListener('pointermove', (event) =>
+      document.getElementById('r').setAttribute('transform', `translate(${event.clientX - 150} ${event.clientY - 100})`),
+    ),
+  );
   await page.evaluate(watchPointer);
   for (let i = 0; i <= 120; i++) await page.mouse.move(600 + 70 * Math.sin(i / 20), 400 - 60 * Math.cos(i / 20));
   const samples = await page.evaluate(() => window.samples);
@@ -176,7 +195,8 @@ async function toAndFro(page, what, words, { dx = 0, dy = 0 }) {
   await page.mouse.move(x, y);
   await page.mouse.down();
   await page.evaluate(() => (window.samples = []));
-  for (let i = 0; i <= 200; i++) await page.mouse.move(x + dx * Math.sin((i / 200) * 6 * Math.PI), y + dy * Math.sin((i / 200) * 6 * Math.PI));
+  for (let i = 0; i <= 200; i++)
+    await page.mouse.move(x + dx * Math.sin((i / 200) * 6 * Math.PI), y + dy * Math.sin((i / 200) * 6 * Math.PI));
   await page.mouse.up();
   const samples = await page.evaluate(() => window.samples);
   await page.waitForTimeout(1000);
@@ -201,7 +221,9 @@ async function finder(url, browser) {
   }
   const { width, height } = await picture.boundingBox();
   const middle = (k) => times.map((each) => each[k]).sort((a, b) => a - b)[1];
-  say(`Finder, ${Math.round(width)} × ${Math.round(height)}, drawn in a worker: first picture ${middle(0)} ms after a change, 64 samples of the aperture after ${middle(1)} ms`);
+  say(
+    `Finder, ${Math.round(width)} × ${Math.round(height)}, drawn in a worker: first picture ${middle(0)} ms after a change, 64 samples of the aperture after ${middle(1)} ms`,
+  );
   await page.close();
 }
 
@@ -230,5 +252,7 @@ function report(samples, reference, what) {
     return sorted[Math.min(sorted.length - 1, Math.floor(share * sorted.length))];
   };
   const [half, most, bareHalf, bareMost] = [at(samples, 0.5), at(samples, 0.95), at(reference, 0.5), at(reference, 0.95)];
-  say(`${what}, pointer move to painted drawing, ${samples.length} moves: median ${half.toFixed(1)} ms, 95th percentile ${most.toFixed(1)} ms (one frame at 60 Hz: 16.7 ms); a rectangle on a bare page: ${bareHalf.toFixed(1)} and ${bareMost.toFixed(1)} ms, so ${(half / bareHalf).toFixed(1)} and ${(most / bareMost).toFixed(1)} times as long`);
+  say(
+    `${what}, pointer move to painted drawing, ${samples.length} moves: median ${half.toFixed(1)} ms, 95th percentile ${most.toFixed(1)} ms (one frame at 60 Hz: 16.7 ms); a rectangle on a bare page: ${bareHalf.toFixed(1)} and ${bareMost.toFixed(1)} ms, so ${(half / bareHalf).toFixed(1)} and ${(most / bareMost).toFixed(1)} times as long`,
+  );
 }

@@ -25,7 +25,11 @@ await main(async () => {
   for (let i = 1; i <= times; i++) {
     // A seed of its own for each time, said, so that a failure is found again.
     const seed = Math.floor(Math.random() * 2 ** 31);
-    const { status, stderr } = spawnSync(join(root, 'node_modules/.bin/jest'), ['--selectProjects', ...Object.keys(PROJECTS), '--runTestsByPath', ...files], { cwd: root, env: { ...process.env, GANGWAY_DICE: String(seed) }, encoding: 'utf8', maxBuffer: 1 << 28 });
+    const { status, stderr } = spawnSync(
+      join(root, 'node_modules/.bin/jest'),
+      ['--selectProjects', ...Object.keys(PROJECTS), '--runTestsByPath', ...files],
+      { cwd: root, env: { ...process.env, GANGWAY_DICE: String(seed) }, encoding: 'utf8', maxBuffer: 1 << 28 },
+    );
     const summary = /^Tests:.*$/m.exec(stderr)?.[0] ?? 'no tests ran';
     say(`${i} of ${times}, GANGWAY_DICE=${seed}: ${summary.replace(/^Tests: */, '')}`);
     if (status !== 0) {

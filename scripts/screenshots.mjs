@@ -127,7 +127,11 @@ const VIEWS = [
     theme: 'light',
     go: async (page) => {
       const start = page.url();
-      for (const [name, times] of [[/Hemp loft/, 3], [/Slipway/, 2], [/Ledger sheet/, 3]]) {
+      for (const [name, times] of [
+        [/Hemp loft/, 3],
+        [/Slipway/, 2],
+        [/Ledger sheet/, 3],
+      ]) {
         await page.goto(start);
         await bench(name)(page);
         await page.getByRole('radio', { name: 'Card' }).click();

@@ -65,7 +65,15 @@ await main(async () => {
   const launch = (port) =>
     new Promise((resolve, reject) => {
       server = fork(join(root, 'apps/server/dist/server.mjs'), {
-        env: { ...process.env, DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL, PORT: String(port), GANGWAY_SEED: seeding, GANGWAY_STORE: process.env.GANGWAY_STORE ?? join(folder, 'store'), GANGWAY_SCRATCH: process.env.GANGWAY_SCRATCH ?? join(folder, 'scratch'), NODE_ENV: 'production' },
+        env: {
+          ...process.env,
+          DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL,
+          PORT: String(port),
+          GANGWAY_SEED: seeding,
+          GANGWAY_STORE: process.env.GANGWAY_STORE ?? join(folder, 'store'),
+          GANGWAY_SCRATCH: process.env.GANGWAY_SCRATCH ?? join(folder, 'scratch'),
+          NODE_ENV: 'production',
+        },
         stdio: ['ignore', 'pipe', 'pipe', 'ipc'],
         // A Ctrl+C in the terminal reaches this script, which stops the parts in order.
         detached: true,
@@ -86,7 +94,8 @@ await main(async () => {
         });
         resolve(message);
       });
-      const failed = () => reject(new Trouble(printed.includes('EADDRINUSE') ? `Port ${port} is taken.` : `The server did not start:\n${printed}`));
+      const failed = () =>
+        reject(new Trouble(printed.includes('EADDRINUSE') ? `Port ${port} is taken.` : `The server did not start:\n${printed}`));
       server.once('exit', failed);
     });
 

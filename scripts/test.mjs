@@ -55,7 +55,10 @@ function saidBy(suites, path = '') {
     ...specs.flatMap((spec) =>
       spec.tests
         .filter(({ status }) => status === 'unexpected' || status === 'flaky')
-        .map(({ status, results }) => `${status === 'flaky' ? 'passed when tried again' : 'failed'}: ${path}${title} › ${spec.title}\n${results.flatMap(({ errors = [] }) => errors.map(({ message }) => message)).join('\n')}`),
+        .map(
+          ({ status, results }) =>
+            `${status === 'flaky' ? 'passed when tried again' : 'failed'}: ${path}${title} › ${spec.title}\n${results.flatMap(({ errors = [] }) => errors.map(({ message }) => message)).join('\n')}`,
+        ),
     ),
     ...saidBy(inner, `${path}${title} › `),
   ]);
@@ -74,6 +77,7 @@ await main(async () => {
   const parts = {
     types: whole(bin('tsc'), ['--noEmit', '-p', 'tsconfig.json']),
     'types of the core alone': whole(bin('tsc'), ['--noEmit', '-p', 'packages/core/tsconfig.json']),
+    format: whole(bin('prettier'), ['--check', '.']),
     lint: whole(bin('eslint'), ['.', '--max-warnings', '0']),
     'unit and API tests': async () => {
       const report = join(folder, 'jest.json');
@@ -85,8 +89,15 @@ await main(async () => {
     },
     'browser tests': async () => {
       const report = join(folder, 'playwright.json');
-      const { ok, printed } = await part(bin('playwright'), ['test'], { TEST_DATABASE_URL: cluster.adminUrl, PLAYWRIGHT_JSON_OUTPUT_FILE: report });
-      return counted(ok, printed, report, (r) => ({ passed: r.stats.expected + r.stats.flaky, failed: r.stats.unexpected, said: saidBy(r.suites) }));
+      const { ok, printed } = await part(bin('playwright'), ['test'], {
+        TEST_DATABASE_URL: cluster.adminUrl,
+        PLAYWRIGHT_JSON_OUTPUT_FILE: report,
+      });
+      return counted(ok, printed, report, (r) => ({
+        passed: r.stats.expected + r.stats.flaky,
+        failed: r.stats.unexpected,
+        said: saidBy(r.suites),
+      }));
     },
   };
   let passed = 0;
@@ -98,7 +109,9 @@ await main(async () => {
       const result = await run();
       passed += result.passed;
       failed += result.failed;
-      say(`${result.failed === 0 ? 'ok    ' : 'FAILED'} ${name}: ${result.passed} passed, ${result.failed} failed (${Math.round((Date.now() - at) / 1000)} s)`);
+      say(
+        `${result.failed === 0 ? 'ok    ' : 'FAILED'} ${name}: ${result.passed} passed, ${result.failed} failed (${Math.round((Date.now() - at) / 1000)} s)`,
+      );
       if (result.failed > 0) say(tail(result.printed, 120));
       for (const words of result.said ?? []) say(words);
     }

@@ -1,7 +1,8 @@
 import { spawnSync } from 'node:child_process';
 import cases from '../../packages/core/checks/calculators.json';
 
-const gangway = (args: readonly string[], input = '') => spawnSync('node', ['bin/gangway.mjs', 'calc', ...args], { input, encoding: 'utf8', maxBuffer: 1 << 28 });
+const gangway = (args: readonly string[], input = '') =>
+  spawnSync('node', ['bin/gangway.mjs', 'calc', ...args], { input, encoding: 'utf8', maxBuffer: 1 << 28 });
 
 describe('the command line', () => {
   test('takes all worked cases as a batch and answers within their tolerances, in order', () => {
@@ -22,7 +23,16 @@ describe('the command line', () => {
   });
 
   test('a bad case in a batch is an error in its place and stops nothing', () => {
-    const ran = gangway(['--batch'], JSON.stringify([{ calc: 'conjugates', in: { focalMm: 100, distanceM: 0.2 } }, { calc: 'nothing' }, 7, { calc: 'conjugates', in: { focalMm: -1, distanceM: 1 } }, { calc: 'pinwheel' }]));
+    const ran = gangway(
+      ['--batch'],
+      JSON.stringify([
+        { calc: 'conjugates', in: { focalMm: 100, distanceM: 0.2 } },
+        { calc: 'nothing' },
+        7,
+        { calc: 'conjugates', in: { focalMm: -1, distanceM: 1 } },
+        { calc: 'pinwheel' },
+      ]),
+    );
     expect(ran.status).toBe(0);
     expect(JSON.parse(ran.stdout)).toMatchObject([
       { out: { imageMm: 200 } },
@@ -34,7 +44,11 @@ describe('the command line', () => {
   });
 
   test('one calculation, the list and the help are printed; what is not understood is said', () => {
-    expect(JSON.parse(gangway(['conjugates', '{"focalMm":100,"distanceM":0.2}']).stdout)).toEqual({ imageMm: 200, magnification: 1, extensionMm: 100 });
+    expect(JSON.parse(gangway(['conjugates', '{"focalMm":100,"distanceM":0.2}']).stdout)).toEqual({
+      imageMm: 200,
+      magnification: 1,
+      extensionMm: 100,
+    });
     const refused = gangway(['conjugates', '{"focalMm":100,"distanceM":0.1}']);
     expect(refused.status).toBe(1);
     expect(JSON.parse(refused.stderr)).toMatchObject({ error: { code: 'inside_focal_length', path: ['distanceM'] } });

@@ -54,7 +54,11 @@ function fieldLines(schema: z.ZodObject, withRange: boolean): string {
         field.exclusiveMinimum !== undefined ? `> ${field.exclusiveMinimum}` : field.minimum !== undefined ? `≥ ${field.minimum}` : '',
         field.exclusiveMaximum !== undefined ? `< ${field.exclusiveMaximum}` : field.maximum !== undefined ? `≤ ${field.maximum}` : '',
       ].filter(Boolean);
-      const notes = [field.unit ?? '', ...(withRange ? range : []), field.default !== undefined ? `default ${JSON.stringify(field.default)}` : ''].filter(Boolean);
+      const notes = [
+        field.unit ?? '',
+        ...(withRange ? range : []),
+        field.default !== undefined ? `default ${JSON.stringify(field.default)}` : '',
+      ].filter(Boolean);
       return `  ${key.padEnd(width)}  ${field.description ?? ''}${notes.length > 0 ? ` (${notes.join(', ')})` : ''}`;
     })
     .join('\n');
@@ -114,7 +118,9 @@ async function batch(): Promise<number> {
     return 2;
   }
   if (!Array.isArray(cases)) {
-    process.stderr.write(`${JSON.stringify({ error: { code: 'wrong_type', path: [], message: 'The input is not an array; an array of {calc, in} is needed.' } })}\n`);
+    process.stderr.write(
+      `${JSON.stringify({ error: { code: 'wrong_type', path: [], message: 'The input is not an array; an array of {calc, in} is needed.' } })}\n`,
+    );
     return 2;
   }
   await write(JSON.stringify(cases.map(oneCase)));

@@ -8,7 +8,11 @@ import { say } from './say.mjs';
 const SHARED = ['packages/core/src', 'packages/contract/src', 'package-lock.json', 'tsconfig.json', 'scripts/lib/build.mjs'];
 const PARTS = {
   server: { from: ['apps/server/src', ...SHARED], makes: 'apps/server/dist/server.mjs', build: buildServer },
-  web: { from: ['apps/web/src', 'apps/web/index.html', 'apps/web/vite.config.ts', 'apps/web/public', ...SHARED], makes: 'apps/web/dist/index.html', build: buildWeb },
+  web: {
+    from: ['apps/web/src', 'apps/web/index.html', 'apps/web/vite.config.ts', 'apps/web/public', ...SHARED],
+    makes: 'apps/web/dist/index.html',
+    build: buildWeb,
+  },
 };
 
 /** Builds what is stale: what has never been built or whose sources are not the ones it was built from. */
@@ -33,7 +37,10 @@ function fingerprint(paths) {
       return;
     }
     if (/\.test(-support)?\.tsx?$/.test(path)) return;
-    hash.update(`${relative(root, path)}\0`).update(readFileSync(path)).update('\0');
+    hash
+      .update(`${relative(root, path)}\0`)
+      .update(readFileSync(path))
+      .update('\0');
   };
   for (const path of paths) take(join(root, path));
   return hash.digest('hex');

@@ -15,7 +15,14 @@ export async function withDemo(part) {
   chmodSync(folder, 0o755);
   const cluster = await startCluster(folder, { durable: false });
   const server = fork(join(root, 'apps/server/dist/server.mjs'), {
-    env: { ...process.env, DATABASE_URL: cluster.url, PORT: '0', GANGWAY_SEED: 'if-empty', GANGWAY_STORE: join(folder, 'store'), LOG_LEVEL: 'error' },
+    env: {
+      ...process.env,
+      DATABASE_URL: cluster.url,
+      PORT: '0',
+      GANGWAY_SEED: 'if-empty',
+      GANGWAY_STORE: join(folder, 'store'),
+      LOG_LEVEL: 'error',
+    },
     stdio: ['ignore', 'ignore', 'inherit', 'ipc'],
   });
   try {
@@ -23,7 +30,14 @@ export async function withDemo(part) {
     const { chromium } = await import('@playwright/test');
     const browser = await chromium.launch({
       executablePath: CHROMIUM,
-      args: ['--no-sandbox', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+      args: [
+        '--no-sandbox',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
     });
     await part(listening, browser);
     await browser.close();

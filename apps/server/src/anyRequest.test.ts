@@ -31,7 +31,30 @@ beforeAll(async () => {
 afterAll(() => server.close());
 
 /** What no field is meant to hold, and some of what one is. */
-const odd = fc.oneof(fc.constantFrom<unknown>(null, true, '', 'abc', '∞', -1, 0, 1e308, -1e308, 5e-324, 0.1, 2 ** 53, [], {}, [[]], '\u0000', 'x'.repeat(5000), '2026-13-45', { riseMm: 1 }), fc.jsonValue({ maxDepth: 2 }));
+const odd = fc.oneof(
+  fc.constantFrom<unknown>(
+    null,
+    true,
+    '',
+    'abc',
+    '∞',
+    -1,
+    0,
+    1e308,
+    -1e308,
+    5e-324,
+    0.1,
+    2 ** 53,
+    [],
+    {},
+    [[]],
+    '\u0000',
+    'x'.repeat(5000),
+    '2026-13-45',
+    { riseMm: 1 },
+  ),
+  fc.jsonValue({ maxDepth: 2 }),
+);
 
 /** A value with some of its leaves, lists or fields put to something else, left out or put in twice. */
 function mutated(value: unknown, picks: Iterator<unknown>, rolls: Iterator<number>): unknown {
@@ -39,14 +62,39 @@ function mutated(value: unknown, picks: Iterator<unknown>, rolls: Iterator<numbe
   if (roll === 0) return picks.next().value;
   if (Array.isArray(value)) return value.flatMap((each: unknown) => (rolls.next().value === 1 ? [] : [mutated(each, picks, rolls)]));
   if (typeof value === 'object' && value !== null) {
-    const fields = Object.entries(value).flatMap(([key, each]) => (rolls.next().value === 1 ? [] : [[key, mutated(each, picks, rolls)] as const]));
+    const fields = Object.entries(value).flatMap(([key, each]) =>
+      rolls.next().value === 1 ? [] : [[key, mutated(each, picks, rolls)] as const],
+    );
     return Object.fromEntries(roll === 2 ? [...fields, ['colour', 1]] : fields);
   }
   return value;
 }
 
 const METHODS = ['get', 'post', 'put', 'patch', 'delete'] as const;
-const ROUTES = ['/jobs', '/jobs/:job', '/jobs/:job/duplicate', '/jobs/:job/restore', '/jobs/:job/stands', '/jobs/:job/log', '/jobs/:job/log/changes', '/stands/:stand', '/stands/:stand/duplicate', '/stands/:stand/restore', '/stands/:stand/frame-sets', '/kit', '/kit/changes', '/card-templates', '/card-templates/:stand', '/calc', '/calc/wedge', '/deleted', '/frame-sets/:stand', '/assemblies/:stand', '/health', '/nothing'] as const;
+const ROUTES = [
+  '/jobs',
+  '/jobs/:job',
+  '/jobs/:job/duplicate',
+  '/jobs/:job/restore',
+  '/jobs/:job/stands',
+  '/jobs/:job/log',
+  '/jobs/:job/log/changes',
+  '/stands/:stand',
+  '/stands/:stand/duplicate',
+  '/stands/:stand/restore',
+  '/stands/:stand/frame-sets',
+  '/kit',
+  '/kit/changes',
+  '/card-templates',
+  '/card-templates/:stand',
+  '/calc',
+  '/calc/wedge',
+  '/deleted',
+  '/frame-sets/:stand',
+  '/assemblies/:stand',
+  '/health',
+  '/nothing',
+] as const;
 
 /** Where a client that means well sends what. */
 const MEANT: readonly (readonly [(typeof METHODS)[number], (typeof ROUTES)[number], number])[] = [
@@ -59,7 +107,8 @@ const MEANT: readonly (readonly [(typeof METHODS)[number], (typeof ROUTES)[numbe
   ['post', '/kit/changes', 200],
   ['post', '/calc/wedge', 200],
 ];
-const at = (route: string, id: string): string => `/api${route.replace(':job', id === 'real' ? jobId : encodeURI(id)).replace(':stand', id === 'real' ? standId : encodeURI(id))}`;
+const at = (route: string, id: string): string =>
+  `/api${route.replace(':job', id === 'real' ? jobId : encodeURI(id)).replace(':stand', id === 'real' ? standId : encodeURI(id))}`;
 
 /** What it sends there. */
 function meant(route: (typeof ROUTES)[number]): unknown {
@@ -84,7 +133,10 @@ function meant(route: (typeof ROUTES)[number]): unknown {
 
 describe('whatever is asked of the server', () => {
   test.each(MEANT)('%s %s as it is meant is answered by %i', async (method, route, status) => {
-    await api()[method](at(route, 'real')).send(meant(route) as object).expect(status);
+    await api()
+      [method](at(route, 'real'))
+      .send(meant(route) as object)
+      .expect(status);
   });
 
   test('it answers, never with a fault of its own, and what it refuses it refuses in a sentence; what it keeps it can give out', async () => {
@@ -102,9 +154,15 @@ describe('whatever is asked of the server', () => {
           const path = at(route, id);
           const body = mutated(meant(route), picks[Symbol.iterator](), dice[Symbol.iterator]());
           const asked = api()[method](path);
-          const answer = method === 'get' ? await asked : await asked.set('Content-Type', 'application/json').send(body === undefined ? '' : JSON.stringify(body));
+          const answer =
+            method === 'get'
+              ? await asked
+              : await asked.set('Content-Type', 'application/json').send(body === undefined ? '' : JSON.stringify(body));
           seen.add(answer.status);
-          if (answer.status >= 500) throw new Error(`${method} ${path} answered ${answer.status}: ${answer.text.slice(0, 300)} to ${JSON.stringify(body).slice(0, 600)}`);
+          if (answer.status >= 500)
+            throw new Error(
+              `${method} ${path} answered ${answer.status}: ${answer.text.slice(0, 300)} to ${JSON.stringify(body).slice(0, 600)}`,
+            );
           if (answer.status < 400) return;
           const { error } = apiErrorSchema.parse(answer.body);
           expect(error.message).toMatch(/\S.*[.”]$/su);
@@ -123,7 +181,12 @@ describe('whatever is asked of the server', () => {
   });
 
   test('what is no JSON, or says it is something else, is refused in a sentence', async () => {
-    for (const [type, text] of [['application/json', '{"name":'], ['application/json', '\u0000'], ['text/plain', 'name=1'], ['application/xml', '<name/>']] as const) {
+    for (const [type, text] of [
+      ['application/json', '{"name":'],
+      ['application/json', '\u0000'],
+      ['text/plain', 'name=1'],
+      ['application/xml', '<name/>'],
+    ] as const) {
       const answer = await api().post('/api/jobs').set('Content-Type', type).send(text);
       expect(answer.status).toBeGreaterThanOrEqual(400);
       expect(answer.status).toBeLessThan(500);

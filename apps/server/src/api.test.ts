@@ -57,7 +57,10 @@ describe('jobs', () => {
     const { body } = await api().patch(`/api/jobs/${id}`).send({ name: '  Boathouse, north  ' }).expect(200);
     expect(jobSchema.parse(body).name).toBe('Boathouse, north');
     const list = await api().get('/api/jobs').expect(200);
-    const found = jobSummarySchema.array().parse(list.body).find((job) => job.id === id);
+    const found = jobSummarySchema
+      .array()
+      .parse(list.body)
+      .find((job) => job.id === id);
     expect(found).toMatchObject({ name: 'Boathouse, north', standCount: 1, demo: false });
   });
 
@@ -149,8 +152,14 @@ describe('bad input', () => {
   });
 
   test('a name of a million characters is too large a body, and said so', async () => {
-    const { body } = await api().post('/api/jobs').send({ name: 'x'.repeat(1_000_000) }).expect(413);
-    expect(apiErrorSchema.parse(body).error).toMatchObject({ code: 'too_large', message: expect.stringMatching(/at most 256 kB/) as string });
+    const { body } = await api()
+      .post('/api/jobs')
+      .send({ name: 'x'.repeat(1_000_000) })
+      .expect(413);
+    expect(apiErrorSchema.parse(body).error).toMatchObject({
+      code: 'too_large',
+      message: expect.stringMatching(/at most 256 kB/) as string,
+    });
   });
 
   test('what is not JSON, or not sent as JSON, is refused', async () => {
@@ -165,7 +174,16 @@ describe('bad input', () => {
     const good = write(stand, 1);
     const bad = [
       { ...good, settings: { ...stand.settings, fNumber: null } },
-      { ...good, settings: { ...stand.settings, rig: { ...stand.settings.rig, parts: { ...stand.settings.rig.parts, back: { ...SMALL_FORMAT_RIG.parts.back, figures: { widthMm: -36 } } } } } },
+      {
+        ...good,
+        settings: {
+          ...stand.settings,
+          rig: {
+            ...stand.settings.rig,
+            parts: { ...stand.settings.rig.parts, back: { ...SMALL_FORMAT_RIG.parts.back, figures: { widthMm: -36 } } },
+          },
+        },
+      },
       { ...good, version: undefined },
       { ...good, writeId: 'me' },
     ];
@@ -175,7 +193,9 @@ describe('bad input', () => {
 
   test.each(['jobs', 'stands'])('an id of %s that is not there, or cannot be one, is 404', async (kind) => {
     for (const id of [randomUUID(), 'nonsense', '%00', "1';drop table jobs"]) {
-      const { body } = await api().get(`/api/${kind}/${encodeURIComponent(id)}`).expect(404);
+      const { body } = await api()
+        .get(`/api/${kind}/${encodeURIComponent(id)}`)
+        .expect(404);
       expect(apiErrorSchema.parse(body).error.code).toBe('not_found');
     }
     await api().get('/api/nothing/here').expect(404);
@@ -299,7 +319,10 @@ describe('a database that goes away', () => {
         await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)),
       ]) {
         expect(answer.status).toBe(503);
-        expect(apiErrorSchema.parse(answer.body).error).toMatchObject({ code: 'database_unavailable', message: expect.stringMatching(/nothing was changed/) as string });
+        expect(apiErrorSchema.parse(answer.body).error).toMatchObject({
+          code: 'database_unavailable',
+          message: expect.stringMatching(/nothing was changed/) as string,
+        });
       }
       shut = false;
       const kept = standSchema.parse((await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)).expect(200)).body);

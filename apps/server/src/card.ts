@@ -72,8 +72,16 @@ function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
   else doc.stroke('black');
 }
 
-const spotQuery = z.object({ size: z.enum(Object.keys(SPOT_SIZES) as [SpotSize], { error: `size must be one of ${Object.keys(SPOT_SIZES).join(', ')}.` }).default('a5') });
-const querySchema = z.object({ size: z.enum(Object.keys(CARD_SIZES) as [CardSize], { error: `size must be one of ${Object.keys(CARD_SIZES).join(', ')}.` }).default('a6') });
+const spotQuery = z.object({
+  size: z
+    .enum(Object.keys(SPOT_SIZES) as [SpotSize], { error: `size must be one of ${Object.keys(SPOT_SIZES).join(', ')}.` })
+    .default('a5'),
+});
+const querySchema = z.object({
+  size: z
+    .enum(Object.keys(CARD_SIZES) as [CardSize], { error: `size must be one of ${Object.keys(CARD_SIZES).join(', ')}.` })
+    .default('a6'),
+});
 
 export function cardRoutes(db: Db): Router {
   const router = Router();
@@ -101,8 +109,16 @@ export function cardRoutes(db: Db): Router {
     const { size } = parsed(spotQuery, req.query);
     const job = await wholeJob(db, idParam(req.params.id, 'job'));
     const where = { place: job.place, day: job.day, timeZone: job.place?.timeZone ?? 'UTC' };
-    const pages = jobPages(job.name, where, job.stands.map(({ name, settings }) => ({ name, settings: openedSettings(settings) })), size);
-    res.type('pdf').set('Content-Disposition', 'inline').send(await drawingPdf(...pages));
+    const pages = jobPages(
+      job.name,
+      where,
+      job.stands.map(({ name, settings }) => ({ name, settings: openedSettings(settings) })),
+      size,
+    );
+    res
+      .type('pdf')
+      .set('Content-Disposition', 'inline')
+      .send(await drawingPdf(...pages));
   });
   return router;
 }

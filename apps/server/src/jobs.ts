@@ -11,7 +11,17 @@ type JobRow = typeof jobs.$inferSelect;
 
 function summary(row: JobRow, standCount: number): JobSummary {
   const { id, name, demo, dismissedCautions, place, day, updatedAt, deletedAt } = row;
-  return { id, name, demo, dismissedCautions, place, day, standCount, updatedAt: updatedAt.toISOString(), deletedAt: deletedAt?.toISOString() ?? null };
+  return {
+    id,
+    name,
+    demo,
+    dismissedCautions,
+    place,
+    day,
+    standCount,
+    updatedAt: updatedAt.toISOString(),
+    deletedAt: deletedAt?.toISOString() ?? null,
+  };
 }
 
 async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
@@ -26,7 +36,10 @@ async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
 }
 
 export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
-  const [row] = await db.select().from(jobs).where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
+  const [row] = await db
+    .select()
+    .from(jobs)
+    .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
   if (!row) throw notThere('job');
   const inside = await db
     .select()
@@ -48,7 +61,9 @@ export async function insertJob(
   if (!row) throw new Error('the job was not inserted');
   const now = Date.now();
   if (inside.length > 0) {
-    await db.insert(stands).values(inside.map(({ name, settings }, order) => ({ jobId: row.id, name, settings, createdAt: new Date(now + order) })));
+    await db
+      .insert(stands)
+      .values(inside.map(({ name, settings }, order) => ({ jobId: row.id, name, settings, createdAt: new Date(now + order) })));
   }
   return row.id;
 }
@@ -85,7 +100,14 @@ export function jobRoutes(db: Db): Router {
     const { name, dismissedCautions, place, day, standOrder } = parsed(jobPatchSchema, req.body);
     const rows = await db
       .update(jobs)
-      .set({ ...(name !== undefined && { name }), ...(dismissedCautions && { dismissedCautions }), ...(place !== undefined && { place }), ...(day !== undefined && { day }), ...(standOrder && { standOrder }), updatedAt: sql`now()` })
+      .set({
+        ...(name !== undefined && { name }),
+        ...(dismissedCautions && { dismissedCautions }),
+        ...(place !== undefined && { place }),
+        ...(day !== undefined && { day }),
+        ...(standOrder && { standOrder }),
+        updatedAt: sql`now()`,
+      })
       .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)))
       .returning({ id: jobs.id });
     if (rows.length === 0) throw notThere('job');
@@ -97,8 +119,18 @@ export function jobRoutes(db: Db): Router {
     const copy = await db.transaction(async (tx) => {
       const from = await wholeJob(tx, id);
       const names = await tx.select({ name: jobs.name }).from(jobs).where(isNull(jobs.deletedAt));
-      const name = copyName(from.name, names.map((row) => row.name));
-      return wholeJob(tx, await insertJob(tx, { name, demo: false, dismissedCautions: from.dismissedCautions, place: from.place, day: from.day }, from.stands));
+      const name = copyName(
+        from.name,
+        names.map((row) => row.name),
+      );
+      return wholeJob(
+        tx,
+        await insertJob(
+          tx,
+          { name, demo: false, dismissedCautions: from.dismissedCautions, place: from.place, day: from.day },
+          from.stands,
+        ),
+      );
     });
     res.status(201).json(copy);
   });

@@ -37,7 +37,12 @@ afterAll(async () => {
 const kit = async (): Promise<Kit> => kitSchema.parse((await api().get('/api/kit').expect(200)).body);
 const change = (...changes: KitChange[]) => api().post('/api/kit/changes').send({ changes });
 const plank = (name = 'Plank') => itemOf('board', randomUUID(), name, { offsetMm: 4 });
-const put = (item: ReturnType<typeof plank>, version: number | null = null): KitChange => ({ op: 'putItem', item, archived: false, version });
+const put = (item: ReturnType<typeof plank>, version: number | null = null): KitChange => ({
+  op: 'putItem',
+  item,
+  archived: false,
+  version,
+});
 
 describe('the kit', () => {
   test('items and rigs are put in, changed against their version, and a stale change changes nothing', async () => {
@@ -58,8 +63,15 @@ describe('the kit', () => {
   test('what nothing uses is deleted; what a rig or a stand uses is put away', async () => {
     const loose = plank();
     const held = plank();
-    await change(put(loose), put(held), { op: 'putRig', rig: { id: randomUUID(), name: 'Uses it', plan: { ...EMPTY_PLAN, boardId: held.id } }, archived: false, version: null }).expect(200);
-    const { body } = await change({ op: 'removeItem', id: loose.id, version: 1 }, { op: 'removeItem', id: held.id, version: 1 }).expect(200);
+    await change(put(loose), put(held), {
+      op: 'putRig',
+      rig: { id: randomUUID(), name: 'Uses it', plan: { ...EMPTY_PLAN, boardId: held.id } },
+      archived: false,
+      version: null,
+    }).expect(200);
+    const { body } = await change({ op: 'removeItem', id: loose.id, version: 1 }, { op: 'removeItem', id: held.id, version: 1 }).expect(
+      200,
+    );
     const after = kitSchema.parse(body);
     expect(after.items.some(({ item }) => item.id === loose.id)).toBe(false);
     expect(after.items.find(({ item }) => item.id === held.id)).toMatchObject({ archived: true, version: 2 });
@@ -78,13 +90,20 @@ describe('the kit', () => {
     expect((await kit()).rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.archived).toBe(true);
     // Putting the demo back brings it out again.
     await seed(database.connection.db, 'reset');
-    expect((await kit()).rigs.filter(({ archived, rig }) => !archived && DEMO_RIGS.some(({ id }) => id === rig.id))).toHaveLength(DEMO_RIGS.length);
+    expect((await kit()).rigs.filter(({ archived, rig }) => !archived && DEMO_RIGS.some(({ id }) => id === rig.id))).toHaveLength(
+      DEMO_RIGS.length,
+    );
   });
 
   test('a rig that names what is not there, an item that becomes another thing, and nonsense are refused', async () => {
     const item = plank();
     await change(put(item)).expect(200);
-    const lost = await change({ op: 'putRig', rig: { id: randomUUID(), name: 'Lost', plan: { ...EMPTY_PLAN, lensId: randomUUID() } }, archived: false, version: null }).expect(400);
+    const lost = await change({
+      op: 'putRig',
+      rig: { id: randomUUID(), name: 'Lost', plan: { ...EMPTY_PLAN, lensId: randomUUID() } },
+      archived: false,
+      version: null,
+    }).expect(400);
     expect(apiErrorSchema.parse(lost.body).error.message).toMatch(/“Lost” names a component that is not in the kit/);
     await change({ op: 'putItem', item: itemOf('converter', item.id, 'x', {}), archived: false, version: 1 }).expect(409);
     const far = await change(put({ ...item, figures: { ...item.figures, offsetMm: 9000 } }, 1)).expect(400);
@@ -98,11 +117,15 @@ describe('the kit', () => {
 describe('the shift card', () => {
   test('comes as a PDF of its size, with the text in it', async () => {
     await seed(database.connection.db, 'reset');
-    const { body, headers } = await api().get(`/api/kit/rigs/${SMALL_FORMAT_RIG.rigId}/card.pdf?size=letter`).buffer(true).parse((res, done) => {
-      const chunks: Buffer[] = [];
-      res.on('data', (chunk: Buffer) => chunks.push(chunk));
-      res.on('end', () => done(null, Buffer.concat(chunks)));
-    }).expect(200);
+    const { body, headers } = await api()
+      .get(`/api/kit/rigs/${SMALL_FORMAT_RIG.rigId}/card.pdf?size=letter`)
+      .buffer(true)
+      .parse((res, done) => {
+        const chunks: Buffer[] = [];
+        res.on('data', (chunk: Buffer) => chunks.push(chunk));
+        res.on('end', () => done(null, Buffer.concat(chunks)));
+      })
+      .expect(200);
     expect(headers['content-type']).toBe('application/pdf');
     const text = (body as Buffer).toString('latin1');
     expect(text.startsWith('%PDF-')).toBe(true);
@@ -114,7 +137,9 @@ describe('the shift card', () => {
   test('an unfinished rig, no rig, and a size that is none are refused in words', async () => {
     const rig = { id: randomUUID(), name: 'Half', plan: EMPTY_PLAN };
     await change({ op: 'putRig', rig, archived: false, version: null }).expect(200);
-    expect(apiErrorSchema.parse((await api().get(`/api/kit/rigs/${rig.id}/card.pdf`).expect(409)).body).error.message).toMatch(/“Half” is not finished/);
+    expect(apiErrorSchema.parse((await api().get(`/api/kit/rigs/${rig.id}/card.pdf`).expect(409)).body).error.message).toMatch(
+      /“Half” is not finished/,
+    );
     await api().get(`/api/kit/rigs/${randomUUID()}/card.pdf`).expect(404);
     await api().get(`/api/kit/rigs/${rig.id}/card.pdf?size=poster`).expect(400);
   });
@@ -124,7 +149,14 @@ describe('stands from before there was a kit', () => {
   const old = (mechanism: object) => ({
     rig: {
       name: 'Old rig',
-      lens: { name: 'Old lens', focalMm: 24, widestFNumber: 3.5, smallestFNumber: 22, stopStep: 'third', circle: { lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60 }] } },
+      lens: {
+        name: 'Old lens',
+        focalMm: 24,
+        widestFNumber: 3.5,
+        smallestFNumber: 22,
+        stopStep: 'third',
+        circle: { lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60 }] },
+      },
       back: { name: 'Old back', widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 },
       mechanism,
     },
@@ -144,13 +176,22 @@ describe('stands from before there was a kit', () => {
     const { pool } = database.connection;
     const migration = readFileSync(resolve('apps/server/drizzle/0001_kit.sql'), 'utf8').split('--> statement-breakpoint').at(-1) ?? '';
     const job = await pool.query<{ id: string }>("insert into jobs (name) values ('old') returning id");
-    const inserted = await pool.query<{ id: string }>('insert into stands (job_id, name, settings) values ($1, $2, $3) returning id', [job.rows[0]?.id, 'Old', JSON.stringify(old(mechanism))]);
+    const inserted = await pool.query<{ id: string }>('insert into stands (job_id, name, settings) values ($1, $2, $3) returning id', [
+      job.rows[0]?.id,
+      'Old',
+      JSON.stringify(old(mechanism)),
+    ]);
     await pool.query(migration);
     const { rows } = await pool.query<{ settings: StoredSettings }>('select settings from stands where id = $1', [inserted.rows[0]?.id]);
     const stored = standSettingsSchema.parse(rows[0]?.settings);
     const settings = openedSettings(stored);
     expect(settings).toMatchObject({ orientation: 'portrait', movements: { riseMm: 4, shiftMm: -1 }, rig: { name: 'Old rig', mechanism } });
-    expect(settings.rig.lens).toMatchObject({ name: 'Old lens', focalMm: 24, stopStep: 'third', circle: { lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60 }] } });
+    expect(settings.rig.lens).toMatchObject({
+      name: 'Old lens',
+      focalMm: 24,
+      stopStep: 'third',
+      circle: { lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60 }] },
+    });
     expect(settings.rig.back).toEqual(old(mechanism).rig.back);
     // A second run leaves the new form alone.
     await pool.query(migration);

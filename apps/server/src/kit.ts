@@ -26,15 +26,22 @@ function idsIn({ plan }: KitRig): readonly string[] {
 /** The whole kit: it is small, and every rig is judged from all of it. */
 export async function wholeKit(db: DbOrTx): Promise<Kit> {
   const items = await db.select().from(kitItems).orderBy(asc(kitItems.createdAt), asc(kitItems.id));
-  const rigs = (await db.select().from(kitRigs).orderBy(asc(kitRigs.createdAt), asc(kitRigs.id))).map(({ id, name, plan, version, archived }) => ({
-    rig: { id, name, plan },
-    version,
-    archived,
-  }));
+  const rigs = (await db.select().from(kitRigs).orderBy(asc(kitRigs.createdAt), asc(kitRigs.id))).map(
+    ({ id, name, plan, version, archived }) => ({
+      rig: { id, name, plan },
+      version,
+      archived,
+    }),
+  );
   const inStands = await useInStands(db);
   const inRigs = (id: string): number => rigs.filter(({ rig }) => idsIn(rig).includes(id)).length;
   return {
-    items: items.map(({ id, item, version, archived }) => ({ item, version, archived, used: { rigs: inRigs(id), stands: inStands.get(id) ?? 0 } })),
+    items: items.map(({ id, item, version, archived }) => ({
+      item,
+      version,
+      archived,
+      used: { rigs: inRigs(id), stands: inStands.get(id) ?? 0 },
+    })),
     rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, stands: inStands.get(row.rig.id) ?? 0 } })),
   };
 }
@@ -59,7 +66,13 @@ export async function putKit(tx: DbOrTx, items: readonly KitItem[], rigs: readon
 
 async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date): Promise<void> {
   const path = ['changes', at, 'version'];
-  const stale = (name: string) => new Refusal(409, 'changed_elsewhere', `“${name}” was changed somewhere else meanwhile. Nothing was changed; look again and repeat it.`, path);
+  const stale = (name: string) =>
+    new Refusal(
+      409,
+      'changed_elsewhere',
+      `“${name}” was changed somewhere else meanwhile. Nothing was changed; look again and repeat it.`,
+      path,
+    );
   switch (change.op) {
     case 'putItem': {
       const { item, archived, version } = change;
@@ -99,7 +112,11 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       const mine = and(eq(table.id, id), eq(table.version, version));
       const used = row.used.stands + row.used.rigs > 0;
       const rows = used
-        ? await tx.update(table).set({ archived: true, version: version + 1, updatedAt: sql`now()` }).where(mine).returning({ id: table.id })
+        ? await tx
+            .update(table)
+            .set({ archived: true, version: version + 1, updatedAt: sql`now()` })
+            .where(mine)
+            .returning({ id: table.id })
         : await tx.delete(table).where(mine).returning({ id: table.id });
       if (rows.length === 0) throw stale('item' in row ? row.item.name : row.rig.name);
     }
@@ -111,7 +128,8 @@ function checkRigs(kit: Kit): void {
   const ids = new Set(kit.items.map(({ item }) => item.id));
   for (const { rig } of kit.rigs) {
     const lost = idsIn(rig).find((id) => !ids.has(id));
-    if (lost !== undefined) throw new Refusal(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, ['changes']);
+    if (lost !== undefined)
+      throw new Refusal(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, ['changes']);
   }
 }
 

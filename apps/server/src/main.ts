@@ -59,7 +59,10 @@ const crew = new Set<ChildProcess>();
 function launchWorker(after = 0): void {
   setTimeout(() => {
     if (stopping) return;
-    const worker = fork(beside('./worker.mjs'), { env: { ...process.env, GANGWAY_STORE: place, GANGWAY_SCRATCH: scratch }, stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+    const worker = fork(beside('./worker.mjs'), {
+      env: { ...process.env, GANGWAY_STORE: place, GANGWAY_SCRATCH: scratch },
+      stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    });
     crew.add(worker);
     worker.once('exit', (code) => {
       crew.delete(worker);

@@ -49,7 +49,10 @@ export function pages(webDir: string): Router {
   router.use(express.static(webDir, { index: false, maxAge: 0 }));
   router.get(/^\/(?!api\/|assets\/).*/, async (_req, res) => {
     const page = await readFile(join(webDir, 'index.html'), 'utf8');
-    res.set('Cache-Control', 'no-store').type('html').send(page.replaceAll(NONCE_MARK, nonceOf(res)));
+    res
+      .set('Cache-Control', 'no-store')
+      .type('html')
+      .send(page.replaceAll(NONCE_MARK, nonceOf(res)));
   });
   return router;
 }

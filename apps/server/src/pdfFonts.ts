@@ -18,7 +18,9 @@ export interface Face {
 
 /** Which characters which file has: each family tells by subset, as CSS ranges (`U+0400-045F`). */
 export const FACES: readonly Face[] = FAMILIES.flatMap((family) => {
-  const told = z.record(z.string(), z.string()).parse(JSON.parse(readFileSync(require.resolve(`@fontsource/${family}/unicode.json`), 'utf8')));
+  const told = z
+    .record(z.string(), z.string())
+    .parse(JSON.parse(readFileSync(require.resolve(`@fontsource/${family}/unicode.json`), 'utf8')));
   const faces = Object.entries(told).map(([subset, ranges]): Face => ({ family, subset, ranges: ranges.split(',').map(range) }));
   // Latin itself before its extensions.
   return faces.sort((a, b) => a.subset.length - b.subset.length);

@@ -20,9 +20,16 @@ export async function seed(db: Db, seeding: Seeding): Promise<'seeded' | 'left a
       const [row] = await tx.select({ jobs: count() }).from(jobs);
       if ((row?.jobs ?? 0) > 0) return 'left alone';
     } else {
-      await tx.update(jobs).set({ deletedAt: sql`now()` }).where(and(eq(jobs.demo, true), isNull(jobs.deletedAt)));
+      await tx
+        .update(jobs)
+        .set({ deletedAt: sql`now()` })
+        .where(and(eq(jobs.demo, true), isNull(jobs.deletedAt)));
     }
-    await insertJob(tx, { name: DEMO_JOB_NAME, demo: true }, DEMO_STANDS.map(({ name, settings }) => ({ name, settings: storedSettings(settings) })));
+    await insertJob(
+      tx,
+      { name: DEMO_JOB_NAME, demo: true },
+      DEMO_STANDS.map(({ name, settings }) => ({ name, settings: storedSettings(settings) })),
+    );
     return 'seeded';
   });
 }

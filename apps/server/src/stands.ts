@@ -46,7 +46,11 @@ export function standRoutes(db: Db): Router {
     const jobId = idParam(req.params.jobId, 'job');
     const { name, settings } = parsed(newStandSchema, req.body);
     const stand = await db.transaction(async (tx) => {
-      const [job] = await tx.select().from(jobs).where(and(eq(jobs.id, jobId), isNull(jobs.deletedAt))).for('share');
+      const [job] = await tx
+        .select()
+        .from(jobs)
+        .where(and(eq(jobs.id, jobId), isNull(jobs.deletedAt)))
+        .for('share');
       if (!job) throw notThere('job');
       return standAnswer(only(await tx.insert(stands).values({ jobId, name, settings }).returning()));
     });
@@ -82,15 +86,23 @@ export function standRoutes(db: Db): Router {
       res.json(present);
       return;
     }
-    throw new Refusal(409, 'changed_elsewhere', 'This stand was changed somewhere else since it was opened here.', ['version'], { present });
+    throw new Refusal(409, 'changed_elsewhere', 'This stand was changed somewhere else since it was opened here.', ['version'], {
+      present,
+    });
   });
 
   router.post('/stands/:id/duplicate', async (req, res) => {
     const id = idParam(req.params.id, 'stand');
     const copy = await db.transaction(async (tx) => {
       const from = await presentStand(tx, id);
-      const names = await tx.select({ name: stands.name }).from(stands).where(and(eq(stands.jobId, from.jobId), isNull(stands.deletedAt)));
-      const name = copyName(from.name, names.map((row) => row.name));
+      const names = await tx
+        .select({ name: stands.name })
+        .from(stands)
+        .where(and(eq(stands.jobId, from.jobId), isNull(stands.deletedAt)));
+      const name = copyName(
+        from.name,
+        names.map((row) => row.name),
+      );
       return standAnswer(only(await tx.insert(stands).values({ jobId: from.jobId, name, settings: from.settings }).returning()));
     });
     res.status(201).json(copy);

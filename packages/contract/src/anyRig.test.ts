@@ -17,41 +17,72 @@ const HOLE = /NaN|[-−/]Infinity|Infinity (m|mm|px|µm|s|stops)\b|undefined|\bn
 
 describe('a stand with any rig of any kit', () => {
   const subject = fc.constantFrom(...Object.values(FIRST_SUBJECTS));
-  const set = fc.record({ riseMm: evenly(-20, 20), shiftMm: evenly(-20, 20), tiltDeg: evenly(-8, 8), stop: fc.nat(8), focusM: fc.option(evenly(0.5, 60)), distanceM: evenly(1, 60), cameraHeightM: evenly(0.2, 3), pitchDeg: evenly(-20, 20) });
+  const set = fc.record({
+    riseMm: evenly(-20, 20),
+    shiftMm: evenly(-20, 20),
+    tiltDeg: evenly(-8, 8),
+    stop: fc.nat(8),
+    focusM: fc.option(evenly(0.5, 60)),
+    distanceM: evenly(1, 60),
+    cameraHeightM: evenly(0.2, 3),
+    pitchDeg: evenly(-20, 20),
+  });
 
   test('can be kept and opened again as it was, and all that is said of it is said whole', () => {
     let [whole, offered] = [0, 0];
     fc.assert(
-      fc.property(kitAndPlan, subject, set, ({ items, plan }, standing, { riseMm, shiftMm, tiltDeg, stop, focusM, distanceM, cameraHeightM, pitchDeg }) => {
-        const parts = partsOf(plan, items);
-        if ('open' in parts) return;
-        for (const { sentence, note } of verdictsOf(parts)) expect(`${sentence} ${note ?? ''}`).not.toMatch(HOLE);
-        const rig = assembled({ name: 'any rig', rigId: null, parts });
-        if (!rig.known) {
-          expect(rig.asks.length).toBeGreaterThan(0);
-          return;
-        }
-        whole++;
-        const base = centredStand(rig.value);
-        const settings = patched(
-          { ...base, scene: { ...PLAIN_SCENE, subject: standing, distanceM, asideM: 0, cameraHeightM, yawDeg: 0, pitchDeg, rollDeg: 0 }, pins: [{ id: '00000000-0000-4000-8000-00000000000a', name: 'foot', role: 'sharp', weight: 1, place: { kind: 'point', at: [0, 0, 0] } }] },
-          { movements: { riseMm, shiftMm }, front: { tiltDeg, swingDeg: 0 }, fNumber: Math.min(rig.value.lens.smallestFNumber, rig.value.lens.widestFNumber * 2 ** (stop / 2)), ...(focusM !== null && { focusM: Math.max(focusM, rig.value.lens.focalMm / 500) }) },
-        );
-        const written = (each: StandSettings): unknown => JSON.parse(JSON.stringify(storedSettings(each)));
-        const kept = standSettingsSchema.safeParse(written(settings));
-        if (!kept.success) throw new Error(kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · '));
-        expect(written(openedSettings(kept.data))).toEqual(written(settings));
-        const found = findings(settings);
-        expect(new Set(found.map(({ kind }) => kind)).size).toBe(found.length);
-        for (const finding of found) {
-          expect(`${findingSentence(finding)} ${findingNote(finding) ?? ''}`).not.toMatch(HOLE);
-          for (const remedy of finding.remedies) {
-            offered++;
-            expect(remedySentence(remedy)).not.toMatch(HOLE);
+      fc.property(
+        kitAndPlan,
+        subject,
+        set,
+        ({ items, plan }, standing, { riseMm, shiftMm, tiltDeg, stop, focusM, distanceM, cameraHeightM, pitchDeg }) => {
+          const parts = partsOf(plan, items);
+          if ('open' in parts) return;
+          for (const { sentence, note } of verdictsOf(parts)) expect(`${sentence} ${note ?? ''}`).not.toMatch(HOLE);
+          const rig = assembled({ name: 'any rig', rigId: null, parts });
+          if (!rig.known) {
+            expect(rig.asks.length).toBeGreaterThan(0);
+            return;
           }
-        }
-        expect(circleReading(settings)).not.toMatch(HOLE);
-      }),
+          whole++;
+          const base = centredStand(rig.value);
+          const settings = patched(
+            {
+              ...base,
+              scene: { ...PLAIN_SCENE, subject: standing, distanceM, asideM: 0, cameraHeightM, yawDeg: 0, pitchDeg, rollDeg: 0 },
+              pins: [
+                {
+                  id: '00000000-0000-4000-8000-00000000000a',
+                  name: 'foot',
+                  role: 'sharp',
+                  weight: 1,
+                  place: { kind: 'point', at: [0, 0, 0] },
+                },
+              ],
+            },
+            {
+              movements: { riseMm, shiftMm },
+              front: { tiltDeg, swingDeg: 0 },
+              fNumber: Math.min(rig.value.lens.smallestFNumber, rig.value.lens.widestFNumber * 2 ** (stop / 2)),
+              ...(focusM !== null && { focusM: Math.max(focusM, rig.value.lens.focalMm / 500) }),
+            },
+          );
+          const written = (each: StandSettings): unknown => JSON.parse(JSON.stringify(storedSettings(each)));
+          const kept = standSettingsSchema.safeParse(written(settings));
+          if (!kept.success) throw new Error(kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · '));
+          expect(written(openedSettings(kept.data))).toEqual(written(settings));
+          const found = findings(settings);
+          expect(new Set(found.map(({ kind }) => kind)).size).toBe(found.length);
+          for (const finding of found) {
+            expect(`${findingSentence(finding)} ${findingNote(finding) ?? ''}`).not.toMatch(HOLE);
+            for (const remedy of finding.remedies) {
+              offered++;
+              expect(remedySentence(remedy)).not.toMatch(HOLE);
+            }
+          }
+          expect(circleReading(settings)).not.toMatch(HOLE);
+        },
+      ),
       { numRuns: 150 },
     );
     expect(whole).toBeGreaterThan(60);

@@ -35,7 +35,12 @@ function sentence(issue: z.core.$ZodIssue, field: string): string {
   return `${what}: ${issue.message}.`;
 }
 
-const EXPECTED: Readonly<Record<string, string>> = { object: 'an object with named fields', array: 'a list', int: 'a whole number', boolean: 'true or false' };
+const EXPECTED: Readonly<Record<string, string>> = {
+  object: 'an object with named fields',
+  array: 'a list',
+  int: 'a whole number',
+  boolean: 'true or false',
+};
 
 function shortened(text: string): string {
   return text.length > 60 ? `${text.slice(0, 60)}…` : text;

@@ -40,8 +40,29 @@ export const archivedJobSchema = z.strictObject({
         plan: z.custom<AssemblyPlan>((value) => value === null || typeof value === 'object').nullable(),
         order: z.array(z.uuid().nullable()),
         createdAt: stamp,
-        frames: z.array(z.strictObject({ id: z.uuid(), name: z.string(), role: z.string(), bytes: z.number(), sha256, seen: z.record(z.string(), z.unknown()), createdAt: stamp, path: z.string() })),
-        assemblies: z.array(z.strictObject({ id: z.uuid(), options: z.record(z.string(), z.unknown()), report: z.record(z.string(), z.unknown()), bytes: z.number(), createdAt: stamp, path: z.string(), sidecar: z.string() })),
+        frames: z.array(
+          z.strictObject({
+            id: z.uuid(),
+            name: z.string(),
+            role: z.string(),
+            bytes: z.number(),
+            sha256,
+            seen: z.record(z.string(), z.unknown()),
+            createdAt: stamp,
+            path: z.string(),
+          }),
+        ),
+        assemblies: z.array(
+          z.strictObject({
+            id: z.uuid(),
+            options: z.record(z.string(), z.unknown()),
+            report: z.record(z.string(), z.unknown()),
+            bytes: z.number(),
+            createdAt: stamp,
+            path: z.string(),
+            sidecar: z.string(),
+          }),
+        ),
       }),
     )
     .max(2000),

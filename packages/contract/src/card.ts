@@ -3,11 +3,7 @@ import { z } from 'zod';
 
 export const OWN_STEPS_MOST = 60;
 const stepId = z.string().min(1).max(60);
-const words = z
-  .string()
-  .trim()
-  .min(1, 'A step needs words.')
-  .max(300, 'A step may have at most 300 characters.');
+const words = z.string().trim().min(1, 'A step needs words.').max(300, 'A step may have at most 300 characters.');
 
 export const ownStepSchema = z.strictObject({ id: stepId, words });
 
@@ -20,5 +16,9 @@ export const cardSchema = z.strictObject({
 }) satisfies z.ZodType<CardSettings>;
 
 /** A card's own hand kept as a template: order, own steps, what is left off. */
-export const templateSchema = z.strictObject({ id: z.uuid(), name: z.string().trim().min(1, 'Give a name.').max(120), card: cardSchema.pick({ order: true, own: true, left: true }) });
+export const templateSchema = z.strictObject({
+  id: z.uuid(),
+  name: z.string().trim().min(1, 'Give a name.').max(120),
+  card: cardSchema.pick({ order: true, own: true, left: true }),
+});
 export type CardTemplate = z.infer<typeof templateSchema>;

@@ -13,8 +13,14 @@ const refusal = (schema: { safeParse: (value: unknown) => { success: boolean; er
 };
 const good = storedSettings(centredStand(FIELD_RIG));
 const { parts } = FIELD_RIG;
-const withLens = (figures: object) => ({ ...good, rig: { ...good.rig, parts: { ...parts, lens: { ...parts.lens, figures: { ...parts.lens.figures, ...figures } } } } });
-const withBack = (figures: object) => ({ ...good, rig: { ...good.rig, parts: { ...parts, back: { ...parts.back, figures: { ...parts.back.figures, ...figures } } } } });
+const withLens = (figures: object) => ({
+  ...good,
+  rig: { ...good.rig, parts: { ...parts, lens: { ...parts.lens, figures: { ...parts.lens.figures, ...figures } } } },
+});
+const withBack = (figures: object) => ({
+  ...good,
+  rig: { ...good.rig, parts: { ...parts, back: { ...parts.back, figures: { ...parts.back.figures, ...figures } } } },
+});
 
 describe('what crosses the border', () => {
   test('the demo stands are valid, and what is stored of them opens to the same', () => {
@@ -37,8 +43,18 @@ describe('what crosses the border', () => {
     ['a negative size', withBack({ widthMm: -4 }), 'invalid', ['rig', 'parts', 'back', 'figures', 'widthMm']],
     ['a movement that is text', { ...good, movements: { riseMm: '4', shiftMm: 0 } }, 'invalid', ['movements', 'riseMm']],
     ['a focus inside the focal length', { ...good, focusM: 0.05 }, 'invalid', ['focusM']],
-    ['a sharp circle beyond the light circle', withLens({ lightMm: 90, definition: [{ fNumber: 8, diameterMm: 108 }] }), 'invalid', ['rig', 'parts', 'lens', 'figures', 'definition', 0, 'diameterMm']],
-    ['apertures the wrong way round', withLens({ widestFNumber: 45, smallestFNumber: 8 }), 'invalid', ['rig', 'parts', 'lens', 'figures', 'smallestFNumber']],
+    [
+      'a sharp circle beyond the light circle',
+      withLens({ lightMm: 90, definition: [{ fNumber: 8, diameterMm: 108 }] }),
+      'invalid',
+      ['rig', 'parts', 'lens', 'figures', 'definition', 0, 'diameterMm'],
+    ],
+    [
+      'apertures the wrong way round',
+      withLens({ widestFNumber: 45, smallestFNumber: 8 }),
+      'invalid',
+      ['rig', 'parts', 'lens', 'figures', 'smallestFNumber'],
+    ],
     ['a rig without a focal length', withLens({ focalMm: null }), 'invalid', ['rig', 'parts']],
   ])('%s is refused with its path and a sentence', (_name, value, code, path) => {
     const error = refusal(standSettingsSchema, value);
@@ -63,17 +79,23 @@ describe('what crosses the border', () => {
     ['what was sent whole', null, 'What was sent must be an object with named fields.'],
     ['a field that is an object', { ...good, rig: 3 }, 'rig must be an object with named fields.'],
     ['a list', { ...good, pins: 'none' }, 'pins must be a list.'],
-    ['a number of our own words', { ...good, movements: { riseMm: 'up', shiftMm: 0 } }, 'movements.riseMm: Rise must be a number from −500 to 500 mm.'],
+    [
+      'a number of our own words',
+      { ...good, movements: { riseMm: 'up', shiftMm: 0 } },
+      'movements.riseMm: Rise must be a number from −500 to 500 mm.',
+    ],
   ])('of the wrong kind, %s, is refused in a sentence that names it', (_what, value, words) => {
     expect(refusal(standSettingsSchema, value).message).toBe(words);
   });
 
   test('any JSON is either a stand or refused by name, never a throw', () => {
-    fc.assert(fc.property(fc.jsonValue(), (value) => {
-      const parsed = standSettingsSchema.safeParse(value);
-      if (parsed.success) return false;
-      return /[.”]$/u.test(firstIssue(parsed.error).message);
-    }));
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => {
+        const parsed = standSettingsSchema.safeParse(value);
+        if (parsed.success) return false;
+        return /[.”]$/u.test(firstIssue(parsed.error).message);
+      }),
+    );
   });
 
   test('copies of copies get numbers, never the same name twice, and stay within the limit', () => {

@@ -12,7 +12,10 @@ import { worked } from './worked.test-support';
 /** What the server would keep. */
 function keepable(settings: StandSettings, by: string): void {
   const kept = standSettingsSchema.safeParse(storedSettings(settings));
-  if (!kept.success) throw new Error(`“${by}” leaves what cannot be kept: ${kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · ')}`);
+  if (!kept.success)
+    throw new Error(
+      `“${by}” leaves what cannot be kept: ${kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · ')}`,
+    );
 }
 
 /** Words without a hole where a figure should be. */
@@ -65,7 +68,10 @@ describe('findings of the demo stands, whatever is done to them', () => {
     fc.assert(
       fc.property(worked, fc.constantFrom('front' as const, 'rear' as const, 'none' as const), (settings, by) => {
         const found = solveFocus(settings, by);
-        const patches = [found.ok ? found.solution.patch : found.nearest?.patch, ...settings.pins.flatMap(({ id }) => (['swing', 'tilt'] as const).map((movement) => isolate(settings, id, movement, 0.1)?.patch))];
+        const patches = [
+          found.ok ? found.solution.patch : found.nearest?.patch,
+          ...settings.pins.flatMap(({ id }) => (['swing', 'tilt'] as const).map((movement) => isolate(settings, id, movement, 0.1)?.patch)),
+        ];
         for (const patch of patches) {
           if (patch === undefined) continue;
           solved++;

@@ -79,12 +79,28 @@ const GAUGE: Scene = {
 };
 
 /** Three foremen in a row. */
-const FOREMEN: Scene = { ...TOWER, subject: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 }, distanceM: 6.6, cameraHeightM: 0.95 };
+const FOREMEN: Scene = {
+  ...TOWER,
+  subject: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 },
+  distanceM: 6.6,
+  cameraHeightM: 0.95,
+};
 
 /** The ledger sheet, 420 × 297 mm, on a wall, so near that it takes eight frames. */
-const LEDGER: Scene = { ...TOWER, subject: { kind: 'sheet', widthM: 0.42, heightM: 0.297, baseM: 0.9 }, distanceM: 0.44, cameraHeightM: 1.0485 };
+const LEDGER: Scene = {
+  ...TOWER,
+  subject: { kind: 'sheet', widthM: 0.42, heightM: 0.297, baseM: 0.9 },
+  distanceM: 0.44,
+  cameraHeightM: 1.0485,
+};
 
-const pin = (n: number, name: string, thing: string, role: PinRole = 'sharp'): Pin => ({ id: `00000000-0000-4000-8000-0000000001${String(n).padStart(2, '0')}`, name, role, weight: 1, place: { kind: 'thing', thing } });
+const pin = (n: number, name: string, thing: string, role: PinRole = 'sharp'): Pin => ({
+  id: `00000000-0000-4000-8000-0000000001${String(n).padStart(2, '0')}`,
+  name,
+  role,
+  weight: 1,
+  place: { kind: 'thing', thing },
+});
 
 /** What counts as sharp where a file is looked at pixel by pixel. */
 const twoPixels = (rig: Rig): SharpnessStandard => ({ school: 'pixels', pixels: 2, columnsPx: rig.back.columnsPx ?? 8000 });
@@ -95,7 +111,13 @@ export const DEMO_JOB_NAME = 'Larkmoor Ropeworks';
 export const DEMO_STANDS: readonly { readonly name: string; readonly settings: StandSettings }[] = [
   {
     name: 'Hydraulic tower, small format',
-    settings: { ...centredStand(SMALL_FORMAT_RIG, 'portrait'), movements: { riseMm: 11, shiftMm: 0 }, fNumber: 8, focusM: 24, scene: TOWER },
+    settings: {
+      ...centredStand(SMALL_FORMAT_RIG, 'portrait'),
+      movements: { riseMm: 11, shiftMm: 0 },
+      fNumber: 8,
+      focusM: 24,
+      scene: TOWER,
+    },
   },
   {
     name: 'Hydraulic tower, 44 × 33 back',
@@ -103,7 +125,15 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   },
   {
     name: 'Ropewalk front from the quay',
-    settings: { ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 1, shiftMm: -6.5 }, fNumber: 11, focusM: 75, scene: ROPEWALK, pins: [pin(1, 'the front', 'wall')], sharpness: twoPixels(SMALL_FORMAT_RIG) },
+    settings: {
+      ...centredStand(SMALL_FORMAT_RIG),
+      movements: { riseMm: 1, shiftMm: -6.5 },
+      fNumber: 11,
+      focusM: 75,
+      scene: ROPEWALK,
+      pins: [pin(1, 'the front', 'wall')],
+      sharpness: twoPixels(SMALL_FORMAT_RIG),
+    },
   },
   {
     name: 'Hemp loft',
@@ -111,11 +141,25 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   },
   {
     name: 'Slipway at low water',
-    settings: { ...centredStand(SHEET_WIDE_RIG, 'portrait'), movements: { riseMm: -3, shiftMm: 0 }, fNumber: 22, focusM: 3, scene: SLIPWAY, pins: [pin(1, 'the ground', 'ground'), pin(2, 'the first stake', 'stake')] },
+    settings: {
+      ...centredStand(SHEET_WIDE_RIG, 'portrait'),
+      movements: { riseMm: -3, shiftMm: 0 },
+      fNumber: 22,
+      focusM: 3,
+      scene: SLIPWAY,
+      pins: [pin(1, 'the ground', 'ground'), pin(2, 'the first stake', 'stake')],
+    },
   },
   {
     name: 'Tide gauge',
-    settings: { ...centredStand(RAIL_RIG), fNumber: 11, focusM: 0.7, scene: GAUGE, pins: [pin(1, 'the label', 'label'), pin(2, 'the bench under it', 'table'), pin(3, 'the brass', 'thing', 'best')], sharpness: twoPixels(RAIL_RIG) },
+    settings: {
+      ...centredStand(RAIL_RIG),
+      fNumber: 11,
+      focusM: 0.7,
+      scene: GAUGE,
+      pins: [pin(1, 'the label', 'label'), pin(2, 'the bench under it', 'table'), pin(3, 'the brass', 'thing', 'best')],
+      sharpness: twoPixels(RAIL_RIG),
+    },
   },
   {
     name: 'Three foremen',
@@ -124,11 +168,22 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
       fNumber: 2.8,
       focusM: 6.6,
       scene: FOREMEN,
-      pins: [{ ...pin(1, 'the middle face', ''), place: { kind: 'point', at: [0, 1.62, -0.1] } }, pin(2, 'the one at the left', 'figure1', 'soft'), pin(3, 'the one at the right', 'figure3', 'soft')],
+      pins: [
+        { ...pin(1, 'the middle face', ''), place: { kind: 'point', at: [0, 1.62, -0.1] } },
+        pin(2, 'the one at the left', 'figure1', 'soft'),
+        pin(3, 'the one at the right', 'figure3', 'soft'),
+      ],
     },
   },
   {
     name: 'Ledger sheet',
-    settings: { ...centredStand(FIELD_RIG, 'portrait'), fNumber: 11, focusM: 0.44, scene: LEDGER, pins: [pin(1, 'the sheet', 'sheet')], sharpness: twoPixels(FIELD_RIG) },
+    settings: {
+      ...centredStand(FIELD_RIG, 'portrait'),
+      fNumber: 11,
+      focusM: 0.44,
+      scene: LEDGER,
+      pins: [pin(1, 'the sheet', 'sheet')],
+      sharpness: twoPixels(FIELD_RIG),
+    },
   },
 ];

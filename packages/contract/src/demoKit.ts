@@ -45,8 +45,24 @@ const digitalBack = itemOf('body', id(2), '44 × 33 back', {
   slowestS: 60,
   contacts: false,
 });
-const sheetFilm = itemOf('film', id(3), '4 × 5 in sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', sheetsPerHolder: 2, iso: 100, reciprocityExponent: 1.3, mount: SHEET_BACK });
-const rollFilm = itemOf('film', id(4), '6 × 9 roll film back', { widthMm: 84, heightMm: 56, form: 'roll', framesPerRoll: 8, iso: 100, reciprocityExponent: 1.3, mount: SHEET_BACK });
+const sheetFilm = itemOf('film', id(3), '4 × 5 in sheet film', {
+  widthMm: 120,
+  heightMm: 95,
+  form: 'sheet',
+  sheetsPerHolder: 2,
+  iso: 100,
+  reciprocityExponent: 1.3,
+  mount: SHEET_BACK,
+});
+const rollFilm = itemOf('film', id(4), '6 × 9 roll film back', {
+  widthMm: 84,
+  heightMm: 56,
+  form: 'roll',
+  framesPerRoll: 8,
+  iso: 100,
+  reciprocityExponent: 1.3,
+  mount: SHEET_BACK,
+});
 
 const shiftWide = itemOf('lens', id(10), '24 mm shift wide', {
   focalMm: 24,
@@ -288,7 +304,8 @@ const reducer = itemOf('converter', id(30), 'Reducer 0.71', {
   contacts: false,
 });
 
-const board = (n: number, name: string, boardMount: string, hole: string, offsetMm: number) => itemOf('board', id(n), name, { boardMount, hole, offsetMm });
+const board = (n: number, name: string, boardMount: string, hole: string, offsetMm: number) =>
+  itemOf('board', id(n), name, { boardMount, hole, offsetMm });
 const flatBoard = board(40, 'Flat field board, shutter 0', FIELD_BOARD, 'shutter 0', 0);
 const recessedBoard = board(41, 'Recessed field board 22 mm, shutter 0', FIELD_BOARD, 'shutter 0', -22);
 const raisedBoard = board(42, 'Raised field board 40 mm, shutter 1', FIELD_BOARD, 'shutter 1', 40);
@@ -368,18 +385,37 @@ export const DEMO_ITEMS: readonly KitItem[] = [
   hood,
 ];
 
-const rig = (n: number, name: string, plan: Partial<RigPlan>): KitRig => ({ id: id(n), name, plan: { ...EMPTY_PLAN, betweenIds: [], frontIds: [], ...plan } });
-const view = (backId: string, cameraId: string, boardId: string, lensId: string, betweenIds: string[] = []) => ({ kind: 'view' as const, backId, cameraId, boardId, lensId, betweenIds });
+const rig = (n: number, name: string, plan: Partial<RigPlan>): KitRig => ({
+  id: id(n),
+  name,
+  plan: { ...EMPTY_PLAN, betweenIds: [], frontIds: [], ...plan },
+});
+const view = (backId: string, cameraId: string, boardId: string, lensId: string, betweenIds: string[] = []) => ({
+  kind: 'view' as const,
+  backId,
+  cameraId,
+  boardId,
+  lensId,
+  betweenIds,
+});
 
 /** The rigs that ship with it. */
 export const DEMO_RIGS: readonly KitRig[] = [
   rig(100, 'Small body with 24 mm shift wide', { backId: smallBody.id, lensId: shiftWide.id }),
   rig(101, '44 × 33 back with 90 mm field wide', view(digitalBack.id, fieldCamera.id, recessedBoard.id, fieldWide.id, [slidingBack.id])),
-  rig(102, 'Small body, shift-tilt adapter, 55 mm medium-format wide', { backId: smallBody.id, betweenIds: [shiftTilt.id], lensId: mediumWide.id }),
+  rig(102, 'Small body, shift-tilt adapter, 55 mm medium-format wide', {
+    backId: smallBody.id,
+    betweenIds: [shiftTilt.id],
+    lensId: mediumWide.id,
+  }),
   rig(103, 'Small body, reducer, 80 mm medium-format normal', { backId: smallBody.id, betweenIds: [reducer.id], lensId: mediumNormal.id }),
   rig(104, '4 × 5 in sheet film with 300 mm field long', view(sheetFilm.id, fieldCamera.id, raisedBoard.id, fieldLong.id)),
   rig(105, 'Bellows rail with small body and 120 mm rail lens', view(smallBody.id, rail.id, railFront.id, railLens.id)),
-  rig(106, 'Quarter-turn plate with 80 mm medium-format normal', { backId: smallBody.id, betweenIds: [quarterTurn.id], lensId: mediumNormal.id }),
+  rig(106, 'Quarter-turn plate with 80 mm medium-format normal', {
+    backId: smallBody.id,
+    betweenIds: [quarterTurn.id],
+    lensId: mediumNormal.id,
+  }),
   rig(107, '80 mm medium-format normal, held by hand', { kind: 'held', backId: smallBody.id, lensId: mediumNormal.id }),
   rig(108, '4 × 5 in sheet film with 90 mm field wide', view(sheetFilm.id, fieldCamera.id, recessedBoard.id, fieldWide.id)),
 ];

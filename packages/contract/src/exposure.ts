@@ -40,8 +40,18 @@ const rowsSchema = z
   .superRefine((rows, ctx) => {
     rows.forEach(({ meteredS, neededS }, i) => {
       const before = rows[i - 1];
-      if (neededS < meteredS) ctx.addIssue({ code: 'custom', path: [i, 'neededS'], message: `Needed, row ${i + 1}, is ${neededS} s; film never needs less than the ${meteredS} s metered.` });
-      if (before && (before.meteredS >= meteredS || before.neededS > neededS)) ctx.addIssue({ code: 'custom', path: [i, 'meteredS'], message: `Row ${i + 1} of the film’s table must have longer times than row ${i}.` });
+      if (neededS < meteredS)
+        ctx.addIssue({
+          code: 'custom',
+          path: [i, 'neededS'],
+          message: `Needed, row ${i + 1}, is ${neededS} s; film never needs less than the ${meteredS} s metered.`,
+        });
+      if (before && (before.meteredS >= meteredS || before.neededS > neededS))
+        ctx.addIssue({
+          code: 'custom',
+          path: [i, 'meteredS'],
+          message: `Row ${i + 1} of the film’s table must have longer times than row ${i}.`,
+        });
     });
   })
   .readonly();
@@ -57,7 +67,10 @@ export const exposureSchema = z.strictObject({
   iso: bounded(F.iso),
   shutter: z.enum(keys<ShutterKind>(SHUTTERS)).nullable(),
   step: z.enum(STOP_STEPS),
-  filters: z.array(z.strictObject({ name: nameSchema, stops: bounded(F.filterStops) })).max(LOOSE_FILTERS_MOST, `At most ${LOOSE_FILTERS_MOST} filters can be held before a lens.`).readonly(),
+  filters: z
+    .array(z.strictObject({ name: nameSchema, stops: bounded(F.filterStops) }))
+    .max(LOOSE_FILTERS_MOST, `At most ${LOOSE_FILTERS_MOST} filters can be held before a lens.`)
+    .readonly(),
   centreFilterStops: bounded(F.centreFilterStops).nullable(),
   favour: z.enum(keys<Favour>(FAVOURS)),
   compensationStops: bounded(F.compensationStops),
@@ -67,7 +80,11 @@ export const exposureSchema = z.strictObject({
     z.strictObject({ kind: z.literal('exponent'), exponent: bounded(F.exponent) }),
     z.strictObject({ kind: z.literal('table'), rows: rowsSchema }),
   ]),
-  brackets: z.strictObject({ count: bounded(F.brackets).int('Exposures must be a whole number.'), stepStops: bounded(F.stepStops), order: z.enum(keys<BracketOrder>(BRACKET_ORDERS)) }),
+  brackets: z.strictObject({
+    count: bounded(F.brackets).int('Exposures must be a whole number.'),
+    stepStops: bounded(F.stepStops),
+    order: z.enum(keys<BracketOrder>(BRACKET_ORDERS)),
+  }),
   moving: z.strictObject({ speedMs: bounded(F.speedMs), distanceM: bounded(F.distanceM) }).nullable(),
   flash: z.boolean(),
   release: z.enum(keys<Release>(RELEASES)),

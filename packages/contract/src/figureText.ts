@@ -28,7 +28,9 @@ export function figureText(figure: Figure, value: unknown): string {
     case 'list':
       return (value as readonly number[]).join('; ');
     case 'circles':
-      return (value as readonly CircleRow[]).map(({ fNumber, diameterMm, evidence }) => `f/${fNumber}: ${diameterMm} ${EVIDENCE[evidence]}`).join('; ');
+      return (value as readonly CircleRow[])
+        .map(({ fNumber, diameterMm, evidence }) => `f/${fNumber}: ${diameterMm} ${EVIDENCE[evidence]}`)
+        .join('; ');
   }
 }
 
@@ -42,13 +44,19 @@ export function readFigure(figure: Figure, text: string): ReadFigure {
   switch (figure.type) {
     case 'number': {
       const value = typedNumber(plain);
-      return value === null ? refuse(`${label}: ${quoted(plain)} is not a number; it must be one from ${figure.min} to ${figure.max}${figure.unit === '' ? '' : ` ${figure.unit}`}, or empty.`) : read(value);
+      return value === null
+        ? refuse(
+            `${label}: ${quoted(plain)} is not a number; it must be one from ${figure.min} to ${figure.max}${figure.unit === '' ? '' : ` ${figure.unit}`}, or empty.`,
+          )
+        : read(value);
     }
     case 'joint':
       return read(plain);
     case 'choice': {
       const found = Object.entries(figure.choices).find(([key, words]) => same(key, plain) || same(words, plain));
-      return found ? read(found[0]) : refuse(`${label}: ${quoted(plain)} must be one of ${Object.values(figure.choices).join(', ')}, or empty.`);
+      return found
+        ? read(found[0])
+        : refuse(`${label}: ${quoted(plain)} must be one of ${Object.values(figure.choices).join(', ')}, or empty.`);
     }
     case 'flag':
       if (same(plain, 'yes') || same(plain, 'true')) return read(true);
@@ -56,7 +64,9 @@ export function readFigure(figure: Figure, text: string): ReadFigure {
       return refuse(`${label}: ${quoted(plain)} must be yes, no, or empty.`);
     case 'list': {
       const values = plain.split(';').map((part) => typedNumber(part));
-      return values.includes(null) ? refuse(`${label}: ${quoted(plain)} must be numbers with semicolons between, such as 0; 30; 60.`) : read(values);
+      return values.includes(null)
+        ? refuse(`${label}: ${quoted(plain)} must be numbers with semicolons between, such as 0; 30; 60.`)
+        : read(values);
     }
     case 'circles':
       return readCircles(label, plain);
@@ -72,7 +82,8 @@ function readCircles(label: string, text: string): ReadFigure {
     const fNumber = typedNumber(match?.[1] ?? '');
     const diameterMm = typedNumber(match?.[2] ?? '');
     const words = match?.[3] ?? '';
-    const evidence = words === '' ? 'guessed' : (Object.keys(EVIDENCE) as Evidence[]).find((key) => same(key, words) || same(EVIDENCE[key], words));
+    const evidence =
+      words === '' ? 'guessed' : (Object.keys(EVIDENCE) as Evidence[]).find((key) => same(key, words) || same(EVIDENCE[key], words));
     if (fNumber === null || diameterMm === null || evidence === undefined) {
       return refuse(`${label}: ${quoted(part.trim())} must be like “f/8: 61 measured”, with semicolons between.`);
     }

@@ -22,7 +22,10 @@ export const pinSchema = z.strictObject({
   name: nameSchema,
   role: z.enum(roles),
   weight: bounded(WEIGHT_FIGURE),
-  place: z.discriminatedUnion('kind', [z.strictObject({ kind: z.literal('point'), at: PIN_PLACE_SCHEMA }), z.strictObject({ kind: z.literal('thing'), thing: z.string().min(1).max(40) })]),
+  place: z.discriminatedUnion('kind', [
+    z.strictObject({ kind: z.literal('point'), at: PIN_PLACE_SCHEMA }),
+    z.strictObject({ kind: z.literal('thing'), thing: z.string().min(1).max(40) }),
+  ]),
 }) satisfies z.ZodType<Pin>;
 
 export const pinsSchema = z
@@ -43,8 +46,17 @@ export const SHARPNESS_FIGURES = {
 
 export const sharpnessSchema = z.discriminatedUnion('school', [
   z.strictObject({ school: z.literal('diagonal'), divisor: bounded(SHARPNESS_FIGURES.divisor) }),
-  z.strictObject({ school: z.literal('pixels'), pixels: bounded(SHARPNESS_FIGURES.pixels), columnsPx: bounded(SHARPNESS_FIGURES.columnsPx) }),
-  z.strictObject({ school: z.literal('print'), printWidthMm: bounded(SHARPNESS_FIGURES.printWidthMm), viewingDistanceMm: bounded(SHARPNESS_FIGURES.viewingDistanceMm), eyeArcMinutes: bounded(SHARPNESS_FIGURES.eyeArcMinutes) }),
+  z.strictObject({
+    school: z.literal('pixels'),
+    pixels: bounded(SHARPNESS_FIGURES.pixels),
+    columnsPx: bounded(SHARPNESS_FIGURES.columnsPx),
+  }),
+  z.strictObject({
+    school: z.literal('print'),
+    printWidthMm: bounded(SHARPNESS_FIGURES.printWidthMm),
+    viewingDistanceMm: bounded(SHARPNESS_FIGURES.viewingDistanceMm),
+    eyeArcMinutes: bounded(SHARPNESS_FIGURES.eyeArcMinutes),
+  }),
 ]) satisfies z.ZodType<SharpnessStandard>;
 
 /** What the photographer is willing to do for depth. */

@@ -54,13 +54,24 @@ export type JobName = z.infer<typeof jobNameSchema>;
 export const jobPatchSchema = z
   .strictObject({
     name: nameSchema.optional(),
-    dismissedCautions: z.array(z.enum(CAUTIONS.map(({ id }) => id), { error: 'There is no such caution.' })).max(CAUTIONS.length).optional(),
+    dismissedCautions: z
+      .array(
+        z.enum(
+          CAUTIONS.map(({ id }) => id),
+          { error: 'There is no such caution.' },
+        ),
+      )
+      .max(CAUTIONS.length)
+      .optional(),
     place: jobPlaceSchema.nullable().optional(),
     day: z.iso.date('The day must be written as 2026-11-25.').nullable().optional(),
     /** The stands in the order wished; those not named come after. */
     standOrder: z.array(z.uuid()).max(2000).optional(),
   })
-  .refine((patch) => Object.values(patch).some((value) => value !== undefined), 'Say what is to be changed: name, dismissedCautions, place, day or standOrder.');
+  .refine(
+    (patch) => Object.values(patch).some((value) => value !== undefined),
+    'Say what is to be changed: name, dismissedCautions, place, day or standOrder.',
+  );
 export type JobPatch = z.infer<typeof jobPatchSchema>;
 
 /** What was deleted and can be brought back. */

@@ -37,7 +37,14 @@ function anyValue(figure: Figure): fc.Arbitrary<unknown> {
     case 'list':
       return fc.array(decimals(figure.min, figure.max), { maxLength: 4 });
     case 'circles':
-      return fc.uniqueArray(fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11), diameterMm: decimals(20, 60), evidence: fc.constantFrom('measured', 'table', 'guessed') }), { selector: ({ fNumber }) => fNumber });
+      return fc.uniqueArray(
+        fc.record({
+          fNumber: fc.constantFrom(4, 5.6, 8, 11),
+          diameterMm: decimals(20, 60),
+          evidence: fc.constantFrom('measured', 'table', 'guessed'),
+        }),
+        { selector: ({ fNumber }) => fNumber },
+      );
   }
 }
 
@@ -50,7 +57,8 @@ describe('the schema of the kit', () => {
           const item = { id: newId(), kind, name: 'x', note: '', figures: values };
           const parsed = kitItemSchema.safeParse(item);
           // Only figures that contradict each other may be refused, and then by name.
-          if (!parsed.success) return parsed.error.issues.every(({ code, path }) => code === 'custom' && path[0] === 'figures' && path.length > 1);
+          if (!parsed.success)
+            return parsed.error.issues.every(({ code, path }) => code === 'custom' && path[0] === 'figures' && path.length > 1);
           expect(parsed.data).toEqual(item);
           return true;
         }),
@@ -66,7 +74,12 @@ describe('the schema of the kit', () => {
     expect(wrong.error?.issues[0]?.message).toMatch(/focalMm/);
     const far = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { offsetMm: 4000 } });
     expect(far.error?.issues[0]?.message).toBe('Raised (+) or recessed (−) by must be a number from -200 to 400 mm.');
-    const circles = kitItemSchema.safeParse({ id: newId(), kind: 'lens', name: 'L', figures: { lightMm: 50, definition: [{ fNumber: 8, diameterMm: 60 }] } });
+    const circles = kitItemSchema.safeParse({
+      id: newId(),
+      kind: 'lens',
+      name: 'L',
+      figures: { lightMm: 50, definition: [{ fNumber: 8, diameterMm: 60 }] },
+    });
     expect(circles.error?.issues[0]?.path).toEqual(['figures', 'definition', 0, 'diameterMm']);
   });
 
@@ -93,7 +106,9 @@ describe('the schema of the kit', () => {
         );
       }
     }
-    expect(new Set(KIND_NAMES.flatMap((kind) => figuresOf(kind).map(([, figure]) => figureHeader(figure)))).has('Focal length [mm]')).toBe(true);
+    expect(new Set(KIND_NAMES.flatMap((kind) => figuresOf(kind).map(([, figure]) => figureHeader(figure)))).has('Focal length [mm]')).toBe(
+      true,
+    );
   });
 });
 
@@ -151,7 +166,12 @@ describe('files of the kit', () => {
   });
 
   test('a broken line is refused by column, the rest is judged, and mending the cell cures it', () => {
-    const text = ['kind,name,Focal length [mm],Widest aperture [f/],Light circle [mm]', 'lens,Good,90,8,180', 'lens,Bad,ninety,8,9000', 'lense,Ugly,1,1,1'].join('\n');
+    const text = [
+      'kind,name,Focal length [mm],Widest aperture [f/],Light circle [mm]',
+      'lens,Good,90,8,180',
+      'lens,Bad,ninety,8,9000',
+      'lense,Ugly,1,1,1',
+    ].join('\n');
     const read = readKitFile(text);
     if (!read.ok) throw new Error(read.message);
     const rows = planImport(EMPTY, read.lines, newId);
@@ -202,16 +222,26 @@ describe('files of the kit', () => {
     const [a] = DEMO_ITEMS.filter((item): item is Extract<KitItem, { kind: 'converter' }> => item.kind === 'converter');
     if (!a) throw new Error('no converter');
     expect(differences(a, a)).toEqual([]);
-    expect(differences(a, { ...a, name: 'Other', figures: { ...a.figures, contacts: true } })).toEqual(['name: Reducer 0.71 → Other', 'Electrical contacts: no → yes']);
+    expect(differences(a, { ...a, name: 'Other', figures: { ...a.figures, contacts: true } })).toEqual([
+      'name: Reducer 0.71 → Other',
+      'Electrical contacts: no → yes',
+    ]);
   });
 
   test('any text at all is read or refused, never a throw', () => {
     fc.assert(
-      fc.property(fc.oneof(fc.string(), fc.json(), fc.string().map((s) => `kind,name,Factor [×]\n${s}`)), (text) => {
-        const read = readKitFile(text);
-        if (!read.ok) return read.message.length > 0;
-        return planImport(KIT, read.lines, newId).length === read.lines.length;
-      }),
+      fc.property(
+        fc.oneof(
+          fc.string(),
+          fc.json(),
+          fc.string().map((s) => `kind,name,Factor [×]\n${s}`),
+        ),
+        (text) => {
+          const read = readKitFile(text);
+          if (!read.ok) return read.message.length > 0;
+          return planImport(KIT, read.lines, newId).length === read.lines.length;
+        },
+      ),
     );
   });
 });

@@ -28,10 +28,16 @@ export function figureSchema(figure: Figure): z.ZodType {
     }
     case 'choice': {
       const keys = Object.keys(figure.choices);
-      return z.enum(keys, { error: `${label} must be one of ${keys.join(', ')}.` }).nullable().default(null);
+      return z
+        .enum(keys, { error: `${label} must be one of ${keys.join(', ')}.` })
+        .nullable()
+        .default(null);
     }
     case 'flag':
-      return z.boolean({ error: `${label} must be true or false.` }).nullable().default(null);
+      return z
+        .boolean({ error: `${label} must be true or false.` })
+        .nullable()
+        .default(null);
     case 'joint':
       return z
         .string({ error: `${label} must be a name.` })
@@ -41,14 +47,19 @@ export function figureSchema(figure: Figure): z.ZodType {
         .nullable()
         .default(null);
     case 'list':
-      return z.array(between(label, figure.min, figure.max, figure.unit)).max(100, `${label} can have at most 100 entries.`).default([]);
+      return z
+        .array(between(label, figure.min, figure.max, figure.unit))
+        .max(100, `${label} can have at most 100 entries.`)
+        .default([]);
     case 'circles':
       return z
         .array(
           z.strictObject({
             fNumber: between('The f-number', 0.5, 512, ''),
             diameterMm: between('The circle of good definition', 1, 1500, 'mm'),
-            evidence: z.enum(Object.keys(EVIDENCE) as [keyof typeof EVIDENCE], { error: 'A circle is measured, table or guessed.' }).default('guessed'),
+            evidence: z
+              .enum(Object.keys(EVIDENCE) as [keyof typeof EVIDENCE], { error: 'A circle is measured, table or guessed.' })
+              .default('guessed'),
           }),
         )
         .max(40, 'Give at most 40 circles of good definition.')
@@ -59,7 +70,8 @@ export function figureSchema(figure: Figure): z.ZodType {
 const noteSchema = z.string({ error: 'The note must be text.' }).max(2000, 'The note can have at most 2000 characters.').default('');
 
 function checked(kind: Kind, figures: Readonly<Record<string, unknown>>, ctx: z.RefinementCtx): void {
-  const refuse = (path: readonly (string | number)[], message: string) => ctx.addIssue({ code: 'custom', path: ['figures', ...path], message });
+  const refuse = (path: readonly (string | number)[], message: string) =>
+    ctx.addIssue({ code: 'custom', path: ['figures', ...path], message });
   const pair = (least: string, most: string, words: string) => {
     const [a, b] = [figures[least], figures[most]];
     if (typeof a === 'number' && typeof b === 'number' && a > b) refuse([most], `${words} (${b} is less than ${a}).`);
@@ -151,7 +163,9 @@ export const kitChangeSchema = z.discriminatedUnion('op', [
 export type KitChange = z.infer<typeof kitChangeSchema>;
 
 /** Changes that are made together or not at all. */
-export const kitChangesSchema = z.strictObject({ changes: z.array(kitChangeSchema).min(1, 'Say what shall change.').max(2000, 'At most 2000 changes at once.') });
+export const kitChangesSchema = z.strictObject({
+  changes: z.array(kitChangeSchema).min(1, 'Say what shall change.').max(2000, 'At most 2000 changes at once.'),
+});
 export type KitChanges = z.infer<typeof kitChangesSchema>;
 
 /** The kit as a file. */

@@ -30,13 +30,28 @@ export function csvColumns(kind: Kind): readonly string[] {
 export function kitCsv(kind: Kind, items: readonly KitItem[]): string {
   const rows = items
     .filter((item) => item.kind === kind)
-    .map((item) => [kind, item.id, item.name, item.note, ...figuresOf(kind).map(([key, figure]) => figureText(figure, valueOf(item, key)))]);
+    .map((item) => [
+      kind,
+      item.id,
+      item.name,
+      item.note,
+      ...figuresOf(kind).map(([key, figure]) => figureText(figure, valueOf(item, key))),
+    ]);
   return `${Papa.unparse([[...csvColumns(kind)], ...rows], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
 }
 
 /** The whole kit as a file. */
 export function kitJson(kit: Kit): string {
-  const file: KitFile = { format: 'gangway-kit', version: KIT_FORMAT, items: kit.items.map(({ item }) => item), rigs: kit.rigs.map(({ rig }) => rig), archived: [...kit.items.filter(({ archived }) => archived).map(({ item }) => item.id), ...kit.rigs.filter(({ archived }) => archived).map(({ rig }) => rig.id)] };
+  const file: KitFile = {
+    format: 'gangway-kit',
+    version: KIT_FORMAT,
+    items: kit.items.map(({ item }) => item),
+    rigs: kit.rigs.map(({ rig }) => rig),
+    archived: [
+      ...kit.items.filter(({ archived }) => archived).map(({ item }) => item.id),
+      ...kit.rigs.filter(({ archived }) => archived).map(({ rig }) => rig.id),
+    ],
+  };
   return `${JSON.stringify(file, null, 2)}\n`;
 }
 
@@ -50,13 +65,19 @@ function readCsv(text: string): ReadFile {
   const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
   const [header = [], ...records] = data;
   const columns = header.map((column) => column.trim());
-  if (!columns.includes('name')) return { ok: false, message: 'The file has no column “name”. The first line must name the columns, as in an exported file.' };
-  if (!columns.includes('kind')) return { ok: false, message: `The file has no column “kind”. It must say what each line is: ${KIND_NAMES.join(', ')}.` };
+  if (!columns.includes('name'))
+    return { ok: false, message: 'The file has no column “name”. The first line must name the columns, as in an exported file.' };
+  if (!columns.includes('kind'))
+    return { ok: false, message: `The file has no column “kind”. It must say what each line is: ${KIND_NAMES.join(', ')}.` };
   const doubled = columns.find((column, i) => columns.indexOf(column) !== i);
   if (doubled !== undefined) return { ok: false, message: `The column “${doubled}” stands there twice.` };
   const known = new Set(KIND_NAMES.flatMap(csvColumns));
   const strange = columns.find((column) => !known.has(column));
-  if (strange !== undefined) return { ok: false, message: `“${strange.slice(0, 60)}” is no column of a kit. Columns are named with their units, such as “Focal length [mm]”.` };
+  if (strange !== undefined)
+    return {
+      ok: false,
+      message: `“${strange.slice(0, 60)}” is no column of a kit. Columns are named with their units, such as “Focal length [mm]”.`,
+    };
   // The first line of the file is its header, so the first record is line 2; empty lines count but say nothing.
   const lines = records.flatMap((record, i): readonly Line[] => {
     if (record.every((cell) => cell.trim() === '')) return [];
@@ -88,11 +109,13 @@ function readJson(text: string): ReadFile {
   if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-kit') {
     return { ok: false, message: 'This is not a kit of Gangway: format must be “gangway-kit”.' };
   }
-  if (!('version' in value) || value.version !== KIT_FORMAT) return { ok: false, message: `version must be ${KIT_FORMAT}: this Gangway reads no other.` };
+  if (!('version' in value) || value.version !== KIT_FORMAT)
+    return { ok: false, message: `version must be ${KIT_FORMAT}: this Gangway reads no other.` };
   const items: unknown = 'items' in value ? value.items : [];
   const rigs: unknown = 'rigs' in value ? value.rigs : [];
   const archived: unknown = 'archived' in value ? value.archived : [];
-  if (!Array.isArray(items) || !Array.isArray(rigs) || !Array.isArray(archived)) return { ok: false, message: 'items, rigs and archived must be lists.' };
+  if (!Array.isArray(items) || !Array.isArray(rigs) || !Array.isArray(archived))
+    return { ok: false, message: 'items, rigs and archived must be lists.' };
   const away = new Set<unknown>(archived);
   const isAway = (each: unknown): boolean => typeof each === 'object' && each !== null && 'id' in each && away.has(each.id);
   return {
@@ -135,7 +158,9 @@ export function planImport(kit: Kit, lines: readonly Line[], newId: (line: Line)
     if (id === null) return judged;
     const before = seen.get(id);
     seen.set(id, line.at);
-    return before === undefined ? judged : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: `The same id stands in line ${before} already.` }]);
+    return before === undefined
+      ? judged
+      : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: `The same id stands in line ${before} already.` }]);
   });
   return withComponents(kit, rows);
 }
@@ -147,7 +172,10 @@ function refusedRow(line: Line, name: string, what: string, refused: readonly Re
 function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line: Line) => string): ImportRow {
   const { kind, cells } = line;
   const name = (cells.name ?? '').trim();
-  if (kind === null) return refusedRow(line, name, '', [{ column: 'kind', message: `kind: “${(cells.kind ?? '').slice(0, 40)}” must be one of ${KIND_NAMES.join(', ')}.` }]);
+  if (kind === null)
+    return refusedRow(line, name, '', [
+      { column: 'kind', message: `kind: “${(cells.kind ?? '').slice(0, 40)}” must be one of ${KIND_NAMES.join(', ')}.` },
+    ]);
   const refused: Refused[] = [];
   const figures: Record<string, unknown> = {};
   const columns = new Map<string, string>();
@@ -186,8 +214,17 @@ function judgeItem(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
 function itemRow(kit: Kit, line: Line, item: KitItem): ImportRow {
   const there = kit.items.find((row) => row.item.id === item.id);
   const base = { line, name: item.name, what: item.kind, refused: [] };
-  if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putItem', item, archived: line.from === 'json' && line.archived, version: null } };
-  if (there.item.kind !== item.kind) return refusedRow(line, item.name, item.kind, [{ column: 'kind', message: `kind: this id is a ${there.item.kind} in the kit; what a thing is cannot change.` }]);
+  if (!there)
+    return {
+      ...base,
+      action: 'add',
+      changes: [],
+      change: { op: 'putItem', item, archived: line.from === 'json' && line.archived, version: null },
+    };
+  if (there.item.kind !== item.kind)
+    return refusedRow(line, item.name, item.kind, [
+      { column: 'kind', message: `kind: this id is a ${there.item.kind} in the kit; what a thing is cannot change.` },
+    ]);
   const changes = differences(there.item, item);
   if (changes.length === 0) return { ...base, action: 'same', changes, change: null };
   return { ...base, action: 'change', changes, change: { op: 'putItem', item, archived: there.archived, version: there.version } };
@@ -207,12 +244,21 @@ function judgeRig(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
 
 /** Rigs may name only what is in the kit or comes with them. */
 function withComponents(kit: Kit, rows: readonly ImportRow[]): readonly ImportRow[] {
-  const ids = new Set([...kit.items.map(({ item }) => item.id), ...rows.flatMap(({ change }) => (change?.op === 'putItem' ? [change.item.id] : []))]);
+  const ids = new Set([
+    ...kit.items.map(({ item }) => item.id),
+    ...rows.flatMap(({ change }) => (change?.op === 'putItem' ? [change.item.id] : [])),
+  ]);
   return rows.map((row) => {
     if (row.change?.op !== 'putRig') return row;
     const { plan } = row.change.rig;
-    const lost = [plan.backId, ...plan.betweenIds, plan.cameraId, plan.boardId, plan.lensId, ...plan.frontIds].filter((id) => id !== null && !ids.has(id));
-    return lost.length === 0 ? row : refusedRow(row.line, row.name, 'rig', [{ column: null, message: `${lost.length} of its components are neither in the kit nor in the file.` }]);
+    const lost = [plan.backId, ...plan.betweenIds, plan.cameraId, plan.boardId, plan.lensId, ...plan.frontIds].filter(
+      (id) => id !== null && !ids.has(id),
+    );
+    return lost.length === 0
+      ? row
+      : refusedRow(row.line, row.name, 'rig', [
+          { column: null, message: `${lost.length} of its components are neither in the kit nor in the file.` },
+        ]);
   });
 }
 

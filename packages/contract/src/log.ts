@@ -45,7 +45,8 @@ export const TAKE_TEXTS = {
 } as const;
 
 // eslint-disable-next-line no-control-regex -- what no XML may hold, and nobody types
-const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/u;
+const CONTROL =
+  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/u;
 
 const text = ({ label, most }: { readonly label: string; readonly most: number }) =>
   z
@@ -55,7 +56,10 @@ const text = ({ label, most }: { readonly label: string; readonly most: number }
 
 const counted = (bounds: Bounds) => bounded(bounds).int(`${bounds.label} must be a whole number.`);
 
-const file = text(TAKE_TEXTS.file).refine((name) => !/[/\\]/u.test(name) && name !== '.' && name !== '..', 'File must be a name alone, without folders.');
+const file = text(TAKE_TEXTS.file).refine(
+  (name) => !/[/\\]/u.test(name) && name !== '.' && name !== '..',
+  'File must be a name alone, without folders.',
+);
 
 export const takeFiguresSchema = z.strictObject({
   stand: text(TAKE_TEXTS.stand),

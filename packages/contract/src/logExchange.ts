@@ -89,10 +89,15 @@ function readJson(words: string, stands: readonly Stands[]): ReadLog | { readonl
   } catch (error) {
     return { trouble: `This is not JSON that can be read: ${error instanceof Error ? error.message : ''}` };
   }
-  if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-log') return { trouble: 'This is not a log of Gangway: format must be “gangway-log”.' };
-  if (!('version' in value) || value.version !== LOG_FORMAT) return { trouble: `version must be ${LOG_FORMAT}: this Gangway reads no other.` };
+  if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-log')
+    return { trouble: 'This is not a log of Gangway: format must be “gangway-log”.' };
+  if (!('version' in value) || value.version !== LOG_FORMAT)
+    return { trouble: `version must be ${LOG_FORMAT}: this Gangway reads no other.` };
   if (!('takes' in value) || !Array.isArray(value.takes)) return { trouble: 'takes must be a list.' };
-  return judged(value.takes.map((each: unknown, i) => ({ line: i + 1, raw: typeof each === 'object' && each !== null ? { ...each } : {} })), stands);
+  return judged(
+    value.takes.map((each: unknown, i) => ({ line: i + 1, raw: typeof each === 'object' && each !== null ? { ...each } : {} })),
+    stands,
+  );
 }
 
 function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
@@ -100,8 +105,12 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
   const [header = [], ...rows] = data;
   const keys = header.map((heading) => LOG_COLUMNS.find(([, name]) => name === heading.trim())?.[0] ?? null);
   const strange = header.find((_, i) => keys[i] === null);
-  if (strange !== undefined) return { trouble: `“${strange.slice(0, 60)}” is no column of a log. Columns are named as in an exported file, such as “aperture [f/]”.` };
-  if (!keys.includes('at')) return { trouble: 'The file has no column “time (UTC)”. The first line must name the columns, as in an exported file.' };
+  if (strange !== undefined)
+    return {
+      trouble: `“${strange.slice(0, 60)}” is no column of a log. Columns are named as in an exported file, such as “aperture [f/]”.`,
+    };
+  if (!keys.includes('at'))
+    return { trouble: 'The file has no column “time (UTC)”. The first line must name the columns, as in an exported file.' };
   const numbers = new Set<string>(Object.keys(TAKE_FIGURES));
   return judged(
     rows.map((row, i) => ({
@@ -122,19 +131,58 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
 }
 
 /** What a take has when a file is silent. */
-const SILENT = { rig: '', lens: '', back: '', orientation: 'landscape', riseMm: 0, shiftMm: 0, tiltDeg: 0, swingDeg: 0, rearTiltDeg: 0, rearSwingDeg: 0, focusM: null, timeS: null, iso: null, shutter: '', filters: '', frame: null, frames: null, bracket: null, brackets: null, bracketStops: null, holder: '', filmFrame: null, filmFrames: null, remarks: '', rating: 0, file: '', contacts: false } as const;
+const SILENT = {
+  rig: '',
+  lens: '',
+  back: '',
+  orientation: 'landscape',
+  riseMm: 0,
+  shiftMm: 0,
+  tiltDeg: 0,
+  swingDeg: 0,
+  rearTiltDeg: 0,
+  rearSwingDeg: 0,
+  focusM: null,
+  timeS: null,
+  iso: null,
+  shutter: '',
+  filters: '',
+  frame: null,
+  frames: null,
+  bracket: null,
+  brackets: null,
+  bracketStops: null,
+  holder: '',
+  filmFrame: null,
+  filmFrames: null,
+  remarks: '',
+  rating: 0,
+  file: '',
+  contacts: false,
+} as const;
 
-function judged(rows: readonly { readonly line: number; readonly raw: Readonly<Record<string, unknown>> }[], stands: readonly Stands[]): ReadLog {
+function judged(
+  rows: readonly { readonly line: number; readonly raw: Readonly<Record<string, unknown>> }[],
+  stands: readonly Stands[],
+): ReadLog {
   const takes: LogTake[] = [];
   const refused: string[] = [];
   const seen = new Set<string>();
   for (const { line, raw } of rows) {
     const stand = stands.find(({ id }) => id === raw.standId) ?? stands.find(({ name }) => name === raw.stand);
     if (!stand) {
-      refused.push(`Row ${line}: its stand ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is not said'}; it must be the name of one of the job’s stands.`);
+      refused.push(
+        `Row ${line}: its stand ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is not said'}; it must be the name of one of the job’s stands.`,
+      );
       continue;
     }
-    const parsed = logTakeSchema.safeParse({ ...SILENT, ...raw, stand: typeof raw.stand === 'string' && raw.stand !== '' ? raw.stand : stand.name, standId: stand.id, id: raw.id === undefined || raw.id === '' ? crypto.randomUUID() : raw.id });
+    const parsed = logTakeSchema.safeParse({
+      ...SILENT,
+      ...raw,
+      stand: typeof raw.stand === 'string' && raw.stand !== '' ? raw.stand : stand.name,
+      standId: stand.id,
+      id: raw.id === undefined || raw.id === '' ? crypto.randomUUID() : raw.id,
+    });
     if (!parsed.success) {
       refused.push(`Row ${line}, ${firstIssue(parsed.error).message}`);
     } else if (seen.has(parsed.data.id)) refused.push(`Row ${line}: its id stands there twice.`);

@@ -47,7 +47,17 @@ export const mosaicSchema = z.strictObject({
   farthestM: bounded(F.farthestM).nullable(),
   parallaxPx: bounded(F.parallaxPx),
   zones: z
-    .array(z.strictObject({ name: z.string().trim().min(1).max(80), left: place, right: place, lower: place, upper: place, speedMs: bounded(F.speedMs), distanceM: bounded(F.distanceM) }))
+    .array(
+      z.strictObject({
+        name: z.string().trim().min(1).max(80),
+        left: place,
+        right: place,
+        lower: place,
+        upper: place,
+        speedMs: bounded(F.speedMs),
+        distanceM: bounded(F.distanceM),
+      }),
+    )
     .max(12, 'A mosaic may have at most 12 zones in which something moves.')
     .readonly(),
   series: z.strictObject({

@@ -20,7 +20,10 @@ export const PLACINGS = { part: 'to the fraction of a pixel', whole: 'to whole p
 
 const keys = <T extends Readonly<Record<string, string>>>(of: T) => z.enum(Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]);
 
-export const COUNT_BOUNDS = { columns: { label: 'Columns', unit: '', min: 1, max: 24 }, rows: { label: 'Rows', unit: '', min: 1, max: 24 } } as const;
+export const COUNT_BOUNDS = {
+  columns: { label: 'Columns', unit: '', min: 1, max: 24 },
+  rows: { label: 'Rows', unit: '', min: 1, max: 24 },
+} as const;
 
 /** How frames are put together. */
 export const assemblyOptionsSchema = z.strictObject({
@@ -35,12 +38,27 @@ export const assemblyOptionsSchema = z.strictObject({
 });
 export type AssemblyOptions = z.infer<typeof assemblyOptionsSchema>;
 
-export const FIRST_OPTIONS: AssemblyOptions = { output: 'tiff', falloff: 'none', evenLight: true, placing: 'part', columns: 2, rows: 1, order: 'rows' };
+export const FIRST_OPTIONS: AssemblyOptions = {
+  output: 'tiff',
+  falloff: 'none',
+  evenLight: true,
+  placing: 'part',
+  columns: 2,
+  rows: 1,
+  order: 'rows',
+};
 
-export const newSetSchema = z.strictObject({ name: nameSchema, origin: keys(ORIGINS), /** Whether the frames follow the stand's mosaic. */ planned: z.boolean() });
+export const newSetSchema = z.strictObject({
+  name: nameSchema,
+  origin: keys(ORIGINS),
+  /** Whether the frames follow the stand's mosaic. */ planned: z.boolean(),
+});
 export type NewSet = z.infer<typeof newSetSchema>;
 
-export const setChangeSchema = z.strictObject({ name: nameSchema.optional(), /** The frames in their order; `null` for a place that is empty. */ order: z.array(idSchema.nullable()).max(400).optional() });
+export const setChangeSchema = z.strictObject({
+  name: nameSchema.optional(),
+  /** The frames in their order; `null` for a place that is empty. */ order: z.array(idSchema.nullable()).max(400).optional(),
+});
 
 export const frameSchema = z.strictObject({
   id: idSchema,
@@ -90,7 +108,20 @@ export const reportSchema = z.strictObject({
   height: z.number().int(),
   bits: z.union([z.literal(8), z.literal(16)]),
   planned: z.boolean(),
-  frames: z.array(z.strictObject({ id: idSchema, name: z.string(), /** Its place in the order, from 0; seams name frames by it. */ place: z.number().int(), left: z.number(), top: z.number(), width: z.number(), height: z.number(), gain: z.number(), held: z.boolean(), fromPlan: pxSchema })),
+  frames: z.array(
+    z.strictObject({
+      id: idSchema,
+      name: z.string(),
+      /** Its place in the order, from 0; seams name frames by it. */ place: z.number().int(),
+      left: z.number(),
+      top: z.number(),
+      width: z.number(),
+      height: z.number(),
+      gain: z.number(),
+      held: z.boolean(),
+      fromPlan: pxSchema,
+    }),
+  ),
   seams: z.array(seamSchema),
   remarks: z.array(z.string()),
   seconds: z.number(),

@@ -10,7 +10,13 @@ const front = z.array(z.union([itemSchemaOf('ring'), itemSchemaOf('filter'), ite
 
 /** The components of a rig with the figures that they had. */
 export const rigPartsSchema: z.ZodType<RigParts> = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('mounted'), back: body, between: z.array(z.union([itemSchemaOf('adapter'), itemSchemaOf('converter')])).max(12), lens, front }),
+  z.strictObject({
+    kind: z.literal('mounted'),
+    back: body,
+    between: z.array(z.union([itemSchemaOf('adapter'), itemSchemaOf('converter')])).max(12),
+    lens,
+    front,
+  }),
   z.strictObject({
     kind: z.literal('view'),
     back: z.union([body, itemSchemaOf('film')]),
@@ -26,10 +32,15 @@ export const rigPartsSchema: z.ZodType<RigParts> = z.discriminatedUnion('kind', 
 ]);
 
 /** A rig as a stand stores it: it must have the figures that the bench cannot do without. */
-export const rigSchema = z.strictObject({ name: nameSchema, rigId: z.uuid().nullable(), parts: rigPartsSchema }).superRefine((stored, ctx) => {
-  const rig = assembled(stored);
-  if (rig.known) return;
-  const [first] = rig.asks;
-  ctx.addIssue({ code: 'custom', path: ['parts'], message: `${first?.label ?? 'A figure'} of ${first?.itemName ?? 'a component'} is not known; a stand cannot be planned without it.` });
-}) satisfies z.ZodType<StoredRig>;
-
+export const rigSchema = z
+  .strictObject({ name: nameSchema, rigId: z.uuid().nullable(), parts: rigPartsSchema })
+  .superRefine((stored, ctx) => {
+    const rig = assembled(stored);
+    if (rig.known) return;
+    const [first] = rig.asks;
+    ctx.addIssue({
+      code: 'custom',
+      path: ['parts'],
+      message: `${first?.label ?? 'A figure'} of ${first?.itemName ?? 'a component'} is not known; a stand cannot be planned without it.`,
+    });
+  }) satisfies z.ZodType<StoredRig>;

@@ -15,11 +15,20 @@ const CORNER_WORDS = 'A corner of the model must be three finite numbers.';
 const meshSchema = z
   .strictObject({
     name: z.string().trim().min(1, 'The model needs a name.').max(120, 'The name of the model may have at most 120 letters.'),
-    vertices: z.array(z.number({ error: CORNER_WORDS }).min(-1e9, CORNER_WORDS).max(1e9, CORNER_WORDS)).min(9).max(3 * MODEL_MOST.corners, `The model may have at most ${MODEL_MOST.corners} corners.`),
-    triangles: z.array(z.number().int().nonnegative()).min(3, 'The model needs one face at least.').max(3 * MODEL_MOST.triangles, `The model may have at most ${MODEL_MOST.triangles} triangles.`),
+    vertices: z
+      .array(z.number({ error: CORNER_WORDS }).min(-1e9, CORNER_WORDS).max(1e9, CORNER_WORDS))
+      .min(9)
+      .max(3 * MODEL_MOST.corners, `The model may have at most ${MODEL_MOST.corners} corners.`),
+    triangles: z
+      .array(z.number().int().nonnegative())
+      .min(3, 'The model needs one face at least.')
+      .max(3 * MODEL_MOST.triangles, `The model may have at most ${MODEL_MOST.triangles} triangles.`),
   })
   .refine(({ vertices, triangles }) => vertices.length % 3 === 0 && triangles.length % 3 === 0, 'Corners and triangles come in threes.')
-  .refine(({ vertices, triangles }) => triangles.every((i) => 3 * i < vertices.length), { path: ['triangles'], error: 'A triangle of the model names a corner that is not there.' }) satisfies z.ZodType<Mesh>;
+  .refine(({ vertices, triangles }) => triangles.every((i) => 3 * i < vertices.length), {
+    path: ['triangles'],
+    error: 'A triangle of the model names a corner that is not there.',
+  }) satisfies z.ZodType<Mesh>;
 
 const schemaOf = (kind: SubjectKind) =>
   z.strictObject({
@@ -37,7 +46,10 @@ const schemaOf = (kind: SubjectKind) =>
 const options = SUBJECT_KINDS.map(schemaOf);
 
 /** What stands before the camera. Built from the catalogue of subjects, from which its type is made as well. */
-export const subjectSchema = z.discriminatedUnion('kind', options as [(typeof options)[number], ...typeof options]) as unknown as z.ZodType<Subject>;
+export const subjectSchema = z.discriminatedUnion(
+  'kind',
+  options as [(typeof options)[number], ...typeof options],
+) as unknown as z.ZodType<Subject>;
 
 const bounded = ({ label, unit, min, max }: Bounds) => within(label, min, max, unit);
 
@@ -93,7 +105,10 @@ export const sceneSchema = z.strictObject({
   pitchDeg: bounded(POSE_FIGURES.pitchDeg),
   rollDeg: bounded(POSE_FIGURES.rollDeg),
   roomM: bounded(ROOM_FIGURE).nullable().default(null),
-  light: z.strictObject({ bearingDeg: bounded(LIGHT_FIGURES.bearingDeg), heightDeg: bounded(LIGHT_FIGURES.heightDeg), shaded: z.boolean() }).nullable().default(null),
+  light: z
+    .strictObject({ bearingDeg: bounded(LIGHT_FIGURES.bearingDeg), heightDeg: bounded(LIGHT_FIGURES.heightDeg), shaded: z.boolean() })
+    .nullable()
+    .default(null),
   compassDeg: bounded(COMPASS_FIGURE).nullable().default(null),
   watched: z.tuple([coordinate, coordinate, coordinate]).readonly().nullable().default(null),
   accepted: z

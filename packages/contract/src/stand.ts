@@ -31,7 +31,8 @@ const turnDeg = (what: string) => {
   return z.number({ error: allowed }).min(-REAR_MOST_DEG, allowed).max(REAR_MOST_DEG, allowed);
 };
 
-const turnSchema = ({ tiltDeg, swingDeg }: typeof FRONT_FIGURES | typeof REAR_FIGURES) => z.strictObject({ tiltDeg: turnDeg(tiltDeg), swingDeg: turnDeg(swingDeg) });
+const turnSchema = ({ tiltDeg, swingDeg }: typeof FRONT_FIGURES | typeof REAR_FIGURES) =>
+  z.strictObject({ tiltDeg: turnDeg(tiltDeg), swingDeg: turnDeg(swingDeg) });
 
 const CROP_WORDS = 'The proportion of a crop must be a number from 1 to 20, long side over short, or null for the whole frame.';
 
@@ -51,7 +52,13 @@ export function openedSettings(stored: StoredSettings): StandSettings {
   if (!rig.known) throw new Error(`the rig of a stand lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
   // What stands from before lack is as when nothing was said.
   const { scene = null, ...said } = stored as Partial<StoredSettings>;
-  return { ...PLAIN_SETTINGS, ...stored, ...said, rig: rig.value, scene: scene && { ...PLAIN_SCENE, ...scene, subject: filledSubject(scene.subject) } };
+  return {
+    ...PLAIN_SETTINGS,
+    ...stored,
+    ...said,
+    rig: rig.value,
+    scene: scene && { ...PLAIN_SCENE, ...scene, subject: filledSubject(scene.subject) },
+  };
 }
 
 const fNumberWords = 'The f-number must be a number from 0.05 to 5120.';

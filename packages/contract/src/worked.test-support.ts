@@ -24,17 +24,38 @@ export const worked: fc.Arbitrary<StandSettings> = fc
     stop: fc.nat({ max: 12 }),
     focus: fc.option(evenly(0.3, 60)),
     pitchDeg: fc.option(tenths(4), { freq: 2 }),
-    meter: fc.option(fc.record({ kind: fc.constant('pair' as const), fNumber: fc.constantFrom(5.6, 11, 22), timeS: fc.constantFrom(1 / 8000, 1 / 125, 1 / 8, 2, 60), iso: fc.constantFrom(25, 100, 800) })),
+    meter: fc.option(
+      fc.record({
+        kind: fc.constant('pair' as const),
+        fNumber: fc.constantFrom(5.6, 11, 22),
+        timeS: fc.constantFrom(1 / 8000, 1 / 125, 1 / 8, 2, 60),
+        iso: fc.constantFrom(25, 100, 800),
+      }),
+    ),
     shutter: fc.constantFrom(null, 'focal' as const, 'leaf' as const, 'electronic' as const),
     flash: fc.boolean(),
     moving: fc.option(fc.record({ speedMs: evenly(0.2, 20), distanceM: evenly(1, 60) })),
     mosaic: fc.option(fc.constantFrom(...MOSAICS), { freq: 3 }),
   })
   .map(({ from, rigOf, movements, front, orientation, stop, focus, pitchDeg, meter, shutter, flash, moving, mosaic }) => {
-    const settings: StandSettings = { ...from.settings, rig: rigOf?.settings.rig ?? from.settings.rig, mosaic: mosaic ?? from.settings.mosaic };
+    const settings: StandSettings = {
+      ...from.settings,
+      rig: rigOf?.settings.rig ?? from.settings.rig,
+      mosaic: mosaic ?? from.settings.mosaic,
+    };
     const { widestFNumber } = settings.rig.lens;
     return patched(
-      { ...settings, ...(settings.scene && pitchDeg !== null && { scene: { ...settings.scene, pitchDeg } }), exposure: { ...FIRST_EXPOSURE, meter, flash, moving, shutter: meter === null ? FIRST_EXPOSURE.shutter : shutter } },
-      { orientation, fNumber: Number((widestFNumber * 2 ** (stop / 4)).toPrecision(2)), ...(movements && { movements }), ...(front && { front }), ...(focus !== null && { focusM: Math.max(focus, settings.rig.lens.focalMm / 400) }) },
+      {
+        ...settings,
+        ...(settings.scene && pitchDeg !== null && { scene: { ...settings.scene, pitchDeg } }),
+        exposure: { ...FIRST_EXPOSURE, meter, flash, moving, shutter: meter === null ? FIRST_EXPOSURE.shutter : shutter },
+      },
+      {
+        orientation,
+        fNumber: Number((widestFNumber * 2 ** (stop / 4)).toPrecision(2)),
+        ...(movements && { movements }),
+        ...(front && { front }),
+        ...(focus !== null && { focusM: Math.max(focus, settings.rig.lens.focalMm / 400) }),
+      },
     );
   });

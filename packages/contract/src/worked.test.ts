@@ -84,7 +84,12 @@ describe('whatever a stand is worked to', () => {
         series.forEach((place, i) => {
           const figures = takeOf(settings, HERE.name, place, nextFilm(settings, takes));
           expect(takeWords(figures)).not.toMatch(HOLE);
-          takes.push({ ...figures, id: `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`, standId, at: new Date(Date.UTC(2026, 5, 1, 10, 0, i)).toISOString() });
+          takes.push({
+            ...figures,
+            id: `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`,
+            standId,
+            at: new Date(Date.UTC(2026, 5, 1, 10, 0, i)).toISOString(),
+          });
         });
         const kept = takes.map((take) => logTakeSchema.safeParse(take));
         const [wrong] = kept.flatMap((each) => (each.success ? [] : each.error.issues));

@@ -35,7 +35,16 @@ export function rational(value: number): string {
 export function zoned(at: string, timeZone: string | null): string {
   const date = new Date(at);
   if (timeZone === null || timeZone === 'UTC') return `${date.toISOString().slice(0, 19)}Z`;
-  const parts = new Intl.DateTimeFormat('en-GB', { timeZone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).formatToParts(date);
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  }).formatToParts(date);
   const of = (type: string): string => parts.find((part) => part.type === type)?.value ?? '00';
   const local = `${of('year')}-${of('month')}-${of('day')}T${of('hour')}:${of('minute')}:${of('second')}`;
   const minutes = Math.round((Date.parse(`${local}Z`) - Math.floor(date.getTime() / 1000) * 1000) / 60_000);
@@ -55,12 +64,19 @@ export function standardFields(take: LogTake, where: TakenWhere): Readonly<Recor
     'exif:FNumber': rational(take.fNumber),
     'exif:ApertureValue': rational(Math.round(apertureValue(take.fNumber) * 1000) / 1000),
     'exif:FocalLength': rational(take.focalMm),
-    ...(take.timeS !== null && { 'exif:ExposureTime': rational(take.timeS), 'exif:ShutterSpeedValue': rational(Math.round(timeValue(take.timeS) * 1000) / 1000) }),
+    ...(take.timeS !== null && {
+      'exif:ExposureTime': rational(take.timeS),
+      'exif:ShutterSpeedValue': rational(Math.round(timeValue(take.timeS) * 1000) / 1000),
+    }),
     'exif:DateTimeOriginal': zoned(take.at, where.timeZone),
     'xmp:CreateDate': zoned(take.at, where.timeZone),
     ...(take.focusM !== null && take.focusM > 0 && { 'exif:SubjectDistance': rational(Math.round(take.focusM * 1000) / 1000) }),
     ...(take.lens !== '' && { 'exifEX:LensModel': take.lens, 'aux:Lens': take.lens }),
-    ...(where.latitudeDeg !== null && where.longitudeDeg !== null && { 'exif:GPSLatitude': gpsWords(where.latitudeDeg, 'N', 'S'), 'exif:GPSLongitude': gpsWords(where.longitudeDeg, 'E', 'W') }),
+    ...(where.latitudeDeg !== null &&
+      where.longitudeDeg !== null && {
+        'exif:GPSLatitude': gpsWords(where.latitudeDeg, 'N', 'S'),
+        'exif:GPSLongitude': gpsWords(where.longitudeDeg, 'E', 'W'),
+      }),
     ...(take.rating > 0 && { 'xmp:Rating': String(take.rating) }),
   };
 }
@@ -88,10 +104,18 @@ export function ownFields(take: LogTake): Readonly<Record<string, string>> {
     FilmFrame: take.filmFrame,
     TakeId: take.id,
   };
-  return Object.fromEntries(Object.entries(all).flatMap(([key, value]) => (value === null || value === '' ? [] : [[`gangway:${key}`, String(value)]])));
+  return Object.fromEntries(
+    Object.entries(all).flatMap(([key, value]) => (value === null || value === '' ? [] : [[`gangway:${key}`, String(value)]])),
+  );
 }
 
-const builder = new XMLBuilder({ ignoreAttributes: false, attributeNamePrefix: '@', textNodeName: '#', format: true, suppressEmptyNode: true });
+const builder = new XMLBuilder({
+  ignoreAttributes: false,
+  attributeNamePrefix: '@',
+  textNodeName: '#',
+  format: true,
+  suppressEmptyNode: true,
+});
 
 const alternative = (words: string) => ({ 'rdf:Alt': { 'rdf:li': { '@xml:lang': 'x-default', '#': words } } });
 
@@ -113,7 +137,12 @@ export function takeXmp(take: LogTake, where: TakenWhere): string {
     'tiff:ImageDescription': alternative(words),
     ...ownFields(take),
   };
-  const tree = { 'x:xmpmeta': { '@xmlns:x': 'adobe:ns:meta/', 'rdf:RDF': { '@xmlns:rdf': 'http://www.w3.org/1999/02/22-rdf-syntax-ns#', 'rdf:Description': about } } };
+  const tree = {
+    'x:xmpmeta': {
+      '@xmlns:x': 'adobe:ns:meta/',
+      'rdf:RDF': { '@xmlns:rdf': 'http://www.w3.org/1999/02/22-rdf-syntax-ns#', 'rdf:Description': about },
+    },
+  };
   return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n${builder.build(tree)}<?xpacket end="w"?>\n`;
 }
 
@@ -134,17 +163,31 @@ export function exiftoolArguments(takes: readonly LogTake[], where: TakenWhere):
         const [prefix = '', name = ''] = key.split(':');
         // exiftool counts in f-numbers, seconds, degrees, and dates with colons; a sign # would have it take the stored form.
         const plain =
-          name === 'ApertureValue' ? String(take.fNumber)
-          : name === 'ShutterSpeedValue' ? String(take.timeS)
-          : name === 'GPSLatitude' ? String(where.latitudeDeg)
-          : name === 'GPSLongitude' ? String(where.longitudeDeg)
-          : /Date/u.test(name) ? value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ')
-          : /^\d+\/\d+$/u.test(value) ? String(fraction(value))
-          : value;
+          name === 'ApertureValue'
+            ? String(take.fNumber)
+            : name === 'ShutterSpeedValue'
+              ? String(take.timeS)
+              : name === 'GPSLatitude'
+                ? String(where.latitudeDeg)
+                : name === 'GPSLongitude'
+                  ? String(where.longitudeDeg)
+                  : /Date/u.test(name)
+                    ? value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ')
+                    : /^\d+\/\d+$/u.test(value)
+                      ? String(fraction(value))
+                      : value;
         return `-XMP-${prefix}:${name}=${entities(plain)}`;
       });
       const words = takeWords(take);
-      return ['-E', ...lines, ...(take.iso === null ? [] : [`-XMP-exif:ISO=${Math.round(take.iso)}`]), `-XMP-dc:Description=${entities(words)}`, `-XMP-tiff:ImageDescription=${entities(words)}`, `./${sidecarName(take.file)}`, '-execute'].join('\n');
+      return [
+        '-E',
+        ...lines,
+        ...(take.iso === null ? [] : [`-XMP-exif:ISO=${Math.round(take.iso)}`]),
+        `-XMP-dc:Description=${entities(words)}`,
+        `-XMP-tiff:ImageDescription=${entities(words)}`,
+        `./${sidecarName(take.file)}`,
+        '-execute',
+      ].join('\n');
     });
   return `${['# Written by Gangway: run  exiftool -@ <this file>  in the folder of the image files.', '# Only sidecars (.xmp) are written; image files are not touched.', ...blocks].join('\n')}\n`;
 }

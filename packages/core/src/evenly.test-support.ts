@@ -10,5 +10,8 @@ const STEPS = 1_000_000;
  * that a test of tilts would look at none. One in ten is still of that kind.
  */
 export function evenly(min: number, max: number): fc.Arbitrary<number> {
-  return fc.oneof({ weight: 9, arbitrary: fc.integer({ min: 0, max: STEPS }).map((n) => (n === STEPS ? max : min + ((max - min) * n) / STEPS)) }, { weight: 1, arbitrary: fc.double({ min, max, noNaN: true }) });
+  return fc.oneof(
+    { weight: 9, arbitrary: fc.integer({ min: 0, max: STEPS }).map((n) => (n === STEPS ? max : min + ((max - min) * n) / STEPS)) },
+    { weight: 1, arbitrary: fc.double({ min, max, noNaN: true }) },
+  );
 }

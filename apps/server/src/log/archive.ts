@@ -39,11 +39,22 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
   };
   const ids = inside.map(({ id }) => id);
   const present = new Set(ids);
-  const pictures = (await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt))).filter(({ standId }) => present.has(standId));
-  const sets = ids.length === 0 ? [] : await db.select().from(frameSets).where(inArray(frameSets.standId, ids)).orderBy(asc(frameSets.createdAt));
+  const pictures = (await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt))).filter(
+    ({ standId }) => present.has(standId),
+  );
+  const sets =
+    ids.length === 0 ? [] : await db.select().from(frameSets).where(inArray(frameSets.standId, ids)).orderBy(asc(frameSets.createdAt));
   const setIds = sets.map(({ id }) => id);
-  const shots = setIds.length === 0 ? [] : await db.select().from(frames).where(inArray(frames.setId, setIds)).orderBy(asc(frames.createdAt));
-  const made = setIds.length === 0 ? [] : await db.select().from(assemblies).where(and(inArray(assemblies.setId, setIds), eq(assemblies.state, 'done'))).orderBy(asc(assemblies.createdAt));
+  const shots =
+    setIds.length === 0 ? [] : await db.select().from(frames).where(inArray(frames.setId, setIds)).orderBy(asc(frames.createdAt));
+  const made =
+    setIds.length === 0
+      ? []
+      : await db
+          .select()
+          .from(assemblies)
+          .where(and(inArray(assemblies.setId, setIds), eq(assemblies.state, 'done')))
+          .orderBy(asc(assemblies.createdAt));
   const ending = (key: string): string => key.slice(key.lastIndexOf('.'));
   return {
     files,
@@ -55,7 +66,10 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
       stands: inside.map(({ id, name: called, settings }) => ({ id, name: called, settings })),
       // A take of a stand that was deleted stays with it, outside the archive.
       takes: logged.filter(({ standId }) => present.has(standId)),
-      attachments: pictures.map((row) => ({ ...attachmentAnswer(row), path: keep(`attachments/${row.id}${ending(row.storeKey)}`, row.storeKey) })),
+      attachments: pictures.map((row) => ({
+        ...attachmentAnswer(row),
+        path: keep(`attachments/${row.id}${ending(row.storeKey)}`, row.storeKey),
+      })),
       sets: sets.map(({ id, standId, name: called, origin, plan, order, createdAt }) => ({
         id,
         standId,
@@ -64,10 +78,31 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
         plan,
         order,
         createdAt: createdAt.toISOString(),
-        frames: shots.filter(({ setId }) => setId === id).map((row) => ({ id: row.id, name: row.name, role: row.role, bytes: row.bytes, sha256: row.sha256, seen: row.seen, createdAt: row.createdAt.toISOString(), path: keep(`frames/${row.id}${ending(row.storeKey)}`, row.storeKey) })),
+        frames: shots
+          .filter(({ setId }) => setId === id)
+          .map((row) => ({
+            id: row.id,
+            name: row.name,
+            role: row.role,
+            bytes: row.bytes,
+            sha256: row.sha256,
+            seen: row.seen,
+            createdAt: row.createdAt.toISOString(),
+            path: keep(`frames/${row.id}${ending(row.storeKey)}`, row.storeKey),
+          })),
         assemblies: made.flatMap((row) => {
           if (row.setId !== id || row.storeKey === null || row.report === null) return [];
-          return [{ id: row.id, options: { ...row.options }, report: { ...row.report }, bytes: row.bytes ?? 0, createdAt: row.createdAt.toISOString(), path: keep(`pictures/${row.id}${ending(row.storeKey)}`, row.storeKey), sidecar: keep(`pictures/${row.id}.json`, sidecarKey(row.id)) }];
+          return [
+            {
+              id: row.id,
+              options: { ...row.options },
+              report: { ...row.report },
+              bytes: row.bytes ?? 0,
+              createdAt: row.createdAt.toISOString(),
+              path: keep(`pictures/${row.id}${ending(row.storeKey)}`, row.storeKey),
+              sidecar: keep(`pictures/${row.id}.json`, sidecarKey(row.id)),
+            },
+          ];
         }),
       })),
     },
@@ -75,7 +110,11 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
 }
 
 /** The archive of a job as a stream of bytes. The manifest with all checksums is its last file. */
-async function archived(db: Db, { store, scratch }: LogParts, jobId: string): Promise<{ readonly name: string; readonly stream: NodeJS.ReadableStream; readonly written: Promise<void> }> {
+async function archived(
+  db: Db,
+  { store, scratch }: LogParts,
+  jobId: string,
+): Promise<{ readonly name: string; readonly stream: NodeJS.ReadableStream; readonly written: Promise<void> }> {
   const { job, files } = await gathered(db, jobId);
   const zip = new yazl.ZipFile();
   const listed: Manifest['files'] = [];
@@ -106,7 +145,13 @@ async function archived(db: Db, { store, scratch }: LogParts, jobId: string): Pr
         await rm(folder, { recursive: true, force: true });
       }
     }
-    const manifest: Manifest = { format: 'gangway-job', version: ARCHIVE_VERSION, made: new Date().toISOString(), job: job.name, files: listed };
+    const manifest: Manifest = {
+      format: 'gangway-job',
+      version: ARCHIVE_VERSION,
+      made: new Date().toISOString(),
+      job: job.name,
+      files: listed,
+    };
     zip.addBuffer(Buffer.from(`${JSON.stringify(manifest, null, 1)}\n`), 'manifest.json');
     zip.end();
   };
@@ -125,7 +170,11 @@ function opened(path: string): Promise<Opened> {
   return new Promise((done, failed) => {
     yauzl.open(path, { lazyEntries: true, autoClose: false, strictFileNames: true }, (error, zip) => {
       if (error) {
-        failed(new Refusal(422, 'not_an_archive', 'This is not an archive of a job, or it broke off: it is no zip file that can be read.', ['file']));
+        failed(
+          new Refusal(422, 'not_an_archive', 'This is not an archive of a job, or it broke off: it is no zip file that can be read.', [
+            'file',
+          ]),
+        );
         return;
       }
       const entries = new Map<string, yauzl.Entry>();
@@ -136,9 +185,18 @@ function opened(path: string): Promise<Opened> {
       };
       zip.on('entry', (entry: yauzl.Entry) => {
         bytes += entry.uncompressedSize;
-        if (!/^(?:job\.json|manifest\.json|(?:attachments|frames|pictures)\/[0-9a-f-]{36}\.[a-z0-9]{1,5})$/u.test(entry.fileName)) refuse(new Refusal(422, 'strange_file', `This archive holds “${entry.fileName.slice(0, 80)}”, which has no place in one. Nothing was taken in.`, ['file']));
+        if (!/^(?:job\.json|manifest\.json|(?:attachments|frames|pictures)\/[0-9a-f-]{36}\.[a-z0-9]{1,5})$/u.test(entry.fileName))
+          refuse(
+            new Refusal(
+              422,
+              'strange_file',
+              `This archive holds “${entry.fileName.slice(0, 80)}”, which has no place in one. Nothing was taken in.`,
+              ['file'],
+            ),
+          );
         else if (entries.has(entry.fileName)) refuse(damaged(`${entry.fileName} is in it twice`));
-        else if (bytes > ARCHIVE_BYTES_MOST) refuse(new Refusal(413, 'too_large', 'This archive holds more than 60 GB; it is not opened.', ['file']));
+        else if (bytes > ARCHIVE_BYTES_MOST)
+          refuse(new Refusal(413, 'too_large', 'This archive holds more than 60 GB; it is not opened.', ['file']));
         else {
           entries.set(entry.fileName, entry);
           zip.readEntry();
@@ -146,7 +204,15 @@ function opened(path: string): Promise<Opened> {
       });
       zip.on('end', () => done({ zip, entries }));
       // The reader itself refuses names that climb out of their folder.
-      zip.on('error', (wrong: Error) => refuse(/relative path|absolute path|characters in fileName|invalid characters/iu.test(wrong.message) ? new Refusal(422, 'strange_file', 'This archive holds a file whose path climbs out of its folder. Nothing was taken in.', ['file']) : damaged('its table of contents cannot be read')));
+      zip.on('error', (wrong: Error) =>
+        refuse(
+          /relative path|absolute path|characters in fileName|invalid characters/iu.test(wrong.message)
+            ? new Refusal(422, 'strange_file', 'This archive holds a file whose path climbs out of its folder. Nothing was taken in.', [
+                'file',
+              ])
+            : damaged('its table of contents cannot be read'),
+        ),
+      );
       zip.readEntry();
     });
   });
@@ -184,13 +250,21 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
   const kept: string[] = [];
   try {
     const { value: said } = await list(archive, 'manifest.json');
-    if (typeof said !== 'object' || said === null || !('format' in said) || said.format !== 'gangway-job') throw new Refusal(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', ['file']);
+    if (typeof said !== 'object' || said === null || !('format' in said) || said.format !== 'gangway-job')
+      throw new Refusal(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', ['file']);
     if (!('version' in said) || typeof said.version !== 'number') throw damaged('its manifest says no version');
-    if (said.version > ARCHIVE_VERSION) throw new Refusal(422, 'newer_version', `This archive is of version ${said.version}, made by a newer Gangway; this one reads version ${ARCHIVE_VERSION}.`, ['file']);
+    if (said.version > ARCHIVE_VERSION)
+      throw new Refusal(
+        422,
+        'newer_version',
+        `This archive is of version ${said.version}, made by a newer Gangway; this one reads version ${ARCHIVE_VERSION}.`,
+        ['file'],
+      );
     const manifest = manifestSchema.safeParse(said);
     if (!manifest.success) throw damaged(`its manifest is not right (${firstIssue(manifest.error).message})`);
     const sums = new Map(manifest.data.files.map((each) => [each.path, each]));
-    for (const name of archive.entries.keys()) if (name !== 'manifest.json' && !sums.has(name)) throw damaged(`${name} is not in its manifest`);
+    for (const name of archive.entries.keys())
+      if (name !== 'manifest.json' && !sums.has(name)) throw damaged(`${name} is not in its manifest`);
     for (const name of sums.keys()) if (!archive.entries.has(name)) throw damaged(`${name} is missing`);
     const { value, sha256 } = await list(archive, 'job.json');
     if (sha256 !== sums.get('job.json')?.sha256) throw damaged('job.json is not what its checksum says');
@@ -246,29 +320,111 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     }
     return await db.transaction(async (tx) => {
       const names = (await tx.select({ name: jobs.name }).from(jobs)).map(({ name }) => name);
-      const [row] = await tx.insert(jobs).values({ name: names.includes(job.name) ? copyName(job.name, names) : job.name, dismissedCautions: job.dismissedCautions, place: job.place, day: job.day, standOrder: job.stands.map(({ id }) => renamed(id)) }).returning();
+      const [row] = await tx
+        .insert(jobs)
+        .values({
+          name: names.includes(job.name) ? copyName(job.name, names) : job.name,
+          dismissedCautions: job.dismissedCautions,
+          place: job.place,
+          day: job.day,
+          standOrder: job.stands.map(({ id }) => renamed(id)),
+        })
+        .returning();
       if (!row) throw new Error('the job was not inserted');
       const now = Date.now();
-      if (job.stands.length > 0) await tx.insert(stands).values(job.stands.map(({ id, name, settings }, i) => ({ id: renamed(id), jobId: row.id, name, settings, createdAt: new Date(now + i) })));
+      if (job.stands.length > 0)
+        await tx
+          .insert(stands)
+          .values(
+            job.stands.map(({ id, name, settings }, i) => ({
+              id: renamed(id),
+              jobId: row.id,
+              name,
+              settings,
+              createdAt: new Date(now + i),
+            })),
+          );
       for (let from = 0; from < job.takes.length; from += 500) {
-        await tx.insert(takes).values(job.takes.slice(from, from + 500).map(({ id, standId, at, ...figures }) => ({ id: renamed(id), jobId: row.id, standId: renamed(standId), at: new Date(at), figures })));
+        await tx
+          .insert(takes)
+          .values(
+            job.takes
+              .slice(from, from + 500)
+              .map(({ id, standId, at, ...figures }) => ({
+                id: renamed(id),
+                jobId: row.id,
+                standId: renamed(standId),
+                at: new Date(at),
+                figures,
+              })),
+          );
       }
       for (const each of job.attachments) {
         const id = renamed(each.id);
-        await tx.insert(attachments).values({ id, jobId: row.id, standId: renamed(each.standId), takeId: each.takeId !== null && taken.has(each.takeId) ? renamed(each.takeId) : null, name: each.name, mime: each.mime, bytes: each.bytes, sha256: each.sha256, width: each.width, height: each.height, storeKey: `attachments/${id}/file.${ending(each.path)}`, createdAt: new Date(each.at) });
+        await tx
+          .insert(attachments)
+          .values({
+            id,
+            jobId: row.id,
+            standId: renamed(each.standId),
+            takeId: each.takeId !== null && taken.has(each.takeId) ? renamed(each.takeId) : null,
+            name: each.name,
+            mime: each.mime,
+            bytes: each.bytes,
+            sha256: each.sha256,
+            width: each.width,
+            height: each.height,
+            storeKey: `attachments/${id}/file.${ending(each.path)}`,
+            createdAt: new Date(each.at),
+          });
       }
       for (const set of job.sets) {
         const setId = renamed(set.id);
         const inside = new Set(set.frames.map(({ id }) => id));
-        await tx.insert(frameSets).values({ id: setId, standId: renamed(set.standId), name: set.name, origin: set.origin as (typeof frameSets.$inferInsert)['origin'], plan: set.plan, order: set.order.map((id) => (id !== null && inside.has(id) ? renamed(id) : null)), createdAt: new Date(set.createdAt) });
+        await tx
+          .insert(frameSets)
+          .values({
+            id: setId,
+            standId: renamed(set.standId),
+            name: set.name,
+            origin: set.origin as (typeof frameSets.$inferInsert)['origin'],
+            plan: set.plan,
+            order: set.order.map((id) => (id !== null && inside.has(id) ? renamed(id) : null)),
+            createdAt: new Date(set.createdAt),
+          });
         for (const each of set.frames) {
           const id = renamed(each.id);
-          await tx.insert(frames).values({ id, setId, name: each.name, role: each.role as (typeof frames.$inferInsert)['role'], storeKey: `frames/${id}/file.${ending(each.path)}`, bytes: each.bytes, sha256: each.sha256, seen: each.seen as unknown as (typeof frames.$inferInsert)['seen'], createdAt: new Date(each.createdAt) });
+          await tx
+            .insert(frames)
+            .values({
+              id,
+              setId,
+              name: each.name,
+              role: each.role as (typeof frames.$inferInsert)['role'],
+              storeKey: `frames/${id}/file.${ending(each.path)}`,
+              bytes: each.bytes,
+              sha256: each.sha256,
+              seen: each.seen as unknown as (typeof frames.$inferInsert)['seen'],
+              createdAt: new Date(each.createdAt),
+            });
         }
         for (const each of set.assemblies) {
           const id = renamed(each.id);
           const options = each.options as unknown as (typeof assemblies.$inferInsert)['options'];
-          await tx.insert(assemblies).values({ id, setId, state: 'done', share: 1, step: 'done', options, report: each.report as unknown as (typeof assemblies.$inferInsert)['report'], storeKey: resultKey(id, options.output), bytes: each.bytes, createdAt: new Date(each.createdAt) });
+          await tx
+            .insert(assemblies)
+            .values({
+              id,
+              setId,
+              state: 'done',
+              share: 1,
+              step: 'done',
+              options,
+              report: each.report as unknown as (typeof assemblies.$inferInsert)['report'],
+              storeKey: resultKey(id, options.output),
+              bytes: each.bytes,
+              createdAt: new Date(each.createdAt),
+            });
         }
       }
       return row.id;
@@ -287,7 +443,8 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
 export function archiveDoor(db: Db, parts: LogParts): Router {
   const router = Router();
   router.post('/jobs/import', async (req, res) => {
-    if (!req.is('application/octet-stream')) throw new Refusal(415, 'not_a_file', 'An archive is sent as it is (content type application/octet-stream).');
+    if (!req.is('application/octet-stream'))
+      throw new Refusal(415, 'not_a_file', 'An archive is sent as it is (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
     if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
     const free = await parts.store.free();
@@ -296,7 +453,8 @@ export function archiveDoor(db: Db, parts: LogParts): Router {
     const path = join(parts.scratch, `archive-${randomUUID()}`);
     try {
       await pipeline(req, createWriteStream(path));
-      if ((await stat(path)).size !== announced) throw new Refusal(400, 'aborted', 'The archive broke off before all of it had arrived.', ['file']);
+      if ((await stat(path)).size !== announced)
+        throw new Refusal(400, 'aborted', 'The archive broke off before all of it had arrived.', ['file']);
       res.status(201).json(await wholeJob(db, await takenIn(db, parts, path)));
     } finally {
       await rm(path, { force: true });
@@ -310,7 +468,10 @@ export function archiveRoutes(db: Db, parts: LogParts): Router {
   router.get('/jobs/:id/archive', async (req, res) => {
     const jobId = idParam(req.params.id, 'job');
     const { name, stream, written } = await archived(db, parts, jobId);
-    res.set({ 'Content-Type': 'application/zip', 'Content-Disposition': `attachment; filename="job.gangway.zip"; filename*=UTF-8''${encodeURIComponent(`${name}.gangway.zip`)}` });
+    res.set({
+      'Content-Type': 'application/zip',
+      'Content-Disposition': `attachment; filename="job.gangway.zip"; filename*=UTF-8''${encodeURIComponent(`${name}.gangway.zip`)}`,
+    });
     // What breaks on the way breaks the answer off: half an archive must not look like a whole one.
     written.catch((error: unknown) => res.destroy(error instanceof Error ? error : new Error(String(error))));
     await Promise.all([pipeline(stream, res).catch(() => undefined), written.catch(() => undefined)]);

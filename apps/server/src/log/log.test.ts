@@ -33,7 +33,11 @@ afterAll(() => server.close());
 async function newJob(name = `Job ${randomUUID().slice(0, 6)}`, stands = DEMO_STANDS.slice(0, 2)): Promise<StoredJob> {
   const { body } = await api().post('/api/jobs').send({ name }).expect(201);
   const { id } = jobSchema.parse(body);
-  for (const stand of stands) await api().post(`/api/jobs/${id}/stands`).send({ name: stand.name, settings: storedSettings(stand.settings) }).expect(201);
+  for (const stand of stands)
+    await api()
+      .post(`/api/jobs/${id}/stands`)
+      .send({ name: stand.name, settings: storedSettings(stand.settings) })
+      .expect(201);
   return jobOf(id);
 }
 const jobOf = async (id: string): Promise<StoredJob> => jobSchema.parse((await api().get(`/api/jobs/${id}`).expect(200)).body);
@@ -45,7 +49,13 @@ function taken(job: StoredJob, i: number, more: Partial<LogTake> = {}): LogTake 
   const demo = DEMO_STANDS.find(({ name }) => name === stand?.name);
   if (!stand || !demo) throw new Error('no stand');
   const place = seriesOf(demo.settings)[0] ?? { frame: null, bracket: null };
-  return { ...takeOf(demo.settings, stand.name, place, null), id: randomUUID(), standId: stand.id, at: new Date(Date.UTC(2026, 10, 24, 9, 0, i)).toISOString(), ...more };
+  return {
+    ...takeOf(demo.settings, stand.name, place, null),
+    id: randomUUID(),
+    standId: stand.id,
+    at: new Date(Date.UTC(2026, 10, 24, 9, 0, i)).toISOString(),
+    ...more,
+  };
 }
 
 describe('the log', () => {
@@ -94,19 +104,31 @@ describe('the log', () => {
     const job = await newJob();
     const take = taken(job, 0);
     await change(job.id, { put: [take], remove: [] }).expect(200);
-    const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#876' } }).jpeg().toBuffer();
-    const attach = (query: object, body: Buffer) => api().post(`/api/jobs/${job.id}/attachments`).query(query).set('Content-Type', 'application/octet-stream').send(body);
+    const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#876' } })
+      .jpeg()
+      .toBuffer();
+    const attach = (query: object, body: Buffer) =>
+      api().post(`/api/jobs/${job.id}/attachments`).query(query).set('Content-Type', 'application/octet-stream').send(body);
     const { body } = await attach({ name: 'glass.jpg', standId: take.standId, takeId: take.id }, picture).expect(201);
-    expect(body).toMatchObject({ name: 'glass.jpg', width: 40, height: 30, mime: 'image/jpeg', sha256: createHash('sha256').update(picture).digest('hex') });
+    expect(body).toMatchObject({
+      name: 'glass.jpg',
+      width: 40,
+      height: 30,
+      mime: 'image/jpeg',
+      sha256: createHash('sha256').update(picture).digest('hex'),
+    });
     await attach({ name: 'letter.jpg', standId: take.standId }, Buffer.from('Dear reader')).expect(422);
     await attach({ name: 'a.jpg', standId: randomUUID() }, picture).expect(400);
     await attach({ name: 'a.jpg', standId: job.stands[1]?.id, takeId: take.id }, picture).expect(400);
     const { id } = body as { id: string };
-    const back = await api().get(`/api/attachments/${id}/file`).buffer(true).parse((res, done) => {
-      const chunks: Buffer[] = [];
-      res.on('data', (chunk: Buffer) => chunks.push(chunk));
-      res.on('end', () => done(null, Buffer.concat(chunks)));
-    });
+    const back = await api()
+      .get(`/api/attachments/${id}/file`)
+      .buffer(true)
+      .parse((res, done) => {
+        const chunks: Buffer[] = [];
+        res.on('data', (chunk: Buffer) => chunks.push(chunk));
+        res.on('end', () => done(null, Buffer.concat(chunks)));
+      });
     expect(back.headers['content-type']).toBe('image/jpeg');
     expect(Buffer.compare(back.body as Buffer, picture)).toBe(0);
     // The take goes, its photograph stays with the stand.
@@ -164,7 +186,13 @@ describe('cards on paper', () => {
     expect(a5.text).toMatch(/24 m off/);
     expect((await pdf(`/api/stands/${stand?.id}/card.pdf?size=letterHalf`)).sizeMm).toEqual([139.7, 215.9]);
     await api().get(`/api/stands/${stand?.id}/card.pdf?size=a0`).expect(400);
-    await api().patch(`/api/jobs/${job.id}`).send({ place: { name: 'Larkmoor', latitudeDeg: 53.1, longitudeDeg: -0.4, heightM: 4, timeZone: 'Europe/London' }, day: '2026-06-21' }).expect(200);
+    await api()
+      .patch(`/api/jobs/${job.id}`)
+      .send({
+        place: { name: 'Larkmoor', latitudeDeg: 53.1, longitudeDeg: -0.4, heightM: 4, timeZone: 'Europe/London' },
+        day: '2026-06-21',
+      })
+      .expect(200);
     const whole = await pdf(`/api/jobs/${job.id}/cards.pdf`);
     expect(whole.pages).toBeGreaterThan(a5.pages + 1);
     expect(whole.text).toMatch(/sunrise 04:\d\d/);
@@ -177,7 +205,14 @@ const binary = (res: NodeJS.ReadableStream, done: (error: Error | null, body: Bu
   res.on('data', (chunk: Buffer) => chunks.push(chunk));
   res.on('end', () => done(null, Buffer.concat(chunks)));
 };
-const archiveOf = async (id: string): Promise<Buffer> => (await api().get(`/api/jobs/${id}/archive`).buffer(true).parse(binary as never).expect(200)).body as Buffer;
+const archiveOf = async (id: string): Promise<Buffer> =>
+  (
+    await api()
+      .get(`/api/jobs/${id}/archive`)
+      .buffer(true)
+      .parse(binary as never)
+      .expect(200)
+  ).body as Buffer;
 const bring = (bytes: Buffer) => api().post('/api/jobs/import').set('Content-Type', 'application/octet-stream').send(bytes);
 
 /** A zip of the files given, as somebody else might make it. */
@@ -192,7 +227,18 @@ function zipOf(files: Readonly<Record<string, Buffer | string>>, raw = false): P
   });
 }
 function manifestOf(files: Readonly<Record<string, string>>, more: object = {}): string {
-  return JSON.stringify({ format: 'gangway-job', version: 1, made: '2026-11-25T00:00:00Z', job: 'x', files: Object.entries(files).map(([path, words]) => ({ path, bytes: words.length, sha256: createHash('sha256').update(words).digest('hex') })), ...more });
+  return JSON.stringify({
+    format: 'gangway-job',
+    version: 1,
+    made: '2026-11-25T00:00:00Z',
+    job: 'x',
+    files: Object.entries(files).map(([path, words]) => ({
+      path,
+      bytes: words.length,
+      sha256: createHash('sha256').update(words).digest('hex'),
+    })),
+    ...more,
+  });
 }
 
 describe('the archive of a job', () => {
@@ -211,20 +257,53 @@ describe('the archive of a job', () => {
       return ids.get(id) ?? id;
     });
     const sums: string[] = [];
-    for (const path of ['attachments', 'frames', 'pictures']) for (const name of (await readdir(join(at, 'out', path)).catch(() => [])).sort()) sums.push(createHash('sha256').update(await readFile(join(at, 'out', path, name))).digest('hex'));
+    for (const path of ['attachments', 'frames', 'pictures'])
+      for (const name of (await readdir(join(at, 'out', path)).catch(() => [])).sort())
+        sums.push(
+          createHash('sha256')
+            .update(await readFile(join(at, 'out', path, name)))
+            .digest('hex'),
+        );
     return { job: { ...(JSON.parse(plain) as object), name: '' }, sums: sums.sort() };
   }
 
   test('out and in again loses nothing: stands, log, photographs, frames', async () => {
     const job = await newJob('Round trip');
-    await api().patch(`/api/jobs/${job.id}`).send({ place: { name: 'Quay', latitudeDeg: -33.9, longitudeDeg: 151.2, heightM: 2, timeZone: 'Australia/Sydney' }, day: '2026-11-25', dismissedCautions: ['edge'], standOrder: [...job.stands].reverse().map(({ id }) => id) }).expect(200);
+    await api()
+      .patch(`/api/jobs/${job.id}`)
+      .send({
+        place: { name: 'Quay', latitudeDeg: -33.9, longitudeDeg: 151.2, heightM: 2, timeZone: 'Australia/Sydney' },
+        day: '2026-11-25',
+        dismissedCautions: ['edge'],
+        standOrder: [...job.stands].reverse().map(({ id }) => id),
+      })
+      .expect(200);
     const takes = [taken(job, 0, { remarks: 'a,"b"\nc' }), taken(job, 1, { rating: 3 })];
     await change(job.id, { put: takes, remove: [] }).expect(200);
-    const picture = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } }).png().toBuffer();
-    await api().post(`/api/jobs/${job.id}/attachments`).query({ name: 'note.png', standId: takes[0]?.standId, takeId: takes[0]?.id }).set('Content-Type', 'application/octet-stream').send(picture).expect(201);
-    const { body: set } = await api().post(`/api/stands/${job.stands[0]?.id}/frame-sets`).send({ name: 'Series', origin: 'files', planned: false }).expect(201);
-    const noise = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 40 } } }).tiff().toBuffer();
-    await api().post(`/api/frame-sets/${setSchema.parse(set).id}/frames`).query({ name: 'one.tif', role: 'frame' }).set('Content-Type', 'application/octet-stream').send(noise).expect(201);
+    const picture = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } })
+      .png()
+      .toBuffer();
+    await api()
+      .post(`/api/jobs/${job.id}/attachments`)
+      .query({ name: 'note.png', standId: takes[0]?.standId, takeId: takes[0]?.id })
+      .set('Content-Type', 'application/octet-stream')
+      .send(picture)
+      .expect(201);
+    const { body: set } = await api()
+      .post(`/api/stands/${job.stands[0]?.id}/frame-sets`)
+      .send({ name: 'Series', origin: 'files', planned: false })
+      .expect(201);
+    const noise = await sharp({
+      create: { width: 64, height: 48, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 40 } },
+    })
+      .tiff()
+      .toBuffer();
+    await api()
+      .post(`/api/frame-sets/${setSchema.parse(set).id}/frames`)
+      .query({ name: 'one.tif', role: 'frame' })
+      .set('Content-Type', 'application/octet-stream')
+      .send(noise)
+      .expect(201);
     const first = await archiveOf(job.id);
     const { body } = await bring(first).expect(201);
     const copy = jobSchema.parse(body);
@@ -239,14 +318,26 @@ describe('the archive of a job', () => {
   test('any log survives the way out and in', async () => {
     const job = await newJob('Property');
     await fc.assert(
-      fc.asyncProperty(fc.array(fc.record({ i: fc.nat({ max: 3 }), remarks: fc.string({ unit: 'grapheme', maxLength: 30 }).filter((text) => !/\p{Cc}/u.test(text)), riseMm: evenly(-40, 40).map((mm) => mm + 0), rating: fc.integer({ min: 0, max: 5 }), focusM: fc.option(evenly(0.1, 1e4)) }), { maxLength: 5 }), async (rows) => {
-        const before = (await logOf(job.id)).takes.map(({ id }) => id);
-        const takes = rows.map(({ i, ...more }, n) => taken(job, i, { ...more, at: new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString() }));
-        await change(job.id, { put: takes, remove: before }).expect(200);
-        const copy = jobSchema.parse((await bring(await archiveOf(job.id)).expect(201)).body);
-        const plain = (all: readonly LogTake[]) => all.map((take) => ({ ...take, id: '', standId: '' }));
-        expect(plain((await logOf(copy.id)).takes)).toEqual(plain(takes));
-      }),
+      fc.asyncProperty(
+        fc.array(
+          fc.record({
+            i: fc.nat({ max: 3 }),
+            remarks: fc.string({ unit: 'grapheme', maxLength: 30 }).filter((text) => !/\p{Cc}/u.test(text)),
+            riseMm: evenly(-40, 40).map((mm) => mm + 0),
+            rating: fc.integer({ min: 0, max: 5 }),
+            focusM: fc.option(evenly(0.1, 1e4)),
+          }),
+          { maxLength: 5 },
+        ),
+        async (rows) => {
+          const before = (await logOf(job.id)).takes.map(({ id }) => id);
+          const takes = rows.map(({ i, ...more }, n) => taken(job, i, { ...more, at: new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString() }));
+          await change(job.id, { put: takes, remove: before }).expect(200);
+          const copy = jobSchema.parse((await bring(await archiveOf(job.id)).expect(201)).body);
+          const plain = (all: readonly LogTake[]) => all.map((take) => ({ ...take, id: '', standId: '' }));
+          expect(plain((await logOf(copy.id)).takes)).toEqual(plain(takes));
+        },
+      ),
       { numRuns: 8 },
     );
   });
@@ -256,9 +347,23 @@ describe('the archive of a job', () => {
     const good = await archiveOf(job.id);
     const count = async () => ((await api().get('/api/jobs')).body as unknown[]).length;
     const before = await count();
-    const jobWords = JSON.stringify({ name: 'x', dismissedCautions: [], place: null, day: null, stands: [], takes: [], attachments: [], sets: [] });
+    const jobWords = JSON.stringify({
+      name: 'x',
+      dismissedCautions: [],
+      place: null,
+      day: null,
+      stands: [],
+      takes: [],
+      attachments: [],
+      sets: [],
+    });
     const orphan = JSON.stringify({ ...(JSON.parse(jobWords) as object), takes: [taken(job, 0)] });
-    const climbing = Buffer.from((await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'xx/xx/evil': 'x' })).toString('latin1').replaceAll('xx/xx/evil', '../../evil'), 'latin1');
+    const climbing = Buffer.from(
+      (await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'xx/xx/evil': 'x' }))
+        .toString('latin1')
+        .replaceAll('xx/xx/evil', '../../evil'),
+      'latin1',
+    );
     const flipped = Buffer.from(good);
     const at = flipped.indexOf('job.json') + 60;
     flipped[at] = (flipped[at] ?? 0) ^ 0xff;
@@ -267,7 +372,10 @@ describe('the archive of a job', () => {
       [good.subarray(0, good.length - 40), /not an archive|damaged/],
       [flipped, /damaged/],
       [climbing, /climbs out of its folder/],
-      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }, { version: 2 }) }), /version 2, made by a newer Gangway/],
+      [
+        await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }, { version: 2 }) }),
+        /version 2, made by a newer Gangway/,
+      ],
       [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': `${jobWords} ` }) }), /not what its checksum says/],
       [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({}) }), /not in its manifest/],
       [await zipOf({ 'manifest.json': manifestOf({ 'job.json': jobWords }) }), /job\.json is missing/],

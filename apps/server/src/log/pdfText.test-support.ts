@@ -14,5 +14,13 @@ process.stdout.write(JSON.stringify({ pages: pdf.numPages, text, sizeMm: [w, h].
 
 /** What a PDF says, by a standard reader in a process of its own. */
 export function pdfText(bytes: Buffer): { readonly pages: number; readonly text: string; readonly sizeMm: readonly number[] } {
-  return JSON.parse(execFileSync('node', ['--input-type=module', '-e', SCRIPT], { input: bytes, cwd: resolve('.'), encoding: 'utf8', maxBuffer: 1e8, stdio: ['pipe', 'pipe', 'ignore'] })) as ReturnType<typeof pdfText>;
+  return JSON.parse(
+    execFileSync('node', ['--input-type=module', '-e', SCRIPT], {
+      input: bytes,
+      cwd: resolve('.'),
+      encoding: 'utf8',
+      maxBuffer: 1e8,
+      stdio: ['pipe', 'pipe', 'ignore'],
+    }),
+  ) as ReturnType<typeof pdfText>;
 }

@@ -23,14 +23,32 @@ export interface LogParts {
 const ATTACHMENT_BYTES_MOST = 40e6;
 const ATTACHMENTS_MOST = 2000;
 /** What may be attached, and its ending in the store. */
-const IMAGES: Readonly<Record<string, readonly [mime: string, extension: string]>> = { jpeg: ['image/jpeg', 'jpg'], png: ['image/png', 'png'], webp: ['image/webp', 'webp'] };
+const IMAGES: Readonly<Record<string, readonly [mime: string, extension: string]>> = {
+  jpeg: ['image/jpeg', 'jpg'],
+  png: ['image/png', 'png'],
+  webp: ['image/webp', 'webp'],
+};
 
 async function presentJob(db: DbOrTx, id: string): Promise<void> {
-  const [row] = await db.select({ id: jobs.id }).from(jobs).where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
+  const [row] = await db
+    .select({ id: jobs.id })
+    .from(jobs)
+    .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
   if (!row) throw notThere('job');
 }
 
-export function attachmentAnswer({ id, standId, takeId, name, mime, bytes, sha256, width, height, createdAt }: typeof attachments.$inferSelect): Attachment {
+export function attachmentAnswer({
+  id,
+  standId,
+  takeId,
+  name,
+  mime,
+  bytes,
+  sha256,
+  width,
+  height,
+  createdAt,
+}: typeof attachments.$inferSelect): Attachment {
   return { id, standId, takeId, name, mime, bytes, sha256, width, height, at: createdAt.toISOString() };
 }
 
@@ -38,7 +56,10 @@ export function attachmentAnswer({ id, standId, takeId, name, mime, bytes, sha25
 export async function logOf(db: DbOrTx, jobId: string): Promise<Log> {
   const rows = await db.select().from(takes).where(eq(takes.jobId, jobId)).orderBy(asc(takes.at), asc(takes.id));
   const pictures = await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt));
-  return { takes: rows.map(({ id, standId, at, figures }): LogTake => ({ ...figures, id, standId, at: at.toISOString() })), attachments: pictures.map(attachmentAnswer) };
+  return {
+    takes: rows.map(({ id, standId, at, figures }): LogTake => ({ ...figures, id, standId, at: at.toISOString() })),
+    attachments: pictures.map(attachmentAnswer),
+  };
 }
 
 /** Photographs come in as they are: before the rule that takes JSON alone. */
@@ -49,22 +70,36 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
     await presentJob(db, jobId);
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, 255) : '';
     if (name === '') throw new Refusal(400, 'no_name', 'A photograph needs the name of its file.', ['name']);
-    if (!req.is('application/octet-stream')) throw new Refusal(415, 'not_a_file', 'A photograph is sent as it is (content type application/octet-stream).');
+    if (!req.is('application/octet-stream'))
+      throw new Refusal(415, 'not_a_file', 'A photograph is sent as it is (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
     if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
-    if (announced > ATTACHMENT_BYTES_MOST) throw new Refusal(413, 'too_large', `${name} has ${(announced / 1e6).toFixed(0)} MB; at most ${ATTACHMENT_BYTES_MOST / 1e6} MB are attached.`, ['file']);
+    if (announced > ATTACHMENT_BYTES_MOST)
+      throw new Refusal(
+        413,
+        'too_large',
+        `${name} has ${(announced / 1e6).toFixed(0)} MB; at most ${ATTACHMENT_BYTES_MOST / 1e6} MB are attached.`,
+        ['file'],
+      );
     const standId = idParam(req.query.standId, 'stand');
-    const [stand] = await db.select({ id: stands.id }).from(stands).where(and(eq(stands.id, standId), eq(stands.jobId, jobId)));
+    const [stand] = await db
+      .select({ id: stands.id })
+      .from(stands)
+      .where(and(eq(stands.id, standId), eq(stands.jobId, jobId)));
     if (!stand) throw new Refusal(400, 'no_stand', 'A photograph is attached to a stand of this job, or to one of its takes.', ['standId']);
     const takeId = req.query.takeId === undefined ? null : idParam(req.query.takeId, 'take');
     if (takeId !== null) {
-      const [take] = await db.select({ id: takes.id }).from(takes).where(and(eq(takes.id, takeId), eq(takes.standId, standId)));
+      const [take] = await db
+        .select({ id: takes.id })
+        .from(takes)
+        .where(and(eq(takes.id, takeId), eq(takes.standId, standId)));
       if (!take) throw new Refusal(400, 'no_take', 'There is no such take at this stand.', ['takeId']);
     }
     const free = await store.free();
     if (free !== null && free < announced * 2) throw new Refusal(507, 'no_room', `There is no room for ${name}.`, ['file']);
     const held = await db.$count(attachments, eq(attachments.jobId, jobId));
-    if (held >= ATTACHMENTS_MOST) throw new Refusal(409, 'too_many', `A job may have at most ${ATTACHMENTS_MOST} photographs attached.`, ['file']);
+    if (held >= ATTACHMENTS_MOST)
+      throw new Refusal(409, 'too_many', `A job may have at most ${ATTACHMENTS_MOST} photographs attached.`, ['file']);
     await mkdir(scratch, { recursive: true });
     const path = join(scratch, `attached-${randomUUID()}`);
     try {
@@ -81,14 +116,32 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
       );
       const { size } = await stat(path);
       if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, ['file']);
-      const seen = await sharp(path).metadata().catch(() => null);
+      const seen = await sharp(path)
+        .metadata()
+        .catch(() => null);
       const image = seen?.format === undefined ? undefined : IMAGES[seen.format];
-      if (!seen || !image) throw new Refusal(422, 'not_a_picture', `${name} is not a picture that can be attached: it must be JPEG, PNG or WebP.`, ['file']);
+      if (!seen || !image)
+        throw new Refusal(422, 'not_a_picture', `${name} is not a picture that can be attached: it must be JPEG, PNG or WebP.`, ['file']);
       const id = randomUUID();
       const [mime, extension] = image;
       const storeKey = `attachments/${id}/file.${extension}`;
       await store.put(storeKey, path);
-      const [row] = await db.insert(attachments).values({ id, jobId, standId, takeId, name, mime, bytes: size, sha256: hash.digest('hex'), width: seen.width, height: seen.height, storeKey }).returning();
+      const [row] = await db
+        .insert(attachments)
+        .values({
+          id,
+          jobId,
+          standId,
+          takeId,
+          name,
+          mime,
+          bytes: size,
+          sha256: hash.digest('hex'),
+          width: seen.width,
+          height: seen.height,
+          storeKey,
+        })
+        .returning();
       if (!row) throw new Error('a photograph that was kept is not there');
       res.status(201).json(attachmentAnswer(row));
     } finally {
@@ -114,18 +167,30 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
       await presentJob(tx, jobId);
       const own = new Set((await tx.select({ id: stands.id }).from(stands).where(eq(stands.jobId, jobId))).map(({ id }) => id));
       const strange = put.findIndex(({ standId }) => !own.has(standId));
-      if (strange >= 0) throw new Refusal(400, 'no_stand', `put.${strange}.standId: the stand of this take is not in this job; a take belongs to one of the job’s stands.`, ['put', strange, 'standId']);
+      if (strange >= 0)
+        throw new Refusal(
+          400,
+          'no_stand',
+          `put.${strange}.standId: the stand of this take is not in this job; a take belongs to one of the job’s stands.`,
+          ['put', strange, 'standId'],
+        );
       if (remove.length > 0) await tx.delete(takes).where(and(eq(takes.jobId, jobId), inArray(takes.id, remove)));
       for (let from = 0; from < put.length; from += 500) {
         const written = await tx
           .insert(takes)
           .values(put.slice(from, from + 500).map(({ id, standId, at, ...figures }) => ({ id, jobId, standId, at: new Date(at), figures })))
-          .onConflictDoUpdate({ target: takes.id, set: { standId: sql`excluded.stand_id`, at: sql`excluded.at`, figures: sql`excluded.figures` }, setWhere: eq(takes.jobId, jobId) })
+          .onConflictDoUpdate({
+            target: takes.id,
+            set: { standId: sql`excluded.stand_id`, at: sql`excluded.at`, figures: sql`excluded.figures` },
+            setWhere: eq(takes.jobId, jobId),
+          })
           .returning({ id: takes.id });
-        if (written.length < Math.min(500, put.length - from)) throw new Refusal(409, 'other_job', 'A take with this id is in the log of another job.', ['put']);
+        if (written.length < Math.min(500, put.length - from))
+          throw new Refusal(409, 'other_job', 'A take with this id is in the log of another job.', ['put']);
       }
       const held = await tx.$count(takes, eq(takes.jobId, jobId));
-      if (held > TAKES_MOST) throw new Refusal(409, 'too_many', `A job may have at most ${TAKES_MOST} takes in its log; this would make ${held}.`, ['put']);
+      if (held > TAKES_MOST)
+        throw new Refusal(409, 'too_many', `A job may have at most ${TAKES_MOST} takes in its log; this would make ${held}.`, ['put']);
     });
     res.json({ put: put.length, removed: remove.length });
   });
@@ -137,7 +202,9 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
     const folder = join(scratch, 'attached', id);
     await mkdir(folder, { recursive: true });
     const path = await store.local(row.storeKey, folder);
-    res.type(row.mime).set({ 'Content-Disposition': 'inline', 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': "default-src 'none'" });
+    res
+      .type(row.mime)
+      .set({ 'Content-Disposition': 'inline', 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': "default-src 'none'" });
     await pipeline(createReadStream(path), res).finally(() => rm(folder, { recursive: true, force: true }));
   });
 
@@ -158,7 +225,10 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
     const id = idParam(req.params.id, 'template');
     const said: unknown = req.body;
     const template = parsed(templateSchema, typeof said === 'object' && said !== null ? { ...said, id } : said);
-    await db.insert(cardTemplates).values(template).onConflictDoUpdate({ target: cardTemplates.id, set: { name: template.name, card: template.card } });
+    await db
+      .insert(cardTemplates)
+      .values(template)
+      .onConflictDoUpdate({ target: cardTemplates.id, set: { name: template.name, card: template.card } });
     res.json(template);
   });
 

@@ -53,7 +53,9 @@ afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
 /** A file read back by exiftool, numbers as they are stored. */
 function read(path: string): Record<string, unknown> {
-  const [found = {}] = JSON.parse(execFileSync('exiftool', ['-json', '-n', '-G1', '-charset', 'UTF8', path], { encoding: 'utf8' })) as Record<string, unknown>[];
+  const [found = {}] = JSON.parse(
+    execFileSync('exiftool', ['-json', '-n', '-G1', '-charset', 'UTF8', path], { encoding: 'utf8' }),
+  ) as Record<string, unknown>[];
   return found;
 }
 
@@ -94,12 +96,32 @@ describe('sidecars, read back by exiftool', () => {
     expect(found['XMP-exif:GPSLongitude']).toBeCloseTo(-0.0015, 5);
     const words = String(found['XMP-dc:Description']);
     expect(words).toBe(found['XMP-tiff:ImageDescription']);
-    for (const part of [take.stand, '11.5 mm of rise', '3.0 mm of shift to the left', 'tilt 2.4° forward', 'swing 1.5° left', 'f/5.6', 'frame 3 of 8', 'roll 2, frame 5', take.remarks]) expect(words).toContain(part);
+    for (const part of [
+      take.stand,
+      '11.5 mm of rise',
+      '3.0 mm of shift to the left',
+      'tilt 2.4° forward',
+      'swing 1.5° left',
+      'f/5.6',
+      'frame 3 of 8',
+      'roll 2, frame 5',
+      take.remarks,
+    ])
+      expect(words).toContain(part);
   });
 
   test('what is not known is not written, and infinity is said', () => {
     const found = written({ ...take, timeS: null, iso: null, focusM: null, frame: null, frames: null, rating: 0, lens: '' }, NOWHERE);
-    for (const key of ['XMP-exif:ExposureTime', 'XMP-exif:ISO', 'XMP-exif:SubjectDistance', 'XMP-exif:GPSLatitude', 'XMP-gangway:Frame', 'XMP-xmp:Rating', 'XMP-exifEX:LensModel']) expect(found).not.toHaveProperty([key]);
+    for (const key of [
+      'XMP-exif:ExposureTime',
+      'XMP-exif:ISO',
+      'XMP-exif:SubjectDistance',
+      'XMP-exif:GPSLatitude',
+      'XMP-gangway:Frame',
+      'XMP-xmp:Rating',
+      'XMP-exifEX:LensModel',
+    ])
+      expect(found).not.toHaveProperty([key]);
     expect(found['XMP-gangway:FocusM']).toBe('infinity');
     expect(found['XMP-exif:DateTimeOriginal']).toBe('2026:10:24 09:30:15Z');
   });
@@ -116,7 +138,8 @@ describe('sidecars, read back by exiftool', () => {
       expect(keys.length).toBeGreaterThan(12);
       for (const key of keys) {
         const [is, should] = [found[key], straight[key]];
-        if (typeof should === 'number' || /^[\d.]+$/u.test(String(should))) expect([key, Math.abs(Number(is) - Number(should)) < 1e-3]).toEqual([key, true]);
+        if (typeof should === 'number' || /^[\d.]+$/u.test(String(should)))
+          expect([key, Math.abs(Number(is) - Number(should)) < 1e-3]).toEqual([key, true]);
         else expect([key, is]).toEqual([key, should]);
       }
     }
@@ -182,15 +205,25 @@ describe('CSV and JSON', () => {
   });
 
   test('a take without a stand, a wrong figure, a doubled id are refused by row, and the rest comes in', () => {
-    const csv = 'time (UTC),stand,aperture [f/],focal length [mm],id\r\n2026-10-24T09:30:15Z,nowhere,8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",eight,24,\r\nyesterday,"Hydraulic tower, “north” & <lane>",8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",8,24,\r\n';
+    const csv =
+      'time (UTC),stand,aperture [f/],focal length [mm],id\r\n2026-10-24T09:30:15Z,nowhere,8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",eight,24,\r\nyesterday,"Hydraulic tower, “north” & <lane>",8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",8,24,\r\n';
     const found = readLog(csv, stands);
     if (!('takes' in found)) throw new Error(found.trouble);
     expect(found.takes).toMatchObject([{ fNumber: 8, focalMm: 24, standId: STAND, remarks: '' }]);
-    expect(found.refused).toEqual([expect.stringMatching(/^Row 2: its stand “nowhere” is not in this job/), expect.stringMatching(/^Row 3, fNumber: Aperture, f\/ must be a number/), expect.stringMatching(/^Row 4, at: Time must be a moment/)]);
+    expect(found.refused).toEqual([
+      expect.stringMatching(/^Row 2: its stand “nowhere” is not in this job/),
+      expect.stringMatching(/^Row 3, fNumber: Aperture, f\/ must be a number/),
+      expect.stringMatching(/^Row 4, at: Time must be a moment/),
+    ]);
     expect(readLog('a,b\n1,2', stands)).toEqual({ trouble: expect.stringContaining('“a” is no column of a log') as string });
-    expect(readLog('{"format":"gangway-log","version":99,"takes":[]}', stands)).toEqual({ trouble: expect.stringContaining('version must be 1') as string });
+    expect(readLog('{"format":"gangway-log","version":99,"takes":[]}', stands)).toEqual({
+      trouble: expect.stringContaining('version must be 1') as string,
+    });
     expect(readLog('{"broken', stands)).toEqual({ trouble: expect.stringContaining('not JSON') as string });
     expect(readLog(logJson([take, take]), stands)).toMatchObject({ refused: ['Row 2: its id stands there twice.'] });
-    expect(readLog(logJson([{ ...take, file: '../../x.tif' }]), stands)).toMatchObject({ takes: [], refused: [expect.stringContaining('without folders')] });
+    expect(readLog(logJson([{ ...take, file: '../../x.tif' }]), stands)).toMatchObject({
+      takes: [],
+      refused: [expect.stringContaining('without folders')],
+    });
   });
 });

@@ -13,7 +13,10 @@ const FORMATS: readonly string[] = ['png', 'jpeg', 'tiff'];
  * Looks at a file that came in: what it is, what it says of itself, and whether
  * all of it can be read. Throws a refusal that says what is wrong with it.
  */
-export async function acceptedFrame(path: string, name: string): Promise<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'> & { readonly sha256: string }> {
+export async function acceptedFrame(
+  path: string,
+  name: string,
+): Promise<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'> & { readonly sha256: string }> {
   const refuse = (words: string): Refusal => new Refusal(422, 'not_a_frame', `${name} ${words}`, ['file']);
   let seen: Metadata;
   try {
@@ -24,7 +27,10 @@ export async function acceptedFrame(path: string, name: string): Promise<Pick<Fr
   }
   const { format, width, height, depth, space, pages } = seen;
   if (!FORMATS.includes(format)) throw refuse(`is ${format.toUpperCase()}; PNG, JPEG or TIFF with 8 or 16 bit is taken.`);
-  if (width * height > PIXELS_MOST) throw refuse(`says that it has ${width} × ${height} px, which is ${Math.round((width * height) / 1e6)} million; at most ${PIXELS_MOST / 1e6} million are taken.`);
+  if (width * height > PIXELS_MOST)
+    throw refuse(
+      `says that it has ${width} × ${height} px, which is ${Math.round((width * height) / 1e6)} million; at most ${PIXELS_MOST / 1e6} million are taken.`,
+    );
   if (width < 32 || height < 32) throw refuse(`has only ${width} × ${height} px.`);
   if (depth !== 'uchar' && depth !== 'ushort') throw refuse(`has samples of the kind ${depth}; 8 or 16 bit are taken.`);
   if (space === 'cmyk') throw refuse('is in CMYK; frames of a camera are in RGB or grey.');
@@ -43,7 +49,15 @@ export async function acceptedFrame(path: string, name: string): Promise<Pick<Fr
   if ((pages ?? 1) > 1) remarks.push(`holds ${pages} pictures; the first is taken.`);
   const said = seen.exif ? exifOf(seen.exif) : xmpOf(seen.xmp);
   const turned = (seen.orientation ?? 1) >= 5;
-  return { width: turned ? height : width, height: turned ? width : height, bits: depth === 'ushort' ? 16 : 8, format, ...said, remarks, sha256: await sha256Of(path) };
+  return {
+    width: turned ? height : width,
+    height: turned ? width : height,
+    bits: depth === 'ushort' ? 16 : 8,
+    format,
+    ...said,
+    remarks,
+    sha256: await sha256Of(path),
+  };
 }
 
 /** The same from XMP, where a file has that alone. */
@@ -59,7 +73,10 @@ function xmpOf(xmp: Buffer | undefined): Pick<Frame, 'takenAt' | 'wrote'> {
     return Number.isFinite(value) && value > 0 ? value : null;
   };
   const at = new Date(said('DateTimeOriginal') ?? NaN);
-  return { takenAt: Number.isNaN(at.getTime()) ? null : at.toISOString(), wrote: { fNumber: number('FNumber'), focalMm: number('FocalLength'), exposureS: number('ExposureTime') } };
+  return {
+    takenAt: Number.isNaN(at.getTime()) ? null : at.toISOString(),
+    wrote: { fNumber: number('FNumber'), focalMm: number('FocalLength'), exposureS: number('ExposureTime') },
+  };
 }
 
 /** What the camera wrote; a lens without contacts tells it nothing. */
@@ -71,8 +88,14 @@ function exifOf(exif: Buffer | undefined): Pick<Frame, 'takenAt' | 'wrote'> {
     const number = (value: unknown): number | null => (typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null);
     const at = Photo?.DateTimeOriginal ?? Image?.DateTime;
     const sub = typeof Photo?.SubSecTimeOriginal === 'string' ? Number(`0.${Photo.SubSecTimeOriginal}`) * 1000 : 0;
-    const takenAt = at instanceof Date && !Number.isNaN(at.getTime()) ? new Date(at.getTime() + (Number.isFinite(sub) ? Math.round(sub) : 0)).toISOString() : null;
-    return { takenAt, wrote: { fNumber: number(Photo?.FNumber), focalMm: number(Photo?.FocalLength), exposureS: number(Photo?.ExposureTime) } };
+    const takenAt =
+      at instanceof Date && !Number.isNaN(at.getTime())
+        ? new Date(at.getTime() + (Number.isFinite(sub) ? Math.round(sub) : 0)).toISOString()
+        : null;
+    return {
+      takenAt,
+      wrote: { fNumber: number(Photo?.FNumber), focalMm: number(Photo?.FocalLength), exposureS: number(Photo?.ExposureTime) },
+    };
   } catch {
     return nothing;
   }

@@ -17,12 +17,31 @@ beforeEach(async () => {
 });
 afterEach(() => rm(folder, { recursive: true, force: true }));
 
-const run = (known: Pick<KnownFrames, 'files'> & { readonly plan: KnownFrames['plan'] | null }, options: Partial<AssemblyOptions> = {}, more: Partial<AssemblyJob> = {}) =>
-  assemble({ frames: known.files, whiteCards: [], plan: known.plan, options: { ...FIRST_OPTIONS, ...options }, scratch: folder, result: join(folder, `result.${options.output ?? 'tiff'}`), pixelsPerInch: 300, onProgress: () => undefined, ...more });
+const run = (
+  known: Pick<KnownFrames, 'files'> & { readonly plan: KnownFrames['plan'] | null },
+  options: Partial<AssemblyOptions> = {},
+  more: Partial<AssemblyJob> = {},
+) =>
+  assemble({
+    frames: known.files,
+    whiteCards: [],
+    plan: known.plan,
+    options: { ...FIRST_OPTIONS, ...options },
+    scratch: folder,
+    result: join(folder, `result.${options.output ?? 'tiff'}`),
+    pixelsPerInch: 300,
+    onProgress: () => undefined,
+    ...more,
+  });
 
 /** One channel of the result, 0 to 1. */
-async function looked(file: string): Promise<{ readonly width: number; readonly height: number; readonly at: (x: number, y: number) => number }> {
-  const { data, info } = await sharp(file, { page: 0 }).toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer({ resolveWithObject: true });
+async function looked(
+  file: string,
+): Promise<{ readonly width: number; readonly height: number; readonly at: (x: number, y: number) => number }> {
+  const { data, info } = await sharp(file, { page: 0 })
+    .toColourspace('rgb16')
+    .raw({ depth: 'ushort' })
+    .toBuffer({ resolveWithObject: true });
   const samples = new Uint16Array(data.buffer, data.byteOffset, data.length / 2);
   return { width: info.width, height: info.height, at: (x, y) => (samples[info.channels * (y * info.width + x)] ?? 0) / 65_535 };
 }
@@ -61,14 +80,21 @@ test('frames slid, drifted and noisy by known amounts: places within a tenth of 
 });
 
 test('eight bit, JPEG and TIFF go the same way, without a plan as well', async () => {
-  for (const [format, bits] of [['jpeg', 8], ['tiff', 16]] as const) {
+  for (const [format, bits] of [
+    ['jpeg', 8],
+    ['tiff', 16],
+  ] as const) {
     const known = await knownFrames(folder, { columns: 2, rows: 1, format, bits, slidePx: 12 });
     const report = await run({ ...known, plan: null }, { columns: 2, rows: 1, output: 'png' });
     const [a, b] = report.frames;
     expect((b?.left ?? 0) - (a?.left ?? 0)).toBeCloseTo(known.truth[1]?.left ?? NaN, 1);
     expect((b?.top ?? 0) - (a?.top ?? 0)).toBeCloseTo(known.truth[1]?.top ?? NaN, 1);
     expect(report.bits).toBe(bits);
-    expect(await sharp(join(folder, 'result.png')).metadata()).toMatchObject({ width: report.width, height: report.height, depth: bits === 16 ? 'ushort' : 'uchar' });
+    expect(await sharp(join(folder, 'result.png')).metadata()).toMatchObject({
+      width: report.width,
+      height: report.height,
+      depth: bits === 16 ? 'ushort' : 'uchar',
+    });
   }
 });
 
@@ -76,7 +102,12 @@ test('the file is read alike by independent tools: libvips and ImageMagick of De
   const profile = join(folder, 'profile.png');
   const known = await knownFrames(folder, { columns: 2, rows: 1, slidePx: 0, format: 'tiff' });
   // The first frame carries a colour profile, which has to come out again.
-  await sharp(known.files[0]?.path).pipelineColourspace('rgb16').toColourspace('rgb16').withIccProfile('p3').tiff({ compression: 'none' }).toFile(profile);
+  await sharp(known.files[0]?.path)
+    .pipelineColourspace('rgb16')
+    .toColourspace('rgb16')
+    .withIccProfile('p3')
+    .tiff({ compression: 'none' })
+    .toFile(profile);
   const report = await run({ ...known, files: known.files.map((file, i) => (i === 0 ? { ...file, path: profile } : file)) });
   const file = join(folder, 'result.tiff');
   const vips = execFileSync('vipsheader', ['-a', file]).toString();
@@ -87,7 +118,12 @@ test('the file is read alike by independent tools: libvips and ImageMagick of De
   // A pyramid: each smaller by half.
   expect(pages.length).toBeGreaterThan(1);
   const [said] = JSON.parse(execFileSync('exiftool', ['-json', '-n', file]).toString()) as [Record<string, unknown>];
-  expect(said).toMatchObject({ ImageWidth: report.width, ImageHeight: report.height, XResolution: expect.closeTo(300, 0) as number, TileWidth: 256 });
+  expect(said).toMatchObject({
+    ImageWidth: report.width,
+    ImageHeight: report.height,
+    XResolution: expect.closeTo(300, 0) as number,
+    TileWidth: 256,
+  });
   expect(said).toHaveProperty('ProfileDescription');
 });
 
@@ -103,12 +139,24 @@ test('what moved is named motion, a near thing that parts is named parallax, and
   const [thing, close] = [splinePicture(77), splinePicture(78)];
   const block = (x0: number, x: number, y: number): number | null => (x > x0 && x < x0 + 46 && y > 90 && y < 230 ? thing(x - x0, y) : null);
   // In the second frame the block has gone 6 px to the right and 5 down.
-  const moved = await knownFrames(folder, { columns: 2, rows: 1, height: 620, slidePx: 0, seen: (f, x, y) => (f === 0 ? block(345, x, y) : block(351, x, y - 5)) });
+  const moved = await knownFrames(folder, {
+    columns: 2,
+    rows: 1,
+    height: 620,
+    slidePx: 0,
+    seen: (f, x, y) => (f === 0 ? block(345, x, y) : block(351, x, y - 5)),
+  });
   const zone = { left: 330, right: 410, top: 80, bottom: 250 };
   const { seams } = await run({ ...moved, plan: { ...moved.plan, zones: [zone] } });
   expect(seams[0]?.state).toBe('motion');
   expect(seams[0]?.words).toMatch(/moved/);
-  const near = await knownFrames(folder, { columns: 2, rows: 1, height: 620, slidePx: 0, seen: (f, x, y) => (y > 400 ? close(x + (f === 1 ? 7 : 0), y) : null) });
+  const near = await knownFrames(folder, {
+    columns: 2,
+    rows: 1,
+    height: 620,
+    slidePx: 0,
+    seen: (f, x, y) => (y > 400 ? close(x + (f === 1 ? 7 : 0), y) : null),
+  });
   const parted = await run(near);
   expect(parted.seams[0]?.state).toBe('parallax');
   expect(parted.seams[0]?.farthestPx).toBeGreaterThan(4);
@@ -118,10 +166,17 @@ test('what moved is named motion, a near thing that parts is named parallax, and
 describe('what is refused in words', () => {
   test('wrong order, another size, too many or too few', async () => {
     const known = await knownFrames(folder, { columns: 3, rows: 2 });
-    await expect(run({ ...known, files: [...known.files].reverse().map((file, i) => (i % 2 === 0 ? file : (known.files[i] ?? file))) })).rejects.toThrow(/do not fit the plan in this order/);
+    await expect(
+      run({ ...known, files: [...known.files].reverse().map((file, i) => (i % 2 === 0 ? file : (known.files[i] ?? file))) }),
+    ).rejects.toThrow(/do not fit the plan in this order/);
     await expect(run({ ...known, files: known.files.slice(0, 5) })).rejects.toThrow(/6 places, and there are 5 frames/);
     await sharp(known.files[1]?.path).resize(300, 200).png().toFile(join(folder, 'small.png'));
-    await expect(run({ ...known, files: known.files.map((file, i) => (i === 1 ? { ...file, name: 'small.png', path: join(folder, 'small.png') } : file)) })).rejects.toThrow(/small\.png is 300 × 200 px; its place in the plan has 420 × 320/);
+    await expect(
+      run({
+        ...known,
+        files: known.files.map((file, i) => (i === 1 ? { ...file, name: 'small.png', path: join(folder, 'small.png') } : file)),
+      }),
+    ).rejects.toThrow(/small\.png is 300 × 200 px; its place in the plan has 420 × 320/);
     await expect(run({ ...known, plan: null }, { columns: 2, rows: 2 })).rejects.toThrow(/make 4 places, and there are 6/);
   });
 
@@ -133,13 +188,24 @@ describe('what is refused in words', () => {
     await truncate(known.files[1]?.path ?? '', 90_000);
     await expect(run(known)).rejects.toThrow(/frame-1\.png breaks off/);
     await writeFile(join(folder, 'text.tif'), 'This is no picture.');
-    await expect(run({ ...known, files: known.files.map((file, i) => (i === 1 ? { ...file, path: join(folder, 'text.tif') } : file)) })).rejects.toThrow();
+    await expect(
+      run({ ...known, files: known.files.map((file, i) => (i === 1 ? { ...file, path: join(folder, 'text.tif') } : file)) }),
+    ).rejects.toThrow();
   });
 });
 
 test('an empty place is left out and said', async () => {
   const known = await knownFrames(folder, { columns: 3, rows: 1 });
-  const report = await assemble({ frames: [known.files[0] ?? null, known.files[1] ?? null, null], whiteCards: [], plan: known.plan, options: FIRST_OPTIONS, scratch: folder, result: join(folder, 'r.tiff'), pixelsPerInch: 300, onProgress: () => undefined });
+  const report = await assemble({
+    frames: [known.files[0] ?? null, known.files[1] ?? null, null],
+    whiteCards: [],
+    plan: known.plan,
+    options: FIRST_OPTIONS,
+    scratch: folder,
+    result: join(folder, 'r.tiff'),
+    pixelsPerInch: 300,
+    onProgress: () => undefined,
+  });
   expect(report.remarks.join(' ')).toMatch(/Place 3 is empty/);
   expect(report.frames.map(({ place }) => place)).toEqual([0, 1]);
   expect(report.width).toBeLessThan(750);
@@ -150,15 +216,29 @@ test('falloff is taken off by white cards', async () => {
   const fall = (x: number): number => 1 - 0.5 * ((x - 210) / 210) ** 2;
   const step = 310;
   const ground = splinePicture(9);
-  const known = await knownFrames(folder, { columns: 2, rows: 1, slidePx: 0, drift: 0, noise: 0.002, seen: (f, x, y) => encodedOf(lightOf(ground(x, y)) * fall(x - f * step)) });
+  const known = await knownFrames(folder, {
+    columns: 2,
+    rows: 1,
+    slidePx: 0,
+    drift: 0,
+    noise: 0.002,
+    seen: (f, x, y) => encodedOf(lightOf(ground(x, y)) * fall(x - f * step)),
+  });
   const samples = new Uint16Array(3 * 420 * 320);
-  for (let y = 0; y < 320; y++) for (let x = 0; x < 420; x++) samples.fill(Math.round(65_535 * encodedOf(0.7 * fall(x))), 3 * (y * 420 + x), 3 * (y * 420 + x) + 3);
+  for (let y = 0; y < 320; y++)
+    for (let x = 0; x < 420; x++) samples.fill(Math.round(65_535 * encodedOf(0.7 * fall(x))), 3 * (y * 420 + x), 3 * (y * 420 + x) + 3);
   const card = { id: known.files[0]?.id ?? '', name: 'card.png', path: join(folder, 'card.png') };
-  await sharp(samples, { raw: { width: 420, height: 320, channels: 3 } }).pipelineColourspace('rgb16').toColourspace('rgb16').png().toFile(card.path);
+  await sharp(samples, { raw: { width: 420, height: 320, channels: 3 } })
+    .pipelineColourspace('rgb16')
+    .toColourspace('rgb16')
+    .png()
+    .toFile(card.path);
   const report = await run(known, { falloff: 'cards', evenLight: false }, { whiteCards: [card] });
   const picture = await looked(join(folder, 'result.tiff'));
   const [first] = report.frames;
   let most = 0;
-  for (let y = 20; y < 300; y += 7) for (let x = 20; x < 700; x += 7) most = Math.max(most, Math.abs(picture.at(x, y) - known.picture(x - (first?.left ?? 0), y - (first?.top ?? 0))));
+  for (let y = 20; y < 300; y += 7)
+    for (let x = 20; x < 700; x += 7)
+      most = Math.max(most, Math.abs(picture.at(x, y) - known.picture(x - (first?.left ?? 0), y - (first?.top ?? 0))));
   expect(most).toBeLessThan(0.03);
 });

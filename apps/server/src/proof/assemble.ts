@@ -65,20 +65,33 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
   const remarks: string[] = [];
 
   onProgress(0, 'looking at the files');
-  const seen = await Promise.all(present.map(async ({ path, name }) => {
-    const { width, height, depth, orientation, icc } = await sharp(path, noLimit).metadata();
-    if (!width || !height) throw new AssemblyTrouble(`${name} cannot be read as a picture.`);
-    if (width * height > PIXELS_MOST) throw new AssemblyTrouble(`${name} says it has ${Math.round((width * height) / 1e6)} million pixels; at most ${PIXELS_MOST / 1e6} million are taken.`);
-    const turned = (orientation ?? 1) >= 5;
-    return { width: turned ? height : width, height: turned ? width : height, bits: depth === 'ushort' ? 16 : 8, profile: icc ?? null } as const;
-  }));
+  const seen = await Promise.all(
+    present.map(async ({ path, name }) => {
+      const { width, height, depth, orientation, icc } = await sharp(path, noLimit).metadata();
+      if (!width || !height) throw new AssemblyTrouble(`${name} cannot be read as a picture.`);
+      if (width * height > PIXELS_MOST)
+        throw new AssemblyTrouble(
+          `${name} says it has ${Math.round((width * height) / 1e6)} million pixels; at most ${PIXELS_MOST / 1e6} million are taken.`,
+        );
+      const turned = (orientation ?? 1) >= 5;
+      return {
+        width: turned ? height : width,
+        height: turned ? width : height,
+        bits: depth === 'ushort' ? 16 : 8,
+        profile: icc ?? null,
+      } as const;
+    }),
+  );
   const bits: 8 | 16 = seen.some((each) => each.bits === 16) ? 16 : 8;
   const { plan, laid: wanted, slidePx } = plannedPlaces(job, present, seen);
   const pixels = seen.reduce((sum, { width, height }) => sum + width * height, 0);
   const box = boxOf(wanted);
   const needed = (pixels + 2.4 * box.width * box.height) * 3 * (bits / 8);
   const free = await (job.freeBytes ?? freeBytes)(job.scratch);
-  if (free < needed) throw new AssemblyTrouble(`Putting these frames together needs ${gigabytes(needed)} of free disk for its work, and there are ${gigabytes(free)}. Free some, or put fewer together.`);
+  if (free < needed)
+    throw new AssemblyTrouble(
+      `Putting these frames together needs ${gigabytes(needed)} of free disk for its work, and there are ${gigabytes(free)}. Free some, or put fewer together.`,
+    );
 
   const raw: RawPicture[] = [];
   try {
@@ -87,9 +100,17 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
       onProgress(0.02 + (0.28 * i) / present.length, `unpacking ${i + 1} of ${present.length}`);
       const unpacked = join(job.scratch, `frame-${i}.v`);
       try {
-        await sharp(path, { ...noLimit, failOn: 'error', sequentialRead: true }).autoOrient().removeAlpha().keepIccProfile().pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb').toColourspace(bits === 16 ? 'rgb16' : 'srgb').toFile(unpacked);
+        await sharp(path, { ...noLimit, failOn: 'error', sequentialRead: true })
+          .autoOrient()
+          .removeAlpha()
+          .keepIccProfile()
+          .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb')
+          .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
+          .toFile(unpacked);
       } catch (error) {
-        throw new AssemblyTrouble(`${name} breaks off or cannot be read (${error instanceof Error ? error.message.split('\n')[0] : 'unknown'}).`);
+        throw new AssemblyTrouble(
+          `${name} breaks off or cannot be read (${error instanceof Error ? error.message.split('\n')[0] : 'unknown'}).`,
+        );
       }
       const picture = await openRaw(unpacked);
       raw.push(picture);
@@ -98,7 +119,14 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
 
     // Where each pair really lies.
     onProgress(0.3, 'measuring how the frames lie');
-    const rough = plan ? wanted.map(({ left, top }) => ({ x: left, y: top })) : roughPlaces(present.map(({ name }) => name), reduced, wanted, options);
+    const rough = plan
+      ? wanted.map(({ left, top }) => ({ x: left, y: top }))
+      : roughPlaces(
+          present.map(({ name }) => name),
+          reduced,
+          wanted,
+          options,
+        );
     const roughLaid = wanted.map((each, i): Laid => ({ ...each, left: rough[i]?.x ?? each.left, top: rough[i]?.y ?? each.top }));
     const pairs = neighboursOf(roughLaid);
     const measured: Measured[] = [];
@@ -106,15 +134,33 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
       onProgress(0.3 + (0.25 * k) / pairs.length, `measuring seam ${k + 1} of ${pairs.length}`);
       measured.push(await measuredPair({ a, b, along }, roughLaid, raw, reduced, plan !== null, slidePx));
     }
-    refuseDisorder(measured, plan !== null, present.map(({ name }) => name));
+    refuseDisorder(
+      measured,
+      plan !== null,
+      present.map(({ name }) => name),
+    );
 
-    const usable = measured.flatMap(({ a, b, at, pair }, k) => (pair.offset && at ? [{ k, link: { a, b, offset: { x: at.x, y: at.y }, knows: pair.knows } }] : []));
-    const solved = placedTogether(rough, usable.map(({ link }) => link), Math.max(2, slidePx));
+    const usable = measured.flatMap(({ a, b, at, pair }, k) =>
+      pair.offset && at ? [{ k, link: { a, b, offset: { x: at.x, y: at.y }, knows: pair.knows } }] : [],
+    );
+    const solved = placedTogether(
+      rough,
+      usable.map(({ link }) => link),
+      Math.max(2, slidePx),
+    );
     const placed = { ...solved, at: solved.at.map(({ x, y }) => ({ x: snapped(x), y: snapped(y) })) };
     const bentOf = new Map(usable.map(({ k }, i) => [k, placed.links[i]]));
-    if (usable.length === 0 && present.length > 1) remarks.push(plan ? 'Nothing in the overlaps could be compared: all frames lie where the plan has them.' : 'Nothing in the overlaps could be compared.');
+    if (usable.length === 0 && present.length > 1)
+      remarks.push(
+        plan
+          ? 'Nothing in the overlaps could be compared: all frames lie where the plan has them.'
+          : 'Nothing in the overlaps could be compared.',
+      );
     placed.held.forEach((held, i) => {
-      if (!held && usable.length > 0) remarks.push(`${present[i]?.name ?? ''} shows nothing to go by in its overlaps: it lies where the ${plan ? 'plan' : 'first look'} has it.`);
+      if (!held && usable.length > 0)
+        remarks.push(
+          `${present[i]?.name ?? ''} shows nothing to go by in its overlaps: it lies where the ${plan ? 'plan' : 'first look'} has it.`,
+        );
     });
     given.forEach((frame, place) => {
       if (!frame) remarks.push(`Place ${place + 1} is empty; the picture is cropped to what is whole without it.`);
@@ -124,23 +170,50 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     const falloffs = await falloffsOf(job, present, plan, seen, remarks);
     const links = options.evenLight ? lightLinks(measured, falloffs) : [];
     const gains = evenedLight(present.length, links);
-    if (options.evenLight && links.length === 0 && present.length > 1) remarks.push('Light could not be compared, so it is left as it was taken.');
+    if (options.evenLight && links.length === 0 && present.length > 1)
+      remarks.push('Light could not be compared, so it is left as it was taken.');
 
     // The canvas: all that is covered without a gap.
     const whole = wholeOf(placed.at.map(({ x, y }, i) => ({ left: x, top: y, width: seen[i]?.width ?? 0, height: seen[i]?.height ?? 0 })));
     if (!whole) throw new AssemblyTrouble('The frames have no rectangle in common that is covered without a gap.');
     const wholeNumbers = options.placing === 'whole';
-    const laid = placed.at.map(({ x, y }, i): Laid => ({ left: wholeNumbers ? Math.round(x) - whole.left : x - whole.left, top: wholeNumbers ? Math.round(y) - whole.top : y - whole.top, width: seen[i]?.width ?? 0, height: seen[i]?.height ?? 0 }));
+    const laid = placed.at.map(({ x, y }, i): Laid => ({
+      left: wholeNumbers ? Math.round(x) - whole.left : x - whole.left,
+      top: wholeNumbers ? Math.round(y) - whole.top : y - whole.top,
+      width: seen[i]?.width ?? 0,
+      height: seen[i]?.height ?? 0,
+    }));
     const canvas = { width: whole.width, height: whole.height };
-    if (options.output === 'jpeg' && Math.max(canvas.width, canvas.height) > JPEG_MOST) throw new AssemblyTrouble(`The picture is ${canvas.width} × ${canvas.height} px; a JPEG holds at most ${JPEG_MOST} on a side. Take TIFF.`);
+    if (options.output === 'jpeg' && Math.max(canvas.width, canvas.height) > JPEG_MOST)
+      throw new AssemblyTrouble(
+        `The picture is ${canvas.width} × ${canvas.height} px; a JPEG holds at most ${JPEG_MOST} on a side. Take TIFF.`,
+      );
 
     onProgress(0.58, 'laying the seams');
     const cellPx = Math.max(...seen.map(({ width, height }) => Math.max(width, height))) > 3000 ? 16 : 8;
-    const zones = (plan?.zones ?? []).map((zone) => ({ left: zone.left - whole.left, right: zone.right - whole.left, top: zone.top - whole.top, bottom: zone.bottom - whole.top }));
+    const zones = (plan?.zones ?? []).map((zone) => ({
+      left: zone.left - whole.left,
+      right: zone.right - whole.left,
+      top: zone.top - whole.top,
+      bottom: zone.bottom - whole.top,
+    }));
     const cells = seamsBetween(laid, canvas, cellPx, unlikeness(laid, canvas, cellPx, reduced, gains), zones);
     const shares = sharesOf(laid, canvas, cells, 1);
 
-    await putTogether(job, raw, laid, canvas, cellPx, laid.map((each, i): Source => ({ laid: each, share: shares[i] ?? { column: 0, row: 0, columns: 0, rows: 0, weight: new Float32Array(0) }, development: { gain: round6(gains[i] ?? 1), falloff: falloffs[i] ?? null } })), bits, seen[0]?.profile ?? null);
+    await putTogether(
+      job,
+      raw,
+      laid,
+      canvas,
+      cellPx,
+      laid.map((each, i): Source => ({
+        laid: each,
+        share: shares[i] ?? { column: 0, row: 0, columns: 0, rows: 0, weight: new Float32Array(0) },
+        development: { gain: round6(gains[i] ?? 1), falloff: falloffs[i] ?? null },
+      })),
+      bits,
+      seen[0]?.profile ?? null,
+    );
 
     const seams = measured.map(({ a, b, pair }, k): Seam => {
       const bent = bentOf.get(k);
@@ -149,7 +222,13 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
         a: present[a]?.place ?? a,
         b: present[b]?.place ?? b,
         state: pair.state,
-        offset: pair.offset && pb ? { x: (measured[k]?.at?.x ?? 0) - (pb.left - (wanted[a]?.left ?? 0)), y: (measured[k]?.at?.y ?? 0) - (pb.top - (wanted[a]?.top ?? 0)) } : null,
+        offset:
+          pair.offset && pb
+            ? {
+                x: (measured[k]?.at?.x ?? 0) - (pb.left - (wanted[a]?.left ?? 0)),
+                y: (measured[k]?.at?.y ?? 0) - (pb.top - (wanted[a]?.top ?? 0)),
+              }
+            : null,
         looked: pair.looked,
         detailed: pair.detailed,
         agreeing: pair.agreeing,
@@ -166,7 +245,18 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
       height: canvas.height,
       bits: options.output === 'jpeg' ? 8 : bits,
       planned: plan !== null,
-      frames: present.map(({ id, name, place }, i) => ({ id, name, place, left: laid[i]?.left ?? 0, top: laid[i]?.top ?? 0, width: seen[i]?.width ?? 0, height: seen[i]?.height ?? 0, gain: gains[i] ?? 1, held: placed.held[i] ?? false, fromPlan: { x: (placed.at[i]?.x ?? 0) - (wanted[i]?.left ?? 0), y: (placed.at[i]?.y ?? 0) - (wanted[i]?.top ?? 0) } })),
+      frames: present.map(({ id, name, place }, i) => ({
+        id,
+        name,
+        place,
+        left: laid[i]?.left ?? 0,
+        top: laid[i]?.top ?? 0,
+        width: seen[i]?.width ?? 0,
+        height: seen[i]?.height ?? 0,
+        gain: gains[i] ?? 1,
+        held: placed.held[i] ?? false,
+        fromPlan: { x: (placed.at[i]?.x ?? 0) - (wanted[i]?.left ?? 0), y: (placed.at[i]?.y ?? 0) - (wanted[i]?.top ?? 0) },
+      })),
       seams,
       remarks,
       seconds: (Date.now() - begun) / 1000,
@@ -192,11 +282,18 @@ type Present = FrameFile & { readonly place: number };
 type Size = { readonly width: number; readonly height: number };
 
 /** Where the plan has the frames, in their own pixels; frames without a plan in rows and columns. Refuses counts and sizes that cannot be. */
-function plannedPlaces({ plan, frames, options }: AssemblyJob, present: readonly Present[], sizes: readonly Size[]): { readonly plan: AssemblyPlan | null; readonly laid: readonly Laid[]; readonly slidePx: number } {
+function plannedPlaces(
+  { plan, frames, options }: AssemblyJob,
+  present: readonly Present[],
+  sizes: readonly Size[],
+): { readonly plan: AssemblyPlan | null; readonly laid: readonly Laid[]; readonly slidePx: number } {
   const [first] = sizes;
   if (!first) throw new AssemblyTrouble('There is no frame to put together.');
   if (plan) {
-    if (frames.length !== plan.frames.length) throw new AssemblyTrouble(`The plan has ${plan.frames.length} places, and there are ${frames.length} frames: ${frames.length > plan.frames.length ? 'take the extra ones out' : 'add what is missing, or leave its place empty'}.`);
+    if (frames.length !== plan.frames.length)
+      throw new AssemblyTrouble(
+        `The plan has ${plan.frames.length} places, and there are ${frames.length} frames: ${frames.length > plan.frames.length ? 'take the extra ones out' : 'add what is missing, or leave its place empty'}.`,
+      );
     const [at] = present;
     const planned = plan.frames[at?.place ?? 0];
     const by = planned ? first.width / planned.width : 1;
@@ -204,14 +301,29 @@ function plannedPlaces({ plan, frames, options }: AssemblyJob, present: readonly
     sizes.forEach((size, i) => {
       const where = scaled.frames[present[i]?.place ?? 0];
       if (where && Math.abs(size.width - where.width) <= 1 && Math.abs(size.height - where.height) <= 1) return;
-      throw new AssemblyTrouble(`${present[i]?.name ?? ''} is ${size.width} × ${size.height} px; its place in the plan has ${where?.width ?? 0} × ${where?.height ?? 0}. All frames must come from one back, whole, and turned as planned.`);
+      throw new AssemblyTrouble(
+        `${present[i]?.name ?? ''} is ${size.width} × ${size.height} px; its place in the plan has ${where?.width ?? 0} × ${where?.height ?? 0}. All frames must come from one back, whole, and turned as planned.`,
+      );
     });
-    return { plan: scaled, laid: present.map(({ place }, i) => ({ left: scaled.frames[place]?.left ?? 0, top: scaled.frames[place]?.top ?? 0, width: sizes[i]?.width ?? 0, height: sizes[i]?.height ?? 0 })), slidePx: scaled.slidePx };
+    return {
+      plan: scaled,
+      laid: present.map(({ place }, i) => ({
+        left: scaled.frames[place]?.left ?? 0,
+        top: scaled.frames[place]?.top ?? 0,
+        width: sizes[i]?.width ?? 0,
+        height: sizes[i]?.height ?? 0,
+      })),
+      slidePx: scaled.slidePx,
+    };
   }
   const { columns, rows, order } = options;
-  if (frames.length !== columns * rows) throw new AssemblyTrouble(`${columns} columns and ${rows} rows make ${columns * rows} places, and there are ${frames.length} frames.`);
+  if (frames.length !== columns * rows)
+    throw new AssemblyTrouble(`${columns} columns and ${rows} rows make ${columns * rows} places, and there are ${frames.length} frames.`);
   sizes.forEach(({ width, height }, i) => {
-    if (width !== first.width || height !== first.height) throw new AssemblyTrouble(`${present[i]?.name ?? ''} is ${width} × ${height} px and ${present[0]?.name ?? ''} ${first.width} × ${first.height}; frames without a plan must all have one size.`);
+    if (width !== first.width || height !== first.height)
+      throw new AssemblyTrouble(
+        `${present[i]?.name ?? ''} is ${width} × ${height} px and ${present[0]?.name ?? ''} ${first.width} × ${first.height}; frames without a plan must all have one size.`,
+      );
   });
   return {
     plan: null,
@@ -226,25 +338,44 @@ function plannedPlaces({ plan, frames, options }: AssemblyJob, present: readonly
 async function reducedOf(path: string, { width, height, bits }: RawPicture): Promise<{ readonly plane: Plane; readonly by: number }> {
   const by = Math.max(1, Math.ceil(Math.max(width, height) / REDUCED_PX));
   const [w, h] = [Math.floor(width / by), Math.floor(height / by)];
-  const buffer = await sharp(path, noLimit).extract({ left: 0, top: 0, width: w * by, height: h * by }).resize(w, h, { kernel: 'linear', fit: 'fill' }).toColourspace(bits === 16 ? 'rgb16' : 'srgb').raw({ depth: bits === 16 ? 'ushort' : 'uchar' }).toBuffer();
+  const buffer = await sharp(path, noLimit)
+    .extract({ left: 0, top: 0, width: w * by, height: h * by })
+    .resize(w, h, { kernel: 'linear', fit: 'fill' })
+    .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
+    .raw({ depth: bits === 16 ? 'ushort' : 'uchar' })
+    .toBuffer();
   return { plane: grey(samplesOf(buffer, buffer.length, bits), w, h, bits), by };
 }
 
 /** First places of frames that nobody planned: one after the other, each beside a neighbour that has its place already. */
-function roughPlaces(names: readonly string[], reduced: readonly { readonly plane: Plane; readonly by: number }[], wanted: readonly Laid[], { columns, rows, order }: AssemblyOptions): readonly Px[] {
+function roughPlaces(
+  names: readonly string[],
+  reduced: readonly { readonly plane: Plane; readonly by: number }[],
+  wanted: readonly Laid[],
+  { columns, rows, order }: AssemblyOptions,
+): readonly Px[] {
   const where = names.map((_, i) => gridPlace(i, columns, rows, order));
   const at = new Map<number, Px>([[where.findIndex(({ column, row }) => column === 0 && row === 0), { x: 0, y: 0 }]]);
   const missing: string[] = [];
   for (let round = 0; round < names.length; round++) {
     names.forEach((name, i) => {
       if (at.has(i)) return;
-      for (const [dx, dy] of [[-1, 0], [0, -1]] as const) {
+      for (const [dx, dy] of [
+        [-1, 0],
+        [0, -1],
+      ] as const) {
         const j = where.findIndex(({ column, row }) => column === (where[i]?.column ?? 0) + dx && row === (where[i]?.row ?? 0) + dy);
         const [from, a, b] = [at.get(j), reduced[j], reduced[i]];
         if (!from || !a || !b) continue;
         const [w, h] = [a.plane.width, a.plane.height];
         const [lo, hi, aside] = [GUESS.least, GUESS.most, GUESS.aside];
-        const found = coarsePlace(a.plane, b.plane, dx !== 0 ? { least: { x: lo * w, y: -aside * h }, most: { x: hi * w, y: aside * h } } : { least: { x: -aside * w, y: lo * h }, most: { x: aside * w, y: hi * h } });
+        const found = coarsePlace(
+          a.plane,
+          b.plane,
+          dx !== 0
+            ? { least: { x: lo * w, y: -aside * h }, most: { x: hi * w, y: aside * h } }
+            : { least: { x: -aside * w, y: lo * h }, most: { x: aside * w, y: hi * h } },
+        );
         if (!found) continue;
         at.set(i, { x: from.x + found.at.x * a.by, y: from.y + found.at.y * a.by });
         return;
@@ -252,7 +383,10 @@ function roughPlaces(names: readonly string[], reduced: readonly { readonly plan
       if (round === names.length - 1) missing.push(name);
     });
   }
-  if (missing.length > 0) throw new AssemblyTrouble(`Without a plan, nothing says where ${missing.slice(0, 4).join(', ')} ${missing.length === 1 ? 'lies' : 'lie'}: what ${missing.length === 1 ? 'it shows' : 'they show'} is not found in the neighbour. Check order, rows and columns, or take a stand whose mosaic is planned.`);
+  if (missing.length > 0)
+    throw new AssemblyTrouble(
+      `Without a plan, nothing says where ${missing.slice(0, 4).join(', ')} ${missing.length === 1 ? 'lies' : 'lie'}: what ${missing.length === 1 ? 'it shows' : 'they show'} is not found in the neighbour. Check order, rows and columns, or take a stand whose mosaic is planned.`,
+    );
   return wanted.map((each, i) => at.get(i) ?? { x: each.left, y: each.top });
 }
 
@@ -266,17 +400,34 @@ interface Measured {
   readonly lights: readonly { readonly at: Px; readonly from: Px; readonly ratio: number }[];
 }
 
-async function measuredPair({ a, b, along }: { readonly a: number; readonly b: number; readonly along: Px }, laid: readonly Laid[], raw: readonly RawPicture[], reduced: readonly { readonly plane: Plane; readonly by: number }[], planned: boolean, slidePx: number): Promise<Measured> {
+async function measuredPair(
+  { a, b, along }: { readonly a: number; readonly b: number; readonly along: Px },
+  laid: readonly Laid[],
+  raw: readonly RawPicture[],
+  reduced: readonly { readonly plane: Plane; readonly by: number }[],
+  planned: boolean,
+  slidePx: number,
+): Promise<Measured> {
   const [la, lb, ra, rb, pa, pb] = [laid[a], laid[b], raw[a], raw[b], reduced[a], reduced[b]];
   if (!la || !lb || !ra || !rb || !pa || !pb) throw new Error('a pair of frames that are not there');
   let from = { x: lb.left - la.left, y: lb.top - la.top };
   const { by } = pa;
   // A look at the whole overlap first: the slide may be off by more than a patch can see.
   const reach = Math.max(6, (4 * slidePx + PATCH_MARGIN_PX) / by);
-  const coarse = planned ? coarsePlace(pa.plane, pb.plane, { least: { x: from.x / by - reach, y: from.y / by - reach }, most: { x: from.x / by + reach, y: from.y / by + reach } }) : null;
+  const coarse = planned
+    ? coarsePlace(pa.plane, pb.plane, {
+        least: { x: from.x / by - reach, y: from.y / by - reach },
+        most: { x: from.x / by + reach, y: from.y / by + reach },
+      })
+    : null;
   if (coarse) from = { x: coarse.at.x * by, y: coarse.at.y * by };
   const [ix, iy] = [Math.round(from.x), Math.round(from.y)];
-  const overlap = { left: Math.max(0, ix), top: Math.max(0, iy), right: Math.min(la.width, ix + lb.width), bottom: Math.min(la.height, iy + lb.height) };
+  const overlap = {
+    left: Math.max(0, ix),
+    top: Math.max(0, iy),
+    right: Math.min(la.width, ix + lb.width),
+    bottom: Math.min(la.height, iy + lb.height),
+  };
   // Narrow overlaps get smaller patches.
   const room = Math.min(overlap.right - overlap.left, overlap.bottom - overlap.top);
   const size = Math.min(PATCH_PX, 8 * Math.floor(room / 8));
@@ -313,13 +464,17 @@ function refuseDisorder(measured: readonly Measured[], planned: boolean, names: 
   const right = measured.filter(({ pair }) => pair.offset !== null);
   if (!planned || wrong.length === 0 || wrong.length <= right.length) return;
   const worst = names[wrong[0]?.b ?? 0] ?? '';
-  throw new AssemblyTrouble(`The frames do not fit the plan in this order: ${wrong.length} of ${measured.length} neighbours show different things where they should overlap (${worst} is one of them). Put them into the order in which they were taken.`);
+  throw new AssemblyTrouble(
+    `The frames do not fit the plan in this order: ${wrong.length} of ${measured.length} neighbours show different things where they should overlap (${worst} is one of them). Put them into the order in which they were taken.`,
+  );
 }
 
 /** Light of neighbours compared, what falls off already made up for; the middle of the patches. */
 function lightLinks(measured: readonly Measured[], falloffs: readonly (Falloff | null)[]): readonly LightLink[] {
   return measured.flatMap(({ a, b, lights }): LightLink[] => {
-    const ratios = lights.map(({ at, from, ratio }) => ratio * (at2(falloffs[a] ?? null, at) / at2(falloffs[b] ?? null, from))).sort((p, q) => p - q);
+    const ratios = lights
+      .map(({ at, from, ratio }) => ratio * (at2(falloffs[a] ?? null, at) / at2(falloffs[b] ?? null, from)))
+      .sort((p, q) => p - q);
     const middle = ratios[Math.floor(ratios.length / 2)];
     return middle === undefined ? [] : [{ a, b, ratio: middle, patches: ratios.length }];
   });
@@ -327,18 +482,31 @@ function lightLinks(measured: readonly Measured[], falloffs: readonly (Falloff |
 
 const at2 = (falloff: Falloff | null, { x, y }: Px): number => (falloff === null ? 1 : falloffAt(falloff, x, y));
 
-async function falloffsOf({ options, whiteCards }: AssemblyJob, present: readonly Present[], plan: AssemblyPlan | null, sizes: readonly Size[], remarks: string[]): Promise<readonly (Falloff | null)[]> {
+async function falloffsOf(
+  { options, whiteCards }: AssemblyJob,
+  present: readonly Present[],
+  plan: AssemblyPlan | null,
+  sizes: readonly Size[],
+  remarks: string[],
+): Promise<readonly (Falloff | null)[]> {
   if (options.falloff === 'none') return present.map(() => null);
   if (options.falloff === 'law') {
-    if (!plan) throw new AssemblyTrouble('The cos⁴ law needs to know where the lens stood: that is in the plan of a stand, which these frames do not have. Leave falloff as it is, or give white cards.');
+    if (!plan)
+      throw new AssemblyTrouble(
+        'The cos⁴ law needs to know where the lens stood: that is in the plan of a stand, which these frames do not have. Leave falloff as it is, or give white cards.',
+      );
     return present.map(({ place }): Falloff | null => {
       const frame = plan.frames[place];
       return frame ? { kind: 'cos4', footX: frame.footX, footY: frame.footY, distancePx: plan.distancePx, axis: plan.axis } : null;
     });
   }
   if (whiteCards.length === 0) throw new AssemblyTrouble('There is no white card among these frames.');
-  if (whiteCards.length !== 1 && whiteCards.length !== present.length) throw new AssemblyTrouble(`There are ${whiteCards.length} white cards for ${present.length} frames: give one for each place in their order, or a single one for all.`);
-  if (whiteCards.length === 1 && present.length > 1) remarks.push('One white card stands for all places, though light falls off differently at each.');
+  if (whiteCards.length !== 1 && whiteCards.length !== present.length)
+    throw new AssemblyTrouble(
+      `There are ${whiteCards.length} white cards for ${present.length} frames: give one for each place in their order, or a single one for all.`,
+    );
+  if (whiteCards.length === 1 && present.length > 1)
+    remarks.push('One white card stands for all places, though light falls off differently at each.');
   const cards = await Promise.all(whiteCards.map(cardOf));
   return present.map((_, i): Falloff | null => {
     const card = cards[whiteCards.length === 1 ? 0 : i];
@@ -350,18 +518,36 @@ async function falloffsOf({ options, whiteCards }: AssemblyJob, present: readonl
 const CARD_CELLS = 48;
 
 /** What a white card says, in cells: by how much light has to be multiplied to be as bright as where it is brightest. */
-async function cardOf({ path, name }: FrameFile): Promise<{ readonly columns: number; readonly rows: number; readonly multiply: Float32Array }> {
-  const { data, info } = await sharp(path, noLimit).autoOrient().removeAlpha().resize(CARD_CELLS, CARD_CELLS, { fit: 'fill', kernel: 'cubic' }).toColourspace('rgb16').raw({ depth: 'ushort' }).toBuffer({ resolveWithObject: true });
+async function cardOf({
+  path,
+  name,
+}: FrameFile): Promise<{ readonly columns: number; readonly rows: number; readonly multiply: Float32Array }> {
+  const { data, info } = await sharp(path, noLimit)
+    .autoOrient()
+    .removeAlpha()
+    .resize(CARD_CELLS, CARD_CELLS, { fit: 'fill', kernel: 'cubic' })
+    .toColourspace('rgb16')
+    .raw({ depth: 'ushort' })
+    .toBuffer({ resolveWithObject: true });
   const plane = grey(new Uint16Array(data.buffer, data.byteOffset, data.length / 2), info.width, info.height, 16);
   const light = plane.data.map(lightOf);
   const brightest = light.reduce((most, each) => Math.max(most, each), 0);
   const darkest = light.reduce((least, each) => Math.min(least, each), 1);
-  if (darkest < 0.005 || plane.data.some((value) => value > 0.995)) throw new AssemblyTrouble(`The white card ${name} is ${darkest < 0.005 ? 'black' : 'burnt out'} in places; it says nothing of falloff there.`);
+  if (darkest < 0.005 || plane.data.some((value) => value > 0.995))
+    throw new AssemblyTrouble(
+      `The white card ${name} is ${darkest < 0.005 ? 'black' : 'burnt out'} in places; it says nothing of falloff there.`,
+    );
   return { columns: info.width, rows: info.height, multiply: light.map((each) => brightest / each) };
 }
 
 /** How unlike the frames are in each cell, where more than one covers it, their light evened. */
-function unlikeness(laid: readonly Laid[], canvas: Size, cellPx: number, reduced: readonly { readonly plane: Plane; readonly by: number }[], gains: readonly number[]): Float32Array {
+function unlikeness(
+  laid: readonly Laid[],
+  canvas: Size,
+  cellPx: number,
+  reduced: readonly { readonly plane: Plane; readonly by: number }[],
+  gains: readonly number[],
+): Float32Array {
   const columns = Math.ceil(canvas.width / cellPx);
   const rows = Math.ceil(canvas.height / cellPx);
   const out = new Float32Array(columns * rows);
@@ -372,12 +558,17 @@ function unlikeness(laid: readonly Laid[], canvas: Size, cellPx: number, reduced
       let [least, most, count] = [Infinity, -Infinity, 0];
       for (let f = 0; f < laid.length; f++) {
         const [frame, picture] = [laid[f], reduced[f]];
-        if (!frame || !picture || x < frame.left || y < frame.top || x >= frame.left + frame.width || y >= frame.top + frame.height) continue;
+        if (!frame || !picture || x < frame.left || y < frame.top || x >= frame.left + frame.width || y >= frame.top + frame.height)
+          continue;
         const { plane, by } = picture;
-        const [u, v] = [Math.max(0, Math.min(plane.width - 1.001, (x - frame.left) / by - 0.5)), Math.max(0, Math.min(plane.height - 1.001, (y - frame.top) / by - 0.5))];
+        const [u, v] = [
+          Math.max(0, Math.min(plane.width - 1.001, (x - frame.left) / by - 0.5)),
+          Math.max(0, Math.min(plane.height - 1.001, (y - frame.top) / by - 0.5)),
+        ];
         const [iu, iv] = [Math.floor(u), Math.floor(v)];
         const at = (du: number, dv: number): number => light[f]?.[(iv + dv) * plane.width + iu + du] ?? 0;
-        const value = (at(0, 0) * (1 - (u - iu)) + at(1, 0) * (u - iu)) * (1 - (v - iv)) + (at(0, 1) * (1 - (u - iu)) + at(1, 1) * (u - iu)) * (v - iv);
+        const value =
+          (at(0, 0) * (1 - (u - iu)) + at(1, 0) * (u - iu)) * (1 - (v - iv)) + (at(0, 1) * (1 - (u - iu)) + at(1, 1) * (u - iu)) * (v - iv);
         least = Math.min(least, value);
         most = Math.max(most, value);
         count++;
@@ -388,7 +579,16 @@ function unlikeness(laid: readonly Laid[], canvas: Size, cellPx: number, reduced
   return out;
 }
 
-async function putTogether(job: AssemblyJob, raw: readonly RawPicture[], laid: readonly Laid[], canvas: Size, cellPx: number, sources: readonly Source[], bits: 8 | 16, profile: Buffer | null): Promise<void> {
+async function putTogether(
+  job: AssemblyJob,
+  raw: readonly RawPicture[],
+  laid: readonly Laid[],
+  canvas: Size,
+  cellPx: number,
+  sources: readonly Source[],
+  bits: 8 | 16,
+  profile: Buffer | null,
+): Promise<void> {
   const { options, onProgress } = job;
   const unpacked = join(job.scratch, 'whole.tif');
   const { head, tail, tailAt } = unpackedTiff(canvas.width, canvas.height, bits, profile);
@@ -402,11 +602,13 @@ async function putTogether(job: AssemblyJob, raw: readonly RawPicture[], laid: r
       const end = Math.min(canvas.height, y + BAND_ROWS);
       const bytes = rowBytes({ width: canvas.width, bits }) * (end - y);
       out.fill(0);
-      const rows = await Promise.all(laid.map(async (_, f) => {
-        const need = needs(f, y, end);
-        const [picture, buffer] = [raw[f], buffers[f]];
-        return need && picture && buffer ? { first: need.first, rows: await readRows(picture, need.first, need.count, buffer) } : null;
-      }));
+      const rows = await Promise.all(
+        laid.map(async (_, f) => {
+          const need = needs(f, y, end);
+          const [picture, buffer] = [raw[f], buffers[f]];
+          return need && picture && buffer ? { first: need.first, rows: await readRows(picture, need.first, need.count, buffer) } : null;
+        }),
+      );
       band(samplesOf(out, bytes, bits), y, end, (f) => rows[f] ?? null);
       await file.write(out, 0, bytes, ROWS_FROM + y * rowBytes({ width: canvas.width, bits }));
       onProgress(0.6 + (0.25 * end) / canvas.height, `blending ${Math.round((100 * end) / canvas.height)} %`);
@@ -418,11 +620,28 @@ async function putTogether(job: AssemblyJob, raw: readonly RawPicture[], laid: r
   // The frames are not needed any more, and the result may want their room.
   await Promise.all(raw.map((_, i) => rm(join(job.scratch, `frame-${i}.v`), { force: true })));
   onProgress(0.86, 'writing the file');
-  const picture = sharp(unpacked, { ...noLimit, sequentialRead: true }).keepIccProfile().withMetadata({ density: job.pixelsPerInch }).toColourspace(bits === 16 ? 'rgb16' : 'srgb').pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb');
+  const picture = sharp(unpacked, { ...noLimit, sequentialRead: true })
+    .keepIccProfile()
+    .withMetadata({ density: job.pixelsPerInch })
+    .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
+    .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb');
   const bytes = canvas.width * canvas.height * 3 * (bits / 8);
   if (options.output === 'tiff') {
     const pixelsPerMm = job.pixelsPerInch / 25.4;
-    await picture.tiff({ compression: 'deflate', predictor: 'horizontal', tile: true, tileWidth: 256, tileHeight: 256, pyramid: true, bigtiff: bytes * 1.4 > 3.9e9, xres: pixelsPerMm, yres: pixelsPerMm, resolutionUnit: 'inch' }).toFile(job.result);
+    await picture
+      .tiff({
+        compression: 'deflate',
+        predictor: 'horizontal',
+        tile: true,
+        tileWidth: 256,
+        tileHeight: 256,
+        pyramid: true,
+        bigtiff: bytes * 1.4 > 3.9e9,
+        xres: pixelsPerMm,
+        yres: pixelsPerMm,
+        resolutionUnit: 'inch',
+      })
+      .toFile(job.result);
   } else if (options.output === 'png') await picture.png({ compressionLevel: 6 }).toFile(job.result);
   else await picture.toColourspace('srgb').jpeg({ quality: 95, chromaSubsampling: '4:4:4' }).toFile(job.result);
   await rm(unpacked, { force: true });

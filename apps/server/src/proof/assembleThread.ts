@@ -16,6 +16,7 @@ if (port) {
     },
   }).then(
     (report) => say({ type: 'done', report }),
-    (error: unknown) => say({ type: 'failed', trouble: error instanceof AssemblyTrouble, words: error instanceof Error ? error.message : String(error) }),
+    (error: unknown) =>
+      say({ type: 'failed', trouble: error instanceof AssemblyTrouble, words: error instanceof Error ? error.message : String(error) }),
   );
 }

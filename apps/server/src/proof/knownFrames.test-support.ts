@@ -32,12 +32,39 @@ export interface Making {
 }
 
 /** Frames of a picture that is known everywhere, slid, drifted and noisy by known amounts, in a folder. */
-export async function knownFrames(folder: string, { columns = 2, rows = 2, width = 420, height = 320, bits = 16, format = 'png', noise = 0.004, slidePx = 4, drift = 0.06, seed = 9, picture = splinePicture(seed), seen = () => null }: Making = {}): Promise<KnownFrames> {
+export async function knownFrames(
+  folder: string,
+  {
+    columns = 2,
+    rows = 2,
+    width = 420,
+    height = 320,
+    bits = 16,
+    format = 'png',
+    noise = 0.004,
+    slidePx = 4,
+    drift = 0.06,
+    seed = 9,
+    picture = splinePicture(seed),
+    seen = () => null,
+  }: Making = {},
+): Promise<KnownFrames> {
   const random = randomFrom(seed);
   const normal = () => Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
   const step = { x: width - 110, y: height - 100 };
-  const planned = Array.from({ length: columns * rows }, (_, i) => ({ left: (i % columns) * step.x, top: Math.floor(i / columns) * step.y, width, height, footX: 0, footY: 0 }));
-  const truth = planned.map(({ left, top }, i) => ({ left: i === 0 ? left : left + 2 * slidePx * (random() - 0.5), top: i === 0 ? top : top + 2 * slidePx * (random() - 0.5), exposure: 1 + 2 * drift * (random() - 0.5) }));
+  const planned = Array.from({ length: columns * rows }, (_, i) => ({
+    left: (i % columns) * step.x,
+    top: Math.floor(i / columns) * step.y,
+    width,
+    height,
+    footX: 0,
+    footY: 0,
+  }));
+  const truth = planned.map(({ left, top }, i) => ({
+    left: i === 0 ? left : left + 2 * slidePx * (random() - 0.5),
+    top: i === 0 ? top : top + 2 * slidePx * (random() - 0.5),
+    exposure: 1 + 2 * drift * (random() - 0.5),
+  }));
   const files: FrameFile[] = [];
   const most = bits === 8 ? 255 : 65_535;
   for (const [f, { left, top, exposure }] of truth.entries()) {
@@ -50,8 +77,16 @@ export async function knownFrames(folder: string, { columns = 2, rows = 2, width
       }
     }
     const path = join(folder, `frame-${f}.${format}`);
-    const file = sharp(samples, { raw: { width, height, channels: 3 } }).pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb').toColourspace(bits === 16 ? 'rgb16' : 'srgb');
-    await (format === 'png' ? file.png() : format === 'tiff' ? file.tiff({ compression: 'none' }) : file.jpeg({ quality: 98, chromaSubsampling: '4:4:4' })).toFile(path);
+    const file = sharp(samples, { raw: { width, height, channels: 3 } })
+      .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb')
+      .toColourspace(bits === 16 ? 'rgb16' : 'srgb');
+    await (
+      format === 'png'
+        ? file.png()
+        : format === 'tiff'
+          ? file.tiff({ compression: 'none' })
+          : file.jpeg({ quality: 98, chromaSubsampling: '4:4:4' })
+    ).toFile(path);
     files.push({ id: `0000000${f}-0000-4000-8000-000000000000`, name: `frame-${f}.${format}`, path });
   }
   return { plan: { frames: planned, zones: [], distancePx: 1000, axis: [0, 0, 1], slidePx }, picture, truth, files };

@@ -37,14 +37,27 @@ let known: KnownFrames;
 let standId = '';
 let quotaBytes: number | null = null;
 const api = () => request(base);
-const parts = (): WorkParts => ({ db: database.connection.db, store, logger, scratch: join(folder, 'scratch'), run: (job) => assemble(job) });
+const parts = (): WorkParts => ({
+  db: database.connection.db,
+  store,
+  logger,
+  scratch: join(folder, 'scratch'),
+  run: (job) => assemble(job),
+});
 
 beforeAll(async () => {
   database = await testDatabase();
   folder = await mkdtemp(join(tmpdir(), 'gangway-proof-'));
   store = folderStore(join(folder, 'store'));
   boss = await openQueue(database.url, logger);
-  const proof = { store, boss, scratch: join(folder, 'scratch'), get quotaBytes() { return quotaBytes; } };
+  const proof = {
+    store,
+    boss,
+    scratch: join(folder, 'scratch'),
+    get quotaBytes() {
+      return quotaBytes;
+    },
+  };
   server = createServer(createApp({ db: database.connection.db, logger, webDir: null, proof })).listen(0, '127.0.0.1');
   await new Promise((done) => server.once('listening', done));
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
@@ -52,7 +65,16 @@ beforeAll(async () => {
   const { body: job } = await api().post('/api/jobs').send({ name: 'Proofs' }).expect(201);
   const sheet = DEMO_STANDS.find(({ name }) => /sheet/i.test(name));
   if (!sheet) throw new Error('no ledger sheet');
-  const { body: stand } = await api().post(`/api/jobs/${(job as { id: string }).id}/stands`).send({ name: 'Sheet', settings: storedSettings({ ...sheet.settings, mosaic: { ...FIRST_MOSAIC, frames: [-12, 0, 12].map((shiftMm) => ({ riseMm: 0, shiftMm, turned: false })) } }) }).expect(201);
+  const { body: stand } = await api()
+    .post(`/api/jobs/${(job as { id: string }).id}/stands`)
+    .send({
+      name: 'Sheet',
+      settings: storedSettings({
+        ...sheet.settings,
+        mosaic: { ...FIRST_MOSAIC, frames: [-12, 0, 12].map((shiftMm) => ({ riseMm: 0, shiftMm, turned: false })) },
+      }),
+    })
+    .expect(201);
   standId = (stand as { id: string }).id;
 });
 
@@ -64,9 +86,12 @@ afterAll(async () => {
 });
 
 async function newSet(planned = false): Promise<FrameSet> {
-  return setSchema.parse((await api().post(`/api/stands/${standId}/frame-sets`).send({ name: 'Series', origin: 'files', planned }).expect(201)).body);
+  return setSchema.parse(
+    (await api().post(`/api/stands/${standId}/frame-sets`).send({ name: 'Series', origin: 'files', planned }).expect(201)).body,
+  );
 }
-const put = (setId: string, name: string, body: Buffer, role = 'frame') => api().post(`/api/frame-sets/${setId}/frames`).query({ name, role }).set('Content-Type', 'application/octet-stream').send(body);
+const put = (setId: string, name: string, body: Buffer, role = 'frame') =>
+  api().post(`/api/frame-sets/${setId}/frames`).query({ name, role }).set('Content-Type', 'application/octet-stream').send(body);
 async function filled(): Promise<FrameSet> {
   const set = await newSet();
   for (const { name, path } of known.files) frameSchema.parse((await put(set.id, name, await readFile(path)).expect(201)).body);
@@ -83,15 +108,27 @@ describe('frames come in', () => {
     const set = await filled();
     const { body } = await api().get(`/api/stands/${standId}/frame-sets`).expect(200);
     const found = (body as { sets: FrameSet[] }).sets.find(({ id }) => id === set.id);
-    expect(found?.frames.map((frame) => [frame?.name, frame?.width, frame?.height, frame?.bits, frame?.format])).toEqual(known.files.map(({ name }) => [name, 420, 320, 16, 'png']));
+    expect(found?.frames.map((frame) => [frame?.name, frame?.width, frame?.height, frame?.bits, frame?.format])).toEqual(
+      known.files.map(({ name }) => [name, 420, 320, 16, 'png']),
+    );
     const [first] = known.files;
     const { body: twin } = await put(set.id, 'copy.png', await readFile(first?.path ?? '')).expect(409);
     expect(twin).toMatchObject({ error: { code: 'doubled', message: expect.stringContaining('frame-0.png') as string } });
     // Turned about by hand; an order that loses one is refused.
     const ids = found?.frames.map((frame) => frame?.id) ?? [];
-    const turned = setSchema.parse((await api().patch(`/api/frame-sets/${set.id}`).send({ order: [...ids].reverse() }).expect(200)).body);
+    const turned = setSchema.parse(
+      (
+        await api()
+          .patch(`/api/frame-sets/${set.id}`)
+          .send({ order: [...ids].reverse() })
+          .expect(200)
+      ).body,
+    );
     expect(turned.frames.map((frame) => frame?.id)).toEqual([...ids].reverse());
-    await api().patch(`/api/frame-sets/${set.id}`).send({ order: ids.slice(1) }).expect(400);
+    await api()
+      .patch(`/api/frame-sets/${set.id}`)
+      .send({ order: ids.slice(1) })
+      .expect(400);
   });
 
   test('and what cannot be a frame is refused by name, with nothing left behind', async () => {
@@ -106,7 +143,13 @@ describe('frames come in', () => {
       ['text.tif', await readFile(join(folder, 'text.tif')), /text\.tif is not a picture/],
       ['cut.png', whole.subarray(0, whole.length / 2), /cut\.png breaks off or is damaged/],
       ['huge.png', claims, /huge\.png (says that it has 60000 × 60000 px, which is 3600 million|is not a picture)/],
-      ['drawing.gif', await sharp({ create: { width: 64, height: 64, channels: 3, background: 'red' } }).gif().toBuffer(), /is GIF; PNG, JPEG or TIFF/],
+      [
+        'drawing.gif',
+        await sharp({ create: { width: 64, height: 64, channels: 3, background: 'red' } })
+          .gif()
+          .toBuffer(),
+        /is GIF; PNG, JPEG or TIFF/,
+      ],
     ] as const) {
       const { body } = await put(set.id, name, Buffer.from(bytes)).expect(422);
       expect((body as { error: { message: string } }).error.message).toMatch(words);
@@ -118,7 +161,17 @@ describe('frames come in', () => {
 
   test('a header that claims 60 000 by 60 000 is refused before anything is unpacked', async () => {
     // A TIFF of TIFF 6.0 with nothing but such a header.
-    const entries = [[256, 4, 60_000], [257, 4, 60_000], [258, 3, 8], [259, 3, 1], [262, 3, 1], [273, 4, 8], [277, 3, 1], [278, 4, 60_000], [279, 4, 100]] as const;
+    const entries = [
+      [256, 4, 60_000],
+      [257, 4, 60_000],
+      [258, 3, 8],
+      [259, 3, 1],
+      [262, 3, 1],
+      [273, 4, 8],
+      [277, 3, 1],
+      [278, 4, 60_000],
+      [279, 4, 100],
+    ] as const;
     const bytes = Buffer.alloc(8 + 2 + 12 * entries.length + 4 + 200);
     bytes.write('II*\0', 'latin1');
     bytes.writeUInt32LE(8, 4);
@@ -135,8 +188,15 @@ describe('frames come in', () => {
 
   test('black and burnt out frames are taken with a remark', async () => {
     const set = await newSet();
-    const flat = (level: number) => sharp({ create: { width: 64, height: 64, channels: 3, background: { r: level, g: level, b: level } } }).png().toBuffer();
-    for (const [level, words] of [[0, /black all over/], [255, /white all over/], [120, /the same all over/]] as const) {
+    const flat = (level: number) =>
+      sharp({ create: { width: 64, height: 64, channels: 3, background: { r: level, g: level, b: level } } })
+        .png()
+        .toBuffer();
+    for (const [level, words] of [
+      [0, /black all over/],
+      [255, /white all over/],
+      [120, /the same all over/],
+    ] as const) {
       const frame = frameSchema.parse((await put(set.id, `${level}.png`, await flat(level)).expect(201)).body);
       expect(frame.remarks.join(' ')).toMatch(words);
     }
@@ -172,13 +232,23 @@ describe('the simulated back delivers', () => {
   test.each(['tiff', 'png'] as const)('%s as such a rig writes them: without contacts no aperture and no focal length', async (format) => {
     const set = await newSet(true);
     const bare = frameSchema.parse((await deliver(set.id, { format }).expect(201)).body);
-    expect(bare).toMatchObject({ width: 64, height: 48, bits: 16, takenAt: '2026-11-25T09:30:00.250Z', wrote: { fNumber: null, focalMm: null, exposureS: 0.5 } });
+    expect(bare).toMatchObject({
+      width: 64,
+      height: 48,
+      bits: 16,
+      takenAt: '2026-11-25T09:30:00.250Z',
+      wrote: { fNumber: null, focalMm: null, exposureS: 0.5 },
+    });
     const heard = frameSchema.parse((await deliver(set.id, { format, number: 4, fNumber: 5.6, focalMm: 24 }).expect(201)).body);
     expect(heard.wrote).toEqual({ fNumber: 5.6, focalMm: 24, exposureS: 0.5 });
     // By an independent reader, exiftool of Debian.
-    const [said] = JSON.parse(execFileSync('exiftool', ['-json', '-n', join(folder, 'store', 'frames', heard.id, `file.${format}`)]).toString()) as [Record<string, unknown>];
+    const [said] = JSON.parse(
+      execFileSync('exiftool', ['-json', '-n', join(folder, 'store', 'frames', heard.id, `file.${format}`)]).toString(),
+    ) as [Record<string, unknown>];
     expect(said).toMatchObject({ FNumber: 5.6, FocalLength: 24, ExposureTime: 0.5, Model: 'Simulated back' });
-    const [silent] = JSON.parse(execFileSync('exiftool', ['-json', '-n', join(folder, 'store', 'frames', bare.id, `file.${format}`)]).toString()) as [Record<string, unknown>];
+    const [silent] = JSON.parse(
+      execFileSync('exiftool', ['-json', '-n', join(folder, 'store', 'frames', bare.id, `file.${format}`)]).toString(),
+    ) as [Record<string, unknown>];
     expect(silent).not.toHaveProperty('FNumber');
     expect(silent).not.toHaveProperty('FocalLength');
   });
@@ -199,24 +269,42 @@ describe('putting together', () => {
     try {
       const { id } = await begun((await filled()).id);
       // Server-sent events until the end.
-      const events = (await (await fetch(`${base}/api/assemblies/${id}/events`)).text()).split('\n\n').filter((part) => part.startsWith('data: ')).map((part) => assemblySchema.parse(JSON.parse(part.slice(6))));
+      const events = (await (await fetch(`${base}/api/assemblies/${id}/events`)).text())
+        .split('\n\n')
+        .filter((part) => part.startsWith('data: '))
+        .map((part) => assemblySchema.parse(JSON.parse(part.slice(6))));
       expect(events.map(({ state }) => state)).toContain('running');
       const last = events.at(-1);
       expect(last?.state).toBe('done');
       expect(events.map(({ share }) => share)).toEqual([...events.map(({ share }) => share)].sort((a, b) => a - b));
       expect(last?.report?.seams[0]?.state).toBe('fits');
-      const picture = await api().get(`/api/assemblies/${id}/picture`).buffer().parse((res, done) => {
-        const chunks: Buffer[] = [];
-        res.on('data', (chunk: Buffer) => chunks.push(chunk));
-        res.on('end', () => done(null, Buffer.concat(chunks)));
+      const picture = await api()
+        .get(`/api/assemblies/${id}/picture`)
+        .buffer()
+        .parse((res, done) => {
+          const chunks: Buffer[] = [];
+          res.on('data', (chunk: Buffer) => chunks.push(chunk));
+          res.on('end', () => done(null, Buffer.concat(chunks)));
+        });
+      expect(await sharp(picture.body as Buffer).metadata()).toMatchObject({
+        format: 'tiff',
+        width: last?.report?.width,
+        height: last?.report?.height,
+        depth: 'ushort',
+        density: 300,
       });
-      expect(await sharp(picture.body as Buffer).metadata()).toMatchObject({ format: 'tiff', width: last?.report?.width, height: last?.report?.height, depth: 'ushort', density: 300 });
       const { body: sidecar } = await api().get(`/api/assemblies/${id}/sidecar`).expect(200);
-      expect(sidecar).toMatchObject({ format: 'gangway-assembly', width: last?.report?.width, frames: [{ name: 'frame-0.png' }, { name: 'frame-1.png' }] });
+      expect(sidecar).toMatchObject({
+        format: 'gangway-assembly',
+        width: last?.report?.width,
+        frames: [{ name: 'frame-0.png' }, { name: 'frame-1.png' }],
+      });
       const top = Math.ceil(Math.log2(last?.report?.width ?? 1));
       const tile = await api().get(`/api/assemblies/${id}/tiles/${top}/1/0`).expect(200);
       expect(await sharp(tile.body as Buffer).metadata()).toMatchObject({ width: (last?.report?.width ?? 0) - 512, format: 'jpeg' });
-      const small = await api().get(`/api/assemblies/${id}/tiles/${top - 2}/0/0`).expect(200);
+      const small = await api()
+        .get(`/api/assemblies/${id}/tiles/${top - 2}/0/0`)
+        .expect(200);
       expect(await sharp(small.body as Buffer).metadata()).toMatchObject({ width: Math.ceil((last?.report?.width ?? 0) / 4) });
       await api().get(`/api/assemblies/${id}/tiles/${top}/9/0`).expect(404);
       expect(await readdir(join(folder, 'scratch'))).not.toContainEqual(expect.stringMatching(/^assembly-/));
@@ -238,7 +326,10 @@ describe('putting together', () => {
     const other = await begun((await filled()).id);
     for (let attempt = 1; attempt <= 3; attempt++) {
       // A worker took it up and was never heard of again.
-      await db.update(assemblies).set({ state: 'running', attempts: attempt, heardAt: sql`now() - interval '1 hour'` }).where(eq(assemblies.id, other.id));
+      await db
+        .update(assemblies)
+        .set({ state: 'running', attempts: attempt, heardAt: sql`now() - interval '1 hour'` })
+        .where(eq(assemblies.id, other.id));
       await sweep(db, boss);
       expect((await read(other.id)).state).toBe(attempt < 3 ? 'waiting' : 'failed');
     }
@@ -270,7 +361,10 @@ describe('putting together', () => {
 
   test('a full disk and a file that is gone are said in words', async () => {
     const { id } = await begun((await filled()).id);
-    await work({ ...parts(), run: () => Promise.reject(Object.assign(new Error('ENOSPC: no space left on device'), { code: 'ENOSPC' })) }, id);
+    await work(
+      { ...parts(), run: () => Promise.reject(Object.assign(new Error('ENOSPC: no space left on device'), { code: 'ENOSPC' })) },
+      id,
+    );
     expect(await read(id)).toMatchObject({ state: 'failed', error: expect.stringMatching(/disk became full/) as string });
     const set = await filled();
     const { body } = await api().get(`/api/stands/${standId}/frame-sets`).expect(200);
@@ -282,16 +376,26 @@ describe('putting together', () => {
   });
 
   test('two at once in two processes, one of them killed in the middle: both come to their end, once', async () => {
-    const env = { ...process.env, DATABASE_URL: database.url, GANGWAY_STORE: join(folder, 'store'), GANGWAY_SCRATCH: join(folder, 'scratch'), LOG_LEVEL: 'silent' };
+    const env = {
+      ...process.env,
+      DATABASE_URL: database.url,
+      GANGWAY_STORE: join(folder, 'store'),
+      GANGWAY_SCRATCH: join(folder, 'scratch'),
+      LOG_LEVEL: 'silent',
+    };
     await mkdir(join(folder, 'scratch', 'of-other-database', 'assembly-theirs'), { recursive: true });
     const launch = () => fork(resolve('apps/server/dist/worker.mjs'), { env, stdio: 'ignore', execArgv: [] });
     const first = launch();
     try {
       const [a, b] = [await begun((await filled()).id), await begun((await filled()).id)];
-      while ((await read(a.id)).state === 'waiting' && (await read(b.id)).state === 'waiting') await new Promise((next) => setTimeout(next, 20));
+      while ((await read(a.id)).state === 'waiting' && (await read(b.id)).state === 'waiting')
+        await new Promise((next) => setTimeout(next, 20));
       first.kill('SIGKILL');
       // Nobody waits twenty seconds in a test: the killed one was last heard of long ago.
-      await database.connection.db.update(assemblies).set({ heardAt: sql`now() - interval '1 hour'` }).where(eq(assemblies.state, 'running'));
+      await database.connection.db
+        .update(assemblies)
+        .set({ heardAt: sql`now() - interval '1 hour'` })
+        .where(eq(assemblies.state, 'running'));
       const second = launch();
       try {
         for (const { id } of [a, b]) {
@@ -299,7 +403,8 @@ describe('putting together', () => {
           expect(await read(id)).toMatchObject({ state: 'done', error: null });
         }
         // The killed one left its unpacked frames; the one that came after it took them away, but nothing of another database's.
-        const left = async () => (await readdir(join(folder, 'scratch'), { recursive: true })).filter((name) => /^of-(?!other).*assembly-/.test(name));
+        const left = async () =>
+          (await readdir(join(folder, 'scratch'), { recursive: true })).filter((name) => /^of-(?!other).*assembly-/.test(name));
         // Its own last one goes a moment after the picture is said to be done.
         for (let i = 0; i < 100 && (await left()).length > 0; i++) await new Promise((next) => setTimeout(next, 100));
         expect(await left()).toEqual([]);
@@ -310,6 +415,8 @@ describe('putting together', () => {
     } finally {
       first.kill('SIGKILL');
     }
-    await api().delete(`/api/frame-sets/${(await filled()).id}`).expect(200);
+    await api()
+      .delete(`/api/frame-sets/${(await filled()).id}`)
+      .expect(200);
   });
 });

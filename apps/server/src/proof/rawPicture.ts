@@ -38,7 +38,12 @@ const STRIP_ROWS = 64;
  * where it would map its own format into memory as a whole.
  * Source: TIFF 6.0 and the BigTIFF extension (libtiff's description, from memory).
  */
-export function unpackedTiff(width: number, height: number, bits: 8 | 16, profile: Buffer | null): { readonly head: Buffer; readonly tail: Buffer; readonly tailAt: number } {
+export function unpackedTiff(
+  width: number,
+  height: number,
+  bits: 8 | 16,
+  profile: Buffer | null,
+): { readonly head: Buffer; readonly tail: Buffer; readonly tailAt: number } {
   const row = rowBytes({ width, bits });
   const strips = Math.ceil(height / STRIP_ROWS);
   const tailAt = ROWS_FROM + row * height;
@@ -109,7 +114,9 @@ export async function readRows(picture: RawPicture, first: number, count: number
 }
 
 export function samplesOf(buffer: Buffer, bytes: number, bits: 8 | 16): Samples {
-  return bits === 8 ? new Uint8Array(buffer.buffer, buffer.byteOffset, bytes) : new Uint16Array(buffer.buffer, buffer.byteOffset, bytes / 2);
+  return bits === 8
+    ? new Uint8Array(buffer.buffer, buffer.byteOffset, bytes)
+    : new Uint16Array(buffer.buffer, buffer.byteOffset, bytes / 2);
 }
 
 /** A square of a picture as one channel, 0 to 1; `null` when it does not lie inside. */
@@ -119,7 +126,8 @@ export async function readPatch(picture: RawPicture, left: number, top: number, 
   const bytes = size * 3 * (picture.bits / 8);
   const buffer = Buffer.alloc(bytes * size);
   const reads: Promise<unknown>[] = [];
-  for (let y = 0; y < size; y++) reads.push(picture.file.read(buffer, y * bytes, bytes, HEADER + (top + y) * row + left * 3 * (picture.bits / 8)));
+  for (let y = 0; y < size; y++)
+    reads.push(picture.file.read(buffer, y * bytes, bytes, HEADER + (top + y) * row + left * 3 * (picture.bits / 8)));
   await Promise.all(reads);
   return grey(samplesOf(buffer, buffer.length, picture.bits), size, size, picture.bits);
 }
@@ -128,6 +136,7 @@ export async function readPatch(picture: RawPicture, left: number, top: number, 
 export function grey(samples: Samples, width: number, height: number, bits: 8 | 16): Plane {
   const data = new Float32Array(width * height);
   const scale = 1 / (4 * (bits === 8 ? 255 : 65_535));
-  for (let i = 0; i < data.length; i++) data[i] = ((samples[3 * i] ?? 0) + 2 * (samples[3 * i + 1] ?? 0) + (samples[3 * i + 2] ?? 0)) * scale;
+  for (let i = 0; i < data.length; i++)
+    data[i] = ((samples[3 * i] ?? 0) + 2 * (samples[3 * i + 1] ?? 0) + (samples[3 * i + 2] ?? 0)) * scale;
   return { width, height, data };
 }

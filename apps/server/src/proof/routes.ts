@@ -8,7 +8,16 @@ import { and, asc, desc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import type PgBoss from 'pg-boss';
 import sharp from 'sharp';
 import { z } from 'zod';
-import { assemblyOptionsSchema, newSetSchema, ROLES, setChangeSchema, type Assembly, type Frame, type FrameSet, type Role } from '@gangway/contract/proof';
+import {
+  assemblyOptionsSchema,
+  newSetSchema,
+  ROLES,
+  setChangeSchema,
+  type Assembly,
+  type Frame,
+  type FrameSet,
+  type Role,
+} from '@gangway/contract/proof';
 import { openedSettings } from '@gangway/contract/stand';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
@@ -31,7 +40,11 @@ export interface ProofParts {
 const FRAME_BYTES_MOST = 1e9;
 const NAME_MOST = 200;
 
-const figure = (what: string, most: number) => z.coerce.number({ error: `${what} must be a number.` }).positive(`${what} must be above 0.`).max(most, `${what} must be at most ${most}.`);
+const figure = (what: string, most: number) =>
+  z.coerce
+    .number({ error: `${what} must be a number.` })
+    .positive(`${what} must be above 0.`)
+    .max(most, `${what} must be at most ${most}.`);
 /** What the simulated back says of the samples that it delivers. */
 const exposureSchema = z.strictObject({
   number: figure('The number of the frame', 10_000).int(),
@@ -46,7 +59,9 @@ const exposureSchema = z.strictObject({
 });
 /** The same in XMP (ISO 16684-1, with the properties of Exif for XMP). */
 function xmpOf(at: string, { exposureS, fNumber, focalMm }: z.infer<typeof exposureSchema>): string {
-  const known = Object.entries({ ExposureTime: exposureS, FNumber: fNumber, FocalLength: focalMm }).flatMap(([key, value]) => (value === undefined ? [] : [`exif:${key}="${ratio(value)}"`]));
+  const known = Object.entries({ ExposureTime: exposureS, FNumber: fNumber, FocalLength: focalMm }).flatMap(([key, value]) =>
+    value === undefined ? [] : [`exif:${key}="${ratio(value)}"`],
+  );
   return `<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:exif="http://ns.adobe.com/exif/1.0/" xmlns:tiff="http://ns.adobe.com/tiff/1.0/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" tiff:Model="Simulated back" xmp:CreatorTool="Gangway" exif:DateTimeOriginal="${at}" ${known.join(' ')}/></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
 }
 /** A number as Exif writes it: one whole number over another (Exif 2.32, rational). */
@@ -63,7 +78,11 @@ function frameAnswer({ id, name, role, bytes, seen }: typeof frames.$inferSelect
 }
 
 async function setsOf(db: Db, where: { readonly standId: string } | { readonly setId: string }): Promise<readonly FrameSet[]> {
-  const sets = await db.select().from(frameSets).where('standId' in where ? eq(frameSets.standId, where.standId) : eq(frameSets.id, where.setId)).orderBy(asc(frameSets.createdAt));
+  const sets = await db
+    .select()
+    .from(frameSets)
+    .where('standId' in where ? eq(frameSets.standId, where.standId) : eq(frameSets.id, where.setId))
+    .orderBy(asc(frameSets.createdAt));
   if (sets.length === 0) return [];
   const ids = sets.map(({ id }) => id);
   const inside = await db.select().from(frames).where(inArray(frames.setId, ids)).orderBy(asc(frames.createdAt));
@@ -91,11 +110,16 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, NAME_MOST) : '';
     const role = req.query.role;
     if (name === '') throw new Refusal(400, 'no_name', 'A frame needs the name of its file.', ['name']);
-    if (typeof role !== 'string' || !(role in ROLES)) throw new Refusal(400, 'no_role', 'A frame is a “frame” or a “white” card.', ['role']);
-    if (!req.is('application/octet-stream')) throw new Refusal(415, 'not_a_file', 'A frame is sent as it is (content type application/octet-stream).');
+    if (typeof role !== 'string' || !(role in ROLES))
+      throw new Refusal(400, 'no_role', 'A frame is a “frame” or a “white” card.', ['role']);
+    if (!req.is('application/octet-stream'))
+      throw new Refusal(415, 'not_a_file', 'A frame is sent as it is (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
     if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
-    if (announced > FRAME_BYTES_MOST) throw new Refusal(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are taken.`, ['file']);
+    if (announced > FRAME_BYTES_MOST)
+      throw new Refusal(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are taken.`, [
+        'file',
+      ]);
     await arrived(req, setId, announced, name, async (path) => {
       res.status(201).json(await takenIn(setId, name, role as Role, path));
     });
@@ -104,11 +128,21 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
   // The simulated back delivers samples; here they become the file that such a camera writes, and come in by the same door.
   router.post('/frame-sets/:id/exposures', async (req, res) => {
     const setId = idParam(req.params.id, 'series');
-    const said = parsed(exposureSchema, Object.fromEntries(Object.entries(req.query).map(([key, value]) => [key, typeof value === 'string' ? value : ''])));
-    if (!req.is('application/octet-stream')) throw new Refusal(415, 'not_a_file', 'Samples are sent as they are (content type application/octet-stream).');
+    const said = parsed(
+      exposureSchema,
+      Object.fromEntries(Object.entries(req.query).map(([key, value]) => [key, typeof value === 'string' ? value : ''])),
+    );
+    if (!req.is('application/octet-stream'))
+      throw new Refusal(415, 'not_a_file', 'Samples are sent as they are (content type application/octet-stream).');
     const { width, height, bits } = said;
     const announced = Number(req.headers['content-length']);
-    if (announced !== width * height * 3 * (bits / 8)) throw new Refusal(400, 'wrong_length', `${width} × ${height} px of ${bits} bit are ${width * height * 3 * (bits / 8)} bytes; ${announced} were announced.`, ['width']);
+    if (announced !== width * height * 3 * (bits / 8))
+      throw new Refusal(
+        400,
+        'wrong_length',
+        `${width} × ${height} px of ${bits} bit are ${width * height * 3 * (bits / 8)} bytes; ${announced} were announced.`,
+        ['width'],
+      );
     const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? 'tif' : 'png'}`;
     await arrived(req, setId, announced, name, async (path) => {
       const bytes = await readFile(path);
@@ -121,7 +155,13 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
         .toColourspace(space)
         .withExif({
           IFD0: { Model: 'Simulated back', Software: 'Gangway', DateTime: stamp },
-          IFD2: { DateTimeOriginal: stamp, SubSecTimeOriginal: at.slice(20, 23), ExposureTime: ratio(said.exposureS), ...(said.fNumber === undefined ? {} : { FNumber: ratio(said.fNumber) }), ...(said.focalMm === undefined ? {} : { FocalLength: ratio(said.focalMm) }) },
+          IFD2: {
+            DateTimeOriginal: stamp,
+            SubSecTimeOriginal: at.slice(20, 23),
+            ExposureTime: ratio(said.exposureS),
+            ...(said.fNumber === undefined ? {} : { FNumber: ratio(said.fNumber) }),
+            ...(said.focalMm === undefined ? {} : { FocalLength: ratio(said.focalMm) }),
+          },
         })
         // The TIFFs of libvips carry no Exif, but XMP, which says the same.
         .withXmp(xmpOf(at, said));
@@ -136,7 +176,13 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
   });
 
   /** A body on its way to disk, looked at when all of it is there, thrown away afterwards. */
-  async function arrived(req: Request, setId: string, announced: number, name: string, then: (path: string) => Promise<void>): Promise<void> {
+  async function arrived(
+    req: Request,
+    setId: string,
+    announced: number,
+    name: string,
+    then: (path: string) => Promise<void>,
+  ): Promise<void> {
     const [set] = await db.select({ id: frameSets.id }).from(frameSets).where(eq(frameSets.id, setId));
     if (!set) throw notThere('series');
     await room(announced, name);
@@ -153,7 +199,10 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
 
   async function takenIn(setId: string, name: string, role: Role, path: string): Promise<Frame> {
     const { sha256, ...seen } = await acceptedFrame(path, name);
-    const [twin] = await db.select({ name: frames.name }).from(frames).where(and(eq(frames.setId, setId), eq(frames.sha256, sha256), eq(frames.role, role)));
+    const [twin] = await db
+      .select({ name: frames.name })
+      .from(frames)
+      .where(and(eq(frames.setId, setId), eq(frames.sha256, sha256), eq(frames.role, role)));
     if (twin) throw new Refusal(409, 'doubled', `${name} is the same file as ${twin.name}, which is in this series already.`, ['file']);
     const { size } = await stat(path);
     const id = randomUUID();
@@ -166,7 +215,10 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
         const order = held?.order ?? [];
         // The first empty place, else the end.
         const gap = order.indexOf(null);
-        await tx.update(frameSets).set({ order: gap >= 0 ? order.map((each, i) => (i === gap ? id : each)) : [...order, id] }).where(eq(frameSets.id, setId));
+        await tx
+          .update(frameSets)
+          .set({ order: gap >= 0 ? order.map((each, i) => (i === gap ? id : each)) : [...order, id] })
+          .where(eq(frameSets.id, setId));
       }
       return kept;
     });
@@ -178,13 +230,22 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const free = await store.free();
     const { bavail, bsize } = await mkdir(scratch, { recursive: true }).then(() => statfs(scratch));
     const least = Math.min(free ?? Infinity, bavail * bsize);
-    if (bytes * 2 > least) throw new Refusal(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, ['file']);
+    if (bytes * 2 > least)
+      throw new Refusal(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, [
+        'file',
+      ]);
     const { quotaBytes } = parts;
     if (quotaBytes === null) return;
     const [used] = await db.select({ bytes: sql<string>`coalesce(sum(${frames.bytes}), 0)` }).from(frames);
     const [made] = await db.select({ bytes: sql<string>`coalesce(sum(${assemblies.bytes}), 0)` }).from(assemblies);
     const taken = Number(used?.bytes ?? 0) + Number(made?.bytes ?? 0);
-    if (taken + bytes > quotaBytes) throw new Refusal(507, 'over_quota', `${name} would bring the files to ${gigabytes(taken + bytes)}; ${gigabytes(quotaBytes)} are allowed. Delete a series first.`, ['file']);
+    if (taken + bytes > quotaBytes)
+      throw new Refusal(
+        507,
+        'over_quota',
+        `${name} would bring the files to ${gigabytes(taken + bytes)}; ${gigabytes(quotaBytes)} are allowed. Delete a series first.`,
+        ['file'],
+      );
   }
   return router;
 }
@@ -195,7 +256,11 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
 
   /** All that is kept of a picture, and what was fetched to look at it. */
   const forgotten = async ({ id, options }: AssemblyRow): Promise<void> => {
-    await Promise.all([store.remove(resultKey(id, options.output)), store.remove(sidecarKey(id)), rm(join(scratch, 'looked-at', id), { recursive: true, force: true })]);
+    await Promise.all([
+      store.remove(resultKey(id, options.output)),
+      store.remove(sidecarKey(id)),
+      rm(join(scratch, 'looked-at', id), { recursive: true, force: true }),
+    ]);
   };
 
   const oneSet = async (id: string): Promise<FrameSet> => {
@@ -211,11 +276,20 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
   router.post('/stands/:id/frame-sets', express.json({ limit: '16kb' }), async (req, res) => {
     const standId = idParam(req.params.id, 'stand');
     const { name, origin, planned } = parsed(newSetSchema, req.body);
-    const [stand] = await db.select().from(stands).where(and(eq(stands.id, standId), isNull(stands.deletedAt)));
+    const [stand] = await db
+      .select()
+      .from(stands)
+      .where(and(eq(stands.id, standId), isNull(stands.deletedAt)));
     if (!stand) throw notThere('stand');
     const plan = planned ? assemblyPlan(openedSettings(stand.settings)) : null;
-    if (planned && plan === null) throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', ['planned']);
-    const [set] = await db.insert(frameSets).values({ standId, name, origin, plan, order: plan ? plan.frames.map(() => null) : [] }).returning();
+    if (planned && plan === null)
+      throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', [
+        'planned',
+      ]);
+    const [set] = await db
+      .insert(frameSets)
+      .values({ standId, name, origin, plan, order: plan ? plan.frames.map(() => null) : [] })
+      .returning();
     if (!set) throw new Error('a series that was begun is not there');
     res.status(201).json(await oneSet(set.id));
   });
@@ -224,9 +298,17 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     const id = idParam(req.params.id, 'series');
     const { name, order } = parsed(setChangeSchema, req.body);
     if (order) {
-      const known = new Set((await db.select({ id: frames.id }).from(frames).where(and(eq(frames.setId, id), eq(frames.role, 'frame')))).map((row) => row.id));
+      const known = new Set(
+        (
+          await db
+            .select({ id: frames.id })
+            .from(frames)
+            .where(and(eq(frames.setId, id), eq(frames.role, 'frame')))
+        ).map((row) => row.id),
+      );
       const named = order.flatMap((each) => (each === null ? [] : [each]));
-      if (named.some((each) => !known.has(each)) || new Set(named).size !== named.length || named.length !== known.size) throw new Refusal(400, 'bad_order', 'The order must name every frame of the series once.', ['order']);
+      if (named.some((each) => !known.has(each)) || new Set(named).size !== named.length || named.length !== known.size)
+        throw new Refusal(400, 'bad_order', 'The order must name every frame of the series once.', ['order']);
     }
     const changes = { ...(name === undefined ? {} : { name }), ...(order === undefined ? {} : { order }) };
     if (Object.keys(changes).length === 0) throw new Refusal(400, 'nothing_to_change', 'Say what shall change: name, order or both.');
@@ -253,7 +335,15 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       const [held] = await tx.select().from(frameSets).where(eq(frameSets.id, row.setId)).for('update');
       const order = held?.order ?? [];
       // A planned place stays, empty.
-      await tx.update(frameSets).set({ order: held?.plan && order.length <= held.plan.frames.length ? order.map((each) => (each === id ? null : each)) : order.filter((each) => each !== id) }).where(eq(frameSets.id, row.setId));
+      await tx
+        .update(frameSets)
+        .set({
+          order:
+            held?.plan && order.length <= held.plan.frames.length
+              ? order.map((each) => (each === id ? null : each))
+              : order.filter((each) => each !== id),
+        })
+        .where(eq(frameSets.id, row.setId));
       return row;
     });
     await store.remove(set.storeKey);
@@ -264,17 +354,29 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     const id = idParam(req.params.id, 'frame');
     const [row] = await db.select().from(frames).where(eq(frames.id, id));
     if (!row) throw notThere('frame');
-    res.set({ 'Content-Type': 'application/octet-stream', 'Content-Length': String(row.bytes), 'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(row.name)}` });
+    res.set({
+      'Content-Type': 'application/octet-stream',
+      'Content-Length': String(row.bytes),
+      'Content-Disposition': `attachment; filename*=UTF-8''${encodeURIComponent(row.name)}`,
+    });
     await pipeline(await store.stream(row.storeKey), res);
   });
 
   router.get('/frames/:id/look', async (req, res) => {
-    const [row] = await db.select().from(frames).where(eq(frames.id, idParam(req.params.id, 'frame')));
+    const [row] = await db
+      .select()
+      .from(frames)
+      .where(eq(frames.id, idParam(req.params.id, 'frame')));
     if (!row) throw notThere('frame');
     const folder = join(scratch, `look-${randomUUID()}`);
     await mkdir(folder, { recursive: true });
     try {
-      const picture = await sharp(await store.local(row.storeKey, folder), { limitInputPixels: false }).autoOrient().resize(320, 320, { fit: 'inside' }).toColourspace('srgb').jpeg({ quality: 80 }).toBuffer();
+      const picture = await sharp(await store.local(row.storeKey, folder), { limitInputPixels: false })
+        .autoOrient()
+        .resize(320, 320, { fit: 'inside' })
+        .toColourspace('srgb')
+        .jpeg({ quality: 80 })
+        .toBuffer();
       res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(picture);
     } finally {
       await rm(folder, { recursive: true, force: true });
@@ -304,12 +406,18 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
 
   router.post('/assemblies/:id/cancel', async (req, res) => {
     const id = idParam(req.params.id, 'assembly');
-    await db.update(assemblies).set({ state: 'cancelled', step: 'cancelled' }).where(and(eq(assemblies.id, id), inArray(assemblies.state, ['waiting', 'running'])));
+    await db
+      .update(assemblies)
+      .set({ state: 'cancelled', step: 'cancelled' })
+      .where(and(eq(assemblies.id, id), inArray(assemblies.state, ['waiting', 'running'])));
     res.json(assemblyAnswer(await oneAssembly(id)));
   });
 
   router.delete('/assemblies/:id', async (req, res) => {
-    const [row] = await db.delete(assemblies).where(eq(assemblies.id, idParam(req.params.id, 'assembly'))).returning();
+    const [row] = await db
+      .delete(assemblies)
+      .where(eq(assemblies.id, idParam(req.params.id, 'assembly')))
+      .returning();
     if (!row) throw notThere('assembly');
     await forgotten(row);
     res.json({ id: row.id });
@@ -339,20 +447,30 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     res.end();
   });
 
-  const done = async (req: { readonly params: Record<string, string | string[] | undefined> }): Promise<AssemblyRow & { storeKey: string }> => {
+  const done = async (req: {
+    readonly params: Record<string, string | string[] | undefined>;
+  }): Promise<AssemblyRow & { storeKey: string }> => {
     const row = await oneAssembly(idParam(req.params.id, 'assembly'));
     if (row.state !== 'done' || row.storeKey === null) throw new Refusal(409, 'not_done', 'This picture is not finished.');
     return { ...row, storeKey: row.storeKey };
   };
 
-  const download = (key: (row: AssemblyRow & { storeKey: string }) => string): RequestHandler => async (req, res) => {
-    const row = await done(req);
-    const from = key(row);
-    res.attachment(`gangway-${row.id.slice(0, 8)}.${from.split('.').pop() ?? ''}`);
-    await pipeline(await store.stream(from), res);
-  };
-  router.get('/assemblies/:id/picture', download(({ storeKey }) => storeKey));
-  router.get('/assemblies/:id/sidecar', download(({ id }) => sidecarKey(id)));
+  const download =
+    (key: (row: AssemblyRow & { storeKey: string }) => string): RequestHandler =>
+    async (req, res) => {
+      const row = await done(req);
+      const from = key(row);
+      res.attachment(`gangway-${row.id.slice(0, 8)}.${from.split('.').pop() ?? ''}`);
+      await pipeline(await store.stream(from), res);
+    };
+  router.get(
+    '/assemblies/:id/picture',
+    download(({ storeKey }) => storeKey),
+  );
+  router.get(
+    '/assemblies/:id/sidecar',
+    download(({ id }) => sidecarKey(id)),
+  );
 
   // Tiles for looking at any size, by the levels of a pyramid: the top one is the whole at its own size.
   const TILE = 512;
@@ -362,17 +480,33 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     const [level, x, y] = [Number(req.params.level), Number(req.params.x), Number(req.params.y)];
     const top = Math.ceil(Math.log2(Math.max(width, height, 1)));
     const by = 2 ** (top - level);
-    if (![level, x, y].every((n) => Number.isInteger(n) && n >= 0) || level > top || x * TILE * by >= width || y * TILE * by >= height) throw notThere('tile');
+    if (![level, x, y].every((n) => Number.isInteger(n) && n >= 0) || level > top || x * TILE * by >= width || y * TILE * by >= height)
+      throw notThere('tile');
     const folder = join(scratch, 'looked-at', row.id);
     await mkdir(folder, { recursive: true });
     const fetched = join(folder, basename(row.storeKey));
     const path = existsSync(fetched) ? fetched : await store.local(row.storeKey, folder);
-    const region = { left: x * TILE * by, top: y * TILE * by, width: Math.min(TILE * by, width - x * TILE * by), height: Math.min(TILE * by, height - y * TILE * by) };
+    const region = {
+      left: x * TILE * by,
+      top: y * TILE * by,
+      width: Math.min(TILE * by, width - x * TILE * by),
+      height: Math.min(TILE * by, height - y * TILE * by),
+    };
     const size = { width: Math.max(1, Math.ceil(region.width / by)), height: Math.max(1, Math.ceil(region.height / by)) };
     // A pyramid has smaller pictures ready: the largest that is not smaller than wanted.
     const page = row.options.output === 'tiff' ? await pageFor(path, by) : { page: 0, by: 1 };
-    const shrunk = { left: Math.floor(region.left / page.by), top: Math.floor(region.top / page.by), width: Math.max(1, Math.floor(region.width / page.by)), height: Math.max(1, Math.floor(region.height / page.by)) };
-    const tile = await sharp(path, { limitInputPixels: false, ...(row.options.output === 'tiff' ? { page: page.page } : {}) }).extract(shrunk).resize(size.width, size.height, { fit: 'fill', kernel: by > page.by ? 'cubic' : 'nearest' }).toColourspace('srgb').jpeg({ quality: 88 }).toBuffer();
+    const shrunk = {
+      left: Math.floor(region.left / page.by),
+      top: Math.floor(region.top / page.by),
+      width: Math.max(1, Math.floor(region.width / page.by)),
+      height: Math.max(1, Math.floor(region.height / page.by)),
+    };
+    const tile = await sharp(path, { limitInputPixels: false, ...(row.options.output === 'tiff' ? { page: page.page } : {}) })
+      .extract(shrunk)
+      .resize(size.width, size.height, { fit: 'fill', kernel: by > page.by ? 'cubic' : 'nearest' })
+      .toColourspace('srgb')
+      .jpeg({ quality: 88 })
+      .toBuffer();
     res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(tile);
   });
 

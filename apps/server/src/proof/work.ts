@@ -67,18 +67,28 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
   }, WATCH_MS);
   try {
     await mkdir(folder, { recursive: true });
-    const [found] = await db.select({ set: frameSets, stand: stands }).from(frameSets).innerJoin(stands, eq(stands.id, frameSets.standId)).where(eq(frameSets.id, row.setId));
+    const [found] = await db
+      .select({ set: frameSets, stand: stands })
+      .from(frameSets)
+      .innerJoin(stands, eq(stands.id, frameSets.standId))
+      .where(eq(frameSets.id, row.setId));
     if (!found) throw new AssemblyTrouble('The series was deleted.');
     const ids = found.set.order.flatMap((each) => (each === null ? [] : [each]));
     const rows = await db.select().from(frames).where(eq(frames.setId, row.setId)).orderBy(frames.createdAt);
-    const fileOf = async ({ id: frameId, name, storeKey }: (typeof rows)[number]): Promise<FrameFile> => ({ id: frameId, name, path: await store.local(storeKey, folder) });
+    const fileOf = async ({ id: frameId, name, storeKey }: (typeof rows)[number]): Promise<FrameFile> => ({
+      id: frameId,
+      name,
+      path: await store.local(storeKey, folder),
+    });
     const files = new Map<string, FrameFile>();
     for (const each of rows) if (ids.includes(each.id) || each.role === 'white') files.set(each.id, await fileOf(each));
     const result = join(folder, `picture.${extension[row.options.output]}`);
     const report = await run(
       {
         frames: found.set.order.map((each) => (each === null ? null : (files.get(each) ?? null))),
-        whiteCards: rows.flatMap(({ id: frameId, role }) => (role === 'white' ? [files.get(frameId)].filter((file) => file !== undefined) : [])),
+        whiteCards: rows.flatMap(({ id: frameId, role }) =>
+          role === 'white' ? [files.get(frameId)].filter((file) => file !== undefined) : [],
+        ),
         plan: found.set.plan,
         options: row.options,
         scratch: folder,
@@ -128,7 +138,8 @@ function wordsOf(error: unknown): string {
   const said = typeof error === 'object' && error !== null ? error : {};
   const code = 'code' in said ? said.code : null;
   const message = 'message' in said ? String(said.message) : String(error);
-  if (code === 'ENOSPC' || /No space left|write error|unable to write/i.test(message)) return 'The disk became full while the picture was being put together. Free some, and try again.';
+  if (code === 'ENOSPC' || /No space left|write error|unable to write/i.test(message))
+    return 'The disk became full while the picture was being put together. Free some, and try again.';
   if (code === 'ENOENT' || ('name' in said && said.name === 'NoSuchKey')) return 'A file of this series is not in the store any more.';
   return 'Putting the picture together broke off; it is in the log of the server.';
 }
@@ -143,7 +154,9 @@ export async function sweep(db: Db, boss: PgBoss): Promise<void> {
   const again = await db
     .update(assemblies)
     .set({ state: 'waiting', claim: null, heardAt: sql`now()`, step: 'waiting to be taken up again' })
-    .where(and(inArray(assemblies.state, ['running', 'waiting']), lt(sql`coalesce(${assemblies.heardAt}, ${assemblies.createdAt})`, before)))
+    .where(
+      and(inArray(assemblies.state, ['running', 'waiting']), lt(sql`coalesce(${assemblies.heardAt}, ${assemblies.createdAt})`, before)),
+    )
     .returning({ id: assemblies.id });
   for (const { id } of again) await enqueue(boss, id);
 }
@@ -153,7 +166,11 @@ export async function cleared(db: Db, scratch: string): Promise<void> {
   // Looked at before the claims are: a folder is made only after its claim is written.
   const there = (await readdir(scratch).catch(() => [])).filter((name) => name.startsWith('assembly-'));
   if (there.length === 0) return;
-  const held = new Set((await db.select({ claim: assemblies.claim }).from(assemblies).where(eq(assemblies.state, 'running'))).map(({ claim }) => `assembly-${claim ?? ''}`));
+  const held = new Set(
+    (await db.select({ claim: assemblies.claim }).from(assemblies).where(eq(assemblies.state, 'running'))).map(
+      ({ claim }) => `assembly-${claim ?? ''}`,
+    ),
+  );
   for (const name of there) if (!held.has(name)) await rm(join(scratch, name), { recursive: true, force: true });
 }
 

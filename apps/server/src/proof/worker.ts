@@ -18,15 +18,20 @@ if (!url || !place) {
 }
 const connection = connect(url, logger);
 // Workers clear away what was left by others on the same database: each database has a folder of its own.
-const scratch = join(process.env.GANGWAY_SCRATCH ?? join(tmpdir(), 'gangway-scratch'), `of-${createHash('sha256').update(url).digest('hex').slice(0, 16)}`);
+const scratch = join(
+  process.env.GANGWAY_SCRATCH ?? join(tmpdir(), 'gangway-scratch'),
+  `of-${createHash('sha256').update(url).digest('hex').slice(0, 16)}`,
+);
 const boss = await openQueue(url, logger).catch((error: unknown) => {
   logger.fatal({ err: error }, 'the queue cannot be opened');
   process.exit(1);
 });
-const working = await workFromQueue({ db: connection.db, store: openStore(place), logger, scratch, run: runInThread }, boss).catch((error: unknown) => {
-  logger.fatal({ err: error }, 'the queue cannot be worked from');
-  process.exit(1);
-});
+const working = await workFromQueue({ db: connection.db, store: openStore(place), logger, scratch, run: runInThread }, boss).catch(
+  (error: unknown) => {
+    logger.fatal({ err: error }, 'the queue cannot be worked from');
+    process.exit(1);
+  },
+);
 logger.info('worker ready');
 // A parent that is gone meanwhile is told nothing; the worker ends by itself then.
 process.send?.('ready', undefined, undefined, () => undefined);

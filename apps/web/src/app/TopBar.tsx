@@ -20,13 +20,26 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
       </Link>
       <div className="flex min-w-0 grow items-center gap-2">{where}</div>
       {children}
-      <Link to="/kit" title="Kit: what is owned, and what is built from it" aria-label="Kit" className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk">
+      <Link
+        to="/kit"
+        title="Kit: what is owned, and what is built from it"
+        aria-label="Kit"
+        className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk"
+      >
         <Camera size={18} aria-hidden />
       </Link>
-      <Link to="/guide" title="Guide: every calculation, to try" aria-label="Guide" className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk">
+      <Link
+        to="/guide"
+        title="Guide: every calculation, to try"
+        aria-label="Guide"
+        className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk"
+      >
         <BookOpen size={18} aria-hidden />
       </Link>
-      <IconButton label={dark ? 'Use the paper theme' : 'Use the dark cloth theme'} onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}>
+      <IconButton
+        label={dark ? 'Use the paper theme' : 'Use the dark cloth theme'}
+        onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}
+      >
         {dark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}
       </IconButton>
     </header>

@@ -80,7 +80,15 @@ export function UndoButtons() {
 }
 
 /** One of the two, drawn anew only when it says something else. */
-const StepButton = memo(function StepButton({ way, label, disabled }: { readonly way: 'undo' | 'redo'; readonly label: string; readonly disabled: boolean }) {
+const StepButton = memo(function StepButton({
+  way,
+  label,
+  disabled,
+}: {
+  readonly way: 'undo' | 'redo';
+  readonly label: string;
+  readonly disabled: boolean;
+}) {
   const dispatch = useAppDispatch();
   const Icon = way === 'undo' ? Undo2 : Redo2;
   return (

@@ -114,7 +114,10 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
       <Head jobId={jobId} />
       <main className="grid min-h-0 grow lg:grid-cols-[minmax(0,1fr)_26rem]">
-        <section aria-label={STEPS[step].drawing} className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2">
+        <section
+          aria-label={STEPS[step].drawing}
+          className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(18rem,1fr)_auto] p-3 max-sm:p-2"
+        >
           <div className="flex flex-wrap items-center gap-x-4">
             <StepChoice step={step} onChoose={setStep} />
             <div className="min-w-0 grow">
@@ -185,7 +188,11 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
                   <ScenePanel settings={later} />
                 </div>
                 <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
-                  {settings.scene ? <PlaceDrawing settings={settings} scene={settings.scene} /> : <p className="p-6 text-ink-soft">Plan and elevation are here once something stands before the camera.</p>}
+                  {settings.scene ? (
+                    <PlaceDrawing settings={settings} scene={settings.scene} />
+                  ) : (
+                    <p className="p-6 text-ink-soft">Plan and elevation are here once something stands before the camera.</p>
+                  )}
                 </div>
                 <UprightScale settings={settings} />
               </div>
@@ -266,10 +273,18 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
     <>
       <TopBar where={<Where jobId={jobId} />}>
         <KeepingWords />
-        <Link to={`/jobs/${jobId}/stands/${standId}/proof`} title="Proof: see it before it is shot, put frames together" className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden">
+        <Link
+          to={`/jobs/${jobId}/stands/${standId}/proof`}
+          title="Proof: see it before it is shot, put frames together"
+          className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden"
+        >
           Proof
         </Link>
-        <Link to={`/jobs/${jobId}/log`} title="Log: every take of the job" className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden">
+        <Link
+          to={`/jobs/${jobId}/log`}
+          title="Log: every take of the job"
+          className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden"
+        >
           Log
         </Link>
         <UndoButtons />
@@ -280,7 +295,15 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
 });
 
 /** The steps in the order in which the work goes, and which drawing is large at each. */
-const STEPS = { stand: { name: 'Stand', drawing: 'Place and movements' }, frame: { name: 'Frame', drawing: 'Finder and movements' }, cover: { name: 'Cover', drawing: 'Circle and movements' }, focus: { name: 'Focus', drawing: 'Section, Finder and tilt' }, stitch: { name: 'Stitch', drawing: 'Frames in the circle, and the joined picture' }, expose: { name: 'Expose', drawing: 'From the meter to the time' }, card: { name: 'Card', drawing: 'The list for the spot' } } as const;
+const STEPS = {
+  stand: { name: 'Stand', drawing: 'Place and movements' },
+  frame: { name: 'Frame', drawing: 'Finder and movements' },
+  cover: { name: 'Cover', drawing: 'Circle and movements' },
+  focus: { name: 'Focus', drawing: 'Section, Finder and tilt' },
+  stitch: { name: 'Stitch', drawing: 'Frames in the circle, and the joined picture' },
+  expose: { name: 'Expose', drawing: 'From the meter to the time' },
+  card: { name: 'Card', drawing: 'The list for the spot' },
+} as const;
 type Step = keyof typeof STEPS;
 
 /** Nobody reads findings faster than this while something is dragged, ms. */
@@ -306,9 +329,19 @@ function useStep(): readonly [Step, (step: Step) => void] {
 
 const StepChoice = memo(function StepChoice({ step, onChoose }: { readonly step: Step; readonly onChoose: (step: Step) => void }) {
   return (
-    <ToggleGroup.Root type="single" value={step} onValueChange={(value) => value in STEPS && onChoose(value as Step)} aria-label="Step of the work" className="inline-flex max-w-full overflow-x-auto overflow-y-hidden rounded-md border border-rule text-sm">
+    <ToggleGroup.Root
+      type="single"
+      value={step}
+      onValueChange={(value) => value in STEPS && onChoose(value as Step)}
+      aria-label="Step of the work"
+      className="inline-flex max-w-full overflow-x-auto overflow-y-hidden rounded-md border border-rule text-sm"
+    >
       {Object.entries(STEPS).map(([id, { name }]) => (
-        <ToggleGroup.Item key={id} value={id} className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10 max-sm:px-1.5 max-sm:text-[0.8125rem]">
+        <ToggleGroup.Item
+          key={id}
+          value={id}
+          className="min-h-8 px-2.5 font-medium not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent max-sm:min-h-10 max-sm:px-1.5 max-sm:text-[0.8125rem]"
+        >
           {name}
         </ToggleGroup.Item>
       ))}

@@ -8,7 +8,11 @@ import { fittedTo } from './rig/fitted';
 const settings = centredStand(SMALL_FORMAT_RIG);
 const stand: Stand = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
 const rise = (riseMm: number, gesture?: string) =>
-  changed({ settings: { ...settings, movements: { riseMm, shiftMm: 0 } }, said: `${riseMm} mm`, ...(gesture !== undefined && { gesture }) });
+  changed({
+    settings: { ...settings, movements: { riseMm, shiftMm: 0 } },
+    said: `${riseMm} mm`,
+    ...(gesture !== undefined && { gesture }),
+  });
 const run = (...actions: Parameters<typeof editReducer>[1][]) => actions.reduce(editReducer, editReducer(undefined, opened(stand)));
 
 describe('editing a stand', () => {

@@ -33,7 +33,10 @@ describe('what follows from a stand', () => {
   test('brackets of a scale are where the contour crosses that movement, and go when nothing holds', () => {
     expect(opticalEnds(settings, 'rise')?.maxMm).toBeCloseTo(shiftLimitMm({ widthMm: 36, heightMm: 24 }, 61, 90) ?? NaN, 9);
     expect(opticalEnds({ ...settings, movements: { riseMm: 0, shiftMm: 40 } }, 'rise')).toBeNull();
-    const locked = { ...settings, rig: { ...SMALL_FORMAT_RIG, mechanism: { kind: 'line' as const, angleDeg: 90, forwardMm: 9, backMm: 9 } } };
+    const locked = {
+      ...settings,
+      rig: { ...SMALL_FORMAT_RIG, mechanism: { kind: 'line' as const, angleDeg: 90, forwardMm: 9, backMm: 9 } },
+    };
     expect(slideEnds(locked)?.maxMm).toBeCloseTo(opticalEnds(settings, 'rise')?.maxMm ?? NaN, 9);
     expect(slideEnds(settings)).toBeNull();
   });

@@ -1,7 +1,19 @@
 import { apertureScale } from '@gangway/core/coverage/apertures';
 import { shiftScale } from '@gangway/core/coverage/shiftScale';
 import { coneOutline } from '@gangway/core/coverage/cone';
-import { lightCircle, onSlides, sharpCircle, standAlong, standCone, standContour, standFrame, standMargin, standOneWay, wholeFrame, type CircleOnBack } from '@gangway/core/coverage/standCoverage';
+import {
+  lightCircle,
+  onSlides,
+  sharpCircle,
+  standAlong,
+  standCone,
+  standContour,
+  standFrame,
+  standMargin,
+  standOneWay,
+  wholeFrame,
+  type CircleOnBack,
+} from '@gangway/core/coverage/standCoverage';
 import { travelOf, type Mechanism, type Travel } from '@gangway/core/rig/mechanism';
 import { isTurned } from '@gangway/core/stand/back';
 import { PLAIN_SETTINGS, type StandSettings } from '@gangway/core/stand/settings';
@@ -23,7 +35,16 @@ const movements = (settings: StandSettings) => settings.movements;
 const STILL = { riseMm: 0, shiftMm: 0 };
 
 /** Everything but where the slides stand and what is before the camera. */
-const still = createSelector([rig, orientation, focusM, crop, front, rear], (rig, orientation, focusM, crop, front, rear) => ({ ...PLAIN_SETTINGS, rig, orientation, focusM, crop, front, rear, movements: STILL }));
+const still = createSelector([rig, orientation, focusM, crop, front, rear], (rig, orientation, focusM, crop, front, rear) => ({
+  ...PLAIN_SETTINGS,
+  rig,
+  orientation,
+  focusM,
+  crop,
+  front,
+  rear,
+  movements: STILL,
+}));
 
 /** The settings with nothing moved: what circles, contour and shift scale depend on. */
 const unmoved = createSelector([still, fNumber], (still, fNumber): StandSettings => ({ ...still, fNumber }));
@@ -32,7 +53,10 @@ const unmovedAnyAperture = createSelector([still], (still): StandSettings => ({ 
 
 /** The circles of a stand: light, sharp at the aperture set, sharp at each figure given; on a turned back with their outline there, x, y pairs in mm. */
 export const circlesOf = createSelector([unmoved], (settings) => {
-  const drawn = <C extends CircleOnBack>(circle: C): C & { readonly outline: Float64Array | null } => ({ ...circle, outline: isTurned(settings) ? onSlides(settings, coneOutline(standCone(settings, circle))) : null });
+  const drawn = <C extends CircleOnBack>(circle: C): C & { readonly outline: Float64Array | null } => ({
+    ...circle,
+    outline: isTurned(settings) ? onSlides(settings, coneOutline(standCone(settings, circle))) : null,
+  });
   const [light, sharp] = [lightCircle(settings), sharpCircle(settings)];
   return {
     light: light && drawn(light),
@@ -53,7 +77,6 @@ export const shiftScaleOf = createSelector([unmoved], shiftScale);
 export const frameOf = createSelector([unmovedAnyAperture], standFrame);
 /** The whole frame, of which a crop keeps a part. */
 export const wholeFrameOf = createSelector([unmovedAnyAperture], wholeFrame);
-
 
 const ringOf = createSelector([rig], ({ lens }) => apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep));
 

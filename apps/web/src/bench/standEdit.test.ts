@@ -16,7 +16,12 @@ import { standEdit } from './standEdit';
 jest.mock('../store/store', () => {
   const { combineReducers, configureStore } = jest.requireActual<typeof import('@reduxjs/toolkit')>('@reduxjs/toolkit');
   const { editReducer } = jest.requireActual<typeof import('./edit')>('./edit');
-  return { store: configureStore({ reducer: combineReducers({ edit: editReducer }), middleware: (standard) => standard({ serializableCheck: false, immutableCheck: false }) }) };
+  return {
+    store: configureStore({
+      reducer: combineReducers({ edit: editReducer }),
+      middleware: (standard) => standard({ serializableCheck: false, immutableCheck: false }),
+    }),
+  };
 });
 
 function put(settings: StandSettings): void {
@@ -31,33 +36,120 @@ function now(): StandSettings {
 const said = (): string => store.getState().edit.present?.said ?? '';
 
 /** Anything that a field may hand on: what is meant, and what is a slip of the finger. */
-const figure = fc.oneof({ weight: 5, arbitrary: evenly(-60, 60) }, { weight: 2, arbitrary: fc.constantFrom(0, 1, -1, 8, 11, 500, 1e9, -1e9, 1e-9) });
+const figure = fc.oneof(
+  { weight: 5, arbitrary: evenly(-60, 60) },
+  { weight: 2, arbitrary: fc.constantFrom(0, 1, -1, 8, 11, 500, 1e9, -1e9, 1e-9) },
+);
 const endless = fc.oneof({ weight: 6, arbitrary: figure }, { weight: 1, arbitrary: fc.constant(Number.POSITIVE_INFINITY) });
 type Act = (pinned: () => string) => unknown;
 const act: fc.Arbitrary<Act> = fc.oneof(
-  figure.map((mm): Act => () => standEdit.typeMovement('rise', mm)),
-  figure.map((mm): Act => () => standEdit.typeMovement('shift', mm)),
-  figure.map((mm): Act => () => standEdit.typeSlide(mm)),
-  figure.map((n): Act => () => standEdit.typeAperture(n)),
-  endless.map((m): Act => () => standEdit.setFocus(m)),
-  figure.map((deg): Act => () => standEdit.typeTurn('tilt', deg)),
-  figure.map((deg): Act => () => standEdit.typeTurn('swing', deg)),
-  fc.tuple(evenly(-60, 60), evenly(-60, 60)).map(([riseMm, shiftMm]): Act => () => standEdit.moveWithin({ riseMm, shiftMm }, 'drag')),
-  fc.tuple(evenly(-60, 60), evenly(-60, 60)).map(([tiltDeg, swingDeg]): Act => () => standEdit.turnWithin({ tiltDeg, swingDeg }, 'turn')),
-  figure.map((m): Act => () => standEdit.setDistance(m)),
-  figure.map((tiltDeg): Act => () => standEdit.setRear({ tiltDeg }, { tiltDeg: 15, swingDeg: 10 })),
-  figure.map((weight): Act => (pinned) => standEdit.changePin(pinned(), { weight })),
-  fc.tuple(figure, figure, figure).map(([x, y, z]): Act => (pinned) => standEdit.changePin(pinned(), { place: { kind: 'point', at: [x, y, z] } })),
-  fc.tuple(evenly(-50, 50), evenly(0, 40), evenly(-50, 50)).map((at): Act => (pinned) => standEdit.dragPin(pinned(), () => at, 'pin')),
-  fc.string({ maxLength: 90 }).map((name): Act => (pinned) => standEdit.changePin(pinned(), { name })),
+  figure.map(
+    (mm): Act =>
+      () =>
+        standEdit.typeMovement('rise', mm),
+  ),
+  figure.map(
+    (mm): Act =>
+      () =>
+        standEdit.typeMovement('shift', mm),
+  ),
+  figure.map(
+    (mm): Act =>
+      () =>
+        standEdit.typeSlide(mm),
+  ),
+  figure.map(
+    (n): Act =>
+      () =>
+        standEdit.typeAperture(n),
+  ),
+  endless.map(
+    (m): Act =>
+      () =>
+        standEdit.setFocus(m),
+  ),
+  figure.map(
+    (deg): Act =>
+      () =>
+        standEdit.typeTurn('tilt', deg),
+  ),
+  figure.map(
+    (deg): Act =>
+      () =>
+        standEdit.typeTurn('swing', deg),
+  ),
+  fc.tuple(evenly(-60, 60), evenly(-60, 60)).map(
+    ([riseMm, shiftMm]): Act =>
+      () =>
+        standEdit.moveWithin({ riseMm, shiftMm }, 'drag'),
+  ),
+  fc.tuple(evenly(-60, 60), evenly(-60, 60)).map(
+    ([tiltDeg, swingDeg]): Act =>
+      () =>
+        standEdit.turnWithin({ tiltDeg, swingDeg }, 'turn'),
+  ),
+  figure.map(
+    (m): Act =>
+      () =>
+        standEdit.setDistance(m),
+  ),
+  figure.map(
+    (tiltDeg): Act =>
+      () =>
+        standEdit.setRear({ tiltDeg }, { tiltDeg: 15, swingDeg: 10 }),
+  ),
+  figure.map(
+    (weight): Act =>
+      (pinned) =>
+        standEdit.changePin(pinned(), { weight }),
+  ),
+  fc.tuple(figure, figure, figure).map(
+    ([x, y, z]): Act =>
+      (pinned) =>
+        standEdit.changePin(pinned(), { place: { kind: 'point', at: [x, y, z] } }),
+  ),
+  fc.tuple(evenly(-50, 50), evenly(0, 40), evenly(-50, 50)).map(
+    (at): Act =>
+      (pinned) =>
+        standEdit.dragPin(pinned(), () => at, 'pin'),
+  ),
+  fc.string({ maxLength: 90 }).map(
+    (name): Act =>
+      (pinned) =>
+        standEdit.changePin(pinned(), { name }),
+  ),
   fc.constant<Act>(() => standEdit.addPin({ name: 'a point', role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } })),
   fc.constant<Act>((pinned) => standEdit.removePin(pinned())),
-  figure.map((pixels): Act => () => standEdit.setSharpness({ school: 'pixels', pixels, columnsPx: 8000 })),
-  figure.map((softTimes): Act => () => standEdit.setLimits({ softTimes })),
-  figure.map((cameraHeightM): Act => () => standEdit.amendScene((scene) => ({ ...scene, cameraHeightM }), 'height')),
-  fc.constantFrom(SMALL_FORMAT_RIG, FIELD_RIG, RAIL_RIG, HELD_RIG).map((rig): Act => () => standEdit.setRig(rig)),
-  fc.constantFrom('landscape' as const, 'portrait' as const).map((orientation): Act => () => standEdit.setOrientation(orientation)),
-  fc.constantFrom(null, 1, 1.5, 2).map((crop): Act => () => standEdit.setCrop(crop, 'crop')),
+  figure.map(
+    (pixels): Act =>
+      () =>
+        standEdit.setSharpness({ school: 'pixels', pixels, columnsPx: 8000 }),
+  ),
+  figure.map(
+    (softTimes): Act =>
+      () =>
+        standEdit.setLimits({ softTimes }),
+  ),
+  figure.map(
+    (cameraHeightM): Act =>
+      () =>
+        standEdit.amendScene((scene) => ({ ...scene, cameraHeightM }), 'height'),
+  ),
+  fc.constantFrom(SMALL_FORMAT_RIG, FIELD_RIG, RAIL_RIG, HELD_RIG).map(
+    (rig): Act =>
+      () =>
+        standEdit.setRig(rig),
+  ),
+  fc.constantFrom('landscape' as const, 'portrait' as const).map(
+    (orientation): Act =>
+      () =>
+        standEdit.setOrientation(orientation),
+  ),
+  fc.constantFrom(null, 1, 1.5, 2).map(
+    (crop): Act =>
+      () =>
+        standEdit.setCrop(crop, 'crop'),
+  ),
   fc.constant<Act>(() => store.dispatch(ActionCreators.undo())),
   fc.constant<Act>(() => store.dispatch(ActionCreators.redo())),
 );
@@ -78,7 +170,8 @@ describe('whatever is done to a stand', () => {
             expect(now()).toBe(before);
           } else if (now() !== before) done++;
           const kept = standSettingsSchema.safeParse(storedSettings(now()));
-          if (!kept.success) throw new Error(`cannot be kept: ${kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · ')}`);
+          if (!kept.success)
+            throw new Error(`cannot be kept: ${kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · ')}`);
         }
       }),
       { numRuns: 2500 },
@@ -126,7 +219,9 @@ describe('what cannot be set says why, with what can', () => {
   test('beyond the end stop of a rotating slide, with what the other movement leaves', () => {
     put({ ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 0, shiftMm: 8 } });
     // √(12² − 8²) = 8.9.
-    expect(standEdit.typeMovement('rise', 11)).toBe('11.0 mm of rise is beyond the end stop: the slide goes from 8.9 mm of fall to 8.9 mm of rise, with 8.0 mm of shift to the right.');
+    expect(standEdit.typeMovement('rise', 11)).toBe(
+      '11.0 mm of rise is beyond the end stop: the slide goes from 8.9 mm of fall to 8.9 mm of rise, with 8.0 mm of shift to the right.',
+    );
     expect(standEdit.typeMovement('rise', 8.9)).toBeNull();
   });
 
@@ -166,7 +261,8 @@ describe('what cannot be set says why, with what can', () => {
   test('more pins than a stand may have', () => {
     put(DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings ?? centredStand(SMALL_FORMAT_RIG));
     let words: string | null = null;
-    for (let i = 0; i < 200 && words === null; i++) words = standEdit.addPin({ name: `point ${i}`, role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } });
+    for (let i = 0; i < 200 && words === null; i++)
+      words = standEdit.addPin({ name: `point ${i}`, role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } });
     expect(words).toMatch(/^A stand may have at most \d+ pins; take one away first\.$/);
     expect(new Set(now().pins.map(({ id }) => id)).size).toBe(now().pins.length);
   });
@@ -191,7 +287,14 @@ describe('a solution that is set', () => {
         standEdit.takeRig(FIELD_RIG, 'portrait', { riseMm, fromFNumber: 16 });
         const { movements, orientation, fNumber } = now();
         const wide = riseMm >= 0 ? movements.riseMm >= riseMm - 1e-9 : movements.riseMm <= riseMm + 1e-9;
-        return wide && Math.abs(movements.riseMm - riseMm) <= 0.1 + 1e-9 && Math.abs(movements.riseMm * 10 - Math.round(movements.riseMm * 10)) < 1e-9 && movements.shiftMm === 0 && orientation === 'portrait' && fNumber === 16;
+        return (
+          wide &&
+          Math.abs(movements.riseMm - riseMm) <= 0.1 + 1e-9 &&
+          Math.abs(movements.riseMm * 10 - Math.round(movements.riseMm * 10)) < 1e-9 &&
+          movements.shiftMm === 0 &&
+          orientation === 'portrait' &&
+          fNumber === 16
+        );
       }),
     );
   });

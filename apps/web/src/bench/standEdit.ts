@@ -41,7 +41,11 @@ function move(to: Partial<ShiftPosition>, gesture?: string): void {
   const next = patched(settings, { movements: to });
   const { riseMm, shiftMm } = next.movements;
   if (riseMm === settings.movements.riseMm && shiftMm === settings.movements.shiftMm) return;
-  change(next, [to.riseMm !== undefined ? riseWords(riseMm) : '', to.shiftMm !== undefined ? shiftWords(shiftMm) : ''].filter(Boolean).join(', '), gesture);
+  change(
+    next,
+    [to.riseMm !== undefined ? riseWords(riseMm) : '', to.shiftMm !== undefined ? shiftWords(shiftMm) : ''].filter(Boolean).join(', '),
+    gesture,
+  );
 }
 
 function capital(words: string): string {
@@ -120,7 +124,8 @@ function setFocus(typedM: number | null, gesture?: string): string | null {
   if (focusM !== null && !(focusM * 1000 > focalMm) && !(focusM < 0 && isTurned(settings))) {
     return `Focus ${fixed(focusM, 2)} m is inside the focal length; it must be more than ${focalMm / 1000} m.`;
   }
-  if (focusM !== null && Math.abs(focusM) > FOCUS_FARTHEST_M) return `Focus ${fixed(focusM, 0)} m is too far to tell from infinity; at most ${focusM < 0 ? '−' : ''}${FOCUS_FARTHEST_M} m.`;
+  if (focusM !== null && Math.abs(focusM) > FOCUS_FARTHEST_M)
+    return `Focus ${fixed(focusM, 0)} m is too far to tell from infinity; at most ${focusM < 0 ? '−' : ''}${FOCUS_FARTHEST_M} m.`;
   if (focusM !== settings.focusM) change({ ...settings, focusM }, focusWords(focusM), gesture);
   return null;
 }
@@ -148,7 +153,12 @@ function typeTurn(control: 'tilt' | 'swing', deg: number): string | null {
   if (mechanism) {
     const near = nearestTilt(mechanism, front);
     if (Math.hypot(near.tiltDeg - front.tiltDeg, near.swingDeg - front.swingDeg) > 0.005) {
-      const why = mechanism.kind === 'line' ? 'its direction is locked to the shift' : mechanism.kind === 'cone' && mechanism.maxDeg === 0 ? 'this rig does not tilt' : 'the mechanism ends before';
+      const why =
+        mechanism.kind === 'line'
+          ? 'its direction is locked to the shift'
+          : mechanism.kind === 'cone' && mechanism.maxDeg === 0
+            ? 'this rig does not tilt'
+            : 'the mechanism ends before';
       return `${capital(turnWords(front))} cannot be set: ${why}. The nearest is ${turnWords(near)}.`;
     }
   }
@@ -237,7 +247,8 @@ function setDistance(distanceM: number, gesture?: string): string | null {
   const settings = present();
   if (!settings?.scene) return null;
   const { focalMm } = settings.rig.lens;
-  if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000) return `Distance ${fixed(distanceM, 2)} m cannot be: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
+  if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000)
+    return `Distance ${fixed(distanceM, 2)} m cannot be: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
   const next = patched(settings, { distanceM });
   const words = next.scene && stanceWords(next.scene);
   if (words) return words;
@@ -251,14 +262,21 @@ function setRig(rig: Rig, said = 'figures of the rig'): void {
 }
 
 /** Another rig as the table of all rigs found it: turned, with the rise it needs, at the widest aperture that holds. */
-function takeRig(rig: Rig, orientation: StandSettings['orientation'], { riseMm, fromFNumber }: Pick<FromHere, 'riseMm' | 'fromFNumber'>): void {
+function takeRig(
+  rig: Rig,
+  orientation: StandSettings['orientation'],
+  { riseMm, fromFNumber }: Pick<FromHere, 'riseMm' | 'fromFNumber'>,
+): void {
   const settings = present();
   if (!settings) return;
   const fitted = fittedTo(rig, settings);
   const focusM = settings.scene?.distanceM ?? fitted.focusM;
   // A rise is set in tenths, and never less than what is needed.
   const tenths = riseMm >= 0 ? Math.ceil(riseMm * 10 - 1e-9) : Math.floor(riseMm * 10 + 1e-9);
-  change({ ...fitted, focusM, orientation, fNumber: fromFNumber ?? fitted.fNumber, movements: { riseMm: tenths / 10 + 0, shiftMm: 0 } }, `rig “${rig.name}”, ${orientation}`);
+  change(
+    { ...fitted, focusM, orientation, fNumber: fromFNumber ?? fitted.fNumber, movements: { riseMm: tenths / 10 + 0, shiftMm: 0 } },
+    `rig “${rig.name}”, ${orientation}`,
+  );
 }
 
 /** Puts new figures of one of its components into the rig of the stand. */
@@ -305,8 +323,12 @@ function setRear(turn: Partial<StandardTurn>, most: StandardTurn): string | null
   const settings = present();
   if (!settings) return null;
   const rear = { ...settings.rear, ...turn };
-  for (const [key, label] of [['tiltDeg', 'Rear tilt'], ['swingDeg', 'Rear swing']] as const) {
-    if (Math.abs(rear[key]) > most[key] + 1e-9) return `${label} ${fixed(rear[key], 1)}° is beyond the rear standard: it goes ${fixed(most[key], 1)}° either way.`;
+  for (const [key, label] of [
+    ['tiltDeg', 'Rear tilt'],
+    ['swingDeg', 'Rear swing'],
+  ] as const) {
+    if (Math.abs(rear[key]) > most[key] + 1e-9)
+      return `${label} ${fixed(rear[key], 1)}° is beyond the rear standard: it goes ${fixed(most[key], 1)}° either way.`;
   }
   change(patched(settings, { rear }), `rear tilt ${fixed(rear.tiltDeg, 1)}°, swing ${fixed(rear.swingDeg, 1)}°`);
   return null;
@@ -318,4 +340,34 @@ function apply(patch: StandPatch, said: string, gesture?: string): void {
 }
 
 /** All that can be done to the stand on the bench. Each change is one step to undo, and says itself in words. */
-export const standEdit = { move, typeMovement, typeSlide, setAperture, typeAperture, setOrientation, setFocus, setRig, takeRig, takeItem, moveWithin, tryScene, amendScene, watch, setCrop, setRear, apply, setDistance, turnWithin, typeTurn, addPin, changePin, dragPin, removePin, setSharpness, setLimits, applyFocus, present, change };
+export const standEdit = {
+  move,
+  typeMovement,
+  typeSlide,
+  setAperture,
+  typeAperture,
+  setOrientation,
+  setFocus,
+  setRig,
+  takeRig,
+  takeItem,
+  moveWithin,
+  tryScene,
+  amendScene,
+  watch,
+  setCrop,
+  setRear,
+  apply,
+  setDistance,
+  turnWithin,
+  typeTurn,
+  addPin,
+  changePin,
+  dragPin,
+  removePin,
+  setSharpness,
+  setLimits,
+  applyFocus,
+  present,
+  change,
+};

@@ -38,7 +38,9 @@ export function GuidePage() {
                   <li key={each.name}>
                     <NavLink
                       to={`/guide/${each.name}`}
-                      className={({ isActive }) => `block rounded-md border-l-3 px-2 py-0.5 text-sm ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`}
+                      className={({ isActive }) =>
+                        `block rounded-md border-l-3 px-2 py-0.5 text-sm ${isActive ? 'border-accent bg-sunk font-semibold' : 'border-transparent hover:bg-sunk'}`
+                      }
                     >
                       {each.title}
                     </NavLink>
@@ -129,7 +131,8 @@ function Trial({ calc }: { readonly calc: Calculator }) {
                 <div key={key} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-1">
                   <dt className="text-sm text-ink-soft">{withoutNull(meaning)}</dt>
                   <dd className="text-right font-semibold break-words tabular-nums max-lg:max-w-48" data-answer={key}>
-                    {shownAnswer(answer.out[key], meaning)} {answer.out[key] !== null && <span className="text-sm font-normal text-ink-soft">{unit === 'f/' ? '' : unit}</span>}
+                    {shownAnswer(answer.out[key], meaning)}{' '}
+                    {answer.out[key] !== null && <span className="text-sm font-normal text-ink-soft">{unit === 'f/' ? '' : unit}</span>}
                   </dd>
                 </div>
               ))}
@@ -205,7 +208,12 @@ function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
           {kind === 'points' && <span className="block text-xs text-ink-soft">a line for each: x, y, z</span>}
         </label>
         {kind === 'points' ? (
-          <textarea {...props} rows={Math.min(8, text.split('\n').length + 1)} onChange={(event) => onText(event.target.value)} className={`${look} col-span-2 text-sm`} />
+          <textarea
+            {...props}
+            rows={Math.min(8, text.split('\n').length + 1)}
+            onChange={(event) => onText(event.target.value)}
+            className={`${look} col-span-2 text-sm`}
+          />
         ) : (
           <>
             <input

@@ -77,7 +77,8 @@ export function LineChart({ spec }: { readonly spec: ChartSpec }) {
   return (
     <figure>
       <figcaption className="mb-1 text-sm text-ink-soft">
-        {spec.title}: {spec.lines.map(({ name, dashed }) => `${name} ${dashed ? '(dashed)' : '(solid)'}`).join(', ')}; the upright line is the value above.
+        {spec.title}: {spec.lines.map(({ name, dashed }) => `${name} ${dashed ? '(dashed)' : '(solid)'}`).join(', ')}; the upright line is
+        the value above.
       </figcaption>
       <div className="h-60">
         <canvas ref={canvas} role="img" aria-label={chartWords(spec)} />

@@ -39,7 +39,12 @@ export function SharpnessChooser({ onUse }: SharpnessChooserProps) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <label className="text-sm text-ink-soft">
           Format{' '}
-          <select aria-label="Format" value={formatId} onChange={(event) => setFormatId(event.target.value)} className="rounded-sm border border-rule bg-sheet px-1 py-0.5 text-ink">
+          <select
+            aria-label="Format"
+            value={formatId}
+            onChange={(event) => setFormatId(event.target.value)}
+            className="rounded-sm border border-rule bg-sheet px-1 py-0.5 text-ink"
+          >
             {FORMATS.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -66,19 +71,55 @@ export function SharpnessChooser({ onUse }: SharpnessChooserProps) {
           </select>
         </label>
         {standard.school === 'diagonal' && (
-          <NumberField label="Divided by" unit="" decimals={0} value={standard.divisor} onCommit={above('The number', (divisor) => setStandard({ ...standard, divisor }))} />
+          <NumberField
+            label="Divided by"
+            unit=""
+            decimals={0}
+            value={standard.divisor}
+            onCommit={above('The number', (divisor) => setStandard({ ...standard, divisor }))}
+          />
         )}
         {standard.school === 'pixels' && (
           <>
-            <NumberField label="Blur" unit="px" decimals={1} value={standard.pixels} onCommit={above('The blur', (pixels) => setStandard({ ...standard, pixels }))} />
-            <NumberField label="Pixels across" unit="px" decimals={0} value={standard.columnsPx} onCommit={above('The number of pixels', (columnsPx) => setStandard({ ...standard, columnsPx }))} />
+            <NumberField
+              label="Blur"
+              unit="px"
+              decimals={1}
+              value={standard.pixels}
+              onCommit={above('The blur', (pixels) => setStandard({ ...standard, pixels }))}
+            />
+            <NumberField
+              label="Pixels across"
+              unit="px"
+              decimals={0}
+              value={standard.columnsPx}
+              onCommit={above('The number of pixels', (columnsPx) => setStandard({ ...standard, columnsPx }))}
+            />
           </>
         )}
         {standard.school === 'print' && (
           <>
-            <NumberField label="Print width" unit="mm" decimals={0} value={standard.printWidthMm} onCommit={above('The width', (printWidthMm) => setStandard({ ...standard, printWidthMm }))} />
-            <NumberField label="Seen from" unit="mm" decimals={0} value={standard.viewingDistanceMm} onCommit={above('The distance', (viewingDistanceMm) => setStandard({ ...standard, viewingDistanceMm }))} />
-            <NumberField label="Eye" unit="′" decimals={1} value={standard.eyeArcMinutes} onCommit={above('The resolution', (eyeArcMinutes) => setStandard({ ...standard, eyeArcMinutes }))} />
+            <NumberField
+              label="Print width"
+              unit="mm"
+              decimals={0}
+              value={standard.printWidthMm}
+              onCommit={above('The width', (printWidthMm) => setStandard({ ...standard, printWidthMm }))}
+            />
+            <NumberField
+              label="Seen from"
+              unit="mm"
+              decimals={0}
+              value={standard.viewingDistanceMm}
+              onCommit={above('The distance', (viewingDistanceMm) => setStandard({ ...standard, viewingDistanceMm }))}
+            />
+            <NumberField
+              label="Eye"
+              unit="′"
+              decimals={1}
+              value={standard.eyeArcMinutes}
+              onCommit={above('The resolution', (eyeArcMinutes) => setStandard({ ...standard, eyeArcMinutes }))}
+            />
           </>
         )}
       </div>

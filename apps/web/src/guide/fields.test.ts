@@ -2,21 +2,29 @@ import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { asText, asValue, fieldsOf, shownAnswer } from './fields';
 
 describe('fields of the guide', () => {
-  test.each(CALCULATORS.map((calc) => [calc.name, calc] as const))('%s: what its example says is typed and read back the same', (_name, calc) => {
-    const input: Record<string, unknown> = {};
-    for (const { key, kind, meaning } of fieldsOf(calc.input, 'input')) {
-      expect(meaning).not.toBe(key);
-      const read = asValue(kind, asText(kind, calc.example[key]));
-      if ('refusal' in read) throw new Error(read.refusal);
-      input[key] = read.value;
-    }
-    expect(input).toEqual(calc.example);
-    expect(calc.calculate(input).ok).toBe(true);
-    expect(fieldsOf(calc.output, 'output').every(({ meaning, key }) => meaning !== key)).toBe(true);
-  });
+  test.each(CALCULATORS.map((calc) => [calc.name, calc] as const))(
+    '%s: what its example says is typed and read back the same',
+    (_name, calc) => {
+      const input: Record<string, unknown> = {};
+      for (const { key, kind, meaning } of fieldsOf(calc.input, 'input')) {
+        expect(meaning).not.toBe(key);
+        const read = asValue(kind, asText(kind, calc.example[key]));
+        if ('refusal' in read) throw new Error(read.refusal);
+        input[key] = read.value;
+      }
+      expect(input).toEqual(calc.example);
+      expect(calc.calculate(input).ok).toBe(true);
+      expect(fieldsOf(calc.output, 'output').every(({ meaning, key }) => meaning !== key)).toBe(true);
+    },
+  );
 
   test('points are typed line by line, and what is no number is named', () => {
-    expect(asValue('points', '0, −1.4, 2\n\n1; 2; 3')).toEqual({ value: [[0, -1.4, 2], [1, 2, 3]] });
+    expect(asValue('points', '0, −1.4, 2\n\n1; 2; 3')).toEqual({
+      value: [
+        [0, -1.4, 2],
+        [1, 2, 3],
+      ],
+    });
     expect(asValue('points', '0 x 2')).toEqual({ refusal: '“x” is not a number.' });
     expect(asValue('number', '')).toEqual({ value: undefined });
     expect(asValue('number or nothing', '∞')).toEqual({ value: null });

@@ -66,7 +66,9 @@ function oneNumber(text: string): { readonly value: unknown } | { readonly refus
   return value === null || !Number.isFinite(value) ? { refusal: `“${text.slice(0, 24)}” is not a number.` } : { value };
 }
 
-function gathered(parts: readonly ({ readonly value: unknown } | { readonly refusal: string })[]): { readonly value: unknown } | { readonly refusal: string } {
+function gathered(
+  parts: readonly ({ readonly value: unknown } | { readonly refusal: string })[],
+): { readonly value: unknown } | { readonly refusal: string } {
   const refused = parts.find((part) => 'refusal' in part);
   return refused ?? { value: parts.map((part) => ('value' in part ? part.value : null)) };
 }

@@ -15,7 +15,12 @@ export function DeletedList() {
       <span className="min-w-0 grow truncate" title={name}>
         {name} <span className="text-xs text-ink-soft">{kind}</span>
       </span>
-      <button type="button" onClick={onBack} className="font-medium text-accent underline underline-offset-4" aria-label={`Bring back ${name}`}>
+      <button
+        type="button"
+        onClick={onBack}
+        className="font-medium text-accent underline underline-offset-4"
+        aria-label={`Bring back ${name}`}
+      >
         Bring back
       </button>
     </li>

@@ -29,18 +29,69 @@ export function JobSheet({ job }: { readonly job: Job }) {
         <h2 className="engraved mb-1">Place and light</h2>
         {place ? (
           <div className="grid max-w-md gap-1">
-            <TextField label="Place" value={place.name} onCommit={(name) => (name.length > 120 ? 'Place: the name may have at most 120 characters.' : (void put({ place: { ...place, name } }), null))} />
+            <TextField
+              label="Place"
+              value={place.name}
+              onCommit={(name) =>
+                name.length > 120 ? 'Place: the name may have at most 120 characters.' : (void put({ place: { ...place, name } }), null)
+              }
+            />
             <div className="flex flex-wrap gap-x-4 gap-y-1">
-              <NumberField label="Latitude" unit="° north" decimals={4} width="w-20" value={place.latitudeDeg} onCommit={(latitudeDeg) => (Math.abs(latitudeDeg) > 90 ? 'Latitude must be from −90 to 90°, south below zero.' : (void put({ place: { ...place, latitudeDeg } }), null))} />
-              <NumberField label="Longitude" unit="° east" decimals={4} width="w-20" value={place.longitudeDeg} onCommit={(longitudeDeg) => (Math.abs(longitudeDeg) > 180 ? 'Longitude must be from −180 to 180°, west below zero.' : (void put({ place: { ...place, longitudeDeg } }), null))} />
+              <NumberField
+                label="Latitude"
+                unit="° north"
+                decimals={4}
+                width="w-20"
+                value={place.latitudeDeg}
+                onCommit={(latitudeDeg) =>
+                  Math.abs(latitudeDeg) > 90
+                    ? 'Latitude must be from −90 to 90°, south below zero.'
+                    : (void put({ place: { ...place, latitudeDeg } }), null)
+                }
+              />
+              <NumberField
+                label="Longitude"
+                unit="° east"
+                decimals={4}
+                width="w-20"
+                value={place.longitudeDeg}
+                onCommit={(longitudeDeg) =>
+                  Math.abs(longitudeDeg) > 180
+                    ? 'Longitude must be from −180 to 180°, west below zero.'
+                    : (void put({ place: { ...place, longitudeDeg } }), null)
+                }
+              />
             </div>
             <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
-              <TextField label="Time zone" value={place.timeZone} onCommit={(zone) => (isTimeZone(zone.trim()) && zone.trim() !== '' ? (void put({ place: { ...place, timeZone: zone.trim() } }), null) : `Time zone: “${zone.slice(0, 40)}” is not known; write it like Europe/London or UTC.`)} />
+              <TextField
+                label="Time zone"
+                value={place.timeZone}
+                onCommit={(zone) =>
+                  isTimeZone(zone.trim()) && zone.trim() !== ''
+                    ? (void put({ place: { ...place, timeZone: zone.trim() } }), null)
+                    : `Time zone: “${zone.slice(0, 40)}” is not known; write it like Europe/London or UTC.`
+                }
+              />
               <DayField key={day ?? ''} day={day} onDay={(next) => void put({ day: next })} />
             </div>
           </div>
         ) : (
-          <Button onClick={() => void put({ place: { name: '', latitudeDeg: 53, longitudeDeg: 0, heightM: 0, timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone }, day: day ?? new Date().toISOString().slice(0, 10) })}>Say where and when</Button>
+          <Button
+            onClick={() =>
+              void put({
+                place: {
+                  name: '',
+                  latitudeDeg: 53,
+                  longitudeDeg: 0,
+                  heightM: 0,
+                  timeZone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+                },
+                day: day ?? new Date().toISOString().slice(0, 10),
+              })
+            }
+          >
+            Say where and when
+          </Button>
         )}
         {light ? (
           <>
@@ -52,7 +103,9 @@ export function JobSheet({ job }: { readonly job: Job }) {
                 </li>
               ))}
             </ul>
-            <p className="mt-1 text-xs text-ink-soft">Times of {timeZone}; the sun over a level horizon. Hills, houses and weather are not known.</p>
+            <p className="mt-1 text-xs text-ink-soft">
+              Times of {timeZone}; the sun over a level horizon. Hills, houses and weather are not known.
+            </p>
           </>
         ) : (
           place !== null && <p className="mt-2 text-ink-soft">Give the day, and its light stands here.</p>
@@ -66,8 +119,11 @@ export function JobSheet({ job }: { readonly job: Job }) {
           <ul className="columns-1 gap-6 sm:columns-2">
             {pack.map(({ name, kind, stands: needed }) => (
               <li key={`${kind} ${name}`} className="break-inside-avoid py-0.5">
-                <span className="font-medium">{name}</span> <span className="text-ink-soft">{kind in KINDS ? KINDS[kind as keyof typeof KINDS].title.toLowerCase() : ''}</span>
-                <span className="block text-xs text-ink-soft">{needed.length === stands.length && stands.length > 1 ? 'every stand' : needed.join(', ')}</span>
+                <span className="font-medium">{name}</span>{' '}
+                <span className="text-ink-soft">{kind in KINDS ? KINDS[kind as keyof typeof KINDS].title.toLowerCase() : ''}</span>
+                <span className="block text-xs text-ink-soft">
+                  {needed.length === stands.length && stands.length > 1 ? 'every stand' : needed.join(', ')}
+                </span>
               </li>
             ))}
           </ul>
@@ -91,7 +147,9 @@ export function JobSheet({ job }: { readonly job: Job }) {
           ))}
           <LinkButton href={`/api/jobs/${job.id}/archive`}>The whole job as an archive</LinkButton>
         </div>
-        <p className="mt-1 text-xs text-ink-soft">The archive holds stands, log, photographs and frames with checksums; somebody else reads it in with “Read in a job”.</p>
+        <p className="mt-1 text-xs text-ink-soft">
+          The archive holds stands, log, photographs and frames with checksums; somebody else reads it in with “Read in a job”.
+        </p>
       </section>
     </div>
   );
@@ -99,7 +157,12 @@ export function JobSheet({ job }: { readonly job: Job }) {
 
 function LinkButton({ href, children }: { readonly href: string; readonly children: React.ReactNode }) {
   return (
-    <a href={href} target="_blank" rel="noreferrer" className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink">
+    <a
+      href={href}
+      target="_blank"
+      rel="noreferrer"
+      className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink"
+    >
       {children}
     </a>
   );
@@ -110,8 +173,14 @@ function DayField({ day, onDay }: { readonly day: string | null; readonly onDay:
   return (
     <label className="flex items-baseline gap-1.5">
       <span className="text-ink-soft">Day</span>
-      <input type="date" value={draft} onChange={({ target }) => setDraft(target.value)} onBlur={() => draft !== (day ?? '') && onDay(draft === '' ? null : draft)} onKeyDown={(event) => event.key === 'Enter' && draft !== (day ?? '') && onDay(draft === '' ? null : draft)} className="rounded-sm border border-rule bg-ground px-1" />
+      <input
+        type="date"
+        value={draft}
+        onChange={({ target }) => setDraft(target.value)}
+        onBlur={() => draft !== (day ?? '') && onDay(draft === '' ? null : draft)}
+        onKeyDown={(event) => event.key === 'Enter' && draft !== (day ?? '') && onDay(draft === '' ? null : draft)}
+        className="rounded-sm border border-rule bg-ground px-1"
+      />
     </label>
   );
 }
-

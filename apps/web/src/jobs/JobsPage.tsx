@@ -113,7 +113,9 @@ export function JobsPage() {
           {jobs?.length === 0 && jobId === undefined && (
             <div className="max-w-md">
               <h1 className="mb-2 text-xl font-semibold">No jobs yet</h1>
-              <p className="mb-4 text-ink-soft">A job is a commission; its stands are the places where the tripod goes. Make one to begin.</p>
+              <p className="mb-4 text-ink-soft">
+                A job is a commission; its stands are the places where the tripod goes. Make one to begin.
+              </p>
               <Button look="main" onClick={() => void add()}>
                 <Plus size={15} aria-hidden /> New job
               </Button>
@@ -143,7 +145,12 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
       console.warn('Gangway cannot remember the last job in this browser.', storageError);
     }
   }, [job]);
-  if (isLoading) return <p role="status" className="text-ink-soft">Fetching the job …</p>;
+  if (isLoading)
+    return (
+      <p role="status" className="text-ink-soft">
+        Fetching the job …
+      </p>
+    );
   if (!job) return error ? <ErrorNote words={errorSentence(error)} {...(!isGone(error) && { onRetry: () => void refetch() })} /> : null;
   return (
     <>
@@ -200,7 +207,12 @@ function JobHead({ job }: { readonly job: Job }) {
           />
         ) : (
           <h1 className="text-xl font-semibold">
-            <button type="button" title="Rename" onClick={() => setRenaming(true)} className="max-w-full truncate rounded-sm px-1 text-left hover:bg-sunk">
+            <button
+              type="button"
+              title="Rename"
+              onClick={() => setRenaming(true)}
+              className="max-w-full truncate rounded-sm px-1 text-left hover:bg-sunk"
+            >
               {job.name}
             </button>
           </h1>
@@ -211,7 +223,10 @@ function JobHead({ job }: { readonly job: Job }) {
             : 'Open a stand to set rise, shift and aperture on its bench and see what holds.'}
         </p>
       </div>
-      <Link to={`/jobs/${job.id}/log`} className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink">
+      <Link
+        to={`/jobs/${job.id}/log`}
+        className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
+      >
         Log
       </Link>
       <Button look="main" onClick={() => setAdding(true)}>

@@ -61,7 +61,11 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
         </label>
         <fieldset className="grid gap-1">
           <legend className="mb-1 text-sm text-ink-soft">Rig to start from</legend>
-          {kitError && <p role="alert" className="text-sm text-fails">{errorSentence(kitError)}</p>}
+          {kitError && (
+            <p role="alert" className="text-sm text-fails">
+              {errorSentence(kitError)}
+            </p>
+          )}
           {kit && rigs.length === 0 && (
             <p className="text-sm">
               The kit has no finished rig yet.{' '}

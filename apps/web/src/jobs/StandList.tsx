@@ -21,11 +21,20 @@ export function StandList({ job }: { readonly job: Job }) {
   const { data: log } = api.useLogQuery(job.id);
   const [orderStands] = api.useOrderStandsMutation();
   const tell = useTell();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const ids = job.stands.map(({ id }) => id);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    void orderStands({ id: job.id, standOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(({ error }) => tell(error ? errorSentence(error) : 'The order is changed.', error ? undefined : () => void orderStands({ id: job.id, standOrder: ids })));
+    void orderStands({ id: job.id, standOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(
+      ({ error }) =>
+        tell(
+          error ? errorSentence(error) : 'The order is changed.',
+          error ? undefined : () => void orderStands({ id: job.id, standOrder: ids }),
+        ),
+    );
   };
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
@@ -70,8 +79,19 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
   };
 
   return (
-    <li ref={setNodeRef} style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }} className={`${isDragging ? 'z-20 shadow-raised ' : ''}relative flex gap-3 rounded-md border border-hairline bg-sheet p-3 focus-within:border-accent hover:border-rule`}>
-      <button ref={setActivatorNodeRef} type="button" {...attributes} {...listeners} aria-label={`Move ${stand.name}: Space takes it up, arrows move it`} className="relative z-10 -mr-1 -ml-1 touch-none cursor-grab self-stretch text-ink-soft">
+    <li
+      ref={setNodeRef}
+      style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }}
+      className={`${isDragging ? 'z-20 shadow-raised ' : ''}relative flex gap-3 rounded-md border border-hairline bg-sheet p-3 focus-within:border-accent hover:border-rule`}
+    >
+      <button
+        ref={setActivatorNodeRef}
+        type="button"
+        {...attributes}
+        {...listeners}
+        aria-label={`Move ${stand.name}: Space takes it up, arrows move it`}
+        className="relative z-10 -mr-1 -ml-1 touch-none cursor-grab self-stretch text-ink-soft"
+      >
         <GripVertical size={16} aria-hidden />
       </button>
       <CircleMiniature settings={settings} size={104} />
@@ -108,9 +128,13 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
         </div>
         <p className="truncate text-sm text-ink-soft">{settings.rig.name}</p>
         <p className="text-sm tabular-nums">
-          {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)}, {settings.orientation},{' '}
-          {settings.focusM === null ? 'at infinity' : `at ${fixed(settings.focusM, 1)} m`}
-          {takes !== null && <span className={takes === 0 ? 'text-ink-soft' : 'font-semibold'}>{takes === 0 ? '; not shot yet' : `; ${takes} ${takes === 1 ? 'take' : 'takes'} logged`}</span>}
+          {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)},{' '}
+          {settings.orientation}, {settings.focusM === null ? 'at infinity' : `at ${fixed(settings.focusM, 1)} m`}
+          {takes !== null && (
+            <span className={takes === 0 ? 'text-ink-soft' : 'font-semibold'}>
+              {takes === 0 ? '; not shot yet' : `; ${takes} ${takes === 1 ? 'take' : 'takes'} logged`}
+            </span>
+          )}
         </p>
         <p className="mt-1 flex items-start gap-2 text-sm">
           <StateMark state={worst} />

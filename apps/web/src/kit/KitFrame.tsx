@@ -30,7 +30,10 @@ export function KitFrame() {
         <KitUndo />
       </TopBar>
       <div className="grid grow max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_1fr] md:grid-cols-[15rem_minmax(0,1fr)]">
-        <nav aria-label="Kit" className="border-hairline text-sm max-md:flex max-md:gap-1 max-md:overflow-x-auto max-md:border-b max-md:p-2 max-md:whitespace-nowrap md:border-r md:p-4 print:hidden">
+        <nav
+          aria-label="Kit"
+          className="border-hairline text-sm max-md:flex max-md:gap-1 max-md:overflow-x-auto max-md:border-b max-md:p-2 max-md:whitespace-nowrap md:border-r md:p-4 print:hidden"
+        >
           <NavLink to="/kit/rigs" className={LINK}>
             Rigs <Count n={kit?.rigs.filter(({ archived }) => !archived).length ?? 0} />
           </NavLink>
@@ -59,7 +62,13 @@ export function KitFrame() {
           )}
           {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
           {kit && (
-            <Suspense fallback={<p role="status" className="text-ink-soft">Fetching the page …</p>}>
+            <Suspense
+              fallback={
+                <p role="status" className="text-ink-soft">
+                  Fetching the page …
+                </p>
+              }
+            >
               <Outlet context={kit} />
             </Suspense>
           )}
@@ -90,10 +99,18 @@ function KitUndo() {
   const act = (back: boolean) => void go(back).then((refused) => refused !== null && tell(refused));
   return (
     <span className="flex print:hidden">
-      <IconButton label={undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`} disabled={undoable === null} onClick={() => act(true)}>
+      <IconButton
+        label={undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`}
+        disabled={undoable === null}
+        onClick={() => act(true)}
+      >
         <Undo2 size={18} aria-hidden />
       </IconButton>
-      <IconButton label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`} disabled={redoable === null} onClick={() => act(false)}>
+      <IconButton
+        label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`}
+        disabled={redoable === null}
+        onClick={() => act(false)}
+      >
         <Redo2 size={18} aria-hidden />
       </IconButton>
     </span>

@@ -15,18 +15,29 @@ describe('undoing what was done to the kit', () => {
     const after: Kit = { ...before, items: [{ item: renamed, version: 5, archived: false, used }] };
     const done = doneBetween(before, after, changes, 'renamed');
     expect(changesTo(after, done, 'before')).toEqual([{ op: 'putItem', item, archived: false, version: 5 }]);
-    expect(changesTo({ ...after, items: [{ item, version: 6, archived: false, used }] }, done, 'after')).toEqual([{ op: 'putItem', item: renamed, archived: false, version: 6 }]);
+    expect(changesTo({ ...after, items: [{ item, version: 6, archived: false, used }] }, done, 'after')).toEqual([
+      { op: 'putItem', item: renamed, archived: false, version: 6 },
+    ]);
   });
 
   test('what was added is removed, what was removed comes back, and what was put away instead is brought out', () => {
-    const added = doneBetween(before, { ...before, items: [...before.items, { item: other, version: 1, archived: false, used }] }, [{ op: 'putItem', item: other, archived: false, version: null }], 'added');
-    expect(changesTo({ ...before, items: [{ item: other, version: 1, archived: false, used }] }, added, 'before')).toEqual([{ op: 'removeItem', id: other.id, version: 1 }]);
+    const added = doneBetween(
+      before,
+      { ...before, items: [...before.items, { item: other, version: 1, archived: false, used }] },
+      [{ op: 'putItem', item: other, archived: false, version: null }],
+      'added',
+    );
+    expect(changesTo({ ...before, items: [{ item: other, version: 1, archived: false, used }] }, added, 'before')).toEqual([
+      { op: 'removeItem', id: other.id, version: 1 },
+    ]);
     expect(changesTo(before, added, 'before')).toEqual([]);
     const removal: KitChange[] = [{ op: 'removeRig', id: rig.id, version: 2 }];
     const gone = doneBetween(before, { ...before, rigs: [] }, removal, 'removed');
     expect(changesTo({ ...before, rigs: [] }, gone, 'before')).toEqual([{ op: 'putRig', rig, archived: false, version: null }]);
     const away: Kit = { ...before, rigs: [{ rig, version: 3, archived: true, used }] };
-    expect(changesTo(away, doneBetween(before, away, removal, 'put away'), 'before')).toEqual([{ op: 'putRig', rig, archived: false, version: 3 }]);
+    expect(changesTo(away, doneBetween(before, away, removal, 'put away'), 'before')).toEqual([
+      { op: 'putRig', rig, archived: false, version: 3 },
+    ]);
   });
 
   test('back and on again, and doing something new forgets what was undone', () => {

@@ -47,7 +47,9 @@ export function changesTo(kit: Kit, { steps }: Done, side: 'before' | 'after'): 
       return [{ op: item ? 'removeItem' : 'removeRig', id: step.id, version }];
     }
     const { thing, archived } = wanted;
-    return 'item' in thing ? [{ op: 'putItem', item: thing.item, archived, version }] : [{ op: 'putRig', rig: thing.rig, archived, version }];
+    return 'item' in thing
+      ? [{ op: 'putItem', item: thing.item, archived, version }]
+      : [{ op: 'putRig', rig: thing.rig, archived, version }];
   });
 }
 

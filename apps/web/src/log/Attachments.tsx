@@ -37,18 +37,35 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
         {attachments.map(({ id, name, standId: at, takeId }) => (
           <figure key={id} className="relative m-0 w-20">
             <a href={`/api/attachments/${id}/file`} target="_blank" rel="noreferrer">
-              <img src={`/api/attachments/${id}/file`} alt={name} loading="lazy" className="h-14 w-20 rounded-sm border border-rule object-cover" />
+              <img
+                src={`/api/attachments/${id}/file`}
+                alt={name}
+                loading="lazy"
+                className="h-14 w-20 rounded-sm border border-rule object-cover"
+              />
             </a>
-            <figcaption className="truncate text-[0.6875rem]" title={`${name}, ${stands.find((stand) => stand.id === at)?.name ?? ''}${takeId === null ? '' : ', with a take'}`}>
+            <figcaption
+              className="truncate text-[0.6875rem]"
+              title={`${name}, ${stands.find((stand) => stand.id === at)?.name ?? ''}${takeId === null ? '' : ', with a take'}`}
+            >
               {stands.find((stand) => stand.id === at)?.name ?? name}
             </figcaption>
-            <IconButton label={`Delete ${name}`} className="absolute! top-0 right-0 size-6! border-rule! bg-sheet" onClick={() => void detach(id).then(({ error }) => setTrouble(error ? errorSentence(error) : null))}>
+            <IconButton
+              label={`Delete ${name}`}
+              className="absolute! top-0 right-0 size-6! border-rule! bg-sheet"
+              onClick={() => void detach(id).then(({ error }) => setTrouble(error ? errorSentence(error) : null))}
+            >
               <X size={12} aria-hidden />
             </IconButton>
           </figure>
         ))}
         {!take && (
-          <select aria-label="Attach to" value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44 rounded-sm border border-rule bg-ground px-1 py-1">
+          <select
+            aria-label="Attach to"
+            value={to}
+            onChange={({ target }) => setStandId(target.value)}
+            className="max-w-44 rounded-sm border border-rule bg-ground px-1 py-1"
+          >
             {stands.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

@@ -5,7 +5,17 @@ import { COLUMNS, withCell, type LogKey } from './columns';
 import type { Change } from './change';
 
 /** One value put into a column of every chosen take. */
-export function BulkEdit({ chosen, timeZone, onChange, onNone }: { readonly chosen: readonly LogTake[]; readonly timeZone: string; readonly onChange: Change; readonly onNone: () => void }) {
+export function BulkEdit({
+  chosen,
+  timeZone,
+  onChange,
+  onNone,
+}: {
+  readonly chosen: readonly LogTake[];
+  readonly timeZone: string;
+  readonly onChange: Change;
+  readonly onNone: () => void;
+}) {
   const [key, setKey] = useState<LogKey>('remarks');
   const [typed, setTyped] = useState('');
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -33,23 +43,33 @@ export function BulkEdit({ chosen, timeZone, onChange, onNone }: { readonly chos
         void apply();
       }}
     >
-      <span>
-        In {n === 1 ? 'the chosen take' : `all ${n} chosen takes`} set
-      </span>
-      <select aria-label="Column" value={key} onChange={({ target }) => setKey(target.value as LogKey)} className="rounded-sm border border-rule bg-ground px-1 py-1">
+      <span>In {n === 1 ? 'the chosen take' : `all ${n} chosen takes`} set</span>
+      <select
+        aria-label="Column"
+        value={key}
+        onChange={({ target }) => setKey(target.value as LogKey)}
+        className="rounded-sm border border-rule bg-ground px-1 py-1"
+      >
         {COLUMNS.map((each) => (
           <option key={each.key} value={each.key}>
             {each.label}
           </option>
         ))}
       </select>
-      <input aria-label="Value" value={typed} onChange={({ target }) => setTyped(target.value)} className="w-48 rounded-sm border border-rule bg-ground px-1.5 py-1" />
+      <input
+        aria-label="Value"
+        value={typed}
+        onChange={({ target }) => setTyped(target.value)}
+        className="w-48 rounded-sm border border-rule bg-ground px-1.5 py-1"
+      />
       <Button type="submit" look="main">
         Set
       </Button>
       <Button
         onClick={() => {
-          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, `${n} ${n === 1 ? 'take' : 'takes'} removed`).then((refused) => (refused === null ? onNone() : setRefusal(refused)));
+          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, `${n} ${n === 1 ? 'take' : 'takes'} removed`).then((refused) =>
+            refused === null ? onNone() : setRefusal(refused),
+          );
         }}
       >
         Remove

@@ -21,14 +21,20 @@ export function LogButton({ settings }: { readonly settings: StandSettings }) {
     const take = nextTake(settings, { id: standId, name }, log.takes, new Date());
     const { error: refused } = await changeLog({ jobId, put: [take], remove: [] });
     if (refused) tell(`The take is not logged: ${errorSentence(refused)}`);
-    else tell(`Take ${logged + 1} is logged${words === '' ? '' : `: ${words}`}${take.filmFrame === null ? '' : `, ${take.holder}, frame ${take.filmFrame}`}.`, () => void changeLog({ jobId, put: [], remove: [take.id] }));
+    else
+      tell(
+        `Take ${logged + 1} is logged${words === '' ? '' : `: ${words}`}${take.filmFrame === null ? '' : `, ${take.holder}, frame ${take.filmFrame}`}.`,
+        () => void changeLog({ jobId, put: [], remove: [take.id] }),
+      );
   };
   return (
     <div className="flex flex-wrap items-center gap-2">
       <Button look="main" disabled={!log} onClick={() => void touch()} className="max-sm:min-h-11 max-sm:px-4">
         <CircleDot size={16} aria-hidden /> Log a take
       </Button>
-      <span className="text-sm text-ink-soft">{error ? errorSentence(error) : `${logged} logged here${words === '' ? '' : `; next: ${words}`}`}</span>
+      <span className="text-sm text-ink-soft">
+        {error ? errorSentence(error) : `${logged} logged here${words === '' ? '' : `; next: ${words}`}`}
+      </span>
     </div>
   );
 }

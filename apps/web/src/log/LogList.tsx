@@ -29,7 +29,13 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
     return [...takes].sort((a, b) => place(a) - place(b) || (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
   }, [takes, stands, grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are not handed on
-  const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => TAKE_PX, overscan: 6, getItemKey: (i) => rows[i]?.id ?? i });
+  const virtual = useVirtualizer({
+    count: rows.length,
+    getScrollElement: () => scroll.current,
+    estimateSize: () => TAKE_PX,
+    overscan: 6,
+    getItemKey: (i) => rows[i]?.id ?? i,
+  });
   const open = rows.find(({ id }) => id === openId);
   const toggle = (id: string): void => {
     const next = new Set(selected);
@@ -38,15 +44,37 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
   };
   return (
     <div ref={sizeRef} className="min-h-80 grow">
-      <div ref={scroll} className="overflow-y-auto rounded-md border border-hairline bg-sheet text-sm" style={{ height: Math.max(LEAST_PX, size?.height ?? 0) }} tabIndex={0} role="region" aria-label="Takes">
+      <div
+        ref={scroll}
+        className="overflow-y-auto rounded-md border border-hairline bg-sheet text-sm"
+        style={{ height: Math.max(LEAST_PX, size?.height ?? 0) }}
+        tabIndex={0}
+        role="region"
+        aria-label="Takes"
+      >
         <ul className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, key }) => {
             const take = rows[index];
             if (!take) return null;
             return (
-              <li key={key} ref={virtual.measureElement} data-index={index} data-take={take.id} aria-setsize={rows.length} aria-posinset={index + 1} className="absolute inset-x-0 flex border-b border-hairline" style={{ top: start }}>
+              <li
+                key={key}
+                ref={virtual.measureElement}
+                data-index={index}
+                data-take={take.id}
+                aria-setsize={rows.length}
+                aria-posinset={index + 1}
+                className="absolute inset-x-0 flex border-b border-hairline"
+                style={{ top: start }}
+              >
                 <label className="grid w-11 shrink-0 place-items-center">
-                  <input type="checkbox" aria-label={`Choose the take of ${cellWords(take, { key: 'at' }, timeZone)}`} checked={selected.has(take.id)} onChange={() => toggle(take.id)} className="size-4.5 accent-accent" />
+                  <input
+                    type="checkbox"
+                    aria-label={`Choose the take of ${cellWords(take, { key: 'at' }, timeZone)}`}
+                    checked={selected.has(take.id)}
+                    onChange={() => toggle(take.id)}
+                    className="size-4.5 accent-accent"
+                  />
                 </label>
                 <button type="button" onClick={() => setOpenId(take.id)} className="min-w-0 grow py-2 pr-3 text-left">
                   <Facts take={take} timeZone={timeZone} />
@@ -63,7 +91,9 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
 
 /** What is read of a take at a glance. */
 function Facts({ take, timeZone }: { readonly take: LogTake; readonly timeZone: string }) {
-  const exposure = [take.timeS === null ? 'time not known' : timeWords(take.timeS), take.iso === null ? '' : `ISO ${take.iso}`].filter(Boolean).join(', ');
+  const exposure = [take.timeS === null ? 'time not known' : timeWords(take.timeS), take.iso === null ? '' : `ISO ${take.iso}`]
+    .filter(Boolean)
+    .join(', ');
   return (
     <>
       <span className="flex items-baseline gap-2">
@@ -74,7 +104,9 @@ function Facts({ take, timeZone }: { readonly take: LogTake; readonly timeZone: 
         {exposure}; {settingWords(take).join('; ')}
       </span>
       {(take.file !== '' || take.rating > 0 || take.remarks !== '') && (
-        <span className="block leading-5 break-words text-ink-soft">{[take.file, '★'.repeat(take.rating), take.remarks].filter(Boolean).join(' · ')}</span>
+        <span className="block leading-5 break-words text-ink-soft">
+          {[take.file, '★'.repeat(take.rating), take.remarks].filter(Boolean).join(' · ')}
+        </span>
       )}
     </>
   );
@@ -102,10 +134,22 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
     else onClose();
   };
   return (
-    <Dialog open onClose={() => void close()} title={take.stand} help="What was set. Correct a figure and leave its field; an empty one is not known, an empty focus is at infinity.">
+    <Dialog
+      open
+      onClose={() => void close()}
+      title={take.stand}
+      help="What was set. Correct a figure and leave its field; an empty one is not known, an empty focus is at infinity."
+    >
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {COLUMNS.map((column) => (
-          <Figure key={column.key} take={take} column={column} timeZone={timeZone} onChange={onChange} onCommit={(commit) => commits.current.set(column.key, commit)} />
+          <Figure
+            key={column.key}
+            take={take}
+            column={column}
+            timeZone={timeZone}
+            onChange={onChange}
+            onCommit={(commit) => commits.current.set(column.key, commit)}
+          />
         ))}
       </div>
       <div className="mt-4 flex justify-between">
@@ -120,7 +164,13 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
   );
 }
 
-function Figure({ take, column, timeZone, onChange, onCommit }: TakeProps & { readonly column: LogColumn; readonly onCommit: (commit: Promise<boolean>) => void }) {
+function Figure({
+  take,
+  column,
+  timeZone,
+  onChange,
+  onCommit,
+}: TakeProps & { readonly column: LogColumn; readonly onCommit: (commit: Promise<boolean>) => void }) {
   const { typed, settled, refusal, type, commit, putBack } = useCellEdit(take, column, timeZone, onChange);
   const back = () => {
     putBack();

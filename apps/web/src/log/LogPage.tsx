@@ -32,7 +32,10 @@ export function LogPage() {
   const [said, setSaid] = useState<readonly string[]>([]);
   const timeZone = job?.place?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
   const takes = useMemo(() => log?.takes ?? [], [log]);
-  const shown = useMemo(() => takes.filter((take) => (standId === '' || take.standId === standId) && (words.trim() === '' || holds(take, words, timeZone))), [takes, words, standId, timeZone]);
+  const shown = useMemo(
+    () => takes.filter((take) => (standId === '' || take.standId === standId) && (words.trim() === '' || holds(take, words, timeZone))),
+    [takes, words, standId, timeZone],
+  );
   const chosen = useMemo(() => takes.filter(({ id }) => selected.has(id)), [takes, selected]);
   const Takes = useNarrow() ? LogList : LogTable;
   const film = useMemo(() => filmUse(takes), [takes]);
@@ -63,7 +66,10 @@ export function LogPage() {
       return;
     }
     const refused = found.takes.length === 0 ? null : await change({ put: found.takes, remove: [] }, `${found.takes.length} takes read in`);
-    setSaid([...(refused === null ? [`${found.takes.length} ${found.takes.length === 1 ? 'take is' : 'takes are'} read in.`] : [refused]), ...found.refused]);
+    setSaid([
+      ...(refused === null ? [`${found.takes.length} ${found.takes.length === 1 ? 'take is' : 'takes are'} read in.`] : [refused]),
+      ...found.refused,
+    ]);
   };
   return (
     <div className="flex h-dvh flex-col max-sm:h-auto max-sm:min-h-dvh">
@@ -82,8 +88,20 @@ export function LogPage() {
       />
       <main className="flex min-h-0 grow flex-col gap-2 p-3">
         <div className="flex flex-wrap items-center gap-2 text-sm">
-          <input type="search" aria-label="Find in the log" placeholder="Find …" value={words} onChange={({ target }) => setWords(target.value)} className="min-h-8 w-44 rounded-md border border-rule bg-sheet px-2" />
-          <select aria-label="Stand" value={standId} onChange={({ target }) => setStandId(target.value)} className="min-h-8 max-w-52 rounded-md border border-rule bg-sheet px-1">
+          <input
+            type="search"
+            aria-label="Find in the log"
+            placeholder="Find …"
+            value={words}
+            onChange={({ target }) => setWords(target.value)}
+            className="min-h-8 w-44 rounded-md border border-rule bg-sheet px-2"
+          />
+          <select
+            aria-label="Stand"
+            value={standId}
+            onChange={({ target }) => setStandId(target.value)}
+            className="min-h-8 max-w-52 rounded-md border border-rule bg-sheet px-1"
+          >
             <option value="">every stand</option>
             {job.stands.map(({ id, name }) => (
               <option key={id} value={id}>
@@ -96,7 +114,9 @@ export function LogPage() {
             by stand
           </label>
           <span role="status" className="text-ink-soft tabular-nums">
-            {shown.length === takes.length ? `${takes.length} ${takes.length === 1 ? 'take' : 'takes'}` : `${shown.length} of ${takes.length} takes`}
+            {shown.length === takes.length
+              ? `${takes.length} ${takes.length === 1 ? 'take' : 'takes'}`
+              : `${shown.length} of ${takes.length} takes`}
             {chosen.length > 0 && `, ${chosen.length} chosen`}
           </span>
           <span className="grow" />
@@ -123,10 +143,18 @@ export function LogPage() {
               }}
             />
           </label>
-          <Button disabled={out.length === 0} title="Write out as CSV: the takes shown, or those chosen" onClick={() => download(`${file}-log.csv`, 'text/csv;charset=utf-8', logCsv(out))}>
+          <Button
+            disabled={out.length === 0}
+            title="Write out as CSV: the takes shown, or those chosen"
+            onClick={() => download(`${file}-log.csv`, 'text/csv;charset=utf-8', logCsv(out))}
+          >
             CSV
           </Button>
-          <Button disabled={out.length === 0} title="Write out as JSON: the takes shown, or those chosen" onClick={() => download(`${file}-log.json`, 'application/json', logJson(out))}>
+          <Button
+            disabled={out.length === 0}
+            title="Write out as JSON: the takes shown, or those chosen"
+            onClick={() => download(`${file}-log.json`, 'application/json', logJson(out))}
+          >
             JSON
           </Button>
         </div>
@@ -148,10 +176,21 @@ export function LogPage() {
         {takes.length === 0 ? (
           <div className="max-w-lg p-6">
             <h2 className="mb-1 text-lg font-semibold">Nothing logged yet</h2>
-            <p className="text-ink-soft">Open a stand and touch “Log a take” in its steps Expose or Card: movements, focus, aperture, time and film are taken from the stand as it is set. Or read in a log that was written out before.</p>
+            <p className="text-ink-soft">
+              Open a stand and touch “Log a take” in its steps Expose or Card: movements, focus, aperture, time and film are taken from the
+              stand as it is set. Or read in a log that was written out before.
+            </p>
           </div>
         ) : (
-          <Takes takes={shown} stands={job.stands} grouped={grouped} timeZone={timeZone} selected={selected} onSelect={setSelected} onChange={change} />
+          <Takes
+            takes={shown}
+            stands={job.stands}
+            grouped={grouped}
+            timeZone={timeZone}
+            selected={selected}
+            onSelect={setSelected}
+            onChange={change}
+          />
         )}
         <div className="flex flex-wrap gap-x-6 gap-y-2 text-sm">
           {film.length > 0 && (
@@ -170,7 +209,17 @@ export function LogPage() {
           <p className="ml-auto self-end text-xs text-ink-soft">Times of {timeZone}.</p>
         </div>
       </main>
-      <Suspense fallback={null}>{matching && <MatchDialog job={job} takes={chosen.length > 0 ? chosen : takes} timeZone={timeZone} onChange={change} onClose={() => setMatching(false)} />}</Suspense>
+      <Suspense fallback={null}>
+        {matching && (
+          <MatchDialog
+            job={job}
+            takes={chosen.length > 0 ? chosen : takes}
+            timeZone={timeZone}
+            onChange={change}
+            onClose={() => setMatching(false)}
+          />
+        )}
+      </Suspense>
     </div>
   );
 }

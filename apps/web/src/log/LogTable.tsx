@@ -1,4 +1,12 @@
-import { createColumnHelper, getCoreRowModel, getExpandedRowModel, getGroupedRowModel, getSortedRowModel, useReactTable, type SortingState } from '@tanstack/react-table';
+import {
+  createColumnHelper,
+  getCoreRowModel,
+  getExpandedRowModel,
+  getGroupedRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type SortingState,
+} from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
@@ -16,7 +24,9 @@ const GRID = `${CHECK_PX}px ${COLUMNS.map(({ width }) => `${width}px`).join(' ')
 const helper = createColumnHelper<LogTake>();
 const columns = [
   helper.accessor('standId', { id: 'group', getGroupingValue: (take) => take.standId, enableSorting: false }),
-  ...COLUMNS.map(({ key }) => helper.accessor((take) => sortValue(take, key), { id: key, sortingFn: (a, b, id) => compare(a.getValue(id), b.getValue(id)) })),
+  ...COLUMNS.map(({ key }) =>
+    helper.accessor((take) => sortValue(take, key), { id: key, sortingFn: (a, b, id) => compare(a.getValue(id), b.getValue(id)) }),
+  ),
 ];
 
 function compare(a: unknown, b: unknown): number {
@@ -48,7 +58,18 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
   const data = useMemo(() => [...takes], [takes]);
   const grouping = useMemo(() => (grouped ? ['group'] : []), [grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's own functions are not handed on
-  const table = useReactTable({ data, columns, state: { sorting, grouping, expanded: true }, onSortingChange: setSorting, getRowId: ({ id }) => id, getCoreRowModel: getCoreRowModel(), getSortedRowModel: getSortedRowModel(), getGroupedRowModel: getGroupedRowModel(), getExpandedRowModel: getExpandedRowModel(), autoResetExpanded: false });
+  const table = useReactTable({
+    data,
+    columns,
+    state: { sorting, grouping, expanded: true },
+    onSortingChange: setSorting,
+    getRowId: ({ id }) => id,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+    getGroupedRowModel: getGroupedRowModel(),
+    getExpandedRowModel: getExpandedRowModel(),
+    autoResetExpanded: false,
+  });
   const { rows } = table.getRowModel();
   const scroll = useRef<HTMLDivElement>(null);
   const [sizeRef, size] = useSize<HTMLDivElement>();
@@ -59,7 +80,9 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
   useEffect(() => {
     if (!at || editing) return;
     virtual.scrollToIndex(at.row);
-    const cell = requestAnimationFrame(() => scroll.current?.querySelector<HTMLElement>(`[data-cell="${at.row}:${at.column}"]`)?.focus({ preventScroll: false }));
+    const cell = requestAnimationFrame(() =>
+      scroll.current?.querySelector<HTMLElement>(`[data-cell="${at.row}:${at.column}"]`)?.focus({ preventScroll: false }),
+    );
     return () => cancelAnimationFrame(cell);
   }, [at, editing, virtual]);
 
@@ -70,14 +93,27 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
   };
   const onKeyDown = (event: KeyboardEvent) => {
     if (!at || editing) return;
-    const moves: Readonly<Record<string, readonly [number, number]>> = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1], PageDown: [15, 0], PageUp: [-15, 0], Home: [0, -99], End: [0, 99] };
+    const moves: Readonly<Record<string, readonly [number, number]>> = {
+      ArrowUp: [-1, 0],
+      ArrowDown: [1, 0],
+      ArrowLeft: [0, -1],
+      ArrowRight: [0, 1],
+      PageDown: [15, 0],
+      PageUp: [-15, 0],
+      Home: [0, -99],
+      End: [0, 99],
+    };
     const by = moves[event.key];
     if (by) go(Math.max(0, Math.min(rows.length - 1, at.row + by[0])), at.column + by[1], by[0] < 0 ? -1 : 1);
     else if (event.key === 'Enter' || event.key === 'F2') setEditing(true);
     else if (event.key === ' ') toggle(rows[at.row]?.original.id ?? '');
     else if (event.key === 'Delete') {
       const take = rows[at.row]?.original;
-      if (take) void onChange({ put: [], remove: selected.size > 0 ? [...selected] : [take.id] }, selected.size > 1 ? `${selected.size} takes removed` : 'a take removed').then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
+      if (take)
+        void onChange(
+          { put: [], remove: selected.size > 0 ? [...selected] : [take.id] },
+          selected.size > 1 ? `${selected.size} takes removed` : 'a take removed',
+        ).then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
     } else return;
     event.preventDefault();
   };
@@ -100,15 +136,33 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
         style={{ height: size?.height ?? 400 }}
         onKeyDown={onKeyDown}
       >
-        <div role="row" className="sticky top-0 z-10 grid border-b border-rule bg-sheet" style={{ gridTemplateColumns: GRID, width: WIDTH_PX }}>
+        <div
+          role="row"
+          className="sticky top-0 z-10 grid border-b border-rule bg-sheet"
+          style={{ gridTemplateColumns: GRID, width: WIDTH_PX }}
+        >
           <span role="columnheader" className="grid place-items-center">
-            <input type="checkbox" aria-label="Choose all takes shown" checked={all} onChange={() => onSelect(all ? new Set() : new Set(takes.map(({ id }) => id)))} className="accent-accent" />
+            <input
+              type="checkbox"
+              aria-label="Choose all takes shown"
+              checked={all}
+              onChange={() => onSelect(all ? new Set() : new Set(takes.map(({ id }) => id)))}
+              className="accent-accent"
+            />
           </span>
           {COLUMNS.map((column) => {
             const sorted = table.getColumn(column.key)?.getIsSorted() ?? false;
             return (
-              <span key={column.key} role="columnheader" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}>
-                <button type="button" onClick={() => table.getColumn(column.key)?.toggleSorting()} className={`flex h-8 w-full items-center gap-1 px-1.5 font-medium hover:bg-sunk ${column.right ? 'justify-end' : ''}`}>
+              <span
+                key={column.key}
+                role="columnheader"
+                aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+              >
+                <button
+                  type="button"
+                  onClick={() => table.getColumn(column.key)?.toggleSorting()}
+                  className={`flex h-8 w-full items-center gap-1 px-1.5 font-medium hover:bg-sunk ${column.right ? 'justify-end' : ''}`}
+                >
                   <span className="truncate">
                     {column.label}
                     {column.unit !== '' && <span className="text-ink-soft"> {column.unit}</span>}
@@ -126,9 +180,15 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
             if (!row) return null;
             if (row.getIsGrouped()) {
               return (
-                <div key={row.id} role="row" className="absolute left-0 flex items-center border-b border-rule bg-sunk px-2 font-semibold" style={{ top: start, height: ROW_PX, width: WIDTH_PX }}>
+                <div
+                  key={row.id}
+                  role="row"
+                  className="absolute left-0 flex items-center border-b border-rule bg-sunk px-2 font-semibold"
+                  style={{ top: start, height: ROW_PX, width: WIDTH_PX }}
+                >
                   <span role="gridcell" className="sticky left-2">
-                    {nameOf(row.original.standId)} <span className="font-normal text-ink-soft">{row.subRows.length === 1 ? '1 take' : `${row.subRows.length} takes`}</span>
+                    {nameOf(row.original.standId)}{' '}
+                    <span className="font-normal text-ink-soft">{row.subRows.length === 1 ? '1 take' : `${row.subRows.length} takes`}</span>
                   </span>
                 </div>
               );
@@ -176,9 +236,22 @@ interface RowProps {
 const Row = memo(
   function Row({ take, index, top, timeZone, chosen, column, first, editing, onToggle, onAt, onEdit, onChange }: RowProps) {
     return (
-      <div role="row" aria-rowindex={index + 2} aria-selected={chosen} data-take={take.id} className={`absolute left-0 grid border-b border-hairline ${chosen ? 'bg-sunk' : ''}`} style={{ gridTemplateColumns: GRID, top, height: ROW_PX, width: WIDTH_PX }}>
+      <div
+        role="row"
+        aria-rowindex={index + 2}
+        aria-selected={chosen}
+        data-take={take.id}
+        className={`absolute left-0 grid border-b border-hairline ${chosen ? 'bg-sunk' : ''}`}
+        style={{ gridTemplateColumns: GRID, top, height: ROW_PX, width: WIDTH_PX }}
+      >
         <span role="gridcell" className="grid place-items-center">
-          <input type="checkbox" aria-label={`Choose the take of ${cellWords(take, { key: 'at' }, timeZone)}`} checked={chosen} onChange={() => onToggle(take.id)} className="accent-accent" />
+          <input
+            type="checkbox"
+            aria-label={`Choose the take of ${cellWords(take, { key: 'at' }, timeZone)}`}
+            checked={chosen}
+            onChange={() => onToggle(take.id)}
+            className="accent-accent"
+          />
         </span>
         {COLUMNS.map((each, i) =>
           editing && i === column ? (
@@ -205,10 +278,32 @@ const Row = memo(
       </div>
     );
   },
-  (one, other) => one.take === other.take && one.index === other.index && one.top === other.top && one.timeZone === other.timeZone && one.chosen === other.chosen && one.column === other.column && one.first === other.first && one.editing === other.editing && one.onToggle === other.onToggle && one.onChange === other.onChange,
+  (one, other) =>
+    one.take === other.take &&
+    one.index === other.index &&
+    one.top === other.top &&
+    one.timeZone === other.timeZone &&
+    one.chosen === other.chosen &&
+    one.column === other.column &&
+    one.first === other.first &&
+    one.editing === other.editing &&
+    one.onToggle === other.onToggle &&
+    one.onChange === other.onChange,
 );
 
-function CellEditor({ take, column, timeZone, onChange, onDone }: { readonly take: LogTake; readonly column: LogColumn; readonly timeZone: string; readonly onChange: Change; readonly onDone: () => void }) {
+function CellEditor({
+  take,
+  column,
+  timeZone,
+  onChange,
+  onDone,
+}: {
+  readonly take: LogTake;
+  readonly column: LogColumn;
+  readonly timeZone: string;
+  readonly onChange: Change;
+  readonly onDone: () => void;
+}) {
   const { typed, refusal, type, commit } = useCellEdit(take, column, timeZone, onChange);
   const finish = async () => {
     if (await commit()) onDone();
@@ -232,7 +327,10 @@ function CellEditor({ take, column, timeZone, onChange, onDone }: { readonly tak
         className={`h-8 w-full border-2 bg-ground px-1 ${column.right ? 'text-right' : ''} ${refusal === null ? 'border-accent' : 'border-fails'}`}
       />
       {refusal !== null && (
-        <span role="alert" className="absolute top-full left-0 z-30 w-64 rounded-md border border-fails bg-sheet p-2 text-sm whitespace-normal text-fails shadow-raised">
+        <span
+          role="alert"
+          className="absolute top-full left-0 z-30 w-64 rounded-md border border-fails bg-sheet p-2 text-sm whitespace-normal text-fails shadow-raised"
+        >
           {refusal}
         </span>
       )}

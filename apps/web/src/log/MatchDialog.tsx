@@ -37,7 +37,11 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
   const abort = useRef<AbortController | null>(null);
   useEffect(() => () => abort.current?.abort(), []);
 
-  const asked = useMemo(() => (read ? { takes: takes.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), files: read.files, clocks } : null), [read, takes, clocks]);
+  const asked = useMemo(
+    () =>
+      read ? { takes: takes.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), files: read.files, clocks } : null,
+    [read, takes, clocks],
+  );
   const { found, busy, failed } = useMatching(asked);
   const byId = useMemo(() => new Map(takes.map((take) => [take.id, take])), [takes]);
   const kept = useMemo(() => (found?.matches ?? []).filter(({ takeId }) => !dropped.has(takeId)), [found, dropped]);
@@ -62,7 +66,10 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
   });
   const there = named.filter(({ file }) => read?.sidecars.has(sidecarName(file).toLowerCase()) === true);
   const writing = again ? named : named.filter((take) => !there.includes(take));
-  const skipped = there.length > 0 && !again ? ` ${there.length === 1 ? 'One sidecar is' : `${there.length} sidecars are`} there already and ${there.length === 1 ? 'is' : 'are'} left alone.` : '';
+  const skipped =
+    there.length > 0 && !again
+      ? ` ${there.length === 1 ? 'One sidecar is' : `${there.length} sidecars are`} there already and ${there.length === 1 ? 'is' : 'are'} left alone.`
+      : '';
 
   const takeOver = async () => {
     const refused = await onChange({ put: named, remove: [] }, `${named.length} takes matched with files`);
@@ -74,20 +81,34 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
     setSaid(`${writing.length} sidecars are in the zip.${skipped}`);
   };
   const folder = async () => {
-    const pick = (window as unknown as { showDirectoryPicker?: (options: { mode: string }) => Promise<WritableFolder> }).showDirectoryPicker;
+    const pick = (window as unknown as { showDirectoryPicker?: (options: { mode: string }) => Promise<WritableFolder> })
+      .showDirectoryPicker;
     if (!pick) return;
     try {
       const into = await pick.call(window, { mode: 'readwrite' });
-      const { written, left } = await writeInto(into, named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })), again);
-      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${left === 0 ? '' : left === 1 ? ' One was there already and is left alone.' : ` ${left} were there already and are left alone.`}`);
+      const { written, left } = await writeInto(
+        into,
+        named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })),
+        again,
+      );
+      setSaid(
+        `${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${left === 0 ? '' : left === 1 ? ' One was there already and is left alone.' : ` ${left} were there already and are left alone.`}`,
+      );
     } catch (error) {
-      if (!(error instanceof DOMException && error.name === 'AbortError')) setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
+      if (!(error instanceof DOMException && error.name === 'AbortError'))
+        setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
     }
   };
   const canFolder = 'showDirectoryPicker' in window;
 
   return (
-    <Dialog open wide onClose={onClose} title="Match with files" help="Choose the files from the card, with any sidecars beside them. What they say of themselves is read here in the browser; they are neither sent anywhere nor changed.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Match with files"
+      help="Choose the files from the card, with any sidecars beside them. What they say of themselves is read here in the browser; they are neither sent anywhere nor changed."
+    >
       <div className="grid gap-3 text-sm">
         <div className="flex flex-wrap items-center gap-2">
           <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-accent bg-accent px-2.5 font-medium text-on-accent focus-within:outline-2 focus-within:outline-accent">
@@ -124,25 +145,45 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
           <>
             <ul aria-label="What was found" className="list-disc pl-5">
               <li data-testid="match-count">
-                {kept.length} of {takes.length} takes matched with {read.files.length} files; {kept.filter(({ doubts }) => doubts.length > 0).length} with a doubt.
+                {kept.length} of {takes.length} takes matched with {read.files.length} files;{' '}
+                {kept.filter(({ doubts }) => doubts.length > 0).length} with a doubt.
               </li>
               {found.remarks.map((words) => (
                 <li key={words}>{words}</li>
               ))}
-              {read.silent.length > 0 && <li>{read.silent.length === 1 ? `${read.silent[0]} says no time.` : `${read.silent.length} files say no time.`}</li>}
+              {read.silent.length > 0 && (
+                <li>{read.silent.length === 1 ? `${read.silent[0]} says no time.` : `${read.silent.length} files say no time.`}</li>
+              )}
               {found.filesLeft.length > 0 && <li>Without a take: {listed(found.filesLeft)}.</li>}
-              {found.takesLeft.length > 0 && <li>Without a file: {listed(found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`))}.</li>}
+              {found.takesLeft.length > 0 && (
+                <li>
+                  Without a file:{' '}
+                  {listed(
+                    found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`),
+                  )}
+                  .
+                </li>
+              )}
             </ul>
             {found.clocks.map(({ camera, offsetS, agree, firstFile, lastFile }, i) => (
               <div key={`${camera} ${i}`} className="flex flex-wrap items-center gap-2">
                 <span>
-                  Clock of {camera}{found.clocks.filter((clock) => clock.camera === camera).length > 1 ? ` from ${firstFile} to ${lastFile}` : ''}: {clockWords(offsetS, takes[0]?.at ?? '', timeZone)} ({agree} agree)
+                  Clock of {camera}
+                  {found.clocks.filter((clock) => clock.camera === camera).length > 1 ? ` from ${firstFile} to ${lastFile}` : ''}:{' '}
+                  {clockWords(offsetS, takes[0]?.at ?? '', timeZone)} ({agree} agree)
                 </span>
-                <NumberField label="ahead of the log by" unit="s" decimals={1} width="w-24" value={offsetS} onCommit={(s) => {
-                  if (!(Math.abs(s) <= 1e8)) return 'ahead of the log by: it must be from −100000000 to 100000000 s.';
-                  setClocks(new Map([...clocks, [camera, s]]));
-                  return null;
-                }} />
+                <NumberField
+                  label="ahead of the log by"
+                  unit="s"
+                  decimals={1}
+                  width="w-24"
+                  value={offsetS}
+                  onCommit={(s) => {
+                    if (!(Math.abs(s) <= 1e8)) return 'ahead of the log by: it must be from −100000000 to 100000000 s.';
+                    setClocks(new Map([...clocks, [camera, s]]));
+                    return null;
+                  }}
+                />
               </div>
             ))}
             {clocks.size > 0 && (
@@ -176,7 +217,11 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
                     const take = byId.get(takeId);
                     return (
                       <tr key={takeId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
-                        <td className="px-1 py-0.5">{take ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : `, frame ${take.frame}`}${take.bracket === null ? '' : `, exposure ${take.bracket}`}` : ''}</td>
+                        <td className="px-1 py-0.5">
+                          {take
+                            ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : `, frame ${take.frame}`}${take.bracket === null ? '' : `, exposure ${take.bracket}`}`
+                            : ''}
+                        </td>
                         <td className="px-1 py-0.5">{file}</td>
                         <td className="px-1 py-0.5 text-right">{offS === null ? '' : fixed(offS, 1)}</td>
                         <td className="px-1 py-0.5 text-fails">{doubts.map((doubt) => DOUBTS[doubt]).join('; ')}</td>
@@ -203,9 +248,17 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
             </div>
             {there.length > 0 && (
               <label className="flex items-start gap-1.5">
-                <input type="checkbox" checked={again} onChange={({ target }) => setAgain(target.checked)} className="mt-0.5 accent-accent" />
+                <input
+                  type="checkbox"
+                  checked={again}
+                  onChange={({ target }) => setAgain(target.checked)}
+                  className="mt-0.5 accent-accent"
+                />
                 <span>
-                  {there.length === 1 ? `${sidecarName(there[0]?.file ?? 'x')} is there already` : `${there.length} sidecars are there already`}: write {there.length === 1 ? 'it' : 'them'} anew. What stands in {there.length === 1 ? 'it' : 'them'} now is lost.
+                  {there.length === 1
+                    ? `${sidecarName(there[0]?.file ?? 'x')} is there already`
+                    : `${there.length} sidecars are there already`}
+                  : write {there.length === 1 ? 'it' : 'them'} anew. What stands in {there.length === 1 ? 'it' : 'them'} now is lost.
                 </span>
               </label>
             )}
@@ -216,10 +269,19 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
               <Button disabled={busy || writing.length === 0} onClick={zip}>
                 Sidecars as a zip
               </Button>
-              <Button disabled={busy || named.length === 0 || !canFolder} title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'} onClick={() => void folder()}>
+              <Button
+                disabled={busy || named.length === 0 || !canFolder}
+                title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'}
+                onClick={() => void folder()}
+              >
                 Sidecars into a folder …
               </Button>
-              <Button disabled={busy || writing.length === 0} onClick={() => download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))}>
+              <Button
+                disabled={busy || writing.length === 0}
+                onClick={() =>
+                  download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))
+                }
+              >
                 exiftool arguments
               </Button>
             </div>
@@ -237,10 +299,18 @@ function listed(names: readonly string[]): string {
 
 /** What a clock shows against the log, with the zone of the job taken off, since a camera shows the time of its place. */
 function clockWords(offsetS: number, at: string, timeZone: string): string {
-  const shown = at === '' ? 0 : (Date.parse(`${momentWords(at, timeZone).replace(' ', 'T')}Z`) - Math.floor(Date.parse(at) / 1000) * 1000) / 1000;
+  const shown =
+    at === '' ? 0 : (Date.parse(`${momentWords(at, timeZone).replace(' ', 'T')}Z`) - Math.floor(Date.parse(at) / 1000) * 1000) / 1000;
   const off = offsetS - shown;
   const size = Math.abs(off);
   if (size < 2) return 'right, in the zone of the job';
-  const long = size >= 86_400 ? `${fixed(size / 86_400, 1)} days` : size >= 3600 ? `${fixed(size / 3600, 2)} h` : size >= 120 ? `${fixed(size / 60, 1)} min` : `${fixed(size, 1)} s`;
+  const long =
+    size >= 86_400
+      ? `${fixed(size / 86_400, 1)} days`
+      : size >= 3600
+        ? `${fixed(size / 3600, 2)} h`
+        : size >= 120
+          ? `${fixed(size / 60, 1)} min`
+          : `${fixed(size, 1)} s`;
   return `${long} ${off > 0 ? 'ahead' : 'behind'}, in the zone of the job`;
 }

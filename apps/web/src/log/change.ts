@@ -1,4 +1,7 @@
 import type { LogTake } from '@gangway/core/log/take';
 
 /** Puts takes into the log and removes others as one step to undo, said in words; resolves to why not, or `null`. */
-export type Change = (change: { readonly put: readonly LogTake[]; readonly remove: readonly string[] }, said: string) => Promise<string | null>;
+export type Change = (
+  change: { readonly put: readonly LogTake[]; readonly remove: readonly string[] },
+  said: string,
+) => Promise<string | null>;

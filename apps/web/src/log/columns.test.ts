@@ -4,7 +4,12 @@ import { cellDraft, cellWords, COLUMNS, holds, momentWords, withCell, type LogKe
 
 const demo = DEMO_STANDS[0];
 if (!demo) throw new Error('no demo');
-const take: LogTake = { ...takeOf(demo.settings, demo.name, { frame: null, bracket: null }, null), id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02', standId: '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01', at: '2026-10-25T00:30:00.000Z' };
+const take: LogTake = {
+  ...takeOf(demo.settings, demo.name, { frame: null, bracket: null }, null),
+  id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02',
+  standId: '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01',
+  at: '2026-10-25T00:30:00.000Z',
+};
 const column = (key: LogKey) => {
   const found = COLUMNS.find((each) => each.key === key);
   if (!found) throw new Error(key);
@@ -15,7 +20,11 @@ describe('cells of the log', () => {
   test('what is shown and typed again changes nothing, in any column and zone, the hour that comes twice aside', () => {
     for (const zone of ['UTC', 'Europe/London', 'Asia/Kolkata', 'America/St_Johns'])
       for (const at of ['2026-06-01T12:00:07.000Z', '2026-03-29T02:30:00.000Z', '2026-10-25T12:00:00.000Z'])
-        for (const each of COLUMNS) expect([each.key, withCell({ ...take, at }, each, cellDraft({ ...take, at }, each, zone), zone)]).toEqual([each.key, { ...take, at }]);
+        for (const each of COLUMNS)
+          expect([each.key, withCell({ ...take, at }, each, cellDraft({ ...take, at }, each, zone), zone)]).toEqual([
+            each.key,
+            { ...take, at },
+          ]);
   });
 
   test('what is typed is taken in its own words', () => {

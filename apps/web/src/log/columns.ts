@@ -15,8 +15,20 @@ export interface LogColumn {
   readonly right: boolean;
 }
 
-const figure = (key: keyof typeof TAKE_FIGURES, width: number, label: string = TAKE_FIGURES[key].label): LogColumn => ({ key, label, unit: TAKE_FIGURES[key].unit, width, right: true });
-const text = (key: keyof typeof TAKE_TEXTS, width: number): LogColumn => ({ key, label: TAKE_TEXTS[key].label, unit: '', width, right: false });
+const figure = (key: keyof typeof TAKE_FIGURES, width: number, label: string = TAKE_FIGURES[key].label): LogColumn => ({
+  key,
+  label,
+  unit: TAKE_FIGURES[key].unit,
+  width,
+  right: true,
+});
+const text = (key: keyof typeof TAKE_TEXTS, width: number): LogColumn => ({
+  key,
+  label: TAKE_TEXTS[key].label,
+  unit: '',
+  width,
+  right: false,
+});
 
 /** The columns of the log's table, in the order in which they are looked for. */
 export const COLUMNS: readonly LogColumn[] = [
@@ -49,7 +61,16 @@ export const COLUMNS: readonly LogColumn[] = [
 
 /** A moment on the clocks of a zone: 2026-11-25 10:30:15. */
 export function momentWords(at: string, timeZone: string): string {
-  const parts = new Intl.DateTimeFormat('en-GB', { timeZone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).formatToParts(new Date(at));
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  }).formatToParts(new Date(at));
   const of = (type: string): string => parts.find((part) => part.type === type)?.value ?? '';
   return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')}:${of('second')}`;
 }
@@ -69,14 +90,21 @@ export function cellWords(take: LogTake, { key }: Pick<LogColumn, 'key'>, timeZo
 
 /** A cell as it is typed: what stands in the field to begin with. */
 export function cellDraft(take: LogTake, column: LogColumn, timeZone: string): string {
-  if (column.key === 'frame' || column.key === 'bracket' || column.key === 'rating') return take[column.key] === null ? '' : String(take[column.key]);
+  if (column.key === 'frame' || column.key === 'bracket' || column.key === 'rating')
+    return take[column.key] === null ? '' : String(take[column.key]);
   return cellWords(take, column, timeZone);
 }
 
 /** A take with one cell as it was typed, or why not. An empty cell means that it is not known. */
-export function withCell(take: LogTake, { key, label }: Pick<LogColumn, 'key' | 'label'>, typed: string, timeZone: string): LogTake | string {
+export function withCell(
+  take: LogTake,
+  { key, label }: Pick<LogColumn, 'key' | 'label'>,
+  typed: string,
+  timeZone: string,
+): LogTake | string {
   const value = read(key, typed, timeZone);
-  if (value === undefined) return `${label}: “${typed.slice(0, 40)}” is not ${key === 'at' ? 'a time; write it as 2026-11-25 10:30:15' : key === 'timeS' ? 'a time; write it as 1/125, 0.5 or 2:30' : 'a number'}.`;
+  if (value === undefined)
+    return `${label}: “${typed.slice(0, 40)}” is not ${key === 'at' ? 'a time; write it as 2026-11-25 10:30:15' : key === 'timeS' ? 'a time; write it as 1/125, 0.5 or 2:30' : 'a number'}.`;
   const parsed = logTakeSchema.safeParse({ ...take, [key]: value });
   if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
   return parsed.data;
@@ -94,7 +122,9 @@ function read(key: LogKey, typed: string, timeZone: string): string | number | n
       const guess = new Date(begin + ((h * 60 + m) * 60 + s) * 1000);
       // On a day that changes the clocks the hours since midnight are not what they show.
       const shown = momentWords(guess.toISOString(), timeZone);
-      const off = Date.parse(`${parts[1]}T${String(h).padStart(2, '0')}:${parts[3]}:${parts[4] ?? '00'}Z`) - Date.parse(`${shown.replace(' ', 'T')}Z`);
+      const off =
+        Date.parse(`${parts[1]}T${String(h).padStart(2, '0')}:${parts[3]}:${parts[4] ?? '00'}Z`) -
+        Date.parse(`${shown.replace(' ', 'T')}Z`);
       return new Date(guess.getTime() + off).toISOString();
     } catch {
       return undefined;
@@ -111,7 +141,9 @@ function read(key: LogKey, typed: string, timeZone: string): string | number | n
 /** Whether a take has some words anywhere in what its table shows. */
 export function holds(take: LogTake, words: string, timeZone: string): boolean {
   const wanted = words.trim().toLowerCase().split(/\s+/u);
-  const all = COLUMNS.map((column) => cellWords(take, column, timeZone)).join('\u0001').toLowerCase();
+  const all = COLUMNS.map((column) => cellWords(take, column, timeZone))
+    .join('\u0001')
+    .toLowerCase();
   return wanted.every((word) => all.includes(word));
 }
 
@@ -121,4 +153,3 @@ export function sortValue(take: LogTake, key: LogKey): string | number {
   if (key === 'focusM') return take.focusM ?? Number.MAX_VALUE;
   return value ?? -Number.MAX_VALUE;
 }
-

@@ -8,7 +8,15 @@ import { nextPlace, nextTake, placeWords } from './logging';
 const tower = DEMO_STANDS.find(({ name }) => name.startsWith('Hydraulic'))?.settings as StandSettings;
 const STAND = { id: 'stand', name: 'Tower' };
 const metered: StandSettings = { ...tower, exposure: { ...tower.exposure, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 60, iso: 100 } } };
-const mosaic: StandSettings = { ...metered, mosaic: { ...FIRST_MOSAIC, series: { ...FIRST_SERIES, brackets: 3 }, frames: [-8, 0, 8].map((shiftMm) => ({ riseMm: 5, shiftMm, turned: false })) }, exposure: { ...metered.exposure, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } } };
+const mosaic: StandSettings = {
+  ...metered,
+  mosaic: {
+    ...FIRST_MOSAIC,
+    series: { ...FIRST_SERIES, brackets: 3 },
+    frames: [-8, 0, 8].map((shiftMm) => ({ riseMm: 5, shiftMm, turned: false })),
+  },
+  exposure: { ...metered.exposure, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } },
+};
 
 function logged(settings: StandSettings, count: number): readonly LogTake[] {
   const takes: LogTake[] = [];
@@ -19,13 +27,40 @@ function logged(settings: StandSettings, count: number): readonly LogTake[] {
 describe('one touch', () => {
   test('records the stand as it is set, and what it records can be kept', () => {
     const [take] = logged(metered, 1);
-    expect(take).toMatchObject({ stand: 'Tower', riseMm: 11, fNumber: 8, timeS: 1 / 60, iso: 100, focusM: 24, orientation: 'portrait', frame: null, bracket: null });
-    for (const { settings } of DEMO_STANDS) for (const each of logged(settings, 2)) expect(takeFiguresSchema.safeParse({ ...each, id: undefined, standId: undefined, at: undefined }).error?.issues.filter(({ code }) => code !== 'unrecognized_keys') ?? []).toEqual([]);
+    expect(take).toMatchObject({
+      stand: 'Tower',
+      riseMm: 11,
+      fNumber: 8,
+      timeS: 1 / 60,
+      iso: 100,
+      focusM: 24,
+      orientation: 'portrait',
+      frame: null,
+      bracket: null,
+    });
+    for (const { settings } of DEMO_STANDS)
+      for (const each of logged(settings, 2))
+        expect(
+          takeFiguresSchema
+            .safeParse({ ...each, id: undefined, standId: undefined, at: undefined })
+            .error?.issues.filter(({ code }) => code !== 'unrecognized_keys') ?? [],
+        ).toEqual([]);
   });
 
   test('goes through the frames of a mosaic with the bracket inside each, and begins again', () => {
     const takes = logged(mosaic, 10);
-    expect(takes.map(({ frame, bracket }) => `${frame}.${bracket}`)).toEqual(['1.1', '1.2', '1.3', '2.1', '2.2', '2.3', '3.1', '3.2', '3.3', '1.1']);
+    expect(takes.map(({ frame, bracket }) => `${frame}.${bracket}`)).toEqual([
+      '1.1',
+      '1.2',
+      '1.3',
+      '2.1',
+      '2.2',
+      '2.3',
+      '3.1',
+      '3.2',
+      '3.3',
+      '1.1',
+    ]);
     expect(takes.slice(0, 3).map(({ bracketStops }) => bracketStops)).toEqual([-2, 0, 2]);
     expect(takes.map(({ shiftMm }) => shiftMm)).toEqual([-8, -8, -8, 0, 0, 0, 8, 8, 8, -8]);
     expect(new Set(takes.slice(0, 3).map(({ timeS }) => timeS)).size).toBe(3);
@@ -34,14 +69,27 @@ describe('one touch', () => {
   });
 
   test('series by series it goes through all frames before the next exposure', () => {
-    const outside: StandSettings = { ...mosaic, mosaic: mosaic.mosaic && { ...mosaic.mosaic, series: { ...mosaic.mosaic.series, bracketsInside: false } } };
+    const outside: StandSettings = {
+      ...mosaic,
+      mosaic: mosaic.mosaic && { ...mosaic.mosaic, series: { ...mosaic.mosaic.series, bracketsInside: false } },
+    };
     expect(logged(outside, 4).map(({ frame, bracket }) => `${frame}.${bracket}`)).toEqual(['1.1', '2.1', '3.1', '1.2']);
   });
 
   test('sheet film goes from holder to holder, and what is left is counted', () => {
     const sheet: StandSettings = { ...metered, rig: SHEET_WIDE_RIG };
     const takes = logged(sheet, 5);
-    expect(takes.map(({ holder, filmFrame }) => `${holder}/${filmFrame}`)).toEqual(['holder 1/1', 'holder 1/2', 'holder 2/1', 'holder 2/2', 'holder 3/1']);
-    expect(filmUse(takes)).toEqual([{ holder: 'holder 1', used: 2, of: 2, left: 0 }, { holder: 'holder 2', used: 2, of: 2, left: 0 }, { holder: 'holder 3', used: 1, of: 2, left: 1 }]);
+    expect(takes.map(({ holder, filmFrame }) => `${holder}/${filmFrame}`)).toEqual([
+      'holder 1/1',
+      'holder 1/2',
+      'holder 2/1',
+      'holder 2/2',
+      'holder 3/1',
+    ]);
+    expect(filmUse(takes)).toEqual([
+      { holder: 'holder 1', used: 2, of: 2, left: 0 },
+      { holder: 'holder 2', used: 2, of: 2, left: 0 },
+      { holder: 'holder 3', used: 1, of: 2, left: 1 },
+    ]);
   });
 });

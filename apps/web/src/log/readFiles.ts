@@ -48,12 +48,27 @@ async function saidBy(file: File): Promise<FileToMatch> {
   const bytes = (tiff || png) && file.size > HEAD_BYTES && file.size <= WHOLE_BYTES_MOST ? await file.arrayBuffer() : head;
   try {
     const tags = ExifReader.load(bytes, { expanded: true });
-    const text = (value: unknown): string => (typeof value === 'string' ? value : Array.isArray(value) ? String(value[0] ?? '') : typeof value === 'number' ? String(value) : '').replace(/\0/gu, '').trim();
+    const text = (value: unknown): string =>
+      (typeof value === 'string' ? value : Array.isArray(value) ? String(value[0] ?? '') : typeof value === 'number' ? String(value) : '')
+        .replace(/\0/gu, '')
+        .trim();
     const exif = tags.exif ?? {};
-    const xmp = (tags.xmp ?? {}) as unknown as Readonly<Record<string, { readonly value?: unknown; readonly description?: string } | undefined>>;
-    const when = text(exif.DateTimeOriginal?.description) || text(xmp.DateTimeOriginal?.value) || text(exif.DateTime?.description) || text(xmp.CreateDate?.value);
+    const xmp = (tags.xmp ?? {}) as unknown as Readonly<
+      Record<string, { readonly value?: unknown; readonly description?: string } | undefined>
+    >;
+    const when =
+      text(exif.DateTimeOriginal?.description) ||
+      text(xmp.DateTimeOriginal?.value) ||
+      text(exif.DateTime?.description) ||
+      text(xmp.CreateDate?.value);
     const part = text(exif.SubSecTimeOriginal?.description);
-    const camera = [text(exif.Make?.description), text(exif.Model?.description) || text(xmp.Model?.value), text((exif as Readonly<Record<string, { readonly description?: string } | undefined>>).BodySerialNumber?.description)].filter((words) => words !== '').join(' ');
+    const camera = [
+      text(exif.Make?.description),
+      text(exif.Model?.description) || text(xmp.Model?.value),
+      text((exif as Readonly<Record<string, { readonly description?: string } | undefined>>).BodySerialNumber?.description),
+    ]
+      .filter((words) => words !== '')
+      .join(' ');
     return {
       name: file.name,
       atMs: momentOf(when, part),

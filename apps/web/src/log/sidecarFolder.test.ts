@@ -38,7 +38,10 @@ describe('writing sidecars into a folder', () => {
   test('what is not there is written, what is there is left alone', async () => {
     const { files, handles } = folder({ 'a.xmp': 'mine' });
     expect(await writeInto(handles, two, false)).toEqual({ written: 1, left: 1 });
-    expect([...files]).toEqual([['a.xmp', 'mine'], ['b.xmp', 'B']]);
+    expect([...files]).toEqual([
+      ['a.xmp', 'mine'],
+      ['b.xmp', 'B'],
+    ]);
   });
 
   test('when it is asked for, what is there is written anew', async () => {
@@ -50,7 +53,10 @@ describe('writing sidecars into a folder', () => {
   test('a full disk is passed on, and leaves what was there as it was', async () => {
     const { files, handles } = folder({ 'b.xmp': 'mine' }, { onWrite: ['b.xmp'] });
     await expect(writeInto(handles, two, true)).rejects.toThrow('the disk is full');
-    expect([...files]).toEqual([['b.xmp', 'mine'], ['a.xmp', 'A']]);
+    expect([...files]).toEqual([
+      ['b.xmp', 'mine'],
+      ['a.xmp', 'A'],
+    ]);
   });
 
   test('a folder that may not be read is not taken for an empty one', async () => {

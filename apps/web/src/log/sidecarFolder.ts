@@ -4,7 +4,11 @@ export interface WritableFolder {
 }
 
 interface WritableHandle {
-  readonly createWritable: () => Promise<{ readonly write: (words: string) => Promise<void>; readonly close: () => Promise<void>; readonly abort?: () => Promise<void> }>;
+  readonly createWritable: () => Promise<{
+    readonly write: (words: string) => Promise<void>;
+    readonly close: () => Promise<void>;
+    readonly abort?: () => Promise<void>;
+  }>;
 }
 
 /** One file to write. */
@@ -18,7 +22,11 @@ export interface FileToWrite {
  * alone unless `again` is said. Resolves to how many were written and left;
  * rejects with what the folder refused, then the files before it are written.
  */
-export async function writeInto(folder: WritableFolder, files: Iterable<FileToWrite>, again: boolean): Promise<{ readonly written: number; readonly left: number }> {
+export async function writeInto(
+  folder: WritableFolder,
+  files: Iterable<FileToWrite>,
+  again: boolean,
+): Promise<{ readonly written: number; readonly left: number }> {
   let [written, left] = [0, 0];
   for (const { name, words } of files) {
     if (!again && (await isThere(folder, name))) {

@@ -39,7 +39,11 @@ export function useLogHistory(jobId: string) {
     async ({ put, remove }: Both): Promise<string | null> => {
       // In parts that the server takes.
       for (let from = 0; from < Math.max(put.length, remove.length, 1); from += CHANGES_MOST) {
-        const { error } = await changeLog({ jobId, put: [...put.slice(from, from + CHANGES_MOST)], remove: [...remove.slice(from, from + CHANGES_MOST)] });
+        const { error } = await changeLog({
+          jobId,
+          put: [...put.slice(from, from + CHANGES_MOST)],
+          remove: [...remove.slice(from, from + CHANGES_MOST)],
+        });
         if (error) return errorSentence(error);
       }
       return null;
@@ -52,7 +56,10 @@ export function useLogHistory(jobId: string) {
       turn(async () => {
         const { data } = api.endpoints.log.select(jobId)(store.getState());
         const before = new Map((data?.takes ?? []).map((take) => [take.id, take]));
-        const back: Both = { put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []), remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])) };
+        const back: Both = {
+          put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []),
+          remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])),
+        };
         const refused = await send(forth);
         if (refused === null) goes({ past: [...now.current.past.slice(-99), { said, forth, back }], future: [] });
         return refused;
@@ -92,7 +99,8 @@ export function useLogHistory(jobId: string) {
   });
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
+      if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement)
+        return;
       if (event.key === 'z' && !event.shiftKey) void keys.current.undo();
       else if (event.key === 'y' || event.key === 'Z') void keys.current.redo();
       else return;

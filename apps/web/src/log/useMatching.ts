@@ -9,7 +9,11 @@ export interface AskedMatching {
 }
 
 /** The matching of what is asked, sought in a worker that ends when something else is asked. While the same files are matched anew the last answer stays. */
-export function useMatching(asked: AskedMatching | null): { readonly found: Matching | null; readonly busy: boolean; readonly failed: boolean } {
+export function useMatching(asked: AskedMatching | null): {
+  readonly found: Matching | null;
+  readonly busy: boolean;
+  readonly failed: boolean;
+} {
   const [answer, setAnswer] = useState<{ readonly of: AskedMatching; readonly found: Matching | null } | null>(null);
   useEffect(() => {
     if (!asked) return;

@@ -1,5 +1,15 @@
 import { useEffect, useState } from 'react';
-import { assemblySchema, COUNT_BOUNDS, FALLOFFS, FIRST_OPTIONS, OUTPUTS, PLACINGS, type Assembly, type AssemblyOptions, type FrameSet } from '@gangway/contract/proof';
+import {
+  assemblySchema,
+  COUNT_BOUNDS,
+  FALLOFFS,
+  FIRST_OPTIONS,
+  OUTPUTS,
+  PLACINGS,
+  type Assembly,
+  type AssemblyOptions,
+  type FrameSet,
+} from '@gangway/contract/proof';
 import { GRID_ORDERS } from '@gangway/core/assembly/plan';
 import { api, errorSentence } from '../store/api';
 import { useAppDispatch } from '../store/store';
@@ -15,10 +25,18 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
   const tell = useTell();
   const running = set.assemblies.find(({ state }) => state === 'waiting' || state === 'running') ?? null;
   const choose = <K extends keyof AssemblyOptions>(key: K, value: AssemblyOptions[K]) => setOptions({ ...options, [key]: value });
-  const pick = <K extends 'output' | 'falloff' | 'placing' | 'order'>(key: K, label: string, of: Readonly<Record<AssemblyOptions[K], string>>) => (
+  const pick = <K extends 'output' | 'falloff' | 'placing' | 'order'>(
+    key: K,
+    label: string,
+    of: Readonly<Record<AssemblyOptions[K], string>>,
+  ) => (
     <label className="grid gap-0.5">
       <span className="text-ink-soft">{label}</span>
-      <select value={options[key]} onChange={(event) => choose(key, event.target.value as AssemblyOptions[K])} className="w-full min-w-0 rounded-sm border border-rule bg-ground px-1 py-0.5">
+      <select
+        value={options[key]}
+        onChange={(event) => choose(key, event.target.value as AssemblyOptions[K])}
+        className="w-full min-w-0 rounded-sm border border-rule bg-ground px-1 py-0.5"
+      >
         {Object.entries<string>(of).map(([id, words]) => (
           <option key={id} value={id}>
             {words}
@@ -46,7 +64,12 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
         {pick('falloff', 'Falloff', FALLOFFS)}
         {pick('placing', 'Laid', PLACINGS)}
         <label className="flex items-end gap-1.5 pb-0.5">
-          <input type="checkbox" checked={options.evenLight} onChange={(event) => choose('evenLight', event.target.checked)} className="mb-1 accent-accent" />
+          <input
+            type="checkbox"
+            checked={options.evenLight}
+            onChange={(event) => choose('evenLight', event.target.checked)}
+            className="mb-1 accent-accent"
+          />
           even out the light
         </label>
         {set.plan === null && (
@@ -59,7 +82,9 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
           </>
         )}
       </div>
-      {running ? <Running assembly={running} standId={set.standId} /> : (
+      {running ? (
+        <Running assembly={running} standId={set.standId} />
+      ) : (
         <div>
           <Button look="main" disabled={isLoading || set.frames.every((frame) => frame === null)} onClick={() => void begin()}>
             Put the frames together

@@ -24,7 +24,19 @@ function exposureWords(stops: number): string {
 }
 
 /** The stand-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
-export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly stand: Stand; readonly back: Back; readonly open: FrameSet | null; readonly onOpen: (id: string) => void; readonly onFresh: () => Promise<Stand> }) {
+export function BackPanel({
+  stand,
+  back,
+  open,
+  onOpen,
+  onFresh,
+}: {
+  readonly stand: Stand;
+  readonly back: Back;
+  readonly open: FrameSet | null;
+  readonly onOpen: (id: string) => void;
+  readonly onFresh: () => Promise<Stand>;
+}) {
   const [options, setOptions] = useState<BackOptions>(FIRST_BACK);
   const [logging, setLogging] = useState(false);
   /** Every exposure of the bracket, each as a series of its own. */
@@ -39,11 +51,12 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
   const [first] = takes;
   const busy = back.state === 'exposing' || back.state === 'delivering';
   const set = <K extends keyof BackOptions>(key: K, value: BackOptions[K]) => setOptions({ ...options, [key]: value });
-  const within = (key: 'slideErrorMm' | 'levelErrorDeg' | 'driftStops', label: string, least: number, most: number, unit: string) => (value: number) => {
-    if (value < least || value > most) return `${label} must be from ${least} to ${most} ${unit}.`;
-    set(key, value);
-    return null;
-  };
+  const within =
+    (key: 'slideErrorMm' | 'levelErrorDeg' | 'driftStops', label: string, least: number, most: number, unit: string) => (value: number) => {
+      if (value < least || value > most) return `${label} must be from ${least} to ${most} ${unit}.`;
+      set(key, value);
+      return null;
+    };
 
   const shoot = async () => {
     // As it is kept now: what was changed on the bench a moment ago belongs to it.
@@ -51,7 +64,12 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
     const time = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
     const bracket = bracketStops(standBrackets(fresh.settings));
     for (const exposure of all && bracket.length > 1 ? bracket.map((_, i) => i) : [options.exposure]) {
-      const { data, error } = await beginSet({ standId: stand.id, name: `Simulated, ${time}${bracket.length > 1 ? `, ${exposureWords(bracket[exposure ?? bracket.indexOf(0)] ?? 0)}` : ''}`, origin: 'back', planned: true });
+      const { data, error } = await beginSet({
+        standId: stand.id,
+        name: `Simulated, ${time}${bracket.length > 1 ? `, ${exposureWords(bracket[exposure ?? bracket.indexOf(0)] ?? 0)}` : ''}`,
+        origin: 'back',
+        planned: true,
+      });
       if (!data) {
         tell(errorSentence(error));
         return;
@@ -61,11 +79,18 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
       if (!(await back.shoot(data.id, fresh.settings, { ...options, exposure }, 0, logging ? logged(fresh, exposure) : undefined))) return;
     }
   };
-  const logged = ({ settings, id: standId, jobId, name }: Stand, exposure: number | null) => (index: number, at: Date) => {
-    const place = { frame: settings.mosaic ? index : null, bracket: takesFor(settings, { ...options, exposure })[index]?.bracket ?? null };
-    const take = { ...takeOf(settings, name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
-    void changeLog({ jobId, put: [take], remove: [] }).then(({ error }) => error && tell(`The take is not logged: ${errorSentence(error)}`));
-  };
+  const logged =
+    ({ settings, id: standId, jobId, name }: Stand, exposure: number | null) =>
+    (index: number, at: Date) => {
+      const place = {
+        frame: settings.mosaic ? index : null,
+        bracket: takesFor(settings, { ...options, exposure })[index]?.bracket ?? null,
+      };
+      const take = { ...takeOf(settings, name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
+      void changeLog({ jobId, put: [take], remove: [] }).then(
+        ({ error }) => error && tell(`The take is not logged: ${errorSentence(error)}`),
+      );
+    };
   const missing = open?.origin === 'back' ? open.frames.findIndex((frame) => frame === null) : -1;
 
   return (
@@ -88,7 +113,11 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
         <label className="grid gap-0.5">
           <span className="text-ink-soft">Pixels</span>
-          <select value={options.binning} onChange={(event) => set('binning', Number(event.target.value) as BackOptions['binning'])} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+          <select
+            value={options.binning}
+            onChange={(event) => set('binning', Number(event.target.value) as BackOptions['binning'])}
+            className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+          >
             {Object.entries(BINNINGS).map(([id, words]) => (
               <option key={id} value={id}>
                 {words}
@@ -98,7 +127,11 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
         </label>
         <label className="grid gap-0.5">
           <span className="text-ink-soft">Points of the aperture</span>
-          <select value={options.samples} onChange={(event) => set('samples', Number(event.target.value))} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+          <select
+            value={options.samples}
+            onChange={(event) => set('samples', Number(event.target.value))}
+            className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+          >
             {SAMPLES.map((n) => (
               <option key={n} value={n}>
                 {n === 1 ? '1: no blur' : n}
@@ -108,10 +141,14 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
         </label>
         <label className="grid gap-0.5">
           <span className="text-ink-soft">File</span>
-          <select value={`${options.format} ${options.bits}`} onChange={(event) => {
-            const [format, bits] = event.target.value.split(' ');
-            setOptions({ ...options, format: format === 'png' ? 'png' : 'tiff', bits: bits === '8' ? 8 : 16 });
-          }} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+          <select
+            value={`${options.format} ${options.bits}`}
+            onChange={(event) => {
+              const [format, bits] = event.target.value.split(' ');
+              setOptions({ ...options, format: format === 'png' ? 'png' : 'tiff', bits: bits === '8' ? 8 : 16 });
+            }}
+            className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+          >
             {['tiff 16', 'tiff 8', 'png 16', 'png 8'].map((id) => (
               <option key={id} value={id}>
                 {id.replace(/^(\w+) (\d+)$/, (_, format: string, bits: string) => `${format.toUpperCase()}, ${bits} bit`)}
@@ -123,7 +160,9 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
           <label className="grid gap-0.5">
             <span className="text-ink-soft">Of the bracket</span>
             <select
-              value={all ? 'all' : options.exposure !== null && stops[options.exposure] !== undefined ? String(options.exposure) : 'metered'}
+              value={
+                all ? 'all' : options.exposure !== null && stops[options.exposure] !== undefined ? String(options.exposure) : 'metered'
+              }
               onChange={({ target }) => {
                 setAll(target.value === 'all');
                 set('exposure', target.value === 'all' || target.value === 'metered' ? null : Number(target.value));
@@ -131,22 +170,35 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
               className="rounded-sm border border-rule bg-ground px-1 py-0.5"
             >
               <option value="metered">as metered</option>
-              {stops.map((by, i) => by !== 0 && (
-                <option key={i} value={i}>
-                  {exposureWords(by)}
-                </option>
-              ))}
+              {stops.map(
+                (by, i) =>
+                  by !== 0 && (
+                    <option key={i} value={i}>
+                      {exposureWords(by)}
+                    </option>
+                  ),
+              )}
               <option value="all">all {stops.length}, a series each</option>
             </select>
           </label>
         )}
         <div className="grid content-end gap-0.5">
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={options.noise} onChange={(event) => set('noise', event.target.checked)} className="accent-accent" />
+            <input
+              type="checkbox"
+              checked={options.noise}
+              onChange={(event) => set('noise', event.target.checked)}
+              className="accent-accent"
+            />
             noise
           </label>
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={options.moving} onChange={(event) => set('moving', event.target.checked)} className="accent-accent" />
+            <input
+              type="checkbox"
+              checked={options.moving}
+              onChange={(event) => set('moving', event.target.checked)}
+              className="accent-accent"
+            />
             things move
           </label>
           <label className="flex items-center gap-1.5">
@@ -156,14 +208,36 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
         </div>
       </div>
       <div className="grid justify-items-end gap-1">
-        <NumberField label="Slide set wrong by about" unit="mm" decimals={2} value={options.slideErrorMm} onCommit={within('slideErrorMm', 'Slide error', 0, 2, 'mm')} />
-        <NumberField label="Level off by" unit="°" decimals={2} value={options.levelErrorDeg} onCommit={within('levelErrorDeg', 'Level error', -5, 5, '°')} />
-        <NumberField label="Light drifts by" unit="stops" decimals={2} value={options.driftStops} onCommit={within('driftStops', 'Drift of light', -2, 2, 'stops')} />
+        <NumberField
+          label="Slide set wrong by about"
+          unit="mm"
+          decimals={2}
+          value={options.slideErrorMm}
+          onCommit={within('slideErrorMm', 'Slide error', 0, 2, 'mm')}
+        />
+        <NumberField
+          label="Level off by"
+          unit="°"
+          decimals={2}
+          value={options.levelErrorDeg}
+          onCommit={within('levelErrorDeg', 'Level error', -5, 5, '°')}
+        />
+        <NumberField
+          label="Light drifts by"
+          unit="stops"
+          decimals={2}
+          value={options.driftStops}
+          onCommit={within('driftStops', 'Drift of light', -2, 2, 'stops')}
+        />
       </div>
       <p className="text-xs text-ink-soft">
-        {first ? `${takes.length} ${takes.length === 1 ? 'frame' : 'frames'} of ${first.columns} × ${first.rows} px${stand.settings.mosaic ? ', in the order of the series' : '; lay a mosaic out in the step Stitch for more'}. ` : 'Film cannot be simulated here. '}
-        {hearsLens(stand.settings) ? 'The camera hears from the lens and writes aperture and focal length.' : 'No contacts: the files will not know aperture or focal length.'}
-        {' '}Surfaces carry an invented grain, so that there is something to compare.
+        {first
+          ? `${takes.length} ${takes.length === 1 ? 'frame' : 'frames'} of ${first.columns} × ${first.rows} px${stand.settings.mosaic ? ', in the order of the series' : '; lay a mosaic out in the step Stitch for more'}. `
+          : 'Film cannot be simulated here. '}
+        {hearsLens(stand.settings)
+          ? 'The camera hears from the lens and writes aperture and focal length.'
+          : 'No contacts: the files will not know aperture or focal length.'}{' '}
+        Surfaces carry an invented grain, so that there is something to compare.
       </p>
       {busy ? (
         <div className="flex items-center gap-2">
@@ -172,7 +246,11 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
         </div>
       ) : (
         <div className="flex flex-wrap gap-2">
-          <Button look="main" disabled={back.state !== 'ready' || takes.length === 0 || stand.settings.scene === null} onClick={() => void shoot()}>
+          <Button
+            look="main"
+            disabled={back.state !== 'ready' || takes.length === 0 || stand.settings.scene === null}
+            onClick={() => void shoot()}
+          >
             Shoot the series
           </Button>
           {open && missing > 0 && (
@@ -190,13 +268,19 @@ export function BackPanel({ stand, back, open, onOpen, onFresh }: { readonly sta
           )}
         </div>
       )}
-      {stand.settings.scene === null && <p className="text-sm">Say what stands before the camera, in the step Stand, before it is exposed.</p>}
+      {stand.settings.scene === null && (
+        <p className="text-sm">Say what stands before the camera, in the step Stand, before it is exposed.</p>
+      )}
       {back.trouble && (
         <p role="alert" className="text-sm">
           {back.trouble}
         </p>
       )}
-      {back.rate !== null && !busy && <p className="text-xs text-ink-soft tabular-nums">The last frame: {fixed(back.rate, 1)} megapixels times aperture points a second.</p>}
+      {back.rate !== null && !busy && (
+        <p className="text-xs text-ink-soft tabular-nums">
+          The last frame: {fixed(back.rate, 1)} megapixels times aperture points a second.
+        </p>
+      )}
     </section>
   );
 }

@@ -8,7 +8,17 @@ type Way = keyof typeof WAYS;
 const BLINK_MS = 700;
 
 /** One picture, or two of them compared: beside each other, split by a line, or in turn. */
-export function Compare({ main, others, nameOf, spot }: { readonly main: Assembly; readonly others: readonly Assembly[]; readonly nameOf: (assembly: Assembly) => string; readonly spot: Spot | null }) {
+export function Compare({
+  main,
+  others,
+  nameOf,
+  spot,
+}: {
+  readonly main: Assembly;
+  readonly others: readonly Assembly[];
+  readonly nameOf: (assembly: Assembly) => string;
+  readonly spot: Spot | null;
+}) {
   const [way, setWay] = useState<Way>('alone');
   const [otherId, setOtherId] = useState<string | null>(null);
   const [at, setAt] = useState(50);
@@ -25,9 +35,20 @@ export function Compare({ main, others, nameOf, spot }: { readonly main: Assembl
   return (
     <div className="flex min-h-0 min-w-0 grow flex-col gap-1.5">
       <div className="flex flex-wrap items-center gap-2 text-sm">
-        <ToggleGroup.Root type="single" value={using} onValueChange={(value) => value in WAYS && setWay(value as Way)} aria-label="How to compare" className="inline-flex overflow-hidden rounded-md border border-rule">
+        <ToggleGroup.Root
+          type="single"
+          value={using}
+          onValueChange={(value) => value in WAYS && setWay(value as Way)}
+          aria-label="How to compare"
+          className="inline-flex overflow-hidden rounded-md border border-rule"
+        >
           {Object.entries(WAYS).map(([id, words]) => (
-            <ToggleGroup.Item key={id} value={id} disabled={id !== 'alone' && !other} className="min-h-8 px-2.5 not-first:border-l not-first:border-rule disabled:opacity-45 data-[state=on]:bg-accent data-[state=on]:text-on-accent">
+            <ToggleGroup.Item
+              key={id}
+              value={id}
+              disabled={id !== 'alone' && !other}
+              className="min-h-8 px-2.5 not-first:border-l not-first:border-rule disabled:opacity-45 data-[state=on]:bg-accent data-[state=on]:text-on-accent"
+            >
               {words}
             </ToggleGroup.Item>
           ))}
@@ -35,7 +56,11 @@ export function Compare({ main, others, nameOf, spot }: { readonly main: Assembl
         {using !== 'alone' && other && (
           <label className="flex items-center gap-1.5">
             with
-            <select value={other.id} onChange={(event) => setOtherId(event.target.value)} className="max-w-56 rounded-sm border border-rule bg-ground px-1 py-0.5">
+            <select
+              value={other.id}
+              onChange={(event) => setOtherId(event.target.value)}
+              className="max-w-56 rounded-sm border border-rule bg-ground px-1 py-0.5"
+            >
               {others.map((each) => (
                 <option key={each.id} value={each.id}>
                   {nameOf(each)}
@@ -47,21 +72,43 @@ export function Compare({ main, others, nameOf, spot }: { readonly main: Assembl
         {using === 'split' && (
           <label className="flex grow items-center gap-1.5">
             <span className="sr-only">Where the line is</span>
-            <input type="range" min={0} max={100} value={at} onChange={(event) => setAt(Number(event.target.value))} className="w-full accent-accent" />
+            <input
+              type="range"
+              min={0}
+              max={100}
+              value={at}
+              onChange={(event) => setAt(Number(event.target.value))}
+              className="w-full accent-accent"
+            />
           </label>
         )}
-        {!other && <span className="text-xs text-ink-soft">With a second finished picture of this stand, proof and real can be compared.</span>}
+        {!other && (
+          <span className="text-xs text-ink-soft">With a second finished picture of this stand, proof and real can be compared.</span>
+        )}
       </div>
       <div className={`relative grid min-h-64 grow gap-1 ${using === 'side' ? 'grid-cols-2' : ''}`}>
         <div className={using === 'side' ? 'relative' : 'absolute inset-0'}>
-          <DeepView assembly={main} label={`${nameOf(main)}, ${main.report?.width ?? 0} by ${main.report?.height ?? 0} pixels`} spot={spot} together={together} />
+          <DeepView
+            assembly={main}
+            label={`${nameOf(main)}, ${main.report?.width ?? 0} by ${main.report?.height ?? 0} pixels`}
+            spot={spot}
+            together={together}
+          />
         </div>
         {second && (
-          <div className={using === 'side' ? 'relative' : 'absolute inset-0'} style={{ clipPath: using === 'split' ? `inset(0 0 0 ${at}%)` : undefined, visibility: using === 'blink' && !shown ? 'hidden' : undefined }}>
+          <div
+            className={using === 'side' ? 'relative' : 'absolute inset-0'}
+            style={{
+              clipPath: using === 'split' ? `inset(0 0 0 ${at}%)` : undefined,
+              visibility: using === 'blink' && !shown ? 'hidden' : undefined,
+            }}
+          >
             <DeepView assembly={other} label={`${nameOf(other)}, to compare`} together={together} />
           </div>
         )}
-        {using === 'split' && <span aria-hidden className="pointer-events-none absolute inset-y-0 w-px bg-accent" style={{ left: `${at}%` }} />}
+        {using === 'split' && (
+          <span aria-hidden className="pointer-events-none absolute inset-y-0 w-px bg-accent" style={{ left: `${at}%` }} />
+        )}
       </div>
     </div>
   );

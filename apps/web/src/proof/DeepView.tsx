@@ -52,7 +52,15 @@ export function DeepView({ assembly, label, spot = null, together }: DeepViewPro
       animationTime: 0.3,
       gestureSettingsMouse: { clickToZoom: false, dblClickToZoom: true },
       imageSmoothingEnabled: false,
-      tileSources: { width, height, tileSize: TILE, tileOverlap: 0, minLevel: Math.max(0, maxLevel - Math.ceil(Math.log2(Math.max(width, height) / 256))), maxLevel, getTileUrl: (level: number, x: number, y: number) => `/api/assemblies/${id}/tiles/${level}/${x}/${y}` },
+      tileSources: {
+        width,
+        height,
+        tileSize: TILE,
+        tileOverlap: 0,
+        minLevel: Math.max(0, maxLevel - Math.ceil(Math.log2(Math.max(width, height) / 256))),
+        maxLevel,
+        getTileUrl: (level: number, x: number, y: number) => `/api/assemblies/${id}/tiles/${level}/${x}/${y}`,
+      },
     });
     viewer.current = made;
     made.addHandler('tile-drawn', () => {

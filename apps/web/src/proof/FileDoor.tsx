@@ -12,7 +12,17 @@ import { Progress } from './Progress';
 const TYPES = '.png,.jpg,.jpeg,.tif,.tiff,image/png,image/jpeg,image/tiff';
 
 /** Where real frames come in: chosen or dropped, one after the other, each looked at on its way. */
-export function FileDoor({ stand, open, onOpen, onCameIn }: { readonly stand: Stand; readonly open: FrameSet | null; readonly onOpen: (id: string) => void; readonly onCameIn: () => void }) {
+export function FileDoor({
+  stand,
+  open,
+  onOpen,
+  onCameIn,
+}: {
+  readonly stand: Stand;
+  readonly open: FrameSet | null;
+  readonly onOpen: (id: string) => void;
+  readonly onCameIn: () => void;
+}) {
   const chooser = useRef<HTMLInputElement>(null);
   const stop = useRef<AbortController | null>(null);
   const [role, setRole] = useState<Role>('frame');
@@ -28,7 +38,12 @@ export function FileDoor({ stand, open, onOpen, onCameIn }: { readonly stand: St
     if (files.length === 0) return;
     let setId = open?.origin === 'files' ? open.id : null;
     if (setId === null) {
-      const { data, error } = await beginSet({ standId: stand.id, name: `Files, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`, origin: 'files', planned: planned && canPlan });
+      const { data, error } = await beginSet({
+        standId: stand.id,
+        name: `Files, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`,
+        origin: 'files',
+        planned: planned && canPlan,
+      });
       if (!data) {
         tell(errorSentence(error));
         return;
@@ -43,10 +58,19 @@ export function FileDoor({ stand, open, onOpen, onCameIn }: { readonly stand: St
     for (const [i, file] of sorted.entries()) {
       setComing({ done: i, of: sorted.length, name: file.name });
       try {
-        const answer = await fetch(`/api/frame-sets/${setId}/frames?${new URLSearchParams({ name: file.name, role }).toString()}`, { method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' }, signal: abort.signal });
+        const answer = await fetch(`/api/frame-sets/${setId}/frames?${new URLSearchParams({ name: file.name, role }).toString()}`, {
+          method: 'POST',
+          body: file,
+          headers: { 'Content-Type': 'application/octet-stream' },
+          signal: abort.signal,
+        });
         if (!answer.ok) wrong.push(await wordsOf(answer));
       } catch {
-        wrong.push(abort.signal.aborted ? `Cancelled: ${i} of ${sorted.length} came in.` : `${file.name} could not be sent: the server did not answer.`);
+        wrong.push(
+          abort.signal.aborted
+            ? `Cancelled: ${i} of ${sorted.length} came in.`
+            : `${file.name} could not be sent: the server did not answer.`,
+        );
         if (abort.signal.aborted) break;
       }
       onCameIn();
@@ -90,10 +114,18 @@ export function FileDoor({ stand, open, onOpen, onCameIn }: { readonly stand: St
             event.target.value = '';
           }}
         />
-        <span className="text-xs text-ink-soft">PNG, JPEG or TIFF, 8 or 16 bit, developed alike; {open?.origin === 'files' ? `they go into “${open.name}”` : 'they begin a series of their own'}.</span>
+        <span className="text-xs text-ink-soft">
+          PNG, JPEG or TIFF, 8 or 16 bit, developed alike;{' '}
+          {open?.origin === 'files' ? `they go into “${open.name}”` : 'they begin a series of their own'}.
+        </span>
         <div className="flex flex-wrap gap-x-3 gap-y-1">
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={role === 'white'} onChange={(event) => setRole(event.target.checked ? 'white' : 'frame')} className="accent-accent" />
+            <input
+              type="checkbox"
+              checked={role === 'white'}
+              onChange={(event) => setRole(event.target.checked ? 'white' : 'frame')}
+              className="accent-accent"
+            />
             white cards
           </label>
           {open?.origin !== 'files' && canPlan && (

@@ -11,7 +11,10 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
   const [orderFrames] = api.useOrderFramesMutation();
   const [deleteFrame] = api.useDeleteFrameMutation();
   const tell = useTell();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const ids = set.frames.map((frame, i) => frame?.id ?? `gap ${i}`);
   const put = async (frames: readonly (Frame | null)[], words: string) => {
     const before = set.frames.map((frame) => frame?.id ?? null);
@@ -24,7 +27,9 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
     void put(arrayMove([...set.frames], ids.indexOf(String(active.id)), ids.indexOf(String(over.id))), 'The order is changed.');
   };
   const sorted = (by: (frame: Frame) => string) => {
-    const present = set.frames.flatMap((frame) => (frame ? [frame] : [])).sort((a, b) => by(a).localeCompare(by(b), 'en', { numeric: true }));
+    const present = set.frames
+      .flatMap((frame) => (frame ? [frame] : []))
+      .sort((a, b) => by(a).localeCompare(by(b), 'en', { numeric: true }));
     return [...present, ...set.frames.slice(present.length).map(() => null)].slice(0, Math.max(set.frames.length, present.length));
   };
   const remove = async (frame: Frame) => {
@@ -36,10 +41,28 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
     <div className="grid gap-1.5">
       <div className="flex flex-wrap items-center gap-1.5 text-sm">
         <span className="grow text-ink-soft">Drag to correct the order</span>
-        <Button look="quiet" disabled={set.frames.some((frame) => frame !== null && frame.takenAt === null)} title="By the time in the files" onClick={() => void put(sorted((frame) => frame.takenAt ?? ''), 'Put in order of time.')}>
+        <Button
+          look="quiet"
+          disabled={set.frames.some((frame) => frame !== null && frame.takenAt === null)}
+          title="By the time in the files"
+          onClick={() =>
+            void put(
+              sorted((frame) => frame.takenAt ?? ''),
+              'Put in order of time.',
+            )
+          }
+        >
           by time
         </Button>
-        <Button look="quiet" onClick={() => void put(sorted((frame) => frame.name), 'Put in order of names.')}>
+        <Button
+          look="quiet"
+          onClick={() =>
+            void put(
+              sorted((frame) => frame.name),
+              'Put in order of names.',
+            )
+          }
+        >
           by name
         </Button>
       </div>
@@ -66,31 +89,70 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
       )}
       {set.frames.some((frame) => (frame?.remarks.length ?? 0) > 0) && (
         <ul className="list-disc pl-4 text-xs">
-          {set.frames.flatMap((frame) => (frame && frame.remarks.length > 0 ? [<li key={frame.id}>{`${frame.name}: ${frame.remarks.join(' ')}`}</li>] : []))}
+          {set.frames.flatMap((frame) =>
+            frame && frame.remarks.length > 0 ? [<li key={frame.id}>{`${frame.name}: ${frame.remarks.join(' ')}`}</li>] : [],
+          )}
         </ul>
       )}
     </div>
   );
 }
 
-function Place({ id, number, frame, onRemove }: { readonly id: string; readonly number: number; readonly frame: Frame | null; readonly onRemove: (frame: Frame) => Promise<void> }) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id, disabled: frame === null });
+function Place({
+  id,
+  number,
+  frame,
+  onRemove,
+}: {
+  readonly id: string;
+  readonly number: number;
+  readonly frame: Frame | null;
+  readonly onRemove: (frame: Frame) => Promise<void>;
+}) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id,
+    disabled: frame === null,
+  });
   return (
-    <li ref={setNodeRef} style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }} className={`relative ${isDragging ? 'z-10 opacity-80' : ''}`}>
+    <li
+      ref={setNodeRef}
+      style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }}
+      className={`relative ${isDragging ? 'z-10 opacity-80' : ''}`}
+    >
       {frame ? (
         <>
-          <button ref={setActivatorNodeRef} type="button" {...attributes} {...listeners} aria-label={`Frame ${number}: ${frame.name}, ${frame.width} by ${frame.height}. Space takes it up, arrows move it.`} className="block w-full touch-none cursor-grab overflow-hidden rounded-sm border border-rule bg-sunk">
-            <img src={`/api/frames/${frame.id}/look`} alt="" width={frame.width} height={frame.height} loading="lazy" className="aspect-square w-full object-contain" />
+          <button
+            ref={setActivatorNodeRef}
+            type="button"
+            {...attributes}
+            {...listeners}
+            aria-label={`Frame ${number}: ${frame.name}, ${frame.width} by ${frame.height}. Space takes it up, arrows move it.`}
+            className="block w-full touch-none cursor-grab overflow-hidden rounded-sm border border-rule bg-sunk"
+          >
+            <img
+              src={`/api/frames/${frame.id}/look`}
+              alt=""
+              width={frame.width}
+              height={frame.height}
+              loading="lazy"
+              className="aspect-square w-full object-contain"
+            />
             <span className="block truncate px-1 text-left text-[0.6875rem] tabular-nums">
               {number}. {frame.name}
             </span>
           </button>
-          <IconButton label={`Delete ${frame.name}`} className="absolute! top-0 right-0 size-6! border-rule! bg-sheet" onClick={() => void onRemove(frame)}>
+          <IconButton
+            label={`Delete ${frame.name}`}
+            className="absolute! top-0 right-0 size-6! border-rule! bg-sheet"
+            onClick={() => void onRemove(frame)}
+          >
             <X size={12} aria-hidden />
           </IconButton>
         </>
       ) : (
-        <span className="grid aspect-square place-items-center rounded-sm border border-dashed border-rule text-xs text-ink-soft">{number}. empty</span>
+        <span className="grid aspect-square place-items-center rounded-sm border border-dashed border-rule text-xs text-ink-soft">
+          {number}. empty
+        </span>
       )}
     </li>
   );

@@ -50,7 +50,7 @@ export function ProofPage() {
           <ErrorNote words={errorSentence(error)} onRetry={() => void Promise.all([stand.refetch(), sets.refetch()])} />
         </main>
       ) : stand.data && sets.data ? (
-        <Proofs stand={stand.data} sets={sets.data} onFresh={async () => (await stand.refetch().unwrap())} />
+        <Proofs stand={stand.data} sets={sets.data} onFresh={async () => await stand.refetch().unwrap()} />
       ) : (
         <p role="status" className="p-8 text-ink-soft">
           Fetching the frames …
@@ -60,7 +60,15 @@ export function ProofPage() {
   );
 }
 
-function Proofs({ stand, sets, onFresh }: { readonly stand: Stand; readonly sets: readonly FrameSet[]; readonly onFresh: () => Promise<Stand> }) {
+function Proofs({
+  stand,
+  sets,
+  onFresh,
+}: {
+  readonly stand: Stand;
+  readonly sets: readonly FrameSet[];
+  readonly onFresh: () => Promise<Stand>;
+}) {
   const dispatch = useAppDispatch();
   const refresh = useCallback(() => void dispatch(api.util.invalidateTags(['proofs'])), [dispatch]);
   const back = useBack(refresh);
@@ -74,12 +82,16 @@ function Proofs({ stand, sets, onFresh }: { readonly stand: Stand; readonly sets
     tell(error ? errorSentence(error) : `“${set.name}” is deleted with its frames and pictures.`);
   };
   const done = sets.flatMap(({ assemblies }) => assemblies.filter(({ state }) => state === 'done'));
-  const nameOf = (assembly: Assembly): string => `${sets.find(({ id }) => id === assembly.setId)?.name ?? ''}, ${new Date(assembly.createdAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' })}`;
+  const nameOf = (assembly: Assembly): string =>
+    `${sets.find(({ id }) => id === assembly.setId)?.name ?? ''}, ${new Date(assembly.createdAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' })}`;
   const latest = open?.assemblies.find(({ id }) => id === chosenId) ?? open?.assemblies[0] ?? null;
   const shown = latest?.state === 'done' ? latest : (open?.assemblies.find(({ state }) => state === 'done') ?? null);
   return (
     <main className="grid min-h-0 grow grid-cols-[22rem_minmax(0,1fr)] gap-4 p-4 max-lg:grid-cols-1">
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-4 overflow-y-auto pr-1 max-lg:overflow-visible" data-testid="proof-panel">
+      <div
+        className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-4 overflow-y-auto pr-1 max-lg:overflow-visible"
+        data-testid="proof-panel"
+      >
         <BackPanel stand={stand} back={back} open={open} onOpen={setOpenId} onFresh={onFresh} />
         <hr className="border-hairline" />
         <FileDoor stand={stand} open={open} onOpen={setOpenId} onCameIn={refresh} />
@@ -90,7 +102,11 @@ function Proofs({ stand, sets, onFresh }: { readonly stand: Stand; readonly sets
               <div className="flex items-center gap-1.5">
                 <label className="flex min-w-0 grow items-center gap-1.5 text-sm">
                   <span className="font-semibold">Series</span>
-                  <select value={open?.id ?? 'new'} onChange={(event) => setOpenId(event.target.value)} className="w-full min-w-0 grow rounded-sm border border-rule bg-ground px-1 py-0.5">
+                  <select
+                    value={open?.id ?? 'new'}
+                    onChange={(event) => setOpenId(event.target.value)}
+                    className="w-full min-w-0 grow rounded-sm border border-rule bg-ground px-1 py-0.5"
+                  >
                     {sets.map((set) => (
                       <option key={set.id} value={set.id}>
                         {set.name} ({ORIGINS[set.origin]}, {set.frames.filter((frame) => frame !== null).length})
@@ -128,17 +144,28 @@ function Nothing({ set }: { readonly set: FrameSet | null }) {
   return (
     <div className="grid grow place-items-center rounded-md border border-dashed border-rule p-8 text-center text-ink-soft">
       <p className="max-w-md">
-        {set && set.frames.some((frame) => frame !== null) ? 'Put the frames together, and the picture is here: any size, seam by seam, with what each seam shows.' : 'See the picture before it is shot: let the simulated back expose this stand’s series, or bring real frames in. Then put them together here.'}
+        {set && set.frames.some((frame) => frame !== null)
+          ? 'Put the frames together, and the picture is here: any size, seam by seam, with what each seam shows.'
+          : 'See the picture before it is shot: let the simulated back expose this stand’s series, or bring real frames in. Then put them together here.'}
       </p>
     </div>
   );
 }
 
-function Picture({ shown, others, nameOf }: { readonly shown: Assembly; readonly others: readonly Assembly[]; readonly nameOf: (assembly: Assembly) => string }) {
+function Picture({
+  shown,
+  others,
+  nameOf,
+}: {
+  readonly shown: Assembly;
+  readonly others: readonly Assembly[];
+  readonly nameOf: (assembly: Assembly) => string;
+}) {
   const [spot, setSpot] = useState<Spot | null>(null);
   const [deleteAssembly] = api.useDeleteAssemblyMutation();
   const tell = useTell();
-  const link = 'inline-flex min-h-8 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink';
+  const link =
+    'inline-flex min-h-8 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink';
   return (
     <>
       <Compare main={shown} others={others} nameOf={nameOf} spot={spot} />

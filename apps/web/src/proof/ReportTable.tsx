@@ -8,7 +8,13 @@ const WORDS = { fits: 'fits', parallax: 'parallax', motion: 'motion', nothing: '
 const RANK = { disagrees: 0, parallax: 1, motion: 2, nothing: 3, fits: 4 } as const;
 
 /** How well each seam fits, the worst first, and how the frames were put. */
-export function ReportTable({ assembly, onSpot }: { readonly assembly: Assembly; readonly onSpot: (at: { readonly x: number; readonly y: number }) => void }) {
+export function ReportTable({
+  assembly,
+  onSpot,
+}: {
+  readonly assembly: Assembly;
+  readonly onSpot: (at: { readonly x: number; readonly y: number }) => void;
+}) {
   const { report } = assembly;
   if (!report) return null;
   const seams = [...report.seams].sort((a, b) => RANK[a.state] - RANK[b.state] || b.farthestPx - a.farthestPx || b.scatterPx - a.scatterPx);
@@ -16,13 +22,18 @@ export function ReportTable({ assembly, onSpot }: { readonly assembly: Assembly;
     if (worstAt) return worstAt;
     const [p, q] = [a, b].map((place) => report.frames.find((frame) => frame.place === place));
     if (!p || !q) return { x: report.width / 2, y: report.height / 2 };
-    return { x: (Math.max(p.left, q.left) + Math.min(p.left + p.width, q.left + q.width)) / 2, y: (Math.max(p.top, q.top) + Math.min(p.top + p.height, q.top + q.height)) / 2 };
+    return {
+      x: (Math.max(p.left, q.left) + Math.min(p.left + p.width, q.left + q.width)) / 2,
+      y: (Math.max(p.top, q.top) + Math.min(p.top + p.height, q.top + q.height)) / 2,
+    };
   };
   const farthest = Math.max(0, ...report.frames.map(({ fromPlan }) => Math.hypot(fromPlan.x, fromPlan.y)));
   return (
     <div className="grid gap-2 text-sm">
       <p data-testid="assembly-size" className="tabular-nums">
-        {report.width} × {report.height} px, {report.bits} bit, {fixed((report.width * report.height) / 1e6, 1)} megapixels{assembly.bytes === null ? '' : `, ${fixed(assembly.bytes / 1e6, 1)} MB`}. {report.planned ? `Frames lie up to ${fixed(farthest, 1)} px off the plan. ` : ''}Put together in {fixed(report.seconds, 1)} s.
+        {report.width} × {report.height} px, {report.bits} bit, {fixed((report.width * report.height) / 1e6, 1)} megapixels
+        {assembly.bytes === null ? '' : `, ${fixed(assembly.bytes / 1e6, 1)} MB`}.{' '}
+        {report.planned ? `Frames lie up to ${fixed(farthest, 1)} px off the plan. ` : ''}Put together in {fixed(report.seconds, 1)} s.
       </p>
       {report.remarks.length > 0 && (
         <ul className="list-disc pl-5">
@@ -63,7 +74,9 @@ export function ReportTable({ assembly, onSpot }: { readonly assembly: Assembly;
                     <StateMark state={STATES[seam.state]} /> {WORDS[seam.state]}
                   </span>
                 </td>
-                <td className="pr-2 whitespace-nowrap">{seam.offset && report.planned ? `${fixed(seam.offset.x, 1)}, ${fixed(seam.offset.y, 1)}` : '–'}</td>
+                <td className="pr-2 whitespace-nowrap">
+                  {seam.offset && report.planned ? `${fixed(seam.offset.x, 1)}, ${fixed(seam.offset.y, 1)}` : '–'}
+                </td>
                 <td>{seam.words}</td>
                 <td className="text-right">
                   <Button look="quiet" onClick={() => onSpot(middle(seam))}>

@@ -34,8 +34,15 @@ export const api = createApi({
       transformResponse: ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: stands.map(openedStand) }),
       providesTags: ['deleted'],
     }),
-    frameSets: build.query<readonly FrameSet[], string>({ query: (standId) => `stands/${standId}/frame-sets`, transformResponse: ({ sets }: { sets: FrameSet[] }) => sets, providesTags: ['proofs'] }),
-    beginSet: build.mutation<FrameSet, NewSet & { standId: string }>({ query: ({ standId, ...body }) => ({ url: `stands/${standId}/frame-sets`, method: 'POST', body }), invalidatesTags: ['proofs'] }),
+    frameSets: build.query<readonly FrameSet[], string>({
+      query: (standId) => `stands/${standId}/frame-sets`,
+      transformResponse: ({ sets }: { sets: FrameSet[] }) => sets,
+      providesTags: ['proofs'],
+    }),
+    beginSet: build.mutation<FrameSet, NewSet & { standId: string }>({
+      query: ({ standId, ...body }) => ({ url: `stands/${standId}/frame-sets`, method: 'POST', body }),
+      invalidatesTags: ['proofs'],
+    }),
     orderFrames: build.mutation<FrameSet, { id: string; standId: string; order: readonly (string | null)[] }>({
       query: ({ id, order }) => ({ url: `frame-sets/${id}`, method: 'PATCH', body: { order } }),
       invalidatesTags: ['proofs'],
@@ -43,17 +50,36 @@ export const api = createApi({
       onQueryStarted: async ({ id, standId, order }, { dispatch, queryFulfilled }) => {
         const patch = dispatch(
           api.util.updateQueryData('frameSets', standId, (sets) =>
-            sets.map((set) => (set.id === id ? { ...set, frames: order.map((each) => (each === null ? null : (set.frames.find((frame) => frame?.id === each) ?? null))) } : set)),
+            sets.map((set) =>
+              set.id === id
+                ? { ...set, frames: order.map((each) => (each === null ? null : (set.frames.find((frame) => frame?.id === each) ?? null))) }
+                : set,
+            ),
           ),
         );
         await queryFulfilled.catch(() => patch.undo());
       },
     }),
-    deleteSet: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `frame-sets/${id}`, method: 'DELETE' }), invalidatesTags: ['proofs'] }),
-    deleteFrame: build.mutation<FrameSet, string>({ query: (id) => ({ url: `frames/${id}`, method: 'DELETE' }), invalidatesTags: ['proofs'] }),
-    beginAssembly: build.mutation<Assembly, { setId: string; options: AssemblyOptions }>({ query: ({ setId, options }) => ({ url: `frame-sets/${setId}/assemblies`, method: 'POST', body: options }), invalidatesTags: ['proofs'] }),
-    cancelAssembly: build.mutation<Assembly, string>({ query: (id) => ({ url: `assemblies/${id}/cancel`, method: 'POST' }), invalidatesTags: ['proofs'] }),
-    deleteAssembly: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `assemblies/${id}`, method: 'DELETE' }), invalidatesTags: ['proofs'] }),
+    deleteSet: build.mutation<{ id: string }, string>({
+      query: (id) => ({ url: `frame-sets/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['proofs'],
+    }),
+    deleteFrame: build.mutation<FrameSet, string>({
+      query: (id) => ({ url: `frames/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['proofs'],
+    }),
+    beginAssembly: build.mutation<Assembly, { setId: string; options: AssemblyOptions }>({
+      query: ({ setId, options }) => ({ url: `frame-sets/${setId}/assemblies`, method: 'POST', body: options }),
+      invalidatesTags: ['proofs'],
+    }),
+    cancelAssembly: build.mutation<Assembly, string>({
+      query: (id) => ({ url: `assemblies/${id}/cancel`, method: 'POST' }),
+      invalidatesTags: ['proofs'],
+    }),
+    deleteAssembly: build.mutation<{ id: string }, string>({
+      query: (id) => ({ url: `assemblies/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['proofs'],
+    }),
     log: build.query<Log, string>({ query: (jobId) => `jobs/${jobId}/log`, providesTags: ['log'] }),
     changeLog: build.mutation<{ put: number; removed: number }, LogChange & { jobId: string }>({
       query: ({ jobId, ...body }) => ({ url: `jobs/${jobId}/log/changes`, method: 'POST', body }),
@@ -64,22 +90,47 @@ export const api = createApi({
       },
     }),
     attach: build.mutation<Attachment, { jobId: string; standId: string; takeId: string | null; file: File }>({
-      query: ({ jobId, standId, takeId, file }) => ({ url: `jobs/${jobId}/attachments?${new URLSearchParams({ name: file.name, standId, ...(takeId !== null && { takeId }) })}`, method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' } }),
+      query: ({ jobId, standId, takeId, file }) => ({
+        url: `jobs/${jobId}/attachments?${new URLSearchParams({ name: file.name, standId, ...(takeId !== null && { takeId }) })}`,
+        method: 'POST',
+        body: file,
+        headers: { 'Content-Type': 'application/octet-stream' },
+      }),
       invalidatesTags: ['log'],
     }),
-    detach: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `attachments/${id}`, method: 'DELETE' }), invalidatesTags: ['log'] }),
+    detach: build.mutation<{ id: string }, string>({
+      query: (id) => ({ url: `attachments/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['log'],
+    }),
     templates: build.query<readonly CardTemplate[], undefined>({ query: () => 'card-templates', providesTags: ['templates'] }),
-    putTemplate: build.mutation<CardTemplate, CardTemplate>({ query: ({ id, ...body }) => ({ url: `card-templates/${id}`, method: 'PUT', body }), invalidatesTags: ['templates'] }),
-    deleteTemplate: build.mutation<{ id: string }, string>({ query: (id) => ({ url: `card-templates/${id}`, method: 'DELETE' }), invalidatesTags: ['templates'] }),
-    changeJob: build.mutation<JobSummary, JobPatch & { id: string }>({ query: ({ id, ...body }) => ({ url: `jobs/${id}`, method: 'PATCH', body }), invalidatesTags: ['jobs', 'job'] }),
+    putTemplate: build.mutation<CardTemplate, CardTemplate>({
+      query: ({ id, ...body }) => ({ url: `card-templates/${id}`, method: 'PUT', body }),
+      invalidatesTags: ['templates'],
+    }),
+    deleteTemplate: build.mutation<{ id: string }, string>({
+      query: (id) => ({ url: `card-templates/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['templates'],
+    }),
+    changeJob: build.mutation<JobSummary, JobPatch & { id: string }>({
+      query: ({ id, ...body }) => ({ url: `jobs/${id}`, method: 'PATCH', body }),
+      invalidatesTags: ['jobs', 'job'],
+    }),
     orderStands: build.mutation<JobSummary, { id: string; standOrder: readonly string[] }>({
       query: ({ id, standOrder }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { standOrder } }),
       onQueryStarted: async ({ id, standOrder }, { dispatch, queryFulfilled }) => {
-        const patch = dispatch(api.util.updateQueryData('job', id, (job) => ({ ...job, stands: standOrder.flatMap((each) => job.stands.filter((stand) => stand.id === each)) })));
+        const patch = dispatch(
+          api.util.updateQueryData('job', id, (job) => ({
+            ...job,
+            stands: standOrder.flatMap((each) => job.stands.filter((stand) => stand.id === each)),
+          })),
+        );
         await queryFulfilled.catch(() => patch.undo());
       },
     }),
-    importJob: build.mutation<StoredJob, File>({ query: (file) => ({ url: 'jobs/import', method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' } }), invalidatesTags: ['jobs'] }),
+    importJob: build.mutation<StoredJob, File>({
+      query: (file) => ({ url: 'jobs/import', method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' } }),
+      invalidatesTags: ['jobs'],
+    }),
     stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, transformResponse: openedStand, keepUnusedDataFor: 0 }),
     addJob: build.mutation<JobSummary, JobName>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),
@@ -115,7 +166,11 @@ export const api = createApi({
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
     addStand: build.mutation<Stand, { jobId: string; name: string; settings: StandSettings }>({
-      query: ({ jobId, name, settings }) => ({ url: `jobs/${jobId}/stands`, method: 'POST', body: { name, settings: storedSettings(settings) } }),
+      query: ({ jobId, name, settings }) => ({
+        url: `jobs/${jobId}/stands`,
+        method: 'POST',
+        body: { name, settings: storedSettings(settings) },
+      }),
       transformResponse: openedStand,
       invalidatesTags: ['jobs', 'job'],
     }),

@@ -40,7 +40,8 @@ function underEdit() {
 const draftWriter = createDraftWriter(() => {
   const now = underEdit();
   const phase = store.getState().keep?.keeping.phase;
-  if (now && phase !== undefined && phase !== 'kept') writeDraft(now.standId, { version: now.version, ...now.edit, lost: [...keeper.lostWrites()] });
+  if (now && phase !== undefined && phase !== 'kept')
+    writeDraft(now.standId, { version: now.version, ...now.edit, lost: [...keeper.lostWrites()] });
 });
 
 /** The keeper of this tab. */

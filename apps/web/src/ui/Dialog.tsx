@@ -20,7 +20,9 @@ export function Dialog({ open, onClose, title, help, wide = false, children }: D
         <Radix.Overlay className="fixed inset-0 z-40 bg-[#0008]" />
         <Radix.Content
           // In a field that is half typed, Escape puts back what was there; the next one closes.
-          onEscapeKeyDown={(event) => event.target instanceof HTMLInputElement && event.target.dataset.settled === 'false' && event.preventDefault()}
+          onEscapeKeyDown={(event) =>
+            event.target instanceof HTMLInputElement && event.target.dataset.settled === 'false' && event.preventDefault()
+          }
           className={`fixed top-1/2 left-1/2 z-50 max-h-[94dvh] w-[min(96vw,var(--width))] -translate-x-1/2 -translate-y-1/2 overflow-y-auto rounded-md border border-rule bg-sheet p-5 shadow-raised ${wide ? '[--width:46rem]' : '[--width:27rem]'}`}
         >
           <div className="mb-3 flex items-start gap-3">

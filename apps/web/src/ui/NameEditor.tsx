@@ -55,7 +55,10 @@ export function NameEditor({ label, name, onRename, onDone, className = '' }: Na
         className={`w-full rounded-sm border-b border-accent bg-sunk px-1 ${className}`}
       />
       {refusal && (
-        <span role="alert" className="absolute top-full left-0 z-30 mt-1 rounded-md border border-fails bg-sheet p-2 text-sm font-normal text-fails shadow-raised">
+        <span
+          role="alert"
+          className="absolute top-full left-0 z-30 mt-1 rounded-md border border-fails bg-sheet p-2 text-sm font-normal text-fails shadow-raised"
+        >
           {refusal}
         </span>
       )}

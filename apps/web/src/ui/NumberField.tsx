@@ -24,7 +24,18 @@ interface NumberFieldProps {
 const FOLLOW_MS = 90;
 
 /** A typed number: Enter or leaving takes it, Escape puts the old one back, a refusal says why and keeps what was typed. */
-export const NumberField = memo(function NumberField({ label, unit, value, decimals, words = fixed(value, decimals), read, onCommit, endless = false, hideLabel = false, width = 'w-16' }: NumberFieldProps) {
+export const NumberField = memo(function NumberField({
+  label,
+  unit,
+  value,
+  decimals,
+  words = fixed(value, decimals),
+  read,
+  onCommit,
+  endless = false,
+  hideLabel = false,
+  width = 'w-16',
+}: NumberFieldProps) {
   const id = useId();
   const calm = useCalm(words, FOLLOW_MS);
   const [draft, setDraft] = useState<{ readonly text: string; readonly refusal: string | null } | null>(null);
@@ -33,8 +44,9 @@ export const NumberField = memo(function NumberField({ label, unit, value, decim
     if (!draft) return;
     const number = (read?.parse ?? typedNumber)(draft.text);
     const none = number === null || (number === Number.POSITIVE_INFINITY && !endless);
-    const refusal =
-      none ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? `is not a number; type one like ${words}.`}` : onCommit(number);
+    const refusal = none
+      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? `is not a number; type one like ${words}.`}`
+      : onCommit(number);
     setDraft(refusal === null ? null : { text: draft.text, refusal });
   };
 

@@ -14,7 +14,14 @@ export const STATE_COLOUR: Readonly<Record<FindingState, string>> = {
  */
 export function StateMark({ state, size = 18 }: { readonly state: FindingState; readonly size?: number }) {
   return (
-    <svg viewBox="0 0 20 20" width={size} height={size} className={`shrink-0 ${STATE_COLOUR[state]}`} role="img" aria-label={STATE_WORDS[state]}>
+    <svg
+      viewBox="0 0 20 20"
+      width={size}
+      height={size}
+      className={`shrink-0 ${STATE_COLOUR[state]}`}
+      role="img"
+      aria-label={STATE_WORDS[state]}
+    >
       {state === 'holds' && (
         <>
           <circle cx="10" cy="10" r="8.4" fill="none" stroke="currentColor" strokeWidth="1.6" />
@@ -33,7 +40,9 @@ export function StateMark({ state, size = 18 }: { readonly state: FindingState; 
           <rect x="4.6" y="0.8" width="10.8" height="9.2" fill="currentColor" stroke="var(--sheet)" strokeWidth="1" />
         </>
       )}
-      {state === 'unknown' && <circle cx="10" cy="10" r="8" fill="none" stroke="currentColor" strokeWidth="1.8" strokeDasharray="3.1 3.2" />}
+      {state === 'unknown' && (
+        <circle cx="10" cy="10" r="8" fill="none" stroke="currentColor" strokeWidth="1.8" strokeDasharray="3.1 3.2" />
+      )}
     </svg>
   );
 }

@@ -40,7 +40,11 @@ export function TextField({ label, value, onCommit }: TextFieldProps) {
         className={`min-w-0 grow rounded-sm border-b bg-transparent px-1 hover:bg-sunk focus:bg-sunk ${draft?.refusal ? 'border-fails' : 'border-rule'}`}
       />
       {draft?.refusal && (
-        <span id={`${id}-refusal`} role="alert" className="absolute top-full left-0 z-30 mt-1 w-60 rounded-md border border-fails bg-sheet p-2 text-sm text-fails shadow-raised">
+        <span
+          id={`${id}-refusal`}
+          role="alert"
+          className="absolute top-full left-0 z-30 mt-1 w-60 rounded-md border border-fails bg-sheet p-2 text-sm text-fails shadow-raised"
+        >
           {draft.refusal}
         </span>
       )}

@@ -3,15 +3,17 @@ import { inTurn } from './inTurn';
 test('what is put in runs one after another, after a refusal too', async () => {
   const turn = inTurn();
   const said: string[] = [];
-  const slow = (word: string, ms: number, fails = false) => () =>
-    new Promise<string>((done, failed) => {
-      said.push(`begin ${word}`);
-      setTimeout(() => {
-        said.push(`end ${word}`);
-        if (fails) failed(new Error(word));
-        else done(word);
-      }, ms);
-    });
+  const slow =
+    (word: string, ms: number, fails = false) =>
+    () =>
+      new Promise<string>((done, failed) => {
+        said.push(`begin ${word}`);
+        setTimeout(() => {
+          said.push(`end ${word}`);
+          if (fails) failed(new Error(word));
+          else done(word);
+        }, ms);
+      });
   const [a, b, c] = [turn(slow('a', 20)), turn(slow('b', 5, true)), turn(slow('c', 1))];
   await expect(a).resolves.toBe('a');
   await expect(b).rejects.toThrow('b');

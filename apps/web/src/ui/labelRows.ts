@@ -18,7 +18,13 @@ const ROUNDING_PX = 1e-6;
 export function labelRows(wanted: readonly WantedLabel[], topPx: number): readonly number[] {
   const placed: WantedLabel[] = [];
   return wanted.map((label) => {
-    const meets = (base: number): WantedLabel | undefined => placed.find((other) => Math.abs(other.base - base) < ROW_PX - ROUNDING_PX && label.left < other.left + other.width && other.left < label.left + label.width);
+    const meets = (base: number): WantedLabel | undefined =>
+      placed.find(
+        (other) =>
+          Math.abs(other.base - base) < ROW_PX - ROUNDING_PX &&
+          label.left < other.left + other.width &&
+          other.left < label.left + label.width,
+      );
     const go = (by: 1 | -1): number => {
       let base = Math.max(topPx, label.base);
       for (let other = meets(base); other; other = meets(base)) base = other.base + by * ROW_PX;

@@ -7,20 +7,50 @@ import { seamsBetween, sharesOf, type Canvas, type Laid } from './seams';
 const CELL = 16;
 
 /** Frames of a known picture in 16 bit, with an exposure each, put together. */
-function assembled(canvas: Canvas, laid: readonly Laid[], { exposure = laid.map(() => 1), evened = true, unlike, zones, picture = splinePicture(4) }: { readonly exposure?: readonly number[]; readonly evened?: boolean; readonly unlike?: Float32Array; readonly zones?: Parameters<typeof seamsBetween>[4]; readonly picture?: (x: number, y: number) => number } = {}) {
-  const cells = seamsBetween(laid, canvas, CELL, unlike ?? new Float32Array(Math.ceil(canvas.width / CELL) * Math.ceil(canvas.height / CELL)), zones);
+function assembled(
+  canvas: Canvas,
+  laid: readonly Laid[],
+  {
+    exposure = laid.map(() => 1),
+    evened = true,
+    unlike,
+    zones,
+    picture = splinePicture(4),
+  }: {
+    readonly exposure?: readonly number[];
+    readonly evened?: boolean;
+    readonly unlike?: Float32Array;
+    readonly zones?: Parameters<typeof seamsBetween>[4];
+    readonly picture?: (x: number, y: number) => number;
+  } = {},
+) {
+  const cells = seamsBetween(
+    laid,
+    canvas,
+    CELL,
+    unlike ?? new Float32Array(Math.ceil(canvas.width / CELL) * Math.ceil(canvas.height / CELL)),
+    zones,
+  );
   const shares = sharesOf(laid, canvas, cells, 1);
   const tables = tablesFor(16);
   const files = laid.map(({ left, top, width, height }, f) => {
     const samples = new Uint16Array(3 * width * height);
     for (let y = 0; y < height; y++) {
       for (let x = 0; x < width; x++) {
-        samples.fill(Math.round(65_535 * encodedOf(Math.min(1, lightOf(picture(x + left, y + top)) * (exposure[f] ?? 1)))), 3 * (y * width + x), 3 * (y * width + x) + 3);
+        samples.fill(
+          Math.round(65_535 * encodedOf(Math.min(1, lightOf(picture(x + left, y + top)) * (exposure[f] ?? 1)))),
+          3 * (y * width + x),
+          3 * (y * width + x) + 3,
+        );
       }
     }
     return samples;
   });
-  const sources = laid.map((each, f): Source => ({ laid: each, share: shares[f] ?? { column: 0, row: 0, columns: 0, rows: 0, weight: new Float32Array(0) }, development: { gain: evened ? 1 / (exposure[f] ?? 1) : 1, falloff: null } }));
+  const sources = laid.map((each, f): Source => ({
+    laid: each,
+    share: shares[f] ?? { column: 0, row: 0, columns: 0, rows: 0, weight: new Float32Array(0) },
+    development: { gain: evened ? 1 / (exposure[f] ?? 1) : 1, falloff: null },
+  }));
   const { needs, band } = blender(canvas, CELL, sources, tables);
   const out = new Uint16Array(3 * canvas.width * canvas.height);
   for (let y = 0; y < canvas.height; y += 40) {
@@ -28,7 +58,12 @@ function assembled(canvas: Canvas, laid: readonly Laid[], { exposure = laid.map(
     band(out.subarray(3 * canvas.width * y, 3 * canvas.width * end), y, end, (f) => {
       const need = needs(f, y, end);
       const width = laid[f]?.width ?? 0;
-      return need && { first: need.first, rows: (files[f] ?? new Uint16Array(0)).subarray(3 * width * need.first, 3 * width * (need.first + need.count)) };
+      return (
+        need && {
+          first: need.first,
+          rows: (files[f] ?? new Uint16Array(0)).subarray(3 * width * need.first, 3 * width * (need.first + need.count)),
+        }
+      );
     });
   }
   const worst = (left = 4, top = 4, right = canvas.width - 4, bottom = canvas.height - 4) => {
@@ -86,7 +121,10 @@ test('shares are together 1 wherever any frame is, and nothing outside a frame',
       const cells = seamsBetween(laid, canvas, CELL, new Float32Array(columns * rows));
       const sum = new Float32Array(columns * rows);
       for (const share of sharesOf(laid, canvas, cells, 1)) {
-        for (let y = 0; y < share.rows; y++) for (let x = 0; x < share.columns; x++) sum[(share.row + y) * columns + share.column + x] = (sum[(share.row + y) * columns + share.column + x] ?? 0) + (share.weight[y * share.columns + x] ?? 0);
+        for (let y = 0; y < share.rows; y++)
+          for (let x = 0; x < share.columns; x++)
+            sum[(share.row + y) * columns + share.column + x] =
+              (sum[(share.row + y) * columns + share.column + x] ?? 0) + (share.weight[y * share.columns + x] ?? 0);
       }
       for (let i = 0; i < sum.length; i++) {
         const [x, y] = [((i % columns) + 0.5) * CELL, (Math.floor(i / columns) + 0.5) * CELL];
@@ -99,11 +137,15 @@ test('shares are together 1 wherever any frame is, and nothing outside a frame',
 });
 
 describe('seams', () => {
-  const two: readonly Laid[] = [{ left: 0, top: 0, width: 400, height: 320 }, { left: 200, top: 0, width: 400, height: 320 }];
+  const two: readonly Laid[] = [
+    { left: 0, top: 0, width: 400, height: 320 },
+    { left: 200, top: 0, width: 400, height: 320 },
+  ];
   const canvas = { width: 600, height: 320 };
   const columns = Math.ceil(600 / CELL);
   const rows = Math.ceil(320 / CELL);
-  const boundary = (owner: Int16Array, row: number): number => Array.from({ length: columns }, (_, x) => owner[row * columns + x] ?? -1).findIndex((by) => by === 1);
+  const boundary = (owner: Int16Array, row: number): number =>
+    Array.from({ length: columns }, (_, x) => owner[row * columns + x] ?? -1).findIndex((by) => by === 1);
 
   test('run in the middle where frames agree everywhere', () => {
     const { owner } = seamsBetween(two, canvas, CELL, new Float32Array(columns * rows).fill(0.01));
@@ -122,13 +164,16 @@ describe('seams', () => {
     const zone = { left: 280, top: 100, right: 360, bottom: 200 };
     const { owner } = seamsBetween(two, canvas, CELL, new Float32Array(columns * rows).fill(0.01), [zone]);
     const inZone = new Set<number>();
-    for (let y = Math.floor(100 / CELL); y <= Math.floor(200 / CELL); y++) for (let x = Math.floor(280 / CELL); x <= Math.floor(360 / CELL); x++) inZone.add(owner[y * columns + x] ?? -1);
+    for (let y = Math.floor(100 / CELL); y <= Math.floor(200 / CELL); y++)
+      for (let x = Math.floor(280 / CELL); x <= Math.floor(360 / CELL); x++) inZone.add(owner[y * columns + x] ?? -1);
     expect(inZone.size).toBe(1);
   });
 });
 
 test('the kernel keeps light, and at whole pixels changes nothing', () => {
-  fc.assert(fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (t) => expect(lanczos(t).reduce((sum, tap) => sum + tap, 0)).toBeCloseTo(1, 5)));
+  fc.assert(
+    fc.property(fc.double({ min: 0, max: 1, noNaN: true }), (t) => expect(lanczos(t).reduce((sum, tap) => sum + tap, 0)).toBeCloseTo(1, 5)),
+  );
   Array.from(lanczos(0)).forEach((tap, k) => expect(tap).toBeCloseTo(k === 2 ? 1 : 0, 6));
 });
 

@@ -24,7 +24,14 @@ export type Falloff =
       /** The lens axis in the frame of the back: right, up, toward the subject. */
       readonly axis: readonly [number, number, number];
     }
-  | { readonly kind: 'card'; readonly columns: number; readonly rows: number; readonly multiply: Float32Array; readonly width: number; readonly height: number };
+  | {
+      readonly kind: 'card';
+      readonly columns: number;
+      readonly rows: number;
+      readonly multiply: Float32Array;
+      readonly width: number;
+      readonly height: number;
+    };
 
 /** By what the light at a place of a frame is multiplied. */
 export function falloffAt(falloff: Falloff, x: number, y: number): number {
@@ -116,8 +123,20 @@ export function blender(canvas: Canvas, cellPx: number, sources: readonly Source
     // The pixel of the frame that lies at canvas x is x − left.
     const fx = laid.left - ix > WHOLE ? 1 - (laid.left - ix) : 0;
     const fy = laid.top - iy > WHOLE ? 1 - (laid.top - iy) : 0;
-    const gained = development.gain === 1 && development.falloff === null ? null : tables.light.map((light) => (development.falloff === null ? encoded(tables, light * development.gain) : light * development.gain));
-    return { ...source, ix: fx > 0 ? ix + 1 : ix, iy: fy > 0 ? iy + 1 : iy, tapsX: fx > 0 ? lanczos(fx) : null, tapsY: fy > 0 ? lanczos(fy) : null, gained };
+    const gained =
+      development.gain === 1 && development.falloff === null
+        ? null
+        : tables.light.map((light) =>
+            development.falloff === null ? encoded(tables, light * development.gain) : light * development.gain,
+          );
+    return {
+      ...source,
+      ix: fx > 0 ? ix + 1 : ix,
+      iy: fy > 0 ? iy + 1 : iy,
+      tapsX: fx > 0 ? lanczos(fx) : null,
+      tapsY: fy > 0 ? lanczos(fy) : null,
+      gained,
+    };
   });
   const sum = new Float32Array(3 * canvas.width);
   const total = new Float32Array(canvas.width);
@@ -169,7 +188,13 @@ export function blender(canvas: Canvas, cellPx: number, sources: readonly Source
   };
 
   /** One row of a frame from `from` to `to`, in encoded samples, in `line`. */
-  const rowOf = ({ laid, ix, iy, tapsX, tapsY, gained, development }: Ready, { first, rows }: Rows, y: number, from: number, to: number): void => {
+  const rowOf = (
+    { laid, ix, iy, tapsX, tapsY, gained, development }: Ready,
+    { first, rows }: Rows,
+    y: number,
+    from: number,
+    to: number,
+  ): void => {
     const stride = 3 * laid.width;
     const last = rows.length / stride - 1 + first;
     const margin = tapsX ? 3 : 0;
@@ -185,13 +210,28 @@ export function blender(canvas: Canvas, cellPx: number, sources: readonly Source
       if (gained === null) for (let k = 0; k < inner; k++) line[offset + k] = rows[at + k] ?? 0;
       else for (let k = 0; k < inner; k++) line[offset + k] = gained[rows[at + k] ?? 0] ?? 0;
     } else {
-      const [a, b, c, d, e, f] = [sourceRow(sy - 2), sourceRow(sy - 1), sourceRow(sy), sourceRow(sy + 1), sourceRow(sy + 2), sourceRow(sy + 3)];
+      const [a, b, c, d, e, f] = [
+        sourceRow(sy - 2),
+        sourceRow(sy - 1),
+        sourceRow(sy),
+        sourceRow(sy + 1),
+        sourceRow(sy + 2),
+        sourceRow(sy + 3),
+      ];
       const [wa, wb, wc, wd, we, wf] = [tapsY[0] ?? 0, tapsY[1] ?? 0, tapsY[2] ?? 0, tapsY[3] ?? 0, tapsY[4] ?? 0, tapsY[5] ?? 0];
       if (gained === null) {
-        for (let k = 0; k < inner; k++) line[offset + k] = wa * (rows[a + k] ?? 0) + wb * (rows[b + k] ?? 0) + wc * (rows[c + k] ?? 0) + wd * (rows[d + k] ?? 0) + we * (rows[e + k] ?? 0) + wf * (rows[f + k] ?? 0);
+        for (let k = 0; k < inner; k++)
+          line[offset + k] =
+            wa * (rows[a + k] ?? 0) +
+            wb * (rows[b + k] ?? 0) +
+            wc * (rows[c + k] ?? 0) +
+            wd * (rows[d + k] ?? 0) +
+            we * (rows[e + k] ?? 0) +
+            wf * (rows[f + k] ?? 0);
       } else {
         const g = (i: number): number => gained[rows[i] ?? 0] ?? 0;
-        for (let k = 0; k < inner; k++) line[offset + k] = wa * g(a + k) + wb * g(b + k) + wc * g(c + k) + wd * g(d + k) + we * g(e + k) + wf * g(f + k);
+        for (let k = 0; k < inner; k++)
+          line[offset + k] = wa * g(a + k) + wb * g(b + k) + wc * g(c + k) + wd * g(d + k) + we * g(e + k) + wf * g(f + k);
       }
     }
     // What lies outside the frame goes on as its rim.
@@ -200,7 +240,14 @@ export function blender(canvas: Canvas, cellPx: number, sources: readonly Source
     if (tapsX) {
       const [wa, wb, wc, wd, we, wf] = [tapsX[0] ?? 0, tapsX[1] ?? 0, tapsX[2] ?? 0, tapsX[3] ?? 0, tapsX[4] ?? 0, tapsX[5] ?? 0];
       const count = 3 * (to - from);
-      for (let k = 0; k < count; k++) line[k] = wa * (line[k] ?? 0) + wb * (line[k + 3] ?? 0) + wc * (line[k + 6] ?? 0) + wd * (line[k + 9] ?? 0) + we * (line[k + 12] ?? 0) + wf * (line[k + 15] ?? 0);
+      for (let k = 0; k < count; k++)
+        line[k] =
+          wa * (line[k] ?? 0) +
+          wb * (line[k + 3] ?? 0) +
+          wc * (line[k + 6] ?? 0) +
+          wd * (line[k + 9] ?? 0) +
+          we * (line[k + 12] ?? 0) +
+          wf * (line[k + 15] ?? 0);
     }
     const { falloff } = development;
     if (falloff !== null) {

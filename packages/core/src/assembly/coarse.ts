@@ -68,7 +68,14 @@ export function coarsePlace(a: Plane, b: Plane, { least, most }: { readonly leas
   const found: Coarse[] = [];
   for (const start of smallPlaces(shrunk(a, by), shrunk(b, by), { x: least.x / by, y: least.y / by }, { x: most.x / by, y: most.y / by })) {
     const climbed = climb(a, b, { x: start.x * by, y: start.y * by }, by);
-    if (climbed && climbed.at.x >= least.x - by && climbed.at.x <= most.x + by && climbed.at.y >= least.y - by && climbed.at.y <= most.y + by) found.push(climbed);
+    if (
+      climbed &&
+      climbed.at.x >= least.x - by &&
+      climbed.at.x <= most.x + by &&
+      climbed.at.y >= least.y - by &&
+      climbed.at.y <= most.y + by
+    )
+      found.push(climbed);
   }
   const best = found.reduce<Coarse | null>((first, each) => (first === null || each.alike > first.alike ? each : first), null);
   return best && best.alike >= COARSE_ALIKE ? best : null;
@@ -80,7 +87,8 @@ function smallPlaces(a: Plane, b: Plane, least: Px, most: Px): readonly Px[] {
     const out = new Float64Array(2 * nx * ny);
     let mean = 0;
     for (const value of plane.data) mean += value / plane.data.length;
-    for (let y = 0; y < plane.height; y++) for (let x = 0; x < plane.width; x++) out[2 * (y * nx + x)] = (plane.data[y * plane.width + x] ?? 0) - mean;
+    for (let y = 0; y < plane.height; y++)
+      for (let x = 0; x < plane.width; x++) out[2 * (y * nx + x)] = (plane.data[y * plane.width + x] ?? 0) - mean;
     return transformed(out, nx, ny, false);
   };
   const less = (plane: Plane): Plane => {
@@ -105,7 +113,10 @@ function smallPlaces(a: Plane, b: Plane, least: Px, most: Px): readonly Px[] {
       const n = (right - left) * (bottom - top);
       if (n < area || right - left < 3 || bottom - top < 3) continue;
       const [ma, qa] = [within(sa.once, a.width, left, top, right, bottom), within(sa.twice, a.width, left, top, right, bottom)];
-      const [mb, qb] = [within(sb.once, b.width, left - x, top - y, right - x, bottom - y), within(sb.twice, b.width, left - x, top - y, right - x, bottom - y)];
+      const [mb, qb] = [
+        within(sb.once, b.width, left - x, top - y, right - x, bottom - y),
+        within(sb.twice, b.width, left - x, top - y, right - x, bottom - y),
+      ];
       const [va, vb] = [qa - (ma * ma) / n, qb - (mb * mb) / n];
       if (va / n < 1e-6 || vb / n < 1e-6) continue;
       const sum = product[2 * (((y + ny) % ny) * nx + ((x + nx) % nx))] ?? 0;
@@ -134,7 +145,12 @@ function climb(a: Plane, b: Plane, start: Px, reach: number): Coarse | null {
   for (let step = max(1, ceil(reach / 2)); step >= 1; step = step === 1 ? 0 : ceil(step / 2)) {
     for (let better = true, rounds = 0; better && rounds < 12; rounds++) {
       better = false;
-      for (const [dx, dy] of [[step, 0], [-step, 0], [0, step], [0, -step]] as const) {
+      for (const [dx, dy] of [
+        [step, 0],
+        [-step, 0],
+        [0, step],
+        [0, -step],
+      ] as const) {
         const next = { x: at.x + dx, y: at.y + dy };
         const there = likeness(a, b, next);
         if (there !== null && there > alike) {

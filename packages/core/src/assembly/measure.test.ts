@@ -28,13 +28,20 @@ function visionOffsets(pairs: readonly (readonly [Plane, Plane])[]): readonly Px
     };
     if (cv.Mat) run(); else cv.onRuntimeInitialized = run;`;
   const input = JSON.stringify(pairs.map((pair) => pair.map(({ width, height, data }) => ({ width, height, data: Array.from(data) }))));
-  return JSON.parse(execFileSync(process.execPath, ['-e', script], { input, maxBuffer: 1e8, timeout: 120_000 }).toString()) as readonly Px[];
+  return JSON.parse(
+    execFileSync(process.execPath, ['-e', script], { input, maxBuffer: 1e8, timeout: 120_000 }).toString(),
+  ) as readonly Px[];
 }
 
 const patchOf = (seed: number, dx: number, dy: number, noise: number, gain = 1): Patch => {
   const picture = splinePicture(seed);
   const bright = (x: number, y: number) => encodedOf(Math.min(1, lightOf(picture(x, y)) * gain));
-  return measuredPatch(sampled(picture, 100, 100, 120, 120, noise, seed), sampled(bright, 100 - dx, 100 - dy, 120, 120, noise, seed + 1), { x: 0, y: 0 }, 28);
+  return measuredPatch(
+    sampled(picture, 100, 100, 120, 120, noise, seed),
+    sampled(bright, 100 - dx, 100 - dy, 120, 120, noise, seed + 1),
+    { x: 0, y: 0 },
+    28,
+  );
 };
 
 test('offsets come back within a tenth of a pixel through noise and another exposure', () => {
@@ -55,7 +62,10 @@ test('offsets come back within a tenth of a pixel through noise and another expo
 test('a general computer-vision package finds the same offsets', () => {
   const random = randomFrom(7);
   const known = Array.from({ length: 3 }, () => ({ x: 3 * (random() - 0.5), y: 3 * (random() - 0.5) }));
-  const pairs = known.map(({ x, y }, k) => [sampled(splinePicture(50 + k), 0, 0, 90, 90, 0.01, k), sampled(splinePicture(50 + k), -x, -y, 90, 90, 0.01, 90 + k)] as const);
+  const pairs = known.map(
+    ({ x, y }, k) =>
+      [sampled(splinePicture(50 + k), 0, 0, 90, 90, 0.01, k), sampled(splinePicture(50 + k), -x, -y, 90, 90, 0.01, 90 + k)] as const,
+  );
   const theirs = visionOffsets(pairs);
   pairs.forEach(([a, b], k) => {
     const ours = refined(a, b, { x: 0, y: 0 }, 12);
@@ -71,7 +81,12 @@ test('a patch says how sure it is: as much as it scatters', () => {
   let claimed = 0;
   for (let k = 0; k < 20; k++) {
     const picture = splinePicture(3);
-    const found = refined(sampled(picture, 0, 0, 72, 72, 0.05, 2 * k + 1), sampled(picture, -0.3, 0.2, 72, 72, 0.05, 2 * k + 2), { x: 0, y: 0 }, 12);
+    const found = refined(
+      sampled(picture, 0, 0, 72, 72, 0.05, 2 * k + 1),
+      sampled(picture, -0.3, 0.2, 72, 72, 0.05, 2 * k + 2),
+      { x: 0, y: 0 },
+      12,
+    );
     if (!found) continue;
     errors.push(found.offset.x - 0.3);
     const [xx, xy, yy] = found.knows;
@@ -96,13 +111,22 @@ test('nothing is found in flat sky, in noise, or between two different things', 
 test('lines alone say nothing of where they lie along themselves', () => {
   const profile = splinePicture(21);
   const lines = (_x: number, y: number) => profile(0, y);
-  const { measured } = measuredPatch(sampled(lines, 0, 0, 120, 120, 0.005, 1), sampled(lines, 0, -2.4, 120, 120, 0.005, 2), { x: 0, y: 0 }, 28);
+  const { measured } = measuredPatch(
+    sampled(lines, 0, 0, 120, 120, 0.005, 1),
+    sampled(lines, 0, -2.4, 120, 120, 0.005, 2),
+    { x: 0, y: 0 },
+    28,
+  );
   expect(measured?.offset.y).toBeCloseTo(2.4, 1);
   expect((measured?.knows[0] ?? 1) / (measured?.knows[2] ?? 1)).toBeLessThan(0.01);
 });
 
 describe('a pair', () => {
-  const sharp = (x: number, y: number, at = { x: 0, y: 0 }): Patch => ({ at, detailed: true, measured: { offset: { x, y }, alike: 0.99, knows: [400, 0, 400], lightRatio: 1 } });
+  const sharp = (x: number, y: number, at = { x: 0, y: 0 }): Patch => ({
+    at,
+    detailed: true,
+    measured: { offset: { x, y }, alike: 0.99, knows: [400, 0, 400], lightRatio: 1 },
+  });
   const along = { x: 1, y: 0 };
 
   test('fits where its patches agree, and takes their middle', () => {
@@ -116,7 +140,10 @@ describe('a pair', () => {
     const ground = [sharp(2, 0), sharp(2.05, 0), sharp(1.97, 0.02), sharp(2, 0.03)];
     expect(pairOf([...ground, sharp(5.5, 0.1, { x: 7, y: 8 })], along)).toMatchObject({ state: 'parallax', worstAt: { x: 7, y: 8 } });
     expect(pairOf([...ground, sharp(4, 5)], along).state).toBe('motion');
-    expect(pairOf([...ground, { at: { x: 1, y: 1 }, detailed: true, measured: null }], along)).toMatchObject({ state: 'motion', worstAt: { x: 1, y: 1 } });
+    expect(pairOf([...ground, { at: { x: 1, y: 1 }, detailed: true, measured: null }], along)).toMatchObject({
+      state: 'motion',
+      worstAt: { x: 1, y: 1 },
+    });
     // Up and down between rows, the line between the frames is the other one.
     expect(pairOf([...ground, sharp(5.5, 0.1)], { x: 0, y: 1 }).state).toBe('motion');
   });
@@ -149,9 +176,20 @@ test('patches lie within the overlap and are spread over it', () => {
 
 test('without a plan a frame is found beside its neighbour, however little they overlap', () => {
   const picture = splinePicture(11);
-  for (const [x, y] of [[200, 4], [220, -7]] as const) {
-    const found = coarsePlace(sampled(picture, 0, 0, 250, 180, 0.01, 1), sampled(picture, x, y, 250, 180, 0.01, 2), { least: { x: 120, y: -40 }, most: { x: 235, y: 40 } });
+  for (const [x, y] of [
+    [200, 4],
+    [220, -7],
+  ] as const) {
+    const found = coarsePlace(sampled(picture, 0, 0, 250, 180, 0.01, 1), sampled(picture, x, y, 250, 180, 0.01, 2), {
+      least: { x: 120, y: -40 },
+      most: { x: 235, y: 40 },
+    });
     expect(found?.at).toEqual({ x, y });
   }
-  expect(coarsePlace(sampled(picture, 0, 0, 250, 180), sampled(splinePicture(12), 0, 0, 250, 180), { least: { x: 120, y: -40 }, most: { x: 235, y: 40 } })).toBeNull();
+  expect(
+    coarsePlace(sampled(picture, 0, 0, 250, 180), sampled(splinePicture(12), 0, 0, 250, 180), {
+      least: { x: 120, y: -40 },
+      most: { x: 235, y: 40 },
+    }),
+  ).toBeNull();
 });

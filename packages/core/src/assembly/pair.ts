@@ -29,7 +29,10 @@ const DETAIL = 0.004;
 export function measuredPatch(a: Plane, b: Plane, at: Px, margin = PATCH_MARGIN_PX): Patch {
   // Where it should be first; all over the margin only when it is not quite there.
   let best = refined(a, b, { x: 0, y: 0 }, margin);
-  const starts = best && best.alike > SURELY ? [] : phasePeaks(a, b, 3, { wrapped: true, rim: 0.25 }).filter(({ x, y }) => max(abs(x), abs(y)) < margin - 4);
+  const starts =
+    best && best.alike > SURELY
+      ? []
+      : phasePeaks(a, b, 3, { wrapped: true, rim: 0.25 }).filter(({ x, y }) => max(abs(x), abs(y)) < margin - 4);
   for (const start of starts) {
     if (best && best.alike > SURELY) break;
     const found = refined(a, b, start, margin);
@@ -90,7 +93,10 @@ function sober([xx, xy, yy]: Info): Info {
   return [(xx + s * det) * scale, xy * scale, (yy + s * det) * scale];
 }
 
-function solved(patches: readonly { readonly info: Info; readonly offset: Px }[], weights: readonly number[]): { readonly offset: Px; readonly knows: Info } | null {
+function solved(
+  patches: readonly { readonly info: Info; readonly offset: Px }[],
+  weights: readonly number[],
+): { readonly offset: Px; readonly knows: Info } | null {
   let [xx, xy, yy, bx, by] = [0, 0, 0, 0, 0];
   patches.forEach(({ info, offset }, i) => {
     const w = weights[i] ?? 0;
@@ -107,7 +113,10 @@ function solved(patches: readonly { readonly info: Info; readonly offset: Px }[]
 }
 
 /** How far a patch lies from an offset in what it knows, px: what it says of itself counts, what it cannot know does not. */
-function awayPx({ info: [xx, xy, yy], offset }: { readonly info: Info; readonly offset: Px }, from: Px): { readonly px: number; readonly deviations: number } {
+function awayPx(
+  { info: [xx, xy, yy], offset }: { readonly info: Info; readonly offset: Px },
+  from: Px,
+): { readonly px: number; readonly deviations: number } {
   const [dx, dy] = [offset.x - from.x, offset.y - from.y];
   const deviations = sqrt(max(0, xx * dx * dx + 2 * xy * dx * dy + yy * dy * dy));
   // The distance along the direction that it knows best.
@@ -125,16 +134,31 @@ function awayPx({ info: [xx, xy, yy], offset }: { readonly info: Info; readonly 
  */
 export function pairOf(patches: readonly Patch[], along: Px): Pair {
   const detailed = patches.filter((patch) => patch.detailed);
-  const fitting = detailed.flatMap(({ at, measured }) => (measured !== null && measured.alike >= SAME ? [{ at, offset: measured.offset, info: sober(measured.knows), alike: measured.alike }] : []));
-  const nothing: Pair = { state: 'nothing', offset: null, knows: [0, 0, 0], looked: patches.length, detailed: detailed.length, agreeing: 0, scatterPx: 0, farthestPx: 0, worstAt: null };
+  const fitting = detailed.flatMap(({ at, measured }) =>
+    measured !== null && measured.alike >= SAME
+      ? [{ at, offset: measured.offset, info: sober(measured.knows), alike: measured.alike }]
+      : [],
+  );
+  const nothing: Pair = {
+    state: 'nothing',
+    offset: null,
+    knows: [0, 0, 0],
+    looked: patches.length,
+    detailed: detailed.length,
+    agreeing: 0,
+    scatterPx: 0,
+    farthestPx: 0,
+    worstAt: null,
+  };
   if (fitting.length === 0) {
     // Detail on both sides, and none of it alike: something is wrong with the pair; a few such patches prove nothing.
     return detailed.length >= max(4, patches.length / 2) ? { ...nothing, state: 'disagrees' } : nothing;
   }
-  const near = (from: Px) => fitting.map((patch) => {
-    const { px, deviations } = awayPx(patch, from);
-    return px <= max(OFF_PX / 2, 0.1) || (px <= OFF_PX && deviations <= OFF_DEVIATIONS);
-  });
+  const near = (from: Px) =>
+    fitting.map((patch) => {
+      const { px, deviations } = awayPx(patch, from);
+      return px <= max(OFF_PX / 2, 0.1) || (px <= OFF_PX && deviations <= OFF_DEVIATIONS);
+    });
   // Begin where the most information agrees.
   let best: { readonly offset: Px; readonly support: number } | null = null;
   for (const patch of fitting) {
@@ -175,14 +199,26 @@ export function pairOf(patches: readonly Patch[], along: Px): Pair {
   });
   const unlike = detailed.filter(({ measured }) => measured === null || measured.alike < SAME);
   const parted = along_ + across > 0;
-  const shared = { offset: answer.offset, knows: answer.knows, looked: patches.length, detailed: detailed.length, agreeing: count, scatterPx: sqrt(scatter / max(1, count)), farthestPx: farthest };
+  const shared = {
+    offset: answer.offset,
+    knows: answer.knows,
+    looked: patches.length,
+    detailed: detailed.length,
+    agreeing: count,
+    scatterPx: sqrt(scatter / max(1, count)),
+    farthestPx: farthest,
+  };
   if (parted) return { ...shared, state: along_ > 2 * across ? 'parallax' : 'motion', worstAt: worst };
   if (unlike.length > 0) return { ...shared, state: 'motion', worstAt: unlike[0]?.at ?? null };
   return { ...shared, state: 'fits', worstAt: null };
 }
 
 /** Where to look in an overlap, px in the picture of `a`: middles of patches spread evenly over it, as many as go in, at most so many. */
-export function patchPlaces(overlap: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number }, size: number, most: number): readonly Px[] {
+export function patchPlaces(
+  overlap: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number },
+  size: number,
+  most: number,
+): readonly Px[] {
   const [w, h] = [overlap.right - overlap.left, overlap.bottom - overlap.top];
   if (w < size || h < size) return [];
   let [nx, ny] = [max(1, floor(w / size)), max(1, floor(h / size))];

@@ -42,7 +42,8 @@ function tapered({ width, height, data }: Plane, nx: number, ny: number, rim: nu
   for (const value of data) mean += value;
   mean /= data.length;
   const field = new Float64Array(2 * nx * ny);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) field[2 * (y * nx + x)] = ((data[y * width + x] ?? 0) - mean) * (wx[x] ?? 0) * (wy[y] ?? 0);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) field[2 * (y * nx + x)] = ((data[y * width + x] ?? 0) - mean) * (wx[x] ?? 0) * (wy[y] ?? 0);
   return field;
 }
 

@@ -22,7 +22,11 @@ const SIDE = 128;
  */
 export function splinePicture(seed: number, finestPx = 4): (x: number, y: number) => number {
   const random = randomFrom(seed);
-  const octaves = [1, 4, 15].map((times) => ({ mesh: finestPx * times, turn: random() * 50, nodes: Float32Array.from({ length: SIDE * SIDE }, () => random() - 0.5) }));
+  const octaves = [1, 4, 15].map((times) => ({
+    mesh: finestPx * times,
+    turn: random() * 50,
+    nodes: Float32Array.from({ length: SIDE * SIDE }, () => random() - 0.5),
+  }));
   return (x, y) => {
     let value = 0;
     for (const { mesh, turn, nodes } of octaves) {
@@ -44,10 +48,19 @@ function spline(t: number): readonly number[] {
 }
 
 /** Pixels of a picture from a place on, with noise of a standard deviation. */
-export function sampled(picture: (x: number, y: number) => number, left: number, top: number, width: number, height: number, noise = 0, seed = 1): Plane {
+export function sampled(
+  picture: (x: number, y: number) => number,
+  left: number,
+  top: number,
+  width: number,
+  height: number,
+  noise = 0,
+  seed = 1,
+): Plane {
   const random = randomFrom(seed);
   const normal = () => sqrt(-2 * log(1 - random())) * cos(2 * Math.PI * random());
   const data = new Float32Array(width * height);
-  for (let y = 0; y < height; y++) for (let x = 0; x < width; x++) data[y * width + x] = picture(left + x, top + y) + (noise > 0 ? noise * normal() : 0);
+  for (let y = 0; y < height; y++)
+    for (let x = 0; x < width; x++) data[y * width + x] = picture(left + x, top + y) + (noise > 0 ? noise * normal() : 0);
   return { width, height, data };
 }

@@ -2,7 +2,8 @@ import fc from 'fast-check';
 import { evenedLight, placedTogether, type Link } from './place';
 import { evenly } from '../evenly.test-support';
 
-const grid = (columns: number, rows: number, x: number, y: number) => Array.from({ length: columns * rows }, (_, i) => ({ x: (i % columns) * x, y: Math.floor(i / columns) * y }));
+const grid = (columns: number, rows: number, x: number, y: number) =>
+  Array.from({ length: columns * rows }, (_, i) => ({ x: (i % columns) * x, y: Math.floor(i / columns) * y }));
 const SURE = [400, 0, 400] as const;
 
 /** The neighbours of a grid, measured from true places. */
@@ -20,22 +21,31 @@ function linksOf(truth: readonly { x: number; y: number }[], columns: number): L
 test('frames come to lie where they were, whatever the plan says, and a wrong link is found by the loops', () => {
   const error = evenly(-8, 8);
   fc.assert(
-    fc.property(fc.array(fc.tuple(error, error), { minLength: 8, maxLength: 8 }), fc.integer({ min: 0, max: 9 }), error, (errors, which, by) => {
-      const plan = grid(4, 2, 900, 1200);
-      // The first one holds the whole.
-      const truth = plan.map(({ x, y }, i) => (i === 0 ? { x, y } : { x: x + (errors[i]?.[0] ?? 0), y: y + (errors[i]?.[1] ?? 0) }));
-      const links = linksOf(truth, 4);
-      const bad = links[which];
-      if (!bad) throw new Error('ten links');
-      const wrong = 80 + Math.abs(by);
-      const placed = placedTogether(plan, links.map((link, i) => (i === which ? { ...link, offset: { x: link.offset.x + wrong, y: link.offset.y } } : link)), 30);
-      placed.at.forEach(({ x, y }, i) => {
-        expect(Math.abs(x - (truth[i]?.x ?? 0))).toBeLessThan(0.15);
-        expect(Math.abs(y - (truth[i]?.y ?? 0))).toBeLessThan(0.15);
-      });
-      expect(placed.links.map(({ leftOut }) => leftOut)).toEqual(links.map((_, i) => i === which));
-      expect(placed.held.every(Boolean)).toBe(true);
-    }),
+    fc.property(
+      fc.array(fc.tuple(error, error), { minLength: 8, maxLength: 8 }),
+      fc.integer({ min: 0, max: 9 }),
+      error,
+      (errors, which, by) => {
+        const plan = grid(4, 2, 900, 1200);
+        // The first one holds the whole.
+        const truth = plan.map(({ x, y }, i) => (i === 0 ? { x, y } : { x: x + (errors[i]?.[0] ?? 0), y: y + (errors[i]?.[1] ?? 0) }));
+        const links = linksOf(truth, 4);
+        const bad = links[which];
+        if (!bad) throw new Error('ten links');
+        const wrong = 80 + Math.abs(by);
+        const placed = placedTogether(
+          plan,
+          links.map((link, i) => (i === which ? { ...link, offset: { x: link.offset.x + wrong, y: link.offset.y } } : link)),
+          30,
+        );
+        placed.at.forEach(({ x, y }, i) => {
+          expect(Math.abs(x - (truth[i]?.x ?? 0))).toBeLessThan(0.15);
+          expect(Math.abs(y - (truth[i]?.y ?? 0))).toBeLessThan(0.15);
+        });
+        expect(placed.links.map(({ leftOut }) => leftOut)).toEqual(links.map((_, i) => i === which));
+        expect(placed.held.every(Boolean)).toBe(true);
+      },
+    ),
     { numRuns: 60, endOnFailure: true },
   );
 });

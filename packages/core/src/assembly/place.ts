@@ -39,7 +39,13 @@ export function placedTogether(plan: readonly Px[], links: readonly Link[], plan
     const best = (xx + yy) / 2 + Math.hypot((xx - yy) / 2, xy);
     return Math.sqrt(Math.max(0, (xx * dx * dx + 2 * xy * dx * dy + yy * dy * dy) / Math.max(1e-12, best)));
   };
-  const settle = () => (at = placedOnce(plan, links, left.map((out) => (out ? 0 : 1)), planPx));
+  const settle = () =>
+    (at = placedOnce(
+      plan,
+      links,
+      left.map((out) => (out ? 0 : 1)),
+      planPx,
+    ));
   settle();
   // What is wrong bends its whole loop: of the links that are bent, the one is left out without which links and plan agree best.
   for (;;) {
@@ -51,7 +57,9 @@ export function placedTogether(plan: readonly Px[], links: readonly Link[], plan
       if (px < most / 4) return;
       left[i] = true;
       settle();
-      const cost = links.reduce((sum, link, j) => sum + (left[j] === true ? 0 : away(link) ** 2), 0) + plan.reduce((sum, { x, y }, j) => sum + (Math.hypot((at[j]?.x ?? x) - x, (at[j]?.y ?? y) - y) / planPx) ** 2, 0);
+      const cost =
+        links.reduce((sum, link, j) => sum + (left[j] === true ? 0 : away(link) ** 2), 0) +
+        plan.reduce((sum, { x, y }, j) => sum + (Math.hypot((at[j]?.x ?? x) - x, (at[j]?.y ?? y) - y) / planPx) ** 2, 0);
       left[i] = false;
       if (cost < least) [best, least] = [i, cost];
     });
@@ -60,7 +68,7 @@ export function placedTogether(plan: readonly Px[], links: readonly Link[], plan
     settle();
   }
   const held = Array.from({ length: n }, (_, i) => i === 0);
-  for (let grown = true; grown; ) {
+  for (let grown = true; grown;) {
     grown = false;
     links.forEach(({ a, b, knows }, i) => {
       if (left[i] === true || Math.min(knows[0], knows[2]) < 1 || held[a] === held[b]) return;
@@ -86,7 +94,10 @@ function placedOnce(plan: readonly Px[], links: readonly Link[], weights: readon
   links.forEach(({ a, b, offset, knows: [xx, xy, yy] }, k) => {
     const w = weights[k] ?? 0;
     if (w === 0) return;
-    const block = [[xx * w, xy * w], [xy * w, yy * w]];
+    const block = [
+      [xx * w, xy * w],
+      [xy * w, yy * w],
+    ];
     for (let r = 0; r < 2; r++) {
       const push = (block[r]?.[0] ?? 0) * offset.x + (block[r]?.[1] ?? 0) * offset.y;
       right.set(2 * b + r, 0, right.get(2 * b + r, 0) + push);
@@ -121,7 +132,9 @@ export function evenedLight(count: number, links: readonly LightLink[]): readonl
   const weights = links.map(() => 1);
   let logs: readonly number[] = Array.from({ length: count }, () => 0);
   for (let round = 0; round < 8; round++) {
-    const left = Matrix.eye(count, count).mul(1e-3).add(1e-3 / count);
+    const left = Matrix.eye(count, count)
+      .mul(1e-3)
+      .add(1e-3 / count);
     const right = Matrix.zeros(count, 1);
     links.forEach(({ a, b, ratio, patches }, i) => {
       const w = (weights[i] ?? 1) * patches;

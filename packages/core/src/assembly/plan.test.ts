@@ -5,7 +5,10 @@ import { FIRST_MOSAIC, type Mosaic } from '../mosaic/mosaic';
 import { stand } from '../stand/fixtures.test-support';
 import { assemblyPlan, gridPlace, GRID_ORDERS, neighboursOf, scaledPlan, wholeOf, type GridOrder } from './plan';
 
-const places = fc.array(fc.record({ riseMm: evenly(-15, 15), shiftMm: evenly(-15, 15), turned: fc.boolean() }), { minLength: 1, maxLength: 6 });
+const places = fc.array(fc.record({ riseMm: evenly(-15, 15), shiftMm: evenly(-15, 15), turned: fc.boolean() }), {
+  minLength: 1,
+  maxLength: 6,
+});
 const planOf = (mosaic: Pick<Mosaic, 'frames'> & Partial<Mosaic>, focusM: number | null) => {
   const settings = stand({ focusM, mosaic: { ...FIRST_MOSAIC, ...mosaic } });
   const plan = assemblyPlan(settings);
@@ -19,20 +22,29 @@ describe('the plan of frames that belong together', () => {
   test('puts what is focused on in one place, whichever frame took it and whether back or lens moved', () => {
     // By hand: a point X, Y mm aside at u is drawn v·X/u from the foot of the lens; a lens that moved by s sees it at X − s.
     fc.assert(
-      fc.property(places, evenly(0.3, 50), fc.constantFrom('back' as const, 'lens' as const, 'counter' as const), evenly(-100, 100), evenly(-100, 100), (frames, focusM, mover, x, y) => {
-        const { plan } = planOf({ frames, mover }, focusM);
-        const [f, u] = [24, focusM * 1000];
-        const v = (f * u) / (u - f);
-        const found = frames.map(({ riseMm, shiftMm, turned }, i) => {
-          const [sx, sy] = mover === 'lens' ? [shiftMm, riseMm] : [0, 0];
-          const [w, h] = turned ? [24, 36] : [36, 24];
-          // From the top left of this frame, px.
-          const column = ((v * (x - sx)) / u - shiftMm + w / 2) / PITCH;
-          const row = (h / 2 - ((v * (y - sy)) / u - riseMm)) / PITCH;
-          return [(plan.frames[i]?.left ?? NaN) + column, (plan.frames[i]?.top ?? NaN) + row] as const;
-        });
-        return found.every(([column, row]) => Math.abs(column - (found[0]?.[0] ?? NaN)) < 1e-6 && Math.abs(row - (found[0]?.[1] ?? NaN)) < 1e-6);
-      }),
+      fc.property(
+        places,
+        evenly(0.3, 50),
+        fc.constantFrom('back' as const, 'lens' as const, 'counter' as const),
+        evenly(-100, 100),
+        evenly(-100, 100),
+        (frames, focusM, mover, x, y) => {
+          const { plan } = planOf({ frames, mover }, focusM);
+          const [f, u] = [24, focusM * 1000];
+          const v = (f * u) / (u - f);
+          const found = frames.map(({ riseMm, shiftMm, turned }, i) => {
+            const [sx, sy] = mover === 'lens' ? [shiftMm, riseMm] : [0, 0];
+            const [w, h] = turned ? [24, 36] : [36, 24];
+            // From the top left of this frame, px.
+            const column = ((v * (x - sx)) / u - shiftMm + w / 2) / PITCH;
+            const row = (h / 2 - ((v * (y - sy)) / u - riseMm)) / PITCH;
+            return [(plan.frames[i]?.left ?? NaN) + column, (plan.frames[i]?.top ?? NaN) + row] as const;
+          });
+          return found.every(
+            ([column, row]) => Math.abs(column - (found[0]?.[0] ?? NaN)) < 1e-6 && Math.abs(row - (found[0]?.[1] ?? NaN)) < 1e-6,
+          );
+        },
+      ),
     );
   });
 
@@ -56,7 +68,10 @@ describe('the plan of frames that belong together', () => {
 
   test('a zone where something moves lies in the joined picture where it lay on the back', () => {
     const zone = { name: 'crane', left: -4, right: 3, lower: -2, upper: 5, speedMs: 1, distanceM: 20 };
-    const { plan } = planOf({ frames: [-9, 9].map((shiftMm) => ({ riseMm: 1, shiftMm, turned: false })), mover: 'back', zones: [zone] }, null);
+    const { plan } = planOf(
+      { frames: [-9, 9].map((shiftMm) => ({ riseMm: 1, shiftMm, turned: false })), mover: 'back', zones: [zone] },
+      null,
+    );
     // The box begins 9 + 18 mm to the left of the foot and ends 12 + 1 mm above it.
     expect(plan.zones[0]?.left).toBeCloseTo((27 - 4) / PITCH, 6);
     expect(plan.zones[0]?.right).toBeCloseTo((27 + 3) / PITCH, 6);
@@ -76,11 +91,15 @@ describe('the plan of frames that belong together', () => {
     const zone = { name: 'crane', left: -4, right: 3, lower: -2, upper: 5, speedMs: 1, distanceM: 20 };
     const { plan } = planOf({ frames: [-9, 9].map((shiftMm) => ({ riseMm: 1, shiftMm, turned: false })), zones: [zone] }, 2);
     const half = scaledPlan(plan, 0.5);
-    expect(half.frames.map(({ width, height }) => [width, height])).toEqual([[4128, 2752], [4128, 2752]]);
+    expect(half.frames.map(({ width, height }) => [width, height])).toEqual([
+      [4128, 2752],
+      [4128, 2752],
+    ]);
     plan.frames.forEach((frame, i) => {
       for (const key of ['left', 'top', 'footX', 'footY'] as const) expect(half.frames[i]?.[key]).toBeCloseTo(frame[key] / 2, 6);
     });
-    for (const key of ['left', 'right', 'top', 'bottom'] as const) expect(half.zones[0]?.[key]).toBeCloseTo((plan.zones[0]?.[key] ?? NaN) / 2, 6);
+    for (const key of ['left', 'right', 'top', 'bottom'] as const)
+      expect(half.zones[0]?.[key]).toBeCloseTo((plan.zones[0]?.[key] ?? NaN) / 2, 6);
     expect([half.distancePx, half.slidePx]).toEqual([plan.distancePx / 2, plan.slidePx / 2]);
     expect(half.axis).toEqual(plan.axis);
   });
@@ -113,7 +132,10 @@ describe('frames nobody planned', () => {
   });
 
   test('written out for three columns and two rows', () => {
-    const order = (by: GridOrder) => Array.from({ length: 6 }, (_, i) => gridPlace(i, 3, 2, by)).map(({ column, row }) => `${column}${row}`).join(' ');
+    const order = (by: GridOrder) =>
+      Array.from({ length: 6 }, (_, i) => gridPlace(i, 3, 2, by))
+        .map(({ column, row }) => `${column}${row}`)
+        .join(' ');
     expect(order('rows')).toBe('00 10 20 01 11 21');
     expect(order('serpentine')).toBe('00 10 20 21 11 01');
     expect(order('columns')).toBe('00 01 10 11 20 21');
@@ -121,12 +143,39 @@ describe('frames nobody planned', () => {
 });
 
 describe('where frames lie together', () => {
-  const box = fc.record({ left: fc.integer({ min: 0, max: 60 }), top: fc.integer({ min: 0, max: 60 }), width: fc.integer({ min: 5, max: 50 }), height: fc.integer({ min: 5, max: 50 }) });
+  const box = fc.record({
+    left: fc.integer({ min: 0, max: 60 }),
+    top: fc.integer({ min: 0, max: 60 }),
+    width: fc.integer({ min: 5, max: 50 }),
+    height: fc.integer({ min: 5, max: 50 }),
+  });
   const boxes = fc.array(box, { minLength: 1, maxLength: 6 });
   type Box = { left: number; top: number; width: number; height: number };
-  const ring = ({ left, top, width, height }: Box): [number, number][] => [[left, top], [left + width, top], [left + width, top + height], [left, top + height], [left, top]];
+  const ring = ({ left, top, width, height }: Box): [number, number][] => [
+    [left, top],
+    [left + width, top],
+    [left + width, top + height],
+    [left, top + height],
+    [left, top],
+  ];
   const areaOf = (shapes: ReturnType<typeof polygonClipping.union>): number =>
-    shapes.reduce((all, rings) => all + rings.reduce((sum, points, k) => sum + (k === 0 ? 1 : -1) * Math.abs(points.reduce((a, [x, y], i) => a + x * (points[(i + 1) % points.length]?.[1] ?? 0) - (points[(i + 1) % points.length]?.[0] ?? 0) * y, 0) / 2), 0), 0);
+    shapes.reduce(
+      (all, rings) =>
+        all +
+        rings.reduce(
+          (sum, points, k) =>
+            sum +
+            (k === 0 ? 1 : -1) *
+              Math.abs(
+                points.reduce(
+                  (a, [x, y], i) => a + x * (points[(i + 1) % points.length]?.[1] ?? 0) - (points[(i + 1) % points.length]?.[0] ?? 0) * y,
+                  0,
+                ) / 2,
+              ),
+          0,
+        ),
+      0,
+    );
 
   test('the whole rectangle is covered all over, by what a general polygon package says, and no wider one at its place is', () => {
     fc.assert(
@@ -160,7 +209,13 @@ describe('where frames lie together', () => {
         });
       }),
     );
-    expect(neighboursOf([{ left: 0, top: 0, width: 10, height: 10 }, { left: 8, top: 1, width: 10, height: 10 }, { left: 30, top: 0, width: 10, height: 10 }])).toEqual([{ a: 0, b: 1, along: { x: 8, y: 1 } }]);
+    expect(
+      neighboursOf([
+        { left: 0, top: 0, width: 10, height: 10 },
+        { left: 8, top: 1, width: 10, height: 10 },
+        { left: 30, top: 0, width: 10, height: 10 },
+      ]),
+    ).toEqual([{ a: 0, b: 1, along: { x: 8, y: 1 } }]);
   });
 
   test('of no frames there is no rectangle', () => {

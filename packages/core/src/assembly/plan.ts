@@ -51,8 +51,20 @@ export function assemblyPlan(settings: StandSettings): AssemblyPlan | null {
   const px = (mm: number): number => mm / pitchMm;
   const [x, y, z] = axisToBack(settings);
   return {
-    frames: rects.map((rect, i) => ({ left: px((lying[i] ?? rect).left - box.left), top: px(box.upper - (lying[i] ?? rect).upper), width: Math.round(px(rect.right - rect.left)), height: Math.round(px(rect.upper - rect.lower)), footX: px(-rect.left), footY: px(rect.upper) })),
-    zones: (settings.mosaic?.zones ?? []).map((zone) => ({ left: px(zone.left - box.left), right: px(zone.right - box.left), top: px(box.upper - zone.upper), bottom: px(box.upper - zone.lower) })),
+    frames: rects.map((rect, i) => ({
+      left: px((lying[i] ?? rect).left - box.left),
+      top: px(box.upper - (lying[i] ?? rect).upper),
+      width: Math.round(px(rect.right - rect.left)),
+      height: Math.round(px(rect.upper - rect.lower)),
+      footX: px(-rect.left),
+      footY: px(rect.upper),
+    })),
+    zones: (settings.mosaic?.zones ?? []).map((zone) => ({
+      left: px(zone.left - box.left),
+      right: px(zone.right - box.left),
+      top: px(box.upper - zone.upper),
+      bottom: px(box.upper - zone.lower),
+    })),
     distancePx: px(imageMm),
     axis: [x, y, z],
     slidePx: px(SLIDE_MM),
@@ -61,10 +73,22 @@ export function assemblyPlan(settings: StandSettings): AssemblyPlan | null {
 
 /** The same plan for frames of another count of pixels: binned, or reduced. */
 export function scaledPlan(plan: AssemblyPlan, by: number): AssemblyPlan {
-  const zone = ({ left, top, right, bottom }: MovingZone): MovingZone => ({ left: left * by, top: top * by, right: right * by, bottom: bottom * by });
+  const zone = ({ left, top, right, bottom }: MovingZone): MovingZone => ({
+    left: left * by,
+    top: top * by,
+    right: right * by,
+    bottom: bottom * by,
+  });
   return {
     ...plan,
-    frames: plan.frames.map(({ left, top, width, height, footX, footY }) => ({ left: left * by, top: top * by, width: Math.round(width * by), height: Math.round(height * by), footX: footX * by, footY: footY * by })),
+    frames: plan.frames.map(({ left, top, width, height, footX, footY }) => ({
+      left: left * by,
+      top: top * by,
+      width: Math.round(width * by),
+      height: Math.round(height * by),
+      footX: footX * by,
+      footY: footY * by,
+    })),
     zones: plan.zones.map(zone),
     distancePx: plan.distancePx * by,
     slidePx: plan.slidePx * by,
@@ -72,7 +96,11 @@ export function scaledPlan(plan: AssemblyPlan, by: number): AssemblyPlan {
 }
 
 /** Frames in rows and columns where nobody planned them: beside each other by the overlap that is guessed. */
-export const GRID_ORDERS = { rows: 'row by row, each from the left', serpentine: 'row by row, back and forth', columns: 'column by column, each from the top' } as const;
+export const GRID_ORDERS = {
+  rows: 'row by row, each from the left',
+  serpentine: 'row by row, back and forth',
+  columns: 'column by column, each from the top',
+} as const;
 export type GridOrder = keyof typeof GRID_ORDERS;
 
 /** Which column and row the frame with a number in the series has. */
@@ -84,7 +112,9 @@ export function gridPlace(i: number, columns: number, rows: number, order: GridO
 }
 
 /** Neighbours of frames that lie somewhere, with the direction from one to the other. */
-export function neighboursOf(frames: readonly { readonly left: number; readonly top: number; readonly width: number; readonly height: number }[]): readonly { readonly a: number; readonly b: number; readonly along: { readonly x: number; readonly y: number } }[] {
+export function neighboursOf(
+  frames: readonly { readonly left: number; readonly top: number; readonly width: number; readonly height: number }[],
+): readonly { readonly a: number; readonly b: number; readonly along: { readonly x: number; readonly y: number } }[] {
   const rects = frames.map(({ left, top, width, height }): Rect => ({ left, right: left + width, lower: -top - height, upper: -top }));
   return overlapsOf(rects).map(({ a, b }) => {
     const [p, q] = [frames[a], frames[b]];
@@ -93,8 +123,12 @@ export function neighboursOf(frames: readonly { readonly left: number; readonly 
 }
 
 /** The largest whole rectangle that the frames cover, px from the same corner, rounded inwards to whole pixels; `null` when there is none. */
-export function wholeOf(frames: readonly { readonly left: number; readonly top: number; readonly width: number; readonly height: number }[]): { readonly left: number; readonly top: number; readonly width: number; readonly height: number } | null {
-  const union = unionOf(frames.map(({ left, top, width, height }): Rect => ({ left, right: left + width, lower: -top - height, upper: -top })));
+export function wholeOf(
+  frames: readonly { readonly left: number; readonly top: number; readonly width: number; readonly height: number }[],
+): { readonly left: number; readonly top: number; readonly width: number; readonly height: number } | null {
+  const union = unionOf(
+    frames.map(({ left, top, width, height }): Rect => ({ left, right: left + width, lower: -top - height, upper: -top })),
+  );
   if (!union) return null;
   const { whole } = union;
   const [left, top] = [Math.ceil(whole.left - 1e-6), Math.ceil(-whole.upper - 1e-6)];

@@ -86,7 +86,8 @@ export function refined(a: Plane, b: Plane, start: Px, margin: number): Measured
         let value = 0;
         for (let j = 0; j < 4; j++) {
           const i = k + (j - 1) * sb.width;
-          value += (wy[j] ?? 0) * (x0 * (sb.data[i - 1] ?? 0) + x1 * (sb.data[i] ?? 0) + x2 * (sb.data[i + 1] ?? 0) + x3 * (sb.data[i + 2] ?? 0));
+          value +=
+            (wy[j] ?? 0) * (x0 * (sb.data[i - 1] ?? 0) + x1 * (sb.data[i] ?? 0) + x2 * (sb.data[i + 1] ?? 0) + x3 * (sb.data[i + 2] ?? 0));
         }
         tb[y * w + x] = value;
         meanB += value;

@@ -34,7 +34,8 @@ const LEVELS = 1024;
 
 /** How far the middle of a cell lies within a frame, px; what is cut by the rim of the canvas does not count as a rim of the frame. */
 function inside({ left, top, width, height }: Laid, canvas: Canvas, x: number, y: number): number {
-  const gap = (at: number, from: number, to: number, end: number): number => min(from <= 0.5 ? Infinity : at - from, to >= end - 0.5 ? Infinity : to - at);
+  const gap = (at: number, from: number, to: number, end: number): number =>
+    min(from <= 0.5 ? Infinity : at - from, to >= end - 0.5 ? Infinity : to - at);
   const within = min(x - left, left + width - x, y - top, top + height - y);
   return within < 0 ? within : min(gap(x, left, left + width, canvas.width), gap(y, top, top + height, canvas.height));
 }
@@ -48,13 +49,22 @@ function inside({ left, top, width, height }: Laid, canvas: Canvas, x: number, y
  * Source: watershed by flooding (Meyer 1991); for mosaics Gracias et al.,
  * "Fast Image Blending Using Watersheds and Graph Cuts", 2009.
  */
-export function seamsBetween(frames: readonly Laid[], canvas: Canvas, cellPx: number, unlike: Float32Array, zones: readonly MovingZone[] = []): Cells {
+export function seamsBetween(
+  frames: readonly Laid[],
+  canvas: Canvas,
+  cellPx: number,
+  unlike: Float32Array,
+  zones: readonly MovingZone[] = [],
+): Cells {
   const columns = ceil(canvas.width / cellPx);
   const rows = ceil(canvas.height / cellPx);
   const count = columns * rows;
   const owner = new Int16Array(count).fill(-1);
   const fixed = new Uint8Array(count);
-  const middle = (i: number): readonly [number, number] => [min(canvas.width - 0.5, ((i % columns) + 0.5) * cellPx), min(canvas.height - 0.5, (floor(i / columns) + 0.5) * cellPx)];
+  const middle = (i: number): readonly [number, number] => [
+    min(canvas.width - 0.5, ((i % columns) + 0.5) * cellPx),
+    min(canvas.height - 0.5, (floor(i / columns) + 0.5) * cellPx),
+  ];
   // A cell needs its frame all over, and its neighbours' half for soft seams.
   const room = cellPx;
   const covers = (frame: Laid, i: number): boolean => {
@@ -202,18 +212,27 @@ export interface Share {
  * on both sides of a seam, nothing where it does not cover the cell and its
  * rim; together 1 wherever any frame is.
  */
-export function sharesOf(frames: readonly Laid[], canvas: Canvas, { cellPx, columns, rows, owner }: Cells, reach: number): readonly Share[] {
+export function sharesOf(
+  frames: readonly Laid[],
+  canvas: Canvas,
+  { cellPx, columns, rows, owner }: Cells,
+  reach: number,
+): readonly Share[] {
   const shares = frames.map((frame, f): Share => {
     const column = max(0, floor(frame.left / cellPx) - 1);
     const row = max(0, floor(frame.top / cellPx) - 1);
-    const [nx, ny] = [min(columns, ceil((frame.left + frame.width) / cellPx) + 1) - column, min(rows, ceil((frame.top + frame.height) / cellPx) + 1) - row];
+    const [nx, ny] = [
+      min(columns, ceil((frame.left + frame.width) / cellPx) + 1) - column,
+      min(rows, ceil((frame.top + frame.height) / cellPx) + 1) - row,
+    ];
     const own = new Float32Array(max(0, nx) * max(0, ny));
     for (let y = 0; y < ny; y++) for (let x = 0; x < nx; x++) own[y * nx + x] = owner[(row + y) * columns + column + x] === f ? 1 : 0;
     const soft = blurred(own, nx, ny, reach);
     for (let y = 0; y < ny; y++) {
       for (let x = 0; x < nx; x++) {
         const [px, py] = [min(canvas.width - 0.5, (column + x + 0.5) * cellPx), min(canvas.height - 0.5, (row + y + 0.5) * cellPx)];
-        if (inside(frame, canvas, px, py) < cellPx) soft[y * nx + x] = own[y * nx + x] === 1 && inside(frame, canvas, px, py) >= 0 ? 1e-3 : 0;
+        if (inside(frame, canvas, px, py) < cellPx)
+          soft[y * nx + x] = own[y * nx + x] === 1 && inside(frame, canvas, px, py) >= 0 ? 1e-3 : 0;
       }
     }
     return { column, row, columns: nx, rows: ny, weight: soft };
@@ -221,7 +240,8 @@ export function sharesOf(frames: readonly Laid[], canvas: Canvas, { cellPx, colu
   const sum = new Float32Array(columns * rows);
   const each = (visit: (share: Share, k: number, i: number) => void) => {
     for (const share of shares) {
-      for (let y = 0; y < share.rows; y++) for (let x = 0; x < share.columns; x++) visit(share, y * share.columns + x, (share.row + y) * columns + share.column + x);
+      for (let y = 0; y < share.rows; y++)
+        for (let x = 0; x < share.columns; x++) visit(share, y * share.columns + x, (share.row + y) * columns + share.column + x);
     }
   };
   each(({ weight }, k, i) => (sum[i] = (sum[i] ?? 0) + (weight[k] ?? 0)));

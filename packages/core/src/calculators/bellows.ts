@@ -14,7 +14,10 @@ export const bellows = calculator({
   input: z.strictObject({
     focalMm: q.lengthMm('focal length f'),
     flangeFocalMm: q.lengthMm('flange focal length, from board to film at infinity'),
-    distanceM: q.distanceM('subject distance').nullable().meta({ unit: 'm', description: 'subject distance from the lens, null for infinity' }),
+    distanceM: q
+      .distanceM('subject distance')
+      .nullable()
+      .meta({ unit: 'm', description: 'subject distance from the lens, null for infinity' }),
     boardOffsetMm: q.signedMm('board, raised +, recessed −'),
     bellowsMinMm: q.lengthMm('shortest bellows'),
     bellowsMaxMm: q.lengthMm('longest bellows'),

@@ -23,5 +23,7 @@ export const blurAt = calculator({
     blurMm: q.answer('mm', 'longest diameter of the blur'),
   }),
   example: { focalMm: 90, imageMm: 93, tiltDeg: 3, swingDeg: 0, fNumber: 8, pointM: [0.2, -0.3, 2.5] },
-  run: ({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }) => ({ blurMm: run(focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM) }),
+  run: ({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }) => ({
+    blurMm: run(focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM),
+  }),
 });

@@ -33,8 +33,7 @@ export interface Calculator extends Account {
 }
 
 export type Calculated =
-  | { readonly ok: true; readonly out: Readonly<Record<string, unknown>> }
-  | { readonly ok: false; readonly error: CalculatorError };
+  { readonly ok: true; readonly out: Readonly<Record<string, unknown>> } | { readonly ok: false; readonly error: CalculatorError };
 
 interface Definition<I extends z.ZodObject, O extends z.ZodObject> extends Account {
   readonly school?: string;
@@ -63,7 +62,11 @@ export function calculator<I extends z.ZodObject, O extends z.ZodObject>(definit
         if (odd !== null) {
           return {
             ok: false,
-            error: { code: 'no_finite_answer', path: [], message: `The answer for ${odd} is beyond all numbers; give values nearer to those of a real camera.` },
+            error: {
+              code: 'no_finite_answer',
+              path: [],
+              message: `The answer for ${odd} is beyond all numbers; give values nearer to those of a real camera.`,
+            },
           };
         }
         return { ok: true, out };

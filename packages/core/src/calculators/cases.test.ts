@@ -15,7 +15,9 @@ function differences(ours: unknown, theirs: unknown, tolerance: Case['tolerance'
   }
   if (typeof theirs === 'object' && theirs !== null && typeof ours === 'object' && ours !== null) {
     const keys = new Set([...Object.keys(theirs), ...Object.keys(ours)]);
-    return [...keys].flatMap((key) => differences((ours as Record<string, unknown>)[key], (theirs as Record<string, unknown>)[key], tolerance, `${at}.${key}`));
+    return [...keys].flatMap((key) =>
+      differences((ours as Record<string, unknown>)[key], (theirs as Record<string, unknown>)[key], tolerance, `${at}.${key}`),
+    );
   }
   return ours === theirs ? [] : [`${at}: ${JSON.stringify(ours)} instead of ${JSON.stringify(theirs)}`];
 }

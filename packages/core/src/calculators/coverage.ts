@@ -30,7 +30,17 @@ export const coverage = calculator({
     spareDeg: q.answer('°', 'what is left'),
     covered: q.yesNo('whether all corners are inside'),
   }),
-  example: { sensorWidthMm: 36, sensorHeightMm: 24, circleMm: 67, focalMm: 24, imageMm: 24, riseMm: 11, shiftMm: 0, tiltDeg: 0, swingDeg: 0 },
+  example: {
+    sensorWidthMm: 36,
+    sensorHeightMm: 24,
+    circleMm: 67,
+    focalMm: 24,
+    imageMm: 24,
+    riseMm: 11,
+    shiftMm: 0,
+    tiltDeg: 0,
+    swingDeg: 0,
+  },
   run: ({ sensorWidthMm, sensorHeightMm, circleMm, focalMm, imageMm, ...movements }) => {
     const half = coverageHalfAngle(circleMm, focalMm);
     const angles = cornerAngles({ widthMm: sensorWidthMm, heightMm: sensorHeightMm }, imageMm, movements).map(({ angle }) => angle);

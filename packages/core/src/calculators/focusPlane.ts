@@ -19,7 +19,10 @@ export const focusPlane = calculator({
     swingDeg: q.movementDeg('swing, right +'),
   }),
   output: z.strictObject({
-    normal: z.tuple([z.number(), z.number(), z.number()]).readonly().meta({ unit: '', description: 'unit normal of the plane, camera frame' }),
+    normal: z
+      .tuple([z.number(), z.number(), z.number()])
+      .readonly()
+      .meta({ unit: '', description: 'unit normal of the plane, camera frame' }),
     offsetMm: q.answer('mm', 'distance of the plane from the lens'),
     hingeMm: q.answerOrNull('mm', 'distance of the hinge line, null untilted'),
   }),

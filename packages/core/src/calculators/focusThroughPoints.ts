@@ -14,7 +14,9 @@ export const focusThroughPoints = calculator({
   school: 'Computed tilt; others iterate far and near on the screen, or set the hinge distance.',
   input: z.strictObject({
     focalMm: q.lengthMm('focal length f'),
-    pointsM: z.tuple([q.pointM('first'), q.pointM('second'), q.pointM('third')]).meta({ unit: 'm', description: 'three pins, camera frame' }),
+    pointsM: z
+      .tuple([q.pointM('first'), q.pointM('second'), q.pointM('third')])
+      .meta({ unit: 'm', description: 'three pins, camera frame' }),
   }),
   output: z.strictObject({
     tiltDeg: q.answer('°', 'tilt, forward +'),
@@ -23,6 +25,13 @@ export const focusThroughPoints = calculator({
     imageMm: q.answer('mm', 'image distance v'),
     hingeMm: q.answerOrNull('mm', 'distance of the hinge line, null untilted'),
   }),
-  example: { focalMm: 150, pointsM: [[0, -1.4, 1.2], [1.5, -1.4, 8], [-2, -1.3, 30]] },
+  example: {
+    focalMm: 150,
+    pointsM: [
+      [0, -1.4, 1.2],
+      [1.5, -1.4, 8],
+      [-2, -1.3, 30],
+    ],
+  },
   run: ({ focalMm, pointsM }) => run(focalMm, pointsM),
 });

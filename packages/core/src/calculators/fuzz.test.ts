@@ -3,7 +3,12 @@ import { CALCULATORS, calculate } from './registry';
 
 /** Whether an answer could be sent as JSON and read back the same: no NaN, no Infinity, nothing undefined. */
 function sound(out: unknown): boolean {
-  return JSON.stringify(JSON.parse(JSON.stringify(out))) === JSON.stringify(out) && !/null/.test(JSON.stringify(out, (_k, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? 'null!' : v === null ? 'none' : v)));
+  return (
+    JSON.stringify(JSON.parse(JSON.stringify(out))) === JSON.stringify(out) &&
+    !/null/.test(
+      JSON.stringify(out, (_k, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? 'null!' : v === null ? 'none' : v)),
+    )
+  );
 }
 
 /** The example with some of its numbers put to anything: zero, negative, huge, tiny, text, null. */
@@ -44,27 +49,31 @@ describe.each(CALCULATORS.map((each) => [each.name, each] as const))('%s', (name
   test('no number, however odd, gets out as NaN, Infinity or a throw', () => {
     let answered = 0;
     fc.assert(
-      fc.property(fc.array(odd, { minLength: 30, maxLength: 30 }), fc.array(fc.nat(9), { minLength: 60, maxLength: 60 }), (values, dice) => {
-        const picks = values[Symbol.iterator]();
-        const rolls = dice[Symbol.iterator]();
-        // Never the whole input at once: that is the test above.
-        let first = true;
-        const input = mutated(calc.example, picks, () => {
-          if (first) {
-            first = false;
-            return false;
+      fc.property(
+        fc.array(odd, { minLength: 30, maxLength: 30 }),
+        fc.array(fc.nat(9), { minLength: 60, maxLength: 60 }),
+        (values, dice) => {
+          const picks = values[Symbol.iterator]();
+          const rolls = dice[Symbol.iterator]();
+          // Never the whole input at once: that is the test above.
+          let first = true;
+          const input = mutated(calc.example, picks, () => {
+            if (first) {
+              first = false;
+              return false;
+            }
+            return (rolls.next().value ?? 9) === 0;
+          });
+          const answer = calculate(name, input);
+          if (answer.ok) {
+            answered++;
+            expect(sound(answer.out)).toBe(true);
+            expect(calc.output.safeParse(answer.out).success).toBe(true);
+          } else {
+            expect(answer.error.message).toMatch(/\S.*\.$/s);
           }
-          return (rolls.next().value ?? 9) === 0;
-        });
-        const answer = calculate(name, input);
-        if (answer.ok) {
-          answered++;
-          expect(sound(answer.out)).toBe(true);
-          expect(calc.output.safeParse(answer.out).success).toBe(true);
-        } else {
-          expect(answer.error.message).toMatch(/\S.*\.$/s);
-        }
-      }),
+        },
+      ),
       { numRuns: 200 },
     );
     expect(answered).toBeGreaterThan(5);
@@ -80,6 +89,9 @@ describe.each(CALCULATORS.map((each) => [each.name, each] as const))('%s', (name
 });
 
 test('a name that is no calculator is refused with those that are', () => {
-  expect(calculate('x'.repeat(100_000), {})).toMatchObject({ ok: false, error: { code: 'unknown_calculator', message: expect.stringMatching(/conjugates, /) as string } });
+  expect(calculate('x'.repeat(100_000), {})).toMatchObject({
+    ok: false,
+    error: { code: 'unknown_calculator', message: expect.stringMatching(/conjugates, /) as string },
+  });
   expect(calculate('__proto__', {}).ok).toBe(false);
 });

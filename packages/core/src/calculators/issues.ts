@@ -8,12 +8,19 @@ export interface CalculatorError {
 }
 
 /** The first thing wrong with an input, as a sentence that names field, value and what is allowed. */
-export function issueSentence(error: z.ZodError, input: unknown, { name, input: schema }: { readonly name: string; readonly input: z.ZodObject }): CalculatorError {
+export function issueSentence(
+  error: z.ZodError,
+  input: unknown,
+  { name, input: schema }: { readonly name: string; readonly input: z.ZodObject },
+): CalculatorError {
   const issue = error.issues[0];
   if (!issue) return { code: 'invalid', message: 'The input is not valid.', path: [] };
   const path = issue.path.filter((step) => typeof step !== 'symbol');
   const field = path.length === 0 ? 'The input' : path.join('.');
-  const value = path.reduce<unknown>((at, step) => (typeof at === 'object' && at !== null ? (at as Record<string | number, unknown>)[step] : undefined), input);
+  const value = path.reduce<unknown>(
+    (at, step) => (typeof at === 'object' && at !== null ? (at as Record<string | number, unknown>)[step] : undefined),
+    input,
+  );
   const is = value === undefined ? `${field} is missing` : `${field} is ${shown(value)}`;
   switch (issue.code) {
     case 'unrecognized_keys':
@@ -23,11 +30,23 @@ export function issueSentence(error: z.ZodError, input: unknown, { name, input: 
         message: `“${cut(issue.keys[0] ?? '')}” is not a field of ${name}; its fields are ${Object.keys(schema.shape).join(', ')}.`,
       };
     case 'too_small':
-      return { code: 'out_of_range', path, message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'more than' : 'at least', issue.minimum)}.` };
+      return {
+        code: 'out_of_range',
+        path,
+        message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'more than' : 'at least', issue.minimum)}.`,
+      };
     case 'too_big':
-      return { code: 'out_of_range', path, message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'less than' : 'at most', issue.maximum)}.` };
+      return {
+        code: 'out_of_range',
+        path,
+        message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'less than' : 'at most', issue.maximum)}.`,
+      };
     case 'invalid_type':
-      return { code: value === undefined ? 'missing' : 'wrong_type', path, message: `${is}; ${issue.expected === 'object' ? 'an object with named fields' : a(issue.expected)} is needed.` };
+      return {
+        code: value === undefined ? 'missing' : 'wrong_type',
+        path,
+        message: `${is}; ${issue.expected === 'object' ? 'an object with named fields' : a(issue.expected)} is needed.`,
+      };
     default:
       return { code: 'invalid', path, message: `${is}; ${issue.message}.` };
   }

@@ -8,7 +8,8 @@ export const keystone = calculator({
   title: 'Pitch, then software',
   chapter: 'perspective',
   purpose: 'What pitching the camera does to uprights, and what correcting it in software costs.',
-  formula: 'vanishing point v/tan φ; lean atan(X·tan φ/v); parting X·h·tan φ/v; kept 1/(1 + a), a = h·tan|φ|/2v; stretch (1 + a)/(1 − a) and its square',
+  formula:
+    'vanishing point v/tan φ; lean atan(X·tan φ/v); parting X·h·tan φ/v; kept 1/(1 + a), a = h·tan|φ|/2v; stretch (1 + a)/(1 − a) and its square',
   source: 'Plane homography of a pitched central projection',
   limits: 'Pitch alone, corrected to full height.',
   school: 'Correct by shift, or later in software: this shows what the software loses.',
@@ -29,5 +30,6 @@ export const keystone = calculator({
     stretchAlong: q.answer('×', 'stretch of the far edge, along'),
   }),
   example: { imageMm: 24, sensorWidthMm: 24, sensorHeightMm: 36, columnsPx: 5504, pitchDeg: 12 },
-  run: ({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg }) => run(imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg),
+  run: ({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg }) =>
+    run(imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg),
 });

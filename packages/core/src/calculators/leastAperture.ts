@@ -25,7 +25,17 @@ export const leastAperture = calculator({
     totalDeg: q.answer('°', 'angle of both together'),
     imageMm: q.answer('mm', 'image distance v'),
   }),
-  example: { focalMm: 90, pointsM: [[0, -0.3, 0.9], [0.2, -0.3, 1.4], [-0.1, -0.25, 1.1], [0.1, -0.2, 1.3]], cocMm: 0.02, maxTiltDeg: 8 },
+  example: {
+    focalMm: 90,
+    pointsM: [
+      [0, -0.3, 0.9],
+      [0.2, -0.3, 1.4],
+      [-0.1, -0.25, 1.1],
+      [0.1, -0.2, 1.3],
+    ],
+    cocMm: 0.02,
+    maxTiltDeg: 8,
+  },
   run: ({ focalMm, pointsM, cocMm, maxTiltDeg }) =>
     run(focalMm, pointsM, cocMm, maxTiltDeg === null ? { kind: 'free' } : { kind: 'cone', maxDeg: maxTiltDeg }),
 });

@@ -10,7 +10,8 @@ export const levelTolerance = calculator({
   purpose: 'What a tenth of a degree of pitch or roll does to this picture, and how much of it stays within what is accepted.',
   formula: 'uprights at the edge part by X·h·tan φ/v over the height; a level line climbs by w·tan ρ',
   source: 'Plane homography of a pitched central projection; plane rotation',
-  limits: 'What is accepted is a matter of taste and print: one pixel is never seen, about 0.2 mm on a print in the hand hardly (common practice).',
+  limits:
+    'What is accepted is a matter of taste and print: one pixel is never seen, about 0.2 mm on a print in the hand hardly (common practice).',
   input: z.strictObject({
     imageMm: q.lengthMm('image distance v'),
     sensorWidthMm: q.lengthMm('width of the frame as it stands'),
@@ -28,5 +29,6 @@ export const levelTolerance = calculator({
     rollDeg: q.answer('°', 'roll that stays within what is accepted'),
   }),
   example: { imageMm: 24.02, sensorWidthMm: 24, sensorHeightMm: 36, columnsPx: 5504, printWidthMm: 400, acceptedPx: 5 },
-  run: ({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx }) => run(imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx),
+  run: ({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx }) =>
+    run(imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx),
 });

@@ -20,7 +20,19 @@ export interface CalculatorDescription {
 /** The description of a calculator, made from its schemas. */
 export function described(calc: Calculator): CalculatorDescription {
   const { name, title, chapter, purpose, formula, source, limits, school, example } = calc;
-  return { name, title, chapter, purpose, formula, source, limits, school, example, input: jsonSchema(calc.input, 'input'), output: jsonSchema(calc.output, 'output') };
+  return {
+    name,
+    title,
+    chapter,
+    purpose,
+    formula,
+    source,
+    limits,
+    school,
+    example,
+    input: jsonSchema(calc.input, 'input'),
+    output: jsonSchema(calc.output, 'output'),
+  };
 }
 
 function jsonSchema(schema: z.ZodType, io: 'input' | 'output'): Record<string, unknown> {
@@ -53,7 +65,11 @@ const refused = (description: string) => ({ description, content: json({ $ref: '
 export function openApiDocument(): Record<string, unknown> {
   return {
     openapi: '3.1.0',
-    info: { title: 'Gangway calculators', version: '1', description: 'Optics of shift, tilt and view cameras. Lengths on the sensor in mm, in the scene in m, angles in degrees.' },
+    info: {
+      title: 'Gangway calculators',
+      version: '1',
+      description: 'Optics of shift, tilt and view cameras. Lengths on the sensor in mm, in the scene in m, angles in degrees.',
+    },
     paths: Object.fromEntries(
       CALCULATORS.map((calc) => {
         const { name, chapter, purpose, formula, source, limits, example, input, output } = described(calc);

@@ -33,7 +33,8 @@ export const nanometres = above('nm', 1e6);
 export const micrometres = above('µm', 1e6);
 
 /** A point in the camera frame: x right, y up, z forward, m. */
-export const pointM = (meaning: string) => z.tuple([signedM('x, right +'), signedM('y, up +'), signedM('z, toward the subject +')]).meta({ unit: 'm', description: meaning });
+export const pointM = (meaning: string) =>
+  z.tuple([signedM('x, right +'), signedM('y, up +'), signedM('z, toward the subject +')]).meta({ unit: 'm', description: meaning });
 
 // Answers carry their unit and meaning, and no range.
 export const answer = (unit: string, meaning: string) => z.number().meta({ unit, description: meaning });

@@ -78,6 +78,10 @@ export function calculate(name: string, input: unknown): Calculated {
   const shown = name.length > 40 ? `${name.slice(0, 40)}…` : name;
   return {
     ok: false,
-    error: { code: 'unknown_calculator', path: ['calc'], message: `There is no calculator “${shown}”; there are ${CALCULATORS.map((each) => each.name).join(', ')}.` },
+    error: {
+      code: 'unknown_calculator',
+      path: ['calc'],
+      message: `There is no calculator “${shown}”; there are ${CALCULATORS.map((each) => each.name).join(', ')}.`,
+    },
   };
 }

@@ -26,5 +26,6 @@ export const riseForHeight = calculator({
     pitchInsteadDeg: q.answer('°', 'pitch that would do instead, up +'),
   }),
   example: { focalMm: 24, distanceM: 24, cameraHeightM: 1.6, topHeightM: 31, sensorHeightMm: 36, marginMm: 1 },
-  run: ({ focalMm, distanceM, cameraHeightM, topHeightM, sensorHeightMm, marginMm }) => run(focalMm, distanceM, cameraHeightM, topHeightM, sensorHeightMm, marginMm),
+  run: ({ focalMm, distanceM, cameraHeightM, topHeightM, sensorHeightMm, marginMm }) =>
+    run(focalMm, distanceM, cameraHeightM, topHeightM, sensorHeightMm, marginMm),
 });

@@ -18,7 +18,10 @@ export const shiftLimits = calculator({
     circleMm: q.lengthMm('diameter of the circle at infinity'),
     magnification: q.magnification('magnification m'),
     directionsDeg: z.array(q.directionDeg('0 = right, 90 = up')).max(100_000).meta({ unit: '°', description: 'directions to ask for' }),
-    mechanicalMm: q.notNegativeMm('travel of the mechanism in every direction').nullable().meta({ unit: 'mm', description: 'travel of the mechanism in every direction, null for none' }),
+    mechanicalMm: q
+      .notNegativeMm('travel of the mechanism in every direction')
+      .nullable()
+      .meta({ unit: 'mm', description: 'travel of the mechanism in every direction, null for none' }),
   }),
   output: z.strictObject({
     limitsMm: q.answers('mm', 'limit in each direction, null when the frame is not covered'),

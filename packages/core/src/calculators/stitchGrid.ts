@@ -30,7 +30,15 @@ export const stitchGrid = calculator({
     heightPx: q.answer('px', 'height of the whole'),
     circleNeededMm: q.answer('mm', 'circle that the whole needs'),
   }),
-  example: { sensorWidthMm: 14.9, sensorHeightMm: 22.3, columnsPx: 3456, rowsPx: 5184, targetWidthMm: 52.9, targetHeightMm: 41.5, overlap: 0.1 },
+  example: {
+    sensorWidthMm: 14.9,
+    sensorHeightMm: 22.3,
+    columnsPx: 3456,
+    rowsPx: 5184,
+    targetWidthMm: 52.9,
+    targetHeightMm: 41.5,
+    overlap: 0.1,
+  },
   run: ({ sensorWidthMm, sensorHeightMm, columnsPx, rowsPx, targetWidthMm, targetHeightMm, overlap }) =>
     mosaicGrid(sensorWidthMm, sensorHeightMm, columnsPx, rowsPx, targetWidthMm, targetHeightMm, overlap),
 });

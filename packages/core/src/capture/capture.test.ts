@@ -8,7 +8,10 @@ import { developedTile, dimmed, FULL_ELECTRONS, READ_ELECTRONS } from './develop
 import { FIRST_BACK, numbersFrom, rectOfTake, takesFor } from './takes';
 import { evenly } from '../evenly.test-support';
 
-const mosaicked = { ...standWith(), mosaic: { ...FIRST_MOSAIC, mover: 'back' as const, frames: [-10, 0, 10].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false })) } };
+const mosaicked = {
+  ...standWith(),
+  mosaic: { ...FIRST_MOSAIC, mover: 'back' as const, frames: [-10, 0, 10].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false })) },
+};
 
 test('light falls off by the fourth power of the cosine, and outside the circle there is none', () => {
   const sensor = { imageMm: 50, axis: [0, 0, 1] as const, lightAngle: Math.PI / 4 };
@@ -23,7 +26,17 @@ test('light falls off by the fourth power of the cosine, and outside the circle 
 test('noise is that of light and of reading', () => {
   const [columns, rows, level] = [120, 120, 0.25];
   const light = new Float32Array(4 * columns * rows).fill(level);
-  const sensor = { bits: 16 as const, gain: 1, leftMm: 0, topMm: 0, pitchMm: 1e-9, imageMm: 50, axis: [0, 0, 1] as const, lightAngle: null, random: numbersFrom(3) };
+  const sensor = {
+    bits: 16 as const,
+    gain: 1,
+    leftMm: 0,
+    topMm: 0,
+    pitchMm: 1e-9,
+    imageMm: 50,
+    axis: [0, 0, 1] as const,
+    lightAngle: null,
+    random: numbersFrom(3),
+  };
   const values = Array.from(developedTile(light, columns, rows, 0, 0, sensor), (sample) => lightOf(sample / 65_535));
   const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
   const deviation = Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / values.length);
@@ -54,8 +67,12 @@ test('errors are as large as asked for, and the same again for the same number',
     fc.property(fc.integer({ min: 1, max: 1e6 }), evenly(0.01, 0.5), (seed, slideErrorMm) => {
       const options = { ...FIRST_BACK, seed, slideErrorMm };
       const takes = takesFor(mosaicked, options);
-      expect(takesFor(mosaicked, options).map(({ settings }) => settings.movements)).toEqual(takes.map(({ settings }) => settings.movements));
-      takes.forEach(({ settings }, i) => expect(Math.abs(settings.movements.shiftMm - (mosaicked.mosaic.frames[i]?.shiftMm ?? 0))).toBeLessThan(6 * slideErrorMm));
+      expect(takesFor(mosaicked, options).map(({ settings }) => settings.movements)).toEqual(
+        takes.map(({ settings }) => settings.movements),
+      );
+      takes.forEach(({ settings }, i) =>
+        expect(Math.abs(settings.movements.shiftMm - (mosaicked.mosaic.frames[i]?.shiftMm ?? 0))).toBeLessThan(6 * slideErrorMm),
+      );
     }),
     { numRuns: 30 },
   );
@@ -68,11 +85,17 @@ test('what moves goes across its zone at its speed', () => {
   const left = (i: number): number => takes[i]?.boards[0]?.corners[0]?.[0] ?? NaN;
   // 10.5 s at 0.1 m/s.
   expect(left(1) - left(0)).toBeCloseTo(1.05, 6);
-  expect(takesFor({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }, { ...FIRST_BACK, moving: false })[0]?.boards).toEqual([]);
+  expect(takesFor({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }, { ...FIRST_BACK, moving: false })[0]?.boards).toEqual(
+    [],
+  );
 });
 
 describe('brackets on the simulated back', () => {
-  const bracketed = (bracketsInside: boolean) => ({ ...mosaicked, exposure: { ...mosaicked.exposure, brackets: { count: 3, stepStops: 2, order: 'darkFirst' as const } }, mosaic: { ...mosaicked.mosaic, series: { ...mosaicked.mosaic.series, brackets: 3, bracketsInside } } });
+  const bracketed = (bracketsInside: boolean) => ({
+    ...mosaicked,
+    exposure: { ...mosaicked.exposure, brackets: { count: 3, stepStops: 2, order: 'darkFirst' as const } },
+    mosaic: { ...mosaicked.mosaic, series: { ...mosaicked.mosaic.series, brackets: 3, bracketsInside } },
+  });
   const exact = { ...FIRST_BACK, driftStops: 0 };
 
   test('two stops darker is a quarter of the light, and the metered one is what is taken when nothing is said', () => {
@@ -89,7 +112,9 @@ describe('brackets on the simulated back', () => {
 
   test('every exposure of the series has a moment of its own, in the order in which the series is made', () => {
     for (const inside of [true, false]) {
-      const all = [0, 1, 2].flatMap((exposure) => takesFor(bracketed(inside), { ...exact, exposure }).map(({ atS, number, bracket }) => ({ atS, place: [number - 1, bracket] })));
+      const all = [0, 1, 2].flatMap((exposure) =>
+        takesFor(bracketed(inside), { ...exact, exposure }).map(({ atS, number, bracket }) => ({ atS, place: [number - 1, bracket] })),
+      );
       const inTime = [...all].sort((a, b) => a.atS - b.atS);
       expect(inTime.map(({ place }) => place)).toEqual(seriesOf(bracketed(inside)).map(({ frame, bracket }) => [frame, bracket]));
       expect(new Set(all.map(({ atS }) => atS)).size).toBe(9);
@@ -97,7 +122,9 @@ describe('brackets on the simulated back', () => {
   });
 
   test('the camera stands still between the exposures of one place', () => {
-    const places = [0, 2].map((exposure) => takesFor(bracketed(true), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements));
+    const places = [0, 2].map((exposure) =>
+      takesFor(bracketed(true), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements),
+    );
     expect(places[0]).toEqual(places[1]);
   });
 });

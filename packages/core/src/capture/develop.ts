@@ -27,7 +27,11 @@ export const READ_ELECTRONS = 4;
 const EDGE = (0.25 * Math.PI) / 180;
 
 /** By what the light at a place of the back is dimmed: cos⁴ of the angle to the axis, and nothing outside the circle. */
-export function dimmed({ imageMm, axis: [lx, ly, lz], lightAngle }: Pick<Sensor, 'imageMm' | 'axis' | 'lightAngle'>, xMm: number, yMm: number): number {
+export function dimmed(
+  { imageMm, axis: [lx, ly, lz], lightAngle }: Pick<Sensor, 'imageMm' | 'axis' | 'lightAngle'>,
+  xMm: number,
+  yMm: number,
+): number {
   const c = (xMm * lx + yMm * ly + imageMm * lz) / sqrt(xMm * xMm + yMm * yMm + imageMm * imageMm);
   const law = c ** 4;
   if (lightAngle === null) return law;
@@ -41,7 +45,14 @@ export function dimmed({ imageMm, axis: [lx, ly, lz], lightAngle }: Pick<Sensor,
  * 1 fills a pixel) into samples of the file, three to the pixel: falloff, edge
  * of the circle, exposure, noise of light and reading, sRGB's curve.
  */
-export function developedTile(light: Float32Array, columns: number, rows: number, left: number, top: number, sensor: Sensor): Uint8Array | Uint16Array {
+export function developedTile(
+  light: Float32Array,
+  columns: number,
+  rows: number,
+  left: number,
+  top: number,
+  sensor: Sensor,
+): Uint8Array | Uint16Array {
   const most = sensor.bits === 8 ? 255 : 65_535;
   const out = sensor.bits === 8 ? new Uint8Array(3 * columns * rows) : new Uint16Array(3 * columns * rows);
   const { gain, random, leftMm, topMm, pitchMm } = sensor;

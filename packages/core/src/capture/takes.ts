@@ -32,7 +32,19 @@ export interface BackOptions {
   readonly exposure: number | null;
 }
 
-export const FIRST_BACK: BackOptions = { binning: 4, samples: 16, bits: 16, format: 'tiff', slideErrorMm: 0.05, levelErrorDeg: 0, driftStops: 0.1, noise: true, moving: true, seed: 1, exposure: null };
+export const FIRST_BACK: BackOptions = {
+  binning: 4,
+  samples: 16,
+  bits: 16,
+  format: 'tiff',
+  slideErrorMm: 0.05,
+  levelErrorDeg: 0,
+  driftStops: 0.1,
+  noise: true,
+  moving: true,
+  seed: 1,
+  exposure: null,
+};
 
 /** Something that moves, as an upright board in the frame of the camera, m. */
 export interface MovingBoard {
@@ -92,7 +104,11 @@ export function takesFor(settings: StandSettings, options: BackOptions): readonl
   const { mosaic } = settings;
   const frames = mosaic?.frames ?? [{ ...settings.movements, turned: false }];
   const pitchMm = (back.widthMm / back.columnsPx) * options.binning;
-  const pose = settings.scene && { ...settings.scene, pitchDeg: settings.scene.pitchDeg + options.levelErrorDeg, rollDeg: settings.scene.rollDeg + options.levelErrorDeg };
+  const pose = settings.scene && {
+    ...settings.scene,
+    pitchDeg: settings.scene.pitchDeg + options.levelErrorDeg,
+    rollDeg: settings.scene.rollDeg + options.levelErrorDeg,
+  };
   const heard = hearsLens(settings);
   const stops = bracketStops(standBrackets(settings));
   const bracket = options.exposure !== null && options.exposure < stops.length ? options.exposure : Math.max(0, stops.indexOf(0));
@@ -100,7 +116,11 @@ export function takesFor(settings: StandSettings, options: BackOptions): readonl
   const series = mosaic?.series ?? { ...FIRST_SERIES, brackets: stops.length };
   const exposureS = workingExposure(settings)?.takes.find(({ stops: each }) => each === by)?.timeS ?? series.exposureS * 2 ** by;
   return frames.map((frame, i): Take => {
-    const erred = { ...frame, shiftMm: frame.shiftMm + options.slideErrorMm * normalFrom(random), riseMm: frame.riseMm + options.slideErrorMm * normalFrom(random) };
+    const erred = {
+      ...frame,
+      shiftMm: frame.shiftMm + options.slideErrorMm * normalFrom(random),
+      riseMm: frame.riseMm + options.slideErrorMm * normalFrom(random),
+    };
     const alone = mosaic ? standOfFrame(settings, erred) : { ...settings, movements: { riseMm: erred.riseMm, shiftMm: erred.shiftMm } };
     const { widthMm, heightMm } = wholeFrame(alone);
     const atS = startOf(series, frames.length, i, bracket);

@@ -63,7 +63,15 @@ export class Pages {
     if (this.y + mm > this.heightMm - MARGIN) this.turn();
   }
 
-  text(words: string, { size = TEXT, bold = false, x = MARGIN, width = this.widthMm - MARGIN - x }: { size?: number; bold?: boolean; x?: number; width?: number } = {}): void {
+  text(
+    words: string,
+    {
+      size = TEXT,
+      bold = false,
+      x = MARGIN,
+      width = this.widthMm - MARGIN - x,
+    }: { size?: number; bold?: boolean; x?: number; width?: number } = {},
+  ): void {
     for (const line of wrapped(words, fits(width, size))) {
       this.room(size * 1.35);
       this.put({ kind: 'text', x, y: this.y, sizeMm: size, anchor: 'start', bold, text: line });
@@ -101,7 +109,17 @@ export function putCard(pages: Pages, { name, settings }: CardOf): void {
   const box = { x: MARGIN, y: pages.y, w: 46, h: 46 };
   const beside = { x: MARGIN + 50, y: pages.y, w: pages.widthMm - 2 * MARGIN - 50, h: 42 };
   pages.put(...circleMarks(settings, box), { kind: 'rect', ...beside, widthMm: 0.12 }, ...sectionMarks(settings, beside));
-  pages.put({ kind: 'text', x: beside.x, y: beside.y + beside.h + 3.2, sizeMm: 2.2, anchor: 'start', text: viewOf(settings) === 'side' ? 'From the side: plane of sharp focus thick, wedge hatched.' : 'From above: plane of sharp focus thick, wedge hatched.' });
+  pages.put({
+    kind: 'text',
+    x: beside.x,
+    y: beside.y + beside.h + 3.2,
+    sizeMm: 2.2,
+    anchor: 'start',
+    text:
+      viewOf(settings) === 'side'
+        ? 'From the side: plane of sharp focus thick, wedge hatched.'
+        : 'From above: plane of sharp focus thick, wedge hatched.',
+  });
   pages.y += 49;
   pages.text(circleCaption(settings), { size: 2.2 });
   for (const group of Object.keys(CARD_GROUPS) as CardGroup[]) {
@@ -129,7 +147,11 @@ function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: 
   pages.room(height);
   const top = pages.y;
   pages.put({ kind: 'rect', x: MARGIN, y: top - 2.4, w: 2.8, h: 2.8, widthMm: 0.2 });
-  if (ticked) pages.put({ kind: 'line', x1: MARGIN + 0.5, y1: top - 1, x2: MARGIN + 1.2, y2: top - 0.2, widthMm: 0.35 }, { kind: 'line', x1: MARGIN + 1.2, y1: top - 0.2, x2: MARGIN + 2.5, y2: top - 2.1, widthMm: 0.35 });
+  if (ticked)
+    pages.put(
+      { kind: 'line', x1: MARGIN + 0.5, y1: top - 1, x2: MARGIN + 1.2, y2: top - 0.2, widthMm: 0.35 },
+      { kind: 'line', x1: MARGIN + 1.2, y1: top - 0.2, x2: MARGIN + 2.5, y2: top - 2.1, widthMm: 0.35 },
+    );
   pages.text(words, { x, width });
   if (figures !== '') pages.text(figures, { x, width, bold: true });
   if (room) {

@@ -1,9 +1,40 @@
 /** A mark on a printed page, in mm from its upper left corner, y downward. */
 export type Mark =
-  | { readonly kind: 'line'; readonly x1: number; readonly y1: number; readonly x2: number; readonly y2: number; readonly widthMm: number; readonly dashed?: boolean }
-  | { readonly kind: 'rect'; readonly x: number; readonly y: number; readonly w: number; readonly h: number; readonly widthMm: number; readonly filled?: boolean }
-  | { readonly kind: 'disc'; readonly x: number; readonly y: number; readonly r: number; readonly widthMm: number; readonly filled?: boolean }
-  | { readonly kind: 'text'; readonly x: number; readonly y: number; readonly sizeMm: number; readonly anchor: 'start' | 'middle' | 'end'; readonly bold?: boolean; readonly text: string };
+  | {
+      readonly kind: 'line';
+      readonly x1: number;
+      readonly y1: number;
+      readonly x2: number;
+      readonly y2: number;
+      readonly widthMm: number;
+      readonly dashed?: boolean;
+    }
+  | {
+      readonly kind: 'rect';
+      readonly x: number;
+      readonly y: number;
+      readonly w: number;
+      readonly h: number;
+      readonly widthMm: number;
+      readonly filled?: boolean;
+    }
+  | {
+      readonly kind: 'disc';
+      readonly x: number;
+      readonly y: number;
+      readonly r: number;
+      readonly widthMm: number;
+      readonly filled?: boolean;
+    }
+  | {
+      readonly kind: 'text';
+      readonly x: number;
+      readonly y: number;
+      readonly sizeMm: number;
+      readonly anchor: 'start' | 'middle' | 'end';
+      readonly bold?: boolean;
+      readonly text: string;
+    };
 
 /** A page of marks, the same on screen, on paper, as SVG and as PDF. */
 export interface Drawing {
@@ -13,7 +44,8 @@ export interface Drawing {
   readonly marks: readonly Mark[];
 }
 
-const escaped = (text: string): string => text.replace(/[&<>"]/gu, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? c);
+const escaped = (text: string): string =>
+  text.replace(/[&<>"]/gu, (c) => ({ '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' })[c] ?? c);
 const n = (value: number): string => String(Math.round(value * 1000) / 1000);
 
 function markSvg(mark: Mark): string {

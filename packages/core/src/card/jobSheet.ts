@@ -55,7 +55,16 @@ export function dayStart(day: string, timeZone: string): Date {
   const wanted = Date.parse(`${day}T00:00:00Z`);
   if (Number.isNaN(wanted)) throw new RangeError(`${day} is no day`);
   const offset = (ms: number): number => {
-    const parts = new Intl.DateTimeFormat('en-GB', { timeZone, hourCycle: 'h23', year: 'numeric', month: '2-digit', day: '2-digit', hour: '2-digit', minute: '2-digit', second: '2-digit' }).formatToParts(new Date(ms));
+    const parts = new Intl.DateTimeFormat('en-GB', {
+      timeZone,
+      hourCycle: 'h23',
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+      hour: '2-digit',
+      minute: '2-digit',
+      second: '2-digit',
+    }).formatToParts(new Date(ms));
     const of = (type: string): number => Number(parts.find((part) => part.type === type)?.value);
     return Date.UTC(of('year'), of('month') - 1, of('day'), of('hour'), of('minute'), of('second')) - ms;
   };
@@ -65,7 +74,13 @@ export function dayStart(day: string, timeZone: string): Date {
 }
 
 /** The light of a day for a job; `null` while place or day is missing. */
-export function lightOfDay({ place, day, timeZone }: Where, stands: readonly SheetStand[]): { readonly sun: SunTimes; readonly lit: readonly { readonly name: string; readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] }[] } | null {
+export function lightOfDay(
+  { place, day, timeZone }: Where,
+  stands: readonly SheetStand[],
+): {
+  readonly sun: SunTimes;
+  readonly lit: readonly { readonly name: string; readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] }[];
+} | null {
   if (place === null || day === null) return null;
   const from = dayStart(day, timeZone);
   return {
@@ -94,7 +109,10 @@ export function sunWords(sun: SunTimes, timeZone: string): string {
 }
 
 /** When a front is lit, in words. */
-export function litWords({ bearingDeg, stretches }: { readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] }, timeZone: string): string {
+export function litWords(
+  { bearingDeg, stretches }: { readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] },
+  timeZone: string,
+): string {
   if (bearingDeg === null) return 'which way it looks is not known: read the compass in the step Stand';
   const looks = `looks ${windWords(bearingDeg)}`;
   if (stretches.length === 0) return `${looks}; no sun on it that day`;
@@ -107,7 +125,9 @@ export function jobPages(job: string, where: Where, stands: readonly SheetStand[
   const pages = new Pages(widthMm, heightMm, job);
   pages.y += 2;
   pages.text(job, { size: 6, bold: true });
-  pages.text(`${where.place === null ? 'No place given' : `${where.place.name === '' ? 'At' : `${where.place.name},`} ${where.place.latitudeDeg.toFixed(4)}° north, ${where.place.longitudeDeg.toFixed(4)}° east`}; ${where.day ?? 'no day given'}; times of ${where.timeZone}.`);
+  pages.text(
+    `${where.place === null ? 'No place given' : `${where.place.name === '' ? 'At' : `${where.place.name},`} ${where.place.latitudeDeg.toFixed(4)}° north, ${where.place.longitudeDeg.toFixed(4)}° east`}; ${where.day ?? 'no day given'}; times of ${where.timeZone}.`,
+  );
   const light = lightOfDay(where, stands);
   pages.heading('Light');
   pages.text(light ? sunWords(light.sun, where.timeZone) : 'Give the place and the day on the job’s page, and its light stands here.');

@@ -12,7 +12,16 @@ const rig = (parts: RigParts) => {
   if (!built.known) throw new Error('not known');
   return built.value;
 };
-const wide = lens({ focalMm: 24, widestFNumber: 4, smallestFNumber: 16, lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60, evidence: 'measured' }], slides: 'rotating', travelMm: 12, pupilDepthMm: 20 });
+const wide = lens({
+  focalMm: 24,
+  widestFNumber: 4,
+  smallestFNumber: 16,
+  lightMm: 67,
+  definition: [{ fNumber: 8, diameterMm: 60, evidence: 'measured' }],
+  slides: 'rotating',
+  travelMm: 12,
+  pupilDepthMm: 20,
+});
 const filter = itemOf('filter', 'f', 'grey filter', { threadMm: 77, clearMm: 73, heightMm: 6 });
 
 describe('the shift card', () => {
@@ -31,7 +40,10 @@ describe('the shift card', () => {
   test('the corners it names are those that stand outside just beyond the limit', () => {
     const half = [18, 12] as const;
     for (const { id, corners } of CARD_DIRECTIONS) {
-      const [ux, uy] = { up: [0, 1], down: [0, -1], left: [-1, 0], right: [1, 0], 'up right': [Math.SQRT1_2, Math.SQRT1_2] }[id] as [number, number];
+      const [ux, uy] = { up: [0, 1], down: [0, -1], left: [-1, 0], right: [1, 0], 'up right': [Math.SQRT1_2, Math.SQRT1_2] }[id] as [
+        number,
+        number,
+      ];
       const limit = limitAlong({ widthMm: 36, heightMm: 24 }, 60, ux, uy) ?? 0;
       // The frame goes with the movement in the upright picture: the corner ahead leaves first.
       const out = (['upper left', 'upper right', 'lower right', 'lower left'] as const).filter((corner) => {
@@ -64,7 +76,10 @@ describe('the shift card', () => {
   });
 
   test.each(Object.keys(CARD_SIZES) as CardSize[])('everything is on the page of %s, and no two lines of text overlap', (size) => {
-    for (const parts of [mounted({ lens: wide, front: [filter] }), view({ lens: fieldLens({ widestFNumber: 5.6, smallestFNumber: 90 }) })]) {
+    for (const parts of [
+      mounted({ lens: wide, front: [filter] }),
+      view({ lens: fieldLens({ widestFNumber: 5.6, smallestFNumber: 90 }) }),
+    ]) {
       const { marks, widthMm, heightMm } = shiftCardDrawing(shiftCard(rig(parts)), size);
       const lines = new Map<number, number>();
       for (const mark of marks) {
@@ -78,7 +93,8 @@ describe('the shift card', () => {
         lines.set(mark.y, Math.max(lines.get(mark.y) ?? 0, mark.sizeMm));
       }
       const ys = [...lines.keys()].sort((a, b) => a - b);
-      for (let i = 1; i < ys.length; i++) expect((ys[i] ?? 0) - (ys[i - 1] ?? 0)).toBeGreaterThan(0.7 * Math.min(lines.get(ys[i] ?? 0) ?? 0, 2.2));
+      for (let i = 1; i < ys.length; i++)
+        expect((ys[i] ?? 0) - (ys[i - 1] ?? 0)).toBeGreaterThan(0.7 * Math.min(lines.get(ys[i] ?? 0) ?? 0, 2.2));
     }
   });
 

@@ -45,10 +45,20 @@ export function shiftCard(rig: Rig): ShiftCard {
     .map((orientation) => {
       const settings = { ...centredStand(rig, orientation), fNumber: rig.lens.widestFNumber };
       const rows = shiftScale(settings).map((row): CardRow => {
-        const limits = CARD_DIRECTIONS.map(({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal);
+        const limits = CARD_DIRECTIONS.map(
+          ({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal,
+        );
         // Behind a converter the lens's own ring stands at N/k.
-        const own = rig.parts.lens.figures.widestFNumber === null ? row.fNumber : (row.fNumber * rig.parts.lens.figures.widestFNumber) / rig.lens.widestFNumber;
-        return { fNumber: row.fNumber, diameterMm: row.diameterMm, limits, frontMm: stack?.known === true ? stackLimit(rig.parts, stack.value, own) : undefined };
+        const own =
+          rig.parts.lens.figures.widestFNumber === null
+            ? row.fNumber
+            : (row.fNumber * rig.parts.lens.figures.widestFNumber) / rig.lens.widestFNumber;
+        return {
+          fNumber: row.fNumber,
+          diameterMm: row.diameterMm,
+          limits,
+          frontMm: stack?.known === true ? stackLimit(rig.parts, stack.value, own) : undefined,
+        };
       });
       return { orientation, rows };
     });
@@ -61,7 +71,9 @@ function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
   const light = lens.circle.lightMm;
   return [
     `Frame ${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across. ${light === null ? 'Light circle not known.' : `Light circle ${mmWords(light)}.`}`,
-    sharp?.basis.kind === 'assumed' && light !== null ? `Only the light circle is known: 80 % of it, ${mmWords(sharp.diameterMm)}, is taken as sharp at every aperture (common practice).` : '',
+    sharp?.basis.kind === 'assumed' && light !== null
+      ? `Only the light circle is known: 80 % of it, ${mmWords(sharp.diameterMm)}, is taken as sharp at every aperture (common practice).`
+      : '',
     sharp === null ? 'No circle is known, so there is no scale: give the light circle of the lens.' : '',
     mechanismWords(rig.mechanism),
     evidenceWords(rig.parts),
@@ -72,7 +84,13 @@ function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
 
 /** The card as rows of a table, first the header: for a spreadsheet. */
 export function shiftCardRows(card: ShiftCard): readonly (readonly string[])[] {
-  const header = ['orientation', 'f-number', 'sharp circle [mm]', ...CARD_DIRECTIONS.flatMap(({ name }) => [`${name} [mm]`, `${name} ends at`]), 'clear of what is in front to [mm]'];
+  const header = [
+    'orientation',
+    'f-number',
+    'sharp circle [mm]',
+    ...CARD_DIRECTIONS.flatMap(({ name }) => [`${name} [mm]`, `${name} ends at`]),
+    'clear of what is in front to [mm]',
+  ];
   const rows = card.tables.flatMap(({ orientation, rows: lines }) =>
     lines.map(({ fNumber, diameterMm, limits, frontMm }) => [
       orientation,

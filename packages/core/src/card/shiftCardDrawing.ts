@@ -26,7 +26,9 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   }
   text(MARGIN, y - 0.6, 2.5, 'Shift card: how far the frame goes from the centre, mm');
   y += 1;
-  const notes = [...(card.front === null ? [] : [`“front” is how far every corner stays clear of: ${card.front}.`]), ...card.notes].flatMap((note) => wrapped(note, 78));
+  const notes = [...(card.front === null ? [] : [`“front” is how far every corner stays clear of: ${card.front}.`]), ...card.notes].flatMap(
+    (note) => wrapped(note, 78),
+  );
   const notesHeight = notes.length * 2.9 + 3;
   const lines = card.tables.reduce((sum, { rows }) => sum + rows.length, 0);
   const heads = card.tables.length * 10.5;
@@ -57,9 +59,13 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
     text(MARGIN, at, letter, apertureWords(fNumber), { bold: true });
     limits.forEach(({ limitMm, limitedBy }, i) => {
       text(column(i), at, letter, limitMm === null ? 'none' : fixed(limitMm, 1), { anchor: 'end' });
-      if (limitedBy === 'stop') marks.push({ kind: 'rect', x: column(i) + 0.7, y: at - letter * 0.72, w: 0.7, h: letter * 0.72, widthMm: 0, filled: true });
+      if (limitedBy === 'stop')
+        marks.push({ kind: 'rect', x: column(i) + 0.7, y: at - letter * 0.72, w: 0.7, h: letter * 0.72, widthMm: 0, filled: true });
     });
-    if (frontMm !== undefined) text(column(columns - 1), at, letter, frontMm === null ? 'shades' : frontMm === Infinity ? 'clear' : fixed(frontMm, 1), { anchor: 'end' });
+    if (frontMm !== undefined)
+      text(column(columns - 1), at, letter, frontMm === null ? 'shades' : frontMm === Infinity ? 'clear' : fixed(frontMm, 1), {
+        anchor: 'end',
+      });
   }
   const bottom = heightMm - MARGIN - notes.length * 2.9;
   marks.push({ kind: 'rect', x: MARGIN, y: bottom - 4.4, w: 0.7, h: 2, widthMm: 0, filled: true });
@@ -74,6 +80,13 @@ function cornerSign(x: number, y: number, orientation: 'landscape' | 'portrait',
   const [left, top] = [x - w / 2, y - h / 2 + 0.6];
   return [
     { kind: 'rect', x: left, y: top, w, h, widthMm: 0.15 },
-    ...corners.map((corner): Mark => ({ kind: 'disc', x: corner.includes('left') ? left : left + w, y: corner.includes('upper') ? top : top + h, r: 0.55, widthMm: 0, filled: true })),
+    ...corners.map((corner): Mark => ({
+      kind: 'disc',
+      x: corner.includes('left') ? left : left + w,
+      y: corner.includes('upper') ? top : top + h,
+      r: 0.55,
+      widthMm: 0,
+      filled: true,
+    })),
   ];
 }

@@ -11,13 +11,36 @@ import { clipped } from './standDrawings';
 import { evenly } from '../evenly.test-support';
 
 const words = (settings: Parameters<typeof spotCard>[0]) => spotCard(settings).map(({ words: said }) => said);
-const ids = (settings: Parameters<typeof spotCard>[0]) => spotCard(settings).filter(({ told }) => !told).map(({ id }) => id);
-const onFilm = () => ({ ...stand().rig, parts: view({ back: film({ form: 'sheet', sheetsPerHolder: 2 }), lens: fieldLens({ shutterFastestPerS: 500, shutterSlowestS: 1 }) }) });
+const ids = (settings: Parameters<typeof spotCard>[0]) =>
+  spotCard(settings)
+    .filter(({ told }) => !told)
+    .map(({ id }) => id);
+const onFilm = () => ({
+  ...stand().rig,
+  parts: view({ back: film({ form: 'sheet', sheetsPerHolder: 2 }), lens: fieldLens({ shutterFastestPerS: 500, shutterSlowestS: 1 }) }),
+});
 
 describe('the card for the spot', () => {
   test('goes in the order in which practitioners work', () => {
-    const order = ids(stand({ front: { tiltDeg: 3, swingDeg: 0 }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'ev', ev: 12, iso: 100 } } }));
-    const wanted = ['open', 'compose', 'level again', 'move', 'focus', 'tilt', 'compose again', 'corners', 'stop', 'meter', 'set', 'wait', 'shoot', 'review'];
+    const order = ids(
+      stand({ front: { tiltDeg: 3, swingDeg: 0 }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'ev', ev: 12, iso: 100 } } }),
+    );
+    const wanted = [
+      'open',
+      'compose',
+      'level again',
+      'move',
+      'focus',
+      'tilt',
+      'compose again',
+      'corners',
+      'stop',
+      'meter',
+      'set',
+      'wait',
+      'shoot',
+      'review',
+    ];
     expect(order.filter((id) => wanted.includes(id))).toEqual(wanted);
   });
 
@@ -36,20 +59,41 @@ describe('the card for the spot', () => {
   });
 
   test('has every frame of a mosaic, the brackets with their times, and cautions that were put away on screen too', () => {
-    const settings = stand({ mosaic: { ...FIRST_MOSAIC, series: { ...FIRST_MOSAIC.series, brackets: 3 }, frames: [-6, 6].map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false })) }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 60, iso: 100 }, brackets: { count: 3, stepStops: 1, order: 'darkFirst' } } });
+    const settings = stand({
+      mosaic: {
+        ...FIRST_MOSAIC,
+        series: { ...FIRST_MOSAIC.series, brackets: 3 },
+        frames: [-6, 6].map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false })),
+      },
+      exposure: {
+        ...FIRST_EXPOSURE,
+        meter: { kind: 'pair', fNumber: 8, timeS: 1 / 60, iso: 100 },
+        brackets: { count: 3, stepStops: 1, order: 'darkFirst' },
+      },
+    });
     expect(ids(settings)).toEqual(expect.arrayContaining(['frame 1', 'frame 2', 'series', 'brackets']));
     expect(spotCard(settings).find(({ id }) => id === 'brackets')?.figures).toBe('1/125 s · 1/60 s · 1/30 s');
     expect(words(settings).join()).toContain('Quays, slipways and roofs');
   });
 
   test('own steps, order and what is left off are as the photographer wished; nothing is lost or doubled', () => {
-    const own = { order: ['review', 'own 1', 'open'], own: [{ id: 'own 1', words: 'Ask the harbour master' }], left: ['corners', 'always'], ticked: [], notes: {} };
+    const own = {
+      order: ['review', 'own 1', 'open'],
+      own: [{ id: 'own 1', words: 'Ask the harbour master' }],
+      left: ['corners', 'always'],
+      ticked: [],
+      notes: {},
+    };
     const plain = ids(stand());
     const settings = stand({ card: own });
     const order = ids(settings).filter((id) => plain.includes(id) || id === 'own 1');
     expect(order.filter((id) => own.order.includes(id))).toEqual(own.order);
     expect(order).not.toContain('corners');
-    expect(leftOff(settings).map(({ id }) => id).sort()).toEqual(['always', 'corners']);
+    expect(
+      leftOff(settings)
+        .map(({ id }) => id)
+        .sort(),
+    ).toEqual(['always', 'corners']);
     expect([...order, 'corners', 'always'].sort()).toEqual([...plain, 'own 1'].sort());
     fc.assert(
       fc.property(fc.shuffledSubarray(plain), (some) => {
@@ -65,7 +109,23 @@ describe('the card for the spot', () => {
         for (const { widthMm, heightMm, marks } of cardPages({ name: 'A stand', job: 'A job', settings }, size)) {
           expect([widthMm, heightMm]).toEqual([SPOT_SIZES[size].widthMm, SPOT_SIZES[size].heightMm]);
           for (const mark of marks) {
-            const [xs, ys] = mark.kind === 'line' ? [[mark.x1, mark.x2], [mark.y1, mark.y2]] : mark.kind === 'rect' ? [[mark.x, mark.x + mark.w], [mark.y, mark.y + mark.h]] : mark.kind === 'disc' ? [[mark.x - mark.r, mark.x + mark.r], [mark.y - mark.r, mark.y + mark.r]] : [[mark.x], [mark.y]];
+            const [xs, ys] =
+              mark.kind === 'line'
+                ? [
+                    [mark.x1, mark.x2],
+                    [mark.y1, mark.y2],
+                  ]
+                : mark.kind === 'rect'
+                  ? [
+                      [mark.x, mark.x + mark.w],
+                      [mark.y, mark.y + mark.h],
+                    ]
+                  : mark.kind === 'disc'
+                    ? [
+                        [mark.x - mark.r, mark.x + mark.r],
+                        [mark.y - mark.r, mark.y + mark.r],
+                      ]
+                    : [[mark.x], [mark.y]];
             for (const x of xs) expect(x >= 0 && x <= widthMm).toBe(true);
             for (const y of ys) expect(y >= 0 && y <= heightMm).toBe(true);
           }
@@ -77,18 +137,26 @@ describe('the card for the spot', () => {
 
   test('a line is clipped to what lies in the box', () => {
     const box = { x: 0, y: 0, w: 10, h: 10 };
-    expect(clipped([-5, 5], [15, 5], box)).toEqual([[0, 5], [10, 5]]);
+    expect(clipped([-5, 5], [15, 5], box)).toEqual([
+      [0, 5],
+      [10, 5],
+    ]);
     expect(clipped([-5, -5], [-1, 20], box)).toBeNull();
     const at = fc.tuple(evenly(-30, 30), evenly(-30, 30));
-    fc.assert(fc.property(at, at, (a, b) => {
-      for (const [x, y] of clipped(a, b, box) ?? []) expect(x >= -1e-9 && x <= 10 + 1e-9 && y >= -1e-9 && y <= 10 + 1e-9).toBe(true);
-    }));
+    fc.assert(
+      fc.property(at, at, (a, b) => {
+        for (const [x, y] of clipped(a, b, box) ?? []) expect(x >= -1e-9 && x <= 10 + 1e-9 && y >= -1e-9 && y <= 10 + 1e-9).toBe(true);
+      }),
+    );
   });
 });
 
 describe('the sheet of a job', () => {
   test('packs each thing once, with the stands that need it', () => {
-    const [a, b] = [{ name: 'A', settings: stand() }, { name: 'B', settings: stand({ exposure: { ...FIRST_EXPOSURE, filters: [{ name: 'grey 0.9', stops: 3 }], flash: true } }) }];
+    const [a, b] = [
+      { name: 'A', settings: stand() },
+      { name: 'B', settings: stand({ exposure: { ...FIRST_EXPOSURE, filters: [{ name: 'grey 0.9', stops: 3 }], flash: true } }) },
+    ];
     const list = packingList([a, b]);
     expect(list.find(({ kind }) => kind === 'lens')?.stands).toEqual(['A', 'B']);
     expect(list.filter(({ stands }) => stands.join() === 'B').map(({ name }) => name)).toEqual(['grey 0.9', 'flash']);
@@ -105,9 +173,23 @@ describe('the sheet of a job', () => {
   });
 
   test('says when a front is lit, or that its bearing is not known', () => {
-    const scene = { subject: { kind: 'front' as const, widthM: 8, heightM: 10, depthM: 5, storeys: 3, bays: 3, turnDeg: 0 }, distanceM: 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+    const scene = {
+      subject: { kind: 'front' as const, widthM: 8, heightM: 10, depthM: 5, storeys: 3, bays: 3, turnDeg: 0 },
+      distanceM: 20,
+      asideM: 0,
+      cameraHeightM: 1.6,
+      yawDeg: 0,
+      pitchDeg: 0,
+      rollDeg: 0,
+      ...PLAIN_SCENE,
+    };
     const text = (compassDeg: number | null) =>
-      jobPages('Job', { place: { name: 'Quay', latitudeDeg: 53, longitudeDeg: 0, heightM: 0 }, day: '2026-06-21', timeZone: 'Europe/London' }, [{ name: 'Tower', settings: stand({ scene: { ...scene, compassDeg } }) }], 'a5')
+      jobPages(
+        'Job',
+        { place: { name: 'Quay', latitudeDeg: 53, longitudeDeg: 0, heightM: 0 }, day: '2026-06-21', timeZone: 'Europe/London' },
+        [{ name: 'Tower', settings: stand({ scene: { ...scene, compassDeg } }) }],
+        'a5',
+      )
         .flatMap(({ marks }) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : [])))
         .join(' ');
     expect(text(null)).toContain('which way it looks is not known');

@@ -18,7 +18,13 @@ import type { StandSettings } from '../stand/settings';
 import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords } from '../words';
 
 /** The parts of a card, in their order. */
-export const CARD_GROUPS = { bring: 'Rig and what to bring', place: 'Position and level', work: 'In this order', mosaic: 'Frames of the mosaic', mind: 'Mind' } as const;
+export const CARD_GROUPS = {
+  bring: 'Rig and what to bring',
+  place: 'Position and level',
+  work: 'In this order',
+  mosaic: 'Frames of the mosaic',
+  mind: 'Mind',
+} as const;
 export type CardGroup = keyof typeof CARD_GROUPS;
 
 /** One line of a card. */
@@ -33,7 +39,14 @@ export interface CardStep {
   readonly told: boolean;
 }
 
-const step = (group: CardGroup, id: string, words: string, figures = ''): CardStep => ({ id, group, words, figures, own: false, told: false });
+const step = (group: CardGroup, id: string, words: string, figures = ''): CardStep => ({
+  id,
+  group,
+  words,
+  figures,
+  own: false,
+  told: false,
+});
 
 /** What belongs in the bag whatever the rig (common practice). */
 const ALWAYS = 'tripod, level, cable, cloth or loupe, tape or rangefinder, cards or film, spare battery, gloves, this card';
@@ -41,7 +54,9 @@ const ALWAYS = 'tripod, level, cable, cloth or loupe, tape or rangefinder, cards
 /** The list for the spot, made from a stand: own steps, order and what is left off as its photographer wished. */
 export function spotCard(settings: StandSettings): readonly CardStep[] {
   const { card } = settings;
-  const natural = [...bring(settings), ...place(settings), ...work(settings), ...mosaicSteps(settings)].filter(({ id }) => !card.left.includes(id));
+  const natural = [...bring(settings), ...place(settings), ...work(settings), ...mosaicSteps(settings)].filter(
+    ({ id }) => !card.left.includes(id),
+  );
   const own = card.own.map(({ id, words }): CardStep => ({ id, group: 'work', words, figures: '', own: true, told: false }));
   return [...ordered([...natural, ...own], card.order), ...mind(settings)];
 }
@@ -60,7 +75,10 @@ function ordered(steps: readonly CardStep[], order: readonly string[]): readonly
     const result = [...named];
     inside.forEach((each, i) => {
       if (named.includes(each)) return;
-      const before = inside.slice(0, i).reverse().find((other) => result.includes(other));
+      const before = inside
+        .slice(0, i)
+        .reverse()
+        .find((other) => result.includes(other));
       result.splice(before ? result.indexOf(before) + 1 : 0, 0, each);
     });
     return result;
@@ -70,7 +88,14 @@ function ordered(steps: readonly CardStep[], order: readonly string[]): readonly
 function bring({ rig, exposure }: StandSettings): readonly CardStep[] {
   const loose = [...exposure.filters.map(({ name }) => name), ...(exposure.centreFilterStops === null ? [] : ['centre filter'])];
   return [
-    step('bring', 'rig', capital(rig.name), partsInOrder(rig.parts).map(({ name }) => name).join(' · ')),
+    step(
+      'bring',
+      'rig',
+      capital(rig.name),
+      partsInOrder(rig.parts)
+        .map(({ name }) => name)
+        .join(' · '),
+    ),
     ...(loose.length > 0 ? [step('bring', 'filters', 'Filters to hold or screw on', loose.join(', '))] : []),
     ...(exposure.flash ? [step('bring', 'flash', 'Flash, its cables and batteries')] : []),
     step('bring', 'always', 'In the bag', ALWAYS),
@@ -79,15 +104,29 @@ function bring({ rig, exposure }: StandSettings): readonly CardStep[] {
 
 function place({ scene, orientation }: StandSettings): readonly CardStep[] {
   const back = orientation === 'portrait' ? 'upright' : 'level';
-  if (!scene) return [step('place', 'stand', 'Set up the tripod', 'no subject was given, so the place is yours to find'), step('place', 'level', 'Level the camera both ways', `back ${back}`)];
-  const aside = Math.abs(scene.asideM) < 0.005 ? 'before its middle' : `${fixed(Math.abs(scene.asideM), 2)} m to the ${scene.asideM > 0 ? 'right' : 'left'} of its middle`;
+  if (!scene)
+    return [
+      step('place', 'stand', 'Set up the tripod', 'no subject was given, so the place is yours to find'),
+      step('place', 'level', 'Level the camera both ways', `back ${back}`),
+    ];
+  const aside =
+    Math.abs(scene.asideM) < 0.005
+      ? 'before its middle'
+      : `${fixed(Math.abs(scene.asideM), 2)} m to the ${scene.asideM > 0 ? 'right' : 'left'} of its middle`;
   const turns = [
     Math.abs(scene.yawDeg) < 0.05 ? '' : `turned ${fixed(Math.abs(scene.yawDeg), 1)}° ${scene.yawDeg > 0 ? 'right' : 'left'}`,
     Math.abs(scene.pitchDeg) < 0.05 ? 'pitch 0°' : `pitched ${fixed(Math.abs(scene.pitchDeg), 1)}° ${scene.pitchDeg > 0 ? 'up' : 'down'}`,
-    Math.abs(scene.rollDeg) < 0.05 ? 'roll 0°' : `rolled ${fixed(Math.abs(scene.rollDeg), 1)}° ${scene.rollDeg > 0 ? 'clockwise' : 'anticlockwise'}`,
+    Math.abs(scene.rollDeg) < 0.05
+      ? 'roll 0°'
+      : `rolled ${fixed(Math.abs(scene.rollDeg), 1)}° ${scene.rollDeg > 0 ? 'clockwise' : 'anticlockwise'}`,
   ].filter((words) => words !== '');
   return [
-    step('place', 'stand', 'Set up the tripod', `${metresWords(scene.distanceM)} off, ${aside}; lens ${fixed(scene.cameraHeightM, 2)} m up`),
+    step(
+      'place',
+      'stand',
+      'Set up the tripod',
+      `${metresWords(scene.distanceM)} off, ${aside}; lens ${fixed(scene.cameraHeightM, 2)} m up`,
+    ),
     step('place', 'level', 'Level the camera', `${turns.join(', ')}; back ${back}`),
   ];
 }
@@ -143,38 +182,90 @@ function work(settings: StandSettings): readonly CardStep[] {
   const brackets = standBrackets(settings);
   const steps: CardStep[] = [];
   const add = (id: string, words: string, figures = ''): void => void steps.push(step('work', id, words, figures));
-  add('open', film || shutter.kind === 'leaf' ? 'Open the shutter and the aperture for viewing' : 'Open the aperture, viewing bright', widest);
-  add('compose', 'Compose, all movements at zero', `${settings.orientation}${settings.crop === null ? '' : `, cropped to ${fixed(settings.crop, 2)} : 1`}`);
+  add(
+    'open',
+    film || shutter.kind === 'leaf' ? 'Open the shutter and the aperture for viewing' : 'Open the aperture, viewing bright',
+    widest,
+  );
+  add(
+    'compose',
+    'Compose, all movements at zero',
+    `${settings.orientation}${settings.crop === null ? '' : `, cropped to ${fixed(settings.crop, 2)} : 1`}`,
+  );
   add('level again', 'Level again: nothing may lean before anything is shifted');
   add('move', 'Rise and shift', slideWords(settings));
   if (turnedBack) add('back', 'Turn the back', turnWords(rear));
   if (held) for (const [i, words] of (HELD_STEPS[0]?.steps ?? []).entries()) add(`held ${i + 1}`, words);
-  add('focus', sharp.length > 1 ? 'Focus on the far and the near thing in turn, magnified, wide open; note both on the rail' : 'Focus, magnified and wide open', `${focusFigures(settings)}${sharp.length > 0 ? `; sharp: ${sharp.join(', ')}` : ''}`);
+  add(
+    'focus',
+    sharp.length > 1
+      ? 'Focus on the far and the near thing in turn, magnified, wide open; note both on the rail'
+      : 'Focus, magnified and wide open',
+    `${focusFigures(settings)}${sharp.length > 0 ? `; sharp: ${sharp.join(', ')}` : ''}`,
+  );
   if (tilted) {
     add('tilt', 'Tilt, then focus again; repeat until both are sharp', `${turnWords(front)}${scale}`);
     add('compose again', 'Compose again: tilting has moved the picture');
   }
   if (soft.length > 0) add('soft', 'Look that these are soft enough', soft.join(', '));
   add('corners', 'Look into the corners at the working aperture: no dark, no soft one', cornersFigure(settings));
-  add('stop', 'Stop down', `${apertureWords(settings.fNumber)}${sharp.length > 0 ? '; look through once more that all of it is sharp' : ''}`);
-  add('meter', exposure.throughLens ? 'Meter through the lens as it stands' : 'Meter', exposure.meter === null ? 'no reading yet' : meterFigure(settings));
+  add(
+    'stop',
+    'Stop down',
+    `${apertureWords(settings.fNumber)}${sharp.length > 0 ? '; look through once more that all of it is sharp' : ''}`,
+  );
+  add(
+    'meter',
+    exposure.throughLens ? 'Meter through the lens as it stands' : 'Meter',
+    exposure.meter === null ? 'no reading yet' : meterFigure(settings),
+  );
   if (working) {
-    const parts = working.lines.filter(({ stops }) => stops === null || Math.abs(stops) >= 0.05).map(({ words, stops }) => `${words} ${stops === null ? '?' : `${stops > 0 ? '+' : ''}${fixed(stops, 1)}`}`);
+    const parts = working.lines
+      .filter(({ stops }) => stops === null || Math.abs(stops) >= 0.05)
+      .map(({ words, stops }) => `${words} ${stops === null ? '?' : `${stops > 0 ? '+' : ''}${fixed(stops, 1)}`}`);
     if (parts.length > 0) add('count', 'Count to the reading, in stops', parts.join(', '));
   }
   const middle = working?.takes.find(({ stops }) => stops === 0);
-  add('set', 'Set by hand', [`ISO ${exposure.iso}`, apertureWords(settings.fNumber), middle ? timeWords(middle.timeS) : 'time from the reading', film ? '' : 'colour balance fixed, stabiliser off'].filter((words) => words !== '').join(', '));
+  add(
+    'set',
+    'Set by hand',
+    [
+      `ISO ${exposure.iso}`,
+      apertureWords(settings.fNumber),
+      middle ? timeWords(middle.timeS) : 'time from the reading',
+      film ? '' : 'colour balance fixed, stabiliser off',
+    ]
+      .filter((words) => words !== '')
+      .join(', '),
+  );
   for (const [id, words] of shutterSteps(settings)) add(id, words);
   if (brackets.count > 1) {
     // In the order of the takes; where the film is not known for so long, that is said.
-    const times = working === null || working.takes.length === 0 ? [] : bracketStops(brackets).map((by) => {
-      const take = working.takes.find(({ stops }) => stops === by);
-      return take ? timeWords(take.timeS) : 'not known';
-    });
-    add('brackets', `Bracket: ${brackets.count} exposures ${fixed(brackets.stepStops, 1)} stops apart, ${BRACKET_ORDERS[brackets.order]}`, times.length > 0 ? times.join(' · ') : '');
+    const times =
+      working === null || working.takes.length === 0
+        ? []
+        : bracketStops(brackets).map((by) => {
+            const take = working.takes.find(({ stops }) => stops === by);
+            return take ? timeWords(take.timeS) : 'not known';
+          });
+    add(
+      'brackets',
+      `Bracket: ${brackets.count} exposures ${fixed(brackets.stepStops, 1)} stops apart, ${BRACKET_ORDERS[brackets.order]}`,
+      times.length > 0 ? times.join(' · ') : '',
+    );
   }
-  if (mosaic) add('series', `Shoot the mosaic in its order, a hand in the picture before the first and after the last`, `${totalTakes(settings)} takes in all`);
-  add('review', film ? 'Mark holder and frame, and log the take' : 'Review magnified: corners, edges, the sharp things, the brightest part; then log the take');
+  if (mosaic)
+    add(
+      'series',
+      `Shoot the mosaic in its order, a hand in the picture before the first and after the last`,
+      `${totalTakes(settings)} takes in all`,
+    );
+  add(
+    'review',
+    film
+      ? 'Mark holder and frame, and log the take'
+      : 'Review magnified: corners, edges, the sharp things, the brightest part; then log the take',
+  );
   return steps;
 }
 
@@ -188,7 +279,10 @@ function cornersFigure(settings: StandSettings): string {
 function meterFigure({ exposure }: StandSettings): string {
   const { meter, favour } = exposure;
   if (!meter) return '';
-  const read = meter.kind === 'ev' ? `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}` : `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
+  const read =
+    meter.kind === 'ev'
+      ? `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}`
+      : `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
   return `planned with ${read}${favour === 'centre' ? '' : `; made up for ${FAVOURS[favour]}`}`;
 }
 
@@ -202,11 +296,15 @@ function shutterSteps(settings: StandSettings): readonly (readonly [string, stri
   const steps: (readonly [string, string])[] = [];
   if (kind === 'leaf') steps.push(['close', 'Close the shutter'], ['cock', 'Cock it, and fire it once without film to hear it run']);
   if (kind === 'leaf' && film) steps.push(['cock again', 'Cock it again']);
-  if (film) steps.push(['holder', sheet ? 'Put the holder in against its stop' : 'Film to the next frame'], ['dark slide', 'Draw the dark slide']);
+  if (film)
+    steps.push(['holder', sheet ? 'Put the holder in against its stop' : 'Film to the next frame'], ['dark slide', 'Draw the dark slide']);
   if (kind === 'focal') steps.push(['mirror', exposure.mirrorUp ? 'Mirror up, or first curtain electronic' : 'Shutter as it is']);
   if (kind === 'electronic') steps.push(['electronic', 'Electronic shutter: nothing shakes, but mind what moves and lamps that flicker']);
   if (kind === 'cap') steps.push(['cap', 'Hold the cap a hand’s breadth before the lens, wait for the air to be still, and lift it aside']);
-  steps.push(['wait', `Wait until nothing moves: hands off, release by ${RELEASES[exposure.release] === 'by hand' ? 'hand' : RELEASES[exposure.release]}`]);
+  steps.push([
+    'wait',
+    `Wait until nothing moves: hands off, release by ${RELEASES[exposure.release] === 'by hand' ? 'hand' : RELEASES[exposure.release]}`,
+  ]);
   steps.push(['shoot', bulb ? `Shoot: hold it open and count (${SHUTTERS[kind]})` : `Shoot (${SHUTTERS[kind]})`]);
   if (film) steps.push(['dark slide in', sheet ? 'Dark slide in with its marked side out: exposed' : 'Dark slide in']);
   return steps;
@@ -221,7 +319,9 @@ function mosaicSteps(settings: StandSettings): readonly CardStep[] {
       row.slideRiseMm === null ? 'beyond the slides' : riseWords(row.slideRiseMm),
       row.slideShiftMm === null ? '' : shiftWords(row.slideShiftMm),
       row.turned ? 'turned a quarter' : '',
-      Math.hypot(row.cameraLeftMm, row.cameraDownMm) < 0.05 ? '' : `camera slid ${mmWords(row.cameraLeftMm)} left, ${mmWords(row.cameraDownMm)} down`,
+      Math.hypot(row.cameraLeftMm, row.cameraDownMm) < 0.05
+        ? ''
+        : `camera slid ${mmWords(row.cameraLeftMm)} left, ${mmWords(row.cameraDownMm)} down`,
     ].filter((words) => words !== '');
     return step('mosaic', `frame ${row.order}`, `Frame ${row.order}`, at.join(', '));
   });
@@ -233,7 +333,12 @@ function mind(settings: StandSettings): readonly CardStep[] {
   return [
     ...quickFindings(settings)
       .filter(({ state }) => state !== 'holds')
-      .map((found) => told(`finding ${found.kind}`, `${found.state === 'fails' ? 'Fails' : found.state === 'tight' ? 'Tight' : 'Not known'}: ${findingSentence(found)}`)),
+      .map((found) =>
+        told(
+          `finding ${found.kind}`,
+          `${found.state === 'fails' ? 'Fails' : found.state === 'tight' ? 'Tight' : 'Not known'}: ${findingSentence(found)}`,
+        ),
+      ),
     ...CAUTIONS.filter(({ concerns }) => concerns(settings)).map(({ id, words }) => told(`caution ${id}`, words)),
   ];
 }

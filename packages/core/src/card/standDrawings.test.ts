@@ -12,7 +12,8 @@ import { circleMarks, clipped, sectionMarks, viewOf, type Box } from './standDra
 
 const box: Box = { x: 10, y: 20, w: 60, h: 50 };
 type Line = Extract<Mark, { kind: 'line' }>;
-const linesOf = (marks: readonly Mark[], widthMm: number): readonly Line[] => marks.filter((mark): mark is Line => mark.kind === 'line' && mark.widthMm === widthMm);
+const linesOf = (marks: readonly Mark[], widthMm: number): readonly Line[] =>
+  marks.filter((mark): mark is Line => mark.kind === 'line' && mark.widthMm === widthMm);
 const frameOf = (marks: readonly Mark[]) => marks.find((mark): mark is Extract<Mark, { kind: 'rect' }> => mark.kind === 'rect');
 
 /** Where a mark lies on the back, mm over the foot of the lens: the frame on the paper is to scale with the frame that there is. */
@@ -23,7 +24,17 @@ function onBack(marks: readonly Mark[], { movements, orientation }: StandSetting
   return (x, y) => [movements.shiftMm + (x - frame.x - frame.w / 2) / scale, movements.riseMm - (y - frame.y - frame.h / 2) / scale];
 }
 
-const tilted = fc.record({ tiltDeg: evenly(-9, 9), swingDeg: evenly(-9, 9), riseMm: evenly(-8, 8), shiftMm: evenly(-8, 8), orientation: fc.constantFrom('landscape' as const, 'portrait' as const) }).map(({ tiltDeg, swingDeg, riseMm, shiftMm, orientation }) => stand({ front: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm }, orientation }));
+const tilted = fc
+  .record({
+    tiltDeg: evenly(-9, 9),
+    swingDeg: evenly(-9, 9),
+    riseMm: evenly(-8, 8),
+    shiftMm: evenly(-8, 8),
+    orientation: fc.constantFrom('landscape' as const, 'portrait' as const),
+  })
+  .map(({ tiltDeg, swingDeg, riseMm, shiftMm, orientation }) =>
+    stand({ front: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm }, orientation }),
+  );
 
 describe('the circle on paper', () => {
   test('straight, it is as wide as the light circle, and the frame lies in it where it is set', () => {
@@ -54,7 +65,8 @@ describe('the circle on paper', () => {
           const [x, y] = back(x1, y1);
           const angle = new Vector3(x, y, cone.imageMm).angleTo(new Vector3(...cone.axis));
           // What the paper cuts off ends between two places of the line.
-          const cut = Math.min(Math.abs(x1 - box.x), Math.abs(x1 - box.x - box.w), Math.abs(y1 - box.y), Math.abs(y1 - box.y - box.h)) < 1e-6;
+          const cut =
+            Math.min(Math.abs(x1 - box.x), Math.abs(x1 - box.x - box.w), Math.abs(y1 - box.y), Math.abs(y1 - box.y - box.h)) < 1e-6;
           return cut || Math.abs(angle - cone.halfAngle) < 1e-6;
         });
       }),
@@ -71,10 +83,17 @@ describe('the circle on paper', () => {
         const margin = standMargin(settings, sharp);
         if (margin.of !== 'movement' || Math.abs(margin.valueMm) < 0.3) return true;
         const marks = circleMarks(settings, box);
-        const corners = [[frame.x, frame.y], [frame.x + frame.w, frame.y], [frame.x, frame.y + frame.h], [frame.x + frame.w, frame.y + frame.h]] as const;
+        const corners = [
+          [frame.x, frame.y],
+          [frame.x + frame.w, frame.y],
+          [frame.x, frame.y + frame.h],
+          [frame.x + frame.w, frame.y + frame.h],
+        ] as const;
         const back = onBack(marks, settings);
         const cone = standCone(settings, sharp);
-        const within = corners.every(([x, y]) => new Vector3(...back(x, y), cone.imageMm).angleTo(new Vector3(...cone.axis)) <= cone.halfAngle + 1e-9);
+        const within = corners.every(
+          ([x, y]) => new Vector3(...back(x, y), cone.imageMm).angleTo(new Vector3(...cone.axis)) <= cone.halfAngle + 1e-9,
+        );
         if (within) inside++;
         else outside++;
         return within === margin.valueMm > 0;
@@ -104,11 +123,15 @@ describe('a line clipped to a box', () => {
     const any = fc.tuple(evenly(-50, 150), evenly(-50, 150));
     fc.assert(
       fc.property(any, any, ([x1, y1], [x2, y2]) => {
-        const inBox = (x: number, y: number, slack = 1e-9): boolean => x >= box.x - slack && x <= box.x + box.w + slack && y >= box.y - slack && y <= box.y + box.h + slack;
+        const inBox = (x: number, y: number, slack = 1e-9): boolean =>
+          x >= box.x - slack && x <= box.x + box.w + slack && y >= box.y - slack && y <= box.y + box.h + slack;
         const part = clipped([x1, y1], [x2, y2], box);
         const samples = Array.from({ length: 101 }, (_, i) => [x1 + ((x2 - x1) * i) / 100, y1 + ((y2 - y1) * i) / 100] as const);
         if (!part) return samples.every(([x, y]) => !inBox(x, y, -1e-9));
-        return part.every(([x, y]) => inBox(x, y, 1e-6) && Math.abs((x - x1) * (y2 - y1) - (y - y1) * (x2 - x1)) < 1e-6 * (1 + Math.hypot(x2 - x1, y2 - y1)) * 100);
+        return part.every(
+          ([x, y]) =>
+            inBox(x, y, 1e-6) && Math.abs((x - x1) * (y2 - y1) - (y - y1) * (x2 - x1)) < 1e-6 * (1 + Math.hypot(x2 - x1, y2 - y1)) * 100,
+        );
       }),
       { numRuns: 400 },
     );
@@ -116,17 +139,40 @@ describe('a line clipped to a box', () => {
 });
 
 describe('the section on paper', () => {
-  const scene = { subject: FIRST_SUBJECTS.front, distanceM: 12, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+  const scene = {
+    subject: FIRST_SUBJECTS.front,
+    distanceM: 12,
+    asideM: 0,
+    cameraHeightM: 1.5,
+    yawDeg: 0,
+    pitchDeg: 0,
+    rollDeg: 0,
+    ...PLAIN_SCENE,
+  };
 
   test('all of it lies in its box, with no figure missing', () => {
     fc.assert(
-      fc.property(tilted, fc.option(evenly(0.4, 40)), fc.array(fc.tuple(evenly(-4, 4), evenly(0, 6), evenly(-8, 30)), { maxLength: 6 }), (settings, focusM, places) => {
-        const pins = places.map((at, i) => ({ id: `p${i}`, name: `pin ${i}`, role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at } }));
-        return sectionMarks({ ...settings, scene, focusM, pins }, box).every((mark) => {
-          if (mark.kind !== 'line') return Object.values(mark).every((value) => typeof value !== 'number' || Number.isFinite(value));
-          return [mark.x1, mark.x2].every((x) => x >= box.x - 1e-6 && x <= box.x + box.w + 1e-6) && [mark.y1, mark.y2].every((y) => y >= box.y - 1e-6 && y <= box.y + box.h + 1e-6);
-        });
-      }),
+      fc.property(
+        tilted,
+        fc.option(evenly(0.4, 40)),
+        fc.array(fc.tuple(evenly(-4, 4), evenly(0, 6), evenly(-8, 30)), { maxLength: 6 }),
+        (settings, focusM, places) => {
+          const pins = places.map((at, i) => ({
+            id: `p${i}`,
+            name: `pin ${i}`,
+            role: 'sharp' as const,
+            weight: 1,
+            place: { kind: 'point' as const, at },
+          }));
+          return sectionMarks({ ...settings, scene, focusM, pins }, box).every((mark) => {
+            if (mark.kind !== 'line') return Object.values(mark).every((value) => typeof value !== 'number' || Number.isFinite(value));
+            return (
+              [mark.x1, mark.x2].every((x) => x >= box.x - 1e-6 && x <= box.x + box.w + 1e-6) &&
+              [mark.y1, mark.y2].every((y) => y >= box.y - 1e-6 && y <= box.y + box.h + 1e-6)
+            );
+          });
+        },
+      ),
       { numRuns: 200 },
     );
   });

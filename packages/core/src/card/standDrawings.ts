@@ -21,7 +21,12 @@ type Point = readonly [number, number];
 export function clipped([x1, y1]: Point, [x2, y2]: Point, { x, y, w, h }: Box): readonly [Point, Point] | null {
   let [from, to] = [0, 1];
   const [dx, dy] = [x2 - x1, y2 - y1];
-  for (const [p, q] of [[-dx, x1 - x], [dx, x + w - x1], [-dy, y1 - y], [dy, y + h - y1]] as const) {
+  for (const [p, q] of [
+    [-dx, x1 - x],
+    [dx, x + w - x1],
+    [-dy, y1 - y],
+    [dy, y + h - y1],
+  ] as const) {
     if (p === 0) {
       if (q < 0) return null;
       continue;
@@ -31,7 +36,10 @@ export function clipped([x1, y1]: Point, [x2, y2]: Point, { x, y, w, h }: Box): 
     else to = Math.min(to, r);
     if (from > to) return null;
   }
-  return [[x1 + dx * from, y1 + dy * from], [x1 + dx * to, y1 + dy * to]];
+  return [
+    [x1 + dx * from, y1 + dy * from],
+    [x1 + dx * to, y1 + dy * to],
+  ];
 }
 
 function lines(points: readonly Point[], box: Box, widthMm: number, dashed = false): readonly Mark[] {
@@ -48,7 +56,8 @@ const ARCS = 72;
 /** A circle where it falls on the back, mm: askew and aside when the lens leans to it. */
 function ringOf(settings: StandSettings, circle: CircleOnBack): readonly Point[] {
   const r = circle.diameterMm / 2;
-  if (!isTurned(settings)) return Array.from({ length: ARCS }, (_, i): Point => [r * Math.cos((i / ARCS) * 2 * Math.PI), r * Math.sin((i / ARCS) * 2 * Math.PI)]);
+  if (!isTurned(settings))
+    return Array.from({ length: ARCS }, (_, i): Point => [r * Math.cos((i / ARCS) * 2 * Math.PI), r * Math.sin((i / ARCS) * 2 * Math.PI)]);
   const over = coneOutline(standCone(settings, circle), ARCS);
   // A mosaic lies over the foot of the lens, a single frame over what the slides say.
   return pairs(settings.mosaic ? over : onSlides(settings, over));
@@ -65,11 +74,21 @@ export function circleMarks(settings: StandSettings, box: Box): readonly Mark[] 
   const frame = wholeFrame(settings);
   const laid = mosaicOnStand(settings);
   const at = settings.movements;
-  const rects = laid?.rects ?? [{ left: at.shiftMm - frame.widthMm / 2, right: at.shiftMm + frame.widthMm / 2, lower: at.riseMm - frame.heightMm / 2, upper: at.riseMm + frame.heightMm / 2 }];
+  const rects = laid?.rects ?? [
+    {
+      left: at.shiftMm - frame.widthMm / 2,
+      right: at.shiftMm + frame.widthMm / 2,
+      lower: at.riseMm - frame.heightMm / 2,
+      upper: at.riseMm + frame.heightMm / 2,
+    },
+  ];
   const [lightRing, sharpRing] = [light, sharp].map((circle) => (circle ? ringOf(settings, circle) : []));
   const widest = Math.max(light?.diameterMm ?? 0, sharp?.diameterMm ?? 0) / 2;
   // Steeply tilted, a circle goes on far beyond the paper: what matters is near the frame.
-  const reach = Math.min(1.5 * widest, Math.max(0, ...[...(lightRing ?? []), ...(sharpRing ?? [])].flatMap(([x, y]) => [Math.abs(x), Math.abs(y)])));
+  const reach = Math.min(
+    1.5 * widest,
+    Math.max(0, ...[...(lightRing ?? []), ...(sharpRing ?? [])].flatMap(([x, y]) => [Math.abs(x), Math.abs(y)])),
+  );
   const half = Math.max(reach, ...rects.flatMap(({ left, right, lower, upper }) => [-left, right, -lower, upper])) * 1.04;
   const scale = Math.min(box.w, box.h) / 2 / half;
   const [cx, cy] = [box.x + box.w / 2, box.y + box.h / 2];
@@ -90,7 +109,15 @@ export function circleMarks(settings: StandSettings, box: Box): readonly Mark[] 
   rects.forEach(({ left, right, lower, upper }, i) => {
     const [x, y] = to([left, upper]);
     marks.push({ kind: 'rect', x, y, w: (right - left) * scale, h: (upper - lower) * scale, widthMm: laid ? 0.2 : 0.45 });
-    if (laid) marks.push({ kind: 'text', x: x + ((right - left) * scale) / 2, y: y + ((upper - lower) * scale) / 2 + 0.9, sizeMm: 2.4, anchor: 'middle', text: String(i + 1) });
+    if (laid)
+      marks.push({
+        kind: 'text',
+        x: x + ((right - left) * scale) / 2,
+        y: y + ((upper - lower) * scale) / 2 + 0.9,
+        sizeMm: 2.4,
+        anchor: 'middle',
+        text: String(i + 1),
+      });
   });
   marks.push(
     { kind: 'line', x1: cx - 1.2, y1: cy, x2: cx + 1.2, y2: cy, widthMm: 0.2 },
@@ -111,9 +138,16 @@ export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[]
   const view = viewOf(settings);
   const section = sectionOf(settings, view);
   const points = section.pins.flatMap((pin) => pin.points.slice(0, 12)).filter(([z]) => z > 0 && z < 500);
-  const focus = alongAxisMm(settings.rig.lens.focalMm, settings.focusM) > 0 && settings.focusM !== null && settings.focusM > 0 ? settings.focusM : (settings.scene?.distanceM ?? 10);
+  const focus =
+    alongAxisMm(settings.rig.lens.focalMm, settings.focusM) > 0 && settings.focusM !== null && settings.focusM > 0
+      ? settings.focusM
+      : (settings.scene?.distanceM ?? 10);
   const far = Math.max(focus * 1.25, ...points.map(([z]) => z * 1.1), 0.05);
-  const tall = Math.max(far * 0.12, ...points.map(([, u]) => Math.abs(u) * 1.15), section.hingeM === null ? 0 : Math.min(Math.abs(section.hingeM) * 1.1, far * 0.5));
+  const tall = Math.max(
+    far * 0.12,
+    ...points.map(([, u]) => Math.abs(u) * 1.15),
+    section.hingeM === null ? 0 : Math.min(Math.abs(section.hingeM) * 1.1, far * 0.5),
+  );
   const imageM = standImageMm(settings) / 1000;
   const back = Math.max(imageM * 1.5, far * 0.06);
   const scale = Math.min(box.w / (far + back), box.h / 2 / tall);
@@ -124,7 +158,10 @@ export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[]
     const size = Math.hypot(z, u);
     const foot: Point = [(z * at) / size ** 2, (u * at) / size ** 2];
     const reach = (far + back) * 4 + Math.hypot(...foot);
-    return [to([foot[0] - (-u / size) * reach, foot[1] - (z / size) * reach]), to([foot[0] + (-u / size) * reach, foot[1] + (z / size) * reach])];
+    return [
+      to([foot[0] - (-u / size) * reach, foot[1] - (z / size) * reach]),
+      to([foot[0] + (-u / size) * reach, foot[1] + (z / size) * reach]),
+    ];
   };
   const marks: Mark[] = [];
   // The wedge as fine strokes between its ends.
@@ -146,27 +183,55 @@ export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[]
   if (section.hingeM !== null) {
     const [hx, hy] = to([0, section.hingeM]);
     if (hy > box.y && hy < box.y + box.h) {
-      marks.push({ kind: 'disc', x: hx, y: hy, r: 0.7, widthMm: 0, filled: true }, { kind: 'text', x: hx + 1.4, y: hy + 0.9, sizeMm: 2.2, anchor: 'start', text: 'hinge line' });
+      marks.push(
+        { kind: 'disc', x: hx, y: hy, r: 0.7, widthMm: 0, filled: true },
+        { kind: 'text', x: hx + 1.4, y: hy + 0.9, sizeMm: 2.2, anchor: 'start', text: 'hinge line' },
+      );
     }
   }
   const labels: { readonly x: number; readonly y: number }[] = [];
   for (const pin of section.pins) {
-    const inside = pin.points.slice(0, 12).map(to).filter(([x, y]) => x > box.x && x < box.x + box.w - 1 && y > box.y && y < box.y + box.h);
-    for (const [x, y] of inside) marks.push(pin.role === 'soft' ? { kind: 'disc', x, y, r: 0.7, widthMm: 0.2 } : { kind: 'rect', x: x - 0.6, y: y - 0.6, w: 1.2, h: 1.2, widthMm: 0.2, filled: pin.sharp });
+    const inside = pin.points
+      .slice(0, 12)
+      .map(to)
+      .filter(([x, y]) => x > box.x && x < box.x + box.w - 1 && y > box.y && y < box.y + box.h);
+    for (const [x, y] of inside)
+      marks.push(
+        pin.role === 'soft'
+          ? { kind: 'disc', x, y, r: 0.7, widthMm: 0.2 }
+          : { kind: 'rect', x: x - 0.6, y: y - 0.6, w: 1.2, h: 1.2, widthMm: 0.2, filled: pin.sharp },
+      );
     const [first] = inside;
     if (!first) continue;
     // One above another where they would lie upon each other.
     let y = first[1] - 1.2;
     while (labels.some((label) => Math.abs(label.y - y) < 2.5 && Math.abs(label.x - first[0]) < 24)) y -= 2.6;
     labels.push({ x: first[0], y });
-    marks.push({ kind: 'text', x: first[0], y: Math.max(box.y + 2.4, y), sizeMm: 2.2, anchor: first[0] > box.x + box.w * 0.6 ? 'end' : 'start', text: pin.name });
+    marks.push({
+      kind: 'text',
+      x: first[0],
+      y: Math.max(box.y + 2.4, y),
+      sizeMm: 2.2,
+      anchor: first[0] > box.x + box.w * 0.6 ? 'end' : 'start',
+      text: pin.name,
+    });
   }
   // A bar of a round length.
   const want = (box.w * 0.2) / scale;
   const power = 10 ** Math.floor(Math.log10(want));
   const m = [5, 2, 1].map((k) => k * power).find((each) => each <= want) ?? power;
   const y = box.y + box.h - 1;
-  marks.push({ kind: 'line', x1: box.x + 1, y1: y, x2: box.x + 1 + m * scale, y2: y, widthMm: 0.3 }, { kind: 'text', x: box.x + 2 + m * scale, y: y + 0.6, sizeMm: 2.2, anchor: 'start', text: m >= 1 ? `${fixed(m, 0)} m` : m >= 0.01 ? `${fixed(m * 100, 0)} cm` : `${fixed(m * 1000, 0)} mm` });
+  marks.push(
+    { kind: 'line', x1: box.x + 1, y1: y, x2: box.x + 1 + m * scale, y2: y, widthMm: 0.3 },
+    {
+      kind: 'text',
+      x: box.x + 2 + m * scale,
+      y: y + 0.6,
+      sizeMm: 2.2,
+      anchor: 'start',
+      text: m >= 1 ? `${fixed(m, 0)} m` : m >= 0.01 ? `${fixed(m * 100, 0)} cm` : `${fixed(m * 1000, 0)} mm`,
+    },
+  );
   return marks;
 }
 

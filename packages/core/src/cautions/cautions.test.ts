@@ -3,8 +3,18 @@ import { FIRST_SUBJECTS } from '../scene/subject';
 import { stand } from '../stand/fixtures.test-support';
 import { CAUTIONS, cautionsFor } from './cautions';
 
-const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
-const ids = (changes: Partial<Scene>, step: 'stand' | 'frame' = 'stand', dismissed: readonly string[] = []) => cautionsFor(stand({ scene: { ...scene, ...changes } }), step, dismissed).map(({ id }) => id);
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 20,
+  asideM: 0,
+  cameraHeightM: 1.6,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
+const ids = (changes: Partial<Scene>, step: 'stand' | 'frame' = 'stand', dismissed: readonly string[] = []) =>
+  cautionsFor(stand({ scene: { ...scene, ...changes } }), step, dismissed).map(({ id }) => id);
 
 describe('cautions', () => {
   test('are one line each, with names of their own', () => {

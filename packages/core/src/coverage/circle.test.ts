@@ -14,7 +14,13 @@ describe('the circle of good definition', () => {
   });
 
   test('half a stop between two figures a stop apart is half of the difference', () => {
-    const two = { lightMm: null, definition: [{ fNumber: 4, diameterMm: 50 }, { fNumber: 4 * Math.SQRT2, diameterMm: 58 }] };
+    const two = {
+      lightMm: null,
+      definition: [
+        { fNumber: 4, diameterMm: 50 },
+        { fNumber: 4 * Math.SQRT2, diameterMm: 58 },
+      ],
+    };
     expect(definitionCircle(two, 4 * Math.SQRT2 ** 0.5)?.diameterMm).toBeCloseTo(54, 9);
   });
 
@@ -37,8 +43,18 @@ describe('the circle of good definition', () => {
   });
 
   test('figures that contradict each other are refused by name', () => {
-    expect(() => checkCircleFigures({ lightMm: 50, definition: [{ fNumber: 8, diameterMm: 51 }] })).toThrow(/f\/8 is 51 mm; it cannot be larger than the light circle of 50 mm/);
-    expect(() => checkCircleFigures({ lightMm: null, definition: [{ fNumber: 8, diameterMm: 51 }, { fNumber: 8, diameterMm: 52 }] })).toThrow(/f\/8 stands twice/);
+    expect(() => checkCircleFigures({ lightMm: 50, definition: [{ fNumber: 8, diameterMm: 51 }] })).toThrow(
+      /f\/8 is 51 mm; it cannot be larger than the light circle of 50 mm/,
+    );
+    expect(() =>
+      checkCircleFigures({
+        lightMm: null,
+        definition: [
+          { fNumber: 8, diameterMm: 51 },
+          { fNumber: 8, diameterMm: 52 },
+        ],
+      }),
+    ).toThrow(/f\/8 stands twice/);
     expect(() => definitionCircle(figures, Number.NaN)).toThrow(/fNumber is NaN/);
   });
 });

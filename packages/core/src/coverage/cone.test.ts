@@ -37,7 +37,9 @@ describe('a cone of light on a turned back', () => {
         seen++;
         return [found.fromMm, found.toMm].every((along) => {
           const movements = { ...lensMovements(settings), shiftMm: along * Math.cos(theta), riseMm: along * Math.sin(theta) };
-          return Math.abs(Math.max(...cornerAngles(frame, standImageMm(settings), movements).map(({ angle }) => angle)) - cone.halfAngle) < 1e-9;
+          return (
+            Math.abs(Math.max(...cornerAngles(frame, standImageMm(settings), movements).map(({ angle }) => angle)) - cone.halfAngle) < 1e-9
+          );
         });
       }),
     );
@@ -51,7 +53,11 @@ describe('a cone of light on a turned back', () => {
     if (!cone) throw new Error('no circle');
     const outline = coneOutline(cone, 36);
     expect(outline).toHaveLength(72);
-    for (let i = 0; i < 36; i++) expect(new Vector3(outline[2 * i], outline[2 * i + 1], cone.imageMm).angleTo(new Vector3(...cone.axis))).toBeCloseTo(cone.halfAngle, 9);
+    for (let i = 0; i < 36; i++)
+      expect(new Vector3(outline[2 * i], outline[2 * i + 1], cone.imageMm).angleTo(new Vector3(...cone.axis))).toBeCloseTo(
+        cone.halfAngle,
+        9,
+      );
   });
 
   test('the contour is inside, and a hair beyond it is not', () => {
@@ -61,10 +67,14 @@ describe('a cone of light on a turned back', () => {
     if (!cone) throw new Error('no circle');
     const points = coneContour(frame, cone, 90);
     const centre = { shiftMm: (cone.imageMm * cone.axis[0]) / cone.axis[2], riseMm: (cone.imageMm * cone.axis[1]) / cone.axis[2] };
-    const worst = (shiftMm: number, riseMm: number) => Math.max(...cornerAngles(frame, cone.imageMm, { ...lensMovements(settings), shiftMm, riseMm }).map(({ angle }) => angle));
+    const worst = (shiftMm: number, riseMm: number) =>
+      Math.max(...cornerAngles(frame, cone.imageMm, { ...lensMovements(settings), shiftMm, riseMm }).map(({ angle }) => angle));
     for (let i = 0; i < 90; i++) {
       const [x, y] = [points[2 * i] ?? 0, points[2 * i + 1] ?? 0];
-      const toward = (share: number): readonly [number, number] => [centre.shiftMm + (x - centre.shiftMm) * share, centre.riseMm + (y - centre.riseMm) * share];
+      const toward = (share: number): readonly [number, number] => [
+        centre.shiftMm + (x - centre.shiftMm) * share,
+        centre.riseMm + (y - centre.riseMm) * share,
+      ];
       expect(worst(...toward(0.999))).toBeLessThanOrEqual(cone.halfAngle);
       expect(worst(...toward(1.001))).toBeGreaterThan(cone.halfAngle);
     }
@@ -79,7 +89,16 @@ describe('a stand with its back turned', () => {
         const circle = sharpCircle(settings);
         if (!circle) return true;
         const half = standCone(settings, circle).halfAngle;
-        const worst = Math.max(...cornerAngles({ widthMm: Math.max(any.rig.back.widthMm, any.rig.back.heightMm), heightMm: Math.min(any.rig.back.widthMm, any.rig.back.heightMm) }, standImageMm(settings), lensMovements(settings)).map(({ angle }) => angle));
+        const worst = Math.max(
+          ...cornerAngles(
+            {
+              widthMm: Math.max(any.rig.back.widthMm, any.rig.back.heightMm),
+              heightMm: Math.min(any.rig.back.widthMm, any.rig.back.heightMm),
+            },
+            standImageMm(settings),
+            lensMovements(settings),
+          ).map(({ angle }) => angle),
+        );
         if (any.orientation === 'portrait' || Math.abs(worst - half) < 1e-6) return true;
         return standMargin(settings, circle).valueMm >= 0 === worst <= half;
       }),
@@ -89,7 +108,15 @@ describe('a stand with its back turned', () => {
 
   test('a corner that looks sideways of the lens is outside, not green', () => {
     const { rig } = stand();
-    const far = stand({ rig: { ...rig, back: { ...rig.back, widthMm: 15, heightMm: 106 }, lens: { ...rig.lens, circle: { lightMm: null, definition: [{ fNumber: 4, diameterMm: 20 }] } } }, movements: { riseMm: 0, shiftMm: -45 }, rear: { tiltDeg: -12, swingDeg: -12 } });
+    const far = stand({
+      rig: {
+        ...rig,
+        back: { ...rig.back, widthMm: 15, heightMm: 106 },
+        lens: { ...rig.lens, circle: { lightMm: null, definition: [{ fNumber: 4, diameterMm: 20 }] } },
+      },
+      movements: { riseMm: 0, shiftMm: -45 },
+      rear: { tiltDeg: -12, swingDeg: -12 },
+    });
     const circle = sharpCircle(far);
     expect(circle && standMargin(far, circle).valueMm).toBeLessThan(-100);
   });
@@ -104,6 +131,10 @@ describe('a stand with its back turned', () => {
     // The back leans forward: the lens points up in its frame, so the circle goes up by v·tan 5°.
     expect(turned?.toMm).toBeGreaterThan((straight?.toMm ?? 0) + 1);
     expect(turned?.fromMm).toBeGreaterThan((straight?.fromMm ?? 0) + 1);
-    expect(findings(stand({ rear: { tiltDeg: 12, swingDeg: 0 }, movements: { riseMm: -8, shiftMm: 0 } })).find(({ kind }) => kind === 'sharpCircle')?.state).toBe('fails');
+    expect(
+      findings(stand({ rear: { tiltDeg: 12, swingDeg: 0 }, movements: { riseMm: -8, shiftMm: 0 } })).find(
+        ({ kind }) => kind === 'sharpCircle',
+      )?.state,
+    ).toBe('fails');
   });
 });

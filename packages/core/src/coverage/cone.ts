@@ -23,7 +23,13 @@ export interface Stretch {
  * p·l ≥ cos θ·|p|; along a line that is a quadratic in the distance.
  * Source: section of a cone by a plane.
  */
-export function coneStretch(frame: FrameSize, { axis, halfAngle, imageMm }: Cone, from: ShiftPosition, ux: number, uy: number): Stretch | null {
+export function coneStretch(
+  frame: FrameSize,
+  { axis, halfAngle, imageMm }: Cone,
+  from: ShiftPosition,
+  ux: number,
+  uy: number,
+): Stretch | null {
   const k = Math.cos(halfAngle) ** 2;
   const b = ux * axis[0] + uy * axis[1];
   let [fromMm, toMm] = [-Infinity, Infinity];

@@ -17,24 +17,18 @@ describe('corner angles', () => {
 
   test('untilted, the angle and the plane geometry of the circle agree at the limit, close up as well', () => {
     fc.assert(
-      fc.property(
-        evenly(45, 120),
-        evenly(15, 300),
-        evenly(0, 2),
-        evenly(-180, 180),
-        (circleMm, focalMm, magnification, deg) => {
-          const imageMm = focalMm * (1 + magnification);
-          const limit = shiftLimitMm(frame, circleMm * (1 + magnification), deg) ?? NaN;
-          const a = (deg * Math.PI) / 180;
-          const angles = cornerAngles(frame, imageMm, {
-            ...still,
-            shiftMm: limit * Math.cos(a),
-            riseMm: limit * Math.sin(a),
-          });
-          const worst = Math.max(...angles.map(({ angle }) => angle));
-          return Math.abs(worst - coverageHalfAngle(circleMm, focalMm)) < 1e-7;
-        },
-      ),
+      fc.property(evenly(45, 120), evenly(15, 300), evenly(0, 2), evenly(-180, 180), (circleMm, focalMm, magnification, deg) => {
+        const imageMm = focalMm * (1 + magnification);
+        const limit = shiftLimitMm(frame, circleMm * (1 + magnification), deg) ?? NaN;
+        const a = (deg * Math.PI) / 180;
+        const angles = cornerAngles(frame, imageMm, {
+          ...still,
+          shiftMm: limit * Math.cos(a),
+          riseMm: limit * Math.sin(a),
+        });
+        const worst = Math.max(...angles.map(({ angle }) => angle));
+        return Math.abs(worst - coverageHalfAngle(circleMm, focalMm)) < 1e-7;
+      }),
     );
   });
 

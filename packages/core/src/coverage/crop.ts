@@ -19,5 +19,7 @@ export function cropped(frame: FrameSize, ratio: number | null): FrameSize {
   requirePositive('ratio', ratio);
   const across = frame.widthMm >= frame.heightMm ? ratio : 1 / ratio;
   const wider = frame.widthMm / frame.heightMm > across;
-  return wider ? { widthMm: frame.heightMm * across, heightMm: frame.heightMm } : { widthMm: frame.widthMm, heightMm: frame.widthMm / across };
+  return wider
+    ? { widthMm: frame.heightMm * across, heightMm: frame.heightMm }
+    : { widthMm: frame.widthMm, heightMm: frame.widthMm / across };
 }

@@ -15,9 +15,7 @@ export type Corner = (typeof CORNERS)[number];
 export function turned(frame: FrameSize, orientation: Orientation): FrameSize {
   const long = Math.max(frame.widthMm, frame.heightMm);
   const short = Math.min(frame.widthMm, frame.heightMm);
-  return orientation === 'landscape'
-    ? { widthMm: long, heightMm: short }
-    : { widthMm: short, heightMm: long };
+  return orientation === 'landscape' ? { widthMm: long, heightMm: short } : { widthMm: short, heightMm: long };
 }
 
 /** The distance across the corners, mm. */

@@ -21,19 +21,27 @@ function circlePolygon(radius: number, x = 0, y = 0): Polygon {
 function framePolygon({ widthMm, heightMm }: FrameSize, x: number, y: number): Polygon {
   const w = widthMm / 2;
   const h = heightMm / 2;
-  return [[[x - w, y - h], [x + w, y - h], [x + w, y + h], [x - w, y + h]]];
+  return [
+    [
+      [x - w, y - h],
+      [x + w, y - h],
+      [x + w, y + h],
+      [x - w, y + h],
+    ],
+  ];
 }
 
 function areaOutside(frame: FrameSize, circleMm: number, x: number, y: number): number {
   const left = polygonClipping.difference(framePolygon(frame, x, y), circlePolygon(circleMm / 2));
   let area = 0;
-  for (const polygon of left) for (const ring of polygon) {
-    for (let i = 0; i + 1 < ring.length; i++) {
-      const a = ring[i] ?? [0, 0];
-      const b = ring[i + 1] ?? [0, 0];
-      area += (a[0] * b[1] - b[0] * a[1]) / 2;
+  for (const polygon of left)
+    for (const ring of polygon) {
+      for (let i = 0; i + 1 < ring.length; i++) {
+        const a = ring[i] ?? [0, 0];
+        const b = ring[i + 1] ?? [0, 0];
+        area += (a[0] * b[1] - b[0] * a[1]) / 2;
+      }
     }
-  }
   return area;
 }
 
@@ -142,7 +150,7 @@ describe('laws of the shift limit', () => {
         const shift = oneWayLimitMm(frame, circle, 'shift', limit * Math.sin(a));
         // On the contour the present rise is the most that the present shift allows, and the other way round,
         // but for the rounding of a root near zero.
-        const near = (mine: number | null, there: number) => mine === null ? there < 1e-3 : Math.abs(mine - there) < 1e-3;
+        const near = (mine: number | null, there: number) => (mine === null ? there < 1e-3 : Math.abs(mine - there) < 1e-3);
         return near(rise, Math.abs(limit * Math.sin(a))) && near(shift, Math.abs(limit * Math.cos(a)));
       }),
     );

@@ -49,14 +49,8 @@ export function contour(frame: FrameSize, circleMm: number, directions = 360): F
  * the circle while the other control stays where it is, mm. `null` when no
  * position of this control brings the frame inside.
  */
-export function oneWayLimitMm(
-  frame: FrameSize,
-  circleMm: number,
-  control: 'rise' | 'shift',
-  otherMm: number,
-): number | null {
-  const [alongSide, acrossSide] =
-    control === 'rise' ? [frame.heightMm, frame.widthMm] : [frame.widthMm, frame.heightMm];
+export function oneWayLimitMm(frame: FrameSize, circleMm: number, control: 'rise' | 'shift', otherMm: number): number | null {
+  const [alongSide, acrossSide] = control === 'rise' ? [frame.heightMm, frame.widthMm] : [frame.widthMm, frame.heightMm];
   const across = acrossSide / 2 + Math.abs(otherMm);
   const reach = (circleMm / 2) ** 2 - across ** 2;
   if (reach < 0) return null;

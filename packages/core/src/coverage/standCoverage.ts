@@ -37,7 +37,10 @@ export function standPixels(settings: StandSettings): { readonly columns: number
   if (columnsPx === null || rowsPx === null) return null;
   const whole = turned({ widthMm: columnsPx, heightMm: rowsPx }, settings.orientation);
   const [frame, kept] = [wholeFrame(settings), standFrame(settings)];
-  return { columns: Math.round((whole.widthMm * kept.widthMm) / frame.widthMm), rows: Math.round((whole.heightMm * kept.heightMm) / frame.heightMm) };
+  return {
+    columns: Math.round((whole.widthMm * kept.widthMm) / frame.widthMm),
+    rows: Math.round((whole.heightMm * kept.heightMm) / frame.heightMm),
+  };
 }
 
 /** The magnification at which a stand is focused, 0 at infinity. */
@@ -68,7 +71,11 @@ export function sharpCircle(settings: StandSettings, fNumber = settings.fNumber)
 /** A circle as a cone of light before the back of a stand. */
 export function standCone(settings: StandSettings, circle: CircleOnBack): Cone {
   const { tiltDeg, swingDeg } = lensMovements(settings);
-  return { axis: lensAxis(tiltDeg, swingDeg), halfAngle: coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm), imageMm: standImageMm(settings) };
+  return {
+    axis: lensAxis(tiltDeg, swingDeg),
+    halfAngle: coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm),
+    imageMm: standImageMm(settings),
+  };
 }
 
 /** The corners of the frame that lie outside a circle, by the angle of each off the lens axis. */
@@ -105,7 +112,8 @@ export function standMargin(settings: StandSettings, circle: CircleOnBack): Circ
     const found = coneStretch(frame, cone, overBack(settings, at), ux, uy);
     const worst = Math.max(...cornerAngles(frame, cone.imageMm, lensMovements(settings)).map(({ angle }) => angle));
     // Nowhere on this line: what the circle lacks at infinity. A corner that looks sideways of the lens, or behind it, lacks more than can be said.
-    if (found === null) return { of: 'diameter', valueMm: 2 * settings.rig.lens.focalMm * (Math.tan(cone.halfAngle) - Math.tan(Math.min(worst, SIDEWAYS))) };
+    if (found === null)
+      return { of: 'diameter', valueMm: 2 * settings.rig.lens.focalMm * (Math.tan(cone.halfAngle) - Math.tan(Math.min(worst, SIDEWAYS))) };
     const control = far === 0 ? controlOf({ shiftMm: ux, riseMm: uy }) : controlOf(at);
     return { of: 'movement', control, valueMm: Math.min(found.toMm, found.fromMm > 0 ? -found.fromMm : found.toMm) };
   };
@@ -115,7 +123,9 @@ export function standMargin(settings: StandSettings, circle: CircleOnBack): Circ
 
 /** The line that the frame's centre may reach in a circle; the back may be turned. */
 export function standContour(settings: StandSettings, circle: CircleOnBack): Float64Array {
-  return isTurned(settings) ? onSlides(settings, coneContour(standFrame(settings), standCone(settings, circle))) : contour(standFrame(settings), circle.diameterMm);
+  return isTurned(settings)
+    ? onSlides(settings, coneContour(standFrame(settings), standCone(settings, circle)))
+    : contour(standFrame(settings), circle.diameterMm);
 }
 
 /** Where a circle ends one control while the other stays, as `oneWayLimitMm`; the back may be turned. */
@@ -133,7 +143,14 @@ export function standOneWay(settings: StandSettings, circle: CircleOnBack, contr
 /** Along a direction from the centre (0 = right, 90 = up) the stretch at which the frame is in a circle; `null` when nowhere. */
 export function standAlong(settings: StandSettings, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);
-  if (isTurned(settings)) return coneStretch(standFrame(settings), standCone(settings, circle), overBack(settings, { riseMm: 0, shiftMm: 0 }), Math.cos(theta), Math.sin(theta));
+  if (isTurned(settings))
+    return coneStretch(
+      standFrame(settings),
+      standCone(settings, circle),
+      overBack(settings, { riseMm: 0, shiftMm: 0 }),
+      Math.cos(theta),
+      Math.sin(theta),
+    );
   const limit = shiftLimitMm(standFrame(settings), circle.diameterMm, directionDeg);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
 }
@@ -159,9 +176,7 @@ export function circleMargin(frame: FrameSize, diameterMm: number, at: ShiftPosi
   if (far === 0) {
     const up = limitAlong(frame, diameterMm, 0, 1) ?? 0;
     const right = limitAlong(frame, diameterMm, 1, 0) ?? 0;
-    return up <= right
-      ? { of: 'movement', control: 'rise', valueMm: up }
-      : { of: 'movement', control: 'shift right', valueMm: right };
+    return up <= right ? { of: 'movement', control: 'rise', valueMm: up } : { of: 'movement', control: 'shift right', valueMm: right };
   }
   const limit = limitAlong(frame, diameterMm, at.shiftMm / far, at.riseMm / far) ?? 0;
   return { of: 'movement', control: controlOf(at), valueMm: limit - far };

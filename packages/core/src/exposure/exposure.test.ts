@@ -10,19 +10,51 @@ import { markedTimes, setTime, shuttersOf, timeWords, type Shutter } from './shu
 import { equivalentPairs, greyFor, standFalloff, workingExposure } from './working';
 import { evenly } from '../evenly.test-support';
 
-const exposed = (exposure: Partial<Exposure>, more: Partial<StandSettings> = {}): StandSettings => stand({ ...more, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure } });
+const exposed = (exposure: Partial<Exposure>, more: Partial<StandSettings> = {}): StandSettings =>
+  stand({ ...more, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure } });
 const set = (settings: StandSettings) => workingExposure(settings)?.takes ?? [];
 
 describe('APEX', () => {
   // CIPA DC-008 (Exif 2.32), Annex C: the rows of its tables, nominal marks within a tenth.
   test.each([
-    [1, 0], [1.4, 1], [2, 2], [2.8, 3], [4, 4], [5.6, 5], [8, 6], [11, 7], [16, 8], [22, 9], [32, 10],
+    [1, 0],
+    [1.4, 1],
+    [2, 2],
+    [2.8, 3],
+    [4, 4],
+    [5.6, 5],
+    [8, 6],
+    [11, 7],
+    [16, 8],
+    [22, 9],
+    [32, 10],
   ])('f/%p is Av %p', (fNumber, av) => expect(Math.abs(apertureValue(fNumber) - av)).toBeLessThan(0.1));
   test.each([
-    [30, -5], [15, -4], [8, -3], [4, -2], [2, -1], [1, 0], [1 / 2, 1], [1 / 4, 2], [1 / 8, 3], [1 / 15, 4], [1 / 30, 5], [1 / 60, 6], [1 / 125, 7], [1 / 250, 8], [1 / 500, 9], [1 / 1000, 10], [1 / 2000, 11],
+    [30, -5],
+    [15, -4],
+    [8, -3],
+    [4, -2],
+    [2, -1],
+    [1, 0],
+    [1 / 2, 1],
+    [1 / 4, 2],
+    [1 / 8, 3],
+    [1 / 15, 4],
+    [1 / 30, 5],
+    [1 / 60, 6],
+    [1 / 125, 7],
+    [1 / 250, 8],
+    [1 / 500, 9],
+    [1 / 1000, 10],
+    [1 / 2000, 11],
   ])('%p s is Tv %p', (timeS, tv) => expect(Math.abs(timeValue(timeS) - tv)).toBeLessThan(0.1));
   test.each([
-    [3.125, 0], [25, 3], [50, 4], [100, 5], [200, 6], [400, 7],
+    [3.125, 0],
+    [25, 3],
+    [50, 4],
+    [100, 5],
+    [200, 6],
+    [400, 7],
   ])('ISO %p is Sv %p', (iso, sv) => expect(speedValue(iso)).toBeCloseTo(sv, 12));
 
   test('Ev = Av + Tv = Bv + Sv: bright sun at ISO 100 is EV 15, f/16 at 1/125 (common practice)', () => {
@@ -49,10 +81,15 @@ describe('APEX', () => {
 
 describe('reciprocity', () => {
   // Conventional black-and-white film, the table that its data sheets have printed for decades (from memory): 1 s needs 2, 10 s needs 50, 100 s needs 1200.
-  const SHEET: readonly ReciprocityRow[] = [{ meteredS: 1, neededS: 2 }, { meteredS: 10, neededS: 50 }, { meteredS: 100, neededS: 1200 }];
+  const SHEET: readonly ReciprocityRow[] = [
+    { meteredS: 1, neededS: 2 },
+    { meteredS: 10, neededS: 50 },
+    { meteredS: 100, neededS: 1200 },
+  ];
 
   test('the rows of a data sheet come out as they stand, and a fraction of a second needs no more', () => {
-    for (const { meteredS, neededS } of SHEET) expect(neededTime(meteredS, { kind: 'table', rows: SHEET })).toEqual({ timeS: expect.closeTo(neededS, 9) as number, beyond: false });
+    for (const { meteredS, neededS } of SHEET)
+      expect(neededTime(meteredS, { kind: 'table', rows: SHEET })).toEqual({ timeS: expect.closeTo(neededS, 9) as number, beyond: false });
     expect(neededTime(1 / 15, { kind: 'table', rows: SHEET }).timeS).toBe(1 / 15);
     // The sheet's curve reads a little under 6 s at 2 s metered (from memory, read from a graph).
     expect(neededTime(2, { kind: 'table', rows: SHEET }).timeS).toBeGreaterThan(4.8);
@@ -87,7 +124,15 @@ describe('reciprocity', () => {
   });
 
   test('a table that does not rise is refused by its row', () => {
-    expect(() => neededTime(5, { kind: 'table', rows: [{ meteredS: 10, neededS: 50 }, { meteredS: 1, neededS: 60 }] })).toThrow(/Row 2/);
+    expect(() =>
+      neededTime(5, {
+        kind: 'table',
+        rows: [
+          { meteredS: 10, neededS: 50 },
+          { meteredS: 1, neededS: 60 },
+        ],
+      }),
+    ).toThrow(/Row 2/);
     expect(() => neededTime(5, { kind: 'table', rows: [{ meteredS: 10, neededS: 5 }] })).toThrow(/never needs less/);
   });
 });
@@ -106,25 +151,44 @@ describe('shutters', () => {
   });
 
   test('inside its ends a time is off by at most half a step', () => {
-    for (const [step, most] of [['full', 0.5], ['half', 0.3], ['third', 0.24]] as const) {
+    for (const [step, most] of [
+      ['full', 0.5],
+      ['half', 0.3],
+      ['third', 0.24],
+    ] as const) {
       fc.assert(fc.property(evenly(1 / 500, 1), (t) => expect(Math.abs(setTime(t, leaf, step).errorStops)).toBeLessThan(most + 0.05)));
     }
   });
 
   test('marks rise by about their step', () => {
-    for (const [step, stops] of [['full', 1], ['half', 0.5], ['third', 1 / 3]] as const) {
+    for (const [step, stops] of [
+      ['full', 1],
+      ['half', 0.5],
+      ['third', 1 / 3],
+    ] as const) {
       const marks = markedTimes(step);
       marks.forEach((t, i) => i > 0 && expect(Math.abs(Math.log2(t / (marks[i - 1] ?? t)) - stops)).toBeLessThan(0.15));
     }
   });
 
   test('words', () => {
-    expect([1 / 125, 1 / 3, 0.5, 0.77, 1.3, 8, 250, 7325].map(timeWords)).toEqual(['1/125 s', '1/3 s', '1/2 s', '0.77 s', '1.3 s', '8 s', '4 min 10 s', '2 h 2 min 5 s']);
+    expect([1 / 125, 1 / 3, 0.5, 0.77, 1.3, 8, 250, 7325].map(timeWords)).toEqual([
+      '1/125 s',
+      '1/3 s',
+      '1/2 s',
+      '0.77 s',
+      '1.3 s',
+      '8 s',
+      '4 min 10 s',
+      '2 h 2 min 5 s',
+    ]);
   });
 
   test('a view camera has the leaf of its lens, and cap and hand behind a lens without any', () => {
     expect(shuttersOf(view()).map(({ kind }) => kind)[0]).toBe('leaf');
-    expect(shuttersOf({ ...view(), lens: { ...view().lens, figures: { ...view().lens.figures, attachment: 'mount' } } }).map(({ kind }) => kind)).toEqual(['cap']);
+    expect(
+      shuttersOf({ ...view(), lens: { ...view().lens, figures: { ...view().lens.figures, attachment: 'mount' } } }).map(({ kind }) => kind),
+    ).toEqual(['cap']);
   });
 });
 
@@ -155,11 +219,29 @@ describe('from the reading to the time', () => {
   });
 
   test('filters add their stops, and one whose figure is missing leaves the time not known', () => {
-    expect(set(exposed({ filters: [{ name: 'grey 0.9', stops: 3 }, { name: 'red', stops: 3 }] }))[0]?.timeS).toBe(1 / 2);
+    expect(
+      set(
+        exposed({
+          filters: [
+            { name: 'grey 0.9', stops: 3 },
+            { name: 'red', stops: 3 },
+          ],
+        }),
+      )[0]?.timeS,
+    ).toBe(1 / 2);
     const parts = stand().rig.parts;
-    const filter = { id: crypto.randomUUID(), kind: 'filter' as const, name: 'old yellow', note: '', figures: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null } };
+    const filter = {
+      id: crypto.randomUUID(),
+      kind: 'filter' as const,
+      name: 'old yellow',
+      note: '',
+      figures: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
+    };
     const settings = exposed({});
-    expect(workingExposure({ ...settings, rig: { ...settings.rig, parts: { ...parts, front: [filter] } } })).toMatchObject({ timeS: null, takes: [] });
+    expect(workingExposure({ ...settings, rig: { ...settings.rig, parts: { ...parts, front: [filter] } } })).toMatchObject({
+      timeS: null,
+      takes: [],
+    });
   });
 
   test('for the corner the falloff is made up, less what a centre filter takes; the filter itself takes light', () => {
@@ -174,7 +256,10 @@ describe('from the reading to the time', () => {
 
   test('film loses speed at each exposure of the bracket by itself, and unknown film is trusted up to a second', () => {
     const film = { rig: { ...stand().rig, parts: view() } };
-    const slow = { meter: { kind: 'pair', fNumber: 8, timeS: 4, iso: 100 }, brackets: { count: 3, stepStops: 1, order: 'darkFirst' } } as const;
+    const slow = {
+      meter: { kind: 'pair', fNumber: 8, timeS: 4, iso: 100 },
+      brackets: { count: 3, stepStops: 1, order: 'darkFirst' },
+    } as const;
     const takes = set(exposed({ ...slow, reciprocity: { kind: 'exponent', exponent: 1.3 } }, film));
     expect(takes.map(({ neededS }) => Math.round(neededS * 10) / 10)).toEqual([2, 4, 8].map((t) => Math.round(t ** 1.3 * 10) / 10));
     expect(set(exposed({ ...slow }, film))).toEqual([]);
@@ -190,10 +275,12 @@ describe('from the reading to the time', () => {
 
   test('grey filters for a wanted time: ten stops make 1/125 s into eight', () => {
     expect(greyFor(exposed({}), 8)).toMatchObject({ stops: expect.closeTo(9.97, 1) as number, filters: [10] });
-    fc.assert(fc.property(evenly(0.02, 300), (t) => {
-      const found = greyFor(exposed({}), t);
-      expect(Math.abs(Math.log2((found?.timeS ?? 0) / t))).toBeLessThan(1.01);
-    }));
+    fc.assert(
+      fc.property(evenly(0.02, 300), (t) => {
+        const found = greyFor(exposed({}), t);
+        expect(Math.abs(Math.log2((found?.timeS ?? 0) / t))).toBeLessThan(1.01);
+      }),
+    );
   });
 });
 

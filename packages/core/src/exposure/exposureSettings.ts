@@ -4,7 +4,9 @@ import type { Reciprocity } from './reciprocity';
 import type { ShutterKind } from './shutter';
 
 /** What a meter said: a pair, or an exposure value; at its own speed. */
-export type Meter = { readonly kind: 'pair'; readonly fNumber: number; readonly timeS: number; readonly iso: number } | { readonly kind: 'ev'; readonly ev: number; readonly iso: number };
+export type Meter =
+  | { readonly kind: 'pair'; readonly fNumber: number; readonly timeS: number; readonly iso: number }
+  | { readonly kind: 'ev'; readonly ev: number; readonly iso: number };
 
 /** For which part of the picture the falloff is made up. */
 export const FAVOURS = { centre: 'the axis', half: 'half way to the farthest corner', corner: 'the farthest corner' } as const;

@@ -12,7 +12,11 @@ export interface ReciprocityRow {
  * *exponent* of its data sheet beyond one second, or by the *table* typed from
  * it; *film* takes the exponent that the kit has for it.
  */
-export type Reciprocity = { readonly kind: 'film' } | { readonly kind: 'none' } | { readonly kind: 'exponent'; readonly exponent: number } | { readonly kind: 'table'; readonly rows: readonly ReciprocityRow[] };
+export type Reciprocity =
+  | { readonly kind: 'film' }
+  | { readonly kind: 'none' }
+  | { readonly kind: 'exponent'; readonly exponent: number }
+  | { readonly kind: 'table'; readonly rows: readonly ReciprocityRow[] };
 
 /** The time that is needed; *beyond* the last row of a table nobody has measured. */
 export interface Needed {
@@ -49,11 +53,18 @@ export function neededTime(timeS: number, law: Exclude<Reciprocity, { kind: 'fil
 function whole(given: readonly ReciprocityRow[]): readonly ReciprocityRow[] {
   given.forEach(({ meteredS, neededS }, i) => {
     requirePositive(`rows[${i}].meteredS`, meteredS);
-    if (requirePositive(`rows[${i}].neededS`, neededS) < meteredS) throw new CoreError('table_not_rising', ['rows', i, 'neededS'], `Row ${i + 1} needs ${neededS} s where the meter says ${meteredS} s; film never needs less.`);
+    if (requirePositive(`rows[${i}].neededS`, neededS) < meteredS)
+      throw new CoreError(
+        'table_not_rising',
+        ['rows', i, 'neededS'],
+        `Row ${i + 1} needs ${neededS} s where the meter says ${meteredS} s; film never needs less.`,
+      );
     const before = given[i - 1];
-    if (before && (before.meteredS >= meteredS || before.neededS > neededS)) throw new CoreError('table_not_rising', ['rows', i], `Row ${i + 1} does not rise from the row before it.`);
+    if (before && (before.meteredS >= meteredS || before.neededS > neededS))
+      throw new CoreError('table_not_rising', ['rows', i], `Row ${i + 1} does not rise from the row before it.`);
   });
   const [first] = given;
-  if (!first || first.neededS === first.meteredS) return given.length === 1 && first ? [first, { meteredS: first.meteredS * 10, neededS: first.neededS * 10 }] : given;
+  if (!first || first.neededS === first.meteredS)
+    return given.length === 1 && first ? [first, { meteredS: first.meteredS * 10, neededS: first.neededS * 10 }] : given;
   return [{ meteredS: first.meteredS / 10, neededS: first.meteredS / 10 }, ...given];
 }

@@ -2,7 +2,12 @@ import type { StopStep } from '../coverage/apertures';
 import type { RigParts } from '../rig/parts';
 import { fixed } from '../words';
 
-export const SHUTTERS = { leaf: 'leaf shutter in the lens', focal: 'focal-plane shutter', electronic: 'electronic shutter', cap: 'lens cap or hat, counted by hand' } as const;
+export const SHUTTERS = {
+  leaf: 'leaf shutter in the lens',
+  focal: 'focal-plane shutter',
+  electronic: 'electronic shutter',
+  cap: 'lens cap or hat, counted by hand',
+} as const;
 export type ShutterKind = keyof typeof SHUTTERS;
 
 /** A shutter of a rig; `null` where a figure is missing. */
@@ -30,14 +35,16 @@ export function shuttersOf(parts: RigParts): readonly Shutter[] {
   if (back.kind === 'body') {
     const { shutter, fastestPerS, slowestS, syncPerS, readoutMs } = back.figures;
     const fastestS = fastestPerS === null ? null : 1 / fastestPerS;
-    if (shutter === 'leaf' && !all.some(({ kind }) => kind === 'leaf')) all.push({ kind: 'leaf', fastestS, slowestS, bulb: true, syncS: 0, readoutMs: 0 });
+    if (shutter === 'leaf' && !all.some(({ kind }) => kind === 'leaf'))
+      all.push({ kind: 'leaf', fastestS, slowestS, bulb: true, syncS: 0, readoutMs: 0 });
     if (shutter === 'focal') {
       const syncS = syncPerS === null ? null : 1 / syncPerS;
       // The slit of a focal-plane shutter crosses the frame in about the time of its flash speed (common practice).
       all.push({ kind: 'focal', fastestS, slowestS, bulb: true, syncS, readoutMs: syncS === null ? null : syncS * 1000 });
     }
     // A body of which the shutter was not said has one of its own, most likely.
-    if (shutter === null && readoutMs === null && all.length === 0) all.push({ kind: 'focal', fastestS, slowestS, bulb: true, syncS: null, readoutMs: null });
+    if (shutter === null && readoutMs === null && all.length === 0)
+      all.push({ kind: 'focal', fastestS, slowestS, bulb: true, syncS: null, readoutMs: null });
     if (readoutMs !== null) all.push({ kind: 'electronic', fastestS, slowestS, bulb: false, syncS: Infinity, readoutMs });
   }
   if (all.length === 0) all.push({ kind: 'cap', fastestS: 1, slowestS: null, bulb: true, syncS: 0, readoutMs: 0 });
@@ -53,7 +60,10 @@ const SECONDS = {
 const PARTS = {
   full: [2, 4, 8, 15, 30, 60, 125, 250, 500, 1000, 2000, 4000, 8000],
   half: [1.5, 2, 3, 4, 6, 8, 11, 15, 22, 30, 45, 60, 90, 125, 180, 250, 350, 500, 750, 1000, 1500, 2000, 3000, 4000, 6000, 8000],
-  third: [1.3, 1.6, 2, 2.5, 3, 4, 5, 6, 8, 10, 13, 15, 20, 25, 30, 40, 50, 60, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250, 1600, 2000, 2500, 3200, 4000, 5000, 6400, 8000],
+  third: [
+    1.3, 1.6, 2, 2.5, 3, 4, 5, 6, 8, 10, 13, 15, 20, 25, 30, 40, 50, 60, 80, 100, 125, 160, 200, 250, 320, 400, 500, 640, 800, 1000, 1250,
+    1600, 2000, 2500, 3200, 4000, 5000, 6400, 8000,
+  ],
 };
 
 /** Marked times by step, s, shortest first. */
@@ -76,14 +86,27 @@ export interface SetTime {
 export function setTime(timeS: number, shutter: Shutter, step: StopStep): SetTime {
   const { fastestS, slowestS, bulb } = shutter;
   const off = (t: number): number => Math.log2(t / timeS);
-  const marks = markedTimes(step).filter((t) => (fastestS === null || t >= fastestS * (1 - 0.02)) && (slowestS === null || t <= slowestS * (1 + 0.02)));
+  const marks = markedTimes(step).filter(
+    (t) => (fastestS === null || t >= fastestS * (1 - 0.02)) && (slowestS === null || t <= slowestS * (1 + 0.02)),
+  );
   const nearest = marks.reduce<number | null>((best, t) => (best === null || Math.abs(off(t)) < Math.abs(off(best)) ? t : best), null);
   // Within half a step of a mark that it has, it is set there.
   const reach = { full: 0.5, half: 0.25, third: 1 / 6 }[step] * 1.35;
   if (nearest !== null && Math.abs(off(nearest)) <= reach) {
     // With one end known, the other is trusted as far as every shutter goes, 1/500 s or 1 s (common practice).
     const known = fastestS !== null && slowestS !== null;
-    return { timeS: nearest, errorStops: off(nearest), bulb: false, can: known ? true : fastestS === null && slowestS === null ? null : (fastestS !== null || nearest >= 1 / 500) && (slowestS !== null || nearest <= 1) ? true : null };
+    return {
+      timeS: nearest,
+      errorStops: off(nearest),
+      bulb: false,
+      can: known
+        ? true
+        : fastestS === null && slowestS === null
+          ? null
+          : (fastestS !== null || nearest >= 1 / 500) && (slowestS !== null || nearest <= 1)
+            ? true
+            : null,
+    };
   }
   const longest = slowestS ?? marks[marks.length - 1] ?? 1;
   if (timeS > longest) {

@@ -63,7 +63,9 @@ export function totalTakes(settings: StandSettings): number {
 /** The angle of the farthest corner off the lens axis, degrees, over all frames of a mosaic. */
 export function farthestCornerDeg(settings: StandSettings): number {
   if (settings.mosaic) return mosaicGiven(settings)?.cornerDeg ?? 0;
-  return Math.max(...cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings)).map(({ angle }) => (angle * 180) / Math.PI));
+  return Math.max(
+    ...cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings)).map(({ angle }) => (angle * 180) / Math.PI),
+  );
 }
 
 /** Falloff at an angle by the cos⁴ law, stops. */
@@ -96,14 +98,19 @@ export function lightLines(settings: StandSettings): readonly LightLine[] {
     const m = Math.max(0, standMagnification(settings));
     const { stops } = exposureFactor(m, rig.parts.lens.figures.pupilRatio ?? 1, settings.fNumber, 0);
     lines.push({ id: 'closeUp', words: 'extension of the lens', stops });
-    for (const part of rig.parts.front) if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.figures.stops });
+    for (const part of rig.parts.front)
+      if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.figures.stops });
     for (const { name, stops } of exposure.filters) lines.push({ id: 'filter', words: name, stops });
     if (exposure.centreFilterStops !== null) lines.push({ id: 'centre', words: 'centre filter', stops: exposure.centreFilterStops });
   }
   if (exposure.favour !== 'centre') {
     const { left, cornerDeg } = standFalloff(settings);
     const half = Math.max(0, falloff(cornerDeg / 2) - (exposure.centreFilterStops ?? 0));
-    lines.push({ id: 'falloff', words: exposure.favour === 'corner' ? 'falloff at the farthest corner' : 'falloff half way to the corner', stops: exposure.favour === 'corner' ? left : half });
+    lines.push({
+      id: 'falloff',
+      words: exposure.favour === 'corner' ? 'falloff at the farthest corner' : 'falloff half way to the corner',
+      stops: exposure.favour === 'corner' ? left : half,
+    });
   }
   if (exposure.compensationStops !== 0) lines.push({ id: 'compensation', words: 'by choice', stops: exposure.compensationStops });
   return lines;
@@ -156,14 +163,20 @@ export interface Pair {
 export function equivalentPairs(settings: StandSettings): readonly Pair[] {
   const { widestFNumber, smallestFNumber, stopStep } = settings.rig.lens;
   const single = { ...settings, exposure: { ...settings.exposure, brackets: { ...settings.exposure.brackets, count: 1 } }, mosaic: null };
-  return apertureScale(widestFNumber, smallestFNumber, stopStep).map((fNumber) => ({ fNumber, set: workingExposure(single, fNumber)?.takes[0] ?? null }));
+  return apertureScale(widestFNumber, smallestFNumber, stopStep).map((fNumber) => ({
+    fNumber,
+    set: workingExposure(single, fNumber)?.takes[0] ?? null,
+  }));
 }
 
 /** Densities of the usual grey filters, stops (common practice: density 0.3 to a stop). */
 export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
 
 /** How many stops of grey bring the metered take to a time, and the nearest that one or two usual filters give. */
-export function greyFor(settings: StandSettings, wantedS: number): { readonly stops: number; readonly filters: readonly number[]; readonly timeS: number } | null {
+export function greyFor(
+  settings: StandSettings,
+  wantedS: number,
+): { readonly stops: number; readonly filters: readonly number[]; readonly timeS: number } | null {
   const working = workingExposure(settings);
   if (!working || working.timeS === null || !(wantedS > 0)) return null;
   const law = working.law ?? { kind: 'none' as const };
@@ -175,8 +188,17 @@ export function greyFor(settings: StandSettings, wantedS: number): { readonly st
     else high = middle;
   }
   const stops = Math.log2(high / working.timeS);
-  const sets: number[][] = [[], ...GREY_STOPS.map((a) => [a]), ...GREY_STOPS.flatMap((a) => GREY_STOPS.filter((b) => b < a).map((b) => [a, b]))];
+  const sets: number[][] = [
+    [],
+    ...GREY_STOPS.map((a) => [a]),
+    ...GREY_STOPS.flatMap((a) => GREY_STOPS.filter((b) => b < a).map((b) => [a, b])),
+  ];
   const sum = (set: readonly number[]): number => set.reduce((all, each) => all + each, 0);
-  const filters = sets.reduce((best, each) => (Math.abs(sum(each) - stops) < Math.abs(sum(best) - stops) - 1e-9 || (Math.abs(Math.abs(sum(each) - stops) - Math.abs(sum(best) - stops)) < 1e-9 && each.length < best.length) ? each : best));
+  const filters = sets.reduce((best, each) =>
+    Math.abs(sum(each) - stops) < Math.abs(sum(best) - stops) - 1e-9 ||
+    (Math.abs(Math.abs(sum(each) - stops) - Math.abs(sum(best) - stops)) < 1e-9 && each.length < best.length)
+      ? each
+      : best,
+  );
   return { stops, filters, timeS: neededTime(working.timeS * 2 ** sum(filters), law).timeS };
 }

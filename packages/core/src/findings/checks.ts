@@ -156,11 +156,15 @@ export function spareOf(found: Check): Spare | null {
     case 'seam':
       return null;
     case 'room':
-      return found.free === null ? null : { value: found.free - (found.film ? found.takes : (found.gb ?? 0)), unit: found.film ? 'frames' : 'GB' };
+      return found.free === null
+        ? null
+        : { value: found.free - (found.film ? found.takes : (found.gb ?? 0)), unit: found.film ? 'frames' : 'GB' };
     case 'time':
       return found.spareStops === null ? null : { value: found.spareStops, unit: 'stops' };
     case 'flash':
-      return found.syncS === null || found.shortestS === null || found.syncS === 0 ? null : { value: Math.log2(found.shortestS / found.syncS), unit: 'stops' };
+      return found.syncS === null || found.shortestS === null || found.syncS === 0
+        ? null
+        : { value: Math.log2(found.shortestS / found.syncS), unit: 'stops' };
     case 'readout':
       return found.bentPx === null ? null : { value: found.allowedPx - found.bentPx, unit: 'px' };
     case 'diffraction':

@@ -6,7 +6,11 @@ import type { Remedy } from './finding';
 import { findings } from './findings';
 import { remedySetting } from './wording';
 
-const rise = (riseMm: number, value: number): Remedy => ({ control: 'rise', patch: { movements: { riseMm } }, leaves: { value, unit: 'mm' } });
+const rise = (riseMm: number, value: number): Remedy => ({
+  control: 'rise',
+  patch: { movements: { riseMm } },
+  leaves: { value, unit: 'mm' },
+});
 
 describe('remedies that say the same', () => {
   test('are offered once, as the first was found', () => {
@@ -16,8 +20,28 @@ describe('remedies that say the same', () => {
   });
 
   test('pins that no tilt helps are cured by focus and aperture, offered once though the lens could tilt', () => {
-    const at = (z: number, n: number) => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at: [0, 1.5, z] as const } });
-    const settings = stand({ fNumber: 3.5, focusM: 4, scene: { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE }, pins: [at(-7, 1), at(60, 2)] });
+    const at = (z: number, n: number) => ({
+      id: `p${n}`,
+      name: `pin ${n}`,
+      role: 'sharp' as const,
+      weight: 1,
+      place: { kind: 'point' as const, at: [0, 1.5, z] as const },
+    });
+    const settings = stand({
+      fNumber: 3.5,
+      focusM: 4,
+      scene: {
+        subject: FIRST_SUBJECTS.front,
+        distanceM: 10,
+        asideM: 0,
+        cameraHeightM: 1.5,
+        yawDeg: 0,
+        pitchDeg: 0,
+        rollDeg: 0,
+        ...PLAIN_SCENE,
+      },
+      pins: [at(-7, 1), at(60, 2)],
+    });
     const found = findings(settings).find(({ kind }) => kind === 'pins');
     expect(found?.state).toBe('fails');
     const said = found?.remedies.map(remedySetting) ?? [];

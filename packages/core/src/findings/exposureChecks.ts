@@ -24,16 +24,47 @@ export const checkTime: ExposureCheck<'time'> = (settings) => {
   const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
   if (takes.length < wanted) return { ...open, lacks: 'what the film loses at long times' };
   const ends = takes.flatMap(({ neededS }) => [
-    { end: 'fast' as const, neededS, endS: shutter.fastestS, spareStops: shutter.fastestS === null ? null : Math.log2(neededS / shutter.fastestS) },
-    { end: 'slow' as const, neededS, endS: shutter.slowestS, spareStops: shutter.bulb ? Infinity : shutter.slowestS === null ? null : Math.log2(shutter.slowestS / neededS) },
+    {
+      end: 'fast' as const,
+      neededS,
+      endS: shutter.fastestS,
+      spareStops: shutter.fastestS === null ? null : Math.log2(neededS / shutter.fastestS),
+    },
+    {
+      end: 'slow' as const,
+      neededS,
+      endS: shutter.slowestS,
+      spareStops: shutter.bulb ? Infinity : shutter.slowestS === null ? null : Math.log2(shutter.slowestS / neededS),
+    },
   ]);
-  const known = ends.filter((each): each is (typeof each) & { spareStops: number } => each.spareStops !== null);
-  const worst = known.reduce<(typeof known)[number] | null>((least, each) => (least === null || each.spareStops < least.spareStops ? each : least), null);
+  const known = ends.filter((each): each is typeof each & { spareStops: number } => each.spareStops !== null);
+  const worst = known.reduce<(typeof known)[number] | null>(
+    (least, each) => (least === null || each.spareStops < least.spareStops ? each : least),
+    null,
+  );
   // Rounded to the end mark is not beyond it.
-  const state = worst === null ? 'unknown' : worst.spareStops < -1 / 6 ? 'fails' : known.length < ends.length && takes.some(({ can }) => can === null) ? 'unknown' : worst.spareStops < TIGHT_STOPS ? 'tight' : 'holds';
+  const state =
+    worst === null
+      ? 'unknown'
+      : worst.spareStops < -1 / 6
+        ? 'fails'
+        : known.length < ends.length && takes.some(({ can }) => can === null)
+          ? 'unknown'
+          : worst.spareStops < TIGHT_STOPS
+            ? 'tight'
+            : 'holds';
   if (worst === null || state === 'unknown') return { ...open, lacks: 'the fastest and slowest time of the shutter' };
   // What is held open is said by its longest.
-  if (base.bulb && state !== 'fails') return { ...base, state, neededS: Math.max(...takes.map(({ neededS }) => neededS)), endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
+  if (base.bulb && state !== 'fails')
+    return {
+      ...base,
+      state,
+      neededS: Math.max(...takes.map(({ neededS }) => neededS)),
+      endS: worst.endS,
+      end: worst.end,
+      spareStops: worst.spareStops,
+      lacks: '',
+    };
   return { ...base, state, neededS: worst.neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
 };
 
@@ -42,7 +73,10 @@ export const checkReciprocity: ExposureCheck<'reciprocity'> = (settings) => {
   const working = workingExposure(settings);
   if (working?.timeS == null) return null;
   const { timeS, law, takes } = working;
-  const longest = takes.reduce<(typeof takes)[number] | null>((most, each) => (most === null || each.neededS > most.neededS ? each : most), null);
+  const longest = takes.reduce<(typeof takes)[number] | null>(
+    (most, each) => (most === null || each.neededS > most.neededS ? each : most),
+    null,
+  );
   const meteredS = longest ? timeS * 2 ** longest.stops : timeS;
   if (law === null) {
     // What the film is not trusted for is not among the takes: the longest that is wanted counts.
@@ -79,7 +113,13 @@ export const checkReadout: ExposureCheck<'readout'> = (settings) => {
   const shutter = standShutter(settings);
   const px = countedPixelMm(settings);
   const allowedPx = standBlurAllowed(settings).cocMm / px;
-  const base = { kind: 'readout' as const, shutter: shutter.kind, readoutMs: shutter.readoutMs, allowedPx, film: settings.rig.back.columnsPx === null };
+  const base = {
+    kind: 'readout' as const,
+    shutter: shutter.kind,
+    readoutMs: shutter.readoutMs,
+    allowedPx,
+    film: settings.rig.back.columnsPx === null,
+  };
   if (shutter.readoutMs === null) return { ...base, state: 'unknown', bentPx: null };
   const bentPx = (mmPerS * shutter.readoutMs) / 1000 / px;
   return { ...base, bentPx, state: stateOf(allowedPx - bentPx, allowedPx / 4) };
@@ -95,7 +135,14 @@ export const checkDiffraction: ExposureCheck<'diffraction'> = (settings) => {
   const airy = airyMm(settings, settings.fNumber);
   const allowedMm = px === null ? standBlurAllowed(settings).cocMm : px * SHARP_PX;
   const most = px === null ? allowedMm * Math.SQRT2 : px * SEEN_PX;
-  return { kind: 'diffraction', state: airy <= allowedMm ? 'holds' : airy <= most ? 'tight' : 'fails', fNumber: settings.fNumber, airyMm: airy, allowedMm, pixelMm: px };
+  return {
+    kind: 'diffraction',
+    state: airy <= allowedMm ? 'holds' : airy <= most ? 'tight' : 'fails',
+    fNumber: settings.fNumber,
+    airyMm: airy,
+    allowedMm,
+    pixelMm: px,
+  };
 };
 
 /** Times at which a mirror, a curtain or a finger on the button shows (common practice), s. */

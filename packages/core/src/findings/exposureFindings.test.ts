@@ -8,12 +8,18 @@ import { findingNote, findingSentence } from './wording';
 import { EXPOSURE_KINDS } from './exposureKinds';
 import { findings } from './findings';
 
-const known = mounted({ back: body({ shutter: 'focal', fastestPerS: 4000, slowestS: 30, syncPerS: 200, readoutMs: 32, columnsPx: 8256, rowsPx: 5504 }) });
+const known = mounted({
+  back: body({ shutter: 'focal', fastestPerS: 4000, slowestS: 30, syncPerS: 200, readoutMs: 32, columnsPx: 8256, rowsPx: 5504 }),
+});
 const inShutter = { attachment: 'board', shutterFastestPerS: 500, shutterSlowestS: 1 } as const;
 
 function exposed(exposure: Partial<Exposure> = {}, more: Partial<StandSettings> = {}, parts: RigParts = known): StandSettings {
   const base = stand(more);
-  return { ...base, rig: { ...base.rig, parts }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure } };
+  return {
+    ...base,
+    rig: { ...base.rig, parts },
+    exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure },
+  };
 }
 
 const of = (settings: StandSettings, kind: (typeof EXPOSURE_KINDS)[number]) => findings(settings).find((each) => each.kind === kind);
@@ -30,7 +36,11 @@ describe('findings of exposure', () => {
       exposed({ flash: true, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 500, iso: 100 } }),
       exposed({ shutter: 'electronic', moving: { speedMs: 1.4, distanceM: 6 } }),
       exposed({ release: 'hand', meter: { kind: 'pair', fNumber: 8, timeS: 1 / 4, iso: 100 } }),
-      exposed({ brackets: { count: 3, stepStops: 1, order: 'darkFirst' }, filmLeft: 2, reciprocity: { kind: 'none' } }, {}, view({ lens: fieldLens(inShutter) })),
+      exposed(
+        { brackets: { count: 3, stepStops: 1, order: 'darkFirst' }, filmLeft: 2, reciprocity: { kind: 'none' } },
+        {},
+        view({ lens: fieldLens(inShutter) }),
+      ),
       exposed({}, { fNumber: 22 }),
     ];
     let tried = 0;
@@ -58,7 +68,15 @@ describe('findings of exposure', () => {
   });
 
   test('a bracket that reaches beyond a second on unmeasured film is not known, in any order, though the metered time is short', () => {
-    const film1 = (order: 'darkFirst' | 'lightFirst' | 'middleFirst', timeS: number) => of(exposed({ meter: { kind: 'pair', fNumber: 8, timeS, iso: 100 }, brackets: { count: 3, stepStops: 2, order } }, {}, view({ back: film({ reciprocityExponent: null }), lens: fieldLens(inShutter) })), 'reciprocity');
+    const film1 = (order: 'darkFirst' | 'lightFirst' | 'middleFirst', timeS: number) =>
+      of(
+        exposed(
+          { meter: { kind: 'pair', fNumber: 8, timeS, iso: 100 }, brackets: { count: 3, stepStops: 2, order } },
+          {},
+          view({ back: film({ reciprocityExponent: null }), lens: fieldLens(inShutter) }),
+        ),
+        'reciprocity',
+      );
     for (const order of ['darkFirst', 'lightFirst', 'middleFirst'] as const) {
       expect(film1(order, 0.5)).toMatchObject({ state: 'unknown', meteredS: expect.closeTo(2, 1) as number });
       expect(film1(order, 1 / 8)).toBeUndefined();
@@ -71,8 +89,28 @@ describe('findings of exposure', () => {
     const unknown = of(exposed(slow, {}, sheet), 'reciprocity');
     expect(unknown?.state).toBe('unknown');
     expect(unknown && findingNote(unknown)).toMatch(/data sheet/);
-    expect(of(exposed({ ...slow, reciprocity: { kind: 'table', rows: [{ meteredS: 1, neededS: 2 }, { meteredS: 4, neededS: 15 }] } }, {}, sheet), 'reciprocity')).toMatchObject({ state: 'unknown', beyond: true });
-    expect(of(exposed(slow, {}, view({ back: film({ reciprocityExponent: 1.3 }), lens: fieldLens(inShutter) })), 'reciprocity')).toMatchObject({ state: 'holds', neededS: expect.closeTo(8 ** 1.3, 6) as number });
+    expect(
+      of(
+        exposed(
+          {
+            ...slow,
+            reciprocity: {
+              kind: 'table',
+              rows: [
+                { meteredS: 1, neededS: 2 },
+                { meteredS: 4, neededS: 15 },
+              ],
+            },
+          },
+          {},
+          sheet,
+        ),
+        'reciprocity',
+      ),
+    ).toMatchObject({ state: 'unknown', beyond: true });
+    expect(
+      of(exposed(slow, {}, view({ back: film({ reciprocityExponent: 1.3 }), lens: fieldLens(inShutter) })), 'reciprocity'),
+    ).toMatchObject({ state: 'holds', neededS: expect.closeTo(8 ** 1.3, 6) as number });
     expect(of(exposed(slow), 'reciprocity')).toBeUndefined();
   });
 
@@ -93,13 +131,26 @@ describe('findings of exposure', () => {
   });
 
   test('common practice on pixels of 3.76 µm: f/16 comfortable, f/22 just visible, f/32 plainly soft', () => {
-    const px = (fNumber: number) => of({ ...exposed({}, { fNumber }), rig: { ...exposed().rig, back: { name: 'b', widthMm: 36, heightMm: 24, columnsPx: Math.round(36 / 0.00376), rowsPx: Math.round(24 / 0.00376) } } }, 'diffraction')?.state;
+    const px = (fNumber: number) =>
+      of(
+        {
+          ...exposed({}, { fNumber }),
+          rig: {
+            ...exposed().rig,
+            back: { name: 'b', widthMm: 36, heightMm: 24, columnsPx: Math.round(36 / 0.00376), rowsPx: Math.round(24 / 0.00376) },
+          },
+        },
+        'diffraction',
+      )?.state;
     expect([11, 16, 22, 32].map(px)).toEqual(['holds', 'holds', 'tight', 'fails']);
   });
 
   test('a finger on the button at a quarter of a second is advised against; let go of and the mirror up it is not', () => {
     const slow = { meter: { kind: 'pair', fNumber: 8, timeS: 1 / 4, iso: 100 } } as const;
-    expect(of(exposed({ ...slow, release: 'hand' }), 'shake')).toMatchObject({ state: 'tight', advice: [expect.stringContaining('let go'), expect.stringContaining('mirror up')] });
+    expect(of(exposed({ ...slow, release: 'hand' }), 'shake')).toMatchObject({
+      state: 'tight',
+      advice: [expect.stringContaining('let go'), expect.stringContaining('mirror up')],
+    });
     expect(of(exposed({ ...slow, release: 'timer', mirrorUp: true }), 'shake')?.state).toBe('holds');
   });
 

@@ -50,12 +50,15 @@ export function exposureRemedies(kind: ExposureKind, settings: StandSettings, tr
   };
   const grey = (): Remedy | null => {
     for (const stops of [1, 2, 3, 4, 6, 10]) {
-      const remedy = said(`a grey filter of ${stops} ${stops === 1 ? 'stop' : 'stops'}`, { filters: [...exposure.filters, { name: `grey ${fixed(stops * 0.3, 1)}`, stops }] });
+      const remedy = said(`a grey filter of ${stops} ${stops === 1 ? 'stop' : 'stops'}`, {
+        filters: [...exposure.filters, { name: `grey ${fixed(stops * 0.3, 1)}`, stops }],
+      });
       if (remedy) return remedy;
     }
     return null;
   };
-  const fewer = (): Remedy | null => (settings.mosaic === null && exposure.brackets.count > 1 ? said('without brackets', { brackets: NO_BRACKETS }) : null);
+  const fewer = (): Remedy | null =>
+    settings.mosaic === null && exposure.brackets.count > 1 ? said('without brackets', { brackets: NO_BRACKETS }) : null;
   const steadier = (): Remedy | null => {
     for (const patch of [{ release: 'cable' }, { mirrorUp: true }, { release: 'cable', mirrorUp: true }] as const) {
       const remedy = said([...('release' in patch ? ['cable'] : []), ...('mirrorUp' in patch ? ['mirror up'] : [])].join(' and '), patch);

@@ -17,7 +17,33 @@ export interface WhichFrame {
 }
 
 /** What a finding is about; one of each in a stand. */
-export const FINDING_KINDS = ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'level', 'obstacle', 'stretch', 'flare', 'pins', 'soft', 'tiltTravel', 'tiltScale', 'reach', 'composed', 'overlap', 'parallax', 'seam', 'room', 'time', 'reciprocity', 'flash', 'readout', 'diffraction', 'shake', 'film'] as const;
+export const FINDING_KINDS = [
+  'inFrame',
+  'lightCircle',
+  'sharpCircle',
+  'travel',
+  'level',
+  'obstacle',
+  'stretch',
+  'flare',
+  'pins',
+  'soft',
+  'tiltTravel',
+  'tiltScale',
+  'reach',
+  'composed',
+  'overlap',
+  'parallax',
+  'seam',
+  'room',
+  'time',
+  'reciprocity',
+  'flash',
+  'readout',
+  'diffraction',
+  'shake',
+  'film',
+] as const;
 export type FindingKind = (typeof FINDING_KINDS)[number];
 
 /** What is left to spare, in the unit of the control that it is counted in; a ratio has none. */
@@ -28,7 +54,23 @@ export interface Spare {
 
 /** A change that makes its finding hold, with the margin then. */
 export interface Remedy {
-  readonly control: 'aperture' | 'rise' | 'shift' | 'both' | 'orientation' | 'distance' | 'height' | 'turn' | 'level' | 'choice' | 'shade' | 'focus' | 'tilt' | 'several' | 'mosaic' | 'exposure';
+  readonly control:
+    | 'aperture'
+    | 'rise'
+    | 'shift'
+    | 'both'
+    | 'orientation'
+    | 'distance'
+    | 'height'
+    | 'turn'
+    | 'level'
+    | 'choice'
+    | 'shade'
+    | 'focus'
+    | 'tilt'
+    | 'several'
+    | 'mosaic'
+    | 'exposure';
   readonly patch: StandPatch;
   /** What it sets, where the patch alone does not say it. */
   readonly said?: string;
@@ -117,7 +159,12 @@ export interface PinsFinding extends FindingBase {
   /** How much wider the aperture could be, stops; negative when it must be smaller, `null` when a pin cannot be imaged or lies on nothing. */
   readonly spareStops: number | null;
   /** The pin that is worst, its blur, and that in pixels; `null` on film. */
-  readonly worst: { readonly name: string; readonly blurMm: number | null; readonly blurPx: number | null; readonly side: 'nearer' | 'farther' | 'in focus' } | null;
+  readonly worst: {
+    readonly name: string;
+    readonly blurMm: number | null;
+    readonly blurPx: number | null;
+    readonly side: 'nearer' | 'farther' | 'in focus';
+  } | null;
   readonly allowedMm: number;
   readonly count: number;
   /** Pins on things that the subject no longer has. */
@@ -280,4 +327,29 @@ export interface FilmFinding extends FindingBase {
   readonly left: number | null;
 }
 
-export type Finding = TimeFinding | ReciprocityFinding | FlashFinding | ReadoutFinding | DiffractionFinding | ShakeFinding | FilmFinding | OverlapFinding | ParallaxFinding | SeamFinding | RoomFinding | PinsFinding | SoftFinding | TiltTravelFinding | TiltScaleFinding | ReachFinding | ComposedFinding | InFrameFinding | LightCircleFinding | SharpCircleFinding | TravelFinding | LevelFinding | ObstacleFinding | StretchFinding | FlareFinding;
+export type Finding =
+  | TimeFinding
+  | ReciprocityFinding
+  | FlashFinding
+  | ReadoutFinding
+  | DiffractionFinding
+  | ShakeFinding
+  | FilmFinding
+  | OverlapFinding
+  | ParallaxFinding
+  | SeamFinding
+  | RoomFinding
+  | PinsFinding
+  | SoftFinding
+  | TiltTravelFinding
+  | TiltScaleFinding
+  | ReachFinding
+  | ComposedFinding
+  | InFrameFinding
+  | LightCircleFinding
+  | SharpCircleFinding
+  | TravelFinding
+  | LevelFinding
+  | ObstacleFinding
+  | StretchFinding
+  | FlareFinding;

@@ -44,13 +44,18 @@ describe('coverage findings', () => {
     const light = of('lightCircle', tiny);
     expect(light.state).toBe('fails');
     expect(light.corners).toHaveLength(4);
-    expect(findingSentence(light)).toBe('The frame is 43.3 mm across its corners and the light circle only 40.0 mm: it lacks 3.3 mm even when centred.');
+    expect(findingSentence(light)).toBe(
+      'The frame is 43.3 mm across its corners and the light circle only 40.0 mm: it lacks 3.3 mm even when centred.',
+    );
     expect(light.remedies).toEqual([]);
   });
 
   test('with no figure nothing is green: not known, with what to measure', () => {
     const base = stand();
-    const blank = { ...base, rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } } };
+    const blank = {
+      ...base,
+      rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
+    };
     for (const found of findings(blank)) {
       expect(found.state).toBe('unknown');
       expect(findingSentence(found)).toMatch(/not known/);
@@ -79,7 +84,19 @@ describe('coverage findings', () => {
       ...base,
       fNumber: 4,
       movements: { riseMm: 11, shiftMm: 2 },
-      rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 67, definition: [{ fNumber: 4, diameterMm: 42 }, { fNumber: 16, diameterMm: 48 }] } } },
+      rig: {
+        ...base.rig,
+        lens: {
+          ...base.rig.lens,
+          circle: {
+            lightMm: 67,
+            definition: [
+              { fNumber: 4, diameterMm: 42 },
+              { fNumber: 16, diameterMm: 48 },
+            ],
+          },
+        },
+      },
     };
     const found = of('sharpCircle', narrow);
     expect(found.state).toBe('fails');
@@ -108,7 +125,11 @@ describe('travel findings', () => {
 
   test('off the line of a locked slide, back onto it', () => {
     const base = stand();
-    const locked = { ...base, movements: { riseMm: 5, shiftMm: 2 }, rig: { ...base.rig, mechanism: { kind: 'line' as const, angleDeg: 90, forwardMm: 10, backMm: 10 } } };
+    const locked = {
+      ...base,
+      movements: { riseMm: 5, shiftMm: 2 },
+      rig: { ...base.rig, mechanism: { kind: 'line' as const, angleDeg: 90, forwardMm: 10, backMm: 10 } },
+    };
     const found = of('travel', locked);
     expect(findingSentence(found)).toBe('This position lies 2.0 mm beyond the line of the slide.');
     expect(found.remedies[0]?.patch.movements).toEqual({ shiftMm: 0 });
@@ -147,7 +168,9 @@ describe('laws of findings', () => {
       fc.property(anyStand, (settings) => {
         const { lens } = settings.rig;
         const ring = apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep);
-        return findings(settings).every(({ remedies }) => remedies.every(({ patch }) => patch.fNumber === undefined || ring.includes(patch.fNumber)));
+        return findings(settings).every(({ remedies }) =>
+          remedies.every(({ patch }) => patch.fNumber === undefined || ring.includes(patch.fNumber)),
+        );
       }),
     );
   });
@@ -171,7 +194,10 @@ describe('laws of findings', () => {
       fc.property(anyStand, evenly(0, 50), (settings, more) => {
         const { lens } = settings.rig;
         if (lens.circle.lightMm === null) return true;
-        const larger = { ...settings, rig: { ...settings.rig, lens: { ...lens, circle: { ...lens.circle, lightMm: lens.circle.lightMm + more } } } };
+        const larger = {
+          ...settings,
+          rig: { ...settings.rig, lens: { ...lens, circle: { ...lens.circle, lightMm: lens.circle.lightMm + more } } },
+        };
         return STATE_ORDER.indexOf(of('lightCircle', larger).state) >= STATE_ORDER.indexOf(of('lightCircle', settings).state);
       }),
     );

@@ -13,8 +13,10 @@ import { trialOf } from './trial';
 /** The remedies of a finding, quick or slow. */
 function remediesFor(found: Check, settings: StandSettings): readonly Remedy[] {
   const { kind, state } = found;
-  if (isExposureKind(kind)) return state === 'holds' || state === 'unknown' ? [] : exposureRemedies(kind, settings, trialOf(kind, settings));
-  if (settings.mosaic && isMosaicKind(kind)) return state === 'holds' || state === 'unknown' ? [] : mosaicRemedies(kind, settings, trialOf(kind, settings));
+  if (isExposureKind(kind))
+    return state === 'holds' || state === 'unknown' ? [] : exposureRemedies(kind, settings, trialOf(kind, settings));
+  if (settings.mosaic && isMosaicKind(kind))
+    return state === 'holds' || state === 'unknown' ? [] : mosaicRemedies(kind, settings, trialOf(kind, settings));
   if (!isFocusKind(kind)) return quickRemedies(found, settings);
   return state === 'holds' || state === 'unknown' ? [] : focusRemedies(kind, settings, trialOf(kind, settings));
 }

@@ -38,7 +38,12 @@ export const checkPins: FocusCheck<'pins'> = (settings) => {
   if (!first) return { ...base, state: 'unknown', spareStops: null, worst: null };
   const weighed = (each: (typeof asked)[number]): number => (each.blurMm === null ? Infinity : each.blurMm * each.pin.weight);
   const worst = rest.reduce((most, each) => (weighed(each) > weighed(most) ? each : most), first);
-  const said = { name: worst.pin.name, blurMm: worst.blurMm, blurPx: worst.blurMm === null || px === null ? null : worst.blurMm / px, side: worst.side };
+  const said = {
+    name: worst.pin.name,
+    blurMm: worst.blurMm,
+    blurPx: worst.blurMm === null || px === null ? null : worst.blurMm / px,
+    side: worst.side,
+  };
   if (worst.blurMm === null) return { ...base, state: 'fails', spareStops: null, worst: said };
   // Blur goes with the opening: so many stops as its ratio to what is allowed.
   const spareStops = worst.blurMm === 0 ? Infinity : 2 * Math.log2(cocMm / weighed(worst));
@@ -59,7 +64,14 @@ export const checkSoft: FocusCheck<'soft'> = (settings) => {
   const times = settings.limits.softTimes;
   const spareStops = worst.blurMm === 0 ? -Infinity : 2 * Math.log2(worst.blurMm / (times * cocMm));
   const state = stateOf(spareStops, TIGHT_STOPS);
-  return { kind: 'soft', state: state === 'fails' || lost.length === 0 ? state : 'unknown', spareStops, times, lost, worst: { ...worst, blurPx: px === null ? null : worst.blurMm / px } };
+  return {
+    kind: 'soft',
+    state: state === 'fails' || lost.length === 0 ? state : 'unknown',
+    spareStops,
+    times,
+    lost,
+    worst: { ...worst, blurPx: px === null ? null : worst.blurMm / px },
+  };
 };
 
 export const checkTiltTravel: FocusCheck<'tiltTravel'> = (settings) => {
@@ -72,7 +84,8 @@ export const checkTiltTravel: FocusCheck<'tiltTravel'> = (settings) => {
   const nearest = nearestTilt(mechanism, front);
   const offDeg = Math.hypot(nearest.tiltDeg - front.tiltDeg, nearest.swingDeg - front.swingDeg);
   const locked = mechanism.kind === 'line';
-  const forwardMm = tilt.kind === 'standard' && tilt.baseBelowMm !== null ? tilt.baseBelowMm * Math.sin((front.tiltDeg * Math.PI) / 180) : 0;
+  const forwardMm =
+    tilt.kind === 'standard' && tilt.baseBelowMm !== null ? tilt.baseBelowMm * Math.sin((front.tiltDeg * Math.PI) / 180) : 0;
   // Along the present direction, how much farther the mechanism goes.
   const spareDeg = offDeg > 1e-6 ? -offDeg : farther(mechanism, front);
   return { kind: 'tiltTravel', state: stateOf(spareDeg, TIGHT_DEG), by, spareDeg, nearest, locked, forwardMm };
@@ -115,7 +128,8 @@ export const checkReach: FocusCheck<'reach'> = (settings) => {
   const fails = (overFar !== null && overFar < -SAME_MM) || (overNear !== null && overNear < -SAME_MM);
   const asked = settings.pins.length > 0 || isTurned(settings);
   if (!fails && !asked) return null;
-  if (!fails && (overFar === null || overNear === null)) return { kind: 'reach', state: 'unknown', spareMm: null, end: overFar === null ? 'far' : 'near', by };
+  if (!fails && (overFar === null || overNear === null))
+    return { kind: 'reach', state: 'unknown', spareMm: null, end: overFar === null ? 'far' : 'near', by };
   const end = (overFar ?? Infinity) < (overNear ?? Infinity) ? 'far' : 'near';
   const spareMm = Math.min(overFar ?? Infinity, overNear ?? Infinity);
   // Standing at infinity is where a lens belongs, not the edge of what it can.

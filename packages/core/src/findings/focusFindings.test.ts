@@ -15,7 +15,16 @@ import { findings } from './findings';
 import { findingNote, findingSentence, remedySentence } from './wording';
 import { evenly } from '../evenly.test-support';
 
-const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 10,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
   if (!rig.known) throw new Error('not known');
@@ -23,11 +32,38 @@ const rigOf = (parts: RigParts): Rig => {
 };
 const FIELD = rigOf(view({ back: film(), camera: camera({ tiltAxis: 'axis' }), lens: fieldLens({ lightMm: 320 }) }));
 const tiltLens = (more: Parameters<typeof lens>[0] = {}): Rig =>
-  rigOf(mounted({ lens: lens({ focalMm: 90, widestFNumber: 2.8, smallestFNumber: 32, slides: 'rotating', travelMm: 12, tilts: 'both', tiltDeg: 8, tiltLock: 'free', tiltStepDeg: 1, pivotMm: 20, nearestM: 0.5, nearestMagnification: 0.25, lightMm: 90, ...more }) }));
-const pin = (n: number, at: Vec3, role: PinRole = 'sharp'): Pin => ({ id: `p${n}`, name: `pin ${n}`, role, weight: 1, place: { kind: 'point', at } });
+  rigOf(
+    mounted({
+      lens: lens({
+        focalMm: 90,
+        widestFNumber: 2.8,
+        smallestFNumber: 32,
+        slides: 'rotating',
+        travelMm: 12,
+        tilts: 'both',
+        tiltDeg: 8,
+        tiltLock: 'free',
+        tiltStepDeg: 1,
+        pivotMm: 20,
+        nearestM: 0.5,
+        nearestMagnification: 0.25,
+        lightMm: 90,
+        ...more,
+      }),
+    }),
+  );
+const pin = (n: number, at: Vec3, role: PinRole = 'sharp'): Pin => ({
+  id: `p${n}`,
+  name: `pin ${n}`,
+  role,
+  weight: 1,
+  place: { kind: 'point', at },
+});
 const GROUND = [pin(1, [0, 0, -8]), pin(2, [0, 0, 25]), pin(3, [1, 0, 0])];
-const focused = (more: Partial<StandSettings>): StandSettings => stand({ rig: FIELD, scene, pins: GROUND, fNumber: 16, focusM: 10, ...more });
-const of = <K extends FindingKind>(kind: K, settings: StandSettings) => findings(settings).find((finding): finding is Extract<typeof finding, { kind: K }> => finding.kind === kind);
+const focused = (more: Partial<StandSettings>): StandSettings =>
+  stand({ rig: FIELD, scene, pins: GROUND, fNumber: 16, focusM: 10, ...more });
+const of = <K extends FindingKind>(kind: K, settings: StandSettings) =>
+  findings(settings).find((finding): finding is Extract<typeof finding, { kind: K }> => finding.kind === kind);
 
 describe('findings about focus', () => {
   test('every remedy of every finding cures it when it is applied, and makes no other worse', () => {
@@ -35,12 +71,21 @@ describe('findings about focus', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(FIELD, tiltLens(), tiltLens({ tilts: 'oneWay', tiltLock: 'parallel' })),
-        fc.array(fc.tuple(evenly(-2, 2), evenly(0, 3), evenly(-6, 15), fc.constantFrom<PinRole>('sharp', 'sharp', 'soft', 'best')), { minLength: 1, maxLength: 6 }),
+        fc.array(fc.tuple(evenly(-2, 2), evenly(0, 3), evenly(-6, 15), fc.constantFrom<PinRole>('sharp', 'sharp', 'soft', 'best')), {
+          minLength: 1,
+          maxLength: 6,
+        }),
         fc.integer({ min: -9, max: 9 }),
         fc.constantFrom(4, 8, 16, 32),
         fc.constantFrom(2, 5, 10, null),
         (rig, places, tiltDeg, fNumber, focusM) => {
-          const settings = focused({ rig, fNumber, focusM, front: { tiltDeg, swingDeg: 0 }, pins: places.map(([x, y, z, role], i) => pin(i, [x, y, z], role)) });
+          const settings = focused({
+            rig,
+            fNumber,
+            focusM,
+            front: { tiltDeg, swingDeg: 0 },
+            pins: places.map(([x, y, z, role], i) => pin(i, [x, y, z], role)),
+          });
           const before = new Map(findings(settings).map((each) => [each.kind, each.state]));
           const order = ['fails', 'unknown', 'tight', 'holds'];
           for (const finding of findings(settings)) {
@@ -49,7 +94,13 @@ describe('findings about focus', () => {
               const next = patched(settings, remedy.patch);
               const cured = check(finding.kind, next);
               if (cured !== null && cured.state !== 'holds') return false;
-              for (const other of findings(next)) if (other.kind !== 'tiltScale' && other.kind !== 'composed' && order.indexOf(other.state) < order.indexOf(before.get(other.kind) ?? 'holds')) return false;
+              for (const other of findings(next))
+                if (
+                  other.kind !== 'tiltScale' &&
+                  other.kind !== 'composed' &&
+                  order.indexOf(other.state) < order.indexOf(before.get(other.kind) ?? 'holds')
+                )
+                  return false;
               if (!/\S/.test(remedySentence(remedy))) return false;
             }
           }
@@ -63,7 +114,9 @@ describe('findings about focus', () => {
   test('pins on the ground fail straight and are held by a tilt at the same aperture', () => {
     const found = of('pins', focused({}));
     expect(found?.state).toBe('fails');
-    expect(found && findingSentence(found)).toMatch(/“pin 1” is blurred by \d+ µm, nearer than the plane of sharp focus: \d\.\d stops too much at f\/16\./);
+    expect(found && findingSentence(found)).toMatch(
+      /“pin 1” is blurred by \d+ µm, nearer than the plane of sharp focus: \d\.\d stops too much at f\/16\./,
+    );
     expect(found?.remedies.map(remedySentence).join()).toMatch(/tilt 3\.4\d?° forward/);
   });
 
@@ -83,12 +136,21 @@ describe('findings about focus', () => {
     expect(beyond?.remedies.length).toBeGreaterThan(0);
     const unknown = of('tiltTravel', focused({ rig: tiltLens({ tiltLock: null }), front: { tiltDeg: 2, swingDeg: 0 } }));
     expect(unknown?.state).toBe('unknown');
-    const locked = of('tiltTravel', focused({ rig: tiltLens({ tiltLock: 'parallel' }), front: { tiltDeg: 0, swingDeg: 3 }, movements: { riseMm: 4, shiftMm: 0 } }));
+    const locked = of(
+      'tiltTravel',
+      focused({ rig: tiltLens({ tiltLock: 'parallel' }), front: { tiltDeg: 0, swingDeg: 3 }, movements: { riseMm: 4, shiftMm: 0 } }),
+    );
     expect(locked?.state).toBe('fails');
     expect(locked && findingNote(locked)).toBe('Its direction is locked to that of the shift.');
     expect(of('tiltTravel', focused({}))).toBeUndefined();
     // 60·sin 10° = 10.4 mm.
-    const based = of('tiltTravel', focused({ rig: rigOf(view({ back: film(), camera: camera({ tiltAxis: 'base', baseBelowMm: 60 }), lens: fieldLens() })), front: { tiltDeg: 10, swingDeg: 0 } }));
+    const based = of(
+      'tiltTravel',
+      focused({
+        rig: rigOf(view({ back: film(), camera: camera({ tiltAxis: 'base', baseBelowMm: 60 }), lens: fieldLens() })),
+        front: { tiltDeg: 10, swingDeg: 0 },
+      }),
+    );
     expect(based && findingNote(based)).toMatch(/carries the lens 10\.4 mm forward: focus again/);
   });
 
@@ -99,7 +161,11 @@ describe('findings about focus', () => {
     const tilted = solved && patched(set, solved.patch);
     const found = tilted && of('tiltScale', tilted);
     expect(found?.state).toBe('tight');
-    expect(found?.remedies.every(({ patch }) => patch.fNumber !== undefined && check('tiltScale', patched(tilted ?? set, patch))?.state === 'holds')).toBe(true);
+    expect(
+      found?.remedies.every(
+        ({ patch }) => patch.fNumber !== undefined && check('tiltScale', patched(tilted ?? set, patch))?.state === 'holds',
+      ),
+    ).toBe(true);
     expect(found && findingSentence(found)).toMatch(/marked every 1° and read to 0\.25°; the pins hold only within 0\.\d\d°/);
   });
 

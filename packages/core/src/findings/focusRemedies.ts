@@ -28,7 +28,14 @@ export function focusRemedies(kind: (typeof FOCUS_KINDS)[number], settings: Stan
 function offersFor(kind: (typeof FOCUS_KINDS)[number], settings: StandSettings, trial: Trial): readonly (() => Remedy | null)[] {
   switch (kind) {
     case 'pins':
-      return [() => bySolving(settings, 'none', trial), () => bySolving(settings, 'front', trial), () => nextAperture(settings, trial, 1), () => withAperture(settings, 'front', trial), () => withAperture(settings, 'none', trial), () => (standTiltMechanism(settings) === null ? bySolving(settings, 'rear', trial) : null)];
+      return [
+        () => bySolving(settings, 'none', trial),
+        () => bySolving(settings, 'front', trial),
+        () => nextAperture(settings, trial, 1),
+        () => withAperture(settings, 'front', trial),
+        () => withAperture(settings, 'none', trial),
+        () => (standTiltMechanism(settings) === null ? bySolving(settings, 'rear', trial) : null),
+      ];
     case 'soft':
       return [() => nextAperture(settings, trial, -1), () => isolated(settings, trial, 'swing'), () => isolated(settings, trial, 'tilt')];
     case 'tiltTravel':
@@ -58,7 +65,9 @@ function bySolving(settings: StandSettings, by: TurnedBy, trial: Trial): Remedy 
 /** A setting as it is, with the picture kept, or with the movement that brings the frame back into the circle that the tilt has carried off. */
 function tried(settings: StandSettings, control: Remedy['control'], patch: StandPatch, trial: Trial): Remedy | null {
   const kept = keepingPicture(settings, patch);
-  return offer(control, kept, trial) ?? (kept === patch ? null : offer(control, patch, trial)) ?? intoCircle(settings, patch, control, trial);
+  return (
+    offer(control, kept, trial) ?? (kept === patch ? null : offer(control, patch, trial)) ?? intoCircle(settings, patch, control, trial)
+  );
 }
 
 function intoCircle(settings: StandSettings, patch: StandPatch, control: Remedy['control'], trial: Trial): Remedy | null {
@@ -113,7 +122,10 @@ function reachable(settings: StandSettings, trial: Trial): Remedy | null {
   const size = Math.hypot(near.tiltDeg, near.swingDeg);
   const share = size > 0.2 ? (size - 0.2) / size : 1;
   const inside = (deg: number): number => Math.round(deg * share * 100) / 100 + 0;
-  const front = mechanism.kind === 'line' ? nearestTilt(mechanism, { tiltDeg: near.tiltDeg * share, swingDeg: near.swingDeg * share }) : { tiltDeg: inside(near.tiltDeg), swingDeg: inside(near.swingDeg) };
+  const front =
+    mechanism.kind === 'line'
+      ? nearestTilt(mechanism, { tiltDeg: near.tiltDeg * share, swingDeg: near.swingDeg * share })
+      : { tiltDeg: inside(near.tiltDeg), swingDeg: inside(near.swingDeg) };
   return offer('tilt', { front }, trial);
 }
 
@@ -121,8 +133,14 @@ function withinReach(settings: StandSettings, trial: Trial): Remedy | null {
   const { leastMm, mostMm } = railReach(settings.rig.parts);
   const { focalMm } = settings.rig.lens;
   // A lens that stands nearer than at infinity even at its longest focuses nothing.
-  const inside = mostMm === null || mostMm <= 0 ? null : offer('focus', { focusM: rounded(focusFor(focalMm, focalMm + mostMm * 0.97)) }, trial);
-  return inside ?? (leastMm === null ? null : offer('focus', { focusM: leastMm <= 0 ? null : rounded(focusFor(focalMm, focalMm + leastMm * 1.02)) }, trial));
+  const inside =
+    mostMm === null || mostMm <= 0 ? null : offer('focus', { focusM: rounded(focusFor(focalMm, focalMm + mostMm * 0.97)) }, trial);
+  return (
+    inside ??
+    (leastMm === null
+      ? null
+      : offer('focus', { focusM: leastMm <= 0 ? null : rounded(focusFor(focalMm, focalMm + leastMm * 1.02)) }, trial))
+  );
 }
 
 function rounded(m: number | null): number | null {
@@ -141,7 +159,10 @@ function turnedBack(settings: StandSettings, trial: Trial): Remedy | null {
   const [is, was] = [pivotMoved(settings, settings.front), pivotMoved(settings, settings.composedAt)];
   const { focalMm } = settings.rig.lens;
   const deg = (mm: number): number => (Math.atan(mm / focalMm) * 180) / Math.PI;
-  const placing = { yawDeg: tenth(scene.yawDeg - deg(is.shiftMm - was.shiftMm)), pitchDeg: tenth(scene.pitchDeg - deg(is.riseMm - was.riseMm)) };
+  const placing = {
+    yawDeg: tenth(scene.yawDeg - deg(is.shiftMm - was.shiftMm)),
+    pitchDeg: tenth(scene.pitchDeg - deg(is.riseMm - was.riseMm)),
+  };
   return keepingCentre(settings, placing) && offer('turn', { placing, composed: true }, trial);
 }
 

@@ -30,15 +30,27 @@ export function focusSentence(finding: FocusFinding): string {
 export function focusNote(finding: FocusFinding): string | null {
   switch (finding.kind) {
     case 'pins':
-      return finding.lost.length > 0 ? `The subject no longer has what ${finding.lost.map((name) => `“${name}”`).join(', ')} was put on; take the pin away or put it elsewhere.` : finding.state === 'holds' ? null : `Sharp enough is a blur of ${microns(finding.allowedMm)}.`;
+      return finding.lost.length > 0
+        ? `The subject no longer has what ${finding.lost.map((name) => `“${name}”`).join(', ')} was put on; take the pin away or put it elsewhere.`
+        : finding.state === 'holds'
+          ? null
+          : `Sharp enough is a blur of ${microns(finding.allowedMm)}.`;
     case 'tiltScale':
-      return finding.state === 'holds' ? null : 'Set it on the magnified picture by the far and near pins instead of by the scale, or stop down.';
+      return finding.state === 'holds'
+        ? null
+        : 'Set it on the magnified picture by the far and near pins instead of by the scale, or stop down.';
     case 'composed':
       return 'Its pivot lies behind the lens centre, so the picture goes aside when it is tilted.';
     case 'reach':
       return finding.state === 'unknown' ? 'The rig lacks a figure for its nearest focus or its infinity.' : null;
     case 'tiltTravel':
-      return finding.state === 'unknown' ? 'Read the last mark of the tilt scale, and whether its direction goes with the shift.' : finding.locked ? 'Its direction is locked to that of the shift.' : Math.abs(finding.forwardMm) >= 0.05 ? `It turns about its base, which carries the lens ${mmWords(Math.abs(finding.forwardMm))} ${finding.forwardMm > 0 ? 'forward' : 'back'}: focus again after tilting.` : null;
+      return finding.state === 'unknown'
+        ? 'Read the last mark of the tilt scale, and whether its direction goes with the shift.'
+        : finding.locked
+          ? 'Its direction is locked to that of the shift.'
+          : Math.abs(finding.forwardMm) >= 0.05
+            ? `It turns about its base, which carries the lens ${mmWords(Math.abs(finding.forwardMm))} ${finding.forwardMm > 0 ? 'forward' : 'back'}: focus again after tilting.`
+            : null;
     case 'soft':
       return null;
   }
@@ -64,7 +76,8 @@ function pinsSentence({ state, worst, spareStops, count, fNumber }: PinsFinding)
 }
 
 function softSentence({ state, worst, spareStops, times, lost }: SoftFinding): string {
-  if (worst === null || spareStops === null || state === 'unknown') return `Whether ${lost.map((name) => `“${name}”`).join(', ')} ${lost.length === 1 ? 'is' : 'are'} soft is not known: put the pin elsewhere, or take it away.`;
+  if (worst === null || spareStops === null || state === 'unknown')
+    return `Whether ${lost.map((name) => `“${name}”`).join(', ')} ${lost.length === 1 ? 'is' : 'are'} soft is not known: put the pin elsewhere, or take it away.`;
   const blurred = `“${worst.name}” is blurred by ${blurWords(worst.blurMm, worst.blurPx)}`;
   if (state === 'fails') return `${capital(blurred)}: not soft yet, which takes ${fixed(times, 0)} times the sharp blur.`;
   return `What must be soft is: ${blurred}, with ${state === 'tight' ? 'only ' : ''}${stopsWords(spareStops)} to spare.`;
@@ -72,7 +85,8 @@ function softSentence({ state, worst, spareStops, times, lost }: SoftFinding): s
 
 function tiltTravelSentence({ state, by, spareDeg, nearest }: TiltTravelFinding): string {
   if (spareDeg === null) return `Whether ${by} can be tilted so is not known.`;
-  if (state === 'fails') return `${capital(by)} cannot be tilted so: the nearest that it can is ${nearest ? turnWords(nearest) : 'straight'}, ${fixed(-spareDeg, 1)}° away.`;
+  if (state === 'fails')
+    return `${capital(by)} cannot be tilted so: the nearest that it can is ${nearest ? turnWords(nearest) : 'straight'}, ${fixed(-spareDeg, 1)}° away.`;
   return `${capital(by)} reaches this tilt, with ${state === 'tight' ? 'only ' : ''}${fixed(spareDeg, 1)}° left.`;
 }
 
@@ -87,18 +101,33 @@ function reachSentence({ state, spareMm, end, by }: ReachFinding): string {
   const what = by === 'bellows' ? 'The bellows' : 'The lens';
   if (state === 'fails') {
     const lack = fixed(-spareMm, -spareMm < 1 ? 2 : 1);
-    return end === 'near' ? `${what} ${by === 'bellows' ? 'are' : 'is'} too short for this focus: ${lack} mm of extension are missing.` : `${what} would have to stand ${lack} mm nearer than ${by === 'bellows' ? 'they' : 'it'} can: beyond infinity.`;
+    return end === 'near'
+      ? `${what} ${by === 'bellows' ? 'are' : 'is'} too short for this focus: ${lack} mm of extension are missing.`
+      : `${what} would have to stand ${lack} mm nearer than ${by === 'bellows' ? 'they' : 'it'} can: beyond infinity.`;
   }
-  return end === 'near' ? `${what} ${by === 'bellows' ? 'reach' : 'reaches'} this focus, with ${state === 'tight' ? 'only ' : ''}${fixed(spareMm, spareMm < 1 ? 2 : 1)} mm of extension left.` : `${what} ${by === 'bellows' ? 'reach' : 'reaches'} this focus.`;
+  return end === 'near'
+    ? `${what} ${by === 'bellows' ? 'reach' : 'reaches'} this focus, with ${state === 'tight' ? 'only ' : ''}${fixed(spareMm, spareMm < 1 ? 2 : 1)} mm of extension left.`
+    : `${what} ${by === 'bellows' ? 'reach' : 'reaches'} this focus.`;
 }
 
 function composedSentence({ riseMm, shiftMm }: ComposedFinding): string {
-  const parts = [Math.abs(riseMm) < 0.05 ? '' : `${mmWords(Math.abs(riseMm))} ${riseMm > 0 ? 'up' : 'down'}`, Math.abs(shiftMm) < 0.05 ? '' : `${mmWords(Math.abs(shiftMm))} to the ${shiftMm > 0 ? 'right' : 'left'}`].filter(Boolean);
+  const parts = [
+    Math.abs(riseMm) < 0.05 ? '' : `${mmWords(Math.abs(riseMm))} ${riseMm > 0 ? 'up' : 'down'}`,
+    Math.abs(shiftMm) < 0.05 ? '' : `${mmWords(Math.abs(shiftMm))} to the ${shiftMm > 0 ? 'right' : 'left'}`,
+  ].filter(Boolean);
   return `Tilting has carried the lens ${parts.join(' and ')}, and the picture with it.`;
 }
 
 /** What a remedy of focus sets: "tilt 2.4° forward", "focus 3.2 m along the axis". */
-export function focusSettingWords(patch: { readonly front?: { readonly tiltDeg: number; readonly swingDeg: number }; readonly rear?: { readonly tiltDeg: number; readonly swingDeg: number }; readonly focusM?: number | null; readonly composed?: boolean }, present: 'tilt' | 'other'): readonly string[] {
+export function focusSettingWords(
+  patch: {
+    readonly front?: { readonly tiltDeg: number; readonly swingDeg: number };
+    readonly rear?: { readonly tiltDeg: number; readonly swingDeg: number };
+    readonly focusM?: number | null;
+    readonly composed?: boolean;
+  },
+  present: 'tilt' | 'other',
+): readonly string[] {
   const parts: string[] = [];
   const { front, rear, focusM } = patch;
   const turned = (turn: { readonly tiltDeg: number; readonly swingDeg: number }): boolean => turn.tiltDeg !== 0 || turn.swingDeg !== 0;

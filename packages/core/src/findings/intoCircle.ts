@@ -13,7 +13,12 @@ export function movementIntoCircle(settings: StandSettings): Partial<ShiftPositi
     const key = control === 'rise' ? 'riseMm' : 'shiftMm';
     if (stretch === null || stretch.toMm - stretch.fromMm < 2 * TIGHT_BELOW_MM) continue;
     const at = settings.movements[key];
-    const to = at < stretch.fromMm + TIGHT_BELOW_MM ? Math.ceil((stretch.fromMm + TIGHT_BELOW_MM) / SCALE_STEP_MM) : at > stretch.toMm - TIGHT_BELOW_MM ? Math.floor((stretch.toMm - TIGHT_BELOW_MM) / SCALE_STEP_MM) : null;
+    const to =
+      at < stretch.fromMm + TIGHT_BELOW_MM
+        ? Math.ceil((stretch.fromMm + TIGHT_BELOW_MM) / SCALE_STEP_MM)
+        : at > stretch.toMm - TIGHT_BELOW_MM
+          ? Math.floor((stretch.toMm - TIGHT_BELOW_MM) / SCALE_STEP_MM)
+          : null;
     if (to !== null) return { [key]: onStep(to) + 0 };
   }
   return null;

@@ -10,7 +10,10 @@ import { stateOf } from './tight';
 type MosaicCheck<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
 
 /** The frame of a mosaic that has least to spare in a circle; `null` without a mosaic. */
-export function worstInCircle(settings: StandSettings, which: 'light' | 'sharp'): { readonly margin: CircleMargin; readonly corners: readonly Corner[]; readonly frame: WhichFrame } | null {
+export function worstInCircle(
+  settings: StandSettings,
+  which: 'light' | 'sharp',
+): { readonly margin: CircleMargin; readonly corners: readonly Corner[]; readonly frame: WhichFrame } | null {
   const circle: CircleOnBack | null = which === 'light' ? lightCircle(settings) : sharpCircle(settings);
   if (!settings.mosaic || !circle) return null;
   const { frames } = settings.mosaic;
@@ -24,7 +27,9 @@ export function worstInCircle(settings: StandSettings, which: 'light' | 'sharp')
 }
 
 /** The frame that is nearest to a stop, or farthest beyond one; `null` without a mosaic or when the travel is not known. */
-export function worstOnSlides(settings: StandSettings): { readonly spareMm: number; readonly stop: string; readonly frame: WhichFrame } | null {
+export function worstOnSlides(
+  settings: StandSettings,
+): { readonly spareMm: number; readonly stop: string; readonly frame: WhichFrame } | null {
   const laid = mosaicOnStand(settings);
   if (!laid) return null;
   const { length } = laid.frames;
@@ -42,12 +47,27 @@ export const checkOverlap: MosaicCheck<'overlap'> = (settings) => {
   const laid = mosaicOnStand(settings);
   if (!laid || !settings.mosaic || laid.frames.length < 2) return null;
   const { holes, pieces, areaMm2, box, whole: cropped } = laid.union;
-  const ragged = areaMm2 < (box.right - box.left) * (box.upper - box.lower) * (1 - 1e-6) ? { widthMm: cropped.right - cropped.left, heightMm: cropped.upper - cropped.lower } : null;
+  const ragged =
+    areaMm2 < (box.right - box.left) * (box.upper - box.lower) * (1 - 1e-6)
+      ? { widthMm: cropped.right - cropped.left, heightMm: cropped.upper - cropped.lower }
+      : null;
   const quarter = laid.slides.quarter !== null && laid.frames.some(({ turned }) => turned);
   const asked = settings.mosaic.leastOverlap;
   const whole = holes === 0 && pieces === 1;
-  const worst = laid.overlaps.reduce<(typeof laid.overlaps)[number] | null>((least, each) => (least === null || each.share < least.share ? each : least), null);
-  const base = { kind: 'overlap' as const, holes, pieces, ragged, asked, overlap: laid.leastOverlap, between: worst ? ([worst.a + 1, worst.b + 1] as const) : null, fixed: quarter };
+  const worst = laid.overlaps.reduce<(typeof laid.overlaps)[number] | null>(
+    (least, each) => (least === null || each.share < least.share ? each : least),
+    null,
+  );
+  const base = {
+    kind: 'overlap' as const,
+    holes,
+    pieces,
+    ragged,
+    asked,
+    overlap: laid.leastOverlap,
+    between: worst ? ([worst.a + 1, worst.b + 1] as const) : null,
+    fixed: quarter,
+  };
   // What a plate gives is what it gives: the frames have to hang together.
   return { ...base, state: !whole ? 'fails' : quarter ? 'holds' : stateOf(laid.leastOverlap - asked, 0) };
 };
@@ -79,7 +99,13 @@ export const checkRoom: MosaicCheck<'room'> = (settings) => {
   const given = mosaicGiven(settings);
   if (!mosaic || !given) return null;
   const onFilm = settings.rig.back.columnsPx === null;
-  const base = { kind: 'room' as const, takes: given.takes, gb: given.bytes === null ? null : given.bytes / 1e9, free: onFilm ? mosaic.filmLeft : mosaic.cardGb, film: onFilm };
+  const base = {
+    kind: 'room' as const,
+    takes: given.takes,
+    gb: given.bytes === null ? null : given.bytes / 1e9,
+    free: onFilm ? mosaic.filmLeft : mosaic.cardGb,
+    film: onFilm,
+  };
   const needs = onFilm ? given.takes : base.gb;
   if (base.free === null || needs === null) return { ...base, state: 'unknown' };
   return { ...base, state: stateOf(base.free - needs, onFilm ? 0 : needs / 10) };

@@ -10,7 +10,16 @@ import type { FindingKind, Remedy } from './finding';
 import { MOST_OFFERED, offer, type Trial } from './trial';
 
 /** Findings that are about the mosaic once there is one. */
-const MOSAIC_KINDS: ReadonlySet<FindingKind> = new Set(['lightCircle', 'sharpCircle', 'travel', 'inFrame', 'overlap', 'parallax', 'seam', 'room']);
+const MOSAIC_KINDS: ReadonlySet<FindingKind> = new Set([
+  'lightCircle',
+  'sharpCircle',
+  'travel',
+  'inFrame',
+  'overlap',
+  'parallax',
+  'seam',
+  'room',
+]);
 
 export function isMosaicKind(kind: FindingKind): boolean {
   return MOSAIC_KINDS.has(kind);
@@ -31,7 +40,13 @@ export function mosaicRemedies(kind: FindingKind, settings: StandSettings, trial
     const box = laid.union.box;
     const middle = { riseMm: (box.lower + box.upper) / 2, shiftMm: (box.left + box.right) / 2 };
     for (let share = 0.98; share >= 0.5; share -= 0.02) {
-      const next = mosaic.frames.map((each) => ({ ...rounded(laid.slides, { riseMm: middle.riseMm + (each.riseMm - middle.riseMm) * share, shiftMm: middle.shiftMm + (each.shiftMm - middle.shiftMm) * share }), turned: each.turned }));
+      const next = mosaic.frames.map((each) => ({
+        ...rounded(laid.slides, {
+          riseMm: middle.riseMm + (each.riseMm - middle.riseMm) * share,
+          shiftMm: middle.shiftMm + (each.shiftMm - middle.shiftMm) * share,
+        }),
+        turned: each.turned,
+      }));
       const remedy = frames(`frames drawn together by ${fixed((1 - share) * 100, 0)} %`, next);
       if (remedy) return remedy;
     }
@@ -41,7 +56,10 @@ export function mosaicRemedies(kind: FindingKind, settings: StandSettings, trial
     const box = laid.union.box;
     const middle = { riseMm: (box.lower + box.upper) / 2, shiftMm: (box.left + box.right) / 2 };
     for (const share of [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1]) {
-      const next = mosaic.frames.map((each) => ({ ...rounded(laid.slides, { riseMm: each.riseMm - middle.riseMm * share, shiftMm: each.shiftMm - middle.shiftMm * share }), turned: each.turned }));
+      const next = mosaic.frames.map((each) => ({
+        ...rounded(laid.slides, { riseMm: each.riseMm - middle.riseMm * share, shiftMm: each.shiftMm - middle.shiftMm * share }),
+        turned: each.turned,
+      }));
       const remedy = frames('the whole mosaic moved toward the axis', next);
       if (remedy) return remedy;
     }
@@ -76,12 +94,23 @@ export function mosaicRemedies(kind: FindingKind, settings: StandSettings, trial
         () => (laid.slides.footOnLens ? null : said('hold the lens by a collar, move the back', { ...mosaic, mover: 'back' })),
       ]);
     case 'seam':
-      return some([...around(settings, frames), () => said('the frames across it right after each other, by hand in two seconds', { ...mosaic, series: { ...mosaic.series, moveS: 2, settleS: Math.min(1, mosaic.series.settleS), brackets: 1 } })]);
+      return some([
+        ...around(settings, frames),
+        () =>
+          said('the frames across it right after each other, by hand in two seconds', {
+            ...mosaic,
+            series: { ...mosaic.series, moveS: 2, settleS: Math.min(1, mosaic.series.settleS), brackets: 1 },
+          }),
+      ]);
     case 'room':
       return some([
-        () => (mosaic.series.whiteCards ? said('without white cards', { ...mosaic, series: { ...mosaic.series, whiteCards: false } }) : null),
+        () =>
+          mosaic.series.whiteCards ? said('without white cards', { ...mosaic, series: { ...mosaic.series, whiteCards: false } }) : null,
         () => (mosaic.series.brackets > 1 ? said('without brackets', { ...mosaic, series: { ...mosaic.series, brackets: 1 } }) : null),
-        () => (mosaic.series.brackets > 1 && mosaic.series.whiteCards ? said('without brackets and white cards', { ...mosaic, series: { ...mosaic.series, brackets: 1, whiteCards: false } }) : null),
+        () =>
+          mosaic.series.brackets > 1 && mosaic.series.whiteCards
+            ? said('without brackets and white cards', { ...mosaic, series: { ...mosaic.series, brackets: 1, whiteCards: false } })
+            : null,
         ...anew(settings, said),
       ]);
     default:
@@ -100,12 +129,19 @@ function some(ways: readonly (() => Remedy | null)[]): readonly Remedy[] {
 }
 
 /** Laid out anew: for the subject where there is one, else for the size that it has. */
-function anew(settings: StandSettings, said: (words: string, next: Mosaic, more?: { readonly orientation: 'landscape' | 'portrait' }) => Remedy | null): readonly (() => Remedy | null)[] {
+function anew(
+  settings: StandSettings,
+  said: (words: string, next: Mosaic, more?: { readonly orientation: 'landscape' | 'portrait' }) => Remedy | null,
+): readonly (() => Remedy | null)[] {
   const { mosaic } = settings;
   const laid = mosaicOnStand(settings);
   if (!mosaic || !laid) return [];
   const { whole } = laid.union;
-  const wishes: readonly Wish[] = [{ for: 'subject' }, { for: 'format', widthMm: whole.right - whole.left, heightMm: whole.upper - whole.lower }, { for: 'everything' }];
+  const wishes: readonly Wish[] = [
+    { for: 'subject' },
+    { for: 'format', widthMm: whole.right - whole.left, heightMm: whole.upper - whole.lower },
+    { for: 'everything' },
+  ];
   return wishes.flatMap((wish) => {
     let found: ReturnType<typeof answers> | null = null;
     const take = (which: 'fewest' | 'most') => (): Remedy | null => {
@@ -120,11 +156,16 @@ function anew(settings: StandSettings, said: (words: string, next: Mosaic, more?
 
 /** "4 × 2 frames in portrait". */
 export function layoutWords({ layout: { kind, columns, rows, orientation, frames } }: Answer): string {
-  return kind === 'quarter' ? 'four quarter turns' : `${columns} × ${rows} = ${frames.length} ${frames.length === 1 ? 'frame' : 'frames'} in ${orientation}`;
+  return kind === 'quarter'
+    ? 'four quarter turns'
+    : `${columns} × ${rows} = ${frames.length} ${frames.length === 1 ? 'frame' : 'frames'} in ${orientation}`;
 }
 
 /** One frame moved so that it holds all of a zone. */
-function around(settings: StandSettings, frames: (words: string, next: readonly MosaicFrame[]) => Remedy | null): readonly (() => Remedy | null)[] {
+function around(
+  settings: StandSettings,
+  frames: (words: string, next: readonly MosaicFrame[]) => Remedy | null,
+): readonly (() => Remedy | null)[] {
   const { mosaic } = settings;
   const laid = mosaicOnStand(settings);
   if (!mosaic || !laid) return [];
@@ -141,7 +182,17 @@ function around(settings: StandSettings, frames: (words: string, next: readonly 
       .map(({ i, across, up }) => () => {
         // A step of the scale more, so that rounding does not cut it again.
         const { stepMm } = laid.slides;
-        const next = mosaic.frames.map((each, k) => (k === i ? { ...rounded(laid.slides, { riseMm: each.riseMm + up + Math.sign(up) * stepMm, shiftMm: each.shiftMm + across + Math.sign(across) * stepMm }), turned: each.turned } : each));
+        const next = mosaic.frames.map((each, k) =>
+          k === i
+            ? {
+                ...rounded(laid.slides, {
+                  riseMm: each.riseMm + up + Math.sign(up) * stepMm,
+                  shiftMm: each.shiftMm + across + Math.sign(across) * stepMm,
+                }),
+                turned: each.turned,
+              }
+            : each,
+        );
         return frames(`frame ${i + 1} moved so that it holds “${zone.name}”`, next);
       }),
   );

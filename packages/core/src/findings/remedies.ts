@@ -98,12 +98,7 @@ function apertureAndLess(settings: StandSettings, trial: Trial): Remedy | null {
  * the finding. What a circle or a slide allows is one stretch around the
  * centre, so bisection finds its end; the answer itself is tried once more.
  */
-function less(
-  control: Remedy['control'],
-  presentMm: number,
-  trial: Trial,
-  patchFor: (mm: number) => StandPatch,
-): Remedy | null {
+function less(control: Remedy['control'], presentMm: number, trial: Trial, patchFor: (mm: number) => StandPatch): Remedy | null {
   if (presentMm === 0) return null;
   let good = -1;
   let bad = Math.ceil(presentMm / SCALE_STEP_MM - 1e-9);

@@ -26,7 +26,8 @@ export const checkLevel: SceneCheck<'level'> = (settings) => {
   if (level === null) return null;
   const pitch = { worse: 'pitch' as const, spareDeg: level.pitchAllowedDeg - Math.abs(level.pitchDeg), allowedDeg: level.pitchAllowedDeg };
   const roll = { worse: 'roll' as const, spareDeg: level.rollAllowedDeg - Math.abs(level.rollDeg), allowedDeg: level.rollAllowedDeg };
-  const { worse, spareDeg, allowedDeg } = level.asks === 'both' && pitch.spareDeg / pitch.allowedDeg < roll.spareDeg / roll.allowedDeg ? pitch : roll;
+  const { worse, spareDeg, allowedDeg } =
+    level.asks === 'both' && pitch.spareDeg / pitch.allowedDeg < roll.spareDeg / roll.allowedDeg ? pitch : roll;
   return { kind: 'level', state: stateOf(spareDeg, allowedDeg / 5), level, worse, spareDeg };
 };
 

@@ -14,16 +14,31 @@ import { distinct } from './distinct';
 import { MOST_OFFERED, offer, onStep, SCALE_STEP_MM, turnedFrame, type Trial } from './trial';
 
 /** Up to three changes that cure a finding about the scene, each tried on the stand. */
-export function sceneRemedies(kind: Extract<FindingKind, 'inFrame' | 'level' | 'obstacle' | 'stretch' | 'flare'>, settings: StandSettings, trial: Trial): readonly Remedy[] {
+export function sceneRemedies(
+  kind: Extract<FindingKind, 'inFrame' | 'level' | 'obstacle' | 'stretch' | 'flare'>,
+  settings: StandSettings,
+  trial: Trial,
+): readonly Remedy[] {
   const { scene } = settings;
   if (scene === null) return [];
   return distinct(offersFor(kind, settings, scene, trial).filter((remedy) => remedy !== null)).slice(0, MOST_OFFERED);
 }
 
-function offersFor(kind: Parameters<typeof sceneRemedies>[0], settings: StandSettings, scene: Scene, trial: Trial): readonly (Remedy | null)[] {
+function offersFor(
+  kind: Parameters<typeof sceneRemedies>[0],
+  settings: StandSettings,
+  scene: Scene,
+  trial: Trial,
+): readonly (Remedy | null)[] {
   switch (kind) {
     case 'inFrame':
-      return [intoFrame(settings, trial), turnedFrame(settings, trial), turnedToward(settings, scene, trial), lowered(settings, scene, trial), fartherOff(scene.distanceM, trial)];
+      return [
+        intoFrame(settings, trial),
+        turnedFrame(settings, trial),
+        turnedToward(settings, scene, trial),
+        lowered(settings, scene, trial),
+        fartherOff(scene.distanceM, trial),
+      ];
     case 'level':
       return levelled(settings, scene, trial);
     case 'obstacle':
@@ -126,19 +141,31 @@ function levelled(settings: StandSettings, scene: Scene, trial: Trial): readonly
   // What the back is turned on its camera, the head gives back.
   const placing: Placing = { pitchDeg: scene.accepted.convergeDeg + settings.rear.tiltDeg + 0, rollDeg: 0 };
   const kept = keepingCentre(settings, placing);
-  const same = kept && changed(settings, { riseMm: onStep(kept.riseMm / SCALE_STEP_MM) + 0, shiftMm: onStep(kept.shiftMm / SCALE_STEP_MM) + 0 });
+  const same =
+    kept && changed(settings, { riseMm: onStep(kept.riseMm / SCALE_STEP_MM) + 0, shiftMm: onStep(kept.shiftMm / SCALE_STEP_MM) + 0 });
   const straight = { ...settings, scene: { ...scene, ...placing } };
   const needed = allowedMovement(straight);
   const withNeeded: StandPatch = { placing, ...(needed && { movements: changed(settings, needed) ?? {} }) };
-  const single = [same ? offer('level', { placing, movements: same }, trial) : null, offer('level', { placing }, trial)].filter((remedy) => remedy !== null);
-  const composed = single.length > 0 ? null : (offer('level', withNeeded, trial) ?? anyAperture(settings, withNeeded, trial) ?? levelFartherOff(straight, placing, trial));
+  const single = [same ? offer('level', { placing, movements: same }, trial) : null, offer('level', { placing }, trial)].filter(
+    (remedy) => remedy !== null,
+  );
+  const composed =
+    single.length > 0
+      ? null
+      : (offer('level', withNeeded, trial) ?? anyAperture(settings, withNeeded, trial) ?? levelFartherOff(straight, placing, trial));
   const { pitchDeg } = levelOf(back);
-  return [...single, composed, offer('choice', { placing: { rollDeg: 0 }, accepted: { convergeDeg: Math.round(pitchDeg * 100) / 100 } }, trial)];
+  return [
+    ...single,
+    composed,
+    offer('choice', { placing: { rollDeg: 0 }, accepted: { convergeDeg: Math.round(pitchDeg * 100) / 100 } }, trial),
+  ];
 }
 
 function anyAperture({ rig, fNumber }: StandSettings, patch: StandPatch, trial: Trial): Remedy | null {
   const { widestFNumber, smallestFNumber, stopStep } = rig.lens;
-  const nearestFirst = [...apertureScale(widestFNumber, smallestFNumber, stopStep)].sort((a, b) => Math.abs(stopsOf(a) - stopsOf(fNumber)) - Math.abs(stopsOf(b) - stopsOf(fNumber)));
+  const nearestFirst = [...apertureScale(widestFNumber, smallestFNumber, stopStep)].sort(
+    (a, b) => Math.abs(stopsOf(a) - stopsOf(fNumber)) - Math.abs(stopsOf(b) - stopsOf(fNumber)),
+  );
   for (const each of nearestFirst) {
     const remedy = offer('level', { ...patch, fNumber: each }, trial);
     if (remedy) return remedy;

@@ -22,8 +22,10 @@ export function sceneSentence(finding: SceneFinding): string {
 /** What stands behind it; `null` when nothing more is to be said. */
 export function sceneNote(finding: SceneFinding): string | null {
   if (finding.kind === 'level') return levelNote(finding);
-  if (finding.kind === 'stretch') return 'Anything round is drawn 1/cos of its angle off the straight; turning toward it and shifting back lessens it.';
-  if (finding.kind === 'flare' && finding.flare.inPicture) return 'Never look at the sun through a lens or a loupe, and do not leave it on the sensor.';
+  if (finding.kind === 'stretch')
+    return 'Anything round is drawn 1/cos of its angle off the straight; turning toward it and shifting back lessens it.';
+  if (finding.kind === 'flare' && finding.flare.inPicture)
+    return 'Never look at the sun through a lens or a loupe, and do not leave it on the sensor.';
   return null;
 }
 
@@ -46,19 +48,27 @@ function levelSentence({ level, worse, state, spareDeg }: LevelFinding): string 
   const wanted = worse === 'pitch' && level.wantedDeg !== 0 ? ` beyond the ${fixed(Math.abs(level.wantedDeg), 1)}° wanted` : '';
   const by = fixed(Math.abs(of), Math.abs(of) < 1 ? 2 : 1);
   if (state === 'fails') return `The back is ${back} by ${by}°${wanted}, ${fixed(-spareDeg, 2)}° more than passes unseen.`;
-  const what = level.asks === 'horizon' ? 'The horizon' : level.wantedDeg !== 0 ? `Uprights converge as wanted, by ${fixed(Math.abs(level.wantedDeg), 1)}° of pitch; level` : 'Uprights and level lines';
+  const what =
+    level.asks === 'horizon'
+      ? 'The horizon'
+      : level.wantedDeg !== 0
+        ? `Uprights converge as wanted, by ${fixed(Math.abs(level.wantedDeg), 1)}° of pitch; level`
+        : 'Uprights and level lines';
   return `${what} ${level.asks === 'horizon' ? 'passes' : 'pass'} as true: within ${fixed(allowed, 2)}° of ${worse}, with ${state === 'tight' ? 'only ' : ''}${fixed(spareDeg, 2)}° to spare.`;
 }
 
 function levelNote({ level: { tolerance, hasPixels }, worse }: LevelFinding): string {
-  const [px, mm] = worse === 'pitch' ? [tolerance.pitchTenthPx, tolerance.pitchTenthPrintMm] : [tolerance.rollTenthPx, tolerance.rollTenthPrintMm];
+  const [px, mm] =
+    worse === 'pitch' ? [tolerance.pitchTenthPx, tolerance.pitchTenthPrintMm] : [tolerance.rollTenthPx, tolerance.rollTenthPrintMm];
   const what = worse === 'pitch' ? 'parts the ends of the outer uprights' : 'lifts one end of the horizon over the other';
   return `A tenth of a degree ${what} by ${fixed(mm, 2)} mm on the print${hasPixels ? `, ${fixed(px, 1)} px in the file` : ''}.`;
 }
 
 function obstacleSentence({ spareM, state }: ObstacleFinding): string {
   if (state === 'fails') return `There is no room for the camera: it would stand ${fixed(-spareM, 1)} m behind the obstacle.`;
-  return state === 'tight' ? `The camera stands only ${fixed(spareM, 1)} m before the obstacle; the legs of a tripod take about half a metre.` : `There is room for the camera, ${fixed(spareM, 1)} m before the obstacle.`;
+  return state === 'tight'
+    ? `The camera stands only ${fixed(spareM, 1)} m before the obstacle; the legs of a tripod take about half a metre.`
+    : `There is room for the camera, ${fixed(spareM, 1)} m before the obstacle.`;
 }
 
 function stretchSentence({ stretch, accepted, state }: StretchFinding): string {
@@ -73,6 +83,7 @@ function flareSentence({ flare, state }: FlareFinding): string {
   if (flare.inPicture) return 'The light source is in the picture itself: nothing shades it.';
   if (flare.shaded) return 'The light source beside the picture is shaded.';
   if (circleDeg === null) return 'Whether the light source beside the picture shines into the circle is not known.';
-  if (state === 'fails') return `A light source outside the picture shines into the circle, ${fixed(circleDeg - angleDeg, 1)}° inside its edge: the light goes about in the camera.`;
+  if (state === 'fails')
+    return `A light source outside the picture shines into the circle, ${fixed(circleDeg - angleDeg, 1)}° inside its edge: the light goes about in the camera.`;
   return `The light source stands ${state === 'tight' ? 'only ' : ''}${fixed(angleDeg - circleDeg, 1)}° outside the circle.`;
 }

@@ -15,7 +15,10 @@ const ADVICE: ReadonlySet<FindingKind> = new Set(['tiltScale', 'composed']);
 
 /** Tries changes on a stand for the sake of one finding. */
 export function trialOf(kind: FindingKind, settings: StandSettings): Trial {
-  const others = FINDING_KINDS.filter((other) => other !== kind && !ADVICE.has(other)).map((other) => ({ kind: other, rank: rank(check(other, settings)?.state) }));
+  const others = FINDING_KINDS.filter((other) => other !== kind && !ADVICE.has(other)).map((other) => ({
+    kind: other,
+    rank: rank(check(other, settings)?.state),
+  }));
   return (patch) => {
     const next = patched(settings, patch);
     const found = check(kind, next);

@@ -18,7 +18,13 @@ export function findingSentence(finding: Finding): string {
     case 'travel':
       return travelSentence(finding);
     default:
-      return isExposureFinding(finding) ? exposureSentence(finding) : isFocusFinding(finding) ? focusSentence(finding) : isMosaicFinding(finding) ? mosaicSentence(finding) : sceneSentence(finding);
+      return isExposureFinding(finding)
+        ? exposureSentence(finding)
+        : isFocusFinding(finding)
+          ? focusSentence(finding)
+          : isMosaicFinding(finding)
+            ? mosaicSentence(finding)
+            : sceneSentence(finding);
   }
 }
 
@@ -55,8 +61,12 @@ export function remedySetting({ patch, control, said }: Remedy): string {
   const { yawDeg, cameraHeightM } = patch.placing ?? {};
   if (cameraHeightM !== undefined) parts.push(`the lens ${fixed(cameraHeightM, 2)} m up`);
   if (control === 'level') parts.push('level the camera');
-  else if (yawDeg !== undefined) parts.push(`turned ${yawWords(yawDeg)}${patch.placing?.pitchDeg ? `, pitched ${fixed(Math.abs(patch.placing.pitchDeg), 1)}° ${patch.placing.pitchDeg > 0 ? 'up' : 'down'}` : ''}`);
-  if (patch.accepted?.convergeDeg !== undefined) parts.push(`converge on purpose by ${fixed(Math.abs(patch.accepted.convergeDeg), 1)}° of pitch`);
+  else if (yawDeg !== undefined)
+    parts.push(
+      `turned ${yawWords(yawDeg)}${patch.placing?.pitchDeg ? `, pitched ${fixed(Math.abs(patch.placing.pitchDeg), 1)}° ${patch.placing.pitchDeg > 0 ? 'up' : 'down'}` : ''}`,
+    );
+  if (patch.accepted?.convergeDeg !== undefined)
+    parts.push(`converge on purpose by ${fixed(Math.abs(patch.accepted.convergeDeg), 1)}° of pitch`);
   if (patch.shaded === true) parts.push('shade it');
   if (control === 'choice' && patch.composed === true) parts.push('leave it so');
   parts.push(...focusSettingWords(patch, control === 'tilt' ? 'tilt' : 'other'));
@@ -92,7 +102,8 @@ function travelSentence(finding: TravelFinding): string {
   if (finding.state === 'fails') {
     return `${finding.frame ? `Frame ${finding.frame.number} lies` : 'This position lies'} ${lackWords(finding.spareMm)} beyond the ${finding.stop}.`;
   }
-  if (finding.spareMm < 0.05) return `${finding.frame ? `At frame ${finding.frame.number} the` : 'The'} slide stands at its ${finding.stop}.`;
+  if (finding.spareMm < 0.05)
+    return `${finding.frame ? `At frame ${finding.frame.number} the` : 'The'} slide stands at its ${finding.stop}.`;
   const only = finding.state === 'tight' ? 'only ' : '';
   return `The slides reach ${finding.frame && finding.frame.of > 1 ? manyFrames(finding.frame.of) : 'this position'}, with ${only}${mmWords(finding.spareMm)} left to the ${finding.stop}.`;
 }

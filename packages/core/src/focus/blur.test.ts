@@ -5,7 +5,6 @@ import { focusPlane } from './plane';
 import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
 import { evenly } from '../evenly.test-support';
 
-
 /** The blur by brute force: many rays from the rim through the image of the point, cut by the back; the largest distance between two of them. */
 function bruteBlur(f: number, v: number, t: number, s: number, n: number, pM: Vec3): number {
   const p = scaled(pM, 1000);

@@ -8,7 +8,11 @@ describe('conjugates', () => {
       fc.property(evenly(10, 500), evenly(0.51, 1e5), (f, u) => {
         const { imageMm, magnification, extensionMm } = conjugates(f, u);
         const close = (a: number, b: number) => Math.abs(a - b) <= 1e-9 * Math.abs(b);
-        return close(1 / (u * 1000) + 1 / imageMm, 1 / f) && close(magnification, imageMm / (u * 1000)) && Math.abs(extensionMm - (imageMm - f)) <= 1e-9 * imageMm;
+        return (
+          close(1 / (u * 1000) + 1 / imageMm, 1 / f) &&
+          close(magnification, imageMm / (u * 1000)) &&
+          Math.abs(extensionMm - (imageMm - f)) <= 1e-9 * imageMm
+        );
       }),
     );
   });

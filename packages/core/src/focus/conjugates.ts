@@ -88,7 +88,11 @@ export function objectDistanceM(focalMm: number, imageMm: number): number | null
   requirePositive('focalMm', focalMm);
   requirePositive('imageMm', imageMm);
   if (imageMm < focalMm) {
-    throw new CoreError('inside_focal_length', ['imageMm'], `imageMm is ${imageMm}; nothing is in focus nearer to the lens than ${focalMm} mm.`);
+    throw new CoreError(
+      'inside_focal_length',
+      ['imageMm'],
+      `imageMm is ${imageMm}; nothing is in focus nearer to the lens than ${focalMm} mm.`,
+    );
   }
   return imageMm === focalMm ? null : (focalMm * imageMm) / (imageMm - focalMm) / 1000;
 }

@@ -25,7 +25,11 @@ export function depthOfField(focalMm: number, fNumber: number, cocMm: number, di
   const offset = cocMm * focalMm * (pupilRatio - 1);
   if (exitPupil <= cocMm) {
     const most = (pupilRatio * focalMm) / cocMm;
-    throw new CoreError('aperture_too_small', ['fNumber'], `fNumber is ${fNumber}; with a blur of ${cocMm} mm allowed it must be less than ${most}, else everything is sharp enough.`);
+    throw new CoreError(
+      'aperture_too_small',
+      ['fNumber'],
+      `fNumber is ${fNumber}; with a blur of ${cocMm} mm allowed it must be less than ${most}, else everything is sharp enough.`,
+    );
   }
   const near = (exitPupil * v + offset) / (exitPupil - cocMm);
   const far = (exitPupil * v - offset) / (exitPupil + cocMm);

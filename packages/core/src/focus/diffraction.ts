@@ -11,7 +11,10 @@ export interface Diffraction {
 
 /** The f-number that the light sees when focused close: N(1 + m/p). */
 export function effectiveFNumber(fNumber: number, magnification: number, pupilRatio = 1): number {
-  return requirePositive('fNumber', fNumber) * (1 + requireNotNegative('magnification', magnification) / requirePositive('pupilRatio', pupilRatio));
+  return (
+    requirePositive('fNumber', fNumber) *
+    (1 + requireNotNegative('magnification', magnification) / requirePositive('pupilRatio', pupilRatio))
+  );
 }
 
 /** Contrast of an ideal lens at a share x of its cut-off frequency: (2/π)(acos x − x√(1 − x²)), 0 beyond. Source: Goodman, Introduction to Fourier Optics. */
@@ -21,7 +24,13 @@ export function mtf(x: number): number {
 }
 
 /** Airy diameter 2.44·λ·N' and contrast at the pixels' Nyquist frequency, λ in nm, pixel in µm. Source: Goodman, Introduction to Fourier Optics. */
-export function diffraction(fNumber: number, magnification: number, pupilRatio: number, wavelengthNm: number, pixelUm: number): Diffraction {
+export function diffraction(
+  fNumber: number,
+  magnification: number,
+  pupilRatio: number,
+  wavelengthNm: number,
+  pixelUm: number,
+): Diffraction {
   requirePositive('wavelengthNm', wavelengthNm);
   requirePositive('pixelUm', pixelUm);
   const n = effectiveFNumber(fNumber, magnification, pupilRatio);

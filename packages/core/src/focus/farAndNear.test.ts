@@ -4,12 +4,14 @@ import { focusPlane } from './plane';
 import { dot, scaled, type Vec3 } from './vector';
 import { evenly } from '../evenly.test-support';
 
-
 describe('far and near', () => {
   test('settles on the tilt whose plane goes through both pins', () => {
     fc.assert(
       fc.property(fc.constantFrom(50, 90, 150), evenly(1.5, 4), evenly(6, 60), evenly(-1.2, -0.3), (f, near, far, below) => {
-        const [farPin, nearPin]: [Vec3, Vec3] = [[0, below, far], [0, below, near]];
+        const [farPin, nearPin]: [Vec3, Vec3] = [
+          [0, below, far],
+          [0, below, near],
+        ];
         const { turns, settled } = farAndNear(f, farPin, nearPin, 0, 30, 1e-6, 60);
         fc.pre(settled);
         const last = turns[turns.length - 1];

@@ -30,7 +30,15 @@ export interface FarAndNear {
  * which an eye is content. Throws for pins that cannot be focused.
  * Source: common practice; each step by v = f·P_z/(P·l − f).
  */
-export function farAndNear(focalMm: number, farM: Vec3, nearM: Vec3, angleDeg: number, mostDeg: number, withinMm: number, mostTurns = 24): FarAndNear {
+export function farAndNear(
+  focalMm: number,
+  farM: Vec3,
+  nearM: Vec3,
+  angleDeg: number,
+  mostDeg: number,
+  withinMm: number,
+  mostTurns = 24,
+): FarAndNear {
   requirePositive('focalMm', focalMm);
   requirePositive('withinMm', withinMm);
   requirePin(focalMm, farM, ['farM']);
@@ -48,7 +56,7 @@ export function farAndNear(focalMm: number, farM: Vec3, nearM: Vec3, angleDeg: n
   };
   note('focus far', image(nearM, deg));
   let ended = false;
-  while (turns.length < mostTurns && Math.abs((turns[turns.length - 1]?.otherMm ?? 0)) > withinMm) {
+  while (turns.length < mostTurns && Math.abs(turns[turns.length - 1]?.otherMm ?? 0) > withinMm) {
     const to = turnUntil((each) => image(nearM, each) - v, deg, mostDeg);
     ended = to.ended;
     deg = to.deg;

@@ -27,9 +27,16 @@ describe('hinge distance', () => {
           if (error instanceof CoreError) return true;
           throw error;
         }
-        const { normal: [x, y, z], offsetMm } = focusPlane(f, setting.imageMm, setting.tiltDeg, setting.swingDeg);
+        const {
+          normal: [x, y, z],
+          offsetMm,
+        } = focusPlane(f, setting.imageMm, setting.tiltDeg, setting.swingDeg);
         // Where the plane is straight under the lens, and how it rises: −z/y.
-        return Math.abs(x) < 1e-9 && Math.abs(offsetMm / y + belowM * 1000) < 1e-5 * below * 1000 && Math.abs(Math.atan(-z / y) - (slopeDeg * Math.PI) / 180) < 1e-7;
+        return (
+          Math.abs(x) < 1e-9 &&
+          Math.abs(offsetMm / y + belowM * 1000) < 1e-5 * below * 1000 &&
+          Math.abs(Math.atan(-z / y) - (slopeDeg * Math.PI) / 180) < 1e-7
+        );
       }),
     );
   });

@@ -40,9 +40,14 @@ export interface HingePlane {
  */
 export function settingByHinge(focalMm: number, { belowM, slopeDeg }: HingePlane): LensSetting {
   requireFinite('belowM', belowM);
-  if (!(Math.abs(requireFinite('slopeDeg', slopeDeg)) < 90)) throw new CoreError('bad_slope', ['slopeDeg'], `slopeDeg is ${slopeDeg}; it must be from more than −90 to less than 90.`);
+  if (!(Math.abs(requireFinite('slopeDeg', slopeDeg)) < 90))
+    throw new CoreError('bad_slope', ['slopeDeg'], `slopeDeg is ${slopeDeg}; it must be from more than −90 to less than 90.`);
   tiltForHingeDeg(focalMm, Math.abs(belowM) * 1000 || Number.MIN_VALUE);
   const phi = radians(slopeDeg);
   const side = Math.sign(belowM);
-  return settingForPlane(focalMm, { normal: [0, -Math.cos(phi) * side, Math.sin(phi) * side], offsetMm: Math.abs(belowM) * 1000 * Math.cos(phi) }, ['belowM']);
+  return settingForPlane(
+    focalMm,
+    { normal: [0, -Math.cos(phi) * side, Math.sin(phi) * side], offsetMm: Math.abs(belowM) * 1000 * Math.cos(phi) },
+    ['belowM'],
+  );
 }

@@ -10,10 +10,12 @@ import { evenly } from '../evenly.test-support';
 
 // Places on a grid of thousandths: pins that are apart are apart by something a photographer could see.
 const thousandths = (min: number, max: number) => fc.integer({ min: min * 1000, max: max * 1000 }).map((k) => k / 1000);
-const scenes = fc.record({
-  f: fc.constantFrom(24, 45, 90, 150, 300),
-  pins: fc.array(fc.tuple(thousandths(-0.5, 0.5), thousandths(-0.5, 0.5), thousandths(0.7, 20)), { minLength: 4, maxLength: 14 }),
-}).map(({ f, pins }) => ({ f, pins: pins.map(([a, b, z]): Vec3 => [a * z, b * z, z * (f / 90 + 0.5)]) }));
+const scenes = fc
+  .record({
+    f: fc.constantFrom(24, 45, 90, 150, 300),
+    pins: fc.array(fc.tuple(thousandths(-0.5, 0.5), thousandths(-0.5, 0.5), thousandths(0.7, 20)), { minLength: 4, maxLength: 14 }),
+  })
+  .map(({ f, pins }) => ({ f, pins: pins.map(([a, b, z]): Vec3 => [a * z, b * z, z * (f / 90 + 0.5)]) }));
 
 /** The f-number that an axis needs at its best focus, straight from the signed blur of each pin. */
 function fNumberAt(f: number, pins: readonly Vec3[], c: number, l: Vec3): number {
@@ -55,7 +57,10 @@ describe('least aperture', () => {
   test('the inner problem agrees with linear programming', async () => {
     // Outside reference: HiGHS, a general linear-programming package.
     const highs = await loadHighs();
-    const random = fc.sample(fc.array(fc.tuple(thousandths(-0.6, 0.6), thousandths(-0.6, 0.6), thousandths(0.7, 1)), { minLength: 5, maxLength: 30 }), 25);
+    const random = fc.sample(
+      fc.array(fc.tuple(thousandths(-0.6, 0.6), thousandths(-0.6, 0.6), thousandths(0.7, 1)), { minLength: 5, maxLength: 30 }),
+      25,
+    );
     for (const h of random) {
       const rows = h.flatMap((each, i) => {
         const sum = each.map((c, k) => `${c < 0 ? '-' : '+'} ${Math.abs(c).toFixed(15)} a${k}`).join(' ');
@@ -85,10 +90,28 @@ describe('least aperture', () => {
   });
 
   test('one pin, or pins straight ahead, are not given tilt for nothing', () => {
-    expect(leastAperture(90, [[0.3, 0.2, 4]], 0.02)).toMatchObject({ fNumber: expect.closeTo(0, 9) as number, totalDeg: expect.closeTo(0, 6) as number });
-    const upright = leastAperture(90, [[0, 0, 3], [0, 0.5, 3.2], [0, -0.5, 3.1]], 0.02);
+    expect(leastAperture(90, [[0.3, 0.2, 4]], 0.02)).toMatchObject({
+      fNumber: expect.closeTo(0, 9) as number,
+      totalDeg: expect.closeTo(0, 6) as number,
+    });
+    const upright = leastAperture(
+      90,
+      [
+        [0, 0, 3],
+        [0, 0.5, 3.2],
+        [0, -0.5, 3.1],
+      ],
+      0.02,
+    );
     expect(Math.abs(upright.swingDeg)).toBeLessThan(1e-6);
-    const ahead = leastAperture(90, [[0, 0, 3], [0, 0, 5]], 0.02);
+    const ahead = leastAperture(
+      90,
+      [
+        [0, 0, 3],
+        [0, 0, 5],
+      ],
+      0.02,
+    );
     expect(ahead.totalDeg).toBeLessThan(1e-6);
     expect(ahead.fNumber).toBeGreaterThan(1);
   });
@@ -99,7 +122,11 @@ describe('least aperture', () => {
         const free = leastAperture(f, pins, 0.02);
         const limited = leastAperture(f, pins, 0.02, { kind: 'cone', maxDeg });
         const none = leastAperture(f, pins, 0.02, { kind: 'cone', maxDeg: 0 });
-        return limited.totalDeg <= maxDeg + 1e-6 && limited.fNumber >= free.fNumber - 1e-9 && none.fNumber >= limited.fNumber - 1e-6 * none.fNumber;
+        return (
+          limited.totalDeg <= maxDeg + 1e-6 &&
+          limited.fNumber >= free.fNumber - 1e-9 &&
+          none.fNumber >= limited.fNumber - 1e-6 * none.fNumber
+        );
       }),
     );
   });
@@ -116,7 +143,9 @@ describe('least aperture', () => {
           const t = (deg * Math.PI) / 180;
           const there: Vec3 = [Math.sin(t) * Math.sin(a), -Math.sin(t) * Math.cos(a), Math.cos(t)];
           expect(locked.fNumber).toBeLessThanOrEqual(fNumberAt(f, pins, 0.02, there) * (1 + 1e-6));
-          if (deg >= 0) for (let s = -8; s <= 8; s += 2) expect(oneWay.fNumber).toBeLessThanOrEqual(fNumberAt(f, pins, 0.02, lensAxis(deg, s)) * (1 + 1e-6));
+          if (deg >= 0)
+            for (let s = -8; s <= 8; s += 2)
+              expect(oneWay.fNumber).toBeLessThanOrEqual(fNumberAt(f, pins, 0.02, lensAxis(deg, s)) * (1 + 1e-6));
         }
       }),
       { numRuns: 30 },
@@ -125,22 +154,47 @@ describe('least aperture', () => {
 
   test('weights count: no worse than DIRECT with the best focus by linear programming, and twice the weight is half the blur', async () => {
     const highs = await loadHighs();
-    const weighted = fc.sample(scenes.chain(({ f, pins }) => fc.record({ f: fc.constant(f), pins: fc.constant(pins), weights: fc.array(fc.constantFrom(1, 2, 4), { minLength: pins.length, maxLength: pins.length }) })), 12);
+    const weighted = fc.sample(
+      scenes.chain(({ f, pins }) =>
+        fc.record({
+          f: fc.constant(f),
+          pins: fc.constant(pins),
+          weights: fc.array(fc.constantFrom(1, 2, 4), { minLength: pins.length, maxLength: pins.length }),
+        }),
+      ),
+      12,
+    );
     for (const { f, pins, weights } of weighted) {
       const c = 0.02;
       const ours = leastAperture(f, pins, c, { kind: 'free' }, weights);
-      const worst = Math.max(...pins.map((p, i) => (weights[i] ?? 1) * Math.abs(blurByFormula(f, ours.imageMm, lensAxis(ours.tiltDeg, ours.swingDeg), ours.fNumber, scaled(p, 1000)))));
+      const worst = Math.max(
+        ...pins.map(
+          (p, i) =>
+            (weights[i] ?? 1) *
+            Math.abs(blurByFormula(f, ours.imageMm, lensAxis(ours.tiltDeg, ours.swingDeg), ours.fNumber, scaled(p, 1000))),
+        ),
+      );
       expect(worst / c).toBeCloseTo(1, 6);
       // For an axis given, best focus is a linear problem in v: t ≥ w·|1 − v·q|.
       const l = lensAxis(ours.tiltDeg, ours.swingDeg);
       const q = pins.map((p) => (dot(scaled(p, 1000), l) - f) / (p[2] * 1000));
-      const rows = q.flatMap((each, i) => [`u${i}: ${((weights[i] ?? 1) * each).toFixed(15)} a + t >= ${weights[i] ?? 1}`, `l${i}: ${((weights[i] ?? 1) * each).toFixed(15)} a - t <= ${weights[i] ?? 1}`]);
+      const rows = q.flatMap((each, i) => [
+        `u${i}: ${((weights[i] ?? 1) * each).toFixed(15)} a + t >= ${weights[i] ?? 1}`,
+        `l${i}: ${((weights[i] ?? 1) * each).toFixed(15)} a - t <= ${weights[i] ?? 1}`,
+      ]);
       const solved = highs.solve(`Minimize\n obj: t\nSubject To\n ${rows.join('\n ')}\nEnd`);
       expect((f / c) * solved.ObjectiveValue).toBeCloseTo(ours.fNumber, 4);
-      const needs = (a: number, b: number): number => leastApertureAt(f, pins, c, [Math.sin(a), -Math.sin(b) * Math.cos(a), Math.cos(a) * Math.cos(b)], weights).fNumber;
+      const needs = (a: number, b: number): number =>
+        leastApertureAt(f, pins, c, [Math.sin(a), -Math.sin(b) * Math.cos(a), Math.cos(a) * Math.cos(b)], weights).fNumber;
       const found = direct(([a = 0, b = 0]) => needs(a, b), [-1.2, -1.2], [1.2, 1.2], { iterations: 40 }).minFunctionValue;
       expect(ours.fNumber).toBeLessThanOrEqual(found * (1 + 1e-6));
-      const twice = leastAperture(f, pins, c, { kind: 'free' }, weights.map((w) => 2 * w));
+      const twice = leastAperture(
+        f,
+        pins,
+        c,
+        { kind: 'free' },
+        weights.map((w) => 2 * w),
+      );
       expect(twice.fNumber / ours.fNumber).toBeCloseTo(2, 6);
     }
   });
@@ -149,14 +203,27 @@ describe('least aperture', () => {
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
         const here = leastAperture(f, pins, 0.02);
-        const there = leastAperture(f, pins.map(([x, y, z]): Vec3 => [-y, x, z]), 0.02);
+        const there = leastAperture(
+          f,
+          pins.map(([x, y, z]): Vec3 => [-y, x, z]),
+          0.02,
+        );
         return Math.abs(here.fNumber - there.fNumber) <= 1e-6 * here.fNumber + 1e-9;
       }),
     );
   });
 
   test('pins that cannot be focused are refused by number', () => {
-    expect(() => leastAperture(90, [[0, 0, 2], [0, 0, -1]], 0.02)).toThrow(/behind the camera/);
+    expect(() =>
+      leastAperture(
+        90,
+        [
+          [0, 0, 2],
+          [0, 0, -1],
+        ],
+        0.02,
+      ),
+    ).toThrow(/behind the camera/);
     expect(() => leastAperture(90, [], 0.02)).toThrow(/at least one pin/);
   });
 });

@@ -46,7 +46,13 @@ export function leastAperture(
 }
 
 /** The best focus of a set of pins (m) for a lens axis that is given, as `leastAperture` finds it for the best axis; exact. */
-export function leastApertureAt(focalMm: number, pointsM: readonly Vec3[], cocMm: number, axis: Vec3, weights: readonly number[] | null = null): LeastAperture {
+export function leastApertureAt(
+  focalMm: number,
+  pointsM: readonly Vec3[],
+  cocMm: number,
+  axis: Vec3,
+  weights: readonly number[] | null = null,
+): LeastAperture {
   requirePositive('cocMm', cocMm);
   const { imageMm, spread } = bestFocus(pinsOf(focalMm, pointsM, weights), axis);
   return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };
@@ -90,7 +96,13 @@ function bestFocus(pins: Pins, axis: Vec3): { readonly imageMm: number; readonly
 
 // The v that makes max w·|1 − v·q| least: what is too near rises with v and what is too far falls, so they cross once.
 // Each round takes the worst of either side and puts them even, within what is left between them.
-function weightedFocus({ f, d, inverseZ }: Pins, weights: readonly number[], axis: Vec3, low: number, high: number): { readonly imageMm: number; readonly spread: number } {
+function weightedFocus(
+  { f, d, inverseZ }: Pins,
+  weights: readonly number[],
+  axis: Vec3,
+  low: number,
+  high: number,
+): { readonly imageMm: number; readonly spread: number } {
   const q = d.map((each, i) => dot(each, axis) / f - (inverseZ[i] ?? 0));
   let [from, to] = [1 / high, 1 / low];
   let v = 2 / (low + high);

@@ -42,7 +42,12 @@ export function leastBetween(at: (x: number) => number, from: number, to: number
 }
 
 /** The least of a function of two angles within a box: one search within the other. Exact where the function has one dip. */
-export function leastInBox(at: (x: number, y: number) => number, [x0, x1]: readonly [number, number], [y0, y1]: readonly [number, number], looks = 12): { readonly x: number; readonly y: number; readonly value: number } {
+export function leastInBox(
+  at: (x: number, y: number) => number,
+  [x0, x1]: readonly [number, number],
+  [y0, y1]: readonly [number, number],
+  looks = 12,
+): { readonly x: number; readonly y: number; readonly value: number } {
   const inner = (x: number): Found => leastBetween((y) => at(x, y), y0, y1, looks, 1e-5);
   const outer = leastBetween((x) => inner(x).value, x0, x1, looks, 1e-5);
   const { at: y, value } = inner(outer.at);

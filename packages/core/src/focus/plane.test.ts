@@ -1,6 +1,17 @@
 import fc from 'fast-check';
 import { lensAxis } from './axis';
-import { focusOnPoint, focusPlane, focusThroughPoints, focusThroughTwoPoints, hingeMm, pivotOffset, planeThrough, settingForPlane, tiltForHingeDeg, wedge } from './plane';
+import {
+  focusOnPoint,
+  focusPlane,
+  focusThroughPoints,
+  focusThroughTwoPoints,
+  hingeMm,
+  pivotOffset,
+  planeThrough,
+  settingForPlane,
+  tiltForHingeDeg,
+  wedge,
+} from './plane';
 import { backFrame, inBackFrame, inBaseFrame } from './rear';
 import { nearestTilt, requireTilt, type TiltMechanism } from './tiltMechanism';
 import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
@@ -57,10 +68,7 @@ describe('the plane of sharp focus', () => {
         const size2 = dot(along, along);
         const foot = scaled(
           [
-            ...minus(
-              scaled(cross(near.normal, along), plane.offsetMm),
-              scaled(cross(plane.normal, along), near.offsetMm),
-            ),
+            ...minus(scaled(cross(near.normal, along), plane.offsetMm), scaled(cross(plane.normal, along), near.offsetMm)),
           ] as unknown as Vec3,
           1 / size2,
         );
@@ -102,13 +110,40 @@ describe('the plane of sharp focus', () => {
   });
 
   test('two pins one above the other take tilt alone, and swing stays at zero', () => {
-    const found = focusThroughTwoPoints(150, [[0.3, -1.4, 2], [-0.2, 0.2, 12]], 'tilt');
+    const found = focusThroughTwoPoints(
+      150,
+      [
+        [0.3, -1.4, 2],
+        [-0.2, 0.2, 12],
+      ],
+      'tilt',
+    );
     expect(found.swingDeg).toBeCloseTo(0, 9);
     const { normal, offsetMm } = focusPlane(150, found.imageMm, found.tiltDeg, found.swingDeg);
-    for (const p of [[300, -1400, 2000], [-200, 200, 12000]] as const) expect(dot(p, normal)).toBeCloseTo(offsetMm, 5);
-    const side = focusThroughTwoPoints(150, [[-1, 0.3, 2], [2, 0.1, 9]], 'swing');
+    for (const p of [
+      [300, -1400, 2000],
+      [-200, 200, 12000],
+    ] as const)
+      expect(dot(p, normal)).toBeCloseTo(offsetMm, 5);
+    const side = focusThroughTwoPoints(
+      150,
+      [
+        [-1, 0.3, 2],
+        [2, 0.1, 9],
+      ],
+      'swing',
+    );
     expect(side.tiltDeg).toBeCloseTo(0, 9);
-    expect(() => focusThroughTwoPoints(150, [[-1, 0.5, 4], [1, 0.5, 4]], 'tilt')).toThrow(/differ only sideways, which tilt leaves alone/);
+    expect(() =>
+      focusThroughTwoPoints(
+        150,
+        [
+          [-1, 0.5, 4],
+          [1, 0.5, 4],
+        ],
+        'tilt',
+      ),
+    ).toThrow(/differ only sideways, which tilt leaves alone/);
   });
 });
 
@@ -174,14 +209,85 @@ describe('what cannot be, and the nearest that can', () => {
     throw new Error('was not refused');
   };
   test.each([
-    ['pins in a line', () => focusThroughPoints(90, [[0, 0, 2], [0, 0.5, 3], [0, 1, 4]]), /in one line.*two pins with tilt or swing alone/],
-    ['a pin behind the camera', () => focusThroughPoints(90, [[0, 0, -2], [1, 0, 3], [0, 1, 3]]), /behind the camera.*more than 0.09 m/],
-    ['a pin inside the focal length', () => focusThroughPoints(90, [[0, 0, 0.05], [1, 0, 3], [0, 1, 3]]), /inside the focal length/],
-    ['a plane through the lens', () => focusThroughPoints(90, [[0, 0, 2], [1, 0, 3], [-1, 0, 5]]), /goes through the lens/],
-    ['a plane too near for any tilt', () => focusThroughPoints(90, [[0, -0.05, 1], [1, -0.05, 1], [0, -0.05, 4]]), /nearest that a tilt can reach is more than 90 mm/],
+    [
+      'pins in a line',
+      () =>
+        focusThroughPoints(90, [
+          [0, 0, 2],
+          [0, 0.5, 3],
+          [0, 1, 4],
+        ]),
+      /in one line.*two pins with tilt or swing alone/,
+    ],
+    [
+      'a pin behind the camera',
+      () =>
+        focusThroughPoints(90, [
+          [0, 0, -2],
+          [1, 0, 3],
+          [0, 1, 3],
+        ]),
+      /behind the camera.*more than 0.09 m/,
+    ],
+    [
+      'a pin inside the focal length',
+      () =>
+        focusThroughPoints(90, [
+          [0, 0, 0.05],
+          [1, 0, 3],
+          [0, 1, 3],
+        ]),
+      /inside the focal length/,
+    ],
+    [
+      'a plane through the lens',
+      () =>
+        focusThroughPoints(90, [
+          [0, 0, 2],
+          [1, 0, 3],
+          [-1, 0, 5],
+        ]),
+      /goes through the lens/,
+    ],
+    [
+      'a plane too near for any tilt',
+      () =>
+        focusThroughPoints(90, [
+          [0, -0.05, 1],
+          [1, -0.05, 1],
+          [0, -0.05, 4],
+        ]),
+      /nearest that a tilt can reach is more than 90 mm/,
+    ],
     ['a hinge inside the focal length', () => tiltForHingeDeg(90, 80), /never nearer than the focal length, 90 mm/],
-    ['a tilt beyond the mechanism', () => focusThroughPoints(150, [[0, -1.4, 1.2], [1.5, -1.4, 8], [-2, -1.4, 30]], { kind: 'cone', maxDeg: 4 }), /takes tilt 6\.15° and swing 0\.00°.*nearest that it can is tilt 4\.00° and swing 0\.00°/],
-    ['tilt on a mechanism that only swings', () => focusThroughPoints(150, [[0, -1.4, 1.2], [1.5, -1.4, 8], [-2, -1.4, 30]], { kind: 'line', angleDeg: 90, rangeDeg: [-8, 8] }), /nearest that it can is tilt 0\.00° and swing 0\.00°/],
+    [
+      'a tilt beyond the mechanism',
+      () =>
+        focusThroughPoints(
+          150,
+          [
+            [0, -1.4, 1.2],
+            [1.5, -1.4, 8],
+            [-2, -1.4, 30],
+          ],
+          { kind: 'cone', maxDeg: 4 },
+        ),
+      /takes tilt 6\.15° and swing 0\.00°.*nearest that it can is tilt 4\.00° and swing 0\.00°/,
+    ],
+    [
+      'tilt on a mechanism that only swings',
+      () =>
+        focusThroughPoints(
+          150,
+          [
+            [0, -1.4, 1.2],
+            [1.5, -1.4, 8],
+            [-2, -1.4, 30],
+          ],
+          { kind: 'line', angleDeg: 90, rangeDeg: [-8, 8] },
+        ),
+      /nearest that it can is tilt 0\.00° and swing 0\.00°/,
+    ],
     ['untilted at the focal length', () => focusPlane(90, 90, 0, 0), /focused at infinity.*more than 90/],
     ['untilted inside it', () => focusPlane(90, 80, 0, 0), /nothing is in focus.*more than 90/],
     ['everything sharp enough', () => wedge(50, 51, 1, 0, 2000, 0.03), /must be less than 1666/],
@@ -189,7 +295,13 @@ describe('what cannot be, and the nearest that can', () => {
   ])('%s', (_name, call, words) => expect(refusal(call)).toMatch(words));
 
   test('close points far from the lens are one line only within rounding', () => {
-    expect(() => planeThrough([[0, 0, 1e6], [1, 0, 1e6], [2, 1e-3, 1e6]])).not.toThrow();
+    expect(() =>
+      planeThrough([
+        [0, 0, 1e6],
+        [1, 0, 1e6],
+        [2, 1e-3, 1e6],
+      ]),
+    ).not.toThrow();
   });
 
   test('an axis tilt that pivots behind the lens centre moves the picture', () => {

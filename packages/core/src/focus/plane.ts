@@ -31,10 +31,18 @@ function planeAt(focalMm: number, imageMm: number, axis: Vec3): Plane {
   const size = length(w);
   const untilted = axis[0] === 0 && axis[1] === 0;
   if (size <= 1e-12 * focalMm || (untilted && w[2] === 0)) {
-    throw new CoreError('focus_at_infinity', ['imageMm'], `imageMm is ${imageMm}; untilted at the focal length the lens is focused at infinity. It must be more than ${focalMm}.`);
+    throw new CoreError(
+      'focus_at_infinity',
+      ['imageMm'],
+      `imageMm is ${imageMm}; untilted at the focal length the lens is focused at infinity. It must be more than ${focalMm}.`,
+    );
   }
   if (untilted && w[2] < 0) {
-    throw new CoreError('focus_behind', ['imageMm'], `imageMm is ${imageMm}; untilted and inside the focal length nothing is in focus. It must be more than ${focalMm}.`);
+    throw new CoreError(
+      'focus_behind',
+      ['imageMm'],
+      `imageMm is ${imageMm}; untilted and inside the focal length nothing is in focus. It must be more than ${focalMm}.`,
+    );
   }
   return { normal: scaled(w, 1 / size), offsetMm: (imageMm * focalMm) / size };
 }
@@ -56,7 +64,11 @@ export function tiltForHingeDeg(focalMm: number, hinge: number): number {
   requirePositive('focalMm', focalMm);
   requirePositive('hingeMm', hinge);
   if (hinge < focalMm) {
-    throw new CoreError('hinge_too_near', ['hingeMm'], `hingeMm is ${hinge}; the hinge line is never nearer than the focal length, ${focalMm} mm.`);
+    throw new CoreError(
+      'hinge_too_near',
+      ['hingeMm'],
+      `hingeMm is ${hinge}; the hinge line is never nearer than the focal length, ${focalMm} mm.`,
+    );
   }
   return (Math.asin(focalMm / hinge) * 180) / Math.PI;
 }
@@ -71,19 +83,31 @@ export function settingForPlane(focalMm: number, plane: Plane, path: readonly (s
   requirePositive('focalMm', focalMm);
   const { normal: n, offsetMm: d } = plane;
   if (!(d > 0)) {
-    throw new CoreError('plane_through_lens', path, 'The plane goes through the lens; no tilt brings it to focus. It must pass the lens at a distance greater than 0.');
+    throw new CoreError(
+      'plane_through_lens',
+      path,
+      'The plane goes through the lens; no tilt brings it to focus. It must pass the lens at a distance greater than 0.',
+    );
   }
   const lx = (focalMm * n[0]) / d;
   const ly = (focalMm * n[1]) / d;
   const across = lx * lx + ly * ly;
   if (across >= 1) {
     const least = focalMm * Math.hypot(n[0], n[1]);
-    throw new CoreError('plane_too_near', path, `The plane passes the lens at ${round(d)} mm; for this slope the nearest that a tilt can reach is more than ${round(least)} mm.`);
+    throw new CoreError(
+      'plane_too_near',
+      path,
+      `The plane passes the lens at ${round(d)} mm; for this slope the nearest that a tilt can reach is more than ${round(least)} mm.`,
+    );
   }
   const lz = Math.sqrt(1 - across);
   const along = lz - (focalMm * n[2]) / d;
   if (along <= 1e-12) {
-    throw new CoreError('focus_behind', path, `The plane passes the lens at ${round(d)} mm; the back would have to stand in front of the lens or beyond all distance. Points farther than the focal length of ${focalMm} mm are needed.`);
+    throw new CoreError(
+      'focus_behind',
+      path,
+      `The plane passes the lens at ${round(d)} mm; the back would have to stand in front of the lens or beyond all distance. Points farther than the focal length of ${focalMm} mm are needed.`,
+    );
   }
   return { ...axisAngles([lx, ly, lz]), imageMm: focalMm / along };
 }
@@ -96,13 +120,21 @@ export function planeThrough(points: readonly [Vec3, Vec3, Vec3], path: readonly
   const n = cross(ab, ac);
   const size = length(n);
   if (size <= 1e-9 * length(ab) * length(ac) || size === 0) {
-    throw new CoreError('pins_in_line', path, 'The three pins lie in one line, so many planes pass through them. Move one of them aside, or use two pins with tilt or swing alone.');
+    throw new CoreError(
+      'pins_in_line',
+      path,
+      'The three pins lie in one line, so many planes pass through them. Move one of them aside, or use two pins with tilt or swing alone.',
+    );
   }
   const normal = scaled(n, 1 / size);
   const d = dot(normal, a);
   const far = Math.max(length(a), length(b), length(c));
   if (Math.abs(d) <= 1e-9 * far) {
-    throw new CoreError('plane_through_lens', path, 'The plane of the three pins goes through the lens; no tilt brings it to focus. Move a pin so that the plane passes above, below or beside the lens.');
+    throw new CoreError(
+      'plane_through_lens',
+      path,
+      'The plane of the three pins goes through the lens; no tilt brings it to focus. Move a pin so that the plane passes above, below or beside the lens.',
+    );
   }
   return d > 0 ? { normal, offsetMm: d } : { normal: scaled(normal, -1), offsetMm: -d };
 }
@@ -112,7 +144,11 @@ export function requirePin(focalMm: number, point: Vec3, path: readonly (string 
   const z = point[2];
   if (!(z * 1000 > focalMm)) {
     const where = z <= 0 ? 'behind the camera' : 'inside the focal length';
-    throw new CoreError('pin_not_in_front', [...path, 2], `The pin lies ${where} (z is ${z} m); it must be more than ${focalMm / 1000} m in front of the lens.`);
+    throw new CoreError(
+      'pin_not_in_front',
+      [...path, 2],
+      `The pin lies ${where} (z is ${z} m); it must be more than ${focalMm / 1000} m in front of the lens.`,
+    );
   }
 }
 
@@ -151,7 +187,11 @@ export function focusThroughTwoPoints(focalMm: number, pointsM: readonly [Vec3, 
   const free: Vec3 = movement === 'tilt' ? [1, 0, 0] : [0, 1, 0];
   const n = cross(minus(b, a), free);
   if (length(n) <= 1e-9 * length(minus(b, a)) || length(n) === 0) {
-    throw new CoreError('pins_not_reached', ['pointsM'], `The two pins differ only ${movement === 'tilt' ? 'sideways' : 'in height'}, which ${movement} leaves alone: every setting through one of them holds both. Use one pin, or the other movement.`);
+    throw new CoreError(
+      'pins_not_reached',
+      ['pointsM'],
+      `The two pins differ only ${movement === 'tilt' ? 'sideways' : 'in height'}, which ${movement} leaves alone: every setting through one of them holds both. Use one pin, or the other movement.`,
+    );
   }
   return focusThroughPoints(focalMm, [pointsM[0], pointsM[1], [pointsM[0][0] + free[0], pointsM[0][1] + free[1], pointsM[0][2] + free[2]]]);
 }
@@ -163,7 +203,11 @@ export function focusOnPoint(focalMm: number, pointM: Vec3, tiltDeg: number, swi
   const p = scaled(pointM, 1000);
   const beyond = dot(p, lensAxis(tiltDeg, swingDeg)) - focalMm;
   if (beyond <= 0) {
-    throw new CoreError('focus_behind', ['pointM'], 'At this tilt the pin lies inside the focal plane of the lens; less tilt, or a pin farther off, is needed.');
+    throw new CoreError(
+      'focus_behind',
+      ['pointM'],
+      'At this tilt the pin lies inside the focal plane of the lens; less tilt, or a pin farther off, is needed.',
+    );
   }
   return (focalMm * p[2]) / beyond;
 }
@@ -184,7 +228,11 @@ export function wedge(focalMm: number, imageMm: number, tiltDeg: number, swingDe
   requirePositive('imageMm', imageMm);
   const e = (requirePositive('fNumber', fNumber) * requirePositive('cocMm', cocMm)) / focalMm;
   if (e >= 1) {
-    throw new CoreError('aperture_too_small', ['fNumber'], `fNumber is ${fNumber}; with a blur of ${cocMm} mm allowed it must be less than ${focalMm / cocMm}, else everything is sharp enough.`);
+    throw new CoreError(
+      'aperture_too_small',
+      ['fNumber'],
+      `fNumber is ${fNumber}; with a blur of ${cocMm} mm allowed it must be less than ${focalMm / cocMm}, else everything is sharp enough.`,
+    );
   }
   const axis = lensAxis(tiltDeg, swingDeg);
   const untilted = axis[0] === 0 && axis[1] === 0;

@@ -8,7 +8,6 @@ import { apertureForSpread } from './spread';
 import { stackFrames } from './stack';
 import { evenly } from '../evenly.test-support';
 
-
 describe('diffraction', () => {
   // Published values: the first zero of the Bessel function J1 is 3.8317
   // (Abramowitz & Stegun, table 9.5), so the Airy disc is 2·3.8317/π λN wide;
@@ -88,7 +87,12 @@ describe('depth of field', () => {
     const near = (value: number | null, low: number, high: number) => (value ?? NaN) > low * 0.85 && (value ?? NaN) < high * 1.15;
     const small = depthOfField(110, 32, 0.075, 3);
     const wide = depthOfField(110, 8, 0.075, 5);
-    expect([near(small.nearM, 2, 2), near(small.farM, 8, 10), near(wide.nearM, 4.2, 4.2), near(wide.farM, 6.5, 7.5)]).toEqual([true, true, true, true]);
+    expect([near(small.nearM, 2, 2), near(small.farM, 8, 10), near(wide.nearM, 4.2, 4.2), near(wide.farM, 6.5, 7.5)]).toEqual([
+      true,
+      true,
+      true,
+      true,
+    ]);
   });
 
   test('the blur at both its ends, by the cone itself, is what was allowed', () => {
@@ -123,7 +127,10 @@ describe('distances', () => {
     fc.assert(
       fc.property(evenly(20, 300), evenly(1.5, 50), evenly(-20, 30), (f, d, gap) => {
         const { distanceM, imageMm } = focusFromSensor(f, d, gap);
-        return Math.abs(distanceM * 1000 + imageMm + gap - d * 1000) < 1e-6 * d && Math.abs((objectDistanceM(f, imageMm) ?? NaN) / distanceM - 1) < 1e-5;
+        return (
+          Math.abs(distanceM * 1000 + imageMm + gap - d * 1000) < 1e-6 * d &&
+          Math.abs((objectDistanceM(f, imageMm) ?? NaN) / distanceM - 1) < 1e-5
+        );
       }),
     );
     expect(() => focusFromSensor(100, 0.39)).toThrow(/four focal lengths and the nodal gap, 0.4 m/);
@@ -157,7 +164,10 @@ describe('standards of sharpness', () => {
   const frame = { widthMm: 36, heightMm: 24 };
   test('three schools, each with its reason', () => {
     expect(permissibleBlur(DEFAULT_SHARPNESS, frame).cocMm).toBeCloseTo(0.0288, 4);
-    expect(permissibleBlur({ school: 'pixels', pixels: 2, columnsPx: 9000 }, frame)).toEqual({ cocMm: 0.008, reason: '0.0080 mm (8.0 µm): 2 × the pixel of 4.00 µm.' });
+    expect(permissibleBlur({ school: 'pixels', pixels: 2, columnsPx: 9000 }, frame)).toEqual({
+      cocMm: 0.008,
+      reason: '0.0080 mm (8.0 µm): 2 × the pixel of 4.00 µm.',
+    });
     // An eye of one minute of arc at 250 mm sees 0.0727 mm.
     const print = permissibleBlur({ school: 'print', printWidthMm: 360, viewingDistanceMm: 250, eyeArcMinutes: 1 }, frame);
     expect(print.cocMm).toBeCloseTo(0.00727, 5);

@@ -30,9 +30,5 @@ export function inBackFrame(frame: BackFrame, p: Vec3): Vec3 {
 
 /** A point or direction of the back's frame, seen in the base frame. */
 export function inBaseFrame({ right, up, normal }: BackFrame, [x, y, z]: Vec3): Vec3 {
-  return [
-    x * right[0] + y * up[0] + z * normal[0],
-    x * right[1] + y * up[1] + z * normal[1],
-    x * right[2] + y * up[2] + z * normal[2],
-  ];
+  return [x * right[0] + y * up[0] + z * normal[0], x * right[1] + y * up[1] + z * normal[1], x * right[2] + y * up[2] + z * normal[2]];
 }

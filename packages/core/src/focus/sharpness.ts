@@ -38,7 +38,9 @@ export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): 
     }
     case 'print': {
       const enlarged = requirePositive('printWidthMm', standard.printWidthMm) / long;
-      const onPrint = requirePositive('viewingDistanceMm', standard.viewingDistanceMm) * Math.tan(radians(requirePositive('eyeArcMinutes', standard.eyeArcMinutes) / 60));
+      const onPrint =
+        requirePositive('viewingDistanceMm', standard.viewingDistanceMm) *
+        Math.tan(radians(requirePositive('eyeArcMinutes', standard.eyeArcMinutes) / 60));
       const cocMm = onPrint / enlarged;
       return {
         cocMm,

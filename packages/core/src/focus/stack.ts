@@ -26,7 +26,11 @@ export function stackFrames(focalMm: number, fNumber: number, cocMm: number, nea
   if (e >= 1) return 1;
   const frames = Math.max(1, Math.ceil(Math.log(near.imageMm / far.imageMm) / ((1 - overlap) * Math.log((1 + e) / (1 - e))) - 1e-9));
   if (!(frames <= STACK_MOST)) {
-    throw new CoreError('too_many_frames', ['cocMm'], `This stack would take more than ${STACK_MOST} frames; allow more blur, stop down or ask for less depth.`);
+    throw new CoreError(
+      'too_many_frames',
+      ['cocMm'],
+      `This stack would take more than ${STACK_MOST} frames; allow more blur, stop down or ask for less depth.`,
+    );
   }
   return frames;
 }

@@ -17,7 +17,13 @@ const apart = (a: { tiltDeg: number; swingDeg: number }, b: { tiltDeg: number; s
 
 describe('the nearest that a tilt mechanism can be set to', () => {
   test('is tilt and swing and nothing else, since just that is kept', () => {
-    fc.assert(fc.property(anyMechanism, setting, (mechanism, wanted) => Object.keys(nearestTilt(mechanism, wanted)).sort().join() === 'swingDeg,tiltDeg'));
+    fc.assert(
+      fc.property(
+        anyMechanism,
+        setting,
+        (mechanism, wanted) => Object.keys(nearestTilt(mechanism, wanted)).sort().join() === 'swingDeg,tiltDeg',
+      ),
+    );
   });
 
   test('can be set: set again it stays', () => {
@@ -32,13 +38,25 @@ describe('the nearest that a tilt mechanism can be set to', () => {
 
   test('of a cone or a locked tilt nothing that can be set is nearer, by the angle between the axes', () => {
     fc.assert(
-      fc.property(fc.oneof(fc.record({ kind: fc.constant('cone' as const), maxDeg: evenly(0.5, 20) }), fc.record({ kind: fc.constant('line' as const), angleDeg: evenly(-180, 180), rangeDeg: ends })), setting, evenly(0, 1), evenly(0, 360), (mechanism, wanted, share, around) => {
-        const near = nearestTilt(mechanism, wanted);
-        // Any axis the mechanism has: in the cone, or on the line.
-        const axis = mechanism.kind === 'cone' ? lockedAxis(around, mechanism.maxDeg * share) : lockedAxis(mechanism.angleDeg, mechanism.rangeDeg[0] + (mechanism.rangeDeg[1] - mechanism.rangeDeg[0]) * share);
-        const other = (new Vector3(...lensAxis(wanted.tiltDeg, wanted.swingDeg)).angleTo(new Vector3(...axis)) * 180) / Math.PI;
-        return apart(near, wanted) <= other + 1e-5;
-      }),
+      fc.property(
+        fc.oneof(
+          fc.record({ kind: fc.constant('cone' as const), maxDeg: evenly(0.5, 20) }),
+          fc.record({ kind: fc.constant('line' as const), angleDeg: evenly(-180, 180), rangeDeg: ends }),
+        ),
+        setting,
+        evenly(0, 1),
+        evenly(0, 360),
+        (mechanism, wanted, share, around) => {
+          const near = nearestTilt(mechanism, wanted);
+          // Any axis the mechanism has: in the cone, or on the line.
+          const axis =
+            mechanism.kind === 'cone'
+              ? lockedAxis(around, mechanism.maxDeg * share)
+              : lockedAxis(mechanism.angleDeg, mechanism.rangeDeg[0] + (mechanism.rangeDeg[1] - mechanism.rangeDeg[0]) * share);
+          const other = (new Vector3(...lensAxis(wanted.tiltDeg, wanted.swingDeg)).angleTo(new Vector3(...axis)) * 180) / Math.PI;
+          return apart(near, wanted) <= other + 1e-5;
+        },
+      ),
       { numRuns: 600 },
     );
   });
@@ -50,7 +68,11 @@ describe('the nearest that a tilt mechanism can be set to', () => {
   });
 
   test('what cannot be set is refused with what can', () => {
-    expect(() => requireTilt({ kind: 'cone', maxDeg: 8 }, { tiltDeg: 10, swingDeg: 0 })).toThrow('This takes tilt 10.00° and swing 0.00°, which the mechanism cannot be set to; the nearest that it can is tilt 8.00° and swing 0.00°.');
-    expect(() => requireTilt({ kind: 'line', angleDeg: 90, rangeDeg: [-8, 8] }, { tiltDeg: 3, swingDeg: 0 })).toThrow(/the nearest that it can is tilt 0\.00° and swing 0\.00°/);
+    expect(() => requireTilt({ kind: 'cone', maxDeg: 8 }, { tiltDeg: 10, swingDeg: 0 })).toThrow(
+      'This takes tilt 10.00° and swing 0.00°, which the mechanism cannot be set to; the nearest that it can is tilt 8.00° and swing 0.00°.',
+    );
+    expect(() => requireTilt({ kind: 'line', angleDeg: 90, rangeDeg: [-8, 8] }, { tiltDeg: 3, swingDeg: 0 })).toThrow(
+      /the nearest that it can is tilt 0\.00° and swing 0\.00°/,
+    );
   });
 });

@@ -64,5 +64,9 @@ export function requireTilt(mechanism: TiltMechanism, setting: TiltSetting, path
   const near = nearestTilt(mechanism, setting);
   if (Math.abs(near.tiltDeg - setting.tiltDeg) <= SAME_DEG && Math.abs(near.swingDeg - setting.swingDeg) <= SAME_DEG) return;
   const words = ({ tiltDeg, swingDeg }: TiltSetting): string => `tilt ${tiltDeg.toFixed(2)}° and swing ${swingDeg.toFixed(2)}°`;
-  throw new CoreError('tilt_beyond_mechanism', path, `This takes ${words(setting)}, which the mechanism cannot be set to; the nearest that it can is ${words(near)}.`);
+  throw new CoreError(
+    'tilt_beyond_mechanism',
+    path,
+    `This takes ${words(setting)}, which the mechanism cannot be set to; the nearest that it can is ${words(near)}.`,
+  );
 }

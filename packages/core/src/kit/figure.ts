@@ -84,7 +84,14 @@ export function emptyValue(figure: Figure): null | readonly [] {
 
 type Rest = Partial<Pick<FigureBase, 'how' | 'when'>>;
 
-export const number = (group: string, label: string, unit: string, min: number, max: number, rest: Rest & { whole?: boolean } = {}): NumberFigure => ({
+export const number = (
+  group: string,
+  label: string,
+  unit: string,
+  min: number,
+  max: number,
+  rest: Rest & { whole?: boolean } = {},
+): NumberFigure => ({
   type: 'number',
   group,
   label,
@@ -96,7 +103,12 @@ export const number = (group: string, label: string, unit: string, min: number, 
   ...rest,
 });
 
-export const choice = <C extends string>(group: string, label: string, choices: Readonly<Record<C, string>>, rest: Rest = {}): ChoiceFigure<C> => ({
+export const choice = <C extends string>(
+  group: string,
+  label: string,
+  choices: Readonly<Record<C, string>>,
+  rest: Rest = {},
+): ChoiceFigure<C> => ({
   type: 'choice',
   group,
   label,
@@ -120,4 +132,10 @@ export const list = (group: string, label: string, unit: string, min: number, ma
   ...rest,
 });
 
-export const circles = (group: string, label: string, rest: Rest = {}): CirclesFigure => ({ type: 'circles', group, label, how: '', ...rest });
+export const circles = (group: string, label: string, rest: Rest = {}): CirclesFigure => ({
+  type: 'circles',
+  group,
+  label,
+  how: '',
+  ...rest,
+});

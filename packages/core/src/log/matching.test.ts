@@ -5,17 +5,30 @@ import { evenly } from '../evenly.test-support';
 const START = Date.UTC(2026, 9, 24, 9, 0, 0);
 
 /** Takes at the seconds given, and the files of a camera whose clock is ahead by so much. */
-function day(seconds: readonly number[], offsetS: number, { camera = 'camera A', jitter = [] as readonly number[], from = 0 } = {}): { takes: TakeToMatch[]; files: FileToMatch[] } {
+function day(
+  seconds: readonly number[],
+  offsetS: number,
+  { camera = 'camera A', jitter = [] as readonly number[], from = 0 } = {},
+): { takes: TakeToMatch[]; files: FileToMatch[] } {
   return {
     takes: seconds.map((s, i) => ({ id: `${camera} ${from + i}`, atMs: START + s * 1000, timeS: null, iso: null })),
-    files: seconds.map((s, i) => ({ name: `${camera === 'camera A' ? 'A' : 'B'}${String(from + i).padStart(5, '0')}.tif`, atMs: START + (s + offsetS + (jitter[i] ?? 0)) * 1000, camera, timeS: null, iso: null })),
+    files: seconds.map((s, i) => ({
+      name: `${camera === 'camera A' ? 'A' : 'B'}${String(from + i).padStart(5, '0')}.tif`,
+      atMs: START + (s + offsetS + (jitter[i] ?? 0)) * 1000,
+      camera,
+      timeS: null,
+      iso: null,
+    })),
   };
 }
 
-const rightOnes = (found: ReturnType<typeof matched>): number => found.matches.filter(({ takeId, file }) => Number(takeId.split(' ')[2]) === Number(/\d+/.exec(file)?.[0])).length;
+const rightOnes = (found: ReturnType<typeof matched>): number =>
+  found.matches.filter(({ takeId, file }) => Number(takeId.split(' ')[2]) === Number(/\d+/.exec(file)?.[0])).length;
 
 /** Times of a day's work: bursts and waits of uneven length. */
-const times = fc.array(fc.integer({ min: 4, max: 900 }), { minLength: 4, maxLength: 60 }).map((gaps) => gaps.reduce<number[]>((all, gap) => [...all, (all[all.length - 1] ?? 0) + gap], []));
+const times = fc
+  .array(fc.integer({ min: 4, max: 900 }), { minLength: 4, maxLength: 60 })
+  .map((gaps) => gaps.reduce<number[]>((all, gap) => [...all, (all[all.length - 1] ?? 0) + gap], []));
 
 describe('matching takes with files', () => {
   test('any clock is found, a day off or in another zone, with every touch some seconds late', () => {
@@ -50,7 +63,10 @@ describe('matching takes with files', () => {
   test('takes that were not logged and shots that were thrown away shift nothing', () => {
     const seconds = [0, 12, 30, 95, 140, 155, 171, 400, 460, 470, 600];
     const { takes, files } = day(seconds, 7200);
-    const found = matched(takes.filter((_, i) => i !== 3), files.filter((_, i) => i !== 7 && i !== 8));
+    const found = matched(
+      takes.filter((_, i) => i !== 3),
+      files.filter((_, i) => i !== 7 && i !== 8),
+    );
     expect(rightOnes(found)).toBe(8);
     expect(found.takesLeft).toHaveLength(2);
     expect(found.filesLeft).toEqual(['A00003.tif']);
@@ -85,10 +101,16 @@ describe('matching takes with files', () => {
 
   test('a bracket that was touched all at once is told apart by its times, and another exposure is doubted', () => {
     const { takes, files } = day([0, 2, 4, 300, 600], 100);
-    const exposed = (all: number[]) => ({ takes: takes.map((t, i) => ({ ...t, timeS: all[i] ?? null })), files: files.map((f, i) => ({ ...f, timeS: all[i] ?? null })) });
+    const exposed = (all: number[]) => ({
+      takes: takes.map((t, i) => ({ ...t, timeS: all[i] ?? null })),
+      files: files.map((f, i) => ({ ...f, timeS: all[i] ?? null })),
+    });
     const even = exposed([1, 0.25, 4, 1, 1]);
     expect(matched(even.takes, even.files).matches.flatMap(({ doubts }) => doubts)).toEqual([]);
-    const wrong = matched(even.takes, even.files.map((f, i) => (i === 3 ? { ...f, timeS: 30 } : f)));
+    const wrong = matched(
+      even.takes,
+      even.files.map((f, i) => (i === 3 ? { ...f, timeS: 30 } : f)),
+    );
     expect(wrong.matches.find(({ file }) => file === 'A00003.tif')?.doubts).toContain('exposure');
   });
 

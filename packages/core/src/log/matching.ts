@@ -73,7 +73,11 @@ interface Timed extends FileToMatch {
  * one. Files without any time are matched by order where the counts agree.
  * `given` fixes offsets by hand, s, by camera.
  */
-export function matched(takes: readonly TakeToMatch[], files: readonly FileToMatch[], given: ReadonlyMap<string, number> = new Map()): Matching {
+export function matched(
+  takes: readonly TakeToMatch[],
+  files: readonly FileToMatch[],
+  given: ReadonlyMap<string, number> = new Map(),
+): Matching {
   const cameras = [...new Set(files.map(({ camera }) => camera))];
   let takesLeft = [...takes].sort((a, b) => a.atMs - b.atMs);
   const matches: Match[] = [];
@@ -85,27 +89,54 @@ export function matched(takes: readonly TakeToMatch[], files: readonly FileToMat
     const best = cameras
       .map((camera) => ({ camera, files: timed.filter((file) => file.camera === camera) }))
       .filter((each) => each.files.length > 0)
-      .map((each) => ({ ...each, ...bestClock(takesLeft, each.files, clocks.some(({ camera }) => camera === each.camera) ? undefined : given.get(each.camera)) }))
-      .reduce<{ camera: string; offsetMs: number; pairs: readonly Pair[] } | null>((most, each) => (each.pairs.length > (most?.pairs.length ?? 0) ? each : most), null);
+      .map((each) => ({
+        ...each,
+        ...bestClock(takesLeft, each.files, clocks.some(({ camera }) => camera === each.camera) ? undefined : given.get(each.camera)),
+      }))
+      .reduce<{ camera: string; offsetMs: number; pairs: readonly Pair[] } | null>(
+        (most, each) => (each.pairs.length > (most?.pairs.length ?? 0) ? each : most),
+        null,
+      );
     if (!best || best.pairs.length === 0) break;
     const first = !clocks.some(({ camera }) => camera === best.camera);
     // A further clock needs more than one take for a witness, or chance finds one.
     if (!first && (best.pairs.length < 3 || given.has(best.camera))) break;
     const sure = best.pairs.length >= 3 || (best.pairs.length === takes.length && best.pairs.length === files.length);
-    best.pairs.forEach(({ take, file, offMs }, i) => matches.push({ takeId: take.id, file: file.name, offS: offMs / 1000, doubts: doubtsOf(best.pairs, i, sure || given.has(best.camera)) }));
+    best.pairs.forEach(({ take, file, offMs }, i) =>
+      matches.push({
+        takeId: take.id,
+        file: file.name,
+        offS: offMs / 1000,
+        doubts: doubtsOf(best.pairs, i, sure || given.has(best.camera)),
+      }),
+    );
     const [from, to] = [best.pairs[0], best.pairs[best.pairs.length - 1]];
-    clocks.push({ camera: best.camera, offsetS: best.offsetMs / 1000, agree: best.pairs.length, firstFile: from?.file.name ?? '', lastFile: to?.file.name ?? '' });
+    clocks.push({
+      camera: best.camera,
+      offsetS: best.offsetMs / 1000,
+      agree: best.pairs.length,
+      firstFile: from?.file.name ?? '',
+      lastFile: to?.file.name ?? '',
+    });
     const [usedTakes, usedFiles] = [new Set(best.pairs.map(({ take }) => take.id)), new Set(best.pairs.map(({ file }) => file.name))];
     takesLeft = takesLeft.filter(({ id }) => !usedTakes.has(id));
     timed = timed.filter(({ name }) => !usedFiles.has(name));
   }
   const untimed = files.filter(({ atMs }) => atMs === null);
-  const unmatchedFiles = [...untimed, ...(matches.length === 0 ? timed : [])].sort((a, b) => a.name.localeCompare(b.name, 'en', { numeric: true }));
+  const unmatchedFiles = [...untimed, ...(matches.length === 0 ? timed : [])].sort((a, b) =>
+    a.name.localeCompare(b.name, 'en', { numeric: true }),
+  );
   // A clock set by hand that fits nothing is not talked over.
   if (given.size === 0 && unmatchedFiles.length > 0 && unmatchedFiles.length === takesLeft.length) {
     takesLeft.forEach((take, i) => {
       const file = unmatchedFiles[i];
-      if (file) matches.push({ takeId: take.id, file: file.name, offS: null, doubts: ['order', ...(differs(take, file) ? (['exposure'] as const) : [])] });
+      if (file)
+        matches.push({
+          takeId: take.id,
+          file: file.name,
+          offS: null,
+          doubts: ['order', ...(differs(take, file) ? (['exposure'] as const) : [])],
+        });
     });
     takesLeft = [];
     timed = matches.length === 0 ? timed : timed.filter(({ name }) => !unmatchedFiles.some((file) => file.name === name));
@@ -116,13 +147,23 @@ export function matched(takes: readonly TakeToMatch[], files: readonly FileToMat
     if (own.length > 1) {
       const [a, b] = [own[0], own[1]];
       const byS = Math.abs((a?.offsetS ?? 0) - (b?.offsetS ?? 0));
-      remarks.push(Math.abs(byS - 3600) < 60 ? `The clock of ${camera} changes by one hour in the middle: daylight saving began or ended, or it was set anew.` : `The clock of ${camera} was set anew in the middle: it changes by ${Math.round(byS)} s.`);
+      remarks.push(
+        Math.abs(byS - 3600) < 60
+          ? `The clock of ${camera} changes by one hour in the middle: daylight saving began or ended, or it was set anew.`
+          : `The clock of ${camera} was set anew in the middle: it changes by ${Math.round(byS)} s.`,
+      );
     }
   }
   const clocked = new Set(files.filter(({ atMs }) => atMs !== null).map(({ camera }) => camera)).size;
   if (clocked > 1) remarks.push(`The files are of ${clocked} cameras; each has a clock of its own.`);
   if (takes.length !== files.length) remarks.push(`${takes.length} takes were logged and ${files.length} files are here.`);
-  return { matches, clocks, takesLeft: takesLeft.map(({ id }) => id), filesLeft: files.map(({ name }) => name).filter((name) => !filesWith.has(name)), remarks };
+  return {
+    matches,
+    clocks,
+    takesLeft: takesLeft.map(({ id }) => id),
+    filesLeft: files.map(({ name }) => name).filter((name) => !filesWith.has(name)),
+    remarks,
+  };
 }
 
 interface Pair {
@@ -132,14 +173,19 @@ interface Pair {
 }
 
 /** The offset at which most takes have a file of their own, and those pairs. */
-function bestClock(takes: readonly TakeToMatch[], files: readonly Timed[], givenS: number | undefined): { readonly offsetMs: number; readonly pairs: readonly Pair[] } {
+function bestClock(
+  takes: readonly TakeToMatch[],
+  files: readonly Timed[],
+  givenS: number | undefined,
+): { readonly offsetMs: number; readonly pairs: readonly Pair[] } {
   if (givenS !== undefined) return { offsetMs: givenS * 1000, pairs: aligned(takes, files, givenS * 1000) };
   const bins = new Map<number, number>();
   const width = (WITHIN_S * 1000) / 4;
-  for (const take of sample(takes)) for (const file of sample(files)) {
-    const bin = Math.round((file.atMs - take.atMs) / width);
-    bins.set(bin, (bins.get(bin) ?? 0) + 1);
-  }
+  for (const take of sample(takes))
+    for (const file of sample(files)) {
+      const bin = Math.round((file.atMs - take.atMs) / width);
+      bins.set(bin, (bins.get(bin) ?? 0) + 1);
+    }
   const around = (bin: number): number => (bins.get(bin) ?? 0) + 0.6 * ((bins.get(bin - 1) ?? 0) + (bins.get(bin + 1) ?? 0));
   const tried = [...bins.keys()].sort((a, b) => around(b) - around(a) || Math.abs(a) - Math.abs(b)).slice(0, 24);
   let best: { offsetMs: number; pairs: readonly Pair[]; score: number } = { offsetMs: 0, pairs: [], score: -Infinity };
@@ -210,7 +256,7 @@ function stretch(takes: readonly TakeToMatch[], files: readonly Timed[], offsetM
   };
   if (n * m > TABLE_MOST) {
     const pairs: Pair[] = [];
-    for (let i = 0, j = 0; i < n && j < m; ) {
+    for (let i = 0, j = 0; i < n && j < m;) {
       const by = off(i, j);
       if (Math.abs(by) <= reach) pairs.push(...pair(i++, j++));
       else if (by > 0) i++;
@@ -238,7 +284,7 @@ function stretch(takes: readonly TakeToMatch[], files: readonly Timed[], offsetM
     }
   }
   const pairs: Pair[] = [];
-  for (let i = 0, j = 0; i < n && j < m; ) {
+  for (let i = 0, j = 0; i < n && j < m;) {
     const how = way[i * (m + 1) + j];
     if (how === 3) pairs.push(...pair(i++, j++));
     else if (how === 1) i++;
@@ -249,7 +295,8 @@ function stretch(takes: readonly TakeToMatch[], files: readonly Timed[], offsetM
 
 /** Whether file and take say two exposures: more than half a stop apart. */
 function differs({ timeS, iso }: Pick<TakeToMatch, 'timeS' | 'iso'>, file: Pick<FileToMatch, 'timeS' | 'iso'>): boolean {
-  const apart = (a: number | null, b: number | null): boolean => a !== null && b !== null && a > 0 && b > 0 && Math.abs(Math.log2(a / b)) > 0.5;
+  const apart = (a: number | null, b: number | null): boolean =>
+    a !== null && b !== null && a > 0 && b > 0 && Math.abs(Math.log2(a / b)) > 0.5;
   return apart(timeS, file.timeS) || apart(iso, file.iso);
 }
 
@@ -262,9 +309,12 @@ function doubtsOf(pairs: readonly Pair[], i: number, sure: boolean): readonly Do
   if (differs(take, file)) doubts.push('exposure');
   if (!sure) doubts.push('clock');
   const offset = file.atMs - offMs - take.atMs;
-  const near = [pairs[i - 1], pairs[i + 1]].some((other) => other !== undefined && Math.abs(file.atMs - offset - other.take.atMs) < Math.abs(offMs) && Math.abs(offMs) > 1000);
+  const near = [pairs[i - 1], pairs[i + 1]].some(
+    (other) => other !== undefined && Math.abs(file.atMs - offset - other.take.atMs) < Math.abs(offMs) && Math.abs(offMs) > 1000,
+  );
   if (near) doubts.push('crowded');
-  const after = (a: Pair | undefined, b: Pair | undefined): boolean => a !== undefined && b !== undefined && a.file.name.localeCompare(b.file.name, 'en', { numeric: true }) > 0;
+  const after = (a: Pair | undefined, b: Pair | undefined): boolean =>
+    a !== undefined && b !== undefined && a.file.name.localeCompare(b.file.name, 'en', { numeric: true }) > 0;
   if (after(pairs[i - 1], pair) || after(pair, pairs[i + 1])) doubts.push('names');
   return doubts;
 }

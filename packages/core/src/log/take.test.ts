@@ -9,7 +9,11 @@ import type { StandSettings } from '../stand/settings';
 import { filmUse, nextFilm, seriesOf, settingWords, takeOf, takeWords, type LogTake } from './take';
 
 const base = stand();
-const onFilm = (more: Parameters<typeof film>[0], exposure: Partial<StandSettings['exposure']> = {}): StandSettings => ({ ...base, rig: { ...base.rig, parts: view({ back: film(more) }) }, exposure: { ...FIRST_EXPOSURE, ...exposure } });
+const onFilm = (more: Parameters<typeof film>[0], exposure: Partial<StandSettings['exposure']> = {}): StandSettings => ({
+  ...base,
+  rig: { ...base.rig, parts: view({ back: film(more) }) },
+  exposure: { ...FIRST_EXPOSURE, ...exposure },
+});
 const orders = fc.constantFrom<BracketOrder>('darkFirst', 'lightFirst', 'middleFirst');
 const frames = (n: number) => Array.from({ length: n }, (_, i) => ({ riseMm: i, shiftMm: -i, turned: false }));
 
@@ -17,10 +21,17 @@ describe('the series of a stand', () => {
   test('has every exposure of every frame once, all of one before the next as the series says', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 5 }), fc.boolean(), (places, brackets, bracketsInside) => {
-        const series = seriesOf({ ...base, mosaic: { ...FIRST_MOSAIC, frames: frames(places), series: { ...FIRST_MOSAIC.series, brackets, bracketsInside } } });
+        const series = seriesOf({
+          ...base,
+          mosaic: { ...FIRST_MOSAIC, frames: frames(places), series: { ...FIRST_MOSAIC.series, brackets, bracketsInside } },
+        });
         const seen = new Set(series.map(({ frame, bracket }) => `${frame} ${bracket}`));
         const outer = series.map(({ frame, bracket }) => (bracketsInside ? frame : bracket) ?? 0);
-        return series.length === places * brackets && seen.size === series.length && outer.every((each, i) => i === 0 || each >= (outer[i - 1] ?? 0));
+        return (
+          series.length === places * brackets &&
+          seen.size === series.length &&
+          outer.every((each, i) => i === 0 || each >= (outer[i - 1] ?? 0))
+        );
       }),
     );
   });
@@ -33,33 +44,60 @@ describe('the series of a stand', () => {
 describe('a take of a bracket', () => {
   test('is logged with its own stops in any order, metered or not', () => {
     fc.assert(
-      fc.property(orders, fc.integer({ min: 2, max: 7 }), fc.constantFrom(1 / 3, 1, 2), fc.boolean(), (order, count, stepStops, metered) => {
-        const brackets = { count, stepStops, order };
-        const settings = { ...base, exposure: { ...FIRST_EXPOSURE, brackets, meter: metered ? { kind: 'pair' as const, fNumber: 8, timeS: 1 / 60, iso: 100 } : null } };
-        return seriesOf(settings).every(({ frame, bracket }) => {
-          const take = takeOf(settings, 'stand', { frame, bracket }, null);
-          return take.bracketStops === bracketStops(brackets)[bracket ?? 0] && (take.timeS !== null) === metered;
-        });
-      }),
+      fc.property(
+        orders,
+        fc.integer({ min: 2, max: 7 }),
+        fc.constantFrom(1 / 3, 1, 2),
+        fc.boolean(),
+        (order, count, stepStops, metered) => {
+          const brackets = { count, stepStops, order };
+          const settings = {
+            ...base,
+            exposure: {
+              ...FIRST_EXPOSURE,
+              brackets,
+              meter: metered ? { kind: 'pair' as const, fNumber: 8, timeS: 1 / 60, iso: 100 } : null,
+            },
+          };
+          return seriesOf(settings).every(({ frame, bracket }) => {
+            const take = takeOf(settings, 'stand', { frame, bracket }, null);
+            return take.bracketStops === bracketStops(brackets)[bracket ?? 0] && (take.timeS !== null) === metered;
+          });
+        },
+      ),
     );
   });
 
   test('a time that the film is not known for is not logged as that of another exposure', () => {
     // Half a second metered, two stops about it, lightest first: 2 s is beyond what unmeasured film is trusted for.
-    const settings = onFilm({ reciprocityExponent: null }, { meter: { kind: 'pair', fNumber: 8, timeS: 0.5, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'lightFirst' } });
+    const settings = onFilm(
+      { reciprocityExponent: null },
+      { meter: { kind: 'pair', fNumber: 8, timeS: 0.5, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'lightFirst' } },
+    );
     const times = seriesOf(settings).map((place) => takeOf(settings, 'stand', place, null).timeS);
     expect(times[0]).toBeNull();
     expect(times[1]).toBeCloseTo(0.5, 1);
     expect(times[2]).toBeCloseTo(0.125, 2);
     // The card says it as well, in its place.
     expect(spotCard(settings).find(({ id }) => id === 'brackets')?.figures).toMatch(/^not known · 1\/2 s · 1\/8 s$/);
-    const long = onFilm({ reciprocityExponent: null }, { meter: { kind: 'pair', fNumber: 8, timeS: 2, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } });
+    const long = onFilm(
+      { reciprocityExponent: null },
+      { meter: { kind: 'pair', fNumber: 8, timeS: 2, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } },
+    );
     expect(spotCard(long).find(({ id }) => id === 'set')?.figures).toContain('time from the reading');
   });
 });
 
 describe('film by holder and roll', () => {
-  const taken = (last: { readonly holder: string; readonly frame: number; readonly of: number } | null, at: number): Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'> => ({ holder: last?.holder ?? '', filmFrame: last?.frame ?? null, filmFrames: last?.of ?? null, at: new Date(at * 1000).toISOString() });
+  const taken = (
+    last: { readonly holder: string; readonly frame: number; readonly of: number } | null,
+    at: number,
+  ): Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'> => ({
+    holder: last?.holder ?? '',
+    filmFrame: last?.frame ?? null,
+    filmFrames: last?.of ?? null,
+    at: new Date(at * 1000).toISOString(),
+  });
 
   test('120 film is used up in the frames that its format has, and then comes the next roll', () => {
     // Frames to a roll of 120: 15 or 16 of 6 × 4.5, 12 of 6 × 6, 10 of 6 × 7, 8 of 6 × 9 (common practice).
@@ -77,10 +115,20 @@ describe('film by holder and roll', () => {
 
   test('a holder goes on from what was written by hand, whatever it is called', () => {
     const settings = onFilm({ form: 'sheet', sheetsPerHolder: 2 });
-    expect(nextFilm(settings, [taken({ holder: 'box B, no. 9', frame: 2, of: 2 }, 1)])).toEqual({ holder: 'box B, no. 10', frame: 1, of: 2 });
-    expect(nextFilm(settings, [taken({ holder: 'the grey one', frame: 2, of: 2 }, 1)])).toEqual({ holder: 'the grey one 2', frame: 1, of: 2 });
+    expect(nextFilm(settings, [taken({ holder: 'box B, no. 9', frame: 2, of: 2 }, 1)])).toEqual({
+      holder: 'box B, no. 10',
+      frame: 1,
+      of: 2,
+    });
+    expect(nextFilm(settings, [taken({ holder: 'the grey one', frame: 2, of: 2 }, 1)])).toEqual({
+      holder: 'the grey one 2',
+      frame: 1,
+      of: 2,
+    });
     // By the time of the take, not by its place in the list.
-    expect(nextFilm(settings, [taken({ holder: 'holder 4', frame: 1, of: 2 }, 9), taken({ holder: 'holder 1', frame: 2, of: 2 }, 3)])).toEqual({ holder: 'holder 4', frame: 2, of: 2 });
+    expect(
+      nextFilm(settings, [taken({ holder: 'holder 4', frame: 1, of: 2 }, 9), taken({ holder: 'holder 1', frame: 2, of: 2 }, 3)]),
+    ).toEqual({ holder: 'holder 4', frame: 2, of: 2 });
   });
 
   test('a sensor has none, and film whose frames nobody counted is not guessed', () => {
@@ -90,14 +138,31 @@ describe('film by holder and roll', () => {
   });
 
   test('a frame exposed twice is used once', () => {
-    expect(filmUse([1, 1, 2].map((filmFrame) => ({ holder: 'holder 1', filmFrame, filmFrames: 2 })))).toEqual([{ holder: 'holder 1', used: 2, of: 2, left: 0 }]);
+    expect(filmUse([1, 1, 2].map((filmFrame) => ({ holder: 'holder 1', filmFrame, filmFrames: 2 })))).toEqual([
+      { holder: 'holder 1', used: 2, of: 2, left: 0 },
+    ]);
   });
 });
 
 describe('a take in words', () => {
   test('names what was set and nothing that was not', () => {
-    const take = takeOf({ ...base, movements: { riseMm: 4, shiftMm: 0 }, front: { tiltDeg: 2.4, swingDeg: 0 } }, 'Tower', { frame: null, bracket: null }, null);
+    const take = takeOf(
+      { ...base, movements: { riseMm: 4, shiftMm: 0 }, front: { tiltDeg: 2.4, swingDeg: 0 } },
+      'Tower',
+      { frame: null, bracket: null },
+      null,
+    );
     expect(takeWords(take)).toBe('Tower; 4.0 mm of rise, no shift; tilt 2.4° forward; focus at infinity; f/8');
-    expect(settingWords({ ...take, rearTiltDeg: 3, frame: 2, frames: 8, bracket: 1, brackets: 3, bracketStops: 2, remarks: 'wind' })).toEqual(['4.0 mm of rise, no shift', 'tilt 2.4° forward', 'back: tilt 3.0° forward', 'focus at infinity', 'f/8', 'frame 2 of 8 of a mosaic', 'exposure 1 of 3 of a bracket (+2.0 stops)']);
+    expect(
+      settingWords({ ...take, rearTiltDeg: 3, frame: 2, frames: 8, bracket: 1, brackets: 3, bracketStops: 2, remarks: 'wind' }),
+    ).toEqual([
+      '4.0 mm of rise, no shift',
+      'tilt 2.4° forward',
+      'back: tilt 3.0° forward',
+      'focus at infinity',
+      'f/8',
+      'frame 2 of 8 of a mosaic',
+      'exposure 1 of 3 of a bracket (+2.0 stops)',
+    ]);
   });
 });

@@ -69,7 +69,9 @@ export function seriesOf(settings: StandSettings): readonly SeriesPlace[] {
   const brackets: readonly (number | null)[] = count > 1 ? Array.from({ length: count }, (_, i) => i) : [null];
   if (!mosaic) return brackets.map((bracket) => ({ frame: null, bracket }));
   const frames = mosaic.frames.map((_, i) => i);
-  return mosaic.series.bracketsInside ? frames.flatMap((frame) => brackets.map((bracket) => ({ frame, bracket }))) : brackets.flatMap((bracket) => frames.map((frame) => ({ frame, bracket })));
+  return mosaic.series.bracketsInside
+    ? frames.flatMap((frame) => brackets.map((bracket) => ({ frame, bracket })))
+    : brackets.flatMap((bracket) => frames.map((frame) => ({ frame, bracket })));
 }
 
 /** What a take of a stand is logged as, at its place in the series. The mosaic's own frame says where the slides stood. */
@@ -81,7 +83,11 @@ export function takeOf(settings: StandSettings, stand: string, { frame, bracket 
   // A time that the film is not known for is missing among the takes: each is found by its stops, not by its place.
   const by = bracketStops(brackets)[bracket ?? 0] ?? 0;
   const one = workingExposure(settings)?.takes.find(({ stops }) => stops === by) ?? null;
-  const filters = [...rig.parts.front.filter(({ kind }) => kind === 'filter').map(({ name }) => name), ...exposure.filters.map(({ name }) => name), ...(exposure.centreFilterStops === null ? [] : ['centre filter'])];
+  const filters = [
+    ...rig.parts.front.filter(({ kind }) => kind === 'filter').map(({ name }) => name),
+    ...exposure.filters.map(({ name }) => name),
+    ...(exposure.centreFilterStops === null ? [] : ['centre filter']),
+  ];
   return {
     stand,
     rig: rig.name,
@@ -126,18 +132,30 @@ export interface FilmPlace {
 }
 
 /** Where the next exposure on film goes, after the takes so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known. */
-export function nextFilm({ rig }: Pick<StandSettings, 'rig'>, takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'>[]): FilmPlace | null {
+export function nextFilm(
+  { rig }: Pick<StandSettings, 'rig'>,
+  takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'>[],
+): FilmPlace | null {
   const { back } = rig.parts;
   if (back.kind !== 'film') return null;
   const { form, framesPerRoll, sheetsPerHolder } = back.figures;
   const of = form === 'roll' ? framesPerRoll : form === 'sheet' ? sheetsPerHolder : null;
   if (of === null) return null;
   const word = form === 'roll' ? 'roll' : 'holder';
-  const last = [...takes].filter(({ filmFrame }) => filmFrame !== null).sort((a, b) => a.at.localeCompare(b.at)).pop();
+  const last = [...takes]
+    .filter(({ filmFrame }) => filmFrame !== null)
+    .sort((a, b) => a.at.localeCompare(b.at))
+    .pop();
   if (!last || last.filmFrame === null) return { holder: `${word} 1`, frame: 1, of };
   if (last.filmFrame < (last.filmFrames ?? of)) return { holder: last.holder, frame: last.filmFrame + 1, of: last.filmFrames ?? of };
   const number = /(\d+)(?!.*\d)/u.exec(last.holder);
-  return { holder: number ? last.holder.slice(0, number.index) + String(Number(number[0]) + 1) + last.holder.slice(number.index + number[0].length) : `${last.holder} 2`, frame: 1, of };
+  return {
+    holder: number
+      ? last.holder.slice(0, number.index) + String(Number(number[0]) + 1) + last.holder.slice(number.index + number[0].length)
+      : `${last.holder} 2`,
+    frame: 1,
+    of,
+  };
 }
 
 /** A holder or roll and what is left on it. */
@@ -158,7 +176,9 @@ export function filmUse(takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | '
     found.of = filmFrames ?? found.of;
     holders.set(holder, found);
   }
-  return [...holders].map(([holder, { frames, of }]) => ({ holder, used: frames.size, of, left: of === null ? null : Math.max(0, of - frames.size) })).sort((a, b) => a.holder.localeCompare(b.holder, 'en', { numeric: true }));
+  return [...holders]
+    .map(([holder, { frames, of }]) => ({ holder, used: frames.size, of, left: of === null ? null : Math.max(0, of - frames.size) }))
+    .sort((a, b) => a.holder.localeCompare(b.holder, 'en', { numeric: true }));
 }
 
 /** A take in plain words, for the description of a file and for reading aloud. */
@@ -177,7 +197,9 @@ export function settingWords(take: TakeFigures): readonly string[] {
     apertureWords(take.fNumber),
     take.filters,
     take.frame === null ? '' : `frame ${take.frame} of ${take.frames ?? '?'} of a mosaic`,
-    take.bracket === null ? '' : `exposure ${take.bracket} of ${take.brackets ?? '?'} of a bracket${take.bracketStops === null ? '' : ` (${take.bracketStops > 0 ? '+' : ''}${fixed(take.bracketStops, 1)} stops)`}`,
+    take.bracket === null
+      ? ''
+      : `exposure ${take.bracket} of ${take.brackets ?? '?'} of a bracket${take.bracketStops === null ? '' : ` (${take.bracketStops > 0 ? '+' : ''}${fixed(take.bracketStops, 1)} stops)`}`,
     take.filmFrame === null ? '' : `${take.holder}, frame ${take.filmFrame}`,
   ].filter((words) => words !== '');
 }

@@ -37,7 +37,12 @@ export function boxAround(rects: readonly Rect[]): Rect | null {
 
 /** What two rectangles have in common; `null` when nothing. */
 export function common(a: Rect, b: Rect): Rect | null {
-  const both = { left: Math.max(a.left, b.left), right: Math.min(a.right, b.right), lower: Math.max(a.lower, b.lower), upper: Math.min(a.upper, b.upper) };
+  const both = {
+    left: Math.max(a.left, b.left),
+    right: Math.min(a.right, b.right),
+    lower: Math.max(a.lower, b.lower),
+    upper: Math.min(a.upper, b.upper),
+  };
   return both.right - both.left > 1e-9 && both.upper - both.lower > 1e-9 ? both : null;
 }
 
@@ -130,7 +135,12 @@ function regions(nx: number, ny: number, is: (i: number, j: number) => boolean, 
     for (let cell = todo.pop(); cell !== undefined; cell = todo.pop()) {
       const [i, j] = [cell % nx, Math.floor(cell / nx)];
       if (i === 0 || j === 0 || i === nx - 1 || j === ny - 1) border = true;
-      for (const [di, dj] of [[1, 0], [-1, 0], [0, 1], [0, -1]] as const) {
+      for (const [di, dj] of [
+        [1, 0],
+        [-1, 0],
+        [0, 1],
+        [0, -1],
+      ] as const) {
         const [a, b] = [i + di, j + dj];
         if (a < 0 || b < 0 || a >= nx || b >= ny || seen.has(b * nx + a) || !is(a, b)) continue;
         seen.add(b * nx + a);
@@ -166,8 +176,11 @@ export function overlapsOf(rects: readonly Rect[]): readonly Overlap[] {
       if (!rect) return;
       const [w, h] = [widthOf(rect), heightOf(rect)];
       // Beside each other when they are moved apart more in this direction, measured by their size.
-      const beside = Math.abs(a.left + a.right - b.left - b.right) / widthOf(a) >= Math.abs(a.lower + a.upper - b.lower - b.upper) / heightOf(a);
-      const [acrossMm, alongMm, frameMm, lengthMm] = beside ? [w, h, Math.min(widthOf(a), widthOf(b)), Math.min(heightOf(a), heightOf(b))] : [h, w, Math.min(heightOf(a), heightOf(b)), Math.min(widthOf(a), widthOf(b))];
+      const beside =
+        Math.abs(a.left + a.right - b.left - b.right) / widthOf(a) >= Math.abs(a.lower + a.upper - b.lower - b.upper) / heightOf(a);
+      const [acrossMm, alongMm, frameMm, lengthMm] = beside
+        ? [w, h, Math.min(widthOf(a), widthOf(b)), Math.min(heightOf(a), heightOf(b))]
+        : [h, w, Math.min(heightOf(a), heightOf(b)), Math.min(widthOf(a), widthOf(b))];
       if (alongMm < lengthMm / 2) return;
       found.push({ a: i, b: j, rect, acrossMm, share: acrossMm / frameMm });
     });
@@ -175,5 +188,7 @@ export function overlapsOf(rects: readonly Rect[]): readonly Overlap[] {
   // Where a third frame has more in common with both, they are joined through it.
   const share = new Map(found.map((each) => [each.a * rects.length + each.b, each.share]));
   const between = (i: number, j: number): number => share.get(Math.min(i, j) * rects.length + Math.max(i, j)) ?? 0;
-  return found.filter(({ a, b, share: own }) => !rects.some((_, c) => c !== a && c !== b && between(a, c) > own + SAME && between(b, c) > own + SAME));
+  return found.filter(
+    ({ a, b, share: own }) => !rects.some((_, c) => c !== a && c !== b && between(a, c) > own + SAME && between(b, c) > own + SAME),
+  );
 }

@@ -19,9 +19,19 @@ const rigOf = (parts: RigParts): Rig => {
   if (!rig.known) throw new Error('not known');
   return rig.value;
 };
-const shifting = rigOf(mounted({ back: body({ widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 }), lens: lens({ focalMm: 24, lightMm: 90, slides: 'box', riseMm: 20, fallMm: 20, leftMm: 20, rightMm: 20 }) }));
-const row = (places: readonly number[], more: Partial<Mosaic> = {}): Mosaic => ({ ...FIRST_MOSAIC, frames: places.map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false })), ...more });
-const laid = (mosaic: Mosaic, more: Partial<StandSettings> = {}): StandSettings => stand({ rig: shifting, orientation: 'portrait', mosaic, ...more });
+const shifting = rigOf(
+  mounted({
+    back: body({ widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 }),
+    lens: lens({ focalMm: 24, lightMm: 90, slides: 'box', riseMm: 20, fallMm: 20, leftMm: 20, rightMm: 20 }),
+  }),
+);
+const row = (places: readonly number[], more: Partial<Mosaic> = {}): Mosaic => ({
+  ...FIRST_MOSAIC,
+  frames: places.map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false })),
+  ...more,
+});
+const laid = (mosaic: Mosaic, more: Partial<StandSettings> = {}): StandSettings =>
+  stand({ rig: shifting, orientation: 'portrait', mosaic, ...more });
 
 describe('what a mosaic gives', () => {
   test('three upright frames by 12 mm of shift make 48 × 36 mm at the pitch of the sensor', () => {
@@ -40,9 +50,22 @@ describe('what a mosaic gives', () => {
   test('the stand of the joined picture has its size, its place and its pixels', () => {
     fc.assert(
       fc.property(evenly(-15, 15), evenly(-8, 8), (first, rise) => {
-        const settings = laid({ ...row([first, first + 9]), frames: [{ shiftMm: first, riseMm: rise, turned: false }, { shiftMm: first + 9, riseMm: rise, turned: false }] });
+        const settings = laid({
+          ...row([first, first + 9]),
+          frames: [
+            { shiftMm: first, riseMm: rise, turned: false },
+            { shiftMm: first + 9, riseMm: rise, turned: false },
+          ],
+        });
         const joined = joinedStand(settings);
-        return joined !== null && Math.abs(joined.movements.shiftMm - first - 4.5) < 1e-9 && Math.abs(joined.movements.riseMm - rise) < 1e-9 && Math.abs(joined.rig.back.widthMm - 33) < 1e-9 && joined.rig.back.heightMm === 36 && joined.orientation === 'portrait';
+        return (
+          joined !== null &&
+          Math.abs(joined.movements.shiftMm - first - 4.5) < 1e-9 &&
+          Math.abs(joined.movements.riseMm - rise) < 1e-9 &&
+          Math.abs(joined.rig.back.widthMm - 33) < 1e-9 &&
+          joined.rig.back.heightMm === 36 &&
+          joined.orientation === 'portrait'
+        );
       }),
     );
   });
@@ -70,23 +93,46 @@ describe('what a mosaic gives', () => {
     for (const mover of ['counter', 'back'] as const) expect(mosaicParallax(laid(row([-12, 0, 12], { mover, nearestM: 1 })))?.px).toBe(0);
     const given = mosaicGiven(laid(row([-12, 0, 12], { mover: 'counter' })));
     expect(given?.each.map(({ slideMm }) => slideMm.left)).toEqual([0, 12, 24]);
-    const sliding = rigOf(mounted({ between: [adapter({ stitching: 'sliding', stopsMm: [-15, 0, 15], lensRegisterMm: 18, thicknessMm: 0.1, lensMount: 'short' }, 'stitch back')], lens: lens({ slides: 'none' }), back: body() }));
+    const sliding = rigOf(
+      mounted({
+        between: [
+          adapter({ stitching: 'sliding', stopsMm: [-15, 0, 15], lensRegisterMm: 18, thicknessMm: 0.1, lensMount: 'short' }, 'stitch back'),
+        ],
+        lens: lens({ slides: 'none' }),
+        back: body(),
+      }),
+    );
     expect(mosaicParallax(stand({ rig: sliding, orientation: 'portrait', mosaic: row([-15, 0, 15], { nearestM: 0.5 }) }))?.px).toBe(0);
     // Nobody said how near the nearest thing is, and there is no subject.
     expect(mosaicParallax(laid(row([-12, 0, 12])))).toBeNull();
   });
 
   test('near and far are looked for in each overlap: a wall alone has no parallax, the ground before it has', () => {
-    const sheet: Scene = { ...PLAIN_SCENE, subject: { kind: 'sheet', widthM: 4, heightM: 3, baseM: 0.2 }, distanceM: 2, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0 };
+    const sheet: Scene = {
+      ...PLAIN_SCENE,
+      subject: { kind: 'sheet', widthM: 4, heightM: 3, baseM: 0.2 },
+      distanceM: 2,
+      asideM: 0,
+      cameraHeightM: 1.5,
+      yawDeg: 0,
+      pitchDeg: 0,
+      rollDeg: 0,
+    };
     expect(mosaicParallax(laid(row([-12, 0, 12]), { scene: sheet }))?.px).toBeCloseTo(0, 9);
-    expect(depthRange(laid(row([-12, 0, 12]), { scene: sheet }))).toMatchObject({ nearM: expect.closeTo(2, 9) as number, farM: expect.closeTo(2, 9) as number });
+    expect(depthRange(laid(row([-12, 0, 12]), { scene: sheet }))).toMatchObject({
+      nearM: expect.closeTo(2, 9) as number,
+      farM: expect.closeTo(2, 9) as number,
+    });
     // Straight ahead over level ground the lower edge, 18 mm under the axis of 24 mm, shows it 1.5 · 24/18 = 2 m off; rays stand up to 24/14 mm apart.
     const ground: Scene = { ...sheet, subject: FIRST_SUBJECTS.ground };
     const near = depthRange(laid(row([-12, 0, 12]), { scene: ground }))?.nearM ?? NaN;
     expect(near).toBeGreaterThan((1.5 * 24) / (18 + 24 / 14) - 1e-9);
     expect(near).toBeLessThanOrEqual(2 + 1e-9);
     // Up in the sky there is nothing that could part.
-    const sky = laid({ ...row([]), frames: [-12, 12].map((shiftMm) => ({ shiftMm: shiftMm / 2, riseMm: 19.9, turned: false })) }, { scene: ground });
+    const sky = laid(
+      { ...row([]), frames: [-12, 12].map((shiftMm) => ({ shiftMm: shiftMm / 2, riseMm: 19.9, turned: false })) },
+      { scene: ground },
+    );
     expect(mosaicParallax(sky)).toMatchObject({ px: 0 });
   });
 
@@ -110,12 +156,20 @@ describe('what a mosaic gives', () => {
 
   test('film is counted in holders and has no pixels', () => {
     const sheets = rigOf(view({ back: film({ form: 'sheet', sheetsPerHolder: 2 }) }));
-    expect(mosaicGiven(stand({ rig: sheets, mosaic: row([-50, 0, 50]) }))).toMatchObject({ pixels: null, bytes: null, film: { frames: 3, packs: 2, of: 'holder' } });
+    expect(mosaicGiven(stand({ rig: sheets, mosaic: row([-50, 0, 50]) }))).toMatchObject({
+      pixels: null,
+      bytes: null,
+      film: { frames: 3, packs: 2, of: 'holder' },
+    });
   });
 
   test('the plan counts pixels from the upper left and overlap from what is set', () => {
     const plan = mosaicPlan(laid(row([-12, 0, 12])));
-    expect(plan?.frames.map(({ leftPx, topPx, overlap }) => [leftPx, topPx, overlap])).toEqual([[0, 0, null], [2752, 0, 0.5], [5504, 0, 0.5]]);
+    expect(plan?.frames.map(({ leftPx, topPx, overlap }) => [leftPx, topPx, overlap])).toEqual([
+      [0, 0, null],
+      [2752, 0, 0.5],
+      [5504, 0, 0.5],
+    ]);
     expect(plan).toMatchObject({ widthPx: 11_008, frameWidthMm: 24, frameHeightMm: 36 });
     expect(mosaicPlan(stand())).toBeNull();
     expect(mosaicOnStand(stand())).toBeNull();

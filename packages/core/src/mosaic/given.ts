@@ -45,7 +45,10 @@ export interface MosaicGiven extends MosaicOnStand {
 }
 
 /** How large a picture of so many pixels is printed at a resolution, mm. */
-export function printMm({ columns, rows }: { readonly columns: number; readonly rows: number }, pixelsPerInch: number): { readonly width: number; readonly height: number } {
+export function printMm(
+  { columns, rows }: { readonly columns: number; readonly rows: number },
+  pixelsPerInch: number,
+): { readonly width: number; readonly height: number } {
   return { width: (columns / pixelsPerInch) * 25.4, height: (rows / pixelsPerInch) * 25.4 };
 }
 
@@ -83,11 +86,22 @@ function given(settings: StandSettings): MosaicGiven | null {
   const [widthMm, heightMm] = [widthOf(union.whole), heightOf(union.whole)];
   const pitchMm = rig.back.columnsPx === null ? null : rig.back.widthMm / rig.back.columnsPx;
   const axis = axisToBack(settings);
-  const corners = rects.flatMap(({ left, right, lower, upper }) => [[left, lower], [left, upper], [right, lower], [right, upper]] as const);
+  const corners = rects.flatMap(
+    ({ left, right, lower, upper }) =>
+      [
+        [left, lower],
+        [left, upper],
+        [right, lower],
+        [right, upper],
+      ] as const,
+  );
   const cosFar = Math.min(...corners.map(([x, y]) => dot([x, y, v], axis) / Math.hypot(x, y, v)));
   const takes = takesOf(mosaic);
   const { back } = rig.parts;
-  const film = back.kind === 'film' ? filmOf(takes, back.figures.form, back.figures.form === 'roll' ? back.figures.framesPerRoll : back.figures.sheetsPerHolder) : null;
+  const film =
+    back.kind === 'film'
+      ? filmOf(takes, back.figures.form, back.figures.form === 'roll' ? back.figures.framesPerRoll : back.figures.sheetsPerHolder)
+      : null;
   const pixelsOfFrame = rig.back.columnsPx !== null && rig.back.rowsPx !== null ? rig.back.columnsPx * rig.back.rowsPx : null;
   const [first] = laid.settings;
   const diagonals = Math.hypot(widthMm, heightMm) / Math.hypot(frame.widthMm, frame.heightMm);
@@ -98,7 +112,10 @@ function given(settings: StandSettings): MosaicGiven | null {
     pixels: pitchMm === null ? null : { columns: Math.round(widthMm / pitchMm), rows: Math.round(heightMm / pitchMm) },
     formatTimes: diagonals,
     equalFocalMm: rig.lens.focalMm / diagonals,
-    fieldDeg: { width: degrees(Math.atan2(union.whole.right, v) - Math.atan2(union.whole.left, v)), height: degrees(Math.atan2(union.whole.upper, v) - Math.atan2(union.whole.lower, v)) },
+    fieldDeg: {
+      width: degrees(Math.atan2(union.whole.right, v) - Math.atan2(union.whole.left, v)),
+      height: degrees(Math.atan2(union.whole.upper, v) - Math.atan2(union.whole.lower, v)),
+    },
     bytes: pixelsOfFrame === null ? null : (pixelsOfFrame * takes * BITS_PER_PIXEL) / 8,
     takes,
     seconds: secondsOf(mosaic),
@@ -108,7 +125,15 @@ function given(settings: StandSettings): MosaicGiven | null {
     turnedStretch: 1 / cosFar ** 2,
     each: mosaic.frames.map(({ turned }, i) => {
       const setting = laid.settings[i] ?? null;
-      return { number: i + 1, setting, turned, slideMm: mosaic.mover === 'counter' && first && setting ? { left: setting.shiftMm - first.shiftMm, down: setting.riseMm - first.riseMm } : { left: 0, down: 0 } };
+      return {
+        number: i + 1,
+        setting,
+        turned,
+        slideMm:
+          mosaic.mover === 'counter' && first && setting
+            ? { left: setting.shiftMm - first.shiftMm, down: setting.riseMm - first.riseMm }
+            : { left: 0, down: 0 },
+      };
     }),
     film,
   };
@@ -191,7 +216,8 @@ export function mosaicParallax(settings: StandSettings): Parallax | null {
     if (depths === undefined) return null;
     const far = depths === null ? 0 : 1 / (depths.farM * 1000);
     const px = depths === null ? 0 : (v * wayMm * Math.max(0, 1 / (depths.nearM * 1000) - far)) / pixelMm;
-    if (worst.between === null || px > worst.px) worst = { px, between: [a + 1, b + 1], wayMm, nearestM: 1 / ((mosaic.parallaxPx * pixelMm) / (v * wayMm) + far) / 1000 };
+    if (worst.between === null || px > worst.px)
+      worst = { px, between: [a + 1, b + 1], wayMm, nearestM: 1 / ((mosaic.parallaxPx * pixelMm) / (v * wayMm) + far) / 1000 };
   }
   return worst;
 }
@@ -222,10 +248,21 @@ export function zoneStates(settings: StandSettings): readonly ZoneState[] {
     // Over the sensor, mm a second.
     const mmPerS = (zone.speedMs / zone.distanceM) * v;
     const times = { frozenS: pixelMm / mmPerS, smoothS: (zone.right - zone.left) / mmPerS };
-    const within = laid.rects.findIndex(({ left, right, lower, upper }) => zone.left >= left && zone.right <= right && zone.lower >= lower && zone.upper <= upper);
-    const seen = laid.rects.flatMap((rect, i) => (rect.left < zone.right && rect.right > zone.left && rect.lower < zone.upper && rect.upper > zone.lower ? [i] : []));
+    const within = laid.rects.findIndex(
+      ({ left, right, lower, upper }) => zone.left >= left && zone.right <= right && zone.lower >= lower && zone.upper <= upper,
+    );
+    const seen = laid.rects.flatMap((rect, i) =>
+      rect.left < zone.right && rect.right > zone.left && rect.lower < zone.upper && rect.upper > zone.lower ? [i] : [],
+    );
     const [first, last] = [seen[0], seen[seen.length - 1]];
-    if (within >= 0 || first === undefined || last === undefined || first === last) return { ...times, zone: zone.name, px: 0, between: null, within: within >= 0 ? within + 1 : null };
-    return { ...times, zone: zone.name, px: ((zone.speedMs * (last - first) * stepS) / zone.distanceM) * (v / pixelMm), between: [first + 1, last + 1], within: null };
+    if (within >= 0 || first === undefined || last === undefined || first === last)
+      return { ...times, zone: zone.name, px: 0, between: null, within: within >= 0 ? within + 1 : null };
+    return {
+      ...times,
+      zone: zone.name,
+      px: ((zone.speedMs * (last - first) * stepS) / zone.distanceM) * (v / pixelMm),
+      between: [first + 1, last + 1],
+      within: null,
+    };
   });
 }

@@ -23,7 +23,11 @@ export function framesAlong(wantedMm: number, frameMm: number, overlap: number, 
   if (wantedMm <= frameMm) return 1;
   const frames = Math.ceil((wantedMm - frameMm) / (frameMm * (1 - overlap)) - 1e-9) + 1;
   if (!(frames <= MOSAIC_MOST)) {
-    throw new CoreError('too_many_frames', [field], `${field} is ${wantedMm}; it would take more than ${MOSAIC_MOST} frames of ${frameMm} mm. Ask for less, or less overlap.`);
+    throw new CoreError(
+      'too_many_frames',
+      [field],
+      `${field} is ${wantedMm}; it would take more than ${MOSAIC_MOST} frames of ${frameMm} mm. Ask for less, or less overlap.`,
+    );
   }
   return frames;
 }

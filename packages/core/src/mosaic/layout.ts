@@ -4,7 +4,13 @@ import { overlapsOf, rectOf, unionOf, type MosaicFrame, type Rect } from './fram
 import { clicksInto, isReached, rounded, type Slides } from './slides';
 
 /** How the frames of a mosaic lie to each other. */
-export const LAYOUTS = { grid: 'rows and columns', cross: 'a cross', diagonal: 'along a diagonal', quarter: 'quarter turns about the axis', free: 'free places' } as const;
+export const LAYOUTS = {
+  grid: 'rows and columns',
+  cross: 'a cross',
+  diagonal: 'along a diagonal',
+  quarter: 'quarter turns about the axis',
+  free: 'free places',
+} as const;
 export type LayoutKind = keyof typeof LAYOUTS;
 
 /** A layout that was worked out: its frames in the order in which they are shot, and which way the stand's frame is turned. */
@@ -22,7 +28,8 @@ interface Middle {
   readonly shiftMm: number;
 }
 
-const evenly = (count: number, spanMm: number): readonly number[] => (count === 1 ? [0] : Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * spanMm));
+const evenly = (count: number, spanMm: number): readonly number[] =>
+  count === 1 ? [0] : Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * spanMm);
 
 /**
  * Rows and columns over a width and height, mm, evenly spread, each place set
@@ -30,7 +37,15 @@ const evenly = (count: number, spanMm: number): readonly number[] => (count === 
  * moves least. Of a mechanism with one slide some places may fall together:
  * then it is no grid, and `null`.
  */
-export function gridLayout(slides: Slides, orientation: Orientation, columns: number, rows: number, widthMm: number, heightMm: number, middle: Middle): Layout | null {
+export function gridLayout(
+  slides: Slides,
+  orientation: Orientation,
+  columns: number,
+  rows: number,
+  widthMm: number,
+  heightMm: number,
+  middle: Middle,
+): Layout | null {
   const frame = turned(slides.rig.back, orientation);
   const xs = evenly(columns, Math.max(0, widthMm - frame.widthMm));
   const ys = [...evenly(rows, Math.max(0, heightMm - frame.heightMm))].reverse();
@@ -45,7 +60,12 @@ export function gridLayout(slides: Slides, orientation: Orientation, columns: nu
     });
     return { kind: 'grid', orientation, columns, rows, frames };
   }
-  const frames = ys.flatMap((y, j) => (j % 2 === 0 ? xs : [...xs].reverse()).map((x): MosaicFrame => ({ ...rounded(slides, { riseMm: middle.riseMm + y, shiftMm: middle.shiftMm + x }), turned: false })));
+  const frames = ys.flatMap((y, j) =>
+    (j % 2 === 0 ? xs : [...xs].reverse()).map((x): MosaicFrame => ({
+      ...rounded(slides, { riseMm: middle.riseMm + y, shiftMm: middle.shiftMm + x }),
+      turned: false,
+    })),
+  );
   return distinct(frames) ? { kind: 'grid', orientation, columns, rows, frames } : null;
 }
 
@@ -56,14 +76,31 @@ function apart(places: readonly number[]): boolean {
 
 /** The middle frame and one to each side of it, `reachMm` away. */
 export function crossLayout(slides: Slides, orientation: Orientation, reachMm: number): Layout | null {
-  const frames = ([[0, 0], [0, 1], [1, 0], [0, -1], [-1, 0]] as const).map(([x, y]): MosaicFrame => ({ ...rounded(slides, { riseMm: y * reachMm, shiftMm: x * reachMm }), turned: false }));
+  const frames = (
+    [
+      [0, 0],
+      [0, 1],
+      [1, 0],
+      [0, -1],
+      [-1, 0],
+    ] as const
+  ).map(([x, y]): MosaicFrame => ({ ...rounded(slides, { riseMm: y * reachMm, shiftMm: x * reachMm }), turned: false }));
   return distinct(frames) ? { kind: 'cross', orientation, columns: 3, rows: 3, frames } : null;
 }
 
 /** Frames in a row along a direction (0 = right, 90 = up), `reachMm` to either side: what a shift lens does that is rotated. */
-export function diagonalLayout(slides: Slides, orientation: Orientation, count: number, reachMm: number, directionDeg: number): Layout | null {
+export function diagonalLayout(
+  slides: Slides,
+  orientation: Orientation,
+  count: number,
+  reachMm: number,
+  directionDeg: number,
+): Layout | null {
   const a = (directionDeg * Math.PI) / 180;
-  const frames = evenly(count, 2 * reachMm).map((s): MosaicFrame => ({ ...rounded(slides, { riseMm: s * Math.sin(a), shiftMm: s * Math.cos(a) }), turned: false }));
+  const frames = evenly(count, 2 * reachMm).map((s): MosaicFrame => ({
+    ...rounded(slides, { riseMm: s * Math.sin(a), shiftMm: s * Math.cos(a) }),
+    turned: false,
+  }));
   return distinct(frames) ? { kind: 'diagonal', orientation, columns: count, rows: 1, frames } : null;
 }
 
@@ -71,7 +108,11 @@ export function diagonalLayout(slides: Slides, orientation: Orientation, count: 
 export function widest(slides: Slides, least: number, farMm: number, make: (reachMm: number) => Layout | null): Layout | null {
   for (let share = 1; share > 0.04; share -= 0.05) {
     const layout = make(farMm * share);
-    if (layout?.frames.every((at) => isReached(slides, at)) && leastOverlap(layoutRects(layout.frames, turned(slides.rig.back, layout.orientation))) >= least - 1e-9) return layout;
+    if (
+      layout?.frames.every((at) => isReached(slides, at)) &&
+      leastOverlap(layoutRects(layout.frames, turned(slides.rig.back, layout.orientation))) >= least - 1e-9
+    )
+      return layout;
   }
   return null;
 }
@@ -81,7 +122,13 @@ export function quarterLayout({ quarter }: Slides, orientation: Orientation): La
   if (!quarter) return null;
   const { xMm: x, yMm: y } = quarter;
   const at = (shiftMm: number, riseMm: number, isTurned: boolean): MosaicFrame => ({ shiftMm, riseMm, turned: isTurned });
-  return { kind: 'quarter', orientation, columns: 2, rows: 2, frames: [at(x, y, false), at(-y, x, true), at(-x, -y, false), at(y, -x, true)] };
+  return {
+    kind: 'quarter',
+    orientation,
+    columns: 2,
+    rows: 2,
+    frames: [at(x, y, false), at(-y, x, true), at(-x, -y, false), at(y, -x, true)],
+  };
 }
 
 // Places nearer than a tenth of a millimetre are one and the same.
@@ -97,8 +144,16 @@ export function layoutRects(frames: readonly MosaicFrame[], frame: FrameSize): r
 }
 
 /** How many frames of a size it takes in either direction with at least an overlap. */
-export function countFor(frame: FrameSize, widthMm: number, heightMm: number, overlap: number): { readonly columns: number; readonly rows: number } {
-  return { columns: framesAlong(widthMm, frame.widthMm, overlap, 'widthMm'), rows: framesAlong(heightMm, frame.heightMm, overlap, 'heightMm') };
+export function countFor(
+  frame: FrameSize,
+  widthMm: number,
+  heightMm: number,
+  overlap: number,
+): { readonly columns: number; readonly rows: number } {
+  return {
+    columns: framesAlong(widthMm, frame.widthMm, overlap, 'widthMm'),
+    rows: framesAlong(heightMm, frame.heightMm, overlap, 'heightMm'),
+  };
 }
 
 /** As `leastOverlap`, of a grid, by looking only at those that stand beside each other in it. */

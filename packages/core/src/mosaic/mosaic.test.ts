@@ -4,7 +4,14 @@ import { freePositions, mosaicGrid } from './grid';
 import { pinwheel } from './pinwheel';
 import { evenly } from '../evenly.test-support';
 
-const box = (x: number, y: number, w: number, h: number): Polygon => [[[x - w / 2, y - h / 2], [x + w / 2, y - h / 2], [x + w / 2, y + h / 2], [x - w / 2, y + h / 2]]];
+const box = (x: number, y: number, w: number, h: number): Polygon => [
+  [
+    [x - w / 2, y - h / 2],
+    [x + w / 2, y - h / 2],
+    [x + w / 2, y + h / 2],
+    [x - w / 2, y + h / 2],
+  ],
+];
 
 describe('rows and columns', () => {
   // Fact of the trade (common practice): eight upright frames, 4 × 2, of a
@@ -27,7 +34,10 @@ describe('rows and columns', () => {
         // One column fewer would not do.
         if (columns > 1) expect((width - w) / (columns - 2 || Number.EPSILON)).toBeGreaterThan(w * (1 - overlap) * (1 - 1e-6));
         // Outside reference: the general polygon package finds nothing of the target uncovered.
-        const holes = polygonClipping.difference(box(0, 0, width - 1e-6, height - 1e-6), ...xMm.flatMap((x) => yMm.map((y) => box(x, y, w + 1e-7, h + 1e-7))));
+        const holes = polygonClipping.difference(
+          box(0, 0, width - 1e-6, height - 1e-6),
+          ...xMm.flatMap((x) => yMm.map((y) => box(x, y, w + 1e-7, h + 1e-7))),
+        );
         expect(holes).toEqual([]);
       }),
       { numRuns: 40 },
@@ -36,8 +46,16 @@ describe('rows and columns', () => {
 
   test('free positions agree with the grid that they came from', () => {
     const grid = mosaicGrid(36, 24, 1, 1, 90, 60, 0.2);
-    const free = freePositions(36, 24, grid.xMm.flatMap((x) => grid.yMm.map((y): [number, number] => [x, y])));
-    expect(free).toEqual({ widthMm: expect.closeTo(90, 9) as number, heightMm: expect.closeTo(60, 9) as number, circleNeededMm: expect.closeTo(grid.circleNeededMm, 9) as number });
+    const free = freePositions(
+      36,
+      24,
+      grid.xMm.flatMap((x) => grid.yMm.map((y): [number, number] => [x, y])),
+    );
+    expect(free).toEqual({
+      widthMm: expect.closeTo(90, 9) as number,
+      heightMm: expect.closeTo(60, 9) as number,
+      circleNeededMm: expect.closeTo(grid.circleNeededMm, 9) as number,
+    });
   });
 
   test('a wish beyond all plans is refused with the field', () => {

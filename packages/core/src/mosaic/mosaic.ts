@@ -51,4 +51,14 @@ export interface Mosaic {
 export const FIRST_SERIES: Series = { brackets: 1, bracketsInside: true, whiteCards: false, exposureS: 0.5, settleS: 2, moveS: 8 };
 
 /** What a mosaic begins with beside its frames. Half a pixel of parallax passes unseen; a fifth of overlap is enough to join by (common practice). */
-export const FIRST_MOSAIC: Omit<Mosaic, 'frames'> = { leastOverlap: 0.2, mover: 'lens', nearestM: null, farthestM: null, parallaxPx: 0.5, zones: [], series: FIRST_SERIES, cardGb: null, filmLeft: null };
+export const FIRST_MOSAIC: Omit<Mosaic, 'frames'> = {
+  leastOverlap: 0.2,
+  mover: 'lens',
+  nearestM: null,
+  farthestM: null,
+  parallaxPx: 0.5,
+  zones: [],
+  series: FIRST_SERIES,
+  cardGb: null,
+  filmLeft: null,
+};

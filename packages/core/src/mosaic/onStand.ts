@@ -53,7 +53,12 @@ function laidOut(settings: StandSettings): MosaicOnStand | null {
 
 /** Whether a place is one of the four that the plate turns to. */
 function onPlate({ shiftMm, riseMm }: MosaicFrame, { xMm, yMm }: NonNullable<Slides['quarter']>): boolean {
-  return [[xMm, yMm], [-yMm, xMm], [-xMm, -yMm], [yMm, -xMm]].some(([x, y]) => Math.hypot(shiftMm - (x ?? 0), riseMm - (y ?? 0)) < 0.005);
+  return [
+    [xMm, yMm],
+    [-yMm, xMm],
+    [-xMm, -yMm],
+    [yMm, -xMm],
+  ].some(([x, y]) => Math.hypot(shiftMm - (x ?? 0), riseMm - (y ?? 0)) < 0.005);
 }
 
 /** The stand as it is for one frame of its mosaic alone. */
@@ -77,6 +82,15 @@ export function joinedStand(settings: StandSettings): StandSettings | null {
     crop: null,
     orientation: widthMm >= heightMm ? 'landscape' : 'portrait',
     movements: { riseMm: (upper + lower) / 2 - moved.riseMm, shiftMm: (left + right) / 2 - moved.shiftMm },
-    rig: { ...settings.rig, back: { ...back, widthMm, heightMm, columnsPx: pitchMm && Math.round(widthMm / pitchMm), rowsPx: pitchMm && Math.round(heightMm / pitchMm) } },
+    rig: {
+      ...settings.rig,
+      back: {
+        ...back,
+        widthMm,
+        heightMm,
+        columnsPx: pitchMm && Math.round(widthMm / pitchMm),
+        rowsPx: pitchMm && Math.round(heightMm / pitchMm),
+      },
+    },
   };
 }

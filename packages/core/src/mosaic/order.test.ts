@@ -6,7 +6,17 @@ const place = fc.record({ riseMm: fc.integer({ min: -40, max: 40 }), shiftMm: fc
 /** The shortest way of all orders. */
 function exhaustive(frames: readonly { riseMm: number; shiftMm: number; turned: boolean }[]): number {
   if (frames.length < 2) return 0;
-  const best = (last: (typeof frames)[number], rest: typeof frames): number => (rest.length === 0 ? 0 : Math.min(...rest.map((each, i) => Math.abs(each.riseMm - last.riseMm) + Math.abs(each.shiftMm - last.shiftMm) + best(each, [...rest.slice(0, i), ...rest.slice(i + 1)]))));
+  const best = (last: (typeof frames)[number], rest: typeof frames): number =>
+    rest.length === 0
+      ? 0
+      : Math.min(
+          ...rest.map(
+            (each, i) =>
+              Math.abs(each.riseMm - last.riseMm) +
+              Math.abs(each.shiftMm - last.shiftMm) +
+              best(each, [...rest.slice(0, i), ...rest.slice(i + 1)]),
+          ),
+        );
   return Math.min(...frames.map((each, i) => best(each, [...frames.slice(0, i), ...frames.slice(i + 1)])));
 }
 

@@ -20,12 +20,13 @@ export function shortOrder(frames: readonly MosaicFrame[]): readonly MosaicFrame
   const order: MosaicFrame[] = left.splice(0, 1);
   while (left.length > 0) {
     const last = order[order.length - 1];
-    const away = ({ riseMm, shiftMm }: MosaicFrame): number => Math.abs(riseMm - (last?.riseMm ?? 0)) + Math.abs(shiftMm - (last?.shiftMm ?? 0));
+    const away = ({ riseMm, shiftMm }: MosaicFrame): number =>
+      Math.abs(riseMm - (last?.riseMm ?? 0)) + Math.abs(shiftMm - (last?.shiftMm ?? 0));
     const nearest = left.reduce((best, each) => (away(each) < away(best) - 1e-9 ? each : best));
     order.push(...left.splice(left.indexOf(nearest), 1));
   }
   let best: readonly MosaicFrame[] = order;
-  for (let better = true; better; ) {
+  for (let better = true; better;) {
     better = false;
     for (let i = 1; i < best.length - 1 && !better; i++) {
       for (let j = i + 1; j < best.length && !better; j++) {

@@ -21,12 +21,7 @@ export function pinwheel(sensorWidthMm: number, sensorHeightMm: number, offsetXM
   const ox = requireFinite('offsetXMm', offsetXMm);
   const oy = requireFinite('offsetYMm', offsetYMm);
   // Centre and half sides of the four frames, each a quarter turn on.
-  const frames: Box[] = [
-    box(ox, oy, w, h),
-    box(-oy, ox, h, w),
-    box(-ox, -oy, w, h),
-    box(oy, -ox, h, w),
-  ];
+  const frames: Box[] = [box(ox, oy, w, h), box(-oy, ox, h, w), box(-ox, -oy, w, h), box(oy, -ox, h, w)];
   const edges = frames.flatMap(({ left, right, bottom, top }) => [left, right, bottom, top]).map(Math.abs);
   const sides = [...new Set(edges)].sort((a, b) => b - a);
   const half = sides.find((s) => s > 0 && covers(frames, s)) ?? 0;

@@ -11,8 +11,14 @@ const rigOf = (parts: RigParts): Rig => {
   if (!rig.known) throw new Error('not known');
   return rig.value;
 };
-const clicking = slidesOf(rigOf(mounted({ lens: lens({ slides: 'rotating', travelMm: 12, rotation: 'clicks', clicksDeg: [0, 30, 60, 90], shiftStepMm: 1 }) })));
-const sliding = slidesOf(rigOf(view({ between: [adapter({ stitching: 'sliding', stopsMm: [-20, 0, 20], lensMount: 'sheet back', bodyMount: 'sheet back' }, 'back')] })));
+const clicking = slidesOf(
+  rigOf(mounted({ lens: lens({ slides: 'rotating', travelMm: 12, rotation: 'clicks', clicksDeg: [0, 30, 60, 90], shiftStepMm: 1 }) })),
+);
+const sliding = slidesOf(
+  rigOf(
+    view({ between: [adapter({ stitching: 'sliding', stopsMm: [-20, 0, 20], lensMount: 'sheet back', bodyMount: 'sheet back' }, 'back')] }),
+  ),
+);
 
 describe('what moves from frame to frame', () => {
   test('a rotating shift is set along a click, in half marks of its scale', () => {
@@ -21,7 +27,7 @@ describe('what moves from frame to frame', () => {
         const at = rounded(clicking, { riseMm, shiftMm });
         const far = Math.hypot(at.riseMm, at.shiftMm);
         const angle = (Math.atan2(at.riseMm, at.shiftMm) * 180) / Math.PI;
-        const onClick = far === 0 || [0, 30, 60, 90].some((deg) => Math.abs((((angle - deg) % 180) + 270) % 180 - 90) < 1e-3);
+        const onClick = far === 0 || [0, 30, 60, 90].some((deg) => Math.abs(((((angle - deg) % 180) + 270) % 180) - 90) < 1e-3);
         return onClick && Math.abs(far / 0.5 - Math.round(far / 0.5)) < 1e-4;
       }),
     );

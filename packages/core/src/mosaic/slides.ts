@@ -46,8 +46,13 @@ export interface Setting extends ShiftPosition {
 
 /** How a place of the frame is set on the mechanism, with the least that the slides have to do; `null` where no stop brings it within reach. Not known travel is taken as reached. */
 export function settingFor({ rig, stopsMm }: Slides, at: ShiftPosition): Setting | null {
-  const ways = stopsMm.map((stopMm): Setting => ({ stopMm, riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm })).filter((way) => reaches(rig.mechanism, way) !== false);
-  return ways.reduce<Setting | null>((best, each) => (best === null || Math.hypot(each.riseMm, each.shiftMm) < Math.hypot(best.riseMm, best.shiftMm) ? each : best), null);
+  const ways = stopsMm
+    .map((stopMm): Setting => ({ stopMm, riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm }))
+    .filter((way) => reaches(rig.mechanism, way) !== false);
+  return ways.reduce<Setting | null>(
+    (best, each) => (best === null || Math.hypot(each.riseMm, each.shiftMm) < Math.hypot(best.riseMm, best.shiftMm) ? each : best),
+    null,
+  );
 }
 
 /** Whether any stop brings a place within reach; not known travel is taken as reached. */
@@ -60,8 +65,13 @@ export function isReached({ rig, stopsMm }: Slides, at: ShiftPosition): boolean 
 
 /** What is left to the stop that is nearest, mm, negative beyond it; `null` when the travel is not known. */
 export function spareFor({ rig, stopsMm }: Slides, at: ShiftPosition): { readonly spareMm: number; readonly stop: string } | null {
-  const spares = stopsMm.map((stopMm) => travelSpare(rig.mechanism, { riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm })).filter((spare) => spare !== null);
-  return spares.reduce<{ readonly spareMm: number; readonly stop: string } | null>((best, each) => (best === null || each.spareMm > best.spareMm ? each : best), null);
+  const spares = stopsMm
+    .map((stopMm) => travelSpare(rig.mechanism, { riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm }))
+    .filter((spare) => spare !== null);
+  return spares.reduce<{ readonly spareMm: number; readonly stop: string } | null>(
+    (best, each) => (best === null || each.spareMm > best.spareMm ? each : best),
+    null,
+  );
 }
 
 /** Whether the slide goes only in directions that it clicks into, so that rise and shift cannot be set by themselves. */

@@ -17,7 +17,21 @@ const rigOf = (parts: RigParts): Rig => {
   return rig.value;
 };
 const free = (more: Parameters<typeof body>[0] = {}): Rig =>
-  rigOf(mounted({ back: body({ widthMm: 22.3, heightMm: 14.9, columnsPx: 5184, rowsPx: 3456, ...more }), lens: lens({ lightMm: 120, definition: [{ fNumber: 8, diameterMm: 110, evidence: 'measured' }], slides: 'box', riseMm: 40, fallMm: 40, leftMm: 40, rightMm: 40, shiftStepMm: 0.1 }) }));
+  rigOf(
+    mounted({
+      back: body({ widthMm: 22.3, heightMm: 14.9, columnsPx: 5184, rowsPx: 3456, ...more }),
+      lens: lens({
+        lightMm: 120,
+        definition: [{ fNumber: 8, diameterMm: 110, evidence: 'measured' }],
+        slides: 'box',
+        riseMm: 40,
+        fallMm: 40,
+        leftMm: 40,
+        rightMm: 40,
+        shiftStepMm: 0.1,
+      }),
+    }),
+  );
 const small: StandSettings = stand({ rig: free(), fNumber: 8 });
 
 describe('a wish', () => {
@@ -33,7 +47,12 @@ describe('a wish', () => {
 
   test('never more frames than an exhaustive search over fine places finds', () => {
     // Small cases: all counts to 9 × 9, both ways, any even spread.
-    for (const [w, h] of [[40, 20], [30, 30], [60, 16], [25, 44]] as const) {
+    for (const [w, h] of [
+      [40, 20],
+      [30, 30],
+      [60, 16],
+      [25, 44],
+    ] as const) {
       const found = answers(small, { for: 'format', widthMm: w, heightMm: h }, 0.2);
       let least = Infinity;
       for (const orientation of ['landscape', 'portrait'] as const) {
@@ -56,9 +75,13 @@ describe('a wish', () => {
       const rects = layoutRects(each.layout.frames, turned(small.rig.back, each.layout.orientation));
       expect(leastOverlap(rects)).toBeGreaterThanOrEqual(0.15 - 1e-9);
       expect(each.layout.frames.every((at) => settingFor(slidesOf(small.rig), at) !== null)).toBe(true);
-      expect(Math.max(...rects.flatMap(({ left, right, lower, upper }) => [Math.hypot(left, lower), Math.hypot(right, upper)]))).toBeLessThanOrEqual(55 + 1e-9);
+      expect(
+        Math.max(...rects.flatMap(({ left, right, lower, upper }) => [Math.hypot(left, lower), Math.hypot(right, upper)])),
+      ).toBeLessThanOrEqual(55 + 1e-9);
     }
-    expect((found.most?.widthMm ?? 0) * (found.most?.heightMm ?? 0)).toBeGreaterThanOrEqual((found.fewest?.widthMm ?? 0) * (found.fewest?.heightMm ?? 0));
+    expect((found.most?.widthMm ?? 0) * (found.most?.heightMm ?? 0)).toBeGreaterThanOrEqual(
+      (found.fewest?.widthMm ?? 0) * (found.fewest?.heightMm ?? 0),
+    );
   });
 
   test('what cannot be has no answer that holds, and the nearest there is', () => {
@@ -79,10 +102,22 @@ describe('a wish', () => {
 
 describe('layouts', () => {
   test('a rotated shift lens makes a row along its clicks only; a grid on it is none', () => {
-    const shift = slidesOf(rigOf(mounted({ lens: lens({ slides: 'rotating', travelMm: 12, rotation: 'clicks', clicksDeg: [-90, -60, -30, 0, 30, 60, 90], shiftStepMm: 1 }), back: body() })));
+    const shift = slidesOf(
+      rigOf(
+        mounted({
+          lens: lens({ slides: 'rotating', travelMm: 12, rotation: 'clicks', clicksDeg: [-90, -60, -30, 0, 30, 60, 90], shiftStepMm: 1 }),
+          back: body(),
+        }),
+      ),
+    );
     const row = diagonalLayout(shift, 'portrait', 3, 12, 35);
     // 30° is the click that is nearest.
-    expect(row?.frames.map(({ riseMm, shiftMm }) => (Math.atan2(riseMm, shiftMm) * 180) / Math.PI).filter((deg) => deg !== 0).map((deg) => Math.round(deg))).toEqual([-150, 30]);
+    expect(
+      row?.frames
+        .map(({ riseMm, shiftMm }) => (Math.atan2(riseMm, shiftMm) * 180) / Math.PI)
+        .filter((deg) => deg !== 0)
+        .map((deg) => Math.round(deg)),
+    ).toEqual([-150, 30]);
     expect(crossLayout(shift, 'landscape', 10)?.frames).toHaveLength(5);
     // Asked for 30 mm to either side, what the 12 mm of the slide and a fifth of overlap leave.
     const most = widest(shift, 0.2, 30, (reachMm) => diagonalLayout(shift, 'portrait', 3, reachMm, 35));
@@ -97,12 +132,25 @@ describe('layouts', () => {
 
   test('back and forth in rows: each frame is next to the one before', () => {
     const layout = gridLayout(slidesOf(small.rig), 'portrait', 4, 3, 50, 55, { riseMm: 0, shiftMm: 0 });
-    const steps = layout?.frames.slice(1).map((each, i) => Math.hypot(each.riseMm - (layout.frames[i]?.riseMm ?? 0), each.shiftMm - (layout.frames[i]?.shiftMm ?? 0)));
+    const steps = layout?.frames
+      .slice(1)
+      .map((each, i) => Math.hypot(each.riseMm - (layout.frames[i]?.riseMm ?? 0), each.shiftMm - (layout.frames[i]?.shiftMm ?? 0)));
     expect(Math.max(...(steps ?? [99]))).toBeLessThan(18);
   });
 
   test('quarter turns answer what they cover, and only with the plate', () => {
-    const plate = rigOf(mounted({ between: [adapter({ stitching: 'quarter', offsetXMm: 17, offsetYMm: 11, lensRegisterMm: 18, thicknessMm: 0.1, lensMount: 'short' }, 'plate')], lens: lens({ lightMm: 120 }), back: body() }));
+    const plate = rigOf(
+      mounted({
+        between: [
+          adapter(
+            { stitching: 'quarter', offsetXMm: 17, offsetYMm: 11, lensRegisterMm: 18, thicknessMm: 0.1, lensMount: 'short' },
+            'plate',
+          ),
+        ],
+        lens: lens({ lightMm: 120 }),
+        back: body(),
+      }),
+    );
     const found = answers(stand({ rig: plate, fNumber: 8 }), { for: 'everything' }, 0);
     expect(found.most?.layout.kind).toBe('quarter');
   });

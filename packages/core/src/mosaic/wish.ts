@@ -38,7 +38,12 @@ export function targetOf(settings: StandSettings, wish: Wish): Target | null {
       const box = takenUp(settings);
       if (!box) return null;
       // A millimetre all around, so that it is not cut.
-      return { widthMm: box.right - box.left + 2, heightMm: box.upper - box.lower + 2, riseMm: (box.upper + box.lower) / 2, shiftMm: (box.left + box.right) / 2 };
+      return {
+        widthMm: box.right - box.left + 2,
+        heightMm: box.upper - box.lower + 2,
+        riseMm: (box.upper + box.lower) / 2,
+        shiftMm: (box.left + box.right) / 2,
+      };
     }
     case 'field': {
       const side = (deg: number): number => 2 * v * Math.tan((deg * Math.PI) / 360);
@@ -97,7 +102,8 @@ const MOST_SIDE = 12;
  * ones first; of those fewest frames, then most picture.
  */
 export function answers(settings: StandSettings, wish: Wish, least: number): Answers {
-  if (!(least >= 0 && least < 0.9)) throw new CoreError('bad_overlap', ['overlap'], `overlap is ${least}; it must be from 0 to less than 0.9.`);
+  if (!(least >= 0 && least < 0.9))
+    throw new CoreError('bad_overlap', ['overlap'], `overlap is ${least}; it must be from 0 to less than 0.9.`);
   const slides = slidesOf(settings.rig);
   const target = targetOf(settings, wish);
   const found: Answer[] = [];
@@ -113,26 +119,45 @@ export function answers(settings: StandSettings, wish: Wish, least: number): Ans
     const quarter = quarterLayout(slides, orientation);
     if (quarter) found.push(judged({ ...judge, least: 0 }, quarter));
   }
-  const holding = found.filter(({ reached, covered, enough, overlap, layout }) => reached && covered !== false && enough && (layout.kind === 'quarter' || overlap >= least - 1e-9));
+  const holding = found.filter(
+    ({ reached, covered, enough, overlap, layout }) =>
+      reached && covered !== false && enough && (layout.kind === 'quarter' || overlap >= least - 1e-9),
+  );
   const area = (each: Answer): number => each.widthMm * each.heightMm;
   const count = (each: Answer): number => each.layout.frames.length;
-  const pick = (better: (a: Answer, b: Answer) => boolean, from = holding): Answer | null => from.reduce<Answer | null>((best, each) => (best === null || better(each, best) ? each : best), null);
-  const off = (each: Answer): number => (each.enough ? 0 : 1) + (each.reached ? 0 : 1) + (each.covered === false ? 1 : 0) + (each.overlap < least - 1e-9 ? 1 : 0);
+  const pick = (better: (a: Answer, b: Answer) => boolean, from = holding): Answer | null =>
+    from.reduce<Answer | null>((best, each) => (best === null || better(each, best) ? each : best), null);
+  const off = (each: Answer): number =>
+    (each.enough ? 0 : 1) + (each.reached ? 0 : 1) + (each.covered === false ? 1 : 0) + (each.overlap < least - 1e-9 ? 1 : 0);
   const most = pick((a, b) => area(a) > area(b) + 1e-9 || (Math.abs(area(a) - area(b)) <= 1e-9 && count(a) < count(b)));
   // Of everything the circle holds the fewest frames are those that leave little of it out.
   const nearly = wish.for === 'everything' && most ? area(most) * NEARLY : 0;
   return {
-    fewest: pick((a, b) => count(a) < count(b) || (count(a) === count(b) && area(a) > area(b) + 1e-9), holding.filter((each) => area(each) >= nearly)),
+    fewest: pick(
+      (a, b) => count(a) < count(b) || (count(a) === count(b) && area(a) > area(b) + 1e-9),
+      holding.filter((each) => area(each) >= nearly),
+    ),
     most,
-    nearest: found.reduce<Answer | null>((best, each) => (best === null || off(each) < off(best) || (off(each) === off(best) && area(each) > area(best)) ? each : best), null),
+    nearest: found.reduce<Answer | null>(
+      (best, each) => (best === null || off(each) < off(best) || (off(each) === off(best) && area(each) > area(best)) ? each : best),
+      null,
+    ),
     tried,
   };
 }
 
-function* candidates(settings: StandSettings, slides: Slides, wish: Wish, orientation: Orientation, target: Target | null, { least, circleMm2 }: Judge): Generator<Layout | null> {
+function* candidates(
+  settings: StandSettings,
+  slides: Slides,
+  wish: Wish,
+  orientation: Orientation,
+  target: Target | null,
+  { least, circleMm2 }: Judge,
+): Generator<Layout | null> {
   const frame = turned(settings.rig.back, orientation);
   const middle = { riseMm: target?.riseMm ?? 0, shiftMm: target?.shiftMm ?? 0 };
-  const grid = (columns: number, rows: number, widthMm: number, heightMm: number): Layout | null => gridLayout(slides, orientation, columns, rows, widthMm, heightMm, middle);
+  const grid = (columns: number, rows: number, widthMm: number, heightMm: number): Layout | null =>
+    gridLayout(slides, orientation, columns, rows, widthMm, heightMm, middle);
   if (wish.for === 'count' || wish.for === 'everything') {
     const [cs, rs] = wish.for === 'count' ? [[wish.columns], [wish.rows]] : [range(1, MOST_SIDE), range(1, MOST_SIDE)];
     // Steps down from no more than the least overlap, so that what the circle allows is found.
@@ -141,7 +166,13 @@ function* candidates(settings: StandSettings, slides: Slides, wish: Wish, orient
         for (let more = least; more < 0.9; more += wish.for === 'count' ? 0.02 : 0.04) {
           const [w, h] = [frame.widthMm * (1 + (columns - 1) * (1 - more)), frame.heightMm * (1 + (rows - 1) * (1 - more))];
           // Farther out than rounding to the scale brings back: no need to lay it out.
-          const layout = wish.for === 'everything' && circleMm2 !== null && columns * rows > 1 && w ** 2 + h ** 2 > 4 * (Math.sqrt(circleMm2) + 3 * slides.stepMm) ** 2 ? null : grid(columns, rows, w, h);
+          const layout =
+            wish.for === 'everything' &&
+            circleMm2 !== null &&
+            columns * rows > 1 &&
+            w ** 2 + h ** 2 > 4 * (Math.sqrt(circleMm2) + 3 * slides.stepMm) ** 2
+              ? null
+              : grid(columns, rows, w, h);
           yield layout;
           if (columns === 1 && rows === 1) break;
         }
@@ -184,7 +215,13 @@ interface Judge {
 function judgeFor(settings: StandSettings, slides: Slides, target: Target | null, least: number, wish: Wish): Judge {
   const circle = sharpCircle(settings);
   const half = circle && coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm);
-  return { slides, target, least, wish, circleMm2: half === null ? null : (Math.tan(half) * settings.rig.lens.focalMm * (1 + standMagnification(settings))) ** 2 + 1e-7 };
+  return {
+    slides,
+    target,
+    least,
+    wish,
+    circleMm2: half === null ? null : (Math.tan(half) * settings.rig.lens.focalMm * (1 + standMagnification(settings))) ** 2 + 1e-7,
+  };
 }
 
 /** Whether the frames of a layout lie in a true grid, so that their box is covered all over. */
@@ -204,7 +241,12 @@ function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layou
   const reached = quarter || layout.frames.every((at) => isReached(slides, at));
   const rects = layoutRects(layout.frames, frame);
   const outside = boxAround(rects) ?? rectOf({ riseMm: 0, shiftMm: 0, turned: false }, frame);
-  const covered = circleMm2 === null ? null : rects.every(({ left, right, lower, upper }) => Math.max(left * left, right * right) + Math.max(lower * lower, upper * upper) <= circleMm2);
+  const covered =
+    circleMm2 === null
+      ? null
+      : rects.every(
+          ({ left, right, lower, upper }) => Math.max(left * left, right * right) + Math.max(lower * lower, upper * upper) <= circleMm2,
+        );
   const even = isEven(layout);
   // A slide that clicks into directions may set a row unevenly: then only what is whole counts. Looked at only of what may hold.
   const box = even || !reached || covered === false ? outside : (unionOf(rects)?.whole ?? outside);
@@ -212,8 +254,19 @@ function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layou
   const enough =
     wish.for === 'count' || wish.for === 'everything' || target === null
       ? !quarter || wish.for === 'everything'
-      : box.left <= target.shiftMm - target.widthMm / 2 + TOLERANCE_MM && box.right >= target.shiftMm + target.widthMm / 2 - TOLERANCE_MM && box.lower <= target.riseMm - target.heightMm / 2 + TOLERANCE_MM && box.upper >= target.riseMm + target.heightMm / 2 - TOLERANCE_MM;
-  return { layout, overlap: quarter ? Math.max(overlap, least) : overlap, widthMm: widthOf(box), heightMm: heightOf(box), reached, covered, enough };
+      : box.left <= target.shiftMm - target.widthMm / 2 + TOLERANCE_MM &&
+        box.right >= target.shiftMm + target.widthMm / 2 - TOLERANCE_MM &&
+        box.lower <= target.riseMm - target.heightMm / 2 + TOLERANCE_MM &&
+        box.upper >= target.riseMm + target.heightMm / 2 - TOLERANCE_MM;
+  return {
+    layout,
+    overlap: quarter ? Math.max(overlap, least) : overlap,
+    widthMm: widthOf(box),
+    heightMm: heightOf(box),
+    reached,
+    covered,
+    enough,
+  };
 }
 
 /** What a wish may lack at an edge, mm: less than the millimetre that is added all around. */

@@ -32,10 +32,19 @@ export function equivalence(
   const ratio = requirePositive('toMm', toMm) / requirePositive('fromMm', fromMm);
   const u = requirePositive('distanceM', distanceM) * 1000;
   if (u <= focalMm) {
-    throw new CoreError('inside_focal_length', ['distanceM'], `distanceM is ${distanceM}; it must be more than the focal length, ${focalMm / 1000} m.`);
+    throw new CoreError(
+      'inside_focal_length',
+      ['distanceM'],
+      `distanceM is ${distanceM}; it must be more than the focal length, ${focalMm / 1000} m.`,
+    );
   }
   const m = (focalMm / (u - focalMm)) * ratio;
   const there = (haveFocalMm * (1 + 1 / m)) / 1000;
   const share = (distance: number): number => distance / (distance + backgroundM);
-  return { focalMm: focalMm * ratio, fNumber: requirePositive('fNumber', fNumber) * ratio, distanceM: there, backgroundScale: share(there) / share(distanceM) };
+  return {
+    focalMm: focalMm * ratio,
+    fNumber: requirePositive('fNumber', fNumber) * ratio,
+    distanceM: there,
+    backgroundScale: share(there) / share(distanceM),
+  };
 }

@@ -21,9 +21,18 @@ describe('the matrix of the Finder', () => {
       fc.property(evenly(-12, 12), evenly(-12, 12), point, (rise, shift, [x, y, z]) => {
         const scale = 0.1 / 51.5;
         const three = new PerspectiveCamera();
-        three.projectionMatrix.makePerspective((-18 + shift) * scale, (18 + shift) * scale, (12 + rise) * scale, (-12 + rise) * scale, 0.1, 1000);
+        three.projectionMatrix.makePerspective(
+          (-18 + shift) * scale,
+          (18 + shift) * scale,
+          (12 + rise) * scale,
+          (-12 + rise) * scale,
+          0.1,
+          1000,
+        );
         const theirs = new Vector3(x, y, -z).applyMatrix4(three.projectionMatrix);
-        const ours = new Vector3(x, y, z).applyMatrix4(new Matrix4().fromArray(Array.from(finderMatrix(camera({ riseMm: rise, shiftMm: shift })))));
+        const ours = new Vector3(x, y, z).applyMatrix4(
+          new Matrix4().fromArray(Array.from(finderMatrix(camera({ riseMm: rise, shiftMm: shift })))),
+        );
         return theirs.distanceTo(ours) < 1e-6 * (1 + theirs.length());
       }),
     );
@@ -40,7 +49,10 @@ describe('the matrix of the Finder', () => {
         fc.pre(Math.abs(y) < 1.5 * z);
         const at = aperturePoints(12.5, 16).map((a) => throughMatrix(finderMatrix(c, a), [x, y, z]));
         const [first] = at;
-        return first != null && at.every((place) => place !== null && Math.hypot(place[0] - first[0], place[1] - first[1]) < 1e-9 * (1 + Math.hypot(...first)));
+        return (
+          first != null &&
+          at.every((place) => place !== null && Math.hypot(place[0] - first[0], place[1] - first[1]) < 1e-9 * (1 + Math.hypot(...first)))
+        );
       }),
     );
   });
@@ -52,7 +64,10 @@ describe('the matrix of the Finder', () => {
         const said = blurAt(50, 51.5, tiltDeg, swingDeg, 4, p);
         fc.pre(said > 1e-4);
         // The rim of the aperture, finely: the widest extent over all directions is the longest diameter.
-        const rim = Array.from({ length: 180 }, (_, i) => [6.25 * Math.cos((i * Math.PI) / 90), 6.25 * Math.sin((i * Math.PI) / 90)] as const);
+        const rim = Array.from(
+          { length: 180 },
+          (_, i) => [6.25 * Math.cos((i * Math.PI) / 90), 6.25 * Math.sin((i * Math.PI) / 90)] as const,
+        );
         const places = rim.map((a) => throughMatrix(finderMatrix(c, a), p)).filter((place) => place !== null);
         fc.pre(places.length === rim.length);
         let widest = 0;

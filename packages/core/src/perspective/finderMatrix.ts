@@ -90,4 +90,3 @@ export function aperturePoints(openingMm: number, count: number): readonly (read
     return [r * Math.cos(i * golden), r * Math.sin(i * golden)] as const;
   });
 }
-

@@ -35,7 +35,11 @@ export function keystone(imageMm: number, sensorWidthMm: number, sensorHeightMm:
   const a = (sensorHeightMm * Math.abs(slope)) / (2 * imageMm);
   if (Math.abs(pitchDeg) >= 90 || a >= 1) {
     const most = degrees(Math.atan((2 * imageMm) / sensorHeightMm));
-    throw new CoreError('beyond_correction', ['pitchDeg'], `pitchDeg is ${pitchDeg}; from ${most.toFixed(2)}° on the point where uprights meet lies in the frame and nothing can make them parallel.`);
+    throw new CoreError(
+      'beyond_correction',
+      ['pitchDeg'],
+      `pitchDeg is ${pitchDeg}; from ${most.toFixed(2)}° on the point where uprights meet lies in the frame and nothing can make them parallel.`,
+    );
   }
   const edge = sensorWidthMm / 2;
   const convergenceMm = (edge * sensorHeightMm * slope) / imageMm;

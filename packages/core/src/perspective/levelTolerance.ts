@@ -20,7 +20,14 @@ export interface LevelTolerance {
  * pixels of the file. Image distance and frame in mm, print width in mm.
  * Source: plane homography of a pitched central projection; plane rotation.
  */
-export function levelTolerance(imageMm: number, sensorWidthMm: number, sensorHeightMm: number, columnsPx: number, printWidthMm: number, acceptedPx: number): LevelTolerance {
+export function levelTolerance(
+  imageMm: number,
+  sensorWidthMm: number,
+  sensorHeightMm: number,
+  columnsPx: number,
+  printWidthMm: number,
+  acceptedPx: number,
+): LevelTolerance {
   const v = requirePositive('imageMm', imageMm);
   const w = requirePositive('sensorWidthMm', sensorWidthMm);
   const h = requirePositive('sensorHeightMm', sensorHeightMm);

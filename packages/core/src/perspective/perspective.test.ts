@@ -14,7 +14,14 @@ const rad = (deg: number) => (deg * Math.PI) / 180;
 function camera3d(v: number, w: number, h: number, rise: number, shift: number, pitchDeg = 0, yawDeg = 0) {
   const camera = new PerspectiveCamera();
   const scale = 0.1 / v;
-  camera.projectionMatrix.makePerspective((-w / 2 + shift) * scale, (w / 2 + shift) * scale, (h / 2 + rise) * scale, (-h / 2 + rise) * scale, 0.1, 1e5);
+  camera.projectionMatrix.makePerspective(
+    (-w / 2 + shift) * scale,
+    (w / 2 + shift) * scale,
+    (h / 2 + rise) * scale,
+    (-h / 2 + rise) * scale,
+    0.1,
+    1e5,
+  );
   camera.matrixWorld.makeRotationFromEuler(new Euler(rad(pitchDeg), rad(-yawDeg), 0, 'YXZ'));
   camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
   const view = new Matrix4().multiplyMatrices(camera.projectionMatrix, camera.matrixWorldInverse);
@@ -27,11 +34,17 @@ function camera3d(v: number, w: number, h: number, rise: number, shift: number, 
 describe('projection with rise and shift', () => {
   test('agrees with the off-centre frustum of a 3D package', () => {
     fc.assert(
-      fc.property(evenly(15, 300), evenly(-30, 30), evenly(-30, 30), fc.tuple(evenly(-5, 5), evenly(-5, 5), evenly(2, 60)), (v, rise, shift, p) => {
-        const [x, y] = projected(v, rise, shift, p);
-        const [tx, ty] = camera3d(v, 36, 24, rise, shift)(p);
-        return Math.abs(x - tx) < 1e-6 * (1 + Math.abs(x)) && Math.abs(y - ty) < 1e-6 * (1 + Math.abs(y));
-      }),
+      fc.property(
+        evenly(15, 300),
+        evenly(-30, 30),
+        evenly(-30, 30),
+        fc.tuple(evenly(-5, 5), evenly(-5, 5), evenly(2, 60)),
+        (v, rise, shift, p) => {
+          const [x, y] = projected(v, rise, shift, p);
+          const [tx, ty] = camera3d(v, 36, 24, rise, shift)(p);
+          return Math.abs(x - tx) < 1e-6 * (1 + Math.abs(x)) && Math.abs(y - ty) < 1e-6 * (1 + Math.abs(y));
+        },
+      ),
     );
   });
 
@@ -53,7 +66,10 @@ describe('projection with rise and shift', () => {
 
 describe('keystone', () => {
   /** The homography that takes four points to four others, by the general linear-algebra package ml-matrix. */
-  function homography(from: readonly [number, number][], to: readonly [number, number][]): (p: readonly [number, number]) => [number, number] {
+  function homography(
+    from: readonly [number, number][],
+    to: readonly [number, number][],
+  ): (p: readonly [number, number]) => [number, number] {
     const rows: number[][] = [];
     const right: number[] = [];
     from.forEach(([x, y], i) => {
@@ -93,7 +109,12 @@ describe('keystone', () => {
     const said = keystone(v, w, h, 5504, pitch);
     const see = camera3d(v, w, h, 0, 0, pitch);
     const flat = camera3d(v, w, h, 0, 0, 0);
-    const wall: [number, number, number][] = [[-2, 0, 10], [2, 0, 10], [-2, 5, 10], [2, 5, 10]];
+    const wall: [number, number, number][] = [
+      [-2, 0, 10],
+      [2, 0, 10],
+      [-2, 5, 10],
+      [2, 5, 10],
+    ];
     const correct = homography(wall.map(see), wall.map(flat));
     const width = (y: number) => correct([w / 2, y])[0] - correct([-w / 2, y])[0];
     const height = (y: number) => (correct([0, y + 1e-5])[1] - correct([0, y - 1e-5])[1]) / 2e-5;
@@ -160,7 +181,8 @@ describe('parallax and equivalence', () => {
     fc.assert(
       fc.property(evenly(15, 200), evenly(-40, 40), evenly(1, 20), evenly(1, 50), (v, b, near, more) => {
         const far = near + more;
-        const from = (shift: number) => projected(v, 0, 0, [1 - shift / 1000, 0, far])[0] - projected(v, 0, 0, [1 - shift / 1000, 0, near])[0];
+        const from = (shift: number) =>
+          projected(v, 0, 0, [1 - shift / 1000, 0, far])[0] - projected(v, 0, 0, [1 - shift / 1000, 0, near])[0];
         const parted = from(b) - from(0);
         const { disparityMm, disparityPx } = parallax(v, b, near, far, 4);
         return Math.abs(parted - disparityMm) < 1e-9 * v && Math.abs(disparityPx - disparityMm * 250) < 1e-6;

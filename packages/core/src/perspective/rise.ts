@@ -43,7 +43,12 @@ export function riseForHeight(
 }
 
 /** Where a point (m, camera frame) appears in the upright picture of an untilted back, mm: X = v·x/z − shift, Y = v·y/z − rise. */
-export function projected(imageMm: number, riseMm: number, shiftMm: number, [x, y, z]: readonly [number, number, number]): readonly [number, number] {
+export function projected(
+  imageMm: number,
+  riseMm: number,
+  shiftMm: number,
+  [x, y, z]: readonly [number, number, number],
+): readonly [number, number] {
   requirePositive('pointM.2', z);
   return [(imageMm * x) / z - shiftMm, (imageMm * y) / z - riseMm];
 }

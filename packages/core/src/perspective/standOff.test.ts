@@ -6,7 +6,6 @@ import { projected, riseForHeight } from './rise';
 import { evenHeightM, standOff } from './standOff';
 import { evenly } from '../evenly.test-support';
 
-
 describe('how far off to stand', () => {
   test('from the distance found the top stands at the margin with all the rise there is, by projecting it', () => {
     fc.assert(
@@ -21,16 +20,29 @@ describe('how far off to stand', () => {
 
   test('with the foot in, both are inside the margins and no nearer place would do', () => {
     fc.assert(
-      fc.property(evenly(15, 300), evenly(0.3, 3), evenly(4, 60), evenly(0, 3), evenly(0, 40), evenly(0, 40), (f, c, top, margin, rise, fall) => {
-        const { withFootM, riseWithFootMm } = standOff(f, c, top, 36, margin, rise, fall);
-        if (withFootM === null || riseWithFootMm === null) return false;
-        const { imageMm } = conjugates(f, withFootM);
-        const see = (y: number) => projected(imageMm, riseWithFootMm, 0, [0, y - c, withFootM])[1];
-        const inside = see(top) <= 18 - margin + 1e-6 && see(0) >= -(18 - margin) - 1e-6 && riseWithFootMm <= rise + 1e-6 && riseWithFootMm >= -fall - 1e-6;
-        const nearer = riseForHeight(f, withFootM * 0.995, c, top, 36, margin);
-        const feasible = nearer.riseForTopMm <= Math.min(rise, nearer.highestRiseKeepingFootMm) && nearer.highestRiseKeepingFootMm >= -fall;
-        return inside && !feasible;
-      }),
+      fc.property(
+        evenly(15, 300),
+        evenly(0.3, 3),
+        evenly(4, 60),
+        evenly(0, 3),
+        evenly(0, 40),
+        evenly(0, 40),
+        (f, c, top, margin, rise, fall) => {
+          const { withFootM, riseWithFootMm } = standOff(f, c, top, 36, margin, rise, fall);
+          if (withFootM === null || riseWithFootMm === null) return false;
+          const { imageMm } = conjugates(f, withFootM);
+          const see = (y: number) => projected(imageMm, riseWithFootMm, 0, [0, y - c, withFootM])[1];
+          const inside =
+            see(top) <= 18 - margin + 1e-6 &&
+            see(0) >= -(18 - margin) - 1e-6 &&
+            riseWithFootMm <= rise + 1e-6 &&
+            riseWithFootMm >= -fall - 1e-6;
+          const nearer = riseForHeight(f, withFootM * 0.995, c, top, 36, margin);
+          const feasible =
+            nearer.riseForTopMm <= Math.min(rise, nearer.highestRiseKeepingFootMm) && nearer.highestRiseKeepingFootMm >= -fall;
+          return inside && !feasible;
+        },
+      ),
     );
   });
 

@@ -20,7 +20,15 @@ export interface StandOff {
  * Throws `margin_too_wide` when the margin leaves no room in the frame.
  * Source: central projection with v/D = f/(D − f).
  */
-export function standOff(focalMm: number, cameraHeightM: number, topHeightM: number, sensorHeightMm: number, marginMm: number, mostRiseMm: number, mostFallMm: number): StandOff {
+export function standOff(
+  focalMm: number,
+  cameraHeightM: number,
+  topHeightM: number,
+  sensorHeightMm: number,
+  marginMm: number,
+  mostRiseMm: number,
+  mostFallMm: number,
+): StandOff {
   const f = requirePositive('focalMm', focalMm);
   const c = requireFinite('cameraHeightM', cameraHeightM) * 1000;
   const top = requireFinite('topHeightM', topHeightM) * 1000;
@@ -28,7 +36,8 @@ export function standOff(focalMm: number, cameraHeightM: number, topHeightM: num
   const k = requireNotNegative('marginMm', marginMm);
   const rise = requireNotNegative('mostRiseMm', mostRiseMm);
   const fall = requireNotNegative('mostFallMm', mostFallMm);
-  if (k >= half) throw new CoreError('margin_too_wide', ['marginMm'], `marginMm is ${marginMm}; it must be less than half the frame, ${half} mm.`);
+  if (k >= half)
+    throw new CoreError('margin_too_wide', ['marginMm'], `marginMm is ${marginMm}; it must be less than half the frame, ${half} mm.`);
   const room = half - k;
   // Above the axis the picture reaches room + rise, below it room + fall (both from the axis, on the back).
   const forTop = f + (f * Math.max(0, top - c)) / (room + rise);

@@ -27,7 +27,11 @@ export function turnIn(imageMm: number, shiftMm: number, pointMm: number, yawDeg
   const after = before - yaw;
   const centre = Math.atan(shiftMm / v) - yaw;
   if (Math.abs(after) >= Math.PI / 2 - 1e-9 || Math.abs(centre) >= Math.PI / 2 - 1e-9) {
-    throw new CoreError('turned_away', ['yawDeg'], `yawDeg is ${yawDeg}; turned so far the thing or the centre is no longer in front of the back. It must stay within 90° of both, at most ${(90 - degrees(Math.abs(before))).toFixed(1)}° further.`);
+    throw new CoreError(
+      'turned_away',
+      ['yawDeg'],
+      `yawDeg is ${yawDeg}; turned so far the thing or the centre is no longer in front of the back. It must stay within 90° of both, at most ${(90 - degrees(Math.abs(before))).toFixed(1)}° further.`,
+    );
   }
   const newShift = v * Math.tan(centre);
   return {

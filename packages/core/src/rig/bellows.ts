@@ -30,7 +30,11 @@ export function bellowsReach(
   requireFinite('boardOffsetMm', boardOffsetMm);
   requirePositive('bellowsMinMm', bellowsMinMm);
   if (requirePositive('bellowsMaxMm', bellowsMaxMm) < bellowsMinMm) {
-    throw new CoreError('bellows_reversed', ['bellowsMaxMm'], `bellowsMaxMm is ${bellowsMaxMm}; it must be at least the shortest length, ${bellowsMinMm} mm.`);
+    throw new CoreError(
+      'bellows_reversed',
+      ['bellowsMaxMm'],
+      `bellowsMaxMm is ${bellowsMaxMm}; it must be at least the shortest length, ${bellowsMinMm} mm.`,
+    );
   }
   const { extensionMm } = conjugates(focalMm, distanceM);
   const atInfinity = flangeFocalMm - boardOffsetMm;

@@ -63,7 +63,11 @@ export function compared(rig: Rig, reference: FrameSize, measure: FormatMeasure)
   const diagonal = diagonalMm(frame);
   return {
     fNumber,
-    field: { levelDeg: 2 * angle(frame.widthMm / 2, focalMm), uprightDeg: 2 * angle(frame.heightMm / 2, focalMm), diagonalDeg: 2 * angle(diagonal / 2, focalMm) },
+    field: {
+      levelDeg: 2 * angle(frame.widthMm / 2, focalMm),
+      uprightDeg: 2 * angle(frame.heightMm / 2, focalMm),
+      diagonalDeg: 2 * angle(diagonal / 2, focalMm),
+    },
     withMovements:
       right === null || left === null || up === null || down === null
         ? null

@@ -27,7 +27,10 @@ describe('what the kit has to cure a rig, whatever kit it is', () => {
             const after = statesOf(cure.plan, items);
             if (!after) return false;
             const cured = after.get(kind);
-            return (cured === undefined || cured === 'holds') && [...after].every(([other, state]) => rank(state) >= rank(before.get(other) ?? 'holds'));
+            return (
+              (cured === undefined || cured === 'holds') &&
+              [...after].every(([other, state]) => rank(state) >= rank(before.get(other) ?? 'holds'))
+            );
           });
         });
       }),
@@ -73,7 +76,11 @@ describe('what the kit has to cure a rig, whatever kit it is', () => {
         const alone = [...items.values()].filter(({ kind }) => kind === 'filter' || kind === 'hood').map(({ id }) => [id]);
         const would = [[], ...alone].some((frontIds) => {
           const after = statesOf({ ...plan, frontIds }, items);
-          return after !== null && (after.get('front') ?? 'holds') === 'holds' && [...after].every(([other, state]) => rank(state) >= rank(before.get(other) ?? 'holds'));
+          return (
+            after !== null &&
+            (after.get('front') ?? 'holds') === 'holds' &&
+            [...after].every(([other, state]) => rank(state) >= rank(before.get(other) ?? 'holds'))
+          );
         });
         if (would) could++;
         return !would || curesFor('front', plan, items).length > 0;

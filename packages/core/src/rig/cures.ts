@@ -26,7 +26,8 @@ export function curesFor(kind: VerdictKind, plan: RigPlan, items: ReadonlyMap<st
     const then = ranks(cure.plan, items);
     const cured = then?.get(kind);
     // A verdict that is no longer asked for (nothing in front) is cured too.
-    if (then && (cured === undefined || cured === HOLDS) && [...then].every(([other, rank]) => rank >= (now.get(other) ?? HOLDS))) cures.push(cure);
+    if (then && (cured === undefined || cured === HOLDS) && [...then].every(([other, rank]) => rank >= (now.get(other) ?? HOLDS)))
+      cures.push(cure);
     if (cures.length === MOST_OFFERED) break;
   }
   return cures;
@@ -47,7 +48,8 @@ function* changes(kind: VerdictKind, plan: RigPlan, items: ReadonlyMap<string, K
   if (kind === 'front') {
     for (const item of others(['filter', 'hood'], ...plan.frontIds)) {
       if (plan.frontIds.length === 1) yield { words: item.name, plan: { ...plan, frontIds: [item.id] } };
-      for (const ring of others(['ring'])) yield { words: `${ring.name} and ${item.name}`, plan: { ...plan, frontIds: [ring.id, item.id] } };
+      for (const ring of others(['ring']))
+        yield { words: `${ring.name} and ${item.name}`, plan: { ...plan, frontIds: [ring.id, item.id] } };
     }
     yield { words: 'nothing in front', plan: { ...plan, frontIds: [] } };
     return;

@@ -42,7 +42,12 @@ export function effectiveLens(parts: RigParts): Known<EffectiveLens> {
   const all = both(need(parts.lens, 'focalMm', 'widestFNumber', 'smallestFNumber'), rigFactor(parts));
   if (!all.known) return all;
   const [{ focalMm, widestFNumber, smallestFNumber }, factor] = all.value;
-  return known({ focalMm: focalMm * factor, widestFNumber: marked(widestFNumber * factor), smallestFNumber: marked(smallestFNumber * factor), factor });
+  return known({
+    focalMm: focalMm * factor,
+    widestFNumber: marked(widestFNumber * factor),
+    smallestFNumber: marked(smallestFNumber * factor),
+    factor,
+  });
 }
 
 // An f-number is read to two figures or so; a product such as 3.1949999 is not.

@@ -12,7 +12,14 @@ export function evidenceWords(parts: RigParts): string {
   const said: string[] = [];
   if (light.known) {
     const { basis, evidence } = light.value;
-    const from = basis === 'field angle' ? 'from the field angle' : basis === 'converter' ? 'what the converter passes' : evidence === null ? 'of unknown weight' : WEIGHT[evidence];
+    const from =
+      basis === 'field angle'
+        ? 'from the field angle'
+        : basis === 'converter'
+          ? 'what the converter passes'
+          : evidence === null
+            ? 'of unknown weight'
+            : WEIGHT[evidence];
     said.push(`Light circle ${from}`);
   }
   if (rows.length === 0) said.push('no circle of good definition: 80 % of the light circle is assumed (common practice)');

@@ -22,7 +22,11 @@ describe('flanges', () => {
     fc.assert(
       fc.property(register, register, (long, short) => {
         fc.pre(long >= short);
-        const [stretch] = value(flanges(mounted({ lens: lens({ registerMm: long }), back: body({ registerMm: short }), between: [adapter({ thicknessMm: 20 })] })));
+        const [stretch] = value(
+          flanges(
+            mounted({ lens: lens({ registerMm: long }), back: body({ registerMm: short }), between: [adapter({ thicknessMm: 20 })] }),
+          ),
+        );
         expect(stretch?.neededMm).toBeCloseTo(adapterThicknessMm(long, short), 9);
         expect(stretch?.excessMm).toBeCloseTo(20 - (long - short), 9);
       }),
@@ -79,7 +83,10 @@ describe('reach of focus', () => {
     // Lens and reducer together go out by `moved`: the sensor stands at b + moved behind the reducer.
     const aNow = 1 / (1 / (b + moved) - 1 / g);
     const extension = aNow - a;
-    const parts = mounted({ lens: lens({ focalMm: f, registerMm: 44.5 }), between: [adapter({ bodyRegisterMm: 18, lensRegisterMm: 18, thicknessMm: moved }), reducer(k)] });
+    const parts = mounted({
+      lens: lens({ focalMm: f, registerMm: 44.5 }),
+      between: [adapter({ bodyRegisterMm: 18, lensRegisterMm: 18, thicknessMm: moved }), reducer(k)],
+    });
     const reach = value(focusReach(parts));
     // First order in the shift: within 3 % at 0.4 mm.
     expect(Math.abs(reach.excessMm - extension) / extension).toBeLessThan(0.03);
@@ -90,7 +97,11 @@ describe('reach of focus', () => {
       fc.property(focal, evenly(-40, 60), evenly(0.8, 1.3), (focalMm, offset, share) => {
         const flange = focalMm * share;
         fc.pre(flange - offset > 1);
-        const parts = view({ lens: fieldLens({ focalMm, flangeFocalMm: flange }), board: board(offset), camera: camera({ bellowsMinMm: 60, bellowsMaxMm: 320 }) });
+        const parts = view({
+          lens: fieldLens({ focalMm, flangeFocalMm: flange }),
+          board: board(offset),
+          camera: camera({ bellowsMinMm: 60, bellowsMaxMm: 320 }),
+        });
         const calculator = bellowsReach(focalMm, flange, null, offset, 60, 320);
         const reach = value(focusReach(parts));
         expect(reach.infinity && reach.focuses).toBe(calculator.infinity);

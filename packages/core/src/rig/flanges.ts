@@ -44,7 +44,12 @@ export function flanges(parts: Extract<RigParts, { kind: 'mounted' }>): Known<re
     const inside = adapters;
     stretches.push(
       all.known
-        ? known({ neededMm: all.value[0][1] - all.value[0][0], haveMm: all.value[1], excessMm: all.value[1] - (all.value[0][1] - all.value[0][0]), adapters: inside })
+        ? known({
+            neededMm: all.value[0][1] - all.value[0][0],
+            haveMm: all.value[1],
+            excessMm: all.value[1] - (all.value[0][1] - all.value[0][0]),
+            adapters: inside,
+          })
         : all,
     );
     adapters = [];

@@ -3,13 +3,33 @@ import { gapFor, heldAt, heldLens, heldTable, heldTilt, heldVerdict } from './he
 import { body, lens } from './parts.test-support';
 import { evenly } from '../evenly.test-support';
 
-const medium = { focalMm: 80, lensRegisterMm: 70, bodyRegisterMm: 18, throatMm: 52, barrelDepthMm: 4, barrelWidthMm: 44, flangeWidthMm: 68 };
+const medium = {
+  focalMm: 80,
+  lensRegisterMm: 70,
+  bodyRegisterMm: 18,
+  throatMm: 52,
+  barrelDepthMm: 4,
+  barrelWidthMm: 44,
+  flangeWidthMm: 68,
+};
 
 /** The outline of flange and barrel from the side, tilted about the middle of the flange a gap before the body's plane. */
-function touches({ flangeWidthMm: w, barrelWidthMm: b, barrelDepthMm: t, throatMm: d }: { flangeWidthMm: number; barrelWidthMm: number; barrelDepthMm: number; throatMm: number }, gap: number, deg: number): boolean {
+function touches(
+  {
+    flangeWidthMm: w,
+    barrelWidthMm: b,
+    barrelDepthMm: t,
+    throatMm: d,
+  }: { flangeWidthMm: number; barrelWidthMm: number; barrelDepthMm: number; throatMm: number },
+  gap: number,
+  deg: number,
+): boolean {
   const a = (deg * Math.PI) / 180;
   // Along the lens forward +, across up +; the body's plane is at −gap.
-  const turn = ([along, across]: readonly [number, number]): readonly [number, number] => [along * Math.cos(a) - across * Math.sin(a), along * Math.sin(a) + across * Math.cos(a)];
+  const turn = ([along, across]: readonly [number, number]): readonly [number, number] => [
+    along * Math.cos(a) - across * Math.sin(a),
+    along * Math.sin(a) + across * Math.cos(a),
+  ];
   for (let i = -400; i <= 400; i++) {
     const [along] = turn([0, (i / 800) * w]);
     if (along < -gap - 1e-9) return true;

@@ -26,7 +26,10 @@ export interface HeldLens {
 
 /** The figures that holding a lens by hand needs; asks for those that are missing. */
 export function heldLens(parts: RigParts): Known<HeldLens> {
-  const all = both(need(parts.lens, 'focalMm', 'registerMm', 'barrelDepthMm'), need(parts.back.kind === 'body' ? parts.back : parts.lens, 'registerMm'));
+  const all = both(
+    need(parts.lens, 'focalMm', 'registerMm', 'barrelDepthMm'),
+    need(parts.back.kind === 'body' ? parts.back : parts.lens, 'registerMm'),
+  );
   if (!all.known) return all;
   const [{ focalMm, registerMm, barrelDepthMm }, body] = all.value;
   const { barrelWidthMm, flangeWidthMm } = parts.lens.figures;
@@ -49,7 +52,15 @@ export function heldLens(parts: RigParts): Known<HeldLens> {
  * `null` when the width of the flange is not known. Geometry of a disc and a
  * tube, turned about the middle of the flange.
  */
-export function heldTilt({ throatMm, barrelDepthMm, barrelWidthMm, flangeWidthMm }: Pick<HeldLens, 'throatMm' | 'barrelDepthMm' | 'barrelWidthMm' | 'flangeWidthMm'>, gapMm: number): number | null {
+export function heldTilt(
+  {
+    throatMm,
+    barrelDepthMm,
+    barrelWidthMm,
+    flangeWidthMm,
+  }: Pick<HeldLens, 'throatMm' | 'barrelDepthMm' | 'barrelWidthMm' | 'flangeWidthMm'>,
+  gapMm: number,
+): number | null {
   if (flangeWidthMm === null) return null;
   const flange = gapMm <= 0 ? 0 : Math.asin(Math.min(1, (2 * gapMm) / flangeWidthMm));
   const into = barrelDepthMm - gapMm;
@@ -111,15 +122,25 @@ const LITTLE_SLACK_MM = 5;
 
 /** Whether a lens is worth unmounting before a body with this register, and why. */
 export function heldVerdict(focalMm: number | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): HeldVerdict {
-  if (focalMm === null || lensRegisterMm === null || bodyRegisterMm === null) return { suits: 'unknown', words: 'Focal length or a register is not known.' };
+  if (focalMm === null || lensRegisterMm === null || bodyRegisterMm === null)
+    return { suits: 'unknown', words: 'Focal length or a register is not known.' };
   const { slackMm } = freeLens(focalMm, lensRegisterMm, bodyRegisterMm, 0);
   if (slackMm <= 0) {
     const m = -slackMm / focalMm;
-    return { suits: 'not', words: slackMm === 0 ? 'Its register is the body’s own: infinity only when it touches, so it cannot be tilted there.' : `Held against the body it stands ${(-slackMm).toFixed(1)} mm too far out: never farther than ${((focalMm * (1 + 1 / m)) / 1000).toFixed(2)} m.` };
+    return {
+      suits: 'not',
+      words:
+        slackMm === 0
+          ? 'Its register is the body’s own: infinity only when it touches, so it cannot be tilted there.'
+          : `Held against the body it stands ${(-slackMm).toFixed(1)} mm too far out: never farther than ${((focalMm * (1 + 1 / m)) / 1000).toFixed(2)} m.`,
+    };
   }
   const [least, most] = EASY_MM;
-  if (slackMm < LITTLE_SLACK_MM) return { suits: 'somewhat', words: `Only ${slackMm.toFixed(1)} mm of slack: little angle at infinity, more close up.` };
-  if (focalMm < least) return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; so short that a hair of movement loses focus.` };
-  if (focalMm > most) return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; long and heavy, with little effect for its angle.` };
+  if (slackMm < LITTLE_SLACK_MM)
+    return { suits: 'somewhat', words: `Only ${slackMm.toFixed(1)} mm of slack: little angle at infinity, more close up.` };
+  if (focalMm < least)
+    return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; so short that a hair of movement loses focus.` };
+  if (focalMm > most)
+    return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; long and heavy, with little effect for its angle.` };
   return { suits: 'well', words: `${slackMm.toFixed(1)} mm of slack to tilt in.` };
 }

@@ -55,11 +55,7 @@ describe('end stops', () => {
         const again = nearestReachable(mechanism, near);
         const apart = (a: typeof near, b: typeof near) => Math.hypot(a.riseMm - b.riseMm, a.shiftMm - b.shiftMm);
         const rival = nearestReachable(mechanism, other);
-        return (
-          reaches(mechanism, near) === true &&
-          apart(near, again) < 1e-9 &&
-          apart(near, wanted) <= apart(rival, wanted) + 1e-9
-        );
+        return reaches(mechanism, near) === true && apart(near, again) < 1e-9 && apart(near, wanted) <= apart(rival, wanted) + 1e-9;
       }),
     );
   });

@@ -24,8 +24,13 @@ describe('what a rig can move', () => {
 
   test('two rotating slides add up; unlike slides do not, and the one left out is named', () => {
     const own = lens({ slides: 'rotating', travelMm: 11 });
-    expect(movesOf(mounted({ lens: own, between: [adapter({ slides: 'rotating', travelMm: 10 })] })).mechanism).toEqual({ kind: 'disc', radiusMm: 21 });
-    const mixed = movesOf(mounted({ lens: own, between: [adapter({ slides: 'box', riseMm: 8, fallMm: 8, leftMm: 0, rightMm: 0 }, 'riser')] }));
+    expect(movesOf(mounted({ lens: own, between: [adapter({ slides: 'rotating', travelMm: 10 })] })).mechanism).toEqual({
+      kind: 'disc',
+      radiusMm: 21,
+    });
+    const mixed = movesOf(
+      mounted({ lens: own, between: [adapter({ slides: 'box', riseMm: 8, fallMm: 8, leftMm: 0, rightMm: 0 }, 'riser')] }),
+    );
     expect(mixed.mechanism).toEqual({ kind: 'disc', radiusMm: 11 });
     expect(mixed.leftOut).toEqual(['riser']);
   });

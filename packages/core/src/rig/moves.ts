@@ -68,11 +68,26 @@ function standardsMover(camera: ItemOf<'camera'>): Mover {
   const f = camera.figures;
   const figures = ['frontRiseMm', 'frontFallMm', 'frontShiftMm', 'rearRiseMm', 'rearFallMm', 'rearShiftMm'] as const;
   const { frontRiseMm, frontFallMm, frontShiftMm, rearRiseMm, rearFallMm, rearShiftMm } = f;
-  if (frontRiseMm === null || frontFallMm === null || frontShiftMm === null || rearRiseMm === null || rearFallMm === null || rearShiftMm === null) {
-    return { name: camera.name, mechanism: { kind: 'unknown' }, asks: figures.filter((figure) => f[figure] === null).map((figure) => ask(camera, figure)) };
+  if (
+    frontRiseMm === null ||
+    frontFallMm === null ||
+    frontShiftMm === null ||
+    rearRiseMm === null ||
+    rearFallMm === null ||
+    rearShiftMm === null
+  ) {
+    return {
+      name: camera.name,
+      mechanism: { kind: 'unknown' },
+      asks: figures.filter((figure) => f[figure] === null).map((figure) => ask(camera, figure)),
+    };
   }
   const across = frontShiftMm + rearShiftMm;
-  return { name: camera.name, mechanism: { kind: 'box', riseMm: frontRiseMm + rearFallMm, fallMm: frontFallMm + rearRiseMm, leftMm: across, rightMm: across }, asks: [] };
+  return {
+    name: camera.name,
+    mechanism: { kind: 'box', riseMm: frontRiseMm + rearFallMm, fallMm: frontFallMm + rearRiseMm, leftMm: across, rightMm: across },
+    asks: [],
+  };
 }
 
 /** What a rig can do with lens and back, and what of it is not known. */
@@ -93,9 +108,15 @@ export function movesOf(parts: RigParts): Moves {
     }
   }
   const moving = movers.filter(({ mechanism }) => reachMm(mechanism) !== 0);
-  const { mechanism, leftOut } = factor.known || moving.length === 0 ? together(moving) : { mechanism: { kind: 'unknown' as const }, leftOut: [] };
+  const { mechanism, leftOut } =
+    factor.known || moving.length === 0 ? together(moving) : { mechanism: { kind: 'unknown' as const }, leftOut: [] };
   const tilters = tiltersOf(parts);
-  return { mechanism, tilters, leftOut, asks: [...(factor.known ? [] : factor.asks), ...movers.flatMap(({ asks }) => asks), ...tilters.flatMap(({ asks }) => asks)] };
+  return {
+    mechanism,
+    tilters,
+    leftOut,
+    asks: [...(factor.known ? [] : factor.asks), ...movers.flatMap(({ asks }) => asks), ...tilters.flatMap(({ asks }) => asks)],
+  };
 }
 
 function scaled(mechanism: Mechanism, k: number): Mechanism {
@@ -105,7 +126,13 @@ function scaled(mechanism: Mechanism, k: number): Mechanism {
     case 'line':
       return { ...mechanism, forwardMm: mechanism.forwardMm * k, backMm: mechanism.backMm * k };
     case 'box':
-      return { kind: 'box', riseMm: mechanism.riseMm * k, fallMm: mechanism.fallMm * k, leftMm: mechanism.leftMm * k, rightMm: mechanism.rightMm * k };
+      return {
+        kind: 'box',
+        riseMm: mechanism.riseMm * k,
+        fallMm: mechanism.fallMm * k,
+        leftMm: mechanism.leftMm * k,
+        rightMm: mechanism.rightMm * k,
+      };
     case 'fixed':
     case 'unknown':
       return mechanism;
@@ -141,7 +168,13 @@ function together(movers: readonly Mover[]): { readonly mechanism: Mechanism; re
 
 function added(a: Mechanism, b: Mechanism): Mechanism | null {
   if (a.kind === 'box' && b.kind === 'box') {
-    return { kind: 'box', riseMm: a.riseMm + b.riseMm, fallMm: a.fallMm + b.fallMm, leftMm: a.leftMm + b.leftMm, rightMm: a.rightMm + b.rightMm };
+    return {
+      kind: 'box',
+      riseMm: a.riseMm + b.riseMm,
+      fallMm: a.fallMm + b.fallMm,
+      leftMm: a.leftMm + b.leftMm,
+      rightMm: a.rightMm + b.rightMm,
+    };
   }
   if (a.kind === 'disc' && b.kind === 'disc') return { kind: 'disc', radiusMm: a.radiusMm + b.radiusMm };
   return null;
@@ -165,7 +198,13 @@ function tiltersOf(parts: RigParts): readonly Tilter[] {
     if (f.tilts === 'none') return [];
     const base = { name: item.name, swingDeg: null, oneWay: f.tilts === 'oneWay', lock: f.tiltLock, pivotMm: f.pivotMm };
     if (f.tilts === null) return [{ ...base, tiltDeg: null, asks: [ask<SlideItem>(item, 'tilts')] }];
-    return [{ ...base, tiltDeg: f.tiltDeg, asks: (['tiltDeg', 'tiltLock'] as const).filter((figure) => f[figure] === null).map((figure) => ask<SlideItem>(item, figure)) }];
+    return [
+      {
+        ...base,
+        tiltDeg: f.tiltDeg,
+        asks: (['tiltDeg', 'tiltLock'] as const).filter((figure) => f[figure] === null).map((figure) => ask<SlideItem>(item, figure)),
+      },
+    ];
   });
   if (parts.kind !== 'view') return own;
   const standard = (where: 'Front' | 'Rear', tilt: 'frontTiltDeg' | 'rearTiltDeg', swing: 'frontSwingDeg' | 'rearSwingDeg'): Tilter => ({

@@ -38,7 +38,14 @@ export function placed(plan: RigPlan, place: Place, id: string | null, index = 0
 /** What is already chosen, from the back to the front. */
 export function chosen(plan: RigPlan, items: ReadonlyMap<string, KitItem>): readonly KitItem[] {
   const view = plan.kind === 'view';
-  const ids = [plan.backId, ...(view || plan.kind === 'mounted' ? plan.betweenIds : []), view ? plan.cameraId : null, view ? plan.boardId : null, plan.lensId, ...plan.frontIds];
+  const ids = [
+    plan.backId,
+    ...(view || plan.kind === 'mounted' ? plan.betweenIds : []),
+    view ? plan.cameraId : null,
+    view ? plan.boardId : null,
+    plan.lensId,
+    ...plan.frontIds,
+  ];
   return ids.flatMap((id) => {
     const item = id === null ? undefined : items.get(id);
     return item ? [item] : [];
@@ -47,7 +54,8 @@ export function chosen(plan: RigPlan, items: ReadonlyMap<string, KitItem>): read
 
 /** Everything of the kit that could stand at a place, what fits first, then by name; what does not fit has its reason. */
 export function offersFor(plan: RigPlan, place: Place, items: ReadonlyMap<string, KitItem>, index = 0): readonly Offer[] {
-  const kinds: readonly string[] = plan.kind === 'view' ? (place === 'between' ? ['adapter'] : PLACE_KINDS[place]) : place === 'back' ? ['body'] : PLACE_KINDS[place];
+  const kinds: readonly string[] =
+    plan.kind === 'view' ? (place === 'between' ? ['adapter'] : PLACE_KINDS[place]) : place === 'back' ? ['body'] : PLACE_KINDS[place];
   return [...items.values()]
     .filter(({ kind }) => kinds.includes(kind))
     .map((item) => offer(plan, place, item, items, index))
@@ -70,7 +78,9 @@ function offer(plan: RigPlan, place: Place, item: KitItem, items: ReadonlyMap<st
     }
   }
   // Only what touches this item: a fault elsewhere in the chain is not its own. A lens in the hand touches only its filters.
-  const joints = (plan.kind === 'held' ? jointsOf(chain.slice(1)) : jointsOf(chain)).filter(({ behind, before }) => behind === item || before === item);
+  const joints = (plan.kind === 'held' ? jointsOf(chain.slice(1)) : jointsOf(chain)).filter(
+    ({ behind, before }) => behind === item || before === item,
+  );
   const bad = joints.find((joint) => joint.fits === false && !(place === 'lens' && bridges(joint, plan)));
   if (bad) return not(bad.reason);
   if (!('open' in parts) && parts.kind === 'view' && (place === 'board' || place === 'lens' || place === 'camera')) {
@@ -78,7 +88,8 @@ function offer(plan: RigPlan, place: Place, item: KitItem, items: ReadonlyMap<st
     if (infinity) return not(infinity.sentence);
   }
   const open = joints.flatMap(({ asks }) => asks);
-  if (open.length > 0) return { item, state: 'unknown', reason: `${open.map(({ itemName, label }) => `${label} of ${itemName}`).join(', ')} not known.` };
+  if (open.length > 0)
+    return { item, state: 'unknown', reason: `${open.map(({ itemName, label }) => `${label} of ${itemName}`).join(', ')} not known.` };
   const apart = joints.find((joint) => joint.fits === false);
   return apart ? not(`Needs an adapter: ${apart.reason}`) : { item, state: 'fits', reason: '' };
 }

@@ -6,7 +6,16 @@ import type { RigParts } from './parts';
 type Lens = Partial<Figures<'lens'>>;
 
 export const body = (figures: Partial<Figures<'body'>> = {}) =>
-  itemOf('body', 'body', 'small body', { widthMm: 36, heightMm: 24, mount: 'short', registerMm: 18, throatMm: 52, ownLens: false, contacts: true, ...figures });
+  itemOf('body', 'body', 'small body', {
+    widthMm: 36,
+    heightMm: 24,
+    mount: 'short',
+    registerMm: 18,
+    throatMm: 52,
+    ownLens: false,
+    contacts: true,
+    ...figures,
+  });
 
 export const lens = (figures: Lens = {}) =>
   itemOf('lens', 'lens', 'normal lens', {
@@ -24,12 +33,29 @@ export const lens = (figures: Lens = {}) =>
   });
 
 export const adapter = (figures: Partial<Figures<'adapter'>> = {}, name = 'adapter') =>
-  itemOf('adapter', name, name, { lensMount: 'long', lensRegisterMm: 44.5, bodyMount: 'short', bodyRegisterMm: 18, contacts: false, slides: 'none', tilts: 'none', ...figures });
+  itemOf('adapter', name, name, {
+    lensMount: 'long',
+    lensRegisterMm: 44.5,
+    bodyMount: 'short',
+    bodyRegisterMm: 18,
+    contacts: false,
+    slides: 'none',
+    tilts: 'none',
+    ...figures,
+  });
 
 export const reducer = (factor = 0.71) =>
-  itemOf('converter', 'reducer', 'reducer', { factor, lensMount: 'long', lensRegisterMm: 44.5, bodyMount: 'short', bodyRegisterMm: 18, contacts: false });
+  itemOf('converter', 'reducer', 'reducer', {
+    factor,
+    lensMount: 'long',
+    lensRegisterMm: 44.5,
+    bodyMount: 'short',
+    bodyRegisterMm: 18,
+    contacts: false,
+  });
 
-export const film = (figures: Partial<Figures<'film'>> = {}) => itemOf('film', 'film', 'sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', mount: 'sheet back', ...figures });
+export const film = (figures: Partial<Figures<'film'>> = {}) =>
+  itemOf('film', 'film', 'sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', mount: 'sheet back', ...figures });
 
 export const camera = (figures: Partial<Figures<'camera'>> = {}) =>
   itemOf('camera', 'camera', 'field camera', {
@@ -50,10 +76,22 @@ export const camera = (figures: Partial<Figures<'camera'>> = {}) =>
     ...figures,
   });
 
-export const board = (offsetMm = 0, id = 'board') => itemOf('board', id, `board ${offsetMm}`, { boardMount: 'board', hole: 'shutter 0', offsetMm });
+export const board = (offsetMm = 0, id = 'board') =>
+  itemOf('board', id, `board ${offsetMm}`, { boardMount: 'board', hole: 'shutter 0', offsetMm });
 
 export const fieldLens = (figures: Lens = {}) =>
-  lens({ focalMm: 90, widestFNumber: 8, smallestFNumber: 45, attachment: 'board', mount: 'shutter 0', registerMm: null, flangeFocalMm: 98, lightMm: 220, contacts: false, ...figures });
+  lens({
+    focalMm: 90,
+    widestFNumber: 8,
+    smallestFNumber: 45,
+    attachment: 'board',
+    mount: 'shutter 0',
+    registerMm: null,
+    flangeFocalMm: 98,
+    lightMm: 220,
+    contacts: false,
+    ...figures,
+  });
 
 export const mounted = (more: Partial<Extract<RigParts, { kind: 'mounted' }>> = {}): Extract<RigParts, { kind: 'mounted' }> => ({
   kind: 'mounted',

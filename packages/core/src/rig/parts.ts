@@ -17,7 +17,13 @@ export type RigKind = keyof typeof RIG_KINDS;
 
 /** The components of a rig with their figures; `between` goes from the body outward, `front` from the lens outward. */
 export type RigParts =
-  | { readonly kind: 'mounted'; readonly back: Body; readonly between: readonly Between[]; readonly lens: LensItem; readonly front: readonly FrontPart[] }
+  | {
+      readonly kind: 'mounted';
+      readonly back: Body;
+      readonly between: readonly Between[];
+      readonly lens: LensItem;
+      readonly front: readonly FrontPart[];
+    }
   | {
       readonly kind: 'view';
       readonly back: AnyBack;
@@ -43,7 +49,16 @@ export interface RigPlan {
   readonly frontIds: readonly string[];
 }
 
-export const EMPTY_PLAN: RigPlan = { kind: 'mounted', backId: null, betweenIds: [], cameraId: null, bag: false, boardId: null, lensId: null, frontIds: [] };
+export const EMPTY_PLAN: RigPlan = {
+  kind: 'mounted',
+  backId: null,
+  betweenIds: [],
+  cameraId: null,
+  bag: false,
+  boardId: null,
+  lensId: null,
+  frontIds: [],
+};
 
 /** The components of a rig in their order from the back to the front. */
 export function partsInOrder(parts: RigParts): readonly KitItem[] {
@@ -99,11 +114,24 @@ export function partsOf(plan: RigPlan, items: ReadonlyMap<string, KitItem>): Rig
     if (back && camera && board && lens) {
       return { kind: 'view', back, between: all(plan.betweenIds, 'adapter'), camera, bag: plan.bag, board, lens, front };
     }
-    return { open: [...(back ? [] : ['back' as const]), ...(camera ? [] : ['camera' as const]), ...(board ? [] : ['board' as const]), ...(lens ? [] : ['lens' as const])] };
+    return {
+      open: [
+        ...(back ? [] : ['back' as const]),
+        ...(camera ? [] : ['camera' as const]),
+        ...(board ? [] : ['board' as const]),
+        ...(lens ? [] : ['lens' as const]),
+      ],
+    };
   }
   if (!body || !lens) return { open: [...(body ? [] : ['back' as const]), ...(lens ? [] : ['lens' as const])] };
   if (plan.kind === 'mounted') {
-    return { kind: 'mounted', back: body, between: all<'adapter' | 'converter'>(plan.betweenIds, 'adapter', 'converter') as readonly Between[], lens, front };
+    return {
+      kind: 'mounted',
+      back: body,
+      between: all<'adapter' | 'converter'>(plan.betweenIds, 'adapter', 'converter') as readonly Between[],
+      lens,
+      front,
+    };
   }
   return { kind: plan.kind, back: body, lens, front };
 }
@@ -132,7 +160,14 @@ function changedParts(parts: RigParts, put: <I extends KitItem>(item: I) => I): 
     case 'mounted':
       return { ...parts, ...ends, back: put(parts.back), between: parts.between.map((part) => put(part)) };
     case 'view':
-      return { ...parts, ...ends, back: put(parts.back), between: parts.between.map((part) => put(part)), camera: put(parts.camera), board: put(parts.board) };
+      return {
+        ...parts,
+        ...ends,
+        back: put(parts.back),
+        between: parts.between.map((part) => put(part)),
+        camera: put(parts.camera),
+        board: put(parts.board),
+      };
     case 'fixed':
     case 'held':
       return { ...parts, ...ends, back: put(parts.back) };

@@ -6,7 +6,6 @@ import { freeLens } from './freeLens';
 import { adapterThicknessMm, throughConverter } from './register';
 import { evenly } from '../evenly.test-support';
 
-
 describe('bellows and boards', () => {
   test('the separation at the nearest focus is the longest bellows, by the lens equation', () => {
     fc.assert(
@@ -15,7 +14,10 @@ describe('bellows and boards', () => {
         const { closestM } = bellowsReach(f, flange, null, board, 10, longest);
         fc.pre(closestM !== null);
         const there = bellowsReach(f, flange, closestM, board, 10, longest);
-        return Math.abs(there.separationMm - longest) < 1e-6 * longest && Math.abs(flange + conjugates(f, closestM).extensionMm - board - longest) < 1e-6 * longest;
+        return (
+          Math.abs(there.separationMm - longest) < 1e-6 * longest &&
+          Math.abs(flange + conjugates(f, closestM).extensionMm - board - longest) < 1e-6 * longest
+        );
       }),
     );
   });
@@ -75,7 +77,11 @@ describe('filter clearance against rays counted through the ring', () => {
   }
 
   test('all rays pass the ring said to be clear, not all a smaller one, and about half the ring said to take half', () => {
-    for (const [f, n, depth, stack, deg] of [[24, 8, 22, 5, 54], [90, 6.8, 20, 6, 40], [45, 2.8, 30, 8, 35]] as const) {
+    for (const [f, n, depth, stack, deg] of [
+      [24, 8, 22, 5, 54],
+      [90, 6.8, 20, 6, 40],
+      [45, 2.8, 30, 8, 35],
+    ] as const) {
       const { clearDiameterForNoShadeMm: none, clearDiameterForHalfLightMm: half } = filterClearance(f, n, depth, stack, 70, deg);
       const opening = f / n;
       expect(passing(opening, depth + stack, none + 1e-6, deg)).toBe(1);

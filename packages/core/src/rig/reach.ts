@@ -134,7 +134,10 @@ export function nearReach(parts: RigParts): Known<NearReach> {
   if (!reach.known) return reach;
   const ahead = alone + reach.value.excessMm / focalMm;
   // A close-focusing lens is shorter there than it says: it works as S·m/(1 + m)² (optics of close-up lenses).
-  const working = nearestM !== null && nearestMagnification !== null ? (nearestM * 1000 * nearestMagnification) / (1 + nearestMagnification) ** 2 : focalMm;
+  const working =
+    nearestM !== null && nearestMagnification !== null
+      ? (nearestM * 1000 * nearestMagnification) / (1 + nearestMagnification) ** 2
+      : focalMm;
   return known({
     magnification: Math.max(0, ahead) * lens.value.factor,
     distanceM: ahead > 0 ? distanceAt(working, ahead) : Infinity,

@@ -6,7 +6,11 @@ export function adapterThicknessMm(lensRegisterMm: number, bodyRegisterMm: numbe
   requirePositive('bodyRegisterMm', bodyRegisterMm);
   const thickness = lensRegisterMm - bodyRegisterMm;
   if (thickness < 0) {
-    throw new CoreError('register_too_short', ['lensRegisterMm'], `lensRegisterMm is ${lensRegisterMm}; it must be at least the body's, ${bodyRegisterMm}, or the lens cannot reach infinity.`);
+    throw new CoreError(
+      'register_too_short',
+      ['lensRegisterMm'],
+      `lensRegisterMm is ${lensRegisterMm}; it must be at least the body's, ${bodyRegisterMm}, or the lens cannot reach infinity.`,
+    );
   }
   return thickness;
 }

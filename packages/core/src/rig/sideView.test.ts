@@ -14,11 +14,22 @@ describe('the side view of any rig', () => {
         if ('open' in parts) return true;
         drawn++;
         const { blocks, planes, lengthMm, halfMm } = sideView(parts);
-        const numbers = [...blocks.flatMap(({ fromMm, toMm, halfMm: half }) => [fromMm, toMm, half]), ...planes.map(({ atMm }) => atMm), lengthMm, halfMm];
+        const numbers = [
+          ...blocks.flatMap(({ fromMm, toMm, halfMm: half }) => [fromMm, toMm, half]),
+          ...planes.map(({ atMm }) => atMm),
+          lengthMm,
+          halfMm,
+        ];
         const fronts = blocks.filter(({ kind }) => ['lens', 'ring', 'filter', 'hood'].includes(kind));
         return (
           numbers.every(Number.isFinite) &&
-          blocks.every(({ kind, fromMm, toMm, halfMm: half }) => (kind === 'adapter' || kind === 'converter' || toMm >= fromMm) && toMm <= lengthMm + 1e-9 && half <= halfMm + 1e-9 && half > 0) &&
+          blocks.every(
+            ({ kind, fromMm, toMm, halfMm: half }) =>
+              (kind === 'adapter' || kind === 'converter' || toMm >= fromMm) &&
+              toMm <= lengthMm + 1e-9 &&
+              half <= halfMm + 1e-9 &&
+              half > 0,
+          ) &&
           // What is screwed on in front begins where what is behind it ends.
           fronts.every(({ fromMm }, i) => i === 0 || Math.abs(fromMm - (fronts[i - 1]?.toMm ?? NaN)) < 1e-9) &&
           blocks[0]?.kind === 'sensor'
@@ -30,7 +41,11 @@ describe('the side view of any rig', () => {
   });
 
   test('a lens on adapters sits at the sum of register and thicknesses; where one is not known that is marked', () => {
-    const parts = mounted({ between: [adapter({ thicknessMm: 20 }, 'one'), adapter({ thicknessMm: 6.5 }, 'two')], lens: lens({ mount: 'long', registerMm: 44.5, lengthMm: 70, filterThreadMm: 52 }), front: [itemOf('filter', 'f', 'filter', { threadMm: 52, heightMm: 5 })] });
+    const parts = mounted({
+      between: [adapter({ thicknessMm: 20 }, 'one'), adapter({ thicknessMm: 6.5 }, 'two')],
+      lens: lens({ mount: 'long', registerMm: 44.5, lengthMm: 70, filterThreadMm: 52 }),
+      front: [itemOf('filter', 'f', 'filter', { threadMm: 52, heightMm: 5 })],
+    });
     const { blocks, planes, lengthMm, infinityMm } = sideView(parts);
     // 18 + 20 + 6.5, then 70 of barrel and 5 of filter.
     expect(planes.at(-1)).toEqual({ name: 'flange of the lens', atMm: 44.5 });
@@ -56,7 +71,12 @@ describe('the side view of any rig', () => {
   });
 
   test('a camera with a lens of its own has no flanges', () => {
-    const fixed = sideView({ kind: 'fixed', back: body({ ownLens: true }), lens: lens({ attachment: 'fixed', focalMm: 23, lengthMm: 30 }), front: [] });
+    const fixed = sideView({
+      kind: 'fixed',
+      back: body({ ownLens: true }),
+      lens: lens({ attachment: 'fixed', focalMm: 23, lengthMm: 30 }),
+      front: [],
+    });
     expect(fixed.planes).toEqual([]);
     expect(fixed.blocks.find(({ kind }) => kind === 'lens')).toMatchObject({ fromMm: 23, toMm: 53 });
   });

@@ -5,7 +5,8 @@ import { bellowsInUse, flangeFocal, standards } from './reach';
 
 /** One part of the side view, along the axis from the sensor forward, mm. */
 export interface Block {
-  readonly kind: 'sensor' | 'body' | 'adapter' | 'converter' | 'rear' | 'bellows' | 'front' | 'board' | 'lens' | 'ring' | 'filter' | 'hood' | 'gap';
+  readonly kind:
+    'sensor' | 'body' | 'adapter' | 'converter' | 'rear' | 'bellows' | 'front' | 'board' | 'lens' | 'ring' | 'filter' | 'hood' | 'gap';
   readonly name: string;
   readonly fromMm: number;
   readonly toMm: number;
@@ -54,7 +55,14 @@ export function sideView(parts: RigParts): SideView {
     const { lensRegisterMm, bodyRegisterMm } = part.figures;
     const thick = part.kind === 'adapter' ? adapterThickness(part) : null;
     const length = thick?.known ? thick.value : lensRegisterMm !== null && bodyRegisterMm !== null ? lensRegisterMm - bodyRegisterMm : null;
-    blocks.push({ kind: part.kind, name: part.name, fromMm: z, toMm: z + (length ?? 20), halfMm: Math.max(30, half), known: length !== null });
+    blocks.push({
+      kind: part.kind,
+      name: part.name,
+      fromMm: z,
+      toMm: z + (length ?? 20),
+      halfMm: Math.max(30, half),
+      known: length !== null,
+    });
     z += length ?? 20;
   }
   let bellows: readonly [number, number] | null = null;
@@ -70,12 +78,26 @@ export function sideView(parts: RigParts): SideView {
     if (inUse.known) bellows = [z + inUse.value[0], z + inUse.value[1]];
     const tall = Math.max(bodyHalf, 45);
     blocks.push({ kind: 'rear', name: 'rear standard', fromMm: z - 4, toMm: z, halfMm: tall, known: true });
-    blocks.push({ kind: 'bellows', name: parts.bag ? 'bag bellows' : 'bellows', fromMm: z, toMm: z + apart, halfMm: tall - 8, known: all.known });
+    blocks.push({
+      kind: 'bellows',
+      name: parts.bag ? 'bag bellows' : 'bellows',
+      fromMm: z,
+      toMm: z + apart,
+      halfMm: tall - 8,
+      known: all.known,
+    });
     blocks.push({ kind: 'front', name: 'front standard', fromMm: z + apart, toMm: z + apart + 4, halfMm: tall, known: all.known });
     planes.push({ name: 'front standard', atMm: z + apart });
     const offset = parts.board.figures.offsetMm;
     const [a, b] = [z + apart, z + apart + (offset ?? 0)];
-    blocks.push({ kind: 'board', name: parts.board.name, fromMm: Math.min(a, b), toMm: Math.max(a, b) + 2, halfMm: 32, known: offset !== null });
+    blocks.push({
+      kind: 'board',
+      name: parts.board.name,
+      fromMm: Math.min(a, b),
+      toMm: Math.max(a, b) + 2,
+      halfMm: 32,
+      known: offset !== null,
+    });
     z = b;
     infinityMm = seat.known ? seat.value : null;
     planes.push({ name: 'seat of the lens', atMm: z });
@@ -95,7 +117,14 @@ export function sideView(parts: RigParts): SideView {
   }
   const { lengthMm, clearFrontMm, filterThreadMm, barrelDepthMm } = parts.lens.figures;
   const lensHalf = (filterThreadMm ?? clearFrontMm ?? 50) / 2 + 3;
-  blocks.push({ kind: 'lens', name: parts.lens.name, fromMm: z - (barrelDepthMm ?? 0), toMm: z + (lengthMm ?? UNKNOWN_LENGTH_MM), halfMm: lensHalf, known: lengthMm !== null });
+  blocks.push({
+    kind: 'lens',
+    name: parts.lens.name,
+    fromMm: z - (barrelDepthMm ?? 0),
+    toMm: z + (lengthMm ?? UNKNOWN_LENGTH_MM),
+    halfMm: lensHalf,
+    known: lengthMm !== null,
+  });
   z += lengthMm ?? UNKNOWN_LENGTH_MM;
   for (const part of parts.front) {
     const height = part.figures.heightMm;
@@ -131,7 +160,10 @@ function travelOfSide(mechanism: ReturnType<typeof movesOf>['mechanism']): SideV
       return { riseMm: mechanism.riseMm, fallMm: mechanism.fallMm };
     case 'line': {
       const share = Math.sin((mechanism.angleDeg * Math.PI) / 180);
-      return { riseMm: Math.max(mechanism.forwardMm * share, -mechanism.backMm * share), fallMm: Math.max(-mechanism.forwardMm * share, mechanism.backMm * share) };
+      return {
+        riseMm: Math.max(mechanism.forwardMm * share, -mechanism.backMm * share),
+        fallMm: Math.max(-mechanism.forwardMm * share, mechanism.backMm * share),
+      };
     }
   }
 }

@@ -2,7 +2,8 @@ import { lensTilt, rearMechanism, tiltMechanism } from './tilt';
 import { adapter, body, camera, lens, mounted, view } from './parts.test-support';
 
 const still = { riseMm: 0, shiftMm: 0 };
-const tilting = (more: Parameters<typeof lens>[0]) => mounted({ lens: lens({ slides: 'rotating', travelMm: 12, tilts: 'both', tiltDeg: 8, tiltLock: 'free', ...more }) });
+const tilting = (more: Parameters<typeof lens>[0]) =>
+  mounted({ lens: lens({ slides: 'rotating', travelMm: 12, tilts: 'both', tiltDeg: 8, tiltLock: 'free', ...more }) });
 
 describe('what tilts the lens', () => {
   test('a tilt locked along the shift nods when shifted up and swings when shifted right; across it the other way', () => {
@@ -15,7 +16,9 @@ describe('what tilts the lens', () => {
   });
 
   test('one way only is one way along a locked direction', () => {
-    expect(tiltMechanism(tilting({ tiltLock: 'parallel', tilts: 'oneWay' }), { riseMm: 5, shiftMm: 0 }, null)).toMatchObject({ rangeDeg: [0, 8] });
+    expect(tiltMechanism(tilting({ tiltLock: 'parallel', tilts: 'oneWay' }), { riseMm: 5, shiftMm: 0 }, null)).toMatchObject({
+      rangeDeg: [0, 8],
+    });
   });
 
   test('what is not known is not guessed', () => {
@@ -26,7 +29,11 @@ describe('what tilts the lens', () => {
   });
 
   test('an adapter tilts where the lens does not; a standard has tilt and swing; a plain lens has none', () => {
-    expect(lensTilt(mounted({ between: [adapter({ tilts: 'both', tiltDeg: 10, tiltLock: 'crossed' }, 'tilting')] }))).toMatchObject({ kind: 'mount', name: 'tilting', maxDeg: 10 });
+    expect(lensTilt(mounted({ between: [adapter({ tilts: 'both', tiltDeg: 10, tiltLock: 'crossed' }, 'tilting')] }))).toMatchObject({
+      kind: 'mount',
+      name: 'tilting',
+      maxDeg: 10,
+    });
     expect(tiltMechanism(view(), still, null)).toEqual({ kind: 'box', tiltDeg: [-20, 20], swingDeg: [-15, 15] });
     expect(tiltMechanism(mounted(), still, null)).toEqual({ kind: 'cone', maxDeg: 0 });
     expect(rearMechanism(view())).toBeNull();

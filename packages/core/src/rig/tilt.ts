@@ -11,9 +11,24 @@ export type LensTilt =
   /** Something tilts, but how far or which way is not known. */
   | { readonly kind: 'unknown'; readonly name: string; readonly asks: readonly Ask[] }
   /** A tilting lens or adapter: one tilt, its direction locked to the shift's or turning by itself. */
-  | { readonly kind: 'mount'; readonly name: string; readonly maxDeg: number; readonly oneWay: boolean; readonly lock: 'parallel' | 'crossed' | 'free'; readonly stepDeg: number | null; readonly pivotMm: number | null }
+  | {
+      readonly kind: 'mount';
+      readonly name: string;
+      readonly maxDeg: number;
+      readonly oneWay: boolean;
+      readonly lock: 'parallel' | 'crossed' | 'free';
+      readonly stepDeg: number | null;
+      readonly pivotMm: number | null;
+    }
   /** The front standard of a view camera: tilt and swing by themselves. */
-  | { readonly kind: 'standard'; readonly name: string; readonly tiltDeg: number; readonly swingDeg: number; readonly pivotMm: number | null; readonly baseBelowMm: number | null }
+  | {
+      readonly kind: 'standard';
+      readonly name: string;
+      readonly tiltDeg: number;
+      readonly swingDeg: number;
+      readonly pivotMm: number | null;
+      readonly baseBelowMm: number | null;
+    }
   /** A lens in the hand: as far as its edge lets it, which `heldLens` finds. */
   | { readonly kind: 'hand'; readonly name: string };
 
@@ -21,24 +36,53 @@ export type LensTilt =
 export function lensTilt(parts: RigParts): LensTilt {
   if (parts.kind === 'held') return { kind: 'hand', name: 'the hand' };
   const slides = [parts.lens, ...[...between(parts)].reverse().filter((part) => part.kind === 'adapter')];
-  const item = slides.find(({ figures }) => figures.tilts !== 'none' && figures.tilts !== null) ?? slides.find(({ figures }) => figures.tilts === null);
+  const item =
+    slides.find(({ figures }) => figures.tilts !== 'none' && figures.tilts !== null) ??
+    slides.find(({ figures }) => figures.tilts === null);
   if (item && item.figures.tilts !== null) {
     const { tilts, tiltDeg, tiltLock, tiltStepDeg, pivotMm } = item.figures;
     if (tiltDeg === null || tiltLock === null) {
-      return { kind: 'unknown', name: item.name, asks: (['tiltDeg', 'tiltLock'] as const).filter((figure) => item.figures[figure] === null).map((figure) => ask<typeof item>(item, figure)) };
+      return {
+        kind: 'unknown',
+        name: item.name,
+        asks: (['tiltDeg', 'tiltLock'] as const)
+          .filter((figure) => item.figures[figure] === null)
+          .map((figure) => ask<typeof item>(item, figure)),
+      };
     }
     const factor = rigFactor(parts);
     // Behind a reducer the picture moves by the factor less.
-    return { kind: 'mount', name: item.name, maxDeg: tiltDeg, oneWay: tilts === 'oneWay', lock: tiltLock, stepDeg: tiltStepDeg, pivotMm: pivotMm === null || !factor.known ? null : pivotMm * factor.value };
+    return {
+      kind: 'mount',
+      name: item.name,
+      maxDeg: tiltDeg,
+      oneWay: tilts === 'oneWay',
+      lock: tiltLock,
+      stepDeg: tiltStepDeg,
+      pivotMm: pivotMm === null || !factor.known ? null : pivotMm * factor.value,
+    };
   }
   if (parts.kind === 'view') {
     const { frontTiltDeg, frontSwingDeg, tiltAxis, baseBelowMm } = parts.camera.figures;
     if (frontTiltDeg === null || frontSwingDeg === null) {
-      return { kind: 'unknown', name: 'Front standard', asks: (['frontTiltDeg', 'frontSwingDeg'] as const).filter((figure) => parts.camera.figures[figure] === null).map((figure) => ask(parts.camera, figure)) };
+      return {
+        kind: 'unknown',
+        name: 'Front standard',
+        asks: (['frontTiltDeg', 'frontSwingDeg'] as const)
+          .filter((figure) => parts.camera.figures[figure] === null)
+          .map((figure) => ask(parts.camera, figure)),
+      };
     }
     if (frontTiltDeg === 0 && frontSwingDeg === 0) return { kind: 'none' };
     // Turning about its base the lens goes forward and back, hardly aside: its centre stays over the axis.
-    return { kind: 'standard', name: 'Front standard', tiltDeg: frontTiltDeg, swingDeg: frontSwingDeg, pivotMm: tiltAxis === null ? null : 0, baseBelowMm: tiltAxis === 'base' ? baseBelowMm : null };
+    return {
+      kind: 'standard',
+      name: 'Front standard',
+      tiltDeg: frontTiltDeg,
+      swingDeg: frontSwingDeg,
+      pivotMm: tiltAxis === null ? null : 0,
+      baseBelowMm: tiltAxis === 'base' ? baseBelowMm : null,
+    };
   }
   if (item) return { kind: 'unknown', name: item.name, asks: [ask<typeof item>(item, 'tilts')] };
   return { kind: 'none' };
@@ -63,7 +107,8 @@ export function tiltMechanism(parts: RigParts, { riseMm, shiftMm }: ShiftPositio
     case 'mount': {
       const { maxDeg, oneWay, lock } = tilt;
       const moves = movesOf(parts).mechanism;
-      const along = moves.kind === 'line' ? moves.angleDeg : Math.hypot(riseMm, shiftMm) < 0.05 ? null : (Math.atan2(riseMm, shiftMm) * 180) / Math.PI;
+      const along =
+        moves.kind === 'line' ? moves.angleDeg : Math.hypot(riseMm, shiftMm) < 0.05 ? null : (Math.atan2(riseMm, shiftMm) * 180) / Math.PI;
       if (lock === 'free' || along === null) {
         return moves.kind === 'fixed' && lock !== 'free' ? null : { kind: 'cone', maxDeg };
       }

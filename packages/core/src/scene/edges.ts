@@ -16,13 +16,24 @@ export interface SeenFace {
 /** Faces as a plain drawing shows them: cut at the nearest depth drawn, projected, farthest first. */
 export function seenFaces(faces: readonly Face[], camera: FinderCamera, from: Placed): readonly SeenFace[] {
   const matrix = finderMatrix(camera);
-  const at = (i: number, [x, y, z]: Vec3): number => (matrix[i] ?? 0) * x + (matrix[4 + i] ?? 0) * y + (matrix[8 + i] ?? 0) * z + (matrix[12 + i] ?? 0);
+  const at = (i: number, [x, y, z]: Vec3): number =>
+    (matrix[i] ?? 0) * x + (matrix[4 + i] ?? 0) * y + (matrix[8 + i] ?? 0) * z + (matrix[12 + i] ?? 0);
   return faces
     .flatMap(({ corners, tone, edges }): readonly SeenFace[] => {
-      const inside = cutAtNear(corners.map((corner) => seenFrom(from, corner)), camera.nearM);
+      const inside = cutAtNear(
+        corners.map((corner) => seenFrom(from, corner)),
+        camera.nearM,
+      );
       if (inside.length < 3) return [];
       const points = inside.map((p) => [at(0, p) / at(3, p), at(1, p) / at(3, p)] as const);
-      return [{ points, tone, edged: edges === undefined || edges.every(Boolean), depthM: inside.reduce((sum, [, , z]) => sum + z, 0) / inside.length }];
+      return [
+        {
+          points,
+          tone,
+          edged: edges === undefined || edges.every(Boolean),
+          depthM: inside.reduce((sum, [, , z]) => sum + z, 0) / inside.length,
+        },
+      ];
     })
     .sort((a, b) => b.depthM - a.depthM);
 }

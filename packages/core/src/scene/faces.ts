@@ -28,17 +28,65 @@ export function facesOf(subject: Subject): readonly Face[] {
 }
 
 function ground(): Face {
-  return { tone: 0.36, corners: [[-GROUND_M, 0, -GROUND_M], [GROUND_M, 0, -GROUND_M], [GROUND_M, 0, GROUND_M], [-GROUND_M, 0, GROUND_M]] };
+  return {
+    tone: 0.36,
+    corners: [
+      [-GROUND_M, 0, -GROUND_M],
+      [GROUND_M, 0, -GROUND_M],
+      [GROUND_M, 0, GROUND_M],
+      [-GROUND_M, 0, GROUND_M],
+    ],
+  };
 }
 
 /** A box from one corner to the opposite one; the side toward the camera is the lightest. */
 function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
   return [
-    { tone: 0.78, corners: [[x0, y0, z0], [x1, y0, z0], [x1, y1, z0], [x0, y1, z0]] },
-    { tone: 0.5, corners: [[x0, y0, z1], [x1, y0, z1], [x1, y1, z1], [x0, y1, z1]] },
-    { tone: 0.58, corners: [[x0, y0, z0], [x0, y0, z1], [x0, y1, z1], [x0, y1, z0]] },
-    { tone: 0.66, corners: [[x1, y0, z0], [x1, y0, z1], [x1, y1, z1], [x1, y1, z0]] },
-    { tone: 0.86, corners: [[x0, y1, z0], [x1, y1, z0], [x1, y1, z1], [x0, y1, z1]] },
+    {
+      tone: 0.78,
+      corners: [
+        [x0, y0, z0],
+        [x1, y0, z0],
+        [x1, y1, z0],
+        [x0, y1, z0],
+      ],
+    },
+    {
+      tone: 0.5,
+      corners: [
+        [x0, y0, z1],
+        [x1, y0, z1],
+        [x1, y1, z1],
+        [x0, y1, z1],
+      ],
+    },
+    {
+      tone: 0.58,
+      corners: [
+        [x0, y0, z0],
+        [x0, y0, z1],
+        [x0, y1, z1],
+        [x0, y1, z0],
+      ],
+    },
+    {
+      tone: 0.66,
+      corners: [
+        [x1, y0, z0],
+        [x1, y0, z1],
+        [x1, y1, z1],
+        [x1, y1, z0],
+      ],
+    },
+    {
+      tone: 0.86,
+      corners: [
+        [x0, y1, z0],
+        [x1, y1, z0],
+        [x1, y1, z1],
+        [x0, y1, z1],
+      ],
+    },
   ];
 }
 
@@ -48,7 +96,15 @@ function openings(x0: number, x1: number, y0: number, y1: number, z: number, row
   return Array.from({ length: rows * columns }, (_, i): Face => {
     const [cx, cy] = [x0 + dx * ((i % columns) + 0.5), y0 + dy * (Math.floor(i / columns) + 0.5)];
     const [w, h] = [dx * 0.24, dy * 0.3];
-    return { tone: 0.16, corners: [[cx - w, cy - h, z], [cx + w, cy - h, z], [cx + w, cy + h, z], [cx - w, cy + h, z]] };
+    return {
+      tone: 0.16,
+      corners: [
+        [cx - w, cy - h, z],
+        [cx + w, cy - h, z],
+        [cx + w, cy + h, z],
+        [cx - w, cy + h, z],
+      ],
+    };
   });
 }
 
@@ -62,18 +118,70 @@ function bodyOf(subject: Subject): readonly Face[] {
     case 'interior': {
       const { widthM: w, depthM: d, wallM, ridgeM, bays } = subject;
       const ridge = ridgeX(subject);
-      const gable = (z: number, tone: number): Face => ({ tone, corners: [[-w / 2, 0, z], [w / 2, 0, z], [w / 2, wallM, z], [ridge, ridgeM, z], [-w / 2, wallM, z]] });
+      const gable = (z: number, tone: number): Face => ({
+        tone,
+        corners: [
+          [-w / 2, 0, z],
+          [w / 2, 0, z],
+          [w / 2, wallM, z],
+          [ridge, ridgeM, z],
+          [-w / 2, wallM, z],
+        ],
+      });
       const trusses = Array.from({ length: bays }, (_, i) => {
         const z = (-d * (i + 0.5)) / bays;
-        return [...box([-w / 2, wallM - 0.15, z - 0.1], [w / 2, wallM + 0.1, z + 0.1]), ...box([ridge - 0.1, Math.min(wallM, ridgeM), z - 0.1], [ridge + 0.1, ridgeM, z + 0.1])];
+        return [
+          ...box([-w / 2, wallM - 0.15, z - 0.1], [w / 2, wallM + 0.1, z + 0.1]),
+          ...box([ridge - 0.1, Math.min(wallM, ridgeM), z - 0.1], [ridge + 0.1, ridgeM, z + 0.1]),
+        ];
       });
       return [
         gable(0, 0.72),
-        { tone: 0.42, corners: [[-w / 2, 0, -d], [w / 2, 0, -d], [w / 2, 0, 0], [-w / 2, 0, 0]] },
-        { tone: 0.58, corners: [[-w / 2, 0, -d], [-w / 2, wallM, -d], [-w / 2, wallM, 0], [-w / 2, 0, 0]] },
-        { tone: 0.64, corners: [[w / 2, 0, -d], [w / 2, wallM, -d], [w / 2, wallM, 0], [w / 2, 0, 0]] },
-        { tone: 0.34, corners: [[-w / 2, wallM, -d], [ridge, ridgeM, -d], [ridge, ridgeM, 0], [-w / 2, wallM, 0]] },
-        { tone: 0.4, corners: [[w / 2, wallM, -d], [ridge, ridgeM, -d], [ridge, ridgeM, 0], [w / 2, wallM, 0]] },
+        {
+          tone: 0.42,
+          corners: [
+            [-w / 2, 0, -d],
+            [w / 2, 0, -d],
+            [w / 2, 0, 0],
+            [-w / 2, 0, 0],
+          ],
+        },
+        {
+          tone: 0.58,
+          corners: [
+            [-w / 2, 0, -d],
+            [-w / 2, wallM, -d],
+            [-w / 2, wallM, 0],
+            [-w / 2, 0, 0],
+          ],
+        },
+        {
+          tone: 0.64,
+          corners: [
+            [w / 2, 0, -d],
+            [w / 2, wallM, -d],
+            [w / 2, wallM, 0],
+            [w / 2, 0, 0],
+          ],
+        },
+        {
+          tone: 0.34,
+          corners: [
+            [-w / 2, wallM, -d],
+            [ridge, ridgeM, -d],
+            [ridge, ridgeM, 0],
+            [-w / 2, wallM, 0],
+          ],
+        },
+        {
+          tone: 0.4,
+          corners: [
+            [w / 2, wallM, -d],
+            [ridge, ridgeM, -d],
+            [ridge, ridgeM, 0],
+            [w / 2, wallM, 0],
+          ],
+        },
         ...trusses.flat(),
         ...openings(-w / 2, w / 2, 0.6, wallM, -PROUD_M, 1, 3),
       ];
@@ -82,10 +190,26 @@ function bodyOf(subject: Subject): readonly Face[] {
       const { tableM: t, widthM: w, heightM: h, labelM } = subject;
       const label = labelM / 2;
       return [
-        { tone: 0.55, corners: [[-3 * w, t, -2 * w], [3 * w, t, -2 * w], [3 * w, t, 3 * w], [-3 * w, t, 3 * w]] },
+        {
+          tone: 0.55,
+          corners: [
+            [-3 * w, t, -2 * w],
+            [3 * w, t, -2 * w],
+            [3 * w, t, 3 * w],
+            [-3 * w, t, 3 * w],
+          ],
+        },
         ...box([-w / 2, t, 0], [w / 2, t + h * 0.5, w * 0.5]),
         ...box([-w / 6, t, w * 0.5], [w / 6, t + h, w * 0.7]),
-        { tone: 0.97, corners: [[-label, t + PROUD_M / 10, -0.9 * labelM], [label, t + PROUD_M / 10, -0.9 * labelM], [label, t + PROUD_M / 10, -0.3 * labelM], [-label, t + PROUD_M / 10, -0.3 * labelM]] },
+        {
+          tone: 0.97,
+          corners: [
+            [-label, t + PROUD_M / 10, -0.9 * labelM],
+            [label, t + PROUD_M / 10, -0.9 * labelM],
+            [label, t + PROUD_M / 10, -0.3 * labelM],
+            [-label, t + PROUD_M / 10, -0.3 * labelM],
+          ],
+        },
       ];
     }
     case 'ground': {
@@ -101,14 +225,28 @@ function bodyOf(subject: Subject): readonly Face[] {
       const { count, spacingM, heightM: h } = subject;
       return Array.from({ length: count }, (_, i) => {
         const x = (i - (count - 1) / 2) * spacingM;
-        return [...box([x - 0.22, 0, -FIGURE_DEPTH_M], [x + 0.22, h * 0.84, FIGURE_DEPTH_M]), ...box([x - 0.09, h * 0.85, -0.1], [x + 0.09, h, 0.1])];
+        return [
+          ...box([x - 0.22, 0, -FIGURE_DEPTH_M], [x + 0.22, h * 0.84, FIGURE_DEPTH_M]),
+          ...box([x - 0.09, h * 0.85, -0.1], [x + 0.09, h, 0.1]),
+        ];
       }).flat();
     }
     case 'model':
       return meshFaces(subject.mesh, subject.metresPerUnit).map((face) => turnedFace(face, subject.turnDeg));
     case 'sheet': {
       const { widthM: w, heightM: h, baseM: b } = subject;
-      return [{ tone: 0.95, corners: [[-w / 2, b, 0], [w / 2, b, 0], [w / 2, b + h, 0], [-w / 2, b + h, 0]] }, ...openings(-w / 2, w / 2, b, b + h, -PROUD_M / 10, 5, 7)];
+      return [
+        {
+          tone: 0.95,
+          corners: [
+            [-w / 2, b, 0],
+            [w / 2, b, 0],
+            [w / 2, b + h, 0],
+            [-w / 2, b + h, 0],
+          ],
+        },
+        ...openings(-w / 2, w / 2, b, b + h, -PROUD_M / 10, 5, 7),
+      ];
     }
   }
 }
@@ -120,7 +258,11 @@ const EDGE_DEG = 20;
 export function meshFaces({ vertices, triangles }: Mesh, metresPerUnit: number): readonly Face[] {
   const corner = (i: number): Vec3 => [0, 1, 2].map((j) => (vertices[3 * i + j] ?? 0) * metresPerUnit) as unknown as Vec3;
   const count = Math.floor(triangles.length / 3);
-  const ids = (t: number): readonly [number, number, number] => [triangles[3 * t] ?? 0, triangles[3 * t + 1] ?? 0, triangles[3 * t + 2] ?? 0];
+  const ids = (t: number): readonly [number, number, number] => [
+    triangles[3 * t] ?? 0,
+    triangles[3 * t + 1] ?? 0,
+    triangles[3 * t + 2] ?? 0,
+  ];
   const normals = Array.from({ length: count }, (_, t): Vec3 => {
     const [a, b, c] = ids(t);
     const n = cross(minus(corner(b), corner(a)), minus(corner(c), corner(a)));
@@ -143,7 +285,11 @@ export function meshFaces({ vertices, triangles }: Mesh, metresPerUnit: number):
     const [a, b, c] = ids(t);
     // Sides toward the camera and the sky are light, whichever way the file winds its triangles.
     const tone = 0.46 + 0.32 * Math.abs(normal[2]) + 0.4 * normal[1] ** 2 + 0.06 * normal[0];
-    return { corners: [corner(a), corner(b), corner(c)], tone: Math.min(1, Math.max(0, tone)), edges: [isEdge(side(a, b)), isEdge(side(b, c)), isEdge(side(c, a))] };
+    return {
+      corners: [corner(a), corner(b), corner(c)],
+      tone: Math.min(1, Math.max(0, tone)),
+      edges: [isEdge(side(a, b)), isEdge(side(b, c)), isEdge(side(c, a))],
+    };
   });
 }
 

@@ -36,10 +36,19 @@ export function outline({ subject, asideM, cameraHeightM }: Scene): readonly Vec
   const { topM, footM, widthM, depthM } = extentOf(subject);
   switch (subject.kind) {
     case 'ground':
-      return [[asideM, 0, 0], [asideM, cameraHeightM, HORIZON_M]];
+      return [
+        [asideM, 0, 0],
+        [asideM, cameraHeightM, HORIZON_M],
+      ];
     case 'interior': {
       const half = subject.widthM / 2;
-      return [[-half, 0, 0], [half, 0, 0], [half, subject.wallM, 0], [ridgeX(subject), subject.ridgeM, 0], [-half, subject.wallM, 0]];
+      return [
+        [-half, 0, 0],
+        [half, 0, 0],
+        [half, subject.wallM, 0],
+        [ridgeX(subject), subject.ridgeM, 0],
+        [-half, subject.wallM, 0],
+      ];
     }
     case 'table':
       // The bench itself goes on beyond the picture.
@@ -89,7 +98,10 @@ export function frameSpare(settings: StandSettings): FrameSpare | null {
   if (whole) return nearest(whole, box);
   const { widthMm, heightMm } = standFrame(settings);
   const { riseMm, shiftMm } = lensPosition(settings);
-  return nearest({ left: shiftMm - widthMm / 2, right: shiftMm + widthMm / 2, lower: riseMm - heightMm / 2, upper: riseMm + heightMm / 2 }, box);
+  return nearest(
+    { left: shiftMm - widthMm / 2, right: shiftMm + widthMm / 2, lower: riseMm - heightMm / 2, upper: riseMm + heightMm / 2 },
+    box,
+  );
 }
 
 /** The edge of a picture that a box inside it comes nearest to, or goes farthest beyond. */

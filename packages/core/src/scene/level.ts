@@ -5,7 +5,15 @@ import type { StandSettings } from '../stand/settings';
 import type { SubjectKind } from './subject';
 
 /** What a picture asks of level: uprights and the horizon, the horizon alone, or nothing. */
-const ASKED: Readonly<Record<SubjectKind, 'both' | 'horizon' | null>> = { front: 'both', interior: 'both', model: 'both', figures: 'both', sheet: 'both', ground: 'horizon', table: null };
+const ASKED: Readonly<Record<SubjectKind, 'both' | 'horizon' | null>> = {
+  front: 'both',
+  interior: 'both',
+  model: 'both',
+  figures: 'both',
+  sheet: 'both',
+  ground: 'horizon',
+  table: null,
+};
 
 /** How level the back stands for its picture. */
 export interface LevelState {
@@ -31,7 +39,14 @@ export function standTolerance(settings: StandSettings): LevelTolerance | null {
   const { leanPrintMm, printWidthMm } = settings.scene.accepted;
   const frame = standFrame(settings);
   const columns = standPixels(settings)?.columns ?? ANY_PX;
-  return levelTolerance(standImageMm(settings), frame.widthMm, frame.heightMm, columns, printWidthMm, (leanPrintMm / printWidthMm) * columns);
+  return levelTolerance(
+    standImageMm(settings),
+    frame.widthMm,
+    frame.heightMm,
+    columns,
+    printWidthMm,
+    (leanPrintMm / printWidthMm) * columns,
+  );
 }
 
 /** How level the back is against what the picture takes; `null` where level does not matter or there is no scene. */

@@ -7,7 +7,13 @@ import { evenly } from '../evenly.test-support';
 
 const most = { corners: 600, triangles: 400 };
 /** A box of a general 3D package as loose triangles, moved anywhere. */
-const boxSoup = (w: number, h: number, d: number, at: readonly [number, number, number]): number[] => Array.from(new BoxGeometry(w, h, d).translate(...at).toNonIndexed().getAttribute('position').array);
+const boxSoup = (w: number, h: number, d: number, at: readonly [number, number, number]): number[] =>
+  Array.from(
+    new BoxGeometry(w, h, d)
+      .translate(...at)
+      .toNonIndexed()
+      .getAttribute('position').array,
+  );
 const codeOf = (act: () => unknown): string => {
   try {
     act();
@@ -21,13 +27,26 @@ const codeOf = (act: () => unknown): string => {
 describe('a massing model from loose triangles', () => {
   test('a box anywhere becomes eight corners on the ground, its near side at the reference plane', () => {
     fc.assert(
-      fc.property(fc.tuple(...[1, 1, 1].map(() => evenly(0.5, 90))), fc.tuple(...[1, 1, 1].map(() => evenly(-500, 500))), ([w, h, d], at) => {
-        const mesh = massing('box', boxSoup(w ?? 1, h ?? 1, d ?? 1, at as unknown as [number, number, number]), 'y', most);
-        const box = new Box3().setFromArray([...mesh.vertices]);
-        const size = box.getSize(new Vector3());
-        const near = (a: number, b: number) => Math.abs(a - b) < 1e-3;
-        return mesh.vertices.length === 24 && mesh.triangles.length === 36 && near(box.min.y, 0) && near(box.min.z, 0) && near(box.min.x + box.max.x, 0) && near(size.x, w ?? 0) && near(size.y, h ?? 0) && near(size.z, d ?? 0);
-      }),
+      fc.property(
+        fc.tuple(...[1, 1, 1].map(() => evenly(0.5, 90))),
+        fc.tuple(...[1, 1, 1].map(() => evenly(-500, 500))),
+        ([w, h, d], at) => {
+          const mesh = massing('box', boxSoup(w ?? 1, h ?? 1, d ?? 1, at as unknown as [number, number, number]), 'y', most);
+          const box = new Box3().setFromArray([...mesh.vertices]);
+          const size = box.getSize(new Vector3());
+          const near = (a: number, b: number) => Math.abs(a - b) < 1e-3;
+          return (
+            mesh.vertices.length === 24 &&
+            mesh.triangles.length === 36 &&
+            near(box.min.y, 0) &&
+            near(box.min.z, 0) &&
+            near(box.min.x + box.max.x, 0) &&
+            near(size.x, w ?? 0) &&
+            near(size.y, h ?? 0) &&
+            near(size.z, d ?? 0)
+          );
+        },
+      ),
       { numRuns: 60 },
     );
   });

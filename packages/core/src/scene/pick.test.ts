@@ -9,14 +9,28 @@ import { FIRST_SUBJECTS } from './subject';
 import { depthOf, horizonAt, meetingPoint, uprightSlope } from './trueLines';
 import { evenly } from '../evenly.test-support';
 
-const scene: Scene = { subject: { ...FIRST_SUBJECTS.front, turnDeg: 25 }, distanceM: 14, asideM: 1, cameraHeightM: 1.6, yawDeg: 4, pitchDeg: 6, rollDeg: 1, ...PLAIN_SCENE };
+const scene: Scene = {
+  subject: { ...FIRST_SUBJECTS.front, turnDeg: 25 },
+  distanceM: 14,
+  asideM: 1,
+  cameraHeightM: 1.6,
+  yawDeg: 4,
+  pitchDeg: 6,
+  rollDeg: 1,
+  ...PLAIN_SCENE,
+};
 const settings = stand({ scene, movements: { riseMm: 4, shiftMm: -3 } });
 
 /** The scene in a general 3D package, which looks along −z. */
 function theirs(): Mesh[] {
   return facesOf(scene.subject).map(({ corners }) => {
-    const flat = corners.slice(1, -1).flatMap((_, i) => [corners[0], corners[i + 1], corners[i + 2]].flatMap((p) => (p ? [p[0], p[1], -p[2]] : [])));
-    return new Mesh(new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(flat), 3)), new MeshBasicMaterial({ side: DoubleSide }));
+    const flat = corners
+      .slice(1, -1)
+      .flatMap((_, i) => [corners[0], corners[i + 1], corners[i + 2]].flatMap((p) => (p ? [p[0], p[1], -p[2]] : [])));
+    return new Mesh(
+      new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(flat), 3)),
+      new MeshBasicMaterial({ side: DoubleSide }),
+    );
   });
 }
 
@@ -34,7 +48,12 @@ describe('what lies under a place of the picture', () => {
         const from = new Vector3(back.at[0], back.at[1], -back.at[2]);
         const toward = new Vector3(found.point[0], found.point[1], -found.point[2]).sub(from).normalize();
         const [first] = new Raycaster(from, toward).intersectObjects(meshes);
-        return at !== null && Math.hypot(at[0] - x, at[1] - y) < 1e-6 && first !== undefined && Math.abs(first.distance - found.rangeM) < 1e-3 * found.rangeM;
+        return (
+          at !== null &&
+          Math.hypot(at[0] - x, at[1] - y) < 1e-6 &&
+          first !== undefined &&
+          Math.abs(first.distance - found.rangeM) < 1e-3 * found.rangeM
+        );
       }),
       // About every second place is on the house.
       { numRuns: 300 },
@@ -68,7 +87,13 @@ describe('true lines in the picture', () => {
         const slope = uprightSlope(settings, a);
         const far = pictured(settings, [scene.asideM + over * 1e5, 1.6, 1e6]);
         const horizon = far && horizonAt(settings, far[0]);
-        return slope !== null && Math.abs((b[0] - a[0]) / (b[1] - a[1]) - slope) < 1e-3 && horizon !== null && far !== null && Math.abs(horizon - far[1]) < 0.01;
+        return (
+          slope !== null &&
+          Math.abs((b[0] - a[0]) / (b[1] - a[1]) - slope) < 1e-3 &&
+          horizon !== null &&
+          far !== null &&
+          Math.abs(horizon - far[1]) < 0.01
+        );
       }),
     );
     const meets = meetingPoint(settings, depthOf(scene.subject));

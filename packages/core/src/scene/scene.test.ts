@@ -14,17 +14,30 @@ const scene: Scene = { subject: tower, distanceM: 24, asideM: 0, cameraHeightM: 
 /** A barn of two blocks, in centimetres as its file has it. */
 const barn: Mesh = {
   name: 'barn.obj',
-  vertices: [-400, 0, 0, 400, 0, 0, 400, 300, 0, -400, 300, 0, -400, 0, 600, 400, 0, 600, 400, 300, 600, -400, 300, 600, 0, 550, 0, 0, 550, 600],
+  vertices: [
+    -400, 0, 0, 400, 0, 0, 400, 300, 0, -400, 300, 0, -400, 0, 600, 400, 0, 600, 400, 300, 600, -400, 300, 600, 0, 550, 0, 0, 550, 600,
+  ],
   triangles: [0, 1, 2, 0, 2, 3, 4, 6, 5, 4, 7, 6, 0, 3, 7, 0, 7, 4, 1, 5, 6, 1, 6, 2, 3, 2, 8, 7, 9, 6, 3, 8, 9, 3, 9, 7, 2, 6, 9, 2, 9, 8],
 };
 
 /** A subject of a kind with any dimensions that it may have. */
-const anySubject = fc.constantFrom(...SUBJECT_KINDS).chain((kind) =>
-  fc.record(Object.fromEntries(dimensionsOf(kind).map(([key, { min, max, whole }]) => [key, whole ? fc.integer({ min, max: Math.min(max, 8) }) : evenly(min, max)])))
-    .map((sizes) => ({ kind, ...sizes, ...(kind === 'model' && { mesh: barn }) }) as unknown as Subject),
-);
+const anySubject = fc
+  .constantFrom(...SUBJECT_KINDS)
+  .chain((kind) =>
+    fc
+      .record(
+        Object.fromEntries(
+          dimensionsOf(kind).map(([key, { min, max, whole }]) => [
+            key,
+            whole ? fc.integer({ min, max: Math.min(max, 8) }) : evenly(min, max),
+          ]),
+        ),
+      )
+      .map((sizes) => ({ kind, ...sizes, ...(kind === 'model' && { mesh: barn }) }) as unknown as Subject),
+  );
 
-const firstOf = (kind: SubjectKind): Subject => (kind === 'model' ? { kind, metresPerUnit: 0.01, turnDeg: 0, mesh: barn } : FIRST_SUBJECTS[kind]);
+const firstOf = (kind: SubjectKind): Subject =>
+  kind === 'model' ? { kind, metresPerUnit: 0.01, turnDeg: 0, mesh: barn } : FIRST_SUBJECTS[kind];
 
 describe('a subject', () => {
   test('is made of flat faces of numbers, whatever its dimensions', () => {
@@ -71,7 +84,11 @@ describe('a subject', () => {
     const geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(barn.vertices), 3));
     geometry.setIndex([...barn.triangles]);
     const theirs = new EdgesGeometry(geometry, 20).getAttribute('position').count / 2;
-    const ours = new Set(faces.flatMap(({ corners, edges }) => corners.flatMap((a, i) => (edges?.[i] ? [[a, corners[(i + 1) % 3]].map(String).sort().join(' ')] : []))));
+    const ours = new Set(
+      faces.flatMap(({ corners, edges }) =>
+        corners.flatMap((a, i) => (edges?.[i] ? [[a, corners[(i + 1) % 3]].map(String).sort().join(' ')] : [])),
+      ),
+    );
     expect(ours.size).toBe(theirs);
   });
 
@@ -83,7 +100,14 @@ describe('a subject', () => {
 });
 
 describe('a scene as the camera sees it', () => {
-  const camera = { focalMm: 24, imageMm: 24.024, movements: { riseMm: 11, shiftMm: 0, tiltDeg: 0, swingDeg: 0 }, frame: { widthMm: 24, heightMm: 36 }, nearM: 0.1, farM: 5000 };
+  const camera = {
+    focalMm: 24,
+    imageMm: 24.024,
+    movements: { riseMm: 11, shiftMm: 0, tiltDeg: 0, swingDeg: 0 },
+    frame: { widthMm: 24, heightMm: 36 },
+    nearM: 0.1,
+    farM: 5000,
+  };
 
   test('the drawing puts the top where the projection of the rise puts it', () => {
     const { top } = topAndFoot(scene);

@@ -47,7 +47,13 @@ export interface Scene {
 export const FIRST_ACCEPTED: Accepted = { stretch: 1.25, leanPrintMm: 0.5, printWidthMm: 400, convergeDeg: 0 };
 
 /** What a scene has beyond subject and place when nothing was said. */
-export const PLAIN_SCENE: Pick<Scene, 'roomM' | 'light' | 'compassDeg' | 'watched' | 'accepted'> = { roomM: null, light: null, compassDeg: null, watched: null, accepted: FIRST_ACCEPTED };
+export const PLAIN_SCENE: Pick<Scene, 'roomM' | 'light' | 'compassDeg' | 'watched' | 'accepted'> = {
+  roomM: null,
+  light: null,
+  compassDeg: null,
+  watched: null,
+  accepted: FIRST_ACCEPTED,
+};
 
 /** The camera of a scene in the world. */
 export function poseOf({ distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg }: Scene): Pose {

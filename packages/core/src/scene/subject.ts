@@ -34,18 +34,37 @@ export const SUBJECTS = {
   },
   table: {
     title: 'Table-top with a flat label',
-    figures: { tableM: size('Height of the table', 0, 3), widthM: size('Width of the thing', 0.01, 3), heightM: size('Height of the thing', 0.005, 2), labelM: size('Length of the label', 0.005, 1) },
+    figures: {
+      tableM: size('Height of the table', 0, 3),
+      widthM: size('Width of the thing', 0.01, 3),
+      heightM: size('Height of the thing', 0.005, 2),
+      labelM: size('Length of the label', 0.005, 1),
+    },
   },
-  ground: { title: 'Ground with stakes', figures: { everyM: size('A stake every', 0.2, 100), farM: size('To', 2, 2000), heightM: size('Height of a stake', 0.05, 10) } },
-  figures: { title: 'Row of figures', figures: { count: count('How many', 30), spacingM: size('Between two', 0.3, 20), heightM: size('Height', 0.3, 3) } },
-  model: { title: 'Massing model from a file', figures: { metresPerUnit: size('Metres per unit of the file', 1e-6, 1e6), turnDeg: size('Right side turned away', -180, 180, '°') } },
-  sheet: { title: 'Flat sheet', figures: { widthM: size('Width', 0.01, 20), heightM: size('Height', 0.01, 20), baseM: size('Lower edge above the ground', 0, 20) } },
+  ground: {
+    title: 'Ground with stakes',
+    figures: { everyM: size('A stake every', 0.2, 100), farM: size('To', 2, 2000), heightM: size('Height of a stake', 0.05, 10) },
+  },
+  figures: {
+    title: 'Row of figures',
+    figures: { count: count('How many', 30), spacingM: size('Between two', 0.3, 20), heightM: size('Height', 0.3, 3) },
+  },
+  model: {
+    title: 'Massing model from a file',
+    figures: { metresPerUnit: size('Metres per unit of the file', 1e-6, 1e6), turnDeg: size('Right side turned away', -180, 180, '°') },
+  },
+  sheet: {
+    title: 'Flat sheet',
+    figures: { widthM: size('Width', 0.01, 20), heightM: size('Height', 0.01, 20), baseM: size('Lower edge above the ground', 0, 20) },
+  },
 } as const;
 
 export type SubjectKind = keyof typeof SUBJECTS;
 export const SUBJECT_KINDS = Object.keys(SUBJECTS) as readonly SubjectKind[];
 
-type Sizes<K extends SubjectKind> = { readonly [F in keyof (typeof SUBJECTS)[K]['figures']]: NonNullable<FigureValue<(typeof SUBJECTS)[K]['figures'][F]>> };
+type Sizes<K extends SubjectKind> = {
+  readonly [F in keyof (typeof SUBJECTS)[K]['figures']]: NonNullable<FigureValue<(typeof SUBJECTS)[K]['figures'][F]>>;
+};
 
 /** The solid of an imported model in units of its file: its foot at y = 0, its nearest point at z = 0, its middle at x = 0. */
 export interface Mesh {
@@ -115,7 +134,9 @@ export function extentOf(subject: Subject): Extent {
     case 'figures':
       return { topM: subject.heightM, footM: 0, widthM: Math.max(0, subject.count - 1) * subject.spacingM + 0.5, depthM: 0 };
     case 'model': {
-      const { size: [width, height, depth] } = meshSize(subject.mesh);
+      const {
+        size: [width, height, depth],
+      } = meshSize(subject.mesh);
       const k = subject.metresPerUnit;
       return { topM: height * k, footM: 0, widthM: width * k, depthM: depth * k };
     }
@@ -127,10 +148,16 @@ export function extentOf(subject: Subject): Extent {
 const sizes = new WeakMap<Mesh, { readonly least: readonly [number, number, number]; readonly size: readonly [number, number, number] }>();
 
 /** The box around a mesh in units of its file. */
-export function meshSize(mesh: Mesh): { readonly least: readonly [number, number, number]; readonly size: readonly [number, number, number] } {
+export function meshSize(mesh: Mesh): {
+  readonly least: readonly [number, number, number];
+  readonly size: readonly [number, number, number];
+} {
   const known = sizes.get(mesh);
   if (known) return known;
-  const [least, most] = [[Infinity, Infinity, Infinity], [-Infinity, -Infinity, -Infinity]];
+  const [least, most] = [
+    [Infinity, Infinity, Infinity],
+    [-Infinity, -Infinity, -Infinity],
+  ];
   mesh.vertices.forEach((value, i) => {
     least[i % 3] = Math.min(least[i % 3] ?? Infinity, value);
     most[i % 3] = Math.max(most[i % 3] ?? -Infinity, value);

@@ -6,8 +6,19 @@ import { FIRST_SUBJECTS, type Subject } from './subject';
 import { thingsOf, wantedPlanes } from './things';
 import { evenly } from '../evenly.test-support';
 
-const before = (subject: Subject, distanceM = 12, asideM = 0): Scene => ({ subject, distanceM, asideM, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE });
-const subjects: fc.Arbitrary<Subject> = fc.constantFrom(...(Object.keys(FIRST_SUBJECTS) as (keyof typeof FIRST_SUBJECTS)[])).map((kind) => FIRST_SUBJECTS[kind]);
+const before = (subject: Subject, distanceM = 12, asideM = 0): Scene => ({
+  subject,
+  distanceM,
+  asideM,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+});
+const subjects: fc.Arbitrary<Subject> = fc
+  .constantFrom(...(Object.keys(FIRST_SUBJECTS) as (keyof typeof FIRST_SUBJECTS)[]))
+  .map((kind) => FIRST_SUBJECTS[kind]);
 const turned: fc.Arbitrary<Subject> = evenly(-70, 70).map((turnDeg) => ({ ...FIRST_SUBJECTS.front, turnDeg }));
 
 /** The box that holds some points: least and greatest of each direction, m. */

@@ -41,7 +41,11 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
         named('wall', 'the front', [at(l, 0, 0), at(r, 0, 0), at(r, h, 0), at(l, h, 0)]),
         named('top', 'its top edge', [at(l, h, 0), at(r, h, 0)]),
         named('foot', 'its foot', [at(l, 0, 0), at(r, 0, 0)]),
-        named('whole', 'the whole building', [0, d].flatMap((z) => [at(l, 0, z), at(r, 0, z), at(r, h, z), at(l, h, z)])),
+        named(
+          'whole',
+          'the whole building',
+          [0, d].flatMap((z) => [at(l, 0, z), at(r, 0, z), at(r, h, z), at(l, h, z)]),
+        ),
       ];
     }
     case 'interior': {
@@ -49,9 +53,22 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
       const near = -Math.min(depthM, Math.max(0, distanceM - UNDERFOOT_M));
       const x = ridgeX(subject);
       return [
-        named('gable', 'the far gable', [[-w / 2, 0, 0], [w / 2, 0, 0], [w / 2, wallM, 0], [x, ridgeM, 0], [-w / 2, wallM, 0]]),
-        named('ridge', 'the ridge', [[x, ridgeM, near], [x, ridgeM, 0]]),
-        named('floor', 'the floor', [[asideM, 0, near], [-w / 2, 0, 0], [w / 2, 0, 0]]),
+        named('gable', 'the far gable', [
+          [-w / 2, 0, 0],
+          [w / 2, 0, 0],
+          [w / 2, wallM, 0],
+          [x, ridgeM, 0],
+          [-w / 2, wallM, 0],
+        ]),
+        named('ridge', 'the ridge', [
+          [x, ridgeM, near],
+          [x, ridgeM, 0],
+        ]),
+        named('floor', 'the floor', [
+          [asideM, 0, near],
+          [-w / 2, 0, 0],
+          [w / 2, 0, 0],
+        ]),
       ];
     }
     case 'table':
@@ -65,21 +82,43 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
       const stakes = facesOf(subject).slice(1);
       const first = stakes.slice(0, 5).flatMap(({ corners }) => corners);
       return [
-        named('ground', 'the ground to the horizon', [[asideM, 0, 0], [asideM - HORIZON_M / 4, 0, HORIZON_M], [asideM + HORIZON_M / 4, 0, HORIZON_M]]),
-        named('upTo', 'the ground to the last stake', [[asideM - everyM / 4, 0, 0], [asideM + everyM / 4, 0, 0], [asideM - farM / 4, 0, farM], [asideM + farM / 4, 0, farM]]),
+        named('ground', 'the ground to the horizon', [
+          [asideM, 0, 0],
+          [asideM - HORIZON_M / 4, 0, HORIZON_M],
+          [asideM + HORIZON_M / 4, 0, HORIZON_M],
+        ]),
+        named('upTo', 'the ground to the last stake', [
+          [asideM - everyM / 4, 0, 0],
+          [asideM + everyM / 4, 0, 0],
+          [asideM - farM / 4, 0, farM],
+          [asideM + farM / 4, 0, farM],
+        ]),
         named('stake', 'the first stake', first),
-        named('stakes', 'all stakes', stakes.flatMap(({ corners }) => corners)),
+        named(
+          'stakes',
+          'all stakes',
+          stakes.flatMap(({ corners }) => corners),
+        ),
       ];
     }
     case 'figures':
       return Array.from({ length: subject.count }, (_, i) => named(`figure${i + 1}`, figureName(i, subject.count), figureOf(subject, i)));
     case 'model': {
-      const points = facesOf(subject).slice(1).flatMap(({ corners }) => corners);
+      const points = facesOf(subject)
+        .slice(1)
+        .flatMap(({ corners }) => corners);
       return [named('model', 'the whole model', points)];
     }
     case 'sheet': {
       const { widthM: w, heightM: h, baseM: b } = subject;
-      return [named('sheet', 'the sheet', [[-w / 2, b, 0], [w / 2, b, 0], [w / 2, b + h, 0], [-w / 2, b + h, 0]])];
+      return [
+        named('sheet', 'the sheet', [
+          [-w / 2, b, 0],
+          [w / 2, b, 0],
+          [w / 2, b + h, 0],
+          [-w / 2, b + h, 0],
+        ]),
+      ];
     }
   }
 }
@@ -92,25 +131,46 @@ function figureName(i: number, count: number): string {
 /** A figure's face and hands, its front: from the belt to the crown. */
 function figureOf({ count, spacingM, heightM: h }: Extract<Subject, { kind: 'figures' }>, i: number): readonly Vec3[] {
   const x = (i - (count - 1) / 2) * spacingM;
-  return [[x - 0.22, h * 0.5, -FIGURE_DEPTH_M], [x + 0.22, h * 0.5, -FIGURE_DEPTH_M], [x - 0.09, h, -0.1], [x + 0.09, h, -0.1]];
+  return [
+    [x - 0.22, h * 0.5, -FIGURE_DEPTH_M],
+    [x + 0.22, h * 0.5, -FIGURE_DEPTH_M],
+    [x - 0.09, h, -0.1],
+    [x + 0.09, h, -0.1],
+  ];
 }
 
 /** The corners of the label that lies before the thing on a table. */
 export function labelOf({ tableM: t, labelM }: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
   const half = labelM / 2;
-  return [[-half, t, -0.9 * labelM], [half, t, -0.9 * labelM], [half, t, -0.3 * labelM], [-half, t, -0.3 * labelM]];
+  return [
+    [-half, t, -0.9 * labelM],
+    [half, t, -0.9 * labelM],
+    [half, t, -0.3 * labelM],
+    [-half, t, -0.3 * labelM],
+  ];
 }
 
 /** The corners of the thing on a table. */
 export function solidOf(subject: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
   const { tableM: t, widthM: w } = subject;
   const { topM } = extentOf(subject);
-  const box = (x: number, y0: number, y1: number, z0: number, z1: number): readonly Vec3[] => [y0, y1].flatMap((y) => [z0, z1].flatMap((z): readonly Vec3[] => [[-x, y, z], [x, y, z]]));
+  const box = (x: number, y0: number, y1: number, z0: number, z1: number): readonly Vec3[] =>
+    [y0, y1].flatMap((y) =>
+      [z0, z1].flatMap((z): readonly Vec3[] => [
+        [-x, y, z],
+        [x, y, z],
+      ]),
+    );
   return [...box(w / 2, t, t + subject.heightM * 0.5, 0, w * 0.5), ...box(w / 6, t, topM, w * 0.5, w * 0.7)];
 }
 
 function tableOf({ tableM: t, widthM: w, labelM }: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
-  return [[-w / 2, t, -labelM], [w / 2, t, -labelM], [w / 2, t, w * 0.7], [-w / 2, t, w * 0.7]];
+  return [
+    [-w / 2, t, -labelM],
+    [w / 2, t, -labelM],
+    [w / 2, t, w * 0.7],
+    [-w / 2, t, w * 0.7],
+  ];
 }
 
 /** A plane of the subject that is often wanted sharp: the ground, a table top, a wall. World: n·P = d, m. */

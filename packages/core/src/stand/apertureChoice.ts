@@ -76,13 +76,24 @@ export function apertureChoice(settings: StandSettings): ApertureChoice {
   const curve = Array.from({ length: points + 1 }, (_, i) => at(widestFNumber * (smallestFNumber / widestFNumber) ** (i / points)));
   const holdsFrom = ring.find(({ defocusMm }) => defocusMm !== null && defocusMm <= cocMm * (1 + 1e-9))?.fNumber ?? null;
   const together = ring.filter((each): each is BlurAt & { togetherMm: number } => each.togetherMm !== null);
-  const balanced = together.length === 0 ? null : together.reduce((best, each) => (each.togetherMm < best.togetherMm ? each : best)).fNumber;
-  const circleFrom = marks.find((fNumber) => {
-    const circle = sharpCircle(settings, fNumber);
-    return circle !== null && standMargin({ ...settings, fNumber }, circle).valueMm >= 0;
-  }) ?? null;
+  const balanced =
+    together.length === 0 ? null : together.reduce((best, each) => (each.togetherMm < best.togetherMm ? each : best)).fNumber;
+  const circleFrom =
+    marks.find((fNumber) => {
+      const circle = sharpCircle(settings, fNumber);
+      return circle !== null && standMargin({ ...settings, fNumber }, circle).valueMm >= 0;
+    }) ?? null;
   const softFrom = ring.find(({ diffractionMm }) => diffractionMm > cocMm)?.fNumber ?? null;
-  return { allowedMm: cocMm, curve, ring, holdsFrom, balanced, circleFrom, softFrom, words: choiceWords(settings, ring, cocMm, holdsFrom, balanced) };
+  return {
+    allowedMm: cocMm,
+    curve,
+    ring,
+    holdsFrom,
+    balanced,
+    circleFrom,
+    softFrom,
+    words: choiceWords(settings, ring, cocMm, holdsFrom, balanced),
+  };
 }
 
 /** The share of contrast in the finest detail of the standard (line pairs two permissible blurs wide) that stopping down from one aperture to another takes. */
@@ -102,9 +113,17 @@ export function notHeld(settings: StandSettings, fNumber: number): readonly stri
     .map(({ pin }) => pin.name);
 }
 
-function choiceWords(settings: StandSettings, ring: readonly BlurAt[], cocMm: number, holdsFrom: number | null, balanced: number | null): string {
+function choiceWords(
+  settings: StandSettings,
+  ring: readonly BlurAt[],
+  cocMm: number,
+  holdsFrom: number | null,
+  balanced: number | null,
+): string {
   if (balanced === null) {
-    return ring.some(({ defocusMm }) => defocusMm === null) && settings.pins.some(({ role }) => role === 'sharp') ? 'A pin cannot be imaged at this setting at all.' : `No pin ${PIN_ROLES.sharp} yet; only diffraction can be told.`;
+    return ring.some(({ defocusMm }) => defocusMm === null) && settings.pins.some(({ role }) => role === 'sharp')
+      ? 'A pin cannot be imaged at this setting at all.'
+      : `No pin ${PIN_ROLES.sharp} yet; only diffraction can be told.`;
   }
   if (holdsFrom === null) {
     const last = ring[ring.length - 1];
@@ -117,12 +136,17 @@ function choiceWords(settings: StandSettings, ring: readonly BlurAt[], cocMm: nu
   if (before) {
     const left = notHeld(settings, before.fNumber);
     const all = settings.pins.filter(({ role }) => role === 'sharp').length;
-    parts.push(left.length === all ? `${apertureWords(before.fNumber)} holds none of them` : `${apertureWords(before.fNumber)} holds ${left.length > 2 || left.length === 0 ? `not all: ${left.length} pins are blurred` : `everything but ${left.join(' and ')}`}`);
+    parts.push(
+      left.length === all
+        ? `${apertureWords(before.fNumber)} holds none of them`
+        : `${apertureWords(before.fNumber)} holds ${left.length > 2 || left.length === 0 ? `not all: ${left.length} pins are blurred` : `everything but ${left.join(' and ')}`}`,
+    );
   }
   const soft = before ? softerBy(settings, before.fNumber, holdsFrom) : 0;
   parts.push(`${apertureWords(holdsFrom)} holds all${soft > 0.004 ? ` and is ${fixed(soft * 100, 0)} % softer at best focus` : ''}`);
   const holds = ring[index];
   const airy = holds && holds.diffractionMm > cocMm ? ' There the blur of diffraction alone is already wider than the standard.' : '';
-  const even = balanced !== holdsFrom ? ` Both blurs together are least at ${apertureWords(balanced)}.` : ' Both blurs together are least there too.';
+  const even =
+    balanced !== holdsFrom ? ` Both blurs together are least at ${apertureWords(balanced)}.` : ' Both blurs together are least there too.';
   return `${parts.join(', ')}.${airy}${even}`;
 }

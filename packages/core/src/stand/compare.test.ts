@@ -11,8 +11,18 @@ import { patched, type StandSettings } from './settings';
 import { turnInOffer } from './turnInOffer';
 import { evenly } from '../evenly.test-support';
 
-const tower: Scene = { subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 }, distanceM: 26, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
-const seen = (changes: Partial<StandSettings> = {}): StandSettings => stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 26, scene: tower, ...changes });
+const tower: Scene = {
+  subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 },
+  distanceM: 26,
+  asideM: 0,
+  cameraHeightM: 1.6,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
+const seen = (changes: Partial<StandSettings> = {}): StandSettings =>
+  stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 26, scene: tower, ...changes });
 
 describe('by rise or by pitch and software', () => {
   test('counted over a grid of pixels, so many of the pitched frame end in the picture, and the trapezoid is where the world is', () => {
@@ -39,7 +49,13 @@ describe('by rise or by pitch and software', () => {
           const flat = pictured(level, point);
           if (!flat) continue;
           inFrame++;
-          if (flat[0] >= found.byPitch.left && flat[0] <= found.byPitch.right && flat[1] >= found.byPitch.lower && flat[1] <= found.byPitch.upper) kept++;
+          if (
+            flat[0] >= found.byPitch.left &&
+            flat[0] <= found.byPitch.right &&
+            flat[1] >= found.byPitch.lower &&
+            flat[1] <= found.byPitch.upper
+          )
+            kept++;
         }
       }
       expect(Math.abs(kept / inFrame - found.keptByPitch)).toBeLessThan(0.01);
@@ -60,7 +76,8 @@ describe('by rise or by pitch and software', () => {
 
 describe('turning in and shifting back', () => {
   const hall: Scene = { ...tower, subject: FIRST_SUBJECTS.interior, distanceM: 18, watched: [4.2, 1, -10] };
-  const hallSeen = (stretch: number, changes: Partial<StandSettings> = {}) => stand({ fNumber: 11, focusM: 18, scene: { ...hall, accepted: { ...PLAIN_SCENE.accepted, stretch } }, ...changes });
+  const hallSeen = (stretch: number, changes: Partial<StandSettings> = {}) =>
+    stand({ fNumber: 11, focusM: 18, scene: { ...hall, accepted: { ...PLAIN_SCENE.accepted, stretch } }, ...changes });
 
   test('offers the least turn that does it: a step less would not', () => {
     const settings = hallSeen(1.06);
@@ -86,7 +103,10 @@ describe('turning in and shifting back', () => {
     let offered = 0;
     fc.assert(
       fc.property(evenly(-4, 4), evenly(-14, -4), evenly(-8, 8), evenly(0, 8), (x, z, shiftMm, riseMm) => {
-        const settings = { ...hallSeen(1.05, { movements: { riseMm, shiftMm } }), scene: { ...hall, watched: [x, 1, z] as const, accepted: { ...PLAIN_SCENE.accepted, stretch: 1.05 } } };
+        const settings = {
+          ...hallSeen(1.05, { movements: { riseMm, shiftMm } }),
+          scene: { ...hall, watched: [x, 1, z] as const, accepted: { ...PLAIN_SCENE.accepted, stretch: 1.05 } },
+        };
         const offer = turnInOffer(settings);
         if (!offer?.patch) return true;
         offered++;
@@ -112,7 +132,10 @@ describe('converging on purpose', () => {
         // Two points of an upright that is pictured at the edge, at the height of the axis.
         const x = (26 * 12) / ((24 * 26_000) / (26_000 - 24));
         const c = Math.cos((found.pitchDeg * Math.PI) / 180);
-        const [a, b] = [pictured(next, [x / c, 1.6 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0]), pictured(next, [x / c, 1.7 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0])];
+        const [a, b] = [
+          pictured(next, [x / c, 1.6 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0]),
+          pictured(next, [x / c, 1.7 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0]),
+        ];
         if (!a || !b) return false;
         return Math.abs((Math.atan((a[0] - b[0]) / (b[1] - a[1])) * 180) / Math.PI - leanDeg) < 0.05;
       }),

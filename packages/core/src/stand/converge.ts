@@ -26,13 +26,18 @@ export function converging(settings: StandSettings, edgeLeanDeg: number): Conver
   if (scene === null) return null;
   const { widthMm, heightMm } = standFrame(settings);
   const v = standImageMm(settings);
-  const pitchDeg = Math.round(degrees(Math.atan((v * Math.tan(radians(requireFinite('edgeLeanDeg', edgeLeanDeg)))) / (widthMm / 2))) * 100) / 100;
+  const pitchDeg =
+    Math.round(degrees(Math.atan((v * Math.tan(radians(requireFinite('edgeLeanDeg', edgeLeanDeg)))) / (widthMm / 2))) * 100) / 100;
   const found = keystone(v, widthMm, heightMm, 1000, pitchDeg);
   const placing = { pitchDeg: pitchDeg + settings.rear.tiltDeg };
   const kept = keepingCentre(settings, placing);
   if (kept === null) return null;
   const tenth = (mm: number): number => Math.round(mm * 10) / 10 + 0;
-  return { pitchDeg, keystone: found, patch: { placing, movements: { riseMm: tenth(kept.riseMm), shiftMm: tenth(kept.shiftMm) }, accepted: { convergeDeg: pitchDeg } } };
+  return {
+    pitchDeg,
+    keystone: found,
+    patch: { placing, movements: { riseMm: tenth(kept.riseMm), shiftMm: tenth(kept.shiftMm) }, accepted: { convergeDeg: pitchDeg } },
+  };
 }
 
 /** The lean of an upright at the edge of the picture, inward above +, when the back is pitched so far, degrees. */

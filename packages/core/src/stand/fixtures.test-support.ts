@@ -59,10 +59,10 @@ export const anyStand: fc.Arbitrary<StandSettings> = fc
   .record({
     mechanism,
     lightMm: fc.option(evenly(40, 180)),
-    definition: fc.uniqueArray(
-      fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11, 16, 22), diameterMm: evenly(20, 180) }),
-      { maxLength: 5, selector: ({ fNumber }) => fNumber },
-    ),
+    definition: fc.uniqueArray(fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11, 16, 22), diameterMm: evenly(20, 180) }), {
+      maxLength: 5,
+      selector: ({ fNumber }) => fNumber,
+    }),
     widthMm: evenly(15, 120),
     heightMm: evenly(15, 120),
     stopStep: fc.constantFrom('full', 'half', 'third'),

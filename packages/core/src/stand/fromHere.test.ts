@@ -37,17 +37,28 @@ describe('which rig does it from here', () => {
   test('missing figures leave it open, never green', () => {
     const { rig } = stand();
     const blank = { ...rig, mechanism: { kind: 'unknown' as const }, lens: { ...rig.lens, circle: { lightMm: null, definition: [] } } };
-    expect(fromHere(blank, 'portrait', tower)).toMatchObject({ state: 'unknown', reasons: ['the travel of the slides is not known', 'no circle of the lens is known'] });
+    expect(fromHere(blank, 'portrait', tower)).toMatchObject({
+      state: 'unknown',
+      reasons: ['the travel of the slides is not known', 'no circle of the lens is known'],
+    });
   });
 
   test('a slide that is locked aslant does not rise alone; upright it does', () => {
     const { rig } = stand();
-    const locked = (angleDeg: number) => fromHere({ ...rig, mechanism: { kind: 'line', angleDeg, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 24 });
+    const locked = (angleDeg: number) =>
+      fromHere({ ...rig, mechanism: { kind: 'line', angleDeg, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 24 });
     expect(locked(90).state).toBe('holds');
-    expect(locked(45)).toMatchObject({ state: 'fails', fromFNumber: null, reasons: ['the slide is locked at 45° and does not rise alone'] });
+    expect(locked(45)).toMatchObject({
+      state: 'fails',
+      fromFNumber: null,
+      reasons: ['the slide is locked at 45° and does not rise alone'],
+    });
     expect(locked(0).state).toBe('fails');
     // What asks for no rise asks nothing of the slide.
-    expect(fromHere({ ...rig, mechanism: { kind: 'line', angleDeg: 45, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 10 }).state).toBe('holds');
+    expect(
+      fromHere({ ...rig, mechanism: { kind: 'line', angleDeg: 45, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 10 })
+        .state,
+    ).toBe('holds');
   });
 
   test('where it says that a rig holds, a stand set so has no failing finding and the top is in', () => {
@@ -59,7 +70,13 @@ describe('which rig does it from here', () => {
         const found = fromHere(rig, 'portrait', wanted);
         if (found.state !== 'holds' || found.fromFNumber === null) return true;
         held++;
-        const settings = { ...base, orientation: 'portrait' as const, focusM: distanceM, fNumber: found.fromFNumber, movements: { riseMm: found.riseMm, shiftMm: 0 } };
+        const settings = {
+          ...base,
+          orientation: 'portrait' as const,
+          focusM: distanceM,
+          fNumber: found.fromFNumber,
+          movements: { riseMm: found.riseMm, shiftMm: 0 },
+        };
         const { imageMm } = conjugates(rig.lens.focalMm, distanceM);
         const [, y] = projected(imageMm, found.riseMm, 0, [0, topHeightM - wanted.cameraHeightM, distanceM]);
         const half = Math.max(rig.back.widthMm, rig.back.heightMm) / 2;

@@ -57,11 +57,18 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   const from = allowed.find((each) => each.riseMm !== null && each.riseMm >= Math.abs(riseMm)) ?? null;
   const fails: string[] = [];
   const open: string[] = [];
-  if (wanted.footIn && !found.fits) fails.push(`top and foot are ${(found.riseForTopMm - found.highestRiseKeepingFootMm).toFixed(1)} mm too far apart for the frame`);
-  if (wanted.widthM * scale > frame.widthMm - 2 * wanted.marginMm) fails.push(`it is ${(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm).toFixed(1)} mm too wide`);
+  if (wanted.footIn && !found.fits)
+    fails.push(`top and foot are ${(found.riseForTopMm - found.highestRiseKeepingFootMm).toFixed(1)} mm too far apart for the frame`);
+  if (wanted.widthM * scale > frame.widthMm - 2 * wanted.marginMm)
+    fails.push(`it is ${(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm).toFixed(1)} mm too wide`);
   if (travel === null) open.push('the travel of the slides is not known');
   const beyond = travel === null ? 0 : Math.max(riseMm - travel.maxMm, travel.minMm - riseMm);
-  if (beyond > 0.005) fails.push(rig.mechanism.kind === 'line' && travel?.maxMm === travel?.minMm ? `the slide is locked at ${Number(rig.mechanism.angleDeg.toFixed(1))}° and does not rise alone` : `the slide ends ${beyond.toFixed(1)} mm too early`);
+  if (beyond > 0.005)
+    fails.push(
+      rig.mechanism.kind === 'line' && travel?.maxMm === travel?.minMm
+        ? `the slide is locked at ${Number(rig.mechanism.angleDeg.toFixed(1))}° and does not rise alone`
+        : `the slide ends ${beyond.toFixed(1)} mm too early`,
+    );
   const light = lightCircle(settings);
   const dark = light && oneWayLimitMm(frame, light.diameterMm, 'rise', 0);
   if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push('corners leave the light circle');
@@ -83,5 +90,7 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
 function riseAlone(mechanism: Mechanism): Travel | null {
   const travel = travelOf(mechanism, 'rise', { riseMm: 0, shiftMm: 0 });
   if (travel === null || mechanism.kind !== 'line') return travel;
-  return [travel.minMm, travel.maxMm].every((riseMm) => reaches(mechanism, { riseMm, shiftMm: 0 }) === true) ? travel : { minMm: 0, maxMm: 0 };
+  return [travel.minMm, travel.maxMm].every((riseMm) => reaches(mechanism, { riseMm, shiftMm: 0 }) === true)
+    ? travel
+    : { minMm: 0, maxMm: 0 };
 }

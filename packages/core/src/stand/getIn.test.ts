@@ -7,7 +7,16 @@ import { EDGE_MARGIN_MM, nearerM, riseToGetIn, standOffOf } from './getIn';
 import { patched } from './settings';
 import { evenly } from '../evenly.test-support';
 
-const scene = (heightM: number, turnDeg: number, distanceM: number): Scene => ({ subject: { kind: 'front', widthM: 20, heightM, depthM: 5, storeys: 2, bays: 4, turnDeg }, distanceM, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE });
+const scene = (heightM: number, turnDeg: number, distanceM: number): Scene => ({
+  subject: { kind: 'front', widthM: 20, heightM, depthM: 5, storeys: 2, bays: 4, turnDeg },
+  distanceM,
+  asideM: 0,
+  cameraHeightM: 1.6,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+});
 
 describe('getting a subject in', () => {
   test('the rise that is found puts the highest corner just under the edge, by projecting the scene, square on or oblique', () => {

@@ -22,34 +22,58 @@ const rigOf = (parts: RigParts): Rig => {
 };
 const FIELD = rigOf(view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }));
 const FIXED = rigOf(mounted({ lens: lens({ focalMm: 50, tilts: 'none' }) }));
-const row: Scene = { subject: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 }, distanceM: 6, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+const row: Scene = {
+  subject: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 },
+  distanceM: 6,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
 const pin = (id: string, role: PinRole, place: Pin['place']): Pin => ({ id, name: id, role, weight: 1, place });
 const thing = (id: string, role: PinRole, key: string): Pin => pin(id, role, { kind: 'thing', thing: key });
 const foremen = (own: Pin = thing('own', 'sharp', 'figure2'), more: Partial<StandSettings> = {}): StandSettings =>
-  stand({ rig: FIELD, scene: row, pins: [own, thing('left', 'soft', 'figure1'), thing('right', 'soft', 'figure3')], fNumber: 5.6, focusM: 6, ...more });
+  stand({
+    rig: FIELD,
+    scene: row,
+    pins: [own, thing('left', 'soft', 'figure1'), thing('right', 'soft', 'figure3')],
+    fNumber: 5.6,
+    focusM: 6,
+    ...more,
+  });
 const face = pin('own', 'sharp', { kind: 'point', at: [0, 1.65, -0.12] });
 
 describe('isolating one of a row of whole things', () => {
   test('nowhere in a neighbour is it sharper than is said: rays through places all over it', () => {
     fc.assert(
-      fc.property(fc.constantFrom('swing' as const, 'tilt' as const), evenly(0.02, 0.6), fc.constantFrom(2.8, 5.6, 11), fc.array(fc.array(evenly(0, 1), { minLength: 4, maxLength: 4 }), { minLength: 20, maxLength: 20 }), (movement, wantedMm, fNumber, shares) => {
-        const settings = foremen(face, { fNumber });
-        const found = isolate(settings, 'own', movement, wantedMm);
-        if (!found) return false;
-        const setting = focusSetting(patched(settings, found.patch));
-        return placedPins(settings)
-          .filter(({ pin: { role } }) => role === 'soft')
-          .every(({ pin: { name }, points }) => {
-            const said = found.neighbours.find((each) => each.name === name)?.blurMm ?? Infinity;
-            return shares.every((weights) => {
-              const sum = weights.reduce((a, b) => a + b, 0);
-              if (sum < 1e-6) return true;
-              const at = [0, 1, 2].map((k) => points.reduce((all, p, i) => all + ((weights[i] ?? 0) / sum) * (p[k] ?? 0), 0)) as unknown as Vec3;
-              // The rays of the exact rim against those of the bounding points, whose blur has curvature: a hundredth of it.
-              return blurAt(setting.focalMm, setting.imageMm, setting.tiltDeg, setting.swingDeg, fNumber, at) >= said * 0.99 - 1e-9;
+      fc.property(
+        fc.constantFrom('swing' as const, 'tilt' as const),
+        evenly(0.02, 0.6),
+        fc.constantFrom(2.8, 5.6, 11),
+        fc.array(fc.array(evenly(0, 1), { minLength: 4, maxLength: 4 }), { minLength: 20, maxLength: 20 }),
+        (movement, wantedMm, fNumber, shares) => {
+          const settings = foremen(face, { fNumber });
+          const found = isolate(settings, 'own', movement, wantedMm);
+          if (!found) return false;
+          const setting = focusSetting(patched(settings, found.patch));
+          return placedPins(settings)
+            .filter(({ pin: { role } }) => role === 'soft')
+            .every(({ pin: { name }, points }) => {
+              const said = found.neighbours.find((each) => each.name === name)?.blurMm ?? Infinity;
+              return shares.every((weights) => {
+                const sum = weights.reduce((a, b) => a + b, 0);
+                if (sum < 1e-6) return true;
+                const at = [0, 1, 2].map((k) =>
+                  points.reduce((all, p, i) => all + ((weights[i] ?? 0) / sum) * (p[k] ?? 0), 0),
+                ) as unknown as Vec3;
+                // The rays of the exact rim against those of the bounding points, whose blur has curvature: a hundredth of it.
+                return blurAt(setting.focalMm, setting.imageMm, setting.tiltDeg, setting.swingDeg, fNumber, at) >= said * 0.99 - 1e-9;
+              });
             });
-          });
-      }),
+        },
+      ),
       { numRuns: 60 },
     );
   });
@@ -108,8 +132,16 @@ describe('the lens turned about a place', () => {
 });
 
 describe('the look of a model', () => {
-  const ground = stand({ rig: FIELD, scene: { ...row, subject: FIRST_SUBJECTS.ground, cameraHeightM: 12, distanceM: 30 }, fNumber: 5.6, focusM: 60 });
-  const [near, far]: readonly [Vec3, Vec3] = [[0, -12, 40], [0, -8, 120]];
+  const ground = stand({
+    rig: FIELD,
+    scene: { ...row, subject: FIRST_SUBJECTS.ground, cameraHeightM: 12, distanceM: 30 },
+    fNumber: 5.6,
+    focusM: 60,
+  });
+  const [near, far]: readonly [Vec3, Vec3] = [
+    [0, -12, 40],
+    [0, -8, 120],
+  ];
 
   test('is reached by the least reverse tilt: a tenth less suggests a smaller scale than is wanted', () => {
     fc.assert(

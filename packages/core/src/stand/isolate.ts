@@ -34,7 +34,11 @@ function middle(points: readonly Vec3[]): Vec3 {
 }
 
 /** A stand with its lens turned so, and focused so that a place (in the frame of the back, m) stays sharp; `null` when it cannot be. */
-export function turnedOn(settings: StandSettings, turn: { readonly tiltDeg: number; readonly swingDeg: number }, place: Vec3): StandPatch | null {
+export function turnedOn(
+  settings: StandSettings,
+  turn: { readonly tiltDeg: number; readonly swingDeg: number },
+  place: Vec3,
+): StandPatch | null {
   const { focalMm } = settings.rig.lens;
   const axis = axisToBack({ front: turn, rear: settings.rear });
   const p = scaled(place, 1000);
@@ -53,8 +57,16 @@ function heightInPicture(settings: StandSettings, { world }: PlacedPin): number 
   return Math.max(...known) - Math.min(...known);
 }
 
-function lookAt(settings: StandSettings, movement: 'tilt' | 'swing', turnDeg: number, own: PlacedPin, others: readonly PlacedPin[], wantedMm: number): Isolation | null {
-  const turn = movement === 'tilt' ? { tiltDeg: turnDeg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: turnDeg };
+function lookAt(
+  settings: StandSettings,
+  movement: 'tilt' | 'swing',
+  turnDeg: number,
+  own: PlacedPin,
+  others: readonly PlacedPin[],
+  wantedMm: number,
+): Isolation | null {
+  const turn =
+    movement === 'tilt' ? { tiltDeg: turnDeg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: turnDeg };
   const patch = turnedOn(settings, turn, middle(own.points));
   if (patch === null) return null;
   const next = patched(settings, patch);
@@ -65,7 +77,8 @@ function lookAt(settings: StandSettings, movement: 'tilt' | 'swing', turnDeg: nu
     return blurs.some((blur) => blur === null) ? null : pick(...blurs.filter((blur) => blur !== null));
   };
   // A plane that runs through a thing leaves some of it sharp, wherever its bounding points lie.
-  const runsThrough = ({ points }: PlacedPin): boolean => points.some((point) => defocus(setting, point) > 0) && points.some((point) => defocus(setting, point) < 0);
+  const runsThrough = ({ points }: PlacedPin): boolean =>
+    points.some((point) => defocus(setting, point) > 0) && points.some((point) => defocus(setting, point) < 0);
   const ownBlurMm = least(own, Math.max);
   if (ownBlurMm === null) return null;
   const neighbours = others.flatMap((other): readonly Neighbour[] => {
@@ -73,10 +86,25 @@ function lookAt(settings: StandSettings, movement: 'tilt' | 'swing', turnDeg: nu
     if (nearestMm === null) return [];
     const blurMm = runsThrough(other) ? 0 : nearestMm;
     const height = heightInPicture(settings, other);
-    return [{ name: other.pin.name, blurMm, blurPx: px === null ? null : blurMm / px, share: height === null || height === 0 ? null : blurMm / height }];
+    return [
+      {
+        name: other.pin.name,
+        blurMm,
+        blurPx: px === null ? null : blurMm / px,
+        share: height === null || height === 0 ? null : blurMm / height,
+      },
+    ];
   });
   if (neighbours.length < others.length) return null;
-  return { movement, turnDeg, focusM: patch.focusM ?? null, ownBlurMm, neighbours, enough: neighbours.every(({ blurMm }) => blurMm >= wantedMm), patch };
+  return {
+    movement,
+    turnDeg,
+    focusM: patch.focusM ?? null,
+    ownBlurMm,
+    neighbours,
+    enough: neighbours.every(({ blurMm }) => blurMm >= wantedMm),
+    patch,
+  };
 }
 
 /**
@@ -93,7 +121,8 @@ export function isolate(settings: StandSettings, pinId: string, movement: 'tilt'
   if (!own || others.length === 0 || mechanism === null) return null;
   const at = (deg: number): Isolation | null => lookAt(settings, movement, deg, own, others, wantedMm);
   const allowed = (deg: number): boolean => {
-    const turn = movement === 'tilt' ? { tiltDeg: deg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: deg };
+    const turn =
+      movement === 'tilt' ? { tiltDeg: deg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: deg };
     const near = nearestTilt(mechanism, turn);
     return Math.abs(near.tiltDeg - turn.tiltDeg) < 1e-6 && Math.abs(near.swingDeg - turn.swingDeg) < 1e-6;
   };
@@ -161,4 +190,3 @@ export function miniature(settings: StandSettings, place: Vec3, other: Vec3, wan
   }
   return last;
 }
-

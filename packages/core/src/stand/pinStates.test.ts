@@ -9,8 +9,23 @@ import { stand } from './fixtures.test-support';
 import { blurOf, defocus, focusSetting, lostPins, pinStates, pixelMm, placedPins, standBlurAllowed } from './pinStates';
 import { seenFrom } from './pose';
 
-const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 12, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
-const on = (thing: string, role: Pin['role'] = 'sharp'): Pin => ({ id: thing, name: thing, role, weight: 1, place: { kind: 'thing', thing } });
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 12,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
+const on = (thing: string, role: Pin['role'] = 'sharp'): Pin => ({
+  id: thing,
+  name: thing,
+  role,
+  weight: 1,
+  place: { kind: 'thing', thing },
+});
 const at = (point: Vec3, id = 'p'): Pin => ({ id, name: id, role: 'sharp', weight: 1, place: { kind: 'point', at: point } });
 
 /** A model of many points in front of the camera. */
@@ -25,16 +40,23 @@ describe('how sharp a pin is', () => {
   test('a thing of many points is as soft as its softest, by the rays of each of them, though only a few are looked at', () => {
     let many = 0;
     fc.assert(
-      fc.property(cloud, evenly(-6, 6), evenly(-4, 4), evenly(3, 30), fc.constantFrom(4, 8, 16), (subject, tiltDeg, swingDeg, focusM, fNumber) => {
-        const settings = stand({ scene: { ...scene, subject }, pins: [on('model')], front: { tiltDeg, swingDeg }, focusM, fNumber });
-        const [state] = pinStates(settings);
-        if (!state) throw new Error('the model is pinned');
-        if (state.points.length > 12) many++;
-        const all = state.points.map((point) => blurOf(focusSetting(settings), fNumber, point));
-        if (all.some((blur) => blur === null)) return true;
-        const most = Math.max(...all.map((blur) => blur ?? 0));
-        return state.blurMm !== null && state.blurMm <= most * (1 + 1e-9) && state.blurMm >= most * 0.97;
-      }),
+      fc.property(
+        cloud,
+        evenly(-6, 6),
+        evenly(-4, 4),
+        evenly(3, 30),
+        fc.constantFrom(4, 8, 16),
+        (subject, tiltDeg, swingDeg, focusM, fNumber) => {
+          const settings = stand({ scene: { ...scene, subject }, pins: [on('model')], front: { tiltDeg, swingDeg }, focusM, fNumber });
+          const [state] = pinStates(settings);
+          if (!state) throw new Error('the model is pinned');
+          if (state.points.length > 12) many++;
+          const all = state.points.map((point) => blurOf(focusSetting(settings), fNumber, point));
+          if (all.some((blur) => blur === null)) return true;
+          const most = Math.max(...all.map((blur) => blur ?? 0));
+          return state.blurMm !== null && state.blurMm <= most * (1 + 1e-9) && state.blurMm >= most * 0.97;
+        },
+      ),
       { numRuns: 200 },
     );
     expect(many).toBeGreaterThan(150);

@@ -8,12 +8,18 @@ const rad = (deg: number) => (deg * Math.PI) / 180;
 describe('where the camera looks', () => {
   test('agrees with the turns of a 3D package, which looks along −z and turns to the left', () => {
     fc.assert(
-      fc.property(evenly(-180, 180), evenly(-80, 80), evenly(-45, 45), fc.tuple(evenly(-9, 9), evenly(-9, 9), evenly(-9, 9)), (yawDeg, pitchDeg, rollDeg, [x, y, z]) => {
-        const [a, b, c] = inCamera({ xM: 1, heightM: 1.6, zM: -12, yawDeg, pitchDeg, rollDeg }, [x, y, z]);
-        const matrix = new Matrix4().makeRotationFromEuler(new Euler(rad(pitchDeg), rad(-yawDeg), rad(-rollDeg), 'YXZ'));
-        const theirs = new Vector3(x - 1, y - 1.6, -(z + 12)).applyMatrix4(matrix.invert());
-        return Math.hypot(theirs.x - a, theirs.y - b, -theirs.z - c) < 1e-9;
-      }),
+      fc.property(
+        evenly(-180, 180),
+        evenly(-80, 80),
+        evenly(-45, 45),
+        fc.tuple(evenly(-9, 9), evenly(-9, 9), evenly(-9, 9)),
+        (yawDeg, pitchDeg, rollDeg, [x, y, z]) => {
+          const [a, b, c] = inCamera({ xM: 1, heightM: 1.6, zM: -12, yawDeg, pitchDeg, rollDeg }, [x, y, z]);
+          const matrix = new Matrix4().makeRotationFromEuler(new Euler(rad(pitchDeg), rad(-yawDeg), rad(-rollDeg), 'YXZ'));
+          const theirs = new Vector3(x - 1, y - 1.6, -(z + 12)).applyMatrix4(matrix.invert());
+          return Math.hypot(theirs.x - a, theirs.y - b, -theirs.z - c) < 1e-9;
+        },
+      ),
     );
   });
 

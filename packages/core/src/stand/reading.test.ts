@@ -9,7 +9,9 @@ describe('the Circle in words', () => {
   test('says frame, circles, figures, end stops and every finding', () => {
     const settings = stand({ movements: { riseMm: 9, shiftMm: -2 }, orientation: 'portrait' });
     const words = circleReading(settings);
-    expect(words).toContain('Frame 24.0 by 36.0 mm, portrait, 43.3 mm across the corners, with 9.0 mm of rise and 2.0 mm of shift to the left.');
+    expect(words).toContain(
+      'Frame 24.0 by 36.0 mm, portrait, 43.3 mm across the corners, with 9.0 mm of rise and 2.0 mm of shift to the left.',
+    );
     expect(words).toContain('Light circle 67.0 mm. Sharp circle at f/8 60.0 mm.');
     expect(words).toContain('54.0 mm at f/3.5, 60.0 mm at f/8, 64.0 mm at f/11');
     expect(words).toContain('ends 12.0 mm from the centre in every direction');
@@ -18,7 +20,10 @@ describe('the Circle in words', () => {
 
   test('what is not known is said to be, whatever the stand', () => {
     const base = stand();
-    const blank = { ...base, rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } } };
+    const blank = {
+      ...base,
+      rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
+    };
     expect(circleReading(blank)).toMatch(/Light circle not known\. Sharp circle not known\. The travel of the slides is not known\./);
     fc.assert(fc.property(anyStand, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(settings))));
   });

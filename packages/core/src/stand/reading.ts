@@ -19,9 +19,7 @@ export function circleReading(settings: StandSettings): string {
   return [
     `Frame ${fixed(frame.widthMm, 1)} by ${mmWords(frame.heightMm)}, ${settings.orientation}, ${mmWords(diagonalMm(frame))} across the corners, with ${riseWords(riseMm)} and ${shiftWords(shiftMm)}.`,
     light ? `Light circle ${mmWords(light.diameterMm)}.` : 'Light circle not known.',
-    sharp
-      ? `Sharp circle at ${apertureWords(settings.fNumber)} ${mmWords(sharp.diameterMm)}.`
-      : 'Sharp circle not known.',
+    sharp ? `Sharp circle at ${apertureWords(settings.fNumber)} ${mmWords(sharp.diameterMm)}.` : 'Sharp circle not known.',
     given.length > 0 ? `Figures given at infinity: ${given.join(', ')}.` : '',
     mechanismWords(settings.rig.mechanism),
     ...quickFindings(settings).map(findingSentence),

@@ -61,10 +61,22 @@ export function riseOrPitch(settings: StandSettings): RiseOrPitch | null {
     const away = v * Math.cos(pitch) - y * Math.sin(pitch);
     return [(v * x) / away + movements.shiftMm, (v * (y * Math.cos(pitch) + v * Math.sin(pitch))) / away];
   };
-  const pitchedFrame = ([[-1, 1], [1, 1], [1, -1], [-1, -1]] as const).map(([sx, sy]) => onLevel((sx * w) / 2, (sy * h) / 2));
+  const pitchedFrame = (
+    [
+      [-1, 1],
+      [1, 1],
+      [1, -1],
+      [-1, -1],
+    ] as const
+  ).map(([sx, sy]) => onLevel((sx * w) / 2, (sy * h) / 2));
   const ys = pitchedFrame.map(([, y]) => y);
   const narrow = Math.min(...pitchedFrame.map(([x]) => Math.abs(x - movements.shiftMm)));
-  const byRise = { left: movements.shiftMm - w / 2, right: movements.shiftMm + w / 2, lower: movements.riseMm - h / 2, upper: movements.riseMm + h / 2 };
+  const byRise = {
+    left: movements.shiftMm - w / 2,
+    right: movements.shiftMm + w / 2,
+    lower: movements.riseMm - h / 2,
+    upper: movements.riseMm + h / 2,
+  };
   const byPitch = { left: movements.shiftMm - narrow, right: movements.shiftMm + narrow, lower: Math.min(...ys), upper: Math.max(...ys) };
   const pixels = standPixels({ ...settings, crop: null });
   const all = pixels && pixels.columns * pixels.rows;

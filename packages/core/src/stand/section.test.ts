@@ -9,11 +9,26 @@ import { standBlurAllowed } from './pinStates';
 import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
 import { evenly } from '../evenly.test-support';
 
-const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
-const built = assembled({ name: 'rig', rigId: null, parts: mounted({ lens: lens({ focalMm: 90, tilts: 'both', tiltDeg: 20, tiltLock: 'free' }) }) });
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 10,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
+const built = assembled({
+  name: 'rig',
+  rigId: null,
+  parts: mounted({ lens: lens({ focalMm: 90, tilts: 'both', tiltDeg: 20, tiltLock: 'free' }) }),
+});
 if (!built.known) throw new Error('not known');
 const rig = built.value;
-const tilted = fc.record({ tiltDeg: evenly(0.5, 12), focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) }).map(({ tiltDeg, focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg, swingDeg: 0 }, focusM, fNumber }));
+const tilted = fc
+  .record({ tiltDeg: evenly(0.5, 12), focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })
+  .map(({ tiltDeg, focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg, swingDeg: 0 }, focusM, fNumber }));
 
 describe('the section', () => {
   test('planes of lens, back and focus meet in one line, and the hinge lies f/sin α below', () => {
@@ -47,7 +62,9 @@ describe('the section', () => {
   });
 
   test('the area of the wedge is, at every distance between its own ends, as wide as the wedge is there', () => {
-    const untilted = fc.record({ focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) }).map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
+    const untilted = fc
+      .record({ focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })
+      .map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
     fc.assert(
       fc.property(fc.oneof(tilted, untilted), evenly(0.5, 60), (settings, ahead) => {
         const ends = wedgeAt(settings, 'side', ahead);
@@ -55,10 +72,16 @@ describe('the section', () => {
         if (!area || area.length !== 4) return ends === null;
         const [[from, a], [, b], [to, d], [, c]] = area as [[number, number], [number, number], [number, number], [number, number]];
         if (ends === null) return ahead < from || ahead > to;
-        if (!Number.isFinite(ends[0])) return a === -Infinity && b === Infinity && c === -Infinity && d === Infinity && ahead >= from && ahead <= to;
+        if (!Number.isFinite(ends[0]))
+          return a === -Infinity && b === Infinity && c === -Infinity && d === Infinity && ahead >= from && ahead <= to;
         const share = (ahead - from) / (to - from);
         const [low, high] = [a + (c - a) * share, b + (d - b) * share];
-        return from === 0.5 && to === 60 && Math.abs(low - ends[0]) < 1e-6 * (1 + Math.abs(ends[0])) && Math.abs(high - ends[1]) < 1e-6 * (1 + Math.abs(ends[1]));
+        return (
+          from === 0.5 &&
+          to === 60 &&
+          Math.abs(low - ends[0]) < 1e-6 * (1 + Math.abs(ends[0])) &&
+          Math.abs(high - ends[1]) < 1e-6 * (1 + Math.abs(ends[1]))
+        );
       }),
     );
   });
@@ -75,17 +98,33 @@ describe('the section', () => {
 
   test('a pin put at a place of the section is seen there, and stays where it was across it', () => {
     fc.assert(
-      fc.property(tilted, fc.constantFrom('side' as const, 'plan' as const), evenly(1, 20), evenly(-2, 2), evenly(-20, 20), (settings, view, ahead, u, yawDeg) => {
-        const pinned = { ...settings, scene: { ...scene, yawDeg }, pins: [{ id: 'p', name: 'p', role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at: [0.4, 1.1, 0.3] as const } }] };
-        const at = pinPutAt(pinned, 'p', view, [ahead, u]);
-        if (!at) return false;
-        const moved = { ...pinned, pins: pinned.pins.map((pin) => ({ ...pin, place: { kind: 'point' as const, at } })) };
-        const other = view === 'side' ? ('plan' as const) : ('side' as const);
-        const [seen] = sectionOf(moved, view).pins[0]?.points ?? [];
-        const [before] = sectionOf(pinned, other).pins[0]?.points ?? [];
-        const [after] = sectionOf(moved, other).pins[0]?.points ?? [];
-        return Math.hypot((seen?.[0] ?? NaN) - ahead, (seen?.[1] ?? NaN) - u) < 1e-9 && Math.abs((after?.[1] ?? NaN) - (before?.[1] ?? NaN)) < 1e-9;
-      }),
+      fc.property(
+        tilted,
+        fc.constantFrom('side' as const, 'plan' as const),
+        evenly(1, 20),
+        evenly(-2, 2),
+        evenly(-20, 20),
+        (settings, view, ahead, u, yawDeg) => {
+          const pinned = {
+            ...settings,
+            scene: { ...scene, yawDeg },
+            pins: [
+              { id: 'p', name: 'p', role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at: [0.4, 1.1, 0.3] as const } },
+            ],
+          };
+          const at = pinPutAt(pinned, 'p', view, [ahead, u]);
+          if (!at) return false;
+          const moved = { ...pinned, pins: pinned.pins.map((pin) => ({ ...pin, place: { kind: 'point' as const, at } })) };
+          const other = view === 'side' ? ('plan' as const) : ('side' as const);
+          const [seen] = sectionOf(moved, view).pins[0]?.points ?? [];
+          const [before] = sectionOf(pinned, other).pins[0]?.points ?? [];
+          const [after] = sectionOf(moved, other).pins[0]?.points ?? [];
+          return (
+            Math.hypot((seen?.[0] ?? NaN) - ahead, (seen?.[1] ?? NaN) - u) < 1e-9 &&
+            Math.abs((after?.[1] ?? NaN) - (before?.[1] ?? NaN)) < 1e-9
+          );
+        },
+      ),
     );
   });
 

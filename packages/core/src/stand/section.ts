@@ -153,13 +153,28 @@ export function wedgeArea(settings: StandSettings, view: SectionView, fromM: num
   const beyond = (imageMm * axis[2]) / focalMm - 1;
   if (Math.abs(axis[across(view)]) >= 1e-12) {
     const [a, b] = [wedgeAt(settings, view, fromM), wedgeAt(settings, view, toM)];
-    return a && b && [[fromM, a[0]], [fromM, a[1]], [toM, b[1]], [toM, b[0]]];
+    return (
+      a &&
+      b && [
+        [fromM, a[0]],
+        [fromM, a[1]],
+        [toM, b[1]],
+        [toM, b[0]],
+      ]
+    );
   }
   // Upright limits: |beyond − v/z| ≤ e.
   if (beyond + e <= 0) return null;
   const from = Math.max(fromM, imageMm / (beyond + e) / 1000);
   const to = beyond > e ? Math.min(toM, imageMm / (beyond - e) / 1000) : toM;
-  return from >= to ? null : [[from, -Infinity], [from, Infinity], [to, Infinity], [to, -Infinity]];
+  return from >= to
+    ? null
+    : [
+        [from, -Infinity],
+        [from, Infinity],
+        [to, Infinity],
+        [to, -Infinity],
+      ];
 }
 
 /** The focus that puts the plane of sharp focus through a place of the section at the present tilt, m along the axis; `undefined` where none does. */

@@ -6,12 +6,23 @@ import { alongAxisMm, focusFor, standImageMm } from './back';
 import { anyStand, stand } from './fixtures.test-support';
 import { movedOff, patched, UNTURNED, type StandPatch, type StandSettings } from './settings';
 
-const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 12, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 12,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
 const turn = fc.record({ tiltDeg: evenly(-9, 9), swingDeg: evenly(-9, 9) });
 
 /** Each kind of change with what it may touch. */
 const changes: fc.Arbitrary<{ readonly patch: StandPatch; readonly touches: readonly (keyof StandSettings)[] }> = fc.oneof(
-  fc.constantFrom('landscape' as const, 'portrait' as const).map((orientation) => ({ patch: { orientation }, touches: ['orientation' as const] })),
+  fc
+    .constantFrom('landscape' as const, 'portrait' as const)
+    .map((orientation) => ({ patch: { orientation }, touches: ['orientation' as const] })),
   evenly(-20, 20).map((riseMm) => ({ patch: { movements: { riseMm } }, touches: ['movements' as const] })),
   fc.constantFrom(4, 8, 16).map((fNumber) => ({ patch: { fNumber }, touches: ['fNumber' as const] })),
   turn.map((front) => ({ patch: { front }, touches: ['front' as const, 'focusM' as const] })),
@@ -31,7 +42,8 @@ describe('a change laid over a stand', () => {
         const before = JSON.stringify(settings);
         const next = patched(settings, patch);
         expect(JSON.stringify(settings)).toBe(before);
-        for (const key of Object.keys(settings) as (keyof StandSettings)[]) if (!touches.includes(key)) expect(next[key]).toEqual(settings[key]);
+        for (const key of Object.keys(settings) as (keyof StandSettings)[])
+          if (!touches.includes(key)) expect(next[key]).toEqual(settings[key]);
         expect(Object.keys(next).sort()).toEqual(Object.keys(settings).sort());
       }),
       { numRuns: 300 },
@@ -53,7 +65,9 @@ describe('a change laid over a stand', () => {
     expect(patched(settings, { movements: { shiftMm: 5 } }).movements).toEqual({ riseMm: 3, shiftMm: 5 });
     expect(patched(settings, { placing: { yawDeg: 7 } }).scene).toEqual({ ...scene, yawDeg: 7 });
     expect(patched(settings, { shaded: true }).scene?.light).toBeNull();
-    expect(patched({ ...settings, scene: { ...scene, light: { bearingDeg: 10, heightDeg: 20, shaded: false } } }, { shaded: true }).scene?.light).toEqual({ bearingDeg: 10, heightDeg: 20, shaded: true });
+    expect(
+      patched({ ...settings, scene: { ...scene, light: { bearingDeg: 10, heightDeg: 20, shaded: false } } }, { shaded: true }).scene?.light,
+    ).toEqual({ bearingDeg: 10, heightDeg: 20, shaded: true });
   });
 
   test('composed is as the lens is turned by the same change', () => {

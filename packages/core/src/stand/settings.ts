@@ -29,7 +29,13 @@ export interface FocusLimits {
   readonly softTimes: number;
 }
 
-export const FIRST_FOCUS_LIMITS: FocusLimits = { smallestFNumber: null, mostTakes: 12, secondsPerTake: 4, somethingMoves: false, softTimes: 4 };
+export const FIRST_FOCUS_LIMITS: FocusLimits = {
+  smallestFNumber: null,
+  mostTakes: 12,
+  secondsPerTake: 4,
+  somethingMoves: false,
+  softTimes: 4,
+};
 
 /** All that the photographer sets at one camera position; everything else follows from it. */
 export interface StandSettings {
@@ -66,7 +72,10 @@ export interface StandSettings {
 }
 
 /** What a stand has beyond rig, movements, aperture and focus when nothing was said. */
-export const PLAIN_SETTINGS: Pick<StandSettings, 'crop' | 'front' | 'composedAt' | 'rear' | 'pins' | 'sharpness' | 'limits' | 'mosaic' | 'scene' | 'exposure' | 'card'> = {
+export const PLAIN_SETTINGS: Pick<
+  StandSettings,
+  'crop' | 'front' | 'composedAt' | 'rear' | 'pins' | 'sharpness' | 'limits' | 'mosaic' | 'scene' | 'exposure' | 'card'
+> = {
   crop: null,
   front: UNTURNED,
   composedAt: UNTURNED,
@@ -119,7 +128,8 @@ export function patched(settings: StandSettings, patch: StandPatch): StandSettin
     fNumber: patch.fNumber ?? settings.fNumber,
     movements: patch.movements === undefined ? settings.movements : { ...settings.movements, ...patch.movements },
     // Nearer than at infinity only a lens that leans focuses anything; straight again it is at infinity.
-    focusM: focusM !== null && focusM < 0 && [front, rear].every(({ tiltDeg, swingDeg }) => tiltDeg === 0 && swingDeg === 0) ? null : focusM,
+    focusM:
+      focusM !== null && focusM < 0 && [front, rear].every(({ tiltDeg, swingDeg }) => tiltDeg === 0 && swingDeg === 0) ? null : focusM,
     exposure: patch.exposure === undefined ? settings.exposure : { ...settings.exposure, ...patch.exposure },
     mosaic: patch.mosaic === undefined ? settings.mosaic : patch.mosaic,
     scene: moved.scene && withScene(moved.scene, patch),

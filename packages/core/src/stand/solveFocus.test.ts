@@ -22,24 +22,58 @@ import { stackFrames } from '../focus/stack';
 import { apertureForSpread } from '../focus/spread';
 import { evenly } from '../evenly.test-support';
 
-const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 10,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
   if (!rig.known) throw new Error('not known');
   return rig.value;
 };
 const FIELD = rigOf(view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }));
-const TILTING = rigOf(mounted({ lens: lens({ focalMm: 50, slides: 'rotating', travelMm: 12, tilts: 'oneWay', tiltDeg: 8, tiltLock: 'parallel', tiltStepDeg: 1, pivotMm: 10, nearestM: 0.4, nearestMagnification: 0.2 }) }));
+const TILTING = rigOf(
+  mounted({
+    lens: lens({
+      focalMm: 50,
+      slides: 'rotating',
+      travelMm: 12,
+      tilts: 'oneWay',
+      tiltDeg: 8,
+      tiltLock: 'parallel',
+      tiltStepDeg: 1,
+      pivotMm: 10,
+      nearestM: 0.4,
+      nearestMagnification: 0.2,
+    }),
+  }),
+);
 
-const point = (n: number, at: Vec3, role: PinRole = 'sharp', weight = 1): Pin => ({ id: `p${n}`, name: `pin ${n}`, role, weight, place: { kind: 'point', at } });
-const pinned = (pins: readonly Pin[], more: Partial<StandSettings> = {}): StandSettings => stand({ rig: FIELD, scene, pins, fNumber: 22, focusM: 10, ...more });
+const point = (n: number, at: Vec3, role: PinRole = 'sharp', weight = 1): Pin => ({
+  id: `p${n}`,
+  name: `pin ${n}`,
+  role,
+  weight,
+  place: { kind: 'point', at },
+});
+const pinned = (pins: readonly Pin[], more: Partial<StandSettings> = {}): StandSettings =>
+  stand({ rig: FIELD, scene, pins, fNumber: 22, focusM: 10, ...more });
 const places = fc.array(fc.tuple(evenly(-3, 3), evenly(0, 4), evenly(-6, 20)), { minLength: 3, maxLength: 9 });
 
 describe('focus solved on a stand', () => {
   test('what it says holds: the rays of every pin at that opening are within what is allowed', () => {
     fc.assert(
       fc.property(places, fc.constantFrom('front' as const, 'rear' as const, 'none' as const), evenly(-8, 8), (at, by, yawDeg) => {
-        const settings = pinned(at.map((p, i) => point(i, p)), { scene: { ...scene, yawDeg } });
+        const settings = pinned(
+          at.map((p, i) => point(i, p)),
+          { scene: { ...scene, yawDeg } },
+        );
         const found = solveFocus(settings, by);
         if (!found.ok) return false;
         const { cocMm } = standBlurAllowed(settings);
@@ -76,7 +110,14 @@ describe('focus solved on a stand', () => {
         for (let swingDeg = -12; swingDeg <= 12; swingDeg += 3) {
           const turned = { ...settings, rear: { tiltDeg, swingDeg } };
           const there = standBack(turned);
-          const needs = there ? leastApertureAt(90, at.map((p) => seenFrom(there, p)), cocMm, axisToBack(turned)).fNumber : 0;
+          const needs = there
+            ? leastApertureAt(
+                90,
+                at.map((p) => seenFrom(there, p)),
+                cocMm,
+                axisToBack(turned),
+              ).fNumber
+            : 0;
           expect(fNumber).toBeLessThanOrEqual(needs + 0.3);
         }
       }
@@ -125,7 +166,9 @@ describe('focus solved on a stand', () => {
 
   test('a tilt that gains nothing once it is set down in hundredths is not offered', () => {
     // Found by dice: rounded, the tilt takes a smaller aperture than none, by one part in a million.
-    const settings = pinned([point(1, [0, 1.17, 0.28]), point(2, [0, 0.33, 25.29]), point(3, [0, 0, 0.51]), point(4, [0, 0, 0.51])], { sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 } });
+    const settings = pinned([point(1, [0, 1.17, 0.28]), point(2, [0, 0.33, 25.29]), point(3, [0, 0, 0.51]), point(4, [0, 0, 0.51])], {
+      sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
+    });
     const [front, none] = [solveFocus(settings, 'front'), solveFocus(settings, 'none')];
     if (!front.ok || !none.ok) throw new Error('not solved');
     expect(front.solution.fNumber).toBeLessThanOrEqual(none.solution.fNumber);
@@ -140,8 +183,14 @@ describe('focus solved on a stand', () => {
     const near = solveFocus(pinned([point(1, [0, 1.5, -9.95])]), 'front');
     expect(!near.ok && near.words).toMatch(/50 mm before the lens, inside its focal length of 90 mm/);
     expect(solveFocus(pinned([]), 'front')).toMatchObject({ ok: false });
-    expect(solveFocus(pinned([point(1, [0, 1, 0])], { rig: rigOf(mounted()) }), 'rear')).toMatchObject({ ok: false, words: 'The back of this rig cannot be turned.' });
-    const unknown = solveFocus(pinned([point(1, [0, 0, -8]), point(2, [0, 0, 40])], { rig: rigOf(mounted({ lens: lens({ tilts: null }) })) }), 'front');
+    expect(solveFocus(pinned([point(1, [0, 1, 0])], { rig: rigOf(mounted()) }), 'rear')).toMatchObject({
+      ok: false,
+      words: 'The back of this rig cannot be turned.',
+    });
+    const unknown = solveFocus(
+      pinned([point(1, [0, 0, -8]), point(2, [0, 0, 40])], { rig: rigOf(mounted({ lens: lens({ tilts: null }) })) }),
+      'front',
+    );
     expect(!unknown.ok && unknown.words).toMatch(/not known/);
   });
 
@@ -181,7 +230,10 @@ describe('a pivot behind the lens', () => {
 });
 
 describe('the aperture that is chosen', () => {
-  const depth = pinned([point(1, [0, 1, -4]), point(2, [0, 1, 6])], { focusM: 8, sharpness: { school: 'pixels', pixels: 2, columnsPx: 24_000 } });
+  const depth = pinned([point(1, [0, 1, -4]), point(2, [0, 1, 6])], {
+    focusM: 8,
+    sharpness: { school: 'pixels', pixels: 2, columnsPx: 24_000 },
+  });
 
   test('balance of both blurs is the published rule’s, within a click: N = √(375·Δ)/(1 + m)', () => {
     const straight = solveFocus(depth, 'none');
@@ -212,7 +264,8 @@ describe('a standard in pixels', () => {
   test('is so many of the pixels that are there, cropped, turned or on another back', () => {
     const settings = stand({ sharpness: { school: 'pixels', pixels: 2, columnsPx: 999 } });
     const pixel = 36 / 8256;
-    for (const each of [settings, { ...settings, crop: 3 }, { ...settings, crop: 1, orientation: 'portrait' as const }]) expect(standBlurAllowed(each).cocMm).toBeCloseTo(2 * pixel, 5);
+    for (const each of [settings, { ...settings, crop: 3 }, { ...settings, crop: 1, orientation: 'portrait' as const }])
+      expect(standBlurAllowed(each).cocMm).toBeCloseTo(2 * pixel, 5);
     const { rig } = settings;
     const finer = { ...settings, rig: { ...rig, back: { ...rig.back, columnsPx: 16_512, rowsPx: 11_008 } } };
     expect(standBlurAllowed(finer).cocMm).toBeCloseTo(pixel, 6);
@@ -231,10 +284,16 @@ describe('tilt or stack', () => {
   });
 
   test('prefers one tilted take for the ground, and the photographer’s limits rule out what they do', () => {
-    const ground = pinned([point(1, [0, 0, -8]), point(2, [0, 0, 30]), point(3, [1, 0, 0])], { sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 }, fNumber: 16 });
+    const ground = pinned([point(1, [0, 0, -8]), point(2, [0, 0, 30]), point(3, [1, 0, 0])], {
+      sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
+      fNumber: 16,
+    });
     expect(tiltOrStack(ground)?.preferred).toBe('tilt');
     const limited = tiltOrStack({ ...ground, limits: { ...ground.limits, somethingMoves: true, mostTakes: 1 } });
-    expect(limited?.options.find(({ way }) => way === 'stack')?.breaks).toEqual(['more takes than you make', 'something moves between takes']);
+    expect(limited?.options.find(({ way }) => way === 'stack')?.breaks).toEqual([
+      'more takes than you make',
+      'something moves between takes',
+    ]);
     expect(tiltOrStack(pinned([]))).toBeNull();
   });
 });
@@ -247,7 +306,8 @@ describe('isolating one of a row', () => {
     const found = isolate(row, 'p1', 'swing', wanted);
     expect(found?.enough).toBe(true);
     expect(found?.ownBlurMm).toBeLessThan(1e-9);
-    const least = (deg: number): number => Math.min(...(isolate({ ...row }, 'p1', 'swing', deg)?.neighbours.map(({ blurMm }) => blurMm) ?? [0]));
+    const least = (deg: number): number =>
+      Math.min(...(isolate({ ...row }, 'p1', 'swing', deg)?.neighbours.map(({ blurMm }) => blurMm) ?? [0]));
     expect(least(wanted)).toBeGreaterThanOrEqual(wanted);
     const turn = Math.abs(found?.turnDeg ?? 0) - 0.1;
     // (f/N)·v·sin(swing)·x/(f·z): blur grows with the sine of the swing.
@@ -263,7 +323,11 @@ describe('isolating one of a row', () => {
         const n = apparentScale(50, 4, u, u * r, blur);
         fc.pre(n > 1.001 && (u * 1000) / n > 60);
         // Photograph the model: everything n times smaller and nearer, straight, focused on the same thing.
-        const model = blurOf({ focalMm: 50, imageMm: (50 * ((u * 1000) / n)) / ((u * 1000) / n - 50), tiltDeg: 0, swingDeg: 0, axis: [0, 0, 1] }, 4, [0, 0, (u * r) / n]);
+        const model = blurOf(
+          { focalMm: 50, imageMm: (50 * ((u * 1000) / n)) / ((u * 1000) / n - 50), tiltDeg: 0, swingDeg: 0, axis: [0, 0, 1] },
+          4,
+          [0, 0, (u * r) / n],
+        );
         return Math.abs((model ?? 0) / blur - 1) < 1e-6;
       }),
     );

@@ -38,7 +38,7 @@ export interface NoSolution {
   readonly nearest: FocusSolution | null;
 }
 
-export type Solved = { readonly ok: true; readonly solution: FocusSolution } | { readonly ok: false } & NoSolution;
+export type Solved = { readonly ok: true; readonly solution: FocusSolution } | ({ readonly ok: false } & NoSolution);
 
 /** What the lens of a stand can be tilted, where its slides stand; `null` when that is not known. */
 export function standTiltMechanism({ rig, movements }: Pick<StandSettings, 'rig' | 'movements'>): TiltMechanism | null {
@@ -94,7 +94,9 @@ function refused(words: string, nearest: FocusSolution | null = null): Solved {
 }
 
 function mechanismWords(by: TurnedBy): string {
-  return by === 'rear' ? 'The back of this rig cannot be turned.' : 'How far this lens tilts, and which way, is not known; give the figures of its mechanism.';
+  return by === 'rear'
+    ? 'The back of this rig cannot be turned.'
+    : 'How far this lens tilts, and which way, is not known; give the figures of its mechanism.';
 }
 
 /** A pin that no lens can focus, in words. */
@@ -102,15 +104,29 @@ function firstBad(settings: StandSettings, placed: readonly PlacedPin[]): { read
   const { focalMm } = settings.rig.lens;
   for (const each of placed) {
     for (const [, , z] of each.points) {
-      if (z <= 0) return { placed: each, words: `The pin “${each.pin.name}” lies behind the camera; no setting of the lens brings it to focus. Move it, or turn the camera toward it.` };
-      if (z * 1000 <= focalMm) return { placed: each, words: `The pin “${each.pin.name}” lies ${(z * 1000).toFixed(0)} mm before the lens, inside its focal length of ${focalMm} mm: nothing there can be focused.` };
+      if (z <= 0)
+        return {
+          placed: each,
+          words: `The pin “${each.pin.name}” lies behind the camera; no setting of the lens brings it to focus. Move it, or turn the camera toward it.`,
+        };
+      if (z * 1000 <= focalMm)
+        return {
+          placed: each,
+          words: `The pin “${each.pin.name}” lies ${(z * 1000).toFixed(0)} mm before the lens, inside its focal length of ${focalMm} mm: nothing there can be focused.`,
+        };
     }
   }
   return null;
 }
 
 // At the marked aperture that the sharp pins take, the largest weight that the others can have beside them.
-function withBest(settings: StandSettings, by: TurnedBy, first: FocusSolution, sharp: readonly PlacedPin[], best: readonly PlacedPin[]): FocusSolution {
+function withBest(
+  settings: StandSettings,
+  by: TurnedBy,
+  first: FocusSolution,
+  sharp: readonly PlacedPin[],
+  best: readonly PlacedPin[],
+): FocusSolution {
   const limit = first.marked ?? first.fNumber;
   const at = (share: number): FocusSolution | null => {
     const both = solved(settings, by, () => wantedOf([...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight));
@@ -169,7 +185,12 @@ function solved(settings: StandSettings, by: TurnedBy, wanted: () => Wanted): Fo
   const unturned = (): FocusSolution => finished(settings, by, { front: UNTURNED, rear: settings.rear }, points, weights);
   if (straight.fNumber <= settings.rig.lens.widestFNumber) return unturned();
   const backStraight = settings.rear.tiltDeg === 0 && settings.rear.swingDeg === 0;
-  const turn = by === 'none' ? UNTURNED : backStraight ? leastAperture(focalMm, points, cocMm, mechanism, weights) : acrossTurnedBack(settings, mechanism, points, weights);
+  const turn =
+    by === 'none'
+      ? UNTURNED
+      : backStraight
+        ? leastAperture(focalMm, points, cocMm, mechanism, weights)
+        : acrossTurnedBack(settings, mechanism, points, weights);
   const front = fine(nearestTilt(mechanism, fine(turn)));
   const turned = finished(settings, by, { front, rear: settings.rear }, points, weights);
   // In hundredths of a degree a tilt may gain nothing any more.
@@ -177,10 +198,16 @@ function solved(settings: StandSettings, by: TurnedBy, wanted: () => Wanted): Fo
 }
 
 // The back is turned already: what the mechanism allows is a piece of the sphere of axes that lies askew to it.
-function acrossTurnedBack(settings: StandSettings, mechanism: TiltMechanism, points: readonly Vec3[], weights: readonly number[]): StandardTurn {
+function acrossTurnedBack(
+  settings: StandSettings,
+  mechanism: TiltMechanism,
+  points: readonly Vec3[],
+  weights: readonly number[],
+): StandardTurn {
   const { focalMm } = settings.rig.lens;
   const { cocMm } = standBlurAllowed(settings);
-  const needs = (front: StandardTurn): number => leastApertureAt(focalMm, points, cocMm, axisToBack({ front, rear: settings.rear }), weights).fNumber;
+  const needs = (front: StandardTurn): number =>
+    leastApertureAt(focalMm, points, cocMm, axisToBack({ front, rear: settings.rear }), weights).fNumber;
   switch (mechanism.kind) {
     case 'line': {
       const { x } = leastInBox((deg) => needs(axisAngles(lockedAxis(mechanism.angleDeg, deg))), mechanism.rangeDeg, [0, 0]);
@@ -193,7 +220,11 @@ function acrossTurnedBack(settings: StandSettings, mechanism: TiltMechanism, poi
     case 'cone':
     case 'free': {
       const most = mechanism.kind === 'cone' ? mechanism.maxDeg : 45;
-      const { x, y } = leastInBox((tiltDeg, swingDeg) => needs(nearestTilt(mechanism, { tiltDeg, swingDeg })), [-most, most], [-most, most]);
+      const { x, y } = leastInBox(
+        (tiltDeg, swingDeg) => needs(nearestTilt(mechanism, { tiltDeg, swingDeg })),
+        [-most, most],
+        [-most, most],
+      );
       return nearestTilt(mechanism, { tiltDeg: x, swingDeg: y });
     }
   }
@@ -225,7 +256,8 @@ function byRear(settings: StandSettings, points: readonly Vec3[], weights: reado
   const free = normal && normal[2] > 0 ? axisAngles(scaled(normal, 1 / length(normal))) : UNTURNED;
   const [[t0, t1], [s0, s1]] = [mechanism.tiltDeg, mechanism.swingDeg];
   const within = free.tiltDeg >= t0 && free.tiltDeg <= t1 && free.swingDeg >= s0 && free.swingDeg <= s1;
-  const along = (edge: (deg: number) => StandardTurn, from: number, to: number): StandardTurn => edge(leastBetween((deg) => needs(edge(deg)), from, to, 16, 1e-4).at);
+  const along = (edge: (deg: number) => StandardTurn, from: number, to: number): StandardTurn =>
+    edge(leastBetween((deg) => needs(edge(deg)), from, to, 16, 1e-4).at);
   const tried: readonly StandardTurn[] = within
     ? [free]
     : [
@@ -237,11 +269,23 @@ function byRear(settings: StandSettings, points: readonly Vec3[], weights: reado
   const best = tried.reduce((least, each) => (needs(each) < needs(least) ? each : least), tried[0] ?? UNTURNED);
   const rear = fine(best);
   const axes = rearAxes(rear);
-  return finished(settings, 'rear', { front: settings.front, rear }, base.map((point) => turnedToCamera(axes, point)), weights);
+  return finished(
+    settings,
+    'rear',
+    { front: settings.front, rear },
+    base.map((point) => turnedToCamera(axes, point)),
+    weights,
+  );
 }
 
 /** The focus and opening for standards that are given, in hundredths of a degree as they are set down. */
-function finished(settings: StandSettings, by: TurnedBy, { front, rear }: { readonly front: StandardTurn; readonly rear: StandardTurn }, points: readonly Vec3[], weights: readonly number[]): FocusSolution {
+function finished(
+  settings: StandSettings,
+  by: TurnedBy,
+  { front, rear }: { readonly front: StandardTurn; readonly rear: StandardTurn },
+  points: readonly Vec3[],
+  weights: readonly number[],
+): FocusSolution {
   const { focalMm } = settings.rig.lens;
   const { cocMm } = standBlurAllowed(settings);
   const axis = axisToBack({ front, rear });

@@ -20,7 +20,9 @@ export function leastBlurWith(settings: StandSettings): number | null {
   const { front, rear } = settings;
   const holds = (tiltDeg: number, swingDeg: number): boolean => {
     const axis = axisToBack({ front: { tiltDeg, swingDeg }, rear });
-    return placed.every(({ points, pin }) => points.every((point) => Math.abs(defocus({ ...setting, axis }, point)) * pin.weight <= allowed * (1 + 1e-9)));
+    return placed.every(({ points, pin }) =>
+      points.every((point) => Math.abs(defocus({ ...setting, axis }, point)) * pin.weight <= allowed * (1 + 1e-9)),
+    );
   };
   if (!holds(front.tiltDeg, front.swingDeg)) return 0;
   // Along the tilt that is set: it is that scale which is read.

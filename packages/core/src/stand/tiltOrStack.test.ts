@@ -13,14 +13,39 @@ import { DEPTH_WAYS, tiltOrStack, type DepthOption } from './tiltOrStack';
 
 /** Evenly, in centimetres. */
 const metres = (min: number, max: number) => fc.integer({ min: min * 100, max: max * 100 }).map((cm) => cm / 100);
-const built = assembled({ name: 'rig', rigId: null, parts: view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }) });
+const built = assembled({
+  name: 'rig',
+  rigId: null,
+  parts: view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }),
+});
 if (!built.known) throw new Error('not known');
 const rig = built.value;
-const scene: Scene = { subject: FIRST_SUBJECTS.front, distanceM: 10, asideM: 0, cameraHeightM: 1.5, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 10,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
 const point = (n: number, at: Vec3): Pin => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp', weight: 1, place: { kind: 'point', at } });
 const places = fc.array(fc.tuple(metres(-3, 3), metres(0, 4), metres(-8, 30)), { minLength: 2, maxLength: 6 });
-const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): StandSettings => stand({ rig, scene, pins: at.map((p, i) => point(i, p)), fNumber, focusM: 10, sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 } }));
-const of = (settings: StandSettings, way: DepthOption['way']): DepthOption | undefined => tiltOrStack(settings)?.options.find((each) => each.way === way);
+const stands = fc
+  .record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) })
+  .map(({ places: at, fNumber }): StandSettings =>
+    stand({
+      rig,
+      scene,
+      pins: at.map((p, i) => point(i, p)),
+      fNumber,
+      focusM: 10,
+      sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
+    }),
+  );
+const of = (settings: StandSettings, way: DepthOption['way']): DepthOption | undefined =>
+  tiltOrStack(settings)?.options.find((each) => each.way === way);
 
 /** By hand: the lens set at every step of the stack, and each pin looked for in the take that shows it best; in permissible blurs. */
 function worstOfStack(settings: StandSettings, { takes, railMm, stepMm, fromM }: DepthOption): number {
@@ -96,19 +121,39 @@ describe('tilt or stack', () => {
 
   test('what is preferred keeps every limit, and nothing with fewer takes does', () => {
     fc.assert(
-      fc.property(stands, fc.integer({ min: 1, max: 20 }), fc.option(fc.constantFrom(8, 16, 32)), fc.boolean(), (settings, mostTakes, smallestFNumber, somethingMoves) => {
-        const found = tiltOrStack({ ...settings, limits: { ...settings.limits, mostTakes, smallestFNumber, somethingMoves } });
-        if (!found) return false;
-        const keeping = found.options.filter(({ breaks }) => breaks.length === 0);
-        const preferred = found.options.find(({ way }) => way === found.preferred);
-        if (!preferred) return keeping.length === 0;
-        return preferred.breaks.length === 0 && keeping.every(({ takes }) => takes >= preferred.takes) && (!somethingMoves || preferred.takes === 1) && preferred.takes <= mostTakes;
-      }),
+      fc.property(
+        stands,
+        fc.integer({ min: 1, max: 20 }),
+        fc.option(fc.constantFrom(8, 16, 32)),
+        fc.boolean(),
+        (settings, mostTakes, smallestFNumber, somethingMoves) => {
+          const found = tiltOrStack({ ...settings, limits: { ...settings.limits, mostTakes, smallestFNumber, somethingMoves } });
+          if (!found) return false;
+          const keeping = found.options.filter(({ breaks }) => breaks.length === 0);
+          const preferred = found.options.find(({ way }) => way === found.preferred);
+          if (!preferred) return keeping.length === 0;
+          return (
+            preferred.breaks.length === 0 &&
+            keeping.every(({ takes }) => takes >= preferred.takes) &&
+            (!somethingMoves || preferred.takes === 1) &&
+            preferred.takes <= mostTakes
+          );
+        },
+      ),
     );
   });
 
   test('every way has its name, and time is takes times what one takes', () => {
-    const found = tiltOrStack(stand({ rig, scene, pins: [point(1, [0, 0, -8]), point(2, [0, 3, 30])], fNumber: 11, focusM: 10, limits: { smallestFNumber: null, mostTakes: 99, secondsPerTake: 7, somethingMoves: false, softTimes: 4 } }));
+    const found = tiltOrStack(
+      stand({
+        rig,
+        scene,
+        pins: [point(1, [0, 0, -8]), point(2, [0, 3, 30])],
+        fNumber: 11,
+        focusM: 10,
+        limits: { smallestFNumber: null, mostTakes: 99, secondsPerTake: 7, somethingMoves: false, softTimes: 4 },
+      }),
+    );
     for (const { way, takes, seconds } of found?.options ?? []) {
       expect(DEPTH_WAYS[way]).toMatch(/^[A-Z]/);
       expect(seconds).toBe(takes * 7);

@@ -62,15 +62,22 @@ export function tiltOrStack(settings: StandSettings): DepthComparison | null {
   const [tilted, straight] = [solveFocus(settings, 'front'), solveFocus(settings, 'none')];
   if (placed.length === 0 || !straight.ok) return null;
   const options: DepthOption[] = [];
-  if (tilted.ok && (tilted.solution.front.tiltDeg !== 0 || tilted.solution.front.swingDeg !== 0)) options.push(oneTake(settings, 'tilt', tilted.solution));
+  if (tilted.ok && (tilted.solution.front.tiltDeg !== 0 || tilted.solution.front.swingDeg !== 0))
+    options.push(oneTake(settings, 'tilt', tilted.solution));
   options.push(oneTake(settings, 'none', straight.solution));
   const points = placed.flatMap((each) => each.points);
   options.push(stacked(settings, 'stack', straight.solution, points));
   if (tilted.ok && options.length > 2) options.push(stacked(settings, 'tilt and stack', tilted.solution, points));
-  const two = twoTakes(settings, placed.map(({ points: own }) => own));
+  const two = twoTakes(
+    settings,
+    placed.map(({ points: own }) => own),
+  );
   if (two) options.push(two);
   const keeping = options.filter(({ breaks }) => breaks.length === 0);
-  const preferred = keeping.reduce<DepthOption | null>((best, each) => (best === null || each.takes < best.takes || (each.takes === best.takes && each.fNumber < best.fNumber) ? each : best), null);
+  const preferred = keeping.reduce<DepthOption | null>(
+    (best, each) => (best === null || each.takes < best.takes || (each.takes === best.takes && each.fNumber < best.fNumber) ? each : best),
+    null,
+  );
   return { options, preferred: preferred?.way ?? null };
 }
 
@@ -85,7 +92,20 @@ function limited(settings: StandSettings, takes: number, fNumber: number, marked
 }
 
 function oneTake(settings: StandSettings, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
-  return { way, takes: 1, fNumber, marked, seconds: settings.limits.secondsPerTake, railMm: 0, stepMm: 0, fromM: focusM, toM: focusM, moves: 'nothing', patch, breaks: limited(settings, 1, fNumber, marked) };
+  return {
+    way,
+    takes: 1,
+    fNumber,
+    marked,
+    seconds: settings.limits.secondsPerTake,
+    railMm: 0,
+    stepMm: 0,
+    fromM: focusM,
+    toM: focusM,
+    moves: 'nothing',
+    patch,
+    breaks: limited(settings, 1, fNumber, marked),
+  };
 }
 
 /** The image distances along the back's normal at which points come to focus with the lens turned so, mm. */
@@ -140,7 +160,12 @@ function twoTakes(settings: StandSettings, pins: readonly (readonly Vec3[])[]): 
   const mechanism = standTiltMechanism(settings) ?? { kind: 'cone' as const, maxDeg: 0 };
   const need = (mask: number): ReturnType<typeof leastAperture> | null => {
     try {
-      return leastAperture(focalMm, pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])), cocMm, mechanism);
+      return leastAperture(
+        focalMm,
+        pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])),
+        cocMm,
+        mechanism,
+      );
     } catch (error) {
       if (error instanceof CoreError) return null;
       throw error;
@@ -158,7 +183,20 @@ function twoTakes(settings: StandSettings, pins: readonly (readonly Vec3[])[]): 
   if (least === null) return null;
   const marked = markedFor(settings, least.fNumber);
   const railMm = Math.abs(least.images[0] - least.images[1]);
-  return { way: 'two takes', takes: 2, fNumber: least.fNumber, marked, seconds: 2 * settings.limits.secondsPerTake, railMm, stepMm: railMm, fromM: null, toM: null, moves: 'tilt and focus', patch: null, breaks: limited(settings, 2, least.fNumber, marked) };
+  return {
+    way: 'two takes',
+    takes: 2,
+    fNumber: least.fNumber,
+    marked,
+    seconds: 2 * settings.limits.secondsPerTake,
+    railMm,
+    stepMm: railMm,
+    fromM: null,
+    toM: null,
+    moves: 'tilt and focus',
+    patch: null,
+    breaks: limited(settings, 2, least.fNumber, marked),
+  };
 }
 
 /** How far the lens stands out beyond its focal length along its own axis, mm; below zero nearer than at infinity. */

@@ -67,13 +67,21 @@ export function turnInOffer(settings: StandSettings): TurnInOffer | null {
       break;
     }
   }
-  return { before, after: best?.after ?? before, patch: best?.patch ?? null, endedBy: best && best.after.watched <= wanted ? null : endedBy };
+  return {
+    before,
+    after: best?.after ?? before,
+    patch: best?.patch ?? null,
+    endedBy: best && best.after.watched <= wanted ? null : endedBy,
+  };
 }
 
 /** What ends the turning: a stop, or a circle that was not left before. */
 function stopped(settings: StandSettings, next: StandSettings): TurnInOffer['endedBy'] {
   if (reaches(next.rig.mechanism, next.movements) === false) return 'slide';
-  for (const [name, circle] of [['light circle', lightCircle], ['sharp circle', sharpCircle]] as const) {
+  for (const [name, circle] of [
+    ['light circle', lightCircle],
+    ['sharp circle', sharpCircle],
+  ] as const) {
     const [was, is] = [circle(settings), circle(next)];
     if (was && is && standMargin(next, is).valueMm < Math.min(0, standMargin(settings, was).valueMm)) return name;
   }

@@ -68,7 +68,16 @@ describe('walls', () => {
   });
 
   test('a front seen toward the north looks south; its right side turned away, it looks to the right of that as the camera sees it', () => {
-    const scene = { subject: { kind: 'front' as const, widthM: 8, heightM: 10, depthM: 5, storeys: 3, bays: 3, turnDeg: 0 }, distanceM: 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+    const scene = {
+      subject: { kind: 'front' as const, widthM: 8, heightM: 10, depthM: 5, storeys: 3, bays: 3, turnDeg: 0 },
+      distanceM: 20,
+      asideM: 0,
+      cameraHeightM: 1.6,
+      yawDeg: 0,
+      pitchDeg: 0,
+      rollDeg: 0,
+      ...PLAIN_SCENE,
+    };
     expect(frontBearing({ ...scene, compassDeg: 0 })).toBe(180);
     // Looking north, right is east: the front looks toward the south-east.
     expect(frontBearing({ ...scene, compassDeg: 0, subject: { ...scene.subject, turnDeg: 45 } })).toBe(135);

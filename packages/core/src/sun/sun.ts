@@ -15,7 +15,8 @@ export interface SunAt {
   readonly altitudeDeg: number;
 }
 
-const observer = ({ latitudeDeg, longitudeDeg, heightM }: Place): Observer => new Observer(requireFinite('latitudeDeg', latitudeDeg), requireFinite('longitudeDeg', longitudeDeg), requireFinite('heightM', heightM));
+const observer = ({ latitudeDeg, longitudeDeg, heightM }: Place): Observer =>
+  new Observer(requireFinite('latitudeDeg', latitudeDeg), requireFinite('longitudeDeg', longitudeDeg), requireFinite('heightM', heightM));
 
 /** The sun's place in the sky at a moment. By the package astronomy-engine, good to a minute of arc. */
 export function sunAt(place: Place, at: Date): SunAt {
@@ -51,7 +52,16 @@ export function sunTimes(place: Place, from: Date): SunTimes {
   const noonAt = SearchHourAngle(Body.Sun, at, 0, from).time.date;
   const noon = noonAt.getTime() - from.getTime() < DAY_MS ? noonAt : null;
   const up = noon ? sunAt(place, noon).altitudeDeg > 0 : false;
-  return { dawn: altitude(1, -6), rise, noon, set, dusk: altitude(-1, -6), lowUntil: altitude(1, LOW_DEG), lowFrom: altitude(-1, LOW_DEG), allDay: rise === null && set === null ? (up ? 'up' : 'down') : null };
+  return {
+    dawn: altitude(1, -6),
+    rise,
+    noon,
+    set,
+    dusk: altitude(-1, -6),
+    lowUntil: altitude(1, LOW_DEG),
+    lowFrom: altitude(-1, LOW_DEG),
+    allDay: rise === null && set === null ? (up ? 'up' : 'down') : null,
+  };
 }
 
 const DAY_MS = 86_400_000;

@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { angleToTop, heightByAngle, heightByBaseline, heightByPicture, heightByStoreys } from './height';
 import { evenly } from '../evenly.test-support';
 
-
 /** The spread of a result when its inputs are shaken, by brute force. */
 function shaken(trials: number, run: (gauss: () => number) => number): number {
   // A fixed generator, so that the test is the same every time (Park & Miller).

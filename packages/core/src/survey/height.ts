@@ -23,13 +23,22 @@ function upAngle(field: string, deg: number): number {
  * degrees, uncertainties of distance and angle as standard deviations.
  * Throws `angle_too_steep`. Source: plane trigonometry; JCGM 100:2008.
  */
-export function heightByAngle(distanceM: number, angleDeg: number, eyeM: number, distanceErrorM: number, angleErrorDeg: number): FoundHeight {
+export function heightByAngle(
+  distanceM: number,
+  angleDeg: number,
+  eyeM: number,
+  distanceErrorM: number,
+  angleErrorDeg: number,
+): FoundHeight {
   requirePositive('distanceM', distanceM);
   const a = upAngle('angleDeg', angleDeg);
   requireFinite('eyeM', eyeM);
   return {
     heightM: eyeM + distanceM * Math.tan(a),
-    uncertaintyM: together(Math.tan(a) * requireNotNegative('distanceErrorM', distanceErrorM), (distanceM / Math.cos(a) ** 2) * radians(requireNotNegative('angleErrorDeg', angleErrorDeg))),
+    uncertaintyM: together(
+      Math.tan(a) * requireNotNegative('distanceErrorM', distanceErrorM),
+      (distanceM / Math.cos(a) ** 2) * radians(requireNotNegative('angleErrorDeg', angleErrorDeg)),
+    ),
   };
 }
 
@@ -46,12 +55,23 @@ export interface BaselineHeight extends FoundHeight {
  * Throws `angles_not_growing` when the nearer angle is not the steeper one.
  * Source: plane trigonometry; JCGM 100:2008.
  */
-export function heightByBaseline(baselineM: number, farDeg: number, nearDeg: number, eyeM: number, baselineErrorM: number, angleErrorDeg: number): BaselineHeight {
+export function heightByBaseline(
+  baselineM: number,
+  farDeg: number,
+  nearDeg: number,
+  eyeM: number,
+  baselineErrorM: number,
+  angleErrorDeg: number,
+): BaselineHeight {
   requirePositive('baselineM', baselineM);
   requireFinite('eyeM', eyeM);
   const [far, near] = [Math.tan(upAngle('farDeg', farDeg)), Math.tan(upAngle('nearDeg', nearDeg))];
   if (far <= 0 || near <= far) {
-    throw new CoreError('angles_not_growing', ['nearDeg'], `nearDeg is ${nearDeg}; the angle at the nearer place must be steeper than the ${farDeg}° at the farther one, and both must look up.`);
+    throw new CoreError(
+      'angles_not_growing',
+      ['nearDeg'],
+      `nearDeg is ${nearDeg}; the angle at the nearer place must be steeper than the ${farDeg}° at the farther one, and both must look up.`,
+    );
   }
   const apart = near - far;
   const error = radians(requireNotNegative('angleErrorDeg', angleErrorDeg));

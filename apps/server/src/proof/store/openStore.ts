@@ -12,7 +12,15 @@ export function openStore(place: string, env: Readonly<Record<string, string | u
   if (!/^[a-z0-9]+:\/\//.test(place)) return folderStore(resolve(place));
   const url = new URL(place);
   const [accessKeyId, secretAccessKey] = [env.AWS_ACCESS_KEY_ID, env.AWS_SECRET_ACCESS_KEY];
-  if (url.protocol !== 's3:' || url.hostname === '') throw new Error(`GANGWAY_STORE is ${place}; it must be a folder, or s3://bucket with ?region= and ?endpoint= where they are needed.`);
-  if (!accessKeyId || !secretAccessKey) throw new Error('GANGWAY_STORE names a bucket; AWS_ACCESS_KEY_ID and AWS_SECRET_ACCESS_KEY must be set for it.');
-  return s3Store({ bucket: url.hostname, region: url.searchParams.get('region') ?? 'us-east-1', endpoint: url.searchParams.get('endpoint'), accessKeyId, secretAccessKey });
+  if (url.protocol !== 's3:' || url.hostname === '')
+    throw new Error(`GANGWAY_STORE is ${place}; it must be a folder, or s3://bucket with ?region= and ?endpoint= where they are needed.`);
+  if (!accessKeyId || !secretAccessKey)
+    throw new Error('GANGWAY_STORE names a bucket; AWS_ACCESS_KEY_ID and AWS_SECRET_ACCESS_KEY must be set for it.');
+  return s3Store({
+    bucket: url.hostname,
+    region: url.searchParams.get('region') ?? 'us-east-1',
+    endpoint: url.searchParams.get('endpoint'),
+    accessKeyId,
+    secretAccessKey,
+  });
 }

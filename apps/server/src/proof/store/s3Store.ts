@@ -17,7 +17,13 @@ export interface S3Place {
 
 /** Files in a bucket of a store that speaks S3. */
 export function s3Store({ bucket, region, endpoint, accessKeyId, secretAccessKey }: S3Place): Store {
-  const client = new S3Client({ region, ...(endpoint === null ? {} : { endpoint, forcePathStyle: true }), credentials: { accessKeyId, secretAccessKey }, requestChecksumCalculation: 'WHEN_REQUIRED', responseChecksumValidation: 'WHEN_REQUIRED' });
+  const client = new S3Client({
+    region,
+    ...(endpoint === null ? {} : { endpoint, forcePathStyle: true }),
+    credentials: { accessKeyId, secretAccessKey },
+    requestChecksumCalculation: 'WHEN_REQUIRED',
+    responseChecksumValidation: 'WHEN_REQUIRED',
+  });
   const stream = async (key: string): Promise<Readable> => {
     const { Body } = await client.send(new GetObjectCommand({ Bucket: bucket, Key: checkedKey(key) }));
     if (!(Body instanceof Readable)) throw new Error(`the store answered ${key} without a body`);

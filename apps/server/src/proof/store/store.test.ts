@@ -13,10 +13,19 @@ const stores: { folder?: Store; bucket?: Store } = {};
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'gangway-store-'));
   // A stand-in for a store that speaks S3, from the registry.
-  bucket = new S3rver({ address: '127.0.0.1', port: 0, silent: true, directory: join(folder, 'bucket'), configureBuckets: [{ name: 'proofs', configs: [] }] });
+  bucket = new S3rver({
+    address: '127.0.0.1',
+    port: 0,
+    silent: true,
+    directory: join(folder, 'bucket'),
+    configureBuckets: [{ name: 'proofs', configs: [] }],
+  });
   const { port } = await bucket.run();
   stores.folder = folderStore(join(folder, 'folder'));
-  stores.bucket = openStore(`s3://proofs?region=us-east-1&endpoint=http://127.0.0.1:${port}`, { AWS_ACCESS_KEY_ID: 'S3RVER', AWS_SECRET_ACCESS_KEY: 'S3RVER' });
+  stores.bucket = openStore(`s3://proofs?region=us-east-1&endpoint=http://127.0.0.1:${port}`, {
+    AWS_ACCESS_KEY_ID: 'S3RVER',
+    AWS_SECRET_ACCESS_KEY: 'S3RVER',
+  });
 });
 afterAll(async () => {
   await bucket.close();

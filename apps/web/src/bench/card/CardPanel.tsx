@@ -21,7 +21,10 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
   const steps = spotCard(settings);
   const ticks = steps.filter(({ told }) => !told);
   const done = ticks.filter(({ id }) => settings.card.ticked.includes(id)).length;
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }), useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }));
+  const sensors = useSensors(
+    useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+  );
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
     const [moved, onto] = [ticks.find(({ id }) => id === active.id), ticks.find(({ id }) => id === over.id)];
@@ -31,7 +34,9 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
     const order = arrayMove(inside, inside.indexOf(moved.id), inside.indexOf(onto.id));
     set({ order: ticks.flatMap(({ group, id }) => (group === moved.group ? [order.shift() ?? id] : [id])) }, `“${moved.words}” moved`);
   };
-  const groups = (Object.keys(CARD_GROUPS) as CardGroup[]).map((group) => ({ group, inside: steps.filter((each) => each.group === group) })).filter(({ inside }) => inside.length > 0);
+  const groups = (Object.keys(CARD_GROUPS) as CardGroup[])
+    .map((group) => ({ group, inside: steps.filter((each) => each.group === group) }))
+    .filter(({ inside }) => inside.length > 0);
   return (
     <section aria-label="Card" className="mx-auto flex h-full min-h-0 w-full max-w-3xl flex-col">
       <div className="flex flex-wrap items-center gap-2 py-2">
@@ -40,7 +45,13 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
           {done} of {ticks.length} done
         </span>
         {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
-          <a key={size} href={`/api/stands/${standId}/card.pdf?size=${size}`} target="_blank" rel="noreferrer" className="inline-flex min-h-8 items-center gap-1 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink">
+          <a
+            key={size}
+            href={`/api/stands/${standId}/card.pdf?size=${size}`}
+            target="_blank"
+            rel="noreferrer"
+            className="inline-flex min-h-8 items-center gap-1 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
+          >
             <Printer size={14} aria-hidden /> {name}
           </a>
         ))}
@@ -48,7 +59,7 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
           {editing ? 'Done editing' : 'Edit the list'}
         </Button>
         {editing && (
-        <Button look="quiet" disabled={settings.card.ticked.length === 0} onClick={() => set({ ticked: [] }, 'all ticks taken away')}>
+          <Button look="quiet" disabled={settings.card.ticked.length === 0} onClick={() => set({ ticked: [] }, 'all ticks taken away')}>
             Untick all
           </Button>
         )}
@@ -60,7 +71,13 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
               <h2 className="engraved mb-1">{CARD_GROUPS[group]}</h2>
               <SortableContext items={inside.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
                 <ul aria-label={CARD_GROUPS[group]}>
-                  {inside.map((step) => (step.told ? <Told key={step.id} step={step} /> : <StepRow key={step.id} step={step} settings={settings} editing={editing} />))}
+                  {inside.map((step) =>
+                    step.told ? (
+                      <Told key={step.id} step={step} />
+                    ) : (
+                      <StepRow key={step.id} step={step} settings={settings} editing={editing} />
+                    ),
+                  )}
                 </ul>
               </SortableContext>
             </div>
@@ -78,7 +95,10 @@ function Told({ step }: { readonly step: CardStep }) {
 
 function StepRow({ step, settings, editing }: { readonly step: CardStep; readonly settings: StandSettings; readonly editing: boolean }) {
   const { card } = settings;
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: step.id, disabled: !editing });
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
+    id: step.id,
+    disabled: !editing,
+  });
   const ticked = card.ticked.includes(step.id);
   const [draft, setDraft] = useState<string | null>(null);
   const note = card.notes[step.id] ?? '';
@@ -90,19 +110,44 @@ function StepRow({ step, settings, editing }: { readonly step: CardStep; readonl
     setDraft(null);
   };
   const remove = () => {
-    if (step.own) set({ own: card.own.filter(({ id }) => id !== step.id), order: card.order.filter((id) => id !== step.id) }, `“${step.words}” taken away`);
+    if (step.own)
+      set(
+        { own: card.own.filter(({ id }) => id !== step.id), order: card.order.filter((id) => id !== step.id) },
+        `“${step.words}” taken away`,
+      );
     else set({ left: [...card.left, step.id] }, `“${step.words}” left off`);
   };
   const room = step.group === 'work' || step.group === 'mosaic';
   return (
-    <li ref={setNodeRef} style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }} className={`flex items-start gap-2 border-b border-hairline bg-ground ${isDragging ? 'relative z-10 shadow-raised' : ''}`}>
+    <li
+      ref={setNodeRef}
+      style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }}
+      className={`flex items-start gap-2 border-b border-hairline bg-ground ${isDragging ? 'relative z-10 shadow-raised' : ''}`}
+    >
       {editing && (
-        <button ref={setActivatorNodeRef} type="button" {...attributes} {...listeners} aria-label={`Move “${step.words}”`} className="mt-1.5 touch-none cursor-grab text-ink-soft">
+        <button
+          ref={setActivatorNodeRef}
+          type="button"
+          {...attributes}
+          {...listeners}
+          aria-label={`Move “${step.words}”`}
+          className="mt-1.5 touch-none cursor-grab text-ink-soft"
+        >
           <GripVertical size={18} aria-hidden />
         </button>
       )}
       <label className="flex min-h-11 min-w-0 grow items-start gap-2.5 py-2">
-        <input type="checkbox" checked={ticked} onChange={({ target }) => set({ ticked: target.checked ? [...card.ticked, step.id] : card.ticked.filter((id) => id !== step.id) }, target.checked ? `“${step.words}” done` : `“${step.words}” not done`)} className="mt-0.5 size-5 shrink-0 accent-accent" />
+        <input
+          type="checkbox"
+          checked={ticked}
+          onChange={({ target }) =>
+            set(
+              { ticked: target.checked ? [...card.ticked, step.id] : card.ticked.filter((id) => id !== step.id) },
+              target.checked ? `“${step.words}” done` : `“${step.words}” not done`,
+            )
+          }
+          className="mt-0.5 size-5 shrink-0 accent-accent"
+        />
         <span className={`min-w-0 ${ticked ? 'text-ink-soft line-through decoration-1' : ''}`}>
           {step.words}
           {step.figures !== '' && <span className="block text-sm font-semibold tabular-nums">{step.figures}</span>}
@@ -143,7 +188,11 @@ function Editing({ settings }: { readonly settings: StandSettings }) {
   const tell = useTell();
   const off = leftOff(settings);
   const keep = async () => {
-    const { error } = await putTemplate({ id: crypto.randomUUID(), name: name.trim(), card: { order: card.order, own: card.own, left: card.left } });
+    const { error } = await putTemplate({
+      id: crypto.randomUUID(),
+      name: name.trim(),
+      card: { order: card.order, own: card.own, left: card.left },
+    });
     tell(error ? errorSentence(error) : `The template “${name.trim()}” is kept.`);
     if (!error) setName('');
   };
@@ -153,14 +202,25 @@ function Editing({ settings }: { readonly settings: StandSettings }) {
         className="grid content-start gap-1"
         onSubmit={(event) => {
           event.preventDefault();
-          if (words.trim() !== '' && set({ own: [...card.own, { id: `own ${crypto.randomUUID().slice(0, 8)}`, words: words.trim() }] }, 'a step of your own') === null) setWords('');
+          if (
+            words.trim() !== '' &&
+            set({ own: [...card.own, { id: `own ${crypto.randomUUID().slice(0, 8)}`, words: words.trim() }] }, 'a step of your own') ===
+              null
+          )
+            setWords('');
         }}
       >
         <label htmlFor="own-step" className="engraved">
           A step of your own
         </label>
         <span className="flex gap-1">
-          <input id="own-step" value={words} maxLength={300} onChange={({ target }) => setWords(target.value)} className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1" />
+          <input
+            id="own-step"
+            value={words}
+            maxLength={300}
+            onChange={({ target }) => setWords(target.value)}
+            className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1"
+          />
           <Button type="submit" disabled={words.trim() === ''}>
             Add
           </Button>
@@ -169,7 +229,12 @@ function Editing({ settings }: { readonly settings: StandSettings }) {
           <>
             <span className="engraved mt-3">Left off</span>
             {off.map((step) => (
-              <button key={step.id} type="button" className="text-left text-accent underline underline-offset-2" onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, `“${step.words}” taken back`)}>
+              <button
+                key={step.id}
+                type="button"
+                className="text-left text-accent underline underline-offset-2"
+                onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, `“${step.words}” taken back`)}
+              >
                 {step.words}
               </button>
             ))}
@@ -185,17 +250,32 @@ function Editing({ settings }: { readonly settings: StandSettings }) {
         <span className="engraved">Templates</span>
         {templates?.map((template) => (
           <span key={template.id} className="flex items-center gap-1">
-            <button type="button" className="min-w-0 grow truncate text-left text-accent underline underline-offset-2" onClick={() => set({ ...template.card }, `template “${template.name}”`)}>
+            <button
+              type="button"
+              className="min-w-0 grow truncate text-left text-accent underline underline-offset-2"
+              onClick={() => set({ ...template.card }, `template “${template.name}”`)}
+            >
               {template.name}
             </button>
-            <IconButton label={`Delete the template “${template.name}”`} onClick={() => void deleteTemplate(template.id).then(({ error }) => error && tell(errorSentence(error)))}>
+            <IconButton
+              label={`Delete the template “${template.name}”`}
+              onClick={() => void deleteTemplate(template.id).then(({ error }) => error && tell(errorSentence(error)))}
+            >
               <X size={14} aria-hidden />
             </IconButton>
           </span>
         ))}
-        {templates?.length === 0 && <p className="text-ink-soft">None yet. One keeps order, own steps and what is left off, for other stands.</p>}
+        {templates?.length === 0 && (
+          <p className="text-ink-soft">None yet. One keeps order, own steps and what is left off, for other stands.</p>
+        )}
         <span className="flex gap-1">
-          <input aria-label="Name of the template" value={name} maxLength={120} onChange={({ target }) => setName(target.value)} className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1" />
+          <input
+            aria-label="Name of the template"
+            value={name}
+            maxLength={120}
+            onChange={({ target }) => setName(target.value)}
+            className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1"
+          />
           <Button disabled={name.trim() === ''} onClick={() => void keep()}>
             Keep as template
           </Button>

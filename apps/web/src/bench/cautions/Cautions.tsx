@@ -28,14 +28,22 @@ export function Cautions({ jobId, step, settings }: CautionsProps) {
           <li key={id} className="flex items-start gap-2 text-sm">
             <TriangleAlert size={15} className="mt-1 shrink-0" aria-hidden />
             <span className="grow">{words}</span>
-            <IconButton label={`Put away for this job: ${words}`} className="size-7 max-sm:size-10" onClick={() => put([...job.dismissedCautions, id])}>
+            <IconButton
+              label={`Put away for this job: ${words}`}
+              className="size-7 max-sm:size-10"
+              onClick={() => put([...job.dismissedCautions, id])}
+            >
               <X size={14} aria-hidden />
             </IconButton>
           </li>
         ))}
       </ul>
       {away > 0 && (
-        <button type="button" onClick={() => put(job.dismissedCautions.filter((id) => !ofStep.has(id)))} className="mt-1 text-sm text-ink-soft underline underline-offset-4">
+        <button
+          type="button"
+          onClick={() => put(job.dismissedCautions.filter((id) => !ofStep.has(id)))}
+          className="mt-1 text-sm text-ink-soft underline underline-offset-4"
+        >
           {away === 1 ? 'One caution is' : `${away} cautions are`} put away for this job; show again
         </button>
       )}

@@ -45,55 +45,63 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
     <div ref={ref} className="relative h-full min-h-64 w-full overflow-hidden">
       {size && plane && (
         <>
-        {/* What stays while the frame is dragged is a sheet of its own, so that it is not painted again. */}
-        <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform select-none">
-          <Circles plane={plane} light={circles.light} sharp={circles.sharp} given={circles.given} compact={size.width < 420} />
-          <Reach plane={plane} points={points} mechanism={mechanism} />
-          <Axis plane={plane} width={size.width} height={size.height} />
-          <ScaleBar plane={plane} height={size.height} />
-        </svg>
-        <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform select-none">
-          <g
-            role="application"
-            aria-roledescription="frame that can be moved"
-            aria-label="Frame in the circle. Arrow keys move it by 0.1 mm, with Shift by 1 mm."
-            aria-describedby={readingId}
-            tabIndex={0}
-            className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible_.frame-edge]:stroke-[3.5]"
-            onPointerDown={(event) => {
-              if (event.button !== 0) return;
-              event.currentTarget.setPointerCapture(event.pointerId);
-              gesture.begin();
-              handle({ type: 'press', pointer: event.pointerId, x: event.clientX, y: event.clientY, at: settings.movements });
-            }}
-            onPointerMove={(event) =>
-              handle({ type: 'move', pointer: event.pointerId, x: event.clientX, y: event.clientY, oneWay: event.shiftKey })
-            }
-            onPointerUp={(event) => {
-              handle({ type: 'release', pointer: event.pointerId });
-              gesture.end();
-            }}
-            onPointerCancel={() => {
-              handle({ type: 'cancel' });
-              gesture.end();
-            }}
-            onKeyDown={(event) => {
-              if (event.key === 'Escape' && drag.current.phase !== 'idle') {
-                event.stopPropagation();
-                handle({ type: 'cancel' });
-                return;
+          {/* What stays while the frame is dragged is a sheet of its own, so that it is not painted again. */}
+          <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform select-none">
+            <Circles plane={plane} light={circles.light} sharp={circles.sharp} given={circles.given} compact={size.width < 420} />
+            <Reach plane={plane} points={points} mechanism={mechanism} />
+            <Axis plane={plane} width={size.width} height={size.height} />
+            <ScaleBar plane={plane} height={size.height} />
+          </svg>
+          <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform select-none">
+            <g
+              role="application"
+              aria-roledescription="frame that can be moved"
+              aria-label="Frame in the circle. Arrow keys move it by 0.1 mm, with Shift by 1 mm."
+              aria-describedby={readingId}
+              tabIndex={0}
+              className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible_.frame-edge]:stroke-[3.5]"
+              onPointerDown={(event) => {
+                if (event.button !== 0) return;
+                event.currentTarget.setPointerCapture(event.pointerId);
+                gesture.begin();
+                handle({ type: 'press', pointer: event.pointerId, x: event.clientX, y: event.clientY, at: settings.movements });
+              }}
+              onPointerMove={(event) =>
+                handle({ type: 'move', pointer: event.pointerId, x: event.clientX, y: event.clientY, oneWay: event.shiftKey })
               }
-              const by = event.shiftKey ? 1 : 0.1;
-              const step = KEYS[event.key];
-              if (!step || event.ctrlKey || event.metaKey || event.altKey) return;
-              event.preventDefault();
-              const { riseMm, shiftMm } = settings.movements;
-              onMove(nudged(mechanism, { riseMm, shiftMm }, step, by), gesture.id());
-            }}
-          >
-            <Frame plane={plane} frame={frame} whole={whole} at={settings.movements} sharp={circles.sharp} light={circles.light} outside={circles.sharp ? cornersOutside(settings, circles.sharp) : null} />
-          </g>
-        </svg>
+              onPointerUp={(event) => {
+                handle({ type: 'release', pointer: event.pointerId });
+                gesture.end();
+              }}
+              onPointerCancel={() => {
+                handle({ type: 'cancel' });
+                gesture.end();
+              }}
+              onKeyDown={(event) => {
+                if (event.key === 'Escape' && drag.current.phase !== 'idle') {
+                  event.stopPropagation();
+                  handle({ type: 'cancel' });
+                  return;
+                }
+                const by = event.shiftKey ? 1 : 0.1;
+                const step = KEYS[event.key];
+                if (!step || event.ctrlKey || event.metaKey || event.altKey) return;
+                event.preventDefault();
+                const { riseMm, shiftMm } = settings.movements;
+                onMove(nudged(mechanism, { riseMm, shiftMm }, step, by), gesture.id());
+              }}
+            >
+              <Frame
+                plane={plane}
+                frame={frame}
+                whole={whole}
+                at={settings.movements}
+                sharp={circles.sharp}
+                light={circles.light}
+                outside={circles.sharp ? cornersOutside(settings, circles.sharp) : null}
+              />
+            </g>
+          </svg>
         </>
       )}
     </div>
@@ -161,8 +169,15 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
   // Labels stand in a column at the left, outermost first, each with a leader to its circle.
   const labels = [
     ...(light ? [{ key: 'light', words: `light ${fixed(light.diameterMm, 1)}`, r: radius(light), strong: false }] : []),
-    ...(compact ? [] : others).map((circle) => ({ key: String(circle.fNumber), words: apertureWords(circle.fNumber), r: radius(circle), strong: false })),
-    ...(sharp ? [{ key: 'sharp', words: `${apertureWords(sharp.fNumber)}  ${fixed(sharp.diameterMm, 1)}`, r: radius(sharp), strong: true }] : []),
+    ...(compact ? [] : others).map((circle) => ({
+      key: String(circle.fNumber),
+      words: apertureWords(circle.fNumber),
+      r: radius(circle),
+      strong: false,
+    })),
+    ...(sharp
+      ? [{ key: 'sharp', words: `${apertureWords(sharp.fNumber)}  ${fixed(sharp.diameterMm, 1)}`, r: radius(sharp), strong: true }]
+      : []),
   ].sort((a, b) => b.r - a.r);
   const smallest = labels[labels.length - 1]?.r ?? 0;
   // On a narrow drawing the only room left of the circles is in the corner above.
@@ -183,7 +198,17 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
           <g key={key}>
             {x > end + 4 && <path d={`M${end} ${cy + dy} H${x}`} stroke={ink} strokeWidth="0.7" />}
             <circle cx={x} cy={cy + dy} r="2" fill={ink} />
-            <text x={6} y={cy + dy + 4} fontSize="11.5" fontWeight={strong ? 650 : 450} fill={ink} stroke="var(--ground)" strokeWidth="3" strokeLinejoin="round" paintOrder="stroke">
+            <text
+              x={6}
+              y={cy + dy + 4}
+              fontSize="11.5"
+              fontWeight={strong ? 650 : 450}
+              fill={ink}
+              stroke="var(--ground)"
+              strokeWidth="3"
+              strokeLinejoin="round"
+              paintOrder="stroke"
+            >
               {words}
             </text>
           </g>
@@ -196,7 +221,8 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
 /** A closed path through x, y pairs in mm; `null` when there are none. */
 function closed(plane: Plane, points: Float64Array): string | null {
   const path: string[] = [];
-  for (let i = 0; i + 1 < points.length; i += 2) path.push(`${plane.x(points[i] ?? 0).toFixed(2)} ${plane.y(points[i + 1] ?? 0).toFixed(2)}`);
+  for (let i = 0; i + 1 < points.length; i += 2)
+    path.push(`${plane.x(points[i] ?? 0).toFixed(2)} ${plane.y(points[i + 1] ?? 0).toFixed(2)}`);
   return path.length > 0 ? `M${path.join('L')}Z` : null;
 }
 
@@ -211,7 +237,16 @@ const Reach = memo(function Reach({ plane, points, mechanism }: ReachProps) {
   const outline = useMemo(() => closed(plane, points), [points, plane]);
   return (
     <g>
-      {outline && <path d={outline} fill="var(--accent-wash)" stroke="var(--accent)" strokeWidth="1.3" strokeDasharray="1.5 3.5" strokeLinecap="round" />}
+      {outline && (
+        <path
+          d={outline}
+          fill="var(--accent-wash)"
+          stroke="var(--accent)"
+          strokeWidth="1.3"
+          strokeDasharray="1.5 3.5"
+          strokeLinecap="round"
+        />
+      )}
       <Stops plane={plane} mechanism={mechanism} />
     </g>
   );
@@ -302,7 +337,18 @@ function Frame({ plane, frame, whole, at, sharp, light, outside: cornersOut }: F
         {sharp && <path d={outside(sharp)} fillRule="evenodd" fill={`url(#${id}-hatch)`} />}
         {light && <path d={outside(light)} fillRule="evenodd" fill="var(--ink)" />}
       </g>
-      {(whole.widthMm > frame.widthMm || whole.heightMm > frame.heightMm) && <rect x={cx - wholeWidth / 2} y={cy - wholeHeight / 2} width={wholeWidth} height={wholeHeight} fill="none" stroke="var(--ink-soft)" strokeWidth="1" strokeDasharray="2 3" />}
+      {(whole.widthMm > frame.widthMm || whole.heightMm > frame.heightMm) && (
+        <rect
+          x={cx - wholeWidth / 2}
+          y={cy - wholeHeight / 2}
+          width={wholeWidth}
+          height={wholeHeight}
+          fill="none"
+          stroke="var(--ink-soft)"
+          strokeWidth="1"
+          strokeDasharray="2 3"
+        />
+      )}
       <rect className="frame-edge" x={left} y={top} width={width} height={height} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
       {cornerPoints(frame).map(([x, y], i) => {
         const corner = CORNERS[i] ?? 'upper left';

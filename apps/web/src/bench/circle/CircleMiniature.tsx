@@ -12,8 +12,12 @@ export function CircleMiniature({ settings, size = 92 }: { readonly settings: St
   const { shiftMm, riseMm } = settings.movements;
   return (
     <svg aria-hidden width={size} height={size} className="shrink-0">
-      {circles.light && <circle cx={size / 2} cy={size / 2} r={radius(circles.light)} fill="var(--ground)" stroke="var(--ink)" strokeWidth="1.3" />}
-      {circles.sharp && <circle cx={size / 2} cy={size / 2} r={radius(circles.sharp)} fill="none" stroke="var(--accent)" strokeWidth="1.3" />}
+      {circles.light && (
+        <circle cx={size / 2} cy={size / 2} r={radius(circles.light)} fill="var(--ground)" stroke="var(--ink)" strokeWidth="1.3" />
+      )}
+      {circles.sharp && (
+        <circle cx={size / 2} cy={size / 2} r={radius(circles.sharp)} fill="none" stroke="var(--accent)" strokeWidth="1.3" />
+      )}
       <rect
         x={plane.x(shiftMm - frame.widthMm / 2)}
         y={plane.y(riseMm + frame.heightMm / 2)}

@@ -4,7 +4,11 @@ const LEGEND = [
   { key: 'light', words: 'light circle', line: { stroke: 'var(--ink)', strokeWidth: 2.2 } },
   { key: 'sharp', words: 'sharp circle at this aperture', line: { stroke: 'var(--accent)', strokeWidth: 2 } },
   { key: 'given', words: 'sharp circles at other apertures', line: { stroke: 'var(--rule)', strokeWidth: 0.8 } },
-  { key: 'reach', words: 'where the centre may go', line: { stroke: 'var(--accent)', strokeWidth: 1.4, strokeDasharray: '1.5 3.5', strokeLinecap: 'round' } },
+  {
+    key: 'reach',
+    words: 'where the centre may go',
+    line: { stroke: 'var(--accent)', strokeWidth: 1.4, strokeDasharray: '1.5 3.5', strokeLinecap: 'round' },
+  },
   { key: 'stops', words: 'end stops of the mechanism', line: { stroke: 'var(--ink)', strokeWidth: 1.1, strokeDasharray: '9 4' } },
 ] as const;
 

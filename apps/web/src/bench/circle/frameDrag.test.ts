@@ -1,8 +1,10 @@
 import { frameDrag, type FrameDrag } from './frameDrag';
 
 const idle: FrameDrag = { phase: 'idle' };
-const press = (drag: FrameDrag = idle) => frameDrag(drag, { type: 'press', pointer: 1, x: 100, y: 100, at: { riseMm: 5, shiftMm: 0 } }, 10).drag;
-const move = (drag: FrameDrag, x: number, y: number, oneWay = false, pointer = 1) => frameDrag(drag, { type: 'move', pointer, x, y, oneWay }, 10);
+const press = (drag: FrameDrag = idle) =>
+  frameDrag(drag, { type: 'press', pointer: 1, x: 100, y: 100, at: { riseMm: 5, shiftMm: 0 } }, 10).drag;
+const move = (drag: FrameDrag, x: number, y: number, oneWay = false, pointer = 1) =>
+  frameDrag(drag, { type: 'move', pointer, x, y, oneWay }, 10);
 
 describe('dragging the frame', () => {
   test('follows the pointer in millimetres, up on the screen being rise', () => {

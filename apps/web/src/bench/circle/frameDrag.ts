@@ -3,7 +3,13 @@ import type { ShiftPosition } from '@gangway/core/rig/mechanism';
 /** A drag of the frame as a state machine: nothing, pressed on the frame, or on the way. */
 export type FrameDrag =
   | { readonly phase: 'idle' }
-  | { readonly phase: 'pressed' | 'dragging'; readonly pointer: number; readonly x: number; readonly y: number; readonly from: ShiftPosition };
+  | {
+      readonly phase: 'pressed' | 'dragging';
+      readonly pointer: number;
+      readonly x: number;
+      readonly y: number;
+      readonly from: ShiftPosition;
+    };
 
 export type FrameDragEvent =
   | { readonly type: 'press'; readonly pointer: number; readonly x: number; readonly y: number; readonly at: ShiftPosition }

@@ -7,7 +7,11 @@ import { Button } from '../../ui/Button';
 const WORTH_S = 1;
 const READY_S = 3;
 
-type Phase = { readonly kind: 'ready' } | { readonly kind: 'running'; readonly endsAt: number } | { readonly kind: 'paused'; readonly leftMs: number } | { readonly kind: 'done' };
+type Phase =
+  | { readonly kind: 'ready' }
+  | { readonly kind: 'running'; readonly endsAt: number }
+  | { readonly kind: 'paused'; readonly leftMs: number }
+  | { readonly kind: 'done' };
 
 /** A countdown for what is held open: three seconds to get ready, a tone at the begin, at each of the last five seconds and at the end; it can be paused with the cap on. */
 export function Countdown({ takes }: { readonly takes: readonly BracketTake[] }) {
@@ -20,7 +24,14 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
   const last = useRef<number | null>(null);
   const at = long[Math.min(chosen, long.length - 1)];
   const timeMs = (at?.timeS ?? 0) * 1000;
-  const leftMs = phase.kind === 'running' ? Math.max(0, phase.endsAt - now) : phase.kind === 'paused' ? phase.leftMs : phase.kind === 'done' ? 0 : timeMs;
+  const leftMs =
+    phase.kind === 'running'
+      ? Math.max(0, phase.endsAt - now)
+      : phase.kind === 'paused'
+        ? phase.leftMs
+        : phase.kind === 'done'
+          ? 0
+          : timeMs;
   const running = phase.kind === 'running';
 
   const tone = (hertz: number, seconds: number) => {
@@ -74,7 +85,13 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
       <h3 className="engraved mb-1">Countdown</h3>
       <div className="flex flex-wrap items-center gap-2">
         {long.length > 1 && (
-          <select aria-label="Which exposure" value={chosen} disabled={running} onChange={({ target }) => setChosen(Number(target.value))} className="rounded-sm border border-rule bg-ground px-1 py-1">
+          <select
+            aria-label="Which exposure"
+            value={chosen}
+            disabled={running}
+            onChange={({ target }) => setChosen(Number(target.value))}
+            className="rounded-sm border border-rule bg-ground px-1 py-1"
+          >
             {long.map(({ timeS, i }, n) => (
               <option key={i} value={n}>
                 take {i + 1}: {timeWords(timeS)}
@@ -86,7 +103,13 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
           {readying ? `ready ${Math.ceil((leftMs - timeMs) / 1000)}` : clock(leftMs)}
         </output>
         {phase.kind === 'running' ? (
-          <Button onClick={() => setPhase(readying ? { kind: 'ready' } : { kind: 'paused', leftMs: Math.max(0, phase.endsAt - performance.now()) })}>{readying ? 'Stop' : 'Pause'}</Button>
+          <Button
+            onClick={() =>
+              setPhase(readying ? { kind: 'ready' } : { kind: 'paused', leftMs: Math.max(0, phase.endsAt - performance.now()) })
+            }
+          >
+            {readying ? 'Stop' : 'Pause'}
+          </Button>
         ) : phase.kind === 'paused' ? (
           <Button
             onClick={() => {
@@ -111,7 +134,13 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
         </label>
       </div>
       <p role="status" className="text-xs text-ink-soft">
-        {phase.kind === 'paused' ? 'Paused: cap on, or shutter closed.' : phase.kind === 'done' ? 'Time is up: close the shutter.' : running && !readying ? 'Open.' : `Begins after ${READY_S} s.`}
+        {phase.kind === 'paused'
+          ? 'Paused: cap on, or shutter closed.'
+          : phase.kind === 'done'
+            ? 'Time is up: close the shutter.'
+            : running && !readying
+              ? 'Open.'
+              : `Begins after ${READY_S} s.`}
       </p>
     </div>
   );

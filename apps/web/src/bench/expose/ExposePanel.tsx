@@ -57,7 +57,12 @@ function MeterFields({ settings: { exposure, fNumber } }: { readonly settings: S
         value={meter?.kind ?? 'none'}
         onChange={({ target: { value } }) => {
           const iso = meter?.iso ?? exposure.iso;
-          set({ meter: value === 'pair' ? { kind: 'pair', fNumber, timeS: 1 / 60, iso } : value === 'ev' ? { kind: 'ev', ev: 12, iso } : null }, `meter: ${METERS[value as keyof typeof METERS]}`);
+          set(
+            {
+              meter: value === 'pair' ? { kind: 'pair', fNumber, timeS: 1 / 60, iso } : value === 'ev' ? { kind: 'ev', ev: 12, iso } : null,
+            },
+            `meter: ${METERS[value as keyof typeof METERS]}`,
+          );
         }}
         className={SELECT}
       >
@@ -70,17 +75,57 @@ function MeterFields({ settings: { exposure, fNumber } }: { readonly settings: S
       <div className="grid justify-items-end gap-1">
         {meter?.kind === 'pair' && (
           <>
-            <NumberField label={F.fNumber.label} unit="" decimals={1} words={String(meter.fNumber)} value={meter.fNumber} onCommit={(n) => set({ meter: { ...meter, fNumber: n } }, `reading at f/${n}`)} />
-            <TimeField label={F.timeS.label} timeS={meter.timeS} onCommit={(timeS) => set({ meter: { ...meter, timeS } }, 'reading time')} />
+            <NumberField
+              label={F.fNumber.label}
+              unit=""
+              decimals={1}
+              words={String(meter.fNumber)}
+              value={meter.fNumber}
+              onCommit={(n) => set({ meter: { ...meter, fNumber: n } }, `reading at f/${n}`)}
+            />
+            <TimeField
+              label={F.timeS.label}
+              timeS={meter.timeS}
+              onCommit={(timeS) => set({ meter: { ...meter, timeS } }, 'reading time')}
+            />
           </>
         )}
-        {meter?.kind === 'ev' && <NumberField label={F.ev.label} unit="EV" decimals={1} value={meter.ev} onCommit={(ev) => set({ meter: { ...meter, ev } }, `EV ${ev}`)} />}
-        {meter && <NumberField label={F.meterIso.label} unit="" decimals={0} words={String(meter.iso)} value={meter.iso} onCommit={(iso) => set({ meter: { ...meter, iso } }, `meter at ISO ${iso}`)} />}
-        <NumberField label={settingsIsoLabel} unit="" decimals={0} words={String(exposure.iso)} value={exposure.iso} onCommit={(iso) => set({ iso }, `ISO ${iso}`)} />
+        {meter?.kind === 'ev' && (
+          <NumberField
+            label={F.ev.label}
+            unit="EV"
+            decimals={1}
+            value={meter.ev}
+            onCommit={(ev) => set({ meter: { ...meter, ev } }, `EV ${ev}`)}
+          />
+        )}
+        {meter && (
+          <NumberField
+            label={F.meterIso.label}
+            unit=""
+            decimals={0}
+            words={String(meter.iso)}
+            value={meter.iso}
+            onCommit={(iso) => set({ meter: { ...meter, iso } }, `meter at ISO ${iso}`)}
+          />
+        )}
+        <NumberField
+          label={settingsIsoLabel}
+          unit=""
+          decimals={0}
+          words={String(exposure.iso)}
+          value={exposure.iso}
+          onCommit={(iso) => set({ iso }, `ISO ${iso}`)}
+        />
       </div>
       {meter && (
         <label className="flex items-start gap-1.5">
-          <input type="checkbox" checked={exposure.throughLens} onChange={({ target }) => set({ throughLens: target.checked }, target.checked ? 'metered through the lens' : 'metered by hand')} className="mt-0.5 accent-accent" />
+          <input
+            type="checkbox"
+            checked={exposure.throughLens}
+            onChange={({ target }) => set({ throughLens: target.checked }, target.checked ? 'metered through the lens' : 'metered by hand')}
+            className="mt-0.5 accent-accent"
+          />
           <span>The meter looked through lens and filters: extension and filters are in its reading</span>
         </label>
       )}
@@ -102,14 +147,32 @@ function LossFields({ settings }: { readonly settings: StandSettings }) {
         {fixedFilters.map((part) => (
           <li key={part.id} className="flex justify-between gap-2">
             <span className="truncate">{part.name}</span>
-            <span className="tabular-nums">{part.kind === 'filter' && part.figures.stops !== null ? stopsWords(part.figures.stops) : 'not known'}</span>
+            <span className="tabular-nums">
+              {part.kind === 'filter' && part.figures.stops !== null ? stopsWords(part.figures.stops) : 'not known'}
+            </span>
           </li>
         ))}
         {exposure.filters.map((filter, i) => (
           <li key={i} className="flex items-center justify-between gap-1">
             <span className="min-w-0 grow truncate">{filter.name}</span>
-            <NumberField label={`${filter.name}: takes`} hideLabel unit="stops" decimals={1} width="w-11" value={filter.stops} onCommit={(stops) => set({ filters: exposure.filters.map((each, j) => (j === i ? { ...each, stops } : each)) }, `${filter.name} takes ${stops} stops`)} />
-            <IconButton label={`Take ${filter.name} away`} onClick={() => set({ filters: exposure.filters.filter((_, j) => j !== i) }, `${filter.name} taken away`)}>
+            <NumberField
+              label={`${filter.name}: takes`}
+              hideLabel
+              unit="stops"
+              decimals={1}
+              width="w-11"
+              value={filter.stops}
+              onCommit={(stops) =>
+                set(
+                  { filters: exposure.filters.map((each, j) => (j === i ? { ...each, stops } : each)) },
+                  `${filter.name} takes ${stops} stops`,
+                )
+              }
+            />
+            <IconButton
+              label={`Take ${filter.name} away`}
+              onClick={() => set({ filters: exposure.filters.filter((_, j) => j !== i) }, `${filter.name} taken away`)}
+            >
               <X size={14} aria-hidden />
             </IconButton>
           </li>
@@ -120,26 +183,60 @@ function LossFields({ settings }: { readonly settings: StandSettings }) {
           className="flex gap-1"
           onSubmit={(event) => {
             event.preventDefault();
-            if (set({ filters: [...exposure.filters, { name: name.trim() === '' ? 'filter' : name.trim(), stops: stopsIn(name) }] }, 'a filter more') === null) setName('');
+            if (
+              set(
+                { filters: [...exposure.filters, { name: name.trim() === '' ? 'filter' : name.trim(), stops: stopsIn(name) }] },
+                'a filter more',
+              ) === null
+            )
+              setName('');
           }}
         >
-          <input aria-label="A filter before the lens" placeholder="grey 0.9, yellow …" value={name} onChange={({ target }) => setName(target.value)} className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5" />
+          <input
+            aria-label="A filter before the lens"
+            placeholder="grey 0.9, yellow …"
+            value={name}
+            onChange={({ target }) => setName(target.value)}
+            className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5"
+          />
           <Button type="submit">Add</Button>
         </form>
       )}
       <div className="flex items-center justify-between gap-1">
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={exposure.centreFilterStops !== null} onChange={({ target }) => set({ centreFilterStops: target.checked ? 1.5 : null }, target.checked ? 'centre filter' : 'no centre filter')} className="accent-accent" />
+          <input
+            type="checkbox"
+            checked={exposure.centreFilterStops !== null}
+            onChange={({ target }) =>
+              set({ centreFilterStops: target.checked ? 1.5 : null }, target.checked ? 'centre filter' : 'no centre filter')
+            }
+            className="accent-accent"
+          />
           Centre filter
         </label>
-        {exposure.centreFilterStops !== null && <NumberField label={F.centreFilterStops.label} hideLabel unit="stops" decimals={1} width="w-11" value={exposure.centreFilterStops} onCommit={(centreFilterStops) => set({ centreFilterStops }, 'centre filter')} />}
+        {exposure.centreFilterStops !== null && (
+          <NumberField
+            label={F.centreFilterStops.label}
+            hideLabel
+            unit="stops"
+            decimals={1}
+            width="w-11"
+            value={exposure.centreFilterStops}
+            onCommit={(centreFilterStops) => set({ centreFilterStops }, 'centre filter')}
+          />
+        )}
       </div>
       <p className="text-xs text-ink-soft">
-        The farthest corner is {fixed(falloff.cornerDeg, 0)}° off the axis and {stopsWords(falloff.stops)} darker by cos⁴{exposure.centreFilterStops === null ? '' : `, ${stopsWords(falloff.left)} with the centre filter`}.
+        The farthest corner is {fixed(falloff.cornerDeg, 0)}° off the axis and {stopsWords(falloff.stops)} darker by cos⁴
+        {exposure.centreFilterStops === null ? '' : `, ${stopsWords(falloff.left)} with the centre filter`}.
       </p>
       <label className="grid gap-0.5">
         <span className="text-ink-soft">Expose for</span>
-        <select value={exposure.favour} onChange={({ target }) => set({ favour: target.value as Favour }, `exposed for ${FAVOURS[target.value as Favour]}`)} className={SELECT}>
+        <select
+          value={exposure.favour}
+          onChange={({ target }) => set({ favour: target.value as Favour }, `exposed for ${FAVOURS[target.value as Favour]}`)}
+          className={SELECT}
+        >
           {Object.entries(FAVOURS).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
@@ -148,7 +245,14 @@ function LossFields({ settings }: { readonly settings: StandSettings }) {
         </select>
       </label>
       <div className="justify-self-end">
-        <NumberField label="By choice, more" unit="stops" decimals={1} width="w-11" value={exposure.compensationStops} onCommit={(compensationStops) => set({ compensationStops }, 'by choice')} />
+        <NumberField
+          label="By choice, more"
+          unit="stops"
+          decimals={1}
+          width="w-11"
+          value={exposure.compensationStops}
+          onCommit={(compensationStops) => set({ compensationStops }, 'by choice')}
+        />
       </div>
     </div>
   );
@@ -167,7 +271,12 @@ function ShutterFields({ settings }: { readonly settings: StandSettings }) {
   const all = shuttersOf(rig.parts);
   return (
     <div className="grid gap-1.5">
-      <select aria-label="Shutter" value={standShutter(settings).kind} onChange={({ target }) => set({ shutter: target.value as ShutterKind }, SHUTTERS[target.value as ShutterKind])} className={SELECT}>
+      <select
+        aria-label="Shutter"
+        value={standShutter(settings).kind}
+        onChange={({ target }) => set({ shutter: target.value as ShutterKind }, SHUTTERS[target.value as ShutterKind])}
+        className={SELECT}
+      >
         {all.map(({ kind }) => (
           <option key={kind} value={kind}>
             {SHUTTERS[kind]}
@@ -176,7 +285,11 @@ function ShutterFields({ settings }: { readonly settings: StandSettings }) {
       </select>
       <label className="flex items-center justify-between gap-2">
         <span className="text-ink-soft">Times in</span>
-        <select value={exposure.step} onChange={({ target }) => set({ step: target.value as StopStep }, `times in ${STEPS[target.value as StopStep]}`)} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+        <select
+          value={exposure.step}
+          onChange={({ target }) => set({ step: target.value as StopStep }, `times in ${STEPS[target.value as StopStep]}`)}
+          className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+        >
           {Object.entries(STEPS).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
@@ -186,7 +299,11 @@ function ShutterFields({ settings }: { readonly settings: StandSettings }) {
       </label>
       <label className="flex items-center justify-between gap-2">
         <span className="text-ink-soft">Released by</span>
-        <select value={exposure.release} onChange={({ target }) => set({ release: target.value as Release }, `released by ${RELEASES[target.value as Release]}`)} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+        <select
+          value={exposure.release}
+          onChange={({ target }) => set({ release: target.value as Release }, `released by ${RELEASES[target.value as Release]}`)}
+          className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+        >
           {Object.entries(RELEASES).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
@@ -195,11 +312,21 @@ function ShutterFields({ settings }: { readonly settings: StandSettings }) {
         </select>
       </label>
       <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={exposure.mirrorUp} onChange={({ target }) => set({ mirrorUp: target.checked }, target.checked ? 'mirror up' : 'mirror as it is')} className="accent-accent" />
+        <input
+          type="checkbox"
+          checked={exposure.mirrorUp}
+          onChange={({ target }) => set({ mirrorUp: target.checked }, target.checked ? 'mirror up' : 'mirror as it is')}
+          className="accent-accent"
+        />
         Mirror up, or first curtain electronic
       </label>
       <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={exposure.flash} onChange={({ target }) => set({ flash: target.checked }, target.checked ? 'flash' : 'no flash')} className="accent-accent" />
+        <input
+          type="checkbox"
+          checked={exposure.flash}
+          onChange={({ target }) => set({ flash: target.checked }, target.checked ? 'flash' : 'no flash')}
+          className="accent-accent"
+        />
         Flash
       </label>
     </div>
@@ -219,7 +346,17 @@ function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings
         value={law.kind}
         onChange={({ target: { value } }) => {
           const kind = value as keyof typeof LAWS;
-          set({ reciprocity: kind === 'exponent' ? { kind, exponent: exponent ?? 1.3 } : kind === 'table' ? { kind, rows: [{ meteredS: 1, neededS: 1 }] } : { kind } }, `film ${LAWS[kind]}`);
+          set(
+            {
+              reciprocity:
+                kind === 'exponent'
+                  ? { kind, exponent: exponent ?? 1.3 }
+                  : kind === 'table'
+                    ? { kind, rows: [{ meteredS: 1, neededS: 1 }] }
+                    : { kind },
+            },
+            `film ${LAWS[kind]}`,
+          );
         }}
         className={SELECT}
       >
@@ -230,14 +367,61 @@ function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings
           </option>
         ))}
       </select>
-      {law.kind === 'exponent' && <NumberField label={F.exponent.label} unit="" decimals={2} value={law.exponent} onCommit={(each) => set({ reciprocity: { kind: 'exponent', exponent: each } }, `exponent ${each}`)} />}
+      {law.kind === 'exponent' && (
+        <NumberField
+          label={F.exponent.label}
+          unit=""
+          decimals={2}
+          value={law.exponent}
+          onCommit={(each) => set({ reciprocity: { kind: 'exponent', exponent: each } }, `exponent ${each}`)}
+        />
+      )}
       {law.kind === 'table' && (
         <div className="grid gap-1">
           {law.rows.map((row, i) => (
             <div key={i} className="flex items-center justify-end gap-1">
-              <NumberField label={`Metered, row ${i + 1}`} hideLabel unit="s →" decimals={1} width="w-12" words={String(row.meteredS)} value={row.meteredS} onCommit={(meteredS) => set({ reciprocity: { kind: 'table', rows: law.rows.map((each, j) => (j === i ? { ...each, meteredS, neededS: Math.max(each.neededS, meteredS) } : each)) } }, 'table of the film')} />
-              <NumberField label={`Needed, row ${i + 1}`} hideLabel unit="s" decimals={1} width="w-14" words={String(row.neededS)} value={row.neededS} onCommit={(neededS) => set({ reciprocity: { kind: 'table', rows: law.rows.map((each, j) => (j === i ? { ...each, neededS } : each)) } }, 'table of the film')} />
-              <IconButton label={`Take row ${i + 1} away`} disabled={law.rows.length === 1} onClick={() => set({ reciprocity: { kind: 'table', rows: law.rows.filter((_, j) => j !== i) } }, 'a row less')}>
+              <NumberField
+                label={`Metered, row ${i + 1}`}
+                hideLabel
+                unit="s →"
+                decimals={1}
+                width="w-12"
+                words={String(row.meteredS)}
+                value={row.meteredS}
+                onCommit={(meteredS) =>
+                  set(
+                    {
+                      reciprocity: {
+                        kind: 'table',
+                        rows: law.rows.map((each, j) =>
+                          j === i ? { ...each, meteredS, neededS: Math.max(each.neededS, meteredS) } : each,
+                        ),
+                      },
+                    },
+                    'table of the film',
+                  )
+                }
+              />
+              <NumberField
+                label={`Needed, row ${i + 1}`}
+                hideLabel
+                unit="s"
+                decimals={1}
+                width="w-14"
+                words={String(row.neededS)}
+                value={row.neededS}
+                onCommit={(neededS) =>
+                  set(
+                    { reciprocity: { kind: 'table', rows: law.rows.map((each, j) => (j === i ? { ...each, neededS } : each)) } },
+                    'table of the film',
+                  )
+                }
+              />
+              <IconButton
+                label={`Take row ${i + 1} away`}
+                disabled={law.rows.length === 1}
+                onClick={() => set({ reciprocity: { kind: 'table', rows: law.rows.filter((_, j) => j !== i) } }, 'a row less')}
+              >
                 <X size={14} aria-hidden />
               </IconButton>
             </div>
@@ -246,7 +430,10 @@ function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings
             disabled={law.rows.length >= ROWS_MOST}
             onClick={() => {
               const last = law.rows[law.rows.length - 1] ?? { meteredS: 0.1, neededS: 0.1 };
-              set({ reciprocity: { kind: 'table', rows: [...law.rows, { meteredS: last.meteredS * 10, neededS: last.neededS * 10 }] } }, 'a row more');
+              set(
+                { reciprocity: { kind: 'table', rows: [...law.rows, { meteredS: last.meteredS * 10, neededS: last.neededS * 10 }] } },
+                'a row more',
+              );
             }}
           >
             A row more
@@ -255,7 +442,15 @@ function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings
       )}
       {mosaic === null && (
         <div className="flex items-center justify-end gap-1">
-          <NumberField label={F.filmLeft.label} unit="" decimals={0} width="w-11" value={exposure.filmLeft ?? 0} {...(exposure.filmLeft === null && { words: '?' })} onCommit={(filmLeft) => set({ filmLeft }, `${filmLeft} frames left`)} />
+          <NumberField
+            label={F.filmLeft.label}
+            unit=""
+            decimals={0}
+            width="w-11"
+            value={exposure.filmLeft ?? 0}
+            {...(exposure.filmLeft === null && { words: '?' })}
+            onCommit={(filmLeft) => set({ filmLeft }, `${filmLeft} frames left`)}
+          />
         </div>
       )}
     </div>
@@ -270,17 +465,44 @@ function BracketFields({ settings }: { readonly settings: StandSettings }) {
     <div className="grid gap-1.5">
       <div className="grid grid-cols-2 gap-1 [&>button]:justify-center [&>button]:px-1">
         {Object.entries(BRACKET_SCHOOLS).map(([id, { name, stepStops, count, why }]) => (
-          <Button key={id} title={why} aria-pressed={brackets.count === count && Math.abs(brackets.stepStops - stepStops) < 1e-9} className="aria-pressed:border-accent" onClick={() => put({ stepStops, count }, `brackets by ${name}`)}>
+          <Button
+            key={id}
+            title={why}
+            aria-pressed={brackets.count === count && Math.abs(brackets.stepStops - stepStops) < 1e-9}
+            className="aria-pressed:border-accent"
+            onClick={() => put({ stepStops, count }, `brackets by ${name}`)}
+          >
             {name}
           </Button>
         ))}
       </div>
       <div className="grid justify-items-end gap-1">
-        <NumberField label={F.brackets.label} unit="" decimals={0} width="w-11" value={brackets.count} onCommit={(count) => put({ count }, `${count} exposures`)} />
-        {brackets.count > 1 && <NumberField label={F.stepStops.label} unit="stops" decimals={2} width="w-11" value={brackets.stepStops} onCommit={(stepStops) => put({ stepStops }, `${stepStops} stops apart`)} />}
+        <NumberField
+          label={F.brackets.label}
+          unit=""
+          decimals={0}
+          width="w-11"
+          value={brackets.count}
+          onCommit={(count) => put({ count }, `${count} exposures`)}
+        />
+        {brackets.count > 1 && (
+          <NumberField
+            label={F.stepStops.label}
+            unit="stops"
+            decimals={2}
+            width="w-11"
+            value={brackets.stepStops}
+            onCommit={(stepStops) => put({ stepStops }, `${stepStops} stops apart`)}
+          />
+        )}
       </div>
       {brackets.count > 1 && (
-        <select aria-label="Order of the exposures" value={brackets.order} onChange={({ target }) => put({ order: target.value as BracketOrder }, BRACKET_ORDERS[target.value as BracketOrder])} className={SELECT}>
+        <select
+          aria-label="Order of the exposures"
+          value={brackets.order}
+          onChange={({ target }) => put({ order: target.value as BracketOrder }, BRACKET_ORDERS[target.value as BracketOrder])}
+          className={SELECT}
+        >
           {Object.entries(BRACKET_ORDERS).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
@@ -289,7 +511,8 @@ function BracketFields({ settings }: { readonly settings: StandSettings }) {
         </select>
       )}
       <p className="text-xs text-ink-soft">
-        {takes} {takes === 1 ? 'take' : 'takes'} in all{settings.mosaic ? `, over ${settings.mosaic.frames.length} frames of the mosaic` : ''}.
+        {takes} {takes === 1 ? 'take' : 'takes'} in all
+        {settings.mosaic ? `, over ${settings.mosaic.frames.length} frames of the mosaic` : ''}.
       </p>
     </div>
   );
@@ -300,13 +523,34 @@ function MovingFields({ settings: { exposure, mosaic } }: { readonly settings: S
   return (
     <div className="grid gap-1">
       <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={moving !== null} onChange={({ target }) => set({ moving: target.checked ? { speedMs: 1.4, distanceM: 10 } : null }, target.checked ? 'something moves' : 'nothing moves')} className="accent-accent" />
+        <input
+          type="checkbox"
+          checked={moving !== null}
+          onChange={({ target }) =>
+            set({ moving: target.checked ? { speedMs: 1.4, distanceM: 10 } : null }, target.checked ? 'something moves' : 'nothing moves')
+          }
+          className="accent-accent"
+        />
         Something goes across the view
       </label>
       {moving && (
         <div className="grid justify-items-end gap-1">
-          <NumberField label={F.speedMs.label} unit="m/s" decimals={1} width="w-12" value={moving.speedMs} onCommit={(speedMs) => set({ moving: { ...moving, speedMs } }, 'how fast it goes')} />
-          <NumberField label={F.distanceM.label} unit="m" decimals={1} width="w-12" value={moving.distanceM} onCommit={(distanceM) => set({ moving: { ...moving, distanceM } }, 'how far off it goes')} />
+          <NumberField
+            label={F.speedMs.label}
+            unit="m/s"
+            decimals={1}
+            width="w-12"
+            value={moving.speedMs}
+            onCommit={(speedMs) => set({ moving: { ...moving, speedMs } }, 'how fast it goes')}
+          />
+          <NumberField
+            label={F.distanceM.label}
+            unit="m"
+            decimals={1}
+            width="w-12"
+            value={moving.distanceM}
+            onCommit={(distanceM) => set({ moving: { ...moving, distanceM } }, 'how far off it goes')}
+          />
         </div>
       )}
       {(mosaic?.zones.length ?? 0) > 0 && <p className="text-xs text-ink-soft">The zones of the mosaic count too.</p>}

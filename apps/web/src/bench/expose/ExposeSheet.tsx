@@ -16,7 +16,9 @@ export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly se
   if (!working) {
     return (
       <div className="grid place-content-center gap-2 p-6 text-center text-ink-soft">
-        <p className="max-w-sm">Type what the meter says, at the left: the time to set follows from it, with extension, filters, falloff and film counted.</p>
+        <p className="max-w-sm">
+          Type what the meter says, at the left: the time to set follows from it, with extension, filters, falloff and film counted.
+        </p>
       </div>
     );
   }
@@ -41,17 +43,37 @@ function Ledger({ settings, working }: { readonly settings: StandSettings; reado
   const { meter } = settings.exposure;
   const { lines, timeS, takes, ev100, shutter } = working;
   const main = takes.find(({ stops }) => stops === 0) ?? takes[0] ?? null;
-  const read = meter === null ? '' : meter.kind === 'ev' ? `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}` : `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
+  const read =
+    meter === null
+      ? ''
+      : meter.kind === 'ev'
+        ? `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}`
+        : `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
   const loss = main ? Math.log2(main.neededS / ((timeS ?? 0) * 2 ** main.stops)) : 0;
   return (
     <table className="w-full border-collapse tabular-nums" aria-label="From the reading to the time">
       <tbody>
-        <Line words="Meter" value={read} soft={`${meter?.kind === 'ev' && meter.iso === 100 ? '' : `EV ${fixed(ev100, 1)} at ISO 100, `}about ${Number(luminanceOf(ev100, 100).toPrecision(2))} cd/m²`} />
+        <Line
+          words="Meter"
+          value={read}
+          soft={`${meter?.kind === 'ev' && meter.iso === 100 ? '' : `EV ${fixed(ev100, 1)} at ISO 100, `}about ${Number(luminanceOf(ev100, 100).toPrecision(2))} cd/m²`}
+        />
         {lines.map(({ id, words, stops }, i) => (
           <Line key={`${id} ${i}`} words={words} value={stops === null ? 'not known' : `${signed(stops)} stops`} bad={stops === null} />
         ))}
-        <Line words={`At ${apertureWords(settings.fNumber)}, ISO ${settings.exposure.iso}`} value={timeS === null ? 'not known' : timeWords(timeS)} strong />
-        {Math.abs(loss) > 0.005 && main && <Line words="Film’s own loss" value={`${signed(loss)} stops`} soft={`${timeWords(main.neededS)} needed${main.beyond ? ', beyond its table' : ''}`} bad={main.beyond} />}
+        <Line
+          words={`At ${apertureWords(settings.fNumber)}, ISO ${settings.exposure.iso}`}
+          value={timeS === null ? 'not known' : timeWords(timeS)}
+          strong
+        />
+        {Math.abs(loss) > 0.005 && main && (
+          <Line
+            words="Film’s own loss"
+            value={`${signed(loss)} stops`}
+            soft={`${timeWords(main.neededS)} needed${main.beyond ? ', beyond its table' : ''}`}
+            bad={main.beyond}
+          />
+        )}
         {main && (
           <tr className="border-t-2 border-rule">
             <th scope="row" className="py-2 text-left align-top font-semibold">
@@ -71,7 +93,19 @@ function Ledger({ settings, working }: { readonly settings: StandSettings; reado
   );
 }
 
-function Line({ words, value, soft, strong = false, bad = false }: { readonly words: string; readonly value: string; readonly soft?: string; readonly strong?: boolean; readonly bad?: boolean }) {
+function Line({
+  words,
+  value,
+  soft,
+  strong = false,
+  bad = false,
+}: {
+  readonly words: string;
+  readonly value: string;
+  readonly soft?: string;
+  readonly strong?: boolean;
+  readonly bad?: boolean;
+}) {
   return (
     <tr className={`border-b border-hairline ${strong ? 'font-semibold' : ''}`}>
       <th scope="row" className={`py-1 pr-3 text-left align-top ${strong ? 'font-semibold' : 'font-normal text-ink-soft'}`}>
@@ -88,7 +122,13 @@ function Line({ words, value, soft, strong = false, bad = false }: { readonly wo
 /** How exact what is set is. */
 function setWords({ errorStops, bulb, can }: SetTime): string {
   const off = Math.abs(errorStops) < 0.02 ? 'exact' : `${fixed(Math.abs(errorStops), 2)} stops ${errorStops > 0 ? 'more' : 'less'} light`;
-  return [bulb ? 'held open' : '', can === false ? 'this shutter cannot do it' : can === null ? 'whether the shutter does it is not known' : '', off].filter((words) => words !== '').join('; ');
+  return [
+    bulb ? 'held open' : '',
+    can === false ? 'this shutter cannot do it' : can === null ? 'whether the shutter does it is not known' : '',
+    off,
+  ]
+    .filter((words) => words !== '')
+    .join('; ');
 }
 
 function Takes({ settings, working: { takes } }: { readonly settings: StandSettings; readonly working: Working }) {
@@ -126,7 +166,9 @@ function Takes({ settings, working: { takes } }: { readonly settings: StandSetti
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-xs text-ink-soft">{totalTakes(settings)} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.</p>
+      <p className="mt-1 text-xs text-ink-soft">
+        {totalTakes(settings)} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.
+      </p>
     </>
   );
 }
@@ -176,7 +218,21 @@ function Grey({ settings }: { readonly settings: StandSettings }) {
             ? 'No filter is needed: the exposure is as long already.'
             : `${fixed(found.stops, 1)} stops of grey${found.filters.length === 0 ? ', less than any usual filter' : `: ${found.filters.map((stops) => `${fixed(stops * 0.3, 1)} (${stops} ${stops === 1 ? 'stop' : 'stops'})`).join(' and ')} make it ${timeWords(found.timeS)}`}.`}{' '}
           {found.stops > 0.17 && found.filters.length > 0 && (
-            <button type="button" className="text-accent underline underline-offset-2" onClick={() => setExposure({ filters: [...settings.exposure.filters, ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops }))] }, 'grey filters')}>
+            <button
+              type="button"
+              className="text-accent underline underline-offset-2"
+              onClick={() =>
+                setExposure(
+                  {
+                    filters: [
+                      ...settings.exposure.filters,
+                      ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops })),
+                    ],
+                  },
+                  'grey filters',
+                )
+              }
+            >
               Put them on
             </button>
           )}
@@ -185,4 +241,3 @@ function Grey({ settings }: { readonly settings: StandSettings }) {
     </div>
   );
 }
-

@@ -5,6 +5,24 @@ import { typedTime } from './typedTime';
 const READ = { parse: typedTime, isNo: 'is no time; type one like 1/125, 0.5, 8 or 2:30.' };
 
 /** A time as a shutter has it: 1/125, 0.5, 8, 2:30. */
-export function TimeField({ label, timeS, onCommit }: { readonly label: string; readonly timeS: number; readonly onCommit: (timeS: number) => string | null }) {
-  return <NumberField label={label} unit="s" decimals={3} words={timeWords(timeS).replace(/ s$/u, '')} value={timeS} read={READ} onCommit={onCommit} />;
+export function TimeField({
+  label,
+  timeS,
+  onCommit,
+}: {
+  readonly label: string;
+  readonly timeS: number;
+  readonly onCommit: (timeS: number) => string | null;
+}) {
+  return (
+    <NumberField
+      label={label}
+      unit="s"
+      decimals={3}
+      words={timeWords(timeS).replace(/ s$/u, '')}
+      value={timeS}
+      read={READ}
+      onCommit={onCommit}
+    />
+  );
 }

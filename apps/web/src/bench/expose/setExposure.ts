@@ -15,8 +15,16 @@ export function setExposure(changes: Partial<Exposure>, said: string): string | 
     standEdit.change(next, said);
     return null;
   }
-  const counted: StandSettings = { ...next, mosaic: { ...next.mosaic, series: { ...next.mosaic.series, ...(changes.brackets && { brackets: parsed.data.brackets.count }) } } };
+  const counted: StandSettings = {
+    ...next,
+    mosaic: { ...next.mosaic, series: { ...next.mosaic.series, ...(changes.brackets && { brackets: parsed.data.brackets.count }) } },
+  };
   const exposureS = meanTakeS(counted);
-  standEdit.change(counted.mosaic && exposureS !== null ? { ...counted, mosaic: { ...counted.mosaic, series: { ...counted.mosaic.series, exposureS: Math.min(3600, exposureS) } } } : counted, said);
+  standEdit.change(
+    counted.mosaic && exposureS !== null
+      ? { ...counted, mosaic: { ...counted.mosaic, series: { ...counted.mosaic.series, exposureS: Math.min(3600, exposureS) } } }
+      : counted,
+    said,
+  );
   return null;
 }

@@ -4,7 +4,16 @@ import { typedTime } from './typedTime';
 
 describe('times as they are typed', () => {
   test.each([
-    ['1/125', 1 / 125], ['1/125 s', 1 / 125], ['0,5', 0.5], ['8', 8], [' 8 s ', 8], ['2:30', 150], ['1:00:05', 3605], ['4 min 10', 250], ['2 h 2 min 5 s', 7325], ['90sec', 90],
+    ['1/125', 1 / 125],
+    ['1/125 s', 1 / 125],
+    ['0,5', 0.5],
+    ['8', 8],
+    [' 8 s ', 8],
+    ['2:30', 150],
+    ['1:00:05', 3605],
+    ['4 min 10', 250],
+    ['2 h 2 min 5 s', 7325],
+    ['90sec', 90],
   ])('%p is %p s', (text, s) => expect(typedTime(text)).toBeCloseTo(s, 9));
   test.each(['', '0', '1/0', '-3', 'bulb', '1/', 'a:b', '1e3x'])('%p is none', (text) => expect(typedTime(text)).toBeNull());
   test('every marked time is read back from its words', () => {

@@ -17,7 +17,17 @@ import { PictureView } from './PictureView';
 import { finderView, measuredAt, type FinderView, type Measured } from './view';
 
 /** The picture as the sensor will record it: true perspective with the present movements, true blur. */
-export const Finder = memo(function Finder({ settings, read = settings, focusing = false, frames }: { /** The frames of a mosaic whose joined picture this is, about the foot of the lens, mm: their seams are drawn, and the picture cannot be dragged. */ readonly frames?: readonly Rect[];  readonly settings: StandSettings; /** What is written over and under the picture may follow more slowly. */ readonly read?: StandSettings; readonly focusing?: boolean }) {
+export const Finder = memo(function Finder({
+  settings,
+  read = settings,
+  focusing = false,
+  frames,
+}: {
+  /** The frames of a mosaic whose joined picture this is, about the foot of the lens, mm: their seams are drawn, and the picture cannot be dragged. */ readonly frames?: readonly Rect[];
+  readonly settings: StandSettings;
+  /** What is written over and under the picture may follow more slowly. */ readonly read?: StandSettings;
+  readonly focusing?: boolean;
+}) {
   const view = useMemo(() => finderView(settings), [settings]);
   if (!view) return <p className="p-6 text-ink-soft">Say what stands before the camera, in the step Stand; then the picture is here.</p>;
   return <OpenFinder settings={settings} read={read} view={view} focusing={focusing} {...(frames && { frames })} />;
@@ -37,7 +47,19 @@ interface Press {
   readonly dragging: boolean;
 }
 
-function OpenFinder({ settings, read, view, focusing, frames }: { readonly frames?: readonly Rect[];  readonly settings: StandSettings; readonly read: StandSettings; readonly view: FinderView; readonly focusing: boolean }) {
+function OpenFinder({
+  settings,
+  read,
+  view,
+  focusing,
+  frames,
+}: {
+  readonly frames?: readonly Rect[];
+  readonly settings: StandSettings;
+  readonly read: StandSettings;
+  readonly view: FinderView;
+  readonly focusing: boolean;
+}) {
   const [boxRef, box] = useSize<HTMLDivElement>();
   const [upsideDown, setUpsideDown] = useState(false);
   const [guide, setGuide] = useState<Guide>(focusing || frames ? 'none' : 'thirds');
@@ -49,7 +71,11 @@ function OpenFinder({ settings, read, view, focusing, frames }: { readonly frame
   const press = useRef<Press | null>(null);
   const readView = useMemo(() => (read === settings ? view : (finderView(read) ?? view)), [read, settings, view]);
   const pickedAt = useMemo(() => picks.map(({ point }) => point), [picks]);
-  const words = useMemo(() => `The picture ${read.orientation}, with ${riseWords(read.movements.riseMm)} and ${shiftWords(read.movements.shiftMm)} at ${apertureWords(read.fNumber)}. ${findingsOf(read).map(findingSentence).join(' ')}`, [read]);
+  const words = useMemo(
+    () =>
+      `The picture ${read.orientation}, with ${riseWords(read.movements.riseMm)} and ${shiftWords(read.movements.shiftMm)} at ${apertureWords(read.fNumber)}. ${findingsOf(read).map(findingSentence).join(' ')}`,
+    [read],
+  );
 
   const { frame } = view;
   const room = box ? Math.min(box.width / frame.widthMm, box.height / frame.heightMm) : 0;
@@ -69,7 +95,10 @@ function OpenFinder({ settings, read, view, focusing, frames }: { readonly frame
     if (!from.dragging && Math.hypot(event.clientX - from.clientX, event.clientY - from.clientY) < TREMBLE_PX) return;
     press.current = { ...from, dragging: true };
     // The picture goes with the hand: drawn down, more shows above.
-    standEdit.moveWithin({ riseMm: from.riseMm - ((y - from.y) * frame.heightMm) / 2, shiftMm: from.shiftMm - ((x - from.x) * frame.widthMm) / 2 }, from.gesture);
+    standEdit.moveWithin(
+      { riseMm: from.riseMm - ((y - from.y) * frame.heightMm) / 2, shiftMm: from.shiftMm - ((x - from.x) * frame.widthMm) / 2 },
+      from.gesture,
+    );
   };
   const pick = (x: number, y: number) => {
     const found = picked(settings, (x * frame.widthMm) / 2, (y * frame.heightMm) / 2);
@@ -83,7 +112,11 @@ function OpenFinder({ settings, read, view, focusing, frames }: { readonly frame
         {width > 0 && (
           <div
             role="application"
-            aria-label={frames ? 'The joined picture in the Finder: press on a thing, or Enter for the middle, to measure it' : 'Picture in the Finder: drag it, or use the arrow keys, to rise and shift; press on a thing, or Enter for the middle, to measure it'}
+            aria-label={
+              frames
+                ? 'The joined picture in the Finder: press on a thing, or Enter for the middle, to measure it'
+                : 'Picture in the Finder: drag it, or use the arrow keys, to rise and shift; press on a thing, or Enter for the middle, to measure it'
+            }
             aria-describedby="finder-words"
             tabIndex={0}
             style={{ width, height }}
@@ -94,7 +127,15 @@ function OpenFinder({ settings, read, view, focusing, frames }: { readonly frame
               if (event.button !== 0) return;
               event.currentTarget.setPointerCapture(event.pointerId);
               const [x, y] = place(event);
-              press.current = { x, y, clientX: event.clientX, clientY: event.clientY, ...settings.movements, gesture: `finder ${event.timeStamp}`, dragging: false };
+              press.current = {
+                x,
+                y,
+                clientX: event.clientX,
+                clientY: event.clientY,
+                ...settings.movements,
+                gesture: `finder ${event.timeStamp}`,
+                dragging: false,
+              };
             }}
             onPointerUp={(event) => {
               onMove(event);
@@ -118,43 +159,72 @@ function OpenFinder({ settings, read, view, focusing, frames }: { readonly frame
           >
             <div className={`absolute inset-0 overflow-hidden ${upsideDown ? 'rotate-180' : ''}`}>
               <PictureView view={view} veils={veils} width={width} height={height} />
-              <Overlay settings={read} view={readView} guide={guide} trueLines={trueLines} pins={focusing} picks={pickedAt} {...(frames && { frames })} width={width} height={height} />
+              <Overlay
+                settings={read}
+                view={readView}
+                guide={guide}
+                trueLines={trueLines}
+                pins={focusing}
+                picks={pickedAt}
+                {...(frames && { frames })}
+                width={width}
+                height={height}
+              />
             </div>
           </div>
         )}
       </div>
       <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
         {!focusing && (
-        <label className="flex items-center gap-1.5">
-          <span className="sr-only">Guides</span>
-          <select value={guide} onChange={(event) => setGuide(event.target.value as Guide)} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
-            {Object.entries(GUIDES).map(([id, words]) => (
-              <option key={id} value={id}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
+          <label className="flex items-center gap-1.5">
+            <span className="sr-only">Guides</span>
+            <select
+              value={guide}
+              onChange={(event) => setGuide(event.target.value as Guide)}
+              className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+            >
+              {Object.entries(GUIDES).map(([id, words]) => (
+                <option key={id} value={id}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          </label>
         )}
-        {!focusing && <Toggle checked={trueLines} onChange={setTrueLines}>
-          level, plumb
-        </Toggle>}
+        {!focusing && (
+          <Toggle checked={trueLines} onChange={setTrueLines}>
+            level, plumb
+          </Toggle>
+        )}
         <Toggle checked={veils.circle} onChange={(circle) => setVeils({ ...veils, circle })}>
           circles
         </Toggle>
         <Toggle checked={veils.sharp} onChange={(sharp) => setVeils({ ...veils, sharp })}>
           sharp enough
         </Toggle>
-        {!focusing && <Toggle checked={veils.falloff} onChange={(falloff) => setVeils({ ...veils, falloff })}>
-          falloff
-        </Toggle>}
-        <button type="button" aria-pressed={upsideDown} onClick={() => setUpsideDown(!upsideDown)} className="inline-flex items-center gap-1 rounded-md border border-rule px-1.5 py-0.5 aria-pressed:border-accent aria-pressed:bg-accent-wash">
+        {!focusing && (
+          <Toggle checked={veils.falloff} onChange={(falloff) => setVeils({ ...veils, falloff })}>
+            falloff
+          </Toggle>
+        )}
+        <button
+          type="button"
+          aria-pressed={upsideDown}
+          onClick={() => setUpsideDown(!upsideDown)}
+          className="inline-flex items-center gap-1 rounded-md border border-rule px-1.5 py-0.5 aria-pressed:border-accent aria-pressed:bg-accent-wash"
+        >
           <FlipVertical2 size={14} aria-hidden /> as on the ground glass
         </button>
       </div>
       {/* Always there: the picture must not jump when the pointer comes over it. */}
       <div className="flex h-9 items-center overflow-hidden text-xs text-ink-soft tabular-nums">
-        {picks.length > 0 ? <PickedFacts settings={settings} picks={picks} onClear={() => setPicks([])} /> : measured ? `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(settings, under)}` : ''}` : 'Press on a thing to measure it; on a second one for what lies between.'}
+        {picks.length > 0 ? (
+          <PickedFacts settings={settings} picks={picks} onClear={() => setPicks([])} />
+        ) : measured ? (
+          `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(settings, under)}` : ''}`
+        ) : (
+          'Press on a thing to measure it; on a second one for what lies between.'
+        )}
       </div>
       <p id="finder-words" className="sr-only">
         {words}
@@ -172,7 +242,15 @@ function blurWords(settings: StandSettings, { point, rangeM }: Picked): string {
   return `${metresWords(rangeM)} off, blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, 1)} px`}`;
 }
 
-function Toggle({ children, checked, onChange }: { readonly children: ReactNode; readonly checked: boolean; readonly onChange: (checked: boolean) => void }) {
+function Toggle({
+  children,
+  checked,
+  onChange,
+}: {
+  readonly children: ReactNode;
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+}) {
   return (
     <label className="flex items-center gap-1.5">
       <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} className="accent-accent" />

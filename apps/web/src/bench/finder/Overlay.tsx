@@ -34,7 +34,15 @@ export const Overlay = memo(function Overlay({ settings, view, guide, trueLines,
   const [w, h] = [kept.widthMm, kept.heightMm];
   const cut = w < frame.widthMm - 1e-9 || h < frame.heightMm - 1e-9;
   const tens = (mm: number) => Array.from({ length: 2 * Math.floor(mm / 20) + 1 }, (_, i) => (i - Math.floor(mm / 20)) * 10);
-  const at: readonly [readonly number[], readonly number[]] = { none: [[], []] as const, thirds: [[-w / 6, w / 6], [-h / 6, h / 6]] as const, centre: [[0], [0]] as const, grid: [tens(w), tens(h)] as const }[guide];
+  const at: readonly [readonly number[], readonly number[]] = {
+    none: [[], []] as const,
+    thirds: [
+      [-w / 6, w / 6],
+      [-h / 6, h / 6],
+    ] as const,
+    centre: [[0], [0]] as const,
+    grid: [tens(w), tens(h)] as const,
+  }[guide];
   const watched = settings.scene?.watched;
   return (
     <svg width={width} height={height} className="pointer-events-none absolute inset-0" aria-hidden>
@@ -49,14 +57,16 @@ export const Overlay = memo(function Overlay({ settings, view, guide, trueLines,
           strokeWidth="1"
         />
       )}
-      {guide !== 'none' && <g stroke="#fff" strokeWidth="1" strokeOpacity="0.75" style={{ mixBlendMode: 'difference' }}>
-        {at[0].map((mm) => (
-          <line key={`x${mm}`} x1={x(mm)} x2={x(mm)} y1={y(h / 2)} y2={y(-h / 2)} />
-        ))}
-        {at[1].map((mm) => (
-          <line key={`y${mm}`} x1={x(-w / 2)} x2={x(w / 2)} y1={y(mm)} y2={y(mm)} />
-        ))}
-      </g>}
+      {guide !== 'none' && (
+        <g stroke="#fff" strokeWidth="1" strokeOpacity="0.75" style={{ mixBlendMode: 'difference' }}>
+          {at[0].map((mm) => (
+            <line key={`x${mm}`} x1={x(mm)} x2={x(mm)} y1={y(h / 2)} y2={y(-h / 2)} />
+          ))}
+          {at[1].map((mm) => (
+            <line key={`y${mm}`} x1={x(-w / 2)} x2={x(w / 2)} y1={y(mm)} y2={y(mm)} />
+          ))}
+        </g>
+      )}
       {frames && <Seams frames={frames} at={lensPosition(settings)} x={x} y={y} />}
       {trueLines && <TrueLines settings={settings} view={view} x={x} y={y} />}
       {pins && <PinMarks settings={settings} width={width} x={x} y={y} />}
@@ -73,7 +83,10 @@ function Seams({ frames, at, x, y }: { readonly frames: readonly Rect[]; readonl
   return (
     <g fill="none" stroke="#fff" strokeWidth="1" strokeDasharray="5 4" style={{ mixBlendMode: 'difference' }} data-testid="seams">
       {frames.map(({ left, right, lower, upper }, i) => (
-        <path key={i} d={`M${x(left - at.shiftMm)} ${y(upper - at.riseMm)}H${x(right - at.shiftMm)}V${y(lower - at.riseMm)}H${x(left - at.shiftMm)}Z`} />
+        <path
+          key={i}
+          d={`M${x(left - at.shiftMm)} ${y(upper - at.riseMm)}H${x(right - at.shiftMm)}V${y(lower - at.riseMm)}H${x(left - at.shiftMm)}Z`}
+        />
       ))}
     </g>
   );
@@ -119,19 +132,48 @@ function PinMarks({ settings, width, x, y }: Pick<OverlayProps, 'settings' | 'wi
     });
     const [first] = places;
     if (!first) return [];
-    const good = pin.role === 'soft' ? (leastBlurMm ?? 0) >= settings.limits.softTimes * cocMm : blurMm !== null && blurMm * pin.weight <= cocMm;
+    const good =
+      pin.role === 'soft' ? (leastBlurMm ?? 0) >= settings.limits.softTimes * cocMm : blurMm !== null && blurMm * pin.weight <= cocMm;
     const top = places.reduce((highest, each) => (each[1] < highest[1] ? each : highest));
     const toLeft = top[0] > width - 110;
     const long = pin.name.length * LETTER_PX;
-    return [{ pin, places, good, toLeft, textX: top[0] + (toLeft ? -7 : 7), label: { left: toLeft ? top[0] - 7 - long : top[0] + 7, base: Math.max(TOP_PX, top[1] - 6), width: long } }];
+    return [
+      {
+        pin,
+        places,
+        good,
+        toLeft,
+        textX: top[0] + (toLeft ? -7 : 7),
+        label: { left: toLeft ? top[0] - 7 - long : top[0] + 7, base: Math.max(TOP_PX, top[1] - 6), width: long },
+      },
+    ];
   });
-  const bases = labelRows(seen.map(({ label }) => label), TOP_PX);
+  const bases = labelRows(
+    seen.map(({ label }) => label),
+    TOP_PX,
+  );
   return seen.map(({ pin, places, good, toLeft, textX }, n) => {
     const fill = good ? 'var(--accent)' : 'var(--ground)';
     return (
       <g key={pin.id} data-pin={pin.id}>
-        {places.map(([px, py], i) => (pin.role === 'soft' ? <circle key={i} cx={px} cy={py} r="3.5" fill={fill} stroke="var(--ink)" strokeWidth="1.4" /> : <rect key={i} x={px - 3} y={py - 3} width="6" height="6" fill={fill} stroke="var(--ink)" strokeWidth="1.4" />))}
-        <text x={textX} y={bases[n]} textAnchor={toLeft ? 'end' : 'start'} fontSize="11.5" fontWeight="600" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3.5" paintOrder="stroke">
+        {places.map(([px, py], i) =>
+          pin.role === 'soft' ? (
+            <circle key={i} cx={px} cy={py} r="3.5" fill={fill} stroke="var(--ink)" strokeWidth="1.4" />
+          ) : (
+            <rect key={i} x={px - 3} y={py - 3} width="6" height="6" fill={fill} stroke="var(--ink)" strokeWidth="1.4" />
+          ),
+        )}
+        <text
+          x={textX}
+          y={bases[n]}
+          textAnchor={toLeft ? 'end' : 'start'}
+          fontSize="11.5"
+          fontWeight="600"
+          fill="var(--ink)"
+          stroke="var(--ground)"
+          strokeWidth="3.5"
+          paintOrder="stroke"
+        >
           {pin.name}
         </text>
       </g>
@@ -146,9 +188,22 @@ function Mark({ at, x, y, words }: { readonly at: readonly [number, number] | nu
     <g>
       <circle cx={px} cy={py} r="7" fill="none" stroke="var(--ground)" strokeWidth="4" />
       <circle cx={px} cy={py} r="7" fill="none" stroke="var(--accent)" strokeWidth="2" />
-      <path d={`M${px - 12} ${py} h8 M${px + 4} ${py} h8 M${px} ${py - 12} v8 M${px} ${py + 4} v8`} stroke="var(--accent)" strokeWidth="1.6" />
+      <path
+        d={`M${px - 12} ${py} h8 M${px + 4} ${py} h8 M${px} ${py - 12} v8 M${px} ${py + 4} v8`}
+        stroke="var(--accent)"
+        strokeWidth="1.6"
+      />
       {words && (
-        <text x={px + 13} y={py - 8} fontSize="12" fontWeight="650" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3.5" paintOrder="stroke">
+        <text
+          x={px + 13}
+          y={py - 8}
+          fontSize="12"
+          fontWeight="650"
+          fill="var(--ink)"
+          stroke="var(--ground)"
+          strokeWidth="3.5"
+          paintOrder="stroke"
+        >
           {words}
         </text>
       )}

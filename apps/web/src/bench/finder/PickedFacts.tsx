@@ -22,7 +22,11 @@ export function PickedFacts({ settings, picks, onClear }: PickedFactsProps) {
     <div role="status" className="flex w-full items-center gap-x-3 text-ink">
       <span>{second ? between(settings, first, second) : one(settings, first)}</span>
       {!second && (
-        <button type="button" onClick={() => standEdit.watch(first.point)} className="shrink-0 text-sm font-medium text-accent underline underline-offset-4">
+        <button
+          type="button"
+          onClick={() => standEdit.watch(first.point)}
+          className="shrink-0 text-sm font-medium text-accent underline underline-offset-4"
+        >
           Watch its stretch
         </button>
       )}
@@ -32,7 +36,9 @@ export function PickedFacts({ settings, picks, onClear }: PickedFactsProps) {
             key={role}
             type="button"
             onClick={() => {
-              setRefusal(standEdit.addPin({ name: `point ${settings.pins.length + 1}`, role, place: { kind: 'point', at: rounded(first.point) } }));
+              setRefusal(
+                standEdit.addPin({ name: `point ${settings.pins.length + 1}`, role, place: { kind: 'point', at: rounded(first.point) } }),
+              );
               onClear();
             }}
             className="shrink-0 text-sm font-medium text-accent underline underline-offset-4"
@@ -64,6 +70,9 @@ function between(settings: StandSettings, a: Picked, b: Picked): string {
   const found = apart(settings, a, b);
   if (!found) return 'One of them is no longer before the lens.';
   const { widthMm, heightMm, columnsPx, rowsPx } = settings.rig.back;
-  const px = columnsPx === null || rowsPx === null ? '' : `, ${fixed((found.onBackMm * Math.max(columnsPx, rowsPx)) / Math.max(widthMm, heightMm), 0)} px`;
+  const px =
+    columnsPx === null || rowsPx === null
+      ? ''
+      : `, ${fixed((found.onBackMm * Math.max(columnsPx, rowsPx)) / Math.max(widthMm, heightMm), 0)} px`;
   return `${metresWords(found.metres)} between them · ${fixed(found.onBackMm, 2)} mm on the ${columnsPx === null ? 'film' : 'sensor'}${px} · ${fixed(found.angleDeg, 1)}°`;
 }

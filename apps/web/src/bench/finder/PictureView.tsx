@@ -44,11 +44,28 @@ function PlainView({ view, width, height, why }: Omit<PictureViewProps, 'veils'>
 export function PlainDrawing({ view, width, height }: Omit<PictureViewProps, 'veils'>) {
   const faces = useMemo(() => seenFaces(facesOf(view.subject), view.camera, view.from), [view]);
   return (
-    <svg width={width} height={height} viewBox="-1 -1 2 2" preserveAspectRatio="none" className="block" data-testid="finder-plain" aria-hidden>
+    <svg
+      width={width}
+      height={height}
+      viewBox="-1 -1 2 2"
+      preserveAspectRatio="none"
+      className="block"
+      data-testid="finder-plain"
+      aria-hidden
+    >
       <rect x="-1" y="-1" width="2" height="2" fill="#dadfe3" />
       {faces.map(({ points, tone, edged }, i) => {
         const fill = `rgb(${tone * 255} ${tone * 255} ${tone * 255})`;
-        return <polygon key={i} points={points.map(([x, y]) => `${x},${-y}`).join(' ')} fill={fill} stroke={edged ? '#1f1d1a' : fill} strokeWidth="1" vectorEffect="non-scaling-stroke" />;
+        return (
+          <polygon
+            key={i}
+            points={points.map(([x, y]) => `${x},${-y}`).join(' ')}
+            fill={fill}
+            stroke={edged ? '#1f1d1a' : fill}
+            strokeWidth="1"
+            vectorEffect="non-scaling-stroke"
+          />
+        );
       })}
     </svg>
   );

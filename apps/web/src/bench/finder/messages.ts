@@ -5,6 +5,15 @@ import type { FinderView } from './view';
 /** What the page sends to the worker that draws the picture; `of` numbers the views. */
 export type ToFinder =
   | { readonly type: 'open'; readonly canvas: OffscreenCanvas }
-  | { readonly type: 'show'; readonly of: number; readonly view: Omit<FinderView, 'subject'>; readonly subject: Subject | null; readonly veils: Veils; readonly width: number; readonly height: number };
+  | {
+      readonly type: 'show';
+      readonly of: number;
+      readonly view: Omit<FinderView, 'subject'>;
+      readonly subject: Subject | null;
+      readonly veils: Veils;
+      readonly width: number;
+      readonly height: number;
+    };
 
-export type FromFinder = { readonly type: 'samples'; readonly samples: number; readonly of: number } | { readonly type: 'failed'; readonly words: string };
+export type FromFinder =
+  { readonly type: 'samples'; readonly samples: number; readonly of: number } | { readonly type: 'failed'; readonly words: string };

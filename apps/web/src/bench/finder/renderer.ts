@@ -109,8 +109,18 @@ const DEVELOP = /* glsl */ `
   }`;
 
 /** A shader pass over the whole picture. */
-function pass(fragmentShader: string, uniforms: RawShaderMaterial['uniforms']): { scene: Scene; uniforms: RawShaderMaterial['uniforms']; dispose: () => void } {
-  const material = new RawShaderMaterial({ vertexShader: SCREEN, fragmentShader, uniforms, glslVersion: GLSL3, depthTest: false, depthWrite: false });
+function pass(
+  fragmentShader: string,
+  uniforms: RawShaderMaterial['uniforms'],
+): { scene: Scene; uniforms: RawShaderMaterial['uniforms']; dispose: () => void } {
+  const material = new RawShaderMaterial({
+    vertexShader: SCREEN,
+    fragmentShader,
+    uniforms,
+    glslVersion: GLSL3,
+    depthTest: false,
+    depthWrite: false,
+  });
   const geometry = new PlaneGeometry(2, 2);
   const scene = new Scene();
   const mesh = new Mesh(geometry, material);
@@ -136,11 +146,16 @@ const WHILE_DRAGGED = 3;
 /** Where samples are gathered: one of them, and the mean so far in two that take turns. */
 function gathering() {
   const target = () => new WebGLRenderTarget(1, 1, { type: FloatType, minFilter: NearestFilter, magFilter: NearestFilter });
-  return { one: new WebGLRenderTarget(1, 1, { samples: 4, minFilter: NearestFilter, magFilter: NearestFilter }), mean: target(), next: target() };
+  return {
+    one: new WebGLRenderTarget(1, 1, { samples: 4, minFilter: NearestFilter, magFilter: NearestFilter }),
+    mean: target(),
+    next: target(),
+  };
 }
 
 /** How the renderer gets its next turn: the screen's frames where there are any. */
-const soon = (step: () => void): number => (typeof requestAnimationFrame === 'function' ? requestAnimationFrame(step) : Number(setTimeout(step, 16)));
+const soon = (step: () => void): number =>
+  typeof requestAnimationFrame === 'function' ? requestAnimationFrame(step) : Number(setTimeout(step, 16));
 const notSoon = (id: number): void => (typeof cancelAnimationFrame === 'function' ? cancelAnimationFrame(id) : clearTimeout(id));
 
 /**
@@ -159,16 +174,34 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
   camera.matrixWorldAutoUpdate = false;
   const world = new Scene();
   world.background = null;
-  const faces = new Mesh(new BufferGeometry(), new MeshBasicMaterial({ vertexColors: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }));
+  const faces = new Mesh(
+    new BufferGeometry(),
+    new MeshBasicMaterial({ vertexColors: true, side: DoubleSide, polygonOffset: true, polygonOffsetFactor: 1, polygonOffsetUnits: 1 }),
+  );
   const edges = new LineSegments(new BufferGeometry(), new LineBasicMaterial({ color: 0x1f1d1a }));
   faces.frustumCulled = false;
   edges.frustumCulled = false;
   world.add(faces, edges);
   const averaging = pass(MEAN, { before: { value: null }, sample_: { value: null }, share: { value: 1 } });
-  const developing = pass(DEVELOP, { mean: { value: null }, half_: { value: new Vector2() }, moved: { value: new Vector2() }, image: { value: 1 }, axis: { value: new Vector3() }, circles: { value: new Vector2() }, veils: { value: new Vector2() }, depth: { value: null }, sharpness: { value: new Vector3() }, range: { value: new Vector2() } });
+  const developing = pass(DEVELOP, {
+    mean: { value: null },
+    half_: { value: new Vector2() },
+    moved: { value: new Vector2() },
+    image: { value: 1 },
+    axis: { value: new Vector3() },
+    circles: { value: new Vector2() },
+    veils: { value: new Vector2() },
+    depth: { value: null },
+    sharpness: { value: new Vector3() },
+    range: { value: new Vector2() },
+  });
 
   // How deep each place is, seen through the middle of the lens.
-  const deep = new WebGLRenderTarget(1, 1, { minFilter: NearestFilter, magFilter: NearestFilter, depthTexture: new DepthTexture(1, 1, FloatType) });
+  const deep = new WebGLRenderTarget(1, 1, {
+    minFilter: NearestFilter,
+    magFilter: NearestFilter,
+    depthTexture: new DepthTexture(1, 1, FloatType),
+  });
 
   let built: { subject: Subject; from: Placed } | null = null;
   let now: { view: FinderView; veils: Veils } | null = null;
@@ -183,7 +216,9 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
     const { positions, colours, lines } = worldOf(view.subject, view.from);
     faces.geometry.dispose();
     edges.geometry.dispose();
-    faces.geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(positions), 3)).setAttribute('color', new BufferAttribute(new Float32Array(colours), 3));
+    faces.geometry = new BufferGeometry()
+      .setAttribute('position', new BufferAttribute(new Float32Array(positions), 3))
+      .setAttribute('color', new BufferAttribute(new Float32Array(colours), 3));
     edges.geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(lines), 3));
   };
 

@@ -41,12 +41,22 @@ const ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['lightCircle', 'sharpC
 /** What is missing for these is asked for at its own step. */
 const NOT_ON_THE_RIG: ReadonlySet<Finding['kind']> = new Set(['pins', 'soft', 'parallax', 'room', 'film']);
 
-function Remedies({ finding, fresh, failed, onApply, onAsk }: Omit<FindingsPanelProps, 'settings'> & { readonly finding: Finding; readonly fresh: boolean; readonly failed: boolean }) {
+function Remedies({
+  finding,
+  fresh,
+  failed,
+  onApply,
+  onAsk,
+}: Omit<FindingsPanelProps, 'settings'> & { readonly finding: Finding; readonly fresh: boolean; readonly failed: boolean }) {
   // What is missing there is no figure of the rig.
   if (NOT_ON_THE_RIG.has(finding.kind) && finding.state === 'unknown') return null;
   if (finding.state === 'unknown') {
     return (
-      <button type="button" onClick={() => onAsk(finding.kind)} className="mt-1 text-sm font-medium text-accent underline underline-offset-4">
+      <button
+        type="button"
+        onClick={() => onAsk(finding.kind)}
+        className="mt-1 text-sm font-medium text-accent underline underline-offset-4"
+      >
         Give the figure
       </button>
     );
@@ -54,9 +64,20 @@ function Remedies({ finding, fresh, failed, onApply, onAsk }: Omit<FindingsPanel
   if (!fresh && finding.remedies.length === 0 && (finding.state === 'fails' || finding.state === 'tight')) {
     return <p className="mt-0.5 text-xs text-ink-soft">Looking for what cures it …</p>;
   }
-  if (failed && finding.state === 'fails') return <p className="mt-0.5 text-xs text-ink-soft">Seeking what cures it went wrong, by a fault of Gangway: whether anything does is not known.</p>;
+  if (failed && finding.state === 'fails')
+    return (
+      <p className="mt-0.5 text-xs text-ink-soft">
+        Seeking what cures it went wrong, by a fault of Gangway: whether anything does is not known.
+      </p>
+    );
   if (finding.state === 'fails' && finding.remedies.length === 0) {
-    return <p className="mt-0.5 text-xs text-ink-soft">{ON_THE_RIG.has(finding.kind) ? 'Nothing on this rig cures it alone: it takes another lens or back.' : 'No one change cures it without making something else worse.'}</p>;
+    return (
+      <p className="mt-0.5 text-xs text-ink-soft">
+        {ON_THE_RIG.has(finding.kind)
+          ? 'Nothing on this rig cures it alone: it takes another lens or back.'
+          : 'No one change cures it without making something else worse.'}
+      </p>
+    );
   }
   if (finding.remedies.length === 0) return null;
   return (

@@ -52,7 +52,11 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
                 {rows.map((row) => {
                   const set = row.fNumber === fNumber;
                   return (
-                    <tr key={row.fNumber} className={set ? 'bg-accent-wash font-semibold' : 'hover:bg-sunk'} aria-current={set || undefined}>
+                    <tr
+                      key={row.fNumber}
+                      className={set ? 'bg-accent-wash font-semibold' : 'hover:bg-sunk'}
+                      aria-current={set || undefined}
+                    >
                       <th scope="row" className="text-left font-medium">
                         <button
                           type="button"
@@ -89,7 +93,10 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
 function Entry({ entry }: { readonly entry: ScaleEntry }) {
   if (entry.limitMm === null) return <span title="the frame does not fit">–</span>;
   return (
-    <span className="inline-flex items-center justify-end gap-0.5" title={entry.limitedBy === 'stop' ? 'end stop' : 'end of the sharp circle'}>
+    <span
+      className="inline-flex items-center justify-end gap-0.5"
+      title={entry.limitedBy === 'stop' ? 'end stop' : 'end of the sharp circle'}
+    >
       {fixed(entry.limitMm, 1)}
       <span className={`inline-block h-2.5 w-0.75 ${entry.limitedBy === 'stop' ? 'bg-ink' : ''}`}>
         {entry.limitedBy === 'stop' && <span className="sr-only">, end stop</span>}

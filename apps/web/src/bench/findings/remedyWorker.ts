@@ -29,7 +29,11 @@ addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEve
       case 'depth':
         return { about, comparison: tiltOrStack(settings) };
       case 'layouts':
-        return { about, layouts: wish ? answers(settings, wish.wish, wish.leastOverlap) : null, others: (wish?.others ?? []).map((other) => answers(other, wish?.wish ?? { for: 'everything' }, wish?.leastOverlap ?? 0)) };
+        return {
+          about,
+          layouts: wish ? answers(settings, wish.wish, wish.leastOverlap) : null,
+          others: (wish?.others ?? []).map((other) => answers(other, wish?.wish ?? { for: 'everything' }, wish?.leastOverlap ?? 0)),
+        };
     }
   };
   const answered: Answered = { of, answer: answer() };

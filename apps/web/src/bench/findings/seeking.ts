@@ -38,7 +38,12 @@ let worker: Worker | null = null;
 let asked = 0;
 const waiting = new Map<number, (answer: Answered['answer']) => void>();
 
-function ask(about: Asked['about'], settings: StandSettings, wish: Wanted | undefined, take: (answer: Answered['answer']) => void): () => void {
+function ask(
+  about: Asked['about'],
+  settings: StandSettings,
+  wish: Wanted | undefined,
+  take: (answer: Answered['answer']) => void,
+): () => void {
   if (!worker) {
     worker = new Worker(new URL('./remedyWorker.ts', import.meta.url), { type: 'module' });
     worker.addEventListener('message', ({ data: { of, answer } }: MessageEvent<Answered>) => {
@@ -63,19 +68,31 @@ const SOON_MS = 60;
  * the last one while a new one is under way, with whether it is still of this
  * stand. `null` before the first, and while nothing is wanted.
  */
-export function useSought<A extends Answered['answer']['about']>(about: A, settings: StandSettings, wanted = true, wish?: Wanted): { readonly answer: AnswerAbout<A>; readonly fresh: boolean } | null {
-  const [found, setFound] = useState<{ readonly answer: AnswerAbout<A>; readonly of: StandSettings; readonly wish: Wanted | undefined } | null>(null);
+export function useSought<A extends Answered['answer']['about']>(
+  about: A,
+  settings: StandSettings,
+  wanted = true,
+  wish?: Wanted,
+): { readonly answer: AnswerAbout<A>; readonly fresh: boolean } | null {
+  const [found, setFound] = useState<{
+    readonly answer: AnswerAbout<A>;
+    readonly of: StandSettings;
+    readonly wish: Wanted | undefined;
+  } | null>(null);
   const changedAt = useRef(-Infinity);
   useEffect(() => {
     const alone = performance.now() - changedAt.current > ALONE_MS;
     changedAt.current = performance.now();
     if (!wanted) return;
     let drop: (() => void) | null = null;
-    const timer = setTimeout(() => {
-      drop = ask(about, settings, wish, (answer) => {
-        if (answer.about === about) setFound({ answer: answer as AnswerAbout<A>, of: settings, wish });
-      });
-    }, alone ? SOON_MS : REST_MS);
+    const timer = setTimeout(
+      () => {
+        drop = ask(about, settings, wish, (answer) => {
+          if (answer.about === about) setFound({ answer: answer as AnswerAbout<A>, of: settings, wish });
+        });
+      },
+      alone ? SOON_MS : REST_MS,
+    );
     return () => {
       clearTimeout(timer);
       drop?.();

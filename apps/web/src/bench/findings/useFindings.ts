@@ -18,5 +18,11 @@ export function useFindings(settings: StandSettings): Findings {
   const sought = useSought('remedies', settings, needs);
   if (!needs || !sought) return { findings: quick, fresh: !needs, failed: false };
   const { remedies, failed } = sought.answer;
-  return { findings: quick.map((finding): Finding => (finding.state === 'fails' || finding.state === 'tight' ? { ...finding, remedies: remedies[finding.kind] ?? [] } : finding)), fresh: sought.fresh, failed };
+  return {
+    findings: quick.map((finding): Finding =>
+      finding.state === 'fails' || finding.state === 'tight' ? { ...finding, remedies: remedies[finding.kind] ?? [] } : finding,
+    ),
+    fresh: sought.fresh,
+    failed,
+  };
 }

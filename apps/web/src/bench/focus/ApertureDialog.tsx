@@ -23,7 +23,13 @@ Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, Point
 export function ApertureDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
   const sought = useSought('aperture', settings);
   return (
-    <Dialog open wide onClose={onClose} title="Blur by aperture" help="Of the worst pin that must be sharp, at best focus and both together, on a scale by the logarithm. Drag the upright line to choose.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Blur by aperture"
+      help="Of the worst pin that must be sharp, at best focus and both together, on a scale by the logarithm. Drag the upright line to choose."
+    >
       {!sought ? <p role="status">Looking …</p> : <Choice settings={settings} choice={sought.answer.choice} />}
     </Dialog>
   );
@@ -52,7 +58,8 @@ function Choice({ settings, choice }: { readonly settings: StandSettings; readon
         <dd>{choice.softFrom === null ? 'nowhere on this lens' : `from ${apertureWords(choice.softFrom)}`}</dd>
         <dt className="text-ink-soft">Working aperture at {apertureWords(settings.fNumber)}</dt>
         <dd>
-          f/{fixed(working, 1)}, {m < 0.005 ? 'no close-up loss' : `${stopsWords(2 * Math.log2(working / settings.fNumber))} less light close up`}
+          f/{fixed(working, 1)},{' '}
+          {m < 0.005 ? 'no close-up loss' : `${stopsWords(2 * Math.log2(working / settings.fNumber))} less light close up`}
         </dd>
       </dl>
     </>
@@ -86,12 +93,30 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
       pointRadius: 0,
     });
     // By the logarithm, so that a pin far out of focus and the blur that is allowed are both on the sheet.
-    const shown = choice.curve.flatMap(({ defocusMm, diffractionMm, togetherMm }) => [defocusMm, diffractionMm, togetherMm]).filter((mm) => mm !== null && mm > choice.allowedMm / 20).map((mm) => inUnit(mm ?? 0));
+    const shown = choice.curve
+      .flatMap(({ defocusMm, diffractionMm, togetherMm }) => [defocusMm, diffractionMm, togetherMm])
+      .filter((mm) => mm !== null && mm > choice.allowedMm / 20)
+      .map((mm) => inUnit(mm ?? 0));
     const most = Math.max(inUnit(choice.allowedMm) * 3, ...shown) * 1.15;
     const bottom = Math.min(inUnit(choice.allowedMm) / 2, ...shown) / 1.15;
     const least = choice.curve[0]?.fNumber ?? 1;
     const last = choice.curve[choice.curve.length - 1]?.fNumber ?? 64;
-    const upright = (label: string, x: number | null, borderColor: string, borderDash: number[], borderWidth: number) => (x === null ? [] : [{ label, data: [{ x, y: bottom }, { x, y: most }], borderColor, borderDash, borderWidth, pointRadius: 0 }]);
+    const upright = (label: string, x: number | null, borderColor: string, borderDash: number[], borderWidth: number) =>
+      x === null
+        ? []
+        : [
+            {
+              label,
+              data: [
+                { x, y: bottom },
+                { x, y: most },
+              ],
+              borderColor,
+              borderDash,
+              borderWidth,
+              pointRadius: 0,
+            },
+          ];
     const made = new Chart(element, {
       type: 'line',
       data: {
@@ -99,7 +124,16 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
           line('both together', ({ togetherMm }) => togetherMm, accent, []),
           line('defocus', ({ defocusMm }) => defocusMm, ink, [7, 4]),
           line('diffraction', ({ diffractionMm }) => diffractionMm, ink, [2, 3]),
-          { label: 'sharp enough', data: [{ x: least, y: inUnit(choice.allowedMm) }, { x: last, y: inUnit(choice.allowedMm) }], borderColor: soft, borderWidth: 1, pointRadius: 0 },
+          {
+            label: 'sharp enough',
+            data: [
+              { x: least, y: inUnit(choice.allowedMm) },
+              { x: last, y: inUnit(choice.allowedMm) },
+            ],
+            borderColor: soft,
+            borderWidth: 1,
+            pointRadius: 0,
+          },
           ...upright('circle', choice.circleFrom, soft, [2, 4], 1.5),
           ...upright('chosen', fNumber, accent, [], 3),
         ],
@@ -133,7 +167,9 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
             border: { color: ink },
             ticks: { color: ink, font, callback: (value) => String(value) },
             afterBuildTicks: (scale: Scale) => {
-              scale.ticks = DECADES.flatMap((decade) => [1, 2, 5].map((k) => ({ value: Number((k * decade).toPrecision(2)) }))).filter(({ value }) => value >= scale.min && value <= scale.max);
+              scale.ticks = DECADES.flatMap((decade) => [1, 2, 5].map((k) => ({ value: Number((k * decade).toPrecision(2)) }))).filter(
+                ({ value }) => value >= scale.min && value <= scale.max,
+              );
             },
           },
         },
@@ -153,7 +189,9 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
     if (!scale) return;
     const value = scale.getValueForPixel(event.clientX - event.currentTarget.getBoundingClientRect().left);
     if (value === undefined || !(value > 0)) return;
-    const nearest = choice.ring.reduce((best, each) => (Math.abs(stopsOf(each.fNumber) - stopsOf(value)) < Math.abs(stopsOf(best.fNumber) - stopsOf(value)) ? each : best));
+    const nearest = choice.ring.reduce((best, each) =>
+      Math.abs(stopsOf(each.fNumber) - stopsOf(value)) < Math.abs(stopsOf(best.fNumber) - stopsOf(value)) ? each : best,
+    );
     standEdit.setAperture(nearest.fNumber, gesture.id());
   };
   const step = (by: 1 | -1) => {
@@ -164,7 +202,10 @@ function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
   const at = choice.ring.reduce((best, each) => (Math.abs(each.fNumber - fNumber) < Math.abs(best.fNumber - fNumber) ? each : best));
   return (
     <figure>
-      <figcaption className="mb-1 text-sm text-ink-soft">Both together (solid), defocus of the worst pin (dashed), diffraction (dotted); level: sharp enough; upright, thin: the sharp circle covers from here.</figcaption>
+      <figcaption className="mb-1 text-sm text-ink-soft">
+        Both together (solid), defocus of the worst pin (dashed), diffraction (dotted); level: sharp enough; upright, thin: the sharp circle
+        covers from here.
+      </figcaption>
       <div className="h-64">
         <canvas
           ref={canvas}

@@ -15,7 +15,13 @@ export function DepthDialog({ settings, onClose }: { readonly settings: StandSet
   const sought = useSought('depth', settings);
   const { limits } = settings;
   return (
-    <Dialog open wide onClose={onClose} title="Tilt or stack" help="The pins that must be sharp, by every way of getting depth. Stacks are counted at the aperture set; neighbours share a fifth of their depth.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Tilt or stack"
+      help="The pins that must be sharp, by every way of getting depth. Stacks are counted at the aperture set; neighbours share a fifth of their depth."
+    >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
         <NumberField
           label={LIMIT_FIGURES.smallestFNumber.label}
@@ -26,10 +32,27 @@ export function DepthDialog({ settings, onClose }: { readonly settings: StandSet
           endless
           onCommit={(n) => standEdit.setLimits({ smallestFNumber: n === Number.POSITIVE_INFINITY ? null : n })}
         />
-        <NumberField label={LIMIT_FIGURES.mostTakes.label} unit="" decimals={0} value={limits.mostTakes} onCommit={(mostTakes) => standEdit.setLimits({ mostTakes })} />
-        <NumberField label={LIMIT_FIGURES.secondsPerTake.label} unit="s" decimals={1} value={limits.secondsPerTake} onCommit={(secondsPerTake) => standEdit.setLimits({ secondsPerTake })} />
+        <NumberField
+          label={LIMIT_FIGURES.mostTakes.label}
+          unit=""
+          decimals={0}
+          value={limits.mostTakes}
+          onCommit={(mostTakes) => standEdit.setLimits({ mostTakes })}
+        />
+        <NumberField
+          label={LIMIT_FIGURES.secondsPerTake.label}
+          unit="s"
+          decimals={1}
+          value={limits.secondsPerTake}
+          onCommit={(secondsPerTake) => standEdit.setLimits({ secondsPerTake })}
+        />
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={limits.somethingMoves} onChange={(event) => standEdit.setLimits({ somethingMoves: event.target.checked })} className="accent-accent" />
+          <input
+            type="checkbox"
+            checked={limits.somethingMoves}
+            onChange={(event) => standEdit.setLimits({ somethingMoves: event.target.checked })}
+            className="accent-accent"
+          />
           something in it moves
         </label>
       </div>
@@ -43,11 +66,20 @@ export function DepthDialog({ settings, onClose }: { readonly settings: StandSet
         <>
           <ul className="mt-3 divide-y divide-hairline border-y border-hairline">
             {sought.answer.comparison.options.map((option) => (
-              <Option key={option.way} option={option} preferred={sought.answer.comparison?.preferred === option.way} gain={gainOf(option, sought.answer.comparison?.options ?? [])} settings={settings} onClose={onClose} />
+              <Option
+                key={option.way}
+                option={option}
+                preferred={sought.answer.comparison?.preferred === option.way}
+                gain={gainOf(option, sought.answer.comparison?.options ?? [])}
+                settings={settings}
+                onClose={onClose}
+              />
             ))}
           </ul>
           <p className="mt-2 font-medium" data-testid="preferred">
-            {sought.answer.comparison.preferred === null ? 'None of them keeps your limits.' : `Within your limits: ${DEPTH_WAYS[sought.answer.comparison.preferred].toLowerCase()}.`}
+            {sought.answer.comparison.preferred === null
+              ? 'None of them keeps your limits.'
+              : `Within your limits: ${DEPTH_WAYS[sought.answer.comparison.preferred].toLowerCase()}.`}
           </p>
         </>
       )}
@@ -59,10 +91,24 @@ export function DepthDialog({ settings, onClose }: { readonly settings: StandSet
 function gainOf({ way, takes, marked }: DepthOption, all: readonly DepthOption[]): string | null {
   if (way === 'tilt and stack' && takes === 1) return 'No stack is needed: at the aperture set the tilt alone holds it.';
   const one = all.find((each) => each.takes === 1 && each.marked !== null && marked !== null && each.marked <= marked);
-  return way === 'two takes' && one ? `No wider open than one take: ${DEPTH_WAYS[one.way].toLowerCase().replace('one take, ', '')} does it alone.` : null;
+  return way === 'two takes' && one
+    ? `No wider open than one take: ${DEPTH_WAYS[one.way].toLowerCase().replace('one take, ', '')} does it alone.`
+    : null;
 }
 
-function Option({ option, preferred, gain, settings, onClose }: { readonly option: DepthOption; readonly preferred: boolean; readonly gain: string | null; readonly settings: StandSettings; readonly onClose: () => void }) {
+function Option({
+  option,
+  preferred,
+  gain,
+  settings,
+  onClose,
+}: {
+  readonly option: DepthOption;
+  readonly preferred: boolean;
+  readonly gain: string | null;
+  readonly settings: StandSettings;
+  readonly onClose: () => void;
+}) {
   const { way, takes, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;
   const facts = [
     takes >= STACK_MOST ? 'more takes than can be counted' : takes === 1 ? 'one take' : `${takes} takes`,
@@ -86,7 +132,10 @@ function Option({ option, preferred, gain, settings, onClose }: { readonly optio
       {patch && marked !== null && (
         <Button
           onClick={() => {
-            standEdit.applyFocus({ ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tilt and stack' ? settings.fNumber : 0) }, DEPTH_WAYS[way].toLowerCase());
+            standEdit.applyFocus(
+              { ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tilt and stack' ? settings.fNumber : 0) },
+              DEPTH_WAYS[way].toLowerCase(),
+            );
             onClose();
           }}
         >

@@ -24,7 +24,13 @@ export function FocusScale({ settings }: { readonly settings: StandSettings }) {
   return <Rail settings={dragged ? settings : read} onDragged={setDragged} />;
 }
 
-const Rail = memo(function Rail({ settings, onDragged }: { readonly settings: StandSettings; readonly onDragged: (dragged: boolean) => void }) {
+const Rail = memo(function Rail({
+  settings,
+  onDragged,
+}: {
+  readonly settings: StandSettings;
+  readonly onDragged: (dragged: boolean) => void;
+}) {
   const [ref, size] = useSize<HTMLDivElement>();
   const { focalMm } = settings.rig.lens;
   const { leastMm, mostMm } = railReach(settings.rig.parts);
@@ -52,9 +58,17 @@ interface RailProps {
 }
 
 /** The distances engraved along the rail. */
-const RailMarks = memo(function RailMarks({ width, height, from, to, focalMm }: RailProps & { readonly width: number; readonly height: number }) {
+const RailMarks = memo(function RailMarks({
+  width,
+  height,
+  from,
+  to,
+  focalMm,
+}: RailProps & { readonly width: number; readonly height: number }) {
   const at = (mm: number) => PAD + ((mm - from) / (to - from)) * (width - 2 * PAD);
-  const marks = MARKS_M.map((m) => ({ m, mm: (focalMm * focalMm) / (m * 1000 - focalMm) })).filter(({ m, mm }) => m * 1000 > focalMm * 1.02 && mm <= to);
+  const marks = MARKS_M.map((m) => ({ m, mm: (focalMm * focalMm) / (m * 1000 - focalMm) })).filter(
+    ({ m, mm }) => m * 1000 > focalMm * 1.02 && mm <= to,
+  );
   const infinityX = at(0);
   // Numbers only where they have room, from infinity on.
   const numbered = [...marks].reverse().reduce<readonly { readonly m: number; readonly x: number }[]>((kept, { m, mm }) => {
@@ -86,7 +100,14 @@ const RailMarks = memo(function RailMarks({ width, height, from, to, focalMm }: 
   );
 });
 
-const RailSlider = memo(function RailSlider({ from, to, out, focalMm, words, onDragged }: RailProps & { readonly out: number; readonly words: string; readonly onDragged: (dragged: boolean) => void }) {
+const RailSlider = memo(function RailSlider({
+  from,
+  to,
+  out,
+  focalMm,
+  words,
+  onDragged,
+}: RailProps & { readonly out: number; readonly words: string; readonly onDragged: (dragged: boolean) => void }) {
   const gesture = useGesture();
   const end = () => {
     gesture.end();

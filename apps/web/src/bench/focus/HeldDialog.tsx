@@ -15,8 +15,23 @@ export function HeldDialog({ settings, onClose }: { readonly settings: StandSett
   const { parts } = settings.rig;
   const lens = parts.kind === 'held' ? heldLens(parts) : null;
   return (
-    <Dialog open wide onClose={onClose} title="A lens in the hand" help="Set to infinity and held before the open body. Its register less the body’s is the room to tilt in.">
-      {lens === null ? <p>This stand has a lens in its mount. Below is which of yours would suit; a rig with an “unmounted lens” works on the bench like any other.</p> : lens.known ? <Reach lens={lens.value} settings={settings} onClose={onClose} /> : <p>Not known yet: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>}
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="A lens in the hand"
+      help="Set to infinity and held before the open body. Its register less the body’s is the room to tilt in."
+    >
+      {lens === null ? (
+        <p>
+          This stand has a lens in its mount. Below is which of yours would suit; a rig with an “unmounted lens” works on the bench like any
+          other.
+        </p>
+      ) : lens.known ? (
+        <Reach lens={lens.value} settings={settings} onClose={onClose} />
+      ) : (
+        <p>Not known yet: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>
+      )}
       <WhichLens settings={settings} />
       <Ways />
     </Dialog>
@@ -48,23 +63,45 @@ function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly 
             <tr key={row.gapMm} className="border-b border-hairline">
               <td>{fixed(row.gapMm, 1)} mm</td>
               <td>{row.extensionMm < 0 ? 'nothing' : metresWords(row.distanceM)}</td>
-              <td>{row.tiltDeg === null ? 'not known: give the width of its flange' : row.tiltDeg > 60 ? 'any' : `${fixed(row.tiltDeg, 1)}°`}</td>
+              <td>
+                {row.tiltDeg === null ? 'not known: give the width of its flange' : row.tiltDeg > 60 ? 'any' : `${fixed(row.tiltDeg, 1)}°`}
+              </td>
             </tr>
           ))}
         </tbody>
       </table>
       <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1">
-        <NumberField label="Gap" unit="mm" decimals={1} value={gapMm} onCommit={(mm) => (mm >= 0 && mm <= 300 ? (setGap(mm), null) : 'Gap: it must be from 0 to 300 mm.')} />
-        <NumberField label="Angle" unit="°" decimals={1} value={angleDeg} onCommit={(deg) => (Math.abs(deg) <= 45 ? (setAngle(deg), null) : 'Angle: it must be from −45 to 45°.')} />
+        <NumberField
+          label="Gap"
+          unit="mm"
+          decimals={1}
+          value={gapMm}
+          onCommit={(mm) => (mm >= 0 && mm <= 300 ? (setGap(mm), null) : 'Gap: it must be from 0 to 300 mm.')}
+        />
+        <NumberField
+          label="Angle"
+          unit="°"
+          decimals={1}
+          value={angleDeg}
+          onCommit={(deg) => (Math.abs(deg) <= 45 ? (setAngle(deg), null) : 'Angle: it must be from −45 to 45°.')}
+        />
       </div>
       <p className="mt-1 text-sm" data-testid="held-answer">
-        {at.extensionMm < 0 ? 'At this gap it focuses on nothing: the lens stands nearer than at infinity.' : `Focus ${at.distanceM === null ? 'at infinity' : `at ${metresWords(at.distanceM)}`} straight ahead${hinge === null ? ', the plane parallel to the back' : `; the plane hinges ${metresWords(hinge / 1000)} ${angleDeg > 0 ? 'below' : 'above'} the lens`}.`}
+        {at.extensionMm < 0
+          ? 'At this gap it focuses on nothing: the lens stands nearer than at infinity.'
+          : `Focus ${at.distanceM === null ? 'at infinity' : `at ${metresWords(at.distanceM)}`} straight ahead${hinge === null ? ', the plane parallel to the back' : `; the plane hinges ${metresWords(hinge / 1000)} ${angleDeg > 0 ? 'below' : 'above'} the lens`}.`}
         {tooFar ? ` At ${fixed(angleDeg, 1)}° its edge touches the body: ${fixed(mostDeg, 1)}° is the most.` : ''}{' '}
         {at.extensionMm >= 0 && !tooFar && (
           <button
             type="button"
             onClick={() => {
-              standEdit.applyFocus({ front: { tiltDeg: angleDeg, swingDeg: settings.front.swingDeg }, focusM: at.distanceM === null ? null : Number(at.distanceM.toPrecision(4)) }, 'held so');
+              standEdit.applyFocus(
+                {
+                  front: { tiltDeg: angleDeg, swingDeg: settings.front.swingDeg },
+                  focusM: at.distanceM === null ? null : Number(at.distanceM.toPrecision(4)),
+                },
+                'held so',
+              );
               onClose();
             }}
             className="font-medium text-accent underline underline-offset-4"
@@ -85,7 +122,22 @@ function WhichLens({ settings }: { readonly settings: StandSettings }) {
   const { back } = settings.rig.parts;
   if (!kit || back.kind !== 'body') return null;
   const rows = kit.items
-    .flatMap(({ item }) => (item.kind === 'lens' && item.figures.attachment !== 'fixed' ? [{ id: item.id, name: item.name, focalMm: item.figures.focalMm ?? 0, verdict: heldVerdict(item.figures.focalMm, item.figures.attachment === 'board' ? item.figures.flangeFocalMm : item.figures.registerMm, back.figures.registerMm) }] : []))
+    .flatMap(({ item }) =>
+      item.kind === 'lens' && item.figures.attachment !== 'fixed'
+        ? [
+            {
+              id: item.id,
+              name: item.name,
+              focalMm: item.figures.focalMm ?? 0,
+              verdict: heldVerdict(
+                item.figures.focalMm,
+                item.figures.attachment === 'board' ? item.figures.flangeFocalMm : item.figures.registerMm,
+                back.figures.registerMm,
+              ),
+            },
+          ]
+        : [],
+    )
     .sort((a, b) => ORDER[a.verdict.suits] - ORDER[b.verdict.suits] || a.focalMm - b.focalMm);
   return (
     <section aria-label="Which lens" className="mt-4">

@@ -28,10 +28,19 @@ export function PinList({ settings, scene }: PinListProps) {
   return (
     <div>
       <h3 className="engraved mb-1">Pins</h3>
-      {settings.pins.length === 0 && <p className="text-ink-soft">Press on a thing in the Finder and pin it, or choose a whole thing here.</p>}
+      {settings.pins.length === 0 && (
+        <p className="text-ink-soft">Press on a thing in the Finder and pin it, or choose a whole thing here.</p>
+      )}
       <ul className="divide-y divide-hairline">
         {settings.pins.map((pin) => (
-          <PinRow key={pin.id} pin={pin} {...stateWords(pin, states.get(pin.id) ?? null, settings)} open={open === pin.id} onToggle={toggle} scene={scene} />
+          <PinRow
+            key={pin.id}
+            pin={pin}
+            {...stateWords(pin, states.get(pin.id) ?? null, settings)}
+            open={open === pin.id}
+            onToggle={toggle}
+            scene={scene}
+          />
         ))}
       </ul>
       <div className="mt-1 flex flex-wrap items-center gap-2">
@@ -51,7 +60,19 @@ export function PinList({ settings, scene }: PinListProps) {
             </option>
           ))}
         </select>
-        <Button onClick={() => setRefusal(standEdit.addPin({ name: `point ${settings.pins.length + 1}`, role: 'sharp', place: { kind: 'point', at: [scene.asideM, Math.round(scene.cameraHeightM * 100) / 100, 0] } }))}>A point</Button>
+        <Button
+          onClick={() =>
+            setRefusal(
+              standEdit.addPin({
+                name: `point ${settings.pins.length + 1}`,
+                role: 'sharp',
+                place: { kind: 'point', at: [scene.asideM, Math.round(scene.cameraHeightM * 100) / 100, 0] },
+              }),
+            )
+          }
+        >
+          A point
+        </Button>
       </div>
       {refusal && (
         <p role="alert" className="mt-1 text-fails">
@@ -76,8 +97,28 @@ function stateWords(pin: Pin, state: PinState | null, settings: StandSettings): 
   const { cocMm } = standBlurAllowed(settings);
   const px = pixelMm(settings);
   const blur = pin.role === 'soft' ? (state?.leastBlurMm ?? null) : (state?.blurMm ?? null);
-  const words = state === null ? 'on nothing' : blur === null ? 'not imaged' : px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`;
-  const good = state === null ? 'unknown' : blur === null ? 'fails' : pin.role === 'soft' ? (blur >= settings.limits.softTimes * cocMm ? 'holds' : 'fails') : blur * pin.weight <= cocMm ? 'holds' : pin.role === 'best' ? 'tight' : 'fails';
+  const words =
+    state === null
+      ? 'on nothing'
+      : blur === null
+        ? 'not imaged'
+        : px === null
+          ? `${fixed(blur * 1000, 0)} µm`
+          : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`;
+  const good =
+    state === null
+      ? 'unknown'
+      : blur === null
+        ? 'fails'
+        : pin.role === 'soft'
+          ? blur >= settings.limits.softTimes * cocMm
+            ? 'holds'
+            : 'fails'
+          : blur * pin.weight <= cocMm
+            ? 'holds'
+            : pin.role === 'best'
+              ? 'tight'
+              : 'fails';
   return { words, good };
 }
 
@@ -85,7 +126,12 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
   return (
     <li className="py-1" data-pin-row={pin.name}>
       <div className="flex items-center gap-1">
-        <IconButton label={`${open ? 'Close' : 'Open'} the figures of ${pin.name}`} className="size-6" onClick={() => onToggle(pin.id)} aria-expanded={open}>
+        <IconButton
+          label={`${open ? 'Close' : 'Open'} the figures of ${pin.name}`}
+          className="size-6"
+          onClick={() => onToggle(pin.id)}
+          aria-expanded={open}
+        >
           {/* Letters, not drawings: with a dozen pins the browser lays out several dozen drawings less at each step of a drag. */}
           <span aria-hidden>{open ? '−' : '+'}</span>
         </IconButton>
@@ -102,14 +148,25 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
       {open && (
         <div className="mt-1 mb-1 grid justify-items-end gap-1 pl-6">
           <TextField label="Name" value={pin.name} onCommit={(name) => standEdit.changePin(pin.id, { name })} />
-          <select aria-label={`Role of ${pin.name}`} value={pin.role} onChange={(event) => standEdit.changePin(pin.id, { role: event.target.value as PinRole })} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+          <select
+            aria-label={`Role of ${pin.name}`}
+            value={pin.role}
+            onChange={(event) => standEdit.changePin(pin.id, { role: event.target.value as PinRole })}
+            className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+          >
             {Object.entries(PIN_ROLES).map(([role, label]) => (
               <option key={role} value={role}>
                 {label}
               </option>
             ))}
           </select>
-          <NumberField label={WEIGHT_FIGURE.label} unit="×" decimals={1} value={pin.weight} onCommit={(weight) => standEdit.changePin(pin.id, { weight })} />
+          <NumberField
+            label={WEIGHT_FIGURE.label}
+            unit="×"
+            decimals={1}
+            value={pin.weight}
+            onCommit={(weight) => standEdit.changePin(pin.id, { weight })}
+          />
           {pin.place.kind === 'point' && <PointFields pin={pin} at={pin.place.at} scene={scene} />}
         </div>
       )}
@@ -123,7 +180,13 @@ function PointFields({ pin, at, scene }: { readonly pin: Pin; readonly at: reado
   const [x, y, z] = at;
   return (
     <>
-      <NumberField label="Distance from the lens" unit="m" decimals={3} value={z + scene.distanceM} onCommit={(m) => put([x, y, m - scene.distanceM])} />
+      <NumberField
+        label="Distance from the lens"
+        unit="m"
+        decimals={3}
+        value={z + scene.distanceM}
+        onCommit={(m) => put([x, y, m - scene.distanceM])}
+      />
       <NumberField label="Height above ground" unit="m" decimals={3} value={y} onCommit={(m) => put([x, m, z])} />
       <NumberField label="Right of the middle" unit="m" decimals={3} value={x} onCommit={(m) => put([m, y, z])} />
     </>

@@ -12,7 +12,13 @@ import { standEdit } from '../standEdit';
 /** The plane laid across: one of several alone, or the look of a model. */
 export function SelectiveDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
   return (
-    <Dialog open wide onClose={onClose} title="One alone, or the look of a model" help="The plane of sharp focus laid across what is seen. Small angles are enough; the least that does it is offered.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="One alone, or the look of a model"
+      help="The plane of sharp focus laid across what is seen. Small angles are enough; the least that does it is offered."
+    >
       <Alone settings={settings} onClose={onClose} />
       <Model settings={settings} onClose={onClose} />
     </Dialog>
@@ -51,7 +57,12 @@ function Alone({ settings, onClose }: PartProps) {
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
             <label className="flex items-center gap-2 text-sm">
               Sharp
-              <select aria-label="What is isolated" value={own.id} onChange={(event) => setChosen(event.target.value)} className="rounded-sm border border-rule bg-ground px-1 py-0.5">
+              <select
+                aria-label="What is isolated"
+                value={own.id}
+                onChange={(event) => setChosen(event.target.value)}
+                className="rounded-sm border border-rule bg-ground px-1 py-0.5"
+              >
                 {candidates.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
@@ -59,10 +70,24 @@ function Alone({ settings, onClose }: PartProps) {
                 ))}
               </select>
             </label>
-            <NumberField label="Neighbours blurred by" unit={px === null ? 'µm' : 'px'} decimals={0} value={wanted} onCommit={(n) => (n > 0 && n <= 100_000 ? (setWanted(n), null) : 'Neighbours blurred by: it must be more than 0 and at most 100000.')} />
+            <NumberField
+              label="Neighbours blurred by"
+              unit={px === null ? 'µm' : 'px'}
+              decimals={0}
+              value={wanted}
+              onCommit={(n) =>
+                n > 0 && n <= 100_000 ? (setWanted(n), null) : 'Neighbours blurred by: it must be more than 0 and at most 100000.'
+              }
+            />
           </div>
           {(['swing', 'tilt'] as const).map((movement) => (
-            <IsolationRow key={movement} found={isolate(settings, own.id, movement, wantedMm)} movement={movement} settings={settings} onClose={onClose} />
+            <IsolationRow
+              key={movement}
+              found={isolate(settings, own.id, movement, wantedMm)}
+              movement={movement}
+              settings={settings}
+              onClose={onClose}
+            />
           ))}
         </>
       )}
@@ -70,14 +95,23 @@ function Alone({ settings, onClose }: PartProps) {
   );
 }
 
-function IsolationRow({ found, movement, settings, onClose }: PartProps & { readonly found: Isolation | null; readonly movement: 'tilt' | 'swing' }) {
+function IsolationRow({
+  found,
+  movement,
+  settings,
+  onClose,
+}: PartProps & { readonly found: Isolation | null; readonly movement: 'tilt' | 'swing' }) {
   const px = pixelMm(settings);
   if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot, or its mechanism is not known.</p>;
-  const turn = movement === 'tilt' ? { tiltDeg: found.turnDeg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: found.turnDeg };
+  const turn =
+    movement === 'tilt'
+      ? { tiltDeg: found.turnDeg, swingDeg: settings.front.swingDeg }
+      : { tiltDeg: settings.front.tiltDeg, swingDeg: found.turnDeg };
   if (!found.enough && found.turnDeg === 0) {
     return (
       <p className="mt-2 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
-        <span className="font-medium">By {movement}:</span> no angle does it. A plane through the one runs through its neighbours as well, and leaves some of them sharp.
+        <span className="font-medium">By {movement}:</span> no angle does it. A plane through the one runs through its neighbours as well,
+        and leaves some of them sharp.
       </p>
     );
   }
@@ -85,8 +119,17 @@ function IsolationRow({ found, movement, settings, onClose }: PartProps & { read
   return (
     <div className="mt-2 flex items-start gap-3 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
       <p className="grow tabular-nums">
-        <span className="font-medium">By {movement}:</span> {found.enough ? `${turnWords(turn)}, ${focusWords(found.focusM)}` : `not within the mechanism; the most it gives is at ${turnWords(turn)}`}. The sharp one keeps {blur(found.ownBlurMm)}.{' '}
-        {found.neighbours.map(({ name, blurMm, share }) => `“${name}”: ${blur(blurMm)}${share === null ? '' : `, ${fixed(share * 100, 1)} % of its height`}`).join('; ')}.
+        <span className="font-medium">By {movement}:</span>{' '}
+        {found.enough
+          ? `${turnWords(turn)}, ${focusWords(found.focusM)}`
+          : `not within the mechanism; the most it gives is at ${turnWords(turn)}`}
+        . The sharp one keeps {blur(found.ownBlurMm)}.{' '}
+        {found.neighbours
+          .map(
+            ({ name, blurMm, share }) => `“${name}”: ${blur(blurMm)}${share === null ? '' : `, ${fixed(share * 100, 1)} % of its height`}`,
+          )
+          .join('; ')}
+        .
       </p>
       {found.turnDeg !== 0 && (
         <Button
@@ -115,13 +158,20 @@ function Model({ settings, onClose }: PartProps) {
         <p>It takes a pin on what stays sharp, and another before or behind it whose blur makes the model.</p>
       ) : (
         <>
-          <NumberField label="As of a model 1 :" unit="" decimals={0} value={scale} onCommit={(n) => (n >= 2 && n <= 2000 ? (setScale(n), null) : 'The scale of the model must be from 2 to 2000.')} />
+          <NumberField
+            label="As of a model 1 :"
+            unit=""
+            decimals={0}
+            value={scale}
+            onCommit={(n) => (n >= 2 && n <= 2000 ? (setScale(n), null) : 'The scale of the model must be from 2 to 2000.')}
+          />
           {found === null ? (
             <p className="mt-1 text-sm">This rig does not tilt, or its mechanism is not known.</p>
           ) : (
             <div className="mt-1 flex items-start gap-3 text-sm">
               <p className="grow" data-testid="miniature">
-                {turnWords({ tiltDeg: found.tiltDeg, swingDeg: 0 })}: the blur of “{other?.pin.name}” is that of a model 1 : {fixed(found.apparentScale, 0)}
+                {turnWords({ tiltDeg: found.tiltDeg, swingDeg: 0 })}: the blur of “{other?.pin.name}” is that of a model 1 :{' '}
+                {fixed(found.apparentScale, 0)}
                 {found.apparentScale < scale ? ', the most that the mechanism gives' : ''}.
               </p>
               <Button

@@ -5,7 +5,11 @@ import type { StandSettings } from '@gangway/core/stand/settings';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
 
-const SCHOOLS: Readonly<Record<SharpnessStandard['school'], string>> = { diagonal: 'by the format’s diagonal (default)', pixels: 'by so many pixels', print: 'by print and viewing distance' };
+const SCHOOLS: Readonly<Record<SharpnessStandard['school'], string>> = {
+  diagonal: 'by the format’s diagonal (default)',
+  pixels: 'by so many pixels',
+  print: 'by print and viewing distance',
+};
 
 function startOf(school: SharpnessStandard['school'], columnsPx: number): SharpnessStandard {
   switch (school) {
@@ -25,11 +29,27 @@ export function SharpnessFields({ settings }: { readonly settings: StandSettings
   const film = columnsPx === null || rowsPx === null;
   const field = (key: 'divisor' | 'pixels' | 'printWidthMm' | 'viewingDistanceMm' | 'eyeArcMinutes', decimals: number) => {
     const value = (sharpness as unknown as Readonly<Record<string, number>>)[key];
-    return value === undefined ? null : <NumberField key={key} label={SHARPNESS_FIGURES[key].label} unit={SHARPNESS_FIGURES[key].unit} decimals={decimals} value={value} onCommit={(next) => standEdit.setSharpness({ ...sharpness, [key]: next })} />;
+    return value === undefined ? null : (
+      <NumberField
+        key={key}
+        label={SHARPNESS_FIGURES[key].label}
+        unit={SHARPNESS_FIGURES[key].unit}
+        decimals={decimals}
+        value={value}
+        onCommit={(next) => standEdit.setSharpness({ ...sharpness, [key]: next })}
+      />
+    );
   };
   return (
     <div className="grid gap-1">
-      <select aria-label="Standard of sharpness" value={sharpness.school} onChange={(event) => standEdit.setSharpness(startOf(event.target.value as SharpnessStandard['school'], Math.max(columnsPx ?? 0, rowsPx ?? 0)))} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+      <select
+        aria-label="Standard of sharpness"
+        value={sharpness.school}
+        onChange={(event) =>
+          standEdit.setSharpness(startOf(event.target.value as SharpnessStandard['school'], Math.max(columnsPx ?? 0, rowsPx ?? 0)))
+        }
+        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+      >
         {Object.entries(SCHOOLS).map(([school, words]) => (
           <option key={school} value={school} disabled={school === 'pixels' && film}>
             {words}
@@ -42,7 +62,15 @@ export function SharpnessFields({ settings }: { readonly settings: StandSettings
         {field('printWidthMm', 0)}
         {field('viewingDistanceMm', 0)}
         {field('eyeArcMinutes', 1)}
-        {settings.pins.some(({ role }) => role === 'soft') && <NumberField label={LIMIT_FIGURES.softTimes.label} unit="× that blur" decimals={1} value={settings.limits.softTimes} onCommit={(softTimes) => standEdit.setLimits({ softTimes })} />}
+        {settings.pins.some(({ role }) => role === 'soft') && (
+          <NumberField
+            label={LIMIT_FIGURES.softTimes.label}
+            unit="× that blur"
+            decimals={1}
+            value={settings.limits.softTimes}
+            onCommit={(softTimes) => standEdit.setLimits({ softTimes })}
+          />
+        )}
       </div>
       <p className="text-ink-soft">{standBlurAllowed(settings).reason}</p>
     </div>

@@ -17,7 +17,12 @@ import { NumberField } from '../../ui/NumberField';
 import { useSought } from '../findings/seeking';
 import { standEdit } from '../standEdit';
 
-const SCHOOLS = { least: 'least aperture (default)', hinge: 'hinge distance', farNear: 'far and near, by eye', spread: 'spread on the rail' } as const;
+const SCHOOLS = {
+  least: 'least aperture (default)',
+  hinge: 'hinge distance',
+  farNear: 'far and near, by eye',
+  spread: 'spread on the rail',
+} as const;
 type School = keyof typeof SCHOOLS;
 
 const WHY: Readonly<Record<School, string>> = {
@@ -32,7 +37,12 @@ export function SolvePanel({ settings }: { readonly settings: StandSettings }) {
   const [school, setSchool] = useState<School>('least');
   return (
     <div>
-      <select aria-label="How the plane is laid" value={school} onChange={(event) => setSchool(event.target.value as School)} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+      <select
+        aria-label="How the plane is laid"
+        value={school}
+        onChange={(event) => setSchool(event.target.value as School)}
+        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+      >
         {Object.entries(SCHOOLS).map(([id, words]) => (
           <option key={id} value={id}>
             by {words}
@@ -66,17 +76,33 @@ function Least({ settings }: { readonly settings: StandSettings }) {
           <Solution title={title} solved={solved} isSet={sought.fresh && solved.ok && setSo(solved.solution, settings)} />
         </li>
       ))}
-      {locked && <li className="text-ink-soft">The tilt of this rig is locked to the direction of its shift; this is the nearest that it can.</li>}
+      {locked && (
+        <li className="text-ink-soft">The tilt of this rig is locked to the direction of its shift; this is the nearest that it can.</li>
+      )}
     </ul>
   );
 }
 
 /** Whether a stand is already set as a solution says. */
 function setSo({ focusM, front, rear }: Extract<Solved, { ok: true }>['solution'], settings: StandSettings): boolean {
-  return settings.focusM === focusM && settings.front.tiltDeg === front.tiltDeg && settings.front.swingDeg === front.swingDeg && settings.rear.tiltDeg === rear.tiltDeg && settings.rear.swingDeg === rear.swingDeg;
+  return (
+    settings.focusM === focusM &&
+    settings.front.tiltDeg === front.tiltDeg &&
+    settings.front.swingDeg === front.swingDeg &&
+    settings.rear.tiltDeg === rear.tiltDeg &&
+    settings.rear.swingDeg === rear.swingDeg
+  );
 }
 
-const Solution = memo(function Solution({ title, solved, isSet }: { readonly title: string; readonly solved: Solved; readonly isSet: boolean }) {
+const Solution = memo(function Solution({
+  title,
+  solved,
+  isSet,
+}: {
+  readonly title: string;
+  readonly solved: Solved;
+  readonly isSet: boolean;
+}) {
   if (!solved.ok) {
     return (
       <div>
@@ -95,14 +121,20 @@ const Solution = memo(function Solution({ title, solved, isSet }: { readonly tit
   const { solution } = solved;
   return (
     <p className="tabular-nums">
-      <span className="font-medium">{title}:</span> {setWords(solution)}; {needWords(solution)}. {isSet ? <span className="text-ink-soft">It is set so.</span> : <SetButton onSet={() => standEdit.applyFocus(solution.patch, setWords(solution))} />}
+      <span className="font-medium">{title}:</span> {setWords(solution)}; {needWords(solution)}.{' '}
+      {isSet ? (
+        <span className="text-ink-soft">It is set so.</span>
+      ) : (
+        <SetButton onSet={() => standEdit.applyFocus(solution.patch, setWords(solution))} />
+      )}
     </p>
   );
 });
 
 function setWords({ front, rear, focusM, by }: Extract<Solved, { ok: true }>['solution']): string {
   const straight = rear.tiltDeg === 0 && rear.swingDeg === 0;
-  const turned = by === 'rear' ? (straight ? 'the back straight, the lens as it is' : `back ${turnWords(rear)}`) : by === 'none' ? '' : turnWords(front);
+  const turned =
+    by === 'rear' ? (straight ? 'the back straight, the lens as it is' : `back ${turnWords(rear)}`) : by === 'none' ? '' : turnWords(front);
   return [turned, focusWords(focusM)].filter(Boolean).join(', ');
 }
 
@@ -148,7 +180,14 @@ function Hinge({ settings }: { readonly settings: StandSettings }) {
   }
   const tilt = lensTilt(rig.parts);
   const mechanism = standTiltMechanism(settings);
-  const most = mechanism?.kind === 'cone' ? mechanism.maxDeg : mechanism?.kind === 'box' ? Math.max(...mechanism.tiltDeg) : mechanism?.kind === 'line' ? Math.max(...mechanism.rangeDeg) : 10;
+  const most =
+    mechanism?.kind === 'cone'
+      ? mechanism.maxDeg
+      : mechanism?.kind === 'box'
+        ? Math.max(...mechanism.tiltDeg)
+        : mechanism?.kind === 'line'
+          ? Math.max(...mechanism.rangeDeg)
+          : 10;
   const step = tilt.kind === 'mount' && tilt.stepDeg !== null ? tilt.stepDeg / 2 : most > 10 ? 1 : 0.5;
   return (
     <div className="mt-1">
@@ -171,8 +210,24 @@ function Hinge({ settings }: { readonly settings: StandSettings }) {
             ))}
           </select>
         )}
-        <NumberField label="Lens above the plane" unit="m" decimals={2} value={wanted.belowM} onCommit={(belowM) => (Math.abs(belowM) > 1000 ? 'Lens above the plane: at most 1000 m either way.' : (setTyped({ ...wanted, belowM }), null))} />
-        <NumberField label="Plane rises away" unit="°" decimals={1} value={wanted.slopeDeg} onCommit={(slopeDeg) => (Math.abs(slopeDeg) >= 89 ? 'Plane rises away: it must be less than 89° either way.' : (setTyped({ ...wanted, slopeDeg }), null))} />
+        <NumberField
+          label="Lens above the plane"
+          unit="m"
+          decimals={2}
+          value={wanted.belowM}
+          onCommit={(belowM) =>
+            Math.abs(belowM) > 1000 ? 'Lens above the plane: at most 1000 m either way.' : (setTyped({ ...wanted, belowM }), null)
+          }
+        />
+        <NumberField
+          label="Plane rises away"
+          unit="°"
+          decimals={1}
+          value={wanted.slopeDeg}
+          onCommit={(slopeDeg) =>
+            Math.abs(slopeDeg) >= 89 ? 'Plane rises away: it must be less than 89° either way.' : (setTyped({ ...wanted, slopeDeg }), null)
+          }
+        />
       </div>
       <p className="mt-1" data-testid="hinge-answer">
         {words} {patch && <SetButton onSet={() => standEdit.applyFocus(patch, words)} />}
@@ -212,11 +267,22 @@ function FarNear({ settings }: { readonly settings: StandSettings }) {
   const placed = placedPins(settings).filter(({ pin }) => pin.role !== 'soft');
   const points = placed.flatMap(({ pin, points: own }) => own.map((at) => ({ name: pin.name, at })));
   const far = points.reduce<(typeof points)[number] | null>((most, each) => (most === null || each.at[2] > most.at[2] ? each : most), null);
-  const near = points.reduce<(typeof points)[number] | null>((least, each) => (least === null || each.at[2] < least.at[2] ? each : least), null);
-  if (!far || !near || far.at[2] - near.at[2] < 1e-6) return <p className="mt-1">Put a pin far off and one near; the iteration goes between them.</p>;
+  const near = points.reduce<(typeof points)[number] | null>(
+    (least, each) => (least === null || each.at[2] < least.at[2] ? each : least),
+    null,
+  );
+  if (!far || !near || far.at[2] - near.at[2] < 1e-6)
+    return <p className="mt-1">Put a pin far off and one near; the iteration goes between them.</p>;
   const mechanism = standTiltMechanism(settings);
   if (mechanism === null) return <p className="mt-1">How far this lens tilts is not known; give the figures of its mechanism.</p>;
-  const most = mechanism.kind === 'cone' ? mechanism.maxDeg : mechanism.kind === 'box' ? Math.max(Math.abs(mechanism.tiltDeg[0]), mechanism.tiltDeg[1]) : mechanism.kind === 'line' ? Math.max(...mechanism.rangeDeg) : 45;
+  const most =
+    mechanism.kind === 'cone'
+      ? mechanism.maxDeg
+      : mechanism.kind === 'box'
+        ? Math.max(Math.abs(mechanism.tiltDeg[0]), mechanism.tiltDeg[1])
+        : mechanism.kind === 'line'
+          ? Math.max(...mechanism.rangeDeg)
+          : 45;
   const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;
   if (most < 0.05) return <p className="mt-1">This rig does not tilt: focus between the two and stop down.</p>;
   const { focalMm } = settings.rig.lens;
@@ -232,20 +298,43 @@ function FarNear({ settings }: { readonly settings: StandSettings }) {
   }
   const last = found.turns[found.turns.length - 1];
   // Of one thing that reaches from near to far it is its two ends.
-  const [farName, nearName] = far.name === near.name ? [`the far end of “${far.name}”`, `the near end of “${near.name}”`] : [`“${far.name}”`, `“${near.name}”`];
+  const [farName, nearName] =
+    far.name === near.name ? [`the far end of “${far.name}”`, `the near end of “${near.name}”`] : [`“${far.name}”`, `“${near.name}”`];
   return (
     <div className="mt-1">
       <ol className="grid gap-0.5 tabular-nums" aria-label="Steps by far and near">
         {found.turns.slice(0, 9).map(({ does, turnDeg, extensionMm, otherMm }, i) => (
           <li key={i}>
-            {i + 1}. {does === 'focus far' ? `Focus ${farName}: rail ${fixed(extensionMm, 2)} mm` : `Tilt until ${nearName} is sharp: ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'back' : 'forward'}`}
-            {Math.abs(otherMm) <= within ? '; both stay sharp.' : `; ${does === 'focus far' ? 'near' : 'far'} is ${fixed(Math.abs(otherMm), 2)} mm off.`}
+            {i + 1}.{' '}
+            {does === 'focus far'
+              ? `Focus ${farName}: rail ${fixed(extensionMm, 2)} mm`
+              : `Tilt until ${nearName} is sharp: ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'back' : 'forward'}`}
+            {Math.abs(otherMm) <= within
+              ? '; both stay sharp.'
+              : `; ${does === 'focus far' ? 'near' : 'far'} is ${fixed(Math.abs(otherMm), 2)} mm off.`}
           </li>
         ))}
       </ol>
       <p className="mt-1">
-        {found.settled ? 'Settled.' : found.ended ? 'The mechanism ends before both are sharp: stop down for the rest.' : `It goes on to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`}{' '}
-        {last && <SetButton onSet={() => standEdit.applyFocus({ front: { tiltDeg: Math.round(last.turnDeg * 100) / 100 + 0, swingDeg: settings.front.swingDeg }, focusM: focusFor(focalMm, (focalMm + last.extensionMm) / Math.cos((last.turnDeg * Math.PI) / 180)) }, `tilt ${fixed(last.turnDeg, 1)}° by far and near`)} words="Set the end of it" />}
+        {found.settled
+          ? 'Settled.'
+          : found.ended
+            ? 'The mechanism ends before both are sharp: stop down for the rest.'
+            : `It goes on to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`}{' '}
+        {last && (
+          <SetButton
+            onSet={() =>
+              standEdit.applyFocus(
+                {
+                  front: { tiltDeg: Math.round(last.turnDeg * 100) / 100 + 0, swingDeg: settings.front.swingDeg },
+                  focusM: focusFor(focalMm, (focalMm + last.extensionMm) / Math.cos((last.turnDeg * Math.PI) / 180)),
+                },
+                `tilt ${fixed(last.turnDeg, 1)}° by far and near`,
+              )
+            }
+            words="Set the end of it"
+          />
+        )}
       </p>
     </div>
   );
@@ -278,10 +367,13 @@ function Spread({ settings }: { readonly settings: StandSettings }) {
         <NumberField label="Rail at the nearest" unit="mm" decimals={2} value={near ?? 0} onCommit={take(setNear)} />
         <NumberField label="Rail at the farthest" unit="mm" decimals={2} value={far ?? 0} onCommit={take(setFar)} />
       </div>
-      {expected.length > 0 && most > least && Number.isFinite(most) && <p className="mt-1 text-ink-soft">The pins say {fixed(most - least, 2)} mm between them at this tilt.</p>}
+      {expected.length > 0 && most > least && Number.isFinite(most) && (
+        <p className="mt-1 text-ink-soft">The pins say {fixed(most - least, 2)} mm between them at this tilt.</p>
+      )}
       {found && given !== null && near !== null && far !== null ? (
         <p className="mt-1 tabular-nums" data-testid="spread-answer">
-          Spread {fixed(given, 2)} mm. Enough depth: {mark(found.fNumber)}. Balance with diffraction: {mark(found.balancedFNumber)}. Set the rail to {fixed((near + far) / 2, 2)} mm.
+          Spread {fixed(given, 2)} mm. Enough depth: {mark(found.fNumber)}. Balance with diffraction: {mark(found.balancedFNumber)}. Set the
+          rail to {fixed((near + far) / 2, 2)} mm.
         </p>
       ) : (
         <p className="mt-1 text-ink-soft">Type both readings.</p>

@@ -30,7 +30,11 @@ const TURNS = {
 } as const;
 
 /** The ends of one turn, degrees: of the mechanism ever, and where the other turn and the lock leave it now. */
-function endsOf(mechanism: TiltMechanism | null, control: 'tilt' | 'swing', other: number): { readonly ruler: Travel; readonly stops: Travel | null } {
+function endsOf(
+  mechanism: TiltMechanism | null,
+  control: 'tilt' | 'swing',
+  other: number,
+): { readonly ruler: Travel; readonly stops: Travel | null } {
   const even = (deg: number): Travel => ({ minMm: -deg, maxMm: deg });
   if (mechanism === null || mechanism.kind === 'free') return { ruler: even(UNKNOWN_DEG), stops: null };
   switch (mechanism.kind) {
@@ -43,7 +47,9 @@ function endsOf(mechanism: TiltMechanism | null, control: 'tilt' | 'swing', othe
       return { ruler: { minMm: from, maxMm: to }, stops: { minMm: from, maxMm: to } };
     }
     case 'line': {
-      const share = Math.abs(control === 'tilt' ? Math.cos((mechanism.angleDeg * Math.PI) / 180) : Math.sin((mechanism.angleDeg * Math.PI) / 180));
+      const share = Math.abs(
+        control === 'tilt' ? Math.cos((mechanism.angleDeg * Math.PI) / 180) : Math.sin((mechanism.angleDeg * Math.PI) / 180),
+      );
       const [from, to] = mechanism.rangeDeg;
       const most = Math.max(Math.abs(from), Math.abs(to));
       return { ruler: even(most), stops: share < 1e-6 ? even(0) : { minMm: from * share, maxMm: to * share } };

@@ -65,7 +65,8 @@ function Crop({ settings }: { readonly settings: StandSettings }) {
         </select>
       </label>
       <p className="mt-1 text-right text-ink-soft tabular-nums">
-        {fixed(kept.widthMm, 1)} × {fixed(kept.heightMm, 1)} mm{pixels && `, ${pixels.columns} × ${pixels.rows} px, ${fixed((pixels.columns * pixels.rows) / 1e6, 1)} Mpx`}
+        {fixed(kept.widthMm, 1)} × {fixed(kept.heightMm, 1)} mm
+        {pixels && `, ${pixels.columns} × ${pixels.rows} px, ${fixed((pixels.columns * pixels.rows) / 1e6, 1)} Mpx`}
       </p>
     </div>
   );
@@ -78,7 +79,14 @@ function Rear({ settings }: { readonly settings: StandSettings }) {
   return (
     <div className="mt-1 grid justify-items-end gap-1">
       {(['tiltDeg', 'swingDeg'] as const).map((key) => (
-        <NumberField key={key} label={REAR_FIGURES[key]} unit="°" value={settings.rear[key]} decimals={1} onCommit={(value) => standEdit.setRear({ [key]: value }, most)} />
+        <NumberField
+          key={key}
+          label={REAR_FIGURES[key]}
+          unit="°"
+          value={settings.rear[key]}
+          decimals={1}
+          onCommit={(value) => standEdit.setRear({ [key]: value }, most)}
+        />
       ))}
     </div>
   );
@@ -88,7 +96,8 @@ function Rear({ settings }: { readonly settings: StandSettings }) {
 function Depth({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
   if (scene.subject.kind === 'sheet' || scene.subject.kind === 'figures') return null;
   const meets = meetingPoint(settings, depthOf(scene.subject));
-  const onePoint = meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
+  const onePoint =
+    meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
   return (
     <Part title="Lines into the depth">
       {meets === null ? (
@@ -101,8 +110,20 @@ function Depth({ settings, scene }: { readonly settings: StandSettings; readonly
       )}
       {onePoint && (
         <div className="mt-1 grid justify-items-end gap-1">
-          <NumberField label="Meet right of the centre" unit="mm" value={meets[0]} decimals={1} onCommit={(mm) => standEdit.typeMovement('shift', -mm)} />
-          <NumberField label="Meet above the centre" unit="mm" value={meets[1]} decimals={1} onCommit={(mm) => standEdit.typeMovement('rise', -mm)} />
+          <NumberField
+            label="Meet right of the centre"
+            unit="mm"
+            value={meets[0]}
+            decimals={1}
+            onCommit={(mm) => standEdit.typeMovement('shift', -mm)}
+          />
+          <NumberField
+            label="Meet above the centre"
+            unit="mm"
+            value={meets[1]}
+            decimals={1}
+            onCommit={(mm) => standEdit.typeMovement('rise', -mm)}
+          />
         </div>
       )}
     </Part>
@@ -110,18 +131,33 @@ function Depth({ settings, scene }: { readonly settings: StandSettings; readonly
 }
 
 function meetWords([x, y]: readonly [number, number]): string {
-  const parts = [...(Math.abs(x) < 0.05 ? [] : [`${fixed(Math.abs(x), 1)} mm ${x > 0 ? 'right' : 'left'} of`]), ...(Math.abs(y) < 0.05 ? [] : [`${fixed(Math.abs(y), 1)} mm ${y > 0 ? 'above' : 'below'}`])];
+  const parts = [
+    ...(Math.abs(x) < 0.05 ? [] : [`${fixed(Math.abs(x), 1)} mm ${x > 0 ? 'right' : 'left'} of`]),
+    ...(Math.abs(y) < 0.05 ? [] : [`${fixed(Math.abs(y), 1)} mm ${y > 0 ? 'above' : 'below'}`]),
+  ];
   return parts.length === 0 ? 'They meet in the centre.' : `They meet ${parts.join(' and ')} the centre.`;
 }
 
-function AcceptedField({ scene, of, decimals, label = ACCEPTED_FIGURES[of].label }: { readonly scene: Scene; readonly of: keyof Accepted; readonly decimals: number; readonly label?: string }) {
+function AcceptedField({
+  scene,
+  of,
+  decimals,
+  label = ACCEPTED_FIGURES[of].label,
+}: {
+  readonly scene: Scene;
+  readonly of: keyof Accepted;
+  readonly decimals: number;
+  readonly label?: string;
+}) {
   return (
     <NumberField
       label={label}
       unit={ACCEPTED_FIGURES[of].unit}
       value={scene.accepted[of]}
       decimals={decimals}
-      onCommit={(value) => standEdit.amendScene((each) => ({ ...each, accepted: { ...each.accepted, [of]: value } }), `${label.toLowerCase()} ${value}`)}
+      onCommit={(value) =>
+        standEdit.amendScene((each) => ({ ...each, accepted: { ...each.accepted, [of]: value } }), `${label.toLowerCase()} ${value}`)
+      }
     />
   );
 }
@@ -136,10 +172,12 @@ function Level({ settings, scene }: { readonly settings: StandSettings; readonly
   const lean = (leanDeg: number): string | null => {
     try {
       const found = converging(settings, leanDeg);
-      if (found) standEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
+      if (found)
+        standEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
       return null;
     } catch (error) {
-      if (error instanceof CoreError) return `A lean of ${fixed(leanDeg, 1)}° at the edge cannot be: the point where uprights meet would lie in the picture.`;
+      if (error instanceof CoreError)
+        return `A lean of ${fixed(leanDeg, 1)}° at the edge cannot be: the point where uprights meet would lie in the picture.`;
       throw error;
     }
   };
@@ -152,10 +190,12 @@ function Level({ settings, scene }: { readonly settings: StandSettings; readonly
       <p className="mt-1 text-ink-soft tabular-nums">
         {both && (
           <>
-            A tenth of a degree of pitch parts the outer uprights by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print{hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}: ± {fixed(tolerance.pitchDeg, 2)}° passes.{' '}
+            A tenth of a degree of pitch parts the outer uprights by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print
+            {hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}: ± {fixed(tolerance.pitchDeg, 2)}° passes.{' '}
           </>
         )}
-        A tenth of roll lifts one side by {fixed(tolerance.rollTenthPrintMm, 2)} mm{hasPixels && `, ${fixed(tolerance.rollTenthPx, 1)} px`}: ± {fixed(tolerance.rollDeg, 2)}° passes.
+        A tenth of roll lifts one side by {fixed(tolerance.rollTenthPrintMm, 2)} mm{hasPixels && `, ${fixed(tolerance.rollTenthPx, 1)} px`}:
+        ± {fixed(tolerance.rollDeg, 2)}° passes.
       </p>
       {both && (
         <>
@@ -200,7 +240,13 @@ function TurnIn({ settings, scene }: { readonly settings: StandSettings; readonl
           <p className="mt-1">{offerWords(offer)}</p>
           <div className="mt-1 flex gap-2">
             {offer.patch && (
-              <Button look="main" onClick={() => offer.patch && standEdit.apply(offer.patch, `turned to ${yawWords(offer.after.yawDeg)}, ${shiftWords(offer.after.movements.shiftMm)}`)}>
+              <Button
+                look="main"
+                onClick={() =>
+                  offer.patch &&
+                  standEdit.apply(offer.patch, `turned to ${yawWords(offer.after.yawDeg)}, ${shiftWords(offer.after.movements.shiftMm)}`)
+                }
+              >
                 Turn in
               </Button>
             )}
@@ -214,9 +260,17 @@ function TurnIn({ settings, scene }: { readonly settings: StandSettings; readonl
 
 function offerWords({ patch, endedBy, after, before }: TurnInOffer): string {
   if (endedBy === null && patch === null) return 'It passes as it is.';
-  const cost = Math.abs(after.convergeDeg - before.convergeDeg) >= 0.05 ? ` Level lines of the wall at the upper edge then slope by ${fixed(Math.abs(after.convergeDeg), 1)}°.` : '';
+  const cost =
+    Math.abs(after.convergeDeg - before.convergeDeg) >= 0.05
+      ? ` Level lines of the wall at the upper edge then slope by ${fixed(Math.abs(after.convergeDeg), 1)}°.`
+      : '';
   if (endedBy === null) return `Turned to ${yawWords(after.yawDeg)} with ${shiftWords(after.movements.shiftMm)} the centre stays.${cost}`;
-  const why = { slide: 'there the slide ends', 'light circle': 'there a corner leaves the light circle', 'sharp circle': 'there a corner leaves the sharp circle', angle: 'more would turn past it' }[endedBy];
+  const why = {
+    slide: 'there the slide ends',
+    'light circle': 'there a corner leaves the light circle',
+    'sharp circle': 'there a corner leaves the sharp circle',
+    angle: 'more would turn past it',
+  }[endedBy];
   return patch ? `It cannot be brought under that: ${why}. This is as far as it goes.${cost}` : `Nothing can be done by turning: ${why}.`;
 }
 

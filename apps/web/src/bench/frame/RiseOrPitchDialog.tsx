@@ -14,9 +14,19 @@ export function RiseOrPitchDialog({ settings, onClose }: { readonly settings: St
   const found = level && riseOrPitch(level);
   const view = level && finderView(level);
   return (
-    <Dialog open wide onClose={onClose} title="Rise, or pitch and software?" help="The same picture twice, both drawn on the back of a level camera; what is hatched software throws away.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Rise, or pitch and software?"
+      help="The same picture twice, both drawn on the back of a level camera; what is hatched software throws away."
+    >
       {!found || !view ? (
-        <p>{scene && Math.abs(settings.movements.riseMm) < 0.05 ? 'There is no rise to compare: set some, or take what the finding offers.' : 'Pitched as far as this rise would need, nothing could be made upright again.'}</p>
+        <p>
+          {scene && Math.abs(settings.movements.riseMm) < 0.05
+            ? 'There is no rise to compare: set some, or take what the finding offers.'
+            : 'Pitched as far as this rise would need, nothing could be made upright again.'}
+        </p>
       ) : (
         <>
           <div className="grid grid-cols-2 gap-4">
@@ -52,13 +62,27 @@ function boxOf({ pitchedFrame }: RiseOrPitch): LevelRect {
 const HIGH_PX = 250;
 
 /** A part of the back of a level camera: the picture in it, and what of it is lost. */
-function LevelDrawing({ view, rect, whole, outline }: { readonly view: FinderView; readonly rect: LevelRect; readonly whole: LevelRect; readonly outline: readonly (readonly [number, number])[] | null }) {
+function LevelDrawing({
+  view,
+  rect,
+  whole,
+  outline,
+}: {
+  readonly view: FinderView;
+  readonly rect: LevelRect;
+  readonly whole: LevelRect;
+  readonly outline: readonly (readonly [number, number])[] | null;
+}) {
   const [wide, high] = [whole.right - whole.left, whole.upper - whole.lower];
   const scale = HIGH_PX / high;
   const [width, height] = [wide * scale, HIGH_PX];
   const shown: FinderView = {
     ...view,
-    camera: { ...view.camera, frame: { widthMm: wide, heightMm: high }, movements: { tiltDeg: 0, swingDeg: 0, shiftMm: (whole.left + whole.right) / 2, riseMm: (whole.lower + whole.upper) / 2 } },
+    camera: {
+      ...view.camera,
+      frame: { widthMm: wide, heightMm: high },
+      movements: { tiltDeg: 0, swingDeg: 0, shiftMm: (whole.left + whole.right) / 2, riseMm: (whole.lower + whole.upper) / 2 },
+    },
   };
   const x = (mm: number) => (mm - whole.left) * scale;
   const y = (mm: number) => (whole.upper - mm) * scale;
@@ -116,7 +140,8 @@ function Figures({ found, settings }: { readonly found: RiseOrPitch; readonly se
         ))}
       </tbody>
       <caption className="caption-bottom pt-2 text-left text-ink-soft">
-        A level lens that takes it in without rise has {fixed(found.wider.focalMm, 1)} mm; of its {fixed(widthMm, 0)} × {fixed(heightMm, 0)} mm the same picture keeps {fixed(found.wider.kept * 100, 0)} % of the pixels.
+        A level lens that takes it in without rise has {fixed(found.wider.focalMm, 1)} mm; of its {fixed(widthMm, 0)} × {fixed(heightMm, 0)}{' '}
+        mm the same picture keeps {fixed(found.wider.kept * 100, 0)} % of the pixels.
       </caption>
     </table>
   );

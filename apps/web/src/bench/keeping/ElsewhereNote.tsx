@@ -16,7 +16,9 @@ export function ElsewhereNote() {
     <div role="alert" className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-fails bg-sheet px-4 py-2">
       <p className="grow text-sm">
         <span className="font-semibold">This stand was changed somewhere else.</span>{' '}
-        {lines.length > 0 ? `There: ${lines.map(([there]) => there).join(', ')}. Here: ${lines.map(([, here]) => here).join(', ')}.` : 'Both say the same.'}
+        {lines.length > 0
+          ? `There: ${lines.map(([there]) => there).join(', ')}. Here: ${lines.map(([, here]) => here).join(', ')}.`
+          : 'Both say the same.'}
       </p>
       <span className="flex gap-2">
         <Button onClick={() => takeTheirs(theirs)}>Take the other state</Button>

@@ -10,7 +10,13 @@ const rise = (riseMm: number): Kept => ({ name: 'Tower', settings: { ...settings
 /** A server that keeps one stand by version, as the real one does, and can be made to fail. */
 function bench() {
   let serverStand: Stand = {
-    id: 's', jobId: 'j', ...rise(0), version: 1, lastWriteId: null, updatedAt: 't1', deletedAt: null,
+    id: 's',
+    jobId: 'j',
+    ...rise(0),
+    version: 1,
+    lastWriteId: null,
+    updatedAt: 't1',
+    deletedAt: null,
   };
   let edit = rise(0);
   let version = 1;
@@ -27,7 +33,14 @@ function bench() {
     if (write.version !== serverStand.version) {
       return write.writeId === serverStand.lastWriteId ? { kind: 'kept', stand: serverStand } : { kind: 'conflict', present: serverStand };
     }
-    serverStand = { ...serverStand, name: write.name, settings: write.settings, version: write.version + 1, lastWriteId: write.writeId, updatedAt: `t${write.version + 1}` };
+    serverStand = {
+      ...serverStand,
+      name: write.name,
+      settings: write.settings,
+      version: write.version + 1,
+      lastWriteId: write.writeId,
+      updatedAt: `t${write.version + 1}`,
+    };
     return answerLost ? { kind: 'unreachable', message: 'lost' } : { kind: 'kept', stand: serverStand };
   };
 

@@ -30,7 +30,7 @@ const slice = createSlice({
       keeping: { phase: 'kept', at: payload.updatedAt },
     }),
     keepStopped: () => null,
-    keepTold: (state, { payload }: PayloadAction<Keeping>): KeepState | null => state && ({ ...(state as KeepState), keeping: payload }),
+    keepTold: (state, { payload }: PayloadAction<Keeping>): KeepState | null => state && { ...(state as KeepState), keeping: payload },
     versionTold: (state, { payload }: PayloadAction<number>) => {
       if (state) state.version = payload;
     },

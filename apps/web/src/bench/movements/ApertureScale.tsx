@@ -22,7 +22,9 @@ export const ApertureScale = memo(function ApertureScale({ fNumber, ring, holds,
   const step = ((size?.width ?? 100) - 36) / Math.max(1, ring.length - 1);
   const scale = (i: number) => 18 + i * step;
   const room = (n: number, i: number) => NOMINAL_F_NUMBERS.full.includes(n) || i === 0 || i === ring.length - 1 || step > 34;
-  const numbered = ring.map((n, i) => room(n, i) && !(i === 0 && ring.length > 1 && step < 24 && NOMINAL_F_NUMBERS.full.includes(ring[1] ?? 0)));
+  const numbered = ring.map(
+    (n, i) => room(n, i) && !(i === 0 && ring.length > 1 && step < 24 && NOMINAL_F_NUMBERS.full.includes(ring[1] ?? 0)),
+  );
 
   return (
     <div ref={ref} className="relative h-13 w-full touch-none">

@@ -38,7 +38,13 @@ export function FrameControls({ settings }: { readonly settings: StandSettings }
   );
 }
 
-const OrientationChoice = memo(function OrientationChoice({ orientation: present, square }: { readonly orientation: StandSettings['orientation']; readonly square: boolean }) {
+const OrientationChoice = memo(function OrientationChoice({
+  orientation: present,
+  square,
+}: {
+  readonly orientation: StandSettings['orientation'];
+  readonly square: boolean;
+}) {
   return (
     <ToggleGroup.Root
       type="single"
@@ -84,5 +90,7 @@ const FocusField = memo(function FocusField({ focusM }: { readonly focusM: numbe
 });
 
 const ApertureField = memo(function ApertureField({ fNumber }: { readonly fNumber: number }) {
-  return <NumberField label="f/" unit="" decimals={1} words={String(fNumber)} value={fNumber} onCommit={standEdit.typeAperture} width="w-12" />;
+  return (
+    <NumberField label="f/" unit="" decimals={1} words={String(fNumber)} value={fNumber} onCommit={standEdit.typeAperture} width="w-12" />
+  );
 });

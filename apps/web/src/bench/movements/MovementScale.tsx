@@ -28,7 +28,16 @@ const STEP_MM = 0.1;
  * the mechanism, the brackets the ends of the sharp circle at this aperture,
  * the bar between them where both allow the frame.
  */
-export const MovementScale = memo(function MovementScale({ label, orientation, valueMm, ruler, stops, optical, valueWords, onChange }: MovementScaleProps) {
+export const MovementScale = memo(function MovementScale({
+  label,
+  orientation,
+  valueMm,
+  ruler,
+  stops,
+  optical,
+  valueWords,
+  onChange,
+}: MovementScaleProps) {
   const [ref, size] = useSize<HTMLDivElement>();
   const gesture = useGesture();
   const upright = orientation === 'vertical';
@@ -104,7 +113,7 @@ function tenth(mm: number): number {
 
 // The last tenth inside a stop that need not lie on one.
 function inward(mm: number): number {
-  return (Math.trunc(mm * 10 + Math.sign(mm) * 1e-6) / 10) + 0;
+  return Math.trunc(mm * 10 + Math.sign(mm) * 1e-6) / 10 + 0;
 }
 
 interface EngravingProps {
@@ -122,7 +131,17 @@ const BASE = 34;
 const pixelsPerMmOf = (length: number, { minMm, maxMm }: Travel): number => (length - 2 * PAD) / Math.max(1e-6, maxMm - minMm);
 
 /** The marks and numbers: they stay while the ends move, and are not drawn again. */
-const Marks = memo(function Marks({ length, upright, minMm, maxMm }: { readonly length: number; readonly upright: boolean; readonly minMm: number; readonly maxMm: number }) {
+const Marks = memo(function Marks({
+  length,
+  upright,
+  minMm,
+  maxMm,
+}: {
+  readonly length: number;
+  readonly upright: boolean;
+  readonly minMm: number;
+  readonly maxMm: number;
+}) {
   const pixelsPerMm = pixelsPerMmOf(length, { minMm, maxMm });
   const { minor, middle, major } = graduation(pixelsPerMm);
   const at = (mm: number) => (upright ? length - PAD - (mm - minMm) * pixelsPerMm : PAD + (mm - minMm) * pixelsPerMm);
@@ -132,7 +151,11 @@ const Marks = memo(function Marks({ length, upright, minMm, maxMm }: { readonly 
     const mm = Math.round(k * minor * 100) / 100;
     marks.push({ mm, kind: isMultiple(mm, major) ? 'major' : isMultiple(mm, middle) ? 'middle' : 'minor' });
   }
-  const lines = (heavy: boolean) => marks.filter(({ kind }) => (kind === 'major') === heavy).map(({ mm, kind }) => `M${point(at(mm), BASE)}L${point(at(mm), BASE - REACH[kind])}`).join('');
+  const lines = (heavy: boolean) =>
+    marks
+      .filter(({ kind }) => (kind === 'major') === heavy)
+      .map(({ mm, kind }) => `M${point(at(mm), BASE)}L${point(at(mm), BASE - REACH[kind])}`)
+      .join('');
   return (
     <g>
       <path d={`M${point(PAD, BASE)} L${point(length - PAD, BASE)}`} stroke="var(--hairline)" strokeWidth="1" fill="none" />
@@ -141,7 +164,14 @@ const Marks = memo(function Marks({ length, upright, minMm, maxMm }: { readonly 
       {marks
         .filter(({ kind }) => kind === 'major')
         .map(({ mm }) => (
-          <text key={mm} x={upright ? BASE - 17 : at(mm)} y={upright ? at(mm) + 4 : BASE - 18} textAnchor={upright ? 'end' : 'middle'} fontSize="11.5" fill="var(--ink)">
+          <text
+            key={mm}
+            x={upright ? BASE - 17 : at(mm)}
+            y={upright ? at(mm) + 4 : BASE - 18}
+            textAnchor={upright ? 'end' : 'middle'}
+            fontSize="11.5"
+            fill="var(--ink)"
+          >
             {fixed(Math.abs(mm), 0)}
           </text>
         ))}
@@ -149,57 +179,77 @@ const Marks = memo(function Marks({ length, upright, minMm, maxMm }: { readonly 
   );
 });
 
-const Engraving = memo(function Engraving({ size, upright, ruler, stops, optical }: EngravingProps) {
-  const length = upright ? size.height : size.width;
-  const pixelsPerMm = pixelsPerMmOf(length, ruler);
-  const at = (mm: number) => (upright ? length - PAD - (mm - ruler.minMm) * pixelsPerMm : PAD + (mm - ruler.minMm) * pixelsPerMm);
-  const held = stops && optical ? { minMm: Math.max(stops.minMm, optical.minMm), maxMm: Math.min(stops.maxMm, optical.maxMm) } : optical;
-  const point = (along: number, across: number) => (upright ? `${across} ${along}` : `${along} ${across}`);
-  /** What lies beyond a stop is faded: a veil from the stop to the end of the ruler. */
-  const veil = (from: number, to: number) => {
-    const [a, b] = [Math.min(at(from), at(to)), Math.max(at(from), at(to))];
-    if (b - a < 0.5) return '';
-    return upright ? `M0 ${a}H${BASE + 3}V${b}H0Z` : `M${a} 0V${BASE + 3}H${b}V0Z`;
-  };
-  const pad = PAD / pixelsPerMm;
+const Engraving = memo(
+  function Engraving({ size, upright, ruler, stops, optical }: EngravingProps) {
+    const length = upright ? size.height : size.width;
+    const pixelsPerMm = pixelsPerMmOf(length, ruler);
+    const at = (mm: number) => (upright ? length - PAD - (mm - ruler.minMm) * pixelsPerMm : PAD + (mm - ruler.minMm) * pixelsPerMm);
+    const held = stops && optical ? { minMm: Math.max(stops.minMm, optical.minMm), maxMm: Math.min(stops.maxMm, optical.maxMm) } : optical;
+    const point = (along: number, across: number) => (upright ? `${across} ${along}` : `${along} ${across}`);
+    /** What lies beyond a stop is faded: a veil from the stop to the end of the ruler. */
+    const veil = (from: number, to: number) => {
+      const [a, b] = [Math.min(at(from), at(to)), Math.max(at(from), at(to))];
+      if (b - a < 0.5) return '';
+      return upright ? `M0 ${a}H${BASE + 3}V${b}H0Z` : `M${a} 0V${BASE + 3}H${b}V0Z`;
+    };
+    const pad = PAD / pixelsPerMm;
 
-  return (
-    <svg aria-hidden width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
-      <Marks length={length} upright={upright} minMm={ruler.minMm} maxMm={ruler.maxMm} />
-      {stops && (
-        <>
-          <path d={(stops.minMm > ruler.minMm + 1e-6 ? veil(ruler.minMm - pad, stops.minMm) : '') + (stops.maxMm < ruler.maxMm - 1e-6 ? veil(stops.maxMm, ruler.maxMm + pad) : '')} fill="var(--ground)" fillOpacity="0.65" />
-          <path d={`M${point(at(stops.minMm), BASE)} L${point(at(stops.maxMm), BASE)}`} stroke="var(--ink)" strokeWidth="1" fill="none" />
-        </>
-      )}
-      {held && held.maxMm > held.minMm && (
-        <path d={`M${point(at(held.minMm), BASE + 2.5)} L${point(at(held.maxMm), BASE + 2.5)}`} stroke="var(--accent)" strokeWidth="3" fill="none" />
-      )}
-      {stops &&
-        [stops.minMm, stops.maxMm].map((mm, side) => (
-          <rect
-            key={side}
-            x={upright ? BASE - 9 : at(mm) - (side === 0 ? 4 : 0)}
-            y={upright ? at(mm) - (side === 0 ? 0 : 4) : BASE - 9}
-            width={upright ? 18 : 4}
-            height={upright ? 4 : 18}
-            fill="var(--ink)"
-          />
-        ))}
-      {optical &&
-        [optical.minMm, optical.maxMm].map((mm, side) => {
-          if (mm < ruler.minMm - 1e-6 || mm > ruler.maxMm + 1e-6) return null;
-          const bulge = (side === 0 ? -1 : 1) * (upright ? -1 : 1) * 5;
-          return (
+    return (
+      <svg aria-hidden width={size.width} height={size.height} className="pointer-events-none absolute inset-0">
+        <Marks length={length} upright={upright} minMm={ruler.minMm} maxMm={ruler.maxMm} />
+        {stops && (
+          <>
             <path
-              key={side}
-              d={`M${point(at(mm), BASE - 12)} Q${point(at(mm) + bulge, BASE)} ${point(at(mm), BASE + 12)}`}
-              stroke="var(--accent)"
-              strokeWidth="2.2"
-              fill="none"
+              d={
+                (stops.minMm > ruler.minMm + 1e-6 ? veil(ruler.minMm - pad, stops.minMm) : '') +
+                (stops.maxMm < ruler.maxMm - 1e-6 ? veil(stops.maxMm, ruler.maxMm + pad) : '')
+              }
+              fill="var(--ground)"
+              fillOpacity="0.65"
             />
-          );
-        })}
-    </svg>
-  );
-}, (before, now) => before.size === now.size && before.upright === now.upright && sameEnds(before.ruler, now.ruler) && sameEnds(before.stops, now.stops) && sameEnds(before.optical, now.optical));
+            <path d={`M${point(at(stops.minMm), BASE)} L${point(at(stops.maxMm), BASE)}`} stroke="var(--ink)" strokeWidth="1" fill="none" />
+          </>
+        )}
+        {held && held.maxMm > held.minMm && (
+          <path
+            d={`M${point(at(held.minMm), BASE + 2.5)} L${point(at(held.maxMm), BASE + 2.5)}`}
+            stroke="var(--accent)"
+            strokeWidth="3"
+            fill="none"
+          />
+        )}
+        {stops &&
+          [stops.minMm, stops.maxMm].map((mm, side) => (
+            <rect
+              key={side}
+              x={upright ? BASE - 9 : at(mm) - (side === 0 ? 4 : 0)}
+              y={upright ? at(mm) - (side === 0 ? 0 : 4) : BASE - 9}
+              width={upright ? 18 : 4}
+              height={upright ? 4 : 18}
+              fill="var(--ink)"
+            />
+          ))}
+        {optical &&
+          [optical.minMm, optical.maxMm].map((mm, side) => {
+            if (mm < ruler.minMm - 1e-6 || mm > ruler.maxMm + 1e-6) return null;
+            const bulge = (side === 0 ? -1 : 1) * (upright ? -1 : 1) * 5;
+            return (
+              <path
+                key={side}
+                d={`M${point(at(mm), BASE - 12)} Q${point(at(mm) + bulge, BASE)} ${point(at(mm), BASE + 12)}`}
+                stroke="var(--accent)"
+                strokeWidth="2.2"
+                fill="none"
+              />
+            );
+          })}
+      </svg>
+    );
+  },
+  (before, now) =>
+    before.size === now.size &&
+    before.upright === now.upright &&
+    sameEnds(before.ruler, now.ruler) &&
+    sameEnds(before.stops, now.stops) &&
+    sameEnds(before.optical, now.optical),
+);

@@ -12,8 +12,22 @@ interface OneScaleProps {
 }
 
 const CONTROLS = {
-  rise: { label: 'Rise', orientation: 'vertical', words: riseWords, of: ({ riseMm }: ShiftPosition) => riseMm, drag: (riseMm: number, gesture: string) => standEdit.move({ riseMm }, gesture), type: (mm: number) => standEdit.typeMovement('rise', mm) },
-  shift: { label: 'Shift', orientation: 'horizontal', words: shiftWords, of: ({ shiftMm }: ShiftPosition) => shiftMm, drag: (shiftMm: number, gesture: string) => standEdit.move({ shiftMm }, gesture), type: (mm: number) => standEdit.typeMovement('shift', mm) },
+  rise: {
+    label: 'Rise',
+    orientation: 'vertical',
+    words: riseWords,
+    of: ({ riseMm }: ShiftPosition) => riseMm,
+    drag: (riseMm: number, gesture: string) => standEdit.move({ riseMm }, gesture),
+    type: (mm: number) => standEdit.typeMovement('rise', mm),
+  },
+  shift: {
+    label: 'Shift',
+    orientation: 'horizontal',
+    words: shiftWords,
+    of: ({ shiftMm }: ShiftPosition) => shiftMm,
+    drag: (shiftMm: number, gesture: string) => standEdit.move({ shiftMm }, gesture),
+    type: (mm: number) => standEdit.typeMovement('shift', mm),
+  },
 } as const;
 
 function OneScale({ settings, control }: OneScaleProps) {

@@ -26,7 +26,13 @@ export function PlaceDrawing({ settings, scene }: { readonly settings: StandSett
   return (
     <div ref={ref} className="relative h-full min-h-72 w-full overflow-hidden">
       {size && layout && (
-        <svg width={size.width} height={size.height} className="absolute inset-0 select-none" aria-label="Plan and elevation" aria-describedby={wordsId}>
+        <svg
+          width={size.width}
+          height={size.height}
+          className="absolute inset-0 select-none"
+          aria-label="Plan and elevation"
+          aria-describedby={wordsId}
+        >
           <Metres layout={layout} width={size.width} height={size.height} />
           <Solid layout={layout} subject={scene.subject} />
           <Obstacle layout={layout} scene={scene} />
@@ -51,8 +57,18 @@ function placeWords(scene: Scene): string {
 }
 
 /** The shared ruler of distance, and the titles of the two drawings. */
-const Metres = memo(function Metres({ layout, width, height }: { readonly layout: PlaceLayout; readonly width: number; readonly height: number }) {
-  const ticks = scaleLinear().domain([layout.leastAwayM, layout.mostAwayM]).ticks(Math.max(3, Math.round(width / 90)));
+const Metres = memo(function Metres({
+  layout,
+  width,
+  height,
+}: {
+  readonly layout: PlaceLayout;
+  readonly width: number;
+  readonly height: number;
+}) {
+  const ticks = scaleLinear()
+    .domain([layout.leastAwayM, layout.mostAwayM])
+    .ticks(Math.max(3, Math.round(width / 90)));
   const ground = layout.sideY(0);
   return (
     <g>
@@ -67,7 +83,14 @@ const Metres = memo(function Metres({ layout, width, height }: { readonly layout
         <g key={m} stroke="var(--hairline)">
           <line x1={layout.x(m)} x2={layout.x(m)} y1={18} y2={ground} />
           <line x1={layout.x(m)} x2={layout.x(m)} y1={ground} y2={ground + 5} stroke="var(--ink)" />
-          <text x={layout.x(m)} y={Math.min(height - 3, ground + 17)} textAnchor="middle" fontSize="11" fill="var(--ink-soft)" stroke="none">
+          <text
+            x={layout.x(m)}
+            y={Math.min(height - 3, ground + 17)}
+            textAnchor="middle"
+            fontSize="11"
+            fill="var(--ink-soft)"
+            stroke="none"
+          >
             {fixed(Math.abs(m), Math.abs(m) < 1 && m !== 0 ? 1 : 0)}
             {m === 0 ? ' m' : ''}
           </text>
@@ -113,7 +136,13 @@ function Obstacle({ layout, scene }: { readonly layout: PlaceLayout; readonly sc
           <path d="M0 0 V7" stroke="var(--ink-soft)" strokeWidth="2" />
         </pattern>
       </defs>
-      <rect x={Math.max(0, x - 12)} y={18} width={Math.min(12, Math.max(0, x))} height={Math.max(0, layout.sideY(0) - 18)} fill={`url(#${id})`} />
+      <rect
+        x={Math.max(0, x - 12)}
+        y={18}
+        width={Math.min(12, Math.max(0, x))}
+        height={Math.max(0, layout.sideY(0) - 18)}
+        fill={`url(#${id})`}
+      />
       <line x1={x} x2={x} y1={18} y2={layout.sideY(0)} stroke="var(--ink)" strokeWidth="1.6" />
       <text x={x + 5} y={30} fontSize="11.5" fill="var(--ink-soft)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
         obstacle
@@ -170,7 +199,16 @@ function TopInFrom({ layout, settings, scene }: { readonly layout: PlaceLayout; 
   return (
     <g>
       <path d={`M${x} ${y} V${over}`} stroke="var(--accent)" strokeWidth="1.4" strokeDasharray="3 3" />
-      <text x={x} y={over - 5} textAnchor="middle" fontSize="11" fill="var(--accent)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
+      <text
+        x={x}
+        y={over - 5}
+        textAnchor="middle"
+        fontSize="11"
+        fill="var(--accent)"
+        stroke="var(--ground)"
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
         top in from {metresWords(off.forTopM)}
       </text>
     </g>
@@ -201,7 +239,11 @@ function gripsOf(scene: Scene): readonly Grip[] {
     const set = (wanted: number, gesture: string) => {
       const near = key === 'metresPerUnit' ? wanted : figure.unit === '°' ? Math.round(wanted) : paced(wanted);
       const next = Math.min(figure.max, Math.max(figure.min, near));
-      standEdit.amendScene((each) => ({ ...each, subject: { ...each.subject, [key]: next } }), `${figure.label.toLowerCase()} ${fixed(next, 2)} ${figure.unit}`, gesture);
+      standEdit.amendScene(
+        (each) => ({ ...each, subject: { ...each.subject, [key]: next } }),
+        `${figure.label.toLowerCase()} ${fixed(next, 2)} ${figure.unit}`,
+        gesture,
+      );
     };
     return [
       {
@@ -217,7 +259,8 @@ function gripsOf(scene: Scene): readonly Grip[] {
     ];
   });
   const distance = (m: number, gesture: string) => standEdit.setDistance(Math.max(0.05, paced(m)), gesture);
-  const amend = (changes: Partial<Scene>, words: string, gesture: string) => standEdit.amendScene((each) => ({ ...each, ...changes }), words, gesture);
+  const amend = (changes: Partial<Scene>, words: string, gesture: string) =>
+    standEdit.amendScene((each) => ({ ...each, ...changes }), words, gesture);
   const step = stepOf(scene.distanceM);
   return [
     ...dimensions,
@@ -252,7 +295,12 @@ function gripsOf(scene: Scene): readonly Grip[] {
       },
       nudge: (away, side, gesture) => {
         if (away !== 0) distance(scene.distanceM - away * step, gesture);
-        else amend({ cameraHeightM: paced(scene.cameraHeightM + side * 0.01) }, `lens at ${fixed(scene.cameraHeightM + side * 0.01, 2)} m`, gesture);
+        else
+          amend(
+            { cameraHeightM: paced(scene.cameraHeightM + side * 0.01) },
+            `lens at ${fixed(scene.cameraHeightM + side * 0.01, 2)} m`,
+            gesture,
+          );
       },
     },
     ...(scene.roomM === null
@@ -266,21 +314,40 @@ function gripsOf(scene: Scene): readonly Grip[] {
             view: 'plan' as const,
             at: { awayM: -scene.roomM, sideM: 0 },
             put: ({ awayM }: InView, gesture: string) => void amend({ roomM: Math.max(0.05, paced(-awayM)) }, 'the obstacle', gesture),
-            nudge: (away: number, _: number, gesture: string) => void amend({ roomM: Math.max(0.05, paced((scene.roomM ?? 0) - away * stepOf(scene.roomM ?? 0))) }, 'the obstacle', gesture),
+            nudge: (away: number, _: number, gesture: string) =>
+              void amend({ roomM: Math.max(0.05, paced((scene.roomM ?? 0) - away * stepOf(scene.roomM ?? 0))) }, 'the obstacle', gesture),
           },
         ]),
   ];
 }
 
-const KEYS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const KEYS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 
-function Handles({ layout, scene, onHold, onLetGo }: { readonly layout: PlaceLayout; readonly scene: Scene; readonly onHold: () => void; readonly onLetGo: () => void }) {
+function Handles({
+  layout,
+  scene,
+  onHold,
+  onLetGo,
+}: {
+  readonly layout: PlaceLayout;
+  readonly scene: Scene;
+  readonly onHold: () => void;
+  readonly onLetGo: () => void;
+}) {
   const gesture = useGesture();
   const dragged = useRef<string | null>(null);
   const inView = (view: PlaceView, event: PointerEvent<SVGGElement>): InView => {
     const rect = event.currentTarget.ownerSVGElement?.getBoundingClientRect();
     const [x, y] = [event.clientX - (rect?.left ?? 0), event.clientY - (rect?.top ?? 0)];
-    return { awayM: (x - layout.x(0)) / layout.pixelsPerM, sideM: view === 'plan' ? (y - layout.planY(0)) / layout.pixelsPerM : (layout.sideY(0) - y) / layout.pixelsPerM };
+    return {
+      awayM: (x - layout.x(0)) / layout.pixelsPerM,
+      sideM: view === 'plan' ? (y - layout.planY(0)) / layout.pixelsPerM : (layout.sideY(0) - y) / layout.pixelsPerM,
+    };
   };
   return (
     <g>
@@ -330,9 +397,26 @@ function Handles({ layout, scene, onHold, onLetGo }: { readonly layout: PlaceLay
               <title>{`${label}: ${words}`}</title>
               <circle cx={x} cy={y} r="14" fill="transparent" />
               {camera === true ? (
-                <path className="edge" d={`M${x - 14} ${y - 6} h10 l6 -3 v18 l-6 -3 h-10 Z`} fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" strokeLinejoin="round" />
+                <path
+                  className="edge"
+                  d={`M${x - 14} ${y - 6} h10 l6 -3 v18 l-6 -3 h-10 Z`}
+                  fill="var(--sheet)"
+                  stroke="var(--ink)"
+                  strokeWidth="2"
+                  strokeLinejoin="round"
+                />
               ) : (
-                <rect className="edge" x={x - 5} y={y - 5} width="10" height="10" transform={`rotate(45 ${x} ${y})`} fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2.2" />
+                <rect
+                  className="edge"
+                  x={x - 5}
+                  y={y - 5}
+                  width="10"
+                  height="10"
+                  transform={`rotate(45 ${x} ${y})`}
+                  fill="var(--sheet)"
+                  stroke="var(--accent)"
+                  strokeWidth="2.2"
+                />
               )}
             </g>
           );

@@ -8,19 +8,38 @@ const kinds = Object.keys(FIRST_SUBJECTS) as readonly Exclude<SubjectKind, 'mode
 
 test('camera, obstacle and subject lie inside the box, plan over elevation, to one scale', () => {
   fc.assert(
-    fc.property(fc.constantFrom(...kinds), evenly(0.5, 200), evenly(-20, 20), evenly(0.2, 30), fc.option(evenly(0.5, 300)), evenly(300, 1200), evenly(320, 900), (kind, distanceM, asideM, cameraHeightM, roomM, width, height) => {
-      const scene: Scene = { subject: FIRST_SUBJECTS[kind], distanceM, asideM, cameraHeightM, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE, roomM };
-      const layout = placeLayout(boundsOf(scene), width, height);
-      const within = (value: number, most: number) => value >= -1e-6 && value <= most + 1e-6;
-      return (
-        within(layout.x(-distanceM), width) &&
-        within(layout.x(-(roomM ?? distanceM)), width) &&
-        within(layout.planY(asideM), layout.splitPx) &&
-        layout.sideY(cameraHeightM) >= layout.splitPx - 1e-6 &&
-        within(layout.sideY(0), height) &&
-        Math.abs(layout.x(1) - layout.x(0) - (layout.planY(1) - layout.planY(0))) < 1e-9
-      );
-    }),
+    fc.property(
+      fc.constantFrom(...kinds),
+      evenly(0.5, 200),
+      evenly(-20, 20),
+      evenly(0.2, 30),
+      fc.option(evenly(0.5, 300)),
+      evenly(300, 1200),
+      evenly(320, 900),
+      (kind, distanceM, asideM, cameraHeightM, roomM, width, height) => {
+        const scene: Scene = {
+          subject: FIRST_SUBJECTS[kind],
+          distanceM,
+          asideM,
+          cameraHeightM,
+          yawDeg: 0,
+          pitchDeg: 0,
+          rollDeg: 0,
+          ...PLAIN_SCENE,
+          roomM,
+        };
+        const layout = placeLayout(boundsOf(scene), width, height);
+        const within = (value: number, most: number) => value >= -1e-6 && value <= most + 1e-6;
+        return (
+          within(layout.x(-distanceM), width) &&
+          within(layout.x(-(roomM ?? distanceM)), width) &&
+          within(layout.planY(asideM), layout.splitPx) &&
+          layout.sideY(cameraHeightM) >= layout.splitPx - 1e-6 &&
+          within(layout.sideY(0), height) &&
+          Math.abs(layout.x(1) - layout.x(0) - (layout.planY(1) - layout.planY(0))) < 1e-9
+        );
+      },
+    ),
   );
 });
 

@@ -32,7 +32,11 @@ export function boundsOf({ subject, distanceM, asideM, cameraHeightM, roomM }: S
   const beyond = subject.kind === 'ground' ? Math.min(depthM, 5 * distanceM + subject.everyM) : Math.max(depthM, turned, 0.1 * behind);
   const aside = Math.abs(asideM);
   const side = subject.kind === 'table' ? 3 * widthM : widthM / 2;
-  return { away: [-behind * 1.12, beyond * 1.08], halfSide: Math.max(side, aside, behind * 0.16) * 1.15, height: Math.max(topM, cameraHeightM) * 1.18 };
+  return {
+    away: [-behind * 1.12, beyond * 1.08],
+    halfSide: Math.max(side, aside, behind * 0.16) * 1.15,
+    height: Math.max(topM, cameraHeightM) * 1.18,
+  };
 }
 
 const MARGIN = { left: 14, right: 14, top: 20, between: 34, foot: 30 };

@@ -17,31 +17,38 @@ export function ChooseRig({ present, onChoose, onClose }: ChooseRigProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
   return (
-    <Dialog open onClose={onClose} title="Rig of this stand" help="Movements stay as they are; whether the other rig can take them is a finding.">
+    <Dialog
+      open
+      onClose={onClose}
+      title="Rig of this stand"
+      help="Movements stay as they are; whether the other rig can take them is a finding."
+    >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       {!kit && !error && <p role="status">Fetching the kit …</p>}
       {kit?.rigs.every(({ archived }) => archived) && <p>The kit has no rig yet: build one there first.</p>}
       <ul>
-        {kit?.rigs.filter(({ archived }) => !archived).map(({ rig: chosen }) => {
-          const rig = builtRig(chosen, items);
-          return (
-            <li key={chosen.id} className="flex items-baseline gap-2">
-              <button
-                type="button"
-                disabled={rig === null}
-                aria-current={chosen.id === present || undefined}
-                onClick={() => rig && onChoose(rig)}
-                className="grow rounded-sm px-2 py-1.5 text-left hover:bg-sunk disabled:text-ink-soft aria-[current]:font-semibold"
-              >
-                {chosen.name}
-                {rig === null && ' (unfinished)'}
-              </button>
-              <Link to={`/kit/rigs/${chosen.id}`} className="text-xs text-ink-soft underline underline-offset-4 hover:text-ink">
-                open
-              </Link>
-            </li>
-          );
-        })}
+        {kit?.rigs
+          .filter(({ archived }) => !archived)
+          .map(({ rig: chosen }) => {
+            const rig = builtRig(chosen, items);
+            return (
+              <li key={chosen.id} className="flex items-baseline gap-2">
+                <button
+                  type="button"
+                  disabled={rig === null}
+                  aria-current={chosen.id === present || undefined}
+                  onClick={() => rig && onChoose(rig)}
+                  className="grow rounded-sm px-2 py-1.5 text-left hover:bg-sunk disabled:text-ink-soft aria-[current]:font-semibold"
+                >
+                  {chosen.name}
+                  {rig === null && ' (unfinished)'}
+                </button>
+                <Link to={`/kit/rigs/${chosen.id}`} className="text-xs text-ink-soft underline underline-offset-4 hover:text-ink">
+                  open
+                </Link>
+              </li>
+            );
+          })}
       </ul>
       <Link to="/kit/rigs" className="mt-3 inline-block text-sm font-medium text-accent underline underline-offset-4">
         To the kit

@@ -26,7 +26,8 @@ export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: 
             )}
           </h2>
           <p className="text-sm text-ink-soft">
-            {fixed(lens.focalMm, lens.focalMm % 1 === 0 ? 0 : 1)} mm, {apertureWords(lens.widestFNumber)} to {apertureWords(lens.smallestFNumber)}. {mechanismWords(mechanism)}
+            {fixed(lens.focalMm, lens.focalMm % 1 === 0 ? 0 : 1)} mm, {apertureWords(lens.widestFNumber)} to{' '}
+            {apertureWords(lens.smallestFNumber)}. {mechanismWords(mechanism)}
           </p>
         </div>
         <Button onClick={onChoose}>

@@ -20,7 +20,9 @@ export function fittedTo(rig: Rig, settings: StandSettings): StandSettings {
   );
   const focusM = settings.focusM !== null && settings.focusM > 0 && settings.focusM * 1000 <= rig.lens.focalMm ? null : settings.focusM;
   const most = rearMost(rig.parts);
-  const rear = most ? { tiltDeg: within(settings.rear.tiltDeg, most.tiltDeg), swingDeg: within(settings.rear.swingDeg, most.swingDeg) } : UNTURNED;
+  const rear = most
+    ? { tiltDeg: within(settings.rear.tiltDeg, most.tiltDeg), swingDeg: within(settings.rear.swingDeg, most.swingDeg) }
+    : UNTURNED;
   // A lens tilted farther than the new mechanism can is set to the nearest that it can; what is not known is left to the finding.
   const mechanism = standTiltMechanism({ rig, movements: settings.movements });
   const front = mechanism ? nearestTilt(mechanism, settings.front) : settings.front;

@@ -5,7 +5,10 @@ import type { KitItem } from '@gangway/core/kit/item';
 import { newFigures } from './newFigures';
 
 const row = <T extends object>(more: T) => ({ ...more, version: 1, archived: false, used: { rigs: 0, stands: 0 } });
-const kit = (change: (item: KitItem) => KitItem = (item) => item): Kit => ({ items: DEMO_ITEMS.map((item) => row({ item: change(item) })), rigs: DEMO_RIGS.map((rig) => row({ rig })) });
+const kit = (change: (item: KitItem) => KitItem = (item) => item): Kit => ({
+  items: DEMO_ITEMS.map((item) => row({ item: change(item) })),
+  rigs: DEMO_RIGS.map((rig) => row({ rig })),
+});
 
 describe('newer figures in the kit', () => {
   test('nothing is said while kit and stand agree', () => {
@@ -14,7 +17,12 @@ describe('newer figures in the kit', () => {
   });
 
   test('a changed figure is named with what it was, and the rig with it is ready to be taken', () => {
-    const changed = newFigures(SMALL_FORMAT_RIG, kit((item) => (item.kind === 'lens' && item.id === SMALL_FORMAT_RIG.parts.lens.id ? { ...item, figures: { ...item.figures, lightMm: 68 } } : item)));
+    const changed = newFigures(
+      SMALL_FORMAT_RIG,
+      kit((item) =>
+        item.kind === 'lens' && item.id === SMALL_FORMAT_RIG.parts.lens.id ? { ...item, figures: { ...item.figures, lightMm: 68 } } : item,
+      ),
+    );
     expect(changed?.words).toEqual(['24 mm shift wide, Light circle: 67.2 mm → 68 mm']);
     expect(changed?.rig.lens.circle.lightMm).toBe(68);
     // The stand itself is as it was.
@@ -22,7 +30,10 @@ describe('newer figures in the kit', () => {
   });
 
   test('another component, a rig that is gone and one that is unfinished', () => {
-    const swapped: Kit = { ...kit(), rigs: DEMO_RIGS.map((rig) => row({ rig: rig.id === FIELD_RIG.rigId ? { ...rig, plan: { ...rig.plan, betweenIds: [] } } : rig })) };
+    const swapped: Kit = {
+      ...kit(),
+      rigs: DEMO_RIGS.map((rig) => row({ rig: rig.id === FIELD_RIG.rigId ? { ...rig, plan: { ...rig.plan, betweenIds: [] } } : rig })),
+    };
     expect(newFigures(FIELD_RIG, swapped)?.words).toEqual(['Sliding stitch back taken out']);
     expect(newFigures(SMALL_FORMAT_RIG, { ...kit(), rigs: [] })).toBeNull();
     const unfinished: Kit = { ...kit(), rigs: DEMO_RIGS.map((rig) => row({ rig: { ...rig, plan: { ...rig.plan, lensId: null } } })) };

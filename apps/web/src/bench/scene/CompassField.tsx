@@ -10,7 +10,14 @@ export function CompassField({ scene }: { readonly scene: Scene }) {
   const front = frontBearing(scene);
   return (
     <div className="grid justify-items-end gap-0.5">
-      <NumberField label={COMPASS_FIGURE.label} unit="°" decimals={0} value={compassDeg ?? 0} {...(compassDeg === null && { words: '?' })} onCommit={(deg) => standEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `looks toward ${deg}°`)} />
+      <NumberField
+        label={COMPASS_FIGURE.label}
+        unit="°"
+        decimals={0}
+        value={compassDeg ?? 0}
+        {...(compassDeg === null && { words: '?' })}
+        onCommit={(deg) => standEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `looks toward ${deg}°`)}
+      />
       {front !== null && <p className="text-xs text-ink-soft">The front looks {windWords(front)}; the job’s page says when it is lit.</p>}
     </div>
   );

@@ -28,25 +28,49 @@ const METHODS = {
   angle: {
     title: 'Distance and angle',
     how: 'Measure to its foot and hold an inclinometer, or a phone, at the top.',
-    asks: [ask('distanceM', 'Distance to the foot', 'm'), ask('angleDeg', 'Angle up to the top', '°'), ask('eyeM', 'Height of the eye', 'm', '1.6'), ask('distanceErrorM', 'Distance sure to', '± m', '0.2'), ask('angleErrorDeg', 'Angle sure to', '± °', '0.5')],
+    asks: [
+      ask('distanceM', 'Distance to the foot', 'm'),
+      ask('angleDeg', 'Angle up to the top', '°'),
+      ask('eyeM', 'Height of the eye', 'm', '1.6'),
+      ask('distanceErrorM', 'Distance sure to', '± m', '0.2'),
+      ask('angleErrorDeg', 'Angle sure to', '± °', '0.5'),
+    ],
     find: (of) => heightByAngle(of('distanceM'), of('angleDeg'), of('eyeM'), of('distanceErrorM'), of('angleErrorDeg')),
   },
   baseline: {
     title: 'Two angles along a line',
     how: 'Where the foot cannot be reached: one angle, walk straight toward it, measure the walk, another angle.',
-    asks: [ask('baselineM', 'Walked', 'm'), ask('farDeg', 'Angle from the farther place', '°'), ask('nearDeg', 'Angle from the nearer place', '°'), ask('eyeM', 'Height of the eye', 'm', '1.6'), ask('baselineErrorM', 'Walk sure to', '± m', '0.2'), ask('angleErrorDeg', 'Angles sure to', '± °', '0.5')],
+    asks: [
+      ask('baselineM', 'Walked', 'm'),
+      ask('farDeg', 'Angle from the farther place', '°'),
+      ask('nearDeg', 'Angle from the nearer place', '°'),
+      ask('eyeM', 'Height of the eye', 'm', '1.6'),
+      ask('baselineErrorM', 'Walk sure to', '± m', '0.2'),
+      ask('angleErrorDeg', 'Angles sure to', '± °', '0.5'),
+    ],
     find: (of) => heightByBaseline(of('baselineM'), of('farDeg'), of('nearDeg'), of('eyeM'), of('baselineErrorM'), of('angleErrorDeg')),
   },
   storeys: {
     title: 'Storeys counted',
     how: 'Measure or guess one storey, count them, add the roof and the base.',
-    asks: [ask('storeys', 'Storeys', ''), ask('storeyM', 'One storey', 'm'), ask('restM', 'Roof and base', 'm', '0'), ask('storeyErrorM', 'One storey sure to', '± m', '0.15')],
+    asks: [
+      ask('storeys', 'Storeys', ''),
+      ask('storeyM', 'One storey', 'm'),
+      ask('restM', 'Roof and base', 'm', '0'),
+      ask('storeyErrorM', 'One storey sure to', '± m', '0.15'),
+    ],
     find: (of) => heightByStoreys(of('storeys'), of('storeyM'), of('restM'), of('storeyErrorM')),
   },
   picture: {
     title: 'A test picture',
     how: 'Taken level, with something of known size (a door, a rod, a person) standing against it.',
-    asks: [ask('knownM', 'The known thing', 'm'), ask('knownPx', 'It is high in the picture', 'px'), ask('wantedPx', 'The whole is high', 'px'), ask('knownErrorM', 'Known sure to', '± m', '0.02'), ask('readErrorPx', 'Each end read to', '± px', '3')],
+    asks: [
+      ask('knownM', 'The known thing', 'm'),
+      ask('knownPx', 'It is high in the picture', 'px'),
+      ask('wantedPx', 'The whole is high', 'px'),
+      ask('knownErrorM', 'Known sure to', '± m', '0.02'),
+      ask('readErrorPx', 'Each end read to', '± px', '3'),
+    ],
     find: (of) => heightByPicture(of('knownM'), of('knownPx'), of('wantedPx'), of('knownErrorM'), of('readErrorPx')),
   },
 } as const satisfies Readonly<Record<string, Method>>;
@@ -62,7 +86,10 @@ interface FindHeightProps {
 /** Finds a height that is not known, with how sure it is. */
 export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
   const [id, setId] = useState<MethodId>('angle');
-  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({ distanceM: String(scene.distanceM), eyeM: String(scene.cameraHeightM) });
+  const [typed, setTyped] = useState<Readonly<Record<string, string>>>({
+    distanceM: String(scene.distanceM),
+    eyeM: String(scene.cameraHeightM),
+  });
   const [refusal, setRefusal] = useState<string | null>(null);
   const method: Method = METHODS[id];
   const textOf = ({ key, start }: Ask) => typed[key] ?? start;
@@ -70,7 +97,12 @@ export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
   return (
     <Dialog open onClose={onClose} title="Find the height" help={method.how}>
       <div className="grid gap-2 text-sm">
-        <select aria-label="How" value={id} onChange={(event) => setId(event.target.value as MethodId)} className="rounded-sm border border-rule bg-ground px-1.5 py-1">
+        <select
+          aria-label="How"
+          value={id}
+          onChange={(event) => setId(event.target.value as MethodId)}
+          className="rounded-sm border border-rule bg-ground px-1.5 py-1"
+        >
           {Object.entries(METHODS).map(([key, { title }]) => (
             <option key={key} value={key}>
               {title}
@@ -81,15 +113,29 @@ export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
           <label key={each.key} className="flex items-baseline justify-between gap-3">
             <span>{each.label}</span>
             <span className="inline-flex items-baseline gap-1.5">
-              <input inputMode="decimal" autoComplete="off" value={textOf(each)} onChange={(event) => setTyped({ ...typed, [each.key]: event.target.value })} className="w-20 rounded-sm border-b border-rule bg-transparent px-1 text-right tabular-nums focus:bg-sunk" />
+              <input
+                inputMode="decimal"
+                autoComplete="off"
+                value={textOf(each)}
+                onChange={(event) => setTyped({ ...typed, [each.key]: event.target.value })}
+                className="w-20 rounded-sm border-b border-rule bg-transparent px-1 text-right tabular-nums focus:bg-sunk"
+              />
               <span className="w-9 text-ink-soft">{each.unit}</span>
             </span>
           </label>
         ))}
         <p role="status" className="mt-1 border-t border-hairline pt-2 text-base tabular-nums">
-          {found.kind === 'found' ? `${fixed(found.height.heightM, 2)} m, ± ${fixed(found.height.uncertaintyM, 2)} m` : <span className="text-sm text-ink-soft">{found.words}</span>}
+          {found.kind === 'found' ? (
+            `${fixed(found.height.heightM, 2)} m, ± ${fixed(found.height.uncertaintyM, 2)} m`
+          ) : (
+            <span className="text-sm text-ink-soft">{found.words}</span>
+          )}
         </p>
-        {found.kind === 'found' && <p className="text-xs text-ink-soft">± is one standard deviation: two times out of three the height lies within it, and hardly ever outside twice as much.</p>}
+        {found.kind === 'found' && (
+          <p className="text-xs text-ink-soft">
+            ± is one standard deviation: two times out of three the height lies within it, and hardly ever outside twice as much.
+          </p>
+        )}
         {refusal && (
           <p role="alert" className="text-fails">
             {refusal}
@@ -97,7 +143,11 @@ export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Leave it</Button>
-          <Button look="main" disabled={found.kind !== 'found'} onClick={() => found.kind === 'found' && setRefusal(onTake(Math.round(found.height.heightM * 100) / 100))}>
+          <Button
+            look="main"
+            disabled={found.kind !== 'found'}
+            onClick={() => found.kind === 'found' && setRefusal(onTake(Math.round(found.height.heightM * 100) / 100))}
+          >
             Take it
           </Button>
         </div>
@@ -114,7 +164,8 @@ function foundBy(method: Method, textOf: (ask: Ask) => string): Found {
     const text = textOf(each).trim();
     if (text === '') return { kind: 'open', words: `${each.label} is still to be given.` };
     const number = typedNumber(text);
-    if (number === null || !Number.isFinite(number)) return { kind: 'open', words: `${each.label}: “${text.slice(0, 24)}” is not a number.` };
+    if (number === null || !Number.isFinite(number))
+      return { kind: 'open', words: `${each.label}: “${text.slice(0, 24)}” is not a number.` };
     numbers.set(each.key, number);
   }
   try {

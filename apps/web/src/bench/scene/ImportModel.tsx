@@ -46,10 +46,15 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
 
   const made = read && meshOf(read, up);
   const known = typedNumber(text);
-  const size = made?.mesh ? meshSize(made.mesh).size[LENGTHS.indexOf(length)] ?? 0 : 0;
+  const size = made?.mesh ? (meshSize(made.mesh).size[LENGTHS.indexOf(length)] ?? 0) : 0;
   const factor = known !== null && known > 0 && Number.isFinite(known) && size > 0 ? known / size : null;
   return (
-    <Dialog open onClose={onClose} title="Massing model from a file" help={`glTF (.glb, or .gltf with everything embedded) or OBJ; blocks, not details: at most ${MODEL_MOST.triangles} triangles and 20 MB.`}>
+    <Dialog
+      open
+      onClose={onClose}
+      title="Massing model from a file"
+      help={`glTF (.glb, or .gltf with everything embedded) or OBJ; blocks, not details: at most ${MODEL_MOST.triangles} triangles and 20 MB.`}
+    >
       <div className="grid gap-3 text-sm">
         <input
           type="file"
@@ -70,7 +75,11 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
         {read && (
           <label className="flex items-center justify-between gap-3">
             Up in the file is
-            <select value={up} onChange={(event) => setUp(event.target.value as UpAxis)} className="rounded-sm border border-rule bg-ground px-1.5 py-1">
+            <select
+              value={up}
+              onChange={(event) => setUp(event.target.value as UpAxis)}
+              className="rounded-sm border border-rule bg-ground px-1.5 py-1"
+            >
               <option value="y">the y axis</option>
               <option value="z">the z axis</option>
             </select>
@@ -79,12 +88,21 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
         {made?.mesh && (
           <>
             <p className="tabular-nums">
-              {made.mesh.triangles.length / 3} triangles. In units of the file it is {meshSize(made.mesh).size.map((each, i) => `${fixed(each, each < 10 ? 3 : 1)} ${['wide', 'high', 'deep'][i]}`).join(', ')}.
+              {made.mesh.triangles.length / 3} triangles. In units of the file it is{' '}
+              {meshSize(made.mesh)
+                .size.map((each, i) => `${fixed(each, each < 10 ? 3 : 1)} ${['wide', 'high', 'deep'][i]}`)
+                .join(', ')}
+              .
             </p>
             <div className="flex items-baseline gap-2">
               <label className="flex items-baseline gap-2">
                 Known:
-                <select aria-label="Which length is known" value={length} onChange={(event) => setLength(event.target.value as Length)} className="rounded-sm border border-rule bg-ground px-1.5 py-1">
+                <select
+                  aria-label="Which length is known"
+                  value={length}
+                  onChange={(event) => setLength(event.target.value as Length)}
+                  className="rounded-sm border border-rule bg-ground px-1.5 py-1"
+                >
                   {LENGTHS.map((each) => (
                     <option key={each} value={each}>
                       its {each}
@@ -92,9 +110,23 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
                   ))}
                 </select>
               </label>
-              <input aria-label="Known length in metres" inputMode="decimal" autoComplete="off" value={text} onChange={(event) => setText(event.target.value)} className="w-20 rounded-sm border-b border-rule bg-transparent px-1 text-right tabular-nums focus:bg-sunk" /> m
+              <input
+                aria-label="Known length in metres"
+                inputMode="decimal"
+                autoComplete="off"
+                value={text}
+                onChange={(event) => setText(event.target.value)}
+                className="w-20 rounded-sm border-b border-rule bg-transparent px-1 text-right tabular-nums focus:bg-sunk"
+              />{' '}
+              m
             </div>
-            {text !== '' && factor === null && <p className="text-fails">{size > 0 ? `“${text.slice(0, 24)}” is no length; type metres, more than 0.` : `The model has no ${length}; take another length.`}</p>}
+            {text !== '' && factor === null && (
+              <p className="text-fails">
+                {size > 0
+                  ? `“${text.slice(0, 24)}” is no length; type metres, more than 0.`
+                  : `The model has no ${length}; take another length.`}
+              </p>
+            )}
           </>
         )}
         <div className="flex justify-end gap-2">
@@ -103,7 +135,8 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
             look="main"
             disabled={!made?.mesh || factor === null}
             onClick={() => {
-              if (made?.mesh && factor !== null) setRefusal(onTake({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
+              if (made?.mesh && factor !== null)
+                setRefusal(onTake({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
             }}
           >
             Take it

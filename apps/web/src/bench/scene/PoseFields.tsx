@@ -18,7 +18,11 @@ export function PoseFields({ scene, keys }: { readonly scene: Scene; readonly ke
             unit={unit}
             value={scene[key]}
             decimals={2}
-            onCommit={(value) => (key === 'distanceM' ? standEdit.setDistance(value) : standEdit.amendScene((each) => ({ ...each, [key]: value }), `${label.toLowerCase()} ${value}${unit}`))}
+            onCommit={(value) =>
+              key === 'distanceM'
+                ? standEdit.setDistance(value)
+                : standEdit.amendScene((each) => ({ ...each, [key]: value }), `${label.toLowerCase()} ${value}${unit}`)
+            }
           />
         );
       })}

@@ -28,7 +28,14 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
   const [footIn, setFootIn] = useState(false);
   const rows = useMemo(() => {
     const { topM, footM, widthM } = extentOf(scene.subject);
-    const wanted: Wanted = { distanceM: scene.distanceM - nearerM(scene), cameraHeightM: scene.cameraHeightM - footM, topHeightM: topM - footM, widthM, footIn, marginMm: EDGE_MARGIN_MM };
+    const wanted: Wanted = {
+      distanceM: scene.distanceM - nearerM(scene),
+      cameraHeightM: scene.cameraHeightM - footM,
+      topHeightM: topM - footM,
+      widthM,
+      footIn,
+      marginMm: EDGE_MARGIN_MM,
+    };
     return (kit?.rigs ?? [])
       .filter(({ archived }) => !archived)
       .flatMap(({ rig: chosen }) => {
@@ -40,7 +47,13 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
       .sort((a, b) => STATE_ORDER.indexOf(b.found.state) - STATE_ORDER.indexOf(a.found.state) || b.found.used - a.found.used);
   }, [kit, items, scene, footIn]);
   return (
-    <Dialog open wide onClose={onClose} title="Which rig does it from here" help={`A level camera ${fixed(scene.distanceM, 1)} m off, the lens ${fixed(scene.cameraHeightM, 2)} m up; what holds and fills most of its picture comes first.`}>
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Which rig does it from here"
+      help={`A level camera ${fixed(scene.distanceM, 1)} m off, the lens ${fixed(scene.cameraHeightM, 2)} m up; what holds and fills most of its picture comes first.`}
+    >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       <label className="mb-2 flex items-center gap-1.5 text-sm">
         <input type="checkbox" checked={footIn} onChange={(event) => setFootIn(event.target.checked)} className="accent-accent" />
@@ -52,10 +65,18 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
         <table className="w-full border-collapse text-sm">
           <thead>
             <tr className="border-b border-rule text-left text-ink-soft">
-              <th scope="col" className="py-1 pr-2 font-medium">Rig</th>
-              <th scope="col" className="px-2 py-1 font-medium">Needs</th>
-              <th scope="col" className="px-2 py-1 font-medium">May, by aperture</th>
-              <th scope="col" className="px-2 py-1 text-right font-medium">Fills</th>
+              <th scope="col" className="py-1 pr-2 font-medium">
+                Rig
+              </th>
+              <th scope="col" className="px-2 py-1 font-medium">
+                Needs
+              </th>
+              <th scope="col" className="px-2 py-1 font-medium">
+                May, by aperture
+              </th>
+              <th scope="col" className="px-2 py-1 text-right font-medium">
+                Fills
+              </th>
               <th>
                 <span className="sr-only">Take</span>
               </th>
@@ -69,12 +90,22 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
                     <StateMark state={found.state} />
                     <span>
                       {rig.name}, {found.orientation}
-                      <span className="block font-normal text-ink-soft">{found.reasons.length > 0 ? `${capital(found.reasons.join('; '))}.` : found.fromFNumber === null ? '' : `Holds from ${apertureWords(found.fromFNumber)}.`}</span>
+                      <span className="block font-normal text-ink-soft">
+                        {found.reasons.length > 0
+                          ? `${capital(found.reasons.join('; '))}.`
+                          : found.fromFNumber === null
+                            ? ''
+                            : `Holds from ${apertureWords(found.fromFNumber)}.`}
+                      </span>
                     </span>
                   </span>
                 </th>
                 <td className="px-2 py-1.5 whitespace-nowrap tabular-nums">{riseWords(found.riseMm)}</td>
-                <td className="px-2 py-1.5 text-xs tabular-nums">{found.allowed.map(({ fNumber, riseMm }) => `${apertureWords(fNumber)} ${riseMm === null ? '–' : fixed(riseMm, 1)}`).join(', ')}</td>
+                <td className="px-2 py-1.5 text-xs tabular-nums">
+                  {found.allowed
+                    .map(({ fNumber, riseMm }) => `${apertureWords(fNumber)} ${riseMm === null ? '–' : fixed(riseMm, 1)}`)
+                    .join(', ')}
+                </td>
                 <td className="px-2 py-1.5 text-right whitespace-nowrap tabular-nums">{fixed(found.used * 100, 0)} %</td>
                 <td className="py-1">
                   <Button onClick={() => onTake(rig, found.orientation, found)} aria-label={`Take ${rig.name}, ${found.orientation}`}>

@@ -23,7 +23,16 @@ const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interi
 export const ScenePanel = memo(function ScenePanel({ settings }: { readonly settings: StandSettings }) {
   const { scene } = settings;
   const [sheet, setSheet] = useState<'height' | 'model' | null>(null);
-  const base: Scene = scene ?? { subject: FIRST_SUBJECTS.front, distanceM: settings.focusM ?? 20, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };
+  const base: Scene = scene ?? {
+    subject: FIRST_SUBJECTS.front,
+    distanceM: settings.focusM ?? 20,
+    asideM: 0,
+    cameraHeightM: 1.6,
+    yawDeg: 0,
+    pitchDeg: 0,
+    rollDeg: 0,
+    ...PLAIN_SCENE,
+  };
   const choose = (kind: SubjectKind) => {
     if (kind === 'model') setSheet('model');
     else standEdit.tryScene({ ...base, subject: FIRST_SUBJECTS[kind], watched: null }, SUBJECTS[kind].title.toLowerCase());
@@ -33,7 +42,12 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
     <section aria-label="Subject and place" className="relative overflow-y-auto pr-3 text-sm">
       <label className="block">
         <span className="engraved">Subject</span>
-        <select aria-label="What stands before the camera" value={scene?.subject.kind ?? ''} onChange={(event) => choose(event.target.value as SubjectKind)} className="w-full rounded-sm border border-rule bg-ground px-1.5 py-1">
+        <select
+          aria-label="What stands before the camera"
+          value={scene?.subject.kind ?? ''}
+          onChange={(event) => choose(event.target.value as SubjectKind)}
+          className="w-full rounded-sm border border-rule bg-ground px-1.5 py-1"
+        >
           {scene === null && <option value="">choose …</option>}
           {SUBJECT_KINDS.map((kind) => (
             <option key={kind} value={kind}>
@@ -42,7 +56,12 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
           ))}
         </select>
       </label>
-      {scene === null && <p className="mt-2 text-ink-soft">Choose what stands before the camera, or read a massing model from a file. Then its dimensions are typed here, or dragged in the drawing.</p>}
+      {scene === null && (
+        <p className="mt-2 text-ink-soft">
+          Choose what stands before the camera, or read a massing model from a file. Then its dimensions are typed here, or dragged in the
+          drawing.
+        </p>
+      )}
       {scene && (
         <>
           {scene.subject.kind === 'model' && <p className="mt-2 break-words">{modelWords(scene)}</p>}
@@ -54,7 +73,9 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
                 unit={unit}
                 value={(scene.subject as unknown as Readonly<Record<string, number>>)[key] ?? 0}
                 decimals={whole ? 0 : key === 'metresPerUnit' ? 4 : 2}
-                onCommit={(value) => standEdit.tryScene({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)}
+                onCommit={(value) =>
+                  standEdit.tryScene({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)
+                }
               />
             ))}
             {heightKey && (
@@ -78,14 +99,26 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
               value={scene.roomM ?? Number.POSITIVE_INFINITY}
               endless
               decimals={2}
-              onCommit={(value) => standEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), 'the obstacle')}
+              onCommit={(value) =>
+                standEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), 'the obstacle')
+              }
             />
             {scene.roomM === null ? (
-              <button type="button" onClick={() => standEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), 'an obstacle')} className="font-medium text-accent underline underline-offset-4">
+              <button
+                type="button"
+                onClick={() =>
+                  standEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), 'an obstacle')
+                }
+                className="font-medium text-accent underline underline-offset-4"
+              >
                 Something stands behind me
               </button>
             ) : (
-              <button type="button" onClick={() => standEdit.amendScene((each) => ({ ...each, roomM: null }), 'no obstacle')} className="text-ink-soft underline underline-offset-4">
+              <button
+                type="button"
+                onClick={() => standEdit.amendScene((each) => ({ ...each, roomM: null }), 'no obstacle')}
+                className="text-ink-soft underline underline-offset-4"
+              >
                 Nothing stands behind me
               </button>
             )}
@@ -100,7 +133,10 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
             scene={scene}
             onClose={() => setSheet(null)}
             onTake={(heightM) => {
-              const refusal = standEdit.tryScene({ ...scene, subject: { ...scene.subject, [heightKey]: heightM } }, `height ${fixed(heightM, 2)} m`);
+              const refusal = standEdit.tryScene(
+                { ...scene, subject: { ...scene.subject, [heightKey]: heightM } },
+                `height ${fixed(heightM, 2)} m`,
+              );
               if (refusal === null) setSheet(null);
               return refusal;
             }}
@@ -136,7 +172,12 @@ function Light({ scene }: { readonly scene: Scene }) {
         <input
           type="checkbox"
           checked={light !== null}
-          onChange={(event) => standEdit.amendScene((each) => ({ ...each, light: event.target.checked ? { bearingDeg: 45, heightDeg: 30, shaded: false } : null }), event.target.checked ? 'a light source' : 'no light source')}
+          onChange={(event) =>
+            standEdit.amendScene(
+              (each) => ({ ...each, light: event.target.checked ? { bearingDeg: 45, heightDeg: 30, shaded: false } : null }),
+              event.target.checked ? 'a light source' : 'no light source',
+            )
+          }
           className="accent-accent"
         />
         The sun or a lamp stands near the picture
@@ -150,11 +191,23 @@ function Light({ scene }: { readonly scene: Scene }) {
               unit={LIGHT_FIGURES[key].unit}
               value={light[key]}
               decimals={1}
-              onCommit={(value) => standEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, [key]: value } }), 'the light source')}
+              onCommit={(value) =>
+                standEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, [key]: value } }), 'the light source')
+              }
             />
           ))}
           <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={light.shaded} onChange={(event) => standEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, shaded: event.target.checked } }), event.target.checked ? 'the light shaded' : 'the light not shaded')} className="accent-accent" />
+            <input
+              type="checkbox"
+              checked={light.shaded}
+              onChange={(event) =>
+                standEdit.amendScene(
+                  (each) => ({ ...each, light: each.light && { ...each.light, shaded: event.target.checked } }),
+                  event.target.checked ? 'the light shaded' : 'the light not shaded',
+                )
+              }
+              className="accent-accent"
+            />
             shaded by a hand, a flag or a hood
           </label>
         </div>
@@ -187,10 +240,25 @@ function Solutions({ settings, scene }: { readonly settings: StandSettings; read
       <h3 className="engraved mt-3 mb-1">To get it in</h3>
       {!level && <p className="text-ink-soft">The camera is not level; these are for a level one.</p>}
       <ul className="grid gap-1">
-        {rise.riseForTopMm > 0 ? line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Set it', () => standEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10)) : <li>From here the top is in without any rise.</li>}
-        {off && line(`With all the rise there is, the top is in from ${fixed(off.forTopM, 1)} m${tooFar(off.forTopM)}.`, 'Stand there', () => standEdit.setDistance(Math.ceil(off.forTopM * 10) / 10))}
-        {off?.withFootM != null && off.withFootM > off.forTopM + 0.05 && line(`Top and foot together from ${fixed(off.withFootM, 1)} m${tooFar(off.withFootM)}.`, 'Stand there', () => standEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10))}
-        {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () => standEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), `lens at ${fixed(even, 2)} m`))}
+        {rise.riseForTopMm > 0 ? (
+          line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Set it', () =>
+            standEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10),
+          )
+        ) : (
+          <li>From here the top is in without any rise.</li>
+        )}
+        {off &&
+          line(`With all the rise there is, the top is in from ${fixed(off.forTopM, 1)} m${tooFar(off.forTopM)}.`, 'Stand there', () =>
+            standEdit.setDistance(Math.ceil(off.forTopM * 10) / 10),
+          )}
+        {off?.withFootM != null &&
+          off.withFootM > off.forTopM + 0.05 &&
+          line(`Top and foot together from ${fixed(off.withFootM, 1)} m${tooFar(off.withFootM)}.`, 'Stand there', () =>
+            standEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10),
+          )}
+        {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () =>
+          standEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), `lens at ${fixed(even, 2)} m`),
+        )}
       </ul>
       <Button className="mt-2" onClick={() => setChoosing(true)}>
         Which rig of mine does it?

@@ -11,7 +11,10 @@ export class ModelRefused extends Error {}
 
 /** The loose triangles of a glTF or OBJ file, nine numbers each, in units of the file. Throws `ModelRefused`. */
 export async function readModel(file: File): Promise<Float64Array> {
-  if (file.size > MODEL_MOST_BYTES) throw new ModelRefused(`${file.name} has ${(file.size / 1024 / 1024).toFixed(1)} MB; a massing model may have at most ${MODEL_MOST_BYTES / 1024 / 1024} MB.`);
+  if (file.size > MODEL_MOST_BYTES)
+    throw new ModelRefused(
+      `${file.name} has ${(file.size / 1024 / 1024).toFixed(1)} MB; a massing model may have at most ${MODEL_MOST_BYTES / 1024 / 1024} MB.`,
+    );
   if (file.size === 0) throw new ModelRefused(`${file.name} is empty.`);
   const ending = /\.(obj|gltf|glb)$/iu.exec(file.name)?.[1]?.toLowerCase();
   if (ending === undefined) throw new ModelRefused(`${file.name} is neither glTF (.gltf, .glb) nor OBJ (.obj).`);
@@ -20,7 +23,9 @@ export async function readModel(file: File): Promise<Float64Array> {
     return trianglesOf(ending === 'obj' ? readObj(bytes) : await readGltf(bytes));
   } catch (error) {
     if (error instanceof ModelRefused) throw error;
-    throw new ModelRefused(`${file.name} could not be read as ${ending === 'obj' ? 'OBJ' : 'glTF'}: ${error instanceof Error ? error.message : String(error)}.`);
+    throw new ModelRefused(
+      `${file.name} could not be read as ${ending === 'obj' ? 'OBJ' : 'glTF'}: ${error instanceof Error ? error.message : String(error)}.`,
+    );
   }
 }
 
@@ -50,10 +55,11 @@ const BIN_CHUNK = 0x004e4942;
 /** The JSON and the embedded data of a glTF file; nothing is fetched from anywhere. Layout: glTF 2.0, binary file format. */
 function unpacked(bytes: Uint8Array): { readonly json: GltfJson; readonly bin: Uint8Array | null } {
   const view = new DataView(bytes.buffer, bytes.byteOffset, bytes.byteLength);
-  if (bytes.length < 20 || view.getUint32(0, true) !== GLB_MAGIC) return { json: JSON.parse(new TextDecoder().decode(bytes)) as GltfJson, bin: null };
+  if (bytes.length < 20 || view.getUint32(0, true) !== GLB_MAGIC)
+    return { json: JSON.parse(new TextDecoder().decode(bytes)) as GltfJson, bin: null };
   let json: GltfJson | null = null;
   let bin: Uint8Array | null = null;
-  for (let at = 12; at + 8 <= bytes.length; ) {
+  for (let at = 12; at + 8 <= bytes.length;) {
     const [length, type] = [view.getUint32(at, true), view.getUint32(at + 4, true)];
     const chunk = bytes.subarray(at + 8, at + 8 + length);
     if (chunk.length < length) throw new ModelRefused('The file ends before it should: it was cut short.');
@@ -68,8 +74,10 @@ function unpacked(bytes: Uint8Array): { readonly json: GltfJson; readonly bin: U
 /** Only shapes are wanted: surfaces, pictures and motion go, and all data is put into one block, so that the loader has nothing to fetch. */
 async function readGltf(bytes: Uint8Array): Promise<Object3D> {
   const { json, bin } = unpacked(bytes);
-  if (!json.asset?.version?.startsWith('2')) throw new ModelRefused(`The file is not glTF 2 but ${json.asset?.version ?? 'of no stated version'}.`);
-  if (json.extensionsRequired && json.extensionsRequired.length > 0) throw new ModelRefused(`The file needs ${json.extensionsRequired.join(', ')}, which is not read here; export it without compression.`);
+  if (!json.asset?.version?.startsWith('2'))
+    throw new ModelRefused(`The file is not glTF 2 but ${json.asset?.version ?? 'of no stated version'}.`);
+  if (json.extensionsRequired && json.extensionsRequired.length > 0)
+    throw new ModelRefused(`The file needs ${json.extensionsRequired.join(', ')}, which is not read here; export it without compression.`);
   const starts: number[] = [];
   const parts: Uint8Array[] = [];
   let length = 0;
@@ -82,7 +90,11 @@ async function readGltf(bytes: Uint8Array): Promise<Object3D> {
   }
   const data = new Uint8Array(length);
   parts.forEach((part, i) => data.set(part, starts[i]));
-  json.bufferViews = (json.bufferViews ?? []).map((view) => ({ ...view, buffer: 0, byteOffset: (view.byteOffset ?? 0) + (starts[view.buffer] ?? 0) }));
+  json.bufferViews = (json.bufferViews ?? []).map((view) => ({
+    ...view,
+    buffer: 0,
+    byteOffset: (view.byteOffset ?? 0) + (starts[view.buffer] ?? 0),
+  }));
   json.buffers = [{ byteLength: length }];
   for (const key of ['images', 'textures', 'materials', 'samplers', 'animations'] as const) Reflect.deleteProperty(json, key);
   for (const { primitives } of json.meshes ?? []) for (const primitive of primitives ?? []) delete primitive.material;
@@ -92,7 +104,8 @@ async function readGltf(bytes: Uint8Array): Promise<Object3D> {
 
 function embedded(uri: string): Uint8Array {
   const found = /^data:[^,]*;base64,(.*)$/su.exec(uri);
-  if (!found?.[1]) throw new ModelRefused(`The file refers to another file, “${uri.slice(0, 60)}”; export it with everything embedded (.glb).`);
+  if (!found?.[1])
+    throw new ModelRefused(`The file refers to another file, “${uri.slice(0, 60)}”; export it with everything embedded (.glb).`);
   return Uint8Array.from(atob(found[1]), (letter) => letter.charCodeAt(0));
 }
 
@@ -117,8 +130,14 @@ function trianglesOf(root: Object3D): Float64Array {
   scene.traverse((each) => {
     if (each instanceof Mesh) meshes.push({ geometry: each.geometry as BufferGeometry, place: each.matrixWorld });
   });
-  const counted = meshes.reduce((sum, { geometry }) => sum + Math.floor((geometry.index ? geometry.index.count : geometry.getAttribute('position').count) / 3), 0);
-  if (counted > MODEL_MOST.triangles) throw new ModelRefused(`The model has ${counted} triangles; a massing model may have at most ${MODEL_MOST.triangles}. Export it with less detail.`);
+  const counted = meshes.reduce(
+    (sum, { geometry }) => sum + Math.floor((geometry.index ? geometry.index.count : geometry.getAttribute('position').count) / 3),
+    0,
+  );
+  if (counted > MODEL_MOST.triangles)
+    throw new ModelRefused(
+      `The model has ${counted} triangles; a massing model may have at most ${MODEL_MOST.triangles}. Export it with less detail.`,
+    );
   const soup: number[] = [];
   const point = new Vector3();
   for (const { geometry, place } of meshes) {

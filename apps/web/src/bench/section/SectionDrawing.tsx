@@ -2,7 +2,20 @@ import { Maximize2, Minus, Plus } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import equal from 'fast-deep-equal';
 import { memo, useCallback, useEffect, useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt, type Section, type SectionLine, type SectionPin, type SectionPoint, type SectionView } from '@gangway/core/stand/section';
+import {
+  blurInSection,
+  focusThrough,
+  lineAt,
+  pinPutAt,
+  sectionOf,
+  wedgeArea,
+  wedgeAt,
+  type Section,
+  type SectionLine,
+  type SectionPin,
+  type SectionPoint,
+  type SectionView,
+} from '@gangway/core/stand/section';
 import { pixelMm } from '@gangway/core/stand/pinStates';
 import type { StandSettings } from '@gangway/core/stand/settings';
 import { fixed, metresWords, turnWords } from '@gangway/core/words';
@@ -17,7 +30,8 @@ import { fitted, logarithmic, toScale, type Projection } from './sectionProjecti
 /** Nobody reads faster than this while something is dragged, ms. */
 const READ_MS = 200;
 /** A sheet lets the pointer through but where something is to be taken hold of. */
-const LAYER = 'pointer-events-none absolute inset-0 will-change-transform [&_[data-grip]]:pointer-events-auto [&_[data-pin]]:pointer-events-auto';
+const LAYER =
+  'pointer-events-none absolute inset-0 will-change-transform [&_[data-grip]]:pointer-events-auto [&_[data-pin]]:pointer-events-auto';
 const VIEWS = { side: 'from the side', plan: 'from above' } as const;
 /** By the logarithm the sheet reaches at least so far, m: to what is told from the horizon. */
 const FAR_M = 1000;
@@ -87,7 +101,13 @@ export function SectionDrawing({ settings }: { readonly settings: StandSettings 
               setUnder(sheet.from(placeOf(event)));
               const from = grab.current;
               if (!from || Math.hypot(event.clientX - from.x, event.clientY - from.y) < 4) return;
-              setZoom({ metresPerPx: sheet.metresPerPx, centre: [from.centre[0] - (event.clientX - from.x) * sheet.metresPerPx, from.centre[1] + (event.clientY - from.y) * sheet.metresPerPx] });
+              setZoom({
+                metresPerPx: sheet.metresPerPx,
+                centre: [
+                  from.centre[0] - (event.clientX - from.x) * sheet.metresPerPx,
+                  from.centre[1] + (event.clientY - from.y) * sheet.metresPerPx,
+                ],
+              });
             }}
             onPointerUp={() => (grab.current = null)}
             onPointerLeave={() => {
@@ -110,7 +130,17 @@ export function SectionDrawing({ settings }: { readonly settings: StandSettings 
           </div>
         )}
       </div>
-      <Tools view={view} log={log} whole={zoom === null} wedgeM={shownWedge} onView={setView} onLog={setLog} onZoom={onZoom} onAll={showAll} onWedge={setWedgeM} />
+      <Tools
+        view={view}
+        log={log}
+        whole={zoom === null}
+        wedgeM={shownWedge}
+        onView={setView}
+        onLog={setLog}
+        onZoom={onZoom}
+        onAll={showAll}
+        onWedge={setWedgeM}
+      />
       <Words settings={settings} view={view} under={under} wedgeM={shownWedge} id={wordsId} />
     </div>
   );
@@ -132,9 +162,19 @@ interface ToolsProps {
 const Tools = memo(function Tools({ view, log, whole, wedgeM, onView, onLog, onZoom, onAll, onWedge }: ToolsProps) {
   return (
     <div className="mt-1 flex flex-wrap items-center gap-x-2 gap-y-1 text-sm">
-      <ToggleGroup.Root type="single" value={view} onValueChange={(value) => (value === 'side' || value === 'plan') && onView(value)} aria-label="Section" className="inline-flex overflow-hidden rounded-md border border-rule">
+      <ToggleGroup.Root
+        type="single"
+        value={view}
+        onValueChange={(value) => (value === 'side' || value === 'plan') && onView(value)}
+        aria-label="Section"
+        className="inline-flex overflow-hidden rounded-md border border-rule"
+      >
         {(['side', 'plan'] as const).map((each) => (
-          <ToggleGroup.Item key={each} value={each} className="px-2 py-0.5 not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent">
+          <ToggleGroup.Item
+            key={each}
+            value={each}
+            className="px-2 py-0.5 not-first:border-l not-first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent"
+          >
             {VIEWS[each]}
           </ToggleGroup.Item>
         ))}
@@ -167,14 +207,29 @@ const Tools = memo(function Tools({ view, log, whole, wedgeM, onView, onLog, onZ
         }}
       />
     </div>
-);
+  );
 });
 
 /** What the drawing says, some times a second. */
-function Words({ settings, view, under, wedgeM, id }: { readonly settings: StandSettings; readonly view: SectionView; readonly under: SectionPoint | null; readonly wedgeM: number; readonly id: string }) {
+function Words({
+  settings,
+  view,
+  under,
+  wedgeM,
+  id,
+}: {
+  readonly settings: StandSettings;
+  readonly view: SectionView;
+  readonly under: SectionPoint | null;
+  readonly wedgeM: number;
+  readonly id: string;
+}) {
   const read = useAtMost(settings, READ_MS);
   const section = useMemo(() => sectionOf(read, view), [read, view]);
-  const plain = useMemo(() => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(read, view, wedgeM), view)}.`, [section, read, view, wedgeM]);
+  const plain = useMemo(
+    () => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(read, view, wedgeM), view)}.`,
+    [section, read, view, wedgeM],
+  );
   const all = useMemo(() => sectionWords(section, read), [section, read]);
   return (
     <>
@@ -207,7 +262,10 @@ function lineOn(line: SectionLine, sheet: Projection, width: number, height: num
   // From the foot of the perpendicular outward both ways, ever farther.
   const foot: SectionPoint = [(line.z * line.at) / size ** 2, (line.u * line.at) / size ** 2];
   const along: SectionPoint = [-line.u / size, line.z / size];
-  const reach = sheet.kind === 'scale' ? [(width + height) * sheet.metresPerPx * 3 + Math.hypot(...sheet.from([width / 2, height / 2])) + Math.hypot(...foot)] : Array.from({ length: 60 }, (_, i) => 0.001 * 1.32 ** i);
+  const reach =
+    sheet.kind === 'scale'
+      ? [(width + height) * sheet.metresPerPx * 3 + Math.hypot(...sheet.from([width / 2, height / 2])) + Math.hypot(...foot)]
+      : Array.from({ length: 60 }, (_, i) => 0.001 * 1.32 ** i);
   const at = (s: number): string => {
     const [x, y] = sheet.to([foot[0] + along[0] * s, foot[1] + along[1] * s]);
     return `${x.toFixed(1)} ${y.toFixed(1)}`;
@@ -249,13 +307,33 @@ function Sheet({ section, sheet, width, height, settings }: SheetProps) {
       <path d={`M${bx} ${b0} V${b1}`} stroke="var(--ink)" strokeWidth="4" />
       <path d={`M${lens[0]?.join(' ') ?? ''} L${lens[1]?.join(' ') ?? ''}`} stroke="var(--ink)" strokeWidth="3" strokeLinecap="round" />
       {hingeM !== null && <Spot at={sheet.to([0, hingeM])} words="hinge line" width={width} height={height} />}
-      {meeting && <Spot at={sheet.to(meeting)} words={hingeM !== null && apartPx(sheet.to(meeting), sheet.to([0, hingeM])) < 60 ? '' : 'planes meet'} width={width} height={height} hollow />}
+      {meeting && (
+        <Spot
+          at={sheet.to(meeting)}
+          words={hingeM !== null && apartPx(sheet.to(meeting), sheet.to([0, hingeM])) < 60 ? '' : 'planes meet'}
+          width={width}
+          height={height}
+          hollow
+        />
+      )}
     </g>
   );
 }
 
 /** The sharp wedge as an area, from the lens to the edge of the sheet. */
-function WedgeArea({ sheet, settings, view, width, height }: { readonly sheet: Projection; readonly settings: StandSettings; readonly view: SectionView; readonly width: number; readonly height: number }) {
+function WedgeArea({
+  sheet,
+  settings,
+  view,
+  width,
+  height,
+}: {
+  readonly sheet: Projection;
+  readonly settings: StandSettings;
+  readonly view: SectionView;
+  readonly width: number;
+  readonly height: number;
+}) {
   if (sheet.kind === 'log') return null;
   const [ox, oy] = sheet.to([0, 0]);
   const ahead = (x: number): number => sheet.from([x, oy])[0];
@@ -263,7 +341,8 @@ function WedgeArea({ sheet, settings, view, width, height }: { readonly sheet: P
   const to = ahead(width);
   const area = to > from ? wedgeArea(settings, view, from, to) : null;
   if (!area) return null;
-  const corner = ([z, u]: SectionPoint): string => `${sheet.to([z, 0])[0].toFixed(1)} ${u === Infinity ? -10 : u === -Infinity ? height + 10 : sheet.to([z, u])[1].toFixed(1)}`;
+  const corner = ([z, u]: SectionPoint): string =>
+    `${sheet.to([z, 0])[0].toFixed(1)} ${u === Infinity ? -10 : u === -Infinity ? height + 10 : sheet.to([z, u])[1].toFixed(1)}`;
   return <path d={`M${area.map(corner).join('L')}Z`} fill="var(--accent)" fillOpacity="0.13" data-testid="wedge" />;
 }
 
@@ -271,7 +350,19 @@ function apartPx([x, y]: SectionPoint, [a, b]: SectionPoint): number {
   return Math.hypot(x - a, y - b);
 }
 
-function Spot({ at: [x, y], words, width, height, hollow = false }: { readonly at: SectionPoint; readonly words: string; readonly width: number; readonly height: number; readonly hollow?: boolean }) {
+function Spot({
+  at: [x, y],
+  words,
+  width,
+  height,
+  hollow = false,
+}: {
+  readonly at: SectionPoint;
+  readonly words: string;
+  readonly width: number;
+  readonly height: number;
+  readonly hollow?: boolean;
+}) {
   if (x < 4 || x > width - 4 || y < 4 || y > height - 4) return null;
   return (
     <g transform={`translate(${x} ${y})`}>
@@ -284,7 +375,17 @@ function Spot({ at: [x, y], words, width, height, hollow = false }: { readonly a
   );
 }
 
-function WedgeMark({ sheet, at, ends, height }: { readonly sheet: Projection; readonly at: number; readonly ends: readonly [number, number] | null; readonly height: number }) {
+function WedgeMark({
+  sheet,
+  at,
+  ends,
+  height,
+}: {
+  readonly sheet: Projection;
+  readonly at: number;
+  readonly ends: readonly [number, number] | null;
+  readonly height: number;
+}) {
   const y = (u: number): number => (u === Infinity ? 0 : u === -Infinity ? height : Math.max(0, Math.min(height, sheet.to([at, u])[1])));
   const [x] = sheet.to([at, 0]);
   if (!ends) return null;
@@ -303,7 +404,12 @@ interface GripProps extends HoldProps {
 }
 
 /** What all things that are dragged on the sheet have alike. */
-function useGrip(sheet: Projection, put: (at: SectionPoint, gesture: string) => void, onHold: (sheet: Projection) => void, onLetGo: () => void) {
+function useGrip(
+  sheet: Projection,
+  put: (at: SectionPoint, gesture: string) => void,
+  onHold: (sheet: Projection) => void,
+  onLetGo: () => void,
+) {
   const gesture = useGesture();
   // Where the sheet lies, looked up once at the press: asking at each step would lay the page out anew.
   const on = useRef<DOMRect | null>(null);
@@ -335,7 +441,12 @@ function useGrip(sheet: Projection, put: (at: SectionPoint, gesture: string) => 
   };
 }
 
-const KEYS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const KEYS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 
 /** The plane of sharp focus, taken hold of where it crosses the middle of the drawing. */
 function PlaneGrip({ section, sheet, settings, farM, onHold, onLetGo }: GripProps & { readonly section: Section; readonly farM: number }) {
@@ -438,25 +549,63 @@ const PinMark = memo(
       pin.role === 'soft' ? (
         <circle key={i} cx={x} cy={y} r="4" fill={good ? 'var(--ink)' : 'var(--ground)'} stroke="var(--ink)" strokeWidth="1.5" />
       ) : (
-        <rect key={i} x={x - 3.5} y={y - 3.5} width="7" height="7" fill={good ? 'var(--ink)' : 'var(--ground)'} stroke="var(--ink)" strokeWidth="1.5" strokeDasharray={pin.role === 'best' ? '2 1.5' : undefined} />
+        <rect
+          key={i}
+          x={x - 3.5}
+          y={y - 3.5}
+          width="7"
+          height="7"
+          fill={good ? 'var(--ink)' : 'var(--ground)'}
+          stroke="var(--ink)"
+          strokeWidth="1.5"
+          strokeDasharray={pin.role === 'best' ? '2 1.5' : undefined}
+        />
       );
     return (
       <g data-pin={pin.id} className={pin.single ? 'cursor-grab touch-none active:cursor-grabbing' : ''} {...(pin.single && handlers)}>
         {shown.map(mark)}
         {pin.single && <circle cx={first[0]} cy={first[1]} r="12" fill="transparent" />}
-        <text x={right ? first[0] - 8 : first[0] + 8} y={first[1] - 6} textAnchor={right ? 'end' : 'start'} fontSize="11" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
+        <text
+          x={right ? first[0] - 8 : first[0] + 8}
+          y={first[1] - 6}
+          textAnchor={right ? 'end' : 'start'}
+          fontSize="11"
+          fill="var(--ink)"
+          stroke="var(--ground)"
+          strokeWidth="3"
+          paintOrder="stroke"
+        >
           {pin.name}
         </text>
       </g>
     );
   },
   (one, other) =>
-    one.sheet === other.sheet && one.view === other.view && one.width === other.width && one.onHold === other.onHold && one.onLetGo === other.onLetGo && equal({ ...one.pin, blurMm: null }, { ...other.pin, blurMm: null }),
+    one.sheet === other.sheet &&
+    one.view === other.view &&
+    one.width === other.width &&
+    one.onHold === other.onHold &&
+    one.onLetGo === other.onLetGo &&
+    equal({ ...one.pin, blurMm: null }, { ...other.pin, blurMm: null }),
 );
 
 /** How far it is on this sheet: a bar to scale, rings by the logarithm. */
-const Measure = memo(function Measure({ sheet, farM, width, height }: { readonly sheet: Projection; readonly farM: number; readonly width: number; readonly height: number }) {
-  return sheet.kind === 'scale' ? <Ruler sheet={sheet} width={width} height={height} /> : <Rings sheet={sheet} farM={farM} height={height} />;
+const Measure = memo(function Measure({
+  sheet,
+  farM,
+  width,
+  height,
+}: {
+  readonly sheet: Projection;
+  readonly farM: number;
+  readonly width: number;
+  readonly height: number;
+}) {
+  return sheet.kind === 'scale' ? (
+    <Ruler sheet={sheet} width={width} height={height} />
+  ) : (
+    <Rings sheet={sheet} farM={farM} height={height} />
+  );
 });
 
 /** A bar of a round length, and what it is. */
@@ -487,7 +636,11 @@ function Rings({ sheet, farM, height }: { readonly sheet: Projection; readonly f
         const r = x - ox;
         return (
           <g key={m}>
-            <path d={`M${ox + r * 0.6} ${oy - r * 0.8} A${r} ${r} 0 0 1 ${ox + r * 0.6} ${oy + r * 0.8}`} stroke="var(--hairline)" fill="none" />
+            <path
+              d={`M${ox + r * 0.6} ${oy - r * 0.8} A${r} ${r} 0 0 1 ${ox + r * 0.6} ${oy + r * 0.8}`}
+              stroke="var(--hairline)"
+              fill="none"
+            />
             <text x={x} y={height - 5} textAnchor="middle" fontSize="11" fill="var(--ink-soft)">
               {m < 1 ? m : fixed(m, 0)} m
             </text>
@@ -527,6 +680,9 @@ function planeWords({ plane, hingeM, view }: Section): string {
 function sectionWords(section: Section, settings: StandSettings): string {
   const { pins } = section;
   const px = pixelMm(settings);
-  const each = pins.map(({ name, blurMm, sharp }) => `${name}: ${blurMm === null ? 'cannot be imaged' : `${px === null ? `${fixed(blurMm * 1000, 0)} µm` : `${fixed(blurMm / px, 1)} px`} of blur, ${sharp ? 'sharp enough' : 'not sharp'}`}.`);
+  const each = pins.map(
+    ({ name, blurMm, sharp }) =>
+      `${name}: ${blurMm === null ? 'cannot be imaged' : `${px === null ? `${fixed(blurMm * 1000, 0)} µm` : `${fixed(blurMm / px, 1)} px`} of blur, ${sharp ? 'sharp enough' : 'not sharp'}`}.`,
+  );
   return [`The lens has ${turnWords(settings.front)}.`, planeWords(section), ...each].join(' ');
 }

@@ -34,7 +34,12 @@ describe('the sheet of the section', () => {
   test('fitted, the near and the far are both on the sheet', () => {
     const { centre, metresPerPx } = fitted(500, 300, 12, -1.5, 1);
     const { to } = toScale(500, 300, centre, metresPerPx);
-    for (const point of [[0, 0], [12, 0], [5, -1.5], [5, 1]] as const) {
+    for (const point of [
+      [0, 0],
+      [12, 0],
+      [5, -1.5],
+      [5, 1],
+    ] as const) {
       const [x, y] = to(point);
       expect(x >= 0 && x <= 500 && y >= 0 && y <= 300).toBe(true);
     }

@@ -20,12 +20,29 @@ export function MosaicDrawing({ settings }: { readonly settings: StandSettings }
   const frame = wholeFrame(settings);
   const rects = laid?.rects ?? [rectOf({ ...settings.movements, turned: false }, frame)];
   // Steps of ten, so that the sheet stays still while a frame is dragged.
-  const halfMm = Math.ceil((Math.max(30, ...[circles.light, circles.sharp].map((circle) => (circle ? circle.diameterMm / 2 : 0)), ...rects.flatMap(({ left, right, lower, upper }) => [-left, right, -lower, upper])) * 1.06) / 10) * 10;
+  const halfMm =
+    Math.ceil(
+      (Math.max(
+        30,
+        ...[circles.light, circles.sharp].map((circle) => (circle ? circle.diameterMm / 2 : 0)),
+        ...rects.flatMap(({ left, right, lower, upper }) => [-left, right, -lower, upper]),
+      ) *
+        1.06) /
+        10,
+    ) * 10;
   const plane = useMemo(() => (size ? planeFor(size.width, size.height, halfMm) : null), [size, halfMm]);
   return (
     <div ref={ref} className="relative h-full min-h-64 w-full overflow-hidden border border-hairline">
       {size && plane && (
-        <svg width={size.width} height={size.height} className="absolute inset-0 select-none" role="group" aria-label="Frames of the mosaic in the circle" data-testid="mosaic" id="mosaic-drawing">
+        <svg
+          width={size.width}
+          height={size.height}
+          className="absolute inset-0 select-none"
+          role="group"
+          aria-label="Frames of the mosaic in the circle"
+          data-testid="mosaic"
+          id="mosaic-drawing"
+        >
           <Circle plane={plane} circle={circles.light} words="light circle" dashed />
           <Circle plane={plane} circle={circles.sharp} words={`sharp at ${apertureWords(settings.fNumber)}`} />
           {laid ? (
@@ -45,26 +62,69 @@ function outlineOf({ left, right, lower, upper }: Rect, { x, y }: Plane): string
   return `M${x(left)} ${y(upper)}H${x(right)}V${y(lower)}H${x(left)}Z`;
 }
 
-function Circle({ plane, circle, words, dashed = false }: { readonly plane: Plane; readonly circle: (CircleOnBack & { readonly outline: Float64Array | null }) | null; readonly words: string; readonly dashed?: boolean }) {
+function Circle({
+  plane,
+  circle,
+  words,
+  dashed = false,
+}: {
+  readonly plane: Plane;
+  readonly circle: (CircleOnBack & { readonly outline: Float64Array | null }) | null;
+  readonly words: string;
+  readonly dashed?: boolean;
+}) {
   if (!circle) return null;
   const r = (circle.diameterMm / 2) * plane.pixelsPerMm;
-  const look = { fill: dashed ? 'none' : 'var(--sheet)', stroke: dashed ? 'var(--ink-soft)' : 'var(--accent)', strokeWidth: dashed ? 1 : 1.6, ...(dashed && { strokeDasharray: '2 4' }) };
+  const look = {
+    fill: dashed ? 'none' : 'var(--sheet)',
+    stroke: dashed ? 'var(--ink-soft)' : 'var(--accent)',
+    strokeWidth: dashed ? 1 : 1.6,
+    ...(dashed && { strokeDasharray: '2 4' }),
+  };
   const { outline } = circle;
-  const top = outline ? Math.min(...Array.from({ length: outline.length / 2 }, (_, i) => plane.y(outline[2 * i + 1] ?? 0))) : plane.y(0) - r;
+  const top = outline
+    ? Math.min(...Array.from({ length: outline.length / 2 }, (_, i) => plane.y(outline[2 * i + 1] ?? 0)))
+    : plane.y(0) - r;
   return (
     <g>
-      {outline ? <path d={`M${Array.from({ length: outline.length / 2 }, (_, i) => `${plane.x(outline[2 * i] ?? 0)} ${plane.y(outline[2 * i + 1] ?? 0)}`).join('L')}Z`} {...look} /> : <circle cx={plane.x(0)} cy={plane.y(0)} r={r} {...look} />}
-      <text x={plane.x(0)} y={dashed && top > 16 ? top - 5 : top + 13} textAnchor="middle" fontSize="11" fill="var(--ink-soft)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
+      {outline ? (
+        <path
+          d={`M${Array.from({ length: outline.length / 2 }, (_, i) => `${plane.x(outline[2 * i] ?? 0)} ${plane.y(outline[2 * i + 1] ?? 0)}`).join('L')}Z`}
+          {...look}
+        />
+      ) : (
+        <circle cx={plane.x(0)} cy={plane.y(0)} r={r} {...look} />
+      )}
+      <text
+        x={plane.x(0)}
+        y={dashed && top > 16 ? top - 5 : top + 13}
+        textAnchor="middle"
+        fontSize="11"
+        fill="var(--ink-soft)"
+        stroke="var(--ground)"
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
         {words}
       </text>
     </g>
   );
 }
 
-const KEYS: Readonly<Record<string, readonly [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, 1], ArrowDown: [0, -1] };
+const KEYS: Readonly<Record<string, readonly [number, number]>> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, 1],
+  ArrowDown: [0, -1],
+};
 
 /** Drag and arrow keys in millimetres: `put` gets where it goes from where it was taken. */
-function useMillimetres(plane: Plane, put: (dxMm: number, dyMm: number, gesture: string, from: 'press' | 'key') => void, onPress: () => void, onDelete: () => void) {
+function useMillimetres(
+  plane: Plane,
+  put: (dxMm: number, dyMm: number, gesture: string, from: 'press' | 'key') => void,
+  onPress: () => void,
+  onDelete: () => void,
+) {
   const gesture = useGesture();
   const press = useRef<{ readonly x: number; readonly y: number } | null>(null);
   const end = () => {
@@ -81,7 +141,8 @@ function useMillimetres(plane: Plane, put: (dxMm: number, dyMm: number, gesture:
     },
     onPointerMove: (event: PointerEvent<SVGGElement>) => {
       const from = press.current;
-      if (from && Math.hypot(event.clientX - from.x, event.clientY - from.y) >= 3) put((event.clientX - from.x) / plane.pixelsPerMm, (from.y - event.clientY) / plane.pixelsPerMm, gesture.id(), 'press');
+      if (from && Math.hypot(event.clientX - from.x, event.clientY - from.y) >= 3)
+        put((event.clientX - from.x) / plane.pixelsPerMm, (from.y - event.clientY) / plane.pixelsPerMm, gesture.id(), 'press');
     },
     onPointerUp: end,
     onPointerCancel: end,
@@ -98,7 +159,9 @@ function useMillimetres(plane: Plane, put: (dxMm: number, dyMm: number, gesture:
 
 function Frames({ settings, laid, plane }: { readonly settings: StandSettings; readonly laid: MosaicOnStand; readonly plane: Plane }) {
   const { whole } = laid.union;
-  const path = laid.rects.map(({ left, right, lower, upper }) => `${plane.x((left + right) / 2)} ${plane.y((lower + upper) / 2)}`).join('L');
+  const path = laid.rects
+    .map(({ left, right, lower, upper }) => `${plane.x((left + right) / 2)} ${plane.y((lower + upper) / 2)}`)
+    .join('L');
   return (
     <g>
       {laid.overlaps.map(({ a, b, rect }) => (
@@ -113,7 +176,19 @@ function Frames({ settings, laid, plane }: { readonly settings: StandSettings; r
   );
 }
 
-function FrameMark({ index, rect, settings, laid, plane }: { readonly index: number; readonly rect: Rect; readonly settings: StandSettings; readonly laid: MosaicOnStand; readonly plane: Plane }) {
+function FrameMark({
+  index,
+  rect,
+  settings,
+  laid,
+  plane,
+}: {
+  readonly index: number;
+  readonly rect: Rect;
+  readonly settings: StandSettings;
+  readonly laid: MosaicOnStand;
+  readonly plane: Plane;
+}) {
   const own = laid.frames[index];
   const taken = useRef(own);
   const handlers = useMillimetres(
@@ -124,7 +199,12 @@ function FrameMark({ index, rect, settings, laid, plane }: { readonly index: num
       // By keys in steps of the scale, so that each press is seen.
       const step = by === 'key' ? laid.slides.stepMm : 1;
       const to = rounded(laid.slides, { riseMm: from.riseMm + dy * step, shiftMm: from.shiftMm + dx * step });
-      if (own && (to.riseMm !== own.riseMm || to.shiftMm !== own.shiftMm)) changeMosaic((now) => ({ ...now, frames: now.frames.map((each, k) => (k === index ? { ...each, ...to } : each)) }), `frame ${index + 1}: ${riseWords(to.riseMm)}, ${shiftWords(to.shiftMm)}`, gesture);
+      if (own && (to.riseMm !== own.riseMm || to.shiftMm !== own.shiftMm))
+        changeMosaic(
+          (now) => ({ ...now, frames: now.frames.map((each, k) => (k === index ? { ...each, ...to } : each)) }),
+          `frame ${index + 1}: ${riseWords(to.riseMm)}, ${shiftWords(to.shiftMm)}`,
+          gesture,
+        );
     },
     () => (taken.current = own),
     () => removeFrame(index),
@@ -133,8 +213,24 @@ function FrameMark({ index, rect, settings, laid, plane }: { readonly index: num
   const [x, y] = [plane.x((rect.left + rect.right) / 2), plane.y((rect.lower + rect.upper) / 2)];
   const set = laid.settings[index];
   return (
-    <g role="button" aria-roledescription="frame that can be moved" aria-label={`Frame ${index + 1} of ${laid.rects.length}: ${riseWords(own.riseMm)}, ${shiftWords(own.shiftMm)}${set ? '' : ', beyond the stops'}. Arrow keys move it, Delete takes it away.`} tabIndex={0} data-frame={index + 1} className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible>.edge]:stroke-[3]" {...handlers}>
-      <path className="edge" d={outlineOf(rect, plane)} fill="var(--ink)" fillOpacity="0.035" stroke={set ? 'var(--ink)' : 'var(--fails)'} strokeWidth="1.2" {...(!set && { strokeDasharray: '6 3' })} />
+    <g
+      role="button"
+      aria-roledescription="frame that can be moved"
+      aria-label={`Frame ${index + 1} of ${laid.rects.length}: ${riseWords(own.riseMm)}, ${shiftWords(own.shiftMm)}${set ? '' : ', beyond the stops'}. Arrow keys move it, Delete takes it away.`}
+      tabIndex={0}
+      data-frame={index + 1}
+      className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible>.edge]:stroke-[3]"
+      {...handlers}
+    >
+      <path
+        className="edge"
+        d={outlineOf(rect, plane)}
+        fill="var(--ink)"
+        fillOpacity="0.035"
+        stroke={set ? 'var(--ink)' : 'var(--fails)'}
+        strokeWidth="1.2"
+        {...(!set && { strokeDasharray: '6 3' })}
+      />
       <circle cx={x} cy={y} r="9.5" fill="var(--sheet)" stroke={set ? 'var(--ink)' : 'var(--fails)'} strokeWidth="1.1" />
       <text x={x} y={y + 4} textAnchor="middle" fontSize="11.5" fontWeight="600" fill="var(--ink)">
         {index + 1}
@@ -148,22 +244,72 @@ function FrameMark({ index, rect, settings, laid, plane }: { readonly index: num
   );
 }
 
-function ZoneMark({ zone, index, plane }: { readonly zone: Rect & { readonly name: string }; readonly index: number; readonly plane: Plane }) {
+function ZoneMark({
+  zone,
+  index,
+  plane,
+}: {
+  readonly zone: Rect & { readonly name: string };
+  readonly index: number;
+  readonly plane: Plane;
+}) {
   const taken = useRef<Rect>(zone);
   const handlers = useMillimetres(
     plane,
     (dx, dy, gesture, by) => {
       const from = by === 'key' ? zone : taken.current;
       const tenth = (mm: number): number => Math.round(mm * 10) / 10 + 0;
-      changeMosaic((now) => ({ ...now, zones: now.zones.map((each, k) => (k === index ? { ...each, left: tenth(from.left + dx), right: tenth(from.right + dx), lower: tenth(from.lower + dy), upper: tenth(from.upper + dy) } : each)) }), `zone “${zone.name}” moved`, gesture);
+      changeMosaic(
+        (now) => ({
+          ...now,
+          zones: now.zones.map((each, k) =>
+            k === index
+              ? {
+                  ...each,
+                  left: tenth(from.left + dx),
+                  right: tenth(from.right + dx),
+                  lower: tenth(from.lower + dy),
+                  upper: tenth(from.upper + dy),
+                }
+              : each,
+          ),
+        }),
+        `zone “${zone.name}” moved`,
+        gesture,
+      );
     },
     () => (taken.current = zone),
     () => changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== index) }), `zone “${zone.name}” taken away`),
   );
   return (
-    <g role="button" aria-roledescription="zone that can be moved" aria-label={`“${zone.name}” moves here. Arrow keys move the zone.`} tabIndex={0} data-zone-mark={zone.name} className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible>.edge]:stroke-[3]" {...handlers}>
-      <path className="edge" d={outlineOf(zone, plane)} fill="var(--tight)" fillOpacity="0.16" stroke="var(--tight)" strokeWidth="1.4" strokeDasharray="3 2" />
-      <text x={plane.x((zone.left + zone.right) / 2)} y={plane.y(zone.upper) - 4} textAnchor="middle" fontSize="11" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
+    <g
+      role="button"
+      aria-roledescription="zone that can be moved"
+      aria-label={`“${zone.name}” moves here. Arrow keys move the zone.`}
+      tabIndex={0}
+      data-zone-mark={zone.name}
+      className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible>.edge]:stroke-[3]"
+      {...handlers}
+    >
+      <path
+        className="edge"
+        d={outlineOf(zone, plane)}
+        fill="var(--tight)"
+        fillOpacity="0.16"
+        stroke="var(--tight)"
+        strokeWidth="1.4"
+        strokeDasharray="3 2"
+      />
+      <text
+        x={plane.x((zone.left + zone.right) / 2)}
+        y={plane.y(zone.upper) - 4}
+        textAnchor="middle"
+        fontSize="11"
+        fill="var(--ink)"
+        stroke="var(--ground)"
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
         {zone.name}
       </text>
     </g>

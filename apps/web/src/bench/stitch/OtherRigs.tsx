@@ -42,9 +42,17 @@ export function OtherRigs({ settings, wish, leastOverlap, onClose }: OtherRigsPr
   const sought = useSought('layouts', settings, others.length > 0, wanted);
   const found = sought?.fresh ? sought.answer.others : null;
   return (
-    <Dialog open wide onClose={onClose} title="The same with another rig of mine" help="From the same place, at the aperture that is nearest to the one set; the fewest frames that hold.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="The same with another rig of mine"
+      help="From the same place, at the aperture that is nearest to the one set; the fewest frames that hold."
+    >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
-      {!error && !found && <p role="status">{kit && others.length === 0 ? 'The kit has no finished rig that focuses so near.' : 'Looking …'}</p>}
+      {!error && !found && (
+        <p role="status">{kit && others.length === 0 ? 'The kit has no finished rig that focuses so near.' : 'Looking …'}</p>
+      )}
       {found && (
         <ul className="divide-y divide-hairline text-sm" aria-label="Rigs">
           {others.map((own, i) => {
@@ -55,7 +63,11 @@ export function OtherRigs({ settings, wish, leastOverlap, onClose }: OtherRigsPr
                 <span className="min-w-0 grow">
                   <span className="font-medium">{own.rig.name}</span>
                   <br />
-                  <span className="text-ink-soft tabular-nums">{answer ? `${layoutWords(answer)}; ${sizeWords(answer, own)}${answer.covered === null ? '; its circle is not known' : ''}` : 'no layout of it holds'}</span>
+                  <span className="text-ink-soft tabular-nums">
+                    {answer
+                      ? `${layoutWords(answer)}; ${sizeWords(answer, own)}${answer.covered === null ? '; its circle is not known' : ''}`
+                      : 'no layout of it holds'}
+                  </span>
                 </span>
                 <Button
                   disabled={!answer}

@@ -25,10 +25,18 @@ export function SeriesDialog({ settings, onClose }: { readonly settings: StandSe
   const slid = mover === 'counter';
   const overlap = plan.frames.map((row) => row.overlap);
   return (
-    <Dialog open wide onClose={onClose} title="Step list of the mosaic" help="Back and forth in rows, which moves least. Each place as the mechanism reads it, rounded to its graduations; the overlap is counted from what is set.">
+    <Dialog
+      open
+      wide
+      onClose={onClose}
+      title="Step list of the mosaic"
+      help="Back and forth in rows, which moves least. Each place as the mechanism reads it, rounded to its graduations; the overlap is counted from what is set."
+    >
       <div id="step-card">
         <p className="text-sm">
-          <span className="font-medium">{name}</span>: {settings.rig.name}, {apertureWords(settings.fNumber)}, focus {settings.focusM === null ? 'at infinity' : `at ${metresWords(settings.focusM)}`}, frames in {settings.orientation}. {given.takes} {given.takes === 1 ? 'take' : 'takes'}.
+          <span className="font-medium">{name}</span>: {settings.rig.name}, {apertureWords(settings.fNumber)}, focus{' '}
+          {settings.focusM === null ? 'at infinity' : `at ${metresWords(settings.focusM)}`}, frames in {settings.orientation}. {given.takes}{' '}
+          {given.takes === 1 ? 'take' : 'takes'}.
         </p>
         <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label="Frames of the series">
           <thead>
@@ -67,7 +75,15 @@ export function SeriesDialog({ settings, onClose }: { readonly settings: StandSe
                   {number}
                   {turned ? ', turned a quarter' : ''}
                 </th>
-                {stops && <td>{setting ? (setting.stopMm === 0 ? 'middle' : `${mmWords(Math.abs(setting.stopMm))} ${setting.stopMm > 0 ? 'right' : 'left'}`) : ''}</td>}
+                {stops && (
+                  <td>
+                    {setting
+                      ? setting.stopMm === 0
+                        ? 'middle'
+                        : `${mmWords(Math.abs(setting.stopMm))} ${setting.stopMm > 0 ? 'right' : 'left'}`
+                      : ''}
+                  </td>
+                )}
                 <td>{setting ? riseWords(setting.riseMm) : 'beyond the stops'}</td>
                 <td>{setting ? shiftWords(setting.shiftMm) : ''}</td>
                 {slid && <td>{slideWords(slideMm)}</td>}
@@ -78,10 +94,16 @@ export function SeriesDialog({ settings, onClose }: { readonly settings: StandSe
           </tbody>
         </table>
         <p className="mt-2 text-sm">
-          {series.brackets > 1 ? `${series.brackets} brackets ${series.bracketsInside ? 'at each place before moving on' : 'series by series: all places, then all again'}. ` : ''}
-          {series.whiteCards ? 'A white card at each place, after its takes. ' : ''}A hand in the picture before the first frame and after the last marks the series among the files.
+          {series.brackets > 1
+            ? `${series.brackets} brackets ${series.bracketsInside ? 'at each place before moving on' : 'series by series: all places, then all again'}. `
+            : ''}
+          {series.whiteCards ? 'A white card at each place, after its takes. ' : ''}A hand in the picture before the first frame and after
+          the last marks the series among the files.
         </p>
-        <p className="mt-1 text-sm">The same for all: {[...SAME, ...(settings.rig.back.columnsPx === null ? ['one emulsion, one development'] : SAME_ON_SENSOR)].join('; ')}.</p>
+        <p className="mt-1 text-sm">
+          The same for all:{' '}
+          {[...SAME, ...(settings.rig.back.columnsPx === null ? ['one emulsion, one development'] : SAME_ON_SENSOR)].join('; ')}.
+        </p>
       </div>
       <div className="mt-3 flex flex-wrap gap-1.5">
         <Button onClick={() => printPage('step-card', name)}>Print the step card</Button>
@@ -113,5 +135,7 @@ function drawingOf(svg: HTMLElement): string {
   const copy = svg.cloneNode(true) as SVGElement;
   copy.setAttribute('xmlns', 'http://www.w3.org/2000/svg');
   const style = getComputedStyle(document.documentElement);
-  return new XMLSerializer().serializeToString(copy).replace(/var\((--[a-z-]+)\)/gu, (_, name: string) => style.getPropertyValue(name).trim() || 'black');
+  return new XMLSerializer()
+    .serializeToString(copy)
+    .replace(/var\((--[a-z-]+)\)/gu, (_, name: string) => style.getPropertyValue(name).trim() || 'black');
 }

@@ -41,7 +41,10 @@ export const StitchPanel = memo(function StitchPanel({ settings }: { readonly se
           <Part title="The series">
             <SeriesFields mosaic={mosaic} given={given} film={settings.rig.back.columnsPx === null} />
             <div className="mt-2 grid grid-cols-2 gap-1.5 [&>button]:justify-center [&>button]:px-1">
-              <Button disabled={wayMm(shortOrder(mosaic.frames)) >= wayMm(mosaic.frames) - 1e-6} onClick={() => changeMosaic((now) => ({ ...now, frames: shortOrder(now.frames) }), 'frames in a shorter order')}>
+              <Button
+                disabled={wayMm(shortOrder(mosaic.frames)) >= wayMm(mosaic.frames) - 1e-6}
+                onClick={() => changeMosaic((now) => ({ ...now, frames: shortOrder(now.frames) }), 'frames in a shorter order')}
+              >
                 Shorter order
               </Button>
               <Button onClick={() => setRefusal(addFrame(settings))}>One frame more</Button>
@@ -57,7 +60,9 @@ export const StitchPanel = memo(function StitchPanel({ settings }: { readonly se
           <Suspense fallback={null}>{open && <SeriesDialog settings={settings} onClose={() => setOpen(false)} />}</Suspense>
         </>
       ) : (
-        <p className="mt-3 text-ink-soft">Lay out a mosaic: its frames are then drawn in the circle, and the joined picture in the Finder.</p>
+        <p className="mt-3 text-ink-soft">
+          Lay out a mosaic: its frames are then drawn in the circle, and the joined picture in the Finder.
+        </p>
       )}
     </section>
   );
@@ -90,7 +95,8 @@ function Facts({ given }: { readonly given: MosaicGiven }) {
               width="w-11"
               value={ppi}
               onCommit={(next) => {
-                if (!(next >= F.pixelsPerInch.min && next <= F.pixelsPerInch.max)) return `Print at: it must be from ${F.pixelsPerInch.min} to ${F.pixelsPerInch.max} pixels to the inch.`;
+                if (!(next >= F.pixelsPerInch.min && next <= F.pixelsPerInch.max))
+                  return `Print at: it must be from ${F.pixelsPerInch.min} to ${F.pixelsPerInch.max} pixels to the inch.`;
                 setPpi(next);
                 return null;
               }}
@@ -101,7 +107,9 @@ function Facts({ given }: { readonly given: MosaicGiven }) {
       )}
       <Row term="As one frame">{`${fixed(given.formatTimes, 2)} × the format, or ${fixed(given.equalFocalMm, 0)} mm on this one`}</Row>
       <Row term="Field of view">{`${fixed(fieldDeg.width, 0)}° × ${fixed(fieldDeg.height, 0)}°`}</Row>
-      {bytes !== null && <Row term="On the card, about">{`${fixed(bytes / 1e9, 2)} GB in ${given.takes} ${given.takes === 1 ? 'take' : 'takes'}`}</Row>}
+      {bytes !== null && (
+        <Row term="On the card, about">{`${fixed(bytes / 1e9, 2)} GB in ${given.takes} ${given.takes === 1 ? 'take' : 'takes'}`}</Row>
+      )}
       {film && <Row term="Film">{`${film.frames} frames, ${film.packs} ${film.of}${film.packs === 1 ? '' : 's'}`}</Row>}
       <Row term="Farthest corner">{`${fixed(given.cornerDeg, 1)}° off the axis`}</Row>
       <Row term="Falloff there">{`${fixed(falloffStops, 1)} stops${cards ? '; a white card for each place is wise' : ''}`}</Row>
@@ -117,12 +125,27 @@ function railWords({ each }: MosaicGiven): string {
   return up < 0.05 ? `${fixed(across, 1)} mm across` : `${fixed(across, 1)} mm across and ${fixed(up, 1)} mm up`;
 }
 
-function LensOrBody({ settings, mosaic, given }: { readonly settings: StandSettings; readonly mosaic: Mosaic; readonly given: MosaicGiven }) {
+function LensOrBody({
+  settings,
+  mosaic,
+  given,
+}: {
+  readonly settings: StandSettings;
+  readonly mosaic: Mosaic;
+  readonly given: MosaicGiven;
+}) {
   const depth = depthRange({ ...settings, mosaic: { ...mosaic, nearestM: null, farthestM: null } });
   const foot = slidesOf(settings.rig).footOnLens;
   return (
     <div>
-      <select aria-label="What moves" value={mosaic.mover} onChange={(event) => changeMosaic((now) => ({ ...now, mover: event.target.value as Mover }), `mosaic: ${MOVERS[event.target.value as Mover]}`)} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+      <select
+        aria-label="What moves"
+        value={mosaic.mover}
+        onChange={(event) =>
+          changeMosaic((now) => ({ ...now, mover: event.target.value as Mover }), `mosaic: ${MOVERS[event.target.value as Mover]}`)
+        }
+        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+      >
         {Object.entries(MOVERS).map(([id, words]) => (
           <option key={id} value={id}>
             {words}
@@ -132,21 +155,62 @@ function LensOrBody({ settings, mosaic, given }: { readonly settings: StandSetti
       {mosaic.mover === 'counter' && <p className="mt-0.5 text-xs text-ink-soft">The rail has to give {railWords(given)}.</p>}
       {foot && <p className="mt-0.5 text-xs text-ink-soft">The adapter of this rig has its foot on the lens side.</p>}
       <div className="mt-1 grid justify-items-end gap-1">
-        <Distance label={F.nearestM.label} value={mosaic.nearestM} found={depth ? metresWords(depth.nearM) : null} onTake={(nearestM) => changeMosaic((now) => ({ ...now, nearestM }), 'mosaic: nearest thing')} />
-        <Distance label={F.farthestM.label} value={mosaic.farthestM} found={depth && Number.isFinite(depth.farM) ? metresWords(depth.farM) : '∞'} onTake={(farthestM) => changeMosaic((now) => ({ ...now, farthestM }), 'mosaic: farthest thing')} />
-        <NumberField label={F.parallaxPx.label} unit="px" decimals={1} value={mosaic.parallaxPx} onCommit={(parallaxPx) => changeMosaic((now) => ({ ...now, parallaxPx }), 'mosaic: parallax that passes')} />
+        <Distance
+          label={F.nearestM.label}
+          value={mosaic.nearestM}
+          found={depth ? metresWords(depth.nearM) : null}
+          onTake={(nearestM) => changeMosaic((now) => ({ ...now, nearestM }), 'mosaic: nearest thing')}
+        />
+        <Distance
+          label={F.farthestM.label}
+          value={mosaic.farthestM}
+          found={depth && Number.isFinite(depth.farM) ? metresWords(depth.farM) : '∞'}
+          onTake={(farthestM) => changeMosaic((now) => ({ ...now, farthestM }), 'mosaic: farthest thing')}
+        />
+        <NumberField
+          label={F.parallaxPx.label}
+          unit="px"
+          decimals={1}
+          value={mosaic.parallaxPx}
+          onCommit={(parallaxPx) => changeMosaic((now) => ({ ...now, parallaxPx }), 'mosaic: parallax that passes')}
+        />
       </div>
-      <p className="mt-1 text-xs text-ink-soft">Turning the camera instead and laying the frames flat afterwards would stretch the farthest corner {fixed(given.turnedStretch, 2)} times outward, with that much less detail there.</p>
+      <p className="mt-1 text-xs text-ink-soft">
+        Turning the camera instead and laying the frames flat afterwards would stretch the farthest corner {fixed(given.turnedStretch, 2)}{' '}
+        times outward, with that much less detail there.
+      </p>
     </div>
   );
 }
 
 /** A distance that the subject says unless it is typed; empty gives it back to the subject. */
-function Distance({ label, value, found, onTake }: { readonly label: string; readonly value: number | null; readonly found: string | null; readonly onTake: (m: number | null) => string | null }) {
+function Distance({
+  label,
+  value,
+  found,
+  onTake,
+}: {
+  readonly label: string;
+  readonly value: number | null;
+  readonly found: string | null;
+  readonly onTake: (m: number | null) => string | null;
+}) {
   return (
     <span className="inline-flex items-center gap-1">
-      <NumberField label={label} unit="m" decimals={2} value={value ?? 0} {...(value === null && { words: found?.replace(/ m$/u, '') ?? '?' })} onCommit={onTake} />
-      <button type="button" disabled={value === null} onClick={() => onTake(null)} className="text-xs text-accent underline underline-offset-2 disabled:text-ink-soft disabled:no-underline">
+      <NumberField
+        label={label}
+        unit="m"
+        decimals={2}
+        value={value ?? 0}
+        {...(value === null && { words: found?.replace(/ m$/u, '') ?? '?' })}
+        onCommit={onTake}
+      />
+      <button
+        type="button"
+        disabled={value === null}
+        onClick={() => onTake(null)}
+        className="text-xs text-accent underline underline-offset-2 disabled:text-ink-soft disabled:no-underline"
+      >
         {value === null ? (found === null || found === '∞' ? 'not said' : 'by subject') : 'let go'}
       </button>
     </span>
@@ -159,27 +223,73 @@ function durationWords(seconds: number): string {
 
 function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readonly given: MosaicGiven; readonly film: boolean }) {
   const { series } = mosaic;
-  const set = (change: Partial<Mosaic['series']>, said: string) => changeMosaic((now) => ({ ...now, series: { ...now.series, ...change } }), `series: ${said}`);
+  const set = (change: Partial<Mosaic['series']>, said: string) =>
+    changeMosaic((now) => ({ ...now, series: { ...now.series, ...change } }), `series: ${said}`);
   return (
     <div className="grid justify-items-end gap-1">
-      <NumberField label={F.exposureS.label} unit="s" decimals={3} words={String(series.exposureS)} value={series.exposureS} onCommit={(exposureS) => set({ exposureS }, 'exposure')} />
-      <NumberField label={F.brackets.label} unit="" decimals={0} value={series.brackets} onCommit={(brackets) => set({ brackets }, 'brackets')} />
+      <NumberField
+        label={F.exposureS.label}
+        unit="s"
+        decimals={3}
+        words={String(series.exposureS)}
+        value={series.exposureS}
+        onCommit={(exposureS) => set({ exposureS }, 'exposure')}
+      />
+      <NumberField
+        label={F.brackets.label}
+        unit=""
+        decimals={0}
+        value={series.brackets}
+        onCommit={(brackets) => set({ brackets }, 'brackets')}
+      />
       {series.brackets > 1 && (
         <label className="flex items-center gap-1.5">
-          <input type="checkbox" checked={series.bracketsInside} onChange={(event) => set({ bracketsInside: event.target.checked }, event.target.checked ? 'brackets at each place' : 'series by series')} className="accent-accent" />
+          <input
+            type="checkbox"
+            checked={series.bracketsInside}
+            onChange={(event) =>
+              set({ bracketsInside: event.target.checked }, event.target.checked ? 'brackets at each place' : 'series by series')
+            }
+            className="accent-accent"
+          />
           all brackets before moving on
         </label>
       )}
-      <NumberField label={F.settleS.label} unit="s" decimals={1} value={series.settleS} onCommit={(settleS) => set({ settleS }, 'settling')} />
+      <NumberField
+        label={F.settleS.label}
+        unit="s"
+        decimals={1}
+        value={series.settleS}
+        onCommit={(settleS) => set({ settleS }, 'settling')}
+      />
       <NumberField label={F.moveS.label} unit="s" decimals={1} value={series.moveS} onCommit={(moveS) => set({ moveS }, 'moving')} />
       <label className="flex items-center gap-1.5">
-        <input type="checkbox" checked={series.whiteCards} onChange={(event) => set({ whiteCards: event.target.checked }, event.target.checked ? 'white cards' : 'no white cards')} className="accent-accent" />
+        <input
+          type="checkbox"
+          checked={series.whiteCards}
+          onChange={(event) => set({ whiteCards: event.target.checked }, event.target.checked ? 'white cards' : 'no white cards')}
+          className="accent-accent"
+        />
         a white card at each place
       </label>
       {film ? (
-        <NumberField label={F.filmLeft.label} unit="" decimals={0} value={mosaic.filmLeft ?? 0} {...(mosaic.filmLeft === null && { words: '?' })} onCommit={(filmLeft) => changeMosaic((now) => ({ ...now, filmLeft }), 'film left')} />
+        <NumberField
+          label={F.filmLeft.label}
+          unit=""
+          decimals={0}
+          value={mosaic.filmLeft ?? 0}
+          {...(mosaic.filmLeft === null && { words: '?' })}
+          onCommit={(filmLeft) => changeMosaic((now) => ({ ...now, filmLeft }), 'film left')}
+        />
       ) : (
-        <NumberField label={F.cardGb.label} unit="GB" decimals={1} value={mosaic.cardGb ?? 0} {...(mosaic.cardGb === null && { words: '?' })} onCommit={(cardGb) => changeMosaic((now) => ({ ...now, cardGb }), 'room on the card')} />
+        <NumberField
+          label={F.cardGb.label}
+          unit="GB"
+          decimals={1}
+          value={mosaic.cardGb ?? 0}
+          {...(mosaic.cardGb === null && { words: '?' })}
+          onCommit={(cardGb) => changeMosaic((now) => ({ ...now, cardGb }), 'room on the card')}
+        />
       )}
       <p className="w-full text-right tabular-nums" data-testid="series-time">
         {given.takes} {given.takes === 1 ? 'take' : 'takes'}, about {durationWords(given.seconds)} in all

@@ -35,7 +35,17 @@ const FIRST: Readonly<Record<Wish['for'], Wish>> = {
 };
 
 /** A figure of a wish, refused outside its bounds. */
-function Figure({ figure, value, decimals = 0, onTake }: { readonly figure: keyof typeof F; readonly value: number; readonly decimals?: number; readonly onTake: (value: number) => void }) {
+function Figure({
+  figure,
+  value,
+  decimals = 0,
+  onTake,
+}: {
+  readonly figure: keyof typeof F;
+  readonly value: number;
+  readonly decimals?: number;
+  readonly onTake: (value: number) => void;
+}) {
   const { label, unit, min, max } = F[figure];
   const whole = figure === 'columns' || figure === 'rows';
   return (
@@ -45,7 +55,8 @@ function Figure({ figure, value, decimals = 0, onTake }: { readonly figure: keyo
       decimals={decimals}
       value={value}
       onCommit={(next) => {
-        if (!(next >= min && next <= max) || (whole && !Number.isInteger(next))) return `${label} must be a ${whole ? 'whole ' : ''}number from ${min} to ${max}${unit === '' ? '' : unit === '°' ? '°' : ` ${unit}`}.`;
+        if (!(next >= min && next <= max) || (whole && !Number.isInteger(next)))
+          return `${label} must be a ${whole ? 'whole ' : ''}number from ${min} to ${max}${unit === '' ? '' : unit === '°' ? '°' : ` ${unit}`}.`;
         onTake(next);
         return null;
       }}
@@ -67,7 +78,12 @@ export function WishForm({ settings }: { readonly settings: StandSettings }) {
   const take = (layout: Layout, words: string) => takeLayout(settings, layout, leastOverlap, `mosaic: ${words}`);
   return (
     <div>
-      <select aria-label="What the mosaic is for" value={wish.for} onChange={(event) => setWish(FIRST[event.target.value as Wish['for']])} className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5">
+      <select
+        aria-label="What the mosaic is for"
+        value={wish.for}
+        onChange={(event) => setWish(FIRST[event.target.value as Wish['for']])}
+        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+      >
         {Object.entries(WISHES).map(([id, words]) => (
           <option key={id} value={id} disabled={id === 'subject' && !settings.scene}>
             {words}
@@ -115,12 +131,19 @@ export function WishForm({ settings }: { readonly settings: StandSettings }) {
             width="w-12"
             onCommit={(typed) => {
               const share = byMm ? typed / short : typed / 100;
-              if (!(share >= F.leastOverlap.min && share <= F.leastOverlap.max)) return `Overlap at least must be from 0 to ${byMm ? `${fixed(F.leastOverlap.max * short, 1)} mm` : `${F.leastOverlap.max * 100} %`}.`;
+              if (!(share >= F.leastOverlap.min && share <= F.leastOverlap.max))
+                return `Overlap at least must be from 0 to ${byMm ? `${fixed(F.leastOverlap.max * short, 1)} mm` : `${F.leastOverlap.max * 100} %`}.`;
               setLeast(share);
               return null;
             }}
           />
-          <select aria-label="Overlap counted in" value={byMm ? 'mm' : 'share'} onChange={(event) => setByMm(event.target.value === 'mm')} title="A share of the frame, or millimetres of its short side" className="rounded-sm border border-rule bg-ground text-sm">
+          <select
+            aria-label="Overlap counted in"
+            value={byMm ? 'mm' : 'share'}
+            onChange={(event) => setByMm(event.target.value === 'mm')}
+            title="A share of the frame, or millimetres of its short side"
+            className="rounded-sm border border-rule bg-ground text-sm"
+          >
             <option value="share">%</option>
             <option value="mm">mm</option>
           </select>
@@ -142,7 +165,22 @@ export function WishForm({ settings }: { readonly settings: StandSettings }) {
   );
 }
 
-function Found({ answers, fresh, settings, onTake }: { readonly answers: { readonly fewest: Answer | null; readonly most: Answer | null; readonly nearest: Answer | null; readonly tried: number } | null; readonly fresh: boolean; readonly settings: StandSettings; readonly onTake: (layout: Layout, words: string) => void }) {
+function Found({
+  answers,
+  fresh,
+  settings,
+  onTake,
+}: {
+  readonly answers: {
+    readonly fewest: Answer | null;
+    readonly most: Answer | null;
+    readonly nearest: Answer | null;
+    readonly tried: number;
+  } | null;
+  readonly fresh: boolean;
+  readonly settings: StandSettings;
+  readonly onTake: (layout: Layout, words: string) => void;
+}) {
   if (!answers) return null;
   const { fewest, most, nearest, tried } = answers;
   const same = fewest !== null && most !== null && fewest.layout === most.layout;
@@ -150,13 +188,29 @@ function Found({ answers, fresh, settings, onTake }: { readonly answers: { reado
     { key: 'fewest', title: same ? 'Fewest frames and most picture' : 'Fewest frames', answer: fewest },
     ...(same ? [] : [{ key: 'most', title: 'Most picture', answer: most }]),
   ];
-  if (!fewest && !nearest) return <p className="mt-1">Nothing answers this: {settings.rig.mechanism.kind === 'fixed' ? 'this rig has no movements.' : settings.rig.back.columnsPx === null ? 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.' : 'it would take more than twelve frames a side, or what stands before the camera is not said.'}</p>;
+  if (!fewest && !nearest)
+    return (
+      <p className="mt-1">
+        Nothing answers this:{' '}
+        {settings.rig.mechanism.kind === 'fixed'
+          ? 'this rig has no movements.'
+          : settings.rig.back.columnsPx === null
+            ? 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.'
+            : 'it would take more than twelve frames a side, or what stands before the camera is not said.'}
+      </p>
+    );
   if (!fewest && nearest) {
-    const why = [nearest.reached ? '' : 'a frame lies beyond the stops', nearest.covered === false ? 'a corner leaves the sharp circle' : '', nearest.enough ? '' : 'not all of it is in'].filter(Boolean).join(', ');
+    const why = [
+      nearest.reached ? '' : 'a frame lies beyond the stops',
+      nearest.covered === false ? 'a corner leaves the sharp circle' : '',
+      nearest.enough ? '' : 'not all of it is in',
+    ]
+      .filter(Boolean)
+      .join(', ');
     return (
       <p className="mt-1" data-answer="nearest">
-        None of {tried} layouts holds. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, settings)}: {why || 'the overlap is too small'}.{' '}
-        <Take onTake={() => onTake(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
+        None of {tried} layouts holds. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, settings)}:{' '}
+        {why || 'the overlap is too small'}. <Take onTake={() => onTake(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
       </p>
     );
   }
@@ -166,7 +220,8 @@ function Found({ answers, fresh, settings, onTake }: { readonly answers: { reado
         ({ key, title, answer }) =>
           answer && (
             <li key={key} data-answer={key} className="tabular-nums">
-              <span className="font-medium">{title}:</span> {layoutWords(answer)}; {sizeWords(answer, settings)}. <Take onTake={() => onTake(answer.layout, layoutWords(answer))} disabled={!fresh} />
+              <span className="font-medium">{title}:</span> {layoutWords(answer)}; {sizeWords(answer, settings)}.{' '}
+              <Take onTake={() => onTake(answer.layout, layoutWords(answer))} disabled={!fresh} />
             </li>
           ),
       )}
@@ -179,21 +234,38 @@ function Found({ answers, fresh, settings, onTake }: { readonly answers: { reado
 
 function Take({ onTake, disabled = false }: { readonly onTake: () => void; readonly disabled?: boolean }) {
   return (
-    <button type="button" onClick={onTake} disabled={disabled} className="font-medium text-accent underline underline-offset-4 disabled:opacity-50">
+    <button
+      type="button"
+      onClick={onTake}
+      disabled={disabled}
+      className="font-medium text-accent underline underline-offset-4 disabled:opacity-50"
+    >
       Lay it out
     </button>
   );
 }
 
 /** Layouts that no wish leads to: a cross, a diagonal, quarter turns. */
-function More({ settings, leastOverlap, onTake }: { readonly settings: StandSettings; readonly leastOverlap: number; readonly onTake: (layout: Layout, words: string) => void }) {
+function More({
+  settings,
+  leastOverlap,
+  onTake,
+}: {
+  readonly settings: StandSettings;
+  readonly leastOverlap: number;
+  readonly onTake: (layout: Layout, words: string) => void;
+}) {
   const [directionDeg, setDirection] = useState(45);
   const slides = useMemo(() => slidesOf(settings.rig), [settings.rig]);
   const frame = turned(settings.rig.back, settings.orientation);
-  const cross = widest(slides, leastOverlap, Math.min(frame.widthMm, frame.heightMm) * (1 - leastOverlap), (reachMm) => crossLayout(slides, settings.orientation, reachMm));
+  const cross = widest(slides, leastOverlap, Math.min(frame.widthMm, frame.heightMm) * (1 - leastOverlap), (reachMm) =>
+    crossLayout(slides, settings.orientation, reachMm),
+  );
   const a = (directionDeg * Math.PI) / 180;
   // So far along the diagonal that neighbours keep their overlap in the direction that has less of it.
-  const far = Math.min(frame.widthMm / Math.max(1e-9, Math.abs(Math.cos(a))), frame.heightMm / Math.max(1e-9, Math.abs(Math.sin(a)))) * (1 - leastOverlap);
+  const far =
+    Math.min(frame.widthMm / Math.max(1e-9, Math.abs(Math.cos(a))), frame.heightMm / Math.max(1e-9, Math.abs(Math.sin(a)))) *
+    (1 - leastOverlap);
   const diagonal = widest(slides, leastOverlap, far, (reachMm) => diagonalLayout(slides, settings.orientation, 3, reachMm, directionDeg));
   const quarter = quarterLayout(slides, settings.orientation);
   return (
@@ -223,7 +295,11 @@ function More({ settings, leastOverlap, onTake }: { readonly settings: StandSett
         </span>
         {quarter && <Button onClick={() => onTake(quarter, 'four quarter turns')}>Quarter turns</Button>}
       </div>
-      {slides.clicksDeg && <p className="mt-1 text-xs text-ink-soft">This lens clicks at {slides.clicksDeg.map((deg) => `${deg}°`).join(', ')}; the nearest is taken.</p>}
+      {slides.clicksDeg && (
+        <p className="mt-1 text-xs text-ink-soft">
+          This lens clicks at {slides.clicksDeg.map((deg) => `${deg}°`).join(', ')}; the nearest is taken.
+        </p>
+      )}
     </details>
   );
 }

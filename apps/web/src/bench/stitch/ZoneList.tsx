@@ -14,14 +14,43 @@ function secondsWords(s: number): string {
 }
 
 /** Parts of the picture in which something moves: seams are kept away from them. They are dragged in the circle. */
-export function ZoneList({ mosaic, given, settings }: { readonly mosaic: Mosaic; readonly given: MosaicGiven; readonly settings: StandSettings }) {
+export function ZoneList({
+  mosaic,
+  given,
+  settings,
+}: {
+  readonly mosaic: Mosaic;
+  readonly given: MosaicGiven;
+  readonly settings: StandSettings;
+}) {
   const states = zoneStates(settings);
-  const set = (i: number, change: Partial<Zone>) => changeMosaic((now) => ({ ...now, zones: now.zones.map((zone, k) => (k === i ? { ...zone, ...change } : zone)) }), `zone “${mosaic.zones[i]?.name ?? ''}”`);
+  const set = (i: number, change: Partial<Zone>) =>
+    changeMosaic(
+      (now) => ({ ...now, zones: now.zones.map((zone, k) => (k === i ? { ...zone, ...change } : zone)) }),
+      `zone “${mosaic.zones[i]?.name ?? ''}”`,
+    );
   const add = () => {
     const { whole } = given.union;
     const [x, y] = [(whole.left + whole.right) / 2, (whole.lower + whole.upper) / 2];
     const [w, h] = [(whole.right - whole.left) / 10, (whole.upper - whole.lower) / 8];
-    return changeMosaic((now) => ({ ...now, zones: [...now.zones, { name: `people ${now.zones.length + 1}`, left: x - w, right: x + w, lower: y - h, upper: y + h, speedMs: 1.4, distanceM: Math.max(1, settings.scene?.distanceM ?? 10) }] }), 'something that moves');
+    return changeMosaic(
+      (now) => ({
+        ...now,
+        zones: [
+          ...now.zones,
+          {
+            name: `people ${now.zones.length + 1}`,
+            left: x - w,
+            right: x + w,
+            lower: y - h,
+            upper: y + h,
+            speedMs: 1.4,
+            distanceM: Math.max(1, settings.scene?.distanceM ?? 10),
+          },
+        ],
+      }),
+      'something that moves',
+    );
   };
   return (
     <div>
@@ -35,18 +64,42 @@ export function ZoneList({ mosaic, given, settings }: { readonly mosaic: Mosaic;
               <div className="flex items-center gap-1">
                 <span className="min-w-0 grow truncate font-medium">{zone.name}</span>
                 <StateMark state={good ? 'holds' : 'fails'} size={15} />
-                <span className="text-xs tabular-nums">{state?.within != null ? `in frame ${state.within}` : state?.between ? `${fixed(state.px, 0)} px on a seam` : 'outside'}</span>
-                <IconButton label={`Take ${zone.name} away`} className="size-6" onClick={() => changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== i) }), `zone “${zone.name}” taken away`)}>
+                <span className="text-xs tabular-nums">
+                  {state?.within != null ? `in frame ${state.within}` : state?.between ? `${fixed(state.px, 0)} px on a seam` : 'outside'}
+                </span>
+                <IconButton
+                  label={`Take ${zone.name} away`}
+                  className="size-6"
+                  onClick={() =>
+                    changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== i) }), `zone “${zone.name}” taken away`)
+                  }
+                >
                   <span aria-hidden>×</span>
                 </IconButton>
               </div>
-              {state && Number.isFinite(state.smoothS) && <p className="text-xs text-ink-soft tabular-nums">Frozen if shot twice within {secondsWords(state.frozenS)}; smooth from {secondsWords(state.smoothS)} of exposure.</p>}
+              {state && Number.isFinite(state.smoothS) && (
+                <p className="text-xs text-ink-soft tabular-nums">
+                  Frozen if shot twice within {secondsWords(state.frozenS)}; smooth from {secondsWords(state.smoothS)} of exposure.
+                </p>
+              )}
               <details>
                 <summary className="cursor-pointer text-xs text-ink-soft">figures</summary>
                 <div className="grid justify-items-end gap-1">
                   <TextField label="What" value={zone.name} onCommit={(name) => set(i, { name })} />
-                  <NumberField label={F.speedMs.label} unit="m/s" decimals={1} value={zone.speedMs} onCommit={(speedMs) => set(i, { speedMs })} />
-                  <NumberField label={F.distanceM.label} unit="m" decimals={1} value={zone.distanceM} onCommit={(distanceM) => set(i, { distanceM })} />
+                  <NumberField
+                    label={F.speedMs.label}
+                    unit="m/s"
+                    decimals={1}
+                    value={zone.speedMs}
+                    onCommit={(speedMs) => set(i, { speedMs })}
+                  />
+                  <NumberField
+                    label={F.distanceM.label}
+                    unit="m"
+                    decimals={1}
+                    value={zone.distanceM}
+                    onCommit={(distanceM) => set(i, { distanceM })}
+                  />
                   {(['left', 'right', 'lower', 'upper'] as const).map((side) => (
                     <NumberField
                       key={side}
@@ -56,7 +109,8 @@ export function ZoneList({ mosaic, given, settings }: { readonly mosaic: Mosaic;
                       value={zone[side]}
                       onCommit={(mm) => {
                         const next = { ...zone, [side]: mm };
-                        if (next.left >= next.right || next.lower >= next.upper) return `${side.charAt(0).toUpperCase()}${side.slice(1)} edge ${fixed(mm, 1)} mm lies beyond the edge across from it.`;
+                        if (next.left >= next.right || next.lower >= next.upper)
+                          return `${side.charAt(0).toUpperCase()}${side.slice(1)} edge ${fixed(mm, 1)} mm lies beyond the edge across from it.`;
                         return set(i, { [side]: mm });
                       }}
                     />

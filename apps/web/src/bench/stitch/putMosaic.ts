@@ -30,7 +30,16 @@ export function addFrame(settings: StandSettings): string | null {
   return changeMosaic((now) => {
     const last = now.frames[now.frames.length - 1] ?? { riseMm: 0, shiftMm: 0, turned: false };
     const step = (last.turned ? frame.heightMm : frame.widthMm) * (1 - now.leastOverlap);
-    return { ...now, frames: [...now.frames, { ...rounded(slidesOf(settings.rig), { riseMm: last.riseMm, shiftMm: last.shiftMm + (last.shiftMm > 0 ? -step : step) }), turned: last.turned }] };
+    return {
+      ...now,
+      frames: [
+        ...now.frames,
+        {
+          ...rounded(slidesOf(settings.rig), { riseMm: last.riseMm, shiftMm: last.shiftMm + (last.shiftMm > 0 ? -step : step) }),
+          turned: last.turned,
+        },
+      ],
+    };
   }, 'one frame more');
 }
 
@@ -41,4 +50,3 @@ export function takeLayout(settings: StandSettings, { frames, orientation }: Lay
   const mosaic: Mosaic = { ...FIRST_MOSAIC, mover: slides.footOnLens ? 'back' : 'lens', ...settings.mosaic, leastOverlap, frames };
   standEdit.apply({ mosaic, orientation }, said);
 }
-

@@ -51,7 +51,11 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
         </div>
         <label className="text-sm">
           <span className="mr-1.5 text-ink-soft">Page</span>
-          <select value={size} onChange={(event) => setSize(event.target.value as CardSize)} className="rounded-sm border border-rule bg-ground px-2 py-1">
+          <select
+            value={size}
+            onChange={(event) => setSize(event.target.value as CardSize)}
+            className="rounded-sm border border-rule bg-ground px-2 py-1"
+          >
             {Object.entries(CARD_SIZES).map(([id, { name }]) => (
               <option key={id} value={id}>
                 {name}
@@ -62,7 +66,11 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
         <Button look="main" onClick={() => print()}>
           <Printer size={15} aria-hidden /> Print
         </Button>
-        <a href={`/api/kit/rigs/${rigId}/card.pdf?size=${size}`} download={`${file}.pdf`} className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink">
+        <a
+          href={`/api/kit/rigs/${rigId}/card.pdf?size=${size}`}
+          download={`${file}.pdf`}
+          className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
+        >
           PDF
         </a>
         <Button onClick={() => download(`${file}.svg`, 'image/svg+xml', drawingSvg(drawing))}>SVG</Button>
@@ -74,7 +82,8 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
           {card.tables.flatMap(({ orientation, rows }) =>
             rows.map(({ fNumber, limits }) => (
               <li key={`${orientation}${fNumber}`}>
-                {orientation}, f/{fNumber}: {limits.map(({ limitMm }) => (limitMm === null ? 'none' : limitMm.toFixed(1))).join(', ')} mm of rise, fall, left, right, up and right
+                {orientation}, f/{fNumber}: {limits.map(({ limitMm }) => (limitMm === null ? 'none' : limitMm.toFixed(1))).join(', ')} mm of
+                rise, fall, left, right, up and right
               </li>
             )),
           )}
@@ -88,7 +97,17 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
 function DrawingSheet({ drawing, size }: { readonly drawing: Drawing; readonly size: CardSize }) {
   const { widthMm, heightMm, title, marks } = drawing;
   return (
-    <svg viewBox={`0 0 ${widthMm} ${heightMm}`} width={`${widthMm}mm`} height={`${heightMm}mm`} role="img" aria-label={title} fill="none" stroke="#000" data-print-page={size} className="h-auto w-[min(100%,36rem)] border border-hairline bg-[#fff] shadow-raised print:border-0 print:shadow-none">
+    <svg
+      viewBox={`0 0 ${widthMm} ${heightMm}`}
+      width={`${widthMm}mm`}
+      height={`${heightMm}mm`}
+      role="img"
+      aria-label={title}
+      fill="none"
+      stroke="#000"
+      data-print-page={size}
+      className="h-auto w-[min(100%,36rem)] border border-hairline bg-[#fff] shadow-raised print:border-0 print:shadow-none"
+    >
       {marks.map((mark, i) => (
         <MarkShape key={i} mark={mark} />
       ))}
@@ -99,14 +118,33 @@ function DrawingSheet({ drawing, size }: { readonly drawing: Drawing; readonly s
 function MarkShape({ mark }: { readonly mark: Mark }) {
   switch (mark.kind) {
     case 'line':
-      return <line x1={mark.x1} y1={mark.y1} x2={mark.x2} y2={mark.y2} strokeWidth={mark.widthMm} strokeDasharray={mark.dashed ? '1 0.8' : undefined} />;
+      return (
+        <line
+          x1={mark.x1}
+          y1={mark.y1}
+          x2={mark.x2}
+          y2={mark.y2}
+          strokeWidth={mark.widthMm}
+          strokeDasharray={mark.dashed ? '1 0.8' : undefined}
+        />
+      );
     case 'rect':
-      return <rect x={mark.x} y={mark.y} width={mark.w} height={mark.h} strokeWidth={mark.widthMm} fill={mark.filled ? '#000' : undefined} />;
+      return (
+        <rect x={mark.x} y={mark.y} width={mark.w} height={mark.h} strokeWidth={mark.widthMm} fill={mark.filled ? '#000' : undefined} />
+      );
     case 'disc':
       return <circle cx={mark.x} cy={mark.y} r={mark.r} strokeWidth={mark.widthMm} fill={mark.filled ? '#000' : undefined} />;
     case 'text':
       return (
-        <text x={mark.x} y={mark.y} fontSize={mark.sizeMm} textAnchor={mark.anchor} fontWeight={mark.bold ? 700 : 400} fill="#000" stroke="none">
+        <text
+          x={mark.x}
+          y={mark.y}
+          fontSize={mark.sizeMm}
+          textAnchor={mark.anchor}
+          fontWeight={mark.bold ? 700 : 400}
+          fill="#000"
+          stroke="none"
+        >
           {mark.text}
         </text>
       );

@@ -15,7 +15,10 @@ export function ComparePage() {
   const items = useItems(kit);
   const [params, setParams] = useSearchParams();
   const [measure, setMeasure] = useState<FormatMeasure>('diagonal');
-  const rigs = useMemo(() => kit.rigs.filter(({ archived }) => !archived).map(({ rig }) => ({ id: rig.id, name: rig.name, rig: builtRig(rig, items) })), [kit, items]);
+  const rigs = useMemo(
+    () => kit.rigs.filter(({ archived }) => !archived).map(({ rig }) => ({ id: rig.id, name: rig.name, rig: builtRig(rig, items) })),
+    [kit, items],
+  );
   const asked = params.getAll('rig');
   const usable = rigs.filter(({ rig }) => rig !== null);
   const fallback = usable.slice(0, 2).map(({ id }) => id);
@@ -24,7 +27,11 @@ export function ComparePage() {
     const found = usable.find((each) => each.id === id);
     return found?.rig ? [{ id, rig: found.rig }] : [];
   });
-  const toggle = (id: string) => setParams((ids.includes(id) ? ids.filter((each) => each !== id) : [...ids, id]).map((each): [string, string] => ['rig', each]), { replace: true });
+  const toggle = (id: string) =>
+    setParams(
+      (ids.includes(id) ? ids.filter((each) => each !== id) : [...ids, id]).map((each): [string, string] => ['rig', each]),
+      { replace: true },
+    );
   const first = chosen[0]?.rig;
 
   return (
@@ -34,13 +41,23 @@ export function ComparePage() {
         <legend className="sr-only">Rigs to compare</legend>
         {rigs.map(({ id, name, rig }) => (
           <label key={id} className={`flex items-center gap-1.5 ${rig ? '' : 'text-ink-soft'}`}>
-            <input type="checkbox" checked={ids.includes(id) && rig !== null} disabled={rig === null} onChange={() => toggle(id)} className="accent-accent" />
+            <input
+              type="checkbox"
+              checked={ids.includes(id) && rig !== null}
+              disabled={rig === null}
+              onChange={() => toggle(id)}
+              className="accent-accent"
+            />
             {name}
             {rig === null && ' (unfinished)'}
           </label>
         ))}
       </fieldset>
-      {!first || chosen.length < 2 ? <p className="text-ink-soft">Choose two rigs or more.</p> : <Table chosen={chosen} first={first} measure={measure} onMeasure={setMeasure} />}
+      {!first || chosen.length < 2 ? (
+        <p className="text-ink-soft">Choose two rigs or more.</p>
+      ) : (
+        <Table chosen={chosen} first={first} measure={measure} onMeasure={setMeasure} />
+      )}
     </>
   );
 }
@@ -71,7 +88,11 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
     <>
       <label className="mb-2 block text-sm">
         <span className="mr-1.5 text-ink-soft">Formats are equal by</span>
-        <select value={measure} onChange={(event) => onMeasure(event.target.value as FormatMeasure)} className="rounded-sm border border-rule bg-ground px-2 py-0.5">
+        <select
+          value={measure}
+          onChange={(event) => onMeasure(event.target.value as FormatMeasure)}
+          className="rounded-sm border border-rule bg-ground px-2 py-0.5"
+        >
           {Object.entries(FORMAT_MEASURES).map(([value, words]) => (
             <option key={value} value={value}>
               {words}
@@ -97,24 +118,43 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
           </thead>
           <tbody>
             {row('Frame', ({ back }) => `${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across`)}
-            {row('Lens in the rig', ({ lens }) => `${fixed(lens.focalMm, 1)} mm, ${apertureWords(lens.widestFNumber)} to ${apertureWords(lens.smallestFNumber)}`)}
-            {row('Field of view, level × upright', (_rig, { field }) => `${fixed(field.levelDeg, 1)}° × ${fixed(field.uprightDeg, 1)}° (${fixed(field.diagonalDeg, 1)}° across)`)}
-            {row('From end to end of shift and rise', (_rig, { withMovements: w, fNumber }) => (w === null ? 'not known, or the frame does not fit' : `${fixed(w.levelDeg, 1)}° × ${fixed(w.uprightDeg, 1)}° at ${apertureWords(fNumber)}`))}
+            {row(
+              'Lens in the rig',
+              ({ lens }) => `${fixed(lens.focalMm, 1)} mm, ${apertureWords(lens.widestFNumber)} to ${apertureWords(lens.smallestFNumber)}`,
+            )}
+            {row(
+              'Field of view, level × upright',
+              (_rig, { field }) => `${fixed(field.levelDeg, 1)}° × ${fixed(field.uprightDeg, 1)}° (${fixed(field.diagonalDeg, 1)}° across)`,
+            )}
+            {row('From end to end of shift and rise', (_rig, { withMovements: w, fNumber }) =>
+              w === null
+                ? 'not known, or the frame does not fit'
+                : `${fixed(w.levelDeg, 1)}° × ${fixed(w.uprightDeg, 1)}° at ${apertureWords(fNumber)}`,
+            )}
             {row(
               <>
                 Same view on the first format ({fixed(measureMm(first.back, measure), 1)} mm {FORMAT_MEASURES[measure]}) from a lens of
               </>,
               (_rig, { equalFocalMm }) => mmWords(equalFocalMm),
             )}
-            {row('with the same depth of field there at', (_rig, { equalFNumber, fNumber }) => `f/${fixed(equalFNumber, 1)} for ${apertureWords(fNumber)}`)}
+            {row(
+              'with the same depth of field there at',
+              (_rig, { equalFNumber, fNumber }) => `f/${fixed(equalFNumber, 1)} for ${apertureWords(fNumber)}`,
+            )}
             {row('Light circle wider than the frame by', (_rig, { spareLightMm }) => spare(spareLightMm))}
-            {row('Sharp circle wider than the frame by', (_rig, { spareSharpMm, fNumber }) => `${spare(spareSharpMm)} at ${apertureWords(fNumber)}`)}
+            {row(
+              'Sharp circle wider than the frame by',
+              (_rig, { spareSharpMm, fNumber }) => `${spare(spareSharpMm)} at ${apertureWords(fNumber)}`,
+            )}
             {row('Movements', ({ mechanism }) => mechanismWords(mechanism))}
             {row('Weight of evidence', (_rig, { evidence }) => evidence)}
           </tbody>
         </table>
       </div>
-      <p className="mt-2 max-w-prose text-xs text-ink-soft">Landscape, at infinity. The first rig chosen is the one that the others are measured against. Circles at f/8, or the nearest aperture that the lens has.</p>
+      <p className="mt-2 max-w-prose text-xs text-ink-soft">
+        Landscape, at infinity. The first rig chosen is the one that the others are measured against. Circles at f/8, or the nearest
+        aperture that the lens has.
+      </p>
     </>
   );
 }

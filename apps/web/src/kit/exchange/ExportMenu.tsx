@@ -14,10 +14,18 @@ export function ExportMenu({ kit }: { readonly kit: Kit }) {
   const csv = async (kind: (typeof KIND_NAMES)[number]) => download(`${kind}.csv`, 'text/csv', (await exchange()).kitCsv(kind, items));
   const archive = async () => {
     const [{ kitCsv }, { strToU8, zipSync }] = await Promise.all([exchange(), import('fflate')]);
-    download('kit-csv.zip', 'application/zip', zipSync(Object.fromEntries(KIND_NAMES.map((kind) => [`${kind}.csv`, strToU8(kitCsv(kind, items))]))));
+    download(
+      'kit-csv.zip',
+      'application/zip',
+      zipSync(Object.fromEntries(KIND_NAMES.map((kind) => [`${kind}.csv`, strToU8(kitCsv(kind, items))]))),
+    );
   };
   const entry = (words: string, onSelect: () => Promise<void>) => (
-    <DropdownMenu.Item key={words} onSelect={() => void onSelect()} className="rounded-sm px-2.5 py-1 text-sm outline-none data-highlighted:bg-sunk">
+    <DropdownMenu.Item
+      key={words}
+      onSelect={() => void onSelect()}
+      className="rounded-sm px-2.5 py-1 text-sm outline-none data-highlighted:bg-sunk"
+    >
       {words}
     </DropdownMenu.Item>
   );

@@ -38,12 +38,16 @@ export function ImportPage() {
       return;
     }
     const read = readKitFile(await taken.text());
-    if (read.ok) setFile({ name: taken.name, lines: read.lines, ids: new Map(read.lines.map((line) => [lineKey(line), crypto.randomUUID()])) });
+    if (read.ok)
+      setFile({ name: taken.name, lines: read.lines, ids: new Map(read.lines.map((line) => [lineKey(line), crypto.randomUUID()])) });
     else setFailure(`“${taken.name}”: ${read.message}`);
   };
 
   // New things keep their id while the file is being mended.
-  const rows = useMemo(() => (file ? planImport(kit, file.lines, (line) => file.ids.get(lineKey(line)) ?? crypto.randomUUID()) : []), [kit, file]);
+  const rows = useMemo(
+    () => (file ? planImport(kit, file.lines, (line) => file.ids.get(lineKey(line)) ?? crypto.randomUUID()) : []),
+    [kit, file],
+  );
   const count = (action: ImportRow['action']) => rows.filter((row) => row.action === action).length;
   const refused = count('refused');
   const changes = rows.flatMap((row) => (row.change ? [row.change] : []));
@@ -74,13 +78,26 @@ export function ImportPage() {
     >
       <h2 className="text-xl font-semibold">Import</h2>
       <p className="mb-3 max-w-prose text-sm text-ink-soft">
-        A kit as JSON, or one kind as CSV with the columns of an exported file. Nothing is taken before you have seen what each line does, and then all of it or nothing. What is not in the file stays as it is.
+        A kit as JSON, or one kind as CSV with the columns of an exported file. Nothing is taken before you have seen what each line does,
+        and then all of it or nothing. What is not in the file stays as it is.
       </p>
-      <input ref={picker} type="file" accept=".csv,.json,text/csv,application/json" aria-label="File to import" className="sr-only" tabIndex={-1} onChange={(event) => {
+      <input
+        ref={picker}
+        type="file"
+        accept=".csv,.json,text/csv,application/json"
+        aria-label="File to import"
+        className="sr-only"
+        tabIndex={-1}
+        onChange={(event) => {
           void take(event.target.files?.[0]);
           event.target.value = '';
-        }} />
-      <button type="button" onClick={() => picker.current?.click()} className={`mb-4 flex w-full max-w-xl items-center justify-center gap-2 rounded-md border border-dashed p-5 text-sm ${over ? 'border-accent bg-accent-wash' : 'border-rule hover:border-ink'}`}>
+        }}
+      />
+      <button
+        type="button"
+        onClick={() => picker.current?.click()}
+        className={`mb-4 flex w-full max-w-xl items-center justify-center gap-2 rounded-md border border-dashed p-5 text-sm ${over ? 'border-accent bg-accent-wash' : 'border-rule hover:border-ink'}`}
+      >
         <FileInput size={16} aria-hidden /> Choose a file, or drop it here
       </button>
       {failure !== null && <ErrorNote words={failure} />}
@@ -88,21 +105,34 @@ export function ImportPage() {
         <>
           <div className="mb-2 flex flex-wrap items-center gap-3">
             <p className="grow text-sm" role="status">
-              <span className="font-semibold">{file.name}</span>: {count('add')} new, {count('change')} changed, {count('same')} the same, {refused} refused.
+              <span className="font-semibold">{file.name}</span>: {count('add')} new, {count('change')} changed, {count('same')} the same,{' '}
+              {refused} refused.
               {refused > 0 && ' Mend the refused lines below; until then nothing is taken.'}
             </p>
             <Button onClick={() => setFile(null)}>Leave it</Button>
             <Button look="main" disabled={refused > 0 || changes.length === 0 || working} onClick={() => void run()}>
-              {working ? 'Taking it …' : changes.length === 0 ? 'Nothing to take' : `Take ${changes.length === 1 ? 'one line' : `${changes.length} lines`}`}
+              {working
+                ? 'Taking it …'
+                : changes.length === 0
+                  ? 'Nothing to take'
+                  : `Take ${changes.length === 1 ? 'one line' : `${changes.length} lines`}`}
             </Button>
           </div>
           <table className="w-full border-collapse text-sm">
             <thead>
               <tr className="border-b border-rule text-left text-ink-soft">
-                <th scope="col" className="w-14 px-2 py-1 font-medium">Line</th>
-                <th scope="col" className="w-24 px-2 py-1 font-medium">It is</th>
-                <th scope="col" className="px-2 py-1 font-medium">Name</th>
-                <th scope="col" className="px-2 py-1 font-medium">What happens</th>
+                <th scope="col" className="w-14 px-2 py-1 font-medium">
+                  Line
+                </th>
+                <th scope="col" className="w-24 px-2 py-1 font-medium">
+                  It is
+                </th>
+                <th scope="col" className="px-2 py-1 font-medium">
+                  Name
+                </th>
+                <th scope="col" className="px-2 py-1 font-medium">
+                  What happens
+                </th>
               </tr>
             </thead>
             <tbody>
@@ -116,13 +146,28 @@ export function ImportPage() {
                     {ACTIONS[row.action].words}
                   </td>
                   <td className="px-2 py-1.5">
-                    {row.name === '' ? <span className="text-ink-soft">no name</span> : row.name} <span className="text-xs text-ink-soft">{row.what}</span>
+                    {row.name === '' ? <span className="text-ink-soft">no name</span> : row.name}{' '}
+                    <span className="text-xs text-ink-soft">{row.what}</span>
                   </td>
                   <td className="px-2 py-1.5">
                     {row.changes.join('; ')}
                     {row.action === 'add' && row.line.from === 'csv' && figuresGiven(row)}
                     {row.refused.map(({ column, message }) => (
-                      <Mend key={column ?? ''} row={row} column={column} message={message} onMend={(text) => setFile((before) => before && { ...before, lines: before.lines.map((line, j) => (j === i && column !== null ? mended(line, column, text) : line)) })} />
+                      <Mend
+                        key={column ?? ''}
+                        row={row}
+                        column={column}
+                        message={message}
+                        onMend={(text) =>
+                          setFile(
+                            (before) =>
+                              before && {
+                                ...before,
+                                lines: before.lines.map((line, j) => (j === i && column !== null ? mended(line, column, text) : line)),
+                              },
+                          )
+                        }
+                      />
                     ))}
                   </td>
                 </tr>
@@ -142,12 +187,24 @@ function lineKey(line: Line): string {
 function figuresGiven({ change }: ImportRow): string {
   if (change?.op !== 'putItem') return '';
   const values = change.item.figures as Readonly<Record<string, unknown>>;
-  const known = figuresOf(change.item.kind).filter(([key]) => values[key] !== null && !(Array.isArray(values[key]) && values[key].length === 0)).length;
+  const known = figuresOf(change.item.kind).filter(
+    ([key]) => values[key] !== null && !(Array.isArray(values[key]) && values[key].length === 0),
+  ).length;
   return `${known} ${known === 1 ? 'figure' : 'figures'} known`;
 }
 
 /** A cell that was refused, with the reason, to be written anew. */
-function Mend({ row, column, message, onMend }: { readonly row: ImportRow; readonly column: string | null; readonly message: string; readonly onMend: (text: string) => void }) {
+function Mend({
+  row,
+  column,
+  message,
+  onMend,
+}: {
+  readonly row: ImportRow;
+  readonly column: string | null;
+  readonly message: string;
+  readonly onMend: (text: string) => void;
+}) {
   const text = row.line.from === 'csv' && column !== null ? (row.line.cells[column] ?? '') : null;
   const [draft, setDraft] = useState(text ?? '');
   return (

@@ -11,5 +11,11 @@ export function download(name: string, type: string, content: string | Uint8Arra
 
 /** A name fit for a file: "Small body, 24 mm" becomes "small-body-24-mm". */
 export function fileName(name: string): string {
-  return name.toLowerCase().normalize('NFKD').replace(/[^a-z0-9]+/gu, '-').replace(/^-|-$/gu, '') || 'rig';
+  return (
+    name
+      .toLowerCase()
+      .normalize('NFKD')
+      .replace(/[^a-z0-9]+/gu, '-')
+      .replace(/^-|-$/gu, '') || 'rig'
+  );
 }

@@ -187,7 +187,9 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                     </div>
                   ))}
                 </div>
-                {circles.fields.length === 0 && <p className="text-sm text-ink-soft">None given: 80 % of the light circle is assumed (common practice).</p>}
+                {circles.fields.length === 0 && (
+                  <p className="text-sm text-ink-soft">None given: 80 % of the light circle is assumed (common practice).</p>
+                )}
                 <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '', evidence: 'measured' })}>
                   <Plus size={15} aria-hidden /> Add a circle
                 </Button>

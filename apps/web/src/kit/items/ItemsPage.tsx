@@ -1,4 +1,12 @@
-import { createColumnHelper, flexRender, getCoreRowModel, getFilteredRowModel, getSortedRowModel, useReactTable, type SortingState } from '@tanstack/react-table';
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getFilteredRowModel,
+  getSortedRowModel,
+  useReactTable,
+  type SortingState,
+} from '@tanstack/react-table';
 import { ArrowDown, ArrowUp, Plus, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
@@ -16,7 +24,8 @@ import { ItemDialog } from './ItemDialog';
 
 /** How many figures that have a meaning for an item are not known. */
 function unknownIn(item: KitItem): number {
-  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureWords(figure, valueOf(item, key)) === 'not known').length;
+  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureWords(figure, valueOf(item, key)) === 'not known')
+    .length;
 }
 
 const helper = createColumnHelper<ItemRow>();
@@ -47,7 +56,10 @@ function columnsOf(kind: Kind) {
 }
 
 export function usedWords({ rigs, stands }: ItemRow['used']): string {
-  const words = [rigs > 0 ? `${rigs} ${rigs === 1 ? 'rig' : 'rigs'}` : '', stands > 0 ? `${stands} ${stands === 1 ? 'stand' : 'stands'}` : ''];
+  const words = [
+    rigs > 0 ? `${rigs} ${rigs === 1 ? 'rig' : 'rigs'}` : '',
+    stands > 0 ? `${stands} ${stands === 1 ? 'stand' : 'stands'}` : '',
+  ];
   return words.filter((part) => part !== '').join(', ') || 'nothing';
 }
 
@@ -86,13 +98,21 @@ function Items({ kind }: { readonly kind: Kind }) {
   });
   const { title, plural } = KINDS[kind];
   const put = async (row: ItemRow, archived: boolean) => {
-    const refused = await change([{ op: 'putItem', item: row.item, archived, version: row.version }], `${row.item.name} ${archived ? 'put away' : 'brought out'}`);
+    const refused = await change(
+      [{ op: 'putItem', item: row.item, archived, version: row.version }],
+      `${row.item.name} ${archived ? 'put away' : 'brought out'}`,
+    );
     tell(refused ?? `“${row.item.name}” is ${archived ? 'put away' : 'back'}.`);
   };
   const remove = async (row: ItemRow) => {
     const refused = await change([{ op: 'removeItem', id: row.item.id, version: row.version }], `${row.item.name} deleted`);
     const used = row.used.rigs + row.used.stands > 0;
-    tell(refused ?? (used ? `“${row.item.name}” is used by ${usedWords(row.used)}: it is put away instead.` : `“${row.item.name}” is deleted; undo brings it back.`));
+    tell(
+      refused ??
+        (used
+          ? `“${row.item.name}” is used by ${usedWords(row.used)}: it is put away instead.`
+          : `“${row.item.name}” is deleted; undo brings it back.`),
+    );
   };
   const copy = (item: KitItem): KitItem => ({ ...item, id: crypto.randomUUID(), name: `${item.name} (copy)`.slice(0, 120) });
 
@@ -103,7 +123,12 @@ function Items({ kind }: { readonly kind: Kind }) {
         <label className="flex items-center gap-1.5 rounded-md border border-rule bg-sheet px-2 text-sm">
           <Search size={14} aria-hidden />
           <span className="sr-only">Search</span>
-          <input value={search} onChange={(event) => setSearch(event.target.value)} placeholder="Search" className="w-40 bg-transparent py-1 outline-none" />
+          <input
+            value={search}
+            onChange={(event) => setSearch(event.target.value)}
+            placeholder="Search"
+            className="w-40 bg-transparent py-1 outline-none"
+          />
         </label>
         <Check words="with figures not known" checked={onlyUnknown} onChange={setOnlyUnknown} />
         <Check words="put away too" checked={away} onChange={setAway} />
@@ -113,7 +138,9 @@ function Items({ kind }: { readonly kind: Kind }) {
       </div>
       {table.getRowModel().rows.length === 0 ? (
         <p className="max-w-prose text-ink-soft">
-          {kit.items.some(({ item }) => item.kind === kind) ? 'Nothing here matches.' : `None yet. Enter the first ${title.toLowerCase()}: every figure may be left empty, and Gangway says what depends on it.`}
+          {kit.items.some(({ item }) => item.kind === kind)
+            ? 'Nothing here matches.'
+            : `None yet. Enter the first ${title.toLowerCase()}: every figure may be left empty, and Gangway says what depends on it.`}
         </p>
       ) : (
         <div className="relative overflow-x-auto">
@@ -125,8 +152,17 @@ function Items({ kind }: { readonly kind: Kind }) {
                     const sorted = header.column.getIsSorted();
                     const number = isNumber(header.column.columnDef.meta);
                     return (
-                      <th key={header.id} scope="col" aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'} className={`px-2 py-1 align-bottom font-medium text-ink-soft ${number ? 'text-right' : ''}`}>
-                        <button type="button" onClick={header.column.getToggleSortingHandler()} className={`inline-flex items-end gap-1 leading-tight hover:text-ink ${number ? 'text-right' : 'text-left'}`}>
+                      <th
+                        key={header.id}
+                        scope="col"
+                        aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+                        className={`px-2 py-1 align-bottom font-medium text-ink-soft ${number ? 'text-right' : ''}`}
+                      >
+                        <button
+                          type="button"
+                          onClick={header.column.getToggleSortingHandler()}
+                          className={`inline-flex items-end gap-1 leading-tight hover:text-ink ${number ? 'text-right' : 'text-left'}`}
+                        >
                           {flexRender(header.column.columnDef.header, header.getContext())}
                           {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
                           {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
@@ -150,13 +186,20 @@ function Items({ kind }: { readonly kind: Kind }) {
                       const unknown = cell.column.id !== 'used' && cell.column.id !== 'unknown' && cell.getValue() === undefined;
                       return i === 0 ? (
                         <th key={cell.id} scope="row" className="px-2 py-1.5 text-left font-medium">
-                          <button type="button" onClick={() => setOpen(original.item)} className="text-left underline-offset-4 hover:text-accent hover:underline">
+                          <button
+                            type="button"
+                            onClick={() => setOpen(original.item)}
+                            className="text-left underline-offset-4 hover:text-accent hover:underline"
+                          >
                             {words}
                           </button>
                           {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">put away</span>}
                         </th>
                       ) : (
-                        <td key={cell.id} className={`px-2 py-1.5 whitespace-nowrap tabular-nums ${isNumber(cell.column.columnDef.meta) ? 'text-right' : ''} ${unknown ? 'text-ink-soft' : ''}`}>
+                        <td
+                          key={cell.id}
+                          className={`px-2 py-1.5 whitespace-nowrap tabular-nums ${isNumber(cell.column.columnDef.meta) ? 'text-right' : ''} ${unknown ? 'text-ink-soft' : ''}`}
+                        >
                           {words}
                         </td>
                       );
@@ -190,10 +233,20 @@ function isNumber(meta: unknown): boolean {
 
 /** Everything of an item that a search looks through. */
 function searchText(item: KitItem): string {
-  return [item.name, item.note, ...figuresOf(item.kind).map(([key, figure]) => figureWords(figure, valueOf(item, key)))].join(' ').toLowerCase();
+  return [item.name, item.note, ...figuresOf(item.kind).map(([key, figure]) => figureWords(figure, valueOf(item, key)))]
+    .join(' ')
+    .toLowerCase();
 }
 
-function Check({ words, checked, onChange }: { readonly words: string; readonly checked: boolean; readonly onChange: (checked: boolean) => void }) {
+function Check({
+  words,
+  checked,
+  onChange,
+}: {
+  readonly words: string;
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+}) {
   return (
     <label className="flex items-center gap-1.5 text-sm text-ink-soft">
       <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} className="accent-accent" />

@@ -10,7 +10,18 @@ describe('the sheet of an item', () => {
     const lens = DEMO_ITEMS.find(({ kind }) => kind === 'lens');
     if (!lens) throw new Error('no lens');
     const form = formOf(lens);
-    const taken = itemFrom({ ...form, name: ' ', figures: { ...form.figures, focalMm: 'wide', lightMm: '20', nearestM: '1000' }, circles: [{ fNumber: '', diameterMm: '61', evidence: 'measured' }, { fNumber: '8', diameterMm: '61', evidence: 'table' }] }, lens);
+    const taken = itemFrom(
+      {
+        ...form,
+        name: ' ',
+        figures: { ...form.figures, focalMm: 'wide', lightMm: '20', nearestM: '1000' },
+        circles: [
+          { fNumber: '', diameterMm: '61', evidence: 'measured' },
+          { fNumber: '8', diameterMm: '61', evidence: 'table' },
+        ],
+      },
+      lens,
+    );
     if (!('refusals' in taken)) throw new Error('was taken');
     expect(taken.refusals.get('name')).toMatch(/cannot be blank/);
     expect(taken.refusals.get('figures.focalMm')).toMatch(/“wide” is not a number/);

@@ -20,7 +20,12 @@ export function formOf(item: KitItem): ItemForm {
     const value = valueOf(item, key);
     // A choice is kept by its key, which is what its field holds.
     if (figure.type === 'choice') figures[key] = typeof value === 'string' ? value : '';
-    else if (figure.type === 'circles') circles = (value as readonly CircleRow[]).map(({ fNumber, diameterMm, evidence }) => ({ fNumber: String(fNumber), diameterMm: String(diameterMm), evidence }));
+    else if (figure.type === 'circles')
+      circles = (value as readonly CircleRow[]).map(({ fNumber, diameterMm, evidence }) => ({
+        fNumber: String(fNumber),
+        diameterMm: String(diameterMm),
+        evidence,
+      }));
     else figures[key] = figureText(figure, value);
   }
   return { name: item.name, note: item.note, figures, circles };
@@ -30,7 +35,10 @@ export function formOf(item: KitItem): ItemForm {
 export type Refusals = ReadonlyMap<string, string>;
 
 /** What was typed as an item, or what of it is refused; nothing is taken until all of it can be. */
-export function itemFrom(form: ItemForm, { id, kind }: Pick<KitItem, 'id' | 'kind'>): { readonly item: KitItem } | { readonly refusals: Refusals } {
+export function itemFrom(
+  form: ItemForm,
+  { id, kind }: Pick<KitItem, 'id' | 'kind'>,
+): { readonly item: KitItem } | { readonly refusals: Refusals } {
   const refusals = new Map<string, string>();
   const figures: Record<string, unknown> = {};
   for (const [key, figure] of figuresOf(kind)) {
@@ -51,7 +59,12 @@ export function itemFrom(form: ItemForm, { id, kind }: Pick<KitItem, 'id' | 'kin
   if (parsed.success && refusals.size === 0) return { item: parsed.data };
   for (const { path, message } of parsed.error?.issues ?? []) {
     const steps = path.map(String);
-    const where = steps[0] !== 'figures' ? steps.join('.') : steps[1] === 'definition' ? `circles.${steps.slice(2).join('.')}` : steps.slice(0, 2).join('.');
+    const where =
+      steps[0] !== 'figures'
+        ? steps.join('.')
+        : steps[1] === 'definition'
+          ? `circles.${steps.slice(2).join('.')}`
+          : steps.slice(0, 2).join('.');
     if (!refusals.has(where)) refusals.set(where, message);
   }
   return { refusals };

@@ -20,23 +20,43 @@ interface ChainProps {
 export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
   const [choosing, setChoosing] = useState<{ place: Place; index: number } | null>(null);
   const idsAt = (place: Place): readonly (string | null)[] =>
-    ({ back: [plan.backId], between: plan.betweenIds, camera: [plan.cameraId], board: [plan.boardId], lens: [plan.lensId], front: plan.frontIds })[place];
+    ({
+      back: [plan.backId],
+      between: plan.betweenIds,
+      camera: [plan.cameraId],
+      board: [plan.boardId],
+      lens: [plan.lensId],
+      front: plan.frontIds,
+    })[place];
   const row = (place: Place, id: string | null, index: number) => {
     const item = id === null ? undefined : items.get(id);
     const many = place === 'between' || place === 'front';
     return (
       <li key={`${place}${index}`} className="flex items-center gap-1 border-b border-hairline py-1" data-place={place}>
         <span className="w-24 shrink-0 text-xs leading-tight text-ink-soft">{PLACE_WORDS[place]}</span>
-        <button type="button" onClick={() => setChoosing({ place, index })} className={`min-w-0 grow rounded-sm px-1.5 py-1 text-left hover:bg-sunk ${item ? 'font-medium' : 'text-accent underline underline-offset-4'}`}>
+        <button
+          type="button"
+          onClick={() => setChoosing({ place, index })}
+          className={`min-w-0 grow rounded-sm px-1.5 py-1 text-left hover:bg-sunk ${item ? 'font-medium' : 'text-accent underline underline-offset-4'}`}
+        >
           {item?.name ?? 'choose …'}
         </button>
         {item && (
-          <button type="button" onClick={() => onOpen(item)} className="shrink-0 text-xs text-ink-soft underline underline-offset-4 hover:text-ink" aria-label={`Figures of ${item.name}`}>
+          <button
+            type="button"
+            onClick={() => onOpen(item)}
+            className="shrink-0 text-xs text-ink-soft underline underline-offset-4 hover:text-ink"
+            aria-label={`Figures of ${item.name}`}
+          >
             figures
           </button>
         )}
         {item && (
-          <IconButton label={`Take ${item.name} out`} onClick={() => onChange(placed(plan, place, null, index), `${item.name} taken out`)} className="size-7">
+          <IconButton
+            label={`Take ${item.name} out`}
+            onClick={() => onChange(placed(plan, place, null, index), `${item.name} taken out`)}
+            className="size-7"
+          >
             <X size={14} aria-hidden />
           </IconButton>
         )}
@@ -69,7 +89,11 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
               <ul>{ids.map((id, index) => row(place, id, index))}</ul>
               {many && (
                 <div className="border-b border-hairline py-1 pl-24">
-                  <button type="button" onClick={() => setChoosing({ place, index: ids.length })} className="inline-flex items-center gap-1 rounded-sm px-1.5 text-sm text-ink-soft hover:text-accent">
+                  <button
+                    type="button"
+                    onClick={() => setChoosing({ place, index: ids.length })}
+                    className="inline-flex items-center gap-1 rounded-sm px-1.5 text-sm text-ink-soft hover:text-accent"
+                  >
                     <Plus size={13} aria-hidden /> {PLACE_WORDS[place]}
                   </button>
                 </div>
@@ -80,7 +104,12 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
       </ul>
       {plan.kind === 'view' && (
         <label className="mt-2 flex items-center gap-1.5 text-sm">
-          <input type="checkbox" checked={plan.bag} onChange={(event) => onChange({ ...plan, bag: event.target.checked }, event.target.checked ? 'bag bellows' : 'long bellows')} className="accent-accent" />
+          <input
+            type="checkbox"
+            checked={plan.bag}
+            onChange={(event) => onChange({ ...plan, bag: event.target.checked }, event.target.checked ? 'bag bellows' : 'long bellows')}
+            className="accent-accent"
+          />
           with the bag bellows
         </label>
       )}

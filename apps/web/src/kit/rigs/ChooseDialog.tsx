@@ -24,7 +24,12 @@ const GROUPS: readonly { readonly state: Offer['state']; readonly words: string 
 export function ChooseDialog({ plan, kit, place, index, onChoose, onClose }: ChooseDialogProps) {
   const offers = useMemo(() => {
     const used = new Set([plan.backId, plan.cameraId, plan.boardId, plan.lensId, ...plan.betweenIds, ...plan.frontIds]);
-    return offersFor(plan, place, new Map(kit.items.filter(({ item, archived }) => !archived || used.has(item.id)).map(({ item }) => [item.id, item])), index);
+    return offersFor(
+      plan,
+      place,
+      new Map(kit.items.filter(({ item, archived }) => !archived || used.has(item.id)).map(({ item }) => [item.id, item])),
+      index,
+    );
   }, [plan, kit, place, index]);
   return (
     <Dialog open onClose={onClose} title={`Choose: ${PLACE_WORDS[place]}`} help="What fits the rest of the chain comes first.">
@@ -39,7 +44,11 @@ export function ChooseDialog({ plan, kit, place, index, onChoose, onClose }: Cho
               <ul>
                 {inside.map(({ item, reason }) => (
                   <li key={item.id}>
-                    <button type="button" onClick={() => onChoose(item.id)} className={`block w-full rounded-sm px-2 py-1.5 text-left hover:bg-sunk ${state === 'not' ? 'text-ink-soft' : ''}`}>
+                    <button
+                      type="button"
+                      onClick={() => onChoose(item.id)}
+                      className={`block w-full rounded-sm px-2 py-1.5 text-left hover:bg-sunk ${state === 'not' ? 'text-ink-soft' : ''}`}
+                    >
                       <span className="font-medium">{item.name}</span>
                       {reason !== '' && <span className="block text-sm text-ink-soft">{reason}</span>}
                     </button>

@@ -51,7 +51,12 @@ export function RigPage() {
       // What was made from a choice that was refused is not kept either.
       if (made !== refusals.current) return;
       const now = kitNow()?.rigs.find(({ rig: each }) => each.id === rigId);
-      const refused = now ? await change([{ op: 'putRig', rig: { ...now.rig, plan: next }, archived: now.archived, version: now.version }], `${now.rig.name}: ${said}`) : 'There is no such rig any more.';
+      const refused = now
+        ? await change(
+            [{ op: 'putRig', rig: { ...now.rig, plan: next }, archived: now.archived, version: now.version }],
+            `${now.rig.name}: ${said}`,
+          )
+        : 'There is no such rig any more.';
       if (refused !== null) {
         refusals.current++;
         tell(refused);
@@ -61,14 +66,21 @@ export function RigPage() {
     });
     return keeping.current;
   };
-  const rename = (name: string) => change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], `name “${name}”`);
+  const rename = (name: string) =>
+    change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], `name “${name}”`);
 
   return (
     <>
       <div className="mb-3 flex flex-wrap items-center gap-2">
         <div className="min-w-0 grow">
           {renaming ? (
-            <NameEditor label="Name of the rig" name={rig.name} onRename={rename} onDone={() => setRenaming(false)} className="max-w-xl text-xl font-semibold" />
+            <NameEditor
+              label="Name of the rig"
+              name={rig.name}
+              onRename={rename}
+              onDone={() => setRenaming(false)}
+              className="max-w-xl text-xl font-semibold"
+            />
           ) : (
             <h2 className="text-xl font-semibold">
               <button type="button" title="Rename" onClick={() => setRenaming(true)} className="rounded-sm px-1 text-left hover:bg-sunk">
@@ -90,17 +102,32 @@ export function RigPage() {
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
         <section aria-label="Chain">
-          <Chain plan={plan} kit={kit} items={items} onChange={(next, said) => void keep(next, said)} onOpen={(item) => setOpen({ item })} />
+          <Chain
+            plan={plan}
+            kit={kit}
+            items={items}
+            onChange={(next, said) => void keep(next, said)}
+            onOpen={(item) => setOpen({ item })}
+          />
         </section>
         <div className="min-w-0">
           {facts.parts ? (
             <Built key={rig.id} facts={facts} plan={plan} onKeep={keep} onOpen={setOpen} />
           ) : (
-            <p className="rounded-md border border-dashed border-rule p-4 text-ink-soft">Unfinished. Choose {facts.open.map((place) => PLACE_WORDS[place]).join(', ')}; then Gangway says what the rig can do.</p>
+            <p className="rounded-md border border-dashed border-rule p-4 text-ink-soft">
+              Unfinished. Choose {facts.open.map((place) => PLACE_WORDS[place]).join(', ')}; then Gangway says what the rig can do.
+            </p>
           )}
         </div>
       </div>
-      {open && <ItemDialog item={open.item} {...(open.ask !== undefined && { ask: open.ask })} onClose={() => setOpen(null)} onSaved={() => setOpen(null)} />}
+      {open && (
+        <ItemDialog
+          item={open.item}
+          {...(open.ask !== undefined && { ask: open.ask })}
+          onClose={() => setOpen(null)}
+          onSaved={() => setOpen(null)}
+        />
+      )}
     </>
   );
 }

@@ -28,11 +28,17 @@ export function RigsPage() {
   };
   const add = async () => {
     const id = crypto.randomUUID();
-    if (await put(null, { id, name: freeName(kit.rigs.map(({ rig }) => rig.name)), plan: EMPTY_PLAN }, false, 'new rig')) await navigate(`/kit/rigs/${id}`);
+    if (await put(null, { id, name: freeName(kit.rigs.map(({ rig }) => rig.name)), plan: EMPTY_PLAN }, false, 'new rig'))
+      await navigate(`/kit/rigs/${id}`);
   };
   const remove = async (row: RigRow) => {
     const refused = await change([{ op: 'removeRig', id: row.rig.id, version: row.version }], `rig ${row.rig.name} deleted`);
-    tell(refused ?? (row.used.stands > 0 ? `Stands use “${row.rig.name}”: it is put away instead.` : `“${row.rig.name}” is deleted; undo brings it back.`));
+    tell(
+      refused ??
+        (row.used.stands > 0
+          ? `Stands use “${row.rig.name}”: it is put away instead.`
+          : `“${row.rig.name}” is deleted; undo brings it back.`),
+    );
   };
 
   return (
@@ -40,7 +46,9 @@ export function RigsPage() {
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <div className="grow">
           <h2 className="text-xl font-semibold">Rigs</h2>
-          <p className="text-sm text-ink-soft">Open a rig to see what it can do, or build a new one along the chain from the back to the filter.</p>
+          <p className="text-sm text-ink-soft">
+            Open a rig to see what it can do, or build a new one along the chain from the back to the filter.
+          </p>
         </div>
         <label className="flex items-center gap-1.5 text-sm text-ink-soft">
           <input type="checkbox" checked={away} onChange={(event) => setAway(event.target.checked)} className="accent-accent" />
@@ -50,7 +58,9 @@ export function RigsPage() {
           <Plus size={15} aria-hidden /> New rig
         </Button>
       </div>
-      {rigs.length === 0 && <p className="text-ink-soft">No rigs yet. A rig is the chain that stands on the tripod: back, adapter, lens, board, filter.</p>}
+      {rigs.length === 0 && (
+        <p className="text-ink-soft">No rigs yet. A rig is the chain that stands on the tripod: back, adapter, lens, board, filter.</p>
+      )}
       <ul className="divide-y divide-hairline border-y border-hairline">
         {rigs.map((row) => {
           const { rig, archived, used } = row;
@@ -65,17 +75,35 @@ export function RigsPage() {
                 </Link>
                 {archived && <span className="ml-2 text-xs text-ink-soft">put away</span>}
                 <p className="text-sm text-ink-soft">
-                  {facts.parts ? partsInOrder(facts.parts).map(({ name }) => name).join(' · ') : `${RIG_KINDS[rig.plan.kind]}, unfinished: choose ${facts.open.map((place) => PLACE_WORDS[place]).join(', ')}.`}
+                  {facts.parts
+                    ? partsInOrder(facts.parts)
+                        .map(({ name }) => name)
+                        .join(' · ')
+                    : `${RIG_KINDS[rig.plan.kind]}, unfinished: choose ${facts.open.map((place) => PLACE_WORDS[place]).join(', ')}.`}
                 </p>
                 {said && said.state !== 'holds' && <p className="text-sm">{said.sentence}</p>}
               </div>
-              <span className="shrink-0 text-xs text-ink-soft">{used.stands > 0 && `${used.stands} ${used.stands === 1 ? 'stand' : 'stands'}`}</span>
+              <span className="shrink-0 text-xs text-ink-soft">
+                {used.stands > 0 && `${used.stands} ${used.stands === 1 ? 'stand' : 'stands'}`}
+              </span>
               <span className="relative z-10">
                 <ActionMenu
                   label={`More for ${rig.name}`}
                   actions={[
-                    { label: 'Duplicate', onSelect: () => void put(null, { ...rig, id: crypto.randomUUID(), name: `${rig.name} (copy)`.slice(0, 120) }, false, `copy of ${rig.name}`) },
-                    { label: archived ? 'Bring out' : 'Put away', onSelect: () => void put(row, rig, !archived, `${rig.name} ${archived ? 'brought out' : 'put away'}`) },
+                    {
+                      label: 'Duplicate',
+                      onSelect: () =>
+                        void put(
+                          null,
+                          { ...rig, id: crypto.randomUUID(), name: `${rig.name} (copy)`.slice(0, 120) },
+                          false,
+                          `copy of ${rig.name}`,
+                        ),
+                    },
+                    {
+                      label: archived ? 'Bring out' : 'Put away',
+                      onSelect: () => void put(row, rig, !archived, `${rig.name} ${archived ? 'brought out' : 'put away'}`),
+                    },
                     { label: 'Delete', onSelect: () => void remove(row) },
                   ]}
                 />

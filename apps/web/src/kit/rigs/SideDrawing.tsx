@@ -74,7 +74,13 @@ function Part({ block, x, y, scale }: Axes & { readonly block: Block; readonly s
     case 'board':
       // A recessed or raised board is a cup: open where the light goes in.
       return (
-        <path d={`M${box.x} ${y(halfMm)} H${box.x + box.width} V${y(halfMm - 6)} M${box.x} ${y(-halfMm)} H${box.x + box.width} V${y(6 - halfMm)} M${box.x} ${y(halfMm)} V${y(halfMm - 6)} M${box.x} ${y(-halfMm)} V${y(6 - halfMm)}`} fill="none" stroke="currentColor" strokeWidth="1.4" strokeDasharray={dash}>
+        <path
+          d={`M${box.x} ${y(halfMm)} H${box.x + box.width} V${y(halfMm - 6)} M${box.x} ${y(-halfMm)} H${box.x + box.width} V${y(6 - halfMm)} M${box.x} ${y(halfMm)} V${y(halfMm - 6)} M${box.x} ${y(-halfMm)} V${y(6 - halfMm)}`}
+          fill="none"
+          stroke="currentColor"
+          strokeWidth="1.4"
+          strokeDasharray={dash}
+        >
           {title}
         </path>
       );
@@ -90,7 +96,11 @@ function Part({ block, x, y, scale }: Axes & { readonly block: Block; readonly s
           <rect {...box} rx="3" fill="var(--accent-wash)" stroke="var(--accent)" strokeWidth="1.4">
             {title}
           </rect>
-          <path d={`M${box.x + box.width * 0.42} ${box.y + 4} q${-Math.min(7, box.width / 5)} ${box.height / 2 - 4} 0 ${box.height - 8} M${box.x + box.width * 0.58} ${box.y + 4} q${Math.min(7, box.width / 5)} ${box.height / 2 - 4} 0 ${box.height - 8}`} fill="none" stroke="var(--accent)" />
+          <path
+            d={`M${box.x + box.width * 0.42} ${box.y + 4} q${-Math.min(7, box.width / 5)} ${box.height / 2 - 4} 0 ${box.height - 8} M${box.x + box.width * 0.58} ${box.y + 4} q${Math.min(7, box.width / 5)} ${box.height / 2 - 4} 0 ${box.height - 8}`}
+            fill="none"
+            stroke="var(--accent)"
+          />
         </g>
       );
     case 'body':
@@ -113,7 +123,8 @@ function Part({ block, x, y, scale }: Axes & { readonly block: Block; readonly s
 function folds({ x, y, width, height }: { x: number; y: number; width: number; height: number }): string {
   const n = Math.max(2, Math.round(width / 9));
   const step = width / n;
-  const row = (from: number, depth: number) => Array.from({ length: n }, (_, i) => `L${x + (i + 0.5) * step} ${from + depth} L${x + (i + 1) * step} ${from}`).join(' ');
+  const row = (from: number, depth: number) =>
+    Array.from({ length: n }, (_, i) => `L${x + (i + 0.5) * step} ${from + depth} L${x + (i + 1) * step} ${from}`).join(' ');
   return `M${x} ${y} ${row(y, 7)} M${x} ${y + height} ${row(y + height, -7)}`;
 }
 
@@ -142,7 +153,17 @@ function Travel({ travel, x, y }: { readonly travel: NonNullable<SideView['trave
 }
 
 /** Flanges and standards with their distances from the sensor, staggered so that no two figures overlap. */
-function Planes({ side, x, bottom, width }: { readonly side: SideView; readonly x: Axes['x']; readonly bottom: number; readonly width: number }) {
+function Planes({
+  side,
+  x,
+  bottom,
+  width,
+}: {
+  readonly side: SideView;
+  readonly x: Axes['x'];
+  readonly bottom: number;
+  readonly width: number;
+}) {
   // A word stays on the sheet even where its line is near an edge.
   const words = side.planes.map(({ name, atMm }) => {
     const text = `${name} ${fixed(atMm, 1)}`;

@@ -23,7 +23,12 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
               <ul className="mt-1 grid gap-0.5 text-sm">
                 {asks.map((ask) => (
                   <li key={`${ask.itemId}${ask.figure}`}>
-                    <button type="button" onClick={() => onAsk(ask)} title={ask.how} className="text-left font-medium text-accent underline underline-offset-4">
+                    <button
+                      type="button"
+                      onClick={() => onAsk(ask)}
+                      title={ask.how}
+                      className="text-left font-medium text-accent underline underline-offset-4"
+                    >
                       {ask.label} of {ask.itemName}
                     </button>
                     {ask.how !== '' && <span className="block text-xs text-ink-soft">{ask.how}</span>}

@@ -31,7 +31,9 @@ export function useCures(plan: RigPlan, kit: Kit, facts: RigFacts): ReadonlyMap<
     const items = new Map(kit.items.map(({ item }) => [item.id, item]));
     const used = new Set([plan.backId, plan.cameraId, plan.boardId, plan.lensId, ...plan.betweenIds, ...plan.frontIds]);
     for (const { item, archived } of kit.items) if (archived && !used.has(item.id)) items.delete(item.id);
-    return new Map(facts.verdicts.filter(({ state }) => state === 'fails' || state === 'tight').map(({ kind }) => [kind, curesFor(kind, plan, items)]));
+    return new Map(
+      facts.verdicts.filter(({ state }) => state === 'fails' || state === 'tight').map(({ kind }) => [kind, curesFor(kind, plan, items)]),
+    );
   }, [plan, kit, facts]);
 }
 

@@ -21,7 +21,13 @@ addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
     return;
   }
   const begun = performance.now();
-  exposed(new OffscreenCanvas(16, 16), take, options, (share) => say({ type: 'share', share }), () => !stopped).then(
+  exposed(
+    new OffscreenCanvas(16, 16),
+    take,
+    options,
+    (share) => say({ type: 'share', share }),
+    () => !stopped,
+  ).then(
     (frame) => {
       if (!frame) say({ type: 'stopped' });
       else {

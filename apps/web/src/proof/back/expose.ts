@@ -1,4 +1,24 @@
-import { AddEquation, BufferAttribute, BufferGeometry, Camera, Color, CustomBlending, DoubleSide, FloatType, GLSL3, HalfFloatType, Matrix4, Mesh, NearestFilter, OneFactor, PlaneGeometry, RawShaderMaterial, Scene, WebGLRenderer, WebGLRenderTarget } from 'three';
+import {
+  AddEquation,
+  BufferAttribute,
+  BufferGeometry,
+  Camera,
+  Color,
+  CustomBlending,
+  DoubleSide,
+  FloatType,
+  GLSL3,
+  HalfFloatType,
+  Matrix4,
+  Mesh,
+  NearestFilter,
+  OneFactor,
+  PlaneGeometry,
+  RawShaderMaterial,
+  Scene,
+  WebGLRenderer,
+  WebGLRenderTarget,
+} from 'three';
 import { developedTile, type Sensor } from '@gangway/core/capture/develop';
 import { numbersFrom, type BackOptions, type Take } from '@gangway/core/capture/takes';
 import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
@@ -66,18 +86,35 @@ export interface Exposed {
  * `null` when `wanted` says that nobody waits any more. Throws without WebGL 2
  * that can average in floating point, or for a stand without a subject.
  */
-export async function exposed(canvas: OffscreenCanvas, take: Take, options: BackOptions, onShare: (share: number) => void, wanted: () => boolean): Promise<Exposed | null> {
+export async function exposed(
+  canvas: OffscreenCanvas,
+  take: Take,
+  options: BackOptions,
+  onShare: (share: number) => void,
+  wanted: () => boolean,
+): Promise<Exposed | null> {
   const view = finderView(take.settings);
   if (!view) throw new Error('There is nothing in front of this stand: say what stands there, in the step Stand.');
   const { columns, rows } = take;
   const renderer = new WebGLRenderer({ canvas, antialias: false });
   renderer.autoClear = false;
   renderer.outputColorSpace = 'srgb-linear';
-  if (!renderer.extensions.has('EXT_color_buffer_float') || !renderer.extensions.has('EXT_float_blend')) throw new Error('This browser cannot average pictures in floating point, which the simulated back needs.');
+  if (!renderer.extensions.has('EXT_color_buffer_float') || !renderer.extensions.has('EXT_float_blend'))
+    throw new Error('This browser cannot average pictures in floating point, which the simulated back needs.');
   // With many points of the aperture each picture is moved by a part of a pixel as well, which smooths edges; with few they are smoothed in each.
   const many = options.samples >= MANY;
-  const one = new WebGLRenderTarget(TILE, TILE, { samples: many ? 0 : 4, type: HalfFloatType, minFilter: NearestFilter, magFilter: NearestFilter });
-  const mean = new WebGLRenderTarget(TILE, TILE, { type: FloatType, minFilter: NearestFilter, magFilter: NearestFilter, depthBuffer: false });
+  const one = new WebGLRenderTarget(TILE, TILE, {
+    samples: many ? 0 : 4,
+    type: HalfFloatType,
+    minFilter: NearestFilter,
+    magFilter: NearestFilter,
+  });
+  const mean = new WebGLRenderTarget(TILE, TILE, {
+    type: FloatType,
+    minFilter: NearestFilter,
+    magFilter: NearestFilter,
+    depthBuffer: false,
+  });
   const { right, up } = view.from.axes;
   const moved = (i: 0 | 1 | 2): number => view.from.at[i] + (right[i] * take.movedMm.right + up[i] * take.movedMm.up) / 1000;
   const world = worldOf(view.subject, { ...view.from, at: [moved(0), moved(1), moved(2)] });
@@ -96,13 +133,34 @@ export async function exposed(canvas: OffscreenCanvas, take: Take, options: Back
   const pitchMm = view.frame.widthMm / columns;
   // A grain of about five pixels where the subject stands.
   const grain = (5 * pitchMm * (take.settings.scene?.distanceM ?? 1)) / imageMm;
-  const surface = new RawShaderMaterial({ vertexShader: WORLD, fragmentShader: SURFACE, uniforms: { grain: { value: grain } }, glslVersion: GLSL3, side: DoubleSide });
-  const geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(positions), 3)).setAttribute('light', new BufferAttribute(new Float32Array(colours), 3)).setAttribute('place', new BufferAttribute(new Float32Array(places), 3));
+  const surface = new RawShaderMaterial({
+    vertexShader: WORLD,
+    fragmentShader: SURFACE,
+    uniforms: { grain: { value: grain } },
+    glslVersion: GLSL3,
+    side: DoubleSide,
+  });
+  const geometry = new BufferGeometry()
+    .setAttribute('position', new BufferAttribute(new Float32Array(positions), 3))
+    .setAttribute('light', new BufferAttribute(new Float32Array(colours), 3))
+    .setAttribute('place', new BufferAttribute(new Float32Array(places), 3));
   const mesh = new Mesh(geometry, surface);
   mesh.frustumCulled = false;
   const scene = new Scene();
   scene.add(mesh);
-  const adding = new RawShaderMaterial({ vertexShader: FULL, fragmentShader: ADD, uniforms: { one: { value: one.texture }, share: { value: 1 / options.samples } }, glslVersion: GLSL3, depthTest: false, depthWrite: false, transparent: true, blending: CustomBlending, blendSrc: OneFactor, blendDst: OneFactor, blendEquation: AddEquation });
+  const adding = new RawShaderMaterial({
+    vertexShader: FULL,
+    fragmentShader: ADD,
+    uniforms: { one: { value: one.texture }, share: { value: 1 / options.samples } },
+    glslVersion: GLSL3,
+    depthTest: false,
+    depthWrite: false,
+    transparent: true,
+    blending: CustomBlending,
+    blendSrc: OneFactor,
+    blendDst: OneFactor,
+    blendEquation: AddEquation,
+  });
   const full = new Mesh(new PlaneGeometry(2, 2), adding);
   full.frustumCulled = false;
   const adder = new Scene();
@@ -112,9 +170,21 @@ export async function exposed(canvas: OffscreenCanvas, take: Take, options: Back
   camera.matrixWorldAutoUpdate = false;
   try {
     const points = aperturePoints(view.openingMm, options.samples);
-    const matrices = points.map((point) => new Matrix4().fromArray(Array.from(finderMatrix({ ...view.camera, focalMm }, options.samples === 1 ? [0, 0] : point))));
+    const matrices = points.map((point) =>
+      new Matrix4().fromArray(Array.from(finderMatrix({ ...view.camera, focalMm }, options.samples === 1 ? [0, 0] : point))),
+    );
     const random = options.noise ? numbersFrom(options.seed * 1000 + take.number + 131 * (take.bracket ?? 0)) : null;
-    const sensor: Sensor = { bits: options.bits, gain: take.gain, leftMm: view.camera.movements.shiftMm - view.frame.widthMm / 2, topMm: view.camera.movements.riseMm + view.frame.heightMm / 2, pitchMm, imageMm, axis: view.axis, lightAngle: view.lightAngle, random };
+    const sensor: Sensor = {
+      bits: options.bits,
+      gain: take.gain,
+      leftMm: view.camera.movements.shiftMm - view.frame.widthMm / 2,
+      topMm: view.camera.movements.riseMm + view.frame.heightMm / 2,
+      pitchMm,
+      imageMm,
+      axis: view.axis,
+      lightAngle: view.lightAngle,
+      random,
+    };
     const samples = options.bits === 8 ? new Uint8Array(3 * columns * rows) : new Uint16Array(3 * columns * rows);
     const light = new Float32Array(4 * TILE * TILE);
     const [nx, ny] = [Math.ceil(columns / TILE), Math.ceil(rows / TILE)];
@@ -124,7 +194,24 @@ export async function exposed(canvas: OffscreenCanvas, take: Take, options: Back
       // The part of the frame that this tile is, −1 to 1 across and up, made the whole of the target.
       const [x0, x1] = [(2 * left) / columns - 1, (2 * (left + TILE)) / columns - 1];
       const [y1, y0] = [1 - (2 * top) / rows, 1 - (2 * (top + TILE)) / rows];
-      const crop = new Matrix4().set(2 / (x1 - x0), 0, 0, -(x1 + x0) / (x1 - x0), 0, 2 / (y1 - y0), 0, -(y1 + y0) / (y1 - y0), 0, 0, 1, 0, 0, 0, 0, 1);
+      const crop = new Matrix4().set(
+        2 / (x1 - x0),
+        0,
+        0,
+        -(x1 + x0) / (x1 - x0),
+        0,
+        2 / (y1 - y0),
+        0,
+        -(y1 + y0) / (y1 - y0),
+        0,
+        0,
+        1,
+        0,
+        0,
+        0,
+        0,
+        1,
+      );
       renderer.setRenderTarget(mean);
       renderer.setClearColor(0x000000, 0);
       renderer.clear(true, false, false);

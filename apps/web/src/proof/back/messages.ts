@@ -2,7 +2,9 @@ import type { BackOptions } from '@gangway/core/capture/takes';
 import type { StandSettings } from '@gangway/core/stand/settings';
 
 /** What the simulated back is told. */
-export type ToBack = { readonly type: 'expose'; readonly settings: StandSettings; readonly options: BackOptions; readonly index: number } | { readonly type: 'stop' };
+export type ToBack =
+  | { readonly type: 'expose'; readonly settings: StandSettings; readonly options: BackOptions; readonly index: number }
+  | { readonly type: 'stop' };
 
 /** What it says. */
 export type FromBack =

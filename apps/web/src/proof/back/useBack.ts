@@ -17,7 +17,13 @@ export interface Back {
   /** How the last frame went: megapixels times aperture points a second. */
   readonly rate: number | null;
   /** Exposes from a frame on; `onExposed` hears of each that came in, from 0, and when it was exposed. */
-  readonly shoot: (setId: string, settings: StandSettings, options: BackOptions, from?: number, onExposed?: (index: number, at: Date) => void) => Promise<boolean>;
+  readonly shoot: (
+    setId: string,
+    settings: StandSettings,
+    options: BackOptions,
+    from?: number,
+    onExposed?: (index: number, at: Date) => void,
+  ) => Promise<boolean>;
   readonly cancel: () => void;
   readonly unplug: () => void;
   readonly plugIn: () => void;
@@ -28,7 +34,14 @@ export function useBack(onDelivered: () => void): Back {
   const worker = useRef<Worker | null>(null);
   const stop = useRef<{ why: 'cancelled' | 'unplugged'; abort: AbortController } | null>(null);
   const running = useRef<AbortController | null>(null);
-  const [now, setNow] = useState<Omit<Back, 'shoot' | 'cancel' | 'unplug' | 'plugIn'>>({ state: 'ready', done: 0, of: 0, share: 0, trouble: null, rate: null });
+  const [now, setNow] = useState<Omit<Back, 'shoot' | 'cancel' | 'unplug' | 'plugIn'>>({
+    state: 'ready',
+    done: 0,
+    of: 0,
+    share: 0,
+    trouble: null,
+    rate: null,
+  });
   const delivered = useRef(onDelivered);
   useEffect(() => {
     delivered.current = onDelivered;
@@ -42,50 +55,71 @@ export function useBack(onDelivered: () => void): Back {
     [],
   );
 
-  const expose = useCallback((settings: StandSettings, options: BackOptions, index: number, signal: AbortSignal): Promise<Extract<FromBack, { type: 'exposed' }>> => {
-    worker.current ??= new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module' });
-    const device = worker.current;
-    return new Promise((done, failed) => {
-      const end = () => {
-        device.removeEventListener('message', onMessage);
-        device.removeEventListener('error', onError);
-        signal.removeEventListener('abort', onAbort);
-      };
-      const onAbort = () => {
-        // A pulled plug does not wait for the frame to end.
-        end();
-        device.terminate();
-        worker.current = null;
-        failed(new Error('stopped'));
-      };
-      const onError = (event: ErrorEvent) => {
-        end();
-        failed(new Error(event.message));
-      };
-      const onMessage = ({ data }: MessageEvent<FromBack>) => {
-        if (data.type === 'share') {
-          setNow((before) => ({ ...before, share: data.share * 0.9 }));
-          return;
-        }
-        end();
-        if (data.type === 'exposed') done(data);
-        else failed(new Error(data.type === 'failed' ? data.words : 'stopped'));
-      };
-      device.addEventListener('message', onMessage);
-      device.addEventListener('error', onError);
-      signal.addEventListener('abort', onAbort);
-      device.postMessage({ type: 'expose', settings, options, index } satisfies ToBack);
-    });
-  }, []);
+  const expose = useCallback(
+    (
+      settings: StandSettings,
+      options: BackOptions,
+      index: number,
+      signal: AbortSignal,
+    ): Promise<Extract<FromBack, { type: 'exposed' }>> => {
+      worker.current ??= new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module' });
+      const device = worker.current;
+      return new Promise((done, failed) => {
+        const end = () => {
+          device.removeEventListener('message', onMessage);
+          device.removeEventListener('error', onError);
+          signal.removeEventListener('abort', onAbort);
+        };
+        const onAbort = () => {
+          // A pulled plug does not wait for the frame to end.
+          end();
+          device.terminate();
+          worker.current = null;
+          failed(new Error('stopped'));
+        };
+        const onError = (event: ErrorEvent) => {
+          end();
+          failed(new Error(event.message));
+        };
+        const onMessage = ({ data }: MessageEvent<FromBack>) => {
+          if (data.type === 'share') {
+            setNow((before) => ({ ...before, share: data.share * 0.9 }));
+            return;
+          }
+          end();
+          if (data.type === 'exposed') done(data);
+          else failed(new Error(data.type === 'failed' ? data.words : 'stopped'));
+        };
+        device.addEventListener('message', onMessage);
+        device.addEventListener('error', onError);
+        signal.addEventListener('abort', onAbort);
+        device.postMessage({ type: 'expose', settings, options, index } satisfies ToBack);
+      });
+    },
+    [],
+  );
 
   const shoot = useCallback(
-    async (setId: string, settings: StandSettings, options: BackOptions, from = 0, onExposed?: (index: number, at: Date) => void): Promise<boolean> => {
+    async (
+      setId: string,
+      settings: StandSettings,
+      options: BackOptions,
+      from = 0,
+      onExposed?: (index: number, at: Date) => void,
+    ): Promise<boolean> => {
       const takes = takesFor(settings, options);
       const abort = new AbortController();
       running.current = abort;
       stop.current = null;
       const begun = Date.now();
-      setNow((before) => ({ ...before, state: 'exposing', done: from, of: takes.length, share: 0, trouble: takes.length === 0 ? 'The back of this stand counts no pixels: film cannot be simulated here.' : null }));
+      setNow((before) => ({
+        ...before,
+        state: 'exposing',
+        done: from,
+        of: takes.length,
+        share: 0,
+        trouble: takes.length === 0 ? 'The back of this stand counts no pixels: film cannot be simulated here.' : null,
+      }));
       try {
         for (let i = from; i < takes.length; i++) {
           const take = takes[i];
@@ -95,10 +129,23 @@ export function useBack(onDelivered: () => void): Back {
           const rate = (frame.columns * frame.rows * options.samples) / 1e6 / (frame.ms / 1000);
           setNow((before) => ({ ...before, state: 'delivering', share: 0.92, rate }));
           const takenAt = new Date(begun + take.atS * 1000);
-          const query = new URLSearchParams({ number: String(take.number), width: String(frame.columns), height: String(frame.rows), bits: String(options.bits), format: options.format, takenAt: takenAt.toISOString(), exposureS: String(take.exposureS) });
+          const query = new URLSearchParams({
+            number: String(take.number),
+            width: String(frame.columns),
+            height: String(frame.rows),
+            bits: String(options.bits),
+            format: options.format,
+            takenAt: takenAt.toISOString(),
+            exposureS: String(take.exposureS),
+          });
           if (take.writes.fNumber !== null) query.set('fNumber', String(take.writes.fNumber));
           if (take.writes.focalMm !== null) query.set('focalMm', String(take.writes.focalMm));
-          const answer = await fetch(`/api/frame-sets/${setId}/exposures?${query.toString()}`, { method: 'POST', body: frame.samples, headers: { 'Content-Type': 'application/octet-stream' }, signal: abort.signal });
+          const answer = await fetch(`/api/frame-sets/${setId}/exposures?${query.toString()}`, {
+            method: 'POST',
+            body: frame.samples,
+            headers: { 'Content-Type': 'application/octet-stream' },
+            signal: abort.signal,
+          });
           if (!answer.ok) throw new Error(await wordsOf(answer));
           delivered.current();
           onExposed?.(i, takenAt);
@@ -111,7 +158,14 @@ export function useBack(onDelivered: () => void): Back {
           ...before,
           state: why === 'unplugged' ? 'unplugged' : 'ready',
           share: 0,
-          trouble: why === 'unplugged' ? `Unplugged in the middle: ${before.done} of ${before.of} frames came in. Plug it in and go on from there.` : why === 'cancelled' ? `Cancelled: ${before.done} of ${before.of} frames came in.` : error instanceof Error ? error.message : String(error),
+          trouble:
+            why === 'unplugged'
+              ? `Unplugged in the middle: ${before.done} of ${before.of} frames came in. Plug it in and go on from there.`
+              : why === 'cancelled'
+                ? `Cancelled: ${before.done} of ${before.of} frames came in.`
+                : error instanceof Error
+                  ? error.message
+                  : String(error),
         }));
         return false;
       } finally {

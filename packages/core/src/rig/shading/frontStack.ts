@@ -43,7 +43,10 @@ export interface FrontStack {
 }
 
 export function frontStack(parts: RigParts): Known<FrontStack> {
-  const all = both(both(rimsOf(parts.front), need(parts.lens, 'pupilDepthMm', 'focalMm')), need(parts.lens, 'widestFNumber', 'smallestFNumber'));
+  const all = both(
+    both(rimsOf(parts.front), need(parts.lens, 'pupilDepthMm', 'focalMm')),
+    need(parts.lens, 'widestFNumber', 'smallestFNumber'),
+  );
   if (!all.known) return all;
   const [[rims, { pupilDepthMm, focalMm }], { widestFNumber, smallestFNumber }] = all.value;
   return known({ rims, focalMm, pupilDepthMm, widestFNumber, smallestFNumber });
@@ -90,7 +93,9 @@ export function clearingThread(parts: RigParts, stack: FrontStack, fieldDeg: num
   const heights = stack.rims.at(-1)?.heightMm ?? 0;
   const hasRing = parts.front.some(({ kind }) => kind === 'ring');
   const widths = parts.front.flatMap((part) =>
-    part.kind === 'filter' && part.figures.threadMm !== null && part.figures.clearMm !== null ? [part.figures.threadMm - part.figures.clearMm] : [],
+    part.kind === 'filter' && part.figures.threadMm !== null && part.figures.clearMm !== null
+      ? [part.figures.threadMm - part.figures.clearMm]
+      : [],
   );
   const rim = widths.length > 0 ? Math.max(...widths) : RIM_WIDTH_MM;
   const heightMm = heights + (hasRing ? 0 : STEP_RING_MM);

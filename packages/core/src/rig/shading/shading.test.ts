@@ -4,9 +4,19 @@ import { farthestCorner, fieldOf } from './farCorner';
 import { clearingThread, frontStack, rimsOf, stackLimit, stackShade, STANDARD_THREADS_MM } from './frontStack';
 import { throatShade, throatVerdict } from './throat';
 
-const filter = (threadMm: number, clearMm: number, heightMm = 6) => itemOf('filter', `f${threadMm}`, `${threadMm} mm filter`, { threadMm, clearMm, heightMm });
+const filter = (threadMm: number, clearMm: number, heightMm = 6) =>
+  itemOf('filter', `f${threadMm}`, `${threadMm} mm filter`, { threadMm, clearMm, heightMm });
 const ring = (threadMm: number, frontThreadMm: number) => itemOf('ring', 'ring', 'ring', { threadMm, frontThreadMm, heightMm: 3 });
-const shiftWide = lens({ focalMm: 24, widestFNumber: 3.5, smallestFNumber: 22, lightMm: 67, pupilDepthMm: 20, filterThreadMm: 77, slides: 'rotating', travelMm: 12 });
+const shiftWide = lens({
+  focalMm: 24,
+  widestFNumber: 3.5,
+  smallestFNumber: 22,
+  lightMm: 67,
+  pupilDepthMm: 20,
+  filterThreadMm: 77,
+  slides: 'rotating',
+  travelMm: 12,
+});
 
 /** The share of the rays toward one corner of the picture that passes every rim, by counting them. */
 function passing(rims: readonly { clearMm: number; heightMm: number }[], depthMm: number, openingMm: number, fieldDeg: number): number {
@@ -83,10 +93,21 @@ describe('what is screwed on in front', () => {
 describe('the throat', () => {
   test('agrees with rays traced from the exit pupil to the corner', () => {
     const pupil = { distanceMm: 60, radiusMm: 12 };
-    for (const [clearMm, side] of [[30, 'back'], [36, 'back'], [42, 'lens'], [42, 'back'], [50, 'lens'], [50, 'back'], [60, 'lens']] as const) {
+    for (const [clearMm, side] of [
+      [30, 'back'],
+      [36, 'back'],
+      [42, 'lens'],
+      [42, 'back'],
+      [50, 'lens'],
+      [50, 'back'],
+      [60, 'lens'],
+    ] as const) {
       for (const shift of [0, 6, 12, 18]) {
         const axis = [-shift, 0] as const;
-        for (const corner of [[18, 12], [-18, 12]] as const) {
+        for (const corner of [
+          [18, 12],
+          [-18, 12],
+        ] as const) {
           let all = 0;
           let through = 0;
           for (let i = -50; i <= 50; i++) {
@@ -123,7 +144,8 @@ describe('the throat', () => {
 
   test('an adapter with a narrow opening is named, one whose opening is not known leaves it open', () => {
     const far = lens({ focalMm: 80, registerMm: 70, mount: 'long', lightMm: 90 });
-    const tube = (throatMm: number | null) => mounted({ lens: far, between: [adapter({ lensRegisterMm: 70, throatMm, slides: 'rotating', travelMm: 10 }, 'tube')] });
+    const tube = (throatMm: number | null) =>
+      mounted({ lens: far, between: [adapter({ lensRegisterMm: 70, throatMm, slides: 'rotating', travelMm: 10 }, 'tube')] });
     expect(throatVerdict(tube(20))).toMatchObject({ known: true, value: { name: 'the opening of tube' } });
     expect(throatVerdict(tube(null))).toMatchObject({ known: false, asks: [{ itemName: 'tube', figure: 'throatMm' }] });
   });

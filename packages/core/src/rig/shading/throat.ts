@@ -52,7 +52,11 @@ export interface ThroatVerdict {
 }
 
 /** The throat of the body and the openings of the adapters before it; an adapter that shifts carries its opening with the lens, and so does what stands before it. */
-function throatsOf(parts: RigParts, throatMm: number, registerMm: number): { readonly throats: readonly Throat[]; readonly asks: readonly Ask[] } {
+function throatsOf(
+  parts: RigParts,
+  throatMm: number,
+  registerMm: number,
+): { readonly throats: readonly Throat[]; readonly asks: readonly Ask[] } {
   const throats: Throat[] = [{ name: `the throat of ${parts.back.name}`, clearMm: throatMm, beforeSensorMm: registerMm, with: 'back' }];
   const asks: Ask[] = [];
   let at = registerMm;
@@ -64,7 +68,13 @@ function throatsOf(parts: RigParts, throatMm: number, registerMm: number): { rea
     else asks.push(...thick.asks);
     if (part.figures.slides !== 'none') shifted = true;
     if (part.figures.throatMm === null) asks.push(ask(part, 'throatMm'));
-    else throats.push({ name: `the opening of ${part.name}`, clearMm: part.figures.throatMm, beforeSensorMm: at, with: shifted ? 'lens' : 'back' });
+    else
+      throats.push({
+        name: `the opening of ${part.name}`,
+        clearMm: part.figures.throatMm,
+        beforeSensorMm: at,
+        with: shifted ? 'lens' : 'back',
+      });
   }
   return { throats, asks };
 }
@@ -94,7 +104,12 @@ export function throatVerdict(parts: RigParts): Known<ThroatVerdict> | null {
         const [ux, uy] = [Math.cos((2 * Math.PI * i) / DIRECTIONS), Math.sin((2 * Math.PI * i) / DIRECTIONS)];
         const circle = lightMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, lightMm, ux, uy) ?? 0);
         const mm = Math.min(most, circle, travelLimitMm(mechanism, (360 * i) / DIRECTIONS) ?? 0);
-        for (const [sx, sy] of [[1, 1], [1, -1], [-1, 1], [-1, -1]] as const) {
+        for (const [sx, sy] of [
+          [1, 1],
+          [1, -1],
+          [-1, 1],
+          [-1, -1],
+        ] as const) {
           for (const throat of throats) {
             const shade = throatShade(throat, [(sx * widthMm) / 2, (sy * heightMm) / 2], [-ux * mm, -uy * mm], pupil);
             if (WORST.indexOf(shade) < WORST.indexOf(worst.shade)) worst = { shade, name: throat.name };

@@ -11,23 +11,48 @@ import { notKnown, verdict, type Verdict } from './verdict';
 export function circleVerdict(parts: RigParts): Verdict {
   const frame = frameOf(parts);
   const lens = effectiveLens(parts);
-  if (!frame.known || !lens.known) return notKnown('circle', 'Whether the frame is inside the circle is not known.', [...(frame.known ? [] : frame.asks), ...(lens.known ? [] : lens.asks)]);
+  if (!frame.known || !lens.known)
+    return notKnown('circle', 'Whether the frame is inside the circle is not known.', [
+      ...(frame.known ? [] : frame.asks),
+      ...(lens.known ? [] : lens.asks),
+    ]);
   const figures = rigCircles(parts);
   const diagonal = diagonalMm(frame.value);
   const middle = middleAperture(lens.value.widestFNumber, lens.value.smallestFNumber);
   const sharp = definitionCircle(figures, middle);
   if (!sharp) return notKnown('circle', 'Neither the light circle nor a circle of good definition is known.', circleAsks(parts).asks);
-  const behind = convertersOf(parts).length > 0 ? ` behind ${convertersOf(parts).map(({ name }) => name).join(' and ')}` : '';
+  const behind =
+    convertersOf(parts).length > 0
+      ? ` behind ${convertersOf(parts)
+          .map(({ name }) => name)
+          .join(' and ')}`
+      : '';
   const note = evidenceWords(parts);
   if (figures.lightMm !== null && figures.lightMm < diagonal) {
-    return verdict('circle', 'fails', `The light circle${behind} is ${mmWords(figures.lightMm)}, the frame ${mmWords(diagonal)} across: the corners are dark.`, note);
+    return verdict(
+      'circle',
+      'fails',
+      `The light circle${behind} is ${mmWords(figures.lightMm)}, the frame ${mmWords(diagonal)} across: the corners are dark.`,
+      note,
+    );
   }
   const { widthMm, heightMm } = turned(frame.value, 'landscape');
   const rise = limitAlong({ widthMm, heightMm }, sharp.diameterMm, 0, 1);
   const shift = limitAlong({ widthMm, heightMm }, sharp.diameterMm, 1, 0);
   const circle = `the sharp circle${behind} at ${apertureWords(middle)} is ${mmWords(sharp.diameterMm)}`;
-  if (rise === null || shift === null) return verdict('circle', 'tight', `${capital(circle)}, the frame ${mmWords(diagonal)} across: its corners are lit but not sharp.`, note);
-  return verdict('circle', 'holds', `${capital(circle)}: it leaves ${mmWords(rise)} of rise or ${mmWords(shift)} of shift in landscape.`, note);
+  if (rise === null || shift === null)
+    return verdict(
+      'circle',
+      'tight',
+      `${capital(circle)}, the frame ${mmWords(diagonal)} across: its corners are lit but not sharp.`,
+      note,
+    );
+  return verdict(
+    'circle',
+    'holds',
+    `${capital(circle)}: it leaves ${mmWords(rise)} of rise or ${mmWords(shift)} of shift in landscape.`,
+    note,
+  );
 }
 
 /** The aperture at which circles are compared: f/8, or the nearest to it that the lens has. */

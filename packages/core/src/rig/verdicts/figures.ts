@@ -7,5 +7,7 @@ import { notKnown, type Verdict } from './verdict';
 /** Only when something is missing without which the bench cannot work at all. */
 export function figuresVerdict(parts: RigParts): Verdict | null {
   const all = both(effectiveLens(parts), frameOf(parts));
-  return all.known ? null : notKnown('figures', 'The bench needs focal length, apertures and frame size before a stand can use this rig.', all.asks);
+  return all.known
+    ? null
+    : notKnown('figures', 'The bench needs focal length, apertures and frame size before a stand can use this rig.', all.asks);
 }

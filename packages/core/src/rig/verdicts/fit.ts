@@ -18,7 +18,11 @@ export function fitVerdict(parts: RigParts): Verdict {
   ];
   if (asks.length > 0) return notKnown('fit', 'Whether everything fits together is not known.', asks);
   const joint = joints.length === 1 ? 'joint fits' : 'joints fit';
-  return verdict('fit', 'holds', parts.kind === 'held' ? 'The lens is held by hand and touches nothing.' : `All ${joints.length} ${joint}.`);
+  return verdict(
+    'fit',
+    'holds',
+    parts.kind === 'held' ? 'The lens is held by hand and touches nothing.' : `All ${joints.length} ${joint}.`,
+  );
 }
 
 /** Why a lens cannot be used in this kind of rig; `null` when it can or it is not known how it sits. */

@@ -10,7 +10,9 @@ export function movementsVerdict(parts: RigParts): Verdict {
   const words = [mechanismWords(mechanism), ...known.map(tiltWords), ...(parts.kind === 'held' ? ['The hand tilts it any way.'] : [])];
   const none = mechanism.kind === 'fixed' && tilters.length === 0;
   if (none) return verdict('movements', 'holds', 'This rig has no movements.');
-  const clicks = [parts.lens, ...between(parts)].flatMap((part) => (part.kind !== 'converter' && part.figures.rotation === 'clicks' && part.figures.clicksDeg.length > 0 ? part.figures.clicksDeg : []));
+  const clicks = [parts.lens, ...between(parts)].flatMap((part) =>
+    part.kind !== 'converter' && part.figures.rotation === 'clicks' && part.figures.clicksDeg.length > 0 ? part.figures.clicksDeg : [],
+  );
   const note = [
     leftOut.length > 0 ? `Not counted: ${leftOut.join(', ')}, because unlike slides do not add up to one.` : '',
     clicks.length > 0 ? `The slide clicks at ${clicks.map((deg) => `${fixed(deg, 0)}°`).join(', ')}.` : '',
@@ -27,6 +29,9 @@ function tiltWords({ name, tiltDeg, swingDeg, oneWay, lock, pivotMm }: Tilter): 
     swingDeg === null ? '' : `swings to ${fixed(swingDeg, 1)}°`,
   ].filter((part) => part !== '');
   const how = { parallel: ', locked along the shift', crossed: ', locked across the shift', free: ', in any direction' };
-  const pivot = pivotMm === null || pivotMm === 0 ? '' : `, about a pivot ${mmWords(Math.abs(pivotMm))} ${pivotMm > 0 ? 'behind' : 'before'} the lens centre`;
+  const pivot =
+    pivotMm === null || pivotMm === 0
+      ? ''
+      : `, about a pivot ${mmWords(Math.abs(pivotMm))} ${pivotMm > 0 ? 'behind' : 'before'} the lens centre`;
   return `${name} ${amount.join(' and ')}${lock === null ? '' : how[lock]}${pivot}.`;
 }

@@ -12,20 +12,45 @@ export function infinityVerdict(parts: RigParts): Verdict {
     if (all.known) {
       const { atInfinityMm, minMm, maxMm } = all.value;
       const apart = `Infinity needs the standards ${mmWords(atInfinityMm)} apart`;
-      if (!focuses) return verdict('infinity', 'fails', `${apart}; the bellows end at ${mmWords(maxMm)}, so nothing can be focused.`, `A board raised by at least ${mmWords(atInfinityMm - maxMm)} more would reach infinity.`);
+      if (!focuses)
+        return verdict(
+          'infinity',
+          'fails',
+          `${apart}; the bellows end at ${mmWords(maxMm)}, so nothing can be focused.`,
+          `A board raised by at least ${mmWords(atInfinityMm - maxMm)} more would reach infinity.`,
+        );
       if (!infinity) {
-        return verdict('infinity', 'fails', `${apart}; the bellows close only to ${mmWords(minMm)}, so nothing beyond ${metresWords(farthestM)} is sharp.`, `A board recessed by at least ${mmWords(excessMm)} more would reach infinity.`);
+        return verdict(
+          'infinity',
+          'fails',
+          `${apart}; the bellows close only to ${mmWords(minMm)}, so nothing beyond ${metresWords(farthestM)} is sharp.`,
+          `A board recessed by at least ${mmWords(excessMm)} more would reach infinity.`,
+        );
       }
       const spare = Math.min(atInfinityMm - minMm, maxMm - atInfinityMm);
       return verdict('infinity', spare < 2 ? 'tight' : 'holds', `${apart}, ${mmWords(spare)} from the end of the bellows.`);
     }
   }
   if (parts.kind === 'held') {
-    if (excessMm > 0) return verdict('infinity', 'fails', `The lens stands ${mmWords(excessMm)} too far out even against the body: nothing beyond ${metresWords(farthestM)} is sharp.`);
-    return verdict('infinity', 'holds', `Infinity is sharp with the lens held ${mmWords(-excessMm)} before the body; within that it can be tilted.`);
+    if (excessMm > 0)
+      return verdict(
+        'infinity',
+        'fails',
+        `The lens stands ${mmWords(excessMm)} too far out even against the body: nothing beyond ${metresWords(farthestM)} is sharp.`,
+      );
+    return verdict(
+      'infinity',
+      'holds',
+      `Infinity is sharp with the lens held ${mmWords(-excessMm)} before the body; within that it can be tilted.`,
+    );
   }
   if (parts.kind === 'fixed') return verdict('infinity', 'holds', 'The lens is fixed in its body, which focuses it by its own scale.');
-  if (!infinity) return verdict('infinity', 'fails', `The lens stands ${mmWords(excessMm)} too far out: nothing beyond ${metresWords(farthestM)} is sharp.`);
+  if (!infinity)
+    return verdict(
+      'infinity',
+      'fails',
+      `The lens stands ${mmWords(excessMm)} too far out: nothing beyond ${metresWords(farthestM)} is sharp.`,
+    );
   return verdict('infinity', 'holds', 'Infinity is reached.');
 }
 
@@ -33,7 +58,9 @@ export function nearestVerdict(parts: RigParts): Verdict {
   const near = nearReach(parts);
   if (!near.known) {
     const { focalMm, nearestM } = parts.lens.figures;
-    const why = shortensToFocus(parts.lens) ? ` ${metresWords(nearestM)} is nearer than a lens of ${fixed(focalMm ?? 0, 0)} mm comes by moving out as a whole: how large it draws there has to be said.` : '';
+    const why = shortensToFocus(parts.lens)
+      ? ` ${metresWords(nearestM)} is nearer than a lens of ${fixed(focalMm ?? 0, 0)} mm comes by moving out as a whole: how large it draws there has to be said.`
+      : '';
     return notKnown('nearest', `The nearest focus is not known.${why}`, near.asks);
   }
   const { magnification, distanceM, basis } = near.value;

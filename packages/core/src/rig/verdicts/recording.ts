@@ -4,7 +4,8 @@ import { between, type RigParts } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
 
 export function recordingVerdict(parts: RigParts): Verdict {
-  if (parts.back.kind === 'film') return verdict('recording', 'tight', 'Film records nothing: the log must hold aperture, time, focus and movements of every take.');
+  if (parts.back.kind === 'film')
+    return verdict('recording', 'tight', 'Film records nothing: the log must hold aperture, time, focus and movements of every take.');
   const unlinked = { held: 'The lens touches no contacts', view: 'A board carries no contacts' } as const;
   const log = 'the file will not know aperture and focal length, so the log must.';
   if (parts.kind === 'held' || parts.kind === 'view') return verdict('recording', 'tight', `${unlinked[parts.kind]}: ${log}`);
@@ -17,5 +18,9 @@ export function recordingVerdict(parts: RigParts): Verdict {
   });
   if (asks.length > 0) return notKnown('recording', 'Whether the file will know aperture and focal length is not known.', asks);
   const moves = reachMm(movesOf(parts).mechanism) !== 0;
-  return verdict('recording', 'holds', `The file will know aperture and focal length${moves ? '; shift and tilt it will not, so the log must' : ''}.`);
+  return verdict(
+    'recording',
+    'holds',
+    `The file will know aperture and focal length${moves ? '; shift and tilt it will not, so the log must' : ''}.`,
+  );
 }

@@ -17,7 +17,12 @@ export function throatWords(parts: RigParts): Verdict | null {
   const at = movementMm === 0 ? 'without movement' : `at ${mmWords(movementMm)} of movement`;
   if (shade === 'clear') return verdict('throat', 'holds', `${capital(name)} shades no corner ${at}, even wide open.`, note);
   const to = clearToMm === null ? 'even when centred' : `beyond ${mmWords(clearToMm)} of movement`;
-  return verdict('throat', shade === 'cuts' ? 'fails' : 'tight', `Wide open, ${name} ${shade === 'cuts' ? 'cuts more than half the light of' : 'shades'} a corner ${at}; the shade begins ${to}.`, note);
+  return verdict(
+    'throat',
+    shade === 'cuts' ? 'fails' : 'tight',
+    `Wide open, ${name} ${shade === 'cuts' ? 'cuts more than half the light of' : 'shades'} a corner ${at}; the shade begins ${to}.`,
+    note,
+  );
 }
 
 export function frontVerdict(parts: RigParts): Verdict | null {
@@ -26,7 +31,11 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   const frame = frameOf(parts);
   const lens = effectiveLens(parts);
   if (!stack.known || !frame.known || !lens.known) {
-    return notKnown('front', 'Whether what is screwed on in front shades the corners is not known.', [...(stack.known ? [] : stack.asks), ...(frame.known ? [] : frame.asks), ...(lens.known ? [] : lens.asks)]);
+    return notKnown('front', 'Whether what is screwed on in front shades the corners is not known.', [
+      ...(stack.known ? [] : stack.asks),
+      ...(frame.known ? [] : frame.asks),
+      ...(lens.known ? [] : lens.asks),
+    ]);
   }
   const light = rigLightCircle(parts);
   const { mechanism, asks } = movesOf(parts);
@@ -36,13 +45,30 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   const { widestFNumber, smallestFNumber } = stack.value;
   const open = stackShade(stack.value, widestFNumber, fieldDeg);
   const closed = stackShade(stack.value, smallestFNumber, fieldDeg);
-  const names = parts.front.filter(({ kind }) => kind !== 'ring').map(({ name }) => name).join(' and ');
+  const names = parts.front
+    .filter(({ kind }) => kind !== 'ring')
+    .map(({ name }) => name)
+    .join(' and ');
   const at = far.movementMm === 0 ? '' : ` at ${mmWords(far.movementMm)} of movement`;
   if (open === 'clear') return verdict('front', 'holds', `${names} shades no corner${at} at any aperture.`);
   const thread = clearingThread(parts, stack.value, fieldDeg);
-  const note = thread === null ? 'No standard thread clears it.' : `The smallest standard thread that clears it is ${fixed(thread, thread % 1 === 0 ? 0 : 1)} mm, on a step-up ring.`;
+  const note =
+    thread === null
+      ? 'No standard thread clears it.'
+      : `The smallest standard thread that clears it is ${fixed(thread, thread % 1 === 0 ? 0 : 1)} mm, on a step-up ring.`;
   const first = stackLimit(parts, stack.value, widestFNumber);
   const from = first === null ? 'even without movement' : `beyond ${mmWords(first)} of movement`;
-  if (closed === 'cuts') return verdict('front', 'fails', `${names} cuts more than half the light of the corners${at}; wide open the shade begins ${from}.`, note);
-  return verdict('front', 'tight', `${names} ${closed === 'clear' ? `shades the corners${at} wide open and clears them stopped down` : `shades the corners${at}`}; wide open the shade begins ${from}.`, note);
+  if (closed === 'cuts')
+    return verdict(
+      'front',
+      'fails',
+      `${names} cuts more than half the light of the corners${at}; wide open the shade begins ${from}.`,
+      note,
+    );
+  return verdict(
+    'front',
+    'tight',
+    `${names} ${closed === 'clear' ? `shades the corners${at} wide open and clears them stopped down` : `shades the corners${at}`}; wide open the shade begins ${from}.`,
+    note,
+  );
 }

@@ -9,14 +9,31 @@ export function thicknessVerdict(parts: Extract<RigParts, { kind: 'mounted' }>):
   const worst = stretches.value.reduce((a, b) => (Math.abs(b.excessMm) > Math.abs(a.excessMm) ? b : a));
   if (stretches.value.some(({ neededMm }) => neededMm < -FLANGE_TOLERANCE_MM)) {
     const short = Math.min(...stretches.value.map(({ neededMm }) => neededMm));
-    return verdict('thickness', 'fails', `The lens would have to sit ${mmWords(-short)} inside the body: its register is shorter, and no adapter can be that thin.`, 'A body or camera with a shorter register would do.');
+    return verdict(
+      'thickness',
+      'fails',
+      `The lens would have to sit ${mmWords(-short)} inside the body: its register is shorter, and no adapter can be that thin.`,
+      'A body or camera with a shorter register would do.',
+    );
   }
-  if (worst.excessMm > FLANGE_TOLERANCE_MM) return verdict('thickness', 'fails', tooThick(worst), 'No spacer cures it: a thinner adapter or a body with a shorter register does.');
+  if (worst.excessMm > FLANGE_TOLERANCE_MM)
+    return verdict('thickness', 'fails', tooThick(worst), 'No spacer cures it: a thinner adapter or a body with a shorter register does.');
   if (worst.excessMm < -FLANGE_TOLERANCE_MM) {
-    return verdict('thickness', 'tight', `${tooThin(worst)} Infinity lies inside the focus scale.`, `A spacer of ${mmWords(-worst.excessMm)} puts the scale right.`);
+    return verdict(
+      'thickness',
+      'tight',
+      `${tooThin(worst)} Infinity lies inside the focus scale.`,
+      `A spacer of ${mmWords(-worst.excessMm)} puts the scale right.`,
+    );
   }
   const total = stretches.value.reduce((sum, { haveMm }) => sum + haveMm, 0);
-  return verdict('thickness', 'holds', total === 0 ? 'The registers agree; nothing stands between the flanges.' : `${fixed(total, 1)} mm between the flanges, just what the registers need.`);
+  return verdict(
+    'thickness',
+    'holds',
+    total === 0
+      ? 'The registers agree; nothing stands between the flanges.'
+      : `${fixed(total, 1)} mm between the flanges, just what the registers need.`,
+  );
 }
 
 /** "Needs 26.5 mm between flanges; this mechanism is 32.0 mm thick." */

@@ -2,7 +2,18 @@ import type { Ask } from '../ask';
 import { type FindingState, STATE_ORDER } from '../../state';
 
 /** What a verdict on a rig is about; at most one of each. */
-export const VERDICT_KINDS = ['figures', 'fit', 'thickness', 'infinity', 'nearest', 'circle', 'movements', 'throat', 'front', 'recording'] as const;
+export const VERDICT_KINDS = [
+  'figures',
+  'fit',
+  'thickness',
+  'infinity',
+  'nearest',
+  'circle',
+  'movements',
+  'throat',
+  'front',
+  'recording',
+] as const;
 export type VerdictKind = (typeof VERDICT_KINDS)[number];
 
 /** What Gangway has to say about one side of a rig: a sentence with its margin, its state, and what would have to be known. */

@@ -24,9 +24,15 @@ const reflex = lens({ mount: 'long', registerMm: 44.5 });
 describe('verdicts on a rig', () => {
   test('a mechanism thicker than the registers leave room for', () => {
     const parts = mounted({ lens: reflex, between: [adapter({ thicknessMm: 32 }, 'shift mechanism')] });
-    expect(said(parts, 'thickness')).toMatchObject({ state: 'fails', sentence: 'Needs 26.5 mm between flanges; shift mechanism is 32.0 mm thick.' });
+    expect(said(parts, 'thickness')).toMatchObject({
+      state: 'fails',
+      sentence: 'Needs 26.5 mm between flanges; shift mechanism is 32.0 mm thick.',
+    });
     // f²/x = 2500/5.5, and f: 504.5 mm.
-    expect(said(parts, 'infinity')).toMatchObject({ state: 'fails', sentence: 'The lens stands 5.5 mm too far out: nothing beyond 0.505 m is sharp.' });
+    expect(said(parts, 'infinity')).toMatchObject({
+      state: 'fails',
+      sentence: 'The lens stands 5.5 mm too far out: nothing beyond 0.505 m is sharp.',
+    });
   });
 
   test('an adapter that fits is said to, and one too thin asks for a spacer', () => {
@@ -37,7 +43,9 @@ describe('verdicts on a rig', () => {
   });
 
   test('a lens made for a shorter register than the body’s cannot be adapted', () => {
-    expect(said(mounted({ back: body({ registerMm: 44.5 }), between: [adapter({ thicknessMm: 1 })] }), 'thickness').sentence).toMatch(/^The lens would have to sit 26\.5 mm inside the body/);
+    expect(said(mounted({ back: body({ registerMm: 44.5 }), between: [adapter({ thicknessMm: 1 })] }), 'thickness').sentence).toMatch(
+      /^The lens would have to sit 26\.5 mm inside the body/,
+    );
   });
 
   test('a wide lens on bellows that do not close enough names the board that would cure it', () => {
@@ -57,7 +65,11 @@ describe('verdicts on a rig', () => {
 
   test('nothing is green because nothing was checked: whatever figure is blanked, no verdict that used it holds on', () => {
     const complete: readonly RigParts[] = [
-      mounted({ lens: lens({ mount: 'long', registerMm: 44.5, nearestM: 0.5, filterThreadMm: 52, pupilDepthMm: 10 }), between: [adapter()], front: [itemOf('filter', 'f', 'filter', { threadMm: 52, clearMm: 48, heightMm: 5 })] }),
+      mounted({
+        lens: lens({ mount: 'long', registerMm: 44.5, nearestM: 0.5, filterThreadMm: 52, pupilDepthMm: 10 }),
+        between: [adapter()],
+        front: [itemOf('filter', 'f', 'filter', { threadMm: 52, clearMm: 48, heightMm: 5 })],
+      }),
       view(),
     ];
     let asked = 0;
@@ -65,7 +77,9 @@ describe('verdicts on a rig', () => {
       for (const item of partsInOrder(parts)) {
         for (const [key, figure] of figuresOf(item.kind)) {
           const blank = { ...item, figures: { ...item.figures, [key]: emptyValue(figure) } } as KitItem;
-          const next = JSON.parse(JSON.stringify(parts), (_key, value: unknown) => (isItem(value) && value.id === item.id ? blank : value)) as RigParts;
+          const next = JSON.parse(JSON.stringify(parts), (_key, value: unknown) =>
+            isItem(value) && value.id === item.id ? blank : value,
+          ) as RigParts;
           for (const verdict of verdictsOf(next)) {
             expect(verdict.sentence).not.toMatch(/NaN|undefined|\bnull\b/);
             if (verdict.state === 'unknown') {
@@ -89,13 +103,22 @@ describe('verdicts on a rig', () => {
     ['lock of the tilt', whole({ tilts: 'both', tiltDeg: 8 }), ['movements']],
   ] as const)('without the %s just these are not known', (_name, blanked, kinds) => {
     const parts = mounted({ lens: blanked, front: [itemOf('filter', 'f', 'filter', { threadMm: 52, clearMm: 48, heightMm: 5 })] });
-    expect(verdictsOf(parts).filter(({ state }) => state === 'unknown').map(({ kind }) => kind)).toEqual(kinds);
+    expect(
+      verdictsOf(parts)
+        .filter(({ state }) => state === 'unknown')
+        .map(({ kind }) => kind),
+    ).toEqual(kinds);
   });
 
   test('a reducer whose factor is not known leaves everything open that it changes', () => {
     const blank = { ...reducer(), figures: { ...reducer().figures, factor: null } };
-    const parts = mounted({ lens: lens({ mount: 'long', registerMm: 44.5, slides: 'rotating', travelMm: 10, nearestM: 0.5 }), between: [blank] });
-    const open = verdictsOf(parts).filter(({ state }) => state === 'unknown').map(({ kind }) => kind);
+    const parts = mounted({
+      lens: lens({ mount: 'long', registerMm: 44.5, slides: 'rotating', travelMm: 10, nearestM: 0.5 }),
+      between: [blank],
+    });
+    const open = verdictsOf(parts)
+      .filter(({ state }) => state === 'unknown')
+      .map(({ kind }) => kind);
     expect(open).toEqual(expect.arrayContaining(['figures', 'infinity', 'nearest', 'circle', 'movements', 'throat']));
   });
 
@@ -105,7 +128,9 @@ describe('verdicts on a rig', () => {
     expect(close({ nearestM: 0.4 }).sentence).toBe('Focuses down to 0.200 m from the lens, life size.');
     const shorter = close({ nearestM: 0.25 });
     expect(shorter.state).toBe('unknown');
-    expect(shorter.sentence).toBe('The nearest focus is not known. 0.250 m is nearer than a lens of 100 mm comes by moving out as a whole: how large it draws there has to be said.');
+    expect(shorter.sentence).toBe(
+      'The nearest focus is not known. 0.250 m is nearer than a lens of 100 mm comes by moving out as a whole: how large it draws there has to be said.',
+    );
     expect(shorter.asks.map(({ figure }) => figure)).toEqual(['nearestMagnification']);
     // Fact of the trade (common practice): marked 100 mm, twice life-size at 250 mm from the sensor, it acts as 55.6 mm: 1.5 × 55.6 = 83 mm from it.
     expect(close({ nearestM: 0.25, nearestMagnification: 2 }).sentence).toBe('Focuses down to 0.083 m from the lens, 2.0 times life size.');
@@ -113,7 +138,9 @@ describe('verdicts on a rig', () => {
 
   test('no contacts anywhere in the chain means that the log must know', () => {
     expect(said(mounted(), 'recording').state).toBe('holds');
-    expect(said(mounted({ lens: reflex, between: [adapter()] }), 'recording').sentence).toMatch(/^adapter has no contacts: the file will not know aperture and focal length/);
+    expect(said(mounted({ lens: reflex, between: [adapter()] }), 'recording').sentence).toMatch(
+      /^adapter has no contacts: the file will not know aperture and focal length/,
+    );
     expect(said(view(), 'recording').sentence).toMatch(/^Film records nothing/);
     expect(said(mounted({ lens: lens({ contacts: null }) }), 'recording').state).toBe('unknown');
   });
@@ -134,7 +161,9 @@ describe('verdicts on a rig', () => {
 
   test('an unmounted lens made for a longer register leaves slack to tilt in', () => {
     const held: RigParts = { kind: 'held', back: body(), lens: reflex, front: [] };
-    expect(said(held, 'infinity').sentence).toBe('Infinity is sharp with the lens held 26.5 mm before the body; within that it can be tilted.');
+    expect(said(held, 'infinity').sentence).toBe(
+      'Infinity is sharp with the lens held 26.5 mm before the body; within that it can be tilted.',
+    );
     expect(said({ ...held, back: body({ registerMm: 44.5 }), lens: lens() }, 'infinity').state).toBe('fails');
   });
 });
@@ -144,18 +173,44 @@ function isItem(value: unknown): value is KitItem {
 }
 
 describe('choosing along the chain', () => {
-  const items = kit(body(), lens(), { ...reflex, id: 'reflex', name: 'reflex lens' }, adapter(), adapter({ thicknessMm: 32 }, 'thick'), reducer(), camera(), film(), board(0, 'flat'), board(-18, 'recessed'), fieldLens());
+  const items = kit(
+    body(),
+    lens(),
+    { ...reflex, id: 'reflex', name: 'reflex lens' },
+    adapter(),
+    adapter({ thicknessMm: 32 }, 'thick'),
+    reducer(),
+    camera(),
+    film(),
+    board(0, 'flat'),
+    board(-18, 'recessed'),
+    fieldLens(),
+  );
 
   test('what fits is offered first, and what does not says why', () => {
     const plan = { ...EMPTY_PLAN, backId: 'body', lensId: 'reflex' };
     const offers = offersFor(plan, 'between', items);
-    expect(offers.map(({ item, state }) => [item.id, state])).toEqual([['adapter', 'fits'], ['reducer', 'fits'], ['thick', 'not']]);
+    expect(offers.map(({ item, state }) => [item.id, state])).toEqual([
+      ['adapter', 'fits'],
+      ['reducer', 'fits'],
+      ['thick', 'not'],
+    ]);
     expect(offers[2]?.reason).toBe('Needs 26.5 mm between flanges; thick is 32.0 mm thick.');
   });
 
   test('a lens with another mount says that it needs an adapter, one on a board that it needs a camera', () => {
-    const offers = offersFor({ ...EMPTY_PLAN, backId: 'body' }, 'lens', kit(body(), { ...reflex, id: 'reflex' }, { ...fieldLens(), id: 'field' }, lens()));
-    expect(offers.map(({ item, state }) => [item.id, state])).toEqual([['lens', 'fits'], ['reflex', 'not'], ['field', 'not']].sort((a, b) => (a[1] === 'fits' ? -1 : b[1] === 'fits' ? 1 : 0)));
+    const offers = offersFor(
+      { ...EMPTY_PLAN, backId: 'body' },
+      'lens',
+      kit(body(), { ...reflex, id: 'reflex' }, { ...fieldLens(), id: 'field' }, lens()),
+    );
+    expect(offers.map(({ item, state }) => [item.id, state])).toEqual(
+      [
+        ['lens', 'fits'],
+        ['reflex', 'not'],
+        ['field', 'not'],
+      ].sort((a, b) => (a[1] === 'fits' ? -1 : b[1] === 'fits' ? 1 : 0)),
+    );
     expect(offers.find(({ item }) => item.id === 'reflex')?.reason).toMatch(/^Needs an adapter/);
     expect(offers.find(({ item }) => item.id === 'field')?.reason).toMatch(/needs a view camera or rail/);
   });
@@ -226,7 +281,11 @@ describe('rigs compared', () => {
 
   test('normal lenses of sheet formats are equal by diagonal: 150 on 4 × 5 in is 300 on 8 × 10 in', () => {
     // Common practice: 150 mm for 4 × 5 in, 300 mm for 8 × 10 in.
-    const sheet = compared(rig(view({ lens: fieldLens({ focalMm: 150, flangeFocalMm: 145 }) })), { widthMm: 245, heightMm: 194 }, 'diagonal');
+    const sheet = compared(
+      rig(view({ lens: fieldLens({ focalMm: 150, flangeFocalMm: 145 }) })),
+      { widthMm: 245, heightMm: 194 },
+      'diagonal',
+    );
     expect(Math.abs(sheet.equalFocalMm - 300)).toBeLessThan(15);
     expect(sheet.equalFNumber).toBeCloseTo(sheet.fNumber * (sheet.equalFocalMm / 150), 9);
   });
