@@ -333,98 +333,84 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
       if (!row) throw new Error('the job was not inserted');
       const now = Date.now();
       if (job.stands.length > 0)
-        await tx
-          .insert(stands)
-          .values(
-            job.stands.map(({ id, name, settings }, i) => ({
-              id: renamed(id),
-              jobId: row.id,
-              name,
-              settings,
-              createdAt: new Date(now + i),
-            })),
-          );
+        await tx.insert(stands).values(
+          job.stands.map(({ id, name, settings }, i) => ({
+            id: renamed(id),
+            jobId: row.id,
+            name,
+            settings,
+            createdAt: new Date(now + i),
+          })),
+        );
       for (let from = 0; from < job.takes.length; from += 500) {
-        await tx
-          .insert(takes)
-          .values(
-            job.takes
-              .slice(from, from + 500)
-              .map(({ id, standId, at, ...figures }) => ({
-                id: renamed(id),
-                jobId: row.id,
-                standId: renamed(standId),
-                at: new Date(at),
-                figures,
-              })),
-          );
+        await tx.insert(takes).values(
+          job.takes.slice(from, from + 500).map(({ id, standId, at, ...figures }) => ({
+            id: renamed(id),
+            jobId: row.id,
+            standId: renamed(standId),
+            at: new Date(at),
+            figures,
+          })),
+        );
       }
       for (const each of job.attachments) {
         const id = renamed(each.id);
-        await tx
-          .insert(attachments)
-          .values({
-            id,
-            jobId: row.id,
-            standId: renamed(each.standId),
-            takeId: each.takeId !== null && taken.has(each.takeId) ? renamed(each.takeId) : null,
-            name: each.name,
-            mime: each.mime,
-            bytes: each.bytes,
-            sha256: each.sha256,
-            width: each.width,
-            height: each.height,
-            storeKey: `attachments/${id}/file.${ending(each.path)}`,
-            createdAt: new Date(each.at),
-          });
+        await tx.insert(attachments).values({
+          id,
+          jobId: row.id,
+          standId: renamed(each.standId),
+          takeId: each.takeId !== null && taken.has(each.takeId) ? renamed(each.takeId) : null,
+          name: each.name,
+          mime: each.mime,
+          bytes: each.bytes,
+          sha256: each.sha256,
+          width: each.width,
+          height: each.height,
+          storeKey: `attachments/${id}/file.${ending(each.path)}`,
+          createdAt: new Date(each.at),
+        });
       }
       for (const set of job.sets) {
         const setId = renamed(set.id);
         const inside = new Set(set.frames.map(({ id }) => id));
-        await tx
-          .insert(frameSets)
-          .values({
-            id: setId,
-            standId: renamed(set.standId),
-            name: set.name,
-            origin: set.origin as (typeof frameSets.$inferInsert)['origin'],
-            plan: set.plan,
-            order: set.order.map((id) => (id !== null && inside.has(id) ? renamed(id) : null)),
-            createdAt: new Date(set.createdAt),
-          });
+        await tx.insert(frameSets).values({
+          id: setId,
+          standId: renamed(set.standId),
+          name: set.name,
+          origin: set.origin as (typeof frameSets.$inferInsert)['origin'],
+          plan: set.plan,
+          order: set.order.map((id) => (id !== null && inside.has(id) ? renamed(id) : null)),
+          createdAt: new Date(set.createdAt),
+        });
         for (const each of set.frames) {
           const id = renamed(each.id);
-          await tx
-            .insert(frames)
-            .values({
-              id,
-              setId,
-              name: each.name,
-              role: each.role as (typeof frames.$inferInsert)['role'],
-              storeKey: `frames/${id}/file.${ending(each.path)}`,
-              bytes: each.bytes,
-              sha256: each.sha256,
-              seen: each.seen as unknown as (typeof frames.$inferInsert)['seen'],
-              createdAt: new Date(each.createdAt),
-            });
+          await tx.insert(frames).values({
+            id,
+            setId,
+            name: each.name,
+            role: each.role as (typeof frames.$inferInsert)['role'],
+            storeKey: `frames/${id}/file.${ending(each.path)}`,
+            bytes: each.bytes,
+            sha256: each.sha256,
+            seen: each.seen as unknown as (typeof frames.$inferInsert)['seen'],
+            createdAt: new Date(each.createdAt),
+          });
         }
         for (const each of set.assemblies) {
           const id = renamed(each.id);
           const options = each.options as unknown as (typeof assemblies.$inferInsert)['options'];
-          await tx
-            .insert(assemblies)
-            .values({
-              id,
-              setId,
-              state: 'done',
-              share: 1,
-              step: 'done',
-              options,
-              report: each.report as unknown as (typeof assemblies.$inferInsert)['report'],
-              storeKey: resultKey(id, options.output),
-              bytes: each.bytes,
-              createdAt: new Date(each.createdAt),
-            });
+          await tx.insert(assemblies).values({
+            id,
+            setId,
+            state: 'done',
+            share: 1,
+            step: 'done',
+            options,
+            report: each.report as unknown as (typeof assemblies.$inferInsert)['report'],
+            storeKey: resultKey(id, options.output),
+            bytes: each.bytes,
+            createdAt: new Date(each.createdAt),
+          });
         }
       }
       return row.id;

@@ -32,18 +32,16 @@ const scene: Scene = {
 };
 const point = (n: number, at: Vec3): Pin => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp', weight: 1, place: { kind: 'point', at } });
 const places = fc.array(fc.tuple(metres(-3, 3), metres(0, 4), metres(-8, 30)), { minLength: 2, maxLength: 6 });
-const stands = fc
-  .record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) })
-  .map(({ places: at, fNumber }): StandSettings =>
-    stand({
-      rig,
-      scene,
-      pins: at.map((p, i) => point(i, p)),
-      fNumber,
-      focusM: 10,
-      sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
-    }),
-  );
+const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): StandSettings =>
+  stand({
+    rig,
+    scene,
+    pins: at.map((p, i) => point(i, p)),
+    fNumber,
+    focusM: 10,
+    sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
+  }),
+);
 const of = (settings: StandSettings, way: DepthOption['way']): DepthOption | undefined =>
   tiltOrStack(settings)?.options.find((each) => each.way === way);
 
