@@ -3,21 +3,21 @@ import polygonClipping, { type Polygon } from 'polygon-clipping';
 import { DEMO_STANDS } from '@gangway/contract/demo';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { contour } from '@gangway/core/coverage/shiftLimit';
-import { shiftScale } from '@gangway/core/coverage/shiftScale';
-import { sharpCircle, standFrame } from '@gangway/core/coverage/standCoverage';
-import { lensAxis } from '@gangway/core/focus/axis';
+import { shiftScale } from '@gangway/core/planning/shiftScale';
+import { sharpCircle, standFrame } from '@gangway/core/geometry/circles';
+import { lensAxis } from '@gangway/core/space/axis';
 import { blurAt } from '@gangway/core/focus/blur';
 import { leastAperture } from '@gangway/core/focus/leastAperture';
 import { focusPlane, hingeMm, wedge } from '@gangway/core/focus/plane';
-import { dot, scaled, type Vec3 } from '@gangway/core/focus/vector';
+import { dot, scaled, type Vec3 } from '@gangway/core/space/vector';
 import type { Pin } from '@gangway/core/focus/pin';
-import { findings, remediesOf } from '@gangway/core/findings/findings';
-import { answers } from '@gangway/core/mosaic/wish';
-import { quickFindings } from '@gangway/core/findings/quickFindings';
-import { placedPins } from '@gangway/core/stand/pinStates';
-import { sectionOf } from '@gangway/core/stand/section';
-import { solveFocus } from '@gangway/core/stand/solveFocus';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { findings, remediesOf } from '@gangway/core/checks/findings';
+import { answers } from '@gangway/core/stitching/goals';
+import { quickFindings } from '@gangway/core/checks/quickFindings';
+import { placedPins } from '@gangway/core/geometry/pins';
+import { sectionOf } from '@gangway/core/planning/section';
+import { solveFocus } from '@gangway/core/planning/solveFocus';
+import type { StandSettings } from '@gangway/core/setup/settings';
 
 /** Median time of one call in ms, over rounds long enough to measure. */
 function medianMs(call: () => unknown, forMs = 400): number {

@@ -1,9 +1,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { leastAperture } from '@gangway/core/focus/leastAperture';
-import { blurOf, focusSetting, placedPins, standBlurAllowed } from '@gangway/core/stand/pinStates';
-import { standBack } from '@gangway/core/stand/back';
-import { seenFrom } from '@gangway/core/stand/pose';
+import { blurOf, focusSetting, placedPins, standBlurAllowed } from '@gangway/core/geometry/pins';
+import { standBack } from '@gangway/core/geometry/back';
+import { seenFrom } from '@gangway/core/space/pose';
 import { edgeSpread, row, step, still, type } from './finder';
 import { expect, openStand, stored, test, type Gangway } from './gangway';
 

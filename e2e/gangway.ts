@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
 import { openedStand, standSchema } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { Client } from 'pg';
 
 /** The built server on a database of its own, which tests may kill and start again. */

@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
-import { mosaicPlan } from '@gangway/core/mosaic/plan';
+import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { logSchema } from '@gangway/contract/log';
 import { setsSchema } from '@gangway/contract/proof';
 import { expect, kept, openStand, stored, test, type Gangway } from './gangway';

@@ -2,11 +2,11 @@ import type { Page } from '@playwright/test';
 import { BoxGeometry, Mesh, Scene as ThreeScene } from 'three';
 import { OBJExporter } from 'three/examples/jsm/exporters/OBJExporter.js';
 import AxeBuilder from '@axe-core/playwright';
-import { standFrame } from '@gangway/core/coverage/standCoverage';
-import { outline } from '@gangway/core/scene/inFrame';
-import { stretchAt } from '@gangway/core/scene/stretch';
-import { pictured } from '@gangway/core/stand/back';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { standFrame } from '@gangway/core/geometry/circles';
+import { outline } from '@gangway/core/framing/inFrame';
+import { stretchAt } from '@gangway/core/framing/stretch';
+import { pictured } from '@gangway/core/geometry/back';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { openFinder, row, step, still, type } from './finder';
 import { expect, openStand, stored, test, type Gangway } from './gangway';
 

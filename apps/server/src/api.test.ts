@@ -8,7 +8,7 @@ import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
 import { DEMO_JOB_NAME, DEMO_STANDS, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { deletedSchema, jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { standSchema, storedSettings, type StoredStand } from '@gangway/contract/stand';
-import { centredStand } from '@gangway/core/stand/centred';
+import { centredStand } from '@gangway/core/planning/centred';
 import { createApp } from './app';
 import { connect } from './db/connect';
 import { seed } from './seed';

@@ -10,7 +10,7 @@ import { DEMO_STANDS, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
 import { kitSchema, type Kit, type KitChange } from '@gangway/contract/kit';
 import { openedSettings, standSettingsSchema, storedSettings, type StoredSettings } from '@gangway/contract/stand';
-import { centredStand } from '@gangway/core/stand/centred';
+import { centredStand } from '@gangway/core/planning/centred';
 import { itemOf } from '@gangway/core/kit/item';
 import { EMPTY_PLAN } from '@gangway/core/rig/parts';
 import { createApp } from './app';

@@ -1,16 +1,16 @@
 import fc from 'fast-check';
 import { evenly } from '@gangway/core/evenly.test-support';
-import { findings } from '@gangway/core/findings/findings';
-import { findingNote, findingSentence, remedySentence } from '@gangway/core/findings/wording';
+import { findings } from '@gangway/core/checks/findings';
+import { findingNote, findingSentence, remedySentence } from '@gangway/core/checks/wording';
 import { assembled } from '@gangway/core/rig/assembled';
 import { kitAndPlan } from '@gangway/core/rig/anyKit.test-support';
 import { partsOf } from '@gangway/core/rig/parts';
 import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
-import { FIRST_SUBJECTS } from '@gangway/core/scene/subject';
-import { centredStand } from '@gangway/core/stand/centred';
-import { patched, type StandSettings } from '@gangway/core/stand/settings';
-import { circleReading } from '@gangway/core/stand/reading';
+import { FIRST_SUBJECTS } from '@gangway/core/subjects/subject';
+import { centredStand } from '@gangway/core/planning/centred';
+import { patched, type StandSettings } from '@gangway/core/setup/settings';
+import { circleReading } from '@gangway/core/checks/reading';
 import { openedSettings, standSettingsSchema, storedSettings } from './stand';
 
 const HOLE = /NaN|[-−/]Infinity|Infinity (m|mm|px|µm|s|stops)\b|undefined|\bnull\b|\[object/;

@@ -4,7 +4,7 @@ import { DEMO_STANDS, FIELD_RIG } from './demo';
 import { copyName, NAME_LONGEST, nameSchema } from './name';
 import { rigSchema } from './rig';
 import { newStandSchema, openedSettings, standSettingsSchema, storedSettings } from './stand';
-import { centredStand } from '@gangway/core/stand/centred';
+import { centredStand } from '@gangway/core/planning/centred';
 
 const refusal = (schema: { safeParse: (value: unknown) => { success: boolean; error?: unknown } }, value: unknown) => {
   const parsed = schema.safeParse(value);

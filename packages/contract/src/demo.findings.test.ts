@@ -1,11 +1,11 @@
 import fc from 'fast-check';
-import { check } from '@gangway/core/findings/checks';
-import { findings } from '@gangway/core/findings/findings';
-import { quickFindings } from '@gangway/core/findings/quickFindings';
-import { findingNote, findingSentence, remedySentence } from '@gangway/core/findings/wording';
-import { patched, type StandSettings } from '@gangway/core/stand/settings';
-import { isolate } from '@gangway/core/stand/isolate';
-import { solveFocus } from '@gangway/core/stand/solveFocus';
+import { check } from '@gangway/core/checks/checks';
+import { findings } from '@gangway/core/checks/findings';
+import { quickFindings } from '@gangway/core/checks/quickFindings';
+import { findingNote, findingSentence, remedySentence } from '@gangway/core/checks/wording';
+import { patched, type StandSettings } from '@gangway/core/setup/settings';
+import { isolate } from '@gangway/core/planning/isolate';
+import { solveFocus } from '@gangway/core/planning/solveFocus';
 import { standSettingsSchema, storedSettings } from './stand';
 import { worked } from './worked.test-support';
 

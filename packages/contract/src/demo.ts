@@ -2,8 +2,8 @@ import type { Rig } from '@gangway/core/rig/rig';
 import type { Pin, PinRole } from '@gangway/core/focus/pin';
 import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
 import { FIRST_ACCEPTED, PLAIN_SCENE, type Scene } from '@gangway/core/scene/scene';
-import { centredStand } from '@gangway/core/stand/centred';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { centredStand } from '@gangway/core/planning/centred';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
 import { builtRig } from './kit';
 

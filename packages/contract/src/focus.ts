@@ -1,6 +1,6 @@
 import { PIN_ROLES, type Pin, type PinRole } from '@gangway/core/focus/pin';
 import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
-import type { FocusLimits } from '@gangway/core/stand/settings';
+import type { FocusLimits } from '@gangway/core/setup/settings';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
 import { nameSchema } from './name';

@@ -1,4 +1,4 @@
-import type { MosaicPlan } from '@gangway/core/mosaic/plan';
+import type { MosaicPlan } from '@gangway/core/stitching/plan';
 import Papa from 'papaparse';
 
 /** The columns of a mosaic in CSV, in their order. */

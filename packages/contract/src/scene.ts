@@ -1,5 +1,5 @@
 import { FIRST_ACCEPTED, type Scene } from '@gangway/core/scene/scene';
-import { dimensionsOf, SUBJECT_KINDS, UNSAID, type Mesh, type Subject, type SubjectKind } from '@gangway/core/scene/subject';
+import { dimensionsOf, SUBJECT_KINDS, UNSAID, type Mesh, type Subject, type SubjectKind } from '@gangway/core/subjects/subject';
 import { z } from 'zod';
 
 const within = (what: string, min: number, max: number, unit: string) => {

@@ -1,8 +1,8 @@
 import { assembled, storedRig, type StoredRig } from '@gangway/core/rig/assembled';
 import { filledParts } from '@gangway/core/rig/parts';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
-import { filledSubject } from '@gangway/core/scene/subject';
-import { PLAIN_SETTINGS, UNTURNED, type StandSettings } from '@gangway/core/stand/settings';
+import { filledSubject } from '@gangway/core/subjects/subject';
+import { PLAIN_SETTINGS, UNTURNED, type StandSettings } from '@gangway/core/setup/settings';
 import { z } from 'zod';
 import { cardSchema } from './card';
 import { exposureSchema } from './exposure';

@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { evenly } from '@gangway/core/evenly.test-support';
 import { FIRST_EXPOSURE } from '@gangway/core/exposure/exposureSettings';
 import { FIRST_MOSAIC, type Mosaic } from '@gangway/core/mosaic/mosaic';
-import { answers } from '@gangway/core/mosaic/wish';
-import { patched, type StandSettings } from '@gangway/core/stand/settings';
+import { answers } from '@gangway/core/stitching/goals';
+import { patched, type StandSettings } from '@gangway/core/setup/settings';
 import { DEMO_STANDS } from './demo';
 
 const tenths = (most: number) => fc.integer({ min: -most * 10, max: most * 10 }).map((n) => n / 10 + 0);

@@ -1,10 +1,10 @@
 import { ToggleGroup } from 'radix-ui';
 import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import type { Finding } from '@gangway/core/findings/finding';
+import type { Finding } from '@gangway/core/checks/finding';
 import type { Ask } from '@gangway/core/rig/ask';
 import { partsInOrder } from '@gangway/core/rig/parts';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { TopBar } from '../app/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { closeStand, openStand, store, useAppSelector } from '../store/store';

@@ -1,7 +1,7 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { ActionTypes, newHistory, type StateWithHistory } from 'redux-undo';
 import type { Stand } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 
 /** What can be edited of a stand, and what the last change did, in words. */
 export interface Edit {

@@ -1,5 +1,5 @@
 import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { centredStand } from '@gangway/core/stand/centred';
+import { centredStand } from '@gangway/core/planning/centred';
 import { shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
 import { apertureRingOf, circlesOf, contourOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './facts';
 import { findingsOf } from './findings/findingsOf';

@@ -1,5 +1,5 @@
 import { apertureScale } from '@gangway/core/coverage/apertures';
-import { shiftScale } from '@gangway/core/coverage/shiftScale';
+import { shiftScale } from '@gangway/core/planning/shiftScale';
 import { coneOutline } from '@gangway/core/coverage/cone';
 import {
   lightCircle,
@@ -13,10 +13,10 @@ import {
   standOneWay,
   wholeFrame,
   type CircleOnBack,
-} from '@gangway/core/coverage/standCoverage';
+} from '@gangway/core/geometry/circles';
 import { travelOf, type Mechanism, type Travel } from '@gangway/core/rig/mechanism';
-import { isTurned } from '@gangway/core/stand/back';
-import { PLAIN_SETTINGS, type StandSettings } from '@gangway/core/stand/settings';
+import { isTurned } from '@gangway/core/geometry/back';
+import { PLAIN_SETTINGS, type StandSettings } from '@gangway/core/setup/settings';
 import { createSelector } from '@reduxjs/toolkit';
 
 // What follows from a stand, each remembered until what it depends on changes.

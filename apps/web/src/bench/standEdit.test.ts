@@ -4,10 +4,10 @@ import { DEMO_STANDS, FIELD_RIG, HELD_RIG, RAIL_RIG, SMALL_FORMAT_RIG } from '@g
 import { standSettingsSchema, storedSettings, type Stand } from '@gangway/contract/stand';
 import { evenly } from '@gangway/core/evenly.test-support';
 import { reaches } from '@gangway/core/rig/mechanism';
-import { centredStand } from '@gangway/core/stand/centred';
+import { centredStand } from '@gangway/core/planning/centred';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
-import { standTiltMechanism } from '@gangway/core/stand/solveFocus';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { store } from '../store/store';
 import { opened } from './edit';
 import { standEdit } from './standEdit';

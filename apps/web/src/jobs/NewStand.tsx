@@ -3,7 +3,7 @@ import { Link, useNavigate } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { builtRig } from '@gangway/contract/kit';
 import { nameSchema } from '@gangway/contract/name';
-import { centredStand } from '@gangway/core/stand/centred';
+import { centredStand } from '@gangway/core/planning/centred';
 import { useItems } from '../kit/useKit';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import type { Stand } from '@gangway/contract/stand';
-import { findingSentence } from '@gangway/core/findings/wording';
+import { findingSentence } from '@gangway/core/checks/wording';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../bench/circle/CircleMiniature';
 import { findingsOf } from '../bench/findings/findingsOf';

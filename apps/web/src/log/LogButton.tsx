@@ -1,6 +1,6 @@
 import { CircleDot } from 'lucide-react';
 import { useParams } from 'react-router';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { api, errorSentence } from '../store/api';
 import { useAppSelector } from '../store/store';
 import { Button } from '../ui/Button';

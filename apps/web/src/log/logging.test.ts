@@ -2,7 +2,7 @@ import { FIRST_MOSAIC, FIRST_SERIES } from '@gangway/core/mosaic/mosaic';
 import { DEMO_STANDS, SHEET_WIDE_RIG } from '@gangway/contract/demo';
 import { takeFiguresSchema } from '@gangway/contract/log';
 import { filmUse, type LogTake } from '@gangway/core/log/take';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { nextPlace, nextTake, placeWords } from './logging';
 
 const tower = DEMO_STANDS.find(({ name }) => name.startsWith('Hydraulic'))?.settings as StandSettings;

@@ -1,5 +1,5 @@
 import { nextFilm, seriesOf, takeOf, type LogTake, type SeriesPlace } from '@gangway/core/log/take';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 
 /** The next exposure of a stand's series: after as many as are logged there, beginning again when it is through. */
 export function nextPlace(

@@ -7,7 +7,7 @@ import type { Attachment, Log, LogChange } from '@gangway/contract/log';
 import type { Kit, KitChange } from '@gangway/contract/kit';
 import { openedStand, storedSettings, type Stand, type StoredStand } from '@gangway/contract/stand';
 import { filled } from '@gangway/core/kit/item';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 
 const openedJob = (job: StoredJob): Job => ({ ...job, stands: job.stands.map(openedStand) });
 /** A kit with every figure that its kinds have now. */

@@ -1,8 +1,8 @@
-import { wholeFrame } from '../coverage/standCoverage';
+import { wholeFrame } from '../geometry/circles';
 import { overlapsOf, rectOf, unionOf, type Rect } from '../mosaic/frames';
-import { mosaicOnStand } from '../mosaic/onStand';
-import { axisToBack, lensPosition, standImageMm } from '../stand/back';
-import type { StandSettings } from '../stand/settings';
+import { mosaicOnStand } from '../geometry/laidMosaic';
+import { axisToBack, lensPosition, standImageMm } from '../geometry/back';
+import type { StandSettings } from '../setup/settings';
 import type { MovingZone } from './seams';
 
 /** Where one frame belongs, px of the back from the top left of the box around all. */

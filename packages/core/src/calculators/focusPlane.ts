@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { axisAngles, lensAxis } from '../focus/axis';
+import { axisAngles, lensAxis } from '../space/axis';
 import { focusPlane as run, hingeMm } from '../focus/plane';
 import { calculator } from './calculator';
 import * as q from './quantities';

@@ -3,7 +3,7 @@ import { assemblyPlan } from '../assembly/plan';
 import { lightOf } from '../assembly/refine';
 import { seriesOf } from '../log/take';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
-import { stand as standWith } from '../stand/fixtures.test-support';
+import { stand as standWith } from '../setup/fixtures.test-support';
 import { developedTile, dimmed, FULL_ELECTRONS, READ_ELECTRONS } from './develop';
 import { FIRST_BACK, numbersFrom, rectOfTake, takesFor } from './takes';
 import { evenly } from '../evenly.test-support';

@@ -1,5 +1,5 @@
 import { encodedOf } from '../assembly/refine';
-import type { Vec3 } from '../focus/vector';
+import type { Vec3 } from '../space/vector';
 import { normalFrom } from './takes';
 
 const { cos, exp, max, min, round, sqrt } = Math;

@@ -2,12 +2,12 @@ import { bracketStops } from '../exposure/brackets';
 import { standBrackets, workingExposure } from '../exposure/working';
 import { rectOf } from '../mosaic/frames';
 import { FIRST_SERIES, type Series, type Zone } from '../mosaic/mosaic';
-import { standOfFrame } from '../mosaic/onStand';
-import { wholeFrame } from '../coverage/standCoverage';
-import type { Vec3 } from '../focus/vector';
+import { standOfFrame } from '../geometry/laidMosaic';
+import { wholeFrame } from '../geometry/circles';
+import type { Vec3 } from '../space/vector';
 import { partsInOrder } from '../rig/parts';
-import { standImageMm } from '../stand/back';
-import type { StandSettings } from '../stand/settings';
+import { standImageMm } from '../geometry/back';
+import type { StandSettings } from '../setup/settings';
 
 /** How the simulated back takes frames, and in what it errs. */
 export interface BackOptions {

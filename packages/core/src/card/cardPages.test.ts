@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { stand } from '../stand/fixtures.test-support';
+import { stand } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../scene/subject';
+import { FIRST_SUBJECTS } from '../subjects/subject';
 import { cardPages, SPOT_SIZES, type SpotSize } from './cardPages';
 import type { Drawing } from './drawing';
 import { spotCard } from './spotCard';

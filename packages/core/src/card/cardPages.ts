@@ -1,4 +1,4 @@
-import type { StandSettings } from '../stand/settings';
+import type { StandSettings } from '../setup/settings';
 import { wrapped, type Drawing, type Mark } from './drawing';
 import { CARD_GROUPS, spotCard, type CardGroup, type CardStep } from './spotCard';
 import { circleCaption, circleMarks, sectionMarks, viewOf } from './standDrawings';

@@ -2,7 +2,7 @@ import { CAUTIONS } from '../cautions/cautions';
 import { partsInOrder } from '../rig/parts';
 import { frontBearing, windWords } from '../sun/bearing';
 import { litStretches, sunTimes, type LitStretch, type Place, type SunTimes } from '../sun/sun';
-import type { StandSettings } from '../stand/settings';
+import type { StandSettings } from '../setup/settings';
 import { Pages, putCard, SPOT_SIZES, type SpotSize } from './cardPages';
 import type { Drawing } from './drawing';
 

@@ -1,8 +1,8 @@
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm, type Orientation } from '../coverage/frame';
-import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../coverage/shiftScale';
+import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../planning/shiftScale';
 import type { Rig } from '../rig/rig';
-import { centredStand } from '../stand/centred';
+import { centredStand } from '../planning/centred';
 import { fixed, mmWords } from '../words';
 import { evidenceWords } from '../rig/evidence';
 import { mechanismWords } from '../rig/mechanismWords';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { FIRST_EXPOSURE } from '../exposure/exposureSettings';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { view, fieldLens, film } from '../rig/parts.test-support';
-import { anyStand, stand } from '../stand/fixtures.test-support';
+import { anyStand, stand } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { cardPages, SPOT_SIZES } from './cardPages';
 import { dayStart, jobPages, packingList } from './jobSheet';

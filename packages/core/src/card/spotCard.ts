@@ -1,20 +1,20 @@
 import { CAUTIONS } from '../cautions/cautions';
-import { findingSentence } from '../findings/wording';
-import { quickFindings } from '../findings/quickFindings';
-import { focusWords } from '../findings/focusWording';
+import { findingSentence } from '../checks/wording';
+import { quickFindings } from '../checks/quickFindings';
+import { focusWords } from '../checks/focusWording';
 import { SHUTTERS, timeWords } from '../exposure/shutter';
 import { FAVOURS, RELEASES } from '../exposure/exposureSettings';
 import { BRACKET_ORDERS, bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
-import { standMagnification } from '../coverage/standCoverage';
-import { mosaicPlan } from '../mosaic/plan';
+import { standMagnification } from '../geometry/circles';
+import { mosaicPlan } from '../stitching/plan';
 import { HELD_STEPS } from '../rig/heldSteps';
 import { onSlide, slidePosition } from '../rig/mechanism';
 import { partsInOrder } from '../rig/parts';
 import { standards } from '../rig/reach';
 import { lensTilt } from '../rig/tilt';
-import { extensionMm } from '../stand/tiltOrStack';
-import type { StandSettings } from '../stand/settings';
+import { extensionMm } from '../planning/tiltOrStack';
+import type { StandSettings } from '../setup/settings';
 import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords } from '../words';
 
 /** The parts of a card, in their order. */

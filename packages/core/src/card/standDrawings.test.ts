@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { Vector3 } from 'three';
-import { lightCircle, sharpCircle, standCone, standMargin } from '../coverage/standCoverage';
+import { lightCircle, sharpCircle, standCone, standMargin } from '../geometry/circles';
 import { evenly } from '../evenly.test-support';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../scene/subject';
-import { stand } from '../stand/fixtures.test-support';
-import type { StandSettings } from '../stand/settings';
+import { FIRST_SUBJECTS } from '../subjects/subject';
+import { stand } from '../setup/fixtures.test-support';
+import type { StandSettings } from '../setup/settings';
 import type { Mark } from './drawing';
 import { circleMarks, clipped, sectionMarks, viewOf, type Box } from './standDrawings';
 

@@ -1,9 +1,9 @@
 import { coneOutline } from '../coverage/cone';
-import { lightCircle, onSlides, sharpCircle, standCone, standContour, wholeFrame, type CircleOnBack } from '../coverage/standCoverage';
-import { mosaicOnStand } from '../mosaic/onStand';
-import { sectionOf, wedgeAt, type SectionLine } from '../stand/section';
-import { alongAxisMm, isTurned, standImageMm } from '../stand/back';
-import type { StandSettings } from '../stand/settings';
+import { lightCircle, onSlides, sharpCircle, standCone, standContour, wholeFrame, type CircleOnBack } from '../geometry/circles';
+import { mosaicOnStand } from '../geometry/laidMosaic';
+import { sectionOf, wedgeAt, type SectionLine } from '../planning/section';
+import { alongAxisMm, isTurned, standImageMm } from '../geometry/back';
+import type { StandSettings } from '../setup/settings';
 import { apertureWords, fixed, mmWords } from '../words';
 import type { Mark } from './drawing';
 

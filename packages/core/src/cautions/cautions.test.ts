@@ -1,6 +1,6 @@
 import { PLAIN_SCENE, type Scene } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../scene/subject';
-import { stand } from '../stand/fixtures.test-support';
+import { FIRST_SUBJECTS } from '../subjects/subject';
+import { stand } from '../setup/fixtures.test-support';
 import { CAUTIONS, cautionsFor } from './cautions';
 
 const scene: Scene = {

@@ -1,4 +1,4 @@
-import type { StandSettings } from '../stand/settings';
+import type { StandSettings } from '../setup/settings';
 
 /** The steps of the bench at which something is to be minded. */
 export type CautionStep = 'stand' | 'frame' | 'cover' | 'focus' | 'stitch' | 'expose' | 'card';

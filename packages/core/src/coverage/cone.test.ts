@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { Vector3 } from 'three';
-import { stand, anyStand } from '../stand/fixtures.test-support';
-import { lensMovements, standImageMm } from '../stand/back';
+import { stand, anyStand } from '../setup/fixtures.test-support';
+import { lensMovements, standImageMm } from '../geometry/back';
 import { coneContour, coneOutline, coneStretch, type Cone } from './cone';
 import { cornerAngles } from './corner';
 import { limitAlong } from './shiftLimit';
-import { lightCircle, sharpCircle, standCone, standMargin, standOneWay } from './standCoverage';
-import { findings } from '../findings/findings';
+import { lightCircle, sharpCircle, standCone, standMargin, standOneWay } from '../geometry/circles';
+import { findings } from '../checks/findings';
 import { evenly } from '../evenly.test-support';
 
 const frame = { widthMm: 36, heightMm: 24 };

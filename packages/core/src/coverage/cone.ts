@@ -1,5 +1,5 @@
 import { apertureAxes } from '../perspective/finderMatrix';
-import type { Vec3 } from '../focus/vector';
+import type { Vec3 } from '../space/vector';
 import type { ShiftPosition } from '../rig/mechanism';
 import { cornerPoints, type FrameSize } from './frame';
 

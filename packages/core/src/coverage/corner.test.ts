@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { coverageHalfAngle } from './circle';
-import { lensAxis } from '../focus/axis';
+import { lensAxis } from '../space/axis';
 import { cornerAngles } from './corner';
 import { shiftLimitMm } from './shiftLimit';
 import { evenly } from '../evenly.test-support';

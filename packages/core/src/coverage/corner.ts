@@ -1,5 +1,5 @@
 import { requirePositive } from '../errors';
-import { lensAxis } from '../focus/axis';
+import { lensAxis } from '../space/axis';
 import { CORNERS, cornerPoints, type Corner, type FrameSize } from './frame';
 
 /** Movements of the lens relative to the back: mm and degrees, signs as everywhere (rise up +, shift right +, tilt forward +, swing right +). */

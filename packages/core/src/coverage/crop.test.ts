@@ -1,7 +1,7 @@
 import fc from 'fast-check';
-import { stand } from '../stand/fixtures.test-support';
+import { stand } from '../setup/fixtures.test-support';
 import { cropped } from './crop';
-import { standFrame, standPixels } from './standCoverage';
+import { standFrame, standPixels } from '../geometry/circles';
 import { evenly } from '../evenly.test-support';
 
 describe('a crop', () => {

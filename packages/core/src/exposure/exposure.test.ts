@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { view } from '../rig/parts.test-support';
-import { stand } from '../stand/fixtures.test-support';
-import type { StandSettings } from '../stand/settings';
+import { stand } from '../setup/fixtures.test-support';
+import type { StandSettings } from '../setup/settings';
 import { apertureValue, exposureValue, luminanceOf, speedValue, timeFor, timeValue } from './apex';
 import { bracketStops, BRACKET_SCHOOLS } from './brackets';
 import { FIRST_EXPOSURE, type Exposure } from './exposureSettings';

@@ -1,10 +1,10 @@
 import { radians } from '../angles';
 import { apertureScale } from '../coverage/apertures';
 import { cornerAngles } from '../coverage/corner';
-import { standFrame, standMagnification } from '../coverage/standCoverage';
-import { mosaicGiven, takesOf } from '../mosaic/given';
-import { lensMovements, standImageMm } from '../stand/back';
-import type { StandSettings } from '../stand/settings';
+import { standFrame, standMagnification } from '../geometry/circles';
+import { mosaicGiven, takesOf } from '../stitching/metrics';
+import { lensMovements, standImageMm } from '../geometry/back';
+import type { StandSettings } from '../setup/settings';
 import { exposureValue, speedValue, timeFor } from './apex';
 import { bracketStops, type Brackets } from './brackets';
 import { exposureFactor } from './exposure';

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { lensAxis } from './axis';
+import { lensAxis } from '../space/axis';
 import { blurAt, blurByFormula } from './blur';
 import { focusPlane } from './plane';
-import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
+import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
 
 /** The blur by brute force: many rays from the rim through the image of the point, cut by the back; the largest distance between two of them. */

@@ -1,6 +1,6 @@
 import { CoreError, requirePositive } from '../errors';
-import { lensAxis } from './axis';
-import { cross, dot, length, scaled, type Vec3 } from './vector';
+import { lensAxis } from '../space/axis';
+import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
 
 /**
  * The longest diameter of the blur of a point (m) on the back, mm, from the

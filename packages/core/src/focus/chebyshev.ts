@@ -1,4 +1,4 @@
-import { cross, dot, length, scaled, type Vec3 } from './vector';
+import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
 
 /**
  * The a that makes max|1 − a·h| over all h least, exactly. Where the h do not

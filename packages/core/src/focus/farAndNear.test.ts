@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { farAndNear } from './farAndNear';
 import { focusPlane } from './plane';
-import { dot, scaled, type Vec3 } from './vector';
+import { dot, scaled, type Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
 
 describe('far and near', () => {

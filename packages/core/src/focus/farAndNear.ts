@@ -1,7 +1,7 @@
 import { requirePositive } from '../errors';
 import { lockedAxis } from './tiltMechanism';
 import { requirePin } from './plane';
-import { dot, scaled, type Vec3 } from './vector';
+import { dot, scaled, type Vec3 } from '../space/vector';
 
 /** One turn of the iteration that a photographer does on the screen. */
 export interface Turn {

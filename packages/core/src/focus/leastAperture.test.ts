@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import direct from 'ml-direct';
-import { lensAxis } from './axis';
+import { lensAxis } from '../space/axis';
 import { blurByFormula } from './blur';
 import { chebyshev } from './chebyshev';
 import { leastAperture, leastApertureAt } from './leastAperture';
-import { dot, scaled, type Vec3 } from './vector';
+import { dot, scaled, type Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
 
 // Places on a grid of thousandths: pins that are apart are apart by something a photographer could see.

@@ -1,9 +1,9 @@
 import { CoreError, requirePositive } from '../errors';
-import { axisAngles, lensAxis, type AxisAngles } from './axis';
+import { axisAngles, lensAxis, type AxisAngles } from '../space/axis';
 import { chebyshev, minimaxStep, spanOf } from './chebyshev';
 import { requirePin } from './plane';
 import { lockedAxis, type TiltMechanism } from './tiltMechanism';
-import { dot, length, scaled, type Vec3 } from './vector';
+import { dot, length, scaled, type Vec3 } from '../space/vector';
 
 /** The setting that holds all pins at the widest opening, and that opening. */
 export interface LeastAperture extends AxisAngles {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { lensAxis } from './axis';
+import { lensAxis } from '../space/axis';
 import {
   focusOnPoint,
   focusPlane,
@@ -14,7 +14,7 @@ import {
 } from './plane';
 import { backFrame, inBackFrame, inBaseFrame } from './rear';
 import { nearestTilt, requireTilt, type TiltMechanism } from './tiltMechanism';
-import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
+import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
 
 const focal = evenly(15, 400);

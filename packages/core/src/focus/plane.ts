@@ -1,7 +1,7 @@
 import { CoreError, requirePositive } from '../errors';
-import { axisAngles, lensAxis, type AxisAngles } from './axis';
+import { axisAngles, lensAxis, type AxisAngles } from '../space/axis';
 import { requireTilt, type TiltMechanism } from './tiltMechanism';
-import { cross, dot, length, minus, scaled, type Vec3 } from './vector';
+import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
 
 /** A plane n·P = d in the camera frame: a unit normal and the distance from the lens, mm, above zero. */
 export interface Plane {

@@ -1,5 +1,5 @@
-import { lensAxis } from './axis';
-import { cross, dot, length, scaled, type Vec3 } from './vector';
+import { lensAxis } from '../space/axis';
+import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
 
 /**
  * Rear movements, taken in the frame of the back. When the back is tilted and

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { Vector3 } from 'three';
 import { evenly } from '../evenly.test-support';
-import { lensAxis } from './axis';
+import { lensAxis } from '../space/axis';
 import { lockedAxis, nearestTilt, requireTilt, type TiltMechanism } from './tiltMechanism';
 
 const ends = fc.tuple(evenly(-20, 0), evenly(0, 20)).map(([from, to]) => [from, to] as const);

@@ -1,6 +1,6 @@
 import { CoreError } from '../errors';
-import { axisAngles, lensAxis } from './axis';
-import type { Vec3 } from './vector';
+import { axisAngles, lensAxis } from '../space/axis';
+import type { Vec3 } from '../space/vector';
 
 /**
  * What the tilt mechanism allows. *free*: anything; *cone*: up to an angle in

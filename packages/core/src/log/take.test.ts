@@ -4,8 +4,8 @@ import { bracketStops, type BracketOrder } from '../exposure/brackets';
 import { FIRST_EXPOSURE } from '../exposure/exposureSettings';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { film, view } from '../rig/parts.test-support';
-import { stand } from '../stand/fixtures.test-support';
-import type { StandSettings } from '../stand/settings';
+import { stand } from '../setup/fixtures.test-support';
+import type { StandSettings } from '../setup/settings';
 import { filmUse, nextFilm, seriesOf, settingWords, takeOf, takeWords, type LogTake } from './take';
 
 const base = stand();

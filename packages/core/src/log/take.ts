@@ -2,8 +2,8 @@ import { bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, workingExposure } from '../exposure/working';
 import { SHUTTERS } from '../exposure/shutter';
 import { hearsLens } from '../capture/takes';
-import { mosaicOnStand } from '../mosaic/onStand';
-import type { StandSettings } from '../stand/settings';
+import { mosaicOnStand } from '../geometry/laidMosaic';
+import type { StandSettings } from '../setup/settings';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords, turnWords } from '../words';
 
 /** What was set for one exposure, as it was at that moment: the file will not know it. */

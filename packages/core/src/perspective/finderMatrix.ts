@@ -1,6 +1,6 @@
 import { CoreError, requirePositive } from '../errors';
-import { lensAxis } from '../focus/axis';
-import { cross, length, scaled, type Vec3 } from '../focus/vector';
+import { lensAxis } from '../space/axis';
+import { cross, length, scaled, type Vec3 } from '../space/vector';
 import type { FrameSize } from '../coverage/frame';
 import type { LensMovements } from '../coverage/corner';
 

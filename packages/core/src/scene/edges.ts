@@ -1,7 +1,7 @@
 import type { FinderCamera } from '../perspective/finderMatrix';
 import { finderMatrix } from '../perspective/finderMatrix';
-import { seenFrom, type Placed } from '../stand/pose';
-import type { Vec3 } from '../focus/vector';
+import { seenFrom, type Placed } from '../space/pose';
+import type { Vec3 } from '../space/vector';
 import type { Face } from './faces';
 
 /** A face as it appears, −1 to 1 across and up the frame (corners may lie outside), and how far off it is. */

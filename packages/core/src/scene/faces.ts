@@ -1,6 +1,6 @@
 import { radians } from '../angles';
-import { cross, dot, length, minus, scaled, type Vec3 } from '../focus/vector';
-import { FIGURE_DEPTH_M, ridgeX, type Mesh, type Subject } from './subject';
+import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
+import { FIGURE_DEPTH_M, ridgeX, type Mesh, type Subject } from '../subjects/subject';
 import { turnedAbout } from './turnedAbout';
 
 /** A flat piece of the subject: a convex polygon in world metres and how light it is, 0 to 1. */

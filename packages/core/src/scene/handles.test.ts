@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { handlesOf } from './handles';
-import { dimensionsOf, FIRST_SUBJECTS, SUBJECT_KINDS, type Subject } from './subject';
+import { dimensionsOf, FIRST_SUBJECTS, SUBJECT_KINDS, type Subject } from '../subjects/subject';
 import { evenly } from '../evenly.test-support';
 
 const kinds = SUBJECT_KINDS.filter((kind) => kind !== 'model');

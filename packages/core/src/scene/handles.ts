@@ -1,5 +1,5 @@
 import { degrees, radians } from '../angles';
-import { extentOf, ridgeX, type Subject, type SubjectKind, type SubjectOf } from './subject';
+import { extentOf, ridgeX, type Subject, type SubjectKind, type SubjectOf } from '../subjects/subject';
 
 /** From above (across and away) or from the side (away and up). */
 export type PlaceView = 'plan' | 'elevation';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { Box3, BoxGeometry, Vector3 } from 'three';
 import { CoreError } from '../errors';
 import { massing } from './massing';
-import { meshSize } from './subject';
+import { meshSize } from '../subjects/subject';
 import { evenly } from '../evenly.test-support';
 
 const most = { corners: 600, triangles: 400 };

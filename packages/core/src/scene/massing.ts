@@ -1,5 +1,5 @@
 import { CoreError } from '../errors';
-import type { Mesh } from './subject';
+import type { Mesh } from '../subjects/subject';
 
 /** Which axis of a file points up. */
 export type UpAxis = 'y' | 'z';

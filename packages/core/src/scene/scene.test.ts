@@ -1,11 +1,20 @@
 import fc from 'fast-check';
 import { BufferAttribute, BufferGeometry, EdgesGeometry, Plane, Vector3 } from 'three';
 import { projected } from '../perspective/rise';
-import { inCamera, placed } from '../stand/pose';
+import { inCamera, placed } from '../space/pose';
 import { seenFaces } from './edges';
 import { facesOf } from './faces';
 import { PLAIN_SCENE, poseOf, topAndFoot, type Scene } from './scene';
-import { dimensionsOf, extentOf, filledSubject, FIRST_SUBJECTS, SUBJECT_KINDS, type Mesh, type Subject, type SubjectKind } from './subject';
+import {
+  dimensionsOf,
+  extentOf,
+  filledSubject,
+  FIRST_SUBJECTS,
+  SUBJECT_KINDS,
+  type Mesh,
+  type Subject,
+  type SubjectKind,
+} from '../subjects/subject';
 import { evenly } from '../evenly.test-support';
 
 const tower: Subject = { kind: 'front', widthM: 9, heightM: 31, depthM: 9, storeys: 7, bays: 3, turnDeg: 0 };

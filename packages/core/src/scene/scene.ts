@@ -1,6 +1,6 @@
-import type { Vec3 } from '../focus/vector';
-import type { Pose } from '../stand/pose';
-import { extentOf, type Subject } from './subject';
+import type { Vec3 } from '../space/vector';
+import type { Pose } from '../space/pose';
+import { extentOf, type Subject } from '../subjects/subject';
 
 /** A lamp or the sun as it stands to the camera's place: to the right of straight ahead and up from level, degrees. */
 export interface LightSource {

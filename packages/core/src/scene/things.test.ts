@@ -1,8 +1,8 @@
 import fc from 'fast-check';
-import { dot, type Vec3 } from '../focus/vector';
+import { dot, type Vec3 } from '../space/vector';
 import { facesOf } from './faces';
 import { PLAIN_SCENE, type Scene } from './scene';
-import { FIRST_SUBJECTS, type Subject } from './subject';
+import { FIRST_SUBJECTS, type Subject } from '../subjects/subject';
 import { thingsOf, wantedPlanes } from './things';
 import { evenly } from '../evenly.test-support';
 

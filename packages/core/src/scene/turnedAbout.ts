@@ -1,5 +1,5 @@
 import { radians } from '../angles';
-import type { Vec3 } from '../focus/vector';
+import type { Vec3 } from '../space/vector';
 
 /** Turned about the upright through the reference: the right side goes away from the camera. */
 export function turnedAbout(deg: number): (point: Vec3) => Vec3 {

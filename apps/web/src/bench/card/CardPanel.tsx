@@ -5,7 +5,7 @@ import { memo, useState } from 'react';
 import { useParams } from 'react-router';
 import { CARD_GROUPS, leftOff, spotCard, type CardGroup, type CardStep } from '@gangway/core/card/spotCard';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { LogButton } from '../../log/LogButton';
 import { api, errorSentence } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';

@@ -1,6 +1,6 @@
 import { TriangleAlert, X } from 'lucide-react';
 import { CAUTIONS, cautionsFor, type CautionStep } from '@gangway/core/cautions/cautions';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { api, errorSentence } from '../../store/api';
 import { IconButton } from '../../ui/Button';
 

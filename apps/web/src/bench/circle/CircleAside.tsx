@@ -1,4 +1,4 @@
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { shiftScaleOf } from '../facts';
 import { ShiftScaleTable } from '../findings/ShiftScaleTable';
 import { standEdit } from '../standEdit';

@@ -1,8 +1,8 @@
 import { memo, useId, useMemo, useRef, type SVGProps } from 'react';
-import { cornersOutside, type CircleOnBack, type SharpCircle } from '@gangway/core/coverage/standCoverage';
+import { cornersOutside, type CircleOnBack, type SharpCircle } from '@gangway/core/geometry/circles';
 import { CORNERS, cornerPoints, type Corner, type FrameSize } from '@gangway/core/coverage/frame';
 import { nearestReachable, onSlide, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';

@@ -1,5 +1,5 @@
-import type { CircleOnBack } from '@gangway/core/coverage/standCoverage';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { CircleOnBack } from '@gangway/core/geometry/circles';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { circlesOf, frameOf } from '../facts';
 import { halfExtent, planeFor } from './plane';
 

@@ -1,6 +1,6 @@
 import { memo, useEffect, useState } from 'react';
-import { circleReading } from '@gangway/core/stand/reading';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { circleReading } from '@gangway/core/checks/reading';
+import type { StandSettings } from '@gangway/core/setup/settings';
 
 /** A drawing is read aloud on asking, not at every step of a drag: its words wait until the hand rests this long. */
 const REST_MS = 250;

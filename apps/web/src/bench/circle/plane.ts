@@ -1,5 +1,5 @@
 import type { FrameSize } from '@gangway/core/coverage/frame';
-import type { CircleOnBack, SharpCircle } from '@gangway/core/coverage/standCoverage';
+import type { CircleOnBack, SharpCircle } from '@gangway/core/geometry/circles';
 import { nearestReachable, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
 
 /** Millimetres on the back to pixels: one scale for both directions, y up. */

@@ -6,7 +6,7 @@ import { FAVOURS, RELEASES, type Favour, type Release } from '@gangway/core/expo
 import { SHUTTERS, shuttersOf, type ShutterKind } from '@gangway/core/exposure/shutter';
 import { standBrackets, standFalloff, standShutter, totalTakes } from '@gangway/core/exposure/working';
 import type { StopStep } from '@gangway/core/coverage/apertures';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, stopsWords } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';

@@ -3,7 +3,7 @@ import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
 import { SHUTTERS, timeWords, type SetTime } from '@gangway/core/exposure/shutter';
 import { equivalentPairs, greyFor, totalTakes, workingExposure, type Working } from '@gangway/core/exposure/working';
 import { luminanceOf } from '@gangway/core/exposure/apex';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { standEdit } from '../standEdit';
 import { Countdown } from './Countdown';

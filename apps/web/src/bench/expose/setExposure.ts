@@ -1,7 +1,7 @@
 import { exposureSchema } from '@gangway/contract/exposure';
 import type { Exposure } from '@gangway/core/exposure/exposureSettings';
 import { meanTakeS } from '@gangway/core/exposure/working';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { standEdit } from '../standEdit';
 
 /** Changes how the picture is exposed, or says why it cannot be so. A mosaic is counted with the same time and as many brackets. */

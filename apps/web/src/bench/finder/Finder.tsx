@@ -1,12 +1,12 @@
 import { FlipVertical2 } from 'lucide-react';
 import { memo, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
-import { findingSentence } from '@gangway/core/findings/wording';
-import { picked, type Picked } from '@gangway/core/scene/pick';
+import { findingSentence } from '@gangway/core/checks/wording';
+import { picked, type Picked } from '@gangway/core/framing/pick';
 import type { Rect } from '@gangway/core/mosaic/frames';
-import type { StandSettings } from '@gangway/core/stand/settings';
-import { standBack } from '@gangway/core/stand/back';
-import { blurOf, focusSetting, pixelMm } from '@gangway/core/stand/pinStates';
-import { seenFrom } from '@gangway/core/stand/pose';
+import type { StandSettings } from '@gangway/core/setup/settings';
+import { standBack } from '@gangway/core/geometry/back';
+import { blurOf, focusSetting, pixelMm } from '@gangway/core/geometry/pins';
+import { seenFrom } from '@gangway/core/space/pose';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { findingsOf } from '../findings/findingsOf';

@@ -1,4 +1,4 @@
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { useAtMost } from '../../ui/useAtMost';
 import { Finder } from './Finder';
 import { followMs } from './picture';

@@ -1,10 +1,10 @@
 import { memo } from 'react';
-import { horizonAt, uprightSlope } from '@gangway/core/scene/trueLines';
+import { horizonAt, uprightSlope } from '@gangway/core/framing/trueLines';
 import type { Rect } from '@gangway/core/mosaic/frames';
 import type { ShiftPosition } from '@gangway/core/rig/mechanism';
-import { lensPosition, pictured } from '@gangway/core/stand/back';
-import { pinStates, standBlurAllowed } from '@gangway/core/stand/pinStates';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { lensPosition, pictured } from '@gangway/core/geometry/back';
+import { pinStates, standBlurAllowed } from '@gangway/core/geometry/pins';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { labelRows } from '../../ui/labelRows';
 import type { FinderView } from './view';
 

@@ -1,8 +1,8 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
-import { apart, type Picked } from '@gangway/core/scene/pick';
-import { stretchAt } from '@gangway/core/scene/stretch';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { apart, type Picked } from '@gangway/core/framing/pick';
+import { stretchAt } from '@gangway/core/framing/stretch';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { standEdit } from '../standEdit';

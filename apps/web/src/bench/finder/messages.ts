@@ -1,4 +1,4 @@
-import type { Subject } from '@gangway/core/scene/subject';
+import type { Subject } from '@gangway/core/subjects/subject';
 import type { Veils } from './renderer';
 import type { FinderView } from './view';
 

@@ -1,4 +1,4 @@
-import type { Subject } from '@gangway/core/scene/subject';
+import type { Subject } from '@gangway/core/subjects/subject';
 import type { FromFinder, ToFinder } from './messages';
 import type { FinderRenderer, Veils } from './renderer';
 import type { FinderView } from './view';

@@ -21,8 +21,8 @@ import {
   WebGLRenderTarget,
 } from 'three';
 import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
-import type { Subject } from '@gangway/core/scene/subject';
-import type { Placed } from '@gangway/core/stand/pose';
+import type { Subject } from '@gangway/core/subjects/subject';
+import type { Placed } from '@gangway/core/space/pose';
 import type { FinderView } from './view';
 import { worldOf } from './world';
 

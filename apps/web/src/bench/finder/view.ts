@@ -1,14 +1,14 @@
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
 import type { FrameSize } from '@gangway/core/coverage/frame';
-import { lightCircle, sharpCircle, standFrame, wholeFrame } from '@gangway/core/coverage/standCoverage';
-import { lensAxis } from '@gangway/core/focus/axis';
-import type { Vec3 } from '@gangway/core/focus/vector';
+import { lightCircle, sharpCircle, standFrame, wholeFrame } from '@gangway/core/geometry/circles';
+import { lensAxis } from '@gangway/core/space/axis';
+import type { Vec3 } from '@gangway/core/space/vector';
 import type { FinderCamera } from '@gangway/core/perspective/finderMatrix';
-import type { Subject } from '@gangway/core/scene/subject';
-import { lensMovements, standBack, standImageMm } from '@gangway/core/stand/back';
-import { standBlurAllowed } from '@gangway/core/stand/pinStates';
-import type { Placed } from '@gangway/core/stand/pose';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { Subject } from '@gangway/core/subjects/subject';
+import { lensMovements, standBack, standImageMm } from '@gangway/core/geometry/back';
+import { standBlurAllowed } from '@gangway/core/geometry/pins';
+import type { Placed } from '@gangway/core/space/pose';
+import type { StandSettings } from '@gangway/core/setup/settings';
 
 /** All that the Finder's picture follows from. */
 export interface FinderView {

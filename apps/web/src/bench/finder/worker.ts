@@ -1,6 +1,6 @@
 import { createFinderRenderer, type FinderRenderer } from './renderer';
 import type { ToFinder, FromFinder } from './messages';
-import type { Subject } from '@gangway/core/scene/subject';
+import type { Subject } from '@gangway/core/subjects/subject';
 
 // The picture is drawn here, so that a slow graphics card never holds up the page.
 let renderer: FinderRenderer | null = null;

@@ -1,7 +1,7 @@
-import type { Vec3 } from '@gangway/core/focus/vector';
+import type { Vec3 } from '@gangway/core/space/vector';
 import { facesOf } from '@gangway/core/scene/faces';
-import type { Subject } from '@gangway/core/scene/subject';
-import { seenFrom, type Placed } from '@gangway/core/stand/pose';
+import type { Subject } from '@gangway/core/subjects/subject';
+import { seenFrom, type Placed } from '@gangway/core/space/pose';
 
 /** A subject as triangles and lines in the frame of the camera, m. */
 export interface World {

@@ -1,7 +1,7 @@
 import { ArrowRight } from 'lucide-react';
-import type { Finding, Remedy } from '@gangway/core/findings/finding';
-import { findingNote, findingSentence, remedySentence, remedySetting, spareWords } from '@gangway/core/findings/wording';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { Finding, Remedy } from '@gangway/core/checks/finding';
+import { findingNote, findingSentence, remedySentence, remedySetting, spareWords } from '@gangway/core/checks/wording';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { FindingRow } from '../../ui/FindingRow';
 import { useFindings } from './useFindings';
 

@@ -1,4 +1,4 @@
-import { SCALE_DIRECTIONS, type ScaleEntry, type ScaleRow } from '@gangway/core/coverage/shiftScale';
+import { SCALE_DIRECTIONS, type ScaleEntry, type ScaleRow } from '@gangway/core/planning/shiftScale';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { memo } from 'react';
 

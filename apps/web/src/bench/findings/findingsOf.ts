@@ -1,5 +1,5 @@
-import { quickFindings } from '@gangway/core/findings/quickFindings';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { quickFindings } from '@gangway/core/checks/quickFindings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { createSelector } from '@reduxjs/toolkit';
 
 /** The findings at once; their remedies are sought off the page, by `useFindings`. */

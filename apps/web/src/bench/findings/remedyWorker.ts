@@ -1,9 +1,9 @@
-import { remediesOf } from '@gangway/core/findings/findings';
-import { answers } from '@gangway/core/mosaic/wish';
-import { apertureChoice } from '@gangway/core/stand/apertureChoice';
-import { solveFocus } from '@gangway/core/stand/solveFocus';
-import { tiltOrStack } from '@gangway/core/stand/tiltOrStack';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { remediesOf } from '@gangway/core/checks/findings';
+import { answers } from '@gangway/core/stitching/goals';
+import { apertureChoice } from '@gangway/core/planning/apertureChoice';
+import { solveFocus } from '@gangway/core/planning/solveFocus';
+import { tiltOrStack } from '@gangway/core/planning/tiltOrStack';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import type { Asked, Answered } from './seeking';
 
 /** The remedies; a fault of ours in seeking them is told apart from there being none. */

@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import type { FindingKind, Remedy } from '@gangway/core/findings/finding';
-import type { ApertureChoice } from '@gangway/core/stand/apertureChoice';
-import type { Solved } from '@gangway/core/stand/solveFocus';
-import type { Answers, Wish } from '@gangway/core/mosaic/wish';
-import type { StandSettings } from '@gangway/core/stand/settings';
-import type { DepthComparison } from '@gangway/core/stand/tiltOrStack';
+import type { FindingKind, Remedy } from '@gangway/core/checks/finding';
+import type { ApertureChoice } from '@gangway/core/planning/apertureChoice';
+import type { Solved } from '@gangway/core/planning/solveFocus';
+import type { Answers, Wish } from '@gangway/core/stitching/goals';
+import type { StandSettings } from '@gangway/core/setup/settings';
+import type { DepthComparison } from '@gangway/core/planning/tiltOrStack';
 
 /** What is sought off the page. */
 export interface Asked {

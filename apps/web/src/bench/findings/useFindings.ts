@@ -1,5 +1,5 @@
-import type { Finding } from '@gangway/core/findings/finding';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { Finding } from '@gangway/core/checks/finding';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { findingsOf } from './findingsOf';
 import { useSought } from './seeking';
 

@@ -2,10 +2,10 @@ import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, Poin
 import { useEffect, useRef, type PointerEvent } from 'react';
 import { NOMINAL_F_NUMBERS, stopsOf } from '@gangway/core/coverage/apertures';
 import { effectiveFNumber } from '@gangway/core/focus/diffraction';
-import { standMagnification } from '@gangway/core/coverage/standCoverage';
-import { pupilRatio, type ApertureChoice, type BlurAt } from '@gangway/core/stand/apertureChoice';
-import { pixelMm } from '@gangway/core/stand/pinStates';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { standMagnification } from '@gangway/core/geometry/circles';
+import { pupilRatio, type ApertureChoice, type BlurAt } from '@gangway/core/planning/apertureChoice';
+import { pixelMm } from '@gangway/core/geometry/pins';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, stopsWords } from '@gangway/core/words';
 import { useTheme } from '../../store/theme';
 import { chartLook } from '../../ui/chartLook';

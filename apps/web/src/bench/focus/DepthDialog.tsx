@@ -1,7 +1,7 @@
 import { LIMIT_FIGURES } from '@gangway/contract/focus';
 import { STACK_MOST } from '@gangway/core/focus/stack';
-import { DEPTH_WAYS, type DepthOption } from '@gangway/core/stand/tiltOrStack';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { DEPTH_WAYS, type DepthOption } from '@gangway/core/planning/tiltOrStack';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';

@@ -1,5 +1,5 @@
 import { lazy, memo, Suspense, useState } from 'react';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { Button } from '../../ui/Button';
 import { useSought } from '../findings/seeking';
 import { Part } from '../Part';

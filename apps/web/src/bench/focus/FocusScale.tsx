@@ -1,9 +1,9 @@
 import { Slider } from 'radix-ui';
 import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
-import { focusFor } from '@gangway/core/stand/back';
-import { extensionMm } from '@gangway/core/stand/tiltOrStack';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { focusFor } from '@gangway/core/geometry/back';
+import { extensionMm } from '@gangway/core/planning/tiltOrStack';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { useAtMost } from '../../ui/useAtMost';
 import { useSize } from '../../ui/useSize';

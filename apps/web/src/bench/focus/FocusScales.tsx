@@ -1,4 +1,4 @@
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { FocusScale } from './FocusScale';
 import { TurnScale } from './TurnScales';
 

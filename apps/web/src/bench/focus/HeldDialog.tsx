@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { hingeMm } from '@gangway/core/focus/plane';
 import { heldAt, heldLens, heldTable, heldVerdict, type HeldLens } from '@gangway/core/rig/heldLens';
 import { HELD_STEPS } from '@gangway/core/rig/heldSteps';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';

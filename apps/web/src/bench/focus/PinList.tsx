@@ -1,11 +1,11 @@
 import { memo, useCallback, useState } from 'react';
 import { WEIGHT_FIGURE } from '@gangway/contract/focus';
 import { PIN_ROLES, type Pin, type PinRole } from '@gangway/core/focus/pin';
-import type { Finding } from '@gangway/core/findings/finding';
+import type { Finding } from '@gangway/core/checks/finding';
 import type { Scene } from '@gangway/core/scene/scene';
 import { thingsOf } from '@gangway/core/scene/things';
-import { pinStates, pixelMm, standBlurAllowed, type PinState } from '@gangway/core/stand/pinStates';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { pinStates, pixelMm, standBlurAllowed, type PinState } from '@gangway/core/geometry/pins';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';

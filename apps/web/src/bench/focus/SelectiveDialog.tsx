@@ -1,8 +1,8 @@
 import { useState, type ReactNode } from 'react';
-import { focusWords } from '@gangway/core/findings/focusWording';
-import { isolate, miniature, type Isolation } from '@gangway/core/stand/isolate';
-import { placedPins, pixelMm, standBlurAllowed } from '@gangway/core/stand/pinStates';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { focusWords } from '@gangway/core/checks/focusWording';
+import { isolate, miniature, type Isolation } from '@gangway/core/planning/isolate';
+import { placedPins, pixelMm, standBlurAllowed } from '@gangway/core/geometry/pins';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, turnWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';

@@ -1,7 +1,7 @@
 import { LIMIT_FIGURES, SHARPNESS_FIGURES } from '@gangway/contract/focus';
 import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
-import { standBlurAllowed } from '@gangway/core/stand/pinStates';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { standBlurAllowed } from '@gangway/core/geometry/pins';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
 

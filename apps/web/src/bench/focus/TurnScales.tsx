@@ -1,7 +1,7 @@
 import type { Travel } from '@gangway/core/rig/mechanism';
 import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
-import { standTiltMechanism } from '@gangway/core/stand/solveFocus';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { MovementScale } from '../movements/MovementScale';

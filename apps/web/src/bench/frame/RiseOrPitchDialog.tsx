@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
-import { wholeFrame } from '@gangway/core/coverage/standCoverage';
-import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/stand/riseOrPitch';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { wholeFrame } from '@gangway/core/geometry/circles';
+import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/planning/riseOrPitch';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
 import { PlainDrawing } from '../finder/PictureView';

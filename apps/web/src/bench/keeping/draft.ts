@@ -1,5 +1,5 @@
 import { openedSettings, standSettingsSchema, storedSettings } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { nameSchema } from '@gangway/contract/name';
 import { z } from 'zod';
 

@@ -1,5 +1,5 @@
 import { SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { centredStand } from '@gangway/core/stand/centred';
+import { centredStand } from '@gangway/core/planning/centred';
 import type { Stand } from '@gangway/contract/stand';
 import { createKeeper, GATHER_MS, type Kept, type KeeperWorld, type Write, type Outcome } from './keeper';
 import type { Keeping } from './keeping';

@@ -1,5 +1,5 @@
 import type { Stand, StandWrite } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import equal from 'fast-deep-equal';
 import type { Keeping } from './keeping';
 

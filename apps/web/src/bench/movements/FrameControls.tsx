@@ -1,7 +1,7 @@
 import { Infinity as InfinityIcon, RectangleHorizontal, RectangleVertical } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { memo, useState } from 'react';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { useAtMost } from '../../ui/useAtMost';

@@ -1,5 +1,5 @@
 import { onSlide, slidePosition, travelOf, type ShiftPosition } from '@gangway/core/rig/mechanism';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { opticalEnds, rulerOf, slideEnds } from '../facts';

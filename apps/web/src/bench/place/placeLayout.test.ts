@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { PLAIN_SCENE, type Scene } from '@gangway/core/scene/scene';
-import { FIRST_SUBJECTS, type SubjectKind } from '@gangway/core/scene/subject';
+import { FIRST_SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
 import { boundsOf, paced, placeLayout } from './placeLayout';
 import { evenly } from '@gangway/core/evenly.test-support';
 

@@ -1,4 +1,4 @@
-import type { Finding } from '@gangway/core/findings/finding';
+import type { Finding } from '@gangway/core/checks/finding';
 import { ask, type Ask } from '@gangway/core/rig/ask';
 import { focusReach, nearReach } from '@gangway/core/rig/reach';
 import { lensTilt } from '@gangway/core/rig/tilt';

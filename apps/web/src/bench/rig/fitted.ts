@@ -2,8 +2,8 @@ import { apertureScale, stopsOf } from '@gangway/core/coverage/apertures';
 import type { Rig } from '@gangway/core/rig/rig';
 import { rearMost } from '@gangway/core/rig/moves';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
-import { standTiltMechanism } from '@gangway/core/stand/solveFocus';
-import { UNTURNED, type StandSettings } from '@gangway/core/stand/settings';
+import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
+import { UNTURNED, type StandSettings } from '@gangway/core/setup/settings';
 
 const within = (deg: number, most: number): number => Math.min(most, Math.max(-most, deg));
 

@@ -3,7 +3,7 @@ import { MODEL_MOST } from '@gangway/contract/scene';
 import { typedNumber } from '@gangway/contract/typedNumber';
 import { CoreError } from '@gangway/core/errors';
 import { massing, type UpAxis } from '@gangway/core/scene/massing';
-import { meshSize, type Mesh, type SubjectOf } from '@gangway/core/scene/subject';
+import { meshSize, type Mesh, type SubjectOf } from '@gangway/core/subjects/subject';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';

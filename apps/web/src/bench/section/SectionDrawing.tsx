@@ -15,9 +15,9 @@ import {
   type SectionPin,
   type SectionPoint,
   type SectionView,
-} from '@gangway/core/stand/section';
-import { pixelMm } from '@gangway/core/stand/pinStates';
-import type { StandSettings } from '@gangway/core/stand/settings';
+} from '@gangway/core/planning/section';
+import { pixelMm } from '@gangway/core/geometry/pins';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords, turnWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';

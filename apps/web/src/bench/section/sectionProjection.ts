@@ -1,4 +1,4 @@
-import type { SectionPoint } from '@gangway/core/stand/section';
+import type { SectionPoint } from '@gangway/core/planning/section';
 
 /** How metres of a section are put on the sheet. */
 export interface Projection {

@@ -1,10 +1,10 @@
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { CircleOnBack } from '@gangway/core/coverage/standCoverage';
+import type { CircleOnBack } from '@gangway/core/geometry/circles';
 import { rectOf, type Rect } from '@gangway/core/mosaic/frames';
-import { wholeFrame } from '@gangway/core/coverage/standCoverage';
-import { mosaicOnStand, type MosaicOnStand } from '@gangway/core/mosaic/onStand';
+import { wholeFrame } from '@gangway/core/geometry/circles';
+import { mosaicOnStand, type MosaicOnStand } from '@gangway/core/geometry/laidMosaic';
 import { rounded } from '@gangway/core/mosaic/slides';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { planeFor, type Plane } from '../circle/plane';

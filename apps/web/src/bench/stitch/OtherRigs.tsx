@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { builtRig } from '@gangway/contract/kit';
-import { layoutWords } from '@gangway/core/findings/mosaicRemedies';
-import type { Wish } from '@gangway/core/mosaic/wish';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { layoutWords } from '@gangway/core/checks/mosaicRemedies';
+import type { Wish } from '@gangway/core/stitching/goals';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { useItems } from '../../kit/useKit';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';

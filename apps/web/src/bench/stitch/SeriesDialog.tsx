@@ -1,7 +1,7 @@
 import { mosaicCsv, mosaicJson } from '@gangway/contract/mosaicExchange';
-import { mosaicGiven } from '@gangway/core/mosaic/given';
-import { mosaicPlan } from '@gangway/core/mosaic/plan';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { mosaicGiven } from '@gangway/core/stitching/metrics';
+import { mosaicPlan } from '@gangway/core/stitching/plan';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, metresWords, mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { download, fileName } from '../../kit/exchange/download';
 import { useAppSelector } from '../../store/store';

@@ -1,5 +1,5 @@
-import { joinedStand, mosaicOnStand } from '@gangway/core/mosaic/onStand';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import { joinedStand, mosaicOnStand } from '@gangway/core/geometry/laidMosaic';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { memo, useMemo } from 'react';
 import { useAtMost } from '../../ui/useAtMost';
 import { Finder } from '../finder/Finder';

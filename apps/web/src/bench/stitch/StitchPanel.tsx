@@ -1,10 +1,10 @@
 import { lazy, memo, Suspense, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
-import { depthRange, mosaicGiven, PRINT_PPI, printMm, WHITE_CARD_STOPS, type MosaicGiven } from '@gangway/core/mosaic/given';
+import { depthRange, mosaicGiven, PRINT_PPI, printMm, WHITE_CARD_STOPS, type MosaicGiven } from '@gangway/core/stitching/metrics';
 import { MOVERS, type Mosaic, type Mover } from '@gangway/core/mosaic/mosaic';
 import { shortOrder, wayMm } from '@gangway/core/mosaic/order';
 import { slidesOf } from '@gangway/core/mosaic/slides';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';

@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
-import { layoutWords } from '@gangway/core/findings/mosaicRemedies';
+import { layoutWords } from '@gangway/core/checks/mosaicRemedies';
 import { turned } from '@gangway/core/coverage/frame';
 import { crossLayout, diagonalLayout, quarterLayout, widest, type Layout } from '@gangway/core/mosaic/layout';
 import { slidesOf } from '@gangway/core/mosaic/slides';
-import type { Answer, Wish } from '@gangway/core/mosaic/wish';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { Answer, Wish } from '@gangway/core/stitching/goals';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';

@@ -1,7 +1,7 @@
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
-import { zoneStates, type MosaicGiven } from '@gangway/core/mosaic/given';
+import { zoneStates, type MosaicGiven } from '@gangway/core/stitching/metrics';
 import type { Mosaic, Zone } from '@gangway/core/mosaic/mosaic';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';

@@ -1,9 +1,9 @@
 import { mosaicSchema } from '@gangway/contract/mosaic';
 import { FIRST_MOSAIC, type Mosaic } from '@gangway/core/mosaic/mosaic';
 import type { Layout } from '@gangway/core/mosaic/layout';
-import { wholeFrame } from '@gangway/core/coverage/standCoverage';
+import { wholeFrame } from '@gangway/core/geometry/circles';
 import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { store } from '../../store/store';
 import { standEdit } from '../standEdit';
 

@@ -1,5 +1,5 @@
-import type { Answer } from '@gangway/core/mosaic/wish';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { Answer } from '@gangway/core/stitching/goals';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed } from '@gangway/core/words';
 
 /** "110 × 80 mm, 192 MP, overlap 21 %". */

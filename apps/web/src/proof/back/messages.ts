@@ -1,5 +1,5 @@
 import type { BackOptions } from '@gangway/core/capture/takes';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 
 /** What the simulated back is told. */
 export type ToBack =

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
-import type { StandSettings } from '@gangway/core/stand/settings';
+import type { StandSettings } from '@gangway/core/setup/settings';
 import type { FromBack, ToBack } from './messages';
 
 /** What the simulated back is doing. */

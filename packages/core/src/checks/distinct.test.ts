@@ -1,0 +1,51 @@
+import { stand } from '../setup/fixtures.test-support';
+import { PLAIN_SCENE } from '../scene/scene';
+import { FIRST_SUBJECTS } from '../subjects/subject';
+import { distinct } from './distinct';
+import type { Remedy } from './finding';
+import { findings } from './findings';
+import { remedySetting } from './wording';
+
+const rise = (riseMm: number, value: number): Remedy => ({
+  control: 'rise',
+  patch: { movements: { riseMm } },
+  leaves: { value, unit: 'mm' },
+});
+
+describe('remedies that say the same', () => {
+  test('are offered once, as the first was found', () => {
+    const both: Remedy = { control: 'both', patch: { movements: { riseMm: 6.9 }, composed: true }, leaves: { value: 0.5, unit: 'mm' } };
+    expect(distinct([rise(6.9, 0.4), rise(5, 2), both])).toEqual([rise(6.9, 0.4), rise(5, 2)]);
+    expect(distinct([])).toEqual([]);
+  });
+
+  test('pins that no tilt helps are cured by focus and aperture, offered once though the lens could tilt', () => {
+    const at = (z: number, n: number) => ({
+      id: `p${n}`,
+      name: `pin ${n}`,
+      role: 'sharp' as const,
+      weight: 1,
+      place: { kind: 'point' as const, at: [0, 1.5, z] as const },
+    });
+    const settings = stand({
+      fNumber: 3.5,
+      focusM: 4,
+      scene: {
+        subject: FIRST_SUBJECTS.front,
+        distanceM: 10,
+        asideM: 0,
+        cameraHeightM: 1.5,
+        yawDeg: 0,
+        pitchDeg: 0,
+        rollDeg: 0,
+        ...PLAIN_SCENE,
+      },
+      pins: [at(-7, 1), at(60, 2)],
+    });
+    const found = findings(settings).find(({ kind }) => kind === 'pins');
+    expect(found?.state).toBe('fails');
+    const said = found?.remedies.map(remedySetting) ?? [];
+    expect(said.length).toBeGreaterThan(0);
+    expect(new Set(said).size).toBe(said.length);
+  });
+});

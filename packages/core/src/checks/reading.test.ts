@@ -1,0 +1,36 @@
+import fc from 'fast-check';
+import { findings } from './findings';
+import { findingSentence } from './wording';
+import { anyStand, stand } from '../setup/fixtures.test-support';
+import { circleReading } from './reading';
+import { mechanismWords } from '../rig/mechanismWords';
+
+describe('the Circle in words', () => {
+  test('says frame, circles, figures, end stops and every finding', () => {
+    const settings = stand({ movements: { riseMm: 9, shiftMm: -2 }, orientation: 'portrait' });
+    const words = circleReading(settings);
+    expect(words).toContain(
+      'Frame 24.0 by 36.0 mm, portrait, 43.3 mm across the corners, with 9.0 mm of rise and 2.0 mm of shift to the left.',
+    );
+    expect(words).toContain('Light circle 67.0 mm. Sharp circle at f/8 60.0 mm.');
+    expect(words).toContain('54.0 mm at f/3.5, 60.0 mm at f/8, 64.0 mm at f/11');
+    expect(words).toContain('ends 12.0 mm from the centre in every direction');
+    for (const finding of findings(settings)) expect(words).toContain(findingSentence(finding));
+  });
+
+  test('what is not known is said to be, whatever the stand', () => {
+    const base = stand();
+    const blank = {
+      ...base,
+      rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
+    };
+    expect(circleReading(blank)).toMatch(/Light circle not known\. Sharp circle not known\. The travel of the slides is not known\./);
+    fc.assert(fc.property(anyStand, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(settings))));
+  });
+
+  test.each([
+    [{ kind: 'box' as const, riseMm: 40, fallMm: 25, leftMm: 20, rightMm: 20 }, /40\.0 mm of rise, 25\.0 mm of fall/],
+    [{ kind: 'line' as const, angleDeg: 30, forwardMm: 8, backMm: 6 }, /locked at 30\.0° and ends 8\.0 mm forward and 6\.0 mm back/],
+    [{ kind: 'fixed' as const }, /no movements/],
+  ])('a mechanism says its ends', (mechanism, words) => expect(mechanismWords(mechanism)).toMatch(words));
+});

@@ -1,0 +1,60 @@
+import { stand } from '../setup/fixtures.test-support';
+import type { StandSettings } from '../setup/settings';
+import { findings } from './findings';
+import { findingNote, findingSentence, remedySetting } from './wording';
+
+const said = (settings: StandSettings) =>
+  findings(settings).map((finding) => `${finding.state}: ${findingSentence(finding)} ${findingNote(finding) ?? ''}`.trim());
+
+describe('what findings say', () => {
+  test('one corner, one side, all corners', () => {
+    expect(said(stand({ movements: { riseMm: 7, shiftMm: 7 }, fNumber: 3.5 }))[0]).toMatch(
+      /^fails: The upper left, upper right, lower right corners leave|^fails: The upper right corner leaves the sharp circle at f\/3\.5 by \d\.\d mm of movement in this direction\./,
+    );
+    expect(said(stand({ movements: { riseMm: 0, shiftMm: -9 }, fNumber: 3.5 }))[0]).toMatch(
+      /^fails: The corners on the left leave the sharp circle at f\/3\.5 by 2\.8 mm of shift to the left\./,
+    );
+    expect(said(stand({ movements: { riseMm: -10, shiftMm: 0 }, fNumber: 3.5 }))[0]).toMatch(
+      /^fails: The lower corners leave the sharp circle at f\/3\.5 by 1\.9 mm of fall\./,
+    );
+  });
+
+  test('what is tight says only, and what just fails is never said to lack nothing', () => {
+    // R = 30: the limit up is 12 exactly.
+    expect(said(stand({ movements: { riseMm: 11.8, shiftMm: 0 } }))).toContainEqual(
+      expect.stringContaining('tight: All four corners are in the sharp circle at f/8, with only 0.2 mm of rise to spare.'),
+    );
+    const base = stand({ movements: { riseMm: 12.01, shiftMm: 0 } });
+    expect(said({ ...base, rig: { ...base.rig, mechanism: { kind: 'disc', radiusMm: 20 } } })[0]).toContain('by less than 0.1 mm of rise');
+  });
+
+  test('where the figure comes from is said', () => {
+    expect(said(stand({ fNumber: 9 })).join(' ')).toContain('Between the figures for f/8 and f/11, linear in stops.');
+    expect(said(stand({ fNumber: 22 })).join(' ')).toContain('No figure is given for this aperture; the one for f/11 is used.');
+    const base = stand();
+    const lightOnly = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 67, definition: [] } } } };
+    expect(said(lightOnly).join(' ')).toContain('80 % of the light circle is assumed (common practice).');
+  });
+
+  test('outside the light circle is black at any aperture, and a stop reached is said', () => {
+    const base = stand({ movements: { riseMm: 12, shiftMm: 0 } });
+    const dark = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 55, definition: [] } } } };
+    expect(said(dark)[0]).toMatch(
+      /^fails: The upper corners leave the light circle by .* Outside the light circle the picture is black, at any aperture\./,
+    );
+    expect(said(base)).toContain('tight: The slide stands at its end of the rotating slide.');
+  });
+
+  test('a remedy of several parts names them all', () => {
+    expect(
+      remedySetting({
+        control: 'several',
+        patch: { fNumber: 16, movements: { riseMm: 9.4, shiftMm: 0 } },
+        leaves: { value: 1, unit: 'mm' },
+      }),
+    ).toBe('f/16, 9.4 mm of rise, no shift');
+    expect(remedySetting({ control: 'orientation', patch: { orientation: 'portrait' }, leaves: { value: 1, unit: 'mm' } })).toBe(
+      'the frame in portrait',
+    );
+  });
+});

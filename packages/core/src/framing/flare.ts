@@ -1,0 +1,45 @@
+import { degrees, radians } from '../angles';
+import { coverageHalfAngle } from '../coverage/circle';
+import { lightCircle, wholeFrame } from '../geometry/circles';
+import { lensAxis } from '../space/axis';
+import { dot, type Vec3 } from '../space/vector';
+import { lensMovements, standBack, standImageMm } from '../geometry/back';
+import { turnedToCamera } from '../space/pose';
+import type { StandSettings } from '../setup/settings';
+import type { LightSource } from '../scene/scene';
+
+/** Where a light source stands to the lens. */
+export interface FlareState {
+  /** Its angle from the lens axis, degrees. */
+  readonly angleDeg: number;
+  /** Half the angle of the light circle, degrees; `null` when the circle is not known. */
+  readonly circleDeg: number | null;
+  /** Whether it is in the picture itself. */
+  readonly inPicture: boolean;
+  readonly shaded: boolean;
+}
+
+/** The direction toward a light source in the world. */
+export function toward({ bearingDeg, heightDeg }: LightSource): Vec3 {
+  const [b, h] = [radians(bearingDeg), radians(heightDeg)];
+  return [Math.sin(b) * Math.cos(h), Math.sin(h), Math.cos(b) * Math.cos(h)];
+}
+
+/** Whether a light source shines into the circle from outside the picture; `null` when none was given. */
+export function flareState(settings: StandSettings): FlareState | null {
+  const back = standBack(settings);
+  const light = settings.scene?.light ?? null;
+  if (back === null || light === null) return null;
+  const seen = turnedToCamera(back.axes, toward(light));
+  const movements = lensMovements(settings);
+  const circle = lightCircle(settings);
+  const frame = wholeFrame(settings);
+  const v = standImageMm(settings);
+  const [x, y] = [(v * seen[0]) / seen[2] - movements.shiftMm, (v * seen[1]) / seen[2] - movements.riseMm];
+  return {
+    angleDeg: degrees(Math.acos(Math.max(-1, Math.min(1, dot(seen, lensAxis(movements.tiltDeg, movements.swingDeg)))))),
+    circleDeg: circle && degrees(coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm)),
+    inPicture: seen[2] > 0 && Math.abs(x) <= frame.widthMm / 2 && Math.abs(y) <= frame.heightMm / 2,
+    shaded: light.shaded,
+  };
+}

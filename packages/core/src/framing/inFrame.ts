@@ -1,0 +1,116 @@
+import { standFrame } from '../geometry/circles';
+import type { Vec3 } from '../space/vector';
+import { mosaicOnStand } from '../geometry/laidMosaic';
+import { seenFrom } from '../space/pose';
+import { lensPosition, standBack, standImageMm } from '../geometry/back';
+import type { StandSettings } from '../setup/settings';
+import type { Scene } from '../scene/scene';
+import { extentOf, FIGURE_DEPTH_M, ridgeX } from '../subjects/subject';
+import { labelOf, solidOf } from '../scene/things';
+import { turnedAbout } from '../scene/turnedAbout';
+
+/** A side of the upright picture. */
+export type Edge = 'upper' | 'lower' | 'left' | 'right';
+
+export interface FrameSpare {
+  readonly edge: Edge;
+  /** From the subject's outline to the nearest edge, mm on the sensor; negative beyond it, `null` when part of it lies behind the camera. */
+  readonly spareMm: number | null;
+}
+
+/** So far off that nothing is told from the horizon, m. */
+const HORIZON_M = 1e6;
+
+/** The eight corners of a box. */
+function boxAt(halfM: number, footM: number, topM: number, nearM: number, farM: number): readonly Vec3[] {
+  return [footM, topM].flatMap((y) => [-halfM, halfM].flatMap((x) => [nearM, farM].map((z): Vec3 => [x, y, z])));
+}
+
+/**
+ * Points between which all of the subject lies, in the world, so that it is in
+ * the picture where they are. An interior has to be in to its far gable; open
+ * ground from the reference plane, the nearest of it that is wanted, to the
+ * horizon, both straight ahead of the camera.
+ */
+export function outline({ subject, asideM, cameraHeightM }: Scene): readonly Vec3[] {
+  const { topM, footM, widthM, depthM } = extentOf(subject);
+  switch (subject.kind) {
+    case 'ground':
+      return [
+        [asideM, 0, 0],
+        [asideM, cameraHeightM, HORIZON_M],
+      ];
+    case 'interior': {
+      const half = subject.widthM / 2;
+      return [
+        [-half, 0, 0],
+        [half, 0, 0],
+        [half, subject.wallM, 0],
+        [ridgeX(subject), subject.ridgeM, 0],
+        [-half, subject.wallM, 0],
+      ];
+    }
+    case 'table':
+      // The bench itself goes on beyond the picture.
+      return [...labelOf(subject), ...solidOf(subject)];
+    case 'figures':
+      return boxAt(widthM / 2, footM, topM, -FIGURE_DEPTH_M, FIGURE_DEPTH_M);
+    case 'sheet':
+      return boxAt(widthM / 2, footM, topM, 0, 0);
+    case 'front':
+      return boxAt(subject.widthM / 2, footM, topM, 0, depthM).map(turnedAbout(subject.turnDeg));
+    case 'model':
+      return boxAt(widthM / 2, footM, topM, 0, depthM).map(turnedAbout(subject.turnDeg));
+  }
+}
+
+/** What the subject's outline takes up on the back about the foot of the lens, mm, movements aside; `null` where part of it lies behind the camera. */
+export interface Taken {
+  readonly left: number;
+  readonly right: number;
+  readonly lower: number;
+  readonly upper: number;
+}
+
+/** The box that the outline takes up; `undefined` without a scene, `null` when part of it lies behind the camera. */
+export function takenUp(settings: StandSettings): Taken | null | undefined {
+  const back = standBack(settings);
+  if (back === null || settings.scene === null) return undefined;
+  const v = standImageMm(settings);
+  let [left, right, lower, upper] = [Infinity, -Infinity, Infinity, -Infinity];
+  for (const point of outline(settings.scene)) {
+    const [x, y, z] = seenFrom(back, point);
+    if (z <= 0) return null;
+    left = Math.min(left, (v * x) / z);
+    right = Math.max(right, (v * x) / z);
+    lower = Math.min(lower, (v * y) / z);
+    upper = Math.max(upper, (v * y) / z);
+  }
+  return { left, right, lower, upper };
+}
+
+/** How near the subject comes to an edge of the picture that is kept, or how far it goes beyond; `null` without a scene. */
+export function frameSpare(settings: StandSettings): FrameSpare | null {
+  const box = takenUp(settings);
+  if (box === undefined) return null;
+  if (box === null) return { edge: 'upper', spareMm: null };
+  const whole = mosaicOnStand(settings)?.union.whole;
+  if (whole) return nearest(whole, box);
+  const { widthMm, heightMm } = standFrame(settings);
+  const { riseMm, shiftMm } = lensPosition(settings);
+  return nearest(
+    { left: shiftMm - widthMm / 2, right: shiftMm + widthMm / 2, lower: riseMm - heightMm / 2, upper: riseMm + heightMm / 2 },
+    box,
+  );
+}
+
+/** The edge of a picture that a box inside it comes nearest to, or goes farthest beyond. */
+function nearest(picture: Taken, box: Taken): FrameSpare {
+  const spares: readonly FrameSpare[] = [
+    { edge: 'upper', spareMm: picture.upper - box.upper },
+    { edge: 'lower', spareMm: box.lower - picture.lower },
+    { edge: 'right', spareMm: picture.right - box.right },
+    { edge: 'left', spareMm: box.left - picture.left },
+  ];
+  return spares.reduce((least, each) => ((each.spareMm ?? 0) < (least.spareMm ?? 0) ? each : least));
+}

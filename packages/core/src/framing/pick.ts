@@ -1,0 +1,111 @@
+import { degrees } from '../angles';
+import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
+import { lensPosition, pictured, standBack, standImageMm } from '../geometry/back';
+import { turnedToWorld } from '../space/pose';
+import type { StandSettings } from '../setup/settings';
+import { facesOf, type Face } from '../scene/faces';
+
+/** What lies under a place of the picture. */
+export interface Picked {
+  /** In the world, m. */
+  readonly point: Vec3;
+  /** From the lens, along the ray and along the back's normal, m. */
+  readonly rangeM: number;
+  readonly depthM: number;
+}
+
+/**
+ * The nearest thing under a place of the picture (mm from the centre of the
+ * frame) as the middle of the lens sees it; `null` for the sky or without a
+ * scene. The ray of picture point (X, Y) goes along (X + shift, Y + rise, v).
+ */
+export function picked(settings: StandSettings, xMm: number, yMm: number): Picked | null {
+  const back = standBack(settings);
+  if (back === null || settings.scene === null) return null;
+  const { riseMm, shiftMm } = lensPosition(settings);
+  const ray: Vec3 = [xMm + shiftMm, yMm + riseMm, standImageMm(settings)];
+  const direction = turnedToWorld(back.axes, scaled(ray, 1 / ray[2]));
+  const depthM = timesToMeet(back.at, direction, facesOf(settings.scene.subject));
+  if (depthM === Infinity) return null;
+  const { at } = back;
+  const point: Vec3 = [at[0] + direction[0] * depthM, at[1] + direction[1] * depthM, at[2] + direction[2] * depthM];
+  return { point, depthM, rangeM: depthM * Math.hypot(...direction) };
+}
+
+/** What lies between two things that were picked. */
+export interface Apart {
+  /** Between them in the world, m. */
+  readonly metres: number;
+  /** Between their pictures on the back, mm. */
+  readonly onBackMm: number;
+  /** Between the rays to them, degrees. */
+  readonly angleDeg: number;
+}
+
+/** Measures from one picked thing to another; `null` when one is no longer before the lens. */
+export function apart(settings: StandSettings, a: Picked, b: Picked): Apart | null {
+  const back = standBack(settings);
+  const [p, q] = [pictured(settings, a.point), pictured(settings, b.point)];
+  if (!back || !p || !q) return null;
+  const [u, w] = [minus(a.point, back.at), minus(b.point, back.at)];
+  return {
+    metres: length(minus(a.point, b.point)),
+    onBackMm: Math.hypot(p[0] - q[0], p[1] - q[1]),
+    angleDeg: degrees(Math.atan2(length(cross(u, w)), dot(u, w))),
+  };
+}
+
+/** A flat convex face made ready to be met by rays: its plane n·P = at, and for each edge the plane e·P = at through it that stands on the face. */
+interface ReadyFace {
+  readonly normal: Vec3;
+  readonly at: number;
+  readonly edges: readonly { readonly normal: Vec3; readonly at: number }[];
+}
+
+const ready = new WeakMap<readonly Face[], readonly ReadyFace[]>();
+
+function readied(faces: readonly Face[]): readonly ReadyFace[] {
+  const known = ready.get(faces);
+  if (known) return known;
+  const made = faces.flatMap(({ corners }): readonly ReadyFace[] => {
+    const [a, b, c] = corners;
+    if (!a || !b || !c) return [];
+    const normal = cross(minus(b, a), minus(c, a));
+    const edges = corners.map((p, i) => {
+      const across = cross(normal, minus(corners[(i + 1) % corners.length] ?? a, p));
+      return { normal: across, at: dot(across, p) };
+    });
+    return [{ normal, at: dot(normal, a), edges }];
+  });
+  ready.set(faces, made);
+  return made;
+}
+
+/**
+ * How often a direction has to be gone from a place to meet the nearest of
+ * some flat convex faces; Infinity when it meets none. The list of faces is
+ * made ready once and kept: hand in the same list for many rays.
+ */
+export function timesToMeet(from: Vec3, direction: Vec3, faces: readonly Face[]): number {
+  let nearest = Infinity;
+  for (const { normal, at, edges } of readied(faces)) {
+    const toward = dot(normal, direction);
+    if (Math.abs(toward) < 1e-12) continue;
+    const t = (at - dot(normal, from)) / toward;
+    if (t <= 1e-6 || t >= nearest) continue;
+    const hit: Vec3 = [from[0] + direction[0] * t, from[1] + direction[1] * t, from[2] + direction[2] * t];
+    // Inside when it lies on the same side of every edge.
+    let side = 0;
+    let inside = true;
+    for (const edge of edges) {
+      const s = dot(edge.normal, hit) - edge.at;
+      if (s !== 0 && side !== 0 && Math.sign(s) !== side) {
+        inside = false;
+        break;
+      }
+      if (s !== 0) side = Math.sign(s);
+    }
+    if (inside) nearest = t;
+  }
+  return nearest;
+}

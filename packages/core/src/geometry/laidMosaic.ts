@@ -1,0 +1,96 @@
+import { wholeFrame } from './circles';
+import { pivotMoved } from './back';
+import type { StandSettings } from '../setup/settings';
+import { overlapsOf, rectOf, unionOf, type MosaicFrame, type Overlap, type Rect, type Union } from '../mosaic/frames';
+import { settingFor, slidesOf, type Setting, type Slides } from '../mosaic/slides';
+
+/** The frames of a stand's mosaic as they lie over the foot of the lens, mm, with what they make together. */
+export interface MosaicOnStand {
+  readonly frames: readonly MosaicFrame[];
+  readonly rects: readonly Rect[];
+  readonly union: Union;
+  readonly overlaps: readonly Overlap[];
+  /** The least overlap between neighbours, a share; 0 where frames do not hang together, 1 for a single one. */
+  readonly leastOverlap: number;
+  readonly slides: Slides;
+  /** How each frame is set on the mechanism; `null` beyond every stop. */
+  readonly settings: readonly (Setting | null)[];
+}
+
+const known = new WeakMap<StandSettings, MosaicOnStand | null>();
+
+/** The mosaic of a stand as it lies on the back; `null` without one. Remembered for each state of a stand. */
+export function mosaicOnStand(settings: StandSettings): MosaicOnStand | null {
+  const before = known.get(settings);
+  if (before !== undefined) return before;
+  const found = laidOut(settings);
+  known.set(settings, found);
+  return found;
+}
+
+function laidOut(settings: StandSettings): MosaicOnStand | null {
+  if (!settings.mosaic) return null;
+  const { frames } = settings.mosaic;
+  const frame = wholeFrame(settings);
+  const moved = pivotMoved(settings, settings.front);
+  const rects = frames.map((each) => rectOf({ ...each, riseMm: each.riseMm + moved.riseMm, shiftMm: each.shiftMm + moved.shiftMm }, frame));
+  const union = unionOf(rects);
+  if (!union) return null;
+  const overlaps = overlapsOf(rects);
+  const slides = slidesOf(settings.rig);
+  // A plate that turns the back by quarters puts each frame where its offset says, without the slides.
+  const byPlate = (each: MosaicFrame): boolean => slides.quarter !== null && onPlate(each, slides.quarter);
+  return {
+    frames,
+    rects,
+    union,
+    overlaps,
+    leastOverlap: rects.length < 2 ? 1 : union.pieces > 1 || overlaps.length === 0 ? 0 : Math.min(...overlaps.map(({ share }) => share)),
+    slides,
+    settings: frames.map((each) => (byPlate(each) ? { stopMm: 0, riseMm: 0, shiftMm: 0 } : settingFor(slides, each))),
+  };
+}
+
+/** Whether a place is one of the four that the plate turns to. */
+function onPlate({ shiftMm, riseMm }: MosaicFrame, { xMm, yMm }: NonNullable<Slides['quarter']>): boolean {
+  return [
+    [xMm, yMm],
+    [-yMm, xMm],
+    [-xMm, -yMm],
+    [yMm, -xMm],
+  ].some(([x, y]) => Math.hypot(shiftMm - (x ?? 0), riseMm - (y ?? 0)) < 0.005);
+}
+
+/** The stand as it is for one frame of its mosaic alone. */
+export function standOfFrame(settings: StandSettings, { riseMm, shiftMm, turned }: MosaicFrame): StandSettings {
+  const other = settings.orientation === 'landscape' ? 'portrait' : 'landscape';
+  return { ...settings, mosaic: null, crop: null, movements: { riseMm, shiftMm }, orientation: turned ? other : settings.orientation };
+}
+
+/** The stand with the largest whole rectangle of its mosaic for a frame: what the joined picture is seen and measured by; `null` without a mosaic. */
+export function joinedStand(settings: StandSettings): StandSettings | null {
+  const laid = mosaicOnStand(settings);
+  if (!laid) return null;
+  const { left, right, lower, upper } = laid.union.whole;
+  const { back } = settings.rig;
+  const [widthMm, heightMm] = [right - left, upper - lower];
+  const pitchMm = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
+  const moved = pivotMoved(settings, settings.front);
+  return {
+    ...settings,
+    mosaic: null,
+    crop: null,
+    orientation: widthMm >= heightMm ? 'landscape' : 'portrait',
+    movements: { riseMm: (upper + lower) / 2 - moved.riseMm, shiftMm: (left + right) / 2 - moved.shiftMm },
+    rig: {
+      ...settings.rig,
+      back: {
+        ...back,
+        widthMm,
+        heightMm,
+        columnsPx: pitchMm && Math.round(widthMm / pitchMm),
+        rowsPx: pitchMm && Math.round(heightMm / pitchMm),
+      },
+    },
+  };
+}

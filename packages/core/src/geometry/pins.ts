@@ -1,0 +1,153 @@
+import { standFrame, standPixels } from './circles';
+import { CoreError } from '../errors';
+import { blurAt } from '../focus/blur';
+import { permissibleBlur, type PermissibleBlur } from '../focus/sharpness';
+import type { Pin } from '../focus/pin';
+import { dot, scaled, type Vec3 } from '../space/vector';
+import { thingsOf } from '../scene/things';
+import { axisToBack, lensMovements, standBack, standImageMm } from './back';
+import { seenFrom } from '../space/pose';
+import type { StandSettings } from '../setup/settings';
+
+/** A pin where it stands now. */
+export interface PlacedPin {
+  readonly pin: Pin;
+  /** In the world and in the frame of the back, m. */
+  readonly world: readonly Vec3[];
+  readonly points: readonly Vec3[];
+}
+
+const placedOf = new WeakMap<StandSettings, readonly PlacedPin[]>();
+
+/** The pins of a stand with their places; a pin on a thing that the subject no longer has is left out. Found once for each state of a stand: findings, section and Finder all ask. */
+export function placedPins(settings: StandSettings): readonly PlacedPin[] {
+  const known = placedOf.get(settings);
+  if (known) return known;
+  const placed = place(settings);
+  placedOf.set(settings, placed);
+  return placed;
+}
+
+function place(settings: StandSettings): readonly PlacedPin[] {
+  const { scene, pins } = settings;
+  const back = standBack(settings);
+  if (scene === null || back === null || pins.length === 0) return [];
+  const things = pins.some(({ place }) => place.kind === 'thing') ? thingsOf(scene) : [];
+  return pins.flatMap((pin): readonly PlacedPin[] => {
+    const { place } = pin;
+    const world = place.kind === 'point' ? [place.at] : (things.find(({ key }) => key === place.thing)?.points ?? []);
+    return world.length === 0 ? [] : [{ pin, world, points: world.map((point) => seenFrom(back, point)) }];
+  });
+}
+
+/** Pins whose thing the subject no longer has. */
+export function lostPins(settings: StandSettings): readonly Pin[] {
+  const found = new Set(placedPins(settings).map(({ pin }) => pin.id));
+  return settings.scene === null ? [] : settings.pins.filter(({ id }) => !found.has(id));
+}
+
+/** How wide the blur may be on the kept frame, with its reason. A standard in pixels counts those of the back that is there, whatever back it was chosen for. */
+export function standBlurAllowed(settings: StandSettings): PermissibleBlur {
+  const { sharpness } = settings;
+  const kept = sharpness.school === 'pixels' ? standPixels(settings) : null;
+  const standard = sharpness.school === 'pixels' && kept ? { ...sharpness, columnsPx: Math.max(kept.columns, kept.rows) } : sharpness;
+  return permissibleBlur(standard, standFrame(settings));
+}
+
+/** One pixel of the back, mm; `null` on film. */
+export function pixelMm(settings: StandSettings): number | null {
+  const pixels = standPixels(settings);
+  return pixels && standFrame(settings).widthMm / pixels.columns;
+}
+
+/** How sharp a pin is. */
+export interface PinState extends PlacedPin {
+  /** The widest and the least blur of its points, mm; `null` where one cannot be imaged at all. */
+  readonly blurMm: number | null;
+  readonly leastBlurMm: number | null;
+  /** Where its worst point lies to the plane of focus: nearer, farther, or in it. */
+  readonly side: 'nearer' | 'farther' | 'in focus';
+  readonly worst: Vec3;
+}
+
+/** A lens set before its back, as the blur of points follows from it. */
+export interface FocusSetting {
+  readonly focalMm: number;
+  readonly imageMm: number;
+  readonly tiltDeg: number;
+  readonly swingDeg: number;
+  readonly axis: Vec3;
+}
+
+/** How the lens of a stand is set to its back. */
+export function focusSetting(settings: StandSettings): FocusSetting {
+  const { tiltDeg, swingDeg } = lensMovements(settings);
+  return { focalMm: settings.rig.lens.focalMm, imageMm: standImageMm(settings), tiltDeg, swingDeg, axis: axisToBack(settings) };
+}
+
+/** The blur of a point in the frame of the back, mm; `null` where it cannot be imaged. */
+export function blurOf({ focalMm, imageMm, tiltDeg, swingDeg }: FocusSetting, fNumber: number, point: Vec3): number | null {
+  try {
+    return blurAt(focalMm, imageMm, tiltDeg, swingDeg, fNumber, point);
+  } catch (error) {
+    if (error instanceof CoreError) return null;
+    throw error;
+  }
+}
+
+/** How far a point is out of focus, signed and without its aperture: 1 − v(P·l − f)/(f·P_z), above zero when it lies nearer than the plane. */
+export function defocus({ focalMm, imageMm, axis }: FocusSetting, point: Vec3): number {
+  const p = scaled(point, 1000);
+  return 1 - (imageMm * (dot(p, axis) - focalMm)) / (focalMm * p[2]);
+}
+
+const statesOf = new WeakMap<StandSettings, readonly PinState[]>();
+
+/** The states of all pins at the present setting, found once for each state of a stand; or at another aperture. */
+export function pinStates(settings: StandSettings, fNumber = settings.fNumber): readonly PinState[] {
+  const present = fNumber === settings.fNumber;
+  const known = present ? statesOf.get(settings) : undefined;
+  if (known) return known;
+  const setting = focusSetting(settings);
+  const states = placedPins(settings).map((placed) => stateOf(setting, fNumber, placed));
+  if (present) statesOf.set(settings, states);
+  return states;
+}
+
+// Of many points only those that are farthest out to either side can be worst: the signed blur is monotone between them.
+const FEW = 12;
+
+function stateOf(setting: FocusSetting, fNumber: number, placed: PlacedPin): PinState {
+  const { points } = placed;
+  const out = points.map((point) => defocus(setting, point));
+  let [nearest, farthest, least] = [0, 0, 0];
+  out.forEach((g, i) => {
+    if (g > (out[nearest] ?? 0)) nearest = i;
+    if (g < (out[farthest] ?? 0)) farthest = i;
+    if (Math.abs(g) < Math.abs(out[least] ?? 0)) least = i;
+  });
+  const looked = points.length <= FEW ? points.map((_, i) => i) : [nearest, farthest];
+  let blurMm: number | null = 0;
+  let worst = nearest;
+  for (const i of looked) {
+    const point = points[i];
+    const blur = point ? blurOf(setting, fNumber, point) : null;
+    if (blur === null) {
+      blurMm = null;
+      worst = i;
+      break;
+    }
+    if (blur >= blurMm) [blurMm, worst] = [blur, i];
+  }
+  const leastPoint = points[least];
+  const g = out[worst] ?? 0;
+  // A plane that runs through a thing leaves some of it sharp.
+  const through = points.length > 1 && (out[nearest] ?? 0) > 0 && (out[farthest] ?? 0) < 0;
+  return {
+    ...placed,
+    blurMm,
+    leastBlurMm: through ? 0 : leastPoint ? blurOf(setting, fNumber, leastPoint) : null,
+    side: Math.abs(g) < 1e-9 ? 'in focus' : g > 0 ? 'nearer' : 'farther',
+    worst: placed.world[worst] ?? [0, 0, 0],
+  };
+}

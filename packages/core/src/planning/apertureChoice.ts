@@ -1,0 +1,152 @@
+import { apertureScale } from '../coverage/apertures';
+import { sharpCircle, standMagnification, standMargin } from '../geometry/circles';
+import { effectiveFNumber, mtf } from '../focus/diffraction';
+import { PIN_ROLES } from '../focus/pin';
+import { apertureWords, fixed } from '../words';
+import { pinStates, standBlurAllowed } from '../geometry/pins';
+import type { StandSettings } from '../setup/settings';
+
+/** Green light, in the middle of what eye and sensor see, nm. */
+export const WAVELENGTH_NM = 550;
+
+/** What the aperture does to the blur of the worst pin, mm. */
+export interface BlurAt {
+  readonly fNumber: number;
+  /** Of the worst pin that must be sharp, times its weight; `null` without such a pin or where it cannot be imaged. */
+  readonly defocusMm: number | null;
+  /** Diameter of the Airy disc at the working aperture. */
+  readonly diffractionMm: number;
+  readonly togetherMm: number | null;
+}
+
+export interface ApertureChoice {
+  readonly allowedMm: number;
+  /** Finely, for a chart, and at each mark of the ring. */
+  readonly curve: readonly BlurAt[];
+  readonly ring: readonly BlurAt[];
+  /** The widest mark that holds all pins, as the standard asks; `null` when none does or there are no pins. */
+  readonly holdsFrom: number | null;
+  /** The mark with the least blur of both kinds; `null` without pins. */
+  readonly balanced: number | null;
+  /** The widest mark at which the frame is inside the sharp circle; `null` when none is or no circle is known. */
+  readonly circleFrom: number | null;
+  /** The mark at which the Airy disc is as wide as the blur allowed: smaller apertures soften everything. */
+  readonly softFrom: number | null;
+  readonly words: string;
+}
+
+/** Defocus of the worst pin that must be sharp. Its blur shrinks as the opening does, so one look serves all apertures. */
+function worstBlur(settings: StandSettings, fNumber: number): number | null {
+  const asked = pinStates(settings, fNumber).filter(({ pin }) => pin.role === 'sharp');
+  if (asked.length === 0) return null;
+  let worst = 0;
+  for (const { blurMm, pin } of asked) {
+    if (blurMm === null) return null;
+    worst = Math.max(worst, blurMm * pin.weight);
+  }
+  return worst;
+}
+
+/** The pupil ratio of the lens in a rig, 1 unless known. */
+export function pupilRatio({ rig }: Pick<StandSettings, 'rig'>): number {
+  return rig.parts.lens.figures.pupilRatio ?? 1;
+}
+
+/** Diameter of the Airy disc at a marked aperture, close-up factor counted, mm. */
+export function airyMm(settings: StandSettings, fNumber: number): number {
+  return (2.44 * WAVELENGTH_NM * effectiveFNumber(fNumber, Math.max(0, standMagnification(settings)), pupilRatio(settings))) / 1e6;
+}
+
+/**
+ * Blur of the worst pin by defocus, by diffraction, and by both (as the root
+ * of the sum of their squares, which P. Hansma, "View Camera Focusing in
+ * Practice", 1996, uses for the balance), against the f-number.
+ */
+export function apertureChoice(settings: StandSettings): ApertureChoice {
+  const { widestFNumber, smallestFNumber, stopStep } = settings.rig.lens;
+  const { cocMm } = standBlurAllowed(settings);
+  const marks = apertureScale(widestFNumber, smallestFNumber, stopStep);
+  const at = (fNumber: number): BlurAt => {
+    const defocusMm = worstBlur(settings, fNumber);
+    const diffractionMm = airyMm(settings, fNumber);
+    return { fNumber, defocusMm, diffractionMm, togetherMm: defocusMm === null ? null : Math.hypot(defocusMm, diffractionMm) };
+  };
+  const ring = marks.map(at);
+  const points = 36;
+  const curve = Array.from({ length: points + 1 }, (_, i) => at(widestFNumber * (smallestFNumber / widestFNumber) ** (i / points)));
+  const holdsFrom = ring.find(({ defocusMm }) => defocusMm !== null && defocusMm <= cocMm * (1 + 1e-9))?.fNumber ?? null;
+  const together = ring.filter((each): each is BlurAt & { togetherMm: number } => each.togetherMm !== null);
+  const balanced =
+    together.length === 0 ? null : together.reduce((best, each) => (each.togetherMm < best.togetherMm ? each : best)).fNumber;
+  const circleFrom =
+    marks.find((fNumber) => {
+      const circle = sharpCircle(settings, fNumber);
+      return circle !== null && standMargin({ ...settings, fNumber }, circle).valueMm >= 0;
+    }) ?? null;
+  const softFrom = ring.find(({ diffractionMm }) => diffractionMm > cocMm)?.fNumber ?? null;
+  return {
+    allowedMm: cocMm,
+    curve,
+    ring,
+    holdsFrom,
+    balanced,
+    circleFrom,
+    softFrom,
+    words: choiceWords(settings, ring, cocMm, holdsFrom, balanced),
+  };
+}
+
+/** The share of contrast in the finest detail of the standard (line pairs two permissible blurs wide) that stopping down from one aperture to another takes. */
+export function softerBy(settings: StandSettings, from: number, to: number): number {
+  const { cocMm } = standBlurAllowed(settings);
+  const lambdaMm = WAVELENGTH_NM / 1e6;
+  const m = Math.max(0, standMagnification(settings));
+  const left = (n: number): number => mtf((lambdaMm * effectiveFNumber(n, m, pupilRatio(settings))) / (2 * cocMm));
+  return 1 - left(to) / left(from);
+}
+
+/** Which of the pins that must be sharp an aperture does not hold. */
+export function notHeld(settings: StandSettings, fNumber: number): readonly string[] {
+  const { cocMm } = standBlurAllowed(settings);
+  return pinStates(settings, fNumber)
+    .filter(({ pin, blurMm }) => pin.role === 'sharp' && (blurMm === null || blurMm * pin.weight > cocMm * (1 + 1e-9)))
+    .map(({ pin }) => pin.name);
+}
+
+function choiceWords(
+  settings: StandSettings,
+  ring: readonly BlurAt[],
+  cocMm: number,
+  holdsFrom: number | null,
+  balanced: number | null,
+): string {
+  if (balanced === null) {
+    return ring.some(({ defocusMm }) => defocusMm === null) && settings.pins.some(({ role }) => role === 'sharp')
+      ? 'A pin cannot be imaged at this setting at all.'
+      : `No pin ${PIN_ROLES.sharp} yet; only diffraction can be told.`;
+  }
+  if (holdsFrom === null) {
+    const last = ring[ring.length - 1];
+    const left = last ? notHeld(settings, last.fNumber) : [];
+    return `No aperture of this lens holds ${left.length === 1 ? left[0] : `all pins; at ${apertureWords(last?.fNumber ?? 0)} ${left.join(', ')} are still blurred`}. Another tilt, a stack or more distance is needed.`;
+  }
+  const index = ring.findIndex(({ fNumber }) => fNumber === holdsFrom);
+  const before = ring[index - 1];
+  const parts: string[] = [];
+  if (before) {
+    const left = notHeld(settings, before.fNumber);
+    const all = settings.pins.filter(({ role }) => role === 'sharp').length;
+    parts.push(
+      left.length === all
+        ? `${apertureWords(before.fNumber)} holds none of them`
+        : `${apertureWords(before.fNumber)} holds ${left.length > 2 || left.length === 0 ? `not all: ${left.length} pins are blurred` : `everything but ${left.join(' and ')}`}`,
+    );
+  }
+  const soft = before ? softerBy(settings, before.fNumber, holdsFrom) : 0;
+  parts.push(`${apertureWords(holdsFrom)} holds all${soft > 0.004 ? ` and is ${fixed(soft * 100, 0)} % softer at best focus` : ''}`);
+  const holds = ring[index];
+  const airy = holds && holds.diffractionMm > cocMm ? ' There the blur of diffraction alone is already wider than the standard.' : '';
+  const even =
+    balanced !== holdsFrom ? ` Both blurs together are least at ${apertureWords(balanced)}.` : ' Both blurs together are least there too.';
+  return `${parts.join(', ')}.${airy}${even}`;
+}

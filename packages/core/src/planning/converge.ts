@@ -1,0 +1,46 @@
+import { degrees, radians } from '../angles';
+import { requireFinite } from '../errors';
+import { standFrame } from '../geometry/circles';
+import { keystone, type Keystone } from '../perspective/keystone';
+import { standImageMm } from '../geometry/back';
+import { keepingCentre } from './keepCentre';
+import type { StandPatch, StandSettings } from '../setup/settings';
+
+/** Uprights that converge by choice. */
+export interface Converging {
+  readonly pitchDeg: number;
+  readonly keystone: Keystone;
+  /** The pitch with the rise that keeps the centre of the picture, and the choice itself. */
+  readonly patch: StandPatch;
+}
+
+/**
+ * The pitch at which an upright at the edge of the picture leans by so many
+ * degrees (inward above +), with the rise that then keeps the centre:
+ * tan φ = v·tan(lean)/(w/2). `null` without a scene.
+ * Throws `beyond_correction` when the point where uprights meet comes into the frame.
+ * Source: plane homography of a pitched central projection.
+ */
+export function converging(settings: StandSettings, edgeLeanDeg: number): Converging | null {
+  const { scene } = settings;
+  if (scene === null) return null;
+  const { widthMm, heightMm } = standFrame(settings);
+  const v = standImageMm(settings);
+  const pitchDeg =
+    Math.round(degrees(Math.atan((v * Math.tan(radians(requireFinite('edgeLeanDeg', edgeLeanDeg)))) / (widthMm / 2))) * 100) / 100;
+  const found = keystone(v, widthMm, heightMm, 1000, pitchDeg);
+  const placing = { pitchDeg: pitchDeg + settings.rear.tiltDeg };
+  const kept = keepingCentre(settings, placing);
+  if (kept === null) return null;
+  const tenth = (mm: number): number => Math.round(mm * 10) / 10 + 0;
+  return {
+    pitchDeg,
+    keystone: found,
+    patch: { placing, movements: { riseMm: tenth(kept.riseMm), shiftMm: tenth(kept.shiftMm) }, accepted: { convergeDeg: pitchDeg } },
+  };
+}
+
+/** The lean of an upright at the edge of the picture, inward above +, when the back is pitched so far, degrees. */
+export function edgeLeanDeg(settings: StandSettings, pitchDeg: number): number {
+  return degrees(Math.atan(((standFrame(settings).widthMm / 2) * Math.tan(radians(pitchDeg))) / standImageMm(settings)));
+}

@@ -1,0 +1,96 @@
+import { apertureScale } from '../coverage/apertures';
+import { turned, type Orientation } from '../coverage/frame';
+import { oneWayLimitMm } from '../coverage/shiftLimit';
+import { lightCircle, sharpCircle } from '../geometry/circles';
+import { riseForHeight } from '../perspective/rise';
+import { reaches, travelOf, type Mechanism, type Travel } from '../rig/mechanism';
+import type { Rig } from '../rig/rig';
+import type { FindingState } from '../state';
+import { centredStand } from './centred';
+
+/** What shall be in the picture, from where. Metres; the margin in mm on the sensor. */
+export interface Wanted {
+  readonly distanceM: number;
+  readonly cameraHeightM: number;
+  readonly topHeightM: number;
+  readonly widthM: number;
+  readonly footIn: boolean;
+  readonly marginMm: number;
+}
+
+/** One rig, one way round, from one place. */
+export interface FromHere {
+  readonly orientation: Orientation;
+  readonly state: FindingState;
+  /** Rise that brings the top in; negative is fall, mm. */
+  readonly riseMm: number;
+  /** The rise (or the fall, when that is what is needed) that circle and slide allow at each full aperture, mm; `null` where the frame does not fit or no circle is known. */
+  readonly allowed: readonly { readonly fNumber: number; readonly riseMm: number | null }[];
+  /** The widest aperture at which everything holds; `null` when none. */
+  readonly fromFNumber: number | null;
+  /** The share of the picture's area that the subject fills, 0 to 1; more than 1 where it does not fit. */
+  readonly used: number;
+  /** What fails or is not known, in words; empty when it holds. */
+  readonly reasons: readonly string[];
+}
+
+/**
+ * Whether a rig gets an upright subject into its frame from a place, level, by
+ * rise alone: what it needs, what it may at each aperture, and what fails.
+ */
+export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): FromHere {
+  const frame = turned(rig.back, orientation);
+  const { focalMm, widestFNumber, smallestFNumber } = rig.lens;
+  const settings = { ...centredStand(rig, orientation), fNumber: widestFNumber, focusM: wanted.distanceM };
+  const found = riseForHeight(focalMm, wanted.distanceM, wanted.cameraHeightM, wanted.topHeightM, frame.heightMm, wanted.marginMm);
+  const scale = (focalMm * 1000) / (wanted.distanceM * 1000 - focalMm);
+  // As little movement as will do: none when everything is in already, what the top needs, or the fall that the foot needs.
+  const most = wanted.footIn ? found.highestRiseKeepingFootMm : Infinity;
+  const riseMm = found.riseForTopMm > 0 ? found.riseForTopMm : Math.min(0, Math.max(most, found.riseForTopMm));
+  const travel = riseAlone(rig.mechanism);
+  const allowed = apertureScale(widestFNumber, smallestFNumber, 'full').map((fNumber) => {
+    const circle = sharpCircle(settings, fNumber);
+    const optical = circle && oneWayLimitMm(frame, circle.diameterMm, 'rise', 0);
+    const slide = riseMm < 0 ? -(travel?.minMm ?? -Infinity) : (travel?.maxMm ?? Infinity);
+    return { fNumber, riseMm: optical === null ? null : Math.min(optical, slide) };
+  });
+  const from = allowed.find((each) => each.riseMm !== null && each.riseMm >= Math.abs(riseMm)) ?? null;
+  const fails: string[] = [];
+  const open: string[] = [];
+  if (wanted.footIn && !found.fits)
+    fails.push(`top and foot are ${(found.riseForTopMm - found.highestRiseKeepingFootMm).toFixed(1)} mm too far apart for the frame`);
+  if (wanted.widthM * scale > frame.widthMm - 2 * wanted.marginMm)
+    fails.push(`it is ${(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm).toFixed(1)} mm too wide`);
+  if (travel === null) open.push('the travel of the slides is not known');
+  const beyond = travel === null ? 0 : Math.max(riseMm - travel.maxMm, travel.minMm - riseMm);
+  if (beyond > 0.005)
+    fails.push(
+      rig.mechanism.kind === 'line' && travel?.maxMm === travel?.minMm
+        ? `the slide is locked at ${Number(rig.mechanism.angleDeg.toFixed(1))}° and does not rise alone`
+        : `the slide ends ${beyond.toFixed(1)} mm too early`,
+    );
+  const light = lightCircle(settings);
+  const dark = light && oneWayLimitMm(frame, light.diameterMm, 'rise', 0);
+  if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push('corners leave the light circle');
+  else if (allowed.every((each) => each.riseMm === null) && sharpCircle(settings) === null) open.push('no circle of the lens is known');
+  else if (from === null && beyond <= 0.005) fails.push('corners leave the sharp circle at every aperture');
+  const share = (wanted.widthM * scale * wanted.topHeightM * scale) / (frame.widthMm * frame.heightMm);
+  return {
+    orientation,
+    state: fails.length > 0 ? 'fails' : open.length > 0 ? 'unknown' : 'holds',
+    riseMm,
+    allowed,
+    fromFNumber: from?.fNumber ?? null,
+    used: share,
+    reasons: [...fails, ...open],
+  };
+}
+
+/** How far a mechanism rises and falls without any shift, mm: a slide that is locked aslant does neither. `null` when not known. */
+function riseAlone(mechanism: Mechanism): Travel | null {
+  const travel = travelOf(mechanism, 'rise', { riseMm: 0, shiftMm: 0 });
+  if (travel === null || mechanism.kind !== 'line') return travel;
+  return [travel.minMm, travel.maxMm].every((riseMm) => reaches(mechanism, { riseMm, shiftMm: 0 }) === true)
+    ? travel
+    : { minMm: 0, maxMm: 0 };
+}

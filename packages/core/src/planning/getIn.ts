@@ -1,0 +1,56 @@
+import { standFrame } from '../geometry/circles';
+import { riseForHeight, type RiseForHeight } from '../perspective/rise';
+import { standOff, type StandOff } from '../perspective/standOff';
+import { travelOf } from '../rig/mechanism';
+import { outline } from '../framing/inFrame';
+import type { Scene } from '../scene/scene';
+import { extentOf } from '../subjects/subject';
+import type { StandSettings } from '../setup/settings';
+
+/** A margin that keeps the top off the very edge, mm on the sensor. */
+export const EDGE_MARGIN_MM = 0.5;
+
+/** How much nearer than the reference plane the subject begins, as a front seen obliquely does, m. */
+export function nearerM(scene: Scene): number {
+  return Math.max(0, -Math.min(...outline(scene).map(([, , z]) => z)));
+}
+
+/**
+ * The rise that brings the nearest part of the top in, level, from where the
+ * camera stands, as `riseForHeight`. `null` without a scene, for open ground,
+ * and where the nearest part lies behind the lens or inside its focal length.
+ */
+export function riseToGetIn(settings: StandSettings): RiseForHeight | null {
+  const { scene, rig } = settings;
+  if (scene === null || scene.subject.kind === 'ground') return null;
+  const { topM, footM } = extentOf(scene.subject);
+  const nearestM = scene.distanceM - nearerM(scene);
+  if (nearestM * 1000 <= rig.lens.focalMm) return null;
+  return riseForHeight(
+    rig.lens.focalMm,
+    nearestM,
+    scene.cameraHeightM - footM,
+    topM - footM,
+    standFrame(settings).heightMm,
+    EDGE_MARGIN_MM,
+  );
+}
+
+/** How far off the camera must stand from the reference plane, as `standOff`, with all the rise and fall that the slides have; `null` when those are not known, without a scene, and for open ground. */
+export function standOffOf(settings: StandSettings): StandOff | null {
+  const { scene, rig } = settings;
+  const travel = travelOf(rig.mechanism, 'rise', { riseMm: 0, shiftMm: settings.movements.shiftMm });
+  if (scene === null || scene.subject.kind === 'ground' || travel === null) return null;
+  const { topM, footM } = extentOf(scene.subject);
+  const off = standOff(
+    rig.lens.focalMm,
+    scene.cameraHeightM - footM,
+    topM - footM,
+    standFrame(settings).heightMm,
+    EDGE_MARGIN_MM,
+    Math.max(0, travel.maxMm),
+    Math.max(0, -travel.minMm),
+  );
+  const nearer = nearerM(scene);
+  return { ...off, forTopM: off.forTopM + nearer, withFootM: off.withFootM === null ? null : off.withFootM + nearer };
+}

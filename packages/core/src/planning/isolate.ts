@@ -1,0 +1,192 @@
+import { nearestTilt } from '../focus/tiltMechanism';
+import { dot, minus, scaled, type Vec3 } from '../space/vector';
+import { axisToBack, focusFor, pictured } from '../geometry/back';
+import { blurOf, defocus, focusSetting, placedPins, pixelMm, type PlacedPin } from '../geometry/pins';
+import { patched, type StandPatch, type StandSettings } from '../setup/settings';
+import { standTiltMechanism } from './solveFocus';
+
+/** How a neighbour of the isolated thing is drawn. */
+export interface Neighbour {
+  readonly name: string;
+  /** The least blur anywhere in it: none where the plane of focus runs through it. */
+  readonly blurMm: number;
+  readonly blurPx: number | null;
+  /** As a share of how high the neighbour is in the picture; `null` for a single point. */
+  readonly share: number | null;
+}
+
+export interface Isolation {
+  readonly movement: 'tilt' | 'swing';
+  readonly turnDeg: number;
+  readonly focusM: number | null;
+  /** The blur of the isolated thing itself, mm. */
+  readonly ownBlurMm: number;
+  readonly neighbours: readonly Neighbour[];
+  /** Whether every neighbour is blurred as much as is wanted. */
+  readonly enough: boolean;
+  readonly patch: StandPatch;
+}
+
+/** The middle of a thing: its points' mean. */
+function middle(points: readonly Vec3[]): Vec3 {
+  const sum = points.reduce<Vec3>((all, p) => [all[0] + p[0], all[1] + p[1], all[2] + p[2]], [0, 0, 0]);
+  return scaled(sum, 1 / points.length);
+}
+
+/** A stand with its lens turned so, and focused so that a place (in the frame of the back, m) stays sharp; `null` when it cannot be. */
+export function turnedOn(
+  settings: StandSettings,
+  turn: { readonly tiltDeg: number; readonly swingDeg: number },
+  place: Vec3,
+): StandPatch | null {
+  const { focalMm } = settings.rig.lens;
+  const axis = axisToBack({ front: turn, rear: settings.rear });
+  const p = scaled(place, 1000);
+  const along = dot(p, axis) - focalMm;
+  if (along <= 0 || p[2] <= 0) return null;
+  const v = (focalMm * p[2]) / along;
+  return { front: turn, focusM: focusFor(focalMm, v / axis[2]) };
+}
+
+/** How high a thing is in the picture, mm; `null` for a single point. */
+function heightInPicture(settings: StandSettings, { world }: PlacedPin): number | null {
+  if (world.length < 2) return null;
+  const ys = world.map((point) => pictured(settings, point)?.[1]);
+  if (ys.some((y) => y === undefined)) return null;
+  const known = ys.filter((y) => y !== undefined);
+  return Math.max(...known) - Math.min(...known);
+}
+
+function lookAt(
+  settings: StandSettings,
+  movement: 'tilt' | 'swing',
+  turnDeg: number,
+  own: PlacedPin,
+  others: readonly PlacedPin[],
+  wantedMm: number,
+): Isolation | null {
+  const turn =
+    movement === 'tilt' ? { tiltDeg: turnDeg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: turnDeg };
+  const patch = turnedOn(settings, turn, middle(own.points));
+  if (patch === null) return null;
+  const next = patched(settings, patch);
+  const setting = focusSetting(next);
+  const px = pixelMm(settings);
+  const least = (placed: PlacedPin, pick: (...blurs: number[]) => number): number | null => {
+    const blurs = placed.points.map((point) => blurOf(setting, settings.fNumber, point));
+    return blurs.some((blur) => blur === null) ? null : pick(...blurs.filter((blur) => blur !== null));
+  };
+  // A plane that runs through a thing leaves some of it sharp, wherever its bounding points lie.
+  const runsThrough = ({ points }: PlacedPin): boolean =>
+    points.some((point) => defocus(setting, point) > 0) && points.some((point) => defocus(setting, point) < 0);
+  const ownBlurMm = least(own, Math.max);
+  if (ownBlurMm === null) return null;
+  const neighbours = others.flatMap((other): readonly Neighbour[] => {
+    const nearestMm = least(other, Math.min);
+    if (nearestMm === null) return [];
+    const blurMm = runsThrough(other) ? 0 : nearestMm;
+    const height = heightInPicture(settings, other);
+    return [
+      {
+        name: other.pin.name,
+        blurMm,
+        blurPx: px === null ? null : blurMm / px,
+        share: height === null || height === 0 ? null : blurMm / height,
+      },
+    ];
+  });
+  if (neighbours.length < others.length) return null;
+  return {
+    movement,
+    turnDeg,
+    focusM: patch.focusM ?? null,
+    ownBlurMm,
+    neighbours,
+    enough: neighbours.every(({ blurMm }) => blurMm >= wantedMm),
+    patch,
+  };
+}
+
+/**
+ * The least tilt or swing that leaves one pin sharp and blurs all others that
+ * must be soft by `wantedMm`, at the present aperture; where none is enough the
+ * one at the end of the mechanism that blurs most. `null` when there is nothing
+ * to isolate, nothing to blur, or no mechanism is known.
+ */
+export function isolate(settings: StandSettings, pinId: string, movement: 'tilt' | 'swing', wantedMm: number): Isolation | null {
+  const placed = placedPins(settings);
+  const own = placed.find(({ pin }) => pin.id === pinId);
+  const others = placed.filter(({ pin }) => pin.id !== pinId && pin.role === 'soft');
+  const mechanism = standTiltMechanism(settings);
+  if (!own || others.length === 0 || mechanism === null) return null;
+  const at = (deg: number): Isolation | null => lookAt(settings, movement, deg, own, others, wantedMm);
+  const allowed = (deg: number): boolean => {
+    const turn =
+      movement === 'tilt' ? { tiltDeg: deg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: deg };
+    const near = nearestTilt(mechanism, turn);
+    return Math.abs(near.tiltDeg - turn.tiltDeg) < 1e-6 && Math.abs(near.swingDeg - turn.swingDeg) < 1e-6;
+  };
+  let most: Isolation | null = null;
+  const leastOf = (found: Isolation): number => Math.min(...found.neighbours.map(({ blurMm }) => blurMm));
+  // Tenths of a degree outward to both sides: small is enough, so the first that does it is the least.
+  for (let tenths = 0; tenths <= 450; tenths++) {
+    const both = (tenths === 0 ? [0] : [tenths / 10, -tenths / 10]).filter(allowed);
+    if (both.length === 0) break;
+    const found = both.map(at).filter((each) => each !== null);
+    const enough = found.filter((each) => each.enough).sort((a, b) => a.ownBlurMm - b.ownBlurMm)[0];
+    if (enough) return enough;
+    for (const each of found) if (most === null || leastOf(each) > leastOf(most)) most = each;
+  }
+  return most;
+}
+
+/** What a reverse tilt makes a scene look like. */
+export interface Miniature {
+  readonly tiltDeg: number;
+  /** The scale by which its blur suggests a model, as 1 : n. */
+  readonly apparentScale: number;
+  readonly patch: StandPatch;
+}
+
+/**
+ * The scale of a model that an untilted lens of the same angle of view would
+ * blur as much: at a scale s the lens stands s·u off and magnifies m' =
+ * f/(s·u − f), so that a thing at r times the distance in focus is blurred by
+ * (f/N)·m'·|1 − 1/r|. From that s = (f²·|1 − 1/r|/(N·c) + f)/u; 1 : n is 1 : 1/s,
+ * never larger than life. Distances along the back's normal in m, c in mm.
+ * Source: thin-lens blur, from first principles.
+ */
+export function apparentScale(focalMm: number, fNumber: number, focusedM: number, otherM: number, blurMm: number): number {
+  const r = otherM / focusedM;
+  const s = ((focalMm * focalMm * Math.abs(1 - 1 / r)) / (fNumber * Math.max(blurMm, 1e-12)) + focalMm) / (focusedM * 1000);
+  return Math.max(1, 1 / s);
+}
+
+/**
+ * The miniature look: the lens tilted the wrong way, focused on a place (frame
+ * of the back, m), and the scale that the blur of another place suggests. The
+ * least reverse tilt that reaches the wanted scale 1 : n, or the most that the
+ * mechanism has. `null` without a mechanism or where it cannot be focused.
+ */
+export function miniature(settings: StandSettings, place: Vec3, other: Vec3, wantedScale: number): Miniature | null {
+  const mechanism = standTiltMechanism(settings);
+  if (mechanism === null) return null;
+  const { focalMm } = settings.rig.lens;
+  // Reverse is away from the slope that the two places have: the higher and farther is blurred by tilting back.
+  const slope = minus(other, place);
+  const side = Math.sign(slope[1] * slope[2]) || 1;
+  let last: Miniature | null = null;
+  for (let tenths = 1; tenths <= 450; tenths++) {
+    const turn = { tiltDeg: (side * tenths) / 10, swingDeg: 0 };
+    const near = nearestTilt(mechanism, turn);
+    if (Math.abs(near.tiltDeg - turn.tiltDeg) > 1e-6 || Math.abs(near.swingDeg) > 1e-6) break;
+    const patch = turnedOn(settings, turn, place);
+    if (patch === null) break;
+    const setting = focusSetting(patched(settings, patch));
+    const blur = blurOf(setting, settings.fNumber, other);
+    if (blur === null) break;
+    last = { tiltDeg: turn.tiltDeg, apparentScale: apparentScale(focalMm, settings.fNumber, place[2], other[2], blur), patch };
+    if (last.apparentScale >= wantedScale) return last;
+  }
+  return last;
+}

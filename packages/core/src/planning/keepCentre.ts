@@ -1,0 +1,25 @@
+import type { Vec3 } from '../space/vector';
+import type { ShiftPosition } from '../rig/mechanism';
+import { lensPosition, pivotMoved, standBack, standImageMm } from '../geometry/back';
+import { turnedToCamera, turnedToWorld } from '../space/pose';
+import { patched, type Placing, type StandSettings } from '../setup/settings';
+
+/**
+ * The movements that keep in the centre of the picture what is there now when
+ * the camera is turned: the ray of the centre, expressed in the turned back,
+ * cuts it at v·x/z, v·y/z. `null` when it would no longer be in front, or
+ * without a scene. For a yaw alone of a level camera this is the counter-shift
+ * v·tan(atan(s/v) − ψ). Source: central projection.
+ */
+export function keepingCentre(settings: StandSettings, placing: Placing): ShiftPosition | null {
+  const next = patched(settings, { placing });
+  const [before, after] = [standBack(settings), standBack(next)];
+  if (before === null || after === null) return null;
+  const v = standImageMm(settings);
+  // Where the slides stand, and what the pivot of a tilted lens adds to it.
+  const moved = pivotMoved(settings, settings.front);
+  const { riseMm, shiftMm } = lensPosition(settings);
+  const ray: Vec3 = [shiftMm, riseMm, v];
+  const [x, y, z] = turnedToCamera(after.axes, turnedToWorld(before.axes, ray));
+  return z <= 1e-9 ? null : { shiftMm: (v * x) / z - moved.shiftMm, riseMm: (v * y) / z - moved.riseMm };
+}

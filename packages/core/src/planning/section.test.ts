@@ -1,0 +1,140 @@
+import fc from 'fast-check';
+import { mounted, lens } from '../rig/parts.test-support';
+import { assembled } from '../rig/assembled';
+import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { FIRST_SUBJECTS } from '../subjects/subject';
+import { hingeMm } from '../focus/plane';
+import { stand } from '../setup/fixtures.test-support';
+import { standBlurAllowed } from '../geometry/pins';
+import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
+import { evenly } from '../evenly.test-support';
+
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 10,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
+const built = assembled({
+  name: 'rig',
+  rigId: null,
+  parts: mounted({ lens: lens({ focalMm: 90, tilts: 'both', tiltDeg: 20, tiltLock: 'free' }) }),
+});
+if (!built.known) throw new Error('not known');
+const rig = built.value;
+const tilted = fc
+  .record({ tiltDeg: evenly(0.5, 12), focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })
+  .map(({ tiltDeg, focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg, swingDeg: 0 }, focusM, fNumber }));
+
+describe('the section', () => {
+  test('planes of lens, back and focus meet in one line, and the hinge lies f/sin α below', () => {
+    fc.assert(
+      fc.property(tilted, (settings) => {
+        const { plane, meeting, hingeM, imageM } = sectionOf(settings, 'side');
+        if (!plane || !meeting || hingeM === null) return false;
+        const onPlane = lineAt(plane, -imageM);
+        const hinge = (hingeMm(90, settings.front.tiltDeg) ?? 0) / 1000;
+        return Math.abs((onPlane ?? 0) - meeting[1]) < 1e-6 * Math.abs(meeting[1]) && Math.abs(hingeM + hinge) < 1e-9 * hinge;
+      }),
+    );
+  });
+
+  test('at the ends of the wedge the exact blur is what is allowed, within the formula’s nearness, and in the plane it is nothing', () => {
+    fc.assert(
+      fc.property(tilted, evenly(1, 20), (settings, ahead) => {
+        const ends = wedgeAt(settings, 'side', ahead);
+        const { plane } = sectionOf(settings, 'side');
+        if (!ends || !plane) return true;
+        const { cocMm } = standBlurAllowed(settings);
+        const middle = lineAt(plane, ahead) ?? 0;
+        const blur = blurInSection(settings, 'side', [ahead, middle]);
+        if (blur !== null && blur > 1e-6) return false;
+        return ends.every((end) => {
+          const there = blurInSection(settings, 'side', [ahead, end]);
+          return there === null || Math.abs(there / cocMm - 1) < 0.25;
+        });
+      }),
+    );
+  });
+
+  test('the area of the wedge is, at every distance between its own ends, as wide as the wedge is there', () => {
+    const untilted = fc
+      .record({ focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })
+      .map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
+    fc.assert(
+      fc.property(fc.oneof(tilted, untilted), evenly(0.5, 60), (settings, ahead) => {
+        const ends = wedgeAt(settings, 'side', ahead);
+        const area = wedgeArea(settings, 'side', 0.5, 60);
+        if (!area || area.length !== 4) return ends === null;
+        const [[from, a], [, b], [to, d], [, c]] = area as [[number, number], [number, number], [number, number], [number, number]];
+        if (ends === null) return ahead < from || ahead > to;
+        if (!Number.isFinite(ends[0]))
+          return a === -Infinity && b === Infinity && c === -Infinity && d === Infinity && ahead >= from && ahead <= to;
+        const share = (ahead - from) / (to - from);
+        const [low, high] = [a + (c - a) * share, b + (d - b) * share];
+        return (
+          from === 0.5 &&
+          to === 60 &&
+          Math.abs(low - ends[0]) < 1e-6 * (1 + Math.abs(ends[0])) &&
+          Math.abs(high - ends[1]) < 1e-6 * (1 + Math.abs(ends[1]))
+        );
+      }),
+    );
+  });
+
+  test('the plane dragged to a place goes through it', () => {
+    fc.assert(
+      fc.property(tilted, evenly(1, 20), evenly(-1.2, 2), (settings, ahead, up) => {
+        const focusM = focusThrough(settings, 'side', [ahead, up]);
+        if (focusM === undefined) return true;
+        return (blurInSection({ ...settings, focusM }, 'side', [ahead, up]) ?? 0) < 1e-6;
+      }),
+    );
+  });
+
+  test('a pin put at a place of the section is seen there, and stays where it was across it', () => {
+    fc.assert(
+      fc.property(
+        tilted,
+        fc.constantFrom('side' as const, 'plan' as const),
+        evenly(1, 20),
+        evenly(-2, 2),
+        evenly(-20, 20),
+        (settings, view, ahead, u, yawDeg) => {
+          const pinned = {
+            ...settings,
+            scene: { ...scene, yawDeg },
+            pins: [
+              { id: 'p', name: 'p', role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at: [0.4, 1.1, 0.3] as const } },
+            ],
+          };
+          const at = pinPutAt(pinned, 'p', view, [ahead, u]);
+          if (!at) return false;
+          const moved = { ...pinned, pins: pinned.pins.map((pin) => ({ ...pin, place: { kind: 'point' as const, at } })) };
+          const other = view === 'side' ? ('plan' as const) : ('side' as const);
+          const [seen] = sectionOf(moved, view).pins[0]?.points ?? [];
+          const [before] = sectionOf(pinned, other).pins[0]?.points ?? [];
+          const [after] = sectionOf(moved, other).pins[0]?.points ?? [];
+          return (
+            Math.hypot((seen?.[0] ?? NaN) - ahead, (seen?.[1] ?? NaN) - u) < 1e-9 &&
+            Math.abs((after?.[1] ?? NaN) - (before?.[1] ?? NaN)) < 1e-9
+          );
+        },
+      ),
+    );
+  });
+
+  test('untilted there is no hinge, and the sharp stretch is all of the distance or none', () => {
+    const straight = stand({ rig, scene, focusM: 5, fNumber: 11 });
+    const found = sectionOf(straight, 'side');
+    expect(found).toMatchObject({ hingeM: null, meeting: null });
+    expect(wedgeAt(straight, 'side', 5)).toEqual([-Infinity, Infinity]);
+    expect(wedgeAt(straight, 'side', 2)).toBeNull();
+    expect(sectionOf({ ...straight, focusM: null }, 'side').plane).toBeNull();
+    expect(found.ground && lineAt(found.ground, 7)).toBeCloseTo(-1.5, 12);
+  });
+});

@@ -1,0 +1,195 @@
+import { CoreError } from '../errors';
+import { focusPlane, wedge, type Plane } from '../focus/plane';
+import { dot, type Vec3 } from '../space/vector';
+import { axisToBack, lensMovements, standBack, standImageMm } from '../geometry/back';
+import { blurOf, focusSetting, pinStates, standBlurAllowed } from '../geometry/pins';
+import { turnedToCamera, turnedToWorld } from '../space/pose';
+import type { PinRole } from '../focus/pin';
+import type { StandSettings } from '../setup/settings';
+
+/** From which side a section is looked at: from the side (up against ahead) or from above (right against ahead). */
+export type SectionView = 'side' | 'plan';
+
+/** A straight line of a section: ahead·z + across·u = at, in m; u is up or right. */
+export interface SectionLine {
+  readonly z: number;
+  readonly u: number;
+  readonly at: number;
+}
+
+/** A place in a section, m ahead of the lens and up or right of it. */
+export type SectionPoint = readonly [number, number];
+
+export interface SectionPin {
+  readonly id: string;
+  readonly name: string;
+  readonly role: PinRole;
+  readonly points: readonly SectionPoint[];
+  readonly blurMm: number | null;
+  readonly sharp: boolean;
+  /** Whether it is a single point, which can be dragged. */
+  readonly single: boolean;
+}
+
+/** Everything that is drawn of a stand cut through the lens, in the frame of its back. */
+export interface Section {
+  readonly view: SectionView;
+  readonly imageM: number;
+  /** Direction of the lens axis in the section. */
+  readonly axis: SectionPoint;
+  /** The plane of sharp focus and the limits of the wedge; `null` where it lies at infinity or does not cross the section. */
+  readonly plane: SectionLine | null;
+  readonly near: SectionLine | null;
+  readonly far: SectionLine | null;
+  /** Whether everything beyond the near limit is sharp enough. */
+  readonly toInfinity: boolean;
+  /** Where the hinge line is cut, and where the planes of lens, back and focus meet; `null` when they run parallel here. */
+  readonly hingeM: number | null;
+  readonly meeting: SectionPoint | null;
+  readonly ground: SectionLine | null;
+  readonly pins: readonly SectionPin[];
+}
+
+const across = (view: SectionView): 0 | 1 => (view === 'side' ? 1 : 0);
+
+function cut({ normal, offsetMm }: Plane, view: SectionView): SectionLine | null {
+  const [z, u] = [normal[2], normal[across(view)]];
+  return Math.hypot(z, u) < 1e-9 ? null : { z, u, at: offsetMm / 1000 };
+}
+
+/** Level ground under the lens; `null` where it does not cross the section. */
+function groundLine(up: Vec3, heightM: number, j: 0 | 1): SectionLine | null {
+  return Math.hypot(up[2], up[j]) > 1e-6 ? { z: up[2], u: up[j], at: -heightM } : null;
+}
+
+/** A stand cut through its lens: planes, hinge, wedge and pins. Source: planes of focus of a thin lens; the three planes meet in one line (Scheimpflug). */
+export function sectionOf(settings: StandSettings, view: SectionView): Section {
+  const { focalMm } = settings.rig.lens;
+  const imageMm = standImageMm(settings);
+  const { tiltDeg, swingDeg } = lensMovements(settings);
+  const axis = axisToBack(settings);
+  const j = across(view);
+  const { cocMm } = standBlurAllowed(settings);
+  const tried = <T>(take: () => T): T | null => {
+    try {
+      return take();
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
+  };
+  const plane = tried(() => focusPlane(focalMm, imageMm, tiltDeg, swingDeg));
+  const limits = tried(() => wedge(focalMm, imageMm, tiltDeg, swingDeg, settings.fNumber, cocMm));
+  const line = plane && cut(plane, view);
+  const back = standBack(settings);
+  return {
+    view,
+    imageM: imageMm / 1000,
+    axis: [axis[2], axis[j]],
+    plane: line,
+    near: limits?.near ? cut(limits.near, view) : null,
+    far: limits?.far ? cut(limits.far, view) : null,
+    toInfinity: limits === null || limits.far === null,
+    hingeM: line && Math.abs(line.u) > 1e-9 ? line.at / line.u : null,
+    meeting: Math.abs(axis[j]) < 1e-9 ? null : [-imageMm / 1000, (imageMm * axis[2]) / axis[j] / 1000],
+    ground: back && groundLine(turnedToCamera(back.axes, [0, 1, 0]), back.at[1], j),
+    pins: pinStates(settings).map(({ pin, points, blurMm }) => ({
+      id: pin.id,
+      name: pin.name,
+      role: pin.role,
+      points: points.map((p): SectionPoint => [p[2], p[j]]),
+      blurMm,
+      sharp: blurMm !== null && blurMm * pin.weight <= cocMm,
+      single: pin.place.kind === 'point',
+    })),
+  };
+}
+
+/**
+ * Where a single pin of a stand goes, m in the subject's own frame, when it is
+ * put at a place of the section; what lies across the section stays. `null`
+ * for a whole thing, behind the lens, or without a subject.
+ */
+export function pinPutAt(settings: StandSettings, pinId: string, view: SectionView, [z, u]: SectionPoint): Vec3 | null {
+  const back = standBack(settings);
+  const place = settings.pins.find(({ id }) => id === pinId)?.place;
+  if (!back || place?.kind !== 'point' || z <= 0) return null;
+  const { axes, at } = back;
+  const [side, up] = turnedToCamera(axes, [place.at[0] - at[0], place.at[1] - at[1], place.at[2] - at[2]]);
+  const world = turnedToWorld(axes, view === 'side' ? [side, u, z] : [u, up, z]);
+  return [world[0] + at[0], world[1] + at[1], world[2] + at[2]];
+}
+
+/** Where a line of a section is at a distance ahead, m up or right; `null` where it runs straight up there. */
+export function lineAt({ z, u, at }: SectionLine, aheadM: number): number | null {
+  return Math.abs(u) < 1e-9 ? null : (at - z * aheadM) / u;
+}
+
+/** The stretch that is sharp enough straight across the section at a distance ahead, m up or right; `null` where nothing is. An end is ±Infinity where it has none. */
+export function wedgeAt(settings: StandSettings, view: SectionView, aheadM: number): readonly [number, number] | null {
+  const setting = focusSetting(settings);
+  const { cocMm } = standBlurAllowed(settings);
+  const e = (settings.fNumber * cocMm) / setting.focalMm;
+  // The signed blur 1 − v(P·l − f)/(f·z) is linear in the place across: |g| ≤ e is one stretch.
+  const j = across(view);
+  const f = setting.focalMm;
+  const z = aheadM * 1000;
+  const slope = (-setting.imageMm * setting.axis[j]) / (f * z);
+  const middle = 1 - (setting.imageMm * (setting.axis[2] * z - f)) / (f * z);
+  if (Math.abs(slope) < 1e-15) return Math.abs(middle) <= e ? [-Infinity, Infinity] : null;
+  const [a, b] = [(-e - middle) / slope / 1000, (e - middle) / slope / 1000];
+  return a < b ? [a, b] : [b, a];
+}
+
+/**
+ * What is sharp enough between two distances ahead (more than 0), as the
+ * corners of one area, m: its ends run straight, so four corners are all there
+ * is. A corner up or right is ±Infinity where the area has no end; `null` where
+ * nothing is sharp.
+ */
+export function wedgeArea(settings: StandSettings, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
+  const { axis, focalMm, imageMm } = focusSetting(settings);
+  const e = (settings.fNumber * standBlurAllowed(settings).cocMm) / focalMm;
+  const beyond = (imageMm * axis[2]) / focalMm - 1;
+  if (Math.abs(axis[across(view)]) >= 1e-12) {
+    const [a, b] = [wedgeAt(settings, view, fromM), wedgeAt(settings, view, toM)];
+    return (
+      a &&
+      b && [
+        [fromM, a[0]],
+        [fromM, a[1]],
+        [toM, b[1]],
+        [toM, b[0]],
+      ]
+    );
+  }
+  // Upright limits: |beyond − v/z| ≤ e.
+  if (beyond + e <= 0) return null;
+  const from = Math.max(fromM, imageMm / (beyond + e) / 1000);
+  const to = beyond > e ? Math.min(toM, imageMm / (beyond - e) / 1000) : toM;
+  return from >= to
+    ? null
+    : [
+        [from, -Infinity],
+        [from, Infinity],
+        [to, Infinity],
+        [to, -Infinity],
+      ];
+}
+
+/** The focus that puts the plane of sharp focus through a place of the section at the present tilt, m along the axis; `undefined` where none does. */
+export function focusThrough(settings: StandSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null | undefined {
+  const { focalMm } = settings.rig.lens;
+  const axis = axisToBack(settings);
+  const p: Vec3 = view === 'side' ? [0, aside * 1000, ahead * 1000] : [aside * 1000, 0, ahead * 1000];
+  const along = dot(p, axis) - focalMm;
+  if (along <= 0 || p[2] <= 0) return undefined;
+  const out = (focalMm * p[2]) / along / axis[2];
+  const extension = out - focalMm;
+  return Math.abs(extension) < (focalMm * focalMm) / 1e9 ? null : (focalMm * out) / extension / 1000;
+}
+
+/** The blur of a place of the section, mm; `null` where it cannot be imaged. */
+export function blurInSection(settings: StandSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null {
+  return blurOf(focusSetting(settings), settings.fNumber, view === 'side' ? [0, aside, ahead] : [aside, 0, ahead]);
+}

@@ -1,0 +1,82 @@
+import { degrees } from '../angles';
+import { apertureScale } from '../coverage/apertures';
+import { travelLimitMm } from '../rig/mechanism';
+import type { StandSettings } from '../setup/settings';
+import type { DefinitionBasis } from '../coverage/circle';
+import { sharpCircle, standAlong, standFrame } from '../geometry/circles';
+
+/** The eight directions of a shift scale: 0 = right, counter-clockwise, in the upright picture. */
+export const SCALE_DIRECTIONS = [
+  { id: 'up', name: 'rise', deg: 90 },
+  { id: 'up right', name: 'rise and right', deg: 45 },
+  { id: 'right', name: 'shift right', deg: 0 },
+  { id: 'down right', name: 'fall and right', deg: -45 },
+  { id: 'down', name: 'fall', deg: -90 },
+  { id: 'down left', name: 'fall and left', deg: -135 },
+  { id: 'left', name: 'shift left', deg: 180 },
+  { id: 'up left', name: 'rise and left', deg: 135 },
+] as const;
+
+/** What ends the movement first. */
+export type LimitedBy = 'circle' | 'stop' | 'frame outside';
+
+export interface ScaleEntry {
+  readonly directionDeg: number;
+  /** How far the frame may go, circle and mechanism together, mm; `null` when it does not fit at all. */
+  readonly limitMm: number | null;
+  readonly limitedBy: LimitedBy;
+  /** False when the mechanism's travel is not known, so only the circle was counted. */
+  readonly mechanismKnown: boolean;
+}
+
+export interface ScaleRow {
+  readonly fNumber: number;
+  readonly diameterMm: number;
+  readonly basis: DefinitionBasis;
+  /** In the order of `SCALE_DIRECTIONS`. */
+  readonly directions: readonly ScaleEntry[];
+  /** Toward a corner of the frame: the shortest way out of the circle. */
+  readonly diagonal: ScaleEntry;
+}
+
+/** The f-numbers that a shift scale is engraved for: the full stops of the lens, its ends, the figures given and the aperture set. */
+export function scaleFNumbers(settings: StandSettings): readonly number[] {
+  const { lens } = settings.rig;
+  const full = apertureScale(lens.widestFNumber, lens.smallestFNumber, 'full');
+  const given = lens.circle.definition.map(({ fNumber }) => fNumber);
+  const all = new Set([...full, ...given, settings.fNumber]);
+  return [...all].sort((a, b) => a - b);
+}
+
+/**
+ * The shift scale of a stand: for each f-number how far the frame may go in
+ * eight directions and toward its corner, mm, whichever of circle and
+ * mechanism ends it. Empty when no circle is known.
+ */
+export function shiftScale(settings: StandSettings): readonly ScaleRow[] {
+  const frame = standFrame(settings);
+  const diagonalDeg = degrees(Math.atan2(frame.heightMm, frame.widthMm));
+  return scaleFNumbers(settings).flatMap((fNumber) => {
+    const circle = sharpCircle(settings, fNumber);
+    if (circle === null) return [];
+    const entry = (directionDeg: number): ScaleEntry => {
+      const stretch = standAlong(settings, circle, directionDeg);
+      const optical = stretch === null || stretch.fromMm > 0 || stretch.toMm < 0 ? null : stretch.toMm;
+      const travel = travelLimitMm(settings.rig.mechanism, directionDeg);
+      const mechanismKnown = travel !== null;
+      if (optical === null) return { directionDeg, limitMm: null, limitedBy: 'frame outside', mechanismKnown };
+      return travel !== null && travel < optical
+        ? { directionDeg, limitMm: travel, limitedBy: 'stop', mechanismKnown }
+        : { directionDeg, limitMm: optical, limitedBy: 'circle', mechanismKnown };
+    };
+    return [
+      {
+        fNumber,
+        diameterMm: circle.diameterMm,
+        basis: circle.basis,
+        directions: SCALE_DIRECTIONS.map(({ deg }) => entry(deg)),
+        diagonal: entry(diagonalDeg),
+      },
+    ];
+  });
+}

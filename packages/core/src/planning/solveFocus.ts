@@ -1,0 +1,309 @@
+import { apertureScale } from '../coverage/apertures';
+import { CoreError } from '../errors';
+import { axisAngles, lensAxis } from '../space/axis';
+import { leastAperture, leastApertureAt } from '../focus/leastAperture';
+import { chebyshev } from '../focus/chebyshev';
+import { leastBetween, leastInBox } from '../focus/nested';
+import { lockedAxis, nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
+import { dot, length, scaled, type Vec3 } from '../space/vector';
+import { heldTiltDeg } from '../rig/heldLens';
+import { rearMechanism, tiltMechanism } from '../rig/tilt';
+import { seenFrom, turnedToCamera, turnedToWorld } from '../space/pose';
+import { alongAxisMm, axisToBack, focusFor, pivotMoved, rearAxes, standBack } from '../geometry/back';
+import { placedPins, standBlurAllowed, type PlacedPin } from '../geometry/pins';
+import { patched, UNTURNED, type StandardTurn, type StandPatch, type StandSettings } from '../setup/settings';
+
+/** Which standard is turned. */
+export type TurnedBy = 'front' | 'rear' | 'none';
+
+/** A setting that holds the pins, and the opening that it takes. */
+export interface FocusSolution {
+  readonly by: TurnedBy;
+  readonly front: StandardTurn;
+  readonly rear: StandardTurn;
+  /** Along the lens axis, m; `null` at infinity, below zero where the plane crosses the axis behind the lens. */
+  readonly focusM: number | null;
+  /** From the lens to the back along the back's normal, mm. */
+  readonly imageMm: number;
+  /** The f-number at which the worst pin is just sharp enough. */
+  readonly fNumber: number;
+  /** The widest marked aperture that holds; `null` when the lens does not close so far. */
+  readonly marked: number | null;
+  readonly patch: StandPatch;
+}
+
+/** What cannot be solved, in a sentence, and the nearest that can. */
+export interface NoSolution {
+  readonly words: string;
+  readonly nearest: FocusSolution | null;
+}
+
+export type Solved = { readonly ok: true; readonly solution: FocusSolution } | ({ readonly ok: false } & NoSolution);
+
+/** What the lens of a stand can be tilted, where its slides stand; `null` when that is not known. */
+export function standTiltMechanism({ rig, movements }: Pick<StandSettings, 'rig' | 'movements'>): TiltMechanism | null {
+  return tiltMechanism(rig.parts, movements, heldTiltDeg(rig.parts));
+}
+
+interface Wanted {
+  readonly points: readonly Vec3[];
+  readonly weights: readonly number[];
+}
+
+function wantedOf(placed: readonly PlacedPin[], take: (pin: PlacedPin) => number): Wanted {
+  const kept = placed.flatMap((each) => {
+    const weight = take(each);
+    return weight > 0 ? each.points.map((point) => ({ point, weight })) : [];
+  });
+  return { points: kept.map(({ point }) => point), weights: kept.map(({ weight }) => weight) };
+}
+
+/**
+ * The setting that holds all pins that must be sharp at the widest opening,
+ * by turning the lens (*front*), the back (*rear*) or nothing (*none*), within
+ * the mechanism of this rig; pins that are wanted as sharp as possible are
+ * brought as near to that as the others allow at the marked aperture this takes.
+ * Refusals name the pin and give the nearest setting there is.
+ */
+export function solveFocus(settings: StandSettings, by: TurnedBy): Solved {
+  const placed = placedPins(settings);
+  const sharp = placed.filter(({ pin }) => pin.role === 'sharp');
+  const best = placed.filter(({ pin }) => pin.role === 'best');
+  const asked = sharp.length > 0 ? sharp : best;
+  if (settings.scene === null) return refused('Say what stands before the camera first; then pins can be put on it.');
+  if (asked.length === 0) return refused('There is no pin that must be sharp; put one on what matters.');
+  const bad = firstBad(settings, asked);
+  if (bad) {
+    const rest = asked.filter((each) => each !== bad.placed);
+    const nearest = rest.length > 0 ? solved(settings, by, () => wantedOf(rest, ({ pin }) => pin.weight)) : null;
+    return refused(bad.words, nearest);
+  }
+  try {
+    const first = solved(settings, by, () => wantedOf(asked, ({ pin }) => pin.weight));
+    if (first === null) return refused(mechanismWords(by));
+    if (sharp.length === 0 || best.length === 0) return { ok: true, solution: first };
+    return { ok: true, solution: withBest(settings, by, first, sharp, best) };
+  } catch (error) {
+    if (error instanceof CoreError) return refused(error.message);
+    throw error;
+  }
+}
+
+function refused(words: string, nearest: FocusSolution | null = null): Solved {
+  return { ok: false, words, nearest };
+}
+
+function mechanismWords(by: TurnedBy): string {
+  return by === 'rear'
+    ? 'The back of this rig cannot be turned.'
+    : 'How far this lens tilts, and which way, is not known; give the figures of its mechanism.';
+}
+
+/** A pin that no lens can focus, in words. */
+function firstBad(settings: StandSettings, placed: readonly PlacedPin[]): { readonly placed: PlacedPin; readonly words: string } | null {
+  const { focalMm } = settings.rig.lens;
+  for (const each of placed) {
+    for (const [, , z] of each.points) {
+      if (z <= 0)
+        return {
+          placed: each,
+          words: `The pin “${each.pin.name}” lies behind the camera; no setting of the lens brings it to focus. Move it, or turn the camera toward it.`,
+        };
+      if (z * 1000 <= focalMm)
+        return {
+          placed: each,
+          words: `The pin “${each.pin.name}” lies ${(z * 1000).toFixed(0)} mm before the lens, inside its focal length of ${focalMm} mm: nothing there can be focused.`,
+        };
+    }
+  }
+  return null;
+}
+
+// At the marked aperture that the sharp pins take, the largest weight that the others can have beside them.
+function withBest(
+  settings: StandSettings,
+  by: TurnedBy,
+  first: FocusSolution,
+  sharp: readonly PlacedPin[],
+  best: readonly PlacedPin[],
+): FocusSolution {
+  const limit = first.marked ?? first.fNumber;
+  const at = (share: number): FocusSolution | null => {
+    const both = solved(settings, by, () => wantedOf([...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight));
+    return both && leastFNumberFor(settings, both, sharp) <= limit ? both : null;
+  };
+  let [found, least] = [first, leastFNumberFor(settings, first, best)];
+  let [low, high] = [0, 1];
+  for (let round = 0; round < 10; round++) {
+    const share = round === 0 ? 1 : (low + high) / 2;
+    const each = share > 0 ? at(share) : null;
+    if (each) {
+      // Settings come in hundredths: a share too small for one of them does nothing for the others, or less.
+      const wished = leastFNumberFor(settings, each, best);
+      if (wished < least) [found, least] = [each, wished];
+      low = share;
+      if (share === 1) break;
+    } else high = share;
+  }
+  const fNumber = leastFNumberFor(settings, found, sharp);
+  return { ...found, fNumber, marked: markedFor(settings, fNumber) };
+}
+
+/** The f-number at which a setting holds pins; the blur shrinks with it. */
+export function leastFNumberFor(settings: StandSettings, { patch }: Pick<FocusSolution, 'patch'>, placed: readonly PlacedPin[]): number {
+  const next = patched(settings, patch);
+  const back = standBack(next);
+  const axis = axisToBack(next);
+  const { focalMm } = next.rig.lens;
+  const v = alongAxisMm(focalMm, next.focusM) * axis[2];
+  const { cocMm } = standBlurAllowed(next);
+  let most = 0;
+  for (const { pin, world } of placed) {
+    for (const point of world) {
+      const p = back ? scaled(seenFrom(back, point), 1000) : scaled(point, 1000);
+      most = Math.max(most, pin.weight * Math.abs(1 - (v * (dot(p, axis) - focalMm)) / (focalMm * p[2])));
+    }
+  }
+  return (focalMm * most) / cocMm;
+}
+
+/** The widest marked aperture that is no wider; `null` beyond the smallest of the lens. */
+export function markedFor({ rig }: Pick<StandSettings, 'rig'>, fNumber: number): number | null {
+  const { widestFNumber, smallestFNumber, stopStep } = rig.lens;
+  return apertureScale(widestFNumber, smallestFNumber, stopStep).find((n) => n >= fNumber * (1 - 1e-9)) ?? null;
+}
+
+function solved(settings: StandSettings, by: TurnedBy, wanted: () => Wanted): FocusSolution | null {
+  const { points, weights } = wanted();
+  if (by === 'rear') return byRear(settings, points, weights);
+  const mechanism: TiltMechanism | null = by === 'none' ? { kind: 'cone', maxDeg: 0 } : standTiltMechanism(settings);
+  if (mechanism === null) return null;
+  const { focalMm } = settings.rig.lens;
+  const { cocMm } = standBlurAllowed(settings);
+  // Where the lens wide open holds everything straight there is nothing to tilt for.
+  const straight = leastApertureAt(focalMm, points, cocMm, axisToBack({ front: UNTURNED, rear: settings.rear }), weights);
+  const unturned = (): FocusSolution => finished(settings, by, { front: UNTURNED, rear: settings.rear }, points, weights);
+  if (straight.fNumber <= settings.rig.lens.widestFNumber) return unturned();
+  const backStraight = settings.rear.tiltDeg === 0 && settings.rear.swingDeg === 0;
+  const turn =
+    by === 'none'
+      ? UNTURNED
+      : backStraight
+        ? leastAperture(focalMm, points, cocMm, mechanism, weights)
+        : acrossTurnedBack(settings, mechanism, points, weights);
+  const front = fine(nearestTilt(mechanism, fine(turn)));
+  const turned = finished(settings, by, { front, rear: settings.rear }, points, weights);
+  // In hundredths of a degree a tilt may gain nothing any more.
+  return turned.fNumber < straight.fNumber ? turned : unturned();
+}
+
+// The back is turned already: what the mechanism allows is a piece of the sphere of axes that lies askew to it.
+function acrossTurnedBack(
+  settings: StandSettings,
+  mechanism: TiltMechanism,
+  points: readonly Vec3[],
+  weights: readonly number[],
+): StandardTurn {
+  const { focalMm } = settings.rig.lens;
+  const { cocMm } = standBlurAllowed(settings);
+  const needs = (front: StandardTurn): number =>
+    leastApertureAt(focalMm, points, cocMm, axisToBack({ front, rear: settings.rear }), weights).fNumber;
+  switch (mechanism.kind) {
+    case 'line': {
+      const { x } = leastInBox((deg) => needs(axisAngles(lockedAxis(mechanism.angleDeg, deg))), mechanism.rangeDeg, [0, 0]);
+      return axisAngles(lockedAxis(mechanism.angleDeg, x));
+    }
+    case 'box': {
+      const { x, y } = leastInBox((tiltDeg, swingDeg) => needs({ tiltDeg, swingDeg }), mechanism.tiltDeg, mechanism.swingDeg);
+      return { tiltDeg: x, swingDeg: y };
+    }
+    case 'cone':
+    case 'free': {
+      const most = mechanism.kind === 'cone' ? mechanism.maxDeg : 45;
+      const { x, y } = leastInBox(
+        (tiltDeg, swingDeg) => needs(nearestTilt(mechanism, { tiltDeg, swingDeg })),
+        [-most, most],
+        [-most, most],
+      );
+      return nearestTilt(mechanism, { tiltDeg: x, swingDeg: y });
+    }
+  }
+}
+
+/**
+ * By turning the back with the lens as it is. A point P is in focus where
+ * v·(P·l − f) = f·n·P, which is linear in n/v: with h = f·P/(P·l − f) the
+ * largest |1 − b·h| is least by a linear Chebyshev problem, and its b points
+ * along the back's normal n. Where the mechanism binds its edges are searched.
+ */
+function byRear(settings: StandSettings, points: readonly Vec3[], weights: readonly number[]): FocusSolution | null {
+  const mechanism = rearMechanism(settings.rig.parts);
+  if (mechanism === null) return null;
+  const { focalMm } = settings.rig.lens;
+  const { cocMm } = standBlurAllowed(settings);
+  const present = rearAxes(settings.rear);
+  const lens = lensAxis(settings.front.tiltDeg, settings.front.swingDeg);
+  // Into the frame of the camera's base, from which each back is looked at.
+  const base = points.map((point) => turnedToWorld(present, point));
+  const h = base.map((point) => scaled(point, focalMm / Math.max(1e-9, 1000 * dot(point, lens) - focalMm)));
+  const needs = (rear: StandardTurn): number => {
+    const axes = rearAxes(rear);
+    const seen = base.map((point) => turnedToCamera(axes, point));
+    if (seen.some(([, , z]) => z * 1000 <= focalMm)) return 1e9;
+    return leastApertureAt(focalMm, seen, cocMm, turnedToCamera(axes, lens), weights).fNumber;
+  };
+  const normal = chebyshev(h, weights.some((weight) => weight !== 1) ? weights : null);
+  const free = normal && normal[2] > 0 ? axisAngles(scaled(normal, 1 / length(normal))) : UNTURNED;
+  const [[t0, t1], [s0, s1]] = [mechanism.tiltDeg, mechanism.swingDeg];
+  const within = free.tiltDeg >= t0 && free.tiltDeg <= t1 && free.swingDeg >= s0 && free.swingDeg <= s1;
+  const along = (edge: (deg: number) => StandardTurn, from: number, to: number): StandardTurn =>
+    edge(leastBetween((deg) => needs(edge(deg)), from, to, 16, 1e-4).at);
+  const tried: readonly StandardTurn[] = within
+    ? [free]
+    : [
+        along((swingDeg) => ({ tiltDeg: t0, swingDeg }), s0, s1),
+        along((swingDeg) => ({ tiltDeg: t1, swingDeg }), s0, s1),
+        along((tiltDeg) => ({ tiltDeg, swingDeg: s0 }), t0, t1),
+        along((tiltDeg) => ({ tiltDeg, swingDeg: s1 }), t0, t1),
+      ];
+  const best = tried.reduce((least, each) => (needs(each) < needs(least) ? each : least), tried[0] ?? UNTURNED);
+  const rear = fine(best);
+  const axes = rearAxes(rear);
+  return finished(
+    settings,
+    'rear',
+    { front: settings.front, rear },
+    base.map((point) => turnedToCamera(axes, point)),
+    weights,
+  );
+}
+
+/** The focus and opening for standards that are given, in hundredths of a degree as they are set down. */
+function finished(
+  settings: StandSettings,
+  by: TurnedBy,
+  { front, rear }: { readonly front: StandardTurn; readonly rear: StandardTurn },
+  points: readonly Vec3[],
+  weights: readonly number[],
+): FocusSolution {
+  const { focalMm } = settings.rig.lens;
+  const { cocMm } = standBlurAllowed(settings);
+  const axis = axisToBack({ front, rear });
+  const { imageMm, fNumber } = leastApertureAt(focalMm, points, cocMm, axis, weights);
+  const focusM = focusFor(focalMm, imageMm / axis[2]);
+  return { by, front, rear, focusM, imageMm, fNumber, marked: markedFor(settings, fNumber), patch: { front, rear, focusM } };
+}
+
+/** Hundredths of a degree: finer than any scale, and what is written down. */
+function fine({ tiltDeg, swingDeg }: StandardTurn): StandardTurn {
+  return { tiltDeg: Math.round(tiltDeg * 100) / 100 + 0, swingDeg: Math.round(swingDeg * 100) / 100 + 0 };
+}
+
+/** The movement that puts the picture back where it was before the lens was turned by its pivot, in tenths; `null` when it has not moved. */
+export function givenBack(settings: StandSettings): { readonly riseMm: number; readonly shiftMm: number } | null {
+  const [is, was] = [pivotMoved(settings, settings.front), pivotMoved(settings, settings.composedAt)];
+  const [rise, shift] = [is.riseMm - was.riseMm, is.shiftMm - was.shiftMm];
+  if (Math.hypot(rise, shift) < 0.05) return null;
+  const tenth = (mm: number): number => Math.round(mm * 10) / 10 + 0;
+  return { riseMm: tenth(settings.movements.riseMm - rise), shiftMm: tenth(settings.movements.shiftMm - shift) };
+}

@@ -1,0 +1,161 @@
+import fc from 'fast-check';
+import { blurAt } from '../focus/blur';
+import type { Pin } from '../focus/pin';
+import type { Vec3 } from '../space/vector';
+import { camera, view } from '../rig/parts.test-support';
+import { assembled } from '../rig/assembled';
+import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { FIRST_SUBJECTS } from '../subjects/subject';
+import { stand } from '../setup/fixtures.test-support';
+import { pinStates, placedPins, standBlurAllowed } from '../geometry/pins';
+import { patched, type StandSettings } from '../setup/settings';
+import { DEPTH_WAYS, tiltOrStack, type DepthOption } from './tiltOrStack';
+
+/** Evenly, in centimetres. */
+const metres = (min: number, max: number) => fc.integer({ min: min * 100, max: max * 100 }).map((cm) => cm / 100);
+const built = assembled({
+  name: 'rig',
+  rigId: null,
+  parts: view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }),
+});
+if (!built.known) throw new Error('not known');
+const rig = built.value;
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 10,
+  asideM: 0,
+  cameraHeightM: 1.5,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
+const point = (n: number, at: Vec3): Pin => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp', weight: 1, place: { kind: 'point', at } });
+const places = fc.array(fc.tuple(metres(-3, 3), metres(0, 4), metres(-8, 30)), { minLength: 2, maxLength: 6 });
+const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): StandSettings =>
+  stand({
+    rig,
+    scene,
+    pins: at.map((p, i) => point(i, p)),
+    fNumber,
+    focusM: 10,
+    sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
+  }),
+);
+const of = (settings: StandSettings, way: DepthOption['way']): DepthOption | undefined =>
+  tiltOrStack(settings)?.options.find((each) => each.way === way);
+
+/** By hand: the lens set at every step of the stack, and each pin looked for in the take that shows it best; in permissible blurs. */
+function worstOfStack(settings: StandSettings, { takes, railMm, stepMm, fromM }: DepthOption): number {
+  const f = settings.rig.lens.focalMm;
+  const near = fromM === null ? f : (f * fromM * 1000) / (fromM * 1000 - f);
+  const { cocMm } = standBlurAllowed(settings);
+  const e = (settings.fNumber * cocMm) / f;
+  // The first take is set where its near limit is at the nearest pin.
+  const first = near * (1 - e);
+  expect(stepMm * (takes - 1)).toBeCloseTo(railMm, 9);
+  return Math.max(
+    ...placedPins(settings)
+      .flatMap(({ points }) => points)
+      .map((p) => Math.min(...Array.from({ length: takes }, (_, i) => blurAt(f, first - i * stepMm, 0, 0, settings.fNumber, p) / cocMm))),
+  );
+}
+
+describe('tilt or stack', () => {
+  test('a stack holds every pin in one of its takes: each set by hand, rays through the rim', () => {
+    let stacks = 0;
+    fc.assert(
+      fc.property(stands, (settings) => {
+        const option = of(settings, 'stack');
+        if (!option || option.takes < 2 || option.takes > 400) return true;
+        stacks++;
+        return worstOfStack(settings, option) <= 1.02;
+      }),
+      { numRuns: 120 },
+    );
+    expect(stacks).toBeGreaterThan(60);
+  });
+
+  test('one take fewer, over the same way on the rail, would leave something out or share too little', () => {
+    fc.assert(
+      fc.property(stands, (settings) => {
+        const option = of(settings, 'stack');
+        if (!option || option.takes < 3 || option.takes > 400) return true;
+        const { cocMm } = standBlurAllowed(settings);
+        const e = (settings.fNumber * cocMm) / settings.rig.lens.focalMm;
+        // A take reaches by (1 + e)/(1 − e) on the rail; a fifth of that is shared (by the logarithm).
+        const f = settings.rig.lens.focalMm;
+        const v = (m: number | null): number => (m === null ? f : (f * m * 1000) / (m * 1000 - f));
+        const reach = Math.log(v(option.fromM) / v(option.toM));
+        return reach > (option.takes - 1) * 0.8 * Math.log((1 + e) / (1 - e)) - 1e-9;
+      }),
+    );
+  });
+
+  test('what is offered to be set holds every pin when it is set, at the aperture it says', () => {
+    fc.assert(
+      fc.property(stands, (settings) => {
+        const { cocMm } = standBlurAllowed(settings);
+        return (tiltOrStack(settings)?.options ?? []).every(({ patch, marked, takes, way }) => {
+          if (!patch || marked === null || takes !== 1) return true;
+          const next = patched(settings, { ...patch, fNumber: way === 'tilt and stack' || way === 'stack' ? settings.fNumber : marked });
+          return pinStates(next).every(({ blurMm }) => blurMm !== null && blurMm <= cocMm * 1.25);
+        });
+      }),
+      { numRuns: 80 },
+    );
+  });
+
+  test('tilted takes no smaller an aperture than straight, and two takes none smaller than one', () => {
+    fc.assert(
+      fc.property(stands, (settings) => {
+        const [none, tilt, two] = (['none', 'tilt', 'two takes'] as const).map((way) => of(settings, way)?.fNumber ?? null);
+        const most = Math.min(none ?? Infinity, tilt ?? Infinity);
+        return (none == null || tilt == null || tilt <= none * (1 + 1e-6)) && (two == null || two <= most * (1 + 1e-3));
+      }),
+      { numRuns: 60 },
+    );
+  });
+
+  test('what is preferred keeps every limit, and nothing with fewer takes does', () => {
+    fc.assert(
+      fc.property(
+        stands,
+        fc.integer({ min: 1, max: 20 }),
+        fc.option(fc.constantFrom(8, 16, 32)),
+        fc.boolean(),
+        (settings, mostTakes, smallestFNumber, somethingMoves) => {
+          const found = tiltOrStack({ ...settings, limits: { ...settings.limits, mostTakes, smallestFNumber, somethingMoves } });
+          if (!found) return false;
+          const keeping = found.options.filter(({ breaks }) => breaks.length === 0);
+          const preferred = found.options.find(({ way }) => way === found.preferred);
+          if (!preferred) return keeping.length === 0;
+          return (
+            preferred.breaks.length === 0 &&
+            keeping.every(({ takes }) => takes >= preferred.takes) &&
+            (!somethingMoves || preferred.takes === 1) &&
+            preferred.takes <= mostTakes
+          );
+        },
+      ),
+    );
+  });
+
+  test('every way has its name, and time is takes times what one takes', () => {
+    const found = tiltOrStack(
+      stand({
+        rig,
+        scene,
+        pins: [point(1, [0, 0, -8]), point(2, [0, 3, 30])],
+        fNumber: 11,
+        focusM: 10,
+        limits: { smallestFNumber: null, mostTakes: 99, secondsPerTake: 7, somethingMoves: false, softTimes: 4 },
+      }),
+    );
+    for (const { way, takes, seconds } of found?.options ?? []) {
+      expect(DEPTH_WAYS[way]).toMatch(/^[A-Z]/);
+      expect(seconds).toBe(takes * 7);
+    }
+    expect(found?.options.length).toBeGreaterThan(2);
+  });
+});

@@ -1,0 +1,206 @@
+import { CoreError } from '../errors';
+import { objectDistanceM } from '../focus/conjugates';
+import { leastAperture } from '../focus/leastAperture';
+import { STACK_MOST } from '../focus/stack';
+import { dot, scaled, type Vec3 } from '../space/vector';
+import { alongAxisMm, axisToBack } from '../geometry/back';
+import { placedPins, standBlurAllowed } from '../geometry/pins';
+import { patched, type StandSettings } from '../setup/settings';
+import { markedFor, solveFocus, standTiltMechanism, type FocusSolution } from './solveFocus';
+
+/** A way of getting depth. */
+export type DepthWay = 'tilt' | 'none' | 'stack' | 'tilt and stack' | 'two takes';
+
+export const DEPTH_WAYS: Readonly<Record<DepthWay, string>> = {
+  tilt: 'One take, tilted',
+  none: 'One take, straight',
+  stack: 'Focus stack, straight',
+  'tilt and stack': 'Tilt and stack',
+  'two takes': 'Two takes, masked together',
+};
+
+/** What one way takes. */
+export interface DepthOption {
+  readonly way: DepthWay;
+  readonly takes: number;
+  /** The f-number that it takes, exactly and as marked; `null` when the lens does not close so far. */
+  readonly fNumber: number;
+  readonly marked: number | null;
+  readonly seconds: number;
+  /** How far the lens goes between the first and the last take, mm on the rail, and by step. */
+  readonly railMm: number;
+  readonly stepMm: number;
+  /** Nearest and farthest distance along the back's normal that the takes are focused on, m; `null` at infinity. */
+  readonly fromM: number | null;
+  readonly toM: number | null;
+  /** What is set differently from take to take. */
+  readonly moves: string;
+  readonly patch: FocusSolution['patch'] | null;
+  /** What of the photographer's own limits it breaks; none when it keeps them. */
+  readonly breaks: readonly string[];
+}
+
+export interface DepthComparison {
+  readonly options: readonly DepthOption[];
+  /** The one that keeps all limits with fewest takes, and of those the widest opening; `null` when none does. */
+  readonly preferred: DepthWay | null;
+}
+
+/** Neighbouring takes of a stack share this much of their depth (common practice). */
+export const STACK_OVERLAP = 0.2;
+/** More pins than this are not tried in every way of two groups. */
+const MOST_SPLIT = 10;
+
+/**
+ * The pins that must be sharp by one take, by a stack, by both, and by two
+ * takes that are masked together, with what each takes. A stack is counted at
+ * the aperture that is set; `null` when there is nothing to hold or it cannot
+ * be solved.
+ */
+export function tiltOrStack(settings: StandSettings): DepthComparison | null {
+  const placed = placedPins(settings).filter(({ pin }) => pin.role === 'sharp');
+  const [tilted, straight] = [solveFocus(settings, 'front'), solveFocus(settings, 'none')];
+  if (placed.length === 0 || !straight.ok) return null;
+  const options: DepthOption[] = [];
+  if (tilted.ok && (tilted.solution.front.tiltDeg !== 0 || tilted.solution.front.swingDeg !== 0))
+    options.push(oneTake(settings, 'tilt', tilted.solution));
+  options.push(oneTake(settings, 'none', straight.solution));
+  const points = placed.flatMap((each) => each.points);
+  options.push(stacked(settings, 'stack', straight.solution, points));
+  if (tilted.ok && options.length > 2) options.push(stacked(settings, 'tilt and stack', tilted.solution, points));
+  const two = twoTakes(
+    settings,
+    placed.map(({ points: own }) => own),
+  );
+  if (two) options.push(two);
+  const keeping = options.filter(({ breaks }) => breaks.length === 0);
+  const preferred = keeping.reduce<DepthOption | null>(
+    (best, each) => (best === null || each.takes < best.takes || (each.takes === best.takes && each.fNumber < best.fNumber) ? each : best),
+    null,
+  );
+  return { options, preferred: preferred?.way ?? null };
+}
+
+function limited(settings: StandSettings, takes: number, fNumber: number, marked: number | null): readonly string[] {
+  const { smallestFNumber, mostTakes, somethingMoves } = settings.limits;
+  const breaks: string[] = [];
+  if (marked === null) breaks.push('the lens does not close so far');
+  else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push('smaller than the aperture you go to');
+  if (takes > mostTakes) breaks.push('more takes than you make');
+  if (takes > 1 && somethingMoves) breaks.push('something moves between takes');
+  return breaks;
+}
+
+function oneTake(settings: StandSettings, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
+  return {
+    way,
+    takes: 1,
+    fNumber,
+    marked,
+    seconds: settings.limits.secondsPerTake,
+    railMm: 0,
+    stepMm: 0,
+    fromM: focusM,
+    toM: focusM,
+    moves: 'nothing',
+    patch,
+    breaks: limited(settings, 1, fNumber, marked),
+  };
+}
+
+/** The image distances along the back's normal at which points come to focus with the lens turned so, mm. */
+function imageDistances(focalMm: number, axis: Vec3, points: readonly Vec3[]): readonly number[] {
+  return points.map((point) => {
+    const p = scaled(point, 1000);
+    const along = dot(p, axis) - focalMm;
+    return along <= 0 ? Infinity : (focalMm * p[2]) / along;
+  });
+}
+
+function stacked(settings: StandSettings, way: 'stack' | 'tilt and stack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
+  const { focalMm } = settings.rig.lens;
+  const axis = axisToBack(patched(settings, patch));
+  const images = imageDistances(focalMm, axis, points);
+  const [far, near] = [Math.min(...images), Math.max(...images)];
+  const { cocMm } = standBlurAllowed(settings);
+  const fNumber = settings.fNumber;
+  const e = (fNumber * cocMm) / focalMm;
+  // A take holds from v/(1 − e) to v/(1 + e); the next begins where it has overlapped.
+  const needed = e >= 1 || near === far ? 1 : Math.ceil(Math.log(near / far) / ((1 - STACK_OVERLAP) * Math.log((1 + e) / (1 - e))) - 1e-9);
+  const takes = Number.isFinite(needed) ? Math.min(STACK_MOST, Math.max(1, needed)) : STACK_MOST;
+  const [first, last] = [Math.min(near, near * (1 - e)), Math.max(far, far * (1 + e))];
+  const railMm = takes === 1 ? 0 : Math.max(0, first - last);
+  const straightAhead = way === 'stack';
+  return {
+    way,
+    takes,
+    fNumber,
+    marked: fNumber,
+    seconds: takes * settings.limits.secondsPerTake,
+    railMm,
+    stepMm: takes > 1 ? railMm / (takes - 1) : 0,
+    fromM: straightAhead ? distanceOf(focalMm, near) : null,
+    toM: straightAhead ? distanceOf(focalMm, far) : null,
+    moves: takes === 1 ? 'nothing' : 'focus, by even steps on the rail; magnification changes with it',
+    patch: takes === 1 ? patch : null,
+    breaks: limited(settings, takes, fNumber, fNumber),
+  };
+}
+
+function distanceOf(focalMm: number, imageMm: number): number | null {
+  return imageMm <= focalMm ? null : objectDistanceM(focalMm, imageMm);
+}
+
+/** The split of the pins in two that takes the widest opening, each half with a tilt and focus of its own. */
+function twoTakes(settings: StandSettings, pins: readonly (readonly Vec3[])[]): DepthOption | null {
+  const n = pins.length;
+  if (n < 2 || n > MOST_SPLIT) return null;
+  const { focalMm } = settings.rig.lens;
+  const { cocMm } = standBlurAllowed(settings);
+  const mechanism = standTiltMechanism(settings) ?? { kind: 'cone' as const, maxDeg: 0 };
+  const need = (mask: number): ReturnType<typeof leastAperture> | null => {
+    try {
+      return leastAperture(
+        focalMm,
+        pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])),
+        cocMm,
+        mechanism,
+      );
+    } catch (error) {
+      if (error instanceof CoreError) return null;
+      throw error;
+    }
+  };
+  let least: { readonly fNumber: number; readonly images: readonly [number, number] } | null = null;
+  // The first pin is always in the first half: its mirror says the same.
+  for (let mask = 1; mask < 1 << n; mask += 2) {
+    if (mask === (1 << n) - 1) continue;
+    const [a, b] = [need(mask), need(((1 << n) - 1) ^ mask)];
+    if (!a || !b) continue;
+    const fNumber = Math.max(a.fNumber, b.fNumber);
+    if (least === null || fNumber < least.fNumber) least = { fNumber, images: [a.imageMm, b.imageMm] };
+  }
+  if (least === null) return null;
+  const marked = markedFor(settings, least.fNumber);
+  const railMm = Math.abs(least.images[0] - least.images[1]);
+  return {
+    way: 'two takes',
+    takes: 2,
+    fNumber: least.fNumber,
+    marked,
+    seconds: 2 * settings.limits.secondsPerTake,
+    railMm,
+    stepMm: railMm,
+    fromM: null,
+    toM: null,
+    moves: 'tilt and focus',
+    patch: null,
+    breaks: limited(settings, 2, least.fNumber, marked),
+  };
+}
+
+/** How far the lens stands out beyond its focal length along its own axis, mm; below zero nearer than at infinity. */
+export function extensionMm(settings: Pick<StandSettings, 'rig' | 'focusM'>): number {
+  const { focalMm } = settings.rig.lens;
+  return alongAxisMm(focalMm, settings.focusM) - focalMm;
+}

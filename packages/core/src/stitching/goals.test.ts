@@ -1,0 +1,157 @@
+import { assembled } from '../rig/assembled';
+import { adapter, body, lens, mounted } from '../rig/parts.test-support';
+import type { RigParts } from '../rig/parts';
+import type { Rig } from '../rig/rig';
+import { turned } from '../coverage/frame';
+import { stand } from '../setup/fixtures.test-support';
+import type { StandSettings } from '../setup/settings';
+import { heightOf, unionOf, widthOf } from '../mosaic/frames';
+import { crossLayout, diagonalLayout, gridLayout, layoutRects, leastOverlap, widest } from '../mosaic/layout';
+import { mosaicGrid } from '../mosaic/grid';
+import { settingFor, slidesOf } from '../mosaic/slides';
+import { answers, targetOf } from './goals';
+
+const rigOf = (parts: RigParts): Rig => {
+  const rig = assembled({ name: 'rig', rigId: null, parts });
+  if (!rig.known) throw new Error('not known');
+  return rig.value;
+};
+const free = (more: Parameters<typeof body>[0] = {}): Rig =>
+  rigOf(
+    mounted({
+      back: body({ widthMm: 22.3, heightMm: 14.9, columnsPx: 5184, rowsPx: 3456, ...more }),
+      lens: lens({
+        lightMm: 120,
+        definition: [{ fNumber: 8, diameterMm: 110, evidence: 'measured' }],
+        slides: 'box',
+        riseMm: 40,
+        fallMm: 40,
+        leftMm: 40,
+        rightMm: 40,
+        shiftStepMm: 0.1,
+      }),
+    }),
+  );
+const small: StandSettings = stand({ rig: free(), fNumber: 8 });
+
+describe('a wish', () => {
+  test('eight upright frames of the small sensor come to the picture that practice made of them (common practice: 12 265 × 9 639 px)', () => {
+    // Width and height of that picture on the sensor.
+    const [w, h] = [(12_265 * 14.9) / 3456, (9639 * 22.3) / 5184];
+    const found = answers(small, { for: 'format', widthMm: w, heightMm: h }, 0.1);
+    expect(found.fewest?.layout).toMatchObject({ orientation: 'portrait', columns: 4, rows: 2 });
+    expect(found.fewest?.layout.frames).toHaveLength(8);
+    // The calculator says the same of pixels.
+    expect(mosaicGrid(14.9, 22.3, 3456, 5184, w, h, 0.1)).toMatchObject({ columns: 4, rows: 2, widthPx: 12_265, heightPx: 9639 });
+  });
+
+  test('never more frames than an exhaustive search over fine places finds', () => {
+    // Small cases: all counts to 9 × 9, both ways, any even spread.
+    for (const [w, h] of [
+      [40, 20],
+      [30, 30],
+      [60, 16],
+      [25, 44],
+    ] as const) {
+      const found = answers(small, { for: 'format', widthMm: w, heightMm: h }, 0.2);
+      let least = Infinity;
+      for (const orientation of ['landscape', 'portrait'] as const) {
+        const frame = turned(small.rig.back, orientation);
+        for (let c = 1; c <= 9; c++) {
+          for (let r = 1; r <= 9; r++) {
+            const fits = (wanted: number, side: number, n: number): boolean => wanted <= side * (1 + (n - 1) * 0.8) + 1e-9;
+            if (fits(w, frame.widthMm, c) && fits(h, frame.heightMm, r)) least = Math.min(least, c * r);
+          }
+        }
+      }
+      expect(found.fewest?.layout.frames.length).toBe(least);
+    }
+  });
+
+  test('what holds is as it says: within the stops, inside the circle, overlapping as it is set', () => {
+    const found = answers(small, { for: 'everything' }, 0.15);
+    for (const each of [found.fewest, found.most]) {
+      if (!each) throw new Error('nothing found');
+      const rects = layoutRects(each.layout.frames, turned(small.rig.back, each.layout.orientation));
+      expect(leastOverlap(rects)).toBeGreaterThanOrEqual(0.15 - 1e-9);
+      expect(each.layout.frames.every((at) => settingFor(slidesOf(small.rig), at) !== null)).toBe(true);
+      expect(
+        Math.max(...rects.flatMap(({ left, right, lower, upper }) => [Math.hypot(left, lower), Math.hypot(right, upper)])),
+      ).toBeLessThanOrEqual(55 + 1e-9);
+    }
+    expect((found.most?.widthMm ?? 0) * (found.most?.heightMm ?? 0)).toBeGreaterThanOrEqual(
+      (found.fewest?.widthMm ?? 0) * (found.fewest?.heightMm ?? 0),
+    );
+  });
+
+  test('what cannot be has no answer that holds, and the nearest there is', () => {
+    const found = answers(small, { for: 'format', widthMm: 200, heightMm: 100 }, 0.2);
+    expect(found.fewest).toBeNull();
+    expect(answers(small, { for: 'format', widthMm: 100, heightMm: 80 }, 0.2).nearest?.covered).toBe(false);
+    expect(() => answers(small, { for: 'everything' }, 0.95)).toThrow(/overlap is 0.95/);
+    expect(targetOf(small, { for: 'subject' })).toBeNull();
+  });
+
+  test('megapixels, print and field come to the size on the sensor that they take', () => {
+    const pitch = 22.3 / 5184;
+    expect(targetOf(small, { for: 'megapixels', megapixels: 100, ratio: 1.5 })?.widthMm).toBeCloseTo(Math.sqrt(150e6) * pitch, 6);
+    expect(targetOf(small, { for: 'print', widthMm: 1000, heightMm: 500, pixelsPerInch: 254 })?.widthMm).toBeCloseTo(10_000 * pitch, 6);
+    expect(targetOf(small, { for: 'field', widthDeg: 90, heightDeg: 60 })?.widthMm).toBeCloseTo(2 * 50, 6);
+  });
+});
+
+describe('layouts', () => {
+  test('a rotated shift lens makes a row along its clicks only; a grid on it is none', () => {
+    const shift = slidesOf(
+      rigOf(
+        mounted({
+          lens: lens({ slides: 'rotating', travelMm: 12, rotation: 'clicks', clicksDeg: [-90, -60, -30, 0, 30, 60, 90], shiftStepMm: 1 }),
+          back: body(),
+        }),
+      ),
+    );
+    const row = diagonalLayout(shift, 'portrait', 3, 12, 35);
+    // 30° is the click that is nearest.
+    expect(
+      row?.frames
+        .map(({ riseMm, shiftMm }) => (Math.atan2(riseMm, shiftMm) * 180) / Math.PI)
+        .filter((deg) => deg !== 0)
+        .map((deg) => Math.round(deg)),
+    ).toEqual([-150, 30]);
+    expect(crossLayout(shift, 'landscape', 10)?.frames).toHaveLength(5);
+    // Asked for 30 mm to either side, what the 12 mm of the slide and a fifth of overlap leave.
+    const most = widest(shift, 0.2, 30, (reachMm) => diagonalLayout(shift, 'portrait', 3, reachMm, 35));
+    expect(most?.frames.every((at) => settingFor(shift, at) !== null)).toBe(true);
+    expect(most && leastOverlap(layoutRects(most.frames, { widthMm: 24, heightMm: 36 }))).toBeGreaterThanOrEqual(0.2);
+    expect(Math.hypot(most?.frames[0]?.riseMm ?? 0, most?.frames[0]?.shiftMm ?? 0)).toBeGreaterThan(10);
+    expect(widest(shift, 0.79, 1, () => null)).toBeNull();
+    const union = row && unionOf(layoutRects(row.frames, { widthMm: 24, heightMm: 36 }));
+    expect(union && widthOf(union.box)).toBeCloseTo(24 + 24 * Math.cos(Math.PI / 6), 6);
+    expect(union && heightOf(union.box)).toBeCloseTo(36 + 12, 6);
+  });
+
+  test('back and forth in rows: each frame is next to the one before', () => {
+    const layout = gridLayout(slidesOf(small.rig), 'portrait', 4, 3, 50, 55, { riseMm: 0, shiftMm: 0 });
+    const steps = layout?.frames
+      .slice(1)
+      .map((each, i) => Math.hypot(each.riseMm - (layout.frames[i]?.riseMm ?? 0), each.shiftMm - (layout.frames[i]?.shiftMm ?? 0)));
+    expect(Math.max(...(steps ?? [99]))).toBeLessThan(18);
+  });
+
+  test('quarter turns answer what they cover, and only with the plate', () => {
+    const plate = rigOf(
+      mounted({
+        between: [
+          adapter(
+            { stitching: 'quarter', offsetXMm: 17, offsetYMm: 11, lensRegisterMm: 18, thicknessMm: 0.1, lensMount: 'short' },
+            'plate',
+          ),
+        ],
+        lens: lens({ lightMm: 120 }),
+        back: body(),
+      }),
+    );
+    const found = answers(stand({ rig: plate, fNumber: 8 }), { for: 'everything' }, 0);
+    expect(found.most?.layout.kind).toBe('quarter');
+  });
+});

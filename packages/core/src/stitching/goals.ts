@@ -1,0 +1,273 @@
+import { coverageHalfAngle } from '../coverage/circle';
+import { CoreError } from '../errors';
+import { sharpCircle, standMagnification } from '../geometry/circles';
+import { turned, type Orientation } from '../coverage/frame';
+import { takenUp } from '../framing/inFrame';
+import { standImageMm } from '../geometry/back';
+import type { StandSettings } from '../setup/settings';
+import { boxAround, heightOf, rectOf, unionOf, widthOf } from '../mosaic/frames';
+import { countFor, gridLayout, gridOverlap, layoutRects, leastOverlap, quarterLayout, type Layout } from '../mosaic/layout';
+import { isReached, slidesOf, type Slides } from '../mosaic/slides';
+
+/** What a mosaic is wanted for. */
+export type Wish =
+  | { readonly for: 'subject' }
+  | { readonly for: 'field'; readonly widthDeg: number; readonly heightDeg: number }
+  | { readonly for: 'format'; readonly widthMm: number; readonly heightMm: number }
+  | { readonly for: 'megapixels'; readonly megapixels: number; readonly ratio: number }
+  | { readonly for: 'print'; readonly widthMm: number; readonly heightMm: number; readonly pixelsPerInch: number }
+  | { readonly for: 'everything' }
+  | { readonly for: 'count'; readonly columns: number; readonly rows: number };
+
+/** A size in the plane of the picture, mm, and where its middle lies. */
+interface Target {
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly riseMm: number;
+  readonly shiftMm: number;
+}
+
+/** What a wish comes to on the sensor; `null` where it cannot be told (no subject, no pixels). */
+export function targetOf(settings: StandSettings, wish: Wish): Target | null {
+  const v = standImageMm(settings);
+  const { back } = settings.rig;
+  const middle = { riseMm: 0, shiftMm: 0 };
+  const pitchMm = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
+  switch (wish.for) {
+    case 'subject': {
+      const box = takenUp(settings);
+      if (!box) return null;
+      // A millimetre all around, so that it is not cut.
+      return {
+        widthMm: box.right - box.left + 2,
+        heightMm: box.upper - box.lower + 2,
+        riseMm: (box.upper + box.lower) / 2,
+        shiftMm: (box.left + box.right) / 2,
+      };
+    }
+    case 'field': {
+      const side = (deg: number): number => 2 * v * Math.tan((deg * Math.PI) / 360);
+      return { widthMm: side(wish.widthDeg), heightMm: side(wish.heightDeg), ...middle };
+    }
+    case 'format':
+      return { widthMm: wish.widthMm, heightMm: wish.heightMm, ...middle };
+    case 'megapixels': {
+      if (pitchMm === null) return null;
+      const height = Math.sqrt((wish.megapixels * 1e6) / wish.ratio) * pitchMm;
+      return { widthMm: height * wish.ratio, heightMm: height, ...middle };
+    }
+    case 'print': {
+      if (pitchMm === null) return null;
+      const side = (mm: number): number => (mm / 25.4) * wish.pixelsPerInch * pitchMm;
+      return { widthMm: side(wish.widthMm), heightMm: side(wish.heightMm), ...middle };
+    }
+    case 'everything':
+    case 'count':
+      return null;
+  }
+}
+
+/** A layout that answers a wish, and how well. */
+export interface Answer {
+  readonly layout: Layout;
+  /** The least overlap as it is set, a share of the frame. */
+  readonly overlap: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** Whether every place is within the stops, and every corner of the outline in the sharp circle; `null` when not known. */
+  readonly reached: boolean;
+  readonly covered: boolean | null;
+  /** Whether as much is covered as was wished. */
+  readonly enough: boolean;
+}
+
+export interface Answers {
+  /** Of those that hold, the one with fewest frames and the one with most picture; `null` when none holds. */
+  readonly fewest: Answer | null;
+  readonly most: Answer | null;
+  /** The nearest where none holds. */
+  readonly nearest: Answer | null;
+  readonly tried: number;
+}
+
+/** Of the most that the circle holds, the share that counts as all of it. */
+const NEARLY = 0.9;
+/** More frames than this in a row or column are not looked for. */
+const MOST_SIDE = 12;
+
+/**
+ * Every layout that may answer a wish, ranked: both orientations, every count
+ * of rows and columns up to a dozen, evenly spread, set as scale and stops
+ * allow, and then looked at as it is set: overlap, stops and circle. Holding
+ * ones first; of those fewest frames, then most picture.
+ */
+export function answers(settings: StandSettings, wish: Wish, least: number): Answers {
+  if (!(least >= 0 && least < 0.9))
+    throw new CoreError('bad_overlap', ['overlap'], `overlap is ${least}; it must be from 0 to less than 0.9.`);
+  const slides = slidesOf(settings.rig);
+  const target = targetOf(settings, wish);
+  const found: Answer[] = [];
+  let tried = 0;
+  const judge = judgeFor(settings, slides, target, least, wish);
+  for (const orientation of ['landscape', 'portrait'] as const) {
+    const { back } = settings.rig;
+    if (orientation === 'portrait' && back.widthMm === back.heightMm) continue;
+    for (const layout of candidates(settings, slides, wish, orientation, target, judge)) {
+      tried++;
+      if (layout) found.push(judged(judge, layout));
+    }
+    const quarter = quarterLayout(slides, orientation);
+    if (quarter) found.push(judged({ ...judge, least: 0 }, quarter));
+  }
+  const holding = found.filter(
+    ({ reached, covered, enough, overlap, layout }) =>
+      reached && covered !== false && enough && (layout.kind === 'quarter' || overlap >= least - 1e-9),
+  );
+  const area = (each: Answer): number => each.widthMm * each.heightMm;
+  const count = (each: Answer): number => each.layout.frames.length;
+  const pick = (better: (a: Answer, b: Answer) => boolean, from = holding): Answer | null =>
+    from.reduce<Answer | null>((best, each) => (best === null || better(each, best) ? each : best), null);
+  const off = (each: Answer): number =>
+    (each.enough ? 0 : 1) + (each.reached ? 0 : 1) + (each.covered === false ? 1 : 0) + (each.overlap < least - 1e-9 ? 1 : 0);
+  const most = pick((a, b) => area(a) > area(b) + 1e-9 || (Math.abs(area(a) - area(b)) <= 1e-9 && count(a) < count(b)));
+  // Of everything the circle holds the fewest frames are those that leave little of it out.
+  const nearly = wish.for === 'everything' && most ? area(most) * NEARLY : 0;
+  return {
+    fewest: pick(
+      (a, b) => count(a) < count(b) || (count(a) === count(b) && area(a) > area(b) + 1e-9),
+      holding.filter((each) => area(each) >= nearly),
+    ),
+    most,
+    nearest: found.reduce<Answer | null>(
+      (best, each) => (best === null || off(each) < off(best) || (off(each) === off(best) && area(each) > area(best)) ? each : best),
+      null,
+    ),
+    tried,
+  };
+}
+
+function* candidates(
+  settings: StandSettings,
+  slides: Slides,
+  wish: Wish,
+  orientation: Orientation,
+  target: Target | null,
+  { least, circleMm2 }: Judge,
+): Generator<Layout | null> {
+  const frame = turned(settings.rig.back, orientation);
+  const middle = { riseMm: target?.riseMm ?? 0, shiftMm: target?.shiftMm ?? 0 };
+  const grid = (columns: number, rows: number, widthMm: number, heightMm: number): Layout | null =>
+    gridLayout(slides, orientation, columns, rows, widthMm, heightMm, middle);
+  if (wish.for === 'count' || wish.for === 'everything') {
+    const [cs, rs] = wish.for === 'count' ? [[wish.columns], [wish.rows]] : [range(1, MOST_SIDE), range(1, MOST_SIDE)];
+    // Steps down from no more than the least overlap, so that what the circle allows is found.
+    for (const columns of cs) {
+      for (const rows of rs) {
+        for (let more = least; more < 0.9; more += wish.for === 'count' ? 0.02 : 0.04) {
+          const [w, h] = [frame.widthMm * (1 + (columns - 1) * (1 - more)), frame.heightMm * (1 + (rows - 1) * (1 - more))];
+          // Farther out than rounding to the scale brings back: no need to lay it out.
+          const layout =
+            wish.for === 'everything' &&
+            circleMm2 !== null &&
+            columns * rows > 1 &&
+            w ** 2 + h ** 2 > 4 * (Math.sqrt(circleMm2) + 3 * slides.stepMm) ** 2
+              ? null
+              : grid(columns, rows, w, h);
+          yield layout;
+          if (columns === 1 && rows === 1) break;
+        }
+      }
+    }
+    return;
+  }
+  if (!target) return;
+  const need = countFor(frame, target.widthMm, target.heightMm, least);
+  if (need.columns > MOST_SIDE || need.rows > MOST_SIDE) return;
+  for (const columns of range(need.columns, Math.min(MOST_SIDE, need.columns + 2))) {
+    for (const rows of range(need.rows, Math.min(MOST_SIDE, need.rows + 2))) {
+      // From just enough to as much as the count gives.
+      const [w0, h0] = [Math.max(target.widthMm, frame.widthMm), Math.max(target.heightMm, frame.heightMm)];
+      const [w1, h1] = [frame.widthMm * (1 + (columns - 1) * (1 - least)), frame.heightMm * (1 + (rows - 1) * (1 - least))];
+      // A scale that rounds each place may take something off: a step more on either side makes up for it.
+      for (let i = 0; i <= 8; i++) {
+        const share = i / 8;
+        const layout = grid(columns, rows, w0 + (Math.max(w0, w1) - w0) * share, h0 + (Math.max(h0, h1) - h0) * share);
+        yield layout;
+      }
+    }
+  }
+}
+
+function range(from: number, to: number): readonly number[] {
+  return Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i);
+}
+
+/** What stays the same for all candidates of a wish. */
+interface Judge {
+  readonly slides: Slides;
+  readonly target: Target | null;
+  readonly least: number;
+  readonly wish: Wish;
+  /** The square of the radius of the sharp circle of an untilted lens, mm²; `null` when none is known. */
+  readonly circleMm2: number | null;
+}
+
+function judgeFor(settings: StandSettings, slides: Slides, target: Target | null, least: number, wish: Wish): Judge {
+  const circle = sharpCircle(settings);
+  const half = circle && coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm);
+  return {
+    slides,
+    target,
+    least,
+    wish,
+    circleMm2: half === null ? null : (Math.tan(half) * settings.rig.lens.focalMm * (1 + standMagnification(settings))) ** 2 + 1e-7,
+  };
+}
+
+/** Whether the frames of a layout lie in a true grid, so that their box is covered all over. */
+function isEven({ kind, columns, rows, frames }: Layout): boolean {
+  if (kind !== 'grid') return false;
+  const [xs, ys] = [new Set<number>(), new Set<number>()];
+  for (const { shiftMm, riseMm } of frames) {
+    xs.add(shiftMm);
+    ys.add(riseMm);
+  }
+  return xs.size === columns && ys.size === rows;
+}
+
+function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layout): Answer {
+  const frame = turned(slides.rig.back, layout.orientation);
+  const quarter = layout.kind === 'quarter';
+  const reached = quarter || layout.frames.every((at) => isReached(slides, at));
+  const rects = layoutRects(layout.frames, frame);
+  const outside = boxAround(rects) ?? rectOf({ riseMm: 0, shiftMm: 0, turned: false }, frame);
+  const covered =
+    circleMm2 === null
+      ? null
+      : rects.every(
+          ({ left, right, lower, upper }) => Math.max(left * left, right * right) + Math.max(lower * lower, upper * upper) <= circleMm2,
+        );
+  const even = isEven(layout);
+  // A slide that clicks into directions may set a row unevenly: then only what is whole counts. Looked at only of what may hold.
+  const box = even || !reached || covered === false ? outside : (unionOf(rects)?.whole ?? outside);
+  const overlap = even ? gridOverlap(layout, frame) : reached && covered !== false ? leastOverlap(rects) : 0;
+  const enough =
+    wish.for === 'count' || wish.for === 'everything' || target === null
+      ? !quarter || wish.for === 'everything'
+      : box.left <= target.shiftMm - target.widthMm / 2 + TOLERANCE_MM &&
+        box.right >= target.shiftMm + target.widthMm / 2 - TOLERANCE_MM &&
+        box.lower <= target.riseMm - target.heightMm / 2 + TOLERANCE_MM &&
+        box.upper >= target.riseMm + target.heightMm / 2 - TOLERANCE_MM;
+  return {
+    layout,
+    overlap: quarter ? Math.max(overlap, least) : overlap,
+    widthMm: widthOf(box),
+    heightMm: heightOf(box),
+    reached,
+    covered,
+    enough,
+  };
+}
+
+/** What a wish may lack at an edge, mm: less than the millimetre that is added all around. */
+const TOLERANCE_MM = 0.5;
