@@ -10,14 +10,14 @@ import { blurAt } from '@gangway/core/focus/blur';
 import { leastAperture } from '@gangway/core/focus/leastAperture';
 import { focusPlane, hingeMm, wedge } from '@gangway/core/focus/plane';
 import { dot, scaled, type Vec3 } from '@gangway/core/space/vector';
-import type { Pin } from '@gangway/core/focus/pin';
 import { findings, remediesOf } from '@gangway/core/checks/findings';
 import { answers } from '@gangway/core/stitching/goals';
 import { quickFindings } from '@gangway/core/checks/quickFindings';
 import { placedPins } from '@gangway/core/geometry/pins';
 import { sectionOf } from '@gangway/core/planning/section';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import type { Pin } from '@gangway/core/model/pin';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Median time of one call in ms, over rounds long enough to measure. */
 function medianMs(call: () => unknown, forMs = 400): number {
@@ -36,14 +36,14 @@ function medianMs(call: () => unknown, forMs = 400): number {
 
 const APERTURES = [3.5, 4, 5.6, 8, 9, 11, 13, 16, 22];
 
-function nineContours(settings: StandSettings): number {
+function nineContours(settings: SetupSettings): number {
   let points = 0;
   for (const n of APERTURES) points += contour(standFrame(settings), sharpCircle(settings, n)?.diameterMm ?? 0, 360).length;
   return points;
 }
 
 /** The contour by the general polygon package: four circles of 360 sides overlapped. */
-function referenceContour(settings: StandSettings): unknown {
+function referenceContour(settings: SetupSettings): unknown {
   const { widthMm, heightMm } = standFrame(settings);
   const radius = (sharpCircle(settings)?.diameterMm ?? 0) / 2;
   const circle = (x: number, y: number): Polygon => [
@@ -107,7 +107,7 @@ function leastApertureLines(): readonly string[] {
 }
 
 /** All that a stand with focus asks of the core at one step of a drag. */
-function wholeWithFocus(settings: StandSettings, pins: readonly Vec3[]): unknown {
+function wholeWithFocus(settings: SetupSettings, pins: readonly Vec3[]): unknown {
   const { focalMm } = settings.rig.lens;
   const set = leastAperture(focalMm, pins, 0.03, { kind: 'cone', maxDeg: 8 });
   const plane = focusPlane(focalMm, set.imageMm, set.tiltDeg, set.swingDeg);
@@ -136,8 +136,8 @@ function focusLines(): readonly string[] {
     weight: 1,
     place: { kind: 'point', at: [((i * 7) % 11) / 11 - 0.5, (i % 4) * 0.15, 0.2 + i * 1.7] },
   });
-  const twelve: StandSettings = { ...slipway, front: { tiltDeg: 4, swingDeg: 0 }, pins: Array.from({ length: 12 }, (_, i) => pin(i)) };
-  const all: StandSettings = {
+  const twelve: SetupSettings = { ...slipway, front: { tiltDeg: 4, swingDeg: 0 }, pins: Array.from({ length: 12 }, (_, i) => pin(i)) };
+  const all: SetupSettings = {
     ...slipway,
     pins: [
       { ...pin(0), place: { kind: 'thing', thing: 'stakes' } },

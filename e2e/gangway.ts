@@ -3,8 +3,8 @@ import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
 import { openedStand, standSchema } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { Client } from 'pg';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The built server on a database of its own, which tests may kill and start again. */
 export interface Gangway {
@@ -105,7 +105,7 @@ export async function kept(page: Page): Promise<void> {
 }
 
 /** The stand as the server keeps it. */
-export async function stored(page: Page): Promise<StandSettings> {
+export async function stored(page: Page): Promise<SetupSettings> {
   await kept(page);
   const id = new URL(page.url()).pathname.split('/').pop() ?? '';
   return openedStand(standSchema.parse(await (await page.request.get(new URL(`/api/stands/${id}`, page.url()).href)).json())).settings;

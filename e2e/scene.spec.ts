@@ -6,9 +6,9 @@ import { standFrame } from '@gangway/core/geometry/circles';
 import { outline } from '@gangway/core/framing/inFrame';
 import { stretchAt } from '@gangway/core/framing/stretch';
 import { pictured } from '@gangway/core/geometry/back';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { openFinder, row, step, still, type } from './finder';
 import { expect, openStand, stored, test, type Gangway } from './gangway';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const finding = (page: Page, kind: string) => page.locator(`[data-finding=${kind}]`);
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
@@ -27,7 +27,7 @@ async function cure(page: Page): Promise<number> {
 }
 
 /** Whether every corner of the subject's outline is pictured inside the part that is kept. */
-function allIn(settings: StandSettings): boolean {
+function allIn(settings: SetupSettings): boolean {
   const { widthMm, heightMm } = standFrame(settings);
   if (!settings.scene) return false;
   return outline(settings.scene).every((point) => {
@@ -36,7 +36,7 @@ function allIn(settings: StandSettings): boolean {
   });
 }
 
-async function held(page: Page): Promise<StandSettings> {
+async function held(page: Page): Promise<SetupSettings> {
   await cure(page);
   await expect(page.locator('[data-finding][data-state=fails]')).toHaveCount(0);
   await expect(page.locator('[data-finding][data-state=unknown]')).toHaveCount(0);

@@ -1,7 +1,6 @@
 import { randomUUID } from 'node:crypto';
 import type { Server } from 'node:http';
-import { createServer, Socket } from 'node:net';
-import type { AddressInfo } from 'node:net';
+import { createServer, Socket, type AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import request from 'supertest';
 import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';

@@ -9,9 +9,10 @@ import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { FIRST_SUBJECTS } from '@gangway/core/subjects/subject';
 import { centredStand } from '@gangway/core/planning/centred';
-import { patched, type StandSettings } from '@gangway/core/setup/settings';
+import { patched } from '@gangway/core/setup/patch';
 import { circleReading } from '@gangway/core/checks/reading';
 import { openedSettings, standSettingsSchema, storedSettings } from './stand';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const HOLE = /NaN|[-−/]Infinity|Infinity (m|mm|px|µm|s|stops)\b|undefined|\bnull\b|\[object/;
 
@@ -67,7 +68,7 @@ describe('a stand with any rig of any kit', () => {
               ...(focusM !== null && { focusM: Math.max(focusM, rig.value.lens.focalMm / 500) }),
             },
           );
-          const written = (each: StandSettings): unknown => JSON.parse(JSON.stringify(storedSettings(each)));
+          const written = (each: SetupSettings): unknown => JSON.parse(JSON.stringify(storedSettings(each)));
           const kept = standSettingsSchema.safeParse(written(settings));
           if (!kept.success) throw new Error(kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · '));
           expect(written(openedSettings(kept.data))).toEqual(written(settings));

@@ -1,5 +1,5 @@
-import type { CardSettings } from '@gangway/core/card/cardSettings';
 import { z } from 'zod';
+import type { CardSettings } from '@gangway/core/model/card';
 
 export const OWN_STEPS_MOST = 60;
 const stepId = z.string().min(1).max(60);

@@ -3,14 +3,15 @@ import { check } from '@gangway/core/checks/checks';
 import { findings } from '@gangway/core/checks/findings';
 import { quickFindings } from '@gangway/core/checks/quickFindings';
 import { findingNote, findingSentence, remedySentence } from '@gangway/core/checks/wording';
-import { patched, type StandSettings } from '@gangway/core/setup/settings';
+import { patched } from '@gangway/core/setup/patch';
 import { isolate } from '@gangway/core/planning/isolate';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
 import { standSettingsSchema, storedSettings } from './stand';
 import { worked } from './worked.test-support';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What the server would keep. */
-function keepable(settings: StandSettings, by: string): void {
+function keepable(settings: SetupSettings, by: string): void {
   const kept = standSettingsSchema.safeParse(storedSettings(settings));
   if (!kept.success)
     throw new Error(

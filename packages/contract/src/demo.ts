@@ -1,11 +1,12 @@
-import type { Rig } from '@gangway/core/rig/rig';
-import type { Pin, PinRole } from '@gangway/core/focus/pin';
-import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
-import { FIRST_ACCEPTED, PLAIN_SCENE, type Scene } from '@gangway/core/scene/scene';
+import { FIRST_ACCEPTED, PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { centredStand } from '@gangway/core/planning/centred';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
 import { builtRig } from './kit';
+import type { Rig } from '@gangway/core/model/rig';
+import type { Pin, PinRole } from '@gangway/core/model/pin';
+import type { SharpnessStandard } from '@gangway/core/model/sharpness';
+import type { Scene } from '@gangway/core/model/scene';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const items = new Map(DEMO_ITEMS.map((item) => [item.id, item]));
 
@@ -108,7 +109,7 @@ const twoPixels = (rig: Rig): SharpnessStandard => ({ school: 'pixels', pixels: 
 export const DEMO_JOB_NAME = 'Larkmoor Ropeworks';
 
 /** The demo job: the hydraulic tower, 31 m high, from a lane 24 m wide, with two rigs; ropewalk front, hemp loft, slipway, tide gauge, three foremen and ledger sheet. */
-export const DEMO_STANDS: readonly { readonly name: string; readonly settings: StandSettings }[] = [
+export const DEMO_STANDS: readonly { readonly name: string; readonly settings: SetupSettings }[] = [
   {
     name: 'Hydraulic tower, small format',
     settings: {

@@ -1,10 +1,11 @@
 import { STOP_STEPS } from '@gangway/core/coverage/apertures';
-import { BRACKET_ORDERS, type BracketOrder } from '@gangway/core/exposure/brackets';
-import { FAVOURS, RELEASES, type Exposure, type Favour, type Release } from '@gangway/core/exposure/exposureSettings';
-import { SHUTTERS, type ShutterKind } from '@gangway/core/exposure/shutter';
+import { BRACKET_ORDERS } from '@gangway/core/exposure/brackets';
+import { FAVOURS, RELEASES } from '@gangway/core/exposure/choices';
+import { SHUTTERS } from '@gangway/core/exposure/shutter';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
 import { nameSchema } from './name';
+import type { BracketOrder, Exposure, Favour, Release, ShutterKind } from '@gangway/core/model/exposure';
 
 /** The most rows of a film's table, and filters held before a lens. */
 export const ROWS_MOST = 12;

@@ -1,9 +1,10 @@
-import { PIN_ROLES, type Pin, type PinRole } from '@gangway/core/focus/pin';
-import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
-import type { FocusLimits } from '@gangway/core/setup/settings';
+import { PIN_ROLES } from '@gangway/core/focus/pin';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
 import { nameSchema } from './name';
+import type { Pin, PinRole } from '@gangway/core/model/pin';
+import type { SharpnessStandard } from '@gangway/core/model/sharpness';
+import type { FocusLimits } from '@gangway/core/model/setup';
 
 /** The most pins that a stand may have. */
 export const PINS_MOST = 60;

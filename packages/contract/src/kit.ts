@@ -4,9 +4,9 @@ import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
 import { figuresOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import { assembled } from '@gangway/core/rig/assembled';
 import { partsOf, RIG_KINDS, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
-import type { Rig } from '@gangway/core/rig/rig';
 import { z } from 'zod';
 import { nameSchema } from './name';
+import type { Rig } from '@gangway/core/model/rig';
 
 /** The version of the kit's file format; it grows when a reader of the last one would misread the next. */
 export const KIT_FORMAT = 1;

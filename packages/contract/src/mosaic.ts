@@ -1,6 +1,7 @@
-import { MOVERS, type Mosaic, type Mover } from '@gangway/core/mosaic/mosaic';
+import { MOVERS } from '@gangway/core/mosaic/mosaic';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
+import type { Mosaic, Mover } from '@gangway/core/model/mosaic';
 
 /** The most frames that a mosaic may have. */
 export const FRAMES_MOST = 144;

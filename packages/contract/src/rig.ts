@@ -1,8 +1,8 @@
 import { assembled, type StoredRig } from '@gangway/core/rig/assembled';
-import type { RigParts } from '@gangway/core/rig/parts';
 import { z } from 'zod';
 import { itemSchemaOf } from './kit';
 import { nameSchema } from './name';
+import type { RigParts } from '@gangway/core/model/rig';
 
 const lens = itemSchemaOf('lens');
 const body = itemSchemaOf('body');

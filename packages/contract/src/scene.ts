@@ -1,6 +1,7 @@
-import { FIRST_ACCEPTED, type Scene } from '@gangway/core/scene/scene';
+import { FIRST_ACCEPTED } from '@gangway/core/scene/scene';
 import { dimensionsOf, SUBJECT_KINDS, UNSAID, type Mesh, type Subject, type SubjectKind } from '@gangway/core/subjects/subject';
 import { z } from 'zod';
+import type { Scene } from '@gangway/core/model/scene';
 
 const within = (what: string, min: number, max: number, unit: string) => {
   const allowed = `${what} must be a number from ${min} to ${max}${unit === '' ? '' : ` ${unit}`}.`;

@@ -2,7 +2,6 @@ import { assembled, storedRig, type StoredRig } from '@gangway/core/rig/assemble
 import { filledParts } from '@gangway/core/rig/parts';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { filledSubject } from '@gangway/core/subjects/subject';
-import { PLAIN_SETTINGS, UNTURNED, type StandSettings } from '@gangway/core/setup/settings';
 import { z } from 'zod';
 import { cardSchema } from './card';
 import { exposureSchema } from './exposure';
@@ -11,6 +10,8 @@ import { nameSchema } from './name';
 import { rigSchema } from './rig';
 import { limitsSchema, pinsSchema, sharpnessSchema } from './focus';
 import { FRONT_FIGURES, REAR_FIGURES, sceneSchema } from './scene';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import { PLAIN_SETTINGS, UNTURNED } from '@gangway/core/setup/defaults';
 
 /** The farthest that a movement may be written down, mm; what the rig allows is a finding, not a limit of the file. */
 export const MOVEMENT_MOST_MM = 500;
@@ -39,15 +40,15 @@ const CROP_WORDS = 'The proportion of a crop must be a number from 1 to 20, long
 export const FOCUS_FARTHEST_M = 100_000;
 
 /** What is stored of a stand: what the photographer set, and the components of the rig with the figures they had. What follows from them is not. */
-export type StoredSettings = Omit<StandSettings, 'rig'> & { readonly rig: StoredRig };
+export type StoredSettings = Omit<SetupSettings, 'rig'> & { readonly rig: StoredRig };
 
 /** What is stored of settings. */
-export function storedSettings(settings: StandSettings): StoredSettings {
+export function storedSettings(settings: SetupSettings): StoredSettings {
   return { ...settings, rig: storedRig(settings.rig) };
 }
 
 /** Stored settings with their rig put together again. Throws when the rig lacks what no stand can do without, which the schema refuses. */
-export function openedSettings(stored: StoredSettings): StandSettings {
+export function openedSettings(stored: StoredSettings): SetupSettings {
   const rig = assembled({ ...stored.rig, parts: filledParts(stored.rig.parts) });
   if (!rig.known) throw new Error(`the rig of a stand lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
   // What stands from before lack is as when nothing was said.
@@ -121,7 +122,7 @@ export const standSchema = z.strictObject({
 export type StoredStand = z.infer<typeof standSchema>;
 
 /** A stand with its rig put together, as the pages work with it. */
-export type Stand = Omit<StoredStand, 'settings'> & { readonly settings: StandSettings };
+export type Stand = Omit<StoredStand, 'settings'> & { readonly settings: SetupSettings };
 
 export function openedStand(stand: StoredStand): Stand {
   return { ...stand, settings: openedSettings(stand.settings) };

@@ -1,10 +1,12 @@
 import fc from 'fast-check';
 import { evenly } from '@gangway/core/evenly.test-support';
-import { FIRST_EXPOSURE } from '@gangway/core/exposure/exposureSettings';
-import { FIRST_MOSAIC, type Mosaic } from '@gangway/core/mosaic/mosaic';
+import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import { answers } from '@gangway/core/stitching/goals';
-import { patched, type StandSettings } from '@gangway/core/setup/settings';
+import { patched } from '@gangway/core/setup/patch';
 import { DEMO_STANDS } from './demo';
+import type { Mosaic } from '@gangway/core/model/mosaic';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import { FIRST_EXPOSURE } from '@gangway/core/setup/defaults';
 
 const tenths = (most: number) => fc.integer({ min: -most * 10, max: most * 10 }).map((n) => n / 10 + 0);
 
@@ -14,7 +16,7 @@ const MOSAICS: readonly Mosaic[] = DEMO_STANDS.flatMap(({ settings }) => {
   return frames ? [{ ...FIRST_MOSAIC, frames }] : [];
 });
 /** The demo stands as a photographer might leave them in the middle of the work: moved, turned, metered, with another's rig, or a mosaic laid out. */
-export const worked: fc.Arbitrary<StandSettings> = fc
+export const worked: fc.Arbitrary<SetupSettings> = fc
   .record({
     from: fc.constantFrom(...DEMO_STANDS),
     rigOf: fc.option(fc.constantFrom(...DEMO_STANDS), { freq: 4 }),
@@ -38,7 +40,7 @@ export const worked: fc.Arbitrary<StandSettings> = fc
     mosaic: fc.option(fc.constantFrom(...MOSAICS), { freq: 3 }),
   })
   .map(({ from, rigOf, movements, front, orientation, stop, focus, pitchDeg, meter, shutter, flash, moving, mosaic }) => {
-    const settings: StandSettings = {
+    const settings: SetupSettings = {
       ...from.settings,
       rig: rigOf?.settings.rig ?? from.settings.rig,
       mosaic: mosaic ?? from.settings.mosaic,

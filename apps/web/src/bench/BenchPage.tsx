@@ -4,7 +4,6 @@ import { Link, useParams, useSearchParams } from 'react-router';
 import type { Finding } from '@gangway/core/checks/finding';
 import type { Ask } from '@gangway/core/rig/ask';
 import { partsInOrder } from '@gangway/core/rig/parts';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { TopBar } from '../app/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { closeStand, openStand, store, useAppSelector } from '../store/store';
@@ -19,6 +18,7 @@ import { LevelScale, UprightScale } from './movements/MovementScales';
 import { askFor } from './rig/askFor';
 import { RigLine } from './rig/RigLine';
 import { standEdit } from './standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 // The sheets of figures and rigs load only when one is opened.
 const ItemDialog = lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog })));
@@ -100,7 +100,7 @@ export function BenchPage() {
   return <Bench jobId={jobId} settings={settings} />;
 }
 
-function Bench({ jobId, settings }: { readonly jobId: string; readonly settings: StandSettings }) {
+function Bench({ jobId, settings }: { readonly jobId: string; readonly settings: SetupSettings }) {
   const [sheet, setSheet] = useState<'rig' | Ask | null>(null);
   const readingId = useId();
   const [step, setStep] = useStep();
@@ -237,7 +237,7 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
 interface AsideProps {
   readonly jobId: string;
   readonly step: Step;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly readingId: string;
   readonly onRig: () => void;
   readonly onAsk: (kind: Finding['kind']) => void;

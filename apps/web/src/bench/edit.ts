@@ -1,19 +1,19 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { ActionTypes, newHistory, type StateWithHistory } from 'redux-undo';
 import type { Stand } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What can be edited of a stand, and what the last change did, in words. */
 export interface Edit {
   readonly name: string;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly said: string;
 }
 
 /** A change: what it makes of the stand, what it did in words, and the gesture it belongs to (one gesture is one step to undo). */
 export interface Change {
   readonly name?: string;
-  readonly settings?: StandSettings;
+  readonly settings?: SetupSettings;
   readonly said: string;
   readonly gesture?: string;
 }

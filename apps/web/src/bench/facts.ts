@@ -14,23 +14,25 @@ import {
   wholeFrame,
   type CircleOnBack,
 } from '@gangway/core/geometry/circles';
-import { travelOf, type Mechanism, type Travel } from '@gangway/core/rig/mechanism';
+import { travelOf, type Travel } from '@gangway/core/rig/mechanism';
 import { isTurned } from '@gangway/core/geometry/back';
-import { PLAIN_SETTINGS, type StandSettings } from '@gangway/core/setup/settings';
 import { createSelector } from '@reduxjs/toolkit';
+import type { Mechanism } from '@gangway/core/model/movements';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import { PLAIN_SETTINGS } from '@gangway/core/setup/defaults';
 
 // What follows from a stand, each remembered until what it depends on changes.
 // A drag changes only the movements, so the circles, the contour and the shift
 // scale are not computed again while the frame goes about.
 
-const rig = (settings: StandSettings) => settings.rig;
-const orientation = (settings: StandSettings) => settings.orientation;
-const fNumber = (settings: StandSettings) => settings.fNumber;
-const crop = (settings: StandSettings) => settings.crop;
-const front = (settings: StandSettings) => settings.front;
-const rear = (settings: StandSettings) => settings.rear;
-const focusM = (settings: StandSettings) => settings.focusM;
-const movements = (settings: StandSettings) => settings.movements;
+const rig = (settings: SetupSettings) => settings.rig;
+const orientation = (settings: SetupSettings) => settings.orientation;
+const fNumber = (settings: SetupSettings) => settings.fNumber;
+const crop = (settings: SetupSettings) => settings.crop;
+const front = (settings: SetupSettings) => settings.front;
+const rear = (settings: SetupSettings) => settings.rear;
+const focusM = (settings: SetupSettings) => settings.focusM;
+const movements = (settings: SetupSettings) => settings.movements;
 
 const STILL = { riseMm: 0, shiftMm: 0 };
 
@@ -47,9 +49,9 @@ const still = createSelector([rig, orientation, focusM, crop, front, rear], (rig
 }));
 
 /** The settings with nothing moved: what circles, contour and shift scale depend on. */
-const unmoved = createSelector([still, fNumber], (still, fNumber): StandSettings => ({ ...still, fNumber }));
+const unmoved = createSelector([still, fNumber], (still, fNumber): SetupSettings => ({ ...still, fNumber }));
 
-const unmovedAnyAperture = createSelector([still], (still): StandSettings => ({ ...still, fNumber: still.rig.lens.widestFNumber }));
+const unmovedAnyAperture = createSelector([still], (still): SetupSettings => ({ ...still, fNumber: still.rig.lens.widestFNumber }));
 
 /** The circles of a stand: light, sharp at the aperture set, sharp at each figure given; on a turned back with their outline there, x, y pairs in mm. */
 export const circlesOf = createSelector([unmoved], (settings) => {
@@ -90,7 +92,7 @@ export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, moveme
 });
 
 /** Where the sharp circle ends one movement while the other stays; `null` when nowhere inside or not known. */
-export function opticalEnds(settings: StandSettings, control: 'rise' | 'shift'): Travel | null {
+export function opticalEnds(settings: SetupSettings, control: 'rise' | 'shift'): Travel | null {
   const { sharp } = circlesOf(settings);
   if (!sharp) return null;
   const stretch = standOneWay(settings, sharp, control);
@@ -98,7 +100,7 @@ export function opticalEnds(settings: StandSettings, control: 'rise' | 'shift'):
 }
 
 /** Where the sharp circle ends a locked slide, along it; `null` when the frame does not fit or nothing is known. */
-export function slideEnds(settings: StandSettings): Travel | null {
+export function slideEnds(settings: SetupSettings): Travel | null {
   const { mechanism } = settings.rig;
   const { sharp } = circlesOf(settings);
   if (!sharp || mechanism.kind !== 'line') return null;

@@ -7,10 +7,10 @@ import { reaches } from '@gangway/core/rig/mechanism';
 import { centredStand } from '@gangway/core/planning/centred';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { store } from '../store/store';
 import { opened } from './edit';
 import { standEdit } from './standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 // The store of the page keeps drafts in the tab and asks the server; here only what is edited matters.
 jest.mock('../store/store', () => {
@@ -24,11 +24,11 @@ jest.mock('../store/store', () => {
   };
 });
 
-function put(settings: StandSettings): void {
+function put(settings: SetupSettings): void {
   const stand: Stand = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
   store.dispatch(opened(stand));
 }
-function now(): StandSettings {
+function now(): SetupSettings {
   const settings = standEdit.present();
   if (!settings) throw new Error('no stand');
   return settings;

@@ -1,32 +1,34 @@
 import { sceneSchema, stanceSchema } from '@gangway/contract/scene';
 import type { Vec3 } from '@gangway/core/space/vector';
-import { nearestReachable, onSlide, reaches, travelOf, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
+import { nearestReachable, onSlide, reaches, travelOf } from '@gangway/core/rig/mechanism';
 import type { KitItem } from '@gangway/core/kit/item';
 import { assembled, storedRig } from '@gangway/core/rig/assembled';
 import { withItem } from '@gangway/core/rig/parts';
-import type { Rig } from '@gangway/core/rig/rig';
-import type { Scene } from '@gangway/core/scene/scene';
 import type { FromHere } from '@gangway/core/planning/fromHere';
-import { patched, type FocusLimits, type StandardTurn, type StandPatch, type StandSettings } from '@gangway/core/setup/settings';
+import { patched } from '@gangway/core/setup/patch';
 import { isTurned } from '@gangway/core/geometry/back';
 import { givenBack, standTiltMechanism } from '@gangway/core/planning/solveFocus';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords, turnWords } from '@gangway/core/words';
 import { focusWords } from '@gangway/core/checks/focusWording';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
-import type { Pin } from '@gangway/core/focus/pin';
-import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
 import { FOCUS_FARTHEST_M, movementsSchema } from '@gangway/contract/stand';
 import { limitsSchema, pinSchema, PINS_MOST, sharpnessSchema } from '@gangway/contract/focus';
 import type { ZodSafeParseResult } from 'zod';
 import { store } from '../store/store';
 import { changed } from './edit';
 import { fittedTo } from './rig/fitted';
+import type { Mechanism, ShiftPosition, StandardTurn } from '@gangway/core/model/movements';
+import type { Rig } from '@gangway/core/model/rig';
+import type { Scene } from '@gangway/core/model/scene';
+import type { FocusLimits, SetupPatch, SetupSettings } from '@gangway/core/model/setup';
+import type { Pin } from '@gangway/core/model/pin';
+import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 
-function present(): StandSettings | null {
+function present(): SetupSettings | null {
   return store.getState().edit.present?.settings ?? null;
 }
 
-function change(settings: StandSettings, said: string, gesture?: string): void {
+function change(settings: SetupSettings, said: string, gesture?: string): void {
   store.dispatch(changed({ settings, said, ...(gesture !== undefined && { gesture }) }));
 }
 
@@ -110,7 +112,7 @@ function typeAperture(fNumber: number): string | null {
   return null;
 }
 
-function setOrientation(orientation: StandSettings['orientation']): void {
+function setOrientation(orientation: SetupSettings['orientation']): void {
   const settings = present();
   if (settings && settings.orientation !== orientation) change(patched(settings, { orientation }), `frame in ${orientation}`);
 }
@@ -187,7 +189,7 @@ function changePin(id: string, changes: Partial<Omit<Pin, 'id'>>, gesture?: stri
 }
 
 /** Drags a single pin to where it goes in the stand as it is now, in whole millimetres. */
-function dragPin(id: string, where: (settings: StandSettings) => Vec3 | null, gesture: string): void {
+function dragPin(id: string, where: (settings: SetupSettings) => Vec3 | null, gesture: string): void {
   const settings = present();
   const to = settings && where(settings);
   if (!to) return;
@@ -219,7 +221,7 @@ function setLimits(changes: Partial<FocusLimits>): string | null {
 }
 
 /** Sets a solution of focus; the picture is put back where a pivot has carried it, if the slides reach. */
-function applyFocus(patch: StandPatch, said: string): void {
+function applyFocus(patch: SetupPatch, said: string): void {
   const settings = present();
   if (!settings) return;
   const next = patched(settings, patch);
@@ -264,7 +266,7 @@ function setRig(rig: Rig, said = 'figures of the rig'): void {
 /** Another rig as the table of all rigs found it: turned, with the rise it needs, at the widest aperture that holds. */
 function takeRig(
   rig: Rig,
-  orientation: StandSettings['orientation'],
+  orientation: SetupSettings['orientation'],
   { riseMm, fromFNumber }: Pick<FromHere, 'riseMm' | 'fromFNumber'>,
 ): void {
   const settings = present();
@@ -334,7 +336,7 @@ function setRear(turn: Partial<StandardTurn>, most: StandardTurn): string | null
   return null;
 }
 
-function apply(patch: StandPatch, said: string, gesture?: string): void {
+function apply(patch: SetupPatch, said: string, gesture?: string): void {
   const settings = present();
   if (settings) change(patched(settings, patch), said, gesture);
 }

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { FORMATS } from '@gangway/core/coverage/formats';
-import { permissibleBlur, type SharpnessStandard } from '@gangway/core/focus/sharpness';
+import { permissibleBlur } from '@gangway/core/focus/sharpness';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
+import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 
 const START: Readonly<Record<SharpnessStandard['school'], SharpnessStandard>> = {
   diagonal: { school: 'diagonal', divisor: 1500 },

@@ -1,14 +1,14 @@
 import { CircleDot } from 'lucide-react';
 import { useParams } from 'react-router';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { api, errorSentence } from '../store/api';
 import { useAppSelector } from '../store/store';
 import { Button } from '../ui/Button';
 import { useTell } from '../ui/Notes';
 import { nextTake, placeWords } from './logging';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** One touch logs the next take of the stand as it is set now; it can be taken back. */
-export function LogButton({ settings }: { readonly settings: StandSettings }) {
+export function LogButton({ settings }: { readonly settings: SetupSettings }) {
   const { jobId = '', standId = '' } = useParams();
   const name = useAppSelector((state) => state.edit.present?.name ?? '');
   const { data: log, error } = api.useLogQuery(jobId);

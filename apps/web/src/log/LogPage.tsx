@@ -1,9 +1,8 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { useParams } from 'react-router';
+import { useParams, Link } from 'react-router';
 import { logCsv, logJson, readLog } from '@gangway/contract/logExchange';
 import { filmUse } from '@gangway/core/log/take';
 import { TopBar } from '../app/TopBar';
-import { Link } from 'react-router';
 import { download, fileName } from '../kit/exchange/download';
 import { api, errorSentence, isGone } from '../store/api';
 import { Button } from '../ui/Button';

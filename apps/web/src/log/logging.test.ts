@@ -2,13 +2,13 @@ import { FIRST_MOSAIC, FIRST_SERIES } from '@gangway/core/mosaic/mosaic';
 import { DEMO_STANDS, SHEET_WIDE_RIG } from '@gangway/contract/demo';
 import { takeFiguresSchema } from '@gangway/contract/log';
 import { filmUse, type LogTake } from '@gangway/core/log/take';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { nextPlace, nextTake, placeWords } from './logging';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
-const tower = DEMO_STANDS.find(({ name }) => name.startsWith('Hydraulic'))?.settings as StandSettings;
+const tower = DEMO_STANDS.find(({ name }) => name.startsWith('Hydraulic'))?.settings as SetupSettings;
 const STAND = { id: 'stand', name: 'Tower' };
-const metered: StandSettings = { ...tower, exposure: { ...tower.exposure, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 60, iso: 100 } } };
-const mosaic: StandSettings = {
+const metered: SetupSettings = { ...tower, exposure: { ...tower.exposure, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 60, iso: 100 } } };
+const mosaic: SetupSettings = {
   ...metered,
   mosaic: {
     ...FIRST_MOSAIC,
@@ -18,7 +18,7 @@ const mosaic: StandSettings = {
   exposure: { ...metered.exposure, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } },
 };
 
-function logged(settings: StandSettings, count: number): readonly LogTake[] {
+function logged(settings: SetupSettings, count: number): readonly LogTake[] {
   const takes: LogTake[] = [];
   for (let i = 0; i < count; i++) takes.push(nextTake(settings, STAND, takes, new Date(i * 60_000)));
   return takes;
@@ -69,7 +69,7 @@ describe('one touch', () => {
   });
 
   test('series by series it goes through all frames before the next exposure', () => {
-    const outside: StandSettings = {
+    const outside: SetupSettings = {
       ...mosaic,
       mosaic: mosaic.mosaic && { ...mosaic.mosaic, series: { ...mosaic.mosaic.series, bracketsInside: false } },
     };
@@ -77,7 +77,7 @@ describe('one touch', () => {
   });
 
   test('sheet film goes from holder to holder, and what is left is counted', () => {
-    const sheet: StandSettings = { ...metered, rig: SHEET_WIDE_RIG };
+    const sheet: SetupSettings = { ...metered, rig: SHEET_WIDE_RIG };
     const takes = logged(sheet, 5);
     expect(takes.map(({ holder, filmFrame }) => `${holder}/${filmFrame}`)).toEqual([
       'holder 1/1',

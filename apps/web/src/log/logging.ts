@@ -1,9 +1,9 @@
 import { nextFilm, seriesOf, takeOf, type LogTake, type SeriesPlace } from '@gangway/core/log/take';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The next exposure of a stand's series: after as many as are logged there, beginning again when it is through. */
 export function nextPlace(
-  settings: StandSettings,
+  settings: SetupSettings,
   logged: number,
 ): { readonly place: SeriesPlace; readonly number: number; readonly of: number } {
   const series = seriesOf(settings);
@@ -13,7 +13,7 @@ export function nextPlace(
 
 /** The next take of a stand, as one touch logs it. */
 export function nextTake(
-  settings: StandSettings,
+  settings: SetupSettings,
   stand: { readonly id: string; readonly name: string },
   takes: readonly LogTake[],
   at: Date,
@@ -29,7 +29,7 @@ export function nextTake(
 }
 
 /** Which exposure that is, in words; empty for a single picture. */
-export function placeWords(settings: StandSettings, logged: number): string {
+export function placeWords(settings: SetupSettings, logged: number): string {
   const { place, of } = nextPlace(settings, logged);
   if (of === 1) return '';
   return [

@@ -7,7 +7,7 @@ import type { Attachment, Log, LogChange } from '@gangway/contract/log';
 import type { Kit, KitChange } from '@gangway/contract/kit';
 import { openedStand, storedSettings, type Stand, type StoredStand } from '@gangway/contract/stand';
 import { filled } from '@gangway/core/kit/item';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const openedJob = (job: StoredJob): Job => ({ ...job, stands: job.stands.map(openedStand) });
 /** A kit with every figure that its kinds have now. */
@@ -165,7 +165,7 @@ export const api = createApi({
       query: (id) => ({ url: `jobs/${id}/restore`, method: 'POST' }),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
-    addStand: build.mutation<Stand, { jobId: string; name: string; settings: StandSettings }>({
+    addStand: build.mutation<Stand, { jobId: string; name: string; settings: SetupSettings }>({
       query: ({ jobId, name, settings }) => ({
         url: `jobs/${jobId}/stands`,
         method: 'POST',

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import polygonClipping from 'polygon-clipping';
 import { evenly } from '../evenly.test-support';
-import { FIRST_MOSAIC, type Mosaic } from '../mosaic/mosaic';
+import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { stand } from '../setup/fixtures.test-support';
 import { assemblyPlan, gridPlace, GRID_ORDERS, neighboursOf, scaledPlan, wholeOf, type GridOrder } from './plan';
+import type { Mosaic } from '../model/mosaic';
 
 const places = fc.array(fc.record({ riseMm: evenly(-15, 15), shiftMm: evenly(-15, 15), turned: fc.boolean() }), {
   minLength: 1,

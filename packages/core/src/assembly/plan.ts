@@ -1,9 +1,10 @@
 import { wholeFrame } from '../geometry/circles';
-import { overlapsOf, rectOf, unionOf, type Rect } from '../mosaic/frames';
+import { overlapsOf, rectOf, unionOf } from '../mosaic/frames';
 import { mosaicOnStand } from '../geometry/laidMosaic';
 import { axisToBack, lensPosition, standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
 import type { MovingZone } from './seams';
+import type { Rect } from '../model/mosaic';
+import type { SetupSettings } from '../model/setup';
 
 /** Where one frame belongs, px of the back from the top left of the box around all. */
 export interface PlannedFrame {
@@ -32,7 +33,7 @@ export interface AssemblyPlan {
 const SLIDE_MM = 0.25;
 
 /** The plan of a stand for putting its frames together: of its mosaic in the order of the series, or of the single frame; `null` when the back counts no pixels. */
-export function assemblyPlan(settings: StandSettings): AssemblyPlan | null {
+export function assemblyPlan(settings: SetupSettings): AssemblyPlan | null {
   const { back } = settings.rig;
   if (back.columnsPx === null) return null;
   const pitchMm = back.widthMm / back.columnsPx;

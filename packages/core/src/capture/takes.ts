@@ -1,13 +1,14 @@
 import { bracketStops } from '../exposure/brackets';
 import { standBrackets, workingExposure } from '../exposure/working';
 import { rectOf } from '../mosaic/frames';
-import { FIRST_SERIES, type Series, type Zone } from '../mosaic/mosaic';
+import { FIRST_SERIES } from '../mosaic/mosaic';
 import { standOfFrame } from '../geometry/laidMosaic';
 import { wholeFrame } from '../geometry/circles';
 import type { Vec3 } from '../space/vector';
 import { partsInOrder } from '../rig/parts';
 import { standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
+import type { Series, Zone } from '../model/mosaic';
+import type { SetupSettings } from '../model/setup';
 
 /** How the simulated back takes frames, and in what it errs. */
 export interface BackOptions {
@@ -55,7 +56,7 @@ export interface MovingBoard {
 export interface Take {
   readonly number: number;
   /** The stand for this frame alone, as it really was set. */
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   /** From the first exposure, s. */
   readonly atS: number;
   /** By what its light differs from the metered exposure: its own of the bracket, and the drift. */
@@ -89,7 +90,7 @@ export function normalFrom(random: () => number): number {
 }
 
 /** Whether the camera hears from the lens: every part between them has contacts. */
-export function hearsLens({ rig }: Pick<StandSettings, 'rig'>): boolean {
+export function hearsLens({ rig }: Pick<SetupSettings, 'rig'>): boolean {
   const { parts } = rig;
   if (parts.kind === 'held' || parts.kind === 'view') return false;
   if (parts.kind === 'fixed') return true;
@@ -97,7 +98,7 @@ export function hearsLens({ rig }: Pick<StandSettings, 'rig'>): boolean {
 }
 
 /** The exposures of a stand: of its mosaic in the order of the series, or a single one; of a bracket one exposure at every place. Empty when the back counts no pixels. */
-export function takesFor(settings: StandSettings, options: BackOptions): readonly Take[] {
+export function takesFor(settings: SetupSettings, options: BackOptions): readonly Take[] {
   const { back } = settings.rig;
   if (back.columnsPx === null || back.rowsPx === null) return [];
   const random = numbersFrom(options.seed);

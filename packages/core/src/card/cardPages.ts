@@ -1,7 +1,7 @@
-import type { StandSettings } from '../setup/settings';
 import { wrapped, type Drawing, type Mark } from './drawing';
 import { CARD_GROUPS, spotCard, type CardGroup, type CardStep } from './spotCard';
 import { circleCaption, circleMarks, sectionMarks, viewOf } from './standDrawings';
+import type { SetupSettings } from '../model/setup';
 
 /** Pages that a card for the spot is printed on, mm. */
 export const SPOT_SIZES = {
@@ -26,7 +26,7 @@ const fits = (mm: number, size: number): number => Math.max(8, Math.floor(mm / (
 export interface CardOf {
   readonly name: string;
   readonly job: string;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
 }
 
 /** Pages that are filled from above; begins a new one where the old is full. */

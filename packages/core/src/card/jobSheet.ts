@@ -2,14 +2,14 @@ import { CAUTIONS } from '../cautions/cautions';
 import { partsInOrder } from '../rig/parts';
 import { frontBearing, windWords } from '../sun/bearing';
 import { litStretches, sunTimes, type LitStretch, type Place, type SunTimes } from '../sun/sun';
-import type { StandSettings } from '../setup/settings';
 import { Pages, putCard, SPOT_SIZES, type SpotSize } from './cardPages';
 import type { Drawing } from './drawing';
+import type { SetupSettings } from '../model/setup';
 
 /** A stand of a job as its sheet needs it. */
 export interface SheetStand {
   readonly name: string;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
 }
 
 /** Where and when a job is photographed. */

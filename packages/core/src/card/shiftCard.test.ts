@@ -1,11 +1,11 @@
 import { assembled } from '../rig/assembled';
 import { lens, mounted, view, fieldLens } from '../rig/parts.test-support';
-import type { RigParts } from '../rig/parts';
 import { itemOf } from '../kit/item';
 import { limitAlong } from '../coverage/shiftLimit';
 import { drawingSvg, wrapped } from './drawing';
 import { CARD_DIRECTIONS, shiftCard, shiftCardRows } from './shiftCard';
 import { CARD_SIZES, shiftCardDrawing, type CardSize } from './shiftCardDrawing';
+import type { RigParts } from '../model/rig';
 
 const rig = (parts: RigParts) => {
   const built = assembled({ name: 'A rig & its <name>', rigId: null, parts });

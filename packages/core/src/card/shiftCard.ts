@@ -1,12 +1,13 @@
 import { definitionCircle } from '../coverage/circle';
-import { diagonalMm, type Orientation } from '../coverage/frame';
+import { diagonalMm } from '../coverage/frame';
 import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../planning/shiftScale';
-import type { Rig } from '../rig/rig';
 import { centredStand } from '../planning/centred';
 import { fixed, mmWords } from '../words';
 import { evidenceWords } from '../rig/evidence';
 import { mechanismWords } from '../rig/mechanismWords';
 import { frontStack, stackLimit } from '../rig/shading/frontStack';
+import type { Orientation } from '../model/frame';
+import type { Rig } from '../model/rig';
 
 /** The directions on a card, with the corners of the picture that end each first. */
 export const CARD_DIRECTIONS = [

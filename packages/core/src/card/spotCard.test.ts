@@ -1,5 +1,4 @@
 import fc from 'fast-check';
-import { FIRST_EXPOSURE } from '../exposure/exposureSettings';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { view, fieldLens, film } from '../rig/parts.test-support';
 import { anyStand, stand } from '../setup/fixtures.test-support';
@@ -9,6 +8,7 @@ import { dayStart, jobPages, packingList } from './jobSheet';
 import { leftOff, spotCard } from './spotCard';
 import { clipped } from './standDrawings';
 import { evenly } from '../evenly.test-support';
+import { FIRST_EXPOSURE } from '../setup/defaults';
 
 const words = (settings: Parameters<typeof spotCard>[0]) => spotCard(settings).map(({ words: said }) => said);
 const ids = (settings: Parameters<typeof spotCard>[0]) =>

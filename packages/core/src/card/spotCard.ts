@@ -3,7 +3,7 @@ import { findingSentence } from '../checks/wording';
 import { quickFindings } from '../checks/quickFindings';
 import { focusWords } from '../checks/focusWording';
 import { SHUTTERS, timeWords } from '../exposure/shutter';
-import { FAVOURS, RELEASES } from '../exposure/exposureSettings';
+import { FAVOURS, RELEASES } from '../exposure/choices';
 import { BRACKET_ORDERS, bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
 import { standMagnification } from '../geometry/circles';
@@ -14,8 +14,8 @@ import { partsInOrder } from '../rig/parts';
 import { standards } from '../rig/reach';
 import { lensTilt } from '../rig/tilt';
 import { extensionMm } from '../planning/tiltOrStack';
-import type { StandSettings } from '../setup/settings';
 import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords } from '../words';
+import type { SetupSettings } from '../model/setup';
 
 /** The parts of a card, in their order. */
 export const CARD_GROUPS = {
@@ -52,7 +52,7 @@ const step = (group: CardGroup, id: string, words: string, figures = ''): CardSt
 const ALWAYS = 'tripod, level, cable, cloth or loupe, tape or rangefinder, cards or film, spare battery, gloves, this card';
 
 /** The list for the spot, made from a stand: own steps, order and what is left off as its photographer wished. */
-export function spotCard(settings: StandSettings): readonly CardStep[] {
+export function spotCard(settings: SetupSettings): readonly CardStep[] {
   const { card } = settings;
   const natural = [...bring(settings), ...place(settings), ...work(settings), ...mosaicSteps(settings)].filter(
     ({ id }) => !card.left.includes(id),
@@ -62,7 +62,7 @@ export function spotCard(settings: StandSettings): readonly CardStep[] {
 }
 
 /** Steps left off, to be taken back. */
-export function leftOff(settings: StandSettings): readonly CardStep[] {
+export function leftOff(settings: SetupSettings): readonly CardStep[] {
   return [...bring(settings), ...place(settings), ...work(settings)].filter(({ id }) => settings.card.left.includes(id));
 }
 
@@ -85,7 +85,7 @@ function ordered(steps: readonly CardStep[], order: readonly string[]): readonly
   });
 }
 
-function bring({ rig, exposure }: StandSettings): readonly CardStep[] {
+function bring({ rig, exposure }: SetupSettings): readonly CardStep[] {
   const loose = [...exposure.filters.map(({ name }) => name), ...(exposure.centreFilterStops === null ? [] : ['centre filter'])];
   return [
     step(
@@ -102,7 +102,7 @@ function bring({ rig, exposure }: StandSettings): readonly CardStep[] {
   ];
 }
 
-function place({ scene, orientation }: StandSettings): readonly CardStep[] {
+function place({ scene, orientation }: SetupSettings): readonly CardStep[] {
   const back = orientation === 'portrait' ? 'upright' : 'level';
   if (!scene)
     return [
@@ -132,7 +132,7 @@ function place({ scene, orientation }: StandSettings): readonly CardStep[] {
 }
 
 /** How the slides are set, as their scales read. */
-function slideWords({ rig, movements }: StandSettings): string {
+function slideWords({ rig, movements }: SetupSettings): string {
   const { mechanism } = rig;
   const { riseMm, shiftMm } = movements;
   if (Math.hypot(riseMm, shiftMm) < 0.05) return 'centred';
@@ -149,7 +149,7 @@ function slideWords({ rig, movements }: StandSettings): string {
 }
 
 /** Where the lens is focused, by distance and on the rail. */
-function focusFigures(settings: StandSettings): string {
+function focusFigures(settings: SetupSettings): string {
   const { rig, focusM } = settings;
   const said = [focusWords(focusM)];
   const out = extensionMm(settings);
@@ -166,7 +166,7 @@ function focusFigures(settings: StandSettings): string {
   return said.join('; ');
 }
 
-function work(settings: StandSettings): readonly CardStep[] {
+function work(settings: SetupSettings): readonly CardStep[] {
   const { rig, front, rear, exposure, pins, mosaic } = settings;
   const widest = apertureWords(rig.lens.widestFNumber);
   const held = rig.parts.kind === 'held';
@@ -269,14 +269,14 @@ function work(settings: StandSettings): readonly CardStep[] {
   return steps;
 }
 
-function cornersFigure(settings: StandSettings): string {
+function cornersFigure(settings: SetupSettings): string {
   const found = quickFindings(settings).filter(({ kind }) => kind === 'lightCircle' || kind === 'sharpCircle');
   const bad = found.filter(({ state }) => state !== 'holds');
   if (found.length === 0) return '';
   return bad.length === 0 ? 'planned inside the circle' : bad.map(findingSentence).join(' ');
 }
 
-function meterFigure({ exposure }: StandSettings): string {
+function meterFigure({ exposure }: SetupSettings): string {
   const { meter, favour } = exposure;
   if (!meter) return '';
   const read =
@@ -287,7 +287,7 @@ function meterFigure({ exposure }: StandSettings): string {
 }
 
 /** The procedure of this shutter and back (common practice). */
-function shutterSteps(settings: StandSettings): readonly (readonly [string, string])[] {
+function shutterSteps(settings: SetupSettings): readonly (readonly [string, string])[] {
   const { rig, exposure } = settings;
   const film = rig.parts.back.kind === 'film';
   const { kind } = standShutter(settings);
@@ -310,7 +310,7 @@ function shutterSteps(settings: StandSettings): readonly (readonly [string, stri
   return steps;
 }
 
-function mosaicSteps(settings: StandSettings): readonly CardStep[] {
+function mosaicSteps(settings: SetupSettings): readonly CardStep[] {
   const plan = mosaicPlan(settings);
   if (!plan) return [];
   return plan.frames.map((row) => {
@@ -328,7 +328,7 @@ function mosaicSteps(settings: StandSettings): readonly CardStep[] {
 }
 
 /** Findings that do not hold, and every caution that concerns the stand: those put away on screen too. */
-function mind(settings: StandSettings): readonly CardStep[] {
+function mind(settings: SetupSettings): readonly CardStep[] {
   const told = (id: string, words: string): CardStep => ({ ...step('mind', id, words), told: true });
   return [
     ...quickFindings(settings)

@@ -6,9 +6,9 @@ import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
-import type { StandSettings } from '../setup/settings';
 import type { Mark } from './drawing';
 import { circleMarks, clipped, sectionMarks, viewOf, type Box } from './standDrawings';
+import type { SetupSettings } from '../model/setup';
 
 const box: Box = { x: 10, y: 20, w: 60, h: 50 };
 type Line = Extract<Mark, { kind: 'line' }>;
@@ -17,7 +17,7 @@ const linesOf = (marks: readonly Mark[], widthMm: number): readonly Line[] =>
 const frameOf = (marks: readonly Mark[]) => marks.find((mark): mark is Extract<Mark, { kind: 'rect' }> => mark.kind === 'rect');
 
 /** Where a mark lies on the back, mm over the foot of the lens: the frame on the paper is to scale with the frame that there is. */
-function onBack(marks: readonly Mark[], { movements, orientation }: StandSettings): (x: number, y: number) => readonly [number, number] {
+function onBack(marks: readonly Mark[], { movements, orientation }: SetupSettings): (x: number, y: number) => readonly [number, number] {
   const frame = frameOf(marks);
   if (!frame) throw new Error('no frame');
   const scale = frame.w / (orientation === 'landscape' ? 36 : 24);

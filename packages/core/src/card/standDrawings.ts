@@ -3,9 +3,9 @@ import { lightCircle, onSlides, sharpCircle, standCone, standContour, wholeFrame
 import { mosaicOnStand } from '../geometry/laidMosaic';
 import { sectionOf, wedgeAt, type SectionLine } from '../planning/section';
 import { alongAxisMm, isTurned, standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
 import { apertureWords, fixed, mmWords } from '../words';
 import type { Mark } from './drawing';
+import type { SetupSettings } from '../model/setup';
 
 /** A place on a page, mm. */
 export interface Box {
@@ -54,7 +54,7 @@ function lines(points: readonly Point[], box: Box, widthMm: number, dashed = fal
 const ARCS = 72;
 
 /** A circle where it falls on the back, mm: askew and aside when the lens leans to it. */
-function ringOf(settings: StandSettings, circle: CircleOnBack): readonly Point[] {
+function ringOf(settings: SetupSettings, circle: CircleOnBack): readonly Point[] {
   const r = circle.diameterMm / 2;
   if (!isTurned(settings))
     return Array.from({ length: ARCS }, (_, i): Point => [r * Math.cos((i / ARCS) * 2 * Math.PI), r * Math.sin((i / ARCS) * 2 * Math.PI)]);
@@ -68,7 +68,7 @@ function pairs(outline: Float64Array): readonly Point[] {
 }
 
 /** The Circle on paper: circles, where the frame may go, the frame or the frames of a mosaic, black on white. */
-export function circleMarks(settings: StandSettings, box: Box): readonly Mark[] {
+export function circleMarks(settings: SetupSettings, box: Box): readonly Mark[] {
   const light = lightCircle(settings);
   const sharp = sharpCircle(settings);
   const frame = wholeFrame(settings);
@@ -127,14 +127,14 @@ export function circleMarks(settings: StandSettings, box: Box): readonly Mark[] 
 }
 
 /** What the Circle on paper shows, in words under it. */
-export function circleCaption(settings: StandSettings): string {
+export function circleCaption(settings: SetupSettings): string {
   const light = lightCircle(settings);
   const sharp = sharpCircle(settings);
   return `As seen from behind. ${light ? `Line: light, ${mmWords(light.diameterMm)}.` : 'Light circle not known.'} ${sharp ? `Dashes: sharp at ${apertureWords(settings.fNumber)}, ${mmWords(sharp.diameterMm)}.` : 'Sharp circle not known.'}`;
 }
 
 /** The Section on paper, from the side or, when only swung, from above: lens, back, plane of sharp focus, its wedge, the pins. */
-export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[] {
+export function sectionMarks(settings: SetupSettings, box: Box): readonly Mark[] {
   const view = viewOf(settings);
   const section = sectionOf(settings, view);
   const points = section.pins.flatMap((pin) => pin.points.slice(0, 12)).filter(([z]) => z > 0 && z < 500);
@@ -236,6 +236,6 @@ export function sectionMarks(settings: StandSettings, box: Box): readonly Mark[]
 }
 
 /** A lens that is only swung is looked at from above. */
-export function viewOf({ front }: Pick<StandSettings, 'front'>): 'side' | 'plan' {
+export function viewOf({ front }: Pick<SetupSettings, 'front'>): 'side' | 'plan' {
   return Math.abs(front.swingDeg) > Math.abs(front.tiltDeg) ? 'plan' : 'side';
 }

@@ -1,7 +1,8 @@
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
 import { CAUTIONS, cautionsFor } from './cautions';
+import type { Scene } from '../model/scene';
 
 const scene: Scene = {
   subject: FIRST_SUBJECTS.front,

@@ -1,4 +1,4 @@
-import type { StandSettings } from '../setup/settings';
+import type { SetupSettings } from '../model/setup';
 
 /** The steps of the bench at which something is to be minded. */
 export type CautionStep = 'stand' | 'frame' | 'cover' | 'focus' | 'stitch' | 'expose' | 'card';
@@ -9,7 +9,7 @@ export interface Caution {
   /** One line; it defers to local rules and competent people where harm can come. */
   readonly words: string;
   /** Whether it concerns this stand; what is not known of a place is always minded. */
-  readonly concerns: (settings: StandSettings) => boolean;
+  readonly concerns: (settings: SetupSettings) => boolean;
 }
 
 /** A lens this high is worked from a ladder or a platform, m. */
@@ -113,6 +113,6 @@ export const CAUTIONS: readonly Caution[] = [
 ];
 
 /** What is to be minded at a step of a stand, without what was put away for the job. */
-export function cautionsFor(settings: StandSettings, step: CautionStep, dismissed: readonly string[]): readonly Caution[] {
+export function cautionsFor(settings: SetupSettings, step: CautionStep, dismissed: readonly string[]): readonly Caution[] {
   return CAUTIONS.filter((caution) => caution.step === step && !dismissed.includes(caution.id) && caution.concerns(settings));
 }

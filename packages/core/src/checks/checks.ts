@@ -1,17 +1,17 @@
 import { diagonalMm } from '../coverage/frame';
 import { cornersOutside, lightCircle, sharpCircle, standFrame, standMargin, type CircleOnBack } from '../geometry/circles';
 import { reaches, travelSpare } from '../rig/mechanism';
-import type { StandSettings } from '../setup/settings';
 import type { Finding, FindingKind, Spare } from './finding';
 import { checkComposed, checkPins, checkReach, checkSoft, checkTiltScale, checkTiltTravel } from './focusChecks';
 import { checkDiffraction, checkFilm, checkFlash, checkReadout, checkReciprocity, checkShake, checkTime } from './exposureChecks';
 import { checkFlare, checkInFrame, checkLevel, checkObstacle, checkStretch } from './sceneChecks';
 import { checkOverlap, checkParallax, checkRoom, checkSeam, worstInCircle, worstOnSlides } from './mosaicChecks';
 import { stateOf } from './tight';
+import type { SetupSettings } from '../model/setup';
 
-type CheckOf<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'>;
+type CheckOf<K extends FindingKind> = (settings: SetupSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'>;
 
-function checkCircle(settings: StandSettings, circle: CircleOnBack | null, which: 'light' | 'sharp') {
+function checkCircle(settings: SetupSettings, circle: CircleOnBack | null, which: 'light' | 'sharp') {
   const frameDiagonalMm = diagonalMm(standFrame(settings));
   if (circle === null) {
     return { state: 'unknown' as const, margin: null, corners: [], diameterMm: null, frameDiagonalMm, frame: null };
@@ -65,7 +65,7 @@ const checkTravel: CheckOf<'travel'> = (settings) => {
 };
 
 /** The bare check of one kind, without remedies: cheap enough to ask while searching for them. `null` where there is nothing to say: no subject, no light source, nothing watched. */
-export function check(kind: FindingKind, settings: StandSettings): Check | null {
+export function check(kind: FindingKind, settings: SetupSettings): Check | null {
   switch (kind) {
     case 'lightCircle':
       return checkLightCircle(settings);

@@ -4,11 +4,11 @@ import { countedPixelMm } from '../stitching/metrics';
 import { airyMm } from '../planning/apertureChoice';
 import { standImageMm } from '../geometry/back';
 import { pixelMm, standBlurAllowed } from '../geometry/pins';
-import type { StandSettings } from '../setup/settings';
 import type { Finding, FindingKind } from './finding';
 import { stateOf } from './tight';
+import type { SetupSettings } from '../model/setup';
 
-type ExposureCheck<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
+type ExposureCheck<K extends FindingKind> = (settings: SetupSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
 
 /** At the very end of a shutter is tight: its ends are the least exact of its times (common practice). */
 const TIGHT_STOPS = 0.05;
@@ -101,7 +101,7 @@ export const checkFlash: ExposureCheck<'flash'> = (settings) => {
 };
 
 /** How far a thing that goes across the view moves on the sensor, mm/s; the fastest of what is told. */
-function fastest(settings: StandSettings): number | null {
+function fastest(settings: SetupSettings): number | null {
   const told = [...(settings.exposure.moving ? [settings.exposure.moving] : []), ...(settings.mosaic?.zones ?? [])];
   if (told.length === 0) return null;
   return Math.max(...told.map(({ speedMs, distanceM }) => (speedMs / distanceM) * standImageMm(settings)));

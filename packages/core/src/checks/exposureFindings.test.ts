@@ -1,19 +1,21 @@
-import { FIRST_EXPOSURE, type Exposure } from '../exposure/exposureSettings';
 import { body, fieldLens, film, mounted, view } from '../rig/parts.test-support';
-import type { RigParts } from '../rig/parts';
 import { stand } from '../setup/fixtures.test-support';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { check } from './checks';
 import { findingNote, findingSentence } from './wording';
 import { EXPOSURE_KINDS } from './exposureKinds';
 import { findings } from './findings';
+import type { Exposure } from '../model/exposure';
+import type { RigParts } from '../model/rig';
+import type { SetupSettings } from '../model/setup';
+import { FIRST_EXPOSURE } from '../setup/defaults';
 
 const known = mounted({
   back: body({ shutter: 'focal', fastestPerS: 4000, slowestS: 30, syncPerS: 200, readoutMs: 32, columnsPx: 8256, rowsPx: 5504 }),
 });
 const inShutter = { attachment: 'board', shutterFastestPerS: 500, shutterSlowestS: 1 } as const;
 
-function exposed(exposure: Partial<Exposure> = {}, more: Partial<StandSettings> = {}, parts: RigParts = known): StandSettings {
+function exposed(exposure: Partial<Exposure> = {}, more: Partial<SetupSettings> = {}, parts: RigParts = known): SetupSettings {
   const base = stand(more);
   return {
     ...base,
@@ -22,8 +24,8 @@ function exposed(exposure: Partial<Exposure> = {}, more: Partial<StandSettings> 
   };
 }
 
-const of = (settings: StandSettings, kind: (typeof EXPOSURE_KINDS)[number]) => findings(settings).find((each) => each.kind === kind);
-const sentences = (settings: StandSettings) => findings(settings).map(findingSentence).join('\n');
+const of = (settings: SetupSettings, kind: (typeof EXPOSURE_KINDS)[number]) => findings(settings).find((each) => each.kind === kind);
+const sentences = (settings: SetupSettings) => findings(settings).map(findingSentence).join('\n');
 
 describe('findings of exposure', () => {
   test('none is asked before a meter was read, and nothing is green for it', () => {

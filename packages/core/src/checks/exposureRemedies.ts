@@ -1,15 +1,15 @@
 import { apertureScale, stopsOf } from '../coverage/apertures';
 import { shuttersOf, SHUTTERS } from '../exposure/shutter';
-import { NO_BRACKETS } from '../exposure/brackets';
-import type { Exposure } from '../exposure/exposureSettings';
 import { apertureWords, fixed } from '../words';
-import type { StandSettings } from '../setup/settings';
 import type { ExposureKind } from './exposureKinds';
 import type { Remedy } from './finding';
 import { MOST_OFFERED, offer, type Trial } from './trial';
+import type { Exposure } from '../model/exposure';
+import type { SetupSettings } from '../model/setup';
+import { NO_BRACKETS } from '../setup/defaults';
 
 /** Up to three changes of how a picture is exposed that were tried, each of which makes the finding hold and no other worse. */
-export function exposureRemedies(kind: ExposureKind, settings: StandSettings, trial: Trial): readonly Remedy[] {
+export function exposureRemedies(kind: ExposureKind, settings: SetupSettings, trial: Trial): readonly Remedy[] {
   const { exposure, rig } = settings;
   const said = (words: string, patch: Partial<Exposure>, more: Omit<Remedy['patch'], 'exposure'> = {}): Remedy | null => {
     const remedy = offer('exposure', { ...more, exposure: patch }, trial);

@@ -1,14 +1,14 @@
 import type { DefinitionBasis } from '../coverage/circle';
 import type { Corner } from '../coverage/frame';
 import type { CircleMargin } from '../geometry/circles';
-import type { ShutterKind } from '../exposure/shutter';
 import type { FlareState } from '../framing/flare';
 import type { Edge } from '../framing/inFrame';
 import type { LevelState } from '../framing/level';
 import type { Parallax, ZoneState } from '../stitching/metrics';
-import type { Mover } from '../mosaic/mosaic';
 import type { FindingState } from '../state';
-import type { StandPatch } from '../setup/settings';
+import type { ShutterKind } from '../model/exposure';
+import type { Mover } from '../model/mosaic';
+import type { SetupPatch } from '../model/setup';
 
 /** A frame of a mosaic, numbered from 1, and how many there are. */
 export interface WhichFrame {
@@ -71,7 +71,7 @@ export interface Remedy {
     | 'several'
     | 'mosaic'
     | 'exposure';
-  readonly patch: StandPatch;
+  readonly patch: SetupPatch;
   /** What it sets, where the patch alone does not say it. */
   readonly said?: string;
   readonly leaves: Spare;

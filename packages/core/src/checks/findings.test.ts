@@ -2,21 +2,22 @@ import fc from 'fast-check';
 import { apertureScale } from '../coverage/apertures';
 import { shiftLimitMm } from '../coverage/shiftLimit';
 import { anyStand, stand } from '../setup/fixtures.test-support';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { type Finding, type FindingKind } from './finding';
 import { spareOf } from './checks';
 import { findings } from './findings';
 import { findingNote, findingSentence, remedySentence } from './wording';
 import { STATE_ORDER, worstState } from '../state';
 import { evenly } from '../evenly.test-support';
+import type { SetupSettings } from '../model/setup';
 
-function of<K extends FindingKind>(kind: K, settings: StandSettings): Extract<Finding, { kind: K }> {
+function of<K extends FindingKind>(kind: K, settings: SetupSettings): Extract<Finding, { kind: K }> {
   const found = findings(settings).find((finding): finding is Extract<Finding, { kind: K }> => finding.kind === kind);
   if (!found) throw new Error(`no ${kind}`);
   return found;
 }
 
-const risen = (riseMm: number, more: Partial<StandSettings> = {}) => stand({ movements: { riseMm, shiftMm: 0 }, ...more });
+const risen = (riseMm: number, more: Partial<SetupSettings> = {}) => stand({ movements: { riseMm, shiftMm: 0 }, ...more });
 
 describe('coverage findings', () => {
   test('say by how much rise the upper corners leave the sharp circle', () => {

@@ -1,5 +1,4 @@
 import { STATE_ORDER } from '../state';
-import type { StandSettings } from '../setup/settings';
 import { check, type Check } from './checks';
 import { FINDING_KINDS, type Finding, type FindingKind, type Remedy } from './finding';
 import { isExposureKind } from './exposureKinds';
@@ -9,9 +8,10 @@ import { focusRemedies } from './focusRemedies';
 import { isMosaicKind, mosaicRemedies } from './mosaicRemedies';
 import { quickRemedies } from './remedies';
 import { trialOf } from './trial';
+import type { SetupSettings } from '../model/setup';
 
 /** The remedies of a finding, quick or slow. */
-function remediesFor(found: Check, settings: StandSettings): readonly Remedy[] {
+function remediesFor(found: Check, settings: SetupSettings): readonly Remedy[] {
   const { kind, state } = found;
   if (isExposureKind(kind))
     return state === 'holds' || state === 'unknown' ? [] : exposureRemedies(kind, settings, trialOf(kind, settings));
@@ -22,7 +22,7 @@ function remediesFor(found: Check, settings: StandSettings): readonly Remedy[] {
 }
 
 /** The remedies of every finding that has some; seeking them takes some milliseconds. */
-export function remediesOf(settings: StandSettings): Partial<Record<FindingKind, readonly Remedy[]>> {
+export function remediesOf(settings: SetupSettings): Partial<Record<FindingKind, readonly Remedy[]>> {
   return Object.fromEntries(
     FINDING_KINDS.flatMap((kind) => {
       const found = check(kind, settings);
@@ -32,7 +32,7 @@ export function remediesOf(settings: StandSettings): Partial<Record<FindingKind,
 }
 
 /** All findings of a stand, worst first, each with the remedies that were tried and cure it. */
-export function findings(settings: StandSettings): readonly Finding[] {
+export function findings(settings: SetupSettings): readonly Finding[] {
   const all = FINDING_KINDS.flatMap((kind): readonly Finding[] => {
     const found = check(kind, settings);
     return found ? [{ ...found, remedies: remediesFor(found, settings) }] : [];

@@ -6,11 +6,11 @@ import { leastBlurWith } from '../planning/tiltAllowance';
 import { lostPins, pinStates, pixelMm, standBlurAllowed } from '../geometry/pins';
 import { standTiltMechanism } from '../planning/solveFocus';
 import { extensionMm } from '../planning/tiltOrStack';
-import type { StandSettings } from '../setup/settings';
 import type { Finding, FindingKind } from './finding';
 import { stateOf } from './tight';
+import type { SetupSettings } from '../model/setup';
 
-type FocusCheck<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
+type FocusCheck<K extends FindingKind> = (settings: SetupSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
 
 /** Less than a third of a stop to spare is tight: one click of most lenses. */
 const TIGHT_STOPS = 1 / 3;
@@ -91,7 +91,7 @@ export const checkTiltTravel: FocusCheck<'tiltTravel'> = (settings) => {
   return { kind: 'tiltTravel', state: stateOf(spareDeg, TIGHT_DEG), by, spareDeg, nearest, locked, forwardMm };
 };
 
-function farther(mechanism: NonNullable<ReturnType<typeof standTiltMechanism>>, { tiltDeg, swingDeg }: StandSettings['front']): number {
+function farther(mechanism: NonNullable<ReturnType<typeof standTiltMechanism>>, { tiltDeg, swingDeg }: SetupSettings['front']): number {
   const size = Math.hypot(tiltDeg, swingDeg);
   let [low, high] = [0, 60];
   for (let i = 0; i < 30; i++) {

@@ -1,19 +1,20 @@
 import fc from 'fast-check';
-import type { Pin, PinRole } from '../focus/pin';
 import type { Vec3 } from '../space/vector';
 import { assembled } from '../rig/assembled';
 import { camera, fieldLens, film, lens, mounted, view } from '../rig/parts.test-support';
-import type { RigParts } from '../rig/parts';
-import type { Rig } from '../rig/rig';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { check } from './checks';
 import type { FindingKind } from './finding';
 import { findings } from './findings';
 import { findingNote, findingSentence, remedySentence } from './wording';
 import { evenly } from '../evenly.test-support';
+import type { Pin, PinRole } from '../model/pin';
+import type { RigParts, Rig } from '../model/rig';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 const scene: Scene = {
   subject: FIRST_SUBJECTS.front,
@@ -60,9 +61,9 @@ const pin = (n: number, at: Vec3, role: PinRole = 'sharp'): Pin => ({
   place: { kind: 'point', at },
 });
 const GROUND = [pin(1, [0, 0, -8]), pin(2, [0, 0, 25]), pin(3, [1, 0, 0])];
-const focused = (more: Partial<StandSettings>): StandSettings =>
+const focused = (more: Partial<SetupSettings>): SetupSettings =>
   stand({ rig: FIELD, scene, pins: GROUND, fNumber: 16, focusM: 10, ...more });
-const of = <K extends FindingKind>(kind: K, settings: StandSettings) =>
+const of = <K extends FindingKind>(kind: K, settings: SetupSettings) =>
   findings(settings).find((finding): finding is Extract<typeof finding, { kind: K }> => finding.kind === kind);
 
 describe('findings about focus', () => {

@@ -6,16 +6,17 @@ import { pivotMoved, focusFor } from '../geometry/back';
 import { isolate } from '../planning/isolate';
 import { keepingCentre } from '../planning/keepCentre';
 import { standBlurAllowed } from '../geometry/pins';
-import { patched, type StandPatch, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { givenBack, solveFocus, standTiltMechanism, type TurnedBy } from '../planning/solveFocus';
 import { distinct } from './distinct';
 import type { Remedy } from './finding';
 import type { FOCUS_KINDS } from './focusKinds';
 import { movementIntoCircle } from './intoCircle';
 import { MOST_OFFERED, offer, type Trial } from './trial';
+import type { SetupPatch, SetupSettings } from '../model/setup';
 
 /** Up to three changes that cure a finding about focus, each tried on the stand. */
-export function focusRemedies(kind: (typeof FOCUS_KINDS)[number], settings: StandSettings, trial: Trial): readonly Remedy[] {
+export function focusRemedies(kind: (typeof FOCUS_KINDS)[number], settings: SetupSettings, trial: Trial): readonly Remedy[] {
   let offered: readonly Remedy[] = [];
   // Each is worked out only while there is still room for it.
   for (const seek of offersFor(kind, settings, trial)) {
@@ -25,7 +26,7 @@ export function focusRemedies(kind: (typeof FOCUS_KINDS)[number], settings: Stan
   return offered;
 }
 
-function offersFor(kind: (typeof FOCUS_KINDS)[number], settings: StandSettings, trial: Trial): readonly (() => Remedy | null)[] {
+function offersFor(kind: (typeof FOCUS_KINDS)[number], settings: SetupSettings, trial: Trial): readonly (() => Remedy | null)[] {
   switch (kind) {
     case 'pins':
       return [
@@ -50,33 +51,33 @@ function offersFor(kind: (typeof FOCUS_KINDS)[number], settings: StandSettings, 
 }
 
 /** The movement that puts the picture back belongs to a tilt, where the slides reach it. */
-function keepingPicture(settings: StandSettings, patch: StandPatch): StandPatch {
+function keepingPicture(settings: SetupSettings, patch: SetupPatch): SetupPatch {
   const next = patched(settings, patch);
   const movements = givenBack(next);
   return movements && reaches(next.rig.mechanism, movements) === true ? { ...patch, movements, composed: true } : patch;
 }
 
-function bySolving(settings: StandSettings, by: TurnedBy, trial: Trial): Remedy | null {
+function bySolving(settings: SetupSettings, by: TurnedBy, trial: Trial): Remedy | null {
   const found = solveFocus(settings, by);
   if (!found.ok) return null;
   return tried(settings, by === 'none' ? 'focus' : 'tilt', found.solution.patch, trial);
 }
 
 /** A setting as it is, with the picture kept, or with the movement that brings the frame back into the circle that the tilt has carried off. */
-function tried(settings: StandSettings, control: Remedy['control'], patch: StandPatch, trial: Trial): Remedy | null {
+function tried(settings: SetupSettings, control: Remedy['control'], patch: SetupPatch, trial: Trial): Remedy | null {
   const kept = keepingPicture(settings, patch);
   return (
     offer(control, kept, trial) ?? (kept === patch ? null : offer(control, patch, trial)) ?? intoCircle(settings, patch, control, trial)
   );
 }
 
-function intoCircle(settings: StandSettings, patch: StandPatch, control: Remedy['control'], trial: Trial): Remedy | null {
+function intoCircle(settings: SetupSettings, patch: SetupPatch, control: Remedy['control'], trial: Trial): Remedy | null {
   const movements = movementIntoCircle(patched(settings, patch));
   return movements && offer(control, { ...patch, movements, composed: true }, trial);
 }
 
 /** The setting of least aperture with the aperture that it takes. */
-function withAperture(settings: StandSettings, by: TurnedBy, trial: Trial): Remedy | null {
+function withAperture(settings: SetupSettings, by: TurnedBy, trial: Trial): Remedy | null {
   const found = solveFocus(settings, by);
   // At an aperture that is small enough already the setting alone was offered.
   if (!found.ok || found.solution.marked === null || found.solution.marked <= settings.fNumber) return null;
@@ -89,12 +90,12 @@ function withAperture(settings: StandSettings, by: TurnedBy, trial: Trial): Reme
   return null;
 }
 
-function marks({ rig }: StandSettings): readonly number[] {
+function marks({ rig }: SetupSettings): readonly number[] {
   return apertureScale(rig.lens.widestFNumber, rig.lens.smallestFNumber, rig.lens.stopStep);
 }
 
 /** The nearest aperture that holds, smaller (+1) or wider (−1). */
-function nextAperture(settings: StandSettings, trial: Trial, toward: 1 | -1): Remedy | null {
+function nextAperture(settings: SetupSettings, trial: Trial, toward: 1 | -1): Remedy | null {
   const ordered = marks(settings)
     .filter((n) => toward * (stopsOf(n) - stopsOf(settings.fNumber)) > 1e-9)
     .sort((a, b) => toward * (stopsOf(a) - stopsOf(b)));
@@ -105,7 +106,7 @@ function nextAperture(settings: StandSettings, trial: Trial, toward: 1 | -1): Re
   return null;
 }
 
-function isolated(settings: StandSettings, trial: Trial, movement: 'tilt' | 'swing'): Remedy | null {
+function isolated(settings: SetupSettings, trial: Trial, movement: 'tilt' | 'swing'): Remedy | null {
   const own = settings.pins.find(({ role }) => role === 'sharp');
   if (!own) return null;
   // A little more than is asked, so that it holds with something to spare.
@@ -114,7 +115,7 @@ function isolated(settings: StandSettings, trial: Trial, movement: 'tilt' | 'swi
   return found?.enough === true ? offer('tilt', keepingPicture(settings, found.patch), trial) : null;
 }
 
-function reachable(settings: StandSettings, trial: Trial): Remedy | null {
+function reachable(settings: SetupSettings, trial: Trial): Remedy | null {
   const mechanism = standTiltMechanism(settings);
   if (mechanism === null) return null;
   const near = nearestTilt(mechanism, settings.front);
@@ -129,7 +130,7 @@ function reachable(settings: StandSettings, trial: Trial): Remedy | null {
   return offer('tilt', { front }, trial);
 }
 
-function withinReach(settings: StandSettings, trial: Trial): Remedy | null {
+function withinReach(settings: SetupSettings, trial: Trial): Remedy | null {
   const { leastMm, mostMm } = railReach(settings.rig.parts);
   const { focalMm } = settings.rig.lens;
   // A lens that stands nearer than at infinity even at its longest focuses nothing.
@@ -147,13 +148,13 @@ function rounded(m: number | null): number | null {
   return m === null ? null : Number(m.toPrecision(4));
 }
 
-function movedBack(settings: StandSettings, trial: Trial): Remedy | null {
+function movedBack(settings: SetupSettings, trial: Trial): Remedy | null {
   const movements = givenBack(settings);
   return movements && offer('both', { movements, composed: true }, trial);
 }
 
 /** The camera turned until the centre of the picture is what it was. */
-function turnedBack(settings: StandSettings, trial: Trial): Remedy | null {
+function turnedBack(settings: SetupSettings, trial: Trial): Remedy | null {
   const { scene } = settings;
   if (scene === null) return null;
   const [is, was] = [pivotMoved(settings, settings.front), pivotMoved(settings, settings.composedAt)];

@@ -1,11 +1,11 @@
 import { sharpCircle, standOneWay } from '../geometry/circles';
-import type { ShiftPosition } from '../rig/mechanism';
-import type { StandSettings } from '../setup/settings';
 import { TIGHT_BELOW_MM } from './tight';
 import { onStep, SCALE_STEP_MM } from './trial';
+import type { ShiftPosition } from '../model/movements';
+import type { SetupSettings } from '../model/setup';
 
 /** The nearest rise, or the nearest shift, at which the frame is in the sharp circle with room for an engraved scale; `null` when it is in already, or nothing is known. */
-export function movementIntoCircle(settings: StandSettings): Partial<ShiftPosition> | null {
+export function movementIntoCircle(settings: SetupSettings): Partial<ShiftPosition> | null {
   const circle = sharpCircle(settings);
   if (circle === null) return null;
   for (const control of ['rise', 'shift'] as const) {

@@ -3,15 +3,15 @@ import type { Corner } from '../coverage/frame';
 import { mosaicGiven, mosaicParallax, zoneStates } from '../stitching/metrics';
 import { mosaicOnStand, standOfFrame } from '../geometry/laidMosaic';
 import { spareFor } from '../mosaic/slides';
-import type { StandSettings } from '../setup/settings';
 import type { Finding, FindingKind, WhichFrame } from './finding';
 import { stateOf } from './tight';
+import type { SetupSettings } from '../model/setup';
 
-type MosaicCheck<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
+type MosaicCheck<K extends FindingKind> = (settings: SetupSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
 
 /** The frame of a mosaic that has least to spare in a circle; `null` without a mosaic. */
 export function worstInCircle(
-  settings: StandSettings,
+  settings: SetupSettings,
   which: 'light' | 'sharp',
 ): { readonly margin: CircleMargin; readonly corners: readonly Corner[]; readonly frame: WhichFrame } | null {
   const circle: CircleOnBack | null = which === 'light' ? lightCircle(settings) : sharpCircle(settings);
@@ -28,7 +28,7 @@ export function worstInCircle(
 
 /** The frame that is nearest to a stop, or farthest beyond one; `null` without a mosaic or when the travel is not known. */
 export function worstOnSlides(
-  settings: StandSettings,
+  settings: SetupSettings,
 ): { readonly spareMm: number; readonly stop: string; readonly frame: WhichFrame } | null {
   const laid = mosaicOnStand(settings);
   if (!laid) return null;

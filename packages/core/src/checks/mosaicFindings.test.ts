@@ -1,15 +1,18 @@
 import fc from 'fast-check';
 import { assembled } from '../rig/assembled';
 import { body, lens, mounted } from '../rig/parts.test-support';
-import { FIRST_MOSAIC, type Mosaic } from '../mosaic/mosaic';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
-import { patched, type StandSettings } from '../setup/settings';
+import { FIRST_MOSAIC } from '../mosaic/mosaic';
+import { PLAIN_SCENE } from '../scene/scene';
+import { patched } from '../setup/patch';
 import { stand } from '../setup/fixtures.test-support';
 import type { Finding, FindingKind } from './finding';
 import { findings } from './findings';
 import { quickFindings } from './quickFindings';
 import { findingNote, findingSentence, remedySetting } from './wording';
 import { evenly } from '../evenly.test-support';
+import type { Mosaic } from '../model/mosaic';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 const built = assembled({
   name: 'rig',
@@ -42,15 +45,15 @@ const mosaic = (frames: Mosaic['frames'], more: Partial<Mosaic> = {}): Mosaic =>
   ...more,
   frames,
 });
-const with_ = (own: Mosaic, more: Partial<StandSettings> = {}): StandSettings =>
+const with_ = (own: Mosaic, more: Partial<SetupSettings> = {}): SetupSettings =>
   stand({ rig, orientation: 'portrait', fNumber: 8, mosaic: own, ...more });
-const of = (settings: StandSettings, kind: FindingKind): Finding => {
+const of = (settings: SetupSettings, kind: FindingKind): Finding => {
   const found = findings(settings).find((each) => each.kind === kind);
   if (!found) throw new Error(`no finding ${kind}`);
   return found;
 };
 /** Every remedy makes its finding hold, or leaves nothing to ask. */
-const cured = (settings: StandSettings, kind: FindingKind): void => {
+const cured = (settings: SetupSettings, kind: FindingKind): void => {
   const { remedies } = of(settings, kind);
   expect(remedies.length).toBeGreaterThan(0);
   for (const { patch } of remedies)

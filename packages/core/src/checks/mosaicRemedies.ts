@@ -1,13 +1,12 @@
 import { apertureScale, stopsOf } from '../coverage/apertures';
 import { answers, type Answer, type Wish } from '../stitching/goals';
 import { mosaicOnStand } from '../geometry/laidMosaic';
-import type { Mosaic } from '../mosaic/mosaic';
-import type { MosaicFrame } from '../mosaic/frames';
 import { rounded } from '../mosaic/slides';
 import { apertureWords, fixed } from '../words';
-import type { StandSettings } from '../setup/settings';
 import type { FindingKind, Remedy } from './finding';
 import { MOST_OFFERED, offer, type Trial } from './trial';
+import type { Mosaic, MosaicFrame } from '../model/mosaic';
+import type { SetupSettings } from '../model/setup';
 
 /** Findings that are about the mosaic once there is one. */
 const MOSAIC_KINDS: ReadonlySet<FindingKind> = new Set([
@@ -26,7 +25,7 @@ export function isMosaicKind(kind: FindingKind): boolean {
 }
 
 /** Up to three changes to a mosaic that were tried, each of which makes the finding hold and no other worse. */
-export function mosaicRemedies(kind: FindingKind, settings: StandSettings, trial: Trial): readonly Remedy[] {
+export function mosaicRemedies(kind: FindingKind, settings: SetupSettings, trial: Trial): readonly Remedy[] {
   const { mosaic } = settings;
   const laid = mosaicOnStand(settings);
   if (!mosaic || !laid) return [];
@@ -130,7 +129,7 @@ function some(ways: readonly (() => Remedy | null)[]): readonly Remedy[] {
 
 /** Laid out anew: for the subject where there is one, else for the size that it has. */
 function anew(
-  settings: StandSettings,
+  settings: SetupSettings,
   said: (words: string, next: Mosaic, more?: { readonly orientation: 'landscape' | 'portrait' }) => Remedy | null,
 ): readonly (() => Remedy | null)[] {
   const { mosaic } = settings;
@@ -163,7 +162,7 @@ export function layoutWords({ layout: { kind, columns, rows, orientation, frames
 
 /** One frame moved so that it holds all of a zone. */
 function around(
-  settings: StandSettings,
+  settings: SetupSettings,
   frames: (words: string, next: readonly MosaicFrame[]) => Remedy | null,
 ): readonly (() => Remedy | null)[] {
   const { mosaic } = settings;

@@ -1,10 +1,10 @@
 import { STATE_ORDER } from '../state';
-import type { StandSettings } from '../setup/settings';
 import { check } from './checks';
 import { FINDING_KINDS, type Finding } from './finding';
+import type { SetupSettings } from '../model/setup';
 
 /** All findings of a stand, worst first, without their remedies: what a drag can ask for at every step. */
-export function quickFindings(settings: StandSettings): readonly Finding[] {
+export function quickFindings(settings: SetupSettings): readonly Finding[] {
   return FINDING_KINDS.flatMap((kind): readonly Finding[] => {
     const found = check(kind, settings);
     return found ? [{ ...found, remedies: [] }] : [];

@@ -5,10 +5,10 @@ import { quickFindings } from './quickFindings';
 import { findingSentence } from './wording';
 import { mechanismWords } from '../rig/mechanismWords';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
-import type { StandSettings } from '../setup/settings';
+import type { SetupSettings } from '../model/setup';
 
 /** The Circle drawing in words: the same facts for those who cannot see it. */
-export function circleReading(settings: StandSettings): string {
+export function circleReading(settings: SetupSettings): string {
   const frame = standFrame(settings);
   const light = lightCircle(settings);
   const sharp = sharpCircle(settings);

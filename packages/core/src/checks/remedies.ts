@@ -1,8 +1,7 @@
 import { apertureScale, stopsOf } from '../coverage/apertures';
 import { sharpCircle } from '../geometry/circles';
 import { isTurned } from '../geometry/back';
-import { nearestReachable, type ShiftPosition } from '../rig/mechanism';
-import type { StandPatch, StandSettings } from '../setup/settings';
+import { nearestReachable } from '../rig/mechanism';
 import { isExposureKind } from './exposureKinds';
 import type { Check } from './checks';
 import { distinct } from './distinct';
@@ -11,6 +10,8 @@ import { isFocusKind } from './focusKinds';
 import { sceneRemedies } from './sceneRemedies';
 import { movementIntoCircle } from './intoCircle';
 import { MOST_OFFERED, offer, onStep, SCALE_STEP_MM, trialOf, turnedFrame, type Trial } from './trial';
+import type { ShiftPosition } from '../model/movements';
+import type { SetupPatch, SetupSettings } from '../model/setup';
 
 /**
  * Up to three changes, each of which makes the finding *hold* and makes no
@@ -19,7 +20,7 @@ import { MOST_OFFERED, offer, onStep, SCALE_STEP_MM, trialOf, turnedFrame, type 
  * offered has been applied to the stand and checked. None for findings about
  * focus, which `focusRemedies` seeks.
  */
-export function quickRemedies({ kind, state }: Check, settings: StandSettings): readonly Remedy[] {
+export function quickRemedies({ kind, state }: Check, settings: SetupSettings): readonly Remedy[] {
   if (state === 'holds' || state === 'unknown' || isFocusKind(kind) || isExposureKind(kind)) return [];
   const trial = trialOf(kind, settings);
   if (kind === 'overlap' || kind === 'parallax' || kind === 'seam' || kind === 'room') return [];
@@ -38,12 +39,12 @@ export function quickRemedies({ kind, state }: Check, settings: StandSettings): 
 }
 
 /** A tilted lens carries its circle aside: the frame follows it. */
-function followed(settings: StandSettings, trial: Trial): Remedy | null {
+function followed(settings: SetupSettings, trial: Trial): Remedy | null {
   const movements = movementIntoCircle(settings);
   return movements && offer('both', { movements, composed: true }, trial);
 }
 
-function otherAperture(settings: StandSettings, trial: Trial): Remedy | null {
+function otherAperture(settings: SetupSettings, trial: Trial): Remedy | null {
   const { lens } = settings.rig;
   const from = stopsOf(settings.fNumber);
   const nearestFirst = apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep)
@@ -56,20 +57,20 @@ function otherAperture(settings: StandSettings, trial: Trial): Remedy | null {
   return null;
 }
 
-function lessRise({ movements }: StandSettings, trial: Trial): Remedy | null {
+function lessRise({ movements }: SetupSettings, trial: Trial): Remedy | null {
   return less('rise', Math.abs(movements.riseMm), trial, (mm) => ({
     movements: { riseMm: signed(mm, movements.riseMm) },
   }));
 }
 
-function lessShift({ movements }: StandSettings, trial: Trial): Remedy | null {
+function lessShift({ movements }: SetupSettings, trial: Trial): Remedy | null {
   return less('shift', Math.abs(movements.shiftMm), trial, (mm) => ({
     movements: { shiftMm: signed(mm, movements.shiftMm) },
   }));
 }
 
 /** Less along the present direction, from the nearest place that the mechanism can take: a locked slide stays on its line. */
-function lessOfBoth(settings: StandSettings, trial: Trial, with_: StandPatch = {}): Remedy | null {
+function lessOfBoth(settings: SetupSettings, trial: Trial, with_: SetupPatch = {}): Remedy | null {
   const from = nearestReachable(settings.rig.mechanism, settings.movements);
   const far = Math.hypot(from.riseMm, from.shiftMm);
   const control = with_.fNumber === undefined ? 'both' : 'several';
@@ -82,7 +83,7 @@ function lessOfBoth(settings: StandSettings, trial: Trial, with_: StandPatch = {
 }
 
 /** The aperture with the largest circle, and as much of the movement as it allows. */
-function apertureAndLess(settings: StandSettings, trial: Trial): Remedy | null {
+function apertureAndLess(settings: SetupSettings, trial: Trial): Remedy | null {
   const { lens } = settings.rig;
   const from = stopsOf(settings.fNumber);
   const sizeAt = (fNumber: number): number => sharpCircle(settings, fNumber)?.diameterMm ?? 0;
@@ -98,7 +99,7 @@ function apertureAndLess(settings: StandSettings, trial: Trial): Remedy | null {
  * the finding. What a circle or a slide allows is one stretch around the
  * centre, so bisection finds its end; the answer itself is tried once more.
  */
-function less(control: Remedy['control'], presentMm: number, trial: Trial, patchFor: (mm: number) => StandPatch): Remedy | null {
+function less(control: Remedy['control'], presentMm: number, trial: Trial, patchFor: (mm: number) => SetupPatch): Remedy | null {
   if (presentMm === 0) return null;
   let good = -1;
   let bad = Math.ceil(presentMm / SCALE_STEP_MM - 1e-9);

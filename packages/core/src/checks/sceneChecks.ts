@@ -2,11 +2,11 @@ import { flareState } from '../framing/flare';
 import { frameSpare } from '../framing/inFrame';
 import { levelState } from '../framing/level';
 import { stretchAt } from '../framing/stretch';
-import type { StandSettings } from '../setup/settings';
 import type { Finding, FindingKind } from './finding';
 import { stateOf } from './tight';
+import type { SetupSettings } from '../model/setup';
 
-type SceneCheck<K extends FindingKind> = (settings: StandSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
+type SceneCheck<K extends FindingKind> = (settings: SetupSettings) => Omit<Extract<Finding, { kind: K }>, 'remedies'> | null;
 
 /** A tripod's legs, and somebody behind it, take about half a metre (common practice). */
 const LEGS_M = 0.5;

@@ -1,18 +1,20 @@
 import fc from 'fast-check';
 import { DirectionalLight, Vector3 } from 'three';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { toward } from '../framing/flare';
 import { keystone } from '../perspective/keystone';
 import { stand } from '../setup/fixtures.test-support';
 import { pictured } from '../geometry/back';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { STATE_ORDER } from '../state';
 import { spareOf } from './checks';
 import type { FindingKind } from './finding';
 import { findings } from './findings';
 import { findingNote, findingSentence, remedySentence } from './wording';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 const front: Scene = {
   subject: { ...FIRST_SUBJECTS.front, widthM: 6, heightM: 5 },
@@ -24,10 +26,10 @@ const front: Scene = {
   rollDeg: 0,
   ...PLAIN_SCENE,
 };
-const seen = (scene: Partial<Scene>, changes: Partial<StandSettings> = {}): StandSettings =>
+const seen = (scene: Partial<Scene>, changes: Partial<SetupSettings> = {}): SetupSettings =>
   stand({ focusM: 20, scene: { ...front, ...scene }, ...changes });
-const of = (kind: FindingKind, settings: StandSettings) => findings(settings).find((finding) => finding.kind === kind);
-const said = (kind: FindingKind, settings: StandSettings): string => {
+const of = (kind: FindingKind, settings: SetupSettings) => findings(settings).find((finding) => finding.kind === kind);
+const said = (kind: FindingKind, settings: SetupSettings): string => {
   const found = of(kind, settings);
   return found ? `${found.state}: ${findingSentence(found)}` : 'nothing';
 };

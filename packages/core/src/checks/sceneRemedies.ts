@@ -2,21 +2,22 @@ import { apertureScale, stopsOf } from '../coverage/apertures';
 import { standFrame } from '../geometry/circles';
 import { degrees } from '../angles';
 import { takenUp } from '../framing/inFrame';
-import type { ShiftPosition } from '../rig/mechanism';
-import type { Scene } from '../scene/scene';
 import { lensPosition, levelOf, pivotMoved, standBack } from '../geometry/back';
 import { keepingCentre } from '../planning/keepCentre';
-import { patched, type Placing, type StandPatch, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { turnInOffer } from '../planning/turnInOffer';
 import type { FindingKind, Remedy } from './finding';
 import { TIGHT_BELOW_MM } from './tight';
 import { distinct } from './distinct';
 import { MOST_OFFERED, offer, onStep, SCALE_STEP_MM, turnedFrame, type Trial } from './trial';
+import type { ShiftPosition } from '../model/movements';
+import type { Scene } from '../model/scene';
+import type { Placing, SetupPatch, SetupSettings } from '../model/setup';
 
 /** Up to three changes that cure a finding about the scene, each tried on the stand. */
 export function sceneRemedies(
   kind: Extract<FindingKind, 'inFrame' | 'level' | 'obstacle' | 'stretch' | 'flare'>,
-  settings: StandSettings,
+  settings: SetupSettings,
   trial: Trial,
 ): readonly Remedy[] {
   const { scene } = settings;
@@ -26,7 +27,7 @@ export function sceneRemedies(
 
 function offersFor(
   kind: Parameters<typeof sceneRemedies>[0],
-  settings: StandSettings,
+  settings: SetupSettings,
   scene: Scene,
   trial: Trial,
 ): readonly (Remedy | null)[] {
@@ -56,7 +57,7 @@ function offersFor(
  * is allowed is a stretch of rise and a stretch of shift. `undefined` when the
  * subject is too large, or behind the camera.
  */
-function allowedMovement(settings: StandSettings): { readonly riseMm: number; readonly shiftMm: number } | undefined {
+function allowedMovement(settings: SetupSettings): { readonly riseMm: number; readonly shiftMm: number } | undefined {
   const box = takenUp(settings);
   if (!box) return undefined;
   const { widthMm, heightMm } = standFrame(settings);
@@ -74,7 +75,7 @@ function allowedMovement(settings: StandSettings): { readonly riseMm: number; re
   return riseMm === undefined || shiftMm === undefined ? undefined : { riseMm, shiftMm };
 }
 
-function intoFrame(settings: StandSettings, trial: Trial): Remedy | null {
+function intoFrame(settings: SetupSettings, trial: Trial): Remedy | null {
   const to = allowedMovement(settings);
   if (to === undefined) return null;
   const movements = changed(settings, to);
@@ -84,10 +85,10 @@ function intoFrame(settings: StandSettings, trial: Trial): Remedy | null {
 }
 
 /** The camera turned until the subject's two sides are even; a wall seen square on is left square. */
-function turnedToward(settings: StandSettings, scene: Scene, trial: Trial): Remedy | null {
+function turnedToward(settings: SetupSettings, scene: Scene, trial: Trial): Remedy | null {
   const { subject } = scene;
   if (subject.kind === 'interior' || subject.kind === 'sheet' || (subject.kind === 'front' && subject.turnDeg === 0)) return null;
-  const aimed = (yawDeg: number): StandSettings => ({ ...settings, scene: { ...scene, yawDeg } });
+  const aimed = (yawDeg: number): SetupSettings => ({ ...settings, scene: { ...scene, yawDeg } });
   let yawDeg = degrees(Math.atan2(-scene.asideM, scene.distanceM));
   for (let round = 0; round < 12; round++) {
     const box = takenUp(aimed(yawDeg));
@@ -102,13 +103,13 @@ function turnedToward(settings: StandSettings, scene: Scene, trial: Trial): Reme
 }
 
 /** The part of a movement that is not so already; `null` when all of it is. */
-function changed({ movements }: StandSettings, { riseMm, shiftMm }: ShiftPosition): Partial<ShiftPosition> | null {
+function changed({ movements }: SetupSettings, { riseMm, shiftMm }: ShiftPosition): Partial<ShiftPosition> | null {
   const [rises, shifts] = [riseMm !== movements.riseMm, shiftMm !== movements.shiftMm];
   return rises || shifts ? { ...(rises && { riseMm }), ...(shifts && { shiftMm }) } : null;
 }
 
 /** The lens so low that open ground is in from the nearest that is wanted. */
-function lowered(settings: StandSettings, scene: Scene, trial: Trial): Remedy | null {
+function lowered(settings: SetupSettings, scene: Scene, trial: Trial): Remedy | null {
   const box = takenUp(settings);
   if (scene.subject.kind !== 'ground' || !box || box.lower >= 0) return null;
   const room = standFrame(settings).heightMm / 2 - lensPosition(settings).riseMm - TIGHT_BELOW_MM;
@@ -135,7 +136,7 @@ function* distancesBeyond(distanceM: number): Generator<number> {
  * that the subject then needs; with another aperture or from farther off when
  * that is what it takes; or the pitch as it is by choice.
  */
-function levelled(settings: StandSettings, scene: Scene, trial: Trial): readonly (Remedy | null)[] {
+function levelled(settings: SetupSettings, scene: Scene, trial: Trial): readonly (Remedy | null)[] {
   const back = standBack(settings);
   if (back === null) return [];
   // What the back is turned on its camera, the head gives back.
@@ -145,7 +146,7 @@ function levelled(settings: StandSettings, scene: Scene, trial: Trial): readonly
     kept && changed(settings, { riseMm: onStep(kept.riseMm / SCALE_STEP_MM) + 0, shiftMm: onStep(kept.shiftMm / SCALE_STEP_MM) + 0 });
   const straight = { ...settings, scene: { ...scene, ...placing } };
   const needed = allowedMovement(straight);
-  const withNeeded: StandPatch = { placing, ...(needed && { movements: changed(settings, needed) ?? {} }) };
+  const withNeeded: SetupPatch = { placing, ...(needed && { movements: changed(settings, needed) ?? {} }) };
   const single = [same ? offer('level', { placing, movements: same }, trial) : null, offer('level', { placing }, trial)].filter(
     (remedy) => remedy !== null,
   );
@@ -161,7 +162,7 @@ function levelled(settings: StandSettings, scene: Scene, trial: Trial): readonly
   ];
 }
 
-function anyAperture({ rig, fNumber }: StandSettings, patch: StandPatch, trial: Trial): Remedy | null {
+function anyAperture({ rig, fNumber }: SetupSettings, patch: SetupPatch, trial: Trial): Remedy | null {
   const { widestFNumber, smallestFNumber, stopStep } = rig.lens;
   const nearestFirst = [...apertureScale(widestFNumber, smallestFNumber, stopStep)].sort(
     (a, b) => Math.abs(stopsOf(a) - stopsOf(fNumber)) - Math.abs(stopsOf(b) - stopsOf(fNumber)),
@@ -174,7 +175,7 @@ function anyAperture({ rig, fNumber }: StandSettings, patch: StandPatch, trial: 
 }
 
 /** Level, and so much farther off that the movement which the subject then needs is there. */
-function levelFartherOff(straight: StandSettings & { readonly scene: Scene }, placing: Placing, trial: Trial): Remedy | null {
+function levelFartherOff(straight: SetupSettings & { readonly scene: Scene }, placing: Placing, trial: Trial): Remedy | null {
   for (const distanceM of distancesBeyond(straight.scene.distanceM)) {
     const needed = allowedMovement(patched(straight, { distanceM }));
     const remedy = needed && offer('level', { placing, distanceM, movements: changed(straight, needed) ?? {} }, trial);
@@ -184,10 +185,10 @@ function levelFartherOff(straight: StandSettings & { readonly scene: Scene }, pl
 }
 
 /** In front of the obstacle with room for the tripod, with the movement that it then takes. */
-function roomMade(settings: StandSettings, scene: Scene, trial: Trial): readonly (Remedy | null)[] {
+function roomMade(settings: SetupSettings, scene: Scene, trial: Trial): readonly (Remedy | null)[] {
   const distanceM = Math.floor(((scene.roomM ?? scene.distanceM) - 0.5) * 100) / 100;
   if (!(distanceM > 0) || distanceM * 1000 <= settings.rig.lens.focalMm) return [];
-  const there: StandPatch = { distanceM };
+  const there: SetupPatch = { distanceM };
   const at = { ...settings, scene: { ...scene, distanceM } };
   const to = allowedMovement(at);
   const movements = to && changed(settings, to);
@@ -201,7 +202,7 @@ function roomMade(settings: StandSettings, scene: Scene, trial: Trial): readonly
   ];
 }
 
-function turnedIn(settings: StandSettings, trial: Trial): Remedy | null {
+function turnedIn(settings: SetupSettings, trial: Trial): Remedy | null {
   const found = turnInOffer(settings);
   return found?.patch ? offer('turn', found.patch, trial) : null;
 }

@@ -1,9 +1,9 @@
 import { stand } from '../setup/fixtures.test-support';
-import type { StandSettings } from '../setup/settings';
 import { findings } from './findings';
 import { findingNote, findingSentence, remedySetting } from './wording';
+import type { SetupSettings } from '../model/setup';
 
-const said = (settings: StandSettings) =>
+const said = (settings: SetupSettings) =>
   findings(settings).map((finding) => `${finding.state}: ${findingSentence(finding)} ${findingNote(finding) ?? ''}`.trim());
 
 describe('what findings say', () => {

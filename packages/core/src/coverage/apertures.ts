@@ -1,7 +1,7 @@
+import type { StopStep } from '../model/lens';
+
 /** How finely an aperture ring or dial clicks. */
 export const STOP_STEPS = ['full', 'half', 'third'] as const;
-export type StopStep = (typeof STOP_STEPS)[number];
-
 // Nominal marked f-numbers, ISO 517:2008 (from memory), from f/1 in equal steps of a stop.
 const FULL = [1, 1.4, 2, 2.8, 4, 5.6, 8, 11, 16, 22, 32, 45, 64, 90];
 const HALF = [1, 1.2, 1.4, 1.7, 2, 2.4, 2.8, 3.3, 4, 4.8, 5.6, 6.7, 8, 9.5, 11, 13, 16, 19, 22, 27, 32, 38, 45, 54, 64, 76, 90];

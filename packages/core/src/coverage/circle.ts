@@ -1,21 +1,6 @@
 import { CoreError, requirePositive } from '../errors';
 import { stopsOf } from './apertures';
-
-/** One figure of the circle of good definition, at infinity. */
-export interface DefinitionFigure {
-  readonly fNumber: number;
-  readonly diameterMm: number;
-}
-
-/**
- * What is known of a lens's image circles at infinity, as diameters in mm.
- * The light circle is mechanical and hard; the circle of good definition grows
- * as the lens stops down.
- */
-export interface CircleFigures {
-  readonly lightMm: number | null;
-  readonly definition: readonly DefinitionFigure[];
-}
+import type { CircleFigures } from '../model/lens';
 
 /** On what a circle of good definition rests. */
 export type DefinitionBasis =

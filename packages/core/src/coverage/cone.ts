@@ -1,7 +1,8 @@
-import { apertureAxes } from '../perspective/finderMatrix';
 import type { Vec3 } from '../space/vector';
-import type { ShiftPosition } from '../rig/mechanism';
-import { cornerPoints, type FrameSize } from './frame';
+import { cornerPoints } from './frame';
+import type { ShiftPosition } from '../model/movements';
+import type { FrameSize } from '../model/frame';
+import { apertureAxes } from '../space/axis';
 
 /** The light of a lens as it meets a back that it may be tilted to: its axis in the frame of the back, half-angle in radians, distance along the back's normal in mm. */
 export interface Cone {

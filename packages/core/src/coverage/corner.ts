@@ -1,14 +1,8 @@
 import { requirePositive } from '../errors';
 import { lensAxis } from '../space/axis';
-import { CORNERS, cornerPoints, type Corner, type FrameSize } from './frame';
-
-/** Movements of the lens relative to the back: mm and degrees, signs as everywhere (rise up +, shift right +, tilt forward +, swing right +). */
-export interface LensMovements {
-  readonly riseMm: number;
-  readonly shiftMm: number;
-  readonly tiltDeg: number;
-  readonly swingDeg: number;
-}
+import { CORNERS, cornerPoints, type Corner } from './frame';
+import type { FrameSize } from '../model/frame';
+import type { LensMovements } from '../model/movements';
 
 export interface CornerAngle {
   readonly corner: Corner;

@@ -1,5 +1,5 @@
 import { requirePositive } from '../errors';
-import type { FrameSize } from './frame';
+import type { FrameSize } from '../model/frame';
 
 /** The proportions a picture is cropped to, long side over short, with their names. */
 export const CROPS = [

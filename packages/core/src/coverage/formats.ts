@@ -1,4 +1,4 @@
-import type { FrameSize } from './frame';
+import type { FrameSize } from '../model/frame';
 
 /** A frame size in common use, with the published name of its dimensions. */
 export interface Format extends FrameSize {

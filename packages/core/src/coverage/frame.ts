@@ -1,11 +1,4 @@
-/** The picture area of a sensor or film as its maker gives it, mm. */
-export interface FrameSize {
-  readonly widthMm: number;
-  readonly heightMm: number;
-}
-
-/** Which side of the frame lies level: landscape has the longer one level. */
-export type Orientation = 'landscape' | 'portrait';
+import type { FrameSize, Orientation } from '../model/frame';
 
 /** The four corners, as they lie in the upright picture. */
 export const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'] as const;

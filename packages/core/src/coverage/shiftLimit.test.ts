@@ -1,8 +1,9 @@
 import fc from 'fast-check';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import { contour, oneWayLimitMm, shiftLimitMm } from './shiftLimit';
-import { diagonalMm, type FrameSize } from './frame';
+import { diagonalMm } from './frame';
 import { evenly } from '../evenly.test-support';
+import type { FrameSize } from '../model/frame';
 
 // Outside reference: plane geometry by another route, the general polygon
 // package polygon-clipping. The circle is a regular polygon of many sides, the

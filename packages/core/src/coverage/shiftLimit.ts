@@ -1,5 +1,5 @@
 import { radians } from '../angles';
-import type { FrameSize } from './frame';
+import type { FrameSize } from '../model/frame';
 
 /**
  * How far the centre of an untilted frame may go from the axis of a circle in

@@ -1,14 +1,7 @@
+import type { Brackets } from '../model/exposure';
+
 /** In which order the exposures of a bracket are made. */
 export const BRACKET_ORDERS = { darkFirst: 'darkest first', lightFirst: 'lightest first', middleFirst: 'as metered first' } as const;
-export type BracketOrder = keyof typeof BRACKET_ORDERS;
-
-/** Exposures about the metered one. */
-export interface Brackets {
-  readonly count: number;
-  readonly stepStops: number;
-  readonly order: BracketOrder;
-}
-
 /** The schools: slide film and careful light by thirds, a scene for blending by full stops, a sensor with headroom by two. */
 export const BRACKET_SCHOOLS = {
   thirds: { name: 'thirds', stepStops: 1 / 3, count: 3, why: 'slide film, or light that is nearly right' },
@@ -16,8 +9,6 @@ export const BRACKET_SCHOOLS = {
   full: { name: 'full stops', stepStops: 1, count: 5, why: 'blending with even steps' },
   two: { name: 'two stops', stepStops: 2, count: 3, why: 'windows and interiors on a sensor with headroom' },
 } as const;
-
-export const NO_BRACKETS: Brackets = { count: 1, stepStops: 1, order: 'middleFirst' };
 
 /** By how much each exposure of a bracket differs from the metered one, stops of light, in the order of the takes. An even count has one more on the light side. */
 export function bracketStops({ count, stepStops, order }: Brackets): readonly number[] {

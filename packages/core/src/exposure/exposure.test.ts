@@ -1,18 +1,19 @@
 import fc from 'fast-check';
 import { view } from '../rig/parts.test-support';
 import { stand } from '../setup/fixtures.test-support';
-import type { StandSettings } from '../setup/settings';
 import { apertureValue, exposureValue, luminanceOf, speedValue, timeFor, timeValue } from './apex';
 import { bracketStops, BRACKET_SCHOOLS } from './brackets';
-import { FIRST_EXPOSURE, type Exposure } from './exposureSettings';
-import { neededTime, type ReciprocityRow } from './reciprocity';
+import { neededTime } from './reciprocity';
 import { markedTimes, setTime, shuttersOf, timeWords, type Shutter } from './shutter';
 import { equivalentPairs, greyFor, standFalloff, workingExposure } from './working';
 import { evenly } from '../evenly.test-support';
+import type { SetupSettings } from '../model/setup';
+import type { Exposure, ReciprocityRow } from '../model/exposure';
+import { FIRST_EXPOSURE } from '../setup/defaults';
 
-const exposed = (exposure: Partial<Exposure>, more: Partial<StandSettings> = {}): StandSettings =>
+const exposed = (exposure: Partial<Exposure>, more: Partial<SetupSettings> = {}): SetupSettings =>
   stand({ ...more, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure } });
-const set = (settings: StandSettings) => workingExposure(settings)?.takes ?? [];
+const set = (settings: SetupSettings) => workingExposure(settings)?.takes ?? [];
 
 describe('APEX', () => {
   // CIPA DC-008 (Exif 2.32), Annex C: the rows of its tables, nominal marks within a tenth.
@@ -285,6 +286,6 @@ describe('from the reading to the time', () => {
 });
 
 /** What f/8 at 1/125 s is worth: N²/t. */
-function exposureTimes({ fNumber }: StandSettings): number {
+function exposureTimes({ fNumber }: SetupSettings): number {
   return 8000 * (64 / fNumber ** 2);
 }

@@ -1,22 +1,6 @@
 import { CoreError, requirePositive } from '../errors';
 import { reciprocityTime } from './exposure';
-
-/** A row of a data sheet: what the meter says and what the film needs, s. */
-export interface ReciprocityRow {
-  readonly meteredS: number;
-  readonly neededS: number;
-}
-
-/**
- * How a film loses speed at long times: not at all (*none*, a sensor), by the
- * *exponent* of its data sheet beyond one second, or by the *table* typed from
- * it; *film* takes the exponent that the kit has for it.
- */
-export type Reciprocity =
-  | { readonly kind: 'film' }
-  | { readonly kind: 'none' }
-  | { readonly kind: 'exponent'; readonly exponent: number }
-  | { readonly kind: 'table'; readonly rows: readonly ReciprocityRow[] };
+import type { Reciprocity, ReciprocityRow } from '../model/exposure';
 
 /** The time that is needed; *beyond* the last row of a table nobody has measured. */
 export interface Needed {

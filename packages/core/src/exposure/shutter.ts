@@ -1,6 +1,7 @@
-import type { StopStep } from '../coverage/apertures';
-import type { RigParts } from '../rig/parts';
 import { fixed } from '../words';
+import type { StopStep } from '../model/lens';
+import type { RigParts } from '../model/rig';
+import type { ShutterKind } from '../model/exposure';
 
 export const SHUTTERS = {
   leaf: 'leaf shutter in the lens',
@@ -8,7 +9,6 @@ export const SHUTTERS = {
   electronic: 'electronic shutter',
   cap: 'lens cap or hat, counted by hand',
 } as const;
-export type ShutterKind = keyof typeof SHUTTERS;
 
 /** A shutter of a rig; `null` where a figure is missing. */
 export interface Shutter {

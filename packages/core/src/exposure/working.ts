@@ -4,12 +4,13 @@ import { cornerAngles } from '../coverage/corner';
 import { standFrame, standMagnification } from '../geometry/circles';
 import { mosaicGiven, takesOf } from '../stitching/metrics';
 import { lensMovements, standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
 import { exposureValue, speedValue, timeFor } from './apex';
-import { bracketStops, type Brackets } from './brackets';
+import { bracketStops } from './brackets';
 import { exposureFactor } from './exposure';
-import { neededTime, type Reciprocity } from './reciprocity';
+import { neededTime } from './reciprocity';
 import { setTime, shuttersOf, type SetTime, type Shutter } from './shutter';
+import type { SetupSettings } from '../model/setup';
+import type { Brackets, Reciprocity } from '../model/exposure';
 
 /** One thing that asks for more light. */
 export interface LightLine {
@@ -45,23 +46,23 @@ export interface Working {
 }
 
 /** The shutter that a stand works with: the one chosen if the rig has it, else its usual one. */
-export function standShutter({ rig, exposure }: Pick<StandSettings, 'rig' | 'exposure'>): Shutter {
+export function standShutter({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Shutter {
   const all = shuttersOf(rig.parts);
   return all.find(({ kind }) => kind === exposure.shutter) ?? (all[0] as Shutter);
 }
 
 /** The brackets of a stand: at every place of a mosaic as its series says. */
-export function standBrackets({ exposure, mosaic }: Pick<StandSettings, 'exposure' | 'mosaic'>): Brackets {
+export function standBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposure' | 'mosaic'>): Brackets {
   return mosaic ? { ...exposure.brackets, count: mosaic.series.brackets } : exposure.brackets;
 }
 
 /** All takes of a stand: brackets, and the places and white cards of a mosaic. */
-export function totalTakes(settings: StandSettings): number {
+export function totalTakes(settings: SetupSettings): number {
   return settings.mosaic ? takesOf(settings.mosaic) : settings.exposure.brackets.count;
 }
 
 /** The angle of the farthest corner off the lens axis, degrees, over all frames of a mosaic. */
-export function farthestCornerDeg(settings: StandSettings): number {
+export function farthestCornerDeg(settings: SetupSettings): number {
   if (settings.mosaic) return mosaicGiven(settings)?.cornerDeg ?? 0;
   return Math.max(
     ...cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings)).map(({ angle }) => (angle * 180) / Math.PI),
@@ -74,14 +75,14 @@ function falloff(deg: number): number {
 }
 
 /** Falloff at the farthest corner, stops, and what a centre filter leaves of it. */
-export function standFalloff(settings: StandSettings): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
+export function standFalloff(settings: SetupSettings): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
   const cornerDeg = farthestCornerDeg(settings);
   const stops = falloff(cornerDeg);
   return { cornerDeg, stops, left: Math.max(0, stops - (settings.exposure.centreFilterStops ?? 0)) };
 }
 
 /** The law of the film in a stand; a sensor loses nothing. `null` for film of which nothing is known. */
-export function standLaw({ rig, exposure }: Pick<StandSettings, 'rig' | 'exposure'>): Working['law'] {
+export function standLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Working['law'] {
   const { reciprocity } = exposure;
   if (reciprocity.kind !== 'film') return reciprocity;
   const { back } = rig.parts;
@@ -91,7 +92,7 @@ export function standLaw({ rig, exposure }: Pick<StandSettings, 'rig' | 'exposur
 }
 
 /** What asks for more light than the meter says, without the film's own loss. */
-export function lightLines(settings: StandSettings): readonly LightLine[] {
+export function lightLines(settings: SetupSettings): readonly LightLine[] {
   const { exposure, rig } = settings;
   const lines: LightLine[] = [];
   if (!exposure.throughLens) {
@@ -122,7 +123,7 @@ export function lightLines(settings: StandSettings): readonly LightLine[] {
  * picture that is favoured, then the film's own loss, for each exposure of the
  * bracket by itself. `null` until a meter was read.
  */
-export function workingExposure(settings: StandSettings, fNumber = settings.fNumber): Working | null {
+export function workingExposure(settings: SetupSettings, fNumber = settings.fNumber): Working | null {
   const { exposure } = settings;
   const { meter } = exposure;
   if (!meter) return null;
@@ -148,7 +149,7 @@ export function workingExposure(settings: StandSettings, fNumber = settings.fNum
 }
 
 /** The mean time of the takes of a bracket, s; `null` when not known. */
-export function meanTakeS(settings: StandSettings): number | null {
+export function meanTakeS(settings: SetupSettings): number | null {
   const takes = workingExposure(settings)?.takes ?? [];
   return takes.length === 0 ? null : takes.reduce((sum, { timeS }) => sum + timeS, 0) / takes.length;
 }
@@ -160,7 +161,7 @@ export interface Pair {
 }
 
 /** The same exposure at every mark of the ring; film loses speed at each by its own time. */
-export function equivalentPairs(settings: StandSettings): readonly Pair[] {
+export function equivalentPairs(settings: SetupSettings): readonly Pair[] {
   const { widestFNumber, smallestFNumber, stopStep } = settings.rig.lens;
   const single = { ...settings, exposure: { ...settings.exposure, brackets: { ...settings.exposure.brackets, count: 1 } }, mosaic: null };
   return apertureScale(widestFNumber, smallestFNumber, stopStep).map((fNumber) => ({
@@ -174,7 +175,7 @@ export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
 
 /** How many stops of grey bring the metered take to a time, and the nearest that one or two usual filters give. */
 export function greyFor(
-  settings: StandSettings,
+  settings: SetupSettings,
   wantedS: number,
 ): { readonly stops: number; readonly filters: readonly number[]; readonly timeS: number } | null {
   const working = workingExposure(settings);

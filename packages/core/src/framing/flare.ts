@@ -5,8 +5,8 @@ import { lensAxis } from '../space/axis';
 import { dot, type Vec3 } from '../space/vector';
 import { lensMovements, standBack, standImageMm } from '../geometry/back';
 import { turnedToCamera } from '../space/pose';
-import type { StandSettings } from '../setup/settings';
-import type { LightSource } from '../scene/scene';
+import type { SetupSettings } from '../model/setup';
+import type { LightSource } from '../model/scene';
 
 /** Where a light source stands to the lens. */
 export interface FlareState {
@@ -26,7 +26,7 @@ export function toward({ bearingDeg, heightDeg }: LightSource): Vec3 {
 }
 
 /** Whether a light source shines into the circle from outside the picture; `null` when none was given. */
-export function flareState(settings: StandSettings): FlareState | null {
+export function flareState(settings: SetupSettings): FlareState | null {
   const back = standBack(settings);
   const light = settings.scene?.light ?? null;
   if (back === null || light === null) return null;

@@ -1,15 +1,17 @@
 import fc from 'fast-check';
 import { findings } from '../checks/findings';
 import { findingSentence, remedySentence } from '../checks/wording';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { anyStand, stand } from '../setup/fixtures.test-support';
 import type { Vec3 } from '../space/vector';
 import { pictured, standImageMm } from '../geometry/back';
 import { facesOf } from '../scene/faces';
 import { frameSpare, takenUp } from './inFrame';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { extentOf, FIRST_SUBJECTS, type Subject } from '../subjects/subject';
 import { evenly } from '../evenly.test-support';
+import type { SetupSettings } from '../model/setup';
+import type { Scene } from '../model/scene';
 
 const tower: Scene = {
   subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 },
@@ -21,9 +23,9 @@ const tower: Scene = {
   rollDeg: 0,
   ...PLAIN_SCENE,
 };
-const seen = (changes: Partial<StandSettings> = {}) =>
+const seen = (changes: Partial<SetupSettings> = {}) =>
   stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 24, scene: tower, fNumber: 11, ...changes });
-const inFrame = (settings: StandSettings) => findings(settings).find(({ kind }) => kind === 'inFrame');
+const inFrame = (settings: SetupSettings) => findings(settings).find(({ kind }) => kind === 'inFrame');
 
 describe('is the subject in the frame', () => {
   test('the tower’s top goes beyond the upper edge by what central projection says', () => {

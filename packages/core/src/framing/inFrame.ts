@@ -3,11 +3,11 @@ import type { Vec3 } from '../space/vector';
 import { mosaicOnStand } from '../geometry/laidMosaic';
 import { seenFrom } from '../space/pose';
 import { lensPosition, standBack, standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
-import type { Scene } from '../scene/scene';
 import { extentOf, FIGURE_DEPTH_M, ridgeX } from '../subjects/subject';
 import { labelOf, solidOf } from '../scene/things';
 import { turnedAbout } from '../scene/turnedAbout';
+import type { SetupSettings } from '../model/setup';
+import type { Scene } from '../model/scene';
 
 /** A side of the upright picture. */
 export type Edge = 'upper' | 'lower' | 'left' | 'right';
@@ -73,7 +73,7 @@ export interface Taken {
 }
 
 /** The box that the outline takes up; `undefined` without a scene, `null` when part of it lies behind the camera. */
-export function takenUp(settings: StandSettings): Taken | null | undefined {
+export function takenUp(settings: SetupSettings): Taken | null | undefined {
   const back = standBack(settings);
   if (back === null || settings.scene === null) return undefined;
   const v = standImageMm(settings);
@@ -90,7 +90,7 @@ export function takenUp(settings: StandSettings): Taken | null | undefined {
 }
 
 /** How near the subject comes to an edge of the picture that is kept, or how far it goes beyond; `null` without a scene. */
-export function frameSpare(settings: StandSettings): FrameSpare | null {
+export function frameSpare(settings: SetupSettings): FrameSpare | null {
   const box = takenUp(settings);
   if (box === undefined) return null;
   if (box === null) return { edge: 'upper', spareMm: null };

@@ -1,8 +1,8 @@
 import { standFrame, standPixels } from '../geometry/circles';
 import { levelTolerance, type LevelTolerance } from '../perspective/levelTolerance';
 import { levelOf, standBack, standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
 import type { SubjectKind } from '../subjects/subject';
+import type { SetupSettings } from '../model/setup';
 
 /** What a picture asks of level: uprights and the horizon, the horizon alone, or nothing. */
 const ASKED: Readonly<Record<SubjectKind, 'both' | 'horizon' | null>> = {
@@ -34,7 +34,7 @@ export interface LevelState {
 const ANY_PX = 1000;
 
 /** The tolerance of level of a picture: what is accepted on the print, turned into degrees. */
-export function standTolerance(settings: StandSettings): LevelTolerance | null {
+export function standTolerance(settings: SetupSettings): LevelTolerance | null {
   if (settings.scene === null) return null;
   const { leanPrintMm, printWidthMm } = settings.scene.accepted;
   const frame = standFrame(settings);
@@ -50,7 +50,7 @@ export function standTolerance(settings: StandSettings): LevelTolerance | null {
 }
 
 /** How level the back is against what the picture takes; `null` where level does not matter or there is no scene. */
-export function levelState(settings: StandSettings): LevelState | null {
+export function levelState(settings: SetupSettings): LevelState | null {
   const { scene } = settings;
   const back = standBack(settings);
   const tolerance = standTolerance(settings);

@@ -4,10 +4,11 @@ import { pictured, standBack } from '../geometry/back';
 import { stand } from '../setup/fixtures.test-support';
 import { facesOf } from '../scene/faces';
 import { apart, picked } from './pick';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { depthOf, horizonAt, meetingPoint, uprightSlope } from './trueLines';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
 
 const scene: Scene = {
   subject: { ...FIRST_SUBJECTS.front, turnDeg: 25 },

@@ -2,8 +2,8 @@ import { degrees } from '../angles';
 import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
 import { lensPosition, pictured, standBack, standImageMm } from '../geometry/back';
 import { turnedToWorld } from '../space/pose';
-import type { StandSettings } from '../setup/settings';
 import { facesOf, type Face } from '../scene/faces';
+import type { SetupSettings } from '../model/setup';
 
 /** What lies under a place of the picture. */
 export interface Picked {
@@ -19,7 +19,7 @@ export interface Picked {
  * frame) as the middle of the lens sees it; `null` for the sky or without a
  * scene. The ray of picture point (X, Y) goes along (X + shift, Y + rise, v).
  */
-export function picked(settings: StandSettings, xMm: number, yMm: number): Picked | null {
+export function picked(settings: SetupSettings, xMm: number, yMm: number): Picked | null {
   const back = standBack(settings);
   if (back === null || settings.scene === null) return null;
   const { riseMm, shiftMm } = lensPosition(settings);
@@ -43,7 +43,7 @@ export interface Apart {
 }
 
 /** Measures from one picked thing to another; `null` when one is no longer before the lens. */
-export function apart(settings: StandSettings, a: Picked, b: Picked): Apart | null {
+export function apart(settings: SetupSettings, a: Picked, b: Picked): Apart | null {
   const back = standBack(settings);
   const [p, q] = [pictured(settings, a.point), pictured(settings, b.point)];
   if (!back || !p || !q) return null;

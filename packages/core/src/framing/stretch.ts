@@ -1,14 +1,14 @@
 import type { Vec3 } from '../space/vector';
 import { lensPosition, standBack, standImageMm } from '../geometry/back';
 import { seenFrom } from '../space/pose';
-import type { StandSettings } from '../setup/settings';
+import type { SetupSettings } from '../model/setup';
 
 /**
  * How much longer than wide a small ball at a point of the world is drawn:
  * 1/cos of its angle from the back's normal; `null` behind the lens or without
  * a scene. Source: central projection of a sphere.
  */
-export function stretchAt(settings: StandSettings, point: Vec3): number | null {
+export function stretchAt(settings: SetupSettings, point: Vec3): number | null {
   const back = standBack(settings);
   if (back === null) return null;
   const seen = seenFrom(back, point);
@@ -16,7 +16,7 @@ export function stretchAt(settings: StandSettings, point: Vec3): number | null {
 }
 
 /** The stretch at a place of the picture, mm from the centre of the frame. */
-export function stretchInPicture(settings: StandSettings, xMm: number, yMm: number): number {
+export function stretchInPicture(settings: SetupSettings, xMm: number, yMm: number): number {
   const v = standImageMm(settings);
   const { riseMm, shiftMm } = lensPosition(settings);
   return Math.hypot(xMm + shiftMm, yMm + riseMm, v) / v;

@@ -1,14 +1,14 @@
 import type { Vec3 } from '../space/vector';
 import { lensPosition, standBack, standImageMm } from '../geometry/back';
 import { turnedToCamera } from '../space/pose';
-import type { StandSettings } from '../setup/settings';
 import type { Subject } from '../subjects/subject';
+import type { SetupSettings } from '../model/setup';
 
 /** A place in the picture, mm from the centre of the frame. */
 type PicturePoint = readonly [number, number];
 
 /** Where lines of one direction of the world meet in the picture, mm; `null` when they stay parallel in it, or without a scene. Source: vanishing point of a central projection. */
-export function meetingPoint(settings: StandSettings, direction: Vec3): PicturePoint | null {
+export function meetingPoint(settings: SetupSettings, direction: Vec3): PicturePoint | null {
   const back = standBack(settings);
   if (back === null) return null;
   const [x, y, z] = turnedToCamera(back.axes, direction);
@@ -25,7 +25,7 @@ export function depthOf(subject: Subject): Vec3 {
 }
 
 /** How a true upright through a place of the picture runs: how far it goes sideways for each mm up; `null` where it lies level or without a scene. */
-export function uprightSlope(settings: StandSettings, [x, y]: PicturePoint): number | null {
+export function uprightSlope(settings: SetupSettings, [x, y]: PicturePoint): number | null {
   const back = standBack(settings);
   if (back === null) return null;
   const [ux, uy, uz] = turnedToCamera(back.axes, [0, 1, 0]);
@@ -38,7 +38,7 @@ export function uprightSlope(settings: StandSettings, [x, y]: PicturePoint): num
 }
 
 /** Where the horizon lies over a place X of the picture, mm from its centre; `null` where there is none, or without a scene. */
-export function horizonAt(settings: StandSettings, x: number): number | null {
+export function horizonAt(settings: SetupSettings, x: number): number | null {
   const back = standBack(settings);
   if (back === null) return null;
   const [ux, uy, uz] = turnedToCamera(back.axes, [0, 1, 0]);

@@ -2,14 +2,15 @@ import fc from 'fast-check';
 import { PerspectiveCamera, Vector3, Matrix4 } from 'three';
 import { finderMatrix, throughMatrix } from '../perspective/finderMatrix';
 import { turnIn } from '../perspective/turnIn';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { lensMovements, levelOf, pictured, standBack, standImageMm } from './back';
 import { stand } from '../setup/fixtures.test-support';
 import { keepingCentre } from '../planning/keepCentre';
 import { seenFrom } from '../space/pose';
-import { patched } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
 
 const scene: Scene = {
   subject: FIRST_SUBJECTS.front,

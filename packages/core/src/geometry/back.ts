@@ -1,15 +1,15 @@
-import type { LensMovements } from '../coverage/corner';
 import { axisAngles, lensAxis } from '../space/axis';
 import { conjugates } from '../focus/conjugates';
 import type { Vec3 } from '../space/vector';
 import { degrees } from '../angles';
 import { poseOf } from '../scene/scene';
 import { cameraAxes, placed, seenFrom, turnedToCamera, turnedToWorld, type CameraAxes, type Placed } from '../space/pose';
-import type { ShiftPosition } from '../rig/mechanism';
 import { lensTilt } from '../rig/tilt';
-import { UNTURNED, type StandardTurn, type StandSettings } from '../setup/settings';
+import type { LensMovements, ShiftPosition, StandardTurn } from '../model/movements';
+import type { SetupSettings } from '../model/setup';
+import { UNTURNED } from '../setup/defaults';
 
-type Turned = Pick<StandSettings, 'front' | 'rear'>;
+type Turned = Pick<SetupSettings, 'front' | 'rear'>;
 
 const straight = ({ tiltDeg, swingDeg }: StandardTurn): boolean => tiltDeg === 0 && swingDeg === 0;
 
@@ -38,7 +38,7 @@ export function rearAxes({ tiltDeg, swingDeg }: StandardTurn): CameraAxes {
  * behind the lens centre takes it q·sin α aside. Nothing where the pivot is
  * at the centre, or not known.
  */
-export function pivotMoved({ rig, rear }: Pick<StandSettings, 'rig' | 'rear'>, front: StandardTurn): ShiftPosition {
+export function pivotMoved({ rig, rear }: Pick<SetupSettings, 'rig' | 'rear'>, front: StandardTurn): ShiftPosition {
   const tilt = lensTilt(rig.parts);
   const pivotMm = tilt.kind === 'mount' || tilt.kind === 'standard' ? (tilt.pivotMm ?? 0) : 0;
   if (pivotMm === 0 || straight(front)) return { riseMm: 0, shiftMm: 0 };
@@ -48,7 +48,7 @@ export function pivotMoved({ rig, rear }: Pick<StandSettings, 'rig' | 'rear'>, f
 }
 
 /** Where the lens centre stands over the back, mm: what the slides say and what the pivot of the tilt adds. */
-export function lensPosition(settings: Pick<StandSettings, 'rig' | 'movements' | 'front' | 'rear'>): ShiftPosition {
+export function lensPosition(settings: Pick<SetupSettings, 'rig' | 'movements' | 'front' | 'rear'>): ShiftPosition {
   const { movements, front } = settings;
   if (straight(front)) return movements;
   const moved = pivotMoved(settings, front);
@@ -56,7 +56,7 @@ export function lensPosition(settings: Pick<StandSettings, 'rig' | 'movements' |
 }
 
 /** All movements of the lens as the back sees them. */
-export function lensMovements(settings: Pick<StandSettings, 'rig' | 'movements' | 'front' | 'rear'>): LensMovements {
+export function lensMovements(settings: Pick<SetupSettings, 'rig' | 'movements' | 'front' | 'rear'>): LensMovements {
   const at = lensPosition(settings);
   if (!isTurned(settings)) return { ...at, tiltDeg: 0, swingDeg: 0 };
   const { tiltDeg, swingDeg } = axisAngles(axisToBack(settings));
@@ -83,13 +83,13 @@ export function focusFor(focalMm: number, alongMm: number): number | null {
 }
 
 /** v, from the lens to the back along the back's normal, mm: the lens stands out as its focus says along its own axis. */
-export function standImageMm(settings: Pick<StandSettings, 'rig' | 'focusM'> & Turned): number {
+export function standImageMm(settings: Pick<SetupSettings, 'rig' | 'focusM'> & Turned): number {
   const along = alongAxisMm(settings.rig.lens.focalMm, settings.focusM);
   return isTurned(settings) ? along * axisToBack(settings)[2] : along;
 }
 
 /** Where the lens is and how the back is turned in the world, its own turn on the camera included; `null` without a scene. */
-export function standBack({ scene, rear }: Pick<StandSettings, 'scene' | 'rear'>): Placed | null {
+export function standBack({ scene, rear }: Pick<SetupSettings, 'scene' | 'rear'>): Placed | null {
   if (scene === null) return null;
   const camera = placed(poseOf(scene));
   if (rear.tiltDeg === 0 && rear.swingDeg === 0) return camera;
@@ -104,7 +104,7 @@ export function levelOf({ axes: { right, up, forward } }: Placed): { readonly pi
 }
 
 /** Where a point of the world appears in the upright picture, mm from the centre of the frame; `null` behind the lens or without a scene. */
-export function pictured(settings: StandSettings, point: Vec3): readonly [number, number] | null {
+export function pictured(settings: SetupSettings, point: Vec3): readonly [number, number] | null {
   const back = standBack(settings);
   if (back === null) return null;
   const [x, y, z] = seenFrom(back, point);

@@ -1,14 +1,15 @@
 import { radians } from '../angles';
 import { lensAxis } from '../space/axis';
 import { alongAxisMm, isTurned, lensMovements, pivotMoved, standImageMm } from './back';
-import type { ShiftPosition } from '../rig/mechanism';
-import type { StandSettings } from '../setup/settings';
 import { circleOnBackMm, coverageHalfAngle, definitionCircle, type DefinitionBasis } from '../coverage/circle';
 import { coneContour, coneStretch, type Cone, type Stretch } from '../coverage/cone';
 import { cornerAngles } from '../coverage/corner';
 import { cropped } from '../coverage/crop';
-import { turned, type Corner, type FrameSize } from '../coverage/frame';
+import { turned, type Corner } from '../coverage/frame';
 import { contour, limitAlong, oneWayLimitMm, shiftLimitMm } from '../coverage/shiftLimit';
+import type { ShiftPosition } from '../model/movements';
+import type { SetupSettings } from '../model/setup';
+import type { FrameSize } from '../model/frame';
 
 /** One circle of a stand, as it lies on the back at the present focus. */
 export interface CircleOnBack {
@@ -22,17 +23,17 @@ export interface SharpCircle extends CircleOnBack {
 }
 
 /** The whole frame of a stand as it is turned. */
-export function wholeFrame(settings: StandSettings): FrameSize {
+export function wholeFrame(settings: SetupSettings): FrameSize {
   return turned(settings.rig.back, settings.orientation);
 }
 
 /** The part of the frame that is kept: what has to lie in the circle and hold the subject. */
-export function standFrame(settings: StandSettings): FrameSize {
+export function standFrame(settings: SetupSettings): FrameSize {
   return cropped(wholeFrame(settings), settings.crop);
 }
 
 /** The pixels of the part that is kept, as it lies; `null` on film. */
-export function standPixels(settings: StandSettings): { readonly columns: number; readonly rows: number } | null {
+export function standPixels(settings: SetupSettings): { readonly columns: number; readonly rows: number } | null {
   const { columnsPx, rowsPx } = settings.rig.back;
   if (columnsPx === null || rowsPx === null) return null;
   const whole = turned({ widthMm: columnsPx, heightMm: rowsPx }, settings.orientation);
@@ -44,20 +45,20 @@ export function standPixels(settings: StandSettings): { readonly columns: number
 }
 
 /** The magnification at which a stand is focused, 0 at infinity. */
-export function standMagnification(settings: StandSettings): number {
+export function standMagnification(settings: SetupSettings): number {
   const { focalMm } = settings.rig.lens;
   return alongAxisMm(focalMm, settings.focusM) / focalMm - 1;
 }
 
 /** The light circle on the back; `null` when the lens has no figure for it. */
-export function lightCircle(settings: StandSettings): CircleOnBack | null {
+export function lightCircle(settings: SetupSettings): CircleOnBack | null {
   const atInfinityMm = settings.rig.lens.circle.lightMm;
   if (atInfinityMm === null) return null;
   return { atInfinityMm, diameterMm: circleOnBackMm(atInfinityMm, standMagnification(settings)) };
 }
 
 /** The circle of good definition on the back, at the stand's aperture or another; `null` when not known. */
-export function sharpCircle(settings: StandSettings, fNumber = settings.fNumber): SharpCircle | null {
+export function sharpCircle(settings: SetupSettings, fNumber = settings.fNumber): SharpCircle | null {
   const circle = definitionCircle(settings.rig.lens.circle, fNumber);
   if (circle === null) return null;
   return {
@@ -69,7 +70,7 @@ export function sharpCircle(settings: StandSettings, fNumber = settings.fNumber)
 }
 
 /** A circle as a cone of light before the back of a stand. */
-export function standCone(settings: StandSettings, circle: CircleOnBack): Cone {
+export function standCone(settings: SetupSettings, circle: CircleOnBack): Cone {
   const { tiltDeg, swingDeg } = lensMovements(settings);
   return {
     axis: lensAxis(tiltDeg, swingDeg),
@@ -79,7 +80,7 @@ export function standCone(settings: StandSettings, circle: CircleOnBack): Cone {
 }
 
 /** The corners of the frame that lie outside a circle, by the angle of each off the lens axis. */
-export function cornersOutside(settings: StandSettings, circle: CircleOnBack): readonly Corner[] {
+export function cornersOutside(settings: SetupSettings, circle: CircleOnBack): readonly Corner[] {
   const half = coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm);
   return cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings))
     .filter(({ angle }) => angle > half * (1 + 1e-12))
@@ -87,13 +88,13 @@ export function cornersOutside(settings: StandSettings, circle: CircleOnBack): r
 }
 
 /** A place that the slides say, as the lens centre stands over the back there. */
-function overBack(settings: StandSettings, { riseMm, shiftMm }: ShiftPosition): ShiftPosition {
+function overBack(settings: SetupSettings, { riseMm, shiftMm }: ShiftPosition): ShiftPosition {
   const moved = pivotMoved(settings, settings.front);
   return { riseMm: riseMm + moved.riseMm, shiftMm: shiftMm + moved.shiftMm };
 }
 
 /** An outline about the foot of the lens, as it lies on the scales of the slides: less by what the pivot has moved the lens. */
-export function onSlides(settings: StandSettings, outline: Float64Array): Float64Array {
+export function onSlides(settings: SetupSettings, outline: Float64Array): Float64Array {
   const { riseMm, shiftMm } = pivotMoved(settings, settings.front);
   return riseMm === 0 && shiftMm === 0 ? outline : outline.map((mm, i) => mm - (i % 2 === 0 ? shiftMm : riseMm));
 }
@@ -102,7 +103,7 @@ export function onSlides(settings: StandSettings, outline: Float64Array): Float6
 const SIDEWAYS = (89.9 * Math.PI) / 180;
 
 /** The spare of a circle at the movements set, as `circleMargin` counts it; the back may be turned. */
-export function standMargin(settings: StandSettings, circle: CircleOnBack): CircleMargin {
+export function standMargin(settings: SetupSettings, circle: CircleOnBack): CircleMargin {
   const frame = standFrame(settings);
   const at = settings.movements;
   if (!isTurned(settings)) return circleMargin(frame, circle.diameterMm, at);
@@ -122,14 +123,14 @@ export function standMargin(settings: StandSettings, circle: CircleOnBack): Circ
 }
 
 /** The line that the frame's centre may reach in a circle; the back may be turned. */
-export function standContour(settings: StandSettings, circle: CircleOnBack): Float64Array {
+export function standContour(settings: SetupSettings, circle: CircleOnBack): Float64Array {
   return isTurned(settings)
     ? onSlides(settings, coneContour(standFrame(settings), standCone(settings, circle)))
     : contour(standFrame(settings), circle.diameterMm);
 }
 
 /** Where a circle ends one control while the other stays, as `oneWayLimitMm`; the back may be turned. */
-export function standOneWay(settings: StandSettings, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
+export function standOneWay(settings: SetupSettings, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
   const { riseMm, shiftMm } = settings.movements;
   if (isTurned(settings)) {
     return control === 'rise'
@@ -141,7 +142,7 @@ export function standOneWay(settings: StandSettings, circle: CircleOnBack, contr
 }
 
 /** Along a direction from the centre (0 = right, 90 = up) the stretch at which the frame is in a circle; `null` when nowhere. */
-export function standAlong(settings: StandSettings, circle: CircleOnBack, directionDeg: number): Stretch | null {
+export function standAlong(settings: SetupSettings, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);
   if (isTurned(settings))
     return coneStretch(

@@ -1,8 +1,9 @@
 import { wholeFrame } from './circles';
 import { pivotMoved } from './back';
-import type { StandSettings } from '../setup/settings';
-import { overlapsOf, rectOf, unionOf, type MosaicFrame, type Overlap, type Rect, type Union } from '../mosaic/frames';
+import { overlapsOf, rectOf, unionOf, type Overlap, type Union } from '../mosaic/frames';
 import { settingFor, slidesOf, type Setting, type Slides } from '../mosaic/slides';
+import type { SetupSettings } from '../model/setup';
+import type { MosaicFrame, Rect } from '../model/mosaic';
 
 /** The frames of a stand's mosaic as they lie over the foot of the lens, mm, with what they make together. */
 export interface MosaicOnStand {
@@ -17,10 +18,10 @@ export interface MosaicOnStand {
   readonly settings: readonly (Setting | null)[];
 }
 
-const known = new WeakMap<StandSettings, MosaicOnStand | null>();
+const known = new WeakMap<SetupSettings, MosaicOnStand | null>();
 
 /** The mosaic of a stand as it lies on the back; `null` without one. Remembered for each state of a stand. */
-export function mosaicOnStand(settings: StandSettings): MosaicOnStand | null {
+export function mosaicOnStand(settings: SetupSettings): MosaicOnStand | null {
   const before = known.get(settings);
   if (before !== undefined) return before;
   const found = laidOut(settings);
@@ -28,7 +29,7 @@ export function mosaicOnStand(settings: StandSettings): MosaicOnStand | null {
   return found;
 }
 
-function laidOut(settings: StandSettings): MosaicOnStand | null {
+function laidOut(settings: SetupSettings): MosaicOnStand | null {
   if (!settings.mosaic) return null;
   const { frames } = settings.mosaic;
   const frame = wholeFrame(settings);
@@ -62,13 +63,13 @@ function onPlate({ shiftMm, riseMm }: MosaicFrame, { xMm, yMm }: NonNullable<Sli
 }
 
 /** The stand as it is for one frame of its mosaic alone. */
-export function standOfFrame(settings: StandSettings, { riseMm, shiftMm, turned }: MosaicFrame): StandSettings {
+export function standOfFrame(settings: SetupSettings, { riseMm, shiftMm, turned }: MosaicFrame): SetupSettings {
   const other = settings.orientation === 'landscape' ? 'portrait' : 'landscape';
   return { ...settings, mosaic: null, crop: null, movements: { riseMm, shiftMm }, orientation: turned ? other : settings.orientation };
 }
 
 /** The stand with the largest whole rectangle of its mosaic for a frame: what the joined picture is seen and measured by; `null` without a mosaic. */
-export function joinedStand(settings: StandSettings): StandSettings | null {
+export function joinedStand(settings: SetupSettings): SetupSettings | null {
   const laid = mosaicOnStand(settings);
   if (!laid) return null;
   const { left, right, lower, upper } = laid.union.whole;

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
-import type { Pin } from '../focus/pin';
 import type { Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS, type Subject } from '../subjects/subject';
 import { standBack } from './back';
 import { stand } from '../setup/fixtures.test-support';
 import { blurOf, defocus, focusSetting, lostPins, pinStates, pixelMm, placedPins, standBlurAllowed } from './pins';
 import { seenFrom } from '../space/pose';
+import type { Pin } from '../model/pin';
+import type { Scene } from '../model/scene';
 
 const scene: Scene = {
   subject: FIRST_SUBJECTS.front,

@@ -2,12 +2,12 @@ import { standFrame, standPixels } from './circles';
 import { CoreError } from '../errors';
 import { blurAt } from '../focus/blur';
 import { permissibleBlur, type PermissibleBlur } from '../focus/sharpness';
-import type { Pin } from '../focus/pin';
 import { dot, scaled, type Vec3 } from '../space/vector';
 import { thingsOf } from '../scene/things';
 import { axisToBack, lensMovements, standBack, standImageMm } from './back';
 import { seenFrom } from '../space/pose';
-import type { StandSettings } from '../setup/settings';
+import type { Pin } from '../model/pin';
+import type { SetupSettings } from '../model/setup';
 
 /** A pin where it stands now. */
 export interface PlacedPin {
@@ -17,10 +17,10 @@ export interface PlacedPin {
   readonly points: readonly Vec3[];
 }
 
-const placedOf = new WeakMap<StandSettings, readonly PlacedPin[]>();
+const placedOf = new WeakMap<SetupSettings, readonly PlacedPin[]>();
 
 /** The pins of a stand with their places; a pin on a thing that the subject no longer has is left out. Found once for each state of a stand: findings, section and Finder all ask. */
-export function placedPins(settings: StandSettings): readonly PlacedPin[] {
+export function placedPins(settings: SetupSettings): readonly PlacedPin[] {
   const known = placedOf.get(settings);
   if (known) return known;
   const placed = place(settings);
@@ -28,7 +28,7 @@ export function placedPins(settings: StandSettings): readonly PlacedPin[] {
   return placed;
 }
 
-function place(settings: StandSettings): readonly PlacedPin[] {
+function place(settings: SetupSettings): readonly PlacedPin[] {
   const { scene, pins } = settings;
   const back = standBack(settings);
   if (scene === null || back === null || pins.length === 0) return [];
@@ -41,13 +41,13 @@ function place(settings: StandSettings): readonly PlacedPin[] {
 }
 
 /** Pins whose thing the subject no longer has. */
-export function lostPins(settings: StandSettings): readonly Pin[] {
+export function lostPins(settings: SetupSettings): readonly Pin[] {
   const found = new Set(placedPins(settings).map(({ pin }) => pin.id));
   return settings.scene === null ? [] : settings.pins.filter(({ id }) => !found.has(id));
 }
 
 /** How wide the blur may be on the kept frame, with its reason. A standard in pixels counts those of the back that is there, whatever back it was chosen for. */
-export function standBlurAllowed(settings: StandSettings): PermissibleBlur {
+export function standBlurAllowed(settings: SetupSettings): PermissibleBlur {
   const { sharpness } = settings;
   const kept = sharpness.school === 'pixels' ? standPixels(settings) : null;
   const standard = sharpness.school === 'pixels' && kept ? { ...sharpness, columnsPx: Math.max(kept.columns, kept.rows) } : sharpness;
@@ -55,7 +55,7 @@ export function standBlurAllowed(settings: StandSettings): PermissibleBlur {
 }
 
 /** One pixel of the back, mm; `null` on film. */
-export function pixelMm(settings: StandSettings): number | null {
+export function pixelMm(settings: SetupSettings): number | null {
   const pixels = standPixels(settings);
   return pixels && standFrame(settings).widthMm / pixels.columns;
 }
@@ -80,7 +80,7 @@ export interface FocusSetting {
 }
 
 /** How the lens of a stand is set to its back. */
-export function focusSetting(settings: StandSettings): FocusSetting {
+export function focusSetting(settings: SetupSettings): FocusSetting {
   const { tiltDeg, swingDeg } = lensMovements(settings);
   return { focalMm: settings.rig.lens.focalMm, imageMm: standImageMm(settings), tiltDeg, swingDeg, axis: axisToBack(settings) };
 }
@@ -101,10 +101,10 @@ export function defocus({ focalMm, imageMm, axis }: FocusSetting, point: Vec3): 
   return 1 - (imageMm * (dot(p, axis) - focalMm)) / (focalMm * p[2]);
 }
 
-const statesOf = new WeakMap<StandSettings, readonly PinState[]>();
+const statesOf = new WeakMap<SetupSettings, readonly PinState[]>();
 
 /** The states of all pins at the present setting, found once for each state of a stand; or at another aperture. */
-export function pinStates(settings: StandSettings, fNumber = settings.fNumber): readonly PinState[] {
+export function pinStates(settings: SetupSettings, fNumber = settings.fNumber): readonly PinState[] {
   const present = fNumber === settings.fNumber;
   const known = present ? statesOf.get(settings) : undefined;
   if (known) return known;

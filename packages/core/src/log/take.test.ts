@@ -1,15 +1,16 @@
 import fc from 'fast-check';
 import { spotCard } from '../card/spotCard';
-import { bracketStops, type BracketOrder } from '../exposure/brackets';
-import { FIRST_EXPOSURE } from '../exposure/exposureSettings';
+import { bracketStops } from '../exposure/brackets';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { film, view } from '../rig/parts.test-support';
 import { stand } from '../setup/fixtures.test-support';
-import type { StandSettings } from '../setup/settings';
 import { filmUse, nextFilm, seriesOf, settingWords, takeOf, takeWords, type LogTake } from './take';
+import type { BracketOrder } from '../model/exposure';
+import type { SetupSettings } from '../model/setup';
+import { FIRST_EXPOSURE } from '../setup/defaults';
 
 const base = stand();
-const onFilm = (more: Parameters<typeof film>[0], exposure: Partial<StandSettings['exposure']> = {}): StandSettings => ({
+const onFilm = (more: Parameters<typeof film>[0], exposure: Partial<SetupSettings['exposure']> = {}): SetupSettings => ({
   ...base,
   rig: { ...base.rig, parts: view({ back: film(more) }) },
   exposure: { ...FIRST_EXPOSURE, ...exposure },

@@ -3,8 +3,8 @@ import { standBrackets, standShutter, workingExposure } from '../exposure/workin
 import { SHUTTERS } from '../exposure/shutter';
 import { hearsLens } from '../capture/takes';
 import { mosaicOnStand } from '../geometry/laidMosaic';
-import type { StandSettings } from '../setup/settings';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords, turnWords } from '../words';
+import type { SetupSettings } from '../model/setup';
 
 /** What was set for one exposure, as it was at that moment: the file will not know it. */
 export interface TakeFigures {
@@ -63,7 +63,7 @@ export interface SeriesPlace {
 }
 
 /** The exposures of a stand in the order in which they are made. */
-export function seriesOf(settings: StandSettings): readonly SeriesPlace[] {
+export function seriesOf(settings: SetupSettings): readonly SeriesPlace[] {
   const { mosaic } = settings;
   const { count } = standBrackets(settings);
   const brackets: readonly (number | null)[] = count > 1 ? Array.from({ length: count }, (_, i) => i) : [null];
@@ -75,7 +75,7 @@ export function seriesOf(settings: StandSettings): readonly SeriesPlace[] {
 }
 
 /** What a take of a stand is logged as, at its place in the series. The mosaic's own frame says where the slides stood. */
-export function takeOf(settings: StandSettings, stand: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
+export function takeOf(settings: SetupSettings, stand: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
   const { rig, exposure, front, rear, mosaic } = settings;
   const laid = mosaicOnStand(settings);
   const at = frame === null ? settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? settings.movements);
@@ -133,7 +133,7 @@ export interface FilmPlace {
 
 /** Where the next exposure on film goes, after the takes so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known. */
 export function nextFilm(
-  { rig }: Pick<StandSettings, 'rig'>,
+  { rig }: Pick<SetupSettings, 'rig'>,
   takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'>[],
 ): FilmPlace | null {
   const { back } = rig.parts;

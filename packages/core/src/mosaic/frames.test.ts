@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
-import { common, heightOf, overlapsOf, rectOf, unionOf, widthOf, type Rect } from './frames';
+import { common, heightOf, overlapsOf, rectOf, unionOf, widthOf } from './frames';
+import type { Rect } from '../model/mosaic';
 
 // Quarters of a millimetre, which a number holds exactly: edges are the same or apart, not nearly the same.
 const quarters = (min: number, max: number) => fc.integer({ min: min * 4, max: max * 4 }).map((k) => k / 4);

@@ -1,19 +1,5 @@
-import type { FrameSize } from '../coverage/frame';
-
-/** One frame of a mosaic: where its centre lies over the foot of the lens, mm (right +, up +), and whether it is turned a quarter against the stand's frame. */
-export interface MosaicFrame {
-  readonly riseMm: number;
-  readonly shiftMm: number;
-  readonly turned: boolean;
-}
-
-/** An upright rectangle in the plane of the picture about the foot of the lens, mm. */
-export interface Rect {
-  readonly left: number;
-  readonly right: number;
-  readonly lower: number;
-  readonly upper: number;
-}
+import type { FrameSize } from '../model/frame';
+import type { MosaicFrame, Rect } from '../model/mosaic';
 
 /** The rectangle of a frame whose unturned size is given. */
 export function rectOf({ riseMm, shiftMm, turned }: MosaicFrame, { widthMm, heightMm }: FrameSize): Rect {

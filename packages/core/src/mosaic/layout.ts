@@ -1,7 +1,9 @@
-import { turned, type FrameSize, type Orientation } from '../coverage/frame';
+import { turned } from '../coverage/frame';
 import { framesAlong } from './grid';
-import { overlapsOf, rectOf, unionOf, type MosaicFrame, type Rect } from './frames';
+import { overlapsOf, rectOf, unionOf } from './frames';
 import { clicksInto, isReached, rounded, type Slides } from './slides';
+import type { FrameSize, Orientation } from '../model/frame';
+import type { MosaicFrame, Rect } from '../model/mosaic';
 
 /** How the frames of a mosaic lie to each other. */
 export const LAYOUTS = {

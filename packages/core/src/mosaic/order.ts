@@ -1,4 +1,4 @@
-import type { MosaicFrame } from './frames';
+import type { MosaicFrame } from '../model/mosaic';
 
 /** How far the mechanism goes through frames in their order, mm: rise and shift are set one after the other. */
 export function wayMm(frames: readonly MosaicFrame[]): number {

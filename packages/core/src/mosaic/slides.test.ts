@@ -1,10 +1,9 @@
 import fc from 'fast-check';
 import { mounted, lens, adapter, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import type { RigParts } from '../rig/parts';
-import type { Rig } from '../rig/rig';
 import { rounded, settingFor, slidesOf, spareFor } from './slides';
 import { evenly } from '../evenly.test-support';
+import type { RigParts, Rig } from '../model/rig';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });

@@ -1,6 +1,7 @@
-import { reaches, travelSpare, type ShiftPosition } from '../rig/mechanism';
+import { reaches, travelSpare } from '../rig/mechanism';
 import { between } from '../rig/parts';
-import type { Rig } from '../rig/rig';
+import type { ShiftPosition } from '../model/movements';
+import type { Rig } from '../model/rig';
 
 /** What of a rig moves from frame to frame: its slides, the stops of a stitch back, and how finely they are set. */
 export interface Slides {

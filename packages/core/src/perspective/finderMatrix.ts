@@ -1,8 +1,8 @@
 import { CoreError, requirePositive } from '../errors';
-import { lensAxis } from '../space/axis';
-import { cross, length, scaled, type Vec3 } from '../space/vector';
-import type { FrameSize } from '../coverage/frame';
-import type { LensMovements } from '../coverage/corner';
+import { lensAxis, apertureAxes } from '../space/axis';
+import { type Vec3 } from '../space/vector';
+import type { FrameSize } from '../model/frame';
+import type { LensMovements } from '../model/movements';
 
 /** The camera as the Finder sees through it. Lengths in mm. */
 export interface FinderCamera {
@@ -61,13 +61,6 @@ export function finderMatrix(camera: FinderCamera, aperture: readonly [number, n
   const matrix = new Float64Array(16);
   rows.forEach((r, i) => r.forEach((e, j) => (matrix[4 * j + i] = e)));
   return matrix;
-}
-
-/** Two unit vectors in the plane of the lens: across (level) and up. */
-export function apertureAxes(axis: Vec3): readonly [Vec3, Vec3] {
-  const level = cross([0, 1, 0], axis);
-  const across = scaled(level, 1 / length(level));
-  return [across, cross(axis, across)];
 }
 
 /** Where a point lands, −1 to 1 across and up the frame, by a finder matrix; `null` behind the lens. */

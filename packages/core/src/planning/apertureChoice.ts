@@ -4,7 +4,7 @@ import { effectiveFNumber, mtf } from '../focus/diffraction';
 import { PIN_ROLES } from '../focus/pin';
 import { apertureWords, fixed } from '../words';
 import { pinStates, standBlurAllowed } from '../geometry/pins';
-import type { StandSettings } from '../setup/settings';
+import type { SetupSettings } from '../model/setup';
 
 /** Green light, in the middle of what eye and sensor see, nm. */
 export const WAVELENGTH_NM = 550;
@@ -36,7 +36,7 @@ export interface ApertureChoice {
 }
 
 /** Defocus of the worst pin that must be sharp. Its blur shrinks as the opening does, so one look serves all apertures. */
-function worstBlur(settings: StandSettings, fNumber: number): number | null {
+function worstBlur(settings: SetupSettings, fNumber: number): number | null {
   const asked = pinStates(settings, fNumber).filter(({ pin }) => pin.role === 'sharp');
   if (asked.length === 0) return null;
   let worst = 0;
@@ -48,12 +48,12 @@ function worstBlur(settings: StandSettings, fNumber: number): number | null {
 }
 
 /** The pupil ratio of the lens in a rig, 1 unless known. */
-export function pupilRatio({ rig }: Pick<StandSettings, 'rig'>): number {
+export function pupilRatio({ rig }: Pick<SetupSettings, 'rig'>): number {
   return rig.parts.lens.figures.pupilRatio ?? 1;
 }
 
 /** Diameter of the Airy disc at a marked aperture, close-up factor counted, mm. */
-export function airyMm(settings: StandSettings, fNumber: number): number {
+export function airyMm(settings: SetupSettings, fNumber: number): number {
   return (2.44 * WAVELENGTH_NM * effectiveFNumber(fNumber, Math.max(0, standMagnification(settings)), pupilRatio(settings))) / 1e6;
 }
 
@@ -62,7 +62,7 @@ export function airyMm(settings: StandSettings, fNumber: number): number {
  * of the sum of their squares, which P. Hansma, "View Camera Focusing in
  * Practice", 1996, uses for the balance), against the f-number.
  */
-export function apertureChoice(settings: StandSettings): ApertureChoice {
+export function apertureChoice(settings: SetupSettings): ApertureChoice {
   const { widestFNumber, smallestFNumber, stopStep } = settings.rig.lens;
   const { cocMm } = standBlurAllowed(settings);
   const marks = apertureScale(widestFNumber, smallestFNumber, stopStep);
@@ -97,7 +97,7 @@ export function apertureChoice(settings: StandSettings): ApertureChoice {
 }
 
 /** The share of contrast in the finest detail of the standard (line pairs two permissible blurs wide) that stopping down from one aperture to another takes. */
-export function softerBy(settings: StandSettings, from: number, to: number): number {
+export function softerBy(settings: SetupSettings, from: number, to: number): number {
   const { cocMm } = standBlurAllowed(settings);
   const lambdaMm = WAVELENGTH_NM / 1e6;
   const m = Math.max(0, standMagnification(settings));
@@ -106,7 +106,7 @@ export function softerBy(settings: StandSettings, from: number, to: number): num
 }
 
 /** Which of the pins that must be sharp an aperture does not hold. */
-export function notHeld(settings: StandSettings, fNumber: number): readonly string[] {
+export function notHeld(settings: SetupSettings, fNumber: number): readonly string[] {
   const { cocMm } = standBlurAllowed(settings);
   return pinStates(settings, fNumber)
     .filter(({ pin, blurMm }) => pin.role === 'sharp' && (blurMm === null || blurMm * pin.weight > cocMm * (1 + 1e-9)))
@@ -114,7 +114,7 @@ export function notHeld(settings: StandSettings, fNumber: number): readonly stri
 }
 
 function choiceWords(
-  settings: StandSettings,
+  settings: SetupSettings,
   ring: readonly BlurAt[],
   cocMm: number,
   holdsFrom: number | null,

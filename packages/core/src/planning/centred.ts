@@ -1,9 +1,10 @@
-import type { Orientation } from '../coverage/frame';
-import type { Rig } from '../rig/rig';
-import { PLAIN_SETTINGS, type StandSettings } from '../setup/settings';
+import type { Orientation } from '../model/frame';
+import type { Rig } from '../model/rig';
+import type { SetupSettings } from '../model/setup';
+import { PLAIN_SETTINGS } from '../setup/defaults';
 
 /** A rig on a stand with nothing moved, turned or cropped: landscape unless said otherwise, f/8 or the nearest that there is, infinity, no subject. */
-export function centredStand(rig: Rig, orientation: Orientation = 'landscape'): StandSettings {
+export function centredStand(rig: Rig, orientation: Orientation = 'landscape'): SetupSettings {
   const { widestFNumber, smallestFNumber } = rig.lens;
   return {
     rig,

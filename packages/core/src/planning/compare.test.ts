@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stretchAt } from '../framing/stretch';
 import { standMargin, lightCircle } from '../geometry/circles';
@@ -7,9 +7,11 @@ import { pictured } from '../geometry/back';
 import { converging, edgeLeanDeg } from './converge';
 import { stand } from '../setup/fixtures.test-support';
 import { riseOrPitch } from './riseOrPitch';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { turnInOffer } from './turnInOffer';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 const tower: Scene = {
   subject: { kind: 'front', widthM: 8, heightM: 31, depthM: 8, storeys: 7, bays: 3, turnDeg: 0 },
@@ -21,7 +23,7 @@ const tower: Scene = {
   rollDeg: 0,
   ...PLAIN_SCENE,
 };
-const seen = (changes: Partial<StandSettings> = {}): StandSettings =>
+const seen = (changes: Partial<SetupSettings> = {}): SetupSettings =>
   stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 26, scene: tower, ...changes });
 
 describe('by rise or by pitch and software', () => {
@@ -76,7 +78,7 @@ describe('by rise or by pitch and software', () => {
 
 describe('turning in and shifting back', () => {
   const hall: Scene = { ...tower, subject: FIRST_SUBJECTS.interior, distanceM: 18, watched: [4.2, 1, -10] };
-  const hallSeen = (stretch: number, changes: Partial<StandSettings> = {}) =>
+  const hallSeen = (stretch: number, changes: Partial<SetupSettings> = {}) =>
     stand({ fNumber: 11, focusM: 18, scene: { ...hall, accepted: { ...PLAIN_SCENE.accepted, stretch } }, ...changes });
 
   test('offers the least turn that does it: a step less would not', () => {

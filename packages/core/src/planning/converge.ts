@@ -4,14 +4,14 @@ import { standFrame } from '../geometry/circles';
 import { keystone, type Keystone } from '../perspective/keystone';
 import { standImageMm } from '../geometry/back';
 import { keepingCentre } from './keepCentre';
-import type { StandPatch, StandSettings } from '../setup/settings';
+import type { SetupPatch, SetupSettings } from '../model/setup';
 
 /** Uprights that converge by choice. */
 export interface Converging {
   readonly pitchDeg: number;
   readonly keystone: Keystone;
   /** The pitch with the rise that keeps the centre of the picture, and the choice itself. */
-  readonly patch: StandPatch;
+  readonly patch: SetupPatch;
 }
 
 /**
@@ -21,7 +21,7 @@ export interface Converging {
  * Throws `beyond_correction` when the point where uprights meet comes into the frame.
  * Source: plane homography of a pitched central projection.
  */
-export function converging(settings: StandSettings, edgeLeanDeg: number): Converging | null {
+export function converging(settings: SetupSettings, edgeLeanDeg: number): Converging | null {
   const { scene } = settings;
   if (scene === null) return null;
   const { widthMm, heightMm } = standFrame(settings);
@@ -41,6 +41,6 @@ export function converging(settings: StandSettings, edgeLeanDeg: number): Conver
 }
 
 /** The lean of an upright at the edge of the picture, inward above +, when the back is pitched so far, degrees. */
-export function edgeLeanDeg(settings: StandSettings, pitchDeg: number): number {
+export function edgeLeanDeg(settings: SetupSettings, pitchDeg: number): number {
   return degrees(Math.atan(((standFrame(settings).widthMm / 2) * Math.tan(radians(pitchDeg))) / standImageMm(settings)));
 }

@@ -1,12 +1,14 @@
 import { apertureScale } from '../coverage/apertures';
-import { turned, type Orientation } from '../coverage/frame';
+import { turned } from '../coverage/frame';
 import { oneWayLimitMm } from '../coverage/shiftLimit';
 import { lightCircle, sharpCircle } from '../geometry/circles';
 import { riseForHeight } from '../perspective/rise';
-import { reaches, travelOf, type Mechanism, type Travel } from '../rig/mechanism';
-import type { Rig } from '../rig/rig';
+import { reaches, travelOf, type Travel } from '../rig/mechanism';
 import type { FindingState } from '../state';
 import { centredStand } from './centred';
+import type { Orientation } from '../model/frame';
+import type { Mechanism } from '../model/movements';
+import type { Rig } from '../model/rig';
 
 /** What shall be in the picture, from where. Metres; the margin in mm on the sensor. */
 export interface Wanted {

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { takenUp } from '../framing/inFrame';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { standFrame } from '../geometry/circles';
 import { stand } from '../setup/fixtures.test-support';
 import { EDGE_MARGIN_MM, nearerM, riseToGetIn, standOffOf } from './getIn';
-import { patched } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
 
 const scene = (heightM: number, turnDeg: number, distanceM: number): Scene => ({
   subject: { kind: 'front', widthM: 20, heightM, depthM: 5, storeys: 2, bays: 4, turnDeg },

@@ -3,9 +3,9 @@ import { riseForHeight, type RiseForHeight } from '../perspective/rise';
 import { standOff, type StandOff } from '../perspective/standOff';
 import { travelOf } from '../rig/mechanism';
 import { outline } from '../framing/inFrame';
-import type { Scene } from '../scene/scene';
 import { extentOf } from '../subjects/subject';
-import type { StandSettings } from '../setup/settings';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 /** A margin that keeps the top off the very edge, mm on the sensor. */
 export const EDGE_MARGIN_MM = 0.5;
@@ -20,7 +20,7 @@ export function nearerM(scene: Scene): number {
  * camera stands, as `riseForHeight`. `null` without a scene, for open ground,
  * and where the nearest part lies behind the lens or inside its focal length.
  */
-export function riseToGetIn(settings: StandSettings): RiseForHeight | null {
+export function riseToGetIn(settings: SetupSettings): RiseForHeight | null {
   const { scene, rig } = settings;
   if (scene === null || scene.subject.kind === 'ground') return null;
   const { topM, footM } = extentOf(scene.subject);
@@ -37,7 +37,7 @@ export function riseToGetIn(settings: StandSettings): RiseForHeight | null {
 }
 
 /** How far off the camera must stand from the reference plane, as `standOff`, with all the rise and fall that the slides have; `null` when those are not known, without a scene, and for open ground. */
-export function standOffOf(settings: StandSettings): StandOff | null {
+export function standOffOf(settings: SetupSettings): StandOff | null {
   const { scene, rig } = settings;
   const travel = travelOf(rig.mechanism, 'rise', { riseMm: 0, shiftMm: settings.movements.shiftMm });
   if (scene === null || scene.subject.kind === 'ground' || travel === null) return null;

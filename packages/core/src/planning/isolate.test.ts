@@ -1,19 +1,20 @@
 import fc from 'fast-check';
 import { checkSoft } from '../checks/focusChecks';
-import type { Pin, PinRole } from '../focus/pin';
 import { blurAt } from '../focus/blur';
 import type { Vec3 } from '../space/vector';
 import { camera, lens, mounted, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import type { RigParts } from '../rig/parts';
-import type { Rig } from '../rig/rig';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
 import { apparentScale, isolate, miniature, turnedOn } from './isolate';
 import { blurOf, focusSetting, placedPins, standBlurAllowed } from '../geometry/pins';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { evenly } from '../evenly.test-support';
+import type { Pin, PinRole } from '../model/pin';
+import type { RigParts, Rig } from '../model/rig';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
@@ -34,7 +35,7 @@ const row: Scene = {
 };
 const pin = (id: string, role: PinRole, place: Pin['place']): Pin => ({ id, name: id, role, weight: 1, place });
 const thing = (id: string, role: PinRole, key: string): Pin => pin(id, role, { kind: 'thing', thing: key });
-const foremen = (own: Pin = thing('own', 'sharp', 'figure2'), more: Partial<StandSettings> = {}): StandSettings =>
+const foremen = (own: Pin = thing('own', 'sharp', 'figure2'), more: Partial<SetupSettings> = {}): SetupSettings =>
   stand({
     rig: FIELD,
     scene: row,

@@ -2,8 +2,9 @@ import { nearestTilt } from '../focus/tiltMechanism';
 import { dot, minus, scaled, type Vec3 } from '../space/vector';
 import { axisToBack, focusFor, pictured } from '../geometry/back';
 import { blurOf, defocus, focusSetting, placedPins, pixelMm, type PlacedPin } from '../geometry/pins';
-import { patched, type StandPatch, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { standTiltMechanism } from './solveFocus';
+import type { SetupPatch, SetupSettings } from '../model/setup';
 
 /** How a neighbour of the isolated thing is drawn. */
 export interface Neighbour {
@@ -24,7 +25,7 @@ export interface Isolation {
   readonly neighbours: readonly Neighbour[];
   /** Whether every neighbour is blurred as much as is wanted. */
   readonly enough: boolean;
-  readonly patch: StandPatch;
+  readonly patch: SetupPatch;
 }
 
 /** The middle of a thing: its points' mean. */
@@ -35,10 +36,10 @@ function middle(points: readonly Vec3[]): Vec3 {
 
 /** A stand with its lens turned so, and focused so that a place (in the frame of the back, m) stays sharp; `null` when it cannot be. */
 export function turnedOn(
-  settings: StandSettings,
+  settings: SetupSettings,
   turn: { readonly tiltDeg: number; readonly swingDeg: number },
   place: Vec3,
-): StandPatch | null {
+): SetupPatch | null {
   const { focalMm } = settings.rig.lens;
   const axis = axisToBack({ front: turn, rear: settings.rear });
   const p = scaled(place, 1000);
@@ -49,7 +50,7 @@ export function turnedOn(
 }
 
 /** How high a thing is in the picture, mm; `null` for a single point. */
-function heightInPicture(settings: StandSettings, { world }: PlacedPin): number | null {
+function heightInPicture(settings: SetupSettings, { world }: PlacedPin): number | null {
   if (world.length < 2) return null;
   const ys = world.map((point) => pictured(settings, point)?.[1]);
   if (ys.some((y) => y === undefined)) return null;
@@ -58,7 +59,7 @@ function heightInPicture(settings: StandSettings, { world }: PlacedPin): number 
 }
 
 function lookAt(
-  settings: StandSettings,
+  settings: SetupSettings,
   movement: 'tilt' | 'swing',
   turnDeg: number,
   own: PlacedPin,
@@ -113,7 +114,7 @@ function lookAt(
  * one at the end of the mechanism that blurs most. `null` when there is nothing
  * to isolate, nothing to blur, or no mechanism is known.
  */
-export function isolate(settings: StandSettings, pinId: string, movement: 'tilt' | 'swing', wantedMm: number): Isolation | null {
+export function isolate(settings: SetupSettings, pinId: string, movement: 'tilt' | 'swing', wantedMm: number): Isolation | null {
   const placed = placedPins(settings);
   const own = placed.find(({ pin }) => pin.id === pinId);
   const others = placed.filter(({ pin }) => pin.id !== pinId && pin.role === 'soft');
@@ -145,7 +146,7 @@ export interface Miniature {
   readonly tiltDeg: number;
   /** The scale by which its blur suggests a model, as 1 : n. */
   readonly apparentScale: number;
-  readonly patch: StandPatch;
+  readonly patch: SetupPatch;
 }
 
 /**
@@ -168,7 +169,7 @@ export function apparentScale(focalMm: number, fNumber: number, focusedM: number
  * least reverse tilt that reaches the wanted scale 1 : n, or the most that the
  * mechanism has. `null` without a mechanism or where it cannot be focused.
  */
-export function miniature(settings: StandSettings, place: Vec3, other: Vec3, wantedScale: number): Miniature | null {
+export function miniature(settings: SetupSettings, place: Vec3, other: Vec3, wantedScale: number): Miniature | null {
   const mechanism = standTiltMechanism(settings);
   if (mechanism === null) return null;
   const { focalMm } = settings.rig.lens;

@@ -1,8 +1,9 @@
 import type { Vec3 } from '../space/vector';
-import type { ShiftPosition } from '../rig/mechanism';
 import { lensPosition, pivotMoved, standBack, standImageMm } from '../geometry/back';
 import { turnedToCamera, turnedToWorld } from '../space/pose';
-import { patched, type Placing, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
+import type { ShiftPosition } from '../model/movements';
+import type { Placing, SetupSettings } from '../model/setup';
 
 /**
  * The movements that keep in the centre of the picture what is there now when
@@ -11,7 +12,7 @@ import { patched, type Placing, type StandSettings } from '../setup/settings';
  * without a scene. For a yaw alone of a level camera this is the counter-shift
  * v·tan(atan(s/v) − ψ). Source: central projection.
  */
-export function keepingCentre(settings: StandSettings, placing: Placing): ShiftPosition | null {
+export function keepingCentre(settings: SetupSettings, placing: Placing): ShiftPosition | null {
   const next = patched(settings, { placing });
   const [before, after] = [standBack(settings), standBack(next)];
   if (before === null || after === null) return null;

@@ -5,7 +5,7 @@ import { outline } from '../framing/inFrame';
 import { poseOf } from '../scene/scene';
 import { standImageMm } from '../geometry/back';
 import { inCamera } from '../space/pose';
-import type { StandSettings } from '../setup/settings';
+import type { SetupSettings } from '../model/setup';
 
 /** A rectangle on the back of a level camera about the foot of its lens, mm. */
 export interface LevelRect {
@@ -48,7 +48,7 @@ export interface RiseOrPitch {
  * so far that nothing can be made upright.
  * Source: plane homography of a pitched central projection.
  */
-export function riseOrPitch(settings: StandSettings): RiseOrPitch | null {
+export function riseOrPitch(settings: SetupSettings): RiseOrPitch | null {
   const { scene, movements } = settings;
   if (scene === null || Math.abs(movements.riseMm) < 0.05) return null;
   const { widthMm: w, heightMm: h } = wholeFrame(settings);

@@ -1,13 +1,14 @@
 import fc from 'fast-check';
 import { mounted, lens } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { hingeMm } from '../focus/plane';
 import { stand } from '../setup/fixtures.test-support';
 import { standBlurAllowed } from '../geometry/pins';
 import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
 
 const scene: Scene = {
   subject: FIRST_SUBJECTS.front,

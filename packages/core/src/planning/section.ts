@@ -4,8 +4,8 @@ import { dot, type Vec3 } from '../space/vector';
 import { axisToBack, lensMovements, standBack, standImageMm } from '../geometry/back';
 import { blurOf, focusSetting, pinStates, standBlurAllowed } from '../geometry/pins';
 import { turnedToCamera, turnedToWorld } from '../space/pose';
-import type { PinRole } from '../focus/pin';
-import type { StandSettings } from '../setup/settings';
+import type { PinRole } from '../model/pin';
+import type { SetupSettings } from '../model/setup';
 
 /** From which side a section is looked at: from the side (up against ahead) or from above (right against ahead). */
 export type SectionView = 'side' | 'plan';
@@ -63,7 +63,7 @@ function groundLine(up: Vec3, heightM: number, j: 0 | 1): SectionLine | null {
 }
 
 /** A stand cut through its lens: planes, hinge, wedge and pins. Source: planes of focus of a thin lens; the three planes meet in one line (Scheimpflug). */
-export function sectionOf(settings: StandSettings, view: SectionView): Section {
+export function sectionOf(settings: SetupSettings, view: SectionView): Section {
   const { focalMm } = settings.rig.lens;
   const imageMm = standImageMm(settings);
   const { tiltDeg, swingDeg } = lensMovements(settings);
@@ -110,7 +110,7 @@ export function sectionOf(settings: StandSettings, view: SectionView): Section {
  * put at a place of the section; what lies across the section stays. `null`
  * for a whole thing, behind the lens, or without a subject.
  */
-export function pinPutAt(settings: StandSettings, pinId: string, view: SectionView, [z, u]: SectionPoint): Vec3 | null {
+export function pinPutAt(settings: SetupSettings, pinId: string, view: SectionView, [z, u]: SectionPoint): Vec3 | null {
   const back = standBack(settings);
   const place = settings.pins.find(({ id }) => id === pinId)?.place;
   if (!back || place?.kind !== 'point' || z <= 0) return null;
@@ -126,7 +126,7 @@ export function lineAt({ z, u, at }: SectionLine, aheadM: number): number | null
 }
 
 /** The stretch that is sharp enough straight across the section at a distance ahead, m up or right; `null` where nothing is. An end is ±Infinity where it has none. */
-export function wedgeAt(settings: StandSettings, view: SectionView, aheadM: number): readonly [number, number] | null {
+export function wedgeAt(settings: SetupSettings, view: SectionView, aheadM: number): readonly [number, number] | null {
   const setting = focusSetting(settings);
   const { cocMm } = standBlurAllowed(settings);
   const e = (settings.fNumber * cocMm) / setting.focalMm;
@@ -147,7 +147,7 @@ export function wedgeAt(settings: StandSettings, view: SectionView, aheadM: numb
  * is. A corner up or right is ±Infinity where the area has no end; `null` where
  * nothing is sharp.
  */
-export function wedgeArea(settings: StandSettings, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
+export function wedgeArea(settings: SetupSettings, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
   const { axis, focalMm, imageMm } = focusSetting(settings);
   const e = (settings.fNumber * standBlurAllowed(settings).cocMm) / focalMm;
   const beyond = (imageMm * axis[2]) / focalMm - 1;
@@ -178,7 +178,7 @@ export function wedgeArea(settings: StandSettings, view: SectionView, fromM: num
 }
 
 /** The focus that puts the plane of sharp focus through a place of the section at the present tilt, m along the axis; `undefined` where none does. */
-export function focusThrough(settings: StandSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null | undefined {
+export function focusThrough(settings: SetupSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null | undefined {
   const { focalMm } = settings.rig.lens;
   const axis = axisToBack(settings);
   const p: Vec3 = view === 'side' ? [0, aside * 1000, ahead * 1000] : [aside * 1000, 0, ahead * 1000];
@@ -190,6 +190,6 @@ export function focusThrough(settings: StandSettings, view: SectionView, [ahead,
 }
 
 /** The blur of a place of the section, mm; `null` where it cannot be imaged. */
-export function blurInSection(settings: StandSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null {
+export function blurInSection(settings: SetupSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null {
   return blurOf(focusSetting(settings), settings.fNumber, view === 'side' ? [0, aside, ahead] : [aside, 0, ahead]);
 }

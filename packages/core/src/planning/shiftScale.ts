@@ -1,9 +1,9 @@
 import { degrees } from '../angles';
 import { apertureScale } from '../coverage/apertures';
 import { travelLimitMm } from '../rig/mechanism';
-import type { StandSettings } from '../setup/settings';
 import type { DefinitionBasis } from '../coverage/circle';
 import { sharpCircle, standAlong, standFrame } from '../geometry/circles';
+import type { SetupSettings } from '../model/setup';
 
 /** The eight directions of a shift scale: 0 = right, counter-clockwise, in the upright picture. */
 export const SCALE_DIRECTIONS = [
@@ -40,7 +40,7 @@ export interface ScaleRow {
 }
 
 /** The f-numbers that a shift scale is engraved for: the full stops of the lens, its ends, the figures given and the aperture set. */
-export function scaleFNumbers(settings: StandSettings): readonly number[] {
+export function scaleFNumbers(settings: SetupSettings): readonly number[] {
   const { lens } = settings.rig;
   const full = apertureScale(lens.widestFNumber, lens.smallestFNumber, 'full');
   const given = lens.circle.definition.map(({ fNumber }) => fNumber);
@@ -53,7 +53,7 @@ export function scaleFNumbers(settings: StandSettings): readonly number[] {
  * eight directions and toward its corner, mm, whichever of circle and
  * mechanism ends it. Empty when no circle is known.
  */
-export function shiftScale(settings: StandSettings): readonly ScaleRow[] {
+export function shiftScale(settings: SetupSettings): readonly ScaleRow[] {
   const frame = standFrame(settings);
   const diagonalDeg = degrees(Math.atan2(frame.heightMm, frame.widthMm));
   return scaleFNumbers(settings).flatMap((fNumber) => {

@@ -1,13 +1,10 @@
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { leastApertureAt } from '../focus/leastAperture';
-import type { Pin, PinRole } from '../focus/pin';
 import type { Vec3 } from '../space/vector';
 import { camera, lens, mounted, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import type { Rig } from '../rig/rig';
-import type { RigParts } from '../rig/parts';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { axisToBack, lensMovements, pictured, standBack, standImageMm } from '../geometry/back';
 import { apertureChoice, airyMm } from './apertureChoice';
@@ -15,12 +12,16 @@ import { stand } from '../setup/fixtures.test-support';
 import { apparentScale, isolate } from './isolate';
 import { blurOf, focusSetting, pinStates, placedPins, standBlurAllowed } from '../geometry/pins';
 import { seenFrom } from '../space/pose';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { givenBack, leastFNumberFor, solveFocus } from './solveFocus';
 import { tiltOrStack } from './tiltOrStack';
 import { stackFrames } from '../focus/stack';
 import { apertureForSpread } from '../focus/spread';
 import { evenly } from '../evenly.test-support';
+import type { Pin, PinRole } from '../model/pin';
+import type { Rig, RigParts } from '../model/rig';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 const scene: Scene = {
   subject: FIRST_SUBJECTS.front,
@@ -62,7 +63,7 @@ const point = (n: number, at: Vec3, role: PinRole = 'sharp', weight = 1): Pin =>
   weight,
   place: { kind: 'point', at },
 });
-const pinned = (pins: readonly Pin[], more: Partial<StandSettings> = {}): StandSettings =>
+const pinned = (pins: readonly Pin[], more: Partial<SetupSettings> = {}): SetupSettings =>
   stand({ rig: FIELD, scene, pins, fNumber: 22, focusM: 10, ...more });
 const places = fc.array(fc.tuple(evenly(-3, 3), evenly(0, 4), evenly(-6, 20)), { minLength: 3, maxLength: 9 });
 
@@ -206,7 +207,7 @@ describe('a pivot behind the lens', () => {
   test('moves the picture at infinity by q·sin α, as it is measured, and the counter-movement puts it back', () => {
     const far: Vec3 = [0, 1.5, 1e7];
     const before = stand({ rig: TILTING, scene, focusM: null });
-    const tilted: StandSettings = { ...before, front: { tiltDeg: 6, swingDeg: 0 } };
+    const tilted: SetupSettings = { ...before, front: { tiltDeg: 6, swingDeg: 0 } };
     const [was, is] = [pictured(before, far), pictured(tilted, far)];
     // The lens drops, so what was in the centre rises in the picture.
     expect((is?.[1] ?? 0) - (was?.[1] ?? 0)).toBeCloseTo(10 * Math.sin(Math.PI / 30), 6);

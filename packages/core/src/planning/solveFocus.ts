@@ -11,7 +11,10 @@ import { rearMechanism, tiltMechanism } from '../rig/tilt';
 import { seenFrom, turnedToCamera, turnedToWorld } from '../space/pose';
 import { alongAxisMm, axisToBack, focusFor, pivotMoved, rearAxes, standBack } from '../geometry/back';
 import { placedPins, standBlurAllowed, type PlacedPin } from '../geometry/pins';
-import { patched, UNTURNED, type StandardTurn, type StandPatch, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
+import type { StandardTurn } from '../model/movements';
+import type { SetupPatch, SetupSettings } from '../model/setup';
+import { UNTURNED } from '../setup/defaults';
 
 /** Which standard is turned. */
 export type TurnedBy = 'front' | 'rear' | 'none';
@@ -29,7 +32,7 @@ export interface FocusSolution {
   readonly fNumber: number;
   /** The widest marked aperture that holds; `null` when the lens does not close so far. */
   readonly marked: number | null;
-  readonly patch: StandPatch;
+  readonly patch: SetupPatch;
 }
 
 /** What cannot be solved, in a sentence, and the nearest that can. */
@@ -41,7 +44,7 @@ export interface NoSolution {
 export type Solved = { readonly ok: true; readonly solution: FocusSolution } | ({ readonly ok: false } & NoSolution);
 
 /** What the lens of a stand can be tilted, where its slides stand; `null` when that is not known. */
-export function standTiltMechanism({ rig, movements }: Pick<StandSettings, 'rig' | 'movements'>): TiltMechanism | null {
+export function standTiltMechanism({ rig, movements }: Pick<SetupSettings, 'rig' | 'movements'>): TiltMechanism | null {
   return tiltMechanism(rig.parts, movements, heldTiltDeg(rig.parts));
 }
 
@@ -65,7 +68,7 @@ function wantedOf(placed: readonly PlacedPin[], take: (pin: PlacedPin) => number
  * brought as near to that as the others allow at the marked aperture this takes.
  * Refusals name the pin and give the nearest setting there is.
  */
-export function solveFocus(settings: StandSettings, by: TurnedBy): Solved {
+export function solveFocus(settings: SetupSettings, by: TurnedBy): Solved {
   const placed = placedPins(settings);
   const sharp = placed.filter(({ pin }) => pin.role === 'sharp');
   const best = placed.filter(({ pin }) => pin.role === 'best');
@@ -100,7 +103,7 @@ function mechanismWords(by: TurnedBy): string {
 }
 
 /** A pin that no lens can focus, in words. */
-function firstBad(settings: StandSettings, placed: readonly PlacedPin[]): { readonly placed: PlacedPin; readonly words: string } | null {
+function firstBad(settings: SetupSettings, placed: readonly PlacedPin[]): { readonly placed: PlacedPin; readonly words: string } | null {
   const { focalMm } = settings.rig.lens;
   for (const each of placed) {
     for (const [, , z] of each.points) {
@@ -121,7 +124,7 @@ function firstBad(settings: StandSettings, placed: readonly PlacedPin[]): { read
 
 // At the marked aperture that the sharp pins take, the largest weight that the others can have beside them.
 function withBest(
-  settings: StandSettings,
+  settings: SetupSettings,
   by: TurnedBy,
   first: FocusSolution,
   sharp: readonly PlacedPin[],
@@ -150,7 +153,7 @@ function withBest(
 }
 
 /** The f-number at which a setting holds pins; the blur shrinks with it. */
-export function leastFNumberFor(settings: StandSettings, { patch }: Pick<FocusSolution, 'patch'>, placed: readonly PlacedPin[]): number {
+export function leastFNumberFor(settings: SetupSettings, { patch }: Pick<FocusSolution, 'patch'>, placed: readonly PlacedPin[]): number {
   const next = patched(settings, patch);
   const back = standBack(next);
   const axis = axisToBack(next);
@@ -168,12 +171,12 @@ export function leastFNumberFor(settings: StandSettings, { patch }: Pick<FocusSo
 }
 
 /** The widest marked aperture that is no wider; `null` beyond the smallest of the lens. */
-export function markedFor({ rig }: Pick<StandSettings, 'rig'>, fNumber: number): number | null {
+export function markedFor({ rig }: Pick<SetupSettings, 'rig'>, fNumber: number): number | null {
   const { widestFNumber, smallestFNumber, stopStep } = rig.lens;
   return apertureScale(widestFNumber, smallestFNumber, stopStep).find((n) => n >= fNumber * (1 - 1e-9)) ?? null;
 }
 
-function solved(settings: StandSettings, by: TurnedBy, wanted: () => Wanted): FocusSolution | null {
+function solved(settings: SetupSettings, by: TurnedBy, wanted: () => Wanted): FocusSolution | null {
   const { points, weights } = wanted();
   if (by === 'rear') return byRear(settings, points, weights);
   const mechanism: TiltMechanism | null = by === 'none' ? { kind: 'cone', maxDeg: 0 } : standTiltMechanism(settings);
@@ -199,7 +202,7 @@ function solved(settings: StandSettings, by: TurnedBy, wanted: () => Wanted): Fo
 
 // The back is turned already: what the mechanism allows is a piece of the sphere of axes that lies askew to it.
 function acrossTurnedBack(
-  settings: StandSettings,
+  settings: SetupSettings,
   mechanism: TiltMechanism,
   points: readonly Vec3[],
   weights: readonly number[],
@@ -236,7 +239,7 @@ function acrossTurnedBack(
  * largest |1 − b·h| is least by a linear Chebyshev problem, and its b points
  * along the back's normal n. Where the mechanism binds its edges are searched.
  */
-function byRear(settings: StandSettings, points: readonly Vec3[], weights: readonly number[]): FocusSolution | null {
+function byRear(settings: SetupSettings, points: readonly Vec3[], weights: readonly number[]): FocusSolution | null {
   const mechanism = rearMechanism(settings.rig.parts);
   if (mechanism === null) return null;
   const { focalMm } = settings.rig.lens;
@@ -280,7 +283,7 @@ function byRear(settings: StandSettings, points: readonly Vec3[], weights: reado
 
 /** The focus and opening for standards that are given, in hundredths of a degree as they are set down. */
 function finished(
-  settings: StandSettings,
+  settings: SetupSettings,
   by: TurnedBy,
   { front, rear }: { readonly front: StandardTurn; readonly rear: StandardTurn },
   points: readonly Vec3[],
@@ -300,7 +303,7 @@ function fine({ tiltDeg, swingDeg }: StandardTurn): StandardTurn {
 }
 
 /** The movement that puts the picture back where it was before the lens was turned by its pivot, in tenths; `null` when it has not moved. */
-export function givenBack(settings: StandSettings): { readonly riseMm: number; readonly shiftMm: number } | null {
+export function givenBack(settings: SetupSettings): { readonly riseMm: number; readonly shiftMm: number } | null {
   const [is, was] = [pivotMoved(settings, settings.front), pivotMoved(settings, settings.composedAt)];
   const [rise, shift] = [is.riseMm - was.riseMm, is.shiftMm - was.shiftMm];
   if (Math.hypot(rise, shift) < 0.05) return null;

@@ -1,6 +1,6 @@
 import { axisToBack } from '../geometry/back';
 import { defocus, focusSetting, placedPins, standBlurAllowed } from '../geometry/pins';
-import type { StandSettings } from '../setup/settings';
+import type { SetupSettings } from '../model/setup';
 
 /** Farther off than this no scale is read wrong, degrees. */
 const MOST_DEG = 5;
@@ -11,7 +11,7 @@ const MOST_DEG = 5;
  * leaning forward, back, left and right. 0 when a pin is not held as it is;
  * `null` without pins.
  */
-export function leastBlurWith(settings: StandSettings): number | null {
+export function leastBlurWith(settings: SetupSettings): number | null {
   const placed = placedPins(settings).filter(({ pin }) => pin.role === 'sharp');
   if (placed.length === 0) return null;
   const { cocMm } = standBlurAllowed(settings);

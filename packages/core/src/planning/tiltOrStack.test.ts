@@ -1,15 +1,17 @@
 import fc from 'fast-check';
 import { blurAt } from '../focus/blur';
-import type { Pin } from '../focus/pin';
 import type { Vec3 } from '../space/vector';
 import { camera, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
 import { pinStates, placedPins, standBlurAllowed } from '../geometry/pins';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { DEPTH_WAYS, tiltOrStack, type DepthOption } from './tiltOrStack';
+import type { Pin } from '../model/pin';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
 
 /** Evenly, in centimetres. */
 const metres = (min: number, max: number) => fc.integer({ min: min * 100, max: max * 100 }).map((cm) => cm / 100);
@@ -32,7 +34,7 @@ const scene: Scene = {
 };
 const point = (n: number, at: Vec3): Pin => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp', weight: 1, place: { kind: 'point', at } });
 const places = fc.array(fc.tuple(metres(-3, 3), metres(0, 4), metres(-8, 30)), { minLength: 2, maxLength: 6 });
-const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): StandSettings =>
+const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): SetupSettings =>
   stand({
     rig,
     scene,
@@ -42,11 +44,11 @@ const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) 
     sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
   }),
 );
-const of = (settings: StandSettings, way: DepthOption['way']): DepthOption | undefined =>
+const of = (settings: SetupSettings, way: DepthOption['way']): DepthOption | undefined =>
   tiltOrStack(settings)?.options.find((each) => each.way === way);
 
 /** By hand: the lens set at every step of the stack, and each pin looked for in the take that shows it best; in permissible blurs. */
-function worstOfStack(settings: StandSettings, { takes, railMm, stepMm, fromM }: DepthOption): number {
+function worstOfStack(settings: SetupSettings, { takes, railMm, stepMm, fromM }: DepthOption): number {
   const f = settings.rig.lens.focalMm;
   const near = fromM === null ? f : (f * fromM * 1000) / (fromM * 1000 - f);
   const { cocMm } = standBlurAllowed(settings);

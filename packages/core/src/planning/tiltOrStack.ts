@@ -5,8 +5,9 @@ import { STACK_MOST } from '../focus/stack';
 import { dot, scaled, type Vec3 } from '../space/vector';
 import { alongAxisMm, axisToBack } from '../geometry/back';
 import { placedPins, standBlurAllowed } from '../geometry/pins';
-import { patched, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
 import { markedFor, solveFocus, standTiltMechanism, type FocusSolution } from './solveFocus';
+import type { SetupSettings } from '../model/setup';
 
 /** A way of getting depth. */
 export type DepthWay = 'tilt' | 'none' | 'stack' | 'tilt and stack' | 'two takes';
@@ -57,7 +58,7 @@ const MOST_SPLIT = 10;
  * the aperture that is set; `null` when there is nothing to hold or it cannot
  * be solved.
  */
-export function tiltOrStack(settings: StandSettings): DepthComparison | null {
+export function tiltOrStack(settings: SetupSettings): DepthComparison | null {
   const placed = placedPins(settings).filter(({ pin }) => pin.role === 'sharp');
   const [tilted, straight] = [solveFocus(settings, 'front'), solveFocus(settings, 'none')];
   if (placed.length === 0 || !straight.ok) return null;
@@ -81,7 +82,7 @@ export function tiltOrStack(settings: StandSettings): DepthComparison | null {
   return { options, preferred: preferred?.way ?? null };
 }
 
-function limited(settings: StandSettings, takes: number, fNumber: number, marked: number | null): readonly string[] {
+function limited(settings: SetupSettings, takes: number, fNumber: number, marked: number | null): readonly string[] {
   const { smallestFNumber, mostTakes, somethingMoves } = settings.limits;
   const breaks: string[] = [];
   if (marked === null) breaks.push('the lens does not close so far');
@@ -91,7 +92,7 @@ function limited(settings: StandSettings, takes: number, fNumber: number, marked
   return breaks;
 }
 
-function oneTake(settings: StandSettings, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
+function oneTake(settings: SetupSettings, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
   return {
     way,
     takes: 1,
@@ -117,7 +118,7 @@ function imageDistances(focalMm: number, axis: Vec3, points: readonly Vec3[]): r
   });
 }
 
-function stacked(settings: StandSettings, way: 'stack' | 'tilt and stack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
+function stacked(settings: SetupSettings, way: 'stack' | 'tilt and stack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
   const { focalMm } = settings.rig.lens;
   const axis = axisToBack(patched(settings, patch));
   const images = imageDistances(focalMm, axis, points);
@@ -152,7 +153,7 @@ function distanceOf(focalMm: number, imageMm: number): number | null {
 }
 
 /** The split of the pins in two that takes the widest opening, each half with a tilt and focus of its own. */
-function twoTakes(settings: StandSettings, pins: readonly (readonly Vec3[])[]): DepthOption | null {
+function twoTakes(settings: SetupSettings, pins: readonly (readonly Vec3[])[]): DepthOption | null {
   const n = pins.length;
   if (n < 2 || n > MOST_SPLIT) return null;
   const { focalMm } = settings.rig.lens;
@@ -200,7 +201,7 @@ function twoTakes(settings: StandSettings, pins: readonly (readonly Vec3[])[]): 
 }
 
 /** How far the lens stands out beyond its focal length along its own axis, mm; below zero nearer than at infinity. */
-export function extensionMm(settings: Pick<StandSettings, 'rig' | 'focusM'>): number {
+export function extensionMm(settings: Pick<SetupSettings, 'rig' | 'focusM'>): number {
   const { focalMm } = settings.rig.lens;
   return alongAxisMm(focalMm, settings.focusM) - focalMm;
 }

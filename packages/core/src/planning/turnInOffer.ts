@@ -1,10 +1,12 @@
 import { degrees } from '../angles';
 import { lightCircle, sharpCircle, standFrame, standMargin } from '../geometry/circles';
-import { reaches, type ShiftPosition } from '../rig/mechanism';
+import { reaches } from '../rig/mechanism';
 import { stretchAt, stretchInPicture } from '../framing/stretch';
 import { lensPosition, standBack, standImageMm } from '../geometry/back';
 import { keepingCentre } from './keepCentre';
-import { patched, type StandPatch, type StandSettings } from '../setup/settings';
+import { patched } from '../setup/patch';
+import type { ShiftPosition } from '../model/movements';
+import type { SetupPatch, SetupSettings } from '../model/setup';
 
 /** The stretch of a round thing in the picture as it stands. */
 export interface StretchedPicture {
@@ -23,7 +25,7 @@ export interface TurnInOffer {
   /** Turned in and shifted back as far as is needed, or as far as it goes. */
   readonly after: StretchedPicture;
   /** `null` when nothing has to be changed. */
-  readonly patch: StandPatch | null;
+  readonly patch: SetupPatch | null;
   /** What ends it before the wanted ratio is reached; `null` when it is reached. */
   readonly endedBy: 'slide' | 'light circle' | 'sharp circle' | 'angle' | null;
 }
@@ -37,20 +39,20 @@ const MOST_DEG = 45;
  * circle and slides; or the farthest that they allow. `null` when nothing is
  * watched or it lies behind the camera.
  */
-export function turnInOffer(settings: StandSettings): TurnInOffer | null {
+export function turnInOffer(settings: SetupSettings): TurnInOffer | null {
   const { scene } = settings;
   const before = look(settings);
   if (scene === null || scene.watched === null || before === null) return null;
   const wanted = scene.accepted.stretch;
   if (before.watched <= wanted) return { before, after: before, patch: null, endedBy: null };
   const side = Math.sign(horizontalPlace(settings)) || 1;
-  let best: { after: StretchedPicture; patch: StandPatch } | null = null;
+  let best: { after: StretchedPicture; patch: SetupPatch } | null = null;
   let endedBy: TurnInOffer['endedBy'] = 'angle';
   for (let steps = 1; steps * STEP_DEG <= MOST_DEG; steps++) {
     const placing = { yawDeg: Math.round((scene.yawDeg + side * steps * STEP_DEG) * 10) / 10 };
     const kept = keepingCentre(settings, placing);
     if (kept === null) break;
-    const patch: StandPatch = { placing, movements: { riseMm: tenth(kept.riseMm), shiftMm: tenth(kept.shiftMm) } };
+    const patch: SetupPatch = { placing, movements: { riseMm: tenth(kept.riseMm), shiftMm: tenth(kept.shiftMm) } };
     const next = patched(settings, patch);
     const stop = stopped(settings, next);
     if (stop) {
@@ -76,7 +78,7 @@ export function turnInOffer(settings: StandSettings): TurnInOffer | null {
 }
 
 /** What ends the turning: a stop, or a circle that was not left before. */
-function stopped(settings: StandSettings, next: StandSettings): TurnInOffer['endedBy'] {
+function stopped(settings: SetupSettings, next: SetupSettings): TurnInOffer['endedBy'] {
   if (reaches(next.rig.mechanism, next.movements) === false) return 'slide';
   for (const [name, circle] of [
     ['light circle', lightCircle],
@@ -88,7 +90,7 @@ function stopped(settings: StandSettings, next: StandSettings): TurnInOffer['end
   return null;
 }
 
-function look(settings: StandSettings): StretchedPicture | null {
+function look(settings: SetupSettings): StretchedPicture | null {
   const { scene, movements } = settings;
   if (scene === null || scene.watched === null) return null;
   const watched = stretchAt(settings, scene.watched);
@@ -107,7 +109,7 @@ function look(settings: StandSettings): StretchedPicture | null {
   };
 }
 
-function horizontalPlace(settings: StandSettings): number {
+function horizontalPlace(settings: SetupSettings): number {
   const back = standBack(settings);
   const watched = settings.scene?.watched;
   if (!back || !watched) return 0;

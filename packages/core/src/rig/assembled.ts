@@ -1,9 +1,8 @@
 import { both, unknown, type Known, known } from './ask';
 import { effectiveLens, rigCircles } from './effectiveLens';
 import { movesOf } from './moves';
-import type { RigParts } from './parts';
-import type { Rig } from './rig';
 import { frameOf } from './frameOf';
+import type { RigParts, Rig } from '../model/rig';
 
 /** What is stored of a rig: its name, where it came from, and its components with their figures. */
 export interface StoredRig {

@@ -1,11 +1,12 @@
 import { degrees } from '../angles';
 import { definitionCircle } from '../coverage/circle';
-import { diagonalMm, turned, type FrameSize } from '../coverage/frame';
+import { diagonalMm, turned } from '../coverage/frame';
 import { shiftLimitMm } from '../coverage/shiftLimit';
 import { travelLimitMm } from './mechanism';
-import type { Rig } from './rig';
 import { evidenceWords } from './evidence';
 import { middleAperture } from './verdicts/circle';
+import type { FrameSize } from '../model/frame';
+import type { Rig } from '../model/rig';
 
 /** By which side of the frame two formats are called equal. */
 export const FORMAT_MEASURES = { diagonal: 'diagonal', width: 'width', height: 'height' } as const;

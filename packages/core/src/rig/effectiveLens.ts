@@ -1,9 +1,10 @@
 import { radians } from '../angles';
-import type { CircleFigures } from '../coverage/circle';
 import type { CircleRow, Evidence } from '../kit/figure';
 import type { ItemOf } from '../kit/item';
 import { ask, both, known, need, unknown, type Known } from './ask';
-import { between, type LensItem, type RigParts } from './parts';
+import { between } from './parts';
+import type { CircleFigures } from '../model/lens';
+import type { LensItem, RigParts } from '../model/rig';
 
 /** Where a light circle comes from. */
 export type LightBasis = 'figure' | 'field angle' | 'converter';

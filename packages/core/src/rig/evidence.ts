@@ -1,7 +1,7 @@
 import type { Evidence } from '../kit/figure';
 import { capital } from '../words';
 import { rigDefinition, rigLightCircle } from './effectiveLens';
-import type { RigParts } from './parts';
+import type { RigParts } from '../model/rig';
 
 const WEIGHT: Readonly<Record<Evidence, string>> = { measured: 'measured', table: 'from the maker’s table', guessed: 'guessed' };
 

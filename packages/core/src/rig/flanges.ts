@@ -1,6 +1,6 @@
 import type { ItemOf } from '../kit/item';
 import { ask, both, known, need, unknown, type Known } from './ask';
-import type { Between, RigParts } from './parts';
+import type { Between, RigParts } from '../model/rig';
 
 /** One stretch between two flanges: what its registers ask for, and what stands there. */
 export interface Flanges {

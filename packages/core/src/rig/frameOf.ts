@@ -1,7 +1,7 @@
-import type { FrameSize } from '../coverage/frame';
 import type { ItemOf } from '../kit/item';
 import { known, need, type Known } from './ask';
-import type { RigParts } from './parts';
+import type { FrameSize } from '../model/frame';
+import type { RigParts } from '../model/rig';
 
 /** The frame of a rig, as its maker gives it. */
 export function frameOf(parts: RigParts): Known<FrameSize> {

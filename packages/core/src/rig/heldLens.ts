@@ -1,6 +1,6 @@
 import { both, known, need, type Known } from './ask';
 import { freeLens } from './freeLens';
-import type { RigParts } from './parts';
+import type { RigParts } from '../model/rig';
 
 /** A lens held by hand before an open body, at a gap and an angle. */
 export interface HeldAt {

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
-import { nearestReachable, onSlide, reaches, slidePosition, travelLimitMm, travelOf, travelSpare, type Mechanism } from './mechanism';
+import { nearestReachable, onSlide, reaches, slidePosition, travelLimitMm, travelOf, travelSpare } from './mechanism';
 import { evenly } from '../evenly.test-support';
+import type { Mechanism } from '../model/movements';
 
 const box: Mechanism = { kind: 'box', riseMm: 40, fallMm: 25, leftMm: 20, rightMm: 20 };
 const disc: Mechanism = { kind: 'disc', radiusMm: 12 };

@@ -1,5 +1,5 @@
 import { fixed, mmWords } from '../words';
-import type { Mechanism } from './mechanism';
+import type { Mechanism } from '../model/movements';
 
 /** The end stops in words. */
 export function mechanismWords(mechanism: Mechanism): string {

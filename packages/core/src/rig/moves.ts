@@ -1,8 +1,9 @@
 import type { ItemOf } from '../kit/item';
 import { ask, type Ask } from './ask';
 import { rigFactor } from './effectiveLens';
-import type { Mechanism } from './mechanism';
-import { between, type LensItem, type RigParts } from './parts';
+import { between } from './parts';
+import type { Mechanism } from '../model/movements';
+import type { LensItem, RigParts } from '../model/rig';
 
 /** One thing in the rig that shifts. */
 interface Mover {

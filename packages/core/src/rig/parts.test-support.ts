@@ -1,5 +1,5 @@
 import { itemOf, type Figures } from '../kit/item';
-import type { RigParts } from './parts';
+import type { RigParts } from '../model/rig';
 
 // Plain components to vary in tests. Sizes are round, not any maker's.
 

@@ -1,10 +1,5 @@
 import { filled, type ItemOf, type Kind, type KitItem } from '../kit/item';
-
-export type Body = ItemOf<'body'>;
-export type AnyBack = Body | ItemOf<'film'>;
-export type LensItem = ItemOf<'lens'>;
-export type Between = ItemOf<'adapter'> | ItemOf<'converter'>;
-export type FrontPart = ItemOf<'ring'> | ItemOf<'filter'> | ItemOf<'hood'>;
+import type { RigParts, Between, FrontPart } from '../model/rig';
 
 /** How a rig is put together: lens *mounted* on a body, on a *view* camera or rail, *fixed* in its body, or *held* by hand before an open body. */
 export const RIG_KINDS = {
@@ -14,28 +9,6 @@ export const RIG_KINDS = {
   held: 'Unmounted lens, held by hand',
 } as const;
 export type RigKind = keyof typeof RIG_KINDS;
-
-/** The components of a rig with their figures; `between` goes from the body outward, `front` from the lens outward. */
-export type RigParts =
-  | {
-      readonly kind: 'mounted';
-      readonly back: Body;
-      readonly between: readonly Between[];
-      readonly lens: LensItem;
-      readonly front: readonly FrontPart[];
-    }
-  | {
-      readonly kind: 'view';
-      readonly back: AnyBack;
-      readonly between: readonly ItemOf<'adapter'>[];
-      readonly camera: ItemOf<'camera'>;
-      readonly bag: boolean;
-      readonly board: ItemOf<'board'>;
-      readonly lens: LensItem;
-      readonly front: readonly FrontPart[];
-    }
-  | { readonly kind: 'fixed'; readonly back: Body; readonly lens: LensItem; readonly front: readonly FrontPart[] }
-  | { readonly kind: 'held'; readonly back: Body; readonly lens: LensItem; readonly front: readonly FrontPart[] };
 
 /** A rig as it is chosen from the kit, by the ids of its components; unfinished while a place is `null`. */
 export interface RigPlan {

@@ -3,7 +3,7 @@ import { ask, both, known, need, unknown, type Known } from './ask';
 import { bellowsReach } from './bellows';
 import { effectiveLens, rigFactor } from './effectiveLens';
 import { backDepth, flanges, FLANGE_TOLERANCE_MM } from './flanges';
-import type { LensItem, RigParts } from './parts';
+import type { LensItem, RigParts } from '../model/rig';
 
 /** From where to where a rig focuses. */
 export interface FocusReach {

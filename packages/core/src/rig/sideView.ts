@@ -1,7 +1,8 @@
-import { between, type FrontPart, type RigParts } from './parts';
+import { between } from './parts';
 import { adapterThickness, backDepth } from './flanges';
 import { movesOf } from './moves';
 import { bellowsInUse, flangeFocal, standards } from './reach';
+import type { FrontPart, RigParts } from '../model/rig';
 
 /** One part of the side view, along the axis from the sensor forward, mm. */
 export interface Block {

@@ -1,9 +1,10 @@
 import type { TiltMechanism } from '../focus/tiltMechanism';
 import { ask, type Ask } from './ask';
 import { rigFactor } from './effectiveLens';
-import type { ShiftPosition } from './mechanism';
 import { movesOf, rearMost } from './moves';
-import { between, type RigParts } from './parts';
+import { between } from './parts';
+import type { ShiftPosition } from '../model/movements';
+import type { RigParts } from '../model/rig';
 
 /** What tilts the lens of a rig, and how far; angles in degrees, lengths in mm. */
 export type LensTilt =

@@ -1,5 +1,4 @@
-import type { FinderCamera } from '../perspective/finderMatrix';
-import { finderMatrix } from '../perspective/finderMatrix';
+import { type FinderCamera, finderMatrix } from '../perspective/finderMatrix';
 import { seenFrom, type Placed } from '../space/pose';
 import type { Vec3 } from '../space/vector';
 import type { Face } from './faces';

@@ -4,7 +4,7 @@ import { projected } from '../perspective/rise';
 import { inCamera, placed } from '../space/pose';
 import { seenFaces } from './edges';
 import { facesOf } from './faces';
-import { PLAIN_SCENE, poseOf, topAndFoot, type Scene } from './scene';
+import { PLAIN_SCENE, poseOf, topAndFoot } from './scene';
 import {
   dimensionsOf,
   extentOf,
@@ -16,6 +16,7 @@ import {
   type SubjectKind,
 } from '../subjects/subject';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
 
 const tower: Subject = { kind: 'front', widthM: 9, heightM: 31, depthM: 9, storeys: 7, bays: 3, turnDeg: 0 };
 const scene: Scene = { subject: tower, distanceM: 24, asideM: 0, cameraHeightM: 1.6, yawDeg: 0, pitchDeg: 0, rollDeg: 0, ...PLAIN_SCENE };

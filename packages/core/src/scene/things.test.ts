@@ -1,10 +1,11 @@
 import fc from 'fast-check';
 import { dot, type Vec3 } from '../space/vector';
 import { facesOf } from './faces';
-import { PLAIN_SCENE, type Scene } from './scene';
+import { PLAIN_SCENE } from './scene';
 import { FIRST_SUBJECTS, type Subject } from '../subjects/subject';
 import { thingsOf, wantedPlanes } from './things';
 import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
 
 const before = (subject: Subject, distanceM = 12, asideM = 0): Scene => ({
   subject,

@@ -1,8 +1,8 @@
 import type { Vec3 } from '../space/vector';
 import { facesOf } from './faces';
-import type { Scene } from './scene';
 import { extentOf, FIGURE_DEPTH_M, ridgeX, type Subject } from '../subjects/subject';
 import { turnedAbout } from './turnedAbout';
+import type { Scene } from '../model/scene';
 
 /** A whole thing of a subject that a pin can sit on: the points that bound it. */
 export interface Thing {

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
-import type { Mechanism } from '../rig/mechanism';
 import { mounted } from '../rig/parts.test-support';
-import { PLAIN_SETTINGS, type StandSettings } from './settings';
 import { evenly } from '../evenly.test-support';
+import type { Mechanism } from '../model/movements';
+import type { SetupSettings } from '../model/setup';
+import { PLAIN_SETTINGS } from './defaults';
 
 /** A plain small-format stand to vary in tests. */
-export function stand(changes: Partial<StandSettings> = {}): StandSettings {
+export function stand(changes: Partial<SetupSettings> = {}): SetupSettings {
   return {
     rig: {
       name: 'Small format with a 24 mm shift wide',
@@ -55,7 +56,7 @@ const mechanism: fc.Arbitrary<Mechanism> = fc.oneof(
 );
 
 /** Stands of every kind that a photographer could set, sensible or not. */
-export const anyStand: fc.Arbitrary<StandSettings> = fc
+export const anyStand: fc.Arbitrary<SetupSettings> = fc
   .record({
     mechanism,
     lightMm: fc.option(evenly(40, 180)),

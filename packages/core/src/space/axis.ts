@@ -1,5 +1,5 @@
 import { degrees, radians } from '../angles';
-import type { Vec3 } from './vector';
+import { cross, length, scaled, type Vec3 } from './vector';
 
 /** A direction of the lens axis, degrees: tilt forward +, swing right +, and the angle of both together. */
 export interface AxisAngles {
@@ -22,4 +22,11 @@ export function axisAngles([x, y, z]: Vec3): AxisAngles {
     swingDeg: degrees(Math.atan2(x, z)) + 0,
     totalDeg: degrees(Math.atan2(Math.hypot(x, y), z)),
   };
+}
+
+/** Two unit vectors in the plane of the lens: across (level) and up. */
+export function apertureAxes(axis: Vec3): readonly [Vec3, Vec3] {
+  const level = cross([0, 1, 0], axis);
+  const across = scaled(level, 1 / length(level));
+  return [across, cross(axis, across)];
 }

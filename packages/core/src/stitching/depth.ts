@@ -2,10 +2,10 @@ import { standBack, standImageMm } from '../geometry/back';
 import { turnedToWorld } from '../space/pose';
 import { facesOf, type Face } from '../scene/faces';
 import { timesToMeet } from '../framing/pick';
-import type { Scene } from '../scene/scene';
 import type { Subject } from '../subjects/subject';
-import type { StandSettings } from '../setup/settings';
-import type { Rect } from '../mosaic/frames';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
+import type { Rect } from '../model/mosaic';
 
 /** Nearest and farthest thing, m along the back's normal. */
 export interface Depths {
@@ -36,7 +36,7 @@ function facesThatCount(subject: Subject): readonly Face[] {
  * `null` where nothing is but sky. A sheet and a table-top count without the
  * floor behind them. Undefined without a subject.
  */
-export function depthsIn(settings: StandSettings, { left, right, lower, upper }: Rect): Depths | null | undefined {
+export function depthsIn(settings: SetupSettings, { left, right, lower, upper }: Rect): Depths | null | undefined {
   const { scene, rear } = settings;
   const back = standBack(settings);
   if (!scene || !back) return undefined;

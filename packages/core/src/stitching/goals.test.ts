@@ -1,15 +1,14 @@
 import { assembled } from '../rig/assembled';
 import { adapter, body, lens, mounted } from '../rig/parts.test-support';
-import type { RigParts } from '../rig/parts';
-import type { Rig } from '../rig/rig';
 import { turned } from '../coverage/frame';
 import { stand } from '../setup/fixtures.test-support';
-import type { StandSettings } from '../setup/settings';
 import { heightOf, unionOf, widthOf } from '../mosaic/frames';
 import { crossLayout, diagonalLayout, gridLayout, layoutRects, leastOverlap, widest } from '../mosaic/layout';
 import { mosaicGrid } from '../mosaic/grid';
 import { settingFor, slidesOf } from '../mosaic/slides';
 import { answers, targetOf } from './goals';
+import type { RigParts, Rig } from '../model/rig';
+import type { SetupSettings } from '../model/setup';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
@@ -32,7 +31,7 @@ const free = (more: Parameters<typeof body>[0] = {}): Rig =>
       }),
     }),
   );
-const small: StandSettings = stand({ rig: free(), fNumber: 8 });
+const small: SetupSettings = stand({ rig: free(), fNumber: 8 });
 
 describe('a wish', () => {
   test('eight upright frames of the small sensor come to the picture that practice made of them (common practice: 12 265 × 9 639 px)', () => {

@@ -1,13 +1,14 @@
 import { coverageHalfAngle } from '../coverage/circle';
 import { CoreError } from '../errors';
 import { sharpCircle, standMagnification } from '../geometry/circles';
-import { turned, type Orientation } from '../coverage/frame';
+import { turned } from '../coverage/frame';
 import { takenUp } from '../framing/inFrame';
 import { standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
 import { boxAround, heightOf, rectOf, unionOf, widthOf } from '../mosaic/frames';
 import { countFor, gridLayout, gridOverlap, layoutRects, leastOverlap, quarterLayout, type Layout } from '../mosaic/layout';
 import { isReached, slidesOf, type Slides } from '../mosaic/slides';
+import type { Orientation } from '../model/frame';
+import type { SetupSettings } from '../model/setup';
 
 /** What a mosaic is wanted for. */
 export type Wish =
@@ -28,7 +29,7 @@ interface Target {
 }
 
 /** What a wish comes to on the sensor; `null` where it cannot be told (no subject, no pixels). */
-export function targetOf(settings: StandSettings, wish: Wish): Target | null {
+export function targetOf(settings: SetupSettings, wish: Wish): Target | null {
   const v = standImageMm(settings);
   const { back } = settings.rig;
   const middle = { riseMm: 0, shiftMm: 0 };
@@ -101,7 +102,7 @@ const MOST_SIDE = 12;
  * allow, and then looked at as it is set: overlap, stops and circle. Holding
  * ones first; of those fewest frames, then most picture.
  */
-export function answers(settings: StandSettings, wish: Wish, least: number): Answers {
+export function answers(settings: SetupSettings, wish: Wish, least: number): Answers {
   if (!(least >= 0 && least < 0.9))
     throw new CoreError('bad_overlap', ['overlap'], `overlap is ${least}; it must be from 0 to less than 0.9.`);
   const slides = slidesOf(settings.rig);
@@ -147,7 +148,7 @@ export function answers(settings: StandSettings, wish: Wish, least: number): Ans
 }
 
 function* candidates(
-  settings: StandSettings,
+  settings: SetupSettings,
   slides: Slides,
   wish: Wish,
   orientation: Orientation,
@@ -212,7 +213,7 @@ interface Judge {
   readonly circleMm2: number | null;
 }
 
-function judgeFor(settings: StandSettings, slides: Slides, target: Target | null, least: number, wish: Wish): Judge {
+function judgeFor(settings: SetupSettings, slides: Slides, target: Target | null, least: number, wish: Wish): Judge {
   const circle = sharpCircle(settings);
   const half = circle && coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm);
   return {

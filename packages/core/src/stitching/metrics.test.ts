@@ -1,18 +1,19 @@
 import fc from 'fast-check';
 import { assembled } from '../rig/assembled';
 import { adapter, body, film, lens, mounted, view } from '../rig/parts.test-support';
-import type { RigParts } from '../rig/parts';
-import type { Rig } from '../rig/rig';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { standImageMm } from '../geometry/back';
 import { stand } from '../setup/fixtures.test-support';
-import type { StandSettings } from '../setup/settings';
 import { depthRange, mosaicGiven, mosaicParallax, printMm, secondsOf, zoneStates } from './metrics';
-import { FIRST_MOSAIC, type Mosaic } from '../mosaic/mosaic';
+import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { joinedStand, mosaicOnStand } from '../geometry/laidMosaic';
 import { mosaicPlan } from './plan';
 import { evenly } from '../evenly.test-support';
+import type { RigParts, Rig } from '../model/rig';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
+import type { Mosaic } from '../model/mosaic';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
@@ -30,7 +31,7 @@ const row = (places: readonly number[], more: Partial<Mosaic> = {}): Mosaic => (
   frames: places.map((shiftMm) => ({ shiftMm, riseMm: 0, turned: false })),
   ...more,
 });
-const laid = (mosaic: Mosaic, more: Partial<StandSettings> = {}): StandSettings =>
+const laid = (mosaic: Mosaic, more: Partial<SetupSettings> = {}): SetupSettings =>
   stand({ rig: shifting, orientation: 'portrait', mosaic, ...more });
 
 describe('what a mosaic gives', () => {

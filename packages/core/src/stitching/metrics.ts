@@ -2,11 +2,11 @@ import { degrees } from '../angles';
 import { wholeFrame } from '../geometry/circles';
 import { dot } from '../space/vector';
 import { axisToBack, standImageMm } from '../geometry/back';
-import type { StandSettings } from '../setup/settings';
 import { depthsIn, type Depths } from './depth';
-import { heightOf, widthOf, type Rect } from '../mosaic/frames';
-import type { Mosaic } from '../mosaic/mosaic';
+import { heightOf, widthOf } from '../mosaic/frames';
 import { mosaicOnStand, type MosaicOnStand } from '../geometry/laidMosaic';
+import type { SetupSettings } from '../model/setup';
+import type { Rect, Mosaic } from '../model/mosaic';
 
 /** How one frame is set, in the order of the series. */
 export interface FrameSetting {
@@ -59,7 +59,7 @@ const BITS_PER_PIXEL = 14;
 /** Falloff from which a white card for each place is wise, stops (common practice). */
 export const WHITE_CARD_STOPS = 1;
 
-const known = new WeakMap<StandSettings, MosaicGiven | null>();
+const known = new WeakMap<SetupSettings, MosaicGiven | null>();
 
 /**
  * All that follows from a mosaic; `null` without one. Falloff by the cos⁴ law;
@@ -68,7 +68,7 @@ const known = new WeakMap<StandSettings, MosaicGiven | null>();
  * Photography*; from memory); a turned camera's flat projection stretches by
  * 1/cos² θ. The rest is arithmetic of rectangles.
  */
-export function mosaicGiven(settings: StandSettings): MosaicGiven | null {
+export function mosaicGiven(settings: SetupSettings): MosaicGiven | null {
   const before = known.get(settings);
   if (before !== undefined) return before;
   const found = given(settings);
@@ -76,7 +76,7 @@ export function mosaicGiven(settings: StandSettings): MosaicGiven | null {
   return found;
 }
 
-function given(settings: StandSettings): MosaicGiven | null {
+function given(settings: SetupSettings): MosaicGiven | null {
   const { mosaic, rig } = settings;
   const laid = mosaicOnStand(settings);
   if (!mosaic || !laid) return null;
@@ -158,7 +158,7 @@ function filmOf(frames: number, form: 'sheet' | 'roll' | null, perPack: number |
 }
 
 /** Nearest and farthest thing in one overlap, m along the back's normal: as given, or as the subject says. `undefined` when neither does, `null` where there is nothing but sky. */
-function depthsOf(settings: StandSettings, rect: Rect): Depths | null | undefined {
+function depthsOf(settings: SetupSettings, rect: Rect): Depths | null | undefined {
   const { nearestM = null, farthestM = null } = settings.mosaic ?? {};
   const seen = depthsIn(settings, rect);
   const nearM = nearestM ?? seen?.nearM ?? null;
@@ -168,7 +168,7 @@ function depthsOf(settings: StandSettings, rect: Rect): Depths | null | undefine
 }
 
 /** Nearest and farthest thing of all overlaps, m, `farM` Infinity where nothing ends it; `null` when not known or there is none. */
-export function depthRange(settings: StandSettings): Depths | null {
+export function depthRange(settings: SetupSettings): Depths | null {
   const all = (mosaicOnStand(settings)?.overlaps ?? []).flatMap(({ rect }) => depthsOf(settings, rect) ?? []);
   return all.length === 0 ? null : { nearM: Math.min(...all.map(({ nearM }) => nearM)), farM: Math.max(...all.map(({ farM }) => farM)) };
 }
@@ -177,7 +177,7 @@ export function depthRange(settings: StandSettings): Depths | null {
 const FILM_PIXEL_MM = 0.005;
 
 /** Size of a pixel that parallax is counted in, mm. */
-export function countedPixelMm({ rig: { back } }: StandSettings): number {
+export function countedPixelMm({ rig: { back } }: SetupSettings): number {
   return back.columnsPx === null ? FILM_PIXEL_MM : back.widthMm / back.columnsPx;
 }
 
@@ -199,7 +199,7 @@ export interface Parallax {
  * things are is not known. Only what the slides move counts: a stop of the
  * back leaves the lens where it is.
  */
-export function mosaicParallax(settings: StandSettings): Parallax | null {
+export function mosaicParallax(settings: SetupSettings): Parallax | null {
   const { mosaic } = settings;
   const laid = mosaicOnStand(settings);
   if (!mosaic || !laid) return null;
@@ -236,7 +236,7 @@ export interface ZoneState {
 }
 
 /** Each zone in which something moves: whether a seam crosses it, and how far it goes meanwhile, px. A zone that lies within one frame is joined around it. */
-export function zoneStates(settings: StandSettings): readonly ZoneState[] {
+export function zoneStates(settings: SetupSettings): readonly ZoneState[] {
   const { mosaic } = settings;
   const laid = mosaicOnStand(settings);
   if (!mosaic || !laid) return [];

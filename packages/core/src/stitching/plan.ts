@@ -1,5 +1,5 @@
-import type { StandSettings } from '../setup/settings';
 import { mosaicGiven } from './metrics';
+import type { SetupSettings } from '../model/setup';
 
 /** One frame of a mosaic as it is written out, in the order in which it is shot. */
 export interface PlanRow {
@@ -40,7 +40,7 @@ export interface MosaicPlan {
 const round = (mm: number): number => Math.round(mm * 1000) / 1000 + 0;
 
 /** The layout of a stand's mosaic in figures, `null` without one. Pixels are counted at the sensor's own pitch. */
-export function mosaicPlan(settings: StandSettings): MosaicPlan | null {
+export function mosaicPlan(settings: SetupSettings): MosaicPlan | null {
   const given = mosaicGiven(settings);
   if (!given) return null;
   const { back } = settings.rig;

@@ -1,4 +1,4 @@
-import type { Scene } from '../scene/scene';
+import type { Scene } from '../model/scene';
 
 /** Where the front of a scene looks, degrees from true north: `null` for what has no front, or when the compass was not read. */
 export function frontBearing({ compassDeg, subject }: Scene): number | null {

@@ -5,17 +5,17 @@ import { memo, useState } from 'react';
 import { useParams } from 'react-router';
 import { CARD_GROUPS, leftOff, spotCard, type CardGroup, type CardStep } from '@gangway/core/card/spotCard';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { LogButton } from '../../log/LogButton';
 import { api, errorSentence } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';
 import { useTell } from '../../ui/Notes';
 import { setCard } from './setCard';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const set = setCard;
 
 /** The list for the spot: ticked, written on, reordered, printed. */
-export const CardPanel = memo(function CardPanel({ settings }: { readonly settings: StandSettings }) {
+export const CardPanel = memo(function CardPanel({ settings }: { readonly settings: SetupSettings }) {
   const { standId = '' } = useParams();
   const [editing, setEditing] = useState(false);
   const steps = spotCard(settings);
@@ -93,7 +93,7 @@ function Told({ step }: { readonly step: CardStep }) {
   return <li className="border-b border-hairline py-1.5 text-sm">{step.words}</li>;
 }
 
-function StepRow({ step, settings, editing }: { readonly step: CardStep; readonly settings: StandSettings; readonly editing: boolean }) {
+function StepRow({ step, settings, editing }: { readonly step: CardStep; readonly settings: SetupSettings; readonly editing: boolean }) {
   const { card } = settings;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: step.id,
@@ -178,7 +178,7 @@ function StepRow({ step, settings, editing }: { readonly step: CardStep; readonl
 }
 
 /** Own steps, what was left off, and templates. */
-function Editing({ settings }: { readonly settings: StandSettings }) {
+function Editing({ settings }: { readonly settings: SetupSettings }) {
   const { card } = settings;
   const [words, setWords] = useState('');
   const [name, setName] = useState('');

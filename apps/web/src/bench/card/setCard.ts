@@ -1,6 +1,6 @@
 import { cardSchema } from '@gangway/contract/card';
-import type { CardSettings } from '@gangway/core/card/cardSettings';
 import { standEdit } from '../standEdit';
+import type { CardSettings } from '@gangway/core/model/card';
 
 /** Changes the photographer's own hand on the card, or says why it cannot be so. */
 export function setCard(changes: Partial<CardSettings>, said: string): string | null {

@@ -1,13 +1,13 @@
 import { TriangleAlert, X } from 'lucide-react';
 import { CAUTIONS, cautionsFor, type CautionStep } from '@gangway/core/cautions/cautions';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { api, errorSentence } from '../../store/api';
 import { IconButton } from '../../ui/Button';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface CautionsProps {
   readonly jobId: string;
   readonly step: CautionStep;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
 }
 
 /** What is to be minded at this step; each can be put away for the job, and brought back. */

@@ -1,17 +1,19 @@
 import { memo, useId, useMemo, useRef, type SVGProps } from 'react';
 import { cornersOutside, type CircleOnBack, type SharpCircle } from '@gangway/core/geometry/circles';
-import { CORNERS, cornerPoints, type Corner, type FrameSize } from '@gangway/core/coverage/frame';
-import { nearestReachable, onSlide, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import { CORNERS, cornerPoints, type Corner } from '@gangway/core/coverage/frame';
+import { nearestReachable, onSlide } from '@gangway/core/rig/mechanism';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { circlesOf, contourOf, frameOf, wholeFrameOf } from '../facts';
 import { frameDrag, type FrameDrag, type FrameDragEvent } from './frameDrag';
 import { halfExtent, planeFor, type Plane } from './plane';
+import type { FrameSize } from '@gangway/core/model/frame';
+import type { Mechanism, ShiftPosition } from '@gangway/core/model/movements';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface CircleDrawingProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly onMove: (to: ShiftPosition, gesture: string) => void;
   readonly readingId: string;
 }

@@ -1,10 +1,10 @@
 import type { CircleOnBack } from '@gangway/core/geometry/circles';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { circlesOf, frameOf } from '../facts';
 import { halfExtent, planeFor } from './plane';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The Circle in small, for lists: the same facts without handles. */
-export function CircleMiniature({ settings, size = 92 }: { readonly settings: StandSettings; readonly size?: number }) {
+export function CircleMiniature({ settings, size = 92 }: { readonly settings: SetupSettings; readonly size?: number }) {
   const frame = frameOf(settings);
   const circles = circlesOf(settings);
   const plane = planeFor(size, size, halfExtent(frame, circles, settings.rig.mechanism));

@@ -1,12 +1,12 @@
 import { memo, useEffect, useState } from 'react';
 import { circleReading } from '@gangway/core/checks/reading';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** A drawing is read aloud on asking, not at every step of a drag: its words wait until the hand rests this long. */
 const REST_MS = 250;
 
 /** The Circle drawing in words, for those who cannot see it and those who want to copy it. */
-export function Reading({ id, settings }: { readonly id: string; readonly settings: StandSettings }) {
+export function Reading({ id, settings }: { readonly id: string; readonly settings: SetupSettings }) {
   const [rested, setRested] = useState(settings);
   useEffect(() => {
     const timer = setTimeout(() => setRested(settings), REST_MS);
@@ -22,6 +22,6 @@ export function Reading({ id, settings }: { readonly id: string; readonly settin
   );
 }
 
-const RestedReading = memo(function RestedReading({ settings }: { readonly settings: StandSettings }) {
+const RestedReading = memo(function RestedReading({ settings }: { readonly settings: SetupSettings }) {
   return circleReading(settings);
 });

@@ -1,4 +1,4 @@
-import type { ShiftPosition } from '@gangway/core/rig/mechanism';
+import type { ShiftPosition } from '@gangway/core/model/movements';
 
 /** A drag of the frame as a state machine: nothing, pressed on the frame, or on the way. */
 export type FrameDrag =

@@ -1,6 +1,7 @@
-import type { FrameSize } from '@gangway/core/coverage/frame';
 import type { CircleOnBack, SharpCircle } from '@gangway/core/geometry/circles';
-import { nearestReachable, type Mechanism, type ShiftPosition } from '@gangway/core/rig/mechanism';
+import { nearestReachable } from '@gangway/core/rig/mechanism';
+import type { FrameSize } from '@gangway/core/model/frame';
+import type { Mechanism, ShiftPosition } from '@gangway/core/model/movements';
 
 /** Millimetres on the back to pixels: one scale for both directions, y up. */
 export interface Plane {

@@ -1,24 +1,25 @@
 import { X } from 'lucide-react';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F, LOOSE_FILTERS_MOST, ROWS_MOST } from '@gangway/contract/exposure';
-import { BRACKET_ORDERS, BRACKET_SCHOOLS, type BracketOrder } from '@gangway/core/exposure/brackets';
-import { FAVOURS, RELEASES, type Favour, type Release } from '@gangway/core/exposure/exposureSettings';
-import { SHUTTERS, shuttersOf, type ShutterKind } from '@gangway/core/exposure/shutter';
+import { BRACKET_ORDERS, BRACKET_SCHOOLS } from '@gangway/core/exposure/brackets';
+import { FAVOURS, RELEASES } from '@gangway/core/exposure/choices';
+import { SHUTTERS, shuttersOf } from '@gangway/core/exposure/shutter';
 import { standBrackets, standFalloff, standShutter, totalTakes } from '@gangway/core/exposure/working';
-import type { StopStep } from '@gangway/core/coverage/apertures';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, stopsWords } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { Part } from '../Part';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
+import type { BracketOrder, Favour, Release, ShutterKind } from '@gangway/core/model/exposure';
+import type { StopStep } from '@gangway/core/model/lens';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const SELECT = 'w-full rounded-sm border border-rule bg-ground px-1 py-0.5 max-sm:min-h-9';
 const set = setExposure;
 
 /** Meter, light that is lost, shutter, film and brackets. */
-export const ExposePanel = memo(function ExposePanel({ settings }: { readonly settings: StandSettings }) {
+export const ExposePanel = memo(function ExposePanel({ settings }: { readonly settings: SetupSettings }) {
   const film = settings.rig.parts.back.kind === 'film';
   return (
     <section aria-label="Expose" className="relative overflow-y-auto pr-3 text-sm">
@@ -47,7 +48,7 @@ export const ExposePanel = memo(function ExposePanel({ settings }: { readonly se
 
 const METERS = { none: 'not read yet', pair: 'f-number and time', ev: 'exposure value' } as const;
 
-function MeterFields({ settings: { exposure, fNumber } }: { readonly settings: StandSettings }) {
+function MeterFields({ settings: { exposure, fNumber } }: { readonly settings: SetupSettings }) {
   const { meter } = exposure;
   return (
     <div className="grid gap-1">
@@ -135,7 +136,7 @@ function MeterFields({ settings: { exposure, fNumber } }: { readonly settings: S
 
 const settingsIsoLabel = 'Exposed at ISO';
 
-function LossFields({ settings }: { readonly settings: StandSettings }) {
+function LossFields({ settings }: { readonly settings: SetupSettings }) {
   const { exposure, rig } = settings;
   const [name, setName] = useState('');
   const falloff = standFalloff(settings);
@@ -266,7 +267,7 @@ function stopsIn(name: string): number {
 
 const STEPS: Readonly<Record<StopStep, string>> = { full: 'full stops', half: 'halves', third: 'thirds' };
 
-function ShutterFields({ settings }: { readonly settings: StandSettings }) {
+function ShutterFields({ settings }: { readonly settings: SetupSettings }) {
   const { exposure, rig } = settings;
   const all = shuttersOf(rig.parts);
   return (
@@ -335,7 +336,7 @@ function ShutterFields({ settings }: { readonly settings: StandSettings }) {
 
 const LAWS = { film: 'as the kit has it', none: 'loses nothing', exponent: 'by an exponent', table: 'by a table' } as const;
 
-function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings: StandSettings }) {
+function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings: SetupSettings }) {
   const { reciprocity: law } = exposure;
   const { back } = rig.parts;
   const exponent = back.kind === 'film' ? back.figures.reciprocityExponent : null;
@@ -457,7 +458,7 @@ function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings
   );
 }
 
-function BracketFields({ settings }: { readonly settings: StandSettings }) {
+function BracketFields({ settings }: { readonly settings: SetupSettings }) {
   const brackets = standBrackets(settings);
   const takes = totalTakes(settings);
   const put = (changes: Partial<typeof brackets>, said: string): string | null => set({ brackets: { ...brackets, ...changes } }, said);
@@ -518,7 +519,7 @@ function BracketFields({ settings }: { readonly settings: StandSettings }) {
   );
 }
 
-function MovingFields({ settings: { exposure, mosaic } }: { readonly settings: StandSettings }) {
+function MovingFields({ settings: { exposure, mosaic } }: { readonly settings: SetupSettings }) {
   const { moving } = exposure;
   return (
     <div className="grid gap-1">

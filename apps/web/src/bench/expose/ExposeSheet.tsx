@@ -3,15 +3,15 @@ import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
 import { SHUTTERS, timeWords, type SetTime } from '@gangway/core/exposure/shutter';
 import { equivalentPairs, greyFor, totalTakes, workingExposure, type Working } from '@gangway/core/exposure/working';
 import { luminanceOf } from '@gangway/core/exposure/apex';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { standEdit } from '../standEdit';
 import { Countdown } from './Countdown';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** From the reading to what is set, line by line; the bracket; the pairs that give the same; a countdown. */
-export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly settings: StandSettings }) {
+export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly settings: SetupSettings }) {
   const working = workingExposure(settings);
   if (!working) {
     return (
@@ -39,7 +39,7 @@ export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly se
 
 const signed = (stops: number): string => `${stops > 0 ? '+' : ''}${fixed(stops, 2)}`;
 
-function Ledger({ settings, working }: { readonly settings: StandSettings; readonly working: Working }) {
+function Ledger({ settings, working }: { readonly settings: SetupSettings; readonly working: Working }) {
   const { meter } = settings.exposure;
   const { lines, timeS, takes, ev100, shutter } = working;
   const main = takes.find(({ stops }) => stops === 0) ?? takes[0] ?? null;
@@ -131,7 +131,7 @@ function setWords({ errorStops, bulb, can }: SetTime): string {
     .join('; ');
 }
 
-function Takes({ settings, working: { takes } }: { readonly settings: StandSettings; readonly working: Working }) {
+function Takes({ settings, working: { takes } }: { readonly settings: SetupSettings; readonly working: Working }) {
   if (takes.length < 2) return null;
   return (
     <>
@@ -173,7 +173,7 @@ function Takes({ settings, working: { takes } }: { readonly settings: StandSetti
   );
 }
 
-function PairTable({ settings }: { readonly settings: StandSettings }) {
+function PairTable({ settings }: { readonly settings: SetupSettings }) {
   return (
     <div>
       <h3 className="engraved mb-1">The same exposure at other apertures</h3>
@@ -197,7 +197,7 @@ function PairTable({ settings }: { readonly settings: StandSettings }) {
   );
 }
 
-function Grey({ settings }: { readonly settings: StandSettings }) {
+function Grey({ settings }: { readonly settings: SetupSettings }) {
   const [wantedS, setWanted] = useState(30);
   const found = greyFor(settings, wantedS);
   return (

@@ -1,8 +1,8 @@
 import { exposureSchema } from '@gangway/contract/exposure';
-import type { Exposure } from '@gangway/core/exposure/exposureSettings';
 import { meanTakeS } from '@gangway/core/exposure/working';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { standEdit } from '../standEdit';
+import type { Exposure } from '@gangway/core/model/exposure';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Changes how the picture is exposed, or says why it cannot be so. A mosaic is counted with the same time and as many brackets. */
 export function setExposure(changes: Partial<Exposure>, said: string): string | null {
@@ -10,12 +10,12 @@ export function setExposure(changes: Partial<Exposure>, said: string): string | 
   if (!settings) return null;
   const parsed = exposureSchema.safeParse({ ...settings.exposure, ...changes });
   if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
-  const next: StandSettings = { ...settings, exposure: parsed.data };
+  const next: SetupSettings = { ...settings, exposure: parsed.data };
   if (!next.mosaic) {
     standEdit.change(next, said);
     return null;
   }
-  const counted: StandSettings = {
+  const counted: SetupSettings = {
     ...next,
     mosaic: { ...next.mosaic, series: { ...next.mosaic.series, ...(changes.brackets && { brackets: parsed.data.brackets.count }) } },
   };

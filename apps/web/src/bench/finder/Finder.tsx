@@ -2,8 +2,6 @@ import { FlipVertical2 } from 'lucide-react';
 import { memo, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { findingSentence } from '@gangway/core/checks/wording';
 import { picked, type Picked } from '@gangway/core/framing/pick';
-import type { Rect } from '@gangway/core/mosaic/frames';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { standBack } from '@gangway/core/geometry/back';
 import { blurOf, focusSetting, pixelMm } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
@@ -15,6 +13,8 @@ import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
 import { finderView, measuredAt, type FinderView, type Measured } from './view';
+import type { Rect } from '@gangway/core/model/mosaic';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The picture as the sensor will record it: true perspective with the present movements, true blur. */
 export const Finder = memo(function Finder({
@@ -24,8 +24,8 @@ export const Finder = memo(function Finder({
   frames,
 }: {
   /** The frames of a mosaic whose joined picture this is, about the foot of the lens, mm: their seams are drawn, and the picture cannot be dragged. */ readonly frames?: readonly Rect[];
-  readonly settings: StandSettings;
-  /** What is written over and under the picture may follow more slowly. */ readonly read?: StandSettings;
+  readonly settings: SetupSettings;
+  /** What is written over and under the picture may follow more slowly. */ readonly read?: SetupSettings;
   readonly focusing?: boolean;
 }) {
   const view = useMemo(() => finderView(settings), [settings]);
@@ -55,8 +55,8 @@ function OpenFinder({
   frames,
 }: {
   readonly frames?: readonly Rect[];
-  readonly settings: StandSettings;
-  readonly read: StandSettings;
+  readonly settings: SetupSettings;
+  readonly read: SetupSettings;
   readonly view: FinderView;
   readonly focusing: boolean;
 }) {
@@ -234,7 +234,7 @@ function OpenFinder({
 }
 
 /** How sharp what lies under the pointer is. */
-function blurWords(settings: StandSettings, { point, rangeM }: Picked): string {
+function blurWords(settings: SetupSettings, { point, rangeM }: Picked): string {
   const back = standBack(settings);
   const blur = back && blurOf(focusSetting(settings), settings.fNumber, seenFrom(back, point));
   if (blur === null) return `${metresWords(rangeM)} off`;

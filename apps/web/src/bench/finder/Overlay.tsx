@@ -1,18 +1,18 @@
 import { memo } from 'react';
 import { horizonAt, uprightSlope } from '@gangway/core/framing/trueLines';
-import type { Rect } from '@gangway/core/mosaic/frames';
-import type { ShiftPosition } from '@gangway/core/rig/mechanism';
 import { lensPosition, pictured } from '@gangway/core/geometry/back';
 import { pinStates, standBlurAllowed } from '@gangway/core/geometry/pins';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { labelRows } from '../../ui/labelRows';
 import type { FinderView } from './view';
+import type { Rect } from '@gangway/core/model/mosaic';
+import type { ShiftPosition } from '@gangway/core/model/movements';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 export const GUIDES = { none: 'no guides', thirds: 'thirds', centre: 'centre lines', grid: 'grid, 10 mm' } as const;
 export type Guide = keyof typeof GUIDES;
 
 interface OverlayProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly view: FinderView;
   readonly guide: Guide;
   readonly trueLines: boolean;

@@ -2,13 +2,13 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { apart, type Picked } from '@gangway/core/framing/pick';
 import { stretchAt } from '@gangway/core/framing/stretch';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { standEdit } from '../standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface PickedFactsProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly picks: readonly Picked[];
   readonly onClear: () => void;
 }
@@ -60,13 +60,13 @@ function rounded([x, y, z]: Picked['point']): Picked['point'] {
   return [mm(x), mm(y), mm(z)];
 }
 
-function one(settings: StandSettings, { point, rangeM }: Picked): string {
+function one(settings: SetupSettings, { point, rangeM }: Picked): string {
   const stretch = stretchAt(settings, point);
   const [x, height] = point;
   return `${metresWords(rangeM)} off, ${fixed(height, 2)} m up, ${fixed(Math.abs(x), 2)} m ${x < 0 ? 'left' : 'right'} of the middle${stretch === null ? '' : ` · a ball there is drawn ${fixed(stretch, 2)}×`}`;
 }
 
-function between(settings: StandSettings, a: Picked, b: Picked): string {
+function between(settings: SetupSettings, a: Picked, b: Picked): string {
   const found = apart(settings, a, b);
   if (!found) return 'One of them is no longer before the lens.';
   const { widthMm, heightMm, columnsPx, rowsPx } = settings.rig.back;

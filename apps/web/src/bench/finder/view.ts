@@ -1,5 +1,4 @@
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
-import type { FrameSize } from '@gangway/core/coverage/frame';
 import { lightCircle, sharpCircle, standFrame, wholeFrame } from '@gangway/core/geometry/circles';
 import { lensAxis } from '@gangway/core/space/axis';
 import type { Vec3 } from '@gangway/core/space/vector';
@@ -8,7 +7,8 @@ import type { Subject } from '@gangway/core/subjects/subject';
 import { lensMovements, standBack, standImageMm } from '@gangway/core/geometry/back';
 import { standBlurAllowed } from '@gangway/core/geometry/pins';
 import type { Placed } from '@gangway/core/space/pose';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import type { FrameSize } from '@gangway/core/model/frame';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** All that the Finder's picture follows from. */
 export interface FinderView {
@@ -32,7 +32,7 @@ const NEAR_SHARE = 0.02;
 const FAR_M = 4000;
 
 /** What the Finder shows of a stand; `null` without a scene. */
-export function finderView(settings: StandSettings): FinderView | null {
+export function finderView(settings: SetupSettings): FinderView | null {
   const { scene, rig, fNumber } = settings;
   const from = standBack(settings);
   if (scene === null || from === null) return null;

@@ -1,12 +1,12 @@
 import { ArrowRight } from 'lucide-react';
 import type { Finding, Remedy } from '@gangway/core/checks/finding';
 import { findingNote, findingSentence, remedySentence, remedySetting, spareWords } from '@gangway/core/checks/wording';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { FindingRow } from '../../ui/FindingRow';
 import { useFindings } from './useFindings';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface FindingsPanelProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly onApply: (patch: Remedy['patch'], said: string) => void;
   readonly onAsk: (kind: Finding['kind']) => void;
 }

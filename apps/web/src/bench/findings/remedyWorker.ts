@@ -3,11 +3,11 @@ import { answers } from '@gangway/core/stitching/goals';
 import { apertureChoice } from '@gangway/core/planning/apertureChoice';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
 import { tiltOrStack } from '@gangway/core/planning/tiltOrStack';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import type { Asked, Answered } from './seeking';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The remedies; a fault of ours in seeking them is told apart from there being none. */
-function soughtRemedies(settings: StandSettings): { readonly remedies: ReturnType<typeof remediesOf>; readonly failed: boolean } {
+function soughtRemedies(settings: SetupSettings): { readonly remedies: ReturnType<typeof remediesOf>; readonly failed: boolean } {
   try {
     return { remedies: remediesOf(settings), failed: false };
   } catch (error) {

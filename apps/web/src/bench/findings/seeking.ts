@@ -3,14 +3,14 @@ import type { FindingKind, Remedy } from '@gangway/core/checks/finding';
 import type { ApertureChoice } from '@gangway/core/planning/apertureChoice';
 import type { Solved } from '@gangway/core/planning/solveFocus';
 import type { Answers, Wish } from '@gangway/core/stitching/goals';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import type { DepthComparison } from '@gangway/core/planning/tiltOrStack';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What is sought off the page. */
 export interface Asked {
   readonly of: number;
   readonly about: Answered['answer']['about'];
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   /** What a mosaic is wanted for, with the overlap to leave. */
   readonly wish?: Wanted | undefined;
 }
@@ -19,7 +19,7 @@ export interface Wanted {
   readonly wish: Wish;
   readonly leastOverlap: number;
   /** The same stand with other rigs, to be looked at as well. */
-  readonly others?: readonly StandSettings[];
+  readonly others?: readonly SetupSettings[];
 }
 
 export interface Answered {
@@ -40,7 +40,7 @@ const waiting = new Map<number, (answer: Answered['answer']) => void>();
 
 function ask(
   about: Asked['about'],
-  settings: StandSettings,
+  settings: SetupSettings,
   wish: Wanted | undefined,
   take: (answer: Answered['answer']) => void,
 ): () => void {
@@ -70,13 +70,13 @@ const SOON_MS = 60;
  */
 export function useSought<A extends Answered['answer']['about']>(
   about: A,
-  settings: StandSettings,
+  settings: SetupSettings,
   wanted = true,
   wish?: Wanted,
 ): { readonly answer: AnswerAbout<A>; readonly fresh: boolean } | null {
   const [found, setFound] = useState<{
     readonly answer: AnswerAbout<A>;
-    readonly of: StandSettings;
+    readonly of: SetupSettings;
     readonly wish: Wanted | undefined;
   } | null>(null);
   const changedAt = useRef(-Infinity);

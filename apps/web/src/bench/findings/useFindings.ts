@@ -1,7 +1,7 @@
 import type { Finding } from '@gangway/core/checks/finding';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { findingsOf } from './findingsOf';
 import { useSought } from './seeking';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 export interface Findings {
   readonly findings: readonly Finding[];
@@ -12,7 +12,7 @@ export interface Findings {
 }
 
 /** The findings of a stand at once, and their remedies as soon as they are found. */
-export function useFindings(settings: StandSettings): Findings {
+export function useFindings(settings: SetupSettings): Findings {
   const quick = findingsOf(settings);
   const needs = quick.some(({ state }) => state === 'fails' || state === 'tight');
   const sought = useSought('remedies', settings, needs);

@@ -5,7 +5,6 @@ import { effectiveFNumber } from '@gangway/core/focus/diffraction';
 import { standMagnification } from '@gangway/core/geometry/circles';
 import { pupilRatio, type ApertureChoice, type BlurAt } from '@gangway/core/planning/apertureChoice';
 import { pixelMm } from '@gangway/core/geometry/pins';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, stopsWords } from '@gangway/core/words';
 import { useTheme } from '../../store/theme';
 import { chartLook } from '../../ui/chartLook';
@@ -13,6 +12,7 @@ import { Dialog } from '../../ui/Dialog';
 import { useSought } from '../findings/seeking';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Where the scale of blur is numbered: at 1, 2 and 5 of each, px or µm. */
 const DECADES = [0.01, 0.1, 1, 10, 100, 1000, 10_000];
@@ -20,7 +20,7 @@ const DECADES = [0.01, 0.1, 1, 10, 100, 1000, 10_000];
 Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, PointElement);
 
 /** Blur of the worst pin against the aperture, and the aperture chosen on it. */
-export function ApertureDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+export function ApertureDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   const sought = useSought('aperture', settings);
   return (
     <Dialog
@@ -35,7 +35,7 @@ export function ApertureDialog({ settings, onClose }: { readonly settings: Stand
   );
 }
 
-function Choice({ settings, choice }: { readonly settings: StandSettings; readonly choice: ApertureChoice }) {
+function Choice({ settings, choice }: { readonly settings: SetupSettings; readonly choice: ApertureChoice }) {
   const px = pixelMm(settings);
   const unit = px === null ? 'µm' : 'px';
   const inUnit = (mm: number): number => (px === null ? mm * 1000 : mm / px);
@@ -67,7 +67,7 @@ function Choice({ settings, choice }: { readonly settings: StandSettings; readon
 }
 
 interface BlurChartProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly choice: ApertureChoice;
   readonly inUnit: (mm: number) => number;
   readonly unit: string;

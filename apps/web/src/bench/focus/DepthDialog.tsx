@@ -1,7 +1,6 @@
 import { LIMIT_FIGURES } from '@gangway/contract/focus';
 import { STACK_MOST } from '@gangway/core/focus/stack';
 import { DEPTH_WAYS, type DepthOption } from '@gangway/core/planning/tiltOrStack';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -9,9 +8,10 @@ import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { useSought } from '../findings/seeking';
 import { standEdit } from '../standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The same pins by tilt, by a stack, by both and by two takes, and which keeps the photographer's own limits. */
-export function DepthDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+export function DepthDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   const sought = useSought('depth', settings);
   const { limits } = settings;
   return (
@@ -106,7 +106,7 @@ function Option({
   readonly option: DepthOption;
   readonly preferred: boolean;
   readonly gain: string | null;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly onClose: () => void;
 }) {
   const { way, takes, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;

@@ -1,11 +1,11 @@
 import { lazy, memo, Suspense, useState } from 'react';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { Button } from '../../ui/Button';
 import { useSought } from '../findings/seeking';
 import { Part } from '../Part';
 import { PinList } from './PinList';
 import { SharpnessFields } from './SharpnessFields';
 import { SolvePanel } from './SolvePanel';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const ApertureDialog = lazy(() => import('./ApertureDialog').then((module) => ({ default: module.ApertureDialog })));
 const DepthDialog = lazy(() => import('./DepthDialog').then((module) => ({ default: module.DepthDialog })));
@@ -15,7 +15,7 @@ const HeldDialog = lazy(() => import('./HeldDialog').then((module) => ({ default
 type Sheet = 'aperture' | 'depth' | 'selective' | 'held';
 
 /** What must be sharp, what counts as sharp, the movement that does it, and the aperture. */
-export const FocusPanel = memo(function FocusPanel({ settings }: { readonly settings: StandSettings }) {
+export const FocusPanel = memo(function FocusPanel({ settings }: { readonly settings: SetupSettings }) {
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const close = () => setSheet(null);
   if (settings.scene === null) {
@@ -57,7 +57,7 @@ export const FocusPanel = memo(function FocusPanel({ settings }: { readonly sett
   );
 });
 
-function ApertureWords({ settings }: { readonly settings: StandSettings }) {
+function ApertureWords({ settings }: { readonly settings: SetupSettings }) {
   const sought = useSought('aperture', settings);
   return <p role="status">{sought ? sought.answer.choice.words : 'Looking …'}</p>;
 }

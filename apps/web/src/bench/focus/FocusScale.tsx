@@ -3,12 +3,12 @@ import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
 import { focusFor } from '@gangway/core/geometry/back';
 import { extensionMm } from '@gangway/core/planning/tiltOrStack';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { useAtMost } from '../../ui/useAtMost';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** While something else is dragged the rail follows at most so often, ms. */
 const FOLLOW_MS = 70;
@@ -17,7 +17,7 @@ const PAD = 14;
 const MARKS_M = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5, 2, 3, 5, 10, 20, 50];
 
 /** The rail: how far the lens stands out, with the distances along its axis that it is then focused on. */
-export function FocusScale({ settings }: { readonly settings: StandSettings }) {
+export function FocusScale({ settings }: { readonly settings: SetupSettings }) {
   const [dragged, setDragged] = useState(false);
   // While something else is dragged the rail follows a little more slowly.
   const read = useAtMost(settings, FOLLOW_MS);
@@ -28,7 +28,7 @@ const Rail = memo(function Rail({
   settings,
   onDragged,
 }: {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly onDragged: (dragged: boolean) => void;
 }) {
   const [ref, size] = useSize<HTMLDivElement>();

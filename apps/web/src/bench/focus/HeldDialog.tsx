@@ -2,16 +2,16 @@ import { useState } from 'react';
 import { hingeMm } from '@gangway/core/focus/plane';
 import { heldAt, heldLens, heldTable, heldVerdict, type HeldLens } from '@gangway/core/rig/heldLens';
 import { HELD_STEPS } from '@gangway/core/rig/heldSteps';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { api } from '../../store/api';
 import { standEdit } from '../standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** A lens taken off its mount and held before the open body: what it reaches, which lens suits, and how it is done. */
-export function HeldDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+export function HeldDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   const { parts } = settings.rig;
   const lens = parts.kind === 'held' ? heldLens(parts) : null;
   return (
@@ -38,7 +38,7 @@ export function HeldDialog({ settings, onClose }: { readonly settings: StandSett
   );
 }
 
-function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly settings: StandSettings; readonly onClose: () => void }) {
+function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly settings: SetupSettings; readonly onClose: () => void }) {
   const rows = heldTable(lens);
   const [gapMm, setGap] = useState(Math.max(0, rows[0]?.gapMm ?? 0) + 1);
   const [angleDeg, setAngle] = useState(5);
@@ -117,7 +117,7 @@ function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly 
 const ORDER = { well: 0, somewhat: 1, unknown: 2, not: 3 } as const;
 const STATES = { well: 'holds', somewhat: 'tight', unknown: 'unknown', not: 'fails' } as const;
 
-function WhichLens({ settings }: { readonly settings: StandSettings }) {
+function WhichLens({ settings }: { readonly settings: SetupSettings }) {
   const { data: kit } = api.useKitQuery(undefined);
   const { back } = settings.rig.parts;
   if (!kit || back.kind !== 'body') return null;

@@ -1,20 +1,21 @@
 import { memo, useCallback, useState } from 'react';
 import { WEIGHT_FIGURE } from '@gangway/contract/focus';
-import { PIN_ROLES, type Pin, type PinRole } from '@gangway/core/focus/pin';
+import { PIN_ROLES } from '@gangway/core/focus/pin';
 import type { Finding } from '@gangway/core/checks/finding';
-import type { Scene } from '@gangway/core/scene/scene';
 import { thingsOf } from '@gangway/core/scene/things';
 import { pinStates, pixelMm, standBlurAllowed, type PinState } from '@gangway/core/geometry/pins';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { TextField } from '../../ui/TextField';
 import { standEdit } from '../standEdit';
+import type { Pin, PinRole } from '@gangway/core/model/pin';
+import type { Scene } from '@gangway/core/model/scene';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface PinListProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly scene: Scene;
 }
 
@@ -93,7 +94,7 @@ interface PinRowProps {
 }
 
 /** How sharp a pin is, and whether that is good. */
-function stateWords(pin: Pin, state: PinState | null, settings: StandSettings): Pick<PinRowProps, 'words' | 'good'> {
+function stateWords(pin: Pin, state: PinState | null, settings: SetupSettings): Pick<PinRowProps, 'words' | 'good'> {
   const { cocMm } = standBlurAllowed(settings);
   const px = pixelMm(settings);
   const blur = pin.role === 'soft' ? (state?.leastBlurMm ?? null) : (state?.blurMm ?? null);

@@ -2,15 +2,15 @@ import { useState, type ReactNode } from 'react';
 import { focusWords } from '@gangway/core/checks/focusWording';
 import { isolate, miniature, type Isolation } from '@gangway/core/planning/isolate';
 import { placedPins, pixelMm, standBlurAllowed } from '@gangway/core/geometry/pins';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, turnWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The plane laid across: one of several alone, or the look of a model. */
-export function SelectiveDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+export function SelectiveDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   return (
     <Dialog
       open
@@ -35,7 +35,7 @@ function Section({ title, children }: { readonly title: string; readonly childre
 }
 
 interface PartProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly onClose: () => void;
 }
 

@@ -1,9 +1,9 @@
 import { LIMIT_FIGURES, SHARPNESS_FIGURES } from '@gangway/contract/focus';
-import type { SharpnessStandard } from '@gangway/core/focus/sharpness';
 import { standBlurAllowed } from '@gangway/core/geometry/pins';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
+import type { SharpnessStandard } from '@gangway/core/model/sharpness';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const SCHOOLS: Readonly<Record<SharpnessStandard['school'], string>> = {
   diagonal: 'by the format’s diagonal (default)',
@@ -23,7 +23,7 @@ function startOf(school: SharpnessStandard['school'], columnsPx: number): Sharpn
 }
 
 /** What counts as sharp, by one of three schools, with the blur that follows and why, and what must be soft. */
-export function SharpnessFields({ settings }: { readonly settings: StandSettings }) {
+export function SharpnessFields({ settings }: { readonly settings: SetupSettings }) {
   const { sharpness, rig } = settings;
   const { columnsPx, rowsPx } = rig.back;
   const film = columnsPx === null || rowsPx === null;

@@ -11,11 +11,11 @@ import { focusFor, standBack } from '@gangway/core/geometry/back';
 import { defocus, focusSetting, placedPins, standBlurAllowed } from '@gangway/core/geometry/pins';
 import { turnedToCamera } from '@gangway/core/space/pose';
 import { markedFor, standTiltMechanism, type Solved } from '@gangway/core/planning/solveFocus';
-import type { StandPatch, StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { useSought } from '../findings/seeking';
 import { standEdit } from '../standEdit';
+import type { SetupPatch, SetupSettings } from '@gangway/core/model/setup';
 
 const SCHOOLS = {
   least: 'least aperture (default)',
@@ -33,7 +33,7 @@ const WHY: Readonly<Record<School, string>> = {
 };
 
 /** From pins to movement, by four schools. */
-export function SolvePanel({ settings }: { readonly settings: StandSettings }) {
+export function SolvePanel({ settings }: { readonly settings: SetupSettings }) {
   const [school, setSchool] = useState<School>('least');
   return (
     <div>
@@ -58,7 +58,7 @@ export function SolvePanel({ settings }: { readonly settings: StandSettings }) {
   );
 }
 
-function Least({ settings }: { readonly settings: StandSettings }) {
+function Least({ settings }: { readonly settings: SetupSettings }) {
   const sought = useSought('solutions', settings);
   if (!sought) return <p role="status">Solving …</p>;
   const { front, rear, none } = sought.answer;
@@ -84,7 +84,7 @@ function Least({ settings }: { readonly settings: StandSettings }) {
 }
 
 /** Whether a stand is already set as a solution says. */
-function setSo({ focusM, front, rear }: Extract<Solved, { ok: true }>['solution'], settings: StandSettings): boolean {
+function setSo({ focusM, front, rear }: Extract<Solved, { ok: true }>['solution'], settings: SetupSettings): boolean {
   return (
     settings.focusM === focusM &&
     settings.front.tiltDeg === front.tiltDeg &&
@@ -151,7 +151,7 @@ function SetButton({ onSet, words = 'Set it' }: { readonly onSet: () => void; re
   );
 }
 
-function Hinge({ settings }: { readonly settings: StandSettings }) {
+function Hinge({ settings }: { readonly settings: SetupSettings }) {
   const { scene, rig } = settings;
   const back = standBack(settings);
   const [typed, setTyped] = useState<{ readonly belowM: number; readonly slopeDeg: number } | null>(null);
@@ -167,7 +167,7 @@ function Hinge({ settings }: { readonly settings: StandSettings }) {
   const wanted = typed ?? (first && { belowM: first.belowM, slopeDeg: first.slopeDeg }) ?? { belowM: scene.cameraHeightM, slopeDeg: 0 };
   const { focalMm } = rig.lens;
   let words: string;
-  let patch: StandPatch | null = null;
+  let patch: SetupPatch | null = null;
   try {
     const setting = settingByHinge(focalMm, wanted);
     const front = { tiltDeg: Math.round(setting.tiltDeg * 100) / 100 + 0, swingDeg: 0 };
@@ -263,7 +263,7 @@ function Hinge({ settings }: { readonly settings: StandSettings }) {
   );
 }
 
-function FarNear({ settings }: { readonly settings: StandSettings }) {
+function FarNear({ settings }: { readonly settings: SetupSettings }) {
   const placed = placedPins(settings).filter(({ pin }) => pin.role !== 'soft');
   const points = placed.flatMap(({ pin, points: own }) => own.map((at) => ({ name: pin.name, at })));
   const far = points.reduce<(typeof points)[number] | null>((most, each) => (most === null || each.at[2] > most.at[2] ? each : most), null);
@@ -340,7 +340,7 @@ function FarNear({ settings }: { readonly settings: StandSettings }) {
   );
 }
 
-function Spread({ settings }: { readonly settings: StandSettings }) {
+function Spread({ settings }: { readonly settings: SetupSettings }) {
   const [near, setNear] = useState<number | null>(null);
   const [far, setFar] = useState<number | null>(null);
   const { cocMm } = standBlurAllowed(settings);

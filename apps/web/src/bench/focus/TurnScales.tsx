@@ -1,11 +1,11 @@
 import type { Travel } from '@gangway/core/rig/mechanism';
 import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
 import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { MovementScale } from '../movements/MovementScale';
 import { standEdit } from '../standEdit';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** A scale for a mechanism whose end is not known, degrees to either side. */
 const UNKNOWN_DEG = 12;
@@ -58,7 +58,7 @@ function endsOf(
 }
 
 /** The engraved scale of tilt or swing with its typed figure, degrees. */
-export function TurnScale({ settings, control }: { readonly settings: StandSettings; readonly control: 'tilt' | 'swing' }) {
+export function TurnScale({ settings, control }: { readonly settings: SetupSettings; readonly control: 'tilt' | 'swing' }) {
   const { label, orientation, key, type, drag, words } = TURNS[control];
   const mechanism = standTiltMechanism(settings);
   const { ruler, stops } = endsOf(mechanism, control, settings.front[control === 'tilt' ? 'swingDeg' : 'tiltDeg']);

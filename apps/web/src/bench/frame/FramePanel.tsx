@@ -6,21 +6,21 @@ import { CoreError } from '@gangway/core/errors';
 import { rearMost } from '@gangway/core/rig/moves';
 import { levelState } from '@gangway/core/framing/level';
 import { depthOf, meetingPoint } from '@gangway/core/framing/trueLines';
-import type { Accepted, Scene } from '@gangway/core/scene/scene';
 import { converging, edgeLeanDeg } from '@gangway/core/planning/converge';
 import { turnInOffer, type StretchedPicture, type TurnInOffer } from '@gangway/core/planning/turnInOffer';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, shiftWords, yawWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { Part } from '../Part';
 import { PoseFields } from '../scene/PoseFields';
 import { standEdit } from '../standEdit';
+import type { Accepted, Scene } from '@gangway/core/model/scene';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const RiseOrPitchDialog = lazy(() => import('./RiseOrPitchDialog').then((module) => ({ default: module.RiseOrPitchDialog })));
 
 /** What the picture keeps, how the back is turned, what level it takes, and what is done about stretch. */
-export const FramePanel = memo(function FramePanel({ settings }: { readonly settings: StandSettings }) {
+export const FramePanel = memo(function FramePanel({ settings }: { readonly settings: SetupSettings }) {
   const { scene } = settings;
   return (
     <section aria-label="Frame" className="relative overflow-y-auto pr-3 text-sm">
@@ -40,7 +40,7 @@ export const FramePanel = memo(function FramePanel({ settings }: { readonly sett
   );
 });
 
-function Crop({ settings }: { readonly settings: StandSettings }) {
+function Crop({ settings }: { readonly settings: SetupSettings }) {
   const kept = standFrame(settings);
   const pixels = standPixels(settings);
   return (
@@ -73,7 +73,7 @@ function Crop({ settings }: { readonly settings: StandSettings }) {
 }
 
 /** The back turned on the camera, where its standard can. */
-function Rear({ settings }: { readonly settings: StandSettings }) {
+function Rear({ settings }: { readonly settings: SetupSettings }) {
   const most = rearMost(settings.rig.parts);
   if (!most) return null;
   return (
@@ -93,7 +93,7 @@ function Rear({ settings }: { readonly settings: StandSettings }) {
 }
 
 /** One-point perspective: where lines into the depth meet, and putting that place somewhere else by shift. */
-function Depth({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+function Depth({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
   if (scene.subject.kind === 'sheet' || scene.subject.kind === 'figures') return null;
   const meets = meetingPoint(settings, depthOf(scene.subject));
   const onePoint =
@@ -162,7 +162,7 @@ function AcceptedField({
   );
 }
 
-function Level({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+function Level({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
   const [comparing, setComparing] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
   const level = levelState(settings);
@@ -219,11 +219,11 @@ function Level({ settings, scene }: { readonly settings: StandSettings; readonly
 }
 
 /** The lean that the wanted pitch gives an upright at the edge, degrees. */
-function leanOf(settings: StandSettings, { accepted }: Scene): number {
+function leanOf(settings: SetupSettings, { accepted }: Scene): number {
   return accepted.convergeDeg === 0 ? 0 : edgeLeanDeg(settings, accepted.convergeDeg);
 }
 
-function TurnIn({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+function TurnIn({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
   const offer = turnInOffer(settings);
   return (
     <Part title="Turn in, shift back">

@@ -1,14 +1,14 @@
 import type { ReactNode } from 'react';
 import { wholeFrame } from '@gangway/core/geometry/circles';
 import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/planning/riseOrPitch';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
 import { PlainDrawing } from '../finder/PictureView';
 import { finderView, type FinderView } from '../finder/view';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The same subject by rise, and by pitching the camera and making it upright in software, side by side. */
-export function RiseOrPitchDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+export function RiseOrPitchDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   const { scene } = settings;
   const level = scene && { ...settings, rear: { tiltDeg: 0, swingDeg: 0 }, scene: { ...scene, pitchDeg: 0, rollDeg: 0 } };
   const found = level && riseOrPitch(level);
@@ -107,7 +107,7 @@ function LevelDrawing({
   );
 }
 
-function Figures({ found, settings }: { readonly found: RiseOrPitch; readonly settings: StandSettings }) {
+function Figures({ found, settings }: { readonly found: RiseOrPitch; readonly settings: SetupSettings }) {
   const mpx = (pixels: number | null) => (pixels === null ? '' : ` (${fixed(pixels / 1e6, 1)} Mpx)`);
   const out = (mm: number) => (mm <= 0 ? 'nothing' : `${fixed(mm, 1)} mm of the subject`);
   const { widthMm, heightMm } = wholeFrame(settings);

@@ -1,7 +1,7 @@
 import { openedSettings, standSettingsSchema, storedSettings } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { nameSchema } from '@gangway/contract/name';
 import { z } from 'zod';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 // What is not kept yet survives a reload of its tab: the draft lies in the
 // tab's own session storage, so that tabs do not pick up each other's.
@@ -12,7 +12,7 @@ const draftSchema = z.strictObject({
   lost: z.array(z.string()),
 });
 type StoredDraft = z.infer<typeof draftSchema>;
-export type Draft = Omit<StoredDraft, 'settings'> & { readonly settings: StandSettings };
+export type Draft = Omit<StoredDraft, 'settings'> & { readonly settings: SetupSettings };
 
 /** A draft is at most so old, ms. */
 const DRAFT_MS = 250;

@@ -1,7 +1,7 @@
 import type { Stand, StandWrite } from '@gangway/contract/stand';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import equal from 'fast-deep-equal';
 import type { Keeping } from './keeping';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What became of a write. */
 export type Outcome =
@@ -14,7 +14,7 @@ export type Outcome =
 /** The part of an edit that is kept. */
 export interface Kept {
   readonly name: string;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
 }
 
 /** One write of a stand, as it is on the bench. */

@@ -1,13 +1,13 @@
 import { Infinity as InfinityIcon, RectangleHorizontal, RectangleVertical } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { memo, useState } from 'react';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { useAtMost } from '../../ui/useAtMost';
 import { apertureRingOf } from '../facts';
 import { standEdit } from '../standEdit';
 import { ApertureScale } from './ApertureScale';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The same list as before while it says the same, so that what depends on it is not drawn again. */
 function useSame<T>(list: readonly T[]): readonly T[] {
@@ -21,7 +21,7 @@ function useSame<T>(list: readonly T[]): readonly T[] {
 const HOLDS_MS = 150;
 
 /** How the frame is turned, what is focused on, and the aperture. Each is drawn anew only when it changes. */
-export function FrameControls({ settings }: { readonly settings: StandSettings }) {
+export function FrameControls({ settings }: { readonly settings: SetupSettings }) {
   const { widthMm, heightMm } = settings.rig.back;
   // Which apertures hold is read, not dragged.
   const { ring, holds } = apertureRingOf(useAtMost(settings, HOLDS_MS));
@@ -42,7 +42,7 @@ const OrientationChoice = memo(function OrientationChoice({
   orientation: present,
   square,
 }: {
-  readonly orientation: StandSettings['orientation'];
+  readonly orientation: SetupSettings['orientation'];
   readonly square: boolean;
 }) {
   return (

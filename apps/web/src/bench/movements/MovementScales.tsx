@@ -1,13 +1,14 @@
-import { onSlide, slidePosition, travelOf, type ShiftPosition } from '@gangway/core/rig/mechanism';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import { onSlide, slidePosition, travelOf } from '@gangway/core/rig/mechanism';
 import { mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { opticalEnds, rulerOf, slideEnds } from '../facts';
 import { standEdit } from '../standEdit';
 import { MovementScale } from './MovementScale';
+import type { ShiftPosition } from '@gangway/core/model/movements';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface OneScaleProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly control: 'rise' | 'shift';
 }
 
@@ -53,7 +54,7 @@ function TypedMovement({ settings, control }: OneScaleProps) {
 }
 
 /** The scale of rise, beside the drawing; a locked slide and a fixed rig have none. */
-export function UprightScale({ settings }: { readonly settings: StandSettings }) {
+export function UprightScale({ settings }: { readonly settings: SetupSettings }) {
   const { mechanism } = settings.rig;
   if (mechanism.kind === 'line' || mechanism.kind === 'fixed') return null;
   return (
@@ -67,7 +68,7 @@ export function UprightScale({ settings }: { readonly settings: StandSettings })
 }
 
 /** The scale of shift under the drawing, or the one scale of a locked slide. */
-export function LevelScale({ settings }: { readonly settings: StandSettings }) {
+export function LevelScale({ settings }: { readonly settings: SetupSettings }) {
   const { mechanism } = settings.rig;
   if (mechanism.kind === 'fixed') {
     return <p className="p-2 text-sm text-ink-soft">This rig has no movements; the frame stays centred.</p>;

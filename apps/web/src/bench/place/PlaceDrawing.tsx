@@ -3,20 +3,20 @@ import { memo, useId, useMemo, useRef, useState, type KeyboardEvent, type Pointe
 import { standFrame } from '@gangway/core/geometry/circles';
 import { facesOf } from '@gangway/core/scene/faces';
 import { handlesOf, type InView, type PlaceView } from '@gangway/core/scene/handles';
-import type { Scene } from '@gangway/core/scene/scene';
 import { dimensionsOf, extentOf, type Subject } from '@gangway/core/subjects/subject';
 import { standBack, standImageMm } from '@gangway/core/geometry/back';
 import { standOffOf } from '@gangway/core/planning/getIn';
 import { turnedToWorld } from '@gangway/core/space/pose';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
 import { boundsOf, paced, placeLayout, type PlaceLayout } from './placeLayout';
+import type { Scene } from '@gangway/core/model/scene';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Where the tripod stands and what is before it, from above and from the side, to one scale; dimensions and camera are dragged. */
-export function PlaceDrawing({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+export function PlaceDrawing({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
   const [ref, size] = useSize<HTMLDivElement>();
   // While something is dragged the drawing keeps its scale, or it would run away from the hand.
   const [held, setHeld] = useState<PlaceLayout | null>(null);
@@ -152,7 +152,7 @@ function Obstacle({ layout, scene }: { readonly layout: PlaceLayout; readonly sc
 }
 
 /** What the frame takes in, and from where the top would be in. */
-function Sight({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: StandSettings; readonly scene: Scene }) {
+function Sight({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: SetupSettings; readonly scene: Scene }) {
   const id = useId();
   const back = standBack(settings);
   if (!back) return null;
@@ -188,7 +188,7 @@ function Sight({ layout, settings, scene }: { readonly layout: PlaceLayout; read
 }
 
 /** Where with all the rise there is the top comes in, level. */
-function TopInFrom({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: StandSettings; readonly scene: Scene }) {
+function TopInFrom({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: SetupSettings; readonly scene: Scene }) {
   if (scene.pitchDeg !== 0) return null;
   const off = standOffOf(settings);
   if (!off) return null;

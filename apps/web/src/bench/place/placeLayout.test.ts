@@ -1,8 +1,9 @@
 import fc from 'fast-check';
-import { PLAIN_SCENE, type Scene } from '@gangway/core/scene/scene';
+import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { FIRST_SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
 import { boundsOf, paced, placeLayout } from './placeLayout';
 import { evenly } from '@gangway/core/evenly.test-support';
+import type { Scene } from '@gangway/core/model/scene';
 
 const kinds = Object.keys(FIRST_SUBJECTS) as readonly Exclude<SubjectKind, 'model'>[];
 

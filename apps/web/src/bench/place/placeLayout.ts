@@ -1,5 +1,5 @@
-import type { Scene } from '@gangway/core/scene/scene';
 import { extentOf } from '@gangway/core/subjects/subject';
+import type { Scene } from '@gangway/core/model/scene';
 
 /** The two drawings of a place, one over the other, to one scale: metres to px. */
 export interface PlaceLayout {

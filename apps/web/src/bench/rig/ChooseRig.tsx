@@ -1,10 +1,10 @@
 import { Link } from 'react-router';
 import { builtRig } from '@gangway/contract/kit';
-import type { Rig } from '@gangway/core/rig/rig';
 import { useItems } from '../../kit/useKit';
 import { api, errorSentence } from '../../store/api';
 import { Dialog } from '../../ui/Dialog';
 import { ErrorNote } from '../../ui/ErrorNote';
+import type { Rig } from '@gangway/core/model/rig';
 
 interface ChooseRigProps {
   readonly present: string | null;

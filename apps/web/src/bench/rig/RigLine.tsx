@@ -1,13 +1,13 @@
 import { Camera } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import { Link } from 'react-router';
-import type { Rig } from '@gangway/core/rig/rig';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { api } from '../../store/api';
 import { Button } from '../../ui/Button';
 import { standEdit } from '../standEdit';
 import { newFigures } from './newFigures';
 import { mechanismWords } from '@gangway/core/rig/mechanismWords';
+import type { Rig } from '@gangway/core/model/rig';
 
 /** The rig of the stand in a line or two, with the way to another and word of newer figures in the kit. */
 export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: Rig; readonly onChoose: () => void }) {

@@ -3,7 +3,7 @@ import { ask, type Ask } from '@gangway/core/rig/ask';
 import { focusReach, nearReach } from '@gangway/core/rig/reach';
 import { lensTilt } from '@gangway/core/rig/tilt';
 import { movesOf } from '@gangway/core/rig/moves';
-import type { RigParts } from '@gangway/core/rig/parts';
+import type { RigParts } from '@gangway/core/model/rig';
 
 /** The figure of a component that a finding lacks. */
 export function askFor(kind: Finding['kind'], parts: RigParts): Ask {

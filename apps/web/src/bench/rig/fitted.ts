@@ -1,9 +1,10 @@
 import { apertureScale, stopsOf } from '@gangway/core/coverage/apertures';
-import type { Rig } from '@gangway/core/rig/rig';
 import { rearMost } from '@gangway/core/rig/moves';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
-import { UNTURNED, type StandSettings } from '@gangway/core/setup/settings';
+import type { Rig } from '@gangway/core/model/rig';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import { UNTURNED } from '@gangway/core/setup/defaults';
 
 const within = (deg: number, most: number): number => Math.min(most, Math.max(-most, deg));
 
@@ -13,7 +14,7 @@ const within = (deg: number, most: number): number => Math.min(most, Math.max(-m
  * have goes to the nearest it has, a focus inside the focal length to infinity,
  * a back turned farther than the new one can to its end.
  */
-export function fittedTo(rig: Rig, settings: StandSettings): StandSettings {
+export function fittedTo(rig: Rig, settings: SetupSettings): SetupSettings {
   const ring = apertureScale(rig.lens.widestFNumber, rig.lens.smallestFNumber, rig.lens.stopStep);
   const fNumber = ring.reduce((best, n) =>
     Math.abs(stopsOf(n) - stopsOf(settings.fNumber)) < Math.abs(stopsOf(best) - stopsOf(settings.fNumber)) ? n : best,

@@ -1,8 +1,8 @@
 import { differences } from '@gangway/contract/kitDifferences';
 import { builtRig, type Kit } from '@gangway/contract/kit';
 import { partsInOrder } from '@gangway/core/rig/parts';
-import type { Rig } from '@gangway/core/rig/rig';
 import equal from 'fast-deep-equal';
+import type { Rig } from '@gangway/core/model/rig';
 
 /** What the kit says now of the rig under a stand, when that is not what the stand was made with. */
 export interface NewFigures {

@@ -1,8 +1,8 @@
 import { COMPASS_FIGURE } from '@gangway/contract/scene';
 import { frontBearing, windWords } from '@gangway/core/sun/bearing';
-import type { Scene } from '@gangway/core/scene/scene';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
+import type { Scene } from '@gangway/core/model/scene';
 
 /** Where straight ahead goes on a map: from it follows when a front is lit. */
 export function CompassField({ scene }: { readonly scene: Scene }) {

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { typedNumber } from '@gangway/contract/typedNumber';
 import { CoreError } from '@gangway/core/errors';
-import type { Scene } from '@gangway/core/scene/scene';
 import { heightByAngle, heightByBaseline, heightByPicture, heightByStoreys, type FoundHeight } from '@gangway/core/survey/height';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
+import type { Scene } from '@gangway/core/model/scene';
 
 interface Ask {
   readonly key: string;

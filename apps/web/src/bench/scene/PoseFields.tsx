@@ -1,7 +1,7 @@
 import { POSE_FIGURES } from '@gangway/contract/scene';
-import type { Scene } from '@gangway/core/scene/scene';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
+import type { Scene } from '@gangway/core/model/scene';
 
 type PoseKey = keyof typeof POSE_FIGURES;
 

@@ -1,8 +1,5 @@
 import { useMemo, useState } from 'react';
 import { builtRig } from '@gangway/contract/kit';
-import type { Orientation } from '@gangway/core/coverage/frame';
-import type { Rig } from '@gangway/core/rig/rig';
-import type { Scene } from '@gangway/core/scene/scene';
 import { extentOf } from '@gangway/core/subjects/subject';
 import { EDGE_MARGIN_MM, nearerM } from '@gangway/core/planning/getIn';
 import { fromHere, type FromHere, type Wanted } from '@gangway/core/planning/fromHere';
@@ -14,6 +11,9 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { ErrorNote } from '../../ui/ErrorNote';
 import { StateMark } from '../../ui/StateMark';
+import type { Orientation } from '@gangway/core/model/frame';
+import type { Rig } from '@gangway/core/model/rig';
+import type { Scene } from '@gangway/core/model/scene';
 
 interface RigsFromHereProps {
   readonly scene: Scene;

@@ -1,16 +1,17 @@
 import { lazy, memo, Suspense, useState } from 'react';
 import { LIGHT_FIGURES, ROOM_FIGURE } from '@gangway/contract/scene';
 import { evenHeightM } from '@gangway/core/perspective/standOff';
-import { PLAIN_SCENE, type Scene } from '@gangway/core/scene/scene';
+import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
 import { riseToGetIn, standOffOf } from '@gangway/core/planning/getIn';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
 import { CompassField } from './CompassField';
 import { PoseFields } from './PoseFields';
+import type { Scene } from '@gangway/core/model/scene';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const RigsFromHere = lazy(() => import('./RigsFromHere').then((module) => ({ default: module.RigsFromHere })));
 const FindHeight = lazy(() => import('./FindHeight').then((module) => ({ default: module.FindHeight })));
@@ -20,7 +21,7 @@ const ImportModel = lazy(() => import('./ImportModel').then((module) => ({ defau
 const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interior: 'ridgeM', figures: 'heightM' };
 
 /** What stands before the camera, where the camera stands to it, and what follows: how much rise, how far off, how high. */
-export const ScenePanel = memo(function ScenePanel({ settings }: { readonly settings: StandSettings }) {
+export const ScenePanel = memo(function ScenePanel({ settings }: { readonly settings: SetupSettings }) {
   const { scene } = settings;
   const [sheet, setSheet] = useState<'height' | 'model' | null>(null);
   const base: Scene = scene ?? {
@@ -216,7 +217,7 @@ function Light({ scene }: { readonly scene: Scene }) {
   );
 }
 
-function Solutions({ settings, scene }: { readonly settings: StandSettings; readonly scene: Scene }) {
+function Solutions({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const [choosing, setChoosing] = useState(false);
   const { topM, footM } = extentOf(scene.subject);

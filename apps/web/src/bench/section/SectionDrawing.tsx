@@ -17,7 +17,6 @@ import {
   type SectionView,
 } from '@gangway/core/planning/section';
 import { pixelMm } from '@gangway/core/geometry/pins';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords, turnWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -26,6 +25,7 @@ import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
 import { fitted, logarithmic, toScale, type Projection } from './sectionProjection';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Nobody reads faster than this while something is dragged, ms. */
 const READ_MS = 200;
@@ -39,7 +39,7 @@ const FAR_M = 1000;
 const HORIZON_M = 500;
 
 /** The stand cut through its lens: planes, hinge line, wedge and pins, to scale or by the logarithm of the distance. */
-export function SectionDrawing({ settings }: { readonly settings: StandSettings }) {
+export function SectionDrawing({ settings }: { readonly settings: SetupSettings }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [view, setView] = useState<SectionView>('side');
   const [log, setLog] = useState(false);
@@ -218,7 +218,7 @@ function Words({
   wedgeM,
   id,
 }: {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly view: SectionView;
   readonly under: SectionPoint | null;
   readonly wedgeM: number;
@@ -242,7 +242,7 @@ function Words({
 }
 
 /** How far ahead the drawing has to reach, m. */
-function reachOf({ pins, plane }: Section, { scene, focusM }: StandSettings): number {
+function reachOf({ pins, plane }: Section, { scene, focusM }: SetupSettings): number {
   const ahead = pins.flatMap(({ points }) => points.map(([z]) => z)).filter((z) => z > 0 && z < HORIZON_M);
   const focus = plane && plane.z > 1e-9 ? Math.min(HORIZON_M, plane.at / plane.z) : 0;
   const far = Math.max(...ahead, ahead.length === 0 ? Math.max(focus, scene?.distanceM ?? 0, focusM ?? 0) : 0);
@@ -279,7 +279,7 @@ interface SheetProps {
   readonly sheet: Projection;
   readonly width: number;
   readonly height: number;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
 }
 
 function Sheet({ section, sheet, width, height, settings }: SheetProps) {
@@ -329,7 +329,7 @@ function WedgeArea({
   height,
 }: {
   readonly sheet: Projection;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly view: SectionView;
   readonly width: number;
   readonly height: number;
@@ -400,7 +400,7 @@ interface HoldProps {
 }
 
 interface GripProps extends HoldProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
 }
 
 /** What all things that are dragged on the sheet have alike. */
@@ -660,7 +660,7 @@ function wedgeWords(ends: readonly [number, number] | null, view: SectionView): 
   return `sharp from ${end(a)} to ${end(b)}${Number.isFinite(b - a) ? `, ${metresWords(b - a)} ${view === 'side' ? 'high' : 'wide'}` : ''}`;
 }
 
-function underWords(settings: StandSettings, view: SectionView, at: SectionPoint): string {
+function underWords(settings: SetupSettings, view: SectionView, at: SectionPoint): string {
   const blur = at[0] > 0 ? blurInSection(settings, view, at) : null;
   const px = pixelMm(settings);
   const there = `${metresWords(Math.max(0, at[0]))} ahead, ${fixed(Math.abs(at[1]), 2)} m ${view === 'side' ? (at[1] < 0 ? 'below' : 'above') : at[1] < 0 ? 'left' : 'right'}`;
@@ -677,7 +677,7 @@ function planeWords({ plane, hingeM, view }: Section): string {
   return `Hinge line ${metresWords(Math.abs(hingeM))} ${aside} the lens; the plane ${Math.abs(rises) < 0.05 ? 'runs parallel to the axis of the picture' : `${rises > 0 ? (view === 'side' ? 'rises' : 'goes right') : view === 'side' ? 'falls' : 'goes left'} by ${fixed(Math.abs(rises), 1)}° away from the camera`}.`;
 }
 
-function sectionWords(section: Section, settings: StandSettings): string {
+function sectionWords(section: Section, settings: SetupSettings): string {
   const { pins } = section;
   const px = pixelMm(settings);
   const each = pins.map(

@@ -1,19 +1,19 @@
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import type { CircleOnBack } from '@gangway/core/geometry/circles';
-import { rectOf, type Rect } from '@gangway/core/mosaic/frames';
-import { wholeFrame } from '@gangway/core/geometry/circles';
+import { type CircleOnBack, wholeFrame } from '@gangway/core/geometry/circles';
+import { rectOf } from '@gangway/core/mosaic/frames';
 import { mosaicOnStand, type MosaicOnStand } from '@gangway/core/geometry/laidMosaic';
 import { rounded } from '@gangway/core/mosaic/slides';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { planeFor, type Plane } from '../circle/plane';
 import { circlesOf } from '../facts';
 import { useGesture } from '../movements/useGesture';
 import { changeMosaic, removeFrame } from './putMosaic';
+import type { Rect } from '@gangway/core/model/mosaic';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The circles with every frame of the mosaic in them, in the order of the series; frames and zones can be dragged or moved by the arrow keys. */
-export function MosaicDrawing({ settings }: { readonly settings: StandSettings }) {
+export function MosaicDrawing({ settings }: { readonly settings: SetupSettings }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const laid = mosaicOnStand(settings);
   const circles = circlesOf(settings);
@@ -157,7 +157,7 @@ function useMillimetres(
   };
 }
 
-function Frames({ settings, laid, plane }: { readonly settings: StandSettings; readonly laid: MosaicOnStand; readonly plane: Plane }) {
+function Frames({ settings, laid, plane }: { readonly settings: SetupSettings; readonly laid: MosaicOnStand; readonly plane: Plane }) {
   const { whole } = laid.union;
   const path = laid.rects
     .map(({ left, right, lower, upper }) => `${plane.x((left + right) / 2)} ${plane.y((lower + upper) / 2)}`)
@@ -185,7 +185,7 @@ function FrameMark({
 }: {
   readonly index: number;
   readonly rect: Rect;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly laid: MosaicOnStand;
   readonly plane: Plane;
 }) {

@@ -2,7 +2,6 @@ import { useMemo } from 'react';
 import { builtRig } from '@gangway/contract/kit';
 import { layoutWords } from '@gangway/core/checks/mosaicRemedies';
 import type { Wish } from '@gangway/core/stitching/goals';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { useItems } from '../../kit/useKit';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';
@@ -14,9 +13,10 @@ import { fittedTo } from '../rig/fitted';
 import { standEdit } from '../standEdit';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface OtherRigsProps {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly wish: Wish;
   readonly leastOverlap: number;
   readonly onClose: () => void;

@@ -1,20 +1,20 @@
 import { mosaicCsv, mosaicJson } from '@gangway/contract/mosaicExchange';
 import { mosaicGiven } from '@gangway/core/stitching/metrics';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { apertureWords, fixed, metresWords, mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { download, fileName } from '../../kit/exchange/download';
 import { useAppSelector } from '../../store/store';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { printPage } from './printPage';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What has to be the same for every frame of a mosaic (common practice). */
 const SAME = ['exposure by hand, the same for all', 'focus fixed: no touching after the first frame', 'cable or timer'];
 const SAME_ON_SENSOR = ['ISO fixed', 'colour balance fixed', 'stabiliser off'];
 
 /** The series frame by frame, to be set, exported and printed. */
-export function SeriesDialog({ settings, onClose }: { readonly settings: StandSettings; readonly onClose: () => void }) {
+export function SeriesDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   const name = useAppSelector((state) => state.edit.present?.name ?? 'mosaic');
   const given = mosaicGiven(settings);
   const plan = mosaicPlan(settings);

@@ -1,13 +1,13 @@
 import { joinedStand, mosaicOnStand } from '@gangway/core/geometry/laidMosaic';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { memo, useMemo } from 'react';
 import { useAtMost } from '../../ui/useAtMost';
 import { Finder } from '../finder/Finder';
 import { followMs } from '../finder/picture';
 import { MosaicDrawing } from './MosaicDrawing';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The frames in the circle, and under them the joined picture with its seams. */
-export const StitchDrawings = memo(function StitchDrawings({ settings }: { readonly settings: StandSettings }) {
+export const StitchDrawings = memo(function StitchDrawings({ settings }: { readonly settings: SetupSettings }) {
   const seen = useAtMost(settings, followMs());
   const joined = useMemo(() => joinedStand(seen), [seen]);
   const frames = mosaicOnStand(seen)?.rects;

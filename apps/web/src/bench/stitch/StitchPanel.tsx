@@ -1,10 +1,9 @@
 import { lazy, memo, Suspense, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { depthRange, mosaicGiven, PRINT_PPI, printMm, WHITE_CARD_STOPS, type MosaicGiven } from '@gangway/core/stitching/metrics';
-import { MOVERS, type Mosaic, type Mover } from '@gangway/core/mosaic/mosaic';
+import { MOVERS } from '@gangway/core/mosaic/mosaic';
 import { shortOrder, wayMm } from '@gangway/core/mosaic/order';
 import { slidesOf } from '@gangway/core/mosaic/slides';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -13,11 +12,13 @@ import { standEdit } from '../standEdit';
 import { addFrame, changeMosaic } from './putMosaic';
 import { WishForm } from './WishForm';
 import { ZoneList } from './ZoneList';
+import type { Mosaic, Mover } from '@gangway/core/model/mosaic';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const SeriesDialog = lazy(() => import('./SeriesDialog').then((module) => ({ default: module.SeriesDialog })));
 
 /** What the mosaic is for, what it gives, what moves, and how it is shot. */
-export const StitchPanel = memo(function StitchPanel({ settings }: { readonly settings: StandSettings }) {
+export const StitchPanel = memo(function StitchPanel({ settings }: { readonly settings: SetupSettings }) {
   const [open, setOpen] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
   const { mosaic } = settings;
@@ -130,7 +131,7 @@ function LensOrBody({
   mosaic,
   given,
 }: {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly mosaic: Mosaic;
   readonly given: MosaicGiven;
 }) {

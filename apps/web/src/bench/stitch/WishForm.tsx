@@ -5,7 +5,6 @@ import { turned } from '@gangway/core/coverage/frame';
 import { crossLayout, diagonalLayout, quarterLayout, widest, type Layout } from '@gangway/core/mosaic/layout';
 import { slidesOf } from '@gangway/core/mosaic/slides';
 import type { Answer, Wish } from '@gangway/core/stitching/goals';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -13,6 +12,7 @@ import { useSought, type Wanted } from '../findings/seeking';
 import { OtherRigs } from './OtherRigs';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 const WISHES = {
   subject: 'the whole subject',
@@ -65,14 +65,14 @@ function Figure({
 }
 
 /** From a wish to layouts: what is wanted, with how much overlap, and the two that answer it. */
-export function WishForm({ settings }: { readonly settings: StandSettings }) {
+export function WishForm({ settings }: { readonly settings: SetupSettings }) {
   const [wish, setWish] = useState<Wish>(FIRST[settings.scene ? 'subject' : 'everything']);
   const [leastOverlap, setLeast] = useState(settings.mosaic?.leastOverlap ?? 0.2);
   const [byMm, setByMm] = useState(false);
   const [others, setOthers] = useState(false);
   const wanted = useMemo((): Wanted => ({ wish, leastOverlap }), [wish, leastOverlap]);
   // What is laid out already does not change what could be.
-  const asked = useMemo((): StandSettings => ({ ...settings, mosaic: null }), [settings]);
+  const asked = useMemo((): SetupSettings => ({ ...settings, mosaic: null }), [settings]);
   const sought = useSought('layouts', asked, true, wanted);
   const short = Math.min(settings.rig.back.widthMm, settings.rig.back.heightMm);
   const take = (layout: Layout, words: string) => takeLayout(settings, layout, leastOverlap, `mosaic: ${words}`);
@@ -178,7 +178,7 @@ function Found({
     readonly tried: number;
   } | null;
   readonly fresh: boolean;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly onTake: (layout: Layout, words: string) => void;
 }) {
   if (!answers) return null;
@@ -251,7 +251,7 @@ function More({
   leastOverlap,
   onTake,
 }: {
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
   readonly leastOverlap: number;
   readonly onTake: (layout: Layout, words: string) => void;
 }) {

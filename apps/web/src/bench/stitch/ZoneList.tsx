@@ -1,13 +1,13 @@
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { zoneStates, type MosaicGiven } from '@gangway/core/stitching/metrics';
-import type { Mosaic, Zone } from '@gangway/core/mosaic/mosaic';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { fixed } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { TextField } from '../../ui/TextField';
 import { changeMosaic } from './putMosaic';
+import type { Mosaic, Zone } from '@gangway/core/model/mosaic';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 function secondsWords(s: number): string {
   return s < 0.1 ? `${fixed(s * 1000, s < 0.01 ? 1 : 0)} ms` : `${fixed(s, s < 10 ? 1 : 0)} s`;
@@ -21,7 +21,7 @@ export function ZoneList({
 }: {
   readonly mosaic: Mosaic;
   readonly given: MosaicGiven;
-  readonly settings: StandSettings;
+  readonly settings: SetupSettings;
 }) {
   const states = zoneStates(settings);
   const set = (i: number, change: Partial<Zone>) =>

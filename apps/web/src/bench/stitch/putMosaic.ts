@@ -1,11 +1,12 @@
 import { mosaicSchema } from '@gangway/contract/mosaic';
-import { FIRST_MOSAIC, type Mosaic } from '@gangway/core/mosaic/mosaic';
+import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import type { Layout } from '@gangway/core/mosaic/layout';
 import { wholeFrame } from '@gangway/core/geometry/circles';
 import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import { store } from '../../store/store';
 import { standEdit } from '../standEdit';
+import type { Mosaic } from '@gangway/core/model/mosaic';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Changes the mosaic of the stand as it is now, or says why it cannot be so. */
 export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, gesture?: string): string | null {
@@ -25,7 +26,7 @@ export function removeFrame(index: number): void {
 }
 
 /** One frame more, beside the last by what the overlap leaves of it, on whichever side has more room. */
-export function addFrame(settings: StandSettings): string | null {
+export function addFrame(settings: SetupSettings): string | null {
   const frame = wholeFrame(settings);
   return changeMosaic((now) => {
     const last = now.frames[now.frames.length - 1] ?? { riseMm: 0, shiftMm: 0, turned: false };
@@ -44,7 +45,7 @@ export function addFrame(settings: StandSettings): string | null {
 }
 
 /** Lays a mosaic out on the stand: what was said of series, zones and limits stays. */
-export function takeLayout(settings: StandSettings, { frames, orientation }: Layout, leastOverlap: number, said: string): void {
+export function takeLayout(settings: SetupSettings, { frames, orientation }: Layout, leastOverlap: number, said: string): void {
   const slides = slidesOf(settings.rig);
   // A lens that is held by the adapter's foot stands still while the back moves.
   const mosaic: Mosaic = { ...FIRST_MOSAIC, mover: slides.footOnLens ? 'back' : 'lens', ...settings.mosaic, leastOverlap, frames };

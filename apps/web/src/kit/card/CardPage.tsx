@@ -5,11 +5,11 @@ import { builtRig } from '@gangway/contract/kit';
 import { drawingSvg, type Drawing, type Mark } from '@gangway/core/card/drawing';
 import { shiftCard, shiftCardRows } from '@gangway/core/card/shiftCard';
 import { CARD_SIZES, shiftCardDrawing, type CardSize } from '@gangway/core/card/shiftCardDrawing';
-import type { Rig } from '@gangway/core/rig/rig';
 import { Button } from '../../ui/Button';
 import { download, fileName } from '../exchange/download';
 import { useOpenKit } from '../KitFrame';
 import { useItems } from '../useKit';
+import type { Rig } from '@gangway/core/model/rig';
 
 /** The shift card of a rig as it will be printed, to paper and to files. */
 export function CardPage() {

@@ -3,11 +3,11 @@ import { Link, useSearchParams } from 'react-router';
 import { builtRig } from '@gangway/contract/kit';
 import { diagonalMm } from '@gangway/core/coverage/frame';
 import { compared, FORMAT_MEASURES, measureMm, type Comparison, type FormatMeasure } from '@gangway/core/rig/comparison';
-import type { Rig } from '@gangway/core/rig/rig';
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
 import { useOpenKit } from '../KitFrame';
 import { useItems } from '../useKit';
 import { mechanismWords } from '@gangway/core/rig/mechanismWords';
+import type { Rig } from '@gangway/core/model/rig';
 
 /** Two rigs or more side by side, all measured against the format of the first. */
 export function ComparePage() {

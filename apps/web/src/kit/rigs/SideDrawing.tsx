@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
-import type { RigParts } from '@gangway/core/rig/parts';
 import { sideView, type Block, type SideView } from '@gangway/core/rig/sideView';
 import { fixed, mmWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
+import type { RigParts } from '@gangway/core/model/rig';
 
 const HEIGHT = 250;
 /** About the width of a letter below the drawing. */

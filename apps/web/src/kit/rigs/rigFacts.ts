@@ -2,10 +2,11 @@ import { useMemo } from 'react';
 import type { Kit } from '@gangway/contract/kit';
 import type { KitItem } from '@gangway/core/kit/item';
 import { curesFor, type Cure } from '@gangway/core/rig/cures';
-import { partsOf, type Place, type RigParts, type RigPlan } from '@gangway/core/rig/parts';
+import { partsOf, type Place, type RigPlan } from '@gangway/core/rig/parts';
 import type { Verdict, VerdictKind } from '@gangway/core/rig/verdicts/verdict';
 import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { type FindingState, worstState } from '@gangway/core/state';
+import type { RigParts } from '@gangway/core/model/rig';
 
 /** What follows from a rig as it is chosen: what is still open, or its parts with all verdicts. */
 export type RigFacts =

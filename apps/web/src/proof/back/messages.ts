@@ -1,9 +1,9 @@
 import type { BackOptions } from '@gangway/core/capture/takes';
-import type { StandSettings } from '@gangway/core/setup/settings';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What the simulated back is told. */
 export type ToBack =
-  | { readonly type: 'expose'; readonly settings: StandSettings; readonly options: BackOptions; readonly index: number }
+  | { readonly type: 'expose'; readonly settings: SetupSettings; readonly options: BackOptions; readonly index: number }
   | { readonly type: 'stop' };
 
 /** What it says. */

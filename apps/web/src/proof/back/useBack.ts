@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
-import type { StandSettings } from '@gangway/core/setup/settings';
 import type { FromBack, ToBack } from './messages';
+import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What the simulated back is doing. */
 export type BackState = 'ready' | 'exposing' | 'delivering' | 'unplugged';
@@ -19,7 +19,7 @@ export interface Back {
   /** Exposes from a frame on; `onExposed` hears of each that came in, from 0, and when it was exposed. */
   readonly shoot: (
     setId: string,
-    settings: StandSettings,
+    settings: SetupSettings,
     options: BackOptions,
     from?: number,
     onExposed?: (index: number, at: Date) => void,
@@ -57,7 +57,7 @@ export function useBack(onDelivered: () => void): Back {
 
   const expose = useCallback(
     (
-      settings: StandSettings,
+      settings: SetupSettings,
       options: BackOptions,
       index: number,
       signal: AbortSignal,
@@ -102,7 +102,7 @@ export function useBack(onDelivered: () => void): Back {
   const shoot = useCallback(
     async (
       setId: string,
-      settings: StandSettings,
+      settings: SetupSettings,
       options: BackOptions,
       from = 0,
       onExposed?: (index: number, at: Date) => void,

@@ -1,7 +1,9 @@
 import { degrees } from '../../angles';
-import { turned, type FrameSize, type Orientation } from '../../coverage/frame';
+import { turned } from '../../coverage/frame';
 import { limitAlong } from '../../coverage/shiftLimit';
-import { travelLimitMm, type Mechanism } from '../mechanism';
+import { travelLimitMm } from '../mechanism';
+import type { FrameSize, Orientation } from '../../model/frame';
+import type { Mechanism } from '../../model/movements';
 
 /** How finely the ways out of the centre are looked at. */
 export const DIRECTIONS = 72;

@@ -4,9 +4,9 @@ import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { filterClearance } from '../filterClearance';
 import { frameOf } from '../frameOf';
 import { movesOf } from '../moves';
-import type { FrontPart, RigParts } from '../parts';
 import { farthestCorner, fieldOf } from './farCorner';
 import { limitWhere, worse, type Shade } from './shade';
+import type { FrontPart, RigParts } from '../../model/rig';
 
 /** One rim of the stack in front of the lens. */
 export interface Rim {

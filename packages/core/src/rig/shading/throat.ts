@@ -6,9 +6,10 @@ import { adapterThickness } from '../flanges';
 import { frameOf } from '../frameOf';
 import { travelLimitMm } from '../mechanism';
 import { movesOf } from '../moves';
-import { between, type RigParts } from '../parts';
+import { between } from '../parts';
 import { DIRECTIONS, farthestCorner, ORIENTATIONS } from './farCorner';
 import { limitWhere, WORST, type Shade } from './shade';
+import type { RigParts } from '../../model/rig';
 
 /** An opening behind the lens: how wide, how far before the sensor, and whether it shifts with the lens or stays with the back. */
 interface Throat {

@@ -5,8 +5,8 @@ import { apertureWords, capital, mmWords } from '../../words';
 import { convertersOf, circleAsks, effectiveLens, rigCircles } from '../effectiveLens';
 import { evidenceWords } from '../evidence';
 import { frameOf } from '../frameOf';
-import type { RigParts } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 export function circleVerdict(parts: RigParts): Verdict {
   const frame = frameOf(parts);

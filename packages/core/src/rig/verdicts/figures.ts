@@ -1,8 +1,8 @@
 import { both } from '../ask';
 import { effectiveLens } from '../effectiveLens';
 import { frameOf } from '../frameOf';
-import type { RigParts } from '../parts';
 import { notKnown, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 /** Only when something is missing without which the bench cannot work at all. */
 export function figuresVerdict(parts: RigParts): Verdict | null {

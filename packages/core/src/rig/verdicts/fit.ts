@@ -1,7 +1,8 @@
 import { ask } from '../ask';
 import { jointsOf } from '../joints';
-import { partsInOrder, type RigParts } from '../parts';
+import { partsInOrder } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 export function fitVerdict(parts: RigParts): Verdict {
   const chain = partsInOrder(parts);

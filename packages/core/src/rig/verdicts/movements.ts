@@ -1,8 +1,9 @@
 import { fixed, mmWords } from '../../words';
 import { mechanismWords } from '../mechanismWords';
 import { movesOf, type Tilter } from '../moves';
-import { between, type RigParts } from '../parts';
+import { between } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 export function movementsVerdict(parts: RigParts): Verdict {
   const { mechanism, tilters, leftOut, asks } = movesOf(parts);

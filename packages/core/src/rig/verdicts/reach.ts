@@ -1,7 +1,7 @@
 import { fixed, magnificationWords, metresWords, mmWords } from '../../words';
-import type { RigParts } from '../parts';
 import { focusReach, nearReach, shortensToFocus, standards } from '../reach';
 import { notKnown, verdict, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 export function infinityVerdict(parts: RigParts): Verdict {
   const reach = focusReach(parts);

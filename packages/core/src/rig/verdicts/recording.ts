@@ -1,7 +1,8 @@
 import { need } from '../ask';
 import { movesOf, reachMm } from '../moves';
-import { between, type RigParts } from '../parts';
+import { between } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 export function recordingVerdict(parts: RigParts): Verdict {
   if (parts.back.kind === 'film')

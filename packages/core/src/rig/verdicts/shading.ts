@@ -2,11 +2,11 @@ import { capital, fixed, mmWords } from '../../words';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { frameOf } from '../frameOf';
 import { movesOf } from '../moves';
-import type { RigParts } from '../parts';
 import { farthestCorner, fieldOf } from '../shading/farCorner';
 import { clearingThread, frontStack, stackLimit, stackShade } from '../shading/frontStack';
 import { throatVerdict } from '../shading/throat';
 import { notKnown, verdict, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 export function throatWords(parts: RigParts): Verdict | null {
   const found = throatVerdict(parts);

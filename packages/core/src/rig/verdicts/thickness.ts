@@ -1,7 +1,7 @@
 import { fixed, mmWords } from '../../words';
 import { flanges, FLANGE_TOLERANCE_MM, type Flanges } from '../flanges';
-import type { RigParts } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 export function thicknessVerdict(parts: Extract<RigParts, { kind: 'mounted' }>): Verdict {
   const stretches = flanges(parts);

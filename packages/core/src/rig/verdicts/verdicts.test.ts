@@ -1,15 +1,15 @@
-import { itemOf } from '../../kit/item';
+import { itemOf, figuresOf, type KitItem } from '../../kit/item';
 import { adapter, board, body, camera, fieldLens, film, lens, mounted, reducer, view } from '../parts.test-support';
 import { curesFor } from '../cures';
 import { offersFor, placed } from '../offers';
-import { EMPTY_PLAN, partsInOrder, partsOf, planOf, type RigParts } from '../parts';
+import { EMPTY_PLAN, partsInOrder, partsOf, planOf } from '../parts';
 import { sideView } from '../sideView';
 import { compared } from '../comparison';
 import { assembled } from '../assembled';
-import { figuresOf, type KitItem } from '../../kit/item';
 import { emptyValue } from '../../kit/figure';
 import type { Verdict, VerdictKind } from './verdict';
 import { verdictsOf } from './verdicts';
+import type { RigParts } from '../../model/rig';
 
 function said(parts: RigParts, kind: VerdictKind): Verdict {
   const found = verdictsOf(parts).find((each) => each.kind === kind);

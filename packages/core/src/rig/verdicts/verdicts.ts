@@ -1,4 +1,3 @@
-import type { RigParts } from '../parts';
 import { circleVerdict } from './circle';
 import { figuresVerdict } from './figures';
 import { fitVerdict } from './fit';
@@ -8,6 +7,7 @@ import { recordingVerdict } from './recording';
 import { frontVerdict, throatWords } from './shading';
 import { thicknessVerdict } from './thickness';
 import { worstFirst, type Verdict } from './verdict';
+import type { RigParts } from '../../model/rig';
 
 /** All verdicts on a rig, worst first. Every one was computed; what cannot be is *not known* and says what it needs. */
 export function verdictsOf(parts: RigParts): readonly Verdict[] {

@@ -1,10 +1,13 @@
 import fc from 'fast-check';
 import { evenly } from '../evenly.test-support';
-import { PLAIN_SCENE, type Scene } from '../scene/scene';
+import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { alongAxisMm, focusFor, standImageMm } from '../geometry/back';
 import { anyStand, stand } from './fixtures.test-support';
-import { movedOff, patched, UNTURNED, type StandPatch, type StandSettings } from './settings';
+import { movedOff, patched } from './patch';
+import type { Scene } from '../model/scene';
+import type { SetupPatch, SetupSettings } from '../model/setup';
+import { UNTURNED } from './defaults';
 
 const scene: Scene = {
   subject: FIRST_SUBJECTS.front,
@@ -19,7 +22,7 @@ const scene: Scene = {
 const turn = fc.record({ tiltDeg: evenly(-9, 9), swingDeg: evenly(-9, 9) });
 
 /** Each kind of change with what it may touch. */
-const changes: fc.Arbitrary<{ readonly patch: StandPatch; readonly touches: readonly (keyof StandSettings)[] }> = fc.oneof(
+const changes: fc.Arbitrary<{ readonly patch: SetupPatch; readonly touches: readonly (keyof SetupSettings)[] }> = fc.oneof(
   fc
     .constantFrom('landscape' as const, 'portrait' as const)
     .map((orientation) => ({ patch: { orientation }, touches: ['orientation' as const] })),
@@ -42,7 +45,7 @@ describe('a change laid over a stand', () => {
         const before = JSON.stringify(settings);
         const next = patched(settings, patch);
         expect(JSON.stringify(settings)).toBe(before);
-        for (const key of Object.keys(settings) as (keyof StandSettings)[])
+        for (const key of Object.keys(settings) as (keyof SetupSettings)[])
           if (!touches.includes(key)) expect(next[key]).toEqual(settings[key]);
         expect(Object.keys(next).sort()).toEqual(Object.keys(settings).sort());
       }),

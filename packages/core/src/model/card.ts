@@ -15,5 +15,3 @@ export interface CardSettings {
   /** What was really done, by the id of the step. */
   readonly notes: Readonly<Record<string, string>>;
 }
-
-export const FIRST_CARD: CardSettings = { order: [], own: [], left: [], ticked: [], notes: {} };

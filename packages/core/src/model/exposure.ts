@@ -1,7 +1,4 @@
-import type { StopStep } from '../coverage/apertures';
-import { NO_BRACKETS, type Brackets } from './brackets';
-import type { Reciprocity } from './reciprocity';
-import type { ShutterKind } from './shutter';
+import type { StopStep } from './lens';
 
 /** What a meter said: a pair, or an exposure value; at its own speed. */
 export type Meter =
@@ -9,17 +6,46 @@ export type Meter =
   | { readonly kind: 'ev'; readonly ev: number; readonly iso: number };
 
 /** For which part of the picture the falloff is made up. */
-export const FAVOURS = { centre: 'the axis', half: 'half way to the farthest corner', corner: 'the farthest corner' } as const;
-export type Favour = keyof typeof FAVOURS;
+export type Favour = 'centre' | 'half' | 'corner';
 
-export const RELEASES = { hand: 'by hand', cable: 'cable', timer: 'self-timer', remote: 'remote' } as const;
-export type Release = keyof typeof RELEASES;
+/** How the shutter is released. */
+export type Release = 'hand' | 'cable' | 'timer' | 'remote';
 
 /** A filter that is not in the rig: held before it, or behind the lens. */
 export interface LooseFilter {
   readonly name: string;
   readonly stops: number;
 }
+
+/** In which order the exposures of a bracket are made. */
+export type BracketOrder = 'darkFirst' | 'lightFirst' | 'middleFirst';
+
+/** Exposures about the metered one. */
+export interface Brackets {
+  readonly count: number;
+  readonly stepStops: number;
+  readonly order: BracketOrder;
+}
+
+/** A row of a data sheet: what the meter says and what the film needs, s. */
+export interface ReciprocityRow {
+  readonly meteredS: number;
+  readonly neededS: number;
+}
+
+/**
+ * How a film loses speed at long times: not at all (*none*, a sensor), by the
+ * *exponent* of its data sheet beyond one second, or by the *table* typed from
+ * it; *film* takes the exponent that the kit has for it.
+ */
+export type Reciprocity =
+  | { readonly kind: 'film' }
+  | { readonly kind: 'none' }
+  | { readonly kind: 'exponent'; readonly exponent: number }
+  | { readonly kind: 'table'; readonly rows: readonly ReciprocityRow[] };
+
+/** A kind of shutter. */
+export type ShutterKind = 'leaf' | 'focal' | 'electronic' | 'cap';
 
 /** What is set to expose one picture. */
 export interface Exposure {
@@ -49,22 +75,3 @@ export interface Exposure {
   /** Frames of film left; `null` when not counted. */
   readonly filmLeft: number | null;
 }
-
-export const FIRST_EXPOSURE: Exposure = {
-  meter: null,
-  throughLens: false,
-  iso: 100,
-  shutter: null,
-  step: 'third',
-  filters: [],
-  centreFilterStops: null,
-  favour: 'centre',
-  compensationStops: 0,
-  reciprocity: { kind: 'film' },
-  brackets: NO_BRACKETS,
-  moving: null,
-  flash: false,
-  release: 'cable',
-  mirrorUp: false,
-  filmLeft: null,
-};

@@ -1,0 +1,18 @@
+/** How finely an aperture ring clicks. */
+export type StopStep = 'full' | 'half' | 'third';
+
+/** One figure of the circle of good definition, at infinity. */
+export interface DefinitionFigure {
+  readonly fNumber: number;
+  readonly diameterMm: number;
+}
+
+/**
+ * What is known of a lens's image circles at infinity, as diameters in mm.
+ * The light circle is mechanical and hard; the circle of good definition grows
+ * as the lens stops down.
+ */
+export interface CircleFigures {
+  readonly lightMm: number | null;
+  readonly definition: readonly DefinitionFigure[];
+}
