@@ -1,19 +1,18 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { sharpCircleAt } from '@gangway/core/geometry/circles';
 import direct from 'ml-direct';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import { DEMO_STANDS } from '@gangway/contract/demo';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { contour } from '@gangway/core/coverage/shiftLimit';
 import { shiftScale } from '@gangway/core/planning/shiftScale';
-import { sharpCircle, standFrame } from '@gangway/core/geometry/circles';
 import { lensAxis } from '@gangway/core/space/axis';
 import { blurAt } from '@gangway/core/focus/blur';
 import { leastAperture } from '@gangway/core/focus/leastAperture';
 import { focusPlane, hingeMm, wedge } from '@gangway/core/focus/plane';
 import { dot, scaled, type Vec3 } from '@gangway/core/space/vector';
-import { findings, remediesOf } from '@gangway/core/checks/findings';
+import { evaluateWithFixes, fixesOf, evaluateAll } from '@gangway/core/checks/evaluate';
 import { answers } from '@gangway/core/stitching/goals';
-import { quickFindings } from '@gangway/core/checks/quickFindings';
-import { placedPins } from '@gangway/core/geometry/pins';
 import { sectionOf } from '@gangway/core/planning/section';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
 import type { Pin } from '@gangway/core/model/pin';
@@ -38,14 +37,15 @@ const APERTURES = [3.5, 4, 5.6, 8, 9, 11, 13, 16, 22];
 
 function nineContours(settings: SetupSettings): number {
   let points = 0;
-  for (const n of APERTURES) points += contour(standFrame(settings), sharpCircle(settings, n)?.diameterMm ?? 0, 360).length;
+  for (const n of APERTURES)
+    points += contour(geometryOf(settings).frame, sharpCircleAt(geometryOf(settings), n)?.diameterMm ?? 0, 360).length;
   return points;
 }
 
 /** The contour by the general polygon package: four circles of 360 sides overlapped. */
 function referenceContour(settings: SetupSettings): unknown {
-  const { widthMm, heightMm } = standFrame(settings);
-  const radius = (sharpCircle(settings)?.diameterMm ?? 0) / 2;
+  const { widthMm, heightMm } = geometryOf(settings).frame;
+  const radius = (geometryOf(settings).sharpCircle?.diameterMm ?? 0) / 2;
   const circle = (x: number, y: number): Polygon => [
     [...Array(360).keys()].map(
       (i) => [x + radius * Math.cos((i * Math.PI) / 180), y + radius * Math.sin((i * Math.PI) / 180)] as [number, number],
@@ -114,8 +114,8 @@ function wholeWithFocus(settings: SetupSettings, pins: readonly Vec3[]): unknown
   const limits = wedge(focalMm, set.imageMm, set.tiltDeg, set.swingDeg, 11, 0.03);
   const blurs = pins.map((pin) => blurAt(focalMm, set.imageMm, set.tiltDeg, set.swingDeg, 11, pin));
   return [
-    quickFindings(settings),
-    shiftScale(settings),
+    evaluateAll(geometryOf(settings)),
+    shiftScale(geometryOf(settings)),
     nineContours(settings),
     plane,
     limits,
@@ -144,14 +144,14 @@ function focusLines(): readonly string[] {
       { ...pin(1), place: { kind: 'thing', thing: 'ground' } },
     ],
   };
-  const points = placedPins(all).reduce((sum, each) => sum + each.points.length, 0);
-  const step = medianMs(() => [quickFindings(twelve), sectionOf(twelve, 'side')]);
-  const solved = medianMs(() => solveFocus(twelve, 'front'));
-  const whole = medianMs(() => solveFocus(all, 'front'));
-  const remedies = medianMs(() => remediesOf(twelve));
+  const points = geometryOf(all).placedPins.reduce((sum, each) => sum + each.points.length, 0);
+  const step = medianMs(() => [evaluateAll(geometryOf(twelve)), sectionOf(geometryOf(twelve), 'side')]);
+  const solved = medianMs(() => solveFocus(geometryOf(twelve), 'front'));
+  const whole = medianMs(() => solveFocus(geometryOf(all), 'front'));
+  const fixes = medianMs(() => fixesOf(geometryOf(twelve)));
   return [
     'the step Focus, twelve pins:',
-    `  findings and section at one step of a drag: ${step.toFixed(2)} ms; pins solved: ${solved.toFixed(2)} ms; remedies sought off the page: ${remedies.toFixed(1)} ms`,
+    `  findings and section at one step of a drag: ${step.toFixed(2)} ms; pins solved: ${solved.toFixed(2)} ms; fixes sought off the page: ${fixes.toFixed(1)} ms`,
     `  a pin on whole things, ${points} points: solved in ${whole.toFixed(1)} ms off the page (target: within 50 ms)`,
   ];
 }
@@ -161,8 +161,8 @@ function mosaicLines(): readonly string[] {
   const ledger = DEMO_STANDS.find(({ name }) => name === 'Ledger sheet')?.settings;
   if (!ledger) throw new Error('no ledger sheet');
   // Everything the circle holds is the wish with most candidates.
-  const { tried } = answers(ledger, { for: 'everything' }, 0.2);
-  const ms = medianMs(() => answers(ledger, { for: 'everything' }, 0.2));
+  const { tried } = answers(geometryOf(ledger), { for: 'everything' }, 0.2);
+  const ms = medianMs(() => answers(geometryOf(ledger), { for: 'everything' }, 0.2));
   return [
     `layouts of a wish, ledger sheet: ${tried} candidates ranked in ${ms.toFixed(0)} ms, ${((ms / tried) * 10_000).toFixed(0)} ms for ten thousand (target: under 200 ms, off the page)`,
   ];
@@ -182,15 +182,15 @@ export function batchCases(): string {
 export function run(): readonly string[] {
   const stands = DEMO_STANDS.flatMap(({ name, settings }) => {
     const contours = medianMs(() => nineContours(settings));
-    const found = medianMs(() => findings(settings));
-    const whole = medianMs(() => [quickFindings(settings), shiftScale(settings), nineContours(settings)]);
+    const found = medianMs(() => evaluateWithFixes(geometryOf(settings)));
+    const whole = medianMs(() => [evaluateAll(geometryOf(settings)), shiftScale(geometryOf(settings)), nineContours(settings)]);
     const [pins = []] = scenes();
     const focused = medianMs(() => wholeWithFocus(settings, pins));
     const reference = medianMs(() => referenceContour(settings));
     return [
       `${name}:`,
       `  contour of 360 directions × 9 apertures: ${contours.toFixed(3)} ms, ${Math.round(1000 / contours)} a second; one contour is ${Math.round(reference / (contours / 9))} times as fast as the polygon package's overlap of four circles (${reference.toFixed(2)} ms)`,
-      `  all findings with their remedies, sought off the page: ${found.toFixed(3)} ms, ${Math.round(1000 / found)} a second`,
+      `  all findings with their fixes, sought off the page: ${found.toFixed(3)} ms, ${Math.round(1000 / found)} a second`,
       `  one full evaluation (findings, shift scale, nine contours): ${whole.toFixed(3)} ms (target: under 1 ms)`,
       `  the same with focus (least aperture of 12 pins, plane, wedge, blur of each): ${focused.toFixed(3)} ms (target: under 1 ms)`,
     ];

@@ -20,10 +20,10 @@ test('a remedy cures its finding with one click and is undone with Ctrl+Z', asyn
   const sharp = finding(page, 'sharpCircle');
   await expect(sharp).toHaveAttribute('data-state', 'fails');
   await expect(sharp).toContainText('The upper corners leave the sharp circle at f/8 by 0.9 mm of rise.');
-  const remedies = sharp.getByRole('list', { name: 'Remedies' }).getByRole('button');
-  await expect(remedies).toHaveCount(3);
+  const fixes = sharp.getByRole('list', { name: 'Remedies' }).getByRole('button');
+  await expect(fixes).toHaveCount(3);
   for (let i = 0; i < 3; i++) {
-    await remedies.nth(i).click();
+    await fixes.nth(i).click();
     await expect(sharp).toHaveAttribute('data-state', 'holds');
     await page.keyboard.press('Control+z');
     await expect(sharp).toHaveAttribute('data-state', 'fails');

@@ -1,8 +1,8 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { leastAperture } from '@gangway/core/focus/leastAperture';
-import { blurOf, focusSetting, placedPins, standBlurAllowed } from '@gangway/core/geometry/pins';
-import { standBack } from '@gangway/core/geometry/back';
+import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
 import { edgeSpread, row, step, still, type } from './finder';
 import { expect, openStand, stored, test, type Gangway } from './gangway';
@@ -36,8 +36,8 @@ test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with 
   // Against the least aperture of the core on the pins themselves.
   const least = leastAperture(
     90,
-    placedPins(settings).flatMap(({ points }) => points),
-    standBlurAllowed(settings).cocMm,
+    geometryOf(settings).placedPins.flatMap(({ points }) => points),
+    geometryOf(settings).blurAllowed.cocMm,
   );
   await expect(solution(page, 'front')).toContainText(`(f/${least.fNumber.toFixed(1)})`);
   // Tilt by the hinge distance says the same.
@@ -100,7 +100,9 @@ test('the ropewalk front: long and oblique, and yet far enough off that nothing 
   await expect(solution(page, 'front')).toContainText(/swing \d\.\d+° (left|right)|no tilt/);
   const settings = await stored(page);
   const worst = Math.max(
-    ...placedPins(settings).flatMap(({ points }) => points.map((point) => blurOf(focusSetting(settings), settings.fNumber, point) ?? 9)),
+    ...geometryOf(settings).placedPins.flatMap(({ points }) =>
+      points.map((point) => blurOf(geometryOf(settings).focus, settings.fNumber, point) ?? 9),
+    ),
   );
   await expect(page.locator('[data-pin-row="the front"] [data-blur]')).toContainText(`${(worst / (36 / 8256)).toFixed(1)} px`);
 });
@@ -132,11 +134,11 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
   await page.getByLabel('circles').uncheck();
   await still(page);
   const settings = await stored(page);
-  const back = standBack(settings);
+  const back = geometryOf(settings).back;
   if (!back) throw new Error('no scene');
   const seen = seenFrom(back, [-1.02, 1.25, -0.12]);
   const values = await row(page, 0.5 - (80.98 * (1.25 - 0.95)) / 6.48 / 24);
-  const said = (blurOf(focusSetting(settings), 2.8, seen) ?? 0) * (values.length / 36);
+  const said = (blurOf(geometryOf(settings).focus, 2.8, seen) ?? 0) * (values.length / 36);
   expect(said).toBeGreaterThan(8);
   expect(Math.abs(edgeSpread(values, said) - said)).toBeLessThan(Math.max(1, 0.15 * said));
 });

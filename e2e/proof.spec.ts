@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -19,7 +20,7 @@ async function openProof(
   await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
   await page.getByLabel('What moves').selectOption('back');
   await kept(page);
-  const plan = mosaicPlan(await stored(page));
+  const plan = mosaicPlan(geometryOf(await stored(page)));
   await page.getByRole('link', { name: 'Proof', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Simulated back' })).toBeVisible();
   return { widthPx: plan?.widthPx ?? 0, heightPx: plan?.heightPx ?? 0, frames: plan?.frames.length ?? 0 };

@@ -1,11 +1,11 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import type { Page } from '@playwright/test';
 import { BoxGeometry, Mesh, Scene as ThreeScene } from 'three';
 import { OBJExporter } from 'three/examples/jsm/exporters/OBJExporter.js';
 import AxeBuilder from '@axe-core/playwright';
-import { standFrame } from '@gangway/core/geometry/circles';
 import { outline } from '@gangway/core/framing/inFrame';
 import { stretchAt } from '@gangway/core/framing/stretch';
-import { pictured } from '@gangway/core/geometry/back';
+import { pictured } from '@gangway/core/geometry/standards';
 import { openFinder, row, step, still, type } from './finder';
 import { expect, openStand, stored, test, type Gangway } from './gangway';
 import type { SetupSettings } from '@gangway/core/model/setup';
@@ -28,10 +28,10 @@ async function cure(page: Page): Promise<number> {
 
 /** Whether every corner of the subject's outline is pictured inside the part that is kept. */
 function allIn(settings: SetupSettings): boolean {
-  const { widthMm, heightMm } = standFrame(settings);
+  const { widthMm, heightMm } = geometryOf(settings).frame;
   if (!settings.scene) return false;
   return outline(settings.scene).every((point) => {
-    const at = pictured(settings, point);
+    const at = pictured(geometryOf(settings), point);
     return at !== null && Math.abs(at[0]) <= widthMm / 2 && Math.abs(at[1]) <= heightMm / 2;
   });
 }
@@ -81,11 +81,11 @@ test('the hemp loft: a post that is drawn out is turned in on, the centre stays,
   const settings = await held(page);
   expect(settings.scene?.yawDeg).toBeGreaterThan(3);
   const watched = settings.scene?.watched;
-  expect(watched && stretchAt(settings, watched)).toBeLessThanOrEqual(1.15);
+  expect(watched && stretchAt(geometryOf(settings), watched)).toBeLessThanOrEqual(1.15);
   // The middle of the picture shows the same place of the far gable, within the tenths that slides are set in.
   const { riseMm, shiftMm } = before.movements;
   const v = (24 * 24_000) / (24_000 - 24);
-  const at = pictured(settings, [(shiftMm / v) * 24, 1.5 + (riseMm / v) * 24, 0]);
+  const at = pictured(geometryOf(settings), [(shiftMm / v) * 24, 1.5 + (riseMm / v) * 24, 0]);
   expect(Math.hypot(...(at ?? [9, 9]))).toBeLessThan(0.3);
 });
 

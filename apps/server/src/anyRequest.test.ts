@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { randomUUID } from 'node:crypto';
 import fc from 'fast-check';
 import request from 'supertest';
@@ -112,7 +113,12 @@ const at = (route: string, id: string): string =>
 
 /** What it sends there. */
 function meant(route: (typeof ROUTES)[number]): unknown {
-  const take = { ...takeOf(opened, 'Tower', { frame: null, bracket: null }, null), id: randomUUID(), standId, at: '2026-06-01T10:00:00Z' };
+  const take = {
+    ...takeOf(geometryOf(opened), 'Tower', { frame: null, bracket: null }, null),
+    id: randomUUID(),
+    standId,
+    at: '2026-06-01T10:00:00Z',
+  };
   switch (route) {
     case '/jobs/:job/stands':
       return { name: 'Tower', settings };

@@ -1,7 +1,8 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import fc from 'fast-check';
 import { evenly } from '@gangway/core/evenly.test-support';
-import { findings } from '@gangway/core/checks/findings';
-import { findingNote, findingSentence, remedySentence } from '@gangway/core/checks/wording';
+import { evaluateWithFixes, checkNote, checkSentence } from '@gangway/core/checks/evaluate';
+import { fixSentence } from '@gangway/core/checks/wording';
 import { assembled } from '@gangway/core/rig/assembled';
 import { kitAndPlan } from '@gangway/core/rig/anyKit.test-support';
 import { partsOf } from '@gangway/core/rig/parts';
@@ -72,16 +73,16 @@ describe('a stand with any rig of any kit', () => {
           const kept = standSettingsSchema.safeParse(written(settings));
           if (!kept.success) throw new Error(kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · '));
           expect(written(openedSettings(kept.data))).toEqual(written(settings));
-          const found = findings(settings);
+          const found = evaluateWithFixes(geometryOf(settings));
           expect(new Set(found.map(({ kind }) => kind)).size).toBe(found.length);
           for (const finding of found) {
-            expect(`${findingSentence(finding)} ${findingNote(finding) ?? ''}`).not.toMatch(HOLE);
-            for (const remedy of finding.remedies) {
+            expect(`${checkSentence(finding)} ${checkNote(finding) ?? ''}`).not.toMatch(HOLE);
+            for (const remedy of finding.fixes) {
               offered++;
-              expect(remedySentence(remedy)).not.toMatch(HOLE);
+              expect(fixSentence(remedy)).not.toMatch(HOLE);
             }
           }
-          expect(circleReading(settings)).not.toMatch(HOLE);
+          expect(circleReading(geometryOf(settings))).not.toMatch(HOLE);
         },
       ),
       { numRuns: 150 },

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import fc from 'fast-check';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import { FIRST_BACK, takesFor } from '@gangway/core/capture/takes';
@@ -32,7 +33,7 @@ describe('whatever a stand is worked to', () => {
   test('its card prints: every mark on its page, every word whole', () => {
     fc.assert(
       fc.property(worked, fc.constantFrom('a5' as const, 'letterHalf' as const), (settings, size) => {
-        for (const { words } of spotCard(settings)) expect(words).not.toMatch(HOLE);
+        for (const { words } of spotCard(geometryOf(settings))) expect(words).not.toMatch(HOLE);
         for (const page of cardPages({ ...HERE, settings }, size)) {
           for (const mark of page.marks) {
             expect(numbersIn(mark).every(Number.isFinite)).toBe(true);
@@ -52,7 +53,7 @@ describe('whatever a stand is worked to', () => {
   test('its takes are as many as it says, each a stand that could be kept, in order of time', () => {
     fc.assert(
       fc.property(worked, (settings) => {
-        const takes = takesFor(settings, FIRST_BACK);
+        const takes = takesFor(geometryOf(settings), FIRST_BACK);
         // A back that counts no pixels is film: nothing to simulate.
         expect(takes.length).toBe(settings.rig.back.columnsPx === null ? 0 : (settings.mosaic?.frames.length ?? 1));
         let before = -1;
@@ -63,7 +64,7 @@ describe('whatever a stand is worked to', () => {
           before = take.atS;
           expect([take.gain, take.exposureS, take.columns, take.rows].every((each) => Number.isFinite(each) && each > 0)).toBe(true);
         }
-        const plan = assemblyPlan(settings);
+        const plan = assemblyPlan(geometryOf(settings));
         if (plan) {
           expect(plan.frames.length).toBe(settings.mosaic?.frames.length ?? 1);
           expect(numbersIn(plan).every(Number.isFinite)).toBe(true);
@@ -79,10 +80,10 @@ describe('whatever a stand is worked to', () => {
       fc.property(worked, (settings) => {
         const standId = '00000000-0000-4000-8000-0000000000aa';
         const takes: LogTake[] = [];
-        const series = seriesOf(settings).slice(0, 12);
-        if (settings.mosaic) expect(seriesOf(settings).length).toBe(takesOf(settings.mosaic));
+        const series = seriesOf(geometryOf(settings)).slice(0, 12);
+        if (settings.mosaic) expect(seriesOf(geometryOf(settings)).length).toBe(takesOf(settings.mosaic));
         series.forEach((place, i) => {
-          const figures = takeOf(settings, HERE.name, place, nextFilm(settings, takes));
+          const figures = takeOf(geometryOf(settings), HERE.name, place, nextFilm(settings, takes));
           expect(takeWords(figures)).not.toMatch(HOLE);
           takes.push({
             ...figures,
@@ -96,7 +97,7 @@ describe('whatever a stand is worked to', () => {
         if (wrong) {
           // The one thing that a log does not hold is a time beyond its bounds.
           expect(wrong.path).toEqual(['timeS']);
-          const times = (workingExposure(settings)?.takes ?? []).map(({ timeS }) => timeS);
+          const times = (workingExposure(geometryOf(settings))?.takes ?? []).map(({ timeS }) => timeS);
           expect(Math.max(...times) > 360_000 || Math.min(...times) < 0.00001).toBe(true);
           return;
         }
@@ -121,18 +122,18 @@ describe('whatever a stand is worked to', () => {
   test('its section, its choice of aperture and its comparison of tilt and stack are figures that can be drawn', () => {
     fc.assert(
       fc.property(worked, fc.constantFrom('side' as const, 'plan' as const), evenly(0.3, 90), (settings, view, aheadM) => {
-        const { pins, ...lines } = sectionOf(settings, view);
+        const { pins, ...lines } = sectionOf(geometryOf(settings), view);
         expect(numbersIn({ pins: pins.map(({ points }) => points) }).every(Number.isFinite)).toBe(true);
         expect(numbersIn(lines).some(Number.isNaN)).toBe(false);
-        const wedge = wedgeAt(settings, view, aheadM);
+        const wedge = wedgeAt(geometryOf(settings), view, aheadM);
         if (wedge) expect(wedge[0]).toBeLessThanOrEqual(wedge[1]);
-        for (const point of wedgeArea(settings, view, 0.2, aheadM + 1) ?? []) expect(point.some(Number.isNaN)).toBe(false);
-        const { words, ...choice } = apertureChoice(settings);
+        for (const point of wedgeArea(geometryOf(settings), view, 0.2, aheadM + 1) ?? []) expect(point.some(Number.isNaN)).toBe(false);
+        const { words, ...choice } = apertureChoice(geometryOf(settings));
         expect(words).not.toMatch(HOLE);
         expect(numbersIn(choice).some(Number.isNaN)).toBe(false);
-        const compared = tiltOrStack(settings);
+        const compared = tiltOrStack(geometryOf(settings));
         expect(numbersIn(compared).some(Number.isNaN)).toBe(false);
-        expect(circleReading(settings)).not.toMatch(HOLE);
+        expect(circleReading(geometryOf(settings))).not.toMatch(HOLE);
       }),
       { numRuns: 60 },
     );

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { execFileSync } from 'node:child_process';
 import { createHash, randomUUID } from 'node:crypto';
 import { mkdtemp, readdir, readFile, writeFile } from 'node:fs/promises';
@@ -48,9 +49,9 @@ function taken(job: StoredJob, i: number, more: Partial<LogTake> = {}): LogTake 
   const stand = job.stands[i % job.stands.length];
   const demo = DEMO_STANDS.find(({ name }) => name === stand?.name);
   if (!stand || !demo) throw new Error('no stand');
-  const place = seriesOf(demo.settings)[0] ?? { frame: null, bracket: null };
+  const place = seriesOf(geometryOf(demo.settings))[0] ?? { frame: null, bracket: null };
   return {
-    ...takeOf(demo.settings, stand.name, place, null),
+    ...takeOf(geometryOf(demo.settings), stand.name, place, null),
     id: randomUUID(),
     standId: stand.id,
     at: new Date(Date.UTC(2026, 10, 24, 9, 0, i)).toISOString(),

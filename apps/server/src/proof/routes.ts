@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { createWriteStream, existsSync } from 'node:fs';
 import { mkdir, readFile, rm, stat, statfs } from 'node:fs/promises';
 import { randomUUID } from 'node:crypto';
@@ -281,7 +282,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       .from(stands)
       .where(and(eq(stands.id, standId), isNull(stands.deletedAt)));
     if (!stand) throw notThere('stand');
-    const plan = planned ? assemblyPlan(openedSettings(stand.settings)) : null;
+    const plan = planned ? assemblyPlan(geometryOf(openedSettings(stand.settings))) : null;
     if (planned && plan === null)
       throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', [
         'planned',

@@ -1,7 +1,7 @@
 import { ToggleGroup } from 'radix-ui';
 import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import type { Finding } from '@gangway/core/checks/finding';
+import { type CheckResult } from '@gangway/core/checks/evaluate';
 import type { Ask } from '@gangway/core/rig/ask';
 import { partsInOrder } from '@gangway/core/rig/parts';
 import { TopBar } from '../app/TopBar';
@@ -108,7 +108,7 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
   const later = useAtMost(settings, READ_MS);
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
-  const ask = useCallback((kind: Finding['kind']) => setSheet(askFor(kind, settings.rig.parts)), [settings.rig.parts]);
+  const ask = useCallback((kind: CheckResult['kind']) => setSheet(askFor(kind, settings.rig.parts)), [settings.rig.parts]);
   const asked = sheet === null || sheet === 'rig' ? null : (partsInOrder(settings.rig.parts).find(({ id }) => id === sheet.itemId) ?? null);
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
@@ -240,7 +240,7 @@ interface AsideProps {
   readonly settings: SetupSettings;
   readonly readingId: string;
   readonly onRig: () => void;
-  readonly onAsk: (kind: Finding['kind']) => void;
+  readonly onAsk: (kind: CheckResult['kind']) => void;
 }
 
 /** Rig, findings and cautions beside the drawings. */

@@ -1,21 +1,18 @@
-import { apertureScale } from '@gangway/core/coverage/apertures';
-import { shiftScale } from '@gangway/core/planning/shiftScale';
-import { coneOutline } from '@gangway/core/coverage/cone';
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import {
-  lightCircle,
+  sharpCircleAt,
   onSlides,
-  sharpCircle,
   standAlong,
   standCone,
   standContour,
-  standFrame,
   standMargin,
   standOneWay,
-  wholeFrame,
   type CircleOnBack,
 } from '@gangway/core/geometry/circles';
+import { apertureScale } from '@gangway/core/coverage/apertures';
+import { shiftScale } from '@gangway/core/planning/shiftScale';
+import { coneOutline } from '@gangway/core/coverage/cone';
 import { travelOf, type Travel } from '@gangway/core/rig/mechanism';
-import { isTurned } from '@gangway/core/geometry/back';
 import { createSelector } from '@reduxjs/toolkit';
 import type { Mechanism } from '@gangway/core/model/movements';
 import type { SetupSettings } from '@gangway/core/model/setup';
@@ -49,44 +46,45 @@ const still = createSelector([rig, orientation, focusM, crop, front, rear], (rig
 }));
 
 /** The settings with nothing moved: what circles, contour and shift scale depend on. */
-const unmoved = createSelector([still, fNumber], (still, fNumber): SetupSettings => ({ ...still, fNumber }));
+const unmoved = createSelector([still, fNumber], (still, fNumber) => geometryOf({ ...still, fNumber }));
 
-const unmovedAnyAperture = createSelector([still], (still): SetupSettings => ({ ...still, fNumber: still.rig.lens.widestFNumber }));
+const unmovedAnyAperture = createSelector([still], (still) => geometryOf({ ...still, fNumber: still.rig.lens.widestFNumber }));
 
 /** The circles of a stand: light, sharp at the aperture set, sharp at each figure given; on a turned back with their outline there, x, y pairs in mm. */
-export const circlesOf = createSelector([unmoved], (settings) => {
+export const circlesOf = createSelector([unmoved], (geometry) => {
   const drawn = <C extends CircleOnBack>(circle: C): C & { readonly outline: Float64Array | null } => ({
     ...circle,
-    outline: isTurned(settings) ? onSlides(settings, coneOutline(standCone(settings, circle))) : null,
+    outline: geometry.turned ? onSlides(geometry, coneOutline(standCone(geometry, circle))) : null,
   });
-  const [light, sharp] = [lightCircle(settings), sharpCircle(settings)];
+  const { lightCircle: light, sharpCircle: sharp } = geometry;
   return {
     light: light && drawn(light),
     sharp: sharp && drawn(sharp),
-    given: settings.rig.lens.circle.definition
-      .map(({ fNumber }) => sharpCircle(settings, fNumber))
+    given: geometry.settings.rig.lens.circle.definition
+      .map(({ fNumber }) => sharpCircleAt(geometry, fNumber))
       .filter((circle) => circle !== null)
       .map(drawn),
   };
 });
 
-export const contourOf = createSelector([unmoved], (settings) => {
-  const sharp = sharpCircle(settings);
-  return sharp ? standContour(settings, sharp) : new Float64Array(0);
+export const contourOf = createSelector([unmoved], (geometry) => {
+  const { sharpCircle } = geometry;
+  return sharpCircle ? standContour(geometry, sharpCircle) : new Float64Array(0);
 });
 
 export const shiftScaleOf = createSelector([unmoved], shiftScale);
-export const frameOf = createSelector([unmovedAnyAperture], standFrame);
+export const frameOf = createSelector([unmovedAnyAperture], ({ frame }) => frame);
 /** The whole frame, of which a crop keeps a part. */
-export const wholeFrameOf = createSelector([unmovedAnyAperture], wholeFrame);
+export const wholeFrameOf = createSelector([unmovedAnyAperture], ({ wholeFrame }) => wholeFrame);
 
 const ringOf = createSelector([rig], ({ lens }) => apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep));
 
 /** What the aperture ring can be set to, and at which of it the frame as it stands is covered. */
-export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, movements], (settings, ring, at) => {
+export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, movements], (geometry, ring, at) => {
+  const here = geometryOf({ ...geometry.settings, movements: at });
   const holds = ring.map((n) => {
-    const circle = sharpCircle(settings, n);
-    return circle && standMargin({ ...settings, movements: at }, circle).valueMm >= 0;
+    const circle = sharpCircleAt(geometry, n);
+    return circle && standMargin(here, circle).valueMm >= 0;
   });
   return { ring, holds };
 });
@@ -95,7 +93,7 @@ export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, moveme
 export function opticalEnds(settings: SetupSettings, control: 'rise' | 'shift'): Travel | null {
   const { sharp } = circlesOf(settings);
   if (!sharp) return null;
-  const stretch = standOneWay(settings, sharp, control);
+  const stretch = standOneWay(geometryOf(settings), sharp, control);
   return stretch && { minMm: stretch.fromMm, maxMm: stretch.toMm };
 }
 
@@ -104,7 +102,7 @@ export function slideEnds(settings: SetupSettings): Travel | null {
   const { mechanism } = settings.rig;
   const { sharp } = circlesOf(settings);
   if (!sharp || mechanism.kind !== 'line') return null;
-  const stretch = standAlong(settings, sharp, mechanism.angleDeg);
+  const stretch = standAlong(geometryOf(settings), sharp, mechanism.angleDeg);
   return stretch && { minMm: stretch.fromMm, maxMm: stretch.toMm };
 }
 

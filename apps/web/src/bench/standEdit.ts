@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { sceneSchema, stanceSchema } from '@gangway/contract/scene';
 import type { Vec3 } from '@gangway/core/space/vector';
 import { nearestReachable, onSlide, reaches, travelOf } from '@gangway/core/rig/mechanism';
@@ -6,10 +7,9 @@ import { assembled, storedRig } from '@gangway/core/rig/assembled';
 import { withItem } from '@gangway/core/rig/parts';
 import type { FromHere } from '@gangway/core/planning/fromHere';
 import { patched } from '@gangway/core/setup/patch';
-import { isTurned } from '@gangway/core/geometry/back';
 import { givenBack, standTiltMechanism } from '@gangway/core/planning/solveFocus';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords, turnWords } from '@gangway/core/words';
-import { focusWords } from '@gangway/core/checks/focusWording';
+import { focusWords } from '@gangway/core/checks/wording';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import { FOCUS_FARTHEST_M, movementsSchema } from '@gangway/contract/stand';
 import { limitsSchema, pinSchema, PINS_MOST, sharpnessSchema } from '@gangway/contract/focus';
@@ -123,7 +123,7 @@ function setFocus(typedM: number | null, gesture?: string): string | null {
   const focusM = typedM === Number.POSITIVE_INFINITY ? null : typedM;
   if (!settings) return null;
   const { focalMm } = settings.rig.lens;
-  if (focusM !== null && !(focusM * 1000 > focalMm) && !(focusM < 0 && isTurned(settings))) {
+  if (focusM !== null && !(focusM * 1000 > focalMm) && !(focusM < 0 && geometryOf(settings).turned)) {
     return `Focus ${fixed(focusM, 2)} m is inside the focal length; it must be more than ${focalMm / 1000} m.`;
   }
   if (focusM !== null && Math.abs(focusM) > FOCUS_FARTHEST_M)
@@ -225,7 +225,7 @@ function applyFocus(patch: SetupPatch, said: string): void {
   const settings = present();
   if (!settings) return;
   const next = patched(settings, patch);
-  const movements = givenBack(next);
+  const movements = givenBack(geometryOf(next));
   const kept = movements && reaches(next.rig.mechanism, movements) === true ? patched(next, { movements, composed: true }) : next;
   change(kept, movements && kept !== next ? `${said}, ${riseWords(movements.riseMm)}` : said);
 }

@@ -5,7 +5,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import type { Stand } from '@gangway/contract/stand';
-import { findingSentence } from '@gangway/core/checks/wording';
+import { checkSentence } from '@gangway/core/checks/evaluate';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../bench/circle/CircleMiniature';
 import { findingsOf } from '../bench/findings/findingsOf';
@@ -140,7 +140,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
           <StateMark state={worst} />
           <span className="min-w-0">
             <span className="font-semibold">{countWords(found.map(({ state }) => state))}</span>
-            {first && first.state !== 'holds' && <span className="block text-ink-soft">{findingSentence(first)}</span>}
+            {first && first.state !== 'holds' && <span className="block text-ink-soft">{checkSentence(first)}</span>}
           </span>
         </p>
       </div>

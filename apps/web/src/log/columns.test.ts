@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { DEMO_STANDS } from '@gangway/contract/demo';
 import { takeOf, type LogTake } from '@gangway/core/log/take';
 import { cellDraft, cellWords, COLUMNS, holds, momentWords, withCell, type LogKey } from './columns';
@@ -5,7 +6,7 @@ import { cellDraft, cellWords, COLUMNS, holds, momentWords, withCell, type LogKe
 const demo = DEMO_STANDS[0];
 if (!demo) throw new Error('no demo');
 const take: LogTake = {
-  ...takeOf(demo.settings, demo.name, { frame: null, bracket: null }, null),
+  ...takeOf(geometryOf(demo.settings), demo.name, { frame: null, bracket: null }, null),
   id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02',
   standId: '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01',
   at: '2026-10-25T00:30:00.000Z',

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { nextFilm, seriesOf, takeOf, type LogTake, type SeriesPlace } from '@gangway/core/log/take';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
@@ -6,7 +7,7 @@ export function nextPlace(
   settings: SetupSettings,
   logged: number,
 ): { readonly place: SeriesPlace; readonly number: number; readonly of: number } {
-  const series = seriesOf(settings);
+  const series = seriesOf(geometryOf(settings));
   const number = logged % series.length;
   return { place: series[number] ?? { frame: null, bracket: null }, number: number + 1, of: series.length };
 }
@@ -21,7 +22,7 @@ export function nextTake(
   const own = takes.filter(({ standId }) => standId === stand.id);
   const { place } = nextPlace(settings, own.length);
   return {
-    ...takeOf(settings, stand.name, place, nextFilm(settings, takes)),
+    ...takeOf(geometryOf(settings), stand.name, place, nextFilm(settings, takes)),
     id: crypto.randomUUID(),
     standId: stand.id,
     at: at.toISOString(),

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { CameraOff, PlugZap } from 'lucide-react';
 import { useRef, useState } from 'react';
 import type { FrameSet } from '@gangway/contract/proof';
@@ -47,7 +48,7 @@ export function BackPanel({
   const [beginSet] = api.useBeginSetMutation();
   const [changeLog] = api.useChangeLogMutation();
   const tell = useTell();
-  const takes = takesFor(stand.settings, options);
+  const takes = takesFor(geometryOf(stand.settings), options);
   const [first] = takes;
   const busy = back.state === 'exposing' || back.state === 'delivering';
   const set = <K extends keyof BackOptions>(key: K, value: BackOptions[K]) => setOptions({ ...options, [key]: value });
@@ -84,9 +85,9 @@ export function BackPanel({
     (index: number, at: Date) => {
       const place = {
         frame: settings.mosaic ? index : null,
-        bracket: takesFor(settings, { ...options, exposure })[index]?.bracket ?? null,
+        bracket: takesFor(geometryOf(settings), { ...options, exposure })[index]?.bracket ?? null,
       };
-      const take = { ...takeOf(settings, name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
+      const take = { ...takeOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
       void changeLog({ jobId, put: [take], remove: [] }).then(
         ({ error }) => error && tell(`The take is not logged: ${errorSentence(error)}`),
       );

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { Upload } from 'lucide-react';
 import { useRef, useState, type DragEvent } from 'react';
 import type { FrameSet, Role } from '@gangway/contract/proof';
@@ -32,7 +33,7 @@ export function FileDoor({
   const [refused, setRefused] = useState<readonly string[]>([]);
   const [beginSet] = api.useBeginSetMutation();
   const tell = useTell();
-  const canPlan = assemblyPlan(stand.settings) !== null;
+  const canPlan = assemblyPlan(geometryOf(stand.settings)) !== null;
 
   const take = async (files: readonly File[]) => {
     if (files.length === 0) return;

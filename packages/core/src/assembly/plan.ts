@@ -1,10 +1,7 @@
-import { wholeFrame } from '../geometry/circles';
+import { type Geometry } from '../geometry/geometry';
 import { overlapsOf, rectOf, unionOf } from '../mosaic/frames';
-import { mosaicOnStand } from '../geometry/laidMosaic';
-import { axisToBack, lensPosition, standImageMm } from '../geometry/back';
 import type { MovingZone } from './seams';
 import type { Rect } from '../model/mosaic';
-import type { SetupSettings } from '../model/setup';
 
 /** Where one frame belongs, px of the back from the top left of the box around all. */
 export interface PlannedFrame {
@@ -33,15 +30,15 @@ export interface AssemblyPlan {
 const SLIDE_MM = 0.25;
 
 /** The plan of a stand for putting its frames together: of its mosaic in the order of the series, or of the single frame; `null` when the back counts no pixels. */
-export function assemblyPlan(settings: SetupSettings): AssemblyPlan | null {
-  const { back } = settings.rig;
+export function assemblyPlan(geometry: Geometry): AssemblyPlan | null {
+  const { back } = geometry.settings.rig;
   if (back.columnsPx === null) return null;
   const pitchMm = back.widthMm / back.columnsPx;
-  const laid = mosaicOnStand(settings);
-  const rects = laid?.rects ?? [rectOf({ ...lensPosition(settings), turned: false }, wholeFrame(settings))];
+  const laid = geometry.laid;
+  const rects = laid?.rects ?? [rectOf({ ...geometry.position, turned: false }, geometry.wholeFrame)];
   // When the lens itself moves, what is focused on moves the other way in front of it as well: by the magnification more.
-  const imageMm = standImageMm(settings);
-  const spread = settings.mosaic?.mover === 'lens' ? imageMm / settings.rig.lens.focalMm : 1;
+  const imageMm = geometry.imageMm;
+  const spread = geometry.settings.mosaic?.mover === 'lens' ? imageMm / geometry.settings.rig.lens.focalMm : 1;
   const spreadOut = (rect: Rect): Rect => {
     const [x, y] = [((spread - 1) * (rect.left + rect.right)) / 2, ((spread - 1) * (rect.lower + rect.upper)) / 2];
     return { left: rect.left + x, right: rect.right + x, lower: rect.lower + y, upper: rect.upper + y };
@@ -50,7 +47,7 @@ export function assemblyPlan(settings: SetupSettings): AssemblyPlan | null {
   const box = unionOf(lying)?.box;
   if (!box) return null;
   const px = (mm: number): number => mm / pitchMm;
-  const [x, y, z] = axisToBack(settings);
+  const [x, y, z] = geometry.axis;
   return {
     frames: rects.map((rect, i) => ({
       left: px((lying[i] ?? rect).left - box.left),
@@ -60,7 +57,7 @@ export function assemblyPlan(settings: SetupSettings): AssemblyPlan | null {
       footX: px(-rect.left),
       footY: px(rect.upper),
     })),
-    zones: (settings.mosaic?.zones ?? []).map((zone) => ({
+    zones: (geometry.settings.mosaic?.zones ?? []).map((zone) => ({
       left: px(zone.left - box.left),
       right: px(zone.right - box.left),
       top: px(box.upper - zone.upper),

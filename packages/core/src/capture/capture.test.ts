@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { assemblyPlan } from '../assembly/plan';
 import { lightOf } from '../assembly/refine';
@@ -48,8 +49,8 @@ test('noise is that of light and of reading', () => {
 
 test('a series takes each frame of the plan, at its time, where the plan has it when nothing errs', () => {
   const exact = { ...FIRST_BACK, slideErrorMm: 0, driftStops: 0 };
-  const takes = takesFor(mosaicked, exact);
-  const plan = assemblyPlan(mosaicked);
+  const takes = takesFor(geometryOf(mosaicked), exact);
+  const plan = assemblyPlan(geometryOf(mosaicked));
   expect(takes.length).toBe(3);
   const first = takes[0];
   if (!first || !plan) throw new Error('nothing taken');
@@ -66,8 +67,8 @@ test('errors are as large as asked for, and the same again for the same number',
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 1e6 }), evenly(0.01, 0.5), (seed, slideErrorMm) => {
       const options = { ...FIRST_BACK, seed, slideErrorMm };
-      const takes = takesFor(mosaicked, options);
-      expect(takesFor(mosaicked, options).map(({ settings }) => settings.movements)).toEqual(
+      const takes = takesFor(geometryOf(mosaicked), options);
+      expect(takesFor(geometryOf(mosaicked), options).map(({ settings }) => settings.movements)).toEqual(
         takes.map(({ settings }) => settings.movements),
       );
       takes.forEach(({ settings }, i) =>
@@ -76,18 +77,18 @@ test('errors are as large as asked for, and the same again for the same number',
     }),
     { numRuns: 30 },
   );
-  expect(takesFor(mosaicked, { ...FIRST_BACK, driftStops: 1 }).map(({ gain }) => gain)).toEqual([1, Math.SQRT2, 2]);
+  expect(takesFor(geometryOf(mosaicked), { ...FIRST_BACK, driftStops: 1 }).map(({ gain }) => gain)).toEqual([1, Math.SQRT2, 2]);
 });
 
 test('what moves goes across its zone at its speed', () => {
   const zone = { name: 'boat', left: -6, right: 6, lower: -3, upper: 3, speedMs: 0.1, distanceM: 10 };
-  const takes = takesFor({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }, FIRST_BACK);
+  const takes = takesFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), FIRST_BACK);
   const left = (i: number): number => takes[i]?.boards[0]?.corners[0]?.[0] ?? NaN;
   // 10.5 s at 0.1 m/s.
   expect(left(1) - left(0)).toBeCloseTo(1.05, 6);
-  expect(takesFor({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }, { ...FIRST_BACK, moving: false })[0]?.boards).toEqual(
-    [],
-  );
+  expect(
+    takesFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), { ...FIRST_BACK, moving: false })[0]?.boards,
+  ).toEqual([]);
 });
 
 describe('brackets on the simulated back', () => {
@@ -99,13 +100,20 @@ describe('brackets on the simulated back', () => {
   const exact = { ...FIRST_BACK, driftStops: 0 };
 
   test('two stops darker is a quarter of the light, and the metered one is what is taken when nothing is said', () => {
-    expect([0, 1, 2, null].map((exposure) => takesFor(bracketed(true), { ...exact, exposure })[0]?.gain)).toEqual([1 / 4, 1, 4, 1]);
-    expect([0, 1, 2, null].map((exposure) => takesFor(bracketed(true), { ...exact, exposure })[0]?.bracket)).toEqual([0, 1, 2, 1]);
-    expect(takesFor(mosaicked, exact)[0]?.bracket).toBeNull();
+    expect([0, 1, 2, null].map((exposure) => takesFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.gain)).toEqual([
+      1 / 4,
+      1,
+      4,
+      1,
+    ]);
+    expect([0, 1, 2, null].map((exposure) => takesFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.bracket)).toEqual([
+      0, 1, 2, 1,
+    ]);
+    expect(takesFor(geometryOf(mosaicked), exact)[0]?.bracket).toBeNull();
     // A bracket that has become shorter since has no such exposure.
-    expect(takesFor(bracketed(true), { ...exact, exposure: 7 })[0]?.gain).toBe(1);
+    expect(takesFor(geometryOf(bracketed(true)), { ...exact, exposure: 7 })[0]?.gain).toBe(1);
     // Its time goes with its light.
-    const times = [0, 1, 2].map((exposure) => takesFor(bracketed(true), { ...exact, exposure })[0]?.exposureS ?? NaN);
+    const times = [0, 1, 2].map((exposure) => takesFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.exposureS ?? NaN);
     expect((times[1] ?? 0) / (times[0] ?? 1)).toBeCloseTo(4, 9);
     expect((times[2] ?? 0) / (times[1] ?? 1)).toBeCloseTo(4, 9);
   });
@@ -113,17 +121,22 @@ describe('brackets on the simulated back', () => {
   test('every exposure of the series has a moment of its own, in the order in which the series is made', () => {
     for (const inside of [true, false]) {
       const all = [0, 1, 2].flatMap((exposure) =>
-        takesFor(bracketed(inside), { ...exact, exposure }).map(({ atS, number, bracket }) => ({ atS, place: [number - 1, bracket] })),
+        takesFor(geometryOf(bracketed(inside)), { ...exact, exposure }).map(({ atS, number, bracket }) => ({
+          atS,
+          place: [number - 1, bracket],
+        })),
       );
       const inTime = [...all].sort((a, b) => a.atS - b.atS);
-      expect(inTime.map(({ place }) => place)).toEqual(seriesOf(bracketed(inside)).map(({ frame, bracket }) => [frame, bracket]));
+      expect(inTime.map(({ place }) => place)).toEqual(
+        seriesOf(geometryOf(bracketed(inside))).map(({ frame, bracket }) => [frame, bracket]),
+      );
       expect(new Set(all.map(({ atS }) => atS)).size).toBe(9);
     }
   });
 
   test('the camera stands still between the exposures of one place', () => {
     const places = [0, 2].map((exposure) =>
-      takesFor(bracketed(true), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements),
+      takesFor(geometryOf(bracketed(true)), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements),
     );
     expect(places[0]).toEqual(places[1]);
   });

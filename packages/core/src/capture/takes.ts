@@ -1,12 +1,11 @@
+import { type Geometry, geometryOf } from '../geometry/geometry';
 import { bracketStops } from '../exposure/brackets';
 import { standBrackets, workingExposure } from '../exposure/working';
 import { rectOf } from '../mosaic/frames';
 import { FIRST_SERIES } from '../mosaic/mosaic';
 import { standOfFrame } from '../geometry/laidMosaic';
-import { wholeFrame } from '../geometry/circles';
 import type { Vec3 } from '../space/vector';
 import { partsInOrder } from '../rig/parts';
-import { standImageMm } from '../geometry/back';
 import type { Series, Zone } from '../model/mosaic';
 import type { SetupSettings } from '../model/setup';
 
@@ -98,32 +97,34 @@ export function hearsLens({ rig }: Pick<SetupSettings, 'rig'>): boolean {
 }
 
 /** The exposures of a stand: of its mosaic in the order of the series, or a single one; of a bracket one exposure at every place. Empty when the back counts no pixels. */
-export function takesFor(settings: SetupSettings, options: BackOptions): readonly Take[] {
-  const { back } = settings.rig;
+export function takesFor(geometry: Geometry, options: BackOptions): readonly Take[] {
+  const { back } = geometry.settings.rig;
   if (back.columnsPx === null || back.rowsPx === null) return [];
   const random = numbersFrom(options.seed);
-  const { mosaic } = settings;
-  const frames = mosaic?.frames ?? [{ ...settings.movements, turned: false }];
+  const { mosaic } = geometry.settings;
+  const frames = mosaic?.frames ?? [{ ...geometry.settings.movements, turned: false }];
   const pitchMm = (back.widthMm / back.columnsPx) * options.binning;
-  const pose = settings.scene && {
-    ...settings.scene,
-    pitchDeg: settings.scene.pitchDeg + options.levelErrorDeg,
-    rollDeg: settings.scene.rollDeg + options.levelErrorDeg,
+  const pose = geometry.settings.scene && {
+    ...geometry.settings.scene,
+    pitchDeg: geometry.settings.scene.pitchDeg + options.levelErrorDeg,
+    rollDeg: geometry.settings.scene.rollDeg + options.levelErrorDeg,
   };
-  const heard = hearsLens(settings);
-  const stops = bracketStops(standBrackets(settings));
+  const heard = hearsLens(geometry.settings);
+  const stops = bracketStops(standBrackets(geometry.settings));
   const bracket = options.exposure !== null && options.exposure < stops.length ? options.exposure : Math.max(0, stops.indexOf(0));
   const by = stops[bracket] ?? 0;
   const series = mosaic?.series ?? { ...FIRST_SERIES, brackets: stops.length };
-  const exposureS = workingExposure(settings)?.takes.find(({ stops: each }) => each === by)?.timeS ?? series.exposureS * 2 ** by;
+  const exposureS = workingExposure(geometry)?.takes.find(({ stops: each }) => each === by)?.timeS ?? series.exposureS * 2 ** by;
   return frames.map((frame, i): Take => {
     const erred = {
       ...frame,
       shiftMm: frame.shiftMm + options.slideErrorMm * normalFrom(random),
       riseMm: frame.riseMm + options.slideErrorMm * normalFrom(random),
     };
-    const alone = mosaic ? standOfFrame(settings, erred) : { ...settings, movements: { riseMm: erred.riseMm, shiftMm: erred.shiftMm } };
-    const { widthMm, heightMm } = wholeFrame(alone);
+    const alone = mosaic
+      ? standOfFrame(geometry, erred)
+      : { ...geometry.settings, movements: { riseMm: erred.riseMm, shiftMm: erred.shiftMm } };
+    const { widthMm, heightMm } = geometryOf(alone).wholeFrame;
     const atS = startOf(series, frames.length, i, bracket);
     return {
       number: i + 1,
@@ -133,10 +134,10 @@ export function takesFor(settings: SetupSettings, options: BackOptions): readonl
       bracket: stops.length > 1 ? bracket : null,
       exposureS,
       movedMm: mosaic?.mover === 'lens' ? { right: erred.shiftMm, up: erred.riseMm } : { right: 0, up: 0 },
-      boards: options.moving ? (mosaic?.zones ?? []).map((zone) => boardOf(zone, atS, standImageMm(settings))) : [],
+      boards: options.moving ? (mosaic?.zones ?? []).map((zone) => boardOf(zone, atS, geometry.imageMm)) : [],
       columns: Math.round(widthMm / pitchMm),
       rows: Math.round(heightMm / pitchMm),
-      writes: { fNumber: heard ? settings.fNumber : null, focalMm: heard ? settings.rig.lens.focalMm : null },
+      writes: { fNumber: heard ? geometry.settings.fNumber : null, focalMm: heard ? geometry.settings.rig.lens.focalMm : null },
     };
   });
 }
@@ -160,5 +161,5 @@ function boardOf(zone: Zone, atS: number, imageMm: number): MovingBoard {
 
 /** The rectangle of a take about the foot of the lens, mm. */
 export function rectOfTake({ settings }: Take) {
-  return rectOf({ ...settings.movements, turned: false }, wholeFrame(settings));
+  return rectOf({ ...settings.movements, turned: false }, geometryOf(settings).wholeFrame);
 }

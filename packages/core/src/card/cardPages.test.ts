@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { stand } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
@@ -19,7 +20,7 @@ const base = stand({
   },
   movements: { riseMm: 4, shiftMm: -2 },
 });
-const ids = spotCard(base).map(({ id }) => id);
+const ids = spotCard(geometryOf(base)).map(({ id }) => id);
 const words = fc.array(fc.stringMatching(/^[a-zäß0-9.,]{1,12}$/), { minLength: 1, maxLength: 60 }).map((all) => all.join(' '));
 const carded = (notes: Record<string, string>, ticked: readonly string[] = []) => ({
   name: 'Tower',
@@ -35,7 +36,7 @@ describe('a card as pages', () => {
   test('a note is printed whole, however long, beside its own step', () => {
     fc.assert(
       fc.property(words, fc.constantFrom(...(Object.keys(SPOT_SIZES) as SpotSize[])), fc.nat({ max: ids.length - 1 }), (note, size, i) => {
-        const step = spotCard(base)[i];
+        const step = spotCard(geometryOf(base))[i];
         fc.pre(step !== undefined && (step.group === 'work' || step.group === 'mosaic') && !step.told);
         const before = textOf(cardPages(carded({}), size));
         const after = textOf(cardPages(carded({ [step.id]: note }), size));
@@ -74,7 +75,7 @@ describe('a card as pages', () => {
           const texts = textOf(cardPages(carded(notes), size));
           const inside = texts.every(({ x, y }) => x >= 0 && x <= widthMm && y >= 0 && y <= heightMm - 3);
           const all = texts.map(({ text }) => text).join(' ');
-          const steps = spotCard(base).filter(({ group }) => group === 'work');
+          const steps = spotCard(geometryOf(base)).filter(({ group }) => group === 'work');
           const at = steps.map((step) => all.indexOf(step.words.split(' ').slice(0, 3).join(' ')));
           return inside && at.every((place, i) => place >= 0 && place >= Math.max(-1, ...at.slice(0, i)));
         },
@@ -108,7 +109,7 @@ describe('a card as pages', () => {
     const strokes = (ticked: readonly string[]) =>
       cardPages(carded({}, ticked), 'a5').flatMap(({ marks }) => marks.filter((mark) => mark.kind === 'line' && mark.widthMm === 0.35))
         .length;
-    const boxes = spotCard(base)
+    const boxes = spotCard(geometryOf(base))
       .filter(({ told }) => !told)
       .map(({ id }) => id);
     expect(strokes([])).toBe(0);

@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { view, fieldLens, film } from '../rig/parts.test-support';
@@ -23,7 +24,7 @@ const onFilm = () => ({
 describe('the card for the spot', () => {
   test('goes in the order in which practitioners work', () => {
     const order = ids(
-      stand({ front: { tiltDeg: 3, swingDeg: 0 }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'ev', ev: 12, iso: 100 } } }),
+      geometryOf(stand({ front: { tiltDeg: 3, swingDeg: 0 }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'ev', ev: 12, iso: 100 } } })),
     );
     const wanted = [
       'open',
@@ -45,17 +46,19 @@ describe('the card for the spot', () => {
   });
 
   test('says the figures as the mechanism reads them', () => {
-    const { figures } = spotCard(stand({ movements: { riseMm: 3, shiftMm: -4 } })).find(({ id }) => id === 'move') ?? { figures: '' };
+    const { figures } = spotCard(geometryOf(stand({ movements: { riseMm: 3, shiftMm: -4 } }))).find(({ id }) => id === 'move') ?? {
+      figures: '',
+    };
     // One slide that rotates: 3 up and 4 left is 5 out at 143°.
     expect(figures).toBe('slide turned to 143° (0 right, 90 up), out by 5.0 mm: 3.0 mm of rise, 4.0 mm of shift to the left');
   });
 
   test('follows shutter and back: cock, holder and dark slide with film behind a leaf, none of it with a sensor', () => {
-    const sheet = ids(stand({ rig: onFilm() }));
+    const sheet = ids(geometryOf(stand({ rig: onFilm() })));
     for (const id of ['close', 'cock', 'holder', 'dark slide', 'shoot', 'dark slide in']) expect(sheet).toContain(id);
     expect(sheet.indexOf('dark slide')).toBeLessThan(sheet.indexOf('shoot'));
-    expect(ids(stand())).not.toContain('dark slide');
-    expect(ids(stand())).toContain('mirror');
+    expect(ids(geometryOf(stand()))).not.toContain('dark slide');
+    expect(ids(geometryOf(stand()))).toContain('mirror');
   });
 
   test('has every frame of a mosaic, the brackets with their times, and cautions that were put away on screen too', () => {
@@ -71,9 +74,9 @@ describe('the card for the spot', () => {
         brackets: { count: 3, stepStops: 1, order: 'darkFirst' },
       },
     });
-    expect(ids(settings)).toEqual(expect.arrayContaining(['frame 1', 'frame 2', 'series', 'brackets']));
-    expect(spotCard(settings).find(({ id }) => id === 'brackets')?.figures).toBe('1/125 s · 1/60 s · 1/30 s');
-    expect(words(settings).join()).toContain('Quays, slipways and roofs');
+    expect(ids(geometryOf(settings))).toEqual(expect.arrayContaining(['frame 1', 'frame 2', 'series', 'brackets']));
+    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.figures).toBe('1/125 s · 1/60 s · 1/30 s');
+    expect(words(geometryOf(settings)).join()).toContain('Quays, slipways and roofs');
   });
 
   test('own steps, order and what is left off are as the photographer wished; nothing is lost or doubled', () => {
@@ -84,20 +87,20 @@ describe('the card for the spot', () => {
       ticked: [],
       notes: {},
     };
-    const plain = ids(stand());
+    const plain = ids(geometryOf(stand()));
     const settings = stand({ card: own });
-    const order = ids(settings).filter((id) => plain.includes(id) || id === 'own 1');
+    const order = ids(geometryOf(settings)).filter((id) => plain.includes(id) || id === 'own 1');
     expect(order.filter((id) => own.order.includes(id))).toEqual(own.order);
     expect(order).not.toContain('corners');
     expect(
-      leftOff(settings)
+      leftOff(geometryOf(settings))
         .map(({ id }) => id)
         .sort(),
     ).toEqual(['always', 'corners']);
     expect([...order, 'corners', 'always'].sort()).toEqual([...plain, 'own 1'].sort());
     fc.assert(
       fc.property(fc.shuffledSubarray(plain), (some) => {
-        const ordered = ids(stand({ card: { ...own, left: [], own: [], order: some } }));
+        const ordered = ids(geometryOf(stand({ card: { ...own, left: [], own: [], order: some } })));
         expect([...ordered].sort()).toEqual([...plain].sort());
       }),
     );

@@ -1,12 +1,11 @@
+import { type Geometry } from '../geometry/geometry';
 import { CAUTIONS } from '../cautions/cautions';
-import { findingSentence } from '../checks/wording';
-import { quickFindings } from '../checks/quickFindings';
-import { focusWords } from '../checks/focusWording';
+import { checkSentence, evaluateAll } from '../checks/evaluate';
+import { focusWords } from '../checks/wording';
 import { SHUTTERS, timeWords } from '../exposure/shutter';
 import { FAVOURS, RELEASES } from '../exposure/choices';
 import { BRACKET_ORDERS, bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
-import { standMagnification } from '../geometry/circles';
 import { mosaicPlan } from '../stitching/plan';
 import { HELD_STEPS } from '../rig/heldSteps';
 import { onSlide, slidePosition } from '../rig/mechanism';
@@ -15,8 +14,6 @@ import { standards } from '../rig/reach';
 import { lensTilt } from '../rig/tilt';
 import { extensionMm } from '../planning/tiltOrStack';
 import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords } from '../words';
-import type { SetupSettings } from '../model/setup';
-
 /** The parts of a card, in their order. */
 export const CARD_GROUPS = {
   bring: 'Rig and what to bring',
@@ -52,18 +49,18 @@ const step = (group: CardGroup, id: string, words: string, figures = ''): CardSt
 const ALWAYS = 'tripod, level, cable, cloth or loupe, tape or rangefinder, cards or film, spare battery, gloves, this card';
 
 /** The list for the spot, made from a stand: own steps, order and what is left off as its photographer wished. */
-export function spotCard(settings: SetupSettings): readonly CardStep[] {
-  const { card } = settings;
-  const natural = [...bring(settings), ...place(settings), ...work(settings), ...mosaicSteps(settings)].filter(
+export function spotCard(geometry: Geometry): readonly CardStep[] {
+  const { card } = geometry.settings;
+  const natural = [...bring(geometry), ...place(geometry), ...work(geometry), ...mosaicSteps(geometry)].filter(
     ({ id }) => !card.left.includes(id),
   );
   const own = card.own.map(({ id, words }): CardStep => ({ id, group: 'work', words, figures: '', own: true, told: false }));
-  return [...ordered([...natural, ...own], card.order), ...mind(settings)];
+  return [...ordered([...natural, ...own], card.order), ...mind(geometry)];
 }
 
 /** Steps left off, to be taken back. */
-export function leftOff(settings: SetupSettings): readonly CardStep[] {
-  return [...bring(settings), ...place(settings), ...work(settings)].filter(({ id }) => settings.card.left.includes(id));
+export function leftOff(geometry: Geometry): readonly CardStep[] {
+  return [...bring(geometry), ...place(geometry), ...work(geometry)].filter(({ id }) => geometry.settings.card.left.includes(id));
 }
 
 /** Within each part the steps that are named in their order; a step that is not named keeps its place behind the one before it. */
@@ -85,7 +82,7 @@ function ordered(steps: readonly CardStep[], order: readonly string[]): readonly
   });
 }
 
-function bring({ rig, exposure }: SetupSettings): readonly CardStep[] {
+function bring({ settings: { rig, exposure } }: Geometry): readonly CardStep[] {
   const loose = [...exposure.filters.map(({ name }) => name), ...(exposure.centreFilterStops === null ? [] : ['centre filter'])];
   return [
     step(
@@ -102,7 +99,7 @@ function bring({ rig, exposure }: SetupSettings): readonly CardStep[] {
   ];
 }
 
-function place({ scene, orientation }: SetupSettings): readonly CardStep[] {
+function place({ settings: { scene, orientation } }: Geometry): readonly CardStep[] {
   const back = orientation === 'portrait' ? 'upright' : 'level';
   if (!scene)
     return [
@@ -132,7 +129,7 @@ function place({ scene, orientation }: SetupSettings): readonly CardStep[] {
 }
 
 /** How the slides are set, as their scales read. */
-function slideWords({ rig, movements }: SetupSettings): string {
+function slideWords({ settings: { rig, movements } }: Geometry): string {
   const { mechanism } = rig;
   const { riseMm, shiftMm } = movements;
   if (Math.hypot(riseMm, shiftMm) < 0.05) return 'centred';
@@ -149,10 +146,10 @@ function slideWords({ rig, movements }: SetupSettings): string {
 }
 
 /** Where the lens is focused, by distance and on the rail. */
-function focusFigures(settings: SetupSettings): string {
-  const { rig, focusM } = settings;
+function focusFigures(geometry: Geometry): string {
+  const { rig, focusM } = geometry.settings;
   const said = [focusWords(focusM)];
-  const out = extensionMm(settings);
+  const out = extensionMm(geometry.settings);
   if (Math.abs(out) >= 0.05) said.push(`${mmWords(Math.abs(out))} ${out > 0 ? 'out' : 'in'} from infinity`);
   if (rig.parts.kind === 'view') {
     const at = standards(rig.parts);
@@ -161,25 +158,25 @@ function focusFigures(settings: SetupSettings): string {
       said.push(`standards ${mmWords(apartMm)} apart`);
     }
   }
-  const m = standMagnification(settings);
+  const m = geometry.magnification;
   if (m > 0.05) said.push(`${fixed(m, 2)} of life size`);
   return said.join('; ');
 }
 
-function work(settings: SetupSettings): readonly CardStep[] {
-  const { rig, front, rear, exposure, pins, mosaic } = settings;
+function work(geometry: Geometry): readonly CardStep[] {
+  const { rig, front, rear, exposure, pins, mosaic } = geometry.settings;
   const widest = apertureWords(rig.lens.widestFNumber);
   const held = rig.parts.kind === 'held';
   const film = rig.parts.back.kind === 'film';
-  const shutter = standShutter(settings);
+  const shutter = standShutter(geometry.settings);
   const tilted = front.tiltDeg !== 0 || front.swingDeg !== 0;
   const turnedBack = rear.tiltDeg !== 0 || rear.swingDeg !== 0;
   const sharp = pins.filter(({ role }) => role === 'sharp').map(({ name }) => name);
   const soft = pins.filter(({ role }) => role === 'soft').map(({ name }) => name);
   const tilt = lensTilt(rig.parts);
   const scale = tilt.kind === 'mount' && tilt.stepDeg !== null ? `; its scale is marked every ${fixed(tilt.stepDeg, 1)}°` : '';
-  const working = workingExposure(settings);
-  const brackets = standBrackets(settings);
+  const working = workingExposure(geometry);
+  const brackets = standBrackets(geometry.settings);
   const steps: CardStep[] = [];
   const add = (id: string, words: string, figures = ''): void => void steps.push(step('work', id, words, figures));
   add(
@@ -190,10 +187,10 @@ function work(settings: SetupSettings): readonly CardStep[] {
   add(
     'compose',
     'Compose, all movements at zero',
-    `${settings.orientation}${settings.crop === null ? '' : `, cropped to ${fixed(settings.crop, 2)} : 1`}`,
+    `${geometry.settings.orientation}${geometry.settings.crop === null ? '' : `, cropped to ${fixed(geometry.settings.crop, 2)} : 1`}`,
   );
   add('level again', 'Level again: nothing may lean before anything is shifted');
-  add('move', 'Rise and shift', slideWords(settings));
+  add('move', 'Rise and shift', slideWords(geometry));
   if (turnedBack) add('back', 'Turn the back', turnWords(rear));
   if (held) for (const [i, words] of (HELD_STEPS[0]?.steps ?? []).entries()) add(`held ${i + 1}`, words);
   add(
@@ -201,23 +198,23 @@ function work(settings: SetupSettings): readonly CardStep[] {
     sharp.length > 1
       ? 'Focus on the far and the near thing in turn, magnified, wide open; note both on the rail'
       : 'Focus, magnified and wide open',
-    `${focusFigures(settings)}${sharp.length > 0 ? `; sharp: ${sharp.join(', ')}` : ''}`,
+    `${focusFigures(geometry)}${sharp.length > 0 ? `; sharp: ${sharp.join(', ')}` : ''}`,
   );
   if (tilted) {
     add('tilt', 'Tilt, then focus again; repeat until both are sharp', `${turnWords(front)}${scale}`);
     add('compose again', 'Compose again: tilting has moved the picture');
   }
   if (soft.length > 0) add('soft', 'Look that these are soft enough', soft.join(', '));
-  add('corners', 'Look into the corners at the working aperture: no dark, no soft one', cornersFigure(settings));
+  add('corners', 'Look into the corners at the working aperture: no dark, no soft one', cornersFigure(geometry));
   add(
     'stop',
     'Stop down',
-    `${apertureWords(settings.fNumber)}${sharp.length > 0 ? '; look through once more that all of it is sharp' : ''}`,
+    `${apertureWords(geometry.settings.fNumber)}${sharp.length > 0 ? '; look through once more that all of it is sharp' : ''}`,
   );
   add(
     'meter',
     exposure.throughLens ? 'Meter through the lens as it stands' : 'Meter',
-    exposure.meter === null ? 'no reading yet' : meterFigure(settings),
+    exposure.meter === null ? 'no reading yet' : meterFigure(geometry),
   );
   if (working) {
     const parts = working.lines
@@ -231,14 +228,14 @@ function work(settings: SetupSettings): readonly CardStep[] {
     'Set by hand',
     [
       `ISO ${exposure.iso}`,
-      apertureWords(settings.fNumber),
+      apertureWords(geometry.settings.fNumber),
       middle ? timeWords(middle.timeS) : 'time from the reading',
       film ? '' : 'colour balance fixed, stabiliser off',
     ]
       .filter((words) => words !== '')
       .join(', '),
   );
-  for (const [id, words] of shutterSteps(settings)) add(id, words);
+  for (const [id, words] of shutterSteps(geometry)) add(id, words);
   if (brackets.count > 1) {
     // In the order of the takes; where the film is not known for so long, that is said.
     const times =
@@ -258,7 +255,7 @@ function work(settings: SetupSettings): readonly CardStep[] {
     add(
       'series',
       `Shoot the mosaic in its order, a hand in the picture before the first and after the last`,
-      `${totalTakes(settings)} takes in all`,
+      `${totalTakes(geometry)} takes in all`,
     );
   add(
     'review',
@@ -269,14 +266,14 @@ function work(settings: SetupSettings): readonly CardStep[] {
   return steps;
 }
 
-function cornersFigure(settings: SetupSettings): string {
-  const found = quickFindings(settings).filter(({ kind }) => kind === 'lightCircle' || kind === 'sharpCircle');
+function cornersFigure(geometry: Geometry): string {
+  const found = evaluateAll(geometry).filter(({ kind }) => kind === 'lightCircle' || kind === 'sharpCircle');
   const bad = found.filter(({ state }) => state !== 'holds');
   if (found.length === 0) return '';
-  return bad.length === 0 ? 'planned inside the circle' : bad.map(findingSentence).join(' ');
+  return bad.length === 0 ? 'planned inside the circle' : bad.map(checkSentence).join(' ');
 }
 
-function meterFigure({ exposure }: SetupSettings): string {
+function meterFigure({ settings: { exposure } }: Geometry): string {
   const { meter, favour } = exposure;
   if (!meter) return '';
   const read =
@@ -287,11 +284,11 @@ function meterFigure({ exposure }: SetupSettings): string {
 }
 
 /** The procedure of this shutter and back (common practice). */
-function shutterSteps(settings: SetupSettings): readonly (readonly [string, string])[] {
-  const { rig, exposure } = settings;
+function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[] {
+  const { rig, exposure } = geometry.settings;
   const film = rig.parts.back.kind === 'film';
-  const { kind } = standShutter(settings);
-  const bulb = workingExposure(settings)?.takes.some((take) => take.bulb) ?? false;
+  const { kind } = standShutter(geometry.settings);
+  const bulb = workingExposure(geometry)?.takes.some((take) => take.bulb) ?? false;
   const sheet = rig.parts.back.kind === 'film' && rig.parts.back.figures.form === 'sheet';
   const steps: (readonly [string, string])[] = [];
   if (kind === 'leaf') steps.push(['close', 'Close the shutter'], ['cock', 'Cock it, and fire it once without film to hear it run']);
@@ -310,8 +307,8 @@ function shutterSteps(settings: SetupSettings): readonly (readonly [string, stri
   return steps;
 }
 
-function mosaicSteps(settings: SetupSettings): readonly CardStep[] {
-  const plan = mosaicPlan(settings);
+function mosaicSteps(geometry: Geometry): readonly CardStep[] {
+  const plan = mosaicPlan(geometry);
   if (!plan) return [];
   return plan.frames.map((row) => {
     const at = [
@@ -328,17 +325,17 @@ function mosaicSteps(settings: SetupSettings): readonly CardStep[] {
 }
 
 /** Findings that do not hold, and every caution that concerns the stand: those put away on screen too. */
-function mind(settings: SetupSettings): readonly CardStep[] {
+function mind(geometry: Geometry): readonly CardStep[] {
   const told = (id: string, words: string): CardStep => ({ ...step('mind', id, words), told: true });
   return [
-    ...quickFindings(settings)
+    ...evaluateAll(geometry)
       .filter(({ state }) => state !== 'holds')
       .map((found) =>
         told(
           `finding ${found.kind}`,
-          `${found.state === 'fails' ? 'Fails' : found.state === 'tight' ? 'Tight' : 'Not known'}: ${findingSentence(found)}`,
+          `${found.state === 'fails' ? 'Fails' : found.state === 'tight' ? 'Tight' : 'Not known'}: ${checkSentence(found)}`,
         ),
       ),
-    ...CAUTIONS.filter(({ concerns }) => concerns(settings)).map(({ id, words }) => told(`caution ${id}`, words)),
+    ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(`caution ${id}`, words)),
   ];
 }

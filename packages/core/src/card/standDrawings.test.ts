@@ -1,6 +1,7 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { Vector3 } from 'three';
-import { lightCircle, sharpCircle, standCone, standMargin } from '../geometry/circles';
+import { standCone, standMargin } from '../geometry/circles';
 import { evenly } from '../evenly.test-support';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
@@ -39,7 +40,7 @@ const tilted = fc
 describe('the circle on paper', () => {
   test('straight, it is as wide as the light circle, and the frame lies in it where it is set', () => {
     const settings = stand({ movements: { riseMm: 6, shiftMm: -4 } });
-    const marks = circleMarks(settings, box);
+    const marks = circleMarks(geometryOf(settings), box);
     const disc = marks.find((mark) => mark.kind === 'disc');
     const frame = frameOf(marks);
     if (disc?.kind !== 'disc' || !frame) throw new Error('no circle');
@@ -54,10 +55,10 @@ describe('the circle on paper', () => {
   test('tilted, every place of the line is seen at the half-angle of the circle from the axis of the lens', () => {
     fc.assert(
       fc.property(tilted, (settings) => {
-        const light = lightCircle(settings);
+        const light = geometryOf(settings).lightCircle;
         if (!light || (settings.front.tiltDeg === 0 && settings.front.swingDeg === 0)) return true;
-        const marks = circleMarks(settings, box);
-        const cone = standCone(settings, light);
+        const marks = circleMarks(geometryOf(settings), box);
+        const cone = standCone(geometryOf(settings), light);
         const back = onBack(marks, settings);
         const ring = linesOf(marks, 0.35);
         expect(ring.length).toBeGreaterThan(30);
@@ -77,12 +78,12 @@ describe('the circle on paper', () => {
     let [inside, outside] = [0, 0];
     fc.assert(
       fc.property(tilted, (settings) => {
-        const sharp = sharpCircle(settings);
-        const frame = frameOf(circleMarks(settings, box));
+        const sharp = geometryOf(settings).sharpCircle;
+        const frame = frameOf(circleMarks(geometryOf(settings), box));
         if (!sharp || !frame) return true;
-        const margin = standMargin(settings, sharp);
+        const margin = standMargin(geometryOf(settings), sharp);
         if (margin.of !== 'movement' || Math.abs(margin.valueMm) < 0.3) return true;
-        const marks = circleMarks(settings, box);
+        const marks = circleMarks(geometryOf(settings), box);
         const corners = [
           [frame.x, frame.y],
           [frame.x + frame.w, frame.y],
@@ -90,7 +91,7 @@ describe('the circle on paper', () => {
           [frame.x + frame.w, frame.y + frame.h],
         ] as const;
         const back = onBack(marks, settings);
-        const cone = standCone(settings, sharp);
+        const cone = standCone(geometryOf(settings), sharp);
         const within = corners.every(
           ([x, y]) => new Vector3(...back(x, y), cone.imageMm).angleTo(new Vector3(...cone.axis)) <= cone.halfAngle + 1e-9,
         );
@@ -106,14 +107,17 @@ describe('the circle on paper', () => {
 
   test('a mosaic has all its frames, numbered in their order', () => {
     const frames = [-9, 0, 9].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false }));
-    const marks = circleMarks(stand({ mosaic: { ...FIRST_MOSAIC, frames } }), box);
+    const marks = circleMarks(geometryOf(stand({ mosaic: { ...FIRST_MOSAIC, frames } })), box);
     expect(marks.filter(({ kind }) => kind === 'rect')).toHaveLength(3);
     expect(marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))).toEqual(['1', '2', '3']);
   });
 
   test('where no circle is known the frame stands alone', () => {
     const { rig } = stand();
-    const marks = circleMarks(stand({ rig: { ...rig, lens: { ...rig.lens, circle: { lightMm: null, definition: [] } } } }), box);
+    const marks = circleMarks(
+      geometryOf(stand({ rig: { ...rig, lens: { ...rig.lens, circle: { lightMm: null, definition: [] } } } })),
+      box,
+    );
     expect(marks.map(({ kind }) => kind)).toEqual(['rect', 'line', 'line']);
   });
 });
@@ -164,7 +168,7 @@ describe('the section on paper', () => {
             weight: 1,
             place: { kind: 'point' as const, at },
           }));
-          return sectionMarks({ ...settings, scene, focusM, pins }, box).every((mark) => {
+          return sectionMarks(geometryOf({ ...settings, scene, focusM, pins }), box).every((mark) => {
             if (mark.kind !== 'line') return Object.values(mark).every((value) => typeof value !== 'number' || Number.isFinite(value));
             return (
               [mark.x1, mark.x2].every((x) => x >= box.x - 1e-6 && x <= box.x + box.w + 1e-6) &&

@@ -1,8 +1,8 @@
+import { type Geometry } from '../geometry/geometry';
 import { coneOutline } from '../coverage/cone';
-import { lightCircle, onSlides, sharpCircle, standCone, standContour, wholeFrame, type CircleOnBack } from '../geometry/circles';
-import { mosaicOnStand } from '../geometry/laidMosaic';
+import { onSlides, standCone, standContour, type CircleOnBack } from '../geometry/circles';
 import { sectionOf, wedgeAt, type SectionLine } from '../planning/section';
-import { alongAxisMm, isTurned, standImageMm } from '../geometry/back';
+import { alongAxisMm } from '../geometry/standards';
 import { apertureWords, fixed, mmWords } from '../words';
 import type { Mark } from './drawing';
 import type { SetupSettings } from '../model/setup';
@@ -54,13 +54,13 @@ function lines(points: readonly Point[], box: Box, widthMm: number, dashed = fal
 const ARCS = 72;
 
 /** A circle where it falls on the back, mm: askew and aside when the lens leans to it. */
-function ringOf(settings: SetupSettings, circle: CircleOnBack): readonly Point[] {
+function ringOf(geometry: Geometry, circle: CircleOnBack): readonly Point[] {
   const r = circle.diameterMm / 2;
-  if (!isTurned(settings))
+  if (!geometry.turned)
     return Array.from({ length: ARCS }, (_, i): Point => [r * Math.cos((i / ARCS) * 2 * Math.PI), r * Math.sin((i / ARCS) * 2 * Math.PI)]);
-  const over = coneOutline(standCone(settings, circle), ARCS);
+  const over = coneOutline(standCone(geometry, circle), ARCS);
   // A mosaic lies over the foot of the lens, a single frame over what the slides say.
-  return pairs(settings.mosaic ? over : onSlides(settings, over));
+  return pairs(geometry.settings.mosaic ? over : onSlides(geometry, over));
 }
 
 function pairs(outline: Float64Array): readonly Point[] {
@@ -68,12 +68,12 @@ function pairs(outline: Float64Array): readonly Point[] {
 }
 
 /** The Circle on paper: circles, where the frame may go, the frame or the frames of a mosaic, black on white. */
-export function circleMarks(settings: SetupSettings, box: Box): readonly Mark[] {
-  const light = lightCircle(settings);
-  const sharp = sharpCircle(settings);
-  const frame = wholeFrame(settings);
-  const laid = mosaicOnStand(settings);
-  const at = settings.movements;
+export function circleMarks(geometry: Geometry, box: Box): readonly Mark[] {
+  const light = geometry.lightCircle;
+  const sharp = geometry.sharpCircle;
+  const frame = geometry.wholeFrame;
+  const laid = geometry.laid;
+  const at = geometry.settings.movements;
   const rects = laid?.rects ?? [
     {
       left: at.shiftMm - frame.widthMm / 2,
@@ -82,7 +82,7 @@ export function circleMarks(settings: SetupSettings, box: Box): readonly Mark[] 
       upper: at.riseMm + frame.heightMm / 2,
     },
   ];
-  const [lightRing, sharpRing] = [light, sharp].map((circle) => (circle ? ringOf(settings, circle) : []));
+  const [lightRing, sharpRing] = [light, sharp].map((circle) => (circle ? ringOf(geometry, circle) : []));
   const widest = Math.max(light?.diameterMm ?? 0, sharp?.diameterMm ?? 0) / 2;
   // Steeply tilted, a circle goes on far beyond the paper: what matters is near the frame.
   const reach = Math.min(
@@ -95,14 +95,14 @@ export function circleMarks(settings: SetupSettings, box: Box): readonly Mark[] 
   const to = ([mx, my]: Point): Point => [cx + mx * scale, cy - my * scale];
   const marks: Mark[] = [];
   const closed = (ring: readonly Point[] = []): readonly Point[] => [...ring, ...ring.slice(0, 1)].map(to);
-  if (light && !isTurned(settings)) marks.push({ kind: 'disc', x: cx, y: cy, r: (light.diameterMm / 2) * scale, widthMm: 0.35 });
+  if (light && !geometry.turned) marks.push({ kind: 'disc', x: cx, y: cy, r: (light.diameterMm / 2) * scale, widthMm: 0.35 });
   else if (light) marks.push(...lines(closed(lightRing), box, 0.35));
   if (sharp) {
     // Dashed, in arcs: the sharp circle is not to be taken for the dark edge.
     const ring = closed(sharpRing);
     for (let i = 0; i + 1 < ring.length; i += 2) marks.push(...lines(ring.slice(i, i + 2), box, 0.2));
     if (!laid) {
-      const points = pairs(standContour(settings, sharp)).map(to);
+      const points = pairs(standContour(geometry, sharp)).map(to);
       if (points.length > 2) marks.push(...lines([...points, points[0] as Point], box, 0.12));
     }
   }
@@ -127,28 +127,30 @@ export function circleMarks(settings: SetupSettings, box: Box): readonly Mark[] 
 }
 
 /** What the Circle on paper shows, in words under it. */
-export function circleCaption(settings: SetupSettings): string {
-  const light = lightCircle(settings);
-  const sharp = sharpCircle(settings);
-  return `As seen from behind. ${light ? `Line: light, ${mmWords(light.diameterMm)}.` : 'Light circle not known.'} ${sharp ? `Dashes: sharp at ${apertureWords(settings.fNumber)}, ${mmWords(sharp.diameterMm)}.` : 'Sharp circle not known.'}`;
+export function circleCaption(geometry: Geometry): string {
+  const light = geometry.lightCircle;
+  const sharp = geometry.sharpCircle;
+  return `As seen from behind. ${light ? `Line: light, ${mmWords(light.diameterMm)}.` : 'Light circle not known.'} ${sharp ? `Dashes: sharp at ${apertureWords(geometry.settings.fNumber)}, ${mmWords(sharp.diameterMm)}.` : 'Sharp circle not known.'}`;
 }
 
 /** The Section on paper, from the side or, when only swung, from above: lens, back, plane of sharp focus, its wedge, the pins. */
-export function sectionMarks(settings: SetupSettings, box: Box): readonly Mark[] {
-  const view = viewOf(settings);
-  const section = sectionOf(settings, view);
+export function sectionMarks(geometry: Geometry, box: Box): readonly Mark[] {
+  const view = viewOf(geometry.settings);
+  const section = sectionOf(geometry, view);
   const points = section.pins.flatMap((pin) => pin.points.slice(0, 12)).filter(([z]) => z > 0 && z < 500);
   const focus =
-    alongAxisMm(settings.rig.lens.focalMm, settings.focusM) > 0 && settings.focusM !== null && settings.focusM > 0
-      ? settings.focusM
-      : (settings.scene?.distanceM ?? 10);
+    alongAxisMm(geometry.settings.rig.lens.focalMm, geometry.settings.focusM) > 0 &&
+    geometry.settings.focusM !== null &&
+    geometry.settings.focusM > 0
+      ? geometry.settings.focusM
+      : (geometry.settings.scene?.distanceM ?? 10);
   const far = Math.max(focus * 1.25, ...points.map(([z]) => z * 1.1), 0.05);
   const tall = Math.max(
     far * 0.12,
     ...points.map(([, u]) => Math.abs(u) * 1.15),
     section.hingeM === null ? 0 : Math.min(Math.abs(section.hingeM) * 1.1, far * 0.5),
   );
-  const imageM = standImageMm(settings) / 1000;
+  const imageM = geometry.imageMm / 1000;
   const back = Math.max(imageM * 1.5, far * 0.06);
   const scale = Math.min(box.w / (far + back), box.h / 2 / tall);
   // Room for the back before the lens, however small it is to scale.
@@ -167,7 +169,7 @@ export function sectionMarks(settings: SetupSettings, box: Box): readonly Mark[]
   // The wedge as fine strokes between its ends.
   for (let x = ox + 2; x < box.x + box.w; x += 1.6) {
     const z = (x - ox) / scale;
-    const ends = wedgeAt(settings, view, z);
+    const ends = wedgeAt(geometry, view, z);
     if (!ends) continue;
     const part = clipped(to([z, Math.max(-1e6, ends[0])]), to([z, Math.min(1e6, ends[1])]), box);
     if (part) marks.push({ kind: 'line', x1: part[0][0], y1: part[0][1], x2: part[1][0], y2: part[1][1], widthMm: 0.06 });

@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
@@ -15,7 +16,7 @@ const scene: Scene = {
   ...PLAIN_SCENE,
 };
 const ids = (changes: Partial<Scene>, step: 'stand' | 'frame' = 'stand', dismissed: readonly string[] = []) =>
-  cautionsFor(stand({ scene: { ...scene, ...changes } }), step, dismissed).map(({ id }) => id);
+  cautionsFor(geometryOf(stand({ scene: { ...scene, ...changes } })), step, dismissed).map(({ id }) => id);
 
 describe('cautions', () => {
   test('are one line each, with names of their own', () => {
@@ -33,7 +34,7 @@ describe('cautions', () => {
   });
 
   test('of a place that nothing is known of, all that may be there are minded; what was put away stays away', () => {
-    expect(cautionsFor(stand(), 'stand', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
+    expect(cautionsFor(geometryOf(stand()), 'stand', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
     expect(ids({}, 'stand', ['edge', 'wind'])).toEqual(['traffic', 'derelict']);
   });
 });

@@ -1,5 +1,4 @@
-import type { SetupSettings } from '../model/setup';
-
+import { type Geometry } from '../geometry/geometry';
 /** The steps of the bench at which something is to be minded. */
 export type CautionStep = 'stand' | 'frame' | 'cover' | 'focus' | 'stitch' | 'expose' | 'card';
 
@@ -9,7 +8,7 @@ export interface Caution {
   /** One line; it defers to local rules and competent people where harm can come. */
   readonly words: string;
   /** Whether it concerns this stand; what is not known of a place is always minded. */
-  readonly concerns: (settings: SetupSettings) => boolean;
+  readonly concerns: (geometry: Geometry) => boolean;
 }
 
 /** A lens this high is worked from a ladder or a platform, m. */
@@ -29,90 +28,90 @@ export const CAUTIONS: readonly Caution[] = [
     id: 'traffic',
     step: 'stand',
     words: 'A tripod on a road or a footway needs whatever permit is local rule, and somebody who watches the traffic.',
-    concerns: ({ scene }) => scene?.subject.kind !== 'table' && scene?.subject.kind !== 'sheet',
+    concerns: ({ settings: { scene } }) => scene?.subject.kind !== 'table' && scene?.subject.kind !== 'sheet',
   },
   {
     id: 'derelict',
     step: 'stand',
     words: 'Derelict or old buildings: floors, asbestos and droppings; a competent person decides who goes in, with the owner’s leave.',
-    concerns: ({ scene }) => scene === null || ['interior', 'front', 'model'].includes(scene.subject.kind),
+    concerns: ({ settings: { scene } }) => scene === null || ['interior', 'front', 'model'].includes(scene.subject.kind),
   },
   {
     id: 'height',
     step: 'stand',
     words: 'The lens stands above head height: work from a proper platform, by the local rules for work at height.',
-    concerns: ({ scene }) => scene !== null && scene.cameraHeightM > HIGH_M,
+    concerns: ({ settings: { scene } }) => scene !== null && scene.cameraHeightM > HIGH_M,
   },
   {
     id: 'wind',
     step: 'stand',
     words: 'Wind on a tall tripod: weigh it down, keep a hand on it, take it down in gusts.',
-    concerns: ({ scene }) =>
+    concerns: ({ settings: { scene } }) =>
       scene !== null && scene.subject.kind !== 'interior' && scene.subject.kind !== 'table' && scene.cameraHeightM > 1.4,
   },
   {
     id: 'sun',
     step: 'frame',
     words: 'Sun: never look at it through a finder, a lens or a loupe, and do not leave it on a sensor, a shutter or a cloth.',
-    concerns: ({ scene }) => scene === null || scene.subject.kind !== 'interior',
+    concerns: ({ settings: { scene } }) => scene === null || scene.subject.kind !== 'interior',
   },
   {
     id: 'head',
     step: 'frame',
     words: 'Pitched far, a heavy front pulls on the head: hold the camera before loosening anything.',
-    concerns: ({ scene, rig }) => scene !== null && (Math.abs(scene.pitchDeg) > 10 || rig.parts.kind === 'view'),
+    concerns: ({ settings: { scene, rig } }) => scene !== null && (Math.abs(scene.pitchDeg) > 10 || rig.parts.kind === 'view'),
   },
   {
     id: 'mains',
     step: 'frame',
     words: 'Lamps and flash: mains power keeps off wet floors, cables out of the way; an electrician decides about old wiring.',
-    concerns: ({ scene }) => scene !== null && ['interior', 'table', 'sheet'].includes(scene.subject.kind),
+    concerns: ({ settings: { scene } }) => scene !== null && ['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
     id: 'loupe',
     step: 'focus',
     words: 'Focusing into the light: no sun through a loupe or a magnified finder, and no sun left on sensor or cloth.',
-    concerns: ({ scene }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind),
+    concerns: ({ settings: { scene } }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
     id: 'open',
     step: 'focus',
     words: 'Open camera: no dust, spray or rain near it, never the sun on a bare sensor, and a strap on the lens: it can fall.',
-    concerns: ({ rig }) => rig.parts.kind === 'held',
+    concerns: ({ settings: { rig } }) => rig.parts.kind === 'held',
   },
   {
     id: 'modified',
     step: 'focus',
     words: 'Do not force or file a lens for more tilt: springs, sharp edges and old coatings; a repairer does it.',
-    concerns: ({ rig }) => rig.parts.kind === 'held',
+    concerns: ({ settings: { rig } }) => rig.parts.kind === 'held',
   },
   {
     id: 'slid',
     step: 'stitch',
     words: 'A camera on a rail or a collar: tighten the clamp at every place, and check that the back clears the head below.',
-    concerns: ({ mosaic }) => mosaic !== null && mosaic.mover !== 'lens',
+    concerns: ({ settings: { mosaic } }) => mosaic !== null && mosaic.mover !== 'lens',
   },
   {
     id: 'flash',
     step: 'expose',
     words: 'Flash: not into the eyes of drivers or animals, cables off wet floors; an electrician decides about old wiring.',
-    concerns: ({ exposure }) => exposure.flash,
+    concerns: ({ settings: { exposure } }) => exposure.flash,
   },
   {
     id: 'alone',
     step: 'card',
     words: 'Reading a list one minds nothing else: step back from edge and road first, and do not go alone where help is far.',
-    concerns: ({ scene }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind),
+    concerns: ({ settings: { scene } }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
     id: 'away',
     step: 'stitch',
     words: 'A long series with the eye on the scales: have somebody watch traffic, tide and edge meanwhile.',
-    concerns: ({ scene }) => scene !== null && !['interior', 'table', 'sheet'].includes(scene.subject.kind),
+    concerns: ({ settings: { scene } }) => scene !== null && !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
 ];
 
 /** What is to be minded at a step of a stand, without what was put away for the job. */
-export function cautionsFor(settings: SetupSettings, step: CautionStep, dismissed: readonly string[]): readonly Caution[] {
-  return CAUTIONS.filter((caution) => caution.step === step && !dismissed.includes(caution.id) && caution.concerns(settings));
+export function cautionsFor(geometry: Geometry, step: CautionStep, dismissed: readonly string[]): readonly Caution[] {
+  return CAUTIONS.filter((caution) => caution.step === step && !dismissed.includes(caution.id) && caution.concerns(geometry));
 }

@@ -1,22 +1,24 @@
+import { geometryOf } from '../geometry/geometry';
 import { stand } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { distinct } from './distinct';
-import type { Remedy } from './finding';
-import { findings } from './findings';
-import { remedySetting } from './wording';
+import { firstDistinct } from './distinct';
+import { type Fix } from './fix';
+import { evaluateWithFixes } from './evaluate';
+import { fixSetting } from './wording';
 
-const rise = (riseMm: number, value: number): Remedy => ({
+const rise = (riseMm: number, value: number): Fix => ({
   control: 'rise',
   patch: { movements: { riseMm } },
   leaves: { value, unit: 'mm' },
 });
 
-describe('remedies that say the same', () => {
+describe('fixes that say the same', () => {
   test('are offered once, as the first was found', () => {
-    const both: Remedy = { control: 'both', patch: { movements: { riseMm: 6.9 }, composed: true }, leaves: { value: 0.5, unit: 'mm' } };
-    expect(distinct([rise(6.9, 0.4), rise(5, 2), both])).toEqual([rise(6.9, 0.4), rise(5, 2)]);
-    expect(distinct([])).toEqual([]);
+    const both: Fix = { control: 'both', patch: { movements: { riseMm: 6.9 }, composed: true }, leaves: { value: 0.5, unit: 'mm' } };
+    expect(firstDistinct([rise(6.9, 0.4), null, rise(5, 2), both], 3)).toEqual([rise(6.9, 0.4), rise(5, 2)]);
+    expect(firstDistinct([], 3)).toEqual([]);
+    expect(firstDistinct([rise(6.9, 0.4), rise(5, 2)], 1)).toEqual([rise(6.9, 0.4)]);
   });
 
   test('pins that no tilt helps are cured by focus and aperture, offered once though the lens could tilt', () => {
@@ -42,9 +44,9 @@ describe('remedies that say the same', () => {
       },
       pins: [at(-7, 1), at(60, 2)],
     });
-    const found = findings(settings).find(({ kind }) => kind === 'pins');
+    const found = evaluateWithFixes(geometryOf(settings)).find(({ kind }) => kind === 'pins');
     expect(found?.state).toBe('fails');
-    const said = found?.remedies.map(remedySetting) ?? [];
+    const said = found?.fixes.map(fixSetting) ?? [];
     expect(said.length).toBeGreaterThan(0);
     expect(new Set(said).size).toBe(said.length);
   });

@@ -1,13 +1,14 @@
-import type { Remedy } from './finding';
-import { remedySetting } from './wording';
+import type { Fix } from './fix';
+import { fixSetting } from './wording';
 
-/** Remedies of which no two say the same: what is found on two ways is offered once, as it was found first. */
-export function distinct(remedies: readonly Remedy[]): readonly Remedy[] {
-  const said = new Set<string>();
-  return remedies.filter((remedy) => {
-    const words = remedySetting(remedy);
-    if (said.has(words)) return false;
-    said.add(words);
-    return true;
-  });
+/** The first few fixes of which no two say the same; what is found in two ways is offered once. Later ones are not worked out. */
+export function firstDistinct(fixes: Iterable<Fix | null>, most: number): readonly Fix[] {
+  const bySetting = new Map<string, Fix>();
+  for (const fix of fixes) {
+    if (fix === null) continue;
+    const setting = fixSetting(fix);
+    if (!bySetting.has(setting)) bySetting.set(setting, fix);
+    if (bySetting.size === most) break;
+  }
+  return [...bySetting.values()];
 }

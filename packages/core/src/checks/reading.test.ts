@@ -1,6 +1,6 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
-import { findings } from './findings';
-import { findingSentence } from './wording';
+import { evaluateWithFixes, checkSentence } from './evaluate';
 import { anyStand, stand } from '../setup/fixtures.test-support';
 import { circleReading } from './reading';
 import { mechanismWords } from '../rig/mechanismWords';
@@ -8,14 +8,14 @@ import { mechanismWords } from '../rig/mechanismWords';
 describe('the Circle in words', () => {
   test('says frame, circles, figures, end stops and every finding', () => {
     const settings = stand({ movements: { riseMm: 9, shiftMm: -2 }, orientation: 'portrait' });
-    const words = circleReading(settings);
+    const words = circleReading(geometryOf(settings));
     expect(words).toContain(
       'Frame 24.0 by 36.0 mm, portrait, 43.3 mm across the corners, with 9.0 mm of rise and 2.0 mm of shift to the left.',
     );
     expect(words).toContain('Light circle 67.0 mm. Sharp circle at f/8 60.0 mm.');
     expect(words).toContain('54.0 mm at f/3.5, 60.0 mm at f/8, 64.0 mm at f/11');
     expect(words).toContain('ends 12.0 mm from the centre in every direction');
-    for (const finding of findings(settings)) expect(words).toContain(findingSentence(finding));
+    for (const finding of evaluateWithFixes(geometryOf(settings))) expect(words).toContain(checkSentence(finding));
   });
 
   test('what is not known is said to be, whatever the stand', () => {
@@ -24,8 +24,10 @@ describe('the Circle in words', () => {
       ...base,
       rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
     };
-    expect(circleReading(blank)).toMatch(/Light circle not known\. Sharp circle not known\. The travel of the slides is not known\./);
-    fc.assert(fc.property(anyStand, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(settings))));
+    expect(circleReading(geometryOf(blank))).toMatch(
+      /Light circle not known\. Sharp circle not known\. The travel of the slides is not known\./,
+    );
+    fc.assert(fc.property(anyStand, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(geometryOf(settings)))));
   });
 
   test.each([

@@ -1,10 +1,13 @@
+import { geometryOf } from '../geometry/geometry';
 import { stand } from '../setup/fixtures.test-support';
-import { findings } from './findings';
-import { findingNote, findingSentence, remedySetting } from './wording';
+import { evaluateWithFixes, checkNote, checkSentence } from './evaluate';
+import { fixSetting } from './wording';
 import type { SetupSettings } from '../model/setup';
 
 const said = (settings: SetupSettings) =>
-  findings(settings).map((finding) => `${finding.state}: ${findingSentence(finding)} ${findingNote(finding) ?? ''}`.trim());
+  evaluateWithFixes(geometryOf(settings)).map((finding) =>
+    `${finding.state}: ${checkSentence(finding)} ${checkNote(finding) ?? ''}`.trim(),
+  );
 
 describe('what findings say', () => {
   test('one corner, one side, all corners', () => {
@@ -47,13 +50,13 @@ describe('what findings say', () => {
 
   test('a remedy of several parts names them all', () => {
     expect(
-      remedySetting({
+      fixSetting({
         control: 'several',
         patch: { fNumber: 16, movements: { riseMm: 9.4, shiftMm: 0 } },
         leaves: { value: 1, unit: 'mm' },
       }),
     ).toBe('f/16, 9.4 mm of rise, no shift');
-    expect(remedySetting({ control: 'orientation', patch: { orientation: 'portrait' }, leaves: { value: 1, unit: 'mm' } })).toBe(
+    expect(fixSetting({ control: 'orientation', patch: { orientation: 'portrait' }, leaves: { value: 1, unit: 'mm' } })).toBe(
       'the frame in portrait',
     );
   });

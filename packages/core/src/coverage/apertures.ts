@@ -1,4 +1,5 @@
 import type { StopStep } from '../model/lens';
+import type { Lens } from '../model/rig';
 
 /** How finely an aperture ring or dial clicks. */
 export const STOP_STEPS = ['full', 'half', 'third'] as const;
@@ -26,4 +27,18 @@ export function stopsOf(fNumber: number): number {
 export function apertureScale(widest: number, smallest: number, step: StopStep): readonly number[] {
   const between = NOMINAL_F_NUMBERS[step].filter((n) => n > widest && n < smallest);
   return widest === smallest ? [widest] : [widest, ...between, smallest];
+}
+
+/** The marks of a lens's aperture ring, from the widest to the smallest opening. */
+export function ringOf({
+  widestFNumber,
+  smallestFNumber,
+  stopStep,
+}: Pick<Lens, 'widestFNumber' | 'smallestFNumber' | 'stopStep'>): readonly number[] {
+  return apertureScale(widestFNumber, smallestFNumber, stopStep);
+}
+
+/** Stops from one f-number to another; positive toward the smaller opening. */
+export function stopsBetween(from: number, to: number): number {
+  return stopsOf(to) - stopsOf(from);
 }

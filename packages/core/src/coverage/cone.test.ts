@@ -1,12 +1,12 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { Vector3 } from 'three';
 import { stand, anyStand } from '../setup/fixtures.test-support';
-import { lensMovements, standImageMm } from '../geometry/back';
 import { coneContour, coneOutline, coneStretch, type Cone } from './cone';
 import { cornerAngles } from './corner';
 import { limitAlong } from './shiftLimit';
-import { lightCircle, sharpCircle, standCone, standMargin, standOneWay } from '../geometry/circles';
-import { findings } from '../checks/findings';
+import { standCone, standMargin, standOneWay } from '../geometry/circles';
+import { evaluateWithFixes } from '../checks/evaluate';
 import { evenly } from '../evenly.test-support';
 
 const frame = { widthMm: 36, heightMm: 24 };
@@ -29,16 +29,17 @@ describe('a cone of light on a turned back', () => {
     fc.assert(
       fc.property(evenly(-20, 20), evenly(-20, 20), evenly(0, 2 * Math.PI), (tiltDeg, swingDeg, theta) => {
         const settings = stand({ rear: { tiltDeg, swingDeg } });
-        const light = lightCircle(settings);
+        const light = geometryOf(settings).lightCircle;
         if (!light) return false;
-        const cone = standCone(settings, light);
+        const cone = standCone(geometryOf(settings), light);
         const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, Math.cos(theta), Math.sin(theta));
         if (found === null) return true;
         seen++;
         return [found.fromMm, found.toMm].every((along) => {
-          const movements = { ...lensMovements(settings), shiftMm: along * Math.cos(theta), riseMm: along * Math.sin(theta) };
+          const movements = { ...geometryOf(settings).lens, shiftMm: along * Math.cos(theta), riseMm: along * Math.sin(theta) };
           return (
-            Math.abs(Math.max(...cornerAngles(frame, standImageMm(settings), movements).map(({ angle }) => angle)) - cone.halfAngle) < 1e-9
+            Math.abs(Math.max(...cornerAngles(frame, geometryOf(settings).imageMm, movements).map(({ angle }) => angle)) - cone.halfAngle) <
+            1e-9
           );
         });
       }),
@@ -48,8 +49,8 @@ describe('a cone of light on a turned back', () => {
 
   test('its outline lies where rays of the half-angle meet the back, by a 3D package', () => {
     const settings = stand({ rear: { tiltDeg: 8, swingDeg: -5 } });
-    const light = lightCircle(settings);
-    const cone = light && standCone(settings, light);
+    const light = geometryOf(settings).lightCircle;
+    const cone = light && standCone(geometryOf(settings), light);
     if (!cone) throw new Error('no circle');
     const outline = coneOutline(cone, 36);
     expect(outline).toHaveLength(72);
@@ -62,13 +63,13 @@ describe('a cone of light on a turned back', () => {
 
   test('the contour is inside, and a hair beyond it is not', () => {
     const settings = stand({ rear: { tiltDeg: 6, swingDeg: 3 } });
-    const sharp = sharpCircle(settings);
-    const cone = sharp && standCone(settings, sharp);
+    const sharp = geometryOf(settings).sharpCircle;
+    const cone = sharp && standCone(geometryOf(settings), sharp);
     if (!cone) throw new Error('no circle');
     const points = coneContour(frame, cone, 90);
     const centre = { shiftMm: (cone.imageMm * cone.axis[0]) / cone.axis[2], riseMm: (cone.imageMm * cone.axis[1]) / cone.axis[2] };
     const worst = (shiftMm: number, riseMm: number) =>
-      Math.max(...cornerAngles(frame, cone.imageMm, { ...lensMovements(settings), shiftMm, riseMm }).map(({ angle }) => angle));
+      Math.max(...cornerAngles(frame, cone.imageMm, { ...geometryOf(settings).lens, shiftMm, riseMm }).map(({ angle }) => angle));
     for (let i = 0; i < 90; i++) {
       const [x, y] = [points[2 * i] ?? 0, points[2 * i + 1] ?? 0];
       const toward = (share: number): readonly [number, number] => [
@@ -86,21 +87,21 @@ describe('a stand with its back turned', () => {
     fc.assert(
       fc.property(anyStand, evenly(-12, 12), evenly(-12, 12), (any, tiltDeg, swingDeg) => {
         const settings = { ...any, rear: { tiltDeg, swingDeg } };
-        const circle = sharpCircle(settings);
+        const circle = geometryOf(settings).sharpCircle;
         if (!circle) return true;
-        const half = standCone(settings, circle).halfAngle;
+        const half = standCone(geometryOf(settings), circle).halfAngle;
         const worst = Math.max(
           ...cornerAngles(
             {
               widthMm: Math.max(any.rig.back.widthMm, any.rig.back.heightMm),
               heightMm: Math.min(any.rig.back.widthMm, any.rig.back.heightMm),
             },
-            standImageMm(settings),
-            lensMovements(settings),
+            geometryOf(settings).imageMm,
+            geometryOf(settings).lens,
           ).map(({ angle }) => angle),
         );
         if (any.orientation === 'portrait' || Math.abs(worst - half) < 1e-6) return true;
-        return standMargin(settings, circle).valueMm >= 0 === worst <= half;
+        return standMargin(geometryOf(settings), circle).valueMm >= 0 === worst <= half;
       }),
       { numRuns: 300 },
     );
@@ -117,22 +118,22 @@ describe('a stand with its back turned', () => {
       movements: { riseMm: 0, shiftMm: -45 },
       rear: { tiltDeg: -12, swingDeg: -12 },
     });
-    const circle = sharpCircle(far);
-    expect(circle && standMargin(far, circle).valueMm).toBeLessThan(-100);
+    const circle = geometryOf(far).sharpCircle;
+    expect(circle && standMargin(geometryOf(far), circle).valueMm).toBeLessThan(-100);
   });
 
   test('forward turn of the back takes the room below and gives it above', () => {
     const at = (tiltDeg: number) => {
       const settings = stand({ rear: { tiltDeg, swingDeg: 0 } });
-      const circle = sharpCircle(settings);
-      return circle && standOneWay(settings, circle, 'rise');
+      const circle = geometryOf(settings).sharpCircle;
+      return circle && standOneWay(geometryOf(settings), circle, 'rise');
     };
     const [straight, turned] = [at(0), at(5)];
     // The back leans forward: the lens points up in its frame, so the circle goes up by v·tan 5°.
     expect(turned?.toMm).toBeGreaterThan((straight?.toMm ?? 0) + 1);
     expect(turned?.fromMm).toBeGreaterThan((straight?.fromMm ?? 0) + 1);
     expect(
-      findings(stand({ rear: { tiltDeg: 12, swingDeg: 0 }, movements: { riseMm: -8, shiftMm: 0 } })).find(
+      evaluateWithFixes(geometryOf(stand({ rear: { tiltDeg: 12, swingDeg: 0 }, movements: { riseMm: -8, shiftMm: 0 } }))).find(
         ({ kind }) => kind === 'sharpCircle',
       )?.state,
     ).toBe('fails');

@@ -1,7 +1,7 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { stand } from '../setup/fixtures.test-support';
 import { cropped } from './crop';
-import { standFrame, standPixels } from '../geometry/circles';
 import { evenly } from '../evenly.test-support';
 
 describe('a crop', () => {
@@ -18,11 +18,11 @@ describe('a crop', () => {
 
   test('says the pixels that remain, lying as the frame lies', () => {
     // 8256 × 5504 at 3 : 1: the whole width and a third of it in height.
-    expect(standPixels(stand({ crop: 3 }))).toEqual({ columns: 8256, rows: 2752 });
-    expect(standPixels(stand({ crop: 3, orientation: 'portrait' }))).toEqual({ columns: 2752, rows: 8256 });
-    expect(standPixels(stand())).toEqual({ columns: 8256, rows: 5504 });
-    expect(standFrame(stand({ crop: 1 }))).toEqual({ widthMm: 24, heightMm: 24 });
+    expect(geometryOf(stand({ crop: 3 })).pixels).toEqual({ columns: 8256, rows: 2752 });
+    expect(geometryOf(stand({ crop: 3, orientation: 'portrait' })).pixels).toEqual({ columns: 2752, rows: 8256 });
+    expect(geometryOf(stand()).pixels).toEqual({ columns: 8256, rows: 5504 });
+    expect(geometryOf(stand({ crop: 1 })).frame).toEqual({ widthMm: 24, heightMm: 24 });
     const base = stand();
-    expect(standPixels({ ...base, rig: { ...base.rig, back: { ...base.rig.back, columnsPx: null, rowsPx: null } } })).toBeNull();
+    expect(geometryOf({ ...base, rig: { ...base.rig, back: { ...base.rig.back, columnsPx: null, rowsPx: null } } }).pixels).toBeNull();
   });
 });

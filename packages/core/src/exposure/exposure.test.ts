@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { view } from '../rig/parts.test-support';
 import { stand } from '../setup/fixtures.test-support';
@@ -13,7 +14,7 @@ import { FIRST_EXPOSURE } from '../setup/defaults';
 
 const exposed = (exposure: Partial<Exposure>, more: Partial<SetupSettings> = {}): SetupSettings =>
   stand({ ...more, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure } });
-const set = (settings: SetupSettings) => workingExposure(settings)?.takes ?? [];
+const set = (settings: SetupSettings) => workingExposure(geometryOf(settings))?.takes ?? [];
 
 describe('APEX', () => {
   // CIPA DC-008 (Exif 2.32), Annex C: the rows of its tables, nominal marks within a tenth.
@@ -203,7 +204,7 @@ describe('brackets', () => {
 });
 
 describe('from the reading to the time', () => {
-  test('nothing is said until a meter was read', () => expect(workingExposure(exposed({ meter: null }))).toBeNull());
+  test('nothing is said until a meter was read', () => expect(workingExposure(geometryOf(exposed({ meter: null })))).toBeNull());
 
   test('at infinity without filters the pair of the meter is what is set, and another aperture trades stop for stop', () => {
     expect(set(exposed({}))).toMatchObject([{ timeS: 1 / 125, can: null }]);
@@ -214,9 +215,9 @@ describe('from the reading to the time', () => {
 
   test('at life size the time is four times as long, as every handbook says; not when the meter looked through the lens', () => {
     const settings = exposed({}, { focusM: 0.048 });
-    expect(workingExposure(settings)?.timeS).toBeCloseTo((4 * 64) / exposureTimes(settings), 6);
+    expect(workingExposure(geometryOf(settings))?.timeS).toBeCloseTo((4 * 64) / exposureTimes(settings), 6);
     const through = exposed({ throughLens: true }, { focusM: 0.048 });
-    expect(workingExposure(through)?.timeS).toBeCloseTo(64 / exposureTimes(through), 6);
+    expect(workingExposure(geometryOf(through))?.timeS).toBeCloseTo(64 / exposureTimes(through), 6);
   });
 
   test('filters add their stops, and one whose figure is missing leaves the time not known', () => {
@@ -239,7 +240,7 @@ describe('from the reading to the time', () => {
       figures: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
     };
     const settings = exposed({});
-    expect(workingExposure({ ...settings, rig: { ...settings.rig, parts: { ...parts, front: [filter] } } })).toMatchObject({
+    expect(workingExposure(geometryOf({ ...settings, rig: { ...settings.rig, parts: { ...parts, front: [filter] } } }))).toMatchObject({
       timeS: null,
       takes: [],
     });
@@ -247,9 +248,9 @@ describe('from the reading to the time', () => {
 
   test('for the corner the falloff is made up, less what a centre filter takes; the filter itself takes light', () => {
     const wide = { movements: { riseMm: 11, shiftMm: 0 } };
-    const { stops } = standFalloff(exposed({}, wide));
+    const { stops } = standFalloff(geometryOf(exposed({}, wide)));
     expect(stops).toBeGreaterThan(1.5);
-    const at = (exposure: Partial<Exposure>) => workingExposure(exposed(exposure, wide))?.timeS ?? 0;
+    const at = (exposure: Partial<Exposure>) => workingExposure(geometryOf(exposed(exposure, wide)))?.timeS ?? 0;
     expect(Math.log2(at({ favour: 'corner' }) / at({}))).toBeCloseTo(stops, 9);
     expect(Math.log2(at({ favour: 'corner', centreFilterStops: 1.5 }) / at({}))).toBeCloseTo(1.5 + stops - 1.5, 9);
     expect(at({ favour: 'half' })).toBeLessThan(at({ favour: 'corner' }));
@@ -268,17 +269,17 @@ describe('from the reading to the time', () => {
   });
 
   test('pairs give the same light on a sensor', () => {
-    for (const { fNumber, set: pair } of equivalentPairs(exposed({}))) {
+    for (const { fNumber, set: pair } of equivalentPairs(geometryOf(exposed({})))) {
       expect(pair).not.toBeNull();
       if (pair) expect(Math.abs(exposureValue(fNumber, pair.timeS) - pair.errorStops * -1 - exposureValue(8, 1 / 125))).toBeLessThan(0.35);
     }
   });
 
   test('grey filters for a wanted time: ten stops make 1/125 s into eight', () => {
-    expect(greyFor(exposed({}), 8)).toMatchObject({ stops: expect.closeTo(9.97, 1) as number, filters: [10] });
+    expect(greyFor(geometryOf(exposed({})), 8)).toMatchObject({ stops: expect.closeTo(9.97, 1) as number, filters: [10] });
     fc.assert(
       fc.property(evenly(0.02, 300), (t) => {
-        const found = greyFor(exposed({}), t);
+        const found = greyFor(geometryOf(exposed({})), t);
         expect(Math.abs(Math.log2((found?.timeS ?? 0) / t))).toBeLessThan(1.01);
       }),
     );

@@ -1,9 +1,8 @@
+import { geometryOf, type Geometry } from '../geometry/geometry';
 import { radians } from '../angles';
 import { apertureScale } from '../coverage/apertures';
 import { cornerAngles } from '../coverage/corner';
-import { standFrame, standMagnification } from '../geometry/circles';
 import { mosaicGiven, takesOf } from '../stitching/metrics';
-import { lensMovements, standImageMm } from '../geometry/back';
 import { exposureValue, speedValue, timeFor } from './apex';
 import { bracketStops } from './brackets';
 import { exposureFactor } from './exposure';
@@ -57,16 +56,14 @@ export function standBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposur
 }
 
 /** All takes of a stand: brackets, and the places and white cards of a mosaic. */
-export function totalTakes(settings: SetupSettings): number {
-  return settings.mosaic ? takesOf(settings.mosaic) : settings.exposure.brackets.count;
+export function totalTakes(geometry: Geometry): number {
+  return geometry.settings.mosaic ? takesOf(geometry.settings.mosaic) : geometry.settings.exposure.brackets.count;
 }
 
 /** The angle of the farthest corner off the lens axis, degrees, over all frames of a mosaic. */
-export function farthestCornerDeg(settings: SetupSettings): number {
-  if (settings.mosaic) return mosaicGiven(settings)?.cornerDeg ?? 0;
-  return Math.max(
-    ...cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings)).map(({ angle }) => (angle * 180) / Math.PI),
-  );
+export function farthestCornerDeg(geometry: Geometry): number {
+  if (geometry.settings.mosaic) return mosaicGiven(geometry)?.cornerDeg ?? 0;
+  return Math.max(...cornerAngles(geometry.frame, geometry.imageMm, geometry.lens).map(({ angle }) => (angle * 180) / Math.PI));
 }
 
 /** Falloff at an angle by the cos⁴ law, stops. */
@@ -75,10 +72,10 @@ function falloff(deg: number): number {
 }
 
 /** Falloff at the farthest corner, stops, and what a centre filter leaves of it. */
-export function standFalloff(settings: SetupSettings): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
-  const cornerDeg = farthestCornerDeg(settings);
+export function standFalloff(geometry: Geometry): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
+  const cornerDeg = farthestCornerDeg(geometry);
   const stops = falloff(cornerDeg);
-  return { cornerDeg, stops, left: Math.max(0, stops - (settings.exposure.centreFilterStops ?? 0)) };
+  return { cornerDeg, stops, left: Math.max(0, stops - (geometry.settings.exposure.centreFilterStops ?? 0)) };
 }
 
 /** The law of the film in a stand; a sensor loses nothing. `null` for film of which nothing is known. */
@@ -92,12 +89,12 @@ export function standLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposur
 }
 
 /** What asks for more light than the meter says, without the film's own loss. */
-export function lightLines(settings: SetupSettings): readonly LightLine[] {
-  const { exposure, rig } = settings;
+export function lightLines(geometry: Geometry): readonly LightLine[] {
+  const { exposure, rig } = geometry.settings;
   const lines: LightLine[] = [];
   if (!exposure.throughLens) {
-    const m = Math.max(0, standMagnification(settings));
-    const { stops } = exposureFactor(m, rig.parts.lens.figures.pupilRatio ?? 1, settings.fNumber, 0);
+    const m = Math.max(0, geometry.magnification);
+    const { stops } = exposureFactor(m, rig.parts.lens.figures.pupilRatio ?? 1, geometry.settings.fNumber, 0);
     lines.push({ id: 'closeUp', words: 'extension of the lens', stops });
     for (const part of rig.parts.front)
       if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.figures.stops });
@@ -105,7 +102,7 @@ export function lightLines(settings: SetupSettings): readonly LightLine[] {
     if (exposure.centreFilterStops !== null) lines.push({ id: 'centre', words: 'centre filter', stops: exposure.centreFilterStops });
   }
   if (exposure.favour !== 'centre') {
-    const { left, cornerDeg } = standFalloff(settings);
+    const { left, cornerDeg } = standFalloff(geometry);
     const half = Math.max(0, falloff(cornerDeg / 2) - (exposure.centreFilterStops ?? 0));
     lines.push({
       id: 'falloff',
@@ -123,21 +120,21 @@ export function lightLines(settings: SetupSettings): readonly LightLine[] {
  * picture that is favoured, then the film's own loss, for each exposure of the
  * bracket by itself. `null` until a meter was read.
  */
-export function workingExposure(settings: SetupSettings, fNumber = settings.fNumber): Working | null {
-  const { exposure } = settings;
+export function workingExposure(geometry: Geometry, fNumber = geometry.settings.fNumber): Working | null {
+  const { exposure } = geometry.settings;
   const { meter } = exposure;
   if (!meter) return null;
   const read = meter.kind === 'ev' ? meter.ev : exposureValue(meter.fNumber, meter.timeS);
   const brightness = read - speedValue(meter.iso);
-  const lines = lightLines(settings);
-  const law = standLaw(settings);
-  const shutter = standShutter(settings);
+  const lines = lightLines(geometry);
+  const law = standLaw(geometry.settings);
+  const shutter = standShutter(geometry.settings);
   const ev100 = brightness + speedValue(100);
   const stops = lines.reduce<number | null>((sum, line) => (sum === null || line.stops === null ? null : sum + line.stops), 0);
   const base = { ev100, lines, law, shutter };
   if (stops === null) return { ...base, timeS: null, takes: [] };
   const timeS = timeFor(brightness + speedValue(exposure.iso) - stops, fNumber);
-  const takes = bracketStops(standBrackets(settings)).flatMap((by): readonly BracketTake[] => {
+  const takes = bracketStops(standBrackets(geometry.settings)).flatMap((by): readonly BracketTake[] => {
     const wanted = timeS * 2 ** by;
     // Film of which nothing is known is trusted up to one second, as data sheets do (common practice).
     const trusted = law ?? (wanted <= 1 ? ({ kind: 'none' } as const) : null);
@@ -149,8 +146,8 @@ export function workingExposure(settings: SetupSettings, fNumber = settings.fNum
 }
 
 /** The mean time of the takes of a bracket, s; `null` when not known. */
-export function meanTakeS(settings: SetupSettings): number | null {
-  const takes = workingExposure(settings)?.takes ?? [];
+export function meanTakeS(geometry: Geometry): number | null {
+  const takes = workingExposure(geometry)?.takes ?? [];
   return takes.length === 0 ? null : takes.reduce((sum, { timeS }) => sum + timeS, 0) / takes.length;
 }
 
@@ -161,12 +158,16 @@ export interface Pair {
 }
 
 /** The same exposure at every mark of the ring; film loses speed at each by its own time. */
-export function equivalentPairs(settings: SetupSettings): readonly Pair[] {
-  const { widestFNumber, smallestFNumber, stopStep } = settings.rig.lens;
-  const single = { ...settings, exposure: { ...settings.exposure, brackets: { ...settings.exposure.brackets, count: 1 } }, mosaic: null };
+export function equivalentPairs(geometry: Geometry): readonly Pair[] {
+  const { widestFNumber, smallestFNumber, stopStep } = geometry.settings.rig.lens;
+  const single = {
+    ...geometry.settings,
+    exposure: { ...geometry.settings.exposure, brackets: { ...geometry.settings.exposure.brackets, count: 1 } },
+    mosaic: null,
+  };
   return apertureScale(widestFNumber, smallestFNumber, stopStep).map((fNumber) => ({
     fNumber,
-    set: workingExposure(single, fNumber)?.takes[0] ?? null,
+    set: workingExposure(geometryOf(single), fNumber)?.takes[0] ?? null,
   }));
 }
 
@@ -175,10 +176,10 @@ export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
 
 /** How many stops of grey bring the metered take to a time, and the nearest that one or two usual filters give. */
 export function greyFor(
-  settings: SetupSettings,
+  geometry: Geometry,
   wantedS: number,
 ): { readonly stops: number; readonly filters: readonly number[]; readonly timeS: number } | null {
-  const working = workingExposure(settings);
+  const working = workingExposure(geometry);
   if (!working || working.timeS === null || !(wantedS > 0)) return null;
   const law = working.law ?? { kind: 'none' as const };
   // What the meter would have to say for the film to need the time wanted: its law, read backward.

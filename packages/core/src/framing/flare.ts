@@ -1,11 +1,9 @@
+import { type Geometry } from '../geometry/geometry';
 import { degrees, radians } from '../angles';
 import { coverageHalfAngle } from '../coverage/circle';
-import { lightCircle, wholeFrame } from '../geometry/circles';
 import { lensAxis } from '../space/axis';
 import { dot, type Vec3 } from '../space/vector';
-import { lensMovements, standBack, standImageMm } from '../geometry/back';
 import { turnedToCamera } from '../space/pose';
-import type { SetupSettings } from '../model/setup';
 import type { LightSource } from '../model/scene';
 
 /** Where a light source stands to the lens. */
@@ -26,19 +24,19 @@ export function toward({ bearingDeg, heightDeg }: LightSource): Vec3 {
 }
 
 /** Whether a light source shines into the circle from outside the picture; `null` when none was given. */
-export function flareState(settings: SetupSettings): FlareState | null {
-  const back = standBack(settings);
-  const light = settings.scene?.light ?? null;
+export function flareState(geometry: Geometry): FlareState | null {
+  const back = geometry.back;
+  const light = geometry.settings.scene?.light ?? null;
   if (back === null || light === null) return null;
   const seen = turnedToCamera(back.axes, toward(light));
-  const movements = lensMovements(settings);
-  const circle = lightCircle(settings);
-  const frame = wholeFrame(settings);
-  const v = standImageMm(settings);
+  const movements = geometry.lens;
+  const circle = geometry.lightCircle;
+  const frame = geometry.wholeFrame;
+  const v = geometry.imageMm;
   const [x, y] = [(v * seen[0]) / seen[2] - movements.shiftMm, (v * seen[1]) / seen[2] - movements.riseMm];
   return {
     angleDeg: degrees(Math.acos(Math.max(-1, Math.min(1, dot(seen, lensAxis(movements.tiltDeg, movements.swingDeg)))))),
-    circleDeg: circle && degrees(coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm)),
+    circleDeg: circle && degrees(coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm)),
     inPicture: seen[2] > 0 && Math.abs(x) <= frame.widthMm / 2 && Math.abs(y) <= frame.heightMm / 2,
     shaded: light.shaded,
   };

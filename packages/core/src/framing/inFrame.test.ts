@@ -1,10 +1,11 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
-import { findings } from '../checks/findings';
-import { findingSentence, remedySentence } from '../checks/wording';
+import { evaluateWithFixes, checkSentence } from '../checks/evaluate';
+import { fixSentence } from '../checks/wording';
 import { patched } from '../setup/patch';
 import { anyStand, stand } from '../setup/fixtures.test-support';
 import type { Vec3 } from '../space/vector';
-import { pictured, standImageMm } from '../geometry/back';
+import { pictured } from '../geometry/standards';
 import { facesOf } from '../scene/faces';
 import { frameSpare, takenUp } from './inFrame';
 import { PLAIN_SCENE } from '../scene/scene';
@@ -25,30 +26,30 @@ const tower: Scene = {
 };
 const seen = (changes: Partial<SetupSettings> = {}) =>
   stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 24, scene: tower, fNumber: 11, ...changes });
-const inFrame = (settings: SetupSettings) => findings(settings).find(({ kind }) => kind === 'inFrame');
+const inFrame = (settings: SetupSettings) => evaluateWithFixes(geometryOf(settings)).find(({ kind }) => kind === 'inFrame');
 
 describe('is the subject in the frame', () => {
   test('the tower’s top goes beyond the upper edge by what central projection says', () => {
     // v(H − c)/D − rise − h/2 with v = 24.024: 29.429 − 11 − 18.
-    expect(frameSpare(seen())).toMatchObject({ edge: 'upper' });
-    expect(frameSpare(seen())?.spareMm).toBeCloseTo(-0.429, 3);
+    expect(frameSpare(geometryOf(seen()))).toMatchObject({ edge: 'upper' });
+    expect(frameSpare(geometryOf(seen()))?.spareMm).toBeCloseTo(-0.429, 3);
     const found = inFrame(seen());
-    expect(found && findingSentence(found)).toBe('The subject goes 0.4 mm beyond the upper edge of the frame.');
-    expect(found?.remedies.map(remedySentence)).toEqual(['25.2 m off holds with 1.0 mm to spare']);
+    expect(found && checkSentence(found)).toBe('The subject goes 0.4 mm beyond the upper edge of the frame.');
+    expect(found?.fixes.map(fixSentence)).toEqual(['25.2 m off holds with 1.0 mm to spare']);
   });
 
   test('less rise than there is room for is cured by rise, the least that holds', () => {
     const found = inFrame(seen({ movements: { riseMm: 8, shiftMm: 0 }, scene: { ...tower, distanceM: 26 }, focusM: 26 }));
     expect(found?.state).toBe('fails');
-    expect(found?.remedies[0]?.patch.movements?.riseMm).toBeCloseTo(9.7, 9);
+    expect(found?.fixes[0]?.patch.movements?.riseMm).toBeCloseTo(9.7, 9);
   });
 
   test('beside the subject it is shift, and what lies behind the camera is said', () => {
     const aside = inFrame(seen({ movements: { riseMm: 4, shiftMm: 0 }, scene: { ...tower, asideM: -18, distanceM: 40 }, focusM: 40 }));
-    expect(aside && findingSentence(aside)).toMatch(/beyond the right edge/);
-    expect(aside?.remedies[0]?.control).toBe('shift');
+    expect(aside && checkSentence(aside)).toMatch(/beyond the right edge/);
+    expect(aside?.fixes[0]?.control).toBe('shift');
     const past = inFrame(seen({ scene: { ...tower, yawDeg: 120 } }));
-    expect(past && findingSentence(past)).toBe('Part of the subject lies behind the camera.');
+    expect(past && checkSentence(past)).toBe('Part of the subject lies behind the camera.');
   });
 
   test('without a subject nothing is said', () => {
@@ -59,19 +60,19 @@ describe('is the subject in the frame', () => {
     // Lens 0.9 m up, ground from 1.2 m: v·0.9/1.2 below the axis, the horizon on it.
     const ground = { ...tower, subject: FIRST_SUBJECTS.ground, distanceM: 1.2, cameraHeightM: 0.9 };
     const settings = seen({ scene: ground, focusM: null, movements: { riseMm: 0, shiftMm: 0 } });
-    expect(frameSpare(settings)).toMatchObject({ edge: 'lower' });
-    expect(frameSpare(settings)?.spareMm).toBeCloseTo(18 - (24 * 0.9) / 1.2, 6);
-    expect(inFrame(settings)?.remedies[0]?.patch).toEqual({ movements: { riseMm: -0.5 } });
+    expect(frameSpare(geometryOf(settings))).toMatchObject({ edge: 'lower' });
+    expect(frameSpare(geometryOf(settings))?.spareMm).toBeCloseTo(18 - (24 * 0.9) / 1.2, 6);
+    expect(inFrame(settings)?.fixes[0]?.patch).toEqual({ movements: { riseMm: -0.5 } });
     // Half a millimetre of the 18 has to be spared: 0.9·17.5/18.
-    expect(inFrame(settings)?.remedies.find(({ control }) => control === 'height')?.patch.placing?.cameraHeightM).toBe(0.87);
+    expect(inFrame(settings)?.fixes.find(({ control }) => control === 'height')?.patch.placing?.cameraHeightM).toBe(0.87);
     // Pitched down so far the horizon goes out above.
-    expect(frameSpare({ ...settings, scene: { ...ground, pitchDeg: -50 } })?.edge).toBe('upper');
+    expect(frameSpare(geometryOf({ ...settings, scene: { ...ground, pitchDeg: -50 } }))?.edge).toBe('upper');
   });
 
   test('out on two sides, one movement of both brings it in; a crop counts as the frame', () => {
     const both = inFrame(seen({ movements: { riseMm: 0, shiftMm: 0 }, scene: { ...tower, asideM: -14, distanceM: 34 }, focusM: 34 }));
-    expect(both?.remedies[0]?.control).toBe('both');
-    expect(frameSpare(seen({ crop: 1 }))?.spareMm).toBeLessThan(frameSpare(seen())?.spareMm ?? -Infinity);
+    expect(both?.fixes[0]?.control).toBe('both');
+    expect(frameSpare(geometryOf(seen({ crop: 1 })))?.spareMm).toBeLessThan(frameSpare(geometryOf(seen()))?.spareMm ?? -Infinity);
   });
 
   test('a row of figures beside the picture is turned toward', () => {
@@ -81,7 +82,7 @@ describe('is the subject in the frame', () => {
       scene: { ...tower, subject: FIRST_SUBJECTS.figures, distanceM: 4, asideM: -9 },
       focusM: 4,
     });
-    const turned = inFrame(settings)?.remedies.find(({ control }) => control === 'turn');
+    const turned = inFrame(settings)?.fixes.find(({ control }) => control === 'turn');
     // Straight at the middle of the row: atan(9/4).
     expect(Math.abs((turned?.patch.placing?.yawDeg ?? 0) - 66)).toBeLessThan(6);
   });
@@ -96,11 +97,11 @@ describe('is the subject in the frame', () => {
           scene: { ...tower, distanceM, asideM, subject: { ...FIRST_SUBJECTS.front, widthM: 2, heightM } },
         };
         const found = inFrame(settings);
-        for (const remedy of found?.remedies ?? []) {
+        for (const remedy of found?.fixes ?? []) {
           offered++;
           const next = patched(settings, remedy.patch);
           expect(inFrame(next)?.state).toBe('holds');
-          expect(frameSpare(next)?.spareMm).toBeCloseTo(remedy.leaves.value, 9);
+          expect(frameSpare(geometryOf(next))?.spareMm).toBeCloseTo(remedy.leaves.value, 9);
           if (remedy.patch.distanceM !== undefined) expect(next.focusM).toBe(remedy.patch.distanceM);
         }
       }),
@@ -162,13 +163,13 @@ describe('what is drawn of a subject', () => {
             movements: { riseMm, shiftMm: 0 },
             scene: { ...tower, subject, distanceM: off * size + 1, asideM: aside * size, cameraHeightM: 0.3 + above, yawDeg, pitchDeg },
           });
-          const box = takenUp(settings);
+          const box = takenUp(geometryOf(settings));
           if (!box) return true;
-          const spare = frameSpare(settings)?.spareMm ?? -1;
+          const spare = frameSpare(geometryOf(settings))?.spareMm ?? -1;
           if (spare >= 0) held++;
           const slack = 1e-6;
           return drawn(subject).every((point) => {
-            const at = pictured(settings, point);
+            const at = pictured(geometryOf(settings), point);
             if (!at) return false;
             const [x, y] = [at[0] + settings.movements.shiftMm, at[1] + settings.movements.riseMm];
             const inBox = x >= box.left - slack && x <= box.right + slack && y >= box.lower - slack && y <= box.upper + slack;
@@ -184,8 +185,8 @@ describe('what is drawn of a subject', () => {
   test('reaches to its outline: what is asked for is not more than there is', () => {
     for (const subject of Object.values(solid)) {
       const settings = stand({ scene: { ...tower, subject, distanceM: 40, asideM: 3, pitchDeg: -6 } });
-      const box = takenUp(settings);
-      const ys = drawn(subject).map((point) => pictured(settings, point)?.[1] ?? NaN);
+      const box = takenUp(geometryOf(settings));
+      const ys = drawn(subject).map((point) => pictured(geometryOf(settings), point)?.[1] ?? NaN);
       expect(Math.max(...ys)).toBeCloseTo(box?.upper ?? NaN, 2);
       expect(Math.min(...ys)).toBeCloseTo(box?.lower ?? NaN, 2);
     }
@@ -203,6 +204,6 @@ describe('what is drawn of a subject', () => {
       },
     });
     const angle = Math.PI / 4 - Math.atan(0.9 / 1.21);
-    expect(takenUp(settings)?.upper).toBeCloseTo(standImageMm(settings) * Math.tan(angle), 2);
+    expect(takenUp(geometryOf(settings))?.upper).toBeCloseTo(geometryOf(settings).imageMm * Math.tan(angle), 2);
   });
 });

@@ -1,12 +1,9 @@
-import { standFrame } from '../geometry/circles';
+import { type Geometry } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
-import { mosaicOnStand } from '../geometry/laidMosaic';
 import { seenFrom } from '../space/pose';
-import { lensPosition, standBack, standImageMm } from '../geometry/back';
 import { extentOf, FIGURE_DEPTH_M, ridgeX } from '../subjects/subject';
 import { labelOf, solidOf } from '../scene/things';
 import { turnedAbout } from '../scene/turnedAbout';
-import type { SetupSettings } from '../model/setup';
 import type { Scene } from '../model/scene';
 
 /** A side of the upright picture. */
@@ -73,12 +70,12 @@ export interface Taken {
 }
 
 /** The box that the outline takes up; `undefined` without a scene, `null` when part of it lies behind the camera. */
-export function takenUp(settings: SetupSettings): Taken | null | undefined {
-  const back = standBack(settings);
-  if (back === null || settings.scene === null) return undefined;
-  const v = standImageMm(settings);
+export function takenUp(geometry: Geometry): Taken | null | undefined {
+  const back = geometry.back;
+  if (back === null || geometry.settings.scene === null) return undefined;
+  const v = geometry.imageMm;
   let [left, right, lower, upper] = [Infinity, -Infinity, Infinity, -Infinity];
-  for (const point of outline(settings.scene)) {
+  for (const point of outline(geometry.settings.scene)) {
     const [x, y, z] = seenFrom(back, point);
     if (z <= 0) return null;
     left = Math.min(left, (v * x) / z);
@@ -90,14 +87,14 @@ export function takenUp(settings: SetupSettings): Taken | null | undefined {
 }
 
 /** How near the subject comes to an edge of the picture that is kept, or how far it goes beyond; `null` without a scene. */
-export function frameSpare(settings: SetupSettings): FrameSpare | null {
-  const box = takenUp(settings);
+export function frameSpare(geometry: Geometry): FrameSpare | null {
+  const box = takenUp(geometry);
   if (box === undefined) return null;
   if (box === null) return { edge: 'upper', spareMm: null };
-  const whole = mosaicOnStand(settings)?.union.whole;
+  const whole = geometry.laid?.union.whole;
   if (whole) return nearest(whole, box);
-  const { widthMm, heightMm } = standFrame(settings);
-  const { riseMm, shiftMm } = lensPosition(settings);
+  const { widthMm, heightMm } = geometry.frame;
+  const { riseMm, shiftMm } = geometry.position;
   return nearest(
     { left: shiftMm - widthMm / 2, right: shiftMm + widthMm / 2, lower: riseMm - heightMm / 2, upper: riseMm + heightMm / 2 },
     box,

@@ -1,9 +1,7 @@
-import { standFrame, standPixels } from '../geometry/circles';
+import { type Geometry } from '../geometry/geometry';
 import { levelTolerance, type LevelTolerance } from '../perspective/levelTolerance';
-import { levelOf, standBack, standImageMm } from '../geometry/back';
+import { levelOf } from '../geometry/standards';
 import type { SubjectKind } from '../subjects/subject';
-import type { SetupSettings } from '../model/setup';
-
 /** What a picture asks of level: uprights and the horizon, the horizon alone, or nothing. */
 const ASKED: Readonly<Record<SubjectKind, 'both' | 'horizon' | null>> = {
   front: 'both',
@@ -34,26 +32,19 @@ export interface LevelState {
 const ANY_PX = 1000;
 
 /** The tolerance of level of a picture: what is accepted on the print, turned into degrees. */
-export function standTolerance(settings: SetupSettings): LevelTolerance | null {
-  if (settings.scene === null) return null;
-  const { leanPrintMm, printWidthMm } = settings.scene.accepted;
-  const frame = standFrame(settings);
-  const columns = standPixels(settings)?.columns ?? ANY_PX;
-  return levelTolerance(
-    standImageMm(settings),
-    frame.widthMm,
-    frame.heightMm,
-    columns,
-    printWidthMm,
-    (leanPrintMm / printWidthMm) * columns,
-  );
+export function standTolerance(geometry: Geometry): LevelTolerance | null {
+  if (geometry.settings.scene === null) return null;
+  const { leanPrintMm, printWidthMm } = geometry.settings.scene.accepted;
+  const frame = geometry.frame;
+  const columns = geometry.pixels?.columns ?? ANY_PX;
+  return levelTolerance(geometry.imageMm, frame.widthMm, frame.heightMm, columns, printWidthMm, (leanPrintMm / printWidthMm) * columns);
 }
 
 /** How level the back is against what the picture takes; `null` where level does not matter or there is no scene. */
-export function levelState(settings: SetupSettings): LevelState | null {
-  const { scene } = settings;
-  const back = standBack(settings);
-  const tolerance = standTolerance(settings);
+export function levelState(geometry: Geometry): LevelState | null {
+  const { scene } = geometry.settings;
+  const back = geometry.back;
+  const tolerance = standTolerance(geometry);
   if (scene === null || back === null || tolerance === null) return null;
   const asks = ASKED[scene.subject.kind];
   if (asks === null) return null;
@@ -66,7 +57,7 @@ export function levelState(settings: SetupSettings): LevelState | null {
     pitchAllowedDeg: tolerance.pitchDeg,
     rollAllowedDeg: tolerance.rollDeg,
     tolerance,
-    hasPixels: standPixels(settings) !== null,
+    hasPixels: geometry.pixels !== null,
     asks,
   };
 }

@@ -1,6 +1,7 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { BufferAttribute, BufferGeometry, DoubleSide, Mesh, MeshBasicMaterial, Raycaster, Vector3 } from 'three';
-import { pictured, standBack } from '../geometry/back';
+import { pictured } from '../geometry/standards';
 import { stand } from '../setup/fixtures.test-support';
 import { facesOf } from '../scene/faces';
 import { apart, picked } from './pick';
@@ -38,14 +39,14 @@ function theirs(): Mesh[] {
 describe('what lies under a place of the picture', () => {
   test('is what a 3D package’s ray meets first, and it is pictured where it was picked', () => {
     const meshes = theirs();
-    const back = standBack(settings);
+    const back = geometryOf(settings).back;
     let hits = 0;
     fc.assert(
       fc.property(evenly(-18, 18), evenly(-12, 12), (x, y) => {
-        const found = picked(settings, x, y);
+        const found = picked(geometryOf(settings), x, y);
         if (!found || !back) return true;
         hits++;
-        const at = pictured(settings, found.point);
+        const at = pictured(geometryOf(settings), found.point);
         const from = new Vector3(back.at[0], back.at[1], -back.at[2]);
         const toward = new Vector3(found.point[0], found.point[1], -found.point[2]).sub(from).normalize();
         const [first] = new Raycaster(from, toward).intersectObjects(meshes);
@@ -63,16 +64,16 @@ describe('what lies under a place of the picture', () => {
   });
 
   test('the sky is nothing', () => {
-    expect(picked(stand({ scene, movements: { riseMm: 12, shiftMm: 0 } }), -18, 12)).toBeNull();
-    expect(picked(stand(), 0, 0)).toBeNull();
+    expect(picked(geometryOf(stand({ scene, movements: { riseMm: 12, shiftMm: 0 } })), -18, 12)).toBeNull();
+    expect(picked(geometryOf(stand()), 0, 0)).toBeNull();
   });
 });
 
 test('between two picked things lie metres, millimetres on the back and an angle, as three has them', () => {
-  const [a, b] = [picked(settings, -4, -2), picked(settings, 9, -9)];
-  const back = standBack(settings);
+  const [a, b] = [picked(geometryOf(settings), -4, -2), picked(geometryOf(settings), 9, -9)];
+  const back = geometryOf(settings).back;
   if (!a || !b || !back) throw new Error('nothing picked');
-  const found = apart(settings, a, b);
+  const found = apart(geometryOf(settings), a, b);
   const [u, w, from] = [new Vector3(...a.point), new Vector3(...b.point), new Vector3(...back.at)];
   expect(found?.metres).toBeCloseTo(u.distanceTo(w), 9);
   expect(found?.onBackMm).toBeCloseTo(Math.hypot(13, 7), 6);
@@ -83,11 +84,11 @@ describe('true lines in the picture', () => {
   test('an upright runs by its slope, the horizon is level, and lines into the depth go to their meeting point', () => {
     fc.assert(
       fc.property(evenly(-6, 6), evenly(0.5, 8), evenly(-2, 5), evenly(-18, 18), (x, y, z, over) => {
-        const [a, b] = [pictured(settings, [x, y, z]), pictured(settings, [x, y + 1e-4, z])];
+        const [a, b] = [pictured(geometryOf(settings), [x, y, z]), pictured(geometryOf(settings), [x, y + 1e-4, z])];
         if (!a || !b) return true;
-        const slope = uprightSlope(settings, a);
-        const far = pictured(settings, [scene.asideM + over * 1e5, 1.6, 1e6]);
-        const horizon = far && horizonAt(settings, far[0]);
+        const slope = uprightSlope(geometryOf(settings), a);
+        const far = pictured(geometryOf(settings), [scene.asideM + over * 1e5, 1.6, 1e6]);
+        const horizon = far && horizonAt(geometryOf(settings), far[0]);
         return (
           slope !== null &&
           Math.abs((b[0] - a[0]) / (b[1] - a[1]) - slope) < 1e-3 &&
@@ -97,17 +98,17 @@ describe('true lines in the picture', () => {
         );
       }),
     );
-    const meets = meetingPoint(settings, depthOf(scene.subject));
+    const meets = meetingPoint(geometryOf(settings), depthOf(scene.subject));
     const d = depthOf(scene.subject);
-    const along = pictured(settings, [2 + d[0] * 1e6, 3, d[2] * 1e6]);
+    const along = pictured(geometryOf(settings), [2 + d[0] * 1e6, 3, d[2] * 1e6]);
     expect(along?.[0]).toBeCloseTo(meets?.[0] ?? NaN, 2);
     expect(along?.[1]).toBeCloseTo(meets?.[1] ?? NaN, 2);
   });
 
   test('level, uprights are upright and lines along the back meet nowhere', () => {
     const level = stand({ scene: { ...scene, yawDeg: 0, pitchDeg: 0, rollDeg: 0 } });
-    expect(uprightSlope(level, [7, 5])).toBeCloseTo(0, 12);
-    expect(horizonAt(level, 3)).toBeCloseTo(0, 12);
-    expect(meetingPoint(level, [1, 0, 0])).toBeNull();
+    expect(uprightSlope(geometryOf(level), [7, 5])).toBeCloseTo(0, 12);
+    expect(horizonAt(geometryOf(level), 3)).toBeCloseTo(0, 12);
+    expect(meetingPoint(geometryOf(level), [1, 0, 0])).toBeNull();
   });
 });

@@ -1,9 +1,9 @@
+import { type Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
 import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
-import { lensPosition, pictured, standBack, standImageMm } from '../geometry/back';
+import { pictured } from '../geometry/standards';
 import { turnedToWorld } from '../space/pose';
 import { facesOf, type Face } from '../scene/faces';
-import type { SetupSettings } from '../model/setup';
 
 /** What lies under a place of the picture. */
 export interface Picked {
@@ -19,13 +19,13 @@ export interface Picked {
  * frame) as the middle of the lens sees it; `null` for the sky or without a
  * scene. The ray of picture point (X, Y) goes along (X + shift, Y + rise, v).
  */
-export function picked(settings: SetupSettings, xMm: number, yMm: number): Picked | null {
-  const back = standBack(settings);
-  if (back === null || settings.scene === null) return null;
-  const { riseMm, shiftMm } = lensPosition(settings);
-  const ray: Vec3 = [xMm + shiftMm, yMm + riseMm, standImageMm(settings)];
+export function picked(geometry: Geometry, xMm: number, yMm: number): Picked | null {
+  const back = geometry.back;
+  if (back === null || geometry.settings.scene === null) return null;
+  const { riseMm, shiftMm } = geometry.position;
+  const ray: Vec3 = [xMm + shiftMm, yMm + riseMm, geometry.imageMm];
   const direction = turnedToWorld(back.axes, scaled(ray, 1 / ray[2]));
-  const depthM = timesToMeet(back.at, direction, facesOf(settings.scene.subject));
+  const depthM = timesToMeet(back.at, direction, facesOf(geometry.settings.scene.subject));
   if (depthM === Infinity) return null;
   const { at } = back;
   const point: Vec3 = [at[0] + direction[0] * depthM, at[1] + direction[1] * depthM, at[2] + direction[2] * depthM];
@@ -43,9 +43,9 @@ export interface Apart {
 }
 
 /** Measures from one picked thing to another; `null` when one is no longer before the lens. */
-export function apart(settings: SetupSettings, a: Picked, b: Picked): Apart | null {
-  const back = standBack(settings);
-  const [p, q] = [pictured(settings, a.point), pictured(settings, b.point)];
+export function apart(geometry: Geometry, a: Picked, b: Picked): Apart | null {
+  const back = geometry.back;
+  const [p, q] = [pictured(geometry, a.point), pictured(geometry, b.point)];
   if (!back || !p || !q) return null;
   const [u, w] = [minus(a.point, back.at), minus(b.point, back.at)];
   return {

@@ -1,23 +1,22 @@
+import { type Geometry } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
-import { lensPosition, standBack, standImageMm } from '../geometry/back';
 import { seenFrom } from '../space/pose';
-import type { SetupSettings } from '../model/setup';
 
 /**
  * How much longer than wide a small ball at a point of the world is drawn:
  * 1/cos of its angle from the back's normal; `null` behind the lens or without
  * a scene. Source: central projection of a sphere.
  */
-export function stretchAt(settings: SetupSettings, point: Vec3): number | null {
-  const back = standBack(settings);
+export function stretchAt(geometry: Geometry, point: Vec3): number | null {
+  const back = geometry.back;
   if (back === null) return null;
   const seen = seenFrom(back, point);
   return seen[2] <= 0 ? null : Math.hypot(...seen) / seen[2];
 }
 
 /** The stretch at a place of the picture, mm from the centre of the frame. */
-export function stretchInPicture(settings: SetupSettings, xMm: number, yMm: number): number {
-  const v = standImageMm(settings);
-  const { riseMm, shiftMm } = lensPosition(settings);
+export function stretchInPicture(geometry: Geometry, xMm: number, yMm: number): number {
+  const v = geometry.imageMm;
+  const { riseMm, shiftMm } = geometry.position;
   return Math.hypot(xMm + shiftMm, yMm + riseMm, v) / v;
 }

@@ -1,20 +1,18 @@
+import { type Geometry } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
-import { lensPosition, standBack, standImageMm } from '../geometry/back';
 import { turnedToCamera } from '../space/pose';
 import type { Subject } from '../subjects/subject';
-import type { SetupSettings } from '../model/setup';
-
 /** A place in the picture, mm from the centre of the frame. */
 type PicturePoint = readonly [number, number];
 
 /** Where lines of one direction of the world meet in the picture, mm; `null` when they stay parallel in it, or without a scene. Source: vanishing point of a central projection. */
-export function meetingPoint(settings: SetupSettings, direction: Vec3): PicturePoint | null {
-  const back = standBack(settings);
+export function meetingPoint(geometry: Geometry, direction: Vec3): PicturePoint | null {
+  const back = geometry.back;
   if (back === null) return null;
   const [x, y, z] = turnedToCamera(back.axes, direction);
   if (Math.abs(z) < 1e-9) return null;
-  const v = standImageMm(settings);
-  const { riseMm, shiftMm } = lensPosition(settings);
+  const v = geometry.imageMm;
+  const { riseMm, shiftMm } = geometry.position;
   return [(v * x) / z - shiftMm, (v * y) / z - riseMm];
 }
 
@@ -25,24 +23,24 @@ export function depthOf(subject: Subject): Vec3 {
 }
 
 /** How a true upright through a place of the picture runs: how far it goes sideways for each mm up; `null` where it lies level or without a scene. */
-export function uprightSlope(settings: SetupSettings, [x, y]: PicturePoint): number | null {
-  const back = standBack(settings);
+export function uprightSlope(geometry: Geometry, [x, y]: PicturePoint): number | null {
+  const back = geometry.back;
   if (back === null) return null;
   const [ux, uy, uz] = turnedToCamera(back.axes, [0, 1, 0]);
-  const v = standImageMm(settings);
+  const v = geometry.imageMm;
   // The picture of the direction up at (X, Y): d/dt of the projection along it.
-  const { riseMm, shiftMm } = lensPosition(settings);
+  const { riseMm, shiftMm } = geometry.position;
   const [px, py] = [x + shiftMm, y + riseMm];
   const [dx, dy] = [ux * v - px * uz, uy * v - py * uz];
   return Math.abs(dy) < 1e-12 ? null : dx / dy;
 }
 
 /** Where the horizon lies over a place X of the picture, mm from its centre; `null` where there is none, or without a scene. */
-export function horizonAt(settings: SetupSettings, x: number): number | null {
-  const back = standBack(settings);
+export function horizonAt(geometry: Geometry, x: number): number | null {
+  const back = geometry.back;
   if (back === null) return null;
   const [ux, uy, uz] = turnedToCamera(back.axes, [0, 1, 0]);
   if (Math.abs(uy) < 1e-9) return null;
-  const { riseMm, shiftMm } = lensPosition(settings);
-  return -(ux * (x + shiftMm) + uz * standImageMm(settings)) / uy - riseMm;
+  const { riseMm, shiftMm } = geometry.position;
+  return -(ux * (x + shiftMm) + uz * geometry.imageMm) / uy - riseMm;
 }

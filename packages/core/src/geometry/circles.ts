@@ -1,14 +1,12 @@
 import { radians } from '../angles';
-import { lensAxis } from '../space/axis';
-import { alongAxisMm, isTurned, lensMovements, pivotMoved, standImageMm } from './back';
 import { circleOnBackMm, coverageHalfAngle, definitionCircle, type DefinitionBasis } from '../coverage/circle';
 import { coneContour, coneStretch, type Cone, type Stretch } from '../coverage/cone';
 import { cornerAngles } from '../coverage/corner';
-import { cropped } from '../coverage/crop';
-import { turned, type Corner } from '../coverage/frame';
+import { type Corner } from '../coverage/frame';
 import { contour, limitAlong, oneWayLimitMm, shiftLimitMm } from '../coverage/shiftLimit';
 import type { ShiftPosition } from '../model/movements';
-import type { SetupSettings } from '../model/setup';
+import type { Rig } from '../model/rig';
+import type { Geometry } from './geometry';
 import type { FrameSize } from '../model/frame';
 
 /** One circle of a stand, as it lies on the back at the present focus. */
@@ -22,80 +20,51 @@ export interface SharpCircle extends CircleOnBack {
   readonly basis: DefinitionBasis;
 }
 
-/** The whole frame of a stand as it is turned. */
-export function wholeFrame(settings: SetupSettings): FrameSize {
-  return turned(settings.rig.back, settings.orientation);
-}
-
-/** The part of the frame that is kept: what has to lie in the circle and hold the subject. */
-export function standFrame(settings: SetupSettings): FrameSize {
-  return cropped(wholeFrame(settings), settings.crop);
-}
-
-/** The pixels of the part that is kept, as it lies; `null` on film. */
-export function standPixels(settings: SetupSettings): { readonly columns: number; readonly rows: number } | null {
-  const { columnsPx, rowsPx } = settings.rig.back;
-  if (columnsPx === null || rowsPx === null) return null;
-  const whole = turned({ widthMm: columnsPx, heightMm: rowsPx }, settings.orientation);
-  const [frame, kept] = [wholeFrame(settings), standFrame(settings)];
-  return {
-    columns: Math.round((whole.widthMm * kept.widthMm) / frame.widthMm),
-    rows: Math.round((whole.heightMm * kept.heightMm) / frame.heightMm),
-  };
-}
-
-/** The magnification at which a stand is focused, 0 at infinity. */
-export function standMagnification(settings: SetupSettings): number {
-  const { focalMm } = settings.rig.lens;
-  return alongAxisMm(focalMm, settings.focusM) / focalMm - 1;
-}
-
-/** The light circle on the back; `null` when the lens has no figure for it. */
-export function lightCircle(settings: SetupSettings): CircleOnBack | null {
-  const atInfinityMm = settings.rig.lens.circle.lightMm;
+/** The image circle of a rig on the back; `null` when the lens has no value for it. */
+export function imageCircleOf({ rig }: { readonly rig: Rig }, magnification: number): CircleOnBack | null {
+  const atInfinityMm = rig.lens.circle.lightMm;
   if (atInfinityMm === null) return null;
-  return { atInfinityMm, diameterMm: circleOnBackMm(atInfinityMm, standMagnification(settings)) };
+  return { atInfinityMm, diameterMm: circleOnBackMm(atInfinityMm, magnification) };
 }
 
-/** The circle of good definition on the back, at the stand's aperture or another; `null` when not known. */
-export function sharpCircle(settings: SetupSettings, fNumber = settings.fNumber): SharpCircle | null {
-  const circle = definitionCircle(settings.rig.lens.circle, fNumber);
+/** The sharp circle of a rig on the back at an aperture; `null` when it is not known. */
+export function sharpCircleOf({ rig }: { readonly rig: Rig }, magnification: number, fNumber: number): SharpCircle | null {
+  const circle = definitionCircle(rig.lens.circle, fNumber);
   if (circle === null) return null;
-  return {
-    fNumber,
-    basis: circle.basis,
-    atInfinityMm: circle.diameterMm,
-    diameterMm: circleOnBackMm(circle.diameterMm, standMagnification(settings)),
-  };
+  return { fNumber, basis: circle.basis, atInfinityMm: circle.diameterMm, diameterMm: circleOnBackMm(circle.diameterMm, magnification) };
+}
+
+/** The sharp circle of a setup at another aperture than the one set; `null` when it is not known. */
+export function sharpCircleAt({ settings, magnification }: Geometry, fNumber: number): SharpCircle | null {
+  return sharpCircleOf(settings, magnification, fNumber);
 }
 
 /** A circle as a cone of light before the back of a stand. */
-export function standCone(settings: SetupSettings, circle: CircleOnBack): Cone {
-  const { tiltDeg, swingDeg } = lensMovements(settings);
+export function standCone(geometry: Geometry, circle: CircleOnBack): Cone {
   return {
-    axis: lensAxis(tiltDeg, swingDeg),
-    halfAngle: coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm),
-    imageMm: standImageMm(settings),
+    axis: geometry.axis,
+    halfAngle: coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm),
+    imageMm: geometry.imageMm,
   };
 }
 
 /** The corners of the frame that lie outside a circle, by the angle of each off the lens axis. */
-export function cornersOutside(settings: SetupSettings, circle: CircleOnBack): readonly Corner[] {
-  const half = coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm);
-  return cornerAngles(standFrame(settings), standImageMm(settings), lensMovements(settings))
+export function cornersOutside(geometry: Geometry, circle: CircleOnBack): readonly Corner[] {
+  const half = coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm);
+  return cornerAngles(geometry.frame, geometry.imageMm, geometry.lens)
     .filter(({ angle }) => angle > half * (1 + 1e-12))
     .map(({ corner }) => corner);
 }
 
 /** A place that the slides say, as the lens centre stands over the back there. */
-function overBack(settings: SetupSettings, { riseMm, shiftMm }: ShiftPosition): ShiftPosition {
-  const moved = pivotMoved(settings, settings.front);
+function overBack(geometry: Geometry, { riseMm, shiftMm }: ShiftPosition): ShiftPosition {
+  const moved = geometry.pivot;
   return { riseMm: riseMm + moved.riseMm, shiftMm: shiftMm + moved.shiftMm };
 }
 
 /** An outline about the foot of the lens, as it lies on the scales of the slides: less by what the pivot has moved the lens. */
-export function onSlides(settings: SetupSettings, outline: Float64Array): Float64Array {
-  const { riseMm, shiftMm } = pivotMoved(settings, settings.front);
+export function onSlides(geometry: Geometry, outline: Float64Array): Float64Array {
+  const { riseMm, shiftMm } = geometry.pivot;
   return riseMm === 0 && shiftMm === 0 ? outline : outline.map((mm, i) => mm - (i % 2 === 0 ? shiftMm : riseMm));
 }
 
@@ -103,18 +72,21 @@ export function onSlides(settings: SetupSettings, outline: Float64Array): Float6
 const SIDEWAYS = (89.9 * Math.PI) / 180;
 
 /** The spare of a circle at the movements set, as `circleMargin` counts it; the back may be turned. */
-export function standMargin(settings: SetupSettings, circle: CircleOnBack): CircleMargin {
-  const frame = standFrame(settings);
-  const at = settings.movements;
-  if (!isTurned(settings)) return circleMargin(frame, circle.diameterMm, at);
-  const cone = standCone(settings, circle);
+export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMargin {
+  const frame = geometry.frame;
+  const at = geometry.settings.movements;
+  if (!geometry.turned) return circleMargin(frame, circle.diameterMm, at);
+  const cone = standCone(geometry, circle);
   const far = Math.hypot(at.shiftMm, at.riseMm);
   const along = (ux: number, uy: number): CircleMargin => {
-    const found = coneStretch(frame, cone, overBack(settings, at), ux, uy);
-    const worst = Math.max(...cornerAngles(frame, cone.imageMm, lensMovements(settings)).map(({ angle }) => angle));
+    const found = coneStretch(frame, cone, overBack(geometry, at), ux, uy);
+    const worst = Math.max(...cornerAngles(frame, cone.imageMm, geometry.lens).map(({ angle }) => angle));
     // Nowhere on this line: what the circle lacks at infinity. A corner that looks sideways of the lens, or behind it, lacks more than can be said.
     if (found === null)
-      return { of: 'diameter', valueMm: 2 * settings.rig.lens.focalMm * (Math.tan(cone.halfAngle) - Math.tan(Math.min(worst, SIDEWAYS))) };
+      return {
+        of: 'diameter',
+        valueMm: 2 * geometry.settings.rig.lens.focalMm * (Math.tan(cone.halfAngle) - Math.tan(Math.min(worst, SIDEWAYS))),
+      };
     const control = far === 0 ? controlOf({ shiftMm: ux, riseMm: uy }) : controlOf(at);
     return { of: 'movement', control, valueMm: Math.min(found.toMm, found.fromMm > 0 ? -found.fromMm : found.toMm) };
   };
@@ -123,36 +95,36 @@ export function standMargin(settings: SetupSettings, circle: CircleOnBack): Circ
 }
 
 /** The line that the frame's centre may reach in a circle; the back may be turned. */
-export function standContour(settings: SetupSettings, circle: CircleOnBack): Float64Array {
-  return isTurned(settings)
-    ? onSlides(settings, coneContour(standFrame(settings), standCone(settings, circle)))
-    : contour(standFrame(settings), circle.diameterMm);
+export function standContour(geometry: Geometry, circle: CircleOnBack): Float64Array {
+  return geometry.turned
+    ? onSlides(geometry, coneContour(geometry.frame, standCone(geometry, circle)))
+    : contour(geometry.frame, circle.diameterMm);
 }
 
 /** Where a circle ends one control while the other stays, as `oneWayLimitMm`; the back may be turned. */
-export function standOneWay(settings: SetupSettings, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
-  const { riseMm, shiftMm } = settings.movements;
-  if (isTurned(settings)) {
+export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
+  const { riseMm, shiftMm } = geometry.settings.movements;
+  if (geometry.turned) {
     return control === 'rise'
-      ? coneStretch(standFrame(settings), standCone(settings, circle), overBack(settings, { riseMm: 0, shiftMm }), 0, 1)
-      : coneStretch(standFrame(settings), standCone(settings, circle), overBack(settings, { riseMm, shiftMm: 0 }), 1, 0);
+      ? coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm }), 0, 1)
+      : coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm, shiftMm: 0 }), 1, 0);
   }
-  const limit = oneWayLimitMm(standFrame(settings), circle.diameterMm, control, control === 'rise' ? shiftMm : riseMm);
+  const limit = oneWayLimitMm(geometry.frame, circle.diameterMm, control, control === 'rise' ? shiftMm : riseMm);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
 }
 
 /** Along a direction from the centre (0 = right, 90 = up) the stretch at which the frame is in a circle; `null` when nowhere. */
-export function standAlong(settings: SetupSettings, circle: CircleOnBack, directionDeg: number): Stretch | null {
+export function standAlong(geometry: Geometry, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);
-  if (isTurned(settings))
+  if (geometry.turned)
     return coneStretch(
-      standFrame(settings),
-      standCone(settings, circle),
-      overBack(settings, { riseMm: 0, shiftMm: 0 }),
+      geometry.frame,
+      standCone(geometry, circle),
+      overBack(geometry, { riseMm: 0, shiftMm: 0 }),
       Math.cos(theta),
       Math.sin(theta),
     );
-  const limit = shiftLimitMm(standFrame(settings), circle.diameterMm, directionDeg);
+  const limit = shiftLimitMm(geometry.frame, circle.diameterMm, directionDeg);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
 }
 

@@ -1,12 +1,14 @@
-import { wholeFrame } from './circles';
-import { pivotMoved } from './back';
 import { overlapsOf, rectOf, unionOf, type Overlap, type Union } from '../mosaic/frames';
 import { settingFor, slidesOf, type Setting, type Slides } from '../mosaic/slides';
 import type { SetupSettings } from '../model/setup';
-import type { MosaicFrame, Rect } from '../model/mosaic';
+import type { FrameSize } from '../model/frame';
+import type { Mosaic, MosaicFrame, Rect } from '../model/mosaic';
+import type { ShiftPosition } from '../model/movements';
+import type { Rig } from '../model/rig';
+import type { Geometry } from './geometry';
 
 /** The frames of a stand's mosaic as they lie over the foot of the lens, mm, with what they make together. */
-export interface MosaicOnStand {
+export interface LaidMosaic {
   readonly frames: readonly MosaicFrame[];
   readonly rects: readonly Rect[];
   readonly union: Union;
@@ -18,27 +20,19 @@ export interface MosaicOnStand {
   readonly settings: readonly (Setting | null)[];
 }
 
-const known = new WeakMap<SetupSettings, MosaicOnStand | null>();
-
-/** The mosaic of a stand as it lies on the back; `null` without one. Remembered for each state of a stand. */
-export function mosaicOnStand(settings: SetupSettings): MosaicOnStand | null {
-  const before = known.get(settings);
-  if (before !== undefined) return before;
-  const found = laidOut(settings);
-  known.set(settings, found);
-  return found;
-}
-
-function laidOut(settings: SetupSettings): MosaicOnStand | null {
-  if (!settings.mosaic) return null;
-  const { frames } = settings.mosaic;
-  const frame = wholeFrame(settings);
-  const moved = pivotMoved(settings, settings.front);
+/** The mosaic of a setup over the lens; `null` without one. */
+export function mosaicLaid(
+  { mosaic, rig }: { readonly mosaic: Mosaic | null; readonly rig: Rig },
+  frame: FrameSize,
+  moved: ShiftPosition,
+): LaidMosaic | null {
+  if (!mosaic) return null;
+  const { frames } = mosaic;
   const rects = frames.map((each) => rectOf({ ...each, riseMm: each.riseMm + moved.riseMm, shiftMm: each.shiftMm + moved.shiftMm }, frame));
   const union = unionOf(rects);
   if (!union) return null;
   const overlaps = overlapsOf(rects);
-  const slides = slidesOf(settings.rig);
+  const slides = slidesOf(rig);
   // A plate that turns the back by quarters puts each frame where its offset says, without the slides.
   const byPlate = (each: MosaicFrame): boolean => slides.quarter !== null && onPlate(each, slides.quarter);
   return {
@@ -63,20 +57,18 @@ function onPlate({ shiftMm, riseMm }: MosaicFrame, { xMm, yMm }: NonNullable<Sli
 }
 
 /** The stand as it is for one frame of its mosaic alone. */
-export function standOfFrame(settings: SetupSettings, { riseMm, shiftMm, turned }: MosaicFrame): SetupSettings {
+export function standOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }: MosaicFrame): SetupSettings {
   const other = settings.orientation === 'landscape' ? 'portrait' : 'landscape';
   return { ...settings, mosaic: null, crop: null, movements: { riseMm, shiftMm }, orientation: turned ? other : settings.orientation };
 }
 
 /** The stand with the largest whole rectangle of its mosaic for a frame: what the joined picture is seen and measured by; `null` without a mosaic. */
-export function joinedStand(settings: SetupSettings): SetupSettings | null {
-  const laid = mosaicOnStand(settings);
+export function joinedStand({ settings, laid, pivot: moved }: Geometry): SetupSettings | null {
   if (!laid) return null;
   const { left, right, lower, upper } = laid.union.whole;
   const { back } = settings.rig;
   const [widthMm, heightMm] = [right - left, upper - lower];
   const pitchMm = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
-  const moved = pivotMoved(settings, settings.front);
   return {
     ...settings,
     mosaic: null,

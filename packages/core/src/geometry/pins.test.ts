@@ -1,11 +1,11 @@
+import { geometryOf } from './geometry';
 import fc from 'fast-check';
 import type { Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS, type Subject } from '../subjects/subject';
-import { standBack } from './back';
 import { stand } from '../setup/fixtures.test-support';
-import { blurOf, defocus, focusSetting, lostPins, pinStates, pixelMm, placedPins, standBlurAllowed } from './pins';
+import { blurOf, defocus, lostPins, pinStates } from './pins';
 import { seenFrom } from '../space/pose';
 import type { Pin } from '../model/pin';
 import type { Scene } from '../model/scene';
@@ -49,10 +49,10 @@ describe('how sharp a pin is', () => {
         fc.constantFrom(4, 8, 16),
         (subject, tiltDeg, swingDeg, focusM, fNumber) => {
           const settings = stand({ scene: { ...scene, subject }, pins: [on('model')], front: { tiltDeg, swingDeg }, focusM, fNumber });
-          const [state] = pinStates(settings);
+          const [state] = pinStates(geometryOf(settings));
           if (!state) throw new Error('the model is pinned');
           if (state.points.length > 12) many++;
-          const all = state.points.map((point) => blurOf(focusSetting(settings), fNumber, point));
+          const all = state.points.map((point) => blurOf(geometryOf(settings).focus, fNumber, point));
           if (all.some((blur) => blur === null)) return true;
           const most = Math.max(...all.map((blur) => blur ?? 0));
           return state.blurMm !== null && state.blurMm <= most * (1 + 1e-9) && state.blurMm >= most * 0.97;
@@ -67,20 +67,20 @@ describe('how sharp a pin is', () => {
     fc.assert(
       fc.property(evenly(-10, 60), evenly(2, 40), (z, focusM) => {
         const settings = stand({ scene, pins: [at([0, 1.5, z])], focusM });
-        const [state] = pinStates(settings);
+        const [state] = pinStates(geometryOf(settings));
         const u = z + 12;
         if (!state || u <= 0.05) return true;
         const side = Math.abs(u - focusM) < 1e-9 ? 'in focus' : u < focusM ? 'nearer' : 'farther';
         return state.side === side || Math.abs(u - focusM) < 1e-6;
       }),
     );
-    expect(pinStates(stand({ scene, pins: [at([0, 1.5, 0])], focusM: 12 }))[0]).toMatchObject({ side: 'in focus' });
+    expect(pinStates(geometryOf(stand({ scene, pins: [at([0, 1.5, 0])], focusM: 12 })))[0]).toMatchObject({ side: 'in focus' });
   });
 
   test('a plane that runs through a thing leaves some of it sharp', () => {
     const settings = stand({ scene: { ...scene, subject: { ...FIRST_SUBJECTS.front, turnDeg: 40 } }, pins: [on('wall')], focusM: 12 });
-    expect(pinStates(settings)[0]).toMatchObject({ leastBlurMm: 0 });
-    const before = pinStates({ ...settings, focusM: 2 })[0];
+    expect(pinStates(geometryOf(settings))[0]).toMatchObject({ leastBlurMm: 0 });
+    const before = pinStates(geometryOf({ ...settings, focusM: 2 }))[0];
     expect(before?.leastBlurMm).toBeGreaterThan(0);
     expect(before?.leastBlurMm ?? 1).toBeLessThan(before?.blurMm ?? 0);
     expect(before?.side).toBe('farther');
@@ -92,31 +92,33 @@ describe('how sharp a pin is', () => {
       fc.property(evenly(0.5, 60), evenly(0.5, 60), (u0, u) => {
         const settings = stand({ focusM: u0 });
         const f = 0.024;
-        return Math.abs(defocus(focusSetting(settings), [0, 0, u]) - (1 - (1 - f / u) / (1 - f / u0))) < 1e-9;
+        return Math.abs(defocus(geometryOf(settings).focus, [0, 0, u]) - (1 - (1 - f / u) / (1 - f / u0))) < 1e-9;
       }),
     );
   });
 
   test('a pin whose thing the subject no longer has is lost, and said to be, not counted as sharp', () => {
     const settings = stand({ scene, pins: [on('wall'), on('label')] });
-    expect(placedPins(settings).map(({ pin }) => pin.id)).toEqual(['wall']);
-    expect(lostPins(settings).map(({ id }) => id)).toEqual(['label']);
-    expect(pinStates({ ...settings, scene: null })).toEqual([]);
+    expect(geometryOf(settings).placedPins.map(({ pin }) => pin.id)).toEqual(['wall']);
+    expect(lostPins(geometryOf(settings)).map(({ id }) => id)).toEqual(['label']);
+    expect(pinStates(geometryOf({ ...settings, scene: null }))).toEqual([]);
   });
 
   test('what cannot be imaged at all has no blur to tell', () => {
     const settings = stand({ scene, pins: [at([0, 1.5, -20])] });
-    const back = standBack(settings);
+    const back = geometryOf(settings).back;
     expect(back && seenFrom(back, [0, 1.5, -20])[2]).toBeLessThan(0);
-    expect(pinStates(settings)[0]?.blurMm).toBeNull();
+    expect(pinStates(geometryOf(settings))[0]?.blurMm).toBeNull();
   });
 
   test('the standard in pixels counts those of the frame that is kept; film has none', () => {
     const settings = stand({ sharpness: { school: 'pixels', pixels: 2, columnsPx: 1 } });
-    expect(standBlurAllowed(settings).cocMm).toBeCloseTo((2 * 36) / 8256, 9);
+    expect(geometryOf(settings).blurAllowed.cocMm).toBeCloseTo((2 * 36) / 8256, 9);
     // A square out of the middle is of the same pixels.
-    expect(standBlurAllowed({ ...settings, crop: 1 }).cocMm).toBeCloseTo((2 * 36) / 8256, 4);
-    expect(pixelMm(settings)).toBeCloseTo(36 / 8256, 9);
-    expect(pixelMm(stand({ rig: { ...settings.rig, back: { ...settings.rig.back, columnsPx: null, rowsPx: null } } }))).toBeNull();
+    expect(geometryOf({ ...settings, crop: 1 }).blurAllowed.cocMm).toBeCloseTo((2 * 36) / 8256, 4);
+    expect(geometryOf(settings).pixelMm).toBeCloseTo(36 / 8256, 9);
+    expect(
+      geometryOf(stand({ rig: { ...settings.rig, back: { ...settings.rig.back, columnsPx: null, rowsPx: null } } })).pixelMm,
+    ).toBeNull();
   });
 });

@@ -1,13 +1,11 @@
-import { standFrame, standPixels } from './circles';
 import { CoreError } from '../errors';
 import { blurAt } from '../focus/blur';
-import { permissibleBlur, type PermissibleBlur } from '../focus/sharpness';
-import { dot, scaled, type Vec3 } from '../space/vector';
-import { thingsOf } from '../scene/things';
-import { axisToBack, lensMovements, standBack, standImageMm } from './back';
-import { seenFrom } from '../space/pose';
 import type { Pin } from '../model/pin';
-import type { SetupSettings } from '../model/setup';
+import type { Scene } from '../model/scene';
+import { thingsOf } from '../scene/things';
+import { seenFrom, type Placed } from '../space/pose';
+import { dot, scaled, type Vec3 } from '../space/vector';
+import type { FocusSetting, Geometry } from './geometry';
 
 /** A pin where it stands now. */
 export interface PlacedPin {
@@ -17,20 +15,11 @@ export interface PlacedPin {
   readonly points: readonly Vec3[];
 }
 
-const placedOf = new WeakMap<SetupSettings, readonly PlacedPin[]>();
-
-/** The pins of a stand with their places; a pin on a thing that the subject no longer has is left out. Found once for each state of a stand: findings, section and Finder all ask. */
-export function placedPins(settings: SetupSettings): readonly PlacedPin[] {
-  const known = placedOf.get(settings);
-  if (known) return known;
-  const placed = place(settings);
-  placedOf.set(settings, placed);
-  return placed;
-}
-
-function place(settings: SetupSettings): readonly PlacedPin[] {
-  const { scene, pins } = settings;
-  const back = standBack(settings);
+/** Pins with their places before a back; a pin on a thing that the subject no longer has is left out. */
+export function placePins(
+  { scene, pins }: { readonly scene: Scene | null; readonly pins: readonly Pin[] },
+  back: Placed | null,
+): readonly PlacedPin[] {
   if (scene === null || back === null || pins.length === 0) return [];
   const things = pins.some(({ place }) => place.kind === 'thing') ? thingsOf(scene) : [];
   return pins.flatMap((pin): readonly PlacedPin[] => {
@@ -41,23 +30,9 @@ function place(settings: SetupSettings): readonly PlacedPin[] {
 }
 
 /** Pins whose thing the subject no longer has. */
-export function lostPins(settings: SetupSettings): readonly Pin[] {
-  const found = new Set(placedPins(settings).map(({ pin }) => pin.id));
+export function lostPins({ settings, placedPins }: Geometry): readonly Pin[] {
+  const found = new Set(placedPins.map(({ pin }) => pin.id));
   return settings.scene === null ? [] : settings.pins.filter(({ id }) => !found.has(id));
-}
-
-/** How wide the blur may be on the kept frame, with its reason. A standard in pixels counts those of the back that is there, whatever back it was chosen for. */
-export function standBlurAllowed(settings: SetupSettings): PermissibleBlur {
-  const { sharpness } = settings;
-  const kept = sharpness.school === 'pixels' ? standPixels(settings) : null;
-  const standard = sharpness.school === 'pixels' && kept ? { ...sharpness, columnsPx: Math.max(kept.columns, kept.rows) } : sharpness;
-  return permissibleBlur(standard, standFrame(settings));
-}
-
-/** One pixel of the back, mm; `null` on film. */
-export function pixelMm(settings: SetupSettings): number | null {
-  const pixels = standPixels(settings);
-  return pixels && standFrame(settings).widthMm / pixels.columns;
 }
 
 /** How sharp a pin is. */
@@ -68,21 +43,6 @@ export interface PinState extends PlacedPin {
   /** Where its worst point lies to the plane of focus: nearer, farther, or in it. */
   readonly side: 'nearer' | 'farther' | 'in focus';
   readonly worst: Vec3;
-}
-
-/** A lens set before its back, as the blur of points follows from it. */
-export interface FocusSetting {
-  readonly focalMm: number;
-  readonly imageMm: number;
-  readonly tiltDeg: number;
-  readonly swingDeg: number;
-  readonly axis: Vec3;
-}
-
-/** How the lens of a stand is set to its back. */
-export function focusSetting(settings: SetupSettings): FocusSetting {
-  const { tiltDeg, swingDeg } = lensMovements(settings);
-  return { focalMm: settings.rig.lens.focalMm, imageMm: standImageMm(settings), tiltDeg, swingDeg, axis: axisToBack(settings) };
 }
 
 /** The blur of a point in the frame of the back, mm; `null` where it cannot be imaged. */
@@ -101,16 +61,15 @@ export function defocus({ focalMm, imageMm, axis }: FocusSetting, point: Vec3): 
   return 1 - (imageMm * (dot(p, axis) - focalMm)) / (focalMm * p[2]);
 }
 
-const statesOf = new WeakMap<SetupSettings, readonly PinState[]>();
+const statesOf = new WeakMap<Geometry, readonly PinState[]>();
 
 /** The states of all pins at the present setting, found once for each state of a stand; or at another aperture. */
-export function pinStates(settings: SetupSettings, fNumber = settings.fNumber): readonly PinState[] {
-  const present = fNumber === settings.fNumber;
-  const known = present ? statesOf.get(settings) : undefined;
+export function pinStates(geometry: Geometry, fNumber = geometry.settings.fNumber): readonly PinState[] {
+  const present = fNumber === geometry.settings.fNumber;
+  const known = present ? statesOf.get(geometry) : undefined;
   if (known) return known;
-  const setting = focusSetting(settings);
-  const states = placedPins(settings).map((placed) => stateOf(setting, fNumber, placed));
-  if (present) statesOf.set(settings, states);
+  const states = geometry.placedPins.map((placed) => stateOf(geometry.focus, fNumber, placed));
+  if (present) statesOf.set(geometry, states);
   return states;
 }
 

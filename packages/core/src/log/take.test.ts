@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { spotCard } from '../card/spotCard';
 import { bracketStops } from '../exposure/brackets';
@@ -22,10 +23,12 @@ describe('the series of a stand', () => {
   test('has every exposure of every frame once, all of one before the next as the series says', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 5 }), fc.boolean(), (places, brackets, bracketsInside) => {
-        const series = seriesOf({
-          ...base,
-          mosaic: { ...FIRST_MOSAIC, frames: frames(places), series: { ...FIRST_MOSAIC.series, brackets, bracketsInside } },
-        });
+        const series = seriesOf(
+          geometryOf({
+            ...base,
+            mosaic: { ...FIRST_MOSAIC, frames: frames(places), series: { ...FIRST_MOSAIC.series, brackets, bracketsInside } },
+          }),
+        );
         const seen = new Set(series.map(({ frame, bracket }) => `${frame} ${bracket}`));
         const outer = series.map(({ frame, bracket }) => (bracketsInside ? frame : bracket) ?? 0);
         return (
@@ -38,7 +41,7 @@ describe('the series of a stand', () => {
   });
 
   test('a single picture without a bracket is one take of no frame', () => {
-    expect(seriesOf(base)).toEqual([{ frame: null, bracket: null }]);
+    expect(seriesOf(geometryOf(base))).toEqual([{ frame: null, bracket: null }]);
   });
 });
 
@@ -60,8 +63,8 @@ describe('a take of a bracket', () => {
               meter: metered ? { kind: 'pair' as const, fNumber: 8, timeS: 1 / 60, iso: 100 } : null,
             },
           };
-          return seriesOf(settings).every(({ frame, bracket }) => {
-            const take = takeOf(settings, 'stand', { frame, bracket }, null);
+          return seriesOf(geometryOf(settings)).every(({ frame, bracket }) => {
+            const take = takeOf(geometryOf(settings), 'stand', { frame, bracket }, null);
             return take.bracketStops === bracketStops(brackets)[bracket ?? 0] && (take.timeS !== null) === metered;
           });
         },
@@ -75,17 +78,17 @@ describe('a take of a bracket', () => {
       { reciprocityExponent: null },
       { meter: { kind: 'pair', fNumber: 8, timeS: 0.5, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'lightFirst' } },
     );
-    const times = seriesOf(settings).map((place) => takeOf(settings, 'stand', place, null).timeS);
+    const times = seriesOf(geometryOf(settings)).map((place) => takeOf(geometryOf(settings), 'stand', place, null).timeS);
     expect(times[0]).toBeNull();
     expect(times[1]).toBeCloseTo(0.5, 1);
     expect(times[2]).toBeCloseTo(0.125, 2);
     // The card says it as well, in its place.
-    expect(spotCard(settings).find(({ id }) => id === 'brackets')?.figures).toMatch(/^not known · 1\/2 s · 1\/8 s$/);
+    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.figures).toMatch(/^not known · 1\/2 s · 1\/8 s$/);
     const long = onFilm(
       { reciprocityExponent: null },
       { meter: { kind: 'pair', fNumber: 8, timeS: 2, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } },
     );
-    expect(spotCard(long).find(({ id }) => id === 'set')?.figures).toContain('time from the reading');
+    expect(spotCard(geometryOf(long)).find(({ id }) => id === 'set')?.figures).toContain('time from the reading');
   });
 });
 
@@ -148,7 +151,7 @@ describe('film by holder and roll', () => {
 describe('a take in words', () => {
   test('names what was set and nothing that was not', () => {
     const take = takeOf(
-      { ...base, movements: { riseMm: 4, shiftMm: 0 }, front: { tiltDeg: 2.4, swingDeg: 0 } },
+      geometryOf({ ...base, movements: { riseMm: 4, shiftMm: 0 }, front: { tiltDeg: 2.4, swingDeg: 0 } }),
       'Tower',
       { frame: null, bracket: null },
       null,

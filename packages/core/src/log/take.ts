@@ -1,8 +1,8 @@
+import { type Geometry } from '../geometry/geometry';
 import { bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, workingExposure } from '../exposure/working';
 import { SHUTTERS } from '../exposure/shutter';
 import { hearsLens } from '../capture/takes';
-import { mosaicOnStand } from '../geometry/laidMosaic';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords, turnWords } from '../words';
 import type { SetupSettings } from '../model/setup';
 
@@ -63,9 +63,9 @@ export interface SeriesPlace {
 }
 
 /** The exposures of a stand in the order in which they are made. */
-export function seriesOf(settings: SetupSettings): readonly SeriesPlace[] {
-  const { mosaic } = settings;
-  const { count } = standBrackets(settings);
+export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
+  const { mosaic } = geometry.settings;
+  const { count } = standBrackets(geometry.settings);
   const brackets: readonly (number | null)[] = count > 1 ? Array.from({ length: count }, (_, i) => i) : [null];
   if (!mosaic) return brackets.map((bracket) => ({ frame: null, bracket }));
   const frames = mosaic.frames.map((_, i) => i);
@@ -75,14 +75,14 @@ export function seriesOf(settings: SetupSettings): readonly SeriesPlace[] {
 }
 
 /** What a take of a stand is logged as, at its place in the series. The mosaic's own frame says where the slides stood. */
-export function takeOf(settings: SetupSettings, stand: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
-  const { rig, exposure, front, rear, mosaic } = settings;
-  const laid = mosaicOnStand(settings);
-  const at = frame === null ? settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? settings.movements);
-  const brackets = standBrackets(settings);
+export function takeOf(geometry: Geometry, stand: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
+  const { rig, exposure, front, rear, mosaic } = geometry.settings;
+  const laid = geometry.laid;
+  const at = frame === null ? geometry.settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? geometry.settings.movements);
+  const brackets = standBrackets(geometry.settings);
   // A time that the film is not known for is missing among the takes: each is found by its stops, not by its place.
   const by = bracketStops(brackets)[bracket ?? 0] ?? 0;
-  const one = workingExposure(settings)?.takes.find(({ stops }) => stops === by) ?? null;
+  const one = workingExposure(geometry)?.takes.find(({ stops }) => stops === by) ?? null;
   const filters = [
     ...rig.parts.front.filter(({ kind }) => kind === 'filter').map(({ name }) => name),
     ...exposure.filters.map(({ name }) => name),
@@ -94,18 +94,18 @@ export function takeOf(settings: SetupSettings, stand: string, { frame, bracket 
     lens: rig.lens.name,
     back: rig.back.name,
     focalMm: rig.lens.focalMm,
-    orientation: settings.orientation,
+    orientation: geometry.settings.orientation,
     riseMm: round(at.riseMm),
     shiftMm: round(at.shiftMm),
     tiltDeg: front.tiltDeg,
     swingDeg: front.swingDeg,
     rearTiltDeg: rear.tiltDeg,
     rearSwingDeg: rear.swingDeg,
-    focusM: settings.focusM,
-    fNumber: settings.fNumber,
+    focusM: geometry.settings.focusM,
+    fNumber: geometry.settings.fNumber,
     timeS: one?.timeS ?? null,
     iso: exposure.iso,
-    shutter: SHUTTERS[standShutter(settings).kind],
+    shutter: SHUTTERS[standShutter(geometry.settings).kind],
     filters: filters.join(', '),
     frame: frame === null ? null : frame + 1,
     frames: frame === null ? null : (mosaic?.frames.length ?? null),
@@ -118,7 +118,7 @@ export function takeOf(settings: SetupSettings, stand: string, { frame, bracket 
     remarks: '',
     rating: 0,
     file: '',
-    contacts: hearsLens(settings),
+    contacts: hearsLens(geometry.settings),
   };
 }
 

@@ -1,9 +1,10 @@
+import { geometryOf, type Geometry } from '../geometry/geometry';
+import { sharpCircleAt, standMargin } from '../geometry/circles';
 import { apertureScale } from '../coverage/apertures';
-import { sharpCircle, standMagnification, standMargin } from '../geometry/circles';
 import { effectiveFNumber, mtf } from '../focus/diffraction';
 import { PIN_ROLES } from '../focus/pin';
 import { apertureWords, fixed } from '../words';
-import { pinStates, standBlurAllowed } from '../geometry/pins';
+import { pinStates } from '../geometry/pins';
 import type { SetupSettings } from '../model/setup';
 
 /** Green light, in the middle of what eye and sensor see, nm. */
@@ -36,8 +37,8 @@ export interface ApertureChoice {
 }
 
 /** Defocus of the worst pin that must be sharp. Its blur shrinks as the opening does, so one look serves all apertures. */
-function worstBlur(settings: SetupSettings, fNumber: number): number | null {
-  const asked = pinStates(settings, fNumber).filter(({ pin }) => pin.role === 'sharp');
+function worstBlur(geometry: Geometry, fNumber: number): number | null {
+  const asked = pinStates(geometry, fNumber).filter(({ pin }) => pin.role === 'sharp');
   if (asked.length === 0) return null;
   let worst = 0;
   for (const { blurMm, pin } of asked) {
@@ -53,8 +54,8 @@ export function pupilRatio({ rig }: Pick<SetupSettings, 'rig'>): number {
 }
 
 /** Diameter of the Airy disc at a marked aperture, close-up factor counted, mm. */
-export function airyMm(settings: SetupSettings, fNumber: number): number {
-  return (2.44 * WAVELENGTH_NM * effectiveFNumber(fNumber, Math.max(0, standMagnification(settings)), pupilRatio(settings))) / 1e6;
+export function airyMm(geometry: Geometry, fNumber: number): number {
+  return (2.44 * WAVELENGTH_NM * effectiveFNumber(fNumber, Math.max(0, geometry.magnification), pupilRatio(geometry.settings))) / 1e6;
 }
 
 /**
@@ -62,13 +63,13 @@ export function airyMm(settings: SetupSettings, fNumber: number): number {
  * of the sum of their squares, which P. Hansma, "View Camera Focusing in
  * Practice", 1996, uses for the balance), against the f-number.
  */
-export function apertureChoice(settings: SetupSettings): ApertureChoice {
-  const { widestFNumber, smallestFNumber, stopStep } = settings.rig.lens;
-  const { cocMm } = standBlurAllowed(settings);
+export function apertureChoice(geometry: Geometry): ApertureChoice {
+  const { widestFNumber, smallestFNumber, stopStep } = geometry.settings.rig.lens;
+  const { cocMm } = geometry.blurAllowed;
   const marks = apertureScale(widestFNumber, smallestFNumber, stopStep);
   const at = (fNumber: number): BlurAt => {
-    const defocusMm = worstBlur(settings, fNumber);
-    const diffractionMm = airyMm(settings, fNumber);
+    const defocusMm = worstBlur(geometry, fNumber);
+    const diffractionMm = airyMm(geometry, fNumber);
     return { fNumber, defocusMm, diffractionMm, togetherMm: defocusMm === null ? null : Math.hypot(defocusMm, diffractionMm) };
   };
   const ring = marks.map(at);
@@ -80,8 +81,8 @@ export function apertureChoice(settings: SetupSettings): ApertureChoice {
     together.length === 0 ? null : together.reduce((best, each) => (each.togetherMm < best.togetherMm ? each : best)).fNumber;
   const circleFrom =
     marks.find((fNumber) => {
-      const circle = sharpCircle(settings, fNumber);
-      return circle !== null && standMargin({ ...settings, fNumber }, circle).valueMm >= 0;
+      const circle = sharpCircleAt(geometry, fNumber);
+      return circle !== null && standMargin(geometryOf({ ...geometry.settings, fNumber }), circle).valueMm >= 0;
     }) ?? null;
   const softFrom = ring.find(({ diffractionMm }) => diffractionMm > cocMm)?.fNumber ?? null;
   return {
@@ -92,57 +93,57 @@ export function apertureChoice(settings: SetupSettings): ApertureChoice {
     balanced,
     circleFrom,
     softFrom,
-    words: choiceWords(settings, ring, cocMm, holdsFrom, balanced),
+    words: choiceWords(geometry, ring, cocMm, holdsFrom, balanced),
   };
 }
 
 /** The share of contrast in the finest detail of the standard (line pairs two permissible blurs wide) that stopping down from one aperture to another takes. */
-export function softerBy(settings: SetupSettings, from: number, to: number): number {
-  const { cocMm } = standBlurAllowed(settings);
+export function softerBy(geometry: Geometry, from: number, to: number): number {
+  const { cocMm } = geometry.blurAllowed;
   const lambdaMm = WAVELENGTH_NM / 1e6;
-  const m = Math.max(0, standMagnification(settings));
-  const left = (n: number): number => mtf((lambdaMm * effectiveFNumber(n, m, pupilRatio(settings))) / (2 * cocMm));
+  const m = Math.max(0, geometry.magnification);
+  const left = (n: number): number => mtf((lambdaMm * effectiveFNumber(n, m, pupilRatio(geometry.settings))) / (2 * cocMm));
   return 1 - left(to) / left(from);
 }
 
 /** Which of the pins that must be sharp an aperture does not hold. */
-export function notHeld(settings: SetupSettings, fNumber: number): readonly string[] {
-  const { cocMm } = standBlurAllowed(settings);
-  return pinStates(settings, fNumber)
+export function notHeld(geometry: Geometry, fNumber: number): readonly string[] {
+  const { cocMm } = geometry.blurAllowed;
+  return pinStates(geometry, fNumber)
     .filter(({ pin, blurMm }) => pin.role === 'sharp' && (blurMm === null || blurMm * pin.weight > cocMm * (1 + 1e-9)))
     .map(({ pin }) => pin.name);
 }
 
 function choiceWords(
-  settings: SetupSettings,
+  geometry: Geometry,
   ring: readonly BlurAt[],
   cocMm: number,
   holdsFrom: number | null,
   balanced: number | null,
 ): string {
   if (balanced === null) {
-    return ring.some(({ defocusMm }) => defocusMm === null) && settings.pins.some(({ role }) => role === 'sharp')
+    return ring.some(({ defocusMm }) => defocusMm === null) && geometry.settings.pins.some(({ role }) => role === 'sharp')
       ? 'A pin cannot be imaged at this setting at all.'
       : `No pin ${PIN_ROLES.sharp} yet; only diffraction can be told.`;
   }
   if (holdsFrom === null) {
     const last = ring[ring.length - 1];
-    const left = last ? notHeld(settings, last.fNumber) : [];
+    const left = last ? notHeld(geometry, last.fNumber) : [];
     return `No aperture of this lens holds ${left.length === 1 ? left[0] : `all pins; at ${apertureWords(last?.fNumber ?? 0)} ${left.join(', ')} are still blurred`}. Another tilt, a stack or more distance is needed.`;
   }
   const index = ring.findIndex(({ fNumber }) => fNumber === holdsFrom);
   const before = ring[index - 1];
   const parts: string[] = [];
   if (before) {
-    const left = notHeld(settings, before.fNumber);
-    const all = settings.pins.filter(({ role }) => role === 'sharp').length;
+    const left = notHeld(geometry, before.fNumber);
+    const all = geometry.settings.pins.filter(({ role }) => role === 'sharp').length;
     parts.push(
       left.length === all
         ? `${apertureWords(before.fNumber)} holds none of them`
         : `${apertureWords(before.fNumber)} holds ${left.length > 2 || left.length === 0 ? `not all: ${left.length} pins are blurred` : `everything but ${left.join(' and ')}`}`,
     );
   }
-  const soft = before ? softerBy(settings, before.fNumber, holdsFrom) : 0;
+  const soft = before ? softerBy(geometry, before.fNumber, holdsFrom) : 0;
   parts.push(`${apertureWords(holdsFrom)} holds all${soft > 0.004 ? ` and is ${fixed(soft * 100, 0)} % softer at best focus` : ''}`);
   const holds = ring[index];
   const airy = holds && holds.diffractionMm > cocMm ? ' There the blur of diffraction alone is already wider than the standard.' : '';

@@ -1,9 +1,10 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stretchAt } from '../framing/stretch';
-import { standMargin, lightCircle } from '../geometry/circles';
-import { pictured } from '../geometry/back';
+import { standMargin } from '../geometry/circles';
+import { pictured } from '../geometry/standards';
 import { converging, edgeLeanDeg } from './converge';
 import { stand } from '../setup/fixtures.test-support';
 import { riseOrPitch } from './riseOrPitch';
@@ -30,7 +31,7 @@ describe('by rise or by pitch and software', () => {
   test('counted over a grid of pixels, so many of the pitched frame end in the picture, and the trapezoid is where the world is', () => {
     for (const riseMm of [4, 8, 11, -7]) {
       const settings = seen({ movements: { riseMm, shiftMm: 0 } });
-      const found = riseOrPitch(settings);
+      const found = riseOrPitch(geometryOf(settings));
       if (!found) throw new Error('no comparison');
       const pitched = { ...settings, movements: { riseMm: 0, shiftMm: 0 }, scene: { ...tower, pitchDeg: found.pitchDeg } };
       const level = { ...settings, movements: { riseMm: 0, shiftMm: 0 } };
@@ -45,10 +46,10 @@ describe('by rise or by pitch and software', () => {
           const away = v * c - py * s;
           const point = [(px / away) * 26, 1.6 + ((py * c + v * s) / away) * 26, 0] as const;
           if (i % 60 === 0 && j % 60 === 0) {
-            const at = pictured(pitched, point);
+            const at = pictured(geometryOf(pitched), point);
             expect(Math.hypot((at?.[0] ?? 9) - px, (at?.[1] ?? 9) - py)).toBeLessThan(1e-6);
           }
-          const flat = pictured(level, point);
+          const flat = pictured(geometryOf(level), point);
           if (!flat) continue;
           inFrame++;
           if (
@@ -65,14 +66,14 @@ describe('by rise or by pitch and software', () => {
   });
 
   test('with more rise software keeps less, and what rise takes in it cannot always', () => {
-    const [little, much] = [seen({ movements: { riseMm: 3, shiftMm: 0 } }), seen()].map((each) => riseOrPitch(each));
+    const [little, much] = [seen({ movements: { riseMm: 3, shiftMm: 0 } }), seen()].map((each) => riseOrPitch(geometryOf(each)));
     expect(much?.keptByPitch).toBeLessThan(little?.keptByPitch ?? 0);
     expect(much?.stretchAlong).toBeGreaterThan(little?.stretchAlong ?? 9);
     // 24 mm with 11 mm of rise on 36 mm of height: a lens of 24·36/58 mm sees as far up level.
     expect(much?.wider.focalMm).toBeCloseTo((24 * 36) / 58, 6);
     expect(much?.wider.kept).toBeCloseTo((36 / 58) ** 2, 6);
-    expect(riseOrPitch(seen({ movements: { riseMm: 0, shiftMm: 3 } }))).toBeNull();
-    expect(riseOrPitch(stand())).toBeNull();
+    expect(riseOrPitch(geometryOf(seen({ movements: { riseMm: 0, shiftMm: 3 } })))).toBeNull();
+    expect(riseOrPitch(geometryOf(stand()))).toBeNull();
   });
 });
 
@@ -83,19 +84,19 @@ describe('turning in and shifting back', () => {
 
   test('offers the least turn that does it: a step less would not', () => {
     const settings = hallSeen(1.06);
-    const offer = turnInOffer(settings);
+    const offer = turnInOffer(geometryOf(settings));
     expect(offer?.endedBy).toBeNull();
     const yaw = offer?.patch?.placing?.yawDeg ?? 0;
     expect(yaw).toBeGreaterThan(0);
     const less = { ...settings, scene: settings.scene && { ...settings.scene, yawDeg: yaw - 0.1 } };
-    expect(stretchAt(less, hall.watched ?? [0, 0, 0])).toBeGreaterThan(1.06 - 0.02);
+    expect(stretchAt(geometryOf(less), hall.watched ?? [0, 0, 0])).toBeGreaterThan(1.06 - 0.02);
     expect(offer?.after.watched).toBeLessThanOrEqual(1.06 - 0.02);
     expect(offer && offer.after.left > offer.before.left && offer.after.right < offer.before.right).toBe(true);
     expect(offer?.after.convergeDeg).not.toBe(0);
   });
 
   test('stops at the slide and says so, with the best that there is', () => {
-    const offer = turnInOffer(hallSeen(1.03, { rig: { ...stand().rig, mechanism: { kind: 'disc', radiusMm: 2 } } }));
+    const offer = turnInOffer(geometryOf(hallSeen(1.03, { rig: { ...stand().rig, mechanism: { kind: 'disc', radiusMm: 2 } } })));
     expect(offer?.endedBy).toBe('slide');
     expect(offer?.after.watched).toBeLessThan(offer?.before.watched ?? 0);
     expect(Math.abs(offer?.patch?.movements?.shiftMm ?? 9)).toBeLessThanOrEqual(2);
@@ -109,12 +110,14 @@ describe('turning in and shifting back', () => {
           ...hallSeen(1.05, { movements: { riseMm, shiftMm } }),
           scene: { ...hall, watched: [x, 1, z] as const, accepted: { ...PLAIN_SCENE.accepted, stretch: 1.05 } },
         };
-        const offer = turnInOffer(settings);
+        const offer = turnInOffer(geometryOf(settings));
         if (!offer?.patch) return true;
         offered++;
         const next = patched(settings, offer.patch);
-        const light = lightCircle(next);
-        const inside = light !== null && standMargin(next, light).valueMm >= Math.min(0, standMargin(settings, light).valueMm) - 1e-9;
+        const light = geometryOf(next).lightCircle;
+        const inside =
+          light !== null &&
+          standMargin(geometryOf(next), light).valueMm >= Math.min(0, standMargin(geometryOf(settings), light).valueMm) - 1e-9;
         return offer.after.watched < offer.before.watched && inside && Math.hypot(next.movements.riseMm, next.movements.shiftMm) <= 12.005;
       }),
       { numRuns: 300 },
@@ -128,22 +131,22 @@ describe('converging on purpose', () => {
     fc.assert(
       fc.property(evenly(0.5, 6), (leanDeg) => {
         const settings = seen({ movements: { riseMm: 8, shiftMm: 0 } });
-        const found = converging(settings, leanDeg);
+        const found = converging(geometryOf(settings), leanDeg);
         if (!found) return false;
         const next = patched({ ...settings, movements: { riseMm: 0, shiftMm: 0 } }, { placing: found.patch.placing ?? {} });
         // Two points of an upright that is pictured at the edge, at the height of the axis.
         const x = (26 * 12) / ((24 * 26_000) / (26_000 - 24));
         const c = Math.cos((found.pitchDeg * Math.PI) / 180);
         const [a, b] = [
-          pictured(next, [x / c, 1.6 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0]),
-          pictured(next, [x / c, 1.7 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0]),
+          pictured(geometryOf(next), [x / c, 1.6 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0]),
+          pictured(geometryOf(next), [x / c, 1.7 + 26 * Math.tan((found.pitchDeg * Math.PI) / 180), 0]),
         ];
         if (!a || !b) return false;
         return Math.abs((Math.atan((a[0] - b[0]) / (b[1] - a[1])) * 180) / Math.PI - leanDeg) < 0.05;
       }),
     );
-    expect(converging(stand(), 2)).toBeNull();
-    expect(edgeLeanDeg(seen(), converging(seen(), 2)?.pitchDeg ?? 0)).toBeCloseTo(2, 1);
-    expect(converging(seen(), 2)?.patch.accepted?.convergeDeg).toBe(converging(seen(), 2)?.pitchDeg);
+    expect(converging(geometryOf(stand()), 2)).toBeNull();
+    expect(edgeLeanDeg(geometryOf(seen()), converging(geometryOf(seen()), 2)?.pitchDeg ?? 0)).toBeCloseTo(2, 1);
+    expect(converging(geometryOf(seen()), 2)?.patch.accepted?.convergeDeg).toBe(converging(geometryOf(seen()), 2)?.pitchDeg);
   });
 });

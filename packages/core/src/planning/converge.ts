@@ -1,10 +1,9 @@
+import { type Geometry } from '../geometry/geometry';
 import { degrees, radians } from '../angles';
 import { requireFinite } from '../errors';
-import { standFrame } from '../geometry/circles';
 import { keystone, type Keystone } from '../perspective/keystone';
-import { standImageMm } from '../geometry/back';
 import { keepingCentre } from './keepCentre';
-import type { SetupPatch, SetupSettings } from '../model/setup';
+import type { SetupPatch } from '../model/setup';
 
 /** Uprights that converge by choice. */
 export interface Converging {
@@ -21,16 +20,16 @@ export interface Converging {
  * Throws `beyond_correction` when the point where uprights meet comes into the frame.
  * Source: plane homography of a pitched central projection.
  */
-export function converging(settings: SetupSettings, edgeLeanDeg: number): Converging | null {
-  const { scene } = settings;
+export function converging(geometry: Geometry, edgeLeanDeg: number): Converging | null {
+  const { scene } = geometry.settings;
   if (scene === null) return null;
-  const { widthMm, heightMm } = standFrame(settings);
-  const v = standImageMm(settings);
+  const { widthMm, heightMm } = geometry.frame;
+  const v = geometry.imageMm;
   const pitchDeg =
     Math.round(degrees(Math.atan((v * Math.tan(radians(requireFinite('edgeLeanDeg', edgeLeanDeg)))) / (widthMm / 2))) * 100) / 100;
   const found = keystone(v, widthMm, heightMm, 1000, pitchDeg);
-  const placing = { pitchDeg: pitchDeg + settings.rear.tiltDeg };
-  const kept = keepingCentre(settings, placing);
+  const placing = { pitchDeg: pitchDeg + geometry.settings.rear.tiltDeg };
+  const kept = keepingCentre(geometry, placing);
   if (kept === null) return null;
   const tenth = (mm: number): number => Math.round(mm * 10) / 10 + 0;
   return {
@@ -41,6 +40,6 @@ export function converging(settings: SetupSettings, edgeLeanDeg: number): Conver
 }
 
 /** The lean of an upright at the edge of the picture, inward above +, when the back is pitched so far, degrees. */
-export function edgeLeanDeg(settings: SetupSettings, pitchDeg: number): number {
-  return degrees(Math.atan(((standFrame(settings).widthMm / 2) * Math.tan(radians(pitchDeg))) / standImageMm(settings)));
+export function edgeLeanDeg(geometry: Geometry, pitchDeg: number): number {
+  return degrees(Math.atan(((geometry.frame.widthMm / 2) * Math.tan(radians(pitchDeg))) / geometry.imageMm));
 }

@@ -1,7 +1,8 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { conjugates } from '../focus/conjugates';
 import { projected } from '../perspective/rise';
-import { findings } from '../checks/findings';
+import { evaluateWithFixes } from '../checks/evaluate';
 import { fromHere, type Wanted } from './fromHere';
 import { anyStand, stand } from '../setup/fixtures.test-support';
 import { evenly } from '../evenly.test-support';
@@ -80,7 +81,7 @@ describe('which rig does it from here', () => {
         const { imageMm } = conjugates(rig.lens.focalMm, distanceM);
         const [, y] = projected(imageMm, found.riseMm, 0, [0, topHeightM - wanted.cameraHeightM, distanceM]);
         const half = Math.max(rig.back.widthMm, rig.back.heightMm) / 2;
-        return y <= half - wanted.marginMm + 1e-6 && findings(settings).every(({ state }) => state !== 'fails');
+        return y <= half - wanted.marginMm + 1e-6 && evaluateWithFixes(geometryOf(settings)).every(({ state }) => state !== 'fails');
       }),
       { numRuns: 300 },
     );

@@ -1,7 +1,7 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { takenUp } from '../framing/inFrame';
 import { PLAIN_SCENE } from '../scene/scene';
-import { standFrame } from '../geometry/circles';
 import { stand } from '../setup/fixtures.test-support';
 import { EDGE_MARGIN_MM, nearerM, riseToGetIn, standOffOf } from './getIn';
 import { patched } from '../setup/patch';
@@ -24,9 +24,9 @@ describe('getting a subject in', () => {
     fc.assert(
       fc.property(evenly(4, 40), evenly(-60, 60), evenly(15, 80), (heightM, turnDeg, distanceM) => {
         const settings = stand({ scene: scene(heightM, turnDeg, distanceM), focusM: null });
-        const found = riseToGetIn(settings);
+        const found = riseToGetIn(geometryOf(settings));
         if (!found) return true;
-        const box = takenUp(settings);
+        const box = takenUp(geometryOf(settings));
         // The found rise focuses on the nearest part; here the lens is at infinity: the picture is smaller by 1 + m.
         const m = 24 / ((distanceM - nearerM(scene(heightM, turnDeg, distanceM))) * 1000 - 24);
         return box !== null && box !== undefined && Math.abs((found.riseForTopMm + 12 - EDGE_MARGIN_MM) / (1 + m) - box.upper) < 1e-6;
@@ -38,11 +38,13 @@ describe('getting a subject in', () => {
     fc.assert(
       fc.property(evenly(12, 40), evenly(-60, 60), (heightM, turnDeg) => {
         const settings = stand({ scene: scene(heightM, turnDeg, 30), movements: { riseMm: 12, shiftMm: 0 } });
-        const off = standOffOf(stand({ scene: scene(heightM, turnDeg, 30) }));
+        const off = standOffOf(geometryOf(stand({ scene: scene(heightM, turnDeg, 30) })));
         if (!off || off.forTopM < 12) return true;
         const upper = (distanceM: number) => {
-          const box = takenUp({ ...patched(settings, { distanceM }), focusM: distanceM - nearerM(scene(heightM, turnDeg, 30)) });
-          return box ? box.upper - 12 - standFrame(settings).heightMm / 2 + EDGE_MARGIN_MM : NaN;
+          const box = takenUp(
+            geometryOf({ ...patched(settings, { distanceM }), focusM: distanceM - nearerM(scene(heightM, turnDeg, 30)) }),
+          );
+          return box ? box.upper - 12 - geometryOf(settings).frame.heightMm / 2 + EDGE_MARGIN_MM : NaN;
         };
         return Math.abs(upper(off.forTopM)) < 1e-6 && upper(off.forTopM * 0.98) > 0;
       }),
@@ -50,9 +52,11 @@ describe('getting a subject in', () => {
   });
 
   test('open ground, no scene, and slides that are not known have no answer', () => {
-    expect(riseToGetIn(stand())).toBeNull();
+    expect(riseToGetIn(geometryOf(stand()))).toBeNull();
     const base = stand({ scene: scene(9, 0, 20) });
-    expect(standOffOf({ ...base, rig: { ...base.rig, mechanism: { kind: 'unknown' } } })).toBeNull();
-    expect(riseToGetIn(stand({ scene: { ...scene(9, 0, 20), subject: { kind: 'ground', everyM: 3, farM: 50, heightM: 1 } } }))).toBeNull();
+    expect(standOffOf(geometryOf({ ...base, rig: { ...base.rig, mechanism: { kind: 'unknown' } } }))).toBeNull();
+    expect(
+      riseToGetIn(geometryOf(stand({ scene: { ...scene(9, 0, 20), subject: { kind: 'ground', everyM: 3, farM: 50, heightM: 1 } } }))),
+    ).toBeNull();
   });
 });

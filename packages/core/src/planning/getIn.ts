@@ -1,12 +1,10 @@
-import { standFrame } from '../geometry/circles';
+import { type Geometry } from '../geometry/geometry';
 import { riseForHeight, type RiseForHeight } from '../perspective/rise';
 import { standOff, type StandOff } from '../perspective/standOff';
 import { travelOf } from '../rig/mechanism';
 import { outline } from '../framing/inFrame';
 import { extentOf } from '../subjects/subject';
 import type { Scene } from '../model/scene';
-import type { SetupSettings } from '../model/setup';
-
 /** A margin that keeps the top off the very edge, mm on the sensor. */
 export const EDGE_MARGIN_MM = 0.5;
 
@@ -20,33 +18,26 @@ export function nearerM(scene: Scene): number {
  * camera stands, as `riseForHeight`. `null` without a scene, for open ground,
  * and where the nearest part lies behind the lens or inside its focal length.
  */
-export function riseToGetIn(settings: SetupSettings): RiseForHeight | null {
-  const { scene, rig } = settings;
+export function riseToGetIn(geometry: Geometry): RiseForHeight | null {
+  const { scene, rig } = geometry.settings;
   if (scene === null || scene.subject.kind === 'ground') return null;
   const { topM, footM } = extentOf(scene.subject);
   const nearestM = scene.distanceM - nearerM(scene);
   if (nearestM * 1000 <= rig.lens.focalMm) return null;
-  return riseForHeight(
-    rig.lens.focalMm,
-    nearestM,
-    scene.cameraHeightM - footM,
-    topM - footM,
-    standFrame(settings).heightMm,
-    EDGE_MARGIN_MM,
-  );
+  return riseForHeight(rig.lens.focalMm, nearestM, scene.cameraHeightM - footM, topM - footM, geometry.frame.heightMm, EDGE_MARGIN_MM);
 }
 
 /** How far off the camera must stand from the reference plane, as `standOff`, with all the rise and fall that the slides have; `null` when those are not known, without a scene, and for open ground. */
-export function standOffOf(settings: SetupSettings): StandOff | null {
-  const { scene, rig } = settings;
-  const travel = travelOf(rig.mechanism, 'rise', { riseMm: 0, shiftMm: settings.movements.shiftMm });
+export function standOffOf(geometry: Geometry): StandOff | null {
+  const { scene, rig } = geometry.settings;
+  const travel = travelOf(rig.mechanism, 'rise', { riseMm: 0, shiftMm: geometry.settings.movements.shiftMm });
   if (scene === null || scene.subject.kind === 'ground' || travel === null) return null;
   const { topM, footM } = extentOf(scene.subject);
   const off = standOff(
     rig.lens.focalMm,
     scene.cameraHeightM - footM,
     topM - footM,
-    standFrame(settings).heightMm,
+    geometry.frame.heightMm,
     EDGE_MARGIN_MM,
     Math.max(0, travel.maxMm),
     Math.max(0, -travel.minMm),

@@ -1,5 +1,6 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
-import { checkSoft } from '../checks/focusChecks';
+import { evaluate } from '../checks/evaluate';
 import { blurAt } from '../focus/blur';
 import type { Vec3 } from '../space/vector';
 import { camera, lens, mounted, view } from '../rig/parts.test-support';
@@ -8,7 +9,7 @@ import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
 import { apparentScale, isolate, miniature, turnedOn } from './isolate';
-import { blurOf, focusSetting, placedPins, standBlurAllowed } from '../geometry/pins';
+import { blurOf } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import { evenly } from '../evenly.test-support';
 import type { Pin, PinRole } from '../model/pin';
@@ -56,11 +57,11 @@ describe('isolating one of a row of whole things', () => {
         fc.array(fc.array(evenly(0, 1), { minLength: 4, maxLength: 4 }), { minLength: 20, maxLength: 20 }),
         (movement, wantedMm, fNumber, shares) => {
           const settings = foremen(face, { fNumber });
-          const found = isolate(settings, 'own', movement, wantedMm);
+          const found = isolate(geometryOf(settings), 'own', movement, wantedMm);
           if (!found) return false;
-          const setting = focusSetting(patched(settings, found.patch));
-          return placedPins(settings)
-            .filter(({ pin: { role } }) => role === 'soft')
+          const setting = geometryOf(patched(settings, found.patch)).focus;
+          return geometryOf(settings)
+            .placedPins.filter(({ pin: { role } }) => role === 'soft')
             .every(({ pin: { name }, points }) => {
               const said = found.neighbours.find((each) => each.name === name)?.blurMm ?? Infinity;
               return shares.every((weights) => {
@@ -80,27 +81,27 @@ describe('isolating one of a row of whole things', () => {
   });
 
   test('a tilt about the level axis cannot: the plane through one face runs through the faces beside it', () => {
-    const found = isolate(foremen(face), 'own', 'tilt', 0.1);
+    const found = isolate(geometryOf(foremen(face)), 'own', 'tilt', 0.1);
     expect(found?.enough).toBe(false);
-    expect(isolate(foremen(face), 'own', 'swing', 0.1)?.enough).toBe(true);
+    expect(isolate(geometryOf(foremen(face)), 'own', 'swing', 0.1)?.enough).toBe(true);
   });
 
   test('what is said to be enough makes the finding hold when it is set, and a tenth less would not be enough', () => {
     fc.assert(
       fc.property(evenly(1.5, 9), fc.constantFrom(2.8, 5.6, 8), (times, fNumber) => {
         const settings = foremen(face, { fNumber, limits: { ...foremen().limits, softTimes: times } });
-        const wantedMm = standBlurAllowed(settings).cocMm * times;
-        const found = isolate(settings, 'own', 'swing', wantedMm);
+        const wantedMm = geometryOf(settings).blurAllowed.cocMm * times;
+        const found = isolate(geometryOf(settings), 'own', 'swing', wantedMm);
         if (!found?.enough) return found !== null;
-        const finding = checkSoft(patched(settings, found.patch));
+        const finding = evaluate('soft', geometryOf(patched(settings, found.patch)));
         if (!finding || finding.state === 'fails' || finding.state === 'unknown') return false;
         // By hand to both sides, a tenth nearer to straight.
         return [1, -1].every((side) => {
           const turn = { tiltDeg: 0, swingDeg: side * (Math.abs(found.turnDeg) - 0.1) };
-          const own = placedPins(settings)[0]?.points[0];
-          const patch = own && turnedOn(settings, turn, own);
+          const own = geometryOf(settings).placedPins[0]?.points[0];
+          const patch = own && turnedOn(geometryOf(settings), turn, own);
           if (!patch || found.turnDeg === 0) return found.turnDeg === 0;
-          return (checkSoft(patched(settings, patch))?.spareStops ?? Infinity) < 0;
+          return (evaluate('soft', geometryOf(patched(settings, patch)))?.spareStops ?? Infinity) < 0;
         });
       }),
       { numRuns: 40 },
@@ -108,9 +109,9 @@ describe('isolating one of a row of whole things', () => {
   });
 
   test('asked of what is not there, or of a lens that does not turn, there is no answer or none that is enough', () => {
-    expect(isolate(foremen(), 'gone', 'swing', 0.1)).toBeNull();
-    expect(isolate(foremen(face, { pins: [face] }), 'own', 'swing', 0.1)).toBeNull();
-    expect(isolate(foremen(face, { rig: FIXED }), 'own', 'swing', 0.1)?.enough).toBe(false);
+    expect(isolate(geometryOf(foremen()), 'gone', 'swing', 0.1)).toBeNull();
+    expect(isolate(geometryOf(foremen(face, { pins: [face] })), 'own', 'swing', 0.1)).toBeNull();
+    expect(isolate(geometryOf(foremen(face, { rig: FIXED })), 'own', 'swing', 0.1)?.enough).toBe(false);
   });
 });
 
@@ -119,16 +120,16 @@ describe('the lens turned about a place', () => {
     fc.assert(
       fc.property(evenly(-12, 12), evenly(-12, 12), evenly(-2, 2), evenly(-1, 3), evenly(2, 30), (tiltDeg, swingDeg, x, y, z) => {
         const settings = foremen();
-        const patch = turnedOn(settings, { tiltDeg, swingDeg }, [x, y, z]);
+        const patch = turnedOn(geometryOf(settings), { tiltDeg, swingDeg }, [x, y, z]);
         if (!patch) return true;
-        return (blurOf(focusSetting(patched(settings, patch)), 5.6, [x, y, z]) ?? 1) < 1e-6;
+        return (blurOf(geometryOf(patched(settings, patch)).focus, 5.6, [x, y, z]) ?? 1) < 1e-6;
       }),
     );
   });
 
   test('a place behind the camera, or nearer than the focal length, cannot be held', () => {
-    expect(turnedOn(foremen(), { tiltDeg: 2, swingDeg: 0 }, [0, 0, -3])).toBeNull();
-    expect(turnedOn(foremen(), { tiltDeg: 2, swingDeg: 0 }, [0, 0, 0.05])).toBeNull();
+    expect(turnedOn(geometryOf(foremen()), { tiltDeg: 2, swingDeg: 0 }, [0, 0, -3])).toBeNull();
+    expect(turnedOn(geometryOf(foremen()), { tiltDeg: 2, swingDeg: 0 }, [0, 0, 0.05])).toBeNull();
   });
 });
 
@@ -147,14 +148,14 @@ describe('the look of a model', () => {
   test('is reached by the least reverse tilt: a tenth less suggests a smaller scale than is wanted', () => {
     fc.assert(
       fc.property(evenly(5, 120), (wanted) => {
-        const found = miniature(ground, near, far, wanted);
+        const found = miniature(geometryOf(ground), near, far, wanted);
         if (!found) return false;
         // The most that the mechanism has falls short honestly.
         if (found.apparentScale < wanted) return Math.abs(found.tiltDeg) > 10;
         if (Math.abs(found.tiltDeg) < 0.15) return true;
         const turn = { tiltDeg: found.tiltDeg - Math.sign(found.tiltDeg) * 0.1, swingDeg: 0 };
-        const patch = turnedOn(ground, turn, near);
-        const blur = patch && blurOf(focusSetting(patched(ground, patch)), 5.6, far);
+        const patch = turnedOn(geometryOf(ground), turn, near);
+        const blur = patch && blurOf(geometryOf(patched(ground, patch)).focus, 5.6, far);
         return blur !== null && apparentScale(ground.rig.lens.focalMm, 5.6, near[2], far[2], blur) < wanted;
       }),
       { numRuns: 30 },
@@ -162,6 +163,6 @@ describe('the look of a model', () => {
   });
 
   test('a lens that does not tilt has none', () => {
-    expect(miniature(stand({ rig: FIXED, scene: row, focusM: 6 }), near, far, 50)).toBeNull();
+    expect(miniature(geometryOf(stand({ rig: FIXED, scene: row, focusM: 6 })), near, far, 50)).toBeNull();
   });
 });

@@ -1,10 +1,11 @@
+import { type Geometry, geometryOf } from '../geometry/geometry';
 import { nearestTilt } from '../focus/tiltMechanism';
 import { dot, minus, scaled, type Vec3 } from '../space/vector';
-import { axisToBack, focusFor, pictured } from '../geometry/back';
-import { blurOf, defocus, focusSetting, placedPins, pixelMm, type PlacedPin } from '../geometry/pins';
+import { axisToBack, focusFor, pictured } from '../geometry/standards';
+import { blurOf, defocus, type PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import { standTiltMechanism } from './solveFocus';
-import type { SetupPatch, SetupSettings } from '../model/setup';
+import type { SetupPatch } from '../model/setup';
 
 /** How a neighbour of the isolated thing is drawn. */
 export interface Neighbour {
@@ -36,12 +37,12 @@ function middle(points: readonly Vec3[]): Vec3 {
 
 /** A stand with its lens turned so, and focused so that a place (in the frame of the back, m) stays sharp; `null` when it cannot be. */
 export function turnedOn(
-  settings: SetupSettings,
+  geometry: Geometry,
   turn: { readonly tiltDeg: number; readonly swingDeg: number },
   place: Vec3,
 ): SetupPatch | null {
-  const { focalMm } = settings.rig.lens;
-  const axis = axisToBack({ front: turn, rear: settings.rear });
+  const { focalMm } = geometry.settings.rig.lens;
+  const axis = axisToBack({ front: turn, rear: geometry.settings.rear });
   const p = scaled(place, 1000);
   const along = dot(p, axis) - focalMm;
   if (along <= 0 || p[2] <= 0) return null;
@@ -50,16 +51,16 @@ export function turnedOn(
 }
 
 /** How high a thing is in the picture, mm; `null` for a single point. */
-function heightInPicture(settings: SetupSettings, { world }: PlacedPin): number | null {
+function heightInPicture(geometry: Geometry, { world }: PlacedPin): number | null {
   if (world.length < 2) return null;
-  const ys = world.map((point) => pictured(settings, point)?.[1]);
+  const ys = world.map((point) => pictured(geometry, point)?.[1]);
   if (ys.some((y) => y === undefined)) return null;
   const known = ys.filter((y) => y !== undefined);
   return Math.max(...known) - Math.min(...known);
 }
 
 function lookAt(
-  settings: SetupSettings,
+  geometry: Geometry,
   movement: 'tilt' | 'swing',
   turnDeg: number,
   own: PlacedPin,
@@ -67,14 +68,16 @@ function lookAt(
   wantedMm: number,
 ): Isolation | null {
   const turn =
-    movement === 'tilt' ? { tiltDeg: turnDeg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: turnDeg };
-  const patch = turnedOn(settings, turn, middle(own.points));
+    movement === 'tilt'
+      ? { tiltDeg: turnDeg, swingDeg: geometry.settings.front.swingDeg }
+      : { tiltDeg: geometry.settings.front.tiltDeg, swingDeg: turnDeg };
+  const patch = turnedOn(geometry, turn, middle(own.points));
   if (patch === null) return null;
-  const next = patched(settings, patch);
-  const setting = focusSetting(next);
-  const px = pixelMm(settings);
+  const next = patched(geometry.settings, patch);
+  const setting = geometryOf(next).focus;
+  const px = geometry.pixelMm;
   const least = (placed: PlacedPin, pick: (...blurs: number[]) => number): number | null => {
-    const blurs = placed.points.map((point) => blurOf(setting, settings.fNumber, point));
+    const blurs = placed.points.map((point) => blurOf(setting, geometry.settings.fNumber, point));
     return blurs.some((blur) => blur === null) ? null : pick(...blurs.filter((blur) => blur !== null));
   };
   // A plane that runs through a thing leaves some of it sharp, wherever its bounding points lie.
@@ -86,7 +89,7 @@ function lookAt(
     const nearestMm = least(other, Math.min);
     if (nearestMm === null) return [];
     const blurMm = runsThrough(other) ? 0 : nearestMm;
-    const height = heightInPicture(settings, other);
+    const height = heightInPicture(geometry, other);
     return [
       {
         name: other.pin.name,
@@ -114,16 +117,18 @@ function lookAt(
  * one at the end of the mechanism that blurs most. `null` when there is nothing
  * to isolate, nothing to blur, or no mechanism is known.
  */
-export function isolate(settings: SetupSettings, pinId: string, movement: 'tilt' | 'swing', wantedMm: number): Isolation | null {
-  const placed = placedPins(settings);
+export function isolate(geometry: Geometry, pinId: string, movement: 'tilt' | 'swing', wantedMm: number): Isolation | null {
+  const placed = geometry.placedPins;
   const own = placed.find(({ pin }) => pin.id === pinId);
   const others = placed.filter(({ pin }) => pin.id !== pinId && pin.role === 'soft');
-  const mechanism = standTiltMechanism(settings);
+  const mechanism = standTiltMechanism(geometry.settings);
   if (!own || others.length === 0 || mechanism === null) return null;
-  const at = (deg: number): Isolation | null => lookAt(settings, movement, deg, own, others, wantedMm);
+  const at = (deg: number): Isolation | null => lookAt(geometry, movement, deg, own, others, wantedMm);
   const allowed = (deg: number): boolean => {
     const turn =
-      movement === 'tilt' ? { tiltDeg: deg, swingDeg: settings.front.swingDeg } : { tiltDeg: settings.front.tiltDeg, swingDeg: deg };
+      movement === 'tilt'
+        ? { tiltDeg: deg, swingDeg: geometry.settings.front.swingDeg }
+        : { tiltDeg: geometry.settings.front.tiltDeg, swingDeg: deg };
     const near = nearestTilt(mechanism, turn);
     return Math.abs(near.tiltDeg - turn.tiltDeg) < 1e-6 && Math.abs(near.swingDeg - turn.swingDeg) < 1e-6;
   };
@@ -169,10 +174,10 @@ export function apparentScale(focalMm: number, fNumber: number, focusedM: number
  * least reverse tilt that reaches the wanted scale 1 : n, or the most that the
  * mechanism has. `null` without a mechanism or where it cannot be focused.
  */
-export function miniature(settings: SetupSettings, place: Vec3, other: Vec3, wantedScale: number): Miniature | null {
-  const mechanism = standTiltMechanism(settings);
+export function miniature(geometry: Geometry, place: Vec3, other: Vec3, wantedScale: number): Miniature | null {
+  const mechanism = standTiltMechanism(geometry.settings);
   if (mechanism === null) return null;
-  const { focalMm } = settings.rig.lens;
+  const { focalMm } = geometry.settings.rig.lens;
   // Reverse is away from the slope that the two places have: the higher and farther is blurred by tilting back.
   const slope = minus(other, place);
   const side = Math.sign(slope[1] * slope[2]) || 1;
@@ -181,12 +186,12 @@ export function miniature(settings: SetupSettings, place: Vec3, other: Vec3, wan
     const turn = { tiltDeg: (side * tenths) / 10, swingDeg: 0 };
     const near = nearestTilt(mechanism, turn);
     if (Math.abs(near.tiltDeg - turn.tiltDeg) > 1e-6 || Math.abs(near.swingDeg) > 1e-6) break;
-    const patch = turnedOn(settings, turn, place);
+    const patch = turnedOn(geometry, turn, place);
     if (patch === null) break;
-    const setting = focusSetting(patched(settings, patch));
-    const blur = blurOf(setting, settings.fNumber, other);
+    const setting = geometryOf(patched(geometry.settings, patch)).focus;
+    const blur = blurOf(setting, geometry.settings.fNumber, other);
     if (blur === null) break;
-    last = { tiltDeg: turn.tiltDeg, apparentScale: apparentScale(focalMm, settings.fNumber, place[2], other[2], blur), patch };
+    last = { tiltDeg: turn.tiltDeg, apparentScale: apparentScale(focalMm, geometry.settings.fNumber, place[2], other[2], blur), patch };
     if (last.apparentScale >= wantedScale) return last;
   }
   return last;

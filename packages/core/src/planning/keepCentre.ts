@@ -1,9 +1,9 @@
+import { type Geometry, geometryOf } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
-import { lensPosition, pivotMoved, standBack, standImageMm } from '../geometry/back';
 import { turnedToCamera, turnedToWorld } from '../space/pose';
 import { patched } from '../setup/patch';
 import type { ShiftPosition } from '../model/movements';
-import type { Placing, SetupSettings } from '../model/setup';
+import type { Placing } from '../model/setup';
 
 /**
  * The movements that keep in the centre of the picture what is there now when
@@ -12,14 +12,14 @@ import type { Placing, SetupSettings } from '../model/setup';
  * without a scene. For a yaw alone of a level camera this is the counter-shift
  * v·tan(atan(s/v) − ψ). Source: central projection.
  */
-export function keepingCentre(settings: SetupSettings, placing: Placing): ShiftPosition | null {
-  const next = patched(settings, { placing });
-  const [before, after] = [standBack(settings), standBack(next)];
+export function keepingCentre(geometry: Geometry, placing: Placing): ShiftPosition | null {
+  const next = patched(geometry.settings, { placing });
+  const [before, after] = [geometry.back, geometryOf(next).back];
   if (before === null || after === null) return null;
-  const v = standImageMm(settings);
+  const v = geometry.imageMm;
   // Where the slides stand, and what the pivot of a tilted lens adds to it.
-  const moved = pivotMoved(settings, settings.front);
-  const { riseMm, shiftMm } = lensPosition(settings);
+  const moved = geometry.pivot;
+  const { riseMm, shiftMm } = geometry.position;
   const ray: Vec3 = [shiftMm, riseMm, v];
   const [x, y, z] = turnedToCamera(after.axes, turnedToWorld(before.axes, ray));
   return z <= 1e-9 ? null : { shiftMm: (v * x) / z - moved.shiftMm, riseMm: (v * y) / z - moved.riseMm };

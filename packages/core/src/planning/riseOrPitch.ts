@@ -1,11 +1,9 @@
+import { type Geometry, geometryOf } from '../geometry/geometry';
 import { degrees } from '../angles';
-import { wholeFrame, standPixels } from '../geometry/circles';
 import { keystone } from '../perspective/keystone';
 import { outline } from '../framing/inFrame';
 import { poseOf } from '../scene/scene';
-import { standImageMm } from '../geometry/back';
 import { inCamera } from '../space/pose';
-import type { SetupSettings } from '../model/setup';
 
 /** A rectangle on the back of a level camera about the foot of its lens, mm. */
 export interface LevelRect {
@@ -48,11 +46,11 @@ export interface RiseOrPitch {
  * so far that nothing can be made upright.
  * Source: plane homography of a pitched central projection.
  */
-export function riseOrPitch(settings: SetupSettings): RiseOrPitch | null {
-  const { scene, movements } = settings;
+export function riseOrPitch(geometry: Geometry): RiseOrPitch | null {
+  const { scene, movements } = geometry.settings;
   if (scene === null || Math.abs(movements.riseMm) < 0.05) return null;
-  const { widthMm: w, heightMm: h } = wholeFrame(settings);
-  const v = standImageMm(settings);
+  const { widthMm: w, heightMm: h } = geometry.wholeFrame;
+  const v = geometry.imageMm;
   const pitch = Math.atan(movements.riseMm / v);
   const tilted = (h * Math.abs(movements.riseMm)) / (2 * v * v);
   if (tilted >= 0.98) return null;
@@ -78,7 +76,7 @@ export function riseOrPitch(settings: SetupSettings): RiseOrPitch | null {
     upper: movements.riseMm + h / 2,
   };
   const byPitch = { left: movements.shiftMm - narrow, right: movements.shiftMm + narrow, lower: Math.min(...ys), upper: Math.max(...ys) };
-  const pixels = standPixels({ ...settings, crop: null });
+  const pixels = geometryOf({ ...geometry.settings, crop: null }).pixels;
   const all = pixels && pixels.columns * pixels.rows;
   // Level and centred, the picture reaches to h/2 + |rise| one way: a lens shorter by that much has it all.
   const share = Math.min(h / (h + 2 * Math.abs(movements.riseMm)), w / (w + 2 * Math.abs(movements.shiftMm)));
@@ -103,6 +101,6 @@ export function riseOrPitch(settings: SetupSettings): RiseOrPitch | null {
     stretchAlong,
     outByRise: beyond(byRise),
     outByPitch: beyond(byPitch),
-    wider: { focalMm: settings.rig.lens.focalMm * share, kept: share * share },
+    wider: { focalMm: geometry.settings.rig.lens.focalMm * share, kept: share * share },
   };
 }

@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { mounted, lens } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
@@ -5,7 +6,6 @@ import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { hingeMm } from '../focus/plane';
 import { stand } from '../setup/fixtures.test-support';
-import { standBlurAllowed } from '../geometry/pins';
 import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
 import { evenly } from '../evenly.test-support';
 import type { Scene } from '../model/scene';
@@ -35,7 +35,7 @@ describe('the section', () => {
   test('planes of lens, back and focus meet in one line, and the hinge lies f/sin α below', () => {
     fc.assert(
       fc.property(tilted, (settings) => {
-        const { plane, meeting, hingeM, imageM } = sectionOf(settings, 'side');
+        const { plane, meeting, hingeM, imageM } = sectionOf(geometryOf(settings), 'side');
         if (!plane || !meeting || hingeM === null) return false;
         const onPlane = lineAt(plane, -imageM);
         const hinge = (hingeMm(90, settings.front.tiltDeg) ?? 0) / 1000;
@@ -47,15 +47,15 @@ describe('the section', () => {
   test('at the ends of the wedge the exact blur is what is allowed, within the formula’s nearness, and in the plane it is nothing', () => {
     fc.assert(
       fc.property(tilted, evenly(1, 20), (settings, ahead) => {
-        const ends = wedgeAt(settings, 'side', ahead);
-        const { plane } = sectionOf(settings, 'side');
+        const ends = wedgeAt(geometryOf(settings), 'side', ahead);
+        const { plane } = sectionOf(geometryOf(settings), 'side');
         if (!ends || !plane) return true;
-        const { cocMm } = standBlurAllowed(settings);
+        const { cocMm } = geometryOf(settings).blurAllowed;
         const middle = lineAt(plane, ahead) ?? 0;
-        const blur = blurInSection(settings, 'side', [ahead, middle]);
+        const blur = blurInSection(geometryOf(settings), 'side', [ahead, middle]);
         if (blur !== null && blur > 1e-6) return false;
         return ends.every((end) => {
-          const there = blurInSection(settings, 'side', [ahead, end]);
+          const there = blurInSection(geometryOf(settings), 'side', [ahead, end]);
           return there === null || Math.abs(there / cocMm - 1) < 0.25;
         });
       }),
@@ -68,8 +68,8 @@ describe('the section', () => {
       .map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
     fc.assert(
       fc.property(fc.oneof(tilted, untilted), evenly(0.5, 60), (settings, ahead) => {
-        const ends = wedgeAt(settings, 'side', ahead);
-        const area = wedgeArea(settings, 'side', 0.5, 60);
+        const ends = wedgeAt(geometryOf(settings), 'side', ahead);
+        const area = wedgeArea(geometryOf(settings), 'side', 0.5, 60);
         if (!area || area.length !== 4) return ends === null;
         const [[from, a], [, b], [to, d], [, c]] = area as [[number, number], [number, number], [number, number], [number, number]];
         if (ends === null) return ahead < from || ahead > to;
@@ -90,9 +90,9 @@ describe('the section', () => {
   test('the plane dragged to a place goes through it', () => {
     fc.assert(
       fc.property(tilted, evenly(1, 20), evenly(-1.2, 2), (settings, ahead, up) => {
-        const focusM = focusThrough(settings, 'side', [ahead, up]);
+        const focusM = focusThrough(geometryOf(settings), 'side', [ahead, up]);
         if (focusM === undefined) return true;
-        return (blurInSection({ ...settings, focusM }, 'side', [ahead, up]) ?? 0) < 1e-6;
+        return (blurInSection(geometryOf({ ...settings, focusM }), 'side', [ahead, up]) ?? 0) < 1e-6;
       }),
     );
   });
@@ -113,13 +113,13 @@ describe('the section', () => {
               { id: 'p', name: 'p', role: 'sharp' as const, weight: 1, place: { kind: 'point' as const, at: [0.4, 1.1, 0.3] as const } },
             ],
           };
-          const at = pinPutAt(pinned, 'p', view, [ahead, u]);
+          const at = pinPutAt(geometryOf(pinned), 'p', view, [ahead, u]);
           if (!at) return false;
           const moved = { ...pinned, pins: pinned.pins.map((pin) => ({ ...pin, place: { kind: 'point' as const, at } })) };
           const other = view === 'side' ? ('plan' as const) : ('side' as const);
-          const [seen] = sectionOf(moved, view).pins[0]?.points ?? [];
-          const [before] = sectionOf(pinned, other).pins[0]?.points ?? [];
-          const [after] = sectionOf(moved, other).pins[0]?.points ?? [];
+          const [seen] = sectionOf(geometryOf(moved), view).pins[0]?.points ?? [];
+          const [before] = sectionOf(geometryOf(pinned), other).pins[0]?.points ?? [];
+          const [after] = sectionOf(geometryOf(moved), other).pins[0]?.points ?? [];
           return (
             Math.hypot((seen?.[0] ?? NaN) - ahead, (seen?.[1] ?? NaN) - u) < 1e-9 &&
             Math.abs((after?.[1] ?? NaN) - (before?.[1] ?? NaN)) < 1e-9
@@ -131,11 +131,11 @@ describe('the section', () => {
 
   test('untilted there is no hinge, and the sharp stretch is all of the distance or none', () => {
     const straight = stand({ rig, scene, focusM: 5, fNumber: 11 });
-    const found = sectionOf(straight, 'side');
+    const found = sectionOf(geometryOf(straight), 'side');
     expect(found).toMatchObject({ hingeM: null, meeting: null });
-    expect(wedgeAt(straight, 'side', 5)).toEqual([-Infinity, Infinity]);
-    expect(wedgeAt(straight, 'side', 2)).toBeNull();
-    expect(sectionOf({ ...straight, focusM: null }, 'side').plane).toBeNull();
+    expect(wedgeAt(geometryOf(straight), 'side', 5)).toEqual([-Infinity, Infinity]);
+    expect(wedgeAt(geometryOf(straight), 'side', 2)).toBeNull();
+    expect(sectionOf(geometryOf({ ...straight, focusM: null }), 'side').plane).toBeNull();
     expect(found.ground && lineAt(found.ground, 7)).toBeCloseTo(-1.5, 12);
   });
 });

@@ -1,12 +1,10 @@
+import { type Geometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { focusPlane, wedge, type Plane } from '../focus/plane';
 import { dot, type Vec3 } from '../space/vector';
-import { axisToBack, lensMovements, standBack, standImageMm } from '../geometry/back';
-import { blurOf, focusSetting, pinStates, standBlurAllowed } from '../geometry/pins';
+import { blurOf, pinStates } from '../geometry/pins';
 import { turnedToCamera, turnedToWorld } from '../space/pose';
 import type { PinRole } from '../model/pin';
-import type { SetupSettings } from '../model/setup';
-
 /** From which side a section is looked at: from the side (up against ahead) or from above (right against ahead). */
 export type SectionView = 'side' | 'plan';
 
@@ -63,13 +61,13 @@ function groundLine(up: Vec3, heightM: number, j: 0 | 1): SectionLine | null {
 }
 
 /** A stand cut through its lens: planes, hinge, wedge and pins. Source: planes of focus of a thin lens; the three planes meet in one line (Scheimpflug). */
-export function sectionOf(settings: SetupSettings, view: SectionView): Section {
-  const { focalMm } = settings.rig.lens;
-  const imageMm = standImageMm(settings);
-  const { tiltDeg, swingDeg } = lensMovements(settings);
-  const axis = axisToBack(settings);
+export function sectionOf(geometry: Geometry, view: SectionView): Section {
+  const { focalMm } = geometry.settings.rig.lens;
+  const imageMm = geometry.imageMm;
+  const { tiltDeg, swingDeg } = geometry.lens;
+  const axis = geometry.axis;
   const j = across(view);
-  const { cocMm } = standBlurAllowed(settings);
+  const { cocMm } = geometry.blurAllowed;
   const tried = <T>(take: () => T): T | null => {
     try {
       return take();
@@ -79,9 +77,9 @@ export function sectionOf(settings: SetupSettings, view: SectionView): Section {
     }
   };
   const plane = tried(() => focusPlane(focalMm, imageMm, tiltDeg, swingDeg));
-  const limits = tried(() => wedge(focalMm, imageMm, tiltDeg, swingDeg, settings.fNumber, cocMm));
+  const limits = tried(() => wedge(focalMm, imageMm, tiltDeg, swingDeg, geometry.settings.fNumber, cocMm));
   const line = plane && cut(plane, view);
-  const back = standBack(settings);
+  const back = geometry.back;
   return {
     view,
     imageM: imageMm / 1000,
@@ -93,7 +91,7 @@ export function sectionOf(settings: SetupSettings, view: SectionView): Section {
     hingeM: line && Math.abs(line.u) > 1e-9 ? line.at / line.u : null,
     meeting: Math.abs(axis[j]) < 1e-9 ? null : [-imageMm / 1000, (imageMm * axis[2]) / axis[j] / 1000],
     ground: back && groundLine(turnedToCamera(back.axes, [0, 1, 0]), back.at[1], j),
-    pins: pinStates(settings).map(({ pin, points, blurMm }) => ({
+    pins: pinStates(geometry).map(({ pin, points, blurMm }) => ({
       id: pin.id,
       name: pin.name,
       role: pin.role,
@@ -110,9 +108,9 @@ export function sectionOf(settings: SetupSettings, view: SectionView): Section {
  * put at a place of the section; what lies across the section stays. `null`
  * for a whole thing, behind the lens, or without a subject.
  */
-export function pinPutAt(settings: SetupSettings, pinId: string, view: SectionView, [z, u]: SectionPoint): Vec3 | null {
-  const back = standBack(settings);
-  const place = settings.pins.find(({ id }) => id === pinId)?.place;
+export function pinPutAt(geometry: Geometry, pinId: string, view: SectionView, [z, u]: SectionPoint): Vec3 | null {
+  const back = geometry.back;
+  const place = geometry.settings.pins.find(({ id }) => id === pinId)?.place;
   if (!back || place?.kind !== 'point' || z <= 0) return null;
   const { axes, at } = back;
   const [side, up] = turnedToCamera(axes, [place.at[0] - at[0], place.at[1] - at[1], place.at[2] - at[2]]);
@@ -126,10 +124,10 @@ export function lineAt({ z, u, at }: SectionLine, aheadM: number): number | null
 }
 
 /** The stretch that is sharp enough straight across the section at a distance ahead, m up or right; `null` where nothing is. An end is ±Infinity where it has none. */
-export function wedgeAt(settings: SetupSettings, view: SectionView, aheadM: number): readonly [number, number] | null {
-  const setting = focusSetting(settings);
-  const { cocMm } = standBlurAllowed(settings);
-  const e = (settings.fNumber * cocMm) / setting.focalMm;
+export function wedgeAt(geometry: Geometry, view: SectionView, aheadM: number): readonly [number, number] | null {
+  const setting = geometry.focus;
+  const { cocMm } = geometry.blurAllowed;
+  const e = (geometry.settings.fNumber * cocMm) / setting.focalMm;
   // The signed blur 1 − v(P·l − f)/(f·z) is linear in the place across: |g| ≤ e is one stretch.
   const j = across(view);
   const f = setting.focalMm;
@@ -147,12 +145,12 @@ export function wedgeAt(settings: SetupSettings, view: SectionView, aheadM: numb
  * is. A corner up or right is ±Infinity where the area has no end; `null` where
  * nothing is sharp.
  */
-export function wedgeArea(settings: SetupSettings, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
-  const { axis, focalMm, imageMm } = focusSetting(settings);
-  const e = (settings.fNumber * standBlurAllowed(settings).cocMm) / focalMm;
+export function wedgeArea(geometry: Geometry, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
+  const { axis, focalMm, imageMm } = geometry.focus;
+  const e = (geometry.settings.fNumber * geometry.blurAllowed.cocMm) / focalMm;
   const beyond = (imageMm * axis[2]) / focalMm - 1;
   if (Math.abs(axis[across(view)]) >= 1e-12) {
-    const [a, b] = [wedgeAt(settings, view, fromM), wedgeAt(settings, view, toM)];
+    const [a, b] = [wedgeAt(geometry, view, fromM), wedgeAt(geometry, view, toM)];
     return (
       a &&
       b && [
@@ -178,9 +176,9 @@ export function wedgeArea(settings: SetupSettings, view: SectionView, fromM: num
 }
 
 /** The focus that puts the plane of sharp focus through a place of the section at the present tilt, m along the axis; `undefined` where none does. */
-export function focusThrough(settings: SetupSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null | undefined {
-  const { focalMm } = settings.rig.lens;
-  const axis = axisToBack(settings);
+export function focusThrough(geometry: Geometry, view: SectionView, [ahead, aside]: SectionPoint): number | null | undefined {
+  const { focalMm } = geometry.settings.rig.lens;
+  const axis = geometry.axis;
   const p: Vec3 = view === 'side' ? [0, aside * 1000, ahead * 1000] : [aside * 1000, 0, ahead * 1000];
   const along = dot(p, axis) - focalMm;
   if (along <= 0 || p[2] <= 0) return undefined;
@@ -190,6 +188,6 @@ export function focusThrough(settings: SetupSettings, view: SectionView, [ahead,
 }
 
 /** The blur of a place of the section, mm; `null` where it cannot be imaged. */
-export function blurInSection(settings: SetupSettings, view: SectionView, [ahead, aside]: SectionPoint): number | null {
-  return blurOf(focusSetting(settings), settings.fNumber, view === 'side' ? [0, aside, ahead] : [aside, 0, ahead]);
+export function blurInSection(geometry: Geometry, view: SectionView, [ahead, aside]: SectionPoint): number | null {
+  return blurOf(geometry.focus, geometry.settings.fNumber, view === 'side' ? [0, aside, ahead] : [aside, 0, ahead]);
 }

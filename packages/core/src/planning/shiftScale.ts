@@ -1,10 +1,9 @@
+import { type Geometry } from '../geometry/geometry';
+import { sharpCircleAt, standAlong } from '../geometry/circles';
 import { degrees } from '../angles';
 import { apertureScale } from '../coverage/apertures';
 import { travelLimitMm } from '../rig/mechanism';
 import type { DefinitionBasis } from '../coverage/circle';
-import { sharpCircle, standAlong, standFrame } from '../geometry/circles';
-import type { SetupSettings } from '../model/setup';
-
 /** The eight directions of a shift scale: 0 = right, counter-clockwise, in the upright picture. */
 export const SCALE_DIRECTIONS = [
   { id: 'up', name: 'rise', deg: 90 },
@@ -40,11 +39,11 @@ export interface ScaleRow {
 }
 
 /** The f-numbers that a shift scale is engraved for: the full stops of the lens, its ends, the figures given and the aperture set. */
-export function scaleFNumbers(settings: SetupSettings): readonly number[] {
-  const { lens } = settings.rig;
+export function scaleFNumbers(geometry: Geometry): readonly number[] {
+  const { lens } = geometry.settings.rig;
   const full = apertureScale(lens.widestFNumber, lens.smallestFNumber, 'full');
   const given = lens.circle.definition.map(({ fNumber }) => fNumber);
-  const all = new Set([...full, ...given, settings.fNumber]);
+  const all = new Set([...full, ...given, geometry.settings.fNumber]);
   return [...all].sort((a, b) => a - b);
 }
 
@@ -53,16 +52,16 @@ export function scaleFNumbers(settings: SetupSettings): readonly number[] {
  * eight directions and toward its corner, mm, whichever of circle and
  * mechanism ends it. Empty when no circle is known.
  */
-export function shiftScale(settings: SetupSettings): readonly ScaleRow[] {
-  const frame = standFrame(settings);
+export function shiftScale(geometry: Geometry): readonly ScaleRow[] {
+  const frame = geometry.frame;
   const diagonalDeg = degrees(Math.atan2(frame.heightMm, frame.widthMm));
-  return scaleFNumbers(settings).flatMap((fNumber) => {
-    const circle = sharpCircle(settings, fNumber);
+  return scaleFNumbers(geometry).flatMap((fNumber) => {
+    const circle = sharpCircleAt(geometry, fNumber);
     if (circle === null) return [];
     const entry = (directionDeg: number): ScaleEntry => {
-      const stretch = standAlong(settings, circle, directionDeg);
+      const stretch = standAlong(geometry, circle, directionDeg);
       const optical = stretch === null || stretch.fromMm > 0 || stretch.toMm < 0 ? null : stretch.toMm;
-      const travel = travelLimitMm(settings.rig.mechanism, directionDeg);
+      const travel = travelLimitMm(geometry.settings.rig.mechanism, directionDeg);
       const mechanismKnown = travel !== null;
       if (optical === null) return { directionDeg, limitMm: null, limitedBy: 'frame outside', mechanismKnown };
       return travel !== null && travel < optical

@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import loadHighs from 'highs';
 import { leastApertureAt } from '../focus/leastAperture';
@@ -6,11 +7,11 @@ import { camera, lens, mounted, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { axisToBack, lensMovements, pictured, standBack, standImageMm } from '../geometry/back';
+import { axisToBack, pictured } from '../geometry/standards';
 import { apertureChoice, airyMm } from './apertureChoice';
 import { stand } from '../setup/fixtures.test-support';
 import { apparentScale, isolate } from './isolate';
-import { blurOf, focusSetting, pinStates, placedPins, standBlurAllowed } from '../geometry/pins';
+import { blurOf, pinStates } from '../geometry/pins';
 import { seenFrom } from '../space/pose';
 import { patched } from '../setup/patch';
 import { givenBack, leastFNumberFor, solveFocus } from './solveFocus';
@@ -75,13 +76,13 @@ describe('focus solved on a stand', () => {
           at.map((p, i) => point(i, p)),
           { scene: { ...scene, yawDeg } },
         );
-        const found = solveFocus(settings, by);
+        const found = solveFocus(geometryOf(settings), by);
         if (!found.ok) return false;
-        const { cocMm } = standBlurAllowed(settings);
+        const { cocMm } = geometryOf(settings).blurAllowed;
         const next = patched(settings, { ...found.solution.patch });
         fc.pre(found.solution.fNumber > 1);
         // Exact rays against the formula that was solved: near enough at slow openings.
-        return pinStates(next, found.solution.fNumber).every(({ blurMm }) => blurMm !== null && blurMm <= cocMm * 1.25);
+        return pinStates(geometryOf(next), found.solution.fNumber).every(({ blurMm }) => blurMm !== null && blurMm <= cocMm * 1.25);
       }),
       { numRuns: 60 },
     );
@@ -92,16 +93,16 @@ describe('focus solved on a stand', () => {
     const highs = await loadHighs();
     for (const at of fc.sample(places, 15)) {
       const settings = pinned(at.map((p, i) => point(i, p)));
-      const found = solveFocus(settings, 'rear');
+      const found = solveFocus(geometryOf(settings), 'rear');
       if (!found.ok) throw new Error(found.words);
-      const back = standBack(settings);
+      const back = geometryOf(settings).back;
       const h = at.map((p) => (back ? seenFrom(back, p) : p)).map(([x, y, z]) => [x, y, z].map((n) => (90 * n) / (1000 * z - 90)));
       const rows = h.flatMap((each, i) => {
         const sum = each.map((c, k) => `${c < 0 ? '-' : '+'} ${Math.abs(c).toFixed(15)} a${k}`).join(' ');
         return [`u${i}: ${sum} + 0.001 t >= 0.09`, `l${i}: ${sum} - 0.001 t <= 0.09`];
       });
       const solved = highs.solve(`Minimize\n obj: t\nSubject To\n ${rows.join('\n ')}\nBounds\n a0 free\n a1 free\n a2 free\nEnd`);
-      const { cocMm } = standBlurAllowed(settings);
+      const { cocMm } = geometryOf(settings).blurAllowed;
       const { rear, fNumber } = found.solution;
       const free = (90 / cocMm) * (solved.ObjectiveValue / 90);
       expect(fNumber).toBeGreaterThanOrEqual(free - 0.05);
@@ -110,13 +111,13 @@ describe('focus solved on a stand', () => {
       for (let tiltDeg = -15; tiltDeg <= 15; tiltDeg += 3) {
         for (let swingDeg = -12; swingDeg <= 12; swingDeg += 3) {
           const turned = { ...settings, rear: { tiltDeg, swingDeg } };
-          const there = standBack(turned);
+          const there = geometryOf(turned).back;
           const needs = there
             ? leastApertureAt(
                 90,
                 at.map((p) => seenFrom(there, p)),
                 cocMm,
-                axisToBack(turned),
+                geometryOf(turned).axis,
               ).fNumber
             : 0;
           expect(fNumber).toBeLessThanOrEqual(needs + 0.3);
@@ -127,26 +128,26 @@ describe('focus solved on a stand', () => {
 
   test('a lens before a back that is turned already is solved within its own mechanism', () => {
     const settings = pinned([point(1, [0, 0, -6]), point(2, [0, 0, 10]), point(3, [1, 0, 0])], { rear: { tiltDeg: 5, swingDeg: -3 } });
-    const found = solveFocus(settings, 'front');
+    const found = solveFocus(geometryOf(settings), 'front');
     if (!found.ok) throw new Error(found.words);
     expect(found.solution.fNumber).toBeLessThan(0.5);
     const next = patched(settings, found.solution.patch);
     // The three pins lie on the ground: the plane of focus is the ground, hinged under the lens.
-    const back = standBack(next);
-    const far = back && blurOf(focusSetting(next), 8, seenFrom(back, [4, 0, 30]));
+    const back = geometryOf(next).back;
+    const far = back && blurOf(geometryOf(next).focus, 8, seenFrom(back, [4, 0, 30]));
     expect(far).toBeLessThan(0.02);
   });
 
   test('a one-way tilt locked to the shift is kept', () => {
     const ground = [point(1, [0, 0, -8]), point(2, [0, 0, 20])];
     const up = pinned(ground, { rig: TILTING, movements: { riseMm: 4, shiftMm: 0 }, fNumber: 8 });
-    const found = solveFocus(up, 'front');
+    const found = solveFocus(geometryOf(up), 'front');
     expect(found.ok && found.solution.front).toMatchObject({ swingDeg: 0 });
     expect(found.ok && found.solution.front.tiltDeg).toBeGreaterThan(1);
     // Shifted aside the lock only lets it swing, which is no use for the ground.
-    const aside = solveFocus({ ...up, movements: { riseMm: 0, shiftMm: 4 } }, 'front');
+    const aside = solveFocus(geometryOf({ ...up, movements: { riseMm: 0, shiftMm: 4 } }), 'front');
     expect(aside.ok && Math.abs(aside.solution.front.tiltDeg)).toBeLessThan(0.01);
-    const straight = solveFocus(up, 'none');
+    const straight = solveFocus(geometryOf(up), 'none');
     expect(aside.ok && straight.ok && aside.solution.fNumber <= straight.solution.fNumber + 1e-9).toBe(true);
   });
 
@@ -155,10 +156,10 @@ describe('focus solved on a stand', () => {
       fc.property(places, evenly(1, 4), (at, height) => {
         const must = at.map((p, i) => point(i, p));
         const wish = point(99, [0.5, height, 2], 'best');
-        const [alone, both] = [solveFocus(pinned(must), 'front'), solveFocus(pinned([...must, wish]), 'front')];
+        const [alone, both] = [solveFocus(geometryOf(pinned(must)), 'front'), solveFocus(geometryOf(pinned([...must, wish])), 'front')];
         if (!alone.ok || !both.ok || alone.solution.marked === null) return true;
-        const placed = placedPins(pinned([wish]));
-        const wishAt = (s: typeof alone.solution): number => leastFNumberFor(pinned([wish]), s, placed);
+        const placed = geometryOf(pinned([wish])).placedPins;
+        const wishAt = (s: typeof alone.solution): number => leastFNumberFor(geometryOf(pinned([wish])), s, placed);
         return both.solution.fNumber <= alone.solution.marked * (1 + 1e-6) && wishAt(both.solution) <= wishAt(alone.solution) * (1 + 1e-6);
       }),
       { numRuns: 40 },
@@ -170,33 +171,33 @@ describe('focus solved on a stand', () => {
     const settings = pinned([point(1, [0, 1.17, 0.28]), point(2, [0, 0.33, 25.29]), point(3, [0, 0, 0.51]), point(4, [0, 0, 0.51])], {
       sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
     });
-    const [front, none] = [solveFocus(settings, 'front'), solveFocus(settings, 'none')];
+    const [front, none] = [solveFocus(geometryOf(settings), 'front'), solveFocus(geometryOf(settings), 'none')];
     if (!front.ok || !none.ok) throw new Error('not solved');
     expect(front.solution.fNumber).toBeLessThanOrEqual(none.solution.fNumber);
     expect(front.solution.front).toEqual({ tiltDeg: 0, swingDeg: 0 });
   });
 
   test('what cannot be is said, with the nearest that can', () => {
-    const behind = solveFocus(pinned([point(1, [0, 1, 0]), point(2, [0, 1, -12])]), 'front');
+    const behind = solveFocus(geometryOf(pinned([point(1, [0, 1, 0]), point(2, [0, 1, -12])])), 'front');
     expect(behind).toMatchObject({ ok: false });
     expect(!behind.ok && behind.words).toMatch(/“pin 2” lies behind the camera/);
     expect(!behind.ok && behind.nearest?.focusM).toBeCloseTo(10, 0);
-    const near = solveFocus(pinned([point(1, [0, 1.5, -9.95])]), 'front');
+    const near = solveFocus(geometryOf(pinned([point(1, [0, 1.5, -9.95])])), 'front');
     expect(!near.ok && near.words).toMatch(/50 mm before the lens, inside its focal length of 90 mm/);
-    expect(solveFocus(pinned([]), 'front')).toMatchObject({ ok: false });
-    expect(solveFocus(pinned([point(1, [0, 1, 0])], { rig: rigOf(mounted()) }), 'rear')).toMatchObject({
+    expect(solveFocus(geometryOf(pinned([])), 'front')).toMatchObject({ ok: false });
+    expect(solveFocus(geometryOf(pinned([point(1, [0, 1, 0])], { rig: rigOf(mounted()) })), 'rear')).toMatchObject({
       ok: false,
       words: 'The back of this rig cannot be turned.',
     });
     const unknown = solveFocus(
-      pinned([point(1, [0, 0, -8]), point(2, [0, 0, 40])], { rig: rigOf(mounted({ lens: lens({ tilts: null }) })) }),
+      geometryOf(pinned([point(1, [0, 0, -8]), point(2, [0, 0, 40])], { rig: rigOf(mounted({ lens: lens({ tilts: null }) })) })),
       'front',
     );
     expect(!unknown.ok && unknown.words).toMatch(/not known/);
   });
 
   test('pins in one line leave the other movement alone', () => {
-    const found = solveFocus(pinned([point(1, [0, 0, -6]), point(2, [0, 0, 0]), point(3, [0, 0, 12])]), 'front');
+    const found = solveFocus(geometryOf(pinned([point(1, [0, 0, -6]), point(2, [0, 0, 0]), point(3, [0, 0, 12])])), 'front');
     expect(found.ok && found.solution.front.swingDeg).toBe(0);
     // They lie on the ground straight ahead, 1.5 m under the lens: J = f/sin α.
     expect(found.ok && found.solution.front.tiltDeg).toBeCloseTo((Math.asin(0.09 / 1.5) * 180) / Math.PI, 1);
@@ -208,14 +209,14 @@ describe('a pivot behind the lens', () => {
     const far: Vec3 = [0, 1.5, 1e7];
     const before = stand({ rig: TILTING, scene, focusM: null });
     const tilted: SetupSettings = { ...before, front: { tiltDeg: 6, swingDeg: 0 } };
-    const [was, is] = [pictured(before, far), pictured(tilted, far)];
+    const [was, is] = [pictured(geometryOf(before), far), pictured(geometryOf(tilted), far)];
     // The lens drops, so what was in the centre rises in the picture.
     expect((is?.[1] ?? 0) - (was?.[1] ?? 0)).toBeCloseTo(10 * Math.sin(Math.PI / 30), 6);
-    const back = givenBack(tilted);
-    const again = back && pictured({ ...tilted, movements: back }, far);
+    const back = givenBack(geometryOf(tilted));
+    const again = back && pictured(geometryOf({ ...tilted, movements: back }), far);
     expect(Math.abs(again?.[1] ?? 9)).toBeLessThanOrEqual(0.05);
-    expect(givenBack({ ...tilted, composedAt: tilted.front })).toBeNull();
-    expect(lensMovements(tilted)).toMatchObject({ riseMm: expect.closeTo(-1.045, 3) as number, tiltDeg: 6 });
+    expect(givenBack(geometryOf({ ...tilted, composedAt: tilted.front }))).toBeNull();
+    expect(geometryOf(tilted).lens).toMatchObject({ riseMm: expect.closeTo(-1.045, 3) as number, tiltDeg: 6 });
   });
 
   test('a plane parallel to the axis or beyond keeps its focus as it is set: the lens stands where it should', () => {
@@ -224,7 +225,7 @@ describe('a pivot behind the lens', () => {
         const axis = axisToBack({ front: { tiltDeg, swingDeg: 0 }, rear: { tiltDeg: 0, swingDeg: 0 } });
         const along = v / axis[2];
         const focusM = Math.abs(along - 90) < 1e-4 ? null : (90 * along) / (along - 90) / 1000;
-        return Math.abs(standImageMm(stand({ rig: FIELD, front: { tiltDeg, swingDeg: 0 }, focusM })) - v) < 1e-3;
+        return Math.abs(geometryOf(stand({ rig: FIELD, front: { tiltDeg, swingDeg: 0 }, focusM })).imageMm - v) < 1e-3;
       }),
     );
   });
@@ -237,27 +238,27 @@ describe('the aperture that is chosen', () => {
   });
 
   test('balance of both blurs is the published rule’s, within a click: N = √(375·Δ)/(1 + m)', () => {
-    const straight = solveFocus(depth, 'none');
+    const straight = solveFocus(geometryOf(depth), 'none');
     if (!straight.ok) throw new Error(straight.words);
     const set = patched(depth, straight.solution.patch);
     // Spread on the rail between the pins at 6 and 16 m.
     const spread = 90 * 90 * (1 / (6000 - 90) - 1 / (16_000 - 90));
     const rule = apertureForSpread(spread, 0.01, 90 / 8000).balancedFNumber;
-    const { balanced } = apertureChoice(set);
+    const { balanced } = apertureChoice(geometryOf(set));
     expect(Math.abs(2 * Math.log2((balanced ?? 0) / rule))).toBeLessThan(0.6);
   });
 
   test('holds from the first mark that does, and says what the one before leaves out', () => {
-    const straight = solveFocus(depth, 'none');
+    const straight = solveFocus(geometryOf(depth), 'none');
     if (!straight.ok) throw new Error(straight.words);
     const set = patched(depth, straight.solution.patch);
-    const { holdsFrom, ring, allowedMm, words } = apertureChoice(set);
+    const { holdsFrom, ring, allowedMm, words } = apertureChoice(geometryOf(set));
     const holding = ring.filter(({ defocusMm }) => (defocusMm ?? 1) <= allowedMm).map(({ fNumber }) => fNumber);
     expect(holdsFrom).toBe(holding[0] ?? null);
     expect(words).toMatch(/holds/);
     // Diffraction counts the close-up factor: at life size it is twice as wide.
-    expect(airyMm({ ...depth, focusM: 0.18 }, 8) / airyMm({ ...depth, focusM: null }, 8)).toBeCloseTo(2, 6);
-    expect(apertureChoice(pinned([])).words).toMatch(/No pin must be sharp yet/);
+    expect(airyMm(geometryOf({ ...depth, focusM: 0.18 }), 8) / airyMm(geometryOf({ ...depth, focusM: null }), 8)).toBeCloseTo(2, 6);
+    expect(apertureChoice(geometryOf(pinned([]))).words).toMatch(/No pin must be sharp yet/);
   });
 });
 
@@ -266,10 +267,10 @@ describe('a standard in pixels', () => {
     const settings = stand({ sharpness: { school: 'pixels', pixels: 2, columnsPx: 999 } });
     const pixel = 36 / 8256;
     for (const each of [settings, { ...settings, crop: 3 }, { ...settings, crop: 1, orientation: 'portrait' as const }])
-      expect(standBlurAllowed(each).cocMm).toBeCloseTo(2 * pixel, 5);
+      expect(geometryOf(each).blurAllowed.cocMm).toBeCloseTo(2 * pixel, 5);
     const { rig } = settings;
     const finer = { ...settings, rig: { ...rig, back: { ...rig.back, columnsPx: 16_512, rowsPx: 11_008 } } };
-    expect(standBlurAllowed(finer).cocMm).toBeCloseTo(pixel, 6);
+    expect(geometryOf(finer).blurAllowed.cocMm).toBeCloseTo(pixel, 6);
   });
 });
 
@@ -278,8 +279,8 @@ describe('tilt or stack', () => {
     fc.assert(
       fc.property(evenly(-8, 0), evenly(2, 30), fc.constantFrom(8, 11, 16, 22), (near, far, fNumber) => {
         const settings = pinned([point(1, [0, 1.5, near]), point(2, [0, 1.5, far])], { fNumber });
-        const stack = tiltOrStack(settings)?.options.find(({ way }) => way === 'stack');
-        return stack?.takes === stackFrames(90, fNumber, standBlurAllowed(settings).cocMm, 10 + near, 10 + far, 0.2);
+        const stack = tiltOrStack(geometryOf(settings))?.options.find(({ way }) => way === 'stack');
+        return stack?.takes === stackFrames(90, fNumber, geometryOf(settings).blurAllowed.cocMm, 10 + near, 10 + far, 0.2);
       }),
     );
   });
@@ -289,13 +290,13 @@ describe('tilt or stack', () => {
       sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
       fNumber: 16,
     });
-    expect(tiltOrStack(ground)?.preferred).toBe('tilt');
-    const limited = tiltOrStack({ ...ground, limits: { ...ground.limits, somethingMoves: true, mostTakes: 1 } });
+    expect(tiltOrStack(geometryOf(ground))?.preferred).toBe('tilt');
+    const limited = tiltOrStack(geometryOf({ ...ground, limits: { ...ground.limits, somethingMoves: true, mostTakes: 1 } }));
     expect(limited?.options.find(({ way }) => way === 'stack')?.breaks).toEqual([
       'more takes than you make',
       'something moves between takes',
     ]);
-    expect(tiltOrStack(pinned([]))).toBeNull();
+    expect(tiltOrStack(geometryOf(pinned([])))).toBeNull();
   });
 });
 
@@ -304,18 +305,18 @@ describe('isolating one of a row', () => {
 
   test('finds the least swing that does it: a tenth less does not', () => {
     const wanted = 0.15;
-    const found = isolate(row, 'p1', 'swing', wanted);
+    const found = isolate(geometryOf(row), 'p1', 'swing', wanted);
     expect(found?.enough).toBe(true);
     expect(found?.ownBlurMm).toBeLessThan(1e-9);
     const least = (deg: number): number =>
-      Math.min(...(isolate({ ...row }, 'p1', 'swing', deg)?.neighbours.map(({ blurMm }) => blurMm) ?? [0]));
+      Math.min(...(isolate(geometryOf({ ...row }), 'p1', 'swing', deg)?.neighbours.map(({ blurMm }) => blurMm) ?? [0]));
     expect(least(wanted)).toBeGreaterThanOrEqual(wanted);
     const turn = Math.abs(found?.turnDeg ?? 0) - 0.1;
     // (f/N)·v·sin(swing)·x/(f·z): blur grows with the sine of the swing.
     const blur = (90 / 8) * (90.8 / 90) * Math.sin((turn * Math.PI) / 180) * 0.08;
     expect(blur).toBeLessThan(wanted);
-    expect(isolate(row, 'p1', 'tilt', wanted)?.enough).not.toBe(true);
-    expect(isolate(row, 'gone', 'swing', wanted)).toBeNull();
+    expect(isolate(geometryOf(row), 'p1', 'tilt', wanted)?.enough).not.toBe(true);
+    expect(isolate(geometryOf(row), 'gone', 'swing', wanted)).toBeNull();
   });
 
   test('the miniature look suggests the scale at which an untilted model would be blurred as much', () => {

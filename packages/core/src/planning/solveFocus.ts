@@ -1,3 +1,4 @@
+import { type Geometry, geometryOf } from '../geometry/geometry';
 import { apertureScale } from '../coverage/apertures';
 import { CoreError } from '../errors';
 import { axisAngles, lensAxis } from '../space/axis';
@@ -9,8 +10,8 @@ import { dot, length, scaled, type Vec3 } from '../space/vector';
 import { heldTiltDeg } from '../rig/heldLens';
 import { rearMechanism, tiltMechanism } from '../rig/tilt';
 import { seenFrom, turnedToCamera, turnedToWorld } from '../space/pose';
-import { alongAxisMm, axisToBack, focusFor, pivotMoved, rearAxes, standBack } from '../geometry/back';
-import { placedPins, standBlurAllowed, type PlacedPin } from '../geometry/pins';
+import { alongAxisMm, axisToBack, focusFor, pivotMoved, rearAxes } from '../geometry/standards';
+import { type PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import type { StandardTurn } from '../model/movements';
 import type { SetupPatch, SetupSettings } from '../model/setup';
@@ -68,24 +69,24 @@ function wantedOf(placed: readonly PlacedPin[], take: (pin: PlacedPin) => number
  * brought as near to that as the others allow at the marked aperture this takes.
  * Refusals name the pin and give the nearest setting there is.
  */
-export function solveFocus(settings: SetupSettings, by: TurnedBy): Solved {
-  const placed = placedPins(settings);
+export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
+  const placed = geometry.placedPins;
   const sharp = placed.filter(({ pin }) => pin.role === 'sharp');
   const best = placed.filter(({ pin }) => pin.role === 'best');
   const asked = sharp.length > 0 ? sharp : best;
-  if (settings.scene === null) return refused('Say what stands before the camera first; then pins can be put on it.');
+  if (geometry.settings.scene === null) return refused('Say what stands before the camera first; then pins can be put on it.');
   if (asked.length === 0) return refused('There is no pin that must be sharp; put one on what matters.');
-  const bad = firstBad(settings, asked);
+  const bad = firstBad(geometry, asked);
   if (bad) {
     const rest = asked.filter((each) => each !== bad.placed);
-    const nearest = rest.length > 0 ? solved(settings, by, () => wantedOf(rest, ({ pin }) => pin.weight)) : null;
+    const nearest = rest.length > 0 ? solved(geometry, by, () => wantedOf(rest, ({ pin }) => pin.weight)) : null;
     return refused(bad.words, nearest);
   }
   try {
-    const first = solved(settings, by, () => wantedOf(asked, ({ pin }) => pin.weight));
+    const first = solved(geometry, by, () => wantedOf(asked, ({ pin }) => pin.weight));
     if (first === null) return refused(mechanismWords(by));
     if (sharp.length === 0 || best.length === 0) return { ok: true, solution: first };
-    return { ok: true, solution: withBest(settings, by, first, sharp, best) };
+    return { ok: true, solution: withBest(geometry, by, first, sharp, best) };
   } catch (error) {
     if (error instanceof CoreError) return refused(error.message);
     throw error;
@@ -103,8 +104,8 @@ function mechanismWords(by: TurnedBy): string {
 }
 
 /** A pin that no lens can focus, in words. */
-function firstBad(settings: SetupSettings, placed: readonly PlacedPin[]): { readonly placed: PlacedPin; readonly words: string } | null {
-  const { focalMm } = settings.rig.lens;
+function firstBad(geometry: Geometry, placed: readonly PlacedPin[]): { readonly placed: PlacedPin; readonly words: string } | null {
+  const { focalMm } = geometry.settings.rig.lens;
   for (const each of placed) {
     for (const [, , z] of each.points) {
       if (z <= 0)
@@ -124,7 +125,7 @@ function firstBad(settings: SetupSettings, placed: readonly PlacedPin[]): { read
 
 // At the marked aperture that the sharp pins take, the largest weight that the others can have beside them.
 function withBest(
-  settings: SetupSettings,
+  geometry: Geometry,
   by: TurnedBy,
   first: FocusSolution,
   sharp: readonly PlacedPin[],
@@ -132,34 +133,34 @@ function withBest(
 ): FocusSolution {
   const limit = first.marked ?? first.fNumber;
   const at = (share: number): FocusSolution | null => {
-    const both = solved(settings, by, () => wantedOf([...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight));
-    return both && leastFNumberFor(settings, both, sharp) <= limit ? both : null;
+    const both = solved(geometry, by, () => wantedOf([...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight));
+    return both && leastFNumberFor(geometry, both, sharp) <= limit ? both : null;
   };
-  let [found, least] = [first, leastFNumberFor(settings, first, best)];
+  let [found, least] = [first, leastFNumberFor(geometry, first, best)];
   let [low, high] = [0, 1];
   for (let round = 0; round < 10; round++) {
     const share = round === 0 ? 1 : (low + high) / 2;
     const each = share > 0 ? at(share) : null;
     if (each) {
       // Settings come in hundredths: a share too small for one of them does nothing for the others, or less.
-      const wished = leastFNumberFor(settings, each, best);
+      const wished = leastFNumberFor(geometry, each, best);
       if (wished < least) [found, least] = [each, wished];
       low = share;
       if (share === 1) break;
     } else high = share;
   }
-  const fNumber = leastFNumberFor(settings, found, sharp);
-  return { ...found, fNumber, marked: markedFor(settings, fNumber) };
+  const fNumber = leastFNumberFor(geometry, found, sharp);
+  return { ...found, fNumber, marked: markedFor(geometry.settings, fNumber) };
 }
 
 /** The f-number at which a setting holds pins; the blur shrinks with it. */
-export function leastFNumberFor(settings: SetupSettings, { patch }: Pick<FocusSolution, 'patch'>, placed: readonly PlacedPin[]): number {
-  const next = patched(settings, patch);
-  const back = standBack(next);
-  const axis = axisToBack(next);
+export function leastFNumberFor(geometry: Geometry, { patch }: Pick<FocusSolution, 'patch'>, placed: readonly PlacedPin[]): number {
+  const next = patched(geometry.settings, patch);
+  const back = geometryOf(next).back;
+  const axis = geometryOf(next).axis;
   const { focalMm } = next.rig.lens;
   const v = alongAxisMm(focalMm, next.focusM) * axis[2];
-  const { cocMm } = standBlurAllowed(next);
+  const { cocMm } = geometryOf(next).blurAllowed;
   let most = 0;
   for (const { pin, world } of placed) {
     for (const point of world) {
@@ -176,41 +177,36 @@ export function markedFor({ rig }: Pick<SetupSettings, 'rig'>, fNumber: number):
   return apertureScale(widestFNumber, smallestFNumber, stopStep).find((n) => n >= fNumber * (1 - 1e-9)) ?? null;
 }
 
-function solved(settings: SetupSettings, by: TurnedBy, wanted: () => Wanted): FocusSolution | null {
+function solved(geometry: Geometry, by: TurnedBy, wanted: () => Wanted): FocusSolution | null {
   const { points, weights } = wanted();
-  if (by === 'rear') return byRear(settings, points, weights);
-  const mechanism: TiltMechanism | null = by === 'none' ? { kind: 'cone', maxDeg: 0 } : standTiltMechanism(settings);
+  if (by === 'rear') return byRear(geometry, points, weights);
+  const mechanism: TiltMechanism | null = by === 'none' ? { kind: 'cone', maxDeg: 0 } : standTiltMechanism(geometry.settings);
   if (mechanism === null) return null;
-  const { focalMm } = settings.rig.lens;
-  const { cocMm } = standBlurAllowed(settings);
+  const { focalMm } = geometry.settings.rig.lens;
+  const { cocMm } = geometry.blurAllowed;
   // Where the lens wide open holds everything straight there is nothing to tilt for.
-  const straight = leastApertureAt(focalMm, points, cocMm, axisToBack({ front: UNTURNED, rear: settings.rear }), weights);
-  const unturned = (): FocusSolution => finished(settings, by, { front: UNTURNED, rear: settings.rear }, points, weights);
-  if (straight.fNumber <= settings.rig.lens.widestFNumber) return unturned();
-  const backStraight = settings.rear.tiltDeg === 0 && settings.rear.swingDeg === 0;
+  const straight = leastApertureAt(focalMm, points, cocMm, axisToBack({ front: UNTURNED, rear: geometry.settings.rear }), weights);
+  const unturned = (): FocusSolution => finished(geometry, by, { front: UNTURNED, rear: geometry.settings.rear }, points, weights);
+  if (straight.fNumber <= geometry.settings.rig.lens.widestFNumber) return unturned();
+  const backStraight = geometry.settings.rear.tiltDeg === 0 && geometry.settings.rear.swingDeg === 0;
   const turn =
     by === 'none'
       ? UNTURNED
       : backStraight
         ? leastAperture(focalMm, points, cocMm, mechanism, weights)
-        : acrossTurnedBack(settings, mechanism, points, weights);
+        : acrossTurnedBack(geometry, mechanism, points, weights);
   const front = fine(nearestTilt(mechanism, fine(turn)));
-  const turned = finished(settings, by, { front, rear: settings.rear }, points, weights);
+  const turned = finished(geometry, by, { front, rear: geometry.settings.rear }, points, weights);
   // In hundredths of a degree a tilt may gain nothing any more.
   return turned.fNumber < straight.fNumber ? turned : unturned();
 }
 
 // The back is turned already: what the mechanism allows is a piece of the sphere of axes that lies askew to it.
-function acrossTurnedBack(
-  settings: SetupSettings,
-  mechanism: TiltMechanism,
-  points: readonly Vec3[],
-  weights: readonly number[],
-): StandardTurn {
-  const { focalMm } = settings.rig.lens;
-  const { cocMm } = standBlurAllowed(settings);
+function acrossTurnedBack(geometry: Geometry, mechanism: TiltMechanism, points: readonly Vec3[], weights: readonly number[]): StandardTurn {
+  const { focalMm } = geometry.settings.rig.lens;
+  const { cocMm } = geometry.blurAllowed;
   const needs = (front: StandardTurn): number =>
-    leastApertureAt(focalMm, points, cocMm, axisToBack({ front, rear: settings.rear }), weights).fNumber;
+    leastApertureAt(focalMm, points, cocMm, axisToBack({ front, rear: geometry.settings.rear }), weights).fNumber;
   switch (mechanism.kind) {
     case 'line': {
       const { x } = leastInBox((deg) => needs(axisAngles(lockedAxis(mechanism.angleDeg, deg))), mechanism.rangeDeg, [0, 0]);
@@ -239,13 +235,13 @@ function acrossTurnedBack(
  * largest |1 − b·h| is least by a linear Chebyshev problem, and its b points
  * along the back's normal n. Where the mechanism binds its edges are searched.
  */
-function byRear(settings: SetupSettings, points: readonly Vec3[], weights: readonly number[]): FocusSolution | null {
-  const mechanism = rearMechanism(settings.rig.parts);
+function byRear(geometry: Geometry, points: readonly Vec3[], weights: readonly number[]): FocusSolution | null {
+  const mechanism = rearMechanism(geometry.settings.rig.parts);
   if (mechanism === null) return null;
-  const { focalMm } = settings.rig.lens;
-  const { cocMm } = standBlurAllowed(settings);
-  const present = rearAxes(settings.rear);
-  const lens = lensAxis(settings.front.tiltDeg, settings.front.swingDeg);
+  const { focalMm } = geometry.settings.rig.lens;
+  const { cocMm } = geometry.blurAllowed;
+  const present = rearAxes(geometry.settings.rear);
+  const lens = lensAxis(geometry.settings.front.tiltDeg, geometry.settings.front.swingDeg);
   // Into the frame of the camera's base, from which each back is looked at.
   const base = points.map((point) => turnedToWorld(present, point));
   const h = base.map((point) => scaled(point, focalMm / Math.max(1e-9, 1000 * dot(point, lens) - focalMm)));
@@ -273,9 +269,9 @@ function byRear(settings: SetupSettings, points: readonly Vec3[], weights: reado
   const rear = fine(best);
   const axes = rearAxes(rear);
   return finished(
-    settings,
+    geometry,
     'rear',
-    { front: settings.front, rear },
+    { front: geometry.settings.front, rear },
     base.map((point) => turnedToCamera(axes, point)),
     weights,
   );
@@ -283,18 +279,18 @@ function byRear(settings: SetupSettings, points: readonly Vec3[], weights: reado
 
 /** The focus and opening for standards that are given, in hundredths of a degree as they are set down. */
 function finished(
-  settings: SetupSettings,
+  geometry: Geometry,
   by: TurnedBy,
   { front, rear }: { readonly front: StandardTurn; readonly rear: StandardTurn },
   points: readonly Vec3[],
   weights: readonly number[],
 ): FocusSolution {
-  const { focalMm } = settings.rig.lens;
-  const { cocMm } = standBlurAllowed(settings);
+  const { focalMm } = geometry.settings.rig.lens;
+  const { cocMm } = geometry.blurAllowed;
   const axis = axisToBack({ front, rear });
   const { imageMm, fNumber } = leastApertureAt(focalMm, points, cocMm, axis, weights);
   const focusM = focusFor(focalMm, imageMm / axis[2]);
-  return { by, front, rear, focusM, imageMm, fNumber, marked: markedFor(settings, fNumber), patch: { front, rear, focusM } };
+  return { by, front, rear, focusM, imageMm, fNumber, marked: markedFor(geometry.settings, fNumber), patch: { front, rear, focusM } };
 }
 
 /** Hundredths of a degree: finer than any scale, and what is written down. */
@@ -303,10 +299,10 @@ function fine({ tiltDeg, swingDeg }: StandardTurn): StandardTurn {
 }
 
 /** The movement that puts the picture back where it was before the lens was turned by its pivot, in tenths; `null` when it has not moved. */
-export function givenBack(settings: SetupSettings): { readonly riseMm: number; readonly shiftMm: number } | null {
-  const [is, was] = [pivotMoved(settings, settings.front), pivotMoved(settings, settings.composedAt)];
+export function givenBack(geometry: Geometry): { readonly riseMm: number; readonly shiftMm: number } | null {
+  const [is, was] = [geometry.pivot, pivotMoved(geometry.settings, geometry.settings.composedAt)];
   const [rise, shift] = [is.riseMm - was.riseMm, is.shiftMm - was.shiftMm];
   if (Math.hypot(rise, shift) < 0.05) return null;
   const tenth = (mm: number): number => Math.round(mm * 10) / 10 + 0;
-  return { riseMm: tenth(settings.movements.riseMm - rise), shiftMm: tenth(settings.movements.shiftMm - shift) };
+  return { riseMm: tenth(geometry.settings.movements.riseMm - rise), shiftMm: tenth(geometry.settings.movements.shiftMm - shift) };
 }

@@ -1,7 +1,6 @@
-import { axisToBack } from '../geometry/back';
-import { defocus, focusSetting, placedPins, standBlurAllowed } from '../geometry/pins';
-import type { SetupSettings } from '../model/setup';
-
+import { type Geometry } from '../geometry/geometry';
+import { axisToBack } from '../geometry/standards';
+import { defocus } from '../geometry/pins';
 /** Farther off than this no scale is read wrong, degrees. */
 const MOST_DEG = 5;
 
@@ -11,13 +10,13 @@ const MOST_DEG = 5;
  * leaning forward, back, left and right. 0 when a pin is not held as it is;
  * `null` without pins.
  */
-export function leastBlurWith(settings: SetupSettings): number | null {
-  const placed = placedPins(settings).filter(({ pin }) => pin.role === 'sharp');
+export function leastBlurWith(geometry: Geometry): number | null {
+  const placed = geometry.placedPins.filter(({ pin }) => pin.role === 'sharp');
   if (placed.length === 0) return null;
-  const { cocMm } = standBlurAllowed(settings);
-  const setting = focusSetting(settings);
-  const allowed = (settings.fNumber * cocMm) / setting.focalMm;
-  const { front, rear } = settings;
+  const { cocMm } = geometry.blurAllowed;
+  const setting = geometry.focus;
+  const allowed = (geometry.settings.fNumber * cocMm) / setting.focalMm;
+  const { front, rear } = geometry.settings;
   const holds = (tiltDeg: number, swingDeg: number): boolean => {
     const axis = axisToBack({ front: { tiltDeg, swingDeg }, rear });
     return placed.every(({ points, pin }) =>

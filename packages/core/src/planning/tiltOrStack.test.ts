@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { blurAt } from '../focus/blur';
 import type { Vec3 } from '../space/vector';
@@ -6,7 +7,7 @@ import { assembled } from '../rig/assembled';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
-import { pinStates, placedPins, standBlurAllowed } from '../geometry/pins';
+import { pinStates } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import { DEPTH_WAYS, tiltOrStack, type DepthOption } from './tiltOrStack';
 import type { Pin } from '../model/pin';
@@ -45,20 +46,20 @@ const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) 
   }),
 );
 const of = (settings: SetupSettings, way: DepthOption['way']): DepthOption | undefined =>
-  tiltOrStack(settings)?.options.find((each) => each.way === way);
+  tiltOrStack(geometryOf(settings))?.options.find((each) => each.way === way);
 
 /** By hand: the lens set at every step of the stack, and each pin looked for in the take that shows it best; in permissible blurs. */
 function worstOfStack(settings: SetupSettings, { takes, railMm, stepMm, fromM }: DepthOption): number {
   const f = settings.rig.lens.focalMm;
   const near = fromM === null ? f : (f * fromM * 1000) / (fromM * 1000 - f);
-  const { cocMm } = standBlurAllowed(settings);
+  const { cocMm } = geometryOf(settings).blurAllowed;
   const e = (settings.fNumber * cocMm) / f;
   // The first take is set where its near limit is at the nearest pin.
   const first = near * (1 - e);
   expect(stepMm * (takes - 1)).toBeCloseTo(railMm, 9);
   return Math.max(
-    ...placedPins(settings)
-      .flatMap(({ points }) => points)
+    ...geometryOf(settings)
+      .placedPins.flatMap(({ points }) => points)
       .map((p) => Math.min(...Array.from({ length: takes }, (_, i) => blurAt(f, first - i * stepMm, 0, 0, settings.fNumber, p) / cocMm))),
   );
 }
@@ -83,7 +84,7 @@ describe('tilt or stack', () => {
       fc.property(stands, (settings) => {
         const option = of(settings, 'stack');
         if (!option || option.takes < 3 || option.takes > 400) return true;
-        const { cocMm } = standBlurAllowed(settings);
+        const { cocMm } = geometryOf(settings).blurAllowed;
         const e = (settings.fNumber * cocMm) / settings.rig.lens.focalMm;
         // A take reaches by (1 + e)/(1 − e) on the rail; a fifth of that is shared (by the logarithm).
         const f = settings.rig.lens.focalMm;
@@ -97,11 +98,11 @@ describe('tilt or stack', () => {
   test('what is offered to be set holds every pin when it is set, at the aperture it says', () => {
     fc.assert(
       fc.property(stands, (settings) => {
-        const { cocMm } = standBlurAllowed(settings);
-        return (tiltOrStack(settings)?.options ?? []).every(({ patch, marked, takes, way }) => {
+        const { cocMm } = geometryOf(settings).blurAllowed;
+        return (tiltOrStack(geometryOf(settings))?.options ?? []).every(({ patch, marked, takes, way }) => {
           if (!patch || marked === null || takes !== 1) return true;
           const next = patched(settings, { ...patch, fNumber: way === 'tilt and stack' || way === 'stack' ? settings.fNumber : marked });
-          return pinStates(next).every(({ blurMm }) => blurMm !== null && blurMm <= cocMm * 1.25);
+          return pinStates(geometryOf(next)).every(({ blurMm }) => blurMm !== null && blurMm <= cocMm * 1.25);
         });
       }),
       { numRuns: 80 },
@@ -127,7 +128,9 @@ describe('tilt or stack', () => {
         fc.option(fc.constantFrom(8, 16, 32)),
         fc.boolean(),
         (settings, mostTakes, smallestFNumber, somethingMoves) => {
-          const found = tiltOrStack({ ...settings, limits: { ...settings.limits, mostTakes, smallestFNumber, somethingMoves } });
+          const found = tiltOrStack(
+            geometryOf({ ...settings, limits: { ...settings.limits, mostTakes, smallestFNumber, somethingMoves } }),
+          );
           if (!found) return false;
           const keeping = found.options.filter(({ breaks }) => breaks.length === 0);
           const preferred = found.options.find(({ way }) => way === found.preferred);
@@ -145,14 +148,16 @@ describe('tilt or stack', () => {
 
   test('every way has its name, and time is takes times what one takes', () => {
     const found = tiltOrStack(
-      stand({
-        rig,
-        scene,
-        pins: [point(1, [0, 0, -8]), point(2, [0, 3, 30])],
-        fNumber: 11,
-        focusM: 10,
-        limits: { smallestFNumber: null, mostTakes: 99, secondsPerTake: 7, somethingMoves: false, softTimes: 4 },
-      }),
+      geometryOf(
+        stand({
+          rig,
+          scene,
+          pins: [point(1, [0, 0, -8]), point(2, [0, 3, 30])],
+          fNumber: 11,
+          focusM: 10,
+          limits: { smallestFNumber: null, mostTakes: 99, secondsPerTake: 7, somethingMoves: false, softTimes: 4 },
+        }),
+      ),
     );
     for (const { way, takes, seconds } of found?.options ?? []) {
       expect(DEPTH_WAYS[way]).toMatch(/^[A-Z]/);

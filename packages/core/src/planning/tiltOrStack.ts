@@ -1,10 +1,10 @@
+import { type Geometry, geometryOf } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { objectDistanceM } from '../focus/conjugates';
 import { leastAperture } from '../focus/leastAperture';
 import { STACK_MOST } from '../focus/stack';
 import { dot, scaled, type Vec3 } from '../space/vector';
-import { alongAxisMm, axisToBack } from '../geometry/back';
-import { placedPins, standBlurAllowed } from '../geometry/pins';
+import { alongAxisMm } from '../geometry/standards';
 import { patched } from '../setup/patch';
 import { markedFor, solveFocus, standTiltMechanism, type FocusSolution } from './solveFocus';
 import type { SetupSettings } from '../model/setup';
@@ -58,19 +58,19 @@ const MOST_SPLIT = 10;
  * the aperture that is set; `null` when there is nothing to hold or it cannot
  * be solved.
  */
-export function tiltOrStack(settings: SetupSettings): DepthComparison | null {
-  const placed = placedPins(settings).filter(({ pin }) => pin.role === 'sharp');
-  const [tilted, straight] = [solveFocus(settings, 'front'), solveFocus(settings, 'none')];
+export function tiltOrStack(geometry: Geometry): DepthComparison | null {
+  const placed = geometry.placedPins.filter(({ pin }) => pin.role === 'sharp');
+  const [tilted, straight] = [solveFocus(geometry, 'front'), solveFocus(geometry, 'none')];
   if (placed.length === 0 || !straight.ok) return null;
   const options: DepthOption[] = [];
   if (tilted.ok && (tilted.solution.front.tiltDeg !== 0 || tilted.solution.front.swingDeg !== 0))
-    options.push(oneTake(settings, 'tilt', tilted.solution));
-  options.push(oneTake(settings, 'none', straight.solution));
+    options.push(oneTake(geometry, 'tilt', tilted.solution));
+  options.push(oneTake(geometry, 'none', straight.solution));
   const points = placed.flatMap((each) => each.points);
-  options.push(stacked(settings, 'stack', straight.solution, points));
-  if (tilted.ok && options.length > 2) options.push(stacked(settings, 'tilt and stack', tilted.solution, points));
+  options.push(stacked(geometry, 'stack', straight.solution, points));
+  if (tilted.ok && options.length > 2) options.push(stacked(geometry, 'tilt and stack', tilted.solution, points));
   const two = twoTakes(
-    settings,
+    geometry,
     placed.map(({ points: own }) => own),
   );
   if (two) options.push(two);
@@ -82,8 +82,8 @@ export function tiltOrStack(settings: SetupSettings): DepthComparison | null {
   return { options, preferred: preferred?.way ?? null };
 }
 
-function limited(settings: SetupSettings, takes: number, fNumber: number, marked: number | null): readonly string[] {
-  const { smallestFNumber, mostTakes, somethingMoves } = settings.limits;
+function limited(geometry: Geometry, takes: number, fNumber: number, marked: number | null): readonly string[] {
+  const { smallestFNumber, mostTakes, somethingMoves } = geometry.settings.limits;
   const breaks: string[] = [];
   if (marked === null) breaks.push('the lens does not close so far');
   else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push('smaller than the aperture you go to');
@@ -92,20 +92,20 @@ function limited(settings: SetupSettings, takes: number, fNumber: number, marked
   return breaks;
 }
 
-function oneTake(settings: SetupSettings, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
+function oneTake(geometry: Geometry, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
   return {
     way,
     takes: 1,
     fNumber,
     marked,
-    seconds: settings.limits.secondsPerTake,
+    seconds: geometry.settings.limits.secondsPerTake,
     railMm: 0,
     stepMm: 0,
     fromM: focusM,
     toM: focusM,
     moves: 'nothing',
     patch,
-    breaks: limited(settings, 1, fNumber, marked),
+    breaks: limited(geometry, 1, fNumber, marked),
   };
 }
 
@@ -118,13 +118,13 @@ function imageDistances(focalMm: number, axis: Vec3, points: readonly Vec3[]): r
   });
 }
 
-function stacked(settings: SetupSettings, way: 'stack' | 'tilt and stack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
-  const { focalMm } = settings.rig.lens;
-  const axis = axisToBack(patched(settings, patch));
+function stacked(geometry: Geometry, way: 'stack' | 'tilt and stack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
+  const { focalMm } = geometry.settings.rig.lens;
+  const axis = geometryOf(patched(geometry.settings, patch)).axis;
   const images = imageDistances(focalMm, axis, points);
   const [far, near] = [Math.min(...images), Math.max(...images)];
-  const { cocMm } = standBlurAllowed(settings);
-  const fNumber = settings.fNumber;
+  const { cocMm } = geometry.blurAllowed;
+  const fNumber = geometry.settings.fNumber;
   const e = (fNumber * cocMm) / focalMm;
   // A take holds from v/(1 − e) to v/(1 + e); the next begins where it has overlapped.
   const needed = e >= 1 || near === far ? 1 : Math.ceil(Math.log(near / far) / ((1 - STACK_OVERLAP) * Math.log((1 + e) / (1 - e))) - 1e-9);
@@ -137,14 +137,14 @@ function stacked(settings: SetupSettings, way: 'stack' | 'tilt and stack', { pat
     takes,
     fNumber,
     marked: fNumber,
-    seconds: takes * settings.limits.secondsPerTake,
+    seconds: takes * geometry.settings.limits.secondsPerTake,
     railMm,
     stepMm: takes > 1 ? railMm / (takes - 1) : 0,
     fromM: straightAhead ? distanceOf(focalMm, near) : null,
     toM: straightAhead ? distanceOf(focalMm, far) : null,
     moves: takes === 1 ? 'nothing' : 'focus, by even steps on the rail; magnification changes with it',
     patch: takes === 1 ? patch : null,
-    breaks: limited(settings, takes, fNumber, fNumber),
+    breaks: limited(geometry, takes, fNumber, fNumber),
   };
 }
 
@@ -153,12 +153,12 @@ function distanceOf(focalMm: number, imageMm: number): number | null {
 }
 
 /** The split of the pins in two that takes the widest opening, each half with a tilt and focus of its own. */
-function twoTakes(settings: SetupSettings, pins: readonly (readonly Vec3[])[]): DepthOption | null {
+function twoTakes(geometry: Geometry, pins: readonly (readonly Vec3[])[]): DepthOption | null {
   const n = pins.length;
   if (n < 2 || n > MOST_SPLIT) return null;
-  const { focalMm } = settings.rig.lens;
-  const { cocMm } = standBlurAllowed(settings);
-  const mechanism = standTiltMechanism(settings) ?? { kind: 'cone' as const, maxDeg: 0 };
+  const { focalMm } = geometry.settings.rig.lens;
+  const { cocMm } = geometry.blurAllowed;
+  const mechanism = standTiltMechanism(geometry.settings) ?? { kind: 'cone' as const, maxDeg: 0 };
   const need = (mask: number): ReturnType<typeof leastAperture> | null => {
     try {
       return leastAperture(
@@ -182,21 +182,21 @@ function twoTakes(settings: SetupSettings, pins: readonly (readonly Vec3[])[]): 
     if (least === null || fNumber < least.fNumber) least = { fNumber, images: [a.imageMm, b.imageMm] };
   }
   if (least === null) return null;
-  const marked = markedFor(settings, least.fNumber);
+  const marked = markedFor(geometry.settings, least.fNumber);
   const railMm = Math.abs(least.images[0] - least.images[1]);
   return {
     way: 'two takes',
     takes: 2,
     fNumber: least.fNumber,
     marked,
-    seconds: 2 * settings.limits.secondsPerTake,
+    seconds: 2 * geometry.settings.limits.secondsPerTake,
     railMm,
     stepMm: railMm,
     fromM: null,
     toM: null,
     moves: 'tilt and focus',
     patch: null,
-    breaks: limited(settings, 2, least.fNumber, marked),
+    breaks: limited(geometry, 2, least.fNumber, marked),
   };
 }
 

@@ -1,12 +1,12 @@
+import { geometryOf, type Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
-import { lightCircle, sharpCircle, standFrame, standMargin } from '../geometry/circles';
+import { standMargin } from '../geometry/circles';
 import { reaches } from '../rig/mechanism';
 import { stretchAt, stretchInPicture } from '../framing/stretch';
-import { lensPosition, standBack, standImageMm } from '../geometry/back';
 import { keepingCentre } from './keepCentre';
 import { patched } from '../setup/patch';
 import type { ShiftPosition } from '../model/movements';
-import type { SetupPatch, SetupSettings } from '../model/setup';
+import type { SetupPatch } from '../model/setup';
 
 /** The stretch of a round thing in the picture as it stands. */
 export interface StretchedPicture {
@@ -39,27 +39,27 @@ const MOST_DEG = 45;
  * circle and slides; or the farthest that they allow. `null` when nothing is
  * watched or it lies behind the camera.
  */
-export function turnInOffer(settings: SetupSettings): TurnInOffer | null {
-  const { scene } = settings;
-  const before = look(settings);
+export function turnInOffer(geometry: Geometry): TurnInOffer | null {
+  const { scene } = geometry.settings;
+  const before = look(geometry);
   if (scene === null || scene.watched === null || before === null) return null;
   const wanted = scene.accepted.stretch;
   if (before.watched <= wanted) return { before, after: before, patch: null, endedBy: null };
-  const side = Math.sign(horizontalPlace(settings)) || 1;
+  const side = Math.sign(horizontalPlace(geometry)) || 1;
   let best: { after: StretchedPicture; patch: SetupPatch } | null = null;
   let endedBy: TurnInOffer['endedBy'] = 'angle';
   for (let steps = 1; steps * STEP_DEG <= MOST_DEG; steps++) {
     const placing = { yawDeg: Math.round((scene.yawDeg + side * steps * STEP_DEG) * 10) / 10 };
-    const kept = keepingCentre(settings, placing);
+    const kept = keepingCentre(geometry, placing);
     if (kept === null) break;
     const patch: SetupPatch = { placing, movements: { riseMm: tenth(kept.riseMm), shiftMm: tenth(kept.shiftMm) } };
-    const next = patched(settings, patch);
-    const stop = stopped(settings, next);
+    const next = patched(geometry.settings, patch);
+    const stop = stopped(geometry, geometryOf(next));
     if (stop) {
       endedBy = stop;
       break;
     }
-    const after = look(next);
+    const after = look(geometryOf(next));
     // Past the thing it would only be stretched the other way.
     if (after === null || (best && after.watched >= best.after.watched)) break;
     best = { after, patch };
@@ -78,40 +78,40 @@ export function turnInOffer(settings: SetupSettings): TurnInOffer | null {
 }
 
 /** What ends the turning: a stop, or a circle that was not left before. */
-function stopped(settings: SetupSettings, next: SetupSettings): TurnInOffer['endedBy'] {
-  if (reaches(next.rig.mechanism, next.movements) === false) return 'slide';
+function stopped(geometry: Geometry, next: Geometry): TurnInOffer['endedBy'] {
+  if (reaches(next.settings.rig.mechanism, next.settings.movements) === false) return 'slide';
   for (const [name, circle] of [
-    ['light circle', lightCircle],
-    ['sharp circle', sharpCircle],
+    ['light circle', 'lightCircle'],
+    ['sharp circle', 'sharpCircle'],
   ] as const) {
-    const [was, is] = [circle(settings), circle(next)];
-    if (was && is && standMargin(next, is).valueMm < Math.min(0, standMargin(settings, was).valueMm)) return name;
+    const [was, is] = [geometry[circle], next[circle]];
+    if (was && is && standMargin(next, is).valueMm < Math.min(0, standMargin(geometry, was).valueMm)) return name;
   }
   return null;
 }
 
-function look(settings: SetupSettings): StretchedPicture | null {
-  const { scene, movements } = settings;
+function look(geometry: Geometry): StretchedPicture | null {
+  const { scene, movements } = geometry.settings;
   if (scene === null || scene.watched === null) return null;
-  const watched = stretchAt(settings, scene.watched);
+  const watched = stretchAt(geometry, scene.watched);
   if (watched === null) return null;
-  const { widthMm, heightMm } = standFrame(settings);
-  const v = standImageMm(settings);
+  const { widthMm, heightMm } = geometry.frame;
+  const v = geometry.imageMm;
   // A level line square to the world's depth meets at v/tan ψ; at a height Y over the axis it slopes by Y·tan ψ/v.
-  const slope = (Math.tan((scene.yawDeg * Math.PI) / 180) * (heightMm / 2 + lensPosition(settings).riseMm)) / v;
+  const slope = (Math.tan((scene.yawDeg * Math.PI) / 180) * (heightMm / 2 + geometry.position.riseMm)) / v;
   return {
     watched,
-    left: stretchInPicture(settings, -widthMm / 2, 0),
-    right: stretchInPicture(settings, widthMm / 2, 0),
+    left: stretchInPicture(geometry, -widthMm / 2, 0),
+    right: stretchInPicture(geometry, widthMm / 2, 0),
     yawDeg: scene.yawDeg,
     movements,
     convergeDeg: degrees(Math.atan(slope)),
   };
 }
 
-function horizontalPlace(settings: SetupSettings): number {
-  const back = standBack(settings);
-  const watched = settings.scene?.watched;
+function horizontalPlace(geometry: Geometry): number {
+  const back = geometry.back;
+  const watched = geometry.settings.scene?.watched;
   if (!back || !watched) return 0;
   const { right } = back.axes;
   return right[0] * (watched[0] - back.at[0]) + right[1] * (watched[1] - back.at[1]) + right[2] * (watched[2] - back.at[2]);

@@ -1,8 +1,9 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { evenly } from '../evenly.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { alongAxisMm, focusFor, standImageMm } from '../geometry/back';
+import { alongAxisMm, focusFor } from '../geometry/standards';
 import { anyStand, stand } from './fixtures.test-support';
 import { movedOff, patched } from './patch';
 import type { Scene } from '../model/scene';
@@ -127,8 +128,8 @@ describe('a lens that focuses nearer than at infinity', () => {
 
   test('the lens of a stand stands out as its focus says, along its own axis', () => {
     const straight = stand({ focusM: 2 });
-    expect(standImageMm(straight)).toBeCloseTo((24 * 2000) / (2000 - 24), 9);
+    expect(geometryOf(straight).imageMm).toBeCloseTo((24 * 2000) / (2000 - 24), 9);
     const tilted = stand({ focusM: 2, front: { tiltDeg: 8, swingDeg: 0 } });
-    expect(standImageMm(tilted)).toBeCloseTo(standImageMm(straight) * Math.cos((8 * Math.PI) / 180), 9);
+    expect(geometryOf(tilted).imageMm).toBeCloseTo(geometryOf(straight).imageMm * Math.cos((8 * Math.PI) / 180), 9);
   });
 });

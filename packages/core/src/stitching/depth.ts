@@ -1,10 +1,9 @@
-import { standBack, standImageMm } from '../geometry/back';
+import { type Geometry } from '../geometry/geometry';
 import { turnedToWorld } from '../space/pose';
 import { facesOf, type Face } from '../scene/faces';
 import { timesToMeet } from '../framing/pick';
 import type { Subject } from '../subjects/subject';
 import type { Scene } from '../model/scene';
-import type { SetupSettings } from '../model/setup';
 import type { Rect } from '../model/mosaic';
 
 /** Nearest and farthest thing, m along the back's normal. */
@@ -36,11 +35,11 @@ function facesThatCount(subject: Subject): readonly Face[] {
  * `null` where nothing is but sky. A sheet and a table-top count without the
  * floor behind them. Undefined without a subject.
  */
-export function depthsIn(settings: SetupSettings, { left, right, lower, upper }: Rect): Depths | null | undefined {
-  const { scene, rear } = settings;
-  const back = standBack(settings);
+export function depthsIn(geometry: Geometry, { left, right, lower, upper }: Rect): Depths | null | undefined {
+  const { scene, rear } = geometry.settings;
+  const back = geometry.back;
   if (!scene || !back) return undefined;
-  const stepMm = standImageMm(settings) * STEP;
+  const stepMm = geometry.imageMm * STEP;
   const known = looked.get(scene) ?? new Map<string, number>();
   looked.set(scene, known);
   const faces = facesThatCount(scene.subject);

@@ -1,3 +1,4 @@
+import { geometryOf } from '../geometry/geometry';
 import { assembled } from '../rig/assembled';
 import { adapter, body, lens, mounted } from '../rig/parts.test-support';
 import { turned } from '../coverage/frame';
@@ -37,7 +38,7 @@ describe('a wish', () => {
   test('eight upright frames of the small sensor come to the picture that practice made of them (common practice: 12 265 × 9 639 px)', () => {
     // Width and height of that picture on the sensor.
     const [w, h] = [(12_265 * 14.9) / 3456, (9639 * 22.3) / 5184];
-    const found = answers(small, { for: 'format', widthMm: w, heightMm: h }, 0.1);
+    const found = answers(geometryOf(small), { for: 'format', widthMm: w, heightMm: h }, 0.1);
     expect(found.fewest?.layout).toMatchObject({ orientation: 'portrait', columns: 4, rows: 2 });
     expect(found.fewest?.layout.frames).toHaveLength(8);
     // The calculator says the same of pixels.
@@ -52,7 +53,7 @@ describe('a wish', () => {
       [60, 16],
       [25, 44],
     ] as const) {
-      const found = answers(small, { for: 'format', widthMm: w, heightMm: h }, 0.2);
+      const found = answers(geometryOf(small), { for: 'format', widthMm: w, heightMm: h }, 0.2);
       let least = Infinity;
       for (const orientation of ['landscape', 'portrait'] as const) {
         const frame = turned(small.rig.back, orientation);
@@ -68,7 +69,7 @@ describe('a wish', () => {
   });
 
   test('what holds is as it says: within the stops, inside the circle, overlapping as it is set', () => {
-    const found = answers(small, { for: 'everything' }, 0.15);
+    const found = answers(geometryOf(small), { for: 'everything' }, 0.15);
     for (const each of [found.fewest, found.most]) {
       if (!each) throw new Error('nothing found');
       const rects = layoutRects(each.layout.frames, turned(small.rig.back, each.layout.orientation));
@@ -84,18 +85,24 @@ describe('a wish', () => {
   });
 
   test('what cannot be has no answer that holds, and the nearest there is', () => {
-    const found = answers(small, { for: 'format', widthMm: 200, heightMm: 100 }, 0.2);
+    const found = answers(geometryOf(small), { for: 'format', widthMm: 200, heightMm: 100 }, 0.2);
     expect(found.fewest).toBeNull();
-    expect(answers(small, { for: 'format', widthMm: 100, heightMm: 80 }, 0.2).nearest?.covered).toBe(false);
-    expect(() => answers(small, { for: 'everything' }, 0.95)).toThrow(/overlap is 0.95/);
-    expect(targetOf(small, { for: 'subject' })).toBeNull();
+    expect(answers(geometryOf(small), { for: 'format', widthMm: 100, heightMm: 80 }, 0.2).nearest?.covered).toBe(false);
+    expect(() => answers(geometryOf(small), { for: 'everything' }, 0.95)).toThrow(/overlap is 0.95/);
+    expect(targetOf(geometryOf(small), { for: 'subject' })).toBeNull();
   });
 
   test('megapixels, print and field come to the size on the sensor that they take', () => {
     const pitch = 22.3 / 5184;
-    expect(targetOf(small, { for: 'megapixels', megapixels: 100, ratio: 1.5 })?.widthMm).toBeCloseTo(Math.sqrt(150e6) * pitch, 6);
-    expect(targetOf(small, { for: 'print', widthMm: 1000, heightMm: 500, pixelsPerInch: 254 })?.widthMm).toBeCloseTo(10_000 * pitch, 6);
-    expect(targetOf(small, { for: 'field', widthDeg: 90, heightDeg: 60 })?.widthMm).toBeCloseTo(2 * 50, 6);
+    expect(targetOf(geometryOf(small), { for: 'megapixels', megapixels: 100, ratio: 1.5 })?.widthMm).toBeCloseTo(
+      Math.sqrt(150e6) * pitch,
+      6,
+    );
+    expect(targetOf(geometryOf(small), { for: 'print', widthMm: 1000, heightMm: 500, pixelsPerInch: 254 })?.widthMm).toBeCloseTo(
+      10_000 * pitch,
+      6,
+    );
+    expect(targetOf(geometryOf(small), { for: 'field', widthDeg: 90, heightDeg: 60 })?.widthMm).toBeCloseTo(2 * 50, 6);
   });
 });
 
@@ -150,7 +157,7 @@ describe('layouts', () => {
         back: body(),
       }),
     );
-    const found = answers(stand({ rig: plate, fNumber: 8 }), { for: 'everything' }, 0);
+    const found = answers(geometryOf(stand({ rig: plate, fNumber: 8 })), { for: 'everything' }, 0);
     expect(found.most?.layout.kind).toBe('quarter');
   });
 });

@@ -1,15 +1,12 @@
+import { type Geometry } from '../geometry/geometry';
 import { coverageHalfAngle } from '../coverage/circle';
 import { CoreError } from '../errors';
-import { sharpCircle, standMagnification } from '../geometry/circles';
 import { turned } from '../coverage/frame';
 import { takenUp } from '../framing/inFrame';
-import { standImageMm } from '../geometry/back';
 import { boxAround, heightOf, rectOf, unionOf, widthOf } from '../mosaic/frames';
 import { countFor, gridLayout, gridOverlap, layoutRects, leastOverlap, quarterLayout, type Layout } from '../mosaic/layout';
 import { isReached, slidesOf, type Slides } from '../mosaic/slides';
 import type { Orientation } from '../model/frame';
-import type { SetupSettings } from '../model/setup';
-
 /** What a mosaic is wanted for. */
 export type Wish =
   | { readonly for: 'subject' }
@@ -29,14 +26,14 @@ interface Target {
 }
 
 /** What a wish comes to on the sensor; `null` where it cannot be told (no subject, no pixels). */
-export function targetOf(settings: SetupSettings, wish: Wish): Target | null {
-  const v = standImageMm(settings);
-  const { back } = settings.rig;
+export function targetOf(geometry: Geometry, wish: Wish): Target | null {
+  const v = geometry.imageMm;
+  const { back } = geometry.settings.rig;
   const middle = { riseMm: 0, shiftMm: 0 };
   const pitchMm = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
   switch (wish.for) {
     case 'subject': {
-      const box = takenUp(settings);
+      const box = takenUp(geometry);
       if (!box) return null;
       // A millimetre all around, so that it is not cut.
       return {
@@ -102,18 +99,18 @@ const MOST_SIDE = 12;
  * allow, and then looked at as it is set: overlap, stops and circle. Holding
  * ones first; of those fewest frames, then most picture.
  */
-export function answers(settings: SetupSettings, wish: Wish, least: number): Answers {
+export function answers(geometry: Geometry, wish: Wish, least: number): Answers {
   if (!(least >= 0 && least < 0.9))
     throw new CoreError('bad_overlap', ['overlap'], `overlap is ${least}; it must be from 0 to less than 0.9.`);
-  const slides = slidesOf(settings.rig);
-  const target = targetOf(settings, wish);
+  const slides = slidesOf(geometry.settings.rig);
+  const target = targetOf(geometry, wish);
   const found: Answer[] = [];
   let tried = 0;
-  const judge = judgeFor(settings, slides, target, least, wish);
+  const judge = judgeFor(geometry, slides, target, least, wish);
   for (const orientation of ['landscape', 'portrait'] as const) {
-    const { back } = settings.rig;
+    const { back } = geometry.settings.rig;
     if (orientation === 'portrait' && back.widthMm === back.heightMm) continue;
-    for (const layout of candidates(settings, slides, wish, orientation, target, judge)) {
+    for (const layout of candidates(geometry, slides, wish, orientation, target, judge)) {
       tried++;
       if (layout) found.push(judged(judge, layout));
     }
@@ -148,14 +145,14 @@ export function answers(settings: SetupSettings, wish: Wish, least: number): Ans
 }
 
 function* candidates(
-  settings: SetupSettings,
+  geometry: Geometry,
   slides: Slides,
   wish: Wish,
   orientation: Orientation,
   target: Target | null,
   { least, circleMm2 }: Judge,
 ): Generator<Layout | null> {
-  const frame = turned(settings.rig.back, orientation);
+  const frame = turned(geometry.settings.rig.back, orientation);
   const middle = { riseMm: target?.riseMm ?? 0, shiftMm: target?.shiftMm ?? 0 };
   const grid = (columns: number, rows: number, widthMm: number, heightMm: number): Layout | null =>
     gridLayout(slides, orientation, columns, rows, widthMm, heightMm, middle);
@@ -213,15 +210,15 @@ interface Judge {
   readonly circleMm2: number | null;
 }
 
-function judgeFor(settings: SetupSettings, slides: Slides, target: Target | null, least: number, wish: Wish): Judge {
-  const circle = sharpCircle(settings);
-  const half = circle && coverageHalfAngle(circle.atInfinityMm, settings.rig.lens.focalMm);
+function judgeFor(geometry: Geometry, slides: Slides, target: Target | null, least: number, wish: Wish): Judge {
+  const circle = geometry.sharpCircle;
+  const half = circle && coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm);
   return {
     slides,
     target,
     least,
     wish,
-    circleMm2: half === null ? null : (Math.tan(half) * settings.rig.lens.focalMm * (1 + standMagnification(settings))) ** 2 + 1e-7,
+    circleMm2: half === null ? null : (Math.tan(half) * geometry.settings.rig.lens.focalMm * (1 + geometry.magnification)) ** 2 + 1e-7,
   };
 }
 

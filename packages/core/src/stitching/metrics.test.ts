@@ -1,13 +1,13 @@
+import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { assembled } from '../rig/assembled';
 import { adapter, body, film, lens, mounted, view } from '../rig/parts.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { standImageMm } from '../geometry/back';
 import { stand } from '../setup/fixtures.test-support';
 import { depthRange, mosaicGiven, mosaicParallax, printMm, secondsOf, zoneStates } from './metrics';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
-import { joinedStand, mosaicOnStand } from '../geometry/laidMosaic';
+import { joinedStand } from '../geometry/laidMosaic';
 import { mosaicPlan } from './plan';
 import { evenly } from '../evenly.test-support';
 import type { RigParts, Rig } from '../model/rig';
@@ -36,7 +36,7 @@ const laid = (mosaic: Mosaic, more: Partial<SetupSettings> = {}): SetupSettings 
 
 describe('what a mosaic gives', () => {
   test('three upright frames by 12 mm of shift make 48 × 36 mm at the pitch of the sensor', () => {
-    const given = mosaicGiven(laid(row([-12, 0, 12])));
+    const given = mosaicGiven(geometryOf(laid(row([-12, 0, 12]))));
     expect(given).toMatchObject({ widthMm: 48, heightMm: 36, leastOverlap: 0.5, takes: 3, pixels: { columns: 11_008, rows: 8256 } });
     // The diagonal is 60 mm on a frame of 43.27.
     expect(given?.formatTimes).toBeCloseTo(60 / Math.hypot(36, 24), 9);
@@ -58,7 +58,7 @@ describe('what a mosaic gives', () => {
             { shiftMm: first + 9, riseMm: rise, turned: false },
           ],
         });
-        const joined = joinedStand(settings);
+        const joined = joinedStand(geometryOf(settings));
         return (
           joined !== null &&
           Math.abs(joined.movements.shiftMm - first - 4.5) < 1e-9 &&
@@ -76,23 +76,24 @@ describe('what a mosaic gives', () => {
       fc.property(evenly(-15, 0), evenly(0.5, 15), evenly(0.5, 20), evenly(1.01, 50), evenly(-0.3, 0.3), (a, way, nearM, times, aside) => {
         const farM = nearM * times;
         const settings = laid(row([a, a + way], { nearestM: nearM, farthestM: farM, parallaxPx: 1 }));
-        const v = standImageMm(settings);
+        const v = geometryOf(settings).imageMm;
         // The camera stands; the lens centre goes `way` to the right. A point at x is then pictured, on the camera, at its centre less v·(x − centre)/z.
         const on = (centreMm: number, zM: number): number => centreMm - (v * (aside * zM * 1000 - centreMm)) / (zM * 1000);
         const parted = Math.abs(on(a + way, nearM) - on(a, nearM) - (on(a + way, farM) - on(a, farM)));
-        const found = mosaicParallax(settings);
+        const found = mosaicParallax(geometryOf(settings));
         const pitch = 36 / 8256;
         if (!found || Math.abs(found.px * pitch - parted) > 1e-9 * Math.max(1, parted)) return false;
         // Nothing nearer than what is said parts by more than what passes.
-        const edge = mosaicParallax(laid(row([a, a + way], { nearestM: found.nearestM, farthestM: farM, parallaxPx: 1 })));
+        const edge = mosaicParallax(geometryOf(laid(row([a, a + way], { nearestM: found.nearestM, farthestM: farM, parallaxPx: 1 }))));
         return edge !== null && Math.abs(edge.px - 1) < 1e-6;
       }),
     );
   });
 
   test('slid the other way, held by its foot, or by the stops of a stitch back, the lens stands still', () => {
-    for (const mover of ['counter', 'back'] as const) expect(mosaicParallax(laid(row([-12, 0, 12], { mover, nearestM: 1 })))?.px).toBe(0);
-    const given = mosaicGiven(laid(row([-12, 0, 12], { mover: 'counter' })));
+    for (const mover of ['counter', 'back'] as const)
+      expect(mosaicParallax(geometryOf(laid(row([-12, 0, 12], { mover, nearestM: 1 }))))?.px).toBe(0);
+    const given = mosaicGiven(geometryOf(laid(row([-12, 0, 12], { mover: 'counter' }))));
     expect(given?.each.map(({ slideMm }) => slideMm.left)).toEqual([0, 12, 24]);
     const sliding = rigOf(
       mounted({
@@ -103,9 +104,11 @@ describe('what a mosaic gives', () => {
         back: body(),
       }),
     );
-    expect(mosaicParallax(stand({ rig: sliding, orientation: 'portrait', mosaic: row([-15, 0, 15], { nearestM: 0.5 }) }))?.px).toBe(0);
+    expect(
+      mosaicParallax(geometryOf(stand({ rig: sliding, orientation: 'portrait', mosaic: row([-15, 0, 15], { nearestM: 0.5 }) })))?.px,
+    ).toBe(0);
     // Nobody said how near the nearest thing is, and there is no subject.
-    expect(mosaicParallax(laid(row([-12, 0, 12])))).toBeNull();
+    expect(mosaicParallax(geometryOf(laid(row([-12, 0, 12]))))).toBeNull();
   });
 
   test('near and far are looked for in each overlap: a wall alone has no parallax, the ground before it has', () => {
@@ -119,14 +122,14 @@ describe('what a mosaic gives', () => {
       pitchDeg: 0,
       rollDeg: 0,
     };
-    expect(mosaicParallax(laid(row([-12, 0, 12]), { scene: sheet }))?.px).toBeCloseTo(0, 9);
-    expect(depthRange(laid(row([-12, 0, 12]), { scene: sheet }))).toMatchObject({
+    expect(mosaicParallax(geometryOf(laid(row([-12, 0, 12]), { scene: sheet })))?.px).toBeCloseTo(0, 9);
+    expect(depthRange(geometryOf(laid(row([-12, 0, 12]), { scene: sheet })))).toMatchObject({
       nearM: expect.closeTo(2, 9) as number,
       farM: expect.closeTo(2, 9) as number,
     });
     // Straight ahead over level ground the lower edge, 18 mm under the axis of 24 mm, shows it 1.5 · 24/18 = 2 m off; rays stand up to 24/14 mm apart.
     const ground: Scene = { ...sheet, subject: FIRST_SUBJECTS.ground };
-    const near = depthRange(laid(row([-12, 0, 12]), { scene: ground }))?.nearM ?? NaN;
+    const near = depthRange(geometryOf(laid(row([-12, 0, 12]), { scene: ground })))?.nearM ?? NaN;
     expect(near).toBeGreaterThan((1.5 * 24) / (18 + 24 / 14) - 1e-9);
     expect(near).toBeLessThanOrEqual(2 + 1e-9);
     // Up in the sky there is nothing that could part.
@@ -134,7 +137,7 @@ describe('what a mosaic gives', () => {
       { ...row([]), frames: [-12, 12].map((shiftMm) => ({ shiftMm: shiftMm / 2, riseMm: 19.9, turned: false })) },
       { scene: ground },
     );
-    expect(mosaicParallax(sky)).toMatchObject({ px: 0 });
+    expect(mosaicParallax(geometryOf(sky))).toMatchObject({ px: 0 });
   });
 
   test('time is exposures, settling and moving, and series by series moves more', () => {
@@ -145,19 +148,19 @@ describe('what a mosaic gives', () => {
 
   test('what moves in one frame needs no seam; across a seam it goes as far as the time between the takes', () => {
     const zone = { name: 'boat', left: -2, right: 2, lower: -3, upper: 3, speedMs: 2, distanceM: 40 };
-    expect(zoneStates(laid(row([-12, 0, 12], { zones: [zone] })))[0]).toMatchObject({ within: 2, px: 0 });
+    expect(zoneStates(geometryOf(laid(row([-12, 0, 12], { zones: [zone] }))))[0]).toMatchObject({ within: 2, px: 0 });
     const wide = laid(row([-12, 12], { zones: [{ ...zone, left: -6, right: 6 }] }));
     const stepS = 8 + 0.5 + 2;
-    expect(zoneStates(wide)[0]).toMatchObject({ within: null, between: [1, 2] });
+    expect(zoneStates(geometryOf(wide))[0]).toMatchObject({ within: null, between: [1, 2] });
     // 1.2 mm a second on the sensor: a pixel in 3.6 ms, its twelve millimetres in ten seconds.
-    expect(zoneStates(wide)[0]?.frozenS).toBeCloseTo(36 / 8256 / 1.2, 9);
-    expect(zoneStates(wide)[0]?.smoothS).toBeCloseTo(10, 9);
-    expect(zoneStates(wide)[0]?.px).toBeCloseTo((2 * stepS * 24) / 40 / (36 / 8256), 6);
+    expect(zoneStates(geometryOf(wide))[0]?.frozenS).toBeCloseTo(36 / 8256 / 1.2, 9);
+    expect(zoneStates(geometryOf(wide))[0]?.smoothS).toBeCloseTo(10, 9);
+    expect(zoneStates(geometryOf(wide))[0]?.px).toBeCloseTo((2 * stepS * 24) / 40 / (36 / 8256), 6);
   });
 
   test('film is counted in holders and has no pixels', () => {
     const sheets = rigOf(view({ back: film({ form: 'sheet', sheetsPerHolder: 2 }) }));
-    expect(mosaicGiven(stand({ rig: sheets, mosaic: row([-50, 0, 50]) }))).toMatchObject({
+    expect(mosaicGiven(geometryOf(stand({ rig: sheets, mosaic: row([-50, 0, 50]) })))).toMatchObject({
       pixels: null,
       bytes: null,
       film: { frames: 3, packs: 2, of: 'holder' },
@@ -165,14 +168,14 @@ describe('what a mosaic gives', () => {
   });
 
   test('the plan counts pixels from the upper left and overlap from what is set', () => {
-    const plan = mosaicPlan(laid(row([-12, 0, 12])));
+    const plan = mosaicPlan(geometryOf(laid(row([-12, 0, 12]))));
     expect(plan?.frames.map(({ leftPx, topPx, overlap }) => [leftPx, topPx, overlap])).toEqual([
       [0, 0, null],
       [2752, 0, 0.5],
       [5504, 0, 0.5],
     ]);
     expect(plan).toMatchObject({ widthPx: 11_008, frameWidthMm: 24, frameHeightMm: 36 });
-    expect(mosaicPlan(stand())).toBeNull();
-    expect(mosaicOnStand(stand())).toBeNull();
+    expect(mosaicPlan(geometryOf(stand()))).toBeNull();
+    expect(geometryOf(stand()).laid).toBeNull();
   });
 });

@@ -1,10 +1,9 @@
+import { type Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
-import { wholeFrame } from '../geometry/circles';
 import { dot } from '../space/vector';
-import { axisToBack, standImageMm } from '../geometry/back';
 import { depthsIn, type Depths } from './depth';
 import { heightOf, widthOf } from '../mosaic/frames';
-import { mosaicOnStand, type MosaicOnStand } from '../geometry/laidMosaic';
+import { type LaidMosaic } from '../geometry/laidMosaic';
 import type { SetupSettings } from '../model/setup';
 import type { Rect, Mosaic } from '../model/mosaic';
 
@@ -12,14 +11,14 @@ import type { Rect, Mosaic } from '../model/mosaic';
 export interface FrameSetting {
   readonly number: number;
   /** As the mechanism reads it; `null` beyond every stop. */
-  readonly setting: MosaicOnStand['settings'][number];
+  readonly setting: LaidMosaic['settings'][number];
   readonly turned: boolean;
   /** How far the camera has to be slid from the first frame, mm to the left + and down +, so that the lens stays where it was; 0 where it is not slid. */
   readonly slideMm: { readonly left: number; readonly down: number };
 }
 
 /** What a mosaic gives. */
-export interface MosaicGiven extends MosaicOnStand {
+export interface MosaicGiven extends LaidMosaic {
   /** The largest rectangle without a gap, mm and pixels; no pixels on film. */
   readonly widthMm: number;
   readonly heightMm: number;
@@ -68,24 +67,24 @@ const known = new WeakMap<SetupSettings, MosaicGiven | null>();
  * Photography*; from memory); a turned camera's flat projection stretches by
  * 1/cos² θ. The rest is arithmetic of rectangles.
  */
-export function mosaicGiven(settings: SetupSettings): MosaicGiven | null {
-  const before = known.get(settings);
+export function mosaicGiven(geometry: Geometry): MosaicGiven | null {
+  const before = known.get(geometry.settings);
   if (before !== undefined) return before;
-  const found = given(settings);
-  known.set(settings, found);
+  const found = given(geometry);
+  known.set(geometry.settings, found);
   return found;
 }
 
-function given(settings: SetupSettings): MosaicGiven | null {
-  const { mosaic, rig } = settings;
-  const laid = mosaicOnStand(settings);
+function given(geometry: Geometry): MosaicGiven | null {
+  const { mosaic, rig } = geometry.settings;
+  const laid = geometry.laid;
   if (!mosaic || !laid) return null;
   const { rects, union } = laid;
-  const v = standImageMm(settings);
-  const frame = wholeFrame(settings);
+  const v = geometry.imageMm;
+  const frame = geometry.wholeFrame;
   const [widthMm, heightMm] = [widthOf(union.whole), heightOf(union.whole)];
   const pitchMm = rig.back.columnsPx === null ? null : rig.back.widthMm / rig.back.columnsPx;
-  const axis = axisToBack(settings);
+  const axis = geometry.axis;
   const corners = rects.flatMap(
     ({ left, right, lower, upper }) =>
       [
@@ -158,9 +157,9 @@ function filmOf(frames: number, form: 'sheet' | 'roll' | null, perPack: number |
 }
 
 /** Nearest and farthest thing in one overlap, m along the back's normal: as given, or as the subject says. `undefined` when neither does, `null` where there is nothing but sky. */
-function depthsOf(settings: SetupSettings, rect: Rect): Depths | null | undefined {
-  const { nearestM = null, farthestM = null } = settings.mosaic ?? {};
-  const seen = depthsIn(settings, rect);
+function depthsOf(geometry: Geometry, rect: Rect): Depths | null | undefined {
+  const { nearestM = null, farthestM = null } = geometry.settings.mosaic ?? {};
+  const seen = depthsIn(geometry, rect);
   const nearM = nearestM ?? seen?.nearM ?? null;
   if (nearM === null) return seen === null ? null : undefined;
   // Behind what was typed there may be anything.
@@ -168,8 +167,8 @@ function depthsOf(settings: SetupSettings, rect: Rect): Depths | null | undefine
 }
 
 /** Nearest and farthest thing of all overlaps, m, `farM` Infinity where nothing ends it; `null` when not known or there is none. */
-export function depthRange(settings: SetupSettings): Depths | null {
-  const all = (mosaicOnStand(settings)?.overlaps ?? []).flatMap(({ rect }) => depthsOf(settings, rect) ?? []);
+export function depthRange(geometry: Geometry): Depths | null {
+  const all = (geometry.laid?.overlaps ?? []).flatMap(({ rect }) => depthsOf(geometry, rect) ?? []);
   return all.length === 0 ? null : { nearM: Math.min(...all.map(({ nearM }) => nearM)), farM: Math.max(...all.map(({ farM }) => farM)) };
 }
 
@@ -177,7 +176,11 @@ export function depthRange(settings: SetupSettings): Depths | null {
 const FILM_PIXEL_MM = 0.005;
 
 /** Size of a pixel that parallax is counted in, mm. */
-export function countedPixelMm({ rig: { back } }: SetupSettings): number {
+export function countedPixelMm({
+  settings: {
+    rig: { back },
+  },
+}: Geometry): number {
   return back.columnsPx === null ? FILM_PIXEL_MM : back.widthMm / back.columnsPx;
 }
 
@@ -199,20 +202,20 @@ export interface Parallax {
  * things are is not known. Only what the slides move counts: a stop of the
  * back leaves the lens where it is.
  */
-export function mosaicParallax(settings: SetupSettings): Parallax | null {
-  const { mosaic } = settings;
-  const laid = mosaicOnStand(settings);
+export function mosaicParallax(geometry: Geometry): Parallax | null {
+  const { mosaic } = geometry.settings;
+  const laid = geometry.laid;
   if (!mosaic || !laid) return null;
   const still: Parallax = { px: 0, between: null, wayMm: 0, nearestM: null };
   if (mosaic.mover !== 'lens') return still;
-  const v = standImageMm(settings);
-  const pixelMm = countedPixelMm(settings);
+  const v = geometry.imageMm;
+  const pixelMm = countedPixelMm(geometry);
   let worst = still;
   for (const { a, b, rect } of laid.overlaps) {
     const [p, q] = [laid.settings[a] ?? laid.frames[a], laid.settings[b] ?? laid.frames[b]];
     const wayMm = p && q ? Math.hypot(p.riseMm - q.riseMm, p.shiftMm - q.shiftMm) : 0;
     if (wayMm === 0) continue;
-    const depths = depthsOf(settings, rect);
+    const depths = depthsOf(geometry, rect);
     if (depths === undefined) return null;
     const far = depths === null ? 0 : 1 / (depths.farM * 1000);
     const px = depths === null ? 0 : (v * wayMm * Math.max(0, 1 / (depths.nearM * 1000) - far)) / pixelMm;
@@ -236,14 +239,14 @@ export interface ZoneState {
 }
 
 /** Each zone in which something moves: whether a seam crosses it, and how far it goes meanwhile, px. A zone that lies within one frame is joined around it. */
-export function zoneStates(settings: SetupSettings): readonly ZoneState[] {
-  const { mosaic } = settings;
-  const laid = mosaicOnStand(settings);
+export function zoneStates(geometry: Geometry): readonly ZoneState[] {
+  const { mosaic } = geometry.settings;
+  const laid = geometry.laid;
   if (!mosaic || !laid) return [];
   const { exposureS, settleS, moveS, brackets, bracketsInside } = mosaic.series;
   const stepS = moveS + (bracketsInside ? brackets : 1) * (exposureS + settleS);
-  const v = standImageMm(settings);
-  const pixelMm = countedPixelMm(settings);
+  const v = geometry.imageMm;
+  const pixelMm = countedPixelMm(geometry);
   return mosaic.zones.map((zone): ZoneState => {
     // Over the sensor, mm a second.
     const mmPerS = (zone.speedMs / zone.distanceM) * v;

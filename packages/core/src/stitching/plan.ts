@@ -1,5 +1,5 @@
+import { type Geometry } from '../geometry/geometry';
 import { mosaicGiven } from './metrics';
-import type { SetupSettings } from '../model/setup';
 
 /** One frame of a mosaic as it is written out, in the order in which it is shot. */
 export interface PlanRow {
@@ -40,17 +40,17 @@ export interface MosaicPlan {
 const round = (mm: number): number => Math.round(mm * 1000) / 1000 + 0;
 
 /** The layout of a stand's mosaic in figures, `null` without one. Pixels are counted at the sensor's own pitch. */
-export function mosaicPlan(settings: SetupSettings): MosaicPlan | null {
-  const given = mosaicGiven(settings);
+export function mosaicPlan(geometry: Geometry): MosaicPlan | null {
+  const given = mosaicGiven(geometry);
   if (!given) return null;
-  const { back } = settings.rig;
+  const { back } = geometry.settings.rig;
   const pitchMm = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
   const { box } = given.union;
   const [upright] = given.rects;
   return {
     format: 'gangway-mosaic',
     version: 1,
-    rig: settings.rig.name,
+    rig: geometry.settings.rig.name,
     frameWidthMm: upright ? round(upright.right - upright.left) : back.widthMm,
     frameHeightMm: upright ? round(upright.upper - upright.lower) : back.heightMm,
     widthMm: round(given.widthMm),

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { GripVertical, Printer, X } from 'lucide-react';
@@ -18,7 +19,7 @@ const set = setCard;
 export const CardPanel = memo(function CardPanel({ settings }: { readonly settings: SetupSettings }) {
   const { standId = '' } = useParams();
   const [editing, setEditing] = useState(false);
-  const steps = spotCard(settings);
+  const steps = spotCard(geometryOf(settings));
   const ticks = steps.filter(({ told }) => !told);
   const done = ticks.filter(({ id }) => settings.card.ticked.includes(id)).length;
   const sensors = useSensors(
@@ -186,7 +187,7 @@ function Editing({ settings }: { readonly settings: SetupSettings }) {
   const [putTemplate] = api.usePutTemplateMutation();
   const [deleteTemplate] = api.useDeleteTemplateMutation();
   const tell = useTell();
-  const off = leftOff(settings);
+  const off = leftOff(geometryOf(settings));
   const keep = async () => {
     const { error } = await putTemplate({
       id: crypto.randomUUID(),

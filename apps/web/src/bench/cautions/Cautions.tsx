@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { TriangleAlert, X } from 'lucide-react';
 import { CAUTIONS, cautionsFor, type CautionStep } from '@gangway/core/cautions/cautions';
 import { api, errorSentence } from '../../store/api';
@@ -15,8 +16,8 @@ export function Cautions({ jobId, step, settings }: CautionsProps) {
   const { data: job } = api.useJobQuery(jobId);
   const [dismiss, { error }] = api.useDismissCautionsMutation();
   if (!job) return null;
-  const shown = cautionsFor(settings, step, job.dismissedCautions);
-  const away = cautionsFor(settings, step, []).length - shown.length;
+  const shown = cautionsFor(geometryOf(settings), step, job.dismissedCautions);
+  const away = cautionsFor(geometryOf(settings), step, []).length - shown.length;
   if (shown.length === 0 && away === 0) return null;
   const put = (dismissedCautions: readonly string[]) => void dismiss({ id: jobId, dismissedCautions });
   const ofStep = new Set(CAUTIONS.filter((caution) => caution.step === step).map(({ id }) => id));

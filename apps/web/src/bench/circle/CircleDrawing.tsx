@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { memo, useId, useMemo, useRef, type SVGProps } from 'react';
 import { cornersOutside, type CircleOnBack, type SharpCircle } from '@gangway/core/geometry/circles';
 import { CORNERS, cornerPoints, type Corner } from '@gangway/core/coverage/frame';
@@ -100,7 +101,7 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
                 at={settings.movements}
                 sharp={circles.sharp}
                 light={circles.light}
-                outside={circles.sharp ? cornersOutside(settings, circles.sharp) : null}
+                outside={circles.sharp ? cornersOutside(geometryOf(settings), circles.sharp) : null}
               />
             </g>
           </svg>

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { memo, useEffect, useState } from 'react';
 import { circleReading } from '@gangway/core/checks/reading';
 import type { SetupSettings } from '@gangway/core/model/setup';
@@ -23,5 +24,5 @@ export function Reading({ id, settings }: { readonly id: string; readonly settin
 }
 
 const RestedReading = memo(function RestedReading({ settings }: { readonly settings: SetupSettings }) {
-  return circleReading(settings);
+  return circleReading(geometryOf(settings));
 });

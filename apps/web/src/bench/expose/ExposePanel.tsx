@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { X } from 'lucide-react';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F, LOOSE_FILTERS_MOST, ROWS_MOST } from '@gangway/contract/exposure';
@@ -139,7 +140,7 @@ const settingsIsoLabel = 'Exposed at ISO';
 function LossFields({ settings }: { readonly settings: SetupSettings }) {
   const { exposure, rig } = settings;
   const [name, setName] = useState('');
-  const falloff = standFalloff(settings);
+  const falloff = standFalloff(geometryOf(settings));
   const fixedFilters = rig.parts.front.filter(({ kind }) => kind === 'filter');
   return (
     <div className="grid gap-1.5">
@@ -460,7 +461,7 @@ function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings
 
 function BracketFields({ settings }: { readonly settings: SetupSettings }) {
   const brackets = standBrackets(settings);
-  const takes = totalTakes(settings);
+  const takes = totalTakes(geometryOf(settings));
   const put = (changes: Partial<typeof brackets>, said: string): string | null => set({ brackets: { ...brackets, ...changes } }, said);
   return (
     <div className="grid gap-1.5">

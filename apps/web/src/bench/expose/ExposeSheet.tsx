@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
 import { SHUTTERS, timeWords, type SetTime } from '@gangway/core/exposure/shutter';
@@ -12,7 +13,7 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** From the reading to what is set, line by line; the bracket; the pairs that give the same; a countdown. */
 export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly settings: SetupSettings }) {
-  const working = workingExposure(settings);
+  const working = workingExposure(geometryOf(settings));
   if (!working) {
     return (
       <div className="grid place-content-center gap-2 p-6 text-center text-ink-soft">
@@ -167,7 +168,7 @@ function Takes({ settings, working: { takes } }: { readonly settings: SetupSetti
         </tbody>
       </table>
       <p className="mt-1 text-xs text-ink-soft">
-        {totalTakes(settings)} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.
+        {totalTakes(geometryOf(settings))} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.
       </p>
     </>
   );
@@ -178,7 +179,7 @@ function PairTable({ settings }: { readonly settings: SetupSettings }) {
     <div>
       <h3 className="engraved mb-1">The same exposure at other apertures</h3>
       <ul className="flex flex-wrap gap-1">
-        {equivalentPairs(settings).map(({ fNumber, set }) => (
+        {equivalentPairs(geometryOf(settings)).map(({ fNumber, set }) => (
           <li key={fNumber}>
             <button
               type="button"
@@ -199,7 +200,7 @@ function PairTable({ settings }: { readonly settings: SetupSettings }) {
 
 function Grey({ settings }: { readonly settings: SetupSettings }) {
   const [wantedS, setWanted] = useState(30);
-  const found = greyFor(settings, wantedS);
+  const found = greyFor(geometryOf(settings), wantedS);
   return (
     <div>
       <h3 className="engraved mb-1">A longer time by grey filters</h3>

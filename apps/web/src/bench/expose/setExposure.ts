@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { exposureSchema } from '@gangway/contract/exposure';
 import { meanTakeS } from '@gangway/core/exposure/working';
 import { standEdit } from '../standEdit';
@@ -19,7 +20,7 @@ export function setExposure(changes: Partial<Exposure>, said: string): string | 
     ...next,
     mosaic: { ...next.mosaic, series: { ...next.mosaic.series, ...(changes.brackets && { brackets: parsed.data.brackets.count }) } },
   };
-  const exposureS = meanTakeS(counted);
+  const exposureS = meanTakeS(geometryOf(counted));
   standEdit.change(
     counted.mosaic && exposureS !== null
       ? { ...counted, mosaic: { ...counted.mosaic, series: { ...counted.mosaic.series, exposureS: Math.min(3600, exposureS) } } }

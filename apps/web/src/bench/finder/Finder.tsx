@@ -1,9 +1,9 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { FlipVertical2 } from 'lucide-react';
 import { memo, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
-import { findingSentence } from '@gangway/core/checks/wording';
+import { checkSentence } from '@gangway/core/checks/evaluate';
 import { picked, type Picked } from '@gangway/core/framing/pick';
-import { standBack } from '@gangway/core/geometry/back';
-import { blurOf, focusSetting, pixelMm } from '@gangway/core/geometry/pins';
+import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
@@ -73,7 +73,7 @@ function OpenFinder({
   const pickedAt = useMemo(() => picks.map(({ point }) => point), [picks]);
   const words = useMemo(
     () =>
-      `The picture ${read.orientation}, with ${riseWords(read.movements.riseMm)} and ${shiftWords(read.movements.shiftMm)} at ${apertureWords(read.fNumber)}. ${findingsOf(read).map(findingSentence).join(' ')}`,
+      `The picture ${read.orientation}, with ${riseWords(read.movements.riseMm)} and ${shiftWords(read.movements.shiftMm)} at ${apertureWords(read.fNumber)}. ${findingsOf(read).map(checkSentence).join(' ')}`,
     [read],
   );
 
@@ -89,7 +89,7 @@ function OpenFinder({
   const onMove = (event: PointerEvent<HTMLDivElement>) => {
     const [x, y] = place(event);
     setMeasured(measuredAt(view, x, y));
-    setUnder(event.pointerType === 'touch' ? null : picked(settings, (x * frame.widthMm) / 2, (y * frame.heightMm) / 2));
+    setUnder(event.pointerType === 'touch' ? null : picked(geometryOf(settings), (x * frame.widthMm) / 2, (y * frame.heightMm) / 2));
     const from = press.current;
     if (!from || frames) return;
     if (!from.dragging && Math.hypot(event.clientX - from.clientX, event.clientY - from.clientY) < TREMBLE_PX) return;
@@ -101,7 +101,7 @@ function OpenFinder({
     );
   };
   const pick = (x: number, y: number) => {
-    const found = picked(settings, (x * frame.widthMm) / 2, (y * frame.heightMm) / 2);
+    const found = picked(geometryOf(settings), (x * frame.widthMm) / 2, (y * frame.heightMm) / 2);
     // The second gives a distance; a third begins again.
     if (found) setPicks(picks.length === 1 ? [...picks, found] : [found]);
   };
@@ -235,10 +235,10 @@ function OpenFinder({
 
 /** How sharp what lies under the pointer is. */
 function blurWords(settings: SetupSettings, { point, rangeM }: Picked): string {
-  const back = standBack(settings);
-  const blur = back && blurOf(focusSetting(settings), settings.fNumber, seenFrom(back, point));
+  const back = geometryOf(settings).back;
+  const blur = back && blurOf(geometryOf(settings).focus, settings.fNumber, seenFrom(back, point));
   if (blur === null) return `${metresWords(rangeM)} off`;
-  const px = pixelMm(settings);
+  const px = geometryOf(settings).pixelMm;
   return `${metresWords(rangeM)} off, blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, 1)} px`}`;
 }
 

@@ -1,7 +1,8 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { memo } from 'react';
 import { horizonAt, uprightSlope } from '@gangway/core/framing/trueLines';
-import { lensPosition, pictured } from '@gangway/core/geometry/back';
-import { pinStates, standBlurAllowed } from '@gangway/core/geometry/pins';
+import { pictured } from '@gangway/core/geometry/standards';
+import { pinStates } from '@gangway/core/geometry/pins';
 import { labelRows } from '../../ui/labelRows';
 import type { FinderView } from './view';
 import type { Rect } from '@gangway/core/model/mosaic';
@@ -67,12 +68,12 @@ export const Overlay = memo(function Overlay({ settings, view, guide, trueLines,
           ))}
         </g>
       )}
-      {frames && <Seams frames={frames} at={lensPosition(settings)} x={x} y={y} />}
+      {frames && <Seams frames={frames} at={geometryOf(settings).position} x={x} y={y} />}
       {trueLines && <TrueLines settings={settings} view={view} x={x} y={y} />}
       {pins && <PinMarks settings={settings} width={width} x={x} y={y} />}
-      {watched && <Mark at={pictured(settings, watched)} x={x} y={y} words="watched" />}
+      {watched && <Mark at={pictured(geometryOf(settings), watched)} x={x} y={y} words="watched" />}
       {picks.map((pick, i) => (
-        <Mark key={i} at={pictured(settings, pick)} x={x} y={y} words={picks.length > 1 ? String(i + 1) : ''} />
+        <Mark key={i} at={pictured(geometryOf(settings), pick)} x={x} y={y} words={picks.length > 1 ? String(i + 1) : ''} />
       ))}
     </svg>
   );
@@ -104,7 +105,7 @@ interface Scale {
 /** The horizon, and where true uprights run, at five places across the picture. */
 function TrueLines({ settings, view: { frame }, x, y }: Pick<OverlayProps, 'settings' | 'view'> & Scale) {
   const [halfW, halfH] = [frame.widthMm / 2, frame.heightMm / 2];
-  const [left, right] = [horizonAt(settings, -halfW), horizonAt(settings, halfW)];
+  const [left, right] = [horizonAt(geometryOf(settings), -halfW), horizonAt(geometryOf(settings), halfW)];
   const line = (a: readonly [number, number], b: readonly [number, number], key: string) => (
     <g key={key}>
       <line x1={x(a[0])} y1={y(a[1])} x2={x(b[0])} y2={y(b[1])} stroke="var(--ground)" strokeWidth="3" strokeOpacity="0.8" />
@@ -115,7 +116,7 @@ function TrueLines({ settings, view: { frame }, x, y }: Pick<OverlayProps, 'sett
     <g data-testid="true-lines">
       {left !== null && right !== null && line([-halfW, left], [halfW, right], 'level')}
       {[-0.92, -0.46, 0, 0.46, 0.92].map((share) => {
-        const slope = uprightSlope(settings, [share * halfW, 0]);
+        const slope = uprightSlope(geometryOf(settings), [share * halfW, 0]);
         return slope === null ? null : line([share * halfW + slope * halfH, halfH], [share * halfW - slope * halfH, -halfH], String(share));
       })}
     </g>
@@ -124,10 +125,10 @@ function TrueLines({ settings, view: { frame }, x, y }: Pick<OverlayProps, 'sett
 
 /** The pins: square where it must be sharp, round where soft, filled when it is so; a whole thing by its outline. */
 function PinMarks({ settings, width, x, y }: Pick<OverlayProps, 'settings' | 'width'> & Scale) {
-  const { cocMm } = standBlurAllowed(settings);
-  const seen = pinStates(settings).flatMap(({ pin, world, blurMm, leastBlurMm }) => {
+  const { cocMm } = geometryOf(settings).blurAllowed;
+  const seen = pinStates(geometryOf(settings)).flatMap(({ pin, world, blurMm, leastBlurMm }) => {
     const places = world.slice(0, 60).flatMap((point) => {
-      const at = pictured(settings, point);
+      const at = pictured(geometryOf(settings), point);
       return at ? [[x(at[0]), y(at[1])] as const] : [];
     });
     const [first] = places;

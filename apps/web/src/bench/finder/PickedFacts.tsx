@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { apart, type Picked } from '@gangway/core/framing/pick';
@@ -61,13 +62,13 @@ function rounded([x, y, z]: Picked['point']): Picked['point'] {
 }
 
 function one(settings: SetupSettings, { point, rangeM }: Picked): string {
-  const stretch = stretchAt(settings, point);
+  const stretch = stretchAt(geometryOf(settings), point);
   const [x, height] = point;
   return `${metresWords(rangeM)} off, ${fixed(height, 2)} m up, ${fixed(Math.abs(x), 2)} m ${x < 0 ? 'left' : 'right'} of the middle${stretch === null ? '' : ` · a ball there is drawn ${fixed(stretch, 2)}×`}`;
 }
 
 function between(settings: SetupSettings, a: Picked, b: Picked): string {
-  const found = apart(settings, a, b);
+  const found = apart(geometryOf(settings), a, b);
   if (!found) return 'One of them is no longer before the lens.';
   const { widthMm, heightMm, columnsPx, rowsPx } = settings.rig.back;
   const px =

@@ -1,11 +1,9 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
-import { lightCircle, sharpCircle, standFrame, wholeFrame } from '@gangway/core/geometry/circles';
 import { lensAxis } from '@gangway/core/space/axis';
 import type { Vec3 } from '@gangway/core/space/vector';
 import type { FinderCamera } from '@gangway/core/perspective/finderMatrix';
 import type { Subject } from '@gangway/core/subjects/subject';
-import { lensMovements, standBack, standImageMm } from '@gangway/core/geometry/back';
-import { standBlurAllowed } from '@gangway/core/geometry/pins';
 import type { Placed } from '@gangway/core/space/pose';
 import type { FrameSize } from '@gangway/core/model/frame';
 import type { SetupSettings } from '@gangway/core/model/setup';
@@ -34,26 +32,26 @@ const FAR_M = 4000;
 /** What the Finder shows of a stand; `null` without a scene. */
 export function finderView(settings: SetupSettings): FinderView | null {
   const { scene, rig, fNumber } = settings;
-  const from = standBack(settings);
+  const from = geometryOf(settings).back;
   if (scene === null || from === null) return null;
   const { focalMm } = rig.lens;
-  const frame = wholeFrame(settings);
-  const movements = lensMovements(settings);
-  const light = lightCircle(settings);
-  const sharp = sharpCircle(settings);
+  const frame = geometryOf(settings).wholeFrame;
+  const movements = geometryOf(settings).lens;
+  const light = geometryOf(settings).lightCircle;
+  const sharp = geometryOf(settings).sharpCircle;
   return {
     subject: scene.subject,
     from,
     frame,
-    kept: standFrame(settings),
+    kept: geometryOf(settings).frame,
     axis: lensAxis(movements.tiltDeg, movements.swingDeg),
     openingMm: focalMm / fNumber,
-    allowedMm: standBlurAllowed(settings).cocMm,
+    allowedMm: geometryOf(settings).blurAllowed.cocMm,
     lightAngle: light && coverageHalfAngle(light.atInfinityMm, focalMm),
     sharpAngle: sharp && coverageHalfAngle(sharp.atInfinityMm, focalMm),
     camera: {
       focalMm,
-      imageMm: standImageMm(settings),
+      imageMm: geometryOf(settings).imageMm,
       movements,
       frame,
       nearM: Math.max(focalMm / 500, scene.distanceM * NEAR_SHARE),

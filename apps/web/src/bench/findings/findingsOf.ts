@@ -1,6 +1,6 @@
-import { quickFindings } from '@gangway/core/checks/quickFindings';
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { evaluateAll } from '@gangway/core/checks/evaluate';
 import { createSelector } from '@reduxjs/toolkit';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
-/** The findings at once; their remedies are sought off the page, by `useFindings`. */
-export const findingsOf = createSelector([(settings: SetupSettings) => settings], quickFindings);
+/** The findings at once; their fixes are sought off the page, by `useFindings`. */
+export const findingsOf = createSelector([geometryOf], evaluateAll);

@@ -1,4 +1,5 @@
-import { remediesOf } from '@gangway/core/checks/findings';
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { fixesOf } from '@gangway/core/checks/evaluate';
 import { answers } from '@gangway/core/stitching/goals';
 import { apertureChoice } from '@gangway/core/planning/apertureChoice';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
@@ -7,12 +8,12 @@ import type { Asked, Answered } from './seeking';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The remedies; a fault of ours in seeking them is told apart from there being none. */
-function soughtRemedies(settings: SetupSettings): { readonly remedies: ReturnType<typeof remediesOf>; readonly failed: boolean } {
+function soughtRemedies(settings: SetupSettings): { readonly fixes: ReturnType<typeof fixesOf>; readonly failed: boolean } {
   try {
-    return { remedies: remediesOf(settings), failed: false };
+    return { fixes: fixesOf(geometryOf(settings)), failed: false };
   } catch (error) {
     console.error(error);
-    return { remedies: {}, failed: true };
+    return { fixes: {}, failed: true };
   }
 }
 
@@ -23,16 +24,23 @@ addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEve
       case 'remedies':
         return { about, ...soughtRemedies(settings) };
       case 'solutions':
-        return { about, front: solveFocus(settings, 'front'), rear: solveFocus(settings, 'rear'), none: solveFocus(settings, 'none') };
+        return {
+          about,
+          front: solveFocus(geometryOf(settings), 'front'),
+          rear: solveFocus(geometryOf(settings), 'rear'),
+          none: solveFocus(geometryOf(settings), 'none'),
+        };
       case 'aperture':
-        return { about, choice: apertureChoice(settings) };
+        return { about, choice: apertureChoice(geometryOf(settings)) };
       case 'depth':
-        return { about, comparison: tiltOrStack(settings) };
+        return { about, comparison: tiltOrStack(geometryOf(settings)) };
       case 'layouts':
         return {
           about,
-          layouts: wish ? answers(settings, wish.wish, wish.leastOverlap) : null,
-          others: (wish?.others ?? []).map((other) => answers(other, wish?.wish ?? { for: 'everything' }, wish?.leastOverlap ?? 0)),
+          layouts: wish ? answers(geometryOf(settings), wish.wish, wish.leastOverlap) : null,
+          others: (wish?.others ?? []).map((other) =>
+            answers(geometryOf(other), wish?.wish ?? { for: 'everything' }, wish?.leastOverlap ?? 0),
+          ),
         };
     }
   };

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import type { FindingKind, Remedy } from '@gangway/core/checks/finding';
+import { type CheckKind } from '@gangway/core/checks/registry';
+import { type Fix } from '@gangway/core/checks/fix';
 import type { ApertureChoice } from '@gangway/core/planning/apertureChoice';
 import type { Solved } from '@gangway/core/planning/solveFocus';
 import type { Answers, Wish } from '@gangway/core/stitching/goals';
@@ -25,7 +26,7 @@ export interface Wanted {
 export interface Answered {
   readonly of: number;
   readonly answer:
-    | { readonly about: 'remedies'; readonly remedies: Partial<Record<FindingKind, readonly Remedy[]>>; readonly failed: boolean }
+    | { readonly about: 'remedies'; readonly fixes: Partial<Record<CheckKind, readonly Fix[]>>; readonly failed: boolean }
     | { readonly about: 'solutions'; readonly front: Solved; readonly rear: Solved; readonly none: Solved }
     | { readonly about: 'aperture'; readonly choice: ApertureChoice }
     | { readonly about: 'depth'; readonly comparison: DepthComparison | null }

@@ -1,26 +1,26 @@
-import type { Finding } from '@gangway/core/checks/finding';
+import { type CheckResult } from '@gangway/core/checks/evaluate';
 import { findingsOf } from './findingsOf';
 import { useSought } from './seeking';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 export interface Findings {
-  readonly findings: readonly Finding[];
-  /** Whether the remedies are of this stand; while they are sought anew those of a moment ago are shown, not to be pressed. */
+  readonly findings: readonly CheckResult[];
+  /** Whether the fixes are of this stand; while they are sought anew those of a moment ago are shown, not to be pressed. */
   readonly fresh: boolean;
   /** Whether seeking them went wrong, so that nobody knows whether there are any. */
   readonly failed: boolean;
 }
 
-/** The findings of a stand at once, and their remedies as soon as they are found. */
+/** The findings of a stand at once, and their fixes as soon as they are found. */
 export function useFindings(settings: SetupSettings): Findings {
   const quick = findingsOf(settings);
   const needs = quick.some(({ state }) => state === 'fails' || state === 'tight');
   const sought = useSought('remedies', settings, needs);
   if (!needs || !sought) return { findings: quick, fresh: !needs, failed: false };
-  const { remedies, failed } = sought.answer;
+  const { fixes, failed } = sought.answer;
   return {
-    findings: quick.map((finding): Finding =>
-      finding.state === 'fails' || finding.state === 'tight' ? { ...finding, remedies: remedies[finding.kind] ?? [] } : finding,
+    findings: quick.map((finding): CheckResult =>
+      finding.state === 'fails' || finding.state === 'tight' ? { ...finding, fixes: fixes[finding.kind] ?? [] } : finding,
     ),
     fresh: sought.fresh,
     failed,

@@ -1,10 +1,9 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, type Scale } from 'chart.js';
 import { useEffect, useRef, type PointerEvent } from 'react';
 import { NOMINAL_F_NUMBERS, stopsOf } from '@gangway/core/coverage/apertures';
 import { effectiveFNumber } from '@gangway/core/focus/diffraction';
-import { standMagnification } from '@gangway/core/geometry/circles';
 import { pupilRatio, type ApertureChoice, type BlurAt } from '@gangway/core/planning/apertureChoice';
-import { pixelMm } from '@gangway/core/geometry/pins';
 import { apertureWords, fixed, stopsWords } from '@gangway/core/words';
 import { useTheme } from '../../store/theme';
 import { chartLook } from '../../ui/chartLook';
@@ -36,10 +35,10 @@ export function ApertureDialog({ settings, onClose }: { readonly settings: Setup
 }
 
 function Choice({ settings, choice }: { readonly settings: SetupSettings; readonly choice: ApertureChoice }) {
-  const px = pixelMm(settings);
+  const px = geometryOf(settings).pixelMm;
   const unit = px === null ? 'µm' : 'px';
   const inUnit = (mm: number): number => (px === null ? mm * 1000 : mm / px);
-  const m = Math.max(0, standMagnification(settings));
+  const m = Math.max(0, geometryOf(settings).magnification);
   const working = effectiveFNumber(settings.fNumber, m, pupilRatio(settings));
   return (
     <>

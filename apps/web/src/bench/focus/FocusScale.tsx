@@ -1,7 +1,7 @@
 import { Slider } from 'radix-ui';
 import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
-import { focusFor } from '@gangway/core/geometry/back';
+import { focusFor } from '@gangway/core/geometry/standards';
 import { extensionMm } from '@gangway/core/planning/tiltOrStack';
 import { fixed, metresWords } from '@gangway/core/words';
 import { useAtMost } from '../../ui/useAtMost';

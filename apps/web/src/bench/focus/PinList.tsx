@@ -1,9 +1,10 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { memo, useCallback, useState } from 'react';
 import { WEIGHT_FIGURE } from '@gangway/contract/focus';
 import { PIN_ROLES } from '@gangway/core/focus/pin';
-import type { Finding } from '@gangway/core/checks/finding';
+import { type CheckResult } from '@gangway/core/checks/evaluate';
 import { thingsOf } from '@gangway/core/scene/things';
-import { pinStates, pixelMm, standBlurAllowed, type PinState } from '@gangway/core/geometry/pins';
+import { pinStates, type PinState } from '@gangway/core/geometry/pins';
 import { fixed } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -24,7 +25,7 @@ export function PinList({ settings, scene }: PinListProps) {
   const [open, setOpen] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
   const toggle = useCallback((id: string) => setOpen((before) => (before === id ? null : id)), []);
-  const states = new Map(pinStates(settings).map((state) => [state.pin.id, state]));
+  const states = new Map(pinStates(geometryOf(settings)).map((state) => [state.pin.id, state]));
   const things = thingsOf(scene);
   return (
     <div>
@@ -87,7 +88,7 @@ export function PinList({ settings, scene }: PinListProps) {
 interface PinRowProps {
   readonly pin: Pin;
   readonly words: string;
-  readonly good: Finding['state'];
+  readonly good: CheckResult['state'];
   readonly scene: Scene;
   readonly open: boolean;
   readonly onToggle: (id: string) => void;
@@ -95,8 +96,8 @@ interface PinRowProps {
 
 /** How sharp a pin is, and whether that is good. */
 function stateWords(pin: Pin, state: PinState | null, settings: SetupSettings): Pick<PinRowProps, 'words' | 'good'> {
-  const { cocMm } = standBlurAllowed(settings);
-  const px = pixelMm(settings);
+  const { cocMm } = geometryOf(settings).blurAllowed;
+  const px = geometryOf(settings).pixelMm;
   const blur = pin.role === 'soft' ? (state?.leastBlurMm ?? null) : (state?.blurMm ?? null);
   const words =
     state === null

@@ -1,7 +1,7 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { useState, type ReactNode } from 'react';
-import { focusWords } from '@gangway/core/checks/focusWording';
+import { focusWords } from '@gangway/core/checks/wording';
 import { isolate, miniature, type Isolation } from '@gangway/core/planning/isolate';
-import { placedPins, pixelMm, standBlurAllowed } from '@gangway/core/geometry/pins';
 import { fixed, turnWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -42,8 +42,8 @@ interface PartProps {
 function Alone({ settings, onClose }: PartProps) {
   const candidates = settings.pins.filter(({ role }) => role === 'sharp');
   const [chosen, setChosen] = useState<string | null>(null);
-  const px = pixelMm(settings);
-  const { cocMm } = standBlurAllowed(settings);
+  const px = geometryOf(settings).pixelMm;
+  const { cocMm } = geometryOf(settings).blurAllowed;
   const [wanted, setWanted] = useState(Math.ceil((settings.limits.softTimes * cocMm * 1.2) / (px ?? 0.001)));
   const own = candidates.find(({ id }) => id === chosen) ?? candidates[0];
   const wantedMm = wanted * (px ?? 0.001);
@@ -83,7 +83,7 @@ function Alone({ settings, onClose }: PartProps) {
           {(['swing', 'tilt'] as const).map((movement) => (
             <IsolationRow
               key={movement}
-              found={isolate(settings, own.id, movement, wantedMm)}
+              found={isolate(geometryOf(settings), own.id, movement, wantedMm)}
               movement={movement}
               settings={settings}
               onClose={onClose}
@@ -101,7 +101,7 @@ function IsolationRow({
   settings,
   onClose,
 }: PartProps & { readonly found: Isolation | null; readonly movement: 'tilt' | 'swing' }) {
-  const px = pixelMm(settings);
+  const px = geometryOf(settings).pixelMm;
   if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot, or its mechanism is not known.</p>;
   const turn =
     movement === 'tilt'
@@ -146,12 +146,12 @@ function IsolationRow({
 }
 
 function Model({ settings, onClose }: PartProps) {
-  const placed = placedPins(settings);
+  const placed = geometryOf(settings).placedPins;
   const [own] = placed.filter(({ pin }) => pin.role === 'sharp');
   const other = placed.find(({ pin }) => pin.role === 'soft') ?? placed.find((each) => each !== own);
   const [scale, setScale] = useState(100);
   const [place, away] = [own?.points[0], other?.points[0]];
-  const found = place && away ? miniature(settings, place, away, scale) : null;
+  const found = place && away ? miniature(geometryOf(settings), place, away, scale) : null;
   return (
     <Section title="The look of a model">
       {!place || !away ? (

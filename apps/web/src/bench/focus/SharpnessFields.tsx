@@ -1,5 +1,5 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { LIMIT_FIGURES, SHARPNESS_FIGURES } from '@gangway/contract/focus';
-import { standBlurAllowed } from '@gangway/core/geometry/pins';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
@@ -72,7 +72,7 @@ export function SharpnessFields({ settings }: { readonly settings: SetupSettings
           />
         )}
       </div>
-      <p className="text-ink-soft">{standBlurAllowed(settings).reason}</p>
+      <p className="text-ink-soft">{geometryOf(settings).blurAllowed.reason}</p>
     </div>
   );
 }

@@ -1,14 +1,14 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { CoreError } from '@gangway/core/errors';
-import { focusWords } from '@gangway/core/checks/focusWording';
+import { focusWords } from '@gangway/core/checks/wording';
 import { farAndNear } from '@gangway/core/focus/farAndNear';
 import { hingeTable, settingByHinge } from '@gangway/core/focus/hinge';
 import { apertureForSpread } from '@gangway/core/focus/spread';
-import { standMagnification } from '@gangway/core/geometry/circles';
 import { lensTilt } from '@gangway/core/rig/tilt';
 import { wantedPlanes } from '@gangway/core/scene/things';
-import { focusFor, standBack } from '@gangway/core/geometry/back';
-import { defocus, focusSetting, placedPins, standBlurAllowed } from '@gangway/core/geometry/pins';
+import { focusFor } from '@gangway/core/geometry/standards';
+import { defocus } from '@gangway/core/geometry/pins';
 import { turnedToCamera } from '@gangway/core/space/pose';
 import { markedFor, standTiltMechanism, type Solved } from '@gangway/core/planning/solveFocus';
 import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/words';
@@ -153,7 +153,7 @@ function SetButton({ onSet, words = 'Set it' }: { readonly onSet: () => void; re
 
 function Hinge({ settings }: { readonly settings: SetupSettings }) {
   const { scene, rig } = settings;
-  const back = standBack(settings);
+  const back = geometryOf(settings).back;
   const [typed, setTyped] = useState<{ readonly belowM: number; readonly slopeDeg: number } | null>(null);
   if (!scene || !back) return null;
   const planes = wantedPlanes(scene).flatMap(({ key, name, normal, offsetM }) => {
@@ -264,7 +264,7 @@ function Hinge({ settings }: { readonly settings: SetupSettings }) {
 }
 
 function FarNear({ settings }: { readonly settings: SetupSettings }) {
-  const placed = placedPins(settings).filter(({ pin }) => pin.role !== 'soft');
+  const placed = geometryOf(settings).placedPins.filter(({ pin }) => pin.role !== 'soft');
   const points = placed.flatMap(({ pin, points: own }) => own.map((at) => ({ name: pin.name, at })));
   const far = points.reduce<(typeof points)[number] | null>((most, each) => (most === null || each.at[2] > most.at[2] ? each : most), null);
   const near = points.reduce<(typeof points)[number] | null>(
@@ -286,7 +286,7 @@ function FarNear({ settings }: { readonly settings: SetupSettings }) {
   const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;
   if (most < 0.05) return <p className="mt-1">This rig does not tilt: focus between the two and stop down.</p>;
   const { focalMm } = settings.rig.lens;
-  const { cocMm } = standBlurAllowed(settings);
+  const { cocMm } = geometryOf(settings).blurAllowed;
   // A magnified picture is judged finer than the aperture will forgive.
   const within = Math.max(0.002, settings.fNumber * cocMm * 0.1);
   let found;
@@ -343,11 +343,11 @@ function FarNear({ settings }: { readonly settings: SetupSettings }) {
 function Spread({ settings }: { readonly settings: SetupSettings }) {
   const [near, setNear] = useState<number | null>(null);
   const [far, setFar] = useState<number | null>(null);
-  const { cocMm } = standBlurAllowed(settings);
-  const m = Math.max(0, standMagnification(settings));
-  const setting = focusSetting(settings);
-  const expected = placedPins(settings)
-    .filter(({ pin }) => pin.role === 'sharp')
+  const { cocMm } = geometryOf(settings).blurAllowed;
+  const m = Math.max(0, geometryOf(settings).magnification);
+  const setting = geometryOf(settings).focus;
+  const expected = geometryOf(settings)
+    .placedPins.filter(({ pin }) => pin.role === 'sharp')
     .flatMap(({ points }) => points.map((point) => setting.imageMm / (1 - defocus(setting, point))));
   const [least, most] = [Math.min(...expected), Math.max(...expected)];
   const given = near !== null && far !== null ? Math.abs(near - far) : null;

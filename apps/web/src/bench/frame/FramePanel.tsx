@@ -1,7 +1,7 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { ACCEPTED_FIGURES, REAR_FIGURES } from '@gangway/contract/scene';
 import { CROPS } from '@gangway/core/coverage/crop';
-import { standFrame, standPixels } from '@gangway/core/geometry/circles';
 import { CoreError } from '@gangway/core/errors';
 import { rearMost } from '@gangway/core/rig/moves';
 import { levelState } from '@gangway/core/framing/level';
@@ -41,8 +41,8 @@ export const FramePanel = memo(function FramePanel({ settings }: { readonly sett
 });
 
 function Crop({ settings }: { readonly settings: SetupSettings }) {
-  const kept = standFrame(settings);
-  const pixels = standPixels(settings);
+  const kept = geometryOf(settings).frame;
+  const pixels = geometryOf(settings).pixels;
   return (
     <div>
       <label className="flex items-center justify-between gap-2">
@@ -95,7 +95,7 @@ function Rear({ settings }: { readonly settings: SetupSettings }) {
 /** One-point perspective: where lines into the depth meet, and putting that place somewhere else by shift. */
 function Depth({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
   if (scene.subject.kind === 'sheet' || scene.subject.kind === 'figures') return null;
-  const meets = meetingPoint(settings, depthOf(scene.subject));
+  const meets = meetingPoint(geometryOf(settings), depthOf(scene.subject));
   const onePoint =
     meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
   return (
@@ -165,13 +165,13 @@ function AcceptedField({
 function Level({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
   const [comparing, setComparing] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const level = levelState(settings);
+  const level = levelState(geometryOf(settings));
   if (!level) return null;
   const { tolerance, hasPixels } = level;
   const both = level.asks === 'both';
   const lean = (leanDeg: number): string | null => {
     try {
-      const found = converging(settings, leanDeg);
+      const found = converging(geometryOf(settings), leanDeg);
       if (found)
         standEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
       return null;
@@ -220,11 +220,11 @@ function Level({ settings, scene }: { readonly settings: SetupSettings; readonly
 
 /** The lean that the wanted pitch gives an upright at the edge, degrees. */
 function leanOf(settings: SetupSettings, { accepted }: Scene): number {
-  return accepted.convergeDeg === 0 ? 0 : edgeLeanDeg(settings, accepted.convergeDeg);
+  return accepted.convergeDeg === 0 ? 0 : edgeLeanDeg(geometryOf(settings), accepted.convergeDeg);
 }
 
 function TurnIn({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
-  const offer = turnInOffer(settings);
+  const offer = turnInOffer(geometryOf(settings));
   return (
     <Part title="Turn in, shift back">
       <div className="grid justify-items-end gap-1">

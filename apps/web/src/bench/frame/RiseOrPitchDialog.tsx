@@ -1,5 +1,5 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import type { ReactNode } from 'react';
-import { wholeFrame } from '@gangway/core/geometry/circles';
 import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/planning/riseOrPitch';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
@@ -11,7 +11,7 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 export function RiseOrPitchDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   const { scene } = settings;
   const level = scene && { ...settings, rear: { tiltDeg: 0, swingDeg: 0 }, scene: { ...scene, pitchDeg: 0, rollDeg: 0 } };
-  const found = level && riseOrPitch(level);
+  const found = level && riseOrPitch(geometryOf(level));
   const view = level && finderView(level);
   return (
     <Dialog
@@ -110,7 +110,7 @@ function LevelDrawing({
 function Figures({ found, settings }: { readonly found: RiseOrPitch; readonly settings: SetupSettings }) {
   const mpx = (pixels: number | null) => (pixels === null ? '' : ` (${fixed(pixels / 1e6, 1)} Mpx)`);
   const out = (mm: number) => (mm <= 0 ? 'nothing' : `${fixed(mm, 1)} mm of the subject`);
-  const { widthMm, heightMm } = wholeFrame(settings);
+  const { widthMm, heightMm } = geometryOf(settings).wholeFrame;
   return (
     <table className="mt-3 w-full border-collapse text-sm tabular-nums">
       <thead>

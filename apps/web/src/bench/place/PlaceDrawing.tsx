@@ -1,10 +1,9 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { scaleLinear } from 'd3-scale';
 import { memo, useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
-import { standFrame } from '@gangway/core/geometry/circles';
 import { facesOf } from '@gangway/core/scene/faces';
 import { handlesOf, type InView, type PlaceView } from '@gangway/core/scene/handles';
 import { dimensionsOf, extentOf, type Subject } from '@gangway/core/subjects/subject';
-import { standBack, standImageMm } from '@gangway/core/geometry/back';
 import { standOffOf } from '@gangway/core/planning/getIn';
 import { turnedToWorld } from '@gangway/core/space/pose';
 import { fixed, metresWords } from '@gangway/core/words';
@@ -154,11 +153,11 @@ function Obstacle({ layout, scene }: { readonly layout: PlaceLayout; readonly sc
 /** What the frame takes in, and from where the top would be in. */
 function Sight({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: SetupSettings; readonly scene: Scene }) {
   const id = useId();
-  const back = standBack(settings);
+  const back = geometryOf(settings).back;
   if (!back) return null;
-  const { widthMm, heightMm } = standFrame(settings);
+  const { widthMm, heightMm } = geometryOf(settings).frame;
   const { riseMm, shiftMm } = settings.movements;
-  const v = standImageMm(settings);
+  const v = geometryOf(settings).imageMm;
   const [cx, cz, cy] = [scene.asideM, -scene.distanceM, scene.cameraHeightM];
   const long = (layout.mostAwayM - layout.leastAwayM) * 2;
   const ray = (x: number, y: number) => {
@@ -190,7 +189,7 @@ function Sight({ layout, settings, scene }: { readonly layout: PlaceLayout; read
 /** Where with all the rise there is the top comes in, level. */
 function TopInFrom({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: SetupSettings; readonly scene: Scene }) {
   if (scene.pitchDeg !== 0) return null;
-  const off = standOffOf(settings);
+  const off = standOffOf(geometryOf(settings));
   if (!off) return null;
   const x = layout.x(-off.forTopM);
   if (off.forTopM < 0.1 || -off.forTopM < layout.leastAwayM) return null;

@@ -1,4 +1,4 @@
-import type { Finding } from '@gangway/core/checks/finding';
+import { type CheckResult } from '@gangway/core/checks/evaluate';
 import { ask, type Ask } from '@gangway/core/rig/ask';
 import { focusReach, nearReach } from '@gangway/core/rig/reach';
 import { lensTilt } from '@gangway/core/rig/tilt';
@@ -6,7 +6,7 @@ import { movesOf } from '@gangway/core/rig/moves';
 import type { RigParts } from '@gangway/core/model/rig';
 
 /** The figure of a component that a finding lacks. */
-export function askFor(kind: Finding['kind'], parts: RigParts): Ask {
+export function askFor(kind: CheckResult['kind'], parts: RigParts): Ask {
   if (kind === 'travel') {
     const [first] = movesOf(parts).asks;
     if (first) return first;

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { LIGHT_FIGURES, ROOM_FIGURE } from '@gangway/contract/scene';
 import { evenHeightM } from '@gangway/core/perspective/standOff';
@@ -222,8 +223,8 @@ function Solutions({ settings, scene }: { readonly settings: SetupSettings; read
   const [choosing, setChoosing] = useState(false);
   const { topM, footM } = extentOf(scene.subject);
   const level = scene.pitchDeg === 0 && scene.rollDeg === 0;
-  const rise = riseToGetIn(settings);
-  const off = standOffOf(settings);
+  const rise = riseToGetIn(geometryOf(settings));
+  const off = standOffOf(geometryOf(settings));
   // Behind the lens or inside its focal length nothing is seen at all; the distance field refuses that.
   if (rise === null) return null;
   const even = evenHeightM(topM, footM);

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { Maximize2, Minus, Plus } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import equal from 'fast-deep-equal';
@@ -16,7 +17,6 @@ import {
   type SectionPoint,
   type SectionView,
 } from '@gangway/core/planning/section';
-import { pixelMm } from '@gangway/core/geometry/pins';
 import { fixed, metresWords, turnWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -46,7 +46,7 @@ export function SectionDrawing({ settings }: { readonly settings: SetupSettings 
   const [zoom, setZoom] = useState<{ readonly centre: SectionPoint; readonly metresPerPx: number } | null>(null);
   const [under, setUnder] = useState<SectionPoint | null>(null);
   const [wedgeM, setWedgeM] = useState<number | null>(null);
-  const section = useMemo(() => sectionOf(settings, view), [settings, view]);
+  const section = useMemo(() => sectionOf(geometryOf(settings), view), [settings, view]);
   const wordsId = useId();
   const farM = useMemo(() => reachOf(section, settings), [section, settings]);
   // While something is dragged the sheet stays as it is, or it would run away from the hand.
@@ -117,7 +117,7 @@ export function SectionDrawing({ settings }: { readonly settings: SetupSettings 
           >
             <svg width={size.width} height={size.height} className={LAYER}>
               <Sheet section={section} sheet={sheet} width={size.width} height={size.height} settings={settings} />
-              <WedgeMark sheet={sheet} at={shownWedge} ends={wedgeAt(settings, view, shownWedge)} height={size.height} />
+              <WedgeMark sheet={sheet} at={shownWedge} ends={wedgeAt(geometryOf(settings), view, shownWedge)} height={size.height} />
             </svg>
             <svg width={size.width} height={size.height} className={LAYER}>
               <Pins pins={section.pins} sheet={sheet} view={view} width={size.width} onHold={setHeld} onLetGo={letGo} />
@@ -225,9 +225,9 @@ function Words({
   readonly id: string;
 }) {
   const read = useAtMost(settings, READ_MS);
-  const section = useMemo(() => sectionOf(read, view), [read, view]);
+  const section = useMemo(() => sectionOf(geometryOf(read), view), [read, view]);
   const plain = useMemo(
-    () => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(read, view, wedgeM), view)}.`,
+    () => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(geometryOf(read), view, wedgeM), view)}.`,
     [section, read, view, wedgeM],
   );
   const all = useMemo(() => sectionWords(section, read), [section, read]);
@@ -339,7 +339,7 @@ function WedgeArea({
   const ahead = (x: number): number => sheet.from([x, oy])[0];
   const from = ahead(Math.max(0, ox + 1));
   const to = ahead(width);
-  const area = to > from ? wedgeArea(settings, view, from, to) : null;
+  const area = to > from ? wedgeArea(geometryOf(settings), view, from, to) : null;
   if (!area) return null;
   const corner = ([z, u]: SectionPoint): string =>
     `${sheet.to([z, 0])[0].toFixed(1)} ${u === Infinity ? -10 : u === -Infinity ? height + 10 : sheet.to([z, u])[1].toFixed(1)}`;
@@ -451,7 +451,7 @@ const KEYS: Readonly<Record<string, readonly [number, number]>> = {
 /** The plane of sharp focus, taken hold of where it crosses the middle of the drawing. */
 function PlaneGrip({ section, sheet, settings, farM, onHold, onLetGo }: GripProps & { readonly section: Section; readonly farM: number }) {
   const put = (at: SectionPoint, id: string) => {
-    const focusM = focusThrough(settings, section.view, at);
+    const focusM = focusThrough(geometryOf(settings), section.view, at);
     if (focusM !== undefined) standEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(5)), id);
   };
   const { gesture, handlers } = useGrip(sheet, put, onHold, onLetGo);
@@ -538,7 +538,8 @@ function Pins({ pins, ...rest }: PinsProps & { readonly pins: readonly SectionPi
 /** A pin: filled when it is as sharp as it must be, open when not; square where it must be sharp, round where soft. Drawn anew only when it goes elsewhere or becomes sharp or soft. */
 const PinMark = memo(
   function PinMark({ pin, sheet, view, width, onHold, onLetGo }: PinsProps & { readonly pin: SectionPin }) {
-    const put = (at: SectionPoint, id: string) => standEdit.dragPin(pin.id, (settings) => pinPutAt(settings, pin.id, view, at), id);
+    const put = (at: SectionPoint, id: string) =>
+      standEdit.dragPin(pin.id, (settings) => pinPutAt(geometryOf(settings), pin.id, view, at), id);
     const { handlers } = useGrip(sheet, put, onHold, onLetGo);
     const shown = pin.points.slice(0, 40).map((point) => sheet.to(point));
     const [first] = shown;
@@ -661,8 +662,8 @@ function wedgeWords(ends: readonly [number, number] | null, view: SectionView): 
 }
 
 function underWords(settings: SetupSettings, view: SectionView, at: SectionPoint): string {
-  const blur = at[0] > 0 ? blurInSection(settings, view, at) : null;
-  const px = pixelMm(settings);
+  const blur = at[0] > 0 ? blurInSection(geometryOf(settings), view, at) : null;
+  const px = geometryOf(settings).pixelMm;
   const there = `${metresWords(Math.max(0, at[0]))} ahead, ${fixed(Math.abs(at[1]), 2)} m ${view === 'side' ? (at[1] < 0 ? 'below' : 'above') : at[1] < 0 ? 'left' : 'right'}`;
   if (blur === null) return there;
   return `${there}: blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`}`;
@@ -679,7 +680,7 @@ function planeWords({ plane, hingeM, view }: Section): string {
 
 function sectionWords(section: Section, settings: SetupSettings): string {
   const { pins } = section;
-  const px = pixelMm(settings);
+  const px = geometryOf(settings).pixelMm;
   const each = pins.map(
     ({ name, blurMm, sharp }) =>
       `${name}: ${blurMm === null ? 'cannot be imaged' : `${px === null ? `${fixed(blurMm * 1000, 0)} µm` : `${fixed(blurMm / px, 1)} px`} of blur, ${sharp ? 'sharp enough' : 'not sharp'}`}.`,

@@ -1,7 +1,8 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { type CircleOnBack, wholeFrame } from '@gangway/core/geometry/circles';
+import { type CircleOnBack } from '@gangway/core/geometry/circles';
 import { rectOf } from '@gangway/core/mosaic/frames';
-import { mosaicOnStand, type MosaicOnStand } from '@gangway/core/geometry/laidMosaic';
+import { type LaidMosaic } from '@gangway/core/geometry/laidMosaic';
 import { rounded } from '@gangway/core/mosaic/slides';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
@@ -15,9 +16,9 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 /** The circles with every frame of the mosaic in them, in the order of the series; frames and zones can be dragged or moved by the arrow keys. */
 export function MosaicDrawing({ settings }: { readonly settings: SetupSettings }) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const laid = mosaicOnStand(settings);
+  const laid = geometryOf(settings).laid;
   const circles = circlesOf(settings);
-  const frame = wholeFrame(settings);
+  const frame = geometryOf(settings).wholeFrame;
   const rects = laid?.rects ?? [rectOf({ ...settings.movements, turned: false }, frame)];
   // Steps of ten, so that the sheet stays still while a frame is dragged.
   const halfMm =
@@ -157,7 +158,7 @@ function useMillimetres(
   };
 }
 
-function Frames({ settings, laid, plane }: { readonly settings: SetupSettings; readonly laid: MosaicOnStand; readonly plane: Plane }) {
+function Frames({ settings, laid, plane }: { readonly settings: SetupSettings; readonly laid: LaidMosaic; readonly plane: Plane }) {
   const { whole } = laid.union;
   const path = laid.rects
     .map(({ left, right, lower, upper }) => `${plane.x((left + right) / 2)} ${plane.y((lower + upper) / 2)}`)
@@ -186,7 +187,7 @@ function FrameMark({
   readonly index: number;
   readonly rect: Rect;
   readonly settings: SetupSettings;
-  readonly laid: MosaicOnStand;
+  readonly laid: LaidMosaic;
   readonly plane: Plane;
 }) {
   const own = laid.frames[index];

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import { builtRig } from '@gangway/contract/kit';
-import { layoutWords } from '@gangway/core/checks/mosaicRemedies';
+import { layoutWords } from '@gangway/core/stitching/layoutWords';
 import type { Wish } from '@gangway/core/stitching/goals';
 import { useItems } from '../../kit/useKit';
 import { api, errorSentence } from '../../store/api';

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { mosaicCsv, mosaicJson } from '@gangway/contract/mosaicExchange';
 import { mosaicGiven } from '@gangway/core/stitching/metrics';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
@@ -16,8 +17,8 @@ const SAME_ON_SENSOR = ['ISO fixed', 'colour balance fixed', 'stabiliser off'];
 /** The series frame by frame, to be set, exported and printed. */
 export function SeriesDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
   const name = useAppSelector((state) => state.edit.present?.name ?? 'mosaic');
-  const given = mosaicGiven(settings);
-  const plan = mosaicPlan(settings);
+  const given = mosaicGiven(geometryOf(settings));
+  const plan = mosaicPlan(geometryOf(settings));
   if (!given || !plan || !settings.mosaic) return null;
   const { series, mover } = settings.mosaic;
   const file = fileName(name);

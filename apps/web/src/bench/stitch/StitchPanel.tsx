@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { depthRange, mosaicGiven, PRINT_PPI, printMm, WHITE_CARD_STOPS, type MosaicGiven } from '@gangway/core/stitching/metrics';
@@ -22,7 +23,7 @@ export const StitchPanel = memo(function StitchPanel({ settings }: { readonly se
   const [open, setOpen] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
   const { mosaic } = settings;
-  const given = mosaicGiven(settings);
+  const given = mosaicGiven(geometryOf(settings));
   return (
     <section aria-label="Stitch" className="relative overflow-y-auto pr-3 text-sm">
       <h2 className="sr-only">Stitch</h2>
@@ -135,7 +136,7 @@ function LensOrBody({
   readonly mosaic: Mosaic;
   readonly given: MosaicGiven;
 }) {
-  const depth = depthRange({ ...settings, mosaic: { ...mosaic, nearestM: null, farthestM: null } });
+  const depth = depthRange(geometryOf({ ...settings, mosaic: { ...mosaic, nearestM: null, farthestM: null } }));
   const foot = slidesOf(settings.rig).footOnLens;
   return (
     <div>

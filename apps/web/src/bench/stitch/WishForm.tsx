@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
-import { layoutWords } from '@gangway/core/checks/mosaicRemedies';
+import { layoutWords } from '@gangway/core/stitching/layoutWords';
 import { turned } from '@gangway/core/coverage/frame';
 import { crossLayout, diagonalLayout, quarterLayout, widest, type Layout } from '@gangway/core/mosaic/layout';
 import { slidesOf } from '@gangway/core/mosaic/slides';

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { zoneStates, type MosaicGiven } from '@gangway/core/stitching/metrics';
 import { fixed } from '@gangway/core/words';
@@ -23,7 +24,7 @@ export function ZoneList({
   readonly given: MosaicGiven;
   readonly settings: SetupSettings;
 }) {
-  const states = zoneStates(settings);
+  const states = zoneStates(geometryOf(settings));
   const set = (i: number, change: Partial<Zone>) =>
     changeMosaic(
       (now) => ({ ...now, zones: now.zones.map((zone, k) => (k === i ? { ...zone, ...change } : zone)) }),

@@ -1,7 +1,7 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { mosaicSchema } from '@gangway/contract/mosaic';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import type { Layout } from '@gangway/core/mosaic/layout';
-import { wholeFrame } from '@gangway/core/geometry/circles';
 import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
 import { store } from '../../store/store';
 import { standEdit } from '../standEdit';
@@ -27,7 +27,7 @@ export function removeFrame(index: number): void {
 
 /** One frame more, beside the last by what the overlap leaves of it, on whichever side has more room. */
 export function addFrame(settings: SetupSettings): string | null {
-  const frame = wholeFrame(settings);
+  const frame = geometryOf(settings).wholeFrame;
   return changeMosaic((now) => {
     const last = now.frames[now.frames.length - 1] ?? { riseMm: 0, shiftMm: 0, turned: false };
     const step = (last.turned ? frame.heightMm : frame.widthMm) * (1 - now.leastOverlap);

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { takesFor } from '@gangway/core/capture/takes';
 import { exposed } from './expose';
 import type { FromBack, ToBack } from './messages';
@@ -15,7 +16,7 @@ addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
   }
   stopped = false;
   const { settings, options, index } = data;
-  const take = takesFor(settings, options)[index];
+  const take = takesFor(geometryOf(settings), options)[index];
   if (!take) {
     say({ type: 'failed', words: 'The back of this stand counts no pixels: film cannot be simulated here.' });
     return;

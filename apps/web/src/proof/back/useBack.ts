@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
 import type { FromBack, ToBack } from './messages';
@@ -107,7 +108,7 @@ export function useBack(onDelivered: () => void): Back {
       from = 0,
       onExposed?: (index: number, at: Date) => void,
     ): Promise<boolean> => {
-      const takes = takesFor(settings, options);
+      const takes = takesFor(geometryOf(settings), options);
       const abort = new AbortController();
       running.current = abort;
       stop.current = null;

@@ -1,0 +1,28 @@
+import { ask } from '../../rig/ask';
+import { defineCheck } from '../check';
+import { mosaicFixes } from '../mosaicFix';
+import { lessOfBoth, lessRise, lessShift, turnedFrame } from '../movementFix';
+import { circleFacts, circleSentence, circleSpare } from './circle';
+
+/** Are all corners lit? */
+export const imageCircle = defineCheck({
+  kind: 'lightCircle',
+  step: 'cover',
+  weight: 'counts',
+  evaluate: (geometry) => circleFacts(geometry, geometry.lightCircle),
+  margin: circleSpare,
+  message: (facts) => circleSentence(facts, 'light circle', ''),
+  note: ({ state }) => {
+    if (state === 'unknown')
+      return 'The lens has no light circle. To measure it, photograph an even wall at f/8 and infinity, shift until a corner goes black, and read the shift.';
+    return state === 'fails' ? 'Outside the light circle the picture is black, at any aperture.' : null;
+  },
+  missing: (parts) => ask(parts.lens, 'lightMm'),
+  *fixes({ geometry, trial }) {
+    if (geometry.settings.mosaic) return yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);
+    yield lessRise(geometry, trial);
+    yield lessShift(geometry, trial);
+    yield turnedFrame(geometry, trial);
+    yield lessOfBoth(geometry, trial);
+  },
+});

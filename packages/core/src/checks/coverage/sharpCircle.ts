@@ -1,0 +1,49 @@
+import { ask } from '../../rig/ask';
+import { apertureWords } from '../../words';
+import { nearestAperture } from '../apertureFix';
+import type { DefinitionBasis } from '../../coverage/circle';
+import { defineCheck } from '../check';
+import { offer } from '../fix';
+import { mosaicFixes } from '../mosaicFix';
+import { apertureAndLess, lessOfBoth, lessRise, lessShift, movementIntoCircle, turnedFrame } from '../movementFix';
+import { basisNote, circleFacts, circleSentence, circleSpare, type CircleFacts } from './circle';
+
+interface SharpCircleFacts extends CircleFacts {
+  readonly fNumber: number;
+  /** What the diameter rests on; `null` when no circle is known. */
+  readonly basis: DefinitionBasis | null;
+}
+
+/** Are all corners inside the sharp circle (the circle of good definition) at the aperture set? */
+export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
+  kind: 'sharpCircle',
+  step: 'cover',
+  weight: 'counts',
+  evaluate: (geometry) => ({
+    fNumber: geometry.settings.fNumber,
+    basis: geometry.sharpCircle?.basis ?? null,
+    ...circleFacts(geometry, geometry.sharpCircle),
+  }),
+  margin: circleSpare,
+  message: (facts) => circleSentence(facts, 'sharp circle', ` at ${apertureWords(facts.fNumber)}`),
+  note: ({ state, basis }) =>
+    state === 'unknown'
+      ? 'The lens has no circle figure. Give the light circle, or the circle of good definition at one aperture or more.'
+      : basis && basisNote(basis),
+  missing: (parts) => ask(parts.lens, 'lightMm'),
+  *fixes({ geometry, trial }) {
+    if (geometry.settings.mosaic) return yield* mosaicFixes(geometry, trial, ['aperture', 'asWhole', 'together', 'anew']);
+    // A tilted lens carries its circle aside: the frame follows it.
+    const follow = geometry.turned ? movementIntoCircle(geometry) : null;
+    const single = [
+      nearestAperture(geometry, trial),
+      lessRise(geometry, trial),
+      lessShift(geometry, trial),
+      turnedFrame(geometry, trial),
+      lessOfBoth(geometry, trial),
+      follow && offer('both', { movements: follow, composed: true }, trial),
+    ];
+    yield* single;
+    if (single.every((fix) => fix === null)) yield apertureAndLess(geometry, trial);
+  },
+});

@@ -1,0 +1,74 @@
+import type { Geometry } from '../../geometry/geometry';
+import { spareFor } from '../../mosaic/slides';
+import { ask } from '../../rig/ask';
+import { reaches, travelSpare } from '../../rig/mechanism';
+import { movesOf } from '../../rig/moves';
+import { mmWords } from '../../words';
+import { defineCheck, type Facts } from '../check';
+import { mosaicFixes } from '../mosaicFix';
+import { lessOfBoth, lessRise, lessShift } from '../movementFix';
+import { stateOf } from '../tight';
+import { leastBy, manyFrames, type WhichFrame } from '../whichFrame';
+import { lackWords, onlyWhen } from '../wording';
+
+interface TravelFacts extends Facts {
+  readonly spareMm: number | null;
+  readonly stop: string | null;
+  readonly fixed: boolean;
+  readonly frame: WhichFrame | null;
+}
+
+/** Can the slides take this position? */
+export const travel = defineCheck<'travel', TravelFacts>({
+  kind: 'travel',
+  step: 'cover',
+  weight: 'counts',
+  evaluate: (geometry) => (geometry.settings.mosaic ? ofMosaic(geometry) : ofSingle(geometry)),
+  margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
+  message: travelSentence,
+  note: ({ state }) => (state === 'unknown' ? 'The rig has no travel. Read the last marks of its slides in each direction.' : null),
+  missing: (parts) => movesOf(parts).asks[0] ?? ask(parts.lens, 'lightMm'),
+  *fixes({ geometry, trial }) {
+    if (geometry.settings.mosaic) return yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);
+    yield lessRise(geometry, trial);
+    yield lessShift(geometry, trial);
+    yield lessOfBoth(geometry, trial);
+  },
+});
+
+function ofSingle({ settings: { rig, movements } }: Geometry): TravelFacts {
+  const { mechanism } = rig;
+  const fixed = mechanism.kind === 'fixed';
+  const spare = travelSpare(mechanism, movements);
+  if (spare === null) return { state: 'unknown', spareMm: null, stop: null, fixed, frame: null };
+  const reached = reaches(mechanism, movements) === true;
+  // The outside is forgiven only what `reaches` forgives, so scale and check agree.
+  const spareMm = reached ? Math.max(0, spare.spareMm) : spare.spareMm;
+  return { state: fixed && reached ? 'holds' : stateOf(spareMm), spareMm, stop: spare.stop, fixed, frame: null };
+}
+
+/** The frame of a mosaic that is nearest to a stop, or farthest beyond one. */
+function ofMosaic({ laid, settings }: Geometry): TravelFacts {
+  const unknown: TravelFacts = { state: 'unknown', spareMm: null, stop: null, fixed: false, frame: null };
+  if (!laid) return unknown;
+  const { length } = laid.frames;
+  const spares = laid.frames.flatMap((each, i) => {
+    const set = laid.settings[i];
+    // On the plate of quarter turns the slides are at their centre.
+    const spare = spareFor(laid.slides, set && set.stopMm === 0 ? set : each);
+    return spare ? [{ ...spare, spareMm: set ? Math.max(0, spare.spareMm) : spare.spareMm, frame: { number: i + 1, of: length } }] : [];
+  });
+  const worst = spares.length < length ? null : leastBy(spares, ({ spareMm }) => spareMm);
+  // A stop is a position that is set exactly: for a series only what lies beyond it is a fault.
+  return worst ? { state: stateOf(worst.spareMm, 0), ...worst, fixed: settings.rig.mechanism.kind === 'fixed' } : unknown;
+}
+
+function travelSentence({ state, spareMm, stop, fixed, frame }: TravelFacts): string {
+  if (spareMm === null || stop === null) return 'Whether the slides reach this position is not known.';
+  if (fixed && state === 'holds') return 'This rig has no movements, and none are set.';
+  if (fixed) return `This rig has no movements, and ${mmWords(-spareMm)} are set.`;
+  if (state === 'fails') return `${frame ? `Frame ${frame.number} lies` : 'This position lies'} ${lackWords(spareMm)} beyond the ${stop}.`;
+  if (spareMm < 0.05) return `${frame ? `At frame ${frame.number} the` : 'The'} slide stands at its ${stop}.`;
+  const where = frame && frame.of > 1 ? manyFrames(frame.of) : 'this position';
+  return `The slides reach ${where}, with ${onlyWhen(state === 'tight')}${mmWords(spareMm)} left to the ${stop}.`;
+}

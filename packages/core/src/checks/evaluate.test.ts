@@ -1,0 +1,208 @@
+import { geometryOf } from '../geometry/geometry';
+import fc from 'fast-check';
+import { apertureScale } from '../coverage/apertures';
+import { shiftLimitMm } from '../coverage/shiftLimit';
+import { anyStand, stand } from '../setup/fixtures.test-support';
+import { patched } from '../setup/patch';
+import { type CheckResult, marginOf, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
+import { type CheckKind } from './registry';
+import { fixSentence } from './wording';
+import { STATE_ORDER, worstState } from '../state';
+import { evenly } from '../evenly.test-support';
+import type { SetupSettings } from '../model/setup';
+
+function of<K extends CheckKind>(kind: K, settings: SetupSettings): Extract<CheckResult, { kind: K }> {
+  const found = evaluateWithFixes(geometryOf(settings)).find(
+    (finding): finding is Extract<CheckResult, { kind: K }> => finding.kind === kind,
+  );
+  if (!found) throw new Error(`no ${kind}`);
+  return found;
+}
+
+const risen = (riseMm: number, more: Partial<SetupSettings> = {}) => stand({ movements: { riseMm, shiftMm: 0 }, ...more });
+
+describe('coverage findings', () => {
+  test('say by how much rise the upper corners leave the sharp circle', () => {
+    const found = of('sharpCircle', risen(12));
+    // By hand: R = 30, half frame 18 × 12, so the limit up is √(900 − 324) − 12 = 12.
+    expect(shiftLimitMm({ widthMm: 36, heightMm: 24 }, 60, 90)).toBeCloseTo(12, 9);
+    expect(found.state).toBe('tight');
+    const wide = of('sharpCircle', risen(12, { fNumber: 3.5 }));
+    expect(wide.state).toBe('fails');
+    // R = 27: √(729 − 324) − 12 = 8.1246; 12 − 8.1246 = 3.8754.
+    expect(wide.margin?.valueMm).toBeCloseTo(-3.8754, 4);
+    expect(checkSentence(wide)).toBe('The upper corners leave the sharp circle at f/3.5 by 3.9 mm of rise.');
+  });
+
+  test('close up the circle is larger, so more rise holds', () => {
+    const far = of('sharpCircle', risen(12));
+    const near = of('sharpCircle', risen(12, { focusM: 0.264 }));
+    expect(near.diameterMm).toBeCloseTo(60 * 1.1, 9);
+    expect(near.margin?.valueMm ?? 0).toBeGreaterThan(far.margin?.valueMm ?? 0);
+  });
+
+  test('a circle smaller than the frame fails and says what it lacks, with no remedy that could not help', () => {
+    const base = stand();
+    const tiny = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 40, definition: [] } } } };
+    const light = of('lightCircle', tiny);
+    expect(light.state).toBe('fails');
+    expect(light.corners).toHaveLength(4);
+    expect(checkSentence(light)).toBe(
+      'The frame is 43.3 mm across its corners and the light circle only 40.0 mm: it lacks 3.3 mm even when centred.',
+    );
+    expect(light.fixes).toEqual([]);
+  });
+
+  test('with no figure nothing is green: not known, with what to measure', () => {
+    const base = stand();
+    const blank = {
+      ...base,
+      rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
+    };
+    for (const found of evaluateWithFixes(geometryOf(blank))) {
+      expect(found.state).toBe('unknown');
+      expect(checkSentence(found)).toMatch(/not known/);
+      expect(checkNote(found)).toMatch(/measure|Give|Read/);
+      expect(found.fixes).toEqual([]);
+    }
+    expect(worstState(evaluateWithFixes(geometryOf(blank)))).toBe('unknown');
+    expect(worstState([])).toBe('unknown');
+  });
+
+  test('offers another aperture, less rise and what each leaves', () => {
+    const found = of('sharpCircle', risen(12, { fNumber: 3.5 }));
+    expect(found.fixes.map(({ control }) => control)).toEqual(['aperture', 'rise']);
+    expect(found.fixes.map(fixSentence)[1]).toBe('7.6 mm of rise holds with 0.5 mm to spare');
+  });
+
+  test('turning the frame is offered when it cures: a wide shift in portrait', () => {
+    const found = of('sharpCircle', stand({ movements: { riseMm: 0, shiftMm: 7.5 }, fNumber: 3.5 }));
+    expect(found.state).toBe('fails');
+    expect(found.fixes.some(({ control }) => control === 'orientation')).toBe(true);
+  });
+
+  test('when no single change cures, several are offered together', () => {
+    const base = stand();
+    const narrow = {
+      ...base,
+      fNumber: 4,
+      movements: { riseMm: 11, shiftMm: 2 },
+      rig: {
+        ...base.rig,
+        lens: {
+          ...base.rig.lens,
+          circle: {
+            lightMm: 67,
+            definition: [
+              { fNumber: 4, diameterMm: 42 },
+              { fNumber: 16, diameterMm: 48 },
+            ],
+          },
+        },
+      },
+    };
+    const found = of('sharpCircle', narrow);
+    expect(found.state).toBe('fails');
+    expect(found.fixes).toHaveLength(1);
+    expect(found.fixes[0]?.control).toBe('several');
+    expect(found.fixes[0]?.patch.fNumber).toBe(16);
+  });
+});
+
+describe('travel findings', () => {
+  test('beyond the rotating slide, with the shift or the rise that comes back inside', () => {
+    const found = of('travel', stand({ movements: { riseMm: 10, shiftMm: 8 } }));
+    expect(found.state).toBe('fails');
+    expect(checkSentence(found)).toMatch(/^This position lies 0\.8 mm beyond the end of the rotating slide/);
+    expect(found.fixes.length).toBeGreaterThan(0);
+  });
+
+  test('a rig without movements holds at its centre and fails anywhere else', () => {
+    const base = stand();
+    const fixed = { ...base, rig: { ...base.rig, mechanism: { kind: 'fixed' as const } } };
+    expect(of('travel', fixed).state).toBe('holds');
+    const moved = of('travel', { ...fixed, movements: { riseMm: 3, shiftMm: 0 } });
+    expect(moved.state).toBe('fails');
+    expect(moved.fixes.map(({ patch }) => patch.movements)).toContainEqual({ riseMm: 0 });
+  });
+
+  test('off the line of a locked slide, back onto it', () => {
+    const base = stand();
+    const locked = {
+      ...base,
+      movements: { riseMm: 5, shiftMm: 2 },
+      rig: { ...base.rig, mechanism: { kind: 'line' as const, angleDeg: 90, forwardMm: 10, backMm: 10 } },
+    };
+    const found = of('travel', locked);
+    expect(checkSentence(found)).toBe('This position lies 2.0 mm beyond the line of the slide.');
+    expect(found.fixes[0]?.patch.movements).toEqual({ shiftMm: 0 });
+  });
+});
+
+describe('laws of findings', () => {
+  test('every remedy, applied, makes its finding hold, worsens no other, and leaves what it says', () => {
+    let offered = 0;
+    fc.assert(
+      fc.property(anyStand, (settings) => {
+        const before = evaluateWithFixes(geometryOf(settings));
+        for (const finding of before) {
+          expect(finding.fixes.length).toBeLessThanOrEqual(3);
+          for (const remedy of finding.fixes) {
+            offered++;
+            const after = evaluateWithFixes(geometryOf(patched(settings, remedy.patch)));
+            const cured = after.find(({ kind }) => kind === finding.kind);
+            expect(cured?.state).toBe('holds');
+            const margin = cured && marginOf(cured)?.value;
+            expect(margin).toBeCloseTo(remedy.leaves.value, 9);
+            for (const other of after) {
+              const was = before.find(({ kind }) => kind === other.kind);
+              expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'holds'));
+            }
+          }
+        }
+      }),
+      { numRuns: 400 },
+    );
+    expect(offered).toBeGreaterThan(100);
+  });
+
+  test('an aperture remedy is one the ring can be set to', () => {
+    fc.assert(
+      fc.property(anyStand, (settings) => {
+        const { lens } = settings.rig;
+        const ring = apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep);
+        return evaluateWithFixes(geometryOf(settings)).every(({ fixes }) =>
+          fixes.every(({ patch }) => patch.fNumber === undefined || ring.includes(patch.fNumber)),
+        );
+      }),
+    );
+  });
+
+  test('worst first, and never a number that is not one', () => {
+    fc.assert(
+      fc.property(anyStand, (settings) => {
+        const found = evaluateWithFixes(geometryOf(settings));
+        const ranks = found.map(({ state }) => STATE_ORDER.indexOf(state));
+        expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);
+        for (const finding of found) {
+          expect(checkSentence(finding)).not.toMatch(/NaN|Infinity|undefined|null/);
+          expect(checkNote(finding) ?? '').not.toMatch(/NaN|undefined/);
+        }
+      }),
+    );
+  });
+
+  test('a larger light circle never makes a stand worse', () => {
+    fc.assert(
+      fc.property(anyStand, evenly(0, 50), (settings, more) => {
+        const { lens } = settings.rig;
+        if (lens.circle.lightMm === null) return true;
+        const larger = {
+          ...settings,
+          rig: { ...settings.rig, lens: { ...lens, circle: { ...lens.circle, lightMm: lens.circle.lightMm + more } } },
+        };
+        return STATE_ORDER.indexOf(of('lightCircle', larger).state) >= STATE_ORDER.indexOf(of('lightCircle', settings).state);
+      }),
+    );
+  });
+});

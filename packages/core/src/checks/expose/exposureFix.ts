@@ -1,0 +1,62 @@
+import { SHUTTERS, shuttersOf } from '../../exposure/shutter';
+import type { Geometry } from '../../geometry/geometry';
+import type { Exposure } from '../../model/exposure';
+import { NO_BRACKETS } from '../../setup/defaults';
+import { fixed } from '../../words';
+import { offer, type Fix, type Trial } from '../fix';
+
+/** A change of how the picture is exposed, if it passes its trial. */
+function exposed(label: string, exposure: Partial<Exposure>, trial: Trial): Fix | null {
+  return offer('exposure', { exposure }, trial, label);
+}
+
+function firstOf(fixes: Iterable<Fix | null>): Fix | null {
+  for (const fix of fixes) if (fix) return fix;
+  return null;
+}
+
+/** Another shutter of the rig. */
+export function otherShutter({ settings: { rig, exposure } }: Geometry, trial: Trial): Fix | null {
+  const others = shuttersOf(rig.parts).filter(({ kind }) => kind !== exposure.shutter);
+  return firstOf(tried(others, ({ kind }) => exposed(SHUTTERS[kind], { shutter: kind }, trial)));
+}
+
+/** The nearest other speed from ISO 25 to 6400, by thirds of a stop; film has the speed that it has. */
+export function otherSpeed({ settings: { rig, exposure } }: Geometry, trial: Trial): Fix | null {
+  if (rig.parts.back.kind === 'film') return null;
+  const thirds = Array.from({ length: 18 }, (_, i) => (i + 1) / 3);
+  const speeds = thirds
+    .flatMap((stops) => [stops, -stops])
+    .map((stops) => Math.round(exposure.iso * 2 ** stops))
+    .filter((iso) => iso >= 25 && iso <= 6400);
+  return firstOf(tried(speeds, (iso) => exposed(`ISO ${iso}`, { iso }, trial)));
+}
+
+/** The weakest filter that lengthens the time enough. */
+export function darkerFilter({ settings: { exposure } }: Geometry, trial: Trial): Fix | null {
+  return firstOf(
+    tried([1, 2, 3, 4, 6, 10], (stops) => {
+      const filters = [...exposure.filters, { name: `grey ${fixed(stops * 0.3, 1)}`, stops }];
+      return exposed(`a grey filter of ${stops} ${stops === 1 ? 'stop' : 'stops'}`, { filters }, trial);
+    }),
+  );
+}
+
+/** The metered exposure alone. */
+export function withoutBrackets({ settings: { mosaic, exposure } }: Geometry, trial: Trial): Fix | null {
+  return mosaic === null && exposure.brackets.count > 1 ? exposed('without brackets', { brackets: NO_BRACKETS }, trial) : null;
+}
+
+/** A release that does not touch the camera, the mirror up, or both. */
+export function steadier(trial: Trial): Fix | null {
+  const ways = [
+    { label: 'cable', exposure: { release: 'cable' } },
+    { label: 'mirror up', exposure: { mirrorUp: true } },
+    { label: 'cable and mirror up', exposure: { release: 'cable', mirrorUp: true } },
+  ] as const;
+  return firstOf(tried(ways, ({ label, exposure }) => exposed(label, exposure, trial)));
+}
+
+function* tried<T>(all: readonly T[], attempt: (each: T) => Fix | null): Generator<Fix | null> {
+  for (const each of all) yield attempt(each);
+}

@@ -1,0 +1,58 @@
+import { SHUTTERS, timeWords } from '../../exposure/shutter';
+import { standShutter, workingExposure } from '../../exposure/working';
+import type { ShutterKind } from '../../model/exposure';
+import type { FindingState } from '../../state';
+import { nearestAperture } from '../apertureFix';
+import { defineCheck, type Facts } from '../check';
+import { stateOf } from '../tight';
+import { darkerFilter, otherShutter, otherSpeed } from './exposureFix';
+import { shutterSpec } from './shutterSpec';
+
+interface FlashFacts extends Facts {
+  readonly shutter: ShutterKind;
+  readonly syncS: number | null;
+  readonly shortestS: number | null;
+}
+
+/** Does flash light the whole frame? */
+export const flash = defineCheck<'flash', FlashFacts>({
+  kind: 'flash',
+  step: 'expose',
+  weight: 'counts',
+  evaluate: (geometry) => {
+    if (!geometry.settings.exposure.flash) return null;
+    const { kind: shutter, syncS } = standShutter(geometry.settings);
+    const times = (workingExposure(geometry)?.takes ?? []).map(({ timeS }) => timeS);
+    const shortestS = times.length === 0 ? null : Math.min(...times);
+    return { state: flashState(syncS, shortestS), shutter, syncS, shortestS };
+  },
+  margin: ({ syncS, shortestS }) =>
+    syncS === null || shortestS === null || syncS === 0 ? null : { value: Math.log2(shortestS / syncS), unit: 'stops' },
+  message: ({ state, shutter, syncS, shortestS }) => {
+    const name = SHUTTERS[shutter];
+    if (syncS === 0) return `Flash lights the whole frame at any time of the ${name}.`;
+    if (syncS === Infinity) return `The ${name} cannot be used with flash.`;
+    if (state === 'unknown' || syncS === null || shortestS === null)
+      return `Whether flash lights the whole frame with the ${name} is not known.`;
+    return state === 'fails'
+      ? `At ${timeWords(shortestS)} flash leaves a part of the frame dark: the ${name} is open whole only to ${timeWords(syncS)}.`
+      : `At ${timeWords(shortestS)} flash lights the whole frame; the ${name} is open whole to ${timeWords(syncS)}.`;
+  },
+  note: ({ state }) =>
+    state === 'unknown'
+      ? 'Its shortest time with flash is a figure of the body; the time comes from a reading.'
+      : 'Mains power and wet floors do not go together; lamps and cables by local rules.',
+  missing: (parts) => shutterSpec(parts, 'syncPerS'),
+  *fixes({ geometry, trial }) {
+    yield otherShutter(geometry, trial);
+    yield nearestAperture(geometry, trial);
+    yield otherSpeed(geometry, trial);
+    yield darkerFilter(geometry, trial);
+  },
+});
+
+function flashState(syncS: number | null, shortestS: number | null): FindingState {
+  if (syncS === 0) return 'holds';
+  if (syncS === Infinity) return 'fails';
+  return syncS === null || shortestS === null ? 'unknown' : stateOf(Math.log2(shortestS / syncS) + 0.05, 0);
+}

@@ -1,0 +1,55 @@
+import { SHUTTERS } from '../../exposure/shutter';
+import { standShutter } from '../../exposure/working';
+import type { Geometry } from '../../geometry/geometry';
+import type { ShutterKind } from '../../model/exposure';
+import { countedPixelMm } from '../../stitching/metrics';
+import { fixed } from '../../words';
+import { defineCheck, type Facts } from '../check';
+import { stateOf } from '../tight';
+import { otherShutter } from './exposureFix';
+import { shutterSpec } from './shutterSpec';
+
+interface ReadoutFacts extends Facts {
+  readonly shutter: ShutterKind;
+  readonly readoutMs: number | null;
+  readonly bentPx: number | null;
+  readonly allowedPx: number;
+  readonly film: boolean;
+}
+
+/** Is what moves skewed by the read-out? */
+export const readout = defineCheck<'readout', ReadoutFacts>({
+  kind: 'readout',
+  step: 'expose',
+  weight: 'counts',
+  evaluate: (geometry) => {
+    const mmPerS = fastestOnSensor(geometry);
+    if (mmPerS === null || geometry.settings.exposure.meter === null) return null;
+    const { kind: shutter, readoutMs } = standShutter(geometry.settings);
+    const pixelMm = countedPixelMm(geometry);
+    const allowedPx = geometry.blurAllowed.cocMm / pixelMm;
+    const base = { shutter, readoutMs, allowedPx, film: geometry.settings.rig.back.columnsPx === null };
+    if (readoutMs === null) return { ...base, state: 'unknown', bentPx: null };
+    const bentPx = (mmPerS * readoutMs) / 1000 / pixelMm;
+    return { ...base, bentPx, state: stateOf(allowedPx - bentPx, allowedPx / 4) };
+  },
+  margin: ({ bentPx, allowedPx }) => (bentPx === null ? null : { value: allowedPx - bentPx, unit: 'px' }),
+  message: ({ shutter, readoutMs, bentPx, allowedPx, film }) => {
+    const name = SHUTTERS[shutter];
+    if (bentPx === null || readoutMs === null) return `Whether what moves is bent by the ${name} is not known.`;
+    if (readoutMs === 0) return `The ${name} exposes all of the frame at once: what moves is not bent.`;
+    const px = film ? 'px of 5 µm' : 'px';
+    return `What moves is bent by ${fixed(bentPx, bentPx < 10 ? 1 : 0)} ${px} while the ${name} passes in ${fixed(readoutMs, 0)} ms; ${fixed(allowedPx, 1)} ${px} pass.`;
+  },
+  note: ({ state }) => (state === 'fails' ? 'An upright that moves is drawn slanted: the rows are read one after another.' : null),
+  missing: (parts) => shutterSpec(parts, 'readoutMs'),
+  *fixes({ geometry, trial }) {
+    yield otherShutter(geometry, trial);
+  },
+});
+
+/** How fast the fastest thing that crosses the view moves on the sensor, mm/s; `null` when nothing was said to move. */
+function fastestOnSensor({ settings: { exposure, mosaic }, imageMm }: Geometry): number | null {
+  const moving = [...(exposure.moving ? [exposure.moving] : []), ...(mosaic?.zones ?? [])];
+  return moving.length === 0 ? null : Math.max(...moving.map(({ speedMs, distanceM }) => (speedMs / distanceM) * imageMm));
+}

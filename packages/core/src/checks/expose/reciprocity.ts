@@ -1,0 +1,50 @@
+import { bracketStops } from '../../exposure/brackets';
+import { timeWords } from '../../exposure/shutter';
+import { standBrackets, workingExposure } from '../../exposure/working';
+import { ask } from '../../rig/ask';
+import { capital } from '../../words';
+import { defineCheck, type Facts } from '../check';
+import { leastBy } from '../whichFrame';
+
+interface ReciprocityFacts extends Facts {
+  readonly meteredS: number;
+  /** With the reciprocity correction, s; `null` when its law is not known. */
+  readonly neededS: number | null;
+  readonly beyond: boolean;
+}
+
+/** Is the film's loss of speed at long times known? */
+export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
+  kind: 'reciprocity',
+  step: 'expose',
+  weight: 'counts',
+  evaluate: (geometry) => {
+    if (geometry.settings.rig.parts.back.kind !== 'film') return null;
+    const working = workingExposure(geometry);
+    if (working?.timeS == null) return null;
+    const { timeS, law, takes } = working;
+    if (law === null) {
+      // What the film is not trusted for is not among the shots: the longest that is wanted counts.
+      const wantedS = timeS * 2 ** Math.max(...bracketStops(standBrackets(geometry.settings)));
+      return wantedS <= 1 ? null : { state: 'unknown', meteredS: wantedS, neededS: null, beyond: false };
+    }
+    const longest = leastBy(takes, ({ neededS }) => -neededS);
+    const meteredS = longest ? timeS * 2 ** longest.stops : timeS;
+    if (meteredS <= 1 && longest?.neededS === meteredS) return null;
+    const beyond = takes.some((each) => each.beyond);
+    return { state: beyond ? 'unknown' : 'holds', meteredS, neededS: longest?.neededS ?? null, beyond };
+  },
+  margin: () => null,
+  message: ({ meteredS, neededS, beyond }) => {
+    if (neededS === null) return `What this film loses at ${timeWords(meteredS)} is not known.`;
+    if (beyond)
+      return `${capital(timeWords(meteredS))} is beyond the table of this film; ${timeWords(neededS)} goes on at its last slope, which nobody has measured.`;
+    return `The film’s own loss is counted: ${timeWords(meteredS)} metered becomes ${timeWords(neededS)}.`;
+  },
+  note: ({ state }) =>
+    state === 'unknown'
+      ? 'Type the table or the exponent of the film’s data sheet, in the step Expose; and bracket to the long side.'
+      : null,
+  missing: (parts) => (parts.back.kind === 'film' ? ask(parts.back, 'reciprocityExponent') : ask(parts.lens, 'lightMm')),
+  fixes: () => [],
+});

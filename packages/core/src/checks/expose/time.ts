@@ -1,0 +1,115 @@
+import { workingExposure, type Working } from '../../exposure/working';
+import { SHUTTERS, timeWords } from '../../exposure/shutter';
+import type { Geometry } from '../../geometry/geometry';
+import type { ShutterKind } from '../../model/exposure';
+import type { FindingState } from '../../state';
+import { capital, stopsWords } from '../../words';
+import { nearestAperture } from '../apertureFix';
+import { defineCheck, type Facts } from '../check';
+import { leastBy } from '../whichFrame';
+import { shutterSpec } from './shutterSpec';
+import { darkerFilter, otherShutter, otherSpeed, withoutBrackets } from './exposureFix';
+
+interface TimeFacts extends Facts {
+  readonly shutter: ShutterKind;
+  /** The shot that is nearest to an end of the shutter, or farthest beyond, as needed, s; `null` when not known. */
+  readonly neededS: number | null;
+  /** The end that it is measured against, s; `null` when that is not known. */
+  readonly endS: number | null;
+  readonly end: 'fast' | 'slow';
+  /** What is left, stops; negative beyond it, Infinity where nothing ends. */
+  readonly spareStops: number | null;
+  /** What is not known, in words; empty when nothing. */
+  readonly lacks: string;
+  readonly bulb: boolean;
+}
+
+/** At the very end of a shutter is tight: its ends are the least exact of its times (common practice). */
+const TIGHT_STOPS = 0.05;
+/** Rounded to the mark at the end is not beyond it. */
+const BEYOND_STOPS = -1 / 6;
+
+/** Can the shutter do the times of all shots? */
+export const time = defineCheck<'time', TimeFacts>({
+  kind: 'time',
+  step: 'expose',
+  weight: 'counts',
+  evaluate: (geometry) => {
+    const working = workingExposure(geometry);
+    return working && timeFacts(geometry, working);
+  },
+  margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
+  message: timeSentence,
+  note: ({ state, bulb }) => {
+    if (state === 'unknown') return 'Its figures are in the kit: of the body, or of the lens in its shutter.';
+    return bulb ? 'Held open and counted: the step Expose has a countdown.' : null;
+  },
+  missing: (parts) => shutterSpec(parts, 'fastestPerS'),
+  *fixes({ geometry, trial }) {
+    yield nearestAperture(geometry, trial);
+    yield otherShutter(geometry, trial);
+    yield otherSpeed(geometry, trial);
+    yield darkerFilter(geometry, trial);
+    yield withoutBrackets(geometry, trial);
+  },
+});
+
+/** A shot held against one end of the shutter. */
+interface AgainstEnd {
+  readonly end: 'fast' | 'slow';
+  readonly neededS: number;
+  readonly endS: number | null;
+  readonly spareStops: number | null;
+}
+
+function againstEnds({ shutter, takes }: Working): readonly AgainstEnd[] {
+  return takes.flatMap(({ neededS }): readonly AgainstEnd[] => [
+    {
+      end: 'fast',
+      neededS,
+      endS: shutter.fastestS,
+      spareStops: shutter.fastestS === null ? null : Math.log2(neededS / shutter.fastestS),
+    },
+    { end: 'slow', neededS, endS: shutter.slowestS, spareStops: slowSpare(shutter, neededS) },
+  ]);
+}
+
+function slowSpare({ bulb, slowestS }: Working['shutter'], neededS: number): number | null {
+  if (bulb) return Infinity;
+  return slowestS === null ? null : Math.log2(slowestS / neededS);
+}
+
+function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
+  const { shutter, takes, lines } = working;
+  const base = { shutter: shutter.kind, bulb: takes.some(({ bulb }) => bulb) };
+  const open = { ...base, state: 'unknown' as const, neededS: null, endS: null, end: 'slow' as const, spareStops: null };
+  const dark = lines.filter(({ stops }) => stops === null).map(({ words }) => words);
+  if (dark.length > 0) return { ...open, lacks: `how much light ${dark.join(' and ')} takes` };
+  const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
+  if (takes.length < wanted) return { ...open, lacks: 'what the film loses at long times' };
+  const ends = againstEnds(working);
+  const known = ends.flatMap((each) => (each.spareStops === null ? [] : [{ ...each, spareStops: each.spareStops }]));
+  const worst = leastBy(known, ({ spareStops }) => spareStops);
+  const state =
+    worst === null ? 'unknown' : timeState(worst.spareStops, known.length === ends.length || takes.every(({ can }) => can !== null));
+  if (worst === null || state === 'unknown') return { ...open, lacks: 'the fastest and slowest time of the shutter' };
+  // What is held open is said by its longest.
+  const neededS = base.bulb && state !== 'fails' ? Math.max(...takes.map((each) => each.neededS)) : worst.neededS;
+  return { ...base, state, neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
+}
+
+function timeState(spareStops: number, allKnown: boolean): FindingState {
+  if (spareStops < BEYOND_STOPS) return 'fails';
+  if (!allKnown) return 'unknown';
+  return spareStops < TIGHT_STOPS ? 'tight' : 'holds';
+}
+
+function timeSentence({ state, shutter, neededS, endS, end, spareStops, lacks, bulb }: TimeFacts): string {
+  if (state === 'unknown' || neededS === null || spareStops === null)
+    return `Whether the shutter can do it is not known: ${lacks} is missing.`;
+  const name = SHUTTERS[shutter];
+  if (state === 'fails')
+    return `${capital(timeWords(neededS))} is beyond the ${name}: it ends at ${timeWords(endS ?? 0)}, ${stopsWords(-spareStops)} ${end === 'fast' ? 'too much light' : 'too little'}.`;
+  if (bulb) return `The ${name} is held open for ${timeWords(neededS)} and counted.`;
+  return `The ${name} does ${timeWords(neededS)}${spareStops === Infinity ? '' : `, with ${stopsWords(Math.max(0, spareStops))} to its end`}.`;
+}

@@ -1,0 +1,62 @@
+import { degrees } from '../../angles';
+import type { Geometry } from '../../geometry/geometry';
+import { pivotMoved } from '../../geometry/standards';
+import type { ShiftPosition } from '../../model/movements';
+import { keepingCentre } from '../../planning/keepCentre';
+import { givenBack } from '../../planning/solveFocus';
+import { ask } from '../../rig/ask';
+import { mmWords } from '../../words';
+import { defineCheck, type Facts } from '../check';
+import { offer, type Fix, type Trial } from '../fix';
+
+interface ComposedFacts extends Facts, ShiftPosition {}
+
+/** A picture that moved less than this has not moved, mm: half of what a scale is read to. */
+const MOVED_MM = 0.25;
+
+/** Is the picture still composed as it was before the lens was tilted? */
+export const composed = defineCheck<'composed', ComposedFacts>({
+  kind: 'composed',
+  step: 'focus',
+  weight: 'advice',
+  evaluate: (geometry) => {
+    const moved = movedSinceComposed(geometry);
+    return Math.hypot(moved.riseMm, moved.shiftMm) < MOVED_MM ? null : { state: 'tight', ...moved };
+  },
+  margin: ({ riseMm, shiftMm }) => ({ value: -Math.hypot(riseMm, shiftMm), unit: 'mm' }),
+  message: ({ riseMm, shiftMm }) => {
+    const parts = [
+      Math.abs(riseMm) < 0.05 ? '' : `${mmWords(Math.abs(riseMm))} ${riseMm > 0 ? 'up' : 'down'}`,
+      Math.abs(shiftMm) < 0.05 ? '' : `${mmWords(Math.abs(shiftMm))} to the ${shiftMm > 0 ? 'right' : 'left'}`,
+    ].filter(Boolean);
+    return `Tilting has carried the lens ${parts.join(' and ')}, and the picture with it.`;
+  },
+  note: () => 'Its pivot lies behind the lens centre, so the picture goes aside when it is tilted.',
+  missing: (parts) => ask(parts.lens, 'lightMm'),
+  *fixes({ geometry, trial }) {
+    const movements = givenBack(geometry);
+    yield movements && offer('both', { movements, composed: true }, trial);
+    yield turnedBack(geometry, trial);
+    yield offer('choice', { composed: true }, trial);
+  },
+});
+
+/** How far the pivot of the tilt has moved the lens since the picture was composed, mm. */
+function movedSinceComposed({ pivot, settings }: Geometry): ShiftPosition {
+  const was = pivotMoved(settings, settings.composedAt);
+  return { riseMm: pivot.riseMm - was.riseMm, shiftMm: pivot.shiftMm - was.shiftMm };
+}
+
+/** The camera turned until the centre of the picture is what it was. */
+function turnedBack(geometry: Geometry, trial: Trial): Fix | null {
+  const { scene, rig } = geometry.settings;
+  if (scene === null) return null;
+  const moved = movedSinceComposed(geometry);
+  const angleOf = (mm: number): number => degrees(Math.atan(mm / rig.lens.focalMm));
+  const placing = { yawDeg: tenth(scene.yawDeg - angleOf(moved.shiftMm)), pitchDeg: tenth(scene.pitchDeg - angleOf(moved.riseMm)) };
+  return keepingCentre(geometry, placing) && offer('turn', { placing, composed: true }, trial);
+}
+
+function tenth(value: number): number {
+  return Math.round(value * 10) / 10 + 0;
+}

@@ -1,0 +1,97 @@
+import type { Geometry } from '../../geometry/geometry';
+import { lostPins, pinStates, type PinState } from '../../geometry/pins';
+import { standTiltMechanism } from '../../planning/solveFocus';
+import { apertureWords, capital, stopsWords } from '../../words';
+import { nearestAperture } from '../apertureFix';
+import { defineCheck, type Facts } from '../check';
+import { stateOf } from '../tight';
+import { leastBy } from '../whichFrame';
+import { blurWords, micronWords, onlyWhen } from '../wording';
+import { bySolving, solvedWithAperture } from './solvedFix';
+
+interface PinsFacts extends Facts {
+  readonly fNumber: number;
+  /** How much wider the aperture could be, stops; negative when it must be smaller, `null` when a pin cannot be imaged or lies on nothing. */
+  readonly spareStops: number | null;
+  /** The pin that is worst, its blur, and that in pixels; `null` on film. */
+  readonly worst: {
+    readonly name: string;
+    readonly blurMm: number | null;
+    readonly blurPx: number | null;
+    readonly side: PinState['side'];
+  } | null;
+  readonly allowedMm: number;
+  readonly count: number;
+  /** Pins on things that the subject no longer has. */
+  readonly lost: readonly string[];
+}
+
+/** Less than a third of a stop to spare is tight: one click of most lenses. */
+export const TIGHT_STOPS = 1 / 3;
+
+/** Are all pins sharp enough that must be? */
+export const pins = defineCheck<'pins', PinsFacts>({
+  kind: 'pins',
+  step: 'focus',
+  weight: 'counts',
+  evaluate: (geometry) =>
+    geometry.settings.scene !== null && geometry.settings.pins.some(({ role }) => role === 'sharp') ? sharpFacts(geometry) : null,
+  margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
+  message: pinsSentence,
+  note: ({ lost, state, allowedMm }) => {
+    if (lost.length > 0)
+      return `The subject no longer has what ${lost.map((name) => `“${name}”`).join(', ')} was put on; take the pin away or put it elsewhere.`;
+    return state === 'holds' ? null : `Sharp enough is a blur of ${micronWords(allowedMm)}.`;
+  },
+  missing: () => null,
+  *fixes({ geometry, trial }) {
+    yield bySolving(geometry, 'none', trial);
+    yield bySolving(geometry, 'front', trial);
+    yield nearestAperture(geometry, trial, { toward: 'smaller' });
+    yield solvedWithAperture(geometry, 'front', trial);
+    yield solvedWithAperture(geometry, 'none', trial);
+    yield standTiltMechanism(geometry.settings) === null ? bySolving(geometry, 'rear', trial) : null;
+  },
+});
+
+function sharpFacts(geometry: Geometry): PinsFacts {
+  const { cocMm } = geometry.blurAllowed;
+  const asked = pinStates(geometry).filter(({ pin }) => pin.role === 'sharp');
+  const lost = lostPins(geometry)
+    .filter(({ role }) => role === 'sharp')
+    .map(({ name }) => name);
+  const base = { fNumber: geometry.settings.fNumber, allowedMm: cocMm, count: asked.length, lost };
+  const weighed = (each: PinState): number => (each.blurMm === null ? Infinity : each.blurMm * each.pin.weight);
+  const worst = leastBy(asked, (each) => -weighed(each));
+  if (!worst) return { ...base, state: 'unknown', spareStops: null, worst: null };
+  const { blurMm, side } = worst;
+  const shown = {
+    name: worst.pin.name,
+    blurMm,
+    side,
+    blurPx: blurMm === null || geometry.pixelMm === null ? null : blurMm / geometry.pixelMm,
+  };
+  if (blurMm === null) return { ...base, state: 'fails', spareStops: null, worst: shown };
+  // Blur goes with the opening: so many stops as its ratio to what is allowed.
+  const spareStops = blurMm === 0 ? Infinity : 2 * Math.log2(cocMm / weighed(worst));
+  const state = stateOf(spareStops, TIGHT_STOPS);
+  return { ...base, state: state === 'fails' || lost.length === 0 ? state : 'unknown', spareStops, worst: shown };
+}
+
+function pinsSentence({ state, worst, spareStops, count, fNumber }: PinsFacts): string {
+  if (worst === null) return 'Whether the pins are sharp is not known: what they were put on is gone.';
+  if (worst.blurMm === null) return `“${worst.name}” cannot be imaged at this setting at all.`;
+  if (state === 'fails') {
+    const side = worst.side === 'in focus' ? '' : `, ${worst.side} than the plane of sharp focus`;
+    const blurred = `“${worst.name}” is blurred by ${blurWords(worst.blurMm, worst.blurPx)}${side}`;
+    return `${capital(blurred)}: ${stopsWords(-(spareStops ?? 0))} too much at ${apertureWords(fNumber)}.`;
+  }
+  const spare =
+    spareStops === Infinity ? ', in the plane itself' : `, with ${onlyWhen(state === 'tight')}${stopsWords(spareStops ?? 0)} to spare`;
+  return `${allPins(worst.name, count)} sharp enough at ${apertureWords(fNumber)}${spare}.`;
+}
+
+function allPins(name: string, count: number): string {
+  if (count === 1) return `“${name}” is`;
+  return count === 2 ? 'Both pins are' : `All ${count} pins are`;
+}

@@ -1,0 +1,90 @@
+import type { Geometry } from '../../geometry/geometry';
+import { focusFor } from '../../geometry/standards';
+import { extensionMm } from '../../planning/tiltOrStack';
+import { ask } from '../../rig/ask';
+import { focusReach, nearReach, railReach } from '../../rig/reach';
+import { fixed } from '../../words';
+import { defineCheck, type Facts } from '../check';
+import { offer, type Fix, type Trial } from '../fix';
+import { stateOf } from '../tight';
+import { onlyWhen } from '../wording';
+import { bySolving } from './solvedFix';
+
+interface ReachFacts extends Facts {
+  /** What is left on the rail to the end that is nearer, mm; negative beyond it. */
+  readonly spareMm: number | null;
+  readonly end: 'near' | 'far';
+  readonly by: 'bellows' | 'lens';
+}
+
+/** So near to an end of the focus the rail is tight, mm. */
+const TIGHT_RAIL_MM = 0.05;
+/** Nothing on a rail, mm. */
+const SAME_MM = 1e-6;
+
+/** Does the rig focus there? Asked where the lens is turned or something is pinned; elsewhere only said when it fails. */
+export const reach = defineCheck<'reach', ReachFacts>({
+  kind: 'reach',
+  step: 'focus',
+  weight: 'counts',
+  evaluate: ({ settings, turned }) => {
+    const { parts } = settings.rig;
+    const by = parts.kind === 'view' ? 'bellows' : 'lens';
+    const { leastMm, mostMm } = railReach(parts);
+    const out = extensionMm(settings);
+    const [overFar, overNear] = [leastMm === null ? null : out - leastMm, mostMm === null ? null : mostMm - out];
+    const fails = (overFar !== null && overFar < -SAME_MM) || (overNear !== null && overNear < -SAME_MM);
+    if (!fails && settings.pins.length === 0 && !turned) return null;
+    if (!fails && (overFar === null || overNear === null))
+      return { state: 'unknown', spareMm: null, end: overFar === null ? 'far' : 'near', by };
+    const end = (overFar ?? Infinity) < (overNear ?? Infinity) ? 'far' : 'near';
+    const spareMm = Math.min(overFar ?? Infinity, overNear ?? Infinity);
+    // Standing at infinity is where a lens belongs, not the edge of what it can.
+    if (end === 'far' && !fails) return { state: 'holds', spareMm: Math.max(0, spareMm), end, by };
+    return { state: stateOf(spareMm, TIGHT_RAIL_MM), spareMm, end, by };
+  },
+  margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
+  message: reachSentence,
+  note: ({ state }) => (state === 'unknown' ? 'The rig lacks a figure for its nearest focus or its infinity.' : null),
+  missing: (parts) =>
+    [focusReach(parts), nearReach(parts)].flatMap((each) => (each.known ? [] : each.asks))[0] ?? ask(parts.lens, 'lightMm'),
+  *fixes({ geometry, trial }) {
+    yield withinReach(geometry, trial);
+    yield bySolving(geometry, 'none', trial);
+    yield bySolving(geometry, 'front', trial);
+  },
+});
+
+function reachSentence({ state, spareMm, end, by }: ReachFacts): string {
+  if (spareMm === null) return 'Whether the rig focuses there is not known.';
+  const {
+    name,
+    are,
+    reach: reaches,
+    they,
+  } = by === 'bellows'
+    ? { name: 'The bellows', are: 'are', reach: 'reach', they: 'they' }
+    : { name: 'The lens', are: 'is', reach: 'reaches', they: 'it' };
+  if (state === 'fails') {
+    const lack = fixed(-spareMm, -spareMm < 1 ? 2 : 1);
+    return end === 'near'
+      ? `${name} ${are} too short for this focus: ${lack} mm of extension are missing.`
+      : `${name} would have to stand ${lack} mm nearer than ${they} can: beyond infinity.`;
+  }
+  if (end === 'far') return `${name} ${reaches} this focus.`;
+  return `${name} ${reaches} this focus, with ${onlyWhen(state === 'tight')}${fixed(spareMm, spareMm < 1 ? 2 : 1)} mm of extension left.`;
+}
+
+function withinReach({ settings: { rig } }: Geometry, trial: Trial): Fix | null {
+  const { leastMm, mostMm } = railReach(rig.parts);
+  const { focalMm } = rig.lens;
+  const focusAt = (extension: number): Fix | null => offer('focus', { focusM: rounded(focusFor(focalMm, focalMm + extension)) }, trial);
+  // A lens that stands nearer than at infinity even at its longest focuses nothing.
+  const inside = mostMm === null || mostMm <= 0 ? null : focusAt(mostMm * 0.97);
+  if (inside || leastMm === null) return inside;
+  return leastMm <= 0 ? offer('focus', { focusM: null }, trial) : focusAt(leastMm * 1.02);
+}
+
+function rounded(m: number | null): number | null {
+  return m === null ? null : Number(m.toPrecision(4));
+}

@@ -1,0 +1,45 @@
+import { leastBlurWith } from '../../planning/tiltAllowance';
+import { ask } from '../../rig/ask';
+import { lensTilt } from '../../rig/tilt';
+import { fixed } from '../../words';
+import { nearestAperture } from '../apertureFix';
+import { defineCheck, type Facts } from '../check';
+
+interface TiltScaleFacts extends Facts {
+  readonly stepDeg: number;
+  /** How exactly it can be read, and how exactly it has to be set for the pins to hold, degrees. */
+  readonly readDeg: number;
+  readonly allowedDeg: number;
+}
+
+/** An engraved scale is read to a quarter of its step (common practice). */
+const READ_SHARE = 0.25;
+
+/** Is the scale of the tilt fine enough for what it has to be set to? A scale that is too coarse fails nothing: the picture itself can be read instead. */
+export const tiltScale = defineCheck<'tiltScale', TiltScaleFacts>({
+  kind: 'tiltScale',
+  step: 'focus',
+  weight: 'advice',
+  evaluate: (geometry) => {
+    const { front, rig, pins } = geometry.settings;
+    const tilt = lensTilt(rig.parts);
+    if (tilt.kind !== 'mount' || tilt.stepDeg === null) return null;
+    if ((front.tiltDeg === 0 && front.swingDeg === 0) || !pins.some(({ role }) => role === 'sharp')) return null;
+    const allowedDeg = leastBlurWith(geometry);
+    if (allowedDeg === null) return null;
+    const readDeg = tilt.stepDeg * READ_SHARE;
+    return { state: allowedDeg < readDeg ? 'tight' : 'holds', stepDeg: tilt.stepDeg, readDeg, allowedDeg };
+  },
+  margin: ({ allowedDeg, readDeg }) => ({ value: allowedDeg - readDeg, unit: '°' }),
+  message: ({ state, stepDeg, readDeg, allowedDeg }) => {
+    const scale = `The tilt scale is marked every ${fixed(stepDeg, stepDeg < 1 ? 1 : 0)}° and read to ${fixed(readDeg, 2)}°`;
+    if (state !== 'holds') return `${scale}; the pins hold only within ${fixed(allowedDeg, 2)}°: it is too coarse for this.`;
+    return `${scale}, fine enough: the pins hold within ${fixed(allowedDeg, 2)}°.`;
+  },
+  note: ({ state }) =>
+    state === 'holds' ? null : 'Set it on the magnified picture by the far and near pins instead of by the scale, or stop down.',
+  missing: (parts) => ask(parts.lens, 'lightMm'),
+  *fixes({ geometry, trial }) {
+    yield nearestAperture(geometry, trial, { toward: 'smaller' });
+  },
+});

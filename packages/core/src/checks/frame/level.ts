@@ -1,0 +1,116 @@
+import { levelState, type LevelState } from '../../framing/level';
+import { geometryOf, type Geometry } from '../../geometry/geometry';
+import { levelOf } from '../../geometry/standards';
+import type { Scene } from '../../model/scene';
+import type { Placing, SetupPatch, SetupSettings } from '../../model/setup';
+import { keepingCentre } from '../../planning/keepCentre';
+import { ask } from '../../rig/ask';
+import { patched } from '../../setup/patch';
+import { fixed } from '../../words';
+import { nearestAperture } from '../apertureFix';
+import { defineCheck, type Facts } from '../check';
+import { firstOffer, offer, onStep, SCALE_STEP_MM, type Fix, type Trial } from '../fix';
+import { changed, distancesBeyond, movementThatHolds } from '../placeFix';
+import { stateOf } from '../tight';
+import { onlyWhen } from '../wording';
+
+interface LevelFacts extends Facts {
+  readonly level: LevelState;
+  /** Which of the two is nearer to what is allowed, or farther beyond. */
+  readonly worse: 'pitch' | 'roll';
+  /** What is left of the tolerance, degrees; negative beyond it. */
+  readonly spareDeg: number;
+}
+
+/** Is the back as level as the picture asks? Tight in the last fifth of what is allowed: what a hand still levels better. */
+export const level = defineCheck<'level', LevelFacts>({
+  kind: 'level',
+  step: 'frame',
+  weight: 'counts',
+  evaluate: (geometry) => {
+    const found = levelState(geometry);
+    if (found === null) return null;
+    const pitch = {
+      worse: 'pitch' as const,
+      spareDeg: found.pitchAllowedDeg - Math.abs(found.pitchDeg),
+      allowedDeg: found.pitchAllowedDeg,
+    };
+    const roll = { worse: 'roll' as const, spareDeg: found.rollAllowedDeg - Math.abs(found.rollDeg), allowedDeg: found.rollAllowedDeg };
+    const pitchIsWorse = found.asks === 'both' && pitch.spareDeg / pitch.allowedDeg < roll.spareDeg / roll.allowedDeg;
+    const { worse, spareDeg, allowedDeg } = pitchIsWorse ? pitch : roll;
+    return { state: stateOf(spareDeg, allowedDeg / 5), level: found, worse, spareDeg };
+  },
+  margin: ({ spareDeg }) => ({ value: spareDeg, unit: '°' }),
+  message: levelSentence,
+  note: ({ level: { tolerance, hasPixels }, worse }) => {
+    const [px, mm] =
+      worse === 'pitch' ? [tolerance.pitchTenthPx, tolerance.pitchTenthPrintMm] : [tolerance.rollTenthPx, tolerance.rollTenthPrintMm];
+    const what = worse === 'pitch' ? 'parts the ends of the outer uprights' : 'lifts one end of the horizon over the other';
+    return `A tenth of a degree ${what} by ${fixed(mm, 2)} mm on the print${hasPixels ? `, ${fixed(px, 1)} px in the file` : ''}.`;
+  },
+  missing: (parts) => ask(parts.lens, 'lightMm'),
+  *fixes({ geometry, trial }) {
+    const { scene } = geometry.settings;
+    if (scene !== null && geometry.back !== null) yield* levelled(geometry, scene, levelOf(geometry.back).pitchDeg, trial);
+  },
+});
+
+function levelSentence({ level: found, worse, state, spareDeg }: LevelFacts): string {
+  const of = worse === 'pitch' ? found.pitchDeg : found.rollDeg;
+  const wantedDeg = fixed(Math.abs(found.wantedDeg), 1);
+  if (state === 'fails') {
+    const way = worse === 'pitch' ? `pitched ${of > 0 ? 'up' : 'down'}` : `rolled ${of > 0 ? 'clockwise' : 'anticlockwise'}`;
+    const wanted = worse === 'pitch' && found.wantedDeg !== 0 ? ` beyond the ${wantedDeg}° wanted` : '';
+    const by = fixed(Math.abs(of), Math.abs(of) < 1 ? 2 : 1);
+    return `The back is ${way} by ${by}°${wanted}, ${fixed(-spareDeg, 2)}° more than passes unseen.`;
+  }
+  const allowed = worse === 'pitch' ? found.pitchAllowedDeg : found.rollAllowedDeg;
+  return `${passesAsTrue(found, wantedDeg)}: within ${fixed(allowed, 2)}° of ${worse}, with ${onlyWhen(state === 'tight')}${fixed(spareDeg, 2)}° to spare.`;
+}
+
+function passesAsTrue(found: LevelState, wantedDeg: string): string {
+  if (found.asks === 'horizon') return 'The horizon passes as true';
+  return found.wantedDeg === 0
+    ? 'Uprights and level lines pass as true'
+    : `Uprights converge as wanted, by ${wantedDeg}° of pitch; level pass as true`;
+}
+
+/**
+ * Level with the same picture by movements, or alone, or with the movement
+ * that the subject then needs; with another aperture or from farther away when
+ * that is what it takes; or the pitch as it is by choice.
+ */
+function* levelled(geometry: Geometry, scene: Scene, pitchDeg: number, trial: Trial): Generator<Fix | null> {
+  // What the back is turned on its camera, the head gives back.
+  const placing: Placing = { pitchDeg: scene.accepted.convergeDeg + geometry.settings.rear.tiltDeg + 0, rollDeg: 0 };
+  const kept = keepingCentre(geometry, placing);
+  const same = kept && changed(geometry, { riseMm: onStep(kept.riseMm / SCALE_STEP_MM), shiftMm: onStep(kept.shiftMm / SCALE_STEP_MM) });
+  const single = [same && offer('level', { placing, movements: same }, trial), offer('level', { placing }, trial)];
+  yield* single;
+  if (single.every((fix) => fix === null))
+    yield levelWithMore(geometry, { ...geometry.settings, scene: { ...scene, ...placing } }, placing, trial);
+  yield offer('choice', { placing: { rollDeg: 0 }, accepted: { convergeDeg: Math.round(pitchDeg * 100) / 100 } }, trial);
+}
+
+/** Level with the movement that the subject then needs, at another aperture or from farther away if need be. */
+function levelWithMore(
+  geometry: Geometry,
+  straight: SetupSettings & { readonly scene: Scene },
+  placing: Placing,
+  trial: Trial,
+): Fix | null {
+  const needed = movementThatHolds(geometryOf(straight));
+  const patch: SetupPatch = { placing, ...(needed && { movements: changed(geometry, needed) ?? {} }) };
+  return (
+    offer('level', patch, trial) ??
+    nearestAperture(geometry, trial, { control: 'level', patch }) ??
+    firstOffer('level', fartherAndLevel(straight, placing), trial)
+  );
+}
+
+function* fartherAndLevel(straight: SetupSettings & { readonly scene: Scene }, placing: Placing): Generator<SetupPatch> {
+  for (const distanceM of distancesBeyond(straight.scene.distanceM)) {
+    const needed = movementThatHolds(geometryOf(patched(straight, { distanceM })));
+    if (needed) yield { placing, distanceM, movements: changed(geometryOf(straight), needed) ?? {} };
+  }
+}

@@ -1,0 +1,162 @@
+import { geometryOf } from '../geometry/geometry';
+import fc from 'fast-check';
+import { assembled } from '../rig/assembled';
+import { body, lens, mounted } from '../rig/parts.test-support';
+import { FIRST_MOSAIC } from '../mosaic/mosaic';
+import { PLAIN_SCENE } from '../scene/scene';
+import { patched } from '../setup/patch';
+import { stand } from '../setup/fixtures.test-support';
+import { type CheckResult, evaluateWithFixes, evaluateAll, checkNote, checkSentence } from './evaluate';
+import { type CheckKind } from './registry';
+import { fixSetting } from './wording';
+import { evenly } from '../evenly.test-support';
+import type { Mosaic } from '../model/mosaic';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
+
+const built = assembled({
+  name: 'rig',
+  rigId: null,
+  parts: mounted({
+    back: body({ widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 }),
+    lens: lens({
+      focalMm: 35,
+      lightMm: 90,
+      definition: [
+        { fNumber: 8, diameterMm: 66, evidence: 'measured' },
+        { fNumber: 11, diameterMm: 72, evidence: 'measured' },
+      ],
+      slides: 'box',
+      riseMm: 14,
+      fallMm: 14,
+      leftMm: 14,
+      rightMm: 14,
+    }),
+  }),
+});
+if (!built.known) throw new Error('not known');
+const rig = built.value;
+const at = (shiftMm: number, riseMm = 0) => ({ shiftMm, riseMm, turned: false });
+const mosaic = (frames: Mosaic['frames'], more: Partial<Mosaic> = {}): Mosaic => ({
+  ...FIRST_MOSAIC,
+  cardGb: 64,
+  nearestM: 20,
+  mover: 'counter',
+  ...more,
+  frames,
+});
+const with_ = (own: Mosaic, more: Partial<SetupSettings> = {}): SetupSettings =>
+  stand({ rig, orientation: 'portrait', fNumber: 8, mosaic: own, ...more });
+const of = (settings: SetupSettings, kind: CheckKind): CheckResult => {
+  const found = evaluateWithFixes(geometryOf(settings)).find((each) => each.kind === kind);
+  if (!found) throw new Error(`no finding ${kind}`);
+  return found;
+};
+/** Every remedy makes its finding hold, or leaves nothing to ask. */
+const cured = (settings: SetupSettings, kind: CheckKind): void => {
+  const { fixes } = of(settings, kind);
+  expect(fixes.length).toBeGreaterThan(0);
+  for (const { patch } of fixes)
+    expect(evaluateWithFixes(geometryOf(patched(settings, patch))).find((each) => each.kind === kind)?.state ?? 'holds').toBe('holds');
+};
+
+describe('findings about a mosaic', () => {
+  test('the frame that leaves the circle is named, and another aperture or frames drawn together cure it', () => {
+    // The corner of the outer frames lies √(26² + 18²) = 31.6 mm off, inside 33; at 14 mm of rise it is √(26² + 30²) = 39.7.
+    expect(of(with_(mosaic([at(-14), at(0), at(14)])), 'sharpCircle').state).toBe('holds');
+    const out = with_(mosaic([at(-13, 9), at(0, 9), at(13, 9)]));
+    const found = of(out, 'sharpCircle');
+    expect(checkSentence(found)).toMatch(
+      /^Frame 1 of 3: The upper left corner leaves the sharp circle at f\/8 by [\d.]+ mm of movement in this direction\.$/,
+    );
+    cured(out, 'sharpCircle');
+    expect(found.fixes.map(fixSetting)).toContain('the whole mosaic moved toward the axis');
+  });
+
+  test('a gap, too little overlap and a place beyond the stops are said and cured', () => {
+    const gap = with_(mosaic([at(-13), at(13)]));
+    expect(checkSentence(of(gap, 'overlap'))).toBe('The mosaic falls into 2 pieces: between them nothing is photographed.');
+    cured(gap, 'overlap');
+    const little = with_(mosaic([at(-11), at(11)]));
+    expect(checkSentence(of(little, 'overlap'))).toBe('Frames 1 and 2 overlap by 8.3 % only as they are set, 12 % too little.');
+    cured(little, 'overlap');
+    // A slot that is open to the outside is no hole, and is never called whole.
+    const slot = with_(mosaic([at(-13, 8), at(13, 8), at(-9, -8), at(0, -8), at(9, -8)]));
+    expect(checkSentence(of(slot, 'overlap'))).toMatch(
+      /^The frames hang together without a hole, but their outline is no rectangle: [\d.]+ × [\d.]+ mm of it are whole\./,
+    );
+    const beyond = with_(mosaic([at(-15.5), at(0), at(15.5)], { leastOverlap: 0.2 }));
+    expect(checkSentence(of(beyond, 'travel'))).toMatch(/^Frame 1 lies 1\.5 mm beyond the left stop\.$/);
+    cured(beyond, 'travel');
+  });
+
+  test('parallax is cured by a lens that stands still, and not known without the nearest thing', () => {
+    const near = with_(mosaic([at(-12), at(0), at(12)], { mover: 'lens', nearestM: 3 }));
+    // 35 · 12 / 3000 mm over a pixel of 36/8256.
+    expect(checkSentence(of(near, 'parallax'))).toBe(
+      'Near and far part by 32 px between frames 1 and 2, where the lens goes 12.0 mm: more than the 0.5 px that pass.',
+    );
+    cured(near, 'parallax');
+    const silent = of(with_(mosaic([at(-12), at(0)], { mover: 'lens', nearestM: null })), 'parallax');
+    expect(silent.state).toBe('unknown');
+    expect(checkNote(silent)).toContain('in the step Stitch');
+  });
+
+  test('a seam through what moves is cured by a frame that holds the whole of it', () => {
+    const zone = { name: 'people', left: -4, right: 9, lower: -5, upper: 5, speedMs: 1.4, distanceM: 20 };
+    const crossed = with_(mosaic([at(-10), at(7.5)], { zones: [zone] }));
+    expect(of(crossed, 'seam').state).toBe('holds');
+    const seam = with_(mosaic([at(-8), at(10)], { zones: [zone] }));
+    expect(checkSentence(of(seam, 'seam'))).toMatch(/^A seam crosses “people”, and what moves there goes \d+ px between frames 1 and 2\.$/);
+    cured(seam, 'seam');
+  });
+
+  test('room on the card is not known until it is said; too little is cured by fewer takes', () => {
+    expect(of(with_(mosaic([at(-8), at(8)], { cardGb: null })), 'room').state).toBe('unknown');
+    const full = with_(mosaic([at(-8), at(8)], { cardGb: 0.2, series: { ...FIRST_MOSAIC.series, brackets: 5, whiteCards: true } }));
+    expect(of(full, 'room').state).toBe('fails');
+    cured(full, 'room');
+  });
+
+  test('the subject is in the joined picture, not in one frame', () => {
+    const scene: Scene = {
+      ...PLAIN_SCENE,
+      subject: { kind: 'sheet', widthM: 1.2, heightM: 0.9, baseM: 0 },
+      distanceM: 1,
+      asideM: 0,
+      cameraHeightM: 0.45,
+      yawDeg: 0,
+      pitchDeg: 0,
+      rollDeg: 0,
+    };
+    // 1.2 m at 1 m by 35 mm and a little: 43.5 × 32.6 mm.
+    expect(of(stand({ rig, scene, orientation: 'portrait', focusM: 1 }), 'inFrame').state).toBe('fails');
+    expect(of(with_(mosaic([at(-12), at(0), at(12)]), { scene, focusM: 1 }), 'inFrame').state).toBe('holds');
+  });
+
+  test('without a mosaic nothing is said about one; of any mosaic every sentence is whole', () => {
+    expect(evaluateAll(geometryOf(stand())).map(({ kind }) => kind)).not.toEqual(expect.arrayContaining(['overlap']));
+    const anyMm = evenly(-40, 40);
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(anyMm, anyMm), { minLength: 1, maxLength: 7 }),
+        fc.constantFrom('lens' as const, 'counter' as const, 'back' as const),
+        (places, mover) => {
+          const all = evaluateAll(
+            geometryOf(
+              with_(
+                mosaic(
+                  places.map(([x, y]) => at(x, y)),
+                  { mover },
+                ),
+              ),
+            ),
+          );
+          return all.every(
+            (finding) => /^[A-Z0-9“].*\.$/u.test(checkSentence(finding)) && !/NaN|undefined|null/u.test(checkSentence(finding)),
+          );
+        },
+      ),
+    );
+  });
+});

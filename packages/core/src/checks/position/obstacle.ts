@@ -1,0 +1,54 @@
+import { geometryOf } from '../../geometry/geometry';
+import type { SetupPatch } from '../../model/setup';
+import { ask } from '../../rig/ask';
+import { fixed } from '../../words';
+import { defineCheck, type Facts } from '../check';
+import { offer } from '../fix';
+import { changed, movementThatHolds } from '../placeFix';
+import { stateOf } from '../tight';
+
+interface ObstacleFacts extends Facts {
+  readonly spareM: number;
+}
+
+/** A tripod's legs, and somebody behind it, take about half a metre (common practice). */
+const LEGS_M = 0.5;
+
+/** Is there room for the camera in front of what stands behind it? */
+export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
+  kind: 'obstacle',
+  step: 'stand',
+  weight: 'counts',
+  evaluate: ({ settings: { scene } }) => {
+    if (scene === null || scene.roomM === null) return null;
+    const spareM = scene.roomM - scene.distanceM;
+    return { state: stateOf(spareM, LEGS_M), spareM };
+  },
+  margin: ({ spareM }) => ({ value: spareM, unit: 'm' }),
+  message: ({ spareM, state }) => {
+    if (state === 'fails') return `There is no room for the camera: it would stand ${fixed(-spareM, 1)} m behind the obstacle.`;
+    return state === 'tight'
+      ? `The camera stands only ${fixed(spareM, 1)} m before the obstacle; the legs of a tripod take about half a metre.`
+      : `There is room for the camera, ${fixed(spareM, 1)} m before the obstacle.`;
+  },
+  note: () => null,
+  missing: (parts) => ask(parts.lens, 'lightMm'),
+  /** In front of the obstacle with room for the tripod, with the movement that it then takes. */
+  *fixes({ geometry, trial }) {
+    const { scene, rig, orientation } = geometry.settings;
+    if (scene === null) return;
+    const distanceM = Math.floor(((scene.roomM ?? scene.distanceM) - LEGS_M) * 100) / 100;
+    if (!(distanceM > 0) || distanceM * 1000 <= rig.lens.focalMm) return;
+    const alone = offer('distance', { distanceM }, trial);
+    yield alone;
+    if (alone) return;
+    const there = { ...geometry.settings, scene: { ...scene, distanceM } };
+    const to = movementThatHolds(geometryOf(there));
+    const movements = to && changed(geometry, to);
+    yield movements ? offer('several', { distanceM, movements }, trial) : null;
+    const turned = orientation === 'landscape' ? 'portrait' : 'landscape';
+    const turnedTo = movementThatHolds(geometryOf({ ...there, orientation: turned }));
+    const patch: SetupPatch | undefined = turnedTo && { distanceM, orientation: turned, movements: changed(geometry, turnedTo) ?? {} };
+    yield patch ? offer('several', patch, trial) : null;
+  },
+});

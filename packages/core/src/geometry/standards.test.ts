@@ -1,0 +1,135 @@
+import { geometryOf } from './geometry';
+import fc from 'fast-check';
+import { PerspectiveCamera, Vector3, Matrix4 } from 'three';
+import { finderMatrix, throughMatrix } from '../perspective/finderMatrix';
+import { turnIn } from '../perspective/turnIn';
+import { PLAIN_SCENE } from '../scene/scene';
+import { FIRST_SUBJECTS } from '../subjects/subject';
+import { levelOf, pictured } from './standards';
+import { stand } from '../setup/fixtures.test-support';
+import { keepingCentre } from '../planning/keepCentre';
+import { seenFrom } from '../space/pose';
+import { patched } from '../setup/patch';
+import { evenly } from '../evenly.test-support';
+import type { Scene } from '../model/scene';
+
+const scene: Scene = {
+  subject: FIRST_SUBJECTS.front,
+  distanceM: 20,
+  asideM: 0,
+  cameraHeightM: 1.6,
+  yawDeg: 0,
+  pitchDeg: 0,
+  rollDeg: 0,
+  ...PLAIN_SCENE,
+};
+
+describe('a back turned on its camera', () => {
+  test('with the head pitched and the back turned upright again it stands level, and the lens looks up', () => {
+    const settings = stand({ scene: { ...scene, pitchDeg: 15 }, rear: { tiltDeg: 15, swingDeg: 0 } });
+    const back = geometryOf(settings).back;
+    expect(back && levelOf(back).pitchDeg).toBeCloseTo(0, 9);
+    // In the frame of the back the lens is tilted backward: its axis rises.
+    expect(geometryOf(settings).lens.tiltDeg).toBeCloseTo(-15, 9);
+    // As far out along its own axis as its scale says: along the normal less by the cosine.
+    expect(geometryOf(settings).imageMm).toBeCloseTo(24 * Math.cos(Math.PI / 12), 9);
+  });
+
+  test('a point lands where a 3D package’s camera puts it, built from the corners of the back', () => {
+    fc.assert(
+      fc.property(
+        evenly(-14, 14),
+        evenly(-14, 14),
+        evenly(-20, 20),
+        evenly(-15, 15),
+        evenly(-8, 8),
+        evenly(-6, 6),
+        fc.tuple(evenly(-6, 6), evenly(0, 9), evenly(2, 12)),
+        (tiltDeg, swingDeg, yawDeg, pitchDeg, riseMm, shiftMm, point) => {
+          const settings = stand({ scene: { ...scene, yawDeg, pitchDeg }, rear: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm } });
+          const back = geometryOf(settings).back;
+          const at = pictured(geometryOf(settings), point);
+          if (!back || !at) return true;
+          const v = geometryOf(settings).imageMm;
+          const near = 0.1;
+          const k = near / v;
+          const camera = new PerspectiveCamera();
+          camera.projectionMatrix = new Matrix4().makePerspective(
+            (shiftMm - 18) * k,
+            (shiftMm + 18) * k,
+            (riseMm + 12) * k,
+            (riseMm - 12) * k,
+            near,
+            1000,
+          );
+          const flip = (p: readonly [number, number, number]) => new Vector3(p[0], p[1], -p[2]);
+          const { right, up, forward } = back.axes;
+          camera.matrixWorld.makeBasis(flip(right), flip(up), flip(forward).negate()).setPosition(flip(back.at));
+          camera.matrixWorldInverse.copy(camera.matrixWorld).invert();
+          const theirs = flip(point).applyMatrix4(camera.matrixWorldInverse).applyMatrix4(camera.projectionMatrix);
+          return Math.abs(theirs.x * 18 - at[0]) < 1e-6 && Math.abs(theirs.y * 12 - at[1]) < 1e-6;
+        },
+      ),
+    );
+  });
+
+  test('the Finder’s matrix for it agrees, and what lies in its tilted plane of focus lands alike from the rim of the aperture', () => {
+    const settings = stand({ scene, rear: { tiltDeg: 10, swingDeg: 0 }, focusM: 3 });
+    const back = geometryOf(settings).back;
+    if (!back) throw new Error('no back');
+    const camera = {
+      focalMm: 24,
+      imageMm: geometryOf(settings).imageMm,
+      movements: geometryOf(settings).lens,
+      frame: { widthMm: 36, heightMm: 24 },
+      nearM: 0.1,
+      farM: 100,
+    };
+    // 3 m along the axis of the lens, which stands level: straight ahead of the camera.
+    const seen = seenFrom(back, [0, 1.6, -17]);
+    const [middle, rim] = [throughMatrix(finderMatrix(camera), seen), throughMatrix(finderMatrix(camera, [0, 3]), seen)];
+    expect(rim?.[1]).toBeCloseTo(middle?.[1] ?? NaN, 9);
+    const at = pictured(geometryOf(settings), [0, 1.6, -17]);
+    expect((middle?.[1] ?? 0) * 12).toBeCloseTo(at?.[1] ?? NaN, 9);
+  });
+});
+
+describe('turning with the centre kept', () => {
+  test('level and without rise it is the counter-shift of the calculator', () => {
+    fc.assert(
+      fc.property(evenly(-12, 12), evenly(-20, 20), (shiftMm, yawDeg) => {
+        const settings = stand({ scene, movements: { riseMm: 0, shiftMm } });
+        const kept = keepingCentre(geometryOf(settings), { yawDeg });
+        const { shiftMm: wanted } = turnIn(24, shiftMm, 3, yawDeg);
+        return kept !== null && Math.abs(kept.shiftMm - wanted) < 1e-9 && Math.abs(kept.riseMm) < 1e-9;
+      }),
+    );
+  });
+
+  test('however it is turned, the same point of the world stays in the centre', () => {
+    fc.assert(
+      fc.property(
+        evenly(-10, 10),
+        evenly(-10, 10),
+        evenly(-15, 15),
+        evenly(-15, 15),
+        evenly(-5, 5),
+        (riseMm, shiftMm, yawDeg, pitchDeg, tiltDeg) => {
+          const settings = stand({ scene, movements: { riseMm, shiftMm }, rear: { tiltDeg, swingDeg: 2 } });
+          const back = geometryOf(settings).back;
+          const placing = { yawDeg, pitchDeg };
+          const kept = keepingCentre(geometryOf(settings), placing);
+          if (!back || !kept) return false;
+          // A point on the ray of the centre, 10 m off.
+          const v = geometryOf(settings).imageMm;
+          const { right, up, forward } = back.axes;
+          const point = [0, 1, 2].map(
+            (i) => (back.at[i] ?? 0) + 10 * ((right[i] ?? 0) * (shiftMm / v) + (up[i] ?? 0) * (riseMm / v) + (forward[i] ?? 0)),
+          ) as unknown as [number, number, number];
+          const at = pictured(geometryOf(patched(settings, { placing, movements: kept })), point);
+          return at !== null && Math.abs(at[0]) < 1e-6 && Math.abs(at[1]) < 1e-6;
+        },
+      ),
+    );
+  });
+});
