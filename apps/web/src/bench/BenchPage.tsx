@@ -1,7 +1,7 @@
+import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { ToggleGroup } from 'radix-ui';
 import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { type CheckResult } from '@gangway/core/checks/evaluate';
 import type { Ask } from '@gangway/core/rig/ask';
 import { partsInOrder } from '@gangway/core/rig/parts';
 import { TopBar } from '../app/TopBar';
@@ -15,11 +15,8 @@ import { ElsewhereNote } from './keeping/ElsewhereNote';
 import { KeepingWords } from './keeping/KeepingWords';
 import { FrameControls } from './movements/FrameControls';
 import { LevelScale, UprightScale } from './movements/MovementScales';
-import { askFor } from './rig/askFor';
 import { RigLine } from './rig/RigLine';
 import { standEdit } from './standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 // The sheets of figures and rigs load only when one is opened.
 const ItemDialog = lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog })));
 // The 3D view and its package load only when the Finder is shown.
@@ -97,19 +94,20 @@ export function BenchPage() {
       </>
     );
   }
-  return <Bench jobId={jobId} settings={settings} />;
+  return <Bench jobId={jobId} geometry={geometryOf(settings)} />;
 }
 
-function Bench({ jobId, settings }: { readonly jobId: string; readonly settings: SetupSettings }) {
+function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry: Geometry }) {
   const [sheet, setSheet] = useState<'rig' | Ask | null>(null);
   const readingId = useId();
   const [step, setStep] = useStep();
   // Drawings and scales follow the hand at every step; what is read, not dragged, some times a second.
-  const later = useAtMost(settings, READ_MS);
+  const later = useAtMost(geometry, READ_MS);
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
-  const ask = useCallback((kind: CheckResult['kind']) => setSheet(askFor(kind, settings.rig.parts)), [settings.rig.parts]);
-  const asked = sheet === null || sheet === 'rig' ? null : (partsInOrder(settings.rig.parts).find(({ id }) => id === sheet.itemId) ?? null);
+  const ask = useCallback((missing: Ask) => setSheet(missing), []);
+  const asked =
+    sheet === null || sheet === 'rig' ? null : (partsInOrder(geometry.settings.rig.parts).find(({ id }) => id === sheet.itemId) ?? null);
   return (
     <div className="flex min-h-dvh flex-col lg:h-dvh lg:overflow-hidden">
       <Head jobId={jobId} />
@@ -121,7 +119,7 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
           <div className="flex flex-wrap items-center gap-x-4">
             <StepChoice step={step} onChoose={setStep} />
             <div className="min-w-0 grow">
-              <FrameControls settings={settings} />
+              <FrameControls geometry={geometry} />
             </div>
           </div>
           <Suspense
@@ -133,84 +131,84 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
           >
             {step === 'cover' && (
               <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
-                <CircleDrawing settings={settings} onMove={standEdit.move} readingId={readingId} />
-                <UprightScale settings={settings} />
+                <CircleDrawing geometry={geometry} onMove={standEdit.move} readingId={readingId} />
+                <UprightScale geometry={geometry} />
               </div>
             )}
             {step === 'frame' && (
               <div className={WITH_PANEL}>
                 <div className={PANEL}>
-                  <FramePanel settings={later} />
+                  <FramePanel geometry={later} />
                 </div>
                 <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
-                  <Finder settings={settings} />
+                  <Finder geometry={geometry} />
                 </div>
-                <UprightScale settings={settings} />
+                <UprightScale geometry={geometry} />
               </div>
             )}
             {step === 'focus' && (
               <div className={WITH_PANEL}>
                 <div className={PANEL}>
-                  <FocusPanel settings={later} />
+                  <FocusPanel geometry={later} />
                 </div>
                 <div className="grid min-h-0 min-w-0 grid-rows-[minmax(0,1fr)_minmax(0,1fr)] gap-2 max-lg:h-[44rem]">
-                  <SectionDrawing settings={settings} />
-                  <FollowingFinder settings={settings} read={later} />
+                  <SectionDrawing geometry={geometry} />
+                  <FollowingFinder geometry={geometry} read={later} />
                 </div>
-                <TiltScale settings={settings} />
+                <TiltScale geometry={geometry} />
               </div>
             )}
             {step === 'stitch' && (
               <div className={WITH_PANEL}>
                 <div className={PANEL}>
-                  <StitchPanel settings={later} />
+                  <StitchPanel geometry={later} />
                 </div>
-                <StitchDrawings settings={settings} />
+                <StitchDrawings geometry={geometry} />
               </div>
             )}
             {step === 'expose' && (
               <div className={WITH_SHEET}>
                 <div className={PANEL}>
-                  <ExposePanel settings={settings} />
+                  <ExposePanel geometry={geometry} />
                 </div>
                 <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
                   <div className="px-2 py-1">
-                    <LogButton settings={settings} />
+                    <LogButton geometry={geometry} />
                   </div>
-                  <ExposeSheet settings={settings} />
+                  <ExposeSheet geometry={geometry} />
                 </div>
               </div>
             )}
-            {step === 'card' && <CardPanel settings={settings} />}
+            {step === 'card' && <CardPanel geometry={geometry} />}
             {step === 'stand' && (
               <div className={WITH_PANEL}>
                 <div className={PANEL}>
-                  <ScenePanel settings={later} />
+                  <ScenePanel geometry={later} />
                 </div>
                 <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
-                  {settings.scene ? (
-                    <PlaceDrawing settings={settings} scene={settings.scene} />
+                  {geometry.settings.scene ? (
+                    <PlaceDrawing geometry={geometry} scene={geometry.settings.scene} />
                   ) : (
                     <p className="p-6 text-ink-soft">Plan and elevation are here once something stands before the camera.</p>
                   )}
                 </div>
-                <UprightScale settings={settings} />
+                <UprightScale geometry={geometry} />
               </div>
             )}
           </Suspense>
           {step === 'focus' && (
             <Suspense fallback={<div className="h-24" />}>
-              <FocusScales settings={settings} />
+              <FocusScales geometry={geometry} />
             </Suspense>
           )}
-          {step !== 'focus' && step !== 'stitch' && step !== 'expose' && step !== 'card' && <LevelScale settings={settings} />}
+          {step !== 'focus' && step !== 'stitch' && step !== 'expose' && step !== 'card' && <LevelScale geometry={geometry} />}
         </section>
-        <Aside jobId={jobId} step={step} settings={later} readingId={readingId} onRig={chooseRig} onAsk={ask} />
+        <Aside jobId={jobId} step={step} geometry={later} readingId={readingId} onRig={chooseRig} onAsk={ask} />
       </main>
       <Suspense fallback={null}>
         {sheet === 'rig' && (
           <ChooseRig
-            present={settings.rig.rigId}
+            present={geometry.settings.rig.rigId}
             onClose={close}
             onChoose={(rig) => {
               standEdit.setRig(rig, `rig “${rig.name}”`);
@@ -237,30 +235,30 @@ function Bench({ jobId, settings }: { readonly jobId: string; readonly settings:
 interface AsideProps {
   readonly jobId: string;
   readonly step: Step;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly readingId: string;
   readonly onRig: () => void;
-  readonly onAsk: (kind: CheckResult['kind']) => void;
+  readonly onAsk: (missing: Ask) => void;
 }
 
 /** Rig, findings and cautions beside the drawings. */
-const Aside = memo(function Aside({ jobId, step, settings, readingId, onRig, onAsk }: AsideProps) {
+const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onAsk }: AsideProps) {
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
-      <RigLine rig={settings.rig} onChoose={onRig} />
+      <RigLine rig={geometry.settings.rig} onChoose={onRig} />
       <Suspense fallback={<p role="status">Looking …</p>}>
-        <FindingsPanel settings={settings} onApply={standEdit.apply} onAsk={onAsk} />
+        <FindingsPanel geometry={geometry} onApply={standEdit.apply} onAsk={onAsk} />
       </Suspense>
       <Suspense fallback={null}>
-        <Cautions jobId={jobId} step={step} settings={settings} />
+        <Cautions jobId={jobId} step={step} geometry={geometry} />
       </Suspense>
       {step === 'cover' && (
         <Suspense fallback={null}>
-          <CircleAside settings={settings} />
+          <CircleAside geometry={geometry} />
         </Suspense>
       )}
       <Suspense fallback={null}>
-        <Reading id={readingId} settings={settings} />
+        <Reading id={readingId} geometry={geometry} />
       </Suspense>
     </aside>
   );

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import { GripVertical } from 'lucide-react';
@@ -94,7 +95,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
       >
         <GripVertical size={16} aria-hidden />
       </button>
-      <CircleMiniature settings={settings} size={104} />
+      <CircleMiniature geometry={geometryOf(settings)} size={104} />
       <div className="min-w-0 grow">
         <div className="flex items-start gap-1">
           {renaming ? (

@@ -1,3 +1,4 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { CircleDot } from 'lucide-react';
 import { useParams } from 'react-router';
 import { api, errorSentence } from '../store/api';
@@ -5,20 +6,19 @@ import { useAppSelector } from '../store/store';
 import { Button } from '../ui/Button';
 import { useTell } from '../ui/Notes';
 import { nextTake, placeWords } from './logging';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** One touch logs the next take of the stand as it is set now; it can be taken back. */
-export function LogButton({ settings }: { readonly settings: SetupSettings }) {
+export function LogButton({ geometry }: { readonly geometry: Geometry }) {
   const { jobId = '', standId = '' } = useParams();
   const name = useAppSelector((state) => state.edit.present?.name ?? '');
   const { data: log, error } = api.useLogQuery(jobId);
   const [changeLog] = api.useChangeLogMutation();
   const tell = useTell();
   const logged = log?.takes.filter((take) => take.standId === standId).length ?? 0;
-  const words = placeWords(settings, logged);
+  const words = placeWords(geometry, logged);
   const touch = async () => {
     if (!log) return;
-    const take = nextTake(settings, { id: standId, name }, log.takes, new Date());
+    const take = nextTake(geometry, { id: standId, name }, log.takes, new Date());
     const { error: refused } = await changeLog({ jobId, put: [take], remove: [] });
     if (refused) tell(`The take is not logged: ${errorSentence(refused)}`);
     else

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { FIRST_MOSAIC, FIRST_SERIES } from '@gangway/core/mosaic/mosaic';
 import { DEMO_STANDS, SHEET_WIDE_RIG } from '@gangway/contract/demo';
 import { takeFiguresSchema } from '@gangway/contract/log';
@@ -20,7 +21,7 @@ const mosaic: SetupSettings = {
 
 function logged(settings: SetupSettings, count: number): readonly LogTake[] {
   const takes: LogTake[] = [];
-  for (let i = 0; i < count; i++) takes.push(nextTake(settings, STAND, takes, new Date(i * 60_000)));
+  for (let i = 0; i < count; i++) takes.push(nextTake(geometryOf(settings), STAND, takes, new Date(i * 60_000)));
   return takes;
 }
 
@@ -64,8 +65,8 @@ describe('one touch', () => {
     expect(takes.slice(0, 3).map(({ bracketStops }) => bracketStops)).toEqual([-2, 0, 2]);
     expect(takes.map(({ shiftMm }) => shiftMm)).toEqual([-8, -8, -8, 0, 0, 0, 8, 8, 8, -8]);
     expect(new Set(takes.slice(0, 3).map(({ timeS }) => timeS)).size).toBe(3);
-    expect(placeWords(mosaic, 4)).toBe('frame 2 of 3, exposure 2');
-    expect(nextPlace(metered, 7)).toMatchObject({ number: 1, of: 1 });
+    expect(placeWords(geometryOf(mosaic), 4)).toBe('frame 2 of 3, exposure 2');
+    expect(nextPlace(geometryOf(metered), 7)).toMatchObject({ number: 1, of: 1 });
   });
 
   test('series by series it goes through all frames before the next exposure', () => {

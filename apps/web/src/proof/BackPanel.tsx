@@ -77,7 +77,10 @@ export function BackPanel({
       }
       begunWith.current.set(data.id, exposure);
       onOpen(data.id);
-      if (!(await back.shoot(data.id, fresh.settings, { ...options, exposure }, 0, logging ? logged(fresh, exposure) : undefined))) return;
+      if (
+        !(await back.shoot(data.id, geometryOf(fresh.settings), { ...options, exposure }, 0, logging ? logged(fresh, exposure) : undefined))
+      )
+        return;
     }
   };
   const logged =
@@ -261,7 +264,13 @@ export function BackPanel({
                 // The metered one is `null` there, which is not the same as not known.
                 const begun = begunWith.current.get(open.id);
                 const exposure = begun === undefined ? options.exposure : begun;
-                void back.shoot(open.id, stand.settings, { ...options, exposure }, missing, logging ? logged(stand, exposure) : undefined);
+                void back.shoot(
+                  open.id,
+                  geometryOf(stand.settings),
+                  { ...options, exposure },
+                  missing,
+                  logging ? logged(stand, exposure) : undefined,
+                );
               }}
             >
               Go on from frame {missing + 1}

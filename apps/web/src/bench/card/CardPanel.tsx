@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
 import { GripVertical, Printer, X } from 'lucide-react';
@@ -11,17 +11,15 @@ import { api, errorSentence } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';
 import { useTell } from '../../ui/Notes';
 import { setCard } from './setCard';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 const set = setCard;
 
 /** The list for the spot: ticked, written on, reordered, printed. */
-export const CardPanel = memo(function CardPanel({ settings }: { readonly settings: SetupSettings }) {
+export const CardPanel = memo(function CardPanel({ geometry }: { readonly geometry: Geometry }) {
   const { standId = '' } = useParams();
   const [editing, setEditing] = useState(false);
-  const steps = spotCard(geometryOf(settings));
+  const steps = spotCard(geometry);
   const ticks = steps.filter(({ told }) => !told);
-  const done = ticks.filter(({ id }) => settings.card.ticked.includes(id)).length;
+  const done = ticks.filter(({ id }) => geometry.settings.card.ticked.includes(id)).length;
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -41,7 +39,7 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
   return (
     <section aria-label="Card" className="mx-auto flex h-full min-h-0 w-full max-w-3xl flex-col">
       <div className="flex flex-wrap items-center gap-2 py-2">
-        <LogButton settings={settings} />
+        <LogButton geometry={geometry} />
         <span className="grow text-right text-sm text-ink-soft tabular-nums" role="status">
           {done} of {ticks.length} done
         </span>
@@ -60,7 +58,11 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
           {editing ? 'Done editing' : 'Edit the list'}
         </Button>
         {editing && (
-          <Button look="quiet" disabled={settings.card.ticked.length === 0} onClick={() => set({ ticked: [] }, 'all ticks taken away')}>
+          <Button
+            look="quiet"
+            disabled={geometry.settings.card.ticked.length === 0}
+            onClick={() => set({ ticked: [] }, 'all ticks taken away')}
+          >
             Untick all
           </Button>
         )}
@@ -76,7 +78,7 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
                     step.told ? (
                       <Told key={step.id} step={step} />
                     ) : (
-                      <StepRow key={step.id} step={step} settings={settings} editing={editing} />
+                      <StepRow key={step.id} step={step} geometry={geometry} editing={editing} />
                     ),
                   )}
                 </ul>
@@ -84,7 +86,7 @@ export const CardPanel = memo(function CardPanel({ settings }: { readonly settin
             </div>
           ))}
         </DndContext>
-        {editing && <Editing settings={settings} />}
+        {editing && <Editing geometry={geometry} />}
       </div>
     </section>
   );
@@ -94,8 +96,8 @@ function Told({ step }: { readonly step: CardStep }) {
   return <li className="border-b border-hairline py-1.5 text-sm">{step.words}</li>;
 }
 
-function StepRow({ step, settings, editing }: { readonly step: CardStep; readonly settings: SetupSettings; readonly editing: boolean }) {
-  const { card } = settings;
+function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonly geometry: Geometry; readonly editing: boolean }) {
+  const { card } = geometry.settings;
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({
     id: step.id,
     disabled: !editing,
@@ -179,15 +181,15 @@ function StepRow({ step, settings, editing }: { readonly step: CardStep; readonl
 }
 
 /** Own steps, what was left off, and templates. */
-function Editing({ settings }: { readonly settings: SetupSettings }) {
-  const { card } = settings;
+function Editing({ geometry }: { readonly geometry: Geometry }) {
+  const { card } = geometry.settings;
   const [words, setWords] = useState('');
   const [name, setName] = useState('');
   const { data: templates } = api.useTemplatesQuery(undefined);
   const [putTemplate] = api.usePutTemplateMutation();
   const [deleteTemplate] = api.useDeleteTemplateMutation();
   const tell = useTell();
-  const off = leftOff(geometryOf(settings));
+  const off = leftOff(geometry);
   const keep = async () => {
     const { error } = await putTemplate({
       id: crypto.randomUUID(),

@@ -1,23 +1,22 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { TriangleAlert, X } from 'lucide-react';
 import { CAUTIONS, cautionsFor, type CautionStep } from '@gangway/core/cautions/cautions';
 import { api, errorSentence } from '../../store/api';
 import { IconButton } from '../../ui/Button';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface CautionsProps {
   readonly jobId: string;
   readonly step: CautionStep;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
 }
 
 /** What is to be minded at this step; each can be put away for the job, and brought back. */
-export function Cautions({ jobId, step, settings }: CautionsProps) {
+export function Cautions({ jobId, step, geometry }: CautionsProps) {
   const { data: job } = api.useJobQuery(jobId);
   const [dismiss, { error }] = api.useDismissCautionsMutation();
   if (!job) return null;
-  const shown = cautionsFor(geometryOf(settings), step, job.dismissedCautions);
-  const away = cautionsFor(geometryOf(settings), step, []).length - shown.length;
+  const shown = cautionsFor(geometry, step, job.dismissedCautions);
+  const away = cautionsFor(geometry, step, []).length - shown.length;
   if (shown.length === 0 && away === 0) return null;
   const put = (dismissedCautions: readonly string[]) => void dismiss({ id: jobId, dismissedCautions });
   const ofStep = new Set(CAUTIONS.filter((caution) => caution.step === step).map(({ id }) => id));

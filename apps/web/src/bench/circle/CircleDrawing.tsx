@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useId, useMemo, useRef, type SVGProps } from 'react';
 import { cornersOutside, type CircleOnBack, type SharpCircle } from '@gangway/core/geometry/circles';
 import { CORNERS, cornerPoints, type Corner } from '@gangway/core/coverage/frame';
@@ -11,10 +11,9 @@ import { frameDrag, type FrameDrag, type FrameDragEvent } from './frameDrag';
 import { halfExtent, planeFor, type Plane } from './plane';
 import type { FrameSize } from '@gangway/core/model/frame';
 import type { Mechanism, ShiftPosition } from '@gangway/core/model/movements';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface CircleDrawingProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly onMove: (to: ShiftPosition, gesture: string) => void;
   readonly readingId: string;
 }
@@ -24,16 +23,16 @@ interface CircleDrawingProps {
  * as the picture is, and the frame in it, which can be dragged or moved by the
  * arrow keys.
  */
-export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProps) {
+export function CircleDrawing({ geometry, onMove, readingId }: CircleDrawingProps) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const { mechanism } = settings.rig;
-  const frame = frameOf(settings);
-  const circles = circlesOf(settings);
-  const points = contourOf(settings);
+  const { mechanism } = geometry.settings.rig;
+  const frame = frameOf(geometry.settings);
+  const circles = circlesOf(geometry.settings);
+  const points = contourOf(geometry.settings);
   const gesture = useGesture();
   const drag = useRef<FrameDrag>({ phase: 'idle' });
 
-  const whole = wholeFrameOf(settings);
+  const whole = wholeFrameOf(geometry.settings);
   const halfMm = useMemo(() => halfExtent(whole, circles, mechanism), [whole, circles, mechanism]);
   const plane = useMemo(() => (size ? planeFor(size.width, size.height, halfMm) : null), [size, halfMm]);
 
@@ -67,7 +66,7 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
                 if (event.button !== 0) return;
                 event.currentTarget.setPointerCapture(event.pointerId);
                 gesture.begin();
-                handle({ type: 'press', pointer: event.pointerId, x: event.clientX, y: event.clientY, at: settings.movements });
+                handle({ type: 'press', pointer: event.pointerId, x: event.clientX, y: event.clientY, at: geometry.settings.movements });
               }}
               onPointerMove={(event) =>
                 handle({ type: 'move', pointer: event.pointerId, x: event.clientX, y: event.clientY, oneWay: event.shiftKey })
@@ -90,7 +89,7 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
                 const step = KEYS[event.key];
                 if (!step || event.ctrlKey || event.metaKey || event.altKey) return;
                 event.preventDefault();
-                const { riseMm, shiftMm } = settings.movements;
+                const { riseMm, shiftMm } = geometry.settings.movements;
                 onMove(nudged(mechanism, { riseMm, shiftMm }, step, by), gesture.id());
               }}
             >
@@ -98,10 +97,10 @@ export function CircleDrawing({ settings, onMove, readingId }: CircleDrawingProp
                 plane={plane}
                 frame={frame}
                 whole={whole}
-                at={settings.movements}
+                at={geometry.settings.movements}
                 sharp={circles.sharp}
                 light={circles.light}
-                outside={circles.sharp ? cornersOutside(geometryOf(settings), circles.sharp) : null}
+                outside={circles.sharp ? cornersOutside(geometry, circles.sharp) : null}
               />
             </g>
           </svg>

@@ -1,15 +1,15 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { CircleOnBack } from '@gangway/core/geometry/circles';
 import { circlesOf, frameOf } from '../facts';
 import { halfExtent, planeFor } from './plane';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The Circle in small, for lists: the same facts without handles. */
-export function CircleMiniature({ settings, size = 92 }: { readonly settings: SetupSettings; readonly size?: number }) {
-  const frame = frameOf(settings);
-  const circles = circlesOf(settings);
-  const plane = planeFor(size, size, halfExtent(frame, circles, settings.rig.mechanism));
+export function CircleMiniature({ geometry, size = 92 }: { readonly geometry: Geometry; readonly size?: number }) {
+  const frame = frameOf(geometry.settings);
+  const circles = circlesOf(geometry.settings);
+  const plane = planeFor(size, size, halfExtent(frame, circles, geometry.settings.rig.mechanism));
   const radius = (circle: CircleOnBack) => (circle.diameterMm / 2) * plane.pixelsPerMm;
-  const { shiftMm, riseMm } = settings.movements;
+  const { shiftMm, riseMm } = geometry.settings.movements;
   return (
     <svg aria-hidden width={size} height={size} className="shrink-0">
       {circles.light && (

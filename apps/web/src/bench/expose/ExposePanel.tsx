@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { X } from 'lucide-react';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F, LOOSE_FILTERS_MOST, ROWS_MOST } from '@gangway/contract/exposure';
@@ -14,34 +14,32 @@ import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 import type { BracketOrder, Favour, Release, ShutterKind } from '@gangway/core/model/exposure';
 import type { StopStep } from '@gangway/core/model/lens';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 const SELECT = 'w-full rounded-sm border border-rule bg-ground px-1 py-0.5 max-sm:min-h-9';
 const set = setExposure;
 
 /** Meter, light that is lost, shutter, film and brackets. */
-export const ExposePanel = memo(function ExposePanel({ settings }: { readonly settings: SetupSettings }) {
-  const film = settings.rig.parts.back.kind === 'film';
+export const ExposePanel = memo(function ExposePanel({ geometry }: { readonly geometry: Geometry }) {
+  const film = geometry.settings.rig.parts.back.kind === 'film';
   return (
     <section aria-label="Expose" className="relative overflow-y-auto pr-3 text-sm">
       <h2 className="sr-only">Expose</h2>
-      <MeterFields settings={settings} />
+      <MeterFields geometry={geometry} />
       <Part title="Light that is lost">
-        <LossFields settings={settings} />
+        <LossFields geometry={geometry} />
       </Part>
       <Part title="Shutter">
-        <ShutterFields settings={settings} />
+        <ShutterFields geometry={geometry} />
       </Part>
       {film && (
         <Part title="Film at long times">
-          <FilmFields settings={settings} />
+          <FilmFields geometry={geometry} />
         </Part>
       )}
       <Part title="Brackets">
-        <BracketFields settings={settings} />
+        <BracketFields geometry={geometry} />
       </Part>
       <Part title="Things that move">
-        <MovingFields settings={settings} />
+        <MovingFields geometry={geometry} />
       </Part>
     </section>
   );
@@ -49,7 +47,13 @@ export const ExposePanel = memo(function ExposePanel({ settings }: { readonly se
 
 const METERS = { none: 'not read yet', pair: 'f-number and time', ev: 'exposure value' } as const;
 
-function MeterFields({ settings: { exposure, fNumber } }: { readonly settings: SetupSettings }) {
+function MeterFields({
+  geometry: {
+    settings: { exposure, fNumber },
+  },
+}: {
+  readonly geometry: Geometry;
+}) {
   const { meter } = exposure;
   return (
     <div className="grid gap-1">
@@ -137,10 +141,10 @@ function MeterFields({ settings: { exposure, fNumber } }: { readonly settings: S
 
 const settingsIsoLabel = 'Exposed at ISO';
 
-function LossFields({ settings }: { readonly settings: SetupSettings }) {
-  const { exposure, rig } = settings;
+function LossFields({ geometry }: { readonly geometry: Geometry }) {
+  const { exposure, rig } = geometry.settings;
   const [name, setName] = useState('');
-  const falloff = standFalloff(geometryOf(settings));
+  const falloff = standFalloff(geometry);
   const fixedFilters = rig.parts.front.filter(({ kind }) => kind === 'filter');
   return (
     <div className="grid gap-1.5">
@@ -268,14 +272,14 @@ function stopsIn(name: string): number {
 
 const STEPS: Readonly<Record<StopStep, string>> = { full: 'full stops', half: 'halves', third: 'thirds' };
 
-function ShutterFields({ settings }: { readonly settings: SetupSettings }) {
-  const { exposure, rig } = settings;
+function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
+  const { exposure, rig } = geometry.settings;
   const all = shuttersOf(rig.parts);
   return (
     <div className="grid gap-1.5">
       <select
         aria-label="Shutter"
-        value={standShutter(settings).kind}
+        value={standShutter(geometry.settings).kind}
         onChange={({ target }) => set({ shutter: target.value as ShutterKind }, SHUTTERS[target.value as ShutterKind])}
         className={SELECT}
       >
@@ -337,7 +341,13 @@ function ShutterFields({ settings }: { readonly settings: SetupSettings }) {
 
 const LAWS = { film: 'as the kit has it', none: 'loses nothing', exponent: 'by an exponent', table: 'by a table' } as const;
 
-function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings: SetupSettings }) {
+function FilmFields({
+  geometry: {
+    settings: { exposure, rig, mosaic },
+  },
+}: {
+  readonly geometry: Geometry;
+}) {
   const { reciprocity: law } = exposure;
   const { back } = rig.parts;
   const exponent = back.kind === 'film' ? back.figures.reciprocityExponent : null;
@@ -459,9 +469,9 @@ function FilmFields({ settings: { exposure, rig, mosaic } }: { readonly settings
   );
 }
 
-function BracketFields({ settings }: { readonly settings: SetupSettings }) {
-  const brackets = standBrackets(settings);
-  const takes = totalTakes(geometryOf(settings));
+function BracketFields({ geometry }: { readonly geometry: Geometry }) {
+  const brackets = standBrackets(geometry.settings);
+  const takes = totalTakes(geometry);
   const put = (changes: Partial<typeof brackets>, said: string): string | null => set({ brackets: { ...brackets, ...changes } }, said);
   return (
     <div className="grid gap-1.5">
@@ -514,13 +524,19 @@ function BracketFields({ settings }: { readonly settings: SetupSettings }) {
       )}
       <p className="text-xs text-ink-soft">
         {takes} {takes === 1 ? 'take' : 'takes'} in all
-        {settings.mosaic ? `, over ${settings.mosaic.frames.length} frames of the mosaic` : ''}.
+        {geometry.settings.mosaic ? `, over ${geometry.settings.mosaic.frames.length} frames of the mosaic` : ''}.
       </p>
     </div>
   );
 }
 
-function MovingFields({ settings: { exposure, mosaic } }: { readonly settings: SetupSettings }) {
+function MovingFields({
+  geometry: {
+    settings: { exposure, mosaic },
+  },
+}: {
+  readonly geometry: Geometry;
+}) {
   const { moving } = exposure;
   return (
     <div className="grid gap-1">

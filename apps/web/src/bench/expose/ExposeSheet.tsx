@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
 import { SHUTTERS, timeWords, type SetTime } from '@gangway/core/exposure/shutter';
@@ -9,11 +9,9 @@ import { standEdit } from '../standEdit';
 import { Countdown } from './Countdown';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** From the reading to what is set, line by line; the bracket; the pairs that give the same; a countdown. */
-export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly settings: SetupSettings }) {
-  const working = workingExposure(geometryOf(settings));
+export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly geometry: Geometry }) {
+  const working = workingExposure(geometry);
   if (!working) {
     return (
       <div className="grid place-content-center gap-2 p-6 text-center text-ink-soft">
@@ -26,13 +24,13 @@ export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly se
   return (
     <div className="grid min-h-0 content-start gap-x-6 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
       <section aria-label="To set">
-        <Ledger settings={settings} working={working} />
-        {working.takes.length > 0 && <Takes settings={settings} working={working} />}
+        <Ledger geometry={geometry} working={working} />
+        {working.takes.length > 0 && <Takes geometry={geometry} working={working} />}
       </section>
       <section aria-label="Other ways" className="grid content-start gap-4">
         <Countdown takes={working.takes} />
-        <Grey settings={settings} />
-        <PairTable settings={settings} />
+        <Grey geometry={geometry} />
+        <PairTable geometry={geometry} />
       </section>
     </div>
   );
@@ -40,8 +38,8 @@ export const ExposeSheet = memo(function ExposeSheet({ settings }: { readonly se
 
 const signed = (stops: number): string => `${stops > 0 ? '+' : ''}${fixed(stops, 2)}`;
 
-function Ledger({ settings, working }: { readonly settings: SetupSettings; readonly working: Working }) {
-  const { meter } = settings.exposure;
+function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly working: Working }) {
+  const { meter } = geometry.settings.exposure;
   const { lines, timeS, takes, ev100, shutter } = working;
   const main = takes.find(({ stops }) => stops === 0) ?? takes[0] ?? null;
   const read =
@@ -63,7 +61,7 @@ function Ledger({ settings, working }: { readonly settings: SetupSettings; reado
           <Line key={`${id} ${i}`} words={words} value={stops === null ? 'not known' : `${signed(stops)} stops`} bad={stops === null} />
         ))}
         <Line
-          words={`At ${apertureWords(settings.fNumber)}, ISO ${settings.exposure.iso}`}
+          words={`At ${apertureWords(geometry.settings.fNumber)}, ISO ${geometry.settings.exposure.iso}`}
           value={timeS === null ? 'not known' : timeWords(timeS)}
           strong
         />
@@ -132,7 +130,7 @@ function setWords({ errorStops, bulb, can }: SetTime): string {
     .join('; ');
 }
 
-function Takes({ settings, working: { takes } }: { readonly settings: SetupSettings; readonly working: Working }) {
+function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; readonly working: Working }) {
   if (takes.length < 2) return null;
   return (
     <>
@@ -168,22 +166,22 @@ function Takes({ settings, working: { takes } }: { readonly settings: SetupSetti
         </tbody>
       </table>
       <p className="mt-1 text-xs text-ink-soft">
-        {totalTakes(geometryOf(settings))} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.
+        {totalTakes(geometry)} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.
       </p>
     </>
   );
 }
 
-function PairTable({ settings }: { readonly settings: SetupSettings }) {
+function PairTable({ geometry }: { readonly geometry: Geometry }) {
   return (
     <div>
       <h3 className="engraved mb-1">The same exposure at other apertures</h3>
       <ul className="flex flex-wrap gap-1">
-        {equivalentPairs(geometryOf(settings)).map(({ fNumber, set }) => (
+        {equivalentPairs(geometry).map(({ fNumber, set }) => (
           <li key={fNumber}>
             <button
               type="button"
-              aria-pressed={fNumber === settings.fNumber}
+              aria-pressed={fNumber === geometry.settings.fNumber}
               onClick={() => standEdit.setAperture(fNumber)}
               className={`grid min-w-18 rounded-sm border px-1.5 py-0.5 text-left tabular-nums hover:bg-sunk aria-pressed:border-accent aria-pressed:font-semibold ${set === null || set.can === false ? 'border-dashed border-rule text-ink-soft' : 'border-hairline'}`}
             >
@@ -198,9 +196,9 @@ function PairTable({ settings }: { readonly settings: SetupSettings }) {
   );
 }
 
-function Grey({ settings }: { readonly settings: SetupSettings }) {
+function Grey({ geometry }: { readonly geometry: Geometry }) {
   const [wantedS, setWanted] = useState(30);
-  const found = greyFor(geometryOf(settings), wantedS);
+  const found = greyFor(geometry, wantedS);
   return (
     <div>
       <h3 className="engraved mb-1">A longer time by grey filters</h3>
@@ -226,7 +224,7 @@ function Grey({ settings }: { readonly settings: SetupSettings }) {
                 setExposure(
                   {
                     filters: [
-                      ...settings.exposure.filters,
+                      ...geometry.settings.exposure.filters,
                       ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops })),
                     ],
                   },

@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { FlipVertical2 } from 'lucide-react';
 import { memo, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
 import { checkSentence } from '@gangway/core/checks/evaluate';
@@ -14,23 +14,21 @@ import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
 import { finderView, measuredAt, type FinderView, type Measured } from './view';
 import type { Rect } from '@gangway/core/model/mosaic';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** The picture as the sensor will record it: true perspective with the present movements, true blur. */
 export const Finder = memo(function Finder({
-  settings,
-  read = settings,
+  geometry,
+  read = geometry,
   focusing = false,
   frames,
 }: {
   /** The frames of a mosaic whose joined picture this is, about the foot of the lens, mm: their seams are drawn, and the picture cannot be dragged. */ readonly frames?: readonly Rect[];
-  readonly settings: SetupSettings;
-  /** What is written over and under the picture may follow more slowly. */ readonly read?: SetupSettings;
+  readonly geometry: Geometry;
+  /** What is written over and under the picture may follow more slowly. */ readonly read?: Geometry;
   readonly focusing?: boolean;
 }) {
-  const view = useMemo(() => finderView(settings), [settings]);
+  const view = useMemo(() => finderView(geometry), [geometry]);
   if (!view) return <p className="p-6 text-ink-soft">Say what stands before the camera, in the step Stand; then the picture is here.</p>;
-  return <OpenFinder settings={settings} read={read} view={view} focusing={focusing} {...(frames && { frames })} />;
+  return <OpenFinder geometry={geometry} read={read} view={view} focusing={focusing} {...(frames && { frames })} />;
 });
 
 /** A press that trembles less than this picks, px. */
@@ -48,15 +46,15 @@ interface Press {
 }
 
 function OpenFinder({
-  settings,
+  geometry,
   read,
   view,
   focusing,
   frames,
 }: {
   readonly frames?: readonly Rect[];
-  readonly settings: SetupSettings;
-  readonly read: SetupSettings;
+  readonly geometry: Geometry;
+  readonly read: Geometry;
   readonly view: FinderView;
   readonly focusing: boolean;
 }) {
@@ -69,11 +67,11 @@ function OpenFinder({
   const [under, setUnder] = useState<Picked | null>(null);
   const [picks, setPicks] = useState<readonly Picked[]>([]);
   const press = useRef<Press | null>(null);
-  const readView = useMemo(() => (read === settings ? view : (finderView(read) ?? view)), [read, settings, view]);
+  const readView = useMemo(() => (read === geometry ? view : (finderView(read) ?? view)), [read, geometry, view]);
   const pickedAt = useMemo(() => picks.map(({ point }) => point), [picks]);
   const words = useMemo(
     () =>
-      `The picture ${read.orientation}, with ${riseWords(read.movements.riseMm)} and ${shiftWords(read.movements.shiftMm)} at ${apertureWords(read.fNumber)}. ${findingsOf(read).map(checkSentence).join(' ')}`,
+      `The picture ${read.settings.orientation}, with ${riseWords(read.settings.movements.riseMm)} and ${shiftWords(read.settings.movements.shiftMm)} at ${apertureWords(read.settings.fNumber)}. ${findingsOf(read.settings).map(checkSentence).join(' ')}`,
     [read],
   );
 
@@ -89,7 +87,7 @@ function OpenFinder({
   const onMove = (event: PointerEvent<HTMLDivElement>) => {
     const [x, y] = place(event);
     setMeasured(measuredAt(view, x, y));
-    setUnder(event.pointerType === 'touch' ? null : picked(geometryOf(settings), (x * frame.widthMm) / 2, (y * frame.heightMm) / 2));
+    setUnder(event.pointerType === 'touch' ? null : picked(geometry, (x * frame.widthMm) / 2, (y * frame.heightMm) / 2));
     const from = press.current;
     if (!from || frames) return;
     if (!from.dragging && Math.hypot(event.clientX - from.clientX, event.clientY - from.clientY) < TREMBLE_PX) return;
@@ -101,7 +99,7 @@ function OpenFinder({
     );
   };
   const pick = (x: number, y: number) => {
-    const found = picked(geometryOf(settings), (x * frame.widthMm) / 2, (y * frame.heightMm) / 2);
+    const found = picked(geometry, (x * frame.widthMm) / 2, (y * frame.heightMm) / 2);
     // The second gives a distance; a third begins again.
     if (found) setPicks(picks.length === 1 ? [...picks, found] : [found]);
   };
@@ -132,7 +130,7 @@ function OpenFinder({
                 y,
                 clientX: event.clientX,
                 clientY: event.clientY,
-                ...settings.movements,
+                ...geometry.settings.movements,
                 gesture: `finder ${event.timeStamp}`,
                 dragging: false,
               };
@@ -153,14 +151,14 @@ function OpenFinder({
               const by = { ArrowUp: [step, 0], ArrowDown: [-step, 0], ArrowRight: [0, step], ArrowLeft: [0, -step] }[event.key];
               if (!by || frames) return;
               event.preventDefault();
-              const { riseMm, shiftMm } = settings.movements;
+              const { riseMm, shiftMm } = geometry.settings.movements;
               standEdit.moveWithin({ riseMm: riseMm + (by[0] ?? 0), shiftMm: shiftMm + (by[1] ?? 0) });
             }}
           >
             <div className={`absolute inset-0 overflow-hidden ${upsideDown ? 'rotate-180' : ''}`}>
               <PictureView view={view} veils={veils} width={width} height={height} />
               <Overlay
-                settings={read}
+                geometry={read}
                 view={readView}
                 guide={guide}
                 trueLines={trueLines}
@@ -219,9 +217,9 @@ function OpenFinder({
       {/* Always there: the picture must not jump when the pointer comes over it. */}
       <div className="flex h-9 items-center overflow-hidden text-xs text-ink-soft tabular-nums">
         {picks.length > 0 ? (
-          <PickedFacts settings={settings} picks={picks} onClear={() => setPicks([])} />
+          <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />
         ) : measured ? (
-          `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(settings, under)}` : ''}`
+          `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(geometry, under)}` : ''}`
         ) : (
           'Press on a thing to measure it; on a second one for what lies between.'
         )}
@@ -234,11 +232,11 @@ function OpenFinder({
 }
 
 /** How sharp what lies under the pointer is. */
-function blurWords(settings: SetupSettings, { point, rangeM }: Picked): string {
-  const back = geometryOf(settings).back;
-  const blur = back && blurOf(geometryOf(settings).focus, settings.fNumber, seenFrom(back, point));
+function blurWords(geometry: Geometry, { point, rangeM }: Picked): string {
+  const back = geometry.back;
+  const blur = back && blurOf(geometry.focus, geometry.settings.fNumber, seenFrom(back, point));
   if (blur === null) return `${metresWords(rangeM)} off`;
-  const px = geometryOf(settings).pixelMm;
+  const px = geometry.pixelMm;
   return `${metresWords(rangeM)} off, blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, 1)} px`}`;
 }
 

@@ -1,10 +1,10 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useAtMost } from '../../ui/useAtMost';
 import { Finder } from './Finder';
 import { followMs } from './picture';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The Finder beside a drawing in which something is dragged: it follows as fast as this machine draws it without holding up the hand. */
-export function FollowingFinder({ settings, read }: { readonly settings: SetupSettings; readonly read: SetupSettings }) {
-  const seen = useAtMost(settings, followMs());
-  return <Finder settings={seen} read={read} focusing />;
+export function FollowingFinder({ geometry, read }: { readonly geometry: Geometry; readonly read: Geometry }) {
+  const seen = useAtMost(geometry, followMs());
+  return <Finder geometry={seen} read={read} focusing />;
 }

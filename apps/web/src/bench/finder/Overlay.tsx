@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo } from 'react';
 import { horizonAt, uprightSlope } from '@gangway/core/framing/trueLines';
 import { pictured } from '@gangway/core/geometry/standards';
@@ -7,13 +7,11 @@ import { labelRows } from '../../ui/labelRows';
 import type { FinderView } from './view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { ShiftPosition } from '@gangway/core/model/movements';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 export const GUIDES = { none: 'no guides', thirds: 'thirds', centre: 'centre lines', grid: 'grid, 10 mm' } as const;
 export type Guide = keyof typeof GUIDES;
 
 interface OverlayProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly view: FinderView;
   readonly guide: Guide;
   readonly trueLines: boolean;
@@ -28,7 +26,7 @@ interface OverlayProps {
 }
 
 /** Lines over the picture: guides in the part that is kept, what is cut off, where level and plumb run, and what was picked. */
-export const Overlay = memo(function Overlay({ settings, view, guide, trueLines, pins, picks, frames, width, height }: OverlayProps) {
+export const Overlay = memo(function Overlay({ geometry, view, guide, trueLines, pins, picks, frames, width, height }: OverlayProps) {
   const { frame, kept } = view;
   const x = (mm: number) => (mm / frame.widthMm + 0.5) * width;
   const y = (mm: number) => (0.5 - mm / frame.heightMm) * height;
@@ -44,7 +42,7 @@ export const Overlay = memo(function Overlay({ settings, view, guide, trueLines,
     centre: [[0], [0]] as const,
     grid: [tens(w), tens(h)] as const,
   }[guide];
-  const watched = settings.scene?.watched;
+  const watched = geometry.settings.scene?.watched;
   return (
     <svg width={width} height={height} className="pointer-events-none absolute inset-0" aria-hidden>
       {cut && (
@@ -68,12 +66,12 @@ export const Overlay = memo(function Overlay({ settings, view, guide, trueLines,
           ))}
         </g>
       )}
-      {frames && <Seams frames={frames} at={geometryOf(settings).position} x={x} y={y} />}
-      {trueLines && <TrueLines settings={settings} view={view} x={x} y={y} />}
-      {pins && <PinMarks settings={settings} width={width} x={x} y={y} />}
-      {watched && <Mark at={pictured(geometryOf(settings), watched)} x={x} y={y} words="watched" />}
+      {frames && <Seams frames={frames} at={geometry.position} x={x} y={y} />}
+      {trueLines && <TrueLines geometry={geometry} view={view} x={x} y={y} />}
+      {pins && <PinMarks geometry={geometry} width={width} x={x} y={y} />}
+      {watched && <Mark at={pictured(geometry, watched)} x={x} y={y} words="watched" />}
       {picks.map((pick, i) => (
-        <Mark key={i} at={pictured(geometryOf(settings), pick)} x={x} y={y} words={picks.length > 1 ? String(i + 1) : ''} />
+        <Mark key={i} at={pictured(geometry, pick)} x={x} y={y} words={picks.length > 1 ? String(i + 1) : ''} />
       ))}
     </svg>
   );
@@ -103,9 +101,9 @@ interface Scale {
 }
 
 /** The horizon, and where true uprights run, at five places across the picture. */
-function TrueLines({ settings, view: { frame }, x, y }: Pick<OverlayProps, 'settings' | 'view'> & Scale) {
+function TrueLines({ geometry, view: { frame }, x, y }: Pick<OverlayProps, 'geometry' | 'view'> & Scale) {
   const [halfW, halfH] = [frame.widthMm / 2, frame.heightMm / 2];
-  const [left, right] = [horizonAt(geometryOf(settings), -halfW), horizonAt(geometryOf(settings), halfW)];
+  const [left, right] = [horizonAt(geometry, -halfW), horizonAt(geometry, halfW)];
   const line = (a: readonly [number, number], b: readonly [number, number], key: string) => (
     <g key={key}>
       <line x1={x(a[0])} y1={y(a[1])} x2={x(b[0])} y2={y(b[1])} stroke="var(--ground)" strokeWidth="3" strokeOpacity="0.8" />
@@ -116,7 +114,7 @@ function TrueLines({ settings, view: { frame }, x, y }: Pick<OverlayProps, 'sett
     <g data-testid="true-lines">
       {left !== null && right !== null && line([-halfW, left], [halfW, right], 'level')}
       {[-0.92, -0.46, 0, 0.46, 0.92].map((share) => {
-        const slope = uprightSlope(geometryOf(settings), [share * halfW, 0]);
+        const slope = uprightSlope(geometry, [share * halfW, 0]);
         return slope === null ? null : line([share * halfW + slope * halfH, halfH], [share * halfW - slope * halfH, -halfH], String(share));
       })}
     </g>
@@ -124,17 +122,19 @@ function TrueLines({ settings, view: { frame }, x, y }: Pick<OverlayProps, 'sett
 }
 
 /** The pins: square where it must be sharp, round where soft, filled when it is so; a whole thing by its outline. */
-function PinMarks({ settings, width, x, y }: Pick<OverlayProps, 'settings' | 'width'> & Scale) {
-  const { cocMm } = geometryOf(settings).blurAllowed;
-  const seen = pinStates(geometryOf(settings)).flatMap(({ pin, world, blurMm, leastBlurMm }) => {
+function PinMarks({ geometry, width, x, y }: Pick<OverlayProps, 'geometry' | 'width'> & Scale) {
+  const { cocMm } = geometry.blurAllowed;
+  const seen = pinStates(geometry).flatMap(({ pin, world, blurMm, leastBlurMm }) => {
     const places = world.slice(0, 60).flatMap((point) => {
-      const at = pictured(geometryOf(settings), point);
+      const at = pictured(geometry, point);
       return at ? [[x(at[0]), y(at[1])] as const] : [];
     });
     const [first] = places;
     if (!first) return [];
     const good =
-      pin.role === 'soft' ? (leastBlurMm ?? 0) >= settings.limits.softTimes * cocMm : blurMm !== null && blurMm * pin.weight <= cocMm;
+      pin.role === 'soft'
+        ? (leastBlurMm ?? 0) >= geometry.settings.limits.softTimes * cocMm
+        : blurMm !== null && blurMm * pin.weight <= cocMm;
     const top = places.reduce((highest, each) => (each[1] < highest[1] ? each : highest));
     const toLeft = top[0] > width - 110;
     const long = pin.name.length * LETTER_PX;

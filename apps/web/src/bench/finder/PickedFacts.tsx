@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { apart, type Picked } from '@gangway/core/framing/pick';
@@ -6,22 +6,21 @@ import { stretchAt } from '@gangway/core/framing/stretch';
 import { fixed, metresWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { standEdit } from '../standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface PickedFactsProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly picks: readonly Picked[];
   readonly onClear: () => void;
 }
 
 /** What was picked in the Finder: one thing with its distance and stretch, two with what lies between them. */
-export function PickedFacts({ settings, picks, onClear }: PickedFactsProps) {
+export function PickedFacts({ geometry, picks, onClear }: PickedFactsProps) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const [first, second] = picks;
   if (!first) return null;
   return (
     <div role="status" className="flex w-full items-center gap-x-3 text-ink">
-      <span>{second ? between(settings, first, second) : one(settings, first)}</span>
+      <span>{second ? between(geometry, first, second) : one(geometry, first)}</span>
       {!second && (
         <button
           type="button"
@@ -38,7 +37,11 @@ export function PickedFacts({ settings, picks, onClear }: PickedFactsProps) {
             type="button"
             onClick={() => {
               setRefusal(
-                standEdit.addPin({ name: `point ${settings.pins.length + 1}`, role, place: { kind: 'point', at: rounded(first.point) } }),
+                standEdit.addPin({
+                  name: `point ${geometry.settings.pins.length + 1}`,
+                  role,
+                  place: { kind: 'point', at: rounded(first.point) },
+                }),
               );
               onClear();
             }}
@@ -61,16 +64,16 @@ function rounded([x, y, z]: Picked['point']): Picked['point'] {
   return [mm(x), mm(y), mm(z)];
 }
 
-function one(settings: SetupSettings, { point, rangeM }: Picked): string {
-  const stretch = stretchAt(geometryOf(settings), point);
+function one(geometry: Geometry, { point, rangeM }: Picked): string {
+  const stretch = stretchAt(geometry, point);
   const [x, height] = point;
   return `${metresWords(rangeM)} off, ${fixed(height, 2)} m up, ${fixed(Math.abs(x), 2)} m ${x < 0 ? 'left' : 'right'} of the middle${stretch === null ? '' : ` · a ball there is drawn ${fixed(stretch, 2)}×`}`;
 }
 
-function between(settings: SetupSettings, a: Picked, b: Picked): string {
-  const found = apart(geometryOf(settings), a, b);
+function between(geometry: Geometry, a: Picked, b: Picked): string {
+  const found = apart(geometry, a, b);
   if (!found) return 'One of them is no longer before the lens.';
-  const { widthMm, heightMm, columnsPx, rowsPx } = settings.rig.back;
+  const { widthMm, heightMm, columnsPx, rowsPx } = geometry.settings.rig.back;
   const px =
     columnsPx === null || rowsPx === null
       ? ''

@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
 import { lensAxis } from '@gangway/core/space/axis';
 import type { Vec3 } from '@gangway/core/space/vector';
@@ -6,7 +6,6 @@ import type { FinderCamera } from '@gangway/core/perspective/finderMatrix';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Placed } from '@gangway/core/space/pose';
 import type { FrameSize } from '@gangway/core/model/frame';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** All that the Finder's picture follows from. */
 export interface FinderView {
@@ -30,28 +29,28 @@ const NEAR_SHARE = 0.02;
 const FAR_M = 4000;
 
 /** What the Finder shows of a stand; `null` without a scene. */
-export function finderView(settings: SetupSettings): FinderView | null {
-  const { scene, rig, fNumber } = settings;
-  const from = geometryOf(settings).back;
+export function finderView(geometry: Geometry): FinderView | null {
+  const { scene, rig, fNumber } = geometry.settings;
+  const from = geometry.back;
   if (scene === null || from === null) return null;
   const { focalMm } = rig.lens;
-  const frame = geometryOf(settings).wholeFrame;
-  const movements = geometryOf(settings).lens;
-  const light = geometryOf(settings).lightCircle;
-  const sharp = geometryOf(settings).sharpCircle;
+  const frame = geometry.wholeFrame;
+  const movements = geometry.lens;
+  const light = geometry.lightCircle;
+  const sharp = geometry.sharpCircle;
   return {
     subject: scene.subject,
     from,
     frame,
-    kept: geometryOf(settings).frame,
+    kept: geometry.frame,
     axis: lensAxis(movements.tiltDeg, movements.swingDeg),
     openingMm: focalMm / fNumber,
-    allowedMm: geometryOf(settings).blurAllowed.cocMm,
+    allowedMm: geometry.blurAllowed.cocMm,
     lightAngle: light && coverageHalfAngle(light.atInfinityMm, focalMm),
     sharpAngle: sharp && coverageHalfAngle(sharp.atInfinityMm, focalMm),
     camera: {
       focalMm,
-      imageMm: geometryOf(settings).imageMm,
+      imageMm: geometry.imageMm,
       movements,
       frame,
       nearM: Math.max(focalMm / 500, scene.distanceM * NEAR_SHARE),

@@ -1,20 +1,23 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { ArrowRight } from 'lucide-react';
-import { type CheckResult, checkNote, checkSentence } from '@gangway/core/checks/evaluate';
+import { type CheckResult, checkNote, checkSentence, missingValue } from '@gangway/core/checks/evaluate';
 import { type Fix } from '@gangway/core/checks/fix';
+import { checkNamed } from '@gangway/core/checks/registry';
 import { fixSentence, fixSetting, marginWords } from '@gangway/core/checks/wording';
+import type { RigParts } from '@gangway/core/model/rig';
+import type { Ask } from '@gangway/core/rig/ask';
 import { FindingRow } from '../../ui/FindingRow';
 import { useFindings } from './useFindings';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface FindingsPanelProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly onApply: (patch: Fix['patch'], said: string) => void;
-  readonly onAsk: (kind: CheckResult['kind']) => void;
+  readonly onAsk: (missing: Ask) => void;
 }
 
 /** What Gangway has to say about the stand, worst first, each with what would cure it. */
-export function FindingsPanel({ settings, onApply, onAsk }: FindingsPanelProps) {
-  const { findings, fresh, failed } = useFindings(settings);
+export function FindingsPanel({ geometry, onApply, onAsk }: FindingsPanelProps) {
+  const { findings, fresh, failed } = useFindings(geometry);
   return (
     <section aria-label="Findings">
       <h2 className="engraved mb-1">Findings</h2>
@@ -28,7 +31,7 @@ export function FindingsPanel({ settings, onApply, onAsk }: FindingsPanelProps) 
             // What a tenth of a degree does stands in the step Frame; here it is said when it matters.
             note={finding.kind === 'level' && finding.state === 'holds' ? null : checkNote(finding)}
           >
-            <Remedies finding={finding} fresh={fresh} failed={failed} onApply={onApply} onAsk={onAsk} />
+            <Remedies finding={finding} parts={geometry.settings.rig.parts} fresh={fresh} failed={failed} onApply={onApply} onAsk={onAsk} />
           </FindingRow>
         ))}
       </ul>
@@ -36,28 +39,25 @@ export function FindingsPanel({ settings, onApply, onAsk }: FindingsPanelProps) 
   );
 }
 
-/** Findings about what the rig can; the others are about where it stands. */
-const ON_THE_RIG: ReadonlySet<CheckResult['kind']> = new Set(['lightCircle', 'sharpCircle', 'travel']);
-
-/** What is missing for these is asked for at its own step. */
-const NOT_ON_THE_RIG: ReadonlySet<CheckResult['kind']> = new Set(['pins', 'soft', 'parallax', 'room', 'film']);
-
 function Remedies({
   finding,
+  parts,
   fresh,
   failed,
   onApply,
   onAsk,
-}: Omit<FindingsPanelProps, 'settings'> & { readonly finding: CheckResult; readonly fresh: boolean; readonly failed: boolean }) {
-  // What is missing there is no figure of the rig.
-  if (NOT_ON_THE_RIG.has(finding.kind) && finding.state === 'unknown') return null;
+}: Omit<FindingsPanelProps, 'geometry'> & {
+  readonly finding: CheckResult;
+  readonly parts: RigParts;
+  readonly fresh: boolean;
+  readonly failed: boolean;
+}) {
   if (finding.state === 'unknown') {
+    const missing = missingValue(finding.kind, parts);
+    // What is missing there is no value of the rig.
+    if (missing === null) return null;
     return (
-      <button
-        type="button"
-        onClick={() => onAsk(finding.kind)}
-        className="mt-1 text-sm font-medium text-accent underline underline-offset-4"
-      >
+      <button type="button" onClick={() => onAsk(missing)} className="mt-1 text-sm font-medium text-accent underline underline-offset-4">
         Give the figure
       </button>
     );
@@ -74,7 +74,7 @@ function Remedies({
   if (finding.state === 'fails' && finding.fixes.length === 0) {
     return (
       <p className="mt-0.5 text-xs text-ink-soft">
-        {ON_THE_RIG.has(finding.kind)
+        {checkNamed(finding.kind).step === 'cover'
           ? 'Nothing on this rig cures it alone: it takes another lens or back.'
           : 'No one change cures it without making something else worse.'}
       </p>

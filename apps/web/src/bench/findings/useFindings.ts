@@ -1,7 +1,7 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { type CheckResult } from '@gangway/core/checks/evaluate';
 import { findingsOf } from './findingsOf';
 import { useSought } from './seeking';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 export interface Findings {
   readonly findings: readonly CheckResult[];
@@ -12,10 +12,10 @@ export interface Findings {
 }
 
 /** The findings of a stand at once, and their fixes as soon as they are found. */
-export function useFindings(settings: SetupSettings): Findings {
-  const quick = findingsOf(settings);
+export function useFindings(geometry: Geometry): Findings {
+  const quick = findingsOf(geometry.settings);
   const needs = quick.some(({ state }) => state === 'fails' || state === 'tight');
-  const sought = useSought('remedies', settings, needs);
+  const sought = useSought('remedies', geometry.settings, needs);
   if (!needs || !sought) return { findings: quick, fresh: !needs, failed: false };
   const { fixes, failed } = sought.answer;
   return {

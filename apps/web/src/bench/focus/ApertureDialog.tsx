@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, type Scale } from 'chart.js';
 import { useEffect, useRef, type PointerEvent } from 'react';
 import { NOMINAL_F_NUMBERS, stopsOf } from '@gangway/core/coverage/apertures';
@@ -11,16 +11,14 @@ import { Dialog } from '../../ui/Dialog';
 import { useSought } from '../findings/seeking';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** Where the scale of blur is numbered: at 1, 2 and 5 of each, px or µm. */
 const DECADES = [0.01, 0.1, 1, 10, 100, 1000, 10_000];
 
 Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, PointElement);
 
 /** Blur of the worst pin against the aperture, and the aperture chosen on it. */
-export function ApertureDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
-  const sought = useSought('aperture', settings);
+export function ApertureDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
+  const sought = useSought('aperture', geometry.settings);
   return (
     <Dialog
       open
@@ -29,20 +27,20 @@ export function ApertureDialog({ settings, onClose }: { readonly settings: Setup
       title="Blur by aperture"
       help="Of the worst pin that must be sharp, at best focus and both together, on a scale by the logarithm. Drag the upright line to choose."
     >
-      {!sought ? <p role="status">Looking …</p> : <Choice settings={settings} choice={sought.answer.choice} />}
+      {!sought ? <p role="status">Looking …</p> : <Choice geometry={geometry} choice={sought.answer.choice} />}
     </Dialog>
   );
 }
 
-function Choice({ settings, choice }: { readonly settings: SetupSettings; readonly choice: ApertureChoice }) {
-  const px = geometryOf(settings).pixelMm;
+function Choice({ geometry, choice }: { readonly geometry: Geometry; readonly choice: ApertureChoice }) {
+  const px = geometry.pixelMm;
   const unit = px === null ? 'µm' : 'px';
   const inUnit = (mm: number): number => (px === null ? mm * 1000 : mm / px);
-  const m = Math.max(0, geometryOf(settings).magnification);
-  const working = effectiveFNumber(settings.fNumber, m, pupilRatio(settings));
+  const m = Math.max(0, geometry.magnification);
+  const working = effectiveFNumber(geometry.settings.fNumber, m, pupilRatio(geometry.settings));
   return (
     <>
-      <BlurChart settings={settings} choice={choice} inUnit={inUnit} unit={unit} />
+      <BlurChart geometry={geometry} choice={choice} inUnit={inUnit} unit={unit} />
       <p className="mt-2 font-medium" data-testid="choice-words">
         {choice.words}
       </p>
@@ -55,10 +53,10 @@ function Choice({ settings, choice }: { readonly settings: SetupSettings; readon
         <dd>{choice.circleFrom === null ? 'at no aperture, or no circle is known' : `from ${apertureWords(choice.circleFrom)}`}</dd>
         <dt className="text-ink-soft">Diffraction wider than the standard</dt>
         <dd>{choice.softFrom === null ? 'nowhere on this lens' : `from ${apertureWords(choice.softFrom)}`}</dd>
-        <dt className="text-ink-soft">Working aperture at {apertureWords(settings.fNumber)}</dt>
+        <dt className="text-ink-soft">Working aperture at {apertureWords(geometry.settings.fNumber)}</dt>
         <dd>
           f/{fixed(working, 1)},{' '}
-          {m < 0.005 ? 'no close-up loss' : `${stopsWords(2 * Math.log2(working / settings.fNumber))} less light close up`}
+          {m < 0.005 ? 'no close-up loss' : `${stopsWords(2 * Math.log2(working / geometry.settings.fNumber))} less light close up`}
         </dd>
       </dl>
     </>
@@ -66,19 +64,19 @@ function Choice({ settings, choice }: { readonly settings: SetupSettings; readon
 }
 
 interface BlurChartProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly choice: ApertureChoice;
   readonly inUnit: (mm: number) => number;
   readonly unit: string;
 }
 
-function BlurChart({ settings, choice, inUnit, unit }: BlurChartProps) {
+function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const chart = useRef<Chart | null>(null);
   const dragging = useRef(false);
   const gesture = useGesture();
   const theme = useTheme();
-  const { fNumber } = settings;
+  const { fNumber } = geometry.settings;
   useEffect(() => {
     const element = canvas.current;
     if (!element) return;

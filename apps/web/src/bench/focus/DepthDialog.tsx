@@ -1,3 +1,4 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { LIMIT_FIGURES } from '@gangway/contract/focus';
 import { STACK_MOST } from '@gangway/core/focus/stack';
 import { DEPTH_WAYS, type DepthOption } from '@gangway/core/planning/tiltOrStack';
@@ -8,12 +9,11 @@ import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { useSought } from '../findings/seeking';
 import { standEdit } from '../standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The same pins by tilt, by a stack, by both and by two takes, and which keeps the photographer's own limits. */
-export function DepthDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
-  const sought = useSought('depth', settings);
-  const { limits } = settings;
+export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
+  const sought = useSought('depth', geometry.settings);
+  const { limits } = geometry.settings;
   return (
     <Dialog
       open
@@ -71,7 +71,7 @@ export function DepthDialog({ settings, onClose }: { readonly settings: SetupSet
                 option={option}
                 preferred={sought.answer.comparison?.preferred === option.way}
                 gain={gainOf(option, sought.answer.comparison?.options ?? [])}
-                settings={settings}
+                geometry={geometry}
                 onClose={onClose}
               />
             ))}
@@ -100,13 +100,13 @@ function Option({
   option,
   preferred,
   gain,
-  settings,
+  geometry,
   onClose,
 }: {
   readonly option: DepthOption;
   readonly preferred: boolean;
   readonly gain: string | null;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly onClose: () => void;
 }) {
   const { way, takes, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;
@@ -133,7 +133,7 @@ function Option({
         <Button
           onClick={() => {
             standEdit.applyFocus(
-              { ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tilt and stack' ? settings.fNumber : 0) },
+              { ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tilt and stack' ? geometry.settings.fNumber : 0) },
               DEPTH_WAYS[way].toLowerCase(),
             );
             onClose();

@@ -1,3 +1,4 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { Slider } from 'radix-ui';
 import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
@@ -8,8 +9,6 @@ import { useAtMost } from '../../ui/useAtMost';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** While something else is dragged the rail follows at most so often, ms. */
 const FOLLOW_MS = 70;
 const STEPS = 2000;
@@ -17,28 +16,27 @@ const PAD = 14;
 const MARKS_M = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5, 2, 3, 5, 10, 20, 50];
 
 /** The rail: how far the lens stands out, with the distances along its axis that it is then focused on. */
-export function FocusScale({ settings }: { readonly settings: SetupSettings }) {
+export function FocusScale({ geometry }: { readonly geometry: Geometry }) {
   const [dragged, setDragged] = useState(false);
   // While something else is dragged the rail follows a little more slowly.
-  const read = useAtMost(settings, FOLLOW_MS);
-  return <Rail settings={dragged ? settings : read} onDragged={setDragged} />;
+  const read = useAtMost(geometry, FOLLOW_MS);
+  return <Rail geometry={dragged ? geometry : read} onDragged={setDragged} />;
 }
 
-const Rail = memo(function Rail({
-  settings,
-  onDragged,
-}: {
-  readonly settings: SetupSettings;
-  readonly onDragged: (dragged: boolean) => void;
-}) {
+const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Geometry; readonly onDragged: (dragged: boolean) => void }) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const { focalMm } = settings.rig.lens;
-  const { leastMm, mostMm } = railReach(settings.rig.parts);
-  const turned = settings.front.tiltDeg !== 0 || settings.front.swingDeg !== 0;
-  const out = extensionMm(settings);
+  const { focalMm } = geometry.settings.rig.lens;
+  const { leastMm, mostMm } = railReach(geometry.settings.rig.parts);
+  const turned = geometry.settings.front.tiltDeg !== 0 || geometry.settings.front.swingDeg !== 0;
+  const out = extensionMm(geometry.settings);
   const from = Math.min(0, out, turned ? Math.max(-focalMm * 0.05, leastMm ?? 0) : 0);
   const to = Math.max(mostMm ?? focalMm * 0.25, out, focalMm * 0.02);
-  const words = settings.focusM === null ? 'infinity' : settings.focusM < 0 ? 'nearer than infinity' : metresWords(settings.focusM);
+  const words =
+    geometry.settings.focusM === null
+      ? 'infinity'
+      : geometry.settings.focusM < 0
+        ? 'nearer than infinity'
+        : metresWords(geometry.settings.focusM);
   return (
     <div className="flex items-center gap-3">
       <span className="w-28 shrink-0 text-right text-sm text-ink-soft tabular-nums">Rail {fixed(out, out < 1 ? 3 : 2)} mm</span>

@@ -1,18 +1,18 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { FocusScale } from './FocusScale';
 import { TurnScale } from './TurnScales';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The scales of the step Focus under the drawings: the rail, and swing. */
-export function FocusScales({ settings }: { readonly settings: SetupSettings }) {
+export function FocusScales({ geometry }: { readonly geometry: Geometry }) {
   return (
     <div>
-      <FocusScale settings={settings} />
-      <TurnScale settings={settings} control="swing" />
+      <FocusScale geometry={geometry} />
+      <TurnScale geometry={geometry} control="swing" />
     </div>
   );
 }
 
 /** The scale of tilt beside the drawings. */
-export function TiltScale({ settings }: { readonly settings: SetupSettings }) {
-  return <TurnScale settings={settings} control="tilt" />;
+export function TiltScale({ geometry }: { readonly geometry: Geometry }) {
+  return <TurnScale geometry={geometry} control="tilt" />;
 }

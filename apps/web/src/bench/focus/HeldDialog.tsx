@@ -1,3 +1,4 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useState } from 'react';
 import { hingeMm } from '@gangway/core/focus/plane';
 import { heldAt, heldLens, heldTable, heldVerdict, type HeldLens } from '@gangway/core/rig/heldLens';
@@ -8,11 +9,10 @@ import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { api } from '../../store/api';
 import { standEdit } from '../standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** A lens taken off its mount and held before the open body: what it reaches, which lens suits, and how it is done. */
-export function HeldDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
-  const { parts } = settings.rig;
+export function HeldDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
+  const { parts } = geometry.settings.rig;
   const lens = parts.kind === 'held' ? heldLens(parts) : null;
   return (
     <Dialog
@@ -28,17 +28,17 @@ export function HeldDialog({ settings, onClose }: { readonly settings: SetupSett
           other.
         </p>
       ) : lens.known ? (
-        <Reach lens={lens.value} settings={settings} onClose={onClose} />
+        <Reach lens={lens.value} geometry={geometry} onClose={onClose} />
       ) : (
         <p>Not known yet: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>
       )}
-      <WhichLens settings={settings} />
+      <WhichLens geometry={geometry} />
       <Ways />
     </Dialog>
   );
 }
 
-function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly settings: SetupSettings; readonly onClose: () => void }) {
+function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly geometry: Geometry; readonly onClose: () => void }) {
   const rows = heldTable(lens);
   const [gapMm, setGap] = useState(Math.max(0, rows[0]?.gapMm ?? 0) + 1);
   const [angleDeg, setAngle] = useState(5);
@@ -97,7 +97,7 @@ function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly 
             onClick={() => {
               standEdit.applyFocus(
                 {
-                  front: { tiltDeg: angleDeg, swingDeg: settings.front.swingDeg },
+                  front: { tiltDeg: angleDeg, swingDeg: geometry.settings.front.swingDeg },
                   focusM: at.distanceM === null ? null : Number(at.distanceM.toPrecision(4)),
                 },
                 'held so',
@@ -117,9 +117,9 @@ function Reach({ lens, settings, onClose }: { readonly lens: HeldLens; readonly 
 const ORDER = { well: 0, somewhat: 1, unknown: 2, not: 3 } as const;
 const STATES = { well: 'holds', somewhat: 'tight', unknown: 'unknown', not: 'fails' } as const;
 
-function WhichLens({ settings }: { readonly settings: SetupSettings }) {
+function WhichLens({ geometry }: { readonly geometry: Geometry }) {
   const { data: kit } = api.useKitQuery(undefined);
-  const { back } = settings.rig.parts;
+  const { back } = geometry.settings.rig.parts;
   if (!kit || back.kind !== 'body') return null;
   const rows = kit.items
     .flatMap(({ item }) =>

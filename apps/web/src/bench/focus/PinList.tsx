@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useCallback, useState } from 'react';
 import { WEIGHT_FIGURE } from '@gangway/contract/focus';
 import { PIN_ROLES } from '@gangway/core/focus/pin';
@@ -13,32 +13,31 @@ import { TextField } from '../../ui/TextField';
 import { standEdit } from '../standEdit';
 import type { Pin, PinRole } from '@gangway/core/model/pin';
 import type { Scene } from '@gangway/core/model/scene';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface PinListProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly scene: Scene;
 }
 
 /** The pins of the stand, each with its role and its blur; whole things of the subject are pinned from a list, points in the Finder or by figures. */
-export function PinList({ settings, scene }: PinListProps) {
+export function PinList({ geometry, scene }: PinListProps) {
   const [open, setOpen] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
   const toggle = useCallback((id: string) => setOpen((before) => (before === id ? null : id)), []);
-  const states = new Map(pinStates(geometryOf(settings)).map((state) => [state.pin.id, state]));
+  const states = new Map(pinStates(geometry).map((state) => [state.pin.id, state]));
   const things = thingsOf(scene);
   return (
     <div>
       <h3 className="engraved mb-1">Pins</h3>
-      {settings.pins.length === 0 && (
+      {geometry.settings.pins.length === 0 && (
         <p className="text-ink-soft">Press on a thing in the Finder and pin it, or choose a whole thing here.</p>
       )}
       <ul className="divide-y divide-hairline">
-        {settings.pins.map((pin) => (
+        {geometry.settings.pins.map((pin) => (
           <PinRow
             key={pin.id}
             pin={pin}
-            {...stateWords(pin, states.get(pin.id) ?? null, settings)}
+            {...stateWords(pin, states.get(pin.id) ?? null, geometry)}
             open={open === pin.id}
             onToggle={toggle}
             scene={scene}
@@ -66,7 +65,7 @@ export function PinList({ settings, scene }: PinListProps) {
           onClick={() =>
             setRefusal(
               standEdit.addPin({
-                name: `point ${settings.pins.length + 1}`,
+                name: `point ${geometry.settings.pins.length + 1}`,
                 role: 'sharp',
                 place: { kind: 'point', at: [scene.asideM, Math.round(scene.cameraHeightM * 100) / 100, 0] },
               }),
@@ -95,9 +94,9 @@ interface PinRowProps {
 }
 
 /** How sharp a pin is, and whether that is good. */
-function stateWords(pin: Pin, state: PinState | null, settings: SetupSettings): Pick<PinRowProps, 'words' | 'good'> {
-  const { cocMm } = geometryOf(settings).blurAllowed;
-  const px = geometryOf(settings).pixelMm;
+function stateWords(pin: Pin, state: PinState | null, geometry: Geometry): Pick<PinRowProps, 'words' | 'good'> {
+  const { cocMm } = geometry.blurAllowed;
+  const px = geometry.pixelMm;
   const blur = pin.role === 'soft' ? (state?.leastBlurMm ?? null) : (state?.blurMm ?? null);
   const words =
     state === null
@@ -113,7 +112,7 @@ function stateWords(pin: Pin, state: PinState | null, settings: SetupSettings): 
       : blur === null
         ? 'fails'
         : pin.role === 'soft'
-          ? blur >= settings.limits.softTimes * cocMm
+          ? blur >= geometry.settings.limits.softTimes * cocMm
             ? 'holds'
             : 'fails'
           : blur * pin.weight <= cocMm

@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useState, type ReactNode } from 'react';
 import { focusWords } from '@gangway/core/checks/wording';
 import { isolate, miniature, type Isolation } from '@gangway/core/planning/isolate';
@@ -7,10 +7,9 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The plane laid across: one of several alone, or the look of a model. */
-export function SelectiveDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
+export function SelectiveDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
   return (
     <Dialog
       open
@@ -19,8 +18,8 @@ export function SelectiveDialog({ settings, onClose }: { readonly settings: Setu
       title="One alone, or the look of a model"
       help="The plane of sharp focus laid across what is seen. Small angles are enough; the least that does it is offered."
     >
-      <Alone settings={settings} onClose={onClose} />
-      <Model settings={settings} onClose={onClose} />
+      <Alone geometry={geometry} onClose={onClose} />
+      <Model geometry={geometry} onClose={onClose} />
     </Dialog>
   );
 }
@@ -35,19 +34,19 @@ function Section({ title, children }: { readonly title: string; readonly childre
 }
 
 interface PartProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly onClose: () => void;
 }
 
-function Alone({ settings, onClose }: PartProps) {
-  const candidates = settings.pins.filter(({ role }) => role === 'sharp');
+function Alone({ geometry, onClose }: PartProps) {
+  const candidates = geometry.settings.pins.filter(({ role }) => role === 'sharp');
   const [chosen, setChosen] = useState<string | null>(null);
-  const px = geometryOf(settings).pixelMm;
-  const { cocMm } = geometryOf(settings).blurAllowed;
-  const [wanted, setWanted] = useState(Math.ceil((settings.limits.softTimes * cocMm * 1.2) / (px ?? 0.001)));
+  const px = geometry.pixelMm;
+  const { cocMm } = geometry.blurAllowed;
+  const [wanted, setWanted] = useState(Math.ceil((geometry.settings.limits.softTimes * cocMm * 1.2) / (px ?? 0.001)));
   const own = candidates.find(({ id }) => id === chosen) ?? candidates[0];
   const wantedMm = wanted * (px ?? 0.001);
-  const neighbours = settings.pins.filter(({ role }) => role === 'soft').length;
+  const neighbours = geometry.settings.pins.filter(({ role }) => role === 'soft').length;
   return (
     <Section title="Isolate one">
       {!own || neighbours === 0 ? (
@@ -83,9 +82,9 @@ function Alone({ settings, onClose }: PartProps) {
           {(['swing', 'tilt'] as const).map((movement) => (
             <IsolationRow
               key={movement}
-              found={isolate(geometryOf(settings), own.id, movement, wantedMm)}
+              found={isolate(geometry, own.id, movement, wantedMm)}
               movement={movement}
-              settings={settings}
+              geometry={geometry}
               onClose={onClose}
             />
           ))}
@@ -98,15 +97,15 @@ function Alone({ settings, onClose }: PartProps) {
 function IsolationRow({
   found,
   movement,
-  settings,
+  geometry,
   onClose,
 }: PartProps & { readonly found: Isolation | null; readonly movement: 'tilt' | 'swing' }) {
-  const px = geometryOf(settings).pixelMm;
+  const px = geometry.pixelMm;
   if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot, or its mechanism is not known.</p>;
   const turn =
     movement === 'tilt'
-      ? { tiltDeg: found.turnDeg, swingDeg: settings.front.swingDeg }
-      : { tiltDeg: settings.front.tiltDeg, swingDeg: found.turnDeg };
+      ? { tiltDeg: found.turnDeg, swingDeg: geometry.settings.front.swingDeg }
+      : { tiltDeg: geometry.settings.front.tiltDeg, swingDeg: found.turnDeg };
   if (!found.enough && found.turnDeg === 0) {
     return (
       <p className="mt-2 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
@@ -145,13 +144,13 @@ function IsolationRow({
   );
 }
 
-function Model({ settings, onClose }: PartProps) {
-  const placed = geometryOf(settings).placedPins;
+function Model({ geometry, onClose }: PartProps) {
+  const placed = geometry.placedPins;
   const [own] = placed.filter(({ pin }) => pin.role === 'sharp');
   const other = placed.find(({ pin }) => pin.role === 'soft') ?? placed.find((each) => each !== own);
   const [scale, setScale] = useState(100);
   const [place, away] = [own?.points[0], other?.points[0]];
-  const found = place && away ? miniature(geometryOf(settings), place, away, scale) : null;
+  const found = place && away ? miniature(geometry, place, away, scale) : null;
   return (
     <Section title="The look of a model">
       {!place || !away ? (

@@ -1,10 +1,8 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { LIMIT_FIGURES, SHARPNESS_FIGURES } from '@gangway/contract/focus';
 import { NumberField } from '../../ui/NumberField';
 import { standEdit } from '../standEdit';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 const SCHOOLS: Readonly<Record<SharpnessStandard['school'], string>> = {
   diagonal: 'by the format’s diagonal (default)',
   pixels: 'by so many pixels',
@@ -23,8 +21,8 @@ function startOf(school: SharpnessStandard['school'], columnsPx: number): Sharpn
 }
 
 /** What counts as sharp, by one of three schools, with the blur that follows and why, and what must be soft. */
-export function SharpnessFields({ settings }: { readonly settings: SetupSettings }) {
-  const { sharpness, rig } = settings;
+export function SharpnessFields({ geometry }: { readonly geometry: Geometry }) {
+  const { sharpness, rig } = geometry.settings;
   const { columnsPx, rowsPx } = rig.back;
   const film = columnsPx === null || rowsPx === null;
   const field = (key: 'divisor' | 'pixels' | 'printWidthMm' | 'viewingDistanceMm' | 'eyeArcMinutes', decimals: number) => {
@@ -62,17 +60,17 @@ export function SharpnessFields({ settings }: { readonly settings: SetupSettings
         {field('printWidthMm', 0)}
         {field('viewingDistanceMm', 0)}
         {field('eyeArcMinutes', 1)}
-        {settings.pins.some(({ role }) => role === 'soft') && (
+        {geometry.settings.pins.some(({ role }) => role === 'soft') && (
           <NumberField
             label={LIMIT_FIGURES.softTimes.label}
             unit="× that blur"
             decimals={1}
-            value={settings.limits.softTimes}
+            value={geometry.settings.limits.softTimes}
             onCommit={(softTimes) => standEdit.setLimits({ softTimes })}
           />
         )}
       </div>
-      <p className="text-ink-soft">{geometryOf(settings).blurAllowed.reason}</p>
+      <p className="text-ink-soft">{geometry.blurAllowed.reason}</p>
     </div>
   );
 }

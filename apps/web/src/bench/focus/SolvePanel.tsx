@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { CoreError } from '@gangway/core/errors';
 import { focusWords } from '@gangway/core/checks/wording';
@@ -15,7 +15,7 @@ import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/word
 import { NumberField } from '../../ui/NumberField';
 import { useSought } from '../findings/seeking';
 import { standEdit } from '../standEdit';
-import type { SetupPatch, SetupSettings } from '@gangway/core/model/setup';
+import type { SetupPatch } from '@gangway/core/model/setup';
 
 const SCHOOLS = {
   least: 'least aperture (default)',
@@ -33,7 +33,7 @@ const WHY: Readonly<Record<School, string>> = {
 };
 
 /** From pins to movement, by four schools. */
-export function SolvePanel({ settings }: { readonly settings: SetupSettings }) {
+export function SolvePanel({ geometry }: { readonly geometry: Geometry }) {
   const [school, setSchool] = useState<School>('least');
   return (
     <div>
@@ -50,16 +50,16 @@ export function SolvePanel({ settings }: { readonly settings: SetupSettings }) {
         ))}
       </select>
       <p className="mt-1 text-xs text-ink-soft">{WHY[school]}</p>
-      {school === 'least' && <Least settings={settings} />}
-      {school === 'hinge' && <Hinge settings={settings} />}
-      {school === 'farNear' && <FarNear settings={settings} />}
-      {school === 'spread' && <Spread settings={settings} />}
+      {school === 'least' && <Least geometry={geometry} />}
+      {school === 'hinge' && <Hinge geometry={geometry} />}
+      {school === 'farNear' && <FarNear geometry={geometry} />}
+      {school === 'spread' && <Spread geometry={geometry} />}
     </div>
   );
 }
 
-function Least({ settings }: { readonly settings: SetupSettings }) {
-  const sought = useSought('solutions', settings);
+function Least({ geometry }: { readonly geometry: Geometry }) {
+  const sought = useSought('solutions', geometry.settings);
   if (!sought) return <p role="status">Solving …</p>;
   const { front, rear, none } = sought.answer;
   const ways = [
@@ -67,13 +67,13 @@ function Least({ settings }: { readonly settings: SetupSettings }) {
     { key: 'rear', title: 'Back turned', solved: rear },
     { key: 'none', title: 'Straight', solved: none },
   ];
-  const locked = standTiltMechanism(settings)?.kind === 'line';
+  const locked = standTiltMechanism(geometry.settings)?.kind === 'line';
   const shown = ways.filter(({ key, solved }) => key === 'front' || solved.ok);
   return (
     <ul className="mt-1 grid gap-1.5" aria-label="Solutions">
       {shown.map(({ key, title, solved }) => (
         <li key={key} data-solution={key}>
-          <Solution title={title} solved={solved} isSet={sought.fresh && solved.ok && setSo(solved.solution, settings)} />
+          <Solution title={title} solved={solved} isSet={sought.fresh && solved.ok && setSo(solved.solution, geometry)} />
         </li>
       ))}
       {locked && (
@@ -84,13 +84,13 @@ function Least({ settings }: { readonly settings: SetupSettings }) {
 }
 
 /** Whether a stand is already set as a solution says. */
-function setSo({ focusM, front, rear }: Extract<Solved, { ok: true }>['solution'], settings: SetupSettings): boolean {
+function setSo({ focusM, front, rear }: Extract<Solved, { ok: true }>['solution'], geometry: Geometry): boolean {
   return (
-    settings.focusM === focusM &&
-    settings.front.tiltDeg === front.tiltDeg &&
-    settings.front.swingDeg === front.swingDeg &&
-    settings.rear.tiltDeg === rear.tiltDeg &&
-    settings.rear.swingDeg === rear.swingDeg
+    geometry.settings.focusM === focusM &&
+    geometry.settings.front.tiltDeg === front.tiltDeg &&
+    geometry.settings.front.swingDeg === front.swingDeg &&
+    geometry.settings.rear.tiltDeg === rear.tiltDeg &&
+    geometry.settings.rear.swingDeg === rear.swingDeg
   );
 }
 
@@ -151,9 +151,9 @@ function SetButton({ onSet, words = 'Set it' }: { readonly onSet: () => void; re
   );
 }
 
-function Hinge({ settings }: { readonly settings: SetupSettings }) {
-  const { scene, rig } = settings;
-  const back = geometryOf(settings).back;
+function Hinge({ geometry }: { readonly geometry: Geometry }) {
+  const { scene, rig } = geometry.settings;
+  const back = geometry.back;
   const [typed, setTyped] = useState<{ readonly belowM: number; readonly slopeDeg: number } | null>(null);
   if (!scene || !back) return null;
   const planes = wantedPlanes(scene).flatMap(({ key, name, normal, offsetM }) => {
@@ -179,7 +179,7 @@ function Hinge({ settings }: { readonly settings: SetupSettings }) {
     words = `This plane cannot be reached: ${wanted.belowM === 0 ? 'it goes through the lens' : `a hinge ${fixed(Math.abs(wanted.belowM), 2)} m off with that slope asks for more than a lens of ${fixed(focalMm, 0)} mm can`}.`;
   }
   const tilt = lensTilt(rig.parts);
-  const mechanism = standTiltMechanism(settings);
+  const mechanism = standTiltMechanism(geometry.settings);
   const most =
     mechanism?.kind === 'cone'
       ? mechanism.maxDeg
@@ -263,8 +263,8 @@ function Hinge({ settings }: { readonly settings: SetupSettings }) {
   );
 }
 
-function FarNear({ settings }: { readonly settings: SetupSettings }) {
-  const placed = geometryOf(settings).placedPins.filter(({ pin }) => pin.role !== 'soft');
+function FarNear({ geometry }: { readonly geometry: Geometry }) {
+  const placed = geometry.placedPins.filter(({ pin }) => pin.role !== 'soft');
   const points = placed.flatMap(({ pin, points: own }) => own.map((at) => ({ name: pin.name, at })));
   const far = points.reduce<(typeof points)[number] | null>((most, each) => (most === null || each.at[2] > most.at[2] ? each : most), null);
   const near = points.reduce<(typeof points)[number] | null>(
@@ -273,7 +273,7 @@ function FarNear({ settings }: { readonly settings: SetupSettings }) {
   );
   if (!far || !near || far.at[2] - near.at[2] < 1e-6)
     return <p className="mt-1">Put a pin far off and one near; the iteration goes between them.</p>;
-  const mechanism = standTiltMechanism(settings);
+  const mechanism = standTiltMechanism(geometry.settings);
   if (mechanism === null) return <p className="mt-1">How far this lens tilts is not known; give the figures of its mechanism.</p>;
   const most =
     mechanism.kind === 'cone'
@@ -285,10 +285,10 @@ function FarNear({ settings }: { readonly settings: SetupSettings }) {
           : 45;
   const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;
   if (most < 0.05) return <p className="mt-1">This rig does not tilt: focus between the two and stop down.</p>;
-  const { focalMm } = settings.rig.lens;
-  const { cocMm } = geometryOf(settings).blurAllowed;
+  const { focalMm } = geometry.settings.rig.lens;
+  const { cocMm } = geometry.blurAllowed;
   // A magnified picture is judged finer than the aperture will forgive.
-  const within = Math.max(0.002, settings.fNumber * cocMm * 0.1);
+  const within = Math.max(0.002, geometry.settings.fNumber * cocMm * 0.1);
   let found;
   try {
     found = farAndNear(focalMm, far.at, near.at, angleDeg, most, within);
@@ -326,7 +326,7 @@ function FarNear({ settings }: { readonly settings: SetupSettings }) {
             onSet={() =>
               standEdit.applyFocus(
                 {
-                  front: { tiltDeg: Math.round(last.turnDeg * 100) / 100 + 0, swingDeg: settings.front.swingDeg },
+                  front: { tiltDeg: Math.round(last.turnDeg * 100) / 100 + 0, swingDeg: geometry.settings.front.swingDeg },
                   focusM: focusFor(focalMm, (focalMm + last.extensionMm) / Math.cos((last.turnDeg * Math.PI) / 180)),
                 },
                 `tilt ${fixed(last.turnDeg, 1)}° by far and near`,
@@ -340,20 +340,20 @@ function FarNear({ settings }: { readonly settings: SetupSettings }) {
   );
 }
 
-function Spread({ settings }: { readonly settings: SetupSettings }) {
+function Spread({ geometry }: { readonly geometry: Geometry }) {
   const [near, setNear] = useState<number | null>(null);
   const [far, setFar] = useState<number | null>(null);
-  const { cocMm } = geometryOf(settings).blurAllowed;
-  const m = Math.max(0, geometryOf(settings).magnification);
-  const setting = geometryOf(settings).focus;
-  const expected = geometryOf(settings)
-    .placedPins.filter(({ pin }) => pin.role === 'sharp')
+  const { cocMm } = geometry.blurAllowed;
+  const m = Math.max(0, geometry.magnification);
+  const setting = geometry.focus;
+  const expected = geometry.placedPins
+    .filter(({ pin }) => pin.role === 'sharp')
     .flatMap(({ points }) => points.map((point) => setting.imageMm / (1 - defocus(setting, point))));
   const [least, most] = [Math.min(...expected), Math.max(...expected)];
   const given = near !== null && far !== null ? Math.abs(near - far) : null;
   const found = given === null ? null : apertureForSpread(given, cocMm, m);
   const mark = (n: number): string => {
-    const marked = markedFor(settings, n);
+    const marked = markedFor(geometry.settings, n);
     return marked === null ? `f/${fixed(n, 0)}, smaller than this lens has` : `${apertureWords(marked)} (f/${fixed(n, 1)})`;
   };
   const take = (set: (mm: number) => void) => (mm: number) => {

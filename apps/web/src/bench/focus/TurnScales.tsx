@@ -1,3 +1,4 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Travel } from '@gangway/core/rig/mechanism';
 import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
 import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
@@ -5,8 +6,6 @@ import { turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { MovementScale } from '../movements/MovementScale';
 import { standEdit } from '../standEdit';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** A scale for a mechanism whose end is not known, degrees to either side. */
 const UNKNOWN_DEG = 12;
 
@@ -58,11 +57,11 @@ function endsOf(
 }
 
 /** The engraved scale of tilt or swing with its typed figure, degrees. */
-export function TurnScale({ settings, control }: { readonly settings: SetupSettings; readonly control: 'tilt' | 'swing' }) {
+export function TurnScale({ geometry, control }: { readonly geometry: Geometry; readonly control: 'tilt' | 'swing' }) {
   const { label, orientation, key, type, drag, words } = TURNS[control];
-  const mechanism = standTiltMechanism(settings);
-  const { ruler, stops } = endsOf(mechanism, control, settings.front[control === 'tilt' ? 'swingDeg' : 'tiltDeg']);
-  const value = settings.front[key];
+  const mechanism = standTiltMechanism(geometry.settings);
+  const { ruler, stops } = endsOf(mechanism, control, geometry.settings.front[control === 'tilt' ? 'swingDeg' : 'tiltDeg']);
+  const value = geometry.settings.front[key];
   const field = <NumberField label={label} unit="°" decimals={2} value={value} onCommit={type} width="w-14" />;
   if (ruler.maxMm - ruler.minMm < 0.05) {
     return control === 'swing' ? <p className="p-2 text-sm text-ink-soft">This rig neither tilts nor swings.</p> : null;

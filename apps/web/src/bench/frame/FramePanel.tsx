@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { ACCEPTED_FIGURES, REAR_FIGURES } from '@gangway/contract/scene';
 import { CROPS } from '@gangway/core/coverage/crop';
@@ -15,41 +15,39 @@ import { Part } from '../Part';
 import { PoseFields } from '../scene/PoseFields';
 import { standEdit } from '../standEdit';
 import type { Accepted, Scene } from '@gangway/core/model/scene';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 const RiseOrPitchDialog = lazy(() => import('./RiseOrPitchDialog').then((module) => ({ default: module.RiseOrPitchDialog })));
 
 /** What the picture keeps, how the back is turned, what level it takes, and what is done about stretch. */
-export const FramePanel = memo(function FramePanel({ settings }: { readonly settings: SetupSettings }) {
-  const { scene } = settings;
+export const FramePanel = memo(function FramePanel({ geometry }: { readonly geometry: Geometry }) {
+  const { scene } = geometry.settings;
   return (
     <section aria-label="Frame" className="relative overflow-y-auto pr-3 text-sm">
-      <Crop settings={settings} />
+      <Crop geometry={geometry} />
       {scene && (
         <>
           <Part title="Camera turned">
             <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
-            <Rear settings={settings} />
+            <Rear geometry={geometry} />
           </Part>
-          <Depth settings={settings} scene={scene} />
-          <Level settings={settings} scene={scene} />
-          <TurnIn settings={settings} scene={scene} />
+          <Depth geometry={geometry} scene={scene} />
+          <Level geometry={geometry} scene={scene} />
+          <TurnIn geometry={geometry} scene={scene} />
         </>
       )}
     </section>
   );
 });
 
-function Crop({ settings }: { readonly settings: SetupSettings }) {
-  const kept = geometryOf(settings).frame;
-  const pixels = geometryOf(settings).pixels;
+function Crop({ geometry }: { readonly geometry: Geometry }) {
+  const kept = geometry.frame;
+  const pixels = geometry.pixels;
   return (
     <div>
       <label className="flex items-center justify-between gap-2">
         <span className="engraved">Keep</span>
         <select
           aria-label="Proportion that is kept"
-          value={settings.crop ?? ''}
+          value={geometry.settings.crop ?? ''}
           onChange={(event) => {
             const crop = CROPS.find(({ ratio }) => String(ratio) === event.target.value);
             standEdit.setCrop(crop?.ratio ?? null, crop ? `keep ${crop.name}` : 'keep the whole frame');
@@ -73,8 +71,8 @@ function Crop({ settings }: { readonly settings: SetupSettings }) {
 }
 
 /** The back turned on the camera, where its standard can. */
-function Rear({ settings }: { readonly settings: SetupSettings }) {
-  const most = rearMost(settings.rig.parts);
+function Rear({ geometry }: { readonly geometry: Geometry }) {
+  const most = rearMost(geometry.settings.rig.parts);
   if (!most) return null;
   return (
     <div className="mt-1 grid justify-items-end gap-1">
@@ -83,7 +81,7 @@ function Rear({ settings }: { readonly settings: SetupSettings }) {
           key={key}
           label={REAR_FIGURES[key]}
           unit="°"
-          value={settings.rear[key]}
+          value={geometry.settings.rear[key]}
           decimals={1}
           onCommit={(value) => standEdit.setRear({ [key]: value }, most)}
         />
@@ -93,9 +91,9 @@ function Rear({ settings }: { readonly settings: SetupSettings }) {
 }
 
 /** One-point perspective: where lines into the depth meet, and putting that place somewhere else by shift. */
-function Depth({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
+function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   if (scene.subject.kind === 'sheet' || scene.subject.kind === 'figures') return null;
-  const meets = meetingPoint(geometryOf(settings), depthOf(scene.subject));
+  const meets = meetingPoint(geometry, depthOf(scene.subject));
   const onePoint =
     meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
   return (
@@ -162,16 +160,16 @@ function AcceptedField({
   );
 }
 
-function Level({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
+function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   const [comparing, setComparing] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const level = levelState(geometryOf(settings));
+  const level = levelState(geometry);
   if (!level) return null;
   const { tolerance, hasPixels } = level;
   const both = level.asks === 'both';
   const lean = (leanDeg: number): string | null => {
     try {
-      const found = converging(geometryOf(settings), leanDeg);
+      const found = converging(geometry, leanDeg);
       if (found)
         standEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
       return null;
@@ -203,7 +201,7 @@ function Level({ settings, scene }: { readonly settings: SetupSettings; readonly
             Rise, or pitch and software?
           </Button>
           <div className="mt-2 grid justify-items-end gap-1">
-            <NumberField label="Lean at the edge, on purpose" unit="°" value={leanOf(settings, scene)} decimals={1} onCommit={lean} />
+            <NumberField label="Lean at the edge, on purpose" unit="°" value={leanOf(geometry, scene)} decimals={1} onCommit={lean} />
             {scene.accepted.convergeDeg !== 0 && (
               <button type="button" onClick={() => setRefusal(lean(0))} className="font-medium text-accent underline underline-offset-4">
                 Parallel again
@@ -213,18 +211,18 @@ function Level({ settings, scene }: { readonly settings: SetupSettings; readonly
           {refusal && <p role="alert">{refusal}</p>}
         </>
       )}
-      <Suspense fallback={null}>{comparing && <RiseOrPitchDialog settings={settings} onClose={() => setComparing(false)} />}</Suspense>
+      <Suspense fallback={null}>{comparing && <RiseOrPitchDialog geometry={geometry} onClose={() => setComparing(false)} />}</Suspense>
     </Part>
   );
 }
 
 /** The lean that the wanted pitch gives an upright at the edge, degrees. */
-function leanOf(settings: SetupSettings, { accepted }: Scene): number {
-  return accepted.convergeDeg === 0 ? 0 : edgeLeanDeg(geometryOf(settings), accepted.convergeDeg);
+function leanOf(geometry: Geometry, { accepted }: Scene): number {
+  return accepted.convergeDeg === 0 ? 0 : edgeLeanDeg(geometry, accepted.convergeDeg);
 }
 
-function TurnIn({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
-  const offer = turnInOffer(geometryOf(settings));
+function TurnIn({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
+  const offer = turnInOffer(geometry);
   return (
     <Part title="Turn in, shift back">
       <div className="grid justify-items-end gap-1">

@@ -1,18 +1,17 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
 import type { ReactNode } from 'react';
 import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/planning/riseOrPitch';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
 import { PlainDrawing } from '../finder/PictureView';
 import { finderView, type FinderView } from '../finder/view';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The same subject by rise, and by pitching the camera and making it upright in software, side by side. */
-export function RiseOrPitchDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
-  const { scene } = settings;
-  const level = scene && { ...settings, rear: { tiltDeg: 0, swingDeg: 0 }, scene: { ...scene, pitchDeg: 0, rollDeg: 0 } };
+export function RiseOrPitchDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
+  const { scene } = geometry.settings;
+  const level = scene && { ...geometry.settings, rear: { tiltDeg: 0, swingDeg: 0 }, scene: { ...scene, pitchDeg: 0, rollDeg: 0 } };
   const found = level && riseOrPitch(geometryOf(level));
-  const view = level && finderView(level);
+  const view = level && finderView(geometryOf(level));
   return (
     <Dialog
       open
@@ -23,21 +22,21 @@ export function RiseOrPitchDialog({ settings, onClose }: { readonly settings: Se
     >
       {!found || !view ? (
         <p>
-          {scene && Math.abs(settings.movements.riseMm) < 0.05
+          {scene && Math.abs(geometry.settings.movements.riseMm) < 0.05
             ? 'There is no rise to compare: set some, or take what the finding offers.'
             : 'Pitched as far as this rise would need, nothing could be made upright again.'}
         </p>
       ) : (
         <>
           <div className="grid grid-cols-2 gap-4">
-            <Side title={`By ${riseWords(settings.movements.riseMm)}`}>
+            <Side title={`By ${riseWords(geometry.settings.movements.riseMm)}`}>
               <LevelDrawing view={view} rect={found.byRise} whole={found.byRise} outline={null} />
             </Side>
             <Side title={`Pitched ${fixed(Math.abs(found.pitchDeg), 1)}° ${found.pitchDeg > 0 ? 'up' : 'down'}, then made upright`}>
               <LevelDrawing view={view} rect={found.byPitch} whole={boxOf(found)} outline={found.pitchedFrame} />
             </Side>
           </div>
-          <Figures found={found} settings={settings} />
+          <Figures found={found} geometry={geometry} />
         </>
       )}
     </Dialog>
@@ -107,10 +106,10 @@ function LevelDrawing({
   );
 }
 
-function Figures({ found, settings }: { readonly found: RiseOrPitch; readonly settings: SetupSettings }) {
+function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly geometry: Geometry }) {
   const mpx = (pixels: number | null) => (pixels === null ? '' : ` (${fixed(pixels / 1e6, 1)} Mpx)`);
   const out = (mm: number) => (mm <= 0 ? 'nothing' : `${fixed(mm, 1)} mm of the subject`);
-  const { widthMm, heightMm } = geometryOf(settings).wholeFrame;
+  const { widthMm, heightMm } = geometry.wholeFrame;
   return (
     <table className="mt-3 w-full border-collapse text-sm tabular-nums">
       <thead>

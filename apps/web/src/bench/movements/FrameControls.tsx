@@ -1,3 +1,4 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { Infinity as InfinityIcon, RectangleHorizontal, RectangleVertical } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import { memo, useState } from 'react';
@@ -21,18 +22,18 @@ function useSame<T>(list: readonly T[]): readonly T[] {
 const HOLDS_MS = 150;
 
 /** How the frame is turned, what is focused on, and the aperture. Each is drawn anew only when it changes. */
-export function FrameControls({ settings }: { readonly settings: SetupSettings }) {
-  const { widthMm, heightMm } = settings.rig.back;
+export function FrameControls({ geometry }: { readonly geometry: Geometry }) {
+  const { widthMm, heightMm } = geometry.settings.rig.back;
   // Which apertures hold is read, not dragged.
-  const { ring, holds } = apertureRingOf(useAtMost(settings, HOLDS_MS));
+  const { ring, holds } = apertureRingOf(useAtMost(geometry, HOLDS_MS).settings);
   const held = useSame(holds);
   return (
     <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">
-      <OrientationChoice orientation={settings.orientation} square={widthMm === heightMm} />
-      <FocusField focusM={settings.focusM} />
+      <OrientationChoice orientation={geometry.settings.orientation} square={widthMm === heightMm} />
+      <FocusField focusM={geometry.settings.focusM} />
       <div className="flex min-w-64 grow items-center gap-2">
-        <ApertureField fNumber={settings.fNumber} />
-        <ApertureScale fNumber={settings.fNumber} ring={ring} holds={held} onChange={standEdit.setAperture} />
+        <ApertureField fNumber={geometry.settings.fNumber} />
+        <ApertureScale fNumber={geometry.settings.fNumber} ring={ring} holds={held} onChange={standEdit.setAperture} />
       </div>
     </div>
   );

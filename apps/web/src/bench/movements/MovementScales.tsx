@@ -1,3 +1,4 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { onSlide, slidePosition, travelOf } from '@gangway/core/rig/mechanism';
 import { mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
@@ -5,10 +6,9 @@ import { opticalEnds, rulerOf, slideEnds } from '../facts';
 import { standEdit } from '../standEdit';
 import { MovementScale } from './MovementScale';
 import type { ShiftPosition } from '@gangway/core/model/movements';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface OneScaleProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly control: 'rise' | 'shift';
 }
 
@@ -31,51 +31,51 @@ const CONTROLS = {
   },
 } as const;
 
-function OneScale({ settings, control }: OneScaleProps) {
-  const { mechanism } = settings.rig;
+function OneScale({ geometry, control }: OneScaleProps) {
+  const { mechanism } = geometry.settings.rig;
   const { label, orientation, words, of, drag } = CONTROLS[control];
   return (
     <MovementScale
       label={label}
       orientation={orientation}
-      valueMm={of(settings.movements)}
+      valueMm={of(geometry.settings.movements)}
       ruler={rulerOf(mechanism, control)}
-      stops={travelOf(mechanism, control, settings.movements)}
-      optical={opticalEnds(settings, control)}
+      stops={travelOf(mechanism, control, geometry.settings.movements)}
+      optical={opticalEnds(geometry.settings, control)}
       valueWords={words}
       onChange={drag}
     />
   );
 }
 
-function TypedMovement({ settings, control }: OneScaleProps) {
+function TypedMovement({ geometry, control }: OneScaleProps) {
   const { label, of, type } = CONTROLS[control];
-  return <NumberField label={label} unit="mm" decimals={1} value={of(settings.movements)} onCommit={type} width="w-14" />;
+  return <NumberField label={label} unit="mm" decimals={1} value={of(geometry.settings.movements)} onCommit={type} width="w-14" />;
 }
 
 /** The scale of rise, beside the drawing; a locked slide and a fixed rig have none. */
-export function UprightScale({ settings }: { readonly settings: SetupSettings }) {
-  const { mechanism } = settings.rig;
+export function UprightScale({ geometry }: { readonly geometry: Geometry }) {
+  const { mechanism } = geometry.settings.rig;
   if (mechanism.kind === 'line' || mechanism.kind === 'fixed') return null;
   return (
     <div className="flex min-h-0 flex-col items-end gap-1">
-      <TypedMovement settings={settings} control="rise" />
+      <TypedMovement geometry={geometry} control="rise" />
       <div className="min-h-0 grow">
-        <OneScale settings={settings} control="rise" />
+        <OneScale geometry={geometry} control="rise" />
       </div>
     </div>
   );
 }
 
 /** The scale of shift under the drawing, or the one scale of a locked slide. */
-export function LevelScale({ settings }: { readonly settings: SetupSettings }) {
-  const { mechanism } = settings.rig;
+export function LevelScale({ geometry }: { readonly geometry: Geometry }) {
+  const { mechanism } = geometry.settings.rig;
   if (mechanism.kind === 'fixed') {
     return <p className="p-2 text-sm text-ink-soft">This rig has no movements; the frame stays centred.</p>;
   }
   if (mechanism.kind === 'line') {
     const travel = { minMm: -mechanism.backMm, maxMm: mechanism.forwardMm };
-    const along = slidePosition(mechanism, settings.movements);
+    const along = slidePosition(mechanism, geometry.settings.movements);
     return (
       <div className="flex items-center gap-3">
         <NumberField label="Slide" unit="mm" decimals={1} value={along} onCommit={standEdit.typeSlide} width="w-14" />
@@ -85,7 +85,7 @@ export function LevelScale({ settings }: { readonly settings: SetupSettings }) {
           valueMm={along}
           ruler={travel}
           stops={travel}
-          optical={slideEnds(settings)}
+          optical={slideEnds(geometry.settings)}
           valueWords={(mm) => `${mmWords(mm)} along the slide`}
           onChange={(mm, gesture) => standEdit.move(onSlide(mechanism, mm), gesture)}
         />
@@ -94,8 +94,8 @@ export function LevelScale({ settings }: { readonly settings: SetupSettings }) {
   }
   return (
     <div className="flex items-center gap-3">
-      <TypedMovement settings={settings} control="shift" />
-      <OneScale settings={settings} control="shift" />
+      <TypedMovement geometry={geometry} control="shift" />
+      <OneScale geometry={geometry} control="shift" />
     </div>
   );
 }

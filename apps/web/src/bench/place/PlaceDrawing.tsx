@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { scaleLinear } from 'd3-scale';
 import { memo, useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import { facesOf } from '@gangway/core/scene/faces';
@@ -12,10 +12,9 @@ import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
 import { boundsOf, paced, placeLayout, type PlaceLayout } from './placeLayout';
 import type { Scene } from '@gangway/core/model/scene';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Where the tripod stands and what is before it, from above and from the side, to one scale; dimensions and camera are dragged. */
-export function PlaceDrawing({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
+export function PlaceDrawing({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   const [ref, size] = useSize<HTMLDivElement>();
   // While something is dragged the drawing keeps its scale, or it would run away from the hand.
   const [held, setHeld] = useState<PlaceLayout | null>(null);
@@ -35,7 +34,7 @@ export function PlaceDrawing({ settings, scene }: { readonly settings: SetupSett
           <Metres layout={layout} width={size.width} height={size.height} />
           <Solid layout={layout} subject={scene.subject} />
           <Obstacle layout={layout} scene={scene} />
-          <Sight layout={layout} settings={settings} scene={scene} />
+          <Sight layout={layout} geometry={geometry} scene={scene} />
           <Handles layout={layout} scene={scene} onHold={() => setHeld(layout)} onLetGo={() => setHeld(null)} />
         </svg>
       )}
@@ -151,13 +150,13 @@ function Obstacle({ layout, scene }: { readonly layout: PlaceLayout; readonly sc
 }
 
 /** What the frame takes in, and from where the top would be in. */
-function Sight({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: SetupSettings; readonly scene: Scene }) {
+function Sight({ layout, geometry, scene }: { readonly layout: PlaceLayout; readonly geometry: Geometry; readonly scene: Scene }) {
   const id = useId();
-  const back = geometryOf(settings).back;
+  const back = geometry.back;
   if (!back) return null;
-  const { widthMm, heightMm } = geometryOf(settings).frame;
-  const { riseMm, shiftMm } = settings.movements;
-  const v = geometryOf(settings).imageMm;
+  const { widthMm, heightMm } = geometry.frame;
+  const { riseMm, shiftMm } = geometry.settings.movements;
+  const v = geometry.imageMm;
   const [cx, cz, cy] = [scene.asideM, -scene.distanceM, scene.cameraHeightM];
   const long = (layout.mostAwayM - layout.leastAwayM) * 2;
   const ray = (x: number, y: number) => {
@@ -181,15 +180,15 @@ function Sight({ layout, settings, scene }: { readonly layout: PlaceLayout; read
       </defs>
       <path clipPath={`url(#${id}-plan)`} d={`M${plan([0, 0, 0])} L${plan(left)} L${plan(right)} Z`} {...look} />
       <path clipPath={`url(#${id}-side)`} d={`M${side([0, 0, 0])} L${side(up)} L${side(down)} Z`} {...look} />
-      <TopInFrom layout={layout} settings={settings} scene={scene} />
+      <TopInFrom layout={layout} geometry={geometry} scene={scene} />
     </g>
   );
 }
 
 /** Where with all the rise there is the top comes in, level. */
-function TopInFrom({ layout, settings, scene }: { readonly layout: PlaceLayout; readonly settings: SetupSettings; readonly scene: Scene }) {
+function TopInFrom({ layout, geometry, scene }: { readonly layout: PlaceLayout; readonly geometry: Geometry; readonly scene: Scene }) {
   if (scene.pitchDeg !== 0) return null;
-  const off = standOffOf(geometryOf(settings));
+  const off = standOffOf(geometry);
   if (!off) return null;
   const x = layout.x(-off.forTopM);
   if (off.forTopM < 0.1 || -off.forTopM < layout.leastAwayM) return null;

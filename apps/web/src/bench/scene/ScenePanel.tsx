@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { LIGHT_FIGURES, ROOM_FIGURE } from '@gangway/contract/scene';
 import { evenHeightM } from '@gangway/core/perspective/standOff';
@@ -12,8 +12,6 @@ import { standEdit } from '../standEdit';
 import { CompassField } from './CompassField';
 import { PoseFields } from './PoseFields';
 import type { Scene } from '@gangway/core/model/scene';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 const RigsFromHere = lazy(() => import('./RigsFromHere').then((module) => ({ default: module.RigsFromHere })));
 const FindHeight = lazy(() => import('./FindHeight').then((module) => ({ default: module.FindHeight })));
 const ImportModel = lazy(() => import('./ImportModel').then((module) => ({ default: module.ImportModel })));
@@ -22,12 +20,12 @@ const ImportModel = lazy(() => import('./ImportModel').then((module) => ({ defau
 const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interior: 'ridgeM', figures: 'heightM' };
 
 /** What stands before the camera, where the camera stands to it, and what follows: how much rise, how far off, how high. */
-export const ScenePanel = memo(function ScenePanel({ settings }: { readonly settings: SetupSettings }) {
-  const { scene } = settings;
+export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geometry: Geometry }) {
+  const { scene } = geometry.settings;
   const [sheet, setSheet] = useState<'height' | 'model' | null>(null);
   const base: Scene = scene ?? {
     subject: FIRST_SUBJECTS.front,
-    distanceM: settings.focusM ?? 20,
+    distanceM: geometry.settings.focusM ?? 20,
     asideM: 0,
     cameraHeightM: 1.6,
     yawDeg: 0,
@@ -126,7 +124,7 @@ export const ScenePanel = memo(function ScenePanel({ settings }: { readonly sett
             )}
           </div>
           <Light scene={scene} />
-          {scene.subject.kind !== 'ground' && <Solutions settings={settings} scene={scene} />}
+          {scene.subject.kind !== 'ground' && <Solutions geometry={geometry} scene={scene} />}
         </>
       )}
       <Suspense fallback={null}>
@@ -218,13 +216,13 @@ function Light({ scene }: { readonly scene: Scene }) {
   );
 }
 
-function Solutions({ settings, scene }: { readonly settings: SetupSettings; readonly scene: Scene }) {
+function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   const [refusal, setRefusal] = useState<string | null>(null);
   const [choosing, setChoosing] = useState(false);
   const { topM, footM } = extentOf(scene.subject);
   const level = scene.pitchDeg === 0 && scene.rollDeg === 0;
-  const rise = riseToGetIn(geometryOf(settings));
-  const off = standOffOf(geometryOf(settings));
+  const rise = riseToGetIn(geometry);
+  const off = standOffOf(geometry);
   // Behind the lens or inside its focal length nothing is seen at all; the distance field refuses that.
   if (rise === null) return null;
   const even = evenHeightM(topM, footM);

@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
 import { Maximize2, Minus, Plus } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
 import equal from 'fast-deep-equal';
@@ -25,8 +25,6 @@ import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { standEdit } from '../standEdit';
 import { fitted, logarithmic, toScale, type Projection } from './sectionProjection';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** Nobody reads faster than this while something is dragged, ms. */
 const READ_MS = 200;
 /** A sheet lets the pointer through but where something is to be taken hold of. */
@@ -39,16 +37,16 @@ const FAR_M = 1000;
 const HORIZON_M = 500;
 
 /** The stand cut through its lens: planes, hinge line, wedge and pins, to scale or by the logarithm of the distance. */
-export function SectionDrawing({ settings }: { readonly settings: SetupSettings }) {
+export function SectionDrawing({ geometry }: { readonly geometry: Geometry }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [view, setView] = useState<SectionView>('side');
   const [log, setLog] = useState(false);
   const [zoom, setZoom] = useState<{ readonly centre: SectionPoint; readonly metresPerPx: number } | null>(null);
   const [under, setUnder] = useState<SectionPoint | null>(null);
   const [wedgeM, setWedgeM] = useState<number | null>(null);
-  const section = useMemo(() => sectionOf(geometryOf(settings), view), [settings, view]);
+  const section = useMemo(() => sectionOf(geometry, view), [geometry, view]);
   const wordsId = useId();
-  const farM = useMemo(() => reachOf(section, settings), [section, settings]);
+  const farM = useMemo(() => reachOf(section, geometry), [section, geometry]);
   // While something is dragged the sheet stays as it is, or it would run away from the hand.
   const [held, setHeld] = useState<Projection | null>(null);
   const projection = useMemo(() => {
@@ -116,16 +114,16 @@ export function SectionDrawing({ settings }: { readonly settings: SetupSettings 
             }}
           >
             <svg width={size.width} height={size.height} className={LAYER}>
-              <Sheet section={section} sheet={sheet} width={size.width} height={size.height} settings={settings} />
-              <WedgeMark sheet={sheet} at={shownWedge} ends={wedgeAt(geometryOf(settings), view, shownWedge)} height={size.height} />
+              <Sheet section={section} sheet={sheet} width={size.width} height={size.height} geometry={geometry} />
+              <WedgeMark sheet={sheet} at={shownWedge} ends={wedgeAt(geometry, view, shownWedge)} height={size.height} />
             </svg>
             <svg width={size.width} height={size.height} className={LAYER}>
               <Pins pins={section.pins} sheet={sheet} view={view} width={size.width} onHold={setHeld} onLetGo={letGo} />
               <Measure sheet={sheet} farM={Math.max(FAR_M, farM * 2)} width={size.width} height={size.height} />
             </svg>
             <svg width={size.width} height={size.height} className={LAYER}>
-              <PlaneGrip section={section} sheet={sheet} settings={settings} farM={farM} onHold={setHeld} onLetGo={letGo} />
-              <LensGrip section={section} sheet={sheet} settings={settings} onHold={setHeld} onLetGo={letGo} />
+              <PlaneGrip section={section} sheet={sheet} geometry={geometry} farM={farM} onHold={setHeld} onLetGo={letGo} />
+              <LensGrip section={section} sheet={sheet} geometry={geometry} onHold={setHeld} onLetGo={letGo} />
             </svg>
           </div>
         )}
@@ -141,7 +139,7 @@ export function SectionDrawing({ settings }: { readonly settings: SetupSettings 
         onAll={showAll}
         onWedge={setWedgeM}
       />
-      <Words settings={settings} view={view} under={under} wedgeM={shownWedge} id={wordsId} />
+      <Words geometry={geometry} view={view} under={under} wedgeM={shownWedge} id={wordsId} />
     </div>
   );
 }
@@ -212,22 +210,22 @@ const Tools = memo(function Tools({ view, log, whole, wedgeM, onView, onLog, onZ
 
 /** What the drawing says, some times a second. */
 function Words({
-  settings,
+  geometry,
   view,
   under,
   wedgeM,
   id,
 }: {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly view: SectionView;
   readonly under: SectionPoint | null;
   readonly wedgeM: number;
   readonly id: string;
 }) {
-  const read = useAtMost(settings, READ_MS);
-  const section = useMemo(() => sectionOf(geometryOf(read), view), [read, view]);
+  const read = useAtMost(geometry, READ_MS);
+  const section = useMemo(() => sectionOf(geometryOf(read.settings), view), [read, view]);
   const plain = useMemo(
-    () => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(geometryOf(read), view, wedgeM), view)}.`,
+    () => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(geometryOf(read.settings), view, wedgeM), view)}.`,
     [section, read, view, wedgeM],
   );
   const all = useMemo(() => sectionWords(section, read), [section, read]);
@@ -242,7 +240,7 @@ function Words({
 }
 
 /** How far ahead the drawing has to reach, m. */
-function reachOf({ pins, plane }: Section, { scene, focusM }: SetupSettings): number {
+function reachOf({ pins, plane }: Section, { settings: { scene, focusM } }: Geometry): number {
   const ahead = pins.flatMap(({ points }) => points.map(([z]) => z)).filter((z) => z > 0 && z < HORIZON_M);
   const focus = plane && plane.z > 1e-9 ? Math.min(HORIZON_M, plane.at / plane.z) : 0;
   const far = Math.max(...ahead, ahead.length === 0 ? Math.max(focus, scene?.distanceM ?? 0, focusM ?? 0) : 0);
@@ -279,12 +277,12 @@ interface SheetProps {
   readonly sheet: Projection;
   readonly width: number;
   readonly height: number;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
 }
 
-function Sheet({ section, sheet, width, height, settings }: SheetProps) {
+function Sheet({ section, sheet, width, height, geometry }: SheetProps) {
   const { plane, near, far, ground, imageM, axis, hingeM, meeting } = section;
-  const frame = settings.rig.back;
+  const frame = geometry.settings.rig.back;
   const half = (section.view === 'side' ? Math.min(frame.heightMm, frame.widthMm) : Math.max(frame.heightMm, frame.widthMm)) / 2000;
   const [bx, b0] = sheet.to([-imageM, half]);
   const [, b1] = sheet.to([-imageM, -half]);
@@ -295,7 +293,7 @@ function Sheet({ section, sheet, width, height, settings }: SheetProps) {
   const [ox, oy] = sheet.to([0, 0]);
   return (
     <g fill="none">
-      {(near || far) && <WedgeArea sheet={sheet} settings={settings} view={section.view} width={width} height={height} />}
+      {(near || far) && <WedgeArea sheet={sheet} geometry={geometry} view={section.view} width={width} height={height} />}
       {ground && <path d={lineOn(ground, sheet, width, height)} stroke="var(--ink-soft)" strokeWidth="1" strokeDasharray="1 4" />}
       {near && <path d={lineOn(near, sheet, width, height)} stroke="var(--accent)" strokeWidth="0.9" strokeDasharray="6 3" />}
       {far && <path d={lineOn(far, sheet, width, height)} stroke="var(--accent)" strokeWidth="0.9" strokeDasharray="6 3" />}
@@ -323,13 +321,13 @@ function Sheet({ section, sheet, width, height, settings }: SheetProps) {
 /** The sharp wedge as an area, from the lens to the edge of the sheet. */
 function WedgeArea({
   sheet,
-  settings,
+  geometry,
   view,
   width,
   height,
 }: {
   readonly sheet: Projection;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly view: SectionView;
   readonly width: number;
   readonly height: number;
@@ -339,7 +337,7 @@ function WedgeArea({
   const ahead = (x: number): number => sheet.from([x, oy])[0];
   const from = ahead(Math.max(0, ox + 1));
   const to = ahead(width);
-  const area = to > from ? wedgeArea(geometryOf(settings), view, from, to) : null;
+  const area = to > from ? wedgeArea(geometry, view, from, to) : null;
   if (!area) return null;
   const corner = ([z, u]: SectionPoint): string =>
     `${sheet.to([z, 0])[0].toFixed(1)} ${u === Infinity ? -10 : u === -Infinity ? height + 10 : sheet.to([z, u])[1].toFixed(1)}`;
@@ -400,7 +398,7 @@ interface HoldProps {
 }
 
 interface GripProps extends HoldProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
 }
 
 /** What all things that are dragged on the sheet have alike. */
@@ -449,9 +447,9 @@ const KEYS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** The plane of sharp focus, taken hold of where it crosses the middle of the drawing. */
-function PlaneGrip({ section, sheet, settings, farM, onHold, onLetGo }: GripProps & { readonly section: Section; readonly farM: number }) {
+function PlaneGrip({ section, sheet, geometry, farM, onHold, onLetGo }: GripProps & { readonly section: Section; readonly farM: number }) {
   const put = (at: SectionPoint, id: string) => {
-    const focusM = focusThrough(geometryOf(settings), section.view, at);
+    const focusM = focusThrough(geometry, section.view, at);
     if (focusM !== undefined) standEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(5)), id);
   };
   const { gesture, handlers } = useGrip(sheet, put, onHold, onLetGo);
@@ -468,18 +466,20 @@ function PlaneGrip({ section, sheet, settings, farM, onHold, onLetGo }: GripProp
       role="slider"
       tabIndex={0}
       aria-label="Plane of sharp focus"
-      aria-valuenow={settings.focusM ?? 0}
-      aria-valuetext={settings.focusM === null ? 'at infinity' : `${metresWords(Math.abs(settings.focusM))} along the axis`}
+      aria-valuenow={geometry.settings.focusM ?? 0}
+      aria-valuetext={
+        geometry.settings.focusM === null ? 'at infinity' : `${metresWords(Math.abs(geometry.settings.focusM))} along the axis`
+      }
       data-grip="plane"
       transform={`translate(${x} ${y})`}
       className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible_.edge]:stroke-[4]"
       {...handlers}
       onKeyDown={(event: KeyboardEvent) => {
         const by = KEYS[event.key];
-        if (!by || settings.focusM === null || event.ctrlKey) return;
+        if (!by || geometry.settings.focusM === null || event.ctrlKey) return;
         event.preventDefault();
         const share = 1 + (by[0] + by[1]) * (event.shiftKey ? 0.05 : 0.005);
-        standEdit.setFocus(Number((settings.focusM * share).toPrecision(5)), gesture.id());
+        standEdit.setFocus(Number((geometry.settings.focusM * share).toPrecision(5)), gesture.id());
       }}
     >
       <title>Plane of sharp focus: drag it, the tilt stays</title>
@@ -490,7 +490,7 @@ function PlaneGrip({ section, sheet, settings, farM, onHold, onLetGo }: GripProp
 }
 
 /** The lens, taken hold of at the end of its axis. */
-function LensGrip({ section, sheet, settings, onHold, onLetGo }: GripProps & { readonly section: Section }) {
+function LensGrip({ section, sheet, geometry, onHold, onLetGo }: GripProps & { readonly section: Section }) {
   const key = section.view === 'side' ? ('tiltDeg' as const) : ('swingDeg' as const);
   const sign = section.view === 'side' ? -1 : 1;
   const put = ([z, u]: SectionPoint, id: string) => {
@@ -499,14 +499,14 @@ function LensGrip({ section, sheet, settings, onHold, onLetGo }: GripProps & { r
   const { gesture, handlers } = useGrip(sheet, put, onHold, onLetGo);
   const long = sheet.kind === 'scale' ? 44 * sheet.metresPerPx : 0.4;
   const [x, y] = sheet.to([section.axis[0] * long, section.axis[1] * long]);
-  const deg = settings.front[key];
+  const deg = geometry.settings.front[key];
   return (
     <g
       role="slider"
       tabIndex={0}
       aria-label={section.view === 'side' ? 'Lens axis, tilt' : 'Lens axis, swing'}
       aria-valuenow={deg}
-      aria-valuetext={turnWords(settings.front)}
+      aria-valuetext={turnWords(geometry.settings.front)}
       data-grip="lens"
       transform={`translate(${x} ${y})`}
       className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible_.edge]:stroke-[4]"
@@ -661,9 +661,9 @@ function wedgeWords(ends: readonly [number, number] | null, view: SectionView): 
   return `sharp from ${end(a)} to ${end(b)}${Number.isFinite(b - a) ? `, ${metresWords(b - a)} ${view === 'side' ? 'high' : 'wide'}` : ''}`;
 }
 
-function underWords(settings: SetupSettings, view: SectionView, at: SectionPoint): string {
-  const blur = at[0] > 0 ? blurInSection(geometryOf(settings), view, at) : null;
-  const px = geometryOf(settings).pixelMm;
+function underWords(geometry: Geometry, view: SectionView, at: SectionPoint): string {
+  const blur = at[0] > 0 ? blurInSection(geometry, view, at) : null;
+  const px = geometry.pixelMm;
   const there = `${metresWords(Math.max(0, at[0]))} ahead, ${fixed(Math.abs(at[1]), 2)} m ${view === 'side' ? (at[1] < 0 ? 'below' : 'above') : at[1] < 0 ? 'left' : 'right'}`;
   if (blur === null) return there;
   return `${there}: blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`}`;
@@ -678,12 +678,12 @@ function planeWords({ plane, hingeM, view }: Section): string {
   return `Hinge line ${metresWords(Math.abs(hingeM))} ${aside} the lens; the plane ${Math.abs(rises) < 0.05 ? 'runs parallel to the axis of the picture' : `${rises > 0 ? (view === 'side' ? 'rises' : 'goes right') : view === 'side' ? 'falls' : 'goes left'} by ${fixed(Math.abs(rises), 1)}° away from the camera`}.`;
 }
 
-function sectionWords(section: Section, settings: SetupSettings): string {
+function sectionWords(section: Section, geometry: Geometry): string {
   const { pins } = section;
-  const px = geometryOf(settings).pixelMm;
+  const px = geometry.pixelMm;
   const each = pins.map(
     ({ name, blurMm, sharp }) =>
       `${name}: ${blurMm === null ? 'cannot be imaged' : `${px === null ? `${fixed(blurMm * 1000, 0)} µm` : `${fixed(blurMm / px, 1)} px`} of blur, ${sharp ? 'sharp enough' : 'not sharp'}`}.`,
   );
-  return [`The lens has ${turnWords(settings.front)}.`, planeWords(section), ...each].join(' ');
+  return [`The lens has ${turnWords(geometry.settings.front)}.`, planeWords(section), ...each].join(' ');
 }

@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import { type CircleOnBack } from '@gangway/core/geometry/circles';
 import { rectOf } from '@gangway/core/mosaic/frames';
@@ -11,15 +11,14 @@ import { circlesOf } from '../facts';
 import { useGesture } from '../movements/useGesture';
 import { changeMosaic, removeFrame } from './putMosaic';
 import type { Rect } from '@gangway/core/model/mosaic';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** The circles with every frame of the mosaic in them, in the order of the series; frames and zones can be dragged or moved by the arrow keys. */
-export function MosaicDrawing({ settings }: { readonly settings: SetupSettings }) {
+export function MosaicDrawing({ geometry }: { readonly geometry: Geometry }) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const laid = geometryOf(settings).laid;
-  const circles = circlesOf(settings);
-  const frame = geometryOf(settings).wholeFrame;
-  const rects = laid?.rects ?? [rectOf({ ...settings.movements, turned: false }, frame)];
+  const laid = geometry.laid;
+  const circles = circlesOf(geometry.settings);
+  const frame = geometry.wholeFrame;
+  const rects = laid?.rects ?? [rectOf({ ...geometry.settings.movements, turned: false }, frame)];
   // Steps of ten, so that the sheet stays still while a frame is dragged.
   const halfMm =
     Math.ceil(
@@ -45,13 +44,13 @@ export function MosaicDrawing({ settings }: { readonly settings: SetupSettings }
           id="mosaic-drawing"
         >
           <Circle plane={plane} circle={circles.light} words="light circle" dashed />
-          <Circle plane={plane} circle={circles.sharp} words={`sharp at ${apertureWords(settings.fNumber)}`} />
+          <Circle plane={plane} circle={circles.sharp} words={`sharp at ${apertureWords(geometry.settings.fNumber)}`} />
           {laid ? (
-            <Frames settings={settings} laid={laid} plane={plane} />
+            <Frames geometry={geometry} laid={laid} plane={plane} />
           ) : (
             rects.map((rect, i) => <path key={i} d={outlineOf(rect, plane)} fill="none" stroke="var(--ink-soft)" strokeDasharray="5 4" />)
           )}
-          {laid && settings.mosaic?.zones.map((zone, i) => <ZoneMark key={i} index={i} zone={zone} plane={plane} />)}
+          {laid && geometry.settings.mosaic?.zones.map((zone, i) => <ZoneMark key={i} index={i} zone={zone} plane={plane} />)}
           <ScaleBar plane={plane} height={size.height} />
         </svg>
       )}
@@ -158,7 +157,7 @@ function useMillimetres(
   };
 }
 
-function Frames({ settings, laid, plane }: { readonly settings: SetupSettings; readonly laid: LaidMosaic; readonly plane: Plane }) {
+function Frames({ geometry, laid, plane }: { readonly geometry: Geometry; readonly laid: LaidMosaic; readonly plane: Plane }) {
   const { whole } = laid.union;
   const path = laid.rects
     .map(({ left, right, lower, upper }) => `${plane.x((left + right) / 2)} ${plane.y((lower + upper) / 2)}`)
@@ -171,7 +170,7 @@ function Frames({ settings, laid, plane }: { readonly settings: SetupSettings; r
       <path d={outlineOf(whole, plane)} fill="none" stroke="var(--accent)" strokeWidth="3" strokeOpacity="0.5" data-testid="whole" />
       {laid.rects.length > 1 && <path d={`M${path}`} fill="none" stroke="var(--ink-soft)" strokeWidth="1" strokeDasharray="1 3" />}
       {laid.rects.map((rect, i) => (
-        <FrameMark key={i} index={i} rect={rect} settings={settings} laid={laid} plane={plane} />
+        <FrameMark key={i} index={i} rect={rect} geometry={geometry} laid={laid} plane={plane} />
       ))}
     </g>
   );
@@ -180,13 +179,13 @@ function Frames({ settings, laid, plane }: { readonly settings: SetupSettings; r
 function FrameMark({
   index,
   rect,
-  settings,
+  geometry,
   laid,
   plane,
 }: {
   readonly index: number;
   readonly rect: Rect;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly laid: LaidMosaic;
   readonly plane: Plane;
 }) {
@@ -236,7 +235,7 @@ function FrameMark({
       <text x={x} y={y + 4} textAnchor="middle" fontSize="11.5" fontWeight="600" fill="var(--ink)">
         {index + 1}
       </text>
-      {settings.mosaic?.frames[index]?.turned && (
+      {geometry.settings.mosaic?.frames[index]?.turned && (
         <text x={x} y={y + 22} textAnchor="middle" fontSize="10.5" fill="var(--ink-soft)">
           turned
         </text>

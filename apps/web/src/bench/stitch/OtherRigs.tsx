@@ -1,3 +1,4 @@
+import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo } from 'react';
 import { builtRig } from '@gangway/contract/kit';
 import { layoutWords } from '@gangway/core/stitching/layoutWords';
@@ -13,17 +14,16 @@ import { fittedTo } from '../rig/fitted';
 import { standEdit } from '../standEdit';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 interface OtherRigsProps {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly wish: Wish;
   readonly leastOverlap: number;
   readonly onClose: () => void;
 }
 
 /** The same wish with every rig of the kit, from the same place. */
-export function OtherRigs({ settings, wish, leastOverlap, onClose }: OtherRigsProps) {
+export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
   const others = useMemo(
@@ -33,13 +33,13 @@ export function OtherRigs({ settings, wish, leastOverlap, onClose }: OtherRigsPr
         .flatMap(({ rig: chosen }) => {
           const rig = builtRig(chosen, items);
           // Nothing is focused so near by a longer lens.
-          if (!rig || (settings.scene && settings.scene.distanceM * 1000 <= rig.lens.focalMm)) return [];
-          return [{ ...fittedTo(rig, settings), mosaic: null }];
+          if (!rig || (geometry.settings.scene && geometry.settings.scene.distanceM * 1000 <= rig.lens.focalMm)) return [];
+          return [{ ...fittedTo(rig, geometry.settings), mosaic: null }];
         }),
-    [kit, items, settings],
+    [kit, items, geometry],
   );
   const wanted = useMemo((): Wanted => ({ wish, leastOverlap, others }), [wish, leastOverlap, others]);
-  const sought = useSought('layouts', settings, others.length > 0, wanted);
+  const sought = useSought('layouts', geometry.settings, others.length > 0, wanted);
   const found = sought?.fresh ? sought.answer.others : null;
   return (
     <Dialog
@@ -65,7 +65,7 @@ export function OtherRigs({ settings, wish, leastOverlap, onClose }: OtherRigsPr
                   <br />
                   <span className="text-ink-soft tabular-nums">
                     {answer
-                      ? `${layoutWords(answer)}; ${sizeWords(answer, own)}${answer.covered === null ? '; its circle is not known' : ''}`
+                      ? `${layoutWords(answer)}; ${sizeWords(answer, geometryOf(own))}${answer.covered === null ? '; its circle is not known' : ''}`
                       : 'no layout of it holds'}
                   </span>
                 </span>
@@ -74,7 +74,7 @@ export function OtherRigs({ settings, wish, leastOverlap, onClose }: OtherRigsPr
                   onClick={() => {
                     if (!answer) return;
                     standEdit.setRig(own.rig, `rig “${own.rig.name}”`);
-                    takeLayout(own, answer.layout, leastOverlap, `mosaic: ${layoutWords(answer)}`);
+                    takeLayout(geometryOf(own), answer.layout, leastOverlap, `mosaic: ${layoutWords(answer)}`);
                     onClose();
                   }}
                 >

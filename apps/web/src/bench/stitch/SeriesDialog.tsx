@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { mosaicCsv, mosaicJson } from '@gangway/contract/mosaicExchange';
 import { mosaicGiven } from '@gangway/core/stitching/metrics';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
@@ -8,19 +8,17 @@ import { useAppSelector } from '../../store/store';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { printPage } from './printPage';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** What has to be the same for every frame of a mosaic (common practice). */
 const SAME = ['exposure by hand, the same for all', 'focus fixed: no touching after the first frame', 'cable or timer'];
 const SAME_ON_SENSOR = ['ISO fixed', 'colour balance fixed', 'stabiliser off'];
 
 /** The series frame by frame, to be set, exported and printed. */
-export function SeriesDialog({ settings, onClose }: { readonly settings: SetupSettings; readonly onClose: () => void }) {
+export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
   const name = useAppSelector((state) => state.edit.present?.name ?? 'mosaic');
-  const given = mosaicGiven(geometryOf(settings));
-  const plan = mosaicPlan(geometryOf(settings));
-  if (!given || !plan || !settings.mosaic) return null;
-  const { series, mover } = settings.mosaic;
+  const given = mosaicGiven(geometry);
+  const plan = mosaicPlan(geometry);
+  if (!given || !plan || !geometry.settings.mosaic) return null;
+  const { series, mover } = geometry.settings.mosaic;
   const file = fileName(name);
   const stops = given.slides.stopsMm.length > 1;
   const slid = mover === 'counter';
@@ -35,9 +33,9 @@ export function SeriesDialog({ settings, onClose }: { readonly settings: SetupSe
     >
       <div id="step-card">
         <p className="text-sm">
-          <span className="font-medium">{name}</span>: {settings.rig.name}, {apertureWords(settings.fNumber)}, focus{' '}
-          {settings.focusM === null ? 'at infinity' : `at ${metresWords(settings.focusM)}`}, frames in {settings.orientation}. {given.takes}{' '}
-          {given.takes === 1 ? 'take' : 'takes'}.
+          <span className="font-medium">{name}</span>: {geometry.settings.rig.name}, {apertureWords(geometry.settings.fNumber)}, focus{' '}
+          {geometry.settings.focusM === null ? 'at infinity' : `at ${metresWords(geometry.settings.focusM)}`}, frames in{' '}
+          {geometry.settings.orientation}. {given.takes} {given.takes === 1 ? 'take' : 'takes'}.
         </p>
         <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label="Frames of the series">
           <thead>
@@ -103,7 +101,7 @@ export function SeriesDialog({ settings, onClose }: { readonly settings: SetupSe
         </p>
         <p className="mt-1 text-sm">
           The same for all:{' '}
-          {[...SAME, ...(settings.rig.back.columnsPx === null ? ['one emulsion, one development'] : SAME_ON_SENSOR)].join('; ')}.
+          {[...SAME, ...(geometry.settings.rig.back.columnsPx === null ? ['one emulsion, one development'] : SAME_ON_SENSOR)].join('; ')}.
         </p>
       </div>
       <div className="mt-3 flex flex-wrap gap-1.5">

@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { depthRange, mosaicGiven, PRINT_PPI, printMm, WHITE_CARD_STOPS, type MosaicGiven } from '@gangway/core/stitching/metrics';
@@ -14,34 +14,32 @@ import { addFrame, changeMosaic } from './putMosaic';
 import { WishForm } from './WishForm';
 import { ZoneList } from './ZoneList';
 import type { Mosaic, Mover } from '@gangway/core/model/mosaic';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 const SeriesDialog = lazy(() => import('./SeriesDialog').then((module) => ({ default: module.SeriesDialog })));
 
 /** What the mosaic is for, what it gives, what moves, and how it is shot. */
-export const StitchPanel = memo(function StitchPanel({ settings }: { readonly settings: SetupSettings }) {
+export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly geometry: Geometry }) {
   const [open, setOpen] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const { mosaic } = settings;
-  const given = mosaicGiven(geometryOf(settings));
+  const { mosaic } = geometry.settings;
+  const given = mosaicGiven(geometry);
   return (
     <section aria-label="Stitch" className="relative overflow-y-auto pr-3 text-sm">
       <h2 className="sr-only">Stitch</h2>
       <h3 className="engraved mb-1">What it is for</h3>
-      <WishForm settings={settings} />
+      <WishForm geometry={geometry} />
       {mosaic && given ? (
         <>
           <Part title="What it gives">
             <Facts given={given} />
           </Part>
           <Part title="Lens still, or body still">
-            <LensOrBody settings={settings} mosaic={mosaic} given={given} />
+            <LensOrBody geometry={geometry} mosaic={mosaic} given={given} />
           </Part>
           <Part title="Things that move">
-            <ZoneList mosaic={mosaic} given={given} settings={settings} />
+            <ZoneList mosaic={mosaic} given={given} geometry={geometry} />
           </Part>
           <Part title="The series">
-            <SeriesFields mosaic={mosaic} given={given} film={settings.rig.back.columnsPx === null} />
+            <SeriesFields mosaic={mosaic} given={given} film={geometry.settings.rig.back.columnsPx === null} />
             <div className="mt-2 grid grid-cols-2 gap-1.5 [&>button]:justify-center [&>button]:px-1">
               <Button
                 disabled={wayMm(shortOrder(mosaic.frames)) >= wayMm(mosaic.frames) - 1e-6}
@@ -49,7 +47,7 @@ export const StitchPanel = memo(function StitchPanel({ settings }: { readonly se
               >
                 Shorter order
               </Button>
-              <Button onClick={() => setRefusal(addFrame(settings))}>One frame more</Button>
+              <Button onClick={() => setRefusal(addFrame(geometry))}>One frame more</Button>
               <Button onClick={() => setOpen(true)}>Step list …</Button>
               <Button onClick={() => standEdit.apply({ mosaic: null }, 'one picture again')}>One picture</Button>
             </div>
@@ -59,7 +57,7 @@ export const StitchPanel = memo(function StitchPanel({ settings }: { readonly se
               {refusal}
             </p>
           )}
-          <Suspense fallback={null}>{open && <SeriesDialog settings={settings} onClose={() => setOpen(false)} />}</Suspense>
+          <Suspense fallback={null}>{open && <SeriesDialog geometry={geometry} onClose={() => setOpen(false)} />}</Suspense>
         </>
       ) : (
         <p className="mt-3 text-ink-soft">
@@ -127,17 +125,9 @@ function railWords({ each }: MosaicGiven): string {
   return up < 0.05 ? `${fixed(across, 1)} mm across` : `${fixed(across, 1)} mm across and ${fixed(up, 1)} mm up`;
 }
 
-function LensOrBody({
-  settings,
-  mosaic,
-  given,
-}: {
-  readonly settings: SetupSettings;
-  readonly mosaic: Mosaic;
-  readonly given: MosaicGiven;
-}) {
-  const depth = depthRange(geometryOf({ ...settings, mosaic: { ...mosaic, nearestM: null, farthestM: null } }));
-  const foot = slidesOf(settings.rig).footOnLens;
+function LensOrBody({ geometry, mosaic, given }: { readonly geometry: Geometry; readonly mosaic: Mosaic; readonly given: MosaicGiven }) {
+  const depth = depthRange(geometryOf({ ...geometry.settings, mosaic: { ...mosaic, nearestM: null, farthestM: null } }));
+  const foot = slidesOf(geometry.settings.rig).footOnLens;
   return (
     <div>
       <select

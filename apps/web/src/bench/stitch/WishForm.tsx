@@ -1,3 +1,4 @@
+import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { layoutWords } from '@gangway/core/stitching/layoutWords';
@@ -65,17 +66,17 @@ function Figure({
 }
 
 /** From a wish to layouts: what is wanted, with how much overlap, and the two that answer it. */
-export function WishForm({ settings }: { readonly settings: SetupSettings }) {
-  const [wish, setWish] = useState<Wish>(FIRST[settings.scene ? 'subject' : 'everything']);
-  const [leastOverlap, setLeast] = useState(settings.mosaic?.leastOverlap ?? 0.2);
+export function WishForm({ geometry }: { readonly geometry: Geometry }) {
+  const [wish, setWish] = useState<Wish>(FIRST[geometry.settings.scene ? 'subject' : 'everything']);
+  const [leastOverlap, setLeast] = useState(geometry.settings.mosaic?.leastOverlap ?? 0.2);
   const [byMm, setByMm] = useState(false);
   const [others, setOthers] = useState(false);
   const wanted = useMemo((): Wanted => ({ wish, leastOverlap }), [wish, leastOverlap]);
   // What is laid out already does not change what could be.
-  const asked = useMemo((): SetupSettings => ({ ...settings, mosaic: null }), [settings]);
+  const asked = useMemo((): SetupSettings => ({ ...geometry.settings, mosaic: null }), [geometry]);
   const sought = useSought('layouts', asked, true, wanted);
-  const short = Math.min(settings.rig.back.widthMm, settings.rig.back.heightMm);
-  const take = (layout: Layout, words: string) => takeLayout(settings, layout, leastOverlap, `mosaic: ${words}`);
+  const short = Math.min(geometry.settings.rig.back.widthMm, geometry.settings.rig.back.heightMm);
+  const take = (layout: Layout, words: string) => takeLayout(geometry, layout, leastOverlap, `mosaic: ${words}`);
   return (
     <div>
       <select
@@ -85,7 +86,7 @@ export function WishForm({ settings }: { readonly settings: SetupSettings }) {
         className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
       >
         {Object.entries(WISHES).map(([id, words]) => (
-          <option key={id} value={id} disabled={id === 'subject' && !settings.scene}>
+          <option key={id} value={id} disabled={id === 'subject' && !geometry.settings.scene}>
             {words}
           </option>
         ))}
@@ -154,13 +155,13 @@ export function WishForm({ settings }: { readonly settings: SetupSettings }) {
           Looking for layouts …
         </p>
       ) : (
-        <Found fresh={sought.fresh} answers={sought.answer.layouts} settings={settings} onTake={take} />
+        <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onTake={take} />
       )}
       <button type="button" onClick={() => setOthers(true)} className="text-accent underline underline-offset-4">
         With another rig of mine …
       </button>
-      {others && <OtherRigs settings={asked} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
-      <More settings={settings} leastOverlap={leastOverlap} onTake={take} />
+      {others && <OtherRigs geometry={geometryOf(asked)} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
+      <More geometry={geometry} leastOverlap={leastOverlap} onTake={take} />
     </div>
   );
 }
@@ -168,7 +169,7 @@ export function WishForm({ settings }: { readonly settings: SetupSettings }) {
 function Found({
   answers,
   fresh,
-  settings,
+  geometry,
   onTake,
 }: {
   readonly answers: {
@@ -178,7 +179,7 @@ function Found({
     readonly tried: number;
   } | null;
   readonly fresh: boolean;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly onTake: (layout: Layout, words: string) => void;
 }) {
   if (!answers) return null;
@@ -192,9 +193,9 @@ function Found({
     return (
       <p className="mt-1">
         Nothing answers this:{' '}
-        {settings.rig.mechanism.kind === 'fixed'
+        {geometry.settings.rig.mechanism.kind === 'fixed'
           ? 'this rig has no movements.'
-          : settings.rig.back.columnsPx === null
+          : geometry.settings.rig.back.columnsPx === null
             ? 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.'
             : 'it would take more than twelve frames a side, or what stands before the camera is not said.'}
       </p>
@@ -209,7 +210,7 @@ function Found({
       .join(', ');
     return (
       <p className="mt-1" data-answer="nearest">
-        None of {tried} layouts holds. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, settings)}:{' '}
+        None of {tried} layouts holds. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, geometry)}:{' '}
         {why || 'the overlap is too small'}. <Take onTake={() => onTake(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
       </p>
     );
@@ -220,7 +221,7 @@ function Found({
         ({ key, title, answer }) =>
           answer && (
             <li key={key} data-answer={key} className="tabular-nums">
-              <span className="font-medium">{title}:</span> {layoutWords(answer)}; {sizeWords(answer, settings)}.{' '}
+              <span className="font-medium">{title}:</span> {layoutWords(answer)}; {sizeWords(answer, geometry)}.{' '}
               <Take onTake={() => onTake(answer.layout, layoutWords(answer))} disabled={!fresh} />
             </li>
           ),
@@ -247,27 +248,29 @@ function Take({ onTake, disabled = false }: { readonly onTake: () => void; reado
 
 /** Layouts that no wish leads to: a cross, a diagonal, quarter turns. */
 function More({
-  settings,
+  geometry,
   leastOverlap,
   onTake,
 }: {
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
   readonly leastOverlap: number;
   readonly onTake: (layout: Layout, words: string) => void;
 }) {
   const [directionDeg, setDirection] = useState(45);
-  const slides = useMemo(() => slidesOf(settings.rig), [settings.rig]);
-  const frame = turned(settings.rig.back, settings.orientation);
+  const slides = useMemo(() => slidesOf(geometry.settings.rig), [geometry.settings.rig]);
+  const frame = turned(geometry.settings.rig.back, geometry.settings.orientation);
   const cross = widest(slides, leastOverlap, Math.min(frame.widthMm, frame.heightMm) * (1 - leastOverlap), (reachMm) =>
-    crossLayout(slides, settings.orientation, reachMm),
+    crossLayout(slides, geometry.settings.orientation, reachMm),
   );
   const a = (directionDeg * Math.PI) / 180;
   // So far along the diagonal that neighbours keep their overlap in the direction that has less of it.
   const far =
     Math.min(frame.widthMm / Math.max(1e-9, Math.abs(Math.cos(a))), frame.heightMm / Math.max(1e-9, Math.abs(Math.sin(a)))) *
     (1 - leastOverlap);
-  const diagonal = widest(slides, leastOverlap, far, (reachMm) => diagonalLayout(slides, settings.orientation, 3, reachMm, directionDeg));
-  const quarter = quarterLayout(slides, settings.orientation);
+  const diagonal = widest(slides, leastOverlap, far, (reachMm) =>
+    diagonalLayout(slides, geometry.settings.orientation, 3, reachMm, directionDeg),
+  );
+  const quarter = quarterLayout(slides, geometry.settings.orientation);
   return (
     <details className="mt-1">
       <summary className="cursor-pointer text-ink-soft">Cross, diagonal, quarter turns</summary>

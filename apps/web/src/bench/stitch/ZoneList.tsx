@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { zoneStates, type MosaicGiven } from '@gangway/core/stitching/metrics';
 import { fixed } from '@gangway/core/words';
@@ -8,7 +8,6 @@ import { StateMark } from '../../ui/StateMark';
 import { TextField } from '../../ui/TextField';
 import { changeMosaic } from './putMosaic';
 import type { Mosaic, Zone } from '@gangway/core/model/mosaic';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 function secondsWords(s: number): string {
   return s < 0.1 ? `${fixed(s * 1000, s < 0.01 ? 1 : 0)} ms` : `${fixed(s, s < 10 ? 1 : 0)} s`;
@@ -18,13 +17,13 @@ function secondsWords(s: number): string {
 export function ZoneList({
   mosaic,
   given,
-  settings,
+  geometry,
 }: {
   readonly mosaic: Mosaic;
   readonly given: MosaicGiven;
-  readonly settings: SetupSettings;
+  readonly geometry: Geometry;
 }) {
-  const states = zoneStates(geometryOf(settings));
+  const states = zoneStates(geometry);
   const set = (i: number, change: Partial<Zone>) =>
     changeMosaic(
       (now) => ({ ...now, zones: now.zones.map((zone, k) => (k === i ? { ...zone, ...change } : zone)) }),
@@ -46,7 +45,7 @@ export function ZoneList({
             lower: y - h,
             upper: y + h,
             speedMs: 1.4,
-            distanceM: Math.max(1, settings.scene?.distanceM ?? 10),
+            distanceM: Math.max(1, geometry.settings.scene?.distanceM ?? 10),
           },
         ],
       }),

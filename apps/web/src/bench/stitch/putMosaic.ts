@@ -1,4 +1,4 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { mosaicSchema } from '@gangway/contract/mosaic';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import type { Layout } from '@gangway/core/mosaic/layout';
@@ -6,7 +6,6 @@ import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
 import { store } from '../../store/store';
 import { standEdit } from '../standEdit';
 import type { Mosaic } from '@gangway/core/model/mosaic';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** Changes the mosaic of the stand as it is now, or says why it cannot be so. */
 export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, gesture?: string): string | null {
@@ -26,8 +25,8 @@ export function removeFrame(index: number): void {
 }
 
 /** One frame more, beside the last by what the overlap leaves of it, on whichever side has more room. */
-export function addFrame(settings: SetupSettings): string | null {
-  const frame = geometryOf(settings).wholeFrame;
+export function addFrame(geometry: Geometry): string | null {
+  const frame = geometry.wholeFrame;
   return changeMosaic((now) => {
     const last = now.frames[now.frames.length - 1] ?? { riseMm: 0, shiftMm: 0, turned: false };
     const step = (last.turned ? frame.heightMm : frame.widthMm) * (1 - now.leastOverlap);
@@ -36,7 +35,7 @@ export function addFrame(settings: SetupSettings): string | null {
       frames: [
         ...now.frames,
         {
-          ...rounded(slidesOf(settings.rig), { riseMm: last.riseMm, shiftMm: last.shiftMm + (last.shiftMm > 0 ? -step : step) }),
+          ...rounded(slidesOf(geometry.settings.rig), { riseMm: last.riseMm, shiftMm: last.shiftMm + (last.shiftMm > 0 ? -step : step) }),
           turned: last.turned,
         },
       ],
@@ -45,9 +44,9 @@ export function addFrame(settings: SetupSettings): string | null {
 }
 
 /** Lays a mosaic out on the stand: what was said of series, zones and limits stays. */
-export function takeLayout(settings: SetupSettings, { frames, orientation }: Layout, leastOverlap: number, said: string): void {
-  const slides = slidesOf(settings.rig);
+export function takeLayout(geometry: Geometry, { frames, orientation }: Layout, leastOverlap: number, said: string): void {
+  const slides = slidesOf(geometry.settings.rig);
   // A lens that is held by the adapter's foot stands still while the back moves.
-  const mosaic: Mosaic = { ...FIRST_MOSAIC, mover: slides.footOnLens ? 'back' : 'lens', ...settings.mosaic, leastOverlap, frames };
+  const mosaic: Mosaic = { ...FIRST_MOSAIC, mover: slides.footOnLens ? 'back' : 'lens', ...geometry.settings.mosaic, leastOverlap, frames };
   standEdit.apply({ mosaic, orientation }, said);
 }

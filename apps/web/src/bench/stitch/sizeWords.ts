@@ -1,9 +1,16 @@
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Answer } from '@gangway/core/stitching/goals';
 import { fixed } from '@gangway/core/words';
-import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** "110 × 80 mm, 192 MP, overlap 21 %". */
-export function sizeWords({ widthMm, heightMm, overlap, layout }: Answer, { rig: { back } }: SetupSettings): string {
+export function sizeWords(
+  { widthMm, heightMm, overlap, layout }: Answer,
+  {
+    settings: {
+      rig: { back },
+    },
+  }: Geometry,
+): string {
   const pitch = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
   const mp = pitch === null ? '' : `, ${fixed((widthMm * heightMm) / pitch ** 2 / 1e6, 0)} MP`;
   return `${fixed(widthMm, 0)} × ${fixed(heightMm, 0)} mm${mp}${layout.frames.length > 1 && layout.kind !== 'quarter' ? `, overlap ${fixed(overlap * 100, 0)} %` : ''}`;

@@ -1,3 +1,4 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import {
   AddEquation,
   BufferAttribute,
@@ -93,7 +94,7 @@ export async function exposed(
   onShare: (share: number) => void,
   wanted: () => boolean,
 ): Promise<Exposed | null> {
-  const view = finderView(take.settings);
+  const view = finderView(geometryOf(take.settings));
   if (!view) throw new Error('There is nothing in front of this stand: say what stands there, in the step Stand.');
   const { columns, rows } = take;
   const renderer = new WebGLRenderer({ canvas, antialias: false });

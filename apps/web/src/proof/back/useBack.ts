@@ -1,9 +1,7 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
+import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
 import type { FromBack, ToBack } from './messages';
-import type { SetupSettings } from '@gangway/core/model/setup';
-
 /** What the simulated back is doing. */
 export type BackState = 'ready' | 'exposing' | 'delivering' | 'unplugged';
 
@@ -20,7 +18,7 @@ export interface Back {
   /** Exposes from a frame on; `onExposed` hears of each that came in, from 0, and when it was exposed. */
   readonly shoot: (
     setId: string,
-    settings: SetupSettings,
+    geometry: Geometry,
     options: BackOptions,
     from?: number,
     onExposed?: (index: number, at: Date) => void,
@@ -57,12 +55,7 @@ export function useBack(onDelivered: () => void): Back {
   );
 
   const expose = useCallback(
-    (
-      settings: SetupSettings,
-      options: BackOptions,
-      index: number,
-      signal: AbortSignal,
-    ): Promise<Extract<FromBack, { type: 'exposed' }>> => {
+    (geometry: Geometry, options: BackOptions, index: number, signal: AbortSignal): Promise<Extract<FromBack, { type: 'exposed' }>> => {
       worker.current ??= new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module' });
       const device = worker.current;
       return new Promise((done, failed) => {
@@ -94,7 +87,7 @@ export function useBack(onDelivered: () => void): Back {
         device.addEventListener('message', onMessage);
         device.addEventListener('error', onError);
         signal.addEventListener('abort', onAbort);
-        device.postMessage({ type: 'expose', settings, options, index } satisfies ToBack);
+        device.postMessage({ type: 'expose', settings: geometry.settings, options, index } satisfies ToBack);
       });
     },
     [],
@@ -103,12 +96,12 @@ export function useBack(onDelivered: () => void): Back {
   const shoot = useCallback(
     async (
       setId: string,
-      settings: SetupSettings,
+      geometry: Geometry,
       options: BackOptions,
       from = 0,
       onExposed?: (index: number, at: Date) => void,
     ): Promise<boolean> => {
-      const takes = takesFor(geometryOf(settings), options);
+      const takes = takesFor(geometry, options);
       const abort = new AbortController();
       running.current = abort;
       stop.current = null;
@@ -126,7 +119,7 @@ export function useBack(onDelivered: () => void): Back {
           const take = takes[i];
           if (!take) break;
           setNow((before) => ({ ...before, state: 'exposing', done: i, share: 0 }));
-          const frame = await expose(settings, options, i, abort.signal);
+          const frame = await expose(geometry, options, i, abort.signal);
           const rate = (frame.columns * frame.rows * options.samples) / 1e6 / (frame.ms / 1000);
           setNow((before) => ({ ...before, state: 'delivering', share: 0.92, rate }));
           const takenAt = new Date(begun + take.atS * 1000);

@@ -19,7 +19,10 @@ export const imageCircle = defineCheck({
   },
   missing: (parts) => ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
-    if (geometry.settings.mosaic) return yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);
+    if (geometry.settings.mosaic) {
+      yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);
+      return;
+    }
     yield lessRise(geometry, trial);
     yield lessShift(geometry, trial);
     yield turnedFrame(geometry, trial);

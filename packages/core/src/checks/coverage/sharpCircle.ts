@@ -32,7 +32,10 @@ export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
       : basis && basisNote(basis),
   missing: (parts) => ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
-    if (geometry.settings.mosaic) return yield* mosaicFixes(geometry, trial, ['aperture', 'asWhole', 'together', 'anew']);
+    if (geometry.settings.mosaic) {
+      yield* mosaicFixes(geometry, trial, ['aperture', 'asWhole', 'together', 'anew']);
+      return;
+    }
     // A tilted lens carries its circle aside: the frame follows it.
     const follow = geometry.turned ? movementIntoCircle(geometry) : null;
     const single = [

@@ -29,7 +29,10 @@ export const travel = defineCheck<'travel', TravelFacts>({
   note: ({ state }) => (state === 'unknown' ? 'The rig has no travel. Read the last marks of its slides in each direction.' : null),
   missing: (parts) => movesOf(parts).asks[0] ?? ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
-    if (geometry.settings.mosaic) return yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);
+    if (geometry.settings.mosaic) {
+      yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);
+      return;
+    }
     yield lessRise(geometry, trial);
     yield lessShift(geometry, trial);
     yield lessOfBoth(geometry, trial);

@@ -35,7 +35,10 @@ export const inFrame = defineCheck<'inFrame', InFrameFacts>({
   *fixes({ geometry, trial }) {
     const { scene, mosaic } = geometry.settings;
     if (scene === null) return;
-    if (mosaic) return yield* mosaicFixes(geometry, trial, ['anew']);
+    if (mosaic) {
+      yield* mosaicFixes(geometry, trial, ['anew']);
+      return;
+    }
     yield intoFrame(geometry, trial);
     yield turnedFrame(geometry, trial);
     yield turnedToward(geometry, scene, trial);
