@@ -1,4 +1,4 @@
-import { type Geometry, geometryOf } from '../geometry/geometry';
+import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { bracketStops } from '../exposure/brackets';
 import { standBrackets, workingExposure } from '../exposure/working';
 import { rectOf } from '../mosaic/frames';
@@ -124,7 +124,7 @@ export function takesFor(geometry: Geometry, options: BackOptions): readonly Tak
     const alone = mosaic
       ? standOfFrame(geometry, erred)
       : { ...geometry.settings, movements: { riseMm: erred.riseMm, shiftMm: erred.shiftMm } };
-    const { widthMm, heightMm } = geometryOf(alone).wholeFrame;
+    const { widthMm, heightMm } = freshGeometry(alone).wholeFrame;
     const atS = startOf(series, frames.length, i, bracket);
     return {
       number: i + 1,
@@ -161,5 +161,5 @@ function boardOf(zone: Zone, atS: number, imageMm: number): MovingBoard {
 
 /** The rectangle of a take about the foot of the lens, mm. */
 export function rectOfTake({ settings }: Take) {
-  return rectOf({ ...settings.movements, turned: false }, geometryOf(settings).wholeFrame);
+  return rectOf({ ...settings.movements, turned: false }, freshGeometry(settings).wholeFrame);
 }

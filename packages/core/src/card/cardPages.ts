@@ -1,4 +1,4 @@
-import { geometryOf } from '../geometry/geometry';
+import { freshGeometry } from '../geometry/geometry';
 import { wrapped, type Drawing, type Mark } from './drawing';
 import { CARD_GROUPS, spotCard, type CardGroup, type CardStep } from './spotCard';
 import { circleCaption, circleMarks, sectionMarks, viewOf } from './standDrawings';
@@ -103,16 +103,16 @@ export function cardPages(card: CardOf, size: SpotSize): readonly Drawing[] {
 
 /** Puts a card onto pages that may have others on them. */
 export function putCard(pages: Pages, { name, settings }: CardOf): void {
-  const steps = spotCard(geometryOf(settings));
+  const steps = spotCard(freshGeometry(settings));
   pages.y += 1.5;
   pages.text(name, { size: 5, bold: true });
   pages.y -= 2;
   const box = { x: MARGIN, y: pages.y, w: 46, h: 46 };
   const beside = { x: MARGIN + 50, y: pages.y, w: pages.widthMm - 2 * MARGIN - 50, h: 42 };
   pages.put(
-    ...circleMarks(geometryOf(settings), box),
+    ...circleMarks(freshGeometry(settings), box),
     { kind: 'rect', ...beside, widthMm: 0.12 },
-    ...sectionMarks(geometryOf(settings), beside),
+    ...sectionMarks(freshGeometry(settings), beside),
   );
   pages.put({
     kind: 'text',
@@ -126,7 +126,7 @@ export function putCard(pages: Pages, { name, settings }: CardOf): void {
         : 'From above: plane of sharp focus thick, wedge hatched.',
   });
   pages.y += 49;
-  pages.text(circleCaption(geometryOf(settings)), { size: 2.2 });
+  pages.text(circleCaption(freshGeometry(settings)), { size: 2.2 });
   for (const group of Object.keys(CARD_GROUPS) as CardGroup[]) {
     const inside = steps.filter((each) => each.group === group);
     if (inside.length === 0) continue;

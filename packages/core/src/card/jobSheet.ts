@@ -1,4 +1,4 @@
-import { geometryOf } from '../geometry/geometry';
+import { freshGeometry } from '../geometry/geometry';
 import { CAUTIONS } from '../cautions/cautions';
 import { partsInOrder } from '../rig/parts';
 import { frontBearing, windWords } from '../sun/bearing';
@@ -48,7 +48,7 @@ export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
 
 /** The cautions that any of the stands concerns, each once. */
 export function jobCautions(stands: readonly SheetStand[]): readonly string[] {
-  return CAUTIONS.filter(({ concerns }) => stands.some(({ settings }) => concerns(geometryOf(settings)))).map(({ words }) => words);
+  return CAUTIONS.filter(({ concerns }) => stands.some(({ settings }) => concerns(freshGeometry(settings)))).map(({ words }) => words);
 }
 
 /** The moment at which a day begins in a time zone. Throws a RangeError for a zone or a day that there is not. */

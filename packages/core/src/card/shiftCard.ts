@@ -1,4 +1,4 @@
-import { geometryOf } from '../geometry/geometry';
+import { freshGeometry } from '../geometry/geometry';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm } from '../coverage/frame';
 import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../planning/shiftScale';
@@ -46,7 +46,7 @@ export function shiftCard(rig: Rig): ShiftCard {
     .filter((orientation) => orientation === 'landscape' || rig.back.widthMm !== rig.back.heightMm)
     .map((orientation) => {
       const settings = { ...centredStand(rig, orientation), fNumber: rig.lens.widestFNumber };
-      const rows = shiftScale(geometryOf(settings)).map((row): CardRow => {
+      const rows = shiftScale(freshGeometry(settings)).map((row): CardRow => {
         const limits = CARD_DIRECTIONS.map(
           ({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal,
         );

@@ -1,4 +1,4 @@
-import { geometryOf, type Geometry } from '../geometry/geometry';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
 import type { RigParts } from '../model/rig';
 import type { Ask } from '../rig/ask';
 import { patched } from '../setup/patch';
@@ -80,7 +80,7 @@ function trialOf(kind: CheckKind, geometry: Geometry): Trial {
     rank: rank(other.evaluate(geometry)?.state),
   }));
   return (patch) => {
-    const next = geometryOf(patched(geometry.settings, patch));
+    const next = freshGeometry(patched(geometry.settings, patch));
     const result = evaluate(kind, next);
     // What is no longer asked is fixed as well.
     if (result !== null && result.state !== 'holds') return null;

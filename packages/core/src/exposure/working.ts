@@ -1,4 +1,4 @@
-import { geometryOf, type Geometry } from '../geometry/geometry';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { radians } from '../angles';
 import { apertureScale } from '../coverage/apertures';
 import { cornerAngles } from '../coverage/corner';
@@ -167,7 +167,7 @@ export function equivalentPairs(geometry: Geometry): readonly Pair[] {
   };
   return apertureScale(widestFNumber, smallestFNumber, stopStep).map((fNumber) => ({
     fNumber,
-    set: workingExposure(geometryOf(single), fNumber)?.takes[0] ?? null,
+    set: workingExposure(freshGeometry(single), fNumber)?.takes[0] ?? null,
   }));
 }
 

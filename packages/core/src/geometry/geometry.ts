@@ -4,13 +4,13 @@ import { permissibleBlur, type PermissibleBlur } from '../focus/sharpness';
 import type { FrameSize } from '../model/frame';
 import type { LensMovements, ShiftPosition } from '../model/movements';
 import type { SetupSettings } from '../model/setup';
+import { UNTURNED } from '../setup/defaults';
 import { axisAngles } from '../space/axis';
 import type { Placed } from '../space/pose';
 import type { Vec3 } from '../space/vector';
 import { imageCircleOf, sharpCircleOf, type CircleOnBack, type SharpCircle } from './circles';
 import { mosaicLaid, type LaidMosaic } from './laidMosaic';
-import { once } from './once';
-import { placePins, type PlacedPin } from './pins';
+import { placePins, statesOfPins, type PinState, type PlacedPin } from './pins';
 import { alongAxisMm, axisToBack, isTurned, pivotMoved, standBack } from './standards';
 
 /** Pixels of a frame as it lies. */
@@ -67,6 +67,8 @@ export interface Geometry {
   readonly laid: LaidMosaic | null;
   /** The pins where they are now. */
   readonly placedPins: readonly PlacedPin[];
+  /** How sharp each pin is at the present setting. */
+  readonly pinStates: readonly PinState[];
   /** How wide a blur may be on the kept frame, with its reason. */
   readonly blurAllowed: PermissibleBlur;
   /** How the lens is set before its back. */
@@ -80,69 +82,112 @@ const derived = new WeakMap<SetupSettings, Geometry>();
  * settings object always gives the same geometry object.
  *
  * @param settings what the photographer set; it must not be changed afterwards
- * @returns the geometry; what is costly in it is worked out when first read
+ * @returns the geometry; each part is worked out when it is first read
  */
 export function geometryOf(settings: SetupSettings): Geometry {
   const known = derived.get(settings);
   if (known) return known;
-  const made = derive(settings);
+  const made = freshGeometry(settings);
   derived.set(settings, made);
   return made;
 }
 
-function derive(settings: SetupSettings): Geometry {
-  const { rig, movements, front, rear, focusM } = settings;
-  const wholeFrame = turned(rig.back, settings.orientation);
-  const frame = cropped(wholeFrame, settings.crop);
-  const pixels = pixelsOf(settings, wholeFrame, frame);
-  const isAskew = isTurned(settings);
-  const axis = axisToBack(settings);
-  const pivot = pivotMoved(settings, front);
-  const position = { riseMm: movements.riseMm + pivot.riseMm, shiftMm: movements.shiftMm + pivot.shiftMm };
-  const { tiltDeg, swingDeg } = isAskew ? axisAngles(axis) : { tiltDeg: 0, swingDeg: 0 };
-  const alongMm = alongAxisMm(rig.lens.focalMm, focusM);
-  const imageMm = isAskew ? alongMm * axis[2] : alongMm;
-  const magnification = alongMm / rig.lens.focalMm - 1;
-  const back = once(() => standBack({ scene: settings.scene, rear }));
-  const lightCircle = once(() => imageCircleOf(settings, magnification));
-  const sharpCircle = once(() => sharpCircleOf(settings, magnification, settings.fNumber));
-  const laid = once(() => mosaicLaid(settings, wholeFrame, pivot));
-  const placedPins = once(() => placePins(settings, back()));
-  const blurAllowed = once(() => blurAllowedOn(settings, frame, pixels));
-  return {
-    settings,
-    wholeFrame,
-    frame,
-    pixels,
-    pixelMm: pixels && frame.widthMm / pixels.columns,
-    turned: isAskew,
-    axis,
-    pivot,
-    position,
-    lens: { ...position, tiltDeg, swingDeg },
-    imageMm,
-    magnification,
-    focus: { focalMm: rig.lens.focalMm, imageMm, tiltDeg, swingDeg, axis },
-    get back() {
-      return back();
-    },
-    get lightCircle() {
-      return lightCircle();
-    },
-    get sharpCircle() {
-      return sharpCircle();
-    },
-    get laid() {
-      return laid();
-    },
-    get placedPins() {
-      return placedPins();
-    },
-    get blurAllowed() {
-      return blurAllowed();
-    },
-  };
+/** As `geometryOf`, for a setup that is only tried: nothing remembers it, which matters for the thousands that a search tries. */
+export function freshGeometry(settings: SetupSettings): Geometry {
+  return new LazyGeometry(settings);
 }
+
+/** Works each part out when it is first read. A class because thousands are made in a search: getters on a prototype cost nothing to make. */
+class LazyGeometry implements Geometry {
+  readonly settings: SetupSettings;
+  readonly turned: boolean;
+  readonly axis: Vec3;
+  readonly pivot: ShiftPosition;
+  readonly position: ShiftPosition;
+  readonly imageMm: number;
+  readonly magnification: number;
+  private readonly known: { -readonly [K in LazyPart]?: Geometry[K] } = {};
+
+  constructor(settings: SetupSettings) {
+    const { rig, movements, front, focusM } = settings;
+    this.settings = settings;
+    this.turned = isTurned(settings);
+    this.axis = this.turned ? axisToBack(settings) : STRAIGHT_AHEAD;
+    this.pivot = pivotMoved(settings, front);
+    this.position = { riseMm: movements.riseMm + this.pivot.riseMm, shiftMm: movements.shiftMm + this.pivot.shiftMm };
+    const alongMm = alongAxisMm(rig.lens.focalMm, focusM);
+    this.imageMm = this.turned ? alongMm * this.axis[2] : alongMm;
+    this.magnification = alongMm / rig.lens.focalMm - 1;
+  }
+
+  private part<K extends LazyPart>(key: K, derive: () => Geometry[K]): Geometry[K] {
+    const before = this.known[key];
+    return before === undefined ? (this.known[key] = derive()) : before;
+  }
+
+  get wholeFrame(): FrameSize {
+    return this.part('wholeFrame', () => turned(this.settings.rig.back, this.settings.orientation));
+  }
+
+  get frame(): FrameSize {
+    return this.part('frame', () => cropped(this.wholeFrame, this.settings.crop));
+  }
+
+  get pixels(): Pixels | null {
+    return this.part('pixels', () => pixelsOf(this.settings, this.wholeFrame, this.frame));
+  }
+
+  get pixelMm(): number | null {
+    return this.pixels && this.frame.widthMm / this.pixels.columns;
+  }
+
+  get lens(): LensMovements {
+    return this.part('lens', () => {
+      const { tiltDeg, swingDeg } = this.turned ? axisAngles(this.axis) : UNTURNED;
+      return { ...this.position, tiltDeg, swingDeg };
+    });
+  }
+
+  get back(): Placed | null {
+    return this.part('back', () => standBack(this.settings));
+  }
+
+  get lightCircle(): CircleOnBack | null {
+    return this.part('lightCircle', () => imageCircleOf(this.settings, this.magnification));
+  }
+
+  get sharpCircle(): SharpCircle | null {
+    return this.part('sharpCircle', () => sharpCircleOf(this.settings, this.magnification, this.settings.fNumber));
+  }
+
+  get laid(): LaidMosaic | null {
+    return this.part('laid', () => mosaicLaid(this.settings, this.wholeFrame, this.pivot));
+  }
+
+  get placedPins(): readonly PlacedPin[] {
+    return this.part('placedPins', () => placePins(this.settings, this.back));
+  }
+
+  get pinStates(): readonly PinState[] {
+    return this.part('pinStates', () => statesOfPins(this.placedPins, this.focus, this.settings.fNumber));
+  }
+
+  get blurAllowed(): PermissibleBlur {
+    return this.part('blurAllowed', () => blurAllowedOn(this.settings, this.frame, this.pixels));
+  }
+
+  get focus(): FocusSetting {
+    return this.part('focus', () => {
+      const { tiltDeg, swingDeg } = this.lens;
+      return { focalMm: this.settings.rig.lens.focalMm, imageMm: this.imageMm, tiltDeg, swingDeg, axis: this.axis };
+    });
+  }
+}
+
+/** The parts that are worked out when they are first read. */
+type LazyPart = Exclude<keyof Geometry, 'settings' | 'turned' | 'axis' | 'pivot' | 'position' | 'imageMm' | 'magnification' | 'pixelMm'>;
+
+const STRAIGHT_AHEAD: Vec3 = [0, 0, 1];
 
 function pixelsOf({ rig, orientation }: SetupSettings, whole: FrameSize, kept: FrameSize): Pixels | null {
   const { columnsPx, rowsPx } = rig.back;

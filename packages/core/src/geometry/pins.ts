@@ -61,16 +61,14 @@ export function defocus({ focalMm, imageMm, axis }: FocusSetting, point: Vec3): 
   return 1 - (imageMm * (dot(p, axis) - focalMm)) / (focalMm * p[2]);
 }
 
-const statesOf = new WeakMap<Geometry, readonly PinState[]>();
+/** How sharp each pin is with a lens set so, at an aperture. */
+export function statesOfPins(placed: readonly PlacedPin[], setting: FocusSetting, fNumber: number): readonly PinState[] {
+  return placed.map((each) => stateOf(setting, fNumber, each));
+}
 
-/** The states of all pins at the present setting, found once for each state of a stand; or at another aperture. */
+/** How sharp each pin is at the present setting, or at another aperture. */
 export function pinStates(geometry: Geometry, fNumber = geometry.settings.fNumber): readonly PinState[] {
-  const present = fNumber === geometry.settings.fNumber;
-  const known = present ? statesOf.get(geometry) : undefined;
-  if (known) return known;
-  const states = geometry.placedPins.map((placed) => stateOf(geometry.focus, fNumber, placed));
-  if (present) statesOf.set(geometry, states);
-  return states;
+  return fNumber === geometry.settings.fNumber ? geometry.pinStates : statesOfPins(geometry.placedPins, geometry.focus, fNumber);
 }
 
 // Of many points only those that are farthest out to either side can be worst: the signed blur is monotone between them.

@@ -1,4 +1,4 @@
-import { geometryOf, type Geometry } from '../geometry/geometry';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { sharpCircleAt, standMargin } from '../geometry/circles';
 import { apertureScale } from '../coverage/apertures';
 import { effectiveFNumber, mtf } from '../focus/diffraction';
@@ -82,7 +82,7 @@ export function apertureChoice(geometry: Geometry): ApertureChoice {
   const circleFrom =
     marks.find((fNumber) => {
       const circle = sharpCircleAt(geometry, fNumber);
-      return circle !== null && standMargin(geometryOf({ ...geometry.settings, fNumber }), circle).valueMm >= 0;
+      return circle !== null && standMargin(freshGeometry({ ...geometry.settings, fNumber }), circle).valueMm >= 0;
     }) ?? null;
   const softFrom = ring.find(({ diffractionMm }) => diffractionMm > cocMm)?.fNumber ?? null;
   return {

@@ -1,4 +1,4 @@
-import { geometryOf } from '../geometry/geometry';
+import { freshGeometry } from '../geometry/geometry';
 import { sharpCircleAt } from '../geometry/circles';
 import { apertureScale } from '../coverage/apertures';
 import { turned } from '../coverage/frame';
@@ -52,7 +52,7 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   const riseMm = found.riseForTopMm > 0 ? found.riseForTopMm : Math.min(0, Math.max(most, found.riseForTopMm));
   const travel = riseAlone(rig.mechanism);
   const allowed = apertureScale(widestFNumber, smallestFNumber, 'full').map((fNumber) => {
-    const circle = sharpCircleAt(geometryOf(settings), fNumber);
+    const circle = sharpCircleAt(freshGeometry(settings), fNumber);
     const optical = circle && oneWayLimitMm(frame, circle.diameterMm, 'rise', 0);
     const slide = riseMm < 0 ? -(travel?.minMm ?? -Infinity) : (travel?.maxMm ?? Infinity);
     return { fNumber, riseMm: optical === null ? null : Math.min(optical, slide) };
@@ -72,10 +72,10 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
         ? `the slide is locked at ${Number(rig.mechanism.angleDeg.toFixed(1))}° and does not rise alone`
         : `the slide ends ${beyond.toFixed(1)} mm too early`,
     );
-  const light = geometryOf(settings).lightCircle;
+  const light = freshGeometry(settings).lightCircle;
   const dark = light && oneWayLimitMm(frame, light.diameterMm, 'rise', 0);
   if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push('corners leave the light circle');
-  else if (allowed.every((each) => each.riseMm === null) && geometryOf(settings).sharpCircle === null)
+  else if (allowed.every((each) => each.riseMm === null) && freshGeometry(settings).sharpCircle === null)
     open.push('no circle of the lens is known');
   else if (from === null && beyond <= 0.005) fails.push('corners leave the sharp circle at every aperture');
   const share = (wanted.widthM * scale * wanted.topHeightM * scale) / (frame.widthMm * frame.heightMm);

@@ -1,4 +1,4 @@
-import { type Geometry, geometryOf } from '../geometry/geometry';
+import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { nearestTilt } from '../focus/tiltMechanism';
 import { dot, minus, scaled, type Vec3 } from '../space/vector';
 import { axisToBack, focusFor, pictured } from '../geometry/standards';
@@ -74,7 +74,7 @@ function lookAt(
   const patch = turnedOn(geometry, turn, middle(own.points));
   if (patch === null) return null;
   const next = patched(geometry.settings, patch);
-  const setting = geometryOf(next).focus;
+  const setting = freshGeometry(next).focus;
   const px = geometry.pixelMm;
   const least = (placed: PlacedPin, pick: (...blurs: number[]) => number): number | null => {
     const blurs = placed.points.map((point) => blurOf(setting, geometry.settings.fNumber, point));
@@ -188,7 +188,7 @@ export function miniature(geometry: Geometry, place: Vec3, other: Vec3, wantedSc
     if (Math.abs(near.tiltDeg - turn.tiltDeg) > 1e-6 || Math.abs(near.swingDeg) > 1e-6) break;
     const patch = turnedOn(geometry, turn, place);
     if (patch === null) break;
-    const setting = geometryOf(patched(geometry.settings, patch)).focus;
+    const setting = freshGeometry(patched(geometry.settings, patch)).focus;
     const blur = blurOf(setting, geometry.settings.fNumber, other);
     if (blur === null) break;
     last = { tiltDeg: turn.tiltDeg, apparentScale: apparentScale(focalMm, geometry.settings.fNumber, place[2], other[2], blur), patch };

@@ -1,4 +1,4 @@
-import { type Geometry, geometryOf } from '../geometry/geometry';
+import { type Geometry, freshGeometry } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
 import { turnedToCamera, turnedToWorld } from '../space/pose';
 import { patched } from '../setup/patch';
@@ -14,7 +14,7 @@ import type { Placing } from '../model/setup';
  */
 export function keepingCentre(geometry: Geometry, placing: Placing): ShiftPosition | null {
   const next = patched(geometry.settings, { placing });
-  const [before, after] = [geometry.back, geometryOf(next).back];
+  const [before, after] = [geometry.back, freshGeometry(next).back];
   if (before === null || after === null) return null;
   const v = geometry.imageMm;
   // Where the slides stand, and what the pivot of a tilted lens adds to it.

@@ -1,4 +1,4 @@
-import { type Geometry, geometryOf } from '../geometry/geometry';
+import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { degrees } from '../angles';
 import { keystone } from '../perspective/keystone';
 import { outline } from '../framing/inFrame';
@@ -76,7 +76,7 @@ export function riseOrPitch(geometry: Geometry): RiseOrPitch | null {
     upper: movements.riseMm + h / 2,
   };
   const byPitch = { left: movements.shiftMm - narrow, right: movements.shiftMm + narrow, lower: Math.min(...ys), upper: Math.max(...ys) };
-  const pixels = geometryOf({ ...geometry.settings, crop: null }).pixels;
+  const pixels = freshGeometry({ ...geometry.settings, crop: null }).pixels;
   const all = pixels && pixels.columns * pixels.rows;
   // Level and centred, the picture reaches to h/2 + |rise| one way: a lens shorter by that much has it all.
   const share = Math.min(h / (h + 2 * Math.abs(movements.riseMm)), w / (w + 2 * Math.abs(movements.shiftMm)));

@@ -1,4 +1,4 @@
-import { type Geometry, geometryOf } from '../geometry/geometry';
+import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { apertureScale } from '../coverage/apertures';
 import { CoreError } from '../errors';
 import { axisAngles, lensAxis } from '../space/axis';
@@ -156,11 +156,11 @@ function withBest(
 /** The f-number at which a setting holds pins; the blur shrinks with it. */
 export function leastFNumberFor(geometry: Geometry, { patch }: Pick<FocusSolution, 'patch'>, placed: readonly PlacedPin[]): number {
   const next = patched(geometry.settings, patch);
-  const back = geometryOf(next).back;
-  const axis = geometryOf(next).axis;
+  const back = freshGeometry(next).back;
+  const axis = freshGeometry(next).axis;
   const { focalMm } = next.rig.lens;
   const v = alongAxisMm(focalMm, next.focusM) * axis[2];
-  const { cocMm } = geometryOf(next).blurAllowed;
+  const { cocMm } = freshGeometry(next).blurAllowed;
   let most = 0;
   for (const { pin, world } of placed) {
     for (const point of world) {

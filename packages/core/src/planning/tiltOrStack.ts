@@ -1,4 +1,4 @@
-import { type Geometry, geometryOf } from '../geometry/geometry';
+import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { objectDistanceM } from '../focus/conjugates';
 import { leastAperture } from '../focus/leastAperture';
@@ -120,7 +120,7 @@ function imageDistances(focalMm: number, axis: Vec3, points: readonly Vec3[]): r
 
 function stacked(geometry: Geometry, way: 'stack' | 'tilt and stack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
   const { focalMm } = geometry.settings.rig.lens;
-  const axis = geometryOf(patched(geometry.settings, patch)).axis;
+  const axis = freshGeometry(patched(geometry.settings, patch)).axis;
   const images = imageDistances(focalMm, axis, points);
   const [far, near] = [Math.min(...images), Math.max(...images)];
   const { cocMm } = geometry.blurAllowed;

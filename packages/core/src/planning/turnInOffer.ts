@@ -1,4 +1,4 @@
-import { geometryOf, type Geometry } from '../geometry/geometry';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
 import { standMargin } from '../geometry/circles';
 import { reaches } from '../rig/mechanism';
@@ -54,12 +54,12 @@ export function turnInOffer(geometry: Geometry): TurnInOffer | null {
     if (kept === null) break;
     const patch: SetupPatch = { placing, movements: { riseMm: tenth(kept.riseMm), shiftMm: tenth(kept.shiftMm) } };
     const next = patched(geometry.settings, patch);
-    const stop = stopped(geometry, geometryOf(next));
+    const stop = stopped(geometry, freshGeometry(next));
     if (stop) {
       endedBy = stop;
       break;
     }
-    const after = look(geometryOf(next));
+    const after = look(freshGeometry(next));
     // Past the thing it would only be stretched the other way.
     if (after === null || (best && after.watched >= best.after.watched)) break;
     best = { after, patch };

@@ -1,7 +1,7 @@
 import type { DefinitionBasis } from '../../coverage/circle';
 import { diagonalMm, type Corner } from '../../coverage/frame';
 import { cornersOutside, standMargin, type CircleMargin, type CircleOnBack } from '../../geometry/circles';
-import { geometryOf, type Geometry } from '../../geometry/geometry';
+import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import { standOfFrame } from '../../geometry/laidMosaic';
 import { apertureWords, fixed, mmWords } from '../../words';
 import type { Facts } from '../check';
@@ -39,7 +39,7 @@ function worstFrame(
 ): (Pick<CircleFacts, 'corners' | 'frame'> & { readonly margin: CircleMargin }) | null {
   const frames = geometry.settings.mosaic?.frames ?? [];
   const looked = frames.map((frame, i) => {
-    const alone = geometryOf(standOfFrame(geometry, frame));
+    const alone = freshGeometry(standOfFrame(geometry, frame));
     return { alone, margin: standMargin(alone, circle), frame: { number: i + 1, of: frames.length } };
   });
   const worst = leastBy(looked, ({ margin }) => margin.valueMm);

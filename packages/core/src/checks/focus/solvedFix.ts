@@ -1,5 +1,5 @@
 import { ringOf } from '../../coverage/apertures';
-import { geometryOf, type Geometry } from '../../geometry/geometry';
+import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import type { SetupPatch } from '../../model/setup';
 import { givenBack, solveFocus, type TurnedBy } from '../../planning/solveFocus';
 import { reaches } from '../../rig/mechanism';
@@ -9,7 +9,7 @@ import { movementIntoCircle } from '../movementFix';
 
 /** A patch with the movement that puts the picture back after a tilt, where the slides reach it. */
 export function keepingPicture(geometry: Geometry, patch: SetupPatch): SetupPatch {
-  const next = geometryOf(patched(geometry.settings, patch));
+  const next = freshGeometry(patched(geometry.settings, patch));
   const movements = givenBack(next);
   return movements && reaches(next.settings.rig.mechanism, movements) === true ? { ...patch, movements, composed: true } : patch;
 }
@@ -40,7 +40,7 @@ export function solvedWithAperture(geometry: Geometry, by: TurnedBy, trial: Tria
 function keptInCircle(geometry: Geometry, control: Fix['control'], patch: SetupPatch, trial: Trial): Fix | null {
   const kept = keepingPicture(geometry, patch);
   const followed = (): Fix | null => {
-    const movements = movementIntoCircle(geometryOf(patched(geometry.settings, patch)));
+    const movements = movementIntoCircle(freshGeometry(patched(geometry.settings, patch)));
     return movements && offer(control, { ...patch, movements, composed: true }, trial);
   };
   return offer(control, kept, trial) ?? (kept === patch ? null : offer(control, patch, trial)) ?? followed();

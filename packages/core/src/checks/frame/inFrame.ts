@@ -1,6 +1,6 @@
 import { degrees } from '../../angles';
 import { frameSpare, takenUp, type FrameSpare } from '../../framing/inFrame';
-import { geometryOf, type Geometry } from '../../geometry/geometry';
+import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import type { Scene } from '../../model/scene';
 import type { SetupSettings } from '../../model/setup';
 import { ask } from '../../rig/ask';
@@ -62,13 +62,13 @@ function turnedToward(geometry: Geometry, scene: Scene, trial: Trial): Fix | nul
   const aimed = (yawDeg: number): SetupSettings => ({ ...geometry.settings, scene: { ...scene, yawDeg } });
   let yawDeg = degrees(Math.atan2(-scene.asideM, scene.distanceM));
   for (let round = 0; round < 12; round++) {
-    const box = takenUp(geometryOf(aimed(yawDeg)));
+    const box = takenUp(freshGeometry(aimed(yawDeg)));
     if (!box) return null;
     const off = (box.left + box.right) / 2 - geometry.position.shiftMm;
     yawDeg += degrees(Math.atan(off / geometry.settings.rig.lens.focalMm)) / 2;
   }
   const placing = { yawDeg: Math.round(yawDeg * 10) / 10 };
-  const to = movementThatHolds(geometryOf(aimed(placing.yawDeg)));
+  const to = movementThatHolds(freshGeometry(aimed(placing.yawDeg)));
   const movements = to && changed(geometry, to);
   return to === undefined ? null : offer('turn', { placing, ...(movements && { movements }) }, trial);
 }

@@ -1,5 +1,5 @@
 import { levelState, type LevelState } from '../../framing/level';
-import { geometryOf, type Geometry } from '../../geometry/geometry';
+import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import { levelOf } from '../../geometry/standards';
 import type { Scene } from '../../model/scene';
 import type { Placing, SetupPatch, SetupSettings } from '../../model/setup';
@@ -99,7 +99,7 @@ function levelWithMore(
   placing: Placing,
   trial: Trial,
 ): Fix | null {
-  const needed = movementThatHolds(geometryOf(straight));
+  const needed = movementThatHolds(freshGeometry(straight));
   const patch: SetupPatch = { placing, ...(needed && { movements: changed(geometry, needed) ?? {} }) };
   return (
     offer('level', patch, trial) ??
@@ -110,7 +110,7 @@ function levelWithMore(
 
 function* fartherAndLevel(straight: SetupSettings & { readonly scene: Scene }, placing: Placing): Generator<SetupPatch> {
   for (const distanceM of distancesBeyond(straight.scene.distanceM)) {
-    const needed = movementThatHolds(geometryOf(patched(straight, { distanceM })));
-    if (needed) yield { placing, distanceM, movements: changed(geometryOf(straight), needed) ?? {} };
+    const needed = movementThatHolds(freshGeometry(patched(straight, { distanceM })));
+    if (needed) yield { placing, distanceM, movements: changed(freshGeometry(straight), needed) ?? {} };
   }
 }

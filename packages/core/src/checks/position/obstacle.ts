@@ -1,4 +1,4 @@
-import { geometryOf } from '../../geometry/geometry';
+import { freshGeometry } from '../../geometry/geometry';
 import type { SetupPatch } from '../../model/setup';
 import { ask } from '../../rig/ask';
 import { fixed } from '../../words';
@@ -43,11 +43,11 @@ export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
     yield alone;
     if (alone) return;
     const there = { ...geometry.settings, scene: { ...scene, distanceM } };
-    const to = movementThatHolds(geometryOf(there));
+    const to = movementThatHolds(freshGeometry(there));
     const movements = to && changed(geometry, to);
     yield movements ? offer('several', { distanceM, movements }, trial) : null;
     const turned = orientation === 'landscape' ? 'portrait' : 'landscape';
-    const turnedTo = movementThatHolds(geometryOf({ ...there, orientation: turned }));
+    const turnedTo = movementThatHolds(freshGeometry({ ...there, orientation: turned }));
     const patch: SetupPatch | undefined = turnedTo && { distanceM, orientation: turned, movements: changed(geometry, turnedTo) ?? {} };
     yield patch ? offer('several', patch, trial) : null;
   },
