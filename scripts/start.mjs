@@ -87,6 +87,10 @@ await main(async () => {
       }
       server.once('message', (message) => {
         server.off('exit', failed);
+        if (message.refused) {
+          reject(new Trouble(message.refused));
+          return;
+        }
         server.on('exit', () => {
           if (stopping) return;
           process.stderr.write(`\nThe server ended by itself; its log is ${join(folder, 'logs', 'server.log')}.\n`);

@@ -2,7 +2,9 @@ import { Router } from 'express';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
 import { jobNameSchema, jobPatchSchema, type StoredDeleted, type StoredJob, type JobSummary } from '@gangway/contract/job';
 import { copyName } from '@gangway/contract/name';
+import type { StoredSettings } from '@gangway/contract/stand';
 import type { Db, DbOrTx } from './db/connect';
+import { setupColumns } from './db/records';
 import { jobs, stands } from './db/schema';
 import { idParam, notThere, parsed } from './refusal';
 import { standAnswer } from './stands';
@@ -55,7 +57,7 @@ export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
 export async function insertJob(
   db: DbOrTx,
   job: Pick<typeof jobs.$inferInsert, 'name' | 'demo' | 'dismissedCautions' | 'place' | 'day'>,
-  inside: readonly Pick<typeof stands.$inferInsert, 'name' | 'settings'>[],
+  inside: readonly { readonly name: string; readonly settings: StoredSettings }[],
 ): Promise<string> {
   const [row] = await db.insert(jobs).values(job).returning();
   if (!row) throw new Error('the job was not inserted');
@@ -63,7 +65,9 @@ export async function insertJob(
   if (inside.length > 0) {
     await db
       .insert(stands)
-      .values(inside.map(({ name, settings }, order) => ({ jobId: row.id, name, settings, createdAt: new Date(now + order) })));
+      .values(
+        inside.map(({ name, settings }, order) => ({ jobId: row.id, name, ...setupColumns(settings), createdAt: new Date(now + order) })),
+      );
   }
   return row.id;
 }

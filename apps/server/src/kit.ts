@@ -4,6 +4,7 @@ import { kitChangesSchema, kitFileSchema, type Kit, type KitChange, type KitRig 
 import type { KitItem } from '@gangway/core/kit/item';
 import { z } from 'zod';
 import type { Db, DbOrTx } from './db/connect';
+import { itemColumns, itemIn, planColumns, planIn } from './db/records';
 import { kitItems, kitRigs } from './db/schema';
 import { parsed, Refusal } from './refusal';
 
@@ -26,21 +27,19 @@ function idsIn({ plan }: KitRig): readonly string[] {
 /** The whole kit: it is small, and every rig is judged from all of it. */
 export async function wholeKit(db: DbOrTx): Promise<Kit> {
   const items = await db.select().from(kitItems).orderBy(asc(kitItems.createdAt), asc(kitItems.id));
-  const rigs = (await db.select().from(kitRigs).orderBy(asc(kitRigs.createdAt), asc(kitRigs.id))).map(
-    ({ id, name, plan, version, archived }) => ({
-      rig: { id, name, plan },
-      version,
-      archived,
-    }),
-  );
+  const rigs = (await db.select().from(kitRigs).orderBy(asc(kitRigs.createdAt), asc(kitRigs.id))).map((row) => ({
+    rig: { id: row.id, name: row.name, plan: planIn(row) },
+    version: row.version,
+    archived: row.archived,
+  }));
   const inStands = await useInStands(db);
   const inRigs = (id: string): number => rigs.filter(({ rig }) => idsIn(rig).includes(id)).length;
   return {
-    items: items.map(({ id, item, version, archived }) => ({
-      item,
-      version,
-      archived,
-      used: { rigs: inRigs(id), stands: inStands.get(id) ?? 0 },
+    items: items.map((row) => ({
+      item: itemIn(row),
+      version: row.version,
+      archived: row.archived,
+      used: { rigs: inRigs(row.id), stands: inStands.get(row.id) ?? 0 },
     })),
     rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, stands: inStands.get(row.rig.id) ?? 0 } })),
   };
@@ -53,14 +52,14 @@ export async function putKit(tx: DbOrTx, items: readonly KitItem[], rigs: readon
   for (const [order, item] of items.entries()) {
     await tx
       .insert(kitItems)
-      .values({ id: item.id, item, createdAt: new Date(from + order) })
-      .onConflictDoUpdate({ target: kitItems.id, set: { ...again, version: sql`${kitItems.version} + 1`, item } });
+      .values({ id: item.id, ...itemColumns(item), createdAt: new Date(from + order) })
+      .onConflictDoUpdate({ target: kitItems.id, set: { ...again, version: sql`${kitItems.version} + 1`, ...itemColumns(item) } });
   }
   for (const [order, { id, name, plan }] of rigs.entries()) {
     await tx
       .insert(kitRigs)
-      .values({ id, name, plan, createdAt: new Date(from + order) })
-      .onConflictDoUpdate({ target: kitRigs.id, set: { ...again, version: sql`${kitRigs.version} + 1`, name, plan } });
+      .values({ id, name, ...planColumns(plan), createdAt: new Date(from + order) })
+      .onConflictDoUpdate({ target: kitRigs.id, set: { ...again, version: sql`${kitRigs.version} + 1`, name, ...planColumns(plan) } });
   }
 }
 
@@ -78,10 +77,14 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       const { item, archived, version } = change;
       const rows =
         version === null
-          ? await tx.insert(kitItems).values({ id: item.id, item, archived, createdAt }).onConflictDoNothing().returning()
+          ? await tx
+              .insert(kitItems)
+              .values({ id: item.id, ...itemColumns(item), archived, createdAt })
+              .onConflictDoNothing()
+              .returning()
           : await tx
               .update(kitItems)
-              .set({ item, archived, version: version + 1, updatedAt: sql`now()` })
+              .set({ ...itemColumns(item), archived, version: version + 1, updatedAt: sql`now()` })
               // What a thing is never changes: a lens does not become a board.
               .where(and(eq(kitItems.id, item.id), eq(kitItems.version, version), sql`${kitItems.item} ->> 'kind' = ${item.kind}`))
               .returning();
@@ -93,10 +96,14 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       const { id, name, plan } = rig;
       const rows =
         version === null
-          ? await tx.insert(kitRigs).values({ id, name, plan, archived, createdAt }).onConflictDoNothing().returning()
+          ? await tx
+              .insert(kitRigs)
+              .values({ id, name, ...planColumns(plan), archived, createdAt })
+              .onConflictDoNothing()
+              .returning()
           : await tx
               .update(kitRigs)
-              .set({ name, plan, archived, version: version + 1, updatedAt: sql`now()` })
+              .set({ name, ...planColumns(plan), archived, version: version + 1, updatedAt: sql`now()` })
               .where(and(eq(kitRigs.id, id), eq(kitRigs.version, version)))
               .returning();
       if (rows.length === 0) throw stale(name);

@@ -3,9 +3,11 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { CoreError } from '@gangway/core/errors';
 import { pino } from 'pino';
 import { createApp } from './app';
 import { connect, migrated } from './db/connect';
+import { refuseNewerRecords } from './db/records';
 import { openQueue } from './proof/queue';
 import { openStore } from './proof/store/openStore';
 import { seed, type Seeding } from './seed';
@@ -35,7 +37,16 @@ function isSeeding(value: string): value is Seeding {
 const beside = (path: string) => fileURLToPath(new URL(path, import.meta.url));
 let stopping = false;
 const connection = connect(url, logger);
-await migrated(connection, beside('../drizzle'));
+try {
+  await migrated(connection, beside('../drizzle'));
+  await refuseNewerRecords(connection.db);
+} catch (error) {
+  if (!(error instanceof CoreError)) throw error;
+  logger.fatal(error.message);
+  process.send?.({ refused: error.message });
+  await connection.pool.end();
+  process.exit(3);
+}
 const demo = await seed(connection.db, seeding);
 
 const place = process.env.GANGWAY_STORE ?? join(tmpdir(), 'gangway-store');

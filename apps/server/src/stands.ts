@@ -3,16 +3,17 @@ import { and, eq, isNull, sql } from 'drizzle-orm';
 import { copyName } from '@gangway/contract/name';
 import { newStandSchema, standWriteSchema, type StoredStand } from '@gangway/contract/stand';
 import type { Db, DbOrTx } from './db/connect';
+import { settingsIn, setupColumns } from './db/records';
 import { jobs, stands } from './db/schema';
 import { idParam, notThere, parsed, Refusal } from './refusal';
 
 export function standAnswer(row: typeof stands.$inferSelect): StoredStand {
-  const { id, jobId, name, settings, version, lastWriteId, updatedAt, deletedAt } = row;
+  const { id, jobId, name, version, lastWriteId, updatedAt, deletedAt } = row;
   return {
     id,
     jobId,
     name,
-    settings,
+    settings: settingsIn(row),
     version,
     lastWriteId,
     updatedAt: updatedAt.toISOString(),
@@ -52,7 +53,14 @@ export function standRoutes(db: Db): Router {
         .where(and(eq(jobs.id, jobId), isNull(jobs.deletedAt)))
         .for('share');
       if (!job) throw notThere('job');
-      return standAnswer(only(await tx.insert(stands).values({ jobId, name, settings }).returning()));
+      return standAnswer(
+        only(
+          await tx
+            .insert(stands)
+            .values({ jobId, name, ...setupColumns(settings) })
+            .returning(),
+        ),
+      );
     });
     res.status(201).json(stand);
   });
@@ -66,7 +74,7 @@ export function standRoutes(db: Db): Router {
     const { version, writeId, name, settings } = parsed(standWriteSchema, req.body);
     const [written] = await db
       .update(stands)
-      .set({ name, settings, version: version + 1, lastWriteId: writeId, updatedAt: sql`now()` })
+      .set({ name, ...setupColumns(settings), version: version + 1, lastWriteId: writeId, updatedAt: sql`now()` })
       .where(
         and(
           eq(stands.id, id),
@@ -103,7 +111,14 @@ export function standRoutes(db: Db): Router {
         from.name,
         names.map((row) => row.name),
       );
-      return standAnswer(only(await tx.insert(stands).values({ jobId: from.jobId, name, settings: from.settings }).returning()));
+      return standAnswer(
+        only(
+          await tx
+            .insert(stands)
+            .values({ jobId: from.jobId, name, ...setupColumns(from.settings) })
+            .returning(),
+        ),
+      );
     });
     res.status(201).json(copy);
   });

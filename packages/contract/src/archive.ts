@@ -3,17 +3,23 @@ import { z } from 'zod';
 import { jobPlaceSchema } from './job';
 import { attachmentSchema, logTakeSchema } from './log';
 import { nameSchema } from './name';
+import { SETUP_RECORD, SHOT_RECORD } from './record/records';
+import { isJson, presentVersion, upgraded } from './record/versions';
 import { standSettingsSchema } from './stand';
 
-/** The version of the archive of a job; docs/archive.md says what is in it. */
-export const ARCHIVE_VERSION = 1;
+/** The version of the archive of a job; docs/log.md says what is in it. From version 2 the manifest says in which versions its records are. */
+export const ARCHIVE_VERSION = 2;
+
+/** The versions of the records that an archive written now holds. */
+export const ARCHIVED_RECORDS = { setup: presentVersion(SETUP_RECORD), shot: presentVersion(SHOT_RECORD) } as const;
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
 
 /** What the archive holds, with checksums; the last file that is written. */
 export const manifestSchema = z.strictObject({
   format: z.literal('gangway-job'),
-  version: z.literal(ARCHIVE_VERSION),
+  version: z.number().int().min(1).max(ARCHIVE_VERSION),
+  records: z.strictObject({ setup: z.number().int().positive(), shot: z.number().int().positive() }).default({ setup: 1, shot: 1 }),
   made: z.iso.datetime(),
   job: z.string(),
   files: z.array(z.strictObject({ path: z.string(), bytes: z.number().int().nonnegative(), sha256 })),
@@ -68,3 +74,21 @@ export const archivedJobSchema = z.strictObject({
     .max(2000),
 });
 export type ArchivedJob = z.infer<typeof archivedJobSchema>;
+
+/**
+ * The job of an archive with its setups and shots in their present versions,
+ * still to be judged by `archivedJobSchema`.
+ *
+ * @throws CoreError `newer_version` where a newer Gangway wrote one of them
+ */
+export function upgradedJob(job: unknown, versions: Manifest['records']): unknown {
+  if (!isJson(job)) return job;
+  const setups = listed(job.stands, (stand) =>
+    isJson(stand) ? { ...stand, settings: upgraded(SETUP_RECORD, stand.settings, versions.setup) } : stand,
+  );
+  return { ...job, stands: setups, takes: listed(job.takes, (shot) => upgraded(SHOT_RECORD, shot, versions.shot)) };
+}
+
+function listed(value: unknown, each: (member: unknown) => unknown): unknown {
+  return Array.isArray(value) ? value.map(each) : value;
+}

@@ -1,3 +1,5 @@
+import { SETUP_RECORD } from './record/records';
+import { upgraded } from './record/versions';
 import fc from 'fast-check';
 import { firstIssue } from './apiError';
 import { DEMO_STANDS, FIELD_RIG } from './demo';
@@ -34,7 +36,8 @@ describe('what crosses the border', () => {
   test('a stand stored before a figure existed opens with that figure not known', () => {
     const stored = structuredClone(good);
     delete (stored.rig.parts.lens.figures as { pupilRatio?: unknown }).pupilRatio;
-    expect(openedSettings(stored).rig.parts.lens.figures.pupilRatio).toBeNull();
+    const upgradedSettings = standSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
+    expect(openedSettings(upgradedSettings).rig.parts.lens.figures.pupilRatio).toBeNull();
   });
 
   test.each([

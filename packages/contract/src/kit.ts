@@ -6,10 +6,12 @@ import { assembled } from '@gangway/core/rig/assembled';
 import { partsOf, RIG_KINDS, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
 import { z } from 'zod';
 import { nameSchema } from './name';
+import { ITEM_RECORD } from './record/records';
+import { presentVersion } from './record/versions';
 import type { Rig } from '@gangway/core/model/rig';
 
-/** The version of the kit's file format; it grows when a reader of the last one would misread the next. */
-export const KIT_FORMAT = 1;
+/** The version of the kit's file format: that of the items in it. */
+export const KIT_FORMAT = presentVersion(ITEM_RECORD);
 
 const idSchema = z.uuid('This is not the id of anything in Gangway.');
 

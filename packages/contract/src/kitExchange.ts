@@ -6,6 +6,8 @@ import { firstIssue } from './apiError';
 import { figureHeader, figureText, readFigure } from './figureText';
 import { KIT_FORMAT, kitItemSchema, kitRigSchema, type Kit, type KitChange, type KitFile, type KitRig } from './kit';
 import { differences } from './kitDifferences';
+import { ITEM_RECORD } from './record/records';
+import { newerVersion, upgraded } from './record/versions';
 
 /** One line of a file to import as it was read, before it is judged. */
 export type Line =
@@ -109,8 +111,10 @@ function readJson(text: string): ReadFile {
   if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-kit') {
     return { ok: false, message: 'This is not a kit of Gangway: format must be “gangway-kit”.' };
   }
-  if (!('version' in value) || value.version !== KIT_FORMAT)
-    return { ok: false, message: `version must be ${KIT_FORMAT}: this Gangway reads no other.` };
+  if (!('version' in value) || typeof value.version !== 'number' || !(value.version >= 1))
+    return { ok: false, message: 'version must be a whole number from 1.' };
+  const { version } = value;
+  if (version > KIT_FORMAT) return { ok: false, message: newerVersion('kit', version, KIT_FORMAT).message };
   const items: unknown = 'items' in value ? value.items : [];
   const rigs: unknown = 'rigs' in value ? value.rigs : [];
   const archived: unknown = 'archived' in value ? value.archived : [];
@@ -121,7 +125,13 @@ function readJson(text: string): ReadFile {
   return {
     ok: true,
     lines: [
-      ...items.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'item', value: each, archived: isAway(each) })),
+      ...items.map((each: unknown, i): Line => ({
+        from: 'json',
+        at: i + 1,
+        what: 'item',
+        value: upgraded(ITEM_RECORD, each, version),
+        archived: isAway(each),
+      })),
       ...rigs.map((each: unknown, i): Line => ({ from: 'json', at: i + 1, what: 'rig', value: each, archived: isAway(each) })),
     ],
   };

@@ -1,46 +1,27 @@
-import type { LogTake } from '@gangway/core/log/take';
+import { type LogTake, SHOT_ENTRIES, SILENT_SHOT } from '@gangway/core/log/shotFields';
 import Papa from 'papaparse';
 import { firstIssue } from './apiError';
-import { logTakeSchema, TAKE_FIGURES, TAKE_TEXTS } from './log';
+import type { ShotField } from '@gangway/core/log/shotField';
+import { logTakeSchema } from './log';
+import { SHOT_RECORD } from './record/records';
+import { isJson, newerVersion, presentVersion, upgraded } from './record/versions';
 
 /** The columns of a log in CSV, in their order: key and heading. */
 export const LOG_COLUMNS: readonly (readonly [keyof LogTake, string])[] = [
   ['at', 'time (UTC)'],
-  ['stand', 'stand'],
-  ['file', 'file'],
-  ['fNumber', 'aperture [f/]'],
-  ['timeS', 'time [s]'],
-  ['iso', 'ISO'],
-  ['focalMm', 'focal length [mm]'],
-  ['focusM', 'focus [m]'],
-  ['riseMm', 'rise [mm]'],
-  ['shiftMm', 'shift [mm]'],
-  ['tiltDeg', 'tilt [°]'],
-  ['swingDeg', 'swing [°]'],
-  ['rearTiltDeg', 'rear tilt [°]'],
-  ['rearSwingDeg', 'rear swing [°]'],
-  ['orientation', 'orientation'],
-  ['frame', 'frame'],
-  ['frames', 'frames'],
-  ['bracket', 'bracket'],
-  ['brackets', 'brackets'],
-  ['bracketStops', 'off the metered [stops]'],
-  ['holder', 'holder or roll'],
-  ['filmFrame', 'film frame'],
-  ['filmFrames', 'film frames'],
-  ['filters', 'filters'],
-  ['shutter', 'shutter'],
-  ['rating', 'rating'],
-  ['remarks', 'remarks'],
-  ['lens', 'lens'],
-  ['back', 'body, back or film'],
-  ['rig', 'rig'],
-  ['contacts', 'contacts'],
+  ...SHOT_ENTRIES.map(([key, { csv }]) => [key, csv] as const),
   ['standId', 'stand id'],
   ['id', 'id'],
 ];
 
-export const LOG_FORMAT = 1;
+/** The field of a heading, those of earlier versions included; `null` for none. */
+function columnNamed(heading: string): keyof LogTake | null {
+  const present = LOG_COLUMNS.find(([, name]) => name === heading);
+  return present?.[0] ?? SHOT_ENTRIES.find(([, { earlierCsv = [] }]) => earlierCsv.includes(heading))?.[0] ?? null;
+}
+
+/** The version of the log's file format: that of the shots in it. */
+export const LOG_FORMAT = presentVersion(SHOT_RECORD);
 
 // What a spreadsheet would run; a number below zero is none. Such text is written with an apostrophe before it, and read without.
 const FORMULA = /^(?:[=+@\t\r]|-(?![\d.]))/u;
@@ -91,11 +72,15 @@ function readJson(words: string, stands: readonly Stands[]): ReadLog | { readonl
   }
   if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-log')
     return { trouble: 'This is not a log of Gangway: format must be “gangway-log”.' };
-  if (!('version' in value) || value.version !== LOG_FORMAT)
-    return { trouble: `version must be ${LOG_FORMAT}: this Gangway reads no other.` };
+  if (!('version' in value) || typeof value.version !== 'number') return { trouble: 'version must be a number.' };
+  const { version } = value;
+  if (version > LOG_FORMAT) return { trouble: newerVersion('log', version, LOG_FORMAT).message };
   if (!('takes' in value) || !Array.isArray(value.takes)) return { trouble: 'takes must be a list.' };
   return judged(
-    value.takes.map((each: unknown, i) => ({ line: i + 1, raw: typeof each === 'object' && each !== null ? { ...each } : {} })),
+    value.takes.map((each: unknown, i) => {
+      const raw = upgraded(SHOT_RECORD, each, version);
+      return { line: i + 1, raw: isJson(raw) ? raw : {} };
+    }),
     stands,
   );
 }
@@ -103,7 +88,7 @@ function readJson(words: string, stands: readonly Stands[]): ReadLog | { readonl
 function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
   const { data } = Papa.parse<string[]>(words.replace(/^\uFEFF/u, ''), { skipEmptyLines: 'greedy' });
   const [header = [], ...rows] = data;
-  const keys = header.map((heading) => LOG_COLUMNS.find(([, name]) => name === heading.trim())?.[0] ?? null);
+  const keys = header.map((heading) => columnNamed(heading.trim()));
   const strange = header.find((_, i) => keys[i] === null);
   if (strange !== undefined)
     return {
@@ -111,7 +96,7 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
     };
   if (!keys.includes('at'))
     return { trouble: 'The file has no column “time (UTC)”. The first line must name the columns, as in an exported file.' };
-  const numbers = new Set<string>(Object.keys(TAKE_FIGURES));
+  const types: ReadonlyMap<string, ShotField['type']> = new Map(SHOT_ENTRIES.map(([key, { type }]) => [key, type]));
   return judged(
     rows.map((row, i) => ({
       line: i + 2,
@@ -119,47 +104,16 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
         keys.flatMap((key, j): readonly (readonly [string, unknown])[] => {
           if (key === null) return [];
           const cell = (row[j] ?? '').replace(GUARDED, '');
-          if (key === 'contacts') return [[key, cell === 'true' ? true : cell === 'false' ? false : cell]];
+          if (types.get(key) === 'flag') return [[key, cell === 'true' ? true : cell === 'false' ? false : cell]];
           if (key === 'focusM') return [[key, cell === 'infinity' || cell === '' ? null : Number(cell)]];
-          if (numbers.has(key)) return cell === '' ? [] : [[key, Number.isNaN(Number(cell)) ? cell : Number(cell)]];
-          return key in TAKE_TEXTS || cell !== '' ? [[key, cell]] : [];
+          if (types.get(key) === 'number') return cell === '' ? [] : [[key, Number.isNaN(Number(cell)) ? cell : Number(cell)]];
+          return types.get(key) === 'text' || cell !== '' ? [[key, cell]] : [];
         }),
       ),
     })),
     stands,
   );
 }
-
-/** What a take has when a file is silent. */
-const SILENT = {
-  rig: '',
-  lens: '',
-  back: '',
-  orientation: 'landscape',
-  riseMm: 0,
-  shiftMm: 0,
-  tiltDeg: 0,
-  swingDeg: 0,
-  rearTiltDeg: 0,
-  rearSwingDeg: 0,
-  focusM: null,
-  timeS: null,
-  iso: null,
-  shutter: '',
-  filters: '',
-  frame: null,
-  frames: null,
-  bracket: null,
-  brackets: null,
-  bracketStops: null,
-  holder: '',
-  filmFrame: null,
-  filmFrames: null,
-  remarks: '',
-  rating: 0,
-  file: '',
-  contacts: false,
-} as const;
 
 function judged(
   rows: readonly { readonly line: number; readonly raw: Readonly<Record<string, unknown>> }[],
@@ -177,7 +131,7 @@ function judged(
       continue;
     }
     const parsed = logTakeSchema.safeParse({
-      ...SILENT,
+      ...SILENT_SHOT,
       ...raw,
       stand: typeof raw.stand === 'string' && raw.stand !== '' ? raw.stand : stand.name,
       standId: stand.id,

@@ -1,7 +1,5 @@
+import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from '@gangway/core/setup/bounds';
 import { assembled, storedRig, type StoredRig } from '@gangway/core/rig/assembled';
-import { filledParts } from '@gangway/core/rig/parts';
-import { PLAIN_SCENE } from '@gangway/core/scene/scene';
-import { filledSubject } from '@gangway/core/subjects/subject';
 import { z } from 'zod';
 import { cardSchema } from './card';
 import { exposureSchema } from './exposure';
@@ -12,9 +10,6 @@ import { limitsSchema, pinsSchema, sharpnessSchema } from './focus';
 import { FRONT_FIGURES, REAR_FIGURES, sceneSchema } from './scene';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { PLAIN_SETTINGS, UNTURNED } from '@gangway/core/setup/defaults';
-
-/** The farthest that a movement may be written down, mm; what the rig allows is a finding, not a limit of the file. */
-export const MOVEMENT_MOST_MM = 500;
 
 const movementMm = (what: string) => {
   const allowed = `${what} must be a number from −${MOVEMENT_MOST_MM} to ${MOVEMENT_MOST_MM} mm.`;
@@ -37,8 +32,6 @@ const turnSchema = ({ tiltDeg, swingDeg }: typeof FRONT_FIGURES | typeof REAR_FI
 
 const CROP_WORDS = 'The proportion of a crop must be a number from 1 to 20, long side over short, or null for the whole frame.';
 
-export const FOCUS_FARTHEST_M = 100_000;
-
 /** What is stored of a stand: what the photographer set, and the components of the rig with the figures they had. What follows from them is not. */
 export type StoredSettings = Omit<SetupSettings, 'rig'> & { readonly rig: StoredRig };
 
@@ -49,17 +42,9 @@ export function storedSettings(settings: SetupSettings): StoredSettings {
 
 /** Stored settings with their rig put together again. Throws when the rig lacks what no stand can do without, which the schema refuses. */
 export function openedSettings(stored: StoredSettings): SetupSettings {
-  const rig = assembled({ ...stored.rig, parts: filledParts(stored.rig.parts) });
+  const rig = assembled(stored.rig);
   if (!rig.known) throw new Error(`the rig of a stand lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
-  // What stands from before lack is as when nothing was said.
-  const { scene = null, ...said } = stored as Partial<StoredSettings>;
-  return {
-    ...PLAIN_SETTINGS,
-    ...stored,
-    ...said,
-    rig: rig.value,
-    scene: scene && { ...PLAIN_SCENE, ...scene, subject: filledSubject(scene.subject) },
-  };
+  return { ...stored, rig: rig.value };
 }
 
 const fNumberWords = 'The f-number must be a number from 0.05 to 5120.';

@@ -1,5 +1,6 @@
 import { apertureValue, timeValue } from '@gangway/core/exposure/apex';
-import { takeWords, type LogTake } from '@gangway/core/log/take';
+import { takeWords } from '@gangway/core/log/take';
+import { SHOT_ENTRIES, type LogTake } from '@gangway/core/log/shotFields';
 import XMLBuilder from 'fast-xml-builder';
 
 /** Our own namespace for movements; docs/log.md says what each of its fields means. */
@@ -83,29 +84,15 @@ export function standardFields(take: LogTake, where: TakenWhere): Readonly<Recor
 
 /** What only Gangway knows, by its names in our own namespace. */
 export function ownFields(take: LogTake): Readonly<Record<string, string>> {
-  const all: Readonly<Record<string, string | number | null>> = {
-    RiseMm: take.riseMm,
-    ShiftMm: take.shiftMm,
-    TiltDeg: take.tiltDeg,
-    SwingDeg: take.swingDeg,
-    RearTiltDeg: take.rearTiltDeg,
-    RearSwingDeg: take.rearSwingDeg,
-    FocusM: take.focusM === null ? 'infinity' : take.focusM,
-    Stand: take.stand,
-    Rig: take.rig,
-    Shutter: take.shutter,
-    Filters: take.filters,
-    Frame: take.frame,
-    Frames: take.frames,
-    Bracket: take.bracket,
-    Brackets: take.brackets,
-    BracketStops: take.bracketStops,
-    Holder: take.holder,
-    FilmFrame: take.filmFrame,
-    TakeId: take.id,
-  };
+  const named = SHOT_ENTRIES.flatMap(([key, { xmp }]): readonly (readonly [string, string | number | boolean | null])[] => {
+    if (xmp === null) return [];
+    // An empty focus says that nothing is known; at infinity it is a word.
+    return [[xmp, key === 'focusM' && take.focusM === null ? 'infinity' : take[key]]];
+  });
   return Object.fromEntries(
-    Object.entries(all).flatMap(([key, value]) => (value === null || value === '' ? [] : [[`gangway:${key}`, String(value)]])),
+    [...named, ['TakeId', take.id] as const].flatMap(([name, value]) =>
+      value === null || value === '' ? [] : [[`gangway:${name}`, String(value)]],
+    ),
   );
 }
 

@@ -1,14 +1,11 @@
 import { bigint, boolean, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
-import type { CardTemplate } from '@gangway/contract/card';
 import type { JobPlace } from '@gangway/contract/job';
-import type { TakeFigures } from '@gangway/core/log/take';
-import type { KitItem } from '@gangway/core/kit/item';
-import type { RigPlan } from '@gangway/core/rig/parts';
 import type { AssemblyOptions, AssemblyState, Frame, Origin, Report, Role } from '@gangway/contract/proof';
-import type { StoredSettings } from '@gangway/contract/stand';
-
 const at = (name: string) => timestamp(name, { withTimezone: true, mode: 'date' });
+
+/** In which version of its record a row was written; rows from before versions were counted are of version 1. */
+const schemaVersion = () => integer('schema_version').notNull().default(1);
 
 /** A commission. Deleting sets a time, so that it can be brought back. */
 export const jobs = pgTable('jobs', {
@@ -37,7 +34,8 @@ export const stands = pgTable(
       .notNull()
       .references(() => jobs.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
-    settings: jsonb('settings').$type<StoredSettings>().notNull(),
+    settings: jsonb('settings').$type<unknown>().notNull(),
+    schemaVersion: schemaVersion(),
     /** Grows by one with every write; a write names the version that it changes. */
     version: integer('version').notNull().default(1),
     /** The id of the last write, by which a repeated write is known. */
@@ -61,7 +59,8 @@ const row = {
 /** What is owned, with its figures. */
 export const kitItems = pgTable('kit_items', {
   id: uuid('id').primaryKey(),
-  item: jsonb('item').$type<KitItem>().notNull(),
+  item: jsonb('item').$type<unknown>().notNull(),
+  schemaVersion: schemaVersion(),
   ...row,
 });
 
@@ -69,7 +68,8 @@ export const kitItems = pgTable('kit_items', {
 export const kitRigs = pgTable('kit_rigs', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),
-  plan: jsonb('plan').$type<RigPlan>().notNull(),
+  plan: jsonb('plan').$type<unknown>().notNull(),
+  schemaVersion: schemaVersion(),
   ...row,
 });
 
@@ -148,7 +148,8 @@ export const takes = pgTable(
       .notNull()
       .references(() => stands.id, { onDelete: 'cascade' }),
     at: at('at').notNull(),
-    figures: jsonb('figures').$type<TakeFigures>().notNull(),
+    figures: jsonb('figures').$type<unknown>().notNull(),
+    schemaVersion: schemaVersion(),
     createdAt: at('created_at').notNull().defaultNow(),
   },
   (table) => [index('takes_job_id').on(table.jobId)],
@@ -183,6 +184,7 @@ export const attachments = pgTable(
 export const cardTemplates = pgTable('card_templates', {
   id: uuid('id').primaryKey(),
   name: text('name').notNull(),
-  card: jsonb('card').$type<CardTemplate['card']>().notNull(),
+  card: jsonb('card').$type<unknown>().notNull(),
+  schemaVersion: schemaVersion(),
   createdAt: at('created_at').notNull().defaultNow(),
 });

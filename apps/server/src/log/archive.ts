@@ -6,12 +6,21 @@ import type { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import { and, asc, eq, inArray } from 'drizzle-orm';
-import { ARCHIVE_VERSION, archivedJobSchema, manifestSchema, type ArchivedJob, type Manifest } from '@gangway/contract/archive';
+import {
+  ARCHIVED_RECORDS,
+  ARCHIVE_VERSION,
+  archivedJobSchema,
+  upgradedJob,
+  manifestSchema,
+  type ArchivedJob,
+  type Manifest,
+} from '@gangway/contract/archive';
 import { firstIssue } from '@gangway/contract/apiError';
 import { copyName } from '@gangway/contract/name';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
 import type { Db } from '../db/connect';
+import { setupColumns, shotColumns } from '../db/records';
 import { assemblies, attachments, frames, frameSets, jobs, stands, takes } from '../db/schema';
 import { wholeJob } from '../jobs';
 import { resultKey, sidecarKey } from '../proof/work';
@@ -148,6 +157,7 @@ async function archived(
     const manifest: Manifest = {
       format: 'gangway-job',
       version: ARCHIVE_VERSION,
+      records: ARCHIVED_RECORDS,
       made: new Date().toISOString(),
       job: job.name,
       files: listed,
@@ -268,7 +278,7 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     for (const name of sums.keys()) if (!archive.entries.has(name)) throw damaged(`${name} is missing`);
     const { value, sha256 } = await list(archive, 'job.json');
     if (sha256 !== sums.get('job.json')?.sha256) throw damaged('job.json is not what its checksum says');
-    const result = archivedJobSchema.safeParse(value);
+    const result = archivedJobSchema.safeParse(upgradedJob(value, manifest.data.records));
     if (!result.success) throw damaged(`its job is not right (${firstIssue(result.error).message})`);
     const job = result.data;
     const free = await store.free();
@@ -338,7 +348,7 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
             id: renamed(id),
             jobId: row.id,
             name,
-            settings,
+            ...setupColumns(settings),
             createdAt: new Date(now + i),
           })),
         );
@@ -349,7 +359,7 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
             jobId: row.id,
             standId: renamed(standId),
             at: new Date(at),
-            figures,
+            ...shotColumns(figures),
           })),
         );
       }

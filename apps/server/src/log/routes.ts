@@ -7,9 +7,10 @@ import express, { Router } from 'express';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { templateSchema, type CardTemplate } from '@gangway/contract/card';
 import { logChangeSchema, TAKES_MOST, type Attachment, type Log } from '@gangway/contract/log';
-import type { LogTake } from '@gangway/core/log/take';
+import { type LogTake } from '@gangway/core/log/shotFields';
 import sharp from 'sharp';
 import type { Db, DbOrTx } from '../db/connect';
+import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';
 import { attachments, cardTemplates, jobs, stands, takes } from '../db/schema';
 import { idParam, notThere, parsed, Refusal } from '../refusal';
 import type { Store } from '../proof/store/store';
@@ -56,7 +57,7 @@ export async function logOf(db: DbOrTx, jobId: string): Promise<Log> {
   const rows = await db.select().from(takes).where(eq(takes.jobId, jobId)).orderBy(asc(takes.at), asc(takes.id));
   const pictures = await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt));
   return {
-    takes: rows.map(({ id, standId, at, figures }): LogTake => ({ ...figures, id, standId, at: at.toISOString() })),
+    takes: rows.map((row): LogTake => ({ ...shotIn(row), id: row.id, standId: row.standId, at: row.at.toISOString() })),
     attachments: pictures.map(attachmentAnswer),
   };
 }
@@ -177,10 +178,19 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
       for (let from = 0; from < put.length; from += 500) {
         const written = await tx
           .insert(takes)
-          .values(put.slice(from, from + 500).map(({ id, standId, at, ...figures }) => ({ id, jobId, standId, at: new Date(at), figures })))
+          .values(
+            put
+              .slice(from, from + 500)
+              .map(({ id, standId, at, ...figures }) => ({ id, jobId, standId, at: new Date(at), ...shotColumns(figures) })),
+          )
           .onConflictDoUpdate({
             target: takes.id,
-            set: { standId: sql`excluded.stand_id`, at: sql`excluded.at`, figures: sql`excluded.figures` },
+            set: {
+              standId: sql`excluded.stand_id`,
+              at: sql`excluded.at`,
+              figures: sql`excluded.figures`,
+              schemaVersion: sql`excluded.schema_version`,
+            },
             setWhere: eq(takes.jobId, jobId),
           })
           .returning({ id: takes.id });
@@ -217,7 +227,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
 
   router.get('/card-templates', async (_req, res) => {
     const rows = await db.select().from(cardTemplates).orderBy(asc(cardTemplates.createdAt));
-    res.json(rows.map(({ id, name, card }): CardTemplate => ({ id, name, card })));
+    res.json(rows.map((row): CardTemplate => ({ id: row.id, name: row.name, card: templateIn(row) })));
   });
 
   router.put('/card-templates/:id', express.json({ limit: '256kb' }), async (req, res) => {
@@ -226,8 +236,8 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
     const template = parsed(templateSchema, typeof said === 'object' && said !== null ? { ...said, id } : said);
     await db
       .insert(cardTemplates)
-      .values(template)
-      .onConflictDoUpdate({ target: cardTemplates.id, set: { name: template.name, card: template.card } });
+      .values({ id, name: template.name, ...templateColumns(template.card) })
+      .onConflictDoUpdate({ target: cardTemplates.id, set: { name: template.name, ...templateColumns(template.card) } });
     res.json(template);
   });
 

@@ -6,7 +6,7 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { logCsv, logJson, readLog, LOG_COLUMNS } from '@gangway/contract/logExchange';
 import { exiftoolArguments, gpsWords, NOWHERE, rational, sidecarName, takeXmp, zoned, type TakenWhere } from '@gangway/contract/xmp';
-import type { LogTake } from '@gangway/core/log/take';
+import { type LogTake } from '@gangway/core/log/shotFields';
 
 const STAND = '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01';
 
@@ -217,7 +217,7 @@ describe('CSV and JSON', () => {
     ]);
     expect(readLog('a,b\n1,2', stands)).toEqual({ trouble: expect.stringContaining('“a” is no column of a log') as string });
     expect(readLog('{"format":"gangway-log","version":99,"takes":[]}', stands)).toEqual({
-      trouble: expect.stringContaining('version must be 1') as string,
+      trouble: expect.stringContaining('version 99, written by a newer Gangway') as string,
     });
     expect(readLog('{"broken', stands)).toEqual({ trouble: expect.stringContaining('not JSON') as string });
     expect(readLog(logJson([take, take]), stands)).toMatchObject({ refused: ['Row 2: its id stands there twice.'] });

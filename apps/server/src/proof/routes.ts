@@ -22,6 +22,7 @@ import {
 import { openedSettings } from '@gangway/contract/stand';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
+import { settingsIn } from '../db/records';
 import { assemblies, frames, frameSets, stands } from '../db/schema';
 import { idParam, notThere, parsed, Refusal } from '../refusal';
 import { acceptedFrame } from './acceptFrame';
@@ -282,7 +283,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       .from(stands)
       .where(and(eq(stands.id, standId), isNull(stands.deletedAt)));
     if (!stand) throw notThere('stand');
-    const plan = planned ? assemblyPlan(geometryOf(openedSettings(stand.settings))) : null;
+    const plan = planned ? assemblyPlan(geometryOf(openedSettings(settingsIn(stand)))) : null;
     if (planned && plan === null)
       throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', [
         'planned',

@@ -11,7 +11,8 @@ import { givenBack, standTiltMechanism } from '@gangway/core/planning/solveFocus
 import { apertureWords, fixed, mmWords, riseWords, shiftWords, turnWords } from '@gangway/core/words';
 import { focusWords } from '@gangway/core/checks/wording';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
-import { FOCUS_FARTHEST_M, movementsSchema } from '@gangway/contract/stand';
+import { movementsSchema } from '@gangway/contract/stand';
+import { FOCUS_FARTHEST_M } from '@gangway/core/setup/bounds';
 import { limitsSchema, pinSchema, PINS_MOST, sharpnessSchema } from '@gangway/contract/focus';
 import type { ZodSafeParseResult } from 'zod';
 import { store } from '../store/store';

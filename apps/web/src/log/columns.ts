@@ -1,11 +1,11 @@
-import { logTakeSchema, TAKE_FIGURES, TAKE_TEXTS } from '@gangway/contract/log';
+import { logTakeSchema } from '@gangway/contract/log';
+import { SHOT_ENTRIES, SHOT_FIELDS, type ShotKey, type LogTake } from '@gangway/core/log/shotFields';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { dayStart } from '@gangway/core/card/jobSheet';
-import type { LogTake } from '@gangway/core/log/take';
 import { typedNumber } from '@gangway/contract/typedNumber';
 import { typedTime } from '../bench/expose/typedTime';
 
-export type LogKey = Exclude<keyof LogTake, 'id' | 'standId' | 'contacts'>;
+export type LogKey = 'at' | ShotKey;
 
 export interface LogColumn {
   readonly key: LogKey;
@@ -15,48 +15,18 @@ export interface LogColumn {
   readonly right: boolean;
 }
 
-const figure = (key: keyof typeof TAKE_FIGURES, width: number, label: string = TAKE_FIGURES[key].label): LogColumn => ({
-  key,
-  label,
-  unit: TAKE_FIGURES[key].unit,
-  width,
-  right: true,
-});
-const text = (key: keyof typeof TAKE_TEXTS, width: number): LogColumn => ({
-  key,
-  label: TAKE_TEXTS[key].label,
-  unit: '',
-  width,
-  right: false,
-});
-
 /** The columns of the log's table, in the order in which they are looked for. */
 export const COLUMNS: readonly LogColumn[] = [
   { key: 'at', label: 'Time', unit: '', width: 150, right: false },
-  text('stand', 190),
-  figure('frame', 62, 'Frame'),
-  figure('bracket', 70, 'Bracket'),
-  figure('fNumber', 58, 'f/'),
-  figure('timeS', 78),
-  figure('iso', 58),
-  figure('riseMm', 72),
-  figure('shiftMm', 72),
-  figure('tiltDeg', 66),
-  figure('swingDeg', 70),
-  figure('focusM', 80),
-  text('holder', 110),
-  figure('filmFrame', 74, 'Film fr.'),
-  figure('rating', 70),
-  text('remarks', 240),
-  text('filters', 140),
-  text('file', 170),
-  { key: 'orientation', label: 'Orientation', unit: '', width: 100, right: false },
-  figure('focalMm', 80, 'Focal'),
-  figure('rearTiltDeg', 80),
-  figure('rearSwingDeg', 90),
-  text('lens', 160),
-  text('back', 150),
-  text('rig', 200),
+  ...SHOT_ENTRIES.flatMap(([key, field]) => (field.table === null ? [] : [{ key, field, table: field.table }]))
+    .sort((a, b) => a.table.place - b.table.place)
+    .map(({ key, field, table }) => ({
+      key,
+      label: table.heading ?? field.label,
+      unit: field.type === 'number' ? field.unit : '',
+      width: table.widthPx,
+      right: field.type === 'number',
+    })),
 ];
 
 /** A moment on the clocks of a zone: 2026-11-25 10:30:15. */
@@ -85,6 +55,7 @@ export function cellWords(take: LogTake, { key }: Pick<LogColumn, 'key'>, timeZo
   if (key === 'bracket') return take.bracket === null ? '' : `${take.bracket}/${take.brackets ?? '?'}`;
   if (key === 'rating') return take.rating === 0 ? '' : '★'.repeat(take.rating);
   if (value === null) return '';
+  if (typeof value === 'boolean') return value ? 'yes' : 'no';
   return typeof value === 'number' ? String(Math.round(value * 1000) / 1000).replace('-', '−') : value;
 }
 
@@ -110,7 +81,7 @@ export function withCell(
   return parsed.data;
 }
 
-function read(key: LogKey, typed: string, timeZone: string): string | number | null | undefined {
+function read(key: LogKey, typed: string, timeZone: string): string | number | boolean | null | undefined {
   const plain = typed.trim();
   if (key === 'at') {
     const parts = /^(\d{4}-\d\d-\d\d)[ T](\d\d?):(\d\d)(?::(\d\d))?$/u.exec(plain);
@@ -130,7 +101,10 @@ function read(key: LogKey, typed: string, timeZone: string): string | number | n
       return undefined;
     }
   }
-  if (key in TAKE_TEXTS || key === 'orientation') return key === 'orientation' ? plain.toLowerCase() : typed;
+  const { type } = SHOT_FIELDS[key];
+  if (type === 'choice') return plain.toLowerCase();
+  if (type === 'text') return typed;
+  if (type === 'flag') return /^(?:yes|no)$/iu.test(plain) ? plain.toLowerCase() === 'yes' : undefined;
   if (key === 'focusM' && (plain === '' || /^(?:∞|inf(?:inity)?)$/iu.test(plain))) return null;
   if (key === 'rating') return plain === '' ? 0 : (typedNumber(plain) ?? undefined);
   if (key === 'timeS') return plain === '' ? null : (typedTime(plain) ?? undefined);
@@ -151,5 +125,5 @@ export function holds(take: LogTake, words: string, timeZone: string): boolean {
 export function sortValue(take: LogTake, key: LogKey): string | number {
   const value = take[key];
   if (key === 'focusM') return take.focusM ?? Number.MAX_VALUE;
-  return value ?? -Number.MAX_VALUE;
+  return typeof value === 'boolean' ? Number(value) : (value ?? -Number.MAX_VALUE);
 }

@@ -6,12 +6,9 @@ import type { CardTemplate } from '@gangway/contract/card';
 import type { Attachment, Log, LogChange } from '@gangway/contract/log';
 import type { Kit, KitChange } from '@gangway/contract/kit';
 import { openedStand, storedSettings, type Stand, type StoredStand } from '@gangway/contract/stand';
-import { filled } from '@gangway/core/kit/item';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 const openedJob = (job: StoredJob): Job => ({ ...job, stands: job.stands.map(openedStand) });
-/** A kit with every figure that its kinds have now. */
-const openedKit = (kit: Kit): Kit => ({ ...kit, items: kit.items.map((row) => ({ ...row, item: filled(row.item) })) });
 
 /** Takes with a change laid over them, in the order of time. */
 function changedTakes(takes: Log['takes'], put: Log['takes'], remove: readonly string[]): Log['takes'] {
@@ -197,10 +194,10 @@ export const api = createApi({
       transformResponse: (stand: StoredStand) => openedStand(stand),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
-    kit: build.query<Kit, undefined>({ query: () => 'kit', transformResponse: openedKit, providesTags: ['kit'] }),
+    kit: build.query<Kit, undefined>({ query: () => 'kit', providesTags: ['kit'] }),
     changeKit: build.mutation<Kit, readonly KitChange[]>({
       query: (changes) => ({ url: 'kit/changes', method: 'POST', body: { changes } }),
-      transformResponse: openedKit,
+
       onQueryStarted: async (_changes, { dispatch, queryFulfilled }) => {
         try {
           const { data } = await queryFulfilled;

@@ -51,10 +51,3 @@ export function figureApplies({ when }: Figure, read: (key: string) => unknown):
   const value = read(when.figure);
   return typeof value === 'string' && when.is.includes(value);
 }
-
-/** An item as it was stored, with the figures that its kind has gained since then as *not known*. */
-export function filled<I extends KitItem>(item: I): I {
-  const missing = figuresOf(item.kind).filter(([key]) => !(key in item.figures));
-  if (missing.length === 0) return item;
-  return { ...item, figures: { ...Object.fromEntries(missing.map(([key, figure]) => [key, emptyValue(figure)])), ...item.figures } };
-}

@@ -1,60 +1,10 @@
+import type { FilmPlace } from './shotField';
+import { loggedFields, type LogTake, type TakeFigures } from './shotFields';
 import { type Geometry } from '../geometry/geometry';
 import { bracketStops } from '../exposure/brackets';
-import { standBrackets, standShutter, workingExposure } from '../exposure/working';
-import { SHUTTERS } from '../exposure/shutter';
-import { hearsLens } from '../capture/takes';
+import { standBrackets, workingExposure } from '../exposure/working';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords, turnWords } from '../words';
 import type { SetupSettings } from '../model/setup';
-
-/** What was set for one exposure, as it was at that moment: the file will not know it. */
-export interface TakeFigures {
-  readonly stand: string;
-  readonly rig: string;
-  readonly lens: string;
-  readonly back: string;
-  readonly focalMm: number;
-  readonly orientation: 'landscape' | 'portrait';
-  readonly riseMm: number;
-  readonly shiftMm: number;
-  readonly tiltDeg: number;
-  readonly swingDeg: number;
-  readonly rearTiltDeg: number;
-  readonly rearSwingDeg: number;
-  /** From the lens along its axis, m; `null` at infinity. */
-  readonly focusM: number | null;
-  readonly fNumber: number;
-  /** `null` when no time was known. */
-  readonly timeS: number | null;
-  readonly iso: number | null;
-  readonly shutter: string;
-  readonly filters: string;
-  /** Which frame of how many of a mosaic; `null` for a single picture. */
-  readonly frame: number | null;
-  readonly frames: number | null;
-  /** Which exposure of how many of a bracket, and by how much it differs from the metered one, stops. */
-  readonly bracket: number | null;
-  readonly brackets: number | null;
-  readonly bracketStops: number | null;
-  /** Holder or roll, and the frame on it; how many frames it has. */
-  readonly holder: string;
-  readonly filmFrame: number | null;
-  readonly filmFrames: number | null;
-  readonly remarks: string;
-  /** 0 to 5; 0 is not rated. */
-  readonly rating: number;
-  /** The file it was matched with; empty when none. */
-  readonly file: string;
-  /** Whether the camera hears from the lens, so that the file knows its aperture. */
-  readonly contacts: boolean;
-}
-
-/** A take as it is kept. */
-export interface LogTake extends TakeFigures {
-  readonly id: string;
-  readonly standId: string;
-  /** When the shutter was opened, as ISO 8601 in UTC. */
-  readonly at: string;
-}
 
 /** One exposure of a series: which frame of the mosaic and which of the bracket, from 0; `null` without one. */
 export interface SeriesPlace {
@@ -75,60 +25,14 @@ export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
 }
 
 /** What a take of a stand is logged as, at its place in the series. The mosaic's own frame says where the slides stood. */
-export function takeOf(geometry: Geometry, stand: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
-  const { rig, exposure, front, rear, mosaic } = geometry.settings;
-  const laid = geometry.laid;
-  const at = frame === null ? geometry.settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? geometry.settings.movements);
-  const brackets = standBrackets(geometry.settings);
+export function takeOf(geometry: Geometry, name: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
+  const { settings, laid } = geometry;
+  const brackets = standBrackets(settings);
   // A time that the film is not known for is missing among the takes: each is found by its stops, not by its place.
-  const by = bracketStops(brackets)[bracket ?? 0] ?? 0;
-  const one = workingExposure(geometry)?.takes.find(({ stops }) => stops === by) ?? null;
-  const filters = [
-    ...rig.parts.front.filter(({ kind }) => kind === 'filter').map(({ name }) => name),
-    ...exposure.filters.map(({ name }) => name),
-    ...(exposure.centreFilterStops === null ? [] : ['centre filter']),
-  ];
-  return {
-    stand,
-    rig: rig.name,
-    lens: rig.lens.name,
-    back: rig.back.name,
-    focalMm: rig.lens.focalMm,
-    orientation: geometry.settings.orientation,
-    riseMm: round(at.riseMm),
-    shiftMm: round(at.shiftMm),
-    tiltDeg: front.tiltDeg,
-    swingDeg: front.swingDeg,
-    rearTiltDeg: rear.tiltDeg,
-    rearSwingDeg: rear.swingDeg,
-    focusM: geometry.settings.focusM,
-    fNumber: geometry.settings.fNumber,
-    timeS: one?.timeS ?? null,
-    iso: exposure.iso,
-    shutter: SHUTTERS[standShutter(geometry.settings).kind],
-    filters: filters.join(', '),
-    frame: frame === null ? null : frame + 1,
-    frames: frame === null ? null : (mosaic?.frames.length ?? null),
-    bracket: bracket === null ? null : bracket + 1,
-    brackets: bracket === null ? null : brackets.count,
-    bracketStops: bracket === null ? null : by,
-    holder: film?.holder ?? '',
-    filmFrame: film?.frame ?? null,
-    filmFrames: film?.of ?? null,
-    remarks: '',
-    rating: 0,
-    file: '',
-    contacts: hearsLens(geometry.settings),
-  };
-}
-
-const round = (mm: number): number => Math.round(mm * 1000) / 1000 + 0;
-
-/** A frame on a holder or roll. */
-export interface FilmPlace {
-  readonly holder: string;
-  readonly frame: number;
-  readonly of: number;
+  const stops = bracketStops(brackets)[bracket ?? 0] ?? 0;
+  const one = workingExposure(geometry)?.takes.find((each) => each.stops === stops) ?? null;
+  const at = frame === null ? settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? settings.movements);
+  return loggedFields({ settings, name, at, frame, bracket, brackets, stops, timeS: one?.timeS ?? null, film });
 }
 
 /** Where the next exposure on film goes, after the takes so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known. */

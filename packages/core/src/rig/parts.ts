@@ -1,4 +1,4 @@
-import { filled, type ItemOf, type Kind, type KitItem } from '../kit/item';
+import { type ItemOf, type Kind, type KitItem } from '../kit/item';
 import type { RigParts, Between, FrontPart } from '../model/rig';
 
 /** How a rig is put together: lens *mounted* on a body, on a *view* camera or rail, *fixed* in its body, or *held* by hand before an open body. */
@@ -145,11 +145,6 @@ function changedParts(parts: RigParts, put: <I extends KitItem>(item: I) => I): 
     case 'held':
       return { ...parts, ...ends, back: put(parts.back) };
   }
-}
-
-/** Parts as they were stored, each with every figure that its kind has now. */
-export function filledParts(parts: RigParts): RigParts {
-  return changedParts(parts, filled);
 }
 
 /** Parts in which every component of an item's id and kind is that item as it is given. */

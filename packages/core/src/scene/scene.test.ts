@@ -5,16 +5,7 @@ import { inCamera, placed } from '../space/pose';
 import { seenFaces } from './edges';
 import { facesOf } from './faces';
 import { PLAIN_SCENE, poseOf, topAndFoot } from './scene';
-import {
-  dimensionsOf,
-  extentOf,
-  filledSubject,
-  FIRST_SUBJECTS,
-  SUBJECT_KINDS,
-  type Mesh,
-  type Subject,
-  type SubjectKind,
-} from '../subjects/subject';
+import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, type Mesh, type Subject, type SubjectKind } from '../subjects/subject';
 import { evenly } from '../evenly.test-support';
 import type { Scene } from '../model/scene';
 
@@ -78,8 +69,6 @@ describe('a subject', () => {
     // Beyond the wall there is no roof: it stands over it.
     expect(gable(99, 8.5)).toContainEqual([4.5, 8.5, 0]);
     expect(Math.max(...(gable(0, 4) ?? []).map(([, y]) => y))).toBe(4);
-    const stored = { kind: 'interior', widthM: 9, depthM: 24, wallM: 4, ridgeM: 8.5, bays: 6 } as unknown as Subject;
-    expect(filledSubject(stored)).toEqual(FIRST_SUBJECTS.interior);
   });
 
   test('a mesh is scaled, boxed, and has edges only where it bends', () => {

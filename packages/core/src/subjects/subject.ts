@@ -86,12 +86,6 @@ export function dimensionsOf(kind: SubjectKind): readonly (readonly [string, Num
   return Object.entries<NumberFigure>(SUBJECTS[kind].figures);
 }
 
-/** A subject as it was stored, with the dimensions that its kind has gained since then. */
-export function filledSubject(subject: Subject): Subject {
-  const missing = dimensionsOf(subject.kind).filter(([key]) => key in UNSAID && !(key in subject));
-  return missing.length === 0 ? subject : { ...subject, ...Object.fromEntries(missing.map(([key]) => [key, UNSAID[key] ?? 0])) };
-}
-
 /** A subject of each kind to begin with; a model comes from its file. */
 export const FIRST_SUBJECTS: { readonly [K in Exclude<SubjectKind, 'model'>]: SubjectOf<K> } = {
   front: { kind: 'front', widthM: 12, heightM: 9, depthM: 8, storeys: 3, bays: 5, turnDeg: 0 },

@@ -1,5 +1,7 @@
 import { openedSettings, standSettingsSchema, storedSettings } from '@gangway/contract/stand';
 import { nameSchema } from '@gangway/contract/name';
+import { SETUP_RECORD } from '@gangway/contract/record/records';
+import { isJson, presentVersion, upgraded } from '@gangway/contract/record/versions';
 import { z } from 'zod';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
@@ -40,12 +42,22 @@ export function createDraftWriter(write: () => void): { readonly soon: () => voi
   };
 }
 
+/** A draft with its settings in their present version; one without a version is of the first. */
+function upgradedDraft(stored: unknown): unknown {
+  if (!isJson(stored)) return stored;
+  const { schema = 1, ...draft } = stored;
+  return { ...draft, settings: upgraded(SETUP_RECORD, draft.settings, typeof schema === 'number' ? schema : 1) };
+}
+
 const key = (standId: string) => `gangway.draft.${standId}`;
 
 /** Writes the draft; a full or forbidden storage only loses this safety net, never the edit itself. */
 export function writeDraft(standId: string, draft: Draft): void {
   try {
-    sessionStorage.setItem(key(standId), JSON.stringify({ ...draft, settings: storedSettings(draft.settings) }));
+    sessionStorage.setItem(
+      key(standId),
+      JSON.stringify({ ...draft, schema: presentVersion(SETUP_RECORD), settings: storedSettings(draft.settings) }),
+    );
   } catch (error) {
     console.warn('Gangway cannot write its draft to this browser’s storage.', error);
   }
@@ -64,7 +76,7 @@ export function readDraft(standId: string): Draft | null {
   try {
     const text = sessionStorage.getItem(key(standId));
     if (text === null) return null;
-    const draft = draftSchema.safeParse(JSON.parse(text));
+    const draft = draftSchema.safeParse(upgradedDraft(JSON.parse(text)));
     return draft.success ? { ...draft.data, settings: openedSettings(draft.data.settings) } : null;
   } catch (error) {
     console.warn('Gangway cannot read its draft from this browser’s storage.', error);

@@ -1,0 +1,152 @@
+import fc from 'fast-check';
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { evaluateAll } from '@gangway/core/checks/evaluate';
+import { patched } from '@gangway/core/setup/patch';
+import { archivedJobSchema, upgradedJob } from '../archive';
+import { kitItemSchema, kitRigSchema } from '../kit';
+import { readKitFile } from '../kitExchange';
+import { readLog } from '../logExchange';
+import { logTakeSchema } from '../log';
+import { openedSettings, standSettingsSchema, storedSettings, type StoredSettings } from '../stand';
+import { DEMO_STANDS } from '../demo';
+import { SHAPES as shapes } from './shapes.test-support';
+import { ITEM_RECORD, RIG_RECORD, SETUP_RECORD, SHOT_RECORD } from './records';
+import { presentVersion, upgraded, type Json } from './versions';
+
+const STAND_ID = '7f1d0c52-6b55-4a39-8d43-0d1a3a5b6c7d';
+const IDS = { id: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f', standId: STAND_ID, at: '2026-11-25T10:30:00.000Z' };
+
+describe('every shape that was ever stored', () => {
+  test('is among the fixtures', () => {
+    expect(shapes.setups.length).toBeGreaterThan(20);
+    expect(shapes.items.length).toBeGreaterThan(15);
+    expect(shapes.shots.length).toBeGreaterThan(1);
+  });
+
+  test.each(shapes.setups.map(({ commit, record }) => [`${record.name} of ${commit}`, record.settings] as const))(
+    'setup %s opens, can be edited and is saved whole',
+    (_, stored) => {
+      const before = JSON.stringify(stored);
+      const parsed = standSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
+      const settings = openedSettings(parsed);
+      expect(evaluateAll(geometryOf(settings)).length).toBeGreaterThan(2);
+      const edited = patched(settings, { fNumber: 11, movements: { riseMm: 3 } });
+      const saved = standSettingsSchema.parse(JSON.parse(JSON.stringify(storedSettings(edited))));
+      expect(openedSettings(saved)).toEqual(edited);
+      expect(saved.movements.riseMm).toBe(3);
+      // What was read is left as it was.
+      expect(JSON.stringify(stored)).toBe(before);
+    },
+  );
+
+  test('a rig from before there was a kit keeps what it knew', () => {
+    const [first] = shapes.setups;
+    const { rig } = openedSettings(standSettingsSchema.parse(upgraded(SETUP_RECORD, first?.record.settings, 1)));
+    const inline = first?.record.settings.rig as unknown as {
+      lens: { focalMm: number; circle: { lightMm: number } };
+      back: { widthMm: number };
+    };
+    expect(rig.lens.focalMm).toBe(inline.lens.focalMm);
+    expect(rig.lens.circle.lightMm).toBe(inline.lens.circle.lightMm);
+    expect(rig.back.widthMm).toBe(inline.back.widthMm);
+    expect(rig.mechanism.kind).not.toBe('unknown');
+  });
+
+  test.each(shapes.items.map(({ commit, record }) => [`${record.name} of ${commit}`, record] as const))(
+    'kit item %s opens',
+    (_, stored) => {
+      const item = kitItemSchema.parse(upgraded(ITEM_RECORD, stored, 1));
+      expect(item.figures).toMatchObject(stored.figures);
+      const file = readKitFile(JSON.stringify({ format: 'gangway-kit', version: 1, items: [stored], rigs: [] }));
+      expect(file.ok && file.lines[0]?.from === 'json' && kitItemSchema.safeParse(file.lines[0].value).success).toBe(true);
+    },
+  );
+
+  test('rigs of the kit open', () => {
+    for (const { record } of shapes.rigs) expect(kitRigSchema.safeParse(upgraded(RIG_RECORD, record, 1)).success).toBe(true);
+  });
+
+  test.each(shapes.shots.map(({ commit, record }) => [commit, record] as const))('a shot of %s can be edited', (_, stored) => {
+    const shot = logTakeSchema.parse({ ...(upgraded(SHOT_RECORD, stored, 1) as Json), ...IDS, remarks: 'edited' });
+    expect(shot).toMatchObject({ ...stored, remarks: 'edited' });
+    const read = readLog(JSON.stringify({ format: 'gangway-log', version: 1, takes: [{ ...stored, ...IDS }] }), [
+      { id: STAND_ID, name: 'Tower' },
+    ]);
+    expect(read).toMatchObject({ refused: [], takes: [{ id: IDS.id, fNumber: stored.fNumber }] });
+  });
+
+  test('a job archived before versions opens with its setups and shots', () => {
+    const [setup] = shapes.setups.slice(-1);
+    const [shot] = shapes.shots.slice(-1);
+    const job = {
+      name: 'Old job',
+      dismissedCautions: [],
+      place: null,
+      day: null,
+      stands: [{ id: STAND_ID, name: 'Tower', settings: setup?.record.settings }],
+      takes: [{ ...shot?.record, ...IDS }],
+      attachments: [],
+      sets: [],
+    };
+    const opened = archivedJobSchema.parse(upgradedJob(job, { setup: 1, shot: 1 }));
+    expect(opened.takes[0]?.filmFrames).toBeNull();
+    expect(opened.stands[0]?.settings.exposure.iso).toBe(100);
+  });
+});
+
+/** Groups of settings, of which any member may be missing in a record of the first version. */
+const GROUPS = ['exposure', 'card', 'limits'] as const;
+
+describe('records of other versions', () => {
+  test('a setup of the first version may lack any later member of a group', () => {
+    const [demo] = DEMO_STANDS;
+    if (!demo) throw new Error('no demo');
+    const stored = storedSettings(demo.settings);
+    for (const group of GROUPS) {
+      for (const member of Object.keys(stored[group])) {
+        const rest = Object.fromEntries(Object.entries(stored[group]).filter(([key]) => key !== member));
+        expect(standSettingsSchema.safeParse({ ...stored, [group]: rest }).success).toBe(false);
+        const opened = standSettingsSchema.safeParse(upgraded(SETUP_RECORD, { ...stored, [group]: rest }, 1));
+        if (!opened.success) throw new Error(`without ${group}.${member}: ${opened.error.message}`);
+      }
+    }
+  });
+
+  test('a record of the present version is left as it is', () => {
+    for (const { settings } of DEMO_STANDS) {
+      const stored: StoredSettings = storedSettings(settings);
+      expect(upgraded(SETUP_RECORD, stored, presentVersion(SETUP_RECORD))).toBe(stored);
+      expect(upgraded(SETUP_RECORD, stored, 1)).toEqual(stored);
+    }
+  });
+
+  test('a newer version is refused, naming record and versions; so is one that is no version', () => {
+    for (const kind of [SETUP_RECORD, SHOT_RECORD, ITEM_RECORD, RIG_RECORD]) {
+      const newer = presentVersion(kind) + 1;
+      expect(() => upgraded(kind, {}, newer)).toThrow(`This ${kind.name} is of version ${newer}, written by a newer Gangway`);
+    }
+    for (const version of [0, -1, 1.5, Number.NaN])
+      expect(() => upgraded(SETUP_RECORD, {}, version)).toThrow(/must be a whole number from 1/);
+  });
+
+  test('an interior from before its ridge could be aside has it over the middle', () => {
+    const loft = DEMO_STANDS.find((stand) => stand.settings.scene?.subject.kind === 'interior');
+    if (!loft?.settings.scene) throw new Error('no interior');
+    const stored = storedSettings(loft.settings);
+    const { ridgeAsideM, ...subject } = { ridgeAsideM: 0, ...loft.settings.scene.subject };
+    const opened = standSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, scene: { ...stored.scene, subject } }, 1));
+    expect(opened.scene?.subject).toEqual({ ...subject, ridgeAsideM });
+  });
+
+  test('what is no record at all is left to the schema to refuse', () => {
+    fc.assert(
+      fc.property(fc.jsonValue(), (value) => {
+        const once = upgraded(SETUP_RECORD, value, 1);
+        return typeof value !== 'object' || value === null || Array.isArray(value)
+          ? once === value
+          : !standSettingsSchema.safeParse(once).success;
+      }),
+      { numRuns: 200 },
+    );
+  });
+});

@@ -1,0 +1,52 @@
+import { focusWords } from '@gangway/core/checks/wording';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import { apertureWords, fixed, riseWords, shiftWords, turnWords } from '@gangway/core/words';
+import equal from 'fast-deep-equal';
+
+/** One setting that differs, in words on either side. */
+export interface Difference {
+  readonly ours: string;
+  readonly theirs: string;
+}
+
+type Describe<K extends keyof SetupSettings> = (value: SetupSettings[K]) => string;
+
+const counted = (n: number, one: string, many: string): string => (n === 1 ? `1 ${one}` : `${n} ${many}`);
+
+/** How each setting is spoken of where two states of a setup are compared. A setting without words here is a type error. */
+const DESCRIBED: { readonly [K in keyof SetupSettings]: Describe<K> } = {
+  rig: ({ name }) => `rig “${name}”`,
+  orientation: (orientation) => orientation,
+  crop: (crop) => (crop === null ? 'the whole frame' : `a crop of ${fixed(crop, 2)} to 1`),
+  movements: ({ riseMm, shiftMm }) => `${riseWords(riseMm)}, ${shiftWords(shiftMm)}`,
+  front: turnWords,
+  composedAt: (turn) => `composed with ${turnWords(turn)}`,
+  rear: (turn) => `back with ${turnWords(turn)}`,
+  fNumber: apertureWords,
+  focusM: focusWords,
+  pins: (pins) => counted(pins.length, 'pin', 'pins'),
+  sharpness: ({ school }) => `sharpness by ${school}`,
+  limits: ({ mostTakes }) => `limits for depth (at most ${mostTakes} takes)`,
+  mosaic: (mosaic) => (mosaic === null ? 'a single picture' : `a mosaic of ${counted(mosaic.frames.length, 'frame', 'frames')}`),
+  scene: (scene) => (scene === null ? 'no scene' : `a scene ${fixed(scene.distanceM, 2)} m away`),
+  exposure: ({ iso }) => `exposure at ISO ${iso}`,
+  card: ({ ticked }) => `a card with ${counted(ticked.length, 'step', 'steps')} ticked`,
+};
+
+const KEYS = Object.keys(DESCRIBED) as readonly (keyof SetupSettings)[];
+
+function described<K extends keyof SetupSettings>(key: K, settings: Pick<SetupSettings, K>): string {
+  return DESCRIBED[key](settings[key]);
+}
+
+function difference(key: keyof SetupSettings, ours: SetupSettings, theirs: SetupSettings): readonly Difference[] {
+  if (equal(ours[key], theirs[key])) return [];
+  const [here, there] = [described(key, ours), described(key, theirs)];
+  // What differs is never passed over because its short description does not show it.
+  return [here === there ? { ours: here, theirs: `${there}, changed in its details` } : { ours: here, theirs: there }];
+}
+
+/** Every setting in which two states of a setup differ; empty only when they are the same. */
+export function settingDifferences(ours: SetupSettings, theirs: SetupSettings): readonly Difference[] {
+  return KEYS.flatMap((key) => difference(key, ours, theirs));
+}
