@@ -1,7 +1,5 @@
-import { checkCircleFigures } from '@gangway/core/coverage/circle';
-import { CoreError } from '@gangway/core/errors';
 import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
-import { figuresOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { contradictionsIn, figuresOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import { assembled } from '@gangway/core/rig/assembled';
 import { partsOf, RIG_KINDS, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
 import { z } from 'zod';
@@ -71,32 +69,6 @@ export function figureSchema(figure: Figure): z.ZodType {
 
 const noteSchema = z.string({ error: 'The note must be text.' }).max(2000, 'The note can have at most 2000 characters.').default('');
 
-function checked(kind: Kind, figures: Readonly<Record<string, unknown>>, ctx: z.RefinementCtx): void {
-  const refuse = (path: readonly (string | number)[], message: string) =>
-    ctx.addIssue({ code: 'custom', path: ['figures', ...path], message });
-  const pair = (least: string, most: string, words: string) => {
-    const [a, b] = [figures[least], figures[most]];
-    if (typeof a === 'number' && typeof b === 'number' && a > b) refuse([most], `${words} (${b} is less than ${a}).`);
-  };
-  if (kind === 'lens') {
-    pair('widestFNumber', 'smallestFNumber', 'The smallest aperture must have an f-number at least as large as the widest');
-    try {
-      const { lightMm, definition } = figures as ItemOf<'lens'>['figures'];
-      checkCircleFigures({ lightMm, definition });
-    } catch (error) {
-      if (!(error instanceof CoreError)) throw error;
-      refuse(error.path, error.message);
-    }
-  }
-  if (kind === 'camera') {
-    pair('bellowsMinMm', 'bellowsMaxMm', 'The longest bellows must be at least as long as the shortest');
-    pair('bagMinMm', 'bagMaxMm', 'The longest bag bellows must be at least as long as the shortest');
-  }
-  if (kind === 'body' && (figures.columnsPx === null) !== (figures.rowsPx === null)) {
-    refuse([figures.columnsPx === null ? 'columnsPx' : 'rowsPx'], 'Give the pixels both across and down, or neither.');
-  }
-}
-
 function schemaOf(kind: Kind) {
   return z
     .strictObject({
@@ -106,7 +78,10 @@ function schemaOf(kind: Kind) {
       note: noteSchema,
       figures: z.strictObject(Object.fromEntries(figuresOf(kind).map(([key, figure]) => [key, figureSchema(figure)]))),
     })
-    .superRefine((item, ctx) => checked(kind, item.figures, ctx));
+    .superRefine(({ figures }, ctx) => {
+      for (const { path, message } of contradictionsIn(kind, figures))
+        ctx.addIssue({ code: 'custom', path: ['figures', ...path], message });
+    });
 }
 
 const SCHEMAS = Object.fromEntries(KIND_NAMES.map((kind) => [kind, schemaOf(kind)])) as Readonly<Record<Kind, ReturnType<typeof schemaOf>>>;

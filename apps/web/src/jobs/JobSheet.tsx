@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import { isTimeZone, type Job, type JobPlace } from '@gangway/contract/job';
 import { jobCautions, lightOfDay, litWords, packingList, sunWords } from '@gangway/core/card/jobSheet';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
-import { KINDS } from '@gangway/core/kit/kinds';
+import { KINDS } from '@gangway/core/kit/registry';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';

@@ -3,7 +3,7 @@ import { Suspense, useEffect } from 'react';
 import { NavLink, Outlet, useOutletContext } from 'react-router';
 import type { Kit } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
-import { KINDS } from '@gangway/core/kit/kinds';
+import { KINDS } from '@gangway/core/kit/registry';
 import { TopBar } from '../app/TopBar';
 import { api, errorSentence } from '../store/api';
 import { IconButton } from '../ui/Button';

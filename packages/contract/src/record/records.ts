@@ -1,11 +1,11 @@
-import { figuresOf, KIND_NAMES, type Kind } from '@gangway/core/kit/item';
+import { figuresOf, ITEM_VERSION, KIND_NAMES, type Kind } from '@gangway/core/kit/item';
 import { emptyValue } from '@gangway/core/kit/figure';
-import { SILENT_SHOT } from '@gangway/core/log/shotFields';
+import { SHOT_VERSION, SILENT_SHOT } from '@gangway/core/log/shotFields';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { FIRST_CARD, FIRST_EXPOSURE, FIRST_FOCUS_LIMITS, PLAIN_SETTINGS } from '@gangway/core/setup/defaults';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import { dimensionsOf, SUBJECT_KINDS, UNSAID } from '@gangway/core/subjects/subject';
-import { isJson, type Json, type VersionedRecord } from './versions';
+import { isJson, type Json, type Upgrade, type VersionedRecord } from './versions';
 
 /** Whether a word names a kind of kit item. */
 function isKind(value: unknown): value is Kind {
@@ -110,14 +110,19 @@ function settingsSinceVersions(settings: Json): Json {
   };
 }
 
+/** The steps of a record whose catalogue only ever gains fields: each fills in what is not there yet. */
+function eachTime(version: number, fill: Upgrade): readonly Upgrade[] {
+  return Array.from({ length: version - 1 }, () => fill);
+}
+
 /** The settings of a setup. */
 export const SETUP_RECORD: VersionedRecord = { name: 'setup', upgrades: [settingsSinceVersions] };
 
 /** A shot of the log. */
-export const SHOT_RECORD: VersionedRecord = { name: 'shot', upgrades: [(shot) => ({ ...SILENT_SHOT, ...shot })] };
+export const SHOT_RECORD: VersionedRecord = { name: 'shot', upgrades: eachTime(SHOT_VERSION, (shot) => ({ ...SILENT_SHOT, ...shot })) };
 
 /** An item of the kit. */
-export const ITEM_RECORD: VersionedRecord = { name: 'kit item', upgrades: [withEveryFigure] };
+export const ITEM_RECORD: VersionedRecord = { name: 'kit item', upgrades: eachTime(ITEM_VERSION, withEveryFigure) };
 
 /** How a rig of the kit is put together. */
 export const RIG_RECORD: VersionedRecord = { name: 'rig', upgrades: [] };

@@ -1,4 +1,4 @@
-import { checkCircleFigures, circleOnBackMm, definitionCircle } from './circle';
+import { circleOnBackMm, definitionCircle } from './circle';
 
 const figures = {
   lightMm: 70,
@@ -42,19 +42,7 @@ describe('the circle of good definition', () => {
     expect(circleOnBackMm(50, 1)).toBe(100);
   });
 
-  test('figures that contradict each other are refused by name', () => {
-    expect(() => checkCircleFigures({ lightMm: 50, definition: [{ fNumber: 8, diameterMm: 51 }] })).toThrow(
-      /f\/8 is 51 mm; it cannot be larger than the light circle of 50 mm/,
-    );
-    expect(() =>
-      checkCircleFigures({
-        lightMm: null,
-        definition: [
-          { fNumber: 8, diameterMm: 51 },
-          { fNumber: 8, diameterMm: 52 },
-        ],
-      }),
-    ).toThrow(/f\/8 stands twice/);
+  test('an f-number that is none is refused by name', () => {
     expect(() => definitionCircle(figures, Number.NaN)).toThrow(/fNumber is NaN/);
   });
 });

@@ -1,4 +1,4 @@
-import { CoreError, requirePositive } from '../errors';
+import { requirePositive } from '../errors';
 import { stopsOf } from './apertures';
 import type { CircleFigures } from '../model/lens';
 
@@ -61,26 +61,4 @@ export function coverageHalfAngle(circleMm: number, focalMm: number): number {
   requirePositive('circleMm', circleMm);
   requirePositive('focalMm', focalMm);
   return Math.atan(circleMm / (2 * focalMm));
-}
-
-/** Refuses circle figures that contradict each other: a definition circle beyond the light circle, or one f-number twice. */
-export function checkCircleFigures(figures: CircleFigures): void {
-  const seen = new Set<number>();
-  figures.definition.forEach(({ fNumber, diameterMm }, index) => {
-    if (seen.has(fNumber)) {
-      throw new CoreError(
-        'duplicate_f_number',
-        ['definition', index, 'fNumber'],
-        `f/${fNumber} stands twice in the table of circles; give one diameter for each f-number.`,
-      );
-    }
-    seen.add(fNumber);
-    if (figures.lightMm !== null && diameterMm > figures.lightMm) {
-      throw new CoreError(
-        'beyond_light_circle',
-        ['definition', index, 'diameterMm'],
-        `The circle of good definition at f/${fNumber} is ${diameterMm} mm; it cannot be larger than the light circle of ${figures.lightMm} mm.`,
-      );
-    }
-  });
 }

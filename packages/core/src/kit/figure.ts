@@ -15,6 +15,8 @@ interface FigureBase {
   /** How to measure or find it, as a sentence; empty where the label says it all. */
   readonly how: string;
   readonly when?: Applies;
+  /** The version of the kit that it came with, where that is a later one than the first: the newest counts as the version of all items. */
+  readonly since?: number;
 }
 
 export interface NumberFigure extends FigureBase {
@@ -82,7 +84,7 @@ export function emptyValue(figure: Figure): null | readonly [] {
   return figure.type === 'list' || figure.type === 'circles' ? [] : null;
 }
 
-type Rest = Partial<Pick<FigureBase, 'how' | 'when'>>;
+type Rest = Partial<Pick<FigureBase, 'how' | 'when' | 'since'>>;
 
 export const number = (
   group: string,

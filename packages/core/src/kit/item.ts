@@ -1,11 +1,13 @@
-import { emptyValue, type Figure, type FigureValue } from './figure';
-import { KINDS } from './kinds';
+import type { Contradiction } from './contradictions';
+import { emptyValue, type Figure } from './figure';
+import type { FigureValues } from './kind';
+import { KINDS } from './registry';
 
 export type Kind = keyof typeof KINDS;
 export const KIND_NAMES = Object.keys(KINDS) as readonly Kind[];
 
 type Specs<K extends Kind> = (typeof KINDS)[K]['figures'];
-export type Figures<K extends Kind> = { readonly [F in keyof Specs<K>]: FigureValue<Specs<K>[F]> };
+export type Figures<K extends Kind> = FigureValues<Specs<K>>;
 
 /** One thing that is owned. Every figure may be `null`: *not known*. */
 export interface ItemOf<K extends Kind> {
@@ -22,6 +24,12 @@ export type KitItem = { readonly [K in Kind]: ItemOf<K> }[Kind];
 export function figuresOf(kind: Kind): readonly (readonly [string, Figure])[] {
   return Object.entries<Figure>(KINDS[kind].figures);
 }
+
+/**
+ * The version in which items are written: 2, in which every value of a kind
+ * is there, or that of the newest value that says it came with a later one.
+ */
+export const ITEM_VERSION = Math.max(2, ...KIND_NAMES.flatMap((kind) => figuresOf(kind).map(([, { since = 1 }]) => since)));
 
 /** The specification of one figure; `null` when the kind has none of that name. */
 export function figureOf(kind: Kind, key: string): Figure | null {
@@ -50,4 +58,13 @@ export function figureApplies({ when }: Figure, read: (key: string) => unknown):
   if (!when) return true;
   const value = read(when.figure);
   return typeof value === 'string' && when.is.includes(value);
+}
+
+/** What cannot be true together among the values of an item, each said at the value concerned. */
+export function contradictionsIn(kind: Kind, values: Readonly<Record<string, unknown>>): readonly Contradiction[] {
+  // A kind and its values belong together, which a union of kinds cannot express.
+  const { contradictions } = KINDS[kind] as unknown as {
+    contradictions: (of: Readonly<Record<string, unknown>>) => readonly Contradiction[];
+  };
+  return contradictions(values);
 }

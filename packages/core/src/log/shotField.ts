@@ -37,6 +37,8 @@ export interface TableColumn {
 
 interface FieldBase<T> {
   readonly label: string;
+  /** The version of the shot that it came with, where that is not the first: the newest counts as the version of all. */
+  readonly since?: number;
   /** The heading of its column in CSV. */
   readonly csv: string;
   /** Headings under which earlier versions wrote it. */

@@ -243,6 +243,7 @@ export const SHOT_FIELDS = {
   }),
   filmFrames: maybeNumber({
     label: 'Film frames there',
+    since: 2,
     ...count,
     max: 1000,
     csv: 'film frames',
@@ -351,10 +352,13 @@ export function shotValue(shot: TakeFigures, key: ShotKey): string | number | bo
   return shot[key];
 }
 
-/** What a shot has in the fields that a file or an earlier version says nothing of. */
+/** What a shot has in the fields that a file says nothing of. */
 export const SILENT_SHOT: Partial<TakeFigures> = Object.fromEntries(
   SHOT_ENTRIES.flatMap(([key, { initial }]) => (initial === 'required' ? [] : [[key, initial]])),
 );
+
+/** The version in which shots are written: it grows with every field that says it came with a later one. */
+export const SHOT_VERSION = Math.max(...SHOT_ENTRIES.map(([, { since = 1 }]) => since));
 
 /** The fields of a shot as it is made. */
 export function loggedFields(context: ShotContext): TakeFigures {

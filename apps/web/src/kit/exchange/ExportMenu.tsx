@@ -2,7 +2,7 @@ import { FileOutput } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { Kit } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
-import { KINDS } from '@gangway/core/kit/kinds';
+import { KINDS } from '@gangway/core/kit/registry';
 import { download } from './download';
 
 /** The kit as files: everything as JSON, one kind as CSV, or all kinds as CSV in one archive. */

@@ -3,7 +3,7 @@ import { useId, useMemo, useState, type ReactNode } from 'react';
 import { useFieldArray, useForm, useWatch, type UseFormRegister } from 'react-hook-form';
 import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
 import { figureApplies, figuresOf, type KitItem } from '@gangway/core/kit/item';
-import { KINDS } from '@gangway/core/kit/kinds';
+import { KINDS } from '@gangway/core/kit/registry';
 import { FORMATS } from '@gangway/core/coverage/formats';
 import { api } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';

@@ -13,13 +13,12 @@ import { useParams } from 'react-router';
 import { figureWords } from '@gangway/contract/figureText';
 import type { ItemRow } from '@gangway/contract/kit';
 import { applies, figureOf, figuresOf, itemOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
-import { KINDS } from '@gangway/core/kit/kinds';
+import { KINDS } from '@gangway/core/kit/registry';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
 import { useTell } from '../../ui/Notes';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
-import { TABLE_FIGURES } from './columns';
 import { ItemDialog } from './ItemDialog';
 
 /** How many figures that have a meaning for an item are not known. */
@@ -33,7 +32,7 @@ const helper = createColumnHelper<ItemRow>();
 function columnsOf(kind: Kind) {
   return [
     helper.accessor(({ item }) => item.name, { id: 'name', header: 'Name' }),
-    ...TABLE_FIGURES[kind].flatMap((key) => {
+    ...KINDS[kind].listed.flatMap((key) => {
       const figure = figureOf(kind, key);
       if (!figure) return [];
       return [

@@ -1,0 +1,39 @@
+import type { CircleRow } from './figure';
+
+/** Two values of an item that cannot both be true: where it is said, and the sentence. */
+export interface Contradiction {
+  readonly path: readonly (string | number)[];
+  readonly message: string;
+}
+
+/** The first of two values must not be larger than the second; nothing is said of what is not known. */
+export function inOrder([least, most]: readonly [number | null, number | null], at: string, sentence: string): readonly Contradiction[] {
+  if (least === null || most === null || least <= most) return [];
+  return [{ path: [at], message: `${sentence} (${most} is less than ${least}).` }];
+}
+
+/** Circles that contradict each other: a circle of good definition beyond the light circle, or one f-number twice. */
+export function circleContradictions({
+  lightMm,
+  definition,
+}: {
+  readonly lightMm: number | null;
+  readonly definition: readonly Pick<CircleRow, 'fNumber' | 'diameterMm'>[];
+}): readonly Contradiction[] {
+  return definition.flatMap(({ fNumber, diameterMm }, i): readonly Contradiction[] => {
+    if (definition.findIndex((each) => each.fNumber === fNumber) < i)
+      return [
+        {
+          path: ['definition', i, 'fNumber'],
+          message: `f/${fNumber} stands twice in the table of circles; give one diameter for each f-number.`,
+        },
+      ];
+    if (lightMm === null || diameterMm <= lightMm) return [];
+    return [
+      {
+        path: ['definition', i, 'diameterMm'],
+        message: `The circle of good definition at f/${fNumber} is ${diameterMm} mm; it cannot be larger than the light circle of ${lightMm} mm.`,
+      },
+    ];
+  });
+}

@@ -1,0 +1,22 @@
+import type { Figure, FigureValue } from './figure';
+import type { Contradiction } from './contradictions';
+
+/** The values of an item by its figures. */
+export type FigureValues<F extends Readonly<Record<string, Figure>>> = { readonly [K in keyof F]: FigureValue<F[K]> };
+
+/** One kind of thing that can be owned, whole: adding a kind is one such object in a file of its own and one line in the registry. */
+export interface KindDefinition<F extends Readonly<Record<string, Figure>>> {
+  readonly title: string;
+  readonly plural: string;
+  /** Every value with its label, unit, what is allowed, when it applies and how to measure it, in the order in which they are asked. */
+  readonly figures: F;
+  /** The values by which things of the kind are told apart in a table; the rest is in the item itself. */
+  readonly listed: readonly (keyof F & string)[];
+  /** What cannot be true together, each with the value that it is said at. */
+  contradictions(values: FigureValues<F>): readonly Contradiction[];
+}
+
+/** A definition as it is; the function makes TypeScript complain of what it lacks. */
+export function defineKind<const F extends Readonly<Record<string, Figure>>>(definition: KindDefinition<F>): KindDefinition<F> {
+  return definition;
+}

@@ -1,0 +1,18 @@
+import { number, joint } from '../figure';
+import { defineKind } from '../kind';
+import { MOUNT } from './shared';
+
+/** A lens board. */
+export const board = defineKind({
+  title: 'Lens board',
+  plural: 'Lens boards',
+  figures: {
+    boardMount: joint(MOUNT, 'Board of'),
+    hole: joint(MOUNT, 'Holds', { how: 'The shutter size, such as “shutter 1”, or a mount.' }),
+    offsetMm: number(MOUNT, 'Raised (+) or recessed (−) by', 'mm', -200, 400, {
+      how: 'From the plane of a flat board to the plane that the lens sits on.',
+    }),
+  },
+  listed: ['boardMount', 'hole', 'offsetMm'],
+  contradictions: () => [],
+});
