@@ -79,6 +79,7 @@ await main(async () => {
     'types of the core alone': whole(bin('tsc'), ['--noEmit', '-p', 'packages/core/tsconfig.json']),
     format: whole(bin('prettier'), ['--check', '.']),
     lint: whole(bin('eslint'), ['.', '--max-warnings', '0']),
+    'nothing unused': whole(bin('knip'), []),
     'unit and API tests': async () => {
       const report = join(folder, 'jest.json');
       const { ok, printed } = await part(bin('jest'), ['--json', '--outputFile', report], { TEST_DATABASE_URL: cluster.adminUrl });

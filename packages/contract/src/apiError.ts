@@ -13,7 +13,6 @@ export type ApiError = z.infer<typeof apiErrorSchema>;
 
 /** The answer to a write against an old version: the present state comes with it. */
 export const conflictSchema = apiErrorSchema.extend({ present: standSchema });
-export type Conflict = z.infer<typeof conflictSchema>;
 
 /** The first thing wrong with what was sent, as one error. */
 export function firstIssue(error: z.ZodError): ApiError['error'] {

@@ -143,7 +143,6 @@ export type KitChange = z.infer<typeof kitChangeSchema>;
 export const kitChangesSchema = z.strictObject({
   changes: z.array(kitChangeSchema).min(1, 'Say what shall change.').max(2000, 'At most 2000 changes at once.'),
 });
-export type KitChanges = z.infer<typeof kitChangesSchema>;
 
 /** The kit as a file. */
 export const kitFileSchema = z.strictObject({

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
-import exifReader from 'exif-reader';
+import ExifReader from 'exifreader';
 import sharp, { type Metadata, type Stats } from 'sharp';
 import type { Frame } from '@gangway/contract/proof';
 import { Refusal } from '../refusal';
@@ -79,22 +79,43 @@ function xmpOf(xmp: Buffer | undefined): Pick<Frame, 'takenAt' | 'wrote'> {
   };
 }
 
+/** An Exif block as a JPEG of nothing else, which is how the reader takes it; `null` when it is too long to be one. */
+function asJpeg(exif: Buffer): Buffer | null {
+  // A PNG holds the block without the name that stands before it in a JPEG.
+  const named = exif.subarray(0, 4).toString('latin1') === 'Exif' ? exif : Buffer.concat([Buffer.from('Exif\0\0', 'latin1'), exif]);
+  const length = named.length + 2;
+  return length > 0xffff ? null : Buffer.concat([Buffer.from([0xff, 0xd8, 0xff, 0xe1, length >> 8, length & 0xff]), named]);
+}
+
+/** The moment that Exif gives, its clock taken for UTC; `null` when it gives none that can be read. */
+function exifMoment(words: string | undefined, fraction: string | undefined): string | null {
+  const parts = /^(\d{4}):(\d\d):(\d\d) (\d\d:\d\d:\d\d)/u.exec(words ?? '');
+  if (!parts) return null;
+  const at = new Date(`${parts[1]}-${parts[2]}-${parts[3]}T${parts[4]}Z`).getTime();
+  const more = Number(`0.${/^\d+/u.exec(fraction ?? '')?.[0] ?? '0'}`) * 1000;
+  return Number.isNaN(at) ? null : new Date(at + Math.round(more)).toISOString();
+}
+
+/** A positive number from a tag that holds one, or a fraction of two; `null` otherwise. */
+function positive(value: unknown): number | null {
+  const found = Array.isArray(value) ? Number(value[0]) / Number(value[1] ?? 1) : value;
+  return typeof found === 'number' && Number.isFinite(found) && found > 0 ? found : null;
+}
+
 /** What the camera wrote; a lens without contacts tells it nothing. */
-function exifOf(exif: Buffer | undefined): Pick<Frame, 'takenAt' | 'wrote'> {
+function exifOf(exif: Buffer): Pick<Frame, 'takenAt' | 'wrote'> {
   const nothing = { takenAt: null, wrote: { fNumber: null, focalMm: null, exposureS: null } };
-  if (!exif) return nothing;
+  const jpeg = asJpeg(exif);
+  if (!jpeg) return nothing;
   try {
-    const { Image, Photo } = exifReader(exif);
-    const number = (value: unknown): number | null => (typeof value === 'number' && Number.isFinite(value) && value > 0 ? value : null);
-    const at = Photo?.DateTimeOriginal ?? Image?.DateTime;
-    const sub = typeof Photo?.SubSecTimeOriginal === 'string' ? Number(`0.${Photo.SubSecTimeOriginal}`) * 1000 : 0;
-    const takenAt =
-      at instanceof Date && !Number.isNaN(at.getTime())
-        ? new Date(at.getTime() + (Number.isFinite(sub) ? Math.round(sub) : 0)).toISOString()
-        : null;
+    const tags = ExifReader.load(jpeg, { expanded: true }).exif ?? {};
     return {
-      takenAt,
-      wrote: { fNumber: number(Photo?.FNumber), focalMm: number(Photo?.FocalLength), exposureS: number(Photo?.ExposureTime) },
+      takenAt: exifMoment((tags.DateTimeOriginal ?? tags.DateTime)?.description, tags.SubSecTimeOriginal?.description),
+      wrote: {
+        fNumber: positive(tags.FNumber?.value),
+        focalMm: positive(tags.FocalLength?.value),
+        exposureS: positive(tags.ExposureTime?.value),
+      },
     };
   } catch {
     return nothing;

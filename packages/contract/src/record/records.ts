@@ -132,6 +132,3 @@ export const TEMPLATE_RECORD: VersionedRecord = {
   name: 'card template',
   upgrades: [(card) => ({ order: [], own: [], left: [], ...card })],
 };
-
-/** The plan of a series of frames. */
-export const PLAN_RECORD: VersionedRecord = { name: 'plan of a mosaic', upgrades: [] };

@@ -3,12 +3,6 @@ import { z } from 'zod';
 // The kinds of figures that calculators take and give, each with its unit,
 // range and meaning, so that a schema reads like a table of fields.
 
-/** The unit that a schema's field is counted in, for forms and help; '' when it has none. */
-export interface QuantityMeta {
-  readonly unit: string;
-  readonly description: string;
-}
-
 const quantity = (schema: z.ZodNumber, unit: string, meaning: string) => schema.meta({ unit, description: meaning });
 
 const within = (unit: string, min: number, max: number) => (meaning: string) => quantity(z.number().min(min).max(max), unit, meaning);

@@ -72,17 +72,6 @@ export function focusFromSensor(focalMm: number, sensorDistanceM: number, nodalG
   return { distanceM: u / 1000, imageMm, magnification };
 }
 
-/**
- * The focal length that a close-focusing lens really has where it reaches a
- * magnification at a distance from subject to sensor (m): f = S·m/(1 + m)².
- * Close-up lenses shorten as they focus nearer.
- */
-export function workingFocalMm(sensorDistanceM: number, magnification: number, nodalGapMm = 0): number {
-  requirePositive('magnification', magnification);
-  const span = requirePositive('sensorDistanceM', sensorDistanceM) * 1000 - nodalGapMm;
-  return (requirePositive('sensorDistanceM', span) * magnification) / (1 + magnification) ** 2;
-}
-
 /** The distance that a lens images at v (mm), m; `null` at infinity. Throws `inside_focal_length` when v is less than f. */
 export function objectDistanceM(focalMm: number, imageMm: number): number | null {
   requirePositive('focalMm', focalMm);

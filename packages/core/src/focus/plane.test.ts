@@ -1,18 +1,6 @@
 import fc from 'fast-check';
 import { lensAxis } from '../space/axis';
-import {
-  focusOnPoint,
-  focusPlane,
-  focusThroughPoints,
-  focusThroughTwoPoints,
-  hingeMm,
-  pivotOffset,
-  planeThrough,
-  settingForPlane,
-  tiltForHingeDeg,
-  wedge,
-} from './plane';
-import { backFrame, inBackFrame, inBaseFrame } from './rear';
+import { focusPlane, focusThroughPoints, hingeMm, planeThrough, settingForPlane, tiltForHingeDeg, wedge } from './plane';
 import { nearestTilt, requireTilt, type TiltMechanism } from './tiltMechanism';
 import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
@@ -98,53 +86,6 @@ describe('the plane of sharp focus', () => {
       }),
     );
   });
-
-  test('one pin at a tilt already set is brought to focus, and a plane through it says so', () => {
-    fc.assert(
-      fc.property(focal, pin, tilt, tilt, (f, p, t, s) => {
-        fc.pre(p[2] * 1000 > 3 * f && dot(scaled(p, 1000), lensAxis(t, s)) > 1.5 * f);
-        const v = focusOnPoint(f, p, t, s);
-        return Math.abs(imageOf(scaled(p, 1000), lensAxis(t, s), f)[2] + v) < 1e-6 * v;
-      }),
-    );
-  });
-
-  test('two pins one above the other take tilt alone, and swing stays at zero', () => {
-    const found = focusThroughTwoPoints(
-      150,
-      [
-        [0.3, -1.4, 2],
-        [-0.2, 0.2, 12],
-      ],
-      'tilt',
-    );
-    expect(found.swingDeg).toBeCloseTo(0, 9);
-    const { normal, offsetMm } = focusPlane(150, found.imageMm, found.tiltDeg, found.swingDeg);
-    for (const p of [
-      [300, -1400, 2000],
-      [-200, 200, 12000],
-    ] as const)
-      expect(dot(p, normal)).toBeCloseTo(offsetMm, 5);
-    const side = focusThroughTwoPoints(
-      150,
-      [
-        [-1, 0.3, 2],
-        [2, 0.1, 9],
-      ],
-      'swing',
-    );
-    expect(side.tiltDeg).toBeCloseTo(0, 9);
-    expect(() =>
-      focusThroughTwoPoints(
-        150,
-        [
-          [-1, 0.5, 4],
-          [1, 0.5, 4],
-        ],
-        'tilt',
-      ),
-    ).toThrow(/differ only sideways, which tilt leaves alone/);
-  });
 });
 
 describe('hinge distances', () => {
@@ -176,24 +117,6 @@ describe('hinge distances', () => {
         const { normal, offsetMm } = focusPlane(f, f * stretch, t, 0);
         const hinge = hingeMm(f, t) ?? NaN;
         return Math.abs(dot([0, -hinge, 0], normal) - offsetMm) < 1e-6 * hinge;
-      }),
-    );
-  });
-});
-
-describe('rear movements', () => {
-  test('seen from the back, a rear tilt is the front tilt the other way: only the angle between them counts', () => {
-    const back = backFrame(5, 0);
-    const straight = inBackFrame(back, [0, 0, 1]);
-    expect(straight.map((c) => c + 0)).toEqual(lensAxis(-5, 0).map((c) => expect.closeTo(c, 12) as unknown));
-  });
-
-  test('there and back again is where one was, and nothing is bent', () => {
-    fc.assert(
-      fc.property(tilt, tilt, pin, pin, (t, s, p, r) => {
-        const frame = backFrame(t, s);
-        const [a, b] = [inBackFrame(frame, p), inBackFrame(frame, r)];
-        return length(minus(inBaseFrame(frame, a), p)) < 1e-12 && Math.abs(dot(a, b) - dot(p, r)) < 1e-9;
       }),
     );
   });
@@ -302,11 +225,6 @@ describe('what cannot be, and the nearest that can', () => {
         [2, 1e-3, 1e6],
       ]),
     ).not.toThrow();
-  });
-
-  test('an axis tilt that pivots behind the lens centre moves the picture', () => {
-    expect(pivotOffset(40, 5).acrossMm).toBeCloseTo(3.486, 3);
-    expect(pivotOffset(0, 5)).toEqual({ acrossMm: 0, backMm: 0 });
   });
 
   test('the nearest tilt can be set, is its own nearest, and what can be set is left alone', () => {

@@ -174,44 +174,6 @@ export function focusThroughPoints(
 /** Which movement two pins are to be reached with, the other standing at zero. */
 export type SingleMovement = 'tilt' | 'swing';
 
-/**
- * One movement and focus for two pins (m): tilt alone or swing alone. The
- * plane contains both and, for tilt, the horizontal direction (for swing, the
- * upright one). Throws `pins_not_reached` when the pins differ only in the
- * direction that this movement leaves alone.
- */
-export function focusThroughTwoPoints(focalMm: number, pointsM: readonly [Vec3, Vec3], movement: SingleMovement): LensSetting {
-  requirePositive('focalMm', focalMm);
-  pointsM.forEach((point, i) => requirePin(focalMm, point, ['pointsM', i]));
-  const [a, b] = [scaled(pointsM[0], 1000), scaled(pointsM[1], 1000)];
-  const free: Vec3 = movement === 'tilt' ? [1, 0, 0] : [0, 1, 0];
-  const n = cross(minus(b, a), free);
-  if (length(n) <= 1e-9 * length(minus(b, a)) || length(n) === 0) {
-    throw new CoreError(
-      'pins_not_reached',
-      ['pointsM'],
-      `The two pins differ only ${movement === 'tilt' ? 'sideways' : 'in height'}, which ${movement} leaves alone: every setting through one of them holds both. Use one pin, or the other movement.`,
-    );
-  }
-  return focusThroughPoints(focalMm, [pointsM[0], pointsM[1], [pointsM[0][0] + free[0], pointsM[0][1] + free[1], pointsM[0][2] + free[2]]]);
-}
-
-/** The image distance that puts one pin (m) in focus at a tilt and swing already set, mm. Throws `focus_behind` when this tilt cannot. */
-export function focusOnPoint(focalMm: number, pointM: Vec3, tiltDeg: number, swingDeg: number): number {
-  requirePositive('focalMm', focalMm);
-  requirePin(focalMm, pointM, ['pointM']);
-  const p = scaled(pointM, 1000);
-  const beyond = dot(p, lensAxis(tiltDeg, swingDeg)) - focalMm;
-  if (beyond <= 0) {
-    throw new CoreError(
-      'focus_behind',
-      ['pointM'],
-      'At this tilt the pin lies inside the focal plane of the lens; less tilt, or a pin farther off, is needed.',
-    );
-  }
-  return (focalMm * p[2]) / beyond;
-}
-
 /** The two planes between which the blur stays within what is allowed; `null` for a limit beyond infinity. */
 export interface Wedge {
   readonly near: Plane | null;
@@ -238,16 +200,6 @@ export function wedge(focalMm: number, imageMm: number, tiltDeg: number, swingDe
   const untilted = axis[0] === 0 && axis[1] === 0;
   const limit = (v: number): Plane | null => (untilted && v <= focalMm ? null : planeAt(focalMm, v, axis));
   return { near: limit(imageMm / (1 - e)), far: limit(imageMm / (1 + e)) };
-}
-
-/**
- * How far the centre of the lens moves when it tilts about a pivot that lies q
- * behind it, mm: sideways q·sin α, back q·(1 − cos α). The picture moves by
- * the first, which shift or a turn of the camera must bring back.
- */
-export function pivotOffset(pivotMm: number, totalDeg: number): { readonly acrossMm: number; readonly backMm: number } {
-  const a = (totalDeg * Math.PI) / 180;
-  return { acrossMm: pivotMm * Math.sin(a), backMm: pivotMm * (1 - Math.cos(a)) };
 }
 
 function round(mm: number): number {

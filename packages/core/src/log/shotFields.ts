@@ -347,11 +347,6 @@ export interface LogTake extends TakeFigures {
 /** The fields with their keys, in the order of the catalogue. */
 export const SHOT_ENTRIES = Object.entries(SHOT_FIELDS) as readonly (readonly [ShotKey, ShotField])[];
 
-/** The value of a field that is named by its key alone. */
-export function shotValue(shot: TakeFigures, key: ShotKey): string | number | boolean | null {
-  return shot[key];
-}
-
 /** What a shot has in the fields that a file says nothing of. */
 export const SILENT_SHOT: Partial<TakeFigures> = Object.fromEntries(
   SHOT_ENTRIES.flatMap(([key, { initial }]) => (initial === 'required' ? [] : [[key, initial]])),

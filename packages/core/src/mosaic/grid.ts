@@ -76,20 +76,3 @@ function evenly(count: number, spanMm: number): readonly number[] {
   if (count === 1) return [0];
   return Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * spanMm);
 }
-
-/** The rectangle around frames at free positions, and the circle about the axis that its farthest frame corner needs, mm. */
-export function freePositions(
-  frameWidthMm: number,
-  frameHeightMm: number,
-  centresMm: readonly (readonly [number, number])[],
-): { readonly widthMm: number; readonly heightMm: number; readonly circleNeededMm: number } {
-  if (centresMm.length === 0) throw new CoreError('no_frames', ['centresMm'], 'centresMm is empty; at least one frame is needed.');
-  const xs = centresMm.map(([x]) => x);
-  const ys = centresMm.map(([, y]) => y);
-  const far = centresMm.map(([x, y]) => 2 * Math.hypot(Math.abs(x) + frameWidthMm / 2, Math.abs(y) + frameHeightMm / 2));
-  return {
-    widthMm: Math.max(...xs) - Math.min(...xs) + frameWidthMm,
-    heightMm: Math.max(...ys) - Math.min(...ys) + frameHeightMm,
-    circleNeededMm: Math.max(...far),
-  };
-}

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
-import { freePositions, mosaicGrid } from './grid';
+import { mosaicGrid } from './grid';
 import { pinwheel } from './pinwheel';
 import { evenly } from '../evenly.test-support';
 
@@ -42,20 +42,6 @@ describe('rows and columns', () => {
       }),
       { numRuns: 40 },
     );
-  });
-
-  test('free positions agree with the grid that they came from', () => {
-    const grid = mosaicGrid(36, 24, 1, 1, 90, 60, 0.2);
-    const free = freePositions(
-      36,
-      24,
-      grid.xMm.flatMap((x) => grid.yMm.map((y): [number, number] => [x, y])),
-    );
-    expect(free).toEqual({
-      widthMm: expect.closeTo(90, 9) as number,
-      heightMm: expect.closeTo(60, 9) as number,
-      circleNeededMm: expect.closeTo(grid.circleNeededMm, 9) as number,
-    });
   });
 
   test('a wish beyond all plans is refused with the field', () => {

@@ -5,7 +5,7 @@ import { equivalence } from './equivalence';
 import { keystone } from './keystone';
 import { parallax } from './parallax';
 import { projected, riseForHeight } from './rise';
-import { horizontalsMeetMm, turnIn } from './turnIn';
+import { turnIn } from './turnIn';
 import { evenly } from '../evenly.test-support';
 
 const rad = (deg: number) => (deg * Math.PI) / 180;
@@ -169,8 +169,6 @@ describe('turn in, shift back', () => {
         );
       }),
     );
-    expect(horizontalsMeetMm(24, 0)).toBeNull();
-    expect(horizontalsMeetMm(24, 45)).toBeCloseTo(24, 9);
     expect(() => turnIn(24, 0, 10, 80)).not.toThrow();
     expect(() => turnIn(24, 0, -10, 80)).toThrow(/no longer in front/);
   });

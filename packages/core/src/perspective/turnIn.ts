@@ -41,9 +41,3 @@ export function turnIn(imageMm: number, shiftMm: number, pointMm: number, yawDeg
     pointAfterMm: v * Math.tan(after) - newShift,
   };
 }
-
-/** Where the wall's horizontals meet after a turn by ψ: v/tan ψ from the centre line, mm; `null` when not turned. */
-export function horizontalsMeetMm(imageMm: number, yawDeg: number): number | null {
-  const slope = Math.tan(radians(yawDeg));
-  return slope === 0 ? null : imageMm / slope;
-}

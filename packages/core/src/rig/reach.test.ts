@@ -1,9 +1,8 @@
 import fc from 'fast-check';
-import { conjugates, workingFocalMm } from '../focus/conjugates';
+import { conjugates } from '../focus/conjugates';
 import { bellowsReach } from './bellows';
 import { filterClearance } from './filterClearance';
 import { freeLens } from './freeLens';
-import { adapterThicknessMm, throughConverter } from './register';
 import { evenly } from '../evenly.test-support';
 
 describe('bellows and boards', () => {
@@ -30,20 +29,6 @@ describe('bellows and boards', () => {
 });
 
 describe('registers, reducers and free lenses', () => {
-  // Fact of the trade (common practice): a 0.71× reducer turns 10 mm f/4.5 into 7.1 mm f/3.2.
-  test('a reducer turns 10 mm f/4.5 into 7.1 mm f/3.2 and shrinks circle and shift alike', () => {
-    const lens = throughConverter(0.71, { focalMm: 10, fNumber: 4.5, circleMm: 43.3, shiftMm: 10 });
-    expect(lens.focalMm).toBeCloseTo(7.1, 9);
-    expect(lens.fNumber).toBeCloseTo(3.2, 1);
-    expect(lens.circleMm).toBeCloseTo(30.7, 1);
-    expect(lens.shiftMm).toBeCloseTo(7.1, 9);
-  });
-
-  test('an adapter is the difference of registers, and none when there is no room', () => {
-    expect(adapterThicknessMm(74, 18)).toBe(56);
-    expect(() => adapterThicknessMm(18, 46.5)).toThrow(/at least the body's, 46.5/);
-  });
-
   test('a free lens focuses where the lens equation puts its extension', () => {
     fc.assert(
       fc.property(evenly(20, 200), evenly(20, 80), evenly(16, 60), evenly(-5, 60), (f, lens, body, gap) => {
@@ -53,10 +38,6 @@ describe('registers, reducers and free lenses', () => {
       }),
     );
   });
-
-  // Fact of the trade (common practice): a twice-life-size close-up lens marked
-  // 100 mm that focuses at 250 mm from the sensor acts as 55.6 mm there.
-  test('a close-up lens marked 100 mm acts as 55.6 mm', () => expect(workingFocalMm(0.25, 2)).toBeCloseTo(55.6, 1));
 });
 
 describe('filter clearance against rays counted through the ring', () => {

@@ -1,10 +1,11 @@
+import type { Vec3 } from '../space/vector';
 import fc from 'fast-check';
 import { BufferAttribute, BufferGeometry, EdgesGeometry, Plane, Vector3 } from 'three';
 import { projected } from '../perspective/rise';
 import { inCamera, placed } from '../space/pose';
 import { seenFaces } from './edges';
 import { facesOf } from './faces';
-import { PLAIN_SCENE, poseOf, topAndFoot } from './scene';
+import { PLAIN_SCENE, poseOf } from './scene';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, type Mesh, type Subject, type SubjectKind } from '../subjects/subject';
 import { evenly } from '../evenly.test-support';
 import type { Scene } from '../model/scene';
@@ -109,7 +110,7 @@ describe('a scene as the camera sees it', () => {
   };
 
   test('the drawing puts the top where the projection of the rise puts it', () => {
-    const { top } = topAndFoot(scene);
+    const top: Vec3 = [0, extentOf(scene.subject).topM, 0];
     const [, y] = projected(24.024, 11, 0, inCamera(poseOf(scene), top));
     const drawn = seenFaces(facesOf(tower).slice(1, 2), camera, placed(poseOf(scene)))[0];
     expect(Math.max(...(drawn?.points.map((p) => p[1]) ?? []))).toBeCloseTo(y / 18, 9);

@@ -1,6 +1,4 @@
-import type { Vec3 } from '../space/vector';
 import type { Pose } from '../space/pose';
-import { extentOf } from '../subjects/subject';
 import type { Accepted, Scene } from '../model/scene';
 
 /** What passes when nothing else is said: half a millimetre on a print 400 mm wide is about what an eye finds beside a straight edge (from memory); a ball drawn a quarter too long begins to look like an egg (common practice). */
@@ -18,10 +16,4 @@ export const PLAIN_SCENE: Pick<Scene, 'roomM' | 'light' | 'compassDeg' | 'watche
 /** The camera of a scene in the world. */
 export function poseOf({ distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg }: Scene): Pose {
   return { xM: asideM, heightM: cameraHeightM, zM: -distanceM, yawDeg, pitchDeg, rollDeg };
-}
-
-/** The middle of the top and of the foot of a subject, in the world, m. */
-export function topAndFoot({ subject }: Scene): { readonly top: Vec3; readonly foot: Vec3 } {
-  const { topM, footM } = extentOf(subject);
-  return { top: [0, topM, 0], foot: [0, footM, 0] };
 }

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { angleToTop, heightByAngle, heightByBaseline, heightByPicture, heightByStoreys } from './height';
+import { heightByAngle, heightByBaseline, heightByPicture, heightByStoreys } from './height';
 import { evenly } from '../evenly.test-support';
 
 /** The spread of a result when its inputs are shaken, by brute force. */
@@ -12,6 +12,9 @@ function shaken(trials: number, run: (gauss: () => number) => number): number {
   const mean = values.reduce((a, b) => a + b, 0) / trials;
   return Math.sqrt(values.reduce((a, b) => a + (b - mean) ** 2, 0) / (trials - 1));
 }
+
+/** What an inclinometer would read, degrees. */
+const angleToTop = (topM: number, eyeM: number, distanceM: number): number => (Math.atan2(topM - eyeM, distanceM) * 180) / Math.PI;
 
 describe('a height found from what a photographer has', () => {
   test('a tower whose angle is measured from its own height comes out as high as it is', () => {

@@ -1,4 +1,4 @@
-import { degrees, radians } from '../angles';
+import { radians } from '../angles';
 import { CoreError, requireFinite, requireNotNegative, requirePositive } from '../errors';
 
 /** A height that was found, with its standard uncertainty, m. */
@@ -110,9 +110,4 @@ export function heightByPicture(knownM: number, knownPx: number, wantedPx: numbe
     heightM,
     uncertaintyM: heightM * together(requireNotNegative('knownErrorM', knownErrorM) / knownM, size / knownPx, size / wantedPx),
   };
-}
-
-/** The angle up to a top, degrees: what an inclinometer would read. */
-export function angleToTop(heightM: number, eyeM: number, distanceM: number): number {
-  return degrees(Math.atan2(heightM - eyeM, requirePositive('distanceM', distanceM)));
 }
