@@ -5,6 +5,8 @@ import { Provider } from 'react-redux';
 import { App } from './app/App';
 import { store } from './store/store';
 import { applyTheme } from './store/theme';
+import './styles/main.css';
+
 // Style sheets that a library adds at run time carry this page's nonce, which the strict policy asks for.
 const nonce = document.querySelector<HTMLMetaElement>('meta[name="csp-nonce"]')?.content;
 if (nonce) setNonce(nonce);

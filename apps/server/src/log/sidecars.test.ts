@@ -6,11 +6,13 @@ import fc from 'fast-check';
 import Papa from 'papaparse';
 import { logCsv, logJson, readLog, LOG_COLUMNS } from '@gangway/contract/logExchange';
 import { exiftoolArguments, gpsWords, NOWHERE, rational, sidecarName, takeXmp, zoned, type TakenWhere } from '@gangway/contract/xmp';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import { SILENT_SHOT, type LogTake } from '@gangway/core/log/shotFields';
 
 const STAND = '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01';
 
 export const take: LogTake = {
+  // A field that is added later has its first value here.
+  ...(SILENT_SHOT as LogTake),
   id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02',
   standId: STAND,
   at: '2026-10-24T09:30:15.000Z',

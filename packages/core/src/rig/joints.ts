@@ -1,4 +1,5 @@
-import type { KitItem } from '../kit/item';
+import { valueOf, type KitItem } from '../kit/item';
+import { KINDS } from '../kit/registry';
 import { askNamed, type Ask } from './ask';
 
 /** Where two neighbours of the chain meet, and whether they fit; `null` when a mount or thread is not known. */
@@ -11,25 +12,11 @@ export interface Joint {
   readonly asks: readonly Ask[];
 }
 
-// Which figure of a component meets its neighbour behind (toward the sensor) and before (toward the subject).
-const MEETS: Readonly<Record<KitItem['kind'], { readonly behind: string | null; readonly before: string | null }>> = {
-  body: { behind: null, before: 'mount' },
-  film: { behind: null, before: 'mount' },
-  adapter: { behind: 'bodyMount', before: 'lensMount' },
-  converter: { behind: 'bodyMount', before: 'lensMount' },
-  camera: { behind: 'backMount', before: 'boardMount' },
-  board: { behind: 'boardMount', before: 'hole' },
-  lens: { behind: 'mount', before: 'filterThreadMm' },
-  ring: { behind: 'threadMm', before: 'frontThreadMm' },
-  filter: { behind: 'threadMm', before: 'threadMm' },
-  hood: { behind: 'threadMm', before: null },
-};
-
 /** What a component shows to its neighbour: a mount by name, or a thread. */
 function meeting(item: KitItem, side: 'behind' | 'before'): { readonly figure: string; readonly words: string | null } | null {
-  const figure = MEETS[item.kind][side];
+  const figure = KINDS[item.kind].joints[side];
   if (figure === null) return null;
-  const value = (item.figures as Readonly<Record<string, unknown>>)[figure];
+  const value = valueOf(item, figure);
   if (typeof value === 'number') return { figure, words: `${value} mm thread` };
   return { figure, words: typeof value === 'string' ? value : null };
 }

@@ -23,6 +23,7 @@ export const adapter = defineKind({
     offsetYMm: number('Stitching', 'Frame centre above the axis', 'mm', -200, 200, { when: { figure: 'stitching', is: ['quarter'] } }),
     ...movements,
   },
+  joints: { behind: 'bodyMount', before: 'lensMount' },
   listed: ['lensMount', 'bodyMount', 'thicknessMm', 'travelMm', 'tiltDeg', 'stitching'],
   contradictions: () => [],
 });

@@ -13,6 +13,7 @@ export const board = defineKind({
       how: 'From the plane of a flat board to the plane that the lens sits on.',
     }),
   },
+  joints: { behind: 'boardMount', before: 'hole' },
   listed: ['boardMount', 'hole', 'offsetMm'],
   contradictions: () => [],
 });

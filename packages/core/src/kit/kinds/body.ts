@@ -32,6 +32,7 @@ export const body = defineKind({
     }),
     contacts,
   },
+  joints: { behind: null, before: 'mount' },
   listed: ['widthMm', 'heightMm', 'columnsPx', 'mount', 'registerMm', 'shutter'],
   contradictions: ({ columnsPx, rowsPx }) =>
     (columnsPx === null) === (rowsPx === null)

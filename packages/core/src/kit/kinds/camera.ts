@@ -31,6 +31,7 @@ export const camera = defineKind({
     tiltAxis: choice('Front standard', 'Tilts about', { axis: 'the lens axis', base: 'the base of the standard' }),
     baseBelowMm: number('Front standard', 'Base below the lens axis', 'mm', 0, 500, { when: { figure: 'tiltAxis', is: ['base'] } }),
   },
+  joints: { behind: 'backMount', before: 'boardMount' },
   listed: ['boardMount', 'backMount', 'bellowsMinMm', 'bellowsMaxMm', 'frontRiseMm'],
   contradictions: ({ bellowsMinMm, bellowsMaxMm, bagMinMm, bagMaxMm }) => [
     ...inOrder([bellowsMinMm, bellowsMaxMm], 'bellowsMaxMm', 'The longest bellows must be at least as long as the shortest'),

@@ -17,6 +17,7 @@ export const converter = defineKind({
     }),
     contacts,
   },
+  joints: { behind: 'bodyMount', before: 'lensMount' },
   listed: ['factor', 'lensMount', 'bodyMount', 'contacts'],
   contradictions: () => [],
 });

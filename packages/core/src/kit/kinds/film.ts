@@ -17,6 +17,7 @@ export const film = defineKind({
     }),
     mount: joint(MOUNT, 'Fits the back'),
   },
+  joints: { behind: null, before: 'mount' },
   listed: ['widthMm', 'heightMm', 'form', 'mount'],
   contradictions: () => [],
 });

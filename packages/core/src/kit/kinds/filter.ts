@@ -14,6 +14,7 @@ export const filter = defineKind({
     heightMm: number(FRONT, 'Height', 'mm', 0, 100, { how: 'From the rim that it screws against to its front.' }),
     stops: number(FRONT, 'Takes light', 'stops', 0, 30),
   },
+  joints: { behind: 'threadMm', before: 'threadMm' },
   listed: ['threadMm', 'clearMm', 'heightMm', 'stops'],
   contradictions: () => [],
 });

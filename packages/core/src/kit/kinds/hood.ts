@@ -11,6 +11,7 @@ export const hood = defineKind({
     clearMm: number(FRONT, 'Clear diameter at its front rim', 'mm', 1, 400, { how: 'Measure the front opening with a calliper.' }),
     heightMm: number(FRONT, 'Height', 'mm', 0, 300),
   },
+  joints: { behind: 'threadMm', before: null },
   listed: ['threadMm', 'clearMm', 'heightMm'],
   contradictions: () => [],
 });

@@ -64,6 +64,7 @@ export const lens = defineKind({
     }),
     ...movements,
   },
+  joints: { behind: 'mount', before: 'filterThreadMm' },
   listed: ['focalMm', 'widestFNumber', 'lightMm', 'mount', 'travelMm', 'tiltDeg', 'filterThreadMm'],
   contradictions: ({ widestFNumber, smallestFNumber, lightMm, definition }) => [
     ...inOrder(

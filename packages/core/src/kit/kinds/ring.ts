@@ -11,6 +11,7 @@ export const ring = defineKind({
     frontThreadMm: number(FRONT, 'Takes a thread of', 'mm', 5, 300),
     heightMm: number(FRONT, 'Height', 'mm', 0, 100),
   },
+  joints: { behind: 'threadMm', before: 'frontThreadMm' },
   listed: ['threadMm', 'frontThreadMm', 'heightMm'],
   contradictions: () => [],
 });
