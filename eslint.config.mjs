@@ -12,6 +12,8 @@ export default ts.config(
     extends: [ts.configs.strictTypeChecked],
     languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname } },
     rules: {
+      // An import of types alone must say so as a whole, or it is loaded all the same.
+      '@typescript-eslint/no-import-type-side-effects': 'error',
       '@typescript-eslint/restrict-template-expressions': ['error', { allowNumber: true }],
       '@typescript-eslint/no-confusing-void-expression': ['error', { ignoreArrowShorthand: true, ignoreVoidOperator: true }],
     },

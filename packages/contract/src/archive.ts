@@ -3,7 +3,8 @@ import { z } from 'zod';
 import { jobPlaceSchema } from './job';
 import { attachmentSchema, logTakeSchema } from './log';
 import { nameSchema } from './name';
-import { SETUP_RECORD, SHOT_RECORD } from './record/records';
+import { SHOT_RECORD } from './record/shotRecord';
+import { SETUP_RECORD } from './record/setupRecord';
 import { isJson, presentVersion, upgraded } from './record/versions';
 import { standSettingsSchema } from './stand';
 

@@ -1,4 +1,4 @@
-import { SETUP_RECORD } from './record/records';
+import { SETUP_RECORD } from './record/setupRecord';
 import { upgraded } from './record/versions';
 import fc from 'fast-check';
 import { firstIssue } from './apiError';

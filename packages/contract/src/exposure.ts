@@ -1,7 +1,6 @@
 import { STOP_STEPS } from '@gangway/core/coverage/apertures';
 import { BRACKET_ORDERS } from '@gangway/core/exposure/brackets';
-import { FAVOURS, RELEASES } from '@gangway/core/exposure/choices';
-import { SHUTTERS } from '@gangway/core/exposure/shutter';
+import { FAVOURS, RELEASES, SHUTTERS } from '@gangway/core/exposure/choices';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
 import { nameSchema } from './name';

@@ -4,7 +4,7 @@ import { assembled } from '@gangway/core/rig/assembled';
 import { partsOf, RIG_KINDS, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
 import { z } from 'zod';
 import { nameSchema } from './name';
-import { ITEM_RECORD } from './record/records';
+import { ITEM_RECORD } from './record/itemRecord';
 import { presentVersion } from './record/versions';
 import type { Rig } from '@gangway/core/model/rig';
 

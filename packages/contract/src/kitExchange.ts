@@ -6,7 +6,7 @@ import { firstIssue } from './apiError';
 import { figureHeader, figureText, readFigure } from './figureText';
 import { KIT_FORMAT, kitItemSchema, kitRigSchema, type Kit, type KitChange, type KitFile, type KitRig } from './kit';
 import { differences } from './kitDifferences';
-import { ITEM_RECORD } from './record/records';
+import { ITEM_RECORD } from './record/itemRecord';
 import { newerVersion, upgraded } from './record/versions';
 
 /** One line of a file to import as it was read, before it is judged. */

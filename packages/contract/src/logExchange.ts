@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { firstIssue } from './apiError';
 import type { ShotField } from '@gangway/core/log/shotField';
 import { logTakeSchema } from './log';
-import { SHOT_RECORD } from './record/records';
+import { SHOT_RECORD } from './record/shotRecord';
 import { isJson, newerVersion, presentVersion, upgraded } from './record/versions';
 
 /** The columns of a log in CSV, in their order: key and heading. */

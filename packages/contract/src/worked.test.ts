@@ -8,7 +8,7 @@ import { spotCard } from '@gangway/core/card/spotCard';
 import { evenly } from '@gangway/core/evenly.test-support';
 import { workingExposure } from '@gangway/core/exposure/working';
 import { nextFilm, seriesOf, takeOf, takeWords } from '@gangway/core/log/take';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { takesOf } from '@gangway/core/stitching/metrics';
 import { apertureChoice } from '@gangway/core/planning/apertureChoice';
 import { circleReading } from '@gangway/core/checks/reading';

@@ -4,7 +4,7 @@ import { kitSchema } from '@gangway/contract/kit';
 import { logSchema } from '@gangway/contract/log';
 import { jobSchema } from '@gangway/contract/job';
 import { SHAPES as shapes } from '@gangway/contract/record/shapes.test-support';
-import { SETUP_RECORD } from '@gangway/contract/record/records';
+import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { presentVersion } from '@gangway/contract/record/versions';
 import { standSchema } from '@gangway/contract/stand';
 import request from 'supertest';

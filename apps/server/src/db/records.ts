@@ -1,5 +1,8 @@
 import type { CardTemplate } from '@gangway/contract/card';
-import { ITEM_RECORD, RIG_RECORD, SETUP_RECORD, SHOT_RECORD, TEMPLATE_RECORD } from '@gangway/contract/record/records';
+import { ITEM_RECORD } from '@gangway/contract/record/itemRecord';
+import { SHOT_RECORD } from '@gangway/contract/record/shotRecord';
+import { RIG_RECORD, TEMPLATE_RECORD } from '@gangway/contract/record/records';
+import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { newerVersion, presentVersion, upgraded, type VersionedRecord } from '@gangway/contract/record/versions';
 import type { StoredSettings } from '@gangway/contract/stand';
 import type { KitItem } from '@gangway/core/kit/item';

@@ -14,7 +14,7 @@ import { logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/stand';
 import { seriesOf, takeOf } from '@gangway/core/log/take';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import yazl from 'yazl';
 import { wholeServer } from '../wholeServer.test-support';
 import { evenly } from '@gangway/core/evenly.test-support';

@@ -7,7 +7,7 @@ import express, { Router } from 'express';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { templateSchema, type CardTemplate } from '@gangway/contract/card';
 import { logChangeSchema, TAKES_MOST, type Attachment, type Log } from '@gangway/contract/log';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import sharp from 'sharp';
 import type { Db, DbOrTx } from '../db/connect';
 import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';

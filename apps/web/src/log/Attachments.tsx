@@ -1,7 +1,7 @@
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { Attachment } from '@gangway/contract/log';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { api, errorSentence } from '../store/api';
 import { IconButton } from '../ui/Button';
 

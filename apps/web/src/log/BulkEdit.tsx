@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { Button } from '../ui/Button';
 import { COLUMNS, withCell, type LogKey } from './columns';
 import type { Change } from './change';

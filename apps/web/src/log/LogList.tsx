@@ -1,7 +1,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import { settingWords } from '@gangway/core/log/take';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';

@@ -3,7 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react';
 import type { Job } from '@gangway/contract/job';
 import { exiftoolArguments, sidecarName, takeXmp, type TakenWhere } from '@gangway/contract/xmp';
 import { DOUBTS } from '@gangway/core/log/matching';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { fixed } from '@gangway/core/words';
 import { download, fileName } from '../kit/exchange/download';
 import { Button } from '../ui/Button';

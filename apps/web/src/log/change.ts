@@ -1,4 +1,4 @@
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 
 /** Puts takes into the log and removes others as one step to undo, said in words; resolves to why not, or `null`. */
 export type Change = (

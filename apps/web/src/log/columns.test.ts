@@ -1,7 +1,7 @@
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { DEMO_STANDS } from '@gangway/contract/demo';
 import { takeOf } from '@gangway/core/log/take';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { cellDraft, cellWords, COLUMNS, holds, momentWords, withCell, type LogKey } from './columns';
 
 const demo = DEMO_STANDS[0];

@@ -3,7 +3,7 @@ import { FIRST_MOSAIC, FIRST_SERIES } from '@gangway/core/mosaic/mosaic';
 import { DEMO_STANDS, SHEET_WIDE_RIG } from '@gangway/contract/demo';
 import { takeFiguresSchema } from '@gangway/contract/log';
 import { filmUse } from '@gangway/core/log/take';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { nextPlace, nextTake, placeWords } from './logging';
 import type { SetupSettings } from '@gangway/core/model/setup';
 

@@ -1,6 +1,6 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { nextFilm, seriesOf, takeOf, type SeriesPlace } from '@gangway/core/log/take';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 
 /** The next exposure of a stand's series: after as many as are logged there, beginning again when it is through. */
 export function nextPlace(

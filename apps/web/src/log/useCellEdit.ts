@@ -1,5 +1,5 @@
 import { useRef, useState } from 'react';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import type { Change } from './change';
 import { cellDraft, withCell, type LogColumn } from './columns';
 

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { CHANGES_MOST } from '@gangway/contract/log';
-import { type LogTake } from '@gangway/core/log/shotFields';
+import type { LogTake } from '@gangway/core/log/shotFields';
 import { api, errorSentence } from '../store/api';
 import { store } from '../store/store';
 import { inTurn } from '../ui/inTurn';

@@ -10,7 +10,10 @@ import { logTakeSchema } from '../log';
 import { openedSettings, standSettingsSchema, storedSettings, type StoredSettings } from '../stand';
 import { DEMO_STANDS } from '../demo';
 import { SHAPES as shapes } from './shapes.test-support';
-import { ITEM_RECORD, RIG_RECORD, SETUP_RECORD, SHOT_RECORD } from './records';
+import { ITEM_RECORD } from './itemRecord';
+import { SHOT_RECORD } from './shotRecord';
+import { RIG_RECORD } from './records';
+import { SETUP_RECORD } from './setupRecord';
 import { presentVersion, upgraded, type Json } from './versions';
 
 const STAND_ID = '7f1d0c52-6b55-4a39-8d43-0d1a3a5b6c7d';

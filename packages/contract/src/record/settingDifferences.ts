@@ -9,7 +9,8 @@ export interface Difference {
   readonly theirs: string;
 }
 
-type Describe<K extends keyof SetupSettings> = (value: SetupSettings[K]) => string;
+/** Describes one side of a setting, given the other to leave out what is the same. */
+type Describe<K extends keyof SetupSettings> = (value: SetupSettings[K], other: SetupSettings[K]) => string;
 
 const counted = (n: number, one: string, many: string): string => (n === 1 ? `1 ${one}` : `${n} ${many}`);
 
@@ -18,7 +19,8 @@ const DESCRIBED: { readonly [K in keyof SetupSettings]: Describe<K> } = {
   rig: ({ name }) => `rig “${name}”`,
   orientation: (orientation) => orientation,
   crop: (crop) => (crop === null ? 'the whole frame' : `a crop of ${fixed(crop, 2)} to 1`),
-  movements: ({ riseMm, shiftMm }) => `${riseWords(riseMm)}, ${shiftWords(shiftMm)}`,
+  movements: ({ riseMm, shiftMm }, other) =>
+    [riseMm === other.riseMm ? '' : riseWords(riseMm), shiftMm === other.shiftMm ? '' : shiftWords(shiftMm)].filter(Boolean).join(', '),
   front: turnWords,
   composedAt: (turn) => `composed with ${turnWords(turn)}`,
   rear: (turn) => `back with ${turnWords(turn)}`,
@@ -35,13 +37,13 @@ const DESCRIBED: { readonly [K in keyof SetupSettings]: Describe<K> } = {
 
 const KEYS = Object.keys(DESCRIBED) as readonly (keyof SetupSettings)[];
 
-function described<K extends keyof SetupSettings>(key: K, settings: Pick<SetupSettings, K>): string {
-  return DESCRIBED[key](settings[key]);
+function described<K extends keyof SetupSettings>(key: K, settings: Pick<SetupSettings, K>, other: Pick<SetupSettings, K>): string {
+  return DESCRIBED[key](settings[key], other[key]);
 }
 
 function difference(key: keyof SetupSettings, ours: SetupSettings, theirs: SetupSettings): readonly Difference[] {
   if (equal(ours[key], theirs[key])) return [];
-  const [here, there] = [described(key, ours), described(key, theirs)];
+  const [here, there] = [described(key, ours, theirs), described(key, theirs, ours)];
   // What differs is never passed over because its short description does not show it.
   return [here === there ? { ours: here, theirs: `${there}, changed in its details` } : { ours: here, theirs: there }];
 }

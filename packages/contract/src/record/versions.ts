@@ -48,3 +48,8 @@ export function newerVersion(name: string, version: number, present: number): Co
     `This ${name} is of version ${version}, written by a newer Gangway; this one reads versions up to ${present}. It was left as it is.`,
   );
 }
+
+/** The steps of a record whose catalogue only ever gains fields: each fills in what is not there yet. */
+export function eachTime(version: number, fill: Upgrade): readonly Upgrade[] {
+  return Array.from({ length: version - 1 }, () => fill);
+}

@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { overlapsOf, rectOf, unionOf } from '../mosaic/frames';
 import type { MovingZone } from './seams';
 import type { Rect } from '../model/mosaic';

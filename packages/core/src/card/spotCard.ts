@@ -1,9 +1,9 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { CAUTIONS } from '../cautions/cautions';
 import { checkSentence, evaluateAll } from '../checks/evaluate';
 import { focusWords } from '../checks/wording';
-import { SHUTTERS, timeWords } from '../exposure/shutter';
-import { FAVOURS, RELEASES } from '../exposure/choices';
+import { timeWords } from '../exposure/shutter';
+import { FAVOURS, RELEASES, SHUTTERS } from '../exposure/choices';
 import { BRACKET_ORDERS, bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
 import { mosaicPlan } from '../stitching/plan';

@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { coneOutline } from '../coverage/cone';
 import { onSlides, standCone, standContour, type CircleOnBack } from '../geometry/circles';
 import { sectionOf, wedgeAt, type SectionLine } from '../planning/section';

@@ -1,10 +1,9 @@
-import { type Geometry } from '../geometry/geometry';
-/** The steps of the bench at which something is to be minded. */
-export type CautionStep = 'stand' | 'frame' | 'cover' | 'focus' | 'stitch' | 'expose' | 'card';
+import type { BenchStep } from '../model/step';
+import type { Geometry } from '../geometry/geometry';
 
 export interface Caution {
   readonly id: string;
-  readonly step: CautionStep;
+  readonly step: BenchStep;
   /** One line; it defers to local rules and competent people where harm can come. */
   readonly words: string;
   /** Whether it concerns this stand; what is not known of a place is always minded. */
@@ -112,6 +111,6 @@ export const CAUTIONS: readonly Caution[] = [
 ];
 
 /** What is to be minded at a step of a stand, without what was put away for the job. */
-export function cautionsFor(geometry: Geometry, step: CautionStep, dismissed: readonly string[]): readonly Caution[] {
+export function cautionsFor(geometry: Geometry, step: BenchStep, dismissed: readonly string[]): readonly Caution[] {
   return CAUTIONS.filter((caution) => caution.step === step && !dismissed.includes(caution.id) && caution.concerns(geometry));
 }

@@ -3,7 +3,7 @@ import { stand } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { firstDistinct } from './distinct';
-import { type Fix } from './fix';
+import type { Fix } from './fix';
 import { evaluateWithFixes } from './evaluate';
 import { fixSetting } from './wording';
 

@@ -5,7 +5,7 @@ import { shiftLimitMm } from '../coverage/shiftLimit';
 import { anyStand, stand } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { type CheckResult, marginOf, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
-import { type CheckKind } from './registry';
+import type { CheckKind } from './registry';
 import { fixSentence } from './wording';
 import { STATE_ORDER, worstState } from '../state';
 import { evenly } from '../evenly.test-support';

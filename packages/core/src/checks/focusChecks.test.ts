@@ -8,7 +8,7 @@ import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { evaluate, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
-import { type CheckKind } from './registry';
+import type { CheckKind } from './registry';
 import { fixSentence } from './wording';
 import { evenly } from '../evenly.test-support';
 import type { Pin, PinRole } from '../model/pin';

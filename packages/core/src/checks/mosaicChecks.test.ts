@@ -7,7 +7,7 @@ import { PLAIN_SCENE } from '../scene/scene';
 import { patched } from '../setup/patch';
 import { stand } from '../setup/fixtures.test-support';
 import { type CheckResult, evaluateWithFixes, evaluateAll, checkNote, checkSentence } from './evaluate';
-import { type CheckKind } from './registry';
+import type { CheckKind } from './registry';
 import { fixSetting } from './wording';
 import { evenly } from '../evenly.test-support';
 import type { Mosaic } from '../model/mosaic';

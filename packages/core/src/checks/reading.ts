@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm } from '../coverage/frame';
 import { evaluateAll, checkSentence } from './evaluate';

@@ -10,7 +10,7 @@ import { pictured } from '../geometry/standards';
 import { patched } from '../setup/patch';
 import { STATE_ORDER } from '../state';
 import { marginOf, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
-import { type CheckKind } from './registry';
+import type { CheckKind } from './registry';
 import { fixSentence } from './wording';
 import { evenly } from '../evenly.test-support';
 import type { Scene } from '../model/scene';

@@ -3,13 +3,6 @@ import type { StopStep } from '../model/lens';
 import type { RigParts } from '../model/rig';
 import type { ShutterKind } from '../model/exposure';
 
-export const SHUTTERS = {
-  leaf: 'leaf shutter in the lens',
-  focal: 'focal-plane shutter',
-  electronic: 'electronic shutter',
-  cap: 'lens cap or hat, counted by hand',
-} as const;
-
 /** A shutter of a rig; `null` where a figure is missing. */
 export interface Shutter {
   readonly kind: ShutterKind;

@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { degrees, radians } from '../angles';
 import { coverageHalfAngle } from '../coverage/circle';
 import { lensAxis } from '../space/axis';

@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { levelTolerance, type LevelTolerance } from '../perspective/levelTolerance';
 import { levelOf } from '../geometry/standards';
 import type { SubjectKind } from '../subjects/subject';

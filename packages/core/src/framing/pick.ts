@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
 import { cross, dot, length, minus, scaled, type Vec3 } from '../space/vector';
 import { pictured } from '../geometry/standards';

@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
 import { seenFrom } from '../space/pose';
 

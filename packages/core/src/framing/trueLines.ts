@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
 import { turnedToCamera } from '../space/pose';
 import type { Subject } from '../subjects/subject';

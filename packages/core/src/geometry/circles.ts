@@ -2,7 +2,7 @@ import { radians } from '../angles';
 import { circleOnBackMm, coverageHalfAngle, definitionCircle, type DefinitionBasis } from '../coverage/circle';
 import { coneContour, coneStretch, type Cone, type Stretch } from '../coverage/cone';
 import { cornerAngles } from '../coverage/corner';
-import { type Corner } from '../coverage/frame';
+import type { Corner } from '../coverage/frame';
 import { contour, limitAlong, oneWayLimitMm, shiftLimitMm } from '../coverage/shiftLimit';
 import type { ShiftPosition } from '../model/movements';
 import type { Rig } from '../model/rig';

@@ -1,8 +1,8 @@
 import { hearsLens } from '../capture/takes';
-import { SHUTTERS } from '../exposure/shutter';
 import { standShutter } from '../exposure/working';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from '../setup/bounds';
 import { choice, flag, maybeNumber, number, text, type ShotContext, type ShotField, type ShotValue } from './shotField';
+import { SHUTTERS } from '../exposure/choices';
 
 const millimetres = { unit: 'mm', min: -MOVEMENT_MOST_MM, max: MOVEMENT_MOST_MM };
 const degrees = { unit: '°', min: -90, max: 90 };

@@ -6,7 +6,7 @@ import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { film, view } from '../rig/parts.test-support';
 import { stand } from '../setup/fixtures.test-support';
 import { filmUse, nextFilm, seriesOf, settingWords, takeOf, takeWords } from './take';
-import { type LogTake } from './shotFields';
+import type { LogTake } from './shotFields';
 import type { BracketOrder } from '../model/exposure';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_EXPOSURE } from '../setup/defaults';

@@ -1,6 +1,6 @@
 import type { FilmPlace } from './shotField';
 import { loggedFields, type LogTake, type TakeFigures } from './shotFields';
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { bracketStops } from '../exposure/brackets';
 import { standBrackets, workingExposure } from '../exposure/working';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords, turnWords } from '../words';

@@ -1,6 +1,6 @@
 import { CoreError, requirePositive } from '../errors';
 import { lensAxis, apertureAxes } from '../space/axis';
-import { type Vec3 } from '../space/vector';
+import type { Vec3 } from '../space/vector';
 import type { FrameSize } from '../model/frame';
 import type { LensMovements } from '../model/movements';
 

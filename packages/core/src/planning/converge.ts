@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { degrees, radians } from '../angles';
 import { requireFinite } from '../errors';
 import { keystone, type Keystone } from '../perspective/keystone';

@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { riseForHeight, type RiseForHeight } from '../perspective/rise';
 import { standOff, type StandOff } from '../perspective/standOff';
 import { travelOf } from '../rig/mechanism';

@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { focusPlane, wedge, type Plane } from '../focus/plane';
 import { dot, type Vec3 } from '../space/vector';

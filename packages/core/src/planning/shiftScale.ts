@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { sharpCircleAt, standAlong } from '../geometry/circles';
 import { degrees } from '../angles';
 import { apertureScale } from '../coverage/apertures';

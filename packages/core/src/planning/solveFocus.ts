@@ -11,7 +11,7 @@ import { heldTiltDeg } from '../rig/heldLens';
 import { rearMechanism, tiltMechanism } from '../rig/tilt';
 import { seenFrom, turnedToCamera, turnedToWorld } from '../space/pose';
 import { alongAxisMm, axisToBack, focusFor, pivotMoved, rearAxes } from '../geometry/standards';
-import { type PlacedPin } from '../geometry/pins';
+import type { PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import type { StandardTurn } from '../model/movements';
 import type { SetupPatch, SetupSettings } from '../model/setup';

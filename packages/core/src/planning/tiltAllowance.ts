@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { axisToBack } from '../geometry/standards';
 import { defocus } from '../geometry/pins';
 /** Farther off than this no scale is read wrong, degrees. */

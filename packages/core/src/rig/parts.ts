@@ -1,4 +1,4 @@
-import { type ItemOf, type Kind, type KitItem } from '../kit/item';
+import type { ItemOf, Kind, KitItem } from '../kit/item';
 import type { RigParts, Between, FrontPart } from '../model/rig';
 
 /** How a rig is put together: lens *mounted* on a body, on a *view* camera or rail, *fixed* in its body, or *held* by hand before an open body. */

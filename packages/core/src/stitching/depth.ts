@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { turnedToWorld } from '../space/pose';
 import { facesOf, type Face } from '../scene/faces';
 import { timesToMeet } from '../framing/pick';

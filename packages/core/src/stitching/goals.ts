@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { coverageHalfAngle } from '../coverage/circle';
 import { CoreError } from '../errors';
 import { turned } from '../coverage/frame';

@@ -1,9 +1,9 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
 import { dot } from '../space/vector';
 import { depthsIn, type Depths } from './depth';
 import { heightOf, widthOf } from '../mosaic/frames';
-import { type LaidMosaic } from '../geometry/laidMosaic';
+import type { LaidMosaic } from '../geometry/laidMosaic';
 import type { SetupSettings } from '../model/setup';
 import type { Rect, Mosaic } from '../model/mosaic';
 

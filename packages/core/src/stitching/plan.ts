@@ -1,4 +1,4 @@
-import { type Geometry } from '../geometry/geometry';
+import type { Geometry } from '../geometry/geometry';
 import { mosaicGiven } from './metrics';
 
 /** One frame of a mosaic as it is written out, in the order in which it is shot. */

@@ -1,12 +1,13 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { TriangleAlert, X } from 'lucide-react';
-import { CAUTIONS, cautionsFor, type CautionStep } from '@gangway/core/cautions/cautions';
+import { CAUTIONS, cautionsFor } from '@gangway/core/cautions/cautions';
+import type { BenchStep } from '@gangway/core/model/step';
 import { api, errorSentence } from '../../store/api';
 import { IconButton } from '../../ui/Button';
 
 interface CautionsProps {
   readonly jobId: string;
-  readonly step: CautionStep;
+  readonly step: BenchStep;
   readonly geometry: Geometry;
 }
 

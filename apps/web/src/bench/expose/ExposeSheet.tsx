@@ -1,7 +1,7 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
-import { SHUTTERS, timeWords, type SetTime } from '@gangway/core/exposure/shutter';
+import { timeWords, type SetTime } from '@gangway/core/exposure/shutter';
 import { equivalentPairs, greyFor, totalTakes, workingExposure, type Working } from '@gangway/core/exposure/working';
 import { luminanceOf } from '@gangway/core/exposure/apex';
 import { apertureWords, fixed } from '@gangway/core/words';
@@ -9,6 +9,8 @@ import { standEdit } from '../standEdit';
 import { Countdown } from './Countdown';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
+import { SHUTTERS } from '@gangway/core/exposure/choices';
+
 /** From the reading to what is set, line by line; the bracket; the pairs that give the same; a countdown. */
 export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly geometry: Geometry }) {
   const working = workingExposure(geometry);

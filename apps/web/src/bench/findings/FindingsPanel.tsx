@@ -1,7 +1,7 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { ArrowRight } from 'lucide-react';
 import { type CheckResult, checkNote, checkSentence, missingValue } from '@gangway/core/checks/evaluate';
-import { type Fix } from '@gangway/core/checks/fix';
+import type { Fix } from '@gangway/core/checks/fix';
 import { checkNamed } from '@gangway/core/checks/registry';
 import { fixSentence, fixSetting, marginWords } from '@gangway/core/checks/wording';
 import type { RigParts } from '@gangway/core/model/rig';

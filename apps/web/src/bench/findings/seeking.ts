@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
-import { type CheckKind } from '@gangway/core/checks/registry';
-import { type Fix } from '@gangway/core/checks/fix';
+import type { CheckKind } from '@gangway/core/checks/registry';
+import type { Fix } from '@gangway/core/checks/fix';
 import type { ApertureChoice } from '@gangway/core/planning/apertureChoice';
 import type { Solved } from '@gangway/core/planning/solveFocus';
 import type { Answers, Wish } from '@gangway/core/stitching/goals';

@@ -1,5 +1,5 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { type CheckResult } from '@gangway/core/checks/evaluate';
+import type { CheckResult } from '@gangway/core/checks/evaluate';
 import { findingsOf } from './findingsOf';
 import { useSought } from './seeking';
 

@@ -2,7 +2,7 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useCallback, useState } from 'react';
 import { WEIGHT_FIGURE } from '@gangway/contract/focus';
 import { PIN_ROLES } from '@gangway/core/focus/pin';
-import { type CheckResult } from '@gangway/core/checks/evaluate';
+import type { CheckResult } from '@gangway/core/checks/evaluate';
 import { thingsOf } from '@gangway/core/scene/things';
 import { pinStates, type PinState } from '@gangway/core/geometry/pins';
 import { fixed } from '@gangway/core/words';

@@ -1,6 +1,6 @@
 import { openedSettings, standSettingsSchema, storedSettings } from '@gangway/contract/stand';
 import { nameSchema } from '@gangway/contract/name';
-import { SETUP_RECORD } from '@gangway/contract/record/records';
+import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { isJson, presentVersion, upgraded } from '@gangway/contract/record/versions';
 import { z } from 'zod';
 import type { SetupSettings } from '@gangway/core/model/setup';

@@ -1,8 +1,8 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
-import { type CircleOnBack } from '@gangway/core/geometry/circles';
+import type { CircleOnBack } from '@gangway/core/geometry/circles';
 import { rectOf } from '@gangway/core/mosaic/frames';
-import { type LaidMosaic } from '@gangway/core/geometry/laidMosaic';
+import type { LaidMosaic } from '@gangway/core/geometry/laidMosaic';
 import { rounded } from '@gangway/core/mosaic/slides';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';

@@ -1,9 +1,10 @@
-import { SHUTTERS, shuttersOf } from '../../exposure/shutter';
+import { shuttersOf } from '../../exposure/shutter';
 import type { Geometry } from '../../geometry/geometry';
 import type { Exposure } from '../../model/exposure';
 import { NO_BRACKETS } from '../../setup/defaults';
 import { fixed } from '../../words';
 import { offer, type Fix, type Trial } from '../fix';
+import { SHUTTERS } from '../../exposure/choices';
 
 /** A change of how the picture is exposed, if it passes its trial. */
 function exposed(label: string, exposure: Partial<Exposure>, trial: Trial): Fix | null {

@@ -1,4 +1,4 @@
-import { SHUTTERS, timeWords } from '../../exposure/shutter';
+import { timeWords } from '../../exposure/shutter';
 import { standShutter, workingExposure } from '../../exposure/working';
 import type { ShutterKind } from '../../model/exposure';
 import type { FindingState } from '../../state';
@@ -7,6 +7,7 @@ import { defineCheck, type Facts } from '../check';
 import { stateOf } from '../tight';
 import { darkerFilter, otherShutter, otherSpeed } from './exposureFix';
 import { shutterSpec } from './shutterSpec';
+import { SHUTTERS } from '../../exposure/choices';
 
 interface FlashFacts extends Facts {
   readonly shutter: ShutterKind;

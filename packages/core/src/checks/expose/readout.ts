@@ -1,4 +1,3 @@
-import { SHUTTERS } from '../../exposure/shutter';
 import { standShutter } from '../../exposure/working';
 import type { Geometry } from '../../geometry/geometry';
 import type { ShutterKind } from '../../model/exposure';
@@ -8,6 +7,7 @@ import { defineCheck, type Facts } from '../check';
 import { stateOf } from '../tight';
 import { otherShutter } from './exposureFix';
 import { shutterSpec } from './shutterSpec';
+import { SHUTTERS } from '../../exposure/choices';
 
 interface ReadoutFacts extends Facts {
   readonly shutter: ShutterKind;

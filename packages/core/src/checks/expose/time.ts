@@ -1,5 +1,5 @@
 import { workingExposure, type Working } from '../../exposure/working';
-import { SHUTTERS, timeWords } from '../../exposure/shutter';
+import { timeWords } from '../../exposure/shutter';
 import type { Geometry } from '../../geometry/geometry';
 import type { ShutterKind } from '../../model/exposure';
 import type { FindingState } from '../../state';
@@ -9,6 +9,7 @@ import { defineCheck, type Facts } from '../check';
 import { leastBy } from '../whichFrame';
 import { shutterSpec } from './shutterSpec';
 import { darkerFilter, otherShutter, otherSpeed, withoutBrackets } from './exposureFix';
+import { SHUTTERS } from '../../exposure/choices';
 
 interface TimeFacts extends Facts {
   readonly shutter: ShutterKind;

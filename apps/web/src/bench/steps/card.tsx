@@ -1,0 +1,18 @@
+import { lazy } from 'react';
+import type { StepDefinition, StepProps } from './step';
+
+const CardPanel = lazy(() => import('../card/CardPanel').then((module) => ({ default: module.CardPanel })));
+
+/** The list for the location. */
+export const card: StepDefinition = {
+  id: 'card',
+  name: 'Card',
+  drawing: 'The list for the spot',
+  View: CardView,
+  Below: null,
+  Beside: null,
+};
+
+function CardView({ geometry }: StepProps) {
+  return <CardPanel geometry={geometry} />;
+}

@@ -1,0 +1,26 @@
+import { lazy } from 'react';
+import { CircleDrawing } from '../circle/CircleDrawing';
+import { LevelScale, UprightScale } from '../movements/MovementScales';
+import { standEdit } from '../standEdit';
+import type { StepDefinition, StepProps } from './step';
+
+const CircleAside = lazy(() => import('../circle/CircleAside').then((module) => ({ default: module.CircleAside })));
+
+/** Whether every corner is in the circle. */
+export const cover: StepDefinition = {
+  id: 'cover',
+  name: 'Cover',
+  drawing: 'Circle and movements',
+  View: CoverView,
+  Below: LevelScale,
+  Beside: CircleAside,
+};
+
+function CoverView({ geometry, readingId }: StepProps) {
+  return (
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
+      <CircleDrawing geometry={geometry} onMove={standEdit.move} readingId={readingId} />
+      <UprightScale geometry={geometry} />
+    </div>
+  );
+}

@@ -1,0 +1,33 @@
+import { lazy } from 'react';
+import { PANEL, WITH_SHEET } from './layout';
+import type { StepDefinition, StepProps } from './step';
+
+const ExposePanel = lazy(() => import('../expose/ExposePanel').then((module) => ({ default: module.ExposePanel })));
+const ExposeSheet = lazy(() => import('../expose/ExposeSheet').then((module) => ({ default: module.ExposeSheet })));
+const LogButton = lazy(() => import('../../log/LogButton').then((module) => ({ default: module.LogButton })));
+
+/** From the meter to the shutter. */
+export const expose: StepDefinition = {
+  id: 'expose',
+  name: 'Expose',
+  drawing: 'From the meter to the time',
+  View: ExposeView,
+  Below: null,
+  Beside: null,
+};
+
+function ExposeView({ geometry }: StepProps) {
+  return (
+    <div className={WITH_SHEET}>
+      <div className={PANEL}>
+        <ExposePanel geometry={geometry} />
+      </div>
+      <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
+        <div className="px-2 py-1">
+          <LogButton geometry={geometry} />
+        </div>
+        <ExposeSheet geometry={geometry} />
+      </div>
+    </div>
+  );
+}

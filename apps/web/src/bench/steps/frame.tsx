@@ -1,0 +1,32 @@
+import { lazy } from 'react';
+import { LevelScale, UprightScale } from '../movements/MovementScales';
+import { PANEL, WITH_PANEL } from './layout';
+import type { StepDefinition, StepProps } from './step';
+
+// The 3D view and its package load only when the Finder is shown.
+const Finder = lazy(() => import('../finder/Finder').then((module) => ({ default: module.Finder })));
+const FramePanel = lazy(() => import('../frame/FramePanel').then((module) => ({ default: module.FramePanel })));
+
+/** Fine composition. */
+export const frame: StepDefinition = {
+  id: 'frame',
+  name: 'Frame',
+  drawing: 'Finder and movements',
+  View: FrameView,
+  Below: LevelScale,
+  Beside: null,
+};
+
+function FrameView({ geometry, later }: StepProps) {
+  return (
+    <div className={WITH_PANEL}>
+      <div className={PANEL}>
+        <FramePanel geometry={later} />
+      </div>
+      <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
+        <Finder geometry={geometry} />
+      </div>
+      <UprightScale geometry={geometry} />
+    </div>
+  );
+}

@@ -1,0 +1,6 @@
+import { ITEM_VERSION } from '@gangway/core/kit/item';
+import { withEveryFigure } from './everyFigure';
+import { eachTime, type VersionedRecord } from './versions';
+
+/** An item of the kit. */
+export const ITEM_RECORD: VersionedRecord = { name: 'kit item', upgrades: eachTime(ITEM_VERSION, withEveryFigure) };

@@ -1,0 +1,5 @@
+import { SHOT_VERSION, SILENT_SHOT } from '@gangway/core/log/shotFields';
+import { eachTime, type VersionedRecord } from './versions';
+
+/** A shot of the log. */
+export const SHOT_RECORD: VersionedRecord = { name: 'shot', upgrades: eachTime(SHOT_VERSION, (shot) => ({ ...SILENT_SHOT, ...shot })) };
