@@ -42,7 +42,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   await expect(page.getByText('Type what the meter says')).toBeVisible();
   await page.getByLabel('Meter reading').selectOption('ev');
   await type(page, 'Reading EV', '99');
-  await expect(page.getByRole('alert')).toHaveText('Reading EV must be a number from -10 to 30.');
+  await expect(page.getByRole('alert')).toHaveText('Reading EV must be a number from −10 to 30.');
   await type(page, 'Reading EV', '11');
   // EV 11 at f/22, ISO 100: 22²/2¹¹ = 0.236 s, and 0.09 stops for the extension to 3 m: a quarter.
   await expect(page.getByTestId('time-to-set')).toHaveText('1/4 s');

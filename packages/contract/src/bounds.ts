@@ -10,6 +10,9 @@ export interface Bounds {
 
 /** The schema of a number within its bounds, refusing in words. */
 export const bounded = ({ label, unit, min, max }: Bounds) => {
-  const allowed = `${label} must be a number from ${min} to ${max}${unit === '' ? '' : ` ${unit}`}.`;
+  const allowed = `${label} must be a number from ${written(min)} to ${written(max)}${unit === '' || unit === '°' ? unit : ` ${unit}`}.`;
   return z.number({ error: allowed }).min(min, allowed).max(max, allowed);
 };
+
+/** A bound with a true minus sign. */
+const written = (bound: number): string => String(bound).replace('-', '−');

@@ -73,7 +73,7 @@ describe('the schema of the kit', () => {
     const wrong = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { focalMm: 4 } });
     expect(wrong.error?.issues[0]?.message).toMatch(/focalMm/);
     const far = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { offsetMm: 4000 } });
-    expect(far.error?.issues[0]?.message).toBe('Raised (+) or recessed (−) by must be a number from -200 to 400 mm.');
+    expect(far.error?.issues[0]?.message).toBe('Raised (+) or recessed (−) by must be a number from −200 to 400 mm.');
     const circles = kitItemSchema.safeParse({
       id: newId(),
       kind: 'lens',

@@ -1,3 +1,4 @@
+import { bounded } from './bounds';
 import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
 import { contradictionsIn, figuresOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import { assembled } from '@gangway/core/rig/assembled';
@@ -13,17 +14,12 @@ export const KIT_FORMAT = presentVersion(ITEM_RECORD);
 
 const idSchema = z.uuid('This is not the id of anything in Gangway.');
 
-const between = (label: string, min: number, max: number, unit: string) => {
-  const allowed = `${label} must be a number from ${min} to ${max}${unit === '' ? '' : ` ${unit}`}.`;
-  return z.number({ error: allowed }).min(min, allowed).max(max, allowed);
-};
-
 /** What a figure may hold on the wire; left out is *not known*. */
 export function figureSchema(figure: Figure): z.ZodType {
   const { label } = figure;
   switch (figure.type) {
     case 'number': {
-      const plain = between(label, figure.min, figure.max, figure.unit);
+      const plain = bounded(figure);
       return (figure.whole ? plain.int(`${label} must be a whole number.`) : plain).nullable().default(null);
     }
     case 'choice': {
@@ -47,16 +43,13 @@ export function figureSchema(figure: Figure): z.ZodType {
         .nullable()
         .default(null);
     case 'list':
-      return z
-        .array(between(label, figure.min, figure.max, figure.unit))
-        .max(100, `${label} can have at most 100 entries.`)
-        .default([]);
+      return z.array(bounded(figure)).max(100, `${label} can have at most 100 entries.`).default([]);
     case 'circles':
       return z
         .array(
           z.strictObject({
-            fNumber: between('The f-number', 0.5, 512, ''),
-            diameterMm: between('The circle of good definition', 1, 1500, 'mm'),
+            fNumber: bounded({ label: 'The f-number', unit: '', min: 0.5, max: 512 }),
+            diameterMm: bounded({ label: 'The circle of good definition', unit: 'mm', min: 1, max: 1500 }),
             evidence: z
               .enum(Object.keys(EVIDENCE) as [keyof typeof EVIDENCE], { error: 'A circle is measured, table or guessed.' })
               .default('guessed'),

@@ -20,3 +20,11 @@ export function copyName(name: string, taken: readonly string[]): string {
     if (!taken.includes(candidate)) return candidate;
   }
 }
+
+/** "New job", "New job 2", … : the first that is not taken. */
+export function freeName(stem: string, taken: readonly string[]): string {
+  for (let n = 1; ; n++) {
+    const name = n === 1 ? stem : `${stem} ${n}`;
+    if (!taken.includes(name)) return name;
+  }
+}

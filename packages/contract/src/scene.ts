@@ -1,12 +1,8 @@
+import { bounded, type Bounds } from './bounds';
 import { FIRST_ACCEPTED } from '@gangway/core/scene/scene';
 import { dimensionsOf, SUBJECT_KINDS, UNSAID, type Mesh, type Subject, type SubjectKind } from '@gangway/core/subjects/subject';
 import { z } from 'zod';
 import type { Scene } from '@gangway/core/model/scene';
-
-const within = (what: string, min: number, max: number, unit: string) => {
-  const allowed = `${what} must be a number from ${min} to ${max}${unit === '' ? '' : ` ${unit}`}.`;
-  return z.number({ error: allowed }).min(min, allowed).max(max, allowed);
-};
 
 /** The most that a massing model may have: a model of blocks, not of details. */
 export const MODEL_MOST = { corners: 6000, triangles: 4000 } as const;
@@ -37,7 +33,8 @@ const schemaOf = (kind: SubjectKind) =>
     ...(kind === 'model' && { mesh: meshSchema }),
     ...Object.fromEntries(
       dimensionsOf(kind).map(([key, { label, min, max, unit, whole }]) => {
-        const schema = whole ? within(label, min, max, unit).int(`${label} must be a whole number.`) : within(label, min, max, unit);
+        const plain = bounded({ label, min, max, unit });
+        const schema = whole ? plain.int(`${label} must be a whole number.`) : plain;
         const unsaid = UNSAID[key];
         return [key, unsaid === undefined ? schema : schema.default(unsaid)];
       }),
@@ -51,15 +48,6 @@ export const subjectSchema = z.discriminatedUnion(
   'kind',
   options as [(typeof options)[number], ...typeof options],
 ) as unknown as z.ZodType<Subject>;
-
-const bounded = ({ label, unit, min, max }: Bounds) => within(label, min, max, unit);
-
-interface Bounds {
-  readonly label: string;
-  readonly unit: string;
-  readonly min: number;
-  readonly max: number;
-}
 
 /** The bounds of where a camera stands and how it is turned; the panel reads them too. */
 export const POSE_FIGURES = {
@@ -95,7 +83,7 @@ export const ACCEPTED_FIGURES = {
 
 export const ROOM_FIGURE = { label: 'Obstacle behind, at', unit: 'm', min: 0.05, max: 100_000 } as const satisfies Bounds;
 
-const coordinate = within('A place in the scene', -1e6, 1e6, 'm');
+const coordinate = bounded({ label: 'A place in the scene', unit: 'm', min: -1e6, max: 1e6 });
 
 export const sceneSchema = z.strictObject({
   subject: subjectSchema,

@@ -1,3 +1,4 @@
+import { bounded } from './bounds';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from '@gangway/core/setup/bounds';
 import { assembled, storedRig, type StoredRig } from '@gangway/core/rig/assembled';
 import { z } from 'zod';
@@ -11,10 +12,7 @@ import { FRONT_FIGURES, REAR_FIGURES, sceneSchema } from './scene';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { PLAIN_SETTINGS, UNTURNED } from '@gangway/core/setup/defaults';
 
-const movementMm = (what: string) => {
-  const allowed = `${what} must be a number from −${MOVEMENT_MOST_MM} to ${MOVEMENT_MOST_MM} mm.`;
-  return z.number({ error: allowed }).min(-MOVEMENT_MOST_MM, allowed).max(MOVEMENT_MOST_MM, allowed);
-};
+const movementMm = (label: string) => bounded({ label, unit: 'mm', min: -MOVEMENT_MOST_MM, max: MOVEMENT_MOST_MM });
 
 /** Rise up +, shift right +, of the lens relative to the back, mm. */
 export const movementsSchema = z.strictObject({ riseMm: movementMm('Rise'), shiftMm: movementMm('Shift') });
@@ -22,10 +20,7 @@ export const movementsSchema = z.strictObject({ riseMm: movementMm('Rise'), shif
 /** The most that a back may be written down as turned, degrees. */
 export const REAR_MOST_DEG = 45;
 
-const turnDeg = (what: string) => {
-  const allowed = `${what} must be a number from −${REAR_MOST_DEG} to ${REAR_MOST_DEG}°.`;
-  return z.number({ error: allowed }).min(-REAR_MOST_DEG, allowed).max(REAR_MOST_DEG, allowed);
-};
+const turnDeg = (label: string) => bounded({ label, unit: '°', min: -REAR_MOST_DEG, max: REAR_MOST_DEG });
 
 const turnSchema = ({ tiltDeg, swingDeg }: typeof FRONT_FIGURES | typeof REAR_FIGURES) =>
   z.strictObject({ tiltDeg: turnDeg(tiltDeg), swingDeg: turnDeg(swingDeg) });

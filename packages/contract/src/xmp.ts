@@ -1,3 +1,4 @@
+import { clockTime } from '@gangway/core/clock';
 import { apertureValue, timeValue } from '@gangway/core/exposure/apex';
 import { takeWords } from '@gangway/core/log/take';
 import { SHOT_ENTRIES, type LogTake } from '@gangway/core/log/shotFields';
@@ -36,19 +37,9 @@ export function rational(value: number): string {
 export function zoned(at: string, timeZone: string | null): string {
   const date = new Date(at);
   if (timeZone === null || timeZone === 'UTC') return `${date.toISOString().slice(0, 19)}Z`;
-  const parts = new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    hourCycle: 'h23',
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-  }).formatToParts(date);
-  const of = (type: string): string => parts.find((part) => part.type === type)?.value ?? '00';
-  const local = `${of('year')}-${of('month')}-${of('day')}T${of('hour')}:${of('minute')}:${of('second')}`;
-  const minutes = Math.round((Date.parse(`${local}Z`) - Math.floor(date.getTime() / 1000) * 1000) / 60_000);
+  const clock = clockTime(date, timeZone);
+  const local = `${clock.date}T${clock.time}`;
+  const minutes = Math.round(clock.aheadMs / 60_000);
   const two = (n: number): string => String(Math.floor(n)).padStart(2, '0');
   return `${local}${minutes < 0 ? '-' : '+'}${two(Math.abs(minutes) / 60)}:${two(Math.abs(minutes) % 60)}`;
 }

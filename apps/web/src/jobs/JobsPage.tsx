@@ -1,3 +1,4 @@
+import { freeName } from '@gangway/contract/name';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
@@ -125,14 +126,6 @@ export function JobsPage() {
       </div>
     </div>
   );
-}
-
-/** "New job", "New job 2", … : the first that is not taken. */
-function freeName(stem: string, taken: readonly string[]): string {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? stem : `${stem} ${n}`;
-    if (!taken.includes(name)) return name;
-  }
 }
 
 function OpenJob({ jobId }: { readonly jobId: string }) {

@@ -1,3 +1,4 @@
+import { clockTime } from '@gangway/core/clock';
 import { logTakeSchema } from '@gangway/contract/log';
 import { SHOT_ENTRIES, SHOT_FIELDS, type ShotKey, type LogTake } from '@gangway/core/log/shotFields';
 import { timeWords } from '@gangway/core/exposure/shutter';
@@ -31,18 +32,8 @@ export const COLUMNS: readonly LogColumn[] = [
 
 /** A moment on the clocks of a zone: 2026-11-25 10:30:15. */
 export function momentWords(at: string, timeZone: string): string {
-  const parts = new Intl.DateTimeFormat('en-GB', {
-    timeZone,
-    hourCycle: 'h23',
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-  }).formatToParts(new Date(at));
-  const of = (type: string): string => parts.find((part) => part.type === type)?.value ?? '';
-  return `${of('year')}-${of('month')}-${of('day')} ${of('hour')}:${of('minute')}:${of('second')}`;
+  const { date, time } = clockTime(new Date(at), timeZone);
+  return `${date} ${time}`;
 }
 
 /** A cell as it is shown. */

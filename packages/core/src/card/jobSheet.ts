@@ -1,3 +1,4 @@
+import { clockTime } from '../clock';
 import { freshGeometry } from '../geometry/geometry';
 import { CAUTIONS } from '../cautions/cautions';
 import { partsInOrder } from '../rig/parts';
@@ -55,20 +56,7 @@ export function jobCautions(stands: readonly SheetStand[]): readonly string[] {
 export function dayStart(day: string, timeZone: string): Date {
   const wanted = Date.parse(`${day}T00:00:00Z`);
   if (Number.isNaN(wanted)) throw new RangeError(`${day} is no day`);
-  const offset = (ms: number): number => {
-    const parts = new Intl.DateTimeFormat('en-GB', {
-      timeZone,
-      hourCycle: 'h23',
-      year: 'numeric',
-      month: '2-digit',
-      day: '2-digit',
-      hour: '2-digit',
-      minute: '2-digit',
-      second: '2-digit',
-    }).formatToParts(new Date(ms));
-    const of = (type: string): number => Number(parts.find((part) => part.type === type)?.value);
-    return Date.UTC(of('year'), of('month') - 1, of('day'), of('hour'), of('minute'), of('second')) - ms;
-  };
+  const offset = (ms: number): number => clockTime(new Date(ms), timeZone).aheadMs;
   // The offset at the guess may differ from the one at the moment itself, where the clocks change at night.
   const guess = wanted - offset(wanted);
   return new Date(wanted - offset(guess));

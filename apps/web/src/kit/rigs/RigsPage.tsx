@@ -1,3 +1,4 @@
+import { freeName } from '@gangway/contract/name';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
@@ -28,7 +29,21 @@ export function RigsPage() {
   };
   const add = async () => {
     const id = crypto.randomUUID();
-    if (await put(null, { id, name: freeName(kit.rigs.map(({ rig }) => rig.name)), plan: EMPTY_PLAN }, false, 'new rig'))
+    if (
+      await put(
+        null,
+        {
+          id,
+          name: freeName(
+            'New rig',
+            kit.rigs.map(({ rig }) => rig.name),
+          ),
+          plan: EMPTY_PLAN,
+        },
+        false,
+        'new rig',
+      )
+    )
       await navigate(`/kit/rigs/${id}`);
   };
   const remove = async (row: RigRow) => {
@@ -114,11 +129,4 @@ export function RigsPage() {
       </ul>
     </>
   );
-}
-
-function freeName(taken: readonly string[]): string {
-  for (let n = 1; ; n++) {
-    const name = n === 1 ? 'New rig' : `New rig ${n}`;
-    if (!taken.includes(name)) return name;
-  }
 }

@@ -1,0 +1,33 @@
+/** What the clocks of a zone show. */
+export interface ClockTime {
+  /** 2026-11-25. */
+  readonly date: string;
+  /** 10:30:15. */
+  readonly time: string;
+  /** How far the zone is ahead of UTC then, ms. */
+  readonly aheadMs: number;
+}
+
+/**
+ * A moment as the clocks of a zone show it, to the second.
+ *
+ * @param at the moment
+ * @param timeZone as the IANA names it, such as Europe/London or UTC
+ * @throws RangeError for a zone that there is not, or a date that is none
+ */
+export function clockTime(at: Date, timeZone: string): ClockTime {
+  const parts = new Intl.DateTimeFormat('en-GB', {
+    timeZone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  }).formatToParts(at);
+  const of = (type: string): string => parts.find((part) => part.type === type)?.value ?? '00';
+  const date = `${of('year')}-${of('month')}-${of('day')}`;
+  const time = `${of('hour')}:${of('minute')}:${of('second')}`;
+  return { date, time, aheadMs: Date.parse(`${date}T${time}Z`) - Math.floor(at.getTime() / 1000) * 1000 };
+}
