@@ -45,7 +45,7 @@ function difference(key: keyof SetupSettings, ours: SetupSettings, theirs: Setup
   if (equal(ours[key], theirs[key])) return [];
   const [here, there] = [described(key, ours, theirs), described(key, theirs, ours)];
   // What differs is never passed over because its short description does not show it.
-  return [here === there ? { ours: here, theirs: `${there}, changed in its details` } : { ours: here, theirs: there }];
+  return [here === there ? { ours: here, theirs: `${there} (details differ)` } : { ours: here, theirs: there }];
 }
 
 /** Every setting in which two states of a setup differ; empty only when they are the same. */

@@ -1,5 +1,4 @@
 import { airyMm } from '../../planning/apertureChoice';
-import { ask } from '../../rig/ask';
 import type { FindingState } from '../../state';
 import { apertureWords, fixed } from '../../words';
 import { nearestAperture } from '../apertureFix';
@@ -40,7 +39,7 @@ export const diffraction = defineCheck<'diffraction', DiffractionFacts>({
   },
   note: ({ state }) =>
     state === 'holds' ? null : 'Depth gained by stopping down is paid for everywhere; a stack or a tilt costs nothing of this.',
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     yield nearestAperture(geometry, trial);
   },

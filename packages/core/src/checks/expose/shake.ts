@@ -1,7 +1,6 @@
 import { timeWords } from '../../exposure/shutter';
 import { workingExposure } from '../../exposure/working';
 import type { Geometry } from '../../geometry/geometry';
-import { ask } from '../../rig/ask';
 import { capital } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { otherShutter, steadier } from './exposureFix';
@@ -45,7 +44,7 @@ export const shake = defineCheck<'shake', ShakeFacts>({
       ? `${capital(timeWords(longestS))} can shake: ${advice.join('; ')}.`
       : `Nothing shakes the camera at ${timeWords(longestS)} as it is released.`,
   note: () => null,
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     yield steadier(trial);
     yield otherShutter(geometry, trial);

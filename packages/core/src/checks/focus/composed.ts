@@ -4,7 +4,6 @@ import { pivotMoved } from '../../geometry/standards';
 import type { ShiftPosition } from '../../model/movements';
 import { keepingCentre } from '../../planning/keepCentre';
 import { givenBack } from '../../planning/solveFocus';
-import { ask } from '../../rig/ask';
 import { mmWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
@@ -32,7 +31,7 @@ export const composed = defineCheck<'composed', ComposedFacts>({
     return `Tilting has carried the lens ${parts.join(' and ')}, and the picture with it.`;
   },
   note: () => 'Its pivot lies behind the lens centre, so the picture goes aside when it is tilted.',
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     const movements = givenBack(geometry);
     yield movements && offer('both', { movements, composed: true }, trial);

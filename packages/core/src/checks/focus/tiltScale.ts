@@ -1,5 +1,4 @@
 import { leastBlurWith } from '../../planning/tiltAllowance';
-import { ask } from '../../rig/ask';
 import { lensTilt } from '../../rig/tilt';
 import { fixed } from '../../words';
 import { nearestAperture } from '../apertureFix';
@@ -38,7 +37,7 @@ export const tiltScale = defineCheck<'tiltScale', TiltScaleFacts>({
   },
   note: ({ state }) =>
     state === 'holds' ? null : 'Set it on the magnified picture by the far and near pins instead of by the scale, or stop down.',
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     yield nearestAperture(geometry, trial, { toward: 'smaller' });
   },

@@ -3,7 +3,6 @@ import { frameSpare, takenUp, type FrameSpare } from '../../framing/inFrame';
 import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import type { Scene } from '../../model/scene';
 import type { SetupSettings } from '../../model/setup';
-import { ask } from '../../rig/ask';
 import { mmWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
@@ -31,7 +30,7 @@ export const inFrame = defineCheck<'inFrame', InFrameFacts>({
     return `The whole subject is in the frame, ${onlyWhen(state === 'tight')}${mmWords(spareMm)} from the ${edge} edge.`;
   },
   note: () => null,
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     const { scene, mosaic } = geometry.settings;
     if (scene === null) return;

@@ -4,7 +4,6 @@ import { levelOf } from '../../geometry/standards';
 import type { Scene } from '../../model/scene';
 import type { Placing, SetupPatch, SetupSettings } from '../../model/setup';
 import { keepingCentre } from '../../planning/keepCentre';
-import { ask } from '../../rig/ask';
 import { patched } from '../../setup/patch';
 import { fixed } from '../../words';
 import { nearestAperture } from '../apertureFix';
@@ -48,7 +47,7 @@ export const level = defineCheck<'level', LevelFacts>({
     const what = worse === 'pitch' ? 'parts the ends of the outer uprights' : 'lifts one end of the horizon over the other';
     return `A tenth of a degree ${what} by ${fixed(mm, 2)} mm on the print${hasPixels ? `, ${fixed(px, 1)} px in the file` : ''}.`;
   },
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     const { scene } = geometry.settings;
     if (scene !== null && geometry.back !== null) yield* levelled(geometry, scene, levelOf(geometry.back).pitchDeg, trial);

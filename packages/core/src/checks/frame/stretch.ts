@@ -1,6 +1,5 @@
 import { stretchAt } from '../../framing/stretch';
 import { turnInOffer } from '../../planning/turnInOffer';
-import { ask } from '../../rig/ask';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer } from '../fix';
@@ -36,7 +35,7 @@ export const stretch = defineCheck<'stretch', StretchFacts>({
     return `${drawn}, ${state === 'tight' ? 'just ' : ''}within the ${fixed(accepted, 2)} accepted.`;
   },
   note: () => 'Anything round is drawn 1/cos of its angle off the straight; turning toward it and shifting back lessens it.',
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     const turned = turnInOffer(geometry);
     yield turned?.patch ? offer('turn', turned.patch, trial) : null;

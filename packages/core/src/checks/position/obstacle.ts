@@ -1,6 +1,5 @@
 import { freshGeometry } from '../../geometry/geometry';
 import type { SetupPatch } from '../../model/setup';
-import { ask } from '../../rig/ask';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer } from '../fix';
@@ -32,7 +31,7 @@ export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
       : `There is room for the camera, ${fixed(spareM, 1)} m before the obstacle.`;
   },
   note: () => null,
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   /** In front of the obstacle with room for the tripod, with the movement that it then takes. */
   *fixes({ geometry, trial }) {
     const { scene, rig, orientation } = geometry.settings;

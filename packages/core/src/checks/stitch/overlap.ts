@@ -1,4 +1,3 @@
-import { ask } from '../../rig/ask';
 import type { FindingState } from '../../state';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -45,7 +44,7 @@ export const overlap = defineCheck<'overlap', OverlapFacts>({
   margin: (facts) => (facts.fixed ? null : { value: (facts.overlap - facts.asked) * 100, unit: '%' }),
   message: overlapSentence,
   note: () => null,
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     yield* mosaicFixes(geometry, trial, ['together', 'anew']);
   },

@@ -1,4 +1,3 @@
-import { ask } from '../../rig/ask';
 import { zoneStates, type ZoneState } from '../../stitching/metrics';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -36,7 +35,7 @@ export const seam = defineCheck<'seam', SeamFacts>({
     state === 'fails'
       ? 'Or shoot that pair twice and mask it, or expose so long that what moves becomes a smooth streak. A slow read-out bends what moves; a leaf shutter does not.'
       : null,
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: () => null,
   *fixes({ geometry, trial }) {
     yield* aroundZones(geometry, trial);
     const { mosaic } = geometry.settings;
