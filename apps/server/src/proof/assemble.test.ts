@@ -182,7 +182,7 @@ describe('what is refused in words', () => {
 
   test('a truncated file, a full disk, falloff by a law without a lens, by cards that are not there', async () => {
     const known = await knownFrames(folder, { columns: 2, rows: 1 });
-    await expect(run({ ...known, plan: null }, { columns: 2, falloff: 'law' })).rejects.toThrow(/where the lens stood/);
+    await expect(run({ ...known, plan: null }, { columns: 2, falloff: 'law' })).rejects.toThrow(/needs the lens position/);
     await expect(run(known, { falloff: 'cards' })).rejects.toThrow(/no white card/);
     await expect(run(known, {}, { freeBytes: () => Promise.resolve(1e5) })).rejects.toThrow(/needs 0\.0\d GB of free disk/);
     await truncate(known.files[1]?.path ?? '', 90_000);

@@ -493,7 +493,7 @@ async function falloffsOf(
   if (options.falloff === 'law') {
     if (!plan)
       throw new AssemblyTrouble(
-        'The cos⁴ law needs to know where the lens stood: that is in the plan of a stand, which these frames do not have. Leave falloff as it is, or give white cards.',
+        'The cos⁴ law needs the lens position, which comes from the plan of a stand; these frames have none. Leave falloff uncorrected, or give white cards.',
       );
     return present.map(({ place }): Falloff | null => {
       const frame = plan.frames[place];
@@ -503,10 +503,10 @@ async function falloffsOf(
   if (whiteCards.length === 0) throw new AssemblyTrouble('There is no white card among these frames.');
   if (whiteCards.length !== 1 && whiteCards.length !== present.length)
     throw new AssemblyTrouble(
-      `There are ${whiteCards.length} white cards for ${present.length} frames: give one for each place in their order, or a single one for all.`,
+      `There are ${whiteCards.length} white cards for ${present.length} frames: give one for each frame in the same order, or a single one for all.`,
     );
   if (whiteCards.length === 1 && present.length > 1)
-    remarks.push('One white card stands for all places, though light falls off differently at each.');
+    remarks.push('One white card is used for every frame, although falloff differs with the movements.');
   const cards = await Promise.all(whiteCards.map(cardOf));
   return present.map((_, i): Falloff | null => {
     const card = cards[whiteCards.length === 1 ? 0 : i];
@@ -535,7 +535,7 @@ async function cardOf({
   const darkest = light.reduce((least, each) => Math.min(least, each), 1);
   if (darkest < 0.005 || plane.data.some((value) => value > 0.995))
     throw new AssemblyTrouble(
-      `The white card ${name} is ${darkest < 0.005 ? 'black' : 'burnt out'} in places; it says nothing of falloff there.`,
+      `The white card ${name} is ${darkest < 0.005 ? 'black' : 'burnt out'} in places, so the falloff there cannot be measured.`,
     );
   return { columns: info.width, rows: info.height, multiply: light.map((each) => brightest / each) };
 }

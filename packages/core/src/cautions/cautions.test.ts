@@ -1,20 +1,10 @@
 import { geometryOf } from '../geometry/geometry';
-import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { stand } from '../setup/fixtures.test-support';
+import { frontScene, stand } from '../setup/fixtures.test-support';
 import { CAUTIONS, cautionsFor } from './cautions';
 import type { Scene } from '../model/scene';
 
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 20,
-  asideM: 0,
-  cameraHeightM: 1.6,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(20, 1.6);
 const ids = (changes: Partial<Scene>, step: 'stand' | 'frame' = 'stand', dismissed: readonly string[] = []) =>
   cautionsFor(geometryOf(stand({ scene: { ...scene, ...changes } })), step, dismissed).map(({ id }) => id);
 

@@ -3,9 +3,7 @@ import fc from 'fast-check';
 import type { Vec3 } from '../space/vector';
 import { assembled } from '../rig/assembled';
 import { camera, fieldLens, film, lens, mounted, view } from '../rig/parts.test-support';
-import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../subjects/subject';
-import { stand } from '../setup/fixtures.test-support';
+import { frontScene, stand } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { evaluate, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
 import type { CheckKind } from './registry';
@@ -13,19 +11,9 @@ import { fixSentence } from './wording';
 import { evenly } from '../evenly.test-support';
 import type { Pin, PinRole } from '../model/pin';
 import type { RigParts, Rig } from '../model/rig';
-import type { Scene } from '../model/scene';
 import type { SetupSettings } from '../model/setup';
 
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 10,
-  asideM: 0,
-  cameraHeightM: 1.5,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(10, 1.5);
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
   if (!rig.known) throw new Error('not known');

@@ -2,24 +2,13 @@ import { geometryOf } from './geometry';
 import fc from 'fast-check';
 import type { Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
-import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS, type Subject } from '../subjects/subject';
-import { stand } from '../setup/fixtures.test-support';
+import { frontScene, stand } from '../setup/fixtures.test-support';
 import { blurOf, defocus, lostPins, pinStates } from './pins';
 import { seenFrom } from '../space/pose';
 import type { Pin } from '../model/pin';
-import type { Scene } from '../model/scene';
 
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 12,
-  asideM: 0,
-  cameraHeightM: 1.5,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(12, 1.5);
 const on = (thing: string, role: Pin['role'] = 'sharp'): Pin => ({
   id: thing,
   name: thing,

@@ -3,26 +3,14 @@ import fc from 'fast-check';
 import { PerspectiveCamera, Vector3, Matrix4 } from 'three';
 import { finderMatrix, throughMatrix } from '../perspective/finderMatrix';
 import { turnIn } from '../perspective/turnIn';
-import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../subjects/subject';
 import { levelOf, pictured } from './standards';
-import { stand } from '../setup/fixtures.test-support';
+import { frontScene, stand } from '../setup/fixtures.test-support';
 import { keepingCentre } from '../planning/keepCentre';
 import { seenFrom } from '../space/pose';
 import { patched } from '../setup/patch';
 import { evenly } from '../evenly.test-support';
-import type { Scene } from '../model/scene';
 
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 20,
-  asideM: 0,
-  cameraHeightM: 1.6,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(20, 1.6);
 
 describe('a back turned on its camera', () => {
   test('with the head pitched and the back turned upright again it stands level, and the lens looks up', () => {

@@ -2,24 +2,12 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { mounted, lens } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../subjects/subject';
 import { hingeMm } from '../focus/plane';
-import { stand } from '../setup/fixtures.test-support';
+import { frontScene, stand } from '../setup/fixtures.test-support';
 import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
 import { evenly } from '../evenly.test-support';
-import type { Scene } from '../model/scene';
 
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 10,
-  asideM: 0,
-  cameraHeightM: 1.5,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(10, 1.5);
 const built = assembled({
   name: 'rig',
   rigId: null,

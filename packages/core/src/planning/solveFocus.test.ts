@@ -5,11 +5,9 @@ import { leastApertureAt } from '../focus/leastAperture';
 import type { Vec3 } from '../space/vector';
 import { camera, lens, mounted, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../subjects/subject';
 import { axisToBack, pictured } from '../geometry/standards';
 import { apertureChoice, airyMm } from './apertureChoice';
-import { stand } from '../setup/fixtures.test-support';
+import { frontScene, stand } from '../setup/fixtures.test-support';
 import { apparentScale, isolate } from './isolate';
 import { blurOf, pinStates } from '../geometry/pins';
 import { seenFrom } from '../space/pose';
@@ -21,19 +19,9 @@ import { apertureForSpread } from '../focus/spread';
 import { evenly } from '../evenly.test-support';
 import type { Pin, PinRole } from '../model/pin';
 import type { Rig, RigParts } from '../model/rig';
-import type { Scene } from '../model/scene';
 import type { SetupSettings } from '../model/setup';
 
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 10,
-  asideM: 0,
-  cameraHeightM: 1.5,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(10, 1.5);
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
   if (!rig.known) throw new Error('not known');

@@ -4,14 +4,11 @@ import { blurAt } from '../focus/blur';
 import type { Vec3 } from '../space/vector';
 import { camera, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../subjects/subject';
-import { stand } from '../setup/fixtures.test-support';
+import { frontScene, stand } from '../setup/fixtures.test-support';
 import { pinStates } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import { DEPTH_WAYS, tiltOrStack, type DepthOption } from './tiltOrStack';
 import type { Pin } from '../model/pin';
-import type { Scene } from '../model/scene';
 import type { SetupSettings } from '../model/setup';
 
 /** Evenly, in centimetres. */
@@ -23,16 +20,7 @@ const built = assembled({
 });
 if (!built.known) throw new Error('not known');
 const rig = built.value;
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 10,
-  asideM: 0,
-  cameraHeightM: 1.5,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(10, 1.5);
 const point = (n: number, at: Vec3): Pin => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp', weight: 1, place: { kind: 'point', at } });
 const places = fc.array(fc.tuple(metres(-3, 3), metres(0, 4), metres(-8, 30)), { minLength: 2, maxLength: 6 });
 const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): SetupSettings =>

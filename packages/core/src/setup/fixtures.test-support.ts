@@ -2,8 +2,25 @@ import fc from 'fast-check';
 import { mounted } from '../rig/parts.test-support';
 import { evenly } from '../evenly.test-support';
 import type { Mechanism } from '../model/movements';
+import type { Scene } from '../model/scene';
 import type { SetupSettings } from '../model/setup';
+import { PLAIN_SCENE } from '../scene/scene';
+import { FIRST_SUBJECTS } from '../subjects/subject';
 import { PLAIN_SETTINGS } from './defaults';
+
+/** A camera level and square before the demo front, `distanceM` away and `cameraHeightM` above the ground. */
+export function frontScene(distanceM: number, cameraHeightM: number): Scene {
+  return {
+    subject: FIRST_SUBJECTS.front,
+    distanceM,
+    asideM: 0,
+    cameraHeightM,
+    yawDeg: 0,
+    pitchDeg: 0,
+    rollDeg: 0,
+    ...PLAIN_SCENE,
+  };
+}
 
 /** A plain small-format stand to vary in tests. */
 export function stand(changes: Partial<SetupSettings> = {}): SetupSettings {

@@ -1,25 +1,13 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { evenly } from '../evenly.test-support';
-import { PLAIN_SCENE } from '../scene/scene';
-import { FIRST_SUBJECTS } from '../subjects/subject';
 import { alongAxisMm, focusFor } from '../geometry/standards';
-import { anyStand, stand } from './fixtures.test-support';
+import { frontScene, anyStand, stand } from './fixtures.test-support';
 import { movedOff, patched } from './patch';
-import type { Scene } from '../model/scene';
 import type { SetupPatch, SetupSettings } from '../model/setup';
 import { UNTURNED } from './defaults';
 
-const scene: Scene = {
-  subject: FIRST_SUBJECTS.front,
-  distanceM: 12,
-  asideM: 0,
-  cameraHeightM: 1.5,
-  yawDeg: 0,
-  pitchDeg: 0,
-  rollDeg: 0,
-  ...PLAIN_SCENE,
-};
+const scene = frontScene(12, 1.5);
 const turn = fc.record({ tiltDeg: evenly(-9, 9), swingDeg: evenly(-9, 9) });
 
 /** Each kind of change with what it may touch. */
