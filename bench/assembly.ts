@@ -9,7 +9,7 @@ import { assemble } from '../apps/server/src/proof/assemble';
 const OVERLAP = 0.2;
 
 /** Frames of one large noisy picture, cut at whole pixels, as uncompressed 16 bit TIFF. */
-async function framesOf(folder: string, columns: number, rows: number, width: number, height: number) {
+async function framesOf(folder: string, [columns, rows]: readonly [number, number], [width, height]: readonly [number, number]) {
   const step = { x: Math.round(width * (1 - OVERLAP)), y: Math.round(height * (1 - OVERLAP)) };
   const plan = {
     frames: Array.from({ length: columns * rows }, (_, i) => ({
@@ -80,7 +80,7 @@ export async function run(large: boolean): Promise<readonly string[]> {
   try {
     const [width, height] = large ? [8256, 6192] : [2400, 1800];
     const [columns, rows] = large ? [4, 3] : [4, 2];
-    const { files, plan } = await framesOf(folder, columns, rows, width, height);
+    const { files, plan } = await framesOf(folder, [columns, rows], [width, height]);
     const scratch = join(folder, 'scratch');
     await mkdir(scratch);
     const result = join(folder, 'ours.tif');

@@ -89,14 +89,14 @@ function leastApertureLines(): readonly string[] {
   const [f, c] = [90, 0.02];
   const all = scenes();
   let i = 0;
-  const ours = medianMs(() => leastAperture(f, all[i++ % all.length] ?? [], c));
+  const ours = medianMs(() => leastAperture({ focalMm: f, pointsM: all[i++ % all.length] ?? [], cocMm: c }));
   let worse = 0;
   const times: number[] = [];
   for (const pins of all) {
     const at = performance.now();
     const found = (direct(objective(f, pins), [-1, -1], [1, 1], { iterations: 60 }).minFunctionValue * f) / c;
     times.push(performance.now() - at);
-    if (leastAperture(f, pins, c).fNumber > found * (1 + 1e-6)) worse++;
+    if (leastAperture({ focalMm: f, pointsM: pins, cocMm: c }).fNumber > found * (1 + 1e-6)) worse++;
   }
   times.sort((a, b) => a - b);
   const theirs = times[50] ?? Number.NaN;
@@ -109,10 +109,12 @@ function leastApertureLines(): readonly string[] {
 /** All that a stand with focus asks of the core at one step of a drag. */
 function wholeWithFocus(settings: SetupSettings, pins: readonly Vec3[]): unknown {
   const { focalMm } = settings.rig.lens;
-  const set = leastAperture(focalMm, pins, 0.03, { kind: 'cone', maxDeg: 8 });
+  const set = leastAperture({ focalMm, pointsM: pins, cocMm: 0.03, mechanism: { kind: 'cone', maxDeg: 8 } });
   const plane = focusPlane(focalMm, set.imageMm, set.tiltDeg, set.swingDeg);
-  const limits = wedge(focalMm, set.imageMm, set.tiltDeg, set.swingDeg, 11, 0.03);
-  const blurs = pins.map((pin) => blurAt(focalMm, set.imageMm, set.tiltDeg, set.swingDeg, 11, pin));
+  const limits = wedge({ focalMm, imageMm: set.imageMm, tiltDeg: set.tiltDeg, swingDeg: set.swingDeg, fNumber: 11, cocMm: 0.03 });
+  const blurs = pins.map((pin) =>
+    blurAt({ focalMm, imageMm: set.imageMm, tiltDeg: set.tiltDeg, swingDeg: set.swingDeg, fNumber: 11, pointM: pin }),
+  );
   return [
     evaluateAll(geometryOf(settings)),
     shiftScale(geometryOf(settings)),

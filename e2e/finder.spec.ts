@@ -30,7 +30,7 @@ test('shows the tower in true perspective: its edges upright when level, and lea
   const measured = (crossing(upper, 0.85) - crossing(lower, 0.85)) / perMm;
   // An upright that meets the middle of the picture at X leans by X·tan φ/v: over 0.4 of the height its ends part by so much.
   const middle = (width / 2 - crossing(await row(page, 0.5), 0.85)) / perMm;
-  const { convergenceMm } = keystone(imageMm, 2 * middle, 0.4 * 36, 5504, 10);
+  const { convergenceMm } = keystone({ imageMm, sensorWidthMm: 2 * middle, sensorHeightMm: 0.4 * 36, columnsPx: 5504, pitchDeg: 10 });
   expect(Math.abs(measured - convergenceMm)).toBeLessThan(0.12 + 0.05 * convergenceMm);
 });
 
@@ -43,7 +43,7 @@ test('blurs by what the bundle of rays gives: the spread of an edge, measured in
   const values = await row(page, 0.4);
   const perMm = values.length / 24;
   const { imageMm } = conjugates(24, 0.5);
-  const said = blurAt(24, imageMm, 0, 0, 3.5, [-4, 5, 24]) * perMm;
+  const said = blurAt({ focalMm: 24, imageMm, tiltDeg: 0, swingDeg: 0, fNumber: 3.5, pointM: [-4, 5, 24] }) * perMm;
   expect(said).toBeGreaterThan(4);
   const measured = edgeSpread(values, said);
   expect(Math.abs(measured - said)).toBeLessThan(Math.max(1.2, 0.15 * said));

@@ -34,11 +34,11 @@ test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with 
   // The tilt hinges the plane as far under the lens as the ground lies there, but for the stake: 0.09/sin 6.46° = 0.80 m.
   expect(0.09 / Math.sin((settings.front.tiltDeg * Math.PI) / 180)).toBeCloseTo(0.8, 2);
   // Against the least aperture of the core on the pins themselves.
-  const least = leastAperture(
-    90,
-    geometryOf(settings).placedPins.flatMap(({ points }) => points),
-    geometryOf(settings).blurAllowed.cocMm,
-  );
+  const least = leastAperture({
+    focalMm: 90,
+    pointsM: geometryOf(settings).placedPins.flatMap(({ points }) => points),
+    cocMm: geometryOf(settings).blurAllowed.cocMm,
+  });
   await expect(solution(page, 'front')).toContainText(`(f/${least.fNumber.toFixed(1)})`);
   // Tilt by the hinge distance says the same.
   await page.getByLabel('How the plane is laid').selectOption('hinge');

@@ -60,7 +60,8 @@ await main(async () => {
     });
   }
 
-  const seeding = options.resetDemo ? 'reset' : options.empty ? 'never' : 'if-empty';
+  const unasked = options.empty ? 'never' : 'if-empty';
+  const seeding = options.resetDemo ? 'reset' : unasked;
   const log = createWriteStream(join(folder, 'logs', 'server.log'), { flags: 'a' });
   const launch = (port) =>
     new Promise((resolve, reject) => {

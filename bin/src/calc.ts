@@ -50,10 +50,7 @@ function fieldLines(schema: z.ZodObject, withRange: boolean): string {
   const width = Math.max(...Object.keys(properties).map((key) => key.length));
   return Object.entries(properties)
     .map(([key, field]) => {
-      const range = [
-        field.exclusiveMinimum !== undefined ? `> ${field.exclusiveMinimum}` : field.minimum !== undefined ? `≥ ${field.minimum}` : '',
-        field.exclusiveMaximum !== undefined ? `< ${field.exclusiveMaximum}` : field.maximum !== undefined ? `≤ ${field.maximum}` : '',
-      ].filter(Boolean);
+      const range = [lowerBound(field), upperBound(field)].filter(Boolean);
       const notes = [
         field.unit ?? '',
         ...(withRange ? range : []),
@@ -62,6 +59,18 @@ function fieldLines(schema: z.ZodObject, withRange: boolean): string {
       return `  ${key.padEnd(width)}  ${field.description ?? ''}${notes.length > 0 ? ` (${notes.join(', ')})` : ''}`;
     })
     .join('\n');
+}
+
+function upperBound(field: FieldSchema): string {
+  if (field.exclusiveMaximum !== undefined) return `< ${field.exclusiveMaximum}`;
+  if (field.maximum !== undefined) return `≤ ${field.maximum}`;
+  return '';
+}
+
+function lowerBound(field: FieldSchema): string {
+  if (field.exclusiveMinimum !== undefined) return `> ${field.exclusiveMinimum}`;
+  if (field.minimum !== undefined) return `≥ ${field.minimum}`;
+  return '';
 }
 
 function describe(calc: Calculator): string {

@@ -41,7 +41,11 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
         req: (req: { id: unknown; method: unknown; url: unknown }) => ({ id: req.id, method: req.method, url: req.url }),
         res: (res: { statusCode: unknown }) => ({ status: res.statusCode }),
       },
-      customLogLevel: (_req, res, error) => (error || res.statusCode >= 500 ? 'error' : res.statusCode >= 400 ? 'warn' : 'info'),
+      customLogLevel: (_req, res, error) => {
+        if (error || res.statusCode >= 500) return 'error';
+        if (res.statusCode >= 400) return 'warn';
+        return 'info';
+      },
     }),
   );
   app.use(...strictHeaders());

@@ -15,7 +15,7 @@ export function calcRoutes(): Router {
     const found = calculatorNamed(req.params.name);
     if (!found) throw notThere('calculator');
     const answer = found.calculate(req.body);
-    if (!answer.ok) throw new Refusal(400, answer.error.code, answer.error.message, answer.error.path);
+    if (!answer.ok) throw new Refusal(400, answer.error.code, answer.error.message, { path: answer.error.path });
     res.json(answer.out);
   });
   return router;

@@ -49,7 +49,7 @@ function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
         return { file, text, width: doc.font(file).fontSize(mark.sizeMm).widthOfString(text) };
       });
       const width = runs.reduce((sum, run) => sum + run.width, 0);
-      let x = mark.anchor === 'end' ? mark.x - width : mark.anchor === 'middle' ? mark.x - width / 2 : mark.x;
+      let x = startOf(mark, width);
       for (const run of runs) {
         doc.font(run.file).fontSize(mark.sizeMm).fillColor('black').text(run.text, x, mark.y, { lineBreak: false, baseline: 'alphabetic' });
         x += run.width;
@@ -70,6 +70,23 @@ function draw(doc: PDFKit.PDFDocument, mark: Mark): void {
   }
   if (mark.filled) doc.fill('black');
   else doc.stroke('black');
+}
+
+function startOf(
+  mark: {
+    readonly kind: 'text';
+    readonly x: number;
+    readonly y: number;
+    readonly sizeMm: number;
+    readonly anchor: 'start' | 'middle' | 'end';
+    readonly bold?: boolean;
+    readonly text: string;
+  },
+  width: number,
+): number {
+  if (mark.anchor === 'end') return mark.x - width;
+  if (mark.anchor === 'middle') return mark.x - width / 2;
+  return mark.x;
 }
 
 const spotQuery = z.object({

@@ -70,7 +70,7 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       409,
       'changed_elsewhere',
       `“${name}” was changed somewhere else meanwhile. Nothing was changed; look again and repeat it.`,
-      path,
+      { path },
     );
   switch (change.op) {
     case 'putItem': {
@@ -115,7 +115,7 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       const { id, version } = change;
       const kit = await wholeKit(tx);
       const row = change.op === 'removeItem' ? kit.items.find(({ item }) => item.id === id) : kit.rigs.find(({ rig }) => rig.id === id);
-      if (!row) throw new Refusal(404, 'not_found', 'There is no such thing in the kit.', ['changes', at, 'id']);
+      if (!row) throw new Refusal(404, 'not_found', 'There is no such thing in the kit.', { path: ['changes', at, 'id'] });
       const mine = and(eq(table.id, id), eq(table.version, version));
       const used = row.used.stands + row.used.rigs > 0;
       const rows = used
@@ -136,7 +136,7 @@ function checkRigs(kit: Kit): void {
   for (const { rig } of kit.rigs) {
     const lost = idsIn(rig).find((id) => !ids.has(id));
     if (lost !== undefined)
-      throw new Refusal(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, ['changes']);
+      throw new Refusal(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, { path: ['changes'] });
   }
 }
 

@@ -3,6 +3,13 @@ import { firstIssue, type ApiError } from '@gangway/contract/apiError';
 import { CoreError } from '@gangway/core/errors';
 import { z } from 'zod';
 
+interface RefusalPlace {
+  /** Where in what was sent the fault is. */
+  readonly path?: readonly (string | number)[];
+  /** What else goes out with the error. */
+  readonly more?: Readonly<Record<string, unknown>>;
+}
+
 /** An answer that is not the one asked for: a status and the error that goes out with it. */
 export class Refusal extends Error {
   readonly status: number;
@@ -10,7 +17,7 @@ export class Refusal extends Error {
   readonly path: readonly (string | number)[];
   readonly more: Readonly<Record<string, unknown>>;
 
-  constructor(status: number, code: string, message: string, path: readonly (string | number)[] = [], more = {}) {
+  constructor(status: number, code: string, message: string, { path = [], more = {} }: RefusalPlace = {}) {
     super(message);
     this.status = status;
     this.code = code;
@@ -24,7 +31,7 @@ export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
   const result = schema.safeParse(value);
   if (result.success) return result.data;
   const { code, message, path } = firstIssue(result.error);
-  throw new Refusal(400, code, message, path);
+  throw new Refusal(400, code, message, { path });
 }
 
 /** The id in an address; one that cannot be an id is of nothing that is there. */
@@ -56,7 +63,7 @@ export const answerErrors: ErrorRequestHandler = (error: unknown, req, res, next
 
 function asRefusal(error: unknown): Refusal {
   if (error instanceof Refusal) return error;
-  if (error instanceof CoreError) return new Refusal(400, error.code, error.message, error.path);
+  if (error instanceof CoreError) return new Refusal(400, error.code, error.message, { path: error.path });
   if (databaseIsAway(error)) {
     return new Refusal(503, 'database_unavailable', 'The database is not answering, so nothing was changed. Try again in a moment.');
   }

@@ -94,8 +94,11 @@ export function standRoutes(db: Db): Router {
       res.json(present);
       return;
     }
-    throw new Refusal(409, 'changed_elsewhere', 'This stand was changed somewhere else since it was opened here.', ['version'], {
-      present,
+    throw new Refusal(409, 'changed_elsewhere', 'This stand was changed somewhere else since it was opened here.', {
+      path: ['version'],
+      more: {
+        present,
+      },
     });
   });
 

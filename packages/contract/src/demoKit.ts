@@ -303,13 +303,25 @@ const reducer = itemOf('converter', id(30), 'Reducer 0.71', {
   bodyRegisterMm: 18,
   contacts: false,
 });
+interface BoardInput {
+  readonly n: number;
+  readonly name: string;
+  readonly boardMount: string;
+  readonly hole: string;
+  readonly offsetMm: number;
+}
 
-const board = (n: number, name: string, boardMount: string, hole: string, offsetMm: number) =>
-  itemOf('board', id(n), name, { boardMount, hole, offsetMm });
-const flatBoard = board(40, 'Flat field board, shutter 0', FIELD_BOARD, 'shutter 0', 0);
-const recessedBoard = board(41, 'Recessed field board 22 mm, shutter 0', FIELD_BOARD, 'shutter 0', -22);
-const raisedBoard = board(42, 'Raised field board 40 mm, shutter 1', FIELD_BOARD, 'shutter 1', 40);
-const railFront = board(43, 'Rail board, shutter 0', RAIL_BOARD, 'shutter 0', 0);
+const board = ({ n, name, boardMount, hole, offsetMm }: BoardInput) => itemOf('board', id(n), name, { boardMount, hole, offsetMm });
+const flatBoard = board({ n: 40, name: 'Flat field board, shutter 0', boardMount: FIELD_BOARD, hole: 'shutter 0', offsetMm: 0 });
+const recessedBoard = board({
+  n: 41,
+  name: 'Recessed field board 22 mm, shutter 0',
+  boardMount: FIELD_BOARD,
+  hole: 'shutter 0',
+  offsetMm: -22,
+});
+const raisedBoard = board({ n: 42, name: 'Raised field board 40 mm, shutter 1', boardMount: FIELD_BOARD, hole: 'shutter 1', offsetMm: 40 });
+const railFront = board({ n: 43, name: 'Rail board, shutter 0', boardMount: RAIL_BOARD, hole: 'shutter 0', offsetMm: 0 });
 
 const fieldCamera = itemOf('camera', id(50), '4 × 5 in field camera', {
   boardMount: FIELD_BOARD,
@@ -390,7 +402,15 @@ const rig = (n: number, name: string, plan: Partial<RigPlan>): KitRig => ({
   name,
   plan: { ...EMPTY_PLAN, betweenIds: [], frontIds: [], ...plan },
 });
-const view = (backId: string, cameraId: string, boardId: string, lensId: string, betweenIds: string[] = []) => ({
+interface ViewInput {
+  readonly backId: string;
+  readonly cameraId: string;
+  readonly boardId: string;
+  readonly lensId: string;
+  readonly betweenIds?: string[] | undefined;
+}
+
+const view = ({ backId, cameraId, boardId, lensId, betweenIds = [] }: ViewInput) => ({
   kind: 'view' as const,
   backId,
   cameraId,
@@ -402,20 +422,42 @@ const view = (backId: string, cameraId: string, boardId: string, lensId: string,
 /** The rigs that ship with it. */
 export const DEMO_RIGS: readonly KitRig[] = [
   rig(100, 'Small body with 24 mm shift wide', { backId: smallBody.id, lensId: shiftWide.id }),
-  rig(101, '44 × 33 back with 90 mm field wide', view(digitalBack.id, fieldCamera.id, recessedBoard.id, fieldWide.id, [slidingBack.id])),
+  rig(
+    101,
+    '44 × 33 back with 90 mm field wide',
+    view({
+      backId: digitalBack.id,
+      cameraId: fieldCamera.id,
+      boardId: recessedBoard.id,
+      lensId: fieldWide.id,
+      betweenIds: [slidingBack.id],
+    }),
+  ),
   rig(102, 'Small body, shift-tilt adapter, 55 mm medium-format wide', {
     backId: smallBody.id,
     betweenIds: [shiftTilt.id],
     lensId: mediumWide.id,
   }),
   rig(103, 'Small body, reducer, 80 mm medium-format normal', { backId: smallBody.id, betweenIds: [reducer.id], lensId: mediumNormal.id }),
-  rig(104, '4 × 5 in sheet film with 300 mm field long', view(sheetFilm.id, fieldCamera.id, raisedBoard.id, fieldLong.id)),
-  rig(105, 'Bellows rail with small body and 120 mm rail lens', view(smallBody.id, rail.id, railFront.id, railLens.id)),
+  rig(
+    104,
+    '4 × 5 in sheet film with 300 mm field long',
+    view({ backId: sheetFilm.id, cameraId: fieldCamera.id, boardId: raisedBoard.id, lensId: fieldLong.id }),
+  ),
+  rig(
+    105,
+    'Bellows rail with small body and 120 mm rail lens',
+    view({ backId: smallBody.id, cameraId: rail.id, boardId: railFront.id, lensId: railLens.id }),
+  ),
   rig(106, 'Quarter-turn plate with 80 mm medium-format normal', {
     backId: smallBody.id,
     betweenIds: [quarterTurn.id],
     lensId: mediumNormal.id,
   }),
   rig(107, '80 mm medium-format normal, held by hand', { kind: 'held', backId: smallBody.id, lensId: mediumNormal.id }),
-  rig(108, '4 × 5 in sheet film with 90 mm field wide', view(sheetFilm.id, fieldCamera.id, recessedBoard.id, fieldWide.id)),
+  rig(
+    108,
+    '4 × 5 in sheet film with 90 mm field wide',
+    view({ backId: sheetFilm.id, cameraId: fieldCamera.id, boardId: recessedBoard.id, lensId: fieldWide.id }),
+  ),
 ];

@@ -97,5 +97,7 @@ export function figureWords(figure: Figure, value: unknown): string {
   const text = figureText(figure, value);
   if (text === '') return 'not known';
   if (figure.type !== 'number' || figure.unit === '') return text;
-  return figure.unit === 'f/' ? `f/${text}` : figure.unit === '°' ? `${text}°` : `${text} ${figure.unit}`;
+  if (figure.unit === 'f/') return `f/${text}`;
+  if (figure.unit === '°') return `${text}°`;
+  return `${text} ${figure.unit}`;
 }

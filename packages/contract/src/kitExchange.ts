@@ -163,8 +163,8 @@ export interface ImportRow {
 export function planImport(kit: Kit, lines: readonly Line[], newId: (line: Line) => string): readonly ImportRow[] {
   const seen = new Map<string, number>();
   const rows = lines.map((line): ImportRow => {
-    const judged = line.from === 'csv' ? judgeCells(kit, line, newId) : line.what === 'item' ? judgeItem(kit, line) : judgeRig(kit, line);
-    const id = judged.change && ('item' in judged.change ? judged.change.item.id : 'rig' in judged.change ? judged.change.rig.id : null);
+    const judged = judgedLine(line, kit, newId);
+    const id = idIn(judged);
     if (id === null) return judged;
     const before = seen.get(id);
     seen.set(id, line.at);
@@ -173,6 +173,18 @@ export function planImport(kit: Kit, lines: readonly Line[], newId: (line: Line)
       : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: `The same id stands in line ${before} already.` }]);
   });
   return withComponents(kit, rows);
+}
+
+function idIn({ change }: ImportRow): string | null {
+  if (change === null) return null;
+  if ('item' in change) return change.item.id;
+  return 'rig' in change ? change.rig.id : null;
+}
+
+function judgedLine(line: Line, kit: Kit, newId: (line: Line) => string): ImportRow {
+  if (line.from === 'csv') return judgeCells(kit, line, newId);
+  if (line.what === 'item') return judgeItem(kit, line);
+  return judgeRig(kit, line);
 }
 
 function refusedRow(line: Line, name: string, what: string, refused: readonly Refused[]): ImportRow {
@@ -207,12 +219,18 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
   if (!parsed.success) {
     for (const issue of parsed.error.issues) {
       const [head, key] = issue.path;
-      const column = head === 'figures' && typeof key === 'string' ? (columns.get(key) ?? null) : typeof head === 'string' ? head : null;
+      const column = columnOf(head, key, columns);
       if (!refused.some((each) => each.column === column)) refused.push({ column, message: issue.message });
     }
   }
   if (refused.length > 0 || !parsed.success) return refusedRow(line, name, kind, refused);
   return itemRow(kit, line, parsed.data);
+}
+
+function columnOf(head: PropertyKey | undefined, key: PropertyKey | undefined, columns: Map<string, string>): string | null {
+  if (head === 'figures' && typeof key === 'string') return columns.get(key) ?? null;
+  if (typeof head === 'string') return head;
+  return null;
 }
 
 function judgeItem(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {

@@ -104,7 +104,7 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
         keys.flatMap((key, j): readonly (readonly [string, unknown])[] => {
           if (key === null) return [];
           const cell = (row[j] ?? '').replace(GUARDED, '');
-          if (types.get(key) === 'flag') return [[key, cell === 'true' ? true : cell === 'false' ? false : cell]];
+          if (types.get(key) === 'flag') return [[key, flagIn(cell)]];
           if (key === 'focusM') return [[key, cell === 'infinity' || cell === '' ? null : Number(cell)]];
           if (types.get(key) === 'number') return cell === '' ? [] : [[key, Number.isNaN(Number(cell)) ? cell : Number(cell)]];
           return types.get(key) === 'text' || cell !== '' ? [[key, cell]] : [];
@@ -113,6 +113,12 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
     })),
     stands,
   );
+}
+
+function flagIn(cell: string): string | boolean {
+  if (cell === 'true') return true;
+  if (cell === 'false') return false;
+  return cell;
 }
 
 function judged(

@@ -140,20 +140,7 @@ export function exiftoolArguments(takes: readonly LogTake[], where: TakenWhere):
       const lines = Object.entries(standardFields(take, where)).map(([key, value]) => {
         const [prefix = '', name = ''] = key.split(':');
         // exiftool counts in f-numbers, seconds, degrees, and dates with colons; a sign # would have it take the stored form.
-        const plain =
-          name === 'ApertureValue'
-            ? String(take.fNumber)
-            : name === 'ShutterSpeedValue'
-              ? String(take.timeS)
-              : name === 'GPSLatitude'
-                ? String(where.latitudeDeg)
-                : name === 'GPSLongitude'
-                  ? String(where.longitudeDeg)
-                  : /Date/u.test(name)
-                    ? value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ')
-                    : /^\d+\/\d+$/u.test(value)
-                      ? String(fraction(value))
-                      : value;
+        const plain = plainValue(name, take, where, value);
         return `-XMP-${prefix}:${name}=${entities(plain)}`;
       });
       const words = takeWords(take);
@@ -168,6 +155,16 @@ export function exiftoolArguments(takes: readonly LogTake[], where: TakenWhere):
       ].join('\n');
     });
   return `${['# Written by Gangway: run  exiftool -@ <this file>  in the folder of the image files.', '# Only sidecars (.xmp) are written; image files are not touched.', ...blocks].join('\n')}\n`;
+}
+
+function plainValue(name: string, take: LogTake, where: TakenWhere, value: string): string {
+  if (name === 'ApertureValue') return String(take.fNumber);
+  if (name === 'ShutterSpeedValue') return String(take.timeS);
+  if (name === 'GPSLatitude') return String(where.latitudeDeg);
+  if (name === 'GPSLongitude') return String(where.longitudeDeg);
+  if (/Date/u.test(name)) return value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ');
+  if (/^\d+\/\d+$/u.test(value)) return String(fraction(value));
+  return value;
 }
 
 function fraction(words: string): number {

@@ -51,7 +51,14 @@ export function stopsWords(stops: number): string {
 /** A distance as it is paced out: "24 m", "2.31 m", "0.286 m", "infinity" for `null` or ∞. */
 export function metresWords(m: number | null): string {
   if (m === null || m === Infinity) return 'infinity';
-  return `${fixed(m, m >= 20 ? 0 : m >= 10 ? 1 : m >= 1 ? 2 : 3)} m`;
+  return `${fixed(m, decimalsOfMetres(m))} m`;
+}
+
+function decimalsOfMetres(m: number): number {
+  if (m >= 20) return 0;
+  if (m >= 10) return 1;
+  if (m >= 1) return 2;
+  return 3;
 }
 
 /** A magnification as it is spoken of: "0.21 of life size", "1.4 times life size", "life size". */

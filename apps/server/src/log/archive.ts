@@ -168,7 +168,8 @@ async function archived(
   return { name: job.name, stream: zip.outputStream, written: put() };
 }
 
-const damaged = (why: string): Refusal => new Refusal(422, 'damaged', `This archive is damaged: ${why}. Nothing was taken in.`, ['file']);
+const damaged = (why: string): Refusal =>
+  new Refusal(422, 'damaged', `This archive is damaged: ${why}. Nothing was taken in.`, { path: ['file'] });
 
 interface Opened {
   readonly zip: yauzl.ZipFile;
@@ -181,9 +182,9 @@ function opened(path: string): Promise<Opened> {
     yauzl.open(path, { lazyEntries: true, autoClose: false, strictFileNames: true }, (error, zip) => {
       if (error) {
         failed(
-          new Refusal(422, 'not_an_archive', 'This is not an archive of a job, or it broke off: it is no zip file that can be read.', [
-            'file',
-          ]),
+          new Refusal(422, 'not_an_archive', 'This is not an archive of a job, or it broke off: it is no zip file that can be read.', {
+            path: ['file'],
+          }),
         );
         return;
       }
@@ -201,12 +202,12 @@ function opened(path: string): Promise<Opened> {
               422,
               'strange_file',
               `This archive holds “${entry.fileName.slice(0, 80)}”, which has no place in one. Nothing was taken in.`,
-              ['file'],
+              { path: ['file'] },
             ),
           );
         else if (entries.has(entry.fileName)) refuse(damaged(`${entry.fileName} is in it twice`));
         else if (bytes > ARCHIVE_BYTES_MOST)
-          refuse(new Refusal(413, 'too_large', 'This archive holds more than 60 GB; it is not opened.', ['file']));
+          refuse(new Refusal(413, 'too_large', 'This archive holds more than 60 GB; it is not opened.', { path: ['file'] }));
         else {
           entries.set(entry.fileName, entry);
           zip.readEntry();
@@ -217,9 +218,9 @@ function opened(path: string): Promise<Opened> {
       zip.on('error', (wrong: Error) =>
         refuse(
           /relative path|absolute path|characters in fileName|invalid characters/iu.test(wrong.message)
-            ? new Refusal(422, 'strange_file', 'This archive holds a file whose path climbs out of its folder. Nothing was taken in.', [
-                'file',
-              ])
+            ? new Refusal(422, 'strange_file', 'This archive holds a file whose path climbs out of its folder. Nothing was taken in.', {
+                path: ['file'],
+              })
             : damaged('its table of contents cannot be read'),
         ),
       );
@@ -261,14 +262,14 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
   try {
     const { value: said } = await list(archive, 'manifest.json');
     if (typeof said !== 'object' || said === null || !('format' in said) || said.format !== 'gangway-job')
-      throw new Refusal(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', ['file']);
+      throw new Refusal(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', { path: ['file'] });
     if (!('version' in said) || typeof said.version !== 'number') throw damaged('its manifest says no version');
     if (said.version > ARCHIVE_VERSION)
       throw new Refusal(
         422,
         'newer_version',
         `This archive is of version ${said.version}, made by a newer Gangway; this one reads version ${ARCHIVE_VERSION}.`,
-        ['file'],
+        { path: ['file'] },
       );
     const manifest = manifestSchema.safeParse(said);
     if (!manifest.success) throw damaged(`its manifest is not right (${firstIssue(manifest.error).message})`);
@@ -283,7 +284,8 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     const job = result.data;
     const free = await store.free();
     const needed = [...sums.values()].reduce((sum, { bytes }) => sum + bytes, 0);
-    if (free !== null && free < needed * 2) throw new Refusal(507, 'no_room', 'There is no room for what this archive holds.', ['file']);
+    if (free !== null && free < needed * 2)
+      throw new Refusal(507, 'no_room', 'There is no room for what this archive holds.', { path: ['file'] });
     await mkdir(folder, { recursive: true });
     const put = async (from: string, key: string): Promise<void> => {
       const entry = archive.entries.get(from);
@@ -444,13 +446,13 @@ export function archiveDoor(db: Db, parts: LogParts): Router {
     const announced = Number(req.headers['content-length']);
     if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
     const free = await parts.store.free();
-    if (free !== null && free < announced * 2) throw new Refusal(507, 'no_room', 'There is no room for this archive.', ['file']);
+    if (free !== null && free < announced * 2) throw new Refusal(507, 'no_room', 'There is no room for this archive.', { path: ['file'] });
     await mkdir(parts.scratch, { recursive: true });
     const path = join(parts.scratch, `archive-${randomUUID()}`);
     try {
       await pipeline(req, createWriteStream(path));
       if ((await stat(path)).size !== announced)
-        throw new Refusal(400, 'aborted', 'The archive broke off before all of it had arrived.', ['file']);
+        throw new Refusal(400, 'aborted', 'The archive broke off before all of it had arrived.', { path: ['file'] });
       res.status(201).json(await wholeJob(db, await takenIn(db, parts, path)));
     } finally {
       await rm(path, { force: true });

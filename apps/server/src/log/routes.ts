@@ -69,7 +69,7 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
     const jobId = idParam(req.params.id, 'job');
     await presentJob(db, jobId);
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, 255) : '';
-    if (name === '') throw new Refusal(400, 'no_name', 'A photograph needs the name of its file.', ['name']);
+    if (name === '') throw new Refusal(400, 'no_name', 'A photograph needs the name of its file.', { path: ['name'] });
     if (!req.is('application/octet-stream'))
       throw new Refusal(415, 'not_a_file', 'A photograph is sent as it is (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
@@ -79,27 +79,28 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
         413,
         'too_large',
         `${name} has ${(announced / 1e6).toFixed(0)} MB; at most ${ATTACHMENT_BYTES_MOST / 1e6} MB are attached.`,
-        ['file'],
+        { path: ['file'] },
       );
     const standId = idParam(req.query.standId, 'stand');
     const [stand] = await db
       .select({ id: stands.id })
       .from(stands)
       .where(and(eq(stands.id, standId), eq(stands.jobId, jobId)));
-    if (!stand) throw new Refusal(400, 'no_stand', 'A photograph is attached to a stand of this job, or to one of its takes.', ['standId']);
+    if (!stand)
+      throw new Refusal(400, 'no_stand', 'A photograph is attached to a stand of this job, or to one of its takes.', { path: ['standId'] });
     const takeId = req.query.takeId === undefined ? null : idParam(req.query.takeId, 'take');
     if (takeId !== null) {
       const [take] = await db
         .select({ id: takes.id })
         .from(takes)
         .where(and(eq(takes.id, takeId), eq(takes.standId, standId)));
-      if (!take) throw new Refusal(400, 'no_take', 'There is no such take at this stand.', ['takeId']);
+      if (!take) throw new Refusal(400, 'no_take', 'There is no such take at this stand.', { path: ['takeId'] });
     }
     const free = await store.free();
-    if (free !== null && free < announced * 2) throw new Refusal(507, 'no_room', `There is no room for ${name}.`, ['file']);
+    if (free !== null && free < announced * 2) throw new Refusal(507, 'no_room', `There is no room for ${name}.`, { path: ['file'] });
     const held = await db.$count(attachments, eq(attachments.jobId, jobId));
     if (held >= ATTACHMENTS_MOST)
-      throw new Refusal(409, 'too_many', `A job may have at most ${ATTACHMENTS_MOST} photographs attached.`, ['file']);
+      throw new Refusal(409, 'too_many', `A job may have at most ${ATTACHMENTS_MOST} photographs attached.`, { path: ['file'] });
     await mkdir(scratch, { recursive: true });
     const path = join(scratch, `attached-${randomUUID()}`);
     try {
@@ -115,13 +116,15 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
         createWriteStream(path),
       );
       const { size } = await stat(path);
-      if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, ['file']);
+      if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, { path: ['file'] });
       const seen = await sharp(path)
         .metadata()
         .catch(() => null);
       const image = seen?.format === undefined ? undefined : IMAGES[seen.format];
       if (!seen || !image)
-        throw new Refusal(422, 'not_a_picture', `${name} is not a picture that can be attached: it must be JPEG, PNG or WebP.`, ['file']);
+        throw new Refusal(422, 'not_a_picture', `${name} is not a picture that can be attached: it must be JPEG, PNG or WebP.`, {
+          path: ['file'],
+        });
       const id = randomUUID();
       const [mime, extension] = image;
       const storeKey = `attachments/${id}/file.${extension}`;
@@ -172,7 +175,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
           400,
           'no_stand',
           `put.${strange}.standId: the stand of this take is not in this job; a take belongs to one of the job’s stands.`,
-          ['put', strange, 'standId'],
+          { path: ['put', strange, 'standId'] },
         );
       if (remove.length > 0) await tx.delete(takes).where(and(eq(takes.jobId, jobId), inArray(takes.id, remove)));
       for (let from = 0; from < put.length; from += 500) {
@@ -195,11 +198,13 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
           })
           .returning({ id: takes.id });
         if (written.length < Math.min(500, put.length - from))
-          throw new Refusal(409, 'other_job', 'A take with this id is in the log of another job.', ['put']);
+          throw new Refusal(409, 'other_job', 'A take with this id is in the log of another job.', { path: ['put'] });
       }
       const held = await tx.$count(takes, eq(takes.jobId, jobId));
       if (held > TAKES_MOST)
-        throw new Refusal(409, 'too_many', `A job may have at most ${TAKES_MOST} takes in its log; this would make ${held}.`, ['put']);
+        throw new Refusal(409, 'too_many', `A job may have at most ${TAKES_MOST} takes in its log; this would make ${held}.`, {
+          path: ['put'],
+        });
     });
     res.json({ put: put.length, removed: remove.length });
   });

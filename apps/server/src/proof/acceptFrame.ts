@@ -17,7 +17,7 @@ export async function acceptedFrame(
   path: string,
   name: string,
 ): Promise<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'> & { readonly sha256: string }> {
-  const refuse = (words: string): Refusal => new Refusal(422, 'not_a_frame', `${name} ${words}`, ['file']);
+  const refuse = (words: string): Refusal => new Refusal(422, 'not_a_frame', `${name} ${words}`, { path: ['file'] });
   let seen: Metadata;
   try {
     // The header alone: what it claims is looked at before anything is unpacked.

@@ -132,7 +132,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     const measured: Measured[] = [];
     for (const [k, { a, b, along }] of pairs.entries()) {
       onProgress(0.3 + (0.25 * k) / pairs.length, `measuring seam ${k + 1} of ${pairs.length}`);
-      measured.push(await measuredPair({ a, b, along }, roughLaid, raw, reduced, plan !== null, slidePx));
+      measured.push(await measuredPair({ a, b, along }, { laid: roughLaid, raw, reduced, planned: plan !== null, slidePx }));
     }
     refuseDisorder(
       measured,
@@ -167,7 +167,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     });
 
     // Light.
-    const falloffs = await falloffsOf(job, present, plan, seen, remarks);
+    const falloffs = await falloffsOf(job, { present, plan, sizes: seen, remarks });
     const links = options.evenLight ? lightLinks(measured, falloffs) : [];
     const gains = evenedLight(present.length, links);
     if (options.evenLight && links.length === 0 && present.length > 1)
@@ -197,23 +197,23 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
       top: zone.top - whole.top,
       bottom: zone.bottom - whole.top,
     }));
-    const cells = seamsBetween(laid, canvas, cellPx, unlikeness(laid, canvas, cellPx, reduced, gains), zones);
+    const cells = seamsBetween({ frames: laid, canvas, cellPx, unlike: unlikeness({ laid, canvas, cellPx, reduced, gains }), zones });
     const shares = sharesOf(laid, canvas, cells, 1);
 
-    await putTogether(
+    await putTogether({
       job,
       raw,
       laid,
       canvas,
       cellPx,
-      laid.map((each, i): Source => ({
+      sources: laid.map((each, i): Source => ({
         laid: each,
         share: shares[i] ?? { column: 0, row: 0, columns: 0, rows: 0, weight: new Float32Array(0) },
         development: { gain: round6(gains[i] ?? 1), falloff: falloffs[i] ?? null },
       })),
       bits,
-      seen[0]?.profile ?? null,
-    );
+      profile: seen[0]?.profile ?? null,
+    });
 
     const seams = measured.map(({ a, b, pair }, k): Seam => {
       const bent = bentOf.get(k);
@@ -400,13 +400,18 @@ interface Measured {
   readonly lights: readonly { readonly at: Px; readonly from: Px; readonly ratio: number }[];
 }
 
+interface PairSources {
+  readonly laid: readonly Laid[];
+  readonly raw: readonly RawPicture[];
+  readonly reduced: readonly { readonly plane: Plane; readonly by: number }[];
+  /** Whether the places come from the plan of a stand. */
+  readonly planned: boolean;
+  readonly slidePx: number;
+}
+
 async function measuredPair(
   { a, b, along }: { readonly a: number; readonly b: number; readonly along: Px },
-  laid: readonly Laid[],
-  raw: readonly RawPicture[],
-  reduced: readonly { readonly plane: Plane; readonly by: number }[],
-  planned: boolean,
-  slidePx: number,
+  { laid, raw, reduced, planned, slidePx }: PairSources,
 ): Promise<Measured> {
   const [la, lb, ra, rb, pa, pb] = [laid[a], laid[b], raw[a], raw[b], reduced[a], reduced[b]];
   if (!la || !lb || !ra || !rb || !pa || !pb) throw new Error('a pair of frames that are not there');
@@ -452,7 +457,7 @@ async function measuredPair(
     // What is at x in a is at x + offset in b's patch, which was cut from − (ix, iy): b lies nearer by it.
     at: pair.offset ? { x: ix - offset.x, y: iy - offset.y } : null,
     lights: lights.flatMap(({ at, from: other, a: qa, b: qb }) => {
-      const ratio = pair.state === 'disagrees' ? null : lightRatio(qa, qb, offset.x, offset.y, margin);
+      const ratio = pair.state === 'disagrees' ? null : lightRatio({ a: qa, b: qb, dx: offset.x, dy: offset.y, margin });
       return ratio === null ? [] : [{ at, from: other, ratio }];
     }),
   };
@@ -482,12 +487,17 @@ function lightLinks(measured: readonly Measured[], falloffs: readonly (Falloff |
 
 const at2 = (falloff: Falloff | null, { x, y }: Px): number => (falloff === null ? 1 : falloffAt(falloff, x, y));
 
+interface FalloffSources {
+  readonly present: readonly Present[];
+  readonly plan: AssemblyPlan | null;
+  readonly sizes: readonly Size[];
+  /** What the report says of it is added here. */
+  readonly remarks: string[];
+}
+
 async function falloffsOf(
   { options, whiteCards }: AssemblyJob,
-  present: readonly Present[],
-  plan: AssemblyPlan | null,
-  sizes: readonly Size[],
-  remarks: string[],
+  { present, plan, sizes, remarks }: FalloffSources,
 ): Promise<readonly (Falloff | null)[]> {
   if (options.falloff === 'none') return present.map(() => null);
   if (options.falloff === 'law') {
@@ -539,15 +549,16 @@ async function cardOf({
     );
   return { columns: info.width, rows: info.height, multiply: light.map((each) => brightest / each) };
 }
+interface UnlikenessInput {
+  readonly laid: readonly Laid[];
+  readonly canvas: Size;
+  readonly cellPx: number;
+  readonly reduced: readonly { readonly plane: Plane; readonly by: number }[];
+  readonly gains: readonly number[];
+}
 
 /** How unlike the frames are in each cell, where more than one covers it, their light evened. */
-function unlikeness(
-  laid: readonly Laid[],
-  canvas: Size,
-  cellPx: number,
-  reduced: readonly { readonly plane: Plane; readonly by: number }[],
-  gains: readonly number[],
-): Float32Array {
+function unlikeness({ laid, canvas, cellPx, reduced, gains }: UnlikenessInput): Float32Array {
   const columns = Math.ceil(canvas.width / cellPx);
   const rows = Math.ceil(canvas.height / cellPx);
   const out = new Float32Array(columns * rows);
@@ -578,17 +589,18 @@ function unlikeness(
   }
   return out;
 }
+interface PutTogetherInput {
+  readonly job: AssemblyJob;
+  readonly raw: readonly RawPicture[];
+  readonly laid: readonly Laid[];
+  readonly canvas: Size;
+  readonly cellPx: number;
+  readonly sources: readonly Source[];
+  readonly bits: 8 | 16;
+  readonly profile: Buffer | null;
+}
 
-async function putTogether(
-  job: AssemblyJob,
-  raw: readonly RawPicture[],
-  laid: readonly Laid[],
-  canvas: Size,
-  cellPx: number,
-  sources: readonly Source[],
-  bits: 8 | 16,
-  profile: Buffer | null,
-): Promise<void> {
+async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, profile }: PutTogetherInput): Promise<void> {
   const { options, onProgress } = job;
   const unpacked = join(job.scratch, 'whole.tif');
   const { head, tail, tailAt } = unpackedTiff(canvas.width, canvas.height, bits, profile);

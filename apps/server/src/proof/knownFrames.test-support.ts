@@ -80,13 +80,9 @@ export async function knownFrames(
     const file = sharp(samples, { raw: { width, height, channels: 3 } })
       .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb')
       .toColourspace(bits === 16 ? 'rgb16' : 'srgb');
-    await (
-      format === 'png'
-        ? file.png()
-        : format === 'tiff'
-          ? file.tiff({ compression: 'none' })
-          : file.jpeg({ quality: 98, chromaSubsampling: '4:4:4' })
-    ).toFile(path);
+    if (format === 'png') await file.png().toFile(path);
+    else if (format === 'tiff') await file.tiff({ compression: 'none' }).toFile(path);
+    else await file.jpeg({ quality: 98, chromaSubsampling: '4:4:4' }).toFile(path);
     files.push({ id: `0000000${f}-0000-4000-8000-000000000000`, name: `frame-${f}.${format}`, path });
   }
   return { plan: { frames: planned, zones: [], distancePx: 1000, axis: [0, 0, 1], slidePx }, picture, truth, files };

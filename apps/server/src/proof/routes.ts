@@ -102,6 +102,13 @@ async function setsOf(db: Db, where: { readonly standId: string } | { readonly s
     createdAt: createdAt.toISOString(),
   }));
 }
+interface ArrivedInput {
+  readonly req: Request;
+  readonly setId: string;
+  readonly announced: number;
+  readonly name: string;
+  readonly then: (path: string) => Promise<void>;
+}
 
 /** Frames come in as they are, not as JSON: before the rule that takes JSON alone. */
 export function frameDoor(db: Db, parts: ProofParts): Router {
@@ -111,19 +118,25 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const setId = idParam(req.params.id, 'series');
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, NAME_MOST) : '';
     const role = req.query.role;
-    if (name === '') throw new Refusal(400, 'no_name', 'A frame needs the name of its file.', ['name']);
+    if (name === '') throw new Refusal(400, 'no_name', 'A frame needs the name of its file.', { path: ['name'] });
     if (typeof role !== 'string' || !(role in ROLES))
-      throw new Refusal(400, 'no_role', 'A frame is a “frame” or a “white” card.', ['role']);
+      throw new Refusal(400, 'no_role', 'A frame is a “frame” or a “white” card.', { path: ['role'] });
     if (!req.is('application/octet-stream'))
       throw new Refusal(415, 'not_a_file', 'A frame is sent as it is (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
     if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
     if (announced > FRAME_BYTES_MOST)
-      throw new Refusal(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are taken.`, [
-        'file',
-      ]);
-    await arrived(req, setId, announced, name, async (path) => {
-      res.status(201).json(await takenIn(setId, name, role as Role, path));
+      throw new Refusal(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are taken.`, {
+        path: ['file'],
+      });
+    await arrived({
+      req,
+      setId,
+      announced,
+      name,
+      then: async (path) => {
+        res.status(201).json(await takenIn(setId, name, role as Role, path));
+      },
     });
   });
 
@@ -143,48 +156,48 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
         400,
         'wrong_length',
         `${width} × ${height} px of ${bits} bit are ${width * height * 3 * (bits / 8)} bytes; ${announced} were announced.`,
-        ['width'],
+        { path: ['width'] },
       );
     const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? 'tif' : 'png'}`;
-    await arrived(req, setId, announced, name, async (path) => {
-      const bytes = await readFile(path);
-      const samples = bits === 8 ? bytes : new Uint16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2);
-      const space = bits === 8 ? 'srgb' : 'rgb16';
-      const at = said.takenAt.toISOString();
-      const stamp = at.slice(0, 19).replaceAll('-', ':').replace('T', ' ');
-      const file = sharp(samples, { raw: { width, height, channels: 3 }, limitInputPixels: false })
-        .pipelineColourspace(space)
-        .toColourspace(space)
-        .withExif({
-          IFD0: { Model: 'Simulated back', Software: 'Gangway', DateTime: stamp },
-          IFD2: {
-            DateTimeOriginal: stamp,
-            SubSecTimeOriginal: at.slice(20, 23),
-            ExposureTime: ratio(said.exposureS),
-            ...(said.fNumber === undefined ? {} : { FNumber: ratio(said.fNumber) }),
-            ...(said.focalMm === undefined ? {} : { FocalLength: ratio(said.focalMm) }),
-          },
-        })
-        // The TIFFs of libvips carry no Exif, but XMP, which says the same.
-        .withXmp(xmpOf(at, said));
-      const made = `${path}-made`;
-      try {
-        await (said.format === 'tiff' ? file.tiff({ compression: 'none' }) : file.png({ compressionLevel: 3 })).toFile(made);
-        res.status(201).json(await takenIn(setId, name, 'frame', made));
-      } finally {
-        await rm(made, { force: true });
-      }
+    await arrived({
+      req,
+      setId,
+      announced,
+      name,
+      then: async (path) => {
+        const bytes = await readFile(path);
+        const samples = bits === 8 ? bytes : new Uint16Array(bytes.buffer, bytes.byteOffset, bytes.length / 2);
+        const space = bits === 8 ? 'srgb' : 'rgb16';
+        const at = said.takenAt.toISOString();
+        const stamp = at.slice(0, 19).replaceAll('-', ':').replace('T', ' ');
+        const file = sharp(samples, { raw: { width, height, channels: 3 }, limitInputPixels: false })
+          .pipelineColourspace(space)
+          .toColourspace(space)
+          .withExif({
+            IFD0: { Model: 'Simulated back', Software: 'Gangway', DateTime: stamp },
+            IFD2: {
+              DateTimeOriginal: stamp,
+              SubSecTimeOriginal: at.slice(20, 23),
+              ExposureTime: ratio(said.exposureS),
+              ...(said.fNumber === undefined ? {} : { FNumber: ratio(said.fNumber) }),
+              ...(said.focalMm === undefined ? {} : { FocalLength: ratio(said.focalMm) }),
+            },
+          })
+          // The TIFFs of libvips carry no Exif, but XMP, which says the same.
+          .withXmp(xmpOf(at, said));
+        const made = `${path}-made`;
+        try {
+          await (said.format === 'tiff' ? file.tiff({ compression: 'none' }) : file.png({ compressionLevel: 3 })).toFile(made);
+          res.status(201).json(await takenIn(setId, name, 'frame', made));
+        } finally {
+          await rm(made, { force: true });
+        }
+      },
     });
   });
 
   /** A body on its way to disk, looked at when all of it is there, thrown away afterwards. */
-  async function arrived(
-    req: Request,
-    setId: string,
-    announced: number,
-    name: string,
-    then: (path: string) => Promise<void>,
-  ): Promise<void> {
+  async function arrived({ req, setId, announced, name, then }: ArrivedInput): Promise<void> {
     const [set] = await db.select({ id: frameSets.id }).from(frameSets).where(eq(frameSets.id, setId));
     if (!set) throw notThere('series');
     await room(announced, name);
@@ -192,7 +205,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     try {
       await pipeline(req, createWriteStream(path));
       const { size } = await stat(path);
-      if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, ['file']);
+      if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, { path: ['file'] });
       await then(path);
     } finally {
       await rm(path, { force: true });
@@ -205,7 +218,8 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
       .select({ name: frames.name })
       .from(frames)
       .where(and(eq(frames.setId, setId), eq(frames.sha256, sha256), eq(frames.role, role)));
-    if (twin) throw new Refusal(409, 'doubled', `${name} is the same file as ${twin.name}, which is in this series already.`, ['file']);
+    if (twin)
+      throw new Refusal(409, 'doubled', `${name} is the same file as ${twin.name}, which is in this series already.`, { path: ['file'] });
     const { size } = await stat(path);
     const id = randomUUID();
     const storeKey = `frames/${id}/file.${seen.format}`;
@@ -233,9 +247,9 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const { bavail, bsize } = await mkdir(scratch, { recursive: true }).then(() => statfs(scratch));
     const least = Math.min(free ?? Infinity, bavail * bsize);
     if (bytes * 2 > least)
-      throw new Refusal(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, [
-        'file',
-      ]);
+      throw new Refusal(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, {
+        path: ['file'],
+      });
     const { quotaBytes } = parts;
     if (quotaBytes === null) return;
     const [used] = await db.select({ bytes: sql<string>`coalesce(sum(${frames.bytes}), 0)` }).from(frames);
@@ -246,7 +260,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
         507,
         'over_quota',
         `${name} would bring the files to ${gigabytes(taken + bytes)}; ${gigabytes(quotaBytes)} are allowed. Delete a series first.`,
-        ['file'],
+        { path: ['file'] },
       );
   }
   return router;
@@ -285,9 +299,9 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     if (!stand) throw notThere('stand');
     const plan = planned ? assemblyPlan(geometryOf(openedSettings(settingsIn(stand)))) : null;
     if (planned && plan === null)
-      throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', [
-        'planned',
-      ]);
+      throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', {
+        path: ['planned'],
+      });
     const [set] = await db
       .insert(frameSets)
       .values({ standId, name, origin, plan, order: plan ? plan.frames.map(() => null) : [] })
@@ -310,7 +324,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       );
       const named = order.flatMap((each) => (each === null ? [] : [each]));
       if (named.some((each) => !known.has(each)) || new Set(named).size !== named.length || named.length !== known.size)
-        throw new Refusal(400, 'bad_order', 'The order must name every frame of the series once.', ['order']);
+        throw new Refusal(400, 'bad_order', 'The order must name every frame of the series once.', { path: ['order'] });
     }
     const changes = { ...(name === undefined ? {} : { name }), ...(order === undefined ? {} : { order }) };
     if (Object.keys(changes).length === 0) throw new Refusal(400, 'nothing_to_change', 'Say what shall change: name, order or both.');

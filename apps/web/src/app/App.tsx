@@ -1,7 +1,9 @@
 import { lazy, Suspense } from 'react';
-import { createBrowserRouter, Link, Navigate, Outlet, RouterProvider, useRouteError } from 'react-router';
+import { createBrowserRouter, Navigate, Outlet, RouterProvider, useRouteError } from 'react-router';
 import { NotesProvider } from '../ui/Notes';
-import { TopBar } from './TopBar';
+import { SlotsProvider, type Slots } from '../ui/Slots';
+import { TopBar } from '../ui/TopBar';
+import { TextLink } from '../ui/TextButton';
 
 const JobsPage = lazy(() => import('../jobs/JobsPage').then((module) => ({ default: module.JobsPage })));
 
@@ -23,12 +25,19 @@ const kit = {
   Import: lazy(() => import('../kit/exchange/ImportPage').then((module) => ({ default: module.ImportPage }))),
 };
 
+const SLOTS: Slots = {
+  LogButton: lazy(() => import('../log/LogButton').then((module) => ({ default: module.LogButton }))),
+  ItemDialog: lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog }))),
+};
+
 function Frame() {
   return (
     <NotesProvider>
-      <Suspense fallback={<Waiting />}>
-        <Outlet />
-      </Suspense>
+      <SlotsProvider value={SLOTS}>
+        <Suspense fallback={<Waiting />}>
+          <Outlet />
+        </Suspense>
+      </SlotsProvider>
     </NotesProvider>
   );
 }
@@ -50,9 +59,7 @@ function Nowhere() {
       <TopBar />
       <main className="p-8">
         <h1 className="mb-2 text-xl font-semibold">There is nothing at this address</h1>
-        <Link to="/jobs" className="text-accent underline underline-offset-4">
-          To the jobs
-        </Link>
+        <TextLink to="/jobs">To the jobs</TextLink>
       </main>
     </>
   );

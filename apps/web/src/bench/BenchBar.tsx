@@ -3,15 +3,16 @@ import { memo, useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { api } from '../store/api';
-import { useAppDispatch, useAppSelector } from '../store/store';
+import { useBenchSelector } from './editing/benchStore';
+import { useAppDispatch } from '../store/store';
 import { IconButton } from '../ui/Button';
 import { NameEditor } from '../ui/NameEditor';
 import { useCalm } from '../ui/useAtMost';
-import { changed } from './edit';
+import { changed } from './editing/history';
 
 /** Which job and stand this is; the name of the stand can be changed in place. */
 export function Where({ jobId }: { readonly jobId: string }) {
-  const name = useAppSelector((state) => state.edit.present?.name ?? '');
+  const name = useBenchSelector((state) => state.edit.present?.name ?? '');
   const { data: job } = api.useJobQuery(jobId);
   const dispatch = useAppDispatch();
   const [renaming, setRenaming] = useState(false);
@@ -53,10 +54,10 @@ export function Where({ jobId }: { readonly jobId: string }) {
 /** Undo and redo, each saying what it would change; also by Ctrl+Z, Ctrl+Shift+Z and Ctrl+Y. */
 export function UndoButtons() {
   const dispatch = useAppDispatch();
-  const undoable = useAppSelector(({ edit }) => (edit.past.length > 0 ? (edit.present?.said ?? '') : null));
+  const undoable = useBenchSelector(({ edit }) => (edit.past.length > 0 ? (edit.present?.said ?? '') : null));
   // A drag changes what it says at every step.
   const undoWords = useCalm(undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`, 200);
-  const redoable = useAppSelector(({ edit }) => edit.future[0]?.said ?? null);
+  const redoable = useBenchSelector(({ edit }) => edit.future[0]?.said ?? null);
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if (!(event.ctrlKey || event.metaKey) || event.altKey) return;

@@ -4,25 +4,30 @@ import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState }
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { Ask } from '@gangway/core/rig/ask';
 import { partsInOrder } from '@gangway/core/rig/parts';
-import { TopBar } from '../app/TopBar';
+import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
-import { closeStand, openStand, store, useAppSelector } from '../store/store';
+import { useBenchSelector } from './editing/benchStore';
+import { store } from '../store/store';
+import { closeStand, openStand } from './keeping/open';
 import { ErrorNote } from '../ui/ErrorNote';
+import { useSlots } from '../ui/Slots';
 import { useAtMost } from '../ui/useAtMost';
 import { UndoButtons, Where } from './BenchBar';
 import { KeepingWords } from './keeping/KeepingWords';
 import { FrameControls } from './movements/FrameControls';
 import { RigLine } from './rig/RigLine';
-import { standEdit } from './standEdit';
 import { STEPS, stepNamed } from './steps/registry';
 import type { BenchStep } from '@gangway/core/model/step';
-// The sheets of figures and rigs load only when one is opened.
-const ItemDialog = lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog })));
+import { rigEdit } from './rig/rigEdit';
+import { setupEdit } from './editing/setupEdit';
+import { TextLink } from '../ui/TextButton';
+
 // Findings come a moment after the drawings, which they do not hold up.
 const FindingsPanel = lazy(() => import('./findings/FindingsPanel').then((module) => ({ default: module.FindingsPanel })));
 const Reading = lazy(() => import('./circle/Reading').then((module) => ({ default: module.Reading })));
 const Cautions = lazy(() => import('./cautions/Cautions').then((module) => ({ default: module.Cautions })));
 const ElsewhereNote = lazy(() => import('./keeping/ElsewhereNote').then((module) => ({ default: module.ElsewhereNote })));
+// The list of rigs loads only when it is opened.
 const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ default: module.ChooseRig })));
 
 /** The bench of one stand: fetches it, puts it under edit, and takes it away again on leaving. */
@@ -53,16 +58,14 @@ export function BenchPage() {
     };
   }, [standId, attempt]);
 
-  const settings = useAppSelector((state) => state.edit.present?.settings ?? null);
+  const settings = useBenchSelector((state) => state.edit.present?.settings ?? null);
   if (failure !== null) {
     return (
       <>
         <TopBar />
         <main className="mx-auto grid max-w-xl gap-4 p-8">
           <ErrorNote words={errorSentence(failure)} {...(!isGone(failure) && { onRetry: () => setAttempt((n) => n + 1) })} />
-          <Link to="/jobs" className="text-accent underline underline-offset-4">
-            To the jobs
-          </Link>
+          <TextLink to="/jobs">To the jobs</TextLink>
         </main>
       </>
     );
@@ -81,6 +84,7 @@ export function BenchPage() {
 }
 
 function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry: Geometry }) {
+  const { ItemDialog } = useSlots();
   const [sheet, setSheet] = useState<'rig' | Ask | null>(null);
   const readingId = useId();
   const [step, setStep] = useStep();
@@ -129,7 +133,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
             present={geometry.settings.rig.rigId}
             onClose={close}
             onChoose={(rig) => {
-              standEdit.setRig(rig, `rig “${rig.name}”`);
+              rigEdit.setRig(rig, `rig “${rig.name}”`);
               close();
             }}
           />
@@ -140,7 +144,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
             ask={sheet.figure}
             onClose={close}
             onSaved={(item) => {
-              standEdit.takeItem(item);
+              rigEdit.takeItem(item);
               close();
             }}
           />
@@ -166,7 +170,7 @@ const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onA
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
       <RigLine rig={geometry.settings.rig} onChoose={onRig} />
       <Suspense fallback={<p role="status">Looking …</p>}>
-        <FindingsPanel geometry={geometry} onApply={standEdit.apply} onAsk={onAsk} />
+        <FindingsPanel geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} />
       </Suspense>
       <Suspense fallback={null}>
         <Cautions jobId={jobId} step={step} geometry={geometry} />

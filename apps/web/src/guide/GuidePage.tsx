@@ -2,7 +2,7 @@ import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Navigate, NavLink, useParams } from 'react-router';
 import { CHAPTERS, type Calculator } from '@gangway/core/calculators/calculator';
 import { CALCULATORS, calculatorNamed } from '@gangway/core/calculators/registry';
-import { TopBar } from '../app/TopBar';
+import { TopBar } from '../ui/TopBar';
 import { Button } from '../ui/Button';
 import { chartOf } from './charts';
 import { asText, asValue, fieldsOf, shownAnswer, withoutNull, type Field } from './fields';

@@ -4,6 +4,7 @@ import { permissibleBlur } from '@gangway/core/focus/sharpness';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
+import { Select } from '../ui/Select';
 
 const START: Readonly<Record<SharpnessStandard['school'], SharpnessStandard>> = {
   diagonal: { school: 'diagonal', divisor: 1500 },
@@ -40,36 +41,31 @@ export function SharpnessChooser({ onUse }: SharpnessChooserProps) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <label className="text-sm text-ink-soft">
           Format{' '}
-          <select
-            aria-label="Format"
-            value={formatId}
-            onChange={(event) => setFormatId(event.target.value)}
-            className="rounded-sm border border-rule bg-sheet px-1 py-0.5 text-ink"
-          >
+          <Select aria-label="Format" value={formatId} onChange={(event) => setFormatId(event.target.value)} className="bg-sheet text-ink">
             {FORMATS.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="text-sm text-ink-soft">
           School{' '}
-          <select
+          <Select
             aria-label="School"
             value={standard.school}
             onChange={(event) => {
               const chosen = SCHOOLS.find(({ school }) => school === event.target.value);
               if (chosen) setStandard(START[chosen.school]);
             }}
-            className="rounded-sm border border-rule bg-sheet px-1 py-0.5 text-ink"
+            className="bg-sheet text-ink"
           >
             {SCHOOLS.map(({ school, words }) => (
               <option key={school} value={school}>
                 {words}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         {standard.school === 'diagonal' && (
           <NumberField

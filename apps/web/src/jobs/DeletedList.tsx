@@ -1,5 +1,6 @@
 import { api, errorSentence } from '../store/api';
 import { useTell } from '../ui/Notes';
+import { TextButton } from '../ui/TextButton';
 
 /** What was deleted, with the way back. */
 export function DeletedList() {
@@ -15,14 +16,9 @@ export function DeletedList() {
       <span className="min-w-0 grow truncate" title={name}>
         {name} <span className="text-xs text-ink-soft">{kind}</span>
       </span>
-      <button
-        type="button"
-        onClick={onBack}
-        className="font-medium text-accent underline underline-offset-4"
-        aria-label={`Bring back ${name}`}
-      >
+      <TextButton onClick={onBack} className="font-medium" aria-label={`Bring back ${name}`}>
         Bring back
-      </button>
+      </TextButton>
     </li>
   );
   return (

@@ -3,7 +3,7 @@ import { Plus } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import type { Job } from '@gangway/contract/job';
-import { TopBar } from '../app/TopBar';
+import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { ActionMenu } from '../ui/ActionMenu';
 import { Button } from '../ui/Button';

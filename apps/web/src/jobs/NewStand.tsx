@@ -1,13 +1,14 @@
 import { useId, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { useNavigate } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { builtRig } from '@gangway/contract/kit';
 import { nameSchema } from '@gangway/contract/name';
 import { centredStand } from '@gangway/core/planning/centred';
-import { useItems } from '../kit/useKit';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
+import { useItems } from '../store/useItems';
+import { TextLink } from '../ui/TextButton';
 
 export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose: () => void }) {
   const { data: kit, error: kitError } = api.useKitQuery(undefined);
@@ -68,10 +69,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
           )}
           {kit && rigs.length === 0 && (
             <p className="text-sm">
-              The kit has no finished rig yet.{' '}
-              <Link to="/kit/rigs" className="text-accent underline underline-offset-4">
-                Build one first
-              </Link>
+              The kit has no finished rig yet. <TextLink to="/kit/rigs">Build one first</TextLink>
             </p>
           )}
           {rigs.map((rig, i) => (

@@ -4,7 +4,7 @@ import { NavLink, Outlet, useOutletContext } from 'react-router';
 import type { Kit } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
 import { KINDS } from '@gangway/core/kit/registry';
-import { TopBar } from '../app/TopBar';
+import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
 import { IconButton } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';

@@ -26,7 +26,9 @@ function stateIn(kit: Kit, id: string): State {
 
 /** The things that a change names. */
 function idOf(change: KitChange): string {
-  return change.op === 'putItem' ? change.item.id : change.op === 'putRig' ? change.rig.id : change.id;
+  if (change.op === 'putItem') return change.item.id;
+  if (change.op === 'putRig') return change.rig.id;
+  return change.id;
 }
 
 /** What was done, from the kit before and after. */

@@ -1,10 +1,10 @@
-import { useCallback, useMemo } from 'react';
+import { useCallback } from 'react';
 import type { Kit, KitChange } from '@gangway/contract/kit';
-import type { KitItem } from '@gangway/core/kit/item';
 import { api, errorSentence } from '../store/api';
-import { store, useAppDispatch, useAppSelector } from '../store/store';
+import { store, useAppDispatch } from '../store/store';
 import { inTurn } from '../ui/inTurn';
 import { changesTo, did, doneBetween, wentBack, wentOn } from './history';
+import { kitState, useKitSelector } from './kitStore';
 
 /** Going back waits for a change that is still on its way, or it would take back the one before. */
 const turn = inTurn();
@@ -12,11 +12,6 @@ const turn = inTurn();
 /** The kit as it was fetched last; `null` until it has been. */
 export function kitNow(): Kit | null {
   return api.endpoints.kit.select(undefined)(store.getState()).data ?? null;
-}
-
-/** Items by id, archived ones included: a rig may still use them. */
-export function useItems(kit: Kit | undefined): ReadonlyMap<string, KitItem> {
-  return useMemo(() => new Map((kit?.items ?? []).map(({ item }) => [item.id, item])), [kit]);
 }
 
 /** Changes the kit as one step to undo; answers a sentence when it was refused. */
@@ -42,12 +37,12 @@ export function useChangeKit(): (changes: readonly KitChange[], said: string) =>
 export function useKitUndo() {
   const [send] = api.useChangeKitMutation();
   const dispatch = useAppDispatch();
-  const past = useAppSelector(({ kitHistory }) => kitHistory.past.at(-1) ?? null);
-  const future = useAppSelector(({ kitHistory }) => kitHistory.future[0] ?? null);
+  const past = useKitSelector(({ kitHistory }) => kitHistory.past.at(-1) ?? null);
+  const future = useKitSelector(({ kitHistory }) => kitHistory.future[0] ?? null);
   const go = useCallback(
     (back: boolean): Promise<string | null> =>
       turn(async () => {
-        const { past: p, future: f } = store.getState().kitHistory;
+        const { past: p, future: f } = kitState().kitHistory;
         const done = back ? p.at(-1) : f[0];
         const kit = kitNow();
         if (!done || !kit) return null;

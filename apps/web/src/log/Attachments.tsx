@@ -4,6 +4,7 @@ import type { Attachment } from '@gangway/contract/log';
 import type { LogTake } from '@gangway/core/log/shotFields';
 import { api, errorSentence } from '../store/api';
 import { IconButton } from '../ui/Button';
+import { Select } from '../ui/Select';
 
 interface AttachmentsProps {
   readonly jobId: string;
@@ -60,21 +61,16 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
           </figure>
         ))}
         {!take && (
-          <select
-            aria-label="Attach to"
-            value={to}
-            onChange={({ target }) => setStandId(target.value)}
-            className="max-w-44 rounded-sm border border-rule bg-ground px-1 py-1"
-          >
+          <Select aria-label="Attach to" value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44">
             {stands.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         )}
         <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink focus-within:outline-2 focus-within:outline-accent">
-          {isLoading ? 'Sending …' : take ? 'Attach to the chosen take …' : 'Attach …'}
+          {attachLabel(isLoading, take)}
           <input
             type="file"
             accept="image/jpeg,image/png,image/webp"
@@ -95,4 +91,10 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
       </div>
     </section>
   );
+}
+
+function attachLabel(isLoading: boolean, take: LogTake | undefined): string {
+  if (isLoading) return 'Sending …';
+  if (take) return 'Attach to the chosen take …';
+  return 'Attach …';
 }

@@ -3,6 +3,7 @@ import type { LogTake } from '@gangway/core/log/shotFields';
 import { Button } from '../ui/Button';
 import { COLUMNS, withCell, type LogKey } from './columns';
 import type { Change } from './change';
+import { Select } from '../ui/Select';
 
 /** One value put into a column of every chosen take. */
 export function BulkEdit({
@@ -44,18 +45,13 @@ export function BulkEdit({
       }}
     >
       <span>In {n === 1 ? 'the chosen take' : `all ${n} chosen takes`} set</span>
-      <select
-        aria-label="Column"
-        value={key}
-        onChange={({ target }) => setKey(target.value as LogKey)}
-        className="rounded-sm border border-rule bg-ground px-1 py-1"
-      >
+      <Select aria-label="Column" value={key} onChange={({ target }) => setKey(target.value as LogKey)}>
         {COLUMNS.map((each) => (
           <option key={each.key} value={each.key}>
             {each.label}
           </option>
         ))}
-      </select>
+      </Select>
       <input
         aria-label="Value"
         value={typed}

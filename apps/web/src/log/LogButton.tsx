@@ -2,15 +2,13 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { CircleDot } from 'lucide-react';
 import { useParams } from 'react-router';
 import { api, errorSentence } from '../store/api';
-import { useAppSelector } from '../store/store';
 import { Button } from '../ui/Button';
 import { useTell } from '../ui/Notes';
 import { nextTake, placeWords } from './logging';
 
 /** One touch logs the next take of the stand as it is set now; it can be taken back. */
-export function LogButton({ geometry }: { readonly geometry: Geometry }) {
+export function LogButton({ geometry, name }: { readonly geometry: Geometry; readonly name: string }) {
   const { jobId = '', standId = '' } = useParams();
-  const name = useAppSelector((state) => state.edit.present?.name ?? '');
   const { data: log, error } = api.useLogQuery(jobId);
   const [changeLog] = api.useChangeLogMutation();
   const tell = useTell();

@@ -11,6 +11,7 @@ import type { Change } from './change';
 import { cellWords, COLUMNS, type LogColumn, type LogKey } from './columns';
 import type { LogTableProps } from './LogTable';
 import { useCellEdit } from './useCellEdit';
+import { TextButton } from '../ui/TextButton';
 
 /** About as high as a take is, px; each is measured when it is drawn. */
 const TAKE_PX = 96;
@@ -27,7 +28,7 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
   const rows = useMemo(() => {
     const order = new Map(stands.map(({ id }, i) => [id, i]));
     const place = ({ standId }: LogTake): number => (grouped ? (order.get(standId) ?? stands.length) : 0);
-    return [...takes].sort((a, b) => place(a) - place(b) || (a.at < b.at ? 1 : a.at > b.at ? -1 : 0));
+    return [...takes].sort((a, b) => place(a) - place(b) || newestFirst(a, b));
   }, [takes, stands, grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are not handed on
   const virtual = useVirtualizer({
@@ -88,6 +89,12 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
       {open && <TakeSheet take={open} timeZone={timeZone} onChange={onChange} onClose={() => setOpenId(null)} />}
     </div>
   );
+}
+
+function newestFirst(a: LogTake, b: LogTake): number {
+  if (a.at < b.at) return 1;
+  if (a.at > b.at) return -1;
+  return 0;
 }
 
 /** What is read of a take at a glance. */
@@ -204,9 +211,9 @@ function Figure({
           <p role="alert" className="text-fails">
             {refusal}
           </p>
-          <button type="button" className="min-h-10 text-accent underline underline-offset-4" onClick={back}>
+          <TextButton className="min-h-10" onClick={back}>
             Put it back
-          </button>
+          </TextButton>
         </>
       )}
     </div>

@@ -2,8 +2,8 @@ import { lazy, Suspense, useMemo, useState } from 'react';
 import { useParams, Link } from 'react-router';
 import { logCsv, logJson, readLog } from '@gangway/contract/logExchange';
 import { filmUse } from '@gangway/core/log/take';
-import { TopBar } from '../app/TopBar';
-import { download, fileName } from '../kit/exchange/download';
+import { TopBar } from '../ui/TopBar';
+import { download, fileName } from '../ui/download';
 import { api, errorSentence, isGone } from '../store/api';
 import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -14,6 +14,7 @@ import { holds } from './columns';
 import { LogList } from './LogList';
 import { LogTable } from './LogTable';
 import { useLogHistory } from './useLogHistory';
+import { Select } from '../ui/Select';
 
 const MatchDialog = lazy(() => import('./MatchDialog').then((module) => ({ default: module.MatchDialog })));
 
@@ -95,11 +96,11 @@ export function LogPage() {
             onChange={({ target }) => setWords(target.value)}
             className="min-h-8 w-44 rounded-md border border-rule bg-sheet px-2"
           />
-          <select
+          <Select
             aria-label="Stand"
             value={standId}
             onChange={({ target }) => setStandId(target.value)}
-            className="min-h-8 max-w-52 rounded-md border border-rule bg-sheet px-1"
+            className="min-h-8 max-w-52 rounded-md bg-sheet"
           >
             <option value="">every stand</option>
             {job.stands.map(({ id, name }) => (
@@ -107,7 +108,7 @@ export function LogPage() {
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={grouped} onChange={({ target }) => setGrouped(target.checked)} className="accent-accent" />
             by stand

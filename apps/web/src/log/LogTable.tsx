@@ -1,3 +1,4 @@
+import { ariaSort } from '../ui/ariaSort';
 import {
   createColumnHelper,
   getCoreRowModel,
@@ -153,11 +154,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
           {COLUMNS.map((column) => {
             const sorted = table.getColumn(column.key)?.getIsSorted() ?? false;
             return (
-              <span
-                key={column.key}
-                role="columnheader"
-                aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
-              >
+              <span key={column.key} role="columnheader" aria-sort={ariaSort(sorted)}>
                 <button
                   type="button"
                   onClick={() => table.getColumn(column.key)?.toggleSorting()}

@@ -5,7 +5,7 @@ import { exiftoolArguments, sidecarName, takeXmp, type TakenWhere } from '@gangw
 import { DOUBTS } from '@gangway/core/log/matching';
 import type { LogTake } from '@gangway/core/log/shotFields';
 import { fixed } from '@gangway/core/words';
-import { download, fileName } from '../kit/exchange/download';
+import { download, fileName } from '../ui/download';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { NumberField } from '../ui/NumberField';
@@ -14,6 +14,7 @@ import type { Change } from './change';
 import { readFiles, type ReadFiles } from './readFiles';
 import { writeInto, type WritableFolder } from './sidecarFolder';
 import { useMatching } from './useMatching';
+import { Th } from '../ui/Table';
 
 interface MatchDialogProps {
   readonly job: Job;
@@ -91,9 +92,7 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
         named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })),
         again,
       );
-      setSaid(
-        `${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${left === 0 ? '' : left === 1 ? ' One was there already and is left alone.' : ` ${left} were there already and are left alone.`}`,
-      );
+      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${leftAlone(left)}`);
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError'))
         setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
@@ -195,21 +194,13 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
               <table className="w-full border-collapse tabular-nums" aria-label="Matches">
                 <thead className="sticky top-0 bg-sheet text-left text-ink-soft">
                   <tr>
-                    <th scope="col" className="px-1 font-medium">
-                      Take
-                    </th>
-                    <th scope="col" className="px-1 font-medium">
-                      File
-                    </th>
-                    <th scope="col" className="px-1 text-right font-medium">
+                    <Th className="px-1">Take</Th>
+                    <Th className="px-1">File</Th>
+                    <Th className="px-1" end>
                       Apart, s
-                    </th>
-                    <th scope="col" className="px-1 font-medium">
-                      Doubts
-                    </th>
-                    <th scope="col" className="px-1 font-medium">
-                      Keep
-                    </th>
+                    </Th>
+                    <Th className="px-1">Doubts</Th>
+                    <Th className="px-1">Keep</Th>
                   </tr>
                 </thead>
                 <tbody>
@@ -293,6 +284,12 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
   );
 }
 
+function leftAlone(left: number): string {
+  if (left === 0) return '';
+  if (left === 1) return ' One was there already and is left alone.';
+  return ` ${left} were there already and are left alone.`;
+}
+
 function listed(names: readonly string[]): string {
   return names.length <= 6 ? names.join(', ') : `${names.slice(0, 6).join(', ')} and ${names.length - 6} more`;
 }
@@ -304,13 +301,13 @@ function clockWords(offsetS: number, at: string, timeZone: string): string {
   const off = offsetS - shown;
   const size = Math.abs(off);
   if (size < 2) return 'right, in the zone of the job';
-  const long =
-    size >= 86_400
-      ? `${fixed(size / 86_400, 1)} days`
-      : size >= 3600
-        ? `${fixed(size / 3600, 2)} h`
-        : size >= 120
-          ? `${fixed(size / 60, 1)} min`
-          : `${fixed(size, 1)} s`;
+  const long = spanWords(size);
   return `${long} ${off > 0 ? 'ahead' : 'behind'}, in the zone of the job`;
+}
+
+function spanWords(size: number): string {
+  if (size >= 86_400) return `${fixed(size / 86_400, 1)} days`;
+  if (size >= 3600) return `${fixed(size / 3600, 2)} h`;
+  if (size >= 120) return `${fixed(size / 60, 1)} min`;
+  return `${fixed(size, 1)} s`;
 }

@@ -4,7 +4,7 @@ import { SHOT_ENTRIES, SHOT_FIELDS, type ShotKey, type LogTake } from '@gangway/
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { dayStart } from '@gangway/core/card/jobSheet';
 import { typedNumber } from '@gangway/contract/typedNumber';
-import { typedTime } from '../bench/expose/typedTime';
+import { typedTime } from '../ui/typedTime';
 
 export type LogKey = 'at' | ShotKey;
 
@@ -65,11 +65,16 @@ export function withCell(
   timeZone: string,
 ): LogTake | string {
   const value = read(key, typed, timeZone);
-  if (value === undefined)
-    return `${label}: “${typed.slice(0, 40)}” is not ${key === 'at' ? 'a time; write it as 2026-11-25 10:30:15' : key === 'timeS' ? 'a time; write it as 1/125, 0.5 or 2:30' : 'a number'}.`;
+  if (value === undefined) return `${label}: “${typed.slice(0, 40)}” is not ${wantedForm(key)}.`;
   const parsed = logTakeSchema.safeParse({ ...take, [key]: value });
   if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
   return parsed.data;
+}
+
+function wantedForm(key: LogKey) {
+  if (key === 'at') return 'a time; write it as 2026-11-25 10:30:15';
+  if (key === 'timeS') return 'a time; write it as 1/125, 0.5 or 2:30';
+  return 'a number';
 }
 
 function read(key: LogKey, typed: string, timeZone: string): string | number | boolean | null | undefined {

@@ -48,10 +48,7 @@ async function saidBy(file: File): Promise<FileToMatch> {
   const bytes = (tiff || png) && file.size > HEAD_BYTES && file.size <= WHOLE_BYTES_MOST ? await file.arrayBuffer() : head;
   try {
     const tags = ExifReader.load(bytes, { expanded: true });
-    const text = (value: unknown): string =>
-      (typeof value === 'string' ? value : Array.isArray(value) ? String(value[0] ?? '') : typeof value === 'number' ? String(value) : '')
-        .replace(/\0/gu, '')
-        .trim();
+    const text = (value: unknown): string => textIn(value).replace(/\0/gu, '').trim();
     const exif = tags.exif ?? {};
     const xmp = (tags.xmp ?? {}) as unknown as Readonly<
       Record<string, { readonly value?: unknown; readonly description?: string } | undefined>
@@ -80,6 +77,13 @@ async function saidBy(file: File): Promise<FileToMatch> {
     // It says nothing that can be read; it may still be matched by order.
     return nothing;
   }
+}
+
+function textIn(value: unknown): string {
+  if (typeof value === 'string') return value;
+  if (Array.isArray(value)) return String(value[0] ?? '');
+  if (typeof value === 'number') return String(value);
+  return '';
 }
 
 /** A moment as the file says it, on the clock of the camera, as if that were UTC. */

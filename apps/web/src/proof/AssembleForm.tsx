@@ -17,6 +17,7 @@ import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import { useTell } from '../ui/Notes';
 import { Progress } from './Progress';
+import { Select } from '../ui/Select';
 
 /** How the frames of a series are put together, and how far that is. */
 export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonly onBegun: (id: string) => void }) {
@@ -32,17 +33,13 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
   ) => (
     <label className="grid gap-0.5">
       <span className="text-ink-soft">{label}</span>
-      <select
-        value={options[key]}
-        onChange={(event) => choose(key, event.target.value as AssemblyOptions[K])}
-        className="w-full min-w-0 rounded-sm border border-rule bg-ground px-1 py-0.5"
-      >
+      <Select value={options[key]} onChange={(event) => choose(key, event.target.value as AssemblyOptions[K])} className="min-w-0" wide>
         {Object.entries<string>(of).map(([id, words]) => (
           <option key={id} value={id}>
             {words}
           </option>
         ))}
-      </select>
+      </Select>
     </label>
   );
   const count = (key: 'columns' | 'rows') => (value: number) => {

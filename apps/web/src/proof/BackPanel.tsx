@@ -14,6 +14,7 @@ import { NumberField } from '../ui/NumberField';
 import { useTell } from '../ui/Notes';
 import type { Back } from './back/useBack';
 import { Progress } from './Progress';
+import { Select } from '../ui/Select';
 
 const STATE_WORDS = { ready: 'ready', exposing: 'exposing', delivering: 'delivering', unplugged: 'unplugged' } as const;
 const BINNINGS = { 1: 'every pixel', 2: '2 × 2 binned', 4: '4 × 4 binned', 8: '8 × 8 binned' } as const;
@@ -22,6 +23,13 @@ const SAMPLES = [1, 4, 16, 64] as const;
 /** An exposure of a bracket by how it differs from the metered one. */
 function exposureWords(stops: number): string {
   return stops === 0 ? 'as metered' : `${stopsWords(Math.abs(stops))} ${stops > 0 ? 'lighter' : 'darker'}`;
+}
+interface WithinInput {
+  readonly key: 'slideErrorMm' | 'levelErrorDeg' | 'driftStops';
+  readonly label: string;
+  readonly least: number;
+  readonly most: number;
+  readonly unit: string;
 }
 
 /** The stand-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
@@ -53,7 +61,8 @@ export function BackPanel({
   const busy = back.state === 'exposing' || back.state === 'delivering';
   const set = <K extends keyof BackOptions>(key: K, value: BackOptions[K]) => setOptions({ ...options, [key]: value });
   const within =
-    (key: 'slideErrorMm' | 'levelErrorDeg' | 'driftStops', label: string, least: number, most: number, unit: string) => (value: number) => {
+    ({ key, label, least, most, unit }: WithinInput) =>
+    (value: number) => {
       if (value < least || value > most) return `${label} must be from ${least} to ${most} ${unit}.`;
       set(key, value);
       return null;
@@ -78,7 +87,12 @@ export function BackPanel({
       begunWith.current.set(data.id, exposure);
       onOpen(data.id);
       if (
-        !(await back.shoot(data.id, geometryOf(fresh.settings), { ...options, exposure }, 0, logging ? logged(fresh, exposure) : undefined))
+        !(await back.shoot(
+          data.id,
+          geometryOf(fresh.settings),
+          { ...options, exposure },
+          { onExposed: logging ? logged(fresh, exposure) : undefined },
+        ))
       )
         return;
     }
@@ -117,61 +131,49 @@ export function BackPanel({
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
         <label className="grid gap-0.5">
           <span className="text-ink-soft">Pixels</span>
-          <select
-            value={options.binning}
-            onChange={(event) => set('binning', Number(event.target.value) as BackOptions['binning'])}
-            className="rounded-sm border border-rule bg-ground px-1 py-0.5"
-          >
+          <Select value={options.binning} onChange={(event) => set('binning', Number(event.target.value) as BackOptions['binning'])}>
             {Object.entries(BINNINGS).map(([id, words]) => (
               <option key={id} value={id}>
                 {words}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="grid gap-0.5">
           <span className="text-ink-soft">Points of the aperture</span>
-          <select
-            value={options.samples}
-            onChange={(event) => set('samples', Number(event.target.value))}
-            className="rounded-sm border border-rule bg-ground px-1 py-0.5"
-          >
+          <Select value={options.samples} onChange={(event) => set('samples', Number(event.target.value))}>
             {SAMPLES.map((n) => (
               <option key={n} value={n}>
                 {n === 1 ? '1: no blur' : n}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <label className="grid gap-0.5">
           <span className="text-ink-soft">File</span>
-          <select
+          <Select
             value={`${options.format} ${options.bits}`}
             onChange={(event) => {
               const [format, bits] = event.target.value.split(' ');
               setOptions({ ...options, format: format === 'png' ? 'png' : 'tiff', bits: bits === '8' ? 8 : 16 });
             }}
-            className="rounded-sm border border-rule bg-ground px-1 py-0.5"
           >
             {['tiff 16', 'tiff 8', 'png 16', 'png 8'].map((id) => (
               <option key={id} value={id}>
                 {id.replace(/^(\w+) (\d+)$/, (_, format: string, bits: string) => `${format.toUpperCase()}, ${bits} bit`)}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         {stops.length > 1 && (
           <label className="grid gap-0.5">
             <span className="text-ink-soft">Of the bracket</span>
-            <select
-              value={
-                all ? 'all' : options.exposure !== null && stops[options.exposure] !== undefined ? String(options.exposure) : 'metered'
-              }
+            <Select
+              value={chosenExposure(all, options, stops)}
               onChange={({ target }) => {
                 setAll(target.value === 'all');
                 set('exposure', target.value === 'all' || target.value === 'metered' ? null : Number(target.value));
               }}
-              className="rounded-sm border border-rule bg-ground px-1 py-0.5"
             >
               <option value="metered">as metered</option>
               {stops.map(
@@ -183,7 +185,7 @@ export function BackPanel({
                   ),
               )}
               <option value="all">all {stops.length}, a series each</option>
-            </select>
+            </Select>
           </label>
         )}
         <div className="grid content-end gap-0.5">
@@ -217,21 +219,21 @@ export function BackPanel({
           unit="mm"
           decimals={2}
           value={options.slideErrorMm}
-          onCommit={within('slideErrorMm', 'Slide error', 0, 2, 'mm')}
+          onCommit={within({ key: 'slideErrorMm', label: 'Slide error', least: 0, most: 2, unit: 'mm' })}
         />
         <NumberField
           label="Level off by"
           unit="°"
           decimals={2}
           value={options.levelErrorDeg}
-          onCommit={within('levelErrorDeg', 'Level error', -5, 5, '°')}
+          onCommit={within({ key: 'levelErrorDeg', label: 'Level error', least: -5, most: 5, unit: '°' })}
         />
         <NumberField
           label="Light drifts by"
           unit="stops"
           decimals={2}
           value={options.driftStops}
-          onCommit={within('driftStops', 'Drift of light', -2, 2, 'stops')}
+          onCommit={within({ key: 'driftStops', label: 'Drift of light', least: -2, most: 2, unit: 'stops' })}
         />
       </div>
       <p className="text-xs text-ink-soft">
@@ -268,8 +270,7 @@ export function BackPanel({
                   open.id,
                   geometryOf(stand.settings),
                   { ...options, exposure },
-                  missing,
-                  logging ? logged(stand, exposure) : undefined,
+                  { from: missing, onExposed: logging ? logged(stand, exposure) : undefined },
                 );
               }}
             >
@@ -293,4 +294,10 @@ export function BackPanel({
       )}
     </section>
   );
+}
+
+function chosenExposure(all: boolean, options: BackOptions, stops: readonly number[]): string {
+  if (all) return 'all';
+  if (options.exposure !== null && stops[options.exposure] !== undefined) return String(options.exposure);
+  return 'metered';
 }

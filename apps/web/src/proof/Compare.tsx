@@ -2,6 +2,7 @@ import { ToggleGroup } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import type { Assembly } from '@gangway/contract/proof';
 import { DeepView, type Spot, type Together } from './DeepView';
+import { Select } from '../ui/Select';
 
 const WAYS = { alone: 'Alone', side: 'Side by side', split: 'Split', blink: 'Blink' } as const;
 type Way = keyof typeof WAYS;
@@ -56,17 +57,13 @@ export function Compare({
         {using !== 'alone' && other && (
           <label className="flex items-center gap-1.5">
             with
-            <select
-              value={other.id}
-              onChange={(event) => setOtherId(event.target.value)}
-              className="max-w-56 rounded-sm border border-rule bg-ground px-1 py-0.5"
-            >
+            <Select value={other.id} onChange={(event) => setOtherId(event.target.value)} className="max-w-56">
               {others.map((each) => (
                 <option key={each.id} value={each.id}>
                   {nameOf(each)}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         )}
         {using === 'split' && (

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ORIGINS, type Assembly, type FrameSet } from '@gangway/contract/proof';
 import type { Stand } from '@gangway/contract/stand';
-import { TopBar } from '../app/TopBar';
+import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
 import { useAppDispatch } from '../store/store';
 import { Button, IconButton } from '../ui/Button';
@@ -17,6 +17,7 @@ import type { Spot } from './DeepView';
 import { FileDoor } from './FileDoor';
 import { FrameList } from './FrameList';
 import { ReportTable } from './ReportTable';
+import { Select } from '../ui/Select';
 
 /** The proofs of a stand: simulated or real frames, put together and looked at. */
 export function ProofPage() {
@@ -45,13 +46,15 @@ export function ProofPage() {
   return (
     <div className="flex h-dvh min-h-0 flex-col max-lg:h-auto max-lg:min-h-dvh">
       <TopBar where={where} />
-      {error ? (
+      {error && (
         <main className="p-6">
           <ErrorNote words={errorSentence(error)} onRetry={() => void Promise.all([stand.refetch(), sets.refetch()])} />
         </main>
-      ) : stand.data && sets.data ? (
+      )}
+      {!error && stand.data && sets.data && (
         <Proofs stand={stand.data} sets={sets.data} onFresh={async () => await stand.refetch().unwrap()} />
-      ) : (
+      )}
+      {!error && !(stand.data && sets.data) && (
         <p role="status" className="p-8 text-ink-soft">
           Fetching the frames …
         </p>
@@ -102,18 +105,14 @@ function Proofs({
               <div className="flex items-center gap-1.5">
                 <label className="flex min-w-0 grow items-center gap-1.5 text-sm">
                   <span className="font-semibold">Series</span>
-                  <select
-                    value={open?.id ?? 'new'}
-                    onChange={(event) => setOpenId(event.target.value)}
-                    className="w-full min-w-0 grow rounded-sm border border-rule bg-ground px-1 py-0.5"
-                  >
+                  <Select value={open?.id ?? 'new'} onChange={(event) => setOpenId(event.target.value)} className="min-w-0 grow" wide>
                     {sets.map((set) => (
                       <option key={set.id} value={set.id}>
                         {set.name} ({ORIGINS[set.origin]}, {set.frames.filter((frame) => frame !== null).length})
                       </option>
                     ))}
                     <option value="new">a new one</option>
-                  </select>
+                  </Select>
                 </label>
                 {open && (
                   <IconButton label={`Delete ${open.name}`} onClick={() => void remove(open)}>

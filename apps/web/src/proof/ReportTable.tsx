@@ -2,6 +2,7 @@ import type { Assembly, Seam } from '@gangway/contract/proof';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../ui/Button';
 import { StateMark } from '../ui/StateMark';
+import { Th } from '../ui/Table';
 
 const STATES = { fits: 'holds', parallax: 'fails', motion: 'tight', nothing: 'unknown', disagrees: 'fails' } as const;
 const WORDS = { fits: 'fits', parallax: 'parallax', motion: 'motion', nothing: 'nothing to see', disagrees: 'disagrees' } as const;
@@ -46,21 +47,13 @@ export function ReportTable({
         <table className="w-full border-collapse tabular-nums" aria-label="Seams">
           <thead>
             <tr className="border-b border-rule text-left text-ink-soft">
-              <th scope="col" className="py-1 pr-2 font-medium">
-                Seam
-              </th>
-              <th scope="col" className="pr-2 font-medium">
-                State
-              </th>
-              <th scope="col" className="pr-2 font-medium">
-                Off the plan, px
-              </th>
-              <th scope="col" className="font-medium">
-                What it shows
-              </th>
-              <th scope="col">
+              <Th className="py-1 pr-2">Seam</Th>
+              <Th className="pr-2">State</Th>
+              <Th className="pr-2">Off the plan, px</Th>
+              <Th>What it shows</Th>
+              <Th>
                 <span className="sr-only">Look</span>
-              </th>
+              </Th>
             </tr>
           </thead>
           <tbody>

@@ -13,7 +13,12 @@ const openedJob = (job: StoredJob): Job => ({ ...job, stands: job.stands.map(ope
 /** Takes with a change laid over them, in the order of time. */
 function changedTakes(takes: Log['takes'], put: Log['takes'], remove: readonly string[]): Log['takes'] {
   const gone = new Set([...remove, ...put.map(({ id }) => id)]);
-  return [...takes.filter(({ id }) => !gone.has(id)), ...put].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1));
+  return [...takes.filter(({ id }) => !gone.has(id)), ...put].sort((a, b) => {
+    if (a.at < b.at) return -1;
+    if (a.at > b.at) return 1;
+    if (a.id < b.id) return -1;
+    return 1;
+  });
 }
 
 /** Server state that is listed or fetched; the stand under edit is kept by `bench/keeping`. */

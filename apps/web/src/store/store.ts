@@ -1,23 +1,15 @@
-import { combineReducers, configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
+import { combineSlices, configureStore, createListenerMiddleware } from '@reduxjs/toolkit';
 import { setupListeners } from '@reduxjs/toolkit/query';
-import { useDispatch, useSelector } from 'react-redux';
-import type { Stand } from '@gangway/contract/stand';
-import equal from 'fast-deep-equal';
-import { changed, changesEdit, closed, editReducer, opened } from '../bench/edit';
-import { createDraftWriter, dropDraft, readDraft, writeDraft } from '../bench/keeping/draft';
-import { createKeeper } from '../bench/keeping/keeper';
-import { keepReducer, keepStarted, keepStopped, keepTold, versionTold } from '../bench/keeping/keeping';
-import { writeStand } from '../bench/keeping/writeStand';
-import { kitHistoryReducer } from '../kit/history';
+import { useDispatch } from 'react-redux';
 import { api } from './api';
 
-const reducer = combineReducers({ [api.reducerPath]: api.reducer, edit: editReducer, keep: keepReducer, kitHistory: kitHistoryReducer });
-export type RootState = ReturnType<typeof reducer>;
+/** What the features keep; each adds its own slice, and is there once the feature has loaded. */
+export const rootReducer = combineSlices(api);
 
-const listening = createListenerMiddleware<RootState>();
+export const listening = createListenerMiddleware<ReturnType<typeof rootReducer>>();
 
 export const store = configureStore({
-  reducer,
+  reducer: rootReducer,
   // The stand is a few kilobytes of plain data; walking it on every pointer move to look for mistakes costs frames.
   middleware: (standard) =>
     standard({ serializableCheck: false, immutableCheck: false }).prepend(listening.middleware).concat(api.middleware),
@@ -25,101 +17,9 @@ export const store = configureStore({
 });
 setupListeners(store.dispatch);
 
-export type AppDispatch = typeof store.dispatch;
-export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
-export const useAppSelector = useSelector.withTypes<RootState>();
+export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 
-function underEdit() {
-  const { edit, keep } = store.getState();
-  if (!edit.present || !keep) return null;
-  const { name, settings } = edit.present;
-  return { standId: keep.standId, version: keep.version, edit: { name, settings } };
-}
-
-/** The draft is written some times a second while something is dragged, and at once when the page goes away. */
-const draftWriter = createDraftWriter(() => {
-  const now = underEdit();
-  const phase = store.getState().keep?.keeping.phase;
-  if (now && phase !== undefined && phase !== 'kept')
-    writeDraft(now.standId, { version: now.version, ...now.edit, lost: [...keeper.lostWrites()] });
-});
-
-/** The keeper of this tab. */
-export const keeper = createKeeper({
-  write: async (standId, write) => {
-    const outcome = await writeStand(standId, write);
-    // The bench was left meanwhile: what is listed elsewhere is now out of date.
-    if (store.getState().keep?.standId !== standId) refreshLists();
-    return outcome;
-  },
-  read: underEdit,
-  tell: (keeping) => {
-    // A drag says “changed” at every step; once is enough.
-    if (keeping.phase !== 'changed' || store.getState().keep?.keeping.phase !== 'changed') store.dispatch(keepTold(keeping));
-    const now = underEdit();
-    if (!now) return;
-    if (keeping.phase === 'kept') {
-      draftWriter.stop();
-      dropDraft(now.standId);
-    } else {
-      draftWriter.soon();
-    }
-  },
-  tellVersion: (version) => store.dispatch(versionTold(version)),
-  later: (ms, then) => {
-    const timer = setTimeout(then, ms);
-    return () => clearTimeout(timer);
-  },
-  newId: () => crypto.randomUUID(),
-});
-
-listening.startListening({
-  predicate: (action, now, before) => changesEdit(action) && now.edit.present !== before.edit.present,
-  effect: () => keeper.changed(),
-});
-
-function refreshLists(): void {
+/** What is listed of jobs and stands is out of date; it is fetched again where it is shown. */
+export function refreshLists(): void {
   store.dispatch(api.util.invalidateTags(['job', 'jobs']));
-}
-
-/** Puts a stand on the bench, with what was not kept of it before a reload laid over it. */
-export function openStand(stand: Stand): void {
-  keeper.reset(stand);
-  store.dispatch(opened(stand));
-  store.dispatch(keepStarted(stand));
-  const draft = readDraft(stand.id);
-  if (!draft) return;
-  const { name, settings } = draft;
-  if (equal({ name, settings }, { name: stand.name, settings: stand.settings })) {
-    dropDraft(stand.id);
-    return;
-  }
-  const ours = draft.version === stand.version || (stand.lastWriteId !== null && draft.lost.includes(stand.lastWriteId));
-  keeper.adoptLost(draft.lost);
-  // Against a newer state from elsewhere the old version makes the server ask; against ours it is simply kept now.
-  store.dispatch(versionTold(ours ? stand.version : draft.version));
-  store.dispatch(changed({ name, settings, said: 'what was not kept before the reload' }));
-}
-
-/** Takes the bench away, keeping at once what is not kept yet. */
-export function closeStand(): void {
-  draftWriter.now();
-  keeper.now();
-  keeper.reset(null);
-  store.dispatch(closed());
-  store.dispatch(keepStopped());
-  refreshLists();
-}
-
-/** After a conflict: their state becomes the present one; ours is one undo away. */
-export function takeTheirs(theirs: Stand): void {
-  keeper.reset(theirs);
-  dropDraft(theirs.id);
-  store.dispatch(versionTold(theirs.version));
-  store.dispatch(changed({ name: theirs.name, settings: theirs.settings, said: 'the state from elsewhere' }));
-}
-
-/** After a conflict: ours is written over theirs. */
-export function keepOurs(theirs: Stand): void {
-  keeper.overwrite(theirs);
 }

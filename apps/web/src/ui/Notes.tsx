@@ -1,5 +1,6 @@
 import { Toast } from 'radix-ui';
 import { createContext, use, useCallback, useState, type ReactNode } from 'react';
+import { TextButton } from './TextButton';
 
 interface Note {
   readonly id: number;
@@ -37,9 +38,9 @@ export function NotesProvider({ children }: { readonly children: ReactNode }) {
             <Toast.Title className="grow">{note.words}</Toast.Title>
             {note.undo && (
               <Toast.Action altText="Undo" asChild>
-                <button type="button" className="font-semibold underline underline-offset-4" onClick={note.undo}>
+                <TextButton className="font-semibold" onClick={note.undo}>
                   Undo
-                </button>
+                </TextButton>
               </Toast.Action>
             )}
           </Toast.Root>

@@ -20,17 +20,17 @@ function assembled(
     readonly exposure?: readonly number[];
     readonly evened?: boolean;
     readonly unlike?: Float32Array;
-    readonly zones?: Parameters<typeof seamsBetween>[4];
+    readonly zones?: Parameters<typeof seamsBetween>[0]['zones'];
     readonly picture?: (x: number, y: number) => number;
   } = {},
 ) {
-  const cells = seamsBetween(
-    laid,
+  const cells = seamsBetween({
+    frames: laid,
     canvas,
-    CELL,
-    unlike ?? new Float32Array(Math.ceil(canvas.width / CELL) * Math.ceil(canvas.height / CELL)),
+    cellPx: CELL,
+    unlike: unlike ?? new Float32Array(Math.ceil(canvas.width / CELL) * Math.ceil(canvas.height / CELL)),
     zones,
-  );
+  });
   const shares = sharesOf(laid, canvas, cells, 1);
   const tables = tablesFor(16);
   const files = laid.map(({ left, top, width, height }, f) => {
@@ -118,7 +118,7 @@ test('shares are together 1 wherever any frame is, and nothing outside a frame',
       const laid = places.map(([left, top]) => ({ left, top, width: 180, height: 140 }));
       const canvas = { width: 300, height: 260 };
       const [columns, rows] = [Math.ceil(300 / CELL), Math.ceil(260 / CELL)];
-      const cells = seamsBetween(laid, canvas, CELL, new Float32Array(columns * rows));
+      const cells = seamsBetween({ frames: laid, canvas, cellPx: CELL, unlike: new Float32Array(columns * rows) });
       const sum = new Float32Array(columns * rows);
       for (const share of sharesOf(laid, canvas, cells, 1)) {
         for (let y = 0; y < share.rows; y++)
@@ -148,7 +148,7 @@ describe('seams', () => {
     Array.from({ length: columns }, (_, x) => owner[row * columns + x] ?? -1).findIndex((by) => by === 1);
 
   test('run in the middle where frames agree everywhere', () => {
-    const { owner } = seamsBetween(two, canvas, CELL, new Float32Array(columns * rows).fill(0.01));
+    const { owner } = seamsBetween({ frames: two, canvas, cellPx: CELL, unlike: new Float32Array(columns * rows).fill(0.01) });
     for (let row = 0; row < rows; row++) expect(Math.abs(boundary(owner, row) * CELL - 300)).toBeLessThanOrEqual(2 * CELL);
   });
 
@@ -156,13 +156,19 @@ describe('seams', () => {
     // Frames disagree over the middle and the right part of the overlap: only its left is alike.
     const unlike = new Float32Array(columns * rows).fill(0.01);
     for (let y = 0; y < rows; y++) for (let x = 17; x < 25; x++) unlike[y * columns + x] = 0.5;
-    const { owner } = seamsBetween(two, canvas, CELL, unlike);
+    const { owner } = seamsBetween({ frames: two, canvas, cellPx: CELL, unlike });
     for (let row = 0; row < rows; row++) expect(boundary(owner, row)).toBeLessThan(18);
   });
 
   test('keep away from a zone that one frame has whole', () => {
     const zone = { left: 280, top: 100, right: 360, bottom: 200 };
-    const { owner } = seamsBetween(two, canvas, CELL, new Float32Array(columns * rows).fill(0.01), [zone]);
+    const { owner } = seamsBetween({
+      frames: two,
+      canvas,
+      cellPx: CELL,
+      unlike: new Float32Array(columns * rows).fill(0.01),
+      zones: [zone],
+    });
     const inZone = new Set<number>();
     for (let y = Math.floor(100 / CELL); y <= Math.floor(200 / CELL); y++)
       for (let x = Math.floor(280 / CELL); x <= Math.floor(360 / CELL); x++) inZone.add(owner[y * columns + x] ?? -1);

@@ -192,8 +192,7 @@ export function blender(canvas: Canvas, cellPx: number, sources: readonly Source
     { laid, ix, iy, tapsX, tapsY, gained, development }: Ready,
     { first, rows }: Rows,
     y: number,
-    from: number,
-    to: number,
+    { from, to }: { readonly from: number; readonly to: number },
   ): void => {
     const stride = 3 * laid.width;
     const last = rows.length / stride - 1 + first;
@@ -272,7 +271,7 @@ export function blender(canvas: Canvas, cellPx: number, sources: readonly Source
         const run = shareRow(each, y);
         if (!run) return;
         const { from, to } = run;
-        rowOf(each, rows, y, from, to);
+        rowOf(each, rows, y, run);
         for (let x = from; x < to; x++) {
           const w = weights[x] ?? 0;
           if (w === 0) continue;
@@ -290,7 +289,7 @@ export function blender(canvas: Canvas, cellPx: number, sources: readonly Source
         const s = 3 * x;
         for (let c = 0; c < 3; c++) {
           const value = (sum[s + c] ?? 0) / w + 0.5;
-          out[base + s + c] = value <= 0 ? 0 : value >= most ? most : value;
+          out[base + s + c] = value <= 0 ? 0 : min(most, value);
         }
       }
     }

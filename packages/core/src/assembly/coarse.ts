@@ -50,8 +50,16 @@ function summed({ width, height, data }: Plane): { readonly once: Float64Array; 
   }
   return { once, twice };
 }
+interface WithinInput {
+  readonly sums: Float64Array;
+  readonly width: number;
+  readonly left: number;
+  readonly top: number;
+  readonly right: number;
+  readonly bottom: number;
+}
 
-function within(sums: Float64Array, width: number, left: number, top: number, right: number, bottom: number): number {
+function within({ sums, width, left, top, right, bottom }: WithinInput): number {
   const at = (x: number, y: number): number => sums[y * (width + 1) + x] ?? 0;
   return at(right, bottom) - at(left, bottom) - at(right, top) + at(left, top);
 }
@@ -112,10 +120,13 @@ function smallPlaces(a: Plane, b: Plane, least: Px, most: Px): readonly Px[] {
       const [left, top, right, bottom] = [max(0, x), max(0, y), min(a.width, x + b.width), min(a.height, y + b.height)];
       const n = (right - left) * (bottom - top);
       if (n < area || right - left < 3 || bottom - top < 3) continue;
-      const [ma, qa] = [within(sa.once, a.width, left, top, right, bottom), within(sa.twice, a.width, left, top, right, bottom)];
+      const [ma, qa] = [
+        within({ sums: sa.once, width: a.width, left, top, right, bottom }),
+        within({ sums: sa.twice, width: a.width, left, top, right, bottom }),
+      ];
       const [mb, qb] = [
-        within(sb.once, b.width, left - x, top - y, right - x, bottom - y),
-        within(sb.twice, b.width, left - x, top - y, right - x, bottom - y),
+        within({ sums: sb.once, width: b.width, left: left - x, top: top - y, right: right - x, bottom: bottom - y }),
+        within({ sums: sb.twice, width: b.width, left: left - x, top: top - y, right: right - x, bottom: bottom - y }),
       ];
       const [va, vb] = [qa - (ma * ma) / n, qb - (mb * mb) / n];
       if (va / n < 1e-6 || vb / n < 1e-6) continue;

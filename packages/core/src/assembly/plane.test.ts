@@ -20,7 +20,7 @@ describe('a part of a plane', () => {
         fc.integer({ min: 1, max: 9 }),
         fc.integer({ min: 1, max: 9 }),
         (left, top, width, height) => {
-          const part = cut(whole, left, top, width, height);
+          const part = cut({ plane: whole, left, top, width, height });
           if (part.width !== width || part.height !== height) return false;
           for (let y = 0; y < height; y++)
             for (let x = 0; x < width; x++)

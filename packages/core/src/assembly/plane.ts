@@ -12,15 +12,29 @@ export interface Px {
   readonly x: number;
   readonly y: number;
 }
+export interface CutInput {
+  readonly plane: Plane;
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
+}
 
 /** A part of a plane; what lies outside is filled by the nearest edge. */
-export function cut(plane: Plane, left: number, top: number, width: number, height: number): Plane {
+export function cut({ plane, left, top, width, height }: CutInput): Plane {
   const data = new Float32Array(width * height);
   for (let y = 0; y < height; y++) {
     const row = min(plane.height - 1, max(0, top + y)) * plane.width;
     for (let x = 0; x < width; x++) data[y * width + x] = plane.data[row + min(plane.width - 1, max(0, left + x))] ?? 0;
   }
   return { width, height, data };
+}
+interface AlongInput {
+  readonly from: Float32Array;
+  readonly count: number;
+  readonly step: number;
+  readonly lines: number;
+  readonly line: number;
 }
 
 /** A plane smoothed by a Gaussian of standard deviation `sigmaPx`, edges continued. */
@@ -29,7 +43,7 @@ export function smoothed({ width, height, data }: Plane, sigmaPx: number): Plane
   const taps = Float32Array.from({ length: 2 * reach + 1 }, (_, i) => exp(-((i - reach) ** 2) / (2 * sigmaPx ** 2)));
   const sum = taps.reduce((all, each) => all + each, 0);
   const padded = new Float32Array(max(width, height) + 2 * reach);
-  const along = (from: Float32Array, count: number, step: number, lines: number, line: number): Float32Array => {
+  const along = ({ from, count, step, lines, line }: AlongInput): Float32Array => {
     const to = new Float32Array(from.length);
     for (let j = 0; j < lines; j++) {
       const base = j * line;
@@ -46,7 +60,17 @@ export function smoothed({ width, height, data }: Plane, sigmaPx: number): Plane
     }
     return to;
   };
-  return { width, height, data: along(along(data, width, 1, height, width), height, width, width, 1) };
+  return {
+    width,
+    height,
+    data: along({
+      from: along({ from: data, count: width, step: 1, lines: height, line: width }),
+      count: height,
+      step: width,
+      lines: width,
+      line: 1,
+    }),
+  };
 }
 
 /** Mean and standard deviation of a plane. */

@@ -123,14 +123,26 @@ export function refined(a: Plane, b: Plane, start: Px, margin: number): Measured
     const scale = 1 / (noise * TOGETHER);
     // Settled when what is left is small, or far less than what is known.
     if ((abs(stepX) < 1e-3 && abs(stepY) < 1e-3) || (ix * stepX ** 2 + 2 * xy * stepX * stepY + iy * stepY ** 2) * scale < SETTLED) {
-      return { offset: { x: dx, y: dy }, alike, knows: [ix * scale, xy * scale, iy * scale], lightRatio: lightRatio(a, b, dx, dy, margin) };
+      return {
+        offset: { x: dx, y: dy },
+        alike,
+        knows: [ix * scale, xy * scale, iy * scale],
+        lightRatio: lightRatio({ a, b, dx, dy, margin }),
+      };
     }
   }
   return null;
 }
+export interface LightRatioInput {
+  readonly a: Plane;
+  readonly b: Plane;
+  readonly dx: number;
+  readonly dy: number;
+  readonly margin: number;
+}
 
 /** Light of `a` over light of `b` when `b` lies (dx, dy) from `a`; `null` when too little is neither black nor full. */
-export function lightRatio(a: Plane, b: Plane, dx: number, dy: number, margin: number): number | null {
+export function lightRatio({ a, b, dx, dy, margin }: LightRatioInput): number | null {
   const [ix, iy] = [round(dx), round(dy)];
   let [la, lb, count] = [0, 0, 0];
   for (let y = margin; y < a.height - margin; y++) {

@@ -39,6 +39,13 @@ function inside({ left, top, width, height }: Laid, canvas: Canvas, x: number, y
   const within = min(x - left, left + width - x, y - top, top + height - y);
   return within < 0 ? within : min(gap(x, left, left + width, canvas.width), gap(y, top, top + height, canvas.height));
 }
+export interface SeamsBetweenInput {
+  readonly frames: readonly Laid[];
+  readonly canvas: Canvas;
+  readonly cellPx: number;
+  readonly unlike: Float32Array;
+  readonly zones?: readonly MovingZone[] | undefined;
+}
 
 /**
  * Which frame shows each cell, so that the lines between frames run where these
@@ -49,13 +56,7 @@ function inside({ left, top, width, height }: Laid, canvas: Canvas, x: number, y
  * Source: watershed by flooding (Meyer 1991); for mosaics Gracias et al.,
  * "Fast Image Blending Using Watersheds and Graph Cuts", 2009.
  */
-export function seamsBetween(
-  frames: readonly Laid[],
-  canvas: Canvas,
-  cellPx: number,
-  unlike: Float32Array,
-  zones: readonly MovingZone[] = [],
-): Cells {
+export function seamsBetween({ frames, canvas, cellPx, unlike, zones = [] }: SeamsBetweenInput): Cells {
   const columns = ceil(canvas.width / cellPx);
   const rows = ceil(canvas.height / cellPx);
   const count = columns * rows;
@@ -170,10 +171,17 @@ export function seamsBetween(
   }
   return { cellPx, columns, rows, owner };
 }
+interface PassInput {
+  readonly from: Float32Array;
+  readonly n: number;
+  readonly step: number;
+  readonly lines: number;
+  readonly line: number;
+}
 
 /** A field of cells, each the mean of those around it. */
 export function blurred(field: Float32Array, columns: number, rows: number, reach: number): Float32Array {
-  const pass = (from: Float32Array, n: number, step: number, lines: number, line: number): Float32Array => {
+  const pass = ({ from, n, step, lines, line }: PassInput): Float32Array => {
     const to = new Float32Array(from.length);
     for (let j = 0; j < lines; j++) {
       for (let i = 0; i < n; i++) {
@@ -185,7 +193,13 @@ export function blurred(field: Float32Array, columns: number, rows: number, reac
     }
     return to;
   };
-  return pass(pass(field, columns, 1, rows, columns), rows, columns, columns, 1);
+  return pass({
+    from: pass({ from: field, n: columns, step: 1, lines: rows, line: columns }),
+    n: rows,
+    step: columns,
+    lines: columns,
+    line: 1,
+  });
 }
 
 /** A quantile of the values where frames overlap. */

@@ -30,5 +30,5 @@ export const bellows = calculator({
   }),
   example: { focalMm: 90, flangeFocalMm: 98, distanceM: 3, boardOffsetMm: -15, bellowsMinMm: 70, bellowsMaxMm: 300 },
   run: ({ focalMm, flangeFocalMm, distanceM, boardOffsetMm, bellowsMinMm, bellowsMaxMm }) =>
-    bellowsReach(focalMm, flangeFocalMm, distanceM, boardOffsetMm, bellowsMinMm, bellowsMaxMm),
+    bellowsReach({ focalMm, flangeFocalMm, distanceM, boardOffsetMm, bellowsMinMm, bellowsMaxMm }),
 });

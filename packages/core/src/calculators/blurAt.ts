@@ -24,6 +24,6 @@ export const blurAt = calculator({
   }),
   example: { focalMm: 90, imageMm: 93, tiltDeg: 3, swingDeg: 0, fNumber: 8, pointM: [0.2, -0.3, 2.5] },
   run: ({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }) => ({
-    blurMm: run(focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM),
+    blurMm: run({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }),
   }),
 });

@@ -25,5 +25,5 @@ export const depthOfField = calculator({
     hyperfocalM: q.answer('m', 'hyperfocal distance'),
   }),
   example: { focalMm: 110, fNumber: 32, cocMm: 0.075, distanceM: 3, pupilRatio: 1 },
-  run: ({ focalMm, fNumber, cocMm, distanceM, pupilRatio }) => run(focalMm, fNumber, cocMm, distanceM, pupilRatio),
+  run: ({ focalMm, fNumber, cocMm, distanceM, pupilRatio }) => run({ focalMm, fNumber, cocMm, distanceM, pupilRatio }),
 });

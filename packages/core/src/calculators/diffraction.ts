@@ -24,5 +24,6 @@ export const diffraction = calculator({
     mtfAtNyquist: q.answer('share', 'contrast left at the pixels’ finest detail'),
   }),
   example: { fNumber: 16, magnification: 0, pupilRatio: 1, wavelengthNm: 546, pixelUm: 3.76 },
-  run: ({ fNumber, magnification, pupilRatio, wavelengthNm, pixelUm }) => run(fNumber, magnification, pupilRatio, wavelengthNm, pixelUm),
+  run: ({ fNumber, magnification, pupilRatio, wavelengthNm, pixelUm }) =>
+    run({ fNumber, magnification, pupilRatio, wavelengthNm, pixelUm }),
 });

@@ -29,5 +29,5 @@ export const equivalence = calculator({
   }),
   example: { focalMm: 150, fNumber: 22, distanceM: 3, fromMm: 153, toMm: 54.8, haveFocalMm: 63, backgroundM: 5 },
   run: ({ focalMm, fNumber, distanceM, fromMm, toMm, haveFocalMm, backgroundM }) =>
-    run(focalMm, fNumber, distanceM, fromMm, toMm, haveFocalMm, backgroundM),
+    run({ focalMm, fNumber, distanceM, fromMm, toMm, haveFocalMm, backgroundM }),
 });

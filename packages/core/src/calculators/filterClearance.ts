@@ -26,5 +26,5 @@ export const filterClearance = calculator({
   }),
   example: { focalMm: 24, fNumber: 8, pupilDepthMm: 22, stackMm: 5, clearDiameterMm: 79, fieldDeg: 54 },
   run: ({ focalMm, fNumber, pupilDepthMm, stackMm, clearDiameterMm, fieldDeg }) =>
-    run(focalMm, fNumber, pupilDepthMm, stackMm, clearDiameterMm, fieldDeg),
+    run({ focalMm, fNumber, pupilDepthMm, stackMm, clearDiameterMm, fieldDeg }),
 });

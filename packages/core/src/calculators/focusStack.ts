@@ -24,5 +24,5 @@ export const focusStack = calculator({
     frames: q.answer('frames', 'frames to take'),
   }),
   example: { focalMm: 90, fNumber: 8, cocMm: 0.01, nearM: 0.5, farM: 0.8, overlap: 0.2 },
-  run: ({ focalMm, fNumber, cocMm, nearM, farM, overlap }) => ({ frames: stackFrames(focalMm, fNumber, cocMm, nearM, farM, overlap) }),
+  run: ({ focalMm, fNumber, cocMm, nearM, farM, overlap }) => ({ frames: stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap }) }),
 });

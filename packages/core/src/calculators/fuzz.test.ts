@@ -6,7 +6,10 @@ function sound(out: unknown): boolean {
   return (
     JSON.stringify(JSON.parse(JSON.stringify(out))) === JSON.stringify(out) &&
     !/null/.test(
-      JSON.stringify(out, (_k, v: unknown) => (typeof v === 'number' && !Number.isFinite(v) ? 'null!' : v === null ? 'none' : v)),
+      JSON.stringify(out, (_k, v: unknown) => {
+        if (v === null) return 'none';
+        return typeof v === 'number' && !Number.isFinite(v) ? 'null!' : v;
+      }),
     )
   );
 }

@@ -23,5 +23,5 @@ export const heightByAngle = calculator({
     uncertaintyM: q.answer('m', 'its standard uncertainty'),
   }),
   example: { distanceM: 24, angleDeg: 50.8, eyeM: 1.6, distanceErrorM: 0.2, angleErrorDeg: 0.5 },
-  run: ({ distanceM, angleDeg, eyeM, distanceErrorM, angleErrorDeg }) => run(distanceM, angleDeg, eyeM, distanceErrorM, angleErrorDeg),
+  run: ({ distanceM, angleDeg, eyeM, distanceErrorM, angleErrorDeg }) => run({ distanceM, angleDeg, eyeM, distanceErrorM, angleErrorDeg }),
 });

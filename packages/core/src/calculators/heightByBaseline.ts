@@ -26,5 +26,5 @@ export const heightByBaseline = calculator({
   }),
   example: { baselineM: 20, farDeg: 33.8, nearDeg: 50.8, eyeM: 1.6, baselineErrorM: 0.1, angleErrorDeg: 0.5 },
   run: ({ baselineM, farDeg, nearDeg, eyeM, baselineErrorM, angleErrorDeg }) =>
-    run(baselineM, farDeg, nearDeg, eyeM, baselineErrorM, angleErrorDeg),
+    run({ baselineM, farDeg, nearDeg, eyeM, baselineErrorM, angleErrorDeg }),
 });

@@ -23,5 +23,5 @@ export const heightByPicture = calculator({
     uncertaintyM: q.answer('m', 'its standard uncertainty'),
   }),
   example: { knownM: 2.1, knownPx: 150, wantedPx: 2214, knownErrorM: 0.02, readErrorPx: 1 },
-  run: ({ knownM, knownPx, wantedPx, knownErrorM, readErrorPx }) => run(knownM, knownPx, wantedPx, knownErrorM, readErrorPx),
+  run: ({ knownM, knownPx, wantedPx, knownErrorM, readErrorPx }) => run({ knownM, knownPx, wantedPx, knownErrorM, readErrorPx }),
 });

@@ -31,5 +31,5 @@ export const keystone = calculator({
   }),
   example: { imageMm: 24, sensorWidthMm: 24, sensorHeightMm: 36, columnsPx: 5504, pitchDeg: 12 },
   run: ({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg }) =>
-    run(imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg),
+    run({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg }),
 });

@@ -37,5 +37,5 @@ export const leastAperture = calculator({
     maxTiltDeg: 8,
   },
   run: ({ focalMm, pointsM, cocMm, maxTiltDeg }) =>
-    run(focalMm, pointsM, cocMm, maxTiltDeg === null ? { kind: 'free' } : { kind: 'cone', maxDeg: maxTiltDeg }),
+    run({ focalMm, pointsM, cocMm, mechanism: maxTiltDeg === null ? { kind: 'free' } : { kind: 'cone', maxDeg: maxTiltDeg } }),
 });

@@ -30,5 +30,5 @@ export const levelTolerance = calculator({
   }),
   example: { imageMm: 24.02, sensorWidthMm: 24, sensorHeightMm: 36, columnsPx: 5504, printWidthMm: 400, acceptedPx: 5 },
   run: ({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx }) =>
-    run(imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx),
+    run({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx }),
 });

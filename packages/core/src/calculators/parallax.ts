@@ -23,5 +23,5 @@ export const parallax = calculator({
     disparityPx: q.answer('px', 'the same in pixels'),
   }),
   example: { imageMm: 24, baselineMm: 12, nearM: 4, farM: null, pixelUm: 4.36 },
-  run: ({ imageMm, baselineMm, nearM, farM, pixelUm }) => run(imageMm, baselineMm, nearM, farM, pixelUm),
+  run: ({ imageMm, baselineMm, nearM, farM, pixelUm }) => run({ imageMm, baselineMm, nearM, farM, pixelUm }),
 });

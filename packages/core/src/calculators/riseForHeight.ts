@@ -27,5 +27,5 @@ export const riseForHeight = calculator({
   }),
   example: { focalMm: 24, distanceM: 24, cameraHeightM: 1.6, topHeightM: 31, sensorHeightMm: 36, marginMm: 1 },
   run: ({ focalMm, distanceM, cameraHeightM, topHeightM, sensorHeightMm, marginMm }) =>
-    run(focalMm, distanceM, cameraHeightM, topHeightM, sensorHeightMm, marginMm),
+    run({ focalMm, distanceM, cameraHeightM, topHeightM, sensorHeightMm, marginMm }),
 });

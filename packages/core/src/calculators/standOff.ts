@@ -28,5 +28,5 @@ export const standOff = calculator({
   }),
   example: { focalMm: 24, cameraHeightM: 1.6, topHeightM: 31, sensorHeightMm: 36, marginMm: 1, mostRiseMm: 12, mostFallMm: 12 },
   run: ({ focalMm, cameraHeightM, topHeightM, sensorHeightMm, marginMm, mostRiseMm, mostFallMm }) =>
-    run(focalMm, cameraHeightM, topHeightM, sensorHeightMm, marginMm, mostRiseMm, mostFallMm),
+    run({ focalMm, cameraHeightM, topHeightM, sensorHeightMm, marginMm, mostRiseMm, mostFallMm }),
 });

@@ -40,5 +40,5 @@ export const stitchGrid = calculator({
     overlap: 0.1,
   },
   run: ({ sensorWidthMm, sensorHeightMm, columnsPx, rowsPx, targetWidthMm, targetHeightMm, overlap }) =>
-    mosaicGrid(sensorWidthMm, sensorHeightMm, columnsPx, rowsPx, targetWidthMm, targetHeightMm, overlap),
+    mosaicGrid({ sensorWidthMm, sensorHeightMm, columnsPx, rowsPx, targetWidthMm, targetHeightMm, overlap }),
 });

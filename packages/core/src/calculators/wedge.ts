@@ -24,5 +24,5 @@ export const wedge = calculator({
     far: q.planeAnswer('far limit'),
   }),
   example: { focalMm: 150, imageMm: 152, tiltDeg: 5, swingDeg: 0, fNumber: 22, cocMm: 0.1 },
-  run: ({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }) => run(focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm),
+  run: ({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }) => run({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }),
 });

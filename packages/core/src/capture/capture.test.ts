@@ -38,7 +38,7 @@ test('noise is that of light and of reading', () => {
     lightAngle: null,
     random: numbersFrom(3),
   };
-  const values = Array.from(developedTile(light, columns, rows, 0, 0, sensor), (sample) => lightOf(sample / 65_535));
+  const values = Array.from(developedTile({ light, columns, rows, left: 0, top: 0, sensor }), (sample) => lightOf(sample / 65_535));
   const mean = values.reduce((sum, v) => sum + v, 0) / values.length;
   const deviation = Math.sqrt(values.reduce((sum, v) => sum + (v - mean) ** 2, 0) / values.length);
   expect(mean).toBeCloseTo(level, 3);

@@ -39,20 +39,21 @@ export function dimmed(
   const off = (Math.acos(min(1, c)) - lightAngle) / EDGE;
   return law / (1 + exp(6 * off));
 }
+export interface DevelopedTileInput {
+  readonly light: Float32Array;
+  readonly columns: number;
+  readonly rows: number;
+  readonly left: number;
+  readonly top: number;
+  readonly sensor: Sensor;
+}
 
 /**
  * A tile of light (red, green, blue, and one unused, row by row from the top;
  * 1 fills a pixel) into samples of the file, three to the pixel: falloff, edge
  * of the circle, exposure, noise of light and reading, sRGB's curve.
  */
-export function developedTile(
-  light: Float32Array,
-  columns: number,
-  rows: number,
-  left: number,
-  top: number,
-  sensor: Sensor,
-): Uint8Array | Uint16Array {
+export function developedTile({ light, columns, rows, left, top, sensor }: DevelopedTileInput): Uint8Array | Uint16Array {
   const most = sensor.bits === 8 ? 255 : 65_535;
   const out = sensor.bits === 8 ? new Uint8Array(3 * columns * rows) : new Uint16Array(3 * columns * rows);
   const { gain, random, leftMm, topMm, pitchMm } = sensor;

@@ -86,7 +86,7 @@ describe('the shift card', () => {
         if (mark.kind !== 'text') continue;
         // Archivo's figures are about 0.6 of the size wide, its letters less.
         const length = mark.text.length * mark.sizeMm * 0.55;
-        const left = mark.anchor === 'start' ? mark.x : mark.anchor === 'end' ? mark.x - length : mark.x - length / 2;
+        const left = mark.x - { start: 0, end: length, middle: length / 2 }[mark.anchor];
         expect(left).toBeGreaterThan(0);
         expect(left + length).toBeLessThan(widthMm + 1);
         expect(mark.y).toBeLessThan(heightMm - 1);

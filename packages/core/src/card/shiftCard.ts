@@ -99,8 +99,15 @@ export function shiftCardRows(card: ShiftCard): readonly (readonly string[])[] {
       String(fNumber),
       diameterMm.toFixed(1),
       ...limits.flatMap(({ limitMm, limitedBy }) => [limitMm === null ? '' : limitMm.toFixed(1), limitedBy]),
-      frontMm === undefined ? '' : frontMm === null ? 'not even centred' : frontMm === Infinity ? 'end of movement' : frontMm.toFixed(1),
+      frontCell(frontMm),
     ]),
   );
   return [header, ...rows];
+}
+
+function frontCell(frontMm: number | null | undefined): string {
+  if (frontMm === undefined) return '';
+  if (frontMm === null) return 'not even centred';
+  if (frontMm === Infinity) return 'end of movement';
+  return frontMm.toFixed(1);
 }

@@ -10,21 +10,28 @@ export const CARD_SIZES = {
 export type CardSize = keyof typeof CARD_SIZES;
 
 const MARGIN = 6;
+interface TextInput {
+  readonly x: number;
+  readonly y: number;
+  readonly sizeMm: number;
+  readonly words: string;
+  readonly more?: { anchor?: 'start' | 'middle' | 'end'; bold?: boolean } | undefined;
+}
 
 /** A shift card laid out on a page: name, a table for each orientation, notes. Rows shrink until everything is on it. */
 export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   const { widthMm, heightMm } = CARD_SIZES[size];
   const marks: Mark[] = [];
-  const text = (x: number, y: number, sizeMm: number, words: string, more: { anchor?: 'start' | 'middle' | 'end'; bold?: boolean } = {}) =>
+  const text = ({ x, y, sizeMm, words, more = {} }: TextInput) =>
     marks.push({ kind: 'text', x, y, sizeMm, text: words, anchor: more.anchor ?? 'start', bold: more.bold ?? false });
   const rule = (y: number, width: number) => marks.push({ kind: 'line', x1: MARGIN, y1: y, x2: widthMm - MARGIN, y2: y, widthMm: width });
 
   let y = MARGIN + 3;
   for (const line of wrapped(card.name, 44)) {
-    text(MARGIN, y, 4, line, { bold: true });
+    text({ x: MARGIN, y, sizeMm: 4, words: line, more: { bold: true } });
     y += 4.6;
   }
-  text(MARGIN, y - 0.6, 2.5, 'Shift card: how far the frame goes from the centre, mm');
+  text({ x: MARGIN, y: y - 0.6, sizeMm: 2.5, words: 'Shift card: how far the frame goes from the centre, mm' });
   y += 1;
   const notes = [...(card.front === null ? [] : [`“front” is how far every corner stays clear of: ${card.front}.`]), ...card.notes].flatMap(
     (note) => wrapped(note, 78),
@@ -40,12 +47,12 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   const column = (i: number) => first + step * (i + 1) - 2.2;
 
   for (const { orientation, rows } of card.tables) {
-    text(MARGIN, y + 5.2, 2.9, orientation, { bold: true });
+    text({ x: MARGIN, y: y + 5.2, sizeMm: 2.9, words: orientation, more: { bold: true } });
     CARD_DIRECTIONS.forEach(({ name, corners }, i) => {
       marks.push(...cornerSign(column(i) - 2.2, y + 1.6, orientation, corners));
-      text(column(i), y + 7.3, 2.3, name === 'rise and right' ? 'up + right' : name, { anchor: 'end' });
+      text({ x: column(i), y: y + 7.3, sizeMm: 2.3, words: name === 'rise and right' ? 'up + right' : name, more: { anchor: 'end' } });
     });
-    if (card.front !== null) text(column(columns - 1), y + 7.3, 2.3, 'front', { anchor: 'end' });
+    if (card.front !== null) text({ x: column(columns - 1), y: y + 7.3, sizeMm: 2.3, words: 'front', more: { anchor: 'end' } });
     y += 8.3;
     rule(y, 0.25);
     for (const entry of rows) {
@@ -56,22 +63,34 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
     y += 2.2;
   }
   function rowMarks({ fNumber, limits, frontMm }: CardRow, at: number): void {
-    text(MARGIN, at, letter, apertureWords(fNumber), { bold: true });
+    text({ x: MARGIN, y: at, sizeMm: letter, words: apertureWords(fNumber), more: { bold: true } });
     limits.forEach(({ limitMm, limitedBy }, i) => {
-      text(column(i), at, letter, limitMm === null ? 'none' : fixed(limitMm, 1), { anchor: 'end' });
+      text({ x: column(i), y: at, sizeMm: letter, words: limitMm === null ? 'none' : fixed(limitMm, 1), more: { anchor: 'end' } });
       if (limitedBy === 'stop')
         marks.push({ kind: 'rect', x: column(i) + 0.7, y: at - letter * 0.72, w: 0.7, h: letter * 0.72, widthMm: 0, filled: true });
     });
     if (frontMm !== undefined)
-      text(column(columns - 1), at, letter, frontMm === null ? 'shades' : frontMm === Infinity ? 'clear' : fixed(frontMm, 1), {
-        anchor: 'end',
+      text({
+        x: column(columns - 1),
+        y: at,
+        sizeMm: letter,
+        words: frontLabel(frontMm),
+        more: {
+          anchor: 'end',
+        },
       });
   }
   const bottom = heightMm - MARGIN - notes.length * 2.9;
   marks.push({ kind: 'rect', x: MARGIN, y: bottom - 4.4, w: 0.7, h: 2, widthMm: 0, filled: true });
-  text(MARGIN + 1.6, bottom - 2.7, 2.2, 'the slide ends before the sharp circle does');
-  notes.forEach((line, i) => text(MARGIN, bottom + 2 + i * 2.9, 2.2, line));
+  text({ x: MARGIN + 1.6, y: bottom - 2.7, sizeMm: 2.2, words: 'the slide ends before the sharp circle does' });
+  notes.forEach((line, i) => text({ x: MARGIN, y: bottom + 2 + i * 2.9, sizeMm: 2.2, words: line }));
   return { widthMm, heightMm, title: `Shift card: ${card.name}`, marks };
+}
+
+function frontLabel(frontMm: number | null): string {
+  if (frontMm === null) return 'shades';
+  if (frontMm === Infinity) return 'clear';
+  return fixed(frontMm, 1);
 }
 
 /** A small frame with a dot in each corner that leaves first. */

@@ -1,3 +1,4 @@
+import type { Mark } from './drawing';
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
@@ -20,6 +21,26 @@ const onFilm = () => ({
   ...stand().rig,
   parts: view({ back: film({ form: 'sheet', sheetsPerHolder: 2 }), lens: fieldLens({ shutterFastestPerS: 500, shutterSlowestS: 1 }) }),
 });
+
+/** How far a mark reaches along x and along y, mm. */
+function reachOf(mark: Mark): readonly [readonly number[], readonly number[]] {
+  if (mark.kind === 'line')
+    return [
+      [mark.x1, mark.x2],
+      [mark.y1, mark.y2],
+    ];
+  if (mark.kind === 'rect')
+    return [
+      [mark.x, mark.x + mark.w],
+      [mark.y, mark.y + mark.h],
+    ];
+  if (mark.kind === 'disc')
+    return [
+      [mark.x - mark.r, mark.x + mark.r],
+      [mark.y - mark.r, mark.y + mark.r],
+    ];
+  return [[mark.x], [mark.y]];
+}
 
 describe('the card for the spot', () => {
   test('goes in the order in which practitioners work', () => {
@@ -112,23 +133,7 @@ describe('the card for the spot', () => {
         for (const { widthMm, heightMm, marks } of cardPages({ name: 'A stand', job: 'A job', settings }, size)) {
           expect([widthMm, heightMm]).toEqual([SPOT_SIZES[size].widthMm, SPOT_SIZES[size].heightMm]);
           for (const mark of marks) {
-            const [xs, ys] =
-              mark.kind === 'line'
-                ? [
-                    [mark.x1, mark.x2],
-                    [mark.y1, mark.y2],
-                  ]
-                : mark.kind === 'rect'
-                  ? [
-                      [mark.x, mark.x + mark.w],
-                      [mark.y, mark.y + mark.h],
-                    ]
-                  : mark.kind === 'disc'
-                    ? [
-                        [mark.x - mark.r, mark.x + mark.r],
-                        [mark.y - mark.r, mark.y + mark.r],
-                      ]
-                    : [[mark.x], [mark.y]];
+            const [xs, ys] = reachOf(mark);
             for (const x of xs) expect(x >= 0 && x <= widthMm).toBe(true);
             for (const y of ys) expect(y >= 0 && y <= heightMm).toBe(true);
           }

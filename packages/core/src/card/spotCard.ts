@@ -14,6 +14,8 @@ import { standards } from '../rig/reach';
 import { lensTilt } from '../rig/tilt';
 import { extensionMm } from '../planning/tiltOrStack';
 import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords } from '../words';
+import type { CheckResult } from '../checks/evaluate';
+
 /** The parts of a card, in their order. */
 export const CARD_GROUPS = {
   bring: 'Rig and what to bring',
@@ -330,12 +332,13 @@ function mind(geometry: Geometry): readonly CardStep[] {
   return [
     ...evaluateAll(geometry)
       .filter(({ state }) => state !== 'holds')
-      .map((found) =>
-        told(
-          `finding ${found.kind}`,
-          `${found.state === 'fails' ? 'Fails' : found.state === 'tight' ? 'Tight' : 'Not known'}: ${checkSentence(found)}`,
-        ),
-      ),
+      .map((found) => told(`finding ${found.kind}`, `${stateLabel(found)}: ${checkSentence(found)}`)),
     ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(`caution ${id}`, words)),
   ];
+}
+
+function stateLabel(found: CheckResult): string {
+  if (found.state === 'fails') return 'Fails';
+  if (found.state === 'tight') return 'Tight';
+  return 'Not known';
 }

@@ -231,10 +231,16 @@ export function sectionMarks(geometry: Geometry, box: Box): readonly Mark[] {
       y: y + 0.6,
       sizeMm: 2.2,
       anchor: 'start',
-      text: m >= 1 ? `${fixed(m, 0)} m` : m >= 0.01 ? `${fixed(m * 100, 0)} cm` : `${fixed(m * 1000, 0)} mm`,
+      text: lengthLabel(m),
     },
   );
   return marks;
+}
+
+function lengthLabel(m: number): string {
+  if (m >= 1) return `${fixed(m, 0)} m`;
+  if (m >= 0.01) return `${fixed(m * 100, 0)} cm`;
+  return `${fixed(m * 1000, 0)} mm`;
 }
 
 /** A lens that is only swung is looked at from above. */

@@ -10,7 +10,11 @@ export type Toward = 'either' | 'smaller' | 'wider';
 export function otherApertures({ settings: { rig, fNumber } }: Geometry, toward: Toward = 'either'): readonly number[] {
   return ringOf(rig.lens)
     .map((mark) => ({ mark, stops: stopsBetween(fNumber, mark) }))
-    .filter(({ stops }) => (toward === 'either' ? stops !== 0 : toward === 'smaller' ? stops > 1e-9 : stops < -1e-9))
+    .filter(({ stops }) => {
+      if (toward === 'either') return stops !== 0;
+      if (toward === 'smaller') return stops > 1e-9;
+      return stops < -1e-9;
+    })
     .sort((a, b) => Math.abs(a.stops) - Math.abs(b.stops))
     .map(({ mark }) => mark);
 }

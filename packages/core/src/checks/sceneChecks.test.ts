@@ -38,7 +38,13 @@ describe('level', () => {
   test('half a millimetre on a print 400 mm wide is what passes, by the keystone', () => {
     const found = of('level', seen({}));
     if (found?.kind !== 'level') throw new Error('no finding');
-    const { convergenceMm } = keystone((24 * 20_000) / (20_000 - 24), 36, 24, 8256, found.level.pitchAllowedDeg);
+    const { convergenceMm } = keystone({
+      imageMm: (24 * 20_000) / (20_000 - 24),
+      sensorWidthMm: 36,
+      sensorHeightMm: 24,
+      columnsPx: 8256,
+      pitchDeg: found.level.pitchAllowedDeg,
+    });
     expect((convergenceMm * 400) / 36).toBeCloseTo(0.5, 6);
     expect(found.state).toBe('holds');
     expect(checkNote(found)).toMatch(/A tenth of a degree .* mm on the print, \d+\.\d px in the file\./);

@@ -17,7 +17,7 @@ describe('a cone of light on a turned back', () => {
       fc.property(evenly(45, 120), evenly(0, 2 * Math.PI), evenly(20, 200), (diameter, theta, imageMm) => {
         const cone: Cone = { axis: [0, 0, 1], halfAngle: Math.atan(diameter / 2 / imageMm), imageMm };
         const limit = limitAlong(frame, diameter, Math.cos(theta), Math.sin(theta));
-        const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, Math.cos(theta), Math.sin(theta));
+        const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, [Math.cos(theta), Math.sin(theta)]);
         if (limit === null) return found === null || found.fromMm > -1e-6;
         return found !== null && Math.abs(found.toMm - limit) < 1e-6 && found.fromMm <= 1e-6;
       }),
@@ -32,7 +32,7 @@ describe('a cone of light on a turned back', () => {
         const light = geometryOf(settings).lightCircle;
         if (!light) return false;
         const cone = standCone(geometryOf(settings), light);
-        const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, Math.cos(theta), Math.sin(theta));
+        const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, [Math.cos(theta), Math.sin(theta)]);
         if (found === null) return true;
         seen++;
         return [found.fromMm, found.toMm].every((along) => {

@@ -28,8 +28,7 @@ export function coneStretch(
   frame: FrameSize,
   { axis, halfAngle, imageMm }: Cone,
   from: ShiftPosition,
-  ux: number,
-  uy: number,
+  [ux, uy]: readonly [number, number],
 ): Stretch | null {
   const k = Math.cos(halfAngle) ** 2;
   const b = ux * axis[0] + uy * axis[1];
@@ -75,7 +74,7 @@ export function coneContour(frame: FrameSize, cone: Cone, directions = 360): Flo
   const outline = new Float64Array(directions * 2);
   for (let i = 0; i < directions; i++) {
     const theta = (2 * Math.PI * i) / directions;
-    const found = coneStretch(frame, cone, centre, Math.cos(theta), Math.sin(theta));
+    const found = coneStretch(frame, cone, centre, [Math.cos(theta), Math.sin(theta)]);
     if (found === null || found.fromMm > 0 || found.toMm < 0) return new Float64Array(0);
     outline[2 * i] = centre.shiftMm + found.toMm * Math.cos(theta);
     outline[2 * i + 1] = centre.riseMm + found.toMm * Math.sin(theta);

@@ -92,22 +92,29 @@ export function setTime(timeS: number, shutter: Shutter, step: StopStep): SetTim
       timeS: nearest,
       errorStops: off(nearest),
       bulb: false,
-      can: known
-        ? true
-        : fastestS === null && slowestS === null
-          ? null
-          : (fastestS !== null || nearest >= 1 / 500) && (slowestS !== null || nearest <= 1)
-            ? true
-            : null,
+      can: canHalfKnown(known, fastestS, slowestS, nearest),
     };
   }
   const longest = slowestS ?? marks[marks.length - 1] ?? 1;
   if (timeS > longest) {
     const counted = timeS < 10 ? Math.round(timeS * 2) / 2 : Math.round(timeS);
-    return { timeS: counted, errorStops: off(counted), bulb: true, can: bulb ? true : slowestS === null ? null : false };
+    return { timeS: counted, errorStops: off(counted), bulb: true, can: canHoldOpen(bulb, slowestS) };
   }
   const end = nearest ?? fastestS ?? 1;
   return { timeS: end, errorStops: off(end), bulb: false, can: fastestS === null ? null : false };
+}
+
+function canHoldOpen(bulb: boolean, slowestS: number | null): boolean | null {
+  if (bulb) return true;
+  if (slowestS === null) return null;
+  return false;
+}
+
+function canHalfKnown(known: boolean, fastestS: number | null, slowestS: number | null, nearest: number): true | null {
+  if (known) return true;
+  if (fastestS === null && slowestS === null) return null;
+  if ((fastestS !== null || nearest >= 1 / 500) && (slowestS !== null || nearest <= 1)) return true;
+  return null;
 }
 
 /** A time as it is marked: "1/125 s", "0.7 s", "8 s", "4 min 10 s". */

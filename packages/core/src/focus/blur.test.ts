@@ -45,7 +45,7 @@ describe('blur', () => {
     fc.assert(
       fc.property(scene, ({ f, stretch, t, s, n, p }) => {
         fc.pre(dot(scaled(p, 1000), lensAxis(t, s)) > 1.2 * f);
-        const ours = blurAt(f, f * stretch, t, s, n, p);
+        const ours = blurAt({ focalMm: f, imageMm: f * stretch, tiltDeg: t, swingDeg: s, fNumber: n, pointM: p });
         const theirs = bruteBlur(f, f * stretch, t, s, n, p);
         return Math.abs(ours - theirs) <= 2e-4 * theirs + 1e-9;
       }),
@@ -57,20 +57,28 @@ describe('blur', () => {
     fc.assert(
       fc.property(scene, evenly(1, 4), ({ f, stretch, t, s, n, p }, more) => {
         fc.pre(dot(scaled(p, 1000), lensAxis(t, s)) > 1.2 * f);
-        return blurAt(f, f * stretch, t, s, n * more, p) <= blurAt(f, f * stretch, t, s, n, p) * (1 + 1e-9);
+        return (
+          blurAt({ focalMm: f, imageMm: f * stretch, tiltDeg: t, swingDeg: s, fNumber: n * more, pointM: p }) <=
+          blurAt({ focalMm: f, imageMm: f * stretch, tiltDeg: t, swingDeg: s, fNumber: n, pointM: p }) * (1 + 1e-9)
+        );
       }),
     );
   });
 
   test('on the plane of focus there is none, and a point imaged at infinity is nothing special', () => {
     const { normal, offsetMm } = focusPlane(90, 96, 4, 2);
-    expect(blurAt(90, 96, 4, 2, 4, scaled(normal, offsetMm / 1000))).toBeLessThan(1e-9);
-    expect(blurAt(100, 150, 0, 0, 4, [0, 0, 0.1])).toBeCloseTo(25, 6);
+    expect(blurAt({ focalMm: 90, imageMm: 96, tiltDeg: 4, swingDeg: 2, fNumber: 4, pointM: scaled(normal, offsetMm / 1000) })).toBeLessThan(
+      1e-9,
+    );
+    expect(blurAt({ focalMm: 100, imageMm: 150, tiltDeg: 0, swingDeg: 0, fNumber: 4, pointM: [0, 0, 0.1] })).toBeCloseTo(25, 6);
   });
 
   test('untilted it is the plain cone: (f/N)·|1 − v/v′|', () => {
     const imaged = (100 * 3000) / 2900;
-    expect(blurAt(100, 110, 0, 0, 8, [0.2, 0.1, 3])).toBeCloseTo((100 / 8) * Math.abs(1 - 110 / imaged), 6);
+    expect(blurAt({ focalMm: 100, imageMm: 110, tiltDeg: 0, swingDeg: 0, fNumber: 8, pointM: [0.2, 0.1, 3] })).toBeCloseTo(
+      (100 / 8) * Math.abs(1 - 110 / imaged),
+      6,
+    );
   });
 
   test('the formula is near enough where lenses are used', () => {
@@ -78,14 +86,14 @@ describe('blur', () => {
       fc.property(scene, ({ f, t, s, n, p }) => {
         fc.pre(n >= 4 && dot(scaled(p, 1000), lensAxis(t, s)) > 4 * f && Math.abs(p[0] / p[2]) < 0.5 && Math.abs(p[1] / p[2]) < 0.5);
         const v = f * 1.05;
-        const near = Math.abs(blurByFormula(f, v, lensAxis(t, s), n, scaled(p, 1000)));
-        return Math.abs(near - blurAt(f, v, t, s, n, p)) <= 0.25 * near + 0.002;
+        const near = Math.abs(blurByFormula({ focalMm: f, imageMm: v, axis: lensAxis(t, s), fNumber: n, pointMm: scaled(p, 1000) }));
+        return Math.abs(near - blurAt({ focalMm: f, imageMm: v, tiltDeg: t, swingDeg: s, fNumber: n, pointM: p })) <= 0.25 * near + 0.002;
       }),
     );
   });
 
   test('behind the lens, or without end, it is refused', () => {
-    expect(() => blurAt(90, 95, 0, 0, 8, [0, 0, -1])).toThrow(/behind the lens/);
-    expect(() => blurAt(100, 100, 60, 0, 0.2, [0, 0, 1000])).toThrow(/no end/);
+    expect(() => blurAt({ focalMm: 90, imageMm: 95, tiltDeg: 0, swingDeg: 0, fNumber: 8, pointM: [0, 0, -1] })).toThrow(/behind the lens/);
+    expect(() => blurAt({ focalMm: 100, imageMm: 100, tiltDeg: 60, swingDeg: 0, fNumber: 0.2, pointM: [0, 0, 1000] })).toThrow(/no end/);
   });
 });

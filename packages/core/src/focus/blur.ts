@@ -1,6 +1,20 @@
 import { CoreError, requirePositive } from '../errors';
 import { lensAxis } from '../space/axis';
 import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
+export interface BlurAtInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Distance from the lens to the back along its normal, mm. */
+  readonly imageMm: number;
+  /** Tilt, degrees, forward positive. */
+  readonly tiltDeg: number;
+  /** Swing, degrees, right positive. */
+  readonly swingDeg: number;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  /** The point, m, in the camera's frame. */
+  readonly pointM: Vec3;
+}
 
 /**
  * The longest diameter of the blur of a point (m) on the back, mm, from the
@@ -12,7 +26,7 @@ import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
  * Source: thin-lens ray bundle; dual conics as in Hartley & Zisserman,
  * Multiple View Geometry, section 2.2.
  */
-export function blurAt(focalMm: number, imageMm: number, tiltDeg: number, swingDeg: number, fNumber: number, pointM: Vec3): number {
+export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }: BlurAtInput): number {
   requirePositive('focalMm', focalMm);
   requirePositive('imageMm', imageMm);
   requirePositive('fNumber', fNumber);
@@ -64,11 +78,21 @@ function acrossAxis(l: Vec3): readonly [Vec3, Vec3] {
   const e1 = scaled(level, 1 / length(level));
   return [e1, cross(l, e1)];
 }
+export interface BlurByFormulaInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Distance from the lens to the back along its normal, mm. */
+  readonly imageMm: number;
+  readonly axis: Vec3;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  readonly pointMm: Vec3;
+}
 
 /**
  * The blur by formula, near enough for solving, mm, signed: c = (f/N)·(1 − v(P·l − f)/(f·P_z)),
  * positive when the point lies nearer than the plane of focus.
  */
-export function blurByFormula(focalMm: number, imageMm: number, axis: Vec3, fNumber: number, pointMm: Vec3): number {
+export function blurByFormula({ focalMm, imageMm, axis, fNumber, pointMm }: BlurByFormulaInput): number {
   return (focalMm / fNumber) * (1 - (imageMm * (dot(pointMm, axis) - focalMm)) / (focalMm * pointMm[2]));
 }

@@ -129,7 +129,10 @@ export function minimaxStep(h: Float64Array, r: Float64Array, k: number, bound: 
     if (entering < 0) break;
     const sign = (entering & 1) === 0 ? 1 : -1;
     const of = entering >> 1;
-    for (let j = 0; j < k; j++) column[j] = of < n ? sign * (h[of * k + j] ?? 0) : of - n === j ? sign : 0;
+    for (let j = 0; j < k; j++) {
+      if (of < n) column[j] = sign * (h[of * k + j] ?? 0);
+      else column[j] = of - n === j ? sign : 0;
+    }
     column[k] = of < n ? 1 : 0;
     let leaving = -1;
     let least = Infinity;

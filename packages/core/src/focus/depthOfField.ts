@@ -7,6 +7,18 @@ export interface DepthOfField {
   readonly farM: number | null;
   readonly hyperfocalM: number;
 }
+export interface DepthOfFieldInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  /** Permissible blur on the sensor, mm. */
+  readonly cocMm: number;
+  /** Distance of the subject from the lens, m. */
+  readonly distanceM: number;
+  /** Exit pupil over entrance pupil, 1 where unknown. */
+  readonly pupilRatio?: number | undefined;
+}
 
 /**
  * Depth of field of an untilted lens for a permissible blur c (mm), pupil
@@ -16,7 +28,7 @@ export interface DepthOfField {
  * Throws `aperture_too_small` when the blur allowed is as wide as the pupil.
  * Source: geometric blur cone, e.g. Jacobson et al., The Manual of Photography.
  */
-export function depthOfField(focalMm: number, fNumber: number, cocMm: number, distanceM: number, pupilRatio = 1): DepthOfField {
+export function depthOfField({ focalMm, fNumber, cocMm, distanceM, pupilRatio = 1 }: DepthOfFieldInput): DepthOfField {
   requirePositive('fNumber', fNumber);
   requirePositive('cocMm', cocMm);
   requirePositive('pupilRatio', pupilRatio);

@@ -22,15 +22,21 @@ export function mtf(x: number): number {
   if (x >= 1) return 0;
   return (2 / Math.PI) * (Math.acos(x) - x * Math.sqrt(1 - x * x));
 }
+export interface DiffractionInput {
+  /** Marked f-number. */
+  readonly fNumber: number;
+  /** Image size over subject size. */
+  readonly magnification: number;
+  /** Exit pupil over entrance pupil, 1 where unknown. */
+  readonly pupilRatio: number;
+  /** Wavelength of the light, nm. */
+  readonly wavelengthNm: number;
+  /** Pixel pitch, µm. */
+  readonly pixelUm: number;
+}
 
 /** Airy diameter 2.44·λ·N' and contrast at the pixels' Nyquist frequency, λ in nm, pixel in µm. Source: Goodman, Introduction to Fourier Optics. */
-export function diffraction(
-  fNumber: number,
-  magnification: number,
-  pupilRatio: number,
-  wavelengthNm: number,
-  pixelUm: number,
-): Diffraction {
+export function diffraction({ fNumber, magnification, pupilRatio, wavelengthNm, pixelUm }: DiffractionInput): Diffraction {
   requirePositive('wavelengthNm', wavelengthNm);
   requirePositive('pixelUm', pixelUm);
   const n = effectiveFNumber(fNumber, magnification, pupilRatio);

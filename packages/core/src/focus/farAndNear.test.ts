@@ -12,7 +12,15 @@ describe('far and near', () => {
           [0, below, far],
           [0, below, near],
         ];
-        const { turns, settled } = farAndNear(f, farPin, nearPin, 0, 30, 1e-6, 60);
+        const { turns, settled } = farAndNear({
+          focalMm: f,
+          farM: farPin,
+          nearM: nearPin,
+          angleDeg: 0,
+          mostDeg: 30,
+          withinMm: 1e-6,
+          mostTurns: 60,
+        });
         fc.pre(settled);
         const last = turns[turns.length - 1];
         if (!last) return false;
@@ -24,7 +32,15 @@ describe('far and near', () => {
 
   test('ground under the lens: the hinge rule gives the tilt it settles on, J = f/sin α', () => {
     // Two pins on level ground 1.5 m under the lens: the plane is the ground, hinged 1.5 m below.
-    const { turns, settled } = farAndNear(150, [0, -1.5, 40], [0, -1.5, 2.2], 0, 20, 0.001, 40);
+    const { turns, settled } = farAndNear({
+      focalMm: 150,
+      farM: [0, -1.5, 40],
+      nearM: [0, -1.5, 2.2],
+      angleDeg: 0,
+      mostDeg: 20,
+      withinMm: 0.001,
+      mostTurns: 40,
+    });
     expect(settled).toBe(true);
     expect(turns[turns.length - 1]?.turnDeg).toBeCloseTo((Math.asin(0.15 / 1.5) * 180) / Math.PI, 1);
     // Each round leaves less to do than the one before.
@@ -33,9 +49,11 @@ describe('far and near', () => {
   });
 
   test('says when the mechanism ends it, and refuses pins that cannot be focused', () => {
-    const stopped = farAndNear(150, [0, -1.5, 40], [0, -1.5, 2.2], 0, 2, 0.001);
+    const stopped = farAndNear({ focalMm: 150, farM: [0, -1.5, 40], nearM: [0, -1.5, 2.2], angleDeg: 0, mostDeg: 2, withinMm: 0.001 });
     expect(stopped).toMatchObject({ ended: true, settled: false });
     expect(stopped.turns[stopped.turns.length - 1]?.turnDeg).toBeLessThanOrEqual(2);
-    expect(() => farAndNear(150, [0, 0, 5], [0, 0, -1], 0, 8, 0.01)).toThrow(/behind the camera/);
+    expect(() => farAndNear({ focalMm: 150, farM: [0, 0, 5], nearM: [0, 0, -1], angleDeg: 0, mostDeg: 8, withinMm: 0.01 })).toThrow(
+      /behind the camera/,
+    );
   });
 });

@@ -21,6 +21,18 @@ export interface FarAndNear {
   /** Whether the mechanism ended it. */
   readonly ended: boolean;
 }
+export interface FarAndNearInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Farthest distance, m; `null` at infinity. */
+  readonly farM: Vec3;
+  /** Nearest distance, m. */
+  readonly nearM: Vec3;
+  readonly angleDeg: number;
+  readonly mostDeg: number;
+  readonly withinMm: number;
+  readonly mostTurns?: number | undefined;
+}
 
 /**
  * The iteration by far and near: focus the far pin, turn the lens until the
@@ -30,15 +42,7 @@ export interface FarAndNear {
  * which an eye is content. Throws for pins that cannot be focused.
  * Source: common practice; each step by v = f·P_z/(P·l − f).
  */
-export function farAndNear(
-  focalMm: number,
-  farM: Vec3,
-  nearM: Vec3,
-  angleDeg: number,
-  mostDeg: number,
-  withinMm: number,
-  mostTurns = 24,
-): FarAndNear {
+export function farAndNear({ focalMm, farM, nearM, angleDeg, mostDeg, withinMm, mostTurns = 24 }: FarAndNearInput): FarAndNear {
   requirePositive('focalMm', focalMm);
   requirePositive('withinMm', withinMm);
   requirePin(focalMm, farM, ['farM']);

@@ -29,9 +29,11 @@ describe('least aperture', () => {
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
         const c = 0.02;
-        const { fNumber, tiltDeg, swingDeg, imageMm } = leastAperture(f, pins, c);
+        const { fNumber, tiltDeg, swingDeg, imageMm } = leastAperture({ focalMm: f, pointsM: pins, cocMm: c });
         fc.pre(fNumber > 1e-6);
-        const blurs = pins.map((p) => Math.abs(blurByFormula(f, imageMm, lensAxis(tiltDeg, swingDeg), fNumber, scaled(p, 1000))));
+        const blurs = pins.map((p) =>
+          Math.abs(blurByFormula({ focalMm: f, imageMm, axis: lensAxis(tiltDeg, swingDeg), fNumber, pointMm: scaled(p, 1000) })),
+        );
         return Math.abs(Math.max(...blurs) / c - 1) < 1e-6;
       }),
     );
@@ -41,7 +43,7 @@ describe('least aperture', () => {
     // Outside reference: ml-direct, a general dividing-rectangles optimiser.
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
-        const ours = leastAperture(f, pins, 0.02).fNumber;
+        const ours = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 }).fNumber;
         const found = direct(
           ([a = 0, b = 0]) => fNumberAt(f, pins, 0.02, [Math.sin(a), -Math.sin(b) * Math.cos(a), Math.cos(a) * Math.cos(b)]),
           [-1.2, -1.2],
@@ -82,7 +84,7 @@ describe('least aperture', () => {
       return [x / 1000, y / 1000, z / 1000];
     };
     const pins = [onPlane(0, 0), onPlane(40, 10), onPlane(-30, 25), onPlane(10, -40), onPlane(-20, -20)];
-    const found = leastAperture(f, pins, 0.01);
+    const found = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.01 });
     expect(found.fNumber).toBeLessThan(1e-6);
     expect(found.tiltDeg).toBeCloseTo(12, 5);
     expect(found.swingDeg).toBeCloseTo(3, 5);
@@ -90,28 +92,28 @@ describe('least aperture', () => {
   });
 
   test('one pin, or pins straight ahead, are not given tilt for nothing', () => {
-    expect(leastAperture(90, [[0.3, 0.2, 4]], 0.02)).toMatchObject({
+    expect(leastAperture({ focalMm: 90, pointsM: [[0.3, 0.2, 4]], cocMm: 0.02 })).toMatchObject({
       fNumber: expect.closeTo(0, 9) as number,
       totalDeg: expect.closeTo(0, 6) as number,
     });
-    const upright = leastAperture(
-      90,
-      [
+    const upright = leastAperture({
+      focalMm: 90,
+      pointsM: [
         [0, 0, 3],
         [0, 0.5, 3.2],
         [0, -0.5, 3.1],
       ],
-      0.02,
-    );
+      cocMm: 0.02,
+    });
     expect(Math.abs(upright.swingDeg)).toBeLessThan(1e-6);
-    const ahead = leastAperture(
-      90,
-      [
+    const ahead = leastAperture({
+      focalMm: 90,
+      pointsM: [
         [0, 0, 3],
         [0, 0, 5],
       ],
-      0.02,
-    );
+      cocMm: 0.02,
+    });
     expect(ahead.totalDeg).toBeLessThan(1e-6);
     expect(ahead.fNumber).toBeGreaterThan(1);
   });
@@ -119,9 +121,9 @@ describe('least aperture', () => {
   test('a limit on tilt is kept and costs aperture, never gives it', () => {
     fc.assert(
       fc.property(scenes, evenly(0, 8), ({ f, pins }, maxDeg) => {
-        const free = leastAperture(f, pins, 0.02);
-        const limited = leastAperture(f, pins, 0.02, { kind: 'cone', maxDeg });
-        const none = leastAperture(f, pins, 0.02, { kind: 'cone', maxDeg: 0 });
+        const free = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 });
+        const limited = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'cone', maxDeg } });
+        const none = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'cone', maxDeg: 0 } });
         return (
           limited.totalDeg <= maxDeg + 1e-6 &&
           limited.fNumber >= free.fNumber - 1e-9 &&
@@ -134,8 +136,13 @@ describe('least aperture', () => {
   test('one-way tilt and a locked axis are kept, and no direction in them is better', () => {
     fc.assert(
       fc.property(scenes, evenly(0, 180), ({ f, pins }, angleDeg) => {
-        const oneWay = leastAperture(f, pins, 0.02, { kind: 'box', tiltDeg: [0, 8], swingDeg: [-8, 8] });
-        const locked = leastAperture(f, pins, 0.02, { kind: 'line', angleDeg, rangeDeg: [-8, 8] });
+        const oneWay = leastAperture({
+          focalMm: f,
+          pointsM: pins,
+          cocMm: 0.02,
+          mechanism: { kind: 'box', tiltDeg: [0, 8], swingDeg: [-8, 8] },
+        });
+        const locked = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'line', angleDeg, rangeDeg: [-8, 8] } });
         expect(oneWay.tiltDeg).toBeGreaterThanOrEqual(-1e-9);
         expect(locked.totalDeg).toBeLessThanOrEqual(8 + 1e-6);
         for (let deg = -8; deg <= 8; deg += 0.5) {
@@ -166,12 +173,20 @@ describe('least aperture', () => {
     );
     for (const { f, pins, weights } of weighted) {
       const c = 0.02;
-      const ours = leastAperture(f, pins, c, { kind: 'free' }, weights);
+      const ours = leastAperture({ focalMm: f, pointsM: pins, cocMm: c, mechanism: { kind: 'free' }, weights });
       const worst = Math.max(
         ...pins.map(
           (p, i) =>
             (weights[i] ?? 1) *
-            Math.abs(blurByFormula(f, ours.imageMm, lensAxis(ours.tiltDeg, ours.swingDeg), ours.fNumber, scaled(p, 1000))),
+            Math.abs(
+              blurByFormula({
+                focalMm: f,
+                imageMm: ours.imageMm,
+                axis: lensAxis(ours.tiltDeg, ours.swingDeg),
+                fNumber: ours.fNumber,
+                pointMm: scaled(p, 1000),
+              }),
+            ),
         ),
       );
       expect(worst / c).toBeCloseTo(1, 6);
@@ -185,16 +200,16 @@ describe('least aperture', () => {
       const solved = highs.solve(`Minimize\n obj: t\nSubject To\n ${rows.join('\n ')}\nEnd`);
       expect((f / c) * solved.ObjectiveValue).toBeCloseTo(ours.fNumber, 4);
       const needs = (a: number, b: number): number =>
-        leastApertureAt(f, pins, c, [Math.sin(a), -Math.sin(b) * Math.cos(a), Math.cos(a) * Math.cos(b)], weights).fNumber;
+        leastApertureAt({
+          focalMm: f,
+          pointsM: pins,
+          cocMm: c,
+          axis: [Math.sin(a), -Math.sin(b) * Math.cos(a), Math.cos(a) * Math.cos(b)],
+          weights,
+        }).fNumber;
       const found = direct(([a = 0, b = 0]) => needs(a, b), [-1.2, -1.2], [1.2, 1.2], { iterations: 40 }).minFunctionValue;
       expect(ours.fNumber).toBeLessThanOrEqual(found * (1 + 1e-6));
-      const twice = leastAperture(
-        f,
-        pins,
-        c,
-        { kind: 'free' },
-        weights.map((w) => 2 * w),
-      );
+      const twice = leastAperture({ focalMm: f, pointsM: pins, cocMm: c, mechanism: { kind: 'free' }, weights: weights.map((w) => 2 * w) });
       expect(twice.fNumber / ours.fNumber).toBeCloseTo(2, 6);
     }
   });
@@ -202,12 +217,8 @@ describe('least aperture', () => {
   test('turning the scene by a quarter turns the answer', () => {
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
-        const here = leastAperture(f, pins, 0.02);
-        const there = leastAperture(
-          f,
-          pins.map(([x, y, z]): Vec3 => [-y, x, z]),
-          0.02,
-        );
+        const here = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 });
+        const there = leastAperture({ focalMm: f, pointsM: pins.map(([x, y, z]): Vec3 => [-y, x, z]), cocMm: 0.02 });
         return Math.abs(here.fNumber - there.fNumber) <= 1e-6 * here.fNumber + 1e-9;
       }),
     );
@@ -215,15 +226,15 @@ describe('least aperture', () => {
 
   test('pins that cannot be focused are refused by number', () => {
     expect(() =>
-      leastAperture(
-        90,
-        [
+      leastAperture({
+        focalMm: 90,
+        pointsM: [
           [0, 0, 2],
           [0, 0, -1],
         ],
-        0.02,
-      ),
+        cocMm: 0.02,
+      }),
     ).toThrow(/behind the camera/);
-    expect(() => leastAperture(90, [], 0.02)).toThrow(/at least one pin/);
+    expect(() => leastAperture({ focalMm: 90, pointsM: [], cocMm: 0.02 })).toThrow(/at least one pin/);
   });
 });

@@ -19,6 +19,16 @@ interface Pins {
   /** How many times sharper than the rest each must be; `null` when all are alike. */
   readonly weights: readonly number[] | null;
 }
+export interface LeastApertureInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** The points, m, in the camera's frame. */
+  readonly pointsM: readonly Vec3[];
+  /** Permissible blur on the sensor, mm. */
+  readonly cocMm: number;
+  readonly mechanism?: TiltMechanism | undefined;
+  readonly weights?: readonly number[] | null | undefined;
+}
 
 /**
  * The movement that holds a set of pins (m, camera frame) with the largest
@@ -31,28 +41,32 @@ interface Pins {
  * A weight of 2 makes a pin count twice: its blur may be half of c.
  * Throws for pins that cannot be focused.
  */
-export function leastAperture(
-  focalMm: number,
-  pointsM: readonly Vec3[],
-  cocMm: number,
-  mechanism: TiltMechanism = { kind: 'free' },
-  weights: readonly number[] | null = null,
-): LeastAperture {
+export function leastAperture({
+  focalMm,
+  pointsM,
+  cocMm,
+  mechanism = { kind: 'free' },
+  weights = null,
+}: LeastApertureInput): LeastAperture {
   requirePositive('cocMm', cocMm);
   const pins = pinsOf(focalMm, pointsM, weights);
   const axis = bestAxis(pins, mechanism);
   const { imageMm, spread } = bestFocus(pins, axis);
   return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };
 }
+export interface LeastApertureAtInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** The points, m, in the camera's frame. */
+  readonly pointsM: readonly Vec3[];
+  /** Permissible blur on the sensor, mm. */
+  readonly cocMm: number;
+  readonly axis: Vec3;
+  readonly weights?: readonly number[] | null | undefined;
+}
 
 /** The best focus of a set of pins (m) for a lens axis that is given, as `leastAperture` finds it for the best axis; exact. */
-export function leastApertureAt(
-  focalMm: number,
-  pointsM: readonly Vec3[],
-  cocMm: number,
-  axis: Vec3,
-  weights: readonly number[] | null = null,
-): LeastAperture {
+export function leastApertureAt({ focalMm, pointsM, cocMm, axis, weights = null }: LeastApertureAtInput): LeastAperture {
   requirePositive('cocMm', cocMm);
   const { imageMm, spread } = bestFocus(pinsOf(focalMm, pointsM, weights), axis);
   return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };
@@ -91,7 +105,7 @@ function spreadOf(low: number, high: number): number {
 function bestFocus(pins: Pins, axis: Vec3): { readonly imageMm: number; readonly spread: number } {
   const { low, high } = inverseDistances(pins, axis);
   const even = { imageMm: 2 / (low + high), spread: spreadOf(low, high) };
-  return pins.weights === null || low <= 0 ? even : weightedFocus(pins, pins.weights, axis, low, high);
+  return pins.weights === null || low <= 0 ? even : weightedFocus(pins, pins.weights, axis, { low, high });
 }
 
 // The v that makes max w·|1 − v·q| least: what is too near rises with v and what is too far falls, so they cross once.
@@ -100,8 +114,7 @@ function weightedFocus(
   { f, d, inverseZ }: Pins,
   weights: readonly number[],
   axis: Vec3,
-  low: number,
-  high: number,
+  { low, high }: { readonly low: number; readonly high: number },
 ): { readonly imageMm: number; readonly spread: number } {
   const q = d.map((each, i) => dot(each, axis) / f - (inverseZ[i] ?? 0));
   let [from, to] = [1 / high, 1 / low];

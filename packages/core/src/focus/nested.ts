@@ -5,13 +5,20 @@ export interface Found {
   readonly at: number;
   readonly value: number;
 }
+export interface LeastBetweenInput {
+  readonly at: (x: number) => number;
+  readonly from: number;
+  readonly to: number;
+  readonly looks?: number | undefined;
+  readonly within?: number | undefined;
+}
 
 /**
  * The least of a function between two places: a coarse look, then golden
  * section around each dip. Finds the least of several dips if they are wider
  * than the look's steps.
  */
-export function leastBetween(at: (x: number) => number, from: number, to: number, looks = 24, within = 1e-7): Found {
+export function leastBetween({ at, from, to, looks = 24, within = 1e-7 }: LeastBetweenInput): Found {
   if (to - from <= 0) return { at: from, value: at(from) };
   const step = (to - from) / looks;
   const values = Float64Array.from({ length: looks + 1 }, (_, i) => at(from + i * step));
@@ -48,8 +55,8 @@ export function leastInBox(
   [y0, y1]: readonly [number, number],
   looks = 12,
 ): { readonly x: number; readonly y: number; readonly value: number } {
-  const inner = (x: number): Found => leastBetween((y) => at(x, y), y0, y1, looks, 1e-5);
-  const outer = leastBetween((x) => inner(x).value, x0, x1, looks, 1e-5);
+  const inner = (x: number): Found => leastBetween({ at: (y) => at(x, y), from: y0, to: y1, looks, within: 1e-5 });
+  const outer = leastBetween({ at: (x) => inner(x).value, from: x0, to: x1, looks, within: 1e-5 });
   const { at: y, value } = inner(outer.at);
   return { x: outer.at, y, value };
 }

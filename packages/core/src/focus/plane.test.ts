@@ -48,7 +48,7 @@ describe('the plane of sharp focus', () => {
     fc.assert(
       fc.property(tilted, evenly(1.4, 64), ({ f, stretch, t, s }, n) => {
         const v = f * stretch;
-        const { near, far } = wedge(f, v, t, s, n, f / 1720);
+        const { near, far } = wedge({ focalMm: f, imageMm: v, tiltDeg: t, swingDeg: s, fNumber: n, cocMm: f / 1720 });
         const plane = focusPlane(f, v, t, s);
         if (!near || !far) return false;
         // Two points common to the plane and the near limit, found apart from any hinge formula, lie on the far limit too.
@@ -213,7 +213,11 @@ describe('what cannot be, and the nearest that can', () => {
     ],
     ['untilted at the focal length', () => focusPlane(90, 90, 0, 0), /focused at infinity.*more than 90/],
     ['untilted inside it', () => focusPlane(90, 80, 0, 0), /nothing is in focus.*more than 90/],
-    ['everything sharp enough', () => wedge(50, 51, 1, 0, 2000, 0.03), /must be less than 1666/],
+    [
+      'everything sharp enough',
+      () => wedge({ focalMm: 50, imageMm: 51, tiltDeg: 1, swingDeg: 0, fNumber: 2000, cocMm: 0.03 }),
+      /must be less than 1666/,
+    ],
     ['a plane at no distance', () => settingForPlane(90, { normal: [0, 1, 0], offsetMm: 0 }), /goes through the lens/],
   ])('%s', (_name, call, words) => expect(refusal(call)).toMatch(words));
 

@@ -179,13 +179,27 @@ export interface Wedge {
   readonly near: Plane | null;
   readonly far: Plane | null;
 }
+export interface WedgeInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Distance from the lens to the back along its normal, mm. */
+  readonly imageMm: number;
+  /** Tilt, degrees, forward positive. */
+  readonly tiltDeg: number;
+  /** Swing, degrees, right positive. */
+  readonly swingDeg: number;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  /** Permissible blur on the sensor, mm. */
+  readonly cocMm: number;
+}
 
 /**
  * The wedge of a setting: with e = N·c/f the planes of focus for v/(1 − e)
  * (near) and v/(1 + e) (far). All three share the hinge line. Throws
  * `aperture_too_small` when e reaches 1.
  */
-export function wedge(focalMm: number, imageMm: number, tiltDeg: number, swingDeg: number, fNumber: number, cocMm: number): Wedge {
+export function wedge({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }: WedgeInput): Wedge {
   requirePositive('focalMm', focalMm);
   requirePositive('imageMm', imageMm);
   const e = (requirePositive('fNumber', fNumber) * requirePositive('cocMm', cocMm)) / focalMm;

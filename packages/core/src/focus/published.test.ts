@@ -13,7 +13,10 @@ describe('diffraction', () => {
   // (Abramowitz & Stegun, table 9.5), so the Airy disc is 2·3.8317/π λN wide;
   // contrast at half the cut-off frequency is 0.391 (Goodman, circular pupil).
   test('Airy diameter and contrast are the published ones', () => {
-    expect(diffraction(8, 0, 1, 550, 4).airyUm / (0.55 * 8)).toBeCloseTo((2 * 3.8317) / Math.PI, 2);
+    expect(diffraction({ fNumber: 8, magnification: 0, pupilRatio: 1, wavelengthNm: 550, pixelUm: 4 }).airyUm / (0.55 * 8)).toBeCloseTo(
+      (2 * 3.8317) / Math.PI,
+      2,
+    );
     expect(mtf(0.5)).toBeCloseTo(0.391, 3);
     expect(mtf(0)).toBe(1);
     expect(mtf(1)).toBe(0);
@@ -22,7 +25,9 @@ describe('diffraction', () => {
 
   // Common practice on a 3.76 µm sensor: f/11 crisp, f/16 comfortable, f/22 just visible, f/32 plainly soft.
   test('falls over the apertures that practice calls crisp, comfortable, visible and soft', () => {
-    const contrast = [11, 16, 22, 32].map((n) => diffraction(n, 0, 1, 546, 3.76).mtfAtNyquist);
+    const contrast = [11, 16, 22, 32].map(
+      (n) => diffraction({ fNumber: n, magnification: 0, pupilRatio: 1, wavelengthNm: 546, pixelUm: 3.76 }).mtfAtNyquist,
+    );
     expect(contrast[0]).toBeGreaterThan(0.1);
     expect(contrast).toEqual([...contrast].sort((a, b) => b - a));
     expect(contrast[3]).toBe(0);
@@ -73,7 +78,7 @@ describe('spread of focus', () => {
   });
 
   test('enough depth by the rail agrees with depth of field by distances', () => {
-    const { nearM, farM } = depthOfField(150, 22, 0.1, 5);
+    const { nearM, farM } = depthOfField({ focalMm: 150, fNumber: 22, cocMm: 0.1, distanceM: 5 });
     const spread = conjugates(150, nearM).imageMm - conjugates(150, farM).imageMm;
     expect(apertureForSpread(spread, 0.1, conjugates(150, 5).magnification).fNumber).toBeCloseTo(22, 1);
   });
@@ -85,8 +90,8 @@ describe('depth of field', () => {
   test('agrees with the scale of a 110 mm lens for 6×7', () => {
     // Marks on a lens scale are read to about 15 % at these distances.
     const near = (value: number | null, low: number, high: number) => (value ?? NaN) > low * 0.85 && (value ?? NaN) < high * 1.15;
-    const small = depthOfField(110, 32, 0.075, 3);
-    const wide = depthOfField(110, 8, 0.075, 5);
+    const small = depthOfField({ focalMm: 110, fNumber: 32, cocMm: 0.075, distanceM: 3 });
+    const wide = depthOfField({ focalMm: 110, fNumber: 8, cocMm: 0.075, distanceM: 5 });
     expect([near(small.nearM, 2, 2), near(small.farM, 8, 10), near(wide.nearM, 4.2, 4.2), near(wide.farM, 6.5, 7.5)]).toEqual([
       true,
       true,
@@ -98,7 +103,7 @@ describe('depth of field', () => {
   test('the blur at both its ends, by the cone itself, is what was allowed', () => {
     fc.assert(
       fc.property(evenly(20, 300), evenly(2, 45), evenly(0.01, 0.1), evenly(1, 30), (f, n, c, u) => {
-        const { nearM, farM } = depthOfField(f, n, c, u);
+        const { nearM, farM } = depthOfField({ focalMm: f, fNumber: n, cocMm: c, distanceM: u });
         const v = conjugates(f, u).imageMm;
         const blur = (m: number) => {
           const there = conjugates(f, m).imageMm;
@@ -110,15 +115,18 @@ describe('depth of field', () => {
   });
 
   test('focused at the hyperfocal distance the far end is at infinity, and stopping down never takes depth away', () => {
-    const { hyperfocalM } = depthOfField(50, 8, 0.03, 5);
-    expect(depthOfField(50, 8.001, 0.03, hyperfocalM).farM).toBeNull();
+    const { hyperfocalM } = depthOfField({ focalMm: 50, fNumber: 8, cocMm: 0.03, distanceM: 5 });
+    expect(depthOfField({ focalMm: 50, fNumber: 8.001, cocMm: 0.03, distanceM: hyperfocalM }).farM).toBeNull();
     fc.assert(
       fc.property(evenly(20, 200), evenly(2, 32), evenly(1, 20), (f, n, u) => {
-        const [a, b] = [depthOfField(f, n, 0.03, u), depthOfField(f, n * 1.4, 0.03, u)];
+        const [a, b] = [
+          depthOfField({ focalMm: f, fNumber: n, cocMm: 0.03, distanceM: u }),
+          depthOfField({ focalMm: f, fNumber: n * 1.4, cocMm: 0.03, distanceM: u }),
+        ];
         return b.nearM <= a.nearM && (b.farM ?? Infinity) >= (a.farM ?? Infinity);
       }),
     );
-    expect(() => depthOfField(10, 1000, 0.03, 2)).toThrow(/must be less than 333/);
+    expect(() => depthOfField({ focalMm: 10, fNumber: 1000, cocMm: 0.03, distanceM: 2 })).toThrow(/must be less than 333/);
   });
 });
 
@@ -152,11 +160,11 @@ describe('focus stack', () => {
           v *= (1 - e) / (1 + e);
           frames++;
         }
-        return Math.abs(stackFrames(f, n, c, near, near * ratio) - Math.max(1, frames)) <= 1;
+        return Math.abs(stackFrames({ focalMm: f, fNumber: n, cocMm: c, nearM: near, farM: near * ratio }) - Math.max(1, frames)) <= 1;
       }),
     );
-    expect(stackFrames(50, 8, 0.03, 3, 3)).toBe(1);
-    expect(() => stackFrames(50, 8, 0.03, 3, 2)).toThrow(/at least the near end, 3 m/);
+    expect(stackFrames({ focalMm: 50, fNumber: 8, cocMm: 0.03, nearM: 3, farM: 3 })).toBe(1);
+    expect(() => stackFrames({ focalMm: 50, fNumber: 8, cocMm: 0.03, nearM: 3, farM: 2 })).toThrow(/at least the near end, 3 m/);
   });
 });
 

@@ -3,6 +3,20 @@ import { conjugates } from './conjugates';
 
 /** More frames than this are no plan, and no counter is trusted with them. */
 export const STACK_MOST = 1_000_000;
+export interface StackFramesInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  /** Permissible blur on the sensor, mm. */
+  readonly cocMm: number;
+  /** Nearest distance, m. */
+  readonly nearM: number;
+  /** Farthest distance, m; `null` at infinity. */
+  readonly farM: number | null;
+  /** Share of one frame that the next repeats, 0 to 1. */
+  readonly overlap?: number | undefined;
+}
 
 /**
  * Frames of a focus stack from near to far (m), each overlapping the next by a
@@ -10,7 +24,7 @@ export const STACK_MOST = 1_000_000;
  * least 1. Throws `far_before_near`, `aperture_too_small`, `too_many_frames`.
  * Source: from the wedge's limits v/(1 ± e), which follow each other by a fixed ratio.
  */
-export function stackFrames(focalMm: number, fNumber: number, cocMm: number, nearM: number, farM: number | null, overlap = 0): number {
+export function stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap = 0 }: StackFramesInput): number {
   const near = conjugates(focalMm, requirePositive('nearM', nearM));
   const far = conjugates(focalMm, farM);
   requirePositive('fNumber', fNumber);

@@ -132,14 +132,12 @@ describe('what is drawn of a subject', () => {
   // The ground, which is drawn first, is not the subject, nor is the top of the table; openings are drawn a little before their wall, a label a millimetre over what it lies on.
   const drawn = (subject: Subject): readonly Vec3[] => {
     const bodies = facesOf(subject).slice(1);
-    const faces =
-      subject.kind === 'table'
-        ? bodies.slice(1)
-        : subject.kind === 'front'
-          ? bodies.slice(0, 5)
-          : subject.kind === 'sheet'
-            ? bodies.slice(0, 1)
-            : bodies;
+    const [from, to] = new Map<string, readonly [number, number?]>([
+      ['table', [1]],
+      ['front', [0, 5]],
+      ['sheet', [0, 1]],
+    ]).get(subject.kind) ?? [0];
+    const faces = bodies.slice(from, to);
     return faces.flatMap(({ corners }) =>
       corners.map(([x, y, z]): Vec3 => (subject.kind === 'table' && y < subject.tableM + 0.002 ? [x, subject.tableM, z] : [x, y, z])),
     );

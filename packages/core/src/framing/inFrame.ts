@@ -17,9 +17,18 @@ export interface FrameSpare {
 
 /** So far off that nothing is told from the horizon, m. */
 const HORIZON_M = 1e6;
+interface BoxAtInput {
+  readonly halfM: number;
+  readonly footM: number;
+  readonly topM: number;
+  /** Nearest distance, m. */
+  readonly nearM: number;
+  /** Farthest distance, m; `null` at infinity. */
+  readonly farM: number;
+}
 
 /** The eight corners of a box. */
-function boxAt(halfM: number, footM: number, topM: number, nearM: number, farM: number): readonly Vec3[] {
+function boxAt({ halfM, footM, topM, nearM, farM }: BoxAtInput): readonly Vec3[] {
   return [footM, topM].flatMap((y) => [-halfM, halfM].flatMap((x) => [nearM, farM].map((z): Vec3 => [x, y, z])));
 }
 
@@ -51,13 +60,13 @@ export function outline({ subject, asideM, cameraHeightM }: Scene): readonly Vec
       // The bench itself goes on beyond the picture.
       return [...labelOf(subject), ...solidOf(subject)];
     case 'figures':
-      return boxAt(widthM / 2, footM, topM, -FIGURE_DEPTH_M, FIGURE_DEPTH_M);
+      return boxAt({ halfM: widthM / 2, footM, topM, nearM: -FIGURE_DEPTH_M, farM: FIGURE_DEPTH_M });
     case 'sheet':
-      return boxAt(widthM / 2, footM, topM, 0, 0);
+      return boxAt({ halfM: widthM / 2, footM, topM, nearM: 0, farM: 0 });
     case 'front':
-      return boxAt(subject.widthM / 2, footM, topM, 0, depthM).map(turnedAbout(subject.turnDeg));
+      return boxAt({ halfM: subject.widthM / 2, footM, topM, nearM: 0, farM: depthM }).map(turnedAbout(subject.turnDeg));
     case 'model':
-      return boxAt(widthM / 2, footM, topM, 0, depthM).map(turnedAbout(subject.turnDeg));
+      return boxAt({ halfM: widthM / 2, footM, topM, nearM: 0, farM: depthM }).map(turnedAbout(subject.turnDeg));
   }
 }
 

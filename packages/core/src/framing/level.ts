@@ -37,7 +37,14 @@ export function standTolerance(geometry: Geometry): LevelTolerance | null {
   const { leanPrintMm, printWidthMm } = geometry.settings.scene.accepted;
   const frame = geometry.frame;
   const columns = geometry.pixels?.columns ?? ANY_PX;
-  return levelTolerance(geometry.imageMm, frame.widthMm, frame.heightMm, columns, printWidthMm, (leanPrintMm / printWidthMm) * columns);
+  return levelTolerance({
+    imageMm: geometry.imageMm,
+    sensorWidthMm: frame.widthMm,
+    sensorHeightMm: frame.heightMm,
+    columnsPx: columns,
+    printWidthMm,
+    acceptedPx: (leanPrintMm / printWidthMm) * columns,
+  });
 }
 
 /** How level the back is against what the picture takes; `null` where level does not matter or there is no scene. */

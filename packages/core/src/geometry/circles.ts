@@ -79,7 +79,7 @@ export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMar
   const cone = standCone(geometry, circle);
   const far = Math.hypot(at.shiftMm, at.riseMm);
   const along = (ux: number, uy: number): CircleMargin => {
-    const found = coneStretch(frame, cone, overBack(geometry, at), ux, uy);
+    const found = coneStretch(frame, cone, overBack(geometry, at), [ux, uy]);
     const worst = Math.max(...cornerAngles(frame, cone.imageMm, geometry.lens).map(({ angle }) => angle));
     // Nowhere on this line: what the circle lacks at infinity. A corner that looks sideways of the lens, or behind it, lacks more than can be said.
     if (found === null)
@@ -106,8 +106,8 @@ export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: '
   const { riseMm, shiftMm } = geometry.settings.movements;
   if (geometry.turned) {
     return control === 'rise'
-      ? coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm }), 0, 1)
-      : coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm, shiftMm: 0 }), 1, 0);
+      ? coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm }), [0, 1])
+      : coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm, shiftMm: 0 }), [1, 0]);
   }
   const limit = oneWayLimitMm(geometry.frame, circle.diameterMm, control, control === 'rise' ? shiftMm : riseMm);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
@@ -117,13 +117,10 @@ export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: '
 export function standAlong(geometry: Geometry, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);
   if (geometry.turned)
-    return coneStretch(
-      geometry.frame,
-      standCone(geometry, circle),
-      overBack(geometry, { riseMm: 0, shiftMm: 0 }),
+    return coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm: 0 }), [
       Math.cos(theta),
       Math.sin(theta),
-    );
+    ]);
   const limit = shiftLimitMm(geometry.frame, circle.diameterMm, directionDeg);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
 }

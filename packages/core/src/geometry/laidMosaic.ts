@@ -40,10 +40,16 @@ export function mosaicLaid(
     rects,
     union,
     overlaps,
-    leastOverlap: rects.length < 2 ? 1 : union.pieces > 1 || overlaps.length === 0 ? 0 : Math.min(...overlaps.map(({ share }) => share)),
+    leastOverlap: leastOverlapOf(rects, union, overlaps),
     slides,
     settings: frames.map((each) => (byPlate(each) ? { stopMm: 0, riseMm: 0, shiftMm: 0 } : settingFor(slides, each))),
   };
+}
+
+function leastOverlapOf(rects: Rect[], union: Union, overlaps: readonly Overlap[]): number {
+  if (rects.length < 2) return 1;
+  if (union.pieces > 1 || overlaps.length === 0) return 0;
+  return Math.min(...overlaps.map(({ share }) => share));
 }
 
 /** Whether a place is one of the four that the plate turns to. */

@@ -59,8 +59,7 @@ describe('how sharp a pin is', () => {
         const [state] = pinStates(geometryOf(settings));
         const u = z + 12;
         if (!state || u <= 0.05) return true;
-        const side = Math.abs(u - focusM) < 1e-9 ? 'in focus' : u < focusM ? 'nearer' : 'farther';
-        return state.side === side || Math.abs(u - focusM) < 1e-6;
+        return state.side === (u < focusM ? 'nearer' : 'farther') || Math.abs(u - focusM) < 1e-6;
       }),
     );
     expect(pinStates(geometryOf(stand({ scene, pins: [at([0, 1.5, 0])], focusM: 12 })))[0]).toMatchObject({ side: 'in focus' });

@@ -48,7 +48,7 @@ export interface PinState extends PlacedPin {
 /** The blur of a point in the frame of the back, mm; `null` where it cannot be imaged. */
 export function blurOf({ focalMm, imageMm, tiltDeg, swingDeg }: FocusSetting, fNumber: number, point: Vec3): number | null {
   try {
-    return blurAt(focalMm, imageMm, tiltDeg, swingDeg, fNumber, point);
+    return blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM: point });
   } catch (error) {
     if (error instanceof CoreError) return null;
     throw error;
@@ -103,8 +103,20 @@ function stateOf(setting: FocusSetting, fNumber: number, placed: PlacedPin): Pin
   return {
     ...placed,
     blurMm,
-    leastBlurMm: through ? 0 : leastPoint ? blurOf(setting, fNumber, leastPoint) : null,
-    side: Math.abs(g) < 1e-9 ? 'in focus' : g > 0 ? 'nearer' : 'farther',
+    leastBlurMm: leastBlurOf(through, leastPoint, setting, fNumber),
+    side: sideOf(g),
     worst: placed.world[worst] ?? [0, 0, 0],
   };
+}
+
+function sideOf(g: number): 'in focus' | 'nearer' | 'farther' {
+  if (Math.abs(g) < 1e-9) return 'in focus';
+  if (g > 0) return 'nearer';
+  return 'farther';
+}
+
+function leastBlurOf(through: boolean, leastPoint: Vec3 | undefined, setting: FocusSetting, fNumber: number): number | null {
+  if (through) return 0;
+  if (leastPoint) return blurOf(setting, fNumber, leastPoint);
+  return null;
 }

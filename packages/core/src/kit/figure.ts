@@ -86,23 +86,13 @@ export function emptyValue(figure: Figure): null | readonly [] {
 
 type Rest = Partial<Pick<FigureBase, 'how' | 'when' | 'since'>>;
 
-export const number = (
-  group: string,
-  label: string,
-  unit: string,
-  min: number,
-  max: number,
-  rest: Rest & { whole?: boolean } = {},
-): NumberFigure => ({
+type Bounded = Pick<NumberFigure, 'group' | 'label' | 'unit' | 'min' | 'max'> & Rest;
+
+export const number = (figure: Bounded & { readonly whole?: boolean }): NumberFigure => ({
   type: 'number',
-  group,
-  label,
-  unit,
-  min,
-  max,
   how: '',
   whole: false,
-  ...rest,
+  ...figure,
 });
 
 export const choice = <C extends string>(
@@ -123,16 +113,7 @@ export const flag = (group: string, label: string, rest: Rest = {}): FlagFigure 
 
 export const joint = (group: string, label: string, rest: Rest = {}): JointFigure => ({ type: 'joint', group, label, how: '', ...rest });
 
-export const list = (group: string, label: string, unit: string, min: number, max: number, rest: Rest = {}): ListFigure => ({
-  type: 'list',
-  group,
-  label,
-  unit,
-  min,
-  max,
-  how: '',
-  ...rest,
-});
+export const list = (figure: Bounded): ListFigure => ({ type: 'list', how: '', ...figure });
 
 export const circles = (group: string, label: string, rest: Rest = {}): CirclesFigure => ({
   type: 'circles',

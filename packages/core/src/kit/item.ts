@@ -37,10 +37,10 @@ export function figureOf(kind: Kind, key: string): Figure | null {
 }
 
 /** An item of which only the figures given are known. */
-export function itemOf<K extends Kind>(kind: K, id: string, name: string, known: Partial<Figures<K>>, note = ''): ItemOf<K> {
+export function itemOf<K extends Kind>(kind: K, id: string, name: string, known: Partial<Figures<K>>): ItemOf<K> {
   const blank = Object.fromEntries(figuresOf(kind).map(([key, figure]) => [key, emptyValue(figure)]));
   // The catalogue of the kind has just written every key with its empty value.
-  return { id, kind, name, note, figures: { ...blank, ...known } as Figures<K> };
+  return { id, kind, name, note: '', figures: { ...blank, ...known } as Figures<K> };
 }
 
 /** The value of a figure by its key, for what goes over all figures alike. */

@@ -43,7 +43,7 @@ export function nextFilm(
   const { back } = rig.parts;
   if (back.kind !== 'film') return null;
   const { form, framesPerRoll, sheetsPerHolder } = back.figures;
-  const of = form === 'roll' ? framesPerRoll : form === 'sheet' ? sheetsPerHolder : null;
+  const of = framesHeld(form, framesPerRoll, sheetsPerHolder);
   if (of === null) return null;
   const word = form === 'roll' ? 'roll' : 'holder';
   const last = [...takes]
@@ -60,6 +60,12 @@ export function nextFilm(
     frame: 1,
     of,
   };
+}
+
+function framesHeld(form: 'sheet' | 'roll' | null, framesPerRoll: number | null, sheetsPerHolder: number | null): number | null {
+  if (form === 'roll') return framesPerRoll;
+  if (form === 'sheet') return sheetsPerHolder;
+  return null;
 }
 
 /** A holder or roll and what is left on it. */
@@ -97,7 +103,7 @@ export function settingWords(take: TakeFigures): readonly string[] {
     `${riseWords(take.riseMm)}, ${shiftWords(take.shiftMm)}`,
     turnWords({ tiltDeg: take.tiltDeg, swingDeg: take.swingDeg }),
     rear.tiltDeg === 0 && rear.swingDeg === 0 ? '' : `back: ${turnWords(rear)}`,
-    `focus ${take.focusM === null ? 'at infinity' : take.focusM < 0 ? 'nearer than infinity on the rail' : metresWords(take.focusM)}`,
+    `focus ${focusLabel(take)}`,
     apertureWords(take.fNumber),
     take.filters,
     take.frame === null ? '' : `frame ${take.frame} of ${take.frames ?? '?'} of a mosaic`,
@@ -106,4 +112,10 @@ export function settingWords(take: TakeFigures): readonly string[] {
       : `exposure ${take.bracket} of ${take.brackets ?? '?'} of a bracket${take.bracketStops === null ? '' : ` (${take.bracketStops > 0 ? '+' : ''}${fixed(take.bracketStops, 1)} stops)`}`,
     take.filmFrame === null ? '' : `${take.holder}, frame ${take.filmFrame}`,
   ].filter((words) => words !== '');
+}
+
+function focusLabel(take: TakeFigures): string {
+  if (take.focusM === null) return 'at infinity';
+  if (take.focusM < 0) return 'nearer than infinity on the rail';
+  return metresWords(take.focusM);
 }

@@ -31,21 +31,37 @@ export function framesAlong(wantedMm: number, frameMm: number, overlap: number, 
   }
   return frames;
 }
+export interface MosaicGridInput {
+  /** Width of the sensor, mm. */
+  readonly sensorWidthMm: number;
+  /** Height of the sensor, mm. */
+  readonly sensorHeightMm: number;
+  /** Width of the sensor, pixels. */
+  readonly columnsPx: number;
+  /** Height of the sensor, pixels. */
+  readonly rowsPx: number;
+  /** Width wanted, mm. */
+  readonly targetWidthMm: number;
+  /** Height wanted, mm. */
+  readonly targetHeightMm: number;
+  /** Share of one frame that the next repeats, 0 to 1. */
+  readonly overlap: number;
+}
 
 /**
  * A mosaic of frames w × h that covers W × H with at least an overlap o (share
  * of the frame). A target smaller than one frame gives one whole frame. Pixels are
  * W·columns/w, rounded. Throws `bad_overlap`, `too_many_frames`.
  */
-export function mosaicGrid(
-  sensorWidthMm: number,
-  sensorHeightMm: number,
-  columnsPx: number,
-  rowsPx: number,
-  targetWidthMm: number,
-  targetHeightMm: number,
-  overlap: number,
-): MosaicGrid {
+export function mosaicGrid({
+  sensorWidthMm,
+  sensorHeightMm,
+  columnsPx,
+  rowsPx,
+  targetWidthMm,
+  targetHeightMm,
+  overlap,
+}: MosaicGridInput): MosaicGrid {
   requirePositive('sensorWidthMm', sensorWidthMm);
   requirePositive('sensorHeightMm', sensorHeightMm);
   requirePositive('columnsPx', columnsPx);

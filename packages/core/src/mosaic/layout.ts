@@ -32,6 +32,15 @@ interface Middle {
 
 const evenly = (count: number, spanMm: number): readonly number[] =>
   count === 1 ? [0] : Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * spanMm);
+export interface GridLayoutInput {
+  readonly slides: Slides;
+  readonly orientation: Orientation;
+  readonly columns: number;
+  readonly rows: number;
+  readonly widthMm: number;
+  readonly heightMm: number;
+  readonly middle: Middle;
+}
 
 /**
  * Rows and columns over a width and height, mm, evenly spread, each place set
@@ -39,15 +48,7 @@ const evenly = (count: number, spanMm: number): readonly number[] =>
  * moves least. Of a mechanism with one slide some places may fall together:
  * then it is no grid, and `null`.
  */
-export function gridLayout(
-  slides: Slides,
-  orientation: Orientation,
-  columns: number,
-  rows: number,
-  widthMm: number,
-  heightMm: number,
-  middle: Middle,
-): Layout | null {
+export function gridLayout({ slides, orientation, columns, rows, widthMm, heightMm, middle }: GridLayoutInput): Layout | null {
   const frame = turned(slides.rig.back, orientation);
   const xs = evenly(columns, Math.max(0, widthMm - frame.widthMm));
   const ys = [...evenly(rows, Math.max(0, heightMm - frame.heightMm))].reverse();
@@ -89,15 +90,16 @@ export function crossLayout(slides: Slides, orientation: Orientation, reachMm: n
   ).map(([x, y]): MosaicFrame => ({ ...rounded(slides, { riseMm: y * reachMm, shiftMm: x * reachMm }), turned: false }));
   return distinct(frames) ? { kind: 'cross', orientation, columns: 3, rows: 3, frames } : null;
 }
+export interface DiagonalLayoutInput {
+  readonly slides: Slides;
+  readonly orientation: Orientation;
+  readonly count: number;
+  readonly reachMm: number;
+  readonly directionDeg: number;
+}
 
 /** Frames in a row along a direction (0 = right, 90 = up), `reachMm` to either side: what a shift lens does that is rotated. */
-export function diagonalLayout(
-  slides: Slides,
-  orientation: Orientation,
-  count: number,
-  reachMm: number,
-  directionDeg: number,
-): Layout | null {
+export function diagonalLayout({ slides, orientation, count, reachMm, directionDeg }: DiagonalLayoutInput): Layout | null {
   const a = (directionDeg * Math.PI) / 180;
   const frames = evenly(count, 2 * reachMm).map((s): MosaicFrame => ({
     ...rounded(slides, { riseMm: s * Math.sin(a), shiftMm: s * Math.cos(a) }),

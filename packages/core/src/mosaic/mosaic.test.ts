@@ -17,14 +17,30 @@ describe('rows and columns', () => {
   // Fact of the trade (common practice): eight upright frames, 4 × 2, of a
   // 22.3 × 14.9 mm, 5184 × 3456 px sensor gave 12 265 × 9 639 px.
   test('eight upright frames of a small sensor give the picture that was made with them', () => {
-    const grid = mosaicGrid(14.9, 22.3, 3456, 5184, (12265 * 14.9) / 3456, (9639 * 22.3) / 5184, 0.14);
+    const grid = mosaicGrid({
+      sensorWidthMm: 14.9,
+      sensorHeightMm: 22.3,
+      columnsPx: 3456,
+      rowsPx: 5184,
+      targetWidthMm: (12265 * 14.9) / 3456,
+      targetHeightMm: (9639 * 22.3) / 5184,
+      overlap: 0.14,
+    });
     expect(grid).toMatchObject({ columns: 4, rows: 2, widthPx: 12265, heightPx: 9639 });
   });
 
   test('a mosaic covers its target without a hole, ends at it, stays in its circle and keeps its overlap', () => {
     fc.assert(
       fc.property(evenly(10, 60), evenly(10, 60), evenly(10, 300), evenly(10, 300), evenly(0, 0.6), (w, h, wantedW, wantedH, overlap) => {
-        const { xMm, yMm, columns, rows, circleNeededMm } = mosaicGrid(w, h, 100, 100, wantedW, wantedH, overlap);
+        const { xMm, yMm, columns, rows, circleNeededMm } = mosaicGrid({
+          sensorWidthMm: w,
+          sensorHeightMm: h,
+          columnsPx: 100,
+          rowsPx: 100,
+          targetWidthMm: wantedW,
+          targetHeightMm: wantedH,
+          overlap,
+        });
         expect([xMm.length, yMm.length]).toEqual([columns, rows]);
         const [width, height] = [Math.max(w, wantedW), Math.max(h, wantedH)];
         const corners = xMm.flatMap((x) => yMm.map((y) => 2 * Math.hypot(Math.abs(x) + w / 2, Math.abs(y) + h / 2)));
@@ -45,8 +61,12 @@ describe('rows and columns', () => {
   });
 
   test('a wish beyond all plans is refused with the field', () => {
-    expect(() => mosaicGrid(36, 24, 1, 1, 1e6, 24, 0)).toThrow(/targetWidthMm is 1000000; it would take more than 1000 frames/);
-    expect(() => mosaicGrid(36, 24, 1, 1, 90, 60, 1)).toThrow(/from 0 to less than 1/);
+    expect(() =>
+      mosaicGrid({ sensorWidthMm: 36, sensorHeightMm: 24, columnsPx: 1, rowsPx: 1, targetWidthMm: 1e6, targetHeightMm: 24, overlap: 0 }),
+    ).toThrow(/targetWidthMm is 1000000; it would take more than 1000 frames/);
+    expect(() =>
+      mosaicGrid({ sensorWidthMm: 36, sensorHeightMm: 24, columnsPx: 1, rowsPx: 1, targetWidthMm: 90, targetHeightMm: 60, overlap: 1 }),
+    ).toThrow(/from 0 to less than 1/);
   });
 });
 

@@ -10,6 +10,22 @@ export interface Equivalence {
   /** How large the background then is against the first picture. */
   readonly backgroundScale: number;
 }
+export interface EquivalenceInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  /** Distance of the subject from the lens, m. */
+  readonly distanceM: number;
+  /** Size of the first format, mm. */
+  readonly fromMm: number;
+  /** Size of the second format, mm. */
+  readonly toMm: number;
+  /** Focal length of the lens at hand, mm. */
+  readonly haveFocalMm: number;
+  /** Distance from subject to background, m. */
+  readonly backgroundM: number;
+}
 
 /**
  * From format size A to B (diagonal, width or height: the same of both, mm):
@@ -17,15 +33,7 @@ export interface Equivalence {
  * u₂ = f₂(1 + 1/(m·B/A)); a background b metres behind it changes by
  * [u₂/(u₂ + b)]/[u/(u + b)]. Source: the lens equation; equal entrance pupils.
  */
-export function equivalence(
-  focalMm: number,
-  fNumber: number,
-  distanceM: number,
-  fromMm: number,
-  toMm: number,
-  haveFocalMm: number,
-  backgroundM: number,
-): Equivalence {
+export function equivalence({ focalMm, fNumber, distanceM, fromMm, toMm, haveFocalMm, backgroundM }: EquivalenceInput): Equivalence {
   requirePositive('focalMm', focalMm);
   requirePositive('haveFocalMm', haveFocalMm);
   requirePositive('backgroundM', backgroundM);

@@ -61,7 +61,7 @@ describe('the matrix of the Finder', () => {
     fc.assert(
       fc.property(evenly(-8, 8), evenly(-8, 8), point, (tiltDeg, swingDeg, p) => {
         const c = camera({ tiltDeg, swingDeg });
-        const said = blurAt(50, 51.5, tiltDeg, swingDeg, 4, p);
+        const said = blurAt({ focalMm: 50, imageMm: 51.5, tiltDeg, swingDeg, fNumber: 4, pointM: p });
         fc.pre(said > 1e-4);
         // The rim of the aperture, finely: the widest extent over all directions is the longest diameter.
         const rim = Array.from(

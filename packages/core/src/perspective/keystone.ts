@@ -16,6 +16,18 @@ export interface Keystone {
   readonly stretchAcross: number;
   readonly stretchAlong: number;
 }
+export interface KeystoneInput {
+  /** Distance from the lens to the back along its normal, mm. */
+  readonly imageMm: number;
+  /** Width of the sensor, mm. */
+  readonly sensorWidthMm: number;
+  /** Height of the sensor, mm. */
+  readonly sensorHeightMm: number;
+  /** Width of the sensor, pixels. */
+  readonly columnsPx: number;
+  /** Pitch, degrees, up positive. */
+  readonly pitchDeg: number;
+}
 
 /**
  * Convergence of a camera pitched by φ (degrees, up +): uprights meet at
@@ -25,7 +37,7 @@ export interface Keystone {
  * Throws `beyond_correction` when a reaches 1, where the frame holds the vanishing point.
  * Source: plane homography of a pitched central projection.
  */
-export function keystone(imageMm: number, sensorWidthMm: number, sensorHeightMm: number, columnsPx: number, pitchDeg: number): Keystone {
+export function keystone({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pitchDeg }: KeystoneInput): Keystone {
   requirePositive('imageMm', imageMm);
   requirePositive('sensorWidthMm', sensorWidthMm);
   requirePositive('sensorHeightMm', sensorHeightMm);

@@ -13,6 +13,18 @@ export interface LevelTolerance {
   readonly rollTenthPrintMm: number;
   readonly rollDeg: number;
 }
+export interface LevelToleranceInput {
+  /** Distance from the lens to the back along its normal, mm. */
+  readonly imageMm: number;
+  /** Width of the sensor, mm. */
+  readonly sensorWidthMm: number;
+  /** Height of the sensor, mm. */
+  readonly sensorHeightMm: number;
+  /** Width of the sensor, pixels. */
+  readonly columnsPx: number;
+  readonly printWidthMm: number;
+  readonly acceptedPx: number;
+}
 
 /**
  * Tolerance of level: the ends of an edge upright part by X·h·tan φ/v (the
@@ -20,14 +32,14 @@ export interface LevelTolerance {
  * pixels of the file. Image distance and frame in mm, print width in mm.
  * Source: plane homography of a pitched central projection; plane rotation.
  */
-export function levelTolerance(
-  imageMm: number,
-  sensorWidthMm: number,
-  sensorHeightMm: number,
-  columnsPx: number,
-  printWidthMm: number,
-  acceptedPx: number,
-): LevelTolerance {
+export function levelTolerance({
+  imageMm,
+  sensorWidthMm,
+  sensorHeightMm,
+  columnsPx,
+  printWidthMm,
+  acceptedPx,
+}: LevelToleranceInput): LevelTolerance {
   const v = requirePositive('imageMm', imageMm);
   const w = requirePositive('sensorWidthMm', sensorWidthMm);
   const h = requirePositive('sensorHeightMm', sensorHeightMm);

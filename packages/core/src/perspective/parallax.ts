@@ -5,6 +5,18 @@ export interface Parallax {
   readonly disparityMm: number;
   readonly disparityPx: number;
 }
+export interface ParallaxInput {
+  /** Distance from the lens to the back along its normal, mm. */
+  readonly imageMm: number;
+  /** How far the lens moves, mm. */
+  readonly baselineMm: number;
+  /** Nearest distance, m. */
+  readonly nearM: number;
+  /** Farthest distance, m; `null` at infinity. */
+  readonly farM: number | null;
+  /** Pixel pitch, µm. */
+  readonly pixelUm: number;
+}
 
 /**
  * Parallax of a lens moved sideways by b (mm) between things at near and far
@@ -12,7 +24,7 @@ export interface Parallax {
  * lens stands still and the back moves. Throws `far_before_near`.
  * Source: central projection from two places.
  */
-export function parallax(imageMm: number, baselineMm: number, nearM: number, farM: number | null, pixelUm: number): Parallax {
+export function parallax({ imageMm, baselineMm, nearM, farM, pixelUm }: ParallaxInput): Parallax {
   requirePositive('imageMm', imageMm);
   requireFinite('baselineMm', baselineMm);
   requirePositive('nearM', nearM);

@@ -51,7 +51,14 @@ describe('projection with rise and shift', () => {
   test('the rise found puts the top at the margin, and the pitch found puts it where the centre was to be', () => {
     fc.assert(
       fc.property(evenly(15, 150), evenly(5, 60), evenly(0.5, 3), evenly(4, 40), evenly(0, 3), (f, distance, height, top, margin) => {
-        const { riseForTopMm, highestRiseKeepingFootMm, fits, pitchInsteadDeg } = riseForHeight(f, distance, height, top, 36, margin);
+        const { riseForTopMm, highestRiseKeepingFootMm, fits, pitchInsteadDeg } = riseForHeight({
+          focalMm: f,
+          distanceM: distance,
+          cameraHeightM: height,
+          topHeightM: top,
+          sensorHeightMm: 36,
+          marginMm: margin,
+        });
         const v = (f * distance * 1000) / (distance * 1000 - f);
         const see = camera3d(v, 24, 36, riseForTopMm, 0);
         const y = see([0, top - height, distance])[1];
@@ -89,7 +96,7 @@ describe('keystone', () => {
   const [w, h] = [24, 36];
 
   test.each([12, -7, 3.5])('uprights seen by a 3D package pitched %p° meet, lean and part as said', (pitch) => {
-    const said = keystone(v, w, h, 5504, pitch);
+    const said = keystone({ imageMm: v, sensorWidthMm: w, sensorHeightMm: h, columnsPx: 5504, pitchDeg: pitch });
     const see = camera3d(v, w, h, 0, 0, pitch);
     // An upright through the edge of the frame at mid height.
     const wall = (x: number, y: number): [number, number] => see([x, y, 10]);
@@ -106,7 +113,7 @@ describe('keystone', () => {
 
   test('the homography that makes uprights parallel keeps and stretches as said', () => {
     const pitch = 9;
-    const said = keystone(v, w, h, 5504, pitch);
+    const said = keystone({ imageMm: v, sensorWidthMm: w, sensorHeightMm: h, columnsPx: 5504, pitchDeg: pitch });
     const see = camera3d(v, w, h, 0, 0, pitch);
     const flat = camera3d(v, w, h, 0, 0, 0);
     const wall: [number, number, number][] = [
@@ -138,8 +145,13 @@ describe('keystone', () => {
   });
 
   test('level there is nothing to correct, and beyond correction it is said from where on', () => {
-    expect(keystone(v, w, h, 5504, 0)).toMatchObject({ vanishingPointMm: null, convergenceMm: 0, keptFraction: 1, stretchAcross: 1 });
-    expect(() => keystone(v, w, h, 5504, 60)).toThrow(/from 53\.13° on/);
+    expect(keystone({ imageMm: v, sensorWidthMm: w, sensorHeightMm: h, columnsPx: 5504, pitchDeg: 0 })).toMatchObject({
+      vanishingPointMm: null,
+      convergenceMm: 0,
+      keptFraction: 1,
+      stretchAcross: 1,
+    });
+    expect(() => keystone({ imageMm: v, sensorWidthMm: w, sensorHeightMm: h, columnsPx: 5504, pitchDeg: 60 })).toThrow(/from 53\.13° on/);
   });
 });
 
@@ -182,21 +194,29 @@ describe('parallax and equivalence', () => {
         const from = (shift: number) =>
           projected(v, 0, 0, [1 - shift / 1000, 0, far])[0] - projected(v, 0, 0, [1 - shift / 1000, 0, near])[0];
         const parted = from(b) - from(0);
-        const { disparityMm, disparityPx } = parallax(v, b, near, far, 4);
+        const { disparityMm, disparityPx } = parallax({ imageMm: v, baselineMm: b, nearM: near, farM: far, pixelUm: 4 });
         return Math.abs(parted - disparityMm) < 1e-9 * v && Math.abs(disparityPx - disparityMm * 250) < 1e-6;
       }),
     );
-    expect(parallax(50, 0, 2, null, 4).disparityMm).toBe(0);
-    expect(() => parallax(50, 5, 2, 1, 4)).toThrow(/at least the near distance/);
+    expect(parallax({ imageMm: 50, baselineMm: 0, nearM: 2, farM: null, pixelUm: 4 }).disparityMm).toBe(0);
+    expect(() => parallax({ imageMm: 50, baselineMm: 5, nearM: 2, farM: 1, pixelUm: 4 })).toThrow(/at least the near distance/);
   });
 
   test('on the same format with the same lens nothing changes, and going there and back is where one was', () => {
-    const same = equivalence(90, 11, 3, 50, 50, 90, 4);
+    const same = equivalence({ focalMm: 90, fNumber: 11, distanceM: 3, fromMm: 50, toMm: 50, haveFocalMm: 90, backgroundM: 4 });
     expect(same.focalMm).toBe(90);
     expect(same.distanceM).toBeCloseTo(3, 12);
     expect(same.backgroundScale).toBeCloseTo(1, 12);
-    const there = equivalence(90, 11, 3, 150, 43, 25, 4);
-    const back = equivalence(25, there.fNumber, there.distanceM, 43, 150, 90, 4);
+    const there = equivalence({ focalMm: 90, fNumber: 11, distanceM: 3, fromMm: 150, toMm: 43, haveFocalMm: 25, backgroundM: 4 });
+    const back = equivalence({
+      focalMm: 25,
+      fNumber: there.fNumber,
+      distanceM: there.distanceM,
+      fromMm: 43,
+      toMm: 150,
+      haveFocalMm: 90,
+      backgroundM: 4,
+    });
     expect(back.distanceM).toBeCloseTo(3, 9);
     expect(back.fNumber).toBeCloseTo(11, 12);
   });

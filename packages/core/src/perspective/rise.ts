@@ -13,20 +13,34 @@ export interface RiseForHeight {
   /** The pitch that would do instead, up positive, degrees. */
   readonly pitchInsteadDeg: number;
 }
+export interface RiseForHeightInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Distance of the subject from the lens, m. */
+  readonly distanceM: number;
+  /** Height of the lens above the ground, m. */
+  readonly cameraHeightM: number;
+  /** Height of the top above the ground, m. */
+  readonly topHeightM: number;
+  /** Height of the sensor, mm. */
+  readonly sensorHeightMm: number;
+  /** Space kept free at the edge of the frame, mm. */
+  readonly marginMm: number;
+}
 
 /**
  * Rise for a top at height H seen from height c at distance D (m), level, with
  * a margin k: v(H − c)/D + k − h/2; the foot stays in while rise ≤ h/2 − k − v·c/D.
  * Source: central projection, similar triangles.
  */
-export function riseForHeight(
-  focalMm: number,
-  distanceM: number,
-  cameraHeightM: number,
-  topHeightM: number,
-  sensorHeightMm: number,
-  marginMm: number,
-): RiseForHeight {
+export function riseForHeight({
+  focalMm,
+  distanceM,
+  cameraHeightM,
+  topHeightM,
+  sensorHeightMm,
+  marginMm,
+}: RiseForHeightInput): RiseForHeight {
   const { imageMm: v } = conjugates(focalMm, distanceM);
   requireFinite('cameraHeightM', cameraHeightM);
   requireFinite('topHeightM', topHeightM);

@@ -10,6 +10,20 @@ export interface StandOff {
   readonly riseForTopMm: number;
   readonly riseWithFootMm: number | null;
 }
+export interface StandOffInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Height of the lens above the ground, m. */
+  readonly cameraHeightM: number;
+  /** Height of the top above the ground, m. */
+  readonly topHeightM: number;
+  /** Height of the sensor, mm. */
+  readonly sensorHeightMm: number;
+  /** Space kept free at the edge of the frame, mm. */
+  readonly marginMm: number;
+  readonly mostRiseMm: number;
+  readonly mostFallMm: number;
+}
 
 /**
  * The nearest place from which a level camera gets a top at height H in, from
@@ -20,15 +34,15 @@ export interface StandOff {
  * Throws `margin_too_wide` when the margin leaves no room in the frame.
  * Source: central projection with v/D = f/(D − f).
  */
-export function standOff(
-  focalMm: number,
-  cameraHeightM: number,
-  topHeightM: number,
-  sensorHeightMm: number,
-  marginMm: number,
-  mostRiseMm: number,
-  mostFallMm: number,
-): StandOff {
+export function standOff({
+  focalMm,
+  cameraHeightM,
+  topHeightM,
+  sensorHeightMm,
+  marginMm,
+  mostRiseMm,
+  mostFallMm,
+}: StandOffInput): StandOff {
   const f = requirePositive('focalMm', focalMm);
   const c = requireFinite('cameraHeightM', cameraHeightM) * 1000;
   const top = requireFinite('topHeightM', topHeightM) * 1000;

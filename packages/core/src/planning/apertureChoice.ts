@@ -93,7 +93,7 @@ export function apertureChoice(geometry: Geometry): ApertureChoice {
     balanced,
     circleFrom,
     softFrom,
-    words: choiceWords(geometry, ring, cocMm, holdsFrom, balanced),
+    words: choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }),
   };
 }
 
@@ -113,14 +113,16 @@ export function notHeld(geometry: Geometry, fNumber: number): readonly string[] 
     .filter(({ pin, blurMm }) => pin.role === 'sharp' && (blurMm === null || blurMm * pin.weight > cocMm * (1 + 1e-9)))
     .map(({ pin }) => pin.name);
 }
+interface ChoiceWordsInput {
+  readonly geometry: Geometry;
+  readonly ring: readonly BlurAt[];
+  /** Permissible blur on the sensor, mm. */
+  readonly cocMm: number;
+  readonly holdsFrom: number | null;
+  readonly balanced: number | null;
+}
 
-function choiceWords(
-  geometry: Geometry,
-  ring: readonly BlurAt[],
-  cocMm: number,
-  holdsFrom: number | null,
-  balanced: number | null,
-): string {
+function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWordsInput): string {
   if (balanced === null) {
     return ring.some(({ defocusMm }) => defocusMm === null) && geometry.settings.pins.some(({ role }) => role === 'sharp')
       ? 'A pin cannot be imaged at this setting at all.'

@@ -27,7 +27,7 @@ export function converging(geometry: Geometry, edgeLeanDeg: number): Converging 
   const v = geometry.imageMm;
   const pitchDeg =
     Math.round(degrees(Math.atan((v * Math.tan(radians(requireFinite('edgeLeanDeg', edgeLeanDeg)))) / (widthMm / 2))) * 100) / 100;
-  const found = keystone(v, widthMm, heightMm, 1000, pitchDeg);
+  const found = keystone({ imageMm: v, sensorWidthMm: widthMm, sensorHeightMm: heightMm, columnsPx: 1000, pitchDeg });
   const placing = { pitchDeg: pitchDeg + geometry.settings.rear.tiltDeg };
   const kept = keepingCentre(geometry, placing);
   if (kept === null) return null;

@@ -45,7 +45,14 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   const frame = turned(rig.back, orientation);
   const { focalMm, widestFNumber, smallestFNumber } = rig.lens;
   const settings = { ...centredStand(rig, orientation), fNumber: widestFNumber, focusM: wanted.distanceM };
-  const found = riseForHeight(focalMm, wanted.distanceM, wanted.cameraHeightM, wanted.topHeightM, frame.heightMm, wanted.marginMm);
+  const found = riseForHeight({
+    focalMm,
+    distanceM: wanted.distanceM,
+    cameraHeightM: wanted.cameraHeightM,
+    topHeightM: wanted.topHeightM,
+    sensorHeightMm: frame.heightMm,
+    marginMm: wanted.marginMm,
+  });
   const scale = (focalMm * 1000) / (wanted.distanceM * 1000 - focalMm);
   // As little movement as will do: none when everything is in already, what the top needs, or the fall that the foot needs.
   const most = wanted.footIn ? found.highestRiseKeepingFootMm : Infinity;
@@ -81,13 +88,19 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   const share = (wanted.widthM * scale * wanted.topHeightM * scale) / (frame.widthMm * frame.heightMm);
   return {
     orientation,
-    state: fails.length > 0 ? 'fails' : open.length > 0 ? 'unknown' : 'holds',
+    state: stateFrom(fails, open),
     riseMm,
     allowed,
     fromFNumber: from?.fNumber ?? null,
     used: share,
     reasons: [...fails, ...open],
   };
+}
+
+function stateFrom(fails: string[], open: string[]): 'fails' | 'unknown' | 'holds' {
+  if (fails.length > 0) return 'fails';
+  if (open.length > 0) return 'unknown';
+  return 'holds';
 }
 
 /** How far a mechanism rises and falls without any shift, mm: a slide that is locked aslant does neither. `null` when not known. */

@@ -24,7 +24,14 @@ export function riseToGetIn(geometry: Geometry): RiseForHeight | null {
   const { topM, footM } = extentOf(scene.subject);
   const nearestM = scene.distanceM - nearerM(scene);
   if (nearestM * 1000 <= rig.lens.focalMm) return null;
-  return riseForHeight(rig.lens.focalMm, nearestM, scene.cameraHeightM - footM, topM - footM, geometry.frame.heightMm, EDGE_MARGIN_MM);
+  return riseForHeight({
+    focalMm: rig.lens.focalMm,
+    distanceM: nearestM,
+    cameraHeightM: scene.cameraHeightM - footM,
+    topHeightM: topM - footM,
+    sensorHeightMm: geometry.frame.heightMm,
+    marginMm: EDGE_MARGIN_MM,
+  });
 }
 
 /** How far off the camera must stand from the reference plane, as `standOff`, with all the rise and fall that the slides have; `null` when those are not known, without a scene, and for open ground. */
@@ -33,15 +40,15 @@ export function standOffOf(geometry: Geometry): StandOff | null {
   const travel = travelOf(rig.mechanism, 'rise', { riseMm: 0, shiftMm: geometry.settings.movements.shiftMm });
   if (scene === null || scene.subject.kind === 'ground' || travel === null) return null;
   const { topM, footM } = extentOf(scene.subject);
-  const off = standOff(
-    rig.lens.focalMm,
-    scene.cameraHeightM - footM,
-    topM - footM,
-    geometry.frame.heightMm,
-    EDGE_MARGIN_MM,
-    Math.max(0, travel.maxMm),
-    Math.max(0, -travel.minMm),
-  );
+  const off = standOff({
+    focalMm: rig.lens.focalMm,
+    cameraHeightM: scene.cameraHeightM - footM,
+    topHeightM: topM - footM,
+    sensorHeightMm: geometry.frame.heightMm,
+    marginMm: EDGE_MARGIN_MM,
+    mostRiseMm: Math.max(0, travel.maxMm),
+    mostFallMm: Math.max(0, -travel.minMm),
+  });
   const nearer = nearerM(scene);
   return { ...off, forTopM: off.forTopM + nearer, withFootM: off.withFootM === null ? null : off.withFootM + nearer };
 }

@@ -71,7 +71,17 @@ describe('isolating one of a row of whole things', () => {
                   points.reduce((all, p, i) => all + ((weights[i] ?? 0) / sum) * (p[k] ?? 0), 0),
                 ) as unknown as Vec3;
                 // The rays of the exact rim against those of the bounding points, whose blur has curvature: a hundredth of it.
-                return blurAt(setting.focalMm, setting.imageMm, setting.tiltDeg, setting.swingDeg, fNumber, at) >= said * 0.99 - 1e-9;
+                return (
+                  blurAt({
+                    focalMm: setting.focalMm,
+                    imageMm: setting.imageMm,
+                    tiltDeg: setting.tiltDeg,
+                    swingDeg: setting.swingDeg,
+                    fNumber,
+                    pointM: at,
+                  }) >=
+                  said * 0.99 - 1e-9
+                );
               });
             });
         },
@@ -156,7 +166,10 @@ describe('the look of a model', () => {
         const turn = { tiltDeg: found.tiltDeg - Math.sign(found.tiltDeg) * 0.1, swingDeg: 0 };
         const patch = turnedOn(geometryOf(ground), turn, near);
         const blur = patch && blurOf(geometryOf(patched(ground, patch)).focus, 5.6, far);
-        return blur !== null && apparentScale(ground.rig.lens.focalMm, 5.6, near[2], far[2], blur) < wanted;
+        return (
+          blur !== null &&
+          apparentScale({ focalMm: ground.rig.lens.focalMm, fNumber: 5.6, focusedM: near[2], otherM: far[2], blurMm: blur }) < wanted
+        );
       }),
       { numRuns: 30 },
     );

@@ -58,15 +58,16 @@ function heightInPicture(geometry: Geometry, { world }: PlacedPin): number | nul
   const known = ys.filter((y) => y !== undefined);
   return Math.max(...known) - Math.min(...known);
 }
+interface LookAtInput {
+  readonly geometry: Geometry;
+  readonly movement: 'tilt' | 'swing';
+  readonly turnDeg: number;
+  readonly own: PlacedPin;
+  readonly others: readonly PlacedPin[];
+  readonly wantedMm: number;
+}
 
-function lookAt(
-  geometry: Geometry,
-  movement: 'tilt' | 'swing',
-  turnDeg: number,
-  own: PlacedPin,
-  others: readonly PlacedPin[],
-  wantedMm: number,
-): Isolation | null {
+function lookAt({ geometry, movement, turnDeg, own, others, wantedMm }: LookAtInput): Isolation | null {
   const turn =
     movement === 'tilt'
       ? { tiltDeg: turnDeg, swingDeg: geometry.settings.front.swingDeg }
@@ -123,7 +124,7 @@ export function isolate(geometry: Geometry, pinId: string, movement: 'tilt' | 's
   const others = placed.filter(({ pin }) => pin.id !== pinId && pin.role === 'soft');
   const mechanism = standTiltMechanism(geometry.settings);
   if (!own || others.length === 0 || mechanism === null) return null;
-  const at = (deg: number): Isolation | null => lookAt(geometry, movement, deg, own, others, wantedMm);
+  const at = (deg: number): Isolation | null => lookAt({ geometry, movement, turnDeg: deg, own, others, wantedMm });
   const allowed = (deg: number): boolean => {
     const turn =
       movement === 'tilt'
@@ -153,6 +154,15 @@ export interface Miniature {
   readonly apparentScale: number;
   readonly patch: SetupPatch;
 }
+export interface ApparentScaleInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  readonly focusedM: number;
+  readonly otherM: number;
+  readonly blurMm: number;
+}
 
 /**
  * The scale of a model that an untilted lens of the same angle of view would
@@ -162,7 +172,7 @@ export interface Miniature {
  * never larger than life. Distances along the back's normal in m, c in mm.
  * Source: thin-lens blur, from first principles.
  */
-export function apparentScale(focalMm: number, fNumber: number, focusedM: number, otherM: number, blurMm: number): number {
+export function apparentScale({ focalMm, fNumber, focusedM, otherM, blurMm }: ApparentScaleInput): number {
   const r = otherM / focusedM;
   const s = ((focalMm * focalMm * Math.abs(1 - 1 / r)) / (fNumber * Math.max(blurMm, 1e-12)) + focalMm) / (focusedM * 1000);
   return Math.max(1, 1 / s);
@@ -191,7 +201,11 @@ export function miniature(geometry: Geometry, place: Vec3, other: Vec3, wantedSc
     const setting = freshGeometry(patched(geometry.settings, patch)).focus;
     const blur = blurOf(setting, geometry.settings.fNumber, other);
     if (blur === null) break;
-    last = { tiltDeg: turn.tiltDeg, apparentScale: apparentScale(focalMm, geometry.settings.fNumber, place[2], other[2], blur), patch };
+    last = {
+      tiltDeg: turn.tiltDeg,
+      apparentScale: apparentScale({ focalMm, fNumber: geometry.settings.fNumber, focusedM: place[2], otherM: other[2], blurMm: blur }),
+      patch,
+    };
     if (last.apparentScale >= wantedScale) return last;
   }
   return last;

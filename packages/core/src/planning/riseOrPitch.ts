@@ -54,7 +54,13 @@ export function riseOrPitch(geometry: Geometry): RiseOrPitch | null {
   const pitch = Math.atan(movements.riseMm / v);
   const tilted = (h * Math.abs(movements.riseMm)) / (2 * v * v);
   if (tilted >= 0.98) return null;
-  const { keptFraction, stretchAcross, stretchAlong } = keystone(v, w, h, 1000, degrees(pitch));
+  const { keptFraction, stretchAcross, stretchAlong } = keystone({
+    imageMm: v,
+    sensorWidthMm: w,
+    sensorHeightMm: h,
+    columnsPx: 1000,
+    pitchDeg: degrees(pitch),
+  });
   const onLevel = (x: number, y: number): readonly [number, number] => {
     const away = v * Math.cos(pitch) - y * Math.sin(pitch);
     return [(v * x) / away + movements.shiftMm, (v * (y * Math.cos(pitch) + v * Math.sin(pitch))) / away];

@@ -77,7 +77,7 @@ export function sectionOf(geometry: Geometry, view: SectionView): Section {
     }
   };
   const plane = tried(() => focusPlane(focalMm, imageMm, tiltDeg, swingDeg));
-  const limits = tried(() => wedge(focalMm, imageMm, tiltDeg, swingDeg, geometry.settings.fNumber, cocMm));
+  const limits = tried(() => wedge({ focalMm, imageMm, tiltDeg, swingDeg, fNumber: geometry.settings.fNumber, cocMm }));
   const line = plane && cut(plane, view);
   const back = geometry.back;
   return {

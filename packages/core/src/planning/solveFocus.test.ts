@@ -101,12 +101,7 @@ describe('focus solved on a stand', () => {
           const turned = { ...settings, rear: { tiltDeg, swingDeg } };
           const there = geometryOf(turned).back;
           const needs = there
-            ? leastApertureAt(
-                90,
-                at.map((p) => seenFrom(there, p)),
-                cocMm,
-                geometryOf(turned).axis,
-              ).fNumber
+            ? leastApertureAt({ focalMm: 90, pointsM: at.map((p) => seenFrom(there, p)), cocMm, axis: geometryOf(turned).axis }).fNumber
             : 0;
           expect(fNumber).toBeLessThanOrEqual(needs + 0.3);
         }
@@ -268,7 +263,17 @@ describe('tilt or stack', () => {
       fc.property(evenly(-8, 0), evenly(2, 30), fc.constantFrom(8, 11, 16, 22), (near, far, fNumber) => {
         const settings = pinned([point(1, [0, 1.5, near]), point(2, [0, 1.5, far])], { fNumber });
         const stack = tiltOrStack(geometryOf(settings))?.options.find(({ way }) => way === 'stack');
-        return stack?.takes === stackFrames(90, fNumber, geometryOf(settings).blurAllowed.cocMm, 10 + near, 10 + far, 0.2);
+        return (
+          stack?.takes ===
+          stackFrames({
+            focalMm: 90,
+            fNumber,
+            cocMm: geometryOf(settings).blurAllowed.cocMm,
+            nearM: 10 + near,
+            farM: 10 + far,
+            overlap: 0.2,
+          })
+        );
       }),
     );
   });
@@ -310,7 +315,7 @@ describe('isolating one of a row', () => {
   test('the miniature look suggests the scale at which an untilted model would be blurred as much', () => {
     fc.assert(
       fc.property(evenly(5, 60), evenly(1.2, 6), evenly(0.05, 2), (u, r, blur) => {
-        const n = apparentScale(50, 4, u, u * r, blur);
+        const n = apparentScale({ focalMm: 50, fNumber: 4, focusedM: u, otherM: u * r, blurMm: blur });
         fc.pre(n > 1.001 && (u * 1000) / n > 60);
         // Photograph the model: everything n times smaller and nearer, straight, focused on the same thing.
         const model = blurOf(

@@ -86,7 +86,7 @@ export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
     const first = solved(geometry, by, () => wantedOf(asked, ({ pin }) => pin.weight));
     if (first === null) return refused(mechanismWords(by));
     if (sharp.length === 0 || best.length === 0) return { ok: true, solution: first };
-    return { ok: true, solution: withBest(geometry, by, first, sharp, best) };
+    return { ok: true, solution: withBest({ geometry, by, first, sharp, best }) };
   } catch (error) {
     if (error instanceof CoreError) return refused(error.message);
     throw error;
@@ -124,13 +124,15 @@ function firstBad(geometry: Geometry, placed: readonly PlacedPin[]): { readonly 
 }
 
 // At the marked aperture that the sharp pins take, the largest weight that the others can have beside them.
-function withBest(
-  geometry: Geometry,
-  by: TurnedBy,
-  first: FocusSolution,
-  sharp: readonly PlacedPin[],
-  best: readonly PlacedPin[],
-): FocusSolution {
+interface WithBestInput {
+  readonly geometry: Geometry;
+  readonly by: TurnedBy;
+  readonly first: FocusSolution;
+  readonly sharp: readonly PlacedPin[];
+  readonly best: readonly PlacedPin[];
+}
+
+function withBest({ geometry, by, first, sharp, best }: WithBestInput): FocusSolution {
   const limit = first.marked ?? first.fNumber;
   const at = (share: number): FocusSolution | null => {
     const both = solved(geometry, by, () => wantedOf([...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight));
@@ -185,18 +187,23 @@ function solved(geometry: Geometry, by: TurnedBy, wanted: () => Wanted): FocusSo
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   // Where the lens wide open holds everything straight there is nothing to tilt for.
-  const straight = leastApertureAt(focalMm, points, cocMm, axisToBack({ front: UNTURNED, rear: geometry.settings.rear }), weights);
-  const unturned = (): FocusSolution => finished(geometry, by, { front: UNTURNED, rear: geometry.settings.rear }, points, weights);
+  const straight = leastApertureAt({
+    focalMm,
+    pointsM: points,
+    cocMm,
+    axis: axisToBack({ front: UNTURNED, rear: geometry.settings.rear }),
+    weights,
+  });
+  const unturned = (): FocusSolution => finished(geometry, by, { front: UNTURNED, rear: geometry.settings.rear }, { points, weights });
   if (straight.fNumber <= geometry.settings.rig.lens.widestFNumber) return unturned();
   const backStraight = geometry.settings.rear.tiltDeg === 0 && geometry.settings.rear.swingDeg === 0;
-  const turn =
-    by === 'none'
-      ? UNTURNED
-      : backStraight
-        ? leastAperture(focalMm, points, cocMm, mechanism, weights)
-        : acrossTurnedBack(geometry, mechanism, points, weights);
-  const front = fine(nearestTilt(mechanism, fine(turn)));
-  const turned = finished(geometry, by, { front, rear: geometry.settings.rear }, points, weights);
+  const bestTurn = (): StandardTurn => {
+    if (by === 'none') return UNTURNED;
+    if (backStraight) return leastAperture({ focalMm, pointsM: points, cocMm, mechanism, weights });
+    return acrossTurnedBack(geometry, mechanism, points, weights);
+  };
+  const front = fine(nearestTilt(mechanism, fine(bestTurn())));
+  const turned = finished(geometry, by, { front, rear: geometry.settings.rear }, { points, weights });
   // In hundredths of a degree a tilt may gain nothing any more.
   return turned.fNumber < straight.fNumber ? turned : unturned();
 }
@@ -206,7 +213,7 @@ function acrossTurnedBack(geometry: Geometry, mechanism: TiltMechanism, points: 
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   const needs = (front: StandardTurn): number =>
-    leastApertureAt(focalMm, points, cocMm, axisToBack({ front, rear: geometry.settings.rear }), weights).fNumber;
+    leastApertureAt({ focalMm, pointsM: points, cocMm, axis: axisToBack({ front, rear: geometry.settings.rear }), weights }).fNumber;
   switch (mechanism.kind) {
     case 'line': {
       const { x } = leastInBox((deg) => needs(axisAngles(lockedAxis(mechanism.angleDeg, deg))), mechanism.rangeDeg, [0, 0]);
@@ -249,14 +256,14 @@ function byRear(geometry: Geometry, points: readonly Vec3[], weights: readonly n
     const axes = rearAxes(rear);
     const seen = base.map((point) => turnedToCamera(axes, point));
     if (seen.some(([, , z]) => z * 1000 <= focalMm)) return 1e9;
-    return leastApertureAt(focalMm, seen, cocMm, turnedToCamera(axes, lens), weights).fNumber;
+    return leastApertureAt({ focalMm, pointsM: seen, cocMm, axis: turnedToCamera(axes, lens), weights }).fNumber;
   };
   const normal = chebyshev(h, weights.some((weight) => weight !== 1) ? weights : null);
   const free = normal && normal[2] > 0 ? axisAngles(scaled(normal, 1 / length(normal))) : UNTURNED;
   const [[t0, t1], [s0, s1]] = [mechanism.tiltDeg, mechanism.swingDeg];
   const within = free.tiltDeg >= t0 && free.tiltDeg <= t1 && free.swingDeg >= s0 && free.swingDeg <= s1;
   const along = (edge: (deg: number) => StandardTurn, from: number, to: number): StandardTurn =>
-    edge(leastBetween((deg) => needs(edge(deg)), from, to, 16, 1e-4).at);
+    edge(leastBetween({ at: (deg) => needs(edge(deg)), from, to, looks: 16, within: 1e-4 }).at);
   const tried: readonly StandardTurn[] = within
     ? [free]
     : [
@@ -272,8 +279,7 @@ function byRear(geometry: Geometry, points: readonly Vec3[], weights: readonly n
     geometry,
     'rear',
     { front: geometry.settings.front, rear },
-    base.map((point) => turnedToCamera(axes, point)),
-    weights,
+    { points: base.map((point) => turnedToCamera(axes, point)), weights },
   );
 }
 
@@ -282,13 +288,12 @@ function finished(
   geometry: Geometry,
   by: TurnedBy,
   { front, rear }: { readonly front: StandardTurn; readonly rear: StandardTurn },
-  points: readonly Vec3[],
-  weights: readonly number[],
+  { points, weights }: { readonly points: readonly Vec3[]; readonly weights: readonly number[] },
 ): FocusSolution {
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   const axis = axisToBack({ front, rear });
-  const { imageMm, fNumber } = leastApertureAt(focalMm, points, cocMm, axis, weights);
+  const { imageMm, fNumber } = leastApertureAt({ focalMm, pointsM: points, cocMm, axis, weights });
   const focusM = focusFor(focalMm, imageMm / axis[2]);
   return { by, front, rear, focusM, imageMm, fNumber, marked: markedFor(geometry.settings, fNumber), patch: { front, rear, focusM } };
 }

@@ -48,7 +48,15 @@ function worstOfStack(settings: SetupSettings, { takes, railMm, stepMm, fromM }:
   return Math.max(
     ...geometryOf(settings)
       .placedPins.flatMap(({ points }) => points)
-      .map((p) => Math.min(...Array.from({ length: takes }, (_, i) => blurAt(f, first - i * stepMm, 0, 0, settings.fNumber, p) / cocMm))),
+      .map((p) =>
+        Math.min(
+          ...Array.from(
+            { length: takes },
+            (_, i) =>
+              blurAt({ focalMm: f, imageMm: first - i * stepMm, tiltDeg: 0, swingDeg: 0, fNumber: settings.fNumber, pointM: p }) / cocMm,
+          ),
+        ),
+      ),
   );
 }
 

@@ -161,12 +161,7 @@ function twoTakes(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
   const mechanism = standTiltMechanism(geometry.settings) ?? { kind: 'cone' as const, maxDeg: 0 };
   const need = (mask: number): ReturnType<typeof leastAperture> | null => {
     try {
-      return leastAperture(
-        focalMm,
-        pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])),
-        cocMm,
-        mechanism,
-      );
+      return leastAperture({ focalMm, pointsM: pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])), cocMm, mechanism });
     } catch (error) {
       if (error instanceof CoreError) return null;
       throw error;

@@ -11,6 +11,20 @@ export interface BellowsReach {
   /** The nearest focus at the longest bellows, m; `null` when they reach none. */
   readonly closestM: number | null;
 }
+export interface BellowsReachInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Flange focal length, mm. */
+  readonly flangeFocalMm: number;
+  /** Distance of the subject from the lens, m. */
+  readonly distanceM: number | null;
+  /** Offset of the lens board, mm, raised positive. */
+  readonly boardOffsetMm: number;
+  /** Shortest bellows, mm. */
+  readonly bellowsMinMm: number;
+  /** Longest bellows, mm. */
+  readonly bellowsMaxMm: number;
+}
 
 /**
  * Standards stand flange focal length + f·m − board offset apart (offset + for
@@ -18,14 +32,14 @@ export interface BellowsReach {
  * their own flange focal length. Throws `bellows_reversed`.
  * Source: the lens equation with the flange as the mark.
  */
-export function bellowsReach(
-  focalMm: number,
-  flangeFocalMm: number,
-  distanceM: number | null,
-  boardOffsetMm: number,
-  bellowsMinMm: number,
-  bellowsMaxMm: number,
-): BellowsReach {
+export function bellowsReach({
+  focalMm,
+  flangeFocalMm,
+  distanceM,
+  boardOffsetMm,
+  bellowsMinMm,
+  bellowsMaxMm,
+}: BellowsReachInput): BellowsReach {
   requirePositive('flangeFocalMm', flangeFocalMm);
   requireFinite('boardOffsetMm', boardOffsetMm);
   requirePositive('bellowsMinMm', bellowsMinMm);

@@ -2,6 +2,7 @@ import type { Evidence } from '../kit/figure';
 import { capital } from '../words';
 import { rigDefinition, rigLightCircle } from './effectiveLens';
 import type { RigParts } from '../model/rig';
+import type { LightBasis } from './effectiveLens';
 
 const WEIGHT: Readonly<Record<Evidence, string>> = { measured: 'measured', table: 'from the maker’s table', guessed: 'guessed' };
 
@@ -12,17 +13,17 @@ export function evidenceWords(parts: RigParts): string {
   const said: string[] = [];
   if (light.known) {
     const { basis, evidence } = light.value;
-    const from =
-      basis === 'field angle'
-        ? 'from the field angle'
-        : basis === 'converter'
-          ? 'what the converter passes'
-          : evidence === null
-            ? 'of unknown weight'
-            : WEIGHT[evidence];
+    const from = circleSource(basis, evidence);
     said.push(`Light circle ${from}`);
   }
   if (rows.length === 0) said.push('no circle of good definition: 80 % of the light circle is assumed (common practice)');
   else said.push(`circles of good definition ${[...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].join(' and ')}`);
   return `${capital(said.join('; '))}.`;
+}
+
+function circleSource(basis: LightBasis, evidence: 'measured' | 'guessed' | 'table' | null): string {
+  if (basis === 'field angle') return 'from the field angle';
+  if (basis === 'converter') return 'what the converter passes';
+  if (evidence === null) return 'of unknown weight';
+  return WEIGHT[evidence];
 }

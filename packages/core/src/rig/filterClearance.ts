@@ -7,6 +7,20 @@ export interface FilterClearance {
   readonly clearDiameterForHalfLightMm: number;
   readonly verdict: 'clear' | 'shades' | 'cuts';
 }
+export interface FilterClearanceInput {
+  /** Focal length, mm. */
+  readonly focalMm: number;
+  /** Marked f-number. */
+  readonly fNumber: number;
+  /** Depth of the entrance pupil behind the filter thread, mm. */
+  readonly pupilDepthMm: number;
+  /** Height of the filter stack, mm. */
+  readonly stackMm: number;
+  /** Clear diameter of the front filter, mm. */
+  readonly clearDiameterMm: number;
+  /** Field angle of the farthest corner, degrees. */
+  readonly fieldDeg: number;
+}
 
 /**
  * Clear diameter that a filter needs at its rim, z = pupil depth behind the
@@ -15,14 +29,14 @@ export interface FilterClearance {
  * 2(z·tan θ + D/2), half the light at 2z·tan θ. Throws `angle_too_wide`.
  * Source: rays to the rim of the entrance pupil, plane geometry.
  */
-export function filterClearance(
-  focalMm: number,
-  fNumber: number,
-  pupilDepthMm: number,
-  stackMm: number,
-  clearDiameterMm: number,
-  fieldDeg: number,
-): FilterClearance {
+export function filterClearance({
+  focalMm,
+  fNumber,
+  pupilDepthMm,
+  stackMm,
+  clearDiameterMm,
+  fieldDeg,
+}: FilterClearanceInput): FilterClearance {
   const opening = requirePositive('focalMm', focalMm) / requirePositive('fNumber', fNumber);
   const z = requireNotNegative('pupilDepthMm', pupilDepthMm) + requireNotNegative('stackMm', stackMm);
   requirePositive('clearDiameterMm', clearDiameterMm);
@@ -31,6 +45,12 @@ export function filterClearance(
   }
   const half = 2 * z * Math.tan(radians(Math.abs(fieldDeg)));
   const none = half + opening;
-  const verdict = clearDiameterMm >= none ? 'clear' : clearDiameterMm >= half ? 'shades' : 'cuts';
+  const verdict = clearanceVerdict(clearDiameterMm, none, half);
   return { clearDiameterForNoShadeMm: none, clearDiameterForHalfLightMm: half, verdict };
+}
+
+function clearanceVerdict(clearDiameterMm: number, none: number, half: number): 'clear' | 'shades' | 'cuts' {
+  if (clearDiameterMm >= none) return 'clear';
+  if (clearDiameterMm >= half) return 'shades';
+  return 'cuts';
 }

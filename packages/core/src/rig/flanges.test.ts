@@ -101,7 +101,14 @@ describe('reach of focus', () => {
           board: board(offset),
           camera: camera({ bellowsMinMm: 60, bellowsMaxMm: 320 }),
         });
-        const calculator = bellowsReach(focalMm, flange, null, offset, 60, 320);
+        const calculator = bellowsReach({
+          focalMm,
+          flangeFocalMm: flange,
+          distanceM: null,
+          boardOffsetMm: offset,
+          bellowsMinMm: 60,
+          bellowsMaxMm: 320,
+        });
         const reach = value(focusReach(parts));
         expect(reach.infinity && reach.focuses).toBe(calculator.infinity);
         if (calculator.closestM !== null) {

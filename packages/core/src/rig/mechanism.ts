@@ -149,8 +149,18 @@ function boxSpare(box: Extract<Mechanism, { kind: 'box' }>, at: ShiftPosition): 
   ];
   const ahead = stops.filter((stop) => stop.toward > 0);
   const movable = stops.filter((stop) => stop.travelMm > 0);
-  const among = ahead.length > 0 ? ahead : movable.length > 0 ? movable : stops;
+  const among = nearestStops(ahead, movable, stops);
   return among
     .map(({ stop, travelMm, toward }) => ({ stop, spareMm: travelMm - toward }))
     .reduce((least, each) => (each.spareMm < least.spareMm ? each : least));
+}
+
+function nearestStops(
+  ahead: { stop: string; toward: number; travelMm: number }[],
+  movable: { stop: string; toward: number; travelMm: number }[],
+  stops: { stop: string; toward: number; travelMm: number }[],
+): { stop: string; toward: number; travelMm: number }[] {
+  if (ahead.length > 0) return ahead;
+  if (movable.length > 0) return movable;
+  return stops;
 }

@@ -48,15 +48,15 @@ describe('what can be put at a place of a rig, whatever kit it is', () => {
     fc.assert(
       fc.property(kitAndPlan, fc.constantFrom(...places), fc.nat(2), ({ items, plan }, place, index) => {
         const many = place === 'between' || place === 'front';
-        const ids = (of: typeof plan): readonly (string | null)[] =>
-          place === 'between' ? of.betweenIds : place === 'front' ? of.frontIds : [of[`${place}Id`]];
+        const idsAt = (of: typeof plan, each: Place): readonly (string | null)[] => {
+          if (each === 'between') return of.betweenIds;
+          return each === 'front' ? of.frontIds : [of[`${each}Id`]];
+        };
+        const ids = (of: typeof plan) => idsAt(of, place);
         const put = placed(plan, place, 'new one', index);
         const at = many ? Math.min(index, ids(plan).length) : 0;
         const taken = placed(put, place, null, at);
-        const others = (of: typeof plan) =>
-          places
-            .filter((each) => each !== place)
-            .map((each) => (each === 'between' ? of.betweenIds : each === 'front' ? of.frontIds : of[`${each}Id`]));
+        const others = (of: typeof plan) => places.filter((each) => each !== place).map((each) => idsAt(of, each));
         expect(ids(put)[at]).toBe('new one');
         expect(ids(taken)).not.toContain('new one');
         expect(others(put)).toEqual(others(plan));

@@ -54,15 +54,31 @@ export function chosen(plan: RigPlan, items: ReadonlyMap<string, KitItem>): read
 
 /** Everything of the kit that could stand at a place, what fits first, then by name; what does not fit has its reason. */
 export function offersFor(plan: RigPlan, place: Place, items: ReadonlyMap<string, KitItem>, index = 0): readonly Offer[] {
-  const kinds: readonly string[] =
-    plan.kind === 'view' ? (place === 'between' ? ['adapter'] : PLACE_KINDS[place]) : place === 'back' ? ['body'] : PLACE_KINDS[place];
+  const kinds: readonly string[] = kindsFor(plan, place);
   return [...items.values()]
     .filter(({ kind }) => kinds.includes(kind))
-    .map((item) => offer(plan, place, item, items, index))
+    .map((item) => offer({ plan, place, item, items, index }))
     .sort((a, b) => ORDER.indexOf(a.state) - ORDER.indexOf(b.state) || a.item.name.localeCompare(b.item.name));
 }
 
-function offer(plan: RigPlan, place: Place, item: KitItem, items: ReadonlyMap<string, KitItem>, index: number): Offer {
+function kindsFor(plan: RigPlan, place: Place) {
+  if (plan.kind === 'view') {
+    if (place === 'between') return ['adapter'];
+    return PLACE_KINDS[place];
+  }
+  if (place === 'back') return ['body'];
+  return PLACE_KINDS[place];
+}
+
+interface OfferInput {
+  readonly plan: RigPlan;
+  readonly place: Place;
+  readonly item: KitItem;
+  readonly items: ReadonlyMap<string, KitItem>;
+  readonly index: number;
+}
+
+function offer({ plan, place, item, items, index }: OfferInput): Offer {
   const next = placed(plan, place, item.id, index);
   const chain = chosen(next, items);
   const not = (reason: string): Offer => ({ item, state: 'not', reason });

@@ -10,9 +10,23 @@ describe('bellows and boards', () => {
     fc.assert(
       fc.property(evenly(40, 400), evenly(0.7, 1.3), evenly(-40, 40), evenly(60, 700), (f, tele, board, longest) => {
         const flange = f * tele;
-        const { closestM } = bellowsReach(f, flange, null, board, 10, longest);
+        const { closestM } = bellowsReach({
+          focalMm: f,
+          flangeFocalMm: flange,
+          distanceM: null,
+          boardOffsetMm: board,
+          bellowsMinMm: 10,
+          bellowsMaxMm: longest,
+        });
         fc.pre(closestM !== null);
-        const there = bellowsReach(f, flange, closestM, board, 10, longest);
+        const there = bellowsReach({
+          focalMm: f,
+          flangeFocalMm: flange,
+          distanceM: closestM,
+          boardOffsetMm: board,
+          bellowsMinMm: 10,
+          bellowsMaxMm: longest,
+        });
         return (
           Math.abs(there.separationMm - longest) < 1e-6 * longest &&
           Math.abs(flange + conjugates(f, closestM).extensionMm - board - longest) < 1e-6 * longest
@@ -22,9 +36,15 @@ describe('bellows and boards', () => {
   });
 
   test('a recessed board makes room for a short lens where a flat one leaves none', () => {
-    expect(bellowsReach(58, 70, null, 0, 85, 300).infinity).toBe(false);
-    expect(bellowsReach(58, 70, null, -20, 85, 300).infinity).toBe(true);
-    expect(() => bellowsReach(58, 70, 3, 0, 300, 80)).toThrow(/at least the shortest length/);
+    expect(
+      bellowsReach({ focalMm: 58, flangeFocalMm: 70, distanceM: null, boardOffsetMm: 0, bellowsMinMm: 85, bellowsMaxMm: 300 }).infinity,
+    ).toBe(false);
+    expect(
+      bellowsReach({ focalMm: 58, flangeFocalMm: 70, distanceM: null, boardOffsetMm: -20, bellowsMinMm: 85, bellowsMaxMm: 300 }).infinity,
+    ).toBe(true);
+    expect(() =>
+      bellowsReach({ focalMm: 58, flangeFocalMm: 70, distanceM: 3, boardOffsetMm: 0, bellowsMinMm: 300, bellowsMaxMm: 80 }),
+    ).toThrow(/at least the shortest length/);
   });
 });
 
@@ -63,13 +83,24 @@ describe('filter clearance against rays counted through the ring', () => {
       [90, 6.8, 20, 6, 40],
       [45, 2.8, 30, 8, 35],
     ] as const) {
-      const { clearDiameterForNoShadeMm: none, clearDiameterForHalfLightMm: half } = filterClearance(f, n, depth, stack, 70, deg);
+      const { clearDiameterForNoShadeMm: none, clearDiameterForHalfLightMm: half } = filterClearance({
+        focalMm: f,
+        fNumber: n,
+        pupilDepthMm: depth,
+        stackMm: stack,
+        clearDiameterMm: 70,
+        fieldDeg: deg,
+      });
       const opening = f / n;
       expect(passing(opening, depth + stack, none + 1e-6, deg)).toBe(1);
       expect(passing(opening, depth + stack, none - 0.05 * opening, deg)).toBeLessThan(1);
       expect(Math.abs(passing(opening, depth + stack, half, deg) - 0.5)).toBeLessThan(0.06);
     }
-    expect(filterClearance(24, 8, 22, 5, 79, 20).verdict).toBe('clear');
-    expect(filterClearance(24, 8, 22, 5, 30, 54).verdict).toBe('cuts');
+    expect(filterClearance({ focalMm: 24, fNumber: 8, pupilDepthMm: 22, stackMm: 5, clearDiameterMm: 79, fieldDeg: 20 }).verdict).toBe(
+      'clear',
+    );
+    expect(filterClearance({ focalMm: 24, fNumber: 8, pupilDepthMm: 22, stackMm: 5, clearDiameterMm: 30, fieldDeg: 54 }).verdict).toBe(
+      'cuts',
+    );
   });
 });

@@ -111,7 +111,14 @@ export function nearReach(parts: RigParts): Known<NearReach> {
     if (!all.known) return all;
     const { focalMm, atInfinityMm, minMm, maxMm } = all.value;
     const most = maxMm - atInfinityMm;
-    const reach = bellowsReach(focalMm, Math.max(atInfinityMm, 1e-6), null, 0, minMm, maxMm);
+    const reach = bellowsReach({
+      focalMm,
+      flangeFocalMm: Math.max(atInfinityMm, 1e-6),
+      distanceM: null,
+      boardOffsetMm: 0,
+      bellowsMinMm: minMm,
+      bellowsMaxMm: maxMm,
+    });
     return known({ magnification: Math.max(0, most / focalMm), distanceM: reach.closestM ?? Infinity, basis: 'bellows' });
   }
   const lens = effectiveLens(parts);
@@ -172,9 +179,16 @@ export function railReach(parts: RigParts): RailReach {
   const [far, near, lens] = [focusReach(parts), nearReach(parts), effectiveLens(parts)];
   // Within its tolerance a lens in a mount stops at infinity.
   const excess = far.known ? far.value.excessMm : null;
-  const leastMm = excess === null ? null : parts.kind === 'held' ? excess : Math.abs(excess) <= FLANGE_TOLERANCE_MM ? 0 : excess;
+  const leastMm = leastExtension(excess, parts);
   const mostMm = near.known && lens.known && Number.isFinite(near.value.distanceM) ? lens.value.focalMm * near.value.magnification : null;
   return { leastMm, mostMm };
+}
+
+function leastExtension(excess: number | null, parts: Pick<RigParts, 'kind'>): number | null {
+  if (excess === null) return null;
+  if (parts.kind === 'held') return excess;
+  if (Math.abs(excess) <= FLANGE_TOLERANCE_MM) return 0;
+  return excess;
 }
 
 /** How far beyond infinity a hand still holds a lens steadily before a body, mm (common practice). */

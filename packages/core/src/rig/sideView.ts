@@ -3,6 +3,7 @@ import { adapterThickness, backDepth } from './flanges';
 import { movesOf } from './moves';
 import { bellowsInUse, flangeFocal, standards } from './reach';
 import type { FrontPart, RigParts } from '../model/rig';
+import type { Known } from './ask';
 
 /** One part of the side view, along the axis from the sensor forward, mm. */
 export interface Block {
@@ -55,7 +56,7 @@ export function sideView(parts: RigParts): SideView {
   for (const part of between(parts)) {
     const { lensRegisterMm, bodyRegisterMm } = part.figures;
     const thick = part.kind === 'adapter' ? adapterThickness(part) : null;
-    const length = thick?.known ? thick.value : lensRegisterMm !== null && bodyRegisterMm !== null ? lensRegisterMm - bodyRegisterMm : null;
+    const length = blockLength(thick, lensRegisterMm, bodyRegisterMm);
     blocks.push({
       kind: part.kind,
       name: part.name,
@@ -142,6 +143,12 @@ export function sideView(parts: RigParts): SideView {
     lengthMm: Math.max(z, bellows?.[1] ?? 0, ...blocks.map(({ toMm }) => toMm)),
     halfMm: Math.max(...blocks.map(({ halfMm }) => halfMm)),
   };
+}
+
+function blockLength(thick: Known<number> | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): number | null {
+  if (thick?.known) return thick.value;
+  if (lensRegisterMm !== null && bodyRegisterMm !== null) return lensRegisterMm - bodyRegisterMm;
+  return null;
 }
 
 function frontHalf(part: FrontPart): number {

@@ -3,7 +3,7 @@ import { ask, type Ask } from './ask';
 import { rigFactor } from './effectiveLens';
 import { movesOf, rearMost } from './moves';
 import { between } from './parts';
-import type { ShiftPosition } from '../model/movements';
+import type { ShiftPosition, Mechanism } from '../model/movements';
 import type { RigParts } from '../model/rig';
 
 /** What tilts the lens of a rig, and how far; angles in degrees, lengths in mm. */
@@ -108,8 +108,7 @@ export function tiltMechanism(parts: RigParts, { riseMm, shiftMm }: ShiftPositio
     case 'mount': {
       const { maxDeg, oneWay, lock } = tilt;
       const moves = movesOf(parts).mechanism;
-      const along =
-        moves.kind === 'line' ? moves.angleDeg : Math.hypot(riseMm, shiftMm) < 0.05 ? null : (Math.atan2(riseMm, shiftMm) * 180) / Math.PI;
+      const along = shiftDirection(moves, riseMm, shiftMm);
       if (lock === 'free' || along === null) {
         return moves.kind === 'fixed' && lock !== 'free' ? null : { kind: 'cone', maxDeg };
       }
@@ -118,6 +117,12 @@ export function tiltMechanism(parts: RigParts, { riseMm, shiftMm }: ShiftPositio
       return { kind: 'line', angleDeg, rangeDeg: [oneWay ? 0 : -maxDeg, maxDeg] };
     }
   }
+}
+
+function shiftDirection(moves: Mechanism, riseMm: number, shiftMm: number): number | null {
+  if (moves.kind === 'line') return moves.angleDeg;
+  if (Math.hypot(riseMm, shiftMm) < 0.05) return null;
+  return (Math.atan2(riseMm, shiftMm) * 180) / Math.PI;
 }
 
 /** What the back can be turned, as a mechanism; `null` where it cannot. */

@@ -89,9 +89,18 @@ function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
     },
   ];
 }
+interface OpeningsInput {
+  readonly x0: number;
+  readonly x1: number;
+  readonly y0: number;
+  readonly y1: number;
+  readonly z: number;
+  readonly rows: number;
+  readonly columns: number;
+}
 
 /** A grid of openings on a wall in the plane z, `rows` × `columns`. */
-function openings(x0: number, x1: number, y0: number, y1: number, z: number, rows: number, columns: number): readonly Face[] {
+function openings({ x0, x1, y0, y1, z, rows, columns }: OpeningsInput): readonly Face[] {
   const [dx, dy] = [(x1 - x0) / Math.max(1, columns), (y1 - y0) / Math.max(1, rows)];
   return Array.from({ length: rows * columns }, (_, i): Face => {
     const [cx, cy] = [x0 + dx * ((i % columns) + 0.5), y0 + dy * (Math.floor(i / columns) + 0.5)];
@@ -112,7 +121,10 @@ function bodyOf(subject: Subject): readonly Face[] {
   switch (subject.kind) {
     case 'front': {
       const { widthM: w, heightM: h, depthM, storeys, bays, turnDeg } = subject;
-      const faces = [...box([-w / 2, 0, 0], [w / 2, h, depthM]), ...openings(-w / 2, w / 2, 0, h, -PROUD_M, storeys, bays)];
+      const faces = [
+        ...box([-w / 2, 0, 0], [w / 2, h, depthM]),
+        ...openings({ x0: -w / 2, x1: w / 2, y0: 0, y1: h, z: -PROUD_M, rows: storeys, columns: bays }),
+      ];
       return faces.map((face) => turnedFace(face, turnDeg));
     }
     case 'interior': {
@@ -183,7 +195,7 @@ function bodyOf(subject: Subject): readonly Face[] {
           ],
         },
         ...trusses.flat(),
-        ...openings(-w / 2, w / 2, 0.6, wallM, -PROUD_M, 1, 3),
+        ...openings({ x0: -w / 2, x1: w / 2, y0: 0.6, y1: wallM, z: -PROUD_M, rows: 1, columns: 3 }),
       ];
     }
     case 'table': {
@@ -245,7 +257,7 @@ function bodyOf(subject: Subject): readonly Face[] {
             [-w / 2, b + h, 0],
           ],
         },
-        ...openings(-w / 2, w / 2, b, b + h, -PROUD_M / 10, 5, 7),
+        ...openings({ x0: -w / 2, x1: w / 2, y0: b, y1: b + h, z: -PROUD_M / 10, rows: 5, columns: 7 }),
       ];
     }
   }

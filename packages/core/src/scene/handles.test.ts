@@ -22,12 +22,8 @@ describe('handles of a subject', () => {
     fc.assert(
       fc.property(fc.constantFrom(...subjects), evenly(0.3, 9), evenly(0.3, 9), (subject, awayM, sideM) => {
         handlesOf(subject).forEach((handle, i) => {
-          const to =
-            handle.view === 'elevation'
-              ? { ...handle.at, sideM }
-              : handle.key === 'turnDeg'
-                ? { awayM: -awayM, sideM: -sideM }
-                : { awayM, sideM };
+          const sign = handle.key === 'turnDeg' ? -1 : 1;
+          const to = handle.view === 'elevation' ? { ...handle.at, sideM } : { awayM: sign * awayM, sideM: sign * sideM };
           const value = handle.value(to);
           const moved = handlesOf({ ...subject, [handle.key]: value })[i];
           expect(moved?.value(to)).toBeCloseTo(value, 6);

@@ -149,19 +149,29 @@ export function labelOf({ tableM: t, labelM }: Extract<Subject, { kind: 'table' 
     [-half, t, -0.3 * labelM],
   ];
 }
+interface BoxInput {
+  readonly x: number;
+  readonly y0: number;
+  readonly y1: number;
+  readonly z0: number;
+  readonly z1: number;
+}
 
 /** The corners of the thing on a table. */
 export function solidOf(subject: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {
   const { tableM: t, widthM: w } = subject;
   const { topM } = extentOf(subject);
-  const box = (x: number, y0: number, y1: number, z0: number, z1: number): readonly Vec3[] =>
+  const box = ({ x, y0, y1, z0, z1 }: BoxInput): readonly Vec3[] =>
     [y0, y1].flatMap((y) =>
       [z0, z1].flatMap((z): readonly Vec3[] => [
         [-x, y, z],
         [x, y, z],
       ]),
     );
-  return [...box(w / 2, t, t + subject.heightM * 0.5, 0, w * 0.5), ...box(w / 6, t, topM, w * 0.5, w * 0.7)];
+  return [
+    ...box({ x: w / 2, y0: t, y1: t + subject.heightM * 0.5, z0: 0, z1: w * 0.5 }),
+    ...box({ x: w / 6, y0: t, y1: topM, z0: w * 0.5, z1: w * 0.7 }),
+  ];
 }
 
 function tableOf({ tableM: t, widthM: w, labelM }: Extract<Subject, { kind: 'table' }>): readonly Vec3[] {

@@ -23,10 +23,15 @@ const counted = new WeakMap<Subject, readonly Face[]>();
 function facesThatCount(subject: Subject): readonly Face[] {
   const known = counted.get(subject);
   if (known) return known;
-  const all = facesOf(subject);
-  const faces = subject.kind === 'sheet' ? all.slice(1, 2) : subject.kind === 'table' ? all.slice(1) : all;
+  const faces = partingFaces(subject);
   counted.set(subject, faces);
   return faces;
+}
+
+function partingFaces(subject: Subject): readonly Face[] {
+  const all = facesOf(subject);
+  if (subject.kind === 'sheet') return all.slice(1, 2);
+  return subject.kind === 'table' ? all.slice(1) : all;
 }
 
 /**

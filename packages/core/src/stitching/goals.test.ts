@@ -42,7 +42,17 @@ describe('a wish', () => {
     expect(found.fewest?.layout).toMatchObject({ orientation: 'portrait', columns: 4, rows: 2 });
     expect(found.fewest?.layout.frames).toHaveLength(8);
     // The calculator says the same of pixels.
-    expect(mosaicGrid(14.9, 22.3, 3456, 5184, w, h, 0.1)).toMatchObject({ columns: 4, rows: 2, widthPx: 12_265, heightPx: 9639 });
+    expect(
+      mosaicGrid({
+        sensorWidthMm: 14.9,
+        sensorHeightMm: 22.3,
+        columnsPx: 3456,
+        rowsPx: 5184,
+        targetWidthMm: w,
+        targetHeightMm: h,
+        overlap: 0.1,
+      }),
+    ).toMatchObject({ columns: 4, rows: 2, widthPx: 12_265, heightPx: 9639 });
   });
 
   test('never more frames than an exhaustive search over fine places finds', () => {
@@ -116,7 +126,7 @@ describe('layouts', () => {
         }),
       ),
     );
-    const row = diagonalLayout(shift, 'portrait', 3, 12, 35);
+    const row = diagonalLayout({ slides: shift, orientation: 'portrait', count: 3, reachMm: 12, directionDeg: 35 });
     // 30° is the click that is nearest.
     expect(
       row?.frames
@@ -126,7 +136,9 @@ describe('layouts', () => {
     ).toEqual([-150, 30]);
     expect(crossLayout(shift, 'landscape', 10)?.frames).toHaveLength(5);
     // Asked for 30 mm to either side, what the 12 mm of the slide and a fifth of overlap leave.
-    const most = widest(shift, 0.2, 30, (reachMm) => diagonalLayout(shift, 'portrait', 3, reachMm, 35));
+    const most = widest(shift, 0.2, 30, (reachMm) =>
+      diagonalLayout({ slides: shift, orientation: 'portrait', count: 3, reachMm, directionDeg: 35 }),
+    );
     expect(most?.frames.every((at) => settingFor(shift, at) !== null)).toBe(true);
     expect(most && leastOverlap(layoutRects(most.frames, { widthMm: 24, heightMm: 36 }))).toBeGreaterThanOrEqual(0.2);
     expect(Math.hypot(most?.frames[0]?.riseMm ?? 0, most?.frames[0]?.shiftMm ?? 0)).toBeGreaterThan(10);
@@ -137,7 +149,15 @@ describe('layouts', () => {
   });
 
   test('back and forth in rows: each frame is next to the one before', () => {
-    const layout = gridLayout(slidesOf(small.rig), 'portrait', 4, 3, 50, 55, { riseMm: 0, shiftMm: 0 });
+    const layout = gridLayout({
+      slides: slidesOf(small.rig),
+      orientation: 'portrait',
+      columns: 4,
+      rows: 3,
+      widthMm: 50,
+      heightMm: 55,
+      middle: { riseMm: 0, shiftMm: 0 },
+    });
     const steps = layout?.frames
       .slice(1)
       .map((each, i) => Math.hypot(each.riseMm - (layout.frames[i]?.riseMm ?? 0), each.shiftMm - (layout.frames[i]?.shiftMm ?? 0)));

@@ -7,6 +7,8 @@ import { boxAround, heightOf, rectOf, unionOf, widthOf } from '../mosaic/frames'
 import { countFor, gridLayout, gridOverlap, layoutRects, leastOverlap, quarterLayout, type Layout } from '../mosaic/layout';
 import { isReached, slidesOf, type Slides } from '../mosaic/slides';
 import type { Orientation } from '../model/frame';
+import type { Rect } from '../model/mosaic';
+
 /** What a mosaic is wanted for. */
 export type Wish =
   | { readonly for: 'subject' }
@@ -106,11 +108,11 @@ export function answers(geometry: Geometry, wish: Wish, least: number): Answers 
   const target = targetOf(geometry, wish);
   const found: Answer[] = [];
   let tried = 0;
-  const judge = judgeFor(geometry, slides, target, least, wish);
+  const judge = judgeFor({ geometry, slides, target, least, wish });
   for (const orientation of ['landscape', 'portrait'] as const) {
     const { back } = geometry.settings.rig;
     if (orientation === 'portrait' && back.widthMm === back.heightMm) continue;
-    for (const layout of candidates(geometry, slides, wish, orientation, target, judge)) {
+    for (const layout of candidates(geometry, orientation, judge)) {
       tried++;
       if (layout) found.push(judged(judge, layout));
     }
@@ -146,16 +148,13 @@ export function answers(geometry: Geometry, wish: Wish, least: number): Answers 
 
 function* candidates(
   geometry: Geometry,
-  slides: Slides,
-  wish: Wish,
   orientation: Orientation,
-  target: Target | null,
-  { least, circleMm2 }: Judge,
+  { slides, wish, target, least, circleMm2 }: Judge,
 ): Generator<Layout | null> {
   const frame = turned(geometry.settings.rig.back, orientation);
   const middle = { riseMm: target?.riseMm ?? 0, shiftMm: target?.shiftMm ?? 0 };
   const grid = (columns: number, rows: number, widthMm: number, heightMm: number): Layout | null =>
-    gridLayout(slides, orientation, columns, rows, widthMm, heightMm, middle);
+    gridLayout({ slides, orientation, columns, rows, widthMm, heightMm, middle });
   if (wish.for === 'count' || wish.for === 'everything') {
     const [cs, rs] = wish.for === 'count' ? [[wish.columns], [wish.rows]] : [range(1, MOST_SIDE), range(1, MOST_SIDE)];
     // Steps down from no more than the least overlap, so that what the circle allows is found.
@@ -209,8 +208,15 @@ interface Judge {
   /** The square of the radius of the sharp circle of an untilted lens, mm²; `null` when none is known. */
   readonly circleMm2: number | null;
 }
+interface JudgeForInput {
+  readonly geometry: Geometry;
+  readonly slides: Slides;
+  readonly target: Target | null;
+  readonly least: number;
+  readonly wish: Wish;
+}
 
-function judgeFor(geometry: Geometry, slides: Slides, target: Target | null, least: number, wish: Wish): Judge {
+function judgeFor({ geometry, slides, target, least, wish }: JudgeForInput): Judge {
   const circle = geometry.sharpCircle;
   const half = circle && coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm);
   return {
@@ -248,14 +254,13 @@ function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layou
   const even = isEven(layout);
   // A slide that clicks into directions may set a row unevenly: then only what is whole counts. Looked at only of what may hold.
   const box = even || !reached || covered === false ? outside : (unionOf(rects)?.whole ?? outside);
-  const overlap = even ? gridOverlap(layout, frame) : reached && covered !== false ? leastOverlap(rects) : 0;
-  const enough =
-    wish.for === 'count' || wish.for === 'everything' || target === null
-      ? !quarter || wish.for === 'everything'
-      : box.left <= target.shiftMm - target.widthMm / 2 + TOLERANCE_MM &&
-        box.right >= target.shiftMm + target.widthMm / 2 - TOLERANCE_MM &&
-        box.lower <= target.riseMm - target.heightMm / 2 + TOLERANCE_MM &&
-        box.upper >= target.riseMm + target.heightMm / 2 - TOLERANCE_MM;
+  const overlapOf = (): number => {
+    if (even) return gridOverlap(layout, frame);
+    return reached && covered !== false ? leastOverlap(rects) : 0;
+  };
+  const overlap = overlapOf();
+  const wholeCircle = wish.for === 'everything';
+  const enough = wish.for === 'count' || wholeCircle || target === null ? !quarter || wholeCircle : holdsTarget(box, target);
   return {
     layout,
     overlap: quarter ? Math.max(overlap, least) : overlap,
@@ -265,6 +270,15 @@ function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layou
     covered,
     enough,
   };
+}
+
+function holdsTarget({ left, right, lower, upper }: Rect, { shiftMm, riseMm, widthMm, heightMm }: Target): boolean {
+  return (
+    left <= shiftMm - widthMm / 2 + TOLERANCE_MM &&
+    right >= shiftMm + widthMm / 2 - TOLERANCE_MM &&
+    lower <= riseMm - heightMm / 2 + TOLERANCE_MM &&
+    upper >= riseMm + heightMm / 2 - TOLERANCE_MM
+  );
 }
 
 /** What a wish may lack at an edge, mm: less than the millimetre that is added all around. */

@@ -1,7 +1,8 @@
 import { number, type FigureValue, type NumberFigure } from '../kit/figure';
 
-const size = (label: string, min: number, max: number, unit = 'm') => number('Subject', label, unit, min, max);
-const count = (label: string, max: number) => number('Subject', label, '', 0, max, { whole: true });
+const size = (label: string, min: number, max: number, unit = 'm') =>
+  number({ group: 'Subject', label: label, unit: unit, min: min, max: max });
+const count = (label: string, max: number) => number({ group: 'Subject', label: label, unit: '', min: 0, max: max, whole: true });
 
 /**
  * What can stand before the camera, each kind with its dimensions. The world

@@ -60,8 +60,16 @@ export function sunTimes(place: Place, from: Date): SunTimes {
     dusk: altitude(-1, -6),
     lowUntil: altitude(1, LOW_DEG),
     lowFrom: altitude(-1, LOW_DEG),
-    allDay: rise === null && set === null ? (up ? 'up' : 'down') : null,
+    allDay: allDayOf(rise, set, up),
   };
+}
+
+function allDayOf(rise: Date | null, set: Date | null, up: boolean): 'up' | 'down' | null {
+  if (rise === null && set === null) {
+    if (up) return 'up';
+    return 'down';
+  }
+  return null;
 }
 
 const DAY_MS = 86_400_000;

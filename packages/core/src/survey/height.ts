@@ -16,6 +16,14 @@ function upAngle(field: string, deg: number): number {
   }
   return radians(deg);
 }
+export interface HeightByAngleInput {
+  /** Distance of the subject from the lens, m. */
+  readonly distanceM: number;
+  readonly angleDeg: number;
+  readonly eyeM: number;
+  readonly distanceErrorM: number;
+  readonly angleErrorDeg: number;
+}
 
 /**
  * Height from the distance to the foot of something upright and the angle up
@@ -23,13 +31,7 @@ function upAngle(field: string, deg: number): number {
  * degrees, uncertainties of distance and angle as standard deviations.
  * Throws `angle_too_steep`. Source: plane trigonometry; JCGM 100:2008.
  */
-export function heightByAngle(
-  distanceM: number,
-  angleDeg: number,
-  eyeM: number,
-  distanceErrorM: number,
-  angleErrorDeg: number,
-): FoundHeight {
+export function heightByAngle({ distanceM, angleDeg, eyeM, distanceErrorM, angleErrorDeg }: HeightByAngleInput): FoundHeight {
   requirePositive('distanceM', distanceM);
   const a = upAngle('angleDeg', angleDeg);
   requireFinite('eyeM', eyeM);
@@ -47,6 +49,14 @@ export interface BaselineHeight extends FoundHeight {
   /** From the nearer place to the foot, m. */
   readonly distanceM: number;
 }
+export interface HeightByBaselineInput {
+  readonly baselineM: number;
+  readonly farDeg: number;
+  readonly nearDeg: number;
+  readonly eyeM: number;
+  readonly baselineErrorM: number;
+  readonly angleErrorDeg: number;
+}
 
 /**
  * Height of something whose foot cannot be reached, from the angles up to its
@@ -55,14 +65,14 @@ export interface BaselineHeight extends FoundHeight {
  * Throws `angles_not_growing` when the nearer angle is not the steeper one.
  * Source: plane trigonometry; JCGM 100:2008.
  */
-export function heightByBaseline(
-  baselineM: number,
-  farDeg: number,
-  nearDeg: number,
-  eyeM: number,
-  baselineErrorM: number,
-  angleErrorDeg: number,
-): BaselineHeight {
+export function heightByBaseline({
+  baselineM,
+  farDeg,
+  nearDeg,
+  eyeM,
+  baselineErrorM,
+  angleErrorDeg,
+}: HeightByBaselineInput): BaselineHeight {
   requirePositive('baselineM', baselineM);
   requireFinite('eyeM', eyeM);
   const [far, near] = [Math.tan(upAngle('farDeg', farDeg)), Math.tan(upAngle('nearDeg', nearDeg))];
@@ -92,6 +102,13 @@ export function heightByStoreys(storeys: number, storeyM: number, restM: number,
   requireNotNegative('restM', restM);
   return { heightM: storeys * storeyM + restM, uncertaintyM: storeys * requireNotNegative('storeyErrorM', storeyErrorM) };
 }
+export interface HeightByPictureInput {
+  readonly knownM: number;
+  readonly knownPx: number;
+  readonly wantedPx: number;
+  readonly knownErrorM: number;
+  readonly readErrorPx: number;
+}
 
 /**
  * Height from a test picture taken level, in which something of known size
@@ -99,7 +116,7 @@ export function heightByStoreys(storeys: number, storeyM: number, restM: number,
  * one's, both in pixels. Every end is read to `readErrorPx`.
  * Source: similar triangles; JCGM 100:2008.
  */
-export function heightByPicture(knownM: number, knownPx: number, wantedPx: number, knownErrorM: number, readErrorPx: number): FoundHeight {
+export function heightByPicture({ knownM, knownPx, wantedPx, knownErrorM, readErrorPx }: HeightByPictureInput): FoundHeight {
   requirePositive('knownM', knownM);
   requirePositive('knownPx', knownPx);
   requirePositive('wantedPx', wantedPx);

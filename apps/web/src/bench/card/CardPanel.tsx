@@ -6,11 +6,13 @@ import { memo, useState } from 'react';
 import { useParams } from 'react-router';
 import { CARD_GROUPS, leftOff, spotCard, type CardGroup, type CardStep } from '@gangway/core/card/spotCard';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
-import { LogButton } from '../../log/LogButton';
+import { LogHere } from '../LogHere';
 import { api, errorSentence } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';
 import { useTell } from '../../ui/Notes';
 import { setCard } from './setCard';
+import { TextButton } from '../../ui/TextButton';
+
 const set = setCard;
 
 /** The list for the spot: ticked, written on, reordered, printed. */
@@ -39,7 +41,7 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
   return (
     <section aria-label="Card" className="mx-auto flex h-full min-h-0 w-full max-w-3xl flex-col">
       <div className="flex flex-wrap items-center gap-2 py-2">
-        <LogButton geometry={geometry} />
+        <LogHere geometry={geometry} />
         <span className="grow text-right text-sm text-ink-soft tabular-nums" role="status">
           {done} of {ticks.length} done
         </span>
@@ -232,14 +234,14 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
           <>
             <span className="engraved mt-3">Left off</span>
             {off.map((step) => (
-              <button
+              <TextButton
                 key={step.id}
-                type="button"
-                className="text-left text-accent underline underline-offset-2"
+
+                className="text-left"
                 onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, `“${step.words}” taken back`)}
               >
                 {step.words}
-              </button>
+              </TextButton>
             ))}
           </>
         )}
@@ -253,13 +255,12 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
         <span className="engraved">Templates</span>
         {templates?.map((template) => (
           <span key={template.id} className="flex items-center gap-1">
-            <button
-              type="button"
-              className="min-w-0 grow truncate text-left text-accent underline underline-offset-2"
+            <TextButton
+              className="min-w-0 grow truncate text-left"
               onClick={() => set({ ...template.card }, `template “${template.name}”`)}
             >
               {template.name}
-            </button>
+            </TextButton>
             <IconButton
               label={`Delete the template “${template.name}”`}
               onClick={() => void deleteTemplate(template.id).then(({ error }) => error && tell(errorSentence(error)))}

@@ -4,6 +4,7 @@ import { CAUTIONS, cautionsFor } from '@gangway/core/cautions/cautions';
 import type { BenchStep } from '@gangway/core/model/step';
 import { api, errorSentence } from '../../store/api';
 import { IconButton } from '../../ui/Button';
+import { TextButton } from '../../ui/TextButton';
 
 interface CautionsProps {
   readonly jobId: string;
@@ -40,13 +41,9 @@ export function Cautions({ jobId, step, geometry }: CautionsProps) {
         ))}
       </ul>
       {away > 0 && (
-        <button
-          type="button"
-          onClick={() => put(job.dismissedCautions.filter((id) => !ofStep.has(id)))}
-          className="mt-1 text-sm text-ink-soft underline underline-offset-4"
-        >
+        <TextButton onClick={() => put(job.dismissedCautions.filter((id) => !ofStep.has(id)))} className="mt-1 text-sm text-ink-soft">
           {away === 1 ? 'One caution is' : `${away} cautions are`} put away for this job; show again
-        </button>
+        </TextButton>
       )}
       {error && (
         <p role="alert" className="text-sm text-fails">

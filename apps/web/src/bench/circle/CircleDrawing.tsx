@@ -6,9 +6,9 @@ import { nearestReachable, onSlide } from '@gangway/core/rig/mechanism';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
-import { circlesOf, contourOf, frameOf, wholeFrameOf } from '../facts';
+import { circlesOf, contourOf, frameOf, wholeFrameOf } from '../../setup/selectors';
 import { frameDrag, type FrameDrag, type FrameDragEvent } from './frameDrag';
-import { halfExtent, planeFor, type Plane } from './plane';
+import { halfExtent, planeFor, type Plane } from '../../setup/circlePlane';
 import type { FrameSize } from '@gangway/core/model/frame';
 import type { Mechanism, ShiftPosition } from '@gangway/core/model/movements';
 

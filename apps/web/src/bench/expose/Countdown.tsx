@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import type { BracketTake } from '@gangway/core/exposure/working';
 import { Button } from '../../ui/Button';
+import { Select } from '../../ui/Select';
 
 /** From so long on a time is worth counting, s. */
 const WORTH_S = 1;
@@ -24,14 +25,7 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
   const last = useRef<number | null>(null);
   const at = long[Math.min(chosen, long.length - 1)];
   const timeMs = (at?.timeS ?? 0) * 1000;
-  const leftMs =
-    phase.kind === 'running'
-      ? Math.max(0, phase.endsAt - now)
-      : phase.kind === 'paused'
-        ? phase.leftMs
-        : phase.kind === 'done'
-          ? 0
-          : timeMs;
+  const leftMs = leftOf(phase, now, timeMs);
   const running = phase.kind === 'running';
 
   const tone = (hertz: number, seconds: number) => {
@@ -85,24 +79,18 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
       <h3 className="engraved mb-1">Countdown</h3>
       <div className="flex flex-wrap items-center gap-2">
         {long.length > 1 && (
-          <select
-            aria-label="Which exposure"
-            value={chosen}
-            disabled={running}
-            onChange={({ target }) => setChosen(Number(target.value))}
-            className="rounded-sm border border-rule bg-ground px-1 py-1"
-          >
+          <Select aria-label="Which exposure" value={chosen} disabled={running} onChange={({ target }) => setChosen(Number(target.value))}>
             {long.map(({ timeS, i }, n) => (
               <option key={i} value={n}>
                 take {i + 1}: {timeWords(timeS)}
               </option>
             ))}
-          </select>
+          </Select>
         )}
         <output data-testid="countdown" aria-live="off" className="min-w-24 text-2xl font-semibold tabular-nums">
           {readying ? `ready ${Math.ceil((leftMs - timeMs) / 1000)}` : clock(leftMs)}
         </output>
-        {phase.kind === 'running' ? (
+        {phase.kind === 'running' && (
           <Button
             onClick={() =>
               setPhase(readying ? { kind: 'ready' } : { kind: 'paused', leftMs: Math.max(0, phase.endsAt - performance.now()) })
@@ -110,7 +98,8 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
           >
             {readying ? 'Stop' : 'Pause'}
           </Button>
-        ) : phase.kind === 'paused' ? (
+        )}
+        {phase.kind === 'paused' && (
           <Button
             onClick={() => {
               const from = performance.now();
@@ -120,9 +109,8 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
           >
             Go on
           </Button>
-        ) : (
-          <Button onClick={start}>{phase.kind === 'done' ? 'Again' : 'Count'}</Button>
         )}
+        {(phase.kind === 'ready' || phase.kind === 'done') && <Button onClick={start}>{phase.kind === 'done' ? 'Again' : 'Count'}</Button>}
         {(phase.kind === 'paused' || phase.kind === 'done') && (
           <Button look="quiet" onClick={() => setPhase({ kind: 'ready' })}>
             Back
@@ -134,16 +122,24 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
         </label>
       </div>
       <p role="status" className="text-xs text-ink-soft">
-        {phase.kind === 'paused'
-          ? 'Paused: cap on, or shutter closed.'
-          : phase.kind === 'done'
-            ? 'Time is up: close the shutter.'
-            : running && !readying
-              ? 'Open.'
-              : `Begins after ${READY_S} s.`}
+        {statusLine(phase, running, readying)}
       </p>
     </div>
   );
+}
+
+function statusLine(phase: Phase, running: boolean, readying: boolean) {
+  if (phase.kind === 'paused') return 'Paused: cap on, or shutter closed.';
+  if (phase.kind === 'done') return 'Time is up: close the shutter.';
+  if (running && !readying) return 'Open.';
+  return `Begins after ${READY_S} s.`;
+}
+
+function leftOf(phase: Phase, now: number, timeMs: number): number {
+  if (phase.kind === 'running') return Math.max(0, phase.endsAt - now);
+  if (phase.kind === 'paused') return phase.leftMs;
+  if (phase.kind === 'done') return 0;
+  return timeMs;
 }
 
 function clock(ms: number): string {

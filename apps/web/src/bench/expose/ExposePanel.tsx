@@ -1,3 +1,4 @@
+import type { Meter, Reciprocity } from '@gangway/core/model/exposure';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { X } from 'lucide-react';
 import { memo, useState } from 'react';
@@ -14,7 +15,8 @@ import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 import type { BracketOrder, Favour, Release, ShutterKind } from '@gangway/core/model/exposure';
 import type { StopStep } from '@gangway/core/model/lens';
-const SELECT = 'w-full rounded-sm border border-rule bg-ground px-1 py-0.5 max-sm:min-h-9';
+import { Select } from '../../ui/Select';
+
 const set = setExposure;
 
 /** Meter, light that is lost, shutter, film and brackets. */
@@ -58,26 +60,26 @@ function MeterFields({
   return (
     <div className="grid gap-1">
       <h3 className="engraved">Meter</h3>
-      <select
+      <Select
+        wide
         aria-label="Meter reading"
         value={meter?.kind ?? 'none'}
         onChange={({ target: { value } }) => {
           const iso = meter?.iso ?? exposure.iso;
           set(
             {
-              meter: value === 'pair' ? { kind: 'pair', fNumber, timeS: 1 / 60, iso } : value === 'ev' ? { kind: 'ev', ev: 12, iso } : null,
+              meter: firstMeter(value, fNumber, iso),
             },
             `meter: ${METERS[value as keyof typeof METERS]}`,
           );
         }}
-        className={SELECT}
       >
         {Object.entries(METERS).map(([id, words]) => (
           <option key={id} value={id}>
             {words}
           </option>
         ))}
-      </select>
+      </Select>
       <div className="grid justify-items-end gap-1">
         {meter?.kind === 'pair' && (
           <>
@@ -137,6 +139,12 @@ function MeterFields({
       )}
     </div>
   );
+}
+
+function firstMeter(value: string, fNumber: number, iso: number): Meter | null {
+  if (value === 'pair') return { kind: 'pair', fNumber, timeS: 1 / 60, iso };
+  if (value === 'ev') return { kind: 'ev', ev: 12, iso };
+  return null;
 }
 
 const settingsIsoLabel = 'Exposed at ISO';
@@ -238,17 +246,17 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
       </p>
       <label className="grid gap-0.5">
         <span className="text-ink-soft">Expose for</span>
-        <select
+        <Select
+          wide
           value={exposure.favour}
           onChange={({ target }) => set({ favour: target.value as Favour }, `exposed for ${FAVOURS[target.value as Favour]}`)}
-          className={SELECT}
         >
           {Object.entries(FAVOURS).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <div className="justify-self-end">
         <NumberField
@@ -277,45 +285,45 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
   const all = shuttersOf(rig.parts);
   return (
     <div className="grid gap-1.5">
-      <select
+      <Select
+        wide
         aria-label="Shutter"
         value={standShutter(geometry.settings).kind}
         onChange={({ target }) => set({ shutter: target.value as ShutterKind }, SHUTTERS[target.value as ShutterKind])}
-        className={SELECT}
       >
         {all.map(({ kind }) => (
           <option key={kind} value={kind}>
             {SHUTTERS[kind]}
           </option>
         ))}
-      </select>
+      </Select>
       <label className="flex items-center justify-between gap-2">
         <span className="text-ink-soft">Times in</span>
-        <select
+        <Select
+          wide
           value={exposure.step}
           onChange={({ target }) => set({ step: target.value as StopStep }, `times in ${STEPS[target.value as StopStep]}`)}
-          className="rounded-sm border border-rule bg-ground px-1 py-0.5"
         >
           {Object.entries(STEPS).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="flex items-center justify-between gap-2">
         <span className="text-ink-soft">Released by</span>
-        <select
+        <Select
+          wide
           value={exposure.release}
           onChange={({ target }) => set({ release: target.value as Release }, `released by ${RELEASES[target.value as Release]}`)}
-          className="rounded-sm border border-rule bg-ground px-1 py-0.5"
         >
           {Object.entries(RELEASES).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <label className="flex items-center gap-1.5">
         <input
@@ -353,32 +361,27 @@ function FilmFields({
   const exponent = back.kind === 'film' ? back.figures.reciprocityExponent : null;
   return (
     <div className="grid gap-1.5">
-      <select
+      <Select
+        wide
         aria-label="Film at long times"
         value={law.kind}
         onChange={({ target: { value } }) => {
           const kind = value as keyof typeof LAWS;
           set(
             {
-              reciprocity:
-                kind === 'exponent'
-                  ? { kind, exponent: exponent ?? 1.3 }
-                  : kind === 'table'
-                    ? { kind, rows: [{ meteredS: 1, neededS: 1 }] }
-                    : { kind },
+              reciprocity: firstLaw(kind, exponent),
             },
             `film ${LAWS[kind]}`,
           );
         }}
-        className={SELECT}
       >
         {Object.entries(LAWS).map(([id, words]) => (
           <option key={id} value={id}>
             {words}
-            {id === 'film' ? (exponent === null ? ': not known' : `: exponent ${exponent}`) : ''}
+            {filmExponent(id, exponent)}
           </option>
         ))}
-      </select>
+      </Select>
       {law.kind === 'exponent' && (
         <NumberField
           label={F.exponent.label}
@@ -469,6 +472,20 @@ function FilmFields({
   );
 }
 
+function filmExponent(id: string, exponent: number | null): string {
+  if (id === 'film') {
+    if (exponent === null) return ': not known';
+    return `: exponent ${exponent}`;
+  }
+  return '';
+}
+
+function firstLaw(kind: 'none' | 'film' | 'exponent' | 'table', exponent: number | null): Reciprocity {
+  if (kind === 'exponent') return { kind, exponent: exponent ?? 1.3 };
+  if (kind === 'table') return { kind, rows: [{ meteredS: 1, neededS: 1 }] };
+  return { kind };
+}
+
 function BracketFields({ geometry }: { readonly geometry: Geometry }) {
   const brackets = standBrackets(geometry.settings);
   const takes = totalTakes(geometry);
@@ -509,18 +526,18 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
         )}
       </div>
       {brackets.count > 1 && (
-        <select
+        <Select
+          wide
           aria-label="Order of the exposures"
           value={brackets.order}
           onChange={({ target }) => put({ order: target.value as BracketOrder }, BRACKET_ORDERS[target.value as BracketOrder])}
-          className={SELECT}
         >
           {Object.entries(BRACKET_ORDERS).map(([id, words]) => (
             <option key={id} value={id}>
               {words}
             </option>
           ))}
-        </select>
+        </Select>
       )}
       <p className="text-xs text-ink-soft">
         {takes} {takes === 1 ? 'take' : 'takes'} in all

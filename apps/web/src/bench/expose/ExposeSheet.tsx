@@ -5,11 +5,14 @@ import { timeWords, type SetTime } from '@gangway/core/exposure/shutter';
 import { equivalentPairs, greyFor, totalTakes, workingExposure, type Working } from '@gangway/core/exposure/working';
 import { luminanceOf } from '@gangway/core/exposure/apex';
 import { apertureWords, fixed } from '@gangway/core/words';
-import { standEdit } from '../standEdit';
 import { Countdown } from './Countdown';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 import { SHUTTERS } from '@gangway/core/exposure/choices';
+import type { Meter } from '@gangway/core/model/exposure';
+import { movementEdit } from '../movements/movementEdit';
+import { Th } from '../../ui/Table';
+import { TextButton } from '../../ui/TextButton';
 
 /** From the reading to what is set, line by line; the bracket; the pairs that give the same; a countdown. */
 export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly geometry: Geometry }) {
@@ -44,12 +47,7 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
   const { meter } = geometry.settings.exposure;
   const { lines, timeS, takes, ev100, shutter } = working;
   const main = takes.find(({ stops }) => stops === 0) ?? takes[0] ?? null;
-  const read =
-    meter === null
-      ? ''
-      : meter.kind === 'ev'
-        ? `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}`
-        : `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
+  const read = readingLine(meter);
   const loss = main ? Math.log2(main.neededS / ((timeS ?? 0) * 2 ** main.stops)) : 0;
   return (
     <table className="w-full border-collapse tabular-nums" aria-label="From the reading to the time">
@@ -77,10 +75,10 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
         )}
         {main && (
           <tr className="border-t-2 border-rule">
-            <th scope="row" className="py-2 text-left align-top font-semibold">
+            <Th scope="row" className="py-2 text-left align-top font-semibold">
               To set
               <span className="block text-xs font-normal text-ink-soft">{SHUTTERS[shutter.kind]}</span>
-            </th>
+            </Th>
             <td className="py-2 text-right align-top">
               <span data-testid="time-to-set" className="text-2xl font-semibold">
                 {timeWords(main.timeS)}
@@ -92,6 +90,12 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
       </tbody>
     </table>
   );
+}
+
+function readingLine(meter: Meter | null): string {
+  if (meter === null) return '';
+  if (meter.kind === 'ev') return `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}`;
+  return `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
 }
 
 function Line({
@@ -109,9 +113,9 @@ function Line({
 }) {
   return (
     <tr className={`border-b border-hairline ${strong ? 'font-semibold' : ''}`}>
-      <th scope="row" className={`py-1 pr-3 text-left align-top ${strong ? 'font-semibold' : 'font-normal text-ink-soft'}`}>
+      <Th scope="row" className={`py-1 pr-3 text-left align-top ${strong ? 'font-semibold' : 'font-normal text-ink-soft'}`}>
         {words}
-      </th>
+      </Th>
       <td className={`py-1 text-right align-top ${bad ? 'text-fails' : ''}`}>
         {value}
         {soft !== undefined && <span className="block text-xs font-normal text-ink-soft">{soft}</span>}
@@ -123,13 +127,13 @@ function Line({
 /** How exact what is set is. */
 function setWords({ errorStops, bulb, can }: SetTime): string {
   const off = Math.abs(errorStops) < 0.02 ? 'exact' : `${fixed(Math.abs(errorStops), 2)} stops ${errorStops > 0 ? 'more' : 'less'} light`;
-  return [
-    bulb ? 'held open' : '',
-    can === false ? 'this shutter cannot do it' : can === null ? 'whether the shutter does it is not known' : '',
-    off,
-  ]
-    .filter((words) => words !== '')
-    .join('; ');
+  return [bulb ? 'held open' : '', canLine(can), off].filter((words) => words !== '').join('; ');
+}
+
+function canLine(can: boolean | null) {
+  if (can === false) return 'this shutter cannot do it';
+  if (can === null) return 'whether the shutter does it is not known';
+  return '';
 }
 
 function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; readonly working: Working }) {
@@ -140,26 +144,18 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
       <table className="w-full border-collapse tabular-nums" aria-label="The bracket">
         <thead>
           <tr className="border-b border-rule text-left text-ink-soft">
-            <th scope="col" className="font-medium">
-              Take
-            </th>
-            <th scope="col" className="text-right font-medium">
-              Light
-            </th>
-            <th scope="col" className="text-right font-medium">
-              Time
-            </th>
-            <th scope="col" className="pl-3 font-medium">
-              As set
-            </th>
+            <Th>Take</Th>
+            <Th end>Light</Th>
+            <Th end>Time</Th>
+            <Th className="pl-3">As set</Th>
           </tr>
         </thead>
         <tbody>
           {takes.map((take, i) => (
             <tr key={i} className="border-b border-hairline">
-              <th scope="row" className="py-1 text-left font-medium">
+              <Th scope="row" className="py-1 text-left">
                 {i + 1}
-              </th>
+              </Th>
               <td className="text-right whitespace-nowrap">{take.stops === 0 ? 'as metered' : `${signed(take.stops)} stops`}</td>
               <td className="pl-2 text-right font-semibold whitespace-nowrap">{timeWords(take.timeS)}</td>
               <td className={`pl-3 text-xs ${take.can === false ? 'text-fails' : 'text-ink-soft'}`}>{setWords(take)}</td>
@@ -184,7 +180,7 @@ function PairTable({ geometry }: { readonly geometry: Geometry }) {
             <button
               type="button"
               aria-pressed={fNumber === geometry.settings.fNumber}
-              onClick={() => standEdit.setAperture(fNumber)}
+              onClick={() => movementEdit.setAperture(fNumber)}
               className={`grid min-w-18 rounded-sm border px-1.5 py-0.5 text-left tabular-nums hover:bg-sunk aria-pressed:border-accent aria-pressed:font-semibold ${set === null || set.can === false ? 'border-dashed border-rule text-ink-soft' : 'border-hairline'}`}
             >
               <span>{apertureWords(fNumber)}</span>
@@ -219,9 +215,7 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
             ? 'No filter is needed: the exposure is as long already.'
             : `${fixed(found.stops, 1)} stops of grey${found.filters.length === 0 ? ', less than any usual filter' : `: ${found.filters.map((stops) => `${fixed(stops * 0.3, 1)} (${stops} ${stops === 1 ? 'stop' : 'stops'})`).join(' and ')} make it ${timeWords(found.timeS)}`}.`}{' '}
           {found.stops > 0.17 && found.filters.length > 0 && (
-            <button
-              type="button"
-              className="text-accent underline underline-offset-2"
+            <TextButton
               onClick={() =>
                 setExposure(
                   {
@@ -235,7 +229,7 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
               }
             >
               Put them on
-            </button>
+            </TextButton>
           )}
         </p>
       )}

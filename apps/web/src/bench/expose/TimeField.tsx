@@ -1,6 +1,6 @@
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { NumberField } from '../../ui/NumberField';
-import { typedTime } from './typedTime';
+import { typedTime } from '../../ui/typedTime';
 
 const READ = { parse: typedTime, isNo: 'is no time; type one like 1/125, 0.5, 8 or 2:30.' };
 

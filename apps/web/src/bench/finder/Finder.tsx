@@ -7,13 +7,15 @@ import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
-import { findingsOf } from '../findings/findingsOf';
-import { standEdit } from '../standEdit';
+import { findingsOf } from '../../setup/findingsOf';
 import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
-import { finderView, measuredAt, type FinderView, type Measured } from './view';
+import { finderView, measuredAt, type FinderView, type Measured } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
+import { movementEdit } from '../movements/movementEdit';
+import { Select } from '../../ui/Select';
+
 /** The picture as the sensor will record it: true perspective with the present movements, true blur. */
 export const Finder = memo(function Finder({
   geometry,
@@ -93,7 +95,7 @@ function OpenFinder({
     if (!from.dragging && Math.hypot(event.clientX - from.clientX, event.clientY - from.clientY) < TREMBLE_PX) return;
     press.current = { ...from, dragging: true };
     // The picture goes with the hand: drawn down, more shows above.
-    standEdit.moveWithin(
+    movementEdit.moveWithin(
       { riseMm: from.riseMm - ((y - from.y) * frame.heightMm) / 2, shiftMm: from.shiftMm - ((x - from.x) * frame.widthMm) / 2 },
       from.gesture,
     );
@@ -152,7 +154,7 @@ function OpenFinder({
               if (!by || frames) return;
               event.preventDefault();
               const { riseMm, shiftMm } = geometry.settings.movements;
-              standEdit.moveWithin({ riseMm: riseMm + (by[0] ?? 0), shiftMm: shiftMm + (by[1] ?? 0) });
+              movementEdit.moveWithin({ riseMm: riseMm + (by[0] ?? 0), shiftMm: shiftMm + (by[1] ?? 0) });
             }}
           >
             <div className={`absolute inset-0 overflow-hidden ${upsideDown ? 'rotate-180' : ''}`}>
@@ -176,17 +178,13 @@ function OpenFinder({
         {!focusing && (
           <label className="flex items-center gap-1.5">
             <span className="sr-only">Guides</span>
-            <select
-              value={guide}
-              onChange={(event) => setGuide(event.target.value as Guide)}
-              className="rounded-sm border border-rule bg-ground px-1 py-0.5"
-            >
+            <Select value={guide} onChange={(event) => setGuide(event.target.value as Guide)}>
               {Object.entries(GUIDES).map(([id, words]) => (
                 <option key={id} value={id}>
                   {words}
                 </option>
               ))}
-            </select>
+            </Select>
           </label>
         )}
         {!focusing && (
@@ -216,13 +214,11 @@ function OpenFinder({
       </div>
       {/* Always there: the picture must not jump when the pointer comes over it. */}
       <div className="flex h-9 items-center overflow-hidden text-xs text-ink-soft tabular-nums">
-        {picks.length > 0 ? (
-          <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />
-        ) : measured ? (
-          `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(geometry, under)}` : ''}`
-        ) : (
-          'Press on a thing to measure it; on a second one for what lies between.'
-        )}
+        {picks.length > 0 && <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />}
+        {picks.length === 0 &&
+          (measured
+            ? `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(geometry, under)}` : ''}`
+            : 'Press on a thing to measure it; on a second one for what lies between.')}
       </div>
       <p id="finder-words" className="sr-only">
         {words}

@@ -4,7 +4,7 @@ import { horizonAt, uprightSlope } from '@gangway/core/framing/trueLines';
 import { pictured } from '@gangway/core/geometry/standards';
 import { pinStates } from '@gangway/core/geometry/pins';
 import { labelRows } from '../../ui/labelRows';
-import type { FinderView } from './view';
+import type { FinderView } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { ShiftPosition } from '@gangway/core/model/movements';
 export const GUIDES = { none: 'no guides', thirds: 'thirds', centre: 'centre lines', grid: 'grid, 10 mm' } as const;

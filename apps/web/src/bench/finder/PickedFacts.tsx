@@ -5,7 +5,9 @@ import { apart, type Picked } from '@gangway/core/framing/pick';
 import { stretchAt } from '@gangway/core/framing/stretch';
 import { fixed, metresWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
-import { standEdit } from '../standEdit';
+import { sceneEdit } from '../scene/sceneEdit';
+import { pinEdit } from '../focus/pinEdit';
+import { TextButton } from '../../ui/TextButton';
 
 interface PickedFactsProps {
   readonly geometry: Geometry;
@@ -22,22 +24,18 @@ export function PickedFacts({ geometry, picks, onClear }: PickedFactsProps) {
     <div role="status" className="flex w-full items-center gap-x-3 text-ink">
       <span>{second ? between(geometry, first, second) : one(geometry, first)}</span>
       {!second && (
-        <button
-          type="button"
-          onClick={() => standEdit.watch(first.point)}
-          className="shrink-0 text-sm font-medium text-accent underline underline-offset-4"
-        >
+        <TextButton onClick={() => sceneEdit.watch(first.point)} className="shrink-0 text-sm font-medium">
           Watch its stretch
-        </button>
+        </TextButton>
       )}
       {!second &&
         (['sharp', 'soft'] as const).map((role) => (
-          <button
+          <TextButton
             key={role}
-            type="button"
+
             onClick={() => {
               setRefusal(
-                standEdit.addPin({
+                pinEdit.addPin({
                   name: `point ${geometry.settings.pins.length + 1}`,
                   role,
                   place: { kind: 'point', at: rounded(first.point) },
@@ -45,10 +43,10 @@ export function PickedFacts({ geometry, picks, onClear }: PickedFactsProps) {
               );
               onClear();
             }}
-            className="shrink-0 text-sm font-medium text-accent underline underline-offset-4"
+            className="shrink-0 text-sm font-medium"
           >
             {role === 'sharp' ? 'Pin it sharp' : 'Pin it soft'}
-          </button>
+          </TextButton>
         ))}
       {refusal && <span role="alert">{refusal}</span>}
       <IconButton label="Put the measure away" onClick={onClear}>

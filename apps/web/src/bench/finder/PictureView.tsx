@@ -3,7 +3,7 @@ import { seenFaces } from '@gangway/core/scene/edges';
 import { facesOf } from '@gangway/core/scene/faces';
 import { openPicture, rendersHere, type Picture } from './picture';
 import type { Veils } from './renderer';
-import type { FinderView } from './view';
+import type { FinderView } from '../../setup/finder/view';
 
 interface PictureViewProps {
   readonly view: FinderView;

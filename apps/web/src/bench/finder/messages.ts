@@ -1,6 +1,6 @@
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Veils } from './renderer';
-import type { FinderView } from './view';
+import type { FinderView } from '../../setup/finder/view';
 
 /** What the page sends to the worker that draws the picture; `of` numbers the views. */
 export type ToFinder =

@@ -1,7 +1,7 @@
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { FromFinder, ToFinder } from './messages';
 import type { FinderRenderer, Veils } from './renderer';
-import type { FinderView } from './view';
+import type { FinderView } from '../../setup/finder/view';
 
 /** Something that draws views into a canvas of its own. */
 export type Picture = FinderRenderer;

@@ -23,8 +23,8 @@ import {
 import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Placed } from '@gangway/core/space/pose';
-import type { FinderView } from './view';
-import { worldOf } from './world';
+import type { FinderView } from '../../setup/finder/view';
+import { worldOf } from '../../setup/finder/world';
 
 /** Points of the aperture that a still picture is made of. */
 export const SAMPLES = 64;

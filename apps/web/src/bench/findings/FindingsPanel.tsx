@@ -8,6 +8,7 @@ import type { RigParts } from '@gangway/core/model/rig';
 import type { Ask } from '@gangway/core/rig/ask';
 import { FindingRow } from '../../ui/FindingRow';
 import { useFindings } from './useFindings';
+import { TextButton } from '../../ui/TextButton';
 
 interface FindingsPanelProps {
   readonly geometry: Geometry;
@@ -57,9 +58,9 @@ function Remedies({
     // What is missing there is no value of the rig.
     if (missing === null) return null;
     return (
-      <button type="button" onClick={() => onAsk(missing)} className="mt-1 text-sm font-medium text-accent underline underline-offset-4">
+      <TextButton onClick={() => onAsk(missing)} className="mt-1 text-sm font-medium">
         Give the figure
-      </button>
+      </TextButton>
     );
   }
   if (!fresh && finding.fixes.length === 0 && (finding.state === 'fails' || finding.state === 'tight')) {

@@ -1,6 +1,7 @@
 import { SCALE_DIRECTIONS, type ScaleEntry, type ScaleRow } from '@gangway/core/planning/shiftScale';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { memo } from 'react';
+import { Th } from '../../ui/Table';
 
 const ARROWS: Readonly<Record<(typeof SCALE_DIRECTIONS)[number]['id'], string>> = {
   up: '↑',
@@ -34,18 +35,18 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
             <table className="w-full border-collapse text-right text-xs tabular-nums">
               <thead>
                 <tr className="border-b border-rule">
-                  <th scope="col" className="py-0.5 text-left font-medium">
+                  <Th className="py-0.5 text-left">
                     <span className="sr-only">Aperture</span>
-                  </th>
+                  </Th>
                   {SCALE_DIRECTIONS.map(({ id, name }) => (
-                    <th key={id} scope="col" className="px-0.5 font-medium" title={name}>
+                    <Th key={id} className="px-0.5" title={name}>
                       <span aria-hidden>{ARROWS[id]}</span>
                       <span className="sr-only">{name}</span>
-                    </th>
+                    </Th>
                   ))}
-                  <th scope="col" className="pl-1 font-medium" title="toward a corner of the frame, the shortest way out">
+                  <Th className="pl-1" title="toward a corner of the frame, the shortest way out">
                     corner
-                  </th>
+                  </Th>
                 </tr>
               </thead>
               <tbody>
@@ -57,7 +58,7 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
                       className={set ? 'bg-accent-wash font-semibold' : 'hover:bg-sunk'}
                       aria-current={set || undefined}
                     >
-                      <th scope="row" className="text-left font-medium">
+                      <Th scope="row" className="text-left">
                         <button
                           type="button"
                           className="w-full px-1 py-0.5 text-left hover:text-accent"
@@ -66,7 +67,7 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
                         >
                           {apertureWords(row.fNumber)}
                         </button>
-                      </th>
+                      </Th>
                       {[...row.directions, row.diagonal].map((entry, i) => (
                         <td key={i} className="px-0.5">
                           <Entry entry={entry} />

@@ -1,6 +1,6 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { CheckResult } from '@gangway/core/checks/evaluate';
-import { findingsOf } from './findingsOf';
+import { findingsOf } from '../../setup/findingsOf';
 import { useSought } from './seeking';
 
 export interface Findings {

@@ -10,7 +10,8 @@ import { chartLook } from '../../ui/chartLook';
 import { Dialog } from '../../ui/Dialog';
 import { useSought } from '../findings/seeking';
 import { useGesture } from '../movements/useGesture';
-import { standEdit } from '../standEdit';
+import { movementEdit } from '../movements/movementEdit';
+
 /** Where the scale of blur is numbered: at 1, 2 and 5 of each, px or µm. */
 const DECADES = [0.01, 0.1, 1, 10, 100, 1000, 10_000];
 
@@ -69,6 +70,13 @@ interface BlurChartProps {
   readonly inUnit: (mm: number) => number;
   readonly unit: string;
 }
+interface UprightInput {
+  readonly label: string;
+  readonly x: number | null;
+  readonly borderColor: string;
+  readonly borderDash: number[];
+  readonly borderWidth: number;
+}
 
 function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
   const canvas = useRef<HTMLCanvasElement>(null);
@@ -98,7 +106,7 @@ function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
     const bottom = Math.min(inUnit(choice.allowedMm) / 2, ...shown) / 1.15;
     const least = choice.curve[0]?.fNumber ?? 1;
     const last = choice.curve[choice.curve.length - 1]?.fNumber ?? 64;
-    const upright = (label: string, x: number | null, borderColor: string, borderDash: number[], borderWidth: number) =>
+    const upright = ({ label, x, borderColor, borderDash, borderWidth }: UprightInput) =>
       x === null
         ? []
         : [
@@ -131,8 +139,8 @@ function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
             borderWidth: 1,
             pointRadius: 0,
           },
-          ...upright('circle', choice.circleFrom, soft, [2, 4], 1.5),
-          ...upright('chosen', fNumber, accent, [], 3),
+          ...upright({ label: 'circle', x: choice.circleFrom, borderColor: soft, borderDash: [2, 4], borderWidth: 1.5 }),
+          ...upright({ label: 'chosen', x: fNumber, borderColor: accent, borderDash: [], borderWidth: 3 }),
         ],
       },
       options: {
@@ -189,12 +197,12 @@ function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
     const nearest = choice.ring.reduce((best, each) =>
       Math.abs(stopsOf(each.fNumber) - stopsOf(value)) < Math.abs(stopsOf(best.fNumber) - stopsOf(value)) ? each : best,
     );
-    standEdit.setAperture(nearest.fNumber, gesture.id());
+    movementEdit.setAperture(nearest.fNumber, gesture.id());
   };
   const step = (by: 1 | -1) => {
     const index = choice.ring.findIndex(({ fNumber: n }) => n >= fNumber * (1 - 1e-9));
     const next = choice.ring[index + by];
-    if (next) standEdit.setAperture(next.fNumber, gesture.id());
+    if (next) movementEdit.setAperture(next.fNumber, gesture.id());
   };
   const at = choice.ring.reduce((best, each) => (Math.abs(each.fNumber - fNumber) < Math.abs(best.fNumber - fNumber) ? each : best));
   return (

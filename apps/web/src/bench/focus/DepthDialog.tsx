@@ -1,14 +1,14 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { LIMIT_FIGURES } from '@gangway/contract/focus';
 import { STACK_MOST } from '@gangway/core/focus/stack';
-import { DEPTH_WAYS, type DepthOption } from '@gangway/core/planning/tiltOrStack';
+import { DEPTH_WAYS, type DepthComparison, type DepthOption } from '@gangway/core/planning/tiltOrStack';
 import { apertureWords, fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { useSought } from '../findings/seeking';
-import { standEdit } from '../standEdit';
+import { focusEdit } from './focusEdit';
 
 /** The same pins by tilt, by a stack, by both and by two takes, and which keeps the photographer's own limits. */
 export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
@@ -30,60 +30,72 @@ export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry
           words={limits.smallestFNumber === null ? '∞' : String(limits.smallestFNumber)}
           value={limits.smallestFNumber ?? Number.POSITIVE_INFINITY}
           endless
-          onCommit={(n) => standEdit.setLimits({ smallestFNumber: n === Number.POSITIVE_INFINITY ? null : n })}
+          onCommit={(n) => focusEdit.setLimits({ smallestFNumber: n === Number.POSITIVE_INFINITY ? null : n })}
         />
         <NumberField
           label={LIMIT_FIGURES.mostTakes.label}
           unit=""
           decimals={0}
           value={limits.mostTakes}
-          onCommit={(mostTakes) => standEdit.setLimits({ mostTakes })}
+          onCommit={(mostTakes) => focusEdit.setLimits({ mostTakes })}
         />
         <NumberField
           label={LIMIT_FIGURES.secondsPerTake.label}
           unit="s"
           decimals={1}
           value={limits.secondsPerTake}
-          onCommit={(secondsPerTake) => standEdit.setLimits({ secondsPerTake })}
+          onCommit={(secondsPerTake) => focusEdit.setLimits({ secondsPerTake })}
         />
         <label className="flex items-center gap-1.5">
           <input
             type="checkbox"
             checked={limits.somethingMoves}
-            onChange={(event) => standEdit.setLimits({ somethingMoves: event.target.checked })}
+            onChange={(event) => focusEdit.setLimits({ somethingMoves: event.target.checked })}
             className="accent-accent"
           />
           something in it moves
         </label>
       </div>
-      {!sought ? (
+      {sought ? (
+        <Ways comparison={sought.answer.comparison} geometry={geometry} onClose={onClose} />
+      ) : (
         <p role="status" className="mt-3">
           Looking …
         </p>
-      ) : sought.answer.comparison === null ? (
-        <p className="mt-3">There is no pin that must be sharp, or one of them cannot be focused at all.</p>
-      ) : (
-        <>
-          <ul className="mt-3 divide-y divide-hairline border-y border-hairline">
-            {sought.answer.comparison.options.map((option) => (
-              <Option
-                key={option.way}
-                option={option}
-                preferred={sought.answer.comparison?.preferred === option.way}
-                gain={gainOf(option, sought.answer.comparison?.options ?? [])}
-                geometry={geometry}
-                onClose={onClose}
-              />
-            ))}
-          </ul>
-          <p className="mt-2 font-medium" data-testid="preferred">
-            {sought.answer.comparison.preferred === null
-              ? 'None of them keeps your limits.'
-              : `Within your limits: ${DEPTH_WAYS[sought.answer.comparison.preferred].toLowerCase()}.`}
-          </p>
-        </>
       )}
     </Dialog>
+  );
+}
+
+function Ways({
+  comparison,
+  geometry,
+  onClose,
+}: {
+  readonly comparison: DepthComparison | null;
+  readonly geometry: Geometry;
+  readonly onClose: () => void;
+}) {
+  if (comparison === null) return <p className="mt-3">There is no pin that must be sharp, or one of them cannot be focused at all.</p>;
+  const { options, preferred } = comparison;
+  return (
+    <>
+      <ul className="mt-3 divide-y divide-hairline border-y border-hairline">
+        {options.map((option) => (
+          <Option
+            key={option.way}
+            option={option}
+            preferred={preferred === option.way}
+            gain={gainOf(option, options)}
+            geometry={geometry}
+            onClose={onClose}
+          />
+        ))}
+      </ul>
+      <p className="mt-2 font-medium" data-testid="preferred">
+        {preferred === null ? 'None of them keeps your limits.' : `Within your limits: ${DEPTH_WAYS[preferred].toLowerCase()}.`}
+      </p>
+    </>
   );
 }
 
@@ -111,7 +123,7 @@ function Option({
 }) {
   const { way, takes, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;
   const facts = [
-    takes >= STACK_MOST ? 'more takes than can be counted' : takes === 1 ? 'one take' : `${takes} takes`,
+    countLine(takes),
     marked === null ? `f/${fixed(fNumber, 0)}` : apertureWords(marked),
     seconds < 100 ? `${fixed(seconds, 0)} s` : `${fixed(seconds / 60, 1)} min`,
     ...(takes > 1 && stepMm > 0 ? [`${fixed(railMm, 2)} mm on the rail${takes > 2 ? ` in steps of ${fixed(stepMm, 3)} mm` : ''}`] : []),
@@ -132,7 +144,7 @@ function Option({
       {patch && marked !== null && (
         <Button
           onClick={() => {
-            standEdit.applyFocus(
+            focusEdit.applyFocus(
               { ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tilt and stack' ? geometry.settings.fNumber : 0) },
               DEPTH_WAYS[way].toLowerCase(),
             );
@@ -144,4 +156,10 @@ function Option({
       )}
     </li>
   );
+}
+
+function countLine(takes: number): string {
+  if (takes >= STACK_MOST) return 'more takes than can be counted';
+  if (takes === 1) return 'one take';
+  return `${takes} takes`;
 }

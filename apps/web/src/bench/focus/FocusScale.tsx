@@ -8,7 +8,8 @@ import { fixed, metresWords } from '@gangway/core/words';
 import { useAtMost } from '../../ui/useAtMost';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
-import { standEdit } from '../standEdit';
+import { focusEdit } from './focusEdit';
+
 /** While something else is dragged the rail follows at most so often, ms. */
 const FOLLOW_MS = 70;
 const STEPS = 2000;
@@ -31,12 +32,7 @@ const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Ge
   const out = extensionMm(geometry.settings);
   const from = Math.min(0, out, turned ? Math.max(-focalMm * 0.05, leastMm ?? 0) : 0);
   const to = Math.max(mostMm ?? focalMm * 0.25, out, focalMm * 0.02);
-  const words =
-    geometry.settings.focusM === null
-      ? 'infinity'
-      : geometry.settings.focusM < 0
-        ? 'nearer than infinity'
-        : metresWords(geometry.settings.focusM);
+  const words = focusLabel(geometry);
   return (
     <div className="flex items-center gap-3">
       <span className="w-28 shrink-0 text-right text-sm text-ink-soft tabular-nums">Rail {fixed(out, out < 1 ? 3 : 2)} mm</span>
@@ -47,6 +43,12 @@ const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Ge
     </div>
   );
 });
+
+function focusLabel(geometry: Geometry): string {
+  if (geometry.settings.focusM === null) return 'infinity';
+  if (geometry.settings.focusM < 0) return 'nearer than infinity';
+  return metresWords(geometry.settings.focusM);
+}
 
 interface RailProps {
   /** The ends of the rail that is shown, and where the lens is on it, mm beyond infinity. */
@@ -121,7 +123,7 @@ const RailSlider = memo(function RailSlider({
         if (step === undefined) return;
         const mm = from + (step / STEPS) * (to - from);
         const focusM = focusFor(focalMm, focalMm + (Math.abs(mm) < (to - from) / STEPS ? 0 : mm));
-        standEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(4)), gesture.id());
+        focusEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(4)), gesture.id());
       }}
       onPointerDown={() => {
         gesture.begin();

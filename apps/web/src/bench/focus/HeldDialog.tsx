@@ -8,7 +8,10 @@ import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { api } from '../../store/api';
-import { standEdit } from '../standEdit';
+import type { HeldAt } from '@gangway/core/rig/heldLens';
+import { focusEdit } from './focusEdit';
+import { Th } from '../../ui/Table';
+import { TextButton } from '../../ui/TextButton';
 
 /** A lens taken off its mount and held before the open body: what it reaches, which lens suits, and how it is done. */
 export function HeldDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
@@ -22,14 +25,14 @@ export function HeldDialog({ geometry, onClose }: { readonly geometry: Geometry;
       title="A lens in the hand"
       help="Set to infinity and held before the open body. Its register less the body’s is the room to tilt in."
     >
-      {lens === null ? (
+      {lens === null && (
         <p>
           This stand has a lens in its mount. Below is which of yours would suit; a rig with an “unmounted lens” works on the bench like any
           other.
         </p>
-      ) : lens.known ? (
-        <Reach lens={lens.value} geometry={geometry} onClose={onClose} />
-      ) : (
+      )}
+      {lens?.known === true && <Reach lens={lens.value} geometry={geometry} onClose={onClose} />}
+      {lens?.known === false && (
         <p>Not known yet: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>
       )}
       <WhichLens geometry={geometry} />
@@ -52,9 +55,9 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
         <thead>
           <tr className="border-b border-rule text-ink-soft">
             {['Gap at the flange', 'Focus straight ahead', 'Tilt until it touches'].map((words) => (
-              <th key={words} scope="col" className="text-left font-medium">
+              <Th key={words} className="text-left">
                 {words}
-              </th>
+              </Th>
             ))}
           </tr>
         </thead>
@@ -63,9 +66,7 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
             <tr key={row.gapMm} className="border-b border-hairline">
               <td>{fixed(row.gapMm, 1)} mm</td>
               <td>{row.extensionMm < 0 ? 'nothing' : metresWords(row.distanceM)}</td>
-              <td>
-                {row.tiltDeg === null ? 'not known: give the width of its flange' : row.tiltDeg > 60 ? 'any' : `${fixed(row.tiltDeg, 1)}°`}
-              </td>
+              <td>{tiltLabel(row)}</td>
             </tr>
           ))}
         </tbody>
@@ -92,10 +93,9 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
           : `Focus ${at.distanceM === null ? 'at infinity' : `at ${metresWords(at.distanceM)}`} straight ahead${hinge === null ? ', the plane parallel to the back' : `; the plane hinges ${metresWords(hinge / 1000)} ${angleDeg > 0 ? 'below' : 'above'} the lens`}.`}
         {tooFar ? ` At ${fixed(angleDeg, 1)}° its edge touches the body: ${fixed(mostDeg, 1)}° is the most.` : ''}{' '}
         {at.extensionMm >= 0 && !tooFar && (
-          <button
-            type="button"
+          <TextButton
             onClick={() => {
-              standEdit.applyFocus(
+              focusEdit.applyFocus(
                 {
                   front: { tiltDeg: angleDeg, swingDeg: geometry.settings.front.swingDeg },
                   focusM: at.distanceM === null ? null : Number(at.distanceM.toPrecision(4)),
@@ -104,14 +104,20 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
               );
               onClose();
             }}
-            className="font-medium text-accent underline underline-offset-4"
+            className="font-medium"
           >
             See it on the bench
-          </button>
+          </TextButton>
         )}
       </p>
     </section>
   );
+}
+
+function tiltLabel(row: HeldAt): string {
+  if (row.tiltDeg === null) return 'not known: give the width of its flange';
+  if (row.tiltDeg > 60) return 'any';
+  return `${fixed(row.tiltDeg, 1)}°`;
 }
 
 const ORDER = { well: 0, somewhat: 1, unknown: 2, not: 3 } as const;

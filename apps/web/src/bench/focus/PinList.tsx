@@ -10,9 +10,10 @@ import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
 import { TextField } from '../../ui/TextField';
-import { standEdit } from '../standEdit';
 import type { Pin, PinRole } from '@gangway/core/model/pin';
 import type { Scene } from '@gangway/core/model/scene';
+import { pinEdit } from './pinEdit';
+import { Select } from '../../ui/Select';
 
 interface PinListProps {
   readonly geometry: Geometry;
@@ -45,14 +46,14 @@ export function PinList({ geometry, scene }: PinListProps) {
         ))}
       </ul>
       <div className="mt-1 flex flex-wrap items-center gap-2">
-        <select
+        <Select
           aria-label="Pin a whole thing"
           value=""
           onChange={(event) => {
             const thing = things.find(({ key }) => key === event.target.value);
-            if (thing) setRefusal(standEdit.addPin({ name: thing.name, role: 'sharp', place: { kind: 'thing', thing: thing.key } }));
+            if (thing) setRefusal(pinEdit.addPin({ name: thing.name, role: 'sharp', place: { kind: 'thing', thing: thing.key } }));
           }}
-          className="min-w-0 grow rounded-sm border border-rule bg-ground px-1 py-0.5"
+          className="min-w-0 grow"
         >
           <option value="">Pin a whole thing …</option>
           {things.map(({ key, name }) => (
@@ -60,11 +61,11 @@ export function PinList({ geometry, scene }: PinListProps) {
               {name}
             </option>
           ))}
-        </select>
+        </Select>
         <Button
           onClick={() =>
             setRefusal(
-              standEdit.addPin({
+              pinEdit.addPin({
                 name: `point ${geometry.settings.pins.length + 1}`,
                 role: 'sharp',
                 place: { kind: 'point', at: [scene.asideM, Math.round(scene.cameraHeightM * 100) / 100, 0] },
@@ -95,32 +96,26 @@ interface PinRowProps {
 
 /** How sharp a pin is, and whether that is good. */
 function stateWords(pin: Pin, state: PinState | null, geometry: Geometry): Pick<PinRowProps, 'words' | 'good'> {
-  const { cocMm } = geometry.blurAllowed;
   const px = geometry.pixelMm;
   const blur = pin.role === 'soft' ? (state?.leastBlurMm ?? null) : (state?.blurMm ?? null);
-  const words =
-    state === null
-      ? 'on nothing'
-      : blur === null
-        ? 'not imaged'
-        : px === null
-          ? `${fixed(blur * 1000, 0)} µm`
-          : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`;
-  const good =
-    state === null
-      ? 'unknown'
-      : blur === null
-        ? 'fails'
-        : pin.role === 'soft'
-          ? blur >= geometry.settings.limits.softTimes * cocMm
-            ? 'holds'
-            : 'fails'
-          : blur * pin.weight <= cocMm
-            ? 'holds'
-            : pin.role === 'best'
-              ? 'tight'
-              : 'fails';
-  return { words, good };
+  const words = blurLabel(state, blur, px);
+  return { words, good: stateOf(state, pin, geometry) };
+}
+
+function stateOf(state: PinState | null, { role, weight }: Pin, { settings, blurAllowed: { cocMm } }: Geometry): CheckResult['state'] {
+  if (state === null) return 'unknown';
+  const blurMm = role === 'soft' ? state.leastBlurMm : state.blurMm;
+  if (blurMm === null) return 'fails';
+  if (role === 'soft') return blurMm >= settings.limits.softTimes * cocMm ? 'holds' : 'fails';
+  if (blurMm * weight <= cocMm) return 'holds';
+  return role === 'best' ? 'tight' : 'fails';
+}
+
+function blurLabel(state: PinState | null, blur: number | null, px: number | null): string {
+  if (state === null) return 'on nothing';
+  if (blur === null) return 'not imaged';
+  if (px === null) return `${fixed(blur * 1000, 0)} µm`;
+  return `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`;
 }
 
 const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }: PinRowProps) {
@@ -142,31 +137,31 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
         <span className="inline-flex shrink-0 items-center gap-1 tabular-nums" data-blur>
           <StateMark state={good} /> {words}
         </span>
-        <IconButton label={`Take ${pin.name} away`} className="size-6" onClick={() => standEdit.removePin(pin.id)}>
+        <IconButton label={`Take ${pin.name} away`} className="size-6" onClick={() => pinEdit.removePin(pin.id)}>
           <span aria-hidden>×</span>
         </IconButton>
       </div>
       {open && (
         <div className="mt-1 mb-1 grid justify-items-end gap-1 pl-6">
-          <TextField label="Name" value={pin.name} onCommit={(name) => standEdit.changePin(pin.id, { name })} />
-          <select
+          <TextField label="Name" value={pin.name} onCommit={(name) => pinEdit.changePin(pin.id, { name })} />
+          <Select
             aria-label={`Role of ${pin.name}`}
             value={pin.role}
-            onChange={(event) => standEdit.changePin(pin.id, { role: event.target.value as PinRole })}
-            className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+            onChange={(event) => pinEdit.changePin(pin.id, { role: event.target.value as PinRole })}
+            wide
           >
             {Object.entries(PIN_ROLES).map(([role, label]) => (
               <option key={role} value={role}>
                 {label}
               </option>
             ))}
-          </select>
+          </Select>
           <NumberField
             label={WEIGHT_FIGURE.label}
             unit="×"
             decimals={1}
             value={pin.weight}
-            onCommit={(weight) => standEdit.changePin(pin.id, { weight })}
+            onCommit={(weight) => pinEdit.changePin(pin.id, { weight })}
           />
           {pin.place.kind === 'point' && <PointFields pin={pin} at={pin.place.at} scene={scene} />}
         </div>
@@ -177,7 +172,7 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
 
 /** A point in figures a tape measure gives: how far off, how far aside, how high. */
 function PointFields({ pin, at, scene }: { readonly pin: Pin; readonly at: readonly [number, number, number]; readonly scene: Scene }) {
-  const put = (next: readonly [number, number, number]) => standEdit.changePin(pin.id, { place: { kind: 'point', at: next } });
+  const put = (next: readonly [number, number, number]) => pinEdit.changePin(pin.id, { place: { kind: 'point', at: next } });
   const [x, y, z] = at;
   return (
     <>

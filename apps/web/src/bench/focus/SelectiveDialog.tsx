@@ -6,7 +6,8 @@ import { fixed, turnWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
-import { standEdit } from '../standEdit';
+import { focusEdit } from './focusEdit';
+import { Select } from '../../ui/Select';
 
 /** The plane laid across: one of several alone, or the look of a model. */
 export function SelectiveDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
@@ -56,18 +57,13 @@ function Alone({ geometry, onClose }: PartProps) {
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
             <label className="flex items-center gap-2 text-sm">
               Sharp
-              <select
-                aria-label="What is isolated"
-                value={own.id}
-                onChange={(event) => setChosen(event.target.value)}
-                className="rounded-sm border border-rule bg-ground px-1 py-0.5"
-              >
+              <Select aria-label="What is isolated" value={own.id} onChange={(event) => setChosen(event.target.value)}>
                 {candidates.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
                   </option>
                 ))}
-              </select>
+              </Select>
             </label>
             <NumberField
               label="Neighbours blurred by"
@@ -133,7 +129,7 @@ function IsolationRow({
       {found.turnDeg !== 0 && (
         <Button
           onClick={() => {
-            standEdit.applyFocus(found.patch, `${turnWords(turn)} to isolate`);
+            focusEdit.applyFocus(found.patch, `${turnWords(turn)} to isolate`);
             onClose();
           }}
         >
@@ -175,7 +171,7 @@ function Model({ geometry, onClose }: PartProps) {
               </p>
               <Button
                 onClick={() => {
-                  standEdit.applyFocus(found.patch, 'the look of a model');
+                  focusEdit.applyFocus(found.patch, 'the look of a model');
                   onClose();
                 }}
               >

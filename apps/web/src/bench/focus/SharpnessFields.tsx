@@ -1,8 +1,10 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { LIMIT_FIGURES, SHARPNESS_FIGURES } from '@gangway/contract/focus';
 import { NumberField } from '../../ui/NumberField';
-import { standEdit } from '../standEdit';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
+import { focusEdit } from './focusEdit';
+import { Select } from '../../ui/Select';
+
 const SCHOOLS: Readonly<Record<SharpnessStandard['school'], string>> = {
   diagonal: 'by the format’s diagonal (default)',
   pixels: 'by so many pixels',
@@ -34,26 +36,26 @@ export function SharpnessFields({ geometry }: { readonly geometry: Geometry }) {
         unit={SHARPNESS_FIGURES[key].unit}
         decimals={decimals}
         value={value}
-        onCommit={(next) => standEdit.setSharpness({ ...sharpness, [key]: next })}
+        onCommit={(next) => focusEdit.setSharpness({ ...sharpness, [key]: next })}
       />
     );
   };
   return (
     <div className="grid gap-1">
-      <select
+      <Select
         aria-label="Standard of sharpness"
         value={sharpness.school}
         onChange={(event) =>
-          standEdit.setSharpness(startOf(event.target.value as SharpnessStandard['school'], Math.max(columnsPx ?? 0, rowsPx ?? 0)))
+          focusEdit.setSharpness(startOf(event.target.value as SharpnessStandard['school'], Math.max(columnsPx ?? 0, rowsPx ?? 0)))
         }
-        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+        wide
       >
         {Object.entries(SCHOOLS).map(([school, words]) => (
           <option key={school} value={school} disabled={school === 'pixels' && film}>
             {words}
           </option>
         ))}
-      </select>
+      </Select>
       <div className="grid justify-items-end gap-1">
         {field('divisor', 0)}
         {field('pixels', 1)}
@@ -66,7 +68,7 @@ export function SharpnessFields({ geometry }: { readonly geometry: Geometry }) {
             unit="× that blur"
             decimals={1}
             value={geometry.settings.limits.softTimes}
-            onCommit={(softTimes) => standEdit.setLimits({ softTimes })}
+            onCommit={(softTimes) => focusEdit.setLimits({ softTimes })}
           />
         )}
       </div>

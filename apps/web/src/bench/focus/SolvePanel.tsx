@@ -14,8 +14,16 @@ import { markedFor, standTiltMechanism, type Solved } from '@gangway/core/planni
 import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { useSought } from '../findings/seeking';
-import { standEdit } from '../standEdit';
 import type { SetupPatch } from '@gangway/core/model/setup';
+import type { TurnedBy } from '@gangway/core/planning/solveFocus';
+import type { StandardTurn } from '@gangway/core/model/movements';
+import type { LensTilt } from '@gangway/core/rig/tilt';
+import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
+import type { FarAndNear, Turn } from '@gangway/core/focus/farAndNear';
+import { focusEdit } from './focusEdit';
+import { Th } from '../../ui/Table';
+import { Select } from '../../ui/Select';
+import { TextButton } from '../../ui/TextButton';
 
 const SCHOOLS = {
   least: 'least aperture (default)',
@@ -37,18 +45,13 @@ export function SolvePanel({ geometry }: { readonly geometry: Geometry }) {
   const [school, setSchool] = useState<School>('least');
   return (
     <div>
-      <select
-        aria-label="How the plane is laid"
-        value={school}
-        onChange={(event) => setSchool(event.target.value as School)}
-        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
-      >
+      <Select aria-label="How the plane is laid" value={school} onChange={(event) => setSchool(event.target.value as School)} wide>
         {Object.entries(SCHOOLS).map(([id, words]) => (
           <option key={id} value={id}>
             by {words}
           </option>
         ))}
-      </select>
+      </Select>
       <p className="mt-1 text-xs text-ink-soft">{WHY[school]}</p>
       {school === 'least' && <Least geometry={geometry} />}
       {school === 'hinge' && <Hinge geometry={geometry} />}
@@ -112,7 +115,7 @@ const Solution = memo(function Solution({
         {solved.nearest && (
           <p className="mt-0.5">
             Without it: {setWords(solved.nearest)}, {needWords(solved.nearest)}.{' '}
-            <SetButton onSet={() => solved.nearest && standEdit.applyFocus(solved.nearest.patch, setWords(solved.nearest))} />
+            <SetButton onSet={() => solved.nearest && focusEdit.applyFocus(solved.nearest.patch, setWords(solved.nearest))} />
           </p>
         )}
       </div>
@@ -125,7 +128,7 @@ const Solution = memo(function Solution({
       {isSet ? (
         <span className="text-ink-soft">It is set so.</span>
       ) : (
-        <SetButton onSet={() => standEdit.applyFocus(solution.patch, setWords(solution))} />
+        <SetButton onSet={() => focusEdit.applyFocus(solution.patch, setWords(solution))} />
       )}
     </p>
   );
@@ -133,9 +136,17 @@ const Solution = memo(function Solution({
 
 function setWords({ front, rear, focusM, by }: Extract<Solved, { ok: true }>['solution']): string {
   const straight = rear.tiltDeg === 0 && rear.swingDeg === 0;
-  const turned =
-    by === 'rear' ? (straight ? 'the back straight, the lens as it is' : `back ${turnWords(rear)}`) : by === 'none' ? '' : turnWords(front);
+  const turned = turnedLine(by, straight, rear, front);
   return [turned, focusWords(focusM)].filter(Boolean).join(', ');
+}
+
+function turnedLine(by: TurnedBy, straight: boolean, rear: StandardTurn, front: StandardTurn): string {
+  if (by === 'rear') {
+    if (straight) return 'the back straight, the lens as it is';
+    return `back ${turnWords(rear)}`;
+  }
+  if (by === 'none') return '';
+  return turnWords(front);
 }
 
 function needWords({ fNumber, marked }: Extract<Solved, { ok: true }>['solution']): string {
@@ -145,9 +156,9 @@ function needWords({ fNumber, marked }: Extract<Solved, { ok: true }>['solution'
 
 function SetButton({ onSet, words = 'Set it' }: { readonly onSet: () => void; readonly words?: string }) {
   return (
-    <button type="button" onClick={onSet} className="font-medium text-accent underline underline-offset-4">
+    <TextButton onClick={onSet} className="font-medium">
       {words}
-    </button>
+    </TextButton>
   );
 }
 
@@ -180,27 +191,20 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
   }
   const tilt = lensTilt(rig.parts);
   const mechanism = standTiltMechanism(geometry.settings);
-  const most =
-    mechanism?.kind === 'cone'
-      ? mechanism.maxDeg
-      : mechanism?.kind === 'box'
-        ? Math.max(...mechanism.tiltDeg)
-        : mechanism?.kind === 'line'
-          ? Math.max(...mechanism.rangeDeg)
-          : 10;
-  const step = tilt.kind === 'mount' && tilt.stepDeg !== null ? tilt.stepDeg / 2 : most > 10 ? 1 : 0.5;
+  const most = mostTilt(mechanism);
+  const step = tableStep(tilt, most);
   return (
     <div className="mt-1">
       <div className="grid justify-items-end gap-1">
         {planes.length > 0 && (
-          <select
+          <Select
             aria-label="Plane that is wanted"
             value=""
             onChange={(event) => {
               const plane = planes.find(({ key }) => key === event.target.value);
               if (plane) setTyped({ belowM: plane.belowM, slopeDeg: plane.slopeDeg });
             }}
-            className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+            wide
           >
             <option value="">Take it from the subject …</option>
             {planes.map(({ key, name }) => (
@@ -208,7 +212,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         )}
         <NumberField
           label="Lens above the plane"
@@ -230,7 +234,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
         />
       </div>
       <p className="mt-1" data-testid="hinge-answer">
-        {words} {patch && <SetButton onSet={() => standEdit.applyFocus(patch, words)} />}
+        {words} {patch && <SetButton onSet={() => focusEdit.applyFocus(patch, words)} />}
       </p>
       <details className="mt-1">
         <summary className="cursor-pointer text-ink-soft">Table of this rig</summary>
@@ -240,12 +244,8 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
           <table className="w-full border-collapse tabular-nums">
             <thead>
               <tr className="border-b border-rule text-ink-soft">
-                <th scope="col" className="text-left font-medium">
-                  Tilt
-                </th>
-                <th scope="col" className="text-right font-medium">
-                  hinge below the lens
-                </th>
+                <Th className="text-left">Tilt</Th>
+                <Th end>hinge below the lens</Th>
               </tr>
             </thead>
             <tbody>
@@ -263,6 +263,19 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
   );
 }
 
+function tableStep(tilt: LensTilt, most: number): number {
+  if (tilt.kind === 'mount' && tilt.stepDeg !== null) return tilt.stepDeg / 2;
+  if (most > 10) return 1;
+  return 0.5;
+}
+
+function mostTilt(mechanism: TiltMechanism | null): number {
+  if (mechanism?.kind === 'cone') return mechanism.maxDeg;
+  if (mechanism?.kind === 'box') return Math.max(...mechanism.tiltDeg);
+  if (mechanism?.kind === 'line') return Math.max(...mechanism.rangeDeg);
+  return 10;
+}
+
 function FarNear({ geometry }: { readonly geometry: Geometry }) {
   const placed = geometry.placedPins.filter(({ pin }) => pin.role !== 'soft');
   const points = placed.flatMap(({ pin, points: own }) => own.map((at) => ({ name: pin.name, at })));
@@ -275,14 +288,7 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
     return <p className="mt-1">Put a pin far off and one near; the iteration goes between them.</p>;
   const mechanism = standTiltMechanism(geometry.settings);
   if (mechanism === null) return <p className="mt-1">How far this lens tilts is not known; give the figures of its mechanism.</p>;
-  const most =
-    mechanism.kind === 'cone'
-      ? mechanism.maxDeg
-      : mechanism.kind === 'box'
-        ? Math.max(Math.abs(mechanism.tiltDeg[0]), mechanism.tiltDeg[1])
-        : mechanism.kind === 'line'
-          ? Math.max(...mechanism.rangeDeg)
-          : 45;
+  const most = mostAngle(mechanism);
   const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;
   if (most < 0.05) return <p className="mt-1">This rig does not tilt: focus between the two and stop down.</p>;
   const { focalMm } = geometry.settings.rig.lens;
@@ -291,7 +297,7 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
   const within = Math.max(0.002, geometry.settings.fNumber * cocMm * 0.1);
   let found;
   try {
-    found = farAndNear(focalMm, far.at, near.at, angleDeg, most, within);
+    found = farAndNear({ focalMm, farM: far.at, nearM: near.at, angleDeg, mostDeg: most, withinMm: within });
   } catch (error) {
     if (error instanceof CoreError) return <p className="mt-1">{error.message}</p>;
     throw error;
@@ -316,15 +322,11 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
         ))}
       </ol>
       <p className="mt-1">
-        {found.settled
-          ? 'Settled.'
-          : found.ended
-            ? 'The mechanism ends before both are sharp: stop down for the rest.'
-            : `It goes on to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`}{' '}
+        {endLine(found, last)}{' '}
         {last && (
           <SetButton
             onSet={() =>
-              standEdit.applyFocus(
+              focusEdit.applyFocus(
                 {
                   front: { tiltDeg: Math.round(last.turnDeg * 100) / 100 + 0, swingDeg: geometry.settings.front.swingDeg },
                   focusM: focusFor(focalMm, (focalMm + last.extensionMm) / Math.cos((last.turnDeg * Math.PI) / 180)),
@@ -338,6 +340,19 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
       </p>
     </div>
   );
+}
+
+function endLine(found: FarAndNear, last: Turn | undefined): string {
+  if (found.settled) return 'Settled.';
+  if (found.ended) return 'The mechanism ends before both are sharp: stop down for the rest.';
+  return `It goes on to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`;
+}
+
+function mostAngle(mechanism: TiltMechanism): number {
+  if (mechanism.kind === 'cone') return mechanism.maxDeg;
+  if (mechanism.kind === 'box') return Math.max(Math.abs(mechanism.tiltDeg[0]), mechanism.tiltDeg[1]);
+  if (mechanism.kind === 'line') return Math.max(...mechanism.rangeDeg);
+  return 45;
 }
 
 function Spread({ geometry }: { readonly geometry: Geometry }) {

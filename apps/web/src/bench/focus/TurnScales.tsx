@@ -5,7 +5,8 @@ import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
 import { turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { MovementScale } from '../movements/MovementScale';
-import { standEdit } from '../standEdit';
+import { focusEdit } from './focusEdit';
+
 /** A scale for a mechanism whose end is not known, degrees to either side. */
 const UNKNOWN_DEG = 12;
 
@@ -14,16 +15,16 @@ const TURNS = {
     label: 'Tilt',
     orientation: 'vertical',
     key: 'tiltDeg',
-    type: (deg: number) => standEdit.typeTurn('tilt', deg),
-    drag: (tiltDeg: number, gesture: string) => standEdit.turnWithin({ tiltDeg }, gesture),
+    type: (deg: number) => focusEdit.typeTurn('tilt', deg),
+    drag: (tiltDeg: number, gesture: string) => focusEdit.turnWithin({ tiltDeg }, gesture),
     words: (tiltDeg: number) => turnWords({ tiltDeg, swingDeg: 0 }),
   },
   swing: {
     label: 'Swing',
     orientation: 'horizontal',
     key: 'swingDeg',
-    type: (deg: number) => standEdit.typeTurn('swing', deg),
-    drag: (swingDeg: number, gesture: string) => standEdit.turnWithin({ swingDeg }, gesture),
+    type: (deg: number) => focusEdit.typeTurn('swing', deg),
+    drag: (swingDeg: number, gesture: string) => focusEdit.turnWithin({ swingDeg }, gesture),
     words: (swingDeg: number) => turnWords({ tiltDeg: 0, swingDeg }),
   },
 } as const;

@@ -13,8 +13,15 @@ import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { Part } from '../Part';
 import { PoseFields } from '../scene/PoseFields';
-import { standEdit } from '../standEdit';
 import type { Accepted, Scene } from '@gangway/core/model/scene';
+import { sceneEdit } from '../scene/sceneEdit';
+import { focusEdit } from '../focus/focusEdit';
+import { movementEdit } from '../movements/movementEdit';
+import { setupEdit } from '../editing/setupEdit';
+import { Th } from '../../ui/Table';
+import { Select } from '../../ui/Select';
+import { TextButton } from '../../ui/TextButton';
+
 const RiseOrPitchDialog = lazy(() => import('./RiseOrPitchDialog').then((module) => ({ default: module.RiseOrPitchDialog })));
 
 /** What the picture keeps, how the back is turned, what level it takes, and what is done about stretch. */
@@ -45,14 +52,13 @@ function Crop({ geometry }: { readonly geometry: Geometry }) {
     <div>
       <label className="flex items-center justify-between gap-2">
         <span className="engraved">Keep</span>
-        <select
+        <Select
           aria-label="Proportion that is kept"
           value={geometry.settings.crop ?? ''}
           onChange={(event) => {
             const crop = CROPS.find(({ ratio }) => String(ratio) === event.target.value);
-            standEdit.setCrop(crop?.ratio ?? null, crop ? `keep ${crop.name}` : 'keep the whole frame');
+            sceneEdit.setCrop(crop?.ratio ?? null, crop ? `keep ${crop.name}` : 'keep the whole frame');
           }}
-          className="rounded-sm border border-rule bg-ground px-1.5 py-1"
         >
           <option value="">the whole frame</option>
           {CROPS.map(({ ratio, name }) => (
@@ -60,7 +66,7 @@ function Crop({ geometry }: { readonly geometry: Geometry }) {
               {name}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <p className="mt-1 text-right text-ink-soft tabular-nums">
         {fixed(kept.widthMm, 1)} × {fixed(kept.heightMm, 1)} mm
@@ -83,7 +89,7 @@ function Rear({ geometry }: { readonly geometry: Geometry }) {
           unit="°"
           value={geometry.settings.rear[key]}
           decimals={1}
-          onCommit={(value) => standEdit.setRear({ [key]: value }, most)}
+          onCommit={(value) => focusEdit.setRear({ [key]: value }, most)}
         />
       ))}
     </div>
@@ -113,14 +119,14 @@ function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scen
             unit="mm"
             value={meets[0]}
             decimals={1}
-            onCommit={(mm) => standEdit.typeMovement('shift', -mm)}
+            onCommit={(mm) => movementEdit.typeMovement('shift', -mm)}
           />
           <NumberField
             label="Meet above the centre"
             unit="mm"
             value={meets[1]}
             decimals={1}
-            onCommit={(mm) => standEdit.typeMovement('rise', -mm)}
+            onCommit={(mm) => movementEdit.typeMovement('rise', -mm)}
           />
         </div>
       )}
@@ -154,7 +160,7 @@ function AcceptedField({
       value={scene.accepted[of]}
       decimals={decimals}
       onCommit={(value) =>
-        standEdit.amendScene((each) => ({ ...each, accepted: { ...each.accepted, [of]: value } }), `${label.toLowerCase()} ${value}`)
+        sceneEdit.amendScene((each) => ({ ...each, accepted: { ...each.accepted, [of]: value } }), `${label.toLowerCase()} ${value}`)
       }
     />
   );
@@ -171,7 +177,7 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
     try {
       const found = converging(geometry, leanDeg);
       if (found)
-        standEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
+        setupEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
       return null;
     } catch (error) {
       if (error instanceof CoreError)
@@ -203,9 +209,9 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
           <div className="mt-2 grid justify-items-end gap-1">
             <NumberField label="Lean at the edge, on purpose" unit="°" value={leanOf(geometry, scene)} decimals={1} onCommit={lean} />
             {scene.accepted.convergeDeg !== 0 && (
-              <button type="button" onClick={() => setRefusal(lean(0))} className="font-medium text-accent underline underline-offset-4">
+              <TextButton onClick={() => setRefusal(lean(0))} className="font-medium">
                 Parallel again
-              </button>
+              </TextButton>
             )}
           </div>
           {refusal && <p role="alert">{refusal}</p>}
@@ -228,31 +234,31 @@ function TurnIn({ geometry, scene }: { readonly geometry: Geometry; readonly sce
       <div className="grid justify-items-end gap-1">
         <AcceptedField scene={scene} of="stretch" decimals={2} label="Stretch that passes" />
       </div>
-      {scene.watched === null ? (
-        <p className="mt-1 text-ink-soft">Press on the thing that is drawn out, then “Watch its stretch”.</p>
-      ) : offer === null ? (
-        <p className="mt-1">What is watched lies behind the camera.</p>
-      ) : (
-        <>
-          <TurnTable offer={offer} />
-          <p className="mt-1">{offerWords(offer)}</p>
-          <div className="mt-1 flex gap-2">
-            {offer.patch && (
-              <Button
-                look="main"
-                onClick={() =>
-                  offer.patch &&
-                  standEdit.apply(offer.patch, `turned to ${yawWords(offer.after.yawDeg)}, ${shiftWords(offer.after.movements.shiftMm)}`)
-                }
-              >
-                Turn in
-              </Button>
-            )}
-            <Button onClick={() => standEdit.watch(null)}>Let it go</Button>
-          </div>
-        </>
-      )}
+      <Watched scene={scene} offer={offer} />
     </Part>
+  );
+}
+
+function Watched({ scene, offer }: { readonly scene: Scene; readonly offer: TurnInOffer | null }) {
+  if (scene.watched === null) return <p className="mt-1 text-ink-soft">Press on the thing that is drawn out, then “Watch its stretch”.</p>;
+  if (offer === null) return <p className="mt-1">What is watched lies behind the camera.</p>;
+  const { patch, after } = offer;
+  return (
+    <>
+      <TurnTable offer={offer} />
+      <p className="mt-1">{offerWords(offer)}</p>
+      <div className="mt-1 flex gap-2">
+        {patch && (
+          <Button
+            look="main"
+            onClick={() => setupEdit.apply(patch, `turned to ${yawWords(after.yawDeg)}, ${shiftWords(after.movements.shiftMm)}`)}
+          >
+            Turn in
+          </Button>
+        )}
+        <Button onClick={() => sceneEdit.watch(null)}>Let it go</Button>
+      </div>
+    </>
   );
 }
 
@@ -275,9 +281,9 @@ function offerWords({ patch, endedBy, after, before }: TurnInOffer): string {
 function TurnTable({ offer: { before, after, patch } }: { readonly offer: TurnInOffer }) {
   const row = (label: string, of: (picture: StretchedPicture) => number) => (
     <tr className="border-b border-hairline">
-      <th scope="row" className="py-0.5 text-left font-normal">
+      <Th scope="row" className="py-0.5 text-left font-normal">
         {label}
-      </th>
+      </Th>
       <td className="text-right">{fixed(of(before), 2)}</td>
       <td className="text-right font-medium">{patch ? fixed(of(after), 2) : '–'}</td>
     </tr>
@@ -286,15 +292,9 @@ function TurnTable({ offer: { before, after, patch } }: { readonly offer: TurnIn
     <table className="mt-1 w-full border-collapse tabular-nums">
       <thead>
         <tr className="border-b border-rule text-ink-soft">
-          <th scope="col" className="text-left font-medium">
-            Longer than wide
-          </th>
-          <th scope="col" className="text-right font-medium">
-            now
-          </th>
-          <th scope="col" className="text-right font-medium">
-            turned
-          </th>
+          <Th className="text-left">Longer than wide</Th>
+          <Th end>now</Th>
+          <Th end>turned</Th>
         </tr>
       </thead>
       <tbody>

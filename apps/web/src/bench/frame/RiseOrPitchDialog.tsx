@@ -4,7 +4,8 @@ import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/pla
 import { fixed, riseWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
 import { PlainDrawing } from '../finder/PictureView';
-import { finderView, type FinderView } from '../finder/view';
+import { finderView, type FinderView } from '../../setup/finder/view';
+import { Th } from '../../ui/Table';
 
 /** The same subject by rise, and by pitching the camera and making it upright in software, side by side. */
 export function RiseOrPitchDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
@@ -114,13 +115,9 @@ function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly ge
     <table className="mt-3 w-full border-collapse text-sm tabular-nums">
       <thead>
         <tr className="border-b border-rule text-left text-ink-soft">
-          <th />
-          <th scope="col" className="py-1 font-medium">
-            rise
-          </th>
-          <th scope="col" className="font-medium">
-            pitch and software
-          </th>
+          <Th />
+          <Th className="py-1">rise</Th>
+          <Th>pitch and software</Th>
         </tr>
       </thead>
       <tbody>
@@ -130,9 +127,9 @@ function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly ge
           ['Falls out of the frame', out(found.outByRise), out(found.outByPitch)],
         ].map(([label, rise, pitch]) => (
           <tr key={label} className="border-b border-hairline">
-            <th scope="row" className="py-1 pr-2 text-left font-normal">
+            <Th scope="row" className="py-1 pr-2 text-left font-normal">
               {label}
-            </th>
+            </Th>
             <td className="pr-2">{rise}</td>
             <td>{pitch}</td>
           </tr>

@@ -1,11 +1,12 @@
 import { settingDifferences } from '@gangway/contract/record/settingDifferences';
 import { Button } from '../../ui/Button';
-import { keepOurs, takeTheirs, useAppSelector } from '../../store/store';
+import { useBenchSelector } from '../editing/benchStore';
+import { keepOurs, takeTheirs } from './open';
 
 /** The stand was changed in another place: says how the two differ and lets the photographer choose. */
 export function ElsewhereNote() {
-  const keeping = useAppSelector((state) => state.keep?.keeping);
-  const ours = useAppSelector((state) => state.edit.present);
+  const keeping = useBenchSelector((state) => state.keep?.keeping);
+  const ours = useBenchSelector((state) => state.edit.present);
   if (keeping?.phase !== 'elsewhere' || !ours) return null;
   const { theirs } = keeping;
   const named = ours.name === theirs.name ? [] : [{ ours: `“${ours.name}”`, theirs: `“${theirs.name}”` }];

@@ -1,5 +1,6 @@
 import { useEffect } from 'react';
-import { useAppSelector, keeper } from '../../store/store';
+import { useBenchSelector } from '../editing/benchStore';
+import { keeper } from './open';
 import type { Keeping } from './keeping';
 
 function keepingWords(keeping: Keeping): string {
@@ -25,7 +26,7 @@ const URGENT: readonly Keeping['phase'][] = ['waiting', 'refused', 'elsewhere', 
 
 /** Whether the work is safe, in words; and a warning when the page is left before it is. */
 export function KeepingWords() {
-  const keeping = useAppSelector((state) => state.keep?.keeping ?? null);
+  const keeping = useBenchSelector((state) => state.keep?.keeping ?? null);
   const safe = keeping === null || keeping.phase === 'kept';
 
   useEffect(() => {

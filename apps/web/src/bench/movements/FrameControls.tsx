@@ -5,10 +5,11 @@ import { memo, useState } from 'react';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { useAtMost } from '../../ui/useAtMost';
-import { apertureRingOf } from '../facts';
-import { standEdit } from '../standEdit';
+import { apertureRingOf } from '../../setup/selectors';
 import { ApertureScale } from './ApertureScale';
 import type { SetupSettings } from '@gangway/core/model/setup';
+import { movementEdit } from './movementEdit';
+import { focusEdit } from '../focus/focusEdit';
 
 /** The same list as before while it says the same, so that what depends on it is not drawn again. */
 function useSame<T>(list: readonly T[]): readonly T[] {
@@ -33,7 +34,7 @@ export function FrameControls({ geometry }: { readonly geometry: Geometry }) {
       <FocusField focusM={geometry.settings.focusM} />
       <div className="flex min-w-64 grow items-center gap-2">
         <ApertureField fNumber={geometry.settings.fNumber} />
-        <ApertureScale fNumber={geometry.settings.fNumber} ring={ring} holds={held} onChange={standEdit.setAperture} />
+        <ApertureScale fNumber={geometry.settings.fNumber} ring={ring} holds={held} onChange={movementEdit.setAperture} />
       </div>
     </div>
   );
@@ -50,7 +51,7 @@ const OrientationChoice = memo(function OrientationChoice({
     <ToggleGroup.Root
       type="single"
       value={present}
-      onValueChange={(value) => (value === 'landscape' || value === 'portrait') && standEdit.setOrientation(value)}
+      onValueChange={(value) => (value === 'landscape' || value === 'portrait') && movementEdit.setOrientation(value)}
       aria-label="Orientation of the frame"
       className="flex rounded-md border border-rule"
       disabled={square}
@@ -81,9 +82,9 @@ const FocusField = memo(function FocusField({ focusM }: { readonly focusM: numbe
         endless
         // The axis of a tilted lens may meet its plane of focus behind it.
         {...(focusM !== null && focusM < 0 && { words: 'past ∞' })}
-        onCommit={(m) => standEdit.setFocus(m)}
+        onCommit={(m) => focusEdit.setFocus(m)}
       />
-      <IconButton label="Focus at infinity" disabled={focusM === null} onClick={() => standEdit.setFocus(null)}>
+      <IconButton label="Focus at infinity" disabled={focusM === null} onClick={() => focusEdit.setFocus(null)}>
         <InfinityIcon size={18} aria-hidden />
       </IconButton>
     </span>
@@ -92,6 +93,14 @@ const FocusField = memo(function FocusField({ focusM }: { readonly focusM: numbe
 
 const ApertureField = memo(function ApertureField({ fNumber }: { readonly fNumber: number }) {
   return (
-    <NumberField label="f/" unit="" decimals={1} words={String(fNumber)} value={fNumber} onCommit={standEdit.typeAperture} width="w-12" />
+    <NumberField
+      label="f/"
+      unit=""
+      decimals={1}
+      words={String(fNumber)}
+      value={fNumber}
+      onCommit={movementEdit.typeAperture}
+      width="w-12"
+    />
   );
 });

@@ -149,7 +149,7 @@ const Marks = memo(function Marks({
   const marks: { mm: number; kind: keyof typeof REACH }[] = [];
   for (let k = Math.ceil(minMm / minor - 1e-9); k * minor <= maxMm + 1e-9; k++) {
     const mm = Math.round(k * minor * 100) / 100;
-    marks.push({ mm, kind: isMultiple(mm, major) ? 'major' : isMultiple(mm, middle) ? 'middle' : 'minor' });
+    marks.push({ mm, kind: markKind(mm, major, middle) });
   }
   const lines = (heavy: boolean) =>
     marks
@@ -178,6 +178,12 @@ const Marks = memo(function Marks({
     </g>
   );
 });
+
+function markKind(mm: number, major: number, middle: number): 'minor' | 'major' | 'middle' {
+  if (isMultiple(mm, major)) return 'major';
+  if (isMultiple(mm, middle)) return 'middle';
+  return 'minor';
+}
 
 const Engraving = memo(
   function Engraving({ size, upright, ruler, stops, optical }: EngravingProps) {

@@ -2,10 +2,10 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { onSlide, slidePosition, travelOf } from '@gangway/core/rig/mechanism';
 import { mmWords, riseWords, shiftWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
-import { opticalEnds, rulerOf, slideEnds } from '../facts';
-import { standEdit } from '../standEdit';
+import { opticalEnds, rulerOf, slideEnds } from '../../setup/selectors';
 import { MovementScale } from './MovementScale';
 import type { ShiftPosition } from '@gangway/core/model/movements';
+import { movementEdit } from './movementEdit';
 
 interface OneScaleProps {
   readonly geometry: Geometry;
@@ -18,16 +18,16 @@ const CONTROLS = {
     orientation: 'vertical',
     words: riseWords,
     of: ({ riseMm }: ShiftPosition) => riseMm,
-    drag: (riseMm: number, gesture: string) => standEdit.move({ riseMm }, gesture),
-    type: (mm: number) => standEdit.typeMovement('rise', mm),
+    drag: (riseMm: number, gesture: string) => movementEdit.move({ riseMm }, gesture),
+    type: (mm: number) => movementEdit.typeMovement('rise', mm),
   },
   shift: {
     label: 'Shift',
     orientation: 'horizontal',
     words: shiftWords,
     of: ({ shiftMm }: ShiftPosition) => shiftMm,
-    drag: (shiftMm: number, gesture: string) => standEdit.move({ shiftMm }, gesture),
-    type: (mm: number) => standEdit.typeMovement('shift', mm),
+    drag: (shiftMm: number, gesture: string) => movementEdit.move({ shiftMm }, gesture),
+    type: (mm: number) => movementEdit.typeMovement('shift', mm),
   },
 } as const;
 
@@ -78,7 +78,7 @@ export function LevelScale({ geometry }: { readonly geometry: Geometry }) {
     const along = slidePosition(mechanism, geometry.settings.movements);
     return (
       <div className="flex items-center gap-3">
-        <NumberField label="Slide" unit="mm" decimals={1} value={along} onCommit={standEdit.typeSlide} width="w-14" />
+        <NumberField label="Slide" unit="mm" decimals={1} value={along} onCommit={movementEdit.typeSlide} width="w-14" />
         <MovementScale
           label={`Slide at ${mechanism.angleDeg}°`}
           orientation="horizontal"
@@ -87,7 +87,7 @@ export function LevelScale({ geometry }: { readonly geometry: Geometry }) {
           stops={travel}
           optical={slideEnds(geometry.settings)}
           valueWords={(mm) => `${mmWords(mm)} along the slide`}
-          onChange={(mm, gesture) => standEdit.move(onSlide(mechanism, mm), gesture)}
+          onChange={(mm, gesture) => movementEdit.move(onSlide(mechanism, mm), gesture)}
         />
       </div>
     );

@@ -9,9 +9,10 @@ import { turnedToWorld } from '@gangway/core/space/pose';
 import { fixed, metresWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
-import { standEdit } from '../standEdit';
 import { boundsOf, paced, placeLayout, type PlaceLayout } from './placeLayout';
 import type { Scene } from '@gangway/core/model/scene';
+import type { NumberFigure } from '@gangway/core/kit/figure';
+import { sceneEdit } from '../scene/sceneEdit';
 
 /** Where the tripod stands and what is before it, from above and from the side, to one scale; dimensions and camera are dragged. */
 export function PlaceDrawing({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
@@ -235,9 +236,9 @@ function gripsOf(scene: Scene): readonly Grip[] {
     if (!figure) return [];
     const now = (subject as unknown as Readonly<Record<string, number>>)[key] ?? 0;
     const set = (wanted: number, gesture: string) => {
-      const near = key === 'metresPerUnit' ? wanted : figure.unit === '°' ? Math.round(wanted) : paced(wanted);
+      const near = setting(key, wanted, figure);
       const next = Math.min(figure.max, Math.max(figure.min, near));
-      standEdit.amendScene(
+      sceneEdit.amendScene(
         (each) => ({ ...each, subject: { ...each.subject, [key]: next } }),
         `${figure.label.toLowerCase()} ${fixed(next, 2)} ${figure.unit}`,
         gesture,
@@ -256,9 +257,9 @@ function gripsOf(scene: Scene): readonly Grip[] {
       },
     ];
   });
-  const distance = (m: number, gesture: string) => standEdit.setDistance(Math.max(0.05, paced(m)), gesture);
+  const distance = (m: number, gesture: string) => sceneEdit.setDistance(Math.max(0.05, paced(m)), gesture);
   const amend = (changes: Partial<Scene>, words: string, gesture: string) =>
-    standEdit.amendScene((each) => ({ ...each, ...changes }), words, gesture);
+    sceneEdit.amendScene((each) => ({ ...each, ...changes }), words, gesture);
   const step = stepOf(scene.distanceM);
   return [
     ...dimensions,
@@ -317,6 +318,12 @@ function gripsOf(scene: Scene): readonly Grip[] {
           },
         ]),
   ];
+}
+
+function setting(key: string, wanted: number, figure: NumberFigure): number {
+  if (key === 'metresPerUnit') return wanted;
+  if (figure.unit === '°') return Math.round(wanted);
+  return paced(wanted);
 }
 
 const KEYS: Readonly<Record<string, readonly [number, number]>> = {

@@ -64,6 +64,13 @@ export function placeLayout({ away: [leastAwayM, mostAwayM], halfSide, height }:
 
 /** A length dragged by hand, in the steps that it is paced out in, m. */
 export function paced(m: number): number {
-  const step = Math.abs(m) < 0.5 ? 0.005 : Math.abs(m) < 3 ? 0.01 : Math.abs(m) < 10 ? 0.05 : 0.1;
+  const step = pace(m);
   return Number((Math.round(m / step) * step).toFixed(3));
+}
+
+function pace(m: number): number {
+  if (Math.abs(m) < 0.5) return 0.005;
+  if (Math.abs(m) < 3) return 0.01;
+  if (Math.abs(m) < 10) return 0.05;
+  return 0.1;
 }

@@ -1,10 +1,10 @@
-import { Link } from 'react-router';
 import { builtRig } from '@gangway/contract/kit';
-import { useItems } from '../../kit/useKit';
 import { api, errorSentence } from '../../store/api';
 import { Dialog } from '../../ui/Dialog';
 import { ErrorNote } from '../../ui/ErrorNote';
 import type { Rig } from '@gangway/core/model/rig';
+import { useItems } from '../../store/useItems';
+import { TextLink } from '../../ui/TextButton';
 
 interface ChooseRigProps {
   readonly present: string | null;
@@ -43,16 +43,16 @@ export function ChooseRig({ present, onChoose, onClose }: ChooseRigProps) {
                   {chosen.name}
                   {rig === null && ' (unfinished)'}
                 </button>
-                <Link to={`/kit/rigs/${chosen.id}`} className="text-xs text-ink-soft underline underline-offset-4 hover:text-ink">
+                <TextLink to={`/kit/rigs/${chosen.id}`} className="text-xs text-ink-soft hover:text-ink">
                   open
-                </Link>
+                </TextLink>
               </li>
             );
           })}
       </ul>
-      <Link to="/kit/rigs" className="mt-3 inline-block text-sm font-medium text-accent underline underline-offset-4">
+      <TextLink to="/kit/rigs" className="mt-3 inline-block text-sm font-medium">
         To the kit
-      </Link>
+      </TextLink>
     </Dialog>
   );
 }

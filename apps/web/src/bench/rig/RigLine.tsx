@@ -1,13 +1,13 @@
 import { Camera } from 'lucide-react';
 import { memo, useMemo } from 'react';
-import { Link } from 'react-router';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { api } from '../../store/api';
 import { Button } from '../../ui/Button';
-import { standEdit } from '../standEdit';
 import { newFigures } from './newFigures';
 import { mechanismWords } from '@gangway/core/rig/mechanismWords';
 import type { Rig } from '@gangway/core/model/rig';
+import { rigEdit } from './rigEdit';
+import { TextLink } from '../../ui/TextButton';
 
 /** The rig of the stand in a line or two, with the way to another and word of newer figures in the kit. */
 export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: Rig; readonly onChoose: () => void }) {
@@ -20,9 +20,9 @@ export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: 
             {rigId === null ? (
               name
             ) : (
-              <Link to={`/kit/rigs/${rigId}`} className="underline-offset-4 hover:text-accent hover:underline">
+              <TextLink to={`/kit/rigs/${rigId}`} className="hover:text-accent hover:underline">
                 {name}
-              </Link>
+              </TextLink>
             )}
           </h2>
           <p className="text-sm text-ink-soft">
@@ -51,7 +51,7 @@ function Newer({ rig }: { readonly rig: Rig }) {
         The kit has newer figures for this rig: {found.words.slice(0, 3).join('; ')}
         {more > 0 && ` and ${more} more`}. This stand works with those it was made with.
       </p>
-      <Button className="mt-1" onClick={() => standEdit.setRig(found.rig, 'newer figures of the rig')}>
+      <Button className="mt-1" onClick={() => rigEdit.setRig(found.rig, 'newer figures of the rig')}>
         Take the new figures
       </Button>
     </div>

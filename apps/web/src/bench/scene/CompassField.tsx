@@ -1,8 +1,8 @@
 import { COMPASS_FIGURE } from '@gangway/contract/scene';
 import { frontBearing, windWords } from '@gangway/core/sun/bearing';
 import { NumberField } from '../../ui/NumberField';
-import { standEdit } from '../standEdit';
 import type { Scene } from '@gangway/core/model/scene';
+import { sceneEdit } from './sceneEdit';
 
 /** Where straight ahead goes on a map: from it follows when a front is lit. */
 export function CompassField({ scene }: { readonly scene: Scene }) {
@@ -16,7 +16,7 @@ export function CompassField({ scene }: { readonly scene: Scene }) {
         decimals={0}
         value={compassDeg ?? 0}
         {...(compassDeg === null && { words: '?' })}
-        onCommit={(deg) => standEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `looks toward ${deg}°`)}
+        onCommit={(deg) => sceneEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `looks toward ${deg}°`)}
       />
       {front !== null && <p className="text-xs text-ink-soft">The front looks {windWords(front)}; the job’s page says when it is lit.</p>}
     </div>

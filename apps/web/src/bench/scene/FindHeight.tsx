@@ -6,6 +6,7 @@ import { fixed } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import type { Scene } from '@gangway/core/model/scene';
+import { Select } from '../../ui/Select';
 
 interface Ask {
   readonly key: string;
@@ -35,7 +36,14 @@ const METHODS = {
       ask('distanceErrorM', 'Distance sure to', '± m', '0.2'),
       ask('angleErrorDeg', 'Angle sure to', '± °', '0.5'),
     ],
-    find: (of) => heightByAngle(of('distanceM'), of('angleDeg'), of('eyeM'), of('distanceErrorM'), of('angleErrorDeg')),
+    find: (of) =>
+      heightByAngle({
+        distanceM: of('distanceM'),
+        angleDeg: of('angleDeg'),
+        eyeM: of('eyeM'),
+        distanceErrorM: of('distanceErrorM'),
+        angleErrorDeg: of('angleErrorDeg'),
+      }),
   },
   baseline: {
     title: 'Two angles along a line',
@@ -48,7 +56,15 @@ const METHODS = {
       ask('baselineErrorM', 'Walk sure to', '± m', '0.2'),
       ask('angleErrorDeg', 'Angles sure to', '± °', '0.5'),
     ],
-    find: (of) => heightByBaseline(of('baselineM'), of('farDeg'), of('nearDeg'), of('eyeM'), of('baselineErrorM'), of('angleErrorDeg')),
+    find: (of) =>
+      heightByBaseline({
+        baselineM: of('baselineM'),
+        farDeg: of('farDeg'),
+        nearDeg: of('nearDeg'),
+        eyeM: of('eyeM'),
+        baselineErrorM: of('baselineErrorM'),
+        angleErrorDeg: of('angleErrorDeg'),
+      }),
   },
   storeys: {
     title: 'Storeys counted',
@@ -71,7 +87,14 @@ const METHODS = {
       ask('knownErrorM', 'Known sure to', '± m', '0.02'),
       ask('readErrorPx', 'Each end read to', '± px', '3'),
     ],
-    find: (of) => heightByPicture(of('knownM'), of('knownPx'), of('wantedPx'), of('knownErrorM'), of('readErrorPx')),
+    find: (of) =>
+      heightByPicture({
+        knownM: of('knownM'),
+        knownPx: of('knownPx'),
+        wantedPx: of('wantedPx'),
+        knownErrorM: of('knownErrorM'),
+        readErrorPx: of('readErrorPx'),
+      }),
   },
 } as const satisfies Readonly<Record<string, Method>>;
 
@@ -97,18 +120,13 @@ export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
   return (
     <Dialog open onClose={onClose} title="Find the height" help={method.how}>
       <div className="grid gap-2 text-sm">
-        <select
-          aria-label="How"
-          value={id}
-          onChange={(event) => setId(event.target.value as MethodId)}
-          className="rounded-sm border border-rule bg-ground px-1.5 py-1"
-        >
+        <Select aria-label="How" value={id} onChange={(event) => setId(event.target.value as MethodId)}>
           {Object.entries(METHODS).map(([key, { title }]) => (
             <option key={key} value={key}>
               {title}
             </option>
           ))}
-        </select>
+        </Select>
         {method.asks.map((each) => (
           <label key={each.key} className="flex items-baseline justify-between gap-3">
             <span>{each.label}</span>

@@ -7,6 +7,7 @@ import { meshSize, type Mesh, type SubjectOf } from '@gangway/core/subjects/subj
 import { fixed } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
+import { Select } from '../../ui/Select';
 
 const LENGTHS = ['width', 'height', 'depth'] as const;
 type Length = (typeof LENGTHS)[number];
@@ -75,14 +76,10 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
         {read && (
           <label className="flex items-center justify-between gap-3">
             Up in the file is
-            <select
-              value={up}
-              onChange={(event) => setUp(event.target.value as UpAxis)}
-              className="rounded-sm border border-rule bg-ground px-1.5 py-1"
-            >
+            <Select value={up} onChange={(event) => setUp(event.target.value as UpAxis)}>
               <option value="y">the y axis</option>
               <option value="z">the z axis</option>
-            </select>
+            </Select>
           </label>
         )}
         {made?.mesh && (
@@ -97,18 +94,13 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
             <div className="flex items-baseline gap-2">
               <label className="flex items-baseline gap-2">
                 Known:
-                <select
-                  aria-label="Which length is known"
-                  value={length}
-                  onChange={(event) => setLength(event.target.value as Length)}
-                  className="rounded-sm border border-rule bg-ground px-1.5 py-1"
-                >
+                <Select aria-label="Which length is known" value={length} onChange={(event) => setLength(event.target.value as Length)}>
                   {LENGTHS.map((each) => (
                     <option key={each} value={each}>
                       its {each}
                     </option>
                   ))}
-                </select>
+                </Select>
               </label>
               <input
                 aria-label="Known length in metres"

@@ -1,7 +1,7 @@
 import { POSE_FIGURES } from '@gangway/contract/scene';
 import { NumberField } from '../../ui/NumberField';
-import { standEdit } from '../standEdit';
 import type { Scene } from '@gangway/core/model/scene';
+import { sceneEdit } from './sceneEdit';
 
 type PoseKey = keyof typeof POSE_FIGURES;
 
@@ -20,8 +20,8 @@ export function PoseFields({ scene, keys }: { readonly scene: Scene; readonly ke
             decimals={2}
             onCommit={(value) =>
               key === 'distanceM'
-                ? standEdit.setDistance(value)
-                : standEdit.amendScene((each) => ({ ...each, [key]: value }), `${label.toLowerCase()} ${value}${unit}`)
+                ? sceneEdit.setDistance(value)
+                : sceneEdit.amendScene((each) => ({ ...each, [key]: value }), `${label.toLowerCase()} ${value}${unit}`)
             }
           />
         );

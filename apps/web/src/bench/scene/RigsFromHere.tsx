@@ -5,7 +5,6 @@ import { EDGE_MARGIN_MM, nearerM } from '@gangway/core/planning/getIn';
 import { fromHere, type FromHere, type Wanted } from '@gangway/core/planning/fromHere';
 import { STATE_ORDER } from '@gangway/core/state';
 import { apertureWords, capital, fixed, riseWords } from '@gangway/core/words';
-import { useItems } from '../../kit/useKit';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -14,6 +13,8 @@ import { StateMark } from '../../ui/StateMark';
 import type { Orientation } from '@gangway/core/model/frame';
 import type { Rig } from '@gangway/core/model/rig';
 import type { Scene } from '@gangway/core/model/scene';
+import { useItems } from '../../store/useItems';
+import { Th } from '../../ui/Table';
 
 interface RigsFromHereProps {
   readonly scene: Scene;
@@ -65,41 +66,29 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
         <table className="w-full border-collapse text-sm">
           <thead>
             <tr className="border-b border-rule text-left text-ink-soft">
-              <th scope="col" className="py-1 pr-2 font-medium">
-                Rig
-              </th>
-              <th scope="col" className="px-2 py-1 font-medium">
-                Needs
-              </th>
-              <th scope="col" className="px-2 py-1 font-medium">
-                May, by aperture
-              </th>
-              <th scope="col" className="px-2 py-1 text-right font-medium">
+              <Th className="py-1 pr-2">Rig</Th>
+              <Th className="px-2 py-1">Needs</Th>
+              <Th className="px-2 py-1">May, by aperture</Th>
+              <Th className="px-2 py-1" end>
                 Fills
-              </th>
-              <th>
+              </Th>
+              <Th>
                 <span className="sr-only">Take</span>
-              </th>
+              </Th>
             </tr>
           </thead>
           <tbody>
             {rows.map(({ rig, found }) => (
               <tr key={`${rig.rigId ?? ''}${found.orientation}`} className="border-b border-hairline align-top" data-state={found.state}>
-                <th scope="row" className="py-1.5 pr-2 text-left font-medium">
+                <Th scope="row" className="py-1.5 pr-2 text-left">
                   <span className="flex gap-2">
                     <StateMark state={found.state} />
                     <span>
                       {rig.name}, {found.orientation}
-                      <span className="block font-normal text-ink-soft">
-                        {found.reasons.length > 0
-                          ? `${capital(found.reasons.join('; '))}.`
-                          : found.fromFNumber === null
-                            ? ''
-                            : `Holds from ${apertureWords(found.fromFNumber)}.`}
-                      </span>
+                      <span className="block font-normal text-ink-soft">{verdictLine(found)}</span>
                     </span>
                   </span>
-                </th>
+                </Th>
                 <td className="px-2 py-1.5 whitespace-nowrap tabular-nums">{riseWords(found.riseMm)}</td>
                 <td className="px-2 py-1.5 text-xs tabular-nums">
                   {found.allowed
@@ -119,4 +108,10 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
       </div>
     </Dialog>
   );
+}
+
+function verdictLine(found: FromHere): string {
+  if (found.reasons.length > 0) return `${capital(found.reasons.join('; '))}.`;
+  if (found.fromFNumber === null) return '';
+  return `Holds from ${apertureWords(found.fromFNumber)}.`;
 }

@@ -8,10 +8,15 @@ import { riseToGetIn, standOffOf } from '@gangway/core/planning/getIn';
 import { fixed, riseWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { standEdit } from '../standEdit';
 import { CompassField } from './CompassField';
 import { PoseFields } from './PoseFields';
 import type { Scene } from '@gangway/core/model/scene';
+import { sceneEdit } from './sceneEdit';
+import { movementEdit } from '../movements/movementEdit';
+import { rigEdit } from '../rig/rigEdit';
+import { Select } from '../../ui/Select';
+import { TextButton } from '../../ui/TextButton';
+
 const RigsFromHere = lazy(() => import('./RigsFromHere').then((module) => ({ default: module.RigsFromHere })));
 const FindHeight = lazy(() => import('./FindHeight').then((module) => ({ default: module.FindHeight })));
 const ImportModel = lazy(() => import('./ImportModel').then((module) => ({ default: module.ImportModel })));
@@ -35,18 +40,18 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
   };
   const choose = (kind: SubjectKind) => {
     if (kind === 'model') setSheet('model');
-    else standEdit.tryScene({ ...base, subject: FIRST_SUBJECTS[kind], watched: null }, SUBJECTS[kind].title.toLowerCase());
+    else sceneEdit.tryScene({ ...base, subject: FIRST_SUBJECTS[kind], watched: null }, SUBJECTS[kind].title.toLowerCase());
   };
   const heightKey = scene ? HEIGHTS[scene.subject.kind] : undefined;
   return (
     <section aria-label="Subject and place" className="relative overflow-y-auto pr-3 text-sm">
       <label className="block">
         <span className="engraved">Subject</span>
-        <select
+        <Select
           aria-label="What stands before the camera"
           value={scene?.subject.kind ?? ''}
           onChange={(event) => choose(event.target.value as SubjectKind)}
-          className="w-full rounded-sm border border-rule bg-ground px-1.5 py-1"
+          wide
         >
           {scene === null && <option value="">choose …</option>}
           {SUBJECT_KINDS.map((kind) => (
@@ -54,7 +59,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
               {SUBJECTS[kind].title}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       {scene === null && (
         <p className="mt-2 text-ink-soft">
@@ -72,21 +77,21 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
                 label={label}
                 unit={unit}
                 value={(scene.subject as unknown as Readonly<Record<string, number>>)[key] ?? 0}
-                decimals={whole ? 0 : key === 'metresPerUnit' ? 4 : 2}
+                decimals={decimalsFor(whole, key)}
                 onCommit={(value) =>
-                  standEdit.tryScene({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)
+                  sceneEdit.tryScene({ ...scene, subject: { ...scene.subject, [key]: value } }, `${label.toLowerCase()} ${value}`)
                 }
               />
             ))}
             {heightKey && (
-              <button type="button" onClick={() => setSheet('height')} className="font-medium text-accent underline underline-offset-4">
+              <TextButton onClick={() => setSheet('height')} className="font-medium">
                 Find the height from here …
-              </button>
+              </TextButton>
             )}
             {scene.subject.kind === 'model' && (
-              <button type="button" onClick={() => setSheet('model')} className="font-medium text-accent underline underline-offset-4">
+              <TextButton onClick={() => setSheet('model')} className="font-medium">
                 Read another file …
-              </button>
+              </TextButton>
             )}
           </div>
           <h3 className="engraved mt-3 mb-1">Camera</h3>
@@ -100,27 +105,25 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
               endless
               decimals={2}
               onCommit={(value) =>
-                standEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), 'the obstacle')
+                sceneEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), 'the obstacle')
               }
             />
             {scene.roomM === null ? (
-              <button
-                type="button"
+              <TextButton
                 onClick={() =>
-                  standEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), 'an obstacle')
+                  sceneEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), 'an obstacle')
                 }
-                className="font-medium text-accent underline underline-offset-4"
+                className="font-medium"
               >
                 Something stands behind me
-              </button>
+              </TextButton>
             ) : (
-              <button
-                type="button"
-                onClick={() => standEdit.amendScene((each) => ({ ...each, roomM: null }), 'no obstacle')}
-                className="text-ink-soft underline underline-offset-4"
+              <TextButton
+                onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), 'no obstacle')}
+                className="text-ink-soft"
               >
                 Nothing stands behind me
-              </button>
+              </TextButton>
             )}
           </div>
           <Light scene={scene} />
@@ -133,7 +136,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
             scene={scene}
             onClose={() => setSheet(null)}
             onTake={(heightM) => {
-              const refusal = standEdit.tryScene(
+              const refusal = sceneEdit.tryScene(
                 { ...scene, subject: { ...scene.subject, [heightKey]: heightM } },
                 `height ${fixed(heightM, 2)} m`,
               );
@@ -146,7 +149,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
           <ImportModel
             onClose={() => setSheet(null)}
             onTake={(subject) => {
-              const refusal = standEdit.tryScene({ ...base, subject, watched: null }, `the model ${subject.mesh.name}`);
+              const refusal = sceneEdit.tryScene({ ...base, subject, watched: null }, `the model ${subject.mesh.name}`);
               if (refusal === null) setSheet(null);
               return refusal;
             }}
@@ -156,6 +159,12 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
     </section>
   );
 });
+
+function decimalsFor(whole: boolean, key: string): number {
+  if (whole) return 0;
+  if (key === 'metresPerUnit') return 4;
+  return 2;
+}
 
 function modelWords({ subject }: Scene): string {
   if (subject.kind !== 'model') return '';
@@ -173,7 +182,7 @@ function Light({ scene }: { readonly scene: Scene }) {
           type="checkbox"
           checked={light !== null}
           onChange={(event) =>
-            standEdit.amendScene(
+            sceneEdit.amendScene(
               (each) => ({ ...each, light: event.target.checked ? { bearingDeg: 45, heightDeg: 30, shaded: false } : null }),
               event.target.checked ? 'a light source' : 'no light source',
             )
@@ -192,7 +201,7 @@ function Light({ scene }: { readonly scene: Scene }) {
               value={light[key]}
               decimals={1}
               onCommit={(value) =>
-                standEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, [key]: value } }), 'the light source')
+                sceneEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, [key]: value } }), 'the light source')
               }
             />
           ))}
@@ -201,7 +210,7 @@ function Light({ scene }: { readonly scene: Scene }) {
               type="checkbox"
               checked={light.shaded}
               onChange={(event) =>
-                standEdit.amendScene(
+                sceneEdit.amendScene(
                   (each) => ({ ...each, light: each.light && { ...each.light, shaded: event.target.checked } }),
                   event.target.checked ? 'the light shaded' : 'the light not shaded',
                 )
@@ -230,9 +239,9 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
   const line = (words: string, action: string, act: () => string | null) => (
     <li>
       {words}{' '}
-      <button type="button" onClick={() => setRefusal(act())} className="font-medium text-accent underline underline-offset-4">
+      <TextButton onClick={() => setRefusal(act())} className="font-medium">
         {action}
-      </button>
+      </TextButton>
     </li>
   );
   return (
@@ -242,22 +251,22 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
       <ul className="grid gap-1">
         {rise.riseForTopMm > 0 ? (
           line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Set it', () =>
-            standEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10),
+            movementEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10),
           )
         ) : (
           <li>From here the top is in without any rise.</li>
         )}
         {off &&
           line(`With all the rise there is, the top is in from ${fixed(off.forTopM, 1)} m${tooFar(off.forTopM)}.`, 'Stand there', () =>
-            standEdit.setDistance(Math.ceil(off.forTopM * 10) / 10),
+            sceneEdit.setDistance(Math.ceil(off.forTopM * 10) / 10),
           )}
         {off?.withFootM != null &&
           off.withFootM > off.forTopM + 0.05 &&
           line(`Top and foot together from ${fixed(off.withFootM, 1)} m${tooFar(off.withFootM)}.`, 'Stand there', () =>
-            standEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10),
+            sceneEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10),
           )}
         {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () =>
-          standEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), `lens at ${fixed(even, 2)} m`),
+          sceneEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), `lens at ${fixed(even, 2)} m`),
         )}
       </ul>
       <Button className="mt-2" onClick={() => setChoosing(true)}>
@@ -269,7 +278,7 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
             scene={scene}
             onClose={() => setChoosing(false)}
             onTake={(other, orientation, found) => {
-              standEdit.takeRig(other, orientation, found);
+              rigEdit.takeRig(other, orientation, found);
               setChoosing(false);
             }}
           />

@@ -23,8 +23,10 @@ import { NumberField } from '../../ui/NumberField';
 import { useAtMost } from '../../ui/useAtMost';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
-import { standEdit } from '../standEdit';
 import { fitted, logarithmic, toScale, type Projection } from './sectionProjection';
+import { focusEdit } from '../focus/focusEdit';
+import { pinEdit } from '../focus/pinEdit';
+
 /** Nobody reads faster than this while something is dragged, ms. */
 const READ_MS = 200;
 /** A sheet lets the pointer through but where something is to be taken hold of. */
@@ -52,7 +54,7 @@ export function SectionDrawing({ geometry }: { readonly geometry: Geometry }) {
   const projection = useMemo(() => {
     if (!size) return null;
     if (log) return logarithmic(size.width, size.height, Math.max(FAR_M, farM * 2));
-    const { centre, metresPerPx } = zoom ?? fitted(size.width, size.height, farM, ...acrossOf(section, farM));
+    const { centre, metresPerPx } = zoom ?? fitted(size, farM, acrossOf(section, farM));
     return toScale(size.width, size.height, centre, metresPerPx);
   }, [size, log, zoom, section, farM]);
   const sheet = held ?? projection;
@@ -339,9 +341,14 @@ function WedgeArea({
   const to = ahead(width);
   const area = to > from ? wedgeArea(geometry, view, from, to) : null;
   if (!area) return null;
-  const corner = ([z, u]: SectionPoint): string =>
-    `${sheet.to([z, 0])[0].toFixed(1)} ${u === Infinity ? -10 : u === -Infinity ? height + 10 : sheet.to([z, u])[1].toFixed(1)}`;
+  const corner = ([z, u]: SectionPoint): string => `${sheet.to([z, 0])[0].toFixed(1)} ${sheetY(u, height, sheet, z)}`;
   return <path d={`M${area.map(corner).join('L')}Z`} fill="var(--accent)" fillOpacity="0.13" data-testid="wedge" />;
+}
+
+function sheetY(u: number, height: number, sheet: Projection, z: number): string | number {
+  if (u === Infinity) return -10;
+  if (u === -Infinity) return height + 10;
+  return sheet.to([z, u])[1].toFixed(1);
 }
 
 function apartPx([x, y]: SectionPoint, [a, b]: SectionPoint): number {
@@ -384,7 +391,11 @@ function WedgeMark({
   readonly ends: readonly [number, number] | null;
   readonly height: number;
 }) {
-  const y = (u: number): number => (u === Infinity ? 0 : u === -Infinity ? height : Math.max(0, Math.min(height, sheet.to([at, u])[1])));
+  const y = (u: number): number => {
+    if (u === Infinity) return 0;
+    if (u === -Infinity) return height;
+    return Math.max(0, Math.min(height, sheet.to([at, u])[1]));
+  };
   const [x] = sheet.to([at, 0]);
   if (!ends) return null;
   const [a, b] = [y(ends[1]), y(ends[0])];
@@ -450,7 +461,7 @@ const KEYS: Readonly<Record<string, readonly [number, number]>> = {
 function PlaneGrip({ section, sheet, geometry, farM, onHold, onLetGo }: GripProps & { readonly section: Section; readonly farM: number }) {
   const put = (at: SectionPoint, id: string) => {
     const focusM = focusThrough(geometry, section.view, at);
-    if (focusM !== undefined) standEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(5)), id);
+    if (focusM !== undefined) focusEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(5)), id);
   };
   const { gesture, handlers } = useGrip(sheet, put, onHold, onLetGo);
   const { plane } = section;
@@ -479,7 +490,7 @@ function PlaneGrip({ section, sheet, geometry, farM, onHold, onLetGo }: GripProp
         if (!by || geometry.settings.focusM === null || event.ctrlKey) return;
         event.preventDefault();
         const share = 1 + (by[0] + by[1]) * (event.shiftKey ? 0.05 : 0.005);
-        standEdit.setFocus(Number((geometry.settings.focusM * share).toPrecision(5)), gesture.id());
+        focusEdit.setFocus(Number((geometry.settings.focusM * share).toPrecision(5)), gesture.id());
       }}
     >
       <title>Plane of sharp focus: drag it, the tilt stays</title>
@@ -494,7 +505,7 @@ function LensGrip({ section, sheet, geometry, onHold, onLetGo }: GripProps & { r
   const key = section.view === 'side' ? ('tiltDeg' as const) : ('swingDeg' as const);
   const sign = section.view === 'side' ? -1 : 1;
   const put = ([z, u]: SectionPoint, id: string) => {
-    if (z > 0) standEdit.turnWithin({ [key]: sign * ((Math.atan2(u, z) * 180) / Math.PI) }, id);
+    if (z > 0) focusEdit.turnWithin({ [key]: sign * ((Math.atan2(u, z) * 180) / Math.PI) }, id);
   };
   const { gesture, handlers } = useGrip(sheet, put, onHold, onLetGo);
   const long = sheet.kind === 'scale' ? 44 * sheet.metresPerPx : 0.4;
@@ -516,7 +527,7 @@ function LensGrip({ section, sheet, geometry, onHold, onLetGo }: GripProps & { r
         if (by === 0 || event.ctrlKey) return;
         event.preventDefault();
         // The end of the axis goes the way of the arrow.
-        standEdit.turnWithin({ [key]: deg + sign * by * (event.shiftKey ? 1 : 0.1) }, gesture.id());
+        focusEdit.turnWithin({ [key]: deg + sign * by * (event.shiftKey ? 1 : 0.1) }, gesture.id());
       }}
     >
       <title>Lens axis: drag it to turn the lens</title>
@@ -539,7 +550,7 @@ function Pins({ pins, ...rest }: PinsProps & { readonly pins: readonly SectionPi
 const PinMark = memo(
   function PinMark({ pin, sheet, view, width, onHold, onLetGo }: PinsProps & { readonly pin: SectionPin }) {
     const put = (at: SectionPoint, id: string) =>
-      standEdit.dragPin(pin.id, (settings) => pinPutAt(geometryOf(settings), pin.id, view, at), id);
+      pinEdit.dragPin(pin.id, (settings) => pinPutAt(geometryOf(settings), pin.id, view, at), id);
     const { handlers } = useGrip(sheet, put, onHold, onLetGo);
     const shown = pin.points.slice(0, 40).map((point) => sheet.to(point));
     const [first] = shown;
@@ -620,10 +631,16 @@ function Ruler({ sheet, width, height }: { readonly sheet: Projection; readonly 
     <g>
       <path d={`M10 ${y - 4} v4 h${px} v-4`} stroke="var(--ink)" strokeWidth="1.2" fill="none" />
       <text x={14 + px} y={y + 1} fontSize="11" fill="var(--ink)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
-        {m >= 1 ? `${m} m` : m >= 0.01 ? `${Math.round(m * 1000) / 10} cm` : `${Math.round(m * 1e6) / 1000} mm`}
+        {scaleLabel(m)}
       </text>
     </g>
   );
+}
+
+function scaleLabel(m: number): string {
+  if (m >= 1) return `${m} m`;
+  if (m >= 0.01) return `${Math.round(m * 1000) / 10} cm`;
+  return `${Math.round(m * 1e6) / 1000} mm`;
 }
 
 /** Distances from the lens on the sheet that is drawn by the logarithm. */
@@ -664,9 +681,18 @@ function wedgeWords(ends: readonly [number, number] | null, view: SectionView): 
 function underWords(geometry: Geometry, view: SectionView, at: SectionPoint): string {
   const blur = at[0] > 0 ? blurInSection(geometry, view, at) : null;
   const px = geometry.pixelMm;
-  const there = `${metresWords(Math.max(0, at[0]))} ahead, ${fixed(Math.abs(at[1]), 2)} m ${view === 'side' ? (at[1] < 0 ? 'below' : 'above') : at[1] < 0 ? 'left' : 'right'}`;
+  const there = `${metresWords(Math.max(0, at[0]))} ahead, ${fixed(Math.abs(at[1]), 2)} m ${sideLabel(view, at)}`;
   if (blur === null) return there;
   return `${there}: blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`}`;
+}
+
+function sideLabel(view: SectionView, at: SectionPoint): string {
+  if (view === 'side') {
+    if (at[1] < 0) return 'below';
+    return 'above';
+  }
+  if (at[1] < 0) return 'left';
+  return 'right';
 }
 
 function planeWords({ plane, hingeM, view }: Section): string {
@@ -674,8 +700,26 @@ function planeWords({ plane, hingeM, view }: Section): string {
   const slope = (Math.atan2(-plane.z, plane.u) * 180) / Math.PI;
   if (hingeM === null) return `The plane of sharp focus stands parallel to the back, ${metresWords(plane.at / plane.z)} ahead.`;
   const rises = Math.abs(slope) > 90 ? slope - Math.sign(slope) * 180 : slope;
-  const aside = view === 'side' ? (hingeM < 0 ? 'below' : 'above') : hingeM < 0 ? 'left of' : 'right of';
-  return `Hinge line ${metresWords(Math.abs(hingeM))} ${aside} the lens; the plane ${Math.abs(rises) < 0.05 ? 'runs parallel to the axis of the picture' : `${rises > 0 ? (view === 'side' ? 'rises' : 'goes right') : view === 'side' ? 'falls' : 'goes left'} by ${fixed(Math.abs(rises), 1)}° away from the camera`}.`;
+  const aside = hingeSide(view, hingeM);
+  return `Hinge line ${metresWords(Math.abs(hingeM))} ${aside} the lens; the plane ${Math.abs(rises) < 0.05 ? 'runs parallel to the axis of the picture' : `${slopeLabel(rises, view)} by ${fixed(Math.abs(rises), 1)}° away from the camera`}.`;
+}
+
+function slopeLabel(rises: number, view: SectionView): string {
+  if (rises > 0) {
+    if (view === 'side') return 'rises';
+    return 'goes right';
+  }
+  if (view === 'side') return 'falls';
+  return 'goes left';
+}
+
+function hingeSide(view: SectionView, hingeM: number): string {
+  if (view === 'side') {
+    if (hingeM < 0) return 'below';
+    return 'above';
+  }
+  if (hingeM < 0) return 'left of';
+  return 'right of';
 }
 
 function sectionWords(section: Section, geometry: Geometry): string {

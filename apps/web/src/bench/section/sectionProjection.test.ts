@@ -32,7 +32,7 @@ describe('the sheet of the section', () => {
   });
 
   test('fitted, the near and the far are both on the sheet', () => {
-    const { centre, metresPerPx } = fitted(500, 300, 12, -1.5, 1);
+    const { centre, metresPerPx } = fitted({ width: 500, height: 300 }, 12, [-1.5, 1]);
     const { to } = toScale(500, 300, centre, metresPerPx);
     for (const point of [
       [0, 0],

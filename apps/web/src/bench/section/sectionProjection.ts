@@ -51,11 +51,9 @@ export function logarithmic(width: number, height: number, farM: number): Projec
 
 /** The frame of a drawing to scale that holds the lens, its back and everything up to a distance, m. */
 export function fitted(
-  width: number,
-  height: number,
+  { width, height }: { readonly width: number; readonly height: number },
   farM: number,
-  lowM: number,
-  highM: number,
+  [lowM, highM]: readonly [number, number],
 ): { readonly centre: SectionPoint; readonly metresPerPx: number } {
   const [near, far] = [-farM * 0.08, farM * 1.06];
   const tall = Math.max(highM - lowM, farM * 0.25) * 1.2;

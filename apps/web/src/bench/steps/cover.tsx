@@ -1,8 +1,8 @@
 import { lazy } from 'react';
 import { CircleDrawing } from '../circle/CircleDrawing';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
-import { standEdit } from '../standEdit';
 import type { StepDefinition, StepProps } from './step';
+import { movementEdit } from '../movements/movementEdit';
 
 const CircleAside = lazy(() => import('../circle/CircleAside').then((module) => ({ default: module.CircleAside })));
 
@@ -19,7 +19,7 @@ export const cover: StepDefinition = {
 function CoverView({ geometry, readingId }: StepProps) {
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
-      <CircleDrawing geometry={geometry} onMove={standEdit.move} readingId={readingId} />
+      <CircleDrawing geometry={geometry} onMove={movementEdit.move} readingId={readingId} />
       <UprightScale geometry={geometry} />
     </div>
   );

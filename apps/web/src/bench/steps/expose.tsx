@@ -1,10 +1,10 @@
+import { LogHere } from '../LogHere';
 import { lazy } from 'react';
 import { PANEL, WITH_SHEET } from './layout';
 import type { StepDefinition, StepProps } from './step';
 
 const ExposePanel = lazy(() => import('../expose/ExposePanel').then((module) => ({ default: module.ExposePanel })));
 const ExposeSheet = lazy(() => import('../expose/ExposeSheet').then((module) => ({ default: module.ExposeSheet })));
-const LogButton = lazy(() => import('../../log/LogButton').then((module) => ({ default: module.LogButton })));
 
 /** From the meter to the shutter. */
 export const expose: StepDefinition = {
@@ -24,7 +24,7 @@ function ExposeView({ geometry }: StepProps) {
       </div>
       <div className="grid min-h-0 min-w-0 grid-rows-[auto_minmax(0,1fr)]">
         <div className="px-2 py-1">
-          <LogButton geometry={geometry} />
+          <LogHere geometry={geometry} />
         </div>
         <ExposeSheet geometry={geometry} />
       </div>

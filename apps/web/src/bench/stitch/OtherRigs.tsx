@@ -2,8 +2,7 @@ import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo } from 'react';
 import { builtRig } from '@gangway/contract/kit';
 import { layoutWords } from '@gangway/core/stitching/layoutWords';
-import type { Wish } from '@gangway/core/stitching/goals';
-import { useItems } from '../../kit/useKit';
+import type { Wish, Answer } from '@gangway/core/stitching/goals';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -11,9 +10,10 @@ import { ErrorNote } from '../../ui/ErrorNote';
 import { StateMark } from '../../ui/StateMark';
 import { useSought, type Wanted } from '../findings/seeking';
 import { fittedTo } from '../rig/fitted';
-import { standEdit } from '../standEdit';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
+import { useItems } from '../../store/useItems';
+import { rigEdit } from '../rig/rigEdit';
 
 interface OtherRigsProps {
   readonly geometry: Geometry;
@@ -59,7 +59,7 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
             const answer = found[i]?.fewest ?? null;
             return (
               <li key={own.rig.rigId ?? i} className="flex items-center gap-3 py-1.5">
-                <StateMark state={answer === null ? 'fails' : answer.covered === null ? 'unknown' : 'holds'} />
+                <StateMark state={rigState(answer)} />
                 <span className="min-w-0 grow">
                   <span className="font-medium">{own.rig.name}</span>
                   <br />
@@ -73,7 +73,7 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
                   disabled={!answer}
                   onClick={() => {
                     if (!answer) return;
-                    standEdit.setRig(own.rig, `rig “${own.rig.name}”`);
+                    rigEdit.setRig(own.rig, `rig “${own.rig.name}”`);
                     takeLayout(geometryOf(own), answer.layout, leastOverlap, `mosaic: ${layoutWords(answer)}`);
                     onClose();
                   }}
@@ -87,4 +87,10 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
       )}
     </Dialog>
   );
+}
+
+function rigState(answer: Answer | null): 'unknown' | 'fails' | 'holds' {
+  if (answer === null) return 'fails';
+  if (answer.covered === null) return 'unknown';
+  return 'holds';
 }

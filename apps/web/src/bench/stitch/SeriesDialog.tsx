@@ -3,18 +3,21 @@ import { mosaicCsv, mosaicJson } from '@gangway/contract/mosaicExchange';
 import { mosaicGiven } from '@gangway/core/stitching/metrics';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { apertureWords, fixed, metresWords, mmWords, riseWords, shiftWords } from '@gangway/core/words';
-import { download, fileName } from '../../kit/exchange/download';
-import { useAppSelector } from '../../store/store';
+import { download, fileName } from '../../ui/download';
+import { useBenchSelector } from '../editing/benchStore';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { printPage } from './printPage';
+import type { Setting } from '@gangway/core/mosaic/slides';
+import { Th } from '../../ui/Table';
+
 /** What has to be the same for every frame of a mosaic (common practice). */
 const SAME = ['exposure by hand, the same for all', 'focus fixed: no touching after the first frame', 'cable or timer'];
 const SAME_ON_SENSOR = ['ISO fixed', 'colour balance fixed', 'stabiliser off'];
 
 /** The series frame by frame, to be set, exported and printed. */
 export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
-  const name = useAppSelector((state) => state.edit.present?.name ?? 'mosaic');
+  const name = useBenchSelector((state) => state.edit.present?.name ?? 'mosaic');
   const given = mosaicGiven(geometry);
   const plan = mosaicPlan(geometry);
   if (!given || !plan || !geometry.settings.mosaic) return null;
@@ -40,49 +43,23 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
         <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label="Frames of the series">
           <thead>
             <tr className="border-b border-rule text-left text-ink-soft">
-              <th scope="col" className="py-1 font-medium">
-                Frame
-              </th>
-              {stops && (
-                <th scope="col" className="font-medium">
-                  Stop of the back
-                </th>
-              )}
-              <th scope="col" className="font-medium">
-                Rise
-              </th>
-              <th scope="col" className="font-medium">
-                Shift
-              </th>
-              {slid && (
-                <th scope="col" className="font-medium">
-                  Camera slid
-                </th>
-              )}
-              <th scope="col" className="text-right font-medium">
-                Overlap
-              </th>
-              <th scope="col" className="text-right font-medium">
-                Done
-              </th>
+              <Th className="py-1">Frame</Th>
+              {stops && <Th>Stop of the back</Th>}
+              <Th>Rise</Th>
+              <Th>Shift</Th>
+              {slid && <Th>Camera slid</Th>}
+              <Th end>Overlap</Th>
+              <Th end>Done</Th>
             </tr>
           </thead>
           <tbody>
             {given.each.map(({ number, setting, turned, slideMm }, i) => (
               <tr key={number} className="border-b border-hairline">
-                <th scope="row" className="py-1 text-left font-medium">
+                <Th scope="row" className="py-1 text-left">
                   {number}
                   {turned ? ', turned a quarter' : ''}
-                </th>
-                {stops && (
-                  <td>
-                    {setting
-                      ? setting.stopMm === 0
-                        ? 'middle'
-                        : `${mmWords(Math.abs(setting.stopMm))} ${setting.stopMm > 0 ? 'right' : 'left'}`
-                      : ''}
-                  </td>
-                )}
+                </Th>
+                {stops && <td>{stopLabel(setting)}</td>}
                 <td>{setting ? riseWords(setting.riseMm) : 'beyond the stops'}</td>
                 <td>{setting ? shiftWords(setting.shiftMm) : ''}</td>
                 {slid && <td>{slideWords(slideMm)}</td>}
@@ -119,6 +96,14 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
       </div>
     </Dialog>
   );
+}
+
+function stopLabel(setting: Setting | null): string {
+  if (setting) {
+    if (setting.stopMm === 0) return 'middle';
+    return `${mmWords(Math.abs(setting.stopMm))} ${setting.stopMm > 0 ? 'right' : 'left'}`;
+  }
+  return '';
 }
 
 function slideWords({ left, down }: { readonly left: number; readonly down: number }): string {

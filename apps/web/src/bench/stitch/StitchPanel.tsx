@@ -9,11 +9,14 @@ import { fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { Part } from '../Part';
-import { standEdit } from '../standEdit';
 import { addFrame, changeMosaic } from './putMosaic';
 import { WishForm } from './WishForm';
 import { ZoneList } from './ZoneList';
 import type { Mosaic, Mover } from '@gangway/core/model/mosaic';
+import { setupEdit } from '../editing/setupEdit';
+import { Select } from '../../ui/Select';
+import { TextButton } from '../../ui/TextButton';
+
 const SeriesDialog = lazy(() => import('./SeriesDialog').then((module) => ({ default: module.SeriesDialog })));
 
 /** What the mosaic is for, what it gives, what moves, and how it is shot. */
@@ -49,7 +52,7 @@ export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly ge
               </Button>
               <Button onClick={() => setRefusal(addFrame(geometry))}>One frame more</Button>
               <Button onClick={() => setOpen(true)}>Step list …</Button>
-              <Button onClick={() => standEdit.apply({ mosaic: null }, 'one picture again')}>One picture</Button>
+              <Button onClick={() => setupEdit.apply({ mosaic: null }, 'one picture again')}>One picture</Button>
             </div>
           </Part>
           {refusal && (
@@ -130,20 +133,20 @@ function LensOrBody({ geometry, mosaic, given }: { readonly geometry: Geometry; 
   const foot = slidesOf(geometry.settings.rig).footOnLens;
   return (
     <div>
-      <select
+      <Select
         aria-label="What moves"
         value={mosaic.mover}
         onChange={(event) =>
           changeMosaic((now) => ({ ...now, mover: event.target.value as Mover }), `mosaic: ${MOVERS[event.target.value as Mover]}`)
         }
-        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+        wide
       >
         {Object.entries(MOVERS).map(([id, words]) => (
           <option key={id} value={id}>
             {words}
           </option>
         ))}
-      </select>
+      </Select>
       {mosaic.mover === 'counter' && <p className="mt-0.5 text-xs text-ink-soft">The rail has to give {railWords(given)}.</p>}
       {foot && <p className="mt-0.5 text-xs text-ink-soft">The adapter of this rig has its foot on the lens side.</p>}
       <div className="mt-1 grid justify-items-end gap-1">
@@ -197,16 +200,19 @@ function Distance({
         {...(value === null && { words: found?.replace(/ m$/u, '') ?? '?' })}
         onCommit={onTake}
       />
-      <button
-        type="button"
-        disabled={value === null}
-        onClick={() => onTake(null)}
-        className="text-xs text-accent underline underline-offset-2 disabled:text-ink-soft disabled:no-underline"
-      >
-        {value === null ? (found === null || found === '∞' ? 'not said' : 'by subject') : 'let go'}
-      </button>
+      <TextButton disabled={value === null} onClick={() => onTake(null)} className="text-xs">
+        {sourceLabel(value, found)}
+      </TextButton>
     </span>
   );
+}
+
+function sourceLabel(value: number | null, found: string | null): string {
+  if (value === null) {
+    if (found === null || found === '∞') return 'not said';
+    return 'by subject';
+  }
+  return 'let go';
 }
 
 function durationWords(seconds: number): string {

@@ -14,6 +14,8 @@ import { OtherRigs } from './OtherRigs';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
 import type { SetupSettings } from '@gangway/core/model/setup';
+import { Select } from '../../ui/Select';
+import { TextButton } from '../../ui/TextButton';
 
 const WISHES = {
   subject: 'the whole subject',
@@ -57,12 +59,18 @@ function Figure({
       value={value}
       onCommit={(next) => {
         if (!(next >= min && next <= max) || (whole && !Number.isInteger(next)))
-          return `${label} must be a ${whole ? 'whole ' : ''}number from ${min} to ${max}${unit === '' ? '' : unit === '°' ? '°' : ` ${unit}`}.`;
+          return `${label} must be a ${whole ? 'whole ' : ''}number from ${min} to ${max}${unitSuffix(unit)}.`;
         onTake(next);
         return null;
       }}
     />
   );
+}
+
+function unitSuffix(unit: string): string {
+  if (unit === '') return '';
+  if (unit === '°') return '°';
+  return ` ${unit}`;
 }
 
 /** From a wish to layouts: what is wanted, with how much overlap, and the two that answer it. */
@@ -79,18 +87,18 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
   const take = (layout: Layout, words: string) => takeLayout(geometry, layout, leastOverlap, `mosaic: ${words}`);
   return (
     <div>
-      <select
+      <Select
         aria-label="What the mosaic is for"
         value={wish.for}
         onChange={(event) => setWish(FIRST[event.target.value as Wish['for']])}
-        className="w-full rounded-sm border border-rule bg-ground px-1 py-0.5"
+        wide
       >
         {Object.entries(WISHES).map(([id, words]) => (
           <option key={id} value={id} disabled={id === 'subject' && !geometry.settings.scene}>
             {words}
           </option>
         ))}
-      </select>
+      </Select>
       <div className="mt-1 grid justify-items-end gap-1">
         {wish.for === 'field' && (
           <>
@@ -138,16 +146,16 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
               return null;
             }}
           />
-          <select
+          <Select
             aria-label="Overlap counted in"
             value={byMm ? 'mm' : 'share'}
             onChange={(event) => setByMm(event.target.value === 'mm')}
             title="A share of the frame, or millimetres of its short side"
-            className="rounded-sm border border-rule bg-ground text-sm"
+            className="text-sm"
           >
             <option value="share">%</option>
             <option value="mm">mm</option>
-          </select>
+          </Select>
         </span>
       </div>
       {!sought ? (
@@ -157,9 +165,7 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
       ) : (
         <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onTake={take} />
       )}
-      <button type="button" onClick={() => setOthers(true)} className="text-accent underline underline-offset-4">
-        With another rig of mine …
-      </button>
+      <TextButton onClick={() => setOthers(true)}>With another rig of mine …</TextButton>
       {others && <OtherRigs geometry={geometryOf(asked)} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
       <More geometry={geometry} leastOverlap={leastOverlap} onTake={take} />
     </div>
@@ -189,17 +195,7 @@ function Found({
     { key: 'fewest', title: same ? 'Fewest frames and most picture' : 'Fewest frames', answer: fewest },
     ...(same ? [] : [{ key: 'most', title: 'Most picture', answer: most }]),
   ];
-  if (!fewest && !nearest)
-    return (
-      <p className="mt-1">
-        Nothing answers this:{' '}
-        {geometry.settings.rig.mechanism.kind === 'fixed'
-          ? 'this rig has no movements.'
-          : geometry.settings.rig.back.columnsPx === null
-            ? 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.'
-            : 'it would take more than twelve frames a side, or what stands before the camera is not said.'}
-      </p>
-    );
+  if (!fewest && !nearest) return <p className="mt-1">Nothing answers this: {noLayoutReason(geometry)}</p>;
   if (!fewest && nearest) {
     const why = [
       nearest.reached ? '' : 'a frame lies beyond the stops',
@@ -233,16 +229,18 @@ function Found({
   );
 }
 
+function noLayoutReason(geometry: Geometry) {
+  if (geometry.settings.rig.mechanism.kind === 'fixed') return 'this rig has no movements.';
+  if (geometry.settings.rig.back.columnsPx === null)
+    return 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.';
+  return 'it would take more than twelve frames a side, or what stands before the camera is not said.';
+}
+
 function Take({ onTake, disabled = false }: { readonly onTake: () => void; readonly disabled?: boolean }) {
   return (
-    <button
-      type="button"
-      onClick={onTake}
-      disabled={disabled}
-      className="font-medium text-accent underline underline-offset-4 disabled:opacity-50"
-    >
+    <TextButton onClick={onTake} disabled={disabled} className="font-medium disabled:opacity-50">
       Lay it out
-    </button>
+    </TextButton>
   );
 }
 
@@ -268,7 +266,7 @@ function More({
     Math.min(frame.widthMm / Math.max(1e-9, Math.abs(Math.cos(a))), frame.heightMm / Math.max(1e-9, Math.abs(Math.sin(a)))) *
     (1 - leastOverlap);
   const diagonal = widest(slides, leastOverlap, far, (reachMm) =>
-    diagonalLayout(slides, geometry.settings.orientation, 3, reachMm, directionDeg),
+    diagonalLayout({ slides, orientation: geometry.settings.orientation, count: 3, reachMm, directionDeg }),
   );
   const quarter = quarterLayout(slides, geometry.settings.orientation);
   return (

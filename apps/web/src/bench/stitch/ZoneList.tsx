@@ -8,6 +8,7 @@ import { StateMark } from '../../ui/StateMark';
 import { TextField } from '../../ui/TextField';
 import { changeMosaic } from './putMosaic';
 import type { Mosaic, Zone } from '@gangway/core/model/mosaic';
+import type { ZoneState } from '@gangway/core/stitching/metrics';
 
 function secondsWords(s: number): string {
   return s < 0.1 ? `${fixed(s * 1000, s < 0.01 ? 1 : 0)} ms` : `${fixed(s, s < 10 ? 1 : 0)} s`;
@@ -64,9 +65,7 @@ export function ZoneList({
               <div className="flex items-center gap-1">
                 <span className="min-w-0 grow truncate font-medium">{zone.name}</span>
                 <StateMark state={good ? 'holds' : 'fails'} size={15} />
-                <span className="text-xs tabular-nums">
-                  {state?.within != null ? `in frame ${state.within}` : state?.between ? `${fixed(state.px, 0)} px on a seam` : 'outside'}
-                </span>
+                <span className="text-xs tabular-nums">{zoneLabel(state)}</span>
                 <IconButton
                   label={`Take ${zone.name} away`}
                   className="size-6"
@@ -126,4 +125,10 @@ export function ZoneList({
       </Button>
     </div>
   );
+}
+
+function zoneLabel(state: ZoneState | undefined): string {
+  if (state?.within != null) return `in frame ${state.within}`;
+  if (state?.between) return `${fixed(state.px, 0)} px on a seam`;
+  return 'outside';
 }

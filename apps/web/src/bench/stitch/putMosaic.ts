@@ -1,26 +1,26 @@
+import { benchState } from '../editing/benchStore';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { mosaicSchema } from '@gangway/contract/mosaic';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import type { Layout } from '@gangway/core/mosaic/layout';
 import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
-import { store } from '../../store/store';
-import { standEdit } from '../standEdit';
 import type { Mosaic } from '@gangway/core/model/mosaic';
+import { setupEdit } from '../editing/setupEdit';
 
 /** Changes the mosaic of the stand as it is now, or says why it cannot be so. */
 export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, gesture?: string): string | null {
-  const before = store.getState().edit.present?.settings.mosaic;
+  const before = benchState().edit.present?.settings.mosaic;
   if (!before) return null;
   const parsed = mosaicSchema.safeParse(change(before));
   if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
-  standEdit.apply({ mosaic: parsed.data }, said, gesture);
+  setupEdit.apply({ mosaic: parsed.data }, said, gesture);
   return null;
 }
 
 /** Takes one frame out of the mosaic; the last one leaves a single picture. */
 export function removeFrame(index: number): void {
-  const frames = store.getState().edit.present?.settings.mosaic?.frames ?? [];
-  if (frames.length === 1) standEdit.apply({ mosaic: null }, 'one picture again');
+  const frames = benchState().edit.present?.settings.mosaic?.frames ?? [];
+  if (frames.length === 1) setupEdit.apply({ mosaic: null }, 'one picture again');
   else changeMosaic((now) => ({ ...now, frames: now.frames.filter((_, k) => k !== index) }), `frame ${index + 1} taken away`);
 }
 
@@ -48,5 +48,5 @@ export function takeLayout(geometry: Geometry, { frames, orientation }: Layout, 
   const slides = slidesOf(geometry.settings.rig);
   // A lens that is held by the adapter's foot stands still while the back moves.
   const mosaic: Mosaic = { ...FIRST_MOSAIC, mover: slides.footOnLens ? 'back' : 'lens', ...geometry.settings.mosaic, leastOverlap, frames };
-  standEdit.apply({ mosaic, orientation }, said);
+  setupEdit.apply({ mosaic, orientation }, said);
 }

@@ -6,10 +6,12 @@ import { drawingSvg, type Drawing, type Mark } from '@gangway/core/card/drawing'
 import { shiftCard, shiftCardRows } from '@gangway/core/card/shiftCard';
 import { CARD_SIZES, shiftCardDrawing, type CardSize } from '@gangway/core/card/shiftCardDrawing';
 import { Button } from '../../ui/Button';
-import { download, fileName } from '../exchange/download';
+import { download, fileName } from '../../ui/download';
 import { useOpenKit } from '../KitFrame';
-import { useItems } from '../useKit';
 import type { Rig } from '@gangway/core/model/rig';
+import { useItems } from '../../store/useItems';
+import { Select } from '../../ui/Select';
+import { TextLink } from '../../ui/TextButton';
 
 /** The shift card of a rig as it will be printed, to paper and to files. */
 export function CardPage() {
@@ -22,9 +24,7 @@ export function CardPage() {
     return (
       <p role="alert">
         {row ? `“${row.rig.name}” is not finished, or lacks a figure that no card can do without: ` : 'There is no such rig. '}
-        <Link to={row ? `/kit/rigs/${row.rig.id}` : '/kit/rigs'} className="text-accent underline underline-offset-4">
-          {row ? 'to the rig' : 'to the rigs'}
-        </Link>
+        <TextLink to={row ? `/kit/rigs/${row.rig.id}` : '/kit/rigs'}>{row ? 'to the rig' : 'to the rigs'}</TextLink>
       </p>
     );
   }
@@ -51,17 +51,13 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
         </div>
         <label className="text-sm">
           <span className="mr-1.5 text-ink-soft">Page</span>
-          <select
-            value={size}
-            onChange={(event) => setSize(event.target.value as CardSize)}
-            className="rounded-sm border border-rule bg-ground px-2 py-1"
-          >
+          <Select value={size} onChange={(event) => setSize(event.target.value as CardSize)}>
             {Object.entries(CARD_SIZES).map(([id, { name }]) => (
               <option key={id} value={id}>
                 {name}
               </option>
             ))}
-          </select>
+          </Select>
         </label>
         <Button look="main" onClick={() => print()}>
           <Printer size={15} aria-hidden /> Print

@@ -1,13 +1,16 @@
 import { useMemo, useState, type ReactNode } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { builtRig } from '@gangway/contract/kit';
 import { diagonalMm } from '@gangway/core/coverage/frame';
 import { compared, FORMAT_MEASURES, measureMm, type Comparison, type FormatMeasure } from '@gangway/core/rig/comparison';
 import { apertureWords, fixed, mmWords } from '@gangway/core/words';
 import { useOpenKit } from '../KitFrame';
-import { useItems } from '../useKit';
 import { mechanismWords } from '@gangway/core/rig/mechanismWords';
 import type { Rig } from '@gangway/core/model/rig';
+import { useItems } from '../../store/useItems';
+import { Th } from '../../ui/Table';
+import { Select } from '../../ui/Select';
+import { TextLink } from '../../ui/TextButton';
 
 /** Two rigs or more side by side, all measured against the format of the first. */
 export function ComparePage() {
@@ -73,9 +76,9 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
   const columns = chosen.map(({ id, rig }) => ({ id, rig, comparison: compared(rig, first.back, measure) }));
   const row = (words: ReactNode, cell: (rig: Rig, comparison: Comparison) => ReactNode) => (
     <tr className="border-b border-hairline align-top">
-      <th scope="row" className="w-52 py-1.5 pr-3 text-left font-normal text-ink-soft">
+      <Th scope="row" className="w-52 py-1.5 pr-3 text-left font-normal text-ink-soft">
         {words}
-      </th>
+      </Th>
       {columns.map(({ id, rig, comparison }) => (
         <td key={id} className="min-w-44 px-3 py-1.5 tabular-nums">
           {cell(rig, comparison)}
@@ -83,36 +86,36 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
       ))}
     </tr>
   );
-  const spare = (mm: number | null) => (mm === null ? 'not known' : mm < 0 ? `${mmWords(-mm)} too small` : mmWords(mm));
+  const spare = (mm: number | null) => {
+    if (mm === null) return 'not known';
+    if (mm < 0) return `${mmWords(-mm)} too small`;
+    return mmWords(mm);
+  };
   return (
     <>
       <label className="mb-2 block text-sm">
         <span className="mr-1.5 text-ink-soft">Formats are equal by</span>
-        <select
-          value={measure}
-          onChange={(event) => onMeasure(event.target.value as FormatMeasure)}
-          className="rounded-sm border border-rule bg-ground px-2 py-0.5"
-        >
+        <Select value={measure} onChange={(event) => onMeasure(event.target.value as FormatMeasure)}>
           {Object.entries(FORMAT_MEASURES).map(([value, words]) => (
             <option key={value} value={value}>
               {words}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <div className="relative overflow-x-auto">
         <table className="border-collapse text-sm">
           <thead>
             <tr className="border-b border-rule text-left align-bottom">
-              <th>
+              <Th>
                 <span className="sr-only">Property</span>
-              </th>
+              </Th>
               {columns.map(({ id, rig }) => (
-                <th key={id} scope="col" className="max-w-64 px-3 py-1.5 font-semibold">
-                  <Link to={`/kit/rigs/${id}`} className="underline-offset-4 hover:text-accent hover:underline">
+                <Th key={id} className="max-w-64 px-3 py-1.5 font-semibold">
+                  <TextLink to={`/kit/rigs/${id}`} className="hover:text-accent hover:underline">
                     {rig.name}
-                  </Link>
-                </th>
+                  </TextLink>
+                </Th>
               ))}
             </tr>
           </thead>

@@ -3,7 +3,7 @@ import { DropdownMenu } from 'radix-ui';
 import type { Kit } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
 import { KINDS } from '@gangway/core/kit/registry';
-import { download } from './download';
+import { download } from '../../ui/download';
 
 /** The kit as files: everything as JSON, one kind as CSV, or all kinds as CSV in one archive. */
 export function ExportMenu({ kit }: { readonly kit: Kit }) {

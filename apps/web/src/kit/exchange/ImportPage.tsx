@@ -7,6 +7,8 @@ import { ErrorNote } from '../../ui/ErrorNote';
 import { useTell } from '../../ui/Notes';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
+import type { KitItem } from '@gangway/core/kit/item';
+import { Th } from '../../ui/Table';
 
 const ACTIONS: Readonly<Record<ImportRow['action'], { readonly words: string; readonly sign: string; readonly look: string }>> = {
   add: { words: 'new', sign: '+', look: 'text-holds' },
@@ -111,28 +113,16 @@ export function ImportPage() {
             </p>
             <Button onClick={() => setFile(null)}>Leave it</Button>
             <Button look="main" disabled={refused > 0 || changes.length === 0 || working} onClick={() => void run()}>
-              {working
-                ? 'Taking it …'
-                : changes.length === 0
-                  ? 'Nothing to take'
-                  : `Take ${changes.length === 1 ? 'one line' : `${changes.length} lines`}`}
+              {importLabel(working, changes)}
             </Button>
           </div>
           <table className="w-full border-collapse text-sm">
             <thead>
               <tr className="border-b border-rule text-left text-ink-soft">
-                <th scope="col" className="w-14 px-2 py-1 font-medium">
-                  Line
-                </th>
-                <th scope="col" className="w-24 px-2 py-1 font-medium">
-                  It is
-                </th>
-                <th scope="col" className="px-2 py-1 font-medium">
-                  Name
-                </th>
-                <th scope="col" className="px-2 py-1 font-medium">
-                  What happens
-                </th>
+                <Th className="w-14 px-2 py-1">Line</Th>
+                <Th className="w-24 px-2 py-1">It is</Th>
+                <Th className="px-2 py-1">Name</Th>
+                <Th className="px-2 py-1">What happens</Th>
               </tr>
             </thead>
             <tbody>
@@ -178,6 +168,38 @@ export function ImportPage() {
       )}
     </div>
   );
+}
+
+function importLabel(
+  working: boolean,
+  changes: (
+    | { op: 'putItem'; item: KitItem; archived: boolean; version: number | null }
+    | {
+        op: 'putRig';
+        rig: {
+          id: string;
+          name: string;
+          plan: {
+            kind: 'fixed' | 'mounted' | 'view' | 'held';
+            backId: string | null;
+            betweenIds: readonly string[];
+            cameraId: string | null;
+            bag: boolean;
+            boardId: string | null;
+            lensId: string | null;
+            frontIds: readonly string[];
+          };
+        };
+        archived: boolean;
+        version: number | null;
+      }
+    | { op: 'removeItem'; id: string; version: number }
+    | { op: 'removeRig'; id: string; version: number }
+  )[],
+): string {
+  if (working) return 'Taking it …';
+  if (changes.length === 0) return 'Nothing to take';
+  return `Take ${changes.length === 1 ? 'one line' : `${changes.length} lines`}`;
 }
 
 function lineKey(line: Line): string {

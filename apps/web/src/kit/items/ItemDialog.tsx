@@ -11,6 +11,7 @@ import { Dialog } from '../../ui/Dialog';
 import { useTell } from '../../ui/Notes';
 import { useChangeKit } from '../useKit';
 import { formOf, itemFrom, type ItemForm, type Refusals } from './itemForm';
+import { Select } from '../../ui/Select';
 
 interface ItemDialogProps {
   readonly item: KitItem;
@@ -102,7 +103,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
             {group === 'Frame' && (item.kind === 'body' || item.kind === 'film') && (
               <Labelled words="Take the size of">
                 {(id) => (
-                  <select
+                  <Select
                     id={id}
                     className={FIELD}
                     value=""
@@ -119,7 +120,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                         {name}
                       </option>
                     ))}
-                  </select>
+                  </Select>
                 )}
               </Labelled>
             )}
@@ -172,13 +173,13 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                       </Labelled>
                       <Labelled words="Is">
                         {(id) => (
-                          <select id={id} {...register(`circles.${i}.evidence`)} className={FIELD}>
+                          <Select id={id} {...register(`circles.${i}.evidence`)} className={FIELD}>
                             {Object.entries(EVIDENCE).map(([value, words]) => (
                               <option key={value} value={value}>
                                 {words}
                               </option>
                             ))}
-                          </select>
+                          </Select>
                         )}
                       </Labelled>
                       <IconButton label="Remove this circle" onClick={() => circles.remove(i)}>
@@ -246,7 +247,7 @@ function FigureField({ name, figure, register, refusal, focus, listId, helpId, o
     <Labelled words={`${figure.label}${unit}`} refusal={refusal}>
       {(id) =>
         figure.type === 'choice' || figure.type === 'flag' ? (
-          <select id={id} {...props}>
+          <Select id={id} {...props}>
             <option value="">not known</option>
             {(figure.type === 'choice'
               ? Object.entries(figure.choices)
@@ -259,7 +260,7 @@ function FigureField({ name, figure, register, refusal, focus, listId, helpId, o
                 {words}
               </option>
             ))}
-          </select>
+          </Select>
         ) : (
           <input
             id={id}

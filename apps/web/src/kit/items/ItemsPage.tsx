@@ -1,3 +1,4 @@
+import { ariaSort } from '../../ui/ariaSort';
 import {
   createColumnHelper,
   flexRender,
@@ -20,6 +21,8 @@ import { useTell } from '../../ui/Notes';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
 import { ItemDialog } from './ItemDialog';
+import { Th } from '../../ui/Table';
+import { TextButton } from '../../ui/TextButton';
 
 /** How many figures that have a meaning for an item are not known. */
 function unknownIn(item: KitItem): number {
@@ -151,10 +154,10 @@ function Items({ kind }: { readonly kind: Kind }) {
                     const sorted = header.column.getIsSorted();
                     const number = isNumber(header.column.columnDef.meta);
                     return (
-                      <th
+                      <Th
                         key={header.id}
-                        scope="col"
-                        aria-sort={sorted === 'asc' ? 'ascending' : sorted === 'desc' ? 'descending' : 'none'}
+
+                        aria-sort={ariaSort(sorted)}
                         className={`px-2 py-1 align-bottom font-medium text-ink-soft ${number ? 'text-right' : ''}`}
                       >
                         <button
@@ -166,12 +169,12 @@ function Items({ kind }: { readonly kind: Kind }) {
                           {sorted === 'asc' && <ArrowUp size={13} aria-hidden />}
                           {sorted === 'desc' && <ArrowDown size={13} aria-hidden />}
                         </button>
-                      </th>
+                      </Th>
                     );
                   })}
-                  <th>
+                  <Th>
                     <span className="sr-only">More</span>
-                  </th>
+                  </Th>
                 </tr>
               ))}
             </thead>
@@ -184,16 +187,12 @@ function Items({ kind }: { readonly kind: Kind }) {
                       const words = flexRender(cell.column.columnDef.cell, cell.getContext());
                       const unknown = cell.column.id !== 'used' && cell.column.id !== 'unknown' && cell.getValue() === undefined;
                       return i === 0 ? (
-                        <th key={cell.id} scope="row" className="px-2 py-1.5 text-left font-medium">
-                          <button
-                            type="button"
-                            onClick={() => setOpen(original.item)}
-                            className="text-left underline-offset-4 hover:text-accent hover:underline"
-                          >
+                        <Th key={cell.id} scope="row" className="px-2 py-1.5 text-left">
+                          <TextButton onClick={() => setOpen(original.item)} className="text-left hover:text-accent hover:underline">
                             {words}
-                          </button>
+                          </TextButton>
                           {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">put away</span>}
-                        </th>
+                        </Th>
                       ) : (
                         <td
                           key={cell.id}

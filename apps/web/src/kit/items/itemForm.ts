@@ -59,13 +59,14 @@ export function itemFrom(
   if (parsed.success && refusals.size === 0) return { item: parsed.data };
   for (const { path, message } of parsed.error?.issues ?? []) {
     const steps = path.map(String);
-    const where =
-      steps[0] !== 'figures'
-        ? steps.join('.')
-        : steps[1] === 'definition'
-          ? `circles.${steps.slice(2).join('.')}`
-          : steps.slice(0, 2).join('.');
+    const where = fieldOf(steps);
     if (!refusals.has(where)) refusals.set(where, message);
   }
   return { refusals };
+}
+
+function fieldOf(steps: string[]): string {
+  if (steps[0] !== 'figures') return steps.join('.');
+  if (steps[1] === 'definition') return `circles.${steps.slice(2).join('.')}`;
+  return steps.slice(0, 2).join('.');
 }

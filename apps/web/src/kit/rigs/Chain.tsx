@@ -7,6 +7,8 @@ import { PLACES, RIG_KINDS, type Place, type RigKind, type RigPlan } from '@gang
 import { IconButton } from '../../ui/Button';
 import { ChooseDialog } from './ChooseDialog';
 import { PLACE_WORDS } from './rigFacts';
+import { Select } from '../../ui/Select';
+import { TextButton } from '../../ui/TextButton';
 
 interface ChainProps {
   readonly plan: RigPlan;
@@ -42,14 +44,13 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
           {item?.name ?? 'choose …'}
         </button>
         {item && (
-          <button
-            type="button"
+          <TextButton
             onClick={() => onOpen(item)}
-            className="shrink-0 text-xs text-ink-soft underline underline-offset-4 hover:text-ink"
+            className="shrink-0 text-xs text-ink-soft hover:text-ink"
             aria-label={`Figures of ${item.name}`}
           >
             figures
-          </button>
+          </TextButton>
         )}
         {item && (
           <IconButton
@@ -68,17 +69,13 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
     <>
       <label className="mb-2 block">
         <span className="text-sm text-ink-soft">Kind of rig</span>
-        <select
-          value={plan.kind}
-          onChange={(event) => onChange({ ...plan, kind: event.target.value as RigKind }, 'kind of rig')}
-          className="w-full rounded-sm border border-rule bg-ground px-2 py-1"
-        >
+        <Select value={plan.kind} onChange={(event) => onChange({ ...plan, kind: event.target.value as RigKind }, 'kind of rig')} wide>
           {Object.entries(RIG_KINDS).map(([kind, words]) => (
             <option key={kind} value={kind}>
               {words}
             </option>
           ))}
-        </select>
+        </Select>
       </label>
       <ul aria-label="Chain from the back to the front" className="border-t border-hairline">
         {PLACES[plan.kind].map((place) => {

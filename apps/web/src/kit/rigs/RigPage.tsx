@@ -8,11 +8,13 @@ import { NameEditor } from '../../ui/NameEditor';
 import { useTell } from '../../ui/Notes';
 import { ItemDialog } from '../items/ItemDialog';
 import { useOpenKit } from '../KitFrame';
-import { kitNow, useChangeKit, useItems } from '../useKit';
+import { kitNow, useChangeKit } from '../useKit';
 import { Chain } from './Chain';
 import { PLACE_WORDS, rigFacts, useCures } from './rigFacts';
 import { SideDrawing, sideWords } from './SideDrawing';
 import { VerdictList } from './VerdictList';
+import { useItems } from '../../store/useItems';
+import { TextLink } from '../../ui/TextButton';
 
 const LINK = 'inline-flex min-h-8 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink';
 
@@ -35,10 +37,7 @@ export function RigPage() {
   if (!row || !plan) {
     return (
       <p role="alert">
-        There is no such rig.{' '}
-        <Link to="/kit/rigs" className="text-accent underline underline-offset-4">
-          To the rigs
-        </Link>
+        There is no such rig. <TextLink to="/kit/rigs">To the rigs</TextLink>
       </p>
     );
   }

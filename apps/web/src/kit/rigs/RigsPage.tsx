@@ -9,8 +9,9 @@ import { Button } from '../../ui/Button';
 import { useTell } from '../../ui/Notes';
 import { StateMark } from '../../ui/StateMark';
 import { useOpenKit } from '../KitFrame';
-import { useChangeKit, useItems } from '../useKit';
+import { useChangeKit } from '../useKit';
 import { isFault, PLACE_WORDS, rigFacts } from './rigFacts';
+import { useItems } from '../../store/useItems';
 
 /** All rigs, each with what it is made of and the worst that is to be said of it. */
 export function RigsPage() {

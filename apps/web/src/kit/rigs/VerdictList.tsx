@@ -3,6 +3,7 @@ import type { Ask } from '@gangway/core/rig/ask';
 import type { Cure } from '@gangway/core/rig/cures';
 import { FindingRow } from '../../ui/FindingRow';
 import type { Verdict, VerdictKind } from '@gangway/core/rig/verdicts/verdict';
+import { TextButton } from '../../ui/TextButton';
 
 interface VerdictListProps {
   readonly verdicts: readonly Verdict[];
@@ -23,14 +24,9 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
               <ul className="mt-1 grid gap-0.5 text-sm">
                 {asks.map((ask) => (
                   <li key={`${ask.itemId}${ask.figure}`}>
-                    <button
-                      type="button"
-                      onClick={() => onAsk(ask)}
-                      title={ask.how}
-                      className="text-left font-medium text-accent underline underline-offset-4"
-                    >
+                    <TextButton onClick={() => onAsk(ask)} title={ask.how} className="text-left font-medium">
                       {ask.label} of {ask.itemName}
-                    </button>
+                    </TextButton>
                     {ask.how !== '' && <span className="block text-xs text-ink-soft">{ask.how}</span>}
                   </li>
                 ))}

@@ -22,13 +22,13 @@ addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
     return;
   }
   const begun = performance.now();
-  exposed(
-    new OffscreenCanvas(16, 16),
+  exposed({
+    canvas: new OffscreenCanvas(16, 16),
     take,
     options,
-    (share) => say({ type: 'share', share }),
-    () => !stopped,
-  ).then(
+    onShare: (share) => say({ type: 'share', share }),
+    wanted: () => !stopped,
+  }).then(
     (frame) => {
       if (!frame) say({ type: 'stopped' });
       else {

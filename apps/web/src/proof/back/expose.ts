@@ -23,8 +23,8 @@ import {
 import { developedTile, type Sensor } from '@gangway/core/capture/develop';
 import { numbersFrom, type BackOptions, type Take } from '@gangway/core/capture/takes';
 import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
-import { finderView } from '../../bench/finder/view';
-import { worldOf } from '../../bench/finder/world';
+import { finderView } from '../../setup/finder/view';
+import { worldOf } from '../../setup/finder/world';
 
 /** Tiles are so large at the most, px. */
 const TILE = 768;
@@ -80,6 +80,13 @@ export interface Exposed {
   readonly columns: number;
   readonly rows: number;
 }
+export interface ExposedInput {
+  readonly canvas: OffscreenCanvas;
+  readonly take: Take;
+  readonly options: BackOptions;
+  readonly onShare: (share: number) => void;
+  readonly wanted: () => boolean;
+}
 
 /**
  * Exposes one take: tile by tile, each the mean of pictures through points of
@@ -87,13 +94,7 @@ export interface Exposed {
  * `null` when `wanted` says that nobody waits any more. Throws without WebGL 2
  * that can average in floating point, or for a stand without a subject.
  */
-export async function exposed(
-  canvas: OffscreenCanvas,
-  take: Take,
-  options: BackOptions,
-  onShare: (share: number) => void,
-  wanted: () => boolean,
-): Promise<Exposed | null> {
+export async function exposed({ canvas, take, options, onShare, wanted }: ExposedInput): Promise<Exposed | null> {
   const view = finderView(geometryOf(take.settings));
   if (!view) throw new Error('There is nothing in front of this stand: say what stands there, in the step Stand.');
   const { columns, rows } = take;
@@ -232,7 +233,7 @@ export async function exposed(
       // WebGL's rows run from the bottom.
       const upright = new Float32Array(4 * w * h);
       for (let y = 0; y < h; y++) upright.set(light.subarray(4 * (TILE - 1 - y) * TILE, 4 * ((TILE - 1 - y) * TILE + w)), 4 * y * w);
-      const tile = developedTile(upright, w, h, left, top, sensor);
+      const tile = developedTile({ light: upright, columns: w, rows: h, left, top, sensor });
       for (let y = 0; y < h; y++) samples.set(tile.subarray(3 * y * w, 3 * (y + 1) * w), 3 * ((top + y) * columns + left));
       onShare((t + 1) / (nx * ny));
       // Lets a cancel come in.

@@ -20,8 +20,7 @@ export interface Back {
     setId: string,
     geometry: Geometry,
     options: BackOptions,
-    from?: number,
-    onExposed?: (index: number, at: Date) => void,
+    more?: { readonly from?: number; readonly onExposed?: ((index: number, at: Date) => void) | undefined },
   ) => Promise<boolean>;
   readonly cancel: () => void;
   readonly unplug: () => void;
@@ -98,8 +97,7 @@ export function useBack(onDelivered: () => void): Back {
       setId: string,
       geometry: Geometry,
       options: BackOptions,
-      from = 0,
-      onExposed?: (index: number, at: Date) => void,
+      { from = 0, onExposed }: { readonly from?: number; readonly onExposed?: ((index: number, at: Date) => void) | undefined } = {},
     ): Promise<boolean> => {
       const takes = takesFor(geometry, options);
       const abort = new AbortController();
@@ -152,14 +150,7 @@ export function useBack(onDelivered: () => void): Back {
           ...before,
           state: why === 'unplugged' ? 'unplugged' : 'ready',
           share: 0,
-          trouble:
-            why === 'unplugged'
-              ? `Unplugged in the middle: ${before.done} of ${before.of} frames came in. Plug it in and go on from there.`
-              : why === 'cancelled'
-                ? `Cancelled: ${before.done} of ${before.of} frames came in.`
-                : error instanceof Error
-                  ? error.message
-                  : String(error),
+          trouble: troubleOf(why, before, error),
         }));
         return false;
       } finally {
@@ -182,6 +173,14 @@ export function useBack(onDelivered: () => void): Back {
     unplug: useCallback(() => end('unplugged'), [end]),
     plugIn: useCallback(() => setNow((before) => ({ ...before, state: 'ready', trouble: null })), []),
   };
+}
+
+function troubleOf(why: string | undefined, before: Omit<Back, 'shoot' | 'cancel' | 'unplug' | 'plugIn'>, error: unknown): string {
+  if (why === 'unplugged')
+    return `Unplugged in the middle: ${before.done} of ${before.of} frames came in. Plug it in and go on from there.`;
+  if (why === 'cancelled') return `Cancelled: ${before.done} of ${before.of} frames came in.`;
+  if (error instanceof Error) return error.message;
+  return String(error);
 }
 
 /** What the server says of a refusal. */

@@ -11,6 +11,7 @@ import { turnedFrame } from '../movementFix';
 import { changed, fartherAway, movementThatHolds } from '../placeFix';
 import { stateOf, TIGHT_BELOW_MM } from '../tight';
 import { lackWords, onlyWhen } from '../wording';
+import type { ShiftPosition } from '../../model/movements';
 
 interface InFrameFacts extends Facts, FrameSpare {}
 
@@ -50,8 +51,14 @@ function intoFrame(geometry: Geometry, trial: Trial): Fix | null {
   const to = movementThatHolds(geometry);
   const movements = to && changed(geometry, to);
   if (!movements) return null;
-  const control = movements.riseMm === undefined ? 'shift' : movements.shiftMm === undefined ? 'rise' : 'both';
+  const control = controlOf(movements);
   return offer(control, { movements }, trial);
+}
+
+function controlOf(movements: Partial<ShiftPosition>): 'shift' | 'rise' | 'both' {
+  if (movements.riseMm === undefined) return 'shift';
+  if (movements.shiftMm === undefined) return 'rise';
+  return 'both';
 }
 
 /** The camera turned until the subject's two sides are even; a wall seen square on is left square. */

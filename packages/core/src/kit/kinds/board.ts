@@ -9,7 +9,12 @@ export const board = defineKind({
   figures: {
     boardMount: joint(MOUNT, 'Board of'),
     hole: joint(MOUNT, 'Holds', { how: 'The shutter size, such as “shutter 1”, or a mount.' }),
-    offsetMm: number(MOUNT, 'Raised (+) or recessed (−) by', 'mm', -200, 400, {
+    offsetMm: number({
+      group: MOUNT,
+      label: 'Raised (+) or recessed (−) by',
+      unit: 'mm',
+      min: -200,
+      max: 400,
       how: 'From the plane of a flat board to the plane that the lens sits on.',
     }),
   },

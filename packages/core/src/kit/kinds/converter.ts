@@ -7,12 +7,24 @@ export const converter = defineKind({
   title: 'Reducer or converter',
   plural: 'Reducers and converters',
   figures: {
-    factor: number('Converter', 'Factor', '×', 0.1, 10, { how: 'It is engraved: below 1 reduces, above 1 extends.' }),
+    factor: number({
+      group: 'Converter',
+      label: 'Factor',
+      unit: '×',
+      min: 0.1,
+      max: 10,
+      how: 'It is engraved: below 1 reduces, above 1 extends.',
+    }),
     lensMount: joint(MOUNT, 'Takes in front'),
-    lensRegisterMm: number(MOUNT, 'Register of the mount in front', 'mm', 0, 300),
+    lensRegisterMm: number({ group: MOUNT, label: 'Register of the mount in front', unit: 'mm', min: 0, max: 300 }),
     bodyMount: joint(MOUNT, 'Fits behind on'),
-    bodyRegisterMm: number(MOUNT, 'Register of the mount behind', 'mm', 0, 300),
-    clearCircleMm: number(CIRCLE, 'Largest circle it passes, on the sensor', 'mm', 1, 500, {
+    bodyRegisterMm: number({ group: MOUNT, label: 'Register of the mount behind', unit: 'mm', min: 0, max: 300 }),
+    clearCircleMm: number({
+      group: CIRCLE,
+      label: 'Largest circle it passes, on the sensor',
+      unit: 'mm',
+      min: 1,
+      max: 500,
       how: 'Photograph an even wall through a lens with a far larger circle, at f/8.',
     }),
     contacts,

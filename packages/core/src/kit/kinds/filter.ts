@@ -7,12 +7,24 @@ export const filter = defineKind({
   title: 'Filter',
   plural: 'Filters',
   figures: {
-    threadMm: number(FRONT, 'Thread', 'mm', 5, 300),
-    clearMm: number(FRONT, 'Clear diameter at its front rim', 'mm', 1, 300, {
+    threadMm: number({ group: FRONT, label: 'Thread', unit: 'mm', min: 5, max: 300 }),
+    clearMm: number({
+      group: FRONT,
+      label: 'Clear diameter at its front rim',
+      unit: 'mm',
+      min: 1,
+      max: 300,
       how: 'Measure the opening of the front rim with a calliper.',
     }),
-    heightMm: number(FRONT, 'Height', 'mm', 0, 100, { how: 'From the rim that it screws against to its front.' }),
-    stops: number(FRONT, 'Takes light', 'stops', 0, 30),
+    heightMm: number({
+      group: FRONT,
+      label: 'Height',
+      unit: 'mm',
+      min: 0,
+      max: 100,
+      how: 'From the rim that it screws against to its front.',
+    }),
+    stops: number({ group: FRONT, label: 'Takes light', unit: 'stops', min: 0, max: 30 }),
   },
   joints: { behind: 'threadMm', before: 'threadMm' },
   listed: ['threadMm', 'clearMm', 'heightMm', 'stops'],

@@ -7,9 +7,9 @@ export const ring = defineKind({
   title: 'Step-up ring',
   plural: 'Step-up rings',
   figures: {
-    threadMm: number(FRONT, 'Screws into a thread of', 'mm', 5, 300),
-    frontThreadMm: number(FRONT, 'Takes a thread of', 'mm', 5, 300),
-    heightMm: number(FRONT, 'Height', 'mm', 0, 100),
+    threadMm: number({ group: FRONT, label: 'Screws into a thread of', unit: 'mm', min: 5, max: 300 }),
+    frontThreadMm: number({ group: FRONT, label: 'Takes a thread of', unit: 'mm', min: 5, max: 300 }),
+    heightMm: number({ group: FRONT, label: 'Height', unit: 'mm', min: 0, max: 100 }),
   },
   joints: { behind: 'threadMm', before: 'frontThreadMm' },
   listed: ['threadMm', 'frontThreadMm', 'heightMm'],

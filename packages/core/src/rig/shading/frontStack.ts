@@ -55,7 +55,18 @@ export function frontStack(parts: RigParts): Known<FrontStack> {
 /** What a stack does to a corner at a field angle and an f-number; from infinity, where the angle is widest. */
 export function stackShade(stack: FrontStack, fNumber: number, fieldDeg: number): Shade {
   return stack.rims.reduce<Shade>(
-    (so, rim) => worse(so, filterClearance(stack.focalMm, fNumber, stack.pupilDepthMm, rim.heightMm, rim.clearMm, fieldDeg).verdict),
+    (so, rim) =>
+      worse(
+        so,
+        filterClearance({
+          focalMm: stack.focalMm,
+          fNumber,
+          pupilDepthMm: stack.pupilDepthMm,
+          stackMm: rim.heightMm,
+          clearDiameterMm: rim.clearMm,
+          fieldDeg,
+        }).verdict,
+      ),
     'clear',
   );
 }
@@ -99,6 +110,13 @@ export function clearingThread(parts: RigParts, stack: FrontStack, fieldDeg: num
   );
   const rim = widths.length > 0 ? Math.max(...widths) : RIM_WIDTH_MM;
   const heightMm = heights + (hasRing ? 0 : STEP_RING_MM);
-  const { clearDiameterForNoShadeMm } = filterClearance(stack.focalMm, stack.widestFNumber, stack.pupilDepthMm, heightMm, 1, fieldDeg);
+  const { clearDiameterForNoShadeMm } = filterClearance({
+    focalMm: stack.focalMm,
+    fNumber: stack.widestFNumber,
+    pupilDepthMm: stack.pupilDepthMm,
+    stackMm: heightMm,
+    clearDiameterMm: 1,
+    fieldDeg,
+  });
   return STANDARD_THREADS_MM.find((thread) => thread - rim >= clearDiameterForNoShadeMm) ?? null;
 }

@@ -209,7 +209,7 @@ describe('choosing along the chain', () => {
         ['lens', 'fits'],
         ['reflex', 'not'],
         ['field', 'not'],
-      ].sort((a, b) => (a[1] === 'fits' ? -1 : b[1] === 'fits' ? 1 : 0)),
+      ].sort((a, b) => Number(b[1] === 'fits') - Number(a[1] === 'fits')),
     );
     expect(offers.find(({ item }) => item.id === 'reflex')?.reason).toMatch(/^Needs an adapter/);
     expect(offers.find(({ item }) => item.id === 'field')?.reason).toMatch(/needs a view camera or rail/);

@@ -34,7 +34,7 @@ const movements = (settings: SetupSettings) => settings.movements;
 const STILL = { riseMm: 0, shiftMm: 0 };
 
 /** Everything but where the slides stand and what is before the camera. */
-const still = createSelector([rig, orientation, focusM, crop, front, rear], (rig, orientation, focusM, crop, front, rear) => ({
+const still = createSelector([rig, orientation, focusM, crop, front, rear], (...[rig, orientation, focusM, crop, front, rear]) => ({
   ...PLAIN_SETTINGS,
   rig,
   orientation,

@@ -1,8 +1,8 @@
 import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { centredStand } from '@gangway/core/planning/centred';
 import { shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
-import { apertureRingOf, circlesOf, contourOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './facts';
-import { findingsOf } from './findings/findingsOf';
+import { apertureRingOf, circlesOf, contourOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './selectors';
+import { findingsOf } from './findingsOf';
 
 const settings = centredStand(SMALL_FORMAT_RIG);
 const moved = { ...settings, movements: { riseMm: 5, shiftMm: 1 } };

@@ -2,7 +2,7 @@ import { BookOpen, Camera, Moon, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
-import { IconButton } from '../ui/Button';
+import { IconButton } from './Button';
 
 /** The bar over every page: the name, where one is, what can be done here, and the light to work in. */
 export function TopBar({ where, children }: { readonly where?: ReactNode; readonly children?: ReactNode }) {

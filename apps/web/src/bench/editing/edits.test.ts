@@ -7,33 +7,27 @@ import { reaches } from '@gangway/core/rig/mechanism';
 import { centredStand } from '@gangway/core/planning/centred';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
-import { store } from '../store/store';
-import { opened } from './edit';
-import { standEdit } from './standEdit';
+import { store } from '../../store/store';
+import { benchState } from './benchStore';
+import { opened } from './history';
 import type { SetupSettings } from '@gangway/core/model/setup';
-
-// The store of the page keeps drafts in the tab and asks the server; here only what is edited matters.
-jest.mock('../store/store', () => {
-  const { combineReducers, configureStore } = jest.requireActual<typeof import('@reduxjs/toolkit')>('@reduxjs/toolkit');
-  const { editReducer } = jest.requireActual<typeof import('./edit')>('./edit');
-  return {
-    store: configureStore({
-      reducer: combineReducers({ edit: editReducer }),
-      middleware: (standard) => standard({ serializableCheck: false, immutableCheck: false }),
-    }),
-  };
-});
+import { setupEdit } from './setupEdit';
+import { movementEdit } from '../movements/movementEdit';
+import { focusEdit } from '../focus/focusEdit';
+import { sceneEdit } from '../scene/sceneEdit';
+import { pinEdit } from '../focus/pinEdit';
+import { rigEdit } from '../rig/rigEdit';
 
 function put(settings: SetupSettings): void {
   const stand: Stand = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
   store.dispatch(opened(stand));
 }
 function now(): SetupSettings {
-  const settings = standEdit.present();
+  const settings = setupEdit.present();
   if (!settings) throw new Error('no stand');
   return settings;
 }
-const said = (): string => store.getState().edit.present?.said ?? '';
+const said = (): string => benchState().edit.present?.said ?? '';
 
 /** Anything that a field may hand on: what is meant, and what is a slip of the finger. */
 const figure = fc.oneof(
@@ -46,109 +40,109 @@ const act: fc.Arbitrary<Act> = fc.oneof(
   figure.map(
     (mm): Act =>
       () =>
-        standEdit.typeMovement('rise', mm),
+        movementEdit.typeMovement('rise', mm),
   ),
   figure.map(
     (mm): Act =>
       () =>
-        standEdit.typeMovement('shift', mm),
+        movementEdit.typeMovement('shift', mm),
   ),
   figure.map(
     (mm): Act =>
       () =>
-        standEdit.typeSlide(mm),
+        movementEdit.typeSlide(mm),
   ),
   figure.map(
     (n): Act =>
       () =>
-        standEdit.typeAperture(n),
+        movementEdit.typeAperture(n),
   ),
   endless.map(
     (m): Act =>
       () =>
-        standEdit.setFocus(m),
+        focusEdit.setFocus(m),
   ),
   figure.map(
     (deg): Act =>
       () =>
-        standEdit.typeTurn('tilt', deg),
+        focusEdit.typeTurn('tilt', deg),
   ),
   figure.map(
     (deg): Act =>
       () =>
-        standEdit.typeTurn('swing', deg),
+        focusEdit.typeTurn('swing', deg),
   ),
   fc.tuple(evenly(-60, 60), evenly(-60, 60)).map(
     ([riseMm, shiftMm]): Act =>
       () =>
-        standEdit.moveWithin({ riseMm, shiftMm }, 'drag'),
+        movementEdit.moveWithin({ riseMm, shiftMm }, 'drag'),
   ),
   fc.tuple(evenly(-60, 60), evenly(-60, 60)).map(
     ([tiltDeg, swingDeg]): Act =>
       () =>
-        standEdit.turnWithin({ tiltDeg, swingDeg }, 'turn'),
+        focusEdit.turnWithin({ tiltDeg, swingDeg }, 'turn'),
   ),
   figure.map(
     (m): Act =>
       () =>
-        standEdit.setDistance(m),
+        sceneEdit.setDistance(m),
   ),
   figure.map(
     (tiltDeg): Act =>
       () =>
-        standEdit.setRear({ tiltDeg }, { tiltDeg: 15, swingDeg: 10 }),
+        focusEdit.setRear({ tiltDeg }, { tiltDeg: 15, swingDeg: 10 }),
   ),
   figure.map(
     (weight): Act =>
       (pinned) =>
-        standEdit.changePin(pinned(), { weight }),
+        pinEdit.changePin(pinned(), { weight }),
   ),
   fc.tuple(figure, figure, figure).map(
     ([x, y, z]): Act =>
       (pinned) =>
-        standEdit.changePin(pinned(), { place: { kind: 'point', at: [x, y, z] } }),
+        pinEdit.changePin(pinned(), { place: { kind: 'point', at: [x, y, z] } }),
   ),
   fc.tuple(evenly(-50, 50), evenly(0, 40), evenly(-50, 50)).map(
     (at): Act =>
       (pinned) =>
-        standEdit.dragPin(pinned(), () => at, 'pin'),
+        pinEdit.dragPin(pinned(), () => at, 'pin'),
   ),
   fc.string({ maxLength: 90 }).map(
     (name): Act =>
       (pinned) =>
-        standEdit.changePin(pinned(), { name }),
+        pinEdit.changePin(pinned(), { name }),
   ),
-  fc.constant<Act>(() => standEdit.addPin({ name: 'a point', role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } })),
-  fc.constant<Act>((pinned) => standEdit.removePin(pinned())),
+  fc.constant<Act>(() => pinEdit.addPin({ name: 'a point', role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } })),
+  fc.constant<Act>((pinned) => pinEdit.removePin(pinned())),
   figure.map(
     (pixels): Act =>
       () =>
-        standEdit.setSharpness({ school: 'pixels', pixels, columnsPx: 8000 }),
+        focusEdit.setSharpness({ school: 'pixels', pixels, columnsPx: 8000 }),
   ),
   figure.map(
     (softTimes): Act =>
       () =>
-        standEdit.setLimits({ softTimes }),
+        focusEdit.setLimits({ softTimes }),
   ),
   figure.map(
     (cameraHeightM): Act =>
       () =>
-        standEdit.amendScene((scene) => ({ ...scene, cameraHeightM }), 'height'),
+        sceneEdit.amendScene((scene) => ({ ...scene, cameraHeightM }), 'height'),
   ),
   fc.constantFrom(SMALL_FORMAT_RIG, FIELD_RIG, RAIL_RIG, HELD_RIG).map(
     (rig): Act =>
       () =>
-        standEdit.setRig(rig),
+        rigEdit.setRig(rig),
   ),
   fc.constantFrom('landscape' as const, 'portrait' as const).map(
     (orientation): Act =>
       () =>
-        standEdit.setOrientation(orientation),
+        movementEdit.setOrientation(orientation),
   ),
   fc.constantFrom(null, 1, 1.5, 2).map(
     (crop): Act =>
       () =>
-        standEdit.setCrop(crop, 'crop'),
+        sceneEdit.setCrop(crop, 'crop'),
   ),
   fc.constant<Act>(() => store.dispatch(ActionCreators.undo())),
   fc.constant<Act>(() => store.dispatch(ActionCreators.redo())),
@@ -184,9 +178,9 @@ describe('whatever is done to a stand', () => {
     fc.assert(
       fc.property(fc.constantFrom(...DEMO_STANDS), evenly(-90, 90), evenly(-90, 90), ({ settings }, a, b) => {
         put({ ...settings, movements: { riseMm: 0, shiftMm: 0 }, front: { tiltDeg: 0, swingDeg: 0 } });
-        standEdit.moveWithin({ riseMm: a, shiftMm: b });
+        movementEdit.moveWithin({ riseMm: a, shiftMm: b });
         if (reaches(now().rig.mechanism, now().movements) === false) return false;
-        standEdit.turnWithin({ tiltDeg: a, swingDeg: b });
+        focusEdit.turnWithin({ tiltDeg: a, swingDeg: b });
         const mechanism = standTiltMechanism(now());
         const near = mechanism && nearestTilt(mechanism, now().front);
         return near === null || Math.hypot(near.tiltDeg - now().front.tiltDeg, near.swingDeg - now().front.swingDeg) < 0.01;
@@ -197,21 +191,21 @@ describe('whatever is done to a stand', () => {
   test('each change is one step to undo and says itself', () => {
     put({ ...centredStand(SMALL_FORMAT_RIG), focusM: 10 });
     const start = now();
-    expect(standEdit.typeMovement('rise', 6.5)).toBeNull();
+    expect(movementEdit.typeMovement('rise', 6.5)).toBeNull();
     expect(said()).toBe('6.5 mm of rise');
-    expect(standEdit.typeMovement('shift', -3)).toBeNull();
+    expect(movementEdit.typeMovement('shift', -3)).toBeNull();
     expect(said()).toBe('3.0 mm of shift to the left');
-    expect(standEdit.typeAperture(11)).toBeNull();
+    expect(movementEdit.typeAperture(11)).toBeNull();
     expect(said()).toBe('f/11');
-    expect(standEdit.setFocus(Number.POSITIVE_INFINITY)).toBeNull();
+    expect(focusEdit.setFocus(Number.POSITIVE_INFINITY)).toBeNull();
     expect(now().focusM).toBeNull();
     for (let i = 0; i < 4; i++) store.dispatch(ActionCreators.undo());
     expect(now()).toEqual(start);
     // Setting what is set already is no step.
-    standEdit.setAperture(start.fNumber);
-    standEdit.setOrientation(start.orientation);
-    standEdit.move(start.movements);
-    expect(store.getState().edit.past).toHaveLength(0);
+    movementEdit.setAperture(start.fNumber);
+    movementEdit.setOrientation(start.orientation);
+    movementEdit.move(start.movements);
+    expect(benchState().edit.past).toHaveLength(0);
   });
 });
 
@@ -219,50 +213,50 @@ describe('what cannot be set says why, with what can', () => {
   test('beyond the end stop of a rotating slide, with what the other movement leaves', () => {
     put({ ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 0, shiftMm: 8 } });
     // √(12² − 8²) = 8.9.
-    expect(standEdit.typeMovement('rise', 11)).toBe(
+    expect(movementEdit.typeMovement('rise', 11)).toBe(
       '11.0 mm of rise is beyond the end stop: the slide goes from 8.9 mm of fall to 8.9 mm of rise, with 8.0 mm of shift to the right.',
     );
-    expect(standEdit.typeMovement('rise', 8.9)).toBeNull();
+    expect(movementEdit.typeMovement('rise', 8.9)).toBeNull();
   });
 
   test('a stand that another rig has left beyond its stops may come nearer, and not go farther', () => {
     put({ ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 30, shiftMm: 0 } });
-    expect(standEdit.typeMovement('rise', 31)).toMatch(/beyond the end stop/);
-    expect(standEdit.typeMovement('rise', 20)).toBeNull();
+    expect(movementEdit.typeMovement('rise', 31)).toMatch(/beyond the end stop/);
+    expect(movementEdit.typeMovement('rise', 20)).toBeNull();
     expect(now().movements.riseMm).toBe(20);
   });
 
   test('a slide locked to an angle goes along itself', () => {
     const rig = { ...SMALL_FORMAT_RIG, mechanism: { kind: 'line' as const, angleDeg: 30, forwardMm: 10, backMm: 4 } };
     put(centredStand(rig));
-    expect(standEdit.typeMovement('rise', 3)).toBe('This slide is locked to an angle: rise and shift go together.');
-    expect(standEdit.typeSlide(11)).toBe('Slide 11.0 mm is beyond the end stop: it goes from −4.0 to 10.0 mm.');
-    expect(standEdit.typeSlide(10)).toBeNull();
+    expect(movementEdit.typeMovement('rise', 3)).toBe('This slide is locked to an angle: rise and shift go together.');
+    expect(movementEdit.typeSlide(11)).toBe('Slide 11.0 mm is beyond the end stop: it goes from −4.0 to 10.0 mm.');
+    expect(movementEdit.typeSlide(10)).toBeNull();
     expect(now().movements.riseMm).toBeCloseTo(5, 9);
     expect(now().movements.shiftMm).toBeCloseTo(10 * Math.cos(Math.PI / 6), 9);
   });
 
   test('where the stops are not known, all that can be written down may be typed', () => {
     put(centredStand({ ...SMALL_FORMAT_RIG, mechanism: { kind: 'unknown' as const } }));
-    expect(standEdit.typeMovement('rise', 40)).toBeNull();
-    expect(standEdit.typeMovement('rise', 600)).toBe('Rise must be a number from −500 to 500 mm.');
-    expect(standEdit.typeMovement('shift', Number.POSITIVE_INFINITY)).toMatch(/^Shift must be a number/);
+    expect(movementEdit.typeMovement('rise', 40)).toBeNull();
+    expect(movementEdit.typeMovement('rise', 600)).toBe('Rise must be a number from −500 to 500 mm.');
+    expect(movementEdit.typeMovement('shift', Number.POSITIVE_INFINITY)).toMatch(/^Shift must be a number/);
     expect(now().movements).toEqual({ riseMm: 40, shiftMm: 0 });
   });
 
   test('apertures, focus and tilts beyond what the lens has', () => {
     put({ ...centredStand(SMALL_FORMAT_RIG), focusM: 10 });
-    expect(standEdit.typeAperture(1.4)).toBe('f/1.4 is not on this lens: it goes from f/3.5 to f/22.');
-    expect(standEdit.setFocus(0.01)).toBe('Focus 0.01 m is inside the focal length; it must be more than 0.024 m.');
-    expect(standEdit.setFocus(2e5)).toBe('Focus 200000 m is too far to tell from infinity; at most 100000 m.');
-    expect(standEdit.typeTurn('tilt', 50)).toBe('Tilt 50.0° cannot be: at most 45° either way.');
+    expect(movementEdit.typeAperture(1.4)).toBe('f/1.4 is not on this lens: it goes from f/3.5 to f/22.');
+    expect(focusEdit.setFocus(0.01)).toBe('Focus 0.01 m is inside the focal length; it must be more than 0.024 m.');
+    expect(focusEdit.setFocus(2e5)).toBe('Focus 200000 m is too far to tell from infinity; at most 100000 m.');
+    expect(focusEdit.typeTurn('tilt', 50)).toBe('Tilt 50.0° cannot be: at most 45° either way.');
   });
 
   test('more pins than a stand may have', () => {
     put(DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings ?? centredStand(SMALL_FORMAT_RIG));
     let words: string | null = null;
     for (let i = 0; i < 200 && words === null; i++)
-      words = standEdit.addPin({ name: `point ${i}`, role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } });
+      words = pinEdit.addPin({ name: `point ${i}`, role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } });
     expect(words).toMatch(/^A stand may have at most \d+ pins; take one away first\.$/);
     expect(new Set(now().pins.map(({ id }) => id)).size).toBe(now().pins.length);
   });
@@ -273,7 +267,7 @@ describe('a solution that is set', () => {
     const gauge = DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings;
     if (!gauge) throw new Error('no slipway');
     put(gauge);
-    standEdit.applyFocus({ front: { tiltDeg: 5, swingDeg: 0 } }, 'tilt 5.0° forward');
+    focusEdit.applyFocus({ front: { tiltDeg: 5, swingDeg: 0 } }, 'tilt 5.0° forward');
     expect(now().front.tiltDeg).toBe(5);
     expect(said()).toMatch(/^tilt 5\.0° forward/);
     store.dispatch(ActionCreators.undo());
@@ -284,7 +278,7 @@ describe('a solution that is set', () => {
     fc.assert(
       fc.property(evenly(-20, 20), (riseMm) => {
         put(DEMO_STANDS[0]?.settings ?? centredStand(SMALL_FORMAT_RIG));
-        standEdit.takeRig(FIELD_RIG, 'portrait', { riseMm, fromFNumber: 16 });
+        rigEdit.takeRig(FIELD_RIG, 'portrait', { riseMm, fromFNumber: 16 });
         const { movements, orientation, fNumber } = now();
         const wide = riseMm >= 0 ? movements.riseMm >= riseMm - 1e-9 : movements.riseMm <= riseMm + 1e-9;
         return (

@@ -2,8 +2,8 @@ import { ActionCreators } from 'redux-undo';
 import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import type { Stand } from '@gangway/contract/stand';
 import { centredStand } from '@gangway/core/planning/centred';
-import { changed, closed, editReducer, opened } from './edit';
-import { fittedTo } from './rig/fitted';
+import { changed, closed, editReducer, opened } from './history';
+import { fittedTo } from '../rig/fitted';
 
 const settings = centredStand(SMALL_FORMAT_RIG);
 const stand: Stand = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };

@@ -1,7 +1,7 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { CircleOnBack } from '@gangway/core/geometry/circles';
-import { circlesOf, frameOf } from '../facts';
-import { halfExtent, planeFor } from './plane';
+import { circlesOf, frameOf } from './selectors';
+import { halfExtent, planeFor } from './circlePlane';
 
 /** The Circle in small, for lists: the same facts without handles. */
 export function CircleMiniature({ geometry, size = 92 }: { readonly geometry: Geometry; readonly size?: number }) {
