@@ -1,13 +1,13 @@
 #!/usr/bin/env node
-// The command line. What it runs is bundled once from the core and bundled
-// again when the core has changed.
+// The command line. What it runs is bundled once from the core and the contract, and
+// bundled again when one of them has changed.
 import { existsSync, readdirSync, realpathSync, statSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 
 const here = dirname(realpathSync(fileURLToPath(import.meta.url)));
-const bundle = join(here, 'dist', 'calc.mjs');
-const sources = [join(here, 'src'), join(here, '..', 'packages', 'core', 'src')];
+const bundle = join(here, 'dist', 'gangway.mjs');
+const sources = [join(here, 'src'), join(here, '..', 'packages', 'core', 'src'), join(here, '..', 'packages', 'contract', 'src')];
 
 function newest(path) {
   const stat = statSync(path);
@@ -19,17 +19,19 @@ if (!existsSync(bundle) || statSync(bundle).mtimeMs < Math.max(...sources.map(ne
   try {
     const { build } = await import('esbuild');
     await build({
-      entryPoints: [join(here, 'src', 'calc.ts')],
+      entryPoints: [join(here, 'src', 'main.ts')],
       outfile: bundle,
       bundle: true,
       platform: 'node',
       format: 'esm',
       target: 'node20',
+      // Packages in the older form ask for Node's own modules as it runs.
+      banner: { js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);" },
       minify: true,
       logLevel: 'error',
     });
   } catch (error) {
-    process.stderr.write(`The calculators could not be put together (${error.message}). Run npm install first.\n`);
+    process.stderr.write(`The command line could not be put together (${error.message}). Run npm install first.\n`);
     process.exit(2);
   }
 }

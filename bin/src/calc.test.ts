@@ -1,4 +1,6 @@
 import { spawnSync } from 'node:child_process';
+import { DEMO_STANDS } from '@gangway/contract/demo';
+import { storedSettings } from '@gangway/contract/stand';
 import cases from '../../packages/core/checks/calculators.json';
 
 const gangway = (args: readonly string[], input = '') =>
@@ -59,5 +61,30 @@ describe('the command line', () => {
     expect(gangway(['conjugates', '{oops']).status).toBe(2);
     expect(gangway(['--frobnicate']).stderr).toMatch(/gangway calc --list/);
     expect(gangway(['--batch'], '{}').status).toBe(2);
+  });
+});
+
+describe('the checks on the command line', () => {
+  const gangwayCheck = (args: readonly string[], input = '') =>
+    spawnSync('node', ['bin/gangway.mjs', 'check', ...args], { input, encoding: 'utf8', maxBuffer: 1 << 28 });
+
+  test('are listed, and evaluated for the settings of a setup with their fixes', () => {
+    expect(gangwayCheck(['--list']).stdout).toMatch(/^sharpCircle +cover$/mu);
+    const tower = DEMO_STANDS.find(({ name }) => name === 'Hydraulic tower, small format');
+    const settings = tower && storedSettings({ ...tower.settings, movements: { riseMm: 12, shiftMm: 0 }, fNumber: 4 });
+    const ran = gangwayCheck([], JSON.stringify(settings));
+    expect(ran.stderr).toBe('');
+    const report = JSON.parse(ran.stdout) as { kind: string; state: string; fixes: unknown[] }[];
+    const sharp = report.find(({ kind }) => kind === 'sharpCircle');
+    expect(sharp).toMatchObject({ state: 'fails' });
+    expect(sharp?.fixes.length).toBeGreaterThan(0);
+  });
+
+  test('settings that cannot be are refused with the field', () => {
+    const ran = gangwayCheck([], '{"orientation":"diagonal"}');
+    expect(ran.status).toBe(1);
+    expect(JSON.parse(ran.stderr)).toHaveProperty('error.path');
+    expect(gangwayCheck([], '{oops').status).toBe(2);
+    expect(gangwayCheck(['--frobnicate']).status).toBe(2);
   });
 });

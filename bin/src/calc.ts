@@ -1,35 +1,9 @@
 import { z } from 'zod';
 import type { Calculator } from '@gangway/core/calculators/calculator';
 import { CALCULATORS, calculate, calculatorNamed } from '@gangway/core/calculators/registry';
+import { notJson, readStdin, refuse, say, write } from './streams';
 
-const HELP = `gangway calc NAME '{"focalMm": 24, …}'   run one calculator on JSON
-gangway calc --list                        all calculators, a line each
-gangway calc --help NAME                   one calculator: fields, units, formula, source, limits
-gangway calc --batch < cases.json          an array of {calc, in}; prints an array of {out} or {error}
-`;
-
-/** Runs the command line; answers the exit code: 0 done, 1 refused by a calculator, 2 not understood. */
-export async function main(args: readonly string[]): Promise<number> {
-  const [command, first, second, ...more] = args;
-  if (command !== 'calc' || more.length > 0) return misunderstood();
-  if (first === '--list' && second === undefined) return list();
-  if (first === '--batch' && second === undefined) return batch();
-  if (first === '--help') return second === undefined ? say(HELP) : help(second);
-  if (first === undefined || first.startsWith('--')) return misunderstood();
-  return single(first, second ?? '{}');
-}
-
-function say(text: string): number {
-  process.stdout.write(text.endsWith('\n') ? text : `${text}\n`);
-  return 0;
-}
-
-function misunderstood(): number {
-  process.stderr.write(HELP);
-  return 2;
-}
-
-function list(): number {
+export function list(): number {
   const width = Math.max(...CALCULATORS.map(({ name }) => name.length));
   return say(CALCULATORS.map(({ name, purpose }) => `${name.padEnd(width)}  ${purpose}`).join('\n'));
 }
@@ -91,46 +65,34 @@ function describe(calc: Calculator): string {
   ].join('\n');
 }
 
-function help(name: string): number {
+export function help(name: string): number {
   const found = calculatorNamed(name);
   if (found) return say(describe(found));
   process.stderr.write(`There is no calculator “${name}”. gangway calc --list names them.\n`);
   return 2;
 }
 
-function single(name: string, text: string): number {
+export function single(name: string, text: string): number {
   let input: unknown;
   try {
     input = JSON.parse(text);
   } catch (error) {
-    process.stderr.write(`${JSON.stringify({ error: notJson(error) })}\n`);
-    return 2;
+    return refuse(notJson(error), 2);
   }
   const answer = calculate(name, input);
   if (answer.ok) return say(JSON.stringify(answer.out));
-  process.stderr.write(`${JSON.stringify({ error: answer.error })}\n`);
-  return 1;
+  return refuse(answer.error, 1);
 }
 
-function notJson(error: unknown) {
-  return { code: 'not_json', path: [], message: `The input is not JSON: ${error instanceof Error ? error.message : String(error)}.` };
-}
-
-async function batch(): Promise<number> {
-  const chunks: Buffer[] = [];
-  for await (const chunk of process.stdin) chunks.push(chunk as Buffer);
+export async function batch(): Promise<number> {
   let cases: unknown;
   try {
-    cases = JSON.parse(Buffer.concat(chunks).toString('utf8'));
+    cases = JSON.parse(await readStdin());
   } catch (error) {
-    process.stderr.write(`${JSON.stringify({ error: notJson(error) })}\n`);
-    return 2;
+    return refuse(notJson(error), 2);
   }
   if (!Array.isArray(cases)) {
-    process.stderr.write(
-      `${JSON.stringify({ error: { code: 'wrong_type', path: [], message: 'The input is not an array; an array of {calc, in} is needed.' } })}\n`,
-    );
-    return 2;
+    return refuse({ code: 'wrong_type', path: [], message: 'The input is not an array; an array of {calc, in} is needed.' }, 2);
   }
   await write(JSON.stringify(cases.map(oneCase)));
   return 0;
@@ -142,9 +104,4 @@ function oneCase(each: unknown): { out: unknown } | { error: unknown } {
   }
   const answer = calculate(each.calc, 'in' in each ? each.in : undefined);
   return answer.ok ? { out: answer.out } : { error: answer.error };
-}
-
-// A pipe may be slower than we are: what is printed must be taken before the process ends.
-function write(text: string): Promise<void> {
-  return new Promise((resolve, reject) => process.stdout.write(`${text}\n`, (error) => (error ? reject(error) : resolve())));
 }

@@ -124,7 +124,7 @@ import { defineKind } from '../kind';
 export const tripod = defineKind({
   title: 'Tripod',
   plural: 'Tripods',
-  figures: { loadKg: number('Tripod', 'Carries', 'kg', 0.1, 200, { since: 3 }) },
+  figures: { loadKg: number({ group: 'Tripod', label: 'Carries', unit: 'kg', min: 0.1, max: 200, since: 3 }) },
   joints: { behind: null, before: null },
   listed: ['loadKg'],
   contradictions: () => [],

@@ -263,6 +263,23 @@ async function list(app: ReturnType<typeof createApp>): Promise<unknown[]> {
   return body;
 }
 
+describe('checks over HTTP', () => {
+  test('are listed, and evaluated for settings that are sent; settings that cannot be are refused', async () => {
+    const { body: list } = await api().get('/api/checks').expect(200);
+    expect(list).toContainEqual({ kind: 'sharpCircle', step: 'cover', weight: 'counts' });
+    const { body } = await api()
+      .post('/api/checks')
+      .send({ ...settings, movements: { riseMm: 12, shiftMm: 0 }, fNumber: 3.5 })
+      .expect(200);
+    expect(body).toContainEqual(expect.objectContaining({ kind: 'sharpCircle', state: 'fails' }));
+    const { body: refused } = await api()
+      .post('/api/checks')
+      .send({ ...settings, fNumber: -1 })
+      .expect(400);
+    expect(apiErrorSchema.parse(refused).error.path).toEqual(['fNumber']);
+  });
+});
+
 describe('calculators over HTTP', () => {
   test('answer, refuse by name, and describe themselves', async () => {
     const good = await api().post('/api/calc/conjugates').send({ focalMm: 100, distanceM: 0.2 }).expect(200);

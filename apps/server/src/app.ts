@@ -4,6 +4,7 @@ import express, { Router, type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { calcRoutes } from './calc';
+import { checkRoutes } from './checks';
 import { cardRoutes } from './card';
 import type { Db } from './db/connect';
 import { jsonOnly, loopbackOnly } from './guard';
@@ -68,6 +69,7 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   if (proof) api.use(proofRoutes(db, proof), logRoutes(db, proof), archiveRoutes(db, proof));
   api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());
+  api.use(checkRoutes());
   api.use(jobRoutes(db));
   api.use(standRoutes(db));
   api.use(unknownRoute);

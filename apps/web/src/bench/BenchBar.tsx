@@ -1,12 +1,11 @@
-import { Redo2, Undo2 } from 'lucide-react';
-import { memo, useEffect, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { ActionCreators } from 'redux-undo';
 import { api } from '../store/api';
 import { useBenchSelector } from './editing/benchStore';
 import { useAppDispatch } from '../store/store';
-import { IconButton } from '../ui/Button';
 import { NameEditor } from '../ui/NameEditor';
+import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
 import { useCalm } from '../ui/useAtMost';
 import { changed } from './editing/history';
 
@@ -51,50 +50,15 @@ export function Where({ jobId }: { readonly jobId: string }) {
   );
 }
 
-/** Undo and redo, each saying what it would change; also by Ctrl+Z, Ctrl+Shift+Z and Ctrl+Y. */
-export function UndoButtons() {
+/** Undo and redo of what is on the bench. */
+export function BenchUndo() {
   const dispatch = useAppDispatch();
   const undoable = useBenchSelector(({ edit }) => (edit.past.length > 0 ? (edit.present?.said ?? '') : null));
   // A drag changes what it says at every step.
-  const undoWords = useCalm(undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`, 200);
+  const calm = useCalm(undoable ?? '', 200);
   const redoable = useBenchSelector(({ edit }) => edit.future[0]?.said ?? null);
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const key = event.key.toLowerCase();
-      const { target } = event;
-      if (target instanceof HTMLInputElement && target.type === 'text' && target.dataset.settled !== 'true') return;
-      if (key === 'z' || key === 'y') {
-        event.preventDefault();
-        dispatch(key === 'y' || event.shiftKey ? ActionCreators.redo() : ActionCreators.undo());
-      }
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [dispatch]);
-  return (
-    <span className="flex">
-      <StepButton way="undo" label={undoWords} disabled={undoable === null} />
-      <StepButton way="redo" label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`} disabled={redoable === null} />
-    </span>
-  );
+  const undo = useCallback(() => void dispatch(ActionCreators.undo()), [dispatch]);
+  const redo = useCallback(() => void dispatch(ActionCreators.redo()), [dispatch]);
+  useUndoKeys(undo, redo);
+  return <UndoButtons undoable={undoable === null ? null : calm} redoable={redoable} onUndo={undo} onRedo={redo} />;
 }
-
-/** One of the two, drawn anew only when it says something else. */
-const StepButton = memo(function StepButton({
-  way,
-  label,
-  disabled,
-}: {
-  readonly way: 'undo' | 'redo';
-  readonly label: string;
-  readonly disabled: boolean;
-}) {
-  const dispatch = useAppDispatch();
-  const Icon = way === 'undo' ? Undo2 : Redo2;
-  return (
-    <IconButton label={label} disabled={disabled} onClick={() => dispatch(ActionCreators[way]())}>
-      <Icon size={18} aria-hidden />
-    </IconButton>
-  );
-});

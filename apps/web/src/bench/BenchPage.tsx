@@ -12,7 +12,7 @@ import { closeStand, openStand } from './keeping/open';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useSlots } from '../ui/Slots';
 import { useAtMost } from '../ui/useAtMost';
-import { UndoButtons, Where } from './BenchBar';
+import { BenchUndo, Where } from './BenchBar';
 import { KeepingWords } from './keeping/KeepingWords';
 import { FrameControls } from './movements/FrameControls';
 import { RigLine } from './rig/RigLine';
@@ -208,7 +208,7 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
         >
           Log
         </Link>
-        <UndoButtons />
+        <BenchUndo />
       </TopBar>
       <Suspense fallback={null}>
         <ElsewhereNote />

@@ -1,16 +1,16 @@
-import { FileInput, Redo2, Undo2 } from 'lucide-react';
-import { Suspense, useEffect } from 'react';
+import { FileInput } from 'lucide-react';
+import { Suspense } from 'react';
 import { NavLink, Outlet, useOutletContext } from 'react-router';
 import type { Kit } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
 import { KINDS } from '@gangway/core/kit/registry';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
-import { IconButton } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useTell } from '../ui/Notes';
 import { ExportMenu } from './exchange/ExportMenu';
 import { useKitUndo } from './useKit';
+import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
 
 /** The kit that the pages inside share. */
 export function useOpenKit(): Kit {
@@ -85,34 +85,9 @@ function Count({ n }: { readonly n: number }) {
 function KitUndo() {
   const { undoable, redoable, go } = useKitUndo();
   const tell = useTell();
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.altKey) return;
-      const key = event.key.toLowerCase();
-      if ((key !== 'z' && key !== 'y') || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
-      event.preventDefault();
-      void go(key === 'z' && !event.shiftKey).then((refused) => refused !== null && tell(refused));
-    };
-    addEventListener('keydown', onKey);
-    return () => removeEventListener('keydown', onKey);
-  }, [go, tell]);
   const act = (back: boolean) => void go(back).then((refused) => refused !== null && tell(refused));
-  return (
-    <span className="flex print:hidden">
-      <IconButton
-        label={undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`}
-        disabled={undoable === null}
-        onClick={() => act(true)}
-      >
-        <Undo2 size={18} aria-hidden />
-      </IconButton>
-      <IconButton
-        label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`}
-        disabled={redoable === null}
-        onClick={() => act(false)}
-      >
-        <Redo2 size={18} aria-hidden />
-      </IconButton>
-    </span>
-  );
+  const undo = () => act(true);
+  const redo = () => act(false);
+  useUndoKeys(undo, redo);
+  return <UndoButtons undoable={undoable} redoable={redoable} onUndo={undo} onRedo={redo} />;
 }

@@ -1,6 +1,7 @@
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
 import type { Kit, KitChange } from '@gangway/contract/kit';
-import { changesTo, did, doneBetween, kitHistoryReducer, wentBack, wentOn } from './history';
+import { toRedo, toUndo } from '../store/doneHistory';
+import { changesTo, doneBetween, kitHistory } from './history';
 
 const used = { rigs: 0, stands: 0 };
 const [item, other] = DEMO_ITEMS;
@@ -41,12 +42,16 @@ describe('undoing what was done to the kit', () => {
   });
 
   test('back and on again, and doing something new forgets what was undone', () => {
+    const { reducer, did, wentBack, wentOn } = kitHistory;
     const done = (said: string) => did({ said, steps: [] });
-    const two = [done('a'), done('b')].reduce(kitHistoryReducer, kitHistoryReducer(undefined, { type: 'start' }));
-    const back = kitHistoryReducer(two, wentBack());
-    expect([back.past.map(({ said }) => said), back.future.map(({ said }) => said)]).toEqual([['a'], ['b']]);
-    expect(kitHistoryReducer(back, wentOn()).past.map(({ said }) => said)).toEqual(['a', 'b']);
-    expect(kitHistoryReducer(back, done('c')).future).toEqual([]);
-    expect(kitHistoryReducer(kitHistoryReducer(undefined, wentBack()), wentOn())).toEqual({ past: [], future: [] });
+    const words = (history: ReturnType<typeof reducer>) => [toUndo(history)?.said ?? null, toRedo(history)?.said ?? null];
+    const two = [done('a'), done('b')].reduce(reducer, reducer(undefined, { type: 'start' }));
+    expect(words(two)).toEqual(['b', null]);
+    const back = reducer(two, wentBack());
+    expect(words(back)).toEqual(['a', 'b']);
+    expect(words(reducer(back, wentOn()))).toEqual(['b', null]);
+    expect(words(reducer(back, done('c')))).toEqual(['c', null]);
+    expect(words(reducer(reducer(undefined, wentBack()), wentOn()))).toEqual([null, null]);
+    expect(words([wentBack(), wentBack(), wentBack()].reduce(reducer, two))).toEqual([null, 'a']);
   });
 });

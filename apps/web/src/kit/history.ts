@@ -1,4 +1,4 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { doneHistory } from '../store/doneHistory';
 import type { Kit, KitChange, KitRig } from '@gangway/contract/kit';
 import type { KitItem } from '@gangway/core/kit/item';
 
@@ -55,22 +55,5 @@ export function changesTo(kit: Kit, { steps }: Done, side: 'before' | 'after'): 
   });
 }
 
-interface History {
-  readonly past: readonly Done[];
-  readonly future: readonly Done[];
-}
-
-const MOST = 100;
-
-/** What was done to the kit in this tab, to be undone and done again. */
-const slice = createSlice({
-  name: 'kitHistory',
-  initialState: (): History => ({ past: [], future: [] }),
-  reducers: {
-    did: ({ past }, { payload }: PayloadAction<Done>) => ({ past: [...past, payload].slice(-MOST), future: [] }),
-    wentBack: ({ past, future }) => ({ past: past.slice(0, -1), future: [...past.slice(-1), ...future] }),
-    wentOn: ({ past, future }) => ({ past: [...past, ...future.slice(0, 1)], future: future.slice(1) }),
-  },
-});
-export const { did, wentBack, wentOn } = slice.actions;
-export const kitHistoryReducer = slice.reducer;
+/** What was done to the kit in this tab, to be undone and redone. */
+export const kitHistory = doneHistory<Done>('kitHistory');

@@ -1,12 +1,15 @@
 import { useSelector } from 'react-redux';
 import { rootReducer, store } from '../store/store';
-import { kitHistoryReducer } from './history';
+import { kitHistory } from './history';
 
-const reducer = rootReducer.inject({ reducerPath: 'kitHistory', reducer: kitHistoryReducer });
-type KitState = ReturnType<typeof reducer>;
-
-// A slice that was added shows in the state only from the next action on.
-store.dispatch({ type: 'kit/loaded' });
+function addSlice() {
+  const added = rootReducer.inject({ reducerPath: 'kitHistory', reducer: kitHistory.reducer });
+  // What is added shows in the state from the next action on.
+  store.dispatch({ type: 'kit/loaded' });
+  return added;
+}
+type KitState = ReturnType<ReturnType<typeof addSlice>>;
+addSlice();
 
 /** The state of the page with what the kit keeps in it. */
 export function kitState(): KitState {

@@ -3,7 +3,8 @@ import type { Kit, KitChange } from '@gangway/contract/kit';
 import { api, errorSentence } from '../store/api';
 import { store, useAppDispatch } from '../store/store';
 import { inTurn } from '../ui/inTurn';
-import { changesTo, did, doneBetween, wentBack, wentOn } from './history';
+import { changesTo, doneBetween, kitHistory } from './history';
+import { toRedo, toUndo } from '../store/doneHistory';
 import { kitState, useKitSelector } from './kitStore';
 
 /** Going back waits for a change that is still on its way, or it would take back the one before. */
@@ -26,7 +27,7 @@ export function useChangeKit(): (changes: readonly KitChange[], said: string) =>
         if (!data) return errorSentence(error);
         // At once, so that a change that waited for this one is made from what it left.
         dispatch(api.util.updateQueryData('kit', undefined, () => data));
-        if (before) dispatch(did(doneBetween(before, data, changes, said)));
+        if (before) dispatch(kitHistory.did(doneBetween(before, data, changes, said)));
         return null;
       }),
     [send, dispatch],
@@ -37,13 +38,13 @@ export function useChangeKit(): (changes: readonly KitChange[], said: string) =>
 export function useKitUndo() {
   const [send] = api.useChangeKitMutation();
   const dispatch = useAppDispatch();
-  const past = useKitSelector(({ kitHistory }) => kitHistory.past.at(-1) ?? null);
-  const future = useKitSelector(({ kitHistory }) => kitHistory.future[0] ?? null);
+  const past = useKitSelector(({ kitHistory }) => toUndo(kitHistory));
+  const future = useKitSelector(({ kitHistory }) => toRedo(kitHistory));
   const go = useCallback(
     (back: boolean): Promise<string | null> =>
       turn(async () => {
-        const { past: p, future: f } = kitState().kitHistory;
-        const done = back ? p.at(-1) : f[0];
+        const history = kitState().kitHistory;
+        const done = back ? toUndo(history) : toRedo(history);
         const kit = kitNow();
         if (!done || !kit) return null;
         const changes = changesTo(kit, done, back ? 'before' : 'after');
@@ -51,7 +52,7 @@ export function useKitUndo() {
           const { error } = await send(changes);
           if (error) return errorSentence(error);
         }
-        dispatch(back ? wentBack() : wentOn());
+        dispatch(back ? kitHistory.wentBack() : kitHistory.wentOn());
         return null;
       }),
     [send, dispatch],

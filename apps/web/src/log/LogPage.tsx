@@ -120,10 +120,10 @@ export function LogPage() {
             {chosen.length > 0 && `, ${chosen.length} chosen`}
           </span>
           <span className="grow" />
-          <Button disabled={undoable === null} title={undoable ?? undefined} onClick={() => void undo()}>
+          <Button disabled={undoable === null} title={undoable ?? undefined} onClick={() => undo()}>
             Undo
           </Button>
-          <Button disabled={redoable === null} title={redoable ?? undefined} onClick={() => void redo()}>
+          <Button disabled={redoable === null} title={redoable ?? undefined} onClick={() => redo()}>
             Redo
           </Button>
           <Button disabled={takes.length === 0} onClick={() => setMatching(true)}>

@@ -1,10 +1,13 @@
-import { useCallback, useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
+import { useSelector } from 'react-redux';
 import { CHANGES_MOST } from '@gangway/contract/log';
 import type { LogTake } from '@gangway/core/log/shotFields';
 import { api, errorSentence } from '../store/api';
-import { store } from '../store/store';
+import { doneHistory, toRedo, toUndo } from '../store/doneHistory';
+import { rootReducer, store, useAppDispatch } from '../store/store';
 import { inTurn } from '../ui/inTurn';
 import { useTell } from '../ui/Notes';
+import { useUndoKeys } from '../ui/UndoButtons';
 
 interface Both {
   readonly put: readonly LogTake[];
@@ -17,23 +20,29 @@ interface Done {
   readonly back: Both;
 }
 
-interface History {
-  readonly past: readonly Done[];
-  readonly future: readonly Done[];
+const logHistory = doneHistory<Done>('logHistory');
+
+function addSlice() {
+  const added = rootReducer.inject({ reducerPath: 'logHistory', reducer: logHistory.reducer });
+  // What is added shows in the state from the next action on.
+  store.dispatch({ type: 'log/loaded' });
+  return added;
 }
+type LogState = ReturnType<ReturnType<typeof addSlice>>;
+addSlice();
+// The slice was added above.
+const historyNow = () => (store.getState() as LogState).logHistory;
+const useLogSelector = useSelector.withTypes<LogState>();
 
 /** Changes of a log that can be undone: each is kept with what it takes to have things as before. */
 export function useLogHistory(jobId: string) {
   const [changeLog] = api.useChangeLogMutation();
   const tell = useTell();
-  const [history, setHistory] = useState<History>({ past: [], future: [] });
-  // As it is now, for what waited its turn.
-  const now = useRef(history);
+  const dispatch = useAppDispatch();
+  const history = useLogSelector((state) => state.logHistory);
   const [turn] = useState(inTurn);
-  const goes = useCallback((next: History): void => {
-    now.current = next;
-    setHistory(next);
-  }, []);
+  // What was done in the log of another job is not undone in this one.
+  useEffect(() => void dispatch(logHistory.forgotten()), [dispatch, jobId]);
 
   const send = useCallback(
     async ({ put, remove }: Both): Promise<string | null> => {
@@ -61,54 +70,26 @@ export function useLogHistory(jobId: string) {
           remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])),
         };
         const refused = await send(forth);
-        if (refused === null) goes({ past: [...now.current.past.slice(-99), { said, forth, back }], future: [] });
+        if (refused === null) dispatch(logHistory.did({ said, forth, back }));
         return refused;
       }),
-    [jobId, send, turn, goes],
+    [jobId, send, turn, dispatch],
   );
 
-  const undo = useCallback(
-    () =>
+  const go = useCallback(
+    (back: boolean) =>
       turn(async () => {
-        const { past, future } = now.current;
-        const last = past[past.length - 1];
-        if (!last) return;
-        const refused = await send(last.back);
-        if (refused !== null) tell(`Not undone: ${refused}`);
-        else goes({ past: past.slice(0, -1), future: [last, ...future] });
+        const done = back ? toUndo(historyNow()) : toRedo(historyNow());
+        if (!done) return;
+        const refused = await send(back ? done.back : done.forth);
+        if (refused !== null) tell(`${back ? 'Not undone' : 'Not done again'}: ${refused}`);
+        else dispatch(back ? logHistory.wentBack() : logHistory.wentOn());
       }),
-    [send, turn, goes, tell],
+    [send, turn, dispatch, tell],
   );
-  const redo = useCallback(
-    () =>
-      turn(async () => {
-        const { past, future } = now.current;
-        const [next] = future;
-        if (!next) return;
-        const refused = await send(next.forth);
-        if (refused !== null) tell(`Not done again: ${refused}`);
-        else goes({ past: [...past, next], future: future.slice(1) });
-      }),
-    [send, turn, goes, tell],
-  );
+  const undo = useCallback(() => void go(true), [go]);
+  const redo = useCallback(() => void go(false), [go]);
+  useUndoKeys(undo, redo);
 
-  // By the keys as well, but not while something is half typed.
-  const keys = useRef({ undo, redo });
-  useEffect(() => {
-    keys.current = { undo, redo };
-  });
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if (!(event.ctrlKey || event.metaKey) || event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement)
-        return;
-      if (event.key === 'z' && !event.shiftKey) void keys.current.undo();
-      else if (event.key === 'y' || event.key === 'Z') void keys.current.redo();
-      else return;
-      event.preventDefault();
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, []);
-
-  return { change, undo, redo, undoable: history.past[history.past.length - 1]?.said ?? null, redoable: history.future[0]?.said ?? null };
+  return { change, undo, redo, undoable: toUndo(history)?.said ?? null, redoable: toRedo(history)?.said ?? null };
 }

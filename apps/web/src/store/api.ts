@@ -1,4 +1,4 @@
-import { createApi, fetchBaseQuery } from '@reduxjs/toolkit/query/react';
+import { createApi, fetchBaseQuery, retry, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
 import { apiErrorSchema } from '@gangway/contract/apiError';
 import type { Deleted, Job, JobName, JobPatch, JobSummary, StoredDeleted, StoredJob } from '@gangway/contract/job';
 import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contract/proof';
@@ -21,10 +21,16 @@ function changedTakes(takes: Log['takes'], put: Log['takes'], remove: readonly s
   });
 }
 
+/** What is read is asked for again a little later while the server is away; what is written is not, since its answer alone may be lost. */
+const baseQuery = retry(fetchBaseQuery({ baseUrl: '/api/' }), {
+  retryCondition: (error, _args, { attempt, baseQueryApi }) =>
+    baseQueryApi.type === 'query' && attempt <= 2 && (error as FetchBaseQueryError).status === 'FETCH_ERROR',
+});
+
 /** Server state that is listed or fetched; the stand under edit is kept by `bench/keeping`. */
 export const api = createApi({
   reducerPath: 'api',
-  baseQuery: fetchBaseQuery({ baseUrl: '/api/' }),
+  baseQuery,
   tagTypes: ['jobs', 'job', 'deleted', 'kit', 'proofs', 'log', 'templates'],
   refetchOnFocus: true,
   refetchOnReconnect: true,

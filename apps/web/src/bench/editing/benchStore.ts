@@ -3,11 +3,14 @@ import { rootReducer, store } from '../../store/store';
 import { keepReducer } from '../keeping/keeping';
 import { editReducer } from './history';
 
-const reducer = rootReducer.inject({ reducerPath: 'edit', reducer: editReducer }).inject({ reducerPath: 'keep', reducer: keepReducer });
-export type BenchState = ReturnType<typeof reducer>;
-
-// A slice that was added shows in the state only from the next action on.
-store.dispatch({ type: 'bench/loaded' });
+function addSlices() {
+  const added = rootReducer.inject({ reducerPath: 'edit', reducer: editReducer }).inject({ reducerPath: 'keep', reducer: keepReducer });
+  // What is added shows in the state from the next action on.
+  store.dispatch({ type: 'bench/loaded' });
+  return added;
+}
+export type BenchState = ReturnType<ReturnType<typeof addSlices>>;
+addSlices();
 
 /** The state of the page with what the bench keeps in it. */
 export function benchState(): BenchState {

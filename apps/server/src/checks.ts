@@ -1,0 +1,17 @@
+import { Router } from 'express';
+import { openedSettings, standSettingsSchema } from '@gangway/contract/stand';
+import { checkList, checkReport } from '@gangway/core/checks/report';
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { parsed } from './refusal';
+
+/** The checks over HTTP: their list, and all that they say about the settings of a setup. */
+export function checkRoutes(): Router {
+  const router = Router();
+  router.get('/checks', (_req, res) => {
+    res.json(checkList());
+  });
+  router.post('/checks', (req, res) => {
+    res.json(checkReport(geometryOf(openedSettings(parsed(standSettingsSchema, req.body)))));
+  });
+  return router;
+}
