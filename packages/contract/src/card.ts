@@ -1,5 +1,6 @@
+import { CARD_FIELDS } from '@gangway/core/fields/card';
 import { z } from 'zod';
-import type { CardSettings } from '@gangway/core/model/card';
+import { groupSchema } from './fieldSchema';
 
 export const OWN_STEPS_MOST = 60;
 const stepId = z.string().min(1).max(60);
@@ -7,13 +8,13 @@ const words = z.string().trim().min(1, 'A step needs words.').max(300, 'A step m
 
 export const ownStepSchema = z.strictObject({ id: stepId, words });
 
-export const cardSchema = z.strictObject({
+export const cardSchema = groupSchema(CARD_FIELDS, {
   order: z.array(stepId).max(300).readonly(),
   own: z.array(ownStepSchema).max(OWN_STEPS_MOST, `A card may have at most ${OWN_STEPS_MOST} steps of your own.`).readonly(),
   left: z.array(stepId).max(300).readonly(),
   ticked: z.array(stepId).max(300).readonly(),
   notes: z.record(stepId, z.string().max(500, 'What was done may have at most 500 characters.')).readonly(),
-}) satisfies z.ZodType<CardSettings>;
+});
 
 /** A card's own hand kept as a template: order, own steps, what is left off. */
 export const templateSchema = z.strictObject({

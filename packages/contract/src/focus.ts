@@ -1,10 +1,11 @@
+import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
 import { PIN_ROLES } from '@gangway/core/focus/pin';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
+import { groupSchema } from './fieldSchema';
 import { nameSchema } from './name';
 import type { Pin, PinRole } from '@gangway/core/model/pin';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
-import type { FocusLimits } from '@gangway/core/model/setup';
 
 /** The most pins that a stand may have. */
 export const PINS_MOST = 60;
@@ -61,17 +62,6 @@ export const sharpnessSchema = z.discriminatedUnion('school', [
 ]) satisfies z.ZodType<SharpnessStandard>;
 
 /** What the photographer is willing to do for depth. */
-export const LIMIT_FIGURES = {
-  smallestFNumber: { label: 'No smaller than f/', unit: '', min: 0.5, max: 512 },
-  mostTakes: { label: 'Most takes', unit: '', min: 1, max: 1000 },
-  secondsPerTake: { label: 'Each takes', unit: 's', min: 0.1, max: 3600 },
-  softTimes: { label: 'Soft means', unit: '×', min: 1, max: 100 },
-} as const satisfies Readonly<Record<string, Bounds>>;
+export const LIMIT_FIGURES = LIMIT_FIELDS;
 
-export const limitsSchema = z.strictObject({
-  smallestFNumber: bounded(LIMIT_FIGURES.smallestFNumber).nullable(),
-  mostTakes: bounded(LIMIT_FIGURES.mostTakes).int('Most takes must be a whole number.'),
-  secondsPerTake: bounded(LIMIT_FIGURES.secondsPerTake),
-  somethingMoves: z.boolean(),
-  softTimes: bounded(LIMIT_FIGURES.softTimes),
-}) satisfies z.ZodType<FocusLimits>;
+export const limitsSchema = groupSchema(LIMIT_FIELDS, {});

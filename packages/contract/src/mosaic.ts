@@ -1,7 +1,7 @@
-import { MOVERS } from '@gangway/core/mosaic/mosaic';
+import { MOSAIC_FIELDS, SERIES_FIELDS } from '@gangway/core/fields/mosaic';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
-import type { Mosaic, Mover } from '@gangway/core/model/mosaic';
+import { groupSchema } from './fieldSchema';
 
 /** The most frames that a mosaic may have. */
 export const FRAMES_MOST = 144;
@@ -9,16 +9,16 @@ export const FRAMES_MOST = 144;
 const place = bounded({ label: 'A place of a frame', unit: 'mm', min: -2000, max: 2000 });
 
 export const MOSAIC_FIGURES = {
-  leastOverlap: { label: 'Least overlap', unit: '', min: 0, max: 0.8 },
-  nearestM: { label: 'Nearest thing', unit: 'm', min: 0.02, max: 100_000 },
-  farthestM: { label: 'Farthest thing', unit: 'm', min: 0.02, max: 100_000 },
-  parallaxPx: { label: 'Parallax that passes', unit: 'px', min: 0.1, max: 100 },
-  brackets: { label: 'Brackets at each place', unit: '', min: 1, max: 15 },
-  exposureS: { label: 'Exposure', unit: 's', min: 0.00001, max: 3600 },
-  settleS: { label: 'Settling', unit: 's', min: 0, max: 600 },
-  moveS: { label: 'To the next place', unit: 's', min: 0, max: 3600 },
-  cardGb: { label: 'Free on the card', unit: 'GB', min: 0, max: 100_000 },
-  filmLeft: { label: 'Frames of film left', unit: '', min: 0, max: 10_000 },
+  leastOverlap: MOSAIC_FIELDS.leastOverlap,
+  nearestM: MOSAIC_FIELDS.nearestM,
+  farthestM: MOSAIC_FIELDS.farthestM,
+  parallaxPx: MOSAIC_FIELDS.parallaxPx,
+  brackets: SERIES_FIELDS.brackets,
+  exposureS: SERIES_FIELDS.exposureS,
+  settleS: SERIES_FIELDS.settleS,
+  moveS: SERIES_FIELDS.moveS,
+  cardGb: MOSAIC_FIELDS.cardGb,
+  filmLeft: MOSAIC_FIELDS.filmLeft,
   speedMs: { label: 'Goes', unit: 'm/s', min: 0, max: 100 },
   distanceM: { label: 'Off', unit: 'm', min: 0.05, max: 100_000 },
   widthDeg: { label: 'Wide', unit: '°', min: 1, max: 150 },
@@ -36,17 +36,12 @@ export const MOSAIC_FIGURES = {
 
 const F = MOSAIC_FIGURES;
 
-export const mosaicSchema = z.strictObject({
+export const mosaicSchema = groupSchema(MOSAIC_FIELDS, {
   frames: z
     .array(z.strictObject({ riseMm: place, shiftMm: place, turned: z.boolean() }))
     .min(1, 'A mosaic needs one frame at least.')
     .max(FRAMES_MOST, `A mosaic may have at most ${FRAMES_MOST} frames.`)
     .readonly(),
-  leastOverlap: bounded(F.leastOverlap),
-  mover: z.enum(Object.keys(MOVERS) as [Mover, ...Mover[]]),
-  nearestM: bounded(F.nearestM).nullable(),
-  farthestM: bounded(F.farthestM).nullable(),
-  parallaxPx: bounded(F.parallaxPx),
   zones: z
     .array(
       z.strictObject({
@@ -61,14 +56,4 @@ export const mosaicSchema = z.strictObject({
     )
     .max(12, 'A mosaic may have at most 12 zones in which something moves.')
     .readonly(),
-  series: z.strictObject({
-    brackets: bounded(F.brackets).int('Brackets at each place must be a whole number.'),
-    bracketsInside: z.boolean(),
-    whiteCards: z.boolean(),
-    exposureS: bounded(F.exposureS),
-    settleS: bounded(F.settleS),
-    moveS: bounded(F.moveS),
-  }),
-  cardGb: bounded(F.cardGb).nullable(),
-  filmLeft: bounded(F.filmLeft).int('Frames of film left must be a whole number.').nullable(),
-}) satisfies z.ZodType<Mosaic>;
+});

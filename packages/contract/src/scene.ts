@@ -1,4 +1,7 @@
-import { bounded, type Bounds } from './bounds';
+import { bounded } from './bounds';
+import { shapeOf } from './fieldSchema';
+import { ACCEPTED_FIELDS, LIGHT_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
+import { SETUP_FIELDS } from '@gangway/core/setup/fields';
 import { FIRST_ACCEPTED } from '@gangway/core/scene/scene';
 import { dimensionsOf, SUBJECT_KINDS, UNSAID, type Mesh, type Subject, type SubjectKind } from '@gangway/core/subjects/subject';
 import { z } from 'zod';
@@ -50,64 +53,37 @@ export const subjectSchema = z.discriminatedUnion(
 ) as unknown as z.ZodType<Subject>;
 
 /** The bounds of where a camera stands and how it is turned; the panel reads them too. */
-export const POSE_FIGURES = {
-  distanceM: { label: 'Distance', unit: 'm', min: 0.05, max: 100_000 },
-  asideM: { label: 'To the right', unit: 'm', min: -10_000, max: 10_000 },
-  cameraHeightM: { label: 'Lens height', unit: 'm', min: -100, max: 1000 },
-  yawDeg: { label: 'Turned right', unit: '°', min: -180, max: 180 },
-  pitchDeg: { label: 'Pitched up', unit: '°', min: -89, max: 89 },
-  rollDeg: { label: 'Rolled clockwise', unit: '°', min: -90, max: 90 },
-} as const satisfies Readonly<Record<string, Bounds>>;
+const { distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg } = STANCE_FIELDS;
+export const POSE_FIGURES = { distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg };
 
-export const COMPASS_FIGURE = { label: 'Looks toward (from north)', unit: '°', min: 0, max: 360 } as const satisfies Bounds;
+export const COMPASS_FIGURE = STANCE_FIELDS.compassDeg;
 
 /** Where a light source stands. */
-export const LIGHT_FIGURES = {
-  bearingDeg: { label: 'Light, to the right', unit: '°', min: -180, max: 180 },
-  heightDeg: { label: 'Light, up', unit: '°', min: -90, max: 90 },
-} as const satisfies Readonly<Record<string, Bounds>>;
+export const LIGHT_FIGURES = LIGHT_FIELDS;
 
 /** How the lens is turned on the camera. */
-export const FRONT_FIGURES = { tiltDeg: 'Tilt', swingDeg: 'Swing' } as const;
+export const FRONT_FIGURES = { tiltDeg: SETUP_FIELDS.front.fields.tiltDeg.label, swingDeg: SETUP_FIELDS.front.fields.swingDeg.label };
 
 /** How the back is turned on the camera. */
-export const REAR_FIGURES = { tiltDeg: 'Rear tilt', swingDeg: 'Rear swing' } as const;
+export const REAR_FIGURES = { tiltDeg: SETUP_FIELDS.rear.fields.tiltDeg.label, swingDeg: SETUP_FIELDS.rear.fields.swingDeg.label };
 
 /** What the photographer lets pass. */
-export const ACCEPTED_FIGURES = {
-  stretch: { label: 'Stretch', unit: '×', min: 1.03, max: 5 },
-  leanPrintMm: { label: 'Lean on the print', unit: 'mm', min: 0.01, max: 100 },
-  printWidthMm: { label: 'Print width', unit: 'mm', min: 20, max: 20_000 },
-  convergeDeg: { label: 'Converging by', unit: '°', min: -60, max: 60 },
-} as const satisfies Readonly<Record<string, Bounds>>;
+export const ACCEPTED_FIGURES = ACCEPTED_FIELDS;
 
-export const ROOM_FIGURE = { label: 'Obstacle behind, at', unit: 'm', min: 0.05, max: 100_000 } as const satisfies Bounds;
+export const ROOM_FIGURE = STANCE_FIELDS.roomM;
 
 const coordinate = bounded({ label: 'A place in the scene', unit: 'm', min: -1e6, max: 1e6 });
 
+const stance = shapeOf(STANCE_FIELDS, { watched: z.tuple([coordinate, coordinate, coordinate]).readonly().nullable() });
+
 export const sceneSchema = z.strictObject({
+  ...stance,
   subject: subjectSchema,
-  distanceM: bounded(POSE_FIGURES.distanceM),
-  asideM: bounded(POSE_FIGURES.asideM),
-  cameraHeightM: bounded(POSE_FIGURES.cameraHeightM),
-  yawDeg: bounded(POSE_FIGURES.yawDeg),
-  pitchDeg: bounded(POSE_FIGURES.pitchDeg),
-  rollDeg: bounded(POSE_FIGURES.rollDeg),
-  roomM: bounded(ROOM_FIGURE).nullable().default(null),
-  light: z
-    .strictObject({ bearingDeg: bounded(LIGHT_FIGURES.bearingDeg), heightDeg: bounded(LIGHT_FIGURES.heightDeg), shaded: z.boolean() })
-    .nullable()
-    .default(null),
-  compassDeg: bounded(COMPASS_FIGURE).nullable().default(null),
-  watched: z.tuple([coordinate, coordinate, coordinate]).readonly().nullable().default(null),
-  accepted: z
-    .strictObject({
-      stretch: bounded(ACCEPTED_FIGURES.stretch),
-      leanPrintMm: bounded(ACCEPTED_FIGURES.leanPrintMm),
-      printWidthMm: bounded(ACCEPTED_FIGURES.printWidthMm),
-      convergeDeg: bounded(ACCEPTED_FIGURES.convergeDeg),
-    })
-    .default(FIRST_ACCEPTED),
+  roomM: stance.roomM.default(null),
+  light: stance.light.default(null),
+  compassDeg: stance.compassDeg.default(null),
+  watched: stance.watched.default(null),
+  accepted: stance.accepted.default(FIRST_ACCEPTED),
 }) satisfies z.ZodType<Scene>;
 
 /** A scene without its subject, which may be large and need not be read again while the camera moves. */

@@ -7,8 +7,10 @@ import { exposureSchema } from './exposure';
 import { mosaicSchema } from './mosaic';
 import { nameSchema } from './name';
 import { rigSchema } from './rig';
-import { limitsSchema, pinsSchema, sharpnessSchema } from './focus';
-import { FRONT_FIGURES, REAR_FIGURES, sceneSchema } from './scene';
+import { pinsSchema, sharpnessSchema } from './focus';
+import { sceneSchema } from './scene';
+import { shapeOf } from './fieldSchema';
+import { SETUP_FIELDS } from '@gangway/core/setup/fields';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { PLAIN_SETTINGS, UNTURNED } from '@gangway/core/setup/defaults';
 
@@ -16,16 +18,6 @@ const movementMm = (label: string) => bounded({ label, unit: 'mm', min: -MOVEMEN
 
 /** Rise up +, shift right +, of the lens relative to the back, mm. */
 export const movementsSchema = z.strictObject({ riseMm: movementMm('Rise'), shiftMm: movementMm('Shift') });
-
-/** The most that a back may be written down as turned, degrees. */
-export const REAR_MOST_DEG = 45;
-
-const turnDeg = (label: string) => bounded({ label, unit: '°', min: -REAR_MOST_DEG, max: REAR_MOST_DEG });
-
-const turnSchema = ({ tiltDeg, swingDeg }: typeof FRONT_FIGURES | typeof REAR_FIGURES) =>
-  z.strictObject({ tiltDeg: turnDeg(tiltDeg), swingDeg: turnDeg(swingDeg) });
-
-const CROP_WORDS = 'The proportion of a crop must be a number from 1 to 20, long side over short, or null for the whole frame.';
 
 /** What is stored of a stand: what the photographer set, and the components of the rig with the figures they had. What follows from them is not. */
 export type StoredSettings = Omit<SetupSettings, 'rig'> & { readonly rig: StoredRig };
@@ -45,16 +37,25 @@ export function openedSettings(stored: StoredSettings): SetupSettings {
 const fNumberWords = 'The f-number must be a number from 0.05 to 5120.';
 const fNumberSchema = z.number({ error: fNumberWords }).min(0.05, fNumberWords).max(5120, fNumberWords);
 
+const shape = shapeOf(SETUP_FIELDS, {
+  exposure: exposureSchema,
+  card: cardSchema,
+  pins: pinsSchema,
+  sharpness: sharpnessSchema,
+  mosaic: mosaicSchema.nullable(),
+  scene: sceneSchema.nullable(),
+});
+
 /** What the photographer sets at one camera position. */
 export const standSettingsSchema = z
   .strictObject({
     rig: rigSchema,
     orientation: z.enum(['landscape', 'portrait']),
-    crop: z.number({ error: CROP_WORDS }).min(1, CROP_WORDS).max(20, CROP_WORDS).nullable().default(null),
+    crop: shape.crop.default(null),
     movements: movementsSchema,
-    front: turnSchema(FRONT_FIGURES).default(UNTURNED),
-    composedAt: turnSchema(FRONT_FIGURES).default(UNTURNED),
-    rear: turnSchema(REAR_FIGURES).default(UNTURNED),
+    front: shape.front.default(UNTURNED),
+    composedAt: shape.composedAt.default(UNTURNED),
+    rear: shape.rear.default(UNTURNED),
     fNumber: fNumberSchema,
     focusM: z
       .number({ error: 'The focus distance must be a number of metres, or null for infinity.' })
@@ -62,13 +63,13 @@ export const standSettingsSchema = z
       .refine((m) => m !== 0, 'The focus distance must not be 0 m.')
       .max(FOCUS_FARTHEST_M, `The focus distance must be at most ${FOCUS_FARTHEST_M} m; farther off is infinity.`)
       .nullable(),
-    pins: pinsSchema.default([]),
-    sharpness: sharpnessSchema.default(PLAIN_SETTINGS.sharpness),
-    limits: limitsSchema.default(PLAIN_SETTINGS.limits),
-    mosaic: mosaicSchema.nullable().default(null),
-    scene: sceneSchema.nullable().default(null),
-    exposure: exposureSchema.default(PLAIN_SETTINGS.exposure),
-    card: cardSchema.default(PLAIN_SETTINGS.card),
+    pins: shape.pins.default([]),
+    sharpness: shape.sharpness.default(PLAIN_SETTINGS.sharpness),
+    limits: shape.limits.default(PLAIN_SETTINGS.limits),
+    mosaic: shape.mosaic.default(null),
+    scene: shape.scene.default(null),
+    exposure: shape.exposure.default(PLAIN_SETTINGS.exposure),
+    card: shape.card.default(PLAIN_SETTINGS.card),
   })
   .superRefine(({ focusM, rig, front, rear }, ctx) => {
     const built = assembled(rig);

@@ -38,7 +38,7 @@ export function NotesProvider({ children }: { readonly children: ReactNode }) {
             <Toast.Title className="grow">{note.words}</Toast.Title>
             {note.undo && (
               <Toast.Action altText="Undo" asChild>
-                <TextButton className="font-semibold" onClick={note.undo}>
+                <TextButton plain className="font-semibold" onClick={note.undo}>
                   Undo
                 </TextButton>
               </Toast.Action>

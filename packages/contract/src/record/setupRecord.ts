@@ -1,9 +1,15 @@
-import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
-import { FIRST_CARD, FIRST_EXPOSURE, FIRST_FOCUS_LIMITS, PLAIN_SETTINGS } from '@gangway/core/setup/defaults';
+import { CARD_FIELDS } from '@gangway/core/fields/card';
+import { EXPOSURE_FIELDS } from '@gangway/core/fields/exposure';
+import { filledUp, type Group } from '@gangway/core/fields/field';
+import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
+import { MOSAIC_FIELDS } from '@gangway/core/fields/mosaic';
+import { ACCEPTED_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
+import { PLAIN_SETTINGS } from '@gangway/core/setup/defaults';
+import { SETUP_FIELDS, SETUP_VERSION } from '@gangway/core/setup/fields';
 import { dimensionsOf, SUBJECT_KINDS, UNSAID } from '@gangway/core/subjects/subject';
 import { withEveryFigure } from './everyFigure';
-import { isJson, type Json, type VersionedRecord } from './versions';
+import { eachTime, isJson, type Json, type VersionedRecord } from './versions';
 
 /** Every item of a rig, wherever it is in the chain. */
 function partsWithEveryFigure(parts: Json): Json {
@@ -59,17 +65,15 @@ function slidesOf({ kind, ...travel }: Json): Json {
   }
 }
 
-/** Groups of settings that have gained members since they were first stored. */
-function over(plain: Json, stored: unknown): unknown {
-  return isJson(stored) ? { ...plain, ...stored } : (stored ?? null);
-}
+/** A group of settings with what it has gained since it was first stored; none counts as one in which nothing was said. */
+const over = (fields: Group, stored: unknown): unknown => filledUp(fields, stored ?? {});
 
 function withWholeScene(scene: unknown): unknown {
   if (!isJson(scene)) return scene ?? null;
   const { subject, accepted } = scene;
   const kind = isJson(subject) ? subject.kind : undefined;
   const whole = isJson(subject) && typeof kind === 'string' ? { ...unsaidOf(kind), ...subject } : subject;
-  return { ...PLAIN_SCENE, ...scene, subject: whole, accepted: over({ ...PLAIN_SCENE.accepted }, accepted ?? {}) };
+  return { ...PLAIN_SCENE, ...scene, subject: whole, accepted: over(ACCEPTED_FIELDS, accepted) };
 }
 
 /** The dimensions that a kind of subject has gained since, as they are when nothing was said. */
@@ -88,12 +92,26 @@ function settingsSinceVersions(settings: Json): Json {
     ...settings,
     rig: isJson(built) && isJson(built.parts) ? { rigId: null, ...built, parts: partsWithEveryFigure(built.parts) } : built,
     scene: withWholeScene(settings.scene),
-    limits: over({ ...FIRST_FOCUS_LIMITS }, limits ?? {}),
-    exposure: over({ ...FIRST_EXPOSURE }, exposure ?? {}),
-    card: over({ ...FIRST_CARD }, card ?? {}),
-    mosaic: isJson(mosaic) ? { ...FIRST_MOSAIC, ...mosaic, series: over({ ...FIRST_MOSAIC.series }, mosaic.series ?? {}) } : null,
+    limits: over(LIMIT_FIELDS, limits),
+    exposure: over(EXPOSURE_FIELDS, exposure),
+    card: over(CARD_FIELDS, card),
+    mosaic: isJson(mosaic) ? over(MOSAIC_FIELDS, mosaic) : null,
   };
 }
 
-/** The settings of a setup. */
-export const SETUP_RECORD: VersionedRecord = { name: 'setup', upgrades: [settingsSinceVersions] };
+/** A setup of a version since: its groups have gained fields, which are as when nothing was said. */
+function withEveryField(settings: Json): Json {
+  const { mosaic, scene } = settings;
+  const filled = filledUp(SETUP_FIELDS, settings);
+  return {
+    ...(isJson(filled) ? filled : settings),
+    mosaic: isJson(mosaic) ? filledUp(MOSAIC_FIELDS, mosaic) : (mosaic ?? null),
+    scene: isJson(scene) ? filledUp(STANCE_FIELDS, scene) : (scene ?? null),
+  };
+}
+
+/** The settings of a setup. Their catalogue says at which version a field came. */
+export const SETUP_RECORD: VersionedRecord = {
+  name: 'setup',
+  upgrades: [settingsSinceVersions, ...eachTime(SETUP_VERSION - 1, withEveryField)],
+};

@@ -3,8 +3,8 @@ import { CAUTIONS } from '../cautions/cautions';
 import { checkSentence, evaluateAll } from '../checks/evaluate';
 import { focusWords } from '../checks/wording';
 import { timeWords } from '../exposure/shutter';
-import { FAVOURS, RELEASES, SHUTTERS } from '../exposure/choices';
-import { BRACKET_ORDERS, bracketStops } from '../exposure/brackets';
+import { BRACKET_ORDERS, FAVOURS, RELEASES, SHUTTERS } from '../exposure/choices';
+import { bracketStops } from '../exposure/brackets';
 import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
 import { mosaicPlan } from '../stitching/plan';
 import { HELD_STEPS } from '../rig/heldSteps';
@@ -12,9 +12,9 @@ import { onSlide, slidePosition } from '../rig/mechanism';
 import { partsInOrder } from '../rig/parts';
 import { standards } from '../rig/reach';
 import { lensTilt } from '../rig/tilt';
-import { extensionMm } from '../planning/tiltOrStack';
 import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords } from '../words';
 import type { CheckResult } from '../checks/evaluate';
+import { extensionMm } from '../planning/extension';
 
 /** The parts of a card, in their order. */
 export const CARD_GROUPS = {

@@ -1,7 +1,5 @@
 import type { Brackets } from '../model/exposure';
 
-/** In which order the exposures of a bracket are made. */
-export const BRACKET_ORDERS = { darkFirst: 'darkest first', lightFirst: 'lightest first', middleFirst: 'as metered first' } as const;
 /** The schools: slide film and careful light by thirds, a scene for blending by full stops, a sensor with headroom by two. */
 export const BRACKET_SCHOOLS = {
   thirds: { name: 'thirds', stepStops: 1 / 3, count: 3, why: 'slide film, or light that is nearly right' },

@@ -1,10 +1,8 @@
-/** For which part of the picture the falloff is made up. */
-export const FAVOURS = { centre: 'the axis', half: 'half way to the farthest corner', corner: 'the farthest corner' } as const;
-export const RELEASES = { hand: 'by hand', cable: 'cable', timer: 'self-timer', remote: 'remote' } as const;
+import { BRACKET_FIELDS, EXPOSURE_FIELDS } from '../fields/exposure';
 
-export const SHUTTERS = {
-  leaf: 'leaf shutter in the lens',
-  focal: 'focal-plane shutter',
-  electronic: 'electronic shutter',
-  cap: 'lens cap or hat, counted by hand',
-} as const;
+/** For which part of the picture the falloff is made up. */
+export const FAVOURS = EXPOSURE_FIELDS.favour.choices;
+export const RELEASES = EXPOSURE_FIELDS.release.choices;
+export const SHUTTERS = EXPOSURE_FIELDS.shutter.choices;
+/** In which order the exposures of a bracket are made. */
+export const BRACKET_ORDERS = BRACKET_FIELDS.order.choices;

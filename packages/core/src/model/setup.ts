@@ -7,19 +7,9 @@ import type { Mosaic } from './mosaic';
 import type { Scene, Accepted } from './scene';
 import type { Exposure } from './exposure';
 import type { CardSettings } from './card';
+import type { FocusLimits } from '../fields/limits';
 
-/** What the photographer is willing to do for depth. */
-export interface FocusLimits {
-  /** No smaller aperture than this, for diffraction; `null` for whatever the lens has. */
-  readonly smallestFNumber: number | null;
-  /** The most takes for one picture, and how long each takes with settling, s. */
-  readonly mostTakes: number;
-  readonly secondsPerTake: number;
-  /** Whether something in the picture moves, so that takes cannot be put together. */
-  readonly somethingMoves: boolean;
-  /** How many permissible blurs wide the blur of a soft pin must be. */
-  readonly softTimes: number;
-}
+export type { FocusLimits };
 
 /** All that the photographer sets at one camera position; everything else follows from it. */
 export interface SetupSettings {

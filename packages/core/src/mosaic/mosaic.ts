@@ -1,22 +1,16 @@
-import type { Series, Mosaic } from '../model/mosaic';
+import { firstOf } from '../fields/field';
+import { MOSAIC_FIELDS, SERIES_FIELDS } from '../fields/mosaic';
+import type { Mosaic } from '../model/mosaic';
 
 /** What moves between two frames of a mosaic. */
-export const MOVERS = {
-  lens: 'the lens moves, the camera stands',
-  counter: 'the lens moves, the camera is slid the other way',
-  back: 'the lens is held by its foot, the back moves',
-} as const;
-export const FIRST_SERIES: Series = { brackets: 1, bracketsInside: true, whiteCards: false, exposureS: 0.5, settleS: 2, moveS: 8 };
+export const MOVERS = MOSAIC_FIELDS.mover.choices;
 
-/** What a mosaic begins with beside its frames. Half a pixel of parallax passes unseen; a fifth of overlap is enough to join by (common practice). */
-export const FIRST_MOSAIC: Omit<Mosaic, 'frames'> = {
-  leastOverlap: 0.2,
-  mover: 'lens',
-  nearestM: null,
-  farthestM: null,
-  parallaxPx: 0.5,
-  zones: [],
-  series: FIRST_SERIES,
-  cardGb: null,
-  filmLeft: null,
-};
+export const FIRST_SERIES = firstOf(SERIES_FIELDS);
+
+/** What a mosaic begins with beside its frames. */
+export const FIRST_MOSAIC: Omit<Mosaic, 'frames'> = firstWithoutFrames();
+
+function firstWithoutFrames(): Omit<Mosaic, 'frames'> {
+  const { frames: _, ...rest } = firstOf(MOSAIC_FIELDS);
+  return rest;
+}

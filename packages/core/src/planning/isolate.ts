@@ -4,8 +4,8 @@ import { dot, minus, scaled, type Vec3 } from '../space/vector';
 import { axisToBack, focusFor, pictured } from '../geometry/standards';
 import { blurOf, defocus, type PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
-import { standTiltMechanism } from './solveFocus';
 import type { SetupPatch } from '../model/setup';
+import { standTiltMechanism } from './standTilt';
 
 /** How a neighbour of the isolated thing is drawn. */
 export interface Neighbour {

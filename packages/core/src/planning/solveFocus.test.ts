@@ -12,7 +12,7 @@ import { apparentScale, isolate } from './isolate';
 import { blurOf, pinStates } from '../geometry/pins';
 import { seenFrom } from '../space/pose';
 import { patched } from '../setup/patch';
-import { givenBack, leastFNumberFor, solveFocus } from './solveFocus';
+import { leastFNumberFor, solveFocus } from './solveFocus';
 import { tiltOrStack } from './tiltOrStack';
 import { stackFrames } from '../focus/stack';
 import { apertureForSpread } from '../focus/spread';
@@ -20,6 +20,7 @@ import { evenly } from '../evenly.test-support';
 import type { Pin, PinRole } from '../model/pin';
 import type { Rig, RigParts } from '../model/rig';
 import type { SetupSettings } from '../model/setup';
+import { givenBack } from './givenBack';
 
 const scene = frontScene(10, 1.5);
 const rigOf = (parts: RigParts): Rig => {

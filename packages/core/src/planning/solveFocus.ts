@@ -7,15 +7,15 @@ import { chebyshev } from '../focus/chebyshev';
 import { leastBetween, leastInBox } from '../focus/nested';
 import { lockedAxis, nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
 import { dot, length, scaled, type Vec3 } from '../space/vector';
-import { heldTiltDeg } from '../rig/heldLens';
-import { rearMechanism, tiltMechanism } from '../rig/tilt';
+import { rearMechanism } from '../rig/tilt';
 import { seenFrom, turnedToCamera, turnedToWorld } from '../space/pose';
-import { alongAxisMm, axisToBack, focusFor, pivotMoved, rearAxes } from '../geometry/standards';
+import { alongAxisMm, axisToBack, focusFor, rearAxes } from '../geometry/standards';
 import type { PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import type { StandardTurn } from '../model/movements';
 import type { SetupPatch, SetupSettings } from '../model/setup';
 import { UNTURNED } from '../setup/defaults';
+import { standTiltMechanism } from './standTilt';
 
 /** Which standard is turned. */
 export type TurnedBy = 'front' | 'rear' | 'none';
@@ -43,11 +43,6 @@ export interface NoSolution {
 }
 
 export type Solved = { readonly ok: true; readonly solution: FocusSolution } | ({ readonly ok: false } & NoSolution);
-
-/** What the lens of a stand can be tilted, where its slides stand; `null` when that is not known. */
-export function standTiltMechanism({ rig, movements }: Pick<SetupSettings, 'rig' | 'movements'>): TiltMechanism | null {
-  return tiltMechanism(rig.parts, movements, heldTiltDeg(rig.parts));
-}
 
 interface Wanted {
   readonly points: readonly Vec3[];
@@ -301,13 +296,4 @@ function finished(
 /** Hundredths of a degree: finer than any scale, and what is written down. */
 function fine({ tiltDeg, swingDeg }: StandardTurn): StandardTurn {
   return { tiltDeg: Math.round(tiltDeg * 100) / 100 + 0, swingDeg: Math.round(swingDeg * 100) / 100 + 0 };
-}
-
-/** The movement that puts the picture back where it was before the lens was turned by its pivot, in tenths; `null` when it has not moved. */
-export function givenBack(geometry: Geometry): { readonly riseMm: number; readonly shiftMm: number } | null {
-  const [is, was] = [geometry.pivot, pivotMoved(geometry.settings, geometry.settings.composedAt)];
-  const [rise, shift] = [is.riseMm - was.riseMm, is.shiftMm - was.shiftMm];
-  if (Math.hypot(rise, shift) < 0.05) return null;
-  const tenth = (mm: number): number => Math.round(mm * 10) / 10 + 0;
-  return { riseMm: tenth(geometry.settings.movements.riseMm - rise), shiftMm: tenth(geometry.settings.movements.shiftMm - shift) };
 }

@@ -4,10 +4,9 @@ import { objectDistanceM } from '../focus/conjugates';
 import { leastAperture } from '../focus/leastAperture';
 import { STACK_MOST } from '../focus/stack';
 import { dot, scaled, type Vec3 } from '../space/vector';
-import { alongAxisMm } from '../geometry/standards';
 import { patched } from '../setup/patch';
-import { markedFor, solveFocus, standTiltMechanism, type FocusSolution } from './solveFocus';
-import type { SetupSettings } from '../model/setup';
+import { markedFor, solveFocus, type FocusSolution } from './solveFocus';
+import { standTiltMechanism } from './standTilt';
 
 /** A way of getting depth. */
 export type DepthWay = 'tilt' | 'none' | 'stack' | 'tilt and stack' | 'two takes';
@@ -193,10 +192,4 @@ function twoTakes(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
     patch: null,
     breaks: limited(geometry, 2, least.fNumber, marked),
   };
-}
-
-/** How far the lens stands out beyond its focal length along its own axis, mm; below zero nearer than at infinity. */
-export function extensionMm(settings: Pick<SetupSettings, 'rig' | 'focusM'>): number {
-  const { focalMm } = settings.rig.lens;
-  return alongAxisMm(focalMm, settings.focusM) - focalMm;
 }

@@ -1,16 +1,20 @@
+import { firstOf } from '../fields/field';
+import { ACCEPTED_FIELDS, STANCE_FIELDS } from '../fields/scene';
 import type { Pose } from '../space/pose';
 import type { Accepted, Scene } from '../model/scene';
 
-/** What passes when nothing else is said: half a millimetre on a print 400 mm wide is about what an eye finds beside a straight edge (from memory); a ball drawn a quarter too long begins to look like an egg (common practice). */
-export const FIRST_ACCEPTED: Accepted = { stretch: 1.25, leanPrintMm: 0.5, printWidthMm: 400, convergeDeg: 0 };
+/** What passes when nothing else is said. */
+export const FIRST_ACCEPTED: Accepted = firstOf(ACCEPTED_FIELDS);
+
+const { roomM, light, compassDeg, watched, accepted } = firstOf(STANCE_FIELDS);
 
 /** What a scene has beyond subject and place when nothing was said. */
 export const PLAIN_SCENE: Pick<Scene, 'roomM' | 'light' | 'compassDeg' | 'watched' | 'accepted'> = {
-  roomM: null,
-  light: null,
-  compassDeg: null,
-  watched: null,
-  accepted: FIRST_ACCEPTED,
+  roomM,
+  light,
+  compassDeg,
+  watched,
+  accepted,
 };
 
 /** The camera of a scene in the world. */

@@ -1,56 +1,16 @@
-import { DEFAULT_SHARPNESS } from '../focus/sharpness';
-import type { CardSettings } from '../model/card';
-import type { Brackets, Exposure } from '../model/exposure';
+import { CARD_FIELDS } from '../fields/card';
+import { BRACKET_FIELDS, EXPOSURE_FIELDS } from '../fields/exposure';
+import { firstOf } from '../fields/field';
+import { LIMIT_FIELDS } from '../fields/limits';
 import type { StandardTurn } from '../model/movements';
-import type { FocusLimits, SetupSettings } from '../model/setup';
+import type { SetupSettings } from '../model/setup';
+import { SETUP_FIELDS } from './fields';
 
-export const FIRST_CARD: CardSettings = { order: [], own: [], left: [], ticked: [], notes: {} };
-
-export const NO_BRACKETS: Brackets = { count: 1, stepStops: 1, order: 'middleFirst' };
-
-export const FIRST_EXPOSURE: Exposure = {
-  meter: null,
-  throughLens: false,
-  iso: 100,
-  shutter: null,
-  step: 'third',
-  filters: [],
-  centreFilterStops: null,
-  favour: 'centre',
-  compensationStops: 0,
-  reciprocity: { kind: 'film' },
-  brackets: NO_BRACKETS,
-  moving: null,
-  flash: false,
-  release: 'cable',
-  mirrorUp: false,
-  filmLeft: null,
-};
-
+export const FIRST_CARD = firstOf(CARD_FIELDS);
+export const NO_BRACKETS = firstOf(BRACKET_FIELDS);
+export const FIRST_EXPOSURE = firstOf(EXPOSURE_FIELDS);
+export const FIRST_FOCUS_LIMITS = firstOf(LIMIT_FIELDS);
 export const UNTURNED: StandardTurn = { tiltDeg: 0, swingDeg: 0 };
 
-export const FIRST_FOCUS_LIMITS: FocusLimits = {
-  smallestFNumber: null,
-  mostTakes: 12,
-  secondsPerTake: 4,
-  somethingMoves: false,
-  softTimes: 4,
-};
-
 /** What a stand has beyond rig, movements, aperture and focus when nothing was said. */
-export const PLAIN_SETTINGS: Pick<
-  SetupSettings,
-  'crop' | 'front' | 'composedAt' | 'rear' | 'pins' | 'sharpness' | 'limits' | 'mosaic' | 'scene' | 'exposure' | 'card'
-> = {
-  crop: null,
-  front: UNTURNED,
-  composedAt: UNTURNED,
-  rear: UNTURNED,
-  pins: [],
-  sharpness: DEFAULT_SHARPNESS,
-  limits: FIRST_FOCUS_LIMITS,
-  mosaic: null,
-  scene: null,
-  exposure: FIRST_EXPOSURE,
-  card: FIRST_CARD,
-};
+export const PLAIN_SETTINGS: Pick<SetupSettings, keyof typeof SETUP_FIELDS> = firstOf(SETUP_FIELDS);

@@ -6,7 +6,6 @@ import { evenly } from '@gangway/core/evenly.test-support';
 import { reaches } from '@gangway/core/rig/mechanism';
 import { centredStand } from '@gangway/core/planning/centred';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
-import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
 import { store } from '../../store/store';
 import { benchState } from './benchStore';
 import { opened } from './history';
@@ -17,6 +16,7 @@ import { focusEdit } from '../focus/focusEdit';
 import { sceneEdit } from '../scene/sceneEdit';
 import { pinEdit } from '../focus/pinEdit';
 import { rigEdit } from '../rig/rigEdit';
+import { standTiltMechanism } from '@gangway/core/planning/standTilt';
 
 function put(settings: SetupSettings): void {
   const stand: Stand = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };

@@ -3,12 +3,12 @@ import { Slider } from 'radix-ui';
 import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
 import { focusFor } from '@gangway/core/geometry/standards';
-import { extensionMm } from '@gangway/core/planning/tiltOrStack';
 import { fixed, metresWords } from '@gangway/core/words';
 import { useAtMost } from '../../ui/useAtMost';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { focusEdit } from './focusEdit';
+import { extensionMm } from '@gangway/core/planning/extension';
 
 /** While something else is dragged the rail follows at most so often, ms. */
 const FOLLOW_MS = 70;

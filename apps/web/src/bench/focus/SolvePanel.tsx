@@ -10,7 +10,7 @@ import { wantedPlanes } from '@gangway/core/scene/things';
 import { focusFor } from '@gangway/core/geometry/standards';
 import { defocus } from '@gangway/core/geometry/pins';
 import { turnedToCamera } from '@gangway/core/space/pose';
-import { markedFor, standTiltMechanism, type Solved } from '@gangway/core/planning/solveFocus';
+import { markedFor, type Solved } from '@gangway/core/planning/solveFocus';
 import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { useSought } from '../findings/seeking';
@@ -24,6 +24,7 @@ import { focusEdit } from './focusEdit';
 import { Th } from '../../ui/Table';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
+import { standTiltMechanism } from '@gangway/core/planning/standTilt';
 
 const SCHOOLS = {
   least: 'least aperture (default)',

@@ -1,11 +1,11 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Travel } from '@gangway/core/rig/mechanism';
 import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
-import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
 import { turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { MovementScale } from '../movements/MovementScale';
 import { focusEdit } from './focusEdit';
+import { standTiltMechanism } from '@gangway/core/planning/standTilt';
 
 /** A scale for a mechanism whose end is not known, degrees to either side. */
 const UNKNOWN_DEG = 12;

@@ -2,7 +2,6 @@ import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { reaches } from '@gangway/core/rig/mechanism';
 import { patched } from '@gangway/core/setup/patch';
-import { givenBack, standTiltMechanism } from '@gangway/core/planning/solveFocus';
 import { capital, fixed, riseWords, turnWords } from '@gangway/core/words';
 import { focusWords } from '@gangway/core/checks/wording';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
@@ -12,6 +11,8 @@ import type { StandardTurn } from '@gangway/core/model/movements';
 import type { FocusLimits, SetupPatch } from '@gangway/core/model/setup';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 import { setupEdit, refusal } from '../editing/setupEdit';
+import { standTiltMechanism } from '@gangway/core/planning/standTilt';
+import { givenBack } from '@gangway/core/planning/givenBack';
 
 /** The focus distance: more than the focal length, or infinity; below zero only for a lens that is turned. */
 function setFocus(typedM: number | null, gesture?: string): string | null {

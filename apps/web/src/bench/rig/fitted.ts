@@ -1,10 +1,10 @@
 import { apertureScale, stopsOf } from '@gangway/core/coverage/apertures';
 import { rearMost } from '@gangway/core/rig/moves';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
-import { standTiltMechanism } from '@gangway/core/planning/solveFocus';
 import type { Rig } from '@gangway/core/model/rig';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { UNTURNED } from '@gangway/core/setup/defaults';
+import { standTiltMechanism } from '@gangway/core/planning/standTilt';
 
 const within = (deg: number, most: number): number => Math.min(most, Math.max(-most, deg));
 

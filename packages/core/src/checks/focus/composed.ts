@@ -3,10 +3,10 @@ import type { Geometry } from '../../geometry/geometry';
 import { pivotMoved } from '../../geometry/standards';
 import type { ShiftPosition } from '../../model/movements';
 import { keepingCentre } from '../../planning/keepCentre';
-import { givenBack } from '../../planning/solveFocus';
 import { mmWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
+import { givenBack } from '../../planning/givenBack';
 
 interface ComposedFacts extends Facts, ShiftPosition {}
 

@@ -1,6 +1,5 @@
 import type { Geometry } from '../../geometry/geometry';
 import { lostPins, pinStates, type PinState } from '../../geometry/pins';
-import { standTiltMechanism } from '../../planning/solveFocus';
 import { apertureWords, capital, stopsWords } from '../../words';
 import { nearestAperture } from '../apertureFix';
 import { defineCheck, type Facts } from '../check';
@@ -8,6 +7,7 @@ import { stateOf } from '../tight';
 import { leastBy } from '../whichFrame';
 import { blurWords, micronWords, onlyWhen } from '../wording';
 import { bySolving, solvedWithAperture } from './solvedFix';
+import { standTiltMechanism } from '../../planning/standTilt';
 
 interface PinsFacts extends Facts {
   readonly fNumber: number;

@@ -1,6 +1,5 @@
 import type { Geometry } from '../../geometry/geometry';
 import { focusFor } from '../../geometry/standards';
-import { extensionMm } from '../../planning/tiltOrStack';
 import { ask } from '../../rig/ask';
 import { focusReach, nearReach, railReach } from '../../rig/reach';
 import { fixed } from '../../words';
@@ -9,6 +8,7 @@ import { offer, type Fix, type Trial } from '../fix';
 import { stateOf } from '../tight';
 import { onlyWhen } from '../wording';
 import { bySolving } from './solvedFix';
+import { extensionMm } from '../../planning/extension';
 
 interface ReachFacts extends Facts {
   /** What is left on the rail to the end that is nearer, mm; negative beyond it. */

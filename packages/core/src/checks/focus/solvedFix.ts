@@ -1,11 +1,12 @@
 import { ringOf } from '../../coverage/apertures';
 import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import type { SetupPatch } from '../../model/setup';
-import { givenBack, solveFocus, type TurnedBy } from '../../planning/solveFocus';
+import { solveFocus, type TurnedBy } from '../../planning/solveFocus';
 import { reaches } from '../../rig/mechanism';
 import { patched } from '../../setup/patch';
 import { offer, type Fix, type Trial } from '../fix';
 import { movementIntoCircle } from '../movementFix';
+import { givenBack } from '../../planning/givenBack';
 
 /** A patch with the movement that puts the picture back after a tilt, where the slides reach it. */
 export function keepingPicture(geometry: Geometry, patch: SetupPatch): SetupPatch {

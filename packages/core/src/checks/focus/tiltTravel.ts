@@ -2,7 +2,6 @@ import { radians } from '../../angles';
 import { nearestTilt, type TiltMechanism } from '../../focus/tiltMechanism';
 import type { Geometry } from '../../geometry/geometry';
 import type { StandardTurn } from '../../model/movements';
-import { standTiltMechanism } from '../../planning/solveFocus';
 import { ask } from '../../rig/ask';
 import { lensTilt, type LensTilt } from '../../rig/tilt';
 import { capital, fixed, mmWords, turnWords } from '../../words';
@@ -10,6 +9,7 @@ import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
 import { stateOf } from '../tight';
 import { onlyWhen } from '../wording';
+import { standTiltMechanism } from '../../planning/standTilt';
 
 interface TiltTravelFacts extends Facts {
   readonly by: string;

@@ -1,0 +1,100 @@
+import { choice, flag, group, maybeChoice, maybeGroup, maybeNumber, number, own, type GroupValue } from './field';
+
+/** What a meter said: a pair, or an exposure value; at its own speed. */
+export type Meter =
+  | { readonly kind: 'pair'; readonly fNumber: number; readonly timeS: number; readonly iso: number }
+  | { readonly kind: 'ev'; readonly ev: number; readonly iso: number };
+
+/** A filter that is not in the rig: held before it, or behind the lens. */
+export interface LooseFilter {
+  readonly name: string;
+  readonly stops: number;
+}
+
+/** A row of a data sheet: what the meter says and what the film needs, s. */
+export interface ReciprocityRow {
+  readonly meteredS: number;
+  readonly neededS: number;
+}
+
+/**
+ * How a film loses speed at long times: not at all (*none*, a sensor), by the
+ * *exponent* of its data sheet beyond one second, or by the *table* typed from
+ * it; *film* takes the exponent that the kit has for it.
+ */
+export type Reciprocity =
+  | { readonly kind: 'film' }
+  | { readonly kind: 'none' }
+  | { readonly kind: 'exponent'; readonly exponent: number }
+  | { readonly kind: 'table'; readonly rows: readonly ReciprocityRow[] };
+
+/** Exposures about the metered one. */
+export const BRACKET_FIELDS = {
+  count: number({ label: 'Exposures', unit: '', min: 1, max: 15, whole: true, first: 1 }),
+  stepStops: number({ label: 'Apart', unit: 'stops', min: 0.1, max: 5, first: 1 }),
+  /** In which order they are made. */
+  order: choice({
+    label: 'Order',
+    choices: { darkFirst: 'darkest first', lightFirst: 'lightest first', middleFirst: 'as metered first' },
+    first: 'middleFirst',
+  }),
+};
+export type Brackets = GroupValue<typeof BRACKET_FIELDS>;
+
+/** What is set to expose one picture. */
+export const EXPOSURE_FIELDS = {
+  /** `null` until a meter was read. */
+  meter: own<Meter | null>({ label: 'Meter', first: null }),
+  /** Whether the meter looked through lens and filters as they stand, so that extension and filters are in its reading. */
+  throughLens: flag({ label: 'Metered through the lens', first: false }),
+  iso: number({ label: 'ISO', unit: '', min: 0.1, max: 1_000_000, first: 100 }),
+  /** Which shutter of the rig; `null` for the usual one. */
+  shutter: maybeChoice({
+    label: 'Shutter',
+    choices: {
+      leaf: 'leaf shutter in the lens',
+      focal: 'focal-plane shutter',
+      electronic: 'electronic shutter',
+      cap: 'lens cap or hat, counted by hand',
+    },
+  }),
+  /** How finely times are set. */
+  step: choice({ label: 'Steps', choices: { full: 'full stops', half: 'half stops', third: 'thirds' }, first: 'third' }),
+  filters: own<readonly LooseFilter[]>({ label: 'Filters held before the lens', first: [] }),
+  /** What a centre filter takes at its middle, stops; `null` without one. */
+  centreFilterStops: maybeNumber({ label: 'Centre filter', unit: 'stops', min: 0, max: 5 }),
+  /** For which part of the picture the falloff is made up. */
+  favour: choice({
+    label: 'Exposed for',
+    choices: { centre: 'the axis', half: 'half way to the farthest corner', corner: 'the farthest corner' },
+    first: 'centre',
+  }),
+  /** More light than metered, stops. */
+  compensationStops: number({ label: 'By choice', unit: 'stops', min: -10, max: 10, first: 0 }),
+  reciprocity: own<Reciprocity>({ label: 'Film at long times', first: { kind: 'film' } }),
+  brackets: group({ label: 'Brackets', fields: BRACKET_FIELDS }),
+  /** Something that moves across the view; `null` when nothing does. */
+  moving: maybeGroup({
+    label: 'Something that moves',
+    fields: {
+      speedMs: number({ label: 'Goes', unit: 'm/s', min: 0, max: 100, first: 1 }),
+      distanceM: number({ label: 'Off', unit: 'm', min: 0.05, max: 100_000, first: 10 }),
+    },
+  }),
+  flash: flag({ label: 'Flash', first: false }),
+  /** How the shutter is released. */
+  release: choice({
+    label: 'Released by',
+    choices: { hand: 'by hand', cable: 'cable', timer: 'self-timer', remote: 'remote' },
+    first: 'cable',
+  }),
+  /** Mirror up, or first curtain electronic, before the exposure. */
+  mirrorUp: flag({ label: 'Mirror up', first: false }),
+  /** Frames of film left; `null` when not counted. */
+  filmLeft: maybeNumber({ label: 'Frames of film left', unit: '', min: 0, max: 10_000, whole: true }),
+};
+export type Exposure = GroupValue<typeof EXPOSURE_FIELDS>;
+export type Favour = Exposure['favour'];
+export type Release = Exposure['release'];
+export type ShutterKind = NonNullable<Exposure['shutter']>;
+export type BracketOrder = Brackets['order'];

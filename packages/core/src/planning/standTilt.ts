@@ -1,0 +1,9 @@
+import { type TiltMechanism } from '../focus/tiltMechanism';
+import { heldTiltDeg } from '../rig/heldLens';
+import { tiltMechanism } from '../rig/tilt';
+import type { SetupSettings } from '../model/setup';
+
+/** What the lens of a stand can be tilted, where its slides stand; `null` when that is not known. */
+export function standTiltMechanism({ rig, movements }: Pick<SetupSettings, 'rig' | 'movements'>): TiltMechanism | null {
+  return tiltMechanism(rig.parts, movements, heldTiltDeg(rig.parts));
+}

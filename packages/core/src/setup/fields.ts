@@ -1,0 +1,38 @@
+import { CARD_FIELDS } from '../fields/card';
+import { EXPOSURE_FIELDS } from '../fields/exposure';
+import { group, maybeNumber, newestSince, number, own, type Field } from '../fields/field';
+import { LIMIT_FIELDS } from '../fields/limits';
+import { MOSAIC_FIELDS } from '../fields/mosaic';
+import { STANCE_FIELDS } from '../fields/scene';
+import { DEFAULT_SHARPNESS } from '../focus/sharpness';
+import type { Mosaic } from '../model/mosaic';
+import type { Pin } from '../model/pin';
+import type { Scene } from '../model/scene';
+import type { SetupSettings } from '../model/setup';
+import type { SharpnessStandard } from '../model/sharpness';
+
+/** The most that a back or lens may be written down as turned, degrees. */
+const TURN_MOST_DEG = 45;
+
+const turn = (tilt: string, swing: string) => ({
+  tiltDeg: number({ label: tilt, unit: '°', min: -TURN_MOST_DEG, max: TURN_MOST_DEG, first: 0 }),
+  swingDeg: number({ label: swing, unit: '°', min: -TURN_MOST_DEG, max: TURN_MOST_DEG, first: 0 }),
+});
+
+/** What a setup has when nothing was said of it: everything but its rig, orientation, movements, aperture and focus, which every setup says. */
+export const SETUP_FIELDS = {
+  crop: maybeNumber({ label: 'The proportion of a crop', unit: '', min: 1, max: 20 }),
+  front: group({ label: 'Lens', fields: turn('Tilt', 'Swing') }),
+  composedAt: group({ label: 'Composed at', fields: turn('Tilt', 'Swing') }),
+  rear: group({ label: 'Back', fields: turn('Rear tilt', 'Rear swing') }),
+  pins: own<readonly Pin[]>({ label: 'Pins', first: [] }),
+  sharpness: own<SharpnessStandard>({ label: 'What counts as sharp', first: DEFAULT_SHARPNESS }),
+  limits: group({ label: 'Limits', fields: LIMIT_FIELDS }),
+  mosaic: own<Mosaic | null>({ label: 'Mosaic', first: null }),
+  scene: own<Scene | null>({ label: 'Scene', first: null }),
+  exposure: group({ label: 'Exposure', fields: EXPOSURE_FIELDS }),
+  card: group({ label: 'Card', fields: CARD_FIELDS }),
+} satisfies Partial<Record<keyof SetupSettings, Field>>;
+
+/** The version of a setup: that of the newest field of its groups, and at least the one at which records came to have versions. */
+export const SETUP_VERSION = Math.max(2, newestSince(SETUP_FIELDS), newestSince(MOSAIC_FIELDS), newestSince(STANCE_FIELDS));
