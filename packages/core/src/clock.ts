@@ -14,6 +14,12 @@ export interface ClockTime {
  * @param at the moment
  * @param timeZone as the IANA names it, such as Europe/London or UTC
  * @throws RangeError for a zone that there is not, or a date that is none
+ *
+ * @param at the moment
+ * @param timeZone time zone as the IANA names it
+ *
+ * @example
+ * clockTime(new Date('2026-06-21T10:00:00Z'), 'Europe/London').time // => '11:00:00'
  */
 export function clockTime(at: Date, timeZone: string): ClockTime {
   const parts = new Intl.DateTimeFormat('en-GB', {

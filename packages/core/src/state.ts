@@ -12,7 +12,14 @@ export const STATE_WORDS: Readonly<Record<FindingState, string>> = {
   unknown: 'not known',
 };
 
-/** The worst state of a stand, for a glance at the whole; *not known* when nothing was checked. */
+/**
+ * The worst state of a stand, for a glance at the whole; *not known* when nothing was checked.
+ *
+ * @param found states of checks
+ *
+ * @example
+ * worstState([{ state: 'holds' }, { state: 'tight' }]) // => 'tight'
+ */
 export function worstState(found: readonly { readonly state: FindingState }[]): FindingState {
   return STATE_ORDER.find((state) => found.some((finding) => finding.state === state)) ?? 'unknown';
 }

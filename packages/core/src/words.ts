@@ -1,9 +1,24 @@
-/** A length in mm to a tenth, with its unit and a true minus sign: "9.4 mm". */
+/**
+ * A length in mm to a tenth, with its unit and a true minus sign: "9.4 mm".
+ *
+ * @param mm millimetres
+ *
+ * @example
+ * mmWords(3.04) // => '3.0 mm'
+ */
 export function mmWords(mm: number): string {
   return `${fixed(mm, 1)} mm`;
 }
 
-/** A number to so many decimals with a true minus sign, never "−0"; ∞ as itself. */
+/**
+ * A number to so many decimals with a true minus sign, never "−0"; ∞ as itself.
+ *
+ * @param value the number
+ * @param decimals decimal places
+ *
+ * @example
+ * fixed(-2.5, 1) // => '−2.5'
+ */
 export function fixed(value: number, decimals: number): string {
   if (value === Number.POSITIVE_INFINITY) return '∞';
   const text = Math.abs(value).toFixed(decimals);
@@ -11,30 +26,65 @@ export function fixed(value: number, decimals: number): string {
   return negative ? `−${text}` : text;
 }
 
-/** An f-number as marked: "f/8", "f/5.6", "f/6.72". */
+/**
+ * An f-number as marked: "f/8", "f/5.6", "f/6.72".
+ *
+ * @param fNumber marked f-number
+ *
+ * @example
+ * apertureWords(5.6) // => 'f/5.6'
+ */
 export function apertureWords(fNumber: number): string {
   return `f/${String(Math.round(fNumber * 100) / 100)}`;
 }
 
-/** "9.4 mm of rise", "6.0 mm of shift to the left", "no movement" in the words a photographer sets them by. */
+/**
+ * "9.4 mm of rise", "6.0 mm of shift to the left", "no movement" in the words a photographer sets them by.
+ *
+ * @param riseMm rise, mm, up positive
+ *
+ * @example
+ * riseWords(-3) // => '3.0 mm of fall'
+ */
 export function riseWords(riseMm: number): string {
   if (Math.abs(riseMm) < 0.05) return 'no rise';
   return riseMm > 0 ? `${mmWords(riseMm)} of rise` : `${mmWords(-riseMm)} of fall`;
 }
 
-/** As `riseWords`, of shift. */
+/**
+ * As `riseWords`, of shift.
+ *
+ * @param shiftMm shift, mm, right positive
+ *
+ * @example
+ * shiftWords(-3) // => '3.0 mm of shift to the left'
+ */
 export function shiftWords(shiftMm: number): string {
   if (Math.abs(shiftMm) < 0.05) return 'no shift';
   return `${mmWords(Math.abs(shiftMm))} of shift to the ${shiftMm > 0 ? 'right' : 'left'}`;
 }
 
-/** How a camera is turned from straight ahead: "12.5° to the right", "straight ahead". */
+/**
+ * How a camera is turned from straight ahead: "12.5° to the right", "straight ahead".
+ *
+ * @param yawDeg yaw, degrees, right positive
+ *
+ * @example
+ * yawWords(-12) // => '12.0° to the left'
+ */
 export function yawWords(yawDeg: number): string {
   if (Math.abs(yawDeg) < 0.05) return 'straight ahead';
   return `${fixed(Math.abs(yawDeg), 1)}° to the ${yawDeg > 0 ? 'right' : 'left'}`;
 }
 
-/** How a lens or back is turned, in words without signs: "tilt 2.4° forward, swing 0.3° right", "no tilt". */
+/**
+ * How a lens or back is turned, in words without signs: "tilt 2.4° forward, swing 0.3° right", "no tilt".
+ *
+ * @param values the values, by name
+ *
+ * @example
+ * turnWords({ tiltDeg: 2.4, swingDeg: 0 }) // => 'tilt 2.4° forward'
+ */
 export function turnWords({ tiltDeg, swingDeg }: { readonly tiltDeg: number; readonly swingDeg: number }): string {
   const degreesWords = (deg: number): string => `${fixed(Math.abs(deg), Math.abs(deg * 10 - Math.round(deg * 10)) < 0.05 ? 1 : 2)}°`;
   const parts: string[] = [];
@@ -43,12 +93,26 @@ export function turnWords({ tiltDeg, swingDeg }: { readonly tiltDeg: number; rea
   return parts.length === 0 ? 'no tilt' : parts.join(', ');
 }
 
-/** So many stops: "1.3 stops", "a third of a stop". */
+/**
+ * So many stops: "1.3 stops", "a third of a stop".
+ *
+ * @param stops stops
+ *
+ * @example
+ * stopsWords(1.5) // => '1.5 stops'
+ */
 export function stopsWords(stops: number): string {
   return Math.abs(stops - 1) < 0.05 ? '1 stop' : `${fixed(stops, 1)} stops`;
 }
 
-/** A distance as it is paced out: "24 m", "2.31 m", "0.286 m", "infinity" for `null` or ∞. */
+/**
+ * A distance as it is paced out: "24 m", "2.31 m", "0.286 m", "infinity" for `null` or ∞.
+ *
+ * @param m metres; `null` is infinity
+ *
+ * @example
+ * metresWords(12.34) // => '12.3 m'
+ */
 export function metresWords(m: number | null): string {
   if (m === null || m === Infinity) return 'infinity';
   return `${fixed(m, decimalsOfMetres(m))} m`;
@@ -67,7 +131,14 @@ export function magnificationWords(m: number): string {
   return m < 1 ? `${fixed(m, m < 0.1 ? 3 : 2)} of life size` : `${fixed(m, 1)} times life size`;
 }
 
-/** The words with a capital at their beginning. */
+/**
+ * The words with a capital at their beginning.
+ *
+ * @param words the words
+ *
+ * @example
+ * capital('rise') // => 'Rise'
+ */
 export function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
 }

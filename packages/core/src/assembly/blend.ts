@@ -33,7 +33,16 @@ export type Falloff =
       readonly height: number;
     };
 
-/** By what the light at a place of a frame is multiplied. */
+/**
+ * By what the light at a place of a frame is multiplied.
+ *
+ * @param falloff how the light falls off
+ * @param x to the right, in the unit of the rest
+ * @param y downwards, in the unit of the rest
+ *
+ * @example
+ * falloffAt({ kind: 'cos4', footX: 0, footY: 0, distancePx: 100, axis: [0, 0, 1] }, 100, 0) // => 4
+ */
 export function falloffAt(falloff: Falloff, x: number, y: number): number {
   if (falloff.kind === 'cos4') {
     const [rx, ry, rz] = [x - falloff.footX, falloff.footY - y, falloff.distancePx];
@@ -78,6 +87,14 @@ export interface Tables {
   readonly back: Float32Array;
 }
 
+/**
+ *
+ *
+ * @param bits bits of a sample
+ *
+ * @example
+ * tablesFor(8).most // => 255
+ */
 export function tablesFor(bits: 8 | 16): Tables {
   const most = bits === 8 ? 255 : 65_535;
   return {
@@ -114,6 +131,14 @@ interface Ready extends Source {
  * Puts rows of the whole together, band by band. Each frame is laid at its place
  * to the fraction of a pixel (Lanczos; untouched when the fraction is nothing),
  * its light evened, and all are weighed by their shares of the cells.
+ *
+ * @param canvas width and height of the assembled picture, px
+ * @param cellPx side of a cell, px
+ * @param sources the frames with their seams and their light
+ * @param tables tables of the encoding
+ *
+ * @example
+ * blender({ width: 8, height: 8 }, 4, [], tablesFor(8)).needs.length // => 3
  */
 export function blender(canvas: Canvas, cellPx: number, sources: readonly Source[], tables: Tables) {
   const ready: readonly Ready[] = sources.map((source) => {

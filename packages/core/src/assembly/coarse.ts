@@ -70,6 +70,13 @@ function within({ sums, width, left, top, right, bottom }: WithinInput): number 
  * when none makes it alike enough. The correlation of all places at once comes
  * from one product of Fourier transforms, its means and spreads from sums over
  * rectangles. Source: Lewis, "Fast Normalized Cross-Correlation", 1995.
+ *
+ * @param a the first picture
+ * @param b the second picture
+ * @param values the values, by name
+ *
+ * @example
+ * coarsePlace(wave(), wave(4), { least: { x: -8, y: -2 }, most: { x: 8, y: 2 } })?.at.x // => 4
  */
 export function coarsePlace(a: Plane, b: Plane, { least, most }: { readonly least: Px; readonly most: Px }): Coarse | null {
   const by = max(1, ceil(max(a.width, a.height, b.width, b.height) / SMALL_PX));

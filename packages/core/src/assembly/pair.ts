@@ -25,7 +25,17 @@ const SURELY = 0.97;
 /** Detail has at least this contrast (standard deviation of the encoded value) once smoothed. */
 const DETAIL = 0.004;
 
-/** How far `b` lies from `a`, two patches of one size, looked for all over the margin. */
+/**
+ * How far `b` lies from `a`, two patches of one size, looked for all over the margin.
+ *
+ * @param a the first picture
+ * @param b the second picture
+ * @param at middle of the patch, px
+ * @param margin how far it is looked for, px
+ *
+ * @example
+ * measuredPatch(wave(), wave(), { x: 32, y: 32 }).detailed // => true
+ */
 export function measuredPatch(a: Plane, b: Plane, at: Px, margin = PATCH_MARGIN_PX): Patch {
   // Where it should be first; all over the margin only when it is not quite there.
   let best = refined(a, b, { x: 0, y: 0 }, margin);
@@ -131,6 +141,12 @@ function awayPx(
  * far have parted (parallax); when nothing fits them, or they lie off anyhow,
  * something moved. `along` is the direction from `a` to `b`.
  * Source: weighted least squares with trimming (Rousseeuw and Leroy, 1987).
+ *
+ * @param patches the measured patches of the overlap
+ * @param along direction of the seam
+ *
+ * @example
+ * pairOf([], { x: 1, y: 0 }).state // => 'nothing'
  */
 export function pairOf(patches: readonly Patch[], along: Px): Pair {
   const detailed = patches.filter((patch) => patch.detailed);
@@ -213,7 +229,16 @@ export function pairOf(patches: readonly Patch[], along: Px): Pair {
   return { ...shared, state: 'fits', worstAt: null };
 }
 
-/** Where to look in an overlap, px in the picture of `a`: middles of patches spread evenly over it, as many as go in, at most so many. */
+/**
+ * Where to look in an overlap, px in the picture of `a`: middles of patches spread evenly over it, as many as go in, at most so many.
+ *
+ * @param overlap where the two frames overlap, px
+ * @param size patches along the overlap
+ * @param most the most patches
+ *
+ * @example
+ * patchPlaces({ left: 0, top: 0, right: 400, bottom: 300 }, 3, 2).length // => 2
+ */
 export function patchPlaces(
   overlap: { readonly left: number; readonly top: number; readonly right: number; readonly bottom: number },
   size: number,

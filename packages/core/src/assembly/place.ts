@@ -27,6 +27,13 @@ const BENT_PX = 1;
  * err). A link that the others contradict is left out, which needs a loop: among
  * two frames nobody can tell who is wrong. Which link of a loop it is, the
  * plan decides when no other loop does. Source: Gauss–Markov.
+ *
+ * @param plan where the plan puts each frame, px
+ * @param links measured offsets between neighbours
+ * @param planPx how far the plan may be off, px
+ *
+ * @example
+ * placedTogether([{ x: 0, y: 0 }, { x: 100, y: 0 }], [], 4).at[1] // => {x: 100, y: 0}
  */
 export function placedTogether(plan: readonly Px[], links: readonly Link[], planPx: number): Placed {
   const n = plan.length;
@@ -127,6 +134,12 @@ export interface LightLink {
  * By what each frame's light is multiplied so that neighbours agree: least
  * squares of the logarithms, their mean held at nothing so that the whole
  * keeps its exposure; wrong links weigh less (Huber 1964).
+ *
+ * @param count how many
+ * @param links ratios of light between neighbours
+ *
+ * @example
+ * evenedLight(2, [{ a: 0, b: 1, ratio: 2, patches: 5 }]) // => [0.70713, 1.4142]
  */
 export function evenedLight(count: number, links: readonly LightLink[]): readonly number[] {
   const weights = links.map(() => 1);

@@ -29,7 +29,14 @@ export interface AssemblyPlan {
 /** A hand sets a slide to a quarter of a millimetre (common practice). */
 const SLIDE_MM = 0.25;
 
-/** The plan of a stand for putting its frames together: of its mosaic in the order of the series, or of the single frame; `null` when the back counts no pixels. */
+/**
+ * The plan of a stand for putting its frames together: of its mosaic in the order of the series, or of the single frame; `null` when the back counts no pixels.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * assemblyPlan(mosaicGeometry)?.frames.length // => 3
+ */
 export function assemblyPlan(geometry: Geometry): AssemblyPlan | null {
   const { back } = geometry.settings.rig;
   if (back.columnsPx === null) return null;
@@ -69,7 +76,15 @@ export function assemblyPlan(geometry: Geometry): AssemblyPlan | null {
   };
 }
 
-/** The same plan for frames of another count of pixels: binned, or reduced. */
+/**
+ * The same plan for frames of another count of pixels: binned, or reduced.
+ *
+ * @param plan where each frame goes, px
+ * @param by the factor
+ *
+ * @example
+ * scaledPlan(assemblyPlan(mosaicGeometry), 0.5).frames.length // => 3
+ */
 export function scaledPlan(plan: AssemblyPlan, by: number): AssemblyPlan {
   const zone = ({ left, top, right, bottom }: MovingZone): MovingZone => ({
     left: left * by,
@@ -101,7 +116,17 @@ export const GRID_ORDERS = {
 } as const;
 export type GridOrder = keyof typeof GRID_ORDERS;
 
-/** Which column and row the frame with a number in the series has. */
+/**
+ * Which column and row the frame with a number in the series has.
+ *
+ * @param i number of the frame, from 0
+ * @param columns columns
+ * @param rows rows
+ * @param order by rows or by columns
+ *
+ * @example
+ * gridPlace(4, 3, 2, 'rows') // => {column: 1, row: 1}
+ */
 export function gridPlace(i: number, columns: number, rows: number, order: GridOrder): { readonly column: number; readonly row: number } {
   if (order === 'columns') return { column: Math.floor(i / rows), row: i % rows };
   const row = Math.floor(i / columns);
@@ -109,7 +134,14 @@ export function gridPlace(i: number, columns: number, rows: number, order: GridO
   return { column: order === 'serpentine' && row % 2 === 1 ? columns - 1 - along : along, row };
 }
 
-/** Neighbours of frames that lie somewhere, with the direction from one to the other. */
+/**
+ * Neighbours of frames that lie somewhere, with the direction from one to the other.
+ *
+ * @param frames the frames, in the order of shooting
+ *
+ * @example
+ * neighboursOf([{ left: 0, top: 0, width: 100, height: 80 }, { left: 70, top: 0, width: 100, height: 80 }]).length // => 1
+ */
 export function neighboursOf(
   frames: readonly { readonly left: number; readonly top: number; readonly width: number; readonly height: number }[],
 ): readonly { readonly a: number; readonly b: number; readonly along: { readonly x: number; readonly y: number } }[] {
@@ -120,7 +152,14 @@ export function neighboursOf(
   });
 }
 
-/** The largest whole rectangle that the frames cover, px from the same corner, rounded inwards to whole pixels; `null` when there is none. */
+/**
+ * The largest whole rectangle that the frames cover, px from the same corner, rounded inwards to whole pixels; `null` when there is none.
+ *
+ * @param frames the frames, in the order of shooting
+ *
+ * @example
+ * wholeOf([{ left: 0, top: 0, width: 100, height: 80 }, { left: 70, top: 0, width: 100, height: 80 }]) // => {left: 0, top: 0, width: 170, height: 80}
+ */
 export function wholeOf(
   frames: readonly { readonly left: number; readonly top: number; readonly width: number; readonly height: number }[],
 ): { readonly left: number; readonly top: number; readonly width: number; readonly height: number } | null {

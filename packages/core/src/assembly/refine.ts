@@ -28,7 +28,14 @@ const SETTLED = 1e-4;
 /** Variance of the slopes of smoothed noise over that of the difference of two such pictures: (1 − e^(−1/σ²))/4. */
 const NOISE_IN_SLOPES = (1 - Math.exp(-1 / SMOOTH_PX ** 2)) / 4;
 
-/** sRGB's curve, encoded to light, both 0 to 1. Source: IEC 61966-2-1. */
+/**
+ * sRGB's curve, encoded to light, both 0 to 1. Source: IEC 61966-2-1.
+ *
+ * @param encoded sRGB value, 0 to 1
+ *
+ * @example
+ * lightOf(0.5) // => 0.21404
+ */
 export const lightOf = (encoded: number): number => (encoded <= 0.04045 ? encoded / 12.92 : ((encoded + 0.055) / 1.055) ** 2.4);
 /** And from light to encoded. */
 export const encodedOf = (light: number): number => (light <= 0.0031308 ? light * 12.92 : 1.055 * light ** (1 / 2.4) - 0.055);
@@ -141,7 +148,14 @@ export interface LightRatioInput {
   readonly margin: number;
 }
 
-/** Light of `a` over light of `b` when `b` lies (dx, dy) from `a`; `null` when too little is neither black nor full. */
+/**
+ * Light of `a` over light of `b` when `b` lies (dx, dy) from `a`; `null` when too little is neither black nor full.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * lightRatio({ a: wave(), b: wave(), dx: 0, dy: 0, margin: 4 }) // => 1
+ */
 export function lightRatio({ a, b, dx, dy, margin }: LightRatioInput): number | null {
   const [ix, iy] = [round(dx), round(dy)];
   let [la, lb, count] = [0, 0, 0];

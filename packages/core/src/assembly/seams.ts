@@ -55,6 +55,11 @@ export interface SeamsBetweenInput {
  * flooded, the most unlike first; the fronts meet where it is lowest.
  * Source: watershed by flooding (Meyer 1991); for mosaics Gracias et al.,
  * "Fast Image Blending Using Watersheds and Graph Cuts", 2009.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * seamsBetween({ frames: [{ left: 0, top: 0, width: 16, height: 8 }], canvas: { width: 16, height: 8 }, cellPx: 8, unlike: new Float32Array(2) }).columns // => 2
  */
 export function seamsBetween({ frames, canvas, cellPx, unlike, zones = [] }: SeamsBetweenInput): Cells {
   const columns = ceil(canvas.width / cellPx);
@@ -225,6 +230,14 @@ export interface Share {
  * What each frame gives to each cell: its own cells softened over `reach` cells
  * on both sides of a seam, nothing where it does not cover the cell and its
  * rim; together 1 wherever any frame is.
+ *
+ * @param frames the frames where they lie, px
+ * @param canvas width and height of the assembled picture, px
+ * @param cells which frame each cell belongs to
+ * @param reach how far frames are blended, cells
+ *
+ * @example
+ * sharesOf([{ left: 0, top: 0, width: 16, height: 8 }], { width: 16, height: 8 }, { cellPx: 8, columns: 2, rows: 1, owner: new Int16Array(2) }, 1).length // => 1
  */
 export function sharesOf(
   frames: readonly Laid[],

@@ -17,7 +17,14 @@ export interface CalculatorDescription {
   readonly example: unknown;
 }
 
-/** The description of a calculator, made from its schemas. */
+/**
+ * The description of a calculator, made from its schemas.
+ *
+ * @param calc the calculator
+ *
+ * @example
+ * described(calculatorNamed('conjugates')).name // => 'conjugates'
+ */
 export function described(calc: Calculator): CalculatorDescription {
   const { name, title, chapter, purpose, formula, source, limits, school, example } = calc;
   return {
@@ -61,7 +68,12 @@ const ERROR_SCHEMA = {
 const json = (schema: unknown) => ({ 'application/json': { schema } });
 const refused = (description: string) => ({ description, content: json({ $ref: '#/components/schemas/Error' }) });
 
-/** The calculators as an OpenAPI 3.1 document. */
+/**
+ * The calculators as an OpenAPI 3.1 document.
+ *
+ * @example
+ * openApiDocument().openapi // => '3.1.0'
+ */
 export function openApiDocument(): Record<string, unknown> {
   return {
     openapi: '3.1.0',

@@ -66,12 +66,27 @@ export const CALCULATORS: readonly Calculator[] = [
 
 const BY_NAME = new Map(CALCULATORS.map((each) => [each.name, each]));
 
-/** The calculator of a name; `null` when there is none. */
+/**
+ * The calculator of a name; `null` when there is none.
+ *
+ * @param name name
+ *
+ * @example
+ * calculatorNamed('nothing') // => null
+ */
 export function calculatorNamed(name: string): Calculator | null {
   return BY_NAME.get(name) ?? null;
 }
 
-/** Runs a calculator by name on any input at all: an answer or a typed error, never a throw. */
+/**
+ * Runs a calculator by name on any input at all: an answer or a typed error, never a throw.
+ *
+ * @param name name
+ * @param input its input, not yet checked
+ *
+ * @example
+ * calculate('conjugates', { focalMm: 100, distanceM: 0.2 }) // => {ok: true, out: {imageMm: 200, magnification: 1, extensionMm: 100}}
+ */
 export function calculate(name: string, input: unknown): Calculated {
   const found = calculatorNamed(name);
   if (found) return found.calculate(input);

@@ -52,6 +52,11 @@ export interface DevelopedTileInput {
  * A tile of light (red, green, blue, and one unused, row by row from the top;
  * 1 fills a pixel) into samples of the file, three to the pixel: falloff, edge
  * of the circle, exposure, noise of light and reading, sRGB's curve.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * developedTile({ light: new Float32Array([0.2, 0.2, 0.2, 0]), columns: 1, rows: 1, left: 0, top: 0, sensor }).length // => 3
  */
 export function developedTile({ light, columns, rows, left, top, sensor }: DevelopedTileInput): Uint8Array | Uint16Array {
   const most = sensor.bits === 8 ? 255 : 65_535;

@@ -72,7 +72,14 @@ export interface Take {
   readonly writes: { readonly fNumber: number | null; readonly focalMm: number | null };
 }
 
-/** Repeatable numbers 0 to 1. Source: mulberry32, public domain. */
+/**
+ * Repeatable numbers 0 to 1. Source: mulberry32, public domain.
+ *
+ * @param seed seed of the series
+ *
+ * @example
+ * numbersFrom(7)() === numbersFrom(7)() // => true
+ */
 export function numbersFrom(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
@@ -88,7 +95,14 @@ export function normalFrom(random: () => number): number {
   return Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
 }
 
-/** Whether the camera hears from the lens: every part between them has contacts. */
+/**
+ * Whether the camera hears from the lens: every part between them has contacts.
+ *
+ * @param settings what of the settings it depends on
+ *
+ * @example
+ * hearsLens(front) // => true
+ */
 export function hearsLens({ rig }: Pick<SetupSettings, 'rig'>): boolean {
   const { parts } = rig;
   if (parts.kind === 'held' || parts.kind === 'view') return false;
@@ -96,7 +110,15 @@ export function hearsLens({ rig }: Pick<SetupSettings, 'rig'>): boolean {
   return partsInOrder(parts).every((part) => !('contacts' in part) || part.contacts === true);
 }
 
-/** The exposures of a stand: of its mosaic in the order of the series, or a single one; of a bracket one exposure at every place. Empty when the back counts no pixels. */
+/**
+ * The exposures of a stand: of its mosaic in the order of the series, or a single one; of a bracket one exposure at every place. Empty when the back counts no pixels.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param options how the simulated back is set
+ *
+ * @example
+ * takesFor(mosaicGeometry, FIRST_BACK).length // => 3
+ */
 export function takesFor(geometry: Geometry, options: BackOptions): readonly Take[] {
   const { back } = geometry.settings.rig;
   if (back.columnsPx === null || back.rowsPx === null) return [];

@@ -93,7 +93,15 @@ export class Pages {
   }
 }
 
-/** A card as pages: the list with boxes to tick and room for what was really done, and the drawings. */
+/**
+ * A card as pages: the list with boxes to tick and room for what was really done, and the drawings.
+ *
+ * @param card the setup with its name and job
+ * @param size size of the paper
+ *
+ * @example
+ * cardPages({ name: 'Tower', job: 'Larkmoor Ropeworks', settings: front }, 'a5').length // => 2
+ */
 export function cardPages(card: CardOf, size: SpotSize): readonly Drawing[] {
   const { widthMm, heightMm } = SPOT_SIZES[size];
   const pages = new Pages(widthMm, heightMm, `${card.job} · ${card.name}`);

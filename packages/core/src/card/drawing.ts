@@ -61,7 +61,14 @@ function markSvg(mark: Mark): string {
   }
 }
 
-/** A drawing as an SVG file of its size in mm, black on white. */
+/**
+ * A drawing as an SVG file of its size in mm, black on white.
+ *
+ * @param drawing marks on a sheet, mm
+ *
+ * @example
+ * drawingSvg({ widthMm: 10, heightMm: 10, title: 'Nothing', marks: [] }).startsWith('<svg') // => true
+ */
 export function drawingSvg({ widthMm, heightMm, title, marks }: Drawing): string {
   return [
     `<svg xmlns="http://www.w3.org/2000/svg" width="${n(widthMm)}mm" height="${n(heightMm)}mm" viewBox="0 0 ${n(widthMm)} ${n(heightMm)}" font-family="'Archivo Variable', Archivo, Helvetica, Arial, sans-serif" fill="none" stroke="#000">`,

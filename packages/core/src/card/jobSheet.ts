@@ -30,7 +30,14 @@ export interface Packed {
   readonly stands: readonly string[];
 }
 
-/** Everything to pack for some stands, each thing once, in the order of the chain. */
+/**
+ * Everything to pack for some stands, each thing once, in the order of the chain.
+ *
+ * @param stands the setups of the job
+ *
+ * @example
+ * packingList([{ name: 'Tower', settings: front }]).length // => 2
+ */
 export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
   const all = new Map<string, { name: string; kind: string; stands: string[] }>();
   const add = (key: string, name: string, kind: string, stand: string): void => {
@@ -47,12 +54,27 @@ export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
   return [...all.values()];
 }
 
-/** The cautions that any of the stands concerns, each once. */
+/**
+ * The cautions that any of the stands concerns, each once.
+ *
+ * @param stands the setups of the job
+ *
+ * @example
+ * jobCautions([]).length // => 0
+ */
 export function jobCautions(stands: readonly SheetStand[]): readonly string[] {
   return CAUTIONS.filter(({ concerns }) => stands.some(({ settings }) => concerns(freshGeometry(settings)))).map(({ words }) => words);
 }
 
-/** The moment at which a day begins in a time zone. Throws a RangeError for a zone or a day that there is not. */
+/**
+ * The moment at which a day begins in a time zone. Throws a RangeError for a zone or a day that there is not.
+ *
+ * @param day the day, as 2026-06-21
+ * @param timeZone time zone as the IANA names it
+ *
+ * @example
+ * dayStart('2026-06-21', 'Europe/London').toISOString() // => '2026-06-20T23:00:00.000Z'
+ */
 export function dayStart(day: string, timeZone: string): Date {
   const wanted = Date.parse(`${day}T00:00:00Z`);
   if (Number.isNaN(wanted)) throw new RangeError(`${day} is no day`);
@@ -62,7 +84,15 @@ export function dayStart(day: string, timeZone: string): Date {
   return new Date(wanted - offset(guess));
 }
 
-/** The light of a day for a job; `null` while place or day is missing. */
+/**
+ * The light of a day for a job; `null` while place or day is missing.
+ *
+ * @param where place, day and time zone of the job
+ * @param stands the setups of the job
+ *
+ * @example
+ * lightOfDay({ place: null, day: null, timeZone: 'UTC' }, []) // => null
+ */
 export function lightOfDay(
   { place, day, timeZone }: Where,
   stands: readonly SheetStand[],
@@ -89,7 +119,15 @@ export function clockWords(at: Date | null, timeZone: string): string {
   return new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
 }
 
-/** The sun of a day in sentences. */
+/**
+ * The sun of a day in sentences.
+ *
+ * @param sun times of the sun on that day
+ * @param timeZone time zone as the IANA names it
+ *
+ * @example
+ * sunWords(sunTimes({ latitudeDeg: 51.5, longitudeDeg: 0, heightM: 0 }, new Date('2026-06-21T00:00:00Z')), 'UTC').startsWith('Light from 02:54') // => true
+ */
 export function sunWords(sun: SunTimes, timeZone: string): string {
   if (sun.allDay === 'up') return 'The sun does not set that day.';
   if (sun.allDay === 'down') return 'The sun does not rise that day.';
@@ -97,7 +135,15 @@ export function sunWords(sun: SunTimes, timeZone: string): string {
   return `Light from ${at(sun.dawn)}, sunrise ${at(sun.rise)}, low and warm until ${at(sun.lowUntil)}, highest ${at(sun.noon)}, low again from ${at(sun.lowFrom)}, sunset ${at(sun.set)}, light until ${at(sun.dusk)}.`;
 }
 
-/** When a front is lit, in words. */
+/**
+ * When a front is lit, in words.
+ *
+ * @param values the values, by name
+ * @param timeZone time zone as the IANA names it
+ *
+ * @example
+ * litWords({ bearingDeg: null, stretches: [] }, 'UTC') // => 'which way it looks is not known: read the compass in the step Stand'
+ */
 export function litWords(
   { bearingDeg, stretches }: { readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] },
   timeZone: string,
@@ -108,7 +154,17 @@ export function litWords(
   return `${looks}; sun on it ${stretches.map(({ from, to, steepestDeg, steepestAt }) => `${clockWords(from, timeZone)}–${clockWords(to, timeZone)}, steepest ${Math.round(steepestDeg)}° at ${clockWords(steepestAt, timeZone)}`).join(' and ')}`;
 }
 
-/** The whole job on paper: its light, what to pack, what to mind, and the card of every stand. */
+/**
+ * The whole job on paper: its light, what to pack, what to mind, and the card of every stand.
+ *
+ * @param job name of the job
+ * @param where place, day and time zone of the job
+ * @param stands the setups of the job
+ * @param size size of the paper
+ *
+ * @example
+ * jobPages('Larkmoor Ropeworks', { place: null, day: null, timeZone: 'UTC' }, [{ name: 'Tower', settings: front }], 'a5').length // => 3
+ */
 export function jobPages(job: string, where: Where, stands: readonly SheetStand[], size: SpotSize): readonly Drawing[] {
   const { widthMm, heightMm } = SPOT_SIZES[size];
   const pages = new Pages(widthMm, heightMm, job);

@@ -38,7 +38,14 @@ export interface ShiftCard {
   readonly notes: readonly string[];
 }
 
-/** The shift card of a rig at infinity: both orientations, by aperture and direction, with and without what is in front. */
+/**
+ * The shift card of a rig at infinity: both orientations, by aperture and direction, with and without what is in front.
+ *
+ * @param rig the assembled rig
+ *
+ * @example
+ * shiftCard(rig).tables.length // => 2
+ */
 export function shiftCard(rig: Rig): ShiftCard {
   const stack = rig.parts.front.some(({ kind }) => kind !== 'ring') ? frontStack(rig.parts) : null;
   const front = stack?.known === true ? rig.parts.front.map(({ name }) => name).join(', ') : null;
@@ -84,7 +91,14 @@ function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
   ].filter((note) => note !== '');
 }
 
-/** The card as rows of a table, first the header: for a spreadsheet. */
+/**
+ * The card as rows of a table, first the header: for a spreadsheet.
+ *
+ * @param card the shift card
+ *
+ * @example
+ * shiftCardRows(shiftCard(rig))[0]?.[0] // => 'orientation'
+ */
 export function shiftCardRows(card: ShiftCard): readonly (readonly string[])[] {
   const header = [
     'orientation',

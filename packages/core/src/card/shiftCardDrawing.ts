@@ -18,7 +18,15 @@ interface TextInput {
   readonly more?: { anchor?: 'start' | 'middle' | 'end'; bold?: boolean } | undefined;
 }
 
-/** A shift card laid out on a page: name, a table for each orientation, notes. Rows shrink until everything is on it. */
+/**
+ * A shift card laid out on a page: name, a table for each orientation, notes. Rows shrink until everything is on it.
+ *
+ * @param card the shift card
+ * @param size size of the paper
+ *
+ * @example
+ * shiftCardDrawing(shiftCard(rig), 'a6').widthMm // => 105
+ */
 export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   const { widthMm, heightMm } = CARD_SIZES[size];
   const marks: Mark[] = [];

@@ -50,7 +50,14 @@ const step = (group: CardGroup, id: string, words: string, figures = ''): CardSt
 /** What belongs in the bag whatever the rig (common practice). */
 const ALWAYS = 'tripod, level, cable, cloth or loupe, tape or rangefinder, cards or film, spare battery, gloves, this card';
 
-/** The list for the spot, made from a stand: own steps, order and what is left off as its photographer wished. */
+/**
+ * The list for the spot, made from a stand: own steps, order and what is left off as its photographer wished.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * spotCard(frontGeometry).length > 10 // => true
+ */
 export function spotCard(geometry: Geometry): readonly CardStep[] {
   const { card } = geometry.settings;
   const natural = [...bring(geometry), ...place(geometry), ...work(geometry), ...mosaicSteps(geometry)].filter(
@@ -60,7 +67,14 @@ export function spotCard(geometry: Geometry): readonly CardStep[] {
   return [...ordered([...natural, ...own], card.order), ...mind(geometry)];
 }
 
-/** Steps left off, to be taken back. */
+/**
+ * Steps left off, to be taken back.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * leftOff(frontGeometry) // => []
+ */
 export function leftOff(geometry: Geometry): readonly CardStep[] {
   return [...bring(geometry), ...place(geometry), ...work(geometry)].filter(({ id }) => geometry.settings.card.left.includes(id));
 }

@@ -110,7 +110,16 @@ export const CAUTIONS: readonly Caution[] = [
   },
 ];
 
-/** What is to be minded at a step of a stand, without what was put away for the job. */
+/**
+ * What is to be minded at a step of a stand, without what was put away for the job.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param step step of the bench
+ * @param dismissed ids of what was dismissed
+ *
+ * @example
+ * cautionsFor(frontGeometry, 'focus', []).length // => 1
+ */
 export function cautionsFor(geometry: Geometry, step: BenchStep, dismissed: readonly string[]): readonly Caution[] {
   return CAUTIONS.filter((caution) => caution.step === step && !dismissed.includes(caution.id) && caution.concerns(geometry));
 }

@@ -20,17 +20,38 @@ export function evaluate<K extends CheckKind>(kind: K, geometry: Geometry): Foun
   return facts && ({ kind, ...facts } as unknown as FoundOf<K>);
 }
 
-/** All checks of a setup, worst first, without fixes: what a drag can ask for at every step. */
+/**
+ * All checks of a setup, worst first, without fixes: what a drag can ask for at every step.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * evaluateAll(frontGeometry)[0]?.state // => 'unknown'
+ */
 export function evaluateAll(geometry: Geometry): readonly CheckResult[] {
   return worstFirst(found(geometry).map((each) => ({ ...each, fixes: [] })));
 }
 
-/** All checks of a setup, worst first, each with the fixes that were tried and make it pass. */
+/**
+ * All checks of a setup, worst first, each with the fixes that were tried and make it pass.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * evaluateWithFixes(frontGeometry).length === evaluateAll(frontGeometry).length // => true
+ */
 export function evaluateWithFixes(geometry: Geometry): readonly CheckResult[] {
   return worstFirst(found(geometry).map((each) => ({ ...each, fixes: fixesFor(each, geometry) })));
 }
 
-/** The fixes of every check that applies; seeking them takes some milliseconds. */
+/**
+ * The fixes of every check that applies; seeking them takes some milliseconds.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * Object.keys(fixesOf(frontGeometry)).includes('sharpCircle') // => true
+ */
 export function fixesOf(geometry: Geometry): Partial<Record<CheckKind, readonly Fix[]>> {
   return Object.fromEntries(found(geometry).map((each) => [each.kind, fixesFor(each, geometry)]));
 }
@@ -40,17 +61,39 @@ export function marginOf(result: Found): Margin | null {
   return checkNamed(result.kind).margin(result);
 }
 
-/** A check as one sentence with its margin. */
+/**
+ * A check as one sentence with its margin.
+ *
+ * @param result what a check has found
+ *
+ * @example
+ * checkSentence(evaluateAll(frontGeometry)[0]).endsWith('.') // => true
+ */
 export function checkSentence(result: Found): string {
   return checkNamed(result.kind).message(result);
 }
 
-/** What stands behind the sentence, or how to find the missing value; `null` when nothing more is to be said. */
+/**
+ * What stands behind the sentence, or how to find the missing value; `null` when nothing more is to be said.
+ *
+ * @param result what a check has found
+ *
+ * @example
+ * checkNote(evaluateAll(frontGeometry)[0]) // => 'The rig lacks a figure for its nearest focus or its infinity.'
+ */
 export function checkNote(result: Found): string | null {
   return checkNamed(result.kind).note(result);
 }
 
-/** The value of the rig that a check lacks; `null` when it is entered at the check's own step. */
+/**
+ * The value of the rig that a check lacks; `null` when it is entered at the check's own step.
+ *
+ * @param kind which check
+ * @param parts the components of a rig
+ *
+ * @example
+ * missingValue('sharpCircle', parts)?.itemName // => 'normal lens'
+ */
 export function missingValue(kind: CheckKind, parts: RigParts): Ask | null {
   return checkNamed(kind).missing(parts);
 }

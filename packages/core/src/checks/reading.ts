@@ -5,7 +5,14 @@ import { evaluateAll, checkSentence } from './evaluate';
 import { mechanismWords } from '../rig/mechanismWords';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
 
-/** The Circle drawing in words: the same facts for those who cannot see it. */
+/**
+ * The Circle drawing in words: the same facts for those who cannot see it.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * circleReading(frontGeometry).length > 0 // => true
+ */
 export function circleReading(geometry: Geometry): string {
   const frame = geometry.frame;
   const light = geometry.lightCircle;

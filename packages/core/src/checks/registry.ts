@@ -69,7 +69,14 @@ export type FoundOf<K extends CheckKind> = Extract<Found, { readonly kind: K }>;
 
 const BY_KIND: ReadonlyMap<string, CheckDefinition<string, Facts>> = new Map(CHECKS.map((each) => [each.kind, each]));
 
-/** The definition of a check by its name. */
+/**
+ * The definition of a check by its name.
+ *
+ * @param kind which check
+ *
+ * @example
+ * checkNamed('sharpCircle').kind // => 'sharpCircle'
+ */
 export function checkNamed(kind: CheckKind): CheckDefinition<string, Facts> {
   const found = BY_KIND.get(kind);
   if (!found) throw new Error(`there is no check “${kind}”`);

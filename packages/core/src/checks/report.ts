@@ -22,12 +22,24 @@ export interface CheckReport {
   readonly fixes: readonly { readonly message: string; readonly patch: SetupPatch; readonly leaves: Margin }[];
 }
 
-/** Every check there is, with the step of the bench that it belongs to. */
+/**
+ * Every check there is, with the step of the bench that it belongs to.
+ *
+ * @example
+ * checkList()[0] // => {kind: 'inFrame', step: 'frame', weight: 'counts'}
+ */
 export function checkList(): readonly { readonly kind: CheckKind; readonly step: BenchStep; readonly weight: 'counts' | 'advice' }[] {
   return CHECKS.map(({ kind, step, weight }) => ({ kind, step, weight }));
 }
 
-/** All checks that apply to a setup, worst first, in full: state, margin, sentence, missing value and fixes. */
+/**
+ * All checks that apply to a setup, worst first, in full: state, margin, sentence, missing value and fixes.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * checkReport(frontGeometry)[0]?.state // => 'unknown'
+ */
 export function checkReport(geometry: Geometry): readonly CheckReport[] {
   return evaluateWithFixes(geometry).map((result) => {
     const missing = result.state === 'unknown' ? missingValue(result.kind, geometry.settings.rig.parts) : null;

@@ -3,7 +3,14 @@ import { apertureWords, fixed, mmWords, riseWords, shiftWords, stopsWords, turnW
 import type { StandardTurn } from '../model/movements';
 import type { Fix, Margin } from './fix';
 
-/** A margin with its unit: "0.9 mm", "2.1 m", "0.31°", "0.04". */
+/**
+ * A margin with its unit: "0.9 mm", "2.1 m", "0.31°", "0.04".
+ *
+ * @param margin a number with its unit
+ *
+ * @example
+ * marginWords({ value: 2.04, unit: 'mm' }) // => '2.0 mm'
+ */
 export function marginWords({ value, unit }: Margin): string {
   switch (unit) {
     case 'mm':
@@ -25,13 +32,27 @@ export function marginWords({ value, unit }: Margin): string {
   }
 }
 
-/** A fix as what to set and what it leaves: "f/11 holds with 0.9 mm to spare". */
+/**
+ * A fix as what to set and what it leaves: "f/11 holds with 0.9 mm to spare".
+ *
+ * @param fix the change
+ *
+ * @example
+ * fixSentence({ control: 'aperture', patch: { fNumber: 11 }, leaves: { value: 2, unit: 'mm' } }) // => 'f/11 holds with 2.0 mm to spare'
+ */
 export function fixSentence(fix: Fix): string {
   if (fix.leaves.unit === '' && fix.leaves.value === 0) return `${fixSetting(fix)} cures it`;
   return `${fixSetting(fix)} holds with ${marginWords(fix.leaves)} to spare`;
 }
 
-/** Only what a fix sets: "f/11", "9.4 mm of rise", "the frame in portrait". */
+/**
+ * Only what a fix sets: "f/11", "9.4 mm of rise", "the frame in portrait".
+ *
+ * @param fix the change
+ *
+ * @example
+ * fixSetting({ control: 'aperture', patch: { fNumber: 11 }, leaves: { value: 2, unit: 'mm' } }) // => 'f/11'
+ */
 export function fixSetting({ patch, control, label }: Fix): string {
   if (label !== undefined) return label;
   const { placing, accepted, movements, distanceM, fNumber, orientation } = patch;
@@ -76,7 +97,14 @@ export function focusSettingParts(
   ];
 }
 
-/** Where a lens is focused, in words. */
+/**
+ * Where a lens is focused, in words.
+ *
+ * @param focusM focus distance, m; `null` at infinity
+ *
+ * @example
+ * focusWords(null) // => 'focus at infinity'
+ */
 export function focusWords(focusM: number | null): string {
   if (focusM === null) return 'focus at infinity';
   if (focusM < 0) return 'focus nearer than infinity on the rail';

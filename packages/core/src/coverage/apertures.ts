@@ -14,7 +14,14 @@ const THIRD = [
 /** The nominal series by step, f/1 to f/90. */
 export const NOMINAL_F_NUMBERS: Readonly<Record<StopStep, readonly number[]>> = { full: FULL, half: HALF, third: THIRD };
 
-/** Stops from f/1: 2·log2 N. Two f-numbers a factor √2 apart differ by one. */
+/**
+ * Stops from f/1: 2·log2 N. Two f-numbers a factor √2 apart differ by one.
+ *
+ * @param fNumber marked f-number
+ *
+ * @example
+ * stopsOf(8) // => 6
+ */
 export function stopsOf(fNumber: number): number {
   return 2 * Math.log2(fNumber);
 }
@@ -23,6 +30,13 @@ export function stopsOf(fNumber: number): number {
  * The f-numbers that a ring can be set to, from the widest to the smallest
  * opening. The ends are kept as marked even when they fall between steps
  * (a lens may open to f/3.5 and click in full stops from f/4).
+ *
+ * @param widest widest f-number
+ * @param smallest smallest opening, as an f-number
+ * @param step how finely the ring clicks
+ *
+ * @example
+ * apertureScale(8, 16, 'full') // => [8, 11, 16]
  */
 export function apertureScale(widest: number, smallest: number, step: StopStep): readonly number[] {
   const between = NOMINAL_F_NUMBERS[step].filter((n) => n > widest && n < smallest);

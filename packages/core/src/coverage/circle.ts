@@ -56,7 +56,15 @@ export function circleOnBackMm(diameterAtInfinityMm: number, magnification: numb
   return diameterAtInfinityMm * (1 + magnification);
 }
 
-/** Half the angle that a circle of this diameter at infinity stands for: atan(D/2f), radians. */
+/**
+ * Half the angle that a circle of this diameter at infinity stands for: atan(D/2f), radians.
+ *
+ * @param circleMm diameter of the circle, mm
+ * @param focalMm focal length, mm
+ *
+ * @example
+ * coverageHalfAngle(70, 35) // => 0.7854
+ */
 export function coverageHalfAngle(circleMm: number, focalMm: number): number {
   requirePositive('circleMm', circleMm);
   requirePositive('focalMm', focalMm);

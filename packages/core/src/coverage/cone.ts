@@ -54,7 +54,15 @@ export function coneStretch(
   return fromMm <= toMm ? { fromMm, toMm } : null;
 }
 
-/** The outline of the cone on the back about the foot of the lens, x, y pairs in mm; only where it meets the back. */
+/**
+ * The outline of the cone on the back about the foot of the lens, x, y pairs in mm; only where it meets the back.
+ *
+ * @param cone axis, half-angle and distance of a circle
+ * @param points points of the outline
+ *
+ * @example
+ * coneOutline({ axis: [0, 0, 1], halfAngle: Math.PI / 4, imageMm: 35 }, 4).length // => 8
+ */
 export function coneOutline({ axis, halfAngle, imageMm }: Cone, points = 180): Float64Array {
   const [across, up] = apertureAxes(axis);
   const outline: number[] = [];

@@ -29,6 +29,13 @@ export function limitAlong(frame: FrameSize, circleMm: number, ux: number, uy: n
  * The closed line that the frame's centre may reach inside a circle, as x, y
  * pairs in mm from the axis, counter-clockwise from the right. Empty when the
  * frame does not fit.
+ *
+ * @param frame width and height of the frame, mm
+ * @param circleMm diameter of the circle, mm
+ * @param directions points of the contour
+ *
+ * @example
+ * contour({ widthMm: 36, heightMm: 24 }, 60, 4)[0] // => 9.4955
  */
 export function contour(frame: FrameSize, circleMm: number, directions = 360): Float64Array {
   const points = new Float64Array(directions * 2);

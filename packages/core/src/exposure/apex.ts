@@ -3,12 +3,26 @@ import { requireFinite, requirePositive } from '../errors';
 // The additive relations of exposure (APEX) as Exif prints them in its Annex C:
 // Ev = Av + Tv = Bv + Sv. Source: CIPA DC-008 (Exif 2.32), Annex C.
 
-/** Aperture value Av = log₂ N². */
+/**
+ * Aperture value Av = log₂ N².
+ *
+ * @param fNumber marked f-number
+ *
+ * @example
+ * apertureValue(8) // => 6
+ */
 export function apertureValue(fNumber: number): number {
   return 2 * Math.log2(requirePositive('fNumber', fNumber));
 }
 
-/** Time value Tv = −log₂ t, t in s. */
+/**
+ * Time value Tv = −log₂ t, t in s.
+ *
+ * @param timeS exposure time, s
+ *
+ * @example
+ * timeValue(1 / 8) // => 3
+ */
 export function timeValue(timeS: number): number {
   return -Math.log2(requirePositive('timeS', timeS)) + 0;
 }
@@ -23,7 +37,15 @@ export function exposureValue(fNumber: number, timeS: number): number {
   return apertureValue(fNumber) + timeValue(timeS);
 }
 
-/** Luminance (cd/m²) that a reflected-light meter of calibration K = 12.5 reads as an exposure value at a speed: L = K·2^Ev/S. Source: ISO 2720:1974 (from memory). */
+/**
+ * Luminance (cd/m²) that a reflected-light meter of calibration K = 12.5 reads as an exposure value at a speed: L = K·2^Ev/S. Source: ISO 2720:1974 (from memory).
+ *
+ * @param ev exposure value
+ * @param iso ISO speed
+ *
+ * @example
+ * luminanceOf(12, 100) // => 512
+ */
 export function luminanceOf(ev: number, iso: number): number {
   return (12.5 * 2 ** requireFinite('ev', ev)) / requirePositive('iso', iso);
 }

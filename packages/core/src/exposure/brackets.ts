@@ -8,7 +8,14 @@ export const BRACKET_SCHOOLS = {
   two: { name: 'two stops', stepStops: 2, count: 3, why: 'windows and interiors on a sensor with headroom' },
 } as const;
 
-/** By how much each exposure of a bracket differs from the metered one, stops of light, in the order of the takes. An even count has one more on the light side. */
+/**
+ * By how much each exposure of a bracket differs from the metered one, stops of light, in the order of the takes. An even count has one more on the light side.
+ *
+ * @param brackets count, step and order of the exposures
+ *
+ * @example
+ * bracketStops({ count: 3, stepStops: 1, order: 'middleFirst' }) // => [0, -1, 1]
+ */
 export function bracketStops({ count, stepStops, order }: Brackets): readonly number[] {
   const below = Math.floor((count - 1) / 2);
   const all = Array.from({ length: count }, (_, i) => (i - below) * stepStops + 0);

@@ -17,7 +17,14 @@ export interface Shutter {
   readonly readoutMs: number | null;
 }
 
-/** The shutters that a rig can be worked with, the usual one first. A back without any behind a lens without any is opened by hand. */
+/**
+ * The shutters that a rig can be worked with, the usual one first. A back without any behind a lens without any is opened by hand.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * shuttersOf(parts).length // => 1
+ */
 export function shuttersOf(parts: RigParts): readonly Shutter[] {
   const all: Shutter[] = [];
   const { lens, back } = parts;
@@ -117,7 +124,14 @@ function canHalfKnown(known: boolean, fastestS: number | null, slowestS: number 
   return null;
 }
 
-/** A time as it is marked: "1/125 s", "0.7 s", "8 s", "4 min 10 s". */
+/**
+ * A time as it is marked: "1/125 s", "0.7 s", "8 s", "4 min 10 s".
+ *
+ * @param timeS exposure time, s
+ *
+ * @example
+ * timeWords(1 / 125) // => '1/125 s'
+ */
 export function timeWords(timeS: number): string {
   if (timeS < 0.3) return `1/${String(Math.round(1 / timeS))} s`;
   if (timeS < 1) {

@@ -44,18 +44,39 @@ export interface Working {
   readonly takes: readonly BracketTake[];
 }
 
-/** The shutter that a stand works with: the one chosen if the rig has it, else its usual one. */
+/**
+ * The shutter that a stand works with: the one chosen if the rig has it, else its usual one.
+ *
+ * @param settings what of the settings it depends on
+ *
+ * @example
+ * standShutter(front).kind // => 'focal'
+ */
 export function standShutter({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Shutter {
   const all = shuttersOf(rig.parts);
   return all.find(({ kind }) => kind === exposure.shutter) ?? (all[0] as Shutter);
 }
 
-/** The brackets of a stand: at every place of a mosaic as its series says. */
+/**
+ * The brackets of a stand: at every place of a mosaic as its series says.
+ *
+ * @param settings what of the settings it depends on
+ *
+ * @example
+ * standBrackets(front).count // => 1
+ */
 export function standBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposure' | 'mosaic'>): Brackets {
   return mosaic ? { ...exposure.brackets, count: mosaic.series.brackets } : exposure.brackets;
 }
 
-/** All takes of a stand: brackets, and the places and white cards of a mosaic. */
+/**
+ * All takes of a stand: brackets, and the places and white cards of a mosaic.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * totalTakes(mosaicGeometry) // => 3
+ */
 export function totalTakes(geometry: Geometry): number {
   return geometry.settings.mosaic ? takesOf(geometry.settings.mosaic) : geometry.settings.exposure.brackets.count;
 }
@@ -71,7 +92,14 @@ function falloff(deg: number): number {
   return -4 * Math.log2(Math.cos(radians(Math.min(89, deg)))) + 0;
 }
 
-/** Falloff at the farthest corner, stops, and what a centre filter leaves of it. */
+/**
+ * Falloff at the farthest corner, stops, and what a centre filter leaves of it.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * standFalloff(frontGeometry).cornerDeg // => 37.512
+ */
 export function standFalloff(geometry: Geometry): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
   const cornerDeg = farthestCornerDeg(geometry);
   const stops = falloff(cornerDeg);
@@ -119,6 +147,12 @@ export function lightLines(geometry: Geometry): readonly LightLine[] {
  * (1 + m/p)², filters by their stops, falloff by cos⁴ for the part of the
  * picture that is favoured, then the film's own loss, for each exposure of the
  * bracket by itself. `null` until a meter was read.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param fNumber marked f-number
+ *
+ * @example
+ * workingExposure(frontGeometry)?.ev100 // => 12
  */
 export function workingExposure(geometry: Geometry, fNumber = geometry.settings.fNumber): Working | null {
   const { exposure } = geometry.settings;
@@ -145,7 +179,14 @@ export function workingExposure(geometry: Geometry, fNumber = geometry.settings.
   return { ...base, timeS, takes };
 }
 
-/** The mean time of the takes of a bracket, s; `null` when not known. */
+/**
+ * The mean time of the takes of a bracket, s; `null` when not known.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * meanTakeS(frontGeometry) // => 0.016667
+ */
 export function meanTakeS(geometry: Geometry): number | null {
   const takes = workingExposure(geometry)?.takes ?? [];
   return takes.length === 0 ? null : takes.reduce((sum, { timeS }) => sum + timeS, 0) / takes.length;
@@ -157,7 +198,14 @@ export interface Pair {
   readonly set: SetTime | null;
 }
 
-/** The same exposure at every mark of the ring; film loses speed at each by its own time. */
+/**
+ * The same exposure at every mark of the ring; film loses speed at each by its own time.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * equivalentPairs(frontGeometry).length // => 16
+ */
 export function equivalentPairs(geometry: Geometry): readonly Pair[] {
   const { widestFNumber, smallestFNumber, stopStep } = geometry.settings.rig.lens;
   const single = {
@@ -174,7 +222,15 @@ export function equivalentPairs(geometry: Geometry): readonly Pair[] {
 /** Densities of the usual grey filters, stops (common practice: density 0.3 to a stop). */
 export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
 
-/** How many stops of grey bring the metered take to a time, and the nearest that one or two usual filters give. */
+/**
+ * How many stops of grey bring the metered take to a time, and the nearest that one or two usual filters give.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param wantedS exposure time wanted, s
+ *
+ * @example
+ * greyFor(frontGeometry, 30) // => {stops: 10.903, filters: [10, 1], timeS: 32.094}
+ */
 export function greyFor(
   geometry: Geometry,
   wantedS: number,

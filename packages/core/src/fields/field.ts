@@ -128,6 +128,8 @@ function firstValue(field: Field): unknown {
 /**
  * What a group holds when nothing was said.
  *
+ * @param fields the catalogue of the group
+ *
  * @example
  * firstOf({ iso: number({ label: 'ISO', unit: '', min: 1, max: 100, first: 50 }) }) // => { iso: 50 }
  */
@@ -147,7 +149,16 @@ export function newestSince(fields: Group): number {
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === 'object' && value !== null && !Array.isArray(value);
 
-/** A stored group with what it lacks filled in as when nothing was said; what it has stays, and what is no group is answered as it is. */
+/**
+ * A stored group with what it lacks filled in as when nothing was said; what
+ * it has stays, and what is no group is answered as it is.
+ *
+ * @param fields the catalogue of the group
+ * @param stored what was stored
+ *
+ * @example
+ * filledUp({ iso: number({ label: 'ISO', unit: '', min: 1, max: 100, first: 50 }) }, {}) // => { iso: 50 }
+ */
 export function filledUp(fields: Group, stored: unknown): unknown {
   if (!isRecord(stored)) return stored;
   const known = Object.entries(fields).map(([key, field]) => {

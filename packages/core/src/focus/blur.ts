@@ -25,6 +25,11 @@ export interface BlurAtInput {
  * Throws `pin_not_in_front`, `blur_unbounded` when rays run beside the back.
  * Source: thin-lens ray bundle; dual conics as in Hartley & Zisserman,
  * Multiple View Geometry, section 2.2.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * blurAt({ focalMm: 100, imageMm: 150, tiltDeg: 0, swingDeg: 0, fNumber: 4, pointM: [0, 0, 0.1] }) // => 25
  */
 export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }: BlurAtInput): number {
   requirePositive('focalMm', focalMm);

@@ -9,7 +9,16 @@ export interface Diffraction {
   readonly mtfAtNyquist: number;
 }
 
-/** The f-number that the light sees when focused close: N(1 + m/p). */
+/**
+ * The f-number that the light sees when focused close: N(1 + m/p).
+ *
+ * @param fNumber marked f-number
+ * @param magnification image size over subject size
+ * @param pupilRatio exit pupil over entrance pupil
+ *
+ * @example
+ * effectiveFNumber(8, 1) // => 16
+ */
 export function effectiveFNumber(fNumber: number, magnification: number, pupilRatio = 1): number {
   return (
     requirePositive('fNumber', fNumber) *

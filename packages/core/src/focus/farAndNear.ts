@@ -41,6 +41,11 @@ export interface FarAndNearInput {
  * right), up to `mostDeg` either way. `withinMm` is the spread on the rail at
  * which an eye is content. Throws for pins that cannot be focused.
  * Source: common practice; each step by v = f·P_z/(P·l − f).
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * farAndNear({ focalMm: 150, farM: [0, -1.5, 40], nearM: [0, -1.5, 2.2], angleDeg: 0, mostDeg: 10, withinMm: 0.01 }).settled // => true
  */
 export function farAndNear({ focalMm, farM, nearM, angleDeg, mostDeg, withinMm, mostTurns = 24 }: FarAndNearInput): FarAndNear {
   requirePositive('focalMm', focalMm);

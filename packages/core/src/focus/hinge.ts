@@ -12,6 +12,13 @@ export interface HingeRow {
  * How far below the lens the hinge line lies for each tilt up to the most that
  * a mechanism has (degrees), J = f/sin α in m. Source: H. M. Merklinger,
  * Focusing the View Camera (1993), the hinge rule.
+ *
+ * @param focalMm focal length, mm
+ * @param mostDeg greatest tilt of the table, degrees
+ * @param stepDeg steps of the table, degrees
+ *
+ * @example
+ * hingeTable(150, 5, 5)[0]?.hingeM // => 1.7211
  */
 export function hingeTable(focalMm: number, mostDeg: number, stepDeg = 0.5): readonly HingeRow[] {
   requirePositive('focalMm', focalMm);
@@ -37,6 +44,12 @@ export interface HingePlane {
  * Throws `hinge_too_near` inside the focal length, `focus_behind` for a slope
  * that would need the back before the lens.
  * Source: Merklinger's hinge rule; the lens equation for a plane.
+ *
+ * @param focalMm focal length, mm
+ * @param plane hinge line below the lens, m, and slope of the plane, degrees
+ *
+ * @example
+ * settingByHinge(150, { belowM: 1.72, slopeDeg: 0 }).tiltDeg // => 5.0031
  */
 export function settingByHinge(focalMm: number, { belowM, slopeDeg }: HingePlane): LensSetting {
   requireFinite('belowM', belowM);

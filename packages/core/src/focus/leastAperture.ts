@@ -40,6 +40,11 @@ export interface LeastApertureInput {
  * boundary is searched. N = f·max|g|/c, and 0 when the pins lie in one plane.
  * A weight of 2 makes a pin count twice: its blur may be half of c.
  * Throws for pins that cannot be focused.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * leastAperture({ focalMm: 100, pointsM: [[0, 0, 10]], cocMm: 0.03 }).tiltDeg // => 0
  */
 export function leastAperture({
   focalMm,

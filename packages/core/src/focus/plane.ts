@@ -19,6 +19,14 @@ export interface LensSetting extends AxisAngles {
  * at v: (v·l − f·ẑ)·P = v·f. Throws `focus_at_infinity` when the plane has run
  * off, `focus_behind` when an untilted back is inside the focal length.
  * Source: image of a plane through a thin lens; Scheimpflug's condition.
+ *
+ * @param focalMm focal length, mm
+ * @param imageMm distance from lens to back along its normal, mm
+ * @param tiltDeg tilt, degrees, forward positive
+ * @param swingDeg swing, degrees, right positive
+ *
+ * @example
+ * focusPlane(100, 200, 0, 0).offsetMm // => 200
  */
 export function focusPlane(focalMm: number, imageMm: number, tiltDeg: number, swingDeg: number): Plane {
   requirePositive('focalMm', focalMm);
@@ -51,6 +59,12 @@ function planeAt(focalMm: number, imageMm: number, axis: Vec3): Plane {
  * The distance from the lens to its hinge line, mm: J = f/sin α. All planes of
  * focus at one tilt turn about this line as the back is moved. `null` untilted.
  * Source: H. M. Merklinger, Focusing the View Camera (1993), the hinge rule.
+ *
+ * @param focalMm focal length, mm
+ * @param totalDeg total tilt, degrees
+ *
+ * @example
+ * hingeMm(150, 5) // => 1721.1
  */
 export function hingeMm(focalMm: number, totalDeg: number): number | null {
   requirePositive('focalMm', focalMm);
@@ -198,6 +212,11 @@ export interface WedgeInput {
  * The wedge of a setting: with e = N·c/f the planes of focus for v/(1 − e)
  * (near) and v/(1 + e) (far). All three share the hinge line. Throws
  * `aperture_too_small` when e reaches 1.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * wedge({ focalMm: 100, imageMm: 105, tiltDeg: 0, swingDeg: 0, fNumber: 8, cocMm: 0.03 }).near.offsetMm // => 2003.8
  */
 export function wedge({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }: WedgeInput): Wedge {
   requirePositive('focalMm', focalMm);

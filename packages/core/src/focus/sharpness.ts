@@ -13,7 +13,15 @@ export interface PermissibleBlur {
 /** The default: the diagonal divided by 1500, the figure that handbooks of depth of field use most (common practice). */
 export const DEFAULT_SHARPNESS: SharpnessStandard = { school: 'diagonal', divisor: 1500 };
 
-/** The permissible blur on a frame (its longer side is the print's width), mm, with its reason. */
+/**
+ * The permissible blur on a frame (its longer side is the print's width), mm, with its reason.
+ *
+ * @param standard what counts as sharp
+ * @param frame width and height of the frame, mm
+ *
+ * @example
+ * permissibleBlur({ school: 'diagonal', divisor: 1500 }, { widthMm: 36, heightMm: 24 }).cocMm // => 0.028844
+ */
 export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): PermissibleBlur {
   requirePositive('widthMm', frame.widthMm);
   requirePositive('heightMm', frame.heightMm);

@@ -12,6 +12,13 @@ export interface SpreadAperture {
  * The aperture for a spread Δ (mm on the rail between near and far focus):
  * enough depth N = Δ/(2c(1 + m)), balance N = √(375·Δ)/(1 + m).
  * Source: P. Hansma, "View Camera Focusing in Practice", 1996.
+ *
+ * @param spreadMm distance between near and far focus on the rail, mm
+ * @param cocMm permissible blur, mm
+ * @param magnification image size over subject size
+ *
+ * @example
+ * apertureForSpread(1, 0.03, 0) // => {fNumber: 16.667, balancedFNumber: 19.365}
  */
 export function apertureForSpread(spreadMm: number, cocMm: number, magnification: number): SpreadAperture {
   requireNotNegative('spreadMm', spreadMm);

@@ -35,7 +35,15 @@ function settingOf(axis: Vec3): TiltSetting {
   return { tiltDeg, swingDeg };
 }
 
-/** The nearest tilt and swing that a mechanism can be set to; the same when it can. */
+/**
+ * The nearest tilt and swing that a mechanism can be set to; the same when it can.
+ *
+ * @param mechanism how far the lens tilts
+ * @param setting tilt and swing wanted, degrees
+ *
+ * @example
+ * nearestTilt({ kind: 'cone', maxDeg: 8 }, { tiltDeg: 10, swingDeg: 0 }).tiltDeg // => 8
+ */
 export function nearestTilt(mechanism: TiltMechanism, { tiltDeg, swingDeg }: TiltSetting): TiltSetting {
   switch (mechanism.kind) {
     case 'free':

@@ -47,7 +47,14 @@ export function standTolerance(geometry: Geometry): LevelTolerance | null {
   });
 }
 
-/** How level the back is against what the picture takes; `null` where level does not matter or there is no scene. */
+/**
+ * How level the back is against what the picture takes; `null` where level does not matter or there is no scene.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * levelState(frontGeometry)?.pitchDeg // => 0
+ */
 export function levelState(geometry: Geometry): LevelState | null {
   const { scene } = geometry.settings;
   const back = geometry.back;

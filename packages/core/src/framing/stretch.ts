@@ -6,6 +6,12 @@ import { seenFrom } from '../space/pose';
  * How much longer than wide a small ball at a point of the world is drawn:
  * 1/cos of its angle from the back's normal; `null` behind the lens or without
  * a scene. Source: central projection of a sphere.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param point a point of the world, m
+ *
+ * @example
+ * stretchAt(frontGeometry, [0, 1.6, 0]) // => 1
  */
 export function stretchAt(geometry: Geometry, point: Vec3): number | null {
   const back = geometry.back;

@@ -34,12 +34,28 @@ export function sharpCircleOf({ rig }: { readonly rig: Rig }, magnification: num
   return { fNumber, basis: circle.basis, atInfinityMm: circle.diameterMm, diameterMm: circleOnBackMm(circle.diameterMm, magnification) };
 }
 
-/** The sharp circle of a setup at another aperture than the one set; `null` when it is not known. */
+/**
+ * The sharp circle of a setup at another aperture than the one set; `null` when it is not known.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param fNumber marked f-number
+ *
+ * @example
+ * sharpCircleAt(frontGeometry, 8)?.atInfinityMm // => 66
+ */
 export function sharpCircleAt({ settings, magnification }: Geometry, fNumber: number): SharpCircle | null {
   return sharpCircleOf(settings, magnification, fNumber);
 }
 
-/** A circle as a cone of light before the back of a stand. */
+/**
+ * A circle as a cone of light before the back of a stand.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param circle the image circle or a sharp circle as it falls on the back
+ *
+ * @example
+ * standCone(frontGeometry, frontGeometry.lightCircle).axis // => [0, 0, 1]
+ */
 export function standCone(geometry: Geometry, circle: CircleOnBack): Cone {
   return {
     axis: geometry.axis,
@@ -48,7 +64,15 @@ export function standCone(geometry: Geometry, circle: CircleOnBack): Cone {
   };
 }
 
-/** The corners of the frame that lie outside a circle, by the angle of each off the lens axis. */
+/**
+ * The corners of the frame that lie outside a circle, by the angle of each off the lens axis.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param circle the image circle or a sharp circle as it falls on the back
+ *
+ * @example
+ * cornersOutside(frontGeometry, frontGeometry.lightCircle) // => []
+ */
 export function cornersOutside(geometry: Geometry, circle: CircleOnBack): readonly Corner[] {
   const half = coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm);
   return cornerAngles(geometry.frame, geometry.imageMm, geometry.lens)
@@ -62,7 +86,15 @@ function overBack(geometry: Geometry, { riseMm, shiftMm }: ShiftPosition): Shift
   return { riseMm: riseMm + moved.riseMm, shiftMm: shiftMm + moved.shiftMm };
 }
 
-/** An outline about the foot of the lens, as it lies on the scales of the slides: less by what the pivot has moved the lens. */
+/**
+ * An outline about the foot of the lens, as it lies on the scales of the slides: less by what the pivot has moved the lens.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param outline x, y pairs on the back, mm
+ *
+ * @example
+ * onSlides(frontGeometry, new Float64Array([0, 0])).length // => 2
+ */
 export function onSlides(geometry: Geometry, outline: Float64Array): Float64Array {
   const { riseMm, shiftMm } = geometry.pivot;
   return riseMm === 0 && shiftMm === 0 ? outline : outline.map((mm, i) => mm - (i % 2 === 0 ? shiftMm : riseMm));
@@ -71,7 +103,15 @@ export function onSlides(geometry: Geometry, outline: Float64Array): Float64Arra
 /** Just short of a right angle, radians: beyond it a tangent would change its sign. */
 const SIDEWAYS = (89.9 * Math.PI) / 180;
 
-/** The spare of a circle at the movements set, as `circleMargin` counts it; the back may be turned. */
+/**
+ * The spare of a circle at the movements set, as `circleMargin` counts it; the back may be turned.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param circle the image circle or a sharp circle as it falls on the back
+ *
+ * @example
+ * standMargin(frontGeometry, frontGeometry.lightCircle).valueMm // => 21.315
+ */
 export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMargin {
   const frame = geometry.frame;
   const at = geometry.settings.movements;
@@ -94,14 +134,31 @@ export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMar
   return [along(0, 1), along(0, -1), along(1, 0), along(-1, 0)].reduce((least, each) => (each.valueMm < least.valueMm ? each : least));
 }
 
-/** The line that the frame's centre may reach in a circle; the back may be turned. */
+/**
+ * The line that the frame's centre may reach in a circle; the back may be turned.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param circle the image circle or a sharp circle as it falls on the back
+ *
+ * @example
+ * standContour(frontGeometry, frontGeometry.lightCircle).length // => 720
+ */
 export function standContour(geometry: Geometry, circle: CircleOnBack): Float64Array {
   return geometry.turned
     ? onSlides(geometry, coneContour(geometry.frame, standCone(geometry, circle)))
     : contour(geometry.frame, circle.diameterMm);
 }
 
-/** Where a circle ends one control while the other stays, as `oneWayLimitMm`; the back may be turned. */
+/**
+ * Where a circle ends one control while the other stays, as `oneWayLimitMm`; the back may be turned.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param circle the image circle or a sharp circle as it falls on the back
+ * @param control which movement
+ *
+ * @example
+ * standOneWay(frontGeometry, frontGeometry.lightCircle, 'rise')?.toMm // => 29.315
+ */
 export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
   const { riseMm, shiftMm } = geometry.settings.movements;
   if (geometry.turned) {
@@ -113,7 +170,16 @@ export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: '
   return limit === null ? null : { fromMm: -limit, toMm: limit };
 }
 
-/** Along a direction from the centre (0 = right, 90 = up) the stretch at which the frame is in a circle; `null` when nowhere. */
+/**
+ * Along a direction from the centre (0 = right, 90 = up) the stretch at which the frame is in a circle; `null` when nowhere.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param circle the image circle or a sharp circle as it falls on the back
+ * @param directionDeg direction from the centre: 0 right, 90 up
+ *
+ * @example
+ * standAlong(frontGeometry, frontGeometry.lightCircle, 90)?.toMm // => 29.315
+ */
 export function standAlong(geometry: Geometry, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);
   if (geometry.turned)

@@ -68,7 +68,14 @@ export function standOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }
   return { ...settings, mosaic: null, crop: null, movements: { riseMm, shiftMm }, orientation: turned ? other : settings.orientation };
 }
 
-/** The stand with the largest whole rectangle of its mosaic for a frame: what the joined picture is seen and measured by; `null` without a mosaic. */
+/**
+ * The stand with the largest whole rectangle of its mosaic for a frame: what the joined picture is seen and measured by; `null` without a mosaic.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * joinedStand(mosaicGeometry)?.rig.back.widthMm // => 60
+ */
 export function joinedStand({ settings, laid, pivot: moved }: Geometry): SetupSettings | null {
   if (!laid) return null;
   const { left, right, lower, upper } = laid.union.whole;

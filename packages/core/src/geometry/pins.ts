@@ -45,7 +45,16 @@ export interface PinState extends PlacedPin {
   readonly worst: Vec3;
 }
 
-/** The blur of a point in the frame of the back, mm; `null` where it cannot be imaged. */
+/**
+ * The blur of a point in the frame of the back, mm; `null` where it cannot be imaged.
+ *
+ * @param setting how the lens is turned and focused
+ * @param fNumber marked f-number
+ * @param point a point of the world, m
+ *
+ * @example
+ * blurOf({ focalMm: 100, imageMm: 150, tiltDeg: 0, swingDeg: 0 }, 4, [0, 0, 0.1]) // => 25
+ */
 export function blurOf({ focalMm, imageMm, tiltDeg, swingDeg }: FocusSetting, fNumber: number, point: Vec3): number | null {
   try {
     return blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM: point });
@@ -55,7 +64,15 @@ export function blurOf({ focalMm, imageMm, tiltDeg, swingDeg }: FocusSetting, fN
   }
 }
 
-/** How far a point is out of focus, signed and without its aperture: 1 − v(P·l − f)/(f·P_z), above zero when it lies nearer than the plane. */
+/**
+ * How far a point is out of focus, signed and without its aperture: 1 − v(P·l − f)/(f·P_z), above zero when it lies nearer than the plane.
+ *
+ * @param setting how the lens is turned and focused
+ * @param point a point of the world, m
+ *
+ * @example
+ * defocus({ focalMm: 100, imageMm: 200, axis: [0, 0, 1] }, [0, 0, 0.2]) // => 0
+ */
 export function defocus({ focalMm, imageMm, axis }: FocusSetting, point: Vec3): number {
   const p = scaled(point, 1000);
   return 1 - (imageMm * (dot(p, axis) - focalMm)) / (focalMm * p[2]);
@@ -66,7 +83,15 @@ export function statesOfPins(placed: readonly PlacedPin[], setting: FocusSetting
   return placed.map((each) => stateOf(setting, fNumber, each));
 }
 
-/** How sharp each pin is at the present setting, or at another aperture. */
+/**
+ * How sharp each pin is at the present setting, or at another aperture.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param fNumber marked f-number
+ *
+ * @example
+ * pinStates(frontGeometry)[0]?.side // => 'in focus'
+ */
 export function pinStates(geometry: Geometry, fNumber = geometry.settings.fNumber): readonly PinState[] {
   return fNumber === geometry.settings.fNumber ? geometry.pinStates : statesOfPins(geometry.placedPins, geometry.focus, fNumber);
 }

@@ -65,7 +65,15 @@ export function alongAxisMm(focalMm: number, focusM: number | null): number {
   return (focalMm * u) / (u - focalMm);
 }
 
-/** The focus, m along the axis, of a lens whose image stands so far behind it, mm; `null` at infinity. */
+/**
+ * The focus, m along the axis, of a lens whose image stands so far behind it, mm; `null` at infinity.
+ *
+ * @param focalMm focal length, mm
+ * @param alongMm along the axis or the slide, mm
+ *
+ * @example
+ * focusFor(100, 200) // => 0.2
+ */
 export function focusFor(focalMm: number, alongMm: number): number | null {
   const extension = alongMm - focalMm;
   // Farther than a hundred kilometres is infinity.
@@ -88,7 +96,15 @@ export function levelOf({ axes: { right, up, forward } }: Placed): { readonly pi
   return { pitchDeg: degrees(Math.asin(Math.max(-1, Math.min(1, forward[1])))) + 0, rollDeg: degrees(Math.atan2(-right[1], up[1])) + 0 };
 }
 
-/** Where a point of the world appears in the upright picture, mm from the centre of the frame; `null` behind the lens or without a scene. */
+/**
+ * Where a point of the world appears in the upright picture, mm from the centre of the frame; `null` behind the lens or without a scene.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param point a point of the world, m
+ *
+ * @example
+ * pictured(frontGeometry, [0, 1.6, 0]) // => [0, -8]
+ */
 export function pictured({ back, imageMm, position }: Geometry, point: Vec3): readonly [number, number] | null {
   if (back === null) return null;
   const [x, y, z] = seenFrom(back, point);

@@ -79,7 +79,14 @@ export type FigureValue<F> = F extends NumberFigure
             ? readonly CircleRow[]
             : never;
 
-/** What stands in an item before anything is known of it. */
+/**
+ * What stands in an item before anything is known of it.
+ *
+ * @param figure the definition of the value
+ *
+ * @example
+ * emptyValue(figureOf('lens', 'focalMm')) // => null
+ */
 export function emptyValue(figure: Figure): null | readonly [] {
   return figure.type === 'list' || figure.type === 'circles' ? [] : null;
 }

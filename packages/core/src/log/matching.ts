@@ -72,6 +72,13 @@ interface Timed extends FileToMatch {
  * daylight saving in the middle, or a clock set anew, is found as a second
  * one. Files without any time are matched by order where the counts agree.
  * `given` fixes offsets by hand, s, by camera.
+ *
+ * @param takes the logged shots
+ * @param files the files
+ * @param given clock offsets that were set by hand, s
+ *
+ * @example
+ * matched([], [], new Map()).matches // => []
  */
 export function matched(
   takes: readonly TakeToMatch[],

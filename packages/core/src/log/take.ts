@@ -12,7 +12,14 @@ export interface SeriesPlace {
   readonly bracket: number | null;
 }
 
-/** The exposures of a stand in the order in which they are made. */
+/**
+ * The exposures of a stand in the order in which they are made.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * seriesOf(mosaicGeometry).length // => 3
+ */
 export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
   const { mosaic } = geometry.settings;
   const { count } = standBrackets(geometry.settings);
@@ -24,7 +31,17 @@ export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
     : brackets.flatMap((bracket) => frames.map((frame) => ({ frame, bracket })));
 }
 
-/** What a take of a stand is logged as, at its place in the series. The mosaic's own frame says where the slides stood. */
+/**
+ * What a take of a stand is logged as, at its place in the series. The mosaic's own frame says where the slides stood.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param name name
+ * @param place which frame and which exposure
+ * @param film frame of film, `null` without film
+ *
+ * @example
+ * takeOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null).riseMm // => 8
+ */
 export function takeOf(geometry: Geometry, name: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
   const { settings, laid } = geometry;
   const brackets = standBrackets(settings);
@@ -35,7 +52,15 @@ export function takeOf(geometry: Geometry, name: string, { frame, bracket }: Ser
   return loggedFields({ settings, name, at, frame, bracket, brackets, stops, timeS: one?.timeS ?? null, film });
 }
 
-/** Where the next exposure on film goes, after the takes so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known. */
+/**
+ * Where the next exposure on film goes, after the takes so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known.
+ *
+ * @param settings what of the settings it depends on
+ * @param takes the logged shots
+ *
+ * @example
+ * nextFilm(front, []) // => null
+ */
 export function nextFilm(
   { rig }: Pick<SetupSettings, 'rig'>,
   takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'>[],
@@ -76,7 +101,14 @@ export interface FilmUse {
   readonly left: number | null;
 }
 
-/** Film by holder and roll. A frame exposed twice is used once. */
+/**
+ * Film by holder and roll. A frame exposed twice is used once.
+ *
+ * @param takes the logged shots
+ *
+ * @example
+ * filmUse([]) // => []
+ */
 export function filmUse(takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames'>[]): readonly FilmUse[] {
   const holders = new Map<string, { frames: Set<number>; of: number | null }>();
   for (const { holder, filmFrame, filmFrames } of takes) {
@@ -91,12 +123,26 @@ export function filmUse(takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | '
     .sort((a, b) => a.holder.localeCompare(b.holder, 'en', { numeric: true }));
 }
 
-/** A take in plain words, for the description of a file and for reading aloud. */
+/**
+ * A take in plain words, for the description of a file and for reading aloud.
+ *
+ * @param take the logged shot
+ *
+ * @example
+ * takeWords(takeOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).includes('rise 8.0 mm') // => false
+ */
 export function takeWords(take: TakeFigures): string {
   return [take.stand, ...settingWords(take), take.remarks].filter((words) => words !== '').join('; ');
 }
 
-/** What was set for a take, in plain words, a part for each thing set. */
+/**
+ * What was set for a take, in plain words, a part for each thing set.
+ *
+ * @param take the logged shot
+ *
+ * @example
+ * settingWords(takeOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).length > 0 // => true
+ */
 export function settingWords(take: TakeFigures): readonly string[] {
   const rear = { tiltDeg: take.rearTiltDeg, swingDeg: take.rearSwingDeg };
   return [

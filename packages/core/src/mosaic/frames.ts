@@ -1,7 +1,15 @@
 import type { FrameSize } from '../model/frame';
 import type { MosaicFrame, Rect } from '../model/mosaic';
 
-/** The rectangle of a frame whose unturned size is given. */
+/**
+ * The rectangle of a frame whose unturned size is given.
+ *
+ * @param frame a frame of the mosaic
+ * @param size width and height of the frame, mm
+ *
+ * @example
+ * rectOf({ riseMm: 0, shiftMm: 10, turned: false }, { widthMm: 36, heightMm: 24 }) // => {left: -8, right: 28, lower: -12, upper: 12}
+ */
 export function rectOf({ riseMm, shiftMm, turned }: MosaicFrame, { widthMm, heightMm }: FrameSize): Rect {
   const [w, h] = turned ? [heightMm, widthMm] : [widthMm, heightMm];
   return { left: shiftMm - w / 2, right: shiftMm + w / 2, lower: riseMm - h / 2, upper: riseMm + h / 2 };

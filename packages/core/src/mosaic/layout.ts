@@ -77,7 +77,16 @@ function apart(places: readonly number[]): boolean {
   return places.every((mm, i) => i === 0 || Math.abs(mm - (places[i - 1] ?? mm)) >= 0.05);
 }
 
-/** The middle frame and one to each side of it, `reachMm` away. */
+/**
+ * The middle frame and one to each side of it, `reachMm` away.
+ *
+ * @param slides how the rig moves its frame
+ * @param orientation landscape or portrait
+ * @param reachMm how far the frames go from the centre, mm
+ *
+ * @example
+ * crossLayout(slides, 'landscape', 10)?.frames.length // => 5
+ */
 export function crossLayout(slides: Slides, orientation: Orientation, reachMm: number): Layout | null {
   const frames = (
     [
@@ -98,7 +107,14 @@ export interface DiagonalLayoutInput {
   readonly directionDeg: number;
 }
 
-/** Frames in a row along a direction (0 = right, 90 = up), `reachMm` to either side: what a shift lens does that is rotated. */
+/**
+ * Frames in a row along a direction (0 = right, 90 = up), `reachMm` to either side: what a shift lens does that is rotated.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * diagonalLayout({ slides, orientation: 'landscape', count: 3, reachMm: 10, directionDeg: 45 })?.frames.length // => 3
+ */
 export function diagonalLayout({ slides, orientation, count, reachMm, directionDeg }: DiagonalLayoutInput): Layout | null {
   const a = (directionDeg * Math.PI) / 180;
   const frames = evenly(count, 2 * reachMm).map((s): MosaicFrame => ({
@@ -108,7 +124,17 @@ export function diagonalLayout({ slides, orientation, count, reachMm, directionD
   return distinct(frames) ? { kind: 'diagonal', orientation, columns: count, rows: 1, frames } : null;
 }
 
-/** The widest of the layouts that `make` gives for a reach, mm, whose places are all within the stops and whose neighbours keep their overlap as they are set; `null` when none does. */
+/**
+ * The widest of the layouts that `make` gives for a reach, mm, whose places are all within the stops and whose neighbours keep their overlap as they are set; `null` when none does.
+ *
+ * @param slides how the rig moves its frame
+ * @param least the least share of overlap
+ * @param farMm the farthest that is tried, mm
+ * @param make makes the layout for a reach
+ *
+ * @example
+ * widest(slides, 0.2, 12, (reachMm) => crossLayout(slides, 'landscape', reachMm))?.frames.length // => 5
+ */
 export function widest(slides: Slides, least: number, farMm: number, make: (reachMm: number) => Layout | null): Layout | null {
   for (let share = 1; share > 0.04; share -= 0.05) {
     const layout = make(farMm * share);
@@ -121,7 +147,15 @@ export function widest(slides: Slides, least: number, farMm: number, make: (reac
   return null;
 }
 
-/** The back turned by quarters about the lens axis, its centre beside it. `null` for a rig without such a plate. */
+/**
+ * The back turned by quarters about the lens axis, its centre beside it. `null` for a rig without such a plate.
+ *
+ * @param slides how the rig moves its frame
+ * @param orientation landscape or portrait
+ *
+ * @example
+ * quarterLayout(slides, 'landscape') // => null
+ */
 export function quarterLayout({ quarter }: Slides, orientation: Orientation): Layout | null {
   if (!quarter) return null;
   const { xMm: x, yMm: y } = quarter;

@@ -1,6 +1,13 @@
 import type { MosaicFrame } from '../model/mosaic';
 
-/** How far the mechanism goes through frames in their order, mm: rise and shift are set one after the other. */
+/**
+ * How far the mechanism goes through frames in their order, mm: rise and shift are set one after the other.
+ *
+ * @param frames the frames, in the order of shooting
+ *
+ * @example
+ * wayMm([{ riseMm: 0, shiftMm: 0, turned: false }, { riseMm: 0, shiftMm: 10, turned: false }]) // => 10
+ */
 export function wayMm(frames: readonly MosaicFrame[]): number {
   return frames.reduce((sum, each, i) => {
     const before = frames[i - 1];
@@ -13,6 +20,11 @@ export function wayMm(frames: readonly MosaicFrame[]): number {
  * left: always to the nearest, then every stretch turned about that makes the
  * way shorter (2-opt; Croes, "A Method for Solving Traveling-Salesman
  * Problems", 1958, from memory). Never longer than the order given.
+ *
+ * @param frames the frames, in the order of shooting
+ *
+ * @example
+ * shortOrder([{ riseMm: 0, shiftMm: 10, turned: false }, { riseMm: 0, shiftMm: 0, turned: false }]).length // => 2
  */
 export function shortOrder(frames: readonly MosaicFrame[]): readonly MosaicFrame[] {
   if (frames.length < 3) return frames;

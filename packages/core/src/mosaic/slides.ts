@@ -20,7 +20,14 @@ export interface Slides {
 
 const BY_EYE_MM = 0.5;
 
-/** What the components of a rig give a mosaic to move with. */
+/**
+ * What the components of a rig give a mosaic to move with.
+ *
+ * @param rig the assembled rig
+ *
+ * @example
+ * slidesOf(rig).quarter // => null
+ */
 export function slidesOf(rig: Rig): Slides {
   const { parts } = rig;
   const adapters = between(parts).filter((part) => part.kind === 'adapter');
@@ -80,7 +87,15 @@ export function clicksInto({ rig, clicksDeg }: Slides): boolean {
   return rig.mechanism.kind === 'disc' && clicksDeg !== null;
 }
 
-/** The nearest place that scale and stops can be set to. Along a rotating shift it is its travel that is rounded, in a direction it clicks into. */
+/**
+ * The nearest place that scale and stops can be set to. Along a rotating shift it is its travel that is rounded, in a direction it clicks into.
+ *
+ * @param slides how the rig moves its frame
+ * @param at rise and shift, mm
+ *
+ * @example
+ * rounded(slides, { riseMm: 3.04, shiftMm: 0 }) // => {riseMm: 3, shiftMm: 0}
+ */
 export function rounded({ rig, stepMm, clicksDeg, stopsMm }: Slides, at: ShiftPosition): ShiftPosition {
   const step = (mm: number): number => Math.round(Math.round(mm / stepMm) * stepMm * 1000) / 1000 + 0;
   if (rig.mechanism.kind !== 'disc' || clicksDeg === null) {

@@ -28,6 +28,12 @@ export interface FinderCamera {
  * plane of sharp focus. Averaging such pictures over the aperture is the true
  * picture of a thin lens, tilt included.
  * Source: thin-lens imaging; homogeneous coordinates.
+ *
+ * @param camera the lens, its movements and its frame
+ * @param aperture point of the aperture that is looked through, mm
+ *
+ * @example
+ * finderMatrix(camera).length // => 16
  */
 export function finderMatrix(camera: FinderCamera, aperture: readonly [number, number] = [0, 0]): Float64Array {
   const { focalMm, imageMm, movements, frame } = camera;
@@ -74,6 +80,12 @@ export function throughMatrix(matrix: Float64Array, [x, y, z]: Vec3): readonly [
  * Points spread evenly over a round aperture, mm: a sunflower spiral whose
  * first point is nearest the middle and whose mean is close to it.
  * Source: Vogel (1979), with the golden angle.
+ *
+ * @param openingMm diameter of the aperture, mm
+ * @param count how many
+ *
+ * @example
+ * aperturePoints(10, 8).length // => 8
  */
 export function aperturePoints(openingMm: number, count: number): readonly (readonly [number, number])[] {
   const radius = requirePositive('openingMm', openingMm) / 2;

@@ -68,7 +68,15 @@ export function standOff({
   };
 }
 
-/** The height of the lens from which top and foot need as much rise as fall: midway between them, m. */
+/**
+ * The height of the lens from which top and foot need as much rise as fall: midway between them, m.
+ *
+ * @param topHeightM height of the top, m
+ * @param footHeightM height of the foot, m
+ *
+ * @example
+ * evenHeightM(31) // => 15.5
+ */
 export function evenHeightM(topHeightM: number, footHeightM = 0): number {
   return (requireFinite('topHeightM', topHeightM) + requireFinite('footHeightM', footHeightM)) / 2;
 }

@@ -48,7 +48,14 @@ function worstBlur(geometry: Geometry, fNumber: number): number | null {
   return worst;
 }
 
-/** The pupil ratio of the lens in a rig, 1 unless known. */
+/**
+ * The pupil ratio of the lens in a rig, 1 unless known.
+ *
+ * @param settings what of the settings it depends on
+ *
+ * @example
+ * pupilRatio(front) // => 1
+ */
 export function pupilRatio({ rig }: Pick<SetupSettings, 'rig'>): number {
   return rig.parts.lens.figures.pupilRatio ?? 1;
 }
@@ -62,6 +69,11 @@ export function airyMm(geometry: Geometry, fNumber: number): number {
  * Blur of the worst pin by defocus, by diffraction, and by both (as the root
  * of the sum of their squares, which P. Hansma, "View Camera Focusing in
  * Practice", 1996, uses for the balance), against the f-number.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * apertureChoice(frontGeometry).holdsFrom // => 4
  */
 export function apertureChoice(geometry: Geometry): ApertureChoice {
   const { widestFNumber, smallestFNumber, stopStep } = geometry.settings.rig.lens;

@@ -3,7 +3,15 @@ import type { Rig } from '../model/rig';
 import type { SetupSettings } from '../model/setup';
 import { PLAIN_SETTINGS } from '../setup/defaults';
 
-/** A rig on a stand with nothing moved, turned or cropped: landscape unless said otherwise, f/8 or the nearest that there is, infinity, no subject. */
+/**
+ * A rig on a stand with nothing moved, turned or cropped: landscape unless said otherwise, f/8 or the nearest that there is, infinity, no subject.
+ *
+ * @param rig the assembled rig
+ * @param orientation landscape or portrait
+ *
+ * @example
+ * centredStand(rig).movements // => {riseMm: 0, shiftMm: 0}
+ */
 export function centredStand(rig: Rig, orientation: Orientation = 'landscape'): SetupSettings {
   const { widestFNumber, smallestFNumber } = rig.lens;
   return {

@@ -19,6 +19,12 @@ export interface Converging {
  * tan φ = v·tan(lean)/(w/2). `null` without a scene.
  * Throws `beyond_correction` when the point where uprights meet comes into the frame.
  * Source: plane homography of a pitched central projection.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param edgeLeanDeg lean of the verticals at the edge, degrees
+ *
+ * @example
+ * converging(frontGeometry, 2)?.pitchDeg // => 3.89
  */
 export function converging(geometry: Geometry, edgeLeanDeg: number): Converging | null {
   const { scene } = geometry.settings;
@@ -39,7 +45,15 @@ export function converging(geometry: Geometry, edgeLeanDeg: number): Converging 
   };
 }
 
-/** The lean of an upright at the edge of the picture, inward above +, when the back is pitched so far, degrees. */
+/**
+ * The lean of an upright at the edge of the picture, inward above +, when the back is pitched so far, degrees.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param pitchDeg pitch, degrees, up positive
+ *
+ * @example
+ * edgeLeanDeg(frontGeometry, 10) // => 5.174
+ */
 export function edgeLeanDeg(geometry: Geometry, pitchDeg: number): number {
   return degrees(Math.atan(((geometry.frame.widthMm / 2) * Math.tan(radians(pitchDeg))) / geometry.imageMm));
 }

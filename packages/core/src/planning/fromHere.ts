@@ -40,6 +40,13 @@ export interface FromHere {
 /**
  * Whether a rig gets an upright subject into its frame from a place, level, by
  * rise alone: what it needs, what it may at each aperture, and what fails.
+ *
+ * @param rig the assembled rig
+ * @param orientation landscape or portrait
+ * @param wanted what must be in the frame
+ *
+ * @example
+ * fromHere(rig, 'portrait', { distanceM: 24, cameraHeightM: 1.6, topHeightM: 15, widthM: 8, footIn: false, marginMm: 1 }).state // => 'holds'
  */
 export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): FromHere {
   const frame = turned(rig.back, orientation);

@@ -117,6 +117,14 @@ function lookAt({ geometry, movement, turnDeg, own, others, wantedMm }: LookAtIn
  * must be soft by `wantedMm`, at the present aperture; where none is enough the
  * one at the end of the mechanism that blurs most. `null` when there is nothing
  * to isolate, nothing to blur, or no mechanism is known.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param pinId id of the pin
+ * @param movement which way the lens is turned
+ * @param wantedMm blur wanted beside it, mm
+ *
+ * @example
+ * isolate(frontGeometry, 'nothing', 'tilt', 0.1) // => null
  */
 export function isolate(geometry: Geometry, pinId: string, movement: 'tilt' | 'swing', wantedMm: number): Isolation | null {
   const placed = geometry.placedPins;
@@ -183,6 +191,14 @@ export function apparentScale({ focalMm, fNumber, focusedM, otherM, blurMm }: Ap
  * of the back, m), and the scale that the blur of another place suggests. The
  * least reverse tilt that reaches the wanted scale 1 : n, or the most that the
  * mechanism has. `null` without a mechanism or where it cannot be focused.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param place what stays sharp, m
+ * @param other what is to be blurred, m
+ * @param wantedScale scale of the model, as the n of 1 : n
+ *
+ * @example
+ * miniature(frontGeometry, [0, 0, 24], [0, 2, 40], 20)?.tiltDeg // => 8
  */
 export function miniature(geometry: Geometry, place: Vec3, other: Vec3, wantedScale: number): Miniature | null {
   const mechanism = standTiltMechanism(geometry.settings);

@@ -45,6 +45,11 @@ export interface RiseOrPitch {
  * frame is a trapezoid. `null` without a scene, without rise, or when pitched
  * so far that nothing can be made upright.
  * Source: plane homography of a pitched central projection.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * riseOrPitch(frontGeometry)?.pitchDeg // => 12.857
  */
 export function riseOrPitch(geometry: Geometry): RiseOrPitch | null {
   const { scene, movements } = geometry.settings;

@@ -60,7 +60,15 @@ function groundLine(up: Vec3, heightM: number, j: 0 | 1): SectionLine | null {
   return Math.hypot(up[2], up[j]) > 1e-6 ? { z: up[2], u: up[j], at: -heightM } : null;
 }
 
-/** A stand cut through its lens: planes, hinge, wedge and pins. Source: planes of focus of a thin lens; the three planes meet in one line (Scheimpflug). */
+/**
+ * A stand cut through its lens: planes, hinge, wedge and pins. Source: planes of focus of a thin lens; the three planes meet in one line (Scheimpflug).
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param view from the side or from above
+ *
+ * @example
+ * sectionOf(tiltedGeometry, 'side').hingeM // => -1.0029
+ */
 export function sectionOf(geometry: Geometry, view: SectionView): Section {
   const { focalMm } = geometry.settings.rig.lens;
   const imageMm = geometry.imageMm;
@@ -107,6 +115,14 @@ export function sectionOf(geometry: Geometry, view: SectionView): Section {
  * Where a single pin of a stand goes, m in the subject's own frame, when it is
  * put at a place of the section; what lies across the section stays. `null`
  * for a whole thing, behind the lens, or without a subject.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param pinId id of the pin
+ * @param view from the side or from above
+ * @param point ahead of the lens and up or right of it, m
+ *
+ * @example
+ * pinPutAt(frontGeometry, 'wall', 'side', [24, 0]) // => null
  */
 export function pinPutAt(geometry: Geometry, pinId: string, view: SectionView, [z, u]: SectionPoint): Vec3 | null {
   const back = geometry.back;
@@ -118,12 +134,29 @@ export function pinPutAt(geometry: Geometry, pinId: string, view: SectionView, [
   return [world[0] + at[0], world[1] + at[1], world[2] + at[2]];
 }
 
-/** Where a line of a section is at a distance ahead, m up or right; `null` where it runs straight up there. */
+/**
+ * Where a line of a section is at a distance ahead, m up or right; `null` where it runs straight up there.
+ *
+ * @param line a line of the section
+ * @param aheadM distance ahead of the lens, m
+ *
+ * @example
+ * lineAt({ z: 1, u: 0, at: 24 }, 12) // => null
+ */
 export function lineAt({ z, u, at }: SectionLine, aheadM: number): number | null {
   return Math.abs(u) < 1e-9 ? null : (at - z * aheadM) / u;
 }
 
-/** The stretch that is sharp enough straight across the section at a distance ahead, m up or right; `null` where nothing is. An end is ±Infinity where it has none. */
+/**
+ * The stretch that is sharp enough straight across the section at a distance ahead, m up or right; `null` where nothing is. An end is ±Infinity where it has none.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param view from the side or from above
+ * @param aheadM distance ahead of the lens, m
+ *
+ * @example
+ * wedgeAt(tiltedGeometry, 'side', 5) // => [-1.1562, 0.72119]
+ */
 export function wedgeAt(geometry: Geometry, view: SectionView, aheadM: number): readonly [number, number] | null {
   const setting = geometry.focus;
   const { cocMm } = geometry.blurAllowed;
@@ -144,6 +177,14 @@ export function wedgeAt(geometry: Geometry, view: SectionView, aheadM: number): 
  * corners of one area, m: its ends run straight, so four corners are all there
  * is. A corner up or right is ±Infinity where the area has no end; `null` where
  * nothing is sharp.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param view from the side or from above
+ * @param fromM nearest distance, m
+ * @param toM farthest distance, m
+ *
+ * @example
+ * wedgeArea(tiltedGeometry, 'side', 0.5, 24)?.length // => 4
  */
 export function wedgeArea(geometry: Geometry, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
   const { axis, focalMm, imageMm } = geometry.focus;
@@ -175,7 +216,16 @@ export function wedgeArea(geometry: Geometry, view: SectionView, fromM: number, 
       ];
 }
 
-/** The focus that puts the plane of sharp focus through a place of the section at the present tilt, m along the axis; `undefined` where none does. */
+/**
+ * The focus that puts the plane of sharp focus through a place of the section at the present tilt, m along the axis; `undefined` where none does.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param view from the side or from above
+ * @param point ahead of the lens and up or right of it, m
+ *
+ * @example
+ * focusThrough(frontGeometry, 'side', [12, 0]) // => 12
+ */
 export function focusThrough(geometry: Geometry, view: SectionView, [ahead, aside]: SectionPoint): number | null | undefined {
   const { focalMm } = geometry.settings.rig.lens;
   const axis = geometry.axis;
@@ -187,7 +237,16 @@ export function focusThrough(geometry: Geometry, view: SectionView, [ahead, asid
   return Math.abs(extension) < (focalMm * focalMm) / 1e9 ? null : (focalMm * out) / extension / 1000;
 }
 
-/** The blur of a place of the section, mm; `null` where it cannot be imaged. */
+/**
+ * The blur of a place of the section, mm; `null` where it cannot be imaged.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param view from the side or from above
+ * @param point ahead of the lens and up or right of it, m
+ *
+ * @example
+ * blurInSection(frontGeometry, 'side', [24, 0]) // => 0
+ */
 export function blurInSection(geometry: Geometry, view: SectionView, [ahead, aside]: SectionPoint): number | null {
   return blurOf(geometry.focus, geometry.settings.fNumber, view === 'side' ? [0, aside, ahead] : [aside, 0, ahead]);
 }

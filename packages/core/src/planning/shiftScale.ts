@@ -51,6 +51,11 @@ export function scaleFNumbers(geometry: Geometry): readonly number[] {
  * The shift scale of a stand: for each f-number how far the frame may go in
  * eight directions and toward its corner, mm, whichever of circle and
  * mechanism ends it. Empty when no circle is known.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * shiftScale(frontGeometry).length // => 6
  */
 export function shiftScale(geometry: Geometry): readonly ScaleRow[] {
   const frame = geometry.frame;

@@ -63,6 +63,12 @@ function wantedOf(placed: readonly PlacedPin[], take: (pin: PlacedPin) => number
  * the mechanism of this rig; pins that are wanted as sharp as possible are
  * brought as near to that as the others allow at the marked aperture this takes.
  * Refusals name the pin and give the nearest setting there is.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param by lens, back, or neither
+ *
+ * @example
+ * solveFocus(frontGeometry, 'front').ok // => true
  */
 export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
   const placed = geometry.placedPins;
@@ -168,7 +174,15 @@ export function leastFNumberFor(geometry: Geometry, { patch }: Pick<FocusSolutio
   return (focalMm * most) / cocMm;
 }
 
-/** The widest marked aperture that is no wider; `null` beyond the smallest of the lens. */
+/**
+ * The widest marked aperture that is no wider; `null` beyond the smallest of the lens.
+ *
+ * @param settings what of the settings it depends on
+ * @param fNumber marked f-number
+ *
+ * @example
+ * markedFor(front, 9.5) // => 10
+ */
 export function markedFor({ rig }: Pick<SetupSettings, 'rig'>, fNumber: number): number | null {
   const { widestFNumber, smallestFNumber, stopStep } = rig.lens;
   return apertureScale(widestFNumber, smallestFNumber, stopStep).find((n) => n >= fNumber * (1 - 1e-9)) ?? null;

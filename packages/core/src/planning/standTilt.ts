@@ -3,7 +3,14 @@ import { heldTiltDeg } from '../rig/heldLens';
 import { tiltMechanism } from '../rig/tilt';
 import type { SetupSettings } from '../model/setup';
 
-/** What the lens of a stand can be tilted, where its slides stand; `null` when that is not known. */
+/**
+ * What the lens of a stand can be tilted, where its slides stand; `null` when that is not known.
+ *
+ * @param settings what of the settings it depends on
+ *
+ * @example
+ * standTiltMechanism(front) // => {kind: 'cone', maxDeg: 8}
+ */
 export function standTiltMechanism({ rig, movements }: Pick<SetupSettings, 'rig' | 'movements'>): TiltMechanism | null {
   return tiltMechanism(rig.parts, movements, heldTiltDeg(rig.parts));
 }

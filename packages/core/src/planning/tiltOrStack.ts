@@ -56,6 +56,11 @@ const MOST_SPLIT = 10;
  * takes that are masked together, with what each takes. A stack is counted at
  * the aperture that is set; `null` when there is nothing to hold or it cannot
  * be solved.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * tiltOrStack(frontGeometry)?.options.length // => 2
  */
 export function tiltOrStack(geometry: Geometry): DepthComparison | null {
   const placed = geometry.placedPins.filter(({ pin }) => pin.role === 'sharp');

@@ -38,6 +38,11 @@ const MOST_DEG = 45;
  * centre of the picture, that brings its stretch under the wanted ratio within
  * circle and slides; or the farthest that they allow. `null` when nothing is
  * watched or it lies behind the camera.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * turnInOffer(frontGeometry)?.endedBy // => null
  */
 export function turnInOffer(geometry: Geometry): TurnInOffer | null {
   const { scene } = geometry.settings;

@@ -15,6 +15,11 @@ export interface StoredRig {
  * A rig as the bench takes it: lens behind its converters, frame, circles and
  * what moves. Without focal length, apertures or frame size nothing can be
  * planned, so those are asked for; every other figure may be missing.
+ *
+ * @param stored a rig as it is stored
+ *
+ * @example
+ * assembled({ name: 'rig', rigId: null, parts }).known // => true
  */
 export function assembled(stored: StoredRig): Known<Rig> {
   const { name, rigId, parts } = stored;
@@ -44,7 +49,14 @@ export function assembled(stored: StoredRig): Known<Rig> {
   });
 }
 
-/** What of a rig is stored; the rest follows from it. */
+/**
+ * What of a rig is stored; the rest follows from it.
+ *
+ * @param rig the assembled rig
+ *
+ * @example
+ * storedRig(rig).name // => '36 × 24 body with a 35 mm shift'
+ */
 export function storedRig({ name, rigId, parts }: Rig): StoredRig {
   return { name, rigId, parts };
 }

@@ -12,7 +12,15 @@ import type { Rig } from '../model/rig';
 export const FORMAT_MEASURES = { diagonal: 'diagonal', width: 'width', height: 'height' } as const;
 export type FormatMeasure = keyof typeof FORMAT_MEASURES;
 
-/** A size of the frame in landscape, mm. */
+/**
+ * A size of the frame in landscape, mm.
+ *
+ * @param frame width and height of the frame, mm
+ * @param measure by diagonal, width or height
+ *
+ * @example
+ * measureMm({ widthMm: 36, heightMm: 24 }, 'width') // => 36
+ */
 export function measureMm(frame: FrameSize, measure: FormatMeasure): number {
   const { widthMm, heightMm } = turned(frame, 'landscape');
   return { diagonal: diagonalMm(frame), width: widthMm, height: heightMm }[measure];
@@ -47,6 +55,13 @@ const angle = (halfMm: number, focalMm: number): number => degrees(Math.atan(hal
  * 2·atan(w/2f); with movements from atan((w/2 + travel)/f) on the one side to
  * the other; equal focal length and f-number f·B/A, N·B/A (equal entrance
  * pupil and equal angle of view). Circles at f/8 or the nearest the lens has.
+ *
+ * @param rig the assembled rig
+ * @param reference frame of the rig it is compared with, mm
+ * @param measure by diagonal, width or height
+ *
+ * @example
+ * compared(rig, { widthMm: 36, heightMm: 24 }, 'diagonal').equalFocalMm // => 35
  */
 export function compared(rig: Rig, reference: FrameSize, measure: FormatMeasure): Comparison {
   const { focalMm, widestFNumber, smallestFNumber, circle } = rig.lens;

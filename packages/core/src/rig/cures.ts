@@ -17,6 +17,13 @@ const MOST_OFFERED = 3;
  * Changes of one component to another one of the kit that make a verdict hold
  * and no other worse: another board, the bag bellows, another adapter, lens or
  * back, nothing in front, another filter. Each was tried before it is offered.
+ *
+ * @param kind which verdict
+ * @param plan which items a rig is made of, by id
+ * @param items the kit, by id
+ *
+ * @example
+ * curesFor('mount', plan, items) // => []
  */
 export function curesFor(kind: VerdictKind, plan: RigPlan, items: ReadonlyMap<string, KitItem>): readonly Cure[] {
   const now = ranks(plan, items);

@@ -24,7 +24,14 @@ export interface HeldLens {
   readonly flangeWidthMm: number | null;
 }
 
-/** The figures that holding a lens by hand needs; asks for those that are missing. */
+/**
+ * The figures that holding a lens by hand needs; asks for those that are missing.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * heldLens(parts).known // => false
+ */
 export function heldLens(parts: RigParts): Known<HeldLens> {
   const all = both(
     need(parts.lens, 'focalMm', 'registerMm', 'barrelDepthMm'),
@@ -80,7 +87,15 @@ export function heldTilt(
   return (Math.min(flange, barrel) * 180) / Math.PI;
 }
 
-/** What a lens in the hand does at a gap. */
+/**
+ * What a lens in the hand does at a gap.
+ *
+ * @param lens the lens held by hand
+ * @param gapMm gap between body and lens, mm
+ *
+ * @example
+ * heldAt({ focalMm: 80, lensRegisterMm: 70, bodyRegisterMm: 18, flangeMm: 60, throatMm: 52 }, 52).extensionMm // => 0
+ */
 export function heldAt(lens: HeldLens, gapMm: number): HeldAt {
   const { extensionMm, distanceM } = freeLens(lens.focalMm, lens.lensRegisterMm, lens.bodyRegisterMm, gapMm);
   return { gapMm, extensionMm, distanceM, tiltDeg: heldTilt(lens, gapMm) };
@@ -103,7 +118,16 @@ export function heldTiltDeg(parts: RigParts): number | null {
   return free === null ? null : Math.min(HAND_DEG, free);
 }
 
-/** Gaps in steps from where it touches infinity to as far out as a hand holds it steadily. */
+/**
+ * Gaps in steps from where it touches infinity to as far out as a hand holds it steadily.
+ *
+ * @param lens the lens held by hand
+ * @param farthestOutMm widest gap of the table, mm
+ * @param rows rows
+ *
+ * @example
+ * heldTable({ focalMm: 80, lensRegisterMm: 70, bodyRegisterMm: 18, flangeMm: 60, throatMm: 52 }, 10, 6).length // => 6
+ */
 export function heldTable(lens: HeldLens, farthestOutMm = 10, rows = 6): readonly HeldAt[] {
   const first = Math.max(0, gapFor(lens, null));
   return Array.from({ length: rows }, (_, i) => heldAt(lens, first + (farthestOutMm * i) / (rows - 1)));
@@ -120,7 +144,16 @@ const EASY_MM: readonly [number, number] = [35, 85];
 /** Less slack than this leaves no angle worth having, mm. */
 const LITTLE_SLACK_MM = 5;
 
-/** Whether a lens is worth unmounting before a body with this register, and why. */
+/**
+ * Whether a lens is worth unmounting before a body with this register, and why.
+ *
+ * @param focalMm focal length, mm
+ * @param lensRegisterMm flange distance of the lens, mm
+ * @param bodyRegisterMm flange distance of the body, mm
+ *
+ * @example
+ * heldVerdict(80, 70, 18) // => {suits: 'well', words: '52.0 mm of slack to tilt in.'}
+ */
 export function heldVerdict(focalMm: number | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): HeldVerdict {
   if (focalMm === null || lensRegisterMm === null || bodyRegisterMm === null)
     return { suits: 'unknown', words: 'Focal length or a register is not known.' };

@@ -46,7 +46,16 @@ function travelAlong(mechanism: Mechanism, ux: number, uy: number): number | nul
   }
 }
 
-/** The ends of rise at the present shift, or of shift at the present rise; `null` when not known. A position outside gets the ends at the nearest place inside. */
+/**
+ * The ends of rise at the present shift, or of shift at the present rise; `null` when not known. A position outside gets the ends at the nearest place inside.
+ *
+ * @param mechanism how far the slides go
+ * @param control which movement
+ * @param at rise and shift, mm
+ *
+ * @example
+ * travelOf({ kind: 'disc', radiusMm: 10 }, 'rise', { riseMm: 0, shiftMm: 6 }) // => {minMm: -8, maxMm: 8}
+ */
 export function travelOf(mechanism: Mechanism, control: 'rise' | 'shift', at: ShiftPosition): Travel | null {
   switch (mechanism.kind) {
     case 'unknown':
@@ -71,19 +80,43 @@ export function travelOf(mechanism: Mechanism, control: 'rise' | 'shift', at: Sh
   }
 }
 
-/** The position along a locked slide, mm from its centre, forward + . */
+/**
+ * The position along a locked slide, mm from its centre, forward + .
+ *
+ * @param mechanism a slide along a line
+ * @param at rise and shift, mm
+ *
+ * @example
+ * slidePosition({ kind: 'line', angleDeg: 90, forwardMm: 12, backMm: 12 }, { riseMm: 5, shiftMm: 0 }) // => 5
+ */
 export function slidePosition(mechanism: Extract<Mechanism, { kind: 'line' }>, at: ShiftPosition): number {
   const a = radians(mechanism.angleDeg);
   return at.shiftMm * Math.cos(a) + at.riseMm * Math.sin(a);
 }
 
-/** The place of a locked slide at a distance from its centre, mm. */
+/**
+ * The place of a locked slide at a distance from its centre, mm.
+ *
+ * @param mechanism a slide along a line
+ * @param alongMm along the axis or the slide, mm
+ *
+ * @example
+ * onSlide({ kind: 'line', angleDeg: 90, forwardMm: 12, backMm: 12 }, 5).riseMm // => 5
+ */
 export function onSlide(mechanism: Extract<Mechanism, { kind: 'line' }>, alongMm: number): ShiftPosition {
   const a = radians(mechanism.angleDeg);
   return { shiftMm: alongMm * Math.cos(a), riseMm: alongMm * Math.sin(a) };
 }
 
-/** The nearest position that the mechanism can take; the position itself when it can, or when the travel is not known. */
+/**
+ * The nearest position that the mechanism can take; the position itself when it can, or when the travel is not known.
+ *
+ * @param mechanism how far the slides go
+ * @param at rise and shift, mm
+ *
+ * @example
+ * nearestReachable({ kind: 'disc', radiusMm: 10 }, { riseMm: 20, shiftMm: 0 }) // => {shiftMm: 0, riseMm: 10}
+ */
 export function nearestReachable(mechanism: Mechanism, at: ShiftPosition): ShiftPosition {
   switch (mechanism.kind) {
     case 'unknown':
@@ -108,7 +141,15 @@ export function nearestReachable(mechanism: Mechanism, at: ShiftPosition): Shift
   }
 }
 
-/** Whether the mechanism can take this position; `null` when its travel is not known. */
+/**
+ * Whether the mechanism can take this position; `null` when its travel is not known.
+ *
+ * @param mechanism how far the slides go
+ * @param at rise and shift, mm
+ *
+ * @example
+ * reaches({ kind: 'disc', radiusMm: 10 }, { riseMm: 8, shiftMm: 8 }) // => false
+ */
 export function reaches(mechanism: Mechanism, at: ShiftPosition): boolean | null {
   if (mechanism.kind === 'unknown') return null;
   const near = nearestReachable(mechanism, at);

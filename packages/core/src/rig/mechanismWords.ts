@@ -1,7 +1,14 @@
 import { fixed, mmWords } from '../words';
 import type { Mechanism } from '../model/movements';
 
-/** The end stops in words. */
+/**
+ * The end stops in words.
+ *
+ * @param mechanism how far the slides go
+ *
+ * @example
+ * mechanismWords({ kind: 'disc', radiusMm: 12 }) // => 'The rotating slide ends 12.0 mm from the centre in every direction.'
+ */
 export function mechanismWords(mechanism: Mechanism): string {
   switch (mechanism.kind) {
     case 'box':

@@ -181,7 +181,14 @@ function added(a: Mechanism, b: Mechanism): Mechanism | null {
   return null;
 }
 
-/** How far the back of a rig can be turned either way, degrees; `null` when it cannot, or when that is not known. */
+/**
+ * How far the back of a rig can be turned either way, degrees; `null` when it cannot, or when that is not known.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * rearMost(parts) // => null
+ */
 export function rearMost(parts: RigParts): { readonly tiltDeg: number; readonly swingDeg: number } | null {
   if (parts.kind !== 'view') return null;
   const { rearTiltDeg, rearSwingDeg } = parts.camera.figures;

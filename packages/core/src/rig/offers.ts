@@ -16,7 +16,17 @@ export interface Offer {
 
 const ORDER: readonly Offer['state'][] = ['fits', 'unknown', 'not'];
 
-/** A plan with an item put at a place; `index` says which of the places between or in front, one past the end adds. */
+/**
+ * A plan with an item put at a place; `index` says which of the places between or in front, one past the end adds.
+ *
+ * @param plan which items a rig is made of, by id
+ * @param place place in the chain of the rig
+ * @param id id of the item, `null` to take it away
+ * @param index which of several at that place, from 0
+ *
+ * @example
+ * placed(plan, 'lens', null).lensId // => null
+ */
 export function placed(plan: RigPlan, place: Place, id: string | null, index = 0): RigPlan {
   const put = (ids: readonly string[]): readonly string[] => (id === null ? ids.toSpliced(index, 1) : ids.toSpliced(index, 1, id));
   switch (place) {
@@ -52,7 +62,17 @@ export function chosen(plan: RigPlan, items: ReadonlyMap<string, KitItem>): read
   });
 }
 
-/** Everything of the kit that could stand at a place, what fits first, then by name; what does not fit has its reason. */
+/**
+ * Everything of the kit that could stand at a place, what fits first, then by name; what does not fit has its reason.
+ *
+ * @param plan which items a rig is made of, by id
+ * @param place place in the chain of the rig
+ * @param items the kit, by id
+ * @param index which of several at that place, from 0
+ *
+ * @example
+ * offersFor(plan, 'lens', items).length // => 1
+ */
 export function offersFor(plan: RigPlan, place: Place, items: ReadonlyMap<string, KitItem>, index = 0): readonly Offer[] {
   const kinds: readonly string[] = kindsFor(plan, place);
   return [...items.values()]

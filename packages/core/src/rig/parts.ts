@@ -33,7 +33,14 @@ export const EMPTY_PLAN: RigPlan = {
   frontIds: [],
 };
 
-/** The components of a rig in their order from the back to the front. */
+/**
+ * The components of a rig in their order from the back to the front.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * partsInOrder(parts).map(({ kind }) => kind) // => ['body', 'lens']
+ */
 export function partsInOrder(parts: RigParts): readonly KitItem[] {
   switch (parts.kind) {
     case 'mounted':
@@ -69,7 +76,15 @@ export const PLACE_KINDS = {
   front: ['ring', 'filter', 'hood'],
 } as const satisfies Readonly<Record<Place, readonly Kind[]>>;
 
-/** What is still to be chosen, or the parts. Ids that name nothing count as not chosen. */
+/**
+ * What is still to be chosen, or the parts. Ids that name nothing count as not chosen.
+ *
+ * @param plan which items a rig is made of, by id
+ * @param items the kit, by id
+ *
+ * @example
+ * 'kind' in partsOf(plan, items) // => true
+ */
 export function partsOf(plan: RigPlan, items: ReadonlyMap<string, KitItem>): RigParts | { readonly open: readonly Place[] } {
   const pick = <K extends Kind>(id: string | null, ...kinds: readonly K[]): ItemOf<K> | null => {
     const item = id === null ? undefined : items.get(id);
@@ -147,7 +162,15 @@ function changedParts(parts: RigParts, put: <I extends KitItem>(item: I) => I): 
   }
 }
 
-/** Parts in which every component of an item's id and kind is that item as it is given. */
+/**
+ * Parts in which every component of an item's id and kind is that item as it is given.
+ *
+ * @param parts the components of a rig
+ * @param item an item of the kit
+ *
+ * @example
+ * withItem(parts, { ...parts.lens, name: 'Other lens' }).lens.name // => 'Other lens'
+ */
 export function withItem(parts: RigParts, item: KitItem): RigParts {
   return changedParts(parts, <I extends KitItem>(old: I): I => (old.id === item.id && old.kind === item.kind ? (item as I) : old));
 }

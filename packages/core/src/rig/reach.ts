@@ -168,7 +168,14 @@ export interface RailReach {
   readonly mostMm: number | null;
 }
 
-/** The two ends of the focus on the rail, as `focusReach` and `nearReach` find them. */
+/**
+ * The two ends of the focus on the rail, as `focusReach` and `nearReach` find them.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * railReach(parts) // => {leastMm: 0, mostMm: null}
+ */
 export function railReach(parts: RigParts): RailReach {
   if (parts.kind === 'view') {
     const all = standards(parts);

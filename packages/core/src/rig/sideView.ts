@@ -39,7 +39,14 @@ export interface SideView {
 
 const UNKNOWN_LENGTH_MM = 40;
 
-/** A rig from the side, focused at infinity, or as near to it as it comes; to scale as far as its lengths are known. */
+/**
+ * A rig from the side, focused at infinity, or as near to it as it comes; to scale as far as its lengths are known.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * sideView(parts).blocks.length // => 3
+ */
 export function sideView(parts: RigParts): SideView {
   const blocks: Block[] = [];
   const planes: Plane[] = [];

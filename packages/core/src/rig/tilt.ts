@@ -33,7 +33,14 @@ export type LensTilt =
   /** A lens in the hand: as far as its edge lets it, which `heldLens` finds. */
   | { readonly kind: 'hand'; readonly name: string };
 
-/** What tilts the lens. Of several that tilt the lens or an adapter the nearer to the lens counts. */
+/**
+ * What tilts the lens. Of several that tilt the lens or an adapter the nearer to the lens counts.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * lensTilt(parts).kind // => 'mount'
+ */
 export function lensTilt(parts: RigParts): LensTilt {
   if (parts.kind === 'held') return { kind: 'hand', name: 'the hand' };
   const slides = [parts.lens, ...[...between(parts)].reverse().filter((part) => part.kind === 'adapter')];

@@ -12,7 +12,16 @@ export interface SeenFace {
   readonly depthM: number;
 }
 
-/** Faces as a plain drawing shows them: cut at the nearest depth drawn, projected, farthest first. */
+/**
+ * Faces as a plain drawing shows them: cut at the nearest depth drawn, projected, farthest first.
+ *
+ * @param faces the faces of the subject
+ * @param camera the lens, its movements and its frame
+ * @param from place and direction of the camera
+ *
+ * @example
+ * seenFaces(facesOf(front.scene.subject), camera, { at: [0, 1.6, -24], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }).length > 0 // => true
+ */
 export function seenFaces(faces: readonly Face[], camera: FinderCamera, from: Placed): readonly SeenFace[] {
   const matrix = finderMatrix(camera);
   const at = (i: number, [x, y, z]: Vec3): number =>

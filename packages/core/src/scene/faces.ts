@@ -18,7 +18,14 @@ const PROUD_M = 0.01;
 
 const made = new WeakMap<Subject, readonly Face[]>();
 
-/** Everything that the Finder draws of a subject, the ground included; made once for each. */
+/**
+ * Everything that the Finder draws of a subject, the ground included; made once for each.
+ *
+ * @param subject what is photographed
+ *
+ * @example
+ * facesOf(front.scene.subject).length > 5 // => true
+ */
 export function facesOf(subject: Subject): readonly Face[] {
   const known = made.get(subject);
   if (known) return known;

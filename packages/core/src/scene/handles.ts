@@ -112,7 +112,14 @@ const HANDLES: Handles = {
   ],
 };
 
-/** The handles of a subject with where they lie now and what they would be elsewhere. */
+/**
+ * The handles of a subject with where they lie now and what they would be elsewhere.
+ *
+ * @param subject what is photographed
+ *
+ * @example
+ * handlesOf(front.scene.subject).map(({ key }) => key) // => ['widthM', 'turnDeg', 'depthM', 'heightM']
+ */
 export function handlesOf(
   subject: Subject,
 ): readonly { readonly key: string; readonly view: PlaceView; readonly at: InView; readonly value: (to: InView) => number }[] {

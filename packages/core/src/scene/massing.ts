@@ -14,6 +14,14 @@ const SAME_SHARE = 1e-6;
  * its middle at x = 0. Numbers stay in the units of the file; +z of a file
  * whose y is up comes toward the viewer, so it is turned away from the camera.
  * Throws `not_a_number`, `no_faces`, `flat`, `too_many_triangles`, `too_many_corners`.
+ *
+ * @param name name
+ * @param soup corners of triangles, nine numbers each
+ * @param up which axis of the file is up
+ * @param most the most that a model may have
+ *
+ * @example
+ * massing('block', [0, 0, 0, 1, 0, 0, 0, 1, 0], 'y', { corners: 100, triangles: 100 }) // => {name: 'block', vertices: [-0.5, 0, 0, 0.5, 0, 0, -0.5, 1, 0], triangles: [0, 1, 2]}
  */
 export function massing(
   name: string,

@@ -21,7 +21,14 @@ const named = (key: string, name: string, points: readonly Vec3[]): Thing => ({ 
 
 const made = new WeakMap<Scene, readonly Thing[]>();
 
-/** The whole things of a subject that can be pinned, as they stand before this camera; made once for each scene. */
+/**
+ * The whole things of a subject that can be pinned, as they stand before this camera; made once for each scene.
+ *
+ * @param scene the subject and where the camera stands
+ *
+ * @example
+ * thingsOf(front.scene).map(({ id }) => id).includes('wall') // => false
+ */
 export function thingsOf(scene: Scene): readonly Thing[] {
   const known = made.get(scene);
   if (known) return known;
@@ -191,7 +198,14 @@ export interface WantedPlane {
   readonly offsetM: number;
 }
 
-/** The planes of a scene that one lays the plane of focus along. */
+/**
+ * The planes of a scene that one lays the plane of focus along.
+ *
+ * @param scene the subject and where the camera stands
+ *
+ * @example
+ * wantedPlanes(front.scene).length // => 2
+ */
 export function wantedPlanes({ subject }: Scene): readonly WantedPlane[] {
   const floor: WantedPlane = { key: 'ground', name: 'the ground', normal: [0, 1, 0], offsetM: 0 };
   switch (subject.kind) {

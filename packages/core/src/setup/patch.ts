@@ -1,7 +1,15 @@
 import type { Scene } from '../model/scene';
 import type { SetupSettings, SetupPatch } from '../model/setup';
 
-/** The settings with a change laid over them; what the change leaves out stays. */
+/**
+ * The settings with a change laid over them; what the change leaves out stays.
+ *
+ * @param settings the settings of a setup
+ * @param patch the change
+ *
+ * @example
+ * patched(front, { fNumber: 11 }).fNumber // => 11
+ */
 export function patched(settings: SetupSettings, patch: SetupPatch): SetupSettings {
   const moved = patch.distanceM === undefined ? { scene: settings.scene, focusM: settings.focusM } : movedOff(settings, patch.distanceM);
   const front = patch.front ?? settings.front;

@@ -8,7 +8,15 @@ export interface AxisAngles {
   readonly totalDeg: number;
 }
 
-/** The lens axis as a unit vector in the camera frame (x right, y up, z toward the subject), swing first, then tilt. */
+/**
+ * The lens axis as a unit vector in the camera frame (x right, y up, z toward the subject), swing first, then tilt.
+ *
+ * @param tiltDeg tilt, degrees, forward positive
+ * @param swingDeg swing, degrees, right positive
+ *
+ * @example
+ * lensAxis(0, 0) // => [0, 0, 1]
+ */
 export function lensAxis(tiltDeg: number, swingDeg: number): Vec3 {
   const t = radians(tiltDeg);
   const s = radians(swingDeg);

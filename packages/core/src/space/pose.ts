@@ -45,18 +45,42 @@ export function placed(pose: Pose): Placed {
   return { at: [pose.xM, pose.heightM, pose.zM], axes: cameraAxes(pose) };
 }
 
-/** A direction of the world in the camera frame. */
+/**
+ * A direction of the world in the camera frame.
+ *
+ * @param axes right, up and forward of the camera, in the world
+ * @param direction a direction in the world
+ *
+ * @example
+ * turnedToCamera({ right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] }, [1, 2, 3]) // => [1, 2, 3]
+ */
 export function turnedToCamera({ right, up, forward }: CameraAxes, direction: Vec3): Vec3 {
   return [dot(right, direction), dot(up, direction), dot(forward, direction)];
 }
 
-/** A direction of the camera frame in the world. */
+/**
+ * A direction of the camera frame in the world.
+ *
+ * @param axes right, up and forward of the camera, in the world
+ * @param direction a direction in the camera’s frame
+ *
+ * @example
+ * turnedToWorld({ right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] }, [1, 2, 3]) // => [1, 2, 3]
+ */
 export function turnedToWorld({ right, up, forward }: CameraAxes, [x, y, z]: Vec3): Vec3 {
   const part = (i: 0 | 1 | 2): number => right[i] * x + up[i] * y + forward[i] * z;
   return [part(0), part(1), part(2)];
 }
 
-/** A point of the world in the camera frame (x right, y up, z forward from the lens), m. */
+/**
+ * A point of the world in the camera frame (x right, y up, z forward from the lens), m.
+ *
+ * @param camera place and direction of the camera
+ * @param point a point of the world, m
+ *
+ * @example
+ * seenFrom({ at: [0, 0, -10], axes: { right: [1, 0, 0], up: [0, 1, 0], forward: [0, 0, 1] } }, [1, 2, 0]) // => [1, 2, 10]
+ */
 export function seenFrom({ at, axes }: Placed, point: Vec3): Vec3 {
   return turnedToCamera(axes, minus(point, at));
 }

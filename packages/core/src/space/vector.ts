@@ -1,6 +1,15 @@
 /** A vector or point in the camera frame: x right, y up, z toward the subject. */
 export type Vec3 = readonly [number, number, number];
 
+/**
+ *
+ *
+ * @param a the first vector
+ * @param b the second vector
+ *
+ * @example
+ * dot([1, 2, 3], [4, 5, 6]) // => 32
+ */
 export function dot(a: Vec3, b: Vec3): number {
   return a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 }
@@ -13,6 +22,15 @@ export function minus(a: Vec3, b: Vec3): Vec3 {
   return [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 }
 
+/**
+ *
+ *
+ * @param a the first vector
+ * @param by the factor
+ *
+ * @example
+ * scaled([1, 2, 3], 2) // => [2, 4, 6]
+ */
 export function scaled(a: Vec3, by: number): Vec3 {
   return [a[0] * by, a[1] * by, a[2] * by];
 }

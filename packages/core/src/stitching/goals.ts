@@ -100,6 +100,13 @@ const MOST_SIDE = 12;
  * of rows and columns up to a dozen, evenly spread, set as scale and stops
  * allow, and then looked at as it is set: overlap, stops and circle. Holding
  * ones first; of those fewest frames, then most picture.
+ *
+ * @param geometry what follows from the settings of a setup
+ * @param wish what the mosaic is for
+ * @param least the least share of overlap
+ *
+ * @example
+ * answers(frontGeometry, { for: 'count', columns: 2, rows: 1 }, 0.2).fewest?.layout.frames.length // => 2
  */
 export function answers(geometry: Geometry, wish: Wish, least: number): Answers {
   if (!(least >= 0 && least < 0.9))

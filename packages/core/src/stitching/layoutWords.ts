@@ -1,6 +1,13 @@
 import type { Answer } from './goals';
 
-/** A layout in words: "4 × 2 = 8 frames in portrait". */
+/**
+ * A layout in words: "4 × 2 = 8 frames in portrait".
+ *
+ * @param answer a layout that answers a goal
+ *
+ * @example
+ * layoutWords({ layout: { kind: 'grid', columns: 2, rows: 1, orientation: 'landscape', frames: [{}, {}] } }) // => '2 × 1 = 2 frames in landscape'
+ */
 export function layoutWords({ layout: { kind, columns, rows, orientation, frames } }: Answer): string {
   if (kind === 'quarter') return 'four quarter turns';
   return `${columns} × ${rows} = ${frames.length} ${frames.length === 1 ? 'frame' : 'frames'} in ${orientation}`;

@@ -43,7 +43,15 @@ export interface MosaicGiven extends LaidMosaic {
   readonly film: { readonly frames: number; readonly packs: number; readonly of: 'holder' | 'roll' } | null;
 }
 
-/** How large a picture of so many pixels is printed at a resolution, mm. */
+/**
+ * How large a picture of so many pixels is printed at a resolution, mm.
+ *
+ * @param values the values, by name
+ * @param pixelsPerInch resolution of the print, pixels per inch
+ *
+ * @example
+ * printMm({ columns: 3000, rows: 2000 }, 300) // => {width: 254, height: 169.33}
+ */
 export function printMm(
   { columns, rows }: { readonly columns: number; readonly rows: number },
   pixelsPerInch: number,
@@ -66,6 +74,11 @@ const known = new WeakMap<SetupSettings, MosaicGiven | null>();
  * cos³ θ outward and cos θ around (e.g. Jacobson et al., *The Manual of
  * Photography*; from memory); a turned camera's flat projection stretches by
  * 1/cos² θ. The rest is arithmetic of rectangles.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * mosaicGiven(mosaicGeometry)?.widthMm // => 60
  */
 export function mosaicGiven(geometry: Geometry): MosaicGiven | null {
   const before = known.get(geometry.settings);
@@ -166,7 +179,14 @@ function depthsOf(geometry: Geometry, rect: Rect): Depths | null | undefined {
   return { nearM, farM: farthestM ?? (seen ? Math.max(seen.farM, nearM) : Infinity) };
 }
 
-/** Nearest and farthest thing of all overlaps, m, `farM` Infinity where nothing ends it; `null` when not known or there is none. */
+/**
+ * Nearest and farthest thing of all overlaps, m, `farM` Infinity where nothing ends it; `null` when not known or there is none.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * depthRange(mosaicGeometry) // => {nearM: 4.48, farM: 24}
+ */
 export function depthRange(geometry: Geometry): Depths | null {
   const all = (geometry.laid?.overlaps ?? []).flatMap(({ rect }) => depthsOf(geometry, rect) ?? []);
   return all.length === 0 ? null : { nearM: Math.min(...all.map(({ nearM }) => nearM)), farM: Math.max(...all.map(({ farM }) => farM)) };
@@ -238,7 +258,14 @@ export interface ZoneState {
   readonly smoothS: number;
 }
 
-/** Each zone in which something moves: whether a seam crosses it, and how far it goes meanwhile, px. A zone that lies within one frame is joined around it. */
+/**
+ * Each zone in which something moves: whether a seam crosses it, and how far it goes meanwhile, px. A zone that lies within one frame is joined around it.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * zoneStates(mosaicGeometry) // => []
+ */
 export function zoneStates(geometry: Geometry): readonly ZoneState[] {
   const { mosaic } = geometry.settings;
   const laid = geometry.laid;

@@ -82,7 +82,14 @@ export type Subject = { readonly [K in SubjectKind]: SubjectOf<K> }[SubjectKind]
 /** What a dimension was before it could be said. */
 export const UNSAID: Readonly<Record<string, number>> = { ridgeAsideM: 0 };
 
-/** The dimensions of a kind with their keys. */
+/**
+ * The dimensions of a kind with their keys.
+ *
+ * @param kind kind of subject
+ *
+ * @example
+ * dimensionsOf('front').map(([key]) => key) // => ['widthM', 'heightM', 'depthM', 'storeys', 'bays', 'turnDeg']
+ */
 export function dimensionsOf(kind: SubjectKind): readonly (readonly [string, NumberFigure])[] {
   return Object.entries<NumberFigure>(SUBJECTS[kind].figures);
 }
@@ -113,7 +120,14 @@ export interface Extent {
   readonly depthM: number;
 }
 
-/** What has to come into the frame: heights and width at the reference plane, and the depth behind it. */
+/**
+ * What has to come into the frame: heights and width at the reference plane, and the depth behind it.
+ *
+ * @param subject what is photographed
+ *
+ * @example
+ * extentOf(front.scene.subject) // => {topM: 9, footM: 0, widthM: 12, depthM: 8}
+ */
 export function extentOf(subject: Subject): Extent {
   switch (subject.kind) {
     case 'front': {
@@ -142,7 +156,14 @@ export function extentOf(subject: Subject): Extent {
 
 const sizes = new WeakMap<Mesh, { readonly least: readonly [number, number, number]; readonly size: readonly [number, number, number] }>();
 
-/** The box around a mesh in units of its file. */
+/**
+ * The box around a mesh in units of its file.
+ *
+ * @param mesh the model
+ *
+ * @example
+ * meshSize({ name: 'block', vertices: [0, 0, 0, 1, 0, 0, 0, 1, 0], triangles: [0, 1, 2] }) // => {least: [0, 0, 0], size: [1, 1, 0]}
+ */
 export function meshSize(mesh: Mesh): {
   readonly least: readonly [number, number, number];
   readonly size: readonly [number, number, number];

@@ -30,6 +30,11 @@ export interface HeightByAngleInput {
  * to its top, seen from `eyeM` above the ground: H = c + D·tan α. Metres,
  * degrees, uncertainties of distance and angle as standard deviations.
  * Throws `angle_too_steep`. Source: plane trigonometry; JCGM 100:2008.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * heightByAngle({ distanceM: 20, angleDeg: 45, eyeM: 1.6, distanceErrorM: 0.1, angleErrorDeg: 0.5 }).heightM // => 21.6
  */
 export function heightByAngle({ distanceM, angleDeg, eyeM, distanceErrorM, angleErrorDeg }: HeightByAngleInput): FoundHeight {
   requirePositive('distanceM', distanceM);
@@ -64,6 +69,11 @@ export interface HeightByBaselineInput {
  * H = c + b·tan α·tan β/(tan β − tan α), β at the nearer place.
  * Throws `angles_not_growing` when the nearer angle is not the steeper one.
  * Source: plane trigonometry; JCGM 100:2008.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * heightByBaseline({ baselineM: 10, farDeg: 30, nearDeg: 45, eyeM: 1.6, baselineErrorM: 0.1, angleErrorDeg: 0.5 }).heightM // => 15.26
  */
 export function heightByBaseline({
   baselineM,
@@ -95,7 +105,17 @@ export function heightByBaseline({
   };
 }
 
-/** Height from storeys that are counted: n times the height of one, and what stands above and below them. All storeys are taken to be wrong alike, so the uncertainty is n times that of one. */
+/**
+ * Height from storeys that are counted: n times the height of one, and what stands above and below them. All storeys are taken to be wrong alike, so the uncertainty is n times that of one.
+ *
+ * @param storeys number of storeys
+ * @param storeyM height of a storey, m
+ * @param restM height that is no storey, m
+ * @param storeyErrorM uncertainty of a storey, m
+ *
+ * @example
+ * heightByStoreys(7, 3.5, 1, 0.2).heightM // => 25.5
+ */
 export function heightByStoreys(storeys: number, storeyM: number, restM: number, storeyErrorM: number): FoundHeight {
   requirePositive('storeys', storeys);
   requirePositive('storeyM', storeyM);
@@ -115,6 +135,11 @@ export interface HeightByPictureInput {
  * stands as far off as the thing itself: H = known · its height / the known
  * one's, both in pixels. Every end is read to `readErrorPx`.
  * Source: similar triangles; JCGM 100:2008.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * heightByPicture({ knownM: 2, knownPx: 100, wantedPx: 800, knownErrorM: 0.01, readErrorPx: 2 }).heightM // => 16
  */
 export function heightByPicture({ knownM, knownPx, wantedPx, knownErrorM, readErrorPx }: HeightByPictureInput): FoundHeight {
   requirePositive('knownM', knownM);

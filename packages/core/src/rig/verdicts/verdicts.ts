@@ -9,7 +9,14 @@ import { thicknessVerdict } from './thickness';
 import { worstFirst, type Verdict } from './verdict';
 import type { RigParts } from '../../model/rig';
 
-/** All verdicts on a rig, worst first. Every one was computed; what cannot be is *not known* and says what it needs. */
+/**
+ * All verdicts on a rig, worst first. Every one was computed; what cannot be is *not known* and says what it needs.
+ *
+ * @param parts the components of a rig
+ *
+ * @example
+ * verdictsOf(parts).map(({ kind }) => kind) // => ['nearest', 'fit', 'thickness', 'infinity', 'circle', 'movements', 'throat', 'recording']
+ */
 export function verdictsOf(parts: RigParts): readonly Verdict[] {
   return worstFirst(
     [
