@@ -303,6 +303,7 @@ const reducer = itemOf('converter', id(30), 'Reducer 0.71', {
   bodyRegisterMm: 18,
   contacts: false,
 });
+
 interface BoardInput {
   readonly n: number;
   readonly name: string;
@@ -402,6 +403,7 @@ const rig = (n: number, name: string, plan: Partial<RigPlan>): KitRig => ({
   name,
   plan: { ...EMPTY_PLAN, betweenIds: [], frontIds: [], ...plan },
 });
+
 interface ViewInput {
   readonly backId: string;
   readonly cameraId: string;

@@ -254,179 +254,220 @@ async function list(archive: Opened, name: string): Promise<{ readonly value: un
   }
 }
 
+type Archived = ReturnType<typeof archivedJobSchema.parse>;
+type Sums = ReadonlyMap<string, { readonly bytes: number; readonly sha256: string }>;
+
+/** The job that an archive holds, and the checksums of its files; an archive that is not whole is refused. */
+async function archivedIn(archive: Opened): Promise<{ readonly job: Archived; readonly sums: Sums }> {
+  const { value: said } = await list(archive, 'manifest.json');
+  if (typeof said !== 'object' || said === null || !('format' in said) || said.format !== 'gangway-job')
+    throw new Refusal(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', { path: ['file'] });
+  if (!('version' in said) || typeof said.version !== 'number') throw damaged('its manifest says no version');
+  if (said.version > ARCHIVE_VERSION)
+    throw new Refusal(
+      422,
+      'newer_version',
+      `This archive is of version ${said.version}, made by a newer Gangway; this one reads version ${ARCHIVE_VERSION}.`,
+      { path: ['file'] },
+    );
+  const manifest = manifestSchema.safeParse(said);
+  if (!manifest.success) throw damaged(`its manifest is not right (${firstIssue(manifest.error).message})`);
+  const sums: Sums = new Map(manifest.data.files.map((each) => [each.path, each]));
+  for (const name of archive.entries.keys())
+    if (name !== 'manifest.json' && !sums.has(name)) throw damaged(`${name} is not in its manifest`);
+  for (const name of sums.keys()) if (!archive.entries.has(name)) throw damaged(`${name} is missing`);
+  const { value, sha256 } = await list(archive, 'job.json');
+  if (sha256 !== sums.get('job.json')?.sha256) throw damaged('job.json is not what its checksum says');
+  const result = archivedJobSchema.safeParse(upgradedJob(value, manifest.data.records));
+  if (!result.success) throw damaged(`its job is not right (${firstIssue(result.error).message})`);
+  const job = result.data;
+  const own = new Set(job.stands.map(({ id }) => id));
+  const strange = [...job.takes, ...job.attachments, ...job.sets].find(({ standId }) => !own.has(standId));
+  if (strange) throw damaged('something in it belongs to a stand that it does not hold');
+  return { job, sums };
+}
+
+const ending = (name: string): string => name.slice(name.lastIndexOf('.') + 1);
+
+/** Gives every id of an archive a new one, always the same for the same. */
+function newIds(): (id: string) => string {
+  const anew = new Map<string, string>();
+  return (id) => {
+    const known = anew.get(id) ?? randomUUID();
+    anew.set(id, known);
+    return known;
+  };
+}
+
+type Renamed = ReturnType<typeof newIds>;
+
+/** Every file of an archived job with the key that it is stored under. */
+function filesOf(job: Archived, renamed: Renamed): readonly (readonly [from: string, key: string])[] {
+  return [
+    ...job.attachments.map((each) => [each.path, `attachments/${renamed(each.id)}/file.${ending(each.path)}`] as const),
+    ...job.sets.flatMap((set) => [
+      ...set.frames.map((each) => [each.path, `frames/${renamed(each.id)}/file.${ending(each.path)}`] as const),
+      ...set.assemblies.flatMap((each) => {
+        const id = renamed(each.id);
+        return [
+          [each.path, `assemblies/${id}/picture.${ending(each.path)}`],
+          [each.sidecar, sidecarKey(id)],
+        ] as const;
+      }),
+    ]),
+  ];
+}
+
+/** One file of an archive, unpacked to a path; one that is not what its checksum says is refused. */
+async function unpackedTo(at: string, archive: Opened, sums: Sums, from: string): Promise<void> {
+  const entry = archive.entries.get(from);
+  const sum = sums.get(from);
+  if (!entry || !sum) throw damaged(`${from} is missing`);
+  const hash = createHash('sha256');
+  const bytes = await streamOf(archive, entry);
+  await pipeline(
+    bytes,
+    async function* (chunks: AsyncIterable<Buffer>) {
+      for await (const chunk of chunks) {
+        hash.update(chunk);
+        yield chunk;
+      }
+    },
+    createWriteStream(at),
+  ).catch(() => {
+    throw damaged(`${from} cannot be read`);
+  });
+  if (hash.digest('hex') !== sum.sha256) throw damaged(`${from} is not what its checksum says`);
+}
+
+type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
+
+/** The rows of an archived job, under its new ids; answers the id of the job. */
+async function insertJob(tx: Tx, job: Archived, renamed: Renamed): Promise<string> {
+  const names = (await tx.select({ name: jobs.name }).from(jobs)).map(({ name }) => name);
+  const [row] = await tx
+    .insert(jobs)
+    .values({
+      name: names.includes(job.name) ? copyName(job.name, names) : job.name,
+      dismissedCautions: job.dismissedCautions,
+      place: job.place,
+      day: job.day,
+      standOrder: job.stands.map(({ id }) => renamed(id)),
+    })
+    .returning();
+  if (!row) throw new Error('the job was not inserted');
+  const now = Date.now();
+  if (job.stands.length > 0)
+    await tx.insert(stands).values(
+      job.stands.map(({ id, name, settings }, i) => ({
+        id: renamed(id),
+        jobId: row.id,
+        name,
+        ...setupColumns(settings),
+        createdAt: new Date(now + i),
+      })),
+    );
+  await insertLog(tx, row.id, job, renamed);
+  for (const set of job.sets) await insertSet(tx, set, renamed);
+  return row.id;
+}
+
+async function insertLog(tx: Tx, jobId: string, job: Archived, renamed: Renamed): Promise<void> {
+  for (let from = 0; from < job.takes.length; from += 500) {
+    await tx.insert(takes).values(
+      job.takes.slice(from, from + 500).map(({ id, standId, at, ...figures }) => ({
+        id: renamed(id),
+        jobId,
+        standId: renamed(standId),
+        at: new Date(at),
+        ...shotColumns(figures),
+      })),
+    );
+  }
+  const taken = new Set(job.takes.map(({ id }) => id));
+  for (const each of job.attachments) {
+    const id = renamed(each.id);
+    await tx.insert(attachments).values({
+      id,
+      jobId,
+      standId: renamed(each.standId),
+      takeId: each.takeId !== null && taken.has(each.takeId) ? renamed(each.takeId) : null,
+      name: each.name,
+      mime: each.mime,
+      bytes: each.bytes,
+      sha256: each.sha256,
+      width: each.width,
+      height: each.height,
+      storeKey: `attachments/${id}/file.${ending(each.path)}`,
+      createdAt: new Date(each.at),
+    });
+  }
+}
+
+async function insertSet(tx: Tx, set: Archived['sets'][number], renamed: Renamed): Promise<void> {
+  const setId = renamed(set.id);
+  const inside = new Set(set.frames.map(({ id }) => id));
+  await tx.insert(frameSets).values({
+    id: setId,
+    standId: renamed(set.standId),
+    name: set.name,
+    origin: set.origin as (typeof frameSets.$inferInsert)['origin'],
+    plan: set.plan,
+    order: set.order.map((id) => (id !== null && inside.has(id) ? renamed(id) : null)),
+    createdAt: new Date(set.createdAt),
+  });
+  for (const each of set.frames) {
+    const id = renamed(each.id);
+    await tx.insert(frames).values({
+      id,
+      setId,
+      name: each.name,
+      role: each.role as (typeof frames.$inferInsert)['role'],
+      storeKey: `frames/${id}/file.${ending(each.path)}`,
+      bytes: each.bytes,
+      sha256: each.sha256,
+      seen: each.seen as unknown as (typeof frames.$inferInsert)['seen'],
+      createdAt: new Date(each.createdAt),
+    });
+  }
+  for (const each of set.assemblies) {
+    const id = renamed(each.id);
+    const options = each.options as unknown as (typeof assemblies.$inferInsert)['options'];
+    await tx.insert(assemblies).values({
+      id,
+      setId,
+      state: 'done',
+      share: 1,
+      step: 'done',
+      options,
+      report: each.report as unknown as (typeof assemblies.$inferInsert)['report'],
+      storeKey: resultKey(id, options.output),
+      bytes: each.bytes,
+      createdAt: new Date(each.createdAt),
+    });
+  }
+}
+
 /** Takes an archive in as a new job, all of it or nothing. Every id is made anew, so that it may stand beside the job that it came from. */
 async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Promise<string> {
   const archive = await opened(path);
   const folder = join(scratch, `opened-${randomUUID()}`);
   const kept: string[] = [];
   try {
-    const { value: said } = await list(archive, 'manifest.json');
-    if (typeof said !== 'object' || said === null || !('format' in said) || said.format !== 'gangway-job')
-      throw new Refusal(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', { path: ['file'] });
-    if (!('version' in said) || typeof said.version !== 'number') throw damaged('its manifest says no version');
-    if (said.version > ARCHIVE_VERSION)
-      throw new Refusal(
-        422,
-        'newer_version',
-        `This archive is of version ${said.version}, made by a newer Gangway; this one reads version ${ARCHIVE_VERSION}.`,
-        { path: ['file'] },
-      );
-    const manifest = manifestSchema.safeParse(said);
-    if (!manifest.success) throw damaged(`its manifest is not right (${firstIssue(manifest.error).message})`);
-    const sums = new Map(manifest.data.files.map((each) => [each.path, each]));
-    for (const name of archive.entries.keys())
-      if (name !== 'manifest.json' && !sums.has(name)) throw damaged(`${name} is not in its manifest`);
-    for (const name of sums.keys()) if (!archive.entries.has(name)) throw damaged(`${name} is missing`);
-    const { value, sha256 } = await list(archive, 'job.json');
-    if (sha256 !== sums.get('job.json')?.sha256) throw damaged('job.json is not what its checksum says');
-    const result = archivedJobSchema.safeParse(upgradedJob(value, manifest.data.records));
-    if (!result.success) throw damaged(`its job is not right (${firstIssue(result.error).message})`);
-    const job = result.data;
+    const { job, sums } = await archivedIn(archive);
     const free = await store.free();
     const needed = [...sums.values()].reduce((sum, { bytes }) => sum + bytes, 0);
     if (free !== null && free < needed * 2)
       throw new Refusal(507, 'no_room', 'There is no room for what this archive holds.', { path: ['file'] });
     await mkdir(folder, { recursive: true });
-    const put = async (from: string, key: string): Promise<void> => {
-      const entry = archive.entries.get(from);
-      const sum = sums.get(from);
-      if (!entry || !sum) throw damaged(`${from} is missing`);
-      const hash = createHash('sha256');
+    const renamed = newIds();
+    for (const [from, key] of filesOf(job, renamed)) {
       const at = join(folder, 'file');
-      const bytes = await streamOf(archive, entry);
-      await pipeline(
-        bytes,
-        async function* (chunks: AsyncIterable<Buffer>) {
-          for await (const chunk of chunks) {
-            hash.update(chunk);
-            yield chunk;
-          }
-        },
-        createWriteStream(at),
-      ).catch(() => {
-        throw damaged(`${from} cannot be read`);
-      });
-      if (hash.digest('hex') !== sum.sha256) throw damaged(`${from} is not what its checksum says`);
+      await unpackedTo(at, archive, sums, from);
       kept.push(key);
       await store.put(key, at);
-    };
-    const anew = new Map<string, string>();
-    const renamed = (id: string): string => {
-      const known = anew.get(id) ?? randomUUID();
-      anew.set(id, known);
-      return known;
-    };
-    const own = new Set(job.stands.map(({ id }) => id));
-    const strange = [...job.takes, ...job.attachments, ...job.sets].find(({ standId }) => !own.has(standId));
-    if (strange) throw damaged('something in it belongs to a stand that it does not hold');
-    const taken = new Set(job.takes.map(({ id }) => id));
-    const ending = (name: string): string => name.slice(name.lastIndexOf('.') + 1);
-    for (const each of job.attachments) await put(each.path, `attachments/${renamed(each.id)}/file.${ending(each.path)}`);
-    for (const set of job.sets) {
-      for (const each of set.frames) await put(each.path, `frames/${renamed(each.id)}/file.${ending(each.path)}`);
-      for (const each of set.assemblies) {
-        const id = renamed(each.id);
-        await put(each.path, `assemblies/${id}/picture.${ending(each.path)}`);
-        await put(each.sidecar, sidecarKey(id));
-      }
     }
-    return await db.transaction(async (tx) => {
-      const names = (await tx.select({ name: jobs.name }).from(jobs)).map(({ name }) => name);
-      const [row] = await tx
-        .insert(jobs)
-        .values({
-          name: names.includes(job.name) ? copyName(job.name, names) : job.name,
-          dismissedCautions: job.dismissedCautions,
-          place: job.place,
-          day: job.day,
-          standOrder: job.stands.map(({ id }) => renamed(id)),
-        })
-        .returning();
-      if (!row) throw new Error('the job was not inserted');
-      const now = Date.now();
-      if (job.stands.length > 0)
-        await tx.insert(stands).values(
-          job.stands.map(({ id, name, settings }, i) => ({
-            id: renamed(id),
-            jobId: row.id,
-            name,
-            ...setupColumns(settings),
-            createdAt: new Date(now + i),
-          })),
-        );
-      for (let from = 0; from < job.takes.length; from += 500) {
-        await tx.insert(takes).values(
-          job.takes.slice(from, from + 500).map(({ id, standId, at, ...figures }) => ({
-            id: renamed(id),
-            jobId: row.id,
-            standId: renamed(standId),
-            at: new Date(at),
-            ...shotColumns(figures),
-          })),
-        );
-      }
-      for (const each of job.attachments) {
-        const id = renamed(each.id);
-        await tx.insert(attachments).values({
-          id,
-          jobId: row.id,
-          standId: renamed(each.standId),
-          takeId: each.takeId !== null && taken.has(each.takeId) ? renamed(each.takeId) : null,
-          name: each.name,
-          mime: each.mime,
-          bytes: each.bytes,
-          sha256: each.sha256,
-          width: each.width,
-          height: each.height,
-          storeKey: `attachments/${id}/file.${ending(each.path)}`,
-          createdAt: new Date(each.at),
-        });
-      }
-      for (const set of job.sets) {
-        const setId = renamed(set.id);
-        const inside = new Set(set.frames.map(({ id }) => id));
-        await tx.insert(frameSets).values({
-          id: setId,
-          standId: renamed(set.standId),
-          name: set.name,
-          origin: set.origin as (typeof frameSets.$inferInsert)['origin'],
-          plan: set.plan,
-          order: set.order.map((id) => (id !== null && inside.has(id) ? renamed(id) : null)),
-          createdAt: new Date(set.createdAt),
-        });
-        for (const each of set.frames) {
-          const id = renamed(each.id);
-          await tx.insert(frames).values({
-            id,
-            setId,
-            name: each.name,
-            role: each.role as (typeof frames.$inferInsert)['role'],
-            storeKey: `frames/${id}/file.${ending(each.path)}`,
-            bytes: each.bytes,
-            sha256: each.sha256,
-            seen: each.seen as unknown as (typeof frames.$inferInsert)['seen'],
-            createdAt: new Date(each.createdAt),
-          });
-        }
-        for (const each of set.assemblies) {
-          const id = renamed(each.id);
-          const options = each.options as unknown as (typeof assemblies.$inferInsert)['options'];
-          await tx.insert(assemblies).values({
-            id,
-            setId,
-            state: 'done',
-            share: 1,
-            step: 'done',
-            options,
-            report: each.report as unknown as (typeof assemblies.$inferInsert)['report'],
-            storeKey: resultKey(id, options.output),
-            bytes: each.bytes,
-            createdAt: new Date(each.createdAt),
-          });
-        }
-      }
-      return row.id;
-    });
+    return await db.transaction((tx) => insertJob(tx, job, renamed));
   } catch (error) {
     // All of it or nothing: what is in the store already goes again.
     await Promise.all(kept.map((key) => store.remove(key).catch(() => undefined)));

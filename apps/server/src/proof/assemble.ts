@@ -65,53 +65,18 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
   const remarks: string[] = [];
 
   onProgress(0, 'looking at the files');
-  const seen = await Promise.all(
-    present.map(async ({ path, name }) => {
-      const { width, height, depth, orientation, icc } = await sharp(path, noLimit).metadata();
-      if (!width || !height) throw new AssemblyTrouble(`${name} cannot be read as a picture.`);
-      if (width * height > PIXELS_MOST)
-        throw new AssemblyTrouble(
-          `${name} says it has ${Math.round((width * height) / 1e6)} million pixels; at most ${PIXELS_MOST / 1e6} million are taken.`,
-        );
-      const turned = (orientation ?? 1) >= 5;
-      return {
-        width: turned ? height : width,
-        height: turned ? width : height,
-        bits: depth === 'ushort' ? 16 : 8,
-        profile: icc ?? null,
-      } as const;
-    }),
-  );
+  const seen = await Promise.all(present.map(lookedAt));
   const bits: 8 | 16 = seen.some((each) => each.bits === 16) ? 16 : 8;
   const { plan, laid: wanted, slidePx } = plannedPlaces(job, present, seen);
-  const pixels = seen.reduce((sum, { width, height }) => sum + width * height, 0);
-  const box = boxOf(wanted);
-  const needed = (pixels + 2.4 * box.width * box.height) * 3 * (bits / 8);
-  const free = await (job.freeBytes ?? freeBytes)(job.scratch);
-  if (free < needed)
-    throw new AssemblyTrouble(
-      `Putting these frames together needs ${gigabytes(needed)} of free disk for its work, and there are ${gigabytes(free)}. Free some, or put fewer together.`,
-    );
+  await requireRoom(job, seen, boxOf(wanted), bits);
 
   const raw: RawPicture[] = [];
   try {
-    const reduced: { readonly plane: Plane; readonly by: number }[] = [];
-    for (const [i, { path, name }] of present.entries()) {
+    const reduced: Reduced[] = [];
+    for (const [i, frame] of present.entries()) {
       onProgress(0.02 + (0.28 * i) / present.length, `unpacking ${i + 1} of ${present.length}`);
       const unpacked = join(job.scratch, `frame-${i}.v`);
-      try {
-        await sharp(path, { ...noLimit, failOn: 'error', sequentialRead: true })
-          .autoOrient()
-          .removeAlpha()
-          .keepIccProfile()
-          .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb')
-          .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
-          .toFile(unpacked);
-      } catch (error) {
-        throw new AssemblyTrouble(
-          `${name} breaks off or cannot be read (${error instanceof Error ? error.message.split('\n')[0] : 'unknown'}).`,
-        );
-      }
+      await unpackedTo(unpacked, frame, bits);
       const picture = await openRaw(unpacked);
       raw.push(picture);
       reduced.push(await reducedOf(unpacked, picture));
@@ -150,21 +115,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     );
     const placed = { ...solved, at: solved.at.map(({ x, y }) => ({ x: snapped(x), y: snapped(y) })) };
     const bentOf = new Map(usable.map(({ k }, i) => [k, placed.links[i]]));
-    if (usable.length === 0 && present.length > 1)
-      remarks.push(
-        plan
-          ? 'Nothing in the overlaps could be compared: all frames lie where the plan has them.'
-          : 'Nothing in the overlaps could be compared.',
-      );
-    placed.held.forEach((held, i) => {
-      if (!held && usable.length > 0)
-        remarks.push(
-          `${present[i]?.name ?? ''} shows nothing to go by in its overlaps: it lies where the ${plan ? 'plan' : 'first look'} has it.`,
-        );
-    });
-    given.forEach((frame, place) => {
-      if (!frame) remarks.push(`Place ${place + 1} is empty; the picture is cropped to what is whole without it.`);
-    });
+    remarks.push(...placeRemarks({ given, present, held: placed.held, planned: plan !== null, compared: usable.length }));
 
     // Light.
     const falloffs = await falloffsOf(job, { present, plan, sizes: seen, remarks });
@@ -173,21 +124,8 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     if (options.evenLight && links.length === 0 && present.length > 1)
       remarks.push('Light could not be compared, so it is left as it was taken.');
 
-    // The canvas: all that is covered without a gap.
-    const whole = wholeOf(placed.at.map(({ x, y }, i) => ({ left: x, top: y, width: seen[i]?.width ?? 0, height: seen[i]?.height ?? 0 })));
-    if (!whole) throw new AssemblyTrouble('The frames have no rectangle in common that is covered without a gap.');
-    const wholeNumbers = options.placing === 'whole';
-    const laid = placed.at.map(({ x, y }, i): Laid => ({
-      left: wholeNumbers ? Math.round(x) - whole.left : x - whole.left,
-      top: wholeNumbers ? Math.round(y) - whole.top : y - whole.top,
-      width: seen[i]?.width ?? 0,
-      height: seen[i]?.height ?? 0,
-    }));
+    const { whole, laid } = onCanvas(placed.at, seen, options);
     const canvas = { width: whole.width, height: whole.height };
-    if (options.output === 'jpeg' && Math.max(canvas.width, canvas.height) > JPEG_MOST)
-      throw new AssemblyTrouble(
-        `The picture is ${canvas.width} × ${canvas.height} px; a JPEG holds at most ${JPEG_MOST} on a side. Take TIFF.`,
-      );
 
     onProgress(0.58, 'laying the seams');
     const cellPx = Math.max(...seen.map(({ width, height }) => Math.max(width, height))) > 3000 ? 16 : 8;
@@ -215,31 +153,9 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
       profile: seen[0]?.profile ?? null,
     });
 
-    const seams = measured.map(({ a, b, pair }, k): Seam => {
-      const bent = bentOf.get(k);
-      const [pa, pb] = [placed.at[a] ?? { x: 0, y: 0 }, wanted[b]];
-      const facts = {
-        a: present[a]?.place ?? a,
-        b: present[b]?.place ?? b,
-        state: pair.state,
-        offset:
-          pair.offset && pb
-            ? {
-                x: (measured[k]?.at?.x ?? 0) - (pb.left - (wanted[a]?.left ?? 0)),
-                y: (measured[k]?.at?.y ?? 0) - (pb.top - (wanted[a]?.top ?? 0)),
-              }
-            : null,
-        looked: pair.looked,
-        detailed: pair.detailed,
-        agreeing: pair.agreeing,
-        scatterPx: pair.scatterPx,
-        farthestPx: pair.farthestPx,
-        bentPx: bent?.awayPx ?? 0,
-        leftOut: bent?.leftOut ?? false,
-        worstAt: pair.worstAt ? { x: pair.worstAt.x + pa.x - whole.left, y: pair.worstAt.y + pa.y - whole.top } : null,
-      };
-      return { ...facts, words: seamWords(facts, plan !== null) };
-    });
+    const seams = measured.map((each, k) =>
+      seamOf(each, { present, wanted, at: placed.at, bent: bentOf.get(k), whole, planned: plan !== null }),
+    );
     return {
       width: canvas.width,
       height: canvas.height,
@@ -264,6 +180,137 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
   } finally {
     await Promise.all(raw.map(({ close }) => close()));
   }
+}
+
+interface Reduced {
+  readonly plane: Plane;
+  readonly by: number;
+}
+
+/** What a file says of itself. */
+async function lookedAt({ path, name }: { readonly path: string; readonly name: string }) {
+  const { width, height, depth, orientation, icc } = await sharp(path, noLimit).metadata();
+  if (!width || !height) throw new AssemblyTrouble(`${name} cannot be read as a picture.`);
+  if (width * height > PIXELS_MOST)
+    throw new AssemblyTrouble(
+      `${name} says it has ${Math.round((width * height) / 1e6)} million pixels; at most ${PIXELS_MOST / 1e6} million are taken.`,
+    );
+  const turned = (orientation ?? 1) >= 5;
+  return {
+    width: turned ? height : width,
+    height: turned ? width : height,
+    bits: depth === 'ushort' ? 16 : 8,
+    profile: icc ?? null,
+  } as const;
+}
+
+/** Refuses to begin what the disk has no room for. */
+async function requireRoom(job: AssemblyJob, seen: readonly Size[], box: Size, bits: 8 | 16): Promise<void> {
+  const pixels = seen.reduce((sum, { width, height }) => sum + width * height, 0);
+  const needed = (pixels + 2.4 * box.width * box.height) * 3 * (bits / 8);
+  const free = await (job.freeBytes ?? freeBytes)(job.scratch);
+  if (free < needed)
+    throw new AssemblyTrouble(
+      `Putting these frames together needs ${gigabytes(needed)} of free disk for its work, and there are ${gigabytes(free)}. Free some, or put fewer together.`,
+    );
+}
+
+async function unpackedTo(unpacked: string, { path, name }: { readonly path: string; readonly name: string }, bits: 8 | 16): Promise<void> {
+  try {
+    await sharp(path, { ...noLimit, failOn: 'error', sequentialRead: true })
+      .autoOrient()
+      .removeAlpha()
+      .keepIccProfile()
+      .pipelineColourspace(bits === 16 ? 'rgb16' : 'srgb')
+      .toColourspace(bits === 16 ? 'rgb16' : 'srgb')
+      .toFile(unpacked);
+  } catch (error) {
+    throw new AssemblyTrouble(
+      `${name} breaks off or cannot be read (${error instanceof Error ? error.message.split('\n')[0] : 'unknown'}).`,
+    );
+  }
+}
+
+interface PlaceFacts {
+  readonly given: AssemblyJob['frames'];
+  readonly present: readonly Present[];
+  /** Which frames are held by measurements. */
+  readonly held: readonly boolean[];
+  readonly planned: boolean;
+  /** How many overlaps could be compared. */
+  readonly compared: number;
+}
+
+/** What the report says of frames that lie where nothing was measured, and of places without one. */
+function placeRemarks({ given, present, held, planned, compared }: PlaceFacts): readonly string[] {
+  const nothing = planned
+    ? 'Nothing in the overlaps could be compared: all frames lie where the plan has them.'
+    : 'Nothing in the overlaps could be compared.';
+  return [
+    ...(compared === 0 && present.length > 1 ? [nothing] : []),
+    ...held.flatMap((each, i) =>
+      each || compared === 0
+        ? []
+        : [
+            `${present[i]?.name ?? ''} shows nothing to go by in its overlaps: it lies where the ${planned ? 'plan' : 'first look'} has it.`,
+          ],
+    ),
+    ...given.flatMap((frame, place) => (frame ? [] : [`Place ${place + 1} is empty; the picture is cropped to what is whole without it.`])),
+  ];
+}
+
+/** The canvas, which is all that is covered without a gap, and where each frame lies on it. */
+function onCanvas(at: readonly Px[], seen: readonly Size[], { placing, output }: AssemblyJob['options']) {
+  const whole = wholeOf(at.map(({ x, y }, i) => ({ left: x, top: y, width: seen[i]?.width ?? 0, height: seen[i]?.height ?? 0 })));
+  if (!whole) throw new AssemblyTrouble('The frames have no rectangle in common that is covered without a gap.');
+  const wholeNumbers = placing === 'whole';
+  const laid = at.map(({ x, y }, i): Laid => ({
+    left: wholeNumbers ? Math.round(x) - whole.left : x - whole.left,
+    top: wholeNumbers ? Math.round(y) - whole.top : y - whole.top,
+    width: seen[i]?.width ?? 0,
+    height: seen[i]?.height ?? 0,
+  }));
+  if (output === 'jpeg' && Math.max(whole.width, whole.height) > JPEG_MOST)
+    throw new AssemblyTrouble(
+      `The picture is ${whole.width} × ${whole.height} px; a JPEG holds at most ${JPEG_MOST} on a side. Take TIFF.`,
+    );
+  return { whole, laid };
+}
+
+interface SeamFacts {
+  readonly present: readonly Present[];
+  /** Where the plan or a first look has the frames, and where they were put, px. */
+  readonly wanted: readonly Laid[];
+  readonly at: readonly Px[];
+  readonly bent: { readonly awayPx: number; readonly leftOut: boolean } | undefined;
+  readonly whole: { readonly left: number; readonly top: number };
+  readonly planned: boolean;
+}
+
+/** What the report says of one seam. */
+function seamOf({ a, b, at: measuredAt, pair }: Measured, { present, wanted, at, bent, whole, planned }: SeamFacts): Seam {
+  const [pa, pb] = [at[a] ?? { x: 0, y: 0 }, wanted[b]];
+  const facts = {
+    a: present[a]?.place ?? a,
+    b: present[b]?.place ?? b,
+    state: pair.state,
+    offset:
+      pair.offset && pb
+        ? {
+            x: (measuredAt?.x ?? 0) - (pb.left - (wanted[a]?.left ?? 0)),
+            y: (measuredAt?.y ?? 0) - (pb.top - (wanted[a]?.top ?? 0)),
+          }
+        : null,
+    looked: pair.looked,
+    detailed: pair.detailed,
+    agreeing: pair.agreeing,
+    scatterPx: pair.scatterPx,
+    farthestPx: pair.farthestPx,
+    bentPx: bent?.awayPx ?? 0,
+    leftOut: bent?.leftOut ?? false,
+    worstAt: pair.worstAt ? { x: pair.worstAt.x + pa.x - whole.left, y: pair.worstAt.y + pa.y - whole.top } : null,
+  };
+  return { ...facts, words: seamWords(facts, planned) };
 }
 
 /** A hundredth or so of a pixel from a whole one is a whole one: no row is lost, and nothing resampled, for it. */
@@ -549,6 +596,7 @@ async function cardOf({
     );
   return { columns: info.width, rows: info.height, multiply: light.map((each) => brightest / each) };
 }
+
 interface UnlikenessInput {
   readonly laid: readonly Laid[];
   readonly canvas: Size;
@@ -589,6 +637,7 @@ function unlikeness({ laid, canvas, cellPx, reduced, gains }: UnlikenessInput): 
   }
   return out;
 }
+
 interface PutTogetherInput {
   readonly job: AssemblyJob;
   readonly raw: readonly RawPicture[];

@@ -102,6 +102,7 @@ async function setsOf(db: Db, where: { readonly standId: string } | { readonly s
     createdAt: createdAt.toISOString(),
   }));
 }
+
 interface ArrivedInput {
   readonly req: Request;
   readonly setId: string;

@@ -1,8 +1,8 @@
 import { zipSync, strToU8 } from 'fflate';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Job } from '@gangway/contract/job';
 import { exiftoolArguments, sidecarName, takeXmp, type TakenWhere } from '@gangway/contract/xmp';
-import { DOUBTS } from '@gangway/core/log/matching';
+import { DOUBTS, type Clock, type Match, type Matching } from '@gangway/core/log/matching';
 import type { LogTake } from '@gangway/core/log/shotFields';
 import { fixed } from '@gangway/core/words';
 import { download, fileName } from '../ui/download';
@@ -33,7 +33,6 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
   const [progress, setProgress] = useState<{ readonly done: number; readonly of: number } | null>(null);
   const [clocks, setClocks] = useState<ReadonlyMap<string, number>>(new Map());
   const [dropped, setDropped] = useState<ReadonlySet<string>>(new Set());
-  const [again, setAgain] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const abort = useRef<AbortController | null>(null);
   useEffect(() => () => abort.current?.abort(), []);
@@ -60,45 +59,18 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
     if (!stop.signal.aborted) setRead(result);
   };
 
-  const where: TakenWhere = { latitudeDeg: job.place?.latitudeDeg ?? null, longitudeDeg: job.place?.longitudeDeg ?? null, timeZone };
-  const named = kept.flatMap(({ takeId, file }) => {
-    const take = byId.get(takeId);
-    return take ? [{ ...take, file }] : [];
-  });
-  const there = named.filter(({ file }) => read?.sidecars.has(sidecarName(file).toLowerCase()) === true);
-  const writing = again ? named : named.filter((take) => !there.includes(take));
-  const skipped =
-    there.length > 0 && !again
-      ? ` ${there.length === 1 ? 'One sidecar is' : `${there.length} sidecars are`} there already and ${there.length === 1 ? 'is' : 'are'} left alone.`
-      : '';
-
+  const named = useMemo(
+    () =>
+      kept.flatMap(({ takeId, file }) => {
+        const take = byId.get(takeId);
+        return take ? [{ ...take, file }] : [];
+      }),
+    [kept, byId],
+  );
   const takeOver = async () => {
     const refused = await onChange({ put: named, remove: [] }, `${named.length} takes matched with files`);
     setSaid(refused ?? `${named.length} ${named.length === 1 ? 'take has its file' : 'takes have their files'} in the log.`);
   };
-  const zip = () => {
-    const files = Object.fromEntries(writing.map((take) => [sidecarName(take.file), strToU8(takeXmp(take, where))]));
-    download(`${fileName(job.name)}-sidecars.zip`, 'application/zip', zipSync(files));
-    setSaid(`${writing.length} sidecars are in the zip.${skipped}`);
-  };
-  const folder = async () => {
-    const pick = (window as unknown as { showDirectoryPicker?: (options: { mode: string }) => Promise<WritableFolder> })
-      .showDirectoryPicker;
-    if (!pick) return;
-    try {
-      const into = await pick.call(window, { mode: 'readwrite' });
-      const { written, left } = await writeInto(
-        into,
-        named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })),
-        again,
-      );
-      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${leftAlone(left)}`);
-    } catch (error) {
-      if (!(error instanceof DOMException && error.name === 'AbortError'))
-        setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
-    }
-  };
-  const canFolder = 'showDirectoryPicker' in window;
 
   return (
     <Dialog
@@ -142,145 +114,237 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
         {failed && <p role="alert">The matching failed. Choose the files again, or fewer of them.</p>}
         {read && found && (
           <>
-            <ul aria-label="What was found" className="list-disc pl-5">
-              <li data-testid="match-count">
-                {kept.length} of {takes.length} takes matched with {read.files.length} files;{' '}
-                {kept.filter(({ doubts }) => doubts.length > 0).length} with a doubt.
-              </li>
-              {found.remarks.map((words) => (
-                <li key={words}>{words}</li>
-              ))}
-              {read.silent.length > 0 && (
-                <li>{read.silent.length === 1 ? `${read.silent[0]} says no time.` : `${read.silent.length} files say no time.`}</li>
-              )}
-              {found.filesLeft.length > 0 && <li>Without a take: {listed(found.filesLeft)}.</li>}
-              {found.takesLeft.length > 0 && (
-                <li>
-                  Without a file:{' '}
-                  {listed(
-                    found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`),
-                  )}
-                  .
-                </li>
-              )}
-            </ul>
-            {found.clocks.map(({ camera, offsetS, agree, firstFile, lastFile }, i) => (
-              <div key={`${camera} ${i}`} className="flex flex-wrap items-center gap-2">
-                <span>
-                  Clock of {camera}
-                  {found.clocks.filter((clock) => clock.camera === camera).length > 1 ? ` from ${firstFile} to ${lastFile}` : ''}:{' '}
-                  {clockWords(offsetS, takes[0]?.at ?? '', timeZone)} ({agree} agree)
-                </span>
-                <NumberField
-                  label="ahead of the log by"
-                  unit="s"
-                  decimals={1}
-                  width="w-24"
-                  value={offsetS}
-                  onCommit={(s) => {
-                    if (!(Math.abs(s) <= 1e8)) return 'ahead of the log by: it must be from −100000000 to 100000000 s.';
-                    setClocks(new Map([...clocks, [camera, s]]));
-                    return null;
-                  }}
-                />
-              </div>
+            <WhatWasFound read={read} found={found} kept={kept} byId={byId} timeZone={timeZone} />
+            {found.clocks.map((clock, i) => (
+              <ClockRow
+                key={`${clock.camera} ${i}`}
+                clock={clock}
+                several={found.clocks.filter(({ camera }) => camera === clock.camera).length > 1}
+                shown={clockWords(clock.offsetS, takes[0]?.at ?? '', timeZone)}
+                onSet={(offsetS) => setClocks(new Map([...clocks, [clock.camera, offsetS]]))}
+              />
             ))}
             {clocks.size > 0 && (
               <Button className="justify-self-start" onClick={() => setClocks(new Map())}>
                 Find the clocks by themselves again
               </Button>
             )}
-            <div className="max-h-72 overflow-auto rounded-md border border-hairline">
-              <table className="w-full border-collapse tabular-nums" aria-label="Matches">
-                <thead className="sticky top-0 bg-sheet text-left text-ink-soft">
-                  <tr>
-                    <Th className="px-1">Take</Th>
-                    <Th className="px-1">File</Th>
-                    <Th className="px-1" end>
-                      Apart, s
-                    </Th>
-                    <Th className="px-1">Doubts</Th>
-                    <Th className="px-1">Keep</Th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {found.matches.slice(0, SHOWN).map(({ takeId, file, offS, doubts }) => {
-                    const take = byId.get(takeId);
-                    return (
-                      <tr key={takeId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
-                        <td className="px-1 py-0.5">
-                          {take
-                            ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : `, frame ${take.frame}`}${take.bracket === null ? '' : `, exposure ${take.bracket}`}`
-                            : ''}
-                        </td>
-                        <td className="px-1 py-0.5">{file}</td>
-                        <td className="px-1 py-0.5 text-right">{offS === null ? '' : fixed(offS, 1)}</td>
-                        <td className="px-1 py-0.5 text-fails">{doubts.map((doubt) => DOUBTS[doubt]).join('; ')}</td>
-                        <td className="px-1 py-0.5">
-                          <input
-                            type="checkbox"
-                            aria-label={`Keep ${file}`}
-                            checked={!dropped.has(takeId)}
-                            onChange={({ target }) => {
-                              const next = new Set(dropped);
-                              if (target.checked) next.delete(takeId);
-                              else next.add(takeId);
-                              setDropped(next);
-                            }}
-                            className="accent-accent"
-                          />
-                        </td>
-                      </tr>
-                    );
-                  })}
-                </tbody>
-              </table>
-              {found.matches.length > SHOWN && <p className="px-1 text-ink-soft">… and {found.matches.length - SHOWN} more.</p>}
-            </div>
-            {there.length > 0 && (
-              <label className="flex items-start gap-1.5">
-                <input
-                  type="checkbox"
-                  checked={again}
-                  onChange={({ target }) => setAgain(target.checked)}
-                  className="mt-0.5 accent-accent"
-                />
-                <span>
-                  {there.length === 1
-                    ? `${sidecarName(there[0]?.file ?? 'x')} is there already`
-                    : `${there.length} sidecars are there already`}
-                  : write {there.length === 1 ? 'it' : 'them'} anew. What stands in {there.length === 1 ? 'it' : 'them'} now is lost.
-                </span>
-              </label>
-            )}
-            <div className="flex flex-wrap gap-1.5">
+            <MatchTable matches={found.matches} byId={byId} timeZone={timeZone} dropped={dropped} onDropped={setDropped} />
+            <Sidecars job={job} timeZone={timeZone} named={named} there={read.sidecars} busy={busy} onSaid={setSaid}>
               <Button look="main" disabled={busy || named.length === 0} onClick={() => void takeOver()}>
                 Put the names into the log
               </Button>
-              <Button disabled={busy || writing.length === 0} onClick={zip}>
-                Sidecars as a zip
-              </Button>
-              <Button
-                disabled={busy || named.length === 0 || !canFolder}
-                title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'}
-                onClick={() => void folder()}
-              >
-                Sidecars into a folder …
-              </Button>
-              <Button
-                disabled={busy || writing.length === 0}
-                onClick={() =>
-                  download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))
-                }
-              >
-                exiftool arguments
-              </Button>
-            </div>
+            </Sidecars>
           </>
         )}
         {said !== null && <p role="status">{said}</p>}
       </div>
     </Dialog>
+  );
+}
+
+interface WhatWasFoundProps {
+  readonly read: ReadFiles;
+  readonly found: Matching;
+  readonly kept: readonly Match[];
+  readonly byId: ReadonlyMap<string, LogTake>;
+  readonly timeZone: string;
+}
+
+function WhatWasFound({ read, found, kept, byId, timeZone }: WhatWasFoundProps) {
+  return (
+    <ul aria-label="What was found" className="list-disc pl-5">
+      <li data-testid="match-count">
+        {kept.length} of {byId.size} takes matched with {read.files.length} files; {kept.filter(({ doubts }) => doubts.length > 0).length}{' '}
+        with a doubt.
+      </li>
+      {found.remarks.map((words) => (
+        <li key={words}>{words}</li>
+      ))}
+      {read.silent.length > 0 && (
+        <li>{read.silent.length === 1 ? `${read.silent[0]} says no time.` : `${read.silent.length} files say no time.`}</li>
+      )}
+      {found.filesLeft.length > 0 && <li>Without a take: {listed(found.filesLeft)}.</li>}
+      {found.takesLeft.length > 0 && (
+        <li>
+          Without a file:{' '}
+          {listed(found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`))}.
+        </li>
+      )}
+    </ul>
+  );
+}
+
+interface ClockRowProps {
+  readonly clock: Clock;
+  /** Whether the same camera had more than one clock. */
+  readonly several: boolean;
+  readonly shown: string;
+  readonly onSet: (offsetS: number) => void;
+}
+
+/** What the clock of a camera was found to be off by; it can be set by hand. */
+function ClockRow({ clock: { camera, offsetS, agree, firstFile, lastFile }, several, shown, onSet }: ClockRowProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-2">
+      <span>
+        Clock of {camera}
+        {several ? ` from ${firstFile} to ${lastFile}` : ''}: {shown} ({agree} agree)
+      </span>
+      <NumberField
+        label="ahead of the log by"
+        unit="s"
+        decimals={1}
+        width="w-24"
+        value={offsetS}
+        onCommit={(s) => {
+          if (!(Math.abs(s) <= 1e8)) return 'ahead of the log by: it must be from −100000000 to 100000000 s.';
+          onSet(s);
+          return null;
+        }}
+      />
+    </div>
+  );
+}
+
+interface MatchTableProps {
+  readonly matches: readonly Match[];
+  readonly byId: ReadonlyMap<string, LogTake>;
+  readonly timeZone: string;
+  readonly dropped: ReadonlySet<string>;
+  readonly onDropped: (dropped: ReadonlySet<string>) => void;
+}
+
+function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableProps) {
+  return (
+    <div className="max-h-72 overflow-auto rounded-md border border-hairline">
+      <table className="w-full border-collapse tabular-nums" aria-label="Matches">
+        <thead className="sticky top-0 bg-sheet text-left text-ink-soft">
+          <tr>
+            <Th className="px-1">Take</Th>
+            <Th className="px-1">File</Th>
+            <Th className="px-1" end>
+              Apart, s
+            </Th>
+            <Th className="px-1">Doubts</Th>
+            <Th className="px-1">Keep</Th>
+          </tr>
+        </thead>
+        <tbody>
+          {matches.slice(0, SHOWN).map(({ takeId, file, offS, doubts }) => {
+            const take = byId.get(takeId);
+            return (
+              <tr key={takeId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
+                <td className="px-1 py-0.5">
+                  {take
+                    ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : `, frame ${take.frame}`}${take.bracket === null ? '' : `, exposure ${take.bracket}`}`
+                    : ''}
+                </td>
+                <td className="px-1 py-0.5">{file}</td>
+                <td className="px-1 py-0.5 text-right">{offS === null ? '' : fixed(offS, 1)}</td>
+                <td className="px-1 py-0.5 text-fails">{doubts.map((doubt) => DOUBTS[doubt]).join('; ')}</td>
+                <td className="px-1 py-0.5">
+                  <input
+                    type="checkbox"
+                    aria-label={`Keep ${file}`}
+                    checked={!dropped.has(takeId)}
+                    onChange={({ target }) => {
+                      const next = new Set(dropped);
+                      if (target.checked) next.delete(takeId);
+                      else next.add(takeId);
+                      onDropped(next);
+                    }}
+                    className="accent-accent"
+                  />
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      {matches.length > SHOWN && <p className="px-1 text-ink-soft">… and {matches.length - SHOWN} more.</p>}
+    </div>
+  );
+}
+
+interface SidecarsProps {
+  readonly job: Job;
+  readonly timeZone: string;
+  /** The takes with the files that they were matched with. */
+  readonly named: readonly LogTake[];
+  /** Names of sidecars that lie beside the files already, in small letters. */
+  readonly there: ReadonlySet<string>;
+  readonly busy: boolean;
+  readonly onSaid: (words: string) => void;
+  readonly children: ReactNode;
+}
+
+/** What is done with the matches: into the log, or as sidecars into a zip, a folder, or for exiftool. */
+function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, children }: SidecarsProps) {
+  const [again, setAgain] = useState(false);
+  const where: TakenWhere = { latitudeDeg: job.place?.latitudeDeg ?? null, longitudeDeg: job.place?.longitudeDeg ?? null, timeZone };
+  const there = named.filter(({ file }) => lying.has(sidecarName(file).toLowerCase()));
+  const writing = again ? named : named.filter((take) => !there.includes(take));
+  const skipped =
+    there.length > 0 && !again
+      ? ` ${there.length === 1 ? 'One sidecar is' : `${there.length} sidecars are`} there already and ${there.length === 1 ? 'is' : 'are'} left alone.`
+      : '';
+
+  const zip = () => {
+    const files = Object.fromEntries(writing.map((take) => [sidecarName(take.file), strToU8(takeXmp(take, where))]));
+    download(`${fileName(job.name)}-sidecars.zip`, 'application/zip', zipSync(files));
+    setSaid(`${writing.length} sidecars are in the zip.${skipped}`);
+  };
+  const folder = async () => {
+    const pick = (window as unknown as { showDirectoryPicker?: (options: { mode: string }) => Promise<WritableFolder> })
+      .showDirectoryPicker;
+    if (!pick) return;
+    try {
+      const into = await pick.call(window, { mode: 'readwrite' });
+      const { written, left } = await writeInto(
+        into,
+        named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })),
+        again,
+      );
+      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${leftAlone(left)}`);
+    } catch (error) {
+      if (!(error instanceof DOMException && error.name === 'AbortError'))
+        setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
+    }
+  };
+  const canFolder = 'showDirectoryPicker' in window;
+
+  return (
+    <>
+      {there.length > 0 && (
+        <label className="flex items-start gap-1.5">
+          <input type="checkbox" checked={again} onChange={({ target }) => setAgain(target.checked)} className="mt-0.5 accent-accent" />
+          <span>
+            {there.length === 1 ? `${sidecarName(there[0]?.file ?? 'x')} is there already` : `${there.length} sidecars are there already`}:
+            write {there.length === 1 ? 'it' : 'them'} anew. What stands in {there.length === 1 ? 'it' : 'them'} now is lost.
+          </span>
+        </label>
+      )}
+      <div className="flex flex-wrap gap-1.5">
+        {children}
+        <Button disabled={busy || writing.length === 0} onClick={zip}>
+          Sidecars as a zip
+        </Button>
+        <Button
+          disabled={busy || named.length === 0 || !canFolder}
+          title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'}
+          onClick={() => void folder()}
+        >
+          Sidecars into a folder …
+        </Button>
+        <Button
+          disabled={busy || writing.length === 0}
+          onClick={() => download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))}
+        >
+          exiftool arguments
+        </Button>
+      </div>
+    </>
   );
 }
 

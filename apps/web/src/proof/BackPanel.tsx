@@ -1,6 +1,6 @@
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { CameraOff, PlugZap } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useRef, useState, type ReactNode } from 'react';
 import type { FrameSet } from '@gangway/contract/proof';
 import type { Stand } from '@gangway/contract/stand';
 import { FIRST_BACK, hearsLens, takesFor, type BackOptions } from '@gangway/core/capture/takes';
@@ -14,6 +14,7 @@ import { NumberField } from '../ui/NumberField';
 import { useTell } from '../ui/Notes';
 import type { Back } from './back/useBack';
 import { Progress } from './Progress';
+import { CheckField } from '../ui/CheckField';
 import { Select } from '../ui/Select';
 
 const STATE_WORDS = { ready: 'ready', exposing: 'exposing', delivering: 'delivering', unplugged: 'unplugged' } as const;
@@ -23,13 +24,6 @@ const SAMPLES = [1, 4, 16, 64] as const;
 /** An exposure of a bracket by how it differs from the metered one. */
 function exposureWords(stops: number): string {
   return stops === 0 ? 'as metered' : `${stopsWords(Math.abs(stops))} ${stops > 0 ? 'lighter' : 'darker'}`;
-}
-interface WithinInput {
-  readonly key: 'slideErrorMm' | 'levelErrorDeg' | 'driftStops';
-  readonly label: string;
-  readonly least: number;
-  readonly most: number;
-  readonly unit: string;
 }
 
 /** The stand-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
@@ -59,15 +53,6 @@ export function BackPanel({
   const takes = takesFor(geometryOf(stand.settings), options);
   const [first] = takes;
   const busy = back.state === 'exposing' || back.state === 'delivering';
-  const set = <K extends keyof BackOptions>(key: K, value: BackOptions[K]) => setOptions({ ...options, [key]: value });
-  const within =
-    ({ key, label, least, most, unit }: WithinInput) =>
-    (value: number) => {
-      if (value < least || value > most) return `${label} must be from ${least} to ${most} ${unit}.`;
-      set(key, value);
-      return null;
-    };
-
   const shoot = async () => {
     // As it is kept now: what was changed on the bench a moment ago belongs to it.
     const fresh = await onFresh();
@@ -128,114 +113,19 @@ export function BackPanel({
           </Button>
         )}
       </div>
-      <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
-        <label className="grid gap-0.5">
-          <span className="text-ink-soft">Pixels</span>
-          <Select value={options.binning} onChange={(event) => set('binning', Number(event.target.value) as BackOptions['binning'])}>
-            {Object.entries(BINNINGS).map(([id, words]) => (
-              <option key={id} value={id}>
-                {words}
-              </option>
-            ))}
-          </Select>
-        </label>
-        <label className="grid gap-0.5">
-          <span className="text-ink-soft">Points of the aperture</span>
-          <Select value={options.samples} onChange={(event) => set('samples', Number(event.target.value))}>
-            {SAMPLES.map((n) => (
-              <option key={n} value={n}>
-                {n === 1 ? '1: no blur' : n}
-              </option>
-            ))}
-          </Select>
-        </label>
-        <label className="grid gap-0.5">
-          <span className="text-ink-soft">File</span>
-          <Select
-            value={`${options.format} ${options.bits}`}
-            onChange={(event) => {
-              const [format, bits] = event.target.value.split(' ');
-              setOptions({ ...options, format: format === 'png' ? 'png' : 'tiff', bits: bits === '8' ? 8 : 16 });
-            }}
-          >
-            {['tiff 16', 'tiff 8', 'png 16', 'png 8'].map((id) => (
-              <option key={id} value={id}>
-                {id.replace(/^(\w+) (\d+)$/, (_, format: string, bits: string) => `${format.toUpperCase()}, ${bits} bit`)}
-              </option>
-            ))}
-          </Select>
-        </label>
+      <FileFields options={options} onOptions={setOptions} logging={logging} onLogging={setLogging}>
         {stops.length > 1 && (
-          <label className="grid gap-0.5">
-            <span className="text-ink-soft">Of the bracket</span>
-            <Select
-              value={chosenExposure(all, options, stops)}
-              onChange={({ target }) => {
-                setAll(target.value === 'all');
-                set('exposure', target.value === 'all' || target.value === 'metered' ? null : Number(target.value));
-              }}
-            >
-              <option value="metered">as metered</option>
-              {stops.map(
-                (by, i) =>
-                  by !== 0 && (
-                    <option key={i} value={i}>
-                      {exposureWords(by)}
-                    </option>
-                  ),
-              )}
-              <option value="all">all {stops.length}, a series each</option>
-            </Select>
-          </label>
+          <BracketChoice
+            stops={stops}
+            chosen={chosenExposure(all, options, stops)}
+            onChoose={(value) => {
+              setAll(value === 'all');
+              setOptions({ ...options, exposure: value === 'all' || value === 'metered' ? null : Number(value) });
+            }}
+          />
         )}
-        <div className="grid content-end gap-0.5">
-          <label className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              checked={options.noise}
-              onChange={(event) => set('noise', event.target.checked)}
-              className="accent-accent"
-            />
-            noise
-          </label>
-          <label className="flex items-center gap-1.5">
-            <input
-              type="checkbox"
-              checked={options.moving}
-              onChange={(event) => set('moving', event.target.checked)}
-              className="accent-accent"
-            />
-            things move
-          </label>
-          <label className="flex items-center gap-1.5">
-            <input type="checkbox" checked={logging} onChange={(event) => setLogging(event.target.checked)} className="accent-accent" />
-            log each exposure
-          </label>
-        </div>
-      </div>
-      <div className="grid justify-items-end gap-1">
-        <NumberField
-          label="Slide set wrong by about"
-          unit="mm"
-          decimals={2}
-          value={options.slideErrorMm}
-          onCommit={within({ key: 'slideErrorMm', label: 'Slide error', least: 0, most: 2, unit: 'mm' })}
-        />
-        <NumberField
-          label="Level off by"
-          unit="°"
-          decimals={2}
-          value={options.levelErrorDeg}
-          onCommit={within({ key: 'levelErrorDeg', label: 'Level error', least: -5, most: 5, unit: '°' })}
-        />
-        <NumberField
-          label="Light drifts by"
-          unit="stops"
-          decimals={2}
-          value={options.driftStops}
-          onCommit={within({ key: 'driftStops', label: 'Drift of light', least: -2, most: 2, unit: 'stops' })}
-        />
-      </div>
+      </FileFields>
+      <ErrorFields options={options} onOptions={setOptions} />
       <p className="text-xs text-ink-soft">
         {first
           ? `${takes.length} ${takes.length === 1 ? 'frame' : 'frames'} of ${first.columns} × ${first.rows} px${stand.settings.mosaic ? ', in the order of the series' : '; lay a mosaic out in the step Stitch for more'}. `
@@ -300,4 +190,129 @@ function chosenExposure(all: boolean, options: BackOptions, stops: readonly numb
   if (all) return 'all';
   if (options.exposure !== null && stops[options.exposure] !== undefined) return String(options.exposure);
   return 'metered';
+}
+
+interface OptionsProps {
+  readonly options: BackOptions;
+  readonly onOptions: (options: BackOptions) => void;
+}
+
+/** What the files are to be, and what is in the picture besides. */
+function FileFields({
+  options,
+  onOptions,
+  logging,
+  onLogging,
+  children,
+}: OptionsProps & { readonly logging: boolean; readonly onLogging: (logging: boolean) => void; readonly children: ReactNode }) {
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
+      <label className="grid gap-0.5">
+        <span className="text-ink-soft">Pixels</span>
+        <Select
+          value={options.binning}
+          onChange={(event) => onOptions({ ...options, binning: Number(event.target.value) as BackOptions['binning'] })}
+        >
+          {Object.entries(BINNINGS).map(([id, words]) => (
+            <option key={id} value={id}>
+              {words}
+            </option>
+          ))}
+        </Select>
+      </label>
+      <label className="grid gap-0.5">
+        <span className="text-ink-soft">Points of the aperture</span>
+        <Select value={options.samples} onChange={(event) => onOptions({ ...options, samples: Number(event.target.value) })}>
+          {SAMPLES.map((n) => (
+            <option key={n} value={n}>
+              {n === 1 ? '1: no blur' : n}
+            </option>
+          ))}
+        </Select>
+      </label>
+      <label className="grid gap-0.5">
+        <span className="text-ink-soft">File</span>
+        <Select
+          value={`${options.format} ${options.bits}`}
+          onChange={(event) => {
+            const [format, bits] = event.target.value.split(' ');
+            onOptions({ ...options, format: format === 'png' ? 'png' : 'tiff', bits: bits === '8' ? 8 : 16 });
+          }}
+        >
+          {['tiff 16', 'tiff 8', 'png 16', 'png 8'].map((id) => (
+            <option key={id} value={id}>
+              {id.replace(/^(\w+) (\d+)$/, (_, format: string, bits: string) => `${format.toUpperCase()}, ${bits} bit`)}
+            </option>
+          ))}
+        </Select>
+      </label>
+      {children}
+      <div className="grid content-end gap-0.5">
+        <CheckField checked={options.noise} onChange={(noise) => onOptions({ ...options, noise })}>
+          noise
+        </CheckField>
+        <CheckField checked={options.moving} onChange={(moving) => onOptions({ ...options, moving })}>
+          things move
+        </CheckField>
+        <CheckField checked={logging} onChange={onLogging}>
+          log each exposure
+        </CheckField>
+      </div>
+    </div>
+  );
+}
+
+interface BracketChoiceProps {
+  readonly stops: readonly number[];
+  readonly chosen: string;
+  readonly onChoose: (value: string) => void;
+}
+
+/** Which exposure of a bracket is made, or all of them. */
+function BracketChoice({ stops, chosen, onChoose }: BracketChoiceProps) {
+  return (
+    <label className="grid gap-0.5">
+      <span className="text-ink-soft">Of the bracket</span>
+      <Select value={chosen} onChange={({ target }) => onChoose(target.value)}>
+        <option value="metered">as metered</option>
+        {stops.map(
+          (by, i) =>
+            by !== 0 && (
+              <option key={i} value={i}>
+                {exposureWords(by)}
+              </option>
+            ),
+        )}
+        <option value="all">all {stops.length}, a series each</option>
+      </Select>
+    </label>
+  );
+}
+
+const ERRORS = [
+  { key: 'slideErrorMm', label: 'Slide set wrong by about', named: 'Slide error', least: 0, most: 2, unit: 'mm' },
+  { key: 'levelErrorDeg', label: 'Level off by', named: 'Level error', least: -5, most: 5, unit: '°' },
+  { key: 'driftStops', label: 'Light drifts by', named: 'Drift of light', least: -2, most: 2, unit: 'stops' },
+] as const;
+
+/** In what the simulated back errs. */
+function ErrorFields({ options, onOptions }: OptionsProps) {
+  return (
+    <div className="grid justify-items-end gap-1">
+      {ERRORS.map(({ key, label, named, least, most, unit }) => (
+        <NumberField
+          key={key}
+          label={label}
+          unit={unit}
+          decimals={2}
+          value={options[key]}
+          onCommit={(value) => {
+            if (value < least || value > most) return `${named} must be from ${least} to ${most} ${unit}.`;
+            onOptions({ ...options, [key]: value });
+            return null;
+          }}
+        />
+      ))}
+    </div>
+  );
 }

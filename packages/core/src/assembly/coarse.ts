@@ -50,6 +50,7 @@ function summed({ width, height, data }: Plane): { readonly once: Float64Array; 
   }
   return { once, twice };
 }
+
 interface WithinInput {
   readonly sums: Float64Array;
   readonly width: number;

@@ -12,6 +12,7 @@ export interface Px {
   readonly x: number;
   readonly y: number;
 }
+
 export interface CutInput {
   readonly plane: Plane;
   readonly left: number;
@@ -29,6 +30,7 @@ export function cut({ plane, left, top, width, height }: CutInput): Plane {
   }
   return { width, height, data };
 }
+
 interface AlongInput {
   readonly from: Float32Array;
   readonly count: number;

@@ -140,6 +140,7 @@ export function refined(a: Plane, b: Plane, start: Px, margin: number): Measured
   }
   return null;
 }
+
 export interface LightRatioInput {
   readonly a: Plane;
   readonly b: Plane;

@@ -39,6 +39,7 @@ function inside({ left, top, width, height }: Laid, canvas: Canvas, x: number, y
   const within = min(x - left, left + width - x, y - top, top + height - y);
   return within < 0 ? within : min(gap(x, left, left + width, canvas.width), gap(y, top, top + height, canvas.height));
 }
+
 export interface SeamsBetweenInput {
   readonly frames: readonly Laid[];
   readonly canvas: Canvas;
@@ -176,6 +177,7 @@ export function seamsBetween({ frames, canvas, cellPx, unlike, zones = [] }: Sea
   }
   return { cellPx, columns, rows, owner };
 }
+
 interface PassInput {
   readonly from: Float32Array;
   readonly n: number;

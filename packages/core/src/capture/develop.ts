@@ -39,6 +39,7 @@ export function dimmed(
   const off = (Math.acos(min(1, c)) - lightAngle) / EDGE;
   return law / (1 + exp(6 * off));
 }
+
 export interface DevelopedTileInput {
   readonly light: Float32Array;
   readonly columns: number;

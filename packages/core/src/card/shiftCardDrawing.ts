@@ -10,6 +10,7 @@ export const CARD_SIZES = {
 export type CardSize = keyof typeof CARD_SIZES;
 
 const MARGIN = 6;
+
 interface TextInput {
   readonly x: number;
   readonly y: number;

@@ -1,6 +1,7 @@
 import { CoreError, requirePositive } from '../errors';
 import { lensAxis } from '../space/axis';
 import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
+
 export interface BlurAtInput {
   /** Focal length, mm. */
   readonly focalMm: number;
@@ -83,6 +84,7 @@ function acrossAxis(l: Vec3): readonly [Vec3, Vec3] {
   const e1 = scaled(level, 1 / length(level));
   return [e1, cross(l, e1)];
 }
+
 export interface BlurByFormulaInput {
   /** Focal length, mm. */
   readonly focalMm: number;

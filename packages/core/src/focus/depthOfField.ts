@@ -7,6 +7,7 @@ export interface DepthOfField {
   readonly farM: number | null;
   readonly hyperfocalM: number;
 }
+
 export interface DepthOfFieldInput {
   /** Focal length, mm. */
   readonly focalMm: number;

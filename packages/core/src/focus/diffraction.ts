@@ -31,6 +31,7 @@ export function mtf(x: number): number {
   if (x >= 1) return 0;
   return (2 / Math.PI) * (Math.acos(x) - x * Math.sqrt(1 - x * x));
 }
+
 export interface DiffractionInput {
   /** Marked f-number. */
   readonly fNumber: number;

@@ -21,6 +21,7 @@ export interface FarAndNear {
   /** Whether the mechanism ended it. */
   readonly ended: boolean;
 }
+
 export interface FarAndNearInput {
   /** Focal length, mm. */
   readonly focalMm: number;

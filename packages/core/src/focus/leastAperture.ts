@@ -19,6 +19,7 @@ interface Pins {
   /** How many times sharper than the rest each must be; `null` when all are alike. */
   readonly weights: readonly number[] | null;
 }
+
 export interface LeastApertureInput {
   /** Focal length, mm. */
   readonly focalMm: number;
@@ -59,6 +60,7 @@ export function leastAperture({
   const { imageMm, spread } = bestFocus(pins, axis);
   return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };
 }
+
 export interface LeastApertureAtInput {
   /** Focal length, mm. */
   readonly focalMm: number;

@@ -5,6 +5,7 @@ export interface Found {
   readonly at: number;
   readonly value: number;
 }
+
 export interface LeastBetweenInput {
   readonly at: (x: number) => number;
   readonly from: number;

@@ -193,6 +193,7 @@ export interface Wedge {
   readonly near: Plane | null;
   readonly far: Plane | null;
 }
+
 export interface WedgeInput {
   /** Focal length, mm. */
   readonly focalMm: number;

@@ -3,6 +3,7 @@ import { conjugates } from './conjugates';
 
 /** More frames than this are no plan, and no counter is trusted with them. */
 export const STACK_MOST = 1_000_000;
+
 export interface StackFramesInput {
   /** Focal length, mm. */
   readonly focalMm: number;

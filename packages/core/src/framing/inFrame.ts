@@ -17,6 +17,7 @@ export interface FrameSpare {
 
 /** So far off that nothing is told from the horizon, m. */
 const HORIZON_M = 1e6;
+
 interface BoxAtInput {
   readonly halfM: number;
   readonly footM: number;

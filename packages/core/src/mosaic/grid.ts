@@ -31,6 +31,7 @@ export function framesAlong(wantedMm: number, frameMm: number, overlap: number, 
   }
   return frames;
 }
+
 export interface MosaicGridInput {
   /** Width of the sensor, mm. */
   readonly sensorWidthMm: number;

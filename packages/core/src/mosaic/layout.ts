@@ -32,6 +32,7 @@ interface Middle {
 
 const evenly = (count: number, spanMm: number): readonly number[] =>
   count === 1 ? [0] : Array.from({ length: count }, (_, i) => (i / (count - 1) - 0.5) * spanMm);
+
 export interface GridLayoutInput {
   readonly slides: Slides;
   readonly orientation: Orientation;
@@ -99,6 +100,7 @@ export function crossLayout(slides: Slides, orientation: Orientation, reachMm: n
   ).map(([x, y]): MosaicFrame => ({ ...rounded(slides, { riseMm: y * reachMm, shiftMm: x * reachMm }), turned: false }));
   return distinct(frames) ? { kind: 'cross', orientation, columns: 3, rows: 3, frames } : null;
 }
+
 export interface DiagonalLayoutInput {
   readonly slides: Slides;
   readonly orientation: Orientation;

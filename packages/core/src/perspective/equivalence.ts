@@ -10,6 +10,7 @@ export interface Equivalence {
   /** How large the background then is against the first picture. */
   readonly backgroundScale: number;
 }
+
 export interface EquivalenceInput {
   /** Focal length, mm. */
   readonly focalMm: number;

@@ -16,6 +16,7 @@ export interface Keystone {
   readonly stretchAcross: number;
   readonly stretchAlong: number;
 }
+
 export interface KeystoneInput {
   /** Distance from the lens to the back along its normal, mm. */
   readonly imageMm: number;

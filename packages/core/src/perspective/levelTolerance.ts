@@ -13,6 +13,7 @@ export interface LevelTolerance {
   readonly rollTenthPrintMm: number;
   readonly rollDeg: number;
 }
+
 export interface LevelToleranceInput {
   /** Distance from the lens to the back along its normal, mm. */
   readonly imageMm: number;

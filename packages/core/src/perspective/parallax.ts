@@ -5,6 +5,7 @@ export interface Parallax {
   readonly disparityMm: number;
   readonly disparityPx: number;
 }
+
 export interface ParallaxInput {
   /** Distance from the lens to the back along its normal, mm. */
   readonly imageMm: number;

@@ -13,6 +13,7 @@ export interface RiseForHeight {
   /** The pitch that would do instead, up positive, degrees. */
   readonly pitchInsteadDeg: number;
 }
+
 export interface RiseForHeightInput {
   /** Focal length, mm. */
   readonly focalMm: number;

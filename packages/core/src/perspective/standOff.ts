@@ -10,6 +10,7 @@ export interface StandOff {
   readonly riseForTopMm: number;
   readonly riseWithFootMm: number | null;
 }
+
 export interface StandOffInput {
   /** Focal length, mm. */
   readonly focalMm: number;

@@ -125,6 +125,7 @@ export function notHeld(geometry: Geometry, fNumber: number): readonly string[] 
     .filter(({ pin, blurMm }) => pin.role === 'sharp' && (blurMm === null || blurMm * pin.weight > cocMm * (1 + 1e-9)))
     .map(({ pin }) => pin.name);
 }
+
 interface ChoiceWordsInput {
   readonly geometry: Geometry;
   readonly ring: readonly BlurAt[];

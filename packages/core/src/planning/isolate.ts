@@ -58,6 +58,7 @@ function heightInPicture(geometry: Geometry, { world }: PlacedPin): number | nul
   const known = ys.filter((y) => y !== undefined);
   return Math.max(...known) - Math.min(...known);
 }
+
 interface LookAtInput {
   readonly geometry: Geometry;
   readonly movement: 'tilt' | 'swing';
@@ -162,6 +163,7 @@ export interface Miniature {
   readonly apparentScale: number;
   readonly patch: SetupPatch;
 }
+
 export interface ApparentScaleInput {
   /** Focal length, mm. */
   readonly focalMm: number;

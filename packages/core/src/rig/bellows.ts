@@ -11,6 +11,7 @@ export interface BellowsReach {
   /** The nearest focus at the longest bellows, m; `null` when they reach none. */
   readonly closestM: number | null;
 }
+
 export interface BellowsReachInput {
   /** Focal length, mm. */
   readonly focalMm: number;

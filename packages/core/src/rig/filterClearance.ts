@@ -7,6 +7,7 @@ export interface FilterClearance {
   readonly clearDiameterForHalfLightMm: number;
   readonly verdict: 'clear' | 'shades' | 'cuts';
 }
+
 export interface FilterClearanceInput {
   /** Focal length, mm. */
   readonly focalMm: number;

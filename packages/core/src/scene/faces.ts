@@ -96,6 +96,7 @@ function box([x0, y0, z0]: Vec3, [x1, y1, z1]: Vec3): readonly Face[] {
     },
   ];
 }
+
 interface OpeningsInput {
   readonly x0: number;
   readonly x1: number;

@@ -156,6 +156,7 @@ export function labelOf({ tableM: t, labelM }: Extract<Subject, { kind: 'table' 
     [-half, t, -0.3 * labelM],
   ];
 }
+
 interface BoxInput {
   readonly x: number;
   readonly y0: number;

@@ -215,6 +215,7 @@ interface Judge {
   /** The square of the radius of the sharp circle of an untilted lens, mm²; `null` when none is known. */
   readonly circleMm2: number | null;
 }
+
 interface JudgeForInput {
   readonly geometry: Geometry;
   readonly slides: Slides;

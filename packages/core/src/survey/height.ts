@@ -16,6 +16,7 @@ function upAngle(field: string, deg: number): number {
   }
   return radians(deg);
 }
+
 export interface HeightByAngleInput {
   /** Distance of the subject from the lens, m. */
   readonly distanceM: number;
@@ -54,6 +55,7 @@ export interface BaselineHeight extends FoundHeight {
   /** From the nearer place to the foot, m. */
   readonly distanceM: number;
 }
+
 export interface HeightByBaselineInput {
   readonly baselineM: number;
   readonly farDeg: number;
@@ -122,6 +124,7 @@ export function heightByStoreys(storeys: number, storeyM: number, restM: number,
   requireNotNegative('restM', restM);
   return { heightM: storeys * storeyM + restM, uncertaintyM: storeys * requireNotNegative('storeyErrorM', storeyErrorM) };
 }
+
 export interface HeightByPictureInput {
   readonly knownM: number;
   readonly knownPx: number;

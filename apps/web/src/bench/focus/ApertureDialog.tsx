@@ -70,6 +70,7 @@ interface BlurChartProps {
   readonly inUnit: (mm: number) => number;
   readonly unit: string;
 }
+
 interface UprightInput {
   readonly label: string;
   readonly x: number | null;

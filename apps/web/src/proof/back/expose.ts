@@ -80,6 +80,7 @@ export interface Exposed {
   readonly columns: number;
   readonly rows: number;
 }
+
 export interface ExposedInput {
   readonly canvas: OffscreenCanvas;
   readonly take: Take;
