@@ -19,7 +19,7 @@ export function doneHistory<D>(name: string) {
   const wentOn = createAction(`${name}/wentOn`);
   const forgotten = createAction(`${name}/forgotten`);
   const last = (before: { readonly done: D | null } = NOTHING, action: UnknownAction): { readonly done: D | null } =>
-    did.match(action) ? { done: action.payload } : before;
+    did.match(action) ? { done: action.payload as D } : before;
   const reducer = undoable(last, { limit: MOST, undoType: wentBack.type, redoType: wentOn.type, initTypes: [forgotten.type] });
   return { reducer, did, wentBack, wentOn, forgotten };
 }

@@ -7,10 +7,17 @@ export const MOVERS = MOSAIC_FIELDS.mover.choices;
 
 export const FIRST_SERIES = firstOf(SERIES_FIELDS);
 
-/** What a mosaic begins with beside its frames. */
-export const FIRST_MOSAIC: Omit<Mosaic, 'frames'> = firstWithoutFrames();
+const { leastOverlap, mover, nearestM, farthestM, parallaxPx, zones, series, cardGb, filmLeft } = firstOf(MOSAIC_FIELDS);
 
-function firstWithoutFrames(): Omit<Mosaic, 'frames'> {
-  const { frames: _, ...rest } = firstOf(MOSAIC_FIELDS);
-  return rest;
-}
+/** What a mosaic begins with beside its frames. */
+export const FIRST_MOSAIC: Omit<Mosaic, 'frames'> = {
+  leastOverlap,
+  mover,
+  nearestM,
+  farthestM,
+  parallaxPx,
+  zones,
+  series,
+  cardGb,
+  filmLeft,
+};

@@ -1,4 +1,4 @@
-import { type TiltMechanism } from '../focus/tiltMechanism';
+import type { TiltMechanism } from '../focus/tiltMechanism';
 import { heldTiltDeg } from '../rig/heldLens';
 import { tiltMechanism } from '../rig/tilt';
 import type { SetupSettings } from '../model/setup';
