@@ -300,7 +300,6 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
       <label className="flex items-center justify-between gap-2">
         <span className="text-ink-soft">Times in</span>
         <Select
-          wide
           value={exposure.step}
           onChange={({ target }) => set({ step: target.value as StopStep }, `times in ${STEPS[target.value as StopStep]}`)}
         >
@@ -314,7 +313,6 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
       <label className="flex items-center justify-between gap-2">
         <span className="text-ink-soft">Released by</span>
         <Select
-          wide
           value={exposure.release}
           onChange={({ target }) => set({ release: target.value as Release }, `released by ${RELEASES[target.value as Release]}`)}
         >
