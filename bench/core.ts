@@ -12,7 +12,7 @@ import { leastAperture } from '@gangway/core/focus/leastAperture';
 import { focusPlane, hingeMm, wedge } from '@gangway/core/focus/plane';
 import { dot, scaled, type Vec3 } from '@gangway/core/space/vector';
 import { evaluateWithFixes, fixesOf, evaluateAll } from '@gangway/core/checks/evaluate';
-import { answers } from '@gangway/core/stitching/goals';
+import { proposals } from '@gangway/core/stitching/goals';
 import { sectionOf } from '@gangway/core/planning/section';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
 import type { Pin } from '@gangway/core/model/pin';
@@ -163,8 +163,8 @@ function mosaicLines(): readonly string[] {
   const ledger = DEMO_STANDS.find(({ name }) => name === 'Ledger sheet')?.settings;
   if (!ledger) throw new Error('no ledger sheet');
   // Everything the circle holds is the wish with most candidates.
-  const { tried } = answers(geometryOf(ledger), { for: 'everything' }, 0.2);
-  const ms = medianMs(() => answers(geometryOf(ledger), { for: 'everything' }, 0.2));
+  const { tried } = proposals(geometryOf(ledger), { for: 'everything' }, 0.2);
+  const ms = medianMs(() => proposals(geometryOf(ledger), { for: 'everything' }, 0.2));
   return [
     `layouts of a wish, ledger sheet: ${tried} candidates ranked in ${ms.toFixed(0)} ms, ${((ms / tried) * 10_000).toFixed(0)} ms for ten thousand (target: under 200 ms, off the page)`,
   ];

@@ -11,28 +11,28 @@ const shift = (page: Page) => page.getByRole('textbox', { name: 'Shift' });
 test('opens on the demo job and says what to do next', async ({ page, gangway }) => {
   await page.goto(gangway.url);
   await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
-  await expect(page.getByText('Open a stand to set rise, shift and aperture')).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem')).toHaveCount(8);
+  await expect(page.getByText('Open a setup to set rise, shift and aperture')).toBeVisible();
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(8);
 });
 
 test('a remedy cures its finding with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
   const sharp = finding(page, 'sharpCircle');
   await expect(sharp).toHaveAttribute('data-state', 'fails');
-  await expect(sharp).toContainText('The upper corners leave the sharp circle at f/8 by 0.9 mm of rise.');
-  const fixes = sharp.getByRole('list', { name: 'Remedies' }).getByRole('button');
+  await expect(sharp).toContainText('The upper corners fall outside the sharp circle at f/8 by 0.9 mm of rise.');
+  const fixes = sharp.getByRole('list', { name: 'Fixes' }).getByRole('button');
   await expect(fixes).toHaveCount(3);
   for (let i = 0; i < 3; i++) {
     await fixes.nth(i).click();
-    await expect(sharp).toHaveAttribute('data-state', 'holds');
+    await expect(sharp).toHaveAttribute('data-state', 'passes');
     await page.keyboard.press('Control+z');
     await expect(sharp).toHaveAttribute('data-state', 'fails');
   }
   await page.keyboard.press('Control+Shift+z');
-  await expect(sharp).toHaveAttribute('data-state', 'holds');
+  await expect(sharp).toHaveAttribute('data-state', 'passes');
 });
 
-test('the frame is dragged, the findings follow, and one drag is one step to undo', async ({ page, gangway }) => {
+test('the frame is dragged, the checks follow, and one drag is one step to undo', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
   const frame = page.getByRole('application', { name: /Frame in the circle/ });
   const box = await frame.boundingBox();
@@ -46,7 +46,7 @@ test('the frame is dragged, the findings follow, and one drag is one step to und
   const risen = Number(await rise(page).inputValue());
   expect(risen).toBeGreaterThan(0);
   expect(risen).toBeLessThan(9);
-  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
   // Beyond the end stops the drag does not go.
   await page.mouse.move(x, y + 60);
   await page.mouse.down();
@@ -117,7 +117,7 @@ test('the shift scale gives the limits by aperture, marks the end stops, and set
   await expect(row.getByRole('cell').nth(2)).toHaveText('12.0, end stop');
   await page.getByRole('button', { name: 'Set f/16' }).click();
   await expect(page.getByRole('textbox', { name: 'f/' })).toHaveValue('16');
-  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
 });
 
 test('everything is kept without a save button, over a reload and over a killed server', async ({ page, gangway }) => {
@@ -147,7 +147,7 @@ test.describe('a server that goes away', () => {
     await expect(page.locator('[data-keeping=waiting]')).toContainText('not answering');
     await shift(page).fill('2');
     await shift(page).press('Enter');
-    await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+    await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
     await gangway.start();
     await kept(page);
     await page.reload();
@@ -169,7 +169,7 @@ test.describe('a server that goes away', () => {
   });
 });
 
-test.describe('two tabs on one stand', () => {
+test.describe('two tabs on one setup', () => {
   test.use({ allowErrors: /409/ });
 
   test('the second is told, sees the difference, and can take the other state or keep its own', async ({ page, gangway, context }) => {
@@ -185,7 +185,7 @@ test.describe('two tabs on one stand', () => {
     await rise(second).press('Enter');
     const note = second.getByRole('alert').filter({ hasText: 'changed somewhere else' });
     await expect(note).toContainText('There: 7.0 mm of rise. Here: 3.0 mm of rise.');
-    await note.getByRole('button', { name: 'Take the other state' }).click();
+    await note.getByRole('button', { name: 'Use the other version' }).click();
     await expect(rise(second)).toHaveValue('7.0');
     await kept(second);
     await second.keyboard.press('Control+z');
@@ -215,13 +215,13 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
   await dialog.getByLabel('Travel from the centre').fill('10');
   await dialog.getByRole('button', { name: 'Keep these figures' }).click();
   await expect(dialog).toBeHidden();
-  // The stand works with the figures it was made with until the new ones are taken.
+  // The setup works with the figures it was made with until the new ones are taken.
   await openStand(page, gangway, SMALL);
   await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
   await expect(
     page.getByText(/The kit has newer figures for this rig: 24 mm shift wide, Slides: one slide that rotates → one slide at a fixed angle/),
   ).toBeVisible();
-  await page.getByRole('button', { name: 'Take the new figures' }).click();
+  await page.getByRole('button', { name: 'Use the new specs' }).click();
   await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'fails');
   await expect(finding(page, 'travel')).toContainText('1.0 mm beyond the forward stop');
   const slide = page.getByRole('textbox', { name: 'Slide' });
@@ -234,12 +234,12 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
   await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
 });
 
-test('a missing figure is not known, never green, and asks for itself', async ({ page, gangway }) => {
+test('a missing figure is unknown, never green, and asks for itself', async ({ page, gangway }) => {
   await openStand(page, gangway, FIELD);
   await page.getByRole('link', { name: '44 × 33 back with 90 mm field wide' }).click();
   await page.getByRole('button', { name: 'Figures of 90 mm field wide' }).click();
   const lens = page.getByRole('dialog', { name: '90 mm field wide' });
-  await lens.getByLabel('Light circle, mm').fill('');
+  await lens.getByLabel('Image circle, mm').fill('');
   while ((await lens.getByRole('button', { name: 'Remove this circle' }).count()) > 0) {
     await lens.getByRole('button', { name: 'Remove this circle' }).first().click();
   }
@@ -251,23 +251,23 @@ test('a missing figure is not known, never green, and asks for itself', async ({
   await camera.getByRole('button', { name: 'Keep these figures' }).click();
   await expect(camera).toBeHidden();
   await openStand(page, gangway, FIELD);
-  await page.getByRole('button', { name: 'Take the new figures' }).click();
-  for (const kind of ['lightCircle', 'sharpCircle', 'travel']) {
+  await page.getByRole('button', { name: 'Use the new specs' }).click();
+  for (const kind of ['imageCircle', 'sharpCircle', 'travel']) {
     await expect(finding(page, kind)).toHaveAttribute('data-state', 'unknown');
   }
-  await expect(page.getByText('Not known: the lens has no circle figure.')).toBeVisible();
-  await finding(page, 'lightCircle').getByRole('button', { name: 'Give the figure' }).click();
-  await expect(lens.getByLabel('Light circle, mm')).toBeFocused();
+  await expect(page.getByText('Unknown: the lens has no circle entered.')).toBeVisible();
+  await finding(page, 'imageCircle').getByRole('button', { name: 'Enter the missing value' }).click();
+  await expect(lens.getByLabel('Image circle, mm')).toBeFocused();
   await expect(lens.getByText(/Photograph an even wall at f\/8/)).toBeVisible();
-  await lens.getByLabel('Light circle, mm').fill('40');
+  await lens.getByLabel('Image circle, mm').fill('40');
   await lens.getByRole('button', { name: 'Keep these figures' }).click();
-  await expect(finding(page, 'lightCircle')).toContainText('it lacks');
-  await expect(finding(page, 'sharpCircle')).toContainText('80 % of the light circle is assumed');
-  await finding(page, 'travel').getByRole('button', { name: 'Give the figure' }).click();
+  await expect(finding(page, 'imageCircle')).toContainText('it is too small by');
+  await expect(finding(page, 'sharpCircle')).toContainText('80 % of the image circle is assumed');
+  await finding(page, 'travel').getByRole('button', { name: 'Enter the missing value' }).click();
   await expect(camera.getByLabel('Front rise')).toBeFocused();
   await camera.getByLabel('Front rise').fill('40');
   await camera.getByRole('button', { name: 'Keep these figures' }).click();
-  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'passes');
 });
 
 test('fits the screen at 1280 by 800 without scrolling, and a phone without sideways scrolling', async ({ page, gangway }) => {
@@ -281,7 +281,7 @@ test('fits the screen at 1280 by 800 without scrolling, and a phone without side
   // The drawings measure themselves anew after the window has changed.
   await expect.poll(async () => (await overflow())[0]).toBe(0);
   await page.getByRole('button', { name: /^f\/11/ }).click();
-  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
 });
 
 for (const theme of ['light', 'dark'] as const) {
@@ -308,6 +308,6 @@ test('the drawing says itself in words', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
   const frame = page.getByRole('application', { name: /Frame in the circle/ });
   await expect(frame).toHaveAccessibleDescription(
-    /Frame 24\.0 by 36\.0 mm, portrait.*Light circle 67\.3 mm.*rotating slide ends 12\.0 mm/s,
+    /Frame 24\.0 by 36\.0 mm, portrait.*Image circle 67\.3 mm.*rotating slide ends 12\.0 mm/s,
   );
 });

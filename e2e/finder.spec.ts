@@ -56,15 +56,15 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
   await type(page, 'Rise', '3');
   await expect(finding).toContainText('beyond the upper edge');
   await finding.getByRole('button', { name: /m off/ }).click();
-  await expect(finding).toHaveAttribute('data-state', 'holds');
+  await expect(finding).toHaveAttribute('data-state', 'passes');
   await page.keyboard.press('Control+z');
   await expect(finding).toHaveAttribute('data-state', 'fails');
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await type(page, 'Distance', '26');
   await expect(page.getByRole('textbox', { name: 'Focus' })).toHaveValue('26.00');
   await page
     .getByText(/From here the top needs/)
-    .getByRole('button', { name: 'Set it' })
+    .getByRole('button', { name: 'Apply' })
     .click();
   await expect(finding).not.toHaveAttribute('data-state', 'fails');
   await type(page, 'Distance', '0.02');
@@ -73,14 +73,14 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
 
 test('says which rig of the kit does it from here, and takes it with what it needs', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
-  await step(page, 'Stand');
-  await page.getByRole('button', { name: 'Which rig of mine does it?' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Which rig does it from here' });
+  await step(page, 'Position');
+  await page.getByRole('button', { name: 'Which of my rigs can do it?' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Rigs that work from here' });
   // v(H − c)/D + k − h/2 = 29.43 + 0.5 − 18 for the tower in portrait.
   const mine = dialog.getByRole('row', { name: /Small body with 24 mm shift wide, portrait/ });
   await expect(mine).toContainText('11.9 mm of rise');
-  await expect(mine).toHaveAttribute('data-state', 'holds');
-  await expect(mine).toContainText('Holds from f/16.');
+  await expect(mine).toHaveAttribute('data-state', 'passes');
+  await expect(mine).toContainText('Works from f/16.');
   await expect(dialog.getByRole('row', { name: /300 mm field long, portrait/ })).toHaveAttribute('data-state', 'fails');
   await mine.getByRole('button', { name: /^Take/ }).click();
   await expect(rise(page)).toHaveValue('12.0');
@@ -107,7 +107,7 @@ test('the picture is dragged, nudged with the keys, turned as on the ground glas
   await page.getByRole('button', { name: 'as on the ground glass' }).click();
   await expect(page.getByRole('button', { name: 'as on the ground glass' })).toHaveAttribute('aria-pressed', 'true');
   await expect(picture).toHaveAccessibleDescription(/10\.0 mm of rise.*The subject goes/s);
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await type(page, 'Height', '28');
   await expect(page.locator('[data-keeping=kept]')).toBeVisible();
   await page.reload();
@@ -122,16 +122,16 @@ test('every kind of subject is chosen, drawn and refused what it cannot be', asy
     'Interior',
     'Table-top with a flat label',
     'Ground with stakes',
-    'Row of figures',
+    'Row of people',
     'Flat sheet',
     'Façade, tower or oblique front',
   ]) {
-    await step(page, 'Stand');
-    await page.getByLabel('What stands before the camera').selectOption(kind);
+    await step(page, 'Position');
+    await page.getByLabel('Subject').selectOption(kind);
     await step(page, 'Frame');
     await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', /[1-9]/);
   }
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await type(page, 'Width', '-3');
   await expect(page.getByRole('alert')).toHaveText('Width must be a number from 0.1 to 1000 m.');
   const violations = (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(

@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { expect, openStand, type Gangway } from './gangway';
 
 /** Goes to a step of the bench. */
-export async function step(page: Page, name: 'Stand' | 'Frame' | 'Cover' | 'Focus'): Promise<void> {
+export async function step(page: Page, name: 'Position' | 'Frame' | 'Coverage' | 'Focus'): Promise<void> {
   await page.getByRole('radio', { name, exact: true }).click();
 }
 

@@ -24,11 +24,11 @@ test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with 
   await openFocus(page, gangway, /Slipway/);
   await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
   await expect(solution(page, 'front')).toContainText('tilt 6.46° forward');
-  await expect(solution(page, 'none')).toContainText('holds from f/38');
+  await expect(solution(page, 'none')).toContainText('sharp from f/38');
   await finding(page, 'pins')
     .getByRole('button', { name: /tilt 6\.46° forward/ })
     .click();
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
   await expect(page.locator('[data-finding][data-state=fails]')).toHaveCount(0);
   const settings = await stored(page);
   // The tilt hinges the plane as far under the lens as the ground lies there, but for the stake: 0.09/sin 6.46° = 0.80 m.
@@ -41,7 +41,7 @@ test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with 
   });
   await expect(solution(page, 'front')).toContainText(`(f/${least.fNumber.toFixed(1)})`);
   // Tilt by the hinge distance says the same.
-  await page.getByLabel('How the plane is laid').selectOption('hinge');
+  await page.getByLabel('How to place the plane').selectOption('hinge');
   await page.getByLabel('Plane that is wanted').selectOption('ground');
   await expect(field(page, 'Lens above the plane')).toHaveValue('0.80');
   await expect(page.getByTestId('hinge-answer')).toContainText('tilt 6.46° forward');
@@ -54,14 +54,14 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   gangway,
 }) => {
   await openFocus(page, gangway, /Tide gauge/);
-  await expect(solution(page, 'front')).toContainText('holds from f/5.6');
-  await solution(page, 'front').getByRole('button', { name: 'Set it' }).click();
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
-  await expect(solution(page, 'front')).toContainText('It is set so.');
+  await expect(solution(page, 'front')).toContainText('sharp from f/5.6');
+  await solution(page, 'front').getByRole('button', { name: 'Apply' }).click();
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
+  await expect(solution(page, 'front')).toContainText('Already set.');
   await page.getByRole('button', { name: 'By aperture …' }).click();
   const chart = page.getByRole('slider', { name: 'Aperture on the chart' });
   await expect(chart).toBeVisible();
-  await expect(page.getByTestId('choice-words')).toContainText('f/5.6 holds all');
+  await expect(page.getByTestId('choice-words')).toContainText('f/5.6 keeps all sharp');
   await chart.focus();
   await page.keyboard.press('ArrowLeft');
   await expect(chart).toHaveAttribute('aria-valuenow', '9.5');
@@ -76,22 +76,22 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   await type(page, 'f/', '11');
   await page.getByRole('button', { name: 'Tilt or stack …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Tilt or stack' });
-  await expect(dialog.locator('[data-way=tilt]')).toContainText('one take, f/5.6');
+  await expect(dialog.locator('[data-way=tilt]')).toContainText('one shot, f/5.6');
   await expect(dialog.locator('[data-way=stack]')).toContainText(/\d\d takes, f\/11/);
-  await expect(dialog.getByTestId('preferred')).toContainText('one take, tilted');
-  await dialog.getByRole('textbox', { name: 'Most takes' }).fill('500');
-  await dialog.getByRole('textbox', { name: 'Most takes' }).press('Enter');
-  await expect(dialog.locator('[data-way=stack]')).not.toContainText('more takes than you make');
+  await expect(dialog.getByTestId('preferred')).toContainText('one shot, tilted');
+  await dialog.getByRole('textbox', { name: 'Maximum shots' }).fill('500');
+  await dialog.getByRole('textbox', { name: 'Maximum shots' }).press('Enter');
+  await expect(dialog.locator('[data-way=stack]')).not.toContainText('more shots than your maximum');
   await dialog.getByLabel('something in it moves').check();
-  await expect(dialog.locator('[data-way=stack]')).toContainText('something moves between takes');
+  await expect(dialog.locator('[data-way=stack]')).toContainText('something moves between shots');
 });
 
 test('the ropewalk front: long and oblique, and yet far enough off that nothing has to be swung', async ({ page, gangway }) => {
   await openFocus(page, gangway, /Ropewalk/);
   await expect(solution(page, 'front')).toContainText('no tilt');
-  await expect(solution(page, 'none')).toContainText('holds from f/3.5');
+  await expect(solution(page, 'none')).toContainText('sharp from f/3.5');
   // From near by, at its left end, a swing does it.
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await type(page, 'Distance', '43');
   await type(page, 'To the right', '-20');
   await step(page, 'Focus');
@@ -113,19 +113,19 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
 }) => {
   await openFocus(page, gangway, /Three foremen/);
   await expect(finding(page, 'soft')).toHaveAttribute('data-state', 'fails');
-  await page.getByRole('button', { name: 'One alone …' }).click();
-  const dialog = page.getByRole('dialog', { name: 'One alone, or the look of a model' });
+  await page.getByRole('button', { name: 'Isolate one thing…' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Isolate one thing, or a miniature look' });
   await expect(dialog.locator('[data-isolation=swing]')).toContainText(/swing \d\.\d° (left|right)/);
   await expect(dialog.locator('[data-isolation=swing]')).toContainText('% of its height');
-  await dialog.locator('[data-isolation=swing]').getByRole('button', { name: 'Set it' }).click();
+  await dialog.locator('[data-isolation=swing]').getByRole('button', { name: 'Apply' }).click();
   await expect(finding(page, 'soft')).not.toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
-  await page.getByRole('button', { name: 'In the hand …' }).click();
-  const held = page.getByRole('dialog', { name: 'A lens in the hand' });
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
+  await page.getByRole('button', { name: 'Freelensing…' }).click();
+  const held = page.getByRole('dialog', { name: 'Freelensing' });
   // 70 − 18: the gap at infinity.
   await expect(held.getByRole('row', { name: /^52\.0 mm/ })).toContainText('infinity');
   await expect(held.locator('[data-suits=well]').first()).toContainText('mm of slack to tilt in');
-  await expect(held.locator('[data-suits=not]').first()).toContainText('register');
+  await expect(held.locator('[data-suits=not]').first()).toContainText('flange distance');
   await expect(held.getByRole('heading', { name: 'Hold the lens, turn the body' })).toBeVisible();
   await page.keyboard.press('Escape');
   // Swung far, the left edge of the man at the left is soft by what the rays say.
@@ -148,8 +148,8 @@ test('the ledger sheet: flat and square, nothing to tilt; a wrong tilt is found 
   await expect(finding(page, 'pins')).toContainText('in the plane itself');
   await type(page, 'Tilt', '3');
   await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
-  await solution(page, 'none').getByRole('button', { name: 'Set it' }).click();
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'holds');
+  await solution(page, 'none').getByRole('button', { name: 'Apply' }).click();
+  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
   await expect(field(page, 'Tilt')).toHaveValue('0.00');
   await type(page, 'Tilt', '30');
   await expect(page.getByRole('alert')).toHaveText(
@@ -170,29 +170,29 @@ test('pins are put in the Finder, typed and dragged; what cannot be focused is s
   await page.mouse.click(box.x + box.width / 2, box.y + box.height * 0.9);
   await page.getByRole('button', { name: 'Pin it sharp' }).click();
   await expect(page.locator('[data-pin-row="point 1"]')).toBeVisible();
-  await page.getByRole('button', { name: 'Open the figures of point 1' }).click();
+  await page.getByRole('button', { name: 'Open the specs of point 1' }).click();
   await type(page, 'Distance from the lens', '2');
   await type(page, 'Height above ground', '0');
   await type(page, 'Right of the middle', '0');
   await page.getByRole('button', { name: 'A point', exact: true }).click();
-  await page.getByRole('button', { name: 'Open the figures of point 2' }).click();
+  await page.getByRole('button', { name: 'Open the specs of point 2' }).click();
   await type(page, 'Distance from the lens', '9');
   await type(page, 'Height above ground', '0');
   // Two pins on the ground 0.8 m under the lens: the ground itself.
   await expect(solution(page, 'front')).toContainText('tilt 6.46° forward');
-  await page.getByLabel('How the plane is laid').selectOption('farNear');
+  await page.getByLabel('How to place the plane').selectOption('farNear');
   await expect(page.getByRole('list', { name: 'Steps by far and near' })).toContainText('1. Focus “point 2”');
   await expect(page.getByText('Settled.')).toBeVisible();
-  await page.getByRole('button', { name: 'Set the end of it' }).click();
+  await page.getByRole('button', { name: 'Apply final setting' }).click();
   await expect.poll(async () => Math.abs(Number(await field(page, 'Tilt').inputValue()) - 6.46)).toBeLessThan(0.4);
-  await page.getByLabel('How the plane is laid').selectOption('spread');
+  await page.getByLabel('How to place the plane').selectOption('spread');
   await type(page, 'Rail at the nearest', '14.2');
   await type(page, 'Rail at the farthest', '12.6');
   // 1.6/(2·0.102·1.0x) and √(375·1.6)/(1 + m).
   await expect(page.getByTestId('spread-answer')).toContainText('Set the rail to 13.40 mm');
-  await page.getByLabel('How the plane is laid').selectOption('least');
+  await page.getByLabel('How to place the plane').selectOption('least');
   await type(page, 'Distance from the lens', '-3');
-  await expect(solution(page, 'front')).toContainText('“point 2” lies behind the camera');
+  await expect(solution(page, 'front')).toContainText('“point 2” is behind the camera');
   await expect(solution(page, 'front')).toContainText('Without it: no tilt, focus at 2.00 m');
   await type(page, 'Weight', '99');
   await expect(page.getByRole('alert')).toHaveText('Weight must be a number from 0.1 to 10.');
@@ -245,7 +245,7 @@ test('twelve pins at one place, and a rig whose tilt ends in a cone: all of it i
     .locator('g[data-pin] text[font-size="11.5"]')
     .evaluateAll((all) => all.map((each) => Math.round(each.getBoundingClientRect().top)));
   expect(new Set(rows).size).toBe(12);
-  // The lens is turned as far as a hand goes: the mechanism ends before, and the stand is kept as it stands there.
+  // The lens is turned as far as a hand goes: the mechanism ends before, and the setup is kept as it stands there.
   const grip = await page.locator('[data-grip=lens]').boundingBox();
   if (!grip) throw new Error('no lens');
   await page.mouse.move(grip.x + grip.width / 2, grip.y + grip.height / 2);
@@ -262,7 +262,7 @@ test('twelve pins at one place, and a rig whose tilt ends in a cone: all of it i
   await expect(field(page, 'Focus')).toHaveValue('∞');
   // What is no number of that kind is refused in words.
   await type(page, 'f/', '∞');
-  await expect(page.getByRole('alert')).toHaveText('f/: “∞” is not a number; type one like 8.');
+  await expect(page.getByRole('alert')).toHaveText('f/: “∞” is not a number; enter one like 8.');
 });
 
 for (const colorScheme of ['light', 'dark'] as const) {

@@ -96,7 +96,7 @@ export { expect };
 export async function openStand(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
   await page.goto(gangway.url);
   await page.getByRole('link', { name }).click();
-  await expect(page.getByRole('region', { name: 'Findings' })).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
 }
 
 /** Waits until the bench says that everything is kept. */
@@ -104,7 +104,7 @@ export async function kept(page: Page): Promise<void> {
   await expect(page.locator('[data-keeping=kept]')).toBeVisible();
 }
 
-/** The stand as the server keeps it. */
+/** The setup as the server keeps it. */
 export async function stored(page: Page): Promise<SetupSettings> {
   await kept(page);
   const id = new URL(page.url()).pathname.split('/').pop() ?? '';

@@ -5,7 +5,7 @@ import { expect, test } from './gangway';
 test('every calculator answers its example on its own page', async ({ page, gangway }) => {
   test.slow();
   await page.goto(gangway.url);
-  await page.getByRole('link', { name: 'Guide' }).click();
+  await page.getByRole('link', { name: 'Calculators' }).click();
   for (const { title, output } of CALCULATORS) {
     await page.getByRole('navigation', { name: 'Calculators' }).getByRole('link', { name: title, exact: true }).click();
     await expect(page.getByRole('heading', { name: title, level: 2 })).toBeVisible();
@@ -15,7 +15,7 @@ test('every calculator answers its example on its own page', async ({ page, gang
 });
 
 test('fields are live, refuse by name, and what was typed stays', async ({ page, gangway }) => {
-  await page.goto(`${gangway.url}/guide/focusPlane`);
+  await page.goto(`${gangway.url}/calculators/focusPlane`);
   const hinge = page.locator('[data-answer=hingeMm]');
   // Fact of the trade (common practice): a 150 mm lens tilted 5° hinges 1.72 m below.
   await expect(hinge).toHaveText('1721.06 mm');
@@ -30,12 +30,12 @@ test('fields are live, refuse by name, and what was typed stays', async ({ page,
   await page.getByRole('link', { name: 'Wedge' }).click();
   await page.getByRole('link', { name: 'Plane of focus and hinge' }).click();
   await expect(tilt).toHaveValue('five');
-  await page.getByRole('button', { name: 'Put the example back' }).click();
+  await page.getByRole('button', { name: 'Reset to example' }).click();
   await expect(hinge).toHaveText('1721.06 mm');
 });
 
 test('pins are typed line by line, and a missing figure is asked for', async ({ page, gangway }) => {
-  await page.goto(`${gangway.url}/guide/focusThroughPoints`);
+  await page.goto(`${gangway.url}/calculators/focusThroughPoints`);
   const pins = page.getByLabel('three pins, camera frame');
   await pins.fill('0, 0, 2\n0, 0.5, 3\n0, 1, 4');
   await expect(page.getByRole('alert')).toContainText('The three pins lie in one line');
@@ -44,7 +44,7 @@ test('pins are typed line by line, and a missing figure is asked for', async ({ 
 });
 
 test('a standard of sharpness gives the blur with its reason', async ({ page, gangway }) => {
-  await page.goto(`${gangway.url}/guide/depthOfField`);
+  await page.goto(`${gangway.url}/calculators/depthOfField`);
   const chooser = page.getByRole('region', { name: 'Standard of sharpness' });
   await chooser.getByRole('combobox', { name: 'Format' }).selectOption('6 × 7 roll film');
   await chooser.getByLabel('Divided by').fill('1200');
@@ -61,7 +61,7 @@ for (const theme of ['light', 'dark'] as const) {
     test.use({ colorScheme: theme });
     test('charts are drawn and said in words, and axe finds nothing', async ({ page, gangway }) => {
       for (const name of ['depthOfField', 'diffraction', 'focusPlane', 'leastAperture']) {
-        await page.goto(`${gangway.url}/guide/${name}`);
+        await page.goto(`${gangway.url}/calculators/${name}`);
         if (name !== 'leastAperture') {
           const chart = page.getByRole('img', { name: /against/ });
           await expect(chart).toBeVisible();
@@ -86,7 +86,7 @@ test('the guide fits a phone without sideways scrolling', async ({ page, gangway
   test.slow();
   await page.setViewportSize({ width: 390, height: 844 });
   for (const { name } of CALCULATORS) {
-    await page.goto(`${gangway.url}/guide/${name}`);
+    await page.goto(`${gangway.url}/calculators/${name}`);
     await expect(page.getByRole('region', { name: 'Answer' })).toBeVisible();
     await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
   }

@@ -13,21 +13,21 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
   await name.press('Enter');
   await expect(page.getByRole('heading', { name: 'Quay survey' })).toBeVisible();
 
-  await page.getByRole('button', { name: 'New stand' }).click();
-  const dialog = page.getByRole('dialog', { name: 'New stand' });
-  await dialog.getByRole('button', { name: 'Make the stand' }).click();
+  await page.getByRole('button', { name: 'New setup' }).click();
+  const dialog = page.getByRole('dialog', { name: 'New setup' });
+  await dialog.getByRole('button', { name: 'Create setup' }).click();
   await expect(dialog.getByRole('alert')).toHaveText('Give a name; it cannot be blank.');
   await dialog.getByLabel('Name').fill('Bollard');
   await dialog.getByRole('radio', { name: /44 × 33/ }).check();
-  await dialog.getByRole('button', { name: 'Make the stand' }).click();
+  await dialog.getByRole('button', { name: 'Create setup' }).click();
   await expect(page.getByRole('button', { name: 'Bollard' })).toBeVisible();
   await page.getByRole('button', { name: 'Bollard' }).click();
-  await page.getByRole('textbox', { name: 'Name of the stand' }).fill('Bollard, east');
+  await page.getByRole('textbox', { name: 'Name of the setup' }).fill('Bollard, east');
   await page.keyboard.press('Enter');
   await expect(page.locator('[data-keeping=kept]')).toBeVisible();
   await page.getByRole('link', { name: 'Quay survey' }).click();
 
-  const stands = page.getByRole('list', { name: 'Stands' }).getByRole('listitem');
+  const stands = page.getByRole('list', { name: 'Setups' }).getByRole('listitem');
   await expect(stands).toHaveCount(1);
   await page.getByRole('button', { name: 'More for Bollard, east' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
@@ -41,7 +41,7 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
 
   await page.getByRole('button', { name: 'More for Bollard, east (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
-  await page.getByRole('textbox', { name: 'Name of the stand' }).fill('Crane');
+  await page.getByRole('textbox', { name: 'Name of the setup' }).fill('Crane');
   await page.keyboard.press('Enter');
   await expect(page.getByRole('link', { name: 'Crane' })).toBeVisible();
 
@@ -56,7 +56,7 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
   // After a reload the note is gone, but not the way back.
   await page.reload();
   await page.getByText('Deleted (1)').click();
-  await page.getByRole('button', { name: 'Bring back Quay survey (copy)' }).click();
+  await page.getByRole('button', { name: 'Restore Quay survey (copy)' }).click();
   await expect(page.getByRole('navigation').getByRole('link', { name: /Quay survey \(copy\)/ })).toBeVisible();
 });
 
@@ -64,8 +64,8 @@ test('what was changed on the bench shows in the list of the job', async ({ page
   await openStand(page, gangway, /small format/);
   await page.getByRole('button', { name: /^f\/11/ }).click();
   await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
-  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem').first()).toContainText('f/11');
-  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem').first()).toContainText('4 hold');
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('f/11');
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('4 hold');
 });
 
 test.describe('addresses of nothing', () => {
@@ -76,8 +76,8 @@ test.describe('addresses of nothing', () => {
       await expect(page.getByRole('alert')).toContainText('There is no such');
     }
     await page.goto(`${gangway.url}/somewhere`);
-    await expect(page.getByText('There is nothing at this address')).toBeVisible();
-    await page.getByRole('link', { name: 'To the jobs' }).click();
+    await expect(page.getByText('Page not found')).toBeVisible();
+    await page.getByRole('link', { name: 'Back to jobs' }).click();
     await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks' })).toBeVisible();
   });
 });

@@ -103,17 +103,17 @@ test('what does not fit says why, and a cure that the kit has is one click away 
   await expect(dialog.getByRole('region', { name: 'Fits', exact: true }).getByRole('button')).toHaveText([
     'Recessed field board 22 mm, shutter 0',
   ]);
-  const flat = dialog.getByRole('region', { name: 'Does not fit as the chain stands' }).getByRole('button', { name: /Flat field board/ });
+  const flat = dialog.getByRole('region', { name: 'Does not fit this chain' }).getByRole('button', { name: /Flat field board/ });
   await expect(flat).toContainText('Infinity needs the standards 65.5 mm apart; the bellows close only to 72.0 mm');
   await flat.click();
   await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
   await expect(finding(page, 'infinity')).toContainText('A board recessed by at least 6.5 mm more would reach infinity.');
   await finding(page, 'infinity').getByRole('button', { name: 'Recessed field board 22 mm' }).click();
-  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'passes');
   await page.keyboard.press('Control+z');
   await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
   await page.keyboard.press('Control+z');
-  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'passes');
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
   await page.getByRole('button', { name: 'Redo: 44 × 33 back with 90 mm field wide: Flat field board, shutter 0' }).click();
   await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
@@ -139,7 +139,7 @@ test('a mechanism that is too thick says so, with the figures', async ({ page, g
   );
 });
 
-test('a figure that is not known is asked for where it is missed, and given there', async ({ page, gangway }) => {
+test('a figure that is unknown is asked for where it is missed, and given there', async ({ page, gangway }) => {
   await openRig(page, gangway.url, SMALL_RIG);
   await page.getByRole('button', { name: 'Figures of 36 × 24 body' }).click();
   const body = page.getByRole('dialog', { name: '36 × 24 body' });
@@ -167,7 +167,7 @@ test('a filter in front shades at full shift: how far it is clear, which thread 
   await page.getByRole('button', { name: 'ring, filter or hood' }).click();
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: /^82 mm grey filter/ })
+    .getByRole('button', { name: /^82 mm ND filter/ })
     .click();
   await expect(finding(page, 'front')).toHaveAttribute('data-state', 'tight');
   await expect(finding(page, 'front')).toContainText('The smallest standard thread that clears it is 95 mm, on a step-up ring.');
@@ -182,7 +182,7 @@ test('a filter in front shades at full shift: how far it is clear, which thread 
   await finding(page, 'front')
     .getByRole('button', { name: /Step-up ring 82 to 105 mm/ })
     .click();
-  await expect(finding(page, 'front')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'front')).toHaveAttribute('data-state', 'passes');
 });
 
 test('the shift card is printed in its own size and comes as PDF, SVG and CSV that say the same', async ({ page, gangway }) => {
@@ -245,7 +245,7 @@ async function pdf(bytes: Buffer): Promise<readonly PdfPage[]> {
 test('a broken CSV is shown line by line, mended, taken whole, and undone', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/import`);
   const text = [
-    'kind,name,Focal length [mm],Widest aperture [f/],Smallest aperture [f/],Light circle [mm]',
+    'kind,name,Focal length [mm],Widest aperture [f/],Smallest aperture [f/],Image circle [mm]',
     'lens,Old portrait lens,ninety,8,45,180',
     'lens,Copy lens,150,9,64,9000',
     'lens,Spare wide,65,8,45,170',
@@ -260,8 +260,8 @@ test('a broken CSV is shown line by line, mended, taken whole, and undone', asyn
   await page.getByLabel('Focal length [mm] in line 2').fill('210');
   await page.getByLabel('Focal length [mm] in line 2').press('Enter');
   await expect(row('Old portrait lens')).toHaveAttribute('data-action', 'add');
-  await page.getByLabel('Light circle [mm] in line 3').fill('210');
-  await page.getByLabel('Light circle [mm] in line 3').press('Enter');
+  await page.getByLabel('Image circle [mm] in line 3').fill('210');
+  await page.getByLabel('Image circle [mm] in line 3').press('Enter');
   await page.getByRole('button', { name: 'Take 4 lines' }).click();
   await expect(page.getByText('3 added, 1 changed; undo takes it all back.', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: /^Lenses/ }).click();
@@ -294,7 +294,7 @@ test('everything goes out as JSON and as CSV, and the JSON comes back as nothing
   await page.getByRole('link', { name: 'Import' }).click();
   await page.getByLabel('File to import').setInputFiles({ name: 'kit.json', mimeType: 'application/json', buffer: json.bytes });
   await expect(page.getByRole('status')).toContainText(`0 new, 0 changed, ${DEMO_ITEMS.length + DEMO_RIGS.length} the same, 0 refused`);
-  await expect(page.getByRole('button', { name: 'Nothing to take' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Nothing to import' })).toBeDisabled();
 });
 
 test('the tables are searched, sorted and filtered; what is used is put away instead of deleted', async ({ page, gangway }) => {
@@ -311,14 +311,14 @@ test('the tables are searched, sorted and filtered; what is used is put away ins
   await page.getByRole('textbox', { name: 'Search' }).fill('');
   await page.getByRole('button', { name: 'More for 24 mm shift wide' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(page.getByText('“24 mm shift wide” is used by 1 rig, 3 stands: it is put away instead.', { exact: true })).toBeVisible();
+  await expect(page.getByText('“24 mm shift wide” is used by 1 rig, 3 setups: it is archived instead.', { exact: true })).toBeVisible();
   await expect(names).toHaveCount(6);
   await page.getByRole('button', { name: 'More for 50 mm reflex normal' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(names).toHaveCount(5);
-  await page.getByRole('checkbox', { name: 'put away too' }).check();
+  await page.getByRole('checkbox', { name: 'show archived' }).check();
   await expect(names).toHaveCount(6);
-  // The stand goes on with what was put away.
+  // The setup goes on with what was put away.
   await page.goto(gangway.url);
   await page.getByRole('link', { name: /small format/ }).click();
   await expect(page.getByText('24 mm, f/3.5 to f/22.')).toBeVisible();
@@ -333,7 +333,7 @@ test('a new thing is entered with what is known of it, and duplicated', async ({
   await dialog.getByLabel('Name').fill('Plywood board');
   await dialog.getByRole('button', { name: 'Add to the kit' }).click();
   const row = page.getByRole('row').filter({ hasText: 'Plywood board' });
-  await expect(row).toContainText('not known');
+  await expect(row).toContainText('unknown');
   await page.getByRole('button', { name: 'More for Plywood board' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
   await page.getByRole('dialog').getByRole('button', { name: 'Add to the kit' }).click();

@@ -52,11 +52,11 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   await expect(page.getByTestId('time-to-set')).toHaveText('37 s');
   await page.getByRole('button', { name: 'two stops' }).click();
   await expect(page.getByRole('table', { name: 'The bracket' }).getByRole('row')).toHaveCount(4);
-  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('Whether there is film for these 3 frames is not known');
+  await expect(page.getByRole('region', { name: 'Checks' })).toContainText('Whether there is film for these 3 frames is unknown');
   await type(page, 'Frames of film left', '2');
-  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('It takes 3 frames of film, and only 2 are left.');
+  await expect(page.getByRole('region', { name: 'Checks' })).toContainText('It takes 3 frames of film, and only 2 are left.');
   await page.getByRole('button', { name: /without brackets/ }).click();
-  await expect(page.getByRole('region', { name: 'Findings' })).toContainText('It takes 1 frame of film; 2 are left.');
+  await expect(page.getByRole('region', { name: 'Checks' })).toContainText('It takes 1 frame of film; 2 are left.');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByRole('table', { name: 'The bracket' })).toBeVisible();
 
@@ -69,7 +69,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   expect(left).toMatch(/^3\d\.\d s$/);
   await page.waitForTimeout(400);
   expect(await page.getByTestId('countdown').textContent()).toBe(left);
-  await page.getByRole('button', { name: 'Go on' }).click();
+  await page.getByRole('button', { name: 'Continue' }).click();
   await expect(page.getByTestId('countdown')).not.toHaveText(left ?? '');
   await accessible(page);
   await kept(page);
@@ -93,17 +93,17 @@ test.describe('on the phone', () => {
     const card = page.getByRole('region', { name: 'Card' });
     await card.getByRole('checkbox', { name: /Open the shutter and the aperture/ }).check();
     await card.getByRole('checkbox', { name: /^Rise and shift 3\.0 mm of fall/ }).check();
-    const note = card.getByRole('textbox', { name: 'Really done: Rise and shift' });
+    const note = card.getByRole('textbox', { name: 'Actual: Rise and shift' });
     await note.fill('3.5 mm, the stake was in the way');
     await note.press('Enter');
     await expect(card.getByText(/^2 of \d+ done$/)).toBeVisible();
-    await card.getByRole('button', { name: 'Log a take' }).click();
+    await card.getByRole('button', { name: 'Log a shot' }).click();
     await expect(page.getByText('Take 1 is logged, holder 1, frame 1.').first()).toBeVisible();
     await card.getByRole('button', { name: 'Edit the list' }).click();
     await card.getByRole('textbox', { name: 'A step of your own' }).fill('Ask the harbour master');
     await card.getByRole('button', { name: 'Add', exact: true }).click();
-    await card.getByRole('button', { name: 'Leave off “In the bag”' }).click();
-    const work = card.getByRole('list', { name: 'In this order' });
+    await card.getByRole('button', { name: 'Leave out “In the bag”' }).click();
+    const work = card.getByRole('list', { name: 'Procedure' });
     // By the keyboard: the own step stands last and is carried up by one.
     const grip = work.getByRole('button', { name: 'Move “Ask the harbour master”' });
     await grip.focus();
@@ -114,7 +114,7 @@ test.describe('on the phone', () => {
     await page.keyboard.press('Space');
     await expect(work.getByRole('listitem').nth(-2)).toContainText('Ask the harbour master');
     await card.getByRole('textbox', { name: 'Name of the template' }).fill('Tide and quay');
-    await card.getByRole('button', { name: 'Keep as template' }).click();
+    await card.getByRole('button', { name: 'Save as template' }).click();
     await expect(card.getByRole('button', { name: 'Tide and quay', exact: true })).toBeVisible();
     await card.getByRole('button', { name: 'Done editing' }).click();
     await kept(page);
@@ -125,11 +125,11 @@ test.describe('on the phone', () => {
     await expect(card.getByRole('checkbox', { name: /^Rise and shift/ })).toBeChecked();
     await expect(note).toHaveValue('3.5 mm, the stake was in the way');
     await expect(card).not.toContainText('In the bag');
-    await expect(card.getByRole('button', { name: 'Log a take' })).toBeEnabled();
+    await expect(card.getByRole('button', { name: 'Log a shot' })).toBeEnabled();
     expect((await logOf(gangway, await demoJob(gangway))).takes).toMatchObject([
       { stand: 'Slipway at low water', riseMm: -3, fNumber: 22, holder: 'holder 1', filmFrame: 1 },
     ]);
-    // The log itself, without going sideways: a take is opened, a wrong figure refused, a right one kept.
+    // The log itself, without going sideways: a shot is opened, a wrong figure refused, a right one kept.
     const jobId = await demoJob(gangway);
     await page.goto(`${gangway.url}/jobs/${jobId}/log`);
     const takes = page.getByRole('region', { name: 'Takes' });
@@ -165,11 +165,11 @@ test.describe('on the phone', () => {
     await expect(takes).toContainText('3.5 mm of fall');
     await accessible(page);
     await takes.getByRole('button', { name: /Slipway at low water/ }).click();
-    await sheet.getByRole('button', { name: 'Remove this take' }).click();
+    await sheet.getByRole('button', { name: 'Remove this shot' }).click();
     await expect(page.getByRole('heading', { name: 'Nothing logged yet' })).toBeVisible();
     await page.getByRole('button', { name: 'Undo', exact: true }).click();
     await expect(takes.getByRole('listitem')).toHaveCount(1);
-    // The template over another stand.
+    // The template over another setup.
     await page.goto(gangway.url);
     await page.getByRole('link', { name: /Hemp loft/ }).click();
     await step(page, 'Card');
@@ -188,16 +188,16 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     await openStand(page, gangway, /Ledger sheet/);
     const standId = new URL(page.url()).pathname.split('/').pop() ?? '';
     await step(page, 'Stitch');
-    await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+    await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
     await step(page, 'Expose');
     await page.getByLabel('Meter reading').selectOption('pair');
     await type(page, 'Reading at f/', '11');
     await type(page, 'Reading time', '1/8');
     await page.getByRole('button', { name: 'two stops' }).click();
-    await expect(page.getByText('24 takes in all, over 8 frames of the mosaic.')).toBeVisible();
-    await page.getByLabel('Order of the exposures').selectOption('darkFirst');
+    await expect(page.getByText('24 shots in all, over 8 frames of the mosaic.')).toBeVisible();
+    await page.getByLabel('Order of exposures').selectOption('darkFirst');
     await kept(page);
-    const touch = page.getByRole('button', { name: 'Log a take' });
+    const touch = page.getByRole('button', { name: 'Log a shot' });
     for (let i = 1; i <= 6; i++) {
       await touch.click();
       await expect(page.getByText(`${i} logged here`)).toBeVisible();
@@ -254,11 +254,11 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     await page.getByRole('link', { name: 'Log', exact: true }).click();
     await page.getByRole('button', { name: 'Match with files …' }).click();
     await page.getByLabel('Files from the card').setInputFiles([...paths, there]);
-    await expect(page.getByTestId('match-count')).toHaveText('6 of 6 takes matched with 6 files; 0 with a doubt.');
+    await expect(page.getByTestId('match-count')).toHaveText('6 of 6 shots matched with 6 files; 0 in doubt.');
     const rows = page.getByRole('table', { name: 'Matches' }).getByRole('row');
     for (const [i, path] of paths.entries()) await expect(rows.nth(i + 1)).toContainText(path.split('/').pop() ?? '');
-    await page.getByRole('button', { name: 'Put the names into the log' }).click();
-    await expect(page.getByText('6 takes have their files in the log.')).toBeVisible();
+    await page.getByRole('button', { name: 'Save file names to log' }).click();
+    await expect(page.getByText('6 shots have their files in the log.')).toBeVisible();
     // What is there already is left alone until it is asked for.
     const zipped = async () => {
       const [download] = await Promise.all([
@@ -314,7 +314,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     await accessible(page);
     // Corrected by hand to a clock that fits nothing, nothing is matched.
     await type(page, 'ahead of the log by', '0');
-    await expect(page.getByTestId('match-count')).toContainText('0 of 6 takes matched');
+    await expect(page.getByTestId('match-count')).toContainText('0 of 6 shots matched');
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
@@ -328,7 +328,7 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   const job = jobSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}`)).json());
   await openStand(page, gangway, /Hemp loft/);
   await step(page, 'Expose');
-  await page.getByRole('button', { name: 'Log a take' }).click();
+  await page.getByRole('button', { name: 'Log a shot' }).click();
   // It stands in the page at once; here it has to be kept.
   await expect.poll(async () => (await logOf(gangway, jobId)).takes.length).toBe(1);
   const [first] = (await logOf(gangway, jobId)).takes;
@@ -351,7 +351,7 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
       ).status(),
     ).toBe(200);
   await page.goto(`${gangway.url}/jobs/${jobId}/log`);
-  await expect(page.getByText('20000 takes')).toBeVisible();
+  await expect(page.getByText('20000 shots')).toBeVisible();
   const grid = page.getByRole('grid', { name: 'Takes' });
   expect(await grid.getByRole('row').count()).toBeLessThan(80);
   // To the very end and back by the keyboard.
@@ -374,11 +374,11 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await expect(aperture).toHaveText('11');
   // Found by a word, changed in bulk.
   await page.getByRole('searchbox', { name: 'Find in the log' }).fill('gull');
-  await expect(page.getByText('1 of 20000 takes')).toBeVisible();
+  await expect(page.getByText('1 of 20000 shots')).toBeVisible();
   await page.getByRole('searchbox', { name: 'Find in the log' }).fill('');
-  await page.getByLabel('Stand', { exact: true }).selectOption({ label: job.stands[1]?.name ?? '' });
-  await page.getByRole('checkbox', { name: 'Choose all takes shown' }).check();
-  const bulk = page.getByRole('form', { name: 'Change the chosen takes' });
+  await page.getByLabel('Setup', { exact: true }).selectOption({ label: job.stands[1]?.name ?? '' });
+  await page.getByRole('checkbox', { name: 'Choose all shots shown' }).check();
+  const bulk = page.getByRole('form', { name: 'Change the chosen shots' });
   await bulk.getByLabel('Column').selectOption('rating');
   await bulk.getByLabel('Value').fill('4');
   await bulk.getByRole('button', { name: 'Set' }).click();
@@ -387,8 +387,8 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
     .toBe(more.filter(({ standId }) => standId === job.stands[1]?.id).length);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect.poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length).toBe(0);
-  await page.getByRole('button', { name: 'Choose none' }).click();
-  await page.getByLabel('Stand', { exact: true }).selectOption('');
+  await page.getByRole('button', { name: 'Clear selection' }).click();
+  await page.getByLabel('Setup', { exact: true }).selectOption('');
   await page.getByLabel('by stand').check();
   await expect(grid.getByText(/takes$/).first()).toBeVisible();
   await page.getByLabel('by stand').uncheck();
@@ -402,7 +402,7 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   gangway,
 }) => {
   await page.goto(gangway.url);
-  await page.getByRole('button', { name: 'Say where and when' }).click();
+  await page.getByRole('button', { name: 'Add location and date' }).click();
   const light = page.getByRole('region', { name: 'Place and light' });
   await type(page, 'Time zone', 'Europe/London');
   await type(page, 'Latitude', '95');
@@ -411,16 +411,16 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   await light.getByLabel('Day').fill('2026-06-21');
   await light.getByLabel('Day').press('Enter');
   await expect(light).toContainText(/sunrise 04:\d\d/);
-  await expect(light).toContainText('Hydraulic tower, small format: which way it looks is not known');
+  await expect(light).toContainText('Hydraulic tower, small format: which way it looks is unknown');
   await page.getByRole('link', { name: /Hydraulic tower, small format/ }).click();
-  await step(page, 'Stand');
-  await type(page, 'Looks toward (from north)', '270');
-  await expect(page.getByText('The front looks east; the job’s page says when it is lit.')).toBeVisible();
+  await step(page, 'Position');
+  await type(page, 'Compass bearing of view', '270');
+  await expect(page.getByText('The front faces east; the job’s page says when it is lit.')).toBeVisible();
   await kept(page);
   await page.goto(gangway.url);
   await expect(light).toContainText(/small format: looks east; sun on it 04:\d\d–1\d:\d\d/);
   await expect(page.getByRole('region', { name: 'To pack' })).toContainText('24 mm shift wide');
-  const stands = page.getByRole('list', { name: 'Stands' });
+  const stands = page.getByRole('list', { name: 'Setups' });
   await stands.getByRole('button', { name: /^Move Hydraulic tower, small format/ }).focus();
   await page.keyboard.press('Space');
   await page.waitForTimeout(300);
@@ -432,11 +432,9 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   expect(pdf.headers()['content-type']).toBe('application/pdf');
   await accessible(page);
   const archive = await (await page.request.get(`${gangway.url}/api/jobs/${await demoJob(gangway)}/archive`)).body();
-  await page
-    .getByLabel('Archive of a job to read in')
-    .setInputFiles({ name: 'job.gangway.zip', mimeType: 'application/zip', buffer: archive });
+  await page.getByLabel('Job archive to import').setInputFiles({ name: 'job.gangway.zip', mimeType: 'application/zip', buffer: archive });
   await expect(page.getByRole('heading', { name: 'Larkmoor Ropeworks (copy)' })).toBeVisible();
-  await expect(page.getByRole('list', { name: 'Stands' }).getByRole('listitem')).toHaveCount(8);
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(8);
   await expect(light).toContainText(/sunrise 04:\d\d/);
 });
 
@@ -446,7 +444,7 @@ test.describe('a damaged archive', () => {
   test('is refused in words', async ({ page, gangway }) => {
     await page.goto(gangway.url);
     await page
-      .getByLabel('Archive of a job to read in')
+      .getByLabel('Job archive to import')
       .setInputFiles({ name: 'letter.zip', mimeType: 'application/zip', buffer: Buffer.from('Dear reader') });
     await expect(page.getByRole('alert')).toContainText('This is not an archive of a job');
   });

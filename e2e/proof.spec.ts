@@ -17,7 +17,7 @@ async function openProof(
 ): Promise<{ readonly widthPx: number; readonly heightPx: number; readonly frames: number }> {
   await openStand(page, gangway, /Ledger sheet/);
   await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
-  await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+  await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
   await page.getByLabel('What moves').selectOption('back');
   await kept(page);
   const plan = mosaicPlan(geometryOf(await stored(page)));
@@ -46,12 +46,12 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   await openStand(page, gangway, /small format/);
   await page.getByRole('radio', { name: 'Expose', exact: true }).click();
   await page.getByRole('button', { name: 'two stops' }).click();
-  await page.getByLabel('Order of the exposures').selectOption('darkFirst');
+  await page.getByLabel('Order of exposures').selectOption('darkFirst');
   await kept(page);
   await page.getByRole('link', { name: 'Proof', exact: true }).click();
   await page.getByLabel('Pixels').selectOption('8');
   await page.getByLabel('Points of the aperture').selectOption('1');
-  await type(page, 'Slide set wrong by about', '0');
+  await type(page, 'Shift error (simulated)', '0');
   await page.getByLabel('noise').uncheck();
   await page.getByLabel('log each exposure').check();
   await page.getByLabel('Of the bracket').selectOption('all');
@@ -106,9 +106,9 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
   expect(plan.frames).toBe(8);
   await page.getByLabel('Pixels').selectOption('8');
   await page.getByLabel('Points of the aperture').selectOption('1');
-  await type(page, 'Slide set wrong by about', '7');
-  await expect(page.getByRole('alert')).toHaveText('Slide error must be from 0 to 2 mm.');
-  await type(page, 'Slide set wrong by about', '0');
+  await type(page, 'Shift error (simulated)', '7');
+  await expect(page.getByRole('alert')).toHaveText('Shift error must be from 0 to 2 mm.');
+  await type(page, 'Shift error (simulated)', '0');
   await page.getByLabel('log each exposure').check();
   await page.getByRole('button', { name: 'Shoot the series' }).click();
   await expect(page.getByTestId('back-state')).toHaveText(/exposing|delivering/);
@@ -120,7 +120,7 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
       logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).takes.map(({ frame }) => frame),
     )
     .toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
-  await page.getByRole('button', { name: 'Put the frames together' }).click();
+  await page.getByRole('button', { name: 'Assemble the frames' }).click();
   await expect(page.getByTestId('assembly-size')).toBeVisible({ timeout: 120_000 });
   // Measured size against the plan's, eight pixels of the back to one: frames are rounded to whole pixels.
   const [, width, height] = /(\d+) × (\d+) px, 16 bit/.exec((await page.getByTestId('assembly-size').textContent()) ?? '') ?? [];
@@ -147,7 +147,7 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
 
   // A second one, to compare with.
   await page.getByLabel('Laid').selectOption('whole');
-  await page.getByRole('button', { name: 'Put the frames together' }).click();
+  await page.getByRole('button', { name: 'Assemble the frames' }).click();
   await expect(page.getByRole('radio', { name: 'Blink' })).toBeEnabled({ timeout: 120_000 });
   for (const [way, views] of [
     ['Side by side', 2],
@@ -173,7 +173,7 @@ test('unplugged in the middle it says so, and goes on from there', async ({ page
   await expect(page.getByTestId('back-state')).toHaveText('unplugged');
   await expect(page.getByRole('alert')).toContainText(/Unplugged in the middle: \d of 8 frames came in/);
   await page.getByRole('button', { name: 'Plug in' }).click();
-  await page.getByRole('button', { name: /Go on from frame \d/ }).click();
+  await page.getByRole('button', { name: /Continue from frame \d/ }).click();
   await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(8, { timeout: 200_000 });
 });
 
@@ -206,7 +206,7 @@ test.describe('files', () => {
         .setInputFiles(['shot-1.tif', 'letter.tif', 'shot-2.tif'].map((name) => join(folder, name)));
       await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(2);
       await expect(page.getByRole('alert')).toContainText('letter.tif is not a picture that can be read');
-      await page.getByRole('button', { name: 'Put the frames together' }).click();
+      await page.getByRole('button', { name: 'Assemble the frames' }).click();
       await expect(page.getByTestId('assembly-size')).toContainText(/(719|720) × (419|420) px, 8 bit/, { timeout: 90_000 });
       // The order is wrong way round: nothing of the right one is found left of the left one.
       const [from, to] = await Promise.all([1, 2].map((n) => page.getByRole('button', { name: new RegExp(`^Frame ${n}:`) }).boundingBox()));
@@ -217,7 +217,7 @@ test.describe('files', () => {
       await page.mouse.move(to.x + to.width * 0.7, to.y + to.height / 2, { steps: 4 });
       await page.mouse.up();
       await expect(page.getByRole('button', { name: /^Frame 1: shot-2/ })).toBeVisible();
-      await page.getByRole('button', { name: 'Put the frames together' }).click();
+      await page.getByRole('button', { name: 'Assemble the frames' }).click();
       await expect(page.getByRole('alert').filter({ hasText: 'Without a plan' })).toContainText('nothing says where');
     } finally {
       rmSync(folder, { recursive: true, force: true });

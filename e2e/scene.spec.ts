@@ -20,7 +20,7 @@ async function cure(page: Page): Promise<number> {
     if ((await failing.count()) === 0) return taken;
     const first = failing.first();
     const words = await first.textContent();
-    await first.getByRole('list', { name: 'Remedies' }).getByRole('button').first().click();
+    await first.getByRole('list', { name: 'Fixes' }).getByRole('button').first().click();
     await expect.poll(async () => (await failing.count()) === 0 || (await failing.first().textContent()) !== words).toBe(true);
   }
   throw new Error(`still failing: ${(await failing.allTextContents()).join(' | ')}`);
@@ -47,7 +47,7 @@ async function held(page: Page): Promise<SetupSettings> {
 
 test('the hydraulic tower is brought in from a wrong start: pitched, rolled and cut', async ({ page, gangway }) => {
   await openStand(page, gangway, /small format/);
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await type(page, 'Pitched up', '14');
   await type(page, 'Rolled clockwise', '1.5');
   await type(page, 'Rise', '2');
@@ -58,12 +58,12 @@ test('the hydraulic tower is brought in from a wrong start: pitched, rolled and 
 
 test('the ropewalk front is brought in from a wrong start: beside the picture, behind the quay’s edge', async ({ page, gangway }) => {
   await openStand(page, gangway, /Ropewalk front/);
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await type(page, 'Shift', '9');
   await type(page, 'Rise', '-7');
   await type(page, 'Distance', '82');
   await expect(finding(page, 'inFrame')).toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'obstacle')).toContainText('it would stand 3.0 m behind the obstacle');
+  await expect(finding(page, 'obstacle')).toContainText('it would be 3.0 m behind the obstacle');
   const { scene } = await held(page);
   expect(scene?.distanceM).toBeLessThanOrEqual(78.5);
 });
@@ -72,12 +72,12 @@ test('the hemp loft: a post that is drawn out is turned in on, the centre stays,
   await openStand(page, gangway, /Hemp loft/);
   await step(page, 'Frame');
   await type(page, 'Rolled clockwise', '-0.8');
-  await expect(finding(page, 'stretch')).toContainText('drawn 1.23 times as long as wide; 1.15 is accepted');
+  await expect(finding(page, 'stretch')).toContainText('drawn 1.23 times its width; 1.15 is accepted');
   const before = await stored(page);
   await expect(page.getByRole('row', { name: /the thing/ })).toContainText('1.23');
-  await expect(page.getByText(/Level lines of the wall at the upper edge then slope by \d/)).toBeVisible();
-  await page.getByRole('button', { name: 'Turn in', exact: true }).click();
-  await expect(finding(page, 'stretch')).toHaveAttribute('data-state', 'holds');
+  await expect(page.getByText(/Horizontals of the wall at the upper edge then slope by \d/)).toBeVisible();
+  await page.getByRole('button', { name: 'Turn and counter-shift', exact: true }).click();
+  await expect(finding(page, 'stretch')).toHaveAttribute('data-state', 'passes');
   const settings = await held(page);
   expect(settings.scene?.yawDeg).toBeGreaterThan(3);
   const watched = settings.scene?.watched;
@@ -91,7 +91,7 @@ test('the hemp loft: a post that is drawn out is turned in on, the centre stays,
 
 test('the slipway is brought in from a wrong start: too high for the near ground, horizon askew', async ({ page, gangway }) => {
   await openStand(page, gangway, /Slipway/);
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await type(page, 'Lens height', '1.4');
   await type(page, 'Rolled clockwise', '2');
   await type(page, 'Rise', '4');
@@ -106,7 +106,7 @@ test('dimensions, camera and obstacle are dragged in plan and elevation, and nud
   gangway,
 }) => {
   await openStand(page, gangway, /small format/);
-  await step(page, 'Stand');
+  await step(page, 'Position');
   const grip = (key: string) => page.locator(`[data-grip=${key}]`);
   const drag = async (key: string, dx: number, dy: number) => {
     const box = await grip(key).boundingBox();
@@ -129,8 +129,8 @@ test('dimensions, camera and obstacle are dragged in plan and elevation, and nud
   await drag('camera-side', -4 * perM, 0);
   await expect.poll(async () => Math.abs(Number(await field(page, 'Distance').inputValue()) - 28)).toBeLessThan(0.6);
   await expect(field(page, 'Focus')).toHaveValue(await field(page, 'Distance').inputValue());
-  await page.getByRole('button', { name: 'Something stands behind me' }).click();
-  await expect(finding(page, 'obstacle')).toHaveAttribute('data-state', 'holds');
+  await page.getByRole('button', { name: 'Add an obstacle behind me' }).click();
+  await expect(finding(page, 'obstacle')).toHaveAttribute('data-state', 'passes');
   await grip('room').focus();
   for (let i = 0; i < 7; i++) await page.keyboard.press('Shift+ArrowRight');
   await expect(finding(page, 'obstacle')).toHaveAttribute('data-state', 'fails');
@@ -142,7 +142,7 @@ test('dimensions, camera and obstacle are dragged in plan and elevation, and nud
 
 test('a height is found from what there is, with how sure it is, and refuses what cannot be', async ({ page, gangway }) => {
   await openStand(page, gangway, /small format/);
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await page.getByRole('button', { name: /Find the height/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Find the height' });
   await expect(dialog.getByRole('status')).toHaveText('Angle up to the top is still to be given.');
@@ -156,14 +156,14 @@ test('a height is found from what there is, with how sure it is, and refuses wha
   await dialog.getByLabel('It is high in the picture').fill('300');
   await dialog.getByLabel('The whole is high').fill('4200');
   await expect(dialog.getByRole('status')).toContainText('29.40 m, ±');
-  await dialog.getByRole('button', { name: 'Take it' }).click();
+  await dialog.getByRole('button', { name: 'Use it' }).click();
   await expect(field(page, 'Height')).toHaveValue('29.40');
 });
 
 test('a massing model is read, scaled by one known length, drawn and kept; what is none is refused in words', async ({ page, gangway }) => {
   await openStand(page, gangway, /44 × 33 back/);
-  await step(page, 'Stand');
-  await page.getByLabel('What stands before the camera').selectOption('Massing model from a file');
+  await step(page, 'Position');
+  await page.getByLabel('Subject').selectOption('Massing model from a file');
   const dialog = page.getByRole('dialog', { name: 'Massing model from a file' });
   const give = (name: string, content: string | Buffer) =>
     dialog.getByLabel('File of the model').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });
@@ -211,33 +211,33 @@ test('a massing model is read, scaled by one known length, drawn and kept; what 
   };
   await give('hall.gltf', JSON.stringify(gltf));
   await expect(dialog.getByText('2 triangles. In units of the file it is 8.000 wide, 16.0 high, 4.000 deep.')).toBeVisible();
-  await expect(dialog.getByRole('button', { name: 'Take it' })).toBeDisabled();
+  await expect(dialog.getByRole('button', { name: 'Use it' })).toBeDisabled();
   await dialog.getByLabel('Known length in metres').fill('-3');
   await expect(dialog.getByText('“-3” is no length; type metres, more than 0.')).toBeVisible();
   await dialog.getByLabel('Known length in metres').fill('12');
-  await dialog.getByRole('button', { name: 'Take it' }).click();
+  await dialog.getByRole('button', { name: 'Use it' }).click();
   await expect(page.getByText('hall.gltf: 6.00 m wide, 12.00 m high, 3.00 m deep, 2 triangles.')).toBeVisible();
   await step(page, 'Frame');
   await expect(page.getByTestId('finder')).toHaveAttribute('data-samples', /[1-9]/);
   const settings = await stored(page);
   expect(settings.scene?.subject.kind).toBe('model');
   await page.reload();
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await expect(page.getByText('hall.gltf: 6.00 m wide')).toBeVisible();
 });
 
 test('rise is compared with pitch and software; converging on purpose holds and is undone', async ({ page, gangway }) => {
   await openFinder(page, gangway);
-  await page.getByRole('button', { name: 'Rise, or pitch and software?' }).click();
-  const dialog = page.getByRole('dialog', { name: 'Rise, or pitch and software?' });
+  await page.getByRole('button', { name: 'Rise, or pitch and correct?' }).click();
+  const dialog = page.getByRole('dialog', { name: 'Rise, or pitch and correct?' });
   // a = 36·tan φ/2v with tan φ = 11/v, v = 24.024: 0.343; kept 1/(1 + a), across (1 + a)/(1 − a), along its square.
   await expect(dialog.getByRole('row', { name: /Pixels kept/ })).toContainText('74 % (33.8 Mpx)');
   await expect(dialog.getByRole('row', { name: /Far edge/ })).toContainText('2.04 times across, 4.18 along');
-  await expect(dialog).toContainText('A level lens that takes it in without rise has 14.9 mm');
+  await expect(dialog).toContainText('A level lens that includes it without rise has 14.9 mm');
   expect(await dialog.getByTestId('finder-plain').count()).toBe(2);
   await page.keyboard.press('Escape');
   await type(page, 'Lean at the edge, on purpose', '2');
-  await expect(finding(page, 'level')).toContainText('Uprights converge as wanted');
+  await expect(finding(page, 'level')).toContainText('Verticals converge as wanted');
   // tan φ = v·tan 2°/12.
   await expect(field(page, 'Pitched up')).toHaveValue('4.00');
   await page.getByRole('button', { name: 'Parallel again' }).click();
@@ -251,7 +251,7 @@ test('a crop says the pixels that remain and counts as the frame; the back is tu
   await page.getByLabel('Proportion that is kept').selectOption({ label: '3 : 1' });
   await expect(page.getByText('12.0 × 36.0 mm, 2752 × 8256 px, 22.7 Mpx')).toBeVisible();
   await expect(page.getByTestId('cut')).toBeVisible();
-  await step(page, 'Cover');
+  await step(page, 'Coverage');
   // 12 × 36 in the circle of 61.06 at f/8: √(30.53² − 6²) − 18 = 11.93, less 11.
   await expect(finding(page, 'sharpCircle')).toContainText('with 0.9 mm of rise to spare');
   await page.goto(gangway.url);
@@ -283,27 +283,27 @@ test('things are picked and measured, level and plumb are drawn, a light source 
   const measure = page.getByRole('status').filter({ hasText: 'between them' });
   await expect(measure).toContainText('7.1');
   await expect(measure).toContainText('7.20 mm on the sensor, 1651 px');
-  await page.getByRole('button', { name: 'Put the measure away' }).click();
+  await page.getByRole('button', { name: 'Clear measurement' }).click();
   await page.getByLabel('level, plumb').check();
   await expect(page.getByTestId('true-lines')).toBeAttached();
-  await step(page, 'Stand');
-  await page.getByLabel('The sun or a lamp stands near the picture').check();
+  await step(page, 'Position');
+  await page.getByLabel('The sun or a lamp is near the picture').check();
   await expect(finding(page, 'flare')).toHaveAttribute('data-state', 'fails');
   await finding(page, 'flare').getByRole('button', { name: 'shade it' }).click();
-  await expect(finding(page, 'flare')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'flare')).toHaveAttribute('data-state', 'passes');
   await expect(page.getByLabel('shaded by a hand, a flag or a hood')).toBeChecked();
 });
 
-test('cautions are put away for the job, on every stand of it, and brought back', async ({ page, gangway }) => {
+test('cautions are put away for the job, on every setup of it, and brought back', async ({ page, gangway }) => {
   await openStand(page, gangway, /small format/);
-  await step(page, 'Stand');
+  await step(page, 'Position');
   const mind = page.getByRole('region', { name: 'Cautions' });
   await expect(mind.getByText(/mind the edge behind you/)).toBeVisible();
-  await mind.getByRole('button', { name: /Put away for this job: Quays/ }).click();
+  await mind.getByRole('button', { name: /Dismiss for this job: Quays/ }).click();
   await expect(mind.getByText(/mind the edge behind you/)).toBeHidden();
   await page.goto(gangway.url);
   await page.getByRole('link', { name: /Ropewalk/ }).click();
-  await step(page, 'Stand');
+  await step(page, 'Position');
   await expect(mind.getByText(/One caution is put away/)).toBeVisible();
   await mind.getByRole('button', { name: /show again/ }).click();
   await expect(mind.getByText(/mind the edge behind you/)).toBeVisible();
@@ -324,9 +324,9 @@ for (const colorScheme of ['light', 'dark'] as const) {
       { width: 390, height: 844 },
     ]) {
       await page.setViewportSize(size);
-      for (const name of ['Stand', 'Frame'] as const) {
+      for (const name of ['Position', 'Frame'] as const) {
         await step(page, name);
-        await expect(page.getByRole('region', { name: name === 'Stand' ? 'Subject and place' : 'Frame', exact: true })).toBeVisible();
+        await expect(page.getByRole('region', { name: name === 'Position' ? 'Subject and place' : 'Frame', exact: true })).toBeVisible();
         const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze();
         expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`)).toEqual([]);
         expect(await page.evaluate(() => document.documentElement.scrollWidth <= innerWidth)).toBe(true);

@@ -21,15 +21,15 @@ async function openStitch(page: Page, gangway: Gangway, name: RegExp): Promise<v
 }
 
 async function layOut(page: Page, which: 'fewest' | 'most'): Promise<void> {
-  await page.locator(`[data-answer=${which}]`).getByRole('button', { name: 'Lay it out' }).click();
+  await page.locator(`[data-answer=${which}]`).getByRole('button', { name: 'Use this layout' }).click();
   await expect(facts(page)).toBeVisible();
 }
 
 /** Every finding that is there holds, and there are those that a mosaic has. */
 async function everythingHolds(page: Page): Promise<void> {
-  for (const kind of ['inFrame', 'lightCircle', 'sharpCircle', 'travel', 'overlap', 'parallax', 'room'])
-    await expect(finding(page, kind)).toHaveAttribute('data-state', 'holds');
-  await expect(page.locator('[data-finding]:not([data-state=holds])')).toHaveCount(0);
+  for (const kind of ['inFrame', 'imageCircle', 'sharpCircle', 'travel', 'overlap', 'parallax', 'room'])
+    await expect(finding(page, kind)).toHaveAttribute('data-state', 'passes');
+  await expect(page.locator('[data-finding]:not([data-state=passes])')).toHaveCount(0);
 }
 
 async function downloaded(page: Page, name: string): Promise<string> {
@@ -105,10 +105,10 @@ test('a frame dragged away opens the mosaic; it is said, cured with one click an
   await page.mouse.up();
   await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'fails');
   await expect(finding(page, 'overlap')).toContainText(/Frames 1 and 2 overlap by/);
-  const remedy = finding(page, 'overlap').getByRole('list', { name: 'Remedies' }).getByRole('button').first();
+  const remedy = finding(page, 'overlap').getByRole('list', { name: 'Fixes' }).getByRole('button').first();
   await expect(remedy).toBeEnabled();
   await remedy.click();
-  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'passes');
   await page.keyboard.press('Control+z');
   await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'fails');
   // The whole drag was one step.
@@ -117,7 +117,7 @@ test('a frame dragged away opens the mosaic; it is said, cured with one click an
   await frame.focus();
   await page.keyboard.press('ArrowUp');
   await expect(page.getByRole('button', { name: /^Undo: frame 1/ })).toBeVisible();
-  await page.getByRole('button', { name: 'One frame more' }).click();
+  await page.getByRole('button', { name: 'Add frame' }).click();
   await expect(page.locator('[data-frame]')).toHaveCount(9);
   await page.locator('[data-frame="9"]').focus();
   await page.keyboard.press('Delete');
@@ -127,7 +127,7 @@ test('a frame dragged away opens the mosaic; it is said, cured with one click an
   await expect(rigs.getByRole('listitem').filter({ hasText: '44 × 33 back with 90 mm field wide' })).toContainText(
     '4 × 2 = 8 frames in portrait',
   );
-  await rigs.getByRole('listitem').filter({ hasText: 'Small body with 24 mm shift wide' }).getByRole('button', { name: 'Take it' }).click();
+  await rigs.getByRole('listitem').filter({ hasText: 'Small body with 24 mm shift wide' }).getByRole('button', { name: 'Use it' }).click();
   await expect(page.locator('[data-frame]')).toHaveCount(1);
   await page.getByRole('button', { name: 'One picture' }).click();
   await expect(page.locator('[data-frame]')).toHaveCount(0);
@@ -150,7 +150,7 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await everythingHolds(page);
   await expect(page.getByText(/^The rail has to give [\d.]+ mm across/)).toBeVisible();
   await page.getByRole('button', { name: 'Something moves …' }).click();
-  await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'holds');
+  await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'passes');
   await expect(finding(page, 'seam')).toContainText('within one frame');
   await page.locator('[data-zone="people 1"]').getByText('figures').click();
   await type(page, 'Left edge', '-30');
@@ -173,7 +173,7 @@ test('the ledger sheet with quarter turns of a small sensor on the plate', async
     .getByRole('dialog')
     .getByRole('button', { name: /^Quarter-turn plate/ })
     .click();
-  await page.getByRole('radio', { name: 'Stand', exact: true }).click();
+  await page.getByRole('radio', { name: 'Position', exact: true }).click();
   await type(page, 'Distance', '0.88');
   await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
   await expect(page.locator('[data-answer=fewest]')).toContainText('four quarter turns');

@@ -30,12 +30,12 @@ const VIEWS = [
   { file: 'bench-dark-cloth', size: DESK, theme: 'dark', go: bench(/44 × 33/) },
   { file: 'bench-phone', size: PHONE, theme: 'light', go: bench(/small format/) },
   {
-    file: 'stand',
+    file: 'position',
     size: DESK,
     theme: 'light',
     go: async (page) => {
       await bench(/Ropewalk/)(page);
-      await page.getByRole('radio', { name: 'Stand' }).click();
+      await page.getByRole('radio', { name: 'Position' }).click();
       await page.getByLabel('Plan and elevation').waitFor();
     },
   },
@@ -47,7 +47,7 @@ const VIEWS = [
       await bench(/Slipway/)(page);
       await page.getByRole('radio', { name: 'Focus' }).click();
       await page.locator('[data-finding=pins]').getByRole('button', { name: /tilt/ }).click();
-      await page.locator('[data-finding=pins][data-state=holds]').waitFor();
+      await page.locator('[data-finding=pins][data-state=passes]').waitFor();
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
     },
   },
@@ -61,7 +61,7 @@ const VIEWS = [
       await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
       await page.getByRole('textbox', { name: 'Free on the card' }).fill('64');
       await page.getByRole('textbox', { name: 'Free on the card' }).press('Enter');
-      await page.locator('[data-finding=room][data-state=holds]').waitFor();
+      await page.locator('[data-finding=room][data-state=passes]').waitFor();
       await page.getByLabel('What the mosaic is for').scrollIntoViewIfNeeded();
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
     },
@@ -106,7 +106,7 @@ const VIEWS = [
       await page.getByRole('button', { name: 'Add', exact: true }).click();
       await page.getByRole('button', { name: 'two stops' }).click();
       await typed('Frames of film left', '6');
-      await page.locator('[data-finding=film][data-state=holds]').waitFor();
+      await page.locator('[data-finding=film][data-state=passes]').waitFor();
       await page.getByRole('heading', { name: 'Meter' }).scrollIntoViewIfNeeded();
     },
   },
@@ -183,11 +183,11 @@ const VIEWS = [
   { file: 'kit-lenses', size: DESK, theme: 'dark', go: kit('items/lens') },
   { file: 'compare', size: DESK, theme: 'light', go: kit(`compare?rig=${SMALL_RIG}&rig=${FIELD_RIG}`) },
   {
-    file: 'guide',
+    file: 'calculators',
     size: DESK,
     theme: 'light',
     go: async (page) => {
-      await page.getByRole('link', { name: 'Guide' }).click();
+      await page.getByRole('link', { name: 'Calculators' }).click();
       await page.getByRole('link', { name: 'Plane of focus and hinge' }).click();
       await page.getByRole('img', { name: /against/ }).waitFor();
     },

@@ -69,7 +69,7 @@ describe('the checks on the command line', () => {
     spawnSync('node', ['bin/gangway.mjs', 'check', ...args], { input, encoding: 'utf8', maxBuffer: 1 << 28 });
 
   test('are listed, and evaluated for the settings of a setup with their fixes', () => {
-    expect(gangwayCheck(['--list']).stdout).toMatch(/^sharpCircle +cover$/mu);
+    expect(gangwayCheck(['--list']).stdout).toMatch(/^sharpCircle +coverage$/mu);
     const tower = DEMO_STANDS.find(({ name }) => name === 'Hydraulic tower, small format');
     const settings = tower && storedSettings({ ...tower.settings, movements: { riseMm: 12, shiftMm: 0 }, fNumber: 4 });
     const ran = gangwayCheck([], JSON.stringify(settings));

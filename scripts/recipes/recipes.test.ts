@@ -99,7 +99,7 @@ export const farFocus = defineCheck({
   kind: 'farFocus',
   step: 'focus',
   weight: 'counts',
-  evaluate: ({ settings }) => ({ state: settings.focusM === null ? ('tight' as const) : ('holds' as const) }),
+  evaluate: ({ settings }) => ({ state: settings.focusM === null ? ('tight' as const) : ('passes' as const) }),
   margin: () => null,
   message: ({ state }) => (state === 'tight' ? 'The lens is focused at infinity.' : 'The lens is focused nearer than infinity.'),
   note: () => null,

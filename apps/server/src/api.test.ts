@@ -36,7 +36,7 @@ async function newJob(name = 'A job'): Promise<string> {
   return jobSchema.parse(body).id;
 }
 
-async function newStand(jobId: string, name = 'A stand'): Promise<StoredStand> {
+async function newStand(jobId: string, name = 'A setup'): Promise<StoredStand> {
   const { body } = await api().post(`/api/jobs/${jobId}/stands`).send({ name, settings }).expect(201);
   return standSchema.parse(body);
 }
@@ -168,7 +168,7 @@ describe('bad input', () => {
     expect(apiErrorSchema.parse(form.body).error.code).toBe('not_json');
   });
 
-  test('a stand with NaN, a negative size or a missing version leaves the kept state as it was', async () => {
+  test('a setup with NaN, a negative size or a missing version leaves the kept state as it was', async () => {
     const stand = await newStand(await newJob());
     const good = write(stand, 1);
     const bad = [
@@ -266,7 +266,7 @@ async function list(app: ReturnType<typeof createApp>): Promise<unknown[]> {
 describe('checks over HTTP', () => {
   test('are listed, and evaluated for settings that are sent; settings that cannot be are refused', async () => {
     const { body: list } = await api().get('/api/checks').expect(200);
-    expect(list).toContainEqual({ kind: 'sharpCircle', step: 'cover', weight: 'counts' });
+    expect(list).toContainEqual({ kind: 'sharpCircle', step: 'coverage', weight: 'counts' });
     const { body } = await api()
       .post('/api/checks')
       .send({ ...settings, movements: { riseMm: 12, shiftMm: 0 }, fNumber: 3.5 })

@@ -14,7 +14,7 @@ import { archiveDoor, archiveRoutes } from './log/archive';
 import { attachmentDoor, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
 import { frameDoor, proofRoutes, type ProofParts } from './proof/routes';
-import { answerErrors, unknownRoute } from './refusal';
+import { answerErrors, unknownRoute } from './httpError';
 import { standRoutes } from './stands';
 
 export interface AppParts {

@@ -1,7 +1,7 @@
 import { Router } from 'express';
 import { described, openApiDocument } from '@gangway/core/calculators/openapi';
 import { CALCULATORS, calculatorNamed } from '@gangway/core/calculators/registry';
-import { notThere, Refusal } from './refusal';
+import { notThere, HttpError } from './httpError';
 
 export function calcRoutes(): Router {
   const router = Router();
@@ -15,7 +15,7 @@ export function calcRoutes(): Router {
     const found = calculatorNamed(req.params.name);
     if (!found) throw notThere('calculator');
     const answer = found.calculate(req.body);
-    if (!answer.ok) throw new Refusal(400, answer.error.code, answer.error.message, { path: answer.error.path });
+    if (!answer.ok) throw new HttpError(400, answer.error.code, answer.error.message, { path: answer.error.path });
     res.json(answer.out);
   });
   return router;

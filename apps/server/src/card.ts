@@ -17,7 +17,7 @@ import { wholeJob } from './jobs';
 import { wholeKit } from './kit';
 import { faceFile, runsOf } from './pdfFonts';
 import { presentStand } from './stands';
-import { idParam, notThere, parsed, Refusal } from './refusal';
+import { idParam, notThere, parsed, HttpError } from './httpError';
 
 const POINTS_PER_MM = 72 / 25.4;
 
@@ -109,14 +109,14 @@ export function cardRoutes(db: Db): Router {
     const found = kit.rigs.find(({ rig }) => rig.id === id);
     if (!found) throw notThere('rig');
     const rig = builtRig(found.rig, new Map(kit.items.map(({ item }) => [item.id, item])));
-    if (!rig) throw new Refusal(409, 'rig_unfinished', `“${found.rig.name}” is not finished: it has no card yet.`);
+    if (!rig) throw new HttpError(409, 'rig_unfinished', `“${found.rig.name}” is not complete, so it has no card yet.`);
     const pdf = await drawingPdf(shiftCardDrawing(shiftCard(rig), size));
     res.type('pdf').send(pdf);
   });
 
   router.get('/stands/:id/card.pdf', async (req, res) => {
     const { size } = parsed(spotQuery, req.query);
-    const stand = await presentStand(db, idParam(req.params.id, 'stand'));
+    const stand = await presentStand(db, idParam(req.params.id, 'setup'));
     const [job] = await db.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, stand.jobId));
     const pdf = await drawingPdf(...cardPages({ name: stand.name, job: job?.name ?? '', settings: openedSettings(stand.settings) }, size));
     res.type('pdf').set('Content-Disposition', 'inline').send(pdf);

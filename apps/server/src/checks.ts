@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { openedSettings, standSettingsSchema } from '@gangway/contract/stand';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { parsed } from './refusal';
+import { parsed } from './httpError';
 
 /** The checks over HTTP: their list, and all that they say about the settings of a setup. */
 export function checkRoutes(): Router {

@@ -6,7 +6,7 @@ import type { StoredSettings } from '@gangway/contract/stand';
 import type { Db, DbOrTx } from './db/connect';
 import { setupColumns } from './db/records';
 import { jobs, stands } from './db/schema';
-import { idParam, notThere, parsed } from './refusal';
+import { idParam, notThere, parsed } from './httpError';
 import { standAnswer } from './stands';
 
 type JobRow = typeof jobs.$inferSelect;
@@ -53,7 +53,7 @@ export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
   return { ...summary(row, inside.length), stands: ordered.map(standAnswer) };
 }
 
-/** A new job with the stands given, in their order; answers its id. */
+/** A new job with the setups given, in their order; answers its id. */
 export async function insertJob(
   db: DbOrTx,
   job: Pick<typeof jobs.$inferInsert, 'name' | 'demo' | 'dismissedCautions' | 'place' | 'day'>,

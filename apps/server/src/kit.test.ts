@@ -60,7 +60,7 @@ describe('the kit', () => {
     expect(after.items.find((row) => row.item.id === item.id)?.item.name).toBe('Board');
   });
 
-  test('what nothing uses is deleted; what a rig or a stand uses is put away', async () => {
+  test('what nothing uses is deleted; what a rig or a setup uses is put away', async () => {
     const loose = plank();
     const held = plank();
     await change(put(loose), put(held), {
@@ -77,7 +77,7 @@ describe('the kit', () => {
     expect(after.items.find(({ item }) => item.id === held.id)).toMatchObject({ archived: true, version: 2 });
   });
 
-  test('a stand that uses an item counts, and keeps it from being deleted', async () => {
+  test('a setup that uses an item counts, and keeps it from being deleted', async () => {
     await seed(database.connection.db, 'reset');
     const seeded = await kit();
     const [lens] = seeded.items.filter(({ item }) => item.id === SMALL_FORMAT_RIG.parts.lens.id);

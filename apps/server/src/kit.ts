@@ -6,9 +6,9 @@ import { z } from 'zod';
 import type { Db, DbOrTx } from './db/connect';
 import { itemColumns, itemIn, planColumns, planIn } from './db/records';
 import { kitItems, kitRigs } from './db/schema';
-import { parsed, Refusal } from './refusal';
+import { parsed, HttpError } from './httpError';
 
-/** How often each id stands in a stand, deleted ones included: they can come back. */
+/** How often each id stands in a setup, deleted ones included: they can come back. */
 async function useInStands(db: DbOrTx): Promise<ReadonlyMap<string, number>> {
   const { rows } = await db.execute<{ id: string; stands: number }>(sql`
     select used.id, count(distinct stands.id)::int as stands
@@ -66,7 +66,7 @@ export async function putKit(tx: DbOrTx, items: readonly KitItem[], rigs: readon
 async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date): Promise<void> {
   const path = ['changes', at, 'version'];
   const stale = (name: string) =>
-    new Refusal(
+    new HttpError(
       409,
       'changed_elsewhere',
       `“${name}” was changed somewhere else meanwhile. Nothing was changed; look again and repeat it.`,
@@ -115,7 +115,7 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       const { id, version } = change;
       const kit = await wholeKit(tx);
       const row = change.op === 'removeItem' ? kit.items.find(({ item }) => item.id === id) : kit.rigs.find(({ rig }) => rig.id === id);
-      if (!row) throw new Refusal(404, 'not_found', 'There is no such thing in the kit.', { path: ['changes', at, 'id'] });
+      if (!row) throw new HttpError(404, 'not_found', 'There is no such thing in the kit.', { path: ['changes', at, 'id'] });
       const mine = and(eq(table.id, id), eq(table.version, version));
       const used = row.used.stands + row.used.rigs > 0;
       const rows = used
@@ -136,7 +136,7 @@ function checkRigs(kit: Kit): void {
   for (const { rig } of kit.rigs) {
     const lost = idsIn(rig).find((id) => !ids.has(id));
     if (lost !== undefined)
-      throw new Refusal(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, { path: ['changes'] });
+      throw new HttpError(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, { path: ['changes'] });
   }
 }
 

@@ -5,7 +5,7 @@ import { newStandSchema, standWriteSchema, type StoredStand } from '@gangway/con
 import type { Db, DbOrTx } from './db/connect';
 import { settingsIn, setupColumns } from './db/records';
 import { jobs, stands } from './db/schema';
-import { idParam, notThere, parsed, Refusal } from './refusal';
+import { idParam, notThere, parsed, HttpError } from './httpError';
 
 export function standAnswer(row: typeof stands.$inferSelect): StoredStand {
   const { id, jobId, name, version, lastWriteId, updatedAt, deletedAt } = row;
@@ -27,9 +27,9 @@ export async function presentStand(db: DbOrTx, id: string): Promise<StoredStand>
     .from(stands)
     .innerJoin(jobs, and(eq(jobs.id, stands.jobId), isNull(jobs.deletedAt)))
     .where(eq(stands.id, id));
-  if (!row) throw notThere('stand');
+  if (!row) throw notThere('setup');
   if (row.stand.deletedAt !== null) {
-    throw new Refusal(410, 'deleted', 'This stand was deleted; bring it back from the jobs page first.');
+    throw new HttpError(410, 'deleted', 'This setup was deleted; restore it from the jobs page first.');
   }
   return standAnswer(row.stand);
 }
@@ -66,11 +66,11 @@ export function standRoutes(db: Db): Router {
   });
 
   router.get('/stands/:id', async (req, res) => {
-    res.json(await presentStand(db, idParam(req.params.id, 'stand')));
+    res.json(await presentStand(db, idParam(req.params.id, 'setup')));
   });
 
   router.put('/stands/:id', async (req, res) => {
-    const id = idParam(req.params.id, 'stand');
+    const id = idParam(req.params.id, 'setup');
     const { version, writeId, name, settings } = parsed(standWriteSchema, req.body);
     const [written] = await db
       .update(stands)
@@ -94,7 +94,7 @@ export function standRoutes(db: Db): Router {
       res.json(present);
       return;
     }
-    throw new Refusal(409, 'changed_elsewhere', 'This stand was changed somewhere else since it was opened here.', {
+    throw new HttpError(409, 'changed_elsewhere', 'This setup was changed somewhere else since it was opened here.', {
       path: ['version'],
       more: {
         present,
@@ -103,7 +103,7 @@ export function standRoutes(db: Db): Router {
   });
 
   router.post('/stands/:id/duplicate', async (req, res) => {
-    const id = idParam(req.params.id, 'stand');
+    const id = idParam(req.params.id, 'setup');
     const copy = await db.transaction(async (tx) => {
       const from = await presentStand(tx, id);
       const names = await tx
@@ -127,20 +127,20 @@ export function standRoutes(db: Db): Router {
   });
 
   router.delete('/stands/:id', async (req, res) => {
-    const id = idParam(req.params.id, 'stand');
+    const id = idParam(req.params.id, 'setup');
     const [row] = await db
       .update(stands)
       .set({ deletedAt: sql`coalesce(${stands.deletedAt}, now())` })
       .where(eq(stands.id, id))
       .returning();
-    if (!row) throw notThere('stand');
+    if (!row) throw notThere('setup');
     res.json(standAnswer(row));
   });
 
   router.post('/stands/:id/restore', async (req, res) => {
-    const id = idParam(req.params.id, 'stand');
+    const id = idParam(req.params.id, 'setup');
     const [row] = await db.update(stands).set({ deletedAt: null }).where(eq(stands.id, id)).returning();
-    if (!row) throw notThere('stand');
+    if (!row) throw notThere('setup');
     res.json(standAnswer(row));
   });
 

@@ -17,7 +17,7 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 
 const HOLE = /NaN|[-−/]Infinity|Infinity (m|mm|px|µm|s|stops)\b|undefined|\bnull\b|\[object/;
 
-describe('a stand with any rig of any kit', () => {
+describe('a setup with any rig of any kit', () => {
   const subject = fc.constantFrom(...Object.values(FIRST_SUBJECTS));
   const set = fc.record({
     riseMm: evenly(-20, 20),

@@ -33,7 +33,7 @@ describe('what crosses the border', () => {
     }
   });
 
-  test('a stand stored before a figure existed opens with that figure not known', () => {
+  test('a setup stored before a figure existed opens with that figure unknown', () => {
     const stored = structuredClone(good);
     delete (stored.rig.parts.lens.figures as { pupilRatio?: unknown }).pupilRatio;
     const upgradedSettings = standSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
@@ -47,7 +47,7 @@ describe('what crosses the border', () => {
     ['a movement that is text', { ...good, movements: { riseMm: '4', shiftMm: 0 } }, 'invalid', ['movements', 'riseMm']],
     ['a focus inside the focal length', { ...good, focusM: 0.05 }, 'invalid', ['focusM']],
     [
-      'a sharp circle beyond the light circle',
+      'a sharp circle beyond the image circle',
       withLens({ lightMm: 90, definition: [{ fNumber: 8, diameterMm: 108 }] }),
       'invalid',
       ['rig', 'parts', 'lens', 'figures', 'definition', 0, 'diameterMm'],
@@ -91,7 +91,7 @@ describe('what crosses the border', () => {
     expect(refusal(standSettingsSchema, value).message).toBe(words);
   });
 
-  test('any JSON is either a stand or refused by name, never a throw', () => {
+  test('any JSON is either a setup or refused by name, never a throw', () => {
     fc.assert(
       fc.property(fc.jsonValue(), (value) => {
         const parsed = standSettingsSchema.safeParse(value);

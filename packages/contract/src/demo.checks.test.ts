@@ -23,7 +23,7 @@ function whole(words: string): void {
   if (/NaN|Infinity|undefined|null|\[object| {2}|\u2212\u2212/u.test(words) || words.trim() === '') throw new Error(`“${words}”`);
 }
 
-describe('findings of the demo stands, whatever is done to them', () => {
+describe('checks of the demo stands, whatever is done to them', () => {
   test('every sentence is whole: words and figures, never a hole where one should be', () => {
     const seen = new Set<string>();
     fc.assert(
@@ -54,7 +54,7 @@ describe('findings of the demo stands, whatever is done to them', () => {
             const next = patched(settings, remedy.patch);
             keepable(next, fixSentence(remedy));
             const after = evaluate(kind, geometryOf(next));
-            if (after && after.state !== 'holds') throw new Error(`${kind}: “${fixSentence(remedy)}” leaves it ${after.state}`);
+            if (after && after.state !== 'passes') throw new Error(`${kind}: “${fixSentence(remedy)}” leaves it ${after.state}`);
           }
         }
       }),
@@ -63,7 +63,7 @@ describe('findings of the demo stands, whatever is done to them', () => {
     expect(tried).toBeGreaterThan(30);
   });
 
-  test('every solution of focus, set, is a stand that can be kept, straight again too', () => {
+  test('every solution of focus, set, is a setup that can be kept, straight again too', () => {
     let solved = 0;
     fc.assert(
       fc.property(worked, fc.constantFrom('front' as const, 'rear' as const, 'none' as const), (settings, by) => {

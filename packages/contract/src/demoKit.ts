@@ -362,9 +362,9 @@ const rail = itemOf('camera', id(51), 'Bellows rail', {
   baseBelowMm: 60,
 });
 
-const filter82 = itemOf('filter', id(60), '82 mm grey filter, 6 stops', { threadMm: 82, clearMm: 78, heightMm: 6, stops: 6 });
+const filter82 = itemOf('filter', id(60), '82 mm ND filter, 6 stops', { threadMm: 82, clearMm: 78, heightMm: 6, stops: 6 });
 const ring = itemOf('ring', id(61), 'Step-up ring 82 to 105 mm', { threadMm: 82, frontThreadMm: 105, heightMm: 3 });
-const filter105 = itemOf('filter', id(62), '105 mm grey filter, 6 stops', { threadMm: 105, clearMm: 101, heightMm: 7, stops: 6 });
+const filter105 = itemOf('filter', id(62), '105 mm ND filter, 6 stops', { threadMm: 105, clearMm: 101, heightMm: 7, stops: 6 });
 const hood = itemOf('hood', id(63), 'Screw hood 67 mm', { threadMm: 67, clearMm: 74, heightMm: 18 });
 
 /** The kit that ships with the demo job. */

@@ -37,7 +37,7 @@ describe('a group of settings', () => {
     expect(schema.safeParse({ apartM: 3, count: null, light: { shaded: true }, colour: 1 }).success).toBe(false);
   });
 
-  test('of an older version gains what came since and keeps what it has, whatever it lacks', () => {
+  test('of an older version gains what came since and keeps what it has, whatever it is too small by', () => {
     const whole = firstOf(EXPOSURE_FIELDS);
     fc.assert(
       fc.property(fc.subarray(Object.keys(whole)), fc.double({ min: 1, max: 1000, noNaN: true }), (kept, iso) => {

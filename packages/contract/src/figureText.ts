@@ -95,7 +95,7 @@ function readCircles(label: string, text: string): ReadFigure {
 /** A figure as it is read in a table or a sentence, with its unit; "not known" where it is not. */
 export function figureWords(figure: Figure, value: unknown): string {
   const text = figureText(figure, value);
-  if (text === '') return 'not known';
+  if (text === '') return 'unknown';
   if (figure.type !== 'number' || figure.unit === '') return text;
   if (figure.unit === 'f/') return `f/${text}`;
   if (figure.unit === '°') return `${text}°`;

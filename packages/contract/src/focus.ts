@@ -7,7 +7,7 @@ import { nameSchema } from './name';
 import type { Pin, PinRole } from '@gangway/core/model/pin';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 
-/** The most pins that a stand may have. */
+/** The most pins that a setup may have. */
 export const PINS_MOST = 60;
 
 export const WEIGHT_FIGURE = { label: 'Weight', unit: '', min: 0.1, max: 10 } as const satisfies Bounds;
@@ -32,7 +32,7 @@ export const pinSchema = z.strictObject({
 
 export const pinsSchema = z
   .array(pinSchema)
-  .max(PINS_MOST, `A stand may have at most ${PINS_MOST} pins.`)
+  .max(PINS_MOST, `A setup may have at most ${PINS_MOST} pins.`)
   .refine((pins) => new Set(pins.map(({ id }) => id)).size === pins.length, 'Two pins have the same id.')
   .readonly();
 
@@ -42,7 +42,7 @@ export const SHARPNESS_FIGURES = {
   pixels: { label: 'Pixels', unit: 'px', min: 0.5, max: 20 },
   columnsPx: { label: 'Pixels across', unit: 'px', min: 1, max: 200_000 },
   printWidthMm: { label: 'Print width', unit: 'mm', min: 20, max: 20_000 },
-  viewingDistanceMm: { label: 'Seen from', unit: 'mm', min: 50, max: 50_000 },
+  viewingDistanceMm: { label: 'Viewing distance', unit: 'mm', min: 50, max: 50_000 },
   eyeArcMinutes: { label: 'The eye resolves', unit: '′', min: 0.2, max: 10 },
 } as const satisfies Readonly<Record<string, Bounds>>;
 

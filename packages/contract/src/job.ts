@@ -27,7 +27,7 @@ export const jobPlaceSchema = z.strictObject({
 });
 export type JobPlace = z.infer<typeof jobPlaceSchema>;
 
-/** A commission, without its stands. */
+/** A commission, without its setups. */
 export const jobSummarySchema = z.strictObject({
   id: z.uuid(),
   name: nameSchema,

@@ -67,7 +67,7 @@ describe('the schema of the kit', () => {
     }
   });
 
-  test('a figure left out is not known, one of another kind or out of bounds is refused by name', () => {
+  test('a figure left out is unknown, one of another kind or out of bounds is refused by name', () => {
     const bare = kitItemSchema.parse({ id: newId(), kind: 'board', name: 'Plank', figures: {} });
     expect(bare).toEqual(itemOf('board', bare.id, 'Plank', {}));
     const wrong = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { focalMm: 4 } });
@@ -143,7 +143,7 @@ describe('files of the kit', () => {
     expect(rows.filter(({ change }) => change?.op === 'putItem' && change.archived).map(({ name }) => name)).toEqual([first.item.name]);
   });
 
-  test('CSV of every kind loses nothing', () => {
+  test('CSV of every kind no reciprocity', () => {
     for (const kind of KIND_NAMES) {
       const items = DEMO_ITEMS.filter((item) => item.kind === kind);
       const rows = plan(EMPTY, kitCsv(kind, DEMO_ITEMS));
@@ -165,9 +165,9 @@ describe('files of the kit', () => {
     expect(plan(EMPTY, kitCsv('board', [item]))[0]?.name).toBe('=1+1');
   });
 
-  test('a broken line is refused by column, the rest is judged, and mending the cell cures it', () => {
+  test('a broken line is refused by column, the rest is judged, and mending the cell fixes this', () => {
     const text = [
-      'kind,name,Focal length [mm],Widest aperture [f/],Light circle [mm]',
+      'kind,name,Focal length [mm],Widest aperture [f/],Image circle [mm]',
       'lens,Good,90,8,180',
       'lens,Bad,ninety,8,9000',
       'lense,Ugly,1,1,1',
@@ -178,12 +178,12 @@ describe('files of the kit', () => {
     expect(rows.map(({ action }) => action)).toEqual(['add', 'refused', 'refused']);
     expect(rows[1]?.refused).toEqual([
       { column: 'Focal length [mm]', message: 'Focal length: “ninety” is not a number; it must be one from 1 to 5000 mm, or empty.' },
-      { column: 'Light circle [mm]', message: 'Light circle must be a number from 1 to 1500 mm.' },
+      { column: 'Image circle [mm]', message: 'Image circle must be a number from 1 to 1500 mm.' },
     ]);
     expect(rows[2]?.refused[0]?.message).toMatch(/^kind: “lense” must be one of body, film, lens/);
     const [, bad, ugly] = read.lines;
     if (!bad || !ugly) throw new Error('lines are lost');
-    const better = mended(mended(bad, 'Focal length [mm]', '90'), 'Light circle [mm]', '900');
+    const better = mended(mended(bad, 'Focal length [mm]', '90'), 'Image circle [mm]', '900');
     expect(planImport(EMPTY, [better, mended(ugly, 'kind', 'lens')], newId).map(({ action }) => action)).toEqual(['add', 'add']);
   });
 
@@ -192,14 +192,14 @@ describe('files of the kit', () => {
     expect(rows[0]?.action).toBe('change');
     expect(rows[0]?.changes).toContain('Factor: 0.71 × → 0.72 ×');
     // A column that is left out empties the figure: the file is the whole line.
-    expect(rows[0]?.changes).toContain('Takes in front: medium-format mount → not known');
+    expect(rows[0]?.changes).toContain('Lens-side mount: medium-format mount → unknown');
   });
 
   test.each([
     ['', /no column “name”/],
     ['name,kind', /no rows/],
-    ['kind,name,Colour\nlens,a,red', /“Colour” is no column/],
-    ['kind,name,name\nlens,a,b', /“name” stands there twice/],
+    ['kind,name,Colour\nlens,a,red', /“Colour” is not a column/],
+    ['kind,name,name\nlens,a,b', /“name” appears twice/],
     ['{"format":"x"}', /format must be/],
     ['{"format":"gangway-kit","version":9}', /version 9, written by a newer Gangway/],
     ['{', /not JSON/],

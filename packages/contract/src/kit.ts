@@ -38,7 +38,7 @@ export function figureSchema(figure: Figure): z.ZodType {
       return z
         .string({ error: `${label} must be a name.` })
         .trim()
-        .min(1, `${label} cannot be blank; leave it out when it is not known.`)
+        .min(1, `${label} cannot be blank; leave it out when it is unknown.`)
         .max(60, `${label} can have at most 60 characters.`)
         .nullable()
         .default(null);
@@ -49,13 +49,13 @@ export function figureSchema(figure: Figure): z.ZodType {
         .array(
           z.strictObject({
             fNumber: bounded({ label: 'The f-number', unit: '', min: 0.5, max: 512 }),
-            diameterMm: bounded({ label: 'The circle of good definition', unit: 'mm', min: 1, max: 1500 }),
+            diameterMm: bounded({ label: 'The sharp circle', unit: 'mm', min: 1, max: 1500 }),
             evidence: z
               .enum(Object.keys(EVIDENCE) as [keyof typeof EVIDENCE], { error: 'A circle is measured, table or guessed.' })
               .default('guessed'),
           }),
         )
-        .max(40, 'Give at most 40 circles of good definition.')
+        .max(40, 'Give at most 40 sharp circles.')
         .default([]);
   }
 }
@@ -108,7 +108,7 @@ export const rigPlanSchema = z.strictObject({
 export const kitRigSchema = z.strictObject({ id: idSchema, name: nameSchema, plan: rigPlanSchema });
 export type KitRig = z.infer<typeof kitRigSchema>;
 
-/** Where something is used: how many rigs of the kit, how many stands. */
+/** Where something is used: how many rigs of the kit, how many setups. */
 const useSchema = z.strictObject({ rigs: z.number().int(), stands: z.number().int() });
 
 const rowShape = { version: z.number().int().positive(), archived: z.boolean() };
@@ -148,7 +148,7 @@ export const kitFileSchema = z.strictObject({
 });
 export type KitFile = z.infer<typeof kitFileSchema>;
 
-/** A rig of the kit with the figures that its components have now; `null` while it is unfinished or lacks what no stand can do without. */
+/** A rig of the kit with the figures that its components have now; `null` while it is unfinished or lacks what no setup can do without. */
 export function builtRig({ id, name, plan }: KitRig, items: ReadonlyMap<string, KitItem>): Rig | null {
   const parts = partsOf(plan, items);
   if ('open' in parts) return null;

@@ -72,13 +72,13 @@ function readCsv(text: string): ReadFile {
   if (!columns.includes('kind'))
     return { ok: false, message: `The file has no column “kind”. It must say what each line is: ${KIND_NAMES.join(', ')}.` };
   const doubled = columns.find((column, i) => columns.indexOf(column) !== i);
-  if (doubled !== undefined) return { ok: false, message: `The column “${doubled}” stands there twice.` };
+  if (doubled !== undefined) return { ok: false, message: `The column “${doubled}” appears twice.` };
   const known = new Set(KIND_NAMES.flatMap(csvColumns));
   const strange = columns.find((column) => !known.has(column));
   if (strange !== undefined)
     return {
       ok: false,
-      message: `“${strange.slice(0, 60)}” is no column of a kit. Columns are named with their units, such as “Focal length [mm]”.`,
+      message: `“${strange.slice(0, 60)}” is not a column of a kit. Columns are named with their units, such as “Focal length [mm]”.`,
     };
   // The first line of the file is its header, so the first record is line 2; empty lines count but say nothing.
   const lines = records.flatMap((record, i): readonly Line[] => {
@@ -210,7 +210,7 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
   }
   const own = new Set(csvColumns(kind));
   for (const [column, text] of Object.entries(cells)) {
-    if (!own.has(column) && text.trim() !== '') refused.push({ column, message: `${column}: a ${kind} has no such figure.` });
+    if (!own.has(column) && text.trim() !== '') refused.push({ column, message: `${column}: a ${kind} has no such value.` });
   }
   const given = (cells.id ?? '').trim();
   const there = kit.items.find(({ item }) => (given === '' ? item.kind === kind && item.name === name : item.id === given));

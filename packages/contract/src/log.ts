@@ -3,7 +3,7 @@ import { SHOT_ENTRIES, type LogTake, type ShotKey, type TakeFigures } from '@gan
 import { z } from 'zod';
 import { bounded } from './bounds';
 
-/** The most takes that one job may hold, and one request may carry. */
+/** The most shots that one job may hold, and one request may carry. */
 export const TAKES_MOST = 50_000;
 export const CHANGES_MOST = 5000;
 
@@ -44,8 +44,8 @@ export const takeFiguresSchema = z.strictObject(
 const AT_WORDS = 'Time must be a moment such as 2026-11-25T10:30:00Z, with its offset from UTC.';
 
 export const logTakeSchema = takeFiguresSchema.extend({
-  id: z.uuid('A take needs an id of its own.'),
-  standId: z.uuid('A take needs a stand: say which of the job’s stands it was made at.'),
+  id: z.uuid('A shot needs an id of its own.'),
+  standId: z.uuid('A shot needs a setup: say which of the job’s setups it was made at.'),
   at: z.iso.datetime({ offset: true, error: AT_WORDS }).transform((said) => new Date(said).toISOString()),
 }) satisfies z.ZodType<LogTake>;
 
@@ -56,7 +56,7 @@ export const logChangeSchema = z.strictObject({
 });
 export type LogChange = z.infer<typeof logChangeSchema>;
 
-/** A photograph of a ground glass or of notes, kept with a stand or one of its takes. */
+/** A photograph of a ground glass or of notes, kept with a setup or one of its shots. */
 export const attachmentSchema = z.strictObject({
   id: z.uuid(),
   standId: z.uuid(),

@@ -58,7 +58,7 @@ interface Stands {
   readonly name: string;
 }
 
-/** Reads a log from CSV or JSON. A take finds its stand by id, or by name; one without is refused in words. A row without an id of its own gets a new one. */
+/** Reads a log from CSV or JSON. A shot finds its stand by id, or by name; one without is refused in words. A row without an id of its own gets a new one. */
 export function readLog(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
   return /^\s*[[{]/u.test(words) ? readJson(words, stands) : readCsv(words, stands);
 }
@@ -92,7 +92,7 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
   const strange = header.find((_, i) => keys[i] === null);
   if (strange !== undefined)
     return {
-      trouble: `“${strange.slice(0, 60)}” is no column of a log. Columns are named as in an exported file, such as “aperture [f/]”.`,
+      trouble: `“${strange.slice(0, 60)}” is not a column of a log. Columns are named as in an exported file, such as “aperture [f/]”.`,
     };
   if (!keys.includes('at'))
     return { trouble: 'The file has no column “time (UTC)”. The first line must name the columns, as in an exported file.' };
@@ -132,7 +132,7 @@ function judged(
     const stand = stands.find(({ id }) => id === raw.standId) ?? stands.find(({ name }) => name === raw.stand);
     if (!stand) {
       refused.push(
-        `Row ${line}: its stand ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is not said'}; it must be the name of one of the job’s stands.`,
+        `Row ${line}: its stand ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is not said'}; it must be the name of one of the job’s setups.`,
       );
       continue;
     }
@@ -145,7 +145,7 @@ function judged(
     });
     if (!parsed.success) {
       refused.push(`Row ${line}, ${firstIssue(parsed.error).message}`);
-    } else if (seen.has(parsed.data.id)) refused.push(`Row ${line}: its id stands there twice.`);
+    } else if (seen.has(parsed.data.id)) refused.push(`Row ${line}: its id appears twice.`);
     else {
       seen.add(parsed.data.id);
       takes.push(parsed.data);

@@ -11,11 +11,11 @@ export const ORIGINS = { back: 'simulated back', files: 'files' } as const;
 export type Origin = keyof typeof ORIGINS;
 
 /** What a frame is in its series. */
-export const ROLES = { frame: 'frame', white: 'white card' } as const;
+export const ROLES = { frame: 'frame', white: 'flat-field frame' } as const;
 export type Role = keyof typeof ROLES;
 
 export const OUTPUTS = { tiff: 'TIFF', png: 'PNG', jpeg: 'JPEG' } as const;
-export const FALLOFFS = { none: 'left as it is', law: 'by the cos⁴ law', cards: 'by the white cards' } as const;
+export const FALLOFFS = { none: 'left as it is', law: 'by the cos⁴ law', cards: 'by the flat-field frames' } as const;
 export const PLACINGS = { part: 'to the fraction of a pixel', whole: 'to whole pixels, nothing resampled' } as const;
 
 const keys = <T extends Readonly<Record<string, string>>>(of: T) => z.enum(Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]);
@@ -51,7 +51,7 @@ export const FIRST_OPTIONS: AssemblyOptions = {
 export const newSetSchema = z.strictObject({
   name: nameSchema,
   origin: keys(ORIGINS),
-  /** Whether the frames follow the stand's mosaic. */ planned: z.boolean(),
+  /** Whether the frames follow the setup's mosaic. */ planned: z.boolean(),
 });
 export type NewSet = z.infer<typeof newSetSchema>;
 

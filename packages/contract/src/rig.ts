@@ -31,7 +31,7 @@ export const rigPartsSchema: z.ZodType<RigParts> = z.discriminatedUnion('kind', 
   z.strictObject({ kind: z.literal('held'), back: body, lens, front }),
 ]);
 
-/** A rig as a stand stores it: it must have the figures that the bench cannot do without. */
+/** A rig as a setup stores it: it must have the figures that the bench cannot do without. */
 export const rigSchema = z
   .strictObject({ name: nameSchema, rigId: z.uuid().nullable(), parts: rigPartsSchema })
   .superRefine((stored, ctx) => {
@@ -41,6 +41,6 @@ export const rigSchema = z
     ctx.addIssue({
       code: 'custom',
       path: ['parts'],
-      message: `${first?.label ?? 'A figure'} of ${first?.itemName ?? 'a component'} is not known; a stand cannot be planned without it.`,
+      message: `${first?.label ?? 'A value'} of ${first?.itemName ?? 'a component'} is unknown; a setup cannot be planned without it.`,
     });
   }) satisfies z.ZodType<StoredRig>;

@@ -19,7 +19,7 @@ const movementMm = (label: string) => bounded({ label, unit: 'mm', min: -MOVEMEN
 /** Rise up +, shift right +, of the lens relative to the back, mm. */
 export const movementsSchema = z.strictObject({ riseMm: movementMm('Rise'), shiftMm: movementMm('Shift') });
 
-/** What is stored of a stand: what the photographer set, and the components of the rig with the figures they had. What follows from them is not. */
+/** What is stored of a setup: what the photographer set, and the components of the rig with the figures they had. What follows from them is not. */
 export type StoredSettings = Omit<SetupSettings, 'rig'> & { readonly rig: StoredRig };
 
 /** What is stored of settings. */
@@ -27,10 +27,10 @@ export function storedSettings(settings: SetupSettings): StoredSettings {
   return { ...settings, rig: storedRig(settings.rig) };
 }
 
-/** Stored settings with their rig put together again. Throws when the rig lacks what no stand can do without, which the schema refuses. */
+/** Stored settings with their rig put together again. Throws when the rig lacks what no setup can do without, which the schema refuses. */
 export function openedSettings(stored: StoredSettings): SetupSettings {
   const rig = assembled(stored.rig);
-  if (!rig.known) throw new Error(`the rig of a stand lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
+  if (!rig.known) throw new Error(`the rig of a setup lacks ${rig.asks.map(({ label }) => label).join(', ')}`);
   return { ...stored, rig: rig.value };
 }
 
@@ -89,7 +89,7 @@ export const standSettingsSchema = z
 const idSchema = z.uuid('This is not the id of anything in Gangway.');
 const timeSchema = z.iso.datetime();
 
-/** A stand as the server keeps it. The version grows by one with every write. */
+/** A setup as the server keeps it. The version grows by one with every write. */
 export const standSchema = z.strictObject({
   id: idSchema,
   jobId: idSchema,
@@ -102,7 +102,7 @@ export const standSchema = z.strictObject({
 });
 export type StoredStand = z.infer<typeof standSchema>;
 
-/** A stand with its rig put together, as the pages work with it. */
+/** A setup with its rig put together, as the pages work with it. */
 export type Stand = Omit<StoredStand, 'settings'> & { readonly settings: SetupSettings };
 
 export function openedStand(stand: StoredStand): Stand {

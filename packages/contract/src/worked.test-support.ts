@@ -2,7 +2,7 @@ import { geometryOf } from '@gangway/core/geometry/geometry';
 import fc from 'fast-check';
 import { evenly } from '@gangway/core/evenly.test-support';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
-import { answers } from '@gangway/core/stitching/goals';
+import { proposals } from '@gangway/core/stitching/goals';
 import { patched } from '@gangway/core/setup/patch';
 import { DEMO_STANDS } from './demo';
 import type { Mosaic } from '@gangway/core/model/mosaic';
@@ -12,7 +12,7 @@ import { FIRST_EXPOSURE } from '@gangway/core/setup/defaults';
 const tenths = (most: number) => fc.integer({ min: -most * 10, max: most * 10 }).map((n) => n / 10 + 0);
 
 const MOSAICS: readonly Mosaic[] = DEMO_STANDS.flatMap(({ settings }) => {
-  const laid = answers(geometryOf(settings), { for: 'everything' }, 0.3);
+  const laid = proposals(geometryOf(settings), { for: 'everything' }, 0.3);
   const frames = (laid.fewest ?? laid.most ?? laid.nearest)?.layout.frames;
   return frames ? [{ ...FIRST_MOSAIC, frames }] : [];
 });

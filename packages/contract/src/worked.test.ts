@@ -30,7 +30,7 @@ function numbersIn(value: unknown): readonly number[] {
   return Object.values(value).flatMap(numbersIn);
 }
 
-describe('whatever a stand is worked to', () => {
+describe('whatever a setup is worked to', () => {
   test('its card prints: every mark on its page, every word whole', () => {
     fc.assert(
       fc.property(worked, fc.constantFrom('a5' as const, 'letterHalf' as const), (settings, size) => {
@@ -51,7 +51,7 @@ describe('whatever a stand is worked to', () => {
     );
   });
 
-  test('its takes are as many as it says, each a stand that could be kept, in order of time', () => {
+  test('its shots are as many as it says, each a setup that could be kept, in order of time', () => {
     fc.assert(
       fc.property(worked, (settings) => {
         const takes = takesFor(geometryOf(settings), FIRST_BACK);
@@ -75,7 +75,7 @@ describe('whatever a stand is worked to', () => {
     );
   });
 
-  test('a log of its takes goes out to CSV and JSON and comes back the same, and each has its sidecar', () => {
+  test('a log of its shots goes out to CSV and JSON and comes back the same, and each has its sidecar', () => {
     let logged = 0;
     fc.assert(
       fc.property(worked, (settings) => {

@@ -97,7 +97,7 @@ const builder = new XMLBuilder({
 
 const alternative = (words: string) => ({ 'rdf:Alt': { 'rdf:li': { '@xml:lang': 'x-default', '#': words } } });
 
-/** The sidecar of a take: an XMP packet (ISO 16684-1) with the standard fields, ours, and the movements in plain words. */
+/** The sidecar of a shot: an XMP packet (ISO 16684-1) with the standard fields, ours, and the movements in plain words. */
 export function takeXmp(take: LogTake, where: TakenWhere): string {
   const words = takeWords(take);
   const about = {

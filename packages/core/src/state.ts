@@ -1,25 +1,25 @@
 /** *unknown* is a state of its own: a figure is missing, so nothing was checked. */
-export type FindingState = 'fails' | 'unknown' | 'tight' | 'holds';
+export type CheckState = 'fails' | 'unknown' | 'tight' | 'passes';
 
 /** Worst first. */
-export const STATE_ORDER: readonly FindingState[] = ['fails', 'unknown', 'tight', 'holds'];
+export const STATE_ORDER: readonly CheckState[] = ['fails', 'unknown', 'tight', 'passes'];
 
 /** The state in one word, as it stands beside its mark. */
-export const STATE_WORDS: Readonly<Record<FindingState, string>> = {
-  holds: 'holds',
+export const STATE_LABELS: Readonly<Record<CheckState, string>> = {
+  passes: 'passes',
   tight: 'tight',
   fails: 'fails',
-  unknown: 'not known',
+  unknown: 'unknown',
 };
 
 /**
- * The worst state of a stand, for a glance at the whole; *not known* when nothing was checked.
+ * The worst state of a setup, for a glance at the whole; *not known* when nothing was checked.
  *
  * @param found states of checks
  *
  * @example
- * worstState([{ state: 'holds' }, { state: 'tight' }]) // => 'tight'
+ * worstState([{ state: 'passes' }, { state: 'tight' }]) // => 'tight'
  */
-export function worstState(found: readonly { readonly state: FindingState }[]): FindingState {
+export function worstState(found: readonly { readonly state: CheckState }[]): CheckState {
   return STATE_ORDER.find((state) => found.some((finding) => finding.state === state)) ?? 'unknown';
 }

@@ -18,7 +18,7 @@ export const jobs = pgTable('jobs', {
   /** Where and on which day it is photographed. */
   place: jsonb('place').$type<JobPlace>(),
   day: text('day'),
-  /** The ids of its stands as they were ordered by hand; those not named come after, by age. */
+  /** The ids of its setups as they were ordered by hand; those not named come after, by age. */
   standOrder: jsonb('stand_order').$type<string[]>().notNull().default([]),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
@@ -73,7 +73,7 @@ export const kitRigs = pgTable('kit_rigs', {
   ...row,
 });
 
-/** A series of frames of one stand, from the simulated back or from files. */
+/** A series of frames of one setup, from the simulated back or from files. */
 export const frameSets = pgTable(
   'frame_sets',
   {
@@ -83,7 +83,7 @@ export const frameSets = pgTable(
       .references(() => stands.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
     origin: text('origin').$type<Origin>().notNull(),
-    /** Where the frames belong, as the stand was when the series was begun; `null` without a plan. */
+    /** Where the frames belong, as the setup was when the series was begun; `null` without a plan. */
     plan: jsonb('plan').$type<AssemblyPlan>(),
     /** The ids of the frames in their order, `null` for an empty place. */
     order: jsonb('order').$type<(string | null)[]>().notNull().default([]),
@@ -166,7 +166,7 @@ export const attachments = pgTable(
     standId: uuid('stand_id')
       .notNull()
       .references(() => stands.id, { onDelete: 'cascade' }),
-    /** `null` when it is of the stand as a whole, or its take is gone. */
+    /** `null` when it is of the setup as a whole, or its take is gone. */
     takeId: uuid('take_id').references(() => takes.id, { onDelete: 'set null' }),
     name: text('name').notNull(),
     mime: text('mime').notNull(),

@@ -24,7 +24,7 @@ import { setupColumns, shotColumns } from '../db/records';
 import { assemblies, attachments, frames, frameSets, jobs, stands, takes } from '../db/schema';
 import { wholeJob } from '../jobs';
 import { resultKey, sidecarKey } from '../proof/work';
-import { idParam, Refusal } from '../refusal';
+import { idParam, HttpError } from '../httpError';
 import { attachmentAnswer, logOf, type LogParts } from './routes';
 
 /** The most that an archive may hold when it is opened, and one of its lists. */
@@ -73,7 +73,7 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
       place,
       day,
       stands: inside.map(({ id, name: called, settings }) => ({ id, name: called, settings })),
-      // A take of a stand that was deleted stays with it, outside the archive.
+      // A shot of a setup that was deleted stays with it, outside the archive.
       takes: logged.filter(({ standId }) => present.has(standId)),
       attachments: pictures.map((row) => ({
         ...attachmentAnswer(row),
@@ -168,8 +168,8 @@ async function archived(
   return { name: job.name, stream: zip.outputStream, written: put() };
 }
 
-const damaged = (why: string): Refusal =>
-  new Refusal(422, 'damaged', `This archive is damaged: ${why}. Nothing was taken in.`, { path: ['file'] });
+const damaged = (why: string): HttpError =>
+  new HttpError(422, 'damaged', `This archive is damaged: ${why}. Nothing was imported.`, { path: ['file'] });
 
 interface Opened {
   readonly zip: yauzl.ZipFile;
@@ -182,7 +182,7 @@ function opened(path: string): Promise<Opened> {
     yauzl.open(path, { lazyEntries: true, autoClose: false, strictFileNames: true }, (error, zip) => {
       if (error) {
         failed(
-          new Refusal(422, 'not_an_archive', 'This is not an archive of a job, or it broke off: it is no zip file that can be read.', {
+          new HttpError(422, 'not_an_archive', 'This is not an archive of a job, or it broke off: it is no zip file that can be read.', {
             path: ['file'],
           }),
         );
@@ -190,7 +190,7 @@ function opened(path: string): Promise<Opened> {
       }
       const entries = new Map<string, yauzl.Entry>();
       let bytes = 0;
-      const refuse = (refusal: Refusal): void => {
+      const refuse = (refusal: HttpError): void => {
         zip.close();
         failed(refusal);
       };
@@ -198,16 +198,16 @@ function opened(path: string): Promise<Opened> {
         bytes += entry.uncompressedSize;
         if (!/^(?:job\.json|manifest\.json|(?:attachments|frames|pictures)\/[0-9a-f-]{36}\.[a-z0-9]{1,5})$/u.test(entry.fileName))
           refuse(
-            new Refusal(
+            new HttpError(
               422,
               'strange_file',
-              `This archive holds “${entry.fileName.slice(0, 80)}”, which has no place in one. Nothing was taken in.`,
+              `This archive holds “${entry.fileName.slice(0, 80)}”, which does not belong in one. Nothing was imported.`,
               { path: ['file'] },
             ),
           );
         else if (entries.has(entry.fileName)) refuse(damaged(`${entry.fileName} is in it twice`));
         else if (bytes > ARCHIVE_BYTES_MOST)
-          refuse(new Refusal(413, 'too_large', 'This archive holds more than 60 GB; it is not opened.', { path: ['file'] }));
+          refuse(new HttpError(413, 'too_large', 'This archive holds more than 60 GB; it is not opened.', { path: ['file'] }));
         else {
           entries.set(entry.fileName, entry);
           zip.readEntry();
@@ -218,7 +218,7 @@ function opened(path: string): Promise<Opened> {
       zip.on('error', (wrong: Error) =>
         refuse(
           /relative path|absolute path|characters in fileName|invalid characters/iu.test(wrong.message)
-            ? new Refusal(422, 'strange_file', 'This archive holds a file whose path climbs out of its folder. Nothing was taken in.', {
+            ? new HttpError(422, 'strange_file', 'This archive holds a file whose path climbs out of its folder. Nothing was imported.', {
                 path: ['file'],
               })
             : damaged('its table of contents cannot be read'),
@@ -261,10 +261,10 @@ type Sums = ReadonlyMap<string, { readonly bytes: number; readonly sha256: strin
 async function archivedIn(archive: Opened): Promise<{ readonly job: Archived; readonly sums: Sums }> {
   const { value: said } = await list(archive, 'manifest.json');
   if (typeof said !== 'object' || said === null || !('format' in said) || said.format !== 'gangway-job')
-    throw new Refusal(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', { path: ['file'] });
+    throw new HttpError(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', { path: ['file'] });
   if (!('version' in said) || typeof said.version !== 'number') throw damaged('its manifest says no version');
   if (said.version > ARCHIVE_VERSION)
-    throw new Refusal(
+    throw new HttpError(
       422,
       'newer_version',
       `This archive is of version ${said.version}, made by a newer Gangway; this one reads version ${ARCHIVE_VERSION}.`,
@@ -283,7 +283,7 @@ async function archivedIn(archive: Opened): Promise<{ readonly job: Archived; re
   const job = result.data;
   const own = new Set(job.stands.map(({ id }) => id));
   const strange = [...job.takes, ...job.attachments, ...job.sets].find(({ standId }) => !own.has(standId));
-  if (strange) throw damaged('something in it belongs to a stand that it does not hold');
+  if (strange) throw damaged('something in it belongs to a setup that it does not hold');
   return { job, sums };
 }
 
@@ -458,7 +458,7 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     const free = await store.free();
     const needed = [...sums.values()].reduce((sum, { bytes }) => sum + bytes, 0);
     if (free !== null && free < needed * 2)
-      throw new Refusal(507, 'no_room', 'There is no room for what this archive holds.', { path: ['file'] });
+      throw new HttpError(507, 'no_room', 'There is no room for what this archive holds.', { path: ['file'] });
     await mkdir(folder, { recursive: true });
     const renamed = newIds();
     for (const [from, key] of filesOf(job, renamed)) {
@@ -483,17 +483,18 @@ export function archiveDoor(db: Db, parts: LogParts): Router {
   const router = Router();
   router.post('/jobs/import', async (req, res) => {
     if (!req.is('application/octet-stream'))
-      throw new Refusal(415, 'not_a_file', 'An archive is sent as it is (content type application/octet-stream).');
+      throw new HttpError(415, 'not_a_file', 'An archive is sent unchanged (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
-    if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
+    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', 'Say how long the file is.');
     const free = await parts.store.free();
-    if (free !== null && free < announced * 2) throw new Refusal(507, 'no_room', 'There is no room for this archive.', { path: ['file'] });
+    if (free !== null && free < announced * 2)
+      throw new HttpError(507, 'no_room', 'There is no room for this archive.', { path: ['file'] });
     await mkdir(parts.scratch, { recursive: true });
     const path = join(parts.scratch, `archive-${randomUUID()}`);
     try {
       await pipeline(req, createWriteStream(path));
       if ((await stat(path)).size !== announced)
-        throw new Refusal(400, 'aborted', 'The archive broke off before all of it had arrived.', { path: ['file'] });
+        throw new HttpError(400, 'aborted', 'The archive was interrupted before it had arrived completely.', { path: ['file'] });
       res.status(201).json(await wholeJob(db, await takenIn(db, parts, path)));
     } finally {
       await rm(path, { force: true });

@@ -49,7 +49,7 @@ const change = (jobId: string, body: object) => api().post(`/api/jobs/${jobId}/l
 function taken(job: StoredJob, i: number, more: Partial<LogTake> = {}): LogTake {
   const stand = job.stands[i % job.stands.length];
   const demo = DEMO_STANDS.find(({ name }) => name === stand?.name);
-  if (!stand || !demo) throw new Error('no stand');
+  if (!stand || !demo) throw new Error('no setup');
   const place = seriesOf(geometryOf(demo.settings))[0] ?? { frame: null, bracket: null };
   return {
     ...takeOf(geometryOf(demo.settings), stand.name, place, null),
@@ -61,7 +61,7 @@ function taken(job: StoredJob, i: number, more: Partial<LogTake> = {}): LogTake 
 }
 
 describe('the log', () => {
-  test('takes are put, changed, taken away and put back; said again nothing changes', async () => {
+  test('takes are put, changed, removed and put back; said again nothing changes', async () => {
     const job = await newJob();
     const [a, b] = [taken(job, 0), taken(job, 1, { remarks: 'gulls, "three"\nשלום' })];
     await change(job.id, { put: [b, a], remove: [] }).expect(200);
@@ -73,15 +73,15 @@ describe('the log', () => {
     expect((await logOf(job.id)).takes).toHaveLength(2);
   });
 
-  test('a take without a stand, of another job, or out of bounds is refused whole, naming the field', async () => {
+  test('a shot without a setup, of another job, or out of bounds is refused whole, naming the field', async () => {
     const [job, other] = [await newJob(), await newJob()];
     const good = taken(job, 0);
     const refused = async (take: unknown, words: RegExp, status = 400) => {
       const { body } = await change(job.id, { put: [good, take], remove: [] }).expect(status);
       expect((body as { error: { message: string } }).error.message).toMatch(words);
     };
-    await refused({ ...taken(job, 1), standId: undefined }, /put\.1\.standId: A take needs a stand/);
-    await refused(taken(other, 1), /the stand of this take is not in this job/);
+    await refused({ ...taken(job, 1), standId: undefined }, /put\.1\.standId: A shot needs a setup/);
+    await refused(taken(other, 1), /the setup of this shot is not in this job/);
     await refused({ ...taken(job, 1), fNumber: 0 }, /put\.1\.fNumber: Aperture, f\/ must be a number from 0\.05/);
     await refused({ ...taken(job, 1), at: 'yesterday' }, /Time must be a moment/);
     await refused({ ...taken(job, 1), file: '../x.tif' }, /without folders/);
@@ -102,7 +102,7 @@ describe('the log', () => {
     await change(job.id, { put: [...all, taken(job, 1)], remove: [] }).expect(400);
   });
 
-  test('photographs are attached to a stand or a take, read back as they are, and taken away; a letter is refused', async () => {
+  test('photographs are attached to a setup or a shot, read back as they are, and removed; a letter is refused', async () => {
     const job = await newJob();
     const take = taken(job, 0);
     await change(job.id, { put: [take], remove: [] }).expect(200);
@@ -133,7 +133,7 @@ describe('the log', () => {
       });
     expect(back.headers['content-type']).toBe('image/jpeg');
     expect(Buffer.compare(back.body as Buffer, picture)).toBe(0);
-    // The take goes, its photograph stays with the stand.
+    // The shot goes, its photograph stays with the setup.
     await change(job.id, { put: [], remove: [take.id] }).expect(200);
     expect((await logOf(job.id)).attachments).toMatchObject([{ id, takeId: null }]);
     await api().delete(`/api/attachments/${id}`).expect(200);
@@ -142,7 +142,7 @@ describe('the log', () => {
 });
 
 describe('jobs', () => {
-  test('place, day and the order of the stands are kept; what cannot be is refused by field', async () => {
+  test('place, day and the order of the setups are kept; what cannot be is refused by field', async () => {
     const job = await newJob();
     const place = { name: 'Larkmoor', latitudeDeg: 53.1, longitudeDeg: -0.4, heightM: 4, timeZone: 'Europe/London' };
     const order = [...job.stands].reverse().map(({ id }) => id);
@@ -173,7 +173,7 @@ describe('jobs', () => {
 });
 
 describe('cards on paper', () => {
-  test('a card is a PDF of A5 or half letter with the figures of its stand; a job’s has every stand', async () => {
+  test('a card is a PDF of A5 or half letter with the specs of its stand; a job’s has every setup', async () => {
     const job = await newJob('On paper');
     const pdf = async (path: string) => {
       const { body } = await api().get(path).buffer(true).expect(200).expect('Content-Type', 'application/pdf');
@@ -269,7 +269,7 @@ describe('the archive of a job', () => {
     return { job: { ...(JSON.parse(plain) as object), name: '' }, sums: sums.sort() };
   }
 
-  test('out and in again loses nothing: stands, log, photographs, frames', async () => {
+  test('out and in again no reciprocity: stands, log, photographs, frames', async () => {
     const job = await newJob('Round trip');
     await api()
       .patch(`/api/jobs/${job.id}`)
@@ -345,7 +345,7 @@ describe('the archive of a job', () => {
   });
 
   test('damaged, strange, newer or climbing out: refused in words, and nothing is taken in', async () => {
-    const job = await newJob('Kept whole');
+    const job = await newJob('Saved whole');
     const good = await archiveOf(job.id);
     const count = async () => ((await api().get('/api/jobs')).body as unknown[]).length;
     const before = await count();
@@ -382,7 +382,7 @@ describe('the archive of a job', () => {
       [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({}) }), /not in its manifest/],
       [await zipOf({ 'manifest.json': manifestOf({ 'job.json': jobWords }) }), /job\.json is missing/],
       [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'run.sh': 'x' }), /no place in one/],
-      [await zipOf({ 'job.json': orphan, 'manifest.json': manifestOf({ 'job.json': orphan }) }), /a stand that it does not hold/],
+      [await zipOf({ 'job.json': orphan, 'manifest.json': manifestOf({ 'job.json': orphan }) }), /a setup that it does not hold/],
       [await zipOf({ 'job.json': '{"name":5}', 'manifest.json': manifestOf({ 'job.json': '{"name":5}' }) }), /its job is not right/],
       [await zipOf({ 'a.txt': 'x' }), /no place in one/],
     ];

@@ -12,7 +12,7 @@ import sharp from 'sharp';
 import type { Db, DbOrTx } from '../db/connect';
 import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';
 import { attachments, cardTemplates, jobs, stands, takes } from '../db/schema';
-import { idParam, notThere, parsed, Refusal } from '../refusal';
+import { idParam, notThere, parsed, HttpError } from '../httpError';
 import type { Store } from '../proof/store/store';
 
 export interface LogParts {
@@ -52,7 +52,7 @@ export function attachmentAnswer({
   return { id, standId, takeId, name, mime, bytes, sha256, width, height, at: createdAt.toISOString() };
 }
 
-/** The log of a job: every take in the order of time, and what is attached. */
+/** The log of a job: every shot in the order of time, and what is attached. */
 export async function logOf(db: DbOrTx, jobId: string): Promise<Log> {
   const rows = await db.select().from(takes).where(eq(takes.jobId, jobId)).orderBy(asc(takes.at), asc(takes.id));
   const pictures = await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt));
@@ -69,38 +69,40 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
     const jobId = idParam(req.params.id, 'job');
     await presentJob(db, jobId);
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, 255) : '';
-    if (name === '') throw new Refusal(400, 'no_name', 'A photograph needs the name of its file.', { path: ['name'] });
+    if (name === '') throw new HttpError(400, 'no_name', 'A photograph needs the name of its file.', { path: ['name'] });
     if (!req.is('application/octet-stream'))
-      throw new Refusal(415, 'not_a_file', 'A photograph is sent as it is (content type application/octet-stream).');
+      throw new HttpError(415, 'not_a_file', 'A photograph is sent unchanged (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
-    if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
+    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', 'Say how long the file is.');
     if (announced > ATTACHMENT_BYTES_MOST)
-      throw new Refusal(
+      throw new HttpError(
         413,
         'too_large',
         `${name} has ${(announced / 1e6).toFixed(0)} MB; at most ${ATTACHMENT_BYTES_MOST / 1e6} MB are attached.`,
         { path: ['file'] },
       );
-    const standId = idParam(req.query.standId, 'stand');
+    const standId = idParam(req.query.standId, 'setup');
     const [stand] = await db
       .select({ id: stands.id })
       .from(stands)
       .where(and(eq(stands.id, standId), eq(stands.jobId, jobId)));
     if (!stand)
-      throw new Refusal(400, 'no_stand', 'A photograph is attached to a stand of this job, or to one of its takes.', { path: ['standId'] });
-    const takeId = req.query.takeId === undefined ? null : idParam(req.query.takeId, 'take');
+      throw new HttpError(400, 'no_stand', 'A photograph is attached to a setup of this job, or to one of its shots.', {
+        path: ['standId'],
+      });
+    const takeId = req.query.takeId === undefined ? null : idParam(req.query.takeId, 'shot');
     if (takeId !== null) {
       const [take] = await db
         .select({ id: takes.id })
         .from(takes)
         .where(and(eq(takes.id, takeId), eq(takes.standId, standId)));
-      if (!take) throw new Refusal(400, 'no_take', 'There is no such take at this stand.', { path: ['takeId'] });
+      if (!take) throw new HttpError(400, 'no_take', 'There is no such shot at this setup.', { path: ['takeId'] });
     }
     const free = await store.free();
-    if (free !== null && free < announced * 2) throw new Refusal(507, 'no_room', `There is no room for ${name}.`, { path: ['file'] });
+    if (free !== null && free < announced * 2) throw new HttpError(507, 'no_room', `There is no room for ${name}.`, { path: ['file'] });
     const held = await db.$count(attachments, eq(attachments.jobId, jobId));
     if (held >= ATTACHMENTS_MOST)
-      throw new Refusal(409, 'too_many', `A job may have at most ${ATTACHMENTS_MOST} photographs attached.`, { path: ['file'] });
+      throw new HttpError(409, 'too_many', `A job may have at most ${ATTACHMENTS_MOST} photographs attached.`, { path: ['file'] });
     await mkdir(scratch, { recursive: true });
     const path = join(scratch, `attached-${randomUUID()}`);
     try {
@@ -116,13 +118,14 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
         createWriteStream(path),
       );
       const { size } = await stat(path);
-      if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, { path: ['file'] });
+      if (size !== announced)
+        throw new HttpError(400, 'aborted', `${name} was interrupted before it had arrived completely.`, { path: ['file'] });
       const seen = await sharp(path)
         .metadata()
         .catch(() => null);
       const image = seen?.format === undefined ? undefined : IMAGES[seen.format];
       if (!seen || !image)
-        throw new Refusal(422, 'not_a_picture', `${name} is not a picture that can be attached: it must be JPEG, PNG or WebP.`, {
+        throw new HttpError(422, 'not_a_picture', `${name} is not a picture that can be attached: it must be JPEG, PNG or WebP.`, {
           path: ['file'],
         });
       const id = randomUUID();
@@ -171,10 +174,10 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
       const own = new Set((await tx.select({ id: stands.id }).from(stands).where(eq(stands.jobId, jobId))).map(({ id }) => id));
       const strange = put.findIndex(({ standId }) => !own.has(standId));
       if (strange >= 0)
-        throw new Refusal(
+        throw new HttpError(
           400,
           'no_stand',
-          `put.${strange}.standId: the stand of this take is not in this job; a take belongs to one of the job’s stands.`,
+          `put.${strange}.standId: the setup of this shot is not in this job; a shot belongs to one of the job’s setups.`,
           { path: ['put', strange, 'standId'] },
         );
       if (remove.length > 0) await tx.delete(takes).where(and(eq(takes.jobId, jobId), inArray(takes.id, remove)));
@@ -198,11 +201,11 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
           })
           .returning({ id: takes.id });
         if (written.length < Math.min(500, put.length - from))
-          throw new Refusal(409, 'other_job', 'A take with this id is in the log of another job.', { path: ['put'] });
+          throw new HttpError(409, 'other_job', 'A shot with this id is in the log of another job.', { path: ['put'] });
       }
       const held = await tx.$count(takes, eq(takes.jobId, jobId));
       if (held > TAKES_MOST)
-        throw new Refusal(409, 'too_many', `A job may have at most ${TAKES_MOST} takes in its log; this would make ${held}.`, {
+        throw new HttpError(409, 'too_many', `A job may have at most ${TAKES_MOST} takes in its log; this would make ${held}.`, {
           path: ['put'],
         });
     });

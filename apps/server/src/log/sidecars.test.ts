@@ -112,7 +112,7 @@ describe('sidecars, read back by exiftool', () => {
       expect(words).toContain(part);
   });
 
-  test('what is not known is not written, and infinity is said', () => {
+  test('what is unknown is not written, and infinity is said', () => {
     const found = written({ ...take, timeS: null, iso: null, focusM: null, frame: null, frames: null, rating: 0, lens: '' }, NOWHERE);
     for (const key of [
       'XMP-exif:ExposureTime',
@@ -206,7 +206,7 @@ describe('CSV and JSON', () => {
     expect(logCsv([{ ...take, remarks: '=HYPERLINK("x")', filters: '-cmd' }])).toMatch(/'-cmd,.*,"'=HYPERLINK/su);
   });
 
-  test('a take without a stand, a wrong figure, a doubled id are refused by row, and the rest comes in', () => {
+  test('a shot without a setup, a wrong figure, a doubled id are refused by row, and the rest comes in', () => {
     const csv =
       'time (UTC),stand,aperture [f/],focal length [mm],id\r\n2026-10-24T09:30:15Z,nowhere,8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",eight,24,\r\nyesterday,"Hydraulic tower, “north” & <lane>",8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",8,24,\r\n';
     const found = readLog(csv, stands);
@@ -217,12 +217,12 @@ describe('CSV and JSON', () => {
       expect.stringMatching(/^Row 3, fNumber: Aperture, f\/ must be a number/),
       expect.stringMatching(/^Row 4, at: Time must be a moment/),
     ]);
-    expect(readLog('a,b\n1,2', stands)).toEqual({ trouble: expect.stringContaining('“a” is no column of a log') as string });
+    expect(readLog('a,b\n1,2', stands)).toEqual({ trouble: expect.stringContaining('“a” is not a column of a log') as string });
     expect(readLog('{"format":"gangway-log","version":99,"takes":[]}', stands)).toEqual({
       trouble: expect.stringContaining('version 99, written by a newer Gangway') as string,
     });
     expect(readLog('{"broken', stands)).toEqual({ trouble: expect.stringContaining('not JSON') as string });
-    expect(readLog(logJson([take, take]), stands)).toMatchObject({ refused: ['Row 2: its id stands there twice.'] });
+    expect(readLog(logJson([take, take]), stands)).toMatchObject({ refused: ['Row 2: its id appears twice.'] });
     expect(readLog(logJson([{ ...take, file: '../../x.tif' }]), stands)).toMatchObject({
       takes: [],
       refused: [expect.stringContaining('without folders')],

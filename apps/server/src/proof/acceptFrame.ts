@@ -3,7 +3,7 @@ import { createReadStream } from 'node:fs';
 import ExifReader from 'exifreader';
 import sharp, { type Metadata, type Stats } from 'sharp';
 import type { Frame } from '@gangway/contract/proof';
-import { Refusal } from '../refusal';
+import { HttpError } from '../httpError';
 
 /** The most pixels that a frame may say it has. */
 export const PIXELS_MOST = 400e6;
@@ -17,28 +17,28 @@ export async function acceptedFrame(
   path: string,
   name: string,
 ): Promise<Pick<Frame, 'width' | 'height' | 'bits' | 'format' | 'takenAt' | 'wrote' | 'remarks'> & { readonly sha256: string }> {
-  const refuse = (words: string): Refusal => new Refusal(422, 'not_a_frame', `${name} ${words}`, { path: ['file'] });
+  const refuse = (words: string): HttpError => new HttpError(422, 'not_a_frame', `${name} ${words}`, { path: ['file'] });
   let seen: Metadata;
   try {
     // The header alone: what it claims is looked at before anything is unpacked.
     seen = await sharp(path, { limitInputPixels: false }).metadata();
   } catch {
-    throw refuse('is not a picture that can be read: PNG, JPEG or TIFF with 8 or 16 bit is taken.');
+    throw refuse('is not a picture that can be read: PNG, JPEG or TIFF with 8 or 16 bit is accepted.');
   }
   const { format, width, height, depth, space, pages } = seen;
-  if (!FORMATS.includes(format)) throw refuse(`is ${format.toUpperCase()}; PNG, JPEG or TIFF with 8 or 16 bit is taken.`);
+  if (!FORMATS.includes(format)) throw refuse(`is ${format.toUpperCase()}; PNG, JPEG or TIFF with 8 or 16 bit is accepted.`);
   if (width * height > PIXELS_MOST)
     throw refuse(
-      `says that it has ${width} × ${height} px, which is ${Math.round((width * height) / 1e6)} million; at most ${PIXELS_MOST / 1e6} million are taken.`,
+      `says that it has ${width} × ${height} px, which is ${Math.round((width * height) / 1e6)} million; at most ${PIXELS_MOST / 1e6} million are accepted.`,
     );
   if (width < 32 || height < 32) throw refuse(`has only ${width} × ${height} px.`);
-  if (depth !== 'uchar' && depth !== 'ushort') throw refuse(`has samples of the kind ${depth}; 8 or 16 bit are taken.`);
+  if (depth !== 'uchar' && depth !== 'ushort') throw refuse(`has samples of the kind ${depth}; 8 or 16 bit are accepted.`);
   if (space === 'cmyk') throw refuse('is in CMYK; frames of a camera are in RGB or grey.');
   let light: Stats;
   try {
     light = await sharp(path, { limitInputPixels: false, failOn: 'truncated', page: 0 }).stats();
   } catch (error) {
-    throw refuse(`breaks off or is damaged (${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}).`);
+    throw refuse(`is incomplete or damaged (${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}).`);
   }
   const full = depth === 'ushort' ? 65_535 : 255;
   const channels = light.channels.slice(0, 3);
@@ -46,7 +46,7 @@ export async function acceptedFrame(
   if (channels.every(({ max }) => max < 0.02 * full)) remarks.push('black all over: was the lens cap or the dark slide in?');
   else if (channels.every(({ min }) => min > 0.98 * full)) remarks.push('white all over: burnt out.');
   else if (channels.every(({ stdev }) => stdev < 0.004 * full)) remarks.push('the same all over: nothing to compare with its neighbours.');
-  if ((pages ?? 1) > 1) remarks.push(`holds ${pages} pictures; the first is taken.`);
+  if ((pages ?? 1) > 1) remarks.push(`holds ${pages} pictures; the first is accepted.`);
   const said = seen.exif ? exifOf(seen.exif) : xmpOf(seen.xmp);
   const turned = (seen.orientation ?? 1) >= 5;
   return {

@@ -183,7 +183,7 @@ describe('what is refused in words', () => {
   test('a truncated file, a full disk, falloff by a law without a lens, by cards that are not there', async () => {
     const known = await knownFrames(folder, { columns: 2, rows: 1 });
     await expect(run({ ...known, plan: null }, { columns: 2, falloff: 'law' })).rejects.toThrow(/needs the lens position/);
-    await expect(run(known, { falloff: 'cards' })).rejects.toThrow(/no white card/);
+    await expect(run(known, { falloff: 'cards' })).rejects.toThrow(/no flat-field frame/);
     await expect(run(known, {}, { freeBytes: () => Promise.resolve(1e5) })).rejects.toThrow(/needs 0\.0\d GB of free disk/);
     await truncate(known.files[1]?.path ?? '', 90_000);
     await expect(run(known)).rejects.toThrow(/frame-1\.png breaks off/);
@@ -211,7 +211,7 @@ test('an empty place is left out and said', async () => {
   expect(report.width).toBeLessThan(750);
 });
 
-test('falloff is taken off by white cards', async () => {
+test('falloff is taken off by flat-field frames', async () => {
   // Light falls to a half at the left and right of each frame.
   const fall = (x: number): number => 1 - 0.5 * ((x - 210) / 210) ** 2;
   const step = 310;

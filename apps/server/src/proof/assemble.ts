@@ -61,7 +61,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
   const begun = Date.now();
   const { frames: given, options, onProgress } = job;
   const present = given.flatMap((frame, place) => (frame ? [{ ...frame, place }] : []));
-  if (present.length === 0) throw new AssemblyTrouble('There is no frame to put together.');
+  if (present.length === 0) throw new AssemblyTrouble('There is no frame to assemble.');
   const remarks: string[] = [];
 
   onProgress(0, 'looking at the files');
@@ -121,8 +121,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     const falloffs = await falloffsOf(job, { present, plan, sizes: seen, remarks });
     const links = options.evenLight ? lightLinks(measured, falloffs) : [];
     const gains = evenedLight(present.length, links);
-    if (options.evenLight && links.length === 0 && present.length > 1)
-      remarks.push('Light could not be compared, so it is left as it was taken.');
+    if (options.evenLight && links.length === 0 && present.length > 1) remarks.push('Light could not be compared and is left unchanged.');
 
     const { whole, laid } = onCanvas(placed.at, seen, options);
     const canvas = { width: whole.width, height: whole.height };
@@ -193,7 +192,7 @@ async function lookedAt({ path, name }: { readonly path: string; readonly name: 
   if (!width || !height) throw new AssemblyTrouble(`${name} cannot be read as a picture.`);
   if (width * height > PIXELS_MOST)
     throw new AssemblyTrouble(
-      `${name} says it has ${Math.round((width * height) / 1e6)} million pixels; at most ${PIXELS_MOST / 1e6} million are taken.`,
+      `${name} says it has ${Math.round((width * height) / 1e6)} million pixels; at most ${PIXELS_MOST / 1e6} million are accepted.`,
     );
   const turned = (orientation ?? 1) >= 5;
   return {
@@ -244,16 +243,14 @@ interface PlaceFacts {
 /** What the report says of frames that lie where nothing was measured, and of places without one. */
 function placeRemarks({ given, present, held, planned, compared }: PlaceFacts): readonly string[] {
   const nothing = planned
-    ? 'Nothing in the overlaps could be compared: all frames lie where the plan has them.'
+    ? 'Nothing in the overlaps could be compared: all frames are placed by the plan.'
     : 'Nothing in the overlaps could be compared.';
   return [
     ...(compared === 0 && present.length > 1 ? [nothing] : []),
     ...held.flatMap((each, i) =>
       each || compared === 0
         ? []
-        : [
-            `${present[i]?.name ?? ''} shows nothing to go by in its overlaps: it lies where the ${planned ? 'plan' : 'first look'} has it.`,
-          ],
+        : [`${present[i]?.name ?? ''} shows no detail in its overlaps: it is placed where the ${planned ? 'plan' : 'first look'} has it.`],
     ),
     ...given.flatMap((frame, place) => (frame ? [] : [`Place ${place + 1} is empty; the picture is cropped to what is whole without it.`])),
   ];
@@ -335,7 +332,7 @@ function plannedPlaces(
   sizes: readonly Size[],
 ): { readonly plan: AssemblyPlan | null; readonly laid: readonly Laid[]; readonly slidePx: number } {
   const [first] = sizes;
-  if (!first) throw new AssemblyTrouble('There is no frame to put together.');
+  if (!first) throw new AssemblyTrouble('There is no frame to assemble.');
   if (plan) {
     if (frames.length !== plan.frames.length)
       throw new AssemblyTrouble(
@@ -432,7 +429,7 @@ function roughPlaces(
   }
   if (missing.length > 0)
     throw new AssemblyTrouble(
-      `Without a plan, nothing says where ${missing.slice(0, 4).join(', ')} ${missing.length === 1 ? 'lies' : 'lie'}: what ${missing.length === 1 ? 'it shows' : 'they show'} is not found in the neighbour. Check order, rows and columns, or take a stand whose mosaic is planned.`,
+      `Without a plan, nothing says where ${missing.slice(0, 4).join(', ')} ${missing.length === 1 ? 'lies' : 'lie'}: what ${missing.length === 1 ? 'it shows' : 'they show'} is not found in the neighbour. Check order, rows and columns, or take a setup whose mosaic is planned.`,
     );
   return wanted.map((each, i) => at.get(i) ?? { x: each.left, y: each.top });
 }
@@ -451,7 +448,7 @@ interface PairSources {
   readonly laid: readonly Laid[];
   readonly raw: readonly RawPicture[];
   readonly reduced: readonly { readonly plane: Plane; readonly by: number }[];
-  /** Whether the places come from the plan of a stand. */
+  /** Whether the places come from the plan of a setup. */
   readonly planned: boolean;
   readonly slidePx: number;
 }
@@ -550,20 +547,20 @@ async function falloffsOf(
   if (options.falloff === 'law') {
     if (!plan)
       throw new AssemblyTrouble(
-        'The cos⁴ law needs the lens position, which comes from the plan of a stand; these frames have none. Leave falloff uncorrected, or give white cards.',
+        'The cos⁴ law needs the lens position, which comes from the plan of a setup; these frames have none. Leave falloff uncorrected, or give flat-field frames.',
       );
     return present.map(({ place }): Falloff | null => {
       const frame = plan.frames[place];
       return frame ? { kind: 'cos4', footX: frame.footX, footY: frame.footY, distancePx: plan.distancePx, axis: plan.axis } : null;
     });
   }
-  if (whiteCards.length === 0) throw new AssemblyTrouble('There is no white card among these frames.');
+  if (whiteCards.length === 0) throw new AssemblyTrouble('There is no flat-field frame among these frames.');
   if (whiteCards.length !== 1 && whiteCards.length !== present.length)
     throw new AssemblyTrouble(
-      `There are ${whiteCards.length} white cards for ${present.length} frames: give one for each frame in the same order, or a single one for all.`,
+      `There are ${whiteCards.length} flat-field frames for ${present.length} frames: give one for each frame in the same order, or a single one for all.`,
     );
   if (whiteCards.length === 1 && present.length > 1)
-    remarks.push('One white card is used for every frame, although falloff differs with the movements.');
+    remarks.push('One flat-field frame is used for every frame, although falloff differs with the movements.');
   const cards = await Promise.all(whiteCards.map(cardOf));
   return present.map((_, i): Falloff | null => {
     const card = cards[whiteCards.length === 1 ? 0 : i];
@@ -574,7 +571,7 @@ async function falloffsOf(
 
 const CARD_CELLS = 48;
 
-/** What a white card says, in cells: by how much light has to be multiplied to be as bright as where it is brightest. */
+/** What a flat-field frame says, in cells: by how much light has to be multiplied to be as bright as where it is brightest. */
 async function cardOf({
   path,
   name,
@@ -592,7 +589,7 @@ async function cardOf({
   const darkest = light.reduce((least, each) => Math.min(least, each), 1);
   if (darkest < 0.005 || plane.data.some((value) => value > 0.995))
     throw new AssemblyTrouble(
-      `The white card ${name} is ${darkest < 0.005 ? 'black' : 'burnt out'} in places, so the falloff there cannot be measured.`,
+      `The flat-field frame ${name} is ${darkest < 0.005 ? 'black' : 'burnt out'} in places, so the falloff there cannot be measured.`,
     );
   return { columns: info.width, rows: info.height, multiply: light.map((each) => brightest / each) };
 }

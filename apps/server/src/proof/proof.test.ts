@@ -141,7 +141,7 @@ describe('frames come in', () => {
     const whole = await readFile(known.files[0]?.path ?? '');
     for (const [name, bytes, words] of [
       ['text.tif', await readFile(join(folder, 'text.tif')), /text\.tif is not a picture/],
-      ['cut.png', whole.subarray(0, whole.length / 2), /cut\.png breaks off or is damaged/],
+      ['cut.png', whole.subarray(0, whole.length / 2), /cut\.png is incomplete or damaged/],
       ['huge.png', claims, /huge\.png (says that it has 60000 × 60000 px, which is 3600 million|is not a picture)/],
       [
         'drawing.gif',
@@ -263,7 +263,7 @@ describe('the simulated back delivers', () => {
 });
 
 describe('putting together', () => {
-  test('goes through the queue, says how far it is, and what came of it is looked at and taken away', async () => {
+  test('goes through the queue, says how far it is, and what came of it is looked at and removed', async () => {
     const worker = await openQueue(database.url, logger);
     const working = await workFromQueue(parts(), worker);
     try {

@@ -24,7 +24,7 @@ import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
 import { settingsIn } from '../db/records';
 import { assemblies, frames, frameSets, stands } from '../db/schema';
-import { idParam, notThere, parsed, Refusal } from '../refusal';
+import { idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { gigabytes } from './assemble';
 import { enqueue } from './queue';
@@ -119,15 +119,15 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const setId = idParam(req.params.id, 'series');
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, NAME_MOST) : '';
     const role = req.query.role;
-    if (name === '') throw new Refusal(400, 'no_name', 'A frame needs the name of its file.', { path: ['name'] });
+    if (name === '') throw new HttpError(400, 'no_name', 'A frame needs the name of its file.', { path: ['name'] });
     if (typeof role !== 'string' || !(role in ROLES))
-      throw new Refusal(400, 'no_role', 'A frame is a “frame” or a “white” card.', { path: ['role'] });
+      throw new HttpError(400, 'no_role', 'A frame is a “frame” or a “white” card.', { path: ['role'] });
     if (!req.is('application/octet-stream'))
-      throw new Refusal(415, 'not_a_file', 'A frame is sent as it is (content type application/octet-stream).');
+      throw new HttpError(415, 'not_a_file', 'A frame is sent unchanged (content type application/octet-stream).');
     const announced = Number(req.headers['content-length']);
-    if (!Number.isFinite(announced) || announced <= 0) throw new Refusal(411, 'no_length', 'Say how long the file is.');
+    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', 'Say how long the file is.');
     if (announced > FRAME_BYTES_MOST)
-      throw new Refusal(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are taken.`, {
+      throw new HttpError(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are accepted.`, {
         path: ['file'],
       });
     await arrived({
@@ -149,11 +149,11 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
       Object.fromEntries(Object.entries(req.query).map(([key, value]) => [key, typeof value === 'string' ? value : ''])),
     );
     if (!req.is('application/octet-stream'))
-      throw new Refusal(415, 'not_a_file', 'Samples are sent as they are (content type application/octet-stream).');
+      throw new HttpError(415, 'not_a_file', 'Samples are sent unchanged (content type application/octet-stream).');
     const { width, height, bits } = said;
     const announced = Number(req.headers['content-length']);
     if (announced !== width * height * 3 * (bits / 8))
-      throw new Refusal(
+      throw new HttpError(
         400,
         'wrong_length',
         `${width} × ${height} px of ${bits} bit are ${width * height * 3 * (bits / 8)} bytes; ${announced} were announced.`,
@@ -206,7 +206,8 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     try {
       await pipeline(req, createWriteStream(path));
       const { size } = await stat(path);
-      if (size !== announced) throw new Refusal(400, 'aborted', `${name} broke off before all of it had arrived.`, { path: ['file'] });
+      if (size !== announced)
+        throw new HttpError(400, 'aborted', `${name} was interrupted before it had arrived completely.`, { path: ['file'] });
       await then(path);
     } finally {
       await rm(path, { force: true });
@@ -220,7 +221,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
       .from(frames)
       .where(and(eq(frames.setId, setId), eq(frames.sha256, sha256), eq(frames.role, role)));
     if (twin)
-      throw new Refusal(409, 'doubled', `${name} is the same file as ${twin.name}, which is in this series already.`, { path: ['file'] });
+      throw new HttpError(409, 'doubled', `${name} is the same file as ${twin.name}, which is in this series already.`, { path: ['file'] });
     const { size } = await stat(path);
     const id = randomUUID();
     const storeKey = `frames/${id}/file.${seen.format}`;
@@ -248,7 +249,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const { bavail, bsize } = await mkdir(scratch, { recursive: true }).then(() => statfs(scratch));
     const least = Math.min(free ?? Infinity, bavail * bsize);
     if (bytes * 2 > least)
-      throw new Refusal(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, {
+      throw new HttpError(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, {
         path: ['file'],
       });
     const { quotaBytes } = parts;
@@ -257,7 +258,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const [made] = await db.select({ bytes: sql<string>`coalesce(sum(${assemblies.bytes}), 0)` }).from(assemblies);
     const taken = Number(used?.bytes ?? 0) + Number(made?.bytes ?? 0);
     if (taken + bytes > quotaBytes)
-      throw new Refusal(
+      throw new HttpError(
         507,
         'over_quota',
         `${name} would bring the files to ${gigabytes(taken + bytes)}; ${gigabytes(quotaBytes)} are allowed. Delete a series first.`,
@@ -287,20 +288,20 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
   };
 
   router.get('/stands/:id/frame-sets', async (req, res) => {
-    res.json({ sets: await setsOf(db, { standId: idParam(req.params.id, 'stand') }) });
+    res.json({ sets: await setsOf(db, { standId: idParam(req.params.id, 'setup') }) });
   });
 
   router.post('/stands/:id/frame-sets', express.json({ limit: '16kb' }), async (req, res) => {
-    const standId = idParam(req.params.id, 'stand');
+    const standId = idParam(req.params.id, 'setup');
     const { name, origin, planned } = parsed(newSetSchema, req.body);
     const [stand] = await db
       .select()
       .from(stands)
       .where(and(eq(stands.id, standId), isNull(stands.deletedAt)));
-    if (!stand) throw notThere('stand');
+    if (!stand) throw notThere('setup');
     const plan = planned ? assemblyPlan(geometryOf(openedSettings(settingsIn(stand)))) : null;
     if (planned && plan === null)
-      throw new Refusal(409, 'no_plan', 'The back of this stand counts no pixels, so there is no plan that frames could be placed by.', {
+      throw new HttpError(409, 'no_plan', 'The back of this setup counts no pixels, so there is no plan that frames could be placed by.', {
         path: ['planned'],
       });
     const [set] = await db
@@ -325,10 +326,10 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       );
       const named = order.flatMap((each) => (each === null ? [] : [each]));
       if (named.some((each) => !known.has(each)) || new Set(named).size !== named.length || named.length !== known.size)
-        throw new Refusal(400, 'bad_order', 'The order must name every frame of the series once.', { path: ['order'] });
+        throw new HttpError(400, 'bad_order', 'The order must name every frame of the series once.', { path: ['order'] });
     }
     const changes = { ...(name === undefined ? {} : { name }), ...(order === undefined ? {} : { order }) };
-    if (Object.keys(changes).length === 0) throw new Refusal(400, 'nothing_to_change', 'Say what shall change: name, order or both.');
+    if (Object.keys(changes).length === 0) throw new HttpError(400, 'nothing_to_change', 'Say what shall change: name, order or both.');
     await db.update(frameSets).set(changes).where(eq(frameSets.id, id));
     res.json(await oneSet(id));
   });
@@ -404,7 +405,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     const setId = idParam(req.params.id, 'series');
     const options = parsed(assemblyOptionsSchema, req.body);
     const set = await oneSet(setId);
-    if (set.frames.every((frame) => frame === null)) throw new Refusal(409, 'no_frames', 'This series has no frame yet.');
+    if (set.frames.every((frame) => frame === null)) throw new HttpError(409, 'no_frames', 'This series has no frame yet.');
     const [row] = await db.insert(assemblies).values({ setId, options, step: 'waiting for a worker' }).returning();
     if (!row) throw new Error('an assembly that was begun is not there');
     await enqueue(boss, row.id);
@@ -468,7 +469,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     readonly params: Record<string, string | string[] | undefined>;
   }): Promise<AssemblyRow & { storeKey: string }> => {
     const row = await oneAssembly(idParam(req.params.id, 'assembly'));
-    if (row.state !== 'done' || row.storeKey === null) throw new Refusal(409, 'not_done', 'This picture is not finished.');
+    if (row.state !== 'done' || row.storeKey === null) throw new HttpError(409, 'not_done', 'This picture is not finished.');
     return { ...row, storeKey: row.storeKey };
   };
 

@@ -11,7 +11,7 @@ export function seamWords(
     case 'fits':
       return `Fits: ${agreeing} of ${detailed} places agree within ${fixed(Math.max(0.01, scatterPx), 2)} px.`;
     case 'parallax':
-      return `Near and far part by up to ${fixed(farthestPx, 1)} px: parallax. Next time hold the lens by its foot and move the back, slide the camera the other way, or keep near things out of the overlap.`;
+      return `Parallax of up to ${fixed(farthestPx, 1)} px. Next time hold the lens by its foot and move the back, slide the camera the other way, or keep near things out of the overlap.`;
     case 'motion':
       return `Something moved between the two${farthestPx > 0 ? `, by up to ${fixed(farthestPx, 1)} px` : ''}. Next time mark it as a zone, so that one frame holds it whole, shoot that pair twice, or expose long enough to smooth it.`;
     case 'nothing':

@@ -10,7 +10,7 @@ export function sidecarOf(id: string, options: AssemblyOptions | null, report: R
     madeHow: [
       'Frames were moved, never turned, bent or scaled: the lens stood still while the back moved.',
       report.planned
-        ? 'They were placed by the plan of the stand and by what their overlaps show.'
+        ? 'They were placed by the plan of the setup and by what their overlaps show.'
         : 'They were placed by what their overlaps show.',
       options
         ? `They were laid ${PLACINGS[options.placing]}. Falloff: ${FALLOFFS[options.falloff]}. Light of the frames ${options.evenLight ? 'evened by one factor each' : 'left as it was taken'}, in light by the curve of sRGB (IEC 61966-2-1), whatever the profile says.`

@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import { createBrowserRouter, Navigate, Outlet, RouterProvider, useRouteError } from 'react-router';
+import { createBrowserRouter, Navigate, Outlet, RouterProvider, useParams, useRouteError } from 'react-router';
 import { NotesProvider } from '../ui/Notes';
 import { SlotsProvider, type Slots } from '../ui/Slots';
 import { TopBar } from '../ui/TopBar';
@@ -13,7 +13,7 @@ const ProofPage = lazy(() => import('../proof/ProofPage').then((module) => ({ de
 
 const LogPage = lazy(() => import('../log/LogPage').then((module) => ({ default: module.LogPage })));
 
-const GuidePage = lazy(() => import('../guide/GuidePage').then((module) => ({ default: module.GuidePage })));
+const CalculatorsPage = lazy(() => import('../calculators/CalculatorsPage').then((module) => ({ default: module.CalculatorsPage })));
 
 const kit = {
   Frame: lazy(() => import('../kit/KitFrame').then((module) => ({ default: module.KitFrame }))),
@@ -47,7 +47,7 @@ function Waiting() {
     <>
       <TopBar />
       <p role="status" className="p-8 text-ink-soft">
-        Fetching the page …
+        Loading…
       </p>
     </>
   );
@@ -58,8 +58,8 @@ function Nowhere() {
     <>
       <TopBar />
       <main className="p-8">
-        <h1 className="mb-2 text-xl font-semibold">There is nothing at this address</h1>
-        <TextLink to="/jobs">To the jobs</TextLink>
+        <h1 className="mb-2 text-xl font-semibold">Page not found</h1>
+        <TextLink to="/jobs">Back to jobs</TextLink>
       </main>
     </>
   );
@@ -70,12 +70,17 @@ function Broken() {
   return (
     <main className="mx-auto max-w-xl p-8">
       <h1 className="mb-2 text-xl font-semibold">This page broke</h1>
-      <p className="mb-4 text-ink-soft">What was kept is safe. {error instanceof Error ? `(${error.message})` : ''}</p>
+      <p className="mb-4 text-ink-soft">What was saved is safe. {error instanceof Error ? `(${error.message})` : ''}</p>
       <a href={location.href} className="text-accent underline underline-offset-4">
         Load it again
       </a>
     </main>
   );
+}
+
+function EarlierCalculator() {
+  const { name = '' } = useParams();
+  return <Navigate to={`/calculators/${name}`} replace />;
 }
 
 const router = createBrowserRouter([
@@ -102,8 +107,11 @@ const router = createBrowserRouter([
           { path: 'import', element: <kit.Import /> },
         ],
       },
-      { path: '/guide', element: <GuidePage /> },
-      { path: '/guide/:name', element: <GuidePage /> },
+      { path: '/calculators', element: <CalculatorsPage /> },
+      { path: '/calculators/:name', element: <CalculatorsPage /> },
+      // Addresses of before.
+      { path: '/guide', element: <Navigate to="/calculators" replace /> },
+      { path: '/guide/:name', element: <EarlierCalculator /> },
       { path: '*', element: <Nowhere /> },
     ],
   },

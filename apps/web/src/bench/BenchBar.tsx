@@ -6,10 +6,10 @@ import { useBenchSelector } from './editing/benchStore';
 import { useAppDispatch } from '../store/store';
 import { NameEditor } from '../ui/NameEditor';
 import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
-import { useCalm } from '../ui/useAtMost';
+import { useCalm } from '../ui/useThrottled';
 import { changed } from './editing/history';
 
-/** Which job and stand this is; the name of the stand can be changed in place. */
+/** Which job and stand this is; the name of the setup can be changed in place. */
 export function Where({ jobId }: { readonly jobId: string }) {
   const name = useBenchSelector((state) => state.edit.present?.name ?? '');
   const { data: job } = api.useJobQuery(jobId);
@@ -25,7 +25,7 @@ export function Where({ jobId }: { readonly jobId: string }) {
       </span>
       {renaming ? (
         <NameEditor
-          label="Name of the stand"
+          label="Name of the setup"
           name={name}
           onRename={(next) => {
             dispatch(changed({ name: next, said: `name “${next}”` }));

@@ -2,18 +2,18 @@ import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { ToggleGroup } from 'radix-ui';
 import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import type { Ask } from '@gangway/core/rig/ask';
+import type { MissingValue } from '@gangway/core/rig/missing';
 import { partsInOrder } from '@gangway/core/rig/parts';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { useBenchSelector } from './editing/benchStore';
 import { store } from '../store/store';
-import { closeStand, openStand } from './keeping/open';
+import { closeStand, openStand } from './autosave/open';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useSlots } from '../ui/Slots';
-import { useAtMost } from '../ui/useAtMost';
+import { useThrottled } from '../ui/useThrottled';
 import { BenchUndo, Where } from './BenchBar';
-import { KeepingWords } from './keeping/KeepingWords';
+import { KeepingWords } from './autosave/SavedLabel';
 import { FrameControls } from './movements/FrameControls';
 import { RigLine } from './rig/RigLine';
 import { STEPS, stepNamed } from './steps/registry';
@@ -23,14 +23,14 @@ import { setupEdit } from './editing/setupEdit';
 import { TextLink } from '../ui/TextButton';
 
 // Findings come a moment after the drawings, which they do not hold up.
-const FindingsPanel = lazy(() => import('./findings/FindingsPanel').then((module) => ({ default: module.FindingsPanel })));
+const FindingsPanel = lazy(() => import('./checks/ChecksPanel').then((module) => ({ default: module.ChecksPanel })));
 const Reading = lazy(() => import('./circle/Reading').then((module) => ({ default: module.Reading })));
 const Cautions = lazy(() => import('./cautions/Cautions').then((module) => ({ default: module.Cautions })));
-const ElsewhereNote = lazy(() => import('./keeping/ElsewhereNote').then((module) => ({ default: module.ElsewhereNote })));
+const ElsewhereNote = lazy(() => import('./autosave/ElsewhereNote').then((module) => ({ default: module.ElsewhereNote })));
 // The list of rigs loads only when it is opened.
 const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ default: module.ChooseRig })));
 
-/** The bench of one stand: fetches it, puts it under edit, and takes it away again on leaving. */
+/** The bench of one setup: fetches it, puts it under edit, and takes it away again on leaving. */
 export function BenchPage() {
   const { standId = '', jobId = '' } = useParams();
   const [open, setOpen] = useState<string | null>(null);
@@ -65,7 +65,7 @@ export function BenchPage() {
         <TopBar />
         <main className="mx-auto grid max-w-xl gap-4 p-8">
           <ErrorNote words={errorSentence(failure)} {...(!isGone(failure) && { onRetry: () => setAttempt((n) => n + 1) })} />
-          <TextLink to="/jobs">To the jobs</TextLink>
+          <TextLink to="/jobs">Back to jobs</TextLink>
         </main>
       </>
     );
@@ -75,7 +75,7 @@ export function BenchPage() {
       <>
         <TopBar />
         <p role="status" className="p-8 text-ink-soft">
-          Fetching the stand …
+          Loading the setup…
         </p>
       </>
     );
@@ -85,15 +85,15 @@ export function BenchPage() {
 
 function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry: Geometry }) {
   const { ItemDialog } = useSlots();
-  const [sheet, setSheet] = useState<'rig' | Ask | null>(null);
+  const [sheet, setSheet] = useState<'rig' | MissingValue | null>(null);
   const readingId = useId();
   const [step, setStep] = useStep();
   const definition = STEPS[step];
   // Drawings and scales follow the hand at every step; what is read, not dragged, some times a second.
-  const later = useAtMost(geometry, READ_MS);
+  const later = useThrottled(geometry, READ_MS);
   const close = () => setSheet(null);
   const chooseRig = useCallback(() => setSheet('rig'), []);
-  const ask = useCallback((missing: Ask) => setSheet(missing), []);
+  const ask = useCallback((missing: MissingValue) => setSheet(missing), []);
   const asked =
     sheet === null || sheet === 'rig' ? null : (partsInOrder(geometry.settings.rig.parts).find(({ id }) => id === sheet.itemId) ?? null);
   return (
@@ -113,7 +113,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
           <Suspense
             fallback={
               <p role="status" className="p-4 text-ink-soft">
-                Fetching this step …
+                Loading…
               </p>
             }
           >
@@ -160,7 +160,7 @@ interface AsideProps {
   readonly geometry: Geometry;
   readonly readingId: string;
   readonly onRig: () => void;
-  readonly onAsk: (missing: Ask) => void;
+  readonly onAsk: (missing: MissingValue) => void;
 }
 
 /** Rig, findings and cautions beside the drawings. */
@@ -196,14 +196,14 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
         <KeepingWords />
         <Link
           to={`/jobs/${jobId}/stands/${standId}/proof`}
-          title="Proof: see it before it is shot, put frames together"
+          title="Proof: see the picture in advance, assemble frames"
           className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden"
         >
           Proof
         </Link>
         <Link
           to={`/jobs/${jobId}/log`}
-          title="Log: every take of the job"
+          title="Log: every shot of the job"
           className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden"
         >
           Log
@@ -221,13 +221,15 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
 const READ_MS = 400;
 
 /** The step that a setup opens with. */
-const FIRST_STEP: BenchStep = 'cover';
+const FIRST_STEP: BenchStep = 'coverage';
+/** Names that steps had in older addresses. */
+const EARLIER_STEPS: Readonly<Record<string, BenchStep>> = { stand: 'position', cover: 'coverage' };
 
 /** The step stands in the address, so that it is found again. */
 function useStep(): readonly [BenchStep, (step: BenchStep) => void] {
   const [search, setSearch] = useSearchParams();
   const asked = search.get('step');
-  const step = stepNamed(asked)?.id ?? FIRST_STEP;
+  const step = (asked !== null && EARLIER_STEPS[asked]) || (stepNamed(asked)?.id ?? FIRST_STEP);
   const go = useRef(setSearch);
   useEffect(() => {
     go.current = setSearch;

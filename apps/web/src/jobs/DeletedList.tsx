@@ -1,5 +1,5 @@
 import { api, errorSentence } from '../store/api';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { TextButton } from '../ui/TextButton';
 
 /** What was deleted, with the way back. */
@@ -7,17 +7,17 @@ export function DeletedList() {
   const { data } = api.useDeletedQuery(undefined);
   const [restoreJob] = api.useRestoreJobMutation();
   const [restoreStand] = api.useRestoreStandMutation();
-  const tell = useTell();
+  const tell = useToast();
   if (!data || data.jobs.length + data.stands.length === 0) return null;
   const back = (words: string, request: Promise<{ error?: unknown }>) =>
-    void request.then(({ error }) => tell(error ? errorSentence(error) : `“${words}” is back.`));
+    void request.then(({ error }) => tell(error ? errorSentence(error) : `“${words}” is restored.`));
   const row = (id: string, kind: string, name: string, onBack: () => void) => (
     <li key={id} className="flex items-baseline gap-2 text-sm">
       <span className="min-w-0 grow truncate" title={name}>
         {name} <span className="text-xs text-ink-soft">{kind}</span>
       </span>
-      <TextButton onClick={onBack} className="font-medium" aria-label={`Bring back ${name}`}>
-        Bring back
+      <TextButton onClick={onBack} className="font-medium" aria-label={`Restore ${name}`}>
+        Restore{' '}
       </TextButton>
     </li>
   );

@@ -7,12 +7,12 @@ import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import { TextField } from '../ui/TextField';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 
 /** Light, kit, cautions, printing and handing over of a whole job. */
 export function JobSheet({ job }: { readonly job: Job }) {
   const [changeJob] = api.useChangeJobMutation();
-  const tell = useTell();
+  const tell = useToast();
   const { place, day } = job;
   const timeZone = place?.timeZone ?? 'UTC';
   const put = async (patch: { place?: JobPlace | null; day?: string | null }) => {
@@ -69,7 +69,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
                 onCommit={(zone) =>
                   isTimeZone(zone.trim()) && zone.trim() !== ''
                     ? (void put({ place: { ...place, timeZone: zone.trim() } }), null)
-                    : `Time zone: “${zone.slice(0, 40)}” is not known; write it like Europe/London or UTC.`
+                    : `Time zone: “${zone.slice(0, 40)}” is unknown; write it like Europe/London or UTC.`
                 }
               />
               <DayField key={day ?? ''} day={day} onDay={(next) => void put({ day: next })} />
@@ -90,7 +90,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
               })
             }
           >
-            Say where and when
+            Add location and date
           </Button>
         )}
         {light ? (
@@ -104,17 +104,17 @@ export function JobSheet({ job }: { readonly job: Job }) {
               ))}
             </ul>
             <p className="mt-1 text-xs text-ink-soft">
-              Times of {timeZone}; the sun over a level horizon. Hills, houses and weather are not known.
+              Times of {timeZone}; the sun over a level horizon. Hills, buildings and weather are not considered.
             </p>
           </>
         ) : (
-          place !== null && <p className="mt-2 text-ink-soft">Give the day, and its light stands here.</p>
+          place !== null && <p className="mt-2 text-ink-soft">Enter the day to see its light.</p>
         )}
       </section>
       <section aria-label="To pack">
         <h2 className="engraved mb-1">To pack</h2>
         {pack.length === 0 ? (
-          <p className="text-ink-soft">Nothing yet: the kit follows from the stands.</p>
+          <p className="text-ink-soft">Nothing yet: the list follows from the setups.</p>
         ) : (
           <ul className="columns-1 gap-6 sm:columns-2">
             {pack.map(({ name, kind, stands: needed }) => (
@@ -122,7 +122,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
                 <span className="font-medium">{name}</span>{' '}
                 <span className="text-ink-soft">{kind in KINDS ? KINDS[kind as keyof typeof KINDS].title.toLowerCase() : ''}</span>
                 <span className="block text-xs text-ink-soft">
-                  {needed.length === stands.length && stands.length > 1 ? 'every stand' : needed.join(', ')}
+                  {needed.length === stands.length && stands.length > 1 ? 'every setup' : needed.join(', ')}
                 </span>
               </li>
             ))}
@@ -148,7 +148,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
           <LinkButton href={`/api/jobs/${job.id}/archive`}>The whole job as an archive</LinkButton>
         </div>
         <p className="mt-1 text-xs text-ink-soft">
-          The archive holds stands, log, photographs and frames with checksums; somebody else reads it in with “Read in a job”.
+          The archive holds setups, log, photographs and frames with checksums; somebody else imports it with “Import job”.
         </p>
       </section>
     </div>

@@ -9,7 +9,7 @@ import { ActionMenu } from '../ui/ActionMenu';
 import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
 import { NameEditor } from '../ui/NameEditor';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { DeletedList } from './DeletedList';
 import { NewStand } from './NewStand';
 import { StandList } from './StandList';
@@ -26,12 +26,12 @@ function lastJob(): string | null {
   }
 }
 
-/** The jobs, and the stands of the one that is open. */
+/** The jobs, and the setups of the one that is open. */
 export function JobsPage() {
   const { jobId } = useParams();
   const { data: jobs, error, isLoading, refetch } = api.useJobsQuery(undefined);
   const navigate = useNavigate();
-  const tell = useTell();
+  const tell = useToast();
   const [addJob] = api.useAddJobMutation();
   const [failure, setFailure] = useState<string | null>(null);
 
@@ -41,7 +41,7 @@ export function JobsPage() {
     if (data) {
       setFailure(null);
       await navigate(`/jobs/${data.id}`);
-      tell(`“${data.name}” is read in.`);
+      tell(`“${data.name}” is imported.`);
     } else setFailure(errorSentence(refused));
   };
 
@@ -57,7 +57,7 @@ export function JobsPage() {
     if (data) {
       setFailure(null);
       await navigate(`/jobs/${data.id}`);
-      tell(`“${data.name}” is made; click its name to change it.`);
+      tell(`“${data.name}” created; click its name to change it.`);
     } else {
       setFailure(errorSentence(refused));
     }
@@ -74,7 +74,7 @@ export function JobsPage() {
               <Plus size={15} aria-hidden /> New job
             </Button>
           </div>
-          {isLoading && <p className="text-sm text-ink-soft">Fetching the jobs …</p>}
+          {isLoading && <p className="text-sm text-ink-soft">Loading jobs…</p>}
           {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
           {failure && <ErrorNote words={failure} />}
           <ul className="grid gap-0.5">
@@ -87,17 +87,17 @@ export function JobsPage() {
                   }
                 >
                   <span className="block truncate">{job.name}</span>
-                  <span className="text-xs font-normal text-ink-soft">{job.standCount === 1 ? '1 stand' : `${job.standCount} stands`}</span>
+                  <span className="text-xs font-normal text-ink-soft">{job.standCount === 1 ? '1 setup' : `${job.standCount} stands`}</span>
                 </NavLink>
               </li>
             ))}
           </ul>
           <label className="mt-3 inline-flex min-h-8 cursor-pointer items-center text-sm text-accent underline underline-offset-2 focus-within:outline-2 focus-within:outline-accent">
-            {reading ? 'Reading the job …' : 'Read in a job …'}
+            {reading ? 'Importing the job…' : 'Import job…'}
             <input
               type="file"
               accept=".zip"
-              aria-label="Archive of a job to read in"
+              aria-label="Job archive to import"
               className="sr-only"
               disabled={reading}
               onChange={({ target }) => {
@@ -114,9 +114,7 @@ export function JobsPage() {
           {jobs?.length === 0 && jobId === undefined && (
             <div className="max-w-md">
               <h1 className="mb-2 text-xl font-semibold">No jobs yet</h1>
-              <p className="mb-4 text-ink-soft">
-                A job is a commission; its stands are the places where the tripod goes. Make one to begin.
-              </p>
+              <p className="mb-4 text-ink-soft">A job is a commission; its setups are the camera positions. Create one to begin.</p>
               <Button look="main" onClick={() => void add()}>
                 <Plus size={15} aria-hidden /> New job
               </Button>
@@ -141,7 +139,7 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
   if (isLoading)
     return (
       <p role="status" className="text-ink-soft">
-        Fetching the job …
+        Loading the job…
       </p>
     );
   if (!job) return error ? <ErrorNote words={errorSentence(error)} {...(!isGone(error) && { onRetry: () => void refetch() })} /> : null;
@@ -165,12 +163,12 @@ function JobHead({ job }: { readonly job: Job }) {
   const [deleteJob] = api.useDeleteJobMutation();
   const [restoreJob] = api.useRestoreJobMutation();
   const navigate = useNavigate();
-  const tell = useTell();
+  const tell = useToast();
 
   const duplicate = async () => {
     const { data, error } = await duplicateJob(job.id);
     if (data) await navigate(`/jobs/${data.id}`);
-    tell(data ? `“${data.name}” is made.` : errorSentence(error));
+    tell(data ? `“${data.name}” created.` : errorSentence(error));
   };
   const remove = async () => {
     const { error } = await deleteJob(job.id);
@@ -212,8 +210,8 @@ function JobHead({ job }: { readonly job: Job }) {
         )}
         <p className="px-1 text-sm text-ink-soft">
           {job.stands.length === 0
-            ? 'Add the first stand: one camera position with its rig and movements.'
-            : 'Open a stand to set rise, shift and aperture on its bench and see what holds.'}
+            ? 'Add the first setup: one camera position with its rig and movements.'
+            : 'Open a setup to set rise, shift and aperture on its bench and see what passes.'}
         </p>
       </div>
       <Link
@@ -223,7 +221,7 @@ function JobHead({ job }: { readonly job: Job }) {
         Log
       </Link>
       <Button look="main" onClick={() => setAdding(true)}>
-        <Plus size={15} aria-hidden /> New stand
+        <Plus size={15} aria-hidden /> New setup
       </Button>
       <ActionMenu
         label={`More for ${job.name}`}

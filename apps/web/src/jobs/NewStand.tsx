@@ -39,7 +39,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
   };
 
   return (
-    <Dialog open onClose={onClose} title="New stand" help="One camera position. Its rig can be changed on the bench.">
+    <Dialog open onClose={onClose} title="New setup" help="One camera position. Its rig can be changed on the bench.">
       <form
         className="grid gap-4"
         onSubmit={(event) => {
@@ -69,7 +69,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
           )}
           {kit && rigs.length === 0 && (
             <p className="text-sm">
-              The kit has no finished rig yet. <TextLink to="/kit/rigs">Build one first</TextLink>
+              The kit has no complete rig yet. <TextLink to="/kit/rigs">Build one first</TextLink>
             </p>
           )}
           {rigs.map((rig, i) => (
@@ -87,7 +87,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>Cancel</Button>
           <Button look="main" type="submit" disabled={isLoading}>
-            Make the stand
+            Create setup
           </Button>
         </div>
       </form>

@@ -9,19 +9,19 @@ import type { Stand } from '@gangway/contract/stand';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../setup/CircleMiniature';
-import { findingsOf } from '../setup/findingsOf';
+import { checksOf } from '../setup/checksOf';
 import { api, errorSentence } from '../store/api';
 import { ActionMenu } from '../ui/ActionMenu';
 import { NameEditor } from '../ui/NameEditor';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { StateMark } from '../ui/StateMark';
-import { STATE_ORDER, type FindingState, worstState, STATE_WORDS } from '@gangway/core/state';
+import { STATE_ORDER, type CheckState, worstState, STATE_LABELS } from '@gangway/core/state';
 
 /** The stands of a job, each with its Circle in small, what is set and what is found. */
 export function StandList({ job }: { readonly job: Job }) {
   const { data: log } = api.useLogQuery(job.id);
   const [orderStands] = api.useOrderStandsMutation();
-  const tell = useTell();
+  const tell = useToast();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -40,7 +40,7 @@ export function StandList({ job }: { readonly job: Job }) {
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
-        <ul aria-label="Stands" className="grid gap-3 xl:grid-cols-2">
+        <ul aria-label="Setups" className="grid gap-3 xl:grid-cols-2">
           {job.stands.map((stand) => (
             <StandRow key={stand.id} stand={stand} takes={log ? log.takes.filter(({ standId }) => standId === stand.id).length : null} />
           ))}
@@ -58,15 +58,15 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
   const [duplicateStand] = api.useDuplicateStandMutation();
   const [deleteStand] = api.useDeleteStandMutation();
   const [restoreStand] = api.useRestoreStandMutation();
-  const tell = useTell();
-  const found = findingsOf(settings);
+  const tell = useToast();
+  const found = checksOf(settings);
   const worst = worstState(found);
   const first = found[0];
   const address = `/jobs/${stand.jobId}/stands/${stand.id}`;
 
   const duplicate = async () => {
     const { data, error } = await duplicateStand(stand.id);
-    tell(data ? `“${data.name}” is made.` : errorSentence(error));
+    tell(data ? `“${data.name}” created.` : errorSentence(error));
   };
   const remove = async () => {
     const { error } = await deleteStand(stand.id);
@@ -90,7 +90,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
         type="button"
         {...attributes}
         {...listeners}
-        aria-label={`Move ${stand.name}: Space takes it up, arrows move it`}
+        aria-label={`Move ${stand.name}: Space picks it up, arrows move it`}
         className="relative z-10 -mr-1 -ml-1 touch-none cursor-grab self-stretch text-ink-soft"
       >
         <GripVertical size={16} aria-hidden />
@@ -100,7 +100,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
         <div className="flex items-start gap-1">
           {renaming ? (
             <NameEditor
-              label="Name of the stand"
+              label="Name of the setup"
               name={stand.name}
               onRename={async (name) => {
                 const { error } = await renameStand({ stand, name });
@@ -133,7 +133,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
           {settings.orientation}, {settings.focusM === null ? 'at infinity' : `at ${fixed(settings.focusM, 1)} m`}
           {takes !== null && (
             <span className={takes === 0 ? 'text-ink-soft' : 'font-semibold'}>
-              {takes === 0 ? '; not shot yet' : `; ${takes} ${takes === 1 ? 'take' : 'takes'} logged`}
+              {takes === 0 ? '; not shot yet' : `; ${takes} ${takes === 1 ? 'shot' : 'shots'} logged`}
             </span>
           )}
         </p>
@@ -141,7 +141,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
           <StateMark state={worst} />
           <span className="min-w-0">
             <span className="font-semibold">{countWords(found.map(({ state }) => state))}</span>
-            {first && first.state !== 'holds' && <span className="block text-ink-soft">{checkSentence(first)}</span>}
+            {first && first.state !== 'passes' && <span className="block text-ink-soft">{checkSentence(first)}</span>}
           </span>
         </p>
       </div>
@@ -149,14 +149,14 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
   );
 }
 
-function countWords(states: readonly FindingState[]): string {
+function countWords(states: readonly CheckState[]): string {
   return STATE_ORDER.map((state) => ({ state, n: states.filter((each) => each === state).length }))
     .filter(({ n }) => n > 0)
     .map(({ state, n }) => `${n} ${plural(state, n)}`)
     .join(', ');
 }
 
-function plural(state: FindingState, n: number): string {
-  if (n === 1 || state === 'tight' || state === 'unknown') return STATE_WORDS[state];
+function plural(state: CheckState, n: number): string {
+  if (n === 1 || state === 'tight' || state === 'unknown') return STATE_LABELS[state];
   return state === 'fails' ? 'fail' : 'hold';
 }

@@ -7,7 +7,7 @@ import { KINDS } from '@gangway/core/kit/registry';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
 import { ErrorNote } from '../ui/ErrorNote';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { ExportMenu } from './exchange/ExportMenu';
 import { useKitUndo } from './useKit';
 import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
@@ -57,7 +57,7 @@ export function KitFrame() {
         <main className="min-w-0 p-5 max-md:p-3">
           {isLoading && (
             <p role="status" className="text-ink-soft">
-              Fetching the kit …
+              Loading the kit…
             </p>
           )}
           {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
@@ -65,7 +65,7 @@ export function KitFrame() {
             <Suspense
               fallback={
                 <p role="status" className="text-ink-soft">
-                  Fetching the page …
+                  Loading…
                 </p>
               }
             >
@@ -84,7 +84,7 @@ function Count({ n }: { readonly n: number }) {
 
 function KitUndo() {
   const { undoable, redoable, go } = useKitUndo();
-  const tell = useTell();
+  const tell = useToast();
   const act = (back: boolean) => void go(back).then((refused) => refused !== null && tell(refused));
   const undo = () => act(true);
   const redo = () => act(false);

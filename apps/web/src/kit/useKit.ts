@@ -2,13 +2,13 @@ import { useCallback } from 'react';
 import type { Kit, KitChange } from '@gangway/contract/kit';
 import { api, errorSentence } from '../store/api';
 import { store, useAppDispatch } from '../store/store';
-import { inTurn } from '../ui/inTurn';
+import { serialQueue } from '../ui/serialQueue';
 import { changesTo, doneBetween, kitHistory } from './history';
 import { toRedo, toUndo } from '../store/doneHistory';
 import { kitState, useKitSelector } from './kitStore';
 
 /** Going back waits for a change that is still on its way, or it would take back the one before. */
-const turn = inTurn();
+const turn = serialQueue();
 
 /** The kit as it was fetched last; `null` until it has been. */
 export function kitNow(): Kit | null {

@@ -14,7 +14,7 @@ interface AttachmentsProps {
   readonly chosen: readonly LogTake[];
 }
 
-/** Photographs of the ground glass or of notes, with a stand or with the take that is chosen. */
+/** Photographs of the ground glass or of notes, with a setup or with the shot that is chosen. */
 export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsProps) {
   const [attach, { isLoading }] = api.useAttachMutation();
   const [detach] = api.useDetachMutation();
@@ -47,7 +47,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
             </a>
             <figcaption
               className="truncate text-[0.6875rem]"
-              title={`${name}, ${stands.find((stand) => stand.id === at)?.name ?? ''}${takeId === null ? '' : ', with a take'}`}
+              title={`${name}, ${stands.find((stand) => stand.id === at)?.name ?? ''}${takeId === null ? '' : ', with a shot'}`}
             >
               {stands.find((stand) => stand.id === at)?.name ?? name}
             </figcaption>
@@ -95,6 +95,6 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
 
 function attachLabel(isLoading: boolean, take: LogTake | undefined): string {
   if (isLoading) return 'Sending …';
-  if (take) return 'Attach to the chosen take …';
+  if (take) return 'Attach to the chosen shot …';
   return 'Attach …';
 }

@@ -5,7 +5,7 @@ import { COLUMNS, withCell, type LogKey } from './columns';
 import type { Change } from './change';
 import { Select } from '../ui/Select';
 
-/** One value put into a column of every chosen take. */
+/** One value put into a column of every chosen shot. */
 export function BulkEdit({
   chosen,
   timeZone,
@@ -33,18 +33,18 @@ export function BulkEdit({
       }
       put.push(next);
     }
-    setRefusal(await onChange({ put, remove: [] }, `${column.label.toLowerCase()} of ${n} ${n === 1 ? 'take' : 'takes'} changed`));
+    setRefusal(await onChange({ put, remove: [] }, `${column.label.toLowerCase()} of ${n} ${n === 1 ? 'shot' : 'shots'} changed`));
   };
   return (
     <form
-      aria-label="Change the chosen takes"
+      aria-label="Change the chosen shots"
       className="flex flex-wrap items-center gap-2 rounded-md border border-rule bg-sheet p-2 text-sm"
       onSubmit={(event) => {
         event.preventDefault();
         void apply();
       }}
     >
-      <span>In {n === 1 ? 'the chosen take' : `all ${n} chosen takes`} set</span>
+      <span>In {n === 1 ? 'the chosen shot' : `all ${n} chosen shots`} set</span>
       <Select aria-label="Column" value={key} onChange={({ target }) => setKey(target.value as LogKey)}>
         {COLUMNS.map((each) => (
           <option key={each.key} value={each.key}>
@@ -63,7 +63,7 @@ export function BulkEdit({
       </Button>
       <Button
         onClick={() => {
-          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, `${n} ${n === 1 ? 'take' : 'takes'} removed`).then((refused) =>
+          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, `${n} ${n === 1 ? 'shot' : 'shots'} removed`).then((refused) =>
             refused === null ? onNone() : setRefusal(refused),
           );
         }}
@@ -71,7 +71,7 @@ export function BulkEdit({
         Remove
       </Button>
       <Button look="quiet" onClick={onNone}>
-        Choose none
+        Clear selection
       </Button>
       {refusal !== null && (
         <span role="alert" className="text-fails">

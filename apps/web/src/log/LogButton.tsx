@@ -3,22 +3,22 @@ import { CircleDot } from 'lucide-react';
 import { useParams } from 'react-router';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { nextTake, placeWords } from './logging';
 
-/** One touch logs the next take of the stand as it is set now; it can be taken back. */
+/** One touch logs the next take of the setup as it is set now; it can be taken back. */
 export function LogButton({ geometry, name }: { readonly geometry: Geometry; readonly name: string }) {
   const { jobId = '', standId = '' } = useParams();
   const { data: log, error } = api.useLogQuery(jobId);
   const [changeLog] = api.useChangeLogMutation();
-  const tell = useTell();
+  const tell = useToast();
   const logged = log?.takes.filter((take) => take.standId === standId).length ?? 0;
   const words = placeWords(geometry, logged);
   const touch = async () => {
     if (!log) return;
     const take = nextTake(geometry, { id: standId, name }, log.takes, new Date());
     const { error: refused } = await changeLog({ jobId, put: [take], remove: [] });
-    if (refused) tell(`The take is not logged: ${errorSentence(refused)}`);
+    if (refused) tell(`The shot is not logged: ${errorSentence(refused)}`);
     else
       tell(
         `Take ${logged + 1} is logged${words === '' ? '' : `: ${words}`}${take.filmFrame === null ? '' : `, ${take.holder}, frame ${take.filmFrame}`}.`,
@@ -28,7 +28,7 @@ export function LogButton({ geometry, name }: { readonly geometry: Geometry; rea
   return (
     <div className="flex flex-wrap items-center gap-2">
       <Button look="main" disabled={!log} onClick={() => void touch()} className="max-sm:min-h-11 max-sm:px-4">
-        <CircleDot size={16} aria-hidden /> Log a take
+        <CircleDot size={16} aria-hidden /> Log a shot
       </Button>
       <span className="text-sm text-ink-soft">
         {error ? errorSentence(error) : `${logged} logged here${words === '' ? '' : `; next: ${words}`}`}

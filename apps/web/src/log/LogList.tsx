@@ -5,7 +5,7 @@ import type { LogTake } from '@gangway/core/log/shotFields';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { useSize } from '../ui/useSize';
 import type { Change } from './change';
 import { cellWords, COLUMNS, type LogColumn, type LogKey } from './columns';
@@ -13,14 +13,14 @@ import type { LogTableProps } from './LogTable';
 import { useCellEdit } from './useCellEdit';
 import { TextButton } from '../ui/TextButton';
 
-/** About as high as a take is, px; each is measured when it is drawn. */
+/** About as high as a shot is, px; each is measured when it is drawn. */
 const TAKE_PX = 96;
 /** The list is at least so high, px. */
 const LEAST_PX = 320;
 /** Figures that are never below zero. */
 const UNSIGNED: ReadonlySet<LogKey> = new Set<LogKey>(['fNumber', 'iso', 'frame', 'bracket', 'filmFrame', 'rating', 'focalMm']);
 
-/** The log on a phone: a take under another, newest first, each opened by a touch to be corrected. */
+/** The log on a phone: a shot under another, newest first, each opened by a touch to be corrected. */
 export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
   const [openId, setOpenId] = useState<string | null>(null);
   const scroll = useRef<HTMLDivElement>(null);
@@ -72,7 +72,7 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
                 <label className="grid w-11 shrink-0 place-items-center">
                   <input
                     type="checkbox"
-                    aria-label={`Choose the take of ${cellWords(take, { key: 'at' }, timeZone)}`}
+                    aria-label={`Choose the shot of ${cellWords(take, { key: 'at' }, timeZone)}`}
                     checked={selected.has(take.id)}
                     onChange={() => toggle(take.id)}
                     className="size-4.5 accent-accent"
@@ -97,9 +97,9 @@ function newestFirst(a: LogTake, b: LogTake): number {
   return 0;
 }
 
-/** What is read of a take at a glance. */
+/** What is read of a shot at a glance. */
 function Facts({ take, timeZone }: { readonly take: LogTake; readonly timeZone: string }) {
-  const exposure = [take.timeS === null ? 'time not known' : timeWords(take.timeS), take.iso === null ? '' : `ISO ${take.iso}`]
+  const exposure = [take.timeS === null ? 'time unknown' : timeWords(take.timeS), take.iso === null ? '' : `ISO ${take.iso}`]
     .filter(Boolean)
     .join(', ');
   return (
@@ -126,9 +126,9 @@ interface TakeProps {
   readonly onChange: Change;
 }
 
-/** Everything that is known of a take, each figure to be corrected. */
+/** Everything that is known of a shot, each figure to be corrected. */
 function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly onClose: () => void }) {
-  const tell = useTell();
+  const tell = useToast();
   const commits = useRef(new Map<LogKey, Promise<boolean>>());
   // What is being typed is taken first; what is refused keeps the sheet open, so that nothing typed is lost.
   const close = async () => {
@@ -137,7 +137,7 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
     if (taken.every(Boolean)) onClose();
   };
   const remove = async () => {
-    const refused = await onChange({ put: [], remove: [take.id] }, 'a take removed');
+    const refused = await onChange({ put: [], remove: [take.id] }, 'a shot removed');
     if (refused !== null) tell(refused);
     else onClose();
   };
@@ -146,7 +146,7 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
       open
       onClose={() => void close()}
       title={take.stand}
-      help="What was set. Correct a figure and leave its field; an empty one is not known, an empty focus is at infinity."
+      help="What was set. Correct a value and leave its field; an empty one is unknown, an empty focus is at infinity."
     >
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {COLUMNS.map((column) => (
@@ -162,7 +162,7 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
       </div>
       <div className="mt-4 flex justify-between">
         <Button look="quiet" onClick={() => void remove()}>
-          Remove this take
+          Remove this shot
         </Button>
         <Button look="main" onClick={() => void close()}>
           Done

@@ -18,7 +18,7 @@ import { Select } from '../ui/Select';
 
 const MatchDialog = lazy(() => import('./MatchDialog').then((module) => ({ default: module.MatchDialog })));
 
-/** The log of a job: every take in a table, corrected in place, matched with files, written out. */
+/** The log of a job: every shot in a table, corrected in place, matched with files, written out. */
 export function LogPage() {
   const { jobId = '' } = useParams();
   const { data: job, error: noJob } = api.useJobQuery(jobId);
@@ -51,7 +51,7 @@ export function LogPage() {
           </main>
         ) : (
           <p role="status" className="p-8 text-ink-soft">
-            Fetching the log …
+            Loading the log…
           </p>
         )}
       </>
@@ -65,9 +65,10 @@ export function LogPage() {
       setSaid([found.trouble]);
       return;
     }
-    const refused = found.takes.length === 0 ? null : await change({ put: found.takes, remove: [] }, `${found.takes.length} takes read in`);
+    const refused =
+      found.takes.length === 0 ? null : await change({ put: found.takes, remove: [] }, `${found.takes.length} takes imported`);
     setSaid([
-      ...(refused === null ? [`${found.takes.length} ${found.takes.length === 1 ? 'take is' : 'takes are'} read in.`] : [refused]),
+      ...(refused === null ? [`${found.takes.length} ${found.takes.length === 1 ? 'shot is' : 'shots are'} imported.`] : [refused]),
       ...found.refused,
     ]);
   };
@@ -97,12 +98,12 @@ export function LogPage() {
             className="min-h-8 w-44 rounded-md border border-rule bg-sheet px-2"
           />
           <Select
-            aria-label="Stand"
+            aria-label="Setup"
             value={standId}
             onChange={({ target }) => setStandId(target.value)}
             className="min-h-8 max-w-52 rounded-md bg-sheet"
           >
-            <option value="">every stand</option>
+            <option value="">every setup</option>
             {job.stands.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -115,7 +116,7 @@ export function LogPage() {
           </label>
           <span role="status" className="text-ink-soft tabular-nums">
             {shown.length === takes.length
-              ? `${takes.length} ${takes.length === 1 ? 'take' : 'takes'}`
+              ? `${takes.length} ${takes.length === 1 ? 'shot' : 'shots'}`
               : `${shown.length} of ${takes.length} takes`}
             {chosen.length > 0 && `, ${chosen.length} chosen`}
           </span>
@@ -130,11 +131,11 @@ export function LogPage() {
             Match with files …
           </Button>
           <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink focus-within:outline-2 focus-within:outline-accent">
-            Read in …
+            Import…
             <input
               type="file"
               accept=".csv,.json"
-              aria-label="A log to read in, CSV or JSON"
+              aria-label="Log to import, CSV or JSON"
               className="sr-only"
               onChange={({ target }) => {
                 const [chosenFile] = target.files ?? [];
@@ -145,14 +146,14 @@ export function LogPage() {
           </label>
           <Button
             disabled={out.length === 0}
-            title="Write out as CSV: the takes shown, or those chosen"
+            title="Export as CSV: the shots shown, or those chosen"
             onClick={() => download(`${file}-log.csv`, 'text/csv;charset=utf-8', logCsv(out))}
           >
             CSV
           </Button>
           <Button
             disabled={out.length === 0}
-            title="Write out as JSON: the takes shown, or those chosen"
+            title="Export as JSON: the shots shown, or those chosen"
             onClick={() => download(`${file}-log.json`, 'application/json', logJson(out))}
           >
             JSON
@@ -177,8 +178,8 @@ export function LogPage() {
           <div className="max-w-lg p-6">
             <h2 className="mb-1 text-lg font-semibold">Nothing logged yet</h2>
             <p className="text-ink-soft">
-              Open a stand and touch “Log a take” in its steps Expose or Card: movements, focus, aperture, time and film are taken from the
-              stand as it is set. Or read in a log that was written out before.
+              Open a setup and touch “Log a shot” in its steps Expose or Card: movements, focus, aperture, time and film are taken from the
+              stand as it is set. Or imported a log that was written out before.
             </p>
           </div>
         ) : (
@@ -199,7 +200,7 @@ export function LogPage() {
               <ul className="flex flex-wrap gap-x-4 tabular-nums">
                 {film.map(({ holder, used, left }) => (
                   <li key={holder}>
-                    {holder}: {used} exposed, {left === null ? 'how many are left is not known' : `${left} left`}
+                    {holder}: {used} exposed, {left === null ? 'how many are left is unknown' : `${left} left`}
                   </li>
                 ))}
               </ul>

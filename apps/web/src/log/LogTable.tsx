@@ -12,7 +12,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { LogTake } from '@gangway/core/log/shotFields';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { useSize } from '../ui/useSize';
 import { cellWords, COLUMNS, sortValue, type LogColumn } from './columns';
 import { useCellEdit } from './useCellEdit';
@@ -50,12 +50,12 @@ interface At {
   readonly column: number;
 }
 
-/** The table of takes. Only the rows in sight are drawn; arrows go from cell to cell, Enter or F2 opens one, Space chooses its row. */
+/** The table of shots. Only the rows in sight are drawn; arrows go from cell to cell, Enter or F2 opens one, Space chooses its row. */
 export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'at', desc: false }]);
   const [at, setAt] = useState<At | null>(null);
   const [editing, setEditing] = useState(false);
-  const tell = useTell();
+  const tell = useToast();
   const data = useMemo(() => [...takes], [takes]);
   const grouping = useMemo(() => (grouped ? ['group'] : []), [grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's own functions are not handed on
@@ -75,7 +75,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
   const scroll = useRef<HTMLDivElement>(null);
   const [sizeRef, size] = useSize<HTMLDivElement>();
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => ROW_PX, overscan: 12 });
-  const nameOf = (id: string): string => stands.find((stand) => stand.id === id)?.name ?? 'a deleted stand';
+  const nameOf = (id: string): string => stands.find((stand) => stand.id === id)?.name ?? 'a deleted setup';
 
   // A cell that was gone to is brought into sight and takes the keys.
   useEffect(() => {
@@ -113,7 +113,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
       if (take)
         void onChange(
           { put: [], remove: selected.size > 0 ? [...selected] : [take.id] },
-          selected.size > 1 ? `${selected.size} takes removed` : 'a take removed',
+          selected.size > 1 ? `${selected.size} takes removed` : 'a shot removed',
         ).then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
     } else return;
     event.preventDefault();
@@ -145,7 +145,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
           <span role="columnheader" className="grid place-items-center">
             <input
               type="checkbox"
-              aria-label="Choose all takes shown"
+              aria-label="Choose all shots shown"
               checked={all}
               onChange={() => onSelect(all ? new Set() : new Set(takes.map(({ id }) => id)))}
               className="accent-accent"
@@ -185,7 +185,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
                 >
                   <span role="gridcell" className="sticky left-2">
                     {nameOf(row.original.standId)}{' '}
-                    <span className="font-normal text-ink-soft">{row.subRows.length === 1 ? '1 take' : `${row.subRows.length} takes`}</span>
+                    <span className="font-normal text-ink-soft">{row.subRows.length === 1 ? '1 shot' : `${row.subRows.length} takes`}</span>
                   </span>
                 </div>
               );
@@ -229,7 +229,7 @@ interface RowProps {
   readonly onChange: Change;
 }
 
-/** One take. Drawn anew only when it changes or is gone to. */
+/** One shot. Drawn anew only when it changes or is gone to. */
 const Row = memo(
   function Row({ take, index, top, timeZone, chosen, column, first, editing, onToggle, onAt, onEdit, onChange }: RowProps) {
     return (
@@ -244,7 +244,7 @@ const Row = memo(
         <span role="gridcell" className="grid place-items-center">
           <input
             type="checkbox"
-            aria-label={`Choose the take of ${cellWords(take, { key: 'at' }, timeZone)}`}
+            aria-label={`Choose the shot of ${cellWords(take, { key: 'at' }, timeZone)}`}
             checked={chosen}
             onChange={() => onToggle(take.id)}
             className="accent-accent"

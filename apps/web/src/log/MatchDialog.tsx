@@ -27,7 +27,7 @@ interface MatchDialogProps {
 /** So many rows of what was matched are shown at once. */
 const SHOWN = 300;
 
-/** Files from the card are read here, matched with the takes, and get their sidecars. */
+/** Files from the card are read here, matched with the shots, and get their sidecars. */
 export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDialogProps) {
   const [read, setRead] = useState<ReadFiles | null>(null);
   const [progress, setProgress] = useState<{ readonly done: number; readonly of: number } | null>(null);
@@ -69,7 +69,7 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
   );
   const takeOver = async () => {
     const refused = await onChange({ put: named, remove: [] }, `${named.length} takes matched with files`);
-    setSaid(refused ?? `${named.length} ${named.length === 1 ? 'take has its file' : 'takes have their files'} in the log.`);
+    setSaid(refused ?? `${named.length} ${named.length === 1 ? 'shot has its file' : 'shots have their files'} in the log.`);
   };
 
   return (
@@ -78,7 +78,7 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
       wide
       onClose={onClose}
       title="Match with files"
-      help="Choose the files from the card, with any sidecars beside them. What they say of themselves is read here in the browser; they are neither sent anywhere nor changed."
+      help="Choose the files from the card, with any sidecars beside them. Their metadata is read here in the browser; the files are neither sent anywhere nor changed."
     >
       <div className="grid gap-3 text-sm">
         <div className="flex flex-wrap items-center gap-2">
@@ -104,11 +104,11 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
               <Button onClick={() => abort.current?.abort()}>Cancel</Button>
             </>
           )}
-          <span className="text-ink-soft">{takes.length} takes to match</span>
+          <span className="text-ink-soft">{takes.length} shots to match</span>
         </div>
         {busy && (
           <p role="status">
-            Matching {takes.length} takes with {read?.files.length ?? 0} files …
+            Matching {takes.length} shots with {read?.files.length ?? 0} files …
           </p>
         )}
         {failed && <p role="alert">The matching failed. Choose the files again, or fewer of them.</p>}
@@ -126,13 +126,13 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
             ))}
             {clocks.size > 0 && (
               <Button className="justify-self-start" onClick={() => setClocks(new Map())}>
-                Find the clocks by themselves again
+                Detect clock offsets automatically
               </Button>
             )}
             <MatchTable matches={found.matches} byId={byId} timeZone={timeZone} dropped={dropped} onDropped={setDropped} />
             <Sidecars job={job} timeZone={timeZone} named={named} there={read.sidecars} busy={busy} onSaid={setSaid}>
               <Button look="main" disabled={busy || named.length === 0} onClick={() => void takeOver()}>
-                Put the names into the log
+                Save file names to log
               </Button>
             </Sidecars>
           </>
@@ -155,19 +155,19 @@ function WhatWasFound({ read, found, kept, byId, timeZone }: WhatWasFoundProps) 
   return (
     <ul aria-label="What was found" className="list-disc pl-5">
       <li data-testid="match-count">
-        {kept.length} of {byId.size} takes matched with {read.files.length} files; {kept.filter(({ doubts }) => doubts.length > 0).length}{' '}
-        with a doubt.
+        {kept.length} of {byId.size} shots matched with {read.files.length} files; {kept.filter(({ doubts }) => doubts.length > 0).length}{' '}
+        in doubt.
       </li>
       {found.remarks.map((words) => (
         <li key={words}>{words}</li>
       ))}
       {read.silent.length > 0 && (
-        <li>{read.silent.length === 1 ? `${read.silent[0]} says no time.` : `${read.silent.length} files say no time.`}</li>
+        <li>{read.silent.length === 1 ? `${read.silent[0]} has no capture time.` : `${read.silent.length} files have no capture time.`}</li>
       )}
-      {found.filesLeft.length > 0 && <li>Without a take: {listed(found.filesLeft)}.</li>}
+      {found.filesLeft.length > 0 && <li>Files without a shot: {listed(found.filesLeft)}.</li>}
       {found.takesLeft.length > 0 && (
         <li>
-          Without a file:{' '}
+          Shots without a file:{' '}
           {listed(found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`))}.
         </li>
       )}
@@ -321,7 +321,7 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
           <input type="checkbox" checked={again} onChange={({ target }) => setAgain(target.checked)} className="mt-0.5 accent-accent" />
           <span>
             {there.length === 1 ? `${sidecarName(there[0]?.file ?? 'x')} is there already` : `${there.length} sidecars are there already`}:
-            write {there.length === 1 ? 'it' : 'them'} anew. What stands in {there.length === 1 ? 'it' : 'them'} now is lost.
+            write {there.length === 1 ? 'it' : 'them'} again. What is in {there.length === 1 ? 'it' : 'them'} now is lost.
           </span>
         </label>
       )}
@@ -364,9 +364,9 @@ function clockWords(offsetS: number, at: string, timeZone: string): string {
     at === '' ? 0 : (Date.parse(`${momentWords(at, timeZone).replace(' ', 'T')}Z`) - Math.floor(Date.parse(at) / 1000) * 1000) / 1000;
   const off = offsetS - shown;
   const size = Math.abs(off);
-  if (size < 2) return 'right, in the zone of the job';
+  if (size < 2) return 'correct, in the job’s time zone';
   const long = spanWords(size);
-  return `${long} ${off > 0 ? 'ahead' : 'behind'}, in the zone of the job`;
+  return `${long} ${off > 0 ? 'ahead' : 'behind'}, in the job’s time zone`;
 }
 
 function spanWords(size: number): string {

@@ -57,7 +57,7 @@ export function cellDraft(take: LogTake, column: LogColumn, timeZone: string): s
   return cellWords(take, column, timeZone);
 }
 
-/** A take with one cell as it was typed, or why not. An empty cell means that it is not known. */
+/** A shot with one cell as it was typed, or why not. An empty cell means that it is not known. */
 export function withCell(
   take: LogTake,
   { key, label }: Pick<LogColumn, 'key' | 'label'>,
@@ -67,7 +67,7 @@ export function withCell(
   const value = read(key, typed, timeZone);
   if (value === undefined) return `${label}: “${typed.slice(0, 40)}” is not ${wantedForm(key)}.`;
   const parsed = logTakeSchema.safeParse({ ...take, [key]: value });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
   return parsed.data;
 }
 
@@ -108,7 +108,7 @@ function read(key: LogKey, typed: string, timeZone: string): string | number | b
   return typedNumber(plain) ?? undefined;
 }
 
-/** Whether a take has some words anywhere in what its table shows. */
+/** Whether a shot has some words anywhere in what its table shows. */
 export function holds(take: LogTake, words: string, timeZone: string): boolean {
   const wanted = words.trim().toLowerCase().split(/\s+/u);
   const all = COLUMNS.map((column) => cellWords(take, column, timeZone))

@@ -27,7 +27,7 @@ function logged(settings: SetupSettings, count: number): readonly LogTake[] {
 }
 
 describe('one touch', () => {
-  test('records the stand as it is set, and what it records can be kept', () => {
+  test('records the setup as it is set, and what it records can be kept', () => {
     const [take] = logged(metered, 1);
     expect(take).toMatchObject({
       stand: 'Tower',

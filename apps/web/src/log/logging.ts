@@ -2,7 +2,7 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { nextFilm, seriesOf, takeOf, type SeriesPlace } from '@gangway/core/log/take';
 import type { LogTake } from '@gangway/core/log/shotFields';
 
-/** The next exposure of a stand's series: after as many as are logged there, beginning again when it is through. */
+/** The next exposure of a setup's series: after as many as are logged there, beginning again when it is through. */
 export function nextPlace(
   geometry: Geometry,
   logged: number,
@@ -12,7 +12,7 @@ export function nextPlace(
   return { place: series[number] ?? { frame: null, bracket: null }, number: number + 1, of: series.length };
 }
 
-/** The next take of a stand, as one touch logs it. */
+/** The next take of a setup, as one touch logs it. */
 export function nextTake(
   geometry: Geometry,
   stand: { readonly id: string; readonly name: string },

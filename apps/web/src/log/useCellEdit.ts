@@ -3,7 +3,7 @@ import type { LogTake } from '@gangway/core/log/shotFields';
 import type { Change } from './change';
 import { cellDraft, withCell, type LogColumn } from './columns';
 
-/** One figure of a take under correction: what is typed, why it is refused, and how it is taken. Nothing typed is lost by a refusal. */
+/** One figure of a shot under correction: what is typed, why it is refused, and how it is taken. Nothing typed is lost by a refusal. */
 export function useCellEdit(take: LogTake, column: LogColumn, timeZone: string, onChange: Change) {
   const begin = cellDraft(take, column, timeZone);
   const [typed, setTyped] = useState<string | null>(null);

@@ -5,8 +5,8 @@ import type { LogTake } from '@gangway/core/log/shotFields';
 import { api, errorSentence } from '../store/api';
 import { doneHistory, toRedo, toUndo } from '../store/doneHistory';
 import { rootReducer, store, useAppDispatch } from '../store/store';
-import { inTurn } from '../ui/inTurn';
-import { useTell } from '../ui/Notes';
+import { serialQueue } from '../ui/serialQueue';
+import { useToast } from '../ui/Notes';
 import { useUndoKeys } from '../ui/UndoButtons';
 
 interface Both {
@@ -37,10 +37,10 @@ const useLogSelector = useSelector.withTypes<LogState>();
 /** Changes of a log that can be undone: each is kept with what it takes to have things as before. */
 export function useLogHistory(jobId: string) {
   const [changeLog] = api.useChangeLogMutation();
-  const tell = useTell();
+  const tell = useToast();
   const dispatch = useAppDispatch();
   const history = useLogSelector((state) => state.logHistory);
-  const [turn] = useState(inTurn);
+  const [turn] = useState(serialQueue);
   // What was done in the log of another job is not undone in this one.
   useEffect(() => void dispatch(logHistory.forgotten()), [dispatch, jobId]);
 
@@ -82,7 +82,7 @@ export function useLogHistory(jobId: string) {
         const done = back ? toUndo(historyNow()) : toRedo(historyNow());
         if (!done) return;
         const refused = await send(back ? done.back : done.forth);
-        if (refused !== null) tell(`${back ? 'Not undone' : 'Not done again'}: ${refused}`);
+        if (refused !== null) tell(`${back ? 'Undo failed' : 'Redo failed'}: ${refused}`);
         else dispatch(back ? logHistory.wentBack() : logHistory.wentOn());
       }),
     [send, turn, dispatch, tell],

@@ -15,7 +15,7 @@ import { api, errorSentence } from '../store/api';
 import { useAppDispatch } from '../store/store';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { Progress } from './Progress';
 import { Select } from '../ui/Select';
 
@@ -23,7 +23,7 @@ import { Select } from '../ui/Select';
 export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonly onBegun: (id: string) => void }) {
   const [options, setOptions] = useState<AssemblyOptions>({ ...FIRST_OPTIONS, columns: Math.max(1, set.frames.length), rows: 1 });
   const [beginAssembly, { isLoading }] = api.useBeginAssemblyMutation();
-  const tell = useTell();
+  const tell = useToast();
   const running = set.assemblies.find(({ state }) => state === 'waiting' || state === 'running') ?? null;
   const choose = <K extends keyof AssemblyOptions>(key: K, value: AssemblyOptions[K]) => setOptions({ ...options, [key]: value });
   const pick = <K extends 'output' | 'falloff' | 'placing' | 'order'>(
@@ -54,8 +54,8 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
     else tell(errorSentence(error));
   };
   return (
-    <section aria-label="Putting together" className="grid gap-2">
-      <h2 className="font-semibold">Put together</h2>
+    <section aria-label="Assembling" className="grid gap-2">
+      <h2 className="font-semibold">Assemble</h2>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
         {pick('output', 'File', OUTPUTS)}
         {pick('falloff', 'Falloff', FALLOFFS)}
@@ -84,7 +84,7 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
       ) : (
         <div>
           <Button look="main" disabled={isLoading || set.frames.every((frame) => frame === null)} onClick={() => void begin()}>
-            Put the frames together
+            Assemble the frames
           </Button>
         </div>
       )}
@@ -97,7 +97,7 @@ function Running({ assembly, standId }: { readonly assembly: Assembly; readonly 
   const [now, setNow] = useState(assembly);
   const [cancelAssembly] = api.useCancelAssemblyMutation();
   const dispatch = useAppDispatch();
-  const tell = useTell();
+  const tell = useToast();
   useEffect(() => {
     const events = new EventSource(`/api/assemblies/${assembly.id}/events`);
     events.onmessage = ({ data }: MessageEvent<string>) => {

@@ -11,7 +11,7 @@ import { takeOf } from '@gangway/core/log/take';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import type { Back } from './back/useBack';
 import { Progress } from './Progress';
 import { CheckField } from '../ui/CheckField';
@@ -26,7 +26,7 @@ function exposureWords(stops: number): string {
   return stops === 0 ? 'as metered' : `${stopsWords(Math.abs(stops))} ${stops > 0 ? 'lighter' : 'darker'}`;
 }
 
-/** The stand-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
+/** The setup-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
 export function BackPanel({
   stand,
   back,
@@ -49,7 +49,7 @@ export function BackPanel({
   const stops = bracketStops(standBrackets(stand.settings));
   const [beginSet] = api.useBeginSetMutation();
   const [changeLog] = api.useChangeLogMutation();
-  const tell = useTell();
+  const tell = useToast();
   const takes = takesFor(geometryOf(stand.settings), options);
   const [first] = takes;
   const busy = back.state === 'exposing' || back.state === 'delivering';
@@ -91,7 +91,7 @@ export function BackPanel({
       };
       const take = { ...takeOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
       void changeLog({ jobId, put: [take], remove: [] }).then(
-        ({ error }) => error && tell(`The take is not logged: ${errorSentence(error)}`),
+        ({ error }) => error && tell(`The shot is not logged: ${errorSentence(error)}`),
       );
     };
   const missing = open?.origin === 'back' ? open.frames.findIndex((frame) => frame === null) : -1;
@@ -131,7 +131,7 @@ export function BackPanel({
           ? `${takes.length} ${takes.length === 1 ? 'frame' : 'frames'} of ${first.columns} × ${first.rows} px${stand.settings.mosaic ? ', in the order of the series' : '; lay a mosaic out in the step Stitch for more'}. `
           : 'Film cannot be simulated here. '}
         {hearsLens(stand.settings)
-          ? 'The camera hears from the lens and writes aperture and focal length.'
+          ? 'Electronic contacts: the camera records aperture and focal length.'
           : 'No contacts: the files will not know aperture or focal length.'}{' '}
         Surfaces carry an invented grain, so that there is something to compare.
       </p>
@@ -164,14 +164,12 @@ export function BackPanel({
                 );
               }}
             >
-              Go on from frame {missing + 1}
+              Continue from frame {missing + 1}
             </Button>
           )}
         </div>
       )}
-      {stand.settings.scene === null && (
-        <p className="text-sm">Say what stands before the camera, in the step Stand, before it is exposed.</p>
-      )}
+      {stand.settings.scene === null && <p className="text-sm">Choose a subject in the step Position before you expose.</p>}
       {back.trouble && (
         <p role="alert" className="text-sm">
           {back.trouble}
@@ -290,7 +288,7 @@ function BracketChoice({ stops, chosen, onChoose }: BracketChoiceProps) {
 }
 
 const ERRORS = [
-  { key: 'slideErrorMm', label: 'Slide set wrong by about', named: 'Slide error', least: 0, most: 2, unit: 'mm' },
+  { key: 'slideErrorMm', label: 'Shift error (simulated)', named: 'Shift error', least: 0, most: 2, unit: 'mm' },
   { key: 'levelErrorDeg', label: 'Level off by', named: 'Level error', least: -5, most: 5, unit: '°' },
   { key: 'driftStops', label: 'Light drifts by', named: 'Drift of light', least: -2, most: 2, unit: 'stops' },
 ] as const;

@@ -80,7 +80,7 @@ export function Compare({
           </label>
         )}
         {!other && (
-          <span className="text-xs text-ink-soft">With a second finished picture of this stand, proof and real can be compared.</span>
+          <span className="text-xs text-ink-soft">With a second finished picture of this setup, proof and real can be compared.</span>
         )}
       </div>
       <div className={`relative grid min-h-64 grow gap-1 ${using === 'side' ? 'grid-cols-2' : ''}`}>

@@ -6,7 +6,7 @@ import type { Stand } from '@gangway/contract/stand';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { wordsOf } from './back/useBack';
 import { Progress } from './Progress';
 
@@ -32,7 +32,7 @@ export function FileDoor({
   const [coming, setComing] = useState<{ readonly done: number; readonly of: number; readonly name: string } | null>(null);
   const [refused, setRefused] = useState<readonly string[]>([]);
   const [beginSet] = api.useBeginSetMutation();
-  const tell = useTell();
+  const tell = useToast();
   const canPlan = assemblyPlan(geometryOf(stand.settings)) !== null;
 
   const take = async (files: readonly File[]) => {
@@ -127,12 +127,12 @@ export function FileDoor({
               onChange={(event) => setRole(event.target.checked ? 'white' : 'frame')}
               className="accent-accent"
             />
-            white cards
+            flat-field frames
           </label>
           {open?.origin !== 'files' && canPlan && (
             <label className="flex items-center gap-1.5">
               <input type="checkbox" checked={planned} onChange={(event) => setPlanned(event.target.checked)} className="accent-accent" />
-              taken by this stand’s plan
+              taken by this setup’s plan
             </label>
           )}
         </div>

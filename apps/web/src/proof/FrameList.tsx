@@ -4,13 +4,13 @@ import { X } from 'lucide-react';
 import type { Frame, FrameSet } from '@gangway/contract/proof';
 import { api, errorSentence } from '../store/api';
 import { Button, IconButton } from '../ui/Button';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 
 /** The frames of a series in their order, to be dragged into another; empty places stay where the plan has them. */
 export function FrameList({ set }: { readonly set: FrameSet }) {
   const [orderFrames] = api.useOrderFramesMutation();
   const [deleteFrame] = api.useDeleteFrameMutation();
-  const tell = useTell();
+  const tell = useToast();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
@@ -76,10 +76,10 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
         </SortableContext>
       </DndContext>
       {set.whiteCards.length > 0 && (
-        <ul aria-label="White cards" className="grid gap-1 text-xs">
+        <ul aria-label="Flat-field frames" className="grid gap-1 text-xs">
           {set.whiteCards.map((card) => (
             <li key={card.id} className="flex items-center gap-1">
-              <span className="grow truncate">White card: {card.name}</span>
+              <span className="grow truncate">Flat-field frame: {card.name}</span>
               <IconButton label={`Delete ${card.name}`} onClick={() => void remove(card)}>
                 <X size={14} aria-hidden />
               </IconButton>
@@ -126,7 +126,7 @@ function Place({
             type="button"
             {...attributes}
             {...listeners}
-            aria-label={`Frame ${number}: ${frame.name}, ${frame.width} by ${frame.height}. Space takes it up, arrows move it.`}
+            aria-label={`Frame ${number}: ${frame.name}, ${frame.width} by ${frame.height}. Space picks it up, arrows move it.`}
             className="block w-full touch-none cursor-grab overflow-hidden rounded-sm border border-rule bg-sunk"
           >
             <img

@@ -8,7 +8,7 @@ import { api, errorSentence } from '../store/api';
 import { useAppDispatch } from '../store/store';
 import { Button, IconButton } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
-import { useTell } from '../ui/Notes';
+import { useToast } from '../ui/Notes';
 import { AssembleForm } from './AssembleForm';
 import { useBack } from './back/useBack';
 import { BackPanel } from './BackPanel';
@@ -19,7 +19,7 @@ import { FrameList } from './FrameList';
 import { ReportTable } from './ReportTable';
 import { Select } from '../ui/Select';
 
-/** The proofs of a stand: simulated or real frames, put together and looked at. */
+/** The proofs of a setup: simulated or real frames, put together and looked at. */
 export function ProofPage() {
   const { jobId = '', standId = '' } = useParams();
   const stand = api.useStandQuery(standId);
@@ -56,7 +56,7 @@ export function ProofPage() {
       )}
       {!error && !(stand.data && sets.data) && (
         <p role="status" className="p-8 text-ink-soft">
-          Fetching the frames …
+          Loading the frames…
         </p>
       )}
     </div>
@@ -78,7 +78,7 @@ function Proofs({
   const [openId, setOpenId] = useState<string | null>(null);
   const [chosenId, setChosenId] = useState<string | null>(null);
   const [deleteSet] = api.useDeleteSetMutation();
-  const tell = useTell();
+  const tell = useToast();
   const open = openId === 'new' ? null : (sets.find(({ id }) => id === openId) ?? sets.at(-1) ?? null);
   const remove = async (set: FrameSet) => {
     const { error } = await deleteSet(set.id);
@@ -127,8 +127,8 @@ function Proofs({
         )}
       </div>
       <div className="flex min-h-0 min-w-0 flex-col gap-3">
-        {latest?.state === 'failed' && <ErrorNote words={latest.error ?? 'Putting the picture together failed.'} />}
-        {latest?.state === 'cancelled' && <p role="status">Cancelled; nothing was kept of it.</p>}
+        {latest?.state === 'failed' && <ErrorNote words={latest.error ?? 'Assembling the picture failed.'} />}
+        {latest?.state === 'cancelled' && <p role="status">Cancelled; nothing was saved.</p>}
         {shown ? (
           <Picture key={shown.id} shown={shown} others={done.filter(({ id }) => id !== shown.id)} nameOf={nameOf} />
         ) : (
@@ -144,8 +144,8 @@ function Nothing({ set }: { readonly set: FrameSet | null }) {
     <div className="grid grow place-items-center rounded-md border border-dashed border-rule p-8 text-center text-ink-soft">
       <p className="max-w-md">
         {set && set.frames.some((frame) => frame !== null)
-          ? 'Put the frames together, and the picture is here: any size, seam by seam, with what each seam shows.'
-          : 'See the picture before it is shot: let the simulated back expose this stand’s series, or bring real frames in. Then put them together here.'}
+          ? 'Assemble the frames, and the picture is here: any size, seam by seam, with what each seam shows.'
+          : 'See the picture before it is shot: let the simulated back expose this setup’s series, or add real frames. Then assemble them here.'}
       </p>
     </div>
   );
@@ -162,7 +162,7 @@ function Picture({
 }) {
   const [spot, setSpot] = useState<Spot | null>(null);
   const [deleteAssembly] = api.useDeleteAssemblyMutation();
-  const tell = useTell();
+  const tell = useToast();
   const link =
     'inline-flex min-h-8 items-center gap-1.5 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink';
   return (

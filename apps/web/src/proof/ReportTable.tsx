@@ -4,7 +4,7 @@ import { Button } from '../ui/Button';
 import { StateMark } from '../ui/StateMark';
 import { Th } from '../ui/Table';
 
-const STATES = { fits: 'holds', parallax: 'fails', motion: 'tight', nothing: 'unknown', disagrees: 'fails' } as const;
+const STATES = { fits: 'passes', parallax: 'fails', motion: 'tight', nothing: 'unknown', disagrees: 'fails' } as const;
 const WORDS = { fits: 'fits', parallax: 'parallax', motion: 'motion', nothing: 'nothing to see', disagrees: 'disagrees' } as const;
 const RANK = { disagrees: 0, parallax: 1, motion: 2, nothing: 3, fits: 4 } as const;
 
@@ -34,7 +34,7 @@ export function ReportTable({
       <p data-testid="assembly-size" className="tabular-nums">
         {report.width} × {report.height} px, {report.bits} bit, {fixed((report.width * report.height) / 1e6, 1)} megapixels
         {assembly.bytes === null ? '' : `, ${fixed(assembly.bytes / 1e6, 1)} MB`}.{' '}
-        {report.planned ? `Frames lie up to ${fixed(farthest, 1)} px off the plan. ` : ''}Put together in {fixed(report.seconds, 1)} s.
+        {report.planned ? `Frames lie up to ${fixed(farthest, 1)} px off the plan. ` : ''}Assembled in {fixed(report.seconds, 1)} s.
       </p>
       {report.remarks.length > 0 && (
         <ul className="list-disc pl-5">

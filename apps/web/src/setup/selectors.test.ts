@@ -2,17 +2,17 @@ import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { centredStand } from '@gangway/core/planning/centred';
 import { shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
 import { apertureRingOf, circlesOf, contourOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './selectors';
-import { findingsOf } from './findingsOf';
+import { checksOf } from './checksOf';
 
 const settings = centredStand(SMALL_FORMAT_RIG);
 const moved = { ...settings, movements: { riseMm: 5, shiftMm: 1 } };
 
-describe('what follows from a stand', () => {
-  test('a drag computes neither circles nor contour nor shift scale again, and the findings it does', () => {
+describe('what follows from a setup', () => {
+  test('a drag computes neither circles nor contour nor shift scale again, and the checks it does', () => {
     expect(circlesOf(moved)).toBe(circlesOf(settings));
     expect(contourOf(moved)).toBe(contourOf(settings));
     expect(shiftScaleOf(moved)).toBe(shiftScaleOf(settings));
-    expect(findingsOf(moved)).not.toBe(findingsOf(settings));
+    expect(checksOf(moved)).not.toBe(checksOf(settings));
   });
 
   test('another aperture does', () => {
@@ -41,7 +41,7 @@ describe('what follows from a stand', () => {
     expect(slideEnds(settings)).toBeNull();
   });
 
-  test('a ruler is engraved for the whole travel, also when its ends are not known', () => {
+  test('a ruler is engraved for the whole travel, also when its ends are unknown', () => {
     expect(rulerOf(FIELD_RIG.mechanism, 'rise')).toEqual({ minMm: -25, maxMm: 40 });
     expect(rulerOf({ kind: 'unknown' }, 'shift')).toEqual({ minMm: -30, maxMm: 30 });
   });

@@ -18,7 +18,7 @@ import type { Mechanism } from '@gangway/core/model/movements';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { PLAIN_SETTINGS } from '@gangway/core/setup/defaults';
 
-// What follows from a stand, each remembered until what it depends on changes.
+// What follows from a setup, each remembered until what it depends on changes.
 // A drag changes only the movements, so the circles, the contour and the shift
 // scale are not computed again while the frame goes about.
 
@@ -50,13 +50,13 @@ const unmoved = createSelector([still, fNumber], (still, fNumber) => geometryOf(
 
 const unmovedAnyAperture = createSelector([still], (still) => geometryOf({ ...still, fNumber: still.rig.lens.widestFNumber }));
 
-/** The circles of a stand: light, sharp at the aperture set, sharp at each figure given; on a turned back with their outline there, x, y pairs in mm. */
+/** The circles of a setup: light, sharp at the aperture set, sharp at each figure given; on a turned back with their outline there, x, y pairs in mm. */
 export const circlesOf = createSelector([unmoved], (geometry) => {
   const drawn = <C extends CircleOnBack>(circle: C): C & { readonly outline: Float64Array | null } => ({
     ...circle,
     outline: geometry.turned ? onSlides(geometry, coneOutline(standCone(geometry, circle))) : null,
   });
-  const { lightCircle: light, sharpCircle: sharp } = geometry;
+  const { imageCircle: light, sharpCircle: sharp } = geometry;
   return {
     light: light && drawn(light),
     sharp: sharp && drawn(sharp),

@@ -27,7 +27,7 @@ const baseQuery = retry(fetchBaseQuery({ baseUrl: '/api/' }), {
     baseQueryApi.type === 'query' && attempt <= 2 && (error as FetchBaseQueryError).status === 'FETCH_ERROR',
 });
 
-/** Server state that is listed or fetched; the stand under edit is kept by `bench/keeping`. */
+/** Server state that is listed or fetched; the setup under edit is kept by `bench/keeping`. */
 export const api = createApi({
   reducerPath: 'api',
   baseQuery,

@@ -10,7 +10,7 @@ export const listening = createListenerMiddleware<ReturnType<typeof rootReducer>
 
 export const store = configureStore({
   reducer: rootReducer,
-  // The stand is a few kilobytes of plain data; walking it on every pointer move to look for mistakes costs frames.
+  // The setup is a few kilobytes of plain data; walking it on every pointer move to look for mistakes costs frames.
   middleware: (standard) =>
     standard({ serializableCheck: false, immutableCheck: false }).prepend(listening.middleware).concat(api.middleware),
   devTools: false,

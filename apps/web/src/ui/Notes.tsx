@@ -15,7 +15,7 @@ const TellContext = createContext<Tell>(() => undefined);
 const STAY_MS = 12_000;
 
 /** Tells what was done in a note at the edge of the page, with an undo where there is one. */
-export function useTell(): Tell {
+export function useToast(): Tell {
   return use(TellContext);
 }
 

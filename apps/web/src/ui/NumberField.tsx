@@ -1,7 +1,7 @@
 import { memo, useId, useState } from 'react';
 import { fixed } from '@gangway/core/words';
 import { typedNumber } from '@gangway/contract/typedNumber';
-import { useCalm } from './useAtMost';
+import { useCalm } from './useThrottled';
 
 interface NumberFieldProps {
   readonly label: string;
@@ -45,7 +45,7 @@ export const NumberField = memo(function NumberField({
     const number = (read?.parse ?? typedNumber)(draft.text);
     const none = number === null || (number === Number.POSITIVE_INFINITY && !endless);
     const refusal = none
-      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? `is not a number; type one like ${words}.`}`
+      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? `is not a number; enter one like ${words}.`}`
       : onCommit(number);
     setDraft(refusal === null ? null : { text: draft.text, refusal });
   };

@@ -1,7 +1,7 @@
-import { STATE_WORDS, type FindingState } from '@gangway/core/state';
+import { STATE_LABELS, type CheckState } from '@gangway/core/state';
 
-export const STATE_COLOUR: Readonly<Record<FindingState, string>> = {
-  holds: 'text-holds',
+export const STATE_COLOUR: Readonly<Record<CheckState, string>> = {
+  passes: 'text-holds',
   tight: 'text-tight',
   fails: 'text-fails',
   unknown: 'text-unknown',
@@ -12,7 +12,7 @@ export const STATE_COLOUR: Readonly<Record<FindingState, string>> = {
  * on the line: tight. Half out of it: fails. A dashed circle
  * without a frame: not known. The shape alone tells them apart.
  */
-export function StateMark({ state, size = 18 }: { readonly state: FindingState; readonly size?: number }) {
+export function StateMark({ state, size = 18 }: { readonly state: CheckState; readonly size?: number }) {
   return (
     <svg
       viewBox="0 0 20 20"
@@ -20,9 +20,9 @@ export function StateMark({ state, size = 18 }: { readonly state: FindingState; 
       height={size}
       className={`shrink-0 ${STATE_COLOUR[state]}`}
       role="img"
-      aria-label={STATE_WORDS[state]}
+      aria-label={STATE_LABELS[state]}
     >
-      {state === 'holds' && (
+      {state === 'passes' && (
         <>
           <circle cx="10" cy="10" r="8.4" fill="none" stroke="currentColor" strokeWidth="1.6" />
           <rect x="6.2" y="7.2" width="7.6" height="5.6" fill="currentColor" />

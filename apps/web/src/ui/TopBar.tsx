@@ -29,9 +29,9 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
         <Camera size={18} aria-hidden />
       </Link>
       <Link
-        to="/guide"
-        title="Guide: every calculation, to try"
-        aria-label="Guide"
+        to="/calculators"
+        title="Calculators: every calculation, to try"
+        aria-label="Calculators"
         className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk"
       >
         <BookOpen size={18} aria-hidden />

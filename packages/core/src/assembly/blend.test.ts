@@ -183,7 +183,7 @@ test('the kernel keeps light, and at whole pixels changes nothing', () => {
   Array.from(lanczos(0)).forEach((tap, k) => expect(tap).toBeCloseTo(k === 2 ? 1 : 0, 6));
 });
 
-test('falloff is made up for by the fourth power of the cosine, or by what a white card says', () => {
+test('falloff is made up for by the fourth power of the cosine, or by what a flat-field frame says', () => {
   const law = { kind: 'cos4', footX: 0, footY: 0, distancePx: 1000, axis: [0, 0, 1] } as const;
   // 45 degrees off: a quarter of the light.
   expect(falloffAt(law, 1000, 0)).toBeCloseTo(4, 6);

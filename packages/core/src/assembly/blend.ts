@@ -13,7 +13,7 @@ export interface Development {
   readonly falloff: Falloff | null;
 }
 
-/** By the law: light falls with the fourth power of the cosine of the angle to the lens axis. Or by a white card, in cells. */
+/** By the law: light falls with the fourth power of the cosine of the angle to the lens axis. Or by a flat-field frame, in cells. */
 export type Falloff =
   | {
       readonly kind: 'cos4';

@@ -14,7 +14,7 @@ export interface PlannedFrame {
   readonly footY: number;
 }
 
-/** All that putting frames together needs of a stand, as it was when they were taken. */
+/** All that putting frames together needs of a setup, as it was when they were taken. */
 export interface AssemblyPlan {
   readonly frames: readonly PlannedFrame[];
   readonly zones: readonly MovingZone[];
@@ -30,7 +30,7 @@ export interface AssemblyPlan {
 const SLIDE_MM = 0.25;
 
 /**
- * The plan of a stand for putting its frames together: of its mosaic in the order of the series, or of the single frame; `null` when the back counts no pixels.
+ * The plan of a setup for putting its frames together: of its mosaic in the order of the series, or of the single frame; `null` when the back counts no pixels.
  *
  * @param geometry what follows from the settings of a setup
  *

@@ -8,14 +8,14 @@ export const freeLens = calculator({
   title: 'Unmounted lens',
   chapter: 'rig',
   purpose: 'Where a lens held by hand in front of an open body focuses.',
-  formula: 'x = body register + gap − lens register; u = f + f²/x',
+  formula: 'x = body flange distance + gap − lens flange distance; u = f + f²/x',
   source: 'Newton’s form of the lens equation',
   limits: 'Lens set at infinity. 0 is infinity, less than 0 focuses nowhere.',
   school: 'Turn the lens, or hold the lens and turn the body: then the composition stays.',
   input: z.strictObject({
     focalMm: q.lengthMm('focal length f'),
-    lensRegisterMm: q.lengthMm('register of the lens'),
-    bodyRegisterMm: q.lengthMm('register of the body'),
+    lensRegisterMm: q.lengthMm('flange distance of the lens'),
+    bodyRegisterMm: q.lengthMm('flange distance of the body'),
     gapMm: q.signedMm('gap between the flanges; negative inside the body'),
   }),
   output: z.strictObject({

@@ -7,7 +7,7 @@ export const keystone = calculator({
   name: 'keystone',
   title: 'Pitch, then software',
   chapter: 'perspective',
-  purpose: 'What pitching the camera does to uprights, and what correcting it in software costs.',
+  purpose: 'What pitching the camera does to verticals, and what correcting it in software costs.',
   formula:
     'vanishing point v/tan φ; lean atan(X·tan φ/v); parting X·h·tan φ/v; kept 1/(1 + a), a = h·tan|φ|/2v; stretch (1 + a)/(1 − a) and its square',
   source: 'Plane homography of a pitched central projection',
@@ -21,7 +21,7 @@ export const keystone = calculator({
     pitchDeg: q.movementDeg('pitch φ, up +'),
   }),
   output: z.strictObject({
-    vanishingPointMm: q.answerOrNull('mm', 'where uprights meet, above the centre +; null when level'),
+    vanishingPointMm: q.answerOrNull('mm', 'where verticals meet, above the centre +; null when level'),
     edgeLeanDeg: q.answer('°', 'lean of an upright at the edge'),
     convergenceMm: q.answer('mm', 'how far the ends of an edge upright part'),
     convergencePx: q.answer('px', 'the same in pixels'),

@@ -19,7 +19,7 @@ export const leastAperture = calculator({
     maxTiltDeg: z.number().min(0).max(89).nullable().meta({ unit: '°', description: 'limit on the total tilt, null for none' }),
   }),
   output: z.strictObject({
-    fNumber: q.answer('f/', 'f-number that holds all pins; 0 when they lie in one plane'),
+    fNumber: q.answer('f/', 'f-number that keeps all sharp pins; 0 when they lie in one plane'),
     tiltDeg: q.answer('°', 'tilt, forward +'),
     swingDeg: q.answer('°', 'swing, right +'),
     totalDeg: q.answer('°', 'angle of both together'),

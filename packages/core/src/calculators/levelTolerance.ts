@@ -8,7 +8,7 @@ export const levelTolerance = calculator({
   title: 'How level is level enough',
   chapter: 'perspective',
   purpose: 'What a tenth of a degree of pitch or roll does to this picture, and how much of it stays within what is accepted.',
-  formula: 'uprights at the edge part by X·h·tan φ/v over the height; a level line climbs by w·tan ρ',
+  formula: 'verticals at the edge part by X·h·tan φ/v over the height; a level line climbs by w·tan ρ',
   source: 'Plane homography of a pitched central projection; plane rotation',
   limits:
     'What is accepted is a matter of taste and print: one pixel is never seen, about 0.2 mm on a print in the hand hardly (common practice).',

@@ -8,7 +8,7 @@ export const shiftLimits = calculator({
   name: 'shiftLimits',
   title: 'Shift limits',
   chapter: 'coverage',
-  purpose: 'How far the frame may shift in each direction before a corner leaves the circle.',
+  purpose: 'How far the frame may shift in each direction before a corner falls outside the circle.',
   formula: 'smallest over the corners of −b + √(b² − (cx² + cy² − R²)), b = cx·cos θ + cy·sin θ, R = D(1 + m)/2',
   source: 'Plane geometry',
   limits: 'Untilted. The mechanism is a disc; null where the frame does not fit at all.',

@@ -5,7 +5,7 @@ import * as q from './quantities';
 
 export const turnIn = calculator({
   name: 'turnIn',
-  title: 'Turn in, shift back',
+  title: 'Edge stretch',
   chapter: 'perspective',
   purpose: 'Taming the stretch at the edge: turn the camera toward it, then shift back.',
   formula: '1/cos θ, θ off the back’s normal; new shift v·tan(atan(s/v) − ψ)',

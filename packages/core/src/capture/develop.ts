@@ -14,7 +14,7 @@ export interface Sensor {
   readonly pitchMm: number;
   readonly imageMm: number;
   readonly axis: Vec3;
-  /** Half-angle of the light circle about the axis, radians; `null` when not known. */
+  /** Half-angle of the image circle about the axis, radians; `null` when not known. */
   readonly lightAngle: number | null;
   /** Source of the noise; `null` for none. */
   readonly random: (() => number) | null;

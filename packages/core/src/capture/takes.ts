@@ -28,7 +28,7 @@ export interface BackOptions {
   readonly moving: boolean;
   /** Errors and noise come out the same for the same number. */
   readonly seed: number;
-  /** Which exposure of the bracket, from 0 in the order of the takes; `null`, or one that the bracket has not, for the metered one. */
+  /** Which exposure of the bracket, from 0 in the order of the shots; `null`, or one that the bracket has not, for the metered one. */
   readonly exposure: number | null;
 }
 
@@ -54,7 +54,7 @@ export interface MovingBoard {
 /** One exposure of the simulated back. */
 export interface Take {
   readonly number: number;
-  /** The stand for this frame alone, as it really was set. */
+  /** The setup for this frame alone, as it really was set. */
   readonly settings: SetupSettings;
   /** From the first exposure, s. */
   readonly atS: number;
@@ -111,7 +111,7 @@ export function hearsLens({ rig }: Pick<SetupSettings, 'rig'>): boolean {
 }
 
 /**
- * The exposures of a stand: of its mosaic in the order of the series, or a single one; of a bracket one exposure at every place. Empty when the back counts no pixels.
+ * The exposures of a setup: of its mosaic in the order of the series, or a single one; of a bracket one exposure at every place. Empty when the back counts no pixels.
  *
  * @param geometry what follows from the settings of a setup
  * @param options how the simulated back is set
@@ -181,7 +181,7 @@ function boardOf(zone: Zone, atS: number, imageMm: number): MovingBoard {
   return { corners: [at(left, zone.lower), at(left + width, zone.lower), at(left + width, zone.upper), at(left, zone.upper)] };
 }
 
-/** The rectangle of a take about the foot of the lens, mm. */
+/** The rectangle of a shot about the foot of the lens, mm. */
 export function rectOfTake({ settings }: Take) {
   return rectOf({ ...settings.movements, turned: false }, freshGeometry(settings).wholeFrame);
 }

@@ -23,7 +23,7 @@ const NOTE_MM = 32;
 /** How many letters fit. */
 const fits = (mm: number, size: number): number => Math.max(8, Math.floor(mm / (size * LETTER)));
 
-/** One card to print: its name, the job it is of, and the stand. */
+/** One card to print: its name, the job it is of, and the setup. */
 export interface CardOf {
   readonly name: string;
   readonly job: string;

@@ -8,7 +8,7 @@ import { Pages, putCard, SPOT_SIZES, type SpotSize } from './cardPages';
 import type { Drawing } from './drawing';
 import type { SetupSettings } from '../model/setup';
 
-/** A stand of a job as its sheet needs it. */
+/** A setup of a job as its sheet needs it. */
 export interface SheetStand {
   readonly name: string;
   readonly settings: SetupSettings;
@@ -23,7 +23,7 @@ export interface Where {
   readonly timeZone: string;
 }
 
-/** Something to pack, and the stands that need it. */
+/** Something to pack, and the setups that need it. */
 export interface Packed {
   readonly name: string;
   readonly kind: string;
@@ -55,7 +55,7 @@ export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
 }
 
 /**
- * The cautions that any of the stands concerns, each once.
+ * The cautions that any of the setups concerns, each once.
  *
  * @param stands the setups of the job
  *
@@ -142,20 +142,20 @@ export function sunWords(sun: SunTimes, timeZone: string): string {
  * @param timeZone time zone as the IANA names it
  *
  * @example
- * litWords({ bearingDeg: null, stretches: [] }, 'UTC') // => 'which way it looks is not known: read the compass in the step Stand'
+ * litWords({ bearingDeg: null, stretches: [] }, 'UTC') // => 'which way it faces is unknown: enter the compass bearing in the step Position'
  */
 export function litWords(
   { bearingDeg, stretches }: { readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] },
   timeZone: string,
 ): string {
-  if (bearingDeg === null) return 'which way it looks is not known: read the compass in the step Stand';
-  const looks = `looks ${windWords(bearingDeg)}`;
+  if (bearingDeg === null) return 'which way it faces is unknown: enter the compass bearing in the step Position';
+  const looks = `faces ${windWords(bearingDeg)}`;
   if (stretches.length === 0) return `${looks}; no sun on it that day`;
   return `${looks}; sun on it ${stretches.map(({ from, to, steepestDeg, steepestAt }) => `${clockWords(from, timeZone)}–${clockWords(to, timeZone)}, steepest ${Math.round(steepestDeg)}° at ${clockWords(steepestAt, timeZone)}`).join(' and ')}`;
 }
 
 /**
- * The whole job on paper: its light, what to pack, what to mind, and the card of every stand.
+ * The whole job on paper: its light, what to pack, what to mind, and the card of every setup.
  *
  * @param job name of the job
  * @param where place, day and time zone of the job
@@ -171,20 +171,20 @@ export function jobPages(job: string, where: Where, stands: readonly SheetStand[
   pages.y += 2;
   pages.text(job, { size: 6, bold: true });
   pages.text(
-    `${where.place === null ? 'No place given' : `${where.place.name === '' ? 'At' : `${where.place.name},`} ${where.place.latitudeDeg.toFixed(4)}° north, ${where.place.longitudeDeg.toFixed(4)}° east`}; ${where.day ?? 'no day given'}; times of ${where.timeZone}.`,
+    `${where.place === null ? 'No place given' : `${where.place.name === '' ? 'At' : `${where.place.name},`} ${coordinate(where.place.latitudeDeg, 'N', 'S')}, ${coordinate(where.place.longitudeDeg, 'E', 'W')}`}; ${where.day ?? 'no day given'}; times of ${where.timeZone}.`,
   );
   const light = lightOfDay(where, stands);
   pages.heading('Light');
-  pages.text(light ? sunWords(light.sun, where.timeZone) : 'Give the place and the day on the job’s page, and its light stands here.');
+  pages.text(light ? sunWords(light.sun, where.timeZone) : 'Enter place and day on the job’s page to see the light here.');
   for (const each of light?.lit ?? []) pages.text(`${each.name}: ${litWords(each, where.timeZone)}.`, { x: 14 });
-  if (light) pages.text('Hills, houses and weather are not known.', { size: 2.4 });
-  pages.heading('Stands');
+  if (light) pages.text('Hills, buildings and weather are not considered.', { size: 2.4 });
+  pages.heading('Setups');
   stands.forEach(({ name, settings }, i) => pages.text(`${i + 1}. ${name}: ${settings.rig.name}`));
   pages.heading('To pack');
   for (const { name, stands: needed } of packingList(stands)) {
     pages.room(5);
     pages.put({ kind: 'rect', x: 9, y: pages.y - 2.4, w: 2.8, h: 2.8, widthMm: 0.2 });
-    pages.text(`${name}: ${needed.length === stands.length && stands.length > 1 ? 'every stand' : needed.join(', ')}`, { x: 14 });
+    pages.text(`${name}: ${needed.length === stands.length && stands.length > 1 ? 'every setup' : needed.join(', ')}`, { x: 14 });
     pages.y += 0.6;
   }
   pages.heading('Mind');
@@ -194,4 +194,9 @@ export function jobPages(job: string, where: Where, stands: readonly SheetStand[
     putCard(pages, { name, job, settings });
   }
   return pages.drawings(job);
+}
+
+/** A latitude or longitude with its hemisphere, as 33.8688° S. */
+function coordinate(deg: number, positive: string, negative: string): string {
+  return `${Math.abs(deg).toFixed(4)}° ${deg < 0 ? negative : positive}`;
 }

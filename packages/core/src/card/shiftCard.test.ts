@@ -9,7 +9,7 @@ import type { RigParts } from '../model/rig';
 
 const rig = (parts: RigParts) => {
   const built = assembled({ name: 'A rig & its <name>', rigId: null, parts });
-  if (!built.known) throw new Error('not known');
+  if (!built.known) throw new Error('unknown');
   return built.value;
 };
 const wide = lens({
@@ -22,7 +22,7 @@ const wide = lens({
   travelMm: 12,
   pupilDepthMm: 20,
 });
-const filter = itemOf('filter', 'f', 'grey filter', { threadMm: 77, clearMm: 73, heightMm: 6 });
+const filter = itemOf('filter', 'f', 'ND filter', { threadMm: 77, clearMm: 73, heightMm: 6 });
 
 describe('the shift card', () => {
   test('says for both orientations where the corner or the slide ends the shift', () => {
@@ -55,14 +55,14 @@ describe('the shift card', () => {
     }
   });
 
-  test('with only a light circle it says what 80 % of it is and that it was assumed', () => {
+  test('with only an image circle it says what 80 % of it is and that it was assumed', () => {
     const card = shiftCard(rig(view({ lens: fieldLens({ lightMm: 200 }) })));
     expect(card.notes.join(' ')).toContain('80 % of it, 160.0 mm');
   });
 
   test('a filter has a column of its own that never allows more than without', () => {
     const card = shiftCard(rig(mounted({ lens: wide, front: [filter] })));
-    expect(card.front).toBe('grey filter');
+    expect(card.front).toBe('ND filter');
     const clear = card.tables[0]?.rows.map(({ frontMm }) => frontMm);
     expect(clear?.every((mm) => typeof mm === 'number' && mm < 12)).toBe(true);
     // Stopped down the pencil of rays is thinner and clears the rim for longer.
@@ -72,7 +72,7 @@ describe('the shift card', () => {
   test('without any circle there is no scale, and it says what is missing', () => {
     const card = shiftCard(rig(mounted({ lens: lens({ lightMm: null }) })));
     expect(card.tables.every(({ rows }) => rows.length === 0)).toBe(true);
-    expect(card.notes.join(' ')).toContain('give the light circle');
+    expect(card.notes.join(' ')).toContain('give the image circle');
   });
 
   test.each(Object.keys(CARD_SIZES) as CardSize[])('everything is on the page of %s, and no two lines of text overlap', (size) => {

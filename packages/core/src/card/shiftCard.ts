@@ -79,14 +79,14 @@ function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
   const sharp = definitionCircle(lens.circle, lens.widestFNumber);
   const light = lens.circle.lightMm;
   return [
-    `Frame ${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across. ${light === null ? 'Light circle not known.' : `Light circle ${mmWords(light)}.`}`,
+    `Frame ${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across. ${light === null ? 'Image circle unknown.' : `Image circle ${mmWords(light)}.`}`,
     sharp?.basis.kind === 'assumed' && light !== null
-      ? `Only the light circle is known: 80 % of it, ${mmWords(sharp.diameterMm)}, is taken as sharp at every aperture (common practice).`
+      ? `Only the image circle is known: 80 % of it, ${mmWords(sharp.diameterMm)}, is taken as sharp at every aperture (common practice).`
       : '',
-    sharp === null ? 'No circle is known, so there is no scale: give the light circle of the lens.' : '',
+    sharp === null ? 'No circle is known, so there is no scale: give the image circle of the lens.' : '',
     mechanismWords(rig.mechanism),
     evidenceWords(rig.parts),
-    frontUnknown ? 'What is in front is not counted: its figures are not all known.' : '',
+    frontUnknown ? 'What is in front is not counted: not all its specs are known.' : '',
     'Infinity; closer the circle grows, and the scale is on the safe side. The dots show which corners of the picture leave first.',
   ].filter((note) => note !== '');
 }

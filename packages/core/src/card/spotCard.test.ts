@@ -100,7 +100,7 @@ describe('the card for the spot', () => {
     expect(words(geometryOf(settings)).join()).toContain('Quays, slipways and roofs');
   });
 
-  test('own steps, order and what is left off are as the photographer wished; nothing is lost or doubled', () => {
+  test('own steps, order and what is left out are as the photographer wished; nothing is lost or doubled', () => {
     const own = {
       order: ['review', 'own 1', 'open'],
       own: [{ id: 'own 1', words: 'Ask the harbour master' }],
@@ -130,7 +130,7 @@ describe('the card for the spot', () => {
   test('any stand fits its pages: no mark beyond the paper, in either size', () => {
     fc.assert(
       fc.property(anyStand, fc.constantFrom('a5' as const, 'letterHalf' as const), (settings, size) => {
-        for (const { widthMm, heightMm, marks } of cardPages({ name: 'A stand', job: 'A job', settings }, size)) {
+        for (const { widthMm, heightMm, marks } of cardPages({ name: 'A setup', job: 'A job', settings }, size)) {
           expect([widthMm, heightMm]).toEqual([SPOT_SIZES[size].widthMm, SPOT_SIZES[size].heightMm]);
           for (const mark of marks) {
             const [xs, ys] = reachOf(mark);
@@ -160,7 +160,7 @@ describe('the card for the spot', () => {
 });
 
 describe('the sheet of a job', () => {
-  test('packs each thing once, with the stands that need it', () => {
+  test('packs each thing once, with the setups that need it', () => {
     const [a, b] = [
       { name: 'A', settings: stand() },
       { name: 'B', settings: stand({ exposure: { ...FIRST_EXPOSURE, filters: [{ name: 'grey 0.9', stops: 3 }], flash: true } }) },
@@ -180,7 +180,7 @@ describe('the sheet of a job', () => {
     expect(() => dayStart('2026-06-01', 'Nowhere/Here')).toThrow(RangeError);
   });
 
-  test('says when a front is lit, or that its bearing is not known', () => {
+  test('says when a front is lit, or that its bearing is unknown', () => {
     const scene = {
       subject: { kind: 'front' as const, widthM: 8, heightM: 10, depthM: 5, storeys: 3, bays: 3, turnDeg: 0 },
       distanceM: 20,
@@ -200,7 +200,7 @@ describe('the sheet of a job', () => {
       )
         .flatMap(({ marks }) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : [])))
         .join(' ');
-    expect(text(null)).toContain('which way it looks is not known');
-    expect(text(270)).toMatch(/Tower: looks east; sun on it 04:\d\d–13:\d\d/);
+    expect(text(null)).toContain('which way it faces is unknown');
+    expect(text(270)).toMatch(/Tower: faces east; sun on it 04:\d\d–13:\d\d/);
   });
 });

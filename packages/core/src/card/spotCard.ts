@@ -20,7 +20,7 @@ import { extensionMm } from '../planning/extension';
 export const CARD_GROUPS = {
   bring: 'Rig and what to bring',
   place: 'Position and level',
-  work: 'In this order',
+  work: 'Procedure',
   mosaic: 'Frames of the mosaic',
   mind: 'Mind',
 } as const;
@@ -51,7 +51,7 @@ const step = (group: CardGroup, id: string, words: string, figures = ''): CardSt
 const ALWAYS = 'tripod, level, cable, cloth or loupe, tape or rangefinder, cards or film, spare battery, gloves, this card';
 
 /**
- * The list for the spot, made from a stand: own steps, order and what is left off as its photographer wished.
+ * The list for the spot, made from a setup: own steps, order and what is left off as its photographer wished.
  *
  * @param geometry what follows from the settings of a setup
  *
@@ -119,7 +119,7 @@ function place({ settings: { scene, orientation } }: Geometry): readonly CardSte
   const back = orientation === 'portrait' ? 'upright' : 'level';
   if (!scene)
     return [
-      step('place', 'stand', 'Set up the tripod', 'no subject was given, so the place is yours to find'),
+      step('place', 'stand', 'Set up the tripod', 'no subject chosen: find the position on site'),
       step('place', 'level', 'Level the camera both ways', `back ${back}`),
     ];
   const aside =
@@ -220,12 +220,12 @@ function work(geometry: Geometry): readonly CardStep[] {
     add('tilt', 'Tilt, then focus again; repeat until both are sharp', `${turnWords(front)}${scale}`);
     add('compose again', 'Compose again: tilting has moved the picture');
   }
-  if (soft.length > 0) add('soft', 'Look that these are soft enough', soft.join(', '));
-  add('corners', 'Look into the corners at the working aperture: no dark, no soft one', cornersFigure(geometry));
+  if (soft.length > 0) add('soft', 'Check that these are soft enough', soft.join(', '));
+  add('corners', 'Check the corners at the working aperture: none dark, none soft', cornersFigure(geometry));
   add(
     'stop',
     'Stop down',
-    `${apertureWords(geometry.settings.fNumber)}${sharp.length > 0 ? '; look through once more that all of it is sharp' : ''}`,
+    `${apertureWords(geometry.settings.fNumber)}${sharp.length > 0 ? '; check once more that everything is sharp' : ''}`,
   );
   add(
     'meter',
@@ -236,16 +236,16 @@ function work(geometry: Geometry): readonly CardStep[] {
     const parts = working.lines
       .filter(({ stops }) => stops === null || Math.abs(stops) >= 0.05)
       .map(({ words, stops }) => `${words} ${stops === null ? '?' : `${stops > 0 ? '+' : ''}${fixed(stops, 1)}`}`);
-    if (parts.length > 0) add('count', 'Count to the reading, in stops', parts.join(', '));
+    if (parts.length > 0) add('count', 'Exposure corrections, in stops', parts.join(', '));
   }
   const middle = working?.takes.find(({ stops }) => stops === 0);
   add(
     'set',
-    'Set by hand',
+    'Set manually',
     [
       `ISO ${exposure.iso}`,
       apertureWords(geometry.settings.fNumber),
-      middle ? timeWords(middle.timeS) : 'time from the reading',
+      middle ? timeWords(middle.timeS) : 'shutter speed from the reading',
       film ? '' : 'colour balance fixed, stabiliser off',
     ]
       .filter((words) => words !== '')
@@ -253,13 +253,13 @@ function work(geometry: Geometry): readonly CardStep[] {
   );
   for (const [id, words] of shutterSteps(geometry)) add(id, words);
   if (brackets.count > 1) {
-    // In the order of the takes; where the film is not known for so long, that is said.
+    // In the order of the shots; where the film is not known for so long, that is said.
     const times =
       working === null || working.takes.length === 0
         ? []
         : bracketStops(brackets).map((by) => {
             const take = working.takes.find(({ stops }) => stops === by);
-            return take ? timeWords(take.timeS) : 'not known';
+            return take ? timeWords(take.timeS) : 'unknown';
           });
     add(
       'brackets',
@@ -270,21 +270,21 @@ function work(geometry: Geometry): readonly CardStep[] {
   if (mosaic)
     add(
       'series',
-      `Shoot the mosaic in its order, a hand in the picture before the first and after the last`,
+      `Shoot the mosaic in order, with a hand in the frame before the first and after the last`,
       `${totalTakes(geometry)} takes in all`,
     );
   add(
     'review',
     film
-      ? 'Mark holder and frame, and log the take'
-      : 'Review magnified: corners, edges, the sharp things, the brightest part; then log the take',
+      ? 'Mark holder and frame, and log the shot'
+      : 'Review magnified: corners, edges, what must be sharp, highlights; then log the shot',
   );
   return steps;
 }
 
 function cornersFigure(geometry: Geometry): string {
-  const found = evaluateAll(geometry).filter(({ kind }) => kind === 'lightCircle' || kind === 'sharpCircle');
-  const bad = found.filter(({ state }) => state !== 'holds');
+  const found = evaluateAll(geometry).filter(({ kind }) => kind === 'imageCircle' || kind === 'sharpCircle');
+  const bad = found.filter(({ state }) => state !== 'passes');
   if (found.length === 0) return '';
   return bad.length === 0 ? 'planned inside the circle' : bad.map(checkSentence).join(' ');
 }
@@ -311,8 +311,8 @@ function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[
   if (kind === 'leaf' && film) steps.push(['cock again', 'Cock it again']);
   if (film)
     steps.push(['holder', sheet ? 'Put the holder in against its stop' : 'Film to the next frame'], ['dark slide', 'Draw the dark slide']);
-  if (kind === 'focal') steps.push(['mirror', exposure.mirrorUp ? 'Mirror up, or first curtain electronic' : 'Shutter as it is']);
-  if (kind === 'electronic') steps.push(['electronic', 'Electronic shutter: nothing shakes, but mind what moves and lamps that flicker']);
+  if (kind === 'focal') steps.push(['mirror', exposure.mirrorUp ? 'Mirror up or electronic first curtain (EFCS)' : 'Shutter as it is']);
+  if (kind === 'electronic') steps.push(['electronic', 'Electronic shutter: no shake, but watch for movement and flickering lamps']);
   if (kind === 'cap') steps.push(['cap', 'Hold the cap a hand’s breadth before the lens, wait for the air to be still, and lift it aside']);
   steps.push([
     'wait',
@@ -340,12 +340,12 @@ function mosaicSteps(geometry: Geometry): readonly CardStep[] {
   });
 }
 
-/** Findings that do not hold, and every caution that concerns the stand: those put away on screen too. */
+/** Findings that do not hold, and every caution that concerns the setup: those put away on screen too. */
 function mind(geometry: Geometry): readonly CardStep[] {
   const told = (id: string, words: string): CardStep => ({ ...step('mind', id, words), told: true });
   return [
     ...evaluateAll(geometry)
-      .filter(({ state }) => state !== 'holds')
+      .filter(({ state }) => state !== 'passes')
       .map((found) => told(`finding ${found.kind}`, `${stateLabel(found)}: ${checkSentence(found)}`)),
     ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(`caution ${id}`, words)),
   ];
@@ -354,5 +354,5 @@ function mind(geometry: Geometry): readonly CardStep[] {
 function stateLabel(found: CheckResult): string {
   if (found.state === 'fails') return 'Fails';
   if (found.state === 'tight') return 'Tight';
-  return 'Not known';
+  return 'Unknown';
 }

@@ -38,7 +38,7 @@ const tilted = fc
   );
 
 describe('the circle on paper', () => {
-  test('straight, it is as wide as the light circle, and the frame lies in it where it is set', () => {
+  test('straight, it is as wide as the image circle, and the frame lies in it where it is set', () => {
     const settings = stand({ movements: { riseMm: 6, shiftMm: -4 } });
     const marks = circleMarks(geometryOf(settings), box);
     const disc = marks.find((mark) => mark.kind === 'disc');
@@ -55,7 +55,7 @@ describe('the circle on paper', () => {
   test('tilted, every place of the line is seen at the half-angle of the circle from the axis of the lens', () => {
     fc.assert(
       fc.property(tilted, (settings) => {
-        const light = geometryOf(settings).lightCircle;
+        const light = geometryOf(settings).imageCircle;
         if (!light || (settings.front.tiltDeg === 0 && settings.front.swingDeg === 0)) return true;
         const marks = circleMarks(geometryOf(settings), box);
         const cone = standCone(geometryOf(settings), light);

@@ -69,7 +69,7 @@ function pairs(outline: Float64Array): readonly Point[] {
 
 /** The Circle on paper: circles, where the frame may go, the frame or the frames of a mosaic, black on white. */
 export function circleMarks(geometry: Geometry, box: Box): readonly Mark[] {
-  const light = geometry.lightCircle;
+  const light = geometry.imageCircle;
   const sharp = geometry.sharpCircle;
   const frame = geometry.wholeFrame;
   const laid = geometry.laid;
@@ -128,9 +128,9 @@ export function circleMarks(geometry: Geometry, box: Box): readonly Mark[] {
 
 /** What the Circle on paper shows, in words under it. */
 export function circleCaption(geometry: Geometry): string {
-  const light = geometry.lightCircle;
+  const light = geometry.imageCircle;
   const sharp = geometry.sharpCircle;
-  return `As seen from behind. ${light ? `Line: light, ${mmWords(light.diameterMm)}.` : 'Light circle not known.'} ${sharp ? `Dashes: sharp at ${apertureWords(geometry.settings.fNumber)}, ${mmWords(sharp.diameterMm)}.` : 'Sharp circle not known.'}`;
+  return `As seen from behind. ${light ? `Line: light, ${mmWords(light.diameterMm)}.` : 'Image circle unknown.'} ${sharp ? `Dashes: sharp at ${apertureWords(geometry.settings.fNumber)}, ${mmWords(sharp.diameterMm)}.` : 'Sharp circle unknown.'}`;
 }
 
 /** The Section on paper, from the side or, when only swung, from above: lens, back, plane of sharp focus, its wedge, the pins. */

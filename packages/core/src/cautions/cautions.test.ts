@@ -5,7 +5,7 @@ import { CAUTIONS, cautionsFor } from './cautions';
 import type { Scene } from '../model/scene';
 
 const scene = frontScene(20, 1.6);
-const ids = (changes: Partial<Scene>, step: 'stand' | 'frame' = 'stand', dismissed: readonly string[] = []) =>
+const ids = (changes: Partial<Scene>, step: 'position' | 'frame' = 'position', dismissed: readonly string[] = []) =>
   cautionsFor(geometryOf(stand({ scene: { ...scene, ...changes } })), step, dismissed).map(({ id }) => id);
 
 describe('cautions', () => {
@@ -14,7 +14,7 @@ describe('cautions', () => {
     for (const { words } of CAUTIONS) expect(words.length).toBeLessThan(150);
   });
 
-  test('concern the stand: height on a platform, mains inside, floors of buildings, none of it at a table', () => {
+  test('concern the setup: height on a platform, mains inside, floors of buildings, none of it at a table', () => {
     expect(ids({})).toEqual(['edge', 'traffic', 'derelict', 'wind']);
     expect(ids({ cameraHeightM: 6 })).toContain('height');
     expect(ids({ subject: FIRST_SUBJECTS.interior })).not.toContain('wind');
@@ -24,7 +24,7 @@ describe('cautions', () => {
   });
 
   test('of a place that nothing is known of, all that may be there are minded; what was put away stays away', () => {
-    expect(cautionsFor(geometryOf(stand()), 'stand', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
-    expect(ids({}, 'stand', ['edge', 'wind'])).toEqual(['traffic', 'derelict']);
+    expect(cautionsFor(geometryOf(stand()), 'position', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
+    expect(ids({}, 'position', ['edge', 'wind'])).toEqual(['traffic', 'derelict']);
   });
 });

@@ -6,7 +6,7 @@ export interface Caution {
   readonly step: BenchStep;
   /** One line; it defers to local rules and competent people where harm can come. */
   readonly words: string;
-  /** Whether it concerns this stand; what is not known of a place is always minded. */
+  /** Whether it concerns this setup; what is not known of a place is always minded. */
   readonly concerns: (geometry: Geometry) => boolean;
 }
 
@@ -19,32 +19,33 @@ const always = (): boolean => true;
 export const CAUTIONS: readonly Caution[] = [
   {
     id: 'edge',
-    step: 'stand',
-    words: 'Quays, slipways and roofs: mind the edge behind you, read the tide table, and keep a line on what may fall.',
+    step: 'position',
+    words: 'Quays, slipways and roofs: watch the edge behind you, read the tide table, and tether what may fall.',
     concerns: always,
   },
   {
     id: 'traffic',
-    step: 'stand',
-    words: 'A tripod on a road or a footway needs whatever permit is local rule, and somebody who watches the traffic.',
+    step: 'position',
+    words: 'Tripod on a road or footway: get the permit that local rules require, and have somebody watch the traffic.',
     concerns: ({ settings: { scene } }) => scene?.subject.kind !== 'table' && scene?.subject.kind !== 'sheet',
   },
   {
     id: 'derelict',
-    step: 'stand',
-    words: 'Derelict or old buildings: floors, asbestos and droppings; a competent person decides who goes in, with the owner’s leave.',
+    step: 'position',
+    words:
+      'Derelict or old buildings: beware of floors, asbestos and droppings; enter only with the owner’s permission and a competent person’s advice.',
     concerns: ({ settings: { scene } }) => scene === null || ['interior', 'front', 'model'].includes(scene.subject.kind),
   },
   {
     id: 'height',
-    step: 'stand',
-    words: 'The lens stands above head height: work from a proper platform, by the local rules for work at height.',
+    step: 'position',
+    words: 'The lens is above head height: work from a proper platform and follow local rules for work at height.',
     concerns: ({ settings: { scene } }) => scene !== null && scene.cameraHeightM > HIGH_M,
   },
   {
     id: 'wind',
-    step: 'stand',
-    words: 'Wind on a tall tripod: weigh it down, keep a hand on it, take it down in gusts.',
+    step: 'position',
+    words: 'Wind on a tall tripod: weigh it down, keep a hand on it, and lower it in gusts.',
     concerns: ({ settings: { scene } }) =>
       scene !== null && scene.subject.kind !== 'interior' && scene.subject.kind !== 'table' && scene.cameraHeightM > 1.4,
   },
@@ -57,13 +58,13 @@ export const CAUTIONS: readonly Caution[] = [
   {
     id: 'head',
     step: 'frame',
-    words: 'Pitched far, a heavy front pulls on the head: hold the camera before loosening anything.',
+    words: 'A steeply tilted, front-heavy camera can drop: support it before loosening the head.',
     concerns: ({ settings: { scene, rig } }) => scene !== null && (Math.abs(scene.pitchDeg) > 10 || rig.parts.kind === 'view'),
   },
   {
     id: 'mains',
     step: 'frame',
-    words: 'Lamps and flash: mains power keeps off wet floors, cables out of the way; an electrician decides about old wiring.',
+    words: 'Keep mains leads off wet floors and out of the way; have old wiring checked by an electrician.',
     concerns: ({ settings: { scene } }) => scene !== null && ['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
@@ -81,37 +82,37 @@ export const CAUTIONS: readonly Caution[] = [
   {
     id: 'modified',
     step: 'focus',
-    words: 'Do not force or file a lens for more tilt: springs, sharp edges and old coatings; a repairer does it.',
+    words: 'Do not force or file a lens for more tilt: springs, sharp edges and old coatings; leave it to a repairer.',
     concerns: ({ settings: { rig } }) => rig.parts.kind === 'held',
   },
   {
     id: 'slid',
     step: 'stitch',
-    words: 'A camera on a rail or a collar: tighten the clamp at every place, and check that the back clears the head below.',
+    words: 'A camera on a rail or a collar: tighten the clamp at every position, and check that the back clears the head below.',
     concerns: ({ settings: { mosaic } }) => mosaic !== null && mosaic.mover !== 'lens',
   },
   {
     id: 'flash',
     step: 'expose',
-    words: 'Flash: not into the eyes of drivers or animals, cables off wet floors; an electrician decides about old wiring.',
+    words: 'Flash: not into the eyes of drivers or animals, and keep cables off wet floors; have old wiring checked by an electrician.',
     concerns: ({ settings: { exposure } }) => exposure.flash,
   },
   {
     id: 'alone',
     step: 'card',
-    words: 'Reading a list one minds nothing else: step back from edge and road first, and do not go alone where help is far.',
+    words: 'Step back from edges and traffic before reading the card; do not work alone where help is far.',
     concerns: ({ settings: { scene } }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
     id: 'away',
     step: 'stitch',
-    words: 'A long series with the eye on the scales: have somebody watch traffic, tide and edge meanwhile.',
+    words: 'During a long series your eyes are on the scales: have somebody watch traffic, tide and edge.',
     concerns: ({ settings: { scene } }) => scene !== null && !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
 ];
 
 /**
- * What is to be minded at a step of a stand, without what was put away for the job.
+ * What is to be minded at a step of a setup, without what was put away for the job.
  *
  * @param geometry what follows from the settings of a setup
  * @param step step of the bench

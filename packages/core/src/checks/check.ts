@@ -1,13 +1,13 @@
 import type { Geometry } from '../geometry/geometry';
 import type { RigParts } from '../model/rig';
 import type { BenchStep } from '../model/step';
-import type { Ask } from '../rig/ask';
-import type { FindingState } from '../state';
+import type { MissingValue } from '../rig/missing';
+import type { CheckState } from '../state';
 import type { Fix, Margin, Trial } from './fix';
 
 /** What every check finds: a state, and whatever else its sentence needs. */
 export interface Facts {
-  readonly state: FindingState;
+  readonly state: CheckState;
 }
 
 /** What a check may use to look for fixes. */
@@ -37,7 +37,7 @@ export interface CheckDefinition<K extends string, F extends Facts> {
   /** What stands behind the sentence, or how to find the missing value; `null` when nothing more is to be said. */
   note(facts: F): string | null;
   /** The value of the rig that is asked for while the state is unknown; `null` when it is entered at the check's own step. */
-  missing(parts: RigParts): Ask | null;
+  missing(parts: RigParts): MissingValue | null;
   /** Changes in the order in which they are worth offering, each tried before it is yielded; only as many are worked out as are taken. */
   fixes(search: FixSearch, facts: F): Iterable<Fix | null>;
 }

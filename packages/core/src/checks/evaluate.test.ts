@@ -21,8 +21,8 @@ function of<K extends CheckKind>(kind: K, settings: SetupSettings): Extract<Chec
 
 const risen = (riseMm: number, more: Partial<SetupSettings> = {}) => stand({ movements: { riseMm, shiftMm: 0 }, ...more });
 
-describe('coverage findings', () => {
-  test('say by how much rise the upper corners leave the sharp circle', () => {
+describe('coverage checks', () => {
+  test('say by how much rise the upper corners fall outside the sharp circle', () => {
     const found = of('sharpCircle', risen(12));
     // By hand: R = 30, half frame 18 × 12, so the limit up is √(900 − 324) − 12 = 12.
     expect(shiftLimitMm({ widthMm: 36, heightMm: 24 }, 60, 90)).toBeCloseTo(12, 9);
@@ -31,7 +31,7 @@ describe('coverage findings', () => {
     expect(wide.state).toBe('fails');
     // R = 27: √(729 − 324) − 12 = 8.1246; 12 − 8.1246 = 3.8754.
     expect(wide.margin?.valueMm).toBeCloseTo(-3.8754, 4);
-    expect(checkSentence(wide)).toBe('The upper corners leave the sharp circle at f/3.5 by 3.9 mm of rise.');
+    expect(checkSentence(wide)).toBe('The upper corners fall outside the sharp circle at f/3.5 by 3.9 mm of rise.');
   });
 
   test('close up the circle is larger, so more rise holds', () => {
@@ -41,19 +41,19 @@ describe('coverage findings', () => {
     expect(near.margin?.valueMm ?? 0).toBeGreaterThan(far.margin?.valueMm ?? 0);
   });
 
-  test('a circle smaller than the frame fails and says what it lacks, with no remedy that could not help', () => {
+  test('a circle smaller than the frame fails and says what it is too small by, with no remedy that could not help', () => {
     const base = stand();
     const tiny = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 40, definition: [] } } } };
-    const light = of('lightCircle', tiny);
+    const light = of('imageCircle', tiny);
     expect(light.state).toBe('fails');
     expect(light.corners).toHaveLength(4);
     expect(checkSentence(light)).toBe(
-      'The frame is 43.3 mm across its corners and the light circle only 40.0 mm: it lacks 3.3 mm even when centred.',
+      'The frame is 43.3 mm across its corners and the image circle only 40.0 mm: it is too small by 3.3 mm even when centred.',
     );
     expect(light.fixes).toEqual([]);
   });
 
-  test('with no figure nothing is green: not known, with what to measure', () => {
+  test('with no figure nothing is green: unknown, with what to measure', () => {
     const base = stand();
     const blank = {
       ...base,
@@ -61,8 +61,8 @@ describe('coverage findings', () => {
     };
     for (const found of evaluateWithFixes(geometryOf(blank))) {
       expect(found.state).toBe('unknown');
-      expect(checkSentence(found)).toMatch(/not known/);
-      expect(checkNote(found)).toMatch(/measure|Give|Read/);
+      expect(checkSentence(found)).toMatch(/unknown/);
+      expect(checkNote(found)).toMatch(/measure|Enter|Read/);
       expect(found.fixes).toEqual([]);
     }
     expect(worstState(evaluateWithFixes(geometryOf(blank)))).toBe('unknown');
@@ -72,7 +72,7 @@ describe('coverage findings', () => {
   test('offers another aperture, less rise and what each leaves', () => {
     const found = of('sharpCircle', risen(12, { fNumber: 3.5 }));
     expect(found.fixes.map(({ control }) => control)).toEqual(['aperture', 'rise']);
-    expect(found.fixes.map(fixSentence)[1]).toBe('7.6 mm of rise holds with 0.5 mm to spare');
+    expect(found.fixes.map(fixSentence)[1]).toBe('7.6 mm of rise passes with 0.5 mm to spare');
   });
 
   test('turning the frame is offered when it cures: a wide shift in portrait', () => {
@@ -109,7 +109,7 @@ describe('coverage findings', () => {
   });
 });
 
-describe('travel findings', () => {
+describe('travel checks', () => {
   test('beyond the rotating slide, with the shift or the rise that comes back inside', () => {
     const found = of('travel', stand({ movements: { riseMm: 10, shiftMm: 8 } }));
     expect(found.state).toBe('fails');
@@ -120,7 +120,7 @@ describe('travel findings', () => {
   test('a rig without movements holds at its centre and fails anywhere else', () => {
     const base = stand();
     const fixed = { ...base, rig: { ...base.rig, mechanism: { kind: 'fixed' as const } } };
-    expect(of('travel', fixed).state).toBe('holds');
+    expect(of('travel', fixed).state).toBe('passes');
     const moved = of('travel', { ...fixed, movements: { riseMm: 3, shiftMm: 0 } });
     expect(moved.state).toBe('fails');
     expect(moved.fixes.map(({ patch }) => patch.movements)).toContainEqual({ riseMm: 0 });
@@ -139,7 +139,7 @@ describe('travel findings', () => {
   });
 });
 
-describe('laws of findings', () => {
+describe('laws of checks', () => {
   test('every remedy, applied, makes its finding hold, worsens no other, and leaves what it says', () => {
     let offered = 0;
     fc.assert(
@@ -151,12 +151,12 @@ describe('laws of findings', () => {
             offered++;
             const after = evaluateWithFixes(geometryOf(patched(settings, remedy.patch)));
             const cured = after.find(({ kind }) => kind === finding.kind);
-            expect(cured?.state).toBe('holds');
+            expect(cured?.state).toBe('passes');
             const margin = cured && marginOf(cured)?.value;
             expect(margin).toBeCloseTo(remedy.leaves.value, 9);
             for (const other of after) {
               const was = before.find(({ kind }) => kind === other.kind);
-              expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'holds'));
+              expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'passes'));
             }
           }
         }
@@ -192,7 +192,7 @@ describe('laws of findings', () => {
     );
   });
 
-  test('a larger light circle never makes a stand worse', () => {
+  test('a larger image circle never makes a setup worse', () => {
     fc.assert(
       fc.property(anyStand, evenly(0, 50), (settings, more) => {
         const { lens } = settings.rig;
@@ -201,7 +201,7 @@ describe('laws of findings', () => {
           ...settings,
           rig: { ...settings.rig, lens: { ...lens, circle: { ...lens.circle, lightMm: lens.circle.lightMm + more } } },
         };
-        return STATE_ORDER.indexOf(of('lightCircle', larger).state) >= STATE_ORDER.indexOf(of('lightCircle', settings).state);
+        return STATE_ORDER.indexOf(of('imageCircle', larger).state) >= STATE_ORDER.indexOf(of('imageCircle', settings).state);
       }),
     );
   });

@@ -1,8 +1,8 @@
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import type { RigParts } from '../model/rig';
-import type { Ask } from '../rig/ask';
+import type { MissingValue } from '../rig/missing';
 import { patched } from '../setup/patch';
-import { STATE_ORDER, type FindingState } from '../state';
+import { STATE_ORDER, type CheckState } from '../state';
 import { firstDistinct } from './distinct';
 import type { Fix, Margin, Trial } from './fix';
 import { CHECKS, checkNamed, type CheckKind, type Found, type FoundOf } from './registry';
@@ -79,7 +79,7 @@ export function checkSentence(result: Found): string {
  * @param result what a check has found
  *
  * @example
- * checkNote(evaluateAll(frontGeometry)[0]) // => 'The rig lacks a figure for its nearest focus or its infinity.'
+ * checkNote(evaluateAll(frontGeometry)[0]) // => 'Enter the rig’s nearest focus and whether it reaches infinity.'
  */
 export function checkNote(result: Found): string | null {
   return checkNamed(result.kind).note(result);
@@ -94,7 +94,7 @@ export function checkNote(result: Found): string | null {
  * @example
  * missingValue('sharpCircle', parts)?.itemName // => 'normal lens'
  */
-export function missingValue(kind: CheckKind, parts: RigParts): Ask | null {
+export function missingValue(kind: CheckKind, parts: RigParts): MissingValue | null {
   return checkNamed(kind).missing(parts);
 }
 
@@ -111,7 +111,7 @@ function worstFirst(results: readonly CheckResult[]): readonly CheckResult[] {
 
 /** Up to three changes of which no two say the same, each of which makes the check pass and no other worse. */
 function fixesFor(result: Found, geometry: Geometry): readonly Fix[] {
-  if (result.state === 'holds' || result.state === 'unknown') return [];
+  if (result.state === 'passes' || result.state === 'unknown') return [];
   const search = { geometry, trial: trialOf(result.kind, geometry) };
   return firstDistinct(checkNamed(result.kind).fixes(search, result), MOST_OFFERED);
 }
@@ -126,13 +126,13 @@ function trialOf(kind: CheckKind, geometry: Geometry): Trial {
     const next = freshGeometry(patched(geometry.settings, patch));
     const result = evaluate(kind, next);
     // What is no longer asked is fixed as well.
-    if (result !== null && result.state !== 'holds') return null;
+    if (result !== null && result.state !== 'passes') return null;
     if (others.some(({ other, rank: before }) => rank(other.evaluate(next)?.state) < before)) return null;
     return (result && marginOf(result)) ?? { value: 0, unit: '' };
   };
 }
 
 /** What is not asked is as good as what passes. */
-function rank(state: FindingState = 'holds'): number {
+function rank(state: CheckState = 'passes'): number {
   return STATE_ORDER.indexOf(state);
 }

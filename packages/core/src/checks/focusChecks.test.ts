@@ -16,7 +16,7 @@ import type { SetupSettings } from '../model/setup';
 const scene = frontScene(10, 1.5);
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
-  if (!rig.known) throw new Error('not known');
+  if (!rig.known) throw new Error('unknown');
   return rig.value;
 };
 const FIELD = rigOf(view({ back: film(), camera: camera({ tiltAxis: 'axis' }), lens: fieldLens({ lightMm: 320 }) }));
@@ -54,8 +54,8 @@ const focused = (more: Partial<SetupSettings>): SetupSettings =>
 const of = <K extends CheckKind>(kind: K, settings: SetupSettings) =>
   evaluateWithFixes(geometryOf(settings)).find((finding): finding is Extract<typeof finding, { kind: K }> => finding.kind === kind);
 
-describe('findings about focus', () => {
-  test('every remedy of every finding cures it when it is applied, and makes no other worse', () => {
+describe('checks about focus', () => {
+  test('every remedy of every finding fixes this when it is applied, and makes no other worse', () => {
     const kinds = ['pins', 'soft', 'tiltTravel', 'tiltScale', 'reach', 'composed'] as const;
     fc.assert(
       fc.property(
@@ -76,18 +76,18 @@ describe('findings about focus', () => {
             pins: places.map(([x, y, z, role], i) => pin(i, [x, y, z], role)),
           });
           const before = new Map(evaluateWithFixes(geometryOf(settings)).map((each) => [each.kind, each.state]));
-          const order = ['fails', 'unknown', 'tight', 'holds'];
+          const order = ['fails', 'unknown', 'tight', 'passes'];
           for (const finding of evaluateWithFixes(geometryOf(settings))) {
             if (!(kinds as readonly string[]).includes(finding.kind)) continue;
             for (const remedy of finding.fixes) {
               const next = patched(settings, remedy.patch);
               const cured = evaluate(finding.kind, geometryOf(next));
-              if (cured !== null && cured.state !== 'holds') return false;
+              if (cured !== null && cured.state !== 'passes') return false;
               for (const other of evaluateWithFixes(geometryOf(next)))
                 if (
                   other.kind !== 'tiltScale' &&
                   other.kind !== 'composed' &&
-                  order.indexOf(other.state) < order.indexOf(before.get(other.kind) ?? 'holds')
+                  order.indexOf(other.state) < order.indexOf(before.get(other.kind) ?? 'passes')
                 )
                   return false;
               if (!/\S/.test(fixSentence(remedy))) return false;
@@ -118,10 +118,10 @@ describe('findings about focus', () => {
     expect(spare(small) - spare(wide)).toBeCloseTo(2, 1);
   });
 
-  test('a mechanism that does not reach, is locked, or is not known says so', () => {
+  test('a mechanism that does not reach, is locked, or is unknown says so', () => {
     const beyond = of('tiltTravel', focused({ rig: tiltLens(), front: { tiltDeg: 11, swingDeg: 0 } }));
     expect(beyond?.state).toBe('fails');
-    expect(beyond && checkSentence(beyond)).toMatch(/the nearest that it can is tilt 8\.0° forward, 3\.0° away/);
+    expect(beyond && checkSentence(beyond)).toMatch(/the closest available is tilt 8\.0° forward, 3\.0° away/);
     expect(beyond?.fixes.length).toBeGreaterThan(0);
     const unknown = of('tiltTravel', focused({ rig: tiltLens({ tiltLock: null }), front: { tiltDeg: 2, swingDeg: 0 } }));
     expect(unknown?.state).toBe('unknown');
@@ -140,7 +140,7 @@ describe('findings about focus', () => {
         front: { tiltDeg: 10, swingDeg: 0 },
       }),
     );
-    expect(based && checkNote(based)).toMatch(/carries the lens 10\.4 mm forward: focus again/);
+    expect(based && checkNote(based)).toMatch(/moves the lens 10\.4 mm forward: focus again/);
   });
 
   test('a scale that is too coarse is found, and stopping down makes it fine enough', () => {
@@ -152,18 +152,18 @@ describe('findings about focus', () => {
     expect(found?.state).toBe('tight');
     expect(
       found?.fixes.every(
-        ({ patch }) => patch.fNumber !== undefined && evaluate('tiltScale', geometryOf(patched(tilted ?? set, patch)))?.state === 'holds',
+        ({ patch }) => patch.fNumber !== undefined && evaluate('tiltScale', geometryOf(patched(tilted ?? set, patch)))?.state === 'passes',
       ),
     ).toBe(true);
-    expect(found && checkSentence(found)).toMatch(/marked every 1° and read to 0\.25°; the pins hold only within 0\.\d\d°/);
+    expect(found && checkSentence(found)).toMatch(/marked every 1° and read to 0\.25°; the pins stay sharp only within 0\.\d\d°/);
   });
 
   test('what the lens or the bellows cannot focus is found with its lack', () => {
     const near = of('reach', focused({ focusM: 0.14, pins: [pin(1, [0, 1.5, 0])] }));
-    expect(near?.state).toBe('holds');
+    expect(near?.state).toBe('passes');
     const short = of('reach', focused({ rig: rigOf(view({ camera: camera({ bellowsMaxMm: 130 }), lens: fieldLens() })), focusM: 0.2 }));
     // f²/(u − f) = 73.6 mm out, 130 − 98 = 32 mm there are.
-    expect(short && checkSentence(short)).toBe('The bellows are too short for this focus: 41.6 mm of extension are missing.');
+    expect(short && checkSentence(short)).toBe('The bellows are too short for this focus: 41.6 mm more extension needed.');
     const beyond = of('reach', focused({ rig: tiltLens(), focusM: -5, front: { tiltDeg: 3, swingDeg: 0 } }));
     expect(beyond && checkSentence(beyond)).toMatch(/nearer than it can: beyond infinity/);
     expect(of('reach', stand())).toBeUndefined();
@@ -172,7 +172,7 @@ describe('findings about focus', () => {
   test('a picture carried off by the pivot is given back, turned back, or left so', () => {
     const found = of('composed', focused({ rig: tiltLens(), front: { tiltDeg: 5, swingDeg: 0 }, pins: [] }));
     // 20·sin 5° = 1.7 mm.
-    expect(found && checkSentence(found)).toBe('Tilting has carried the lens 1.7 mm down, and the picture with it.');
+    expect(found && checkSentence(found)).toBe('Tilting moved the lens 1.7 mm down and shifted the framing.');
     expect(found?.fixes.map(fixSentence)).toEqual([expect.stringMatching(/^1\.7 mm of rise/), expect.stringMatching(/^leave it so/)]);
   });
 
@@ -181,9 +181,9 @@ describe('findings about focus', () => {
     expect(lost?.state).toBe('unknown');
     const soft = of('soft', focused({ pins: [{ ...pin(1, [0, 1.5, 0], 'soft'), place: { kind: 'thing', thing: 'label' } }] }));
     expect(soft?.state).toBe('unknown');
-    expect(soft && checkSentence(soft)).toMatch(/Whether “pin 1” is soft is not known/);
+    expect(soft && checkSentence(soft)).toMatch(/Whether “pin 1” is soft is unknown/);
     const some = of('pins', focused({ pins: [pin(2, [0, 1.5, 0]), { ...pin(1, [0, 0, 0]), place: { kind: 'thing', thing: 'label' } }] }));
     expect(some?.state).toBe('unknown');
-    expect(some && checkNote(some)).toMatch(/no longer has what “pin 1”/);
+    expect(some && checkNote(some)).toMatch(/no longer has the thing “pin 1”/);
   });
 });

@@ -3,7 +3,7 @@ import type { LaidMosaic } from '../geometry/laidMosaic';
 import type { Mosaic, MosaicFrame, Rect, Zone } from '../model/mosaic';
 import type { ShiftPosition } from '../model/movements';
 import { rounded } from '../mosaic/slides';
-import { answers, type Wish } from '../stitching/goals';
+import { proposals, type Goal } from '../stitching/goals';
 import { layoutWords } from '../stitching/layoutWords';
 import { fixed } from '../words';
 import { nearestAperture } from './apertureFix';
@@ -68,13 +68,13 @@ function asWhole(mosaic: Mosaic, laid: LaidMosaic, trial: Trial): Fix | null {
 
 /** A new layout: for the subject where there is one, else for the size that the mosaic has. */
 function* anew(geometry: Geometry, mosaic: Mosaic, { union: { whole } }: LaidMosaic, trial: Trial): Generator<Fix | null> {
-  const goals: readonly Wish[] = [
+  const goals: readonly Goal[] = [
     ...(geometry.settings.scene ? [{ for: 'subject' } as const] : []),
     { for: 'format', widthMm: whole.right - whole.left, heightMm: whole.upper - whole.lower },
     { for: 'everything' },
   ];
   for (const goal of goals) {
-    const found = answers(geometry, goal, mosaic.leastOverlap);
+    const found = proposals(geometry, goal, mosaic.leastOverlap);
     for (const answer of [found.fewest, found.most]) {
       if (!answer) continue;
       const { frames, orientation } = answer.layout;

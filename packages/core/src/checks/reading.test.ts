@@ -12,21 +12,19 @@ describe('the Circle in words', () => {
     expect(words).toContain(
       'Frame 24.0 by 36.0 mm, portrait, 43.3 mm across the corners, with 9.0 mm of rise and 2.0 mm of shift to the left.',
     );
-    expect(words).toContain('Light circle 67.0 mm. Sharp circle at f/8 60.0 mm.');
+    expect(words).toContain('Image circle 67.0 mm. Sharp circle at f/8 60.0 mm.');
     expect(words).toContain('54.0 mm at f/3.5, 60.0 mm at f/8, 64.0 mm at f/11');
     expect(words).toContain('ends 12.0 mm from the centre in every direction');
     for (const finding of evaluateWithFixes(geometryOf(settings))) expect(words).toContain(checkSentence(finding));
   });
 
-  test('what is not known is said to be, whatever the stand', () => {
+  test('what is unknown is said to be, whatever the setup', () => {
     const base = stand();
     const blank = {
       ...base,
       rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
     };
-    expect(circleReading(geometryOf(blank))).toMatch(
-      /Light circle not known\. Sharp circle not known\. The travel of the slides is not known\./,
-    );
+    expect(circleReading(geometryOf(blank))).toMatch(/Image circle unknown\. Sharp circle unknown\. The travel of the slides is unknown\./);
     fc.assert(fc.property(anyStand, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(geometryOf(settings)))));
   });
 

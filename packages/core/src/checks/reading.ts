@@ -15,7 +15,7 @@ import { apertureWords, fixed, mmWords, riseWords, shiftWords } from '../words';
  */
 export function circleReading(geometry: Geometry): string {
   const frame = geometry.frame;
-  const light = geometry.lightCircle;
+  const light = geometry.imageCircle;
   const sharp = geometry.sharpCircle;
   const { riseMm, shiftMm } = geometry.settings.movements;
   const given = geometry.settings.rig.lens.circle.definition
@@ -23,9 +23,9 @@ export function circleReading(geometry: Geometry): string {
     .map(({ fNumber, circle }) => `${mmWords(circle?.diameterMm ?? 0)} at ${apertureWords(fNumber)}`);
   return [
     `Frame ${fixed(frame.widthMm, 1)} by ${mmWords(frame.heightMm)}, ${geometry.settings.orientation}, ${mmWords(diagonalMm(frame))} across the corners, with ${riseWords(riseMm)} and ${shiftWords(shiftMm)}.`,
-    light ? `Light circle ${mmWords(light.diameterMm)}.` : 'Light circle not known.',
-    sharp ? `Sharp circle at ${apertureWords(geometry.settings.fNumber)} ${mmWords(sharp.diameterMm)}.` : 'Sharp circle not known.',
-    given.length > 0 ? `Figures given at infinity: ${given.join(', ')}.` : '',
+    light ? `Image circle ${mmWords(light.diameterMm)}.` : 'Image circle unknown.',
+    sharp ? `Sharp circle at ${apertureWords(geometry.settings.fNumber)} ${mmWords(sharp.diameterMm)}.` : 'Sharp circle unknown.',
+    given.length > 0 ? `Values entered at infinity: ${given.join(', ')}.` : '',
     mechanismWords(geometry.settings.rig.mechanism),
     ...evaluateAll(geometry).map(checkSentence),
   ]

@@ -1,7 +1,7 @@
 import type { Geometry } from '../geometry/geometry';
 import type { SetupPatch } from '../model/setup';
 import type { BenchStep } from '../model/step';
-import type { FindingState } from '../state';
+import type { CheckState } from '../state';
 import { checkNote, checkSentence, evaluateWithFixes, marginOf, missingValue } from './evaluate';
 import type { Margin } from './fix';
 import { CHECKS, checkNamed, type CheckKind } from './registry';
@@ -11,7 +11,7 @@ import { fixSentence } from './wording';
 export interface CheckReport {
   readonly kind: CheckKind;
   readonly step: BenchStep;
-  readonly state: FindingState;
+  readonly state: CheckState;
   /** What is left, in its own unit; `null` when there is no such number. */
   readonly margin: Margin | null;
   readonly message: string;

@@ -46,16 +46,16 @@ describe('level', () => {
       pitchDeg: found.level.pitchAllowedDeg,
     });
     expect((convergenceMm * 400) / 36).toBeCloseTo(0.5, 6);
-    expect(found.state).toBe('holds');
+    expect(found.state).toBe('passes');
     expect(checkNote(found)).toMatch(/A tenth of a degree .* mm on the print, \d+\.\d px in the file\./);
   });
 
   test('a pitched camera is levelled with the same picture, or the pitch is taken as a choice', () => {
     const settings = seen({ pitchDeg: 6 });
     const found = of('level', settings);
-    expect(said('level', settings)).toMatch(/^fails: The back is pitched up by 6\.0°, 5\.\d+° more than passes unseen\.$/);
+    expect(said('level', settings)).toMatch(/^fails: The back is pitched up by 6\.0°, 5\.\d+° over tolerance\.$/);
     expect(found?.fixes.map(({ control }) => control)).toEqual(['level', 'level', 'choice']);
-    expect(found?.fixes.map(fixSentence)[0]).toMatch(/^level the camera, 2\.5 mm of rise holds with 0\.\d\d° to spare$/);
+    expect(found?.fixes.map(fixSentence)[0]).toMatch(/^level the camera, 2\.5 mm of rise passes with 0\.\d\d° to spare$/);
     const [same, , chosen] = found?.fixes ?? [];
     // What was in the centre stays there, within the tenth that rise is set in.
     const [before, after] = [settings, same ? patched(settings, same.patch) : settings].map((each) =>
@@ -63,7 +63,7 @@ describe('level', () => {
     );
     expect(Math.abs((before?.[1] ?? 9) - (after?.[1] ?? 0))).toBeLessThan(0.06);
     expect(chosen && said('level', patched(settings, chosen.patch))).toMatch(
-      /^holds: Uprights converge as wanted, by 6\.0° of pitch; level pass as true|^holds: Uprights converge as wanted/,
+      /^passes: Verticals converge as wanted, by 6\.0° of pitch; horizontals are within tolerance|^passes: Verticals converge as wanted/,
     );
   });
 
@@ -78,13 +78,13 @@ describe('level', () => {
     expect(fixes.map(({ control }) => control)).toEqual(['level', 'choice']);
     const [level] = fixes;
     expect(level?.patch.distanceM).toBeGreaterThan(24);
-    expect(level && evaluateWithFixes(geometryOf(patched(settings, level.patch))).every(({ state }) => state === 'holds')).toBe(true);
+    expect(level && evaluateWithFixes(geometryOf(patched(settings, level.patch))).every(({ state }) => state === 'passes')).toBe(true);
   });
 
   test('a back turned upright on a pitched camera is level; a table asks for nothing, the ground only for its horizon', () => {
-    expect(of('level', seen({ pitchDeg: 10 }, { rear: { tiltDeg: 10, swingDeg: 0 } }))?.state).toBe('holds');
+    expect(of('level', seen({ pitchDeg: 10 }, { rear: { tiltDeg: 10, swingDeg: 0 } }))?.state).toBe('passes');
     expect(of('level', seen({ pitchDeg: 10, subject: FIRST_SUBJECTS.table }))).toBeUndefined();
-    expect(of('level', seen({ pitchDeg: -20, subject: FIRST_SUBJECTS.ground }))?.state).toBe('holds');
+    expect(of('level', seen({ pitchDeg: -20, subject: FIRST_SUBJECTS.ground }))?.state).toBe('passes');
     expect(said('level', seen({ rollDeg: -0.5, subject: FIRST_SUBJECTS.ground }))).toMatch(
       /^fails: The back is rolled anticlockwise by 0\.50°/,
     );
@@ -94,12 +94,12 @@ describe('level', () => {
 describe('room behind the camera', () => {
   test('is counted to the obstacle, and made by coming nearer', () => {
     expect(of('obstacle', seen({}))).toBeUndefined();
-    expect(said('obstacle', seen({ roomM: 24 }))).toBe('holds: There is room for the camera, 4.0 m before the obstacle.');
-    expect(said('obstacle', seen({ roomM: 20.2 }))).toMatch(/^tight: The camera stands only 0\.2 m before the obstacle/);
+    expect(said('obstacle', seen({ roomM: 24 }))).toBe('passes: There is room for the camera, 4.0 m before the obstacle.');
+    expect(said('obstacle', seen({ roomM: 20.2 }))).toMatch(/^tight: The camera is only 0\.2 m before the obstacle/);
     const settings = seen({ roomM: 17 });
     const found = of('obstacle', settings);
-    expect(said('obstacle', settings)).toBe('fails: There is no room for the camera: it would stand 3.0 m behind the obstacle.');
-    expect(found?.fixes.map(fixSentence)).toEqual(['16.5 m off holds with 0.5 m to spare']);
+    expect(said('obstacle', settings)).toBe('fails: There is no room for the camera: it would be 3.0 m behind the obstacle.');
+    expect(found?.fixes.map(fixSentence)).toEqual(['16.5 m away passes with 0.5 m to spare']);
   });
 });
 
@@ -110,9 +110,9 @@ describe('stretch', () => {
   test('is 1/cos of the angle, said and cured by turning in and shifting back', () => {
     expect(said('stretch', seen({}))).toBe('nothing');
     expect(said('stretch', seen({ watched: [12, 1.6, 0], accepted: { ...PLAIN_SCENE.accepted, stretch: 1.1 } }))).toBe(
-      'fails: A round thing there is drawn 1.17 times as long as wide; 1.10 is accepted.',
+      'fails: A round thing there is stretched to 1.17 times its width; 1.10 is accepted.',
     );
-    expect(said('stretch', watched)).toMatch(/^holds/);
+    expect(said('stretch', watched)).toMatch(/^passes/);
     const settings = seen(
       { watched: [12, 1.6, 0], accepted: { ...PLAIN_SCENE.accepted, stretch: 1.12 } },
       { movements: { riseMm: 0, shiftMm: 6 } },
@@ -131,22 +131,22 @@ describe('flare', () => {
     expect(said('flare', beside)).toMatch(/^fails: A light source outside the picture shines into the circle, \d+\.\d° inside its edge/);
     expect(of('flare', beside)?.fixes.map(({ patch }) => patch)).toEqual([{ shaded: true }]);
     expect(said('flare', seen({ light: { bearingDeg: 45, heightDeg: 10, shaded: true } }))).toBe(
-      'holds: The light source beside the picture is shaded.',
+      'passes: The light source beside the picture is shaded.',
     );
     expect(said('flare', seen({ light: { bearingDeg: 10, heightDeg: 10, shaded: false } }))).toMatch(
       /^tight: The light source is in the picture/,
     );
     expect(said('flare', seen({ light: { bearingDeg: 180, heightDeg: 30, shaded: false } }))).toMatch(
-      /^holds: The light source stands \d+\.\d° outside the circle\.$/,
+      /^passes: The light source stands \d+\.\d° outside the circle\.$/,
     );
   });
 
-  test('without a light circle it is not known, and says what to give', () => {
+  test('without an image circle it is unknown, and says what to give', () => {
     const base = seen({ light: { bearingDeg: 45, heightDeg: 10, shaded: false } });
     const blank = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { ...base.rig.lens.circle, lightMm: null } } } };
     const found = of('flare', blank);
     expect(found?.state).toBe('unknown');
-    expect(found && checkNote(found)).toMatch(/no light circle/);
+    expect(found && checkNote(found)).toMatch(/no image circle/);
   });
 
   test('a direction by bearing and height is that of a lamp in a 3D package', () => {
@@ -161,7 +161,7 @@ describe('flare', () => {
   });
 });
 
-describe('laws of findings about the scene', () => {
+describe('laws of checks about the scene', () => {
   test('every remedy, applied, makes its finding hold, worsens no other, and leaves what it says', () => {
     const offered = new Map<string, number>();
     const scenes = fc.record({
@@ -208,11 +208,11 @@ describe('laws of findings about the scene', () => {
               offered.set(finding.kind, (offered.get(finding.kind) ?? 0) + 1);
               const after = evaluateWithFixes(geometryOf(patched(settings, remedy.patch)));
               const cured = after.find(({ kind }) => kind === finding.kind);
-              expect(cured?.state).toBe('holds');
+              expect(cured?.state).toBe('passes');
               expect(cured && marginOf(cured)?.value).toBeCloseTo(remedy.leaves.value, 9);
               for (const other of after) {
                 const was = before.find(({ kind }) => kind === other.kind);
-                expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'holds'));
+                expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'passes'));
               }
             }
           }
@@ -237,7 +237,7 @@ describe('laws of findings about the scene', () => {
         cured++;
         const after = of('stretch', patched(settings, turn.patch));
         return (
-          after?.state === 'holds' &&
+          after?.state === 'passes' &&
           Math.sign(turn.patch.placing?.yawDeg ?? 0) === side &&
           Math.abs((marginOf(after)?.value ?? 9) - turn.leaves.value) < 1e-9
         );

@@ -1,4 +1,4 @@
-import type { FindingState } from '../state';
+import type { CheckState } from '../state';
 
 /**
  * Below this much to spare a finding is *tight*, mm. An engraved scale read by
@@ -11,7 +11,7 @@ export const TIGHT_BELOW_MM = 0.5;
 const ROUNDING = 1e-9;
 
 /** The state that a margin stands for; below `tightBelow` to spare it is tight. In mm unless said otherwise. */
-export function stateOf(margin: number, tightBelow = TIGHT_BELOW_MM): FindingState {
+export function stateOf(margin: number, tightBelow = TIGHT_BELOW_MM): CheckState {
   if (margin < -ROUNDING) return 'fails';
-  return margin < tightBelow - ROUNDING ? 'tight' : 'holds';
+  return margin < tightBelow - ROUNDING ? 'tight' : 'passes';
 }

@@ -9,16 +9,16 @@ const said = (settings: SetupSettings) =>
     `${finding.state}: ${checkSentence(finding)} ${checkNote(finding) ?? ''}`.trim(),
   );
 
-describe('what findings say', () => {
+describe('what checks say', () => {
   test('one corner, one side, all corners', () => {
     expect(said(stand({ movements: { riseMm: 7, shiftMm: 7 }, fNumber: 3.5 }))[0]).toMatch(
-      /^fails: The upper left, upper right, lower right corners leave|^fails: The upper right corner leaves the sharp circle at f\/3\.5 by \d\.\d mm of movement in this direction\./,
+      /^fails: The upper left, upper right, lower right corners fall outside|^fails: The upper right corner falls outside the sharp circle at f\/3\.5 by \d\.\d mm of movement in this direction\./,
     );
     expect(said(stand({ movements: { riseMm: 0, shiftMm: -9 }, fNumber: 3.5 }))[0]).toMatch(
-      /^fails: The corners on the left leave the sharp circle at f\/3\.5 by 2\.8 mm of shift to the left\./,
+      /^fails: The corners on the left fall outside the sharp circle at f\/3\.5 by 2\.8 mm of shift to the left\./,
     );
     expect(said(stand({ movements: { riseMm: -10, shiftMm: 0 }, fNumber: 3.5 }))[0]).toMatch(
-      /^fails: The lower corners leave the sharp circle at f\/3\.5 by 1\.9 mm of fall\./,
+      /^fails: The lower corners fall outside the sharp circle at f\/3\.5 by 1\.9 mm of fall\./,
     );
   });
 
@@ -32,18 +32,18 @@ describe('what findings say', () => {
   });
 
   test('where the figure comes from is said', () => {
-    expect(said(stand({ fNumber: 9 })).join(' ')).toContain('Between the figures for f/8 and f/11, linear in stops.');
-    expect(said(stand({ fNumber: 22 })).join(' ')).toContain('No figure is given for this aperture; the one for f/11 is used.');
+    expect(said(stand({ fNumber: 9 })).join(' ')).toContain('Interpolated in stops between the values for f/8 and f/11.');
+    expect(said(stand({ fNumber: 22 })).join(' ')).toContain('No value is entered for this aperture; the one for f/11 is used.');
     const base = stand();
     const lightOnly = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 67, definition: [] } } } };
-    expect(said(lightOnly).join(' ')).toContain('80 % of the light circle is assumed (common practice).');
+    expect(said(lightOnly).join(' ')).toContain('80 % of the image circle is assumed (common practice).');
   });
 
-  test('outside the light circle is black at any aperture, and a stop reached is said', () => {
+  test('outside the image circle is black at any aperture, and a stop reached is said', () => {
     const base = stand({ movements: { riseMm: 12, shiftMm: 0 } });
     const dark = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 55, definition: [] } } } };
     expect(said(dark)[0]).toMatch(
-      /^fails: The upper corners leave the light circle by .* Outside the light circle the picture is black, at any aperture\./,
+      /^fails: The upper corners fall outside the image circle by .* Outside the image circle the picture is black, at any aperture\./,
     );
     expect(said(base)).toContain('tight: The slide stands at its end of the rotating slide.');
   });

@@ -33,16 +33,16 @@ export function marginWords({ value, unit }: Margin): string {
 }
 
 /**
- * A fix as what to set and what it leaves: "f/11 holds with 0.9 mm to spare".
+ * A fix as what to set and what it leaves: "f/11 passes with 0.9 mm to spare".
  *
  * @param fix the change
  *
  * @example
- * fixSentence({ control: 'aperture', patch: { fNumber: 11 }, leaves: { value: 2, unit: 'mm' } }) // => 'f/11 holds with 2.0 mm to spare'
+ * fixSentence({ control: 'aperture', patch: { fNumber: 11 }, leaves: { value: 2, unit: 'mm' } }) // => 'f/11 passes with 2.0 mm to spare'
  */
 export function fixSentence(fix: Fix): string {
-  if (fix.leaves.unit === '' && fix.leaves.value === 0) return `${fixSetting(fix)} cures it`;
-  return `${fixSetting(fix)} holds with ${marginWords(fix.leaves)} to spare`;
+  if (fix.leaves.unit === '' && fix.leaves.value === 0) return `${fixSetting(fix)} fixes this`;
+  return `${fixSetting(fix)} passes with ${marginWords(fix.leaves)} to spare`;
 }
 
 /**
@@ -65,7 +65,7 @@ export function fixSetting({ patch, control, label }: Fix): string {
     fNumber !== undefined && apertureWords(fNumber),
     movements?.riseMm !== undefined && riseWords(movements.riseMm),
     movements?.shiftMm !== undefined && shiftWords(movements.shiftMm),
-    distanceM !== undefined && `${fixed(distanceM, distanceM < 10 ? 2 : 1)} m off`,
+    distanceM !== undefined && `${fixed(distanceM, distanceM < 10 ? 2 : 1)} m away`,
     orientation !== undefined && `the frame in ${orientation}`,
   ]
     .filter((part) => part !== false)
@@ -107,7 +107,7 @@ export function focusSettingParts(
  */
 export function focusWords(focusM: number | null): string {
   if (focusM === null) return 'focus at infinity';
-  if (focusM < 0) return 'focus nearer than infinity on the rail';
+  if (focusM < 0) return 'focus lens inside its infinity position (tilted)';
   return `focus at ${fixed(focusM, focusM < 10 ? 2 : 1)} m`;
 }
 
@@ -134,11 +134,11 @@ export function micronWords(mm: number): string {
 
 /** "The upper corners leave", "The upper right corner leaves", naming the side where it can. */
 export function cornerWords(corners: readonly Corner[]): string {
-  if (corners.length === 4) return 'All four corners leave';
-  if (corners.length === 1) return `The ${corners[0] ?? ''} corner leaves`;
+  if (corners.length === 4) return 'All four corners fall outside';
+  if (corners.length === 1) return `The ${corners[0] ?? ''} corner falls outside`;
   const side =
     corners.length === 2 &&
     (['upper', 'lower', 'left', 'right'] as const).find((word) => corners.every((c) => c.split(' ').includes(word)));
-  if (!side) return `The ${corners.join(', ')} corners leave`;
-  return side === 'upper' || side === 'lower' ? `The ${side} corners leave` : `The corners on the ${side} leave`;
+  if (!side) return `The ${corners.join(', ')} corners fall outside`;
+  return side === 'upper' || side === 'lower' ? `The ${side} corners fall outside` : `The corners on the ${side} fall outside`;
 }

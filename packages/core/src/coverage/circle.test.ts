@@ -8,7 +8,7 @@ const figures = {
   ],
 };
 
-describe('the circle of good definition', () => {
+describe('the sharp circle', () => {
   test('is as given where it is given', () => {
     expect(definitionCircle(figures, 11)).toEqual({ diameterMm: 64, basis: { kind: 'given' } });
   });
@@ -29,8 +29,8 @@ describe('the circle of good definition', () => {
     expect(definitionCircle(figures, 4)).toEqual({ diameterMm: 56, basis: { kind: 'held', from: 5.6 } });
   });
 
-  // Common practice: the middle 80 % of the light circle.
-  test('is 80 % of the light circle when that alone is known, and not known without it', () => {
+  // Common practice: the middle 80 % of the image circle.
+  test('is 80 % of the image circle when that alone is known, and unknown without it', () => {
     expect(definitionCircle({ lightMm: 100, definition: [] }, 8)).toEqual({
       diameterMm: 80,
       basis: { kind: 'assumed', shareOfLight: 0.8 },

@@ -2,7 +2,7 @@ import { requirePositive } from '../errors';
 import { stopsOf } from './apertures';
 import type { CircleFigures } from '../model/lens';
 
-/** On what a circle of good definition rests. */
+/** On what a sharp circle rests. */
 export type DefinitionBasis =
   | { readonly kind: 'given' }
   | { readonly kind: 'interpolated'; readonly between: readonly [number, number] }
@@ -14,13 +14,13 @@ export interface DefinitionCircle {
   readonly basis: DefinitionBasis;
 }
 
-/** Common practice: the middle 80 % of the light circle holds most of the sharpness. */
+/** Common practice: the middle 80 % of the image circle holds most of the sharpness. */
 export const ASSUMED_SHARE_OF_LIGHT = 0.8;
 
 /**
- * The circle of good definition at infinity for an f-number: as given, linear
+ * The sharp circle at infinity for an f-number: as given, linear
  * in stops between two given figures, held at the end figure outside them, or
- * 80 % of the light circle where only that is known. `null` when nothing is known.
+ * 80 % of the image circle where only that is known. `null` when nothing is known.
  */
 export function definitionCircle(figures: CircleFigures, fNumber: number): DefinitionCircle | null {
   requirePositive('fNumber', fNumber);

@@ -29,7 +29,7 @@ describe('a cone of light on a turned back', () => {
     fc.assert(
       fc.property(evenly(-20, 20), evenly(-20, 20), evenly(0, 2 * Math.PI), (tiltDeg, swingDeg, theta) => {
         const settings = stand({ rear: { tiltDeg, swingDeg } });
-        const light = geometryOf(settings).lightCircle;
+        const light = geometryOf(settings).imageCircle;
         if (!light) return false;
         const cone = standCone(geometryOf(settings), light);
         const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, [Math.cos(theta), Math.sin(theta)]);
@@ -49,7 +49,7 @@ describe('a cone of light on a turned back', () => {
 
   test('its outline lies where rays of the half-angle meet the back, by a 3D package', () => {
     const settings = stand({ rear: { tiltDeg: 8, swingDeg: -5 } });
-    const light = geometryOf(settings).lightCircle;
+    const light = geometryOf(settings).imageCircle;
     const cone = light && standCone(geometryOf(settings), light);
     if (!cone) throw new Error('no circle');
     const outline = coneOutline(cone, 36);
@@ -82,8 +82,8 @@ describe('a cone of light on a turned back', () => {
   });
 });
 
-describe('a stand with its back turned', () => {
-  test('findings of the circles agree with the angles of the corners, whatever the stand', () => {
+describe('a setup with its back turned', () => {
+  test('checks of the circles agree with the angles of the corners, whatever the setup', () => {
     fc.assert(
       fc.property(anyStand, evenly(-12, 12), evenly(-12, 12), (any, tiltDeg, swingDeg) => {
         const settings = { ...any, rear: { tiltDeg, swingDeg } };

@@ -9,7 +9,7 @@ export const BRACKET_SCHOOLS = {
 } as const;
 
 /**
- * By how much each exposure of a bracket differs from the metered one, stops of light, in the order of the takes. An even count has one more on the light side.
+ * By how much each exposure of a bracket differs from the metered one, stops of light, in the order of the shots. An even count has one more on the light side.
  *
  * @param brackets count, step and order of the exposures
  *

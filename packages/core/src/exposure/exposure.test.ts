@@ -220,7 +220,7 @@ describe('from the reading to the time', () => {
     expect(workingExposure(geometryOf(through))?.timeS).toBeCloseTo(64 / exposureTimes(through), 6);
   });
 
-  test('filters add their stops, and one whose figure is missing leaves the time not known', () => {
+  test('filters add their stops, and one whose figure is missing leaves the time unknown', () => {
     expect(
       set(
         exposed({
@@ -275,7 +275,7 @@ describe('from the reading to the time', () => {
     }
   });
 
-  test('grey filters for a wanted time: ten stops make 1/125 s into eight', () => {
+  test('ND filters for a wanted time: ten stops make 1/125 s into eight', () => {
     expect(greyFor(geometryOf(exposed({})), 8)).toMatchObject({ stops: expect.closeTo(9.97, 1) as number, filters: [10] });
     fc.assert(
       fc.property(evenly(0.02, 300), (t) => {

@@ -40,12 +40,12 @@ export interface Working {
   /** The law that the film follows; `null` when it is film and not known. */
   readonly law: Exclude<Reciprocity, { kind: 'film' }> | null;
   readonly shutter: Shutter;
-  /** In the order of the takes; empty when the time is not known. */
+  /** In the order of the shots; empty when the time is not known. */
   readonly takes: readonly BracketTake[];
 }
 
 /**
- * The shutter that a stand works with: the one chosen if the rig has it, else its usual one.
+ * The shutter that a setup works with: the one chosen if the rig has it, else its usual one.
  *
  * @param settings what of the settings it depends on
  *
@@ -58,7 +58,7 @@ export function standShutter({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exp
 }
 
 /**
- * The brackets of a stand: at every place of a mosaic as its series says.
+ * The brackets of a setup: at every place of a mosaic as its series says.
  *
  * @param settings what of the settings it depends on
  *
@@ -70,7 +70,7 @@ export function standBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposur
 }
 
 /**
- * All takes of a stand: brackets, and the places and white cards of a mosaic.
+ * All shots of a setup: brackets, and the places and flat-field frames of a mosaic.
  *
  * @param geometry what follows from the settings of a setup
  *
@@ -106,7 +106,7 @@ export function standFalloff(geometry: Geometry): { readonly cornerDeg: number; 
   return { cornerDeg, stops, left: Math.max(0, stops - (geometry.settings.exposure.centreFilterStops ?? 0)) };
 }
 
-/** The law of the film in a stand; a sensor loses nothing. `null` for film of which nothing is known. */
+/** The law of the film in a setup; a sensor loses nothing. `null` for film of which nothing is known. */
 export function standLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Working['law'] {
   const { reciprocity } = exposure;
   if (reciprocity.kind !== 'film') return reciprocity;
@@ -123,7 +123,7 @@ export function lightLines(geometry: Geometry): readonly LightLine[] {
   if (!exposure.throughLens) {
     const m = Math.max(0, geometry.magnification);
     const { stops } = exposureFactor(m, rig.parts.lens.figures.pupilRatio ?? 1, geometry.settings.fNumber, 0);
-    lines.push({ id: 'closeUp', words: 'extension of the lens', stops });
+    lines.push({ id: 'closeUp', words: 'bellows extension', stops });
     for (const part of rig.parts.front)
       if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.figures.stops });
     for (const { name, stops } of exposure.filters) lines.push({ id: 'filter', words: name, stops });
@@ -138,7 +138,8 @@ export function lightLines(geometry: Geometry): readonly LightLine[] {
       stops: exposure.favour === 'corner' ? left : half,
     });
   }
-  if (exposure.compensationStops !== 0) lines.push({ id: 'compensation', words: 'by choice', stops: exposure.compensationStops });
+  if (exposure.compensationStops !== 0)
+    lines.push({ id: 'compensation', words: 'exposure compensation', stops: exposure.compensationStops });
   return lines;
 }
 
@@ -180,7 +181,7 @@ export function workingExposure(geometry: Geometry, fNumber = geometry.settings.
 }
 
 /**
- * The mean time of the takes of a bracket, s; `null` when not known.
+ * The mean time of the shots of a bracket, s; `null` when not known.
  *
  * @param geometry what follows from the settings of a setup
  *
@@ -219,7 +220,7 @@ export function equivalentPairs(geometry: Geometry): readonly Pair[] {
   }));
 }
 
-/** Densities of the usual grey filters, stops (common practice: density 0.3 to a stop). */
+/** Densities of the usual ND filters, stops (common practice: density 0.3 to a stop). */
 export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
 
 /**

@@ -66,12 +66,12 @@ export const EXPOSURE_FIELDS = {
   /** For which part of the picture the falloff is made up. */
   favour: choice({
     label: 'Exposed for',
-    choices: { centre: 'the axis', half: 'half way to the farthest corner', corner: 'the farthest corner' },
+    choices: { centre: 'the image centre', half: 'half way to the farthest corner', corner: 'the farthest corner' },
     first: 'centre',
   }),
   /** More light than metered, stops. */
-  compensationStops: number({ label: 'By choice', unit: 'stops', min: -10, max: 10, first: 0 }),
-  reciprocity: own<Reciprocity>({ label: 'Film at long times', first: { kind: 'film' } }),
+  compensationStops: number({ label: 'Exposure compensation', unit: 'stops', min: -10, max: 10, first: 0 }),
+  reciprocity: own<Reciprocity>({ label: 'Reciprocity', first: { kind: 'film' } }),
   brackets: group({ label: 'Brackets', fields: BRACKET_FIELDS }),
   /** Something that moves across the view; `null` when nothing does. */
   moving: maybeGroup({
@@ -84,7 +84,7 @@ export const EXPOSURE_FIELDS = {
   flash: flag({ label: 'Flash', first: false }),
   /** How the shutter is released. */
   release: choice({
-    label: 'Released by',
+    label: 'Shutter release',
     choices: { hand: 'by hand', cable: 'cable', timer: 'self-timer', remote: 'remote' },
     first: 'cable',
   }),

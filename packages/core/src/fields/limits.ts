@@ -4,9 +4,9 @@ import { flag, maybeNumber, number, type GroupValue } from './field';
 export const LIMIT_FIELDS = {
   /** No smaller aperture than this, for diffraction; `null` for whatever the lens has. */
   smallestFNumber: maybeNumber({ label: 'No smaller than f/', unit: '', min: 0.5, max: 512 }),
-  /** The most takes for one picture, and how long each takes with settling, s. */
-  mostTakes: number({ label: 'Most takes', unit: '', min: 1, max: 1000, whole: true, first: 12 }),
-  secondsPerTake: number({ label: 'Each takes', unit: 's', min: 0.1, max: 3600, first: 4 }),
+  /** The most shots for one picture, and how long each takes with settling, s. */
+  mostTakes: number({ label: 'Maximum shots', unit: '', min: 1, max: 1000, whole: true, first: 12 }),
+  secondsPerTake: number({ label: 'Seconds per shot', unit: 's', min: 0.1, max: 3600, first: 4 }),
   /** Whether something in the picture moves, so that takes cannot be put together. */
   somethingMoves: flag({ label: 'Something in it moves', first: false }),
   /** How many permissible blurs wide the blur of a soft pin must be. */

@@ -1,6 +1,6 @@
 import { choice, flag, group, maybeNumber, number, own, type GroupValue } from './field';
 
-/** One frame of a mosaic: where its centre lies over the foot of the lens, mm (right +, up +), and whether it is turned a quarter against the stand's frame. */
+/** One frame of a mosaic: where its centre lies over the foot of the lens, mm (right +, up +), and whether it is turned a quarter against the setup's frame. */
 export interface MosaicFrame {
   readonly riseMm: number;
   readonly shiftMm: number;
@@ -23,16 +23,16 @@ export interface Zone extends Rect {
   readonly distanceM: number;
 }
 
-/** How the takes of a mosaic follow each other. */
+/** How the shots of a mosaic follow each other. */
 export const SERIES_FIELDS = {
   /** Takes at each place, 1 without brackets. */
   brackets: number({ label: 'Brackets at each place', unit: '', min: 1, max: 15, whole: true, first: 1 }),
   /** All brackets at one place before the next place, or all places before the next exposure. */
   bracketsInside: flag({ label: 'All brackets at one place first', first: true }),
-  /** A white card photographed at each place, for falloff and colour. */
-  whiteCards: flag({ label: 'White card at each place', first: false }),
+  /** A flat-field frame photographed at each place, for falloff and colour. */
+  whiteCards: flag({ label: 'Flat-field frame at each place', first: false }),
   exposureS: number({ label: 'Exposure', unit: 's', min: 0.00001, max: 3600, first: 0.5 }),
-  /** From one take to the next at the same place, and from one place to the next, s. */
+  /** From one shot to the next at the same place, and from one place to the next, s. */
   settleS: number({ label: 'Settling', unit: 's', min: 0, max: 600, first: 2 }),
   moveS: number({ label: 'To the next place', unit: 's', min: 0, max: 3600, first: 8 }),
 };
@@ -57,7 +57,7 @@ export const MOSAIC_FIELDS = {
   nearestM: maybeNumber({ label: 'Nearest thing', unit: 'm', min: 0.02, max: 100_000 }),
   farthestM: maybeNumber({ label: 'Farthest thing', unit: 'm', min: 0.02, max: 100_000 }),
   /** How far near and far may part in an overlap, px. */
-  parallaxPx: number({ label: 'Parallax that passes', unit: 'px', min: 0.1, max: 100, first: 0.5 }),
+  parallaxPx: number({ label: 'Parallax tolerance', unit: 'px', min: 0.1, max: 100, first: 0.5 }),
   zones: own<readonly Zone[]>({ label: 'Zones in which something moves', first: [] }),
   series: group({ label: 'Series', fields: SERIES_FIELDS }),
   /** Free room on the card, GB, and film frames left; `null` when not looked at. */

@@ -38,10 +38,10 @@ export const STANCE_FIELDS = {
   roomM: maybeNumber({ label: 'Obstacle behind, at', unit: 'm', min: 0.05, max: 100_000 }),
   light: maybeGroup({ label: 'Light', fields: LIGHT_FIELDS }),
   /** Where straight ahead (at no yaw) goes on a map, degrees from true north through east; `null` when not known. */
-  compassDeg: maybeNumber({ label: 'Looks toward (from north)', unit: '°', min: 0, max: 360 }),
+  compassDeg: maybeNumber({ label: 'Compass bearing of view', unit: '°', min: 0, max: 360 }),
   /** The round thing whose stretch is watched, in the world; `null` when none was picked. */
   watched: own<Vec3 | null>({ label: 'Watched', first: null }),
-  accepted: group({ label: 'What passes', fields: ACCEPTED_FIELDS }),
+  accepted: group({ label: 'Tolerances', fields: ACCEPTED_FIELDS }),
 };
 
 /** What stands before the camera, and where the camera stands to it. */

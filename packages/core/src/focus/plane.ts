@@ -120,7 +120,7 @@ export function settingForPlane(focalMm: number, plane: Plane, path: readonly (s
     throw new CoreError(
       'focus_behind',
       path,
-      `The plane passes the lens at ${round(d)} mm; the back would have to stand in front of the lens or beyond all distance. Points farther than the focal length of ${focalMm} mm are needed.`,
+      `The plane passes the lens at ${round(d)} mm; the back would have to be in front of the lens or beyond all distance. Points farther than the focal length of ${focalMm} mm are needed.`,
     );
   }
   return { ...axisAngles([lx, ly, lz]), imageMm: focalMm / along };

@@ -29,7 +29,7 @@ export interface TiltSetting {
 
 const clamp = (deg: number, [from, to]: readonly [number, number]): number => Math.min(to, Math.max(from, deg));
 
-/** Tilt and swing of an axis, and nothing else: a stand is kept with what is set alone. */
+/** Tilt and swing of an axis, and nothing else: a setup is kept with what is set alone. */
 function settingOf(axis: Vec3): TiltSetting {
   const { tiltDeg, swingDeg } = axisAngles(axis);
   return { tiltDeg, swingDeg };

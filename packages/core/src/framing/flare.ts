@@ -10,7 +10,7 @@ import type { LightSource } from '../model/scene';
 export interface FlareState {
   /** Its angle from the lens axis, degrees. */
   readonly angleDeg: number;
-  /** Half the angle of the light circle, degrees; `null` when the circle is not known. */
+  /** Half the angle of the image circle, degrees; `null` when the circle is not known. */
   readonly circleDeg: number | null;
   /** Whether it is in the picture itself. */
   readonly inPicture: boolean;
@@ -30,7 +30,7 @@ export function flareState(geometry: Geometry): FlareState | null {
   if (back === null || light === null) return null;
   const seen = turnedToCamera(back.axes, toward(light));
   const movements = geometry.lens;
-  const circle = geometry.lightCircle;
+  const circle = geometry.imageCircle;
   const frame = geometry.wholeFrame;
   const v = geometry.imageMm;
   const [x, y] = [(v * seen[0]) / seen[2] - movements.shiftMm, (v * seen[1]) / seen[2] - movements.riseMm];

@@ -35,7 +35,7 @@ describe('is the subject in the frame', () => {
     expect(frameSpare(geometryOf(seen()))?.spareMm).toBeCloseTo(-0.429, 3);
     const found = inFrame(seen());
     expect(found && checkSentence(found)).toBe('The subject goes 0.4 mm beyond the upper edge of the frame.');
-    expect(found?.fixes.map(fixSentence)).toEqual(['25.2 m off holds with 1.0 mm to spare']);
+    expect(found?.fixes.map(fixSentence)).toEqual(['25.2 m away passes with 1.0 mm to spare']);
   });
 
   test('less rise than there is room for is cured by rise, the least that holds', () => {
@@ -44,12 +44,12 @@ describe('is the subject in the frame', () => {
     expect(found?.fixes[0]?.patch.movements?.riseMm).toBeCloseTo(9.7, 9);
   });
 
-  test('beside the subject it is shift, and what lies behind the camera is said', () => {
+  test('beside the subject it is shift, and what is behind the camera is said', () => {
     const aside = inFrame(seen({ movements: { riseMm: 4, shiftMm: 0 }, scene: { ...tower, asideM: -18, distanceM: 40 }, focusM: 40 }));
     expect(aside && checkSentence(aside)).toMatch(/beyond the right edge/);
     expect(aside?.fixes[0]?.control).toBe('shift');
     const past = inFrame(seen({ scene: { ...tower, yawDeg: 120 } }));
-    expect(past && checkSentence(past)).toBe('Part of the subject lies behind the camera.');
+    expect(past && checkSentence(past)).toBe('Part of the subject is behind the camera.');
   });
 
   test('without a subject nothing is said', () => {
@@ -100,7 +100,7 @@ describe('is the subject in the frame', () => {
         for (const remedy of found?.fixes ?? []) {
           offered++;
           const next = patched(settings, remedy.patch);
-          expect(inFrame(next)?.state).toBe('holds');
+          expect(inFrame(next)?.state).toBe('passes');
           expect(frameSpare(geometryOf(next))?.spareMm).toBeCloseTo(remedy.leaves.value, 9);
           if (remedy.patch.distanceM !== undefined) expect(next.focusM).toBe(remedy.patch.distanceM);
         }

@@ -105,7 +105,7 @@ describe('true lines in the picture', () => {
     expect(along?.[1]).toBeCloseTo(meets?.[1] ?? NaN, 2);
   });
 
-  test('level, uprights are upright and lines along the back meet nowhere', () => {
+  test('level, verticals are upright and lines along the back meet nowhere', () => {
     const level = stand({ scene: { ...scene, yawDeg: 0, pitchDeg: 0, rollDeg: 0 } });
     expect(uprightSlope(geometryOf(level), [7, 5])).toBeCloseTo(0, 12);
     expect(horizonAt(geometryOf(level), 3)).toBeCloseTo(0, 12);

@@ -9,7 +9,7 @@ import type { Rig } from '../model/rig';
 import type { Geometry } from './geometry';
 import type { FrameSize } from '../model/frame';
 
-/** One circle of a stand, as it lies on the back at the present focus. */
+/** One circle of a setup, as it lies on the back at the present focus. */
 export interface CircleOnBack {
   readonly diameterMm: number;
   readonly atInfinityMm: number;
@@ -48,13 +48,13 @@ export function sharpCircleAt({ settings, magnification }: Geometry, fNumber: nu
 }
 
 /**
- * A circle as a cone of light before the back of a stand.
+ * A circle as a cone of light before the back of a setup.
  *
  * @param geometry what follows from the settings of a setup
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * standCone(frontGeometry, frontGeometry.lightCircle).axis // => [0, 0, 1]
+ * standCone(frontGeometry, frontGeometry.imageCircle).axis // => [0, 0, 1]
  */
 export function standCone(geometry: Geometry, circle: CircleOnBack): Cone {
   return {
@@ -71,7 +71,7 @@ export function standCone(geometry: Geometry, circle: CircleOnBack): Cone {
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * cornersOutside(frontGeometry, frontGeometry.lightCircle) // => []
+ * cornersOutside(frontGeometry, frontGeometry.imageCircle) // => []
  */
 export function cornersOutside(geometry: Geometry, circle: CircleOnBack): readonly Corner[] {
   const half = coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm);
@@ -110,7 +110,7 @@ const SIDEWAYS = (89.9 * Math.PI) / 180;
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * standMargin(frontGeometry, frontGeometry.lightCircle).valueMm // => 21.315
+ * standMargin(frontGeometry, frontGeometry.imageCircle).valueMm // => 21.315
  */
 export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMargin {
   const frame = geometry.frame;
@@ -141,7 +141,7 @@ export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMar
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * standContour(frontGeometry, frontGeometry.lightCircle).length // => 720
+ * standContour(frontGeometry, frontGeometry.imageCircle).length // => 720
  */
 export function standContour(geometry: Geometry, circle: CircleOnBack): Float64Array {
   return geometry.turned
@@ -157,7 +157,7 @@ export function standContour(geometry: Geometry, circle: CircleOnBack): Float64A
  * @param control which movement
  *
  * @example
- * standOneWay(frontGeometry, frontGeometry.lightCircle, 'rise')?.toMm // => 29.315
+ * standOneWay(frontGeometry, frontGeometry.imageCircle, 'rise')?.toMm // => 29.315
  */
 export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
   const { riseMm, shiftMm } = geometry.settings.movements;
@@ -178,7 +178,7 @@ export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: '
  * @param directionDeg direction from the centre: 0 right, 90 up
  *
  * @example
- * standAlong(frontGeometry, frontGeometry.lightCircle, 90)?.toMm // => 29.315
+ * standAlong(frontGeometry, frontGeometry.imageCircle, 90)?.toMm // => 29.315
  */
 export function standAlong(geometry: Geometry, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);

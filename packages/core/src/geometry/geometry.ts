@@ -60,7 +60,7 @@ export interface Geometry {
   /** Place of the lens and directions of the back in the world; `null` without a scene. */
   readonly back: Placed | null;
   /** The image circle on the back; `null` when the lens has no value for it. */
-  readonly lightCircle: CircleOnBack | null;
+  readonly imageCircle: CircleOnBack | null;
   /** The sharp circle at the aperture set; `null` when it is not known. */
   readonly sharpCircle: SharpCircle | null;
   /** The frames of the mosaic over the lens; `null` for a single picture. */
@@ -157,8 +157,8 @@ class LazyGeometry implements Geometry {
     return this.part('back', () => standBack(this.settings));
   }
 
-  get lightCircle(): CircleOnBack | null {
-    return this.part('lightCircle', () => imageCircleOf(this.settings, this.magnification));
+  get imageCircle(): CircleOnBack | null {
+    return this.part('imageCircle', () => imageCircleOf(this.settings, this.magnification));
   }
 
   get sharpCircle(): SharpCircle | null {

@@ -7,7 +7,7 @@ import type { ShiftPosition } from '../model/movements';
 import type { Rig } from '../model/rig';
 import type { Geometry } from './geometry';
 
-/** The frames of a stand's mosaic as they lie over the foot of the lens, mm, with what they make together. */
+/** The frames of a setup's mosaic as they lie over the foot of the lens, mm, with what they make together. */
 export interface LaidMosaic {
   readonly frames: readonly MosaicFrame[];
   readonly rects: readonly Rect[];
@@ -62,14 +62,14 @@ function onPlate({ shiftMm, riseMm }: MosaicFrame, { xMm, yMm }: NonNullable<Sli
   ].some(([x, y]) => Math.hypot(shiftMm - (x ?? 0), riseMm - (y ?? 0)) < 0.005);
 }
 
-/** The stand as it is for one frame of its mosaic alone. */
+/** The setup as it is for one frame of its mosaic alone. */
 export function standOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }: MosaicFrame): SetupSettings {
   const other = settings.orientation === 'landscape' ? 'portrait' : 'landscape';
   return { ...settings, mosaic: null, crop: null, movements: { riseMm, shiftMm }, orientation: turned ? other : settings.orientation };
 }
 
 /**
- * The stand with the largest whole rectangle of its mosaic for a frame: what the joined picture is seen and measured by; `null` without a mosaic.
+ * The setup with the largest whole rectangle of its mosaic for a frame: what the joined picture is seen and measured by; `null` without a mosaic.
  *
  * @param geometry what follows from the settings of a setup
  *

@@ -92,7 +92,7 @@ describe('how sharp a pin is', () => {
     expect(pinStates(geometryOf({ ...settings, scene: null }))).toEqual([]);
   });
 
-  test('what cannot be imaged at all has no blur to tell', () => {
+  test('what cannot be focused at all has no blur to tell', () => {
     const settings = stand({ scene, pins: [at([0, 1.5, -20])] });
     const back = geometryOf(settings).back;
     expect(back && seenFrom(back, [0, 1.5, -20])[2]).toBeLessThan(0);

@@ -1,11 +1,11 @@
 import { circleContradictions, inOrder } from './contradictions';
 
 describe('values that cannot be true together', () => {
-  test('a circle of good definition beyond the light circle, said at its diameter', () => {
+  test('a sharp circle beyond the image circle, said at its diameter', () => {
     expect(circleContradictions({ lightMm: 50, definition: [{ fNumber: 8, diameterMm: 51 }] })).toEqual([
       {
         path: ['definition', 0, 'diameterMm'],
-        message: expect.stringMatching(/f\/8 is 51 mm; it cannot be larger than the light circle of 50 mm/),
+        message: expect.stringMatching(/f\/8 is 51 mm; it cannot be larger than the image circle of 50 mm/),
       },
     ]);
     expect(circleContradictions({ lightMm: null, definition: [{ fNumber: 8, diameterMm: 51 }] })).toEqual([]);
@@ -17,11 +17,11 @@ describe('values that cannot be true together', () => {
       { fNumber: 8, diameterMm: 52 },
     ];
     expect(circleContradictions({ lightMm: null, definition })).toEqual([
-      { path: ['definition', 1, 'fNumber'], message: expect.stringMatching(/f\/8 stands twice/) },
+      { path: ['definition', 1, 'fNumber'], message: expect.stringMatching(/f\/8 appears twice/) },
     ]);
   });
 
-  test('an end below its beginning; what is not known contradicts nothing', () => {
+  test('an end below its beginning; what is unknown contradicts nothing', () => {
     expect(inOrder([300, 100], 'bellowsMaxMm', 'The longest bellows must be at least as long as the shortest')).toEqual([
       { path: ['bellowsMaxMm'], message: 'The longest bellows must be at least as long as the shortest (100 is less than 300).' },
     ]);

@@ -12,7 +12,7 @@ export function inOrder([least, most]: readonly [number | null, number | null], 
   return [{ path: [at], message: `${sentence} (${most} is less than ${least}).` }];
 }
 
-/** Circles that contradict each other: a circle of good definition beyond the light circle, or one f-number twice. */
+/** Circles that contradict each other: a sharp circle beyond the image circle, or one f-number twice. */
 export function circleContradictions({
   lightMm,
   definition,
@@ -25,14 +25,14 @@ export function circleContradictions({
       return [
         {
           path: ['definition', i, 'fNumber'],
-          message: `f/${fNumber} stands twice in the table of circles; give one diameter for each f-number.`,
+          message: `f/${fNumber} appears twice in the table of circles; give one diameter for each f-number.`,
         },
       ];
     if (lightMm === null || diameterMm <= lightMm) return [];
     return [
       {
         path: ['definition', i, 'diameterMm'],
-        message: `The circle of good definition at f/${fNumber} is ${diameterMm} mm; it cannot be larger than the light circle of ${lightMm} mm.`,
+        message: `The sharp circle at f/${fNumber} is ${diameterMm} mm; it cannot be larger than the image circle of ${lightMm} mm.`,
       },
     ];
   });

@@ -50,7 +50,7 @@ export interface ListFigure extends FigureBase {
   readonly max: number;
 }
 
-/** Circles of good definition at infinity by f-number; empty when not known. */
+/** Sharp circles at infinity by f-number; empty when not known. */
 export interface CirclesFigure extends FigureBase {
   readonly type: 'circles';
 }

@@ -1,4 +1,4 @@
-/** A take to be matched: when it was logged, ms of UTC, and what was set. */
+/** A shot to be matched: when it was logged, ms of UTC, and what was set. */
 export interface TakeToMatch {
   readonly id: string;
   readonly atMs: number;
@@ -21,11 +21,11 @@ export type Doubt = 'far' | 'exposure' | 'crowded' | 'names' | 'order' | 'clock'
 /** What each doubt means, in words. */
 export const DOUBTS: Readonly<Record<Doubt, string>> = {
   far: 'the times are some seconds apart',
-  exposure: 'the file says another exposure than was logged',
-  crowded: 'another take is as near in time',
+  exposure: 'file’s exposure differs from the log',
+  crowded: 'another shot is as near in time',
   names: 'the names of the files run another way than their times',
-  order: 'matched by order alone: the file says no time, or no clock fits',
-  clock: 'too few takes agree about the clock to be sure of it',
+  order: 'matched by order alone: the file has no capture time, or no clock offset fits',
+  clock: 'too few shots agree about the clock to be sure of it',
 };
 
 export interface Match {
@@ -36,7 +36,7 @@ export interface Match {
   readonly doubts: readonly Doubt[];
 }
 
-/** A clock that was found: from which file on, by how much it is ahead of the log, s, and how many takes agree. */
+/** A clock that was found: from which file on, by how much it is ahead of the log, s, and how many shots agree. */
 export interface Clock {
   readonly camera: string;
   readonly offsetS: number;
@@ -67,7 +67,7 @@ interface Timed extends FileToMatch {
 
 /**
  * Matches takes with files by time, one to one and in order. Each camera's
- * clock is found from all pairs: the offset at which most takes have a file.
+ * clock is found from all pairs: the offset at which most shots have a file.
  * What is left over is tried with a further clock, so that a change to or from
  * daylight saving in the middle, or a clock set anew, is found as a second
  * one. Files without any time are matched by order where the counts agree.
@@ -106,7 +106,7 @@ export function matched(
       );
     if (!best || best.pairs.length === 0) break;
     const first = !clocks.some(({ camera }) => camera === best.camera);
-    // A further clock needs more than one take for a witness, or chance finds one.
+    // A further clock needs more than one shot for a witness, or chance finds one.
     if (!first && (best.pairs.length < 3 || given.has(best.camera))) break;
     const sure = best.pairs.length >= 3 || (best.pairs.length === takes.length && best.pairs.length === files.length);
     best.pairs.forEach(({ take, file, offMs }, i) =>
@@ -163,7 +163,7 @@ export function matched(
   }
   const clocked = new Set(files.filter(({ atMs }) => atMs !== null).map(({ camera }) => camera)).size;
   if (clocked > 1) remarks.push(`The files are of ${clocked} cameras; each has a clock of its own.`);
-  if (takes.length !== files.length) remarks.push(`${takes.length} takes were logged and ${files.length} files are here.`);
+  if (takes.length !== files.length) remarks.push(`${takes.length} shots were logged and ${files.length} files are here.`);
   return {
     matches,
     clocks,
@@ -179,7 +179,7 @@ interface Pair {
   readonly offMs: number;
 }
 
-/** The offset at which most takes have a file of their own, and those pairs. */
+/** The offset at which most shots have a file of their own, and those pairs. */
 function bestClock(
   takes: readonly TakeToMatch[],
   files: readonly Timed[],

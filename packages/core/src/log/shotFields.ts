@@ -27,7 +27,7 @@ function filtersOf({ settings: { rig, exposure } }: ShotContext): string {
  */
 export const SHOT_FIELDS = {
   stand: text({
-    label: 'Stand',
+    label: 'Setup',
     csv: 'stand',
     xmp: 'Stand',
     table: { place: 1, widthPx: 190 },
@@ -61,7 +61,7 @@ export const SHOT_FIELDS = {
   }),
   /** `null` when no time was known. */
   timeS: maybeNumber({
-    label: 'Time',
+    label: 'Shutter speed',
     unit: 's',
     min: 0.00001,
     max: 360_000,
@@ -211,7 +211,7 @@ export const SHOT_FIELDS = {
     logged: ({ bracket, brackets }) => (bracket === null ? null : brackets.count),
   }),
   bracketStops: maybeNumber({
-    label: 'Off the metered',
+    label: 'Offset from metered',
     unit: 'stops',
     min: -20,
     max: 20,
@@ -242,7 +242,7 @@ export const SHOT_FIELDS = {
     logged: ({ film }) => film?.frame ?? null,
   }),
   filmFrames: maybeNumber({
-    label: 'Film frames there',
+    label: 'Frames on roll or holder',
     since: 2,
     ...count,
     max: 1000,
@@ -336,7 +336,7 @@ export type ShotKey = keyof Fields;
 /** What was set for one exposure, as it was at that moment: the file will not know it. */
 export type TakeFigures = { readonly [K in ShotKey]: ShotValue<Fields[K]> };
 
-/** A take as it is kept. */
+/** A shot as it is kept. */
 export interface LogTake extends TakeFigures {
   readonly id: string;
   readonly standId: string;

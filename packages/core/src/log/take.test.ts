@@ -20,7 +20,7 @@ const onFilm = (more: Parameters<typeof film>[0], exposure: Partial<SetupSetting
 const orders = fc.constantFrom<BracketOrder>('darkFirst', 'lightFirst', 'middleFirst');
 const frames = (n: number) => Array.from({ length: n }, (_, i) => ({ riseMm: i, shiftMm: -i, turned: false }));
 
-describe('the series of a stand', () => {
+describe('the series of a setup', () => {
   test('has every exposure of every frame once, all of one before the next as the series says', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 6 }), fc.integer({ min: 1, max: 5 }), fc.boolean(), (places, brackets, bracketsInside) => {
@@ -41,12 +41,12 @@ describe('the series of a stand', () => {
     );
   });
 
-  test('a single picture without a bracket is one take of no frame', () => {
+  test('a single picture without a bracket is one shot of no frame', () => {
     expect(seriesOf(geometryOf(base))).toEqual([{ frame: null, bracket: null }]);
   });
 });
 
-describe('a take of a bracket', () => {
+describe('a shot of a bracket', () => {
   test('is logged with its own stops in any order, metered or not', () => {
     fc.assert(
       fc.property(
@@ -73,7 +73,7 @@ describe('a take of a bracket', () => {
     );
   });
 
-  test('a time that the film is not known for is not logged as that of another exposure', () => {
+  test('a time that the film is unknown for is not logged as that of another exposure', () => {
     // Half a second metered, two stops about it, lightest first: 2 s is beyond what unmeasured film is trusted for.
     const settings = onFilm(
       { reciprocityExponent: null },
@@ -84,12 +84,12 @@ describe('a take of a bracket', () => {
     expect(times[1]).toBeCloseTo(0.5, 1);
     expect(times[2]).toBeCloseTo(0.125, 2);
     // The card says it as well, in its place.
-    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.figures).toMatch(/^not known · 1\/2 s · 1\/8 s$/);
+    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.figures).toMatch(/^unknown · 1\/2 s · 1\/8 s$/);
     const long = onFilm(
       { reciprocityExponent: null },
       { meter: { kind: 'pair', fNumber: 8, timeS: 2, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } },
     );
-    expect(spotCard(geometryOf(long)).find(({ id }) => id === 'set')?.figures).toContain('time from the reading');
+    expect(spotCard(geometryOf(long)).find(({ id }) => id === 'set')?.figures).toContain('shutter speed from the reading');
   });
 });
 
@@ -130,7 +130,7 @@ describe('film by holder and roll', () => {
       frame: 1,
       of: 2,
     });
-    // By the time of the take, not by its place in the list.
+    // By the time of the shot, not by its place in the list.
     expect(
       nextFilm(settings, [taken({ holder: 'holder 4', frame: 1, of: 2 }, 9), taken({ holder: 'holder 1', frame: 2, of: 2 }, 3)]),
     ).toEqual({ holder: 'holder 4', frame: 2, of: 2 });
@@ -149,7 +149,7 @@ describe('film by holder and roll', () => {
   });
 });
 
-describe('a take in words', () => {
+describe('a shot in words', () => {
   test('names what was set and nothing that was not', () => {
     const take = takeOf(
       geometryOf({ ...base, movements: { riseMm: 4, shiftMm: 0 }, front: { tiltDeg: 2.4, swingDeg: 0 } }),

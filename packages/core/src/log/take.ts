@@ -13,7 +13,7 @@ export interface SeriesPlace {
 }
 
 /**
- * The exposures of a stand in the order in which they are made.
+ * The exposures of a setup in the order in which they are made.
  *
  * @param geometry what follows from the settings of a setup
  *
@@ -32,7 +32,7 @@ export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
 }
 
 /**
- * What a take of a stand is logged as, at its place in the series. The mosaic's own frame says where the slides stood.
+ * What a shot of a setup is logged as, at its place in the series. The mosaic's own frame says where the slides stood.
  *
  * @param geometry what follows from the settings of a setup
  * @param name name
@@ -45,7 +45,7 @@ export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
 export function takeOf(geometry: Geometry, name: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
   const { settings, laid } = geometry;
   const brackets = standBrackets(settings);
-  // A time that the film is not known for is missing among the takes: each is found by its stops, not by its place.
+  // A time that the film is not known for is missing among the shots: each is found by its stops, not by its place.
   const stops = bracketStops(brackets)[bracket ?? 0] ?? 0;
   const one = workingExposure(geometry)?.takes.find((each) => each.stops === stops) ?? null;
   const at = frame === null ? settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? settings.movements);
@@ -53,7 +53,7 @@ export function takeOf(geometry: Geometry, name: string, { frame, bracket }: Ser
 }
 
 /**
- * Where the next exposure on film goes, after the takes so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known.
+ * Where the next exposure on film goes, after the shots so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known.
  *
  * @param settings what of the settings it depends on
  * @param takes the logged shots
@@ -124,7 +124,7 @@ export function filmUse(takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | '
 }
 
 /**
- * A take in plain words, for the description of a file and for reading aloud.
+ * A shot in plain words, for the description of a file and for reading aloud.
  *
  * @param take the logged shot
  *
@@ -136,7 +136,7 @@ export function takeWords(take: TakeFigures): string {
 }
 
 /**
- * What was set for a take, in plain words, a part for each thing set.
+ * What was set for a shot, in plain words, a part for each thing set.
  *
  * @param take the logged shot
  *
@@ -162,6 +162,6 @@ export function settingWords(take: TakeFigures): readonly string[] {
 
 function focusLabel(take: TakeFigures): string {
   if (take.focusM === null) return 'at infinity';
-  if (take.focusM < 0) return 'nearer than infinity on the rail';
+  if (take.focusM < 0) return 'lens inside its infinity position (tilted)';
   return metresWords(take.focusM);
 }

@@ -1,7 +1,7 @@
 /** How finely an aperture ring clicks. */
 export type StopStep = 'full' | 'half' | 'third';
 
-/** One figure of the circle of good definition, at infinity. */
+/** One figure of the sharp circle, at infinity. */
 export interface DefinitionFigure {
   readonly fNumber: number;
   readonly diameterMm: number;
@@ -9,7 +9,7 @@ export interface DefinitionFigure {
 
 /**
  * What is known of a lens's image circles at infinity, as diameters in mm.
- * The light circle is mechanical and hard; the circle of good definition grows
+ * The image circle is mechanical and hard; the sharp circle grows
  * as the lens stops down.
  */
 export interface CircleFigures {

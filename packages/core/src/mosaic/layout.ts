@@ -15,7 +15,7 @@ export const LAYOUTS = {
 } as const;
 export type LayoutKind = keyof typeof LAYOUTS;
 
-/** A layout that was worked out: its frames in the order in which they are shot, and which way the stand's frame is turned. */
+/** A layout that was worked out: its frames in the order in which they are shot, and which way the setup's frame is turned. */
 export interface Layout {
   readonly kind: LayoutKind;
   readonly orientation: Orientation;

@@ -7,7 +7,7 @@ import type { RigParts, Rig } from '../model/rig';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
-  if (!rig.known) throw new Error('not known');
+  if (!rig.known) throw new Error('unknown');
   return rig.value;
 };
 const clicking = slidesOf(

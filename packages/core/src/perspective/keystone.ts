@@ -51,7 +51,7 @@ export function keystone({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pi
     throw new CoreError(
       'beyond_correction',
       ['pitchDeg'],
-      `pitchDeg is ${pitchDeg}; from ${most.toFixed(2)}° on the point where uprights meet lies in the frame and nothing can make them parallel.`,
+      `pitchDeg is ${pitchDeg}; from ${most.toFixed(2)}° on the point where verticals meet lies in the frame and nothing can make them parallel.`,
     );
   }
   const edge = sensorWidthMm / 2;

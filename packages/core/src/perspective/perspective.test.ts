@@ -95,7 +95,7 @@ describe('keystone', () => {
   const v = 24;
   const [w, h] = [24, 36];
 
-  test.each([12, -7, 3.5])('uprights seen by a 3D package pitched %p° meet, lean and part as said', (pitch) => {
+  test.each([12, -7, 3.5])('verticals seen by a 3D package pitched %p° meet, lean and part as said', (pitch) => {
     const said = keystone({ imageMm: v, sensorWidthMm: w, sensorHeightMm: h, columnsPx: 5504, pitchDeg: pitch });
     const see = camera3d(v, w, h, 0, 0, pitch);
     // An upright through the edge of the frame at mid height.
@@ -111,7 +111,7 @@ describe('keystone', () => {
     expect(said.convergencePx / said.convergenceMm).toBeCloseTo(5504 / w, 9);
   });
 
-  test('the homography that makes uprights parallel keeps and stretches as said', () => {
+  test('the homography that makes verticals parallel keeps and stretches as said', () => {
     const pitch = 9;
     const said = keystone({ imageMm: v, sensorWidthMm: w, sensorHeightMm: h, columnsPx: 5504, pitchDeg: pitch });
     const see = camera3d(v, w, h, 0, 0, pitch);

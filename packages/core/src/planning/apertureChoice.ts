@@ -138,13 +138,13 @@ interface ChoiceWordsInput {
 function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWordsInput): string {
   if (balanced === null) {
     return ring.some(({ defocusMm }) => defocusMm === null) && geometry.settings.pins.some(({ role }) => role === 'sharp')
-      ? 'A pin cannot be imaged at this setting at all.'
+      ? 'A pin cannot be focused at all at this setting.'
       : `No pin ${PIN_ROLES.sharp} yet; only diffraction can be told.`;
   }
   if (holdsFrom === null) {
     const last = ring[ring.length - 1];
     const left = last ? notHeld(geometry, last.fNumber) : [];
-    return `No aperture of this lens holds ${left.length === 1 ? left[0] : `all pins; at ${apertureWords(last?.fNumber ?? 0)} ${left.join(', ')} are still blurred`}. Another tilt, a stack or more distance is needed.`;
+    return `No aperture of this lens keeps ${left.length === 1 ? left[0] : `all pins; at ${apertureWords(last?.fNumber ?? 0)} ${left.join(', ')} are still blurred`}. Another tilt, a stack or more distance is needed.`;
   }
   const index = ring.findIndex(({ fNumber }) => fNumber === holdsFrom);
   const before = ring[index - 1];
@@ -154,12 +154,12 @@ function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWords
     const all = geometry.settings.pins.filter(({ role }) => role === 'sharp').length;
     parts.push(
       left.length === all
-        ? `${apertureWords(before.fNumber)} holds none of them`
-        : `${apertureWords(before.fNumber)} holds ${left.length > 2 || left.length === 0 ? `not all: ${left.length} pins are blurred` : `everything but ${left.join(' and ')}`}`,
+        ? `${apertureWords(before.fNumber)} keeps none of them sharp`
+        : `${apertureWords(before.fNumber)} holds ${left.length > 2 || left.length === 0 ? `only some: ${left.length} pins are blurred` : `all but ${left.join(' and ')}`}`,
     );
   }
   const soft = before ? softerBy(geometry, before.fNumber, holdsFrom) : 0;
-  parts.push(`${apertureWords(holdsFrom)} holds all${soft > 0.004 ? ` and is ${fixed(soft * 100, 0)} % softer at best focus` : ''}`);
+  parts.push(`${apertureWords(holdsFrom)} keeps all sharp${soft > 0.004 ? ` and is ${fixed(soft * 100, 0)} % softer at best focus` : ''}`);
   const holds = ring[index];
   const airy = holds && holds.diffractionMm > cocMm ? ' There the blur of diffraction alone is already wider than the standard.' : '';
   const even =

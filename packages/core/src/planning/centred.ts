@@ -4,7 +4,7 @@ import type { SetupSettings } from '../model/setup';
 import { PLAIN_SETTINGS } from '../setup/defaults';
 
 /**
- * A rig on a stand with nothing moved, turned or cropped: landscape unless said otherwise, f/8 or the nearest that there is, infinity, no subject.
+ * A rig on a setup with nothing moved, turned or cropped: landscape unless said otherwise, f/8 or the nearest that there is, infinity, no subject.
  *
  * @param rig the assembled rig
  * @param orientation landscape or portrait

@@ -102,7 +102,7 @@ describe('turning in and shifting back', () => {
     expect(Math.abs(offer?.patch?.movements?.shiftMm ?? 9)).toBeLessThanOrEqual(2);
   });
 
-  test('whatever the stand: the offer is within slides and circle, keeps the centre and never makes it worse', () => {
+  test('whatever the setup: the offer is within slides and circle, keeps the centre and never makes it worse', () => {
     let offered = 0;
     fc.assert(
       fc.property(evenly(-4, 4), evenly(-14, -4), evenly(-8, 8), evenly(0, 8), (x, z, shiftMm, riseMm) => {
@@ -114,7 +114,7 @@ describe('turning in and shifting back', () => {
         if (!offer?.patch) return true;
         offered++;
         const next = patched(settings, offer.patch);
-        const light = geometryOf(next).lightCircle;
+        const light = geometryOf(next).imageCircle;
         const inside =
           light !== null &&
           standMargin(geometryOf(next), light).valueMm >= Math.min(0, standMargin(geometryOf(settings), light).valueMm) - 1e-9;

@@ -18,7 +18,7 @@ describe('which rig does it from here', () => {
     expect(found.state).toBe('fails');
     expect(found.reasons).toEqual(['the slide ends 0.4 mm too early']);
     const nearer = fromHere(rig, 'portrait', { ...tower, distanceM: 26 });
-    expect(nearer.state).toBe('holds');
+    expect(nearer.state).toBe('passes');
     expect(nearer.fromFNumber).toBe(11);
   });
 
@@ -27,7 +27,7 @@ describe('which rig does it from here', () => {
     expect(found.state).toBe('fails');
     expect(found.reasons[0]).toMatch(/too far apart for the frame/);
     const far = fromHere(stand().rig, 'portrait', { ...tower, footIn: true, distanceM: 60 });
-    expect(far.state).toBe('holds');
+    expect(far.state).toBe('passes');
   });
 
   test('a foot below the frame asks for fall', () => {
@@ -40,7 +40,7 @@ describe('which rig does it from here', () => {
     const blank = { ...rig, mechanism: { kind: 'unknown' as const }, lens: { ...rig.lens, circle: { lightMm: null, definition: [] } } };
     expect(fromHere(blank, 'portrait', tower)).toMatchObject({
       state: 'unknown',
-      reasons: ['the travel of the slides is not known', 'no circle of the lens is known'],
+      reasons: ['the travel of the slides is unknown', 'no circle of the lens is known'],
     });
   });
 
@@ -48,7 +48,7 @@ describe('which rig does it from here', () => {
     const { rig } = stand();
     const locked = (angleDeg: number) =>
       fromHere({ ...rig, mechanism: { kind: 'line', angleDeg, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 24 });
-    expect(locked(90).state).toBe('holds');
+    expect(locked(90).state).toBe('passes');
     expect(locked(45)).toMatchObject({
       state: 'fails',
       fromFNumber: null,
@@ -59,17 +59,17 @@ describe('which rig does it from here', () => {
     expect(
       fromHere({ ...rig, mechanism: { kind: 'line', angleDeg: 45, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 10 })
         .state,
-    ).toBe('holds');
+    ).toBe('passes');
   });
 
-  test('where it says that a rig holds, a stand set so has no failing finding and the top is in', () => {
+  test('where it says that a rig holds, a setup set so has no failing finding and the top is in', () => {
     let held = 0;
     fc.assert(
       fc.property(anyStand, evenly(8, 80), evenly(2, 30), (base, distanceM, topHeightM) => {
         const { rig } = base;
         const wanted = { ...tower, distanceM, topHeightM, widthM: 1 };
         const found = fromHere(rig, 'portrait', wanted);
-        if (found.state !== 'holds' || found.fromFNumber === null) return true;
+        if (found.state !== 'passes' || found.fromFNumber === null) return true;
         held++;
         const settings = {
           ...base,

@@ -5,7 +5,7 @@ import { turned } from '../coverage/frame';
 import { oneWayLimitMm } from '../coverage/shiftLimit';
 import { riseForHeight } from '../perspective/rise';
 import { reaches, travelOf, type Travel } from '../rig/mechanism';
-import type { FindingState } from '../state';
+import type { CheckState } from '../state';
 import { centredStand } from './centred';
 import type { Orientation } from '../model/frame';
 import type { Mechanism } from '../model/movements';
@@ -24,7 +24,7 @@ export interface Wanted {
 /** One rig, one way round, from one place. */
 export interface FromHere {
   readonly orientation: Orientation;
-  readonly state: FindingState;
+  readonly state: CheckState;
   /** Rise that brings the top in; negative is fall, mm. */
   readonly riseMm: number;
   /** The rise (or the fall, when that is what is needed) that circle and slide allow at each full aperture, mm; `null` where the frame does not fit or no circle is known. */
@@ -46,7 +46,7 @@ export interface FromHere {
  * @param wanted what must be in the frame
  *
  * @example
- * fromHere(rig, 'portrait', { distanceM: 24, cameraHeightM: 1.6, topHeightM: 15, widthM: 8, footIn: false, marginMm: 1 }).state // => 'holds'
+ * fromHere(rig, 'portrait', { distanceM: 24, cameraHeightM: 1.6, topHeightM: 15, widthM: 8, footIn: false, marginMm: 1 }).state // => 'passes'
  */
 export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): FromHere {
   const frame = turned(rig.back, orientation);
@@ -78,7 +78,7 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
     fails.push(`top and foot are ${(found.riseForTopMm - found.highestRiseKeepingFootMm).toFixed(1)} mm too far apart for the frame`);
   if (wanted.widthM * scale > frame.widthMm - 2 * wanted.marginMm)
     fails.push(`it is ${(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm).toFixed(1)} mm too wide`);
-  if (travel === null) open.push('the travel of the slides is not known');
+  if (travel === null) open.push('the travel of the slides is unknown');
   const beyond = travel === null ? 0 : Math.max(riseMm - travel.maxMm, travel.minMm - riseMm);
   if (beyond > 0.005)
     fails.push(
@@ -86,12 +86,12 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
         ? `the slide is locked at ${Number(rig.mechanism.angleDeg.toFixed(1))}° and does not rise alone`
         : `the slide ends ${beyond.toFixed(1)} mm too early`,
     );
-  const light = freshGeometry(settings).lightCircle;
+  const light = freshGeometry(settings).imageCircle;
   const dark = light && oneWayLimitMm(frame, light.diameterMm, 'rise', 0);
-  if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push('corners leave the light circle');
+  if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push('corners fall outside the image circle');
   else if (allowed.every((each) => each.riseMm === null) && freshGeometry(settings).sharpCircle === null)
     open.push('no circle of the lens is known');
-  else if (from === null && beyond <= 0.005) fails.push('corners leave the sharp circle at every aperture');
+  else if (from === null && beyond <= 0.005) fails.push('corners fall outside the sharp circle at every aperture');
   const share = (wanted.widthM * scale * wanted.topHeightM * scale) / (frame.widthMm * frame.heightMm);
   return {
     orientation,
@@ -104,10 +104,10 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   };
 }
 
-function stateFrom(fails: string[], open: string[]): 'fails' | 'unknown' | 'holds' {
+function stateFrom(fails: string[], open: string[]): 'fails' | 'unknown' | 'passes' {
   if (fails.length > 0) return 'fails';
   if (open.length > 0) return 'unknown';
-  return 'holds';
+  return 'passes';
 }
 
 /** How far a mechanism rises and falls without any shift, mm: a slide that is locked aslant does neither. `null` when not known. */

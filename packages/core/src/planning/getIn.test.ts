@@ -51,7 +51,7 @@ describe('getting a subject in', () => {
     );
   });
 
-  test('open ground, no scene, and slides that are not known have no answer', () => {
+  test('open ground, no scene, and slides that are unknown have no answer', () => {
     expect(riseToGetIn(geometryOf(stand()))).toBeNull();
     const base = stand({ scene: scene(9, 0, 20) });
     expect(standOffOf(geometryOf({ ...base, rig: { ...base.rig, mechanism: { kind: 'unknown' } } }))).toBeNull();

@@ -19,7 +19,7 @@ import type { SetupSettings } from '../model/setup';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
-  if (!rig.known) throw new Error('not known');
+  if (!rig.known) throw new Error('unknown');
   return rig.value;
 };
 const FIELD = rigOf(view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }));
@@ -143,7 +143,7 @@ describe('the lens turned about a place', () => {
   });
 });
 
-describe('the look of a model', () => {
+describe('miniature look', () => {
   const ground = stand({
     rig: FIELD,
     scene: { ...row, subject: FIRST_SUBJECTS.ground, cameraHeightM: 12, distanceM: 30 },

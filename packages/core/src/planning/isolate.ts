@@ -35,7 +35,7 @@ function middle(points: readonly Vec3[]): Vec3 {
   return scaled(sum, 1 / points.length);
 }
 
-/** A stand with its lens turned so, and focused so that a place (in the frame of the back, m) stays sharp; `null` when it cannot be. */
+/** A setup with its lens turned so, and focused so that a place (in the frame of the back, m) stays sharp; `null` when it cannot be. */
 export function turnedOn(
   geometry: Geometry,
   turn: { readonly tiltDeg: number; readonly swingDeg: number },

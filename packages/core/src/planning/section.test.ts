@@ -13,7 +13,7 @@ const built = assembled({
   rigId: null,
   parts: mounted({ lens: lens({ focalMm: 90, tilts: 'both', tiltDeg: 20, tiltLock: 'free' }) }),
 });
-if (!built.known) throw new Error('not known');
+if (!built.known) throw new Error('unknown');
 const rig = built.value;
 const tilted = fc
   .record({ tiltDeg: evenly(0.5, 12), focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })

@@ -29,7 +29,7 @@ export interface SectionPin {
   readonly single: boolean;
 }
 
-/** Everything that is drawn of a stand cut through the lens, in the frame of its back. */
+/** Everything that is drawn of a setup cut through the lens, in the frame of its back. */
 export interface Section {
   readonly view: SectionView;
   readonly imageM: number;
@@ -61,7 +61,7 @@ function groundLine(up: Vec3, heightM: number, j: 0 | 1): SectionLine | null {
 }
 
 /**
- * A stand cut through its lens: planes, hinge, wedge and pins. Source: planes of focus of a thin lens; the three planes meet in one line (Scheimpflug).
+ * A setup cut through its lens: planes, hinge, wedge and pins. Source: planes of focus of a thin lens; the three planes meet in one line (Scheimpflug).
  *
  * @param geometry what follows from the settings of a setup
  * @param view from the side or from above
@@ -112,7 +112,7 @@ export function sectionOf(geometry: Geometry, view: SectionView): Section {
 }
 
 /**
- * Where a single pin of a stand goes, m in the subject's own frame, when it is
+ * Where a single pin of a setup goes, m in the subject's own frame, when it is
  * put at a place of the section; what lies across the section stays. `null`
  * for a whole thing, behind the lens, or without a subject.
  *

@@ -48,7 +48,7 @@ export function scaleFNumbers(geometry: Geometry): readonly number[] {
 }
 
 /**
- * The shift scale of a stand: for each f-number how far the frame may go in
+ * The shift scale of a setup: for each f-number how far the frame may go in
  * eight directions and toward its corner, mm, whichever of circle and
  * mechanism ends it. Empty when no circle is known.
  *

@@ -25,7 +25,7 @@ import { givenBack } from './givenBack';
 const scene = frontScene(10, 1.5);
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
-  if (!rig.known) throw new Error('not known');
+  if (!rig.known) throw new Error('unknown');
   return rig.value;
 };
 const FIELD = rigOf(view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }));
@@ -57,7 +57,7 @@ const pinned = (pins: readonly Pin[], more: Partial<SetupSettings> = {}): SetupS
   stand({ rig: FIELD, scene, pins, fNumber: 22, focusM: 10, ...more });
 const places = fc.array(fc.tuple(evenly(-3, 3), evenly(0, 4), evenly(-6, 20)), { minLength: 3, maxLength: 9 });
 
-describe('focus solved on a stand', () => {
+describe('focus solved on a setup', () => {
   test('what it says holds: the rays of every pin at that opening are within what is allowed', () => {
     fc.assert(
       fc.property(places, fc.constantFrom('front' as const, 'rear' as const, 'none' as const), evenly(-8, 8), (at, by, yawDeg) => {
@@ -164,20 +164,20 @@ describe('focus solved on a stand', () => {
   test('what cannot be is said, with the nearest that can', () => {
     const behind = solveFocus(geometryOf(pinned([point(1, [0, 1, 0]), point(2, [0, 1, -12])])), 'front');
     expect(behind).toMatchObject({ ok: false });
-    expect(!behind.ok && behind.words).toMatch(/“pin 2” lies behind the camera/);
+    expect(!behind.ok && behind.words).toMatch(/“pin 2” is behind the camera/);
     expect(!behind.ok && behind.nearest?.focusM).toBeCloseTo(10, 0);
     const near = solveFocus(geometryOf(pinned([point(1, [0, 1.5, -9.95])])), 'front');
-    expect(!near.ok && near.words).toMatch(/50 mm before the lens, inside its focal length of 90 mm/);
+    expect(!near.ok && near.words).toMatch(/50 mm in front of the lens, inside its focal length of 90 mm/);
     expect(solveFocus(geometryOf(pinned([])), 'front')).toMatchObject({ ok: false });
     expect(solveFocus(geometryOf(pinned([point(1, [0, 1, 0])], { rig: rigOf(mounted()) })), 'rear')).toMatchObject({
       ok: false,
-      words: 'The back of this rig cannot be turned.',
+      words: 'This rig’s back has no tilt or swing.',
     });
     const unknown = solveFocus(
       geometryOf(pinned([point(1, [0, 0, -8]), point(2, [0, 0, 40])], { rig: rigOf(mounted({ lens: lens({ tilts: null }) })) })),
       'front',
     );
-    expect(!unknown.ok && unknown.words).toMatch(/not known/);
+    expect(!unknown.ok && unknown.words).toMatch(/unknown/);
   });
 
   test('pins in one line leave the other movement alone', () => {
@@ -232,14 +232,14 @@ describe('the aperture that is chosen', () => {
     expect(Math.abs(2 * Math.log2((balanced ?? 0) / rule))).toBeLessThan(0.6);
   });
 
-  test('holds from the first mark that does, and says what the one before leaves out', () => {
+  test('sharp from the first mark that does, and says what the one before leaves out', () => {
     const straight = solveFocus(geometryOf(depth), 'none');
     if (!straight.ok) throw new Error(straight.words);
     const set = patched(depth, straight.solution.patch);
     const { holdsFrom, ring, allowedMm, words } = apertureChoice(geometryOf(set));
     const holding = ring.filter(({ defocusMm }) => (defocusMm ?? 1) <= allowedMm).map(({ fNumber }) => fNumber);
     expect(holdsFrom).toBe(holding[0] ?? null);
-    expect(words).toMatch(/holds/);
+    expect(words).toMatch(/keeps all sharp/);
     // Diffraction counts the close-up factor: at life size it is twice as wide.
     expect(airyMm(geometryOf({ ...depth, focusM: 0.18 }), 8) / airyMm(geometryOf({ ...depth, focusM: null }), 8)).toBeCloseTo(2, 6);
     expect(apertureChoice(geometryOf(pinned([]))).words).toMatch(/No pin must be sharp yet/);
@@ -287,8 +287,8 @@ describe('tilt or stack', () => {
     expect(tiltOrStack(geometryOf(ground))?.preferred).toBe('tilt');
     const limited = tiltOrStack(geometryOf({ ...ground, limits: { ...ground.limits, somethingMoves: true, mostTakes: 1 } }));
     expect(limited?.options.find(({ way }) => way === 'stack')?.breaks).toEqual([
-      'more takes than you make',
-      'something moves between takes',
+      'more shots than your maximum',
+      'something moves between shots',
     ]);
     expect(tiltOrStack(geometryOf(pinned([])))).toBeNull();
   });

@@ -75,8 +75,8 @@ export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
   const sharp = placed.filter(({ pin }) => pin.role === 'sharp');
   const best = placed.filter(({ pin }) => pin.role === 'best');
   const asked = sharp.length > 0 ? sharp : best;
-  if (geometry.settings.scene === null) return refused('Say what stands before the camera first; then pins can be put on it.');
-  if (asked.length === 0) return refused('There is no pin that must be sharp; put one on what matters.');
+  if (geometry.settings.scene === null) return refused('Choose a subject first; then pins can be placed on it.');
+  if (asked.length === 0) return refused('No pin must be sharp yet; place one on what matters.');
   const bad = firstBad(geometry, asked);
   if (bad) {
     const rest = asked.filter((each) => each !== bad.placed);
@@ -100,8 +100,8 @@ function refused(words: string, nearest: FocusSolution | null = null): Solved {
 
 function mechanismWords(by: TurnedBy): string {
   return by === 'rear'
-    ? 'The back of this rig cannot be turned.'
-    : 'How far this lens tilts, and which way, is not known; give the figures of its mechanism.';
+    ? 'This rig’s back has no tilt or swing.'
+    : 'How far this lens tilts, and which way, is unknown; give the specs of its mechanism.';
 }
 
 /** A pin that no lens can focus, in words. */
@@ -112,12 +112,12 @@ function firstBad(geometry: Geometry, placed: readonly PlacedPin[]): { readonly 
       if (z <= 0)
         return {
           placed: each,
-          words: `The pin “${each.pin.name}” lies behind the camera; no setting of the lens brings it to focus. Move it, or turn the camera toward it.`,
+          words: `The pin “${each.pin.name}” is behind the camera and cannot be focused. Move it, or turn the camera toward it.`,
         };
       if (z * 1000 <= focalMm)
         return {
           placed: each,
-          words: `The pin “${each.pin.name}” lies ${(z * 1000).toFixed(0)} mm before the lens, inside its focal length of ${focalMm} mm: nothing there can be focused.`,
+          words: `The pin “${each.pin.name}” lies ${(z * 1000).toFixed(0)} mm in front of the lens, inside its focal length of ${focalMm} mm: nothing that close can be focused.`,
         };
     }
   }

@@ -4,7 +4,7 @@ import { tiltMechanism } from '../rig/tilt';
 import type { SetupSettings } from '../model/setup';
 
 /**
- * What the lens of a stand can be tilted, where its slides stand; `null` when that is not known.
+ * What the lens of a setup can be tilted, where its slides stand; `null` when that is not known.
  *
  * @param settings what of the settings it depends on
  *

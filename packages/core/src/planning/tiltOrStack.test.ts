@@ -18,7 +18,7 @@ const built = assembled({
   rigId: null,
   parts: view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }),
 });
-if (!built.known) throw new Error('not known');
+if (!built.known) throw new Error('unknown');
 const rig = built.value;
 const scene = frontScene(10, 1.5);
 const point = (n: number, at: Vec3): Pin => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp', weight: 1, place: { kind: 'point', at } });
@@ -36,13 +36,13 @@ const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) 
 const of = (settings: SetupSettings, way: DepthOption['way']): DepthOption | undefined =>
   tiltOrStack(geometryOf(settings))?.options.find((each) => each.way === way);
 
-/** By hand: the lens set at every step of the stack, and each pin looked for in the take that shows it best; in permissible blurs. */
+/** By hand: the lens set at every step of the stack, and each pin looked for in the shot that shows it best; in permissible blurs. */
 function worstOfStack(settings: SetupSettings, { takes, railMm, stepMm, fromM }: DepthOption): number {
   const f = settings.rig.lens.focalMm;
   const near = fromM === null ? f : (f * fromM * 1000) / (fromM * 1000 - f);
   const { cocMm } = geometryOf(settings).blurAllowed;
   const e = (settings.fNumber * cocMm) / f;
-  // The first take is set where its near limit is at the nearest pin.
+  // The first shot is set where its near limit is at the nearest pin.
   const first = near * (1 - e);
   expect(stepMm * (takes - 1)).toBeCloseTo(railMm, 9);
   return Math.max(
@@ -61,7 +61,7 @@ function worstOfStack(settings: SetupSettings, { takes, railMm, stepMm, fromM }:
 }
 
 describe('tilt or stack', () => {
-  test('a stack holds every pin in one of its takes: each set by hand, rays through the rim', () => {
+  test('a stack holds every pin in one of its shots: each set by hand, rays through the rim', () => {
     let stacks = 0;
     fc.assert(
       fc.property(stands, (settings) => {
@@ -75,14 +75,14 @@ describe('tilt or stack', () => {
     expect(stacks).toBeGreaterThan(60);
   });
 
-  test('one take fewer, over the same way on the rail, would leave something out or share too little', () => {
+  test('one shot fewer, over the same way on the rail, would leave something out or share too little', () => {
     fc.assert(
       fc.property(stands, (settings) => {
         const option = of(settings, 'stack');
         if (!option || option.takes < 3 || option.takes > 400) return true;
         const { cocMm } = geometryOf(settings).blurAllowed;
         const e = (settings.fNumber * cocMm) / settings.rig.lens.focalMm;
-        // A take reaches by (1 + e)/(1 − e) on the rail; a fifth of that is shared (by the logarithm).
+        // A shot reaches by (1 + e)/(1 − e) on the rail; a fifth of that is shared (by the logarithm).
         const f = settings.rig.lens.focalMm;
         const v = (m: number | null): number => (m === null ? f : (f * m * 1000) / (m * 1000 - f));
         const reach = Math.log(v(option.fromM) / v(option.toM));
@@ -108,7 +108,7 @@ describe('tilt or stack', () => {
   test('tilted takes no smaller an aperture than straight, and two takes none smaller than one', () => {
     fc.assert(
       fc.property(stands, (settings) => {
-        const [none, tilt, two] = (['none', 'tilt', 'two takes'] as const).map((way) => of(settings, way)?.fNumber ?? null);
+        const [none, tilt, two] = (['none', 'tilt', 'two shots'] as const).map((way) => of(settings, way)?.fNumber ?? null);
         const most = Math.min(none ?? Infinity, tilt ?? Infinity);
         return (none == null || tilt == null || tilt <= none * (1 + 1e-6)) && (two == null || two <= most * (1 + 1e-3));
       }),

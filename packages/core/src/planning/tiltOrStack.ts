@@ -9,14 +9,14 @@ import { markedFor, solveFocus, type FocusSolution } from './solveFocus';
 import { standTiltMechanism } from './standTilt';
 
 /** A way of getting depth. */
-export type DepthWay = 'tilt' | 'none' | 'stack' | 'tilt and stack' | 'two takes';
+export type DepthWay = 'tilt' | 'none' | 'stack' | 'tilt and stack' | 'two shots';
 
 export const DEPTH_WAYS: Readonly<Record<DepthWay, string>> = {
-  tilt: 'One take, tilted',
-  none: 'One take, straight',
+  tilt: 'One shot, tilted',
+  none: 'One shot, straight',
   stack: 'Focus stack, straight',
   'tilt and stack': 'Tilt and stack',
-  'two takes': 'Two takes, masked together',
+  'two shots': 'Two shots, masked together',
 };
 
 /** What one way takes. */
@@ -30,7 +30,7 @@ export interface DepthOption {
   /** How far the lens goes between the first and the last take, mm on the rail, and by step. */
   readonly railMm: number;
   readonly stepMm: number;
-  /** Nearest and farthest distance along the back's normal that the takes are focused on, m; `null` at infinity. */
+  /** Nearest and farthest distance along the back's normal that the shots are focused on, m; `null` at infinity. */
   readonly fromM: number | null;
   readonly toM: number | null;
   /** What is set differently from take to take. */
@@ -52,7 +52,7 @@ export const STACK_OVERLAP = 0.2;
 const MOST_SPLIT = 10;
 
 /**
- * The pins that must be sharp by one take, by a stack, by both, and by two
+ * The pins that must be sharp by one shot, by a stack, by both, and by two
  * takes that are masked together, with what each takes. A stack is counted at
  * the aperture that is set; `null` when there is nothing to hold or it cannot
  * be solved.
@@ -89,10 +89,10 @@ export function tiltOrStack(geometry: Geometry): DepthComparison | null {
 function limited(geometry: Geometry, takes: number, fNumber: number, marked: number | null): readonly string[] {
   const { smallestFNumber, mostTakes, somethingMoves } = geometry.settings.limits;
   const breaks: string[] = [];
-  if (marked === null) breaks.push('the lens does not close so far');
-  else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push('smaller than the aperture you go to');
-  if (takes > mostTakes) breaks.push('more takes than you make');
-  if (takes > 1 && somethingMoves) breaks.push('something moves between takes');
+  if (marked === null) breaks.push('the lens does not stop down that far');
+  else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push('beyond your smallest aperture');
+  if (takes > mostTakes) breaks.push('more shots than your maximum');
+  if (takes > 1 && somethingMoves) breaks.push('something moves between shots');
   return breaks;
 }
 
@@ -130,7 +130,7 @@ function stacked(geometry: Geometry, way: 'stack' | 'tilt and stack', { patch }:
   const { cocMm } = geometry.blurAllowed;
   const fNumber = geometry.settings.fNumber;
   const e = (fNumber * cocMm) / focalMm;
-  // A take holds from v/(1 − e) to v/(1 + e); the next begins where it has overlapped.
+  // A shot holds from v/(1 − e) to v/(1 + e); the next begins where it has overlapped.
   const needed = e >= 1 || near === far ? 1 : Math.ceil(Math.log(near / far) / ((1 - STACK_OVERLAP) * Math.log((1 + e) / (1 - e))) - 1e-9);
   const takes = Number.isFinite(needed) ? Math.min(STACK_MOST, Math.max(1, needed)) : STACK_MOST;
   const [first, last] = [Math.min(near, near * (1 - e)), Math.max(far, far * (1 + e))];
@@ -184,7 +184,7 @@ function twoTakes(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
   const marked = markedFor(geometry.settings, least.fNumber);
   const railMm = Math.abs(least.images[0] - least.images[1]);
   return {
-    way: 'two takes',
+    way: 'two shots',
     takes: 2,
     fNumber: least.fNumber,
     marked,

@@ -27,7 +27,7 @@ export interface TurnInOffer {
   /** `null` when nothing has to be changed. */
   readonly patch: SetupPatch | null;
   /** What ends it before the wanted ratio is reached; `null` when it is reached. */
-  readonly endedBy: 'slide' | 'light circle' | 'sharp circle' | 'angle' | null;
+  readonly endedBy: 'slide' | 'image circle' | 'sharp circle' | 'angle' | null;
 }
 
 const STEP_DEG = 0.1;
@@ -68,7 +68,7 @@ export function turnInOffer(geometry: Geometry): TurnInOffer | null {
     // Past the thing it would only be stretched the other way.
     if (after === null || (best && after.watched >= best.after.watched)) break;
     best = { after, patch };
-    // A fiftieth under what is accepted, so that it holds with something to spare.
+    // A fiftieth under what is accepted, so that it passes with something to spare.
     if (after.watched <= wanted - 0.02) {
       endedBy = null;
       break;
@@ -86,7 +86,7 @@ export function turnInOffer(geometry: Geometry): TurnInOffer | null {
 function stopped(geometry: Geometry, next: Geometry): TurnInOffer['endedBy'] {
   if (reaches(next.settings.rig.mechanism, next.settings.movements) === false) return 'slide';
   for (const [name, circle] of [
-    ['light circle', 'lightCircle'],
+    ['image circle', 'imageCircle'],
     ['sharp circle', 'sharpCircle'],
   ] as const) {
     const [was, is] = [geometry[circle], next[circle]];

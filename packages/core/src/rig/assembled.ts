@@ -1,4 +1,4 @@
-import { both, unknown, type Known, known } from './ask';
+import { both, unknown, type Result, known } from './missing';
 import { effectiveLens, rigCircles } from './effectiveLens';
 import { movesOf } from './moves';
 import { frameOf } from './frameOf';
@@ -21,7 +21,7 @@ export interface StoredRig {
  * @example
  * assembled({ name: 'rig', rigId: null, parts }).known // => true
  */
-export function assembled(stored: StoredRig): Known<Rig> {
+export function assembled(stored: StoredRig): Result<Rig> {
   const { name, rigId, parts } = stored;
   const all = both(effectiveLens(parts), frameOf(parts));
   if (!all.known) return unknown(...all.asks);

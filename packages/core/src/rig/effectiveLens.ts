@@ -1,12 +1,12 @@
 import { radians } from '../angles';
 import type { CircleRow, Evidence } from '../kit/figure';
 import type { ItemOf } from '../kit/item';
-import { ask, both, known, need, unknown, type Known } from './ask';
+import { ask, both, known, need, unknown, type Result } from './missing';
 import { between } from './parts';
 import type { CircleFigures } from '../model/lens';
 import type { LensItem, RigParts } from '../model/rig';
 
-/** Where a light circle comes from. */
+/** Where an image circle comes from. */
 export type LightBasis = 'figure' | 'field angle' | 'converter';
 
 export interface LightCircle {
@@ -29,8 +29,8 @@ export function convertersOf(parts: RigParts): readonly ItemOf<'converter'>[] {
 }
 
 /** The product of the factors of all reducers and converters, 1 without any. */
-export function rigFactor(parts: RigParts): Known<number> {
-  let factor: Known<number> = known(1);
+export function rigFactor(parts: RigParts): Result<number> {
+  let factor: Result<number> = known(1);
   for (const converter of convertersOf(parts)) {
     const both_ = both(factor, need(converter, 'factor'));
     factor = both_.known ? known(both_.value[0] * both_.value[1].factor) : both_;
@@ -39,7 +39,7 @@ export function rigFactor(parts: RigParts): Known<number> {
 }
 
 /** Focal length and apertures in the rig: k·f and k·N (optics of a reducer or converter of factor k). */
-export function effectiveLens(parts: RigParts): Known<EffectiveLens> {
+export function effectiveLens(parts: RigParts): Result<EffectiveLens> {
   const all = both(need(parts.lens, 'focalMm', 'widestFNumber', 'smallestFNumber'), rigFactor(parts));
   if (!all.known) return all;
   const [{ focalMm, widestFNumber, smallestFNumber }, factor] = all.value;
@@ -56,8 +56,8 @@ function marked(fNumber: number): number {
   return Math.round(fNumber * 100) / 100;
 }
 
-/** The light circle of a lens by itself, at infinity: as given, or 2·f·tan(angle/2) from its field angle. */
-export function lightCircleOfLens(lens: LensItem): Known<LightCircle> {
+/** The image circle of a lens by itself, at infinity: as given, or 2·f·tan(angle/2) from its field angle. */
+export function imageCircleOfLens(lens: LensItem): Result<LightCircle> {
   const { lightMm, lightEvidence, fieldDeg, focalMm } = lens.figures;
   if (lightMm !== null) return known({ diameterMm: lightMm, evidence: lightEvidence, basis: 'figure' });
   if (fieldDeg !== null && focalMm !== null) {
@@ -66,9 +66,9 @@ export function lightCircleOfLens(lens: LensItem): Known<LightCircle> {
   return unknown(ask(lens, 'lightMm'));
 }
 
-/** The light circle on the sensor at infinity, times the factor and no larger than the converters pass. */
-export function rigLightCircle(parts: RigParts): Known<LightCircle> {
-  const all = both(lightCircleOfLens(parts.lens), rigFactor(parts));
+/** The image circle on the sensor at infinity, times the factor and no larger than the converters pass. */
+export function rigLightCircle(parts: RigParts): Result<LightCircle> {
+  const all = both(imageCircleOfLens(parts.lens), rigFactor(parts));
   if (!all.known) return all;
   const [light, factor] = all.value;
   const passed = Math.min(...convertersOf(parts).map(({ figures }) => figures.clearCircleMm ?? Infinity));
@@ -76,7 +76,7 @@ export function rigLightCircle(parts: RigParts): Known<LightCircle> {
   return passed < diameterMm ? known({ diameterMm: passed, evidence: null, basis: 'converter' }) : known({ ...light, diameterMm });
 }
 
-/** The circles of good definition on the sensor by the f-number that is set in the rig; empty when none is known. */
+/** The sharp circles on the sensor by the f-number that is set in the rig; empty when none is known. */
 export function rigDefinition(parts: RigParts): readonly CircleRow[] {
   const factor = rigFactor(parts);
   if (!factor.known) return [];
@@ -98,7 +98,7 @@ export function rigCircles(parts: RigParts): CircleFigures {
   };
 }
 
-/** What is asked for when neither a light circle nor a circle of good definition is known. */
+/** What is asked for when neither an image circle nor a sharp circle is known. */
 export function circleAsks(parts: RigParts) {
   const light = rigLightCircle(parts);
   return light.known ? unknown() : light;

@@ -14,10 +14,10 @@ export function evidenceWords(parts: RigParts): string {
   if (light.known) {
     const { basis, evidence } = light.value;
     const from = circleSource(basis, evidence);
-    said.push(`Light circle ${from}`);
+    said.push(`Image circle ${from}`);
   }
-  if (rows.length === 0) said.push('no circle of good definition: 80 % of the light circle is assumed (common practice)');
-  else said.push(`circles of good definition ${[...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].join(' and ')}`);
+  if (rows.length === 0) said.push('no sharp circle: 80 % of the image circle is assumed (common practice)');
+  else said.push(`sharp circles ${[...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].join(' and ')}`);
   return `${capital(said.join('; '))}.`;
 }
 

@@ -5,11 +5,11 @@ import { flanges } from './flanges';
 import { freeLens } from './freeLens';
 import { focusReach, nearReach, standards } from './reach';
 import { conjugates } from '../focus/conjugates';
-import type { Known } from './ask';
+import type { Result } from './missing';
 import { evenly } from '../evenly.test-support';
 
-function value<T>(known: Known<T>): T {
-  if (!known.known) throw new Error(`not known: ${known.asks.map(({ label }) => label).join(', ')}`);
+function value<T>(known: Result<T>): T {
+  if (!known.known) throw new Error(`unknown: ${known.asks.map(({ label }) => label).join(', ')}`);
   return known.value;
 }
 
@@ -32,12 +32,12 @@ describe('flanges', () => {
     );
   });
 
-  test('an adapter without a thickness is as thick as the registers it is made for are apart', () => {
+  test('an adapter without a thickness is as thick as the flange distances it is made for are apart', () => {
     const [stretch] = value(flanges(mounted({ lens: lens({ registerMm: 44.5 }), between: [adapter()] })));
     expect(stretch?.excessMm).toBeCloseTo(0, 9);
   });
 
-  test('a converter splits the way in two, each with registers of its own', () => {
+  test('a converter splits the way in two, each with flange distances of its own', () => {
     const parts = mounted({ lens: lens({ registerMm: 46 }), between: [reducer(), adapter({ thicknessMm: 1.5 }, 'thin ring')] });
     const [behind, before] = value(flanges(parts));
     expect(behind).toMatchObject({ neededMm: 0, haveMm: 0 });
@@ -45,12 +45,12 @@ describe('flanges', () => {
     expect(before?.excessMm).toBeCloseTo(0, 9);
   });
 
-  test('what is not known is asked for by name, with how to measure it', () => {
+  test('what is unknown is asked for by name, with how to measure it', () => {
     const found = flanges(mounted({ lens: lens({ registerMm: null }), between: [adapter({ lensRegisterMm: null })] }));
     expect(found.known).toBe(false);
     if (!found.known) {
       expect(found.asks.map(({ itemName, label }) => `${itemName}: ${label}`)).toEqual([
-        'normal lens: Register (flange to image at infinity)',
+        'normal lens: Flange distance (flange to image at infinity)',
         'adapter: Thickness between its flanges',
       ]);
       expect(found.asks[1]?.how).toMatch(/calliper/);
@@ -120,13 +120,13 @@ describe('reach of focus', () => {
     );
   });
 
-  test('a small body on a rail sits its register behind the rear standard', () => {
+  test('a small body on a rail sits its flange distance behind the rear standard', () => {
     const film = value(standards(view()));
     const small = value(standards(view({ back: body({ registerMm: 18 }) })));
     expect(film.atInfinityMm - small.atInfinityMm).toBe(18);
   });
 
-  test('bag bellows are used when they are in, and are not known when their figures are not', () => {
+  test('bag bellows are used when they are in, and are unknown when their figures are not', () => {
     const bag = camera({ bagMinMm: 40, bagMaxMm: 120 });
     expect(value(standards(view({ camera: bag, bag: true })))).toMatchObject({ minMm: 40, maxMm: 120 });
     expect(standards(view({ bag: true })).known).toBe(false);

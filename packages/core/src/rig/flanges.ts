@@ -1,5 +1,5 @@
 import type { ItemOf } from '../kit/item';
-import { ask, both, known, need, unknown, type Known } from './ask';
+import { ask, both, known, need, unknown, type Result } from './missing';
 import type { Between, RigParts } from '../model/rig';
 
 /** One stretch between two flanges: what its registers ask for, and what stands there. */
@@ -14,7 +14,7 @@ export interface Flanges {
 }
 
 /** Flange to flange of an adapter: as measured, or the difference of the registers it is made for, mm. */
-export function adapterThickness(adapter: ItemOf<'adapter'>): Known<number> {
+export function adapterThickness(adapter: ItemOf<'adapter'>): Result<number> {
   const { thicknessMm, lensRegisterMm, bodyRegisterMm } = adapter.figures;
   if (thicknessMm !== null) return known(thicknessMm);
   if (lensRegisterMm !== null && bodyRegisterMm !== null) return known(lensRegisterMm - bodyRegisterMm);
@@ -22,8 +22,8 @@ export function adapterThickness(adapter: ItemOf<'adapter'>): Known<number> {
 }
 
 /** The thickness of several adapters together, mm. */
-export function thicknessOf(adapters: readonly Between[]): Known<number> {
-  return adapters.reduce<Known<number>>((sum, part) => {
+export function thicknessOf(adapters: readonly Between[]): Result<number> {
+  return adapters.reduce<Result<number>>((sum, part) => {
     if (part.kind !== 'adapter') return sum;
     const next = both(sum, adapterThickness(part));
     return next.known ? known(next.value[0] + next.value[1]) : next;
@@ -35,11 +35,11 @@ export function thicknessOf(adapters: readonly Between[]): Known<number> {
  * converters; with one, a stretch on its body side and one on its lens side,
  * each by its own registers. From the body outward.
  */
-export function flanges(parts: Extract<RigParts, { kind: 'mounted' }>): Known<readonly Flanges[]> {
-  const stretches: Known<Flanges>[] = [];
-  let near: Known<number> = registerOf(need(parts.back, 'registerMm'));
+export function flanges(parts: Extract<RigParts, { kind: 'mounted' }>): Result<readonly Flanges[]> {
+  const stretches: Result<Flanges>[] = [];
+  let near: Result<number> = registerOf(need(parts.back, 'registerMm'));
   let adapters: ItemOf<'adapter'>[] = [];
-  const close = (far: Known<number>) => {
+  const close = (far: Result<number>) => {
     const all = both(both(near, far), thicknessOf(adapters));
     const inside = adapters;
     stretches.push(
@@ -70,7 +70,7 @@ export function flanges(parts: Extract<RigParts, { kind: 'mounted' }>): Known<re
   return known(stretches.flatMap((stretch) => (stretch.known ? [stretch.value] : [])));
 }
 
-function registerOf(figures: Known<{ readonly registerMm: number }>): Known<number> {
+function registerOf(figures: Result<{ readonly registerMm: number }>): Result<number> {
   return figures.known ? known(figures.value.registerMm) : figures;
 }
 
@@ -78,7 +78,7 @@ function registerOf(figures: Known<{ readonly registerMm: number }>): Known<numb
 export const FLANGE_TOLERANCE_MM = 0.05;
 
 /** How far the sensor or film lies behind the rear standard's own plane on a view camera or rail, mm: the register of a body, and the adapters before it. */
-export function backDepth(parts: Extract<RigParts, { kind: 'view' }>): Known<number> {
+export function backDepth(parts: Extract<RigParts, { kind: 'view' }>): Result<number> {
   const adapters = thicknessOf(parts.between);
   if (parts.back.kind === 'film') return adapters;
   const all = both(need(parts.back, 'registerMm'), adapters);

@@ -1,10 +1,10 @@
 import type { ItemOf } from '../kit/item';
-import { known, need, type Known } from './ask';
+import { known, need, type Result } from './missing';
 import type { FrameSize } from '../model/frame';
 import type { RigParts } from '../model/rig';
 
 /** The frame of a rig, as its maker gives it. */
-export function frameOf(parts: RigParts): Known<FrameSize> {
+export function frameOf(parts: RigParts): Result<FrameSize> {
   const figures = need(parts.back as ItemOf<'body'>, 'widthMm', 'heightMm');
   return figures.known ? known({ widthMm: figures.value.widthMm, heightMm: figures.value.heightMm }) : figures;
 }

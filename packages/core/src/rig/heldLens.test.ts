@@ -61,7 +61,7 @@ describe('a lens held by hand', () => {
     expect(touches(deep, 10, free + 0.6)).toBe(true);
   });
 
-  test('focuses at infinity at the difference of the registers, and nearer by f²/x beyond it', () => {
+  test('focuses at infinity at the difference of the flange distances, and nearer by f²/x beyond it', () => {
     expect(gapFor(medium, null)).toBe(52);
     expect(heldAt(medium, 52)).toMatchObject({ extensionMm: 0, distanceM: null });
     // 80 + 80²/4 = 1680 mm.
@@ -71,7 +71,7 @@ describe('a lens held by hand', () => {
     expect(heldTable(medium).map(({ gapMm }) => gapMm)).toEqual([52, 54, 56, 58, 60, 62]);
   });
 
-  test('nothing is said of the angle while the flange’s width is not known', () => {
+  test('nothing is said of the angle while the flange’s width is unknown', () => {
     expect(heldTilt({ ...medium, flangeWidthMm: null }, 52)).toBeNull();
     expect(heldTilt({ ...medium, barrelDepthMm: 60, throatMm: null }, 20)).toBeNull();
     expect(heldTilt({ ...medium, barrelDepthMm: 60, barrelWidthMm: 60 }, 20)).toBe(0);

@@ -1,4 +1,4 @@
-import { both, known, need, type Known } from './ask';
+import { both, known, need, type Result } from './missing';
 import { freeLens } from './freeLens';
 import type { RigParts } from '../model/rig';
 
@@ -32,7 +32,7 @@ export interface HeldLens {
  * @example
  * heldLens(parts).known // => false
  */
-export function heldLens(parts: RigParts): Known<HeldLens> {
+export function heldLens(parts: RigParts): Result<HeldLens> {
   const all = both(
     need(parts.lens, 'focalMm', 'registerMm', 'barrelDepthMm'),
     need(parts.back.kind === 'body' ? parts.back : parts.lens, 'registerMm'),
@@ -156,7 +156,7 @@ const LITTLE_SLACK_MM = 5;
  */
 export function heldVerdict(focalMm: number | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): HeldVerdict {
   if (focalMm === null || lensRegisterMm === null || bodyRegisterMm === null)
-    return { suits: 'unknown', words: 'Focal length or a register is not known.' };
+    return { suits: 'unknown', words: 'Focal length or a flange distance is unknown.' };
   const { slackMm } = freeLens(focalMm, lensRegisterMm, bodyRegisterMm, 0);
   if (slackMm <= 0) {
     const m = -slackMm / focalMm;
@@ -164,7 +164,7 @@ export function heldVerdict(focalMm: number | null, lensRegisterMm: number | nul
       suits: 'not',
       words:
         slackMm === 0
-          ? 'Its register is the body’s own: infinity only when it touches, so it cannot be tilted there.'
+          ? 'Its flange distance is the body’s own: infinity only when it touches, so it cannot be tilted there.'
           : `Held against the body it stands ${(-slackMm).toFixed(1)} mm too far out: never farther than ${((focalMm * (1 + 1 / m)) / 1000).toFixed(2)} m.`,
     };
   }

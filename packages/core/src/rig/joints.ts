@@ -1,6 +1,6 @@
 import { valueOf, type KitItem } from '../kit/item';
 import { KINDS } from '../kit/registry';
-import { askNamed, type Ask } from './ask';
+import { askNamed, type MissingValue } from './missing';
 
 /** Where two neighbours of the chain meet, and whether they fit; `null` when a mount or thread is not known. */
 export interface Joint {
@@ -9,7 +9,7 @@ export interface Joint {
   readonly fits: boolean | null;
   /** Why not, as a sentence; empty when they fit or it is not known. */
   readonly reason: string;
-  readonly asks: readonly Ask[];
+  readonly asks: readonly MissingValue[];
 }
 
 /** What a component shows to its neighbour: a mount by name, or a thread. */

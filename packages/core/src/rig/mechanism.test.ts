@@ -41,7 +41,7 @@ describe('end stops', () => {
     expect(travelSpare(line, { riseMm: 5, shiftMm: 1 })?.spareMm).toBeCloseTo(-1, 9);
   });
 
-  test('travel that was not given is not known, not endless', () => {
+  test('travel that was not given is unknown, not endless', () => {
     const unknown: Mechanism = { kind: 'unknown' };
     expect(travelLimitMm(unknown, 10)).toBeNull();
     expect(travelOf(unknown, 'shift', { riseMm: 0, shiftMm: 0 })).toBeNull();

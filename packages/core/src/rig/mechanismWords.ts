@@ -20,6 +20,6 @@ export function mechanismWords(mechanism: Mechanism): string {
     case 'fixed':
       return 'This rig has no movements.';
     case 'unknown':
-      return 'The travel of the slides is not known.';
+      return 'The travel of the slides is unknown.';
   }
 }

@@ -46,7 +46,7 @@ describe('a lens behind a reducer', () => {
     // Common practice: a 0.71 reducer on a lens that just covers its format.
     const just = lens({ focalMm: 10, widestFNumber: 4.5, smallestFNumber: 22, lightMm: 43.3, registerMm: 44.5, mount: 'long' });
     const built = effectiveLens(mounted({ lens: just, between: [reducer(0.71)] }));
-    if (!built.known) throw new Error('not known');
+    if (!built.known) throw new Error('unknown');
     expect(built.value.focalMm).toBeCloseTo(7.1, 9);
     expect(built.value.widestFNumber).toBeCloseTo(3.2, 1);
     expect(rigCircles(mounted({ lens: just, between: [reducer(0.71)] })).lightMm).toBeLessThan(Math.hypot(36, 24));
@@ -57,7 +57,7 @@ describe('a lens behind a reducer', () => {
       fc.property(evenly(0.3, 2), evenly(10, 300), (k, focalMm) => {
         const parts = mounted({ lens: lens({ focalMm, lightMm: 90 }), between: [reducer(k)] });
         const rig = assembled({ name: 'r', rigId: null, parts });
-        if (!rig.known) throw new Error('not known');
+        if (!rig.known) throw new Error('unknown');
         expect(rig.value.lens.focalMm).toBeCloseTo(focalMm * k, 9);
         expect(rig.value.lens.circle.lightMm).toBeCloseTo(90 * k, 9);
         expect(rig.value.lens.widestFNumber).toBeCloseTo(2 * k, 2);

@@ -1,5 +1,5 @@
 import type { ItemOf } from '../kit/item';
-import { ask, type Ask } from './ask';
+import { ask, type MissingValue } from './missing';
 import { rigFactor } from './effectiveLens';
 import { between } from './parts';
 import type { Mechanism } from '../model/movements';
@@ -10,7 +10,7 @@ interface Mover {
   readonly name: string;
   readonly mechanism: Mechanism;
   /** What would have to be known for its travel. */
-  readonly asks: readonly Ask[];
+  readonly asks: readonly MissingValue[];
 }
 
 /** One thing in the rig that tilts. */
@@ -22,7 +22,7 @@ export interface Tilter {
   /** Locked along the shift, across it, or turning by itself; `null` when not known or where tilt and swing are apart. */
   readonly lock: 'parallel' | 'crossed' | 'free' | null;
   readonly pivotMm: number | null;
-  readonly asks: readonly Ask[];
+  readonly asks: readonly MissingValue[];
 }
 
 export interface Moves {
@@ -31,7 +31,7 @@ export interface Moves {
   readonly tilters: readonly Tilter[];
   /** Whether something that shifts was left out because two ways of shifting cannot be added as one. */
   readonly leftOut: readonly string[];
-  readonly asks: readonly Ask[];
+  readonly asks: readonly MissingValue[];
 }
 
 type SlideItem = LensItem | ItemOf<'adapter'>;

@@ -44,7 +44,7 @@ describe('what can be put at a place of a rig, whatever kit it is', () => {
     expect(looked).toBeGreaterThan(80);
   });
 
-  test('what is put at a place is there, and taken away it is not; the other places stay', () => {
+  test('what is put at a place is there, and removed it is not; the other places stay', () => {
     fc.assert(
       fc.property(kitAndPlan, fc.constantFrom(...places), fc.nat(2), ({ items, plan }, place, index) => {
         const many = place === 'between' || place === 'front';

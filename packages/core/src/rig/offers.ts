@@ -110,7 +110,7 @@ function offer({ plan, place, item, items, index }: OfferInput): Offer {
       const stretches = flanges(parts);
       const thick = stretches.known ? stretches.value.find(({ excessMm }) => excessMm > FLANGE_TOLERANCE_MM) : undefined;
       if (thick && place === 'between') return not(tooThick(thick));
-      if (thick && thick.neededMm < -FLANGE_TOLERANCE_MM) return not('Its register leaves no room for an adapter.');
+      if (thick && thick.neededMm < -FLANGE_TOLERANCE_MM) return not('Its flange distance leaves no room for an adapter.');
     }
   }
   // Only what touches this item: a fault elsewhere in the chain is not its own. A lens in the hand touches only its filters.
@@ -125,7 +125,7 @@ function offer({ plan, place, item, items, index }: OfferInput): Offer {
   }
   const open = joints.flatMap(({ asks }) => asks);
   if (open.length > 0)
-    return { item, state: 'unknown', reason: `${open.map(({ itemName, label }) => `${label} of ${itemName}`).join(', ')} not known.` };
+    return { item, state: 'unknown', reason: `${open.map(({ itemName, label }) => `${label} of ${itemName}`).join(', ')} unknown.` };
   const apart = joints.find((joint) => joint.fits === false);
   return apart ? not(`Needs an adapter: ${apart.reason}`) : { item, state: 'fits', reason: '' };
 }

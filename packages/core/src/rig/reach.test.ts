@@ -48,7 +48,7 @@ describe('bellows and boards', () => {
   });
 });
 
-describe('registers, reducers and free lenses', () => {
+describe('flange distances, reducers and free lenses', () => {
   test('a free lens focuses where the lens equation puts its extension', () => {
     fc.assert(
       fc.property(evenly(20, 200), evenly(20, 80), evenly(16, 60), evenly(-5, 60), (f, lens, body, gap) => {

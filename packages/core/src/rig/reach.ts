@@ -1,5 +1,5 @@
 import { focusFromSensor } from '../focus/conjugates';
-import { ask, both, known, need, unknown, type Known } from './ask';
+import { ask, both, known, need, unknown, type Result } from './missing';
 import { bellowsReach } from './bellows';
 import { effectiveLens, rigFactor } from './effectiveLens';
 import { backDepth, flanges, FLANGE_TOLERANCE_MM } from './flanges';
@@ -26,7 +26,7 @@ export interface NearReach {
 }
 
 /** The two lengths of the bellows that are in use, mm. */
-export function bellowsInUse(parts: Extract<RigParts, { kind: 'view' }>): Known<readonly [number, number]> {
+export function bellowsInUse(parts: Extract<RigParts, { kind: 'view' }>): Result<readonly [number, number]> {
   if (parts.bag) {
     const bag = need(parts.camera, 'bagMinMm', 'bagMaxMm');
     return bag.known ? known([bag.value.bagMinMm, bag.value.bagMaxMm] as const) : bag;
@@ -36,7 +36,7 @@ export function bellowsInUse(parts: Extract<RigParts, { kind: 'view' }>): Known<
 }
 
 /** From the plane that the lens sits on to the image at infinity, mm: its flange focal length on a board, its register in a mount. */
-export function flangeFocal(lens: LensItem): Known<number> {
+export function flangeFocal(lens: LensItem): Result<number> {
   const { flangeFocalMm, registerMm, attachment } = lens.figures;
   if (attachment === 'mount') return registerMm === null ? unknown(ask(lens, 'registerMm')) : known(registerMm);
   return flangeFocalMm === null ? unknown(ask(lens, 'flangeFocalMm')) : known(flangeFocalMm);
@@ -55,7 +55,7 @@ interface Standards {
  * depth of the back behind the rear standard, against its bellows. Telephoto
  * and retrofocus lenses count by their own flange focal length.
  */
-export function standards(parts: Extract<RigParts, { kind: 'view' }>): Known<Standards> {
+export function standards(parts: Extract<RigParts, { kind: 'view' }>): Result<Standards> {
   const lens = both(both(need(parts.lens, 'focalMm'), flangeFocal(parts.lens)), need(parts.board, 'offsetMm'));
   const rest = both(backDepth(parts), bellowsInUse(parts));
   const all = both(lens, rest);
@@ -65,7 +65,7 @@ export function standards(parts: Extract<RigParts, { kind: 'view' }>): Known<Sta
 }
 
 /** Whether infinity is reached, and what is the farthest if not. */
-export function focusReach(parts: RigParts): Known<FocusReach> {
+export function focusReach(parts: RigParts): Result<FocusReach> {
   switch (parts.kind) {
     case 'fixed':
       return known({ infinity: true, farthestM: null, focuses: true, excessMm: 0 });
@@ -105,7 +105,7 @@ function reachFromExcess(focalMm: number, excessMm: number): FocusReach {
  * longest bellows; a lens held by hand as far out as 10 mm beyond infinity.
  * Source: the lens equation, m = extension/f.
  */
-export function nearReach(parts: RigParts): Known<NearReach> {
+export function nearReach(parts: RigParts): Result<NearReach> {
   if (parts.kind === 'view') {
     const all = standards(parts);
     if (!all.known) return all;

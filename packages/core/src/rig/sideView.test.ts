@@ -40,7 +40,7 @@ describe('the side view of any rig', () => {
     expect(drawn).toBeGreaterThan(150);
   });
 
-  test('a lens on adapters sits at the sum of register and thicknesses; where one is not known that is marked', () => {
+  test('a lens on adapters sits at the sum of flange distance and thicknesses; where one is unknown that is marked', () => {
     const parts = mounted({
       between: [adapter({ thicknessMm: 20 }, 'one'), adapter({ thicknessMm: 6.5 }, 'two')],
       lens: lens({ mount: 'long', registerMm: 44.5, lengthMm: 70, filterThreadMm: 52 }),
@@ -56,7 +56,7 @@ describe('the side view of any rig', () => {
     expect(open.blocks.filter(({ known }) => !known).map(({ kind }) => kind)).toEqual(['adapter', 'lens']);
   });
 
-  test('behind a converter the seat for infinity is not drawn, since it is not where the register says', () => {
+  test('behind a converter the seat for infinity is not drawn, since it is not where the flange distance says', () => {
     expect(sideView(mounted({ between: [reducer()], lens: lens({ mount: 'long', registerMm: 44.5 }) })).infinityMm).toBeNull();
   });
 

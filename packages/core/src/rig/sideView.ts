@@ -3,7 +3,7 @@ import { adapterThickness, backDepth } from './flanges';
 import { movesOf } from './moves';
 import { bellowsInUse, flangeFocal, standards } from './reach';
 import type { FrontPart, RigParts } from '../model/rig';
-import type { Known } from './ask';
+import type { Result } from './missing';
 
 /** One part of the side view, along the axis from the sensor forward, mm. */
 export interface Block {
@@ -152,7 +152,7 @@ export function sideView(parts: RigParts): SideView {
   };
 }
 
-function blockLength(thick: Known<number> | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): number | null {
+function blockLength(thick: Result<number> | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): number | null {
   if (thick?.known) return thick.value;
   if (lensRegisterMm !== null && bodyRegisterMm !== null) return lensRegisterMm - bodyRegisterMm;
   return null;

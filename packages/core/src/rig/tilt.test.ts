@@ -21,7 +21,7 @@ describe('what tilts the lens', () => {
     });
   });
 
-  test('what is not known is not guessed', () => {
+  test('what is unknown is not guessed', () => {
     expect(tiltMechanism(tilting({ tiltDeg: null }), still, null)).toBeNull();
     expect(lensTilt(tilting({ tiltLock: null }))).toMatchObject({ kind: 'unknown', asks: [{ figure: 'tiltLock' }] });
     expect(lensTilt(mounted({ lens: lens({ tilts: null }) })).kind).toBe('unknown');

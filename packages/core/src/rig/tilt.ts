@@ -1,5 +1,5 @@
 import type { TiltMechanism } from '../focus/tiltMechanism';
-import { ask, type Ask } from './ask';
+import { ask, type MissingValue } from './missing';
 import { rigFactor } from './effectiveLens';
 import { movesOf, rearMost } from './moves';
 import { between } from './parts';
@@ -10,7 +10,7 @@ import type { RigParts } from '../model/rig';
 export type LensTilt =
   | { readonly kind: 'none' }
   /** Something tilts, but how far or which way is not known. */
-  | { readonly kind: 'unknown'; readonly name: string; readonly asks: readonly Ask[] }
+  | { readonly kind: 'unknown'; readonly name: string; readonly asks: readonly MissingValue[] }
   /** A tilting lens or adapter: one tilt, its direction locked to the shift's or turning by itself. */
   | {
       readonly kind: 'mount';

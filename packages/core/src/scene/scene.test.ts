@@ -116,7 +116,7 @@ describe('a scene as the camera sees it', () => {
     expect(Math.max(...(drawn?.points.map((p) => p[1]) ?? []))).toBeCloseTo(y / 18, 9);
   });
 
-  test('what lies behind the camera is cut off, not turned over', () => {
+  test('what is behind the camera is cut off, not turned over', () => {
     for (const { points } of seenFaces(facesOf(tower), camera, placed(poseOf(scene)))) {
       for (const [x, y] of points) expect(Number.isFinite(x) && Number.isFinite(y)).toBe(true);
     }

@@ -86,7 +86,7 @@ describe('the whole things of a subject', () => {
     );
   });
 
-  test('the figures of a row stand beside each other by their spacing', () => {
+  test('the specs of a row stand beside each other by their spacing', () => {
     const subject: Subject = { ...FIRST_SUBJECTS.figures, count: 5, spacingM: 0.7 };
     const middles = thingsOf(before(subject)).map(({ points }) => points.reduce((sum, p) => sum + p[0], 0) / points.length);
     expect(middles).toHaveLength(5);

@@ -131,7 +131,7 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
 }
 
 function figureName(i: number, count: number): string {
-  if (count === 3) return ['the figure at the left', 'the middle figure', 'the figure at the right'][i] ?? '';
+  if (count === 3) return ['the person at the left', 'the person in the middle', 'the person at the right'][i] ?? '';
   return `figure ${i + 1} from the left`;
 }
 

@@ -12,5 +12,5 @@ export const FIRST_EXPOSURE = firstOf(EXPOSURE_FIELDS);
 export const FIRST_FOCUS_LIMITS = firstOf(LIMIT_FIELDS);
 export const UNTURNED: StandardTurn = { tiltDeg: 0, swingDeg: 0 };
 
-/** What a stand has beyond rig, movements, aperture and focus when nothing was said. */
+/** What a setup has beyond rig, movements, aperture and focus when nothing was said. */
 export const PLAIN_SETTINGS: Pick<SetupSettings, keyof typeof SETUP_FIELDS> = firstOf(SETUP_FIELDS);

@@ -26,7 +26,7 @@ const changes: fc.Arbitrary<{ readonly patch: SetupPatch; readonly touches: read
   evenly(1, 2).map((stretch) => ({ patch: { accepted: { stretch } }, touches: ['scene' as const] })),
 );
 
-describe('a change laid over a stand', () => {
+describe('a change laid over a setup', () => {
   test('touches what it names and nothing else, and leaves the stand before it alone', () => {
     fc.assert(
       fc.property(anyStand, changes, (base, { patch, touches }) => {
@@ -114,7 +114,7 @@ describe('a lens that focuses nearer than at infinity', () => {
     );
   });
 
-  test('the lens of a stand stands out as its focus says, along its own axis', () => {
+  test('the lens of a setup stands out as its focus says, along its own axis', () => {
     const straight = stand({ focusM: 2 });
     expect(geometryOf(straight).imageMm).toBeCloseTo((24 * 2000) / (2000 - 24), 9);
     const tilted = stand({ focusM: 2, front: { tiltDeg: 8, swingDeg: 0 } });

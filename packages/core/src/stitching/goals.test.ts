@@ -7,13 +7,13 @@ import { heightOf, unionOf, widthOf } from '../mosaic/frames';
 import { crossLayout, diagonalLayout, gridLayout, layoutRects, leastOverlap, widest } from '../mosaic/layout';
 import { mosaicGrid } from '../mosaic/grid';
 import { settingFor, slidesOf } from '../mosaic/slides';
-import { answers, targetOf } from './goals';
+import { proposals, targetOf } from './goals';
 import type { RigParts, Rig } from '../model/rig';
 import type { SetupSettings } from '../model/setup';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
-  if (!rig.known) throw new Error('not known');
+  if (!rig.known) throw new Error('unknown');
   return rig.value;
 };
 const free = (more: Parameters<typeof body>[0] = {}): Rig =>
@@ -38,7 +38,7 @@ describe('a wish', () => {
   test('eight upright frames of the small sensor come to the picture that practice made of them (common practice: 12 265 × 9 639 px)', () => {
     // Width and height of that picture on the sensor.
     const [w, h] = [(12_265 * 14.9) / 3456, (9639 * 22.3) / 5184];
-    const found = answers(geometryOf(small), { for: 'format', widthMm: w, heightMm: h }, 0.1);
+    const found = proposals(geometryOf(small), { for: 'format', widthMm: w, heightMm: h }, 0.1);
     expect(found.fewest?.layout).toMatchObject({ orientation: 'portrait', columns: 4, rows: 2 });
     expect(found.fewest?.layout.frames).toHaveLength(8);
     // The calculator says the same of pixels.
@@ -63,7 +63,7 @@ describe('a wish', () => {
       [60, 16],
       [25, 44],
     ] as const) {
-      const found = answers(geometryOf(small), { for: 'format', widthMm: w, heightMm: h }, 0.2);
+      const found = proposals(geometryOf(small), { for: 'format', widthMm: w, heightMm: h }, 0.2);
       let least = Infinity;
       for (const orientation of ['landscape', 'portrait'] as const) {
         const frame = turned(small.rig.back, orientation);
@@ -79,7 +79,7 @@ describe('a wish', () => {
   });
 
   test('what holds is as it says: within the stops, inside the circle, overlapping as it is set', () => {
-    const found = answers(geometryOf(small), { for: 'everything' }, 0.15);
+    const found = proposals(geometryOf(small), { for: 'everything' }, 0.15);
     for (const each of [found.fewest, found.most]) {
       if (!each) throw new Error('nothing found');
       const rects = layoutRects(each.layout.frames, turned(small.rig.back, each.layout.orientation));
@@ -95,10 +95,10 @@ describe('a wish', () => {
   });
 
   test('what cannot be has no answer that holds, and the nearest there is', () => {
-    const found = answers(geometryOf(small), { for: 'format', widthMm: 200, heightMm: 100 }, 0.2);
+    const found = proposals(geometryOf(small), { for: 'format', widthMm: 200, heightMm: 100 }, 0.2);
     expect(found.fewest).toBeNull();
-    expect(answers(geometryOf(small), { for: 'format', widthMm: 100, heightMm: 80 }, 0.2).nearest?.covered).toBe(false);
-    expect(() => answers(geometryOf(small), { for: 'everything' }, 0.95)).toThrow(/overlap is 0.95/);
+    expect(proposals(geometryOf(small), { for: 'format', widthMm: 100, heightMm: 80 }, 0.2).nearest?.covered).toBe(false);
+    expect(() => proposals(geometryOf(small), { for: 'everything' }, 0.95)).toThrow(/overlap is 0.95/);
     expect(targetOf(geometryOf(small), { for: 'subject' })).toBeNull();
   });
 
@@ -177,7 +177,7 @@ describe('layouts', () => {
         back: body(),
       }),
     );
-    const found = answers(geometryOf(stand({ rig: plate, fNumber: 8 })), { for: 'everything' }, 0);
+    const found = proposals(geometryOf(stand({ rig: plate, fNumber: 8 })), { for: 'everything' }, 0);
     expect(found.most?.layout.kind).toBe('quarter');
   });
 });

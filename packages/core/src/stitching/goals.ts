@@ -10,7 +10,7 @@ import type { Orientation } from '../model/frame';
 import type { Rect } from '../model/mosaic';
 
 /** What a mosaic is wanted for. */
-export type Wish =
+export type Goal =
   | { readonly for: 'subject' }
   | { readonly for: 'field'; readonly widthDeg: number; readonly heightDeg: number }
   | { readonly for: 'format'; readonly widthMm: number; readonly heightMm: number }
@@ -28,7 +28,7 @@ interface Target {
 }
 
 /** What a wish comes to on the sensor; `null` where it cannot be told (no subject, no pixels). */
-export function targetOf(geometry: Geometry, wish: Wish): Target | null {
+export function targetOf(geometry: Geometry, wish: Goal): Target | null {
   const v = geometry.imageMm;
   const { back } = geometry.settings.rig;
   const middle = { riseMm: 0, shiftMm: 0 };
@@ -68,7 +68,7 @@ export function targetOf(geometry: Geometry, wish: Wish): Target | null {
 }
 
 /** A layout that answers a wish, and how well. */
-export interface Answer {
+export interface Proposal {
   readonly layout: Layout;
   /** The least overlap as it is set, a share of the frame. */
   readonly overlap: number;
@@ -81,12 +81,12 @@ export interface Answer {
   readonly enough: boolean;
 }
 
-export interface Answers {
+export interface Proposals {
   /** Of those that hold, the one with fewest frames and the one with most picture; `null` when none holds. */
-  readonly fewest: Answer | null;
-  readonly most: Answer | null;
+  readonly fewest: Proposal | null;
+  readonly most: Proposal | null;
   /** The nearest where none holds. */
-  readonly nearest: Answer | null;
+  readonly nearest: Proposal | null;
   readonly tried: number;
 }
 
@@ -106,14 +106,14 @@ const MOST_SIDE = 12;
  * @param least the least share of overlap
  *
  * @example
- * answers(frontGeometry, { for: 'count', columns: 2, rows: 1 }, 0.2).fewest?.layout.frames.length // => 2
+ * proposals(frontGeometry, { for: 'count', columns: 2, rows: 1 }, 0.2).fewest?.layout.frames.length // => 2
  */
-export function answers(geometry: Geometry, wish: Wish, least: number): Answers {
+export function proposals(geometry: Geometry, wish: Goal, least: number): Proposals {
   if (!(least >= 0 && least < 0.9))
     throw new CoreError('bad_overlap', ['overlap'], `overlap is ${least}; it must be from 0 to less than 0.9.`);
   const slides = slidesOf(geometry.settings.rig);
   const target = targetOf(geometry, wish);
-  const found: Answer[] = [];
+  const found: Proposal[] = [];
   let tried = 0;
   const judge = judgeFor({ geometry, slides, target, least, wish });
   for (const orientation of ['landscape', 'portrait'] as const) {
@@ -130,11 +130,11 @@ export function answers(geometry: Geometry, wish: Wish, least: number): Answers 
     ({ reached, covered, enough, overlap, layout }) =>
       reached && covered !== false && enough && (layout.kind === 'quarter' || overlap >= least - 1e-9),
   );
-  const area = (each: Answer): number => each.widthMm * each.heightMm;
-  const count = (each: Answer): number => each.layout.frames.length;
-  const pick = (better: (a: Answer, b: Answer) => boolean, from = holding): Answer | null =>
-    from.reduce<Answer | null>((best, each) => (best === null || better(each, best) ? each : best), null);
-  const off = (each: Answer): number =>
+  const area = (each: Proposal): number => each.widthMm * each.heightMm;
+  const count = (each: Proposal): number => each.layout.frames.length;
+  const pick = (better: (a: Proposal, b: Proposal) => boolean, from = holding): Proposal | null =>
+    from.reduce<Proposal | null>((best, each) => (best === null || better(each, best) ? each : best), null);
+  const off = (each: Proposal): number =>
     (each.enough ? 0 : 1) + (each.reached ? 0 : 1) + (each.covered === false ? 1 : 0) + (each.overlap < least - 1e-9 ? 1 : 0);
   const most = pick((a, b) => area(a) > area(b) + 1e-9 || (Math.abs(area(a) - area(b)) <= 1e-9 && count(a) < count(b)));
   // Of everything the circle holds the fewest frames are those that leave little of it out.
@@ -145,7 +145,7 @@ export function answers(geometry: Geometry, wish: Wish, least: number): Answers 
       holding.filter((each) => area(each) >= nearly),
     ),
     most,
-    nearest: found.reduce<Answer | null>(
+    nearest: found.reduce<Proposal | null>(
       (best, each) => (best === null || off(each) < off(best) || (off(each) === off(best) && area(each) > area(best)) ? each : best),
       null,
     ),
@@ -211,7 +211,7 @@ interface Judge {
   readonly slides: Slides;
   readonly target: Target | null;
   readonly least: number;
-  readonly wish: Wish;
+  readonly wish: Goal;
   /** The square of the radius of the sharp circle of an untilted lens, mm²; `null` when none is known. */
   readonly circleMm2: number | null;
 }
@@ -221,7 +221,7 @@ interface JudgeForInput {
   readonly slides: Slides;
   readonly target: Target | null;
   readonly least: number;
-  readonly wish: Wish;
+  readonly wish: Goal;
 }
 
 function judgeFor({ geometry, slides, target, least, wish }: JudgeForInput): Judge {
@@ -247,7 +247,7 @@ function isEven({ kind, columns, rows, frames }: Layout): boolean {
   return xs.size === columns && ys.size === rows;
 }
 
-function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layout): Answer {
+function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layout): Proposal {
   const frame = turned(slides.rig.back, layout.orientation);
   const quarter = layout.kind === 'quarter';
   const reached = quarter || layout.frames.every((at) => isReached(slides, at));

@@ -1,4 +1,4 @@
-import type { Answer } from './goals';
+import type { Proposal } from './goals';
 
 /**
  * A layout in words: "4 × 2 = 8 frames in portrait".
@@ -8,7 +8,7 @@ import type { Answer } from './goals';
  * @example
  * layoutWords({ layout: { kind: 'grid', columns: 2, rows: 1, orientation: 'landscape', frames: [{}, {}] } }) // => '2 × 1 = 2 frames in landscape'
  */
-export function layoutWords({ layout: { kind, columns, rows, orientation, frames } }: Answer): string {
+export function layoutWords({ layout: { kind, columns, rows, orientation, frames } }: Proposal): string {
   if (kind === 'quarter') return 'four quarter turns';
   return `${columns} × ${rows} = ${frames.length} ${frames.length === 1 ? 'frame' : 'frames'} in ${orientation}`;
 }

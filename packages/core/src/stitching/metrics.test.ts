@@ -17,7 +17,7 @@ import type { Mosaic } from '../model/mosaic';
 
 const rigOf = (parts: RigParts): Rig => {
   const rig = assembled({ name: 'rig', rigId: null, parts });
-  if (!rig.known) throw new Error('not known');
+  if (!rig.known) throw new Error('unknown');
   return rig.value;
 };
 const shifting = rigOf(
@@ -48,7 +48,7 @@ describe('what a mosaic gives', () => {
     expect(given?.falloffStops).toBeCloseTo(-Math.log2((576 / 1476) ** 2), 9);
   });
 
-  test('the stand of the joined picture has its size, its place and its pixels', () => {
+  test('the setup of the joined picture has its size, its place and its pixels', () => {
     fc.assert(
       fc.property(evenly(-15, 15), evenly(-8, 8), (first, rise) => {
         const settings = laid({
@@ -146,7 +146,7 @@ describe('what a mosaic gives', () => {
     expect(secondsOf(row([0, 1, 2, 3], { series: { ...series, bracketsInside: false } }))).toBe(12 * 3 + 11 * 10);
   });
 
-  test('what moves in one frame needs no seam; across a seam it goes as far as the time between the takes', () => {
+  test('what moves in one frame needs no seam; across a seam it goes as far as the time between the shots', () => {
     const zone = { name: 'boat', left: -2, right: 2, lower: -3, upper: 3, speedMs: 2, distanceM: 40 };
     expect(zoneStates(geometryOf(laid(row([-12, 0, 12], { zones: [zone] }))))[0]).toMatchObject({ within: 2, px: 0 });
     const wide = laid(row([-12, 12], { zones: [{ ...zone, left: -6, right: 6 }] }));

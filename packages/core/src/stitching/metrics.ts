@@ -27,7 +27,7 @@ export interface MosaicGiven extends LaidMosaic {
   readonly formatTimes: number;
   readonly equalFocalMm: number;
   readonly fieldDeg: { readonly width: number; readonly height: number };
-  /** Bytes of all takes as raw files of 14 bits a pixel, about; `null` on film. */
+  /** Bytes of all shots as raw files of 14 bits a pixel, about; `null` on film. */
   readonly bytes: number | null;
   readonly takes: number;
   readonly seconds: number;
@@ -63,7 +63,7 @@ export function printMm(
 export const PRINT_PPI = 300;
 /** A raw file packs about 14 bits a pixel (common practice). */
 const BITS_PER_PIXEL = 14;
-/** Falloff from which a white card for each place is wise, stops (common practice). */
+/** Falloff from which a flat-field frame for each place is wise, stops (common practice). */
 export const WHITE_CARD_STOPS = 1;
 
 const known = new WeakMap<SetupSettings, MosaicGiven | null>();
@@ -151,7 +151,7 @@ function given(geometry: Geometry): MosaicGiven | null {
   };
 }
 
-/** All takes of a mosaic: brackets at every place, and a white card each where wanted. */
+/** All shots of a mosaic: brackets at every place, and a flat-field frame each where wanted. */
 export function takesOf({ frames, series }: Mosaic): number {
   return frames.length * (series.brackets + (series.whiteCards ? 1 : 0));
 }
@@ -248,12 +248,12 @@ export function mosaicParallax(geometry: Geometry): Parallax | null {
 /** What moves in a zone, over the seams that cross it. */
 export interface ZoneState {
   readonly zone: string;
-  /** How far it goes between the two takes that are farthest apart in time and both see it, px; 0 within one frame. */
+  /** How far it goes between the two shots that are farthest apart in time and both see it, px; 0 within one frame. */
   readonly px: number;
   readonly between: readonly [number, number] | null;
   /** A frame that holds the whole zone, numbered from 1; `null` when none does. */
   readonly within: number | null;
-  /** Two takes this soon after each other show it within a pixel, and an exposure this long lets it cross its zone and become smooth, s; Infinity for what stands. */
+  /** Two shots this soon after each other show it within a pixel, and an exposure this long lets it cross its zone and become smooth, s; Infinity for what stands. */
   readonly frozenS: number;
   readonly smoothS: number;
 }

@@ -40,7 +40,7 @@ export interface MosaicPlan {
 const round = (mm: number): number => Math.round(mm * 1000) / 1000 + 0;
 
 /**
- * The layout of a stand's mosaic in figures, `null` without one. Pixels are counted at the sensor's own pitch.
+ * The layout of a setup's mosaic in figures, `null` without one. Pixels are counted at the sensor's own pitch.
  *
  * @param geometry what follows from the settings of a setup
  *

@@ -18,7 +18,7 @@ export const SUBJECTS = {
       depthM: size('Depth', 0, 1000),
       storeys: count('Storeys', 60),
       bays: count('Openings in a row', 120),
-      turnDeg: size('Right side turned away', -80, 80, '°'),
+      turnDeg: size('Façade angle (right side away)', -80, 80, '°'),
     },
   },
   interior: {
@@ -44,15 +44,18 @@ export const SUBJECTS = {
   },
   ground: {
     title: 'Ground with stakes',
-    figures: { everyM: size('A stake every', 0.2, 100), farM: size('To', 2, 2000), heightM: size('Height of a stake', 0.05, 10) },
+    figures: { everyM: size('Stake spacing', 0.2, 100), farM: size('To', 2, 2000), heightM: size('Height of a stake', 0.05, 10) },
   },
   figures: {
-    title: 'Row of figures',
+    title: 'Row of people',
     figures: { count: count('How many', 30), spacingM: size('Between two', 0.3, 20), heightM: size('Height', 0.3, 3) },
   },
   model: {
     title: 'Massing model from a file',
-    figures: { metresPerUnit: size('Metres per unit of the file', 1e-6, 1e6), turnDeg: size('Right side turned away', -180, 180, '°') },
+    figures: {
+      metresPerUnit: size('Metres per unit of the file', 1e-6, 1e6),
+      turnDeg: size('Façade angle (right side away)', -180, 180, '°'),
+    },
   },
   sheet: {
     title: 'Flat sheet',

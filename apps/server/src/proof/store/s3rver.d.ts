@@ -1,4 +1,4 @@
-// The stand-in for an S3 store that the tests use comes without types.
+// The setup-in for an S3 store that the tests use comes without types.
 declare module 's3rver' {
   export default class S3rver {
     constructor(options: {

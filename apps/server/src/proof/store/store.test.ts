@@ -12,7 +12,7 @@ const stores: { folder?: Store; bucket?: Store } = {};
 
 beforeAll(async () => {
   folder = await mkdtemp(join(tmpdir(), 'gangway-store-'));
-  // A stand-in for a store that speaks S3, from the registry.
+  // A setup-in for a store that speaks S3, from the registry.
   bucket = new S3rver({
     address: '127.0.0.1',
     port: 0,

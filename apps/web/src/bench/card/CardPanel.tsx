@@ -9,7 +9,7 @@ import { SPOT_SIZES } from '@gangway/core/card/cardPages';
 import { LogHere } from '../LogHere';
 import { api, errorSentence } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';
-import { useTell } from '../../ui/Notes';
+import { useToast } from '../../ui/Notes';
 import { setCard } from './setCard';
 import { TextButton } from '../../ui/TextButton';
 
@@ -63,9 +63,9 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
           <Button
             look="quiet"
             disabled={geometry.settings.card.ticked.length === 0}
-            onClick={() => set({ ticked: [] }, 'all ticks taken away')}
+            onClick={() => set({ ticked: [] }, 'all ticks cleared')}
           >
-            Untick all
+            Clear all ticks
           </Button>
         )}
       </div>
@@ -118,9 +118,9 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
     if (step.own)
       set(
         { own: card.own.filter(({ id }) => id !== step.id), order: card.order.filter((id) => id !== step.id) },
-        `“${step.words}” taken away`,
+        `“${step.words}” removed`,
       );
-    else set({ left: [...card.left, step.id] }, `“${step.words}” left off`);
+    else set({ left: [...card.left, step.id] }, `“${step.words}” left out`);
   };
   const room = step.group === 'work' || step.group === 'mosaic';
   return (
@@ -160,8 +160,8 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
       </label>
       {room && !editing && (
         <input
-          aria-label={`Really done: ${step.words}`}
-          placeholder="really done"
+          aria-label={`Actual: ${step.words}`}
+          placeholder="actual"
           value={draft ?? note}
           maxLength={500}
           onChange={({ target }) => setDraft(target.value)}
@@ -174,7 +174,7 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
         />
       )}
       {editing && (
-        <IconButton label={step.own ? `Delete “${step.words}”` : `Leave off “${step.words}”`} className="mt-1" onClick={remove}>
+        <IconButton label={step.own ? `Delete “${step.words}”` : `Leave out “${step.words}”`} className="mt-1" onClick={remove}>
           <X size={15} aria-hidden />
         </IconButton>
       )}
@@ -190,7 +190,7 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
   const { data: templates } = api.useTemplatesQuery(undefined);
   const [putTemplate] = api.usePutTemplateMutation();
   const [deleteTemplate] = api.useDeleteTemplateMutation();
-  const tell = useTell();
+  const tell = useToast();
   const off = leftOff(geometry);
   const keep = async () => {
     const { error } = await putTemplate({
@@ -198,7 +198,7 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
       name: name.trim(),
       card: { order: card.order, own: card.own, left: card.left },
     });
-    tell(error ? errorSentence(error) : `The template “${name.trim()}” is kept.`);
+    tell(error ? errorSentence(error) : `The template “${name.trim()}” is saved.`);
     if (!error) setName('');
   };
   return (
@@ -232,13 +232,13 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
         </span>
         {off.length > 0 && (
           <>
-            <span className="engraved mt-3">Left off</span>
+            <span className="engraved mt-3">Left out</span>
             {off.map((step) => (
               <TextButton
                 key={step.id}
 
                 className="text-left"
-                onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, `“${step.words}” taken back`)}
+                onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, `“${step.words}” put back`)}
               >
                 {step.words}
               </TextButton>
@@ -246,8 +246,8 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
           </>
         )}
         {(card.order.length > 0 || card.left.length > 0) && (
-          <Button className="mt-3 justify-self-start" onClick={() => set({ order: [], left: [] }, 'the list as it comes')}>
-            The list as it comes
+          <Button className="mt-3 justify-self-start" onClick={() => set({ order: [], left: [] }, 'default list')}>
+            Reset to default list
           </Button>
         )}
       </form>
@@ -270,7 +270,7 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
           </span>
         ))}
         {templates?.length === 0 && (
-          <p className="text-ink-soft">None yet. One keeps order, own steps and what is left off, for other stands.</p>
+          <p className="text-ink-soft">None yet. A template saves order, own steps and what is left out, for other setups.</p>
         )}
         <span className="flex gap-1">
           <input
@@ -281,7 +281,7 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
             className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1"
           />
           <Button disabled={name.trim() === ''} onClick={() => void keep()}>
-            Keep as template
+            Save as template
           </Button>
         </span>
       </div>

@@ -7,7 +7,7 @@ export function setCard(changes: Partial<CardSettings>, said: string): string | 
   const settings = setupEdit.present();
   if (!settings) return null;
   const parsed = cardSchema.safeParse({ ...settings.card, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
   setupEdit.change({ ...settings, card: parsed.data }, said);
   return null;
 }

@@ -31,7 +31,7 @@ export function Cautions({ jobId, step, geometry }: CautionsProps) {
             <TriangleAlert size={15} className="mt-1 shrink-0" aria-hidden />
             <span className="grow">{words}</span>
             <IconButton
-              label={`Put away for this job: ${words}`}
+              label={`Dismiss for this job: ${words}`}
               className="size-7 max-sm:size-10"
               onClick={() => put([...job.dismissedCautions, id])}
             >
@@ -42,7 +42,7 @@ export function Cautions({ jobId, step, geometry }: CautionsProps) {
       </ul>
       {away > 0 && (
         <TextButton onClick={() => put(job.dismissedCautions.filter((id) => !ofStep.has(id)))} className="mt-1 text-sm text-ink-soft">
-          {away === 1 ? 'One caution is' : `${away} cautions are`} put away for this job; show again
+          {away === 1 ? 'One caution is' : `${away} cautions are`} dismissed for this job; show again
         </TextButton>
       )}
       {error && (

@@ -1,6 +1,6 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { shiftScaleOf } from '../../setup/selectors';
-import { ShiftScaleTable } from '../findings/ShiftScaleTable';
+import { ShiftScaleTable } from '../checks/ShiftScaleTable';
 import { Legend } from './Legend';
 import { movementEdit } from '../movements/movementEdit';
 

@@ -144,7 +144,7 @@ interface CirclesProps {
   readonly light: (CircleOnBack & Outlined) | null;
   readonly sharp: (SharpCircle & Outlined) | null;
   readonly given: readonly (SharpCircle & Outlined)[];
-  /** Too narrow for a label at every circle: only the light circle and the one at the aperture set. */
+  /** Too narrow for a label at every circle: only the image circle and the one at the aperture set. */
   readonly compact: boolean;
 }
 

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 
 const LEGEND = [
-  { key: 'light', words: 'light circle', line: { stroke: 'var(--ink)', strokeWidth: 2.2 } },
+  { key: 'light', words: 'image circle', line: { stroke: 'var(--ink)', strokeWidth: 2.2 } },
   { key: 'sharp', words: 'sharp circle at this aperture', line: { stroke: 'var(--accent)', strokeWidth: 2 } },
   { key: 'given', words: 'sharp circles at other apertures', line: { stroke: 'var(--rule)', strokeWidth: 0.8 } },
   {

@@ -1,6 +1,6 @@
 import { useSelector } from 'react-redux';
 import { rootReducer, store } from '../../store/store';
-import { keepReducer } from '../keeping/keeping';
+import { keepReducer } from '../autosave/state';
 import { editReducer } from './history';
 
 function addSlices() {

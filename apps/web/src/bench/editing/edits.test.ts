@@ -24,7 +24,7 @@ function put(settings: SetupSettings): void {
 }
 function now(): SetupSettings {
   const settings = setupEdit.present();
-  if (!settings) throw new Error('no stand');
+  if (!settings) throw new Error('no setup');
   return settings;
 }
 const said = (): string => benchState().edit.present?.said ?? '';
@@ -148,7 +148,7 @@ const act: fc.Arbitrary<Act> = fc.oneof(
   fc.constant<Act>(() => store.dispatch(ActionCreators.redo())),
 );
 
-describe('whatever is done to a stand', () => {
+describe('whatever is done to a setup', () => {
   test('what comes of it can be kept, and what is refused says so in a sentence and changes nothing', () => {
     let [refused, done] = [0, 0];
     fc.assert(
@@ -219,7 +219,7 @@ describe('what cannot be set says why, with what can', () => {
     expect(movementEdit.typeMovement('rise', 8.9)).toBeNull();
   });
 
-  test('a stand that another rig has left beyond its stops may come nearer, and not go farther', () => {
+  test('a setup that another rig has left beyond its stops may come nearer, and not go farther', () => {
     put({ ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 30, shiftMm: 0 } });
     expect(movementEdit.typeMovement('rise', 31)).toMatch(/beyond the end stop/);
     expect(movementEdit.typeMovement('rise', 20)).toBeNull();
@@ -236,7 +236,7 @@ describe('what cannot be set says why, with what can', () => {
     expect(now().movements.shiftMm).toBeCloseTo(10 * Math.cos(Math.PI / 6), 9);
   });
 
-  test('where the stops are not known, all that can be written down may be typed', () => {
+  test('where the stops are unknown, all that can be written down may be typed', () => {
     put(centredStand({ ...SMALL_FORMAT_RIG, mechanism: { kind: 'unknown' as const } }));
     expect(movementEdit.typeMovement('rise', 40)).toBeNull();
     expect(movementEdit.typeMovement('rise', 600)).toBe('Rise must be a number from −500 to 500 mm.');
@@ -249,15 +249,15 @@ describe('what cannot be set says why, with what can', () => {
     expect(movementEdit.typeAperture(1.4)).toBe('f/1.4 is not on this lens: it goes from f/3.5 to f/22.');
     expect(focusEdit.setFocus(0.01)).toBe('Focus 0.01 m is inside the focal length; it must be more than 0.024 m.');
     expect(focusEdit.setFocus(2e5)).toBe('Focus 200000 m is too far to tell from infinity; at most 100000 m.');
-    expect(focusEdit.typeTurn('tilt', 50)).toBe('Tilt 50.0° cannot be: at most 45° either way.');
+    expect(focusEdit.typeTurn('tilt', 50)).toBe('Tilt 50.0° is out of range: at most 45° either way.');
   });
 
-  test('more pins than a stand may have', () => {
+  test('more pins than a setup may have', () => {
     put(DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings ?? centredStand(SMALL_FORMAT_RIG));
     let words: string | null = null;
     for (let i = 0; i < 200 && words === null; i++)
       words = pinEdit.addPin({ name: `point ${i}`, role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } });
-    expect(words).toMatch(/^A stand may have at most \d+ pins; take one away first\.$/);
+    expect(words).toMatch(/^A setup may have at most \d+ pins; take one away first\.$/);
     expect(new Set(now().pins.map(({ id }) => id)).size).toBe(now().pins.length);
   });
 });

@@ -15,7 +15,7 @@ const rise = (riseMm: number, gesture?: string) =>
   });
 const run = (...actions: Parameters<typeof editReducer>[1][]) => actions.reduce(editReducer, editReducer(undefined, opened(stand)));
 
-describe('editing a stand', () => {
+describe('editing a setup', () => {
   test('the first change after opening can be undone, and nothing before it', () => {
     const back = run(rise(3), ActionCreators.undo());
     expect(back.present?.settings.movements.riseMm).toBe(0);
@@ -37,7 +37,7 @@ describe('editing a stand', () => {
     expect(editReducer(renamed, ActionCreators.undo()).present?.name).toBe('Tower');
   });
 
-  test('another stand starts with an empty history, and a closed one holds nothing', () => {
+  test('another setup starts with an empty history, and a closed one holds nothing', () => {
     const other = editReducer(run(rise(3)), opened({ ...stand, name: 'Loft' }));
     expect(other.past).toHaveLength(0);
     expect(other.present?.name).toBe('Loft');
@@ -47,8 +47,8 @@ describe('editing a stand', () => {
   });
 });
 
-describe('another rig under a stand', () => {
-  test('takes the nearest aperture of its ring and leaves the movements to the findings', () => {
+describe('another rig under a setup', () => {
+  test('takes the nearest aperture of its ring and leaves the movements to the checks', () => {
     const moved = { ...settings, fNumber: 3.5, movements: { riseMm: 11, shiftMm: 0 } };
     const fitted = fittedTo(FIELD_RIG, moved);
     expect(fitted.fNumber).toBe(6.8);

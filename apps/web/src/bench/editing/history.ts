@@ -3,14 +3,14 @@ import undoable, { ActionTypes, newHistory, type StateWithHistory } from 'redux-
 import type { Stand } from '@gangway/contract/stand';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
-/** What can be edited of a stand, and what the last change did, in words. */
+/** What can be edited of a setup, and what the last change did, in words. */
 export interface Edit {
   readonly name: string;
   readonly settings: SetupSettings;
   readonly said: string;
 }
 
-/** A change: what it makes of the stand, what it did in words, and the gesture it belongs to (one gesture is one step to undo). */
+/** A change: what it makes of the setup, what it did in words, and the gesture it belongs to (one gesture is one step to undo). */
 export interface Change {
   readonly name?: string;
   readonly settings?: SetupSettings;
@@ -35,7 +35,7 @@ const undone = undoable(withChange, {
   groupBy: (action) => (changed.match(action) ? (action.payload.gesture ?? null) : null),
 });
 
-/** The stand under edit with its undo history: one step a gesture, two hundred steps, none beyond its opening. */
+/** The setup under edit with its undo history: one step a gesture, two hundred steps, none beyond its opening. */
 export function editReducer(history: EditHistory | undefined, action: UnknownAction): EditHistory {
   if (opened.match(action)) {
     const { name, settings } = action.payload;

@@ -15,7 +15,7 @@ function change(settings: SetupSettings, said: string, gesture?: string): void {
 
 /** What a schema has against something, in a sentence; `null` for nothing. */
 export function refusal(parsed: ZodSafeParseResult<unknown>): string | null {
-  return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'This cannot be.');
+  return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'This value is not allowed.');
 }
 
 function apply(patch: SetupPatch, said: string, gesture?: string): void {

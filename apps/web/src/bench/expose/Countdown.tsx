@@ -107,7 +107,7 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
               setPhase({ kind: 'running', endsAt: from + phase.leftMs });
             }}
           >
-            Go on
+            Continue
           </Button>
         )}
         {(phase.kind === 'ready' || phase.kind === 'done') && <Button onClick={start}>{phase.kind === 'done' ? 'Again' : 'Count'}</Button>}
@@ -132,7 +132,7 @@ function statusLine(phase: Phase, running: boolean, readying: boolean) {
   if (phase.kind === 'paused') return 'Paused: cap on, or shutter closed.';
   if (phase.kind === 'done') return 'Time is up: close the shutter.';
   if (running && !readying) return 'Open.';
-  return `Begins after ${READY_S} s.`;
+  return `Starts after ${READY_S} s.`;
 }
 
 function leftOf(phase: Phase, now: number, timeMs: number): number {

@@ -10,7 +10,7 @@ import { standBrackets, standFalloff, standShutter, totalTakes } from '@gangway/
 import { fixed, stopsWords } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { Part } from '../Part';
+import { PanelSection } from '../PanelSection';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 import type { BracketOrder, Favour, Release, ShutterKind } from '@gangway/core/model/exposure';
@@ -26,23 +26,23 @@ export const ExposePanel = memo(function ExposePanel({ geometry }: { readonly ge
     <section aria-label="Expose" className="relative overflow-y-auto pr-3 text-sm">
       <h2 className="sr-only">Expose</h2>
       <MeterFields geometry={geometry} />
-      <Part title="Light that is lost">
+      <PanelSection title="Exposure losses">
         <LossFields geometry={geometry} />
-      </Part>
-      <Part title="Shutter">
+      </PanelSection>
+      <PanelSection title="Shutter">
         <ShutterFields geometry={geometry} />
-      </Part>
+      </PanelSection>
       {film && (
-        <Part title="Film at long times">
+        <PanelSection title="Reciprocity">
           <FilmFields geometry={geometry} />
-        </Part>
+        </PanelSection>
       )}
-      <Part title="Brackets">
+      <PanelSection title="Brackets">
         <BracketFields geometry={geometry} />
-      </Part>
-      <Part title="Things that move">
+      </PanelSection>
+      <PanelSection title="Things that move">
         <MovingFields geometry={geometry} />
-      </Part>
+      </PanelSection>
     </section>
   );
 });
@@ -134,7 +134,7 @@ function MeterFields({
             onChange={({ target }) => set({ throughLens: target.checked }, target.checked ? 'metered through the lens' : 'metered by hand')}
             className="mt-0.5 accent-accent"
           />
-          <span>The meter looked through lens and filters: extension and filters are in its reading</span>
+          <span>Metered through lens and filters: the reading includes extension and filters</span>
         </label>
       )}
     </div>
@@ -162,7 +162,7 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
           <li key={part.id} className="flex justify-between gap-2">
             <span className="truncate">{part.name}</span>
             <span className="tabular-nums">
-              {part.kind === 'filter' && part.figures.stops !== null ? stopsWords(part.figures.stops) : 'not known'}
+              {part.kind === 'filter' && part.figures.stops !== null ? stopsWords(part.figures.stops) : 'unknown'}
             </span>
           </li>
         ))}
@@ -185,7 +185,7 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
             />
             <IconButton
               label={`Take ${filter.name} away`}
-              onClick={() => set({ filters: exposure.filters.filter((_, j) => j !== i) }, `${filter.name} taken away`)}
+              onClick={() => set({ filters: exposure.filters.filter((_, j) => j !== i) }, `${filter.name} removed`)}
             >
               <X size={14} aria-hidden />
             </IconButton>
@@ -200,7 +200,7 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
             if (
               set(
                 { filters: [...exposure.filters, { name: name.trim() === '' ? 'filter' : name.trim(), stops: stopsIn(name) }] },
-                'a filter more',
+                'filter added',
               ) === null
             )
               setName('');
@@ -245,7 +245,7 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
         {exposure.centreFilterStops === null ? '' : `, ${stopsWords(falloff.left)} with the centre filter`}.
       </p>
       <label className="grid gap-0.5">
-        <span className="text-ink-soft">Expose for</span>
+        <span className="text-ink-soft">Exposed for</span>
         <Select
           wide
           value={exposure.favour}
@@ -260,19 +260,19 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
       </label>
       <div className="justify-self-end">
         <NumberField
-          label="By choice, more"
+          label="Exposure compensation"
           unit="stops"
           decimals={1}
           width="w-11"
           value={exposure.compensationStops}
-          onCommit={(compensationStops) => set({ compensationStops }, 'by choice')}
+          onCommit={(compensationStops) => set({ compensationStops }, 'exposure compensation')}
         />
       </div>
     </div>
   );
 }
 
-/** The stops that a name of a grey filter says by its density: “grey 0.9” takes three. */
+/** The stops that a name of an ND filter says by its density: “grey 0.9” takes three. */
 function stopsIn(name: string): number {
   const density = /(\d(?:[.,]\d+)?)\s*$/u.exec(name)?.[1];
   return density === undefined ? 1 : Math.min(30, Math.round((Number(density.replace(',', '.')) / 0.3) * 10) / 10);
@@ -298,7 +298,7 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
         ))}
       </Select>
       <label className="flex items-center justify-between gap-2">
-        <span className="text-ink-soft">Times in</span>
+        <span className="text-ink-soft">Steps</span>
         <Select
           value={exposure.step}
           onChange={({ target }) => set({ step: target.value as StopStep }, `times in ${STEPS[target.value as StopStep]}`)}
@@ -311,10 +311,10 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
         </Select>
       </label>
       <label className="flex items-center justify-between gap-2">
-        <span className="text-ink-soft">Released by</span>
+        <span className="text-ink-soft">Shutter release</span>
         <Select
           value={exposure.release}
-          onChange={({ target }) => set({ release: target.value as Release }, `released by ${RELEASES[target.value as Release]}`)}
+          onChange={({ target }) => set({ release: target.value as Release }, `release: ${RELEASES[target.value as Release]}`)}
         >
           {Object.entries(RELEASES).map(([id, words]) => (
             <option key={id} value={id}>
@@ -330,7 +330,7 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
           onChange={({ target }) => set({ mirrorUp: target.checked }, target.checked ? 'mirror up' : 'mirror as it is')}
           className="accent-accent"
         />
-        Mirror up, or first curtain electronic
+        Mirror up or electronic first curtain (EFCS)
       </label>
       <label className="flex items-center gap-1.5">
         <input
@@ -345,7 +345,7 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
   );
 }
 
-const LAWS = { film: 'as the kit has it', none: 'loses nothing', exponent: 'by an exponent', table: 'by a table' } as const;
+const LAWS = { film: 'as in the kit', none: 'no reciprocity', exponent: 'by exponent', table: 'by table' } as const;
 
 function FilmFields({
   geometry: {
@@ -361,7 +361,7 @@ function FilmFields({
     <div className="grid gap-1.5">
       <Select
         wide
-        aria-label="Film at long times"
+        aria-label="Reciprocity"
         value={law.kind}
         onChange={({ target: { value } }) => {
           const kind = value as keyof typeof LAWS;
@@ -472,7 +472,7 @@ function FilmFields({
 
 function filmExponent(id: string, exponent: number | null): string {
   if (id === 'film') {
-    if (exponent === null) return ': not known';
+    if (exponent === null) return ': unknown';
     return `: exponent ${exponent}`;
   }
   return '';
@@ -526,7 +526,7 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
       {brackets.count > 1 && (
         <Select
           wide
-          aria-label="Order of the exposures"
+          aria-label="Order of exposures"
           value={brackets.order}
           onChange={({ target }) => put({ order: target.value as BracketOrder }, BRACKET_ORDERS[target.value as BracketOrder])}
         >
@@ -538,7 +538,7 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
         </Select>
       )}
       <p className="text-xs text-ink-soft">
-        {takes} {takes === 1 ? 'take' : 'takes'} in all
+        {takes} {takes === 1 ? 'shot' : 'shots'} in all
         {geometry.settings.mosaic ? `, over ${geometry.settings.mosaic.frames.length} frames of the mosaic` : ''}.
       </p>
     </div>
@@ -564,7 +564,7 @@ function MovingFields({
           }
           className="accent-accent"
         />
-        Something goes across the view
+        Something moves across the view
       </label>
       {moving && (
         <div className="grid justify-items-end gap-1">
@@ -574,7 +574,7 @@ function MovingFields({
             decimals={1}
             width="w-12"
             value={moving.speedMs}
-            onCommit={(speedMs) => set({ moving: { ...moving, speedMs } }, 'how fast it goes')}
+            onCommit={(speedMs) => set({ moving: { ...moving, speedMs } }, 'speed across view')}
           />
           <NumberField
             label={F.distanceM.label}
@@ -582,7 +582,7 @@ function MovingFields({
             decimals={1}
             width="w-12"
             value={moving.distanceM}
-            onCommit={(distanceM) => set({ moving: { ...moving, distanceM } }, 'how far off it goes')}
+            onCommit={(distanceM) => set({ moving: { ...moving, distanceM } }, 'its distance')}
           />
         </div>
       )}

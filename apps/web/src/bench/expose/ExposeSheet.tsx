@@ -21,14 +21,14 @@ export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly ge
     return (
       <div className="grid place-content-center gap-2 p-6 text-center text-ink-soft">
         <p className="max-w-sm">
-          Type what the meter says, at the left: the time to set follows from it, with extension, filters, falloff and film counted.
+          Enter the meter reading at the left; the shutter speed follows, corrected for extension, filters, falloff and film.
         </p>
       </div>
     );
   }
   return (
     <div className="grid min-h-0 content-start gap-x-6 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
-      <section aria-label="To set">
+      <section aria-label="Set shutter to">
         <Ledger geometry={geometry} working={working} />
         {working.takes.length > 0 && <Takes geometry={geometry} working={working} />}
       </section>
@@ -50,7 +50,7 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
   const read = readingLine(meter);
   const loss = main ? Math.log2(main.neededS / ((timeS ?? 0) * 2 ** main.stops)) : 0;
   return (
-    <table className="w-full border-collapse tabular-nums" aria-label="From the reading to the time">
+    <table className="w-full border-collapse tabular-nums" aria-label="From reading to shutter speed">
       <tbody>
         <Line
           words="Meter"
@@ -58,16 +58,16 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
           soft={`${meter?.kind === 'ev' && meter.iso === 100 ? '' : `EV ${fixed(ev100, 1)} at ISO 100, `}about ${Number(luminanceOf(ev100, 100).toPrecision(2))} cd/m²`}
         />
         {lines.map(({ id, words, stops }, i) => (
-          <Line key={`${id} ${i}`} words={words} value={stops === null ? 'not known' : `${signed(stops)} stops`} bad={stops === null} />
+          <Line key={`${id} ${i}`} words={words} value={stops === null ? 'unknown' : `${signed(stops)} stops`} bad={stops === null} />
         ))}
         <Line
           words={`At ${apertureWords(geometry.settings.fNumber)}, ISO ${geometry.settings.exposure.iso}`}
-          value={timeS === null ? 'not known' : timeWords(timeS)}
+          value={timeS === null ? 'unknown' : timeWords(timeS)}
           strong
         />
         {Math.abs(loss) > 0.005 && main && (
           <Line
-            words="Film’s own loss"
+            words="Reciprocity"
             value={`${signed(loss)} stops`}
             soft={`${timeWords(main.neededS)} needed${main.beyond ? ', beyond its table' : ''}`}
             bad={main.beyond}
@@ -76,7 +76,7 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
         {main && (
           <tr className="border-t-2 border-rule">
             <Th scope="row" className="py-2 text-left align-top font-semibold">
-              To set
+              Set shutter to
               <span className="block text-xs font-normal text-ink-soft">{SHUTTERS[shutter.kind]}</span>
             </Th>
             <td className="py-2 text-right align-top">
@@ -127,12 +127,12 @@ function Line({
 /** How exact what is set is. */
 function setWords({ errorStops, bulb, can }: SetTime): string {
   const off = Math.abs(errorStops) < 0.02 ? 'exact' : `${fixed(Math.abs(errorStops), 2)} stops ${errorStops > 0 ? 'more' : 'less'} light`;
-  return [bulb ? 'held open' : '', canLine(can), off].filter((words) => words !== '').join('; ');
+  return [bulb ? 'bulb' : '', canLine(can), off].filter((words) => words !== '').join('; ');
 }
 
 function canLine(can: boolean | null) {
-  if (can === false) return 'this shutter cannot do it';
-  if (can === null) return 'whether the shutter does it is not known';
+  if (can === false) return 'outside this shutter’s range';
+  if (can === null) return 'shutter range unknown';
   return '';
 }
 
@@ -164,7 +164,7 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
         </tbody>
       </table>
       <p className="mt-1 text-xs text-ink-soft">
-        {totalTakes(geometry)} takes in all. Only the time changes: the aperture would change depth, the ISO the noise.
+        {totalTakes(geometry)} shots in all. Only the time changes: the aperture would change depth, the ISO the noise.
       </p>
     </>
   );
@@ -184,7 +184,7 @@ function PairTable({ geometry }: { readonly geometry: Geometry }) {
               className={`grid min-w-18 rounded-sm border px-1.5 py-0.5 text-left tabular-nums hover:bg-sunk aria-pressed:border-accent aria-pressed:font-semibold ${set === null || set.can === false ? 'border-dashed border-rule text-ink-soft' : 'border-hairline'}`}
             >
               <span>{apertureWords(fNumber)}</span>
-              <span>{set === null ? 'not known' : timeWords(set.timeS)}</span>
+              <span>{set === null ? 'unknown' : timeWords(set.timeS)}</span>
               {set?.can === false && <span className="text-xs">beyond the shutter</span>}
             </button>
           </li>
@@ -199,7 +199,7 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
   const found = greyFor(geometry, wantedS);
   return (
     <div>
-      <h3 className="engraved mb-1">A longer time by grey filters</h3>
+      <h3 className="engraved mb-1">Lengthen with ND filters</h3>
       <TimeField
         label={F.wantedS.label}
         timeS={wantedS}
@@ -212,7 +212,7 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
       {found && (
         <p className="mt-1">
           {found.stops <= 0.17
-            ? 'No filter is needed: the exposure is as long already.'
+            ? 'No filter is needed: the exposure is already that long.'
             : `${fixed(found.stops, 1)} stops of grey${found.filters.length === 0 ? ', less than any usual filter' : `: ${found.filters.map((stops) => `${fixed(stops * 0.3, 1)} (${stops} ${stops === 1 ? 'stop' : 'stops'})`).join(' and ')} make it ${timeWords(found.timeS)}`}.`}{' '}
           {found.stops > 0.17 && found.filters.length > 0 && (
             <TextButton
@@ -224,11 +224,11 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
                       ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops })),
                     ],
                   },
-                  'grey filters',
+                  'ND filters',
                 )
               }
             >
-              Put them on
+              Add filters
             </TextButton>
           )}
         </p>

@@ -10,7 +10,7 @@ export function setExposure(changes: Partial<Exposure>, said: string): string | 
   const settings = setupEdit.present();
   if (!settings) return null;
   const parsed = exposureSchema.safeParse({ ...settings.exposure, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
   const next: SetupSettings = { ...settings, exposure: parsed.data };
   if (!next.mosaic) {
     setupEdit.change(next, said);

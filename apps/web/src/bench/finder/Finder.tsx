@@ -7,7 +7,7 @@ import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords } from '@gangway/core/words';
 import { useSize } from '../../ui/useSize';
-import { findingsOf } from '../../setup/findingsOf';
+import { checksOf } from '../../setup/checksOf';
 import { GUIDES, Overlay, type Guide } from './Overlay';
 import { PickedFacts } from './PickedFacts';
 import { PictureView } from './PictureView';
@@ -29,7 +29,7 @@ export const Finder = memo(function Finder({
   readonly focusing?: boolean;
 }) {
   const view = useMemo(() => finderView(geometry), [geometry]);
-  if (!view) return <p className="p-6 text-ink-soft">Say what stands before the camera, in the step Stand; then the picture is here.</p>;
+  if (!view) return <p className="p-6 text-ink-soft">Choose a subject in the step Position to see the picture here.</p>;
   return <OpenFinder geometry={geometry} read={read} view={view} focusing={focusing} {...(frames && { frames })} />;
 });
 
@@ -73,7 +73,7 @@ function OpenFinder({
   const pickedAt = useMemo(() => picks.map(({ point }) => point), [picks]);
   const words = useMemo(
     () =>
-      `The picture ${read.settings.orientation}, with ${riseWords(read.settings.movements.riseMm)} and ${shiftWords(read.settings.movements.shiftMm)} at ${apertureWords(read.settings.fNumber)}. ${findingsOf(read.settings).map(checkSentence).join(' ')}`,
+      `The picture ${read.settings.orientation}, with ${riseWords(read.settings.movements.riseMm)} and ${shiftWords(read.settings.movements.shiftMm)} at ${apertureWords(read.settings.fNumber)}. ${checksOf(read.settings).map(checkSentence).join(' ')}`,
     [read],
   );
 
@@ -218,7 +218,7 @@ function OpenFinder({
         {picks.length === 0 &&
           (measured
             ? `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(geometry, under)}` : ''}`
-            : 'Press on a thing to measure it; on a second one for what lies between.')}
+            : 'Press on a thing to measure it, then on a second one for the distance between them.')}
       </div>
       <p id="finder-words" className="sr-only">
         {words}

@@ -1,10 +1,10 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { useAtMost } from '../../ui/useAtMost';
+import { useThrottled } from '../../ui/useThrottled';
 import { Finder } from './Finder';
 import { followMs } from './picture';
 
 /** The Finder beside a drawing in which something is dragged: it follows as fast as this machine draws it without holding up the hand. */
 export function FollowingFinder({ geometry, read }: { readonly geometry: Geometry; readonly read: Geometry }) {
-  const seen = useAtMost(geometry, followMs());
+  const seen = useThrottled(geometry, followMs());
   return <Finder geometry={seen} read={read} focusing />;
 }

@@ -15,7 +15,7 @@ interface OverlayProps {
   readonly view: FinderView;
   readonly guide: Guide;
   readonly trueLines: boolean;
-  /** Whether the pins of the stand are shown. */
+  /** Whether the pins of the setup are shown. */
   readonly pins: boolean;
   /** Places that were picked, in the world. */
   readonly picks: readonly (readonly [number, number, number])[];

@@ -49,7 +49,7 @@ export function PickedFacts({ geometry, picks, onClear }: PickedFactsProps) {
           </TextButton>
         ))}
       {refusal && <span role="alert">{refusal}</span>}
-      <IconButton label="Put the measure away" onClick={onClear}>
+      <IconButton label="Clear measurement" onClick={onClear}>
         <X size={15} aria-hidden />
       </IconButton>
     </div>

@@ -8,7 +8,7 @@ import { apertureWords, fixed, stopsWords } from '@gangway/core/words';
 import { useTheme } from '../../store/theme';
 import { chartLook } from '../../ui/chartLook';
 import { Dialog } from '../../ui/Dialog';
-import { useSought } from '../findings/seeking';
+import { useSought } from '../checks/solverClient';
 import { useGesture } from '../movements/useGesture';
 import { movementEdit } from '../movements/movementEdit';
 

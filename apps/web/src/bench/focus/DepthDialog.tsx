@@ -7,10 +7,10 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { NumberField } from '../../ui/NumberField';
 import { StateMark } from '../../ui/StateMark';
-import { useSought } from '../findings/seeking';
+import { useSought } from '../checks/solverClient';
 import { focusEdit } from './focusEdit';
 
-/** The same pins by tilt, by a stack, by both and by two takes, and which keeps the photographer's own limits. */
+/** The same pins by tilt, by a stack, by both and by two shots, and which keeps the photographer's own limits. */
 export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
   const sought = useSought('depth', geometry.settings);
   const { limits } = geometry.settings;
@@ -76,7 +76,7 @@ function Ways({
   readonly geometry: Geometry;
   readonly onClose: () => void;
 }) {
-  if (comparison === null) return <p className="mt-3">There is no pin that must be sharp, or one of them cannot be focused at all.</p>;
+  if (comparison === null) return <p className="mt-3">No pin must be sharp, or one of them cannot be focused at all.</p>;
   const { options, preferred } = comparison;
   return (
     <>
@@ -93,7 +93,7 @@ function Ways({
         ))}
       </ul>
       <p className="mt-2 font-medium" data-testid="preferred">
-        {preferred === null ? 'None of them keeps your limits.' : `Within your limits: ${DEPTH_WAYS[preferred].toLowerCase()}.`}
+        {preferred === null ? 'None of them is within your limits.' : `Within your limits: ${DEPTH_WAYS[preferred].toLowerCase()}.`}
       </p>
     </>
   );
@@ -101,10 +101,10 @@ function Ways({
 
 /** What is to be said of a way that gains nothing here; `null` of the others. */
 function gainOf({ way, takes, marked }: DepthOption, all: readonly DepthOption[]): string | null {
-  if (way === 'tilt and stack' && takes === 1) return 'No stack is needed: at the aperture set the tilt alone holds it.';
+  if (way === 'tilt and stack' && takes === 1) return 'No stack is needed: tilt alone is enough at this aperture.';
   const one = all.find((each) => each.takes === 1 && each.marked !== null && marked !== null && each.marked <= marked);
-  return way === 'two takes' && one
-    ? `No wider open than one take: ${DEPTH_WAYS[one.way].toLowerCase().replace('one take, ', '')} does it alone.`
+  return way === 'two shots' && one
+    ? `No wider open than one shot: ${DEPTH_WAYS[one.way].toLowerCase().replace('one shot, ', '')} does it alone.`
     : null;
 }
 
@@ -131,7 +131,7 @@ function Option({
   ];
   return (
     <li className="flex items-start gap-3 py-2" data-way={way}>
-      <StateMark state={breaks.length === 0 ? 'holds' : 'fails'} />
+      <StateMark state={breaks.length === 0 ? 'passes' : 'fails'} />
       <div className="grow text-sm">
         <p className="font-medium">
           {DEPTH_WAYS[way]} {preferred && <span className="text-accent">· within your limits</span>}
@@ -151,7 +151,7 @@ function Option({
             onClose();
           }}
         >
-          Set it
+          Apply
         </Button>
       )}
     </li>
@@ -159,7 +159,7 @@ function Option({
 }
 
 function countLine(takes: number): string {
-  if (takes >= STACK_MOST) return 'more takes than can be counted';
-  if (takes === 1) return 'one take';
+  if (takes >= STACK_MOST) return 'more shots than can be counted';
+  if (takes === 1) return 'one shot';
   return `${takes} takes`;
 }

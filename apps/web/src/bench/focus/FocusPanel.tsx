@@ -1,8 +1,8 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { Button } from '../../ui/Button';
-import { useSought } from '../findings/seeking';
-import { Part } from '../Part';
+import { useSought } from '../checks/solverClient';
+import { PanelSection } from '../PanelSection';
 import { PinList } from './PinList';
 import { SharpnessFields } from './SharpnessFields';
 import { SolvePanel } from './SolvePanel';
@@ -20,9 +20,9 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
   if (geometry.settings.scene === null) {
     return (
       <section aria-label="Focus" className="pr-3 text-sm">
-        <p className="text-ink-soft">Say what stands before the camera, in the step Stand: pins are put on it.</p>
+        <p className="text-ink-soft">Choose a subject in the step Position, then place pins on it.</p>
         <Button className="mt-3" onClick={() => setSheet('held')}>
-          A lens in the hand …
+          Freelensing…
         </Button>
         <Suspense fallback={null}>{sheet === 'held' && <HeldDialog geometry={geometry} onClose={close} />}</Suspense>
       </section>
@@ -31,21 +31,21 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
   return (
     <section aria-label="Focus" className="relative overflow-y-auto pr-3 text-sm">
       <PinList geometry={geometry} scene={geometry.settings.scene} />
-      <Part title="Lay the plane">
+      <PanelSection title="Place the plane of focus">
         <SolvePanel geometry={geometry} />
-      </Part>
-      <Part title="Aperture">
+      </PanelSection>
+      <PanelSection title="Aperture">
         <ApertureWords geometry={geometry} />
         <div className="mt-2 grid grid-cols-2 gap-1.5 [&>button]:justify-center [&>button]:px-1">
           <Button onClick={() => setSheet('aperture')}>By aperture …</Button>
           <Button onClick={() => setSheet('depth')}>Tilt or stack …</Button>
-          <Button onClick={() => setSheet('selective')}>One alone …</Button>
-          <Button onClick={() => setSheet('held')}>In the hand …</Button>
+          <Button onClick={() => setSheet('selective')}>Isolate one thing…</Button>
+          <Button onClick={() => setSheet('held')}>Freelensing…</Button>
         </div>
-      </Part>
-      <Part title="Sharp enough">
+      </PanelSection>
+      <PanelSection title="Sharp enough">
         <SharpnessFields geometry={geometry} />
-      </Part>
+      </PanelSection>
       <Suspense fallback={null}>
         {sheet === 'aperture' && <ApertureDialog geometry={geometry} onClose={close} />}
         {sheet === 'depth' && <DepthDialog geometry={geometry} onClose={close} />}

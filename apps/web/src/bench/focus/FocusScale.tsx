@@ -4,7 +4,7 @@ import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
 import { focusFor } from '@gangway/core/geometry/standards';
 import { fixed, metresWords } from '@gangway/core/words';
-import { useAtMost } from '../../ui/useAtMost';
+import { useThrottled } from '../../ui/useThrottled';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { focusEdit } from './focusEdit';
@@ -20,7 +20,7 @@ const MARKS_M = [0.05, 0.1, 0.2, 0.3, 0.4, 0.5, 0.7, 1, 1.5, 2, 3, 5, 10, 20, 50
 export function FocusScale({ geometry }: { readonly geometry: Geometry }) {
   const [dragged, setDragged] = useState(false);
   // While something else is dragged the rail follows a little more slowly.
-  const read = useAtMost(geometry, FOLLOW_MS);
+  const read = useThrottled(geometry, FOLLOW_MS);
   return <Rail geometry={dragged ? geometry : read} onDragged={setDragged} />;
 }
 
@@ -46,7 +46,7 @@ const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Ge
 
 function focusLabel(geometry: Geometry): string {
   if (geometry.settings.focusM === null) return 'infinity';
-  if (geometry.settings.focusM < 0) return 'nearer than infinity';
+  if (geometry.settings.focusM < 0) return 'inside its infinity position';
   return metresWords(geometry.settings.focusM);
 }
 

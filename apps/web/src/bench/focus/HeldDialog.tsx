@@ -22,18 +22,18 @@ export function HeldDialog({ geometry, onClose }: { readonly geometry: Geometry;
       open
       wide
       onClose={onClose}
-      title="A lens in the hand"
-      help="Set to infinity and held before the open body. Its register less the body’s is the room to tilt in."
+      title="Freelensing"
+      help="The lens is set to infinity and held in front of the open body. Its flange distance minus the body’s is the room to tilt in."
     >
       {lens === null && (
         <p>
-          This stand has a lens in its mount. Below is which of yours would suit; a rig with an “unmounted lens” works on the bench like any
+          This setup has a lens in its mount. Below is which of yours would suit; a rig with an “unmounted lens” works on the bench like any
           other.
         </p>
       )}
       {lens?.known === true && <Reach lens={lens.value} geometry={geometry} onClose={onClose} />}
       {lens?.known === false && (
-        <p>Not known yet: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>
+        <p>Missing: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>
       )}
       <WhichLens geometry={geometry} />
       <Ways />
@@ -89,7 +89,7 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
       </div>
       <p className="mt-1 text-sm" data-testid="held-answer">
         {at.extensionMm < 0
-          ? 'At this gap it focuses on nothing: the lens stands nearer than at infinity.'
+          ? 'At this gap nothing can be focused: the lens is inside its infinity position.'
           : `Focus ${at.distanceM === null ? 'at infinity' : `at ${metresWords(at.distanceM)}`} straight ahead${hinge === null ? ', the plane parallel to the back' : `; the plane hinges ${metresWords(hinge / 1000)} ${angleDeg > 0 ? 'below' : 'above'} the lens`}.`}
         {tooFar ? ` At ${fixed(angleDeg, 1)}° its edge touches the body: ${fixed(mostDeg, 1)}° is the most.` : ''}{' '}
         {at.extensionMm >= 0 && !tooFar && (
@@ -106,7 +106,7 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
             }}
             className="font-medium"
           >
-            See it on the bench
+            Show on the bench
           </TextButton>
         )}
       </p>
@@ -115,13 +115,13 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
 }
 
 function tiltLabel(row: HeldAt): string {
-  if (row.tiltDeg === null) return 'not known: give the width of its flange';
+  if (row.tiltDeg === null) return 'unknown: give the width of its flange';
   if (row.tiltDeg > 60) return 'any';
   return `${fixed(row.tiltDeg, 1)}°`;
 }
 
 const ORDER = { well: 0, somewhat: 1, unknown: 2, not: 3 } as const;
-const STATES = { well: 'holds', somewhat: 'tight', unknown: 'unknown', not: 'fails' } as const;
+const STATES = { well: 'passes', somewhat: 'tight', unknown: 'unknown', not: 'fails' } as const;
 
 function WhichLens({ geometry }: { readonly geometry: Geometry }) {
   const { data: kit } = api.useKitQuery(undefined);

@@ -20,7 +20,7 @@ interface PinListProps {
   readonly scene: Scene;
 }
 
-/** The pins of the stand, each with its role and its blur; whole things of the subject are pinned from a list, points in the Finder or by figures. */
+/** The pins of the setup, each with its role and its blur; whole things of the subject are pinned from a list, points in the Finder or by figures. */
 export function PinList({ geometry, scene }: PinListProps) {
   const [open, setOpen] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -106,8 +106,8 @@ function stateOf(state: PinState | null, { role, weight }: Pin, { settings, blur
   if (state === null) return 'unknown';
   const blurMm = role === 'soft' ? state.leastBlurMm : state.blurMm;
   if (blurMm === null) return 'fails';
-  if (role === 'soft') return blurMm >= settings.limits.softTimes * cocMm ? 'holds' : 'fails';
-  if (blurMm * weight <= cocMm) return 'holds';
+  if (role === 'soft') return blurMm >= settings.limits.softTimes * cocMm ? 'passes' : 'fails';
+  if (blurMm * weight <= cocMm) return 'passes';
   return role === 'best' ? 'tight' : 'fails';
 }
 
@@ -123,7 +123,7 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
     <li className="py-1" data-pin-row={pin.name}>
       <div className="flex items-center gap-1">
         <IconButton
-          label={`${open ? 'Close' : 'Open'} the figures of ${pin.name}`}
+          label={`${open ? 'Close' : 'Open'} the specs of ${pin.name}`}
           className="size-6"
           onClick={() => onToggle(pin.id)}
           aria-expanded={open}

@@ -16,8 +16,8 @@ export function SelectiveDialog({ geometry, onClose }: { readonly geometry: Geom
       open
       wide
       onClose={onClose}
-      title="One alone, or the look of a model"
-      help="The plane of sharp focus laid across what is seen. Small angles are enough; the least that does it is offered."
+      title="Isolate one thing, or a miniature look"
+      help="The plane of sharp focus placed across the view. Small angles are enough; the smallest that works is offered."
     >
       <Alone geometry={geometry} onClose={onClose} />
       <Model geometry={geometry} onClose={onClose} />
@@ -51,7 +51,7 @@ function Alone({ geometry, onClose }: PartProps) {
   return (
     <Section title="Isolate one">
       {!own || neighbours === 0 ? (
-        <p>It takes a pin on what must be sharp, and pins that “must be soft” on its neighbours.</p>
+        <p>Place a pin on what must be sharp, and pins that “must be soft” on its neighbours.</p>
       ) : (
         <>
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
@@ -97,7 +97,7 @@ function IsolationRow({
   onClose,
 }: PartProps & { readonly found: Isolation | null; readonly movement: 'tilt' | 'swing' }) {
   const px = geometry.pixelMm;
-  if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot, or its mechanism is not known.</p>;
+  if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot do it, or its mechanism is unknown.</p>;
   const turn =
     movement === 'tilt'
       ? { tiltDeg: found.turnDeg, swingDeg: geometry.settings.front.swingDeg }
@@ -105,8 +105,8 @@ function IsolationRow({
   if (!found.enough && found.turnDeg === 0) {
     return (
       <p className="mt-2 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
-        <span className="font-medium">By {movement}:</span> no angle does it. A plane through the one runs through its neighbours as well,
-        and leaves some of them sharp.
+        <span className="font-medium">By {movement}:</span> no angle works: a plane through it also passes through its neighbours and leaves
+        parts of them sharp.
       </p>
     );
   }
@@ -117,7 +117,7 @@ function IsolationRow({
         <span className="font-medium">By {movement}:</span>{' '}
         {found.enough
           ? `${turnWords(turn)}, ${focusWords(found.focusM)}`
-          : `not within the mechanism; the most it gives is at ${turnWords(turn)}`}
+          : `beyond the mechanism; the most it reaches is ${turnWords(turn)}`}
         . The sharp one keeps {blur(found.ownBlurMm)}.{' '}
         {found.neighbours
           .map(
@@ -133,7 +133,7 @@ function IsolationRow({
             onClose();
           }}
         >
-          Set it
+          Apply
         </Button>
       )}
     </div>
@@ -148,9 +148,9 @@ function Model({ geometry, onClose }: PartProps) {
   const [place, away] = [own?.points[0], other?.points[0]];
   const found = place && away ? miniature(geometry, place, away, scale) : null;
   return (
-    <Section title="The look of a model">
+    <Section title="Miniature look">
       {!place || !away ? (
-        <p>It takes a pin on what stays sharp, and another before or behind it whose blur makes the model.</p>
+        <p>Place a pin on what stays sharp, and another in front of or behind it to be blurred.</p>
       ) : (
         <>
           <NumberField
@@ -161,7 +161,7 @@ function Model({ geometry, onClose }: PartProps) {
             onCommit={(n) => (n >= 2 && n <= 2000 ? (setScale(n), null) : 'The scale of the model must be from 2 to 2000.')}
           />
           {found === null ? (
-            <p className="mt-1 text-sm">This rig does not tilt, or its mechanism is not known.</p>
+            <p className="mt-1 text-sm">This rig does not tilt, or its mechanism is unknown.</p>
           ) : (
             <div className="mt-1 flex items-start gap-3 text-sm">
               <p className="grow" data-testid="miniature">
@@ -171,11 +171,11 @@ function Model({ geometry, onClose }: PartProps) {
               </p>
               <Button
                 onClick={() => {
-                  focusEdit.applyFocus(found.patch, 'the look of a model');
+                  focusEdit.applyFocus(found.patch, 'miniature look');
                   onClose();
                 }}
               >
-                Set it
+                Apply
               </Button>
             </div>
           )}

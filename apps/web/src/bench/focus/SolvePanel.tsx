@@ -13,7 +13,7 @@ import { turnedToCamera } from '@gangway/core/space/pose';
 import { markedFor, type Solved } from '@gangway/core/planning/solveFocus';
 import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
-import { useSought } from '../findings/seeking';
+import { useSought } from '../checks/solverClient';
 import type { SetupPatch } from '@gangway/core/model/setup';
 import type { TurnedBy } from '@gangway/core/planning/solveFocus';
 import type { StandardTurn } from '@gangway/core/model/movements';
@@ -27,7 +27,7 @@ import { TextButton } from '../../ui/TextButton';
 import { standTiltMechanism } from '@gangway/core/planning/standTilt';
 
 const SCHOOLS = {
-  least: 'least aperture (default)',
+  least: 'widest usable aperture (default)',
   hinge: 'hinge distance',
   farNear: 'far and near, by eye',
   spread: 'spread on the rail',
@@ -35,10 +35,10 @@ const SCHOOLS = {
 type School = keyof typeof SCHOOLS;
 
 const WHY: Readonly<Record<School, string>> = {
-  least: 'The setting that holds all pins at the widest opening; with many pins no eye finds it.',
-  hinge: 'For a plane that runs under or over the lens: tilt by its height, then focus by its slope.',
-  farNear: 'As it is done on the screen: focus far, tilt for near, until both stay.',
-  spread: 'With the lens set: read the rail at the nearest and the farthest focus.',
+  least: 'The setting that keeps all sharp pins at the widest opening; with many pins no eye finds it.',
+  hinge: 'For a plane that runs below or above the lens: tilt by its distance, then focus by its slope.',
+  farNear: 'As on the ground glass: focus far, tilt for near, until both stay sharp.',
+  spread: 'With the lens set: read the rail at the nearest and farthest focus.',
 };
 
 /** From pins to movement, by four schools. */
@@ -46,7 +46,7 @@ export function SolvePanel({ geometry }: { readonly geometry: Geometry }) {
   const [school, setSchool] = useState<School>('least');
   return (
     <div>
-      <Select aria-label="How the plane is laid" value={school} onChange={(event) => setSchool(event.target.value as School)} wide>
+      <Select aria-label="How to place the plane" value={school} onChange={(event) => setSchool(event.target.value as School)} wide>
         {Object.entries(SCHOOLS).map(([id, words]) => (
           <option key={id} value={id}>
             by {words}
@@ -87,7 +87,7 @@ function Least({ geometry }: { readonly geometry: Geometry }) {
   );
 }
 
-/** Whether a stand is already set as a solution says. */
+/** Whether a setup is already set as a solution says. */
 function setSo({ focusM, front, rear }: Extract<Solved, { ok: true }>['solution'], geometry: Geometry): boolean {
   return (
     geometry.settings.focusM === focusM &&
@@ -127,7 +127,7 @@ const Solution = memo(function Solution({
     <p className="tabular-nums">
       <span className="font-medium">{title}:</span> {setWords(solution)}; {needWords(solution)}.{' '}
       {isSet ? (
-        <span className="text-ink-soft">It is set so.</span>
+        <span className="text-ink-soft">Already set.</span>
       ) : (
         <SetButton onSet={() => focusEdit.applyFocus(solution.patch, setWords(solution))} />
       )}
@@ -151,11 +151,11 @@ function turnedLine(by: TurnedBy, straight: boolean, rear: StandardTurn, front: 
 }
 
 function needWords({ fNumber, marked }: Extract<Solved, { ok: true }>['solution']): string {
-  if (marked === null) return `it would take f/${fixed(fNumber, 0)}, which the lens does not have`;
-  return `holds from ${apertureWords(marked)}${fNumber > 0.5 ? ` (f/${fixed(fNumber, 1)})` : ''}`;
+  if (marked === null) return `it would need f/${fixed(fNumber, 0)}, which the lens does not have`;
+  return `sharp from ${apertureWords(marked)}${fNumber > 0.5 ? ` (f/${fixed(fNumber, 1)})` : ''}`;
 }
 
-function SetButton({ onSet, words = 'Set it' }: { readonly onSet: () => void; readonly words?: string }) {
+function SetButton({ onSet, words = 'Apply' }: { readonly onSet: () => void; readonly words?: string }) {
   return (
     <TextButton onClick={onSet} className="font-medium">
       {words}
@@ -207,7 +207,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
             }}
             wide
           >
-            <option value="">Take it from the subject …</option>
+            <option value="">Use it from the subject …</option>
             {planes.map(({ key, name }) => (
               <option key={key} value={key}>
                 {name}
@@ -286,9 +286,9 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
     null,
   );
   if (!far || !near || far.at[2] - near.at[2] < 1e-6)
-    return <p className="mt-1">Put a pin far off and one near; the iteration goes between them.</p>;
+    return <p className="mt-1">Place one pin far away and one near; the steps alternate between them.</p>;
   const mechanism = standTiltMechanism(geometry.settings);
-  if (mechanism === null) return <p className="mt-1">How far this lens tilts is not known; give the figures of its mechanism.</p>;
+  if (mechanism === null) return <p className="mt-1">How far this lens tilts is unknown; give the specs of its mechanism.</p>;
   const most = mostAngle(mechanism);
   const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;
   if (most < 0.05) return <p className="mt-1">This rig does not tilt: focus between the two and stop down.</p>;
@@ -335,7 +335,7 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
                 `tilt ${fixed(last.turnDeg, 1)}° by far and near`,
               )
             }
-            words="Set the end of it"
+            words="Apply final setting"
           />
         )}
       </p>
@@ -345,8 +345,8 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
 
 function endLine(found: FarAndNear, last: Turn | undefined): string {
   if (found.settled) return 'Settled.';
-  if (found.ended) return 'The mechanism ends before both are sharp: stop down for the rest.';
-  return `It goes on to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`;
+  if (found.ended) return 'The tilt ends before both are sharp: stop down for the rest.';
+  return `It continues to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`;
 }
 
 function mostAngle(mechanism: TiltMechanism): number {
@@ -392,7 +392,7 @@ function Spread({ geometry }: { readonly geometry: Geometry }) {
           rail to {fixed((near + far) / 2, 2)} mm.
         </p>
       ) : (
-        <p className="mt-1 text-ink-soft">Type both readings.</p>
+        <p className="mt-1 text-ink-soft">Enter both readings.</p>
       )}
     </div>
   );

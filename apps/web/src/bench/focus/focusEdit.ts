@@ -52,7 +52,7 @@ function typeTurn(control: 'tilt' | 'swing', deg: number): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;
   const front = control === 'tilt' ? { ...settings.front, tiltDeg: deg } : { ...settings.front, swingDeg: deg };
-  if (Math.abs(deg) > 45) return `${capital(control)} ${fixed(deg, 1)}° cannot be: at most 45° either way.`;
+  if (Math.abs(deg) > 45) return `${capital(control)} ${fixed(deg, 1)}° is out of range: at most 45° either way.`;
   const mechanism = standTiltMechanism(settings);
   if (mechanism) {
     const near = nearestTilt(mechanism, front);
@@ -93,7 +93,7 @@ function setLimits(changes: Partial<FocusLimits>): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;
   const parsed = limitsSchema.safeParse({ ...settings.limits, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
   setupEdit.change({ ...settings, limits: parsed.data }, 'limits');
   return null;
 }

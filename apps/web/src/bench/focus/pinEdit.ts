@@ -8,7 +8,7 @@ import { setupEdit } from '../editing/setupEdit';
 function addPin(pin: Omit<Pin, 'id' | 'weight'>): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;
-  if (settings.pins.length >= PINS_MOST) return `A stand may have at most ${PINS_MOST} pins; take one away first.`;
+  if (settings.pins.length >= PINS_MOST) return `A setup may have at most ${PINS_MOST} pins; take one away first.`;
   setupEdit.change({ ...settings, pins: [...settings.pins, { ...pin, id: crypto.randomUUID(), weight: 1 }] }, `pin on ${pin.name}`);
   return null;
 }
@@ -19,7 +19,7 @@ function changePin(id: string, changes: Partial<Omit<Pin, 'id'>>, gesture?: stri
   const before = settings?.pins.find((each) => each.id === id);
   if (!settings || !before) return null;
   const parsed = pinSchema.safeParse({ ...before, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
   setupEdit.change(
     { ...settings, pins: settings.pins.map((each) => (each.id === id ? parsed.data : each)) },
     `pin “${parsed.data.name}”`,
@@ -28,7 +28,7 @@ function changePin(id: string, changes: Partial<Omit<Pin, 'id'>>, gesture?: stri
   return null;
 }
 
-/** Drags a single pin to where it goes in the stand as it is now, in whole millimetres. */
+/** Drags a single pin to where it goes in the setup as it is now, in whole millimetres. */
 function dragPin(id: string, where: (settings: SetupSettings) => Vec3 | null, gesture: string): void {
   const settings = setupEdit.present();
   const to = settings && where(settings);
@@ -39,7 +39,7 @@ function dragPin(id: string, where: (settings: SetupSettings) => Vec3 | null, ge
 
 function removePin(id: string): void {
   const settings = setupEdit.present();
-  if (settings) setupEdit.change({ ...settings, pins: settings.pins.filter((each) => each.id !== id) }, 'a pin taken away');
+  if (settings) setupEdit.change({ ...settings, pins: settings.pins.filter((each) => each.id !== id) }, 'a pin removed');
 }
 
 /** What pins are set, moved and taken away by. */

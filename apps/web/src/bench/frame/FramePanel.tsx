@@ -11,7 +11,7 @@ import { turnInOffer, type StretchedPicture, type TurnInOffer } from '@gangway/c
 import { fixed, shiftWords, yawWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { Part } from '../Part';
+import { PanelSection } from '../PanelSection';
 import { PoseFields } from '../scene/PoseFields';
 import type { Accepted, Scene } from '@gangway/core/model/scene';
 import { sceneEdit } from '../scene/sceneEdit';
@@ -32,10 +32,10 @@ export const FramePanel = memo(function FramePanel({ geometry }: { readonly geom
       <Crop geometry={geometry} />
       {scene && (
         <>
-          <Part title="Camera turned">
+          <PanelSection title="Camera turned">
             <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
             <Rear geometry={geometry} />
-          </Part>
+          </PanelSection>
           <Depth geometry={geometry} scene={scene} />
           <Level geometry={geometry} scene={scene} />
           <TurnIn geometry={geometry} scene={scene} />
@@ -103,7 +103,7 @@ function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scen
   const onePoint =
     meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
   return (
-    <Part title="Lines into the depth">
+    <PanelSection title="Lines into the depth">
       {meets === null ? (
         <p>They stay parallel in the picture.</p>
       ) : (
@@ -115,14 +115,14 @@ function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scen
       {onePoint && (
         <div className="mt-1 grid justify-items-end gap-1">
           <NumberField
-            label="Meet right of the centre"
+            label="Vanishing point right of centre"
             unit="mm"
             value={meets[0]}
             decimals={1}
             onCommit={(mm) => movementEdit.typeMovement('shift', -mm)}
           />
           <NumberField
-            label="Meet above the centre"
+            label="Vanishing point above centre"
             unit="mm"
             value={meets[1]}
             decimals={1}
@@ -130,7 +130,7 @@ function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scen
           />
         </div>
       )}
-    </Part>
+    </PanelSection>
   );
 }
 
@@ -177,24 +177,24 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
     try {
       const found = converging(geometry, leanDeg);
       if (found)
-        setupEdit.apply(found.patch, leanDeg === 0 ? 'uprights parallel' : `uprights lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
+        setupEdit.apply(found.patch, leanDeg === 0 ? 'verticals parallel' : `verticals lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
       return null;
     } catch (error) {
       if (error instanceof CoreError)
-        return `A lean of ${fixed(leanDeg, 1)}° at the edge cannot be: the point where uprights meet would lie in the picture.`;
+        return `A lean of ${fixed(leanDeg, 1)}° at the edge cannot be: the point where verticals meet would lie in the picture.`;
       throw error;
     }
   };
   return (
-    <Part title="Level">
+    <PanelSection title="Level">
       <div className="grid justify-items-end gap-1">
         <AcceptedField scene={scene} of="printWidthMm" decimals={0} />
-        <AcceptedField scene={scene} of="leanPrintMm" decimals={2} label="Passes unseen" />
+        <AcceptedField scene={scene} of="leanPrintMm" decimals={2} label="Tolerance on print" />
       </div>
       <p className="mt-1 text-ink-soft tabular-nums">
         {both && (
           <>
-            A tenth of a degree of pitch parts the outer uprights by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print
+            A tenth of a degree of pitch parts the outer verticals by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print
             {hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}: ± {fixed(tolerance.pitchDeg, 2)}° passes.{' '}
           </>
         )}
@@ -204,7 +204,7 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
       {both && (
         <>
           <Button className="mt-2" onClick={() => setComparing(true)}>
-            Rise, or pitch and software?
+            Rise, or pitch and correct?
           </Button>
           <div className="mt-2 grid justify-items-end gap-1">
             <NumberField label="Lean at the edge, on purpose" unit="°" value={leanOf(geometry, scene)} decimals={1} onCommit={lean} />
@@ -218,7 +218,7 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
         </>
       )}
       <Suspense fallback={null}>{comparing && <RiseOrPitchDialog geometry={geometry} onClose={() => setComparing(false)} />}</Suspense>
-    </Part>
+    </PanelSection>
   );
 }
 
@@ -230,18 +230,18 @@ function leanOf(geometry: Geometry, { accepted }: Scene): number {
 function TurnIn({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   const offer = turnInOffer(geometry);
   return (
-    <Part title="Turn in, shift back">
+    <PanelSection title="Edge stretch">
       <div className="grid justify-items-end gap-1">
-        <AcceptedField scene={scene} of="stretch" decimals={2} label="Stretch that passes" />
+        <AcceptedField scene={scene} of="stretch" decimals={2} label="Acceptable stretch" />
       </div>
       <Watched scene={scene} offer={offer} />
-    </Part>
+    </PanelSection>
   );
 }
 
 function Watched({ scene, offer }: { readonly scene: Scene; readonly offer: TurnInOffer | null }) {
-  if (scene.watched === null) return <p className="mt-1 text-ink-soft">Press on the thing that is drawn out, then “Watch its stretch”.</p>;
-  if (offer === null) return <p className="mt-1">What is watched lies behind the camera.</p>;
+  if (scene.watched === null) return <p className="mt-1 text-ink-soft">Press on the stretched thing, then “Watch its stretch”.</p>;
+  if (offer === null) return <p className="mt-1">The watched thing is behind the camera.</p>;
   const { patch, after } = offer;
   return (
     <>
@@ -253,29 +253,29 @@ function Watched({ scene, offer }: { readonly scene: Scene; readonly offer: Turn
             look="main"
             onClick={() => setupEdit.apply(patch, `turned to ${yawWords(after.yawDeg)}, ${shiftWords(after.movements.shiftMm)}`)}
           >
-            Turn in
+            Turn and counter-shift
           </Button>
         )}
-        <Button onClick={() => sceneEdit.watch(null)}>Let it go</Button>
+        <Button onClick={() => sceneEdit.watch(null)}>Stop watching</Button>
       </div>
     </>
   );
 }
 
 function offerWords({ patch, endedBy, after, before }: TurnInOffer): string {
-  if (endedBy === null && patch === null) return 'It passes as it is.';
+  if (endedBy === null && patch === null) return 'It is within tolerance.';
   const cost =
     Math.abs(after.convergeDeg - before.convergeDeg) >= 0.05
-      ? ` Level lines of the wall at the upper edge then slope by ${fixed(Math.abs(after.convergeDeg), 1)}°.`
+      ? ` Horizontals of the wall at the upper edge then slope by ${fixed(Math.abs(after.convergeDeg), 1)}°.`
       : '';
   if (endedBy === null) return `Turned to ${yawWords(after.yawDeg)} with ${shiftWords(after.movements.shiftMm)} the centre stays.${cost}`;
   const why = {
-    slide: 'there the slide ends',
-    'light circle': 'there a corner leaves the light circle',
-    'sharp circle': 'there a corner leaves the sharp circle',
-    angle: 'more would turn past it',
+    slide: 'the slide ends there',
+    'image circle': 'a corner falls outside the image circle there',
+    'sharp circle': 'a corner falls outside the sharp circle there',
+    angle: 'turning more would pass it',
   }[endedBy];
-  return patch ? `It cannot be brought under that: ${why}. This is as far as it goes.${cost}` : `Nothing can be done by turning: ${why}.`;
+  return patch ? `It cannot be reduced below that: ${why}. This is the most possible.${cost}` : `Turning does not help: ${why}.`;
 }
 
 function TurnTable({ offer: { before, after, patch } }: { readonly offer: TurnInOffer }) {
@@ -292,7 +292,7 @@ function TurnTable({ offer: { before, after, patch } }: { readonly offer: TurnIn
     <table className="mt-1 w-full border-collapse tabular-nums">
       <thead>
         <tr className="border-b border-rule text-ink-soft">
-          <Th className="text-left">Longer than wide</Th>
+          <Th className="text-left">Stretch</Th>
           <Th end>now</Th>
           <Th end>turned</Th>
         </tr>

@@ -18,14 +18,14 @@ export function RiseOrPitchDialog({ geometry, onClose }: { readonly geometry: Ge
       open
       wide
       onClose={onClose}
-      title="Rise, or pitch and software?"
-      help="The same picture twice, both drawn on the back of a level camera; what is hatched software throws away."
+      title="Rise, or pitch and correct?"
+      help="The same picture twice, drawn on the back of a level camera; correction in software discards what is hatched."
     >
       {!found || !view ? (
         <p>
           {scene && Math.abs(geometry.settings.movements.riseMm) < 0.05
-            ? 'There is no rise to compare: set some, or take what the finding offers.'
-            : 'Pitched as far as this rise would need, nothing could be made upright again.'}
+            ? 'No rise to compare: set some, or use a fix that the check offers.'
+            : 'At the pitch this rise would need, verticals could not be corrected.'}
         </p>
       ) : (
         <>
@@ -33,7 +33,7 @@ export function RiseOrPitchDialog({ geometry, onClose }: { readonly geometry: Ge
             <Side title={`By ${riseWords(geometry.settings.movements.riseMm)}`}>
               <LevelDrawing view={view} rect={found.byRise} whole={found.byRise} outline={null} />
             </Side>
-            <Side title={`Pitched ${fixed(Math.abs(found.pitchDeg), 1)}° ${found.pitchDeg > 0 ? 'up' : 'down'}, then made upright`}>
+            <Side title={`Pitched ${fixed(Math.abs(found.pitchDeg), 1)}° ${found.pitchDeg > 0 ? 'up' : 'down'}, then corrected`}>
               <LevelDrawing view={view} rect={found.byPitch} whole={boxOf(found)} outline={found.pitchedFrame} />
             </Side>
           </div>
@@ -123,8 +123,8 @@ function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly ge
       <tbody>
         {[
           ['Pixels kept', `100 %${mpx(found.pixelsByRise)}`, `${fixed(found.keptByPitch * 100, 0)} %${mpx(found.pixelsByPitch)}`],
-          ['Far edge drawn out', 'not at all', `${fixed(found.stretchAcross, 2)} times across, ${fixed(found.stretchAlong, 2)} along`],
-          ['Falls out of the frame', out(found.outByRise), out(found.outByPitch)],
+          ['Stretch at the far edge', 'not at all', `${fixed(found.stretchAcross, 2)} times across, ${fixed(found.stretchAlong, 2)} along`],
+          ['Lost from the frame', out(found.outByRise), out(found.outByPitch)],
         ].map(([label, rise, pitch]) => (
           <tr key={label} className="border-b border-hairline">
             <Th scope="row" className="py-1 pr-2 text-left font-normal">
@@ -136,7 +136,7 @@ function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly ge
         ))}
       </tbody>
       <caption className="caption-bottom pt-2 text-left text-ink-soft">
-        A level lens that takes it in without rise has {fixed(found.wider.focalMm, 1)} mm; of its {fixed(widthMm, 0)} × {fixed(heightMm, 0)}{' '}
+        A level lens that includes it without rise has {fixed(found.wider.focalMm, 1)} mm; of its {fixed(widthMm, 0)} × {fixed(heightMm, 0)}{' '}
         mm the same picture keeps {fixed(found.wider.kept * 100, 0)} % of the pixels.
       </caption>
     </table>

@@ -4,7 +4,7 @@ import { ToggleGroup } from 'radix-ui';
 import { memo, useState } from 'react';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { useAtMost } from '../../ui/useAtMost';
+import { useThrottled } from '../../ui/useThrottled';
 import { apertureRingOf } from '../../setup/selectors';
 import { ApertureScale } from './ApertureScale';
 import type { SetupSettings } from '@gangway/core/model/setup';
@@ -26,7 +26,7 @@ const HOLDS_MS = 150;
 export function FrameControls({ geometry }: { readonly geometry: Geometry }) {
   const { widthMm, heightMm } = geometry.settings.rig.back;
   // Which apertures hold is read, not dragged.
-  const { ring, holds } = apertureRingOf(useAtMost(geometry, HOLDS_MS).settings);
+  const { ring, holds } = apertureRingOf(useThrottled(geometry, HOLDS_MS).settings);
   const held = useSame(holds);
   return (
     <div className="mb-1 flex flex-wrap items-center gap-x-5 gap-y-1">

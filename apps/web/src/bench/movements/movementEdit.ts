@@ -25,7 +25,7 @@ function beyondMm(mechanism: Mechanism, at: ShiftPosition): number {
   return Math.hypot(near.riseMm - at.riseMm, near.shiftMm - at.shiftMm);
 }
 
-/** A typed movement: taken, or refused with the reason when the mechanism cannot take it. A stand that is beyond its stops (its rig was changed) may always come nearer. */
+/** A typed movement: taken, or refused with the reason when the mechanism cannot take it. A setup that is beyond its stops (its rig was changed) may always come nearer. */
 function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;

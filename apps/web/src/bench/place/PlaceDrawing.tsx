@@ -51,7 +51,7 @@ function placeWords(scene: Scene): string {
   return [
     `The camera stands ${metresWords(scene.distanceM)} off, ${fixed(Math.abs(scene.asideM), 2)} m to the ${scene.asideM < 0 ? 'left' : 'right'} of the middle, the lens ${fixed(scene.cameraHeightM, 2)} m up.`,
     `The subject is ${fixed(widthM, 2)} m wide as seen from here and reaches ${fixed(topM, 2)} m up.`,
-    scene.roomM === null ? 'Nothing limits how far back one can go.' : `An obstacle stands ${metresWords(scene.roomM)} from the subject.`,
+    scene.roomM === null ? 'Nothing limits how far back you can go.' : `An obstacle is ${metresWords(scene.roomM)} from the subject.`,
   ].join(' ');
 }
 

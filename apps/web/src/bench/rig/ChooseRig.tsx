@@ -12,7 +12,7 @@ interface ChooseRigProps {
   readonly onClose: () => void;
 }
 
-/** The rigs of the kit, to put another one under the stand. */
+/** The rigs of the kit, to put another one under the setup. */
 export function ChooseRig({ present, onChoose, onClose }: ChooseRigProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
@@ -20,11 +20,11 @@ export function ChooseRig({ present, onChoose, onClose }: ChooseRigProps) {
     <Dialog
       open
       onClose={onClose}
-      title="Rig of this stand"
-      help="Movements stay as they are; whether the other rig can take them is a finding."
+      title="Rig of this setup"
+      help="Movements stay as they are; a check says whether the other rig allows them."
     >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
-      {!kit && !error && <p role="status">Fetching the kit …</p>}
+      {!kit && !error && <p role="status">Loading the kit…</p>}
       {kit?.rigs.every(({ archived }) => archived) && <p>The kit has no rig yet: build one there first.</p>}
       <ul>
         {kit?.rigs

@@ -9,7 +9,7 @@ import type { Rig } from '@gangway/core/model/rig';
 import { rigEdit } from './rigEdit';
 import { TextLink } from '../../ui/TextButton';
 
-/** The rig of the stand in a line or two, with the way to another and word of newer figures in the kit. */
+/** The rig of the setup in a line or two, with the way to another and word of newer figures in the kit. */
 export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: Rig; readonly onChoose: () => void }) {
   const { lens, name, mechanism, rigId } = rig;
   return (
@@ -39,7 +39,7 @@ export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: 
   );
 });
 
-/** The kit has other figures for this rig: the stand keeps those it was made with until the new ones are taken. */
+/** The kit has other figures for this rig: the setup keeps those it was made with until the new ones are taken. */
 function Newer({ rig }: { readonly rig: Rig }) {
   const { data: kit } = api.useKitQuery(undefined);
   const found = useMemo(() => (kit ? newFigures(rig, kit) : null), [rig, kit]);
@@ -49,10 +49,10 @@ function Newer({ rig }: { readonly rig: Rig }) {
     <div role="status" className="mt-1.5 rounded-md border border-rule bg-ground p-2 text-sm">
       <p>
         The kit has newer figures for this rig: {found.words.slice(0, 3).join('; ')}
-        {more > 0 && ` and ${more} more`}. This stand works with those it was made with.
+        {more > 0 && ` and ${more} more`}. This setup works with those it was made with.
       </p>
-      <Button className="mt-1" onClick={() => rigEdit.setRig(found.rig, 'newer figures of the rig')}>
-        Take the new figures
+      <Button className="mt-1" onClick={() => rigEdit.setRig(found.rig, 'newer specs of the rig')}>
+        Use the new specs
       </Button>
     </div>
   );

@@ -9,7 +9,7 @@ import { standTiltMechanism } from '@gangway/core/planning/standTilt';
 const within = (deg: number, most: number): number => Math.min(most, Math.max(-most, deg));
 
 /**
- * A stand with another rig under it. Movements stay as they are (whether the
+ * A setup with another rig under it. Movements stay as they are (whether the
  * new slides reach them is a finding); an aperture that the new ring does not
  * have goes to the nearest it has, a focus inside the focal length to infinity,
  * a back turned farther than the new one can to its end.

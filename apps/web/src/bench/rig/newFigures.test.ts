@@ -23,9 +23,9 @@ describe('newer figures in the kit', () => {
         item.kind === 'lens' && item.id === SMALL_FORMAT_RIG.parts.lens.id ? { ...item, figures: { ...item.figures, lightMm: 68 } } : item,
       ),
     );
-    expect(changed?.words).toEqual(['24 mm shift wide, Light circle: 67.2 mm → 68 mm']);
+    expect(changed?.words).toEqual(['24 mm shift wide, Image circle: 67.2 mm → 68 mm']);
     expect(changed?.rig.lens.circle.lightMm).toBe(68);
-    // The stand itself is as it was.
+    // The setup itself is as it was.
     expect(SMALL_FORMAT_RIG.lens.circle.lightMm).toBe(67.2);
   });
 

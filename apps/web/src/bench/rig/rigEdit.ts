@@ -7,7 +7,7 @@ import type { Rig } from '@gangway/core/model/rig';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { setupEdit } from '../editing/setupEdit';
 
-function setRig(rig: Rig, said = 'figures of the rig'): void {
+function setRig(rig: Rig, said = 'specs of the rig'): void {
   const settings = setupEdit.present();
   if (settings) setupEdit.change(fittedTo(rig, settings), said);
 }
@@ -30,11 +30,11 @@ function takeRig(
   );
 }
 
-/** Puts new figures of one of its components into the rig of the stand. */
+/** Puts new figures of one of its components into the rig of the setup. */
 function takeItem(item: KitItem): void {
   const rig = setupEdit.present()?.rig;
   const next = rig && assembled({ ...storedRig(rig), parts: withItem(rig.parts, item) });
-  if (next?.known) setRig(next.value, `figures of ${item.name}`);
+  if (next?.known) setRig(next.value, `specs of ${item.name}`);
 }
 
 /** What puts another rig, or other figures of this one, on the bench. */

@@ -16,9 +16,9 @@ export function CompassField({ scene }: { readonly scene: Scene }) {
         decimals={0}
         value={compassDeg ?? 0}
         {...(compassDeg === null && { words: '?' })}
-        onCommit={(deg) => sceneEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `looks toward ${deg}°`)}
+        onCommit={(deg) => sceneEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `faces ${deg}°`)}
       />
-      {front !== null && <p className="text-xs text-ink-soft">The front looks {windWords(front)}; the job’s page says when it is lit.</p>}
+      {front !== null && <p className="text-xs text-ink-soft">The front faces {windWords(front)}; the job’s page says when it is lit.</p>}
     </div>
   );
 }

@@ -160,13 +160,13 @@ export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
           </p>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button
             look="main"
             disabled={found.kind !== 'found'}
             onClick={() => found.kind === 'found' && setRefusal(onTake(Math.round(found.height.heightM * 100) / 100))}
           >
-            Take it
+            Use it
           </Button>
         </div>
       </div>

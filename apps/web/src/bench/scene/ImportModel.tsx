@@ -122,7 +122,7 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
           </>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button
             look="main"
             disabled={!made?.mesh || factor === null}
@@ -131,7 +131,7 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
                 setRefusal(onTake({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
             }}
           >
-            Take it
+            Use it
           </Button>
         </div>
       </div>

@@ -52,15 +52,15 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
       open
       wide
       onClose={onClose}
-      title="Which rig does it from here"
-      help={`A level camera ${fixed(scene.distanceM, 1)} m off, the lens ${fixed(scene.cameraHeightM, 2)} m up; what holds and fills most of its picture comes first.`}
+      title="Rigs that work from here"
+      help={`A level camera ${fixed(scene.distanceM, 1)} m off, the lens ${fixed(scene.cameraHeightM, 2)} m up; rigs that work and use most of the frame come first.`}
     >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       <label className="mb-2 flex items-center gap-1.5 text-sm">
         <input type="checkbox" checked={footIn} onChange={(event) => setFootIn(event.target.checked)} className="accent-accent" />
         with the foot in the picture
       </label>
-      {!kit && !error && <p role="status">Fetching the kit …</p>}
+      {!kit && !error && <p role="status">Loading the kit…</p>}
       {kit && rows.length === 0 && <p>The kit has no finished rig that focuses at this distance. Build one in the kit first.</p>}
       <div className="relative overflow-x-auto">
         <table className="w-full border-collapse text-sm">
@@ -68,7 +68,7 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
             <tr className="border-b border-rule text-left text-ink-soft">
               <Th className="py-1 pr-2">Rig</Th>
               <Th className="px-2 py-1">Needs</Th>
-              <Th className="px-2 py-1">May, by aperture</Th>
+              <Th className="px-2 py-1">Allowed, by aperture</Th>
               <Th className="px-2 py-1" end>
                 Fills
               </Th>
@@ -113,5 +113,5 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
 function verdictLine(found: FromHere): string {
   if (found.reasons.length > 0) return `${capital(found.reasons.join('; '))}.`;
   if (found.fromFNumber === null) return '';
-  return `Holds from ${apertureWords(found.fromFNumber)}.`;
+  return `Works from ${apertureWords(found.fromFNumber)}.`;
 }

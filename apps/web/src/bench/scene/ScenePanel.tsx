@@ -47,12 +47,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
     <section aria-label="Subject and place" className="relative overflow-y-auto pr-3 text-sm">
       <label className="block">
         <span className="engraved">Subject</span>
-        <Select
-          aria-label="What stands before the camera"
-          value={scene?.subject.kind ?? ''}
-          onChange={(event) => choose(event.target.value as SubjectKind)}
-          wide
-        >
+        <Select aria-label="Subject" value={scene?.subject.kind ?? ''} onChange={(event) => choose(event.target.value as SubjectKind)} wide>
           {scene === null && <option value="">choose …</option>}
           {SUBJECT_KINDS.map((kind) => (
             <option key={kind} value={kind}>
@@ -63,8 +58,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
       </label>
       {scene === null && (
         <p className="mt-2 text-ink-soft">
-          Choose what stands before the camera, or read a massing model from a file. Then its dimensions are typed here, or dragged in the
-          drawing.
+          Choose a subject, or read a massing model from a file. Then type its dimensions here or drag them in the drawing.
         </p>
       )}
       {scene && (
@@ -85,7 +79,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
             ))}
             {heightKey && (
               <TextButton onClick={() => setSheet('height')} className="font-medium">
-                Find the height from here …
+                Find the height…
               </TextButton>
             )}
             {scene.subject.kind === 'model' && (
@@ -115,14 +109,14 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
                 }
                 className="font-medium"
               >
-                Something stands behind me
+                Add an obstacle behind me
               </TextButton>
             ) : (
               <TextButton
                 onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), 'no obstacle')}
                 className="text-ink-soft"
               >
-                Nothing stands behind me
+                Remove the obstacle
               </TextButton>
             )}
           </div>
@@ -189,7 +183,7 @@ function Light({ scene }: { readonly scene: Scene }) {
           }
           className="accent-accent"
         />
-        The sun or a lamp stands near the picture
+        The sun or a lamp is near the picture
       </label>
       {light && (
         <div className="mt-1 grid justify-items-end gap-1">
@@ -246,31 +240,31 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
   );
   return (
     <>
-      <h3 className="engraved mt-3 mb-1">To get it in</h3>
-      {!level && <p className="text-ink-soft">The camera is not level; these are for a level one.</p>}
+      <h3 className="engraved mt-3 mb-1">To include it</h3>
+      {!level && <p className="text-ink-soft">The camera is not level; these values are for a level one.</p>}
       <ul className="grid gap-1">
         {rise.riseForTopMm > 0 ? (
-          line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Set it', () =>
+          line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Apply', () =>
             movementEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10),
           )
         ) : (
-          <li>From here the top is in without any rise.</li>
+          <li>From here the top is in the frame without rise.</li>
         )}
         {off &&
-          line(`With all the rise there is, the top is in from ${fixed(off.forTopM, 1)} m${tooFar(off.forTopM)}.`, 'Stand there', () =>
+          line(`With full rise the top is in the frame from ${fixed(off.forTopM, 1)} m${tooFar(off.forTopM)}.`, 'Move there', () =>
             sceneEdit.setDistance(Math.ceil(off.forTopM * 10) / 10),
           )}
         {off?.withFootM != null &&
           off.withFootM > off.forTopM + 0.05 &&
-          line(`Top and foot together from ${fixed(off.withFootM, 1)} m${tooFar(off.withFootM)}.`, 'Stand there', () =>
+          line(`Top and foot together from ${fixed(off.withFootM, 1)} m${tooFar(off.withFootM)}.`, 'Move there', () =>
             sceneEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10),
           )}
-        {line(`Rise and fall are even with the lens at ${fixed(even, 2)} m.`, 'Put it there', () =>
+        {line(`Equal rise and fall with the lens at ${fixed(even, 2)} m.`, 'Move there', () =>
           sceneEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), `lens at ${fixed(even, 2)} m`),
         )}
       </ul>
       <Button className="mt-2" onClick={() => setChoosing(true)}>
-        Which rig of mine does it?
+        Which of my rigs can do it?
       </Button>
       {choosing && (
         <Suspense fallback={null}>

@@ -38,7 +38,7 @@ function setDistance(distanceM: number, gesture?: string): string | null {
   if (!settings?.scene) return null;
   const { focalMm } = settings.rig.lens;
   if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000)
-    return `Distance ${fixed(distanceM, 2)} m cannot be: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
+    return `Distance ${fixed(distanceM, 2)} m is out of range: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
   const next = patched(settings, { distanceM });
   const words = next.scene && stanceWords(next.scene);
   if (words) return words;

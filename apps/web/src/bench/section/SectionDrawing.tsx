@@ -20,7 +20,7 @@ import {
 import { fixed, metresWords, turnWords } from '@gangway/core/words';
 import { IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { useAtMost } from '../../ui/useAtMost';
+import { useThrottled } from '../../ui/useThrottled';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { fitted, logarithmic, toScale, type Projection } from './sectionProjection';
@@ -38,7 +38,7 @@ const FAR_M = 1000;
 /** Pins farther off than this do not stretch the drawing, m. */
 const HORIZON_M = 500;
 
-/** The stand cut through its lens: planes, hinge line, wedge and pins, to scale or by the logarithm of the distance. */
+/** The setup cut through its lens: planes, hinge line, wedge and pins, to scale or by the logarithm of the distance. */
 export function SectionDrawing({ geometry }: { readonly geometry: Geometry }) {
   const [ref, size] = useSize<HTMLDivElement>();
   const [view, setView] = useState<SectionView>('side');
@@ -224,7 +224,7 @@ function Words({
   readonly wedgeM: number;
   readonly id: string;
 }) {
-  const read = useAtMost(geometry, READ_MS);
+  const read = useThrottled(geometry, READ_MS);
   const section = useMemo(() => sectionOf(geometryOf(read.settings), view), [read, view]);
   const plain = useMemo(
     () => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(geometryOf(read.settings), view, wedgeM), view)}.`,
@@ -698,7 +698,7 @@ function sideLabel(view: SectionView, at: SectionPoint): string {
 function planeWords({ plane, hingeM, view }: Section): string {
   if (!plane) return 'The plane of sharp focus lies at infinity.';
   const slope = (Math.atan2(-plane.z, plane.u) * 180) / Math.PI;
-  if (hingeM === null) return `The plane of sharp focus stands parallel to the back, ${metresWords(plane.at / plane.z)} ahead.`;
+  if (hingeM === null) return `The plane of sharp focus is parallel to the back, ${metresWords(plane.at / plane.z)} ahead.`;
   const rises = Math.abs(slope) > 90 ? slope - Math.sign(slope) * 180 : slope;
   const aside = hingeSide(view, hingeM);
   return `Hinge line ${metresWords(Math.abs(hingeM))} ${aside} the lens; the plane ${Math.abs(rises) < 0.05 ? 'runs parallel to the axis of the picture' : `${slopeLabel(rises, view)} by ${fixed(Math.abs(rises), 1)}° away from the camera`}.`;

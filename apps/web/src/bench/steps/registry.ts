@@ -1,15 +1,15 @@
 import type { BenchStep } from '@gangway/core/model/step';
 import { card } from './card';
-import { cover } from './cover';
+import { coverage } from './coverage';
 import { expose } from './expose';
 import { focus } from './focus';
 import { frame } from './frame';
-import { stand } from './stand';
+import { position } from './position';
 import type { StepDefinition } from './step';
 import { stitch } from './stitch';
 
 /** The steps of the bench in the order in which the work goes. A step without its definition is a type error. */
-export const STEPS: Readonly<Record<BenchStep, StepDefinition>> = { stand, frame, cover, focus, stitch, expose, card };
+export const STEPS: Readonly<Record<BenchStep, StepDefinition>> = { position, frame, coverage, focus, stitch, expose, card };
 
 /** The step of a name as it comes from an address; `null` for none. */
 export function stepNamed(name: string | null): StepDefinition | null {

@@ -43,7 +43,7 @@ export function MosaicDrawing({ geometry }: { readonly geometry: Geometry }) {
           data-testid="mosaic"
           id="mosaic-drawing"
         >
-          <Circle plane={plane} circle={circles.light} words="light circle" dashed />
+          <Circle plane={plane} circle={circles.light} words="image circle" dashed />
           <Circle plane={plane} circle={circles.sharp} words={`sharp at ${apertureWords(geometry.settings.fNumber)}`} />
           {laid ? (
             <Frames geometry={geometry} laid={laid} plane={plane} />
@@ -279,7 +279,7 @@ function ZoneMark({
       );
     },
     () => (taken.current = zone),
-    () => changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== index) }), `zone “${zone.name}” taken away`),
+    () => changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== index) }), `zone “${zone.name}” removed`),
   );
   return (
     <g

@@ -2,13 +2,13 @@ import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo } from 'react';
 import { builtRig } from '@gangway/contract/kit';
 import { layoutWords } from '@gangway/core/stitching/layoutWords';
-import type { Wish, Answer } from '@gangway/core/stitching/goals';
+import type { Goal, Proposal } from '@gangway/core/stitching/goals';
 import { api, errorSentence } from '../../store/api';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { ErrorNote } from '../../ui/ErrorNote';
 import { StateMark } from '../../ui/StateMark';
-import { useSought, type Wanted } from '../findings/seeking';
+import { useSought, type Wanted } from '../checks/solverClient';
 import { fittedTo } from '../rig/fitted';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
@@ -17,7 +17,7 @@ import { rigEdit } from '../rig/rigEdit';
 
 interface OtherRigsProps {
   readonly geometry: Geometry;
-  readonly wish: Wish;
+  readonly wish: Goal;
   readonly leastOverlap: number;
   readonly onClose: () => void;
 }
@@ -65,7 +65,7 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
                   <br />
                   <span className="text-ink-soft tabular-nums">
                     {answer
-                      ? `${layoutWords(answer)}; ${sizeWords(answer, geometryOf(own))}${answer.covered === null ? '; its circle is not known' : ''}`
+                      ? `${layoutWords(answer)}; ${sizeWords(answer, geometryOf(own))}${answer.covered === null ? '; its circle is unknown' : ''}`
                       : 'no layout of it holds'}
                   </span>
                 </span>
@@ -78,7 +78,7 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
                     onClose();
                   }}
                 >
-                  Take it
+                  Use it
                 </Button>
               </li>
             );
@@ -89,8 +89,8 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
   );
 }
 
-function rigState(answer: Answer | null): 'unknown' | 'fails' | 'holds' {
+function rigState(answer: Proposal | null): 'unknown' | 'fails' | 'passes' {
   if (answer === null) return 'fails';
   if (answer.covered === null) return 'unknown';
-  return 'holds';
+  return 'passes';
 }

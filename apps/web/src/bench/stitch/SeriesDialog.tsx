@@ -38,7 +38,7 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
         <p className="text-sm">
           <span className="font-medium">{name}</span>: {geometry.settings.rig.name}, {apertureWords(geometry.settings.fNumber)}, focus{' '}
           {geometry.settings.focusM === null ? 'at infinity' : `at ${metresWords(geometry.settings.focusM)}`}, frames in{' '}
-          {geometry.settings.orientation}. {given.takes} {given.takes === 1 ? 'take' : 'takes'}.
+          {geometry.settings.orientation}. {given.takes} {given.takes === 1 ? 'shot' : 'shots'}.
         </p>
         <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label="Frames of the series">
           <thead>
@@ -73,8 +73,8 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
           {series.brackets > 1
             ? `${series.brackets} brackets ${series.bracketsInside ? 'at each place before moving on' : 'series by series: all places, then all again'}. `
             : ''}
-          {series.whiteCards ? 'A white card at each place, after its takes. ' : ''}A hand in the picture before the first frame and after
-          the last marks the series among the files.
+          {series.whiteCards ? 'A flat-field frame at each place, after its shots. ' : ''}A hand in the picture before the first frame and
+          after the last marks the series among the files.
         </p>
         <p className="mt-1 text-sm">
           The same for all:{' '}

@@ -1,13 +1,13 @@
 import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
 import { joinedStand } from '@gangway/core/geometry/laidMosaic';
 import { memo, useMemo } from 'react';
-import { useAtMost } from '../../ui/useAtMost';
+import { useThrottled } from '../../ui/useThrottled';
 import { Finder } from '../finder/Finder';
 import { followMs } from '../finder/picture';
 import { MosaicDrawing } from './MosaicDrawing';
 /** The frames in the circle, and under them the joined picture with its seams. */
 export const StitchDrawings = memo(function StitchDrawings({ geometry }: { readonly geometry: Geometry }) {
-  const seen = useAtMost(geometry, followMs());
+  const seen = useThrottled(geometry, followMs());
   const joined = useMemo(() => {
     const whole = joinedStand(seen);
     return whole && geometryOf(whole);

@@ -8,7 +8,7 @@ import { slidesOf } from '@gangway/core/mosaic/slides';
 import { fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { Part } from '../Part';
+import { PanelSection } from '../PanelSection';
 import { addFrame, changeMosaic } from './putMosaic';
 import { WishForm } from './WishForm';
 import { ZoneList } from './ZoneList';
@@ -32,16 +32,16 @@ export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly ge
       <WishForm geometry={geometry} />
       {mosaic && given ? (
         <>
-          <Part title="What it gives">
+          <PanelSection title="What it gives">
             <Facts given={given} />
-          </Part>
-          <Part title="Lens still, or body still">
+          </PanelSection>
+          <PanelSection title="Lens still, or body still">
             <LensOrBody geometry={geometry} mosaic={mosaic} given={given} />
-          </Part>
-          <Part title="Things that move">
+          </PanelSection>
+          <PanelSection title="Things that move">
             <ZoneList mosaic={mosaic} given={given} geometry={geometry} />
-          </Part>
-          <Part title="The series">
+          </PanelSection>
+          <PanelSection title="The series">
             <SeriesFields mosaic={mosaic} given={given} film={geometry.settings.rig.back.columnsPx === null} />
             <div className="mt-2 grid grid-cols-2 gap-1.5 [&>button]:justify-center [&>button]:px-1">
               <Button
@@ -50,11 +50,11 @@ export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly ge
               >
                 Shorter order
               </Button>
-              <Button onClick={() => setRefusal(addFrame(geometry))}>One frame more</Button>
+              <Button onClick={() => setRefusal(addFrame(geometry))}>Add frame</Button>
               <Button onClick={() => setOpen(true)}>Step list …</Button>
               <Button onClick={() => setupEdit.apply({ mosaic: null }, 'one picture again')}>One picture</Button>
             </div>
-          </Part>
+          </PanelSection>
           {refusal && (
             <p role="alert" className="mt-1 text-fails">
               {refusal}
@@ -111,11 +111,11 @@ function Facts({ given }: { readonly given: MosaicGiven }) {
       <Row term="As one frame">{`${fixed(given.formatTimes, 2)} × the format, or ${fixed(given.equalFocalMm, 0)} mm on this one`}</Row>
       <Row term="Field of view">{`${fixed(fieldDeg.width, 0)}° × ${fixed(fieldDeg.height, 0)}°`}</Row>
       {bytes !== null && (
-        <Row term="On the card, about">{`${fixed(bytes / 1e9, 2)} GB in ${given.takes} ${given.takes === 1 ? 'take' : 'takes'}`}</Row>
+        <Row term="On the card, about">{`${fixed(bytes / 1e9, 2)} GB in ${given.takes} ${given.takes === 1 ? 'shot' : 'shots'}`}</Row>
       )}
       {film && <Row term="Film">{`${film.frames} frames, ${film.packs} ${film.of}${film.packs === 1 ? '' : 's'}`}</Row>}
       <Row term="Farthest corner">{`${fixed(given.cornerDeg, 1)}° off the axis`}</Row>
-      <Row term="Falloff there">{`${fixed(falloffStops, 1)} stops${cards ? '; a white card for each place is wise' : ''}`}</Row>
+      <Row term="Falloff there">{`${fixed(falloffStops, 1)} stops${cards ? '; a flat-field frame for each place is wise' : ''}`}</Row>
       <Row term="Detail there">{`${fixed(cornerDetail.outward * 100, 0)} % outward, ${fixed(cornerDetail.around * 100, 0)} % around, by diffraction`}</Row>
     </dl>
   );
@@ -265,10 +265,12 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
         <input
           type="checkbox"
           checked={series.whiteCards}
-          onChange={(event) => set({ whiteCards: event.target.checked }, event.target.checked ? 'white cards' : 'no white cards')}
+          onChange={(event) =>
+            set({ whiteCards: event.target.checked }, event.target.checked ? 'flat-field frames' : 'no flat-field frames')
+          }
           className="accent-accent"
         />
-        a white card at each place
+        a flat-field frame at each place
       </label>
       {film ? (
         <NumberField
@@ -290,7 +292,7 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
         />
       )}
       <p className="w-full text-right tabular-nums" data-testid="series-time">
-        {given.takes} {given.takes === 1 ? 'take' : 'takes'}, about {durationWords(given.seconds)} in all
+        {given.takes} {given.takes === 1 ? 'shot' : 'shots'}, about {durationWords(given.seconds)} in all
       </p>
     </div>
   );

@@ -5,11 +5,11 @@ import { layoutWords } from '@gangway/core/stitching/layoutWords';
 import { turned } from '@gangway/core/coverage/frame';
 import { crossLayout, diagonalLayout, quarterLayout, widest, type Layout } from '@gangway/core/mosaic/layout';
 import { slidesOf } from '@gangway/core/mosaic/slides';
-import type { Answer, Wish } from '@gangway/core/stitching/goals';
+import type { Proposal, Goal } from '@gangway/core/stitching/goals';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
-import { useSought, type Wanted } from '../findings/seeking';
+import { useSought, type Wanted } from '../checks/solverClient';
 import { OtherRigs } from './OtherRigs';
 import { takeLayout } from './putMosaic';
 import { sizeWords } from './sizeWords';
@@ -27,7 +27,7 @@ const WISHES = {
   count: 'so many frames',
 } as const;
 
-const FIRST: Readonly<Record<Wish['for'], Wish>> = {
+const FIRST: Readonly<Record<Goal['for'], Goal>> = {
   subject: { for: 'subject' },
   field: { for: 'field', widthDeg: 60, heightDeg: 45 },
   format: { for: 'format', widthMm: 120, heightMm: 95 },
@@ -75,7 +75,7 @@ function unitSuffix(unit: string): string {
 
 /** From a wish to layouts: what is wanted, with how much overlap, and the two that answer it. */
 export function WishForm({ geometry }: { readonly geometry: Geometry }) {
-  const [wish, setWish] = useState<Wish>(FIRST[geometry.settings.scene ? 'subject' : 'everything']);
+  const [wish, setWish] = useState<Goal>(FIRST[geometry.settings.scene ? 'subject' : 'everything']);
   const [leastOverlap, setLeast] = useState(geometry.settings.mosaic?.leastOverlap ?? 0.2);
   const [byMm, setByMm] = useState(false);
   const [others, setOthers] = useState(false);
@@ -90,7 +90,7 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
       <Select
         aria-label="What the mosaic is for"
         value={wish.for}
-        onChange={(event) => setWish(FIRST[event.target.value as Wish['for']])}
+        onChange={(event) => setWish(FIRST[event.target.value as Goal['for']])}
         wide
       >
         {Object.entries(WISHES).map(([id, words]) => (
@@ -179,9 +179,9 @@ function Found({
   onTake,
 }: {
   readonly answers: {
-    readonly fewest: Answer | null;
-    readonly most: Answer | null;
-    readonly nearest: Answer | null;
+    readonly fewest: Proposal | null;
+    readonly most: Proposal | null;
+    readonly nearest: Proposal | null;
     readonly tried: number;
   } | null;
   readonly fresh: boolean;
@@ -199,7 +199,7 @@ function Found({
   if (!fewest && nearest) {
     const why = [
       nearest.reached ? '' : 'a frame lies beyond the stops',
-      nearest.covered === false ? 'a corner leaves the sharp circle' : '',
+      nearest.covered === false ? 'a corner falls outside the sharp circle' : '',
       nearest.enough ? '' : 'not all of it is in',
     ]
       .filter(Boolean)
@@ -223,7 +223,7 @@ function Found({
           ),
       )}
       <li className="text-xs text-ink-soft">
-        {tried} layouts tried{answers.fewest?.covered === null ? '; the circle of this lens is not known, so it was not looked at' : ''}.
+        {tried} layouts tried{answers.fewest?.covered === null ? '; the circle of this lens is unknown, so it was not looked at' : ''}.
       </li>
     </ul>
   );
@@ -233,13 +233,13 @@ function noLayoutReason(geometry: Geometry) {
   if (geometry.settings.rig.mechanism.kind === 'fixed') return 'this rig has no movements.';
   if (geometry.settings.rig.back.columnsPx === null)
     return 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.';
-  return 'it would take more than twelve frames a side, or what stands before the camera is not said.';
+  return 'it would take more than twelve frames a side, or no subject is chosen.';
 }
 
 function Take({ onTake, disabled = false }: { readonly onTake: () => void; readonly disabled?: boolean }) {
   return (
     <TextButton onClick={onTake} disabled={disabled} className="font-medium disabled:opacity-50">
-      Lay it out
+      Use this layout
     </TextButton>
   );
 }
@@ -278,7 +278,7 @@ function More({
         </Button>
         <span className="inline-flex items-center gap-1.5">
           <Button disabled={!diagonal} onClick={() => diagonal && onTake(diagonal, 'three along a diagonal')}>
-            Three along
+            Three in a diagonal
           </Button>
           <NumberField
             label="Direction"
@@ -298,7 +298,7 @@ function More({
       </div>
       {slides.clicksDeg && (
         <p className="mt-1 text-xs text-ink-soft">
-          This lens clicks at {slides.clicksDeg.map((deg) => `${deg}°`).join(', ')}; the nearest is taken.
+          This lens clicks at {slides.clicksDeg.map((deg) => `${deg}°`).join(', ')}; the nearest is accepted.
         </p>
       )}
     </details>

@@ -64,13 +64,13 @@ export function ZoneList({
             <li key={i} data-zone={zone.name} className="border-l-2 border-hairline pl-2">
               <div className="flex items-center gap-1">
                 <span className="min-w-0 grow truncate font-medium">{zone.name}</span>
-                <StateMark state={good ? 'holds' : 'fails'} size={15} />
+                <StateMark state={good ? 'passes' : 'fails'} size={15} />
                 <span className="text-xs tabular-nums">{zoneLabel(state)}</span>
                 <IconButton
                   label={`Take ${zone.name} away`}
                   className="size-6"
                   onClick={() =>
-                    changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== i) }), `zone “${zone.name}” taken away`)
+                    changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== i) }), `zone “${zone.name}” removed`)
                   }
                 >
                   <span aria-hidden>×</span>

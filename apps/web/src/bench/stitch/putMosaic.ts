@@ -7,12 +7,12 @@ import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
 import type { Mosaic } from '@gangway/core/model/mosaic';
 import { setupEdit } from '../editing/setupEdit';
 
-/** Changes the mosaic of the stand as it is now, or says why it cannot be so. */
+/** Changes the mosaic of the setup as it is now, or says why it cannot be so. */
 export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, gesture?: string): string | null {
   const before = benchState().edit.present?.settings.mosaic;
   if (!before) return null;
   const parsed = mosaicSchema.safeParse(change(before));
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This cannot be.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
   setupEdit.apply({ mosaic: parsed.data }, said, gesture);
   return null;
 }
@@ -21,7 +21,7 @@ export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, g
 export function removeFrame(index: number): void {
   const frames = benchState().edit.present?.settings.mosaic?.frames ?? [];
   if (frames.length === 1) setupEdit.apply({ mosaic: null }, 'one picture again');
-  else changeMosaic((now) => ({ ...now, frames: now.frames.filter((_, k) => k !== index) }), `frame ${index + 1} taken away`);
+  else changeMosaic((now) => ({ ...now, frames: now.frames.filter((_, k) => k !== index) }), `frame ${index + 1} removed`);
 }
 
 /** One frame more, beside the last by what the overlap leaves of it, on whichever side has more room. */
@@ -40,10 +40,10 @@ export function addFrame(geometry: Geometry): string | null {
         },
       ],
     };
-  }, 'one frame more');
+  }, 'frame added');
 }
 
-/** Lays a mosaic out on the stand: what was said of series, zones and limits stays. */
+/** Lays a mosaic out on the setup: what was said of series, zones and limits stays. */
 export function takeLayout(geometry: Geometry, { frames, orientation }: Layout, leastOverlap: number, said: string): void {
   const slides = slidesOf(geometry.settings.rig);
   // A lens that is held by the adapter's foot stands still while the back moves.

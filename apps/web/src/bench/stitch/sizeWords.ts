@@ -1,10 +1,10 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import type { Answer } from '@gangway/core/stitching/goals';
+import type { Proposal } from '@gangway/core/stitching/goals';
 import { fixed } from '@gangway/core/words';
 
 /** "110 × 80 mm, 192 MP, overlap 21 %". */
 export function sizeWords(
-  { widthMm, heightMm, overlap, layout }: Answer,
+  { widthMm, heightMm, overlap, layout }: Proposal,
   {
     settings: {
       rig: { back },

@@ -87,7 +87,7 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
     </tr>
   );
   const spare = (mm: number | null) => {
-    if (mm === null) return 'not known';
+    if (mm === null) return 'unknown';
     if (mm < 0) return `${mmWords(-mm)} too small`;
     return mmWords(mm);
   };
@@ -131,7 +131,7 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
             )}
             {row('From end to end of shift and rise', (_rig, { withMovements: w, fNumber }) =>
               w === null
-                ? 'not known, or the frame does not fit'
+                ? 'unknown, or the frame does not fit'
                 : `${fixed(w.levelDeg, 1)}° × ${fixed(w.uprightDeg, 1)}° at ${apertureWords(fNumber)}`,
             )}
             {row(
@@ -144,7 +144,7 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
               'with the same depth of field there at',
               (_rig, { equalFNumber, fNumber }) => `f/${fixed(equalFNumber, 1)} for ${apertureWords(fNumber)}`,
             )}
-            {row('Light circle wider than the frame by', (_rig, { spareLightMm }) => spare(spareLightMm))}
+            {row('Image circle wider than the frame by', (_rig, { spareLightMm }) => spare(spareLightMm))}
             {row(
               'Sharp circle wider than the frame by',
               (_rig, { spareSharpMm, fNumber }) => `${spare(spareSharpMm)} at ${apertureWords(fNumber)}`,

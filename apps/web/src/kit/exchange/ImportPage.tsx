@@ -4,7 +4,7 @@ import { mended, planImport, readKitFile, type ImportRow, type Line } from '@gan
 import { figuresOf } from '@gangway/core/kit/item';
 import { Button } from '../../ui/Button';
 import { ErrorNote } from '../../ui/ErrorNote';
-import { useTell } from '../../ui/Notes';
+import { useToast } from '../../ui/Notes';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
 import type { KitItem } from '@gangway/core/kit/item';
@@ -24,7 +24,7 @@ const LARGEST_BYTES = 3_000_000;
 export function ImportPage() {
   const kit = useOpenKit();
   const change = useChangeKit();
-  const tell = useTell();
+  const tell = useToast();
   const picker = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<{ name: string; lines: readonly Line[]; ids: ReadonlyMap<string, string> } | null>(null);
   const [failure, setFailure] = useState<string | null>(null);
@@ -109,9 +109,9 @@ export function ImportPage() {
             <p className="grow text-sm" role="status">
               <span className="font-semibold">{file.name}</span>: {count('add')} new, {count('change')} changed, {count('same')} the same,{' '}
               {refused} refused.
-              {refused > 0 && ' Mend the refused lines below; until then nothing is taken.'}
+              {refused > 0 && ' Fix the rejected rows below to continue.'}
             </p>
-            <Button onClick={() => setFile(null)}>Leave it</Button>
+            <Button onClick={() => setFile(null)}>Cancel</Button>
             <Button look="main" disabled={refused > 0 || changes.length === 0 || working} onClick={() => void run()}>
               {importLabel(working, changes)}
             </Button>
@@ -197,8 +197,8 @@ function importLabel(
     | { op: 'removeRig'; id: string; version: number }
   )[],
 ): string {
-  if (working) return 'Taking it …';
-  if (changes.length === 0) return 'Nothing to take';
+  if (working) return 'Importing…';
+  if (changes.length === 0) return 'Nothing to import';
   return `Take ${changes.length === 1 ? 'one line' : `${changes.length} lines`}`;
 }
 

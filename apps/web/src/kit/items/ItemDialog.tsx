@@ -8,7 +8,7 @@ import { FORMATS } from '@gangway/core/coverage/formats';
 import { api } from '../../store/api';
 import { Button, IconButton } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
-import { useTell } from '../../ui/Notes';
+import { useToast } from '../../ui/Notes';
 import { useChangeKit } from '../useKit';
 import { formOf, itemFrom, type ItemForm, type Refusals } from './itemForm';
 import { Select } from '../../ui/Select';
@@ -28,7 +28,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
   const { data: kit } = api.useKitQuery(undefined);
   const there = kit?.items.find((row) => row.item.id === item.id);
   const change = useChangeKit();
-  const tell = useTell();
+  const tell = useToast();
   const form = useForm<ItemForm>({ defaultValues: formOf(item) });
   const { register, control, handleSubmit } = form;
   const circles = useFieldArray({ control, name: 'circles' });
@@ -51,13 +51,13 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
     }
     const refused = await change(
       [{ op: 'putItem', item: read.item, archived: there?.archived ?? false, version: there?.version ?? null }],
-      there ? `figures of ${read.item.name}` : `${read.item.name} added`,
+      there ? `specs of ${read.item.name}` : `${read.item.name} added`,
     );
     if (refused !== null) {
       setFailure(refused);
       return;
     }
-    tell(there ? `The figures of “${read.item.name}” are kept.` : `“${read.item.name}” is in the kit.`);
+    tell(there ? `The specs of “${read.item.name}” are kept.` : `“${read.item.name}” is in the kit.`);
     onSaved(read.item);
   };
 
@@ -141,7 +141,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
               ))}
             {entries.some(([, figure]) => figure.type === 'circles') && (
               <div className="sm:col-span-3">
-                <p className="mb-1 text-sm text-ink-soft">Circles of good definition by aperture</p>
+                <p className="mb-1 text-sm text-ink-soft">Sharp circles by aperture</p>
                 <div className="grid gap-2">
                   {circles.fields.map((row, i) => (
                     <div key={row.id} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
@@ -189,7 +189,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                   ))}
                 </div>
                 {circles.fields.length === 0 && (
-                  <p className="text-sm text-ink-soft">None given: 80 % of the light circle is assumed (common practice).</p>
+                  <p className="text-sm text-ink-soft">None given: 80 % of the image circle is assumed (common practice).</p>
                 )}
                 <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '', evidence: 'measured' })}>
                   <Plus size={15} aria-hidden /> Add a circle
@@ -248,7 +248,7 @@ function FigureField({ name, figure, register, refusal, focus, listId, helpId, o
       {(id) =>
         figure.type === 'choice' || figure.type === 'flag' ? (
           <Select id={id} {...props}>
-            <option value="">not known</option>
+            <option value="">unknown</option>
             {(figure.type === 'choice'
               ? Object.entries(figure.choices)
               : [
@@ -268,7 +268,7 @@ function FigureField({ name, figure, register, refusal, focus, listId, helpId, o
             list={figure.type === 'joint' ? listId : undefined}
             inputMode={figure.type === 'number' ? 'decimal' : undefined}
             autoComplete="off"
-            placeholder={figure.type === 'list' ? '0; 30; 60' : 'not known'}
+            placeholder={figure.type === 'list' ? '0; 30; 60' : 'unknown'}
           />
         )
       }

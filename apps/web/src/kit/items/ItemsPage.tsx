@@ -17,7 +17,7 @@ import { applies, figureOf, figuresOf, itemOf, KIND_NAMES, valueOf, type Kind, t
 import { KINDS } from '@gangway/core/kit/registry';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
-import { useTell } from '../../ui/Notes';
+import { useToast } from '../../ui/Notes';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
 import { ItemDialog } from './ItemDialog';
@@ -26,7 +26,7 @@ import { TextButton } from '../../ui/TextButton';
 
 /** How many figures that have a meaning for an item are not known. */
 function unknownIn(item: KitItem): number {
-  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureWords(figure, valueOf(item, key)) === 'not known')
+  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureWords(figure, valueOf(item, key)) === 'unknown')
     .length;
 }
 
@@ -48,7 +48,7 @@ function columnsOf(kind: Kind) {
         }),
       ];
     }),
-    helper.accessor(({ item }) => unknownIn(item), { id: 'unknown', header: 'Not known', meta: { number: true } }),
+    helper.accessor(({ item }) => unknownIn(item), { id: 'unknown', header: 'Unknown', meta: { number: true } }),
     helper.accessor(({ used }) => used.rigs + used.stands, {
       id: 'used',
       header: 'Used by',
@@ -60,7 +60,7 @@ function columnsOf(kind: Kind) {
 export function usedWords({ rigs, stands }: ItemRow['used']): string {
   const words = [
     rigs > 0 ? `${rigs} ${rigs === 1 ? 'rig' : 'rigs'}` : '',
-    stands > 0 ? `${stands} ${stands === 1 ? 'stand' : 'stands'}` : '',
+    stands > 0 ? `${stands} ${stands === 1 ? 'setup' : 'setups'}` : '',
   ];
   return words.filter((part) => part !== '').join(', ') || 'nothing';
 }
@@ -75,7 +75,7 @@ export function ItemsPage() {
 function Items({ kind }: { readonly kind: Kind }) {
   const kit = useOpenKit();
   const change = useChangeKit();
-  const tell = useTell();
+  const tell = useToast();
   const [search, setSearch] = useState('');
   const [sorting, setSorting] = useState<SortingState>([]);
   const [away, setAway] = useState(false);
@@ -112,7 +112,7 @@ function Items({ kind }: { readonly kind: Kind }) {
     tell(
       refused ??
         (used
-          ? `“${row.item.name}” is used by ${usedWords(row.used)}: it is put away instead.`
+          ? `“${row.item.name}” is used by ${usedWords(row.used)}: it is archived instead.`
           : `“${row.item.name}” is deleted; undo brings it back.`),
     );
   };
@@ -132,8 +132,8 @@ function Items({ kind }: { readonly kind: Kind }) {
             className="w-40 bg-transparent py-1 outline-none"
           />
         </label>
-        <Check words="with figures not known" checked={onlyUnknown} onChange={setOnlyUnknown} />
-        <Check words="put away too" checked={away} onChange={setAway} />
+        <Check words="with missing values" checked={onlyUnknown} onChange={setOnlyUnknown} />
+        <Check words="show archived" checked={away} onChange={setAway} />
         <Button look="main" onClick={() => setOpen(itemOf(kind, crypto.randomUUID(), '', {}) as KitItem)}>
           <Plus size={15} aria-hidden /> New
         </Button>
@@ -208,7 +208,7 @@ function Items({ kind }: { readonly kind: Kind }) {
                         actions={[
                           { label: 'Open', takesFocus: true, onSelect: () => setOpen(original.item) },
                           { label: 'Duplicate', takesFocus: true, onSelect: () => setOpen(copy(original.item)) },
-                          { label: original.archived ? 'Bring out' : 'Put away', onSelect: () => void put(original, !original.archived) },
+                          { label: original.archived ? 'Unarchive' : 'Put away', onSelect: () => void put(original, !original.archived) },
                           { label: 'Delete', onSelect: () => void remove(original) },
                         ]}
                       />

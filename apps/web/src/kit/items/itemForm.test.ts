@@ -29,14 +29,14 @@ describe('the sheet of an item', () => {
     expect(taken.refusals.get('circles.0.fNumber')).toMatch(/Give the f-number/);
   });
 
-  test('a sharp circle beyond the light circle is refused at its own row', () => {
+  test('a sharp circle beyond the image circle is refused at its own row', () => {
     const lens = DEMO_ITEMS.find(({ kind }) => kind === 'lens');
     if (!lens) throw new Error('no lens');
     const taken = itemFrom({ ...formOf(lens), figures: { ...formOf(lens).figures, lightMm: '60' } }, lens);
     expect('refusals' in taken ? [...taken.refusals.keys()] : []).toContain('circles.2.diameterMm');
   });
 
-  test('an empty field is not known, a comma is a decimal point', () => {
+  test('an empty field is unknown, a comma is a decimal point', () => {
     const board = DEMO_ITEMS.find(({ kind }) => kind === 'board');
     if (!board) throw new Error('no board');
     const typed = (offsetMm: string) => itemFrom({ ...formOf(board), figures: { ...formOf(board).figures, offsetMm } }, board);

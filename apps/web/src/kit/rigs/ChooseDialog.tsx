@@ -17,7 +17,7 @@ interface ChooseDialogProps {
 const GROUPS: readonly { readonly state: Offer['state']; readonly words: string }[] = [
   { state: 'fits', words: 'Fits' },
   { state: 'unknown', words: 'Cannot be told' },
-  { state: 'not', words: 'Does not fit as the chain stands' },
+  { state: 'not', words: 'Does not fit this chain' },
 ];
 
 /** What can stand at a place: what fits first; what does not, with the reason, can still be taken to build on from there. */

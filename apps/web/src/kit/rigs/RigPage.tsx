@@ -5,7 +5,7 @@ import type { KitItem } from '@gangway/core/kit/item';
 import { partsInOrder, type RigPlan } from '@gangway/core/rig/parts';
 import { sideView } from '@gangway/core/rig/sideView';
 import { NameEditor } from '../../ui/NameEditor';
-import { useTell } from '../../ui/Notes';
+import { useToast } from '../../ui/Notes';
 import { ItemDialog } from '../items/ItemDialog';
 import { useOpenKit } from '../KitFrame';
 import { kitNow, useChangeKit } from '../useKit';
@@ -25,7 +25,7 @@ export function RigPage() {
   const items = useItems(kit);
   const row = kit.rigs.find(({ rig }) => rig.id === rigId);
   const change = useChangeKit();
-  const tell = useTell();
+  const tell = useToast();
   const [renaming, setRenaming] = useState(false);
   const [open, setOpen] = useState<{ item: KitItem; ask?: string } | null>(null);
   // What was chosen a moment ago and is not kept yet: the next choice is made from it, and kept after it.

@@ -6,7 +6,7 @@ import type { RigRow } from '@gangway/contract/kit';
 import { EMPTY_PLAN, partsInOrder, RIG_KINDS } from '@gangway/core/rig/parts';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
-import { useTell } from '../../ui/Notes';
+import { useToast } from '../../ui/Notes';
 import { StateMark } from '../../ui/StateMark';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
@@ -19,7 +19,7 @@ export function RigsPage() {
   const items = useItems(kit);
   const change = useChangeKit();
   const navigate = useNavigate();
-  const tell = useTell();
+  const tell = useToast();
   const [away, setAway] = useState(false);
   const rigs = kit.rigs.filter(({ archived }) => away || !archived);
 
@@ -52,7 +52,7 @@ export function RigsPage() {
     tell(
       refused ??
         (row.used.stands > 0
-          ? `Stands use “${row.rig.name}”: it is put away instead.`
+          ? `Setups use “${row.rig.name}”: it is archived instead.`
           : `“${row.rig.name}” is deleted; undo brings it back.`),
     );
   };
@@ -68,14 +68,14 @@ export function RigsPage() {
         </div>
         <label className="flex items-center gap-1.5 text-sm text-ink-soft">
           <input type="checkbox" checked={away} onChange={(event) => setAway(event.target.checked)} className="accent-accent" />
-          put away too
+          show archived
         </label>
         <Button look="main" onClick={() => void add()}>
           <Plus size={15} aria-hidden /> New rig
         </Button>
       </div>
       {rigs.length === 0 && (
-        <p className="text-ink-soft">No rigs yet. A rig is the chain that stands on the tripod: back, adapter, lens, board, filter.</p>
+        <p className="text-ink-soft">No rigs yet. A rig is the chain on the tripod: back, adapter, lens, board, filter.</p>
       )}
       <ul className="divide-y divide-hairline border-y border-hairline">
         {rigs.map((row) => {
@@ -97,10 +97,10 @@ export function RigsPage() {
                         .join(' · ')
                     : `${RIG_KINDS[rig.plan.kind]}, unfinished: choose ${facts.open.map((place) => PLACE_WORDS[place]).join(', ')}.`}
                 </p>
-                {said && said.state !== 'holds' && <p className="text-sm">{said.sentence}</p>}
+                {said && said.state !== 'passes' && <p className="text-sm">{said.sentence}</p>}
               </div>
               <span className="shrink-0 text-xs text-ink-soft">
-                {used.stands > 0 && `${used.stands} ${used.stands === 1 ? 'stand' : 'stands'}`}
+                {used.stands > 0 && `${used.stands} ${used.stands === 1 ? 'setup' : 'setups'}`}
               </span>
               <span className="relative z-10">
                 <ActionMenu
@@ -117,7 +117,7 @@ export function RigsPage() {
                         ),
                     },
                     {
-                      label: archived ? 'Bring out' : 'Put away',
+                      label: archived ? 'Unarchive' : 'Put away',
                       onSelect: () => void put(row, rig, !archived, `${rig.name} ${archived ? 'brought out' : 'put away'}`),
                     },
                     { label: 'Delete', onSelect: () => void remove(row) },

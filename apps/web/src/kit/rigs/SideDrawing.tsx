@@ -57,7 +57,7 @@ function Part({ block, x, y, scale }: Axes & { readonly block: Block; readonly s
   const { kind, name, fromMm, toMm, halfMm, known } = block;
   const box = { x: x(fromMm), y: y(halfMm), width: Math.max(1, (toMm - fromMm) * scale), height: 2 * halfMm * scale };
   const dash = known ? undefined : '3 3';
-  const title = <title>{`${name}${known ? '' : ' (length not known)'}`}</title>;
+  const title = <title>{`${name}${known ? '' : ' (length unknown)'}`}</title>;
   switch (kind) {
     case 'sensor':
       return (
@@ -215,7 +215,7 @@ function ScaleBar({ x, y, scale }: { readonly x: number; readonly y: number; rea
 export function sideWords(side: SideView): string {
   const planes = side.planes.map(({ name, atMm }) => `${name} ${mmWords(atMm)} from the sensor`).join(', ');
   const travel = side.travel ? ` Rise ${mmWords(side.travel.riseMm)}, fall ${mmWords(side.travel.fallMm)}.` : '';
-  const bellows = side.bellows ? ` The front standard can stand from ${mmWords(side.bellows[0])} to ${mmWords(side.bellows[1])}.` : '';
+  const bellows = side.bellows ? ` The front standard goes from ${mmWords(side.bellows[0])} to ${mmWords(side.bellows[1])}.` : '';
   const infinity = side.infinityMm === null ? '' : ` Infinity needs the lens at ${mmWords(side.infinityMm)}.`;
-  return `Side view to scale. From the back: ${side.blocks.map(({ name, known }) => (known ? name : `${name}, length not known`)).join('; ')}. ${planes}.${infinity}${bellows}${travel}`;
+  return `Side view to scale. From the back: ${side.blocks.map(({ name, known }) => (known ? name : `${name}, length unknown`)).join('; ')}. ${planes}.${infinity}${bellows}${travel}`;
 }

@@ -1,25 +1,25 @@
 import { ArrowRight } from 'lucide-react';
-import type { Ask } from '@gangway/core/rig/ask';
-import type { Cure } from '@gangway/core/rig/cures';
-import { FindingRow } from '../../ui/FindingRow';
+import type { MissingValue } from '@gangway/core/rig/missing';
+import type { RigFix } from '@gangway/core/rig/fixes';
+import { CheckRow } from '../../ui/CheckRow';
 import type { Verdict, VerdictKind } from '@gangway/core/rig/verdicts/verdict';
 import { TextButton } from '../../ui/TextButton';
 
 interface VerdictListProps {
   readonly verdicts: readonly Verdict[];
-  readonly cures: ReadonlyMap<VerdictKind, readonly Cure[]>;
-  readonly onCure: (cure: Cure) => void;
-  readonly onAsk: (ask: Ask) => void;
+  readonly cures: ReadonlyMap<VerdictKind, readonly RigFix[]>;
+  readonly onCure: (cure: RigFix) => void;
+  readonly onAsk: (ask: MissingValue) => void;
 }
 
 /** What Gangway has to say about a rig, worst first, each with what of the kit would cure it and what it would need to know. */
 export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps) {
   return (
-    <section aria-label="Findings">
-      <h3 className="engraved mb-1">Findings</h3>
+    <section aria-label="Checks">
+      <h3 className="engraved mb-1">Checks</h3>
       <ul className="divide-y divide-hairline">
         {verdicts.map(({ kind, state, sentence, note, asks }) => (
-          <FindingRow key={kind} kind={kind} state={state} sentence={sentence} note={note}>
+          <CheckRow key={kind} kind={kind} state={state} sentence={sentence} note={note}>
             {asks.length > 0 && (
               <ul className="mt-1 grid gap-0.5 text-sm">
                 {asks.map((ask) => (
@@ -33,7 +33,7 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
               </ul>
             )}
             {(cures.get(kind)?.length ?? 0) > 0 && (
-              <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label="Remedies">
+              <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label="Fixes">
                 {cures.get(kind)?.map((cure) => (
                   <li key={cure.words}>
                     <button
@@ -48,7 +48,7 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
                 ))}
               </ul>
             )}
-          </FindingRow>
+          </CheckRow>
         ))}
       </ul>
     </section>

@@ -1,17 +1,17 @@
 import { useMemo } from 'react';
 import type { Kit } from '@gangway/contract/kit';
 import type { KitItem } from '@gangway/core/kit/item';
-import { curesFor, type Cure } from '@gangway/core/rig/cures';
+import { rigFixesFor, type RigFix } from '@gangway/core/rig/fixes';
 import { partsOf, type Place, type RigPlan } from '@gangway/core/rig/parts';
 import type { Verdict, VerdictKind } from '@gangway/core/rig/verdicts/verdict';
 import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
-import { type FindingState, worstState } from '@gangway/core/state';
+import { type CheckState, worstState } from '@gangway/core/state';
 import type { RigParts } from '@gangway/core/model/rig';
 
 /** What follows from a rig as it is chosen: what is still open, or its parts with all verdicts. */
 export type RigFacts =
   | { readonly open: readonly Place[]; readonly parts: null }
-  | { readonly open: readonly []; readonly parts: RigParts; readonly verdicts: readonly Verdict[]; readonly worst: FindingState };
+  | { readonly open: readonly []; readonly parts: RigParts; readonly verdicts: readonly Verdict[]; readonly worst: CheckState };
 
 /** Whether a verdict tells of the rig's working: what the file will not know is no fault of a rig, only work for the log. */
 export function isFault({ kind }: Verdict): boolean {
@@ -26,14 +26,16 @@ export function rigFacts(plan: RigPlan, items: ReadonlyMap<string, KitItem>): Ri
 }
 
 /** The cures of every verdict that asks for one, from what is in the kit and not put away. */
-export function useCures(plan: RigPlan, kit: Kit, facts: RigFacts): ReadonlyMap<VerdictKind, readonly Cure[]> {
+export function useCures(plan: RigPlan, kit: Kit, facts: RigFacts): ReadonlyMap<VerdictKind, readonly RigFix[]> {
   return useMemo(() => {
     if (!facts.parts) return new Map();
     const items = new Map(kit.items.map(({ item }) => [item.id, item]));
     const used = new Set([plan.backId, plan.cameraId, plan.boardId, plan.lensId, ...plan.betweenIds, ...plan.frontIds]);
     for (const { item, archived } of kit.items) if (archived && !used.has(item.id)) items.delete(item.id);
     return new Map(
-      facts.verdicts.filter(({ state }) => state === 'fails' || state === 'tight').map(({ kind }) => [kind, curesFor(kind, plan, items)]),
+      facts.verdicts
+        .filter(({ state }) => state === 'fails' || state === 'tight')
+        .map(({ kind }) => [kind, rigFixesFor(kind, plan, items)]),
     );
   }, [plan, kit, facts]);
 }

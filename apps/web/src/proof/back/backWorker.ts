@@ -18,7 +18,7 @@ addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
   const { settings, options, index } = data;
   const take = takesFor(geometryOf(settings), options)[index];
   if (!take) {
-    say({ type: 'failed', words: 'The back of this stand counts no pixels: film cannot be simulated here.' });
+    say({ type: 'failed', words: 'The back of this setup counts no pixels: film cannot be simulated here.' });
     return;
   }
   const begun = performance.now();

@@ -90,14 +90,14 @@ export interface ExposedInput {
 }
 
 /**
- * Exposes one take: tile by tile, each the mean of pictures through points of
+ * Exposes one shot: tile by tile, each the mean of pictures through points of
  * the aperture by the core's own matrices, then developed by the core. Answers
  * `null` when `wanted` says that nobody waits any more. Throws without WebGL 2
- * that can average in floating point, or for a stand without a subject.
+ * that can average in floating point, or for a setup without a subject.
  */
 export async function exposed({ canvas, take, options, onShare, wanted }: ExposedInput): Promise<Exposed | null> {
   const view = finderView(geometryOf(take.settings));
-  if (!view) throw new Error('There is nothing in front of this stand: say what stands there, in the step Stand.');
+  if (!view) throw new Error('This setup has no subject: choose one in the step Position.');
   const { columns, rows } = take;
   const renderer = new WebGLRenderer({ canvas, antialias: false });
   renderer.autoClear = false;

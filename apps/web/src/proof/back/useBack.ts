@@ -110,7 +110,7 @@ export function useBack(onDelivered: () => void): Back {
         done: from,
         of: takes.length,
         share: 0,
-        trouble: takes.length === 0 ? 'The back of this stand counts no pixels: film cannot be simulated here.' : null,
+        trouble: takes.length === 0 ? 'The back of this setup counts no pixels: film cannot be simulated here.' : null,
       }));
       try {
         for (let i = from; i < takes.length; i++) {

@@ -18,7 +18,7 @@ export interface FinderView {
   /** The lens axis in the frame of the back. */
   readonly axis: Vec3;
   readonly openingMm: number;
-  /** Half-angles of light circle and sharp circle about the lens axis, radians; `null` when not known. */
+  /** Half-angles of image circle and sharp circle about the lens axis, radians; `null` when not known. */
   readonly lightAngle: number | null;
   readonly sharpAngle: number | null;
   /** The blur that is sharp enough, mm. */
@@ -28,7 +28,7 @@ export interface FinderView {
 const NEAR_SHARE = 0.02;
 const FAR_M = 4000;
 
-/** What the Finder shows of a stand; `null` without a scene. */
+/** What the Finder shows of a setup; `null` without a scene. */
 export function finderView(geometry: Geometry): FinderView | null {
   const { scene, rig, fNumber } = geometry.settings;
   const from = geometry.back;
@@ -36,7 +36,7 @@ export function finderView(geometry: Geometry): FinderView | null {
   const { focalMm } = rig.lens;
   const frame = geometry.wholeFrame;
   const movements = geometry.lens;
-  const light = geometry.lightCircle;
+  const light = geometry.imageCircle;
   const sharp = geometry.sharpCircle;
   return {
     subject: scene.subject,

@@ -57,9 +57,9 @@ export function circleSentence(
   circle: string,
   at: string,
 ): string {
-  if (margin === null || diameterMm === null) return `Whether the corners stay in the ${circle}${at} is not known.`;
+  if (margin === null || diameterMm === null) return `Whether the corners stay in the ${circle}${at} is unknown.`;
   if (margin.of === 'diameter') {
-    const lacks = `the ${circle}${at} only ${mmWords(diameterMm)}: it lacks ${lackWords(margin.valueMm)} even when centred.`;
+    const lacks = `the ${circle}${at} only ${mmWords(diameterMm)}: it is too small by ${lackWords(margin.valueMm)} even when centred.`;
     return `${frame ? 'A' : 'The'} frame is ${mmWords(frameDiagonalMm)} across its corners and ${lacks}`;
   }
   if (state === 'fails') {
@@ -91,10 +91,10 @@ export function basisNote(basis: DefinitionBasis): string | null {
     case 'given':
       return null;
     case 'interpolated':
-      return `Between the figures for ${apertureWords(basis.between[0])} and ${apertureWords(basis.between[1])}, linear in stops.`;
+      return `Interpolated in stops between the values for ${apertureWords(basis.between[0])} and ${apertureWords(basis.between[1])}.`;
     case 'held':
-      return `No figure is given for this aperture; the one for ${apertureWords(basis.from)} is used.`;
+      return `No value is entered for this aperture; the one for ${apertureWords(basis.from)} is used.`;
     case 'assumed':
-      return `No circle of good definition is given: ${fixed(basis.shareOfLight * 100, 0)} % of the light circle is assumed (common practice).`;
+      return `No sharp circle is entered: ${fixed(basis.shareOfLight * 100, 0)} % of the image circle is assumed (common practice).`;
   }
 }

@@ -1,4 +1,4 @@
-import { ask } from '../../rig/ask';
+import { ask } from '../../rig/missing';
 import { defineCheck } from '../check';
 import { mosaicFixes } from '../mosaicFix';
 import { lessOfBoth, lessRise, lessShift, turnedFrame } from '../movementFix';
@@ -6,16 +6,16 @@ import { circleFacts, circleSentence, circleSpare } from './circle';
 
 /** Are all corners lit? */
 export const imageCircle = defineCheck({
-  kind: 'lightCircle',
-  step: 'cover',
+  kind: 'imageCircle',
+  step: 'coverage',
   weight: 'counts',
-  evaluate: (geometry) => circleFacts(geometry, geometry.lightCircle),
+  evaluate: (geometry) => circleFacts(geometry, geometry.imageCircle),
   margin: circleSpare,
-  message: (facts) => circleSentence(facts, 'light circle', ''),
+  message: (facts) => circleSentence(facts, 'image circle', ''),
   note: ({ state }) => {
     if (state === 'unknown')
-      return 'The lens has no light circle. To measure it, photograph an even wall at f/8 and infinity, shift until a corner goes black, and read the shift.';
-    return state === 'fails' ? 'Outside the light circle the picture is black, at any aperture.' : null;
+      return 'The lens has no image circle entered. To measure it, photograph an even wall at f/8 and infinity, shift until a corner goes black, and read the shift.';
+    return state === 'fails' ? 'Outside the image circle the picture is black, at any aperture.' : null;
   },
   missing: (parts) => ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {

@@ -1,4 +1,4 @@
-import { ask } from '../../rig/ask';
+import { ask } from '../../rig/missing';
 import { apertureWords } from '../../words';
 import { nearestAperture } from '../apertureFix';
 import type { DefinitionBasis } from '../../coverage/circle';
@@ -14,10 +14,10 @@ interface SharpCircleFacts extends CircleFacts {
   readonly basis: DefinitionBasis | null;
 }
 
-/** Are all corners inside the sharp circle (the circle of good definition) at the aperture set? */
+/** Are all corners inside the sharp circle (the sharp circle) at the aperture set? */
 export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
   kind: 'sharpCircle',
-  step: 'cover',
+  step: 'coverage',
   weight: 'counts',
   evaluate: (geometry) => ({
     fNumber: geometry.settings.fNumber,
@@ -28,7 +28,7 @@ export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
   message: (facts) => circleSentence(facts, 'sharp circle', ` at ${apertureWords(facts.fNumber)}`),
   note: ({ state, basis }) =>
     state === 'unknown'
-      ? 'The lens has no circle figure. Give the light circle, or the circle of good definition at one aperture or more.'
+      ? 'The lens has no circle entered. Enter the image circle, or the sharp circle at one aperture or more.'
       : basis && basisNote(basis),
   missing: (parts) => ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {

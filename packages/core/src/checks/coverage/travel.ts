@@ -1,6 +1,6 @@
 import type { Geometry } from '../../geometry/geometry';
 import { spareFor } from '../../mosaic/slides';
-import { ask } from '../../rig/ask';
+import { ask } from '../../rig/missing';
 import { reaches, travelSpare } from '../../rig/mechanism';
 import { movesOf } from '../../rig/moves';
 import { mmWords } from '../../words';
@@ -21,12 +21,12 @@ interface TravelFacts extends Facts {
 /** Can the slides take this position? */
 export const travel = defineCheck<'travel', TravelFacts>({
   kind: 'travel',
-  step: 'cover',
+  step: 'coverage',
   weight: 'counts',
   evaluate: (geometry) => (geometry.settings.mosaic ? ofMosaic(geometry) : ofSingle(geometry)),
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
   message: travelSentence,
-  note: ({ state }) => (state === 'unknown' ? 'The rig has no travel. Read the last marks of its slides in each direction.' : null),
+  note: ({ state }) => (state === 'unknown' ? 'The rig has no travel entered. Read the last marks of its slides in each direction.' : null),
   missing: (parts) => movesOf(parts).asks[0] ?? ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) {
@@ -47,7 +47,7 @@ function ofSingle({ settings: { rig, movements } }: Geometry): TravelFacts {
   const reached = reaches(mechanism, movements) === true;
   // The outside is forgiven only what `reaches` forgives, so scale and check agree.
   const spareMm = reached ? Math.max(0, spare.spareMm) : spare.spareMm;
-  return { state: fixed && reached ? 'holds' : stateOf(spareMm), spareMm, stop: spare.stop, fixed, frame: null };
+  return { state: fixed && reached ? 'passes' : stateOf(spareMm), spareMm, stop: spare.stop, fixed, frame: null };
 }
 
 /** The frame of a mosaic that is nearest to a stop, or farthest beyond one. */
@@ -67,8 +67,8 @@ function ofMosaic({ laid, settings }: Geometry): TravelFacts {
 }
 
 function travelSentence({ state, spareMm, stop, fixed, frame }: TravelFacts): string {
-  if (spareMm === null || stop === null) return 'Whether the slides reach this position is not known.';
-  if (fixed && state === 'holds') return 'This rig has no movements, and none are set.';
+  if (spareMm === null || stop === null) return 'Whether the slides reach this position is unknown.';
+  if (fixed && state === 'passes') return 'This rig has no movements, and none are set.';
   if (fixed) return `This rig has no movements, and ${mmWords(-spareMm)} are set.`;
   if (state === 'fails') return `${frame ? `Frame ${frame.number} lies` : 'This position lies'} ${lackWords(spareMm)} beyond the ${stop}.`;
   if (spareMm < 0.05) return `${frame ? `At frame ${frame.number} the` : 'The'} slide stands at its ${stop}.`;

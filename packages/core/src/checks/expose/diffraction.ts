@@ -1,5 +1,5 @@
 import { airyMm } from '../../planning/apertureChoice';
-import type { FindingState } from '../../state';
+import type { CheckState } from '../../state';
 import { apertureWords, fixed } from '../../words';
 import { nearestAperture } from '../apertureFix';
 import { defineCheck, type Facts } from '../check';
@@ -33,19 +33,18 @@ export const diffraction = defineCheck<'diffraction', DiffractionFacts>({
   message: ({ state, fNumber, airyMm: airy, allowedMm, pixelMm }) => {
     const size = pixelMm === null ? `${fixed(airy * 1000, 0)} µm` : `${fixed(airy / pixelMm, 1)} px`;
     const most = pixelMm === null ? `${fixed(allowedMm * 1000, 0)} µm` : `${fixed(allowedMm / pixelMm, 0)} px`;
-    const drawn = `At ${apertureWords(fNumber)} diffraction draws a point ${size} wide`;
-    if (state === 'holds') return `${drawn}; up to ${most} the picture stays crisp.`;
-    return `${drawn}, over the ${most} of a crisp picture: ${state === 'tight' ? 'just to be seen' : 'plainly soft'}.`;
+    const airyDisc = `At ${apertureWords(fNumber)} the Airy disc is ${size} wide`;
+    if (state === 'passes') return `${airyDisc}; up to ${most} the picture stays crisp.`;
+    return `${airyDisc}, above the ${most} limit of a crisp picture: ${state === 'tight' ? 'just visible' : 'visibly soft'}.`;
   },
-  note: ({ state }) =>
-    state === 'holds' ? null : 'Depth gained by stopping down is paid for everywhere; a stack or a tilt costs nothing of this.',
+  note: ({ state }) => (state === 'passes' ? null : 'Stopping down softens the whole frame; a tilt or focus stack does not.'),
   missing: () => null,
   *fixes({ geometry, trial }) {
     yield nearestAperture(geometry, trial);
   },
 });
 
-function softness(airy: number, allowedMm: number, seenMm: number): FindingState {
-  if (airy <= allowedMm) return 'holds';
+function softness(airy: number, allowedMm: number, seenMm: number): CheckState {
+  if (airy <= allowedMm) return 'passes';
   return airy <= seenMm ? 'tight' : 'fails';
 }

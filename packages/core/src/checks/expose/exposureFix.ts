@@ -38,7 +38,7 @@ export function darkerFilter({ settings: { exposure } }: Geometry, trial: Trial)
   return firstOf(
     tried([1, 2, 3, 4, 6, 10], (stops) => {
       const filters = [...exposure.filters, { name: `grey ${fixed(stops * 0.3, 1)}`, stops }];
-      return exposed(`a grey filter of ${stops} ${stops === 1 ? 'stop' : 'stops'}`, { filters }, trial);
+      return exposed(`an ND filter of ${stops} ${stops === 1 ? 'stop' : 'stops'}`, { filters }, trial);
     }),
   );
 }

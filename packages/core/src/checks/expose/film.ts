@@ -22,11 +22,11 @@ export const film = defineCheck<'film', FilmFacts>({
   },
   margin: ({ left, takes }) => (left === null ? null : { value: left - takes, unit: 'frames' }),
   message: ({ state, takes, left }) => {
-    if (left === null) return `Whether there is film for ${takes === 1 ? 'this frame' : `these ${takes} frames`} is not known.`;
+    if (left === null) return `Whether there is film for ${takes === 1 ? 'this frame' : `these ${takes} frames`} is unknown.`;
     const needs = `${takes} ${takes === 1 ? 'frame' : 'frames'} of film`;
     const are = left === 1 ? 'is' : 'are';
-    if (state !== 'fails') return `It takes ${needs}; ${left} ${are} left.`;
-    return `It takes ${needs}, and ${left === 0 ? 'none is' : `only ${left} ${are}`} left.`;
+    if (state !== 'fails') return `Needs ${needs}; ${left} left.`;
+    return `Needs ${needs}, but ${left === 0 ? 'none is' : `only ${left} ${are}`} left.`;
   },
   note: ({ state }) => (state === 'unknown' ? 'Say how many frames are left, in the step Expose.' : null),
   missing: () => null,

@@ -1,7 +1,7 @@
 import { timeWords } from '../../exposure/shutter';
 import { standShutter, workingExposure } from '../../exposure/working';
 import type { ShutterKind } from '../../model/exposure';
-import type { FindingState } from '../../state';
+import type { CheckState } from '../../state';
 import { nearestAperture } from '../apertureFix';
 import { defineCheck, type Facts } from '../check';
 import { stateOf } from '../tight';
@@ -31,18 +31,18 @@ export const flash = defineCheck<'flash', FlashFacts>({
     syncS === null || shortestS === null || syncS === 0 ? null : { value: Math.log2(shortestS / syncS), unit: 'stops' },
   message: ({ state, shutter, syncS, shortestS }) => {
     const name = SHUTTERS[shutter];
-    if (syncS === 0) return `Flash lights the whole frame at any time of the ${name}.`;
+    if (syncS === 0) return `Flash lights the whole frame at every shutter speed of the ${name}.`;
     if (syncS === Infinity) return `The ${name} cannot be used with flash.`;
     if (state === 'unknown' || syncS === null || shortestS === null)
-      return `Whether flash lights the whole frame with the ${name} is not known.`;
+      return `Whether flash lights the whole frame with the ${name} is unknown.`;
     return state === 'fails'
-      ? `At ${timeWords(shortestS)} flash leaves a part of the frame dark: the ${name} is open whole only to ${timeWords(syncS)}.`
-      : `At ${timeWords(shortestS)} flash lights the whole frame; the ${name} is open whole to ${timeWords(syncS)}.`;
+      ? `At ${timeWords(shortestS)} flash leaves part of the frame dark: the ${name} syncs only up to ${timeWords(syncS)}.`
+      : `At ${timeWords(shortestS)} flash lights the whole frame; the ${name} syncs up to ${timeWords(syncS)}.`;
   },
   note: ({ state }) =>
     state === 'unknown'
-      ? 'Its shortest time with flash is a figure of the body; the time comes from a reading.'
-      : 'Mains power and wet floors do not go together; lamps and cables by local rules.',
+      ? 'The flash sync speed is a spec of the body; the shutter speed comes from a meter reading.'
+      : 'Keep mains power off wet floors; follow local electrical rules.',
   missing: (parts) => shutterSpec(parts, 'syncPerS'),
   *fixes({ geometry, trial }) {
     yield otherShutter(geometry, trial);
@@ -52,8 +52,8 @@ export const flash = defineCheck<'flash', FlashFacts>({
   },
 });
 
-function flashState(syncS: number | null, shortestS: number | null): FindingState {
-  if (syncS === 0) return 'holds';
+function flashState(syncS: number | null, shortestS: number | null): CheckState {
+  if (syncS === 0) return 'passes';
   if (syncS === Infinity) return 'fails';
   return syncS === null || shortestS === null ? 'unknown' : stateOf(Math.log2(shortestS / syncS) + 0.05, 0);
 }

@@ -36,12 +36,13 @@ export const readout = defineCheck<'readout', ReadoutFacts>({
   margin: ({ bentPx, allowedPx }) => (bentPx === null ? null : { value: allowedPx - bentPx, unit: 'px' }),
   message: ({ shutter, readoutMs, bentPx, allowedPx, film }) => {
     const name = SHUTTERS[shutter];
-    if (bentPx === null || readoutMs === null) return `Whether what moves is bent by the ${name} is not known.`;
-    if (readoutMs === 0) return `The ${name} exposes all of the frame at once: what moves is not bent.`;
+    if (bentPx === null || readoutMs === null) return `Rolling-shutter skew with the ${name} is unknown.`;
+    if (readoutMs === 0) return `The ${name} exposes the whole frame at once: no rolling-shutter skew.`;
     const px = film ? 'px of 5 µm' : 'px';
-    return `What moves is bent by ${fixed(bentPx, bentPx < 10 ? 1 : 0)} ${px} while the ${name} passes in ${fixed(readoutMs, 0)} ms; ${fixed(allowedPx, 1)} ${px} pass.`;
+    return `Rolling-shutter skew of ${fixed(bentPx, bentPx < 10 ? 1 : 0)} ${px} (${name}, ${fixed(readoutMs, 0)} ms readout); tolerance ${fixed(allowedPx, 1)} ${px}.`;
   },
-  note: ({ state }) => (state === 'fails' ? 'An upright that moves is drawn slanted: the rows are read one after another.' : null),
+  note: ({ state }) =>
+    state === 'fails' ? 'Moving verticals will appear slanted: the rows are read one after another (rolling shutter).' : null,
   missing: (parts) => shutterSpec(parts, 'readoutMs'),
   *fixes({ geometry, trial }) {
     yield otherShutter(geometry, trial);

@@ -1,7 +1,7 @@
 import { bracketStops } from '../../exposure/brackets';
 import { timeWords } from '../../exposure/shutter';
 import { standBrackets, workingExposure } from '../../exposure/working';
-import { ask } from '../../rig/ask';
+import { ask } from '../../rig/missing';
 import { capital } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { leastBy } from '../whichFrame';
@@ -32,18 +32,18 @@ export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
     const meteredS = longest ? timeS * 2 ** longest.stops : timeS;
     if (meteredS <= 1 && longest?.neededS === meteredS) return null;
     const beyond = takes.some((each) => each.beyond);
-    return { state: beyond ? 'unknown' : 'holds', meteredS, neededS: longest?.neededS ?? null, beyond };
+    return { state: beyond ? 'unknown' : 'passes', meteredS, neededS: longest?.neededS ?? null, beyond };
   },
   margin: () => null,
   message: ({ meteredS, neededS, beyond }) => {
-    if (neededS === null) return `What this film loses at ${timeWords(meteredS)} is not known.`;
+    if (neededS === null) return `Reciprocity correction at ${timeWords(meteredS)} is unknown for this film.`;
     if (beyond)
-      return `${capital(timeWords(meteredS))} is beyond the table of this film; ${timeWords(neededS)} goes on at its last slope, which nobody has measured.`;
-    return `The film’s own loss is counted: ${timeWords(meteredS)} metered becomes ${timeWords(neededS)}.`;
+      return `${capital(timeWords(meteredS))} is beyond this film’s table; ${timeWords(neededS)} is extrapolated beyond the data sheet.`;
+    return `Reciprocity correction applied: ${timeWords(meteredS)} metered becomes ${timeWords(neededS)}.`;
   },
   note: ({ state }) =>
     state === 'unknown'
-      ? 'Type the table or the exponent of the film’s data sheet, in the step Expose; and bracket to the long side.'
+      ? 'Enter the table or exponent from the film’s data sheet in the step Expose, and bracket towards longer exposures.'
       : null,
   missing: (parts) => (parts.back.kind === 'film' ? ask(parts.back, 'reciprocityExponent') : ask(parts.lens, 'lightMm')),
   fixes: () => [],

@@ -1,7 +1,6 @@
 import { timeWords } from '../../exposure/shutter';
 import { workingExposure } from '../../exposure/working';
 import type { Geometry } from '../../geometry/geometry';
-import { capital } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { otherShutter, steadier } from './exposureFix';
 
@@ -28,21 +27,21 @@ export const shake = defineCheck<'shake', ShakeFacts>({
     const inRange = working.takes.some(({ timeS }) => timeS >= SHAKY.fromS && timeS <= SHAKY.toS);
     const byHand = rig.parts.kind === 'held' ? longestS > longestByHandS(geometry) && !exposure.flash : false;
     const advice = [
-      ...(byHand ? ['the lens is held by hand: take a burst, rest the camera, or take a shorter time'] : []),
+      ...(byHand ? ['the lens is held by hand, so shoot a burst, rest the camera, or use a faster shutter speed'] : []),
       ...(rig.parts.kind !== 'held' && exposure.release === 'hand' && longestS >= SHAKY.fromS
-        ? ['let go of it: cable, remote or self-timer']
+        ? ['use a cable release, remote or self-timer']
         : []),
       ...(inRange && working.shutter.kind === 'focal' && !exposure.mirrorUp
-        ? ['mirror up, or first curtain electronic, and wait two seconds']
+        ? ['raise the mirror or use the electronic first curtain, and wait two seconds']
         : []),
     ];
-    return { state: advice.length > 0 ? 'tight' : 'holds', longestS, advice };
+    return { state: advice.length > 0 ? 'tight' : 'passes', longestS, advice };
   },
   margin: () => null,
   message: ({ state, longestS, advice }) =>
     state === 'tight'
-      ? `${capital(timeWords(longestS))} can shake: ${advice.join('; ')}.`
-      : `Nothing shakes the camera at ${timeWords(longestS)} as it is released.`,
+      ? `Risk of camera shake at ${timeWords(longestS)}: ${advice.join('; ')}.`
+      : `No risk of shake at ${timeWords(longestS)} with this release.`,
   note: () => null,
   missing: () => null,
   *fixes({ geometry, trial }) {

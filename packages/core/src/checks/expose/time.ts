@@ -2,7 +2,7 @@ import { workingExposure, type Working } from '../../exposure/working';
 import { timeWords } from '../../exposure/shutter';
 import type { Geometry } from '../../geometry/geometry';
 import type { ShutterKind } from '../../model/exposure';
-import type { FindingState } from '../../state';
+import type { CheckState } from '../../state';
 import { capital, stopsWords } from '../../words';
 import { nearestAperture } from '../apertureFix';
 import { defineCheck, type Facts } from '../check';
@@ -42,7 +42,7 @@ export const time = defineCheck<'time', TimeFacts>({
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: timeSentence,
   note: ({ state, bulb }) => {
-    if (state === 'unknown') return 'Its figures are in the kit: of the body, or of the lens in its shutter.';
+    if (state === 'unknown') return 'Its specs are in the kit, with the body or with the lens in its shutter.';
     return bulb ? 'Held open and counted: the step Expose has a countdown.' : null;
   },
   missing: (parts) => shutterSpec(parts, 'fastestPerS'),
@@ -85,32 +85,32 @@ function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
   const base = { shutter: shutter.kind, bulb: takes.some(({ bulb }) => bulb) };
   const open = { ...base, state: 'unknown' as const, neededS: null, endS: null, end: 'slow' as const, spareStops: null };
   const dark = lines.filter(({ stops }) => stops === null).map(({ words }) => words);
-  if (dark.length > 0) return { ...open, lacks: `how much light ${dark.join(' and ')} takes` };
+  if (dark.length > 0) return { ...open, lacks: `the stops that ${dark.join(' and ')} costs` };
   const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
-  if (takes.length < wanted) return { ...open, lacks: 'what the film loses at long times' };
+  if (takes.length < wanted) return { ...open, lacks: 'the film’s reciprocity' };
   const ends = againstEnds(working);
   const known = ends.flatMap((each) => (each.spareStops === null ? [] : [{ ...each, spareStops: each.spareStops }]));
   const worst = leastBy(known, ({ spareStops }) => spareStops);
   const state =
     worst === null ? 'unknown' : timeState(worst.spareStops, known.length === ends.length || takes.every(({ can }) => can !== null));
-  if (worst === null || state === 'unknown') return { ...open, lacks: 'the fastest and slowest time of the shutter' };
+  if (worst === null || state === 'unknown') return { ...open, lacks: 'the shutter’s fastest and slowest speeds' };
   // What is held open is said by its longest.
   const neededS = base.bulb && state !== 'fails' ? Math.max(...takes.map((each) => each.neededS)) : worst.neededS;
   return { ...base, state, neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
 }
 
-function timeState(spareStops: number, allKnown: boolean): FindingState {
+function timeState(spareStops: number, allKnown: boolean): CheckState {
   if (spareStops < BEYOND_STOPS) return 'fails';
   if (!allKnown) return 'unknown';
-  return spareStops < TIGHT_STOPS ? 'tight' : 'holds';
+  return spareStops < TIGHT_STOPS ? 'tight' : 'passes';
 }
 
 function timeSentence({ state, shutter, neededS, endS, end, spareStops, lacks, bulb }: TimeFacts): string {
   if (state === 'unknown' || neededS === null || spareStops === null)
-    return `Whether the shutter can do it is not known: ${lacks} is missing.`;
+    return `Whether the shutter covers this is unknown: ${lacks} is missing.`;
   const name = SHUTTERS[shutter];
   if (state === 'fails')
-    return `${capital(timeWords(neededS))} is beyond the ${name}: it ends at ${timeWords(endS ?? 0)}, ${stopsWords(-spareStops)} ${end === 'fast' ? 'too much light' : 'too little'}.`;
-  if (bulb) return `The ${name} is held open for ${timeWords(neededS)} and counted.`;
-  return `The ${name} does ${timeWords(neededS)}${spareStops === Infinity ? '' : `, with ${stopsWords(Math.max(0, spareStops))} to its end`}.`;
+    return `${capital(timeWords(neededS))} is outside the range of the ${name} (${end === 'fast' ? 'fastest' : 'slowest'} ${timeWords(endS ?? 0)}): ${stopsWords(-spareStops)} ${end === 'fast' ? 'overexposed' : 'underexposed'}.`;
+  if (bulb) return `Hold the ${name} open for ${timeWords(neededS)} and count (bulb).`;
+  return `${capital(timeWords(neededS))} is within the range of the ${name}${spareStops === Infinity ? '' : `, ${stopsWords(Math.max(0, spareStops))} from its limit`}.`;
 }

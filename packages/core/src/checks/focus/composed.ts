@@ -28,9 +28,9 @@ export const composed = defineCheck<'composed', ComposedFacts>({
       Math.abs(riseMm) < 0.05 ? '' : `${mmWords(Math.abs(riseMm))} ${riseMm > 0 ? 'up' : 'down'}`,
       Math.abs(shiftMm) < 0.05 ? '' : `${mmWords(Math.abs(shiftMm))} to the ${shiftMm > 0 ? 'right' : 'left'}`,
     ].filter(Boolean);
-    return `Tilting has carried the lens ${parts.join(' and ')}, and the picture with it.`;
+    return `Tilting moved the lens ${parts.join(' and ')} and shifted the framing.`;
   },
-  note: () => 'Its pivot lies behind the lens centre, so the picture goes aside when it is tilted.',
+  note: () => 'Its pivot is behind the lens centre, so tilting shifts the framing.',
   missing: () => null,
   *fixes({ geometry, trial }) {
     const movements = givenBack(geometry);

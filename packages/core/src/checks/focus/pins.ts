@@ -40,8 +40,8 @@ export const pins = defineCheck<'pins', PinsFacts>({
   message: pinsSentence,
   note: ({ lost, state, allowedMm }) => {
     if (lost.length > 0)
-      return `The subject no longer has what ${lost.map((name) => `“${name}”`).join(', ')} was put on; take the pin away or put it elsewhere.`;
-    return state === 'holds' ? null : `Sharp enough is a blur of ${micronWords(allowedMm)}.`;
+      return `The subject no longer has the thing ${lost.map((name) => `“${name}”`).join(', ')} was on; remove the pin or move it.`;
+    return state === 'passes' ? null : `A blur up to ${micronWords(allowedMm)}.`;
   },
   missing: () => null,
   *fixes({ geometry, trial }) {
@@ -79,8 +79,8 @@ function sharpFacts(geometry: Geometry): PinsFacts {
 }
 
 function pinsSentence({ state, worst, spareStops, count, fNumber }: PinsFacts): string {
-  if (worst === null) return 'Whether the pins are sharp is not known: what they were put on is gone.';
-  if (worst.blurMm === null) return `“${worst.name}” cannot be imaged at this setting at all.`;
+  if (worst === null) return 'Whether the pins are sharp is unknown: the thing they were on is gone.';
+  if (worst.blurMm === null) return `“${worst.name}” cannot be focused at all at this setting.`;
   if (state === 'fails') {
     const side = worst.side === 'in focus' ? '' : `, ${worst.side} than the plane of sharp focus`;
     const blurred = `“${worst.name}” is blurred by ${blurWords(worst.blurMm, worst.blurPx)}${side}`;

@@ -1,6 +1,6 @@
 import type { Geometry } from '../../geometry/geometry';
 import { focusFor } from '../../geometry/standards';
-import { ask } from '../../rig/ask';
+import { ask } from '../../rig/missing';
 import { focusReach, nearReach, railReach } from '../../rig/reach';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -40,12 +40,12 @@ export const reach = defineCheck<'reach', ReachFacts>({
     const end = (overFar ?? Infinity) < (overNear ?? Infinity) ? 'far' : 'near';
     const spareMm = Math.min(overFar ?? Infinity, overNear ?? Infinity);
     // Standing at infinity is where a lens belongs, not the edge of what it can.
-    if (end === 'far' && !fails) return { state: 'holds', spareMm: Math.max(0, spareMm), end, by };
+    if (end === 'far' && !fails) return { state: 'passes', spareMm: Math.max(0, spareMm), end, by };
     return { state: stateOf(spareMm, TIGHT_RAIL_MM), spareMm, end, by };
   },
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
   message: reachSentence,
-  note: ({ state }) => (state === 'unknown' ? 'The rig lacks a figure for its nearest focus or its infinity.' : null),
+  note: ({ state }) => (state === 'unknown' ? 'Enter the rig’s nearest focus and whether it reaches infinity.' : null),
   missing: (parts) =>
     [focusReach(parts), nearReach(parts)].flatMap((each) => (each.known ? [] : each.asks))[0] ?? ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
@@ -56,7 +56,7 @@ export const reach = defineCheck<'reach', ReachFacts>({
 });
 
 function reachSentence({ state, spareMm, end, by }: ReachFacts): string {
-  if (spareMm === null) return 'Whether the rig focuses there is not known.';
+  if (spareMm === null) return 'Whether the rig focuses there is unknown.';
   const {
     name,
     are,
@@ -68,8 +68,8 @@ function reachSentence({ state, spareMm, end, by }: ReachFacts): string {
   if (state === 'fails') {
     const lack = fixed(-spareMm, -spareMm < 1 ? 2 : 1);
     return end === 'near'
-      ? `${name} ${are} too short for this focus: ${lack} mm of extension are missing.`
-      : `${name} would have to stand ${lack} mm nearer than ${they} can: beyond infinity.`;
+      ? `${name} ${are} too short for this focus: ${lack} mm more extension needed.`
+      : `${name} would have to be ${lack} mm nearer than ${they} can: beyond infinity.`;
   }
   if (end === 'far') return `${name} ${reaches} this focus.`;
   return `${name} ${reaches} this focus, with ${onlyWhen(state === 'tight')}${fixed(spareMm, spareMm < 1 ? 2 : 1)} mm of extension left.`;

@@ -30,10 +30,10 @@ export const soft = defineCheck<'soft', SoftFacts>({
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: ({ state, worst, spareStops, times, lost }) => {
     if (worst === null || spareStops === null || state === 'unknown')
-      return `Whether ${lost.map((name) => `“${name}”`).join(', ')} ${lost.length === 1 ? 'is' : 'are'} soft is not known: put the pin elsewhere, or take it away.`;
+      return `Whether ${lost.map((name) => `“${name}”`).join(', ')} ${lost.length === 1 ? 'is' : 'are'} soft is unknown: put the pin elsewhere, or take it away.`;
     const blurred = `“${worst.name}” is blurred by ${blurWords(worst.blurMm, worst.blurPx)}`;
-    if (state === 'fails') return `${capital(blurred)}: not soft yet, which takes ${fixed(times, 0)} times the sharp blur.`;
-    return `What must be soft is: ${blurred}, with ${onlyWhen(state === 'tight')}${stopsWords(spareStops)} to spare.`;
+    if (state === 'fails') return `${capital(blurred)}: not soft yet: that needs ${fixed(times, 0)} times the permissible blur.`;
+    return `Soft as wanted: ${blurred}, with ${onlyWhen(state === 'tight')}${stopsWords(spareStops)} to spare.`;
   },
   note: () => null,
   missing: () => null,
@@ -69,7 +69,7 @@ function isolated(geometry: Geometry, trial: Trial, movement: 'tilt' | 'swing'):
   const { pins, limits } = geometry.settings;
   const own = pins.find(({ role }) => role === 'sharp');
   if (!own) return null;
-  // A little more than is asked, so that it holds with something to spare.
+  // A little more than is asked, so that it passes with something to spare.
   const found = isolate(geometry, own.id, movement, geometry.blurAllowed.cocMm * limits.softTimes * 1.15);
   return found?.enough === true ? offer('tilt', keepingPicture(geometry, found.patch), trial) : null;
 }

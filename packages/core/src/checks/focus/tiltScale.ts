@@ -27,16 +27,16 @@ export const tiltScale = defineCheck<'tiltScale', TiltScaleFacts>({
     const allowedDeg = leastBlurWith(geometry);
     if (allowedDeg === null) return null;
     const readDeg = tilt.stepDeg * READ_SHARE;
-    return { state: allowedDeg < readDeg ? 'tight' : 'holds', stepDeg: tilt.stepDeg, readDeg, allowedDeg };
+    return { state: allowedDeg < readDeg ? 'tight' : 'passes', stepDeg: tilt.stepDeg, readDeg, allowedDeg };
   },
   margin: ({ allowedDeg, readDeg }) => ({ value: allowedDeg - readDeg, unit: '°' }),
   message: ({ state, stepDeg, readDeg, allowedDeg }) => {
     const scale = `The tilt scale is marked every ${fixed(stepDeg, stepDeg < 1 ? 1 : 0)}° and read to ${fixed(readDeg, 2)}°`;
-    if (state !== 'holds') return `${scale}; the pins hold only within ${fixed(allowedDeg, 2)}°: it is too coarse for this.`;
-    return `${scale}, fine enough: the pins hold within ${fixed(allowedDeg, 2)}°.`;
+    if (state !== 'passes') return `${scale}; the pins stay sharp only within ${fixed(allowedDeg, 2)}°: too coarse for this.`;
+    return `${scale}, fine enough: the pins stay sharp within ${fixed(allowedDeg, 2)}°.`;
   },
   note: ({ state }) =>
-    state === 'holds' ? null : 'Set it on the magnified picture by the far and near pins instead of by the scale, or stop down.',
+    state === 'passes' ? null : 'Apply on the magnified image with the far and near pins instead of by the scale, or stop down.',
   missing: () => null,
   *fixes({ geometry, trial }) {
     yield nearestAperture(geometry, trial, { toward: 'smaller' });

@@ -2,7 +2,7 @@ import { radians } from '../../angles';
 import { nearestTilt, type TiltMechanism } from '../../focus/tiltMechanism';
 import type { Geometry } from '../../geometry/geometry';
 import type { StandardTurn } from '../../model/movements';
-import { ask } from '../../rig/ask';
+import { ask } from '../../rig/missing';
 import { lensTilt, type LensTilt } from '../../rig/tilt';
 import { capital, fixed, mmWords, turnWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -50,16 +50,16 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
   },
   margin: ({ spareDeg }) => (spareDeg === null ? null : { value: spareDeg, unit: '°' }),
   message: ({ state, by, spareDeg, nearest }) => {
-    if (spareDeg === null) return `Whether ${by} can be tilted so is not known.`;
+    if (spareDeg === null) return `Whether ${by} reaches this tilt is unknown.`;
     if (state === 'fails')
-      return `${capital(by)} cannot be tilted so: the nearest that it can is ${nearest ? turnWords(nearest) : 'straight'}, ${fixed(-spareDeg, 1)}° away.`;
+      return `${capital(by)} cannot reach this tilt; the closest available is ${nearest ? turnWords(nearest) : 'straight'}, ${fixed(-spareDeg, 1)}° away.`;
     return `${capital(by)} reaches this tilt, with ${onlyWhen(state === 'tight')}${fixed(spareDeg, 1)}° left.`;
   },
   note: ({ state, locked, forwardMm: forward }) => {
     if (state === 'unknown') return 'Read the last mark of the tilt scale, and whether its direction goes with the shift.';
     if (locked) return 'Its direction is locked to that of the shift.';
     if (Math.abs(forward) < 0.05) return null;
-    return `It turns about its base, which carries the lens ${mmWords(Math.abs(forward))} ${forward > 0 ? 'forward' : 'back'}: focus again after tilting.`;
+    return `It tilts about its base, which moves the lens ${mmWords(Math.abs(forward))} ${forward > 0 ? 'forward' : 'back'}: focus again after tilting.`;
   },
   missing: (parts) => {
     const tilt = lensTilt(parts);

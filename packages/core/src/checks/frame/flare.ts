@@ -1,6 +1,6 @@
 import { flareState, type FlareState } from '../../framing/flare';
-import { ask } from '../../rig/ask';
-import type { FindingState } from '../../state';
+import { ask } from '../../rig/missing';
+import type { CheckState } from '../../state';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer } from '../fix';
@@ -25,15 +25,15 @@ export const flare = defineCheck<'flare', FlareFacts>({
   },
   margin: ({ flare: { circleDeg, angleDeg } }) => (circleDeg === null ? null : { value: angleDeg - circleDeg, unit: '°' }),
   message: ({ flare: { angleDeg, circleDeg, inPicture, shaded }, state }) => {
-    if (inPicture) return 'The light source is in the picture itself: nothing shades it.';
+    if (inPicture) return 'The light source is in the picture: nothing can shade it.';
     if (shaded) return 'The light source beside the picture is shaded.';
-    if (circleDeg === null) return 'Whether the light source beside the picture shines into the circle is not known.';
+    if (circleDeg === null) return 'Whether the light source beside the picture shines into the circle is unknown.';
     if (state === 'fails')
-      return `A light source outside the picture shines into the circle, ${fixed(circleDeg - angleDeg, 1)}° inside its edge: the light goes about in the camera.`;
+      return `A light source outside the picture shines into the circle, ${fixed(circleDeg - angleDeg, 1)}° inside its edge: expect flare.`;
     return `The light source stands ${onlyWhen(state === 'tight')}${fixed(angleDeg - circleDeg, 1)}° outside the circle.`;
   },
   note: ({ state, flare: { inPicture } }) => {
-    if (state === 'unknown') return 'The lens has no light circle, so whether it reaches the lens from there is not known. Shade it.';
+    if (state === 'unknown') return 'The lens has no image circle entered, so whether the light reaches it is unknown. Shade it.';
     return inPicture ? 'Never look at the sun through a lens or a loupe, and do not leave it on the sensor.' : null;
   },
   missing: (parts) => ask(parts.lens, 'lightMm'),
@@ -42,8 +42,8 @@ export const flare = defineCheck<'flare', FlareFacts>({
   },
 });
 
-function flareStateOf({ inPicture, shaded, circleDeg, angleDeg }: FlareState): FindingState {
+function flareStateOf({ inPicture, shaded, circleDeg, angleDeg }: FlareState): CheckState {
   if (inPicture) return 'tight';
-  if (shaded) return 'holds';
+  if (shaded) return 'passes';
   return circleDeg === null ? 'unknown' : stateOf(angleDeg - circleDeg, RIM_DEG);
 }

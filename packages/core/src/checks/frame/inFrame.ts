@@ -26,7 +26,7 @@ export const inFrame = defineCheck<'inFrame', InFrameFacts>({
   },
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
   message: ({ spareMm, edge, state }) => {
-    if (spareMm === null) return 'Part of the subject lies behind the camera.';
+    if (spareMm === null) return 'Part of the subject is behind the camera.';
     if (state === 'fails') return `The subject goes ${lackWords(spareMm)} beyond the ${edge} edge of the frame.`;
     return `The whole subject is in the frame, ${onlyWhen(state === 'tight')}${mmWords(spareMm)} from the ${edge} edge.`;
   },

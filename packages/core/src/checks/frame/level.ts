@@ -44,7 +44,7 @@ export const level = defineCheck<'level', LevelFacts>({
   note: ({ level: { tolerance, hasPixels }, worse }) => {
     const [px, mm] =
       worse === 'pitch' ? [tolerance.pitchTenthPx, tolerance.pitchTenthPrintMm] : [tolerance.rollTenthPx, tolerance.rollTenthPrintMm];
-    const what = worse === 'pitch' ? 'parts the ends of the outer uprights' : 'lifts one end of the horizon over the other';
+    const what = worse === 'pitch' ? 'converges the outer verticals' : 'raises one end of the horizon';
     return `A tenth of a degree ${what} by ${fixed(mm, 2)} mm on the print${hasPixels ? `, ${fixed(px, 1)} px in the file` : ''}.`;
   },
   missing: () => null,
@@ -61,17 +61,17 @@ function levelSentence({ level: found, worse, state, spareDeg }: LevelFacts): st
     const way = worse === 'pitch' ? `pitched ${of > 0 ? 'up' : 'down'}` : `rolled ${of > 0 ? 'clockwise' : 'anticlockwise'}`;
     const wanted = worse === 'pitch' && found.wantedDeg !== 0 ? ` beyond the ${wantedDeg}° wanted` : '';
     const by = fixed(Math.abs(of), Math.abs(of) < 1 ? 2 : 1);
-    return `The back is ${way} by ${by}°${wanted}, ${fixed(-spareDeg, 2)}° more than passes unseen.`;
+    return `The back is ${way} by ${by}°${wanted}, ${fixed(-spareDeg, 2)}° over tolerance.`;
   }
   const allowed = worse === 'pitch' ? found.pitchAllowedDeg : found.rollAllowedDeg;
   return `${passesAsTrue(found, wantedDeg)}: within ${fixed(allowed, 2)}° of ${worse}, with ${onlyWhen(state === 'tight')}${fixed(spareDeg, 2)}° to spare.`;
 }
 
 function passesAsTrue(found: LevelState, wantedDeg: string): string {
-  if (found.asks === 'horizon') return 'The horizon passes as true';
+  if (found.asks === 'horizon') return 'The horizon is within tolerance';
   return found.wantedDeg === 0
-    ? 'Uprights and level lines pass as true'
-    : `Uprights converge as wanted, by ${wantedDeg}° of pitch; level pass as true`;
+    ? 'Verticals and horizontals are within tolerance'
+    : `Verticals converge as wanted, by ${wantedDeg}° of pitch; horizontals are within tolerance`;
 }
 
 /**

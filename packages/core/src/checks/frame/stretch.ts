@@ -29,12 +29,12 @@ export const stretch = defineCheck<'stretch', StretchFacts>({
   },
   margin: (facts) => (facts.stretch === null ? null : { value: facts.accepted - facts.stretch, unit: '' }),
   message: ({ stretch: found, accepted, state }) => {
-    if (found === null) return 'What is watched for its stretch lies behind the camera.';
-    const drawn = `A round thing there is drawn ${fixed(found, 2)} times as long as wide`;
+    if (found === null) return 'The thing watched for edge stretch is behind the camera.';
+    const drawn = `A round thing there is stretched to ${fixed(found, 2)} times its width`;
     if (state === 'fails') return `${drawn}; ${fixed(accepted, 2)} is accepted.`;
     return `${drawn}, ${state === 'tight' ? 'just ' : ''}within the ${fixed(accepted, 2)} accepted.`;
   },
-  note: () => 'Anything round is drawn 1/cos of its angle off the straight; turning toward it and shifting back lessens it.',
+  note: () => 'A round thing is stretched by 1/cos of its angle from the axis; turn toward it and counter-shift to reduce this.',
   missing: () => null,
   *fixes({ geometry, trial }) {
     const turned = turnInOffer(geometry);

@@ -16,7 +16,7 @@ const LEGS_M = 0.5;
 /** Is there room for the camera in front of what stands behind it? */
 export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
   kind: 'obstacle',
-  step: 'stand',
+  step: 'position',
   weight: 'counts',
   evaluate: ({ settings: { scene } }) => {
     if (scene === null || scene.roomM === null) return null;
@@ -25,9 +25,9 @@ export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
   },
   margin: ({ spareM }) => ({ value: spareM, unit: 'm' }),
   message: ({ spareM, state }) => {
-    if (state === 'fails') return `There is no room for the camera: it would stand ${fixed(-spareM, 1)} m behind the obstacle.`;
+    if (state === 'fails') return `There is no room for the camera: it would be ${fixed(-spareM, 1)} m behind the obstacle.`;
     return state === 'tight'
-      ? `The camera stands only ${fixed(spareM, 1)} m before the obstacle; the legs of a tripod take about half a metre.`
+      ? `The camera is only ${fixed(spareM, 1)} m before the obstacle; the legs of a tripod take about half a metre.`
       : `There is room for the camera, ${fixed(spareM, 1)} m before the obstacle.`;
   },
   note: () => null,

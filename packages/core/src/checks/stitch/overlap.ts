@@ -1,4 +1,4 @@
-import type { FindingState } from '../../state';
+import type { CheckState } from '../../state';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { mosaicFixes } from '../mosaicFix';
@@ -51,21 +51,21 @@ export const overlap = defineCheck<'overlap', OverlapFacts>({
 });
 
 /** What a plate gives is what it gives: there the frames only have to hang together. */
-function overlapState(whole: boolean, byPlate: boolean, spare: number): FindingState {
+function overlapState(whole: boolean, byPlate: boolean, spare: number): CheckState {
   if (!whole) return 'fails';
-  return byPlate ? 'holds' : stateOf(spare, 0);
+  return byPlate ? 'passes' : stateOf(spare, 0);
 }
 
 const percent = (share: number): string => `${fixed(share * 100, share < 0.1 ? 1 : 0)} %`;
 
 function overlapSentence({ state, holes, pieces, ragged, asked, overlap: least, between, fixed: byPlate }: OverlapFacts): string {
-  if (pieces > 1) return `The mosaic falls into ${pieces} pieces: between them nothing is photographed.`;
+  if (pieces > 1) return `The mosaic is in ${pieces} separate pieces.`;
   if (holes > 0) return `The mosaic has ${holes === 1 ? 'a hole' : `${holes} holes`} in it.`;
   const pair = between ? `Frames ${between[0]} and ${between[1]}` : 'Two neighbours';
-  if (byPlate) return `The quarter turns join without a gap; ${pair.toLowerCase()} overlap by ${percent(least)}.`;
-  if (state === 'fails') return `${pair} overlap by ${percent(least)} only as they are set, ${percent(asked - least)} too little.`;
-  const asSet = `least overlap as they are set is ${percent(least)}, with ${percent(asked)} asked.`;
+  if (byPlate) return `No gaps between the quarter turns; ${pair.toLowerCase()} overlap by ${percent(least)}.`;
+  if (state === 'fails') return `${pair} overlap by ${percent(least)} as set, ${percent(asked - least)} too little.`;
+  const asSet = `least overlap as set is ${percent(least)}, with ${percent(asked)} requested.`;
   if (ragged)
-    return `The frames hang together without a hole, but their outline is no rectangle: ${fixed(ragged.widthMm, 1)} × ${fixed(ragged.heightMm, 1)} mm of it are whole. The ${asSet}`;
-  return `All frames join without a gap; the ${asSet}`;
+    return `No gaps, but the outline is not rectangular: ${fixed(ragged.widthMm, 1)} × ${fixed(ragged.heightMm, 1)} mm are complete. The ${asSet}`;
+  return `No gaps between the frames; the ${asSet}`;
 }

@@ -29,7 +29,7 @@ export const parallax = defineCheck<'parallax', ParallaxFacts>({
   margin: (facts) => facts.parallax && { value: facts.accepted - facts.parallax.px, unit: 'px' },
   message: parallaxSentence,
   note: (facts) => {
-    if (facts.state === 'unknown') return 'Say how near the nearest thing in the overlaps is, in the step Stitch.';
+    if (facts.state === 'unknown') return 'Enter the distance of the nearest thing in the overlaps, in the step Stitch.';
     if (facts.mover === 'back')
       return 'The tripod has to hold the lens: by the foot of the adapter, or by a collar. Check that the back clears the head below.';
     if (facts.mover === 'counter') return 'The slides in the list say how far; it takes a rail under the camera.';
@@ -48,15 +48,15 @@ export const parallax = defineCheck<'parallax', ParallaxFacts>({
 });
 
 function parallaxSentence({ state, mover, accepted, parallax: found, film }: ParallaxFacts): string {
-  if (found === null) return 'Whether near and far part in the overlaps is not known: the lens moves from frame to frame.';
-  const together = 'near and far stay together in every overlap.';
+  if (found === null) return 'Parallax in the overlaps is unknown: the lens moves from frame to frame.';
+  const together = 'no parallax in the overlaps.';
   if (mover !== 'lens') return `The lens stands still${mover === 'counter' ? ', since the camera is slid the other way' : ''}: ${together}`;
   if (found.between === null) return `The lens stands still from frame to frame: ${together}`;
   const unit = film ? ' px of 5 µm' : ' px';
   const [a, b] = found.between;
   const part = (by: string) =>
-    `Near and far part by ${by}${fixed(found.px, found.px < 10 ? 2 : 0)}${unit} between frames ${a} and ${b}, where the lens goes ${mmWords(found.wayMm)}`;
+    `Parallax of ${by}${fixed(found.px, found.px < 10 ? 2 : 0)}${unit} between frames ${a} and ${b}, where the lens goes ${mmWords(found.wayMm)}`;
   return state === 'fails'
-    ? `${part('')}: more than the ${fixed(accepted, 1)} px that pass.`
+    ? `${part('')}, more than the tolerance of ${fixed(accepted, 1)} px.`
     : `${part('at most ')}; ${fixed(accepted, 1)} px pass.`;
 }

@@ -47,17 +47,17 @@ function* shorterSeries(mosaic: Mosaic, trial: Trial): Generator<Fix | null> {
   const with_ = (label: string, series: Partial<Mosaic['series']>): Fix | null =>
     offer('mosaic', { mosaic: { ...mosaic, series: { ...mosaic.series, ...series } } }, trial, label);
   const { whiteCards, brackets } = mosaic.series;
-  if (whiteCards) yield with_('without white cards', { whiteCards: false });
+  if (whiteCards) yield with_('without flat-field frames', { whiteCards: false });
   if (brackets > 1) yield with_('without brackets', { brackets: 1 });
-  if (brackets > 1 && whiteCards) yield with_('without brackets and white cards', { brackets: 1, whiteCards: false });
+  if (brackets > 1 && whiteCards) yield with_('without brackets and flat-field frames', { brackets: 1, whiteCards: false });
 }
 
 function roomSentence({ state, takes, gb, free, film }: RoomFacts): string {
   const size = gb ?? 0;
   const needs = film
     ? `${takes} ${takes === 1 ? 'frame' : 'frames'} of film`
-    : `${takes} ${takes === 1 ? 'take' : 'takes'}, about ${fixed(size, size < 10 ? 1 : 0)} GB`;
-  if (free === null) return `Whether there is room for ${needs}, is not known.`;
+    : `${takes} ${takes === 1 ? 'shot' : 'shots'}, about ${fixed(size, size < 10 ? 1 : 0)} GB`;
+  if (free === null) return `Whether there is room for ${needs}, is unknown.`;
   const has = film ? `${free} frames are left` : `${fixed(free, free < 10 ? 1 : 0)} GB are free`;
-  return state === 'fails' ? `It takes ${needs}, and only ${has}.` : `It takes ${needs}; ${has}.`;
+  return state === 'fails' ? `Needs ${needs}, but only ${has}.` : `Needs ${needs}; ${has}.`;
 }

@@ -7,10 +7,10 @@ export const adapter = defineKind({
   title: 'Adapter',
   plural: 'Adapters',
   figures: {
-    lensMount: joint(MOUNT, 'Takes in front'),
-    lensRegisterMm: number({ group: MOUNT, label: 'Register of the mount in front', unit: 'mm', min: 0, max: 300 }),
-    bodyMount: joint(MOUNT, 'Fits behind on'),
-    bodyRegisterMm: number({ group: MOUNT, label: 'Register of the mount behind', unit: 'mm', min: 0, max: 300 }),
+    lensMount: joint(MOUNT, 'Lens-side mount'),
+    lensRegisterMm: number({ group: MOUNT, label: 'Flange distance, lens side', unit: 'mm', min: 0, max: 300 }),
+    bodyMount: joint(MOUNT, 'Camera-side mount'),
+    bodyRegisterMm: number({ group: MOUNT, label: 'Flange distance, camera side', unit: 'mm', min: 0, max: 300 }),
     thicknessMm: number({
       group: MOUNT,
       label: 'Thickness between its flanges',

@@ -13,7 +13,7 @@ export const body = defineKind({
     mount: joint(MOUNT, 'Mount'),
     registerMm: number({
       group: MOUNT,
-      label: 'Register (flange to sensor)',
+      label: 'Flange distance (flange to sensor)',
       unit: 'mm',
       min: 0,
       max: 300,
@@ -24,7 +24,7 @@ export const body = defineKind({
     shutter: choice(RECORD, 'Shutter', { leaf: 'leaf', focal: 'focal plane', none: 'none of its own' }),
     readoutMs: number({
       group: RECORD,
-      label: 'Read-out time, first row to last',
+      label: 'Readout time, first row to last',
       unit: 'ms',
       min: 0,
       max: 10_000,
@@ -32,7 +32,7 @@ export const body = defineKind({
     }),
     fastestPerS: number({
       group: RECORD,
-      label: 'Fastest time, 1/',
+      label: 'Fastest shutter speed, 1/',
       unit: '',
       min: 1,
       max: 100_000,
@@ -40,7 +40,7 @@ export const body = defineKind({
     }),
     slowestS: number({
       group: RECORD,
-      label: 'Slowest time',
+      label: 'Slowest shutter speed',
       unit: 's',
       min: 0.1,
       max: 3600,
@@ -48,7 +48,7 @@ export const body = defineKind({
     }),
     syncPerS: number({
       group: RECORD,
-      label: 'Flash to 1/',
+      label: 'Flash sync speed, 1/',
       unit: '',
       min: 1,
       max: 10_000,

@@ -8,8 +8,8 @@ export const camera = defineKind({
   title: 'View camera or rail',
   plural: 'View cameras and rails',
   figures: {
-    boardMount: joint(MOUNT, 'Takes boards of'),
-    backMount: joint(MOUNT, 'Takes backs with the mount'),
+    boardMount: joint(MOUNT, 'Boards'),
+    backMount: joint(MOUNT, 'Mount for backs'),
     bellowsMinMm: number({
       group: BELLOWS,
       label: 'Shortest bellows, board to back',

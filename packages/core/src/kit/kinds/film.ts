@@ -41,7 +41,7 @@ export const film = defineKind({
       unit: '',
       min: 1,
       max: 3,
-      how: 'From the data sheet: needed time = metered time to this power. A table can be typed at the stand instead.',
+      how: 'From the data sheet: needed time = metered time to this power. A table can be typed at the setup instead.',
     }),
     mount: joint(MOUNT, 'Fits the back'),
   },

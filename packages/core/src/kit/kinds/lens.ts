@@ -23,7 +23,7 @@ export const lens = defineKind({
     mount: joint(MOUNT, 'Mount, shutter size or body', { how: 'For a shutter its size, such as “shutter 1”.' }),
     registerMm: number({
       group: MOUNT,
-      label: 'Register (flange to image at infinity)',
+      label: 'Flange distance (flange to image at infinity)',
       unit: 'mm',
       min: 0,
       max: 300,
@@ -41,7 +41,7 @@ export const lens = defineKind({
     }),
     shutterFastestPerS: number({
       group: 'Shutter',
-      label: 'Fastest time, 1/',
+      label: 'Fastest shutter speed, 1/',
       unit: '',
       min: 1,
       max: 10_000,
@@ -50,7 +50,7 @@ export const lens = defineKind({
     }),
     shutterSlowestS: number({
       group: 'Shutter',
-      label: 'Slowest time',
+      label: 'Slowest shutter speed',
       unit: 's',
       min: 0.1,
       max: 60,
@@ -60,13 +60,13 @@ export const lens = defineKind({
     contacts,
     lightMm: number({
       group: CIRCLE,
-      label: 'Light circle',
+      label: 'Image circle',
       unit: 'mm',
       min: 1,
       max: 1500,
       how: 'Photograph an even wall at f/8 and infinity and shift until a corner goes black: twice the distance from the axis to that corner.',
     }),
-    lightEvidence: choice(CIRCLE, 'Light circle is', EVIDENCE),
+    lightEvidence: choice(CIRCLE, 'Image circle is', EVIDENCE),
     fieldDeg: number({
       group: CIRCLE,
       label: 'Or the field angle',
@@ -75,7 +75,7 @@ export const lens = defineKind({
       max: 170,
       how: 'The maker’s angle of view across the whole circle; the circle is 2·f·tan(angle/2).',
     }),
-    definition: circles(CIRCLE, 'Circles of good definition'),
+    definition: circles(CIRCLE, 'Sharp circles'),
     pupilRatio: number({
       group: 'Pupils',
       label: 'Pupil ratio (exit over entrance)',

@@ -18,7 +18,7 @@ export interface FarCorner {
 /**
  * The corner that lies farthest off the axis with the frame moved by at most
  * `mostMm` in any direction that the mechanism allows, and no farther than the
- * light circle, beyond which it is dark anyway. Travel that is not known
+ * image circle, beyond which it is dark anyway. Travel that is not known
  * counts as none.
  */
 export function farthestCorner(frame: FrameSize, mechanism: Mechanism, lightMm: number | null, mostMm = Infinity): FarCorner {

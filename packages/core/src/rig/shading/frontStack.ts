@@ -1,5 +1,5 @@
 import type { ItemOf } from '../../kit/item';
-import { both, known, need, unknown, type Known } from '../ask';
+import { both, known, need, unknown, type Result } from '../missing';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { filterClearance } from '../filterClearance';
 import { frameOf } from '../frameOf';
@@ -17,7 +17,7 @@ export interface Rim {
 }
 
 /** Everything in front of the lens whose rim can stand in the way; a step-up ring only carries it farther out. */
-export function rimsOf(front: readonly FrontPart[]): Known<readonly Rim[]> {
+export function rimsOf(front: readonly FrontPart[]): Result<readonly Rim[]> {
   const rims: Rim[] = [];
   const missing = [];
   let heightMm = 0;
@@ -42,7 +42,7 @@ export interface FrontStack {
   readonly smallestFNumber: number;
 }
 
-export function frontStack(parts: RigParts): Known<FrontStack> {
+export function frontStack(parts: RigParts): Result<FrontStack> {
   const all = both(
     both(rimsOf(parts.front), need(parts.lens, 'pupilDepthMm', 'focalMm')),
     need(parts.lens, 'widestFNumber', 'smallestFNumber'),

@@ -42,7 +42,7 @@ describe('what is screwed on in front', () => {
         for (const deg of [20, 40, 52]) {
           const parts = mounted({ lens: shiftWide, front: [filter(77, clear), filter(77, clear + 2, 5)] });
           const stack = frontStack(parts);
-          if (!stack.known) throw new Error('not known');
+          if (!stack.known) throw new Error('unknown');
           const share = passing(stack.value.rims, 20, 24 / fNumber, deg);
           const shade = stackShade(stack.value, fNumber, deg);
           seen++;
@@ -59,7 +59,7 @@ describe('what is screwed on in front', () => {
   test('the limit of shift is where the first ray of a corner is lost', () => {
     const parts = mounted({ lens: shiftWide, front: [filter(77, 78)] });
     const stack = frontStack(parts);
-    if (!stack.known) throw new Error('not known');
+    if (!stack.known) throw new Error('unknown');
     const limit = stackLimit(parts, stack.value, 3.5);
     expect(limit).toBeGreaterThan(0);
     expect(limit).toBeLessThan(12);
@@ -71,7 +71,7 @@ describe('what is screwed on in front', () => {
   test('the thread said to clear does, and the next smaller standard one does not', () => {
     const parts = mounted({ lens: shiftWide, front: [filter(77, 73)] });
     const stack = frontStack(parts);
-    if (!stack.known) throw new Error('not known');
+    if (!stack.known) throw new Error('unknown');
     const far = farthestCorner({ widthMm: 36, heightMm: 24 }, { kind: 'disc', radiusMm: 12 }, 67);
     const deg = fieldOf(far.cornerMm, 24);
     const thread = clearingThread(parts, stack.value, deg);
@@ -137,12 +137,12 @@ describe('the throat', () => {
     const wide = throatVerdict(tight);
     expect(wide).toMatchObject({ known: true, value: { shade: 'clear', pupilAssumed: true } });
     const narrow = throatVerdict({ ...tight, back: { ...tight.back, figures: { ...tight.back.figures, throatMm: 40 } } });
-    if (!narrow?.known) throw new Error('not known');
+    if (!narrow?.known) throw new Error('unknown');
     expect(narrow.value.shade).not.toBe('clear');
     expect(narrow.value.clearToMm ?? 0).toBeLessThan(12);
   });
 
-  test('an adapter with a narrow opening is named, one whose opening is not known leaves it open', () => {
+  test('an adapter with a narrow opening is named, one whose opening is unknown leaves it open', () => {
     const far = lens({ focalMm: 80, registerMm: 70, mount: 'long', lightMm: 90 });
     const tube = (throatMm: number | null) =>
       mounted({ lens: far, between: [adapter({ lensRegisterMm: 70, throatMm, slides: 'rotating', travelMm: 10 }, 'tube')] });

@@ -1,6 +1,6 @@
 import { turned } from '../../coverage/frame';
 import { limitAlong } from '../../coverage/shiftLimit';
-import { ask, both, known, need, unknown, type Ask, type Known } from '../ask';
+import { ask, both, known, need, unknown, type MissingValue, type Result } from '../missing';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { adapterThickness } from '../flanges';
 import { frameOf } from '../frameOf';
@@ -57,9 +57,9 @@ function throatsOf(
   parts: RigParts,
   throatMm: number,
   registerMm: number,
-): { readonly throats: readonly Throat[]; readonly asks: readonly Ask[] } {
+): { readonly throats: readonly Throat[]; readonly asks: readonly MissingValue[] } {
   const throats: Throat[] = [{ name: `the throat of ${parts.back.name}`, clearMm: throatMm, beforeSensorMm: registerMm, with: 'back' }];
-  const asks: Ask[] = [];
+  const asks: MissingValue[] = [];
   let at = registerMm;
   let shifted = false;
   for (const part of between(parts)) {
@@ -81,7 +81,7 @@ function throatsOf(
 }
 
 /** Throat and adapters behind the lens at the widest aperture and full movement; `null` for film, which has no throat. */
-export function throatVerdict(parts: RigParts): Known<ThroatVerdict> | null {
+export function throatVerdict(parts: RigParts): Result<ThroatVerdict> | null {
   if (parts.back.kind !== 'body' || parts.kind === 'fixed') return null;
   const body = both(need(parts.back, 'throatMm', 'registerMm'), frameOf(parts));
   const lens = effectiveLens(parts);

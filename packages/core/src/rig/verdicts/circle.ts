@@ -12,7 +12,7 @@ export function circleVerdict(parts: RigParts): Verdict {
   const frame = frameOf(parts);
   const lens = effectiveLens(parts);
   if (!frame.known || !lens.known)
-    return notKnown('circle', 'Whether the frame is inside the circle is not known.', [
+    return notKnown('circle', 'Whether the frame is inside the circle is unknown.', [
       ...(frame.known ? [] : frame.asks),
       ...(lens.known ? [] : lens.asks),
     ]);
@@ -20,7 +20,7 @@ export function circleVerdict(parts: RigParts): Verdict {
   const diagonal = diagonalMm(frame.value);
   const middle = middleAperture(lens.value.widestFNumber, lens.value.smallestFNumber);
   const sharp = definitionCircle(figures, middle);
-  if (!sharp) return notKnown('circle', 'Neither the light circle nor a circle of good definition is known.', circleAsks(parts).asks);
+  if (!sharp) return notKnown('circle', 'Neither the image circle nor a sharp circle is known.', circleAsks(parts).asks);
   const behind =
     convertersOf(parts).length > 0
       ? ` behind ${convertersOf(parts)
@@ -32,7 +32,7 @@ export function circleVerdict(parts: RigParts): Verdict {
     return verdict(
       'circle',
       'fails',
-      `The light circle${behind} is ${mmWords(figures.lightMm)}, the frame ${mmWords(diagonal)} across: the corners are dark.`,
+      `The image circle${behind} is ${mmWords(figures.lightMm)}, the frame ${mmWords(diagonal)} across: the corners are dark.`,
       note,
     );
   }
@@ -49,7 +49,7 @@ export function circleVerdict(parts: RigParts): Verdict {
     );
   return verdict(
     'circle',
-    'holds',
+    'passes',
     `${capital(circle)}: it leaves ${mmWords(rise)} of rise or ${mmWords(shift)} of shift in landscape.`,
     note,
   );

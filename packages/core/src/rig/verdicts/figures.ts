@@ -1,4 +1,4 @@
-import { both } from '../ask';
+import { both } from '../missing';
 import { effectiveLens } from '../effectiveLens';
 import { frameOf } from '../frameOf';
 import { notKnown, type Verdict } from './verdict';
@@ -9,5 +9,5 @@ export function figuresVerdict(parts: RigParts): Verdict | null {
   const all = both(effectiveLens(parts), frameOf(parts));
   return all.known
     ? null
-    : notKnown('figures', 'The bench needs focal length, apertures and frame size before a stand can use this rig.', all.asks);
+    : notKnown('figures', 'The bench needs focal length, apertures and frame size before a setup can use this rig.', all.asks);
 }

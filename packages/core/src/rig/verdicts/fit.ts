@@ -1,4 +1,4 @@
-import { ask } from '../ask';
+import { ask } from '../missing';
 import { jointsOf } from '../joints';
 import { partsInOrder } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
@@ -17,11 +17,11 @@ export function fitVerdict(parts: RigParts): Verdict {
     ...(parts.lens.figures.attachment === null ? [ask(parts.lens, 'attachment')] : []),
     ...(parts.kind === 'fixed' && parts.back.figures.ownLens === null ? [ask(parts.back, 'ownLens')] : []),
   ];
-  if (asks.length > 0) return notKnown('fit', 'Whether everything fits together is not known.', asks);
+  if (asks.length > 0) return notKnown('fit', 'Whether everything fits is unknown.', asks);
   const joint = joints.length === 1 ? 'joint fits' : 'joints fit';
   return verdict(
     'fit',
-    'holds',
+    'passes',
     parts.kind === 'held' ? 'The lens is held by hand and touches nothing.' : `All ${joints.length} ${joint}.`,
   );
 }

@@ -10,18 +10,18 @@ export function movementsVerdict(parts: RigParts): Verdict {
   const known = tilters.filter(({ tiltDeg, swingDeg }) => tiltDeg !== null || swingDeg !== null);
   const words = [mechanismWords(mechanism), ...known.map(tiltWords), ...(parts.kind === 'held' ? ['The hand tilts it any way.'] : [])];
   const none = mechanism.kind === 'fixed' && tilters.length === 0;
-  if (none) return verdict('movements', 'holds', 'This rig has no movements.');
+  if (none) return verdict('movements', 'passes', 'This rig has no movements.');
   const clicks = [parts.lens, ...between(parts)].flatMap((part) =>
     part.kind !== 'converter' && part.figures.rotation === 'clicks' && part.figures.clicksDeg.length > 0 ? part.figures.clicksDeg : [],
   );
   const note = [
-    leftOut.length > 0 ? `Not counted: ${leftOut.join(', ')}, because unlike slides do not add up to one.` : '',
+    leftOut.length > 0 ? `Not counted: ${leftOut.join(', ')}, because different shift mechanisms cannot be combined.` : '',
     clicks.length > 0 ? `The slide clicks at ${clicks.map((deg) => `${fixed(deg, 0)}°`).join(', ')}.` : '',
   ]
     .filter((part) => part !== '')
     .join(' ');
   if (asks.length > 0) return { ...notKnown('movements', words.join(' '), asks), note: note === '' ? null : note };
-  return verdict('movements', 'holds', words.join(' '), note === '' ? null : note);
+  return verdict('movements', 'passes', words.join(' '), note === '' ? null : note);
 }
 
 function tiltWords({ name, tiltDeg, swingDeg, oneWay, lock, pivotMm }: Tilter): string {

@@ -5,7 +5,7 @@ import type { RigParts } from '../../model/rig';
 
 export function infinityVerdict(parts: RigParts): Verdict {
   const reach = focusReach(parts);
-  if (!reach.known) return notKnown('infinity', 'Whether infinity is reached is not known.', reach.asks);
+  if (!reach.known) return notKnown('infinity', 'Whether infinity is reached is unknown.', reach.asks);
   const { infinity, focuses, farthestM, excessMm } = reach.value;
   if (parts.kind === 'view') {
     const all = standards(parts);
@@ -28,7 +28,7 @@ export function infinityVerdict(parts: RigParts): Verdict {
         );
       }
       const spare = Math.min(atInfinityMm - minMm, maxMm - atInfinityMm);
-      return verdict('infinity', spare < 2 ? 'tight' : 'holds', `${apart}, ${mmWords(spare)} from the end of the bellows.`);
+      return verdict('infinity', spare < 2 ? 'tight' : 'passes', `${apart}, ${mmWords(spare)} from the end of the bellows.`);
     }
   }
   if (parts.kind === 'held') {
@@ -40,18 +40,18 @@ export function infinityVerdict(parts: RigParts): Verdict {
       );
     return verdict(
       'infinity',
-      'holds',
+      'passes',
       `Infinity is sharp with the lens held ${mmWords(-excessMm)} before the body; within that it can be tilted.`,
     );
   }
-  if (parts.kind === 'fixed') return verdict('infinity', 'holds', 'The lens is fixed in its body, which focuses it by its own scale.');
+  if (parts.kind === 'fixed') return verdict('infinity', 'passes', 'The lens is fixed in its body, which focuses it by its own scale.');
   if (!infinity)
     return verdict(
       'infinity',
       'fails',
       `The lens stands ${mmWords(excessMm)} too far out: nothing beyond ${metresWords(farthestM)} is sharp.`,
     );
-  return verdict('infinity', 'holds', 'Infinity is reached.');
+  return verdict('infinity', 'passes', 'Infinity is reached.');
 }
 
 export function nearestVerdict(parts: RigParts): Verdict {
@@ -59,12 +59,12 @@ export function nearestVerdict(parts: RigParts): Verdict {
   if (!near.known) {
     const { focalMm, nearestM } = parts.lens.figures;
     const why = shortensToFocus(parts.lens)
-      ? ` ${metresWords(nearestM)} is nearer than a lens of ${fixed(focalMm ?? 0, 0)} mm comes by moving out as a whole: how large it draws there has to be said.`
+      ? ` ${metresWords(nearestM)} is nearer than a lens of ${fixed(focalMm ?? 0, 0)} mm cannot reach by extension alone; enter its maximum magnification.`
       : '';
-    return notKnown('nearest', `The nearest focus is not known.${why}`, near.asks);
+    return notKnown('nearest', `The nearest focus is unknown.${why}`, near.asks);
   }
   const { magnification, distanceM, basis } = near.value;
-  if (magnification <= 0) return verdict('nearest', 'fails', 'Nothing nearer than infinity can be focused.');
+  if (magnification <= 0) return verdict('nearest', 'fails', 'Nothing inside its infinity position can be focused.');
   const words = `Focuses down to ${metresWords(distanceM)} from the lens, ${magnificationWords(magnification)}.`;
   const note = {
     figures: null,
@@ -72,5 +72,5 @@ export function nearestVerdict(parts: RigParts): Verdict {
     bellows: 'At the longest bellows.',
     'by hand': 'With the lens held 10 mm beyond its infinity.',
   }[basis];
-  return verdict('nearest', 'holds', words, note);
+  return verdict('nearest', 'passes', words, note);
 }

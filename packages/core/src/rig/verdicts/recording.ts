@@ -1,4 +1,4 @@
-import { need } from '../ask';
+import { need } from '../missing';
 import { movesOf, reachMm } from '../moves';
 import { between } from '../parts';
 import { notKnown, verdict, type Verdict } from './verdict';
@@ -6,7 +6,7 @@ import type { RigParts } from '../../model/rig';
 
 export function recordingVerdict(parts: RigParts): Verdict {
   if (parts.back.kind === 'film')
-    return verdict('recording', 'tight', 'Film records nothing: the log must hold aperture, time, focus and movements of every take.');
+    return verdict('recording', 'tight', 'Film records nothing: the log must hold aperture, time, focus and movements of every shot.');
   const unlinked = { held: 'The lens touches no contacts', view: 'A board carries no contacts' } as const;
   const log = 'the file will not know aperture and focal length, so the log must.';
   if (parts.kind === 'held' || parts.kind === 'view') return verdict('recording', 'tight', `${unlinked[parts.kind]}: ${log}`);
@@ -17,11 +17,11 @@ export function recordingVerdict(parts: RigParts): Verdict {
     const contacts = need(part as RigParts['lens'], 'contacts');
     return contacts.known ? [] : contacts.asks;
   });
-  if (asks.length > 0) return notKnown('recording', 'Whether the file will know aperture and focal length is not known.', asks);
+  if (asks.length > 0) return notKnown('recording', 'Whether the file will know aperture and focal length is unknown.', asks);
   const moves = reachMm(movesOf(parts).mechanism) !== 0;
   return verdict(
     'recording',
-    'holds',
+    'passes',
     `The file will know aperture and focal length${moves ? '; shift and tilt it will not, so the log must' : ''}.`,
   );
 }

@@ -11,11 +11,11 @@ import type { RigParts } from '../../model/rig';
 export function throatWords(parts: RigParts): Verdict | null {
   const found = throatVerdict(parts);
   if (found === null) return null;
-  if (!found.known) return notKnown('throat', 'Whether the throat shades the corners is not known.', found.asks);
+  if (!found.known) return notKnown('throat', 'Whether the throat shades the corners is unknown.', found.asks);
   const { shade, movementMm, clearToMm, pupilAssumed, name } = found.value;
-  const note = pupilAssumed ? 'The pupil ratio is not known and taken as 1; a retrofocus lens has more and is shaded less.' : null;
+  const note = pupilAssumed ? 'The pupil ratio is unknown and taken as 1; a retrofocus lens has more and is shaded less.' : null;
   const at = movementMm === 0 ? 'without movement' : `at ${mmWords(movementMm)} of movement`;
-  if (shade === 'clear') return verdict('throat', 'holds', `${capital(name)} shades no corner ${at}, even wide open.`, note);
+  if (shade === 'clear') return verdict('throat', 'passes', `${capital(name)} shades no corner ${at}, even wide open.`, note);
   const to = clearToMm === null ? 'even when centred' : `beyond ${mmWords(clearToMm)} of movement`;
   return verdict(
     'throat',
@@ -31,7 +31,7 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   const frame = frameOf(parts);
   const lens = effectiveLens(parts);
   if (!stack.known || !frame.known || !lens.known) {
-    return notKnown('front', 'Whether what is screwed on in front shades the corners is not known.', [
+    return notKnown('front', 'Whether what is screwed on in front shades the corners is unknown.', [
       ...(stack.known ? [] : stack.asks),
       ...(frame.known ? [] : frame.asks),
       ...(lens.known ? [] : lens.asks),
@@ -39,7 +39,7 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   }
   const light = rigLightCircle(parts);
   const { mechanism, asks } = movesOf(parts);
-  if (mechanism.kind === 'unknown') return notKnown('front', 'How far the corners go is not known, so neither is what shades them.', asks);
+  if (mechanism.kind === 'unknown') return notKnown('front', 'How far the corners go is unknown, so neither is what shades them.', asks);
   const far = farthestCorner(frame.value, mechanism, light.known ? light.value.diameterMm : null);
   const fieldDeg = fieldOf(far.cornerMm, lens.value.focalMm);
   const { widestFNumber, smallestFNumber } = stack.value;
@@ -50,7 +50,7 @@ export function frontVerdict(parts: RigParts): Verdict | null {
     .map(({ name }) => name)
     .join(' and ');
   const at = far.movementMm === 0 ? '' : ` at ${mmWords(far.movementMm)} of movement`;
-  if (open === 'clear') return verdict('front', 'holds', `${names} shades no corner${at} at any aperture.`);
+  if (open === 'clear') return verdict('front', 'passes', `${names} shades no corner${at} at any aperture.`);
   const thread = clearingThread(parts, stack.value, fieldDeg);
   const note =
     thread === null

@@ -5,19 +5,24 @@ import type { RigParts } from '../../model/rig';
 
 export function thicknessVerdict(parts: Extract<RigParts, { kind: 'mounted' }>): Verdict {
   const stretches = flanges(parts);
-  if (!stretches.known) return notKnown('thickness', 'Whether an adapter is possible is not known.', stretches.asks);
+  if (!stretches.known) return notKnown('thickness', 'Whether an adapter is possible is unknown.', stretches.asks);
   const worst = stretches.value.reduce((a, b) => (Math.abs(b.excessMm) > Math.abs(a.excessMm) ? b : a));
   if (stretches.value.some(({ neededMm }) => neededMm < -FLANGE_TOLERANCE_MM)) {
     const short = Math.min(...stretches.value.map(({ neededMm }) => neededMm));
     return verdict(
       'thickness',
       'fails',
-      `The lens would have to sit ${mmWords(-short)} inside the body: its register is shorter, and no adapter can be that thin.`,
-      'A body or camera with a shorter register would do.',
+      `The lens would have to sit ${mmWords(-short)} inside the body: its flange distance is shorter, and no adapter can be that thin.`,
+      'A body or camera with a shorter flange distance would do.',
     );
   }
   if (worst.excessMm > FLANGE_TOLERANCE_MM)
-    return verdict('thickness', 'fails', tooThick(worst), 'No spacer cures it: a thinner adapter or a body with a shorter register does.');
+    return verdict(
+      'thickness',
+      'fails',
+      tooThick(worst),
+      'A spacer cannot fix this; a thinner adapter or a body with a shorter flange distance can.',
+    );
   if (worst.excessMm < -FLANGE_TOLERANCE_MM) {
     return verdict(
       'thickness',
@@ -29,10 +34,10 @@ export function thicknessVerdict(parts: Extract<RigParts, { kind: 'mounted' }>):
   const total = stretches.value.reduce((sum, { haveMm }) => sum + haveMm, 0);
   return verdict(
     'thickness',
-    'holds',
+    'passes',
     total === 0
-      ? 'The registers agree; nothing stands between the flanges.'
-      : `${fixed(total, 1)} mm between the flanges, just what the registers need.`,
+      ? 'The flange distances agree; nothing stands between the flanges.'
+      : `${fixed(total, 1)} mm between the flanges, just what the flange distances need.`,
   );
 }
 
@@ -44,6 +49,6 @@ export function tooThick({ neededMm, haveMm, adapters }: Flanges): string {
 }
 
 function tooThin({ neededMm, haveMm, adapters }: Flanges): string {
-  if (adapters.length === 0) return `The registers differ by ${mmWords(neededMm)} and nothing stands between.`;
+  if (adapters.length === 0) return `The flange distances differ by ${mmWords(neededMm)} and nothing stands between.`;
   return `Needs ${fixed(neededMm, 1)} mm between flanges; there are only ${fixed(haveMm, 1)} mm.`;
 }

@@ -1,6 +1,6 @@
 import { itemOf, figuresOf, type KitItem } from '../../kit/item';
 import { adapter, board, body, camera, fieldLens, film, lens, mounted, reducer, view } from '../parts.test-support';
-import { curesFor } from '../cures';
+import { rigFixesFor } from '../fixes';
 import { offersFor, placed } from '../offers';
 import { EMPTY_PLAN, partsInOrder, partsOf, planOf } from '../parts';
 import { sideView } from '../sideView';
@@ -22,7 +22,7 @@ const whole = (figures: Parameters<typeof lens>[0]) => lens({ pupilDepthMm: 10, 
 const reflex = lens({ mount: 'long', registerMm: 44.5 });
 
 describe('verdicts on a rig', () => {
-  test('a mechanism thicker than the registers leave room for', () => {
+  test('a mechanism thicker than the flange distances leave room for', () => {
     const parts = mounted({ lens: reflex, between: [adapter({ thicknessMm: 32 }, 'shift mechanism')] });
     expect(said(parts, 'thickness')).toMatchObject({
       state: 'fails',
@@ -36,13 +36,13 @@ describe('verdicts on a rig', () => {
   });
 
   test('an adapter that fits is said to, and one too thin asks for a spacer', () => {
-    expect(said(mounted({ lens: reflex, between: [adapter()] }), 'thickness').state).toBe('holds');
+    expect(said(mounted({ lens: reflex, between: [adapter()] }), 'thickness').state).toBe('passes');
     const thin = said(mounted({ lens: reflex, between: [adapter({ thicknessMm: 26.2 })] }), 'thickness');
     expect(thin.state).toBe('tight');
     expect(thin.note).toMatch(/spacer of 0\.3 mm/);
   });
 
-  test('a lens made for a shorter register than the body’s cannot be adapted', () => {
+  test('a lens made for a shorter flange distance than the body’s cannot be adapted', () => {
     expect(said(mounted({ back: body({ registerMm: 44.5 }), between: [adapter({ thicknessMm: 1 })] }), 'thickness').sentence).toMatch(
       /^The lens would have to sit 26\.5 mm inside the body/,
     );
@@ -60,7 +60,7 @@ describe('verdicts on a rig', () => {
   test('a long lens on bellows too short asks for a raised board; a telephoto needs none', () => {
     const long = view({ lens: fieldLens({ focalMm: 360, flangeFocalMm: 350 }) });
     expect(said(long, 'infinity').note).toBe('A board raised by at least 50.0 mm more would reach infinity.');
-    expect(said(view({ lens: fieldLens({ focalMm: 360, flangeFocalMm: 240 }) }), 'infinity').state).toBe('holds');
+    expect(said(view({ lens: fieldLens({ focalMm: 360, flangeFocalMm: 240 }) }), 'infinity').state).toBe('passes');
   });
 
   test('nothing is green because nothing was checked: whatever figure is blanked, no verdict that used it holds on', () => {
@@ -97,11 +97,11 @@ describe('verdicts on a rig', () => {
     ['slides', whole({ slides: null }), ['movements', 'throat', 'front']],
     ['attachment', whole({ attachment: null }), ['fit']],
     ['contacts', whole({ contacts: null }), ['recording']],
-    ['register', whole({ registerMm: null }), ['thickness', 'infinity', 'nearest']],
+    ['flange distance', whole({ registerMm: null }), ['thickness', 'infinity', 'nearest']],
     ['pupil depth', whole({ pupilDepthMm: null }), ['front']],
     ['nearest focus', whole({ nearestM: null }), ['nearest']],
     ['lock of the tilt', whole({ tilts: 'both', tiltDeg: 8 }), ['movements']],
-  ] as const)('without the %s just these are not known', (_name, blanked, kinds) => {
+  ] as const)('without the %s just these are unknown', (_name, blanked, kinds) => {
     const parts = mounted({ lens: blanked, front: [itemOf('filter', 'f', 'filter', { threadMm: 52, clearMm: 48, heightMm: 5 })] });
     expect(
       verdictsOf(parts)
@@ -110,7 +110,7 @@ describe('verdicts on a rig', () => {
     ).toEqual(kinds);
   });
 
-  test('a reducer whose factor is not known leaves everything open that it changes', () => {
+  test('a reducer whose factor is unknown leaves everything open that it changes', () => {
     const blank = { ...reducer(), figures: { ...reducer().figures, factor: null } };
     const parts = mounted({
       lens: lens({ mount: 'long', registerMm: 44.5, slides: 'rotating', travelMm: 10, nearestM: 0.5 }),
@@ -129,7 +129,7 @@ describe('verdicts on a rig', () => {
     const shorter = close({ nearestM: 0.25 });
     expect(shorter.state).toBe('unknown');
     expect(shorter.sentence).toBe(
-      'The nearest focus is not known. 0.250 m is nearer than a lens of 100 mm comes by moving out as a whole: how large it draws there has to be said.',
+      'The nearest focus is unknown. 0.250 m is nearer than a lens of 100 mm cannot reach by extension alone; enter its maximum magnification.',
     );
     expect(shorter.asks.map(({ figure }) => figure)).toEqual(['nearestMagnification']);
     // Fact of the trade (common practice): marked 100 mm, twice life-size at 250 mm from the sensor, it acts as 55.6 mm: 1.5 × 55.6 = 83 mm from it.
@@ -137,7 +137,7 @@ describe('verdicts on a rig', () => {
   });
 
   test('no contacts anywhere in the chain means that the log must know', () => {
-    expect(said(mounted(), 'recording').state).toBe('holds');
+    expect(said(mounted(), 'recording').state).toBe('passes');
     expect(said(mounted({ lens: reflex, between: [adapter()] }), 'recording').sentence).toMatch(
       /^adapter has no contacts: the file will not know aperture and focal length/,
     );
@@ -154,12 +154,12 @@ describe('verdicts on a rig', () => {
   test('a camera with a lens of its own takes only that lens', () => {
     const own = lens({ attachment: 'fixed' });
     const fixed: RigParts = { kind: 'fixed', back: body({ ownLens: true }), lens: own, front: [] };
-    expect(said(fixed, 'fit').state).toBe('holds');
+    expect(said(fixed, 'fit').state).toBe('passes');
     expect(said({ ...fixed, lens: lens() }, 'fit').sentence).toMatch(/is not fixed in a body/);
     expect(said(mounted({ lens: own }), 'fit').sentence).toMatch(/cannot be used elsewhere/);
   });
 
-  test('an unmounted lens made for a longer register leaves slack to tilt in', () => {
+  test('an unmounted lens made for a longer flange distance leaves slack to tilt in', () => {
     const held: RigParts = { kind: 'held', back: body(), lens: reflex, front: [] };
     expect(said(held, 'infinity').sentence).toBe(
       'Infinity is sharp with the lens held 26.5 mm before the body; within that it can be tilted.',
@@ -215,7 +215,7 @@ describe('choosing along the chain', () => {
     expect(offers.find(({ item }) => item.id === 'field')?.reason).toMatch(/needs a view camera or rail/);
   });
 
-  test('a mount that is not known is neither offered as fitting nor refused', () => {
+  test('a mount that is unknown is neither offered as fitting nor refused', () => {
     const offers = offersFor({ ...EMPTY_PLAN, backId: 'body' }, 'lens', kit(body(), lens({ mount: null })));
     expect(offers[0]).toMatchObject({ state: 'unknown' });
   });
@@ -238,14 +238,14 @@ describe('choosing along the chain', () => {
     const wide = { ...fieldLens({ flangeFocalMm: 62 }), id: 'wide' };
     const all = kit(film(), camera({ bagMinMm: 50, bagMaxMm: 120 }), board(0, 'flat'), board(-30, 'recessed'), board(25, 'raised'), wide);
     const plan = { ...EMPTY_PLAN, kind: 'view' as const, backId: 'film', cameraId: 'camera', boardId: 'flat', lensId: 'wide' };
-    const cures = curesFor('infinity', plan, all);
+    const cures = rigFixesFor('infinity', plan, all);
     expect(cures.map(({ words }) => words)).toEqual(['the bag bellows', 'board -30']);
     for (const cure of cures) {
       const parts = partsOf(cure.plan, all);
       if ('open' in parts) throw new Error('unfinished');
-      expect(said(parts, 'infinity').state).toBe('holds');
+      expect(said(parts, 'infinity').state).toBe('passes');
     }
-    expect(curesFor('fit', plan, all)).toEqual([]);
+    expect(rigFixesFor('fit', plan, all)).toEqual([]);
   });
 });
 
@@ -267,7 +267,7 @@ describe('the side view', () => {
 describe('rigs compared', () => {
   const rig = (parts: RigParts) => {
     const built = assembled({ name: 'r', rigId: null, parts });
-    if (!built.known) throw new Error('not known');
+    if (!built.known) throw new Error('unknown');
     return built.value;
   };
 

@@ -1,0 +1,105 @@
+import type { ErrorRequestHandler, RequestHandler } from 'express';
+import { firstIssue, type ApiError } from '@gangway/contract/apiError';
+import { CoreError } from '@gangway/core/errors';
+import { z } from 'zod';
+
+interface RefusalPlace {
+  /** Where in what was sent the fault is. */
+  readonly path?: readonly (string | number)[];
+  /** What else goes out with the error. */
+  readonly more?: Readonly<Record<string, unknown>>;
+}
+
+/** An answer that is not the one asked for: a status and the error that goes out with it. */
+export class HttpError extends Error {
+  readonly status: number;
+  readonly code: string;
+  readonly path: readonly (string | number)[];
+  readonly more: Readonly<Record<string, unknown>>;
+
+  constructor(status: number, code: string, message: string, { path = [], more = {} }: RefusalPlace = {}) {
+    super(message);
+    this.status = status;
+    this.code = code;
+    this.path = path;
+    this.more = more;
+  }
+}
+
+/** What was sent, parsed; refuses it with the first thing that is wrong. */
+export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
+  const result = schema.safeParse(value);
+  if (result.success) return result.data;
+  const { code, message, path } = firstIssue(result.error);
+  throw new HttpError(400, code, message, { path });
+}
+
+/** The id in an address; one that cannot be an id is of nothing that is there. */
+export function idParam(value: unknown, what: string): string {
+  const result = z.uuid().safeParse(value);
+  if (!result.success) throw notThere(what);
+  return result.data;
+}
+
+export function notThere(what: string): HttpError {
+  return new HttpError(404, 'not_found', `There is no such ${what}.`);
+}
+
+export const unknownRoute: RequestHandler = (req) => {
+  throw new HttpError(404, 'not_found', `There is nothing at ${req.method} ${req.path.slice(0, 100)}.`);
+};
+
+/** The border: every error leaves as `{error: {code, message, path}}`, and what nobody expected is logged and said plainly. */
+export const answerErrors: ErrorRequestHandler = (error: unknown, req, res, next) => {
+  if (res.headersSent) {
+    next(error);
+    return;
+  }
+  const refusal = asRefusal(error);
+  if (refusal.status >= 500) req.log.error({ err: error }, refusal.message);
+  const body: ApiError = { error: { code: refusal.code, message: refusal.message, path: [...refusal.path] } };
+  res.status(refusal.status).json({ ...body, ...refusal.more });
+};
+
+function asRefusal(error: unknown): HttpError {
+  if (error instanceof HttpError) return error;
+  if (error instanceof CoreError) return new HttpError(400, error.code, error.message, { path: error.path });
+  if (databaseIsAway(error)) {
+    return new HttpError(503, 'database_unavailable', 'The database is not answering, so nothing was changed. Try again in a moment.');
+  }
+  // The package that serves files says so when there is none.
+  if (error instanceof Error && 'status' in error && error.status === 404) return notThere('file');
+  switch (bodyErrorType(error)) {
+    case 'entity.too.large':
+      return new HttpError(413, 'too_large', 'The request is too large; at most 256 kB are accepted.');
+    case 'entity.parse.failed':
+      return new HttpError(400, 'not_json', 'What was sent is not JSON that can be read.');
+    case 'encoding.unsupported':
+    case 'charset.unsupported':
+      return new HttpError(415, 'not_json', 'What was sent must be JSON in UTF-8.');
+    case 'request.aborted':
+      return new HttpError(400, 'aborted', 'The request was interrupted before it had arrived completely.');
+    default:
+      return error instanceof URIError
+        ? new HttpError(400, 'bad_address', 'The address cannot be read.')
+        : new HttpError(500, 'unexpected', 'Something went wrong that Gangway did not expect; it is in the log under this request’s id.');
+  }
+}
+
+function bodyErrorType(error: unknown): string | null {
+  return error instanceof Error && 'type' in error && typeof error.type === 'string' ? error.type : null;
+}
+
+// Network errors of Node, and PostgreSQL's classes 08 (connection), 57P
+// (shutting down, starting up) and 53300 (too many connections).
+const AWAY = /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|EHOSTUNREACH|08\w{3}|57P\d\d|53300)$/;
+const AWAY_WORDS = /Connection terminated|timeout exceeded when trying to connect|Query read timeout|connection timeout/i;
+
+/** Whether an error means that the database cannot be reached, however deep it is wrapped. */
+export function databaseIsAway(error: unknown, depth = 0): boolean {
+  if (!(error instanceof Error) || depth > 4) return false;
+  if ('code' in error && typeof error.code === 'string' && AWAY.test(error.code)) return true;
+  if (AWAY_WORDS.test(error.message)) return true;
+  if (error instanceof AggregateError && error.errors.some((each) => databaseIsAway(each, depth + 1))) return true;
+  return databaseIsAway(error.cause, depth + 1);
+}

@@ -1,0 +1,39 @@
+import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
+import { openedStand, standSchema, storedSettings } from '@gangway/contract/stand';
+import { UNREACHABLE } from '../../store/api';
+import type { Outcome, Write } from './autosave';
+
+const PATIENCE_MS = 12_000;
+
+/** One write of a setup to the server, with every way it can end told apart. */
+export async function writeStand(standId: string, write: Write): Promise<Outcome> {
+  let status: number;
+  let body: unknown;
+  try {
+    const response = await fetch(`/api/stands/${standId}`, {
+      method: 'PUT',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ ...write, settings: storedSettings(write.settings) }),
+      keepalive: true,
+      signal: AbortSignal.timeout(PATIENCE_MS),
+    });
+    status = response.status;
+    body = await response.json();
+  } catch {
+    return { kind: 'unreachable', message: UNREACHABLE };
+  }
+  if (status === 200) {
+    const stand = standSchema.safeParse(body);
+    if (stand.success) return { kind: 'kept', stand: openedStand(stand.data) };
+    return { kind: 'unreachable', message: 'The server’s answer could not be read.' };
+  }
+  if (status === 409) {
+    const conflict = conflictSchema.safeParse(body);
+    if (conflict.success) return { kind: 'conflict', present: openedStand(conflict.data.present) };
+  }
+  const answer = apiErrorSchema.safeParse(body);
+  const message = answer.success ? answer.data.error.message : 'The server gave an answer that Gangway does not know.';
+  if (status === 404 || status === 410) return { kind: 'gone', message };
+  if (status >= 500) return { kind: 'unreachable', message };
+  return { kind: 'refused', message };
+}

@@ -1,0 +1,49 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { fixesOf } from '@gangway/core/checks/evaluate';
+import { proposals } from '@gangway/core/stitching/goals';
+import { apertureChoice } from '@gangway/core/planning/apertureChoice';
+import { solveFocus } from '@gangway/core/planning/solveFocus';
+import { tiltOrStack } from '@gangway/core/planning/tiltOrStack';
+import type { Asked, Answered } from './solverClient';
+import type { SetupSettings } from '@gangway/core/model/setup';
+
+/** The remedies; a fault of ours in seeking them is told apart from there being none. */
+function soughtRemedies(settings: SetupSettings): { readonly fixes: ReturnType<typeof fixesOf>; readonly failed: boolean } {
+  try {
+    return { fixes: fixesOf(geometryOf(settings)), failed: false };
+  } catch (error) {
+    console.error(error);
+    return { fixes: {}, failed: true };
+  }
+}
+
+// What takes longer than a frame is sought here, so that the page never waits for it.
+addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEvent<Asked>) => {
+  const answer = (): Answered['answer'] => {
+    switch (about) {
+      case 'remedies':
+        return { about, ...soughtRemedies(settings) };
+      case 'solutions':
+        return {
+          about,
+          front: solveFocus(geometryOf(settings), 'front'),
+          rear: solveFocus(geometryOf(settings), 'rear'),
+          none: solveFocus(geometryOf(settings), 'none'),
+        };
+      case 'aperture':
+        return { about, choice: apertureChoice(geometryOf(settings)) };
+      case 'depth':
+        return { about, comparison: tiltOrStack(geometryOf(settings)) };
+      case 'layouts':
+        return {
+          about,
+          layouts: wish ? proposals(geometryOf(settings), wish.wish, wish.leastOverlap) : null,
+          others: (wish?.others ?? []).map((other) =>
+            proposals(geometryOf(other), wish?.wish ?? { for: 'everything' }, wish?.leastOverlap ?? 0),
+          ),
+        };
+    }
+  };
+  const answered: Answered = { of, answer: answer() };
+  postMessage(answered);
+});

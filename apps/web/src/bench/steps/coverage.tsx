@@ -1,0 +1,26 @@
+import { lazy } from 'react';
+import { CircleDrawing } from '../circle/CircleDrawing';
+import { LevelScale, UprightScale } from '../movements/MovementScales';
+import type { StepDefinition, StepProps } from './step';
+import { movementEdit } from '../movements/movementEdit';
+
+const CircleAside = lazy(() => import('../circle/CircleAside').then((module) => ({ default: module.CircleAside })));
+
+/** Whether every corner is in the circle. */
+export const coverage: StepDefinition = {
+  id: 'coverage',
+  name: 'Coverage',
+  drawing: 'Circle and movements',
+  View: CoverView,
+  Below: LevelScale,
+  Beside: CircleAside,
+};
+
+function CoverView({ geometry, readingId }: StepProps) {
+  return (
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_auto] max-sm:h-[21rem]">
+      <CircleDrawing geometry={geometry} onMove={movementEdit.move} readingId={readingId} />
+      <UprightScale geometry={geometry} />
+    </div>
+  );
+}

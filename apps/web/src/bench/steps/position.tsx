@@ -1,0 +1,36 @@
+import { lazy } from 'react';
+import { LevelScale, UprightScale } from '../movements/MovementScales';
+import { PANEL, WITH_PANEL } from './layout';
+import type { StepDefinition, StepProps } from './step';
+
+const PlaceDrawing = lazy(() => import('../place/PlaceDrawing').then((module) => ({ default: module.PlaceDrawing })));
+const ScenePanel = lazy(() => import('../scene/ScenePanel').then((module) => ({ default: module.ScenePanel })));
+
+/** Where the tripod stands, and to what. */
+export const position: StepDefinition = {
+  id: 'position',
+  name: 'Position',
+  drawing: 'Place and movements',
+  View: StandView,
+  Below: LevelScale,
+  Beside: null,
+};
+
+function StandView({ geometry, later }: StepProps) {
+  const { scene } = geometry.settings;
+  return (
+    <div className={WITH_PANEL}>
+      <div className={PANEL}>
+        <ScenePanel geometry={later} />
+      </div>
+      <div className="min-h-0 min-w-0 max-lg:h-[24rem]">
+        {scene ? (
+          <PlaceDrawing geometry={geometry} scene={scene} />
+        ) : (
+          <p className="p-6 text-ink-soft">Plan and elevation appear once a subject is chosen.</p>
+        )}
+      </div>
+      <UprightScale geometry={geometry} />
+    </div>
+  );
+}

@@ -1,0 +1,6 @@
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { evaluateAll } from '@gangway/core/checks/evaluate';
+import { createSelector } from '@reduxjs/toolkit';
+
+/** The findings at once; their fixes are sought off the page, by `useFindings`. */
+export const checksOf = createSelector([geometryOf], evaluateAll);

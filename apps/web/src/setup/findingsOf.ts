@@ -1,6 +1,0 @@
-import { geometryOf } from '@gangway/core/geometry/geometry';
-import { evaluateAll } from '@gangway/core/checks/evaluate';
-import { createSelector } from '@reduxjs/toolkit';
-
-/** The findings at once; their fixes are sought off the page, by `useFindings`. */
-export const findingsOf = createSelector([geometryOf], evaluateAll);

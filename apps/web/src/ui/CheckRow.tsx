@@ -1,0 +1,32 @@
+import type { ReactNode } from 'react';
+import { STATE_COLOUR, StateMark } from './StateMark';
+import { type CheckState, STATE_LABELS } from '@gangway/core/state';
+
+interface FindingRowProps {
+  readonly kind: string;
+  readonly state: CheckState;
+  readonly sentence: string;
+  readonly note: string | null;
+  /** What can be done about it. */
+  readonly children?: ReactNode;
+}
+
+/** One finding: its mark, its state in a word, the sentence, what stands behind it, and what can be done. */
+export function CheckRow({ kind, state, sentence, note, children }: FindingRowProps) {
+  return (
+    <li className={`flex gap-2.5 ${state === 'passes' ? 'py-1' : 'py-2'}`} data-finding={kind} data-state={state}>
+      <span className="pt-0.5">
+        <StateMark state={state} />
+      </span>
+      <div className="grow">
+        <p className={state === 'passes' ? 'text-[0.8125rem] leading-snug' : 'text-sm leading-snug'}>
+          <span className={`font-semibold ${STATE_COLOUR[state]}`}>{STATE_LABELS[state]}</span>
+          {' · '}
+          {sentence}
+        </p>
+        {note && <p className="mt-0.5 text-xs text-ink-soft">{note}</p>}
+        {children}
+      </div>
+    </li>
+  );
+}

@@ -1,0 +1,77 @@
+import type { KitItem } from '../kit/item';
+import { partsOf, type RigPlan } from './parts';
+import type { VerdictKind } from './verdicts/verdict';
+import { verdictsOf } from './verdicts/verdicts';
+import { STATE_ORDER } from '../state';
+
+/** A change to the rig from what is in the kit that makes a verdict hold. */
+export interface RigFix {
+  readonly words: string;
+  readonly plan: RigPlan;
+}
+
+/** At most this many are offered. */
+const MOST_OFFERED = 3;
+
+/**
+ * Changes of one component to another one of the kit that make a verdict hold
+ * and no other worse: another board, the bag bellows, another adapter, lens or
+ * back, nothing in front, another filter. Each was tried before it is offered.
+ *
+ * @param kind which verdict
+ * @param plan which items a rig is made of, by id
+ * @param items the kit, by id
+ *
+ * @example
+ * rigFixesFor('mount', plan, items) // => []
+ */
+export function rigFixesFor(kind: VerdictKind, plan: RigPlan, items: ReadonlyMap<string, KitItem>): readonly RigFix[] {
+  const now = ranks(plan, items);
+  if (now === null || now.get(kind) === undefined || now.get(kind) === HOLDS || now.get(kind) === UNKNOWN) return [];
+  const cures: RigFix[] = [];
+  for (const cure of changes(kind, plan, items)) {
+    const then = ranks(cure.plan, items);
+    const cured = then?.get(kind);
+    // A verdict that is no longer asked for (nothing in front) is cured too.
+    if (then && (cured === undefined || cured === HOLDS) && [...then].every(([other, rank]) => rank >= (now.get(other) ?? HOLDS)))
+      cures.push(cure);
+    if (cures.length === MOST_OFFERED) break;
+  }
+  return cures;
+}
+
+const HOLDS = STATE_ORDER.indexOf('passes');
+const UNKNOWN = STATE_ORDER.indexOf('unknown');
+
+function ranks(plan: RigPlan, items: ReadonlyMap<string, KitItem>): ReadonlyMap<VerdictKind, number> | null {
+  const parts = partsOf(plan, items);
+  if ('open' in parts) return null;
+  return new Map(verdictsOf(parts).map(({ kind, state }) => [kind, STATE_ORDER.indexOf(state)]));
+}
+
+function* changes(kind: VerdictKind, plan: RigPlan, items: ReadonlyMap<string, KitItem>): Generator<RigFix> {
+  const others = (kinds: readonly KitItem['kind'][], ...ids: readonly (string | null)[]): readonly KitItem[] =>
+    [...items.values()].filter((item) => kinds.includes(item.kind) && !ids.includes(item.id));
+  if (kind === 'front') {
+    for (const item of others(['filter', 'hood'], ...plan.frontIds)) {
+      if (plan.frontIds.length === 1) yield { words: item.name, plan: { ...plan, frontIds: [item.id] } };
+      for (const ring of others(['ring']))
+        yield { words: `${ring.name} and ${item.name}`, plan: { ...plan, frontIds: [ring.id, item.id] } };
+    }
+    yield { words: 'nothing in front', plan: { ...plan, frontIds: [] } };
+    return;
+  }
+  if (plan.kind === 'view') {
+    if (kind === 'infinity') yield { words: plan.bag ? 'the long bellows' : 'the bag bellows', plan: { ...plan, bag: !plan.bag } };
+    for (const board of others(['board'], plan.boardId)) yield { words: board.name, plan: { ...plan, boardId: board.id } };
+  }
+  if (plan.kind === 'mounted') {
+    if (plan.betweenIds.length > 0) yield { words: 'nothing between', plan: { ...plan, betweenIds: [] } };
+    for (const item of others(['adapter', 'converter'], ...plan.betweenIds)) {
+      yield { words: item.name, plan: { ...plan, betweenIds: [item.id] } };
+      yield { words: `${item.name} as well`, plan: { ...plan, betweenIds: [...plan.betweenIds, item.id] } };
+    }
+  }
+  for (const lens of others(['lens'], plan.lensId)) yield { words: lens.name, plan: { ...plan, lensId: lens.id } };
+  for (const back of others(['body', 'film'], plan.backId)) yield { words: back.name, plan: { ...plan, backId: back.id } };
+}
