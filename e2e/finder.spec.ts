@@ -55,7 +55,7 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
   await expect(finding).toContainText('The subject goes 0.4 mm beyond the upper edge of the frame.');
   await type(page, 'Rise', '3');
   await expect(finding).toContainText('beyond the upper edge');
-  await finding.getByRole('button', { name: /m off/ }).click();
+  await finding.getByRole('button', { name: /m away/ }).click();
   await expect(finding).toHaveAttribute('data-state', 'passes');
   await page.keyboard.press('Control+z');
   await expect(finding).toHaveAttribute('data-state', 'fails');
@@ -117,7 +117,7 @@ test('the picture is dragged, nudged with the keys, turned as on the ground glas
 test('every kind of subject is chosen, drawn and refused what it cannot be', async ({ page, gangway }) => {
   await openStand(page, gangway, /44 × 33 back/);
   await step(page, 'Frame');
-  await expect(page.getByText('Say what stands before the camera')).toBeVisible();
+  await expect(page.getByText('Choose a subject in the step Position')).toBeVisible();
   for (const kind of [
     'Interior',
     'Table-top with a flat label',

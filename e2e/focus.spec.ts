@@ -77,7 +77,7 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   await page.getByRole('button', { name: 'Tilt or stack …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Tilt or stack' });
   await expect(dialog.locator('[data-way=tilt]')).toContainText('one shot, f/5.6');
-  await expect(dialog.locator('[data-way=stack]')).toContainText(/\d\d takes, f\/11/);
+  await expect(dialog.locator('[data-way=stack]')).toContainText(/\d\d shots, f\/11/);
   await expect(dialog.getByTestId('preferred')).toContainText('one shot, tilted');
   await dialog.getByRole('textbox', { name: 'Maximum shots' }).fill('500');
   await dialog.getByRole('textbox', { name: 'Maximum shots' }).press('Enter');
@@ -162,7 +162,7 @@ test('pins are put in the Finder, typed and dragged; what cannot be focused is s
   gangway,
 }) => {
   await openFocus(page, gangway, /Slipway/);
-  for (const name of ['the ground', 'the first stake']) await page.getByRole('button', { name: `Take ${name} away` }).click();
+  for (const name of ['the ground', 'the first stake']) await page.getByRole('button', { name: `Remove ${name}` }).click();
   await expect(finding(page, 'pins')).toHaveCount(0);
   const picture = page.getByRole('application', { name: /Picture in the Finder/ });
   const box = await picture.boundingBox();

@@ -256,14 +256,14 @@ test('a broken CSV is shown line by line, mended, taken whole, and undone', asyn
   const row = (name: string) => page.getByRole('row').filter({ hasText: name });
   await expect(row('Old portrait lens')).toContainText('“ninety” is not a number; it must be one from 1 to 5000 mm');
   await expect(row('90 mm field wide')).toContainText('Focal length: 90 mm → 91 mm');
-  await expect(page.getByRole('button', { name: 'Take 2 lines' })).toBeDisabled();
+  await expect(page.getByRole('button', { name: 'Import 2 rows' })).toBeDisabled();
   await page.getByLabel('Focal length [mm] in line 2').fill('210');
   await page.getByLabel('Focal length [mm] in line 2').press('Enter');
   await expect(row('Old portrait lens')).toHaveAttribute('data-action', 'add');
   await page.getByLabel('Image circle [mm] in line 3').fill('210');
   await page.getByLabel('Image circle [mm] in line 3').press('Enter');
-  await page.getByRole('button', { name: 'Take 4 lines' }).click();
-  await expect(page.getByText('3 added, 1 changed; undo takes it all back.', { exact: true })).toBeVisible();
+  await page.getByRole('button', { name: 'Import 4 rows' }).click();
+  await expect(page.getByText('3 added, 1 changed. Undo reverts everything.', { exact: true })).toBeVisible();
   await page.getByRole('link', { name: /^Lenses/ }).click();
   await expect(page.getByRole('button', { name: 'Copy lens', exact: true })).toBeVisible();
   await page.keyboard.press('Control+z');

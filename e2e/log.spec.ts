@@ -39,7 +39,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
 }) => {
   await openStand(page, gangway, /Slipway/);
   await step(page, 'Expose');
-  await expect(page.getByText('Type what the meter says')).toBeVisible();
+  await expect(page.getByText('Enter the meter reading')).toBeVisible();
   await page.getByLabel('Meter reading').selectOption('ev');
   await type(page, 'Reading EV', '99');
   await expect(page.getByRole('alert')).toHaveText('Reading EV must be a number from −10 to 30.');
@@ -54,9 +54,9 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   await expect(page.getByRole('table', { name: 'The bracket' }).getByRole('row')).toHaveCount(4);
   await expect(page.getByRole('region', { name: 'Checks' })).toContainText('Whether there is film for these 3 frames is unknown');
   await type(page, 'Frames of film left', '2');
-  await expect(page.getByRole('region', { name: 'Checks' })).toContainText('It takes 3 frames of film, and only 2 are left.');
+  await expect(page.getByRole('region', { name: 'Checks' })).toContainText('Needs 3 frames of film, but only 2 are left.');
   await page.getByRole('button', { name: /without brackets/ }).click();
-  await expect(page.getByRole('region', { name: 'Checks' })).toContainText('It takes 1 frame of film; 2 are left.');
+  await expect(page.getByRole('region', { name: 'Checks' })).toContainText('Needs 1 frame of film; 2 left.');
   await page.getByRole('button', { name: /^Undo/ }).click();
   await expect(page.getByRole('table', { name: 'The bracket' })).toBeVisible();
 
@@ -98,7 +98,7 @@ test.describe('on the phone', () => {
     await note.press('Enter');
     await expect(card.getByText(/^2 of \d+ done$/)).toBeVisible();
     await card.getByRole('button', { name: 'Log a shot' }).click();
-    await expect(page.getByText('Take 1 is logged, holder 1, frame 1.').first()).toBeVisible();
+    await expect(page.getByText('Shot 1 is logged, holder 1, frame 1.').first()).toBeVisible();
     await card.getByRole('button', { name: 'Edit the list' }).click();
     await card.getByRole('textbox', { name: 'A step of your own' }).fill('Ask the harbour master');
     await card.getByRole('button', { name: 'Add', exact: true }).click();
@@ -418,7 +418,7 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   await expect(page.getByText('The front faces east; the job’s page says when it is lit.')).toBeVisible();
   await kept(page);
   await page.goto(gangway.url);
-  await expect(light).toContainText(/small format: looks east; sun on it 04:\d\d–1\d:\d\d/);
+  await expect(light).toContainText(/small format: faces east; sun on it 04:\d\d–1\d:\d\d/);
   await expect(page.getByRole('region', { name: 'To pack' })).toContainText('24 mm shift wide');
   const stands = page.getByRole('list', { name: 'Setups' });
   await stands.getByRole('button', { name: /^Move Hydraulic tower, small format/ }).focus();

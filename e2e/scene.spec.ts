@@ -72,7 +72,7 @@ test('the hemp loft: a post that is drawn out is turned in on, the centre stays,
   await openStand(page, gangway, /Hemp loft/);
   await step(page, 'Frame');
   await type(page, 'Rolled clockwise', '-0.8');
-  await expect(finding(page, 'stretch')).toContainText('drawn 1.23 times its width; 1.15 is accepted');
+  await expect(finding(page, 'stretch')).toContainText('stretched to 1.23 times its width; 1.15 is accepted');
   const before = await stored(page);
   await expect(page.getByRole('row', { name: /the thing/ })).toContainText('1.23');
   await expect(page.getByText(/Horizontals of the wall at the upper edge then slope by \d/)).toBeVisible();
@@ -137,7 +137,7 @@ test('dimensions, camera and obstacle are dragged in plan and elevation, and nud
   await grip('widthM').focus();
   await page.keyboard.press('ArrowRight');
   await expect(field(page, 'Width')).toHaveValue('8.10');
-  expect(await page.getByText(/^The camera stands .* off, .* An obstacle stands/).count()).toBe(1);
+  expect(await page.getByText(/^The camera is .* away, .* An obstacle is/).count()).toBe(1);
 });
 
 test('a height is found from what there is, with how sure it is, and refuses what cannot be', async ({ page, gangway }) => {
@@ -232,7 +232,7 @@ test('rise is compared with pitch and software; converging on purpose holds and 
   const dialog = page.getByRole('dialog', { name: 'Rise, or pitch and correct?' });
   // a = 36·tan φ/2v with tan φ = 11/v, v = 24.024: 0.343; kept 1/(1 + a), across (1 + a)/(1 − a), along its square.
   await expect(dialog.getByRole('row', { name: /Pixels kept/ })).toContainText('74 % (33.8 Mpx)');
-  await expect(dialog.getByRole('row', { name: /Far edge/ })).toContainText('2.04 times across, 4.18 along');
+  await expect(dialog.getByRole('row', { name: /far edge/ })).toContainText('2.04 times across, 4.18 along');
   await expect(dialog).toContainText('A level lens that includes it without rise has 14.9 mm');
   expect(await dialog.getByTestId('finder-plain').count()).toBe(2);
   await page.keyboard.press('Escape');
@@ -298,15 +298,15 @@ test('cautions are put away for the job, on every setup of it, and brought back'
   await openStand(page, gangway, /small format/);
   await step(page, 'Position');
   const mind = page.getByRole('region', { name: 'Cautions' });
-  await expect(mind.getByText(/mind the edge behind you/)).toBeVisible();
+  await expect(mind.getByText(/watch the edge behind you/)).toBeVisible();
   await mind.getByRole('button', { name: /Dismiss for this job: Quays/ }).click();
-  await expect(mind.getByText(/mind the edge behind you/)).toBeHidden();
+  await expect(mind.getByText(/watch the edge behind you/)).toBeHidden();
   await page.goto(gangway.url);
   await page.getByRole('link', { name: /Ropewalk/ }).click();
   await step(page, 'Position');
-  await expect(mind.getByText(/One caution is put away/)).toBeVisible();
+  await expect(mind.getByText(/One caution is dismissed/)).toBeVisible();
   await mind.getByRole('button', { name: /show again/ }).click();
-  await expect(mind.getByText(/mind the edge behind you/)).toBeVisible();
+  await expect(mind.getByText(/watch the edge behind you/)).toBeVisible();
 });
 
 for (const colorScheme of ['light', 'dark'] as const) {

@@ -160,7 +160,7 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await type(page, 'Left edge', '40');
   await expect(page.getByRole('alert')).toContainText('lies beyond the edge across from it');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Take people 1 away' }).click();
+  await page.getByRole('button', { name: 'Remove people 1' }).click();
   await page.getByRole('button', { name: 'Step list …' }).click();
   const rows = page.getByRole('table', { name: 'Frames of the series' }).getByRole('row');
   await expect(rows.nth(3)).toContainText(/mm left/);

@@ -129,7 +129,7 @@ describe('stands', () => {
     expect(copy).toMatchObject({ name: 'Tower (copy)', version: 1, settings: stand.settings });
     await api().delete(`/api/stands/${stand.id}`).expect(200);
     const gone = await api().put(`/api/stands/${stand.id}`).send(write(stand, 2)).expect(410);
-    expect(apiErrorSchema.parse(gone.body).error.message).toMatch(/bring it back/);
+    expect(apiErrorSchema.parse(gone.body).error.message).toMatch(/restore it/);
     const left = jobSchema.parse((await api().get(`/api/jobs/${jobId}`)).body);
     expect(left.stands.map(({ id }) => id)).toEqual([copy.id]);
     await api().post(`/api/stands/${stand.id}/restore`).expect(200);

@@ -138,7 +138,7 @@ describe('the shift card', () => {
     const rig = { id: randomUUID(), name: 'Half', plan: EMPTY_PLAN };
     await change({ op: 'putRig', rig, archived: false, version: null }).expect(200);
     expect(apiErrorSchema.parse((await api().get(`/api/kit/rigs/${rig.id}/card.pdf`).expect(409)).body).error.message).toMatch(
-      /“Half” is not finished/,
+      /“Half” is not complete/,
     );
     await api().get(`/api/kit/rigs/${randomUUID()}/card.pdf`).expect(404);
     await api().get(`/api/kit/rigs/${rig.id}/card.pdf?size=poster`).expect(400);

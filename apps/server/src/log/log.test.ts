@@ -381,10 +381,13 @@ describe('the archive of a job', () => {
       [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': `${jobWords} ` }) }), /not what its checksum says/],
       [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({}) }), /not in its manifest/],
       [await zipOf({ 'manifest.json': manifestOf({ 'job.json': jobWords }) }), /job\.json is missing/],
-      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'run.sh': 'x' }), /no place in one/],
+      [
+        await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'run.sh': 'x' }),
+        /does not belong in one/,
+      ],
       [await zipOf({ 'job.json': orphan, 'manifest.json': manifestOf({ 'job.json': orphan }) }), /a setup that it does not hold/],
       [await zipOf({ 'job.json': '{"name":5}', 'manifest.json': manifestOf({ 'job.json': '{"name":5}' }) }), /its job is not right/],
-      [await zipOf({ 'a.txt': 'x' }), /no place in one/],
+      [await zipOf({ 'a.txt': 'x' }), /does not belong in one/],
     ];
     for (const [bytes, words] of bad) {
       const { body, status } = await bring(bytes);

@@ -132,7 +132,7 @@ test('flat sky falls back on the plan and says so', async () => {
   const report = await run(known);
   expect(report.frames[1]?.fromPlan).toEqual({ x: 0, y: 0 });
   expect(report.seams[0]?.state).toBe('nothing');
-  expect(report.remarks.join(' ')).toMatch(/lie where the plan has them/);
+  expect(report.remarks.join(' ')).toMatch(/are placed by the plan/);
 });
 
 test('what moved is named motion, a near thing that parts is named parallax, and seams keep out of a marked zone', async () => {

@@ -130,7 +130,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
         )}
       </section>
       <section aria-label="Cautions of the job">
-        <h2 className="engraved mb-1">Mind</h2>
+        <h2 className="engraved mb-1">Cautions</h2>
         <ul className="list-disc pl-5">
           {jobCautions(job.stands).map((words) => (
             <li key={words}>{words}</li>

@@ -21,7 +21,7 @@ export function LogButton({ geometry, name }: { readonly geometry: Geometry; rea
     if (refused) tell(`The shot is not logged: ${errorSentence(refused)}`);
     else
       tell(
-        `Take ${logged + 1} is logged${words === '' ? '' : `: ${words}`}${take.filmFrame === null ? '' : `, ${take.holder}, frame ${take.filmFrame}`}.`,
+        `Shot ${logged + 1} is logged${words === '' ? '' : `: ${words}`}${take.filmFrame === null ? '' : `, ${take.holder}, frame ${take.filmFrame}`}.`,
         () => void changeLog({ jobId, put: [], remove: [take.id] }),
       );
   };

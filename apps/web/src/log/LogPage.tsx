@@ -117,7 +117,7 @@ export function LogPage() {
           <span role="status" className="text-ink-soft tabular-nums">
             {shown.length === takes.length
               ? `${takes.length} ${takes.length === 1 ? 'shot' : 'shots'}`
-              : `${shown.length} of ${takes.length} takes`}
+              : `${shown.length} of ${takes.length} shots`}
             {chosen.length > 0 && `, ${chosen.length} chosen`}
           </span>
           <span className="grow" />

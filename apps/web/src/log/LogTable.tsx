@@ -113,7 +113,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
       if (take)
         void onChange(
           { put: [], remove: selected.size > 0 ? [...selected] : [take.id] },
-          selected.size > 1 ? `${selected.size} takes removed` : 'a shot removed',
+          selected.size > 1 ? `${selected.size} shots removed` : 'a shot removed',
         ).then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
     } else return;
     event.preventDefault();
@@ -185,7 +185,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
                 >
                   <span role="gridcell" className="sticky left-2">
                     {nameOf(row.original.standId)}{' '}
-                    <span className="font-normal text-ink-soft">{row.subRows.length === 1 ? '1 shot' : `${row.subRows.length} takes`}</span>
+                    <span className="font-normal text-ink-soft">{row.subRows.length === 1 ? '1 shot' : `${row.subRows.length} shots`}</span>
                   </span>
                 </div>
               );

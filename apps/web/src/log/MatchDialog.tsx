@@ -68,7 +68,7 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
     [kept, byId],
   );
   const takeOver = async () => {
-    const refused = await onChange({ put: named, remove: [] }, `${named.length} takes matched with files`);
+    const refused = await onChange({ put: named, remove: [] }, `${named.length} shots matched with files`);
     setSaid(refused ?? `${named.length} ${named.length === 1 ? 'shot has its file' : 'shots have their files'} in the log.`);
   };
 

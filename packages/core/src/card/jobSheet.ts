@@ -187,7 +187,7 @@ export function jobPages(job: string, where: Where, stands: readonly SheetStand[
     pages.text(`${name}: ${needed.length === stands.length && stands.length > 1 ? 'every setup' : needed.join(', ')}`, { x: 14 });
     pages.y += 0.6;
   }
-  pages.heading('Mind');
+  pages.heading('Cautions');
   for (const words of jobCautions(stands)) pages.text(`· ${words}`, { size: 2.5 });
   for (const { name, settings } of stands) {
     pages.turn();

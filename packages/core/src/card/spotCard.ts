@@ -22,7 +22,7 @@ export const CARD_GROUPS = {
   place: 'Position and level',
   work: 'Procedure',
   mosaic: 'Frames of the mosaic',
-  mind: 'Mind',
+  mind: 'Cautions',
 } as const;
 export type CardGroup = keyof typeof CARD_GROUPS;
 
@@ -138,7 +138,7 @@ function place({ settings: { scene, orientation } }: Geometry): readonly CardSte
       'place',
       'stand',
       'Set up the tripod',
-      `${metresWords(scene.distanceM)} off, ${aside}; lens ${fixed(scene.cameraHeightM, 2)} m up`,
+      `${metresWords(scene.distanceM)} away, ${aside}; lens ${fixed(scene.cameraHeightM, 2)} m up`,
     ),
     step('place', 'level', 'Level the camera', `${turns.join(', ')}; back ${back}`),
   ];
@@ -316,7 +316,9 @@ function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[
   if (kind === 'cap') steps.push(['cap', 'Hold the cap a hand’s breadth before the lens, wait for the air to be still, and lift it aside']);
   steps.push([
     'wait',
-    `Wait until nothing moves: hands off, release by ${RELEASES[exposure.release] === 'by hand' ? 'hand' : RELEASES[exposure.release]}`,
+    exposure.release === 'hand'
+      ? 'Wait until nothing moves: release by hand, gently'
+      : `Wait until nothing moves: hands off, release by ${RELEASES[exposure.release]}`,
   ]);
   steps.push(['shoot', bulb ? `Shoot: hold it open and count (${SHUTTERS[kind]})` : `Shoot (${SHUTTERS[kind]})`]);
   if (film) steps.push(['dark slide in', sheet ? 'Dark slide in with its marked side out: exposed' : 'Dark slide in']);

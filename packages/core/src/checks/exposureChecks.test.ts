@@ -68,7 +68,7 @@ describe('checks of exposure', () => {
     expect(of(exposed(), 'time')?.state).toBe('passes');
     expect(of(exposed({}, {}, mounted()), 'time')?.state).toBe('unknown');
     const long = exposed({ meter: { kind: 'pair', fNumber: 8, timeS: 90, iso: 100 } });
-    expect(sentences(long)).toContain('bulb for 90 s and counted');
+    expect(sentences(long)).toContain('open for 90 s and count (bulb)');
     expect(of(exposed({ shutter: 'electronic', meter: { kind: 'pair', fNumber: 8, timeS: 90, iso: 100 } }), 'time')?.state).toBe('fails');
   });
 

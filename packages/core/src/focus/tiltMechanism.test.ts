@@ -69,7 +69,7 @@ describe('the nearest that a tilt mechanism can be set to', () => {
 
   test('what cannot be set is refused with what can', () => {
     expect(() => requireTilt({ kind: 'cone', maxDeg: 8 }, { tiltDeg: 10, swingDeg: 0 })).toThrow(
-      'This takes tilt 10.00° and swing 0.00°, which the mechanism cannot be set to; the closest available is tilt 8.00° and swing 0.00°.',
+      'This needs tilt 10.00° and swing 0.00°, which the mechanism cannot reach; the closest available is tilt 8.00° and swing 0.00°.',
     );
     expect(() => requireTilt({ kind: 'line', angleDeg: 90, rangeDeg: [-8, 8] }, { tiltDeg: 3, swingDeg: 0 })).toThrow(
       /the closest available is tilt 0\.00° and swing 0\.00°/,

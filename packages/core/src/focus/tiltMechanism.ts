@@ -75,6 +75,6 @@ export function requireTilt(mechanism: TiltMechanism, setting: TiltSetting, path
   throw new CoreError(
     'tilt_beyond_mechanism',
     path,
-    `This takes ${words(setting)}, which the mechanism cannot be set to; the nearest that it can is ${words(near)}.`,
+    `This needs ${words(setting)}, which the mechanism cannot reach; the closest available is ${words(near)}.`,
   );
 }

@@ -35,7 +35,7 @@ function jointOf(behind: KitItem, before: KitItem): Joint {
   ];
   if (inner.words === null || outer.words === null) return { ...base, fits: null, asks };
   if (same(inner.words, outer.words)) return { ...base, fits: true };
-  return { ...base, fits: false, reason: `${before.name} has “${outer.words}”, ${behind.name} takes “${inner.words}”.` };
+  return { ...base, fits: false, reason: `${before.name} has “${outer.words}”, ${behind.name} needs “${inner.words}”.` };
 }
 
 /** The joints of a chain from the back to the front. */

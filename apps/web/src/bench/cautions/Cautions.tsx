@@ -24,7 +24,7 @@ export function Cautions({ jobId, step, geometry }: CautionsProps) {
   const ofStep = new Set(CAUTIONS.filter((caution) => caution.step === step).map(({ id }) => id));
   return (
     <section aria-label="Cautions">
-      <h2 className="engraved mb-1">Mind</h2>
+      <h2 className="engraved mb-1">Cautions</h2>
       <ul className="grid gap-0.5">
         {shown.map(({ id, words }) => (
           <li key={id} className="flex items-start gap-2 text-sm">

@@ -170,21 +170,18 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
           <li key={i} className="flex items-center justify-between gap-1">
             <span className="min-w-0 grow truncate">{filter.name}</span>
             <NumberField
-              label={`${filter.name}: takes`}
+              label={`${filter.name}: factor`}
               hideLabel
               unit="stops"
               decimals={1}
               width="w-11"
               value={filter.stops}
               onCommit={(stops) =>
-                set(
-                  { filters: exposure.filters.map((each, j) => (j === i ? { ...each, stops } : each)) },
-                  `${filter.name} takes ${stops} stops`,
-                )
+                set({ filters: exposure.filters.map((each, j) => (j === i ? { ...each, stops } : each)) }, `${filter.name}: ${stops} stops`)
               }
             />
             <IconButton
-              label={`Take ${filter.name} away`}
+              label={`Remove ${filter.name}`}
               onClick={() => set({ filters: exposure.filters.filter((_, j) => j !== i) }, `${filter.name} removed`)}
             >
               <X size={14} aria-hidden />
@@ -431,7 +428,7 @@ function FilmFields({
                 }
               />
               <IconButton
-                label={`Take row ${i + 1} away`}
+                label={`Remove row ${i + 1}`}
                 disabled={law.rows.length === 1}
                 onClick={() => set({ reciprocity: { kind: 'table', rows: law.rows.filter((_, j) => j !== i) } }, 'a row less')}
               >

@@ -231,9 +231,9 @@ function OpenFinder({
 function blurWords(geometry: Geometry, { point, rangeM }: Picked): string {
   const back = geometry.back;
   const blur = back && blurOf(geometry.focus, geometry.settings.fNumber, seenFrom(back, point));
-  if (blur === null) return `${metresWords(rangeM)} off`;
+  if (blur === null) return `${metresWords(rangeM)} away`;
   const px = geometry.pixelMm;
-  return `${metresWords(rangeM)} off, blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, 1)} px`}`;
+  return `${metresWords(rangeM)} away, blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, 1)} px`}`;
 }
 
 function Toggle({

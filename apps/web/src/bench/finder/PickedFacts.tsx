@@ -65,7 +65,7 @@ function rounded([x, y, z]: Picked['point']): Picked['point'] {
 function one(geometry: Geometry, { point, rangeM }: Picked): string {
   const stretch = stretchAt(geometry, point);
   const [x, height] = point;
-  return `${metresWords(rangeM)} off, ${fixed(height, 2)} m up, ${fixed(Math.abs(x), 2)} m ${x < 0 ? 'left' : 'right'} of the middle${stretch === null ? '' : ` · a ball there is drawn ${fixed(stretch, 2)}×`}`;
+  return `${metresWords(rangeM)} away, ${fixed(height, 2)} m up, ${fixed(Math.abs(x), 2)} m ${x < 0 ? 'left' : 'right'} of the middle${stretch === null ? '' : ` · a ball there is drawn ${fixed(stretch, 2)}×`}`;
 }
 
 function between(geometry: Geometry, a: Picked, b: Picked): string {

@@ -161,5 +161,5 @@ function Option({
 function countLine(takes: number): string {
   if (takes >= STACK_MOST) return 'more shots than can be counted';
   if (takes === 1) return 'one shot';
-  return `${takes} takes`;
+  return `${takes} shots`;
 }

@@ -137,7 +137,7 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
         <span className="inline-flex shrink-0 items-center gap-1 tabular-nums" data-blur>
           <StateMark state={good} /> {words}
         </span>
-        <IconButton label={`Take ${pin.name} away`} className="size-6" onClick={() => pinEdit.removePin(pin.id)}>
+        <IconButton label={`Remove ${pin.name}`} className="size-6" onClick={() => pinEdit.removePin(pin.id)}>
           <span aria-hidden>×</span>
         </IconButton>
       </div>

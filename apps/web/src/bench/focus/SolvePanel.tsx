@@ -188,7 +188,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
     words = `${turnWords(front)}, then ${focusWords(focusM)}`;
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    words = `This plane cannot be reached: ${wanted.belowM === 0 ? 'it goes through the lens' : `a hinge ${fixed(Math.abs(wanted.belowM), 2)} m off with that slope asks for more than a lens of ${fixed(focalMm, 0)} mm can`}.`;
+    words = `This plane cannot be reached: ${wanted.belowM === 0 ? 'it goes through the lens' : `a hinge ${fixed(Math.abs(wanted.belowM), 2)} m away with that slope needs more than a lens of ${fixed(focalMm, 0)} mm can`}.`;
   }
   const tilt = lensTilt(rig.parts);
   const mechanism = standTiltMechanism(geometry.settings);

@@ -49,7 +49,7 @@ export function PlaceDrawing({ geometry, scene }: { readonly geometry: Geometry;
 function placeWords(scene: Scene): string {
   const { topM, widthM } = extentOf(scene.subject);
   return [
-    `The camera stands ${metresWords(scene.distanceM)} off, ${fixed(Math.abs(scene.asideM), 2)} m to the ${scene.asideM < 0 ? 'left' : 'right'} of the middle, the lens ${fixed(scene.cameraHeightM, 2)} m up.`,
+    `The camera is ${metresWords(scene.distanceM)} away, ${fixed(Math.abs(scene.asideM), 2)} m to the ${scene.asideM < 0 ? 'left' : 'right'} of the middle, the lens ${fixed(scene.cameraHeightM, 2)} m up.`,
     `The subject is ${fixed(widthM, 2)} m wide as seen from here and reaches ${fixed(topM, 2)} m up.`,
     scene.roomM === null ? 'Nothing limits how far back you can go.' : `An obstacle is ${metresWords(scene.roomM)} from the subject.`,
   ].join(' ');
@@ -267,7 +267,7 @@ function gripsOf(scene: Scene): readonly Grip[] {
       key: 'camera-plan',
       camera: true,
       label: 'Camera from above: left and right change the distance, up and down move it aside',
-      words: `${metresWords(scene.distanceM)} off, ${fixed(scene.asideM, 2)} m aside`,
+      words: `${metresWords(scene.distanceM)} away, ${fixed(scene.asideM, 2)} m aside`,
       now: scene.distanceM,
       view: 'plan',
       at: { awayM: -scene.distanceM, sideM: scene.asideM },
@@ -284,7 +284,7 @@ function gripsOf(scene: Scene): readonly Grip[] {
       key: 'camera-side',
       camera: true,
       label: 'Lens from the side: left and right change the distance, up and down its height',
-      words: `${metresWords(scene.distanceM)} off, ${fixed(scene.cameraHeightM, 2)} m up`,
+      words: `${metresWords(scene.distanceM)} away, ${fixed(scene.cameraHeightM, 2)} m up`,
       now: scene.cameraHeightM,
       view: 'elevation',
       at: { awayM: -scene.distanceM, sideM: scene.cameraHeightM },

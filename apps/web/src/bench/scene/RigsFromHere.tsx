@@ -53,7 +53,7 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
       wide
       onClose={onClose}
       title="Rigs that work from here"
-      help={`A level camera ${fixed(scene.distanceM, 1)} m off, the lens ${fixed(scene.cameraHeightM, 2)} m up; rigs that work and use most of the frame come first.`}
+      help={`A level camera ${fixed(scene.distanceM, 1)} m away, the lens ${fixed(scene.cameraHeightM, 2)} m up; rigs that work and use most of the frame come first.`}
     >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       <label className="mb-2 flex items-center gap-1.5 text-sm">
@@ -97,7 +97,7 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
                 </td>
                 <td className="px-2 py-1.5 text-right whitespace-nowrap tabular-nums">{fixed(found.used * 100, 0)} %</td>
                 <td className="py-1">
-                  <Button onClick={() => onTake(rig, found.orientation, found)} aria-label={`Take ${rig.name}, ${found.orientation}`}>
+                  <Button onClick={() => onTake(rig, found.orientation, found)} aria-label={`Use ${rig.name}, ${found.orientation}`}>
                     Take
                   </Button>
                 </td>

@@ -42,7 +42,7 @@ function setDistance(distanceM: number, gesture?: string): string | null {
   const next = patched(settings, { distanceM });
   const words = next.scene && stanceWords(next.scene);
   if (words) return words;
-  setupEdit.change(next, `${fixed(distanceM, 2)} m off`, gesture);
+  setupEdit.change(next, `${fixed(distanceM, 2)} m away`, gesture);
   return null;
 }
 

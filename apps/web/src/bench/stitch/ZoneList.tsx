@@ -67,7 +67,7 @@ export function ZoneList({
                 <StateMark state={good ? 'passes' : 'fails'} size={15} />
                 <span className="text-xs tabular-nums">{zoneLabel(state)}</span>
                 <IconButton
-                  label={`Take ${zone.name} away`}
+                  label={`Remove ${zone.name}`}
                   className="size-6"
                   onClick={() =>
                     changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== i) }), `zone “${zone.name}” removed`)

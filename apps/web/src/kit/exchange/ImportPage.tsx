@@ -60,7 +60,7 @@ export function ImportPage() {
     setWorking(false);
     if (problem !== null) setFailure(problem);
     else {
-      tell(`${count('add')} added, ${count('change')} changed; undo takes it all back.`);
+      tell(`${count('add')} added, ${count('change')} changed. Undo reverts everything.`);
       setFile(null);
     }
   };
@@ -199,7 +199,7 @@ function importLabel(
 ): string {
   if (working) return 'Importing…';
   if (changes.length === 0) return 'Nothing to import';
-  return `Take ${changes.length === 1 ? 'one line' : `${changes.length} lines`}`;
+  return `Import ${changes.length === 1 ? 'one row' : `${changes.length} rows`}`;
 }
 
 function lineKey(line: Line): string {

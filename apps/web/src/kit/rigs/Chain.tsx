@@ -54,7 +54,7 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
         )}
         {item && (
           <IconButton
-            label={`Take ${item.name} out`}
+            label={`Remove ${item.name}`}
             onClick={() => onChange(placed(plan, place, null, index), `${item.name} taken out`)}
             className="size-7"
           >

@@ -32,7 +32,7 @@ export const parallax = defineCheck<'parallax', ParallaxFacts>({
     if (facts.state === 'unknown') return 'Enter the distance of the nearest thing in the overlaps, in the step Stitch.';
     if (facts.mover === 'back')
       return 'The tripod has to hold the lens: by the foot of the adapter, or by a collar. Check that the back clears the head below.';
-    if (facts.mover === 'counter') return 'The slides in the list say how far; it takes a rail under the camera.';
+    if (facts.mover === 'counter') return 'The list of the series says how far to slide it; you need a rail under the camera.';
     const nearestM = facts.parallax?.nearestM ?? null;
     return nearestM !== null && facts.state === 'fails' ? `Nothing in the overlaps may be nearer than ${metresWords(nearestM)}.` : null;
   },
