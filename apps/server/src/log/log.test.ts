@@ -185,7 +185,7 @@ describe('cards on paper', () => {
     expect(a5.text).toContain('Hydraulic tower, small format');
     expect(a5.text).toContain('11.0 mm of rise');
     expect(a5.text).toContain('f/8');
-    expect(a5.text).toMatch(/24 m off/);
+    expect(a5.text).toMatch(/24 m away/);
     expect((await pdf(`/api/stands/${stand?.id}/card.pdf?size=letterHalf`)).sizeMm).toEqual([139.7, 215.9]);
     await api().get(`/api/stands/${stand?.id}/card.pdf?size=a0`).expect(400);
     await api()
