@@ -173,7 +173,7 @@ async function dragFocus(url, browser) {
 /** A frame of a mosaic moved by hand, the joined picture and its findings following; then the lens tilted with the mosaic laid out. */
 async function dragStitch(url, browser) {
   const page = await openAt(url, browser, /Ropewalk front/, 'Stitch');
-  await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+  await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
   const frame = page.locator('[data-frame]').first();
   await frame.waitFor();
   await page.waitForTimeout(2000);

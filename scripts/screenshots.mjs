@@ -58,7 +58,7 @@ const VIEWS = [
     go: async (page) => {
       await bench(/Ledger sheet/)(page);
       await page.getByRole('radio', { name: 'Stitch' }).click();
-      await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' }).click();
+      await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
       await page.getByRole('textbox', { name: 'Free on the card' }).fill('64');
       await page.getByRole('textbox', { name: 'Free on the card' }).press('Enter');
       await page.locator('[data-finding=room][data-state=passes]').waitFor();
@@ -73,7 +73,7 @@ const VIEWS = [
     go: async (page) => {
       await bench(/Ledger sheet/)(page);
       await page.getByRole('radio', { name: 'Stitch' }).click();
-      const lay = page.locator('[data-answer=fewest]').getByRole('button', { name: 'Lay it out' });
+      const lay = page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' });
       await lay.click();
       await page.getByLabel('What moves').selectOption('back');
       await page.locator('[data-keeping=kept]').waitFor();
@@ -83,7 +83,7 @@ const VIEWS = [
       await page.getByRole('button', { name: 'Shoot the series' }).click();
       await page.getByRole('button', { name: /^Frame 8:/ }).waitFor({ timeout: 300_000 });
       await page.getByText('The last frame:').waitFor({ timeout: 60_000 });
-      await page.getByRole('button', { name: 'Put the frames together' }).click();
+      await page.getByRole('button', { name: 'Assemble the frames' }).click();
       await page.getByTestId('assembly-size').waitFor({ timeout: 120_000 });
       await page.locator('[data-testid=deep-view][data-drawn=true]').waitFor();
       await page.getByRole('heading', { name: 'Simulated back' }).scrollIntoViewIfNeeded();
@@ -136,13 +136,13 @@ const VIEWS = [
         await bench(name)(page);
         await page.getByRole('radio', { name: 'Card' }).click();
         for (let i = 0; i < times; i++) {
-          await page.getByRole('button', { name: 'Log a take' }).click();
+          await page.getByRole('button', { name: 'Log a shot' }).click();
           await page.getByText(new RegExp(`^${i + 1} logged here`)).waitFor();
         }
       }
       await page.getByRole('link', { name: 'Log', exact: true }).click();
-      await page.getByLabel('by stand').check();
-      await page.getByText('8 takes').waitFor();
+      await page.getByLabel('by setup').check();
+      await page.getByText('8 shots').waitFor();
       await page.waitForTimeout(8000);
     },
   },
@@ -154,7 +154,7 @@ const VIEWS = [
     go: async (page) => {
       await bench(/Slipway/)(page);
       await page.goto(page.url().replace(/\/stands\/.*/, '/log'));
-      await page.getByText('8 takes').waitFor();
+      await page.getByText('8 shots').waitFor();
     },
   },
   {
