@@ -389,9 +389,9 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await expect.poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length).toBe(0);
   await page.getByRole('button', { name: 'Clear selection' }).click();
   await page.getByLabel('Setup', { exact: true }).selectOption('');
-  await page.getByLabel('by stand').check();
+  await page.getByLabel('by setup').check();
   await expect(grid.getByText(/takes$/).first()).toBeVisible();
-  await page.getByLabel('by stand').uncheck();
+  await page.getByLabel('by setup').uncheck();
   await page.getByRole('button', { name: /^f\// }).click();
   await expect(grid.getByRole('columnheader', { name: /^f\// })).toHaveAttribute('aria-sort', /ending/);
   await accessible(page);

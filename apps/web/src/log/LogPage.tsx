@@ -112,7 +112,7 @@ export function LogPage() {
           </Select>
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={grouped} onChange={({ target }) => setGrouped(target.checked)} className="accent-accent" />
-            by stand
+            by setup
           </label>
           <span role="status" className="text-ink-soft tabular-nums">
             {shown.length === takes.length

@@ -34,7 +34,8 @@ export function ReportTable({
       <p data-testid="assembly-size" className="tabular-nums">
         {report.width} × {report.height} px, {report.bits} bit, {fixed((report.width * report.height) / 1e6, 1)} megapixels
         {assembly.bytes === null ? '' : `, ${fixed(assembly.bytes / 1e6, 1)} MB`}.{' '}
-        {report.planned ? `Frames lie up to ${fixed(farthest, 1)} px off the plan. ` : ''}Assembled in {fixed(report.seconds, 1)} s.
+        {report.planned ? `Frames are up to ${fixed(farthest, 1)} px from their planned places. ` : ''}Assembled in{' '}
+        {fixed(report.seconds, 1)} s.
       </p>
       {report.remarks.length > 0 && (
         <ul className="list-disc pl-5">
@@ -49,7 +50,7 @@ export function ReportTable({
             <tr className="border-b border-rule text-left text-ink-soft">
               <Th className="py-1 pr-2">Seam</Th>
               <Th className="pr-2">State</Th>
-              <Th className="pr-2">Off the plan, px</Th>
+              <Th className="pr-2">From plan, px</Th>
               <Th>What it shows</Th>
               <Th>
                 <span className="sr-only">Look</span>

@@ -92,7 +92,7 @@ describe('checks about a mosaic', () => {
     const near = with_(mosaic([at(-12), at(0), at(12)], { mover: 'lens', nearestM: 3 }));
     // 35 · 12 / 3000 mm over a pixel of 36/8256.
     expect(checkSentence(of(near, 'parallax'))).toBe(
-      'Parallax of 32 px between frames 1 and 2, where the lens goes 12.0 mm, more than the tolerance of 0.5 px.',
+      'Parallax of 32 px between frames 1 and 2, where the lens moves 12.0 mm, more than the tolerance of 0.5 px.',
     );
     cured(near, 'parallax');
     const silent = of(with_(mosaic([at(-12), at(0)], { mover: 'lens', nearestM: null })), 'parallax');

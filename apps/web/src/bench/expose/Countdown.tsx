@@ -82,7 +82,7 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
           <Select aria-label="Which exposure" value={chosen} disabled={running} onChange={({ target }) => setChosen(Number(target.value))}>
             {long.map(({ timeS, i }, n) => (
               <option key={i} value={n}>
-                take {i + 1}: {timeWords(timeS)}
+                shot {i + 1}: {timeWords(timeS)}
               </option>
             ))}
           </Select>

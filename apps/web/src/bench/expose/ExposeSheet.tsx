@@ -140,11 +140,11 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
   if (takes.length < 2) return null;
   return (
     <>
-      <h3 className="engraved mt-4 mb-1">The bracket, in its order</h3>
+      <h3 className="engraved mt-4 mb-1">Bracket, in order</h3>
       <table className="w-full border-collapse tabular-nums" aria-label="The bracket">
         <thead>
           <tr className="border-b border-rule text-left text-ink-soft">
-            <Th>Take</Th>
+            <Th>Shot</Th>
             <Th end>Light</Th>
             <Th end>Time</Th>
             <Th className="pl-3">As set</Th>
@@ -164,7 +164,7 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
         </tbody>
       </table>
       <p className="mt-1 text-xs text-ink-soft">
-        {totalTakes(geometry)} shots in all. Only the time changes: the aperture would change depth, the ISO the noise.
+        {totalTakes(geometry)} shots in all. Only the shutter speed changes: aperture would change depth of field, ISO the noise.
       </p>
     </>
   );

@@ -55,8 +55,8 @@ function parallaxSentence({ state, mover, accepted, parallax: found, film }: Par
   const unit = film ? ' px of 5 µm' : ' px';
   const [a, b] = found.between;
   const part = (by: string) =>
-    `Parallax of ${by}${fixed(found.px, found.px < 10 ? 2 : 0)}${unit} between frames ${a} and ${b}, where the lens goes ${mmWords(found.wayMm)}`;
+    `Parallax of ${by}${fixed(found.px, found.px < 10 ? 2 : 0)}${unit} between frames ${a} and ${b}, where the lens moves ${mmWords(found.wayMm)}`;
   return state === 'fails'
     ? `${part('')}, more than the tolerance of ${fixed(accepted, 1)} px.`
-    : `${part('at most ')}; ${fixed(accepted, 1)} px pass.`;
+    : `${part('at most ')} (tolerance ${fixed(accepted, 1)} px).`;
 }
