@@ -210,10 +210,10 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
   await dialog.getByLabel('Slides', { exact: true }).selectOption('one slide at a fixed angle');
   await dialog.getByLabel('Angle of the slide').fill('90');
   await dialog.getByLabel('Travel from the centre').fill('-1');
-  await dialog.getByRole('button', { name: 'Keep these figures' }).click();
+  await dialog.getByRole('button', { name: 'Save specs' }).click();
   await expect(dialog.getByRole('alert').first()).toHaveText('Travel from the centre must be a number from 0 to 200 mm.');
   await dialog.getByLabel('Travel from the centre').fill('10');
-  await dialog.getByRole('button', { name: 'Keep these figures' }).click();
+  await dialog.getByRole('button', { name: 'Save specs' }).click();
   await expect(dialog).toBeHidden();
   // The setup works with the figures it was made with until the new ones are taken.
   await openStand(page, gangway, SMALL);
@@ -243,12 +243,12 @@ test('a missing figure is unknown, never green, and asks for itself', async ({ p
   while ((await lens.getByRole('button', { name: 'Remove this circle' }).count()) > 0) {
     await lens.getByRole('button', { name: 'Remove this circle' }).first().click();
   }
-  await lens.getByRole('button', { name: 'Keep these figures' }).click();
+  await lens.getByRole('button', { name: 'Save specs' }).click();
   await expect(lens).toBeHidden();
   await page.getByRole('button', { name: 'Figures of 4 × 5 in field camera' }).click();
   const camera = page.getByRole('dialog', { name: '4 × 5 in field camera' });
   await camera.getByLabel('Front rise').fill('');
-  await camera.getByRole('button', { name: 'Keep these figures' }).click();
+  await camera.getByRole('button', { name: 'Save specs' }).click();
   await expect(camera).toBeHidden();
   await openStand(page, gangway, FIELD);
   await page.getByRole('button', { name: 'Use the new specs' }).click();
@@ -260,13 +260,13 @@ test('a missing figure is unknown, never green, and asks for itself', async ({ p
   await expect(lens.getByLabel('Image circle, mm')).toBeFocused();
   await expect(lens.getByText(/Photograph an even wall at f\/8/)).toBeVisible();
   await lens.getByLabel('Image circle, mm').fill('40');
-  await lens.getByRole('button', { name: 'Keep these figures' }).click();
+  await lens.getByRole('button', { name: 'Save specs' }).click();
   await expect(finding(page, 'imageCircle')).toContainText('it is too small by');
   await expect(finding(page, 'sharpCircle')).toContainText('80 % of the image circle is assumed');
   await finding(page, 'travel').getByRole('button', { name: 'Enter the missing value' }).click();
   await expect(camera.getByLabel('Front rise')).toBeFocused();
   await camera.getByLabel('Front rise').fill('40');
-  await camera.getByRole('button', { name: 'Keep these figures' }).click();
+  await camera.getByRole('button', { name: 'Save specs' }).click();
   await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'passes');
 });
 

@@ -144,18 +144,18 @@ test('a figure that is unknown is asked for where it is missed, and given there'
   await page.getByRole('button', { name: 'Figures of 36 × 24 body' }).click();
   const body = page.getByRole('dialog', { name: '36 × 24 body' });
   await body.getByLabel('Clear opening of the throat').fill('');
-  await body.getByRole('button', { name: 'Keep these figures' }).click();
+  await body.getByRole('button', { name: 'Save specs' }).click();
   await expect(finding(page, 'throat')).toHaveAttribute('data-state', 'unknown');
   await expect(finding(page, 'throat')).toContainText('Measure the narrowest opening behind the mount with a calliper');
   await finding(page, 'throat').getByRole('button', { name: 'Clear opening of the throat of 36 × 24 body' }).click();
   await expect(body.getByLabel('Clear opening of the throat')).toBeFocused();
   await body.getByLabel('Clear opening of the throat').fill('lots');
-  await body.getByRole('button', { name: 'Keep these figures' }).click();
+  await body.getByRole('button', { name: 'Save specs' }).click();
   await expect(body.getByRole('alert').first()).toHaveText(
     'Clear opening of the throat: “lots” is not a number; it must be one from 1 to 400 mm, or empty.',
   );
   await body.getByLabel('Clear opening of the throat').fill('30');
-  await body.getByRole('button', { name: 'Keep these figures' }).click();
+  await body.getByRole('button', { name: 'Save specs' }).click();
   await expect(finding(page, 'throat')).not.toHaveAttribute('data-state', 'unknown');
 });
 

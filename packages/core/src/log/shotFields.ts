@@ -67,7 +67,7 @@ export const SHOT_FIELDS = {
     max: 360_000,
     csv: 'time [s]',
     xmp: null,
-    table: { place: 5, widthPx: 78 },
+    table: { place: 5, widthPx: 78, heading: 'Speed' },
     initial: null,
     logged: ({ timeS }) => timeS,
   }),

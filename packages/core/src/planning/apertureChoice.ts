@@ -144,7 +144,7 @@ function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWords
   if (holdsFrom === null) {
     const last = ring[ring.length - 1];
     const left = last ? notHeld(geometry, last.fNumber) : [];
-    return `No aperture of this lens keeps ${left.length === 1 ? left[0] : `all pins; at ${apertureWords(last?.fNumber ?? 0)} ${left.join(', ')} are still blurred`}. Another tilt, a stack or more distance is needed.`;
+    return `No aperture of this lens keeps ${left.length === 1 ? `${left[0]} sharp` : `all pins sharp; at ${apertureWords(last?.fNumber ?? 0)} ${left.join(', ')} are still blurred`}. Use another tilt, a focus stack or more distance.`;
   }
   const index = ring.findIndex(({ fNumber }) => fNumber === holdsFrom);
   const before = ring[index - 1];

@@ -35,7 +35,7 @@ const SCHOOLS = {
 type School = keyof typeof SCHOOLS;
 
 const WHY: Readonly<Record<School, string>> = {
-  least: 'The setting that keeps all sharp pins at the widest opening; with many pins no eye finds it.',
+  least: 'Keeps all pins sharp at the widest aperture; with many pins nobody finds this by eye.',
   hinge: 'For a plane that runs below or above the lens: tilt by its distance, then focus by its slope.',
   farNear: 'As on the ground glass: focus far, tilt for near, until both stay sharp.',
   spread: 'With the lens set: read the rail at the nearest and farthest focus.',

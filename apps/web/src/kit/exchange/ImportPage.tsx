@@ -212,7 +212,7 @@ function figuresGiven({ change }: ImportRow): string {
   const known = figuresOf(change.item.kind).filter(
     ([key]) => values[key] !== null && !(Array.isArray(values[key]) && values[key].length === 0),
   ).length;
-  return `${known} ${known === 1 ? 'figure' : 'figures'} known`;
+  return `${known} ${known === 1 ? 'value' : 'values'} known`;
 }
 
 /** A cell that was refused, with the reason, to be written anew. */

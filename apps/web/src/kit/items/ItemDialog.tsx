@@ -201,7 +201,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
         <div className="sticky -bottom-5 -mx-5 -mb-5 flex items-center justify-end gap-2 border-t border-hairline bg-sheet px-5 py-3">
           {(failure !== null || refusals.size > 0) && (
             <p role="alert" className="grow text-sm text-fails">
-              {failure ?? `${refusals.size === 1 ? 'One figure' : `${refusals.size} figures`} cannot be taken; see above.`}
+              {failure ?? `${refusals.size === 1 ? 'One value' : `${refusals.size} values`} cannot be taken; see above.`}
             </p>
           )}
           {failure === null && refusals.size === 0 && (
@@ -211,7 +211,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
           )}
           <Button onClick={onClose}>Cancel</Button>
           <Button look="main" type="submit" className="shrink-0">
-            {there ? 'Keep these figures' : 'Add to the kit'}
+            {there ? 'Save specs' : 'Add to the kit'}
           </Button>
         </div>
       </form>

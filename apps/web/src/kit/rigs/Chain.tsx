@@ -49,7 +49,7 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
             className="shrink-0 text-xs text-ink-soft hover:text-ink"
             aria-label={`Figures of ${item.name}`}
           >
-            figures
+            specs
           </TextButton>
         )}
         {item && (
