@@ -163,7 +163,7 @@ test('a height is found from what there is, with how sure it is, and refuses wha
 test('a massing model is read, scaled by one known length, drawn and kept; what is none is refused in words', async ({ page, gangway }) => {
   await openStand(page, gangway, /44 × 33 back/);
   await step(page, 'Position');
-  await page.getByLabel('Subject').selectOption('Massing model from a file');
+  await page.getByLabel('Subject', { exact: true }).selectOption('Massing model from a file');
   const dialog = page.getByRole('dialog', { name: 'Massing model from a file' });
   const give = (name: string, content: string | Buffer) =>
     dialog.getByLabel('File of the model').setInputFiles({ name, mimeType: 'application/octet-stream', buffer: Buffer.from(content) });

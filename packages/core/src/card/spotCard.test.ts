@@ -42,6 +42,11 @@ function reachOf(mark: Mark): readonly [readonly number[], readonly number[]] {
   return [[mark.x], [mark.y]];
 }
 
+test('the line of the image circle keeps the id under which stored cards know it', () => {
+  const outside = spotCard(geometryOf(stand({ movements: { riseMm: 30, shiftMm: 0 } })));
+  expect(outside.map(({ id }) => id)).toContain('finding lightCircle');
+});
+
 describe('the card for the spot', () => {
   test('goes in the order in which practitioners work', () => {
     const order = ids(

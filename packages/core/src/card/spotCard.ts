@@ -348,9 +348,14 @@ function mind(geometry: Geometry): readonly CardStep[] {
   return [
     ...evaluateAll(geometry)
       .filter(({ state }) => state !== 'passes')
-      .map((found) => told(`finding ${found.kind}`, `${stateLabel(found)}: ${checkSentence(found)}`)),
+      .map((found) => told(cardId(found.kind), `${stateLabel(found)}: ${checkSentence(found)}`)),
     ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(`caution ${id}`, words)),
   ];
+}
+
+/** The id of a check's line on the card. Cards that are stored know the image circle by its first name. */
+function cardId(kind: CheckResult['kind']): string {
+  return `finding ${kind === 'imageCircle' ? 'lightCircle' : kind}`;
 }
 
 function stateLabel(found: CheckResult): string {
