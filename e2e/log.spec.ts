@@ -390,7 +390,7 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await page.getByRole('button', { name: 'Clear selection' }).click();
   await page.getByLabel('Setup', { exact: true }).selectOption('');
   await page.getByLabel('by setup').check();
-  await expect(grid.getByText(/takes$/).first()).toBeVisible();
+  await expect(grid.getByText(/shots$/).first()).toBeVisible();
   await page.getByLabel('by setup').uncheck();
   await page.getByRole('button', { name: /^f\// }).click();
   await expect(grid.getByRole('columnheader', { name: /^f\// })).toHaveAttribute('aria-sort', /ending/);
@@ -411,7 +411,7 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   await light.getByLabel('Day').fill('2026-06-21');
   await light.getByLabel('Day').press('Enter');
   await expect(light).toContainText(/sunrise 04:\d\d/);
-  await expect(light).toContainText('Hydraulic tower, small format: which way it looks is unknown');
+  await expect(light).toContainText('Hydraulic tower, small format: which way it faces is unknown');
   await page.getByRole('link', { name: /Hydraulic tower, small format/ }).click();
   await step(page, 'Position');
   await type(page, 'Compass bearing of view', '270');
