@@ -205,7 +205,7 @@ test.describe('two tabs on one setup', () => {
 test('a locked slide has one scale, and both movements follow it', async ({ page, gangway }) => {
   await openStand(page, gangway, SMALL);
   await page.getByRole('link', { name: 'Small body with 24 mm shift wide' }).click();
-  await page.getByRole('button', { name: 'Figures of 24 mm shift wide' }).click();
+  await page.getByRole('button', { name: 'Specs of 24 mm shift wide' }).click();
   const dialog = page.getByRole('dialog', { name: '24 mm shift wide' });
   await dialog.getByLabel('Slides', { exact: true }).selectOption('one slide at a fixed angle');
   await dialog.getByLabel('Angle of the slide').fill('90');
@@ -219,7 +219,7 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
   await openStand(page, gangway, SMALL);
   await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
   await expect(
-    page.getByText(/The kit has newer figures for this rig: 24 mm shift wide, Slides: one slide that rotates → one slide at a fixed angle/),
+    page.getByText(/The kit has newer specs for this rig: 24 mm shift wide, Slides: one slide that rotates → one slide at a fixed angle/),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Use the new specs' }).click();
   await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'fails');
@@ -237,7 +237,7 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
 test('a missing figure is unknown, never green, and asks for itself', async ({ page, gangway }) => {
   await openStand(page, gangway, FIELD);
   await page.getByRole('link', { name: '44 × 33 back with 90 mm field wide' }).click();
-  await page.getByRole('button', { name: 'Figures of 90 mm field wide' }).click();
+  await page.getByRole('button', { name: 'Specs of 90 mm field wide' }).click();
   const lens = page.getByRole('dialog', { name: '90 mm field wide' });
   await lens.getByLabel('Image circle, mm').fill('');
   while ((await lens.getByRole('button', { name: 'Remove this circle' }).count()) > 0) {
@@ -245,7 +245,7 @@ test('a missing figure is unknown, never green, and asks for itself', async ({ p
   }
   await lens.getByRole('button', { name: 'Save specs' }).click();
   await expect(lens).toBeHidden();
-  await page.getByRole('button', { name: 'Figures of 4 × 5 in field camera' }).click();
+  await page.getByRole('button', { name: 'Specs of 4 × 5 in field camera' }).click();
   const camera = page.getByRole('dialog', { name: '4 × 5 in field camera' });
   await camera.getByLabel('Front rise').fill('');
   await camera.getByRole('button', { name: 'Save specs' }).click();

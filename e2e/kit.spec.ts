@@ -141,7 +141,7 @@ test('a mechanism that is too thick says so, with the figures', async ({ page, g
 
 test('a figure that is unknown is asked for where it is missed, and given there', async ({ page, gangway }) => {
   await openRig(page, gangway.url, SMALL_RIG);
-  await page.getByRole('button', { name: 'Figures of 36 × 24 body' }).click();
+  await page.getByRole('button', { name: 'Specs of 36 × 24 body' }).click();
   const body = page.getByRole('dialog', { name: '36 × 24 body' });
   await body.getByLabel('Clear opening of the throat').fill('');
   await body.getByRole('button', { name: 'Save specs' }).click();
@@ -297,7 +297,7 @@ test('everything goes out as JSON and as CSV, and the JSON comes back as nothing
   await expect(page.getByRole('button', { name: 'Nothing to import' })).toBeDisabled();
 });
 
-test('the tables are searched, sorted and filtered; what is used is put away instead of deleted', async ({ page, gangway }) => {
+test('the tables are searched, sorted and filtered; what is used is archived instead of deleted', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/items/lens`);
   const names = page.getByRole('rowheader');
   await expect(names).toHaveCount(7);
@@ -318,7 +318,7 @@ test('the tables are searched, sorted and filtered; what is used is put away ins
   await expect(names).toHaveCount(5);
   await page.getByRole('checkbox', { name: 'show archived' }).check();
   await expect(names).toHaveCount(6);
-  // The setup goes on with what was put away.
+  // The setup keeps working with the archived item.
   await page.goto(gangway.url);
   await page.getByRole('link', { name: /small format/ }).click();
   await expect(page.getByText('24 mm, f/3.5 to f/22.')).toBeVisible();

@@ -132,7 +132,7 @@ test.describe('on the phone', () => {
     // The log itself, without going sideways: a shot is opened, a wrong figure refused, a right one kept.
     const jobId = await demoJob(gangway);
     await page.goto(`${gangway.url}/jobs/${jobId}/log`);
-    const takes = page.getByRole('region', { name: 'Takes' });
+    const takes = page.getByRole('region', { name: 'Shots' });
     await expect(takes.getByRole('listitem')).toHaveCount(1);
     await takes.getByRole('button', { name: /Slipway at low water/ }).click();
     const sheet = page.getByRole('dialog', { name: 'Slipway at low water' });
@@ -254,7 +254,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     await page.getByRole('link', { name: 'Log', exact: true }).click();
     await page.getByRole('button', { name: 'Match with files …' }).click();
     await page.getByLabel('Files from the card').setInputFiles([...paths, there]);
-    await expect(page.getByTestId('match-count')).toHaveText('6 of 6 shots matched with 6 files; 0 in doubt.');
+    await expect(page.getByTestId('match-count')).toHaveText('6 of 6 shots matched with 6 files; 0 doubtful.');
     const rows = page.getByRole('table', { name: 'Matches' }).getByRole('row');
     for (const [i, path] of paths.entries()) await expect(rows.nth(i + 1)).toContainText(path.split('/').pop() ?? '');
     await page.getByRole('button', { name: 'Save file names to log' }).click();
@@ -352,7 +352,7 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
     ).toBe(200);
   await page.goto(`${gangway.url}/jobs/${jobId}/log`);
   await expect(page.getByText('20000 shots')).toBeVisible();
-  const grid = page.getByRole('grid', { name: 'Takes' });
+  const grid = page.getByRole('grid', { name: 'Shots' });
   expect(await grid.getByRole('row').count()).toBeLessThan(80);
   // To the very end and back by the keyboard.
   await grid.locator('[data-cell="0:0"]').click();

@@ -201,9 +201,7 @@ test.describe('files', () => {
       writeFileSync(join(folder, 'letter.tif'), 'Dear reader, this is no picture.');
       await openStand(page, gangway, /Ledger sheet/);
       await page.getByRole('link', { name: 'Proof', exact: true }).click();
-      await page
-        .getByLabel('Frames to take in')
-        .setInputFiles(['shot-1.tif', 'letter.tif', 'shot-2.tif'].map((name) => join(folder, name)));
+      await page.getByLabel('Frames to add').setInputFiles(['shot-1.tif', 'letter.tif', 'shot-2.tif'].map((name) => join(folder, name)));
       await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(2);
       await expect(page.getByRole('alert')).toContainText('letter.tif is not a picture that can be read');
       await page.getByRole('button', { name: 'Assemble the frames' }).click();

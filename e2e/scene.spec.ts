@@ -294,7 +294,7 @@ test('things are picked and measured, level and plumb are drawn, a light source 
   await expect(page.getByLabel('shaded by a hand, a flag or a hood')).toBeChecked();
 });
 
-test('cautions are put away for the job, on every setup of it, and brought back', async ({ page, gangway }) => {
+test('cautions are dismissed for the job, on every setup of it, and restored', async ({ page, gangway }) => {
   await openStand(page, gangway, /small format/);
   await step(page, 'Position');
   const mind = page.getByRole('region', { name: 'Cautions' });

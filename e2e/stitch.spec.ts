@@ -152,7 +152,7 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await page.getByRole('button', { name: 'Something moves …' }).click();
   await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'passes');
   await expect(finding(page, 'seam')).toContainText('within one frame');
-  await page.locator('[data-zone="people 1"]').getByText('figures').click();
+  await page.locator('[data-zone="people 1"]').getByText('values').click();
   await type(page, 'Left edge', '-30');
   await type(page, 'Right edge', '30');
   await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'fails');

@@ -60,7 +60,7 @@ describe('the kit', () => {
     expect(after.items.find((row) => row.item.id === item.id)?.item.name).toBe('Board');
   });
 
-  test('what nothing uses is deleted; what a rig or a setup uses is put away', async () => {
+  test('what nothing uses is deleted; what a rig or a setup uses is archived', async () => {
     const loose = plank();
     const held = plank();
     await change(put(loose), put(held), {

@@ -154,7 +154,7 @@ export function kitRoutes(db: Db): Router {
     res.json(z.toJSONSchema(kitFileSchema, { io: 'input' }));
   });
 
-  /** All changes or none; what is removed but used is put away instead. */
+  /** All changes or none; what is removed but used is archived instead. */
   router.post('/kit/changes', express.json({ limit: LARGEST }), async (req, res) => {
     const { changes } = parsed(kitChangesSchema, req.body);
     const kit = await db.transaction(async (tx) => {

@@ -8,7 +8,16 @@ const read = (value: unknown): ReadFigure => ({ ok: true, value });
 const refuse = (message: string): ReadFigure => ({ ok: false, message });
 
 /** The label of a figure with its unit: "Focal length [mm]". */
-export function figureHeader({ label, ...figure }: Figure): string {
+export function figureHeader(figure: Figure): string {
+  return headed(figure.label, figure);
+}
+
+/** The headers under which earlier versions wrote it. */
+export function earlierHeaders(figure: Figure): readonly string[] {
+  return (figure.earlierLabels ?? []).map((label) => headed(label, figure));
+}
+
+function headed(label: string, figure: Figure): string {
   const unit = 'unit' in figure ? figure.unit : '';
   return unit === '' ? label : `${label} [${unit}]`;
 }

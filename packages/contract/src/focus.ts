@@ -62,6 +62,4 @@ export const sharpnessSchema = z.discriminatedUnion('school', [
 ]) satisfies z.ZodType<SharpnessStandard>;
 
 /** What the photographer is willing to do for depth. */
-export const LIMIT_FIGURES = LIMIT_FIELDS;
-
 export const limitsSchema = groupSchema(LIMIT_FIELDS, {});

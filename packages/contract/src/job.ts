@@ -32,7 +32,7 @@ export const jobSummarySchema = z.strictObject({
   id: z.uuid(),
   name: nameSchema,
   demo: z.boolean(),
-  /** Cautions that were read and put away for this job. */
+  /** Cautions that were read and dismissed for this job. */
   dismissedCautions: z.array(z.string()),
   place: jobPlaceSchema.nullable(),
   /** The day of the shoot, 2026-11-25. */

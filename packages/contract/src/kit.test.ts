@@ -9,6 +9,7 @@ import { differences } from './kitDifferences';
 import { csvColumns, kitCsv, kitJson, mended, planImport, readKitFile, type ImportRow } from './kitExchange';
 import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { evenly } from '@gangway/core/evenly.test-support';
+import EARLIER_CSV from './record/fixtures/kitCsvBeforeRenaming.json';
 
 const row = <T extends object>(more: T) => ({ ...more, version: 3, archived: false, used: { rigs: 0, stands: 0 } });
 const KIT: Kit = { items: DEMO_ITEMS.map((item) => row({ item })), rigs: DEMO_RIGS.map((rig) => row({ rig })) };
@@ -136,14 +137,14 @@ describe('files of the kit', () => {
     expect(plan(KIT, text).every(({ action }) => action === 'same')).toBe(true);
   });
 
-  test('what is put away comes back put away', () => {
+  test('what is archived comes back archived', () => {
     const [first, ...rest] = KIT.items;
     if (!first) throw new Error('the kit is empty');
     const rows = plan(EMPTY, kitJson({ ...KIT, items: [{ ...first, archived: true }, ...rest] }));
     expect(rows.filter(({ change }) => change?.op === 'putItem' && change.archived).map(({ name }) => name)).toEqual([first.item.name]);
   });
 
-  test('CSV of every kind no reciprocity', () => {
+  test('CSV of every kind no correction', () => {
     for (const kind of KIND_NAMES) {
       const items = DEMO_ITEMS.filter((item) => item.kind === kind);
       const rows = plan(EMPTY, kitCsv(kind, DEMO_ITEMS));
@@ -206,6 +207,13 @@ describe('files of the kit', () => {
   ])('a file that is none is refused: %p', (text, words) => {
     const read = readKitFile(text);
     expect(read.ok ? '' : read.message).toMatch(words);
+  });
+
+  test.each(Object.entries(EARLIER_CSV))('the file of %s that an earlier version exported still opens, with every value', (kind, text) => {
+    const own = DEMO_ITEMS.filter((item) => item.kind === kind);
+    const rows = plan(EMPTY, text);
+    expect(rows).toHaveLength(own.length);
+    expect(rows.map(({ change }) => change && 'item' in change && change.item.figures)).toEqual(own.map(({ figures }) => figures));
   });
 
   test('the same id twice, a rig with lost components and a lens that became a board are refused', () => {

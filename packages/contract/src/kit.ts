@@ -143,7 +143,7 @@ export const kitFileSchema = z.strictObject({
   version: z.literal(KIT_FORMAT, { error: `version must be ${KIT_FORMAT}: this Gangway reads no other.` }),
   items: z.array(kitItemSchema),
   rigs: z.array(kitRigSchema),
-  /** The ids of what is put away. */
+  /** The ids of what is archived. */
   archived: z.array(idSchema).default([]),
 });
 export type KitFile = z.infer<typeof kitFileSchema>;

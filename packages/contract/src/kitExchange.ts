@@ -3,7 +3,7 @@ import equal from 'fast-deep-equal';
 import Papa from 'papaparse';
 import type { z } from 'zod';
 import { firstIssue } from './apiError';
-import { figureHeader, figureText, readFigure } from './figureText';
+import { earlierHeaders, figureHeader, figureText, readFigure } from './figureText';
 import { KIT_FORMAT, kitItemSchema, kitRigSchema, type Kit, type KitChange, type KitFile, type KitRig } from './kit';
 import { differences } from './kitDifferences';
 import { ITEM_RECORD } from './record/itemRecord';
@@ -66,7 +66,7 @@ function readCsv(text: string): ReadFile {
   const plain = text.replace(/^\uFEFF/u, '');
   const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
   const [header = [], ...records] = data;
-  const columns = header.map((column) => column.trim());
+  const columns = presentColumns(header, records);
   if (!columns.includes('name'))
     return { ok: false, message: 'The file has no column “name”. The first line must name the columns, as in an exported file.' };
   if (!columns.includes('kind'))
@@ -87,6 +87,19 @@ function readCsv(text: string): ReadFile {
     return [{ from: 'csv', at: i + 2, kind: kindOf(cells.kind ?? ''), cells }];
   });
   return lines.length === 0 ? { ok: false, message: 'The file has a header but no rows.' } : { ok: true, lines };
+}
+
+/** The columns of a file as they are named now: those of an earlier version by the kinds of its rows. */
+function presentColumns(header: readonly string[], records: readonly (readonly string[])[]): readonly string[] {
+  const plain = header.map((column) => column.trim());
+  const at = plain.indexOf('kind');
+  const kinds = new Set(records.flatMap((record) => kindOf(record[at] ?? '') ?? []));
+  const now = new Map(
+    [...kinds].flatMap((kind) =>
+      figuresOf(kind).flatMap(([, figure]) => earlierHeaders(figure).map((earlier) => [earlier, figureHeader(figure)] as const)),
+    ),
+  );
+  return plain.map((column) => now.get(column) ?? column);
 }
 
 /** What divides the cells: what stands most often in the first line outside quotation marks. Rows cannot tell, their cells hold semicolons too. */
@@ -170,7 +183,7 @@ export function planImport(kit: Kit, lines: readonly Line[], newId: (line: Line)
     seen.set(id, line.at);
     return before === undefined
       ? judged
-      : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: `The same id stands in line ${before} already.` }]);
+      : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: `The same id is already used in line ${before} already.` }]);
   });
   return withComponents(kit, rows);
 }

@@ -51,8 +51,8 @@ export const logTakeSchema = takeFiguresSchema.extend({
 
 /** A change of a log: takes written as they are to be, and takes taken away. Said again it changes nothing. */
 export const logChangeSchema = z.strictObject({
-  put: z.array(logTakeSchema).max(CHANGES_MOST, `At most ${CHANGES_MOST} takes can be changed at once.`),
-  remove: z.array(z.uuid()).max(CHANGES_MOST, `At most ${CHANGES_MOST} takes can be removed at once.`),
+  put: z.array(logTakeSchema).max(CHANGES_MOST, `At most ${CHANGES_MOST} shots can be changed at once.`),
+  remove: z.array(z.uuid()).max(CHANGES_MOST, `At most ${CHANGES_MOST} shots can be removed at once.`),
 });
 export type LogChange = z.infer<typeof logChangeSchema>;
 

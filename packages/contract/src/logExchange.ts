@@ -132,7 +132,7 @@ function judged(
     const stand = stands.find(({ id }) => id === raw.standId) ?? stands.find(({ name }) => name === raw.stand);
     if (!stand) {
       refused.push(
-        `Row ${line}: its stand ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is not said'}; it must be the name of one of the job’s setups.`,
+        `Row ${line}: its setup ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is missing'}; it must be the name of one of the job’s setups.`,
       );
       continue;
     }

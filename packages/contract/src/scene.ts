@@ -1,7 +1,6 @@
 import { bounded } from './bounds';
 import { shapeOf } from './fieldSchema';
-import { ACCEPTED_FIELDS, LIGHT_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
-import { SETUP_FIELDS } from '@gangway/core/setup/fields';
+import { STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { FIRST_ACCEPTED } from '@gangway/core/scene/scene';
 import { dimensionsOf, SUBJECT_KINDS, UNSAID, type Mesh, type Subject, type SubjectKind } from '@gangway/core/subjects/subject';
 import { z } from 'zod';
@@ -55,22 +54,6 @@ export const subjectSchema = z.discriminatedUnion(
 /** The bounds of where a camera stands and how it is turned; the panel reads them too. */
 const { distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg } = STANCE_FIELDS;
 export const POSE_FIGURES = { distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg };
-
-export const COMPASS_FIGURE = STANCE_FIELDS.compassDeg;
-
-/** Where a light source stands. */
-export const LIGHT_FIGURES = LIGHT_FIELDS;
-
-/** How the lens is turned on the camera. */
-export const FRONT_FIGURES = { tiltDeg: SETUP_FIELDS.front.fields.tiltDeg.label, swingDeg: SETUP_FIELDS.front.fields.swingDeg.label };
-
-/** How the back is turned on the camera. */
-export const REAR_FIGURES = { tiltDeg: SETUP_FIELDS.rear.fields.tiltDeg.label, swingDeg: SETUP_FIELDS.rear.fields.swingDeg.label };
-
-/** What the photographer lets pass. */
-export const ACCEPTED_FIGURES = ACCEPTED_FIELDS;
-
-export const ROOM_FIGURE = STANCE_FIELDS.roomM;
 
 const coordinate = bounded({ label: 'A place in the scene', unit: 'm', min: -1e6, max: 1e6 });
 

@@ -13,10 +13,7 @@ export interface ClockTime {
  *
  * @param at the moment
  * @param timeZone as the IANA names it, such as Europe/London or UTC
- * @throws RangeError for a zone that there is not, or a date that is none
- *
- * @param at the moment
- * @param timeZone time zone as the IANA names it
+ * @throws RangeError for a zone that does not exist or a date that is not valid
  *
  * @example
  * clockTime(new Date('2026-06-21T10:00:00Z'), 'Europe/London').time // => '11:00:00'

@@ -80,7 +80,7 @@ export function yawWords(yawDeg: number): string {
 /**
  * How a lens or back is turned, in words without signs: "tilt 2.4° forward, swing 0.3° right", "no tilt".
  *
- * @param values the values, by name
+ * @param turn tilt (forward positive) and swing (right positive), degrees
  *
  * @example
  * turnWords({ tiltDeg: 2.4, swingDeg: 0 }) // => 'tilt 2.4° forward'

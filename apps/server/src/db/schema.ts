@@ -13,7 +13,7 @@ export const jobs = pgTable('jobs', {
   name: text('name').notNull(),
   /** The job that ships with Gangway, which `--reset-demo` puts back. */
   demo: boolean('demo').notNull().default(false),
-  /** Cautions that were read and put away for this job. */
+  /** Cautions that were read and dismissed for this job. */
   dismissedCautions: jsonb('dismissed_cautions').$type<string[]>().notNull().default([]),
   /** Where and on which day it is photographed. */
   place: jsonb('place').$type<JobPlace>(),
@@ -50,7 +50,7 @@ export const stands = pgTable(
 const row = {
   /** Grows by one with every change; a change names the version that it was made against. */
   version: integer('version').notNull().default(1),
-  /** Put away: no longer offered, still there for what uses it. */
+  /** Archived: no longer offered, still there for what uses it. */
   archived: boolean('archived').notNull().default(false),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),

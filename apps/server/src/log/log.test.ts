@@ -173,7 +173,7 @@ describe('jobs', () => {
 });
 
 describe('cards on paper', () => {
-  test('a card is a PDF of A5 or half letter with the specs of its stand; a job’s has every setup', async () => {
+  test('a card is a PDF of A5 or half letter with the values of its setup; that of a job has every setup', async () => {
     const job = await newJob('On paper');
     const pdf = async (path: string) => {
       const { body } = await api().get(path).buffer(true).expect(200).expect('Content-Type', 'application/pdf');
@@ -269,7 +269,7 @@ describe('the archive of a job', () => {
     return { job: { ...(JSON.parse(plain) as object), name: '' }, sums: sums.sort() };
   }
 
-  test('out and in again no reciprocity: stands, log, photographs, frames', async () => {
+  test('out and in again no correction: stands, log, photographs, frames', async () => {
     const job = await newJob('Round trip');
     await api()
       .patch(`/api/jobs/${job.id}`)

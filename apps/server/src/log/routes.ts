@@ -205,7 +205,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
       }
       const held = await tx.$count(takes, eq(takes.jobId, jobId));
       if (held > TAKES_MOST)
-        throw new HttpError(409, 'too_many', `A job may have at most ${TAKES_MOST} takes in its log; this would make ${held}.`, {
+        throw new HttpError(409, 'too_many', `A job may have at most ${TAKES_MOST} shots in its log; this would make ${held}.`, {
           path: ['put'],
         });
     });

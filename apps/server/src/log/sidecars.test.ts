@@ -213,7 +213,7 @@ describe('CSV and JSON', () => {
     if (!('takes' in found)) throw new Error(found.trouble);
     expect(found.takes).toMatchObject([{ fNumber: 8, focalMm: 24, standId: STAND, remarks: '' }]);
     expect(found.refused).toEqual([
-      expect.stringMatching(/^Row 2: its stand “nowhere” is not in this job/),
+      expect.stringMatching(/^Row 2: its setup “nowhere” is not in this job/),
       expect.stringMatching(/^Row 3, fNumber: Aperture, f\/ must be a number/),
       expect.stringMatching(/^Row 4, at: Time must be a moment/),
     ]);

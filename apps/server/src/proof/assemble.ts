@@ -268,9 +268,7 @@ function onCanvas(at: readonly Px[], seen: readonly Size[], { placing, output }:
     height: seen[i]?.height ?? 0,
   }));
   if (output === 'jpeg' && Math.max(whole.width, whole.height) > JPEG_MOST)
-    throw new AssemblyTrouble(
-      `The picture is ${whole.width} × ${whole.height} px; a JPEG holds at most ${JPEG_MOST} on a side. Take TIFF.`,
-    );
+    throw new AssemblyTrouble(`The picture is ${whole.width} × ${whole.height} px; a JPEG holds at most ${JPEG_MOST} on a side. Use TIFF.`);
   return { whole, laid };
 }
 
@@ -336,7 +334,7 @@ function plannedPlaces(
   if (plan) {
     if (frames.length !== plan.frames.length)
       throw new AssemblyTrouble(
-        `The plan has ${plan.frames.length} places, and there are ${frames.length} frames: ${frames.length > plan.frames.length ? 'take the extra ones out' : 'add what is missing, or leave its place empty'}.`,
+        `The plan has ${plan.frames.length} places, and there are ${frames.length} frames: ${frames.length > plan.frames.length ? 'remove the extra ones' : 'add what is missing, or leave its place empty'}.`,
       );
     const [at] = present;
     const planned = plan.frames[at?.place ?? 0];
@@ -429,7 +427,7 @@ function roughPlaces(
   }
   if (missing.length > 0)
     throw new AssemblyTrouble(
-      `Without a plan, nothing says where ${missing.slice(0, 4).join(', ')} ${missing.length === 1 ? 'lies' : 'lie'}: what ${missing.length === 1 ? 'it shows' : 'they show'} is not found in the neighbour. Check order, rows and columns, or take a setup whose mosaic is planned.`,
+      `Without a plan, nothing says where ${missing.slice(0, 4).join(', ')} ${missing.length === 1 ? 'lies' : 'lie'}: what ${missing.length === 1 ? 'it shows' : 'they show'} is not found in the neighbour. Check order, rows and columns, or choose a setup with a planned mosaic.`,
     );
   return wanted.map((each, i) => at.get(i) ?? { x: each.left, y: each.top });
 }

@@ -109,7 +109,7 @@ const router = createBrowserRouter([
       },
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/calculators/:name', element: <CalculatorsPage /> },
-      // Addresses of before.
+      // Earlier addresses.
       { path: '/guide', element: <Navigate to="/calculators" replace /> },
       { path: '/guide/:name', element: <EarlierCalculator /> },
       { path: '*', element: <Nowhere /> },

@@ -69,7 +69,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
                 onCommit={(zone) =>
                   isTimeZone(zone.trim()) && zone.trim() !== ''
                     ? (void put({ place: { ...place, timeZone: zone.trim() } }), null)
-                    : `Time zone: “${zone.slice(0, 40)}” is unknown; write it like Europe/London or UTC.`
+                    : `Time zone must be a name such as Europe/London or UTC; you entered “${zone.slice(0, 40)}”.`
                 }
               />
               <DayField key={day ?? ''} day={day} onDay={(next) => void put({ day: next })} />

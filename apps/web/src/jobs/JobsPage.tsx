@@ -87,7 +87,7 @@ export function JobsPage() {
                   }
                 >
                   <span className="block truncate">{job.name}</span>
-                  <span className="text-xs font-normal text-ink-soft">{job.standCount === 1 ? '1 setup' : `${job.standCount} stands`}</span>
+                  <span className="text-xs font-normal text-ink-soft">{job.standCount === 1 ? '1 setup' : `${job.standCount} setups`}</span>
                 </NavLink>
               </li>
             ))}

@@ -21,7 +21,7 @@ describe('undoing what was done to the kit', () => {
     ]);
   });
 
-  test('what was added is removed, what was removed comes back, and what was put away instead is brought out', () => {
+  test('what was added is removed, what was removed comes back, and what was archived instead is unarchived', () => {
     const added = doneBetween(
       before,
       { ...before, items: [...before.items, { item: other, version: 1, archived: false, used }] },
@@ -36,7 +36,7 @@ describe('undoing what was done to the kit', () => {
     const gone = doneBetween(before, { ...before, rigs: [] }, removal, 'removed');
     expect(changesTo({ ...before, rigs: [] }, gone, 'before')).toEqual([{ op: 'putRig', rig, archived: false, version: null }]);
     const away: Kit = { ...before, rigs: [{ rig, version: 3, archived: true, used }] };
-    expect(changesTo(away, doneBetween(before, away, removal, 'put away'), 'before')).toEqual([
+    expect(changesTo(away, doneBetween(before, away, removal, 'archived'), 'before')).toEqual([
       { op: 'putRig', rig, archived: false, version: 3 },
     ]);
   });

@@ -52,7 +52,7 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
         style={{ height: Math.max(LEAST_PX, size?.height ?? 0) }}
         tabIndex={0}
         role="region"
-        aria-label="Takes"
+        aria-label="Shots"
       >
         <ul className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, key }) => {

@@ -66,7 +66,7 @@ export function LogPage() {
       return;
     }
     const refused =
-      found.takes.length === 0 ? null : await change({ put: found.takes, remove: [] }, `${found.takes.length} takes imported`);
+      found.takes.length === 0 ? null : await change({ put: found.takes, remove: [] }, `${found.takes.length} shots imported`);
     setSaid([
       ...(refused === null ? [`${found.takes.length} ${found.takes.length === 1 ? 'shot is' : 'shots are'} imported.`] : [refused]),
       ...found.refused,
@@ -169,7 +169,7 @@ export function LogPage() {
               {said.length > 50 && <li>… and {said.length - 50} more.</li>}
             </ul>
             <Button look="quiet" onClick={() => setSaid([])}>
-              Put away
+              Close
             </Button>
           </div>
         )}
@@ -178,8 +178,8 @@ export function LogPage() {
           <div className="max-w-lg p-6">
             <h2 className="mb-1 text-lg font-semibold">Nothing logged yet</h2>
             <p className="text-ink-soft">
-              Open a setup and touch “Log a shot” in its steps Expose or Card: movements, focus, aperture, time and film are taken from the
-              stand as it is set. Or imported a log that was written out before.
+              Open a setup and choose “Log a shot” in step Expose or Card: movements, focus, aperture, shutter speed and film are copied
+              from the setup. Or import a log that was exported earlier.
             </p>
           </div>
         ) : (

@@ -129,7 +129,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
       <div
         ref={scroll}
         role="grid"
-        aria-label="Takes"
+        aria-label="Shots"
         aria-rowcount={rows.length + 1}
         aria-colcount={COLUMNS.length + 1}
         aria-multiselectable

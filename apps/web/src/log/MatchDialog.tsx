@@ -156,7 +156,7 @@ function WhatWasFound({ read, found, kept, byId, timeZone }: WhatWasFoundProps) 
     <ul aria-label="What was found" className="list-disc pl-5">
       <li data-testid="match-count">
         {kept.length} of {byId.size} shots matched with {read.files.length} files; {kept.filter(({ doubts }) => doubts.length > 0).length}{' '}
-        in doubt.
+        doubtful.
       </li>
       {found.remarks.map((words) => (
         <li key={words}>{words}</li>
@@ -221,7 +221,7 @@ function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableP
       <table className="w-full border-collapse tabular-nums" aria-label="Matches">
         <thead className="sticky top-0 bg-sheet text-left text-ink-soft">
           <tr>
-            <Th className="px-1">Take</Th>
+            <Th className="px-1">Shot</Th>
             <Th className="px-1">File</Th>
             <Th className="px-1" end>
               Apart, s
@@ -332,7 +332,7 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
         </Button>
         <Button
           disabled={busy || named.length === 0 || !canFolder}
-          title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; take the zip'}
+          title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; use the zip'}
           onClick={() => void folder()}
         >
           Sidecars into a folder …

@@ -132,7 +132,7 @@ export function BackPanel({
           : 'Film cannot be simulated here. '}
         {hearsLens(stand.settings)
           ? 'Electronic contacts: the camera records aperture and focal length.'
-          : 'No contacts: the files will not know aperture or focal length.'}{' '}
+          : 'No contacts: the files will not record aperture or focal length.'}{' '}
         Surfaces carry an invented grain, so that there is something to compare.
       </p>
       {busy ? (

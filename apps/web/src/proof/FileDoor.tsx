@@ -107,7 +107,7 @@ export function FileDoor({
           type="file"
           multiple
           accept={TYPES}
-          aria-label="Frames to take in"
+          aria-label="Frames to add"
           className="sr-only"
           tabIndex={-1}
           onChange={(event) => {
@@ -138,7 +138,7 @@ export function FileDoor({
         </div>
         {coming && (
           <div className="flex items-center gap-2">
-            <Progress share={coming.done / coming.of} words={`taking in ${coming.name}`} />
+            <Progress share={coming.done / coming.of} words={`adding ${coming.name}`} />
             <Button onClick={() => stop.current?.abort()}>Cancel</Button>
           </div>
         )}

@@ -4,7 +4,12 @@ import { Link } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
 import { IconButton } from './Button';
 
-/** The bar over every page: the name, where one is, what can be done here, and the light to work in. */
+const PAGES = [
+  { to: '/kit', label: 'Kit', title: 'Kit: the equipment you own and the rigs built from it', Icon: Camera },
+  { to: '/calculators', label: 'Calculators', title: 'Calculators: every calculation on its own', Icon: BookOpen },
+];
+
+/** The bar at the top of every page: the name, the current place, its actions, the links to the other pages and the theme. */
 export function TopBar({ where, children }: { readonly where?: ReactNode; readonly children?: ReactNode }) {
   const theme = useTheme();
   const dark = theme === 'dark-cloth';
@@ -20,22 +25,17 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
       </Link>
       <div className="flex min-w-0 grow items-center gap-2">{where}</div>
       {children}
-      <Link
-        to="/kit"
-        title="Kit: what is owned, and what is built from it"
-        aria-label="Kit"
-        className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk"
-      >
-        <Camera size={18} aria-hidden />
-      </Link>
-      <Link
-        to="/calculators"
-        title="Calculators: every calculation, to try"
-        aria-label="Calculators"
-        className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk"
-      >
-        <BookOpen size={18} aria-hidden />
-      </Link>
+      {PAGES.map(({ to, label, title, Icon }) => (
+        <Link
+          key={to}
+          to={to}
+          title={title}
+          aria-label={label}
+          className="inline-grid size-8 shrink-0 place-items-center rounded-md hover:bg-sunk"
+        >
+          <Icon size={18} aria-hidden />
+        </Link>
+      ))}
       <IconButton
         label={dark ? 'Use the paper theme' : 'Use the dark cloth theme'}
         onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}

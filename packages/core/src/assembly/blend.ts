@@ -37,8 +37,8 @@ export type Falloff =
  * By what the light at a place of a frame is multiplied.
  *
  * @param falloff how the light falls off
- * @param x to the right, in the unit of the rest
- * @param y downwards, in the unit of the rest
+ * @param x from the left of the frame, px
+ * @param y from the top of the frame, px
  *
  * @example
  * falloffAt({ kind: 'cos4', footX: 0, footY: 0, distancePx: 100, axis: [0, 0, 1] }, 100, 0) // => 4

@@ -74,7 +74,7 @@ function within({ sums, width, left, top, right, bottom }: WithinInput): number 
  *
  * @param a the first picture
  * @param b the second picture
- * @param values the values, by name
+ * @param box the least and the greatest offset that are tried, px
  *
  * @example
  * coarsePlace(wave(), wave(4), { least: { x: -8, y: -2 }, most: { x: 8, y: 2 } })?.at.x // => 4

@@ -143,7 +143,7 @@ function awayPx(
  * Source: weighted least squares with trimming (Rousseeuw and Leroy, 1987).
  *
  * @param patches the measured patches of the overlap
- * @param along direction of the seam
+ * @param along direction from `a` to `b`
  *
  * @example
  * pairOf([], { x: 1, y: 0 }).state // => 'nothing'
@@ -233,7 +233,7 @@ export function pairOf(patches: readonly Patch[], along: Px): Pair {
  * Where to look in an overlap, px in the picture of `a`: middles of patches spread evenly over it, as many as go in, at most so many.
  *
  * @param overlap where the two frames overlap, px
- * @param size patches along the overlap
+ * @param size side of a patch, px
  * @param most the most patches
  *
  * @example

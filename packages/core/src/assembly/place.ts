@@ -135,7 +135,7 @@ export interface LightLink {
  * squares of the logarithms, their mean held at nothing so that the whole
  * keeps its exposure; wrong links weigh less (Huber 1964).
  *
- * @param count how many
+ * @param count number of frames
  * @param links ratios of light between neighbours
  *
  * @example

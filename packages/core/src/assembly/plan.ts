@@ -120,9 +120,9 @@ export type GridOrder = keyof typeof GRID_ORDERS;
  * Which column and row the frame with a number in the series has.
  *
  * @param i number of the frame, from 0
- * @param columns columns
- * @param rows rows
- * @param order by rows or by columns
+ * @param columns number of columns
+ * @param rows number of rows
+ * @param order in which the frames were shot: by rows, by columns, or back and forth
  *
  * @example
  * gridPlace(4, 3, 2, 'rows') // => {column: 1, row: 1}
@@ -137,7 +137,7 @@ export function gridPlace(i: number, columns: number, rows: number, order: GridO
 /**
  * Neighbours of frames that lie somewhere, with the direction from one to the other.
  *
- * @param frames the frames, in the order of shooting
+ * @param frames where the frames lie, px
  *
  * @example
  * neighboursOf([{ left: 0, top: 0, width: 100, height: 80 }, { left: 70, top: 0, width: 100, height: 80 }]).length // => 1
@@ -155,7 +155,7 @@ export function neighboursOf(
 /**
  * The largest whole rectangle that the frames cover, px from the same corner, rounded inwards to whole pixels; `null` when there is none.
  *
- * @param frames the frames, in the order of shooting
+ * @param frames where the frames lie, px
  *
  * @example
  * wholeOf([{ left: 0, top: 0, width: 100, height: 80 }, { left: 70, top: 0, width: 100, height: 80 }]) // => {left: 0, top: 0, width: 170, height: 80}

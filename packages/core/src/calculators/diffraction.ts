@@ -7,7 +7,7 @@ export const diffraction = calculator({
   name: 'diffraction',
   title: 'Diffraction',
   chapter: 'focus',
-  purpose: 'What diffraction leaves of the finest detail that the pixels can hold.',
+  purpose: 'How much of the finest detail at the pixel pitch diffraction leaves.',
   formula: 'Airy 2.44·λ·N(1 + m/p); (2/π)(acos x − x√(1 − x²)), x = λN′/(2·pixel)',
   source: 'Goodman, Introduction to Fourier Optics',
   limits: 'An ideal lens; common practice on 3.76 µm: f/11 crisp, f/16 comfortable, f/22 just visible, f/32 visibly soft.',

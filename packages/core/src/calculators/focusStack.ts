@@ -11,7 +11,7 @@ export const focusStack = calculator({
   formula: '⌈ln(v_near/v_far)/((1 − overlap)·ln((1 + e)/(1 − e)))⌉, e = N·c/f',
   source: 'Ratio of successive image distances, from the wedge’s limits',
   limits: 'Untilted; at least one frame. Far is null for infinity.',
-  school: 'Stack or tilt: a stack reaches what no tilted plane can hold, a tilt needs one frame.',
+  school: 'Stack or tilt: a stack reaches what no tilted plane can, a tilt needs one frame.',
   input: z.strictObject({
     focalMm: q.lengthMm('focal length f'),
     fNumber: q.fNumber('marked f-number N'),

@@ -22,8 +22,8 @@ export const keystone = calculator({
   }),
   output: z.strictObject({
     vanishingPointMm: q.answerOrNull('mm', 'where verticals meet, above the centre +; null when level'),
-    edgeLeanDeg: q.answer('°', 'lean of an upright at the edge'),
-    convergenceMm: q.answer('mm', 'how far the ends of an edge upright part'),
+    edgeLeanDeg: q.answer('°', 'lean of a vertical at the edge'),
+    convergenceMm: q.answer('mm', 'convergence of an edge vertical'),
     convergencePx: q.answer('px', 'the same in pixels'),
     keptFraction: q.answer('share', 'share of the pixels that software keeps'),
     stretchAcross: q.answer('×', 'stretch of the far edge, across'),

@@ -5,13 +5,14 @@ import * as q from './quantities';
 
 export const leastAperture = calculator({
   name: 'leastAperture',
-  title: 'Least aperture',
+  title: 'Widest aperture for a set of pins',
   chapter: 'focus',
-  purpose: 'The movement that holds a set of points at the widest opening, and that opening.',
+  purpose: 'The movement that keeps a set of points sharp at the widest aperture, and that aperture.',
   formula: 'least max|g|, g = 1 − a·d + f·|a|/z, a = v·l/f; N = f·max|g|/c',
   source: 'Linear Chebyshev approximation, repeated; checked against linear programming and global search',
   limits: 'Geometric blur. A limit on tilt is one on the total angle.',
-  school: 'Least aperture of all pins; others set the hinge distance, or iterate far and near.',
+  school:
+    'Finds the widest aperture that holds every pin; other methods set the hinge distance, or go back and forth between far and near.',
   input: z.strictObject({
     focalMm: q.lengthMm('focal length f'),
     pointsM: z.array(q.pointM('a pin')).min(1).max(10_000).meta({ unit: 'm', description: 'pins that must be sharp, camera frame' }),
@@ -19,7 +20,7 @@ export const leastAperture = calculator({
     maxTiltDeg: z.number().min(0).max(89).nullable().meta({ unit: '°', description: 'limit on the total tilt, null for none' }),
   }),
   output: z.strictObject({
-    fNumber: q.answer('f/', 'f-number that keeps all sharp pins; 0 when they lie in one plane'),
+    fNumber: q.answer('f/', 'f-number that keeps all pins sharp; 0 when they lie in one plane'),
     tiltDeg: q.answer('°', 'tilt, forward +'),
     swingDeg: q.answer('°', 'swing, right +'),
     totalDeg: q.answer('°', 'angle of both together'),

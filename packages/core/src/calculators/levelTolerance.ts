@@ -21,7 +21,7 @@ export const levelTolerance = calculator({
     acceptedPx: q.pixels('what is accepted over the whole side'),
   }),
   output: z.strictObject({
-    pitchTenthPx: q.answer('px', 'parting of an edge upright for 0.1° of pitch'),
+    pitchTenthPx: q.answer('px', 'convergence of an edge vertical for 0.1° of pitch'),
     pitchTenthPrintMm: q.answer('mm', 'the same on the print'),
     pitchDeg: q.answer('°', 'pitch that stays within what is accepted'),
     rollTenthPx: q.answer('px', 'climb of a level line for 0.1° of roll'),

@@ -69,7 +69,7 @@ const BY_NAME = new Map(CALCULATORS.map((each) => [each.name, each]));
 /**
  * The calculator of a name; `null` when there is none.
  *
- * @param name name
+ * @param name name of the calculator
  *
  * @example
  * calculatorNamed('nothing') // => null
@@ -81,7 +81,7 @@ export function calculatorNamed(name: string): Calculator | null {
 /**
  * Runs a calculator by name on any input at all: an answer or a typed error, never a throw.
  *
- * @param name name
+ * @param name name of the calculator
  * @param input its input, not yet checked
  *
  * @example

@@ -5,7 +5,7 @@ import * as q from './quantities';
 
 export const standOff = calculator({
   name: 'standOff',
-  title: 'How far off to stand',
+  title: 'How far away to stand',
   chapter: 'perspective',
   purpose: 'The nearest place from which a level camera gets a top in, alone and with the foot.',
   formula: 'D = f + f(H − c)/(r + h/2 − k); with the foot D ≥ f + f·H/(h − 2k)',

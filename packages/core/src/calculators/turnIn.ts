@@ -7,7 +7,7 @@ export const turnIn = calculator({
   name: 'turnIn',
   title: 'Edge stretch',
   chapter: 'perspective',
-  purpose: 'Taming the stretch at the edge: turn the camera toward it, then shift back.',
+  purpose: 'How much less the edge is stretched when the camera is turned toward it and shifted back to the same framing.',
   formula: '1/cos θ, θ off the back’s normal; new shift v·tan(atan(s/v) − ψ)',
   source: 'Central projection of a small sphere',
   limits: 'One direction; the wall’s horizontals then converge toward v/tan ψ.',

@@ -1,6 +1,6 @@
 import { freshGeometry } from '../geometry/geometry';
 import { wrapped, type Drawing, type Mark } from './drawing';
-import { CARD_GROUPS, spotCard, type CardGroup, type CardStep } from './spotCard';
+import { spotCard, stepsByPart, type CardStep } from './spotCard';
 import { circleCaption, circleMarks, sectionMarks, viewOf } from './standDrawings';
 import type { SetupSettings } from '../model/setup';
 
@@ -135,10 +135,8 @@ export function putCard(pages: Pages, { name, settings }: CardOf): void {
   });
   pages.y += 49;
   pages.text(circleCaption(freshGeometry(settings)), { size: 2.2 });
-  for (const group of Object.keys(CARD_GROUPS) as CardGroup[]) {
-    const inside = steps.filter((each) => each.group === group);
-    if (inside.length === 0) continue;
-    pages.heading(CARD_GROUPS[group]);
+  for (const { heading, inside } of stepsByPart(steps)) {
+    pages.heading(heading);
     for (const each of inside) putStep(pages, each, settings.card.notes[each.id] ?? '', settings.card.ticked.includes(each.id));
   }
 }

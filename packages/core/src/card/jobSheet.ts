@@ -138,7 +138,7 @@ export function sunWords(sun: SunTimes, timeZone: string): string {
 /**
  * When a front is lit, in words.
  *
- * @param values the values, by name
+ * @param lit the bearing of the front, and when the sun is on it
  * @param timeZone time zone as the IANA names it
  *
  * @example

@@ -26,6 +26,22 @@ export const CARD_GROUPS = {
 } as const;
 export type CardGroup = keyof typeof CARD_GROUPS;
 
+/**
+ * The steps under the heading of each part, in the order of the parts; a part without a step is left out.
+ *
+ * @param steps steps of a card
+ *
+ * @example
+ * stepsByPart([]).length // => 0
+ */
+export function stepsByPart(
+  steps: readonly CardStep[],
+): readonly { readonly group: CardGroup; readonly heading: string; readonly inside: readonly CardStep[] }[] {
+  return Object.entries(CARD_GROUPS)
+    .map(([key, heading]) => ({ group: key as CardGroup, heading, inside: steps.filter(({ group }) => group === key) }))
+    .filter(({ inside }) => inside.length > 0);
+}
+
 /** One line of a card. */
 export interface CardStep {
   readonly id: string;
@@ -81,9 +97,7 @@ export function leftOff(geometry: Geometry): readonly CardStep[] {
 
 /** Within each part the steps that are named in their order; a step that is not named keeps its place behind the one before it. */
 function ordered(steps: readonly CardStep[], order: readonly string[]): readonly CardStep[] {
-  const groups = Object.keys(CARD_GROUPS) as CardGroup[];
-  return groups.flatMap((group) => {
-    const inside = steps.filter((each) => each.group === group);
+  return stepsByPart(steps).flatMap(({ inside }) => {
     const named = order.flatMap((id) => inside.filter((each) => each.id === id));
     const result = [...named];
     inside.forEach((each, i) => {
@@ -229,7 +243,7 @@ function work(geometry: Geometry): readonly CardStep[] {
   );
   add(
     'meter',
-    exposure.throughLens ? 'Meter through the lens as it stands' : 'Meter',
+    exposure.throughLens ? 'Meter through the lens as it is set' : 'Meter',
     exposure.meter === null ? 'no reading yet' : meterFigure(geometry),
   );
   if (working) {
@@ -271,7 +285,7 @@ function work(geometry: Geometry): readonly CardStep[] {
     add(
       'series',
       `Shoot the mosaic in order, with a hand in the frame before the first and after the last`,
-      `${totalTakes(geometry)} takes in all`,
+      `${totalTakes(geometry)} shots in all`,
     );
   add(
     'review',
@@ -342,7 +356,7 @@ function mosaicSteps(geometry: Geometry): readonly CardStep[] {
   });
 }
 
-/** Findings that do not hold, and every caution that concerns the setup: those put away on screen too. */
+/** Checks that do not pass, and every caution that concerns the setup, those dismissed on screen among them. */
 function mind(geometry: Geometry): readonly CardStep[] {
   const told = (id: string, words: string): CardStep => ({ ...step('mind', id, words), told: true });
   return [

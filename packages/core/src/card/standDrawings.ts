@@ -102,8 +102,8 @@ export function circleMarks(geometry: Geometry, box: Box): readonly Mark[] {
     const ring = closed(sharpRing);
     for (let i = 0; i + 1 < ring.length; i += 2) marks.push(...lines(ring.slice(i, i + 2), box, 0.2));
     if (!laid) {
-      const points = pairs(standContour(geometry, sharp)).map(to);
-      if (points.length > 2) marks.push(...lines([...points, points[0] as Point], box, 0.12));
+      const outline = pairs(standContour(geometry, sharp));
+      if (outline.length > 2) marks.push(...lines(closed(outline), box, 0.12));
     }
   }
   rects.forEach(({ left, right, lower, upper }, i) => {

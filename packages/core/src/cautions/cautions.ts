@@ -112,7 +112,7 @@ export const CAUTIONS: readonly Caution[] = [
 ];
 
 /**
- * What is to be minded at a step of a setup, without what was put away for the job.
+ * The cautions for a step of a setup, without those dismissed for the job.
  *
  * @param geometry what follows from the settings of a setup
  * @param step step of the bench

@@ -1,7 +1,5 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
-import { assembled } from '../rig/assembled';
-import { body, lens, mounted } from '../rig/parts.test-support';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
 import { patched } from '../setup/patch';
@@ -12,30 +10,9 @@ import { fixSetting } from './wording';
 import { evenly } from '../evenly.test-support';
 import type { Mosaic } from '../model/mosaic';
 import type { Scene } from '../model/scene';
+import { rig } from '../examples.test-support';
 import type { SetupSettings } from '../model/setup';
 
-const built = assembled({
-  name: 'rig',
-  rigId: null,
-  parts: mounted({
-    back: body({ widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 }),
-    lens: lens({
-      focalMm: 35,
-      lightMm: 90,
-      definition: [
-        { fNumber: 8, diameterMm: 66, evidence: 'measured' },
-        { fNumber: 11, diameterMm: 72, evidence: 'measured' },
-      ],
-      slides: 'box',
-      riseMm: 14,
-      fallMm: 14,
-      leftMm: 14,
-      rightMm: 14,
-    }),
-  }),
-});
-if (!built.known) throw new Error('unknown');
-const rig = built.value;
 const at = (shiftMm: number, riseMm = 0) => ({ shiftMm, riseMm, turned: false });
 const mosaic = (frames: Mosaic['frames'], more: Partial<Mosaic> = {}): Mosaic => ({
   ...FIRST_MOSAIC,

@@ -97,7 +97,7 @@ export function* aroundZones(geometry: Geometry, trial: Trial): Generator<Fix | 
         shiftMm: shiftMm + across + Math.sign(across) * stepMm,
       });
       const frames = mosaic.frames.map((each, i) => (i === index ? { ...rounded(laid.slides, to(each)), turned: each.turned } : each));
-      yield withFrames(mosaic, frames, trial, `frame ${index + 1} moved so that it holds “${zone.name}”`);
+      yield withFrames(mosaic, frames, trial, `frame ${index + 1} moved so that it contains “${zone.name}”`);
     }
   }
 }

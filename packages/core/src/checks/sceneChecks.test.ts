@@ -94,8 +94,8 @@ describe('level', () => {
 describe('room behind the camera', () => {
   test('is counted to the obstacle, and made by coming nearer', () => {
     expect(of('obstacle', seen({}))).toBeUndefined();
-    expect(said('obstacle', seen({ roomM: 24 }))).toBe('passes: There is room for the camera, 4.0 m before the obstacle.');
-    expect(said('obstacle', seen({ roomM: 20.2 }))).toMatch(/^tight: The camera is only 0\.2 m before the obstacle/);
+    expect(said('obstacle', seen({ roomM: 24 }))).toBe('passes: There is room for the camera, 4.0 m in front of the obstacle.');
+    expect(said('obstacle', seen({ roomM: 20.2 }))).toMatch(/^tight: The camera is only 0\.2 m in front of the obstacle/);
     const settings = seen({ roomM: 17 });
     const found = of('obstacle', settings);
     expect(said('obstacle', settings)).toBe('fails: There is no room for the camera: it would be 3.0 m behind the obstacle.');
@@ -137,7 +137,7 @@ describe('flare', () => {
       /^tight: The light source is in the picture/,
     );
     expect(said('flare', seen({ light: { bearingDeg: 180, heightDeg: 30, shaded: false } }))).toMatch(
-      /^passes: The light source stands \d+\.\d° outside the circle\.$/,
+      /^passes: The light source is \d+\.\d° outside the circle\.$/,
     );
   });
 

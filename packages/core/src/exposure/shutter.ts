@@ -25,7 +25,7 @@ export interface Shutter {
  * @example
  * shuttersOf(parts).length // => 1
  */
-export function shuttersOf(parts: RigParts): readonly Shutter[] {
+export function shuttersOf(parts: RigParts): readonly [Shutter, ...Shutter[]] {
   const all: Shutter[] = [];
   const { lens, back } = parts;
   if (lens.figures.attachment === 'board') {
@@ -47,8 +47,8 @@ export function shuttersOf(parts: RigParts): readonly Shutter[] {
       all.push({ kind: 'focal', fastestS, slowestS, bulb: true, syncS: null, readoutMs: null });
     if (readoutMs !== null) all.push({ kind: 'electronic', fastestS, slowestS, bulb: false, syncS: Infinity, readoutMs });
   }
-  if (all.length === 0) all.push({ kind: 'cap', fastestS: 1, slowestS: null, bulb: true, syncS: 0, readoutMs: 0 });
-  return all;
+  const [usual = { kind: 'cap', fastestS: 1, slowestS: null, bulb: true, syncS: 0, readoutMs: 0 }, ...others] = all;
+  return [usual, ...others];
 }
 
 // Marked times of cameras in full stops, and in halves and thirds between (common practice; ISO 516 from memory).

@@ -54,7 +54,7 @@ export interface Working {
  */
 export function standShutter({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Shutter {
   const all = shuttersOf(rig.parts);
-  return all.find(({ kind }) => kind === exposure.shutter) ?? (all[0] as Shutter);
+  return all.find(({ kind }) => kind === exposure.shutter) ?? all[0];
 }
 
 /**

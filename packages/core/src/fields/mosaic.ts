@@ -47,7 +47,7 @@ export const MOSAIC_FIELDS = {
   mover: choice({
     label: 'What moves',
     choices: {
-      lens: 'the lens moves, the camera stands',
+      lens: 'the lens moves, the camera stays',
       counter: 'the lens moves, the camera is slid the other way',
       back: 'the lens is held by its foot, the back moves',
     },

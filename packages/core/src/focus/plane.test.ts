@@ -195,7 +195,7 @@ describe('what cannot be, and the nearest that can', () => {
           ],
           { kind: 'cone', maxDeg: 4 },
         ),
-      /takes tilt 6\.15° and swing 0\.00°.*nearest that it can is tilt 4\.00° and swing 0\.00°/,
+      /needs tilt 6\.15° and swing 0\.00°.*closest available is tilt 4\.00° and swing 0\.00°/,
     ],
     [
       'tilt on a mechanism that only swings',
@@ -209,7 +209,7 @@ describe('what cannot be, and the nearest that can', () => {
           ],
           { kind: 'line', angleDeg: 90, rangeDeg: [-8, 8] },
         ),
-      /nearest that it can is tilt 0\.00° and swing 0\.00°/,
+      /closest available is tilt 0\.00° and swing 0\.00°/,
     ],
     ['untilted at the focal length', () => focusPlane(90, 90, 0, 0), /focused at infinity.*more than 90/],
     ['untilted inside it', () => focusPlane(90, 80, 0, 0), /nothing is in focus.*more than 90/],

@@ -44,7 +44,7 @@ export function stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap = 0 
     throw new CoreError(
       'too_many_frames',
       ['cocMm'],
-      `This stack would take more than ${STACK_MOST} frames; allow more blur, stop down or ask for less depth.`,
+      `This stack would need more than ${STACK_MOST} frames; allow more blur, stop down or ask for less depth.`,
     );
   }
   return frames;

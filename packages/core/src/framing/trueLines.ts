@@ -62,7 +62,7 @@ export function uprightSlope(geometry: Geometry, [x, y]: PicturePoint): number |
  * Where the horizon lies over a place X of the picture, mm from its centre; `null` where there is none, or without a scene.
  *
  * @param geometry what follows from the settings of a setup
- * @param x to the right, in the unit of the rest
+ * @param x right of the centre of the picture, mm
  *
  * @example
  * horizonAt(frontGeometry, 0) // => -8

@@ -84,8 +84,6 @@ const derived = new WeakMap<SetupSettings, Geometry>();
  * @param settings what the photographer set; it must not be changed afterwards
  * @returns the geometry; each part is worked out when it is first read
  *
- * @param settings the settings of a setup
- *
  * @example
  * geometryOf(front).imageMm // => 35.051
  */

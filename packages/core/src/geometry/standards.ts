@@ -69,7 +69,7 @@ export function alongAxisMm(focalMm: number, focusM: number | null): number {
  * The focus, m along the axis, of a lens whose image stands so far behind it, mm; `null` at infinity.
  *
  * @param focalMm focal length, mm
- * @param alongMm along the axis or the slide, mm
+ * @param alongMm from the lens to its image, along the axis, mm
  *
  * @example
  * focusFor(100, 200) // => 0.2

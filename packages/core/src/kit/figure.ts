@@ -10,6 +10,8 @@ export interface Applies {
 
 interface FigureBase {
   readonly label: string;
+  /** What it was called before: files that were exported then still name their columns so. */
+  readonly earlierLabels?: readonly string[];
   /** The heading that it stands under. */
   readonly group: string;
   /** How to measure or find it, as a sentence; empty where the label says it all. */
@@ -91,7 +93,7 @@ export function emptyValue(figure: Figure): null | readonly [] {
   return figure.type === 'list' || figure.type === 'circles' ? [] : null;
 }
 
-type Rest = Partial<Pick<FigureBase, 'how' | 'when' | 'since'>>;
+type Rest = Partial<Pick<FigureBase, 'how' | 'when' | 'since' | 'earlierLabels'>>;
 
 type Bounded = Pick<NumberFigure, 'group' | 'label' | 'unit' | 'min' | 'max'> & Rest;
 

@@ -56,7 +56,7 @@ export function figureOf(kind: Kind, key: string): Figure | null {
  *
  * @param kind kind of item
  * @param id id of the item
- * @param name name
+ * @param name name of the item
  * @param known the values that are known
  *
  * @example

@@ -35,7 +35,7 @@ export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
  * What a shot of a setup is logged as, at its place in the series. The mosaic's own frame says where the slides stood.
  *
  * @param geometry what follows from the settings of a setup
- * @param name name
+ * @param name name of the setup
  * @param place which frame and which exposure
  * @param film frame of film, `null` without film
  *
@@ -149,7 +149,7 @@ export function settingWords(take: TakeFigures): readonly string[] {
     `${riseWords(take.riseMm)}, ${shiftWords(take.shiftMm)}`,
     turnWords({ tiltDeg: take.tiltDeg, swingDeg: take.swingDeg }),
     rear.tiltDeg === 0 && rear.swingDeg === 0 ? '' : `back: ${turnWords(rear)}`,
-    `focus ${focusLabel(take)}`,
+    focusLabel(take),
     apertureWords(take.fNumber),
     take.filters,
     take.frame === null ? '' : `frame ${take.frame} of ${take.frames ?? '?'} of a mosaic`,
@@ -161,7 +161,7 @@ export function settingWords(take: TakeFigures): readonly string[] {
 }
 
 function focusLabel(take: TakeFigures): string {
-  if (take.focusM === null) return 'at infinity';
+  if (take.focusM === null) return 'focus at infinity';
   if (take.focusM < 0) return 'lens inside its infinity position (tilted)';
-  return metresWords(take.focusM);
+  return `focus ${metresWords(take.focusM)}`;
 }

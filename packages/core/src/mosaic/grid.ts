@@ -26,7 +26,7 @@ export function framesAlong(wantedMm: number, frameMm: number, overlap: number, 
     throw new CoreError(
       'too_many_frames',
       [field],
-      `${field} is ${wantedMm}; it would take more than ${MOSAIC_MOST} frames of ${frameMm} mm. Ask for less, or less overlap.`,
+      `${field} is ${wantedMm}; it would need more than ${MOSAIC_MOST} frames of ${frameMm} mm. Ask for less, or less overlap.`,
     );
   }
   return frames;

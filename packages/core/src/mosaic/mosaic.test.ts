@@ -63,7 +63,7 @@ describe('rows and columns', () => {
   test('a wish beyond all plans is refused with the field', () => {
     expect(() =>
       mosaicGrid({ sensorWidthMm: 36, sensorHeightMm: 24, columnsPx: 1, rowsPx: 1, targetWidthMm: 1e6, targetHeightMm: 24, overlap: 0 }),
-    ).toThrow(/targetWidthMm is 1000000; it would take more than 1000 frames/);
+    ).toThrow(/targetWidthMm is 1000000; it would need more than 1000 frames/);
     expect(() =>
       mosaicGrid({ sensorWidthMm: 36, sensorHeightMm: 24, columnsPx: 1, rowsPx: 1, targetWidthMm: 90, targetHeightMm: 60, overlap: 1 }),
     ).toThrow(/from 0 to less than 1/);

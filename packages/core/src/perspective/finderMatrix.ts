@@ -82,7 +82,7 @@ export function throughMatrix(matrix: Float64Array, [x, y, z]: Vec3): readonly [
  * Source: Vogel (1979), with the golden angle.
  *
  * @param openingMm diameter of the aperture, mm
- * @param count how many
+ * @param count number of points
  *
  * @example
  * aperturePoints(10, 8).length // => 8

@@ -155,7 +155,7 @@ function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWords
     parts.push(
       left.length === all
         ? `${apertureWords(before.fNumber)} keeps none of them sharp`
-        : `${apertureWords(before.fNumber)} holds ${left.length > 2 || left.length === 0 ? `only some: ${left.length} pins are blurred` : `all but ${left.join(' and ')}`}`,
+        : `${apertureWords(before.fNumber)} leaves ${left.length > 2 || left.length === 0 ? `${left.length} pins` : left.join(' and ')} blurred`,
     );
   }
   const soft = before ? softerBy(geometry, before.fNumber, holdsFrom) : 0;

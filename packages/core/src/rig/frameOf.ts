@@ -1,10 +1,9 @@
-import type { ItemOf } from '../kit/item';
 import { known, need, type Result } from './missing';
 import type { FrameSize } from '../model/frame';
 import type { RigParts } from '../model/rig';
 
 /** The frame of a rig, as its maker gives it. */
 export function frameOf(parts: RigParts): Result<FrameSize> {
-  const figures = need(parts.back as ItemOf<'body'>, 'widthMm', 'heightMm');
+  const figures = need(parts.back, 'widthMm', 'heightMm');
   return figures.known ? known({ widthMm: figures.value.widthMm, heightMm: figures.value.heightMm }) : figures;
 }

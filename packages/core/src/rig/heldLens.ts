@@ -123,7 +123,7 @@ export function heldTiltDeg(parts: RigParts): number | null {
  *
  * @param lens the lens held by hand
  * @param farthestOutMm widest gap of the table, mm
- * @param rows rows
+ * @param rows number of rows
  *
  * @example
  * heldTable({ focalMm: 80, lensRegisterMm: 70, bodyRegisterMm: 18, flangeMm: 60, throatMm: 52 }, 10, 6).length // => 6

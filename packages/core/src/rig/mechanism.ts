@@ -98,7 +98,7 @@ export function slidePosition(mechanism: Extract<Mechanism, { kind: 'line' }>, a
  * The place of a locked slide at a distance from its centre, mm.
  *
  * @param mechanism a slide along a line
- * @param alongMm along the axis or the slide, mm
+ * @param alongMm from the centre of the slide, mm
  *
  * @example
  * onSlide({ kind: 'line', angleDeg: 90, forwardMm: 12, backMm: 12 }, 5).riseMm // => 5

@@ -15,7 +15,7 @@ const SAME_SHARE = 1e-6;
  * whose y is up comes toward the viewer, so it is turned away from the camera.
  * Throws `not_a_number`, `no_faces`, `flat`, `too_many_triangles`, `too_many_corners`.
  *
- * @param name name
+ * @param name name of the model
  * @param soup corners of triangles, nine numbers each
  * @param up which axis of the file is up
  * @param most the most that a model may have

@@ -132,7 +132,7 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
 
 function figureName(i: number, count: number): string {
   if (count === 3) return ['the person at the left', 'the person in the middle', 'the person at the right'][i] ?? '';
-  return `figure ${i + 1} from the left`;
+  return `person ${i + 1} from the left`;
 }
 
 /** A figure's face and hands, its front: from the belt to the crown. */

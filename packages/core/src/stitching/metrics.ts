@@ -46,7 +46,7 @@ export interface MosaicGiven extends LaidMosaic {
 /**
  * How large a picture of so many pixels is printed at a resolution, mm.
  *
- * @param values the values, by name
+ * @param pixels columns and rows of the picture
  * @param pixelsPerInch resolution of the print, pixels per inch
  *
  * @example

@@ -4,7 +4,7 @@ import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, v
 import { GripVertical, Printer, X } from 'lucide-react';
 import { memo, useState } from 'react';
 import { useParams } from 'react-router';
-import { CARD_GROUPS, leftOff, spotCard, type CardGroup, type CardStep } from '@gangway/core/card/spotCard';
+import { leftOff, spotCard, stepsByPart, type CardStep } from '@gangway/core/card/spotCard';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
 import { LogHere } from '../LogHere';
 import { api, errorSentence } from '../../store/api';
@@ -35,9 +35,7 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
     const order = arrayMove(inside, inside.indexOf(moved.id), inside.indexOf(onto.id));
     set({ order: ticks.flatMap(({ group, id }) => (group === moved.group ? [order.shift() ?? id] : [id])) }, `“${moved.words}” moved`);
   };
-  const groups = (Object.keys(CARD_GROUPS) as CardGroup[])
-    .map((group) => ({ group, inside: steps.filter((each) => each.group === group) }))
-    .filter(({ inside }) => inside.length > 0);
+  const parts = stepsByPart(steps);
   return (
     <section aria-label="Card" className="mx-auto flex h-full min-h-0 w-full max-w-3xl flex-col">
       <div className="flex flex-wrap items-center gap-2 py-2">
@@ -71,11 +69,11 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
       </div>
       <div className="min-h-0 grow overflow-y-auto pb-4">
         <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-          {groups.map(({ group, inside }) => (
+          {parts.map(({ group, heading, inside }) => (
             <div key={group} className="mb-4">
-              <h2 className="engraved mb-1">{CARD_GROUPS[group]}</h2>
+              <h2 className="engraved mb-1">{heading}</h2>
               <SortableContext items={inside.map(({ id }) => id)} strategy={verticalListSortingStrategy}>
-                <ul aria-label={CARD_GROUPS[group]}>
+                <ul aria-label={heading}>
                   {inside.map((step) =>
                     step.told ? (
                       <Told key={step.id} step={step} />

@@ -12,7 +12,7 @@ interface CautionsProps {
   readonly geometry: Geometry;
 }
 
-/** What is to be minded at this step; each can be put away for the job, and brought back. */
+/** The cautions at this step; each can be dismissed for the job, and restored. */
 export function Cautions({ jobId, step, geometry }: CautionsProps) {
   const { data: job } = api.useJobQuery(jobId);
   const [dismiss, { error }] = api.useDismissCautionsMutation();

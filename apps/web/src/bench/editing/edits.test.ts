@@ -257,7 +257,7 @@ describe('what cannot be set says why, with what can', () => {
     let words: string | null = null;
     for (let i = 0; i < 200 && words === null; i++)
       words = pinEdit.addPin({ name: `point ${i}`, role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } });
-    expect(words).toMatch(/^A setup may have at most \d+ pins; take one away first\.$/);
+    expect(words).toMatch(/^A setup may have at most \d+ pins; remove one first\.$/);
     expect(new Set(now().pins.map(({ id }) => id)).size).toBe(now().pins.length);
   });
 });

@@ -342,7 +342,7 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
   );
 }
 
-const LAWS = { film: 'as in the kit', none: 'no reciprocity', exponent: 'by exponent', table: 'by table' } as const;
+const LAWS = { film: 'as in the kit', none: 'no correction', exponent: 'by exponent', table: 'by table' } as const;
 
 function FilmFields({
   geometry: {

@@ -1,5 +1,5 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { LIMIT_FIGURES } from '@gangway/contract/focus';
+import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
 import { STACK_MOST } from '@gangway/core/focus/stack';
 import { DEPTH_WAYS, type DepthComparison, type DepthOption } from '@gangway/core/planning/tiltOrStack';
 import { apertureWords, fixed, metresWords } from '@gangway/core/words';
@@ -24,7 +24,7 @@ export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry
     >
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
         <NumberField
-          label={LIMIT_FIGURES.smallestFNumber.label}
+          label={LIMIT_FIELDS.smallestFNumber.label}
           unit=""
           decimals={1}
           words={limits.smallestFNumber === null ? '∞' : String(limits.smallestFNumber)}
@@ -33,14 +33,14 @@ export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry
           onCommit={(n) => focusEdit.setLimits({ smallestFNumber: n === Number.POSITIVE_INFINITY ? null : n })}
         />
         <NumberField
-          label={LIMIT_FIGURES.mostTakes.label}
+          label={LIMIT_FIELDS.mostTakes.label}
           unit=""
           decimals={0}
           value={limits.mostTakes}
           onCommit={(mostTakes) => focusEdit.setLimits({ mostTakes })}
         />
         <NumberField
-          label={LIMIT_FIGURES.secondsPerTake.label}
+          label={LIMIT_FIELDS.secondsPerTake.label}
           unit="s"
           decimals={1}
           value={limits.secondsPerTake}
@@ -103,9 +103,7 @@ function Ways({
 function gainOf({ way, takes, marked }: DepthOption, all: readonly DepthOption[]): string | null {
   if (way === 'tilt and stack' && takes === 1) return 'No stack is needed: tilt alone is enough at this aperture.';
   const one = all.find((each) => each.takes === 1 && each.marked !== null && marked !== null && each.marked <= marked);
-  return way === 'two shots' && one
-    ? `No wider open than one shot: ${DEPTH_WAYS[one.way].toLowerCase().replace('one shot, ', '')} does it alone.`
-    : null;
+  return way === 'two shots' && one ? `No wider aperture than ${DEPTH_WAYS[one.way].toLowerCase()}.` : null;
 }
 
 function Option({

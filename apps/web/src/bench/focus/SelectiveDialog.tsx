@@ -17,7 +17,7 @@ export function SelectiveDialog({ geometry, onClose }: { readonly geometry: Geom
       wide
       onClose={onClose}
       title="Isolate one thing, or a miniature look"
-      help="The plane of sharp focus placed across the view. Small angles are enough; the smallest that works is offered."
+      help="Place the plane of sharp focus across the view. Small angles are enough; the smallest that works is offered."
     >
       <Alone geometry={geometry} onClose={onClose} />
       <Model geometry={geometry} onClose={onClose} />

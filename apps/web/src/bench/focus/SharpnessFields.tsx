@@ -1,5 +1,6 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { LIMIT_FIGURES, SHARPNESS_FIGURES } from '@gangway/contract/focus';
+import { SHARPNESS_FIGURES } from '@gangway/contract/focus';
+import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
 import { NumberField } from '../../ui/NumberField';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 import { focusEdit } from './focusEdit';
@@ -64,7 +65,7 @@ export function SharpnessFields({ geometry }: { readonly geometry: Geometry }) {
         {field('eyeArcMinutes', 1)}
         {geometry.settings.pins.some(({ role }) => role === 'soft') && (
           <NumberField
-            label={LIMIT_FIGURES.softTimes.label}
+            label={LIMIT_FIELDS.softTimes.label}
             unit="× that blur"
             decimals={1}
             value={geometry.settings.limits.softTimes}

@@ -207,7 +207,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
             }}
             wide
           >
-            <option value="">Use it from the subject …</option>
+            <option value="">Use a plane of the subject…</option>
             {planes.map(({ key, name }) => (
               <option key={key} value={key}>
                 {name}

@@ -8,7 +8,7 @@ import { setupEdit } from '../editing/setupEdit';
 function addPin(pin: Omit<Pin, 'id' | 'weight'>): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;
-  if (settings.pins.length >= PINS_MOST) return `A setup may have at most ${PINS_MOST} pins; take one away first.`;
+  if (settings.pins.length >= PINS_MOST) return `A setup may have at most ${PINS_MOST} pins; remove one first.`;
   setupEdit.change({ ...settings, pins: [...settings.pins, { ...pin, id: crypto.randomUUID(), weight: 1 }] }, `pin on ${pin.name}`);
   return null;
 }

@@ -1,6 +1,7 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
-import { ACCEPTED_FIGURES, REAR_FIGURES } from '@gangway/contract/scene';
+import { ACCEPTED_FIELDS } from '@gangway/core/fields/scene';
+import { SETUP_FIELDS } from '@gangway/core/setup/fields';
 import { CROPS } from '@gangway/core/coverage/crop';
 import { CoreError } from '@gangway/core/errors';
 import { rearMost } from '@gangway/core/rig/moves';
@@ -85,7 +86,7 @@ function Rear({ geometry }: { readonly geometry: Geometry }) {
       {(['tiltDeg', 'swingDeg'] as const).map((key) => (
         <NumberField
           key={key}
-          label={REAR_FIGURES[key]}
+          label={SETUP_FIELDS.rear.fields[key].label}
           unit="°"
           value={geometry.settings.rear[key]}
           decimals={1}
@@ -146,7 +147,7 @@ function AcceptedField({
   scene,
   of,
   decimals,
-  label = ACCEPTED_FIGURES[of].label,
+  label = ACCEPTED_FIELDS[of].label,
 }: {
   readonly scene: Scene;
   readonly of: keyof Accepted;
@@ -156,7 +157,7 @@ function AcceptedField({
   return (
     <NumberField
       label={label}
-      unit={ACCEPTED_FIGURES[of].unit}
+      unit={ACCEPTED_FIELDS[of].unit}
       value={scene.accepted[of]}
       decimals={decimals}
       onCommit={(value) =>
@@ -194,7 +195,7 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
       <p className="mt-1 text-ink-soft tabular-nums">
         {both && (
           <>
-            A tenth of a degree of pitch parts the outer verticals by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print
+            A tenth of a degree of pitch makes the outer verticals converge by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print
             {hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}: ± {fixed(tolerance.pitchDeg, 2)}° passes.{' '}
           </>
         )}

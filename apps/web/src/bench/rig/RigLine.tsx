@@ -48,7 +48,7 @@ function Newer({ rig }: { readonly rig: Rig }) {
   return (
     <div role="status" className="mt-1.5 rounded-md border border-rule bg-ground p-2 text-sm">
       <p>
-        The kit has newer figures for this rig: {found.words.slice(0, 3).join('; ')}
+        The kit has newer specs for this rig: {found.words.slice(0, 3).join('; ')}
         {more > 0 && ` and ${more} more`}. This setup works with those it was made with.
       </p>
       <Button className="mt-1" onClick={() => rigEdit.setRig(found.rig, 'newer specs of the rig')}>

@@ -1,4 +1,4 @@
-import { COMPASS_FIGURE } from '@gangway/contract/scene';
+import { STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { frontBearing, windWords } from '@gangway/core/sun/bearing';
 import { NumberField } from '../../ui/NumberField';
 import type { Scene } from '@gangway/core/model/scene';
@@ -11,7 +11,7 @@ export function CompassField({ scene }: { readonly scene: Scene }) {
   return (
     <div className="grid justify-items-end gap-0.5">
       <NumberField
-        label={COMPASS_FIGURE.label}
+        label={STANCE_FIELDS.compassDeg.label}
         unit="°"
         decimals={0}
         value={compassDeg ?? 0}

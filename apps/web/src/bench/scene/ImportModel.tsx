@@ -116,7 +116,7 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
               <p className="text-fails">
                 {size > 0
                   ? `“${text.slice(0, 24)}” is no length; type metres, more than 0.`
-                  : `The model has no ${length}; take another length.`}
+                  : `The model has no ${length}; choose another length.`}
               </p>
             )}
           </>

@@ -73,7 +73,7 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
                 Fills
               </Th>
               <Th>
-                <span className="sr-only">Take</span>
+                <span className="sr-only">Use</span>
               </Th>
             </tr>
           </thead>

@@ -1,6 +1,6 @@
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
-import { LIGHT_FIGURES, ROOM_FIGURE } from '@gangway/contract/scene';
+import { LIGHT_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { evenHeightM } from '@gangway/core/perspective/standOff';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { dimensionsOf, extentOf, FIRST_SUBJECTS, SUBJECT_KINDS, SUBJECTS, type SubjectKind } from '@gangway/core/subjects/subject';
@@ -93,8 +93,8 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
           <CompassField scene={scene} />
           <div className="mt-1 grid justify-items-end">
             <NumberField
-              label={ROOM_FIGURE.label}
-              unit={ROOM_FIGURE.unit}
+              label={STANCE_FIELDS.roomM.label}
+              unit={STANCE_FIELDS.roomM.unit}
               value={scene.roomM ?? Number.POSITIVE_INFINITY}
               endless
               decimals={2}
@@ -190,8 +190,8 @@ function Light({ scene }: { readonly scene: Scene }) {
           {(['bearingDeg', 'heightDeg'] as const).map((key) => (
             <NumberField
               key={key}
-              label={LIGHT_FIGURES[key].label}
-              unit={LIGHT_FIGURES[key].unit}
+              label={LIGHT_FIELDS[key].label}
+              unit={LIGHT_FIELDS[key].unit}
               value={light[key]}
               decimals={1}
               onCommit={(value) =>
@@ -240,7 +240,7 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
   );
   return (
     <>
-      <h3 className="engraved mt-3 mb-1">To include it</h3>
+      <h3 className="engraved mt-3 mb-1">To fit it in the frame</h3>
       {!level && <p className="text-ink-soft">The camera is not level; these values are for a level one.</p>}
       <ul className="grid gap-1">
         {rise.riseForTopMm > 0 ? (

@@ -216,7 +216,7 @@ function FrameMark({
     <g
       role="button"
       aria-roledescription="frame that can be moved"
-      aria-label={`Frame ${index + 1} of ${laid.rects.length}: ${riseWords(own.riseMm)}, ${shiftWords(own.shiftMm)}${set ? '' : ', beyond the stops'}. Arrow keys move it, Delete takes it away.`}
+      aria-label={`Frame ${index + 1} of ${laid.rects.length}: ${riseWords(own.riseMm)}, ${shiftWords(own.shiftMm)}${set ? '' : ', beyond the stops'}. Arrow keys move it, Delete removes it.`}
       tabIndex={0}
       data-frame={index + 1}
       className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible>.edge]:stroke-[3]"

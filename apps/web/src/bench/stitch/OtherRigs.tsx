@@ -47,7 +47,7 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
       wide
       onClose={onClose}
       title="The same with another rig of mine"
-      help="From the same place, at the aperture that is nearest to the one set; the fewest frames that hold."
+      help="From the same place, at the aperture that is nearest to the one set; the fewest frames that are enough."
     >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       {!error && !found && (
@@ -66,7 +66,7 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
                   <span className="text-ink-soft tabular-nums">
                     {answer
                       ? `${layoutWords(answer)}; ${sizeWords(answer, geometryOf(own))}${answer.covered === null ? '; its circle is unknown' : ''}`
-                      : 'no layout of it holds'}
+                      : 'no layout of it works'}
                   </span>
                 </span>
                 <Button

@@ -23,7 +23,7 @@ const WISHES = {
   format: 'this format',
   megapixels: 'so many megapixels',
   print: 'this print',
-  everything: 'everything the circle holds',
+  everything: 'everything the circle covers',
   count: 'so many frames',
 } as const;
 
@@ -206,7 +206,7 @@ function Found({
       .join(', ');
     return (
       <p className="mt-1" data-answer="nearest">
-        None of {tried} layouts holds. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, geometry)}:{' '}
+        None of {tried} layouts works. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, geometry)}:{' '}
         {why || 'the overlap is too small'}. <Take onTake={() => onTake(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
       </p>
     );
@@ -232,8 +232,8 @@ function Found({
 function noLayoutReason(geometry: Geometry) {
   if (geometry.settings.rig.mechanism.kind === 'fixed') return 'this rig has no movements.';
   if (geometry.settings.rig.back.columnsPx === null)
-    return 'film has no pixels to count, and more than twelve frames a side are not looked for; wish for a format or a field of view.';
-  return 'it would take more than twelve frames a side, or no subject is chosen.';
+    return 'film has no pixels to count, and Gangway plans at most twelve frames a side; set a format or a field of view as the goal.';
+  return 'it would need more than twelve frames a side, or no subject is chosen.';
 }
 
 function Take({ onTake, disabled = false }: { readonly onTake: () => void; readonly disabled?: boolean }) {

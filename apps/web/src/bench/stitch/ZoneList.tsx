@@ -82,7 +82,7 @@ export function ZoneList({
                 </p>
               )}
               <details>
-                <summary className="cursor-pointer text-xs text-ink-soft">figures</summary>
+                <summary className="cursor-pointer text-xs text-ink-soft">values</summary>
                 <div className="grid justify-items-end gap-1">
                   <TextField label="What" value={zone.name} onCommit={(name) => set(i, { name })} />
                   <NumberField

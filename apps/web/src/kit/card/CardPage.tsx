@@ -23,7 +23,7 @@ export function CardPage() {
   if (!rig) {
     return (
       <p role="alert">
-        {row ? `“${row.rig.name}” is not finished, or lacks a figure that no card can do without: ` : 'There is no such rig. '}
+        {row ? `“${row.rig.name}” is not complete, or lacks a value that the card needs: ` : 'There is no such rig. '}
         <TextLink to={row ? `/kit/rigs/${row.rig.id}` : '/kit/rigs'}>{row ? 'to the rig' : 'to the rigs'}</TextLink>
       </p>
     );

@@ -57,7 +57,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
       setFailure(refused);
       return;
     }
-    tell(there ? `The specs of “${read.item.name}” are kept.` : `“${read.item.name}” is in the kit.`);
+    tell(there ? `The specs of “${read.item.name}” are saved.` : `“${read.item.name}” is in the kit.`);
     onSaved(read.item);
   };
 
@@ -101,7 +101,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
           <fieldset key={group} hidden={!entries.some(([, figure]) => shown(figure))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
             <legend className="engraved mb-1">{group}</legend>
             {group === 'Frame' && (item.kind === 'body' || item.kind === 'film') && (
-              <Labelled words="Take the size of">
+              <Labelled words="Use the size of">
                 {(id) => (
                   <Select
                     id={id}
@@ -201,7 +201,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
         <div className="sticky -bottom-5 -mx-5 -mb-5 flex items-center justify-end gap-2 border-t border-hairline bg-sheet px-5 py-3">
           {(failure !== null || refusals.size > 0) && (
             <p role="alert" className="grow text-sm text-fails">
-              {failure ?? `${refusals.size === 1 ? 'One value' : `${refusals.size} values`} cannot be taken; see above.`}
+              {failure ?? `${refusals.size === 1 ? 'One value' : `${refusals.size} values`} cannot be saved; see above.`}
             </p>
           )}
           {failure === null && refusals.size === 0 && (

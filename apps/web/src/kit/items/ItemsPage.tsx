@@ -65,7 +65,7 @@ export function usedWords({ rigs, stands }: ItemRow['used']): string {
   return words.filter((part) => part !== '').join(', ') || 'nothing';
 }
 
-/** Everything of one kind in a table: searched, filtered, sorted, opened, duplicated, put away. */
+/** Everything of one kind in a table: searched, filtered, sorted, opened, duplicated, archived. */
 export function ItemsPage() {
   const { kind: name } = useParams();
   const kind = KIND_NAMES.find((each) => each === name);
@@ -102,9 +102,9 @@ function Items({ kind }: { readonly kind: Kind }) {
   const put = async (row: ItemRow, archived: boolean) => {
     const refused = await change(
       [{ op: 'putItem', item: row.item, archived, version: row.version }],
-      `${row.item.name} ${archived ? 'put away' : 'brought out'}`,
+      `${row.item.name} ${archived ? 'archived' : 'unarchived'}`,
     );
-    tell(refused ?? `“${row.item.name}” is ${archived ? 'put away' : 'back'}.`);
+    tell(refused ?? `“${row.item.name}” is ${archived ? 'archived' : 'no longer archived'}.`);
   };
   const remove = async (row: ItemRow) => {
     const refused = await change([{ op: 'removeItem', id: row.item.id, version: row.version }], `${row.item.name} deleted`);
@@ -142,7 +142,7 @@ function Items({ kind }: { readonly kind: Kind }) {
         <p className="max-w-prose text-ink-soft">
           {kit.items.some(({ item }) => item.kind === kind)
             ? 'Nothing here matches.'
-            : `None yet. Enter the first ${title.toLowerCase()}: every figure may be left empty, and Gangway says what depends on it.`}
+            : `None yet. Enter the first ${title.toLowerCase()}: any value may be left empty, and Gangway says what depends on it.`}
         </p>
       ) : (
         <div className="relative overflow-x-auto">
@@ -191,7 +191,7 @@ function Items({ kind }: { readonly kind: Kind }) {
                           <TextButton onClick={() => setOpen(original.item)} className="text-left hover:text-accent hover:underline">
                             {words}
                           </TextButton>
-                          {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">put away</span>}
+                          {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">archived</span>}
                         </Th>
                       ) : (
                         <td
@@ -208,7 +208,7 @@ function Items({ kind }: { readonly kind: Kind }) {
                         actions={[
                           { label: 'Open', takesFocus: true, onSelect: () => setOpen(original.item) },
                           { label: 'Duplicate', takesFocus: true, onSelect: () => setOpen(copy(original.item)) },
-                          { label: original.archived ? 'Unarchive' : 'Put away', onSelect: () => void put(original, !original.archived) },
+                          { label: original.archived ? 'Unarchive' : 'Archive', onSelect: () => void put(original, !original.archived) },
                           { label: 'Delete', onSelect: () => void remove(original) },
                         ]}
                       />

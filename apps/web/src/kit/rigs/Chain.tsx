@@ -47,7 +47,7 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
           <TextButton
             onClick={() => onOpen(item)}
             className="shrink-0 text-xs text-ink-soft hover:text-ink"
-            aria-label={`Figures of ${item.name}`}
+            aria-label={`Specs of ${item.name}`}
           >
             specs
           </TextButton>

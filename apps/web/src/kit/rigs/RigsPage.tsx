@@ -52,7 +52,7 @@ export function RigsPage() {
     tell(
       refused ??
         (row.used.stands > 0
-          ? `Setups use “${row.rig.name}”: it is archived instead.`
+          ? `“${row.rig.name}” is used by setups, so it is archived instead.`
           : `“${row.rig.name}” is deleted; undo brings it back.`),
     );
   };
@@ -89,7 +89,7 @@ export function RigsPage() {
                 <Link to={`/kit/rigs/${rig.id}`} className="font-semibold after:absolute after:inset-0">
                   {rig.name}
                 </Link>
-                {archived && <span className="ml-2 text-xs text-ink-soft">put away</span>}
+                {archived && <span className="ml-2 text-xs text-ink-soft">archived</span>}
                 <p className="text-sm text-ink-soft">
                   {facts.parts
                     ? partsInOrder(facts.parts)
@@ -117,8 +117,8 @@ export function RigsPage() {
                         ),
                     },
                     {
-                      label: archived ? 'Unarchive' : 'Put away',
-                      onSelect: () => void put(row, rig, !archived, `${rig.name} ${archived ? 'brought out' : 'put away'}`),
+                      label: archived ? 'Unarchive' : 'Archive',
+                      onSelect: () => void put(row, rig, !archived, `${rig.name} ${archived ? 'unarchived' : 'archived'}`),
                     },
                     { label: 'Delete', onSelect: () => void remove(row) },
                   ]}

@@ -25,7 +25,7 @@ export function rigFacts(plan: RigPlan, items: ReadonlyMap<string, KitItem>): Ri
   return { open: [], parts, verdicts, worst: worstState(verdicts.filter(isFault)) };
 }
 
-/** The cures of every verdict that asks for one, from what is in the kit and not put away. */
+/** The fixes for every verdict that asks for one, from the kit without what is archived. */
 export function useCures(plan: RigPlan, kit: Kit, facts: RigFacts): ReadonlyMap<VerdictKind, readonly RigFix[]> {
   return useMemo(() => {
     if (!facts.parts) return new Map();

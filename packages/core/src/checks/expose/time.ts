@@ -85,7 +85,7 @@ function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
   const base = { shutter: shutter.kind, bulb: takes.some(({ bulb }) => bulb) };
   const open = { ...base, state: 'unknown' as const, neededS: null, endS: null, end: 'slow' as const, spareStops: null };
   const dark = lines.filter(({ stops }) => stops === null).map(({ words }) => words);
-  if (dark.length > 0) return { ...open, lacks: `the stops that ${dark.join(' and ')} costs` };
+  if (dark.length > 0) return { ...open, lacks: `the filter factor of ${dark.join(' and ')}` };
   const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
   if (takes.length < wanted) return { ...open, lacks: 'the film’s reciprocity' };
   const ends = againstEnds(working);

@@ -41,7 +41,7 @@ export const pins = defineCheck<'pins', PinsFacts>({
   note: ({ lost, state, allowedMm }) => {
     if (lost.length > 0)
       return `The subject no longer has the thing ${lost.map((name) => `“${name}”`).join(', ')} was on; remove the pin or move it.`;
-    return state === 'passes' ? null : `A blur up to ${micronWords(allowedMm)}.`;
+    return state === 'passes' ? null : `A blur of up to ${micronWords(allowedMm)} counts as sharp.`;
   },
   missing: () => null,
   *fixes({ geometry, trial }) {

@@ -30,7 +30,7 @@ export const soft = defineCheck<'soft', SoftFacts>({
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: ({ state, worst, spareStops, times, lost }) => {
     if (worst === null || spareStops === null || state === 'unknown')
-      return `Whether ${lost.map((name) => `“${name}”`).join(', ')} ${lost.length === 1 ? 'is' : 'are'} soft is unknown: put the pin elsewhere, or take it away.`;
+      return `Whether ${lost.map((name) => `“${name}”`).join(', ')} ${lost.length === 1 ? 'is' : 'are'} soft is unknown: move the pin or remove it.`;
     const blurred = `“${worst.name}” is blurred by ${blurWords(worst.blurMm, worst.blurPx)}`;
     if (state === 'fails') return `${capital(blurred)}: not soft yet: that needs ${fixed(times, 0)} times the permissible blur.`;
     return `Soft as wanted: ${blurred}, with ${onlyWhen(state === 'tight')}${stopsWords(spareStops)} to spare.`;

@@ -36,7 +36,7 @@ export const tiltScale = defineCheck<'tiltScale', TiltScaleFacts>({
     return `${scale}, fine enough: the pins stay sharp within ${fixed(allowedDeg, 2)}°.`;
   },
   note: ({ state }) =>
-    state === 'passes' ? null : 'Apply on the magnified image with the far and near pins instead of by the scale, or stop down.',
+    state === 'passes' ? null : 'Set it on the magnified image with the far and near pins instead of by the scale, or stop down.',
   missing: () => null,
   *fixes({ geometry, trial }) {
     yield nearestAperture(geometry, trial, { toward: 'smaller' });

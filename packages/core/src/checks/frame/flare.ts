@@ -30,7 +30,7 @@ export const flare = defineCheck<'flare', FlareFacts>({
     if (circleDeg === null) return 'Whether the light source beside the picture shines into the circle is unknown.';
     if (state === 'fails')
       return `A light source outside the picture shines into the circle, ${fixed(circleDeg - angleDeg, 1)}° inside its edge: expect flare.`;
-    return `The light source stands ${onlyWhen(state === 'tight')}${fixed(angleDeg - circleDeg, 1)}° outside the circle.`;
+    return `The light source is ${onlyWhen(state === 'tight')}${fixed(angleDeg - circleDeg, 1)}° outside the circle.`;
   },
   note: ({ state, flare: { inPicture } }) => {
     if (state === 'unknown') return 'The lens has no image circle entered, so whether the light reaches it is unknown. Shade it.';

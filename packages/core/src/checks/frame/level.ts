@@ -44,7 +44,7 @@ export const level = defineCheck<'level', LevelFacts>({
   note: ({ level: { tolerance, hasPixels }, worse }) => {
     const [px, mm] =
       worse === 'pitch' ? [tolerance.pitchTenthPx, tolerance.pitchTenthPrintMm] : [tolerance.rollTenthPx, tolerance.rollTenthPrintMm];
-    const what = worse === 'pitch' ? 'converges the outer verticals' : 'raises one end of the horizon';
+    const what = worse === 'pitch' ? 'makes the outer verticals converge' : 'raises one end of the horizon';
     return `A tenth of a degree ${what} by ${fixed(mm, 2)} mm on the print${hasPixels ? `, ${fixed(px, 1)} px in the file` : ''}.`;
   },
   missing: () => null,

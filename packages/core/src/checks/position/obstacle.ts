@@ -27,8 +27,8 @@ export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
   message: ({ spareM, state }) => {
     if (state === 'fails') return `There is no room for the camera: it would be ${fixed(-spareM, 1)} m behind the obstacle.`;
     return state === 'tight'
-      ? `The camera is only ${fixed(spareM, 1)} m before the obstacle; the legs of a tripod take about half a metre.`
-      : `There is room for the camera, ${fixed(spareM, 1)} m before the obstacle.`;
+      ? `The camera is only ${fixed(spareM, 1)} m in front of the obstacle; the legs of a tripod take about half a metre.`
+      : `There is room for the camera, ${fixed(spareM, 1)} m in front of the obstacle.`;
   },
   note: () => null,
   missing: () => null,

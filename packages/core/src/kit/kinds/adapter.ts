@@ -7,10 +7,24 @@ export const adapter = defineKind({
   title: 'Adapter',
   plural: 'Adapters',
   figures: {
-    lensMount: joint(MOUNT, 'Lens-side mount'),
-    lensRegisterMm: number({ group: MOUNT, label: 'Flange distance, lens side', unit: 'mm', min: 0, max: 300 }),
-    bodyMount: joint(MOUNT, 'Camera-side mount'),
-    bodyRegisterMm: number({ group: MOUNT, label: 'Flange distance, camera side', unit: 'mm', min: 0, max: 300 }),
+    lensMount: joint(MOUNT, 'Lens-side mount', { earlierLabels: ['Takes in front'] }),
+    lensRegisterMm: number({
+      group: MOUNT,
+      label: 'Flange distance, lens side',
+      unit: 'mm',
+      min: 0,
+      max: 300,
+      earlierLabels: ['Register of the mount in front'],
+    }),
+    bodyMount: joint(MOUNT, 'Camera-side mount', { earlierLabels: ['Fits behind on'] }),
+    bodyRegisterMm: number({
+      group: MOUNT,
+      label: 'Flange distance, camera side',
+      unit: 'mm',
+      min: 0,
+      max: 300,
+      earlierLabels: ['Register of the mount behind'],
+    }),
     thicknessMm: number({
       group: MOUNT,
       label: 'Thickness between its flanges',

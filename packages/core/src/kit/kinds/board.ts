@@ -8,7 +8,10 @@ export const board = defineKind({
   plural: 'Lens boards',
   figures: {
     boardMount: joint(MOUNT, 'Board of'),
-    hole: joint(MOUNT, 'Holds', { how: 'The shutter size, such as “shutter 1”, or a mount.' }),
+    hole: joint(MOUNT, 'Lens hole or shutter size', {
+      how: 'The shutter size, such as “shutter 1”, or a mount.',
+      earlierLabels: ['Holds'],
+    }),
     offsetMm: number({
       group: MOUNT,
       label: 'Raised (+) or recessed (−) by',

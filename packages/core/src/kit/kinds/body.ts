@@ -18,6 +18,7 @@ export const body = defineKind({
       min: 0,
       max: 300,
       how: 'A property of the mount: the manual gives it. Measured by hand it is good to a few tenths only.',
+      earlierLabels: ['Register (flange to sensor)'],
     }),
     throatMm: throat('the throat'),
     ownLens: flag(MOUNT, 'Has a lens of its own'),
@@ -29,6 +30,7 @@ export const body = defineKind({
       min: 0,
       max: 10_000,
       how: 'Photograph a lamp that flickers at 100 Hz with the electronic shutter and count the bands: 10 ms each.',
+      earlierLabels: ['Read-out time, first row to last'],
     }),
     fastestPerS: number({
       group: RECORD,
@@ -37,6 +39,7 @@ export const body = defineKind({
       min: 1,
       max: 100_000,
       how: 'The largest number on the shutter dial, or the shortest time in the menu.',
+      earlierLabels: ['Fastest time, 1/'],
     }),
     slowestS: number({
       group: RECORD,
@@ -45,6 +48,7 @@ export const body = defineKind({
       min: 0.1,
       max: 3600,
       how: 'The longest time that the shutter measures itself, without B or T.',
+      earlierLabels: ['Slowest time'],
     }),
     syncPerS: number({
       group: RECORD,
@@ -54,6 +58,7 @@ export const body = defineKind({
       max: 10_000,
       when: { figure: 'shutter', is: ['focal'] },
       how: 'Marked on the dial, or photograph a flash on a wall at shorter and shorter times until a part stays dark.',
+      earlierLabels: ['Flash to 1/'],
     }),
     contacts,
   },

@@ -8,8 +8,8 @@ export const camera = defineKind({
   title: 'View camera or rail',
   plural: 'View cameras and rails',
   figures: {
-    boardMount: joint(MOUNT, 'Boards'),
-    backMount: joint(MOUNT, 'Mount for backs'),
+    boardMount: joint(MOUNT, 'Board mount', { earlierLabels: ['Takes boards of'] }),
+    backMount: joint(MOUNT, 'Mount for backs', { earlierLabels: ['Takes backs with the mount'] }),
     bellowsMinMm: number({
       group: BELLOWS,
       label: 'Shortest bellows, board to back',

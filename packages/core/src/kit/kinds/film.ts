@@ -8,7 +8,7 @@ export const film = defineKind({
   plural: 'Film and holders',
   figures: {
     ...frame,
-    form: choice(FRAME, 'Form', { sheet: 'sheet', roll: 'roll' }),
+    form: choice(FRAME, 'Film type', { sheet: 'sheet', roll: 'roll' }, { earlierLabels: ['Form'] }),
     framesPerRoll: number({
       group: FRAME,
       label: 'Frames per roll',
@@ -41,7 +41,7 @@ export const film = defineKind({
       unit: '',
       min: 1,
       max: 3,
-      how: 'From the data sheet: needed time = metered time to this power. A table can be typed at the setup instead.',
+      how: 'From the data sheet: needed time = metered time to this power. A table can be entered in the setup instead.',
     }),
     mount: joint(MOUNT, 'Fits the back'),
   },

@@ -24,7 +24,7 @@ export const filter = defineKind({
       max: 100,
       how: 'From the rim that it screws against to its front.',
     }),
-    stops: number({ group: FRONT, label: 'Filter factor', unit: 'stops', min: 0, max: 30 }),
+    stops: number({ group: FRONT, label: 'Filter factor', unit: 'stops', min: 0, max: 30, earlierLabels: ['Takes light'] }),
   },
   joints: { behind: 'threadMm', before: 'threadMm' },
   listed: ['threadMm', 'clearMm', 'heightMm', 'stops'],

@@ -19,7 +19,12 @@ export const lens = defineKind({
       how: 'Read the end of the aperture ring.',
     }),
     stopStep: choice('Lens', 'Aperture clicks in', { full: 'full stops', half: 'half stops', third: 'third stops' }),
-    attachment: choice(MOUNT, 'Sits', { mount: 'in a mount', board: 'on a board, in a shutter', fixed: 'fixed in its body' }),
+    attachment: choice(
+      MOUNT,
+      'Mounting',
+      { mount: 'in a mount', board: 'on a board, in a shutter', fixed: 'fixed in its body' },
+      { earlierLabels: ['Sits'] },
+    ),
     mount: joint(MOUNT, 'Mount, shutter size or body', { how: 'For a shutter its size, such as “shutter 1”.' }),
     registerMm: number({
       group: MOUNT,
@@ -29,6 +34,7 @@ export const lens = defineKind({
       max: 300,
       when: { figure: 'attachment', is: ['mount'] },
       how: 'A property of the mount: the manual gives it.',
+      earlierLabels: ['Register (flange to image at infinity)'],
     }),
     flangeFocalMm: number({
       group: MOUNT,
@@ -37,7 +43,7 @@ export const lens = defineKind({
       min: 1,
       max: 5000,
       when: { figure: 'attachment', is: ['board'] },
-      how: 'Focus on something very far and measure from the front of the board to the film. Telephoto lenses stand nearer than their focal length, retrofocus lenses farther.',
+      how: 'Focus on something very far and measure from the front of the board to the film. Telephoto lenses sit closer than their focal length, retrofocus lenses farther.',
     }),
     shutterFastestPerS: number({
       group: 'Shutter',
@@ -47,6 +53,7 @@ export const lens = defineKind({
       max: 10_000,
       when: { figure: 'attachment', is: ['board'] },
       how: 'The largest number on the shutter.',
+      earlierLabels: ['Fastest time, 1/'],
     }),
     shutterSlowestS: number({
       group: 'Shutter',
@@ -56,6 +63,7 @@ export const lens = defineKind({
       max: 60,
       when: { figure: 'attachment', is: ['board'] },
       how: 'The longest time on the shutter beside B and T.',
+      earlierLabels: ['Slowest time'],
     }),
     contacts,
     lightMm: number({
@@ -65,8 +73,9 @@ export const lens = defineKind({
       min: 1,
       max: 1500,
       how: 'Photograph an even wall at f/8 and infinity and shift until a corner goes black: twice the distance from the axis to that corner.',
+      earlierLabels: ['Light circle'],
     }),
-    lightEvidence: choice(CIRCLE, 'Image circle is', EVIDENCE),
+    lightEvidence: choice(CIRCLE, 'Image circle is', EVIDENCE, { earlierLabels: ['Light circle is'] }),
     fieldDeg: number({
       group: CIRCLE,
       label: 'Or the field angle',
@@ -75,7 +84,7 @@ export const lens = defineKind({
       max: 170,
       how: 'The maker’s angle of view across the whole circle; the circle is 2·f·tan(angle/2).',
     }),
-    definition: circles(CIRCLE, 'Sharp circles'),
+    definition: circles(CIRCLE, 'Sharp circles', { earlierLabels: ['Circles of good definition'] }),
     pupilRatio: number({
       group: 'Pupils',
       label: 'Pupil ratio (exit over entrance)',
@@ -131,7 +140,7 @@ export const lens = defineKind({
       unit: 'mm',
       min: 0,
       max: 200,
-      how: 'How far glass or barrel stand out behind the flange, focused at infinity.',
+      how: 'How far glass or barrel protrude behind the flange, focused at infinity.',
     }),
     barrelWidthMm: number({
       group: MOUNT,
@@ -139,7 +148,7 @@ export const lens = defineKind({
       unit: 'mm',
       min: 5,
       max: 300,
-      how: 'Calliper across what stands out behind the flange.',
+      how: 'Measure across what protrudes behind the flange with a calliper.',
     }),
     flangeWidthMm: number({
       group: MOUNT,

@@ -7,8 +7,8 @@ export const ring = defineKind({
   title: 'Step-up ring',
   plural: 'Step-up rings',
   figures: {
-    threadMm: number({ group: FRONT, label: 'Rear thread', unit: 'mm', min: 5, max: 300 }),
-    frontThreadMm: number({ group: FRONT, label: 'Front thread', unit: 'mm', min: 5, max: 300 }),
+    threadMm: number({ group: FRONT, label: 'Rear thread', unit: 'mm', min: 5, max: 300, earlierLabels: ['Screws into a thread of'] }),
+    frontThreadMm: number({ group: FRONT, label: 'Front thread', unit: 'mm', min: 5, max: 300, earlierLabels: ['Takes a thread of'] }),
     heightMm: number({ group: FRONT, label: 'Height', unit: 'mm', min: 0, max: 100 }),
   },
   joints: { behind: 'threadMm', before: 'frontThreadMm' },

@@ -1,4 +1,3 @@
-import type { ItemOf } from '../../kit/item';
 import { both, known, need, unknown, type Result } from '../missing';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { filterClearance } from '../filterClearance';
@@ -22,11 +21,11 @@ export function rimsOf(front: readonly FrontPart[]): Result<readonly Rim[]> {
   const missing = [];
   let heightMm = 0;
   for (const part of front) {
-    const height = need(part as ItemOf<'filter'>, 'heightMm');
+    const height = need(part, 'heightMm');
     if (height.known) heightMm += height.value.heightMm;
     else missing.push(...height.asks);
     if (part.kind === 'ring') continue;
-    const clear = need(part as ItemOf<'filter'>, 'clearMm');
+    const clear = need(part, 'clearMm');
     if (clear.known) rims.push({ name: part.name, clearMm: clear.value.clearMm, heightMm });
     else missing.push(...clear.asks);
   }

@@ -59,12 +59,12 @@ export function nearestVerdict(parts: RigParts): Verdict {
   if (!near.known) {
     const { focalMm, nearestM } = parts.lens.figures;
     const why = shortensToFocus(parts.lens)
-      ? ` ${metresWords(nearestM)} is nearer than a lens of ${fixed(focalMm ?? 0, 0)} mm cannot reach by extension alone; enter its maximum magnification.`
+      ? ` A ${fixed(focalMm ?? 0, 0)} mm lens cannot reach ${metresWords(nearestM)} by extension alone; enter its maximum magnification.`
       : '';
     return notKnown('nearest', `The nearest focus is unknown.${why}`, near.asks);
   }
   const { magnification, distanceM, basis } = near.value;
-  if (magnification <= 0) return verdict('nearest', 'fails', 'Nothing inside its infinity position can be focused.');
+  if (magnification <= 0) return verdict('nearest', 'fails', 'Nothing nearer than infinity can be focused.');
   const words = `Focuses down to ${metresWords(distanceM)} from the lens, ${magnificationWords(magnification)}.`;
   const note = {
     figures: null,

@@ -36,8 +36,8 @@ export function thicknessVerdict(parts: Extract<RigParts, { kind: 'mounted' }>):
     'thickness',
     'passes',
     total === 0
-      ? 'The flange distances agree; nothing stands between the flanges.'
-      : `${fixed(total, 1)} mm between the flanges, just what the flange distances need.`,
+      ? 'The flange distances agree; nothing is needed between the flanges.'
+      : `${fixed(total, 1)} mm between the flanges, exactly what the flange distances require.`,
   );
 }
 
@@ -49,6 +49,6 @@ export function tooThick({ neededMm, haveMm, adapters }: Flanges): string {
 }
 
 function tooThin({ neededMm, haveMm, adapters }: Flanges): string {
-  if (adapters.length === 0) return `The flange distances differ by ${mmWords(neededMm)} and nothing stands between.`;
+  if (adapters.length === 0) return `The flange distances differ by ${mmWords(neededMm)} and nothing is between the flanges.`;
   return `Needs ${fixed(neededMm, 1)} mm between flanges; there are only ${fixed(haveMm, 1)} mm.`;
 }

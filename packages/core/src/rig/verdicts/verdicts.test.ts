@@ -129,7 +129,7 @@ describe('verdicts on a rig', () => {
     const shorter = close({ nearestM: 0.25 });
     expect(shorter.state).toBe('unknown');
     expect(shorter.sentence).toBe(
-      'The nearest focus is unknown. 0.250 m is nearer than a lens of 100 mm cannot reach by extension alone; enter its maximum magnification.',
+      'The nearest focus is unknown. A 100 mm lens cannot reach 0.250 m by extension alone; enter its maximum magnification.',
     );
     expect(shorter.asks.map(({ figure }) => figure)).toEqual(['nearestMagnification']);
     // Fact of the trade (common practice): marked 100 mm, twice life-size at 250 mm from the sensor, it acts as 55.6 mm: 1.5 × 55.6 = 83 mm from it.
@@ -139,7 +139,7 @@ describe('verdicts on a rig', () => {
   test('no contacts anywhere in the chain means that the log must know', () => {
     expect(said(mounted(), 'recording').state).toBe('passes');
     expect(said(mounted({ lens: reflex, between: [adapter()] }), 'recording').sentence).toMatch(
-      /^adapter has no contacts: the file will not know aperture and focal length/,
+      /^adapter has no contacts: the file will not record aperture and focal length/,
     );
     expect(said(view(), 'recording').sentence).toMatch(/^Film records nothing/);
     expect(said(mounted({ lens: lens({ contacts: null }) }), 'recording').state).toBe('unknown');
