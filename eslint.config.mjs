@@ -30,11 +30,14 @@ export default ts.config(
     rules: reactHooks.configs.recommended.rules,
   },
   {
-    // Arrows only downwards: core stands alone, contract stands on core.
+    // Arrows only downwards: messages stand alone, core stands on them, contract on core.
     files: ['packages/core/src/**/*.ts'],
     ignores: ['**/*.test.ts', '**/*.test-support.ts', 'packages/core/src/calculators/**'],
     rules: {
-      'no-restricted-imports': ['error', { patterns: [{ regex: '^(?!\\.)', message: 'The core uses no package, no Node and no page.' }] }],
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!\\.|@gangway/messages/)', message: 'The core uses the messages, no package, no Node and no page.' }] },
+      ],
     },
   },
   {
@@ -47,7 +50,7 @@ export default ts.config(
         {
           patterns: [
             {
-              regex: '^(?!\\.|fft\\.js$|ml-matrix$)',
+              regex: '^(?!\\.|@gangway/messages/|fft\\.js$|ml-matrix$)',
               message: 'Assembly uses the packages for Fourier transforms and linear equations, and the core.',
             },
           ],
@@ -62,7 +65,11 @@ export default ts.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ regex: '^(?!\\.|astronomy-engine$)', message: 'The sun uses the package for astronomy and the core.' }] },
+        {
+          patterns: [
+            { regex: '^(?!\\.|@gangway/messages/|astronomy-engine$)', message: 'The sun uses the package for astronomy and the core.' },
+          ],
+        },
       ],
     },
   },
@@ -73,7 +80,17 @@ export default ts.config(
     rules: {
       'no-restricted-imports': [
         'error',
-        { patterns: [{ regex: '^(?!\\.|zod$)', message: 'The calculators use zod and the core, nothing else.' }] },
+        { patterns: [{ regex: '^(?!\\.|@gangway/messages/|zod$)', message: 'The calculators use zod and the core, nothing else.' }] },
+      ],
+    },
+  },
+  {
+    files: ['packages/messages/src/**/*.ts'],
+    ignores: ['**/*.test.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        { patterns: [{ regex: '^(?!\\.|intl-messageformat$)', message: 'The messages use the package for ICU messages, nothing else.' }] },
       ],
     },
   },

@@ -13,10 +13,13 @@ const project = (displayName, root, more = {}) => ({
   setupFiles: ['<rootDir>/scripts/lib/sameThrows.setup.ts'],
   transform: { '^.+\\.(tsx?|m?js)$': swc },
   // Packages that ship as modules only.
-  transformIgnorePatterns: ['/node_modules/(?!(ml-[^/]*|is-any-array|cheminfo-types|fft\\.js|three|d3-[^/]*|internmap)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(ml-[^/]*|is-any-array|cheminfo-types|fft\\.js|three|d3-[^/]*|internmap|intl-messageformat|@formatjs)/)',
+  ],
   moduleNameMapper: {
     '^@gangway/core/(.*)$': '<rootDir>/packages/core/src/$1',
     '^@gangway/contract/(.*)$': '<rootDir>/packages/contract/src/$1',
+    '^@gangway/messages/(.*)$': '<rootDir>/packages/messages/src/$1',
   },
   ...more,
 });
@@ -24,6 +27,7 @@ const project = (displayName, root, more = {}) => ({
 export default {
   projects: [
     project('core', 'packages/core/src'),
+    project('messages', 'packages/messages/src'),
     project('contract', 'packages/contract/src'),
     project('web', 'apps/web/src'),
     project('command line', 'bin/src'),

@@ -7,7 +7,7 @@ import { fileURLToPath, pathToFileURL } from 'node:url';
 
 const here = dirname(realpathSync(fileURLToPath(import.meta.url)));
 const bundle = join(here, 'dist', 'gangway.mjs');
-const sources = [join(here, 'src'), join(here, '..', 'packages', 'core', 'src'), join(here, '..', 'packages', 'contract', 'src')];
+const sources = [join(here, 'src'), ...['core', 'contract', 'messages'].map((name) => join(here, '..', 'packages', name, 'src'))];
 
 function newest(path) {
   const stat = statSync(path);

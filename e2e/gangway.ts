@@ -2,7 +2,8 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
-import { openedStand, standSchema } from '@gangway/contract/stand';
+import { standSchema } from '@gangway/contract/stand';
+import { openedStand } from '@gangway/contract/storedSetup';
 import { Client } from 'pg';
 import type { SetupSettings } from '@gangway/core/model/setup';
 

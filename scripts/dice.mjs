@@ -8,7 +8,13 @@ import { root } from './lib/paths.mjs';
 import { main, say } from './lib/say.mjs';
 
 /** The projects that need no database. */
-const PROJECTS = { core: 'packages/core/src', contract: 'packages/contract/src', web: 'apps/web/src', 'command line': 'bin/src' };
+const PROJECTS = {
+  core: 'packages/core/src',
+  messages: 'packages/messages/src',
+  contract: 'packages/contract/src',
+  web: 'apps/web/src',
+  'command line': 'bin/src',
+};
 
 await main(async () => {
   checkNode();

@@ -1,6 +1,6 @@
 import { spawnSync } from 'node:child_process';
 import { DEMO_STANDS } from '@gangway/contract/demo';
-import { storedSettings } from '@gangway/contract/stand';
+import { storedSettings } from '@gangway/contract/storedSetup';
 import cases from '../../packages/core/checks/calculators.json';
 
 const gangway = (args: readonly string[], input = '') =>

@@ -1,11 +1,13 @@
+import { calcText } from '@gangway/messages/cli/calc';
+import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 import type { Calculator } from '@gangway/core/calculators/calculator';
 import { CALCULATORS, calculate, calculatorNamed } from '@gangway/core/calculators/registry';
-import { notJson, readStdin, refuse, say, write } from './streams';
+import { notJson, readStdin, refuse, print, write } from './streams';
 
 export function list(): number {
   const width = Math.max(...CALCULATORS.map(({ name }) => name.length));
-  return say(CALCULATORS.map(({ name, purpose }) => `${name.padEnd(width)}  ${purpose}`).join('\n'));
+  return print(CALCULATORS.map(({ name, purpose }) => `${name.padEnd(width)}  ${purpose}`).join('\n'));
 }
 
 /** One field of a schema as JSON Schema describes it. */
@@ -28,7 +30,7 @@ function fieldLines(schema: z.ZodObject, withRange: boolean): string {
       const notes = [
         field.unit ?? '',
         ...(withRange ? range : []),
-        field.default !== undefined ? `default ${JSON.stringify(field.default)}` : '',
+        field.default !== undefined ? say(calcText.default, { default: JSON.stringify(field.default) }) : '',
       ].filter(Boolean);
       return `  ${key.padEnd(width)}  ${field.description ?? ''}${notes.length > 0 ? ` (${notes.join(', ')})` : ''}`;
     })
@@ -56,19 +58,19 @@ function describe(calc: Calculator): string {
     'out',
     fieldLines(calc.output, false),
     '',
-    `formula  ${calc.formula}`,
-    `source   ${calc.source}`,
-    `limits   ${calc.limits}`,
-    ...(calc.school === null ? [] : [`school   ${calc.school}`]),
+    say(calcText.formula, { formula: calc.formula }),
+    say(calcText.source, { source: calc.source }),
+    say(calcText.limits, { limits: calc.limits }),
+    ...(calc.school === null ? [] : [say(calcText.school, { school: calc.school })]),
     '',
-    `example  gangway calc ${calc.name} '${JSON.stringify(calc.example)}'`,
+    say(calcText.exampleGangwayCalc, { name: calc.name, example: JSON.stringify(calc.example) }),
   ].join('\n');
 }
 
 export function help(name: string): number {
   const found = calculatorNamed(name);
-  if (found) return say(describe(found));
-  process.stderr.write(`There is no calculator “${name}”. gangway calc --list names them.\n`);
+  if (found) return print(describe(found));
+  process.stderr.write(say(calcText.thereIsNoCalculatorGangway, { name }));
   return 2;
 }
 
@@ -80,7 +82,7 @@ export function single(name: string, text: string): number {
     return refuse(notJson(error), 2);
   }
   const answer = calculate(name, input);
-  if (answer.ok) return say(JSON.stringify(answer.out));
+  if (answer.ok) return print(JSON.stringify(answer.out));
   return refuse(answer.error, 1);
 }
 
@@ -92,7 +94,7 @@ export async function batch(): Promise<number> {
     return refuse(notJson(error), 2);
   }
   if (!Array.isArray(cases)) {
-    return refuse({ code: 'wrong_type', path: [], message: 'The input is not an array; an array of {calc, in} is needed.' }, 2);
+    return refuse({ code: 'wrong_type', path: [], message: calcText.theInputIsNotAn }, 2);
   }
   await write(JSON.stringify(cases.map(oneCase)));
   return 0;
@@ -100,7 +102,7 @@ export async function batch(): Promise<number> {
 
 function oneCase(each: unknown): { out: unknown } | { error: unknown } {
   if (typeof each !== 'object' || each === null || !('calc' in each) || typeof each.calc !== 'string') {
-    return { error: { code: 'invalid', path: ['calc'], message: 'A case needs “calc”, the name of a calculator, and “in”, its input.' } };
+    return { error: { code: 'invalid', path: ['calc'], message: calcText.aCaseNeedsCalcThe } };
   }
   const answer = calculate(each.calc, 'in' in each ? each.in : undefined);
   return answer.ok ? { out: answer.out } : { error: answer.error };

@@ -1,14 +1,15 @@
 import { firstIssue } from '@gangway/contract/apiError';
-import { openedSettings, standSettingsSchema } from '@gangway/contract/stand';
+import { standSettingsSchema } from '@gangway/contract/stand';
+import { openedSettings } from '@gangway/contract/storedSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { notJson, readStdin, refuse, say, write } from './streams';
+import { notJson, readStdin, refuse, print, write } from './streams';
 
 /** Every check with its step, a line each. */
 export function listChecks(): number {
   const checks = checkList();
   const width = Math.max(...checks.map(({ kind }) => kind.length));
-  return say(checks.map(({ kind, step }) => `${kind.padEnd(width)}  ${step}`).join('\n'));
+  return print(checks.map(({ kind, step }) => `${kind.padEnd(width)}  ${step}`).join('\n'));
 }
 
 /** All that the checks say about the settings of a setup that come in as JSON. */

@@ -1,15 +1,9 @@
+import { mainText } from '@gangway/messages/cli/main';
 import { Command, CommanderError } from 'commander';
 import { batch, help, list, single } from './calc';
 import { check, listChecks } from './check';
 
-const EXAMPLES = `
-gangway calc NAME '{"focalMm": 24, …}'   run one calculator on JSON
-gangway calc --list                        all calculators, a line each
-gangway calc --help NAME                   one calculator: fields, units, formula, source, limits
-gangway calc --batch < cases.json          an array of {calc, in}; prints an array of {out} or {error}
-gangway check --list                       all checks, with the step each belongs to
-gangway check < settings.json              what every check says about the settings of a setup
-`;
+const EXAMPLES = mainText.gangwayCalcNameFocalmm24;
 
 interface CalcOptions {
   readonly list?: boolean;
@@ -21,11 +15,11 @@ interface CalcOptions {
 export async function main(args: readonly string[]): Promise<number> {
   let code = 0;
   const program = new Command('gangway')
-    .description('Works out shift, tilt, coverage, focus and exposure.')
+    .description(mainText.worksOutShiftTiltCoverage)
     .addHelpText('after', EXAMPLES)
     .showHelpAfterError(EXAMPLES)
     .exitOverride();
-  const calc = program.command('calc [name] [json]').description('run a calculator').helpOption(false);
+  const calc = program.command(mainText.calcNameJson).description(mainText.runACalculator).helpOption(false);
   calc
     .option('--list', 'all calculators, a line each')
     .option('--batch', 'an array of {calc, in} on standard input')
@@ -35,12 +29,12 @@ export async function main(args: readonly string[]): Promise<number> {
       if (options.help !== undefined) code = options.help === true ? helpOf(calc) : help(options.help);
       else if (options.list) code = list();
       else if (options.batch) code = await batch();
-      else if (name === undefined) calc.error('error: the name of a calculator is needed');
+      else if (name === undefined) calc.error(mainText.errorTheNameOfA);
       else code = single(name, json ?? '{}');
     });
   program
     .command('check')
-    .description('evaluate the checks of a setup')
+    .description(mainText.evaluateTheChecksOfA)
     .option('--list', 'all checks, with the step each belongs to')
     .showHelpAfterError(EXAMPLES)
     .action(async ({ list: listed }: { readonly list?: boolean }) => {

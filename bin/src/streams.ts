@@ -1,5 +1,8 @@
+import { streamsText } from '@gangway/messages/cli/streams';
+import { say } from '@gangway/messages/say';
+
 /** Prints text that ends in a line; answers the exit code for *done*. */
-export function say(text: string): number {
+export function print(text: string): number {
   process.stdout.write(text.endsWith('\n') ? text : `${text}\n`);
   return 0;
 }
@@ -11,7 +14,11 @@ export function refuse(error: unknown, code: 1 | 2): number {
 }
 
 export function notJson(error: unknown) {
-  return { code: 'not_json', path: [], message: `The input is not JSON: ${error instanceof Error ? error.message : String(error)}.` };
+  return {
+    code: 'not_json',
+    path: [],
+    message: say(streamsText.theInputIsNotJson, { error: error instanceof Error ? error.message : String(error) }),
+  };
 }
 
 export async function readStdin(): Promise<string> {

@@ -5,7 +5,14 @@ import { root } from './paths.mjs';
 import { say } from './say.mjs';
 
 /** What each built thing is made from. */
-const SHARED = ['packages/core/src', 'packages/contract/src', 'package-lock.json', 'tsconfig.json', 'scripts/lib/build.mjs'];
+const SHARED = [
+  'packages/core/src',
+  'packages/messages/src',
+  'packages/contract/src',
+  'package-lock.json',
+  'tsconfig.json',
+  'scripts/lib/build.mjs',
+];
 const PARTS = {
   server: { from: ['apps/server/src', ...SHARED], makes: 'apps/server/dist/server.mjs', build: buildServer },
   web: {

@@ -22,6 +22,7 @@ beforeAll(() => {
   for (const [name, path] of [
     ['core', 'packages/core'],
     ['contract', 'packages/contract'],
+    ['messages', 'packages/messages'],
   ] as const)
     symlinkSync(join(scratch, path), join(modules, '@gangway', name));
 });

@@ -7,7 +7,8 @@ import { DEMO_STANDS } from '@gangway/contract/demo';
 import { DEMO_ITEMS } from '@gangway/contract/demoKit';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { logSchema } from '@gangway/contract/log';
-import { standSchema, storedSettings } from '@gangway/contract/stand';
+import { standSchema } from '@gangway/contract/stand';
+import { storedSettings } from '@gangway/contract/storedSetup';
 import { takeOf } from '@gangway/core/log/take';
 import { wholeServer } from './wholeServer.test-support';
 

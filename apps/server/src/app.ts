@@ -16,6 +16,7 @@ import { pages, strictHeaders } from './page';
 import { frameDoor, proofRoutes, type ProofParts } from './proof/routes';
 import { answerErrors, unknownRoute } from './httpError';
 import { standRoutes } from './stands';
+import { answerInRegion } from './region';
 
 export interface AppParts {
   readonly db: Db;
@@ -51,6 +52,7 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   );
   app.use(...strictHeaders());
   app.use(loopbackOnly);
+  app.use(answerInRegion);
 
   const api = Router();
   if (proof) api.use(frameDoor(db, proof), attachmentDoor(db, proof), archiveDoor(db, proof));

@@ -1,3 +1,5 @@
+import { cardText } from '@gangway/messages/server/card';
+import { say } from '@gangway/messages/say';
 import { finished } from 'node:stream/promises';
 import { Writable } from 'node:stream';
 import { Router } from 'express';
@@ -5,7 +7,7 @@ import { builtRig } from '@gangway/contract/kit';
 import type { Drawing, Mark } from '@gangway/core/card/drawing';
 import { shiftCard } from '@gangway/core/card/shiftCard';
 import { CARD_SIZES, shiftCardDrawing, type CardSize } from '@gangway/core/card/shiftCardDrawing';
-import { openedSettings } from '@gangway/contract/stand';
+import { openedSettings } from '@gangway/contract/storedSetup';
 import { cardPages, SPOT_SIZES, type SpotSize } from '@gangway/core/card/cardPages';
 import { jobPages } from '@gangway/core/card/jobSheet';
 import { eq } from 'drizzle-orm';
@@ -23,7 +25,11 @@ const POINTS_PER_MM = 72 / 25.4;
 
 /** Drawings as the pages of a PDF, each of its size, the fonts it needs embedded. */
 export async function drawingPdf(...pages: readonly Drawing[]): Promise<Buffer> {
-  const doc = new PDFDocument({ autoFirstPage: false, margin: 0, info: { Title: pages[0]?.title ?? 'Gangway', Creator: 'Gangway' } });
+  const doc = new PDFDocument({
+    autoFirstPage: false,
+    margin: 0,
+    info: { Title: pages[0]?.title ?? cardText.gangway, Creator: cardText.gangway },
+  });
   const chunks: Buffer[] = [];
   const sink = new Writable({
     write: (chunk: Buffer, _encoding, done) => {
@@ -91,12 +97,16 @@ function startOf(
 
 const spotQuery = z.object({
   size: z
-    .enum(Object.keys(SPOT_SIZES) as [SpotSize], { error: `size must be one of ${Object.keys(SPOT_SIZES).join(', ')}.` })
+    .enum(Object.keys(SPOT_SIZES) as [SpotSize], {
+      error: say(cardText.sizeMustBeOneOf, { spotSizes: Object.keys(SPOT_SIZES).join(', ') }),
+    })
     .default('a5'),
 });
 const querySchema = z.object({
   size: z
-    .enum(Object.keys(CARD_SIZES) as [CardSize], { error: `size must be one of ${Object.keys(CARD_SIZES).join(', ')}.` })
+    .enum(Object.keys(CARD_SIZES) as [CardSize], {
+      error: say(cardText.sizeMustBeOneOf2, { cardSizes: Object.keys(CARD_SIZES).join(', ') }),
+    })
     .default('a6'),
 });
 
@@ -109,7 +119,7 @@ export function cardRoutes(db: Db): Router {
     const found = kit.rigs.find(({ rig }) => rig.id === id);
     if (!found) throw notThere('rig');
     const rig = builtRig(found.rig, new Map(kit.items.map(({ item }) => [item.id, item])));
-    if (!rig) throw new HttpError(409, 'rig_unfinished', `“${found.rig.name}” is not complete, so it has no card yet.`);
+    if (!rig) throw new HttpError(409, 'rig_unfinished', say(cardText.isNotCompleteSoIt, { name: found.rig.name }));
     const pdf = await drawingPdf(shiftCardDrawing(shiftCard(rig), size));
     res.type('pdf').send(pdf);
   });

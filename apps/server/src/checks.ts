@@ -1,5 +1,6 @@
 import { Router } from 'express';
-import { openedSettings, standSettingsSchema } from '@gangway/contract/stand';
+import { standSettingsSchema } from '@gangway/contract/stand';
+import { openedSettings } from '@gangway/contract/storedSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { parsed } from './httpError';

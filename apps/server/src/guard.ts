@@ -1,3 +1,4 @@
+import { guardText } from '@gangway/messages/server/guard';
 import type { RequestHandler } from 'express';
 import { HttpError } from './httpError';
 
@@ -13,11 +14,11 @@ export const loopbackOnly: RequestHandler = (req, _res, next) => {
   const names = LOOPBACK_NAMES.flatMap((name) => (port === 80 ? [name, `${name}:80`] : [`${name}:${port}`]));
   const host = req.headers.host ?? '';
   if (!names.includes(host)) {
-    throw new HttpError(421, 'host_not_allowed', 'Gangway answers only at its own address on this machine.');
+    throw new HttpError(421, 'host_not_allowed', guardText.gangwayAnswersOnlyAtIts);
   }
   const { origin } = req.headers;
   if (origin !== undefined && !names.some((name) => origin === `http://${name}`)) {
-    throw new HttpError(403, 'origin_not_allowed', 'Gangway takes requests only from its own pages.');
+    throw new HttpError(403, 'origin_not_allowed', guardText.gangwayTakesRequestsOnlyFrom);
   }
   next();
 };
@@ -26,7 +27,7 @@ export const loopbackOnly: RequestHandler = (req, _res, next) => {
 export const jsonOnly: RequestHandler = (req, _res, next) => {
   const hasBody = req.headers['content-length'] !== undefined && req.headers['content-length'] !== '0';
   if ((hasBody || req.headers['transfer-encoding'] !== undefined) && !req.is('application/json')) {
-    throw new HttpError(415, 'not_json', 'What is sent must be JSON (content type application/json).');
+    throw new HttpError(415, 'not_json', guardText.whatIsSentMustBe);
   }
   next();
 };

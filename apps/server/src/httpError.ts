@@ -1,3 +1,5 @@
+import { httpErrorText } from '@gangway/messages/server/httpError';
+import { say } from '@gangway/messages/say';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { firstIssue, type ApiError } from '@gangway/contract/apiError';
 import { CoreError } from '@gangway/core/errors';
@@ -42,11 +44,11 @@ export function idParam(value: unknown, what: string): string {
 }
 
 export function notThere(what: string): HttpError {
-  return new HttpError(404, 'not_found', `There is no such ${what}.`);
+  return new HttpError(404, 'not_found', say(httpErrorText.thereIsNoSuch, { what }));
 }
 
 export const unknownRoute: RequestHandler = (req) => {
-  throw new HttpError(404, 'not_found', `There is nothing at ${req.method} ${req.path.slice(0, 100)}.`);
+  throw new HttpError(404, 'not_found', say(httpErrorText.thereIsNothingAt, { method: req.method, path: req.path.slice(0, 100) }));
 };
 
 /** The border: every error leaves as `{error: {code, message, path}}`, and what nobody expected is logged and said plainly. */
@@ -65,24 +67,24 @@ function asRefusal(error: unknown): HttpError {
   if (error instanceof HttpError) return error;
   if (error instanceof CoreError) return new HttpError(400, error.code, error.message, { path: error.path });
   if (databaseIsAway(error)) {
-    return new HttpError(503, 'database_unavailable', 'The database is not answering, so nothing was changed. Try again in a moment.');
+    return new HttpError(503, 'database_unavailable', httpErrorText.theDatabaseIsNotAnswering);
   }
   // The package that serves files says so when there is none.
   if (error instanceof Error && 'status' in error && error.status === 404) return notThere('file');
   switch (bodyErrorType(error)) {
     case 'entity.too.large':
-      return new HttpError(413, 'too_large', 'The request is too large; at most 256 kB are accepted.');
+      return new HttpError(413, 'too_large', httpErrorText.theRequestIsTooLarge);
     case 'entity.parse.failed':
-      return new HttpError(400, 'not_json', 'What was sent is not JSON that can be read.');
+      return new HttpError(400, 'not_json', httpErrorText.whatWasSentIsNot);
     case 'encoding.unsupported':
     case 'charset.unsupported':
-      return new HttpError(415, 'not_json', 'What was sent must be JSON in UTF-8.');
+      return new HttpError(415, 'not_json', httpErrorText.whatWasSentMustBe);
     case 'request.aborted':
-      return new HttpError(400, 'aborted', 'The request was interrupted before it had arrived completely.');
+      return new HttpError(400, 'aborted', httpErrorText.theRequestWasInterruptedBefore);
     default:
       return error instanceof URIError
-        ? new HttpError(400, 'bad_address', 'The address cannot be read.')
-        : new HttpError(500, 'unexpected', 'Something went wrong that Gangway did not expect; it is in the log under this request’s id.');
+        ? new HttpError(400, 'bad_address', httpErrorText.theAddressCannotBeRead)
+        : new HttpError(500, 'unexpected', httpErrorText.somethingWentWrongThatGangway);
   }
 }
 

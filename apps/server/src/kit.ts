@@ -1,3 +1,5 @@
+import { kitText } from '@gangway/messages/server/kit';
+import { say } from '@gangway/messages/say';
 import { asc, eq, and, sql } from 'drizzle-orm';
 import express, { Router } from 'express';
 import { kitChangesSchema, kitFileSchema, type Kit, type KitChange, type KitRig } from '@gangway/contract/kit';
@@ -66,12 +68,7 @@ export async function putKit(tx: DbOrTx, items: readonly KitItem[], rigs: readon
 async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date): Promise<void> {
   const path = ['changes', at, 'version'];
   const stale = (name: string) =>
-    new HttpError(
-      409,
-      'changed_elsewhere',
-      `“${name}” was changed somewhere else meanwhile. Nothing was changed; look again and repeat it.`,
-      { path },
-    );
+    new HttpError(409, 'changed_elsewhere', say(kitText.wasChangedSomewhereElseMeanwhile, { name }), { path });
   switch (change.op) {
     case 'putItem': {
       const { item, archived, version } = change;
@@ -115,7 +112,7 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       const { id, version } = change;
       const kit = await wholeKit(tx);
       const row = change.op === 'removeItem' ? kit.items.find(({ item }) => item.id === id) : kit.rigs.find(({ rig }) => rig.id === id);
-      if (!row) throw new HttpError(404, 'not_found', 'There is no such thing in the kit.', { path: ['changes', at, 'id'] });
+      if (!row) throw new HttpError(404, 'not_found', kitText.thereIsNoSuchThing, { path: ['changes', at, 'id'] });
       const mine = and(eq(table.id, id), eq(table.version, version));
       const used = row.used.stands + row.used.rigs > 0;
       const rows = used
@@ -136,7 +133,7 @@ function checkRigs(kit: Kit): void {
   for (const { rig } of kit.rigs) {
     const lost = idsIn(rig).find((id) => !ids.has(id));
     if (lost !== undefined)
-      throw new HttpError(400, 'no_such_item', `The rig “${rig.name}” names a component that is not in the kit.`, { path: ['changes'] });
+      throw new HttpError(400, 'no_such_item', say(kitText.theRigNamesAComponent, { name: rig.name }), { path: ['changes'] });
   }
 }
 

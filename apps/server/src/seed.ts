@@ -1,7 +1,7 @@
 import { and, count, eq, isNull, sql } from 'drizzle-orm';
 import { DEMO_JOB_NAME, DEMO_STANDS } from '@gangway/contract/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
-import { storedSettings } from '@gangway/contract/stand';
+import { storedSettings } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { jobs, kitItems } from './db/schema';
 import { insertJob } from './jobs';

@@ -1,7 +1,9 @@
+import { standsText } from '@gangway/messages/server/stands';
 import { Router } from 'express';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { copyName } from '@gangway/contract/name';
-import { newStandSchema, standWriteSchema, type StoredStand } from '@gangway/contract/stand';
+import { newStandSchema, standWriteSchema } from '@gangway/contract/stand';
+import type { StoredStand } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { settingsIn, setupColumns } from './db/records';
 import { jobs, stands } from './db/schema';
@@ -29,7 +31,7 @@ export async function presentStand(db: DbOrTx, id: string): Promise<StoredStand>
     .where(eq(stands.id, id));
   if (!row) throw notThere('setup');
   if (row.stand.deletedAt !== null) {
-    throw new HttpError(410, 'deleted', 'This setup was deleted; restore it from the jobs page first.');
+    throw new HttpError(410, 'deleted', standsText.thisSetupWasDeletedRestore);
   }
   return standAnswer(row.stand);
 }
@@ -94,7 +96,7 @@ export function standRoutes(db: Db): Router {
       res.json(present);
       return;
     }
-    throw new HttpError(409, 'changed_elsewhere', 'This setup was changed somewhere else since it was opened here.', {
+    throw new HttpError(409, 'changed_elsewhere', standsText.thisSetupWasChangedSomewhere, {
       path: ['version'],
       more: {
         present,

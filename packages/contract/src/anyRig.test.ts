@@ -12,7 +12,8 @@ import { FIRST_SUBJECTS } from '@gangway/core/subjects/subject';
 import { centredStand } from '@gangway/core/planning/centred';
 import { patched } from '@gangway/core/setup/patch';
 import { circleReading } from '@gangway/core/checks/reading';
-import { openedSettings, standSettingsSchema, storedSettings } from './stand';
+import { standSettingsSchema } from './stand';
+import { openedSettings, storedSettings } from './storedSetup';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 const HOLE = /NaN|[-−/]Infinity|Infinity (m|mm|px|µm|s|stops)\b|undefined|\bnull\b|\[object/;

@@ -1,3 +1,5 @@
+import { apiErrorText } from '@gangway/messages/contract/apiError';
+import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 import { standSchema } from './stand';
 
@@ -17,11 +19,11 @@ export const conflictSchema = apiErrorSchema.extend({ present: standSchema });
 /** The first thing wrong with what was sent, as one error. */
 export function firstIssue(error: z.ZodError): ApiError['error'] {
   const issue = error.issues[0];
-  if (!issue) return { code: 'invalid', message: 'What was sent is not valid.', path: [] };
+  if (!issue) return { code: 'invalid', message: apiErrorText.whatWasSentIsNot, path: [] };
   const path = issue.path.filter((step) => typeof step !== 'symbol');
   if (issue.code === 'unrecognized_keys') {
     const key = issue.keys[0] ?? '';
-    return { code: 'unknown_key', message: `“${shortened(key)}” is not a field here.`, path: [...path, shortened(key)] };
+    return { code: 'unknown_key', message: say(apiErrorText.isNotAFieldHere, { key: shortened(key) }), path: [...path, shortened(key)] };
   }
   return { code: 'invalid', message: sentence(issue, path.map((step) => shortened(String(step))).join('.')), path };
 }
@@ -29,16 +31,16 @@ export function firstIssue(error: z.ZodError): ApiError['error'] {
 /** Our own schemas say what is allowed; where only the package speaks, its words are made a sentence that names the field. */
 function sentence(issue: z.core.$ZodIssue, field: string): string {
   if (/[.”]$/u.test(issue.message)) return `${field === '' ? '' : `${field}: `}${issue.message}`;
-  const what = field === '' ? 'What was sent' : field;
-  if (issue.code === 'invalid_type') return `${what} must be ${EXPECTED[issue.expected] ?? `a ${issue.expected}`}.`;
+  const what = field === '' ? apiErrorText.whatWasSent : field;
+  if (issue.code === 'invalid_type') return say(apiErrorText.mustBe, { what, expected: EXPECTED[issue.expected] ?? `a ${issue.expected}` });
   return `${what}: ${issue.message}.`;
 }
 
 const EXPECTED: Readonly<Record<string, string>> = {
-  object: 'an object with named fields',
-  array: 'a list',
-  int: 'a whole number',
-  boolean: 'true or false',
+  object: apiErrorText.anObjectWithNamedFields,
+  array: apiErrorText.aList,
+  int: apiErrorText.aWholeNumber,
+  boolean: apiErrorText.trueOrFalse,
 };
 
 function shortened(text: string): string {

@@ -1,3 +1,5 @@
+import { boundsText } from '@gangway/messages/contract/bounds';
+import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 
 /** A number with its bounds, as panel and schema read it. */
@@ -10,7 +12,12 @@ export interface Bounds {
 
 /** The schema of a number within its bounds, refusing in words. */
 export const bounded = ({ label, unit, min, max }: Bounds) => {
-  const allowed = `${label} must be a number from ${written(min)} to ${written(max)}${unit === '' || unit === '°' ? unit : ` ${unit}`}.`;
+  const allowed = say(boundsText.mustBeANumberFrom, {
+    label,
+    min: written(min),
+    max: written(max),
+    unit: unit === '' || unit === '°' ? unit : ` ${unit}`,
+  });
   return z.number({ error: allowed }).min(min, allowed).max(max, allowed);
 };
 

@@ -5,7 +5,8 @@ import { firstIssue } from './apiError';
 import { DEMO_STANDS, FIELD_RIG } from './demo';
 import { copyName, NAME_LONGEST, nameSchema } from './name';
 import { rigSchema } from './rig';
-import { newStandSchema, openedSettings, standSettingsSchema, storedSettings } from './stand';
+import { newStandSchema, standSettingsSchema } from './stand';
+import { openedSettings, storedSettings } from './storedSetup';
 import { centredStand } from '@gangway/core/planning/centred';
 
 const refusal = (schema: { safeParse: (value: unknown) => { success: boolean; error?: unknown } }, value: unknown) => {

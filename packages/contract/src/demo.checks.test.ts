@@ -5,7 +5,8 @@ import { fixSentence } from '@gangway/core/checks/wording';
 import { patched } from '@gangway/core/setup/patch';
 import { isolate } from '@gangway/core/planning/isolate';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
-import { standSettingsSchema, storedSettings } from './stand';
+import { standSettingsSchema } from './stand';
+import { storedSettings } from './storedSetup';
 import { worked } from './worked.test-support';
 import type { SetupSettings } from '@gangway/core/model/setup';
 

@@ -1,3 +1,5 @@
+import { exposureText } from '@gangway/messages/contract/exposure';
+import { say } from '@gangway/messages/say';
 import { EXPOSURE_FIELDS } from '@gangway/core/fields/exposure';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
@@ -11,31 +13,31 @@ export const LOOSE_FILTERS_MOST = 6;
 const { brackets, moving, ...plain } = EXPOSURE_FIELDS;
 
 export const EXPOSURE_FIGURES = {
-  fNumber: { label: 'Reading at f/', unit: '', min: 0.5, max: 512 },
-  timeS: { label: 'Reading time', unit: 's', min: 0.00001, max: 36_000 },
-  ev: { label: 'Reading EV', unit: '', min: -10, max: 30 },
-  meterIso: { label: 'Meter set to ISO', unit: '', min: 0.1, max: 1_000_000 },
+  fNumber: { label: exposureText.readingAtF, unit: '', min: 0.5, max: 512 },
+  timeS: { label: exposureText.readingTime, unit: 's', min: 0.00001, max: 36_000 },
+  ev: { label: exposureText.readingEv, unit: '', min: -10, max: 30 },
+  meterIso: { label: exposureText.meterSetToIso, unit: '', min: 0.1, max: 1_000_000 },
   iso: plain.iso,
-  filterStops: { label: 'Takes', unit: 'stops', min: 0, max: 30 },
+  filterStops: { label: exposureText.takes, unit: 'stops', min: 0, max: 30 },
   centreFilterStops: plain.centreFilterStops,
   compensationStops: plain.compensationStops,
-  exponent: { label: 'Exponent', unit: '', min: 1, max: 3 },
-  meteredS: { label: 'Metered', unit: 's', min: 0.0001, max: 100_000 },
-  neededS: { label: 'Needed', unit: 's', min: 0.0001, max: 1_000_000 },
+  exponent: { label: exposureText.exponent, unit: '', min: 1, max: 3 },
+  meteredS: { label: exposureText.metered, unit: 's', min: 0.0001, max: 100_000 },
+  neededS: { label: exposureText.needed, unit: 's', min: 0.0001, max: 1_000_000 },
   brackets: brackets.fields.count,
   stepStops: brackets.fields.stepStops,
   speedMs: moving.fields.speedMs,
   distanceM: moving.fields.distanceM,
   filmLeft: plain.filmLeft,
-  wantedS: { label: 'Wanted time', unit: 's', min: 0.0001, max: 36_000 },
+  wantedS: { label: exposureText.wantedTime, unit: 's', min: 0.0001, max: 36_000 },
 } as const satisfies Readonly<Record<string, Bounds>>;
 
 const F = EXPOSURE_FIGURES;
 
 const rowsSchema = z
   .array(z.strictObject({ meteredS: bounded(F.meteredS), neededS: bounded(F.neededS) }))
-  .min(1, 'The table of a film needs one row at least.')
-  .max(ROWS_MOST, `The table of a film may have at most ${ROWS_MOST} rows.`)
+  .min(1, exposureText.theTableOfAFilm)
+  .max(ROWS_MOST, say(exposureText.theTableOfAFilmMay, { rowsMost: ROWS_MOST }))
   .superRefine((rows, ctx) => {
     rows.forEach(({ meteredS, neededS }, i) => {
       const before = rows[i - 1];
@@ -43,13 +45,13 @@ const rowsSchema = z
         ctx.addIssue({
           code: 'custom',
           path: [i, 'neededS'],
-          message: `Needed, row ${i + 1}, is ${neededS} s; film never needs less than the ${meteredS} s metered.`,
+          message: say(exposureText.neededRowIsSFilm, { i: i + 1, neededS, meteredS }),
         });
       if (before && (before.meteredS >= meteredS || before.neededS > neededS))
         ctx.addIssue({
           code: 'custom',
           path: [i, 'meteredS'],
-          message: `Row ${i + 1} of the film’s table must have longer times than row ${i}.`,
+          message: say(exposureText.rowOfTheFilmsTable, { i: i + 1, i2: i }),
         });
     });
   })
@@ -64,7 +66,7 @@ export const exposureSchema = groupSchema(EXPOSURE_FIELDS, {
     .nullable(),
   filters: z
     .array(z.strictObject({ name: nameSchema, stops: bounded(F.filterStops) }))
-    .max(LOOSE_FILTERS_MOST, `At most ${LOOSE_FILTERS_MOST} filters can be held before a lens.`)
+    .max(LOOSE_FILTERS_MOST, say(exposureText.atMostFiltersCanBe, { looseFiltersMost: LOOSE_FILTERS_MOST }))
     .readonly(),
   reciprocity: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('film') }),

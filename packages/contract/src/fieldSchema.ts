@@ -1,3 +1,5 @@
+import { fieldSchemaText } from '@gangway/messages/contract/fieldSchema';
+import { say } from '@gangway/messages/say';
 import type { Field, FieldValue, Group, GroupField, OwnField } from '@gangway/core/fields/field';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
@@ -16,7 +18,7 @@ type OwnSchemas<G extends Group> = { readonly [K in keyof G as NeedsOwn<G[K]> ex
 
 /** The schema of a number that may have to be whole. */
 export function numberSchema({ whole, ...bounds }: Bounds & { readonly whole: boolean }): z.ZodNumber {
-  return whole ? bounded(bounds).int(`${bounds.label} must be a whole number.`) : bounded(bounds);
+  return whole ? bounded(bounds).int(say(fieldSchemaText.mustBeAWholeNumber, { label: bounds.label })) : bounded(bounds);
 }
 
 function fieldSchema(field: Field): z.ZodType {

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { figureTextText } from '@gangway/messages/contract/figureText';
+import { say } from '@gangway/messages/say';
 import { EVIDENCE, type CircleRow, type Evidence, type Figure } from '@gangway/core/kit/figure';
 import { typedNumber } from './typedNumber';
 
@@ -55,7 +58,13 @@ export function readFigure(figure: Figure, text: string): ReadFigure {
       const value = typedNumber(plain);
       return value === null
         ? refuse(
-            `${label}: ${quoted(plain)} is not a number; it must be one from ${figure.min} to ${figure.max}${figure.unit === '' ? '' : ` ${figure.unit}`}, or empty.`,
+            say(figureTextText.isNotANumberIt, {
+              label,
+              plain: quoted(plain),
+              min: figure.min,
+              max: figure.max,
+              unit: figure.unit === '' ? '' : ` ${figure.unit}`,
+            }),
           )
         : read(value);
     }
@@ -65,16 +74,16 @@ export function readFigure(figure: Figure, text: string): ReadFigure {
       const found = Object.entries(figure.choices).find(([key, words]) => same(key, plain) || same(words, plain));
       return found
         ? read(found[0])
-        : refuse(`${label}: ${quoted(plain)} must be one of ${Object.values(figure.choices).join(', ')}, or empty.`);
+        : refuse(say(figureTextText.mustBeOneOfOr, { label, plain: quoted(plain), choices: Object.values(figure.choices).join(', ') }));
     }
     case 'flag':
       if (same(plain, 'yes') || same(plain, 'true')) return read(true);
       if (same(plain, 'no') || same(plain, 'false')) return read(false);
-      return refuse(`${label}: ${quoted(plain)} must be yes, no, or empty.`);
+      return refuse(say(figureTextText.mustBeYesNoOr, { label, plain: quoted(plain) }));
     case 'list': {
       const values = plain.split(';').map((part) => typedNumber(part));
       return values.includes(null)
-        ? refuse(`${label}: ${quoted(plain)} must be numbers with semicolons between, such as 0; 30; 60.`)
+        ? refuse(say(figureTextText.mustBeNumbersWithSemicolons, { label, plain: quoted(plain) }))
         : read(values);
     }
     case 'circles':
@@ -94,7 +103,7 @@ function readCircles(label: string, text: string): ReadFigure {
     const evidence =
       words === '' ? 'guessed' : (Object.keys(EVIDENCE) as Evidence[]).find((key) => same(key, words) || same(EVIDENCE[key], words));
     if (fNumber === null || diameterMm === null || evidence === undefined) {
-      return refuse(`${label}: ${quoted(part.trim())} must be like “f/8: 61 measured”, with semicolons between.`);
+      return refuse(say(figureTextText.mustBeLikeF8, { label, part: quoted(part.trim()) }));
     }
     rows.push({ fNumber, diameterMm, evidence });
   }
@@ -105,8 +114,10 @@ function readCircles(label: string, text: string): ReadFigure {
 export function figureWords(figure: Figure, value: unknown): string {
   const text = figureText(figure, value);
   if (text === '') return 'unknown';
-  if (figure.type !== 'number' || figure.unit === '') return text;
-  if (figure.unit === 'f/') return `f/${text}`;
-  if (figure.unit === '°') return `${text}°`;
-  return `${text} ${figure.unit}`;
+  if (figure.type !== 'number') return text;
+  const written = fixedNumber(value as number, 12, 0);
+  if (figure.unit === '') return written;
+  if (figure.unit === 'f/') return `f/${written}`;
+  if (figure.unit === '°') return `${written}°`;
+  return `${written} ${figure.unit}`;
 }

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/contract/focus';
+import { say } from '@gangway/messages/say';
 import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
 import { PIN_ROLES } from '@gangway/core/focus/pin';
 import { z } from 'zod';
@@ -10,9 +12,9 @@ import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 /** The most pins that a setup may have. */
 export const PINS_MOST = 60;
 
-export const WEIGHT_FIGURE = { label: 'Weight', unit: '', min: 0.1, max: 10 } as const satisfies Bounds;
+export const WEIGHT_FIGURE = { label: focusText.weight, unit: '', min: 0.1, max: 10 } as const satisfies Bounds;
 
-const coordinate = bounded({ label: 'A place of a pin', unit: 'm', min: -1e6, max: 1e6 });
+const coordinate = bounded({ label: focusText.aPlaceOfAPin, unit: 'm', min: -1e6, max: 1e6 });
 
 /** A place in the scene that a pin may be typed to; the panel reads it too. */
 export const PIN_PLACE_SCHEMA = z.tuple([coordinate, coordinate, coordinate]).readonly();
@@ -32,18 +34,18 @@ export const pinSchema = z.strictObject({
 
 export const pinsSchema = z
   .array(pinSchema)
-  .max(PINS_MOST, `A setup may have at most ${PINS_MOST} pins.`)
-  .refine((pins) => new Set(pins.map(({ id }) => id)).size === pins.length, 'Two pins have the same id.')
+  .max(PINS_MOST, say(focusText.aSetupMayHaveAt, { pinsMost: PINS_MOST }))
+  .refine((pins) => new Set(pins.map(({ id }) => id)).size === pins.length, focusText.twoPinsHaveTheSame)
   .readonly();
 
 /** The numbers of the schools of sharpness. */
 export const SHARPNESS_FIGURES = {
-  divisor: { label: 'Diagonal over', unit: '', min: 300, max: 10_000 },
-  pixels: { label: 'Pixels', unit: 'px', min: 0.5, max: 20 },
-  columnsPx: { label: 'Pixels across', unit: 'px', min: 1, max: 200_000 },
-  printWidthMm: { label: 'Print width', unit: 'mm', min: 20, max: 20_000 },
-  viewingDistanceMm: { label: 'Viewing distance', unit: 'mm', min: 50, max: 50_000 },
-  eyeArcMinutes: { label: 'The eye resolves', unit: '′', min: 0.2, max: 10 },
+  divisor: { label: focusText.diagonalOver, unit: '', min: 300, max: 10_000 },
+  pixels: { label: focusText.pixels, unit: 'px', min: 0.5, max: 20 },
+  columnsPx: { label: focusText.pixelsAcross, unit: 'px', min: 1, max: 200_000 },
+  printWidthMm: { label: focusText.printWidth, unit: 'mm', min: 20, max: 20_000 },
+  viewingDistanceMm: { label: focusText.viewingDistance, unit: 'mm', min: 50, max: 50_000 },
+  eyeArcMinutes: { label: focusText.theEyeResolves, unit: '′', min: 0.2, max: 10 },
 } as const satisfies Readonly<Record<string, Bounds>>;
 
 export const sharpnessSchema = z.discriminatedUnion('school', [

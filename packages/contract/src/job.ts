@@ -1,11 +1,13 @@
+import { jobText } from '@gangway/messages/contract/job';
 import { CAUTIONS } from '@gangway/core/cautions/cautions';
 import { z } from 'zod';
 import { nameSchema } from './name';
-import { standSchema, type Stand } from './stand';
+import { standSchema } from './stand';
+import type { Stand } from './storedSetup';
 
-const latitude = 'Latitude must be a number from −90 to 90°, south below zero.';
-const longitude = 'Longitude must be a number from −180 to 180°, west below zero.';
-const height = 'Height must be a number from −500 to 9000 m.';
+const latitude = jobText.latitudeMustBeANumber;
+const longitude = jobText.longitudeMustBeANumber;
+const height = jobText.heightMustBeANumber;
 
 /** Whether the clocks of this machine know a time zone. */
 export function isTimeZone(name: string): boolean {
@@ -19,11 +21,11 @@ export function isTimeZone(name: string): boolean {
 
 /** Where a job is photographed, and whose clocks hold there. */
 export const jobPlaceSchema = z.strictObject({
-  name: z.string().trim().max(120, 'The name of the place may have at most 120 characters.'),
+  name: z.string().trim().max(120, jobText.theNameOfThePlace),
   latitudeDeg: z.number({ error: latitude }).min(-90, latitude).max(90, latitude),
   longitudeDeg: z.number({ error: longitude }).min(-180, longitude).max(180, longitude),
   heightM: z.number({ error: height }).min(-500, height).max(9000, height),
-  timeZone: z.string().refine(isTimeZone, 'Time zone must be a name such as Europe/London or UTC.'),
+  timeZone: z.string().refine(isTimeZone, jobText.timeZoneMustBeA),
 });
 export type JobPlace = z.infer<typeof jobPlaceSchema>;
 
@@ -58,20 +60,17 @@ export const jobPatchSchema = z
       .array(
         z.enum(
           CAUTIONS.map(({ id }) => id),
-          { error: 'There is no such caution.' },
+          { error: jobText.thereIsNoSuchCaution },
         ),
       )
       .max(CAUTIONS.length)
       .optional(),
     place: jobPlaceSchema.nullable().optional(),
-    day: z.iso.date('The day must be written as 2026-11-25.').nullable().optional(),
+    day: z.iso.date(jobText.theDayMustBeWritten).nullable().optional(),
     /** The stands in the order wished; those not named come after. */
     standOrder: z.array(z.uuid()).max(2000).optional(),
   })
-  .refine(
-    (patch) => Object.values(patch).some((value) => value !== undefined),
-    'Say what is to be changed: name, dismissedCautions, place, day or standOrder.',
-  );
+  .refine((patch) => Object.values(patch).some((value) => value !== undefined), jobText.sayWhatIsToBe);
 export type JobPatch = z.infer<typeof jobPatchSchema>;
 
 /** What was deleted and can be brought back. */

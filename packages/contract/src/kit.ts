@@ -1,3 +1,5 @@
+import { kitText } from '@gangway/messages/contract/kit';
+import { say } from '@gangway/messages/say';
 import { bounded } from './bounds';
 import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
 import { contradictionsIn, figuresOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
@@ -12,7 +14,7 @@ import type { Rig } from '@gangway/core/model/rig';
 /** The version of the kit's file format: that of the items in it. */
 export const KIT_FORMAT = presentVersion(ITEM_RECORD);
 
-const idSchema = z.uuid('This is not the id of anything in Gangway.');
+const idSchema = z.uuid(kitText.thisIsNotTheId);
 
 /** What a figure may hold on the wire; left out is *not known*. */
 export function figureSchema(figure: Figure): z.ZodType {
@@ -20,47 +22,47 @@ export function figureSchema(figure: Figure): z.ZodType {
   switch (figure.type) {
     case 'number': {
       const plain = bounded(figure);
-      return (figure.whole ? plain.int(`${label} must be a whole number.`) : plain).nullable().default(null);
+      return (figure.whole ? plain.int(say(kitText.mustBeAWholeNumber, { label })) : plain).nullable().default(null);
     }
     case 'choice': {
       const keys = Object.keys(figure.choices);
       return z
-        .enum(keys, { error: `${label} must be one of ${keys.join(', ')}.` })
+        .enum(keys, { error: say(kitText.mustBeOneOf, { label, keys: keys.join(', ') }) })
         .nullable()
         .default(null);
     }
     case 'flag':
       return z
-        .boolean({ error: `${label} must be true or false.` })
+        .boolean({ error: say(kitText.mustBeTrueOrFalse, { label }) })
         .nullable()
         .default(null);
     case 'joint':
       return z
-        .string({ error: `${label} must be a name.` })
+        .string({ error: say(kitText.mustBeAName, { label }) })
         .trim()
-        .min(1, `${label} cannot be blank; leave it out when it is unknown.`)
-        .max(60, `${label} can have at most 60 characters.`)
+        .min(1, say(kitText.cannotBeBlankLeaveIt, { label }))
+        .max(60, say(kitText.canHaveAtMost60, { label }))
         .nullable()
         .default(null);
     case 'list':
-      return z.array(bounded(figure)).max(100, `${label} can have at most 100 entries.`).default([]);
+      return z.array(bounded(figure)).max(100, say(kitText.canHaveAtMost100, { label })).default([]);
     case 'circles':
       return z
         .array(
           z.strictObject({
-            fNumber: bounded({ label: 'The f-number', unit: '', min: 0.5, max: 512 }),
-            diameterMm: bounded({ label: 'The sharp circle', unit: 'mm', min: 1, max: 1500 }),
+            fNumber: bounded({ label: kitText.theFNumber, unit: '', min: 0.5, max: 512 }),
+            diameterMm: bounded({ label: kitText.theSharpCircle, unit: 'mm', min: 1, max: 1500 }),
             evidence: z
-              .enum(Object.keys(EVIDENCE) as [keyof typeof EVIDENCE], { error: 'A circle is measured, table or guessed.' })
+              .enum(Object.keys(EVIDENCE) as [keyof typeof EVIDENCE], { error: kitText.aCircleIsMeasuredTable })
               .default('guessed'),
           }),
         )
-        .max(40, 'Give at most 40 sharp circles.')
+        .max(40, kitText.giveAtMost40Sharp)
         .default([]);
   }
 }
 
-const noteSchema = z.string({ error: 'The note must be text.' }).max(2000, 'The note can have at most 2000 characters.').default('');
+const noteSchema = z.string({ error: kitText.theNoteMustBeText }).max(2000, kitText.theNoteCanHaveAt).default('');
 
 function schemaOf(kind: Kind) {
   return z
@@ -88,14 +90,16 @@ const options = KIND_NAMES.map((kind) => SCHEMAS[kind]);
 
 /** Any item of the kit. */
 export const kitItemSchema = z.discriminatedUnion('kind', options as [(typeof options)[number], ...typeof options], {
-  error: `kind must be one of ${KIND_NAMES.join(', ')}.`,
+  error: say(kitText.kindMustBeOneOf, { kindNames: KIND_NAMES.join(', ') }),
 }) as unknown as z.ZodType<KitItem>;
 
-const idsSchema = z.array(idSchema).max(12, 'A place can hold at most 12 components.').readonly();
+const idsSchema = z.array(idSchema).max(12, kitText.aPlaceCanHoldAt).readonly();
 
 /** A rig by the ids of its components; unfinished while a place is null. */
 export const rigPlanSchema = z.strictObject({
-  kind: z.enum(Object.keys(RIG_KINDS) as [RigKind], { error: `kind must be one of ${Object.keys(RIG_KINDS).join(', ')}.` }),
+  kind: z.enum(Object.keys(RIG_KINDS) as [RigKind], {
+    error: say(kitText.kindMustBeOneOf2, { rigKinds: Object.keys(RIG_KINDS).join(', ') }),
+  }),
   backId: idSchema.nullable(),
   betweenIds: idsSchema,
   cameraId: idSchema.nullable(),
@@ -134,13 +138,13 @@ export type KitChange = z.infer<typeof kitChangeSchema>;
 
 /** Changes that are made together or not at all. */
 export const kitChangesSchema = z.strictObject({
-  changes: z.array(kitChangeSchema).min(1, 'Say what shall change.').max(2000, 'At most 2000 changes at once.'),
+  changes: z.array(kitChangeSchema).min(1, kitText.sayWhatShallChange).max(2000, kitText.atMost2000ChangesAt),
 });
 
 /** The kit as a file. */
 export const kitFileSchema = z.strictObject({
-  format: z.literal('gangway-kit', { error: 'format must be “gangway-kit”.' }),
-  version: z.literal(KIT_FORMAT, { error: `version must be ${KIT_FORMAT}: this Gangway reads no other.` }),
+  format: z.literal('gangway-kit', { error: kitText.formatMustBeGangwayKit }),
+  version: z.literal(KIT_FORMAT, { error: say(kitText.versionMustBeThisGangway, { kitFormat: KIT_FORMAT }) }),
   items: z.array(kitItemSchema),
   rigs: z.array(kitRigSchema),
   /** The ids of what is archived. */

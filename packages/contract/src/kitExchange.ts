@@ -1,3 +1,5 @@
+import { kitExchangeText } from '@gangway/messages/contract/kitExchange';
+import { say } from '@gangway/messages/say';
 import { figuresOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import equal from 'fast-deep-equal';
 import Papa from 'papaparse';
@@ -67,18 +69,17 @@ function readCsv(text: string): ReadFile {
   const { data } = Papa.parse<string[]>(plain, { delimiter: delimiterOf(plain) });
   const [header = [], ...records] = data;
   const columns = presentColumns(header, records);
-  if (!columns.includes('name'))
-    return { ok: false, message: 'The file has no column “name”. The first line must name the columns, as in an exported file.' };
+  if (!columns.includes('name')) return { ok: false, message: kitExchangeText.theFileHasNoColumn };
   if (!columns.includes('kind'))
-    return { ok: false, message: `The file has no column “kind”. It must say what each line is: ${KIND_NAMES.join(', ')}.` };
+    return { ok: false, message: say(kitExchangeText.theFileHasNoColumnKind, { kindNames: KIND_NAMES.join(', ') }) };
   const doubled = columns.find((column, i) => columns.indexOf(column) !== i);
-  if (doubled !== undefined) return { ok: false, message: `The column “${doubled}” appears twice.` };
+  if (doubled !== undefined) return { ok: false, message: say(kitExchangeText.theColumnAppearsTwice, { doubled }) };
   const known = new Set(KIND_NAMES.flatMap(csvColumns));
   const strange = columns.find((column) => !known.has(column));
   if (strange !== undefined)
     return {
       ok: false,
-      message: `“${strange.slice(0, 60)}” is not a column of a kit. Columns are named with their units, such as “Focal length [mm]”.`,
+      message: say(kitExchangeText.isNotAColumnOf, { strange: strange.slice(0, 60) }),
     };
   // The first line of the file is its header, so the first record is line 2; empty lines count but say nothing.
   const lines = records.flatMap((record, i): readonly Line[] => {
@@ -86,7 +87,7 @@ function readCsv(text: string): ReadFile {
     const cells = Object.fromEntries(columns.map((column, j) => [column, (record[j] ?? '').replace(GUARDED, '')]));
     return [{ from: 'csv', at: i + 2, kind: kindOf(cells.kind ?? ''), cells }];
   });
-  return lines.length === 0 ? { ok: false, message: 'The file has a header but no rows.' } : { ok: true, lines };
+  return lines.length === 0 ? { ok: false, message: kitExchangeText.theFileHasAHeader } : { ok: true, lines };
 }
 
 /** The columns of a file as they are named now: those of an earlier version by the kinds of its rows. */
@@ -119,20 +120,20 @@ function readJson(text: string): ReadFile {
   try {
     value = JSON.parse(text);
   } catch (error) {
-    return { ok: false, message: `This is not JSON that can be read: ${error instanceof Error ? error.message : ''}` };
+    return { ok: false, message: say(kitExchangeText.thisIsNotJsonThat, { error: error instanceof Error ? error.message : '' }) };
   }
   if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-kit') {
-    return { ok: false, message: 'This is not a kit of Gangway: format must be “gangway-kit”.' };
+    return { ok: false, message: kitExchangeText.thisIsNotAKit };
   }
   if (!('version' in value) || typeof value.version !== 'number' || !(value.version >= 1))
-    return { ok: false, message: 'version must be a whole number from 1.' };
+    return { ok: false, message: kitExchangeText.versionMustBeAWhole };
   const { version } = value;
   if (version > KIT_FORMAT) return { ok: false, message: newerVersion('kit', version, KIT_FORMAT).message };
   const items: unknown = 'items' in value ? value.items : [];
   const rigs: unknown = 'rigs' in value ? value.rigs : [];
   const archived: unknown = 'archived' in value ? value.archived : [];
   if (!Array.isArray(items) || !Array.isArray(rigs) || !Array.isArray(archived))
-    return { ok: false, message: 'items, rigs and archived must be lists.' };
+    return { ok: false, message: kitExchangeText.itemsRigsAndArchivedMust };
   const away = new Set<unknown>(archived);
   const isAway = (each: unknown): boolean => typeof each === 'object' && each !== null && 'id' in each && away.has(each.id);
   return {
@@ -183,7 +184,7 @@ export function planImport(kit: Kit, lines: readonly Line[], newId: (line: Line)
     seen.set(id, line.at);
     return before === undefined
       ? judged
-      : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: `The same id is already used in line ${before} already.` }]);
+      : refusedRow(line, judged.name, judged.what, [{ column: 'id', message: say(kitExchangeText.theSameIdIsAlready, { before }) }]);
   });
   return withComponents(kit, rows);
 }
@@ -209,7 +210,10 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
   const name = (cells.name ?? '').trim();
   if (kind === null)
     return refusedRow(line, name, '', [
-      { column: 'kind', message: `kind: “${(cells.kind ?? '').slice(0, 40)}” must be one of ${KIND_NAMES.join(', ')}.` },
+      {
+        column: 'kind',
+        message: say(kitExchangeText.kindMustBeOneOf, { kind: (cells.kind ?? '').slice(0, 40), kindNames: KIND_NAMES.join(', ') }),
+      },
     ]);
   const refused: Refused[] = [];
   const figures: Record<string, unknown> = {};
@@ -223,7 +227,7 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
   }
   const own = new Set(csvColumns(kind));
   for (const [column, text] of Object.entries(cells)) {
-    if (!own.has(column) && text.trim() !== '') refused.push({ column, message: `${column}: a ${kind} has no such value.` });
+    if (!own.has(column) && text.trim() !== '') refused.push({ column, message: say(kitExchangeText.aHasNoSuchValue, { column, kind }) });
   }
   const given = (cells.id ?? '').trim();
   const there = kit.items.find(({ item }) => (given === '' ? item.kind === kind && item.name === name : item.id === given));
@@ -264,7 +268,7 @@ function itemRow(kit: Kit, line: Line, item: KitItem): ImportRow {
     };
   if (there.item.kind !== item.kind)
     return refusedRow(line, item.name, item.kind, [
-      { column: 'kind', message: `kind: this id is a ${there.item.kind} in the kit; what a thing is cannot change.` },
+      { column: 'kind', message: say(kitExchangeText.kindThisIdIsA, { kind: there.item.kind }) },
     ]);
   const changes = differences(there.item, item);
   if (changes.length === 0) return { ...base, action: 'same', changes, change: null };
@@ -279,7 +283,7 @@ function judgeRig(kit: Kit, line: Extract<Line, { from: 'json' }>): ImportRow {
   const base = { line, name: rig.name, what: 'rig', refused: [] };
   if (!there) return { ...base, action: 'add', changes: [], change: { op: 'putRig', rig, archived: line.archived, version: null } };
   if (equal(there.rig, rig)) return { ...base, action: 'same', changes: [], change: null };
-  const changes = there.rig.name === rig.name ? ['components'] : [`name: ${there.rig.name} → ${rig.name}`];
+  const changes = there.rig.name === rig.name ? ['components'] : [say(kitExchangeText.name, { name: there.rig.name, name2: rig.name })];
   return { ...base, action: 'change', changes, change: { op: 'putRig', rig, archived: there.archived, version: there.version } };
 }
 
@@ -298,7 +302,7 @@ function withComponents(kit: Kit, rows: readonly ImportRow[]): readonly ImportRo
     return lost.length === 0
       ? row
       : refusedRow(row.line, row.name, 'rig', [
-          { column: null, message: `${lost.length} of its components are neither in the kit nor in the file.` },
+          { column: null, message: say(kitExchangeText.ofItsComponentsAreNeither, { length: lost.length }) },
         ]);
   });
 }

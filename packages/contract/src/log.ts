@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/contract/log';
+import { say } from '@gangway/messages/say';
 import type { ShotField, TextShotField } from '@gangway/core/log/shotField';
 import { SHOT_ENTRIES, type LogTake, type ShotKey, type TakeFigures } from '@gangway/core/log/shotFields';
 import { z } from 'zod';
@@ -16,23 +18,23 @@ const CONTROL =
 function fieldSchema(field: ShotField): z.ZodType {
   switch (field.type) {
     case 'number': {
-      const plain = field.whole ? bounded(field).int(`${field.label} must be a whole number.`) : bounded(field);
+      const plain = field.whole ? bounded(field).int(say(logText.mustBeAWholeNumber, { label: field.label })) : bounded(field);
       return field.nullable ? plain.nullable() : plain;
     }
     case 'text':
       return textSchema(field);
     case 'choice':
-      return z.enum(field.choices, { error: `${field.label} must be ${field.choices.join(' or ')}.` });
+      return z.enum(field.choices, { error: say(logText.mustBe, { label: field.label, choices: field.choices.join(' or ') }) });
     case 'flag':
-      return z.boolean({ error: `${field.label} must be true or false.` });
+      return z.boolean({ error: say(logText.mustBeTrueOrFalse, { label: field.label }) });
   }
 }
 
 function textSchema({ label, most, forbidden }: TextShotField): z.ZodType {
   const plain = z
-    .string({ error: `${label} must be a text.` })
-    .max(most, `${label} may have at most ${most} characters.`)
-    .refine((value) => !CONTROL.test(value), `${label} holds a control character that no file can carry.`);
+    .string({ error: say(logText.mustBeAText, { label }) })
+    .max(most, say(logText.mayHaveAtMostCharacters, { label, most }))
+    .refine((value) => !CONTROL.test(value), say(logText.holdsAControlCharacterThat, { label }));
   return forbidden ? plain.refine((value) => !forbidden.test(value), forbidden.message) : plain;
 }
 
@@ -41,18 +43,18 @@ export const takeFiguresSchema = z.strictObject(
   Object.fromEntries(SHOT_ENTRIES.map(([key, field]) => [key, fieldSchema(field)])),
 ) as unknown as z.ZodObject<{ readonly [K in ShotKey]: z.ZodType<TakeFigures[K]> }, z.core.$strict>;
 
-const AT_WORDS = 'Time must be a moment such as 2026-11-25T10:30:00Z, with its offset from UTC.';
+const AT_WORDS = logText.timeMustBeAMoment;
 
 export const logTakeSchema = takeFiguresSchema.extend({
-  id: z.uuid('A shot needs an id of its own.'),
-  standId: z.uuid('A shot needs a setup: say which of the job’s setups it was made at.'),
+  id: z.uuid(logText.aShotNeedsAnId),
+  standId: z.uuid(logText.aShotNeedsASetup),
   at: z.iso.datetime({ offset: true, error: AT_WORDS }).transform((said) => new Date(said).toISOString()),
 }) satisfies z.ZodType<LogTake>;
 
 /** A change of a log: takes written as they are to be, and takes taken away. Said again it changes nothing. */
 export const logChangeSchema = z.strictObject({
-  put: z.array(logTakeSchema).max(CHANGES_MOST, `At most ${CHANGES_MOST} shots can be changed at once.`),
-  remove: z.array(z.uuid()).max(CHANGES_MOST, `At most ${CHANGES_MOST} shots can be removed at once.`),
+  put: z.array(logTakeSchema).max(CHANGES_MOST, say(logText.atMostShotsCanBe, { changesMost: CHANGES_MOST })),
+  remove: z.array(z.uuid()).max(CHANGES_MOST, say(logText.atMostShotsCanBeRemoved, { changesMost: CHANGES_MOST })),
 });
 export type LogChange = z.infer<typeof logChangeSchema>;
 

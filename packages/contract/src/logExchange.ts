@@ -1,3 +1,5 @@
+import { logExchangeText } from '@gangway/messages/contract/logExchange';
+import { say } from '@gangway/messages/say';
 import { type LogTake, SHOT_ENTRIES, SILENT_SHOT } from '@gangway/core/log/shotFields';
 import Papa from 'papaparse';
 import { firstIssue } from './apiError';
@@ -8,9 +10,9 @@ import { isJson, newerVersion, presentVersion, upgraded } from './record/version
 
 /** The columns of a log in CSV, in their order: key and heading. */
 export const LOG_COLUMNS: readonly (readonly [keyof LogTake, string])[] = [
-  ['at', 'time (UTC)'],
+  ['at', logExchangeText.timeUtc],
   ...SHOT_ENTRIES.map(([key, { csv }]) => [key, csv] as const),
-  ['standId', 'stand id'],
+  ['standId', logExchangeText.standId],
   ['id', 'id'],
 ];
 
@@ -68,14 +70,14 @@ function readJson(words: string, stands: readonly Stands[]): ReadLog | { readonl
   try {
     value = JSON.parse(words);
   } catch (error) {
-    return { trouble: `This is not JSON that can be read: ${error instanceof Error ? error.message : ''}` };
+    return { trouble: say(logExchangeText.thisIsNotJsonThat, { error: error instanceof Error ? error.message : '' }) };
   }
   if (typeof value !== 'object' || value === null || !('format' in value) || value.format !== 'gangway-log')
-    return { trouble: 'This is not a log of Gangway: format must be “gangway-log”.' };
-  if (!('version' in value) || typeof value.version !== 'number') return { trouble: 'version must be a number.' };
+    return { trouble: logExchangeText.thisIsNotALog };
+  if (!('version' in value) || typeof value.version !== 'number') return { trouble: logExchangeText.versionMustBeANumber };
   const { version } = value;
   if (version > LOG_FORMAT) return { trouble: newerVersion('log', version, LOG_FORMAT).message };
-  if (!('takes' in value) || !Array.isArray(value.takes)) return { trouble: 'takes must be a list.' };
+  if (!('takes' in value) || !Array.isArray(value.takes)) return { trouble: logExchangeText.takesMustBeAList };
   return judged(
     value.takes.map((each: unknown, i) => {
       const raw = upgraded(SHOT_RECORD, each, version);
@@ -92,10 +94,9 @@ function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly
   const strange = header.find((_, i) => keys[i] === null);
   if (strange !== undefined)
     return {
-      trouble: `“${strange.slice(0, 60)}” is not a column of a log. Columns are named as in an exported file, such as “aperture [f/]”.`,
+      trouble: say(logExchangeText.isNotAColumnOf, { strange: strange.slice(0, 60) }),
     };
-  if (!keys.includes('at'))
-    return { trouble: 'The file has no column “time (UTC)”. The first line must name the columns, as in an exported file.' };
+  if (!keys.includes('at')) return { trouble: logExchangeText.theFileHasNoColumn };
   const types: ReadonlyMap<string, ShotField['type']> = new Map(SHOT_ENTRIES.map(([key, { type }]) => [key, type]));
   return judged(
     rows.map((row, i) => ({
@@ -132,7 +133,13 @@ function judged(
     const stand = stands.find(({ id }) => id === raw.standId) ?? stands.find(({ name }) => name === raw.stand);
     if (!stand) {
       refused.push(
-        `Row ${line}: its setup ${typeof raw.stand === 'string' && raw.stand !== '' ? `“${raw.stand.slice(0, 60)}” is not in this job` : 'is missing'}; it must be the name of one of the job’s setups.`,
+        say(logExchangeText.rowItsSetupItMust, {
+          line,
+          stand:
+            typeof raw.stand === 'string' && raw.stand !== ''
+              ? say(logExchangeText.isNotInThisJob, { stand: raw.stand.slice(0, 60) })
+              : logExchangeText.isMissing,
+        }),
       );
       continue;
     }
@@ -144,8 +151,8 @@ function judged(
       id: raw.id === undefined || raw.id === '' ? crypto.randomUUID() : raw.id,
     });
     if (!parsed.success) {
-      refused.push(`Row ${line}, ${firstIssue(parsed.error).message}`);
-    } else if (seen.has(parsed.data.id)) refused.push(`Row ${line}: its id appears twice.`);
+      refused.push(say(logExchangeText.row, { line, message: firstIssue(parsed.error).message }));
+    } else if (seen.has(parsed.data.id)) refused.push(say(logExchangeText.rowItsIdAppearsTwice, { line }));
     else {
       seen.add(parsed.data.id);
       takes.push(parsed.data);

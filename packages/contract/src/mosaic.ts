@@ -1,3 +1,5 @@
+import { mosaicText } from '@gangway/messages/contract/mosaic';
+import { say } from '@gangway/messages/say';
 import { MOSAIC_FIELDS, SERIES_FIELDS } from '@gangway/core/fields/mosaic';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
@@ -6,7 +8,7 @@ import { groupSchema } from './fieldSchema';
 /** The most frames that a mosaic may have. */
 export const FRAMES_MOST = 144;
 
-const place = bounded({ label: 'A place of a frame', unit: 'mm', min: -2000, max: 2000 });
+const place = bounded({ label: mosaicText.aPlaceOfAFrame, unit: 'mm', min: -2000, max: 2000 });
 
 export const MOSAIC_FIGURES = {
   leastOverlap: MOSAIC_FIELDS.leastOverlap,
@@ -19,19 +21,19 @@ export const MOSAIC_FIGURES = {
   moveS: SERIES_FIELDS.moveS,
   cardGb: MOSAIC_FIELDS.cardGb,
   filmLeft: MOSAIC_FIELDS.filmLeft,
-  speedMs: { label: 'Goes', unit: 'm/s', min: 0, max: 100 },
-  distanceM: { label: 'Off', unit: 'm', min: 0.05, max: 100_000 },
-  widthDeg: { label: 'Wide', unit: '°', min: 1, max: 150 },
-  heightDeg: { label: 'High', unit: '°', min: 1, max: 150 },
-  widthMm: { label: 'Wide', unit: 'mm', min: 1, max: 2000 },
-  heightMm: { label: 'High', unit: 'mm', min: 1, max: 2000 },
-  megapixels: { label: 'Megapixels', unit: '', min: 1, max: 10_000 },
-  ratio: { label: 'Wide to high', unit: '', min: 0.05, max: 20 },
-  printWidthMm: { label: 'Print wide', unit: 'mm', min: 10, max: 20_000 },
-  printHeightMm: { label: 'Print high', unit: 'mm', min: 10, max: 20_000 },
-  pixelsPerInch: { label: 'Pixels to the inch', unit: '', min: 30, max: 2400 },
-  columns: { label: 'Columns', unit: '', min: 1, max: 12 },
-  rows: { label: 'Rows', unit: '', min: 1, max: 12 },
+  speedMs: { label: mosaicText.goes, unit: 'm/s', min: 0, max: 100 },
+  distanceM: { label: mosaicText.off, unit: 'm', min: 0.05, max: 100_000 },
+  widthDeg: { label: mosaicText.wide, unit: '°', min: 1, max: 150 },
+  heightDeg: { label: mosaicText.high, unit: '°', min: 1, max: 150 },
+  widthMm: { label: mosaicText.wide, unit: 'mm', min: 1, max: 2000 },
+  heightMm: { label: mosaicText.high, unit: 'mm', min: 1, max: 2000 },
+  megapixels: { label: mosaicText.megapixels, unit: '', min: 1, max: 10_000 },
+  ratio: { label: mosaicText.wideToHigh, unit: '', min: 0.05, max: 20 },
+  printWidthMm: { label: mosaicText.printWide, unit: 'mm', min: 10, max: 20_000 },
+  printHeightMm: { label: mosaicText.printHigh, unit: 'mm', min: 10, max: 20_000 },
+  pixelsPerInch: { label: mosaicText.pixelsToTheInch, unit: '', min: 30, max: 2400 },
+  columns: { label: mosaicText.columns, unit: '', min: 1, max: 12 },
+  rows: { label: mosaicText.rows, unit: '', min: 1, max: 12 },
 } as const satisfies Readonly<Record<string, Bounds>>;
 
 const F = MOSAIC_FIGURES;
@@ -39,8 +41,8 @@ const F = MOSAIC_FIGURES;
 export const mosaicSchema = groupSchema(MOSAIC_FIELDS, {
   frames: z
     .array(z.strictObject({ riseMm: place, shiftMm: place, turned: z.boolean() }))
-    .min(1, 'A mosaic needs one frame at least.')
-    .max(FRAMES_MOST, `A mosaic may have at most ${FRAMES_MOST} frames.`)
+    .min(1, mosaicText.aMosaicNeedsOneFrame)
+    .max(FRAMES_MOST, say(mosaicText.aMosaicMayHaveAt, { framesMost: FRAMES_MOST }))
     .readonly(),
   zones: z
     .array(
@@ -54,6 +56,6 @@ export const mosaicSchema = groupSchema(MOSAIC_FIELDS, {
         distanceM: bounded(F.distanceM),
       }),
     )
-    .max(12, 'A mosaic may have at most 12 zones in which something moves.')
+    .max(12, mosaicText.aMosaicMayHaveAtMost)
     .readonly(),
 });

@@ -1,21 +1,23 @@
+import { nameText } from '@gangway/messages/contract/name';
+import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 
 export const NAME_LONGEST = 120;
 
 /** A name that a person gives: not blank, at most 120 characters, no control characters. */
 export const nameSchema = z
-  .string({ error: 'Give a name.' })
+  .string({ error: nameText.giveAName })
   .trim()
-  .min(1, 'Give a name; it cannot be blank.')
-  .max(NAME_LONGEST, `The name can have at most ${NAME_LONGEST} characters.`)
+  .min(1, nameText.giveANameItCannot)
+  .max(NAME_LONGEST, say(nameText.theNameCanHaveAt, { nameLongest: NAME_LONGEST }))
   // eslint-disable-next-line no-control-regex
-  .regex(/^[^\u0000-\u001f\u007f]*$/u, 'The name cannot hold control characters such as tabs or line breaks.');
+  .regex(/^[^\u0000-\u001f\u007f]*$/u, nameText.theNameCannotHoldControl);
 
 /** The next free name for a copy: "Tower (copy)", "Tower (copy 2)" …, cut so that it stays within the limit. */
 export function copyName(name: string, taken: readonly string[]): string {
   const stem = name.replace(/ \(copy(?: \d+)?\)$/u, '');
   for (let n = 1; ; n++) {
-    const tail = n === 1 ? ' (copy)' : ` (copy ${n})`;
+    const tail = n === 1 ? ' (copy)' : say(nameText.copy, { n });
     const candidate = `${stem.slice(0, NAME_LONGEST - tail.length)}${tail}`;
     if (!taken.includes(candidate)) return candidate;
   }

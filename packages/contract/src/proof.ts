@@ -1,28 +1,29 @@
+import { proofText } from '@gangway/messages/contract/proof';
 import { GRID_ORDERS, type AssemblyPlan } from '@gangway/core/assembly/plan';
 import { z } from 'zod';
 import { bounded } from './bounds';
 import { nameSchema } from './name';
 
-const idSchema = z.uuid('This is not the id of anything in Gangway.');
+const idSchema = z.uuid(proofText.thisIsNotTheId);
 const timeSchema = z.iso.datetime();
 
 /** Where the frames of a series come from. */
-export const ORIGINS = { back: 'simulated back', files: 'files' } as const;
+export const ORIGINS = { back: proofText.simulatedBack, files: proofText.files } as const;
 export type Origin = keyof typeof ORIGINS;
 
 /** What a frame is in its series. */
-export const ROLES = { frame: 'frame', white: 'flat-field frame' } as const;
+export const ROLES = { frame: proofText.frame, white: proofText.flatFieldFrame } as const;
 export type Role = keyof typeof ROLES;
 
 export const OUTPUTS = { tiff: 'TIFF', png: 'PNG', jpeg: 'JPEG' } as const;
-export const FALLOFFS = { none: 'left as it is', law: 'by the cos⁴ law', cards: 'by the flat-field frames' } as const;
-export const PLACINGS = { part: 'to the fraction of a pixel', whole: 'to whole pixels, nothing resampled' } as const;
+export const FALLOFFS = { none: proofText.leftAsItIs, law: proofText.byTheCosLaw, cards: proofText.byTheFlatFieldFrames } as const;
+export const PLACINGS = { part: proofText.toTheFractionOfA, whole: proofText.toWholePixelsNothingResampled } as const;
 
 const keys = <T extends Readonly<Record<string, string>>>(of: T) => z.enum(Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]);
 
 export const COUNT_BOUNDS = {
-  columns: { label: 'Columns', unit: '', min: 1, max: 24 },
-  rows: { label: 'Rows', unit: '', min: 1, max: 24 },
+  columns: { label: proofText.columns, unit: '', min: 1, max: 24 },
+  rows: { label: proofText.rows, unit: '', min: 1, max: 24 },
 } as const;
 
 /** How frames are put together. */
@@ -32,8 +33,8 @@ export const assemblyOptionsSchema = z.strictObject({
   evenLight: z.boolean(),
   placing: keys(PLACINGS),
   /** Rows and columns for frames without a plan; with one they are not looked at. */
-  columns: bounded(COUNT_BOUNDS.columns).int('Columns must be a whole number.'),
-  rows: bounded(COUNT_BOUNDS.rows).int('Rows must be a whole number.'),
+  columns: bounded(COUNT_BOUNDS.columns).int(proofText.columnsMustBeAWhole),
+  rows: bounded(COUNT_BOUNDS.rows).int(proofText.rowsMustBeAWhole),
   order: keys(GRID_ORDERS),
 });
 export type AssemblyOptions = z.infer<typeof assemblyOptionsSchema>;

@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/contract/rig';
+import { say } from '@gangway/messages/say';
 import { assembled, type StoredRig } from '@gangway/core/rig/assembled';
 import { z } from 'zod';
 import { itemSchemaOf } from './kit';
@@ -41,6 +43,6 @@ export const rigSchema = z
     ctx.addIssue({
       code: 'custom',
       path: ['parts'],
-      message: `${first?.label ?? 'A value'} of ${first?.itemName ?? 'a component'} is unknown; a setup cannot be planned without it.`,
+      message: say(rigText.ofIsUnknownASetup, { label: first?.label ?? rigText.aValue, itemName: first?.itemName ?? rigText.aComponent }),
     });
   }) satisfies z.ZodType<StoredRig>;

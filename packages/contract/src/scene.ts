@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/contract/scene';
+import { say } from '@gangway/messages/say';
 import { bounded } from './bounds';
 import { shapeOf } from './fieldSchema';
 import { STANCE_FIELDS } from '@gangway/core/fields/scene';
@@ -9,24 +11,24 @@ import type { Scene } from '@gangway/core/model/scene';
 /** The most that a massing model may have: a model of blocks, not of details. */
 export const MODEL_MOST = { corners: 6000, triangles: 4000 } as const;
 
-const CORNER_WORDS = 'A corner of the model must be three finite numbers.';
+const CORNER_WORDS = sceneText.aCornerOfTheModel;
 
 const meshSchema = z
   .strictObject({
-    name: z.string().trim().min(1, 'The model needs a name.').max(120, 'The name of the model may have at most 120 letters.'),
+    name: z.string().trim().min(1, sceneText.theModelNeedsAName).max(120, sceneText.theNameOfTheModel),
     vertices: z
       .array(z.number({ error: CORNER_WORDS }).min(-1e9, CORNER_WORDS).max(1e9, CORNER_WORDS))
       .min(9)
-      .max(3 * MODEL_MOST.corners, `The model may have at most ${MODEL_MOST.corners} corners.`),
+      .max(3 * MODEL_MOST.corners, say(sceneText.theModelMayHaveAt, { corners: MODEL_MOST.corners })),
     triangles: z
       .array(z.number().int().nonnegative())
-      .min(3, 'The model needs one face at least.')
-      .max(3 * MODEL_MOST.triangles, `The model may have at most ${MODEL_MOST.triangles} triangles.`),
+      .min(3, sceneText.theModelNeedsOneFace)
+      .max(3 * MODEL_MOST.triangles, say(sceneText.theModelMayHaveAtMost, { triangles: MODEL_MOST.triangles })),
   })
-  .refine(({ vertices, triangles }) => vertices.length % 3 === 0 && triangles.length % 3 === 0, 'Corners and triangles come in threes.')
+  .refine(({ vertices, triangles }) => vertices.length % 3 === 0 && triangles.length % 3 === 0, sceneText.cornersAndTrianglesComeIn)
   .refine(({ vertices, triangles }) => triangles.every((i) => 3 * i < vertices.length), {
     path: ['triangles'],
-    error: 'A triangle of the model names a corner that is not there.',
+    error: sceneText.aTriangleOfTheModel,
   }) satisfies z.ZodType<Mesh>;
 
 const schemaOf = (kind: SubjectKind) =>
@@ -36,7 +38,7 @@ const schemaOf = (kind: SubjectKind) =>
     ...Object.fromEntries(
       dimensionsOf(kind).map(([key, { label, min, max, unit, whole }]) => {
         const plain = bounded({ label, min, max, unit });
-        const schema = whole ? plain.int(`${label} must be a whole number.`) : plain;
+        const schema = whole ? plain.int(say(sceneText.mustBeAWholeNumber, { label })) : plain;
         const unsaid = UNSAID[key];
         return [key, unsaid === undefined ? schema : schema.default(unsaid)];
       }),
@@ -55,7 +57,7 @@ export const subjectSchema = z.discriminatedUnion(
 const { distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg } = STANCE_FIELDS;
 export const POSE_FIGURES = { distanceM, asideM, cameraHeightM, yawDeg, pitchDeg, rollDeg };
 
-const coordinate = bounded({ label: 'A place in the scene', unit: 'm', min: -1e6, max: 1e6 });
+const coordinate = bounded({ label: sceneText.aPlaceInTheScene, unit: 'm', min: -1e6, max: 1e6 });
 
 const stance = shapeOf(STANCE_FIELDS, { watched: z.tuple([coordinate, coordinate, coordinate]).readonly().nullable() });
 

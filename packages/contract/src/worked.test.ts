@@ -16,7 +16,8 @@ import { sectionOf, wedgeArea, wedgeAt } from '@gangway/core/planning/section';
 import { tiltOrStack } from '@gangway/core/planning/tiltOrStack';
 import { logTakeSchema } from './log';
 import { logCsv, logJson, readLog } from './logExchange';
-import { standSettingsSchema, storedSettings } from './stand';
+import { standSettingsSchema } from './stand';
+import { storedSettings } from './storedSetup';
 import { worked } from './worked.test-support';
 import { NOWHERE, takeXmp } from './xmp';
 

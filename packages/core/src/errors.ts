@@ -1,3 +1,6 @@
+import { errorsText } from '@gangway/messages/core/errors';
+import { say } from '@gangway/messages/say';
+
 /**
  * A refusal by the core: what was asked for cannot be. `code` is stable and
  * machine readable, `path` names the field as in the input, and the message is
@@ -18,7 +21,7 @@ export class CoreError extends Error {
 /** Refuses anything but a finite number; returns it. */
 export function requireFinite(field: string, value: number): number {
   if (!Number.isFinite(value)) {
-    throw new CoreError('not_a_number', [field], `${field} is ${String(value)}; a finite number is needed.`);
+    throw new CoreError('not_a_number', [field], say(errorsText.isAFiniteNumberIs, { field, string: String(value) }));
   }
   return value;
 }
@@ -27,7 +30,7 @@ export function requireFinite(field: string, value: number): number {
 export function requirePositive(field: string, value: number): number {
   requireFinite(field, value);
   if (value <= 0) {
-    throw new CoreError('not_positive', [field], `${field} is ${value}; it must be greater than 0.`);
+    throw new CoreError('not_positive', [field], say(errorsText.isItMustBeGreater, { field, value }));
   }
   return value;
 }
@@ -36,7 +39,7 @@ export function requirePositive(field: string, value: number): number {
 export function requireNotNegative(field: string, value: number): number {
   requireFinite(field, value);
   if (value < 0) {
-    throw new CoreError('negative', [field], `${field} is ${value}; it must be 0 or more.`);
+    throw new CoreError('negative', [field], say(errorsText.isItMustBe0, { field, value }));
   }
   return value;
 }

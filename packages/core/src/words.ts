@@ -1,3 +1,7 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { wordsText } from '@gangway/messages/core/words';
+import { say } from '@gangway/messages/say';
+
 /**
  * A length in mm to a tenth, with its unit and a true minus sign: "9.4 mm".
  *
@@ -11,7 +15,7 @@ export function mmWords(mm: number): string {
 }
 
 /**
- * A number to so many decimals with a true minus sign, never "−0"; ∞ as itself.
+ * A number to so many decimals as the region writes it, with a true minus sign, never "−0"; ∞ as itself.
  *
  * @param value the number
  * @param decimals decimal places
@@ -20,10 +24,7 @@ export function mmWords(mm: number): string {
  * fixed(-2.5, 1) // => '−2.5'
  */
 export function fixed(value: number, decimals: number): string {
-  if (value === Number.POSITIVE_INFINITY) return '∞';
-  const text = Math.abs(value).toFixed(decimals);
-  const negative = value < 0 && Number(text) !== 0;
-  return negative ? `−${text}` : text;
+  return fixedNumber(value, decimals);
 }
 
 /**
@@ -35,7 +36,7 @@ export function fixed(value: number, decimals: number): string {
  * apertureWords(5.6) // => 'f/5.6'
  */
 export function apertureWords(fNumber: number): string {
-  return `f/${String(Math.round(fNumber * 100) / 100)}`;
+  return `f/${fixedNumber(fNumber, 2, 0)}`;
 }
 
 /**
@@ -47,8 +48,8 @@ export function apertureWords(fNumber: number): string {
  * riseWords(-3) // => '3.0 mm of fall'
  */
 export function riseWords(riseMm: number): string {
-  if (Math.abs(riseMm) < 0.05) return 'no rise';
-  return riseMm > 0 ? `${mmWords(riseMm)} of rise` : `${mmWords(-riseMm)} of fall`;
+  if (Math.abs(riseMm) < 0.05) return wordsText.noRise;
+  return riseMm > 0 ? say(wordsText.ofRise, { riseMm: mmWords(riseMm) }) : say(wordsText.ofFall, { riseMm: mmWords(-riseMm) });
 }
 
 /**
@@ -60,8 +61,8 @@ export function riseWords(riseMm: number): string {
  * shiftWords(-3) // => '3.0 mm of shift to the left'
  */
 export function shiftWords(shiftMm: number): string {
-  if (Math.abs(shiftMm) < 0.05) return 'no shift';
-  return `${mmWords(Math.abs(shiftMm))} of shift to the ${shiftMm > 0 ? 'right' : 'left'}`;
+  if (Math.abs(shiftMm) < 0.05) return wordsText.noShift;
+  return say(wordsText.ofShiftToTheRight, { shiftMm: mmWords(Math.abs(shiftMm)), shiftMm2: shiftMm > 0 ? 'yes' : 'no' });
 }
 
 /**
@@ -73,8 +74,8 @@ export function shiftWords(shiftMm: number): string {
  * yawWords(-12) // => '12.0° to the left'
  */
 export function yawWords(yawDeg: number): string {
-  if (Math.abs(yawDeg) < 0.05) return 'straight ahead';
-  return `${fixed(Math.abs(yawDeg), 1)}° to the ${yawDeg > 0 ? 'right' : 'left'}`;
+  if (Math.abs(yawDeg) < 0.05) return wordsText.straightAhead;
+  return say(wordsText.toTheRight, { yawDeg: fixed(Math.abs(yawDeg), 1), yawDeg2: yawDeg > 0 ? 'yes' : 'no' });
 }
 
 /**
@@ -88,9 +89,11 @@ export function yawWords(yawDeg: number): string {
 export function turnWords({ tiltDeg, swingDeg }: { readonly tiltDeg: number; readonly swingDeg: number }): string {
   const degreesWords = (deg: number): string => `${fixed(Math.abs(deg), Math.abs(deg * 10 - Math.round(deg * 10)) < 0.05 ? 1 : 2)}°`;
   const parts: string[] = [];
-  if (Math.abs(tiltDeg) >= 0.005) parts.push(`tilt ${degreesWords(tiltDeg)} ${tiltDeg > 0 ? 'forward' : 'back'}`);
-  if (Math.abs(swingDeg) >= 0.005) parts.push(`swing ${degreesWords(swingDeg)} ${swingDeg > 0 ? 'right' : 'left'}`);
-  return parts.length === 0 ? 'no tilt' : parts.join(', ');
+  if (Math.abs(tiltDeg) >= 0.005)
+    parts.push(say(wordsText.tiltForward, { tiltDeg: degreesWords(tiltDeg), tiltDeg2: tiltDeg > 0 ? 'yes' : 'no' }));
+  if (Math.abs(swingDeg) >= 0.005)
+    parts.push(say(wordsText.swingRight, { swingDeg: degreesWords(swingDeg), swingDeg2: swingDeg > 0 ? 'yes' : 'no' }));
+  return parts.length === 0 ? wordsText.noTilt : parts.join(', ');
 }
 
 /**
@@ -102,7 +105,7 @@ export function turnWords({ tiltDeg, swingDeg }: { readonly tiltDeg: number; rea
  * stopsWords(1.5) // => '1.5 stops'
  */
 export function stopsWords(stops: number): string {
-  return Math.abs(stops - 1) < 0.05 ? '1 stop' : `${fixed(stops, 1)} stops`;
+  return Math.abs(stops - 1) < 0.05 ? wordsText.n1Stop : say(wordsText.stops, { stops: fixed(stops, 1) });
 }
 
 /**
@@ -127,8 +130,8 @@ function decimalsOfMetres(m: number): number {
 
 /** A magnification as it is spoken of: "0.21 of life size", "1.4 times life size", "life size". */
 export function magnificationWords(m: number): string {
-  if (Math.abs(m - 1) < 0.005) return 'life size';
-  return m < 1 ? `${fixed(m, m < 0.1 ? 3 : 2)} of life size` : `${fixed(m, 1)} times life size`;
+  if (Math.abs(m - 1) < 0.005) return wordsText.lifeSize;
+  return m < 1 ? say(wordsText.ofLifeSize, { m: fixed(m, m < 0.1 ? 3 : 2) }) : say(wordsText.timesLifeSize, { m: fixed(m, 1) });
 }
 
 /**

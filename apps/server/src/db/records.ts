@@ -4,7 +4,7 @@ import { SHOT_RECORD } from '@gangway/contract/record/shotRecord';
 import { RIG_RECORD, TEMPLATE_RECORD } from '@gangway/contract/record/records';
 import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { newerVersion, presentVersion, upgraded, type VersionedRecord } from '@gangway/contract/record/versions';
-import type { StoredSettings } from '@gangway/contract/stand';
+import type { StoredSettings } from '@gangway/contract/storedSetup';
 import type { KitItem } from '@gangway/core/kit/item';
 import type { TakeFigures } from '@gangway/core/log/shotFields';
 import type { RigPlan } from '@gangway/core/rig/parts';

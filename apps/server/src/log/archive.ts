@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/server/log';
+import { say } from '@gangway/messages/say';
 import { createHash, randomUUID } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { mkdir, rm, stat } from 'node:fs/promises';
@@ -169,7 +171,7 @@ async function archived(
 }
 
 const damaged = (why: string): HttpError =>
-  new HttpError(422, 'damaged', `This archive is damaged: ${why}. Nothing was imported.`, { path: ['file'] });
+  new HttpError(422, 'damaged', say(logText.thisArchiveIsDamagedNothing, { why }), { path: ['file'] });
 
 interface Opened {
   readonly zip: yauzl.ZipFile;
@@ -182,7 +184,7 @@ function opened(path: string): Promise<Opened> {
     yauzl.open(path, { lazyEntries: true, autoClose: false, strictFileNames: true }, (error, zip) => {
       if (error) {
         failed(
-          new HttpError(422, 'not_an_archive', 'This is not an archive of a job, or it broke off: it is no zip file that can be read.', {
+          new HttpError(422, 'not_an_archive', logText.thisIsNotAnArchive, {
             path: ['file'],
           }),
         );
@@ -198,16 +200,12 @@ function opened(path: string): Promise<Opened> {
         bytes += entry.uncompressedSize;
         if (!/^(?:job\.json|manifest\.json|(?:attachments|frames|pictures)\/[0-9a-f-]{36}\.[a-z0-9]{1,5})$/u.test(entry.fileName))
           refuse(
-            new HttpError(
-              422,
-              'strange_file',
-              `This archive holds “${entry.fileName.slice(0, 80)}”, which does not belong in one. Nothing was imported.`,
-              { path: ['file'] },
-            ),
+            new HttpError(422, 'strange_file', say(logText.thisArchiveHoldsWhichDoes, { fileName: entry.fileName.slice(0, 80) }), {
+              path: ['file'],
+            }),
           );
-        else if (entries.has(entry.fileName)) refuse(damaged(`${entry.fileName} is in it twice`));
-        else if (bytes > ARCHIVE_BYTES_MOST)
-          refuse(new HttpError(413, 'too_large', 'This archive holds more than 60 GB; it is not opened.', { path: ['file'] }));
+        else if (entries.has(entry.fileName)) refuse(damaged(say(logText.isInItTwice, { fileName: entry.fileName })));
+        else if (bytes > ARCHIVE_BYTES_MOST) refuse(new HttpError(413, 'too_large', logText.thisArchiveHoldsMoreThan, { path: ['file'] }));
         else {
           entries.set(entry.fileName, entry);
           zip.readEntry();
@@ -218,10 +216,10 @@ function opened(path: string): Promise<Opened> {
       zip.on('error', (wrong: Error) =>
         refuse(
           /relative path|absolute path|characters in fileName|invalid characters/iu.test(wrong.message)
-            ? new HttpError(422, 'strange_file', 'This archive holds a file whose path climbs out of its folder. Nothing was imported.', {
+            ? new HttpError(422, 'strange_file', logText.thisArchiveHoldsAFile, {
                 path: ['file'],
               })
-            : damaged('its table of contents cannot be read'),
+            : damaged(logText.itsTableOfContentsCannot),
         ),
       );
       zip.readEntry();
@@ -231,26 +229,28 @@ function opened(path: string): Promise<Opened> {
 
 function streamOf({ zip }: Opened, entry: yauzl.Entry): Promise<Readable> {
   return new Promise((done, failed) => {
-    zip.openReadStream(entry, (error, stream) => (error ? failed(damaged(`${entry.fileName} cannot be read`)) : done(stream)));
+    zip.openReadStream(entry, (error, stream) =>
+      error ? failed(damaged(say(logText.cannotBeRead, { fileName: entry.fileName }))) : done(stream),
+    );
   });
 }
 
 /** A list of the archive, read as a whole, with its checksum. */
 async function list(archive: Opened, name: string): Promise<{ readonly value: unknown; readonly sha256: string }> {
   const entry = archive.entries.get(name);
-  if (!entry) throw damaged(`${name} is missing`);
-  if (entry.uncompressedSize > LIST_BYTES_MOST) throw damaged(`${name} is larger than any list of a job`);
+  if (!entry) throw damaged(say(logText.isMissing, { name }));
+  if (entry.uncompressedSize > LIST_BYTES_MOST) throw damaged(say(logText.isLargerThanAnyList, { name }));
   const chunks: Buffer[] = [];
   try {
     for await (const chunk of await streamOf(archive, entry)) chunks.push(chunk as Buffer);
   } catch {
-    throw damaged(`${name} cannot be read`);
+    throw damaged(say(logText.cannotBeRead2, { name }));
   }
   const bytes = Buffer.concat(chunks);
   try {
     return { value: JSON.parse(bytes.toString('utf8')), sha256: createHash('sha256').update(bytes).digest('hex') };
   } catch {
-    throw damaged(`${name} is not JSON`);
+    throw damaged(say(logText.isNotJson, { name }));
   }
 }
 
@@ -261,29 +261,29 @@ type Sums = ReadonlyMap<string, { readonly bytes: number; readonly sha256: strin
 async function archivedIn(archive: Opened): Promise<{ readonly job: Archived; readonly sums: Sums }> {
   const { value: said } = await list(archive, 'manifest.json');
   if (typeof said !== 'object' || said === null || !('format' in said) || said.format !== 'gangway-job')
-    throw new HttpError(422, 'not_an_archive', 'This is not an archive of a job of Gangway.', { path: ['file'] });
-  if (!('version' in said) || typeof said.version !== 'number') throw damaged('its manifest says no version');
+    throw new HttpError(422, 'not_an_archive', logText.thisIsNotAnArchiveOf, { path: ['file'] });
+  if (!('version' in said) || typeof said.version !== 'number') throw damaged(logText.itsManifestSaysNoVersion);
   if (said.version > ARCHIVE_VERSION)
     throw new HttpError(
       422,
       'newer_version',
-      `This archive is of version ${said.version}, made by a newer Gangway; this one reads version ${ARCHIVE_VERSION}.`,
+      say(logText.thisArchiveIsOfVersion, { version: said.version, archiveVersion: ARCHIVE_VERSION }),
       { path: ['file'] },
     );
   const manifest = manifestSchema.safeParse(said);
-  if (!manifest.success) throw damaged(`its manifest is not right (${firstIssue(manifest.error).message})`);
+  if (!manifest.success) throw damaged(say(logText.itsManifestIsNotRight, { message: firstIssue(manifest.error).message }));
   const sums: Sums = new Map(manifest.data.files.map((each) => [each.path, each]));
   for (const name of archive.entries.keys())
-    if (name !== 'manifest.json' && !sums.has(name)) throw damaged(`${name} is not in its manifest`);
-  for (const name of sums.keys()) if (!archive.entries.has(name)) throw damaged(`${name} is missing`);
+    if (name !== 'manifest.json' && !sums.has(name)) throw damaged(say(logText.isNotInItsManifest, { name }));
+  for (const name of sums.keys()) if (!archive.entries.has(name)) throw damaged(say(logText.isMissing, { name }));
   const { value, sha256 } = await list(archive, 'job.json');
-  if (sha256 !== sums.get('job.json')?.sha256) throw damaged('job.json is not what its checksum says');
+  if (sha256 !== sums.get('job.json')?.sha256) throw damaged(logText.jobJsonIsNotWhat);
   const result = archivedJobSchema.safeParse(upgradedJob(value, manifest.data.records));
-  if (!result.success) throw damaged(`its job is not right (${firstIssue(result.error).message})`);
+  if (!result.success) throw damaged(say(logText.itsJobIsNotRight, { message: firstIssue(result.error).message }));
   const job = result.data;
   const own = new Set(job.stands.map(({ id }) => id));
   const strange = [...job.takes, ...job.attachments, ...job.sets].find(({ standId }) => !own.has(standId));
-  if (strange) throw damaged('something in it belongs to a setup that it does not hold');
+  if (strange) throw damaged(logText.somethingInItBelongsTo);
   return { job, sums };
 }
 
@@ -322,7 +322,7 @@ function filesOf(job: Archived, renamed: Renamed): readonly (readonly [from: str
 async function unpackedTo(at: string, archive: Opened, sums: Sums, from: string): Promise<void> {
   const entry = archive.entries.get(from);
   const sum = sums.get(from);
-  if (!entry || !sum) throw damaged(`${from} is missing`);
+  if (!entry || !sum) throw damaged(say(logText.isMissing2, { from }));
   const hash = createHash('sha256');
   const bytes = await streamOf(archive, entry);
   await pipeline(
@@ -335,9 +335,9 @@ async function unpackedTo(at: string, archive: Opened, sums: Sums, from: string)
     },
     createWriteStream(at),
   ).catch(() => {
-    throw damaged(`${from} cannot be read`);
+    throw damaged(say(logText.cannotBeRead3, { from }));
   });
-  if (hash.digest('hex') !== sum.sha256) throw damaged(`${from} is not what its checksum says`);
+  if (hash.digest('hex') !== sum.sha256) throw damaged(say(logText.isNotWhatItsChecksum, { from }));
 }
 
 type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
@@ -457,8 +457,7 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     const { job, sums } = await archivedIn(archive);
     const free = await store.free();
     const needed = [...sums.values()].reduce((sum, { bytes }) => sum + bytes, 0);
-    if (free !== null && free < needed * 2)
-      throw new HttpError(507, 'no_room', 'There is no room for what this archive holds.', { path: ['file'] });
+    if (free !== null && free < needed * 2) throw new HttpError(507, 'no_room', logText.thereIsNoRoomFor, { path: ['file'] });
     await mkdir(folder, { recursive: true });
     const renamed = newIds();
     for (const [from, key] of filesOf(job, renamed)) {
@@ -482,19 +481,17 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
 export function archiveDoor(db: Db, parts: LogParts): Router {
   const router = Router();
   router.post('/jobs/import', async (req, res) => {
-    if (!req.is('application/octet-stream'))
-      throw new HttpError(415, 'not_a_file', 'An archive is sent unchanged (content type application/octet-stream).');
+    if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', logText.anArchiveIsSentUnchanged);
     const announced = Number(req.headers['content-length']);
-    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', 'Say how long the file is.');
+    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', logText.sayHowLongTheFile);
     const free = await parts.store.free();
-    if (free !== null && free < announced * 2)
-      throw new HttpError(507, 'no_room', 'There is no room for this archive.', { path: ['file'] });
+    if (free !== null && free < announced * 2) throw new HttpError(507, 'no_room', logText.thereIsNoRoomForThis, { path: ['file'] });
     await mkdir(parts.scratch, { recursive: true });
     const path = join(parts.scratch, `archive-${randomUUID()}`);
     try {
       await pipeline(req, createWriteStream(path));
       if ((await stat(path)).size !== announced)
-        throw new HttpError(400, 'aborted', 'The archive was interrupted before it had arrived completely.', { path: ['file'] });
+        throw new HttpError(400, 'aborted', logText.theArchiveWasInterruptedBefore, { path: ['file'] });
       res.status(201).json(await wholeJob(db, await takenIn(db, parts, path)));
     } finally {
       await rm(path, { force: true });

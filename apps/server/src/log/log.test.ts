@@ -12,7 +12,7 @@ import { DEMO_STANDS } from '@gangway/contract/demo';
 import { jobSchema, type StoredJob } from '@gangway/contract/job';
 import { logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
-import { storedSettings } from '@gangway/contract/stand';
+import { storedSettings } from '@gangway/contract/storedSetup';
 import { seriesOf, takeOf } from '@gangway/core/log/take';
 import type { LogTake } from '@gangway/core/log/shotFields';
 import yazl from 'yazl';

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { logText } from '@gangway/messages/server/log';
+import { say } from '@gangway/messages/say';
 import { randomUUID, createHash } from 'node:crypto';
 import { createReadStream, createWriteStream } from 'node:fs';
 import { mkdir, rm, stat } from 'node:fs/promises';
@@ -69,16 +72,15 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
     const jobId = idParam(req.params.id, 'job');
     await presentJob(db, jobId);
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, 255) : '';
-    if (name === '') throw new HttpError(400, 'no_name', 'A photograph needs the name of its file.', { path: ['name'] });
-    if (!req.is('application/octet-stream'))
-      throw new HttpError(415, 'not_a_file', 'A photograph is sent unchanged (content type application/octet-stream).');
+    if (name === '') throw new HttpError(400, 'no_name', logText.aPhotographNeedsTheName, { path: ['name'] });
+    if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', logText.aPhotographIsSentUnchanged);
     const announced = Number(req.headers['content-length']);
-    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', 'Say how long the file is.');
+    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', logText.sayHowLongTheFile);
     if (announced > ATTACHMENT_BYTES_MOST)
       throw new HttpError(
         413,
         'too_large',
-        `${name} has ${(announced / 1e6).toFixed(0)} MB; at most ${ATTACHMENT_BYTES_MOST / 1e6} MB are attached.`,
+        say(logText.hasMbAtMostMb, { name, announced: fixedNumber(announced / 1e6, 0), attachmentBytesMost: ATTACHMENT_BYTES_MOST / 1e6 }),
         { path: ['file'] },
       );
     const standId = idParam(req.query.standId, 'setup');
@@ -87,7 +89,7 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
       .from(stands)
       .where(and(eq(stands.id, standId), eq(stands.jobId, jobId)));
     if (!stand)
-      throw new HttpError(400, 'no_stand', 'A photograph is attached to a setup of this job, or to one of its shots.', {
+      throw new HttpError(400, 'no_stand', logText.aPhotographIsAttachedTo, {
         path: ['standId'],
       });
     const takeId = req.query.takeId === undefined ? null : idParam(req.query.takeId, 'shot');
@@ -96,13 +98,14 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
         .select({ id: takes.id })
         .from(takes)
         .where(and(eq(takes.id, takeId), eq(takes.standId, standId)));
-      if (!take) throw new HttpError(400, 'no_take', 'There is no such shot at this setup.', { path: ['takeId'] });
+      if (!take) throw new HttpError(400, 'no_take', logText.thereIsNoSuchShot, { path: ['takeId'] });
     }
     const free = await store.free();
-    if (free !== null && free < announced * 2) throw new HttpError(507, 'no_room', `There is no room for ${name}.`, { path: ['file'] });
+    if (free !== null && free < announced * 2)
+      throw new HttpError(507, 'no_room', say(logText.thereIsNoRoomFor2, { name }), { path: ['file'] });
     const held = await db.$count(attachments, eq(attachments.jobId, jobId));
     if (held >= ATTACHMENTS_MOST)
-      throw new HttpError(409, 'too_many', `A job may have at most ${ATTACHMENTS_MOST} photographs attached.`, { path: ['file'] });
+      throw new HttpError(409, 'too_many', say(logText.aJobMayHaveAt, { attachmentsMost: ATTACHMENTS_MOST }), { path: ['file'] });
     await mkdir(scratch, { recursive: true });
     const path = join(scratch, `attached-${randomUUID()}`);
     try {
@@ -118,14 +121,13 @@ export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
         createWriteStream(path),
       );
       const { size } = await stat(path);
-      if (size !== announced)
-        throw new HttpError(400, 'aborted', `${name} was interrupted before it had arrived completely.`, { path: ['file'] });
+      if (size !== announced) throw new HttpError(400, 'aborted', say(logText.wasInterruptedBeforeItHad, { name }), { path: ['file'] });
       const seen = await sharp(path)
         .metadata()
         .catch(() => null);
       const image = seen?.format === undefined ? undefined : IMAGES[seen.format];
       if (!seen || !image)
-        throw new HttpError(422, 'not_a_picture', `${name} is not a picture that can be attached: it must be JPEG, PNG or WebP.`, {
+        throw new HttpError(422, 'not_a_picture', say(logText.isNotAPictureThat, { name }), {
           path: ['file'],
         });
       const id = randomUUID();
@@ -174,12 +176,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
       const own = new Set((await tx.select({ id: stands.id }).from(stands).where(eq(stands.jobId, jobId))).map(({ id }) => id));
       const strange = put.findIndex(({ standId }) => !own.has(standId));
       if (strange >= 0)
-        throw new HttpError(
-          400,
-          'no_stand',
-          `put.${strange}.standId: the setup of this shot is not in this job; a shot belongs to one of the job’s setups.`,
-          { path: ['put', strange, 'standId'] },
-        );
+        throw new HttpError(400, 'no_stand', say(logText.putStandidTheSetupOf, { strange }), { path: ['put', strange, 'standId'] });
       if (remove.length > 0) await tx.delete(takes).where(and(eq(takes.jobId, jobId), inArray(takes.id, remove)));
       for (let from = 0; from < put.length; from += 500) {
         const written = await tx
@@ -201,11 +198,11 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
           })
           .returning({ id: takes.id });
         if (written.length < Math.min(500, put.length - from))
-          throw new HttpError(409, 'other_job', 'A shot with this id is in the log of another job.', { path: ['put'] });
+          throw new HttpError(409, 'other_job', logText.aShotWithThisId, { path: ['put'] });
       }
       const held = await tx.$count(takes, eq(takes.jobId, jobId));
       if (held > TAKES_MOST)
-        throw new HttpError(409, 'too_many', `A job may have at most ${TAKES_MOST} shots in its log; this would make ${held}.`, {
+        throw new HttpError(409, 'too_many', say(logText.aJobMayHaveAtMost, { takesMost: TAKES_MOST, held }), {
           path: ['put'],
         });
     });

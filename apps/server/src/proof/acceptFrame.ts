@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/server/proof';
+import { say } from '@gangway/messages/say';
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import ExifReader from 'exifreader';
@@ -23,30 +25,32 @@ export async function acceptedFrame(
     // The header alone: what it claims is looked at before anything is unpacked.
     seen = await sharp(path, { limitInputPixels: false }).metadata();
   } catch {
-    throw refuse('is not a picture that can be read: PNG, JPEG or TIFF with 8 or 16 bit is accepted.');
+    throw refuse(proofText.isNotAPictureThat);
   }
   const { format, width, height, depth, space, pages } = seen;
-  if (!FORMATS.includes(format)) throw refuse(`is ${format.toUpperCase()}; PNG, JPEG or TIFF with 8 or 16 bit is accepted.`);
+  if (!FORMATS.includes(format)) throw refuse(say(proofText.isPngJpegOrTiff, { format: format.toUpperCase() }));
   if (width * height > PIXELS_MOST)
     throw refuse(
-      `says that it has ${width} × ${height} px, which is ${Math.round((width * height) / 1e6)} million; at most ${PIXELS_MOST / 1e6} million are accepted.`,
+      say(proofText.saysThatItHasPx, { width, height, width2: Math.round((width * height) / 1e6), pixelsMost: PIXELS_MOST / 1e6 }),
     );
-  if (width < 32 || height < 32) throw refuse(`has only ${width} × ${height} px.`);
-  if (depth !== 'uchar' && depth !== 'ushort') throw refuse(`has samples of the kind ${depth}; 8 or 16 bit are accepted.`);
-  if (space === 'cmyk') throw refuse('is in CMYK; frames of a camera are in RGB or grey.');
+  if (width < 32 || height < 32) throw refuse(say(proofText.hasOnlyPx, { width, height }));
+  if (depth !== 'uchar' && depth !== 'ushort') throw refuse(say(proofText.hasSamplesOfTheKind, { depth }));
+  if (space === 'cmyk') throw refuse(proofText.isInCmykFramesOf);
   let light: Stats;
   try {
     light = await sharp(path, { limitInputPixels: false, failOn: 'truncated', page: 0 }).stats();
   } catch (error) {
-    throw refuse(`is incomplete or damaged (${error instanceof Error ? (error.message.split('\n')[0] ?? '') : 'unknown'}).`);
+    throw refuse(
+      say(proofText.isIncompleteOrDamaged, { error: error instanceof Error ? (error.message.split('\n')[0] ?? '') : proofText.unknown }),
+    );
   }
   const full = depth === 'ushort' ? 65_535 : 255;
   const channels = light.channels.slice(0, 3);
   const remarks: string[] = [];
-  if (channels.every(({ max }) => max < 0.02 * full)) remarks.push('black all over: was the lens cap or the dark slide in?');
-  else if (channels.every(({ min }) => min > 0.98 * full)) remarks.push('white all over: burnt out.');
-  else if (channels.every(({ stdev }) => stdev < 0.004 * full)) remarks.push('the same all over: nothing to compare with its neighbours.');
-  if ((pages ?? 1) > 1) remarks.push(`holds ${pages} pictures; the first is accepted.`);
+  if (channels.every(({ max }) => max < 0.02 * full)) remarks.push(proofText.blackAllOverWasThe);
+  else if (channels.every(({ min }) => min > 0.98 * full)) remarks.push(proofText.whiteAllOverBurntOut);
+  else if (channels.every(({ stdev }) => stdev < 0.004 * full)) remarks.push(proofText.theSameAllOverNothing);
+  if (pages !== undefined && pages > 1) remarks.push(say(proofText.holdsPicturesTheFirstIs, { pages }));
   const said = seen.exif ? exifOf(seen.exif) : xmpOf(seen.xmp);
   const turned = (seen.orientation ?? 1) >= 5;
   return {

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { proofText } from '@gangway/messages/server/proof';
+import { say } from '@gangway/messages/say';
 import { open, rm, stat, statfs } from 'node:fs/promises';
 import { join } from 'node:path';
 import sharp from 'sharp';
@@ -61,10 +64,10 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
   const begun = Date.now();
   const { frames: given, options, onProgress } = job;
   const present = given.flatMap((frame, place) => (frame ? [{ ...frame, place }] : []));
-  if (present.length === 0) throw new AssemblyTrouble('There is no frame to assemble.');
+  if (present.length === 0) throw new AssemblyTrouble(proofText.thereIsNoFrameTo);
   const remarks: string[] = [];
 
-  onProgress(0, 'looking at the files');
+  onProgress(0, proofText.lookingAtTheFiles);
   const seen = await Promise.all(present.map(lookedAt));
   const bits: 8 | 16 = seen.some((each) => each.bits === 16) ? 16 : 8;
   const { plan, laid: wanted, slidePx } = plannedPlaces(job, present, seen);
@@ -74,7 +77,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
   try {
     const reduced: Reduced[] = [];
     for (const [i, frame] of present.entries()) {
-      onProgress(0.02 + (0.28 * i) / present.length, `unpacking ${i + 1} of ${present.length}`);
+      onProgress(0.02 + (0.28 * i) / present.length, say(proofText.unpackingOf, { i: i + 1, length: present.length }));
       const unpacked = join(job.scratch, `frame-${i}.v`);
       await unpackedTo(unpacked, frame, bits);
       const picture = await openRaw(unpacked);
@@ -83,7 +86,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     }
 
     // Where each pair really lies.
-    onProgress(0.3, 'measuring how the frames lie');
+    onProgress(0.3, proofText.measuringHowTheFramesLie);
     const rough = plan
       ? wanted.map(({ left, top }) => ({ x: left, y: top }))
       : roughPlaces(
@@ -96,7 +99,7 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     const pairs = neighboursOf(roughLaid);
     const measured: Measured[] = [];
     for (const [k, { a, b, along }] of pairs.entries()) {
-      onProgress(0.3 + (0.25 * k) / pairs.length, `measuring seam ${k + 1} of ${pairs.length}`);
+      onProgress(0.3 + (0.25 * k) / pairs.length, say(proofText.measuringSeamOf, { k: k + 1, length: pairs.length }));
       measured.push(await measuredPair({ a, b, along }, { laid: roughLaid, raw, reduced, planned: plan !== null, slidePx }));
     }
     refuseDisorder(
@@ -121,12 +124,12 @@ export async function assemble(job: AssemblyJob): Promise<Report> {
     const falloffs = await falloffsOf(job, { present, plan, sizes: seen, remarks });
     const links = options.evenLight ? lightLinks(measured, falloffs) : [];
     const gains = evenedLight(present.length, links);
-    if (options.evenLight && links.length === 0 && present.length > 1) remarks.push('Light could not be compared and is left unchanged.');
+    if (options.evenLight && links.length === 0 && present.length > 1) remarks.push(proofText.lightCouldNotBeCompared);
 
     const { whole, laid } = onCanvas(placed.at, seen, options);
     const canvas = { width: whole.width, height: whole.height };
 
-    onProgress(0.58, 'laying the seams');
+    onProgress(0.58, proofText.layingTheSeams);
     const cellPx = Math.max(...seen.map(({ width, height }) => Math.max(width, height))) > 3000 ? 16 : 8;
     const zones = (plan?.zones ?? []).map((zone) => ({
       left: zone.left - whole.left,
@@ -189,10 +192,10 @@ interface Reduced {
 /** What a file says of itself. */
 async function lookedAt({ path, name }: { readonly path: string; readonly name: string }) {
   const { width, height, depth, orientation, icc } = await sharp(path, noLimit).metadata();
-  if (!width || !height) throw new AssemblyTrouble(`${name} cannot be read as a picture.`);
+  if (!width || !height) throw new AssemblyTrouble(say(proofText.cannotBeReadAsA, { name }));
   if (width * height > PIXELS_MOST)
     throw new AssemblyTrouble(
-      `${name} says it has ${Math.round((width * height) / 1e6)} million pixels; at most ${PIXELS_MOST / 1e6} million are accepted.`,
+      say(proofText.saysItHasMillionPixels, { name, width: Math.round((width * height) / 1e6), pixelsMost: PIXELS_MOST / 1e6 }),
     );
   const turned = (orientation ?? 1) >= 5;
   return {
@@ -209,9 +212,7 @@ async function requireRoom(job: AssemblyJob, seen: readonly Size[], box: Size, b
   const needed = (pixels + 2.4 * box.width * box.height) * 3 * (bits / 8);
   const free = await (job.freeBytes ?? freeBytes)(job.scratch);
   if (free < needed)
-    throw new AssemblyTrouble(
-      `Putting these frames together needs ${gigabytes(needed)} of free disk for its work, and there are ${gigabytes(free)}. Free some, or put fewer together.`,
-    );
+    throw new AssemblyTrouble(say(proofText.puttingTheseFramesTogetherNeeds, { needed: gigabytes(needed), free: gigabytes(free) }));
 }
 
 async function unpackedTo(unpacked: string, { path, name }: { readonly path: string; readonly name: string }, bits: 8 | 16): Promise<void> {
@@ -225,7 +226,10 @@ async function unpackedTo(unpacked: string, { path, name }: { readonly path: str
       .toFile(unpacked);
   } catch (error) {
     throw new AssemblyTrouble(
-      `${name} breaks off or cannot be read (${error instanceof Error ? error.message.split('\n')[0] : 'unknown'}).`,
+      say(proofText.breaksOffOrCannotBe, {
+        name,
+        error: error instanceof Error ? (error.message.split('\n')[0] ?? '') : proofText.unknown,
+      }),
     );
   }
 }
@@ -242,24 +246,20 @@ interface PlaceFacts {
 
 /** What the report says of frames that lie where nothing was measured, and of places without one. */
 function placeRemarks({ given, present, held, planned, compared }: PlaceFacts): readonly string[] {
-  const nothing = planned
-    ? 'Nothing in the overlaps could be compared: all frames are placed by the plan.'
-    : 'Nothing in the overlaps could be compared.';
+  const nothing = planned ? proofText.nothingInTheOverlapsCould : proofText.nothingInTheOverlapsCouldBe;
   return [
     ...(compared === 0 && present.length > 1 ? [nothing] : []),
     ...held.flatMap((each, i) =>
-      each || compared === 0
-        ? []
-        : [`${present[i]?.name ?? ''} shows no detail in its overlaps: it is placed where the ${planned ? 'plan' : 'first look'} has it.`],
+      each || compared === 0 ? [] : [say(proofText.showsNoDetailInIts, { name: present[i]?.name ?? '', planned: planned ? 'yes' : 'no' })],
     ),
-    ...given.flatMap((frame, place) => (frame ? [] : [`Place ${place + 1} is empty; the picture is cropped to what is whole without it.`])),
+    ...given.flatMap((frame, place) => (frame ? [] : [say(proofText.placeIsEmptyThePicture, { place: place + 1 })])),
   ];
 }
 
 /** The canvas, which is all that is covered without a gap, and where each frame lies on it. */
 function onCanvas(at: readonly Px[], seen: readonly Size[], { placing, output }: AssemblyJob['options']) {
   const whole = wholeOf(at.map(({ x, y }, i) => ({ left: x, top: y, width: seen[i]?.width ?? 0, height: seen[i]?.height ?? 0 })));
-  if (!whole) throw new AssemblyTrouble('The frames have no rectangle in common that is covered without a gap.');
+  if (!whole) throw new AssemblyTrouble(proofText.theFramesHaveNoRectangle);
   const wholeNumbers = placing === 'whole';
   const laid = at.map(({ x, y }, i): Laid => ({
     left: wholeNumbers ? Math.round(x) - whole.left : x - whole.left,
@@ -268,7 +268,7 @@ function onCanvas(at: readonly Px[], seen: readonly Size[], { placing, output }:
     height: seen[i]?.height ?? 0,
   }));
   if (output === 'jpeg' && Math.max(whole.width, whole.height) > JPEG_MOST)
-    throw new AssemblyTrouble(`The picture is ${whole.width} × ${whole.height} px; a JPEG holds at most ${JPEG_MOST} on a side. Use TIFF.`);
+    throw new AssemblyTrouble(say(proofText.thePictureIsPxA, { width: whole.width, height: whole.height, jpegMost: JPEG_MOST }));
   return { whole, laid };
 }
 
@@ -311,7 +311,7 @@ function seamOf({ a, b, at: measuredAt, pair }: Measured, { present, wanted, at,
 /** A hundredth or so of a pixel from a whole one is a whole one: no row is lost, and nothing resampled, for it. */
 const snapped = (px: number): number => (Math.abs(px - Math.round(px)) < 1 / 64 ? Math.round(px) : px);
 const round6 = (gain: number): number => (Math.abs(gain - 1) < 5e-4 ? 1 : gain);
-export const gigabytes = (bytes: number): string => `${(bytes / 1e9).toFixed(bytes < 1e9 ? 2 : 1)} GB`;
+export const gigabytes = (bytes: number): string => `${fixedNumber(bytes / 1e9, bytes < 1e9 ? 2 : 1)} GB`;
 
 function boxOf(laid: readonly Laid[]): { readonly width: number; readonly height: number } {
   return {
@@ -330,11 +330,15 @@ function plannedPlaces(
   sizes: readonly Size[],
 ): { readonly plan: AssemblyPlan | null; readonly laid: readonly Laid[]; readonly slidePx: number } {
   const [first] = sizes;
-  if (!first) throw new AssemblyTrouble('There is no frame to assemble.');
+  if (!first) throw new AssemblyTrouble(proofText.thereIsNoFrameTo);
   if (plan) {
     if (frames.length !== plan.frames.length)
       throw new AssemblyTrouble(
-        `The plan has ${plan.frames.length} places, and there are ${frames.length} frames: ${frames.length > plan.frames.length ? 'remove the extra ones' : 'add what is missing, or leave its place empty'}.`,
+        say(proofText.thePlanHasPlacesAnd, {
+          length: plan.frames.length,
+          length2: frames.length,
+          length3: frames.length > plan.frames.length ? 'yes' : 'no',
+        }),
       );
     const [at] = present;
     const planned = plan.frames[at?.place ?? 0];
@@ -344,7 +348,13 @@ function plannedPlaces(
       const where = scaled.frames[present[i]?.place ?? 0];
       if (where && Math.abs(size.width - where.width) <= 1 && Math.abs(size.height - where.height) <= 1) return;
       throw new AssemblyTrouble(
-        `${present[i]?.name ?? ''} is ${size.width} × ${size.height} px; its place in the plan has ${where?.width ?? 0} × ${where?.height ?? 0}. All frames must come from one back, whole, and turned as planned.`,
+        say(proofText.isPxItsPlaceIn, {
+          name: present[i]?.name ?? '',
+          width: size.width,
+          height: size.height,
+          width2: where?.width ?? 0,
+          height2: where?.height ?? 0,
+        }),
       );
     });
     return {
@@ -360,11 +370,18 @@ function plannedPlaces(
   }
   const { columns, rows, order } = options;
   if (frames.length !== columns * rows)
-    throw new AssemblyTrouble(`${columns} columns and ${rows} rows make ${columns * rows} places, and there are ${frames.length} frames.`);
+    throw new AssemblyTrouble(say(proofText.columnsAndRowsMakePlaces, { columns, rows, columns2: columns * rows, length: frames.length }));
   sizes.forEach(({ width, height }, i) => {
     if (width !== first.width || height !== first.height)
       throw new AssemblyTrouble(
-        `${present[i]?.name ?? ''} is ${width} × ${height} px and ${present[0]?.name ?? ''} ${first.width} × ${first.height}; frames without a plan must all have one size.`,
+        say(proofText.isPxAndFramesWithout, {
+          name: present[i]?.name ?? '',
+          width,
+          height,
+          name2: present[0]?.name ?? '',
+          width2: first.width,
+          height2: first.height,
+        }),
       );
   });
   return {
@@ -426,9 +443,7 @@ function roughPlaces(
     });
   }
   if (missing.length > 0)
-    throw new AssemblyTrouble(
-      `Without a plan, nothing says where ${missing.slice(0, 4).join(', ')} ${missing.length === 1 ? 'lies' : 'lie'}: what ${missing.length === 1 ? 'it shows' : 'they show'} is not found in the neighbour. Check order, rows and columns, or choose a setup with a planned mosaic.`,
-    );
+    throw new AssemblyTrouble(say(proofText.withoutAPlanNothingSays, { missing: missing.slice(0, 4).join(', '), length: missing.length }));
   return wanted.map((each, i) => at.get(i) ?? { x: each.left, y: each.top });
 }
 
@@ -511,9 +526,7 @@ function refuseDisorder(measured: readonly Measured[], planned: boolean, names: 
   const right = measured.filter(({ pair }) => pair.offset !== null);
   if (!planned || wrong.length === 0 || wrong.length <= right.length) return;
   const worst = names[wrong[0]?.b ?? 0] ?? '';
-  throw new AssemblyTrouble(
-    `The frames do not fit the plan in this order: ${wrong.length} of ${measured.length} neighbours show different things where they should overlap (${worst} is one of them). Put them into the order in which they were taken.`,
-  );
+  throw new AssemblyTrouble(say(proofText.theFramesDoNotFit, { length: wrong.length, length2: measured.length, worst }));
 }
 
 /** Light of neighbours compared, what falls off already made up for; the middle of the patches. */
@@ -543,22 +556,16 @@ async function falloffsOf(
 ): Promise<readonly (Falloff | null)[]> {
   if (options.falloff === 'none') return present.map(() => null);
   if (options.falloff === 'law') {
-    if (!plan)
-      throw new AssemblyTrouble(
-        'The cos⁴ law needs the lens position, which comes from the plan of a setup; these frames have none. Leave falloff uncorrected, or give flat-field frames.',
-      );
+    if (!plan) throw new AssemblyTrouble(proofText.theCosLawNeedsThe);
     return present.map(({ place }): Falloff | null => {
       const frame = plan.frames[place];
       return frame ? { kind: 'cos4', footX: frame.footX, footY: frame.footY, distancePx: plan.distancePx, axis: plan.axis } : null;
     });
   }
-  if (whiteCards.length === 0) throw new AssemblyTrouble('There is no flat-field frame among these frames.');
+  if (whiteCards.length === 0) throw new AssemblyTrouble(proofText.thereIsNoFlatField);
   if (whiteCards.length !== 1 && whiteCards.length !== present.length)
-    throw new AssemblyTrouble(
-      `There are ${whiteCards.length} flat-field frames for ${present.length} frames: give one for each frame in the same order, or a single one for all.`,
-    );
-  if (whiteCards.length === 1 && present.length > 1)
-    remarks.push('One flat-field frame is used for every frame, although falloff differs with the movements.');
+    throw new AssemblyTrouble(say(proofText.thereAreFlatFieldFrames, { length: whiteCards.length, length2: present.length }));
+  if (whiteCards.length === 1 && present.length > 1) remarks.push(proofText.oneFlatFieldFrameIs);
   const cards = await Promise.all(whiteCards.map(cardOf));
   return present.map((_, i): Falloff | null => {
     const card = cards[whiteCards.length === 1 ? 0 : i];
@@ -586,9 +593,7 @@ async function cardOf({
   const brightest = light.reduce((most, each) => Math.max(most, each), 0);
   const darkest = light.reduce((least, each) => Math.min(least, each), 1);
   if (darkest < 0.005 || plane.data.some((value) => value > 0.995))
-    throw new AssemblyTrouble(
-      `The flat-field frame ${name} is ${darkest < 0.005 ? 'black' : 'burnt out'} in places, so the falloff there cannot be measured.`,
-    );
+    throw new AssemblyTrouble(say(proofText.theFlatFieldFrameIs, { name, darkest: darkest < 0.005 ? 'yes' : 'no' }));
   return { columns: info.width, rows: info.height, multiply: light.map((each) => brightest / each) };
 }
 
@@ -667,7 +672,7 @@ async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, prof
       );
       band(samplesOf(out, bytes, bits), y, end, (f) => rows[f] ?? null);
       await file.write(out, 0, bytes, ROWS_FROM + y * rowBytes({ width: canvas.width, bits }));
-      onProgress(0.6 + (0.25 * end) / canvas.height, `blending ${Math.round((100 * end) / canvas.height)} %`);
+      onProgress(0.6 + (0.25 * end) / canvas.height, say(proofText.blending, { end: Math.round((100 * end) / canvas.height) }));
     }
     await file.write(tail, 0, tail.length, tailAt);
   } finally {
@@ -675,7 +680,7 @@ async function putTogether({ job, raw, laid, canvas, cellPx, sources, bits, prof
   }
   // The frames are not needed any more, and the result may want their room.
   await Promise.all(raw.map((_, i) => rm(join(job.scratch, `frame-${i}.v`), { force: true })));
-  onProgress(0.86, 'writing the file');
+  onProgress(0.86, proofText.writingTheFile);
   const picture = sharp(unpacked, { ...noLimit, sequentialRead: true })
     .keepIccProfile()
     .withMetadata({ density: job.pixelsPerInch })

@@ -12,7 +12,7 @@ import sharp from 'sharp';
 import request from 'supertest';
 import { DEMO_STANDS } from '@gangway/contract/demo';
 import { assemblySchema, FIRST_OPTIONS, frameSchema, setSchema, type Assembly, type FrameSet } from '@gangway/contract/proof';
-import { storedSettings } from '@gangway/contract/stand';
+import { storedSettings } from '@gangway/contract/storedSetup';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import { createApp } from '../app';
 import { assemblies } from '../db/schema';

@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/server/proof';
+import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { createWriteStream, existsSync } from 'node:fs';
 import { mkdir, readFile, rm, stat, statfs } from 'node:fs/promises';
@@ -19,7 +21,7 @@ import {
   type FrameSet,
   type Role,
 } from '@gangway/contract/proof';
-import { openedSettings } from '@gangway/contract/stand';
+import { openedSettings } from '@gangway/contract/storedSetup';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
 import { settingsIn } from '../db/records';
@@ -44,27 +46,27 @@ const NAME_MOST = 200;
 
 const figure = (what: string, most: number) =>
   z.coerce
-    .number({ error: `${what} must be a number.` })
-    .positive(`${what} must be above 0.`)
-    .max(most, `${what} must be at most ${most}.`);
+    .number({ error: say(proofText.mustBeANumber, { what }) })
+    .positive(say(proofText.mustBeAbove0, { what }))
+    .max(most, say(proofText.mustBeAtMost, { what, most }));
 /** What the simulated back says of the samples that it delivers. */
 const exposureSchema = z.strictObject({
-  number: figure('The number of the frame', 10_000).int(),
-  width: figure('Width', 100_000).int(),
-  height: figure('Height', 100_000).int(),
-  bits: z.coerce.number().pipe(z.union([z.literal(8), z.literal(16)], { error: 'Bits must be 8 or 16.' })),
-  format: z.enum(['png', 'tiff'], { error: 'The format must be png or tiff.' }),
-  takenAt: z.coerce.date({ error: 'The time of the exposure must be a date and time.' }),
-  exposureS: figure('Exposure', 36_000),
-  fNumber: figure('The f-number', 10_000).optional(),
-  focalMm: figure('Focal length', 10_000).optional(),
+  number: figure(proofText.theNumberOfTheFrame, 10_000).int(),
+  width: figure(proofText.width, 100_000).int(),
+  height: figure(proofText.height, 100_000).int(),
+  bits: z.coerce.number().pipe(z.union([z.literal(8), z.literal(16)], { error: proofText.bitsMustBe8Or })),
+  format: z.enum(['png', 'tiff'], { error: proofText.theFormatMustBePng }),
+  takenAt: z.coerce.date({ error: proofText.theTimeOfTheExposure }),
+  exposureS: figure(proofText.exposure, 36_000),
+  fNumber: figure(proofText.theFNumber, 10_000).optional(),
+  focalMm: figure(proofText.focalLength, 10_000).optional(),
 });
 /** The same in XMP (ISO 16684-1, with the properties of Exif for XMP). */
 function xmpOf(at: string, { exposureS, fNumber, focalMm }: z.infer<typeof exposureSchema>): string {
   const known = Object.entries({ ExposureTime: exposureS, FNumber: fNumber, FocalLength: focalMm }).flatMap(([key, value]) =>
     value === undefined ? [] : [`exif:${key}="${ratio(value)}"`],
   );
-  return `<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:exif="http://ns.adobe.com/exif/1.0/" xmlns:tiff="http://ns.adobe.com/tiff/1.0/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" tiff:Model="Simulated back" xmp:CreatorTool="Gangway" exif:DateTimeOriginal="${at}" ${known.join(' ')}/></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
+  return say(proofText.xpacketBeginIdW5m0mpcehihzreszntczkc9dX, { at, known: known.join(' ') });
 }
 /** A number as Exif writes it: one whole number over another (Exif 2.32, rational). */
 const ratio = (value: number): string => (value < 1 ? `1000/${Math.round(1000 / value)}` : `${Math.round(value * 1000)}/1000`);
@@ -119,17 +121,20 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const setId = idParam(req.params.id, 'series');
     const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, NAME_MOST) : '';
     const role = req.query.role;
-    if (name === '') throw new HttpError(400, 'no_name', 'A frame needs the name of its file.', { path: ['name'] });
-    if (typeof role !== 'string' || !(role in ROLES))
-      throw new HttpError(400, 'no_role', 'A frame is a “frame” or a “white” card.', { path: ['role'] });
-    if (!req.is('application/octet-stream'))
-      throw new HttpError(415, 'not_a_file', 'A frame is sent unchanged (content type application/octet-stream).');
+    if (name === '') throw new HttpError(400, 'no_name', proofText.aFrameNeedsTheName, { path: ['name'] });
+    if (typeof role !== 'string' || !(role in ROLES)) throw new HttpError(400, 'no_role', proofText.aFrameIsAFrame, { path: ['role'] });
+    if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', proofText.aFrameIsSentUnchanged);
     const announced = Number(req.headers['content-length']);
-    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', 'Say how long the file is.');
+    if (!Number.isFinite(announced) || announced <= 0) throw new HttpError(411, 'no_length', proofText.sayHowLongTheFile);
     if (announced > FRAME_BYTES_MOST)
-      throw new HttpError(413, 'too_large', `${name} has ${gigabytes(announced)}; at most ${gigabytes(FRAME_BYTES_MOST)} are accepted.`, {
-        path: ['file'],
-      });
+      throw new HttpError(
+        413,
+        'too_large',
+        say(proofText.hasAtMostAreAccepted, { name, announced: gigabytes(announced), frameBytesMost: gigabytes(FRAME_BYTES_MOST) }),
+        {
+          path: ['file'],
+        },
+      );
     await arrived({
       req,
       setId,
@@ -148,18 +153,17 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
       exposureSchema,
       Object.fromEntries(Object.entries(req.query).map(([key, value]) => [key, typeof value === 'string' ? value : ''])),
     );
-    if (!req.is('application/octet-stream'))
-      throw new HttpError(415, 'not_a_file', 'Samples are sent unchanged (content type application/octet-stream).');
+    if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', proofText.samplesAreSentUnchangedContent);
     const { width, height, bits } = said;
     const announced = Number(req.headers['content-length']);
     if (announced !== width * height * 3 * (bits / 8))
       throw new HttpError(
         400,
         'wrong_length',
-        `${width} × ${height} px of ${bits} bit are ${width * height * 3 * (bits / 8)} bytes; ${announced} were announced.`,
+        say(proofText.pxOfBitAreBytes, { width, height, bits, width2: width * height * 3 * (bits / 8), announced }),
         { path: ['width'] },
       );
-    const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? 'tif' : 'png'}`;
+    const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? proofText.tif : proofText.png}`;
     await arrived({
       req,
       setId,
@@ -175,7 +179,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
           .pipelineColourspace(space)
           .toColourspace(space)
           .withExif({
-            IFD0: { Model: 'Simulated back', Software: 'Gangway', DateTime: stamp },
+            IFD0: { Model: proofText.simulatedBack, Software: proofText.gangway, DateTime: stamp },
             IFD2: {
               DateTimeOriginal: stamp,
               SubSecTimeOriginal: at.slice(20, 23),
@@ -206,8 +210,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     try {
       await pipeline(req, createWriteStream(path));
       const { size } = await stat(path);
-      if (size !== announced)
-        throw new HttpError(400, 'aborted', `${name} was interrupted before it had arrived completely.`, { path: ['file'] });
+      if (size !== announced) throw new HttpError(400, 'aborted', say(proofText.wasInterruptedBeforeItHad, { name }), { path: ['file'] });
       await then(path);
     } finally {
       await rm(path, { force: true });
@@ -220,8 +223,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
       .select({ name: frames.name })
       .from(frames)
       .where(and(eq(frames.setId, setId), eq(frames.sha256, sha256), eq(frames.role, role)));
-    if (twin)
-      throw new HttpError(409, 'doubled', `${name} is the same file as ${twin.name}, which is in this series already.`, { path: ['file'] });
+    if (twin) throw new HttpError(409, 'doubled', say(proofText.isTheSameFileAs, { name, name2: twin.name }), { path: ['file'] });
     const { size } = await stat(path);
     const id = randomUUID();
     const storeKey = `frames/${id}/file.${seen.format}`;
@@ -249,7 +251,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
     const { bavail, bsize } = await mkdir(scratch, { recursive: true }).then(() => statfs(scratch));
     const least = Math.min(free ?? Infinity, bavail * bsize);
     if (bytes * 2 > least)
-      throw new HttpError(507, 'no_room', `${name} needs ${gigabytes(bytes * 2)} to come in, and there are ${gigabytes(least)} free.`, {
+      throw new HttpError(507, 'no_room', say(proofText.needsToComeInAnd, { name, bytes: gigabytes(bytes * 2), least: gigabytes(least) }), {
         path: ['file'],
       });
     const { quotaBytes } = parts;
@@ -261,7 +263,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
       throw new HttpError(
         507,
         'over_quota',
-        `${name} would bring the files to ${gigabytes(taken + bytes)}; ${gigabytes(quotaBytes)} are allowed. Delete a series first.`,
+        say(proofText.wouldBringTheFilesTo, { name, taken: gigabytes(taken + bytes), quotaBytes: gigabytes(quotaBytes) }),
         { path: ['file'] },
       );
   }
@@ -301,7 +303,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     if (!stand) throw notThere('setup');
     const plan = planned ? assemblyPlan(geometryOf(openedSettings(settingsIn(stand)))) : null;
     if (planned && plan === null)
-      throw new HttpError(409, 'no_plan', 'The back of this setup counts no pixels, so there is no plan that frames could be placed by.', {
+      throw new HttpError(409, 'no_plan', proofText.theBackOfThisSetup, {
         path: ['planned'],
       });
     const [set] = await db
@@ -326,10 +328,10 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       );
       const named = order.flatMap((each) => (each === null ? [] : [each]));
       if (named.some((each) => !known.has(each)) || new Set(named).size !== named.length || named.length !== known.size)
-        throw new HttpError(400, 'bad_order', 'The order must name every frame of the series once.', { path: ['order'] });
+        throw new HttpError(400, 'bad_order', proofText.theOrderMustNameEvery, { path: ['order'] });
     }
     const changes = { ...(name === undefined ? {} : { name }), ...(order === undefined ? {} : { order }) };
-    if (Object.keys(changes).length === 0) throw new HttpError(400, 'nothing_to_change', 'Say what shall change: name, order or both.');
+    if (Object.keys(changes).length === 0) throw new HttpError(400, 'nothing_to_change', proofText.sayWhatShallChangeName);
     await db.update(frameSets).set(changes).where(eq(frameSets.id, id));
     res.json(await oneSet(id));
   });
@@ -395,7 +397,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
         .toColourspace('srgb')
         .jpeg({ quality: 80 })
         .toBuffer();
-      res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(picture);
+      res.set('Cache-Control', proofText.privateMaxAge86400).type('jpeg').send(picture);
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
@@ -405,8 +407,8 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     const setId = idParam(req.params.id, 'series');
     const options = parsed(assemblyOptionsSchema, req.body);
     const set = await oneSet(setId);
-    if (set.frames.every((frame) => frame === null)) throw new HttpError(409, 'no_frames', 'This series has no frame yet.');
-    const [row] = await db.insert(assemblies).values({ setId, options, step: 'waiting for a worker' }).returning();
+    if (set.frames.every((frame) => frame === null)) throw new HttpError(409, 'no_frames', proofText.thisSeriesHasNoFrame);
+    const [row] = await db.insert(assemblies).values({ setId, options, step: proofText.waitingForAWorker }).returning();
     if (!row) throw new Error('an assembly that was begun is not there');
     await enqueue(boss, row.id);
     res.status(201).json(assemblyAnswer(row));
@@ -453,7 +455,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     while (!gone.signal.aborted) {
       const row = await oneAssembly(id).catch(() => null);
       if (!row) {
-        res.write('event: gone\ndata: {}\n\n');
+        res.write(proofText.eventGoneData);
         break;
       }
       const data = JSON.stringify(assemblyAnswer(row));
@@ -469,7 +471,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     readonly params: Record<string, string | string[] | undefined>;
   }): Promise<AssemblyRow & { storeKey: string }> => {
     const row = await oneAssembly(idParam(req.params.id, 'assembly'));
-    if (row.state !== 'done' || row.storeKey === null) throw new HttpError(409, 'not_done', 'This picture is not finished.');
+    if (row.state !== 'done' || row.storeKey === null) throw new HttpError(409, 'not_done', proofText.thisPictureIsNotFinished);
     return { ...row, storeKey: row.storeKey };
   };
 
@@ -525,7 +527,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       .toColourspace('srgb')
       .jpeg({ quality: 88 })
       .toBuffer();
-    res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(tile);
+    res.set('Cache-Control', proofText.privateMaxAge86400).type('jpeg').send(tile);
   });
 
   async function pageFor(path: string, by: number): Promise<{ readonly page: number; readonly by: number }> {

@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/server/proof';
+import { say } from '@gangway/messages/say';
 import type { Seam } from '@gangway/contract/proof';
 import { fixed } from '@gangway/core/words';
 
@@ -6,19 +8,21 @@ export function seamWords(
   { state, detailed, looked, agreeing, scatterPx, farthestPx, leftOut }: Omit<Seam, 'words'>,
   planned: boolean,
 ): string {
-  if (leftOut) return `Contradicts the other seams and was left out; its frames lie where the others put them.`;
+  if (leftOut) return proofText.contradictsTheOtherSeamsAnd;
   switch (state) {
     case 'fits':
-      return `Fits: ${agreeing} of ${detailed} places agree within ${fixed(Math.max(0.01, scatterPx), 2)} px.`;
+      return say(proofText.fitsOfPlacesAgreeWithin, { agreeing, detailed, max: fixed(Math.max(0.01, scatterPx), 2) });
     case 'parallax':
-      return `Parallax of up to ${fixed(farthestPx, 1)} px. Next time hold the lens by its foot and move the back, slide the camera the other way, or keep near things out of the overlap.`;
+      return say(proofText.parallaxOfUpToPx, { farthestPx: fixed(farthestPx, 1) });
     case 'motion':
-      return `Something moved between the two${farthestPx > 0 ? `, by up to ${fixed(farthestPx, 1)} px` : ''}. Next time mark it as a zone, so that one frame holds it whole, shoot that pair twice, or expose long enough to smooth it.`;
+      return say(proofText.somethingMovedBetweenTheTwo, {
+        farthestPx: farthestPx > 0 ? say(proofText.byUpToPx, { farthestPx: fixed(farthestPx, 1) }) : '',
+      });
     case 'nothing':
       return looked === 0
-        ? `The overlap is too narrow to look at; the ${planned ? 'plan' : 'other seams'} decided.`
-        : `Nothing there to compare (${detailed} of ${looked} places show detail): the ${planned ? 'plan' : 'other seams'} decided.`;
+        ? say(proofText.theOverlapIsTooNarrow, { planned: planned ? 'yes' : 'no' })
+        : say(proofText.nothingThereToCompareOf, { detailed, looked, planned: planned ? 'yes' : 'no' });
     case 'disagrees':
-      return `The two show different things where they should overlap: wrong order, a wrong frame, or far off the plan.`;
+      return proofText.theTwoShowDifferentThings;
   }
 }

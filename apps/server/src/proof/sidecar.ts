@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/server/proof';
+import { say } from '@gangway/messages/say';
 import { FALLOFFS, PLACINGS, type AssemblyOptions, type Report } from '@gangway/contract/proof';
 
 /** What goes beside a finished picture: how it was made, for people and for programs. */
@@ -8,16 +10,18 @@ export function sidecarOf(id: string, options: AssemblyOptions | null, report: R
     assembly: id,
     madeAt: new Date().toISOString(),
     madeHow: [
-      'Frames were moved, never turned, bent or scaled: the lens stood still while the back moved.',
-      report.planned
-        ? 'They were placed by the plan of the setup and by what their overlaps show.'
-        : 'They were placed by what their overlaps show.',
+      proofText.framesWereMovedNeverTurned,
+      report.planned ? proofText.theyWerePlacedByThe : proofText.theyWerePlacedByWhat,
       options
-        ? `They were laid ${PLACINGS[options.placing]}. Falloff: ${FALLOFFS[options.falloff]}. Light of the frames ${options.evenLight ? 'evened by one factor each' : 'left as it was taken'}, in light by the curve of sRGB (IEC 61966-2-1), whatever the profile says.`
+        ? say(proofText.theyWereLaidFalloffLight, {
+            placing: PLACINGS[options.placing],
+            falloff: FALLOFFS[options.falloff],
+            evenLight: options.evenLight ? 'yes' : 'no',
+          })
         : '',
-      'Cropped to the largest rectangle that is covered without a gap; nothing was straightened.',
+      proofText.croppedToTheLargestRectangle,
     ],
-    units: 'px, right and down from the top left of the picture',
+    units: proofText.pxRightAndDownFrom,
     options,
     ...report,
   };

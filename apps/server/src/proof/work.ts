@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/server/proof';
+import { say } from '@gangway/messages/say';
 import { randomUUID } from 'node:crypto';
 import { mkdir, readdir, rm, stat, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
@@ -72,7 +74,7 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
       .from(frameSets)
       .innerJoin(stands, eq(stands.id, frameSets.standId))
       .where(eq(frameSets.id, row.setId));
-    if (!found) throw new AssemblyTrouble('The series was deleted.');
+    if (!found) throw new AssemblyTrouble(proofText.theSeriesWasDeleted);
     const ids = found.set.order.flatMap((each) => (each === null ? [] : [each]));
     const rows = await db.select().from(frames).where(eq(frames.setId, row.setId)).orderBy(frames.createdAt);
     const fileOf = async ({ id: frameId, name, storeKey }: (typeof rows)[number]): Promise<FrameFile> => ({
@@ -116,8 +118,8 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
   async function finish(report: Report, result: string): Promise<void> {
     const { size } = await stat(result);
     const room = await store.free();
-    if (room !== null && room < size) throw new AssemblyTrouble('The store has no room for the finished picture.');
-    now = { share: 0.98, step: 'keeping the file' };
+    if (room !== null && room < size) throw new AssemblyTrouble(proofText.theStoreHasNoRoom);
+    now = { share: 0.98, step: proofText.keepingTheFile };
     const key = resultKey(id, row?.options.output ?? 'tiff');
     await store.put(key, result);
     const sidecar = join(folder, 'picture.json');
@@ -138,10 +140,9 @@ function wordsOf(error: unknown): string {
   const said = typeof error === 'object' && error !== null ? error : {};
   const code = 'code' in said ? said.code : null;
   const message = 'message' in said ? String(said.message) : String(error);
-  if (code === 'ENOSPC' || /No space left|write error|unable to write/i.test(message))
-    return 'The disk became full while the picture was being put together. Free some, and try again.';
-  if (code === 'ENOENT' || ('name' in said && said.name === 'NoSuchKey')) return 'A file of this series is not in the store any more.';
-  return 'Putting the picture together broke off; it is in the log of the server.';
+  if (code === 'ENOSPC' || /No space left|write error|unable to write/i.test(message)) return proofText.theDiskBecameFullWhile;
+  if (code === 'ENOENT' || ('name' in said && said.name === 'NoSuchKey')) return proofText.aFileOfThisSeries;
+  return proofText.puttingThePictureTogetherBroke;
 }
 
 /** Finds what lost its worker, and sends it again or ends it cleanly. */
@@ -149,11 +150,11 @@ export async function sweep(db: Db, boss: PgBoss): Promise<void> {
   const before = new Date(Date.now() - LOST_MS);
   await db
     .update(assemblies)
-    .set({ state: 'failed', error: `The worker was lost in the middle ${ATTEMPTS_MOST} times; this series seems to be too much for it.` })
+    .set({ state: 'failed', error: say(proofText.theWorkerWasLostIn, { attemptsMost: ATTEMPTS_MOST }) })
     .where(and(eq(assemblies.state, 'running'), lt(assemblies.heardAt, before), sql`${assemblies.attempts} >= ${ATTEMPTS_MOST}`));
   const again = await db
     .update(assemblies)
-    .set({ state: 'waiting', claim: null, heardAt: sql`now()`, step: 'waiting to be taken up again' })
+    .set({ state: 'waiting', claim: null, heardAt: sql`now()`, step: proofText.waitingToBeTakenUp })
     .where(
       and(inArray(assemblies.state, ['running', 'waiting']), lt(sql`coalesce(${assemblies.heardAt}, ${assemblies.createdAt})`, before)),
     )

@@ -1,3 +1,5 @@
+import { appText } from '@gangway/messages/web/app';
+import { say } from '@gangway/messages/say';
 import { lazy, Suspense } from 'react';
 import { createBrowserRouter, Navigate, Outlet, RouterProvider, useParams, useRouteError } from 'react-router';
 import { NotesProvider } from '../ui/Notes';
@@ -47,7 +49,7 @@ function Waiting() {
     <>
       <TopBar />
       <p role="status" className="p-8 text-ink-soft">
-        Loading…
+        {appText.loading}
       </p>
     </>
   );
@@ -58,8 +60,8 @@ function Nowhere() {
     <>
       <TopBar />
       <main className="p-8">
-        <h1 className="mb-2 text-xl font-semibold">Page not found</h1>
-        <TextLink to="/jobs">Back to jobs</TextLink>
+        <h1 className="mb-2 text-xl font-semibold">{appText.pageNotFound}</h1>
+        <TextLink to="/jobs">{appText.backToJobs}</TextLink>
       </main>
     </>
   );
@@ -69,10 +71,10 @@ function Broken() {
   const error = useRouteError();
   return (
     <main className="mx-auto max-w-xl p-8">
-      <h1 className="mb-2 text-xl font-semibold">This page broke</h1>
-      <p className="mb-4 text-ink-soft">What was saved is safe. {error instanceof Error ? `(${error.message})` : ''}</p>
+      <h1 className="mb-2 text-xl font-semibold">{appText.thisPageBroke}</h1>
+      <p className="mb-4 text-ink-soft">{say(appText.whatWasSavedIsSafe, { error: error instanceof Error ? `(${error.message})` : '' })}</p>
       <a href={location.href} className="text-accent underline underline-offset-4">
-        Load it again
+        {appText.loadItAgain}
       </a>
     </main>
   );

@@ -1,3 +1,5 @@
+import { benchText } from '@gangway/messages/web/bench';
+import { say } from '@gangway/messages/say';
 import { useCallback, useState } from 'react';
 import { Link } from 'react-router';
 import { ActionCreators } from 'redux-undo';
@@ -18,17 +20,17 @@ export function Where({ jobId }: { readonly jobId: string }) {
   return (
     <>
       <Link to={`/jobs/${jobId}`} className="truncate text-sm text-ink-soft hover:text-ink max-md:hidden">
-        {job?.name ?? 'Job'}
+        {job?.name ?? benchText.job}
       </Link>
       <span aria-hidden className="text-rule max-md:hidden">
         /
       </span>
       {renaming ? (
         <NameEditor
-          label="Name of the setup"
+          label={benchText.nameOfTheSetup}
           name={name}
           onRename={(next) => {
-            dispatch(changed({ name: next, said: `name “${next}”` }));
+            dispatch(changed({ name: next, said: say(benchText.name, { next }) }));
             return null;
           }}
           onDone={() => setRenaming(false)}
@@ -38,7 +40,7 @@ export function Where({ jobId }: { readonly jobId: string }) {
         <h1 className="min-w-0">
           <button
             type="button"
-            title="Rename"
+            title={benchText.rename}
             onClick={() => setRenaming(true)}
             className="block max-w-full truncate rounded-sm px-1 font-semibold hover:bg-sunk"
           >

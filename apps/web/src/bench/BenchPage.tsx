@@ -1,3 +1,5 @@
+import { benchText } from '@gangway/messages/web/bench';
+import { say } from '@gangway/messages/say';
 import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { ToggleGroup } from 'radix-ui';
 import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
@@ -65,7 +67,7 @@ export function BenchPage() {
         <TopBar />
         <main className="mx-auto grid max-w-xl gap-4 p-8">
           <ErrorNote words={errorSentence(failure)} {...(!isGone(failure) && { onRetry: () => setAttempt((n) => n + 1) })} />
-          <TextLink to="/jobs">Back to jobs</TextLink>
+          <TextLink to="/jobs">{benchText.backToJobs}</TextLink>
         </main>
       </>
     );
@@ -75,7 +77,7 @@ export function BenchPage() {
       <>
         <TopBar />
         <p role="status" className="p-8 text-ink-soft">
-          Loading the setup…
+          {benchText.loadingTheSetup}
         </p>
       </>
     );
@@ -113,7 +115,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
           <Suspense
             fallback={
               <p role="status" className="p-4 text-ink-soft">
-                Loading…
+                {benchText.loading}
               </p>
             }
           >
@@ -133,7 +135,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
             present={geometry.settings.rig.rigId}
             onClose={close}
             onChoose={(rig) => {
-              rigEdit.setRig(rig, `rig “${rig.name}”`);
+              rigEdit.setRig(rig, say(benchText.rig, { name: rig.name }));
               close();
             }}
           />
@@ -169,7 +171,7 @@ const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onA
   return (
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
       <RigLine rig={geometry.settings.rig} onChoose={onRig} />
-      <Suspense fallback={<p role="status">Looking …</p>}>
+      <Suspense fallback={<p role="status">{benchText.looking}</p>}>
         <FindingsPanel geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} />
       </Suspense>
       <Suspense fallback={null}>
@@ -196,17 +198,17 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
         <KeepingWords />
         <Link
           to={`/jobs/${jobId}/stands/${standId}/proof`}
-          title="Proof: see the picture in advance, assemble frames"
+          title={benchText.proofSeeThePictureIn}
           className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden"
         >
-          Proof
+          {benchText.proof}
         </Link>
         <Link
           to={`/jobs/${jobId}/log`}
-          title="Log: every shot of the job"
+          title={benchText.logEveryShotOfThe}
           className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden"
         >
-          Log
+          {benchText.log}
         </Link>
         <BenchUndo />
       </TopBar>
@@ -253,7 +255,7 @@ const StepChoice = memo(function StepChoice({
         const chosen = stepNamed(value);
         if (chosen) onChoose(chosen.id);
       }}
-      aria-label="BenchStep of the work"
+      aria-label={benchText.benchstepOfTheWork}
       className="inline-flex max-w-full overflow-x-auto overflow-y-hidden rounded-md border border-rule text-sm"
     >
       {Object.values(STEPS).map(({ id, name }) => (

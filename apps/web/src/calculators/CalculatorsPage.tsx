@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/web/calculators';
+import { say } from '@gangway/messages/say';
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Navigate, NavLink, useParams } from 'react-router';
 import { CHAPTERS, type Calculator } from '@gangway/core/calculators/calculator';
@@ -11,13 +13,13 @@ import { SharpnessChooser } from './SharpnessChooser';
 const LineChart = lazy(() => import('./LineChart').then((module) => ({ default: module.LineChart })));
 
 const CHAPTER_WORDS: Readonly<Record<(typeof CHAPTERS)[number], string>> = {
-  focus: 'Focus',
-  coverage: 'Coverage',
-  perspective: 'Perspective',
-  mosaic: 'Mosaic',
-  exposure: 'Exposure',
-  rig: 'Rig',
-  survey: 'Measuring on site',
+  focus: calculatorsText.focus,
+  coverage: calculatorsText.coverage,
+  perspective: calculatorsText.perspective,
+  mosaic: calculatorsText.mosaic,
+  exposure: calculatorsText.exposure,
+  rig: calculatorsText.rig,
+  survey: calculatorsText.measuringOnSite,
 };
 
 /** Every calculation there is, to try with one's own numbers. */
@@ -27,9 +29,12 @@ export function CalculatorsPage() {
   if (!calc) return <Navigate to={`/calculators/${CALCULATORS[0]?.name ?? ''}`} replace />;
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar where={<h1 className="font-semibold">Calculators</h1>} />
+      <TopBar where={<h1 className="font-semibold">{calculatorsText.calculators}</h1>} />
       <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
-        <nav aria-label="Calculators" className="border-hairline p-4 max-md:max-h-56 max-md:overflow-y-auto max-md:border-b md:border-r">
+        <nav
+          aria-label={calculatorsText.calculators}
+          className="border-hairline p-4 max-md:max-h-56 max-md:overflow-y-auto max-md:border-b md:border-r"
+        >
           {CHAPTERS.map((chapter) => (
             <section key={chapter} className="mb-3">
               <h2 className="engraved mb-1">{CHAPTER_WORDS[chapter]}</h2>
@@ -105,10 +110,10 @@ function Trial({ calc }: { readonly calc: Calculator }) {
           <h2 className="text-xl font-semibold">{calc.title}</h2>
           <p className="text-ink-soft">{calc.purpose}</p>
         </div>
-        <Button onClick={() => change(startTexts(calc, fields))}>Reset to example</Button>
+        <Button onClick={() => change(startTexts(calc, fields))}>{calculatorsText.resetToExample}</Button>
       </header>
       <div className="grid gap-6 lg:grid-cols-2">
-        <form aria-label="Input" onSubmit={(event) => event.preventDefault()} className="grid content-start gap-2">
+        <form aria-label={calculatorsText.input} onSubmit={(event) => event.preventDefault()} className="grid content-start gap-2">
           {fields.map((field) => (
             <FieldInput
               key={field.key}
@@ -123,8 +128,8 @@ function Trial({ calc }: { readonly calc: Calculator }) {
             />
           ))}
         </form>
-        <section aria-label="Answer" aria-live="polite">
-          <h3 className="engraved mb-1">Answer</h3>
+        <section aria-label={calculatorsText.answer} aria-live="polite">
+          <h3 className="engraved mb-1">{calculatorsText.answer}</h3>
           {answer?.ok ? (
             <dl className="divide-y divide-hairline border-y border-hairline">
               {answers.map(({ key, unit, meaning }) => (
@@ -139,7 +144,7 @@ function Trial({ calc }: { readonly calc: Calculator }) {
             </dl>
           ) : (
             <p role="alert" className="rounded-md border border-fails p-3 text-sm text-fails">
-              {error ? error.message : 'A field cannot be read; see there.'}
+              {error ? error.message : calculatorsText.aFieldCannotBeRead}
             </p>
           )}
         </section>
@@ -153,27 +158,27 @@ function Trial({ calc }: { readonly calc: Calculator }) {
         />
       )}
       {chart && (
-        <Suspense fallback={<p className="text-sm text-ink-soft">Loading the chart…</p>}>
+        <Suspense fallback={<p className="text-sm text-ink-soft">{calculatorsText.loadingTheChart}</p>}>
           <LineChart spec={chart} />
         </Suspense>
       )}
-      <section aria-label="What it rests on" className="grid gap-1 border-t border-hairline pt-3 text-sm">
+      <section aria-label={calculatorsText.whatItRestsOn} className="grid gap-1 border-t border-hairline pt-3 text-sm">
         <p className="font-medium">{calc.formula}</p>
         <p>
-          <span className="text-ink-soft">Source:</span> {calc.source}.
+          <span className="text-ink-soft">{calculatorsText.source}</span> {calc.source}.
         </p>
         <p>
-          <span className="text-ink-soft">Limits:</span> {calc.limits}
+          <span className="text-ink-soft">{calculatorsText.limits}</span> {calc.limits}
         </p>
         {calc.school && (
           <p>
-            <span className="text-ink-soft">Schools:</span> {calc.school}
+            <span className="text-ink-soft">{calculatorsText.schools}</span> {calc.school}
           </p>
         )}
         <p>
-          <span className="text-ink-soft">At the command line:</span>{' '}
+          <span className="text-ink-soft">{calculatorsText.atTheCommandLine}</span>{' '}
           <code className="text-xs break-all">
-            npx gangway calc {calc.name} '{JSON.stringify(input)}'
+            {say(calculatorsText.npxGangwayCalc, { name: calc.name, input: JSON.stringify(input) })}
           </code>
         </p>
       </section>
@@ -205,7 +210,7 @@ function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
       <div className="grid grid-cols-[minmax(0,1fr)_7rem_2.2rem] items-center gap-2">
         <label htmlFor={id} className="text-sm leading-tight">
           {meaning}
-          {kind === 'points' && <span className="block text-xs text-ink-soft">a line for each: x, y, z</span>}
+          {kind === 'points' && <span className="block text-xs text-ink-soft">{calculatorsText.aLineForEachX}</span>}
         </label>
         {kind === 'points' ? (
           <textarea
@@ -219,7 +224,7 @@ function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
             <input
               {...props}
               inputMode={kind === 'number' ? 'decimal' : undefined}
-              placeholder={kind === 'number or nothing' ? 'none' : undefined}
+              placeholder={kind === 'number or nothing' ? calculatorsText.none : undefined}
               onChange={(event) => onText(event.target.value)}
               className={`${look} ${kind === 'number' || kind === 'number or nothing' ? 'text-right' : ''}`}
             />

@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/web/calculators';
+import { say } from '@gangway/messages/say';
 import { Chart, LinearScale, LineController, LineElement, LogarithmicScale, PointElement, Tooltip, type Scale } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
@@ -50,7 +52,7 @@ export function LineChart({ spec }: { readonly spec: ChartSpec }) {
             pointHitRadius: 12,
           })),
           {
-            label: 'now',
+            label: calculatorsText.now,
             data: [
               { x: spec.at, y: Math.min(...ys) },
               { x: spec.at, y: Math.max(...ys) },
@@ -77,8 +79,10 @@ export function LineChart({ spec }: { readonly spec: ChartSpec }) {
   return (
     <figure>
       <figcaption className="mb-1 text-sm text-ink-soft">
-        {spec.title}: {spec.lines.map(({ name, dashed }) => `${name} ${dashed ? '(dashed)' : '(solid)'}`).join(', ')}; the upright line is
-        the value above.
+        {say(calculatorsText.theUprightLineIsThe, {
+          title: spec.title,
+          lines: spec.lines.map(({ name, dashed }) => say(calculatorsText.dashed, { name, dashed: dashed ? 'yes' : 'no' })).join(', '),
+        })}
       </figcaption>
       <div className="h-60">
         <canvas ref={canvas} role="img" aria-label={chartWords(spec)} />
@@ -91,7 +95,7 @@ export function LineChart({ spec }: { readonly spec: ChartSpec }) {
 function chartWords(spec: ChartSpec): string {
   const said = spec.lines.map(({ name, points }) => {
     const some = [points[0], points[Math.floor(points.length / 2)], points[points.length - 1]].filter((point) => point !== undefined);
-    return `${name}: ${some.map(({ x, y }) => `${y === null ? 'without end' : `${Number(y.toPrecision(3))} ${spec.yName}`} at ${x}`).join(', ')}`;
+    return `${name}: ${some.map(({ x, y }) => say(calculatorsText.at, { y: y === null ? calculatorsText.withoutEnd : `${Number(y.toPrecision(3))} ${spec.yName}`, x })).join(', ')}`;
   });
   return `${spec.title}. ${said.join('. ')}.`;
 }

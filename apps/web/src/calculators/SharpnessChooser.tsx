@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/web/calculators';
+import { say } from '@gangway/messages/say';
 import { useState } from 'react';
 import { FORMATS } from '@gangway/core/coverage/formats';
 import { permissibleBlur } from '@gangway/core/focus/sharpness';
@@ -13,9 +15,9 @@ const START: Readonly<Record<SharpnessStandard['school'], SharpnessStandard>> = 
 };
 
 const SCHOOLS: readonly { readonly school: SharpnessStandard['school']; readonly words: string }[] = [
-  { school: 'diagonal', words: 'diagonal of the format divided by a number (default)' },
-  { school: 'pixels', words: 'so many pixels' },
-  { school: 'print', words: 'print, viewing distance and eye' },
+  { school: 'diagonal', words: calculatorsText.diagonalOfTheFormatDivided },
+  { school: 'pixels', words: calculatorsText.soManyPixels },
+  { school: 'print', words: calculatorsText.printViewingDistanceAndEye },
 ];
 
 interface SharpnessChooserProps {
@@ -23,7 +25,7 @@ interface SharpnessChooserProps {
 }
 
 const above = (what: string, take: (value: number) => void) => (value: number) => {
-  if (!(value > 0 && Number.isFinite(value))) return `${what} must be more than 0.`;
+  if (!(value > 0 && Number.isFinite(value))) return say(calculatorsText.mustBeMoreThan0, { what });
   take(value);
   return null;
 };
@@ -36,12 +38,17 @@ export function SharpnessChooser({ onUse }: SharpnessChooserProps) {
   if (!format) return null;
   const { cocMm, reason } = permissibleBlur(standard, format);
   return (
-    <section aria-label="Standard of sharpness" className="rounded-md border border-hairline bg-ground p-3">
-      <h3 className="engraved mb-2">Standard of sharpness</h3>
+    <section aria-label={calculatorsText.standardOfSharpness} className="rounded-md border border-hairline bg-ground p-3">
+      <h3 className="engraved mb-2">{calculatorsText.standardOfSharpness}</h3>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <label className="text-sm text-ink-soft">
-          Format{' '}
-          <Select aria-label="Format" value={formatId} onChange={(event) => setFormatId(event.target.value)} className="bg-sheet text-ink">
+          {calculatorsText.format}{' '}
+          <Select
+            aria-label={calculatorsText.format}
+            value={formatId}
+            onChange={(event) => setFormatId(event.target.value)}
+            className="bg-sheet text-ink"
+          >
             {FORMATS.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -50,9 +57,9 @@ export function SharpnessChooser({ onUse }: SharpnessChooserProps) {
           </Select>
         </label>
         <label className="text-sm text-ink-soft">
-          School{' '}
+          {calculatorsText.school}{' '}
           <Select
-            aria-label="School"
+            aria-label={calculatorsText.school}
             value={standard.school}
             onChange={(event) => {
               const chosen = SCHOOLS.find(({ school }) => school === event.target.value);
@@ -69,60 +76,60 @@ export function SharpnessChooser({ onUse }: SharpnessChooserProps) {
         </label>
         {standard.school === 'diagonal' && (
           <NumberField
-            label="Divided by"
+            label={calculatorsText.dividedBy}
             unit=""
             decimals={0}
             value={standard.divisor}
-            onCommit={above('The number', (divisor) => setStandard({ ...standard, divisor }))}
+            onCommit={above(calculatorsText.theNumber, (divisor) => setStandard({ ...standard, divisor }))}
           />
         )}
         {standard.school === 'pixels' && (
           <>
             <NumberField
-              label="Blur"
+              label={calculatorsText.blur}
               unit="px"
               decimals={1}
               value={standard.pixels}
-              onCommit={above('The blur', (pixels) => setStandard({ ...standard, pixels }))}
+              onCommit={above(calculatorsText.theBlur, (pixels) => setStandard({ ...standard, pixels }))}
             />
             <NumberField
-              label="Pixels across"
+              label={calculatorsText.pixelsAcross}
               unit="px"
               decimals={0}
               value={standard.columnsPx}
-              onCommit={above('The number of pixels', (columnsPx) => setStandard({ ...standard, columnsPx }))}
+              onCommit={above(calculatorsText.theNumberOfPixels, (columnsPx) => setStandard({ ...standard, columnsPx }))}
             />
           </>
         )}
         {standard.school === 'print' && (
           <>
             <NumberField
-              label="Print width"
+              label={calculatorsText.printWidth}
               unit="mm"
               decimals={0}
               value={standard.printWidthMm}
-              onCommit={above('The width', (printWidthMm) => setStandard({ ...standard, printWidthMm }))}
+              onCommit={above(calculatorsText.theWidth, (printWidthMm) => setStandard({ ...standard, printWidthMm }))}
             />
             <NumberField
-              label="Viewing distance"
+              label={calculatorsText.viewingDistance}
               unit="mm"
               decimals={0}
               value={standard.viewingDistanceMm}
-              onCommit={above('The distance', (viewingDistanceMm) => setStandard({ ...standard, viewingDistanceMm }))}
+              onCommit={above(calculatorsText.theDistance, (viewingDistanceMm) => setStandard({ ...standard, viewingDistanceMm }))}
             />
             <NumberField
-              label="Eye"
+              label={calculatorsText.eye}
               unit="′"
               decimals={1}
               value={standard.eyeArcMinutes}
-              onCommit={above('The resolution', (eyeArcMinutes) => setStandard({ ...standard, eyeArcMinutes }))}
+              onCommit={above(calculatorsText.theResolution, (eyeArcMinutes) => setStandard({ ...standard, eyeArcMinutes }))}
             />
           </>
         )}
       </div>
       <p className="mt-2 flex flex-wrap items-center gap-3 text-sm">
         <span className="grow">{reason}</span>
-        <Button onClick={() => onUse(cocMm, reason)}>Use this blur</Button>
+        <Button onClick={() => onUse(cocMm, reason)}>{calculatorsText.useThisBlur}</Button>
       </p>
     </section>
   );

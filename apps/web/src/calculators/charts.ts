@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/web/calculators';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
 import { calculatorNamed } from '@gangway/core/calculators/registry';
 
@@ -34,23 +35,23 @@ const VARIED: Readonly<Record<string, Varied>> = {
   depthOfField: {
     field: 'fNumber',
     values: APERTURES,
-    spec: { title: 'Near and far end against aperture', xName: 'f-number', yName: 'm', xLog: true, yLog: true },
+    spec: { title: calculatorsText.nearAndFarEndAgainst, xName: 'f-number', yName: 'm', xLog: true, yLog: true },
     lines: [
-      { key: 'nearM', name: 'near end' },
-      { key: 'farM', name: 'far end' },
+      { key: 'nearM', name: calculatorsText.nearEnd },
+      { key: 'farM', name: calculatorsText.farEnd },
     ],
   },
   diffraction: {
     field: 'fNumber',
     values: APERTURES,
-    spec: { title: 'Contrast at the pixels’ finest detail against aperture', xName: 'f-number', yName: 'share', xLog: true, yLog: false },
+    spec: { title: calculatorsText.contrastAtThePixelsFinest, xName: 'f-number', yName: 'share', xLog: true, yLog: false },
     lines: [{ key: 'mtfAtNyquist', name: 'contrast' }],
   },
   focusPlane: {
     field: 'tiltDeg',
     values: TILTS,
-    spec: { title: 'Hinge distance against tilt', xName: 'tilt, °', yName: 'm', xLog: false, yLog: true },
-    lines: [{ key: 'hingeMm', name: 'hinge distance', scale: 0.001 }],
+    spec: { title: calculatorsText.hingeDistanceAgainstTilt, xName: calculatorsText.tilt, yName: 'm', xLog: false, yLog: true },
+    lines: [{ key: 'hingeMm', name: calculatorsText.hingeDistance, scale: 0.001 }],
   },
 };
 

@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/web/calculators';
+import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 import type { Calculator } from '@gangway/core/calculators/calculator';
 import { typedNumber } from '@gangway/contract/typedNumber';
@@ -63,7 +65,9 @@ export function asValue(kind: FieldKind, text: string): { readonly value: unknow
 
 function oneNumber(text: string): { readonly value: unknown } | { readonly refusal: string } {
   const value = typedNumber(text);
-  return value === null || !Number.isFinite(value) ? { refusal: `“${text.slice(0, 24)}” is not a number.` } : { value };
+  return value === null || !Number.isFinite(value)
+    ? { refusal: say(calculatorsText.isNotANumber, { text: text.slice(0, 24) }) }
+    : { value };
 }
 
 function gathered(

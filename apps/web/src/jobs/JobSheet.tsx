@@ -1,3 +1,5 @@
+import { jobsText } from '@gangway/messages/web/jobs';
+import { say } from '@gangway/messages/say';
 import { useMemo, useState } from 'react';
 import { isTimeZone, type Job, type JobPlace } from '@gangway/contract/job';
 import { jobCautions, lightOfDay, litWords, packingList, sunWords } from '@gangway/core/card/jobSheet';
@@ -25,51 +27,45 @@ export function JobSheet({ job }: { readonly job: Job }) {
   const pack = useMemo(() => packingList(stands), [stands]);
   return (
     <div className="mt-6 grid gap-6 text-sm xl:grid-cols-2">
-      <section aria-label="Place and light">
-        <h2 className="engraved mb-1">Place and light</h2>
+      <section aria-label={jobsText.placeAndLight}>
+        <h2 className="engraved mb-1">{jobsText.placeAndLight}</h2>
         {place ? (
           <div className="grid max-w-md gap-1">
             <TextField
-              label="Place"
+              label={jobsText.place}
               value={place.name}
-              onCommit={(name) =>
-                name.length > 120 ? 'Place: the name may have at most 120 characters.' : (void put({ place: { ...place, name } }), null)
-              }
+              onCommit={(name) => (name.length > 120 ? jobsText.placeTheNameMayHave : (void put({ place: { ...place, name } }), null))}
             />
             <div className="flex flex-wrap gap-x-4 gap-y-1">
               <NumberField
-                label="Latitude"
-                unit="° north"
+                label={jobsText.latitude}
+                unit={jobsText.north}
                 decimals={4}
                 width="w-20"
                 value={place.latitudeDeg}
                 onCommit={(latitudeDeg) =>
-                  Math.abs(latitudeDeg) > 90
-                    ? 'Latitude must be from −90 to 90°, south below zero.'
-                    : (void put({ place: { ...place, latitudeDeg } }), null)
+                  Math.abs(latitudeDeg) > 90 ? jobsText.latitudeMustBeFrom90 : (void put({ place: { ...place, latitudeDeg } }), null)
                 }
               />
               <NumberField
-                label="Longitude"
-                unit="° east"
+                label={jobsText.longitude}
+                unit={jobsText.east}
                 decimals={4}
                 width="w-20"
                 value={place.longitudeDeg}
                 onCommit={(longitudeDeg) =>
-                  Math.abs(longitudeDeg) > 180
-                    ? 'Longitude must be from −180 to 180°, west below zero.'
-                    : (void put({ place: { ...place, longitudeDeg } }), null)
+                  Math.abs(longitudeDeg) > 180 ? jobsText.longitudeMustBeFrom180 : (void put({ place: { ...place, longitudeDeg } }), null)
                 }
               />
             </div>
             <div className="flex flex-wrap items-end gap-x-4 gap-y-1">
               <TextField
-                label="Time zone"
+                label={jobsText.timeZone}
                 value={place.timeZone}
                 onCommit={(zone) =>
                   isTimeZone(zone.trim()) && zone.trim() !== ''
                     ? (void put({ place: { ...place, timeZone: zone.trim() } }), null)
-                    : `Time zone must be a name such as Europe/London or UTC; you entered “${zone.slice(0, 40)}”.`
+                    : say(jobsText.timeZoneMustBeA, { zone: zone.slice(0, 40) })
                 }
               />
               <DayField key={day ?? ''} day={day} onDay={(next) => void put({ day: next })} />
@@ -90,7 +86,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
               })
             }
           >
-            Add location and date
+            {jobsText.addLocationAndDate}
           </Button>
         )}
         {light ? (
@@ -103,18 +99,16 @@ export function JobSheet({ job }: { readonly job: Job }) {
                 </li>
               ))}
             </ul>
-            <p className="mt-1 text-xs text-ink-soft">
-              Times of {timeZone}; the sun over a level horizon. Hills, buildings and weather are not considered.
-            </p>
+            <p className="mt-1 text-xs text-ink-soft">{say(jobsText.timesOfTheSunOver, { timeZone })}</p>
           </>
         ) : (
-          place !== null && <p className="mt-2 text-ink-soft">Enter the day to see its light.</p>
+          place !== null && <p className="mt-2 text-ink-soft">{jobsText.enterTheDayToSee}</p>
         )}
       </section>
-      <section aria-label="To pack">
-        <h2 className="engraved mb-1">To pack</h2>
+      <section aria-label={jobsText.toPack}>
+        <h2 className="engraved mb-1">{jobsText.toPack}</h2>
         {pack.length === 0 ? (
-          <p className="text-ink-soft">Nothing yet: the list follows from the setups.</p>
+          <p className="text-ink-soft">{jobsText.nothingYetTheListFollows}</p>
         ) : (
           <ul className="columns-1 gap-6 sm:columns-2">
             {pack.map(({ name, kind, stands: needed }) => (
@@ -122,34 +116,32 @@ export function JobSheet({ job }: { readonly job: Job }) {
                 <span className="font-medium">{name}</span>{' '}
                 <span className="text-ink-soft">{kind in KINDS ? KINDS[kind as keyof typeof KINDS].title.toLowerCase() : ''}</span>
                 <span className="block text-xs text-ink-soft">
-                  {needed.length === stands.length && stands.length > 1 ? 'every setup' : needed.join(', ')}
+                  {needed.length === stands.length && stands.length > 1 ? jobsText.everySetup : needed.join(', ')}
                 </span>
               </li>
             ))}
           </ul>
         )}
       </section>
-      <section aria-label="Cautions of the job">
-        <h2 className="engraved mb-1">Cautions</h2>
+      <section aria-label={jobsText.cautionsOfTheJob}>
+        <h2 className="engraved mb-1">{jobsText.cautions}</h2>
         <ul className="list-disc pl-5">
           {jobCautions(job.stands).map((words) => (
             <li key={words}>{words}</li>
           ))}
         </ul>
       </section>
-      <section aria-label="On paper and handed over">
-        <h2 className="engraved mb-1">On paper, and handed over</h2>
+      <section aria-label={jobsText.onPaperAndHandedOver}>
+        <h2 className="engraved mb-1">{jobsText.onPaperAndHandedOver2}</h2>
         <div className="flex flex-wrap gap-1.5">
           {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
             <LinkButton key={size} href={`/api/jobs/${job.id}/cards.pdf?size=${size}`}>
-              All cards, {name}
+              {say(jobsText.allCards, { name })}
             </LinkButton>
           ))}
-          <LinkButton href={`/api/jobs/${job.id}/archive`}>The whole job as an archive</LinkButton>
+          <LinkButton href={`/api/jobs/${job.id}/archive`}>{jobsText.theWholeJobAsAn}</LinkButton>
         </div>
-        <p className="mt-1 text-xs text-ink-soft">
-          The archive holds setups, log, photographs and frames with checksums; somebody else imports it with “Import job”.
-        </p>
+        <p className="mt-1 text-xs text-ink-soft">{jobsText.theArchiveHoldsSetupsLog}</p>
       </section>
     </div>
   );
@@ -172,7 +164,7 @@ function DayField({ day, onDay }: { readonly day: string | null; readonly onDay:
   const [draft, setDraft] = useState(day ?? '');
   return (
     <label className="flex items-baseline gap-1.5">
-      <span className="text-ink-soft">Day</span>
+      <span className="text-ink-soft">{jobsText.day}</span>
       <input
         type="date"
         value={draft}

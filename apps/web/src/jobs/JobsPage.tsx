@@ -1,3 +1,5 @@
+import { jobsText } from '@gangway/messages/web/jobs';
+import { say } from '@gangway/messages/say';
 import { freeName } from '@gangway/contract/name';
 import { Plus } from 'lucide-react';
 import { lazy, Suspense, useEffect, useState } from 'react';
@@ -41,7 +43,7 @@ export function JobsPage() {
     if (data) {
       setFailure(null);
       await navigate(`/jobs/${data.id}`);
-      tell(`“${data.name}” is imported.`);
+      tell(say(jobsText.isImported, { name: data.name }));
     } else setFailure(errorSentence(refused));
   };
 
@@ -53,11 +55,11 @@ export function JobsPage() {
   }, [opens, navigate]);
 
   const add = async () => {
-    const { data, error: refused } = await addJob({ name: freeName('New job', jobs?.map(({ name }) => name) ?? []) });
+    const { data, error: refused } = await addJob({ name: freeName(jobsText.newJob, jobs?.map(({ name }) => name) ?? []) });
     if (data) {
       setFailure(null);
       await navigate(`/jobs/${data.id}`);
-      tell(`“${data.name}” created; click its name to change it.`);
+      tell(say(jobsText.createdClickItsNameTo, { name: data.name }));
     } else {
       setFailure(errorSentence(refused));
     }
@@ -67,14 +69,14 @@ export function JobsPage() {
     <div className="flex min-h-dvh flex-col">
       <TopBar />
       <div className="grid grow md:grid-cols-[15rem_minmax(0,1fr)]">
-        <nav aria-label="Jobs" className="border-hairline p-4 max-md:border-b md:border-r">
+        <nav aria-label={jobsText.jobs} className="border-hairline p-4 max-md:border-b md:border-r">
           <div className="mb-2 flex items-center justify-between">
-            <h2 className="engraved">Jobs</h2>
+            <h2 className="engraved">{jobsText.jobs}</h2>
             <Button onClick={() => void add()}>
-              <Plus size={15} aria-hidden /> New job
+              <Plus size={15} aria-hidden /> {jobsText.newJob}
             </Button>
           </div>
-          {isLoading && <p className="text-sm text-ink-soft">Loading jobs…</p>}
+          {isLoading && <p className="text-sm text-ink-soft">{jobsText.loadingJobs}</p>}
           {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
           {failure && <ErrorNote words={failure} />}
           <ul className="grid gap-0.5">
@@ -87,17 +89,19 @@ export function JobsPage() {
                   }
                 >
                   <span className="block truncate">{job.name}</span>
-                  <span className="text-xs font-normal text-ink-soft">{job.standCount === 1 ? '1 setup' : `${job.standCount} setups`}</span>
+                  <span className="text-xs font-normal text-ink-soft">
+                    {job.standCount === 1 ? jobsText.n1Setup : say(jobsText.setups, { standCount: job.standCount })}
+                  </span>
                 </NavLink>
               </li>
             ))}
           </ul>
           <label className="mt-3 inline-flex min-h-8 cursor-pointer items-center text-sm text-accent underline underline-offset-2 focus-within:outline-2 focus-within:outline-accent">
-            {reading ? 'Importing the job…' : 'Import job…'}
+            {reading ? jobsText.importingTheJob : jobsText.importJob}
             <input
               type="file"
               accept=".zip"
-              aria-label="Job archive to import"
+              aria-label={jobsText.jobArchiveToImport}
               className="sr-only"
               disabled={reading}
               onChange={({ target }) => {
@@ -113,10 +117,10 @@ export function JobsPage() {
           {jobId !== undefined && <OpenJob key={jobId} jobId={jobId} />}
           {jobs?.length === 0 && jobId === undefined && (
             <div className="max-w-md">
-              <h1 className="mb-2 text-xl font-semibold">No jobs yet</h1>
-              <p className="mb-4 text-ink-soft">A job is a commission; its setups are the camera positions. Create one to begin.</p>
+              <h1 className="mb-2 text-xl font-semibold">{jobsText.noJobsYet}</h1>
+              <p className="mb-4 text-ink-soft">{jobsText.aJobIsACommission}</p>
               <Button look="main" onClick={() => void add()}>
-                <Plus size={15} aria-hidden /> New job
+                <Plus size={15} aria-hidden /> {jobsText.newJob}
               </Button>
             </div>
           )}
@@ -139,13 +143,13 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
   if (isLoading)
     return (
       <p role="status" className="text-ink-soft">
-        Loading the job…
+        {jobsText.loadingTheJob}
       </p>
     );
   if (!job) return error ? <ErrorNote words={errorSentence(error)} {...(!isGone(error) && { onRetry: () => void refetch() })} /> : null;
   return (
     <>
-      {error && <ErrorNote words={`${errorSentence(error)} What is shown may be out of date.`} onRetry={() => void refetch()} />}
+      {error && <ErrorNote words={say(jobsText.whatIsShownMayBe, { error: errorSentence(error) })} onRetry={() => void refetch()} />}
       <JobHead job={job} />
       <StandList job={job} />
       <Suspense fallback={null}>
@@ -168,7 +172,7 @@ function JobHead({ job }: { readonly job: Job }) {
   const duplicate = async () => {
     const { data, error } = await duplicateJob(job.id);
     if (data) await navigate(`/jobs/${data.id}`);
-    tell(data ? `“${data.name}” created.` : errorSentence(error));
+    tell(data ? say(jobsText.created, { name: data.name }) : errorSentence(error));
   };
   const remove = async () => {
     const { error } = await deleteJob(job.id);
@@ -177,7 +181,7 @@ function JobHead({ job }: { readonly job: Job }) {
       return;
     }
     await navigate('/jobs');
-    tell(`“${job.name}” is deleted.`, () => {
+    tell(say(jobsText.isDeleted, { name: job.name }), () => {
       void restoreJob(job.id).then(({ error: refused }) => (refused ? tell(errorSentence(refused)) : navigate(`/jobs/${job.id}`)));
     });
   };
@@ -187,7 +191,7 @@ function JobHead({ job }: { readonly job: Job }) {
       <div className="min-w-0 grow">
         {renaming ? (
           <NameEditor
-            label="Name of the job"
+            label={jobsText.nameOfTheJob}
             name={job.name}
             onRename={async (name) => {
               const { error } = await renameJob({ id: job.id, name });
@@ -200,7 +204,7 @@ function JobHead({ job }: { readonly job: Job }) {
           <h1 className="text-xl font-semibold">
             <button
               type="button"
-              title="Rename"
+              title={jobsText.rename}
               onClick={() => setRenaming(true)}
               className="max-w-full truncate rounded-sm px-1 text-left hover:bg-sunk"
             >
@@ -208,27 +212,23 @@ function JobHead({ job }: { readonly job: Job }) {
             </button>
           </h1>
         )}
-        <p className="px-1 text-sm text-ink-soft">
-          {job.stands.length === 0
-            ? 'Add the first setup: one camera position with its rig and movements.'
-            : 'Open a setup to set rise, shift and aperture on its bench and see what passes.'}
-        </p>
+        <p className="px-1 text-sm text-ink-soft">{job.stands.length === 0 ? jobsText.addTheFirstSetupOne : jobsText.openASetupToSet}</p>
       </div>
       <Link
         to={`/jobs/${job.id}/log`}
         className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
       >
-        Log
+        {jobsText.log}
       </Link>
       <Button look="main" onClick={() => setAdding(true)}>
-        <Plus size={15} aria-hidden /> New setup
+        <Plus size={15} aria-hidden /> {jobsText.newSetup}
       </Button>
       <ActionMenu
-        label={`More for ${job.name}`}
+        label={say(jobsText.moreFor, { name: job.name })}
         actions={[
-          { label: 'Rename', takesFocus: true, onSelect: () => setRenaming(true) },
-          { label: 'Duplicate', onSelect: () => void duplicate() },
-          { label: 'Delete', onSelect: () => void remove() },
+          { label: jobsText.rename, takesFocus: true, onSelect: () => setRenaming(true) },
+          { label: jobsText.duplicate, onSelect: () => void duplicate() },
+          { label: jobsText.delete, onSelect: () => void remove() },
         ]}
       />
       {adding && <NewStand job={job} onClose={() => setAdding(false)} />}

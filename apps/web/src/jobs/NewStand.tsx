@@ -1,3 +1,5 @@
+import { storedSettings } from '@gangway/contract/storedSetup';
+import { jobsText } from '@gangway/messages/web/jobs';
 import { useId, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { Job } from '@gangway/contract/job';
@@ -30,16 +32,16 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
     const parsed = nameSchema.safeParse(name);
     const rig = rigs[chosen];
     if (!parsed.success || !rig) {
-      setRefusal(parsed.error?.issues[0]?.message ?? 'Choose a rig.');
+      setRefusal(parsed.error?.issues[0]?.message ?? jobsText.chooseARig);
       return;
     }
-    const { data, error } = await addStand({ jobId: job.id, name: parsed.data, settings: centredStand(rig) });
+    const { data, error } = await addStand({ jobId: job.id, name: parsed.data, settings: storedSettings(centredStand(rig)) });
     if (data) await navigate(`/jobs/${job.id}/stands/${data.id}`);
     else setRefusal(errorSentence(error));
   };
 
   return (
-    <Dialog open onClose={onClose} title="New setup" help="One camera position. Its rig can be changed on the bench.">
+    <Dialog open onClose={onClose} title={jobsText.newSetup} help={jobsText.oneCameraPositionItsRig}>
       <form
         className="grid gap-4"
         onSubmit={(event) => {
@@ -48,7 +50,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
         }}
       >
         <label className="block">
-          <span className="text-sm text-ink-soft">Name</span>
+          <span className="text-sm text-ink-soft">{jobsText.name}</span>
           <input
             value={name}
             aria-invalid={refusal !== null}
@@ -61,7 +63,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
           />
         </label>
         <fieldset className="grid gap-1">
-          <legend className="mb-1 text-sm text-ink-soft">Rig to start from</legend>
+          <legend className="mb-1 text-sm text-ink-soft">{jobsText.rigToStartFrom}</legend>
           {kitError && (
             <p role="alert" className="text-sm text-fails">
               {errorSentence(kitError)}
@@ -69,7 +71,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
           )}
           {kit && rigs.length === 0 && (
             <p className="text-sm">
-              The kit has no complete rig yet. <TextLink to="/kit/rigs">Build one first</TextLink>
+              {jobsText.theKitHasNoComplete} <TextLink to="/kit/rigs">{jobsText.buildOneFirst}</TextLink>
             </p>
           )}
           {rigs.map((rig, i) => (
@@ -85,9 +87,9 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
           </p>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{jobsText.cancel}</Button>
           <Button look="main" type="submit" disabled={isLoading}>
-            Create setup
+            {jobsText.createSetup}
           </Button>
         </div>
       </form>

@@ -1,3 +1,6 @@
+import { storedSettings } from '@gangway/contract/storedSetup';
+import { jobsText } from '@gangway/messages/web/jobs';
+import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
@@ -5,7 +8,7 @@ import { GripVertical } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../setup/CircleMiniature';
@@ -32,7 +35,7 @@ export function StandList({ job }: { readonly job: Job }) {
     void orderStands({ id: job.id, standOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(
       ({ error }) =>
         tell(
-          error ? errorSentence(error) : 'The order is changed.',
+          error ? errorSentence(error) : jobsText.theOrderIsChanged,
           error ? undefined : () => void orderStands({ id: job.id, standOrder: ids }),
         ),
     );
@@ -40,7 +43,7 @@ export function StandList({ job }: { readonly job: Job }) {
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
-        <ul aria-label="Setups" className="grid gap-3 xl:grid-cols-2">
+        <ul aria-label={jobsText.setups2} className="grid gap-3 xl:grid-cols-2">
           {job.stands.map((stand) => (
             <StandRow key={stand.id} stand={stand} takes={log ? log.takes.filter(({ standId }) => standId === stand.id).length : null} />
           ))}
@@ -66,7 +69,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
 
   const duplicate = async () => {
     const { data, error } = await duplicateStand(stand.id);
-    tell(data ? `“${data.name}” created.` : errorSentence(error));
+    tell(data ? say(jobsText.created, { name: data.name }) : errorSentence(error));
   };
   const remove = async () => {
     const { error } = await deleteStand(stand.id);
@@ -74,7 +77,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
       tell(errorSentence(error));
       return;
     }
-    tell(`“${stand.name}” is deleted.`, () => {
+    tell(say(jobsText.isDeleted, { name: stand.name }), () => {
       void restoreStand(stand.id).then(({ error: refused }) => refused && tell(errorSentence(refused)));
     });
   };
@@ -90,7 +93,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
         type="button"
         {...attributes}
         {...listeners}
-        aria-label={`Move ${stand.name}: Space picks it up, arrows move it`}
+        aria-label={say(jobsText.moveSpacePicksItUp, { name: stand.name })}
         className="relative z-10 -mr-1 -ml-1 touch-none cursor-grab self-stretch text-ink-soft"
       >
         <GripVertical size={16} aria-hidden />
@@ -100,10 +103,15 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
         <div className="flex items-start gap-1">
           {renaming ? (
             <NameEditor
-              label="Name of the setup"
+              label={jobsText.nameOfTheSetup}
               name={stand.name}
               onRename={async (name) => {
-                const { error } = await renameStand({ stand, name });
+                const { error } = await renameStand({
+                  id: stand.id,
+                  version: stand.version,
+                  settings: storedSettings(stand.settings),
+                  name,
+                });
                 return error ? errorSentence(error) : null;
               }}
               onDone={() => setRenaming(false)}
@@ -118,11 +126,11 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
           )}
           <span className="relative z-10 -mt-1">
             <ActionMenu
-              label={`More for ${stand.name}`}
+              label={say(jobsText.moreFor, { name: stand.name })}
               actions={[
-                { label: 'Rename', takesFocus: true, onSelect: () => setRenaming(true) },
-                { label: 'Duplicate', onSelect: () => void duplicate() },
-                { label: 'Delete', onSelect: () => void remove() },
+                { label: jobsText.rename, takesFocus: true, onSelect: () => setRenaming(true) },
+                { label: jobsText.duplicate, onSelect: () => void duplicate() },
+                { label: jobsText.delete, onSelect: () => void remove() },
               ]}
             />
           </span>
@@ -130,10 +138,11 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
         <p className="truncate text-sm text-ink-soft">{settings.rig.name}</p>
         <p className="text-sm tabular-nums">
           {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)},{' '}
-          {settings.orientation}, {settings.focusM === null ? 'at infinity' : `at ${fixed(settings.focusM, 1)} m`}
+          {settings.orientation},{' '}
+          {settings.focusM === null ? jobsText.atInfinity : say(jobsText.atM, { focusM: fixed(settings.focusM, 1) })}
           {takes !== null && (
             <span className={takes === 0 ? 'text-ink-soft' : 'font-semibold'}>
-              {takes === 0 ? '; not shot yet' : `; ${takes} ${takes === 1 ? 'shot' : 'shots'} logged`}
+              {takes === 0 ? jobsText.notShotYet : say(jobsText.shotLogged, { takes })}
             </span>
           )}
         </p>

@@ -1,3 +1,4 @@
+import { kitText } from '@gangway/messages/web/kit';
 import { FileInput } from 'lucide-react';
 import { Suspense } from 'react';
 import { NavLink, Outlet, useOutletContext } from 'react-router';
@@ -26,30 +27,30 @@ export function KitFrame() {
   const count = (kind: string) => kit?.items.filter(({ item, archived }) => item.kind === kind && !archived).length ?? 0;
   return (
     <div className="flex min-h-dvh flex-col">
-      <TopBar where={<h1 className="font-semibold">Kit</h1>}>
+      <TopBar where={<h1 className="font-semibold">{kitText.kit}</h1>}>
         <KitUndo />
       </TopBar>
       <div className="grid grow max-md:grid-cols-[minmax(0,1fr)] max-md:grid-rows-[auto_1fr] md:grid-cols-[15rem_minmax(0,1fr)]">
         <nav
-          aria-label="Kit"
+          aria-label={kitText.kit}
           className="border-hairline text-sm max-md:flex max-md:gap-1 max-md:overflow-x-auto max-md:border-b max-md:p-2 max-md:whitespace-nowrap md:border-r md:p-4 print:hidden"
         >
           <NavLink to="/kit/rigs" className={LINK}>
-            Rigs <Count n={kit?.rigs.filter(({ archived }) => !archived).length ?? 0} />
+            {kitText.rigs} <Count n={kit?.rigs.filter(({ archived }) => !archived).length ?? 0} />
           </NavLink>
           <NavLink to="/kit/compare" className={LINK}>
-            Compare rigs
+            {kitText.compareRigs}
           </NavLink>
-          <h2 className="engraved mt-4 mb-1 px-2.5 max-md:hidden">What I own</h2>
+          <h2 className="engraved mt-4 mb-1 px-2.5 max-md:hidden">{kitText.whatIOwn}</h2>
           {KIND_NAMES.map((kind) => (
             <NavLink key={kind} to={`/kit/items/${kind}`} className={LINK}>
               {KINDS[kind].plural} <Count n={count(kind)} />
             </NavLink>
           ))}
-          <h2 className="engraved mt-4 mb-1 px-2.5 max-md:hidden">Files</h2>
+          <h2 className="engraved mt-4 mb-1 px-2.5 max-md:hidden">{kitText.files}</h2>
           <NavLink to="/kit/import" className={LINK}>
             <span className="flex items-center gap-1.5">
-              <FileInput size={14} aria-hidden /> Import
+              <FileInput size={14} aria-hidden /> {kitText.import}
             </span>
           </NavLink>
           {kit && <ExportMenu kit={kit} />}
@@ -57,7 +58,7 @@ export function KitFrame() {
         <main className="min-w-0 p-5 max-md:p-3">
           {isLoading && (
             <p role="status" className="text-ink-soft">
-              Loading the kit…
+              {kitText.loadingTheKit}
             </p>
           )}
           {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
@@ -65,7 +66,7 @@ export function KitFrame() {
             <Suspense
               fallback={
                 <p role="status" className="text-ink-soft">
-                  Loading…
+                  {kitText.loading}
                 </p>
               }
             >

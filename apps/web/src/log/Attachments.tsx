@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { Attachment } from '@gangway/contract/log';
@@ -32,8 +34,8 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
     }
   };
   return (
-    <section aria-label="Photographs of glass and notes" className="min-w-0">
-      <h2 className="engraved">Photographs of glass and notes</h2>
+    <section aria-label={logText.photographsOfGlassAndNotes} className="min-w-0">
+      <h2 className="engraved">{logText.photographsOfGlassAndNotes}</h2>
       <div className="flex flex-wrap items-center gap-2">
         {attachments.map(({ id, name, standId: at, takeId }) => (
           <figure key={id} className="relative m-0 w-20">
@@ -47,12 +49,16 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
             </a>
             <figcaption
               className="truncate text-[0.6875rem]"
-              title={`${name}, ${stands.find((stand) => stand.id === at)?.name ?? ''}${takeId === null ? '' : ', with a shot'}`}
+              title={say(logText.nameName2TakeidSelectYes, {
+                name,
+                name2: stands.find((stand) => stand.id === at)?.name ?? '',
+                takeId: takeId === null ? 'yes' : 'no',
+              })}
             >
               {stands.find((stand) => stand.id === at)?.name ?? name}
             </figcaption>
             <IconButton
-              label={`Delete ${name}`}
+              label={say(logText.delete, { name })}
               className="absolute! top-0 right-0 size-6! border-rule! bg-sheet"
               onClick={() => void detach(id).then(({ error }) => setTrouble(error ? errorSentence(error) : null))}
             >
@@ -61,7 +67,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
           </figure>
         ))}
         {!take && (
-          <Select aria-label="Attach to" value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44">
+          <Select aria-label={logText.attachTo} value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44">
             {stands.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -75,7 +81,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
             type="file"
             accept="image/jpeg,image/png,image/webp"
             multiple
-            aria-label="Photographs to attach"
+            aria-label={logText.photographsToAttach}
             className="sr-only"
             onChange={({ target }) => {
               void send([...(target.files ?? [])]);
@@ -94,7 +100,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
 }
 
 function attachLabel(isLoading: boolean, take: LogTake | undefined): string {
-  if (isLoading) return 'Sending …';
-  if (take) return 'Attach to the chosen shot …';
-  return 'Attach …';
+  if (isLoading) return logText.sending;
+  if (take) return logText.attachToTheChosenShot;
+  return logText.attach;
 }

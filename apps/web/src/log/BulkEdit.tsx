@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { useState } from 'react';
 import type { LogTake } from '@gangway/core/log/shotFields';
 import { Button } from '../ui/Button';
@@ -33,19 +35,19 @@ export function BulkEdit({
       }
       put.push(next);
     }
-    setRefusal(await onChange({ put, remove: [] }, `${column.label.toLowerCase()} of ${n} ${n === 1 ? 'shot' : 'shots'} changed`));
+    setRefusal(await onChange({ put, remove: [] }, say(logText.ofShotChanged, { label: column.label.toLowerCase(), n })));
   };
   return (
     <form
-      aria-label="Change the chosen shots"
+      aria-label={logText.changeTheChosenShots}
       className="flex flex-wrap items-center gap-2 rounded-md border border-rule bg-sheet p-2 text-sm"
       onSubmit={(event) => {
         event.preventDefault();
         void apply();
       }}
     >
-      <span>In {n === 1 ? 'the chosen shot' : `all ${n} chosen shots`} set</span>
-      <Select aria-label="Column" value={key} onChange={({ target }) => setKey(target.value as LogKey)}>
+      <span>{say(logText.inSet, { n: n === 1 ? logText.theChosenShot : say(logText.allChosenShots, { n }) })}</span>
+      <Select aria-label={logText.column} value={key} onChange={({ target }) => setKey(target.value as LogKey)}>
         {COLUMNS.map((each) => (
           <option key={each.key} value={each.key}>
             {each.label}
@@ -53,25 +55,25 @@ export function BulkEdit({
         ))}
       </Select>
       <input
-        aria-label="Value"
+        aria-label={logText.value}
         value={typed}
         onChange={({ target }) => setTyped(target.value)}
         className="w-48 rounded-sm border border-rule bg-ground px-1.5 py-1"
       />
       <Button type="submit" look="main">
-        Set
+        {logText.set}
       </Button>
       <Button
         onClick={() => {
-          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, `${n} ${n === 1 ? 'shot' : 'shots'} removed`).then((refused) =>
+          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, say(logText.shotRemoved, { n })).then((refused) =>
             refused === null ? onNone() : setRefusal(refused),
           );
         }}
       >
-        Remove
+        {logText.remove}
       </Button>
       <Button look="quiet" onClick={onNone}>
-        Clear selection
+        {logText.clearSelection}
       </Button>
       {refusal !== null && (
         <span role="alert" className="text-fails">

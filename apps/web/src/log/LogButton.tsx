@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { CircleDot } from 'lucide-react';
 import { useParams } from 'react-router';
@@ -18,20 +20,24 @@ export function LogButton({ geometry, name }: { readonly geometry: Geometry; rea
     if (!log) return;
     const take = nextTake(geometry, { id: standId, name }, log.takes, new Date());
     const { error: refused } = await changeLog({ jobId, put: [take], remove: [] });
-    if (refused) tell(`The shot is not logged: ${errorSentence(refused)}`);
+    if (refused) tell(say(logText.theShotIsNotLogged, { refused: errorSentence(refused) }));
     else
       tell(
-        `Shot ${logged + 1} is logged${words === '' ? '' : `: ${words}`}${take.filmFrame === null ? '' : `, ${take.holder}, frame ${take.filmFrame}`}.`,
+        say(logText.shotIsLogged, {
+          logged: logged + 1,
+          words: words === '' ? '' : `: ${words}`,
+          filmFrame: take.filmFrame === null ? '' : say(logText.frame, { holder: take.holder, filmFrame: take.filmFrame }),
+        }),
         () => void changeLog({ jobId, put: [], remove: [take.id] }),
       );
   };
   return (
     <div className="flex flex-wrap items-center gap-2">
       <Button look="main" disabled={!log} onClick={() => void touch()} className="max-sm:min-h-11 max-sm:px-4">
-        <CircleDot size={16} aria-hidden /> Log a shot
+        <CircleDot size={16} aria-hidden /> {logText.logAShot}
       </Button>
       <span className="text-sm text-ink-soft">
-        {error ? errorSentence(error) : `${logged} logged here${words === '' ? '' : `; next: ${words}`}`}
+        {error ? errorSentence(error) : say(logText.loggedHere, { logged, words: words === '' ? '' : say(logText.next, { words }) })}
       </span>
     </div>
   );

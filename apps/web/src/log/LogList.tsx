@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
 import { settingWords } from '@gangway/core/log/take';
@@ -52,7 +54,7 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
         style={{ height: Math.max(LEAST_PX, size?.height ?? 0) }}
         tabIndex={0}
         role="region"
-        aria-label="Shots"
+        aria-label={logText.shots}
       >
         <ul className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, key }) => {
@@ -72,7 +74,7 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
                 <label className="grid w-11 shrink-0 place-items-center">
                   <input
                     type="checkbox"
-                    aria-label={`Choose the shot of ${cellWords(take, { key: 'at' }, timeZone)}`}
+                    aria-label={say(logText.chooseTheShotOf, { take: cellWords(take, { key: 'at' }, timeZone) })}
                     checked={selected.has(take.id)}
                     onChange={() => toggle(take.id)}
                     className="size-4.5 accent-accent"
@@ -99,7 +101,10 @@ function newestFirst(a: LogTake, b: LogTake): number {
 
 /** What is read of a shot at a glance. */
 function Facts({ take, timeZone }: { readonly take: LogTake; readonly timeZone: string }) {
-  const exposure = [take.timeS === null ? 'time unknown' : timeWords(take.timeS), take.iso === null ? '' : `ISO ${take.iso}`]
+  const exposure = [
+    take.timeS === null ? logText.timeUnknown : timeWords(take.timeS),
+    take.iso === null ? '' : say(logText.iso, { iso: take.iso }),
+  ]
     .filter(Boolean)
     .join(', ');
   return (
@@ -137,17 +142,12 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
     if (taken.every(Boolean)) onClose();
   };
   const remove = async () => {
-    const refused = await onChange({ put: [], remove: [take.id] }, 'a shot removed');
+    const refused = await onChange({ put: [], remove: [take.id] }, logText.aShotRemoved);
     if (refused !== null) tell(refused);
     else onClose();
   };
   return (
-    <Dialog
-      open
-      onClose={() => void close()}
-      title={take.stand}
-      help="What was set. Correct a value and leave its field; an empty one is unknown, an empty focus is at infinity."
-    >
+    <Dialog open onClose={() => void close()} title={take.stand} help={logText.whatWasSetCorrectA}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {COLUMNS.map((column) => (
           <Figure
@@ -162,10 +162,10 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
       </div>
       <div className="mt-4 flex justify-between">
         <Button look="quiet" onClick={() => void remove()}>
-          Remove this shot
+          {logText.removeThisShot}
         </Button>
         <Button look="main" onClick={() => void close()}>
-          Done
+          {logText.done}
         </Button>
       </div>
     </Dialog>
@@ -212,7 +212,7 @@ function Figure({
             {refusal}
           </p>
           <TextButton className="min-h-10" onClick={back}>
-            Put it back
+            {logText.putItBack}
           </TextButton>
         </>
       )}

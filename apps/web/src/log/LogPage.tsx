@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useParams, Link } from 'react-router';
 import { logCsv, logJson, readLog } from '@gangway/contract/logExchange';
@@ -51,7 +53,7 @@ export function LogPage() {
           </main>
         ) : (
           <p role="status" className="p-8 text-ink-soft">
-            Loading the log…
+            {logText.loadingTheLog}
           </p>
         )}
       </>
@@ -66,11 +68,10 @@ export function LogPage() {
       return;
     }
     const refused =
-      found.takes.length === 0 ? null : await change({ put: found.takes, remove: [] }, `${found.takes.length} shots imported`);
-    setSaid([
-      ...(refused === null ? [`${found.takes.length} ${found.takes.length === 1 ? 'shot is' : 'shots are'} imported.`] : [refused]),
-      ...found.refused,
-    ]);
+      found.takes.length === 0
+        ? null
+        : await change({ put: found.takes, remove: [] }, say(logText.shotsImported, { length: found.takes.length }));
+    setSaid([...(refused === null ? [say(logText.shotIsImported, { length: found.takes.length })] : [refused]), ...found.refused]);
   };
   return (
     <div className="flex h-dvh flex-col max-sm:h-auto max-sm:min-h-dvh">
@@ -83,7 +84,7 @@ export function LogPage() {
             <span aria-hidden className="text-rule">
               /
             </span>
-            <h1 className="font-semibold">Log</h1>
+            <h1 className="font-semibold">{logText.log}</h1>
           </>
         }
       />
@@ -91,19 +92,19 @@ export function LogPage() {
         <div className="flex flex-wrap items-center gap-2 text-sm">
           <input
             type="search"
-            aria-label="Find in the log"
-            placeholder="Find …"
+            aria-label={logText.findInTheLog}
+            placeholder={logText.find}
             value={words}
             onChange={({ target }) => setWords(target.value)}
             className="min-h-8 w-44 rounded-md border border-rule bg-sheet px-2"
           />
           <Select
-            aria-label="Setup"
+            aria-label={logText.setup}
             value={standId}
             onChange={({ target }) => setStandId(target.value)}
             className="min-h-8 max-w-52 rounded-md bg-sheet"
           >
-            <option value="">every setup</option>
+            <option value="">{logText.everySetup}</option>
             {job.stands.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -112,30 +113,30 @@ export function LogPage() {
           </Select>
           <label className="flex items-center gap-1.5">
             <input type="checkbox" checked={grouped} onChange={({ target }) => setGrouped(target.checked)} className="accent-accent" />
-            by setup
+            {logText.bySetup}
           </label>
           <span role="status" className="text-ink-soft tabular-nums">
             {shown.length === takes.length
-              ? `${takes.length} ${takes.length === 1 ? 'shot' : 'shots'}`
-              : `${shown.length} of ${takes.length} shots`}
-            {chosen.length > 0 && `, ${chosen.length} chosen`}
+              ? say(logText.shot, { length: takes.length })
+              : say(logText.ofShots, { length: shown.length, length2: takes.length })}
+            {chosen.length > 0 && say(logText.chosen, { length: chosen.length })}
           </span>
           <span className="grow" />
           <Button disabled={undoable === null} title={undoable ?? undefined} onClick={() => undo()}>
-            Undo
+            {logText.undo}
           </Button>
           <Button disabled={redoable === null} title={redoable ?? undefined} onClick={() => redo()}>
-            Redo
+            {logText.redo}
           </Button>
           <Button disabled={takes.length === 0} onClick={() => setMatching(true)}>
-            Match with files …
+            {logText.matchWithFiles}
           </Button>
           <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink focus-within:outline-2 focus-within:outline-accent">
-            Import…
+            {logText.import}
             <input
               type="file"
               accept=".csv,.json"
-              aria-label="Log to import, CSV or JSON"
+              aria-label={logText.logToImportCsvOr}
               className="sr-only"
               onChange={({ target }) => {
                 const [chosenFile] = target.files ?? [];
@@ -146,41 +147,38 @@ export function LogPage() {
           </label>
           <Button
             disabled={out.length === 0}
-            title="Export as CSV: the shots shown, or those chosen"
+            title={logText.exportAsCsvTheShots}
             onClick={() => download(`${file}-log.csv`, 'text/csv;charset=utf-8', logCsv(out))}
           >
-            CSV
+            {logText.csv}
           </Button>
           <Button
             disabled={out.length === 0}
-            title="Export as JSON: the shots shown, or those chosen"
+            title={logText.exportAsJsonTheShots}
             onClick={() => download(`${file}-log.json`, 'application/json', logJson(out))}
           >
-            JSON
+            {logText.json}
           </Button>
         </div>
-        {error && <ErrorNote words={`${errorSentence(error)} What is shown may be out of date.`} onRetry={() => void refetch()} />}
+        {error && <ErrorNote words={say(logText.whatIsShownMayBe, { error: errorSentence(error) })} onRetry={() => void refetch()} />}
         {said.length > 0 && (
           <div role="alert" className="max-h-32 overflow-y-auto rounded-md border border-rule bg-sheet p-2 text-sm">
             <ul>
               {said.slice(0, 50).map((line, i) => (
                 <li key={i}>{line}</li>
               ))}
-              {said.length > 50 && <li>… and {said.length - 50} more.</li>}
+              {said.length > 50 && <li>{say(logText.andMore, { length: said.length - 50 })}</li>}
             </ul>
             <Button look="quiet" onClick={() => setSaid([])}>
-              Close
+              {logText.close}
             </Button>
           </div>
         )}
         {chosen.length > 0 && <BulkEdit chosen={chosen} timeZone={timeZone} onChange={change} onNone={() => setSelected(new Set())} />}
         {takes.length === 0 ? (
           <div className="max-w-lg p-6">
-            <h2 className="mb-1 text-lg font-semibold">Nothing logged yet</h2>
-            <p className="text-ink-soft">
-              Open a setup and choose “Log a shot” in step Expose or Card: movements, focus, aperture, shutter speed and film are copied
-              from the setup. Or import a log that was exported earlier.
-            </p>
+            <h2 className="mb-1 text-lg font-semibold">{logText.nothingLoggedYet}</h2>
+            <p className="text-ink-soft">{logText.openASetupAndChoose}</p>
           </div>
         ) : (
           <Takes
@@ -195,19 +193,19 @@ export function LogPage() {
         )}
         <div className="flex flex-wrap gap-x-6 gap-y-2 text-sm">
           {film.length > 0 && (
-            <section aria-label="Film">
-              <h2 className="engraved">Film</h2>
+            <section aria-label={logText.film}>
+              <h2 className="engraved">{logText.film}</h2>
               <ul className="flex flex-wrap gap-x-4 tabular-nums">
                 {film.map(({ holder, used, left }) => (
                   <li key={holder}>
-                    {holder}: {used} exposed, {left === null ? 'how many are left is unknown' : `${left} left`}
+                    {say(logText.exposed, { holder, used, left: left === null ? logText.howManyAreLeftIs : say(logText.left, { left }) })}
                   </li>
                 ))}
               </ul>
             </section>
           )}
           <Attachments jobId={jobId} attachments={log.attachments} stands={job.stands} chosen={chosen} />
-          <p className="ml-auto self-end text-xs text-ink-soft">Times of {timeZone}.</p>
+          <p className="ml-auto self-end text-xs text-ink-soft">{say(logText.timesOf, { timeZone })}</p>
         </div>
       </main>
       <Suspense fallback={null}>

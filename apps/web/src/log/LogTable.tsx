@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { ariaSort } from '../ui/ariaSort';
 import {
   createColumnHelper,
@@ -75,7 +77,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
   const scroll = useRef<HTMLDivElement>(null);
   const [sizeRef, size] = useSize<HTMLDivElement>();
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => ROW_PX, overscan: 12 });
-  const nameOf = (id: string): string => stands.find((stand) => stand.id === id)?.name ?? 'a deleted setup';
+  const nameOf = (id: string): string => stands.find((stand) => stand.id === id)?.name ?? logText.aDeletedSetup;
 
   // A cell that was gone to is brought into sight and takes the keys.
   useEffect(() => {
@@ -113,7 +115,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
       if (take)
         void onChange(
           { put: [], remove: selected.size > 0 ? [...selected] : [take.id] },
-          selected.size > 1 ? `${selected.size} shots removed` : 'a shot removed',
+          selected.size > 1 ? say(logText.shotsRemoved, { size: selected.size }) : logText.aShotRemoved,
         ).then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
     } else return;
     event.preventDefault();
@@ -129,7 +131,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
       <div
         ref={scroll}
         role="grid"
-        aria-label="Shots"
+        aria-label={logText.shots}
         aria-rowcount={rows.length + 1}
         aria-colcount={COLUMNS.length + 1}
         aria-multiselectable
@@ -145,7 +147,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
           <span role="columnheader" className="grid place-items-center">
             <input
               type="checkbox"
-              aria-label="Choose all shots shown"
+              aria-label={logText.chooseAllShotsShown}
               checked={all}
               onChange={() => onSelect(all ? new Set() : new Set(takes.map(({ id }) => id)))}
               className="accent-accent"
@@ -185,7 +187,9 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
                 >
                   <span role="gridcell" className="sticky left-2">
                     {nameOf(row.original.standId)}{' '}
-                    <span className="font-normal text-ink-soft">{row.subRows.length === 1 ? '1 shot' : `${row.subRows.length} shots`}</span>
+                    <span className="font-normal text-ink-soft">
+                      {row.subRows.length === 1 ? logText.n1Shot : say(logText.shots2, { length: row.subRows.length })}
+                    </span>
                   </span>
                 </div>
               );
@@ -244,7 +248,7 @@ const Row = memo(
         <span role="gridcell" className="grid place-items-center">
           <input
             type="checkbox"
-            aria-label={`Choose the shot of ${cellWords(take, { key: 'at' }, timeZone)}`}
+            aria-label={say(logText.chooseTheShotOf, { take: cellWords(take, { key: 'at' }, timeZone) })}
             checked={chosen}
             onChange={() => onToggle(take.id)}
             className="accent-accent"

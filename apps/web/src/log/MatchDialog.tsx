@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Job } from '@gangway/contract/job';
@@ -68,26 +70,20 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
     [kept, byId],
   );
   const takeOver = async () => {
-    const refused = await onChange({ put: named, remove: [] }, `${named.length} shots matched with files`);
-    setSaid(refused ?? `${named.length} ${named.length === 1 ? 'shot has its file' : 'shots have their files'} in the log.`);
+    const refused = await onChange({ put: named, remove: [] }, say(logText.shotsMatchedWithFiles, { length: named.length }));
+    setSaid(refused ?? say(logText.shotHasItsFileIn, { length: named.length }));
   };
 
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Match with files"
-      help="Choose the files from the card, with any sidecars beside them. Their metadata is read here in the browser; the files are neither sent anywhere nor changed."
-    >
+    <Dialog open wide onClose={onClose} title={logText.matchWithFiles2} help={logText.chooseTheFilesFromThe}>
       <div className="grid gap-3 text-sm">
         <div className="flex flex-wrap items-center gap-2">
           <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-accent bg-accent px-2.5 font-medium text-on-accent focus-within:outline-2 focus-within:outline-accent">
-            Choose files …
+            {logText.chooseFiles}
             <input
               type="file"
               multiple
-              aria-label="Files from the card"
+              aria-label={logText.filesFromTheCard}
               className="sr-only"
               onChange={({ target }) => {
                 void choose([...(target.files ?? [])]);
@@ -97,21 +93,15 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
           </label>
           {progress && (
             <>
-              <progress value={progress.done} max={progress.of} aria-label="Reading the files" />
-              <span className="tabular-nums">
-                {progress.done} of {progress.of}
-              </span>
-              <Button onClick={() => abort.current?.abort()}>Cancel</Button>
+              <progress value={progress.done} max={progress.of} aria-label={logText.readingTheFiles} />
+              <span className="tabular-nums">{say(logText.of, { done: progress.done, of: progress.of })}</span>
+              <Button onClick={() => abort.current?.abort()}>{logText.cancel}</Button>
             </>
           )}
-          <span className="text-ink-soft">{takes.length} shots to match</span>
+          <span className="text-ink-soft">{say(logText.shotsToMatch, { length: takes.length })}</span>
         </div>
-        {busy && (
-          <p role="status">
-            Matching {takes.length} shots with {read?.files.length ?? 0} files …
-          </p>
-        )}
-        {failed && <p role="alert">The matching failed. Choose the files again, or fewer of them.</p>}
+        {busy && <p role="status">{say(logText.matchingShotsWithFiles, { length: takes.length, length2: read?.files.length ?? 0 })}</p>}
+        {failed && <p role="alert">{logText.theMatchingFailedChooseThe}</p>}
         {read && found && (
           <>
             <WhatWasFound read={read} found={found} kept={kept} byId={byId} timeZone={timeZone} />
@@ -126,13 +116,13 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
             ))}
             {clocks.size > 0 && (
               <Button className="justify-self-start" onClick={() => setClocks(new Map())}>
-                Detect clock offsets automatically
+                {logText.detectClockOffsetsAutomatically}
               </Button>
             )}
             <MatchTable matches={found.matches} byId={byId} timeZone={timeZone} dropped={dropped} onDropped={setDropped} />
             <Sidecars job={job} timeZone={timeZone} named={named} there={read.sidecars} busy={busy} onSaid={setSaid}>
               <Button look="main" disabled={busy || named.length === 0} onClick={() => void takeOver()}>
-                Save file names to log
+                {logText.saveFileNamesToLog}
               </Button>
             </Sidecars>
           </>
@@ -153,22 +143,33 @@ interface WhatWasFoundProps {
 
 function WhatWasFound({ read, found, kept, byId, timeZone }: WhatWasFoundProps) {
   return (
-    <ul aria-label="What was found" className="list-disc pl-5">
+    <ul aria-label={logText.whatWasFound} className="list-disc pl-5">
       <li data-testid="match-count">
-        {kept.length} of {byId.size} shots matched with {read.files.length} files; {kept.filter(({ doubts }) => doubts.length > 0).length}{' '}
-        doubtful.
+        {say(logText.ofShotsMatchedWithFiles, {
+          length: kept.length,
+          size: byId.size,
+          length2: read.files.length,
+          length3: kept.filter(({ doubts }) => doubts.length > 0).length,
+        })}
       </li>
       {found.remarks.map((words) => (
         <li key={words}>{words}</li>
       ))}
       {read.silent.length > 0 && (
-        <li>{read.silent.length === 1 ? `${read.silent[0]} has no capture time.` : `${read.silent.length} files have no capture time.`}</li>
+        <li>
+          {read.silent.length === 1
+            ? say(logText.hasNoCaptureTime, { silent: read.silent.join() })
+            : say(logText.filesHaveNoCaptureTime, { length: read.silent.length })}
+        </li>
       )}
-      {found.filesLeft.length > 0 && <li>Files without a shot: {listed(found.filesLeft)}.</li>}
+      {found.filesLeft.length > 0 && <li>{say(logText.filesWithoutAShot, { filesLeft: listed(found.filesLeft) })}</li>}
       {found.takesLeft.length > 0 && (
         <li>
-          Shots without a file:{' '}
-          {listed(found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`))}.
+          {say(logText.shotsWithoutAFile, {
+            takesLeft: listed(
+              found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`),
+            ),
+          })}
         </li>
       )}
     </ul>
@@ -188,17 +189,16 @@ function ClockRow({ clock: { camera, offsetS, agree, firstFile, lastFile }, seve
   return (
     <div className="flex flex-wrap items-center gap-2">
       <span>
-        Clock of {camera}
-        {several ? ` from ${firstFile} to ${lastFile}` : ''}: {shown} ({agree} agree)
+        {say(logText.clockOfAgree, { camera, several: several ? say(logText.fromTo, { firstFile, lastFile }) : '', shown, agree })}
       </span>
       <NumberField
-        label="ahead of the log by"
+        label={logText.aheadOfTheLogBy}
         unit="s"
         decimals={1}
         width="w-24"
         value={offsetS}
         onCommit={(s) => {
-          if (!(Math.abs(s) <= 1e8)) return 'ahead of the log by: it must be from −100000000 to 100000000 s.';
+          if (!(Math.abs(s) <= 1e8)) return logText.aheadOfTheLogByIt;
           onSet(s);
           return null;
         }}
@@ -218,16 +218,16 @@ interface MatchTableProps {
 function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableProps) {
   return (
     <div className="max-h-72 overflow-auto rounded-md border border-hairline">
-      <table className="w-full border-collapse tabular-nums" aria-label="Matches">
+      <table className="w-full border-collapse tabular-nums" aria-label={logText.matches}>
         <thead className="sticky top-0 bg-sheet text-left text-ink-soft">
           <tr>
-            <Th className="px-1">Shot</Th>
-            <Th className="px-1">File</Th>
+            <Th className="px-1">{logText.shot2}</Th>
+            <Th className="px-1">{logText.file}</Th>
             <Th className="px-1" end>
-              Apart, s
+              {logText.apartS}
             </Th>
-            <Th className="px-1">Doubts</Th>
-            <Th className="px-1">Keep</Th>
+            <Th className="px-1">{logText.doubts}</Th>
+            <Th className="px-1">{logText.keep}</Th>
           </tr>
         </thead>
         <tbody>
@@ -237,7 +237,7 @@ function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableP
               <tr key={takeId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
                 <td className="px-1 py-0.5">
                   {take
-                    ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : `, frame ${take.frame}`}${take.bracket === null ? '' : `, exposure ${take.bracket}`}`
+                    ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : say(logText.frame2, { frame: take.frame })}${take.bracket === null ? '' : say(logText.exposure2, { bracket: take.bracket })}`
                     : ''}
                 </td>
                 <td className="px-1 py-0.5">{file}</td>
@@ -246,7 +246,7 @@ function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableP
                 <td className="px-1 py-0.5">
                   <input
                     type="checkbox"
-                    aria-label={`Keep ${file}`}
+                    aria-label={say(logText.keep2, { file })}
                     checked={!dropped.has(takeId)}
                     onChange={({ target }) => {
                       const next = new Set(dropped);
@@ -262,7 +262,7 @@ function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableP
           })}
         </tbody>
       </table>
-      {matches.length > SHOWN && <p className="px-1 text-ink-soft">… and {matches.length - SHOWN} more.</p>}
+      {matches.length > SHOWN && <p className="px-1 text-ink-soft">{say(logText.andMore, { length: matches.length - SHOWN })}</p>}
     </div>
   );
 }
@@ -287,13 +287,16 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
   const writing = again ? named : named.filter((take) => !there.includes(take));
   const skipped =
     there.length > 0 && !again
-      ? ` ${there.length === 1 ? 'One sidecar is' : `${there.length} sidecars are`} there already and ${there.length === 1 ? 'is' : 'are'} left alone.`
+      ? say(logText.thereAlreadyAndIsLeft, {
+          length: there.length === 1 ? logText.oneSidecarIs : say(logText.sidecarsAre, { length: there.length }),
+          length2: there.length,
+        })
       : '';
 
   const zip = () => {
     const files = Object.fromEntries(writing.map((take) => [sidecarName(take.file), strToU8(takeXmp(take, where))]));
     download(`${fileName(job.name)}-sidecars.zip`, 'application/zip', zipSync(files));
-    setSaid(`${writing.length} sidecars are in the zip.${skipped}`);
+    setSaid(say(logText.sidecarsAreInTheZip, { length: writing.length, skipped }));
   };
   const folder = async () => {
     const pick = (window as unknown as { showDirectoryPicker?: (options: { mode: string }) => Promise<WritableFolder> })
@@ -306,10 +309,10 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
         named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })),
         again,
       );
-      setSaid(`${written} ${written === 1 ? 'sidecar is' : 'sidecars are'} written.${leftAlone(left)}`);
+      setSaid(say(logText.sidecarIsWritten, { written, left: leftAlone(left) }));
     } catch (error) {
       if (!(error instanceof DOMException && error.name === 'AbortError'))
-        setSaid(`The sidecars could not be written: ${error instanceof Error ? error.message : ''}`);
+        setSaid(say(logText.theSidecarsCouldNotBe, { error: error instanceof Error ? error.message : '' }));
     }
   };
   const canFolder = 'showDirectoryPicker' in window;
@@ -320,28 +323,33 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
         <label className="flex items-start gap-1.5">
           <input type="checkbox" checked={again} onChange={({ target }) => setAgain(target.checked)} className="mt-0.5 accent-accent" />
           <span>
-            {there.length === 1 ? `${sidecarName(there[0]?.file ?? 'x')} is there already` : `${there.length} sidecars are there already`}:
-            write {there.length === 1 ? 'it' : 'them'} again. What is in {there.length === 1 ? 'it' : 'them'} now is lost.
+            {say(logText.writeItAgainWhatIs, {
+              length:
+                there.length === 1
+                  ? say(logText.isThereAlready, { file: sidecarName(there[0]?.file ?? 'x') })
+                  : say(logText.sidecarsAreThereAlready, { length: there.length }),
+              length2: there.length,
+            })}
           </span>
         </label>
       )}
       <div className="flex flex-wrap gap-1.5">
         {children}
         <Button disabled={busy || writing.length === 0} onClick={zip}>
-          Sidecars as a zip
+          {logText.sidecarsAsAZip}
         </Button>
         <Button
           disabled={busy || named.length === 0 || !canFolder}
-          title={canFolder ? 'Beside the files themselves' : 'This browser cannot write into a folder; use the zip'}
+          title={canFolder ? logText.besideTheFilesThemselves : logText.thisBrowserCannotWriteInto}
           onClick={() => void folder()}
         >
-          Sidecars into a folder …
+          {logText.sidecarsIntoAFolder}
         </Button>
         <Button
           disabled={busy || writing.length === 0}
           onClick={() => download(`${fileName(job.name)}-exiftool.args`, 'text/plain;charset=utf-8', exiftoolArguments(writing, where))}
         >
-          exiftool arguments
+          {logText.exiftoolArguments}
         </Button>
       </div>
     </>
@@ -350,12 +358,12 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
 
 function leftAlone(left: number): string {
   if (left === 0) return '';
-  if (left === 1) return ' One was there already and is left alone.';
-  return ` ${left} were there already and are left alone.`;
+  if (left === 1) return logText.oneWasThereAlreadyAnd;
+  return say(logText.wereThereAlreadyAndAre, { left });
 }
 
 function listed(names: readonly string[]): string {
-  return names.length <= 6 ? names.join(', ') : `${names.slice(0, 6).join(', ')} and ${names.length - 6} more`;
+  return names.length <= 6 ? names.join(', ') : say(logText.andMore2, { names: names.slice(0, 6).join(', '), length: names.length - 6 });
 }
 
 /** What a clock shows against the log, with the zone of the job taken off, since a camera shows the time of its place. */
@@ -364,13 +372,13 @@ function clockWords(offsetS: number, at: string, timeZone: string): string {
     at === '' ? 0 : (Date.parse(`${momentWords(at, timeZone).replace(' ', 'T')}Z`) - Math.floor(Date.parse(at) / 1000) * 1000) / 1000;
   const off = offsetS - shown;
   const size = Math.abs(off);
-  if (size < 2) return 'correct, in the job’s time zone';
+  if (size < 2) return logText.correctInTheJobsTime;
   const long = spanWords(size);
-  return `${long} ${off > 0 ? 'ahead' : 'behind'}, in the job’s time zone`;
+  return say(logText.aheadInTheJobsTime, { long, off: off > 0 ? 'yes' : 'no' });
 }
 
 function spanWords(size: number): string {
-  if (size >= 86_400) return `${fixed(size / 86_400, 1)} days`;
+  if (size >= 86_400) return say(logText.days, { size: fixed(size / 86_400, 1) });
   if (size >= 3600) return `${fixed(size / 3600, 2)} h`;
   if (size >= 120) return `${fixed(size / 60, 1)} min`;
   return `${fixed(size, 1)} s`;

@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { clockTime } from '@gangway/core/clock';
 import { logTakeSchema } from '@gangway/contract/log';
 import { SHOT_ENTRIES, SHOT_FIELDS, type ShotKey, type LogTake } from '@gangway/core/log/shotFields';
@@ -18,7 +20,7 @@ export interface LogColumn {
 
 /** The columns of the log's table, in the order in which they are looked for. */
 export const COLUMNS: readonly LogColumn[] = [
-  { key: 'at', label: 'Time', unit: '', width: 150, right: false },
+  { key: 'at', label: logText.time, unit: '', width: 150, right: false },
   ...SHOT_ENTRIES.flatMap(([key, field]) => (field.table === null ? [] : [{ key, field, table: field.table }]))
     .sort((a, b) => a.table.place - b.table.place)
     .map(({ key, field, table }) => ({
@@ -65,16 +67,16 @@ export function withCell(
   timeZone: string,
 ): LogTake | string {
   const value = read(key, typed, timeZone);
-  if (value === undefined) return `${label}: “${typed.slice(0, 40)}” is not ${wantedForm(key)}.`;
+  if (value === undefined) return say(logText.isNot, { label, typed: typed.slice(0, 40), key: wantedForm(key) });
   const parsed = logTakeSchema.safeParse({ ...take, [key]: value });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? logText.thisValueIsNotAllowed;
   return parsed.data;
 }
 
 function wantedForm(key: LogKey) {
-  if (key === 'at') return 'a time; write it as 2026-11-25 10:30:15';
-  if (key === 'timeS') return 'a time; write it as 1/125, 0.5 or 2:30';
-  return 'a number';
+  if (key === 'at') return logText.aTimeWriteItAs;
+  if (key === 'timeS') return logText.aTimeWriteItAs1;
+  return logText.aNumber;
 }
 
 function read(key: LogKey, typed: string, timeZone: string): string | number | boolean | null | undefined {

@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { nextFilm, seriesOf, takeOf, type SeriesPlace } from '@gangway/core/log/take';
 import type { LogTake } from '@gangway/core/log/shotFields';
@@ -34,8 +36,8 @@ export function placeWords(geometry: Geometry, logged: number): string {
   const { place, of } = nextPlace(geometry, logged);
   if (of === 1) return '';
   return [
-    place.frame === null ? '' : `frame ${place.frame + 1} of ${geometry.settings.mosaic?.frames.length ?? 1}`,
-    place.bracket === null ? '' : `exposure ${place.bracket + 1}`,
+    place.frame === null ? '' : say(logText.frameOf, { frame: place.frame + 1, length: geometry.settings.mosaic?.frames.length ?? 1 }),
+    place.bracket === null ? '' : say(logText.exposure, { bracket: place.bracket + 1 }),
   ]
     .filter((words) => words !== '')
     .join(', ');

@@ -1,3 +1,4 @@
+import '../store/language';
 import { matched } from '@gangway/core/log/matching';
 import type { AskedMatching } from './useMatching';
 

@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { useRef, useState } from 'react';
 import type { LogTake } from '@gangway/core/log/shotFields';
 import type { Change } from './change';
@@ -16,7 +18,7 @@ export function useCellEdit(take: LogTake, column: LogColumn, timeZone: string, 
       setRefusal(next);
       return false;
     }
-    const refused = await onChange({ put: [next], remove: [] }, `${column.label.toLowerCase()} changed`);
+    const refused = await onChange({ put: [next], remove: [] }, say(logText.changed, { label: column.label.toLowerCase() }));
     setRefusal(refused);
     if (refused === null) setTyped(null);
     return refused === null;

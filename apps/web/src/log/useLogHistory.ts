@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/web/log';
+import { say } from '@gangway/messages/say';
 import { useCallback, useEffect, useState } from 'react';
 import { useSelector } from 'react-redux';
 import { CHANGES_MOST } from '@gangway/contract/log';
@@ -82,7 +84,7 @@ export function useLogHistory(jobId: string) {
         const done = back ? toUndo(historyNow()) : toRedo(historyNow());
         if (!done) return;
         const refused = await send(back ? done.back : done.forth);
-        if (refused !== null) tell(`${back ? 'Undo failed' : 'Redo failed'}: ${refused}`);
+        if (refused !== null) tell(say(logText.undoFailed, { back: back ? 'yes' : 'no', refused }));
         else dispatch(back ? logHistory.wentBack() : logHistory.wentOn());
       }),
     [send, turn, dispatch, tell],

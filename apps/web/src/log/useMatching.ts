@@ -1,3 +1,4 @@
+import { WORKER_NAME } from '../store/language';
 import { useEffect, useState } from 'react';
 import type { FileToMatch, Matching, TakeToMatch } from '@gangway/core/log/matching';
 
@@ -17,7 +18,7 @@ export function useMatching(asked: AskedMatching | null): {
   const [answer, setAnswer] = useState<{ readonly of: AskedMatching; readonly found: Matching | null } | null>(null);
   useEffect(() => {
     if (!asked) return;
-    const worker = new Worker(new URL('./matchWorker.ts', import.meta.url), { type: 'module' });
+    const worker = new Worker(new URL('./matchWorker.ts', import.meta.url), { type: 'module', name: WORKER_NAME });
     worker.addEventListener('message', ({ data }: MessageEvent<Matching>) => setAnswer({ of: asked, found: data }));
     worker.addEventListener('error', () => setAnswer({ of: asked, found: null }));
     worker.postMessage(asked);

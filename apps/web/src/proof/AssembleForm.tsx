@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/web/proof';
+import { say } from '@gangway/messages/say';
 import { useEffect, useState } from 'react';
 import {
   assemblySchema,
@@ -44,7 +46,7 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
   );
   const count = (key: 'columns' | 'rows') => (value: number) => {
     const { label, min, max } = COUNT_BOUNDS[key];
-    if (!Number.isInteger(value) || value < min || value > max) return `${label} must be a whole number from ${min} to ${max}.`;
+    if (!Number.isInteger(value) || value < min || value > max) return say(proofText.mustBeAWholeNumber, { label, min, max });
     choose(key, value);
     return null;
   };
@@ -54,12 +56,12 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
     else tell(errorSentence(error));
   };
   return (
-    <section aria-label="Assembling" className="grid gap-2">
-      <h2 className="font-semibold">Assemble</h2>
+    <section aria-label={proofText.assembling} className="grid gap-2">
+      <h2 className="font-semibold">{proofText.assemble}</h2>
       <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
-        {pick('output', 'File', OUTPUTS)}
-        {pick('falloff', 'Falloff', FALLOFFS)}
-        {pick('placing', 'Laid', PLACINGS)}
+        {pick('output', proofText.file, OUTPUTS)}
+        {pick('falloff', proofText.falloff, FALLOFFS)}
+        {pick('placing', proofText.laid, PLACINGS)}
         <label className="flex items-end gap-1.5 pb-0.5">
           <input
             type="checkbox"
@@ -67,11 +69,11 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
             onChange={(event) => choose('evenLight', event.target.checked)}
             className="mb-1 accent-accent"
           />
-          even out the light
+          {proofText.evenOutTheLight}
         </label>
         {set.plan === null && (
           <>
-            {pick('order', 'Frames go', GRID_ORDERS)}
+            {pick('order', proofText.framesGo, GRID_ORDERS)}
             <span className="grid justify-items-end gap-1">
               <NumberField label={COUNT_BOUNDS.columns.label} unit="" decimals={0} value={options.columns} onCommit={count('columns')} />
               <NumberField label={COUNT_BOUNDS.rows.label} unit="" decimals={0} value={options.rows} onCommit={count('rows')} />
@@ -84,7 +86,7 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
       ) : (
         <div>
           <Button look="main" disabled={isLoading || set.frames.every((frame) => frame === null)} onClick={() => void begin()}>
-            Assemble the frames
+            {proofText.assembleTheFrames}
           </Button>
         </div>
       )}
@@ -112,7 +114,7 @@ function Running({ assembly, standId }: { readonly assembly: Assembly; readonly 
   }, [assembly.id, dispatch, standId]);
   return (
     <div className="flex items-center gap-2" data-testid="assembling">
-      <Progress share={now.share} words={now.state === 'waiting' ? 'waiting for a worker' : now.step} />
+      <Progress share={now.share} words={now.state === 'waiting' ? proofText.waitingForAWorker : now.step} />
       <Button
         onClick={() =>
           void cancelAssembly(assembly.id).then(({ error }) => {
@@ -120,7 +122,7 @@ function Running({ assembly, standId }: { readonly assembly: Assembly; readonly 
           })
         }
       >
-        Cancel
+        {proofText.cancel}
       </Button>
     </div>
   );

@@ -1,8 +1,11 @@
+import { timeOfDay } from '@gangway/messages/date';
+import { proofText } from '@gangway/messages/web/proof';
+import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { CameraOff, PlugZap } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import type { FrameSet } from '@gangway/contract/proof';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import { FIRST_BACK, hearsLens, takesFor, type BackOptions } from '@gangway/core/capture/takes';
 import { fixed, stopsWords } from '@gangway/core/words';
 import { bracketStops } from '@gangway/core/exposure/brackets';
@@ -18,12 +21,14 @@ import { CheckField } from '../ui/CheckField';
 import { Select } from '../ui/Select';
 
 const STATE_WORDS = { ready: 'ready', exposing: 'exposing', delivering: 'delivering', unplugged: 'unplugged' } as const;
-const BINNINGS = { 1: 'every pixel', 2: '2 × 2 binned', 4: '4 × 4 binned', 8: '8 × 8 binned' } as const;
+const BINNINGS = { 1: proofText.everyPixel, 2: proofText.n22Binned, 4: proofText.n44Binned, 8: proofText.n88Binned } as const;
 const SAMPLES = [1, 4, 16, 64] as const;
 
 /** An exposure of a bracket by how it differs from the metered one. */
 function exposureWords(stops: number): string {
-  return stops === 0 ? 'as metered' : `${stopsWords(Math.abs(stops))} ${stops > 0 ? 'lighter' : 'darker'}`;
+  return stops === 0
+    ? proofText.asMetered
+    : say(proofText.lighter, { stops: stopsWords(Math.abs(stops)), stops2: stops > 0 ? 'yes' : 'no' });
 }
 
 /** The setup-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
@@ -56,12 +61,15 @@ export function BackPanel({
   const shoot = async () => {
     // As it is kept now: what was changed on the bench a moment ago belongs to it.
     const fresh = await onFresh();
-    const time = new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+    const time = timeOfDay(new Date());
     const bracket = bracketStops(standBrackets(fresh.settings));
     for (const exposure of all && bracket.length > 1 ? bracket.map((_, i) => i) : [options.exposure]) {
       const { data, error } = await beginSet({
         standId: stand.id,
-        name: `Simulated, ${time}${bracket.length > 1 ? `, ${exposureWords(bracket[exposure ?? bracket.indexOf(0)] ?? 0)}` : ''}`,
+        name: say(proofText.simulated, {
+          time,
+          length: bracket.length > 1 ? `, ${exposureWords(bracket[exposure ?? bracket.indexOf(0)] ?? 0)}` : '',
+        }),
         origin: 'back',
         planned: true,
       });
@@ -91,25 +99,25 @@ export function BackPanel({
       };
       const take = { ...takeOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
       void changeLog({ jobId, put: [take], remove: [] }).then(
-        ({ error }) => error && tell(`The shot is not logged: ${errorSentence(error)}`),
+        ({ error }) => error && tell(say(proofText.theShotIsNotLogged, { error: errorSentence(error) })),
       );
     };
   const missing = open?.origin === 'back' ? open.frames.findIndex((frame) => frame === null) : -1;
 
   return (
-    <section aria-label="Simulated back" className="grid gap-2">
+    <section aria-label={proofText.simulatedBack} className="grid gap-2">
       <div className="flex items-center gap-2">
-        <h2 className="grow font-semibold">Simulated back</h2>
+        <h2 className="grow font-semibold">{proofText.simulatedBack}</h2>
         <span data-testid="back-state" className="rounded-sm border border-rule px-1.5 text-xs">
           {STATE_WORDS[back.state]}
         </span>
         {back.state === 'unplugged' ? (
           <Button onClick={back.plugIn}>
-            <PlugZap size={14} aria-hidden /> Plug in
+            <PlugZap size={14} aria-hidden /> {proofText.plugIn}
           </Button>
         ) : (
-          <Button onClick={back.unplug} title="As if the cable came loose">
-            <CameraOff size={14} aria-hidden /> Unplug
+          <Button onClick={back.unplug} title={proofText.asIfTheCableCame}>
+            <CameraOff size={14} aria-hidden /> {proofText.unplug}
           </Button>
         )}
       </div>
@@ -127,18 +135,25 @@ export function BackPanel({
       </FileFields>
       <ErrorFields options={options} onOptions={setOptions} />
       <p className="text-xs text-ink-soft">
-        {first
-          ? `${takes.length} ${takes.length === 1 ? 'frame' : 'frames'} of ${first.columns} × ${first.rows} px${stand.settings.mosaic ? ', in the order of the series' : '; lay a mosaic out in the step Stitch for more'}. `
-          : 'Film cannot be simulated here. '}
-        {hearsLens(stand.settings)
-          ? 'Electronic contacts: the camera records aperture and focal length.'
-          : 'No contacts: the files will not record aperture or focal length.'}{' '}
-        Surfaces carry an invented grain, so that there is something to compare.
+        {say(proofText.electronicContactsTheCameraRecords, {
+          first: first
+            ? say(proofText.frameOfPxInThe, {
+                length: takes.length,
+                columns: first.columns,
+                rows: first.rows,
+                mosaic: stand.settings.mosaic ? 'yes' : 'no',
+              })
+            : proofText.filmCannotBeSimulatedHere,
+          settings: hearsLens(stand.settings) ? 'yes' : 'no',
+        })}
       </p>
       {busy ? (
         <div className="flex items-center gap-2">
-          <Progress share={(back.done + back.share) / Math.max(1, back.of)} words={`${back.state} ${back.done + 1} of ${back.of}`} />
-          <Button onClick={back.cancel}>Cancel</Button>
+          <Progress
+            share={(back.done + back.share) / Math.max(1, back.of)}
+            words={say(proofText.of, { state: back.state, done: back.done + 1, of: back.of })}
+          />
+          <Button onClick={back.cancel}>{proofText.cancel}</Button>
         </div>
       ) : (
         <div className="flex flex-wrap gap-2">
@@ -147,7 +162,7 @@ export function BackPanel({
             disabled={back.state !== 'ready' || takes.length === 0 || stand.settings.scene === null}
             onClick={() => void shoot()}
           >
-            Shoot the series
+            {proofText.shootTheSeries}
           </Button>
           {open && missing > 0 && (
             <Button
@@ -164,21 +179,19 @@ export function BackPanel({
                 );
               }}
             >
-              Continue from frame {missing + 1}
+              {say(proofText.continueFromFrame, { missing: missing + 1 })}
             </Button>
           )}
         </div>
       )}
-      {stand.settings.scene === null && <p className="text-sm">Choose a subject in the step Position before you expose.</p>}
+      {stand.settings.scene === null && <p className="text-sm">{proofText.chooseASubjectInThe}</p>}
       {back.trouble && (
         <p role="alert" className="text-sm">
           {back.trouble}
         </p>
       )}
       {back.rate !== null && !busy && (
-        <p className="text-xs text-ink-soft tabular-nums">
-          The last frame: {fixed(back.rate, 1)} megapixels times aperture points a second.
-        </p>
+        <p className="text-xs text-ink-soft tabular-nums">{say(proofText.theLastFrameMegapixelsTimes, { rate: fixed(back.rate, 1) })}</p>
       )}
     </section>
   );
@@ -206,7 +219,7 @@ function FileFields({
   return (
     <div className="grid grid-cols-2 gap-x-3 gap-y-1.5 text-sm">
       <label className="grid gap-0.5">
-        <span className="text-ink-soft">Pixels</span>
+        <span className="text-ink-soft">{proofText.pixels}</span>
         <Select
           value={options.binning}
           onChange={(event) => onOptions({ ...options, binning: Number(event.target.value) as BackOptions['binning'] })}
@@ -219,17 +232,17 @@ function FileFields({
         </Select>
       </label>
       <label className="grid gap-0.5">
-        <span className="text-ink-soft">Points of the aperture</span>
+        <span className="text-ink-soft">{proofText.pointsOfTheAperture}</span>
         <Select value={options.samples} onChange={(event) => onOptions({ ...options, samples: Number(event.target.value) })}>
           {SAMPLES.map((n) => (
             <option key={n} value={n}>
-              {n === 1 ? '1: no blur' : n}
+              {n === 1 ? proofText.n1NoBlur : n}
             </option>
           ))}
         </Select>
       </label>
       <label className="grid gap-0.5">
-        <span className="text-ink-soft">File</span>
+        <span className="text-ink-soft">{proofText.file}</span>
         <Select
           value={`${options.format} ${options.bits}`}
           onChange={(event) => {
@@ -237,9 +250,9 @@ function FileFields({
             onOptions({ ...options, format: format === 'png' ? 'png' : 'tiff', bits: bits === '8' ? 8 : 16 });
           }}
         >
-          {['tiff 16', 'tiff 8', 'png 16', 'png 8'].map((id) => (
+          {[proofText.tiff16, proofText.tiff8, proofText.png16, proofText.png8].map((id) => (
             <option key={id} value={id}>
-              {id.replace(/^(\w+) (\d+)$/, (_, format: string, bits: string) => `${format.toUpperCase()}, ${bits} bit`)}
+              {id.replace(/^(\w+) (\d+)$/, (_, format: string, bits: string) => say(proofText.bit, { format: format.toUpperCase(), bits }))}
             </option>
           ))}
         </Select>
@@ -247,13 +260,13 @@ function FileFields({
       {children}
       <div className="grid content-end gap-0.5">
         <CheckField checked={options.noise} onChange={(noise) => onOptions({ ...options, noise })}>
-          noise
+          {proofText.noise}
         </CheckField>
         <CheckField checked={options.moving} onChange={(moving) => onOptions({ ...options, moving })}>
-          things move
+          {proofText.thingsMove}
         </CheckField>
         <CheckField checked={logging} onChange={onLogging}>
-          log each exposure
+          {proofText.logEachExposure}
         </CheckField>
       </div>
     </div>
@@ -270,9 +283,9 @@ interface BracketChoiceProps {
 function BracketChoice({ stops, chosen, onChoose }: BracketChoiceProps) {
   return (
     <label className="grid gap-0.5">
-      <span className="text-ink-soft">Of the bracket</span>
+      <span className="text-ink-soft">{proofText.ofTheBracket}</span>
       <Select value={chosen} onChange={({ target }) => onChoose(target.value)}>
-        <option value="metered">as metered</option>
+        <option value={proofText.metered}>{proofText.asMetered}</option>
         {stops.map(
           (by, i) =>
             by !== 0 && (
@@ -281,16 +294,16 @@ function BracketChoice({ stops, chosen, onChoose }: BracketChoiceProps) {
               </option>
             ),
         )}
-        <option value="all">all {stops.length}, a series each</option>
+        <option value={proofText.all}>{say(proofText.allASeriesEach, { length: stops.length })}</option>
       </Select>
     </label>
   );
 }
 
 const ERRORS = [
-  { key: 'slideErrorMm', label: 'Shift error (simulated)', named: 'Shift error', least: 0, most: 2, unit: 'mm' },
-  { key: 'levelErrorDeg', label: 'Level off by', named: 'Level error', least: -5, most: 5, unit: '°' },
-  { key: 'driftStops', label: 'Light drifts by', named: 'Drift of light', least: -2, most: 2, unit: 'stops' },
+  { key: 'slideErrorMm', label: proofText.shiftErrorSimulated, named: proofText.shiftError, least: 0, most: 2, unit: 'mm' },
+  { key: 'levelErrorDeg', label: proofText.levelOffBy, named: proofText.levelError, least: -5, most: 5, unit: '°' },
+  { key: 'driftStops', label: proofText.lightDriftsBy, named: proofText.driftOfLight, least: -2, most: 2, unit: 'stops' },
 ] as const;
 
 /** In what the simulated back errs. */
@@ -305,7 +318,7 @@ function ErrorFields({ options, onOptions }: OptionsProps) {
           decimals={2}
           value={options[key]}
           onCommit={(value) => {
-            if (value < least || value > most) return `${named} must be from ${least} to ${most} ${unit}.`;
+            if (value < least || value > most) return say(proofText.mustBeFromTo, { named, least, most, unit });
             onOptions({ ...options, [key]: value });
             return null;
           }}

@@ -1,10 +1,12 @@
+import { proofText } from '@gangway/messages/web/proof';
+import { say } from '@gangway/messages/say';
 import { ToggleGroup } from 'radix-ui';
 import { useEffect, useMemo, useState } from 'react';
 import type { Assembly } from '@gangway/contract/proof';
 import { DeepView, type Spot, type Together } from './DeepView';
 import { Select } from '../ui/Select';
 
-const WAYS = { alone: 'Alone', side: 'Side by side', split: 'Split', blink: 'Blink' } as const;
+const WAYS = { alone: proofText.alone, side: proofText.sideBySide, split: proofText.split, blink: proofText.blink } as const;
 type Way = keyof typeof WAYS;
 const BLINK_MS = 700;
 
@@ -40,7 +42,7 @@ export function Compare({
           type="single"
           value={using}
           onValueChange={(value) => value in WAYS && setWay(value as Way)}
-          aria-label="How to compare"
+          aria-label={proofText.howToCompare}
           className="inline-flex overflow-hidden rounded-md border border-rule"
         >
           {Object.entries(WAYS).map(([id, words]) => (
@@ -56,7 +58,7 @@ export function Compare({
         </ToggleGroup.Root>
         {using !== 'alone' && other && (
           <label className="flex items-center gap-1.5">
-            with
+            {proofText.with}
             <Select value={other.id} onChange={(event) => setOtherId(event.target.value)} className="max-w-56">
               {others.map((each) => (
                 <option key={each.id} value={each.id}>
@@ -68,7 +70,7 @@ export function Compare({
         )}
         {using === 'split' && (
           <label className="flex grow items-center gap-1.5">
-            <span className="sr-only">Where the line is</span>
+            <span className="sr-only">{proofText.whereTheLineIs}</span>
             <input
               type="range"
               min={0}
@@ -79,15 +81,13 @@ export function Compare({
             />
           </label>
         )}
-        {!other && (
-          <span className="text-xs text-ink-soft">With a second finished picture of this setup, proof and real can be compared.</span>
-        )}
+        {!other && <span className="text-xs text-ink-soft">{proofText.withASecondFinishedPicture}</span>}
       </div>
       <div className={`relative grid min-h-64 grow gap-1 ${using === 'side' ? 'grid-cols-2' : ''}`}>
         <div className={using === 'side' ? 'relative' : 'absolute inset-0'}>
           <DeepView
             assembly={main}
-            label={`${nameOf(main)}, ${main.report?.width ?? 0} by ${main.report?.height ?? 0} pixels`}
+            label={say(proofText.byPixels, { main: nameOf(main), width: main.report?.width ?? 0, height: main.report?.height ?? 0 })}
             spot={spot}
             together={together}
           />
@@ -100,7 +100,7 @@ export function Compare({
               visibility: using === 'blink' && !shown ? 'hidden' : undefined,
             }}
           >
-            <DeepView assembly={other} label={`${nameOf(other)}, to compare`} together={together} />
+            <DeepView assembly={other} label={say(proofText.toCompare, { other: nameOf(other) })} together={together} />
           </div>
         )}
         {using === 'split' && (

@@ -1,8 +1,11 @@
+import { timeOfDay } from '@gangway/messages/date';
+import { proofText } from '@gangway/messages/web/proof';
+import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { Upload } from 'lucide-react';
 import { useRef, useState, type DragEvent } from 'react';
 import type { FrameSet, Role } from '@gangway/contract/proof';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
@@ -41,7 +44,7 @@ export function FileDoor({
     if (setId === null) {
       const { data, error } = await beginSet({
         standId: stand.id,
-        name: `Files, ${new Date().toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`,
+        name: say(proofText.files, { time: timeOfDay(new Date()) }),
         origin: 'files',
         planned: planned && canPlan,
       });
@@ -69,8 +72,8 @@ export function FileDoor({
       } catch {
         wrong.push(
           abort.signal.aborted
-            ? `Cancelled: ${i} of ${sorted.length} came in.`
-            : `${file.name} could not be sent: the server did not answer.`,
+            ? say(proofText.cancelledOfCameIn, { i, length: sorted.length })
+            : say(proofText.couldNotBeSentThe, { name: file.name }),
         );
         if (abort.signal.aborted) break;
       }
@@ -81,8 +84,8 @@ export function FileDoor({
   };
 
   return (
-    <section aria-label="Files" className="grid gap-2">
-      <h2 className="font-semibold">Real frames</h2>
+    <section aria-label={proofText.files2} className="grid gap-2">
+      <h2 className="font-semibold">{proofText.realFrames}</h2>
       <div
         onDragOver={(event: DragEvent) => {
           event.preventDefault();
@@ -98,16 +101,16 @@ export function FileDoor({
       >
         <div className="flex items-center gap-2">
           <Button onClick={() => chooser.current?.click()} disabled={coming !== null}>
-            <Upload size={14} aria-hidden /> Choose files
+            <Upload size={14} aria-hidden /> {proofText.chooseFiles}
           </Button>
-          <span className="text-ink-soft">or drop them here</span>
+          <span className="text-ink-soft">{proofText.orDropThemHere}</span>
         </div>
         <input
           ref={chooser}
           type="file"
           multiple
           accept={TYPES}
-          aria-label="Frames to add"
+          aria-label={proofText.framesToAdd}
           className="sr-only"
           tabIndex={-1}
           onChange={(event) => {
@@ -116,8 +119,9 @@ export function FileDoor({
           }}
         />
         <span className="text-xs text-ink-soft">
-          PNG, JPEG or TIFF, 8 or 16 bit, developed alike;{' '}
-          {open?.origin === 'files' ? `they go into “${open.name}”` : 'they begin a series of their own'}.
+          {say(proofText.pngJpegOrTiff8, {
+            origin: open?.origin === 'files' ? say(proofText.theyGoInto, { name: open.name }) : proofText.theyBeginASeriesOf,
+          })}
         </span>
         <div className="flex flex-wrap gap-x-3 gap-y-1">
           <label className="flex items-center gap-1.5">
@@ -127,19 +131,19 @@ export function FileDoor({
               onChange={(event) => setRole(event.target.checked ? 'white' : 'frame')}
               className="accent-accent"
             />
-            flat-field frames
+            {proofText.flatFieldFrames}
           </label>
           {open?.origin !== 'files' && canPlan && (
             <label className="flex items-center gap-1.5">
               <input type="checkbox" checked={planned} onChange={(event) => setPlanned(event.target.checked)} className="accent-accent" />
-              taken by this setup’s plan
+              {proofText.takenByThisSetupsPlan}
             </label>
           )}
         </div>
         {coming && (
           <div className="flex items-center gap-2">
-            <Progress share={coming.done / coming.of} words={`adding ${coming.name}`} />
-            <Button onClick={() => stop.current?.abort()}>Cancel</Button>
+            <Progress share={coming.done / coming.of} words={say(proofText.adding, { name: coming.name })} />
+            <Button onClick={() => stop.current?.abort()}>{proofText.cancel}</Button>
           </div>
         )}
       </div>

@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/web/proof';
+import { say } from '@gangway/messages/say';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import { X } from 'lucide-react';
@@ -15,7 +17,7 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const ids = set.frames.map((frame, i) => frame?.id ?? `gap ${i}`);
+  const ids = set.frames.map((frame, i) => frame?.id ?? say(proofText.gap, { i }));
   const put = async (frames: readonly (Frame | null)[], words: string) => {
     const before = set.frames.map((frame) => frame?.id ?? null);
     const { error } = await orderFrames({ id: set.id, standId: set.standId, order: frames.map((frame) => frame?.id ?? null) });
@@ -24,7 +26,7 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
   };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    void put(arrayMove([...set.frames], ids.indexOf(String(active.id)), ids.indexOf(String(over.id))), 'The order is changed.');
+    void put(arrayMove([...set.frames], ids.indexOf(String(active.id)), ids.indexOf(String(over.id))), proofText.theOrderIsChanged);
   };
   const sorted = (by: (frame: Frame) => string) => {
     const present = set.frames
@@ -34,41 +36,41 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
   };
   const remove = async (frame: Frame) => {
     const { error } = await deleteFrame(frame.id);
-    tell(error ? errorSentence(error) : `${frame.name} is deleted.`);
+    tell(error ? errorSentence(error) : say(proofText.isDeleted, { name: frame.name }));
   };
   if (set.frames.length === 0 && set.whiteCards.length === 0) return null;
   return (
     <div className="grid gap-1.5">
       <div className="flex flex-wrap items-center gap-1.5 text-sm">
-        <span className="grow text-ink-soft">Drag to correct the order</span>
+        <span className="grow text-ink-soft">{proofText.dragToCorrectTheOrder}</span>
         <Button
           look="quiet"
           disabled={set.frames.some((frame) => frame !== null && frame.takenAt === null)}
-          title="By the time in the files"
+          title={proofText.byTheTimeInThe}
           onClick={() =>
             void put(
               sorted((frame) => frame.takenAt ?? ''),
-              'Put in order of time.',
+              proofText.putInOrderOfTime,
             )
           }
         >
-          by time
+          {proofText.byTime}
         </Button>
         <Button
           look="quiet"
           onClick={() =>
             void put(
               sorted((frame) => frame.name),
-              'Put in order of names.',
+              proofText.putInOrderOfNames,
             )
           }
         >
-          by name
+          {proofText.byName}
         </Button>
       </div>
       <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
         <SortableContext items={ids} strategy={rectSortingStrategy}>
-          <ol aria-label="Frames" className="grid grid-cols-4 gap-1.5">
+          <ol aria-label={proofText.frames} className="grid grid-cols-4 gap-1.5">
             {set.frames.map((frame, i) => (
               <Place key={ids[i]} id={ids[i] ?? ''} number={i + 1} frame={frame} onRemove={remove} />
             ))}
@@ -76,11 +78,11 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
         </SortableContext>
       </DndContext>
       {set.whiteCards.length > 0 && (
-        <ul aria-label="Flat-field frames" className="grid gap-1 text-xs">
+        <ul aria-label={proofText.flatFieldFrames2} className="grid gap-1 text-xs">
           {set.whiteCards.map((card) => (
             <li key={card.id} className="flex items-center gap-1">
-              <span className="grow truncate">Flat-field frame: {card.name}</span>
-              <IconButton label={`Delete ${card.name}`} onClick={() => void remove(card)}>
+              <span className="grow truncate">{say(proofText.flatFieldFrame, { name: card.name })}</span>
+              <IconButton label={say(proofText.delete, { name: card.name })} onClick={() => void remove(card)}>
                 <X size={14} aria-hidden />
               </IconButton>
             </li>
@@ -126,7 +128,7 @@ function Place({
             type="button"
             {...attributes}
             {...listeners}
-            aria-label={`Frame ${number}: ${frame.name}, ${frame.width} by ${frame.height}. Space picks it up, arrows move it.`}
+            aria-label={say(proofText.frameBySpacePicksIt, { number, name: frame.name, width: frame.width, height: frame.height })}
             className="block w-full touch-none cursor-grab overflow-hidden rounded-sm border border-rule bg-sunk"
           >
             <img
@@ -142,7 +144,7 @@ function Place({
             </span>
           </button>
           <IconButton
-            label={`Delete ${frame.name}`}
+            label={say(proofText.delete, { name: frame.name })}
             className="absolute! top-0 right-0 size-6! border-rule! bg-sheet"
             onClick={() => void onRemove(frame)}
           >
@@ -151,7 +153,7 @@ function Place({
         </>
       ) : (
         <span className="grid aspect-square place-items-center rounded-sm border border-dashed border-rule text-xs text-ink-soft">
-          {number}. empty
+          {say(proofText.empty, { number })}
         </span>
       )}
     </li>

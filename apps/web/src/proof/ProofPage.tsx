@@ -1,8 +1,11 @@
+import { timeToTheSecond } from '@gangway/messages/date';
+import { proofText } from '@gangway/messages/web/proof';
+import { say } from '@gangway/messages/say';
 import { Download, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ORIGINS, type Assembly, type FrameSet } from '@gangway/contract/proof';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
 import { useAppDispatch } from '../store/store';
@@ -39,7 +42,7 @@ export function ProofPage() {
       <span aria-hidden className="text-rule">
         /
       </span>
-      <h1 className="font-semibold">Proof</h1>
+      <h1 className="font-semibold">{proofText.proof}</h1>
     </>
   );
   const error = stand.error ?? sets.error;
@@ -56,7 +59,7 @@ export function ProofPage() {
       )}
       {!error && !(stand.data && sets.data) && (
         <p role="status" className="p-8 text-ink-soft">
-          Loading the frames…
+          {proofText.loadingTheFrames}
         </p>
       )}
     </div>
@@ -82,11 +85,11 @@ function Proofs({
   const open = openId === 'new' ? null : (sets.find(({ id }) => id === openId) ?? sets.at(-1) ?? null);
   const remove = async (set: FrameSet) => {
     const { error } = await deleteSet(set.id);
-    tell(error ? errorSentence(error) : `“${set.name}” is deleted with its frames and pictures.`);
+    tell(error ? errorSentence(error) : say(proofText.isDeletedWithItsFrames, { name: set.name }));
   };
   const done = sets.flatMap(({ assemblies }) => assemblies.filter(({ state }) => state === 'done'));
   const nameOf = (assembly: Assembly): string =>
-    `${sets.find(({ id }) => id === assembly.setId)?.name ?? ''}, ${new Date(assembly.createdAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', second: '2-digit' })}`;
+    `${sets.find(({ id }) => id === assembly.setId)?.name ?? ''}, ${timeToTheSecond(new Date(assembly.createdAt))}`;
   const latest = open?.assemblies.find(({ id }) => id === chosenId) ?? open?.assemblies[0] ?? null;
   const shown = latest?.state === 'done' ? latest : (open?.assemblies.find(({ state }) => state === 'done') ?? null);
   return (
@@ -101,21 +104,26 @@ function Proofs({
         {sets.length > 0 && (
           <>
             <hr className="border-hairline" />
-            <section aria-label="Series" className="grid grid-cols-[minmax(0,1fr)] gap-2">
+            <section aria-label={proofText.series} className="grid grid-cols-[minmax(0,1fr)] gap-2">
               <div className="flex items-center gap-1.5">
                 <label className="flex min-w-0 grow items-center gap-1.5 text-sm">
-                  <span className="font-semibold">Series</span>
-                  <Select value={open?.id ?? 'new'} onChange={(event) => setOpenId(event.target.value)} className="min-w-0 grow" wide>
+                  <span className="font-semibold">{proofText.series}</span>
+                  <Select
+                    value={open?.id ?? proofText.new}
+                    onChange={(event) => setOpenId(event.target.value)}
+                    className="min-w-0 grow"
+                    wide
+                  >
                     {sets.map((set) => (
                       <option key={set.id} value={set.id}>
                         {set.name} ({ORIGINS[set.origin]}, {set.frames.filter((frame) => frame !== null).length})
                       </option>
                     ))}
-                    <option value="new">a new one</option>
+                    <option value={proofText.new}>{proofText.aNewOne}</option>
                   </Select>
                 </label>
                 {open && (
-                  <IconButton label={`Delete ${open.name}`} onClick={() => void remove(open)}>
+                  <IconButton label={say(proofText.delete, { name: open.name })} onClick={() => void remove(open)}>
                     <Trash2 size={16} aria-hidden />
                   </IconButton>
                 )}
@@ -127,8 +135,8 @@ function Proofs({
         )}
       </div>
       <div className="flex min-h-0 min-w-0 flex-col gap-3">
-        {latest?.state === 'failed' && <ErrorNote words={latest.error ?? 'Assembling the picture failed.'} />}
-        {latest?.state === 'cancelled' && <p role="status">Cancelled; nothing was saved.</p>}
+        {latest?.state === 'failed' && <ErrorNote words={latest.error ?? proofText.assemblingThePictureFailed} />}
+        {latest?.state === 'cancelled' && <p role="status">{proofText.cancelledNothingWasSaved}</p>}
         {shown ? (
           <Picture key={shown.id} shown={shown} others={done.filter(({ id }) => id !== shown.id)} nameOf={nameOf} />
         ) : (
@@ -143,9 +151,7 @@ function Nothing({ set }: { readonly set: FrameSet | null }) {
   return (
     <div className="grid grow place-items-center rounded-md border border-dashed border-rule p-8 text-center text-ink-soft">
       <p className="max-w-md">
-        {set && set.frames.some((frame) => frame !== null)
-          ? 'Assemble the frames, and the picture is here: any size, seam by seam, with what each seam shows.'
-          : 'See the picture before it is shot: let the simulated back expose this setup’s series, or add real frames. Then assemble them here.'}
+        {set && set.frames.some((frame) => frame !== null) ? proofText.assembleTheFramesAndThe : proofText.seeThePictureBeforeIt}
       </p>
     </div>
   );
@@ -170,20 +176,20 @@ function Picture({
       <Compare main={shown} others={others} nameOf={nameOf} spot={spot} />
       <div className="flex flex-wrap items-center gap-2">
         <a href={`/api/assemblies/${shown.id}/picture`} download className={link}>
-          <Download size={14} aria-hidden /> Picture
+          <Download size={14} aria-hidden /> {proofText.picture}
         </a>
         <a href={`/api/assemblies/${shown.id}/sidecar`} download className={link}>
-          <Download size={14} aria-hidden /> How it was made (JSON)
+          <Download size={14} aria-hidden /> {proofText.howItWasMadeJson}
         </a>
         <Button
           look="quiet"
           onClick={() =>
             void deleteAssembly(shown.id).then(({ error }) => {
-              tell(error ? errorSentence(error) : 'The picture is deleted.');
+              tell(error ? errorSentence(error) : proofText.thePictureIsDeleted);
             })
           }
         >
-          <Trash2 size={14} aria-hidden /> Delete the picture
+          <Trash2 size={14} aria-hidden /> {proofText.deleteThePicture}
         </Button>
       </div>
       <div className="max-h-56 overflow-y-auto max-lg:max-h-none">

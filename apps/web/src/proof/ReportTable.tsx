@@ -1,3 +1,5 @@
+import { proofText } from '@gangway/messages/web/proof';
+import { say } from '@gangway/messages/say';
 import type { Assembly, Seam } from '@gangway/contract/proof';
 import { fixed } from '@gangway/core/words';
 import { Button } from '../ui/Button';
@@ -5,7 +7,13 @@ import { StateMark } from '../ui/StateMark';
 import { Th } from '../ui/Table';
 
 const STATES = { fits: 'passes', parallax: 'fails', motion: 'tight', nothing: 'unknown', disagrees: 'fails' } as const;
-const WORDS = { fits: 'fits', parallax: 'parallax', motion: 'motion', nothing: 'nothing to see', disagrees: 'disagrees' } as const;
+const WORDS = {
+  fits: proofText.fits,
+  parallax: proofText.parallax,
+  motion: proofText.motion,
+  nothing: proofText.nothingToSee,
+  disagrees: proofText.disagrees,
+} as const;
 const RANK = { disagrees: 0, parallax: 1, motion: 2, nothing: 3, fits: 4 } as const;
 
 /** How well each seam fits, the worst first, and how the frames were put. */
@@ -32,10 +40,15 @@ export function ReportTable({
   return (
     <div className="grid gap-2 text-sm">
       <p data-testid="assembly-size" className="tabular-nums">
-        {report.width} × {report.height} px, {report.bits} bit, {fixed((report.width * report.height) / 1e6, 1)} megapixels
-        {assembly.bytes === null ? '' : `, ${fixed(assembly.bytes / 1e6, 1)} MB`}.{' '}
-        {report.planned ? `Frames are up to ${fixed(farthest, 1)} px from their planned places. ` : ''}Assembled in{' '}
-        {fixed(report.seconds, 1)} s.
+        {say(proofText.pxBitMegapixelsAssembledIn, {
+          width: report.width,
+          height: report.height,
+          bits: report.bits,
+          width2: fixed((report.width * report.height) / 1e6, 1),
+          bytes: assembly.bytes === null ? '' : `, ${fixed(assembly.bytes / 1e6, 1)} MB`,
+          planned: report.planned ? say(proofText.framesAreUpToPx, { farthest: fixed(farthest, 1) }) : '',
+          seconds: fixed(report.seconds, 1),
+        })}
       </p>
       {report.remarks.length > 0 && (
         <ul className="list-disc pl-5">
@@ -45,24 +58,22 @@ export function ReportTable({
         </ul>
       )}
       {seams.length > 0 && (
-        <table className="w-full border-collapse tabular-nums" aria-label="Seams">
+        <table className="w-full border-collapse tabular-nums" aria-label={proofText.seams}>
           <thead>
             <tr className="border-b border-rule text-left text-ink-soft">
-              <Th className="py-1 pr-2">Seam</Th>
-              <Th className="pr-2">State</Th>
-              <Th className="pr-2">From plan, px</Th>
-              <Th>What it shows</Th>
+              <Th className="py-1 pr-2">{proofText.seam}</Th>
+              <Th className="pr-2">{proofText.state}</Th>
+              <Th className="pr-2">{proofText.fromPlanPx}</Th>
+              <Th>{proofText.whatItShows}</Th>
               <Th>
-                <span className="sr-only">Look</span>
+                <span className="sr-only">{proofText.look}</span>
               </Th>
             </tr>
           </thead>
           <tbody>
             {seams.map((seam) => (
               <tr key={`${seam.a} ${seam.b}`} data-seam={seam.state} className="border-b border-hairline">
-                <td className="py-1 pr-2 whitespace-nowrap">
-                  {seam.a + 1} and {seam.b + 1}
-                </td>
+                <td className="py-1 pr-2 whitespace-nowrap">{say(proofText.and, { a: seam.a + 1, b: seam.b + 1 })}</td>
                 <td className="pr-2 whitespace-nowrap">
                   <span className="inline-flex items-center gap-1.5">
                     <StateMark state={STATES[seam.state]} /> {WORDS[seam.state]}
@@ -74,7 +85,7 @@ export function ReportTable({
                 <td>{seam.words}</td>
                 <td className="text-right">
                   <Button look="quiet" onClick={() => onSpot(middle(seam))}>
-                    Look
+                    {proofText.look}
                   </Button>
                 </td>
               </tr>

@@ -1,14 +1,18 @@
+import { storeText } from '@gangway/messages/web/store';
 import { createApi, fetchBaseQuery, retry, type FetchBaseQueryError } from '@reduxjs/toolkit/query/react';
-import { apiErrorSchema } from '@gangway/contract/apiError';
+import type { ApiError } from '@gangway/contract/apiError';
 import type { Deleted, Job, JobName, JobPatch, JobSummary, StoredDeleted, StoredJob } from '@gangway/contract/job';
 import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contract/proof';
 import type { CardTemplate } from '@gangway/contract/card';
 import type { Attachment, Log, LogChange } from '@gangway/contract/log';
 import type { Kit, KitChange } from '@gangway/contract/kit';
-import { openedStand, storedSettings, type Stand, type StoredStand } from '@gangway/contract/stand';
-import type { SetupSettings } from '@gangway/core/model/setup';
+import type { Stand, StoredSettings, StoredStand } from '@gangway/contract/storedSetup';
 
-const openedJob = (job: StoredJob): Job => ({ ...job, stands: job.stands.map(openedStand) });
+/** Puts the rigs of what was read together. Loaded with the first answer, so that the first page does not wait for it. */
+const opener = () => import('@gangway/contract/storedSetup');
+const openedStand = async (stand: StoredStand): Promise<Stand> => (await opener()).openedStand(stand);
+const openedStands = async (stands: readonly StoredStand[]): Promise<Stand[]> => stands.map((await opener()).openedStand);
+const openedJob = async (job: StoredJob): Promise<Job> => ({ ...job, stands: await openedStands(job.stands) });
 
 /** Takes with a change laid over them, in the order of time. */
 function changedTakes(takes: Log['takes'], put: Log['takes'], remove: readonly string[]): Log['takes'] {
@@ -39,7 +43,7 @@ export const api = createApi({
     job: build.query<Job, string>({ query: (id) => `jobs/${id}`, transformResponse: openedJob, providesTags: ['job'] }),
     deleted: build.query<Deleted, undefined>({
       query: () => 'deleted',
-      transformResponse: ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: stands.map(openedStand) }),
+      transformResponse: async ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: await openedStands(stands) }),
       providesTags: ['deleted'],
     }),
     frameSets: build.query<readonly FrameSet[], string>({
@@ -173,27 +177,27 @@ export const api = createApi({
       query: (id) => ({ url: `jobs/${id}/restore`, method: 'POST' }),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
-    addStand: build.mutation<Stand, { jobId: string; name: string; settings: SetupSettings }>({
+    addStand: build.mutation<Stand, { jobId: string; name: string; settings: StoredSettings }>({
       query: ({ jobId, name, settings }) => ({
         url: `jobs/${jobId}/stands`,
         method: 'POST',
-        body: { name, settings: storedSettings(settings) },
+        body: { name, settings },
       }),
       transformResponse: openedStand,
       invalidatesTags: ['jobs', 'job'],
     }),
-    renameStand: build.mutation<Stand, { stand: Stand; name: string }>({
-      query: ({ stand, name }) => ({
-        url: `stands/${stand.id}`,
+    renameStand: build.mutation<Stand, { id: string; version: number; settings: StoredSettings; name: string }>({
+      query: ({ id, version, settings, name }) => ({
+        url: `stands/${id}`,
         method: 'PUT',
-        body: { version: stand.version, writeId: crypto.randomUUID(), name, settings: storedSettings(stand.settings) },
+        body: { version, writeId: crypto.randomUUID(), name, settings },
       }),
       transformResponse: openedStand,
       invalidatesTags: ['job'],
     }),
     duplicateStand: build.mutation<Stand, string>({
       query: (id) => ({ url: `stands/${id}/duplicate`, method: 'POST' }),
-      transformResponse: (stand: StoredStand) => openedStand(stand),
+      transformResponse: openedStand,
       invalidatesTags: ['jobs', 'job'],
     }),
     deleteStand: build.mutation<StoredStand, string>({
@@ -202,7 +206,7 @@ export const api = createApi({
     }),
     restoreStand: build.mutation<Stand, string>({
       query: (id) => ({ url: `stands/${id}/restore`, method: 'POST' }),
-      transformResponse: (stand: StoredStand) => openedStand(stand),
+      transformResponse: openedStand,
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
     kit: build.query<Kit, undefined>({ query: () => 'kit', providesTags: ['kit'] }),
@@ -222,16 +226,21 @@ export const api = createApi({
   }),
 });
 
-export const UNREACHABLE = 'Gangway’s server is not answering.';
+export const UNREACHABLE = storeText.gangwaysServerIsNotAnswering;
+
+function isApiError(data: unknown): data is ApiError {
+  if (typeof data !== 'object' || data === null || !('error' in data)) return false;
+  const { error } = data;
+  return typeof error === 'object' && error !== null && 'message' in error && typeof error.message === 'string';
+}
 
 /** What went wrong with a request, as a sentence to show. */
 export function errorSentence(error: unknown): string {
   if (typeof error === 'object' && error !== null && 'status' in error) {
-    const answer = 'data' in error ? apiErrorSchema.safeParse(error.data) : null;
-    if (answer?.success) return answer.data.error.message;
+    if ('data' in error && isApiError(error.data)) return error.data.error.message;
     if (error.status === 'FETCH_ERROR' || error.status === 'TIMEOUT_ERROR') return UNREACHABLE;
   }
-  return 'Something went wrong that Gangway did not expect.';
+  return storeText.somethingWentWrongThatGangway;
 }
 
 /** Whether a request failed because there is no such thing (any more). */

@@ -1,3 +1,4 @@
+import { uiText } from '@gangway/messages/web/ui';
 import { X } from 'lucide-react';
 import { Dialog as Radix } from 'radix-ui';
 import type { ReactNode } from 'react';
@@ -31,7 +32,7 @@ export function Dialog({ open, onClose, title, help, wide = false, children }: D
               <Radix.Description className="text-sm text-ink-soft">{help}</Radix.Description>
             </div>
             <Radix.Close asChild>
-              <IconButton label="Close">
+              <IconButton label={uiText.close}>
                 <X size={18} aria-hidden />
               </IconButton>
             </Radix.Close>

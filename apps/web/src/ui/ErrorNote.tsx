@@ -1,3 +1,4 @@
+import { uiText } from '@gangway/messages/web/ui';
 import { Button } from './Button';
 import { StateMark } from './StateMark';
 
@@ -12,7 +13,7 @@ export function ErrorNote({ words, onRetry }: ErrorNoteProps) {
     <div role="alert" className="flex items-center gap-3 rounded-md border border-fails bg-sheet p-4">
       <StateMark state="unknown" />
       <p className="grow">{words}</p>
-      {onRetry && <Button onClick={onRetry}>Try again</Button>}
+      {onRetry && <Button onClick={onRetry}>{uiText.tryAgain}</Button>}
     </div>
   );
 }

@@ -1,3 +1,4 @@
+import { uiText } from '@gangway/messages/web/ui';
 import { useRef, useState } from 'react';
 import { nameSchema } from '@gangway/contract/name';
 
@@ -24,7 +25,7 @@ export function NameEditor({ label, name, onRename, onDone, className = '' }: Na
     if (finished.current) return;
     const parsed = nameSchema.safeParse(text);
     if (!parsed.success) {
-      setRefusal(parsed.error.issues[0]?.message ?? 'This name cannot be used.');
+      setRefusal(parsed.error.issues[0]?.message ?? uiText.thisNameCannotBeUsed);
       return;
     }
     const refused = parsed.data === name ? null : await onRename(parsed.data);

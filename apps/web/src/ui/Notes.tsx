@@ -1,3 +1,4 @@
+import { uiText } from '@gangway/messages/web/ui';
 import { Toast } from 'radix-ui';
 import { createContext, use, useCallback, useState, type ReactNode } from 'react';
 import { TextButton } from './TextButton';
@@ -27,7 +28,7 @@ export function NotesProvider({ children }: { readonly children: ReactNode }) {
   const gone = (id: number) => setNotes((before) => before.filter((note) => note.id !== id));
   return (
     <TellContext value={tell}>
-      <Toast.Provider duration={STAY_MS} label="Note">
+      <Toast.Provider duration={STAY_MS} label={uiText.note}>
         {children}
         {notes.map((note) => (
           <Toast.Root
@@ -37,9 +38,9 @@ export function NotesProvider({ children }: { readonly children: ReactNode }) {
           >
             <Toast.Title className="grow">{note.words}</Toast.Title>
             {note.undo && (
-              <Toast.Action altText="Undo" asChild>
+              <Toast.Action altText={uiText.undo} asChild>
                 <TextButton plain className="font-semibold" onClick={note.undo}>
-                  Undo
+                  {uiText.undo}
                 </TextButton>
               </Toast.Action>
             )}

@@ -1,3 +1,5 @@
+import { uiText } from '@gangway/messages/web/ui';
+import { say } from '@gangway/messages/say';
 import { memo, useId, useState } from 'react';
 import { fixed } from '@gangway/core/words';
 import { typedNumber } from '@gangway/contract/typedNumber';
@@ -45,7 +47,7 @@ export const NumberField = memo(function NumberField({
     const number = (read?.parse ?? typedNumber)(draft.text);
     const none = number === null || (number === Number.POSITIVE_INFINITY && !endless);
     const refusal = none
-      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? `is not a number; enter one like ${words}.`}`
+      ? `${label}: “${draft.text.slice(0, 24)}” ${read?.isNo ?? say(uiText.isNotANumberEnter, { words })}`
       : onCommit(number);
     setDraft(refusal === null ? null : { text: draft.text, refusal });
   };

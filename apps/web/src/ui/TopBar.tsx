@@ -1,3 +1,4 @@
+import { uiText } from '@gangway/messages/web/ui';
 import { BookOpen, Camera, Moon, Sun } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
@@ -5,8 +6,8 @@ import { chooseTheme, useTheme } from '../store/theme';
 import { IconButton } from './Button';
 
 const PAGES = [
-  { to: '/kit', label: 'Kit', title: 'Kit: the equipment you own and the rigs built from it', Icon: Camera },
-  { to: '/calculators', label: 'Calculators', title: 'Calculators: every calculation on its own', Icon: BookOpen },
+  { to: '/kit', label: uiText.kit, title: uiText.kitTheEquipmentYouOwn, Icon: Camera },
+  { to: '/calculators', label: uiText.calculators, title: uiText.calculatorsEveryCalculationOnIts, Icon: BookOpen },
 ];
 
 /** The bar at the top of every page: the name, the current place, its actions, the links to the other pages and the theme. */
@@ -21,7 +22,7 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
           <rect x="6.4" y="4.6" width="11.2" height="8" fill="var(--accent-wash)" stroke="var(--accent)" strokeWidth="1.7" />
           <path d="M9.6 12h4.8M12 9.6v4.8" stroke="currentColor" strokeWidth="1.1" />
         </svg>
-        <span className="max-sm:sr-only">Gangway</span>
+        <span className="max-sm:sr-only">{uiText.gangway}</span>
       </Link>
       <div className="flex min-w-0 grow items-center gap-2">{where}</div>
       {children}
@@ -37,7 +38,7 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
         </Link>
       ))}
       <IconButton
-        label={dark ? 'Use the paper theme' : 'Use the dark cloth theme'}
+        label={dark ? uiText.useThePaperTheme : uiText.useTheDarkClothTheme}
         onClick={() => chooseTheme(dark ? 'paper' : 'dark-cloth')}
       >
         {dark ? <Sun size={18} aria-hidden /> : <Moon size={18} aria-hidden />}

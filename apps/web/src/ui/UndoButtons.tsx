@@ -1,3 +1,5 @@
+import { uiText } from '@gangway/messages/web/ui';
+import { say } from '@gangway/messages/say';
 import { Redo2, Undo2 } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
 import { IconButton } from './Button';
@@ -44,10 +46,18 @@ export function useUndoKeys(onUndo: () => void, onRedo: () => void): void {
 export const UndoButtons = memo(function UndoButtons({ undoable, redoable, onUndo, onRedo }: UndoProps) {
   return (
     <span className="flex print:hidden">
-      <IconButton label={undoable === null ? 'Nothing to undo' : `Undo: ${undoable}`} disabled={undoable === null} onClick={onUndo}>
+      <IconButton
+        label={undoable === null ? uiText.nothingToUndo : say(uiText.undo2, { undoable })}
+        disabled={undoable === null}
+        onClick={onUndo}
+      >
         <Undo2 size={18} aria-hidden />
       </IconButton>
-      <IconButton label={redoable === null ? 'Nothing to redo' : `Redo: ${redoable}`} disabled={redoable === null} onClick={onRedo}>
+      <IconButton
+        label={redoable === null ? uiText.nothingToRedo : say(uiText.redo, { redoable })}
+        disabled={redoable === null}
+        onClick={onRedo}
+      >
         <Redo2 size={18} aria-hidden />
       </IconButton>
     </span>

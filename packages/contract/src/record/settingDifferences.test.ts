@@ -1,5 +1,5 @@
 import { DEMO_STANDS } from '../demo';
-import { openedSettings, storedSettings, type StoredSettings } from '../stand';
+import { openedSettings, storedSettings, type StoredSettings } from '../storedSetup';
 import { settingDifferences } from './settingDifferences';
 
 const settings = DEMO_STANDS.map((stand) => stand.settings);

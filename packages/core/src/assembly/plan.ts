@@ -1,3 +1,4 @@
+import { assemblyText } from '@gangway/messages/core/assembly';
 import type { Geometry } from '../geometry/geometry';
 import { overlapsOf, rectOf, unionOf } from '../mosaic/frames';
 import type { MovingZone } from './seams';
@@ -110,9 +111,9 @@ export function scaledPlan(plan: AssemblyPlan, by: number): AssemblyPlan {
 
 /** Frames in rows and columns where nobody planned them: beside each other by the overlap that is guessed. */
 export const GRID_ORDERS = {
-  rows: 'row by row, each from the left',
-  serpentine: 'row by row, back and forth',
-  columns: 'column by column, each from the top',
+  rows: assemblyText.rowByRowEachFrom,
+  serpentine: assemblyText.rowByRowBackAnd,
+  columns: assemblyText.columnByColumnEachFrom,
 } as const;
 export type GridOrder = keyof typeof GRID_ORDERS;
 

@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
+import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 import { CoreError } from '../errors';
 import { issueSentence, type CalculatorError } from './issues';
@@ -65,7 +67,7 @@ export function calculator<I extends z.ZodObject, O extends z.ZodObject>(definit
             error: {
               code: 'no_finite_answer',
               path: [],
-              message: `The answer for ${odd} is beyond all numbers; give values nearer to those of a real camera.`,
+              message: say(calculatorsText.theAnswerForIsBeyond, { odd }),
             },
           };
         }
@@ -79,7 +81,7 @@ export function calculator<I extends z.ZodObject, O extends z.ZodObject>(definit
 }
 
 /** The name of the first figure in an answer that is no finite number; `null` when all are. */
-function notFinite(value: unknown, name = 'the result'): string | null {
+function notFinite(value: unknown, name: string = calculatorsText.theResult): string | null {
   if (typeof value === 'number') return Number.isFinite(value) ? null : name;
   if (typeof value !== 'object' || value === null) return null;
   for (const [key, part] of Object.entries(value)) {

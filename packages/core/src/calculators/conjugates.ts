@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { conjugates as run } from '../focus/conjugates';
 import { calculator } from './calculator';
@@ -5,20 +6,20 @@ import * as q from './quantities';
 
 export const conjugates = calculator({
   name: 'conjugates',
-  title: 'Image distance and magnification',
+  title: calculatorsText.imageDistanceAndMagnification,
   chapter: 'focus',
-  purpose: 'Where the image lies and how large it is, for a subject at a distance.',
+  purpose: calculatorsText.whereTheImageLiesAnd,
   formula: 'v = f·u/(u − f), m = f/(u − f)',
-  source: 'Jacobson et al., The Manual of Photography',
-  limits: 'Thin lens, distances from its centre; a nodal gap only lengthens the camera.',
+  source: calculatorsText.jacobsonEtAlTheManual,
+  limits: calculatorsText.thinLensDistancesFromIts,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
-    distanceM: q.distanceM('subject distance u from the lens; more than the focal length'),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    distanceM: q.distanceM(calculatorsText.subjectDistanceUFromThe),
   }),
   output: z.strictObject({
-    imageMm: q.answer('mm', 'image distance v from the lens centre to the back'),
-    magnification: q.answer('×', 'magnification m'),
-    extensionMm: q.answer('mm', 'how much farther out the lens stands than at infinity'),
+    imageMm: q.answer('mm', calculatorsText.imageDistanceVFromThe),
+    magnification: q.answer('×', calculatorsText.magnificationM),
+    extensionMm: q.answer('mm', calculatorsText.howMuchFartherOutThe),
   }),
   example: { focalMm: 110, distanceM: 0.75 },
   run: ({ focalMm, distanceM }) => run(focalMm, distanceM),

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { degrees } from '../angles';
 import { coverageHalfAngle } from '../coverage/circle';
@@ -7,28 +8,28 @@ import * as q from './quantities';
 
 export const coverage = calculator({
   name: 'coverage',
-  title: 'Corner coverage',
+  title: calculatorsText.cornerCoverage,
   chapter: 'coverage',
-  purpose: 'Whether every corner is inside the image circle, shifted and tilted.',
-  formula: 'corner angle between the lens axis and (X + shift, Y + rise, v), against atan(D/2f)',
-  source: 'Plane and solid geometry of the cone that the circle stands for',
-  limits: 'The circle is a cone of fixed angle; filters and hoods are not counted.',
+  purpose: calculatorsText.whetherEveryCornerIsInside,
+  formula: calculatorsText.cornerAngleBetweenTheLens,
+  source: calculatorsText.planeAndSolidGeometryOf,
+  limits: calculatorsText.theCircleIsACone,
   input: z.strictObject({
-    sensorWidthMm: q.lengthMm('frame width'),
-    sensorHeightMm: q.lengthMm('frame height'),
-    circleMm: q.lengthMm('diameter of the circle at infinity'),
-    focalMm: q.lengthMm('focal length f'),
-    imageMm: q.lengthMm('image distance v'),
-    riseMm: q.signedMm('rise, lens up +').default(0),
-    shiftMm: q.signedMm('shift, lens right +').default(0),
-    tiltDeg: q.movementDeg('tilt, forward +').default(0),
-    swingDeg: q.movementDeg('swing, right +').default(0),
+    sensorWidthMm: q.lengthMm(calculatorsText.frameWidth),
+    sensorHeightMm: q.lengthMm(calculatorsText.frameHeight),
+    circleMm: q.lengthMm(calculatorsText.diameterOfTheCircleAt),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    imageMm: q.lengthMm(calculatorsText.imageDistanceV),
+    riseMm: q.signedMm(calculatorsText.riseLensUp).default(0),
+    shiftMm: q.signedMm(calculatorsText.shiftLensRight).default(0),
+    tiltDeg: q.movementDeg(calculatorsText.tiltForward).default(0),
+    swingDeg: q.movementDeg(calculatorsText.swingRight).default(0),
   }),
   output: z.strictObject({
-    coverageDeg: q.answer('°', 'half-angle of the circle'),
-    cornerDeg: q.answer('°', 'angle of the worst corner off the axis'),
-    spareDeg: q.answer('°', 'what is left'),
-    covered: q.yesNo('whether all corners are inside'),
+    coverageDeg: q.answer('°', calculatorsText.halfAngleOfTheCircle),
+    cornerDeg: q.answer('°', calculatorsText.angleOfTheWorstCorner),
+    spareDeg: q.answer('°', calculatorsText.whatIsLeft),
+    covered: q.yesNo(calculatorsText.whetherAllCornersAreInside),
   }),
   example: {
     sensorWidthMm: 36,

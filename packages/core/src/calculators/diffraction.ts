@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { diffraction as run } from '../focus/diffraction';
 import { calculator } from './calculator';
@@ -5,23 +6,23 @@ import * as q from './quantities';
 
 export const diffraction = calculator({
   name: 'diffraction',
-  title: 'Diffraction',
+  title: calculatorsText.diffraction,
   chapter: 'focus',
-  purpose: 'How much of the finest detail at the pixel pitch diffraction leaves.',
-  formula: 'Airy 2.44·λ·N(1 + m/p); (2/π)(acos x − x√(1 − x²)), x = λN′/(2·pixel)',
-  source: 'Goodman, Introduction to Fourier Optics',
-  limits: 'An ideal lens; common practice on 3.76 µm: f/11 crisp, f/16 comfortable, f/22 just visible, f/32 visibly soft.',
+  purpose: calculatorsText.howMuchOfTheFinest,
+  formula: calculatorsText.airy244N1,
+  source: calculatorsText.goodmanIntroductionToFourierOptics,
+  limits: calculatorsText.anIdealLensCommonPractice,
   input: z.strictObject({
-    fNumber: q.fNumber('marked f-number N'),
-    magnification: q.magnification('magnification m'),
-    pupilRatio: q.ratio('pupil ratio p'),
-    wavelengthNm: q.nanometres('wavelength λ'),
+    fNumber: q.fNumber(calculatorsText.markedFNumberN),
+    magnification: q.magnification(calculatorsText.magnificationM),
+    pupilRatio: q.ratio(calculatorsText.pupilRatioP),
+    wavelengthNm: q.nanometres(calculatorsText.wavelength),
     pixelUm: q.micrometres('pixel'),
   }),
   output: z.strictObject({
-    airyUm: q.answer('µm', 'Airy diameter'),
-    airyPx: q.answer('px', 'the same in pixels'),
-    mtfAtNyquist: q.answer('share', 'contrast left at the pixels’ finest detail'),
+    airyUm: q.answer('µm', calculatorsText.airyDiameter),
+    airyPx: q.answer('px', calculatorsText.theSameInPixels),
+    mtfAtNyquist: q.answer('share', calculatorsText.contrastLeftAtThePixels),
   }),
   example: { fNumber: 16, magnification: 0, pupilRatio: 1, wavelengthNm: 546, pixelUm: 3.76 },
   run: ({ fNumber, magnification, pupilRatio, wavelengthNm, pixelUm }) =>

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { equivalence as run } from '../perspective/equivalence';
 import { calculator } from './calculator';
@@ -5,27 +6,27 @@ import * as q from './quantities';
 
 export const equivalence = calculator({
   name: 'equivalence',
-  title: 'Equal view, other format',
+  title: calculatorsText.equalViewOtherFormat,
   chapter: 'perspective',
-  purpose: 'The same picture on another format, and the same subject size with another lens.',
-  formula: 'f·B/A, N·B/A; u₂ = f₂(1 + 1/(m·B/A)); background [u₂/(u₂ + b)]/[u/(u + b)]',
-  source: 'The lens equation; equal entrance pupils',
-  limits: 'Say which size you compare by: diagonal, width or height.',
-  school: 'Compare by diagonal (the default of most tables), by width or by height.',
+  purpose: calculatorsText.theSamePictureOnAnother,
+  formula: calculatorsText.fBANB,
+  source: calculatorsText.theLensEquationEqualEntrance,
+  limits: calculatorsText.sayWhichSizeYouCompare,
+  school: calculatorsText.compareByDiagonalTheDefault,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length on format A'),
-    fNumber: q.fNumber('f-number on format A'),
-    distanceM: q.distanceM('subject distance on format A'),
-    fromMm: q.lengthMm('size of format A'),
-    toMm: q.lengthMm('size of format B, the same of both'),
-    haveFocalMm: q.lengthMm('focal length at hand on format B'),
-    backgroundM: q.distanceM('background behind the subject'),
+    focalMm: q.lengthMm(calculatorsText.focalLengthOnFormatA),
+    fNumber: q.fNumber(calculatorsText.fNumberOnFormatA),
+    distanceM: q.distanceM(calculatorsText.subjectDistanceOnFormatA),
+    fromMm: q.lengthMm(calculatorsText.sizeOfFormatA),
+    toMm: q.lengthMm(calculatorsText.sizeOfFormatBThe),
+    haveFocalMm: q.lengthMm(calculatorsText.focalLengthAtHandOn),
+    backgroundM: q.distanceM(calculatorsText.backgroundBehindTheSubject),
   }),
   output: z.strictObject({
-    focalMm: q.answer('mm', 'equal focal length on format B'),
-    fNumber: q.answer('f/', 'equal f-number on format B'),
-    distanceM: q.answer('m', 'where the lens at hand gives the same subject size'),
-    backgroundScale: q.answer('×', 'size of the background against the first picture'),
+    focalMm: q.answer('mm', calculatorsText.equalFocalLengthOnFormat),
+    fNumber: q.answer('f/', calculatorsText.equalFNumberOnFormat),
+    distanceM: q.answer('m', calculatorsText.whereTheLensAtHand),
+    backgroundScale: q.answer('×', calculatorsText.sizeOfTheBackgroundAgainst),
   }),
   example: { focalMm: 150, fNumber: 22, distanceM: 3, fromMm: 153, toMm: 54.8, haveFocalMm: 63, backgroundM: 5 },
   run: ({ focalMm, fNumber, distanceM, fromMm, toMm, haveFocalMm, backgroundM }) =>

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { filterClearance as run } from '../rig/filterClearance';
 import { calculator } from './calculator';
@@ -5,24 +6,24 @@ import * as q from './quantities';
 
 export const filterClearance = calculator({
   name: 'filterClearance',
-  title: 'Filter clearance',
+  title: calculatorsText.filterClearance,
   chapter: 'rig',
-  purpose: 'Whether a filter shades the corner when the lens is shifted.',
-  formula: 'no shade from 2(z·tan θ + D/2), half the light at 2z·tan θ, z = pupil depth + stack, D = f/N',
-  source: 'Rays to the rim of the entrance pupil',
-  limits: 'Round filters centred on the lens.',
+  purpose: calculatorsText.whetherAFilterShadesThe,
+  formula: calculatorsText.noShadeFrom2Z,
+  source: calculatorsText.raysToTheRimOf,
+  limits: calculatorsText.roundFiltersCentredOnThe,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
-    fNumber: q.fNumber('marked f-number N'),
-    pupilDepthMm: q.notNegativeMm('entrance pupil behind the filter thread'),
-    stackMm: q.notNegativeMm('height of the filter stack'),
-    clearDiameterMm: q.lengthMm('clear diameter of the front ring'),
-    fieldDeg: q.movementDeg('field angle θ of the farthest corner'),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    fNumber: q.fNumber(calculatorsText.markedFNumberN),
+    pupilDepthMm: q.notNegativeMm(calculatorsText.entrancePupilBehindTheFilter),
+    stackMm: q.notNegativeMm(calculatorsText.heightOfTheFilterStack),
+    clearDiameterMm: q.lengthMm(calculatorsText.clearDiameterOfTheFront),
+    fieldDeg: q.movementDeg(calculatorsText.fieldAngleOfTheFarthest),
   }),
   output: z.strictObject({
-    clearDiameterForNoShadeMm: q.answer('mm', 'clear diameter without any shade'),
-    clearDiameterForHalfLightMm: q.answer('mm', 'clear diameter at which half the light is lost'),
-    verdict: z.enum(['clear', 'shades', 'cuts']).meta({ unit: '', description: 'clear, shades (less than half lost) or cuts' }),
+    clearDiameterForNoShadeMm: q.answer('mm', calculatorsText.clearDiameterWithoutAnyShade),
+    clearDiameterForHalfLightMm: q.answer('mm', calculatorsText.clearDiameterAtWhichHalf),
+    verdict: z.enum(['clear', 'shades', 'cuts']).meta({ unit: '', description: calculatorsText.clearShadesLessThanHalf }),
   }),
   example: { focalMm: 24, fNumber: 8, pupilDepthMm: 22, stackMm: 5, clearDiameterMm: 79, fieldDeg: 54 },
   run: ({ focalMm, fNumber, pupilDepthMm, stackMm, clearDiameterMm, fieldDeg }) =>

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { focusFromSensor as run } from '../focus/conjugates';
 import { calculator } from './calculator';
@@ -5,21 +6,21 @@ import * as q from './quantities';
 
 export const focusFromSensor = calculator({
   name: 'focusFromSensor',
-  title: 'Focus by sensor distance',
+  title: calculatorsText.focusBySensorDistance,
   chapter: 'focus',
-  purpose: 'Lens distance, image distance and magnification from the distance measured to the sensor.',
-  formula: 'S = D − h, u = (S + √(S² − 4fS))/2',
-  source: 'Jacobson et al., The Manual of Photography',
-  limits: 'The farther of the two subjects that fit; none below four focal lengths.',
+  purpose: calculatorsText.lensDistanceImageDistanceAnd,
+  formula: calculatorsText.sDHUS,
+  source: calculatorsText.jacobsonEtAlTheManual,
+  limits: calculatorsText.theFartherOfTheTwo,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
-    sensorDistanceM: q.distanceM('distance D from subject to sensor'),
-    nodalGapMm: q.signedMm('gap h between the principal planes').default(0),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    sensorDistanceM: q.distanceM(calculatorsText.distanceDFromSubjectTo),
+    nodalGapMm: q.signedMm(calculatorsText.gapHBetweenThePrincipal).default(0),
   }),
   output: z.strictObject({
-    distanceM: q.answer('m', 'subject distance u from the lens'),
-    imageMm: q.answer('mm', 'image distance v'),
-    magnification: q.answer('×', 'magnification m'),
+    distanceM: q.answer('m', calculatorsText.subjectDistanceUFromTheLens),
+    imageMm: q.answer('mm', calculatorsText.imageDistanceV),
+    magnification: q.answer('×', calculatorsText.magnificationM),
   }),
   example: { focalMm: 110, sensorDistanceM: 1, nodalGapMm: 0 },
   run: ({ focalMm, sensorDistanceM, nodalGapMm }) => run(focalMm, sensorDistanceM, nodalGapMm),

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { apertureForSpread } from '../focus/spread';
 import { calculator } from './calculator';
@@ -5,21 +6,21 @@ import * as q from './quantities';
 
 export const focusSpread = calculator({
   name: 'focusSpread',
-  title: 'Aperture from the spread',
+  title: calculatorsText.apertureFromTheSpread,
   chapter: 'focus',
-  purpose: 'The aperture for a spread of focus read on the rail.',
-  formula: 'enough depth N = Δ/(2c(1 + m)); balance N = √(375·Δ)/(1 + m)',
-  source: 'P. Hansma, “View Camera Focusing in Practice”, 1996',
-  limits: 'Focus set in the middle of the spread.',
-  school: 'Just enough depth (fNumber), or the balance of defocus and diffraction (balancedFNumber).',
+  purpose: calculatorsText.theApertureForASpread,
+  formula: calculatorsText.enoughDepthN2c1,
+  source: calculatorsText.pHansmaViewCameraFocusing,
+  limits: calculatorsText.focusSetInTheMiddle,
+  school: calculatorsText.justEnoughDepthFnumberOr,
   input: z.strictObject({
-    spreadMm: q.notNegativeMm('rail distance Δ between near and far focus'),
-    cocMm: q.lengthMm('permissible blur c'),
-    magnification: q.magnification('magnification m'),
+    spreadMm: q.notNegativeMm(calculatorsText.railDistanceBetweenNearAnd),
+    cocMm: q.lengthMm(calculatorsText.permissibleBlurC),
+    magnification: q.magnification(calculatorsText.magnificationM),
   }),
   output: z.strictObject({
-    fNumber: q.answer('f/', 'just enough depth'),
-    balancedFNumber: q.answer('f/', 'balance of defocus and diffraction'),
+    fNumber: q.answer('f/', calculatorsText.justEnoughDepth),
+    balancedFNumber: q.answer('f/', calculatorsText.balanceOfDefocusAndDiffraction),
   }),
   example: { spreadMm: 2, cocMm: 0.1, magnification: 0 },
   run: ({ spreadMm, cocMm, magnification }) => apertureForSpread(spreadMm, cocMm, magnification),

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { stackFrames } from '../focus/stack';
 import { calculator } from './calculator';
@@ -5,23 +6,23 @@ import * as q from './quantities';
 
 export const focusStack = calculator({
   name: 'focusStack',
-  title: 'Focus stack',
+  title: calculatorsText.focusStack,
   chapter: 'focus',
-  purpose: 'How many frames a focus stack takes from near to far.',
-  formula: '⌈ln(v_near/v_far)/((1 − overlap)·ln((1 + e)/(1 − e)))⌉, e = N·c/f',
-  source: 'Ratio of successive image distances, from the wedge’s limits',
-  limits: 'Untilted; at least one frame. Far is null for infinity.',
-  school: 'Stack or tilt: a stack reaches what no tilted plane can, a tilt needs one frame.',
+  purpose: calculatorsText.howManyFramesAFocus,
+  formula: calculatorsText.lnVNearVFar,
+  source: calculatorsText.ratioOfSuccessiveImageDistances,
+  limits: calculatorsText.untiltedAtLeastOneFrame,
+  school: calculatorsText.stackOrTiltAStack,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
-    fNumber: q.fNumber('marked f-number N'),
-    cocMm: q.lengthMm('permissible blur c'),
-    nearM: q.distanceM('near end'),
-    farM: q.distanceM('far end').nullable().meta({ unit: 'm', description: 'far end, null for infinity' }),
-    overlap: q.share('overlap of neighbouring frames').default(0),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    fNumber: q.fNumber(calculatorsText.markedFNumberN),
+    cocMm: q.lengthMm(calculatorsText.permissibleBlurC),
+    nearM: q.distanceM(calculatorsText.nearEnd),
+    farM: q.distanceM(calculatorsText.farEnd).nullable().meta({ unit: 'm', description: calculatorsText.farEndNullForInfinity }),
+    overlap: q.share(calculatorsText.overlapOfNeighbouringFrames).default(0),
   }),
   output: z.strictObject({
-    frames: q.answer('frames', 'frames to take'),
+    frames: q.answer('frames', calculatorsText.framesToTake),
   }),
   example: { focalMm: 90, fNumber: 8, cocMm: 0.01, nearM: 0.5, farM: 0.8, overlap: 0.2 },
   run: ({ focalMm, fNumber, cocMm, nearM, farM, overlap }) => ({ frames: stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap }) }),

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { focusThroughPoints as run } from '../focus/plane';
 import { calculator } from './calculator';
@@ -5,25 +6,25 @@ import * as q from './quantities';
 
 export const focusThroughPoints = calculator({
   name: 'focusThroughPoints',
-  title: 'Focus through three pins',
+  title: calculatorsText.focusThroughThreePins,
   chapter: 'focus',
-  purpose: 'Tilt, swing and focus that put three points in sharp focus.',
-  formula: 'n·P = d through the points; lx = f·nx/d, ly = f·ny/d, v = f/(lz − f·nz/d)',
-  source: 'The image of a plane through a thin lens, solved for the lens',
-  limits: 'Three pins not in one line, in a plane that does not pass through the lens.',
-  school: 'Computed tilt; others iterate far and near on the screen, or set the hinge distance.',
+  purpose: calculatorsText.tiltSwingAndFocusThat,
+  formula: calculatorsText.nPDThroughThe,
+  source: calculatorsText.theImageOfAPlane,
+  limits: calculatorsText.threePinsNotInOne,
+  school: calculatorsText.computedTiltOthersIterateFar,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
     pointsM: z
       .tuple([q.pointM('first'), q.pointM('second'), q.pointM('third')])
-      .meta({ unit: 'm', description: 'three pins, camera frame' }),
+      .meta({ unit: 'm', description: calculatorsText.threePinsCameraFrame }),
   }),
   output: z.strictObject({
-    tiltDeg: q.answer('°', 'tilt, forward +'),
-    swingDeg: q.answer('°', 'swing, right +'),
-    totalDeg: q.answer('°', 'angle of both together'),
-    imageMm: q.answer('mm', 'image distance v'),
-    hingeMm: q.answerOrNull('mm', 'distance of the hinge line, null untilted'),
+    tiltDeg: q.answer('°', calculatorsText.tiltForward),
+    swingDeg: q.answer('°', calculatorsText.swingRight),
+    totalDeg: q.answer('°', calculatorsText.angleOfBothTogether),
+    imageMm: q.answer('mm', calculatorsText.imageDistanceV),
+    hingeMm: q.answerOrNull('mm', calculatorsText.distanceOfTheHingeLine),
   }),
   example: {
     focalMm: 150,

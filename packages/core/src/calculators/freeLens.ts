@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { freeLens as run } from '../rig/freeLens';
 import { calculator } from './calculator';
@@ -5,23 +6,23 @@ import * as q from './quantities';
 
 export const freeLens = calculator({
   name: 'freeLens',
-  title: 'Unmounted lens',
+  title: calculatorsText.unmountedLens,
   chapter: 'rig',
-  purpose: 'Where a lens held by hand in front of an open body focuses.',
-  formula: 'x = body flange distance + gap − lens flange distance; u = f + f²/x',
-  source: 'Newton’s form of the lens equation',
-  limits: 'Lens set at infinity. 0 is infinity, less than 0 focuses nowhere.',
-  school: 'Turn the lens, or hold the lens and turn the body: then the composition stays.',
+  purpose: calculatorsText.whereALensHeldBy,
+  formula: calculatorsText.xBodyFlangeDistanceGap,
+  source: calculatorsText.newtonsFormOfTheLens,
+  limits: calculatorsText.lensSetAtInfinity0,
+  school: calculatorsText.turnTheLensOrHold,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
-    lensRegisterMm: q.lengthMm('flange distance of the lens'),
-    bodyRegisterMm: q.lengthMm('flange distance of the body'),
-    gapMm: q.signedMm('gap between the flanges; negative inside the body'),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    lensRegisterMm: q.lengthMm(calculatorsText.flangeDistanceOfTheLens),
+    bodyRegisterMm: q.lengthMm(calculatorsText.flangeDistanceOfTheBody),
+    gapMm: q.signedMm(calculatorsText.gapBetweenTheFlangesNegative),
   }),
   output: z.strictObject({
-    extensionMm: q.answer('mm', 'extension x against infinity'),
-    slackMm: q.answer('mm', 'room to tilt in'),
-    distanceM: q.answerOrNull('m', 'what is in focus; null nowhere, or infinity at 0'),
+    extensionMm: q.answer('mm', calculatorsText.extensionXAgainstInfinity),
+    slackMm: q.answer('mm', calculatorsText.roomToTiltIn),
+    distanceM: q.answerOrNull('m', calculatorsText.whatIsInFocusNull),
   }),
   example: { focalMm: 80, lensRegisterMm: 74, bodyRegisterMm: 18, gapMm: 58 },
   run: ({ focalMm, lensRegisterMm, bodyRegisterMm, gapMm }) => run(focalMm, lensRegisterMm, bodyRegisterMm, gapMm),

@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
+import { say } from '@gangway/messages/say';
 import type { z } from 'zod';
 
 /** A refusal as it leaves the core: what, in a sentence, and which field. */
@@ -14,38 +16,47 @@ export function issueSentence(
   { name, input: schema }: { readonly name: string; readonly input: z.ZodObject },
 ): CalculatorError {
   const issue = error.issues[0];
-  if (!issue) return { code: 'invalid', message: 'The input is not valid.', path: [] };
+  if (!issue) return { code: 'invalid', message: calculatorsText.theInputIsNotValid, path: [] };
   const path = issue.path.filter((step) => typeof step !== 'symbol');
-  const field = path.length === 0 ? 'The input' : path.join('.');
+  const field = path.length === 0 ? calculatorsText.theInput : path.join('.');
   const value = path.reduce<unknown>(
     (at, step) => (typeof at === 'object' && at !== null ? (at as Record<string | number, unknown>)[step] : undefined),
     input,
   );
-  const is = value === undefined ? `${field} is missing` : `${field} is ${shown(value)}`;
+  const is = value === undefined ? say(calculatorsText.isMissing, { field }) : say(calculatorsText.is, { field, shown: shown(value) });
   switch (issue.code) {
     case 'unrecognized_keys':
       return {
         code: 'unknown_key',
         path: [...path, ...issue.keys.slice(0, 1).map(cut)],
-        message: `“${cut(issue.keys[0] ?? '')}” is not a field of ${name}; its fields are ${Object.keys(schema.shape).join(', ')}.`,
+        message: say(calculatorsText.isNotAFieldOf, { key: cut(issue.keys[0] ?? ''), name, shape: Object.keys(schema.shape).join(', ') }),
       };
     case 'too_small':
       return {
         code: 'out_of_range',
         path,
-        message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'more than' : 'at least', issue.minimum)}.`,
+        message: say(calculatorsText.itMust, {
+          is,
+          origin: bound(issue.origin, issue.inclusive === false ? calculatorsText.moreThan : calculatorsText.atLeast, issue.minimum),
+        }),
       };
     case 'too_big':
       return {
         code: 'out_of_range',
         path,
-        message: `${is}; it must ${bound(issue.origin, issue.inclusive === false ? 'less than' : 'at most', issue.maximum)}.`,
+        message: say(calculatorsText.itMust, {
+          is,
+          origin: bound(issue.origin, issue.inclusive === false ? calculatorsText.lessThan : calculatorsText.atMost, issue.maximum),
+        }),
       };
     case 'invalid_type':
       return {
         code: value === undefined ? 'missing' : 'wrong_type',
         path,
-        message: `${is}; ${issue.expected === 'object' ? 'an object with named fields' : a(issue.expected)} is needed.`,
+        message: say(calculatorsText.isNeeded, {
+          is,
+          expected: issue.expected === 'object' ? calculatorsText.anObjectWithNamedFields : a(issue.expected),
+        }),
       };
     default:
       return { code: 'invalid', path, message: `${is}; ${issue.message}.` };
@@ -53,17 +64,19 @@ export function issueSentence(
 }
 
 function bound(origin: string, word: string, limit: number | bigint): string {
-  return origin === 'array' ? `have ${word} ${limit} entries` : `be ${word} ${limit}`;
+  return origin === 'array'
+    ? say(calculatorsText.haveEntries, { word, limit: Number(limit) })
+    : say(calculatorsText.be, { word, limit: Number(limit) });
 }
 
 function a(type: string): string {
-  return type === 'array' || type === 'int' ? `an ${type}` : `a ${type}`;
+  return type === 'array' || type === 'int' ? say(calculatorsText.an, { type }) : `a ${type}`;
 }
 
 function shown(value: unknown): string {
   if (typeof value === 'number') return String(value);
-  if (Array.isArray(value)) return `a list of ${value.length}`;
-  if (typeof value === 'object' && value !== null) return 'an object';
+  if (Array.isArray(value)) return say(calculatorsText.aListOf, { length: value.length });
+  if (typeof value === 'object' && value !== null) return calculatorsText.anObject;
   return cut(JSON.stringify(value));
 }
 

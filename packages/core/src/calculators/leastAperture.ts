@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { leastAperture as run } from '../focus/leastAperture';
 import { calculator } from './calculator';
@@ -5,26 +6,29 @@ import * as q from './quantities';
 
 export const leastAperture = calculator({
   name: 'leastAperture',
-  title: 'Widest aperture for a set of pins',
+  title: calculatorsText.widestApertureForASet,
   chapter: 'focus',
-  purpose: 'The movement that keeps a set of points sharp at the widest aperture, and that aperture.',
-  formula: 'least max|g|, g = 1 − a·d + f·|a|/z, a = v·l/f; N = f·max|g|/c',
-  source: 'Linear Chebyshev approximation, repeated; checked against linear programming and global search',
-  limits: 'Geometric blur. A limit on tilt is one on the total angle.',
-  school:
-    'Finds the widest aperture that holds every pin; other methods set the hinge distance, or go back and forth between far and near.',
+  purpose: calculatorsText.theMovementThatKeepsA,
+  formula: calculatorsText.leastMaxGG1,
+  source: calculatorsText.linearChebyshevApproximationRepeatedChecked,
+  limits: calculatorsText.geometricBlurALimitOn,
+  school: calculatorsText.findsTheWidestApertureThat,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
-    pointsM: z.array(q.pointM('a pin')).min(1).max(10_000).meta({ unit: 'm', description: 'pins that must be sharp, camera frame' }),
-    cocMm: q.lengthMm('permissible blur c'),
-    maxTiltDeg: z.number().min(0).max(89).nullable().meta({ unit: '°', description: 'limit on the total tilt, null for none' }),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    pointsM: z
+      .array(q.pointM(calculatorsText.aPin))
+      .min(1)
+      .max(10_000)
+      .meta({ unit: 'm', description: calculatorsText.pinsThatMustBeSharp }),
+    cocMm: q.lengthMm(calculatorsText.permissibleBlurC),
+    maxTiltDeg: z.number().min(0).max(89).nullable().meta({ unit: '°', description: calculatorsText.limitOnTheTotalTilt }),
   }),
   output: z.strictObject({
-    fNumber: q.answer('f/', 'f-number that keeps all pins sharp; 0 when they lie in one plane'),
-    tiltDeg: q.answer('°', 'tilt, forward +'),
-    swingDeg: q.answer('°', 'swing, right +'),
-    totalDeg: q.answer('°', 'angle of both together'),
-    imageMm: q.answer('mm', 'image distance v'),
+    fNumber: q.answer('f/', calculatorsText.fNumberThatKeepsAll),
+    tiltDeg: q.answer('°', calculatorsText.tiltForward),
+    swingDeg: q.answer('°', calculatorsText.swingRight),
+    totalDeg: q.answer('°', calculatorsText.angleOfBothTogether),
+    imageMm: q.answer('mm', calculatorsText.imageDistanceV),
   }),
   example: {
     focalMm: 90,

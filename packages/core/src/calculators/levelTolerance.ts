@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { levelTolerance as run } from '../perspective/levelTolerance';
 import { calculator } from './calculator';
@@ -5,28 +6,27 @@ import * as q from './quantities';
 
 export const levelTolerance = calculator({
   name: 'levelTolerance',
-  title: 'How level is level enough',
+  title: calculatorsText.howLevelIsLevelEnough,
   chapter: 'perspective',
-  purpose: 'What a tenth of a degree of pitch or roll does to this picture, and how much of it stays within what is accepted.',
-  formula: 'verticals at the edge part by X·h·tan φ/v over the height; a level line climbs by w·tan ρ',
-  source: 'Plane homography of a pitched central projection; plane rotation',
-  limits:
-    'What is accepted is a matter of taste and print: one pixel is never seen, about 0.2 mm on a print in the hand hardly (common practice).',
+  purpose: calculatorsText.whatATenthOfA,
+  formula: calculatorsText.verticalsAtTheEdgePart,
+  source: calculatorsText.planeHomographyOfAPitchedCentral,
+  limits: calculatorsText.whatIsAcceptedIsA,
   input: z.strictObject({
-    imageMm: q.lengthMm('image distance v'),
-    sensorWidthMm: q.lengthMm('width of the frame as it stands'),
-    sensorHeightMm: q.lengthMm('height of the frame as it stands'),
-    columnsPx: q.pixels('pixels across the frame'),
-    printWidthMm: q.lengthMm('width of the print'),
-    acceptedPx: q.pixels('what is accepted over the whole side'),
+    imageMm: q.lengthMm(calculatorsText.imageDistanceV),
+    sensorWidthMm: q.lengthMm(calculatorsText.widthOfTheFrameAs),
+    sensorHeightMm: q.lengthMm(calculatorsText.heightOfTheFrameAs),
+    columnsPx: q.pixels(calculatorsText.pixelsAcrossTheFrame),
+    printWidthMm: q.lengthMm(calculatorsText.widthOfThePrint),
+    acceptedPx: q.pixels(calculatorsText.whatIsAcceptedOverThe),
   }),
   output: z.strictObject({
-    pitchTenthPx: q.answer('px', 'convergence of an edge vertical for 0.1° of pitch'),
-    pitchTenthPrintMm: q.answer('mm', 'the same on the print'),
-    pitchDeg: q.answer('°', 'pitch that stays within what is accepted'),
-    rollTenthPx: q.answer('px', 'climb of a level line for 0.1° of roll'),
-    rollTenthPrintMm: q.answer('mm', 'the same on the print'),
-    rollDeg: q.answer('°', 'roll that stays within what is accepted'),
+    pitchTenthPx: q.answer('px', calculatorsText.convergenceOfAnEdgeVerticalFor),
+    pitchTenthPrintMm: q.answer('mm', calculatorsText.theSameOnThePrint),
+    pitchDeg: q.answer('°', calculatorsText.pitchThatStaysWithinWhat),
+    rollTenthPx: q.answer('px', calculatorsText.climbOfALevelLine),
+    rollTenthPrintMm: q.answer('mm', calculatorsText.theSameOnThePrint),
+    rollDeg: q.answer('°', calculatorsText.rollThatStaysWithinWhat),
   }),
   example: { imageMm: 24.02, sensorWidthMm: 24, sensorHeightMm: 36, columnsPx: 5504, printWidthMm: 400, acceptedPx: 5 },
   run: ({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, printWidthMm, acceptedPx }) =>

@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
+import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 import type { Calculator } from './calculator';
 import { CALCULATORS } from './registry';
@@ -78,9 +80,9 @@ export function openApiDocument(): Record<string, unknown> {
   return {
     openapi: '3.1.0',
     info: {
-      title: 'Gangway calculators',
+      title: calculatorsText.gangwayCalculators,
       version: '1',
-      description: 'Optics of shift, tilt and view cameras. Lengths on the sensor in mm, in the scene in m, angles in degrees.',
+      description: calculatorsText.opticsOfShiftTiltAnd,
     },
     paths: Object.fromEntries(
       CALCULATORS.map((calc) => {
@@ -92,9 +94,12 @@ export function openApiDocument(): Record<string, unknown> {
               operationId: name,
               tags: [chapter],
               summary: purpose,
-              description: `${formula}\n\nSource: ${source}. ${limits}`,
+              description: say(calculatorsText.source, { formula, source, limits }),
               requestBody: { required: true, content: { 'application/json': { schema: input, example } } },
-              responses: { 200: { description: 'The answer.', content: json(output) }, 400: refused('The input cannot be.') },
+              responses: {
+                200: { description: calculatorsText.theAnswer, content: json(output) },
+                400: refused(calculatorsText.theInputCannotBe),
+              },
             },
           },
         ];

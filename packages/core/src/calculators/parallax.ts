@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { parallax as run } from '../perspective/parallax';
 import { calculator } from './calculator';
@@ -5,22 +6,25 @@ import * as q from './quantities';
 
 export const parallax = calculator({
   name: 'parallax',
-  title: 'Parallax',
+  title: calculatorsText.parallax,
   chapter: 'perspective',
-  purpose: 'How far near and far things part in the picture when the lens has moved.',
-  formula: 'v·b·(1/near − 1/far)',
-  source: 'Central projection from two places',
-  limits: 'None when the lens stands still and the back moves. Far is null for infinity.',
+  purpose: calculatorsText.howFarNearAndFar,
+  formula: calculatorsText.vB1Near1,
+  source: calculatorsText.centralProjectionFromTwoPlaces,
+  limits: calculatorsText.noneWhenTheLensStands,
   input: z.strictObject({
-    imageMm: q.lengthMm('image distance v'),
-    baselineMm: q.signedMm('movement b of the lens'),
-    nearM: q.distanceM('nearest thing'),
-    farM: q.distanceM('farthest thing').nullable().meta({ unit: 'm', description: 'farthest thing, null for infinity' }),
+    imageMm: q.lengthMm(calculatorsText.imageDistanceV),
+    baselineMm: q.signedMm(calculatorsText.movementBOfTheLens),
+    nearM: q.distanceM(calculatorsText.nearestThing),
+    farM: q
+      .distanceM(calculatorsText.farthestThing)
+      .nullable()
+      .meta({ unit: 'm', description: calculatorsText.farthestThingNullForInfinity }),
     pixelUm: q.micrometres('pixel'),
   }),
   output: z.strictObject({
-    disparityMm: q.answer('mm', 'parting on the sensor'),
-    disparityPx: q.answer('px', 'the same in pixels'),
+    disparityMm: q.answer('mm', calculatorsText.partingOnTheSensor),
+    disparityPx: q.answer('px', calculatorsText.theSameInPixels),
   }),
   example: { imageMm: 24, baselineMm: 12, nearM: 4, farM: null, pixelUm: 4.36 },
   run: ({ imageMm, baselineMm, nearM, farM, pixelUm }) => run({ imageMm, baselineMm, nearM, farM, pixelUm }),

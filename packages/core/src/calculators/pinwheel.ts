@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { pinwheel as run } from '../mosaic/pinwheel';
 import { calculator } from './calculator';
@@ -5,21 +6,21 @@ import * as q from './quantities';
 
 export const pinwheel = calculator({
   name: 'pinwheel',
-  title: 'Quarter turns',
+  title: calculatorsText.quarterTurns,
   chapter: 'mosaic',
-  purpose: 'The square that four quarter turns of an off-centre sensor cover.',
-  formula: 'largest upright centred square inside the union of four turned frames; circle 2·√((|ox| + w/2)² + (|oy| + h/2)²)',
-  source: 'Plane geometry',
-  limits: '0 when the middle stays open.',
+  purpose: calculatorsText.theSquareThatFourQuarter,
+  formula: calculatorsText.largestUprightCentredSquareInside,
+  source: calculatorsText.planeGeometry,
+  limits: calculatorsText.n0WhenTheMiddleStays,
   input: z.strictObject({
-    sensorWidthMm: q.lengthMm('frame width'),
-    sensorHeightMm: q.lengthMm('frame height'),
-    offsetXMm: q.signedMm('frame centre off the axis, right +'),
-    offsetYMm: q.signedMm('frame centre off the axis, up +'),
+    sensorWidthMm: q.lengthMm(calculatorsText.frameWidth),
+    sensorHeightMm: q.lengthMm(calculatorsText.frameHeight),
+    offsetXMm: q.signedMm(calculatorsText.frameCentreOffTheAxis),
+    offsetYMm: q.signedMm(calculatorsText.frameCentreOffTheAxisUp),
   }),
   output: z.strictObject({
-    squareMm: q.answer('mm', 'side of the square'),
-    circleNeededMm: q.answer('mm', 'circle that the far corners need'),
+    squareMm: q.answer('mm', calculatorsText.sideOfTheSquare),
+    circleNeededMm: q.answer('mm', calculatorsText.circleThatTheFarCorners),
   }),
   example: { sensorWidthMm: 36, sensorHeightMm: 24, offsetXMm: 6, offsetYMm: 12 },
   run: ({ sensorWidthMm, sensorHeightMm, offsetXMm, offsetYMm }) => run(sensorWidthMm, sensorHeightMm, offsetXMm, offsetYMm),

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 
 // The kinds of figures that calculators take and give, each with its unit,
@@ -28,7 +29,9 @@ export const micrometres = above('µm', 1e6);
 
 /** A point in the camera frame: x right, y up, z forward, m. */
 export const pointM = (meaning: string) =>
-  z.tuple([signedM('x, right +'), signedM('y, up +'), signedM('z, toward the subject +')]).meta({ unit: 'm', description: meaning });
+  z
+    .tuple([signedM(calculatorsText.xRight), signedM(calculatorsText.yUp), signedM(calculatorsText.zTowardTheSubject)])
+    .meta({ unit: 'm', description: meaning });
 
 // Answers carry their unit and meaning, and no range.
 export const answer = (unit: string, meaning: string) => z.number().meta({ unit, description: meaning });
@@ -40,8 +43,11 @@ export const yesNo = (meaning: string) => z.boolean().meta({ unit: '', descripti
 export const planeAnswer = (meaning: string) =>
   z
     .strictObject({
-      normal: z.tuple([z.number(), z.number(), z.number()]).readonly().meta({ unit: '', description: 'unit normal, camera frame' }),
-      offsetMm: answer('mm', 'distance of the plane from the lens'),
+      normal: z
+        .tuple([z.number(), z.number(), z.number()])
+        .readonly()
+        .meta({ unit: '', description: calculatorsText.unitNormalCameraFrame }),
+      offsetMm: answer('mm', calculatorsText.distanceOfThePlaneFrom),
     })
     .nullable()
     .meta({ unit: '', description: meaning });

@@ -1,3 +1,5 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
+import { say } from '@gangway/messages/say';
 import type { Calculated, Calculator } from './calculator';
 import { bellows } from './bellows';
 import { blurAt } from './blurAt';
@@ -96,7 +98,7 @@ export function calculate(name: string, input: unknown): Calculated {
     error: {
       code: 'unknown_calculator',
       path: ['calc'],
-      message: `There is no calculator “${shown}”; there are ${CALCULATORS.map((each) => each.name).join(', ')}.`,
+      message: say(calculatorsText.thereIsNoCalculatorThere, { shown, calculators: CALCULATORS.map((each) => each.name).join(', ') }),
     },
   };
 }

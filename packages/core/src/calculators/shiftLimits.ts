@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { circleOnBackMm } from '../coverage/circle';
 import { shiftLimitMm } from '../coverage/shiftLimit';
@@ -6,25 +7,28 @@ import * as q from './quantities';
 
 export const shiftLimits = calculator({
   name: 'shiftLimits',
-  title: 'Shift limits',
+  title: calculatorsText.shiftLimits,
   chapter: 'coverage',
-  purpose: 'How far the frame may shift in each direction before a corner falls outside the circle.',
-  formula: 'smallest over the corners of −b + √(b² − (cx² + cy² − R²)), b = cx·cos θ + cy·sin θ, R = D(1 + m)/2',
-  source: 'Plane geometry',
-  limits: 'Untilted. The mechanism is a disc; null where the frame does not fit at all.',
+  purpose: calculatorsText.howFarTheFrameMay,
+  formula: calculatorsText.smallestOverTheCornersOf,
+  source: calculatorsText.planeGeometry,
+  limits: calculatorsText.untiltedTheMechanismIsA,
   input: z.strictObject({
-    sensorWidthMm: q.lengthMm('frame width'),
-    sensorHeightMm: q.lengthMm('frame height'),
-    circleMm: q.lengthMm('diameter of the circle at infinity'),
-    magnification: q.magnification('magnification m'),
-    directionsDeg: z.array(q.directionDeg('0 = right, 90 = up')).max(100_000).meta({ unit: '°', description: 'directions to ask for' }),
+    sensorWidthMm: q.lengthMm(calculatorsText.frameWidth),
+    sensorHeightMm: q.lengthMm(calculatorsText.frameHeight),
+    circleMm: q.lengthMm(calculatorsText.diameterOfTheCircleAt),
+    magnification: q.magnification(calculatorsText.magnificationM),
+    directionsDeg: z
+      .array(q.directionDeg(calculatorsText.n0Right90Up))
+      .max(100_000)
+      .meta({ unit: '°', description: calculatorsText.directionsToAskFor }),
     mechanicalMm: q
-      .notNegativeMm('travel of the mechanism in every direction')
+      .notNegativeMm(calculatorsText.travelOfTheMechanismIn)
       .nullable()
-      .meta({ unit: 'mm', description: 'travel of the mechanism in every direction, null for none' }),
+      .meta({ unit: 'mm', description: calculatorsText.travelOfTheMechanismInEvery }),
   }),
   output: z.strictObject({
-    limitsMm: q.answers('mm', 'limit in each direction, null when the frame is not covered'),
+    limitsMm: q.answers('mm', calculatorsText.limitInEachDirectionNull),
   }),
   example: { sensorWidthMm: 36, sensorHeightMm: 24, circleMm: 61, magnification: 0, directionsDeg: [0, 45, 90], mechanicalMm: 12 },
   run: ({ sensorWidthMm, sensorHeightMm, circleMm, magnification, directionsDeg, mechanicalMm }) => ({

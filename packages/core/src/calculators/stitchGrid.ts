@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { mosaicGrid } from '../mosaic/grid';
 import { calculator } from './calculator';
@@ -5,30 +6,30 @@ import * as q from './quantities';
 
 export const stitchGrid = calculator({
   name: 'stitchGrid',
-  title: 'Rows and columns',
+  title: calculatorsText.rowsAndColumns,
   chapter: 'mosaic',
-  purpose: 'Rows and columns of frames that cover a wanted size.',
-  formula: '⌈(W − w)/(w(1 − o))⌉ + 1 frames, evenly spread; pixels W·columns/w',
-  source: 'Arithmetic of equal steps',
-  limits: 'Flat mosaic, back moving behind a still lens.',
-  school: 'Shift the lens or the back: with the back moving there is no parallax.',
+  purpose: calculatorsText.rowsAndColumnsOfFrames,
+  formula: calculatorsText.wWW1O,
+  source: calculatorsText.arithmeticOfEqualSteps,
+  limits: calculatorsText.flatMosaicBackMovingBehind,
+  school: calculatorsText.shiftTheLensOrThe,
   input: z.strictObject({
-    sensorWidthMm: q.lengthMm('frame width w'),
-    sensorHeightMm: q.lengthMm('frame height h'),
-    columnsPx: q.pixels('pixels across'),
-    rowsPx: q.pixels('pixels down'),
-    targetWidthMm: q.lengthMm('wanted width W'),
-    targetHeightMm: q.lengthMm('wanted height H'),
-    overlap: q.share('least overlap o'),
+    sensorWidthMm: q.lengthMm(calculatorsText.frameWidthW),
+    sensorHeightMm: q.lengthMm(calculatorsText.frameHeightH),
+    columnsPx: q.pixels(calculatorsText.pixelsAcross),
+    rowsPx: q.pixels(calculatorsText.pixelsDown),
+    targetWidthMm: q.lengthMm(calculatorsText.wantedWidthW),
+    targetHeightMm: q.lengthMm(calculatorsText.wantedHeightH),
+    overlap: q.share(calculatorsText.leastOverlapO),
   }),
   output: z.strictObject({
-    columns: q.answer('frames', 'frames side by side'),
-    rows: q.answer('frames', 'frames one above the other'),
-    xMm: q.answers('mm', 'frame centres across'),
-    yMm: q.answers('mm', 'frame centres up'),
-    widthPx: q.answer('px', 'width of the whole'),
-    heightPx: q.answer('px', 'height of the whole'),
-    circleNeededMm: q.answer('mm', 'circle that the whole needs'),
+    columns: q.answer('frames', calculatorsText.framesSideBySide),
+    rows: q.answer('frames', calculatorsText.framesOneAboveTheOther),
+    xMm: q.answers('mm', calculatorsText.frameCentresAcross),
+    yMm: q.answers('mm', calculatorsText.frameCentresUp),
+    widthPx: q.answer('px', calculatorsText.widthOfTheWhole),
+    heightPx: q.answer('px', calculatorsText.heightOfTheWhole),
+    circleNeededMm: q.answer('mm', calculatorsText.circleThatTheWholeNeeds),
   }),
   example: {
     sensorWidthMm: 14.9,

@@ -1,3 +1,4 @@
+import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 import { wedge as run } from '../focus/plane';
 import { calculator } from './calculator';
@@ -5,23 +6,23 @@ import * as q from './quantities';
 
 export const wedge = calculator({
   name: 'wedge',
-  title: 'Wedge',
+  title: calculatorsText.wedge,
   chapter: 'focus',
-  purpose: 'The space that is sharp enough around a tilted plane of focus.',
-  formula: 'planes of focus for v/(1 − e) and v/(1 + e), e = N·c/f',
-  source: 'Ray bundle of a thin lens; all three planes share the hinge line',
-  limits: 'Geometric blur. A limit beyond infinity is null (untilted).',
+  purpose: calculatorsText.theSpaceThatIsSharp,
+  formula: calculatorsText.planesOfFocusForV,
+  source: calculatorsText.rayBundleOfAThin,
+  limits: calculatorsText.geometricBlurALimitBeyond,
   input: z.strictObject({
-    focalMm: q.lengthMm('focal length f'),
-    imageMm: q.lengthMm('image distance v'),
-    tiltDeg: q.movementDeg('tilt, forward +'),
-    swingDeg: q.movementDeg('swing, right +'),
-    fNumber: q.fNumber('marked f-number N'),
-    cocMm: q.lengthMm('permissible blur c'),
+    focalMm: q.lengthMm(calculatorsText.focalLengthF),
+    imageMm: q.lengthMm(calculatorsText.imageDistanceV),
+    tiltDeg: q.movementDeg(calculatorsText.tiltForward),
+    swingDeg: q.movementDeg(calculatorsText.swingRight),
+    fNumber: q.fNumber(calculatorsText.markedFNumberN),
+    cocMm: q.lengthMm(calculatorsText.permissibleBlurC),
   }),
   output: z.strictObject({
-    near: q.planeAnswer('near limit'),
-    far: q.planeAnswer('far limit'),
+    near: q.planeAnswer(calculatorsText.nearLimit),
+    far: q.planeAnswer(calculatorsText.farLimit),
   }),
   example: { focalMm: 150, imageMm: 152, tiltDeg: 5, swingDeg: 0, fNumber: 22, cocMm: 0.1 },
   run: ({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }) => run({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }),

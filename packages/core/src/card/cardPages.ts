@@ -1,3 +1,5 @@
+import { cardText } from '@gangway/messages/core/card';
+import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../geometry/geometry';
 import { wrapped, type Drawing, type Mark } from './drawing';
 import { spotCard, stepsByPart, type CardStep } from './spotCard';
@@ -7,7 +9,7 @@ import type { SetupSettings } from '../model/setup';
 /** Pages that a card for the spot is printed on, mm. */
 export const SPOT_SIZES = {
   a5: { name: 'A5', widthMm: 148, heightMm: 210 },
-  letterHalf: { name: 'half of US letter', widthMm: 139.7, heightMm: 215.9 },
+  letterHalf: { name: cardText.halfOfUsLetter, widthMm: 139.7, heightMm: 215.9 },
 } as const;
 export type SpotSize = keyof typeof SPOT_SIZES;
 
@@ -89,7 +91,12 @@ export class Pages {
   }
 
   drawings(title: string): readonly Drawing[] {
-    return this.pages.map((marks, i) => ({ widthMm: this.widthMm, heightMm: this.heightMm, title: `${title}, page ${i + 1}`, marks }));
+    return this.pages.map((marks, i) => ({
+      widthMm: this.widthMm,
+      heightMm: this.heightMm,
+      title: say(cardText.page, { title, i: i + 1 }),
+      marks,
+    }));
   }
 }
 
@@ -106,7 +113,7 @@ export function cardPages(card: CardOf, size: SpotSize): readonly Drawing[] {
   const { widthMm, heightMm } = SPOT_SIZES[size];
   const pages = new Pages(widthMm, heightMm, `${card.job} · ${card.name}`);
   putCard(pages, card);
-  return pages.drawings(`Card: ${card.name}`);
+  return pages.drawings(say(cardText.card, { name: card.name }));
 }
 
 /** Puts a card onto pages that may have others on them. */
@@ -128,10 +135,7 @@ export function putCard(pages: Pages, { name, settings }: CardOf): void {
     y: beside.y + beside.h + 3.2,
     sizeMm: 2.2,
     anchor: 'start',
-    text:
-      viewOf(settings) === 'side'
-        ? 'From the side: plane of sharp focus thick, wedge hatched.'
-        : 'From above: plane of sharp focus thick, wedge hatched.',
+    text: viewOf(settings) === 'side' ? cardText.fromTheSidePlaneOf : cardText.fromAbovePlaneOfSharp,
   });
   pages.y += 49;
   pages.text(circleCaption(freshGeometry(settings)), { size: 2.2 });

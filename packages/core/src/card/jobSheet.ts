@@ -1,3 +1,7 @@
+import { timeOfDay, writtenDay } from '@gangway/messages/date';
+import { fixedNumber } from '@gangway/messages/number';
+import { cardText } from '@gangway/messages/core/card';
+import { say } from '@gangway/messages/say';
 import { clockTime } from '../clock';
 import { freshGeometry } from '../geometry/geometry';
 import { CAUTIONS } from '../cautions/cautions';
@@ -47,8 +51,8 @@ export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
   };
   for (const { name, settings } of stands) {
     for (const part of partsInOrder(settings.rig.parts)) add(part.id, part.name, part.kind, name);
-    for (const filter of settings.exposure.filters) add(`filter ${filter.name}`, filter.name, 'filter', name);
-    if (settings.exposure.centreFilterStops !== null) add('centre filter', 'centre filter', 'filter', name);
+    for (const filter of settings.exposure.filters) add(say(cardText.filter, { name: filter.name }), filter.name, 'filter', name);
+    if (settings.exposure.centreFilterStops !== null) add(cardText.centreFilter, cardText.centreFilter, 'filter', name);
     if (settings.exposure.flash) add('flash', 'flash', 'flash', name);
   }
   return [...all.values()];
@@ -113,10 +117,10 @@ export function lightOfDay(
   };
 }
 
-/** A time of day as the clocks of a zone show it: 07:42. */
+/** A time of day as the clocks of a zone show it and the region writes it: 07:42. */
 export function clockWords(at: Date | null, timeZone: string): string {
-  if (at === null) return 'not that day';
-  return new Intl.DateTimeFormat('en-GB', { timeZone, hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
+  if (at === null) return cardText.notThatDay;
+  return timeOfDay(at, timeZone);
 }
 
 /**
@@ -129,10 +133,18 @@ export function clockWords(at: Date | null, timeZone: string): string {
  * sunWords(sunTimes({ latitudeDeg: 51.5, longitudeDeg: 0, heightM: 0 }, new Date('2026-06-21T00:00:00Z')), 'UTC').startsWith('Light from 02:54') // => true
  */
 export function sunWords(sun: SunTimes, timeZone: string): string {
-  if (sun.allDay === 'up') return 'The sun does not set that day.';
-  if (sun.allDay === 'down') return 'The sun does not rise that day.';
+  if (sun.allDay === 'up') return cardText.theSunDoesNotSet;
+  if (sun.allDay === 'down') return cardText.theSunDoesNotRise;
   const at = (date: Date | null): string => clockWords(date, timeZone);
-  return `Light from ${at(sun.dawn)}, sunrise ${at(sun.rise)}, low and warm until ${at(sun.lowUntil)}, highest ${at(sun.noon)}, low again from ${at(sun.lowFrom)}, sunset ${at(sun.set)}, light until ${at(sun.dusk)}.`;
+  return say(cardText.lightFromSunriseLowAnd, {
+    dawn: at(sun.dawn),
+    rise: at(sun.rise),
+    lowUntil: at(sun.lowUntil),
+    noon: at(sun.noon),
+    lowFrom: at(sun.lowFrom),
+    set: at(sun.set),
+    dusk: at(sun.dusk),
+  });
 }
 
 /**
@@ -148,10 +160,22 @@ export function litWords(
   { bearingDeg, stretches }: { readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] },
   timeZone: string,
 ): string {
-  if (bearingDeg === null) return 'which way it faces is unknown: enter the compass bearing in the step Position';
-  const looks = `faces ${windWords(bearingDeg)}`;
-  if (stretches.length === 0) return `${looks}; no sun on it that day`;
-  return `${looks}; sun on it ${stretches.map(({ from, to, steepestDeg, steepestAt }) => `${clockWords(from, timeZone)}–${clockWords(to, timeZone)}, steepest ${Math.round(steepestDeg)}° at ${clockWords(steepestAt, timeZone)}`).join(' and ')}`;
+  if (bearingDeg === null) return cardText.whichWayItFacesIs;
+  const looks = say(cardText.faces, { bearingDeg: windWords(bearingDeg) });
+  if (stretches.length === 0) return say(cardText.noSunOnItThat, { looks });
+  return say(cardText.sunOnIt, {
+    looks,
+    stretches: stretches
+      .map(({ from, to, steepestDeg, steepestAt }) =>
+        say(cardText.steepestAt, {
+          from: clockWords(from, timeZone),
+          to: clockWords(to, timeZone),
+          steepestDeg: Math.round(steepestDeg),
+          steepestAt: clockWords(steepestAt, timeZone),
+        }),
+      )
+      .join(' and '),
+  });
 }
 
 /**
@@ -171,23 +195,40 @@ export function jobPages(job: string, where: Where, stands: readonly SheetStand[
   pages.y += 2;
   pages.text(job, { size: 6, bold: true });
   pages.text(
-    `${where.place === null ? 'No place given' : `${where.place.name === '' ? 'At' : `${where.place.name},`} ${coordinate(where.place.latitudeDeg, 'N', 'S')}, ${coordinate(where.place.longitudeDeg, 'E', 'W')}`}; ${where.day ?? 'no day given'}; times of ${where.timeZone}.`,
+    say(cardText.timesOf, {
+      place:
+        where.place === null
+          ? cardText.noPlaceGiven
+          : say(cardText.nameLatitudedegLongitudedeg, {
+              name: where.place.name === '' ? cardText.at : `${where.place.name},`,
+              latitudeDeg: coordinate(where.place.latitudeDeg, 'N', 'S'),
+              longitudeDeg: coordinate(where.place.longitudeDeg, 'E', 'W'),
+            }),
+      day: where.day === null ? cardText.noDayGiven : writtenDay(where.day),
+      timeZone: where.timeZone,
+    }),
   );
   const light = lightOfDay(where, stands);
-  pages.heading('Light');
-  pages.text(light ? sunWords(light.sun, where.timeZone) : 'Enter place and day on the job’s page to see the light here.');
+  pages.heading(cardText.light);
+  pages.text(light ? sunWords(light.sun, where.timeZone) : cardText.enterPlaceAndDayOn);
   for (const each of light?.lit ?? []) pages.text(`${each.name}: ${litWords(each, where.timeZone)}.`, { x: 14 });
-  if (light) pages.text('Hills, buildings and weather are not considered.', { size: 2.4 });
-  pages.heading('Setups');
+  if (light) pages.text(cardText.hillsBuildingsAndWeatherAre, { size: 2.4 });
+  pages.heading(cardText.setups);
   stands.forEach(({ name, settings }, i) => pages.text(`${i + 1}. ${name}: ${settings.rig.name}`));
-  pages.heading('To pack');
+  pages.heading(cardText.toPack);
   for (const { name, stands: needed } of packingList(stands)) {
     pages.room(5);
     pages.put({ kind: 'rect', x: 9, y: pages.y - 2.4, w: 2.8, h: 2.8, widthMm: 0.2 });
-    pages.text(`${name}: ${needed.length === stands.length && stands.length > 1 ? 'every setup' : needed.join(', ')}`, { x: 14 });
+    pages.text(
+      say(cardText.nameLength, {
+        name,
+        length: needed.length === stands.length && stands.length > 1 ? cardText.everySetup : needed.join(', '),
+      }),
+      { x: 14 },
+    );
     pages.y += 0.6;
   }
-  pages.heading('Cautions');
+  pages.heading(cardText.cautions);
   for (const words of jobCautions(stands)) pages.text(`· ${words}`, { size: 2.5 });
   for (const { name, settings } of stands) {
     pages.turn();
@@ -198,5 +239,5 @@ export function jobPages(job: string, where: Where, stands: readonly SheetStand[
 
 /** A latitude or longitude with its hemisphere, as 33.8688° S. */
 function coordinate(deg: number, positive: string, negative: string): string {
-  return `${Math.abs(deg).toFixed(4)}° ${deg < 0 ? negative : positive}`;
+  return `${fixedNumber(Math.abs(deg), 4)}° ${deg < 0 ? negative : positive}`;
 }

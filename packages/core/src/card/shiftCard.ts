@@ -1,3 +1,5 @@
+import { cardText } from '@gangway/messages/core/card';
+import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../geometry/geometry';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm } from '../coverage/frame';
@@ -12,11 +14,11 @@ import type { Rig } from '../model/rig';
 
 /** The directions on a card, with the corners of the picture that end each first. */
 export const CARD_DIRECTIONS = [
-  { id: 'up', name: 'rise', corners: ['upper left', 'upper right'] },
-  { id: 'down', name: 'fall', corners: ['lower left', 'lower right'] },
-  { id: 'left', name: 'left', corners: ['upper left', 'lower left'] },
-  { id: 'right', name: 'right', corners: ['upper right', 'lower right'] },
-  { id: 'up right', name: 'rise and right', corners: ['upper right'] },
+  { id: 'up', name: 'rise', corners: [cardText.upperLeft, cardText.upperRight] },
+  { id: 'down', name: 'fall', corners: [cardText.lowerLeft, cardText.lowerRight] },
+  { id: 'left', name: 'left', corners: [cardText.upperLeft, cardText.lowerLeft] },
+  { id: 'right', name: 'right', corners: [cardText.upperRight, cardText.lowerRight] },
+  { id: 'up right', name: cardText.riseAndRight, corners: [cardText.upperRight] },
 ] as const;
 
 /** One line of a card: an aperture and how far the frame goes. */
@@ -79,15 +81,18 @@ function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
   const sharp = definitionCircle(lens.circle, lens.widestFNumber);
   const light = lens.circle.lightMm;
   return [
-    `Frame ${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across. ${light === null ? 'Image circle unknown.' : `Image circle ${mmWords(light)}.`}`,
-    sharp?.basis.kind === 'assumed' && light !== null
-      ? `Only the image circle is known: 80 % of it, ${mmWords(sharp.diameterMm)}, is taken as sharp at every aperture (common practice).`
-      : '',
-    sharp === null ? 'No circle is known, so there is no scale: give the image circle of the lens.' : '',
+    say(cardText.frameAcross, {
+      widthMm: fixed(back.widthMm, 1),
+      heightMm: mmWords(back.heightMm),
+      back: mmWords(diagonalMm(back)),
+      light: light === null ? cardText.imageCircleUnknown : say(cardText.imageCircle, { light: mmWords(light) }),
+    }),
+    sharp?.basis.kind === 'assumed' && light !== null ? say(cardText.onlyTheImageCircleIs, { diameterMm: mmWords(sharp.diameterMm) }) : '',
+    sharp === null ? cardText.noCircleIsKnownSo : '',
     mechanismWords(rig.mechanism),
     evidenceWords(rig.parts),
-    frontUnknown ? 'What is in front is not counted: not all its specs are known.' : '',
-    'Infinity; closer the circle grows, and the scale is on the safe side. The dots show which corners of the picture leave first.',
+    frontUnknown ? cardText.whatIsInFrontIs : '',
+    cardText.infinityCloserTheCircleGrows,
   ].filter((note) => note !== '');
 }
 
@@ -103,9 +108,9 @@ export function shiftCardRows(card: ShiftCard): readonly (readonly string[])[] {
   const header = [
     'orientation',
     'f-number',
-    'sharp circle [mm]',
-    ...CARD_DIRECTIONS.flatMap(({ name }) => [`${name} [mm]`, `${name} ends at`]),
-    'clear of what is in front to [mm]',
+    cardText.sharpCircleMm,
+    ...CARD_DIRECTIONS.flatMap(({ name }) => [`${name} [mm]`, say(cardText.endsAt, { name })]),
+    cardText.clearOfWhatIsIn,
   ];
   const rows = card.tables.flatMap(({ orientation, rows: lines }) =>
     lines.map(({ fNumber, diameterMm, limits, frontMm }) => [
@@ -121,7 +126,7 @@ export function shiftCardRows(card: ShiftCard): readonly (readonly string[])[] {
 
 function frontCell(frontMm: number | null | undefined): string {
   if (frontMm === undefined) return '';
-  if (frontMm === null) return 'not even centred';
-  if (frontMm === Infinity) return 'end of movement';
+  if (frontMm === null) return cardText.notEvenCentred;
+  if (frontMm === Infinity) return cardText.endOfMovement;
   return frontMm.toFixed(1);
 }

@@ -1,3 +1,5 @@
+import { cardText } from '@gangway/messages/core/card';
+import { say } from '@gangway/messages/say';
 import { apertureWords, fixed } from '../words';
 import { wrapped, type Drawing, type Mark } from './drawing';
 import { CARD_DIRECTIONS, type CardRow, type ShiftCard } from './shiftCard';
@@ -5,7 +7,7 @@ import { CARD_DIRECTIONS, type CardRow, type ShiftCard } from './shiftCard';
 /** Pages that a card is printed on, mm. */
 export const CARD_SIZES = {
   a6: { name: 'A6', widthMm: 105, heightMm: 148 },
-  letter: { name: 'quarter of US letter', widthMm: 107.95, heightMm: 139.7 },
+  letter: { name: cardText.quarterOfUsLetter, widthMm: 107.95, heightMm: 139.7 },
 } as const;
 export type CardSize = keyof typeof CARD_SIZES;
 
@@ -40,10 +42,10 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
     text({ x: MARGIN, y, sizeMm: 4, words: line, more: { bold: true } });
     y += 4.6;
   }
-  text({ x: MARGIN, y: y - 0.6, sizeMm: 2.5, words: 'Shift card: how far the frame goes from the centre, mm' });
+  text({ x: MARGIN, y: y - 0.6, sizeMm: 2.5, words: cardText.shiftCardHowFarThe });
   y += 1;
-  const notes = [...(card.front === null ? [] : [`“front” is how far every corner stays clear of: ${card.front}.`]), ...card.notes].flatMap(
-    (note) => wrapped(note, 78),
+  const notes = [...(card.front === null ? [] : [say(cardText.frontIsHowFarEvery, { front: card.front })]), ...card.notes].flatMap((note) =>
+    wrapped(note, 78),
   );
   const notesHeight = notes.length * 2.9 + 3;
   const lines = card.tables.reduce((sum, { rows }) => sum + rows.length, 0);
@@ -59,9 +61,9 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
     text({ x: MARGIN, y: y + 5.2, sizeMm: 2.9, words: orientation, more: { bold: true } });
     CARD_DIRECTIONS.forEach(({ name, corners }, i) => {
       marks.push(...cornerSign(column(i) - 2.2, y + 1.6, orientation, corners));
-      text({ x: column(i), y: y + 7.3, sizeMm: 2.3, words: name === 'rise and right' ? 'up + right' : name, more: { anchor: 'end' } });
+      text({ x: column(i), y: y + 7.3, sizeMm: 2.3, words: name === 'rise and right' ? cardText.upRight : name, more: { anchor: 'end' } });
     });
-    if (card.front !== null) text({ x: column(columns - 1), y: y + 7.3, sizeMm: 2.3, words: 'front', more: { anchor: 'end' } });
+    if (card.front !== null) text({ x: column(columns - 1), y: y + 7.3, sizeMm: 2.3, words: cardText.front, more: { anchor: 'end' } });
     y += 8.3;
     rule(y, 0.25);
     for (const entry of rows) {
@@ -74,7 +76,7 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   function rowMarks({ fNumber, limits, frontMm }: CardRow, at: number): void {
     text({ x: MARGIN, y: at, sizeMm: letter, words: apertureWords(fNumber), more: { bold: true } });
     limits.forEach(({ limitMm, limitedBy }, i) => {
-      text({ x: column(i), y: at, sizeMm: letter, words: limitMm === null ? 'none' : fixed(limitMm, 1), more: { anchor: 'end' } });
+      text({ x: column(i), y: at, sizeMm: letter, words: limitMm === null ? cardText.none : fixed(limitMm, 1), more: { anchor: 'end' } });
       if (limitedBy === 'stop')
         marks.push({ kind: 'rect', x: column(i) + 0.7, y: at - letter * 0.72, w: 0.7, h: letter * 0.72, widthMm: 0, filled: true });
     });
@@ -91,9 +93,9 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   }
   const bottom = heightMm - MARGIN - notes.length * 2.9;
   marks.push({ kind: 'rect', x: MARGIN, y: bottom - 4.4, w: 0.7, h: 2, widthMm: 0, filled: true });
-  text({ x: MARGIN + 1.6, y: bottom - 2.7, sizeMm: 2.2, words: 'the slide ends before the sharp circle does' });
+  text({ x: MARGIN + 1.6, y: bottom - 2.7, sizeMm: 2.2, words: cardText.theSlideEndsBeforeThe });
   notes.forEach((line, i) => text({ x: MARGIN, y: bottom + 2 + i * 2.9, sizeMm: 2.2, words: line }));
-  return { widthMm, heightMm, title: `Shift card: ${card.name}`, marks };
+  return { widthMm, heightMm, title: say(cardText.shiftCard, { name: card.name }), marks };
 }
 
 function frontLabel(frontMm: number | null): string {

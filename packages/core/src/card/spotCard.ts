@@ -1,3 +1,5 @@
+import { cardText } from '@gangway/messages/core/card';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
 import { CAUTIONS } from '../cautions/cautions';
 import { checkSentence, evaluateAll } from '../checks/evaluate';
@@ -18,11 +20,11 @@ import { extensionMm } from '../planning/extension';
 
 /** The parts of a card, in their order. */
 export const CARD_GROUPS = {
-  bring: 'Rig and what to bring',
-  place: 'Position and level',
-  work: 'Procedure',
-  mosaic: 'Frames of the mosaic',
-  mind: 'Cautions',
+  bring: cardText.rigAndWhatToBring,
+  place: cardText.positionAndLevel,
+  work: cardText.procedure,
+  mosaic: cardText.framesOfTheMosaic,
+  mind: cardText.cautions,
 } as const;
 export type CardGroup = keyof typeof CARD_GROUPS;
 
@@ -64,7 +66,7 @@ const step = (group: CardGroup, id: string, words: string, figures = ''): CardSt
 });
 
 /** What belongs in the bag whatever the rig (common practice). */
-const ALWAYS = 'tripod, level, cable, cloth or loupe, tape or rangefinder, cards or film, spare battery, gloves, this card';
+const ALWAYS = cardText.tripodLevelCableClothOr;
 
 /**
  * The list for the spot, made from a setup: own steps, order and what is left off as its photographer wished.
@@ -113,7 +115,7 @@ function ordered(steps: readonly CardStep[], order: readonly string[]): readonly
 }
 
 function bring({ settings: { rig, exposure } }: Geometry): readonly CardStep[] {
-  const loose = [...exposure.filters.map(({ name }) => name), ...(exposure.centreFilterStops === null ? [] : ['centre filter'])];
+  const loose = [...exposure.filters.map(({ name }) => name), ...(exposure.centreFilterStops === null ? [] : [cardText.centreFilter])];
   return [
     step(
       'bring',
@@ -123,9 +125,9 @@ function bring({ settings: { rig, exposure } }: Geometry): readonly CardStep[] {
         .map(({ name }) => name)
         .join(' · '),
     ),
-    ...(loose.length > 0 ? [step('bring', 'filters', 'Filters to hold or screw on', loose.join(', '))] : []),
-    ...(exposure.flash ? [step('bring', 'flash', 'Flash, its cables and batteries')] : []),
-    step('bring', 'always', 'In the bag', ALWAYS),
+    ...(loose.length > 0 ? [step('bring', 'filters', cardText.filtersToHoldOrScrew, loose.join(', '))] : []),
+    ...(exposure.flash ? [step('bring', 'flash', cardText.flashItsCablesAndBatteries)] : []),
+    step('bring', 'always', cardText.inTheBag, ALWAYS),
   ];
 }
 
@@ -133,28 +135,32 @@ function place({ settings: { scene, orientation } }: Geometry): readonly CardSte
   const back = orientation === 'portrait' ? 'upright' : 'level';
   if (!scene)
     return [
-      step('place', 'stand', 'Set up the tripod', 'no subject chosen: find the position on site'),
-      step('place', 'level', 'Level the camera both ways', `back ${back}`),
+      step('place', 'stand', cardText.setUpTheTripod, cardText.noSubjectChosenFindThe),
+      step('place', 'level', cardText.levelTheCameraBothWays, say(cardText.back, { back })),
     ];
   const aside =
     Math.abs(scene.asideM) < 0.005
-      ? 'before its middle'
-      : `${fixed(Math.abs(scene.asideM), 2)} m to the ${scene.asideM > 0 ? 'right' : 'left'} of its middle`;
+      ? cardText.beforeItsMiddle
+      : say(cardText.mToTheRightOf, { asideM: fixed(Math.abs(scene.asideM), 2), asideM2: scene.asideM > 0 ? 'yes' : 'no' });
   const turns = [
-    Math.abs(scene.yawDeg) < 0.05 ? '' : `turned ${fixed(Math.abs(scene.yawDeg), 1)}° ${scene.yawDeg > 0 ? 'right' : 'left'}`,
-    Math.abs(scene.pitchDeg) < 0.05 ? 'pitch 0°' : `pitched ${fixed(Math.abs(scene.pitchDeg), 1)}° ${scene.pitchDeg > 0 ? 'up' : 'down'}`,
+    Math.abs(scene.yawDeg) < 0.05
+      ? ''
+      : say(cardText.turnedRight, { yawDeg: fixed(Math.abs(scene.yawDeg), 1), yawDeg2: scene.yawDeg > 0 ? 'yes' : 'no' }),
+    Math.abs(scene.pitchDeg) < 0.05
+      ? cardText.pitch0
+      : say(cardText.pitchedUp, { pitchDeg: fixed(Math.abs(scene.pitchDeg), 1), pitchDeg2: scene.pitchDeg > 0 ? 'yes' : 'no' }),
     Math.abs(scene.rollDeg) < 0.05
-      ? 'roll 0°'
-      : `rolled ${fixed(Math.abs(scene.rollDeg), 1)}° ${scene.rollDeg > 0 ? 'clockwise' : 'anticlockwise'}`,
+      ? cardText.roll0
+      : say(cardText.rolledClockwise, { rollDeg: fixed(Math.abs(scene.rollDeg), 1), rollDeg2: scene.rollDeg > 0 ? 'yes' : 'no' }),
   ].filter((words) => words !== '');
   return [
     step(
       'place',
       'stand',
-      'Set up the tripod',
-      `${metresWords(scene.distanceM)} away, ${aside}; lens ${fixed(scene.cameraHeightM, 2)} m up`,
+      cardText.setUpTheTripod,
+      say(cardText.awayLensMUp, { distanceM: metresWords(scene.distanceM), aside, cameraHeightM: fixed(scene.cameraHeightM, 2) }),
     ),
-    step('place', 'level', 'Level the camera', `${turns.join(', ')}; back ${back}`),
+    step('place', 'level', cardText.levelTheCamera, say(cardText.back2, { turns: turns.join(', '), back })),
   ];
 }
 
@@ -165,12 +171,17 @@ function slideWords({ settings: { rig, movements } }: Geometry): string {
   if (Math.hypot(riseMm, shiftMm) < 0.05) return 'centred';
   if (mechanism.kind === 'disc') {
     const deg = ((((Math.atan2(riseMm, shiftMm) * 180) / Math.PI) % 360) + 360) % 360;
-    return `slide turned to ${fixed(deg, 0)}° (0 right, 90 up), out by ${mmWords(Math.hypot(riseMm, shiftMm))}: ${riseWords(riseMm)}, ${shiftWords(shiftMm)}`;
+    return say(cardText.slideTurnedTo0Right, {
+      deg: fixed(deg, 0),
+      riseMm: mmWords(Math.hypot(riseMm, shiftMm)),
+      riseMm2: riseWords(riseMm),
+      shiftMm: shiftWords(shiftMm),
+    });
   }
   if (mechanism.kind === 'line') {
     const along = slidePosition(mechanism, movements);
     const on = onSlide(mechanism, along);
-    return `slide at ${mmWords(along)} on its line (${riseWords(on.riseMm)}, ${shiftWords(on.shiftMm)})`;
+    return say(cardText.slideAtOnItsLine, { along: mmWords(along), riseMm: riseWords(on.riseMm), shiftMm: shiftWords(on.shiftMm) });
   }
   return `${riseWords(riseMm)}, ${shiftWords(shiftMm)}`;
 }
@@ -180,16 +191,16 @@ function focusFigures(geometry: Geometry): string {
   const { rig, focusM } = geometry.settings;
   const said = [focusWords(focusM)];
   const out = extensionMm(geometry.settings);
-  if (Math.abs(out) >= 0.05) said.push(`${mmWords(Math.abs(out))} ${out > 0 ? 'out' : 'in'} from infinity`);
+  if (Math.abs(out) >= 0.05) said.push(say(cardText.outFromInfinity, { out: mmWords(Math.abs(out)), out2: out > 0 ? 'yes' : 'no' }));
   if (rig.parts.kind === 'view') {
     const at = standards(rig.parts);
     if (at.known) {
       const apartMm = at.value.atInfinityMm + out;
-      said.push(`standards ${mmWords(apartMm)} apart`);
+      said.push(say(cardText.standardsApart, { apartMm: mmWords(apartMm) }));
     }
   }
   const m = geometry.magnification;
-  if (m > 0.05) said.push(`${fixed(m, 2)} of life size`);
+  if (m > 0.05) said.push(say(cardText.ofLifeSize, { m: fixed(m, 2) }));
   return said.join('; ');
 }
 
@@ -204,63 +215,58 @@ function work(geometry: Geometry): readonly CardStep[] {
   const sharp = pins.filter(({ role }) => role === 'sharp').map(({ name }) => name);
   const soft = pins.filter(({ role }) => role === 'soft').map(({ name }) => name);
   const tilt = lensTilt(rig.parts);
-  const scale = tilt.kind === 'mount' && tilt.stepDeg !== null ? `; its scale is marked every ${fixed(tilt.stepDeg, 1)}°` : '';
+  const scale =
+    tilt.kind === 'mount' && tilt.stepDeg !== null ? say(cardText.itsScaleIsMarkedEvery, { stepDeg: fixed(tilt.stepDeg, 1) }) : '';
   const working = workingExposure(geometry);
   const brackets = standBrackets(geometry.settings);
   const steps: CardStep[] = [];
   const add = (id: string, words: string, figures = ''): void => void steps.push(step('work', id, words, figures));
-  add(
-    'open',
-    film || shutter.kind === 'leaf' ? 'Open the shutter and the aperture for viewing' : 'Open the aperture, viewing bright',
-    widest,
-  );
+  add('open', film || shutter.kind === 'leaf' ? cardText.openTheShutterAndThe : cardText.openTheApertureViewingBright, widest);
   add(
     'compose',
-    'Compose, all movements at zero',
-    `${geometry.settings.orientation}${geometry.settings.crop === null ? '' : `, cropped to ${fixed(geometry.settings.crop, 2)} : 1`}`,
+    cardText.composeAllMovementsAtZero,
+    `${geometry.settings.orientation}${geometry.settings.crop === null ? '' : say(cardText.croppedTo1, { crop: fixed(geometry.settings.crop, 2) })}`,
   );
-  add('level again', 'Level again: nothing may lean before anything is shifted');
-  add('move', 'Rise and shift', slideWords(geometry));
-  if (turnedBack) add('back', 'Turn the back', turnWords(rear));
-  if (held) for (const [i, words] of (HELD_STEPS[0]?.steps ?? []).entries()) add(`held ${i + 1}`, words);
+  add(cardText.levelAgain, cardText.levelAgainNothingMayLean);
+  add('move', cardText.riseAndShift, slideWords(geometry));
+  if (turnedBack) add('back', cardText.turnTheBack, turnWords(rear));
+  if (held) for (const [i, words] of (HELD_STEPS[0]?.steps ?? []).entries()) add(say(cardText.held, { i: i + 1 }), words);
   add(
     'focus',
-    sharp.length > 1
-      ? 'Focus on the far and the near thing in turn, magnified, wide open; note both on the rail'
-      : 'Focus, magnified and wide open',
-    `${focusFigures(geometry)}${sharp.length > 0 ? `; sharp: ${sharp.join(', ')}` : ''}`,
+    sharp.length > 1 ? cardText.focusOnTheFarAnd : cardText.focusMagnifiedAndWideOpen,
+    `${focusFigures(geometry)}${sharp.length > 0 ? say(cardText.sharp, { sharp: sharp.join(', ') }) : ''}`,
   );
   if (tilted) {
-    add('tilt', 'Tilt, then focus again; repeat until both are sharp', `${turnWords(front)}${scale}`);
-    add('compose again', 'Compose again: tilting has moved the picture');
+    add('tilt', cardText.tiltThenFocusAgainRepeat, `${turnWords(front)}${scale}`);
+    add(cardText.composeAgain, cardText.composeAgainTiltingHasMoved);
   }
-  if (soft.length > 0) add('soft', 'Check that these are soft enough', soft.join(', '));
-  add('corners', 'Check the corners at the working aperture: none dark, none soft', cornersFigure(geometry));
+  if (soft.length > 0) add('soft', cardText.checkThatTheseAreSoft, soft.join(', '));
+  add('corners', cardText.checkTheCornersAtThe, cornersFigure(geometry));
   add(
     'stop',
-    'Stop down',
-    `${apertureWords(geometry.settings.fNumber)}${sharp.length > 0 ? '; check once more that everything is sharp' : ''}`,
+    cardText.stopDown,
+    `${apertureWords(geometry.settings.fNumber)}${sharp.length > 0 ? cardText.checkOnceMoreThatEverything : ''}`,
   );
   add(
     'meter',
-    exposure.throughLens ? 'Meter through the lens as it is set' : 'Meter',
-    exposure.meter === null ? 'no reading yet' : meterFigure(geometry),
+    exposure.throughLens ? cardText.meterThroughTheLensAs : cardText.meter,
+    exposure.meter === null ? cardText.noReadingYet : meterFigure(geometry),
   );
   if (working) {
     const parts = working.lines
       .filter(({ stops }) => stops === null || Math.abs(stops) >= 0.05)
       .map(({ words, stops }) => `${words} ${stops === null ? '?' : `${stops > 0 ? '+' : ''}${fixed(stops, 1)}`}`);
-    if (parts.length > 0) add('count', 'Exposure corrections, in stops', parts.join(', '));
+    if (parts.length > 0) add('count', cardText.exposureCorrectionsInStops, parts.join(', '));
   }
   const middle = working?.takes.find(({ stops }) => stops === 0);
   add(
     'set',
-    'Set manually',
+    cardText.setManually,
     [
-      `ISO ${exposure.iso}`,
+      say(cardText.iso, { iso: exposure.iso }),
       apertureWords(geometry.settings.fNumber),
-      middle ? timeWords(middle.timeS) : 'shutter speed from the reading',
-      film ? '' : 'colour balance fixed, stabiliser off',
+      middle ? timeWords(middle.timeS) : cardText.shutterSpeedFromTheReading,
+      film ? '' : cardText.colourBalanceFixedStabiliserOff,
     ]
       .filter((words) => words !== '')
       .join(', '),
@@ -277,22 +283,16 @@ function work(geometry: Geometry): readonly CardStep[] {
           });
     add(
       'brackets',
-      `Bracket: ${brackets.count} exposures ${fixed(brackets.stepStops, 1)} stops apart, ${BRACKET_ORDERS[brackets.order]}`,
+      say(cardText.bracketExposuresStopsApart, {
+        count: brackets.count,
+        stepStops: fixed(brackets.stepStops, 1),
+        bracketOrder: BRACKET_ORDERS[brackets.order],
+      }),
       times.length > 0 ? times.join(' · ') : '',
     );
   }
-  if (mosaic)
-    add(
-      'series',
-      `Shoot the mosaic in order, with a hand in the frame before the first and after the last`,
-      `${totalTakes(geometry)} shots in all`,
-    );
-  add(
-    'review',
-    film
-      ? 'Mark holder and frame, and log the shot'
-      : 'Review magnified: corners, edges, what must be sharp, highlights; then log the shot',
-  );
+  if (mosaic) add('series', cardText.shootTheMosaicInOrder, say(cardText.shotsInAll, { geometry: totalTakes(geometry) }));
+  add('review', film ? cardText.markHolderAndFrameAnd : cardText.reviewMagnifiedCornersEdgesWhat);
   return steps;
 }
 
@@ -300,7 +300,7 @@ function cornersFigure(geometry: Geometry): string {
   const found = evaluateAll(geometry).filter(({ kind }) => kind === 'imageCircle' || kind === 'sharpCircle');
   const bad = found.filter(({ state }) => state !== 'passes');
   if (found.length === 0) return '';
-  return bad.length === 0 ? 'planned inside the circle' : bad.map(checkSentence).join(' ');
+  return bad.length === 0 ? cardText.plannedInsideTheCircle : bad.map(checkSentence).join(' ');
 }
 
 function meterFigure({ settings: { exposure } }: Geometry): string {
@@ -308,9 +308,9 @@ function meterFigure({ settings: { exposure } }: Geometry): string {
   if (!meter) return '';
   const read =
     meter.kind === 'ev'
-      ? `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}`
-      : `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
-  return `planned with ${read}${favour === 'centre' ? '' : `; made up for ${FAVOURS[favour]}`}`;
+      ? say(cardText.evAtIso, { ev: fixed(meter.ev, 1), iso: meter.iso })
+      : say(cardText.atIso, { fNumber: apertureWords(meter.fNumber), timeS: timeWords(meter.timeS), iso: meter.iso });
+  return say(cardText.plannedWith, { read, favour: favour === 'centre' ? '' : say(cardText.madeUpFor, { favour: FAVOURS[favour] }) });
 }
 
 /** The procedure of this shutter and back (common practice). */
@@ -321,21 +321,27 @@ function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[
   const bulb = workingExposure(geometry)?.takes.some((take) => take.bulb) ?? false;
   const sheet = rig.parts.back.kind === 'film' && rig.parts.back.figures.form === 'sheet';
   const steps: (readonly [string, string])[] = [];
-  if (kind === 'leaf') steps.push(['close', 'Close the shutter'], ['cock', 'Cock it, and fire it once without film to hear it run']);
-  if (kind === 'leaf' && film) steps.push(['cock again', 'Cock it again']);
+  if (kind === 'leaf') steps.push(['close', cardText.closeTheShutter], ['cock', cardText.cockItAndFireIt]);
+  if (kind === 'leaf' && film) steps.push([cardText.cockAgain, cardText.cockItAgain]);
   if (film)
-    steps.push(['holder', sheet ? 'Put the holder in against its stop' : 'Film to the next frame'], ['dark slide', 'Draw the dark slide']);
-  if (kind === 'focal') steps.push(['mirror', exposure.mirrorUp ? 'Mirror up or electronic first curtain (EFCS)' : 'Shutter as it is']);
-  if (kind === 'electronic') steps.push(['electronic', 'Electronic shutter: no shake, but watch for movement and flickering lamps']);
-  if (kind === 'cap') steps.push(['cap', 'Hold the cap a hand’s breadth before the lens, wait for the air to be still, and lift it aside']);
+    steps.push(
+      ['holder', sheet ? cardText.putTheHolderInAgainst : cardText.filmToTheNextFrame],
+      [cardText.darkSlide, cardText.drawTheDarkSlide],
+    );
+  if (kind === 'focal') steps.push(['mirror', exposure.mirrorUp ? cardText.mirrorUpOrElectronicFirst : cardText.shutterAsItIs]);
+  if (kind === 'electronic') steps.push(['electronic', cardText.electronicShutterNoShakeBut]);
+  if (kind === 'cap') steps.push(['cap', cardText.holdTheCapAHands]);
   steps.push([
     'wait',
     exposure.release === 'hand'
-      ? 'Wait until nothing moves: release by hand, gently'
-      : `Wait until nothing moves: hands off, release by ${RELEASES[exposure.release]}`,
+      ? cardText.waitUntilNothingMovesRelease
+      : say(cardText.waitUntilNothingMovesHands, { release: RELEASES[exposure.release] }),
   ]);
-  steps.push(['shoot', bulb ? `Shoot: hold it open and count (${SHUTTERS[kind]})` : `Shoot (${SHUTTERS[kind]})`]);
-  if (film) steps.push(['dark slide in', sheet ? 'Dark slide in with its marked side out: exposed' : 'Dark slide in']);
+  steps.push([
+    'shoot',
+    bulb ? say(cardText.shootHoldItOpenAnd, { shutter: SHUTTERS[kind] }) : say(cardText.shoot, { shutter: SHUTTERS[kind] }),
+  ]);
+  if (film) steps.push([cardText.darkSlideIn, sheet ? cardText.darkSlideInWithIts : cardText.darkSlideIn2]);
   return steps;
 }
 
@@ -344,15 +350,17 @@ function mosaicSteps(geometry: Geometry): readonly CardStep[] {
   if (!plan) return [];
   return plan.frames.map((row) => {
     const at = [
-      row.stopMm === null || row.stopMm === 0 ? '' : `back stop ${mmWords(Math.abs(row.stopMm))} ${row.stopMm > 0 ? 'right' : 'left'}`,
-      row.slideRiseMm === null ? 'beyond the slides' : riseWords(row.slideRiseMm),
+      row.stopMm === null || row.stopMm === 0
+        ? ''
+        : say(cardText.backStopRight, { stopMm: mmWords(Math.abs(row.stopMm)), stopMm2: row.stopMm > 0 ? 'yes' : 'no' }),
+      row.slideRiseMm === null ? cardText.beyondTheSlides : riseWords(row.slideRiseMm),
       row.slideShiftMm === null ? '' : shiftWords(row.slideShiftMm),
-      row.turned ? 'turned a quarter' : '',
+      row.turned ? cardText.turnedAQuarter : '',
       Math.hypot(row.cameraLeftMm, row.cameraDownMm) < 0.05
         ? ''
-        : `camera slid ${mmWords(row.cameraLeftMm)} left, ${mmWords(row.cameraDownMm)} down`,
+        : say(cardText.cameraSlidLeftDown, { cameraLeftMm: mmWords(row.cameraLeftMm), cameraDownMm: mmWords(row.cameraDownMm) }),
     ].filter((words) => words !== '');
-    return step('mosaic', `frame ${row.order}`, `Frame ${row.order}`, at.join(', '));
+    return step('mosaic', say(cardText.frame, { order: row.order }), say(cardText.frame2, { order: row.order }), at.join(', '));
   });
 }
 
@@ -363,17 +371,17 @@ function mind(geometry: Geometry): readonly CardStep[] {
     ...evaluateAll(geometry)
       .filter(({ state }) => state !== 'passes')
       .map((found) => told(cardId(found.kind), `${stateLabel(found)}: ${checkSentence(found)}`)),
-    ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(`caution ${id}`, words)),
+    ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(say(cardText.caution, { id }), words)),
   ];
 }
 
 /** The id of a check's line on the card. Cards that are stored know the image circle by its first name. */
 function cardId(kind: CheckResult['kind']): string {
-  return `finding ${kind === 'imageCircle' ? 'lightCircle' : kind}`;
+  return say(cardText.finding, { kind: kind === 'imageCircle' ? 'lightCircle' : kind });
 }
 
 function stateLabel(found: CheckResult): string {
-  if (found.state === 'fails') return 'Fails';
-  if (found.state === 'tight') return 'Tight';
-  return 'Unknown';
+  if (found.state === 'fails') return cardText.fails;
+  if (found.state === 'tight') return cardText.tight;
+  return cardText.unknown;
 }

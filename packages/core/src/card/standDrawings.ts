@@ -1,3 +1,5 @@
+import { cardText } from '@gangway/messages/core/card';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
 import { coneOutline } from '../coverage/cone';
 import { onSlides, standCone, standContour, type CircleOnBack } from '../geometry/circles';
@@ -130,7 +132,12 @@ export function circleMarks(geometry: Geometry, box: Box): readonly Mark[] {
 export function circleCaption(geometry: Geometry): string {
   const light = geometry.imageCircle;
   const sharp = geometry.sharpCircle;
-  return `As seen from behind. ${light ? `Line: light, ${mmWords(light.diameterMm)}.` : 'Image circle unknown.'} ${sharp ? `Dashes: sharp at ${apertureWords(geometry.settings.fNumber)}, ${mmWords(sharp.diameterMm)}.` : 'Sharp circle unknown.'}`;
+  return say(cardText.asSeenFromBehind, {
+    light: light ? say(cardText.lineLight, { diameterMm: mmWords(light.diameterMm) }) : cardText.imageCircleUnknown,
+    sharp: sharp
+      ? say(cardText.dashesSharpAt, { fNumber: apertureWords(geometry.settings.fNumber), diameterMm: mmWords(sharp.diameterMm) })
+      : cardText.sharpCircleUnknown,
+  });
 }
 
 /** The Section on paper, from the side or, when only swung, from above: lens, back, plane of sharp focus, its wedge, the pins. */
@@ -187,7 +194,7 @@ export function sectionMarks(geometry: Geometry, box: Box): readonly Mark[] {
     if (hy > box.y && hy < box.y + box.h) {
       marks.push(
         { kind: 'disc', x: hx, y: hy, r: 0.7, widthMm: 0, filled: true },
-        { kind: 'text', x: hx + 1.4, y: hy + 0.9, sizeMm: 2.2, anchor: 'start', text: 'hinge line' },
+        { kind: 'text', x: hx + 1.4, y: hy + 0.9, sizeMm: 2.2, anchor: 'start', text: cardText.hingeLine },
       );
     }
   }

@@ -1,3 +1,4 @@
+import { cautionsText } from '@gangway/messages/core/cautions';
 import type { BenchStep } from '../model/step';
 import type { Geometry } from '../geometry/geometry';
 
@@ -20,93 +21,92 @@ export const CAUTIONS: readonly Caution[] = [
   {
     id: 'edge',
     step: 'position',
-    words: 'Quays, slipways and roofs: watch the edge behind you, read the tide table, and tether what may fall.',
+    words: cautionsText.quaysSlipwaysAndRoofsWatch,
     concerns: always,
   },
   {
     id: 'traffic',
     step: 'position',
-    words: 'Tripod on a road or footway: get the permit that local rules require, and have somebody watch the traffic.',
+    words: cautionsText.tripodOnARoadOr,
     concerns: ({ settings: { scene } }) => scene?.subject.kind !== 'table' && scene?.subject.kind !== 'sheet',
   },
   {
     id: 'derelict',
     step: 'position',
-    words:
-      'Derelict or old buildings: beware of floors, asbestos and droppings; enter only with the owner’s permission and a competent person’s advice.',
+    words: cautionsText.derelictOrOldBuildingsBeware,
     concerns: ({ settings: { scene } }) => scene === null || ['interior', 'front', 'model'].includes(scene.subject.kind),
   },
   {
     id: 'height',
     step: 'position',
-    words: 'The lens is above head height: work from a proper platform and follow local rules for work at height.',
+    words: cautionsText.theLensIsAboveHead,
     concerns: ({ settings: { scene } }) => scene !== null && scene.cameraHeightM > HIGH_M,
   },
   {
     id: 'wind',
     step: 'position',
-    words: 'Wind on a tall tripod: weigh it down, keep a hand on it, and lower it in gusts.',
+    words: cautionsText.windOnATallTripod,
     concerns: ({ settings: { scene } }) =>
       scene !== null && scene.subject.kind !== 'interior' && scene.subject.kind !== 'table' && scene.cameraHeightM > 1.4,
   },
   {
     id: 'sun',
     step: 'frame',
-    words: 'Sun: never look at it through a finder, a lens or a loupe, and do not leave it on a sensor, a shutter or a cloth.',
+    words: cautionsText.sunNeverLookAtIt,
     concerns: ({ settings: { scene } }) => scene === null || scene.subject.kind !== 'interior',
   },
   {
     id: 'head',
     step: 'frame',
-    words: 'A steeply tilted, front-heavy camera can drop: support it before loosening the head.',
+    words: cautionsText.aSteeplyTiltedFrontHeavy,
     concerns: ({ settings: { scene, rig } }) => scene !== null && (Math.abs(scene.pitchDeg) > 10 || rig.parts.kind === 'view'),
   },
   {
     id: 'mains',
     step: 'frame',
-    words: 'Keep mains leads off wet floors and out of the way; have old wiring checked by an electrician.',
+    words: cautionsText.keepMainsLeadsOffWet,
     concerns: ({ settings: { scene } }) => scene !== null && ['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
     id: 'loupe',
     step: 'focus',
-    words: 'Focusing into the light: no sun through a loupe or a magnified finder, and no sun left on sensor or cloth.',
+    words: cautionsText.focusingIntoTheLightNo,
     concerns: ({ settings: { scene } }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
     id: 'open',
     step: 'focus',
-    words: 'Open camera: no dust, spray or rain near it, never the sun on a bare sensor, and a strap on the lens: it can fall.',
+    words: cautionsText.openCameraNoDustSpray,
     concerns: ({ settings: { rig } }) => rig.parts.kind === 'held',
   },
   {
     id: 'modified',
     step: 'focus',
-    words: 'Do not force or file a lens for more tilt: springs, sharp edges and old coatings; leave it to a repairer.',
+    words: cautionsText.doNotForceOrFile,
     concerns: ({ settings: { rig } }) => rig.parts.kind === 'held',
   },
   {
     id: 'slid',
     step: 'stitch',
-    words: 'A camera on a rail or a collar: tighten the clamp at every position, and check that the back clears the head below.',
+    words: cautionsText.aCameraOnARail,
     concerns: ({ settings: { mosaic } }) => mosaic !== null && mosaic.mover !== 'lens',
   },
   {
     id: 'flash',
     step: 'expose',
-    words: 'Flash: not into the eyes of drivers or animals, and keep cables off wet floors; have old wiring checked by an electrician.',
+    words: cautionsText.flashNotIntoTheEyes,
     concerns: ({ settings: { exposure } }) => exposure.flash,
   },
   {
     id: 'alone',
     step: 'card',
-    words: 'Step back from edges and traffic before reading the card; do not work alone where help is far.',
+    words: cautionsText.stepBackFromEdgesAnd,
     concerns: ({ settings: { scene } }) => scene === null || !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
   {
     id: 'away',
     step: 'stitch',
-    words: 'During a long series your eyes are on the scales: have somebody watch traffic, tide and edge.',
+    words: cautionsText.duringALongSeriesYour,
     concerns: ({ settings: { scene } }) => scene !== null && !['interior', 'table', 'sheet'].includes(scene.subject.kind),
   },
 ];

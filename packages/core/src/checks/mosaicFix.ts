@@ -1,3 +1,5 @@
+import { checksText } from '@gangway/messages/core/checks';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
 import type { LaidMosaic } from '../geometry/laidMosaic';
 import type { Mosaic, MosaicFrame, Rect, Zone } from '../model/mosaic';
@@ -46,7 +48,7 @@ function together(mosaic: Mosaic, laid: LaidMosaic, trial: Trial): Fix | null {
       riseMm: middle.riseMm + (riseMm - middle.riseMm) * share,
       shiftMm: middle.shiftMm + (shiftMm - middle.shiftMm) * share,
     }));
-    const fix = withFrames(mosaic, frames, trial, `frames drawn together by ${fixed((1 - share) * 100, 0)} %`);
+    const fix = withFrames(mosaic, frames, trial, say(checksText.framesDrawnTogetherBy, { share: fixed((1 - share) * 100, 0) }));
     if (fix) return fix;
   }
   return null;
@@ -60,7 +62,7 @@ function asWhole(mosaic: Mosaic, laid: LaidMosaic, trial: Trial): Fix | null {
       riseMm: riseMm - middle.riseMm * share,
       shiftMm: shiftMm - middle.shiftMm * share,
     }));
-    const fix = withFrames(mosaic, frames, trial, 'the whole mosaic moved toward the axis');
+    const fix = withFrames(mosaic, frames, trial, checksText.theWholeMosaicMovedToward);
     if (fix) return fix;
   }
   return null;
@@ -97,7 +99,7 @@ export function* aroundZones(geometry: Geometry, trial: Trial): Generator<Fix | 
         shiftMm: shiftMm + across + Math.sign(across) * stepMm,
       });
       const frames = mosaic.frames.map((each, i) => (i === index ? { ...rounded(laid.slides, to(each)), turned: each.turned } : each));
-      yield withFrames(mosaic, frames, trial, `frame ${index + 1} moved so that it contains “${zone.name}”`);
+      yield withFrames(mosaic, frames, trial, say(checksText.frameMovedSoThatIt, { index: index + 1, name: zone.name }));
     }
   }
 }

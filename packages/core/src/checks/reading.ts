@@ -1,3 +1,5 @@
+import { checksText } from '@gangway/messages/core/checks';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm } from '../coverage/frame';
@@ -20,12 +22,21 @@ export function circleReading(geometry: Geometry): string {
   const { riseMm, shiftMm } = geometry.settings.movements;
   const given = geometry.settings.rig.lens.circle.definition
     .map(({ fNumber }) => ({ fNumber, circle: definitionCircle(geometry.settings.rig.lens.circle, fNumber) }))
-    .map(({ fNumber, circle }) => `${mmWords(circle?.diameterMm ?? 0)} at ${apertureWords(fNumber)}`);
+    .map(({ fNumber, circle }) => say(checksText.at, { diameterMm: mmWords(circle?.diameterMm ?? 0), fNumber: apertureWords(fNumber) }));
   return [
-    `Frame ${fixed(frame.widthMm, 1)} by ${mmWords(frame.heightMm)}, ${geometry.settings.orientation}, ${mmWords(diagonalMm(frame))} across the corners, with ${riseWords(riseMm)} and ${shiftWords(shiftMm)}.`,
-    light ? `Image circle ${mmWords(light.diameterMm)}.` : 'Image circle unknown.',
-    sharp ? `Sharp circle at ${apertureWords(geometry.settings.fNumber)} ${mmWords(sharp.diameterMm)}.` : 'Sharp circle unknown.',
-    given.length > 0 ? `Values entered at infinity: ${given.join(', ')}.` : '',
+    say(checksText.frameByAcrossTheCorners, {
+      widthMm: fixed(frame.widthMm, 1),
+      heightMm: mmWords(frame.heightMm),
+      orientation: geometry.settings.orientation,
+      frame: mmWords(diagonalMm(frame)),
+      riseMm: riseWords(riseMm),
+      shiftMm: shiftWords(shiftMm),
+    }),
+    light ? say(checksText.imageCircle, { diameterMm: mmWords(light.diameterMm) }) : checksText.imageCircleUnknown,
+    sharp
+      ? say(checksText.sharpCircleAt, { fNumber: apertureWords(geometry.settings.fNumber), diameterMm: mmWords(sharp.diameterMm) })
+      : checksText.sharpCircleUnknown,
+    given.length > 0 ? say(checksText.valuesEnteredAtInfinity, { given: given.join(', ') }) : '',
     mechanismWords(geometry.settings.rig.mechanism),
     ...evaluateAll(geometry).map(checkSentence),
   ]

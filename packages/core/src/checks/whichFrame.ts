@@ -1,3 +1,6 @@
+import { checksText } from '@gangway/messages/core/checks';
+import { say } from '@gangway/messages/say';
+
 /** A frame of a mosaic, numbered from 1, and how many there are. */
 export interface WhichFrame {
   readonly number: number;
@@ -6,7 +9,7 @@ export interface WhichFrame {
 
 /** "both frames", "all 8 frames". */
 export function manyFrames(count: number): string {
-  return count === 2 ? 'both frames' : `all ${count} frames`;
+  return count === 2 ? checksText.bothFrames : say(checksText.allFrames, { count });
 }
 
 /** The one of a list with the least of something; `null` of none. */

@@ -1,3 +1,5 @@
+import { checksText } from '@gangway/messages/core/checks';
+import { say } from '@gangway/messages/say';
 import type { Corner } from '../coverage/frame';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords, stopsWords, turnWords, yawWords } from '../words';
 import type { StandardTurn } from '../model/movements';
@@ -41,8 +43,8 @@ export function marginWords({ value, unit }: Margin): string {
  * fixSentence({ control: 'aperture', patch: { fNumber: 11 }, leaves: { value: 2, unit: 'mm' } }) // => 'f/11 passes with 2.0 mm to spare'
  */
 export function fixSentence(fix: Fix): string {
-  if (fix.leaves.unit === '' && fix.leaves.value === 0) return `${fixSetting(fix)} fixes this`;
-  return `${fixSetting(fix)} passes with ${marginWords(fix.leaves)} to spare`;
+  if (fix.leaves.unit === '' && fix.leaves.value === 0) return say(checksText.fixesThis, { fix: fixSetting(fix) });
+  return say(checksText.passesWithToSpare, { fix: fixSetting(fix), leaves: marginWords(fix.leaves) });
 }
 
 /**
@@ -58,15 +60,15 @@ export function fixSetting({ patch, control, label }: Fix): string {
   const { placing, accepted, movements, distanceM, fNumber, orientation } = patch;
   return [
     ...placingParts(placing ?? {}, control),
-    accepted?.convergeDeg !== undefined && `converge on purpose by ${fixed(Math.abs(accepted.convergeDeg), 1)}° of pitch`,
-    patch.shaded === true && 'shade it',
-    control === 'choice' && patch.composed === true && 'leave it so',
+    accepted?.convergeDeg !== undefined && say(checksText.convergeOnPurposeByOf, { convergeDeg: fixed(Math.abs(accepted.convergeDeg), 1) }),
+    patch.shaded === true && checksText.shadeIt,
+    control === 'choice' && patch.composed === true && checksText.leaveItSo,
     ...focusSettingParts(patch, control === 'tilt'),
     fNumber !== undefined && apertureWords(fNumber),
     movements?.riseMm !== undefined && riseWords(movements.riseMm),
     movements?.shiftMm !== undefined && shiftWords(movements.shiftMm),
-    distanceM !== undefined && `${fixed(distanceM, distanceM < 10 ? 2 : 1)} m away`,
-    orientation !== undefined && `the frame in ${orientation}`,
+    distanceM !== undefined && say(checksText.mAway, { distanceM: fixed(distanceM, distanceM < 10 ? 2 : 1) }),
+    orientation !== undefined && say(checksText.theFrameIn, { orientation }),
   ]
     .filter((part) => part !== false)
     .join(', ');
@@ -76,11 +78,13 @@ function placingParts(
   { cameraHeightM, yawDeg, pitchDeg }: NonNullable<Fix['patch']['placing']>,
   control: Fix['control'],
 ): readonly string[] {
-  const height = cameraHeightM === undefined ? [] : [`the lens ${fixed(cameraHeightM, 2)} m up`];
-  if (control === 'level') return [...height, 'level the camera'];
+  const height = cameraHeightM === undefined ? [] : [say(checksText.theLensMUp, { cameraHeightM: fixed(cameraHeightM, 2) })];
+  if (control === 'level') return [...height, checksText.levelTheCamera];
   if (yawDeg === undefined) return height;
-  const pitch = pitchDeg ? `, pitched ${fixed(Math.abs(pitchDeg), 1)}° ${pitchDeg > 0 ? 'up' : 'down'}` : '';
-  return [...height, `turned ${yawWords(yawDeg)}${pitch}`];
+  const pitch = pitchDeg
+    ? say(checksText.pitchedUp, { pitchDeg: fixed(Math.abs(pitchDeg), 1), pitchDeg2: pitchDeg > 0 ? 'yes' : 'no' })
+    : '';
+  return [...height, say(checksText.turned, { yawDeg: yawWords(yawDeg), pitch })];
 }
 
 /** What a change of focus sets: "tilt 2.4° forward", "focus at 3.2 m". `straightToo` says a lens set straight as well. */
@@ -92,7 +96,7 @@ export function focusSettingParts(
   const rearTurned = rear !== undefined && turned(rear);
   return [
     ...(front && (turned(front) || (straightToo && !rearTurned)) ? [turnWords(front)] : []),
-    ...(rearTurned ? [`back ${turnWords(rear)}`] : []),
+    ...(rearTurned ? [say(checksText.back, { rear: turnWords(rear) })] : []),
     ...(focusM === undefined ? [] : [focusWords(focusM)]),
   ];
 }
@@ -106,15 +110,15 @@ export function focusSettingParts(
  * focusWords(null) // => 'focus at infinity'
  */
 export function focusWords(focusM: number | null): string {
-  if (focusM === null) return 'focus at infinity';
-  if (focusM < 0) return 'focus lens inside its infinity position (tilted)';
-  return `focus at ${fixed(focusM, focusM < 10 ? 2 : 1)} m`;
+  if (focusM === null) return checksText.focusAtInfinity;
+  if (focusM < 0) return checksText.focusLensInsideItsInfinity;
+  return say(checksText.focusAtM, { focusM: fixed(focusM, focusM < 10 ? 2 : 1) });
 }
 
 /** A failure is never worded as nothing: what rounds to 0.0 is said to be less than a tenth. */
 export function lackWords(marginMm: number): string {
   const lack = Math.abs(marginMm);
-  return lack < 0.05 ? 'less than 0.1 mm' : mmWords(lack);
+  return lack < 0.05 ? checksText.lessThan01Mm : mmWords(lack);
 }
 
 /** "only " where a margin is tight. */
@@ -134,11 +138,13 @@ export function micronWords(mm: number): string {
 
 /** "The upper corners leave", "The upper right corner leaves", naming the side where it can. */
 export function cornerWords(corners: readonly Corner[]): string {
-  if (corners.length === 4) return 'All four corners fall outside';
-  if (corners.length === 1) return `The ${corners[0] ?? ''} corner falls outside`;
+  if (corners.length === 4) return checksText.allFourCornersFallOutside;
+  if (corners.length === 1) return say(checksText.theCornerFallsOutside, { corner: corners[0] ?? '' });
   const side =
     corners.length === 2 &&
     (['upper', 'lower', 'left', 'right'] as const).find((word) => corners.every((c) => c.split(' ').includes(word)));
-  if (!side) return `The ${corners.join(', ')} corners fall outside`;
-  return side === 'upper' || side === 'lower' ? `The ${side} corners fall outside` : `The corners on the ${side} fall outside`;
+  if (!side) return say(checksText.theCornersFallOutside, { corners: corners.join(', ') });
+  return side === 'upper' || side === 'lower'
+    ? say(checksText.theCornersFallOutside2, { side })
+    : say(checksText.theCornersOnTheFall, { side });
 }

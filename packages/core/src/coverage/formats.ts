@@ -1,3 +1,4 @@
+import { coverageText } from '@gangway/messages/core/coverage';
 import type { FrameSize } from '../model/frame';
 
 /** A frame size in common use, with the published name of its dimensions. */
@@ -14,14 +15,14 @@ export interface Format extends FrameSize {
  * holder or back may mask a little more or less.
  */
 export const FORMATS: readonly Format[] = [
-  { id: 'small', name: '36 × 24 small format', widthMm: 36, heightMm: 24, source: 'ISO 1007' },
-  { id: '44x33', name: '44 × 33 back', widthMm: 43.8, heightMm: 32.9, source: 'common practice' },
-  { id: '54x40', name: '54 × 40 back', widthMm: 53.4, heightMm: 40, source: 'common practice' },
-  { id: '6x45', name: '6 × 4.5 roll film', widthMm: 56, heightMm: 41.5, source: 'ISO 732' },
-  { id: '6x6', name: '6 × 6 roll film', widthMm: 56, heightMm: 56, source: 'ISO 732' },
-  { id: '6x7', name: '6 × 7 roll film', widthMm: 70, heightMm: 56, source: 'ISO 732' },
-  { id: '6x9', name: '6 × 9 roll film', widthMm: 84, heightMm: 56, source: 'ISO 732' },
-  { id: '4x5', name: '4 × 5 in sheet', widthMm: 120, heightMm: 95, source: 'ISO 1012' },
-  { id: '5x7', name: '5 × 7 in sheet', widthMm: 171, heightMm: 121, source: 'ISO 1012' },
-  { id: '8x10', name: '8 × 10 in sheet', widthMm: 245, heightMm: 194, source: 'ISO 1012' },
+  { id: 'small', name: coverageText.n3624SmallFormat, widthMm: 36, heightMm: 24, source: coverageText.iso1007 },
+  { id: '44x33', name: coverageText.n4433Back, widthMm: 43.8, heightMm: 32.9, source: coverageText.commonPractice },
+  { id: '54x40', name: coverageText.n5440Back, widthMm: 53.4, heightMm: 40, source: coverageText.commonPractice },
+  { id: '6x45', name: coverageText.n645RollFilm, widthMm: 56, heightMm: 41.5, source: coverageText.iso732 },
+  { id: '6x6', name: coverageText.n66RollFilm, widthMm: 56, heightMm: 56, source: coverageText.iso732 },
+  { id: '6x7', name: coverageText.n67RollFilm, widthMm: 70, heightMm: 56, source: coverageText.iso732 },
+  { id: '6x9', name: coverageText.n69RollFilm, widthMm: 84, heightMm: 56, source: coverageText.iso732 },
+  { id: '4x5', name: coverageText.n45InSheet, widthMm: 120, heightMm: 95, source: coverageText.iso1012 },
+  { id: '5x7', name: coverageText.n57InSheet, widthMm: 171, heightMm: 121, source: coverageText.iso1012 },
+  { id: '8x10', name: coverageText.n810InSheet, widthMm: 245, heightMm: 194, source: coverageText.iso1012 },
 ];

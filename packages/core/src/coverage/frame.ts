@@ -1,7 +1,8 @@
+import { coverageText } from '@gangway/messages/core/coverage';
 import type { FrameSize, Orientation } from '../model/frame';
 
 /** The four corners, as they lie in the upright picture. */
-export const CORNERS = ['upper left', 'upper right', 'lower right', 'lower left'] as const;
+export const CORNERS = [coverageText.upperLeft, coverageText.upperRight, coverageText.lowerRight, coverageText.lowerLeft] as const;
 export type Corner = (typeof CORNERS)[number];
 
 /**

@@ -1,11 +1,12 @@
+import { exposureText } from '@gangway/messages/core/exposure';
 import type { Brackets } from '../model/exposure';
 
 /** The schools: slide film and careful light by thirds, a scene for blending by full stops, a sensor with headroom by two. */
 export const BRACKET_SCHOOLS = {
-  thirds: { name: 'thirds', stepStops: 1 / 3, count: 3, why: 'slide film, or light that is nearly right' },
-  stopAndTwoThirds: { name: 'one and two thirds', stepStops: 5 / 3, count: 3, why: 'blending with few frames' },
-  full: { name: 'full stops', stepStops: 1, count: 5, why: 'blending with even steps' },
-  two: { name: 'two stops', stepStops: 2, count: 3, why: 'windows and interiors on a sensor with headroom' },
+  thirds: { name: 'thirds', stepStops: 1 / 3, count: 3, why: exposureText.slideFilmOrLightThat },
+  stopAndTwoThirds: { name: exposureText.oneAndTwoThirds, stepStops: 5 / 3, count: 3, why: exposureText.blendingWithFewFrames },
+  full: { name: exposureText.fullStops, stepStops: 1, count: 5, why: exposureText.blendingWithEvenSteps },
+  two: { name: exposureText.twoStops, stepStops: 2, count: 3, why: exposureText.windowsAndInteriorsOnA },
 } as const;
 
 /**

@@ -1,3 +1,5 @@
+import { exposureText } from '@gangway/messages/core/exposure';
+import { say } from '@gangway/messages/say';
 import { radians } from '../angles';
 import { CoreError, requireFinite, requireNotNegative, requirePositive } from '../errors';
 
@@ -21,7 +23,7 @@ export function exposureFactor(magnification: number, pupilRatio: number, fNumbe
   requirePositive('pupilRatio', pupilRatio);
   requirePositive('fNumber', fNumber);
   if (Math.abs(requireFinite('fieldDeg', fieldDeg)) >= 90) {
-    throw new CoreError('angle_too_wide', ['fieldDeg'], `fieldDeg is ${fieldDeg}; it must be less than 90.`);
+    throw new CoreError('angle_too_wide', ['fieldDeg'], say(exposureText.fielddegIsItMustBe, { fieldDeg }));
   }
   const along = 1 + magnification / pupilRatio;
   return {

@@ -1,3 +1,5 @@
+import { exposureText } from '@gangway/messages/core/exposure';
+import { say } from '@gangway/messages/say';
 import { CoreError, requirePositive } from '../errors';
 import { reciprocityTime } from './exposure';
 import type { Reciprocity, ReciprocityRow } from '../model/exposure';
@@ -38,14 +40,10 @@ function whole(given: readonly ReciprocityRow[]): readonly ReciprocityRow[] {
   given.forEach(({ meteredS, neededS }, i) => {
     requirePositive(`rows[${i}].meteredS`, meteredS);
     if (requirePositive(`rows[${i}].neededS`, neededS) < meteredS)
-      throw new CoreError(
-        'table_not_rising',
-        ['rows', i, 'neededS'],
-        `Row ${i + 1} needs ${neededS} s where the meter says ${meteredS} s; film never needs less.`,
-      );
+      throw new CoreError('table_not_rising', ['rows', i, 'neededS'], say(exposureText.rowNeedsSWhereThe, { i: i + 1, neededS, meteredS }));
     const before = given[i - 1];
     if (before && (before.meteredS >= meteredS || before.neededS > neededS))
-      throw new CoreError('table_not_rising', ['rows', i], `Row ${i + 1} does not rise from the row before it.`);
+      throw new CoreError('table_not_rising', ['rows', i], say(exposureText.rowDoesNotRiseFrom, { i: i + 1 }));
   });
   const [first] = given;
   if (!first || first.neededS === first.meteredS)

@@ -1,3 +1,4 @@
+import { exposureText } from '@gangway/messages/core/exposure';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { radians } from '../angles';
 import { apertureScale } from '../coverage/apertures';
@@ -123,23 +124,24 @@ export function lightLines(geometry: Geometry): readonly LightLine[] {
   if (!exposure.throughLens) {
     const m = Math.max(0, geometry.magnification);
     const { stops } = exposureFactor(m, rig.parts.lens.figures.pupilRatio ?? 1, geometry.settings.fNumber, 0);
-    lines.push({ id: 'closeUp', words: 'bellows extension', stops });
+    lines.push({ id: 'closeUp', words: exposureText.bellowsExtension, stops });
     for (const part of rig.parts.front)
       if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.figures.stops });
     for (const { name, stops } of exposure.filters) lines.push({ id: 'filter', words: name, stops });
-    if (exposure.centreFilterStops !== null) lines.push({ id: 'centre', words: 'centre filter', stops: exposure.centreFilterStops });
+    if (exposure.centreFilterStops !== null)
+      lines.push({ id: 'centre', words: exposureText.centreFilter, stops: exposure.centreFilterStops });
   }
   if (exposure.favour !== 'centre') {
     const { left, cornerDeg } = standFalloff(geometry);
     const half = Math.max(0, falloff(cornerDeg / 2) - (exposure.centreFilterStops ?? 0));
     lines.push({
       id: 'falloff',
-      words: exposure.favour === 'corner' ? 'falloff at the farthest corner' : 'falloff half way to the corner',
+      words: exposure.favour === 'corner' ? exposureText.falloffAtTheFarthestCorner : exposureText.falloffHalfWayToThe,
       stops: exposure.favour === 'corner' ? left : half,
     });
   }
   if (exposure.compensationStops !== 0)
-    lines.push({ id: 'compensation', words: 'exposure compensation', stops: exposure.compensationStops });
+    lines.push({ id: 'compensation', words: exposureText.exposureCompensation, stops: exposure.compensationStops });
   return lines;
 }
 

@@ -1,3 +1,4 @@
+import { fieldsText } from '@gangway/messages/core/fields';
 import { own, type GroupValue } from './field';
 
 /** A step that the photographer has added to a card. */
@@ -9,12 +10,12 @@ export interface OwnStep {
 /** What the photographer has done to the card of a setup. */
 export const CARD_FIELDS = {
   /** The ids of steps in the order wished; those that are not named come where they belong. */
-  order: own<readonly string[]>({ label: 'Order', first: [] }),
-  own: own<readonly OwnStep[]>({ label: 'Own steps', first: [] }),
+  order: own<readonly string[]>({ label: fieldsText.order, first: [] }),
+  own: own<readonly OwnStep[]>({ label: fieldsText.ownSteps, first: [] }),
   /** Steps that are left off. */
-  left: own<readonly string[]>({ label: 'Left out', first: [] }),
-  ticked: own<readonly string[]>({ label: 'Ticked', first: [] }),
+  left: own<readonly string[]>({ label: fieldsText.leftOut, first: [] }),
+  ticked: own<readonly string[]>({ label: fieldsText.ticked, first: [] }),
   /** What was really done, by the id of the step. */
-  notes: own<Readonly<Record<string, string>>>({ label: 'Notes', first: {} }),
+  notes: own<Readonly<Record<string, string>>>({ label: fieldsText.notes, first: {} }),
 };
 export type CardSettings = GroupValue<typeof CARD_FIELDS>;

@@ -1,3 +1,4 @@
+import { fieldsText } from '@gangway/messages/core/fields';
 import { choice, flag, group, maybeChoice, maybeGroup, maybeNumber, number, own, type GroupValue } from './field';
 
 /** What a meter said: a pair, or an exposure value; at its own speed. */
@@ -30,12 +31,12 @@ export type Reciprocity =
 
 /** Exposures about the metered one. */
 export const BRACKET_FIELDS = {
-  count: number({ label: 'Exposures', unit: '', min: 1, max: 15, whole: true, first: 1 }),
-  stepStops: number({ label: 'Apart', unit: 'stops', min: 0.1, max: 5, first: 1 }),
+  count: number({ label: fieldsText.exposures, unit: '', min: 1, max: 15, whole: true, first: 1 }),
+  stepStops: number({ label: fieldsText.apart, unit: 'stops', min: 0.1, max: 5, first: 1 }),
   /** In which order they are made. */
   order: choice({
-    label: 'Order',
-    choices: { darkFirst: 'darkest first', lightFirst: 'lightest first', middleFirst: 'as metered first' },
+    label: fieldsText.order,
+    choices: { darkFirst: fieldsText.darkestFirst, lightFirst: fieldsText.lightestFirst, middleFirst: fieldsText.asMeteredFirst },
     first: 'middleFirst',
   }),
 };
@@ -44,54 +45,58 @@ export type Brackets = GroupValue<typeof BRACKET_FIELDS>;
 /** What is set to expose one picture. */
 export const EXPOSURE_FIELDS = {
   /** `null` until a meter was read. */
-  meter: own<Meter | null>({ label: 'Meter', first: null }),
+  meter: own<Meter | null>({ label: fieldsText.meter, first: null }),
   /** Whether the meter looked through lens and filters as they stand, so that extension and filters are in its reading. */
-  throughLens: flag({ label: 'Metered through the lens', first: false }),
-  iso: number({ label: 'ISO', unit: '', min: 0.1, max: 1_000_000, first: 100 }),
+  throughLens: flag({ label: fieldsText.meteredThroughTheLens, first: false }),
+  iso: number({ label: fieldsText.iso, unit: '', min: 0.1, max: 1_000_000, first: 100 }),
   /** Which shutter of the rig; `null` for the usual one. */
   shutter: maybeChoice({
-    label: 'Shutter',
+    label: fieldsText.shutter,
     choices: {
-      leaf: 'leaf shutter in the lens',
-      focal: 'focal-plane shutter',
-      electronic: 'electronic shutter',
-      cap: 'lens cap or hat, counted by hand',
+      leaf: fieldsText.leafShutterInTheLens,
+      focal: fieldsText.focalPlaneShutter,
+      electronic: fieldsText.electronicShutter,
+      cap: fieldsText.lensCapOrHatCounted,
     },
   }),
   /** How finely times are set. */
-  step: choice({ label: 'Steps', choices: { full: 'full stops', half: 'half stops', third: 'thirds' }, first: 'third' }),
-  filters: own<readonly LooseFilter[]>({ label: 'Filters held before the lens', first: [] }),
+  step: choice({
+    label: fieldsText.steps,
+    choices: { full: fieldsText.fullStops, half: fieldsText.halfStops, third: fieldsText.thirds },
+    first: 'third',
+  }),
+  filters: own<readonly LooseFilter[]>({ label: fieldsText.filtersHeldBeforeTheLens, first: [] }),
   /** What a centre filter takes at its middle, stops; `null` without one. */
-  centreFilterStops: maybeNumber({ label: 'Centre filter', unit: 'stops', min: 0, max: 5 }),
+  centreFilterStops: maybeNumber({ label: fieldsText.centreFilter, unit: 'stops', min: 0, max: 5 }),
   /** For which part of the picture the falloff is made up. */
   favour: choice({
-    label: 'Exposed for',
-    choices: { centre: 'the image centre', half: 'half way to the farthest corner', corner: 'the farthest corner' },
+    label: fieldsText.exposedFor,
+    choices: { centre: fieldsText.theImageCentre, half: fieldsText.halfWayToTheFarthest, corner: fieldsText.theFarthestCorner },
     first: 'centre',
   }),
   /** More light than metered, stops. */
-  compensationStops: number({ label: 'Exposure compensation', unit: 'stops', min: -10, max: 10, first: 0 }),
-  reciprocity: own<Reciprocity>({ label: 'Reciprocity', first: { kind: 'film' } }),
-  brackets: group({ label: 'Brackets', fields: BRACKET_FIELDS }),
+  compensationStops: number({ label: fieldsText.exposureCompensation, unit: 'stops', min: -10, max: 10, first: 0 }),
+  reciprocity: own<Reciprocity>({ label: fieldsText.reciprocity, first: { kind: 'film' } }),
+  brackets: group({ label: fieldsText.brackets, fields: BRACKET_FIELDS }),
   /** Something that moves across the view; `null` when nothing does. */
   moving: maybeGroup({
-    label: 'Something that moves',
+    label: fieldsText.somethingThatMoves,
     fields: {
-      speedMs: number({ label: 'Goes', unit: 'm/s', min: 0, max: 100, first: 1 }),
-      distanceM: number({ label: 'Off', unit: 'm', min: 0.05, max: 100_000, first: 10 }),
+      speedMs: number({ label: fieldsText.goes, unit: 'm/s', min: 0, max: 100, first: 1 }),
+      distanceM: number({ label: fieldsText.off, unit: 'm', min: 0.05, max: 100_000, first: 10 }),
     },
   }),
-  flash: flag({ label: 'Flash', first: false }),
+  flash: flag({ label: fieldsText.flash, first: false }),
   /** How the shutter is released. */
   release: choice({
-    label: 'Shutter release',
-    choices: { hand: 'by hand', cable: 'cable', timer: 'self-timer', remote: 'remote' },
+    label: fieldsText.shutterRelease,
+    choices: { hand: fieldsText.byHand, cable: fieldsText.cable, timer: 'self-timer', remote: fieldsText.remote },
     first: 'cable',
   }),
   /** Mirror up, or first curtain electronic, before the exposure. */
-  mirrorUp: flag({ label: 'Mirror up', first: false }),
+  mirrorUp: flag({ label: fieldsText.mirrorUp, first: false }),
   /** Frames of film left; `null` when not counted. */
-  filmLeft: maybeNumber({ label: 'Frames of film left', unit: '', min: 0, max: 10_000, whole: true }),
+  filmLeft: maybeNumber({ label: fieldsText.framesOfFilmLeft, unit: '', min: 0, max: 10_000, whole: true }),
 };
 export type Exposure = GroupValue<typeof EXPOSURE_FIELDS>;
 export type Favour = Exposure['favour'];

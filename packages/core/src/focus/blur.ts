@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { CoreError, requirePositive } from '../errors';
 import { lensAxis } from '../space/axis';
 import { cross, dot, length, scaled, type Vec3 } from '../space/vector';
@@ -39,11 +41,7 @@ export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }:
   const p = scaled(pointM, 1000);
   const l = lensAxis(tiltDeg, swingDeg);
   if (p[2] <= 0 || dot(p, l) <= 0) {
-    throw new CoreError(
-      'pin_not_in_front',
-      ['pointM', 2],
-      `The point lies behind the lens (z is ${pointM[2]} m); it must be in front of it.`,
-    );
+    throw new CoreError('pin_not_in_front', ['pointM', 2], say(focusText.thePointLiesBehindThe, { pointm: pointM[2] }));
   }
   const f = focalMm;
   const v = imageMm;
@@ -63,11 +61,7 @@ export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }:
   const through = (a: Vec3, b: Vec3): number => r2 * (a[0] * b[0] + a[1] * b[1]) - a[2] * b[2];
   const ww = through(w, w);
   if (!(ww < 0)) {
-    throw new CoreError(
-      'blur_unbounded',
-      ['pointM'],
-      'Some rays from this point run beside the back, so its blur has no end. A smaller aperture, less tilt or a point farther off is needed.',
-    );
+    throw new CoreError('blur_unbounded', ['pointM'], focusText.someRaysFromThisPoint);
   }
   const cx = through(x, w) / ww;
   const cy = through(y, w) / ww;

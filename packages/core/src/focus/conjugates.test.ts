@@ -35,6 +35,6 @@ describe('conjugates', () => {
 
   test('inside the focal length nothing is focused, and the sentence says from where on it is', () => {
     expect(() => conjugates(100, 0.1)).toThrow(/distanceM is 0.1.*more than 0.1 m/);
-    expect(() => conjugates(-5, 1)).toThrow(/focalMm is -5; it must be greater than 0/);
+    expect(() => conjugates(-5, 1)).toThrow(/focalMm is −5; it must be greater than 0/);
   });
 });

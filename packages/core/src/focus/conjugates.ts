@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 
 /** Where the image of a point at a given distance lies, and how large it is. */
@@ -22,11 +24,7 @@ export function conjugates(focalMm: number, distanceM: number | null): Conjugate
   requirePositive('distanceM', distanceM);
   const u = distanceM * 1000;
   if (u <= focalMm) {
-    throw new CoreError(
-      'inside_focal_length',
-      ['distanceM'],
-      `distanceM is ${distanceM}; no image is formed at or inside the focal length, so it must be more than ${focalMm / 1000} m.`,
-    );
+    throw new CoreError('inside_focal_length', ['distanceM'], say(focusText.distancemIsNoImageIs, { distanceM, focalMm: focalMm / 1000 }));
   }
   const beyond = u - focalMm;
   return {
@@ -61,11 +59,7 @@ export function focusFromSensor(focalMm: number, sensorDistanceM: number, nodalG
   const under = Math.abs(beyond) < 1e-9 * span ? 0 : span * beyond;
   if (span <= 0 || under < 0) {
     const least = (4 * focalMm + nodalGapMm) / 1000;
-    throw new CoreError(
-      'too_near',
-      ['sensorDistanceM'],
-      `sensorDistanceM is ${sensorDistanceM}; a subject is never nearer to the sensor than four focal lengths and the nodal gap, ${least} m.`,
-    );
+    throw new CoreError('too_near', ['sensorDistanceM'], say(focusText.sensordistancemIsASubjectIs, { sensorDistanceM, least }));
   }
   const u = (span + Math.sqrt(under)) / 2;
   const { imageMm, magnification } = conjugates(focalMm, u / 1000);
@@ -77,11 +71,7 @@ export function objectDistanceM(focalMm: number, imageMm: number): number | null
   requirePositive('focalMm', focalMm);
   requirePositive('imageMm', imageMm);
   if (imageMm < focalMm) {
-    throw new CoreError(
-      'inside_focal_length',
-      ['imageMm'],
-      `imageMm is ${imageMm}; nothing is in focus nearer to the lens than ${focalMm} mm.`,
-    );
+    throw new CoreError('inside_focal_length', ['imageMm'], say(focusText.imagemmIsNothingIsIn, { imageMm, focalMm }));
   }
   return imageMm === focalMm ? null : (focalMm * imageMm) / (imageMm - focalMm) / 1000;
 }

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { CoreError, requirePositive } from '../errors';
 import { conjugates } from './conjugates';
 
@@ -38,11 +40,7 @@ export function depthOfField({ focalMm, fNumber, cocMm, distanceM, pupilRatio = 
   const offset = cocMm * focalMm * (pupilRatio - 1);
   if (exitPupil <= cocMm) {
     const most = (pupilRatio * focalMm) / cocMm;
-    throw new CoreError(
-      'aperture_too_small',
-      ['fNumber'],
-      `fNumber is ${fNumber}; with a blur of ${cocMm} mm allowed it must be less than ${most}, else everything is sharp enough.`,
-    );
+    throw new CoreError('aperture_too_small', ['fNumber'], say(focusText.fnumberIsWithABlur, { fNumber, cocMm, most }));
   }
   const near = (exitPupil * v + offset) / (exitPupil - cocMm);
   const far = (exitPupil * v - offset) / (exitPupil + cocMm);

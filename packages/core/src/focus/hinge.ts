@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 import { radians } from '../angles';
 import { settingForPlane, tiltForHingeDeg, type LensSetting } from './plane';
@@ -54,7 +56,7 @@ export interface HingePlane {
 export function settingByHinge(focalMm: number, { belowM, slopeDeg }: HingePlane): LensSetting {
   requireFinite('belowM', belowM);
   if (!(Math.abs(requireFinite('slopeDeg', slopeDeg)) < 90))
-    throw new CoreError('bad_slope', ['slopeDeg'], `slopeDeg is ${slopeDeg}; it must be from more than −90 to less than 90.`);
+    throw new CoreError('bad_slope', ['slopeDeg'], say(focusText.slopedegIsItMustBe, { slopeDeg }));
   tiltForHingeDeg(focalMm, Math.abs(belowM) * 1000 || Number.MIN_VALUE);
   const phi = radians(slopeDeg);
   const side = Math.sign(belowM);

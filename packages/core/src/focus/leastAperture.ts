@@ -1,3 +1,4 @@
+import { focusText } from '@gangway/messages/core/focus';
 import { CoreError, requirePositive } from '../errors';
 import { axisAngles, lensAxis, type AxisAngles } from '../space/axis';
 import { chebyshev, minimaxStep, spanOf } from './chebyshev';
@@ -81,7 +82,7 @@ export function leastApertureAt({ focalMm, pointsM, cocMm, axis, weights = null 
 
 function pinsOf(focalMm: number, pointsM: readonly Vec3[], weights: readonly number[] | null): Pins {
   requirePositive('focalMm', focalMm);
-  if (pointsM.length === 0) throw new CoreError('no_pins', ['pointsM'], 'pointsM is empty; at least one pin is needed.');
+  if (pointsM.length === 0) throw new CoreError('no_pins', ['pointsM'], focusText.pointsmIsEmptyAtLeast);
   pointsM.forEach((point, i) => requirePin(focalMm, point, ['pointsM', i]));
   weights?.forEach((weight, i) => requirePositive(`weights.${i}`, weight));
   return {

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { CoreError, requirePositive } from '../errors';
 import { axisAngles, lensAxis, type AxisAngles } from '../space/axis';
 import { requireTilt, type TiltMechanism } from './tiltMechanism';
@@ -39,18 +41,10 @@ function planeAt(focalMm: number, imageMm: number, axis: Vec3): Plane {
   const size = length(w);
   const untilted = axis[0] === 0 && axis[1] === 0;
   if (size <= 1e-12 * focalMm || (untilted && w[2] === 0)) {
-    throw new CoreError(
-      'focus_at_infinity',
-      ['imageMm'],
-      `imageMm is ${imageMm}; untilted at the focal length the lens is focused at infinity. It must be more than ${focalMm}.`,
-    );
+    throw new CoreError('focus_at_infinity', ['imageMm'], say(focusText.imagemmIsUntiltedAtThe, { imageMm, focalMm }));
   }
   if (untilted && w[2] < 0) {
-    throw new CoreError(
-      'focus_behind',
-      ['imageMm'],
-      `imageMm is ${imageMm}; untilted and inside the focal length nothing is in focus. It must be more than ${focalMm}.`,
-    );
+    throw new CoreError('focus_behind', ['imageMm'], say(focusText.imagemmIsUntiltedAndInside, { imageMm, focalMm }));
   }
   return { normal: scaled(w, 1 / size), offsetMm: (imageMm * focalMm) / size };
 }
@@ -78,11 +72,7 @@ export function tiltForHingeDeg(focalMm: number, hinge: number): number {
   requirePositive('focalMm', focalMm);
   requirePositive('hingeMm', hinge);
   if (hinge < focalMm) {
-    throw new CoreError(
-      'hinge_too_near',
-      ['hingeMm'],
-      `hingeMm is ${hinge}; the hinge line is never nearer than the focal length, ${focalMm} mm.`,
-    );
+    throw new CoreError('hinge_too_near', ['hingeMm'], say(focusText.hingemmIsTheHingeLine, { hinge, focalMm }));
   }
   return (Math.asin(focalMm / hinge) * 180) / Math.PI;
 }
@@ -97,31 +87,19 @@ export function settingForPlane(focalMm: number, plane: Plane, path: readonly (s
   requirePositive('focalMm', focalMm);
   const { normal: n, offsetMm: d } = plane;
   if (!(d > 0)) {
-    throw new CoreError(
-      'plane_through_lens',
-      path,
-      'The plane goes through the lens; no tilt brings it to focus. It must pass the lens at a distance greater than 0.',
-    );
+    throw new CoreError('plane_through_lens', path, focusText.thePlaneGoesThroughThe);
   }
   const lx = (focalMm * n[0]) / d;
   const ly = (focalMm * n[1]) / d;
   const across = lx * lx + ly * ly;
   if (across >= 1) {
     const least = focalMm * Math.hypot(n[0], n[1]);
-    throw new CoreError(
-      'plane_too_near',
-      path,
-      `The plane passes the lens at ${round(d)} mm; for this slope the nearest that a tilt can reach is more than ${round(least)} mm.`,
-    );
+    throw new CoreError('plane_too_near', path, say(focusText.thePlanePassesTheLens, { d: round(d), least: round(least) }));
   }
   const lz = Math.sqrt(1 - across);
   const along = lz - (focalMm * n[2]) / d;
   if (along <= 1e-12) {
-    throw new CoreError(
-      'focus_behind',
-      path,
-      `The plane passes the lens at ${round(d)} mm; the back would have to be in front of the lens or beyond all distance. Points farther than the focal length of ${focalMm} mm are needed.`,
-    );
+    throw new CoreError('focus_behind', path, say(focusText.thePlanePassesTheLensAt, { d: round(d), focalMm }));
   }
   return { ...axisAngles([lx, ly, lz]), imageMm: focalMm / along };
 }
@@ -134,21 +112,13 @@ export function planeThrough(points: readonly [Vec3, Vec3, Vec3], path: readonly
   const n = cross(ab, ac);
   const size = length(n);
   if (size <= 1e-9 * length(ab) * length(ac) || size === 0) {
-    throw new CoreError(
-      'pins_in_line',
-      path,
-      'The three pins lie in one line, so many planes pass through them. Move one of them aside, or use two pins with tilt or swing alone.',
-    );
+    throw new CoreError('pins_in_line', path, focusText.theThreePinsLieIn);
   }
   const normal = scaled(n, 1 / size);
   const d = dot(normal, a);
   const far = Math.max(length(a), length(b), length(c));
   if (Math.abs(d) <= 1e-9 * far) {
-    throw new CoreError(
-      'plane_through_lens',
-      path,
-      'The plane of the three pins goes through the lens; no tilt brings it to focus. Move a pin so that the plane passes above, below or beside the lens.',
-    );
+    throw new CoreError('plane_through_lens', path, focusText.thePlaneOfTheThree);
   }
   return d > 0 ? { normal, offsetMm: d } : { normal: scaled(normal, -1), offsetMm: -d };
 }
@@ -157,12 +127,8 @@ export function planeThrough(points: readonly [Vec3, Vec3, Vec3], path: readonly
 export function requirePin(focalMm: number, point: Vec3, path: readonly (string | number)[]): void {
   const z = point[2];
   if (!(z * 1000 > focalMm)) {
-    const where = z <= 0 ? 'behind the camera' : 'inside the focal length';
-    throw new CoreError(
-      'pin_not_in_front',
-      [...path, 2],
-      `The pin lies ${where} (z is ${z} m); it must be more than ${focalMm / 1000} m in front of the lens.`,
-    );
+    const where = z <= 0 ? focusText.behindTheCamera : focusText.insideTheFocalLength;
+    throw new CoreError('pin_not_in_front', [...path, 2], say(focusText.thePinLiesZIs, { where, z, focalMm: focalMm / 1000 }));
   }
 }
 
@@ -227,7 +193,7 @@ export function wedge({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, cocMm }: W
     throw new CoreError(
       'aperture_too_small',
       ['fNumber'],
-      `fNumber is ${fNumber}; with a blur of ${cocMm} mm allowed it must be less than ${focalMm / cocMm}, else everything is sharp enough.`,
+      say(focusText.fnumberIsWithABlurOf, { fNumber, cocMm, focalMm: focalMm / cocMm }),
     );
   }
   const axis = lensAxis(tiltDeg, swingDeg);

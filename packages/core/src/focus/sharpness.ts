@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { radians } from '../angles';
 import { diagonalMm } from '../coverage/frame';
 import { requirePositive } from '../errors';
@@ -29,12 +32,22 @@ export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): 
   switch (standard.school) {
     case 'diagonal': {
       const cocMm = diagonalMm(frame) / requirePositive('divisor', standard.divisor);
-      return { cocMm, reason: `${blurWords(cocMm)}: the diagonal of ${tenths(diagonalMm(frame))} mm divided by ${standard.divisor}.` };
+      return {
+        cocMm,
+        reason: say(focusText.theDiagonalOfMmDivided, {
+          cocMm: blurWords(cocMm),
+          frame: tenths(diagonalMm(frame)),
+          divisor: standard.divisor,
+        }),
+      };
     }
     case 'pixels': {
       const pixelMm = long / requirePositive('columnsPx', standard.columnsPx);
       const cocMm = pixelMm * requirePositive('pixels', standard.pixels);
-      return { cocMm, reason: `${blurWords(cocMm)}: ${standard.pixels} × the pixel of ${tenths(pixelMm * 1000, 2)} µm.` };
+      return {
+        cocMm,
+        reason: say(focusText.thePixelOfM, { cocMm: blurWords(cocMm), pixels: standard.pixels, pixelMm: tenths(pixelMm * 1000, 2) }),
+      };
     }
     case 'print': {
       const enlarged = requirePositive('printWidthMm', standard.printWidthMm) / long;
@@ -44,16 +57,22 @@ export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): 
       const cocMm = onPrint / enlarged;
       return {
         cocMm,
-        reason: `${blurWords(cocMm)}: an eye that resolves ${standard.eyeArcMinutes}′ sees ${tenths(onPrint, 2)} mm on a print from ${standard.viewingDistanceMm} mm, and the print is enlarged ${tenths(enlarged)} times.`,
+        reason: say(focusText.anEyeThatResolvesSees, {
+          cocMm: blurWords(cocMm),
+          eyeArcMinutes: standard.eyeArcMinutes,
+          onPrint: tenths(onPrint, 2),
+          viewingDistanceMm: standard.viewingDistanceMm,
+          enlarged: tenths(enlarged),
+        }),
       };
     }
   }
 }
 
 function blurWords(mm: number): string {
-  return `${mm.toFixed(4)} mm (${tenths(mm * 1000)} µm)`;
+  return `${fixedNumber(mm, 4)} mm (${tenths(mm * 1000)} µm)`;
 }
 
 function tenths(value: number, decimals = 1): string {
-  return value.toFixed(decimals);
+  return fixedNumber(value, decimals);
 }

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 import { conjugates } from './conjugates';
 
@@ -32,20 +34,16 @@ export function stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap = 0 
   requirePositive('cocMm', cocMm);
   requireFinite('overlap', overlap);
   if (overlap < 0 || overlap >= 1) {
-    throw new CoreError('bad_overlap', ['overlap'], `overlap is ${overlap}; it must be from 0 to less than 1.`);
+    throw new CoreError('bad_overlap', ['overlap'], say(focusText.overlapIsItMustBe, { overlap }));
   }
   if (farM !== null && farM < nearM) {
-    throw new CoreError('far_before_near', ['farM'], `farM is ${farM}; it must be at least the near end, ${nearM} m.`);
+    throw new CoreError('far_before_near', ['farM'], say(focusText.farmIsItMustBe, { farM, nearM }));
   }
   const e = (fNumber * cocMm) / focalMm;
   if (e >= 1) return 1;
   const frames = Math.max(1, Math.ceil(Math.log(near.imageMm / far.imageMm) / ((1 - overlap) * Math.log((1 + e) / (1 - e))) - 1e-9));
   if (!(frames <= STACK_MOST)) {
-    throw new CoreError(
-      'too_many_frames',
-      ['cocMm'],
-      `This stack would need more than ${STACK_MOST} frames; allow more blur, stop down or ask for less depth.`,
-    );
+    throw new CoreError('too_many_frames', ['cocMm'], say(focusText.thisStackWouldNeedMore, { stackMost: STACK_MOST }));
   }
   return frames;
 }

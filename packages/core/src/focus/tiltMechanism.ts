@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { focusText } from '@gangway/messages/core/focus';
+import { say } from '@gangway/messages/say';
 import { CoreError } from '../errors';
 import { axisAngles, lensAxis } from '../space/axis';
 import type { Vec3 } from '../space/vector';
@@ -71,10 +74,11 @@ const SAME_DEG = 1e-6;
 export function requireTilt(mechanism: TiltMechanism, setting: TiltSetting, path: readonly (string | number)[] = ['tiltDeg']): void {
   const near = nearestTilt(mechanism, setting);
   if (Math.abs(near.tiltDeg - setting.tiltDeg) <= SAME_DEG && Math.abs(near.swingDeg - setting.swingDeg) <= SAME_DEG) return;
-  const words = ({ tiltDeg, swingDeg }: TiltSetting): string => `tilt ${tiltDeg.toFixed(2)}° and swing ${swingDeg.toFixed(2)}°`;
+  const words = ({ tiltDeg, swingDeg }: TiltSetting): string =>
+    say(focusText.tiltAndSwing, { tiltDeg: fixedNumber(tiltDeg, 2), swingDeg: fixedNumber(swingDeg, 2) });
   throw new CoreError(
     'tilt_beyond_mechanism',
     path,
-    `This needs ${words(setting)}, which the mechanism cannot reach; the closest available is ${words(near)}.`,
+    say(focusText.thisNeedsWhichTheMechanism, { setting: words(setting), near: words(near) }),
   );
 }

@@ -1,3 +1,5 @@
+import { kitText } from '@gangway/messages/core/kit';
+import { say } from '@gangway/messages/say';
 import type { CircleRow } from './figure';
 
 /** Two values of an item that cannot both be true: where it is said, and the sentence. */
@@ -9,7 +11,7 @@ export interface Contradiction {
 /** The first of two values must not be larger than the second; nothing is said of what is not known. */
 export function inOrder([least, most]: readonly [number | null, number | null], at: string, sentence: string): readonly Contradiction[] {
   if (least === null || most === null || least <= most) return [];
-  return [{ path: [at], message: `${sentence} (${most} is less than ${least}).` }];
+  return [{ path: [at], message: say(kitText.isLessThan, { sentence, most, least }) }];
 }
 
 /** Circles that contradict each other: a sharp circle beyond the image circle, or one f-number twice. */
@@ -25,14 +27,14 @@ export function circleContradictions({
       return [
         {
           path: ['definition', i, 'fNumber'],
-          message: `f/${fNumber} appears twice in the table of circles; give one diameter for each f-number.`,
+          message: say(kitText.fAppearsTwiceInThe, { fNumber }),
         },
       ];
     if (lightMm === null || diameterMm <= lightMm) return [];
     return [
       {
         path: ['definition', i, 'diameterMm'],
-        message: `The sharp circle at f/${fNumber} is ${diameterMm} mm; it cannot be larger than the image circle of ${lightMm} mm.`,
+        message: say(kitText.theSharpCircleAtF, { fNumber, diameterMm, lightMm }),
       },
     ];
   });

@@ -1,5 +1,7 @@
+import { kitText } from '@gangway/messages/core/kit';
+
 /** How much a figure weighs: *measured* by the photographer, from the maker's *table*, or *guessed*. */
-export const EVIDENCE = { measured: 'measured', table: 'maker’s table', guessed: 'guessed' } as const;
+export const EVIDENCE = { measured: kitText.measured, table: kitText.makersTable, guessed: kitText.guessed } as const;
 export type Evidence = keyof typeof EVIDENCE;
 
 /** When a figure applies: only while another one of the same item has one of these values. */

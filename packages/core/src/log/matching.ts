@@ -1,3 +1,6 @@
+import { logText } from '@gangway/messages/core/log';
+import { say } from '@gangway/messages/say';
+
 /** A shot to be matched: when it was logged, ms of UTC, and what was set. */
 export interface TakeToMatch {
   readonly id: string;
@@ -20,12 +23,12 @@ export type Doubt = 'far' | 'exposure' | 'crowded' | 'names' | 'order' | 'clock'
 
 /** What each doubt means, in words. */
 export const DOUBTS: Readonly<Record<Doubt, string>> = {
-  far: 'the times are some seconds apart',
-  exposure: 'file’s exposure differs from the log',
-  crowded: 'another shot is as near in time',
-  names: 'the names of the files run another way than their times',
-  order: 'matched by order alone: the file has no capture time, or no clock offset fits',
-  clock: 'too few shots agree about the clock to be sure of it',
+  far: logText.theTimesAreSomeSeconds,
+  exposure: logText.filesExposureDiffersFromThe,
+  crowded: logText.anotherShotIsAsNear,
+  names: logText.theNamesOfTheFiles,
+  order: logText.matchedByOrderAloneThe,
+  clock: logText.tooFewShotsAgreeAbout,
 };
 
 export interface Match {
@@ -156,14 +159,14 @@ export function matched(
       const byS = Math.abs((a?.offsetS ?? 0) - (b?.offsetS ?? 0));
       remarks.push(
         Math.abs(byS - 3600) < 60
-          ? `The clock of ${camera} changes by one hour in the middle: daylight saving began or ended, or it was set anew.`
-          : `The clock of ${camera} was set anew in the middle: it changes by ${Math.round(byS)} s.`,
+          ? say(logText.theClockOfChangesBy, { camera })
+          : say(logText.theClockOfWasSet, { camera, byS: Math.round(byS) }),
       );
     }
   }
   const clocked = new Set(files.filter(({ atMs }) => atMs !== null).map(({ camera }) => camera)).size;
-  if (clocked > 1) remarks.push(`The files are of ${clocked} cameras; each has a clock of its own.`);
-  if (takes.length !== files.length) remarks.push(`${takes.length} shots were logged and ${files.length} files are here.`);
+  if (clocked > 1) remarks.push(say(logText.theFilesAreOfCameras, { clocked }));
+  if (takes.length !== files.length) remarks.push(say(logText.shotsWereLoggedAndFiles, { length: takes.length, length2: files.length }));
   return {
     matches,
     clocks,

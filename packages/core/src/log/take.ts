@@ -1,3 +1,5 @@
+import { logText } from '@gangway/messages/core/log';
+import { say } from '@gangway/messages/say';
 import type { FilmPlace } from './shotField';
 import { loggedFields, type LogTake, type TakeFigures } from './shotFields';
 import type { Geometry } from '../geometry/geometry';
@@ -148,20 +150,27 @@ export function settingWords(take: TakeFigures): readonly string[] {
   return [
     `${riseWords(take.riseMm)}, ${shiftWords(take.shiftMm)}`,
     turnWords({ tiltDeg: take.tiltDeg, swingDeg: take.swingDeg }),
-    rear.tiltDeg === 0 && rear.swingDeg === 0 ? '' : `back: ${turnWords(rear)}`,
+    rear.tiltDeg === 0 && rear.swingDeg === 0 ? '' : say(logText.back, { rear: turnWords(rear) }),
     focusLabel(take),
     apertureWords(take.fNumber),
     take.filters,
-    take.frame === null ? '' : `frame ${take.frame} of ${take.frames ?? '?'} of a mosaic`,
+    take.frame === null ? '' : say(logText.frameOfOfAMosaic, { frame: take.frame, frames: take.frames ?? '?' }),
     take.bracket === null
       ? ''
-      : `exposure ${take.bracket} of ${take.brackets ?? '?'} of a bracket${take.bracketStops === null ? '' : ` (${take.bracketStops > 0 ? '+' : ''}${fixed(take.bracketStops, 1)} stops)`}`,
-    take.filmFrame === null ? '' : `${take.holder}, frame ${take.filmFrame}`,
+      : say(logText.exposureOfOfABracket, {
+          bracket: take.bracket,
+          brackets: take.brackets ?? '?',
+          bracketStops:
+            take.bracketStops === null
+              ? ''
+              : say(logText.stops, { bracketStops: take.bracketStops > 0 ? '+' : '', bracketStops2: fixed(take.bracketStops, 1) }),
+        }),
+    take.filmFrame === null ? '' : say(logText.frame2, { holder: take.holder, filmFrame: take.filmFrame }),
   ].filter((words) => words !== '');
 }
 
 function focusLabel(take: TakeFigures): string {
-  if (take.focusM === null) return 'focus at infinity';
-  if (take.focusM < 0) return 'lens inside its infinity position (tilted)';
-  return `focus ${metresWords(take.focusM)}`;
+  if (take.focusM === null) return logText.focusAtInfinity;
+  if (take.focusM < 0) return logText.lensInsideItsInfinityPosition;
+  return say(logText.focus2, { focusM: metresWords(take.focusM) });
 }

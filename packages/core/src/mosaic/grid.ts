@@ -1,3 +1,5 @@
+import { mosaicText } from '@gangway/messages/core/mosaic';
+import { say } from '@gangway/messages/say';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 
 /** Rows and columns of frames that cover a wanted size. Positions are of frame centres, mm from the middle, ascending. */
@@ -26,7 +28,7 @@ export function framesAlong(wantedMm: number, frameMm: number, overlap: number, 
     throw new CoreError(
       'too_many_frames',
       [field],
-      `${field} is ${wantedMm}; it would need more than ${MOSAIC_MOST} frames of ${frameMm} mm. Ask for less, or less overlap.`,
+      say(mosaicText.isItWouldNeedMore, { field, wantedMm, mosaicMost: MOSAIC_MOST, frameMm }),
     );
   }
   return frames;
@@ -71,7 +73,7 @@ export function mosaicGrid({
   requirePositive('targetHeightMm', targetHeightMm);
   requireFinite('overlap', overlap);
   if (overlap < 0 || overlap >= 1) {
-    throw new CoreError('bad_overlap', ['overlap'], `overlap is ${overlap}; it must be from 0 to less than 1.`);
+    throw new CoreError('bad_overlap', ['overlap'], say(mosaicText.overlapIsItMustBe, { overlap }));
   }
   // Less than one frame is still one whole frame.
   const widthMm = Math.max(targetWidthMm, sensorWidthMm);

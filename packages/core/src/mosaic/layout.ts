@@ -1,3 +1,4 @@
+import { mosaicText } from '@gangway/messages/core/mosaic';
 import { turned } from '../coverage/frame';
 import { framesAlong } from './grid';
 import { overlapsOf, rectOf, unionOf } from './frames';
@@ -7,11 +8,11 @@ import type { MosaicFrame, Rect } from '../model/mosaic';
 
 /** How the frames of a mosaic lie to each other. */
 export const LAYOUTS = {
-  grid: 'rows and columns',
-  cross: 'a cross',
-  diagonal: 'along a diagonal',
-  quarter: 'quarter turns about the axis',
-  free: 'free places',
+  grid: mosaicText.rowsAndColumns,
+  cross: mosaicText.aCross,
+  diagonal: mosaicText.alongADiagonal,
+  quarter: mosaicText.quarterTurnsAboutTheAxis,
+  free: mosaicText.freePlaces,
 } as const;
 export type LayoutKind = keyof typeof LAYOUTS;
 

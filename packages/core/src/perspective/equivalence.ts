@@ -1,3 +1,5 @@
+import { perspectiveText } from '@gangway/messages/core/perspective';
+import { say } from '@gangway/messages/say';
 import { CoreError, requirePositive } from '../errors';
 
 /** The same picture on another format, and the same subject size with another lens. */
@@ -44,7 +46,7 @@ export function equivalence({ focalMm, fNumber, distanceM, fromMm, toMm, haveFoc
     throw new CoreError(
       'inside_focal_length',
       ['distanceM'],
-      `distanceM is ${distanceM}; it must be more than the focal length, ${focalMm / 1000} m.`,
+      say(perspectiveText.distancemIsItMustBe, { distanceM, focalMm: focalMm / 1000 }),
     );
   }
   const m = (focalMm / (u - focalMm)) * ratio;

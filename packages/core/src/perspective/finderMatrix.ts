@@ -1,3 +1,5 @@
+import { perspectiveText } from '@gangway/messages/core/perspective';
+import { say } from '@gangway/messages/say';
 import { CoreError, requirePositive } from '../errors';
 import { lensAxis, apertureAxes } from '../space/axis';
 import type { Vec3 } from '../space/vector';
@@ -41,7 +43,7 @@ export function finderMatrix(camera: FinderCamera, aperture: readonly [number, n
   const v = requirePositive('imageMm', imageMm) / 1000;
   const near = requirePositive('nearM', camera.nearM);
   const far = requirePositive('farM', camera.farM);
-  if (far <= near) throw new CoreError('depth_reversed', ['farM'], `farM is ${far}; it must be more than nearM, ${near}.`);
+  if (far <= near) throw new CoreError('depth_reversed', ['farM'], say(perspectiveText.farmIsItMustBe, { far, near }));
   const l = lensAxis(movements.tiltDeg, movements.swingDeg);
   const [across, up] = apertureAxes(l);
   const a: Vec3 = [

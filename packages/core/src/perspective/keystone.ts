@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { perspectiveText } from '@gangway/messages/core/perspective';
+import { say } from '@gangway/messages/say';
 import { degrees, radians } from '../angles';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 
@@ -51,7 +54,7 @@ export function keystone({ imageMm, sensorWidthMm, sensorHeightMm, columnsPx, pi
     throw new CoreError(
       'beyond_correction',
       ['pitchDeg'],
-      `pitchDeg is ${pitchDeg}; from ${most.toFixed(2)}° on the point where verticals meet lies in the frame and nothing can make them parallel.`,
+      say(perspectiveText.pitchdegIsFromOnThe, { pitchDeg, most: fixedNumber(most, 2) }),
     );
   }
   const edge = sensorWidthMm / 2;

@@ -1,3 +1,5 @@
+import { perspectiveText } from '@gangway/messages/core/perspective';
+import { say } from '@gangway/messages/say';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 
 /** How far near and far things part in the picture when the lens has moved. */
@@ -31,7 +33,7 @@ export function parallax({ imageMm, baselineMm, nearM, farM, pixelUm }: Parallax
   requirePositive('nearM', nearM);
   requirePositive('pixelUm', pixelUm);
   if (farM !== null && requirePositive('farM', farM) < nearM) {
-    throw new CoreError('far_before_near', ['farM'], `farM is ${farM}; it must be at least the near distance, ${nearM} m.`);
+    throw new CoreError('far_before_near', ['farM'], say(perspectiveText.farmIsItMustBeAt, { farM, nearM }));
   }
   const disparityMm = imageMm * baselineMm * (1 / (nearM * 1000) - (farM === null ? 0 : 1 / (farM * 1000)));
   return { disparityMm, disparityPx: (disparityMm * 1000) / pixelUm };

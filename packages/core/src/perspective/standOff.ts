@@ -1,3 +1,5 @@
+import { perspectiveText } from '@gangway/messages/core/perspective';
+import { say } from '@gangway/messages/say';
 import { CoreError, requireFinite, requireNotNegative, requirePositive } from '../errors';
 
 /** How far off a level camera must stand, m from the lens. */
@@ -51,8 +53,7 @@ export function standOff({
   const k = requireNotNegative('marginMm', marginMm);
   const rise = requireNotNegative('mostRiseMm', mostRiseMm);
   const fall = requireNotNegative('mostFallMm', mostFallMm);
-  if (k >= half)
-    throw new CoreError('margin_too_wide', ['marginMm'], `marginMm is ${marginMm}; it must be less than half the frame, ${half} mm.`);
+  if (k >= half) throw new CoreError('margin_too_wide', ['marginMm'], say(perspectiveText.marginmmIsItMustBe, { marginMm, half }));
   const room = half - k;
   // Above the axis the picture reaches room + rise, below it room + fall (both from the axis, on the back).
   const forTop = f + (f * Math.max(0, top - c)) / (room + rise);

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { perspectiveText } from '@gangway/messages/core/perspective';
+import { say } from '@gangway/messages/say';
 import { degrees, radians } from '../angles';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 
@@ -30,7 +33,7 @@ export function turnIn(imageMm: number, shiftMm: number, pointMm: number, yawDeg
     throw new CoreError(
       'turned_away',
       ['yawDeg'],
-      `yawDeg is ${yawDeg}; turned so far the thing or the centre is no longer in front of the back. It must stay within 90° of both, at most ${(90 - degrees(Math.abs(before))).toFixed(1)}° further.`,
+      say(perspectiveText.yawdegIsTurnedSoFar, { yawDeg, before: fixedNumber(90 - degrees(Math.abs(before)), 1) }),
     );
   }
   const newShift = v * Math.tan(centre);

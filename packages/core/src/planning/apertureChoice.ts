@@ -1,3 +1,5 @@
+import { planningText } from '@gangway/messages/core/planning';
+import { say } from '@gangway/messages/say';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { sharpCircleAt, standMargin } from '../geometry/circles';
 import { apertureScale } from '../coverage/apertures';
@@ -138,13 +140,18 @@ interface ChoiceWordsInput {
 function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWordsInput): string {
   if (balanced === null) {
     return ring.some(({ defocusMm }) => defocusMm === null) && geometry.settings.pins.some(({ role }) => role === 'sharp')
-      ? 'A pin cannot be focused at all at this setting.'
-      : `No pin ${PIN_ROLES.sharp} yet; only diffraction can be told.`;
+      ? planningText.aPinCannotBeFocused
+      : say(planningText.noPinYetOnlyDiffraction, { sharp: PIN_ROLES.sharp });
   }
   if (holdsFrom === null) {
     const last = ring[ring.length - 1];
     const left = last ? notHeld(geometry, last.fNumber) : [];
-    return `No aperture of this lens keeps ${left.length === 1 ? `${left[0]} sharp` : `all pins sharp; at ${apertureWords(last?.fNumber ?? 0)} ${left.join(', ')} are still blurred`}. Use another tilt, a focus stack or more distance.`;
+    return say(planningText.noApertureOfThisLens, {
+      length:
+        left.length === 1
+          ? say(planningText.sharp, { left: left.join() })
+          : say(planningText.allPinsSharpAtAre, { fNumber: apertureWords(last?.fNumber ?? 0), left: left.join(', ') }),
+    });
   }
   const index = ring.findIndex(({ fNumber }) => fNumber === holdsFrom);
   const before = ring[index - 1];
@@ -154,15 +161,25 @@ function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWords
     const all = geometry.settings.pins.filter(({ role }) => role === 'sharp').length;
     parts.push(
       left.length === all
-        ? `${apertureWords(before.fNumber)} keeps none of them sharp`
-        : `${apertureWords(before.fNumber)} leaves ${left.length > 2 || left.length === 0 ? `${left.length} pins` : left.join(' and ')} blurred`,
+        ? say(planningText.keepsNoneOfThemSharp, { fNumber: apertureWords(before.fNumber) })
+        : say(planningText.leavesBlurred, {
+            fNumber: apertureWords(before.fNumber),
+            length: left.length > 2 || left.length === 0 ? say(planningText.pins, { length: left.length }) : left.join(' and '),
+          }),
     );
   }
   const soft = before ? softerBy(geometry, before.fNumber, holdsFrom) : 0;
-  parts.push(`${apertureWords(holdsFrom)} keeps all sharp${soft > 0.004 ? ` and is ${fixed(soft * 100, 0)} % softer at best focus` : ''}`);
+  parts.push(
+    say(planningText.keepsAllSharp, {
+      holdsFrom: apertureWords(holdsFrom),
+      soft: soft > 0.004 ? say(planningText.andIsSofterAtBest, { soft: fixed(soft * 100, 0) }) : '',
+    }),
+  );
   const holds = ring[index];
-  const airy = holds && holds.diffractionMm > cocMm ? ' There the blur of diffraction alone is already wider than the standard.' : '';
+  const airy = holds && holds.diffractionMm > cocMm ? planningText.thereTheBlurOfDiffraction : '';
   const even =
-    balanced !== holdsFrom ? ` Both blurs together are least at ${apertureWords(balanced)}.` : ' Both blurs together are least there too.';
+    balanced !== holdsFrom
+      ? say(planningText.bothBlursTogetherAreLeast, { balanced: apertureWords(balanced) })
+      : planningText.bothBlursTogetherAreLeastThere;
   return `${parts.join(', ')}.${airy}${even}`;
 }

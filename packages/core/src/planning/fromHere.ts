@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { planningText } from '@gangway/messages/core/planning';
+import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../geometry/geometry';
 import { sharpCircleAt } from '../geometry/circles';
 import { apertureScale } from '../coverage/apertures';
@@ -75,23 +78,23 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   const fails: string[] = [];
   const open: string[] = [];
   if (wanted.footIn && !found.fits)
-    fails.push(`top and foot are ${(found.riseForTopMm - found.highestRiseKeepingFootMm).toFixed(1)} mm too far apart for the frame`);
+    fails.push(say(planningText.topAndFootAreMm, { riseForTopMm: fixedNumber(found.riseForTopMm - found.highestRiseKeepingFootMm, 1) }));
   if (wanted.widthM * scale > frame.widthMm - 2 * wanted.marginMm)
-    fails.push(`it is ${(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm).toFixed(1)} mm too wide`);
-  if (travel === null) open.push('the travel of the slides is unknown');
+    fails.push(say(planningText.itIsMmTooWide, { widthM: fixedNumber(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm, 1) }));
+  if (travel === null) open.push(planningText.theTravelOfTheSlides);
   const beyond = travel === null ? 0 : Math.max(riseMm - travel.maxMm, travel.minMm - riseMm);
   if (beyond > 0.005)
     fails.push(
       rig.mechanism.kind === 'line' && travel?.maxMm === travel?.minMm
-        ? `the slide is locked at ${Number(rig.mechanism.angleDeg.toFixed(1))}° and does not rise alone`
-        : `the slide ends ${beyond.toFixed(1)} mm too early`,
+        ? say(planningText.theSlideIsLockedAt, { angleDeg: fixedNumber(rig.mechanism.angleDeg, 1, 0) })
+        : say(planningText.theSlideEndsMmToo, { beyond: fixedNumber(beyond, 1) }),
     );
   const light = freshGeometry(settings).imageCircle;
   const dark = light && oneWayLimitMm(frame, light.diameterMm, 'rise', 0);
-  if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push('corners fall outside the image circle');
+  if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push(planningText.cornersFallOutsideTheImage);
   else if (allowed.every((each) => each.riseMm === null) && freshGeometry(settings).sharpCircle === null)
-    open.push('no circle of the lens is known');
-  else if (from === null && beyond <= 0.005) fails.push('corners fall outside the sharp circle at every aperture');
+    open.push(planningText.noCircleOfTheLens);
+  else if (from === null && beyond <= 0.005) fails.push(planningText.cornersFallOutsideTheSharp);
   const share = (wanted.widthM * scale * wanted.topHeightM * scale) / (frame.widthMm * frame.heightMm);
   return {
     orientation,

@@ -1,3 +1,4 @@
+import { shiftScaleText } from '@gangway/messages/core/planning/shiftScale';
 import type { Geometry } from '../geometry/geometry';
 import { sharpCircleAt, standAlong } from '../geometry/circles';
 import { degrees } from '../angles';
@@ -7,13 +8,13 @@ import type { DefinitionBasis } from '../coverage/circle';
 /** The eight directions of a shift scale: 0 = right, counter-clockwise, in the upright picture. */
 export const SCALE_DIRECTIONS = [
   { id: 'up', name: 'rise', deg: 90 },
-  { id: 'up right', name: 'rise and right', deg: 45 },
-  { id: 'right', name: 'shift right', deg: 0 },
-  { id: 'down right', name: 'fall and right', deg: -45 },
+  { id: 'up right', name: shiftScaleText.riseAndRight, deg: 45 },
+  { id: 'right', name: shiftScaleText.shiftRight, deg: 0 },
+  { id: 'down right', name: shiftScaleText.fallAndRight, deg: -45 },
   { id: 'down', name: 'fall', deg: -90 },
-  { id: 'down left', name: 'fall and left', deg: -135 },
-  { id: 'left', name: 'shift left', deg: 180 },
-  { id: 'up left', name: 'rise and left', deg: 135 },
+  { id: 'down left', name: shiftScaleText.fallAndLeft, deg: -135 },
+  { id: 'left', name: shiftScaleText.shiftLeft, deg: 180 },
+  { id: 'up left', name: shiftScaleText.riseAndLeft, deg: 135 },
 ] as const;
 
 /** What ends the movement first. */

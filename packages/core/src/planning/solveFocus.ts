@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { planningText } from '@gangway/messages/core/planning';
+import { say } from '@gangway/messages/say';
 import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { apertureScale } from '../coverage/apertures';
 import { CoreError } from '../errors';
@@ -75,8 +78,8 @@ export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
   const sharp = placed.filter(({ pin }) => pin.role === 'sharp');
   const best = placed.filter(({ pin }) => pin.role === 'best');
   const asked = sharp.length > 0 ? sharp : best;
-  if (geometry.settings.scene === null) return refused('Choose a subject first; then pins can be placed on it.');
-  if (asked.length === 0) return refused('No pin must be sharp yet; place one on what matters.');
+  if (geometry.settings.scene === null) return refused(planningText.chooseASubjectFirstThen);
+  if (asked.length === 0) return refused(planningText.noPinMustBeSharp);
   const bad = firstBad(geometry, asked);
   if (bad) {
     const rest = asked.filter((each) => each !== bad.placed);
@@ -99,9 +102,7 @@ function refused(words: string, nearest: FocusSolution | null = null): Solved {
 }
 
 function mechanismWords(by: TurnedBy): string {
-  return by === 'rear'
-    ? 'This rig’s back has no tilt or swing.'
-    : 'How far this lens tilts, and which way, is unknown; give the specs of its mechanism.';
+  return by === 'rear' ? planningText.thisRigsBackHasNo : planningText.howFarThisLensTilts;
 }
 
 /** A pin that no lens can focus, in words. */
@@ -112,12 +113,12 @@ function firstBad(geometry: Geometry, placed: readonly PlacedPin[]): { readonly 
       if (z <= 0)
         return {
           placed: each,
-          words: `The pin “${each.pin.name}” is behind the camera and cannot be focused. Move it, or turn the camera toward it.`,
+          words: say(planningText.thePinIsBehindThe, { name: each.pin.name }),
         };
       if (z * 1000 <= focalMm)
         return {
           placed: each,
-          words: `The pin “${each.pin.name}” lies ${(z * 1000).toFixed(0)} mm in front of the lens, inside its focal length of ${focalMm} mm: nothing that close can be focused.`,
+          words: say(planningText.thePinLiesMmIn, { name: each.pin.name, z: fixedNumber(z * 1000, 0), focalMm }),
         };
     }
   }

@@ -1,3 +1,4 @@
+import { planningText } from '@gangway/messages/core/planning';
 import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { objectDistanceM } from '../focus/conjugates';
@@ -12,11 +13,11 @@ import { standTiltMechanism } from './standTilt';
 export type DepthWay = 'tilt' | 'none' | 'stack' | 'tilt and stack' | 'two shots';
 
 export const DEPTH_WAYS: Readonly<Record<DepthWay, string>> = {
-  tilt: 'One shot, tilted',
-  none: 'One shot, straight',
-  stack: 'Focus stack, straight',
-  'tilt and stack': 'Tilt and stack',
-  'two shots': 'Two shots, masked together',
+  tilt: planningText.oneShotTilted,
+  none: planningText.oneShotStraight,
+  stack: planningText.focusStackStraight,
+  'tilt and stack': planningText.tiltAndStack,
+  'two shots': planningText.twoShotsMaskedTogether,
 };
 
 /** What one way takes. */
@@ -89,10 +90,10 @@ export function tiltOrStack(geometry: Geometry): DepthComparison | null {
 function limited(geometry: Geometry, takes: number, fNumber: number, marked: number | null): readonly string[] {
   const { smallestFNumber, mostTakes, somethingMoves } = geometry.settings.limits;
   const breaks: string[] = [];
-  if (marked === null) breaks.push('the lens does not stop down that far');
-  else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push('beyond your smallest aperture');
-  if (takes > mostTakes) breaks.push('more shots than your maximum');
-  if (takes > 1 && somethingMoves) breaks.push('something moves between shots');
+  if (marked === null) breaks.push(planningText.theLensDoesNotStop);
+  else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push(planningText.beyondYourSmallestAperture);
+  if (takes > mostTakes) breaks.push(planningText.moreShotsThanYourMaximum);
+  if (takes > 1 && somethingMoves) breaks.push(planningText.somethingMovesBetweenShots);
   return breaks;
 }
 
@@ -146,7 +147,7 @@ function stacked(geometry: Geometry, way: 'stack' | 'tilt and stack', { patch }:
     stepMm: takes > 1 ? railMm / (takes - 1) : 0,
     fromM: straightAhead ? distanceOf(focalMm, near) : null,
     toM: straightAhead ? distanceOf(focalMm, far) : null,
-    moves: takes === 1 ? 'nothing' : 'focus, by even steps on the rail; magnification changes with it',
+    moves: takes === 1 ? 'nothing' : planningText.focusByEvenStepsOn,
     patch: takes === 1 ? patch : null,
     breaks: limited(geometry, takes, fNumber, fNumber),
   };
@@ -193,7 +194,7 @@ function twoTakes(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
     stepMm: railMm,
     fromM: null,
     toM: null,
-    moves: 'tilt and focus',
+    moves: planningText.tiltAndFocus,
     patch: null,
     breaks: limited(geometry, 2, least.fNumber, marked),
   };

@@ -1,3 +1,4 @@
+import { planningText } from '@gangway/messages/core/planning';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
 import { standMargin } from '../geometry/circles';
@@ -86,8 +87,8 @@ export function turnInOffer(geometry: Geometry): TurnInOffer | null {
 function stopped(geometry: Geometry, next: Geometry): TurnInOffer['endedBy'] {
   if (reaches(next.settings.rig.mechanism, next.settings.movements) === false) return 'slide';
   for (const [name, circle] of [
-    ['image circle', 'imageCircle'],
-    ['sharp circle', 'sharpCircle'],
+    [planningText.imageCircle, 'imageCircle'],
+    [planningText.sharpCircle, 'sharpCircle'],
   ] as const) {
     const [was, is] = [geometry[circle], next[circle]];
     if (was && is && standMargin(next, is).valueMm < Math.min(0, standMargin(geometry, was).valueMm)) return name;

@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/core/rig';
+import { say } from '@gangway/messages/say';
 import { CoreError, requireFinite, requirePositive } from '../errors';
 import { conjugates } from '../focus/conjugates';
 
@@ -45,11 +47,7 @@ export function bellowsReach({
   requireFinite('boardOffsetMm', boardOffsetMm);
   requirePositive('bellowsMinMm', bellowsMinMm);
   if (requirePositive('bellowsMaxMm', bellowsMaxMm) < bellowsMinMm) {
-    throw new CoreError(
-      'bellows_reversed',
-      ['bellowsMaxMm'],
-      `bellowsMaxMm is ${bellowsMaxMm}; it must be at least the shortest length, ${bellowsMinMm} mm.`,
-    );
+    throw new CoreError('bellows_reversed', ['bellowsMaxMm'], say(rigText.bellowsmaxmmIsItMustBe, { bellowsMaxMm, bellowsMinMm }));
   }
   const { extensionMm } = conjugates(focalMm, distanceM);
   const atInfinity = flangeFocalMm - boardOffsetMm;

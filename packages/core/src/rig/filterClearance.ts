@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/core/rig';
+import { say } from '@gangway/messages/say';
 import { radians } from '../angles';
 import { CoreError, requireFinite, requireNotNegative, requirePositive } from '../errors';
 
@@ -42,7 +44,7 @@ export function filterClearance({
   const z = requireNotNegative('pupilDepthMm', pupilDepthMm) + requireNotNegative('stackMm', stackMm);
   requirePositive('clearDiameterMm', clearDiameterMm);
   if (Math.abs(requireFinite('fieldDeg', fieldDeg)) >= 90) {
-    throw new CoreError('angle_too_wide', ['fieldDeg'], `fieldDeg is ${fieldDeg}; it must be less than 90.`);
+    throw new CoreError('angle_too_wide', ['fieldDeg'], say(rigText.fielddegIsItMustBe, { fieldDeg }));
   }
   const half = 2 * z * Math.tan(radians(Math.abs(fieldDeg)));
   const none = half + opening;

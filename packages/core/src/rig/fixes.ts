@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/core/rig';
+import { say } from '@gangway/messages/say';
 import type { KitItem } from '../kit/item';
 import { partsOf, type RigPlan } from './parts';
 import type { VerdictKind } from './verdicts/verdict';
@@ -56,20 +58,20 @@ function* changes(kind: VerdictKind, plan: RigPlan, items: ReadonlyMap<string, K
     for (const item of others(['filter', 'hood'], ...plan.frontIds)) {
       if (plan.frontIds.length === 1) yield { words: item.name, plan: { ...plan, frontIds: [item.id] } };
       for (const ring of others(['ring']))
-        yield { words: `${ring.name} and ${item.name}`, plan: { ...plan, frontIds: [ring.id, item.id] } };
+        yield { words: say(rigText.and, { name: ring.name, name2: item.name }), plan: { ...plan, frontIds: [ring.id, item.id] } };
     }
-    yield { words: 'nothing in front', plan: { ...plan, frontIds: [] } };
+    yield { words: rigText.nothingInFront, plan: { ...plan, frontIds: [] } };
     return;
   }
   if (plan.kind === 'view') {
-    if (kind === 'infinity') yield { words: plan.bag ? 'the long bellows' : 'the bag bellows', plan: { ...plan, bag: !plan.bag } };
+    if (kind === 'infinity') yield { words: plan.bag ? rigText.theLongBellows : rigText.theBagBellows, plan: { ...plan, bag: !plan.bag } };
     for (const board of others(['board'], plan.boardId)) yield { words: board.name, plan: { ...plan, boardId: board.id } };
   }
   if (plan.kind === 'mounted') {
-    if (plan.betweenIds.length > 0) yield { words: 'nothing between', plan: { ...plan, betweenIds: [] } };
+    if (plan.betweenIds.length > 0) yield { words: rigText.nothingBetween, plan: { ...plan, betweenIds: [] } };
     for (const item of others(['adapter', 'converter'], ...plan.betweenIds)) {
       yield { words: item.name, plan: { ...plan, betweenIds: [item.id] } };
-      yield { words: `${item.name} as well`, plan: { ...plan, betweenIds: [...plan.betweenIds, item.id] } };
+      yield { words: say(rigText.asWell, { name: item.name }), plan: { ...plan, betweenIds: [...plan.betweenIds, item.id] } };
     }
   }
   for (const lens of others(['lens'], plan.lensId)) yield { words: lens.name, plan: { ...plan, lensId: lens.id } };

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { movementsText } from '@gangway/messages/core/rig/movements';
+import { say } from '@gangway/messages/say';
 import { both, known, need, type Result } from './missing';
 import { freeLens } from './freeLens';
 import type { RigParts } from '../model/rig';
@@ -156,7 +159,7 @@ const LITTLE_SLACK_MM = 5;
  */
 export function heldVerdict(focalMm: number | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): HeldVerdict {
   if (focalMm === null || lensRegisterMm === null || bodyRegisterMm === null)
-    return { suits: 'unknown', words: 'Focal length or a flange distance is unknown.' };
+    return { suits: 'unknown', words: movementsText.focalLengthOrAFlange };
   const { slackMm } = freeLens(focalMm, lensRegisterMm, bodyRegisterMm, 0);
   if (slackMm <= 0) {
     const m = -slackMm / focalMm;
@@ -164,16 +167,17 @@ export function heldVerdict(focalMm: number | null, lensRegisterMm: number | nul
       suits: 'not',
       words:
         slackMm === 0
-          ? 'Its flange distance is the body’s own: infinity only when it touches, so it cannot be tilted there.'
-          : `Held against the body it stands ${(-slackMm).toFixed(1)} mm too far out: never farther than ${((focalMm * (1 + 1 / m)) / 1000).toFixed(2)} m.`,
+          ? movementsText.itsFlangeDistanceIsThe
+          : say(movementsText.heldAgainstTheBodyIt, {
+              slackMm: fixedNumber(-slackMm, 1),
+              focalMm: fixedNumber((focalMm * (1 + 1 / m)) / 1000, 2),
+            }),
     };
   }
   const [least, most] = EASY_MM;
   if (slackMm < LITTLE_SLACK_MM)
-    return { suits: 'somewhat', words: `Only ${slackMm.toFixed(1)} mm of slack: little angle at infinity, more close up.` };
-  if (focalMm < least)
-    return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; so short that a hair of movement loses focus.` };
-  if (focalMm > most)
-    return { suits: 'somewhat', words: `${slackMm.toFixed(1)} mm of slack; long and heavy, with little effect for its angle.` };
-  return { suits: 'well', words: `${slackMm.toFixed(1)} mm of slack to tilt in.` };
+    return { suits: 'somewhat', words: say(movementsText.onlyMmOfSlackLittle, { slackMm: fixedNumber(slackMm, 1) }) };
+  if (focalMm < least) return { suits: 'somewhat', words: say(movementsText.mmOfSlackSoShort, { slackMm: fixedNumber(slackMm, 1) }) };
+  if (focalMm > most) return { suits: 'somewhat', words: say(movementsText.mmOfSlackLongAnd, { slackMm: fixedNumber(slackMm, 1) }) };
+  return { suits: 'well', words: say(movementsText.mmOfSlackToTilt, { slackMm: fixedNumber(slackMm, 1) }) };
 }

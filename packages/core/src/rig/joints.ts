@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/core/rig';
+import { say } from '@gangway/messages/say';
 import { valueOf, type KitItem } from '../kit/item';
 import { KINDS } from '../kit/registry';
 import { askNamed, type MissingValue } from './missing';
@@ -17,7 +19,7 @@ function meeting(item: KitItem, side: 'behind' | 'before'): { readonly figure: s
   const figure = KINDS[item.kind].joints[side];
   if (figure === null) return null;
   const value = valueOf(item, figure);
-  if (typeof value === 'number') return { figure, words: `${value} mm thread` };
+  if (typeof value === 'number') return { figure, words: say(rigText.mmThread, { value }) };
   return { figure, words: typeof value === 'string' ? value : null };
 }
 
@@ -28,14 +30,18 @@ function jointOf(behind: KitItem, before: KitItem): Joint {
   const base = { behind, before, reason: '', asks: [] };
   const inner = meeting(behind, 'before');
   const outer = meeting(before, 'behind');
-  if (!inner || !outer) return { ...base, fits: false, reason: `Nothing goes in front of ${behind.name}.` };
+  if (!inner || !outer) return { ...base, fits: false, reason: say(rigText.nothingGoesInFrontOf, { name: behind.name }) };
   const asks = [
     ...(inner.words === null ? [askNamed(behind, inner.figure)] : []),
     ...(outer.words === null ? [askNamed(before, outer.figure)] : []),
   ];
   if (inner.words === null || outer.words === null) return { ...base, fits: null, asks };
   if (same(inner.words, outer.words)) return { ...base, fits: true };
-  return { ...base, fits: false, reason: `${before.name} has “${outer.words}”, ${behind.name} needs “${inner.words}”.` };
+  return {
+    ...base,
+    fits: false,
+    reason: say(rigText.hasNeeds, { name: before.name, words: outer.words, name2: behind.name, words2: inner.words }),
+  };
 }
 
 /** The joints of a chain from the back to the front. */

@@ -1,3 +1,4 @@
+import { movementsText } from '@gangway/messages/core/rig/movements';
 import { radians } from '../angles';
 import type { Mechanism, ShiftPosition } from '../model/movements';
 
@@ -162,19 +163,19 @@ export function travelSpare(mechanism: Mechanism, at: ShiftPosition): TravelSpar
     case 'unknown':
       return null;
     case 'fixed':
-      return { spareMm: -Math.hypot(at.shiftMm, at.riseMm), stop: 'no movement' };
+      return { spareMm: -Math.hypot(at.shiftMm, at.riseMm), stop: movementsText.noMovement };
     case 'disc':
-      return { spareMm: mechanism.radiusMm - Math.hypot(at.shiftMm, at.riseMm), stop: 'end of the rotating slide' };
+      return { spareMm: mechanism.radiusMm - Math.hypot(at.shiftMm, at.riseMm), stop: movementsText.endOfTheRotatingSlide };
     case 'box':
       return boxSpare(mechanism, at);
     case 'line': {
       const along = slidePosition(mechanism, at);
       const near = onSlide(mechanism, along);
       const off = Math.hypot(near.shiftMm - at.shiftMm, near.riseMm - at.riseMm);
-      if (off > SAME_MM) return { spareMm: -off, stop: 'line of the slide' };
+      if (off > SAME_MM) return { spareMm: -off, stop: movementsText.lineOfTheSlide };
       return along >= 0
-        ? { spareMm: mechanism.forwardMm - along, stop: 'forward stop' }
-        : { spareMm: mechanism.backMm + along, stop: 'back stop' };
+        ? { spareMm: mechanism.forwardMm - along, stop: movementsText.forwardStop }
+        : { spareMm: mechanism.backMm + along, stop: movementsText.backStop };
     }
   }
 }
@@ -183,10 +184,10 @@ export function travelSpare(mechanism: Mechanism, at: ShiftPosition): TravelSpar
 // movement count; with no movement at all, those of the slides that can move.
 function boxSpare(box: Extract<Mechanism, { kind: 'box' }>, at: ShiftPosition): TravelSpare {
   const stops = [
-    { stop: 'rise stop', toward: at.riseMm, travelMm: box.riseMm },
-    { stop: 'fall stop', toward: -at.riseMm, travelMm: box.fallMm },
-    { stop: 'right stop', toward: at.shiftMm, travelMm: box.rightMm },
-    { stop: 'left stop', toward: -at.shiftMm, travelMm: box.leftMm },
+    { stop: movementsText.riseStop, toward: at.riseMm, travelMm: box.riseMm },
+    { stop: movementsText.fallStop, toward: -at.riseMm, travelMm: box.fallMm },
+    { stop: movementsText.rightStop, toward: at.shiftMm, travelMm: box.rightMm },
+    { stop: movementsText.leftStop, toward: -at.shiftMm, travelMm: box.leftMm },
   ];
   const ahead = stops.filter((stop) => stop.toward > 0);
   const movable = stops.filter((stop) => stop.travelMm > 0);

@@ -1,3 +1,5 @@
+import { movementsText } from '@gangway/messages/core/rig/movements';
+import { say } from '@gangway/messages/say';
 import { fixed, mmWords } from '../words';
 import type { Mechanism } from '../model/movements';
 
@@ -12,14 +14,23 @@ import type { Mechanism } from '../model/movements';
 export function mechanismWords(mechanism: Mechanism): string {
   switch (mechanism.kind) {
     case 'box':
-      return `Slides end at ${mmWords(mechanism.riseMm)} of rise, ${mmWords(mechanism.fallMm)} of fall, ${mmWords(mechanism.leftMm)} to the left and ${mmWords(mechanism.rightMm)} to the right.`;
+      return say(movementsText.slidesEndAtOfRise, {
+        riseMm: mmWords(mechanism.riseMm),
+        fallMm: mmWords(mechanism.fallMm),
+        leftMm: mmWords(mechanism.leftMm),
+        rightMm: mmWords(mechanism.rightMm),
+      });
     case 'disc':
-      return `The rotating slide ends ${mmWords(mechanism.radiusMm)} from the centre in every direction.`;
+      return say(movementsText.theRotatingSlideEndsFrom, { radiusMm: mmWords(mechanism.radiusMm) });
     case 'line':
-      return `The slide is locked at ${fixed(mechanism.angleDeg, 1)}° and ends ${mmWords(mechanism.forwardMm)} forward and ${mmWords(mechanism.backMm)} back.`;
+      return say(movementsText.theSlideIsLockedAt, {
+        angleDeg: fixed(mechanism.angleDeg, 1),
+        forwardMm: mmWords(mechanism.forwardMm),
+        backMm: mmWords(mechanism.backMm),
+      });
     case 'fixed':
-      return 'This rig has no movements.';
+      return movementsText.thisRigHasNoMovements;
     case 'unknown':
-      return 'The travel of the slides is unknown.';
+      return movementsText.theTravelOfTheSlides;
   }
 }

@@ -1,3 +1,5 @@
+import { movementsText } from '@gangway/messages/core/rig/movements';
+import { say } from '@gangway/messages/say';
 import type { ItemOf } from '../kit/item';
 import { ask, type MissingValue } from './missing';
 import { rigFactor } from './effectiveLens';
@@ -198,7 +200,7 @@ export function rearMost(parts: RigParts): { readonly tiltDeg: number; readonly 
 
 function tiltersOf(parts: RigParts): readonly Tilter[] {
   if (parts.kind === 'held') {
-    return [{ name: 'the hand', tiltDeg: null, swingDeg: null, oneWay: false, lock: 'free', pivotMm: null, asks: [] }];
+    return [{ name: movementsText.theHand, tiltDeg: null, swingDeg: null, oneWay: false, lock: 'free', pivotMm: null, asks: [] }];
   }
   const slides = [parts.lens, ...between(parts).filter((part) => part.kind === 'adapter')];
   const own = slides.flatMap((item): readonly Tilter[] => {
@@ -216,7 +218,7 @@ function tiltersOf(parts: RigParts): readonly Tilter[] {
   });
   if (parts.kind !== 'view') return own;
   const standard = (where: 'Front' | 'Rear', tilt: 'frontTiltDeg' | 'rearTiltDeg', swing: 'frontSwingDeg' | 'rearSwingDeg'): Tilter => ({
-    name: `${where} standard`,
+    name: say(movementsText.standard, { where }),
     tiltDeg: parts.camera.figures[tilt],
     swingDeg: parts.camera.figures[swing],
     oneWay: false,

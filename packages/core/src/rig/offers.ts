@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/core/rig';
+import { say } from '@gangway/messages/say';
 import { PLACE_KINDS, partsOf, type Place, type RigPlan } from './parts';
 import type { KitItem } from '../kit/item';
 import { jointsOf, type Joint } from './joints';
@@ -110,7 +112,7 @@ function offer({ plan, place, item, items, index }: OfferInput): Offer {
       const stretches = flanges(parts);
       const thick = stretches.known ? stretches.value.find(({ excessMm }) => excessMm > FLANGE_TOLERANCE_MM) : undefined;
       if (thick && place === 'between') return not(tooThick(thick));
-      if (thick && thick.neededMm < -FLANGE_TOLERANCE_MM) return not('Its flange distance leaves no room for an adapter.');
+      if (thick && thick.neededMm < -FLANGE_TOLERANCE_MM) return not(rigText.itsFlangeDistanceLeavesNo);
     }
   }
   // Only what touches this item: a fault elsewhere in the chain is not its own. A lens in the hand touches only its filters.
@@ -125,9 +127,13 @@ function offer({ plan, place, item, items, index }: OfferInput): Offer {
   }
   const open = joints.flatMap(({ asks }) => asks);
   if (open.length > 0)
-    return { item, state: 'unknown', reason: `${open.map(({ itemName, label }) => `${label} of ${itemName}`).join(', ')} unknown.` };
+    return {
+      item,
+      state: 'unknown',
+      reason: say(rigText.unknown, { open: open.map(({ itemName, label }) => say(rigText.of, { label, itemName })).join(', ') }),
+    };
   const apart = joints.find((joint) => joint.fits === false);
-  return apart ? not(`Needs an adapter: ${apart.reason}`) : { item, state: 'fits', reason: '' };
+  return apart ? not(say(rigText.needsAnAdapter, { reason: apart.reason })) : { item, state: 'fits', reason: '' };
 }
 
 // Body and lens that meet directly may still get an adapter between them.

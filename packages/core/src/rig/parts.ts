@@ -1,12 +1,13 @@
+import { movementsText } from '@gangway/messages/core/rig/movements';
 import type { ItemOf, Kind, KitItem } from '../kit/item';
 import type { RigParts, Between, FrontPart } from '../model/rig';
 
 /** How a rig is put together: lens *mounted* on a body, on a *view* camera or rail, *fixed* in its body, or *held* by hand before an open body. */
 export const RIG_KINDS = {
-  mounted: 'Lens on a body, with or without adapters',
-  view: 'View camera or bellows rail',
-  fixed: 'Camera with a lens of its own',
-  held: 'Unmounted lens, held by hand',
+  mounted: movementsText.lensOnABodyWith,
+  view: movementsText.viewCameraOrBellowsRail,
+  fixed: movementsText.cameraWithALensOf,
+  held: movementsText.unmountedLensHeldByHand,
 } as const;
 export type RigKind = keyof typeof RIG_KINDS;
 

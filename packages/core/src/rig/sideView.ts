@@ -1,3 +1,4 @@
+import { rigText } from '@gangway/messages/core/rig';
 import { between } from './parts';
 import { adapterThickness, backDepth } from './flanges';
 import { movesOf } from './moves';
@@ -58,7 +59,7 @@ export function sideView(parts: RigParts): SideView {
     const register = parts.back.figures.registerMm;
     z = register ?? 20;
     blocks.push({ kind: 'body', name: parts.back.name, fromMm: 0, toMm: z, halfMm: bodyHalf, known: register !== null });
-    planes.push({ name: 'flange of the body', atMm: z });
+    planes.push({ name: rigText.flangeOfTheBody, atMm: z });
   }
   for (const part of between(parts)) {
     const { lensRegisterMm, bodyRegisterMm } = part.figures;
@@ -79,24 +80,24 @@ export function sideView(parts: RigParts): SideView {
   if (parts.kind === 'view') {
     const depth = backDepth(parts);
     z = depth.known ? depth.value : z;
-    planes.push({ name: 'rear standard', atMm: z });
+    planes.push({ name: rigText.rearStandard, atMm: z });
     const seat = flangeFocal(parts.lens);
     const all = standards(parts);
     const inUse = bellowsInUse(parts);
     const apart = all.known ? Math.min(all.value.maxMm, Math.max(all.value.minMm, all.value.atInfinityMm)) : 100;
     if (inUse.known) bellows = [z + inUse.value[0], z + inUse.value[1]];
     const tall = Math.max(bodyHalf, 45);
-    blocks.push({ kind: 'rear', name: 'rear standard', fromMm: z - 4, toMm: z, halfMm: tall, known: true });
+    blocks.push({ kind: 'rear', name: rigText.rearStandard, fromMm: z - 4, toMm: z, halfMm: tall, known: true });
     blocks.push({
       kind: 'bellows',
-      name: parts.bag ? 'bag bellows' : 'bellows',
+      name: parts.bag ? rigText.bagBellows : 'bellows',
       fromMm: z,
       toMm: z + apart,
       halfMm: tall - 8,
       known: all.known,
     });
-    blocks.push({ kind: 'front', name: 'front standard', fromMm: z + apart, toMm: z + apart + 4, halfMm: tall, known: all.known });
-    planes.push({ name: 'front standard', atMm: z + apart });
+    blocks.push({ kind: 'front', name: rigText.frontStandard, fromMm: z + apart, toMm: z + apart + 4, halfMm: tall, known: all.known });
+    planes.push({ name: rigText.frontStandard, atMm: z + apart });
     const offset = parts.board.figures.offsetMm;
     const [a, b] = [z + apart, z + apart + (offset ?? 0)];
     blocks.push({
@@ -109,18 +110,18 @@ export function sideView(parts: RigParts): SideView {
     });
     z = b;
     infinityMm = seat.known ? seat.value : null;
-    planes.push({ name: 'seat of the lens', atMm: z });
+    planes.push({ name: rigText.seatOfTheLens, atMm: z });
   } else if (parts.kind === 'held') {
     const register = parts.lens.figures.registerMm;
     infinityMm = register;
     if (register !== null && register > z) {
-      blocks.push({ kind: 'gap', name: 'gap held by hand', fromMm: z, toMm: register, halfMm: 30, known: true });
+      blocks.push({ kind: 'gap', name: rigText.gapHeldByHand, fromMm: z, toMm: register, halfMm: 30, known: true });
       z = register;
     }
-    planes.push({ name: 'flange of the lens', atMm: z });
+    planes.push({ name: rigText.flangeOfTheLens, atMm: z });
   } else if (parts.kind === 'mounted') {
     infinityMm = between(parts).some(({ kind }) => kind === 'converter') ? null : parts.lens.figures.registerMm;
-    if (parts.between.length > 0) planes.push({ name: 'flange of the lens', atMm: z });
+    if (parts.between.length > 0) planes.push({ name: rigText.flangeOfTheLens, atMm: z });
   } else {
     z = parts.lens.figures.focalMm ?? 30;
   }

@@ -1,3 +1,4 @@
+import { movementsText } from '@gangway/messages/core/rig/movements';
 import type { TiltMechanism } from '../focus/tiltMechanism';
 import { ask, type MissingValue } from './missing';
 import { rigFactor } from './effectiveLens';
@@ -42,7 +43,7 @@ export type LensTilt =
  * lensTilt(parts).kind // => 'mount'
  */
 export function lensTilt(parts: RigParts): LensTilt {
-  if (parts.kind === 'held') return { kind: 'hand', name: 'the hand' };
+  if (parts.kind === 'held') return { kind: 'hand', name: movementsText.theHand };
   const slides = [parts.lens, ...[...between(parts)].reverse().filter((part) => part.kind === 'adapter')];
   const item =
     slides.find(({ figures }) => figures.tilts !== 'none' && figures.tilts !== null) ??
@@ -75,7 +76,7 @@ export function lensTilt(parts: RigParts): LensTilt {
     if (frontTiltDeg === null || frontSwingDeg === null) {
       return {
         kind: 'unknown',
-        name: 'Front standard',
+        name: movementsText.frontStandard2,
         asks: (['frontTiltDeg', 'frontSwingDeg'] as const)
           .filter((figure) => parts.camera.figures[figure] === null)
           .map((figure) => ask(parts.camera, figure)),
@@ -85,7 +86,7 @@ export function lensTilt(parts: RigParts): LensTilt {
     // Turning about its base the lens goes forward and back, hardly aside: its centre stays over the axis.
     return {
       kind: 'standard',
-      name: 'Front standard',
+      name: movementsText.frontStandard2,
       tiltDeg: frontTiltDeg,
       swingDeg: frontSwingDeg,
       pivotMm: tiltAxis === null ? null : 0,

@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/core/scene';
+import { say } from '@gangway/messages/say';
 import { CoreError } from '../errors';
 import type { Mesh } from '../subjects/subject';
 
@@ -31,15 +33,11 @@ export function massing(
 ): Mesh {
   const count = Math.floor(soup.length / 9);
   if (count > most.triangles)
-    throw new CoreError(
-      'too_many_triangles',
-      ['triangles'],
-      `The model has ${count} triangles; a massing model may have at most ${most.triangles}. Export it with less detail.`,
-    );
+    throw new CoreError('too_many_triangles', ['triangles'], say(sceneText.theModelHasTrianglesA, { count, triangles: most.triangles }));
   const points = Array.from({ length: count * 3 }, (_, i): readonly [number, number, number] => {
     const [x = NaN, y = NaN, z = NaN] = [soup[3 * i], soup[3 * i + 1], soup[3 * i + 2]];
     if (![x, y, z].every(Number.isFinite))
-      throw new CoreError('not_a_number', ['vertices', i], `Corner ${i + 1} of the model is not three finite numbers.`);
+      throw new CoreError('not_a_number', ['vertices', i], say(sceneText.cornerOfTheModelIs, { i: i + 1 }));
     return up === 'y' ? [x, y, -z] : [x, z, y];
   });
   const least = [0, 1, 2].map((j) => points.reduce((low, p) => Math.min(low, p[j] ?? 0), Infinity));
@@ -65,14 +63,13 @@ export function massing(
     const [a, b, c] = [0, 1, 2].map((k) => cornerOf(points[3 * t + k] ?? [0, 0, 0]));
     if (a !== undefined && b !== undefined && c !== undefined && a !== b && b !== c && c !== a) triangles.push(a, b, c);
   }
-  if (triangles.length === 0)
-    throw new CoreError('no_faces', ['triangles'], 'The file has no faces: lines, points or an empty scene make no massing model.');
+  if (triangles.length === 0) throw new CoreError('no_faces', ['triangles'], sceneText.theFileHasNoFaces);
   if (vertices.length / 3 > most.corners)
     throw new CoreError(
       'too_many_corners',
       ['vertices'],
-      `The model has ${vertices.length / 3} corners; a massing model may have at most ${most.corners}.`,
+      say(sceneText.theModelHasCornersA, { length: vertices.length / 3, corners: most.corners }),
     );
-  if (!((size[1] ?? 0) > whole * 1e-3)) throw new CoreError('flat', ['vertices'], 'The model has no height. Is the other axis up?');
+  if (!((size[1] ?? 0) > whole * 1e-3)) throw new CoreError('flat', ['vertices'], sceneText.theModelHasNoHeight);
   return { name, vertices, triangles };
 }

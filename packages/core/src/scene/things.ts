@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/core/scene';
+import { say } from '@gangway/messages/say';
 import type { Vec3 } from '../space/vector';
 import { facesOf } from './faces';
 import { extentOf, FIGURE_DEPTH_M, ridgeX, type Subject } from '../subjects/subject';
@@ -45,12 +47,12 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
       const at = (x: number, y: number, z: number): Vec3 => turn([x, y, z]);
       const [l, r] = [-w / 2, w / 2];
       return [
-        named('wall', 'the front', [at(l, 0, 0), at(r, 0, 0), at(r, h, 0), at(l, h, 0)]),
-        named('top', 'its top edge', [at(l, h, 0), at(r, h, 0)]),
-        named('foot', 'its foot', [at(l, 0, 0), at(r, 0, 0)]),
+        named('wall', sceneText.theFront, [at(l, 0, 0), at(r, 0, 0), at(r, h, 0), at(l, h, 0)]),
+        named('top', sceneText.itsTopEdge, [at(l, h, 0), at(r, h, 0)]),
+        named('foot', sceneText.itsFoot, [at(l, 0, 0), at(r, 0, 0)]),
         named(
           'whole',
-          'the whole building',
+          sceneText.theWholeBuilding,
           [0, d].flatMap((z) => [at(l, 0, z), at(r, 0, z), at(r, h, z), at(l, h, z)]),
         ),
       ];
@@ -60,18 +62,18 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
       const near = -Math.min(depthM, Math.max(0, distanceM - UNDERFOOT_M));
       const x = ridgeX(subject);
       return [
-        named('gable', 'the far gable', [
+        named('gable', sceneText.theFarGable, [
           [-w / 2, 0, 0],
           [w / 2, 0, 0],
           [w / 2, wallM, 0],
           [x, ridgeM, 0],
           [-w / 2, wallM, 0],
         ]),
-        named('ridge', 'the ridge', [
+        named('ridge', sceneText.theRidge, [
           [x, ridgeM, near],
           [x, ridgeM, 0],
         ]),
-        named('floor', 'the floor', [
+        named('floor', sceneText.theFloor, [
           [asideM, 0, near],
           [-w / 2, 0, 0],
           [w / 2, 0, 0],
@@ -80,30 +82,30 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
     }
     case 'table':
       return [
-        named('label', 'the label', labelOf(subject)),
-        named('thing', 'the thing', solidOf(subject)),
-        named('table', 'the table top under it', tableOf(subject)),
+        named('label', sceneText.theLabel, labelOf(subject)),
+        named('thing', sceneText.theThing, solidOf(subject)),
+        named('table', sceneText.theTableTopUnderIt, tableOf(subject)),
       ];
     case 'ground': {
       const { everyM, farM } = subject;
       const stakes = facesOf(subject).slice(1);
       const first = stakes.slice(0, 5).flatMap(({ corners }) => corners);
       return [
-        named('ground', 'the ground to the horizon', [
+        named('ground', sceneText.theGroundToTheHorizon, [
           [asideM, 0, 0],
           [asideM - HORIZON_M / 4, 0, HORIZON_M],
           [asideM + HORIZON_M / 4, 0, HORIZON_M],
         ]),
-        named('upTo', 'the ground to the last stake', [
+        named('upTo', sceneText.theGroundToTheLast, [
           [asideM - everyM / 4, 0, 0],
           [asideM + everyM / 4, 0, 0],
           [asideM - farM / 4, 0, farM],
           [asideM + farM / 4, 0, farM],
         ]),
-        named('stake', 'the first stake', first),
+        named('stake', sceneText.theFirstStake, first),
         named(
           'stakes',
-          'all stakes',
+          sceneText.allStakes,
           stakes.flatMap(({ corners }) => corners),
         ),
       ];
@@ -114,12 +116,12 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
       const points = facesOf(subject)
         .slice(1)
         .flatMap(({ corners }) => corners);
-      return [named('model', 'the whole model', points)];
+      return [named('model', sceneText.theWholeModel, points)];
     }
     case 'sheet': {
       const { widthM: w, heightM: h, baseM: b } = subject;
       return [
-        named('sheet', 'the sheet', [
+        named('sheet', sceneText.theSheet, [
           [-w / 2, b, 0],
           [w / 2, b, 0],
           [w / 2, b + h, 0],
@@ -131,8 +133,8 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
 }
 
 function figureName(i: number, count: number): string {
-  if (count === 3) return ['the person at the left', 'the person in the middle', 'the person at the right'][i] ?? '';
-  return `person ${i + 1} from the left`;
+  if (count === 3) return [sceneText.thePersonAtTheLeft, sceneText.thePersonInTheMiddle, sceneText.thePersonAtTheRight][i] ?? '';
+  return say(sceneText.personFromTheLeft, { i: i + 1 });
 }
 
 /** A figure's face and hands, its front: from the belt to the crown. */
@@ -208,14 +210,14 @@ export interface WantedPlane {
  * wantedPlanes(front.scene).length // => 2
  */
 export function wantedPlanes({ subject }: Scene): readonly WantedPlane[] {
-  const floor: WantedPlane = { key: 'ground', name: 'the ground', normal: [0, 1, 0], offsetM: 0 };
+  const floor: WantedPlane = { key: 'ground', name: sceneText.theGround, normal: [0, 1, 0], offsetM: 0 };
   switch (subject.kind) {
     case 'table':
-      return [{ key: 'table', name: 'the table top', normal: [0, 1, 0], offsetM: subject.tableM }];
+      return [{ key: 'table', name: sceneText.theTableTop, normal: [0, 1, 0], offsetM: subject.tableM }];
     case 'front':
-      return [{ key: 'wall', name: 'the front', normal: turnedAbout(subject.turnDeg)([0, 0, 1]), offsetM: 0 }, floor];
+      return [{ key: 'wall', name: sceneText.theFront, normal: turnedAbout(subject.turnDeg)([0, 0, 1]), offsetM: 0 }, floor];
     case 'sheet':
-      return [{ key: 'sheet', name: 'the sheet', normal: [0, 0, 1], offsetM: 0 }];
+      return [{ key: 'sheet', name: sceneText.theSheet, normal: [0, 0, 1], offsetM: 0 }];
     default:
       return [floor];
   }

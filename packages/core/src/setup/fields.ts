@@ -1,3 +1,4 @@
+import { setupText } from '@gangway/messages/core/setup';
 import { CARD_FIELDS } from '../fields/card';
 import { EXPOSURE_FIELDS } from '../fields/exposure';
 import { group, maybeNumber, newestSince, number, own, type Field } from '../fields/field';
@@ -21,17 +22,17 @@ const turn = (tilt: string, swing: string) => ({
 
 /** What a setup has when nothing was said of it: everything but its rig, orientation, movements, aperture and focus, which every setup says. */
 export const SETUP_FIELDS = {
-  crop: maybeNumber({ label: 'The proportion of a crop', unit: '', min: 1, max: 20 }),
-  front: group({ label: 'Lens', fields: turn('Tilt', 'Swing') }),
-  composedAt: group({ label: 'Composed at', fields: turn('Tilt', 'Swing') }),
-  rear: group({ label: 'Back', fields: turn('Rear tilt', 'Rear swing') }),
-  pins: own<readonly Pin[]>({ label: 'Pins', first: [] }),
-  sharpness: own<SharpnessStandard>({ label: 'What counts as sharp', first: DEFAULT_SHARPNESS }),
-  limits: group({ label: 'Limits', fields: LIMIT_FIELDS }),
-  mosaic: own<Mosaic | null>({ label: 'Mosaic', first: null }),
-  scene: own<Scene | null>({ label: 'Scene', first: null }),
-  exposure: group({ label: 'Exposure', fields: EXPOSURE_FIELDS }),
-  card: group({ label: 'Card', fields: CARD_FIELDS }),
+  crop: maybeNumber({ label: setupText.theProportionOfACrop, unit: '', min: 1, max: 20 }),
+  front: group({ label: setupText.lens, fields: turn(setupText.tilt, setupText.swing) }),
+  composedAt: group({ label: setupText.composedAt, fields: turn(setupText.tilt, setupText.swing) }),
+  rear: group({ label: setupText.back, fields: turn(setupText.rearTilt, setupText.rearSwing) }),
+  pins: own<readonly Pin[]>({ label: setupText.pins, first: [] }),
+  sharpness: own<SharpnessStandard>({ label: setupText.whatCountsAsSharp, first: DEFAULT_SHARPNESS }),
+  limits: group({ label: setupText.limits, fields: LIMIT_FIELDS }),
+  mosaic: own<Mosaic | null>({ label: setupText.mosaic, first: null }),
+  scene: own<Scene | null>({ label: setupText.scene, first: null }),
+  exposure: group({ label: setupText.exposure, fields: EXPOSURE_FIELDS }),
+  card: group({ label: setupText.card, fields: CARD_FIELDS }),
 } satisfies Partial<Record<keyof SetupSettings, Field>>;
 
 /** The version of a setup: that of the newest field of its groups, and at least the one at which records came to have versions. */

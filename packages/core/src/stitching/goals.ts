@@ -1,3 +1,5 @@
+import { stitchingText } from '@gangway/messages/core/stitching';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
 import { coverageHalfAngle } from '../coverage/circle';
 import { CoreError } from '../errors';
@@ -109,8 +111,7 @@ const MOST_SIDE = 12;
  * proposals(frontGeometry, { for: 'count', columns: 2, rows: 1 }, 0.2).fewest?.layout.frames.length // => 2
  */
 export function proposals(geometry: Geometry, wish: Goal, least: number): Proposals {
-  if (!(least >= 0 && least < 0.9))
-    throw new CoreError('bad_overlap', ['overlap'], `overlap is ${least}; it must be from 0 to less than 0.9.`);
+  if (!(least >= 0 && least < 0.9)) throw new CoreError('bad_overlap', ['overlap'], say(stitchingText.overlapIsItMustBe, { least }));
   const slides = slidesOf(geometry.settings.rig);
   const target = targetOf(geometry, wish);
   const found: Proposal[] = [];

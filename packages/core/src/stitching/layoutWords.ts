@@ -1,3 +1,5 @@
+import { stitchingText } from '@gangway/messages/core/stitching';
+import { say } from '@gangway/messages/say';
 import type { Proposal } from './goals';
 
 /**
@@ -9,6 +11,6 @@ import type { Proposal } from './goals';
  * layoutWords({ layout: { kind: 'grid', columns: 2, rows: 1, orientation: 'landscape', frames: [{}, {}] } }) // => '2 × 1 = 2 frames in landscape'
  */
 export function layoutWords({ layout: { kind, columns, rows, orientation, frames } }: Proposal): string {
-  if (kind === 'quarter') return 'four quarter turns';
-  return `${columns} × ${rows} = ${frames.length} ${frames.length === 1 ? 'frame' : 'frames'} in ${orientation}`;
+  if (kind === 'quarter') return stitchingText.fourQuarterTurns;
+  return say(stitchingText.frameIn, { columns, rows, length: frames.length, orientation });
 }

@@ -1,8 +1,10 @@
+import { subjectsText } from '@gangway/messages/core/subjects';
 import { number, type FigureValue, type NumberFigure } from '../kit/figure';
 
 const size = (label: string, min: number, max: number, unit = 'm') =>
-  number({ group: 'Subject', label: label, unit: unit, min: min, max: max });
-const count = (label: string, max: number) => number({ group: 'Subject', label: label, unit: '', min: 0, max: max, whole: true });
+  number({ group: subjectsText.subject, label: label, unit: unit, min: min, max: max });
+const count = (label: string, max: number) =>
+  number({ group: subjectsText.subject, label: label, unit: '', min: 0, max: max, whole: true });
 
 /**
  * What can stand before the camera, each kind with its dimensions. The world
@@ -11,55 +13,67 @@ const count = (label: string, max: number) => number({ group: 'Subject', label: 
  */
 export const SUBJECTS = {
   front: {
-    title: 'Façade, tower or oblique front',
+    title: subjectsText.facadeTowerOrObliqueFront,
     figures: {
-      widthM: size('Width', 0.1, 1000),
-      heightM: size('Height', 0.1, 500),
-      depthM: size('Depth', 0, 1000),
-      storeys: count('Storeys', 60),
-      bays: count('Openings in a row', 120),
-      turnDeg: size('Façade angle (right side away)', -80, 80, '°'),
+      widthM: size(subjectsText.width, 0.1, 1000),
+      heightM: size(subjectsText.height, 0.1, 500),
+      depthM: size(subjectsText.depth, 0, 1000),
+      storeys: count(subjectsText.storeys, 60),
+      bays: count(subjectsText.openingsInARow, 120),
+      turnDeg: size(subjectsText.facadeAngleRightSideAway, -80, 80, '°'),
     },
   },
   interior: {
-    title: 'Interior',
+    title: subjectsText.interior,
     figures: {
-      widthM: size('Width', 1, 200),
-      depthM: size('Depth', 1, 400),
-      wallM: size('Height of the walls', 1, 60),
-      ridgeM: size('Height of the ridge', 1, 100),
+      widthM: size(subjectsText.width, 1, 200),
+      depthM: size(subjectsText.depth, 1, 400),
+      wallM: size(subjectsText.heightOfTheWalls, 1, 60),
+      ridgeM: size(subjectsText.heightOfTheRidge, 1, 100),
       // Flat with the ridge as high as the walls, a lean-to with it over a wall.
-      ridgeAsideM: size('Ridge right of the middle', -100, 100),
-      bays: count('Trusses', 60),
+      ridgeAsideM: size(subjectsText.ridgeRightOfTheMiddle, -100, 100),
+      bays: count(subjectsText.trusses, 60),
     },
   },
   table: {
-    title: 'Table-top with a flat label',
+    title: subjectsText.tableTopWithAFlat,
     figures: {
-      tableM: size('Height of the table', 0, 3),
-      widthM: size('Width of the thing', 0.01, 3),
-      heightM: size('Height of the thing', 0.005, 2),
-      labelM: size('Length of the label', 0.005, 1),
+      tableM: size(subjectsText.heightOfTheTable, 0, 3),
+      widthM: size(subjectsText.widthOfTheThing, 0.01, 3),
+      heightM: size(subjectsText.heightOfTheThing, 0.005, 2),
+      labelM: size(subjectsText.lengthOfTheLabel, 0.005, 1),
     },
   },
   ground: {
-    title: 'Ground with stakes',
-    figures: { everyM: size('Stake spacing', 0.2, 100), farM: size('To', 2, 2000), heightM: size('Height of a stake', 0.05, 10) },
+    title: subjectsText.groundWithStakes,
+    figures: {
+      everyM: size(subjectsText.stakeSpacing, 0.2, 100),
+      farM: size(subjectsText.to, 2, 2000),
+      heightM: size(subjectsText.heightOfAStake, 0.05, 10),
+    },
   },
   figures: {
-    title: 'Row of people',
-    figures: { count: count('How many', 30), spacingM: size('Between two', 0.3, 20), heightM: size('Height', 0.3, 3) },
+    title: subjectsText.rowOfPeople,
+    figures: {
+      count: count(subjectsText.howMany, 30),
+      spacingM: size(subjectsText.betweenTwo, 0.3, 20),
+      heightM: size(subjectsText.height, 0.3, 3),
+    },
   },
   model: {
-    title: 'Massing model from a file',
+    title: subjectsText.massingModelFromAFile,
     figures: {
-      metresPerUnit: size('Metres per unit of the file', 1e-6, 1e6),
-      turnDeg: size('Façade angle (right side away)', -180, 180, '°'),
+      metresPerUnit: size(subjectsText.metresPerUnitOfThe, 1e-6, 1e6),
+      turnDeg: size(subjectsText.facadeAngleRightSideAway, -180, 180, '°'),
     },
   },
   sheet: {
-    title: 'Flat sheet',
-    figures: { widthM: size('Width', 0.01, 20), heightM: size('Height', 0.01, 20), baseM: size('Lower edge above the ground', 0, 20) },
+    title: subjectsText.flatSheet,
+    figures: {
+      widthM: size(subjectsText.width, 0.01, 20),
+      heightM: size(subjectsText.height, 0.01, 20),
+      baseM: size(subjectsText.lowerEdgeAboveTheGround, 0, 20),
+    },
   },
 } as const;
 

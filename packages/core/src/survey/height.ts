@@ -1,3 +1,5 @@
+import { surveyText } from '@gangway/messages/core/survey';
+import { say } from '@gangway/messages/say';
 import { radians } from '../angles';
 import { CoreError, requireFinite, requireNotNegative, requirePositive } from '../errors';
 
@@ -12,7 +14,7 @@ const together = (...parts: readonly number[]): number => Math.hypot(...parts);
 
 function upAngle(field: string, deg: number): number {
   if (Math.abs(requireFinite(field, deg)) >= 90) {
-    throw new CoreError('angle_too_steep', [field], `${field} is ${deg}; it must be less than 90° up or down.`);
+    throw new CoreError('angle_too_steep', [field], say(surveyText.isItMustBeLess, { field, deg }));
   }
   return radians(deg);
 }
@@ -89,11 +91,7 @@ export function heightByBaseline({
   requireFinite('eyeM', eyeM);
   const [far, near] = [Math.tan(upAngle('farDeg', farDeg)), Math.tan(upAngle('nearDeg', nearDeg))];
   if (far <= 0 || near <= far) {
-    throw new CoreError(
-      'angles_not_growing',
-      ['nearDeg'],
-      `nearDeg is ${nearDeg}; the angle at the nearer place must be steeper than the ${farDeg}° at the farther one, and both must look up.`,
-    );
+    throw new CoreError('angles_not_growing', ['nearDeg'], say(surveyText.neardegIsTheAngleAt, { nearDeg, farDeg }));
   }
   const apart = near - far;
   const error = radians(requireNotNegative('angleErrorDeg', angleErrorDeg));

@@ -1,3 +1,5 @@
+import { autosaveText } from '@gangway/messages/web/bench/autosave';
+import { say } from '@gangway/messages/say';
 import { settingDifferences } from '@gangway/contract/record/settingDifferences';
 import { Button } from '../../ui/Button';
 import { useBenchSelector } from '../editing/benchStore';
@@ -14,15 +16,18 @@ export function ElsewhereNote() {
   return (
     <div role="alert" className="flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-fails bg-sheet px-4 py-2">
       <p className="grow text-sm">
-        <span className="font-semibold">This setup was changed somewhere else.</span>{' '}
+        <span className="font-semibold">{autosaveText.thisSetupWasChangedSomewhere}</span>{' '}
         {differing.length > 0
-          ? `There: ${differing.map((each) => each.theirs).join(', ')}. Here: ${differing.map((each) => each.ours).join(', ')}.`
-          : 'No setting differs.'}
+          ? say(autosaveText.thereHere, {
+              differing: differing.map((each) => each.theirs).join(', '),
+              differing2: differing.map((each) => each.ours).join(', '),
+            })
+          : autosaveText.noSettingDiffers}
       </p>
       <span className="flex gap-2">
-        <Button onClick={() => takeTheirs(theirs)}>Use the other version</Button>
+        <Button onClick={() => takeTheirs(theirs)}>{autosaveText.useTheOtherVersion}</Button>
         <Button look="main" onClick={() => keepOurs(theirs)}>
-          Keep mine
+          {autosaveText.keepMine}
         </Button>
       </span>
     </div>

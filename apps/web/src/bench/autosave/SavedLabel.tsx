@@ -1,3 +1,6 @@
+import { timeOfDay } from '@gangway/messages/date';
+import { autosaveText } from '@gangway/messages/web/bench/autosave';
+import { say } from '@gangway/messages/say';
 import { useEffect } from 'react';
 import { useBenchSelector } from '../editing/benchStore';
 import { autosave } from './open';
@@ -6,19 +9,21 @@ import type { Keeping } from './state';
 function keepingWords(keeping: Keeping): string {
   switch (keeping.phase) {
     case 'kept':
-      return `Saved ${new Date(keeping.at).toLocaleTimeString([], { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' })}`;
+      return say(autosaveText.saved, {
+        time: timeOfDay(new Date(keeping.at)),
+      });
     case 'changed':
-      return 'Unsaved changes';
+      return autosaveText.unsavedChanges;
     case 'keeping':
-      return 'Saving…';
+      return autosaveText.saving;
     case 'waiting':
-      return `Not saved: ${keeping.message} Trying again.`;
+      return say(autosaveText.notSavedTryingAgain, { message: keeping.message });
     case 'refused':
-      return `Not saved: ${keeping.message}`;
+      return say(autosaveText.notSaved, { message: keeping.message });
     case 'elsewhere':
-      return 'Not saved: changed somewhere else';
+      return autosaveText.notSavedChangedSomewhereElse;
     case 'gone':
-      return `Not saved: ${keeping.message}`;
+      return say(autosaveText.notSaved, { message: keeping.message });
   }
 }
 

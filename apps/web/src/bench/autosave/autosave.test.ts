@@ -1,6 +1,6 @@
 import { SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { centredStand } from '@gangway/core/planning/centred';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import { createAutosave, GATHER_MS, type Kept, type KeeperWorld, type Write, type Outcome } from './autosave';
 import type { Keeping } from './state';
 

@@ -1,4 +1,5 @@
-import type { Stand, StandWrite } from '@gangway/contract/stand';
+import type { StandWrite } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import equal from 'fast-deep-equal';
 import type { Keeping } from './state';
 import type { SetupSettings } from '@gangway/core/model/setup';

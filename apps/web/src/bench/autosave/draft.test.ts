@@ -1,5 +1,5 @@
 import { DEMO_STANDS } from '@gangway/contract/demo';
-import { storedSettings } from '@gangway/contract/stand';
+import { storedSettings } from '@gangway/contract/storedSetup';
 import { createDraftWriter, dropDraft, readDraft, writeDraft, type Draft } from './draft';
 
 /** A tab: its own storage, and whether it is shown. */

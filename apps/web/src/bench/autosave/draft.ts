@@ -1,4 +1,5 @@
-import { openedSettings, standSettingsSchema, storedSettings } from '@gangway/contract/stand';
+import { standSettingsSchema } from '@gangway/contract/stand';
+import { openedSettings, storedSettings } from '@gangway/contract/storedSetup';
 import { nameSchema } from '@gangway/contract/name';
 import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { isJson, presentVersion, upgraded } from '@gangway/contract/record/versions';

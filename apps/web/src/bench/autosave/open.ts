@@ -1,4 +1,5 @@
-import type { Stand } from '@gangway/contract/stand';
+import { autosaveText } from '@gangway/messages/web/bench/autosave';
+import type { Stand } from '@gangway/contract/storedSetup';
 import equal from 'fast-deep-equal';
 import { listening, refreshLists, store } from '../../store/store';
 import { benchState } from '../editing/benchStore';
@@ -76,7 +77,7 @@ export function openStand(stand: Stand): void {
   autosave.adoptLost(draft.lost);
   // Against a newer state from elsewhere the old version makes the server ask; against ours it is simply kept now.
   store.dispatch(versionTold(ours ? stand.version : draft.version));
-  store.dispatch(changed({ name, settings, said: 'what was not saved before the reload' }));
+  store.dispatch(changed({ name, settings, said: autosaveText.whatWasNotSavedBefore }));
 }
 
 /** Takes the bench away, keeping at once what is not kept yet. */
@@ -94,7 +95,7 @@ export function takeTheirs(theirs: Stand): void {
   autosave.reset(theirs);
   dropDraft(theirs.id);
   store.dispatch(versionTold(theirs.version));
-  store.dispatch(changed({ name: theirs.name, settings: theirs.settings, said: 'the other version' }));
+  store.dispatch(changed({ name: theirs.name, settings: theirs.settings, said: autosaveText.theOtherVersion }));
 }
 
 /** After a conflict: ours is written over theirs. */

@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 
 /** Whether the setup under edit is safe with the server, in the states that the bench shows in words. */
 export type Keeping =

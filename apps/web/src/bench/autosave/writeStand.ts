@@ -1,5 +1,7 @@
+import { autosaveText } from '@gangway/messages/web/bench/autosave';
 import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
-import { openedStand, standSchema, storedSettings } from '@gangway/contract/stand';
+import { standSchema } from '@gangway/contract/stand';
+import { openedStand, storedSettings } from '@gangway/contract/storedSetup';
 import { UNREACHABLE } from '../../store/api';
 import type { Outcome, Write } from './autosave';
 
@@ -25,14 +27,14 @@ export async function writeStand(standId: string, write: Write): Promise<Outcome
   if (status === 200) {
     const stand = standSchema.safeParse(body);
     if (stand.success) return { kind: 'kept', stand: openedStand(stand.data) };
-    return { kind: 'unreachable', message: 'The server’s answer could not be read.' };
+    return { kind: 'unreachable', message: autosaveText.theServersAnswerCouldNot };
   }
   if (status === 409) {
     const conflict = conflictSchema.safeParse(body);
     if (conflict.success) return { kind: 'conflict', present: openedStand(conflict.data.present) };
   }
   const answer = apiErrorSchema.safeParse(body);
-  const message = answer.success ? answer.data.error.message : 'The server gave an answer that Gangway does not know.';
+  const message = answer.success ? answer.data.error.message : autosaveText.theServerGaveAnAnswer;
   if (status === 404 || status === 410) return { kind: 'gone', message };
   if (status >= 500) return { kind: 'unreachable', message };
   return { kind: 'refused', message };

@@ -1,3 +1,5 @@
+import { cardText } from '@gangway/messages/web/bench/card';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, SortableContext, sortableKeyboardCoordinates, useSortable, verticalListSortingStrategy } from '@dnd-kit/sortable';
@@ -33,15 +35,18 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
     if (!moved || !onto || moved.group !== onto.group) return;
     const inside = ticks.filter(({ group }) => group === moved.group).map(({ id }) => id);
     const order = arrayMove(inside, inside.indexOf(moved.id), inside.indexOf(onto.id));
-    set({ order: ticks.flatMap(({ group, id }) => (group === moved.group ? [order.shift() ?? id] : [id])) }, `“${moved.words}” moved`);
+    set(
+      { order: ticks.flatMap(({ group, id }) => (group === moved.group ? [order.shift() ?? id] : [id])) },
+      say(cardText.moved, { words: moved.words }),
+    );
   };
   const parts = stepsByPart(steps);
   return (
-    <section aria-label="Card" className="mx-auto flex h-full min-h-0 w-full max-w-3xl flex-col">
+    <section aria-label={cardText.card} className="mx-auto flex h-full min-h-0 w-full max-w-3xl flex-col">
       <div className="flex flex-wrap items-center gap-2 py-2">
         <LogHere geometry={geometry} />
         <span className="grow text-right text-sm text-ink-soft tabular-nums" role="status">
-          {done} of {ticks.length} done
+          {say(cardText.ofDone, { done, length: ticks.length })}
         </span>
         {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
           <a
@@ -55,15 +60,15 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
           </a>
         ))}
         <Button aria-pressed={editing} onClick={() => setEditing(!editing)} className="aria-pressed:border-accent">
-          {editing ? 'Done editing' : 'Edit the list'}
+          {editing ? cardText.doneEditing : cardText.editTheList}
         </Button>
         {editing && (
           <Button
             look="quiet"
             disabled={geometry.settings.card.ticked.length === 0}
-            onClick={() => set({ ticked: [] }, 'all ticks cleared')}
+            onClick={() => set({ ticked: [] }, cardText.allTicksCleared)}
           >
-            Clear all ticks
+            {cardText.clearAllTicks}
           </Button>
         )}
       </div>
@@ -109,16 +114,16 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
     if (draft === null) return;
     const others = Object.fromEntries(Object.entries(card.notes).filter(([id]) => id !== step.id));
     const words = draft.trim();
-    if (words !== note) set({ notes: words === '' ? others : { ...others, [step.id]: words.slice(0, 500) } }, 'what was done');
+    if (words !== note) set({ notes: words === '' ? others : { ...others, [step.id]: words.slice(0, 500) } }, cardText.whatWasDone);
     setDraft(null);
   };
   const remove = () => {
     if (step.own)
       set(
         { own: card.own.filter(({ id }) => id !== step.id), order: card.order.filter((id) => id !== step.id) },
-        `“${step.words}” removed`,
+        say(cardText.removed, { words: step.words }),
       );
-    else set({ left: [...card.left, step.id] }, `“${step.words}” left out`);
+    else set({ left: [...card.left, step.id] }, say(cardText.leftOut, { words: step.words }));
   };
   const room = step.group === 'work' || step.group === 'mosaic';
   return (
@@ -133,7 +138,7 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
           type="button"
           {...attributes}
           {...listeners}
-          aria-label={`Move “${step.words}”`}
+          aria-label={say(cardText.move, { words: step.words })}
           className="mt-1.5 touch-none cursor-grab text-ink-soft"
         >
           <GripVertical size={18} aria-hidden />
@@ -146,7 +151,7 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
           onChange={({ target }) =>
             set(
               { ticked: target.checked ? [...card.ticked, step.id] : card.ticked.filter((id) => id !== step.id) },
-              target.checked ? `“${step.words}” done` : `“${step.words}” not done`,
+              target.checked ? say(cardText.done, { words: step.words }) : say(cardText.notDone, { words: step.words }),
             )
           }
           className="mt-0.5 size-5 shrink-0 accent-accent"
@@ -158,8 +163,8 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
       </label>
       {room && !editing && (
         <input
-          aria-label={`Actual: ${step.words}`}
-          placeholder="actual"
+          aria-label={say(cardText.actual, { words: step.words })}
+          placeholder={cardText.actual2}
           value={draft ?? note}
           maxLength={500}
           onChange={({ target }) => setDraft(target.value)}
@@ -172,7 +177,11 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
         />
       )}
       {editing && (
-        <IconButton label={step.own ? `Delete “${step.words}”` : `Leave out “${step.words}”`} className="mt-1" onClick={remove}>
+        <IconButton
+          label={step.own ? say(cardText.delete, { words: step.words }) : say(cardText.leaveOut, { words: step.words })}
+          className="mt-1"
+          onClick={remove}
+        >
           <X size={15} aria-hidden />
         </IconButton>
       )}
@@ -196,7 +205,7 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
       name: name.trim(),
       card: { order: card.order, own: card.own, left: card.left },
     });
-    tell(error ? errorSentence(error) : `The template “${name.trim()}” is saved.`);
+    tell(error ? errorSentence(error) : say(cardText.theTemplateIsSaved, { name: name.trim() }));
     if (!error) setName('');
   };
   return (
@@ -207,14 +216,14 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
           event.preventDefault();
           if (
             words.trim() !== '' &&
-            set({ own: [...card.own, { id: `own ${crypto.randomUUID().slice(0, 8)}`, words: words.trim() }] }, 'a step of your own') ===
+            set({ own: [...card.own, { id: `own ${crypto.randomUUID().slice(0, 8)}`, words: words.trim() }] }, cardText.aStepOfYourOwn) ===
               null
           )
             setWords('');
         }}
       >
         <label htmlFor="own-step" className="engraved">
-          A step of your own
+          {cardText.aStepOfYourOwn2}
         </label>
         <span className="flex gap-1">
           <input
@@ -225,18 +234,18 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
             className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1"
           />
           <Button type="submit" disabled={words.trim() === ''}>
-            Add
+            {cardText.add}
           </Button>
         </span>
         {off.length > 0 && (
           <>
-            <span className="engraved mt-3">Left out</span>
+            <span className="engraved mt-3">{cardText.leftOut2}</span>
             {off.map((step) => (
               <TextButton
                 key={step.id}
 
                 className="text-left"
-                onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, `“${step.words}” put back`)}
+                onClick={() => set({ left: card.left.filter((id) => id !== step.id) }, say(cardText.putBack, { words: step.words }))}
               >
                 {step.words}
               </TextButton>
@@ -244,42 +253,40 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
           </>
         )}
         {(card.order.length > 0 || card.left.length > 0) && (
-          <Button className="mt-3 justify-self-start" onClick={() => set({ order: [], left: [] }, 'default list')}>
-            Reset to default list
+          <Button className="mt-3 justify-self-start" onClick={() => set({ order: [], left: [] }, cardText.defaultList)}>
+            {cardText.resetToDefaultList}
           </Button>
         )}
       </form>
       <div className="grid content-start gap-1">
-        <span className="engraved">Templates</span>
+        <span className="engraved">{cardText.templates}</span>
         {templates?.map((template) => (
           <span key={template.id} className="flex items-center gap-1">
             <TextButton
               className="min-w-0 grow truncate text-left"
-              onClick={() => set({ ...template.card }, `template “${template.name}”`)}
+              onClick={() => set({ ...template.card }, say(cardText.template, { name: template.name }))}
             >
               {template.name}
             </TextButton>
             <IconButton
-              label={`Delete the template “${template.name}”`}
+              label={say(cardText.deleteTheTemplate, { name: template.name })}
               onClick={() => void deleteTemplate(template.id).then(({ error }) => error && tell(errorSentence(error)))}
             >
               <X size={14} aria-hidden />
             </IconButton>
           </span>
         ))}
-        {templates?.length === 0 && (
-          <p className="text-ink-soft">None yet. A template saves order, own steps and what is left out, for other setups.</p>
-        )}
+        {templates?.length === 0 && <p className="text-ink-soft">{cardText.noneYetATemplateSaves}</p>}
         <span className="flex gap-1">
           <input
-            aria-label="Name of the template"
+            aria-label={cardText.nameOfTheTemplate}
             value={name}
             maxLength={120}
             onChange={({ target }) => setName(target.value)}
             className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5 py-1"
           />
           <Button disabled={name.trim() === ''} onClick={() => void keep()}>
-            Save as template
+            {cardText.saveAsTemplate}
           </Button>
         </span>
       </div>

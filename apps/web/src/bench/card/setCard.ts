@@ -1,3 +1,4 @@
+import { cardText } from '@gangway/messages/web/bench/card';
 import { cardSchema } from '@gangway/contract/card';
 import type { CardSettings } from '@gangway/core/model/card';
 import { setupEdit } from '../editing/setupEdit';
@@ -7,7 +8,7 @@ export function setCard(changes: Partial<CardSettings>, said: string): string | 
   const settings = setupEdit.present();
   if (!settings) return null;
   const parsed = cardSchema.safeParse({ ...settings.card, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? cardText.thisValueIsNotAllowed;
   setupEdit.change({ ...settings, card: parsed.data }, said);
   return null;
 }

@@ -1,3 +1,5 @@
+import { cautionsText } from '@gangway/messages/web/bench/cautions';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { TriangleAlert, X } from 'lucide-react';
 import { CAUTIONS, cautionsFor } from '@gangway/core/cautions/cautions';
@@ -23,15 +25,15 @@ export function Cautions({ jobId, step, geometry }: CautionsProps) {
   const put = (dismissedCautions: readonly string[]) => void dismiss({ id: jobId, dismissedCautions });
   const ofStep = new Set(CAUTIONS.filter((caution) => caution.step === step).map(({ id }) => id));
   return (
-    <section aria-label="Cautions">
-      <h2 className="engraved mb-1">Cautions</h2>
+    <section aria-label={cautionsText.cautions}>
+      <h2 className="engraved mb-1">{cautionsText.cautions}</h2>
       <ul className="grid gap-0.5">
         {shown.map(({ id, words }) => (
           <li key={id} className="flex items-start gap-2 text-sm">
             <TriangleAlert size={15} className="mt-1 shrink-0" aria-hidden />
             <span className="grow">{words}</span>
             <IconButton
-              label={`Dismiss for this job: ${words}`}
+              label={say(cautionsText.dismissForThisJob, { words })}
               className="size-7 max-sm:size-10"
               onClick={() => put([...job.dismissedCautions, id])}
             >
@@ -42,7 +44,9 @@ export function Cautions({ jobId, step, geometry }: CautionsProps) {
       </ul>
       {away > 0 && (
         <TextButton onClick={() => put(job.dismissedCautions.filter((id) => !ofStep.has(id)))} className="mt-1 text-sm text-ink-soft">
-          {away === 1 ? 'One caution is' : `${away} cautions are`} dismissed for this job; show again
+          {say(cautionsText.dismissedForThisJobShow, {
+            away: away === 1 ? cautionsText.oneCautionIs : say(cautionsText.cautionsAre, { away }),
+          })}
         </TextButton>
       )}
       {error && (

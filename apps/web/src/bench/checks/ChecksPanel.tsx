@@ -1,3 +1,5 @@
+import { checksText } from '@gangway/messages/web/bench/checks';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { ArrowRight } from 'lucide-react';
 import { type CheckResult, checkNote, checkSentence, missingValue } from '@gangway/core/checks/evaluate';
@@ -20,8 +22,8 @@ interface FindingsPanelProps {
 export function ChecksPanel({ geometry, onApply, onAsk }: FindingsPanelProps) {
   const { findings, fresh, failed } = useChecks(geometry);
   return (
-    <section aria-label="Checks">
-      <h2 className="engraved mb-1">Checks</h2>
+    <section aria-label={checksText.checks}>
+      <h2 className="engraved mb-1">{checksText.checks}</h2>
       <ul className="divide-y divide-hairline">
         {findings.map((finding) => (
           <CheckRow
@@ -59,26 +61,24 @@ function Remedies({
     if (missing === null) return null;
     return (
       <TextButton onClick={() => onAsk(missing)} className="mt-1 text-sm font-medium">
-        Enter the missing value
+        {checksText.enterTheMissingValue}
       </TextButton>
     );
   }
   if (!fresh && finding.fixes.length === 0 && (finding.state === 'fails' || finding.state === 'tight')) {
-    return <p className="mt-0.5 text-xs text-ink-soft">Looking for fixes…</p>;
+    return <p className="mt-0.5 text-xs text-ink-soft">{checksText.lookingForFixes}</p>;
   }
-  if (failed && finding.state === 'fails') return <p className="mt-0.5 text-xs text-ink-soft">Could not compute fixes (internal error).</p>;
+  if (failed && finding.state === 'fails') return <p className="mt-0.5 text-xs text-ink-soft">{checksText.couldNotComputeFixesInternal}</p>;
   if (finding.state === 'fails' && finding.fixes.length === 0) {
     return (
       <p className="mt-0.5 text-xs text-ink-soft">
-        {checkNamed(finding.kind).step === 'coverage'
-          ? 'No single change on this rig fixes this; another lens or back may.'
-          : 'No single change fixes this without making something else worse.'}
+        {checkNamed(finding.kind).step === 'coverage' ? checksText.noSingleChangeOnThis : checksText.noSingleChangeFixesThis}
       </p>
     );
   }
   if (finding.fixes.length === 0) return null;
   return (
-    <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label="Fixes">
+    <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label={checksText.fixes}>
       {finding.fixes.map((remedy) => (
         <li key={fixSentence(remedy)}>
           <button
@@ -90,7 +90,7 @@ function Remedies({
           >
             <ArrowRight size={13} className="shrink-0" aria-hidden />
             <span className="font-medium">{fixSetting(remedy)}</span>
-            <span className="shrink-0 text-xs text-ink-soft">{marginWords(remedy.leaves)} to spare</span>
+            <span className="shrink-0 text-xs text-ink-soft">{say(checksText.toSpare, { leaves: marginWords(remedy.leaves) })}</span>
           </button>
         </li>
       ))}

@@ -1,3 +1,5 @@
+import { checksText } from '@gangway/messages/web/bench/checks';
+import { say } from '@gangway/messages/say';
 import { SCALE_DIRECTIONS, type ScaleEntry, type ScaleRow } from '@gangway/core/planning/shiftScale';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { memo } from 'react';
@@ -25,10 +27,10 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
   const mechanismKnown = rows.every(({ diagonal }) => diagonal.mechanismKnown);
   const anyOutside = rows.some(({ diagonal }) => diagonal.limitedBy === 'frame outside');
   return (
-    <section aria-label="Shift scale">
-      <h2 className="engraved mb-1">Shift scale, mm</h2>
+    <section aria-label={checksText.shiftScale}>
+      <h2 className="engraved mb-1">{checksText.shiftScaleMm}</h2>
       {rows.length === 0 ? (
-        <p className="text-sm text-ink-soft">Unknown: the lens has no circle entered.</p>
+        <p className="text-sm text-ink-soft">{checksText.unknownTheLensHasNo}</p>
       ) : (
         <>
           <div className="overflow-x-auto">
@@ -36,7 +38,7 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
               <thead>
                 <tr className="border-b border-rule">
                   <Th className="py-0.5 text-left">
-                    <span className="sr-only">Aperture</span>
+                    <span className="sr-only">{checksText.aperture}</span>
                   </Th>
                   {SCALE_DIRECTIONS.map(({ id, name }) => (
                     <Th key={id} className="px-0.5" title={name}>
@@ -44,8 +46,8 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
                       <span className="sr-only">{name}</span>
                     </Th>
                   ))}
-                  <Th className="pl-1" title="toward a corner of the frame, the shortest way out">
-                    corner
+                  <Th className="pl-1" title={checksText.towardACornerOfThe}>
+                    {checksText.corner}
                   </Th>
                 </tr>
               </thead>
@@ -62,7 +64,7 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
                         <button
                           type="button"
                           className="w-full px-1 py-0.5 text-left hover:text-accent"
-                          aria-label={`Set ${apertureWords(row.fNumber)}`}
+                          aria-label={say(checksText.set, { fNumber: apertureWords(row.fNumber) })}
                           onClick={() => onAperture(row.fNumber)}
                         >
                           {apertureWords(row.fNumber)}
@@ -81,9 +83,9 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
           </div>
           <p className="mt-1 text-2xs text-ink-soft">
             <span aria-hidden className="mr-1 inline-block h-2.5 w-0.75 bg-ink" />
-            the slide ends before the circle does
-            {anyOutside && ' · – the frame does not fit'}
-            {!mechanismKnown && ' · the circle alone, the travel is unknown'}
+            {checksText.theSlideEndsBeforeThe}
+            {anyOutside && checksText.theFrameDoesNotFit}
+            {!mechanismKnown && checksText.theCircleAloneTheTravel}
           </p>
         </>
       )}
@@ -92,15 +94,15 @@ export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, on
 });
 
 function Entry({ entry }: { readonly entry: ScaleEntry }) {
-  if (entry.limitMm === null) return <span title="the frame does not fit">–</span>;
+  if (entry.limitMm === null) return <span title={checksText.theFrameDoesNotFit2}>–</span>;
   return (
     <span
       className="inline-flex items-center justify-end gap-0.5"
-      title={entry.limitedBy === 'stop' ? 'end stop' : 'end of the sharp circle'}
+      title={entry.limitedBy === 'stop' ? checksText.endStop : checksText.endOfTheSharpCircle}
     >
       {fixed(entry.limitMm, 1)}
       <span className={`inline-block h-2.5 w-0.75 ${entry.limitedBy === 'stop' ? 'bg-ink' : ''}`}>
-        {entry.limitedBy === 'stop' && <span className="sr-only">, end stop</span>}
+        {entry.limitedBy === 'stop' && <span className="sr-only">{checksText.endStop2}</span>}
       </span>
     </span>
   );

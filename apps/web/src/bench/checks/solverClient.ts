@@ -1,3 +1,4 @@
+import { WORKER_NAME } from '../../store/language';
 import { useEffect, useRef, useState } from 'react';
 import type { CheckKind } from '@gangway/core/checks/registry';
 import type { Fix } from '@gangway/core/checks/fix';
@@ -46,7 +47,7 @@ function ask(
   take: (answer: Answered['answer']) => void,
 ): () => void {
   if (!worker) {
-    worker = new Worker(new URL('./solverWorker.ts', import.meta.url), { type: 'module' });
+    worker = new Worker(new URL('./solverWorker.ts', import.meta.url), { type: 'module', name: WORKER_NAME });
     worker.addEventListener('message', ({ data: { of, answer } }: MessageEvent<Answered>) => {
       waiting.get(of)?.(answer);
       waiting.delete(of);

@@ -1,3 +1,4 @@
+import '../../store/language';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { fixesOf } from '@gangway/core/checks/evaluate';
 import { proposals } from '@gangway/core/stitching/goals';

@@ -1,3 +1,5 @@
+import { circleText } from '@gangway/messages/web/bench/circle';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useId, useMemo, useRef, type SVGProps } from 'react';
 import { cornersOutside, type CircleOnBack, type SharpCircle } from '@gangway/core/geometry/circles';
@@ -57,8 +59,8 @@ export function CircleDrawing({ geometry, onMove, readingId }: CircleDrawingProp
           <svg width={size.width} height={size.height} className="absolute inset-0 will-change-transform select-none">
             <g
               role="application"
-              aria-roledescription="frame that can be moved"
-              aria-label="Frame in the circle. Arrow keys move it by 0.1 mm, with Shift by 1 mm."
+              aria-roledescription={circleText.frameThatCanBeMoved}
+              aria-label={circleText.frameInTheCircleArrow}
               aria-describedby={readingId}
               tabIndex={0}
               className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible_.frame-edge]:stroke-[3.5]"
@@ -170,7 +172,9 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
   const others = given.filter((circle) => circle.fNumber !== sharp?.fNumber);
   // Labels stand in a column at the left, outermost first, each with a leader to its circle.
   const labels = [
-    ...(light ? [{ key: 'light', words: `light ${fixed(light.diameterMm, 1)}`, r: radius(light), strong: false }] : []),
+    ...(light
+      ? [{ key: 'light', words: say(circleText.light, { diameterMm: fixed(light.diameterMm, 1) }), r: radius(light), strong: false }]
+      : []),
     ...(compact ? [] : others).map((circle) => ({
       key: String(circle.fNumber),
       words: apertureWords(circle.fNumber),

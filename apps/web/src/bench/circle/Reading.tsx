@@ -1,3 +1,4 @@
+import { circleText } from '@gangway/messages/web/bench/circle';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useEffect, useState } from 'react';
 import { circleReading } from '@gangway/core/checks/reading';
@@ -13,7 +14,7 @@ export function Reading({ id, geometry }: { readonly id: string; readonly geomet
   }, [geometry]);
   return (
     <details className="text-sm text-ink-soft">
-      <summary className="engraved cursor-pointer">The drawing in words</summary>
+      <summary className="engraved cursor-pointer">{circleText.theDrawingInWords}</summary>
       <p id={id} className="mt-1">
         <RestedReading geometry={rested} />
       </p>

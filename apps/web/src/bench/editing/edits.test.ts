@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { ActionCreators } from 'redux-undo';
 import { DEMO_STANDS, FIELD_RIG, HELD_RIG, RAIL_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { standSettingsSchema, storedSettings, type Stand } from '@gangway/contract/stand';
+import { standSettingsSchema } from '@gangway/contract/stand';
+import { storedSettings, type Stand } from '@gangway/contract/storedSetup';
 import { evenly } from '@gangway/core/evenly.test-support';
 import { reaches } from '@gangway/core/rig/mechanism';
 import { centredStand } from '@gangway/core/planning/centred';

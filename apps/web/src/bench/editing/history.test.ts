@@ -1,6 +1,6 @@
 import { ActionCreators } from 'redux-undo';
 import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import { centredStand } from '@gangway/core/planning/centred';
 import { changed, closed, editReducer, opened } from './history';
 import { fittedTo } from '../rig/fitted';

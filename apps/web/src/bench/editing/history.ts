@@ -1,6 +1,6 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { ActionTypes, newHistory, type StateWithHistory } from 'redux-undo';
-import type { Stand } from '@gangway/contract/stand';
+import type { Stand } from '@gangway/contract/storedSetup';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What can be edited of a setup, and what the last change did, in words. */

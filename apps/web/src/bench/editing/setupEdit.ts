@@ -1,3 +1,4 @@
+import { editingText } from '@gangway/messages/web/bench/editing';
 import { benchState } from './benchStore';
 import { patched } from '@gangway/core/setup/patch';
 import type { ZodSafeParseResult } from 'zod';
@@ -15,7 +16,7 @@ function change(settings: SetupSettings, said: string, gesture?: string): void {
 
 /** What a schema has against something, in a sentence; `null` for nothing. */
 export function refusal(parsed: ZodSafeParseResult<unknown>): string | null {
-  return parsed.success ? null : (parsed.error.issues[0]?.message ?? 'This value is not allowed.');
+  return parsed.success ? null : (parsed.error.issues[0]?.message ?? editingText.thisValueIsNotAllowed);
 }
 
 function apply(patch: SetupPatch, said: string, gesture?: string): void {

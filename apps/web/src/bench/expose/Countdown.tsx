@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { exposeText } from '@gangway/messages/web/bench/expose';
+import { say } from '@gangway/messages/say';
 import { useEffect, useRef, useState } from 'react';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import type { BracketTake } from '@gangway/core/exposure/working';
@@ -76,19 +79,24 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
   const readying = running && leftMs > timeMs;
   return (
     <div>
-      <h3 className="engraved mb-1">Countdown</h3>
+      <h3 className="engraved mb-1">{exposeText.countdown}</h3>
       <div className="flex flex-wrap items-center gap-2">
         {long.length > 1 && (
-          <Select aria-label="Which exposure" value={chosen} disabled={running} onChange={({ target }) => setChosen(Number(target.value))}>
+          <Select
+            aria-label={exposeText.whichExposure}
+            value={chosen}
+            disabled={running}
+            onChange={({ target }) => setChosen(Number(target.value))}
+          >
             {long.map(({ timeS, i }, n) => (
               <option key={i} value={n}>
-                shot {i + 1}: {timeWords(timeS)}
+                {say(exposeText.shot, { i: i + 1, timeS: timeWords(timeS) })}
               </option>
             ))}
           </Select>
         )}
         <output data-testid="countdown" aria-live="off" className="min-w-24 text-2xl font-semibold tabular-nums">
-          {readying ? `ready ${Math.ceil((leftMs - timeMs) / 1000)}` : clock(leftMs)}
+          {readying ? say(exposeText.ready, { leftMs: Math.ceil((leftMs - timeMs) / 1000) }) : clock(leftMs)}
         </output>
         {phase.kind === 'running' && (
           <Button
@@ -96,7 +104,7 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
               setPhase(readying ? { kind: 'ready' } : { kind: 'paused', leftMs: Math.max(0, phase.endsAt - performance.now()) })
             }
           >
-            {readying ? 'Stop' : 'Pause'}
+            {readying ? exposeText.stop : exposeText.pause}
           </Button>
         )}
         {phase.kind === 'paused' && (
@@ -107,18 +115,20 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
               setPhase({ kind: 'running', endsAt: from + phase.leftMs });
             }}
           >
-            Continue
+            {exposeText.continue}
           </Button>
         )}
-        {(phase.kind === 'ready' || phase.kind === 'done') && <Button onClick={start}>{phase.kind === 'done' ? 'Again' : 'Count'}</Button>}
+        {(phase.kind === 'ready' || phase.kind === 'done') && (
+          <Button onClick={start}>{phase.kind === 'done' ? exposeText.again : exposeText.count}</Button>
+        )}
         {(phase.kind === 'paused' || phase.kind === 'done') && (
           <Button look="quiet" onClick={() => setPhase({ kind: 'ready' })}>
-            Back
+            {exposeText.back}
           </Button>
         )}
         <label className="flex items-center gap-1.5">
           <input type="checkbox" checked={sound} onChange={({ target }) => setSound(target.checked)} className="accent-accent" />
-          tones
+          {exposeText.tones}
         </label>
       </div>
       <p role="status" className="text-xs text-ink-soft">
@@ -129,10 +139,10 @@ export function Countdown({ takes }: { readonly takes: readonly BracketTake[] })
 }
 
 function statusLine(phase: Phase, running: boolean, readying: boolean) {
-  if (phase.kind === 'paused') return 'Paused: cap on, or shutter closed.';
-  if (phase.kind === 'done') return 'Time is up: close the shutter.';
-  if (running && !readying) return 'Open.';
-  return `Starts after ${READY_S} s.`;
+  if (phase.kind === 'paused') return exposeText.pausedCapOnOrShutter;
+  if (phase.kind === 'done') return exposeText.timeIsUpCloseThe;
+  if (running && !readying) return exposeText.open;
+  return say(exposeText.startsAfterS, { readyS: READY_S });
 }
 
 function leftOf(phase: Phase, now: number, timeMs: number): number {
@@ -144,7 +154,7 @@ function leftOf(phase: Phase, now: number, timeMs: number): number {
 
 function clock(ms: number): string {
   const s = Math.ceil(ms / 100) / 10;
-  if (s < 60) return `${s.toFixed(1)} s`;
+  if (s < 60) return `${fixedNumber(s, 1)} s`;
   const whole = Math.ceil(s);
   return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
 }

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { exposeText } from '@gangway/messages/web/bench/expose';
+import { say } from '@gangway/messages/say';
 import type { Meter, Reciprocity } from '@gangway/core/model/exposure';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { X } from 'lucide-react';
@@ -23,31 +26,31 @@ const set = setExposure;
 export const ExposePanel = memo(function ExposePanel({ geometry }: { readonly geometry: Geometry }) {
   const film = geometry.settings.rig.parts.back.kind === 'film';
   return (
-    <section aria-label="Expose" className="relative overflow-y-auto pr-3 text-sm">
-      <h2 className="sr-only">Expose</h2>
+    <section aria-label={exposeText.expose} className="relative overflow-y-auto pr-3 text-sm">
+      <h2 className="sr-only">{exposeText.expose}</h2>
       <MeterFields geometry={geometry} />
-      <PanelSection title="Exposure losses">
+      <PanelSection title={exposeText.exposureLosses}>
         <LossFields geometry={geometry} />
       </PanelSection>
-      <PanelSection title="Shutter">
+      <PanelSection title={exposeText.shutter}>
         <ShutterFields geometry={geometry} />
       </PanelSection>
       {film && (
-        <PanelSection title="Reciprocity">
+        <PanelSection title={exposeText.reciprocity}>
           <FilmFields geometry={geometry} />
         </PanelSection>
       )}
-      <PanelSection title="Brackets">
+      <PanelSection title={exposeText.brackets}>
         <BracketFields geometry={geometry} />
       </PanelSection>
-      <PanelSection title="Things that move">
+      <PanelSection title={exposeText.thingsThatMove}>
         <MovingFields geometry={geometry} />
       </PanelSection>
     </section>
   );
 });
 
-const METERS = { none: 'not read yet', pair: 'f-number and time', ev: 'exposure value' } as const;
+const METERS = { none: exposeText.notReadYet, pair: exposeText.fNumberAndTime, ev: exposeText.exposureValue } as const;
 
 function MeterFields({
   geometry: {
@@ -59,18 +62,18 @@ function MeterFields({
   const { meter } = exposure;
   return (
     <div className="grid gap-1">
-      <h3 className="engraved">Meter</h3>
+      <h3 className="engraved">{exposeText.meter}</h3>
       <Select
         wide
-        aria-label="Meter reading"
-        value={meter?.kind ?? 'none'}
+        aria-label={exposeText.meterReading}
+        value={meter?.kind ?? exposeText.none}
         onChange={({ target: { value } }) => {
           const iso = meter?.iso ?? exposure.iso;
           set(
             {
               meter: firstMeter(value, fNumber, iso),
             },
-            `meter: ${METERS[value as keyof typeof METERS]}`,
+            say(exposeText.meter2, { meter: METERS[value as keyof typeof METERS] }),
           );
         }}
       >
@@ -87,14 +90,14 @@ function MeterFields({
               label={F.fNumber.label}
               unit=""
               decimals={1}
-              words={String(meter.fNumber)}
+              words={fixedNumber(meter.fNumber, 6, 0)}
               value={meter.fNumber}
-              onCommit={(n) => set({ meter: { ...meter, fNumber: n } }, `reading at f/${n}`)}
+              onCommit={(n) => set({ meter: { ...meter, fNumber: n } }, say(exposeText.readingAtF, { n }))}
             />
             <TimeField
               label={F.timeS.label}
               timeS={meter.timeS}
-              onCommit={(timeS) => set({ meter: { ...meter, timeS } }, 'reading time')}
+              onCommit={(timeS) => set({ meter: { ...meter, timeS } }, exposeText.readingTime)}
             />
           </>
         )}
@@ -112,18 +115,18 @@ function MeterFields({
             label={F.meterIso.label}
             unit=""
             decimals={0}
-            words={String(meter.iso)}
+            words={fixedNumber(meter.iso, 6, 0)}
             value={meter.iso}
-            onCommit={(iso) => set({ meter: { ...meter, iso } }, `meter at ISO ${iso}`)}
+            onCommit={(iso) => set({ meter: { ...meter, iso } }, say(exposeText.meterAtIso, { iso }))}
           />
         )}
         <NumberField
           label={settingsIsoLabel}
           unit=""
           decimals={0}
-          words={String(exposure.iso)}
+          words={fixedNumber(exposure.iso, 6, 0)}
           value={exposure.iso}
-          onCommit={(iso) => set({ iso }, `ISO ${iso}`)}
+          onCommit={(iso) => set({ iso }, say(exposeText.iso, { iso }))}
         />
       </div>
       {meter && (
@@ -131,10 +134,12 @@ function MeterFields({
           <input
             type="checkbox"
             checked={exposure.throughLens}
-            onChange={({ target }) => set({ throughLens: target.checked }, target.checked ? 'metered through the lens' : 'metered by hand')}
+            onChange={({ target }) =>
+              set({ throughLens: target.checked }, target.checked ? exposeText.meteredThroughTheLens : exposeText.meteredByHand)
+            }
             className="mt-0.5 accent-accent"
           />
-          <span>Metered through lens and filters: the reading includes extension and filters</span>
+          <span>{exposeText.meteredThroughLensAndFilters}</span>
         </label>
       )}
     </div>
@@ -147,7 +152,7 @@ function firstMeter(value: string, fNumber: number, iso: number): Meter | null {
   return null;
 }
 
-const settingsIsoLabel = 'Exposed at ISO';
+const settingsIsoLabel = exposeText.exposedAtIso;
 
 function LossFields({ geometry }: { readonly geometry: Geometry }) {
   const { exposure, rig } = geometry.settings;
@@ -156,13 +161,13 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
   const fixedFilters = rig.parts.front.filter(({ kind }) => kind === 'filter');
   return (
     <div className="grid gap-1.5">
-      {fixedFilters.length === 0 && exposure.filters.length === 0 && <p className="text-ink-soft">No filter in the rig, none before it.</p>}
+      {fixedFilters.length === 0 && exposure.filters.length === 0 && <p className="text-ink-soft">{exposeText.noFilterInTheRig}</p>}
       <ul className="grid gap-1">
         {fixedFilters.map((part) => (
           <li key={part.id} className="flex justify-between gap-2">
             <span className="truncate">{part.name}</span>
             <span className="tabular-nums">
-              {part.kind === 'filter' && part.figures.stops !== null ? stopsWords(part.figures.stops) : 'unknown'}
+              {part.kind === 'filter' && part.figures.stops !== null ? stopsWords(part.figures.stops) : exposeText.unknown}
             </span>
           </li>
         ))}
@@ -170,19 +175,22 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
           <li key={i} className="flex items-center justify-between gap-1">
             <span className="min-w-0 grow truncate">{filter.name}</span>
             <NumberField
-              label={`${filter.name}: factor`}
+              label={say(exposeText.factor, { name: filter.name })}
               hideLabel
               unit="stops"
               decimals={1}
               width="w-11"
               value={filter.stops}
               onCommit={(stops) =>
-                set({ filters: exposure.filters.map((each, j) => (j === i ? { ...each, stops } : each)) }, `${filter.name}: ${stops} stops`)
+                set(
+                  { filters: exposure.filters.map((each, j) => (j === i ? { ...each, stops } : each)) },
+                  say(exposeText.stops, { name: filter.name, stops }),
+                )
               }
             />
             <IconButton
-              label={`Remove ${filter.name}`}
-              onClick={() => set({ filters: exposure.filters.filter((_, j) => j !== i) }, `${filter.name} removed`)}
+              label={say(exposeText.remove, { name: filter.name })}
+              onClick={() => set({ filters: exposure.filters.filter((_, j) => j !== i) }, say(exposeText.removed, { name: filter.name }))}
             >
               <X size={14} aria-hidden />
             </IconButton>
@@ -197,20 +205,20 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
             if (
               set(
                 { filters: [...exposure.filters, { name: name.trim() === '' ? 'filter' : name.trim(), stops: stopsIn(name) }] },
-                'filter added',
+                exposeText.filterAdded,
               ) === null
             )
               setName('');
           }}
         >
           <input
-            aria-label="A filter before the lens"
-            placeholder="grey 0.9, yellow …"
+            aria-label={exposeText.aFilterBeforeTheLens}
+            placeholder={exposeText.grey09Yellow}
             value={name}
             onChange={({ target }) => setName(target.value)}
             className="min-w-0 grow rounded-sm border border-rule bg-ground px-1.5"
           />
-          <Button type="submit">Add</Button>
+          <Button type="submit">{exposeText.add}</Button>
         </form>
       )}
       <div className="flex items-center justify-between gap-1">
@@ -219,11 +227,11 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
             type="checkbox"
             checked={exposure.centreFilterStops !== null}
             onChange={({ target }) =>
-              set({ centreFilterStops: target.checked ? 1.5 : null }, target.checked ? 'centre filter' : 'no centre filter')
+              set({ centreFilterStops: target.checked ? 1.5 : null }, target.checked ? exposeText.centreFilter : exposeText.noCentreFilter)
             }
             className="accent-accent"
           />
-          Centre filter
+          {exposeText.centreFilter2}
         </label>
         {exposure.centreFilterStops !== null && (
           <NumberField
@@ -233,20 +241,26 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
             decimals={1}
             width="w-11"
             value={exposure.centreFilterStops}
-            onCommit={(centreFilterStops) => set({ centreFilterStops }, 'centre filter')}
+            onCommit={(centreFilterStops) => set({ centreFilterStops }, exposeText.centreFilter)}
           />
         )}
       </div>
       <p className="text-xs text-ink-soft">
-        The farthest corner is {fixed(falloff.cornerDeg, 0)}° off the axis and {stopsWords(falloff.stops)} darker by cos⁴
-        {exposure.centreFilterStops === null ? '' : `, ${stopsWords(falloff.left)} with the centre filter`}.
+        {say(exposeText.theFarthestCornerIsOff, {
+          cornerDeg: fixed(falloff.cornerDeg, 0),
+          stops: stopsWords(falloff.stops),
+          centreFilterStops:
+            exposure.centreFilterStops === null ? '' : say(exposeText.withTheCentreFilter, { left: stopsWords(falloff.left) }),
+        })}
       </p>
       <label className="grid gap-0.5">
-        <span className="text-ink-soft">Exposed for</span>
+        <span className="text-ink-soft">{exposeText.exposedFor}</span>
         <Select
           wide
           value={exposure.favour}
-          onChange={({ target }) => set({ favour: target.value as Favour }, `exposed for ${FAVOURS[target.value as Favour]}`)}
+          onChange={({ target }) =>
+            set({ favour: target.value as Favour }, say(exposeText.exposedFor2, { favour: FAVOURS[target.value as Favour] }))
+          }
         >
           {Object.entries(FAVOURS).map(([id, words]) => (
             <option key={id} value={id}>
@@ -257,12 +271,12 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
       </label>
       <div className="justify-self-end">
         <NumberField
-          label="Exposure compensation"
+          label={exposeText.exposureCompensation}
           unit="stops"
           decimals={1}
           width="w-11"
           value={exposure.compensationStops}
-          onCommit={(compensationStops) => set({ compensationStops }, 'exposure compensation')}
+          onCommit={(compensationStops) => set({ compensationStops }, exposeText.exposureCompensation2)}
         />
       </div>
     </div>
@@ -275,7 +289,7 @@ function stopsIn(name: string): number {
   return density === undefined ? 1 : Math.min(30, Math.round((Number(density.replace(',', '.')) / 0.3) * 10) / 10);
 }
 
-const STEPS: Readonly<Record<StopStep, string>> = { full: 'full stops', half: 'halves', third: 'thirds' };
+const STEPS: Readonly<Record<StopStep, string>> = { full: exposeText.fullStops, half: exposeText.halves, third: exposeText.thirds };
 
 function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
   const { exposure, rig } = geometry.settings;
@@ -284,7 +298,7 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
     <div className="grid gap-1.5">
       <Select
         wide
-        aria-label="Shutter"
+        aria-label={exposeText.shutter}
         value={standShutter(geometry.settings).kind}
         onChange={({ target }) => set({ shutter: target.value as ShutterKind }, SHUTTERS[target.value as ShutterKind])}
       >
@@ -295,10 +309,12 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
         ))}
       </Select>
       <label className="flex items-center justify-between gap-2">
-        <span className="text-ink-soft">Steps</span>
+        <span className="text-ink-soft">{exposeText.steps}</span>
         <Select
           value={exposure.step}
-          onChange={({ target }) => set({ step: target.value as StopStep }, `times in ${STEPS[target.value as StopStep]}`)}
+          onChange={({ target }) =>
+            set({ step: target.value as StopStep }, say(exposeText.timesIn, { step: STEPS[target.value as StopStep] }))
+          }
         >
           {Object.entries(STEPS).map(([id, words]) => (
             <option key={id} value={id}>
@@ -308,10 +324,12 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
         </Select>
       </label>
       <label className="flex items-center justify-between gap-2">
-        <span className="text-ink-soft">Shutter release</span>
+        <span className="text-ink-soft">{exposeText.shutterRelease}</span>
         <Select
           value={exposure.release}
-          onChange={({ target }) => set({ release: target.value as Release }, `release: ${RELEASES[target.value as Release]}`)}
+          onChange={({ target }) =>
+            set({ release: target.value as Release }, say(exposeText.release, { release: RELEASES[target.value as Release] }))
+          }
         >
           {Object.entries(RELEASES).map(([id, words]) => (
             <option key={id} value={id}>
@@ -324,25 +342,30 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
         <input
           type="checkbox"
           checked={exposure.mirrorUp}
-          onChange={({ target }) => set({ mirrorUp: target.checked }, target.checked ? 'mirror up' : 'mirror as it is')}
+          onChange={({ target }) => set({ mirrorUp: target.checked }, target.checked ? exposeText.mirrorUp : exposeText.mirrorAsItIs)}
           className="accent-accent"
         />
-        Mirror up or electronic first curtain (EFCS)
+        {exposeText.mirrorUpOrElectronicFirst}
       </label>
       <label className="flex items-center gap-1.5">
         <input
           type="checkbox"
           checked={exposure.flash}
-          onChange={({ target }) => set({ flash: target.checked }, target.checked ? 'flash' : 'no flash')}
+          onChange={({ target }) => set({ flash: target.checked }, target.checked ? 'flash' : exposeText.noFlash)}
           className="accent-accent"
         />
-        Flash
+        {exposeText.flash}
       </label>
     </div>
   );
 }
 
-const LAWS = { film: 'as in the kit', none: 'no correction', exponent: 'by exponent', table: 'by table' } as const;
+const LAWS = {
+  film: exposeText.asInTheKit,
+  none: exposeText.noCorrection,
+  exponent: exposeText.byExponent,
+  table: exposeText.byTable,
+} as const;
 
 function FilmFields({
   geometry: {
@@ -358,7 +381,7 @@ function FilmFields({
     <div className="grid gap-1.5">
       <Select
         wide
-        aria-label="Reciprocity"
+        aria-label={exposeText.reciprocity}
         value={law.kind}
         onChange={({ target: { value } }) => {
           const kind = value as keyof typeof LAWS;
@@ -366,7 +389,7 @@ function FilmFields({
             {
               reciprocity: firstLaw(kind, exponent),
             },
-            `film ${LAWS[kind]}`,
+            say(exposeText.film, { law: LAWS[kind] }),
           );
         }}
       >
@@ -383,7 +406,7 @@ function FilmFields({
           unit=""
           decimals={2}
           value={law.exponent}
-          onCommit={(each) => set({ reciprocity: { kind: 'exponent', exponent: each } }, `exponent ${each}`)}
+          onCommit={(each) => set({ reciprocity: { kind: 'exponent', exponent: each } }, say(exposeText.exponent, { each }))}
         />
       )}
       {law.kind === 'table' && (
@@ -391,12 +414,12 @@ function FilmFields({
           {law.rows.map((row, i) => (
             <div key={i} className="flex items-center justify-end gap-1">
               <NumberField
-                label={`Metered, row ${i + 1}`}
+                label={say(exposeText.meteredRow, { i: i + 1 })}
                 hideLabel
                 unit="s →"
                 decimals={1}
                 width="w-12"
-                words={String(row.meteredS)}
+                words={fixedNumber(row.meteredS, 6, 0)}
                 value={row.meteredS}
                 onCommit={(meteredS) =>
                   set(
@@ -408,29 +431,29 @@ function FilmFields({
                         ),
                       },
                     },
-                    'table of the film',
+                    exposeText.tableOfTheFilm,
                   )
                 }
               />
               <NumberField
-                label={`Needed, row ${i + 1}`}
+                label={say(exposeText.neededRow, { i: i + 1 })}
                 hideLabel
                 unit="s"
                 decimals={1}
                 width="w-14"
-                words={String(row.neededS)}
+                words={fixedNumber(row.neededS, 6, 0)}
                 value={row.neededS}
                 onCommit={(neededS) =>
                   set(
                     { reciprocity: { kind: 'table', rows: law.rows.map((each, j) => (j === i ? { ...each, neededS } : each)) } },
-                    'table of the film',
+                    exposeText.tableOfTheFilm,
                   )
                 }
               />
               <IconButton
-                label={`Remove row ${i + 1}`}
+                label={say(exposeText.removeRow, { i: i + 1 })}
                 disabled={law.rows.length === 1}
-                onClick={() => set({ reciprocity: { kind: 'table', rows: law.rows.filter((_, j) => j !== i) } }, 'a row less')}
+                onClick={() => set({ reciprocity: { kind: 'table', rows: law.rows.filter((_, j) => j !== i) } }, exposeText.aRowLess)}
               >
                 <X size={14} aria-hidden />
               </IconButton>
@@ -442,11 +465,11 @@ function FilmFields({
               const last = law.rows[law.rows.length - 1] ?? { meteredS: 0.1, neededS: 0.1 };
               set(
                 { reciprocity: { kind: 'table', rows: [...law.rows, { meteredS: last.meteredS * 10, neededS: last.neededS * 10 }] } },
-                'a row more',
+                exposeText.aRowMore,
               );
             }}
           >
-            A row more
+            {exposeText.aRowMore2}
           </Button>
         </div>
       )}
@@ -459,7 +482,7 @@ function FilmFields({
             width="w-11"
             value={exposure.filmLeft ?? 0}
             {...(exposure.filmLeft === null && { words: '?' })}
-            onCommit={(filmLeft) => set({ filmLeft }, `${filmLeft} frames left`)}
+            onCommit={(filmLeft) => set({ filmLeft }, say(exposeText.framesLeft, { filmLeft }))}
           />
         </div>
       )}
@@ -469,8 +492,8 @@ function FilmFields({
 
 function filmExponent(id: string, exponent: number | null): string {
   if (id === 'film') {
-    if (exponent === null) return ': unknown';
-    return `: exponent ${exponent}`;
+    if (exponent === null) return exposeText.unknown2;
+    return say(exposeText.exponent2, { exponent });
   }
   return '';
 }
@@ -494,7 +517,7 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
             title={why}
             aria-pressed={brackets.count === count && Math.abs(brackets.stepStops - stepStops) < 1e-9}
             className="aria-pressed:border-accent"
-            onClick={() => put({ stepStops, count }, `brackets by ${name}`)}
+            onClick={() => put({ stepStops, count }, say(exposeText.bracketsBy, { name }))}
           >
             {name}
           </Button>
@@ -507,7 +530,7 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
           decimals={0}
           width="w-11"
           value={brackets.count}
-          onCommit={(count) => put({ count }, `${count} exposures`)}
+          onCommit={(count) => put({ count }, say(exposeText.exposures, { count }))}
         />
         {brackets.count > 1 && (
           <NumberField
@@ -516,14 +539,14 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
             decimals={2}
             width="w-11"
             value={brackets.stepStops}
-            onCommit={(stepStops) => put({ stepStops }, `${stepStops} stops apart`)}
+            onCommit={(stepStops) => put({ stepStops }, say(exposeText.stopsApart, { stepStops }))}
           />
         )}
       </div>
       {brackets.count > 1 && (
         <Select
           wide
-          aria-label="Order of exposures"
+          aria-label={exposeText.orderOfExposures}
           value={brackets.order}
           onChange={({ target }) => put({ order: target.value as BracketOrder }, BRACKET_ORDERS[target.value as BracketOrder])}
         >
@@ -535,8 +558,10 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
         </Select>
       )}
       <p className="text-xs text-ink-soft">
-        {takes} {takes === 1 ? 'shot' : 'shots'} in all
-        {geometry.settings.mosaic ? `, over ${geometry.settings.mosaic.frames.length} frames of the mosaic` : ''}.
+        {say(exposeText.shotInAll, {
+          takes,
+          mosaic: geometry.settings.mosaic ? say(exposeText.overFramesOfTheMosaic, { length: geometry.settings.mosaic.frames.length }) : '',
+        })}
       </p>
     </div>
   );
@@ -557,11 +582,14 @@ function MovingFields({
           type="checkbox"
           checked={moving !== null}
           onChange={({ target }) =>
-            set({ moving: target.checked ? { speedMs: 1.4, distanceM: 10 } : null }, target.checked ? 'something moves' : 'nothing moves')
+            set(
+              { moving: target.checked ? { speedMs: 1.4, distanceM: 10 } : null },
+              target.checked ? exposeText.somethingMoves : exposeText.nothingMoves,
+            )
           }
           className="accent-accent"
         />
-        Something moves across the view
+        {exposeText.somethingMovesAcrossTheView}
       </label>
       {moving && (
         <div className="grid justify-items-end gap-1">
@@ -571,7 +599,7 @@ function MovingFields({
             decimals={1}
             width="w-12"
             value={moving.speedMs}
-            onCommit={(speedMs) => set({ moving: { ...moving, speedMs } }, 'speed across view')}
+            onCommit={(speedMs) => set({ moving: { ...moving, speedMs } }, exposeText.speedAcrossView)}
           />
           <NumberField
             label={F.distanceM.label}
@@ -579,11 +607,11 @@ function MovingFields({
             decimals={1}
             width="w-12"
             value={moving.distanceM}
-            onCommit={(distanceM) => set({ moving: { ...moving, distanceM } }, 'its distance')}
+            onCommit={(distanceM) => set({ moving: { ...moving, distanceM } }, exposeText.itsDistance)}
           />
         </div>
       )}
-      {(mosaic?.zones.length ?? 0) > 0 && <p className="text-xs text-ink-soft">The zones of the mosaic count too.</p>}
+      {(mosaic?.zones.length ?? 0) > 0 && <p className="text-xs text-ink-soft">{exposeText.theZonesOfTheMosaic}</p>}
     </div>
   );
 }

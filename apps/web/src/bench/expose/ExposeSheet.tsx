@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/web/bench/expose';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
@@ -20,19 +22,17 @@ export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly ge
   if (!working) {
     return (
       <div className="grid place-content-center gap-2 p-6 text-center text-ink-soft">
-        <p className="max-w-sm">
-          Enter the meter reading at the left; the shutter speed follows, corrected for extension, filters, falloff and film.
-        </p>
+        <p className="max-w-sm">{exposeText.enterTheMeterReadingAt}</p>
       </div>
     );
   }
   return (
     <div className="grid min-h-0 content-start gap-x-6 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
-      <section aria-label="Set shutter to">
+      <section aria-label={exposeText.setShutterTo}>
         <Ledger geometry={geometry} working={working} />
         {working.takes.length > 0 && <Takes geometry={geometry} working={working} />}
       </section>
-      <section aria-label="Other ways" className="grid content-start gap-4">
+      <section aria-label={exposeText.otherWays} className="grid content-start gap-4">
         <Countdown takes={working.takes} />
         <Grey geometry={geometry} />
         <PairTable geometry={geometry} />
@@ -50,33 +50,41 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
   const read = readingLine(meter);
   const loss = main ? Math.log2(main.neededS / ((timeS ?? 0) * 2 ** main.stops)) : 0;
   return (
-    <table className="w-full border-collapse tabular-nums" aria-label="From reading to shutter speed">
+    <table className="w-full border-collapse tabular-nums" aria-label={exposeText.fromReadingToShutterSpeed}>
       <tbody>
         <Line
-          words="Meter"
+          words={exposeText.meter}
           value={read}
-          soft={`${meter?.kind === 'ev' && meter.iso === 100 ? '' : `EV ${fixed(ev100, 1)} at ISO 100, `}about ${Number(luminanceOf(ev100, 100).toPrecision(2))} cd/m²`}
+          soft={say(exposeText.aboutCdM, {
+            kind: meter?.kind === 'ev' && meter.iso === 100 ? '' : say(exposeText.evAtIso100, { ev100: fixed(ev100, 1) }),
+            toPrecision: Number(luminanceOf(ev100, 100).toPrecision(2)),
+          })}
         />
         {lines.map(({ id, words, stops }, i) => (
-          <Line key={`${id} ${i}`} words={words} value={stops === null ? 'unknown' : `${signed(stops)} stops`} bad={stops === null} />
+          <Line
+            key={`${id} ${i}`}
+            words={words}
+            value={stops === null ? exposeText.unknown : say(exposeText.stops2, { stops: signed(stops) })}
+            bad={stops === null}
+          />
         ))}
         <Line
-          words={`At ${apertureWords(geometry.settings.fNumber)}, ISO ${geometry.settings.exposure.iso}`}
-          value={timeS === null ? 'unknown' : timeWords(timeS)}
+          words={say(exposeText.atIso, { fNumber: apertureWords(geometry.settings.fNumber), iso: geometry.settings.exposure.iso })}
+          value={timeS === null ? exposeText.unknown : timeWords(timeS)}
           strong
         />
         {Math.abs(loss) > 0.005 && main && (
           <Line
-            words="Reciprocity"
-            value={`${signed(loss)} stops`}
-            soft={`${timeWords(main.neededS)} needed${main.beyond ? ', beyond its table' : ''}`}
+            words={exposeText.reciprocity}
+            value={say(exposeText.stops3, { loss: signed(loss) })}
+            soft={say(exposeText.neededBeyondItsTable, { neededS: timeWords(main.neededS), beyond: main.beyond ? 'yes' : 'no' })}
             bad={main.beyond}
           />
         )}
         {main && (
           <tr className="border-t-2 border-rule">
             <Th scope="row" className="py-2 text-left align-top font-semibold">
-              Set shutter to
+              {exposeText.setShutterTo}
               <span className="block text-xs font-normal text-ink-soft">{SHUTTERS[shutter.kind]}</span>
             </Th>
             <td className="py-2 text-right align-top">
@@ -94,8 +102,8 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
 
 function readingLine(meter: Meter | null): string {
   if (meter === null) return '';
-  if (meter.kind === 'ev') return `EV ${fixed(meter.ev, 1)} at ISO ${meter.iso}`;
-  return `${apertureWords(meter.fNumber)} at ${timeWords(meter.timeS)}, ISO ${meter.iso}`;
+  if (meter.kind === 'ev') return say(exposeText.evAtIso, { ev: fixed(meter.ev, 1), iso: meter.iso });
+  return say(exposeText.atIso2, { fNumber: apertureWords(meter.fNumber), timeS: timeWords(meter.timeS), iso: meter.iso });
 }
 
 function Line({
@@ -126,13 +134,16 @@ function Line({
 
 /** How exact what is set is. */
 function setWords({ errorStops, bulb, can }: SetTime): string {
-  const off = Math.abs(errorStops) < 0.02 ? 'exact' : `${fixed(Math.abs(errorStops), 2)} stops ${errorStops > 0 ? 'more' : 'less'} light`;
+  const off =
+    Math.abs(errorStops) < 0.02
+      ? 'exact'
+      : say(exposeText.stopsMoreLight, { errorStops: fixed(Math.abs(errorStops), 2), errorStops2: errorStops > 0 ? 'yes' : 'no' });
   return [bulb ? 'bulb' : '', canLine(can), off].filter((words) => words !== '').join('; ');
 }
 
 function canLine(can: boolean | null) {
-  if (can === false) return 'outside this shutter’s range';
-  if (can === null) return 'shutter range unknown';
+  if (can === false) return exposeText.outsideThisShuttersRange;
+  if (can === null) return exposeText.shutterRangeUnknown;
   return '';
 }
 
@@ -140,14 +151,14 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
   if (takes.length < 2) return null;
   return (
     <>
-      <h3 className="engraved mt-4 mb-1">Bracket, in order</h3>
-      <table className="w-full border-collapse tabular-nums" aria-label="The bracket">
+      <h3 className="engraved mt-4 mb-1">{exposeText.bracketInOrder}</h3>
+      <table className="w-full border-collapse tabular-nums" aria-label={exposeText.theBracket}>
         <thead>
           <tr className="border-b border-rule text-left text-ink-soft">
-            <Th>Shot</Th>
-            <Th end>Light</Th>
-            <Th end>Time</Th>
-            <Th className="pl-3">As set</Th>
+            <Th>{exposeText.shot2}</Th>
+            <Th end>{exposeText.light}</Th>
+            <Th end>{exposeText.time}</Th>
+            <Th className="pl-3">{exposeText.asSet}</Th>
           </tr>
         </thead>
         <tbody>
@@ -156,16 +167,16 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
               <Th scope="row" className="py-1 text-left">
                 {i + 1}
               </Th>
-              <td className="text-right whitespace-nowrap">{take.stops === 0 ? 'as metered' : `${signed(take.stops)} stops`}</td>
+              <td className="text-right whitespace-nowrap">
+                {take.stops === 0 ? exposeText.asMetered : say(exposeText.stops2, { stops: signed(take.stops) })}
+              </td>
               <td className="pl-2 text-right font-semibold whitespace-nowrap">{timeWords(take.timeS)}</td>
               <td className={`pl-3 text-xs ${take.can === false ? 'text-fails' : 'text-ink-soft'}`}>{setWords(take)}</td>
             </tr>
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-xs text-ink-soft">
-        {totalTakes(geometry)} shots in all. Only the shutter speed changes: aperture would change depth of field, ISO the noise.
-      </p>
+      <p className="mt-1 text-xs text-ink-soft">{say(exposeText.shotsInAllOnlyThe, { geometry: totalTakes(geometry) })}</p>
     </>
   );
 }
@@ -173,7 +184,7 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
 function PairTable({ geometry }: { readonly geometry: Geometry }) {
   return (
     <div>
-      <h3 className="engraved mb-1">The same exposure at other apertures</h3>
+      <h3 className="engraved mb-1">{exposeText.theSameExposureAtOther}</h3>
       <ul className="flex flex-wrap gap-1">
         {equivalentPairs(geometry).map(({ fNumber, set }) => (
           <li key={fNumber}>
@@ -184,8 +195,8 @@ function PairTable({ geometry }: { readonly geometry: Geometry }) {
               className={`grid min-w-18 rounded-sm border px-1.5 py-0.5 text-left tabular-nums hover:bg-sunk aria-pressed:border-accent aria-pressed:font-semibold ${set === null || set.can === false ? 'border-dashed border-rule text-ink-soft' : 'border-hairline'}`}
             >
               <span>{apertureWords(fNumber)}</span>
-              <span>{set === null ? 'unknown' : timeWords(set.timeS)}</span>
-              {set?.can === false && <span className="text-xs">beyond the shutter</span>}
+              <span>{set === null ? exposeText.unknown : timeWords(set.timeS)}</span>
+              {set?.can === false && <span className="text-xs">{exposeText.beyondTheShutter}</span>}
             </button>
           </li>
         ))}
@@ -199,12 +210,13 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
   const found = greyFor(geometry, wantedS);
   return (
     <div>
-      <h3 className="engraved mb-1">Lengthen with ND filters</h3>
+      <h3 className="engraved mb-1">{exposeText.lengthenWithNdFilters}</h3>
       <TimeField
         label={F.wantedS.label}
         timeS={wantedS}
         onCommit={(s) => {
-          if (s < F.wantedS.min || s > F.wantedS.max) return `${F.wantedS.label} must be from ${F.wantedS.min} to ${F.wantedS.max} s.`;
+          if (s < F.wantedS.min || s > F.wantedS.max)
+            return say(exposeText.mustBeFromToS, { label: F.wantedS.label, min: F.wantedS.min, max: F.wantedS.max });
           setWanted(s);
           return null;
         }}
@@ -212,8 +224,19 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
       {found && (
         <p className="mt-1">
           {found.stops <= 0.17
-            ? 'No filter is needed: the exposure is already that long.'
-            : `${fixed(found.stops, 1)} stops of grey${found.filters.length === 0 ? ', less than any usual filter' : `: ${found.filters.map((stops) => `${fixed(stops * 0.3, 1)} (${stops} ${stops === 1 ? 'stop' : 'stops'})`).join(' and ')} make it ${timeWords(found.timeS)}`}.`}{' '}
+            ? exposeText.noFilterIsNeededThe
+            : say(exposeText.stopsOfGrey, {
+                stops: fixed(found.stops, 1),
+                length:
+                  found.filters.length === 0
+                    ? exposeText.lessThanAnyUsualFilter
+                    : say(exposeText.makeIt, {
+                        filters: found.filters
+                          .map((stops) => say(exposeText.stop2, { stops: fixed(stops * 0.3, 1), stops2: stops }))
+                          .join(' and '),
+                        timeS: timeWords(found.timeS),
+                      }),
+              })}{' '}
           {found.stops > 0.17 && found.filters.length > 0 && (
             <TextButton
               onClick={() =>
@@ -221,14 +244,14 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
                   {
                     filters: [
                       ...geometry.settings.exposure.filters,
-                      ...found.filters.map((stops) => ({ name: `grey ${fixed(stops * 0.3, 1)}`, stops })),
+                      ...found.filters.map((stops) => ({ name: say(exposeText.grey, { stops: fixed(stops * 0.3, 1) }), stops })),
                     ],
                   },
-                  'ND filters',
+                  exposeText.ndFilters,
                 )
               }
             >
-              Add filters
+              {exposeText.addFilters}
             </TextButton>
           )}
         </p>

@@ -1,8 +1,9 @@
+import { exposeText } from '@gangway/messages/web/bench/expose';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { NumberField } from '../../ui/NumberField';
 import { typedTime } from '../../ui/typedTime';
 
-const READ = { parse: typedTime, isNo: 'is not a time; enter one like 1/125, 0.5, 8 or 2:30.' };
+const READ = { parse: typedTime, isNo: exposeText.isNotATimeEnter };
 
 /** A time as a shutter has it: 1/125, 0.5, 8, 2:30. */
 export function TimeField({

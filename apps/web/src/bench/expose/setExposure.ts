@@ -1,3 +1,4 @@
+import { exposeText } from '@gangway/messages/web/bench/expose';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { exposureSchema } from '@gangway/contract/exposure';
 import { meanTakeS } from '@gangway/core/exposure/working';
@@ -10,7 +11,7 @@ export function setExposure(changes: Partial<Exposure>, said: string): string | 
   const settings = setupEdit.present();
   if (!settings) return null;
   const parsed = exposureSchema.safeParse({ ...settings.exposure, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? exposeText.thisValueIsNotAllowed;
   const next: SetupSettings = { ...settings, exposure: parsed.data };
   if (!next.mosaic) {
     setupEdit.change(next, said);

@@ -1,3 +1,5 @@
+import { finderText } from '@gangway/messages/web/bench/finder';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { FlipVertical2 } from 'lucide-react';
 import { memo, useMemo, useRef, useState, type PointerEvent, type ReactNode } from 'react';
@@ -29,7 +31,7 @@ export const Finder = memo(function Finder({
   readonly focusing?: boolean;
 }) {
   const view = useMemo(() => finderView(geometry), [geometry]);
-  if (!view) return <p className="p-6 text-ink-soft">Choose a subject in the step Position to see the picture here.</p>;
+  if (!view) return <p className="p-6 text-ink-soft">{finderText.chooseASubjectInThe}</p>;
   return <OpenFinder geometry={geometry} read={read} view={view} focusing={focusing} {...(frames && { frames })} />;
 });
 
@@ -73,7 +75,13 @@ function OpenFinder({
   const pickedAt = useMemo(() => picks.map(({ point }) => point), [picks]);
   const words = useMemo(
     () =>
-      `The picture ${read.settings.orientation}, with ${riseWords(read.settings.movements.riseMm)} and ${shiftWords(read.settings.movements.shiftMm)} at ${apertureWords(read.settings.fNumber)}. ${checksOf(read.settings).map(checkSentence).join(' ')}`,
+      say(finderText.thePictureWithAndAt, {
+        orientation: read.settings.orientation,
+        riseMm: riseWords(read.settings.movements.riseMm),
+        shiftMm: shiftWords(read.settings.movements.shiftMm),
+        fNumber: apertureWords(read.settings.fNumber),
+        settings: checksOf(read.settings).map(checkSentence).join(' '),
+      }),
     [read],
   );
 
@@ -112,11 +120,7 @@ function OpenFinder({
         {width > 0 && (
           <div
             role="application"
-            aria-label={
-              frames
-                ? 'The joined picture in the Finder: press on a thing, or Enter for the middle, to measure it'
-                : 'Picture in the Finder: drag it, or use the arrow keys, to rise and shift; press on a thing, or Enter for the middle, to measure it'
-            }
+            aria-label={frames ? finderText.theJoinedPictureInThe : finderText.pictureInTheFinderDrag}
             aria-describedby="finder-words"
             tabIndex={0}
             style={{ width, height }}
@@ -133,7 +137,7 @@ function OpenFinder({
                 clientX: event.clientX,
                 clientY: event.clientY,
                 ...geometry.settings.movements,
-                gesture: `finder ${event.timeStamp}`,
+                gesture: say(finderText.finder, { timeStamp: event.timeStamp }),
                 dragging: false,
               };
             }}
@@ -177,7 +181,7 @@ function OpenFinder({
       <div className="mt-1 flex flex-wrap items-center gap-x-3 gap-y-1 text-sm">
         {!focusing && (
           <label className="flex items-center gap-1.5">
-            <span className="sr-only">Guides</span>
+            <span className="sr-only">{finderText.guides}</span>
             <Select value={guide} onChange={(event) => setGuide(event.target.value as Guide)}>
               {Object.entries(GUIDES).map(([id, words]) => (
                 <option key={id} value={id}>
@@ -189,18 +193,18 @@ function OpenFinder({
         )}
         {!focusing && (
           <Toggle checked={trueLines} onChange={setTrueLines}>
-            level, plumb
+            {finderText.levelPlumb}
           </Toggle>
         )}
         <Toggle checked={veils.circle} onChange={(circle) => setVeils({ ...veils, circle })}>
-          circles
+          {finderText.circles}
         </Toggle>
         <Toggle checked={veils.sharp} onChange={(sharp) => setVeils({ ...veils, sharp })}>
-          sharp enough
+          {finderText.sharpEnough}
         </Toggle>
         {!focusing && (
           <Toggle checked={veils.falloff} onChange={(falloff) => setVeils({ ...veils, falloff })}>
-            falloff
+            {finderText.falloff}
           </Toggle>
         )}
         <button
@@ -209,7 +213,7 @@ function OpenFinder({
           onClick={() => setUpsideDown(!upsideDown)}
           className="inline-flex items-center gap-1 rounded-md border border-rule px-1.5 py-0.5 aria-pressed:border-accent aria-pressed:bg-accent-wash"
         >
-          <FlipVertical2 size={14} aria-hidden /> as on the ground glass
+          <FlipVertical2 size={14} aria-hidden /> {finderText.asOnTheGroundGlass}
         </button>
       </div>
       {/* Always there: the picture must not jump when the pointer comes over it. */}
@@ -217,8 +221,14 @@ function OpenFinder({
         {picks.length > 0 && <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />}
         {picks.length === 0 &&
           (measured
-            ? `${fixed(measured.xMm, 1)}, ${fixed(measured.yMm, 1)} mm · ${fixed(measured.angleDeg, 1)}° off the straight · stretched ${fixed(measured.stretch, 2)}×${under ? ` · ${blurWords(geometry, under)}` : ''}`
-            : 'Press on a thing to measure it, then on a second one for the distance between them.')}
+            ? say(finderText.mmOffTheStraightStretched, {
+                xMm: fixed(measured.xMm, 1),
+                yMm: fixed(measured.yMm, 1),
+                angleDeg: fixed(measured.angleDeg, 1),
+                stretch: fixed(measured.stretch, 2),
+                under: under ? ` · ${blurWords(geometry, under)}` : '',
+              })
+            : finderText.pressOnAThingTo)}
       </div>
       <p id="finder-words" className="sr-only">
         {words}
@@ -231,9 +241,12 @@ function OpenFinder({
 function blurWords(geometry: Geometry, { point, rangeM }: Picked): string {
   const back = geometry.back;
   const blur = back && blurOf(geometry.focus, geometry.settings.fNumber, seenFrom(back, point));
-  if (blur === null) return `${metresWords(rangeM)} away`;
+  if (blur === null) return say(finderText.away, { rangeM: metresWords(rangeM) });
   const px = geometry.pixelMm;
-  return `${metresWords(rangeM)} away, blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, 1)} px`}`;
+  return say(finderText.awayBlur, {
+    rangeM: metresWords(rangeM),
+    px: px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, 1)} px`,
+  });
 }
 
 function Toggle({

@@ -1,3 +1,4 @@
+import { finderText } from '@gangway/messages/web/bench/finder';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo } from 'react';
 import { horizonAt, uprightSlope } from '@gangway/core/framing/trueLines';
@@ -7,7 +8,12 @@ import { labelRows } from '../../ui/labelRows';
 import type { FinderView } from '../../setup/finder/view';
 import type { Rect } from '@gangway/core/model/mosaic';
 import type { ShiftPosition } from '@gangway/core/model/movements';
-export const GUIDES = { none: 'no guides', thirds: 'thirds', centre: 'centre lines', grid: 'grid, 10 mm' } as const;
+export const GUIDES = {
+  none: finderText.noGuides,
+  thirds: finderText.thirds,
+  centre: finderText.centreLines,
+  grid: finderText.grid10Mm,
+} as const;
 export type Guide = keyof typeof GUIDES;
 
 interface OverlayProps {
@@ -69,7 +75,7 @@ export const Overlay = memo(function Overlay({ geometry, view, guide, trueLines,
       {frames && <Seams frames={frames} at={geometry.position} x={x} y={y} />}
       {trueLines && <TrueLines geometry={geometry} view={view} x={x} y={y} />}
       {pins && <PinMarks geometry={geometry} width={width} x={x} y={y} />}
-      {watched && <Mark at={pictured(geometry, watched)} x={x} y={y} words="watched" />}
+      {watched && <Mark at={pictured(geometry, watched)} x={x} y={y} words={finderText.watched} />}
       {picks.map((pick, i) => (
         <Mark key={i} at={pictured(geometry, pick)} x={x} y={y} words={picks.length > 1 ? String(i + 1) : ''} />
       ))}

@@ -1,3 +1,5 @@
+import { finderText } from '@gangway/messages/web/bench/finder';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { X } from 'lucide-react';
 import { useState } from 'react';
@@ -25,7 +27,7 @@ export function PickedFacts({ geometry, picks, onClear }: PickedFactsProps) {
       <span>{second ? between(geometry, first, second) : one(geometry, first)}</span>
       {!second && (
         <TextButton onClick={() => sceneEdit.watch(first.point)} className="shrink-0 text-sm font-medium">
-          Watch its stretch
+          {finderText.watchItsStretch}
         </TextButton>
       )}
       {!second &&
@@ -36,7 +38,7 @@ export function PickedFacts({ geometry, picks, onClear }: PickedFactsProps) {
             onClick={() => {
               setRefusal(
                 pinEdit.addPin({
-                  name: `point ${geometry.settings.pins.length + 1}`,
+                  name: say(finderText.point, { length: geometry.settings.pins.length + 1 }),
                   role,
                   place: { kind: 'point', at: rounded(first.point) },
                 }),
@@ -45,11 +47,11 @@ export function PickedFacts({ geometry, picks, onClear }: PickedFactsProps) {
             }}
             className="shrink-0 text-sm font-medium"
           >
-            {role === 'sharp' ? 'Pin it sharp' : 'Pin it soft'}
+            {role === 'sharp' ? finderText.pinItSharp : finderText.pinItSoft}
           </TextButton>
         ))}
       {refusal && <span role="alert">{refusal}</span>}
-      <IconButton label="Clear measurement" onClick={onClear}>
+      <IconButton label={finderText.clearMeasurement} onClick={onClear}>
         <X size={15} aria-hidden />
       </IconButton>
     </div>
@@ -65,16 +67,28 @@ function rounded([x, y, z]: Picked['point']): Picked['point'] {
 function one(geometry: Geometry, { point, rangeM }: Picked): string {
   const stretch = stretchAt(geometry, point);
   const [x, height] = point;
-  return `${metresWords(rangeM)} away, ${fixed(height, 2)} m up, ${fixed(Math.abs(x), 2)} m ${x < 0 ? 'left' : 'right'} of the middle${stretch === null ? '' : ` · a ball there is drawn ${fixed(stretch, 2)}×`}`;
+  return say(finderText.awayMUpMLeft, {
+    rangeM: metresWords(rangeM),
+    height: fixed(height, 2),
+    x: fixed(Math.abs(x), 2),
+    x2: x < 0 ? 'yes' : 'no',
+    stretch: stretch === null ? '' : say(finderText.aBallThereIsDrawn, { stretch: fixed(stretch, 2) }),
+  });
 }
 
 function between(geometry: Geometry, a: Picked, b: Picked): string {
   const found = apart(geometry, a, b);
-  if (!found) return 'One of them is no longer before the lens.';
+  if (!found) return finderText.oneOfThemIsNo;
   const { widthMm, heightMm, columnsPx, rowsPx } = geometry.settings.rig.back;
   const px =
     columnsPx === null || rowsPx === null
       ? ''
       : `, ${fixed((found.onBackMm * Math.max(columnsPx, rowsPx)) / Math.max(widthMm, heightMm), 0)} px`;
-  return `${metresWords(found.metres)} between them · ${fixed(found.onBackMm, 2)} mm on the ${columnsPx === null ? 'film' : 'sensor'}${px} · ${fixed(found.angleDeg, 1)}°`;
+  return say(finderText.betweenThemMmOnThe, {
+    metres: metresWords(found.metres),
+    onBackMm: fixed(found.onBackMm, 2),
+    columnsPx: columnsPx === null ? 'yes' : 'no',
+    px,
+    angleDeg: fixed(found.angleDeg, 1),
+  });
 }

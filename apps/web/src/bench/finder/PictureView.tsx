@@ -1,3 +1,5 @@
+import { finderText } from '@gangway/messages/web/bench/finder';
+import { say } from '@gangway/messages/say';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { seenFaces } from '@gangway/core/scene/edges';
 import { facesOf } from '@gangway/core/scene/faces';
@@ -16,10 +18,10 @@ interface PictureViewProps {
 export function PictureView({ view, veils, width, height }: PictureViewProps) {
   const place = useRef<HTMLDivElement>(null);
   const picture = useRef<Picture | null>(null);
-  const [why, setWhy] = useState<string | null>(() => (rendersHere() ? null : 'No WebGL 2 here'));
+  const [why, setWhy] = useState<string | null>(() => (rendersHere() ? null : finderText.noWebgl2Here));
   useEffect(() => {
     if (why !== null || !place.current) return;
-    picture.current = openPicture(place.current, () => setWhy('The picture could not be rendered'));
+    picture.current = openPicture(place.current, () => setWhy(finderText.thePictureCouldNotBe));
     return () => {
       picture.current?.dispose();
       picture.current = null;
@@ -35,7 +37,7 @@ function PlainView({ view, width, height, why }: Omit<PictureViewProps, 'veils'>
   return (
     <>
       <PlainDrawing view={view} width={width} height={height} />
-      <p className="absolute bottom-0 left-0 bg-sheet px-1 text-xs">{why}: drawn plainly, without blur.</p>
+      <p className="absolute bottom-0 left-0 bg-sheet px-1 text-xs">{say(finderText.drawnPlainlyWithoutBlur, { why })}</p>
     </>
   );
 }

@@ -1,3 +1,4 @@
+import { WORKER_NAME } from '../../store/language';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { FromFinder, ToFinder } from './messages';
 import type { FinderRenderer, Veils } from './renderer';
@@ -35,7 +36,7 @@ export function openPicture(place: HTMLElement, onFailed: (words: string) => voi
 }
 
 function inWorker(canvas: HTMLCanvasElement, onFailed: (words: string) => void): Picture {
-  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module' });
+  const worker = new Worker(new URL('./worker.ts', import.meta.url), { type: 'module', name: WORKER_NAME });
   const send = (message: ToFinder, transfer: Transferable[] = []) => worker.postMessage(message, transfer);
   const offscreen = canvas.transferControlToOffscreen();
   send({ type: 'open', canvas: offscreen }, [offscreen]);

@@ -1,3 +1,4 @@
+import '../../store/language';
 import { createFinderRenderer, type FinderRenderer } from './renderer';
 import type { ToFinder, FromFinder } from './messages';
 import type { Subject } from '@gangway/core/subjects/subject';

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, PointElement, type Scale } from 'chart.js';
 import { useEffect, useRef, type PointerEvent } from 'react';
@@ -21,14 +23,8 @@ Chart.register(LinearScale, LogarithmicScale, LineController, LineElement, Point
 export function ApertureDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
   const sought = useSought('aperture', geometry.settings);
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Blur by aperture"
-      help="Of the worst pin that must be sharp, at best focus and both together, on a scale by the logarithm. Drag the upright line to choose."
-    >
-      {!sought ? <p role="status">Looking …</p> : <Choice geometry={geometry} choice={sought.answer.choice} />}
+    <Dialog open wide onClose={onClose} title={focusText.blurByAperture} help={focusText.ofTheWorstPinThat}>
+      {!sought ? <p role="status">{focusText.looking}</p> : <Choice geometry={geometry} choice={sought.answer.choice} />}
     </Dialog>
   );
 }
@@ -46,18 +42,24 @@ function Choice({ geometry, choice }: { readonly geometry: Geometry; readonly ch
         {choice.words}
       </p>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-sm tabular-nums">
-        <dt className="text-ink-soft">Sharp enough</dt>
+        <dt className="text-ink-soft">{focusText.sharpEnough}</dt>
         <dd>
           {fixed(inUnit(choice.allowedMm), 2)} {unit}
         </dd>
-        <dt className="text-ink-soft">The frame is in the sharp circle</dt>
-        <dd>{choice.circleFrom === null ? 'at no aperture, or no circle is known' : `from ${apertureWords(choice.circleFrom)}`}</dd>
-        <dt className="text-ink-soft">Diffraction wider than the standard</dt>
-        <dd>{choice.softFrom === null ? 'nowhere on this lens' : `from ${apertureWords(choice.softFrom)}`}</dd>
-        <dt className="text-ink-soft">Working aperture at {apertureWords(geometry.settings.fNumber)}</dt>
+        <dt className="text-ink-soft">{focusText.theFrameIsInThe}</dt>
+        <dd>
+          {choice.circleFrom === null ? focusText.atNoApertureOrNo : say(focusText.from, { circleFrom: apertureWords(choice.circleFrom) })}
+        </dd>
+        <dt className="text-ink-soft">{focusText.diffractionWiderThanTheStandard}</dt>
+        <dd>
+          {choice.softFrom === null ? focusText.nowhereOnThisLens : say(focusText.from2, { softFrom: apertureWords(choice.softFrom) })}
+        </dd>
+        <dt className="text-ink-soft">{say(focusText.workingApertureAt, { fNumber: apertureWords(geometry.settings.fNumber) })}</dt>
         <dd>
           f/{fixed(working, 1)},{' '}
-          {m < 0.005 ? 'no close-up loss' : `${stopsWords(2 * Math.log2(working / geometry.settings.fNumber))} less light close up`}
+          {m < 0.005
+            ? focusText.noCloseUpLoss
+            : say(focusText.lessLightCloseUp, { working: stopsWords(2 * Math.log2(working / geometry.settings.fNumber)) })}
         </dd>
       </dl>
     </>
@@ -127,11 +129,11 @@ function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
       type: 'line',
       data: {
         datasets: [
-          line('both together', ({ togetherMm }) => togetherMm, accent, []),
+          line(focusText.bothTogether, ({ togetherMm }) => togetherMm, accent, []),
           line('defocus', ({ defocusMm }) => defocusMm, ink, [7, 4]),
           line('diffraction', ({ diffractionMm }) => diffractionMm, ink, [2, 3]),
           {
-            label: 'sharp enough',
+            label: focusText.sharpEnough2,
             data: [
               { x: least, y: inUnit(choice.allowedMm) },
               { x: last, y: inUnit(choice.allowedMm) },
@@ -140,8 +142,8 @@ function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
             borderWidth: 1,
             pointRadius: 0,
           },
-          ...upright({ label: 'circle', x: choice.circleFrom, borderColor: soft, borderDash: [2, 4], borderWidth: 1.5 }),
-          ...upright({ label: 'chosen', x: fNumber, borderColor: accent, borderDash: [], borderWidth: 3 }),
+          ...upright({ label: focusText.circle, x: choice.circleFrom, borderColor: soft, borderDash: [2, 4], borderWidth: 1.5 }),
+          ...upright({ label: focusText.chosen, x: fNumber, borderColor: accent, borderDash: [], borderWidth: 3 }),
         ],
       },
       options: {
@@ -168,7 +170,7 @@ function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
             type: 'logarithmic',
             min: bottom,
             max: most,
-            title: { display: true, text: `blur, ${unit}`, color: soft, font },
+            title: { display: true, text: say(focusText.blur, { unit }), color: soft, font },
             grid: { color: hairline },
             border: { color: ink },
             ticks: { color: ink, font, callback: (value) => String(value) },
@@ -208,20 +210,23 @@ function BlurChart({ geometry, choice, inUnit, unit }: BlurChartProps) {
   const at = choice.ring.reduce((best, each) => (Math.abs(each.fNumber - fNumber) < Math.abs(best.fNumber - fNumber) ? each : best));
   return (
     <figure>
-      <figcaption className="mb-1 text-sm text-ink-soft">
-        Both together (solid), defocus of the worst pin (dashed), diffraction (dotted); level: sharp enough; upright, thin: the sharp circle
-        covers from here.
-      </figcaption>
+      <figcaption className="mb-1 text-sm text-ink-soft">{focusText.bothTogetherSolidDefocusOf}</figcaption>
       <div className="h-64">
         <canvas
           ref={canvas}
           role="slider"
           tabIndex={0}
-          aria-label="Aperture on the chart"
+          aria-label={focusText.apertureOnTheChart}
           aria-valuemin={choice.ring[0]?.fNumber}
           aria-valuemax={choice.ring[choice.ring.length - 1]?.fNumber}
           aria-valuenow={fNumber}
-          aria-valuetext={`${apertureWords(fNumber)}: ${at.defocusMm === null ? 'no pin' : `${fixed(inUnit(at.defocusMm), 1)} ${unit} of defocus`}, ${fixed(inUnit(at.diffractionMm), 1)} ${unit} of diffraction`}
+          aria-valuetext={say(focusText.ofDiffraction, {
+            fNumber: apertureWords(fNumber),
+            defocusMm:
+              at.defocusMm === null ? focusText.noPin : say(focusText.ofDefocus, { defocusMm: fixed(inUnit(at.defocusMm), 1), unit }),
+            diffractionMm: fixed(inUnit(at.diffractionMm), 1),
+            unit,
+          })}
           className="cursor-ew-resize touch-none"
           onPointerDown={(event) => {
             event.currentTarget.setPointerCapture(event.pointerId);

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
 import { STACK_MOST } from '@gangway/core/focus/stack';
@@ -15,13 +17,7 @@ export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry
   const sought = useSought('depth', geometry.settings);
   const { limits } = geometry.settings;
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Tilt or stack"
-      help="The pins that must be sharp, by every way of getting depth. Stacks are counted at the aperture set; neighbours share a fifth of their depth."
-    >
+    <Dialog open wide onClose={onClose} title={focusText.tiltOrStack} help={focusText.thePinsThatMustBe}>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 text-sm">
         <NumberField
           label={LIMIT_FIELDS.smallestFNumber.label}
@@ -53,14 +49,14 @@ export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry
             onChange={(event) => focusEdit.setLimits({ somethingMoves: event.target.checked })}
             className="accent-accent"
           />
-          something in it moves
+          {focusText.somethingInItMoves}
         </label>
       </div>
       {sought ? (
         <Ways comparison={sought.answer.comparison} geometry={geometry} onClose={onClose} />
       ) : (
         <p role="status" className="mt-3">
-          Looking …
+          {focusText.looking}
         </p>
       )}
     </Dialog>
@@ -76,7 +72,7 @@ function Ways({
   readonly geometry: Geometry;
   readonly onClose: () => void;
 }) {
-  if (comparison === null) return <p className="mt-3">No pin must be sharp, or one of them cannot be focused at all.</p>;
+  if (comparison === null) return <p className="mt-3">{focusText.noPinMustBeSharp}</p>;
   const { options, preferred } = comparison;
   return (
     <>
@@ -93,7 +89,9 @@ function Ways({
         ))}
       </ul>
       <p className="mt-2 font-medium" data-testid="preferred">
-        {preferred === null ? 'None of them is within your limits.' : `Within your limits: ${DEPTH_WAYS[preferred].toLowerCase()}.`}
+        {preferred === null
+          ? focusText.noneOfThemIsWithin
+          : say(focusText.withinYourLimits, { depthWay: DEPTH_WAYS[preferred].toLowerCase() })}
       </p>
     </>
   );
@@ -101,9 +99,9 @@ function Ways({
 
 /** What is to be said of a way that gains nothing here; `null` of the others. */
 function gainOf({ way, takes, marked }: DepthOption, all: readonly DepthOption[]): string | null {
-  if (way === 'tilt and stack' && takes === 1) return 'No stack is needed: tilt alone is enough at this aperture.';
+  if (way === 'tilt and stack' && takes === 1) return focusText.noStackIsNeededTilt;
   const one = all.find((each) => each.takes === 1 && each.marked !== null && marked !== null && each.marked <= marked);
-  return way === 'two shots' && one ? `No wider aperture than ${DEPTH_WAYS[one.way].toLowerCase()}.` : null;
+  return way === 'two shots' && one ? say(focusText.noWiderApertureThan, { depthWay: DEPTH_WAYS[one.way].toLowerCase() }) : null;
 }
 
 function Option({
@@ -124,19 +122,27 @@ function Option({
     countLine(takes),
     marked === null ? `f/${fixed(fNumber, 0)}` : apertureWords(marked),
     seconds < 100 ? `${fixed(seconds, 0)} s` : `${fixed(seconds / 60, 1)} min`,
-    ...(takes > 1 && stepMm > 0 ? [`${fixed(railMm, 2)} mm on the rail${takes > 2 ? ` in steps of ${fixed(stepMm, 3)} mm` : ''}`] : []),
-    ...(takes > 1 && way === 'stack' ? [`from ${metresWords(fromM)} to ${metresWords(toM)}`] : []),
+    ...(takes > 1 && stepMm > 0
+      ? [
+          say(focusText.mmOnTheRail, {
+            railMm: fixed(railMm, 2),
+            takes: takes > 2 ? say(focusText.inStepsOfMm, { stepMm: fixed(stepMm, 3) }) : '',
+          }),
+        ]
+      : []),
+    ...(takes > 1 && way === 'stack' ? [say(focusText.fromTo, { fromM: metresWords(fromM), toM: metresWords(toM) })] : []),
   ];
   return (
     <li className="flex items-start gap-3 py-2" data-way={way}>
       <StateMark state={breaks.length === 0 ? 'passes' : 'fails'} />
       <div className="grow text-sm">
         <p className="font-medium">
-          {DEPTH_WAYS[way]} {preferred && <span className="text-accent">· within your limits</span>}
+          {DEPTH_WAYS[way]} {preferred && <span className="text-accent">{focusText.withinYourLimits2}</span>}
         </p>
         <p className="tabular-nums">{facts.join(', ')}.</p>
         <p className="text-ink-soft">
-          {gain} {takes > 1 ? `What moves: ${moves}.` : ''} {breaks.length > 0 ? `Against your limits: ${breaks.join('; ')}.` : ''}
+          {gain} {takes > 1 ? say(focusText.whatMoves, { moves }) : ''}{' '}
+          {breaks.length > 0 ? say(focusText.againstYourLimits, { breaks: breaks.join('; ') }) : ''}
         </p>
       </div>
       {patch && marked !== null && (
@@ -149,7 +155,7 @@ function Option({
             onClose();
           }}
         >
-          Apply
+          {focusText.apply}
         </Button>
       )}
     </li>
@@ -157,7 +163,7 @@ function Option({
 }
 
 function countLine(takes: number): string {
-  if (takes >= STACK_MOST) return 'more shots than can be counted';
-  if (takes === 1) return 'one shot';
-  return `${takes} shots`;
+  if (takes >= STACK_MOST) return focusText.moreShotsThanCanBe;
+  if (takes === 1) return focusText.oneShot;
+  return say(focusText.shots, { takes });
 }

@@ -1,3 +1,4 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { Button } from '../../ui/Button';
@@ -19,31 +20,31 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
   const close = () => setSheet(null);
   if (geometry.settings.scene === null) {
     return (
-      <section aria-label="Focus" className="pr-3 text-sm">
-        <p className="text-ink-soft">Choose a subject in the step Position, then place pins on it.</p>
+      <section aria-label={focusText.focus} className="pr-3 text-sm">
+        <p className="text-ink-soft">{focusText.chooseASubjectInThe}</p>
         <Button className="mt-3" onClick={() => setSheet('held')}>
-          Freelensing…
+          {focusText.freelensing}
         </Button>
         <Suspense fallback={null}>{sheet === 'held' && <HeldDialog geometry={geometry} onClose={close} />}</Suspense>
       </section>
     );
   }
   return (
-    <section aria-label="Focus" className="relative overflow-y-auto pr-3 text-sm">
+    <section aria-label={focusText.focus} className="relative overflow-y-auto pr-3 text-sm">
       <PinList geometry={geometry} scene={geometry.settings.scene} />
-      <PanelSection title="Place the plane of focus">
+      <PanelSection title={focusText.placeThePlaneOfFocus}>
         <SolvePanel geometry={geometry} />
       </PanelSection>
-      <PanelSection title="Aperture">
+      <PanelSection title={focusText.aperture}>
         <ApertureWords geometry={geometry} />
         <div className="mt-2 grid grid-cols-2 gap-1.5 [&>button]:justify-center [&>button]:px-1">
-          <Button onClick={() => setSheet('aperture')}>By aperture …</Button>
-          <Button onClick={() => setSheet('depth')}>Tilt or stack …</Button>
-          <Button onClick={() => setSheet('selective')}>Isolate one thing…</Button>
-          <Button onClick={() => setSheet('held')}>Freelensing…</Button>
+          <Button onClick={() => setSheet('aperture')}>{focusText.byAperture}</Button>
+          <Button onClick={() => setSheet('depth')}>{focusText.tiltOrStack2}</Button>
+          <Button onClick={() => setSheet('selective')}>{focusText.isolateOneThing}</Button>
+          <Button onClick={() => setSheet('held')}>{focusText.freelensing}</Button>
         </div>
       </PanelSection>
-      <PanelSection title="Sharp enough">
+      <PanelSection title={focusText.sharpEnough}>
         <SharpnessFields geometry={geometry} />
       </PanelSection>
       <Suspense fallback={null}>
@@ -58,5 +59,5 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
 
 function ApertureWords({ geometry }: { readonly geometry: Geometry }) {
   const sought = useSought('aperture', geometry.settings);
-  return <p role="status">{sought ? sought.answer.choice.words : 'Looking …'}</p>;
+  return <p role="status">{sought ? sought.answer.choice.words : focusText.looking}</p>;
 }

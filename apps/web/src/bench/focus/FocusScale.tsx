@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { Slider } from 'radix-ui';
 import { memo, useState } from 'react';
@@ -35,7 +37,9 @@ const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Ge
   const words = focusLabel(geometry);
   return (
     <div className="flex items-center gap-3">
-      <span className="w-28 shrink-0 text-right text-sm text-ink-soft tabular-nums">Rail {fixed(out, out < 1 ? 3 : 2)} mm</span>
+      <span className="w-28 shrink-0 text-right text-sm text-ink-soft tabular-nums">
+        {say(focusText.railMm, { out: fixed(out, out < 1 ? 3 : 2) })}
+      </span>
       <div ref={ref} className="relative h-9 w-full touch-none">
         {size && <RailMarks width={size.width} height={size.height} from={from} to={to} focalMm={focalMm} />}
         <RailSlider from={from} to={to} out={out} focalMm={focalMm} words={words} onDragged={onDragged} />
@@ -46,7 +50,7 @@ const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Ge
 
 function focusLabel(geometry: Geometry): string {
   if (geometry.settings.focusM === null) return 'infinity';
-  if (geometry.settings.focusM < 0) return 'inside its infinity position';
+  if (geometry.settings.focusM < 0) return focusText.insideItsInfinityPosition;
   return metresWords(geometry.settings.focusM);
 }
 
@@ -134,7 +138,7 @@ const RailSlider = memo(function RailSlider({
       className="absolute inset-x-[13.5px] top-0 h-full"
     >
       <Slider.Track className="absolute inset-0" />
-      <Slider.Thumb aria-label="Focus on the rail" aria-valuetext={words} className="group absolute block h-9 w-px outline-none">
+      <Slider.Thumb aria-label={focusText.focusOnTheRail} aria-valuetext={words} className="group absolute block h-9 w-px outline-none">
         <svg aria-hidden width="24" height="36" className="absolute top-0 -left-3 overflow-visible">
           <path d="M12 15 V36" stroke="var(--ink)" strokeWidth="1.5" />
           <path d="M12 24 L5.5 36 H18.5 Z" className="fill-accent stroke-sheet group-focus-visible:stroke-ink" strokeWidth="1.5" />

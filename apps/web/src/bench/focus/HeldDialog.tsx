@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useState } from 'react';
 import { hingeMm } from '@gangway/core/focus/plane';
@@ -18,22 +20,15 @@ export function HeldDialog({ geometry, onClose }: { readonly geometry: Geometry;
   const { parts } = geometry.settings.rig;
   const lens = parts.kind === 'held' ? heldLens(parts) : null;
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Freelensing"
-      help="The lens is set to infinity and held in front of the open body. Its flange distance minus the body’s is the room to tilt in."
-    >
-      {lens === null && (
-        <p>
-          This setup has a lens in its mount. Below is which of yours would suit; a rig with an “unmounted lens” works on the bench like any
-          other.
-        </p>
-      )}
+    <Dialog open wide onClose={onClose} title={focusText.freelensing2} help={focusText.theLensIsSetTo}>
+      {lens === null && <p>{focusText.thisSetupHasALens}</p>}
       {lens?.known === true && <Reach lens={lens.value} geometry={geometry} onClose={onClose} />}
       {lens?.known === false && (
-        <p>Missing: {lens.asks.map(({ itemName, label }) => `${label.toLowerCase()} of ${itemName}`).join(', ')}.</p>
+        <p>
+          {say(focusText.missing, {
+            asks: lens.asks.map(({ itemName, label }) => say(focusText.of, { label: label.toLowerCase(), itemName })).join(', '),
+          })}
+        </p>
       )}
       <WhichLens geometry={geometry} />
       <Ways />
@@ -50,11 +45,11 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
   const mostDeg = at.tiltDeg ?? 90;
   const tooFar = Math.abs(angleDeg) > mostDeg;
   return (
-    <section aria-label="Reach">
+    <section aria-label={focusText.reach}>
       <table className="w-full border-collapse text-sm tabular-nums">
         <thead>
           <tr className="border-b border-rule text-ink-soft">
-            {['Gap at the flange', 'Focus straight ahead', 'Tilt until it touches'].map((words) => (
+            {[focusText.gapAtTheFlange, focusText.focusStraightAhead, focusText.tiltUntilItTouches].map((words) => (
               <Th key={words} className="text-left">
                 {words}
               </Th>
@@ -65,7 +60,7 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
           {rows.map((row) => (
             <tr key={row.gapMm} className="border-b border-hairline">
               <td>{fixed(row.gapMm, 1)} mm</td>
-              <td>{row.extensionMm < 0 ? 'nothing' : metresWords(row.distanceM)}</td>
+              <td>{row.extensionMm < 0 ? focusText.nothing : metresWords(row.distanceM)}</td>
               <td>{tiltLabel(row)}</td>
             </tr>
           ))}
@@ -73,25 +68,31 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
       </table>
       <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-1">
         <NumberField
-          label="Gap"
+          label={focusText.gap}
           unit="mm"
           decimals={1}
           value={gapMm}
-          onCommit={(mm) => (mm >= 0 && mm <= 300 ? (setGap(mm), null) : 'Gap: it must be from 0 to 300 mm.')}
+          onCommit={(mm) => (mm >= 0 && mm <= 300 ? (setGap(mm), null) : focusText.gapItMustBeFrom)}
         />
         <NumberField
-          label="Angle"
+          label={focusText.angle}
           unit="°"
           decimals={1}
           value={angleDeg}
-          onCommit={(deg) => (Math.abs(deg) <= 45 ? (setAngle(deg), null) : 'Angle: it must be from −45 to 45°.')}
+          onCommit={(deg) => (Math.abs(deg) <= 45 ? (setAngle(deg), null) : focusText.angleItMustBeFrom)}
         />
       </div>
       <p className="mt-1 text-sm" data-testid="held-answer">
         {at.extensionMm < 0
-          ? 'At this gap nothing can be focused: the lens is inside its infinity position.'
-          : `Focus ${at.distanceM === null ? 'at infinity' : `at ${metresWords(at.distanceM)}`} straight ahead${hinge === null ? ', the plane parallel to the back' : `; the plane hinges ${metresWords(hinge / 1000)} ${angleDeg > 0 ? 'below' : 'above'} the lens`}.`}
-        {tooFar ? ` At ${fixed(angleDeg, 1)}° its edge touches the body: ${fixed(mostDeg, 1)}° is the most.` : ''}{' '}
+          ? focusText.atThisGapNothingCan
+          : say(focusText.focusStraightAhead2, {
+              distanceM: at.distanceM === null ? focusText.atInfinity : say(focusText.at, { distanceM: metresWords(at.distanceM) }),
+              hinge:
+                hinge === null
+                  ? focusText.thePlaneParallelToThe
+                  : say(focusText.thePlaneHingesBelowThe, { hinge: metresWords(hinge / 1000), angleDeg: angleDeg > 0 ? 'yes' : 'no' }),
+            })}
+        {tooFar ? say(focusText.atItsEdgeTouchesThe, { angleDeg: fixed(angleDeg, 1), mostDeg: fixed(mostDeg, 1) }) : ''}{' '}
         {at.extensionMm >= 0 && !tooFar && (
           <TextButton
             onClick={() => {
@@ -100,13 +101,13 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
                   front: { tiltDeg: angleDeg, swingDeg: geometry.settings.front.swingDeg },
                   focusM: at.distanceM === null ? null : Number(at.distanceM.toPrecision(4)),
                 },
-                'held so',
+                focusText.heldSo,
               );
               onClose();
             }}
             className="font-medium"
           >
-            Show on the bench
+            {focusText.showOnTheBench}
           </TextButton>
         )}
       </p>
@@ -115,7 +116,7 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
 }
 
 function tiltLabel(row: HeldAt): string {
-  if (row.tiltDeg === null) return 'unknown: give the width of its flange';
+  if (row.tiltDeg === null) return focusText.unknownGiveTheWidthOf;
   if (row.tiltDeg > 60) return 'any';
   return `${fixed(row.tiltDeg, 1)}°`;
 }
@@ -146,8 +147,8 @@ function WhichLens({ geometry }: { readonly geometry: Geometry }) {
     )
     .sort((a, b) => ORDER[a.verdict.suits] - ORDER[b.verdict.suits] || a.focalMm - b.focalMm);
   return (
-    <section aria-label="Which lens" className="mt-4">
-      <h3 className="engraved mb-1">Which of my lenses, before {back.name}</h3>
+    <section aria-label={focusText.whichLens} className="mt-4">
+      <h3 className="engraved mb-1">{say(focusText.whichOfMyLensesBefore, { name: back.name })}</h3>
       <ul className="grid gap-1 text-sm">
         {rows.map(({ id, name, verdict }) => (
           <li key={id} className="flex items-start gap-2" data-suits={verdict.suits}>
@@ -164,7 +165,7 @@ function WhichLens({ geometry }: { readonly geometry: Geometry }) {
 
 function Ways() {
   return (
-    <section aria-label="How it is held" className="mt-4 grid gap-4 sm:grid-cols-2">
+    <section aria-label={focusText.howItIsHeld} className="mt-4 grid gap-4 sm:grid-cols-2">
       {HELD_STEPS.map(({ title, steps }) => (
         <div key={title}>
           <h3 className="engraved mb-1">{title}</h3>

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useCallback, useState } from 'react';
 import { WEIGHT_FIGURE } from '@gangway/contract/focus';
@@ -29,10 +31,8 @@ export function PinList({ geometry, scene }: PinListProps) {
   const things = thingsOf(scene);
   return (
     <div>
-      <h3 className="engraved mb-1">Pins</h3>
-      {geometry.settings.pins.length === 0 && (
-        <p className="text-ink-soft">Press on a thing in the Finder and pin it, or choose a whole thing here.</p>
-      )}
+      <h3 className="engraved mb-1">{focusText.pins}</h3>
+      {geometry.settings.pins.length === 0 && <p className="text-ink-soft">{focusText.pressOnAThingIn}</p>}
       <ul className="divide-y divide-hairline">
         {geometry.settings.pins.map((pin) => (
           <PinRow
@@ -47,7 +47,7 @@ export function PinList({ geometry, scene }: PinListProps) {
       </ul>
       <div className="mt-1 flex flex-wrap items-center gap-2">
         <Select
-          aria-label="Pin a whole thing"
+          aria-label={focusText.pinAWholeThing}
           value=""
           onChange={(event) => {
             const thing = things.find(({ key }) => key === event.target.value);
@@ -55,7 +55,7 @@ export function PinList({ geometry, scene }: PinListProps) {
           }}
           className="min-w-0 grow"
         >
-          <option value="">Pin a whole thing …</option>
+          <option value="">{focusText.pinAWholeThing2}</option>
           {things.map(({ key, name }) => (
             <option key={key} value={key}>
               {name}
@@ -66,14 +66,14 @@ export function PinList({ geometry, scene }: PinListProps) {
           onClick={() =>
             setRefusal(
               pinEdit.addPin({
-                name: `point ${geometry.settings.pins.length + 1}`,
+                name: say(focusText.point, { length: geometry.settings.pins.length + 1 }),
                 role: 'sharp',
                 place: { kind: 'point', at: [scene.asideM, Math.round(scene.cameraHeightM * 100) / 100, 0] },
               }),
             )
           }
         >
-          A point
+          {focusText.aPoint}
         </Button>
       </div>
       {refusal && (
@@ -112,8 +112,8 @@ function stateOf(state: PinState | null, { role, weight }: Pin, { settings, blur
 }
 
 function blurLabel(state: PinState | null, blur: number | null, px: number | null): string {
-  if (state === null) return 'on nothing';
-  if (blur === null) return 'not imaged';
+  if (state === null) return focusText.onNothing;
+  if (blur === null) return focusText.notImaged;
   if (px === null) return `${fixed(blur * 1000, 0)} µm`;
   return `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`;
 }
@@ -123,7 +123,7 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
     <li className="py-1" data-pin-row={pin.name}>
       <div className="flex items-center gap-1">
         <IconButton
-          label={`${open ? 'Close' : 'Open'} the specs of ${pin.name}`}
+          label={say(focusText.closeTheSpecsOf, { open: open ? 'yes' : 'no', name: pin.name })}
           className="size-6"
           onClick={() => onToggle(pin.id)}
           aria-expanded={open}
@@ -137,15 +137,15 @@ const PinRow = memo(function PinRow({ pin, words, good, scene, open, onToggle }:
         <span className="inline-flex shrink-0 items-center gap-1 tabular-nums" data-blur>
           <StateMark state={good} /> {words}
         </span>
-        <IconButton label={`Remove ${pin.name}`} className="size-6" onClick={() => pinEdit.removePin(pin.id)}>
+        <IconButton label={say(focusText.remove, { name: pin.name })} className="size-6" onClick={() => pinEdit.removePin(pin.id)}>
           <span aria-hidden>×</span>
         </IconButton>
       </div>
       {open && (
         <div className="mt-1 mb-1 grid justify-items-end gap-1 pl-6">
-          <TextField label="Name" value={pin.name} onCommit={(name) => pinEdit.changePin(pin.id, { name })} />
+          <TextField label={focusText.name} value={pin.name} onCommit={(name) => pinEdit.changePin(pin.id, { name })} />
           <Select
-            aria-label={`Role of ${pin.name}`}
+            aria-label={say(focusText.roleOf, { name: pin.name })}
             value={pin.role}
             onChange={(event) => pinEdit.changePin(pin.id, { role: event.target.value as PinRole })}
             wide
@@ -177,14 +177,14 @@ function PointFields({ pin, at, scene }: { readonly pin: Pin; readonly at: reado
   return (
     <>
       <NumberField
-        label="Distance from the lens"
+        label={focusText.distanceFromTheLens}
         unit="m"
         decimals={3}
         value={z + scene.distanceM}
         onCommit={(m) => put([x, y, m - scene.distanceM])}
       />
-      <NumberField label="Height above ground" unit="m" decimals={3} value={y} onCommit={(m) => put([x, m, z])} />
-      <NumberField label="Right of the middle" unit="m" decimals={3} value={x} onCommit={(m) => put([m, y, z])} />
+      <NumberField label={focusText.heightAboveGround} unit="m" decimals={3} value={y} onCommit={(m) => put([x, m, z])} />
+      <NumberField label={focusText.rightOfTheMiddle} unit="m" decimals={3} value={x} onCommit={(m) => put([m, y, z])} />
     </>
   );
 }

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useState, type ReactNode } from 'react';
 import { focusWords } from '@gangway/core/checks/wording';
@@ -12,13 +14,7 @@ import { Select } from '../../ui/Select';
 /** The plane laid across: one of several alone, or the look of a model. */
 export function SelectiveDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Isolate one thing, or a miniature look"
-      help="Place the plane of sharp focus across the view. Small angles are enough; the smallest that works is offered."
-    >
+    <Dialog open wide onClose={onClose} title={focusText.isolateOneThingOrA} help={focusText.placeThePlaneOfSharp}>
       <Alone geometry={geometry} onClose={onClose} />
       <Model geometry={geometry} onClose={onClose} />
     </Dialog>
@@ -49,15 +45,15 @@ function Alone({ geometry, onClose }: PartProps) {
   const wantedMm = wanted * (px ?? 0.001);
   const neighbours = geometry.settings.pins.filter(({ role }) => role === 'soft').length;
   return (
-    <Section title="Isolate one">
+    <Section title={focusText.isolateOne}>
       {!own || neighbours === 0 ? (
-        <p>Place a pin on what must be sharp, and pins that “must be soft” on its neighbours.</p>
+        <p>{focusText.placeAPinOnWhat}</p>
       ) : (
         <>
           <div className="flex flex-wrap items-center gap-x-5 gap-y-1">
             <label className="flex items-center gap-2 text-sm">
-              Sharp
-              <Select aria-label="What is isolated" value={own.id} onChange={(event) => setChosen(event.target.value)}>
+              {focusText.sharp}
+              <Select aria-label={focusText.whatIsIsolated} value={own.id} onChange={(event) => setChosen(event.target.value)}>
                 {candidates.map(({ id, name }) => (
                   <option key={id} value={id}>
                     {name}
@@ -66,13 +62,11 @@ function Alone({ geometry, onClose }: PartProps) {
               </Select>
             </label>
             <NumberField
-              label="Neighbours blurred by"
+              label={focusText.neighboursBlurredBy}
               unit={px === null ? 'µm' : 'px'}
               decimals={0}
               value={wanted}
-              onCommit={(n) =>
-                n > 0 && n <= 100_000 ? (setWanted(n), null) : 'Neighbours blurred by: it must be more than 0 and at most 100000.'
-              }
+              onCommit={(n) => (n > 0 && n <= 100_000 ? (setWanted(n), null) : focusText.neighboursBlurredByItMust)}
             />
           </div>
           {(['swing', 'tilt'] as const).map((movement) => (
@@ -97,7 +91,7 @@ function IsolationRow({
   onClose,
 }: PartProps & { readonly found: Isolation | null; readonly movement: 'tilt' | 'swing' }) {
   const px = geometry.pixelMm;
-  if (!found) return <p className="mt-2 text-sm">By {movement}: this rig cannot do it, or its mechanism is unknown.</p>;
+  if (!found) return <p className="mt-2 text-sm">{say(focusText.byThisRigCannotDo, { movement })}</p>;
   const turn =
     movement === 'tilt'
       ? { tiltDeg: found.turnDeg, swingDeg: geometry.settings.front.swingDeg }
@@ -105,8 +99,7 @@ function IsolationRow({
   if (!found.enough && found.turnDeg === 0) {
     return (
       <p className="mt-2 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
-        <span className="font-medium">By {movement}:</span> no angle works: a plane through it also passes through its neighbours and leaves
-        parts of them sharp.
+        <span className="font-medium">{say(focusText.by, { movement })}</span> {focusText.noAngleWorksAPlane}
       </p>
     );
   }
@@ -114,26 +107,28 @@ function IsolationRow({
   return (
     <div className="mt-2 flex items-start gap-3 border-t border-hairline pt-2 text-sm" data-isolation={movement}>
       <p className="grow tabular-nums">
-        <span className="font-medium">By {movement}:</span>{' '}
-        {found.enough
-          ? `${turnWords(turn)}, ${focusWords(found.focusM)}`
-          : `beyond the mechanism; the most it reaches is ${turnWords(turn)}`}
-        . The sharp one keeps {blur(found.ownBlurMm)}.{' '}
-        {found.neighbours
-          .map(
-            ({ name, blurMm, share }) => `“${name}”: ${blur(blurMm)}${share === null ? '' : `, ${fixed(share * 100, 1)} % of its height`}`,
-          )
-          .join('; ')}
-        .
+        <span className="font-medium">{say(focusText.by, { movement })}</span>{' '}
+        {say(focusText.theSharpOneKeeps, {
+          enough: found.enough
+            ? `${turnWords(turn)}, ${focusWords(found.focusM)}`
+            : say(focusText.beyondTheMechanismTheMost, { turn: turnWords(turn) }),
+          ownBlurMm: blur(found.ownBlurMm),
+          neighbours: found.neighbours
+            .map(
+              ({ name, blurMm, share }) =>
+                `“${name}”: ${blur(blurMm)}${share === null ? '' : say(focusText.ofItsHeight, { share: fixed(share * 100, 1) })}`,
+            )
+            .join('; '),
+        })}
       </p>
       {found.turnDeg !== 0 && (
         <Button
           onClick={() => {
-            focusEdit.applyFocus(found.patch, `${turnWords(turn)} to isolate`);
+            focusEdit.applyFocus(found.patch, say(focusText.toIsolate, { turn: turnWords(turn) }));
             onClose();
           }}
         >
-          Apply
+          {focusText.apply}
         </Button>
       )}
     </div>
@@ -148,34 +143,37 @@ function Model({ geometry, onClose }: PartProps) {
   const [place, away] = [own?.points[0], other?.points[0]];
   const found = place && away ? miniature(geometry, place, away, scale) : null;
   return (
-    <Section title="Miniature look">
+    <Section title={focusText.miniatureLook}>
       {!place || !away ? (
-        <p>Place a pin on what stays sharp, and another in front of or behind it to be blurred.</p>
+        <p>{focusText.placeAPinOnWhatStays}</p>
       ) : (
         <>
           <NumberField
-            label="As of a model 1 :"
+            label={focusText.asOfAModel1}
             unit=""
             decimals={0}
             value={scale}
-            onCommit={(n) => (n >= 2 && n <= 2000 ? (setScale(n), null) : 'The scale of the model must be from 2 to 2000.')}
+            onCommit={(n) => (n >= 2 && n <= 2000 ? (setScale(n), null) : focusText.theScaleOfTheModel)}
           />
           {found === null ? (
-            <p className="mt-1 text-sm">This rig does not tilt, or its mechanism is unknown.</p>
+            <p className="mt-1 text-sm">{focusText.thisRigDoesNotTiltOr}</p>
           ) : (
             <div className="mt-1 flex items-start gap-3 text-sm">
               <p className="grow" data-testid="miniature">
-                {turnWords({ tiltDeg: found.tiltDeg, swingDeg: 0 })}: the blur of “{other?.pin.name}” is that of a model 1 :{' '}
-                {fixed(found.apparentScale, 0)}
-                {found.apparentScale < scale ? ', the most that the mechanism gives' : ''}.
+                {say(focusText.theBlurOf, { turn: turnWords({ tiltDeg: found.tiltDeg, swingDeg: 0 }) })}
+                {other?.pin.name}
+                {say(focusText.isThatOfAModel, {
+                  apparentScale: fixed(found.apparentScale, 0),
+                  apparentScale2: found.apparentScale < scale ? 'yes' : 'no',
+                })}
               </p>
               <Button
                 onClick={() => {
-                  focusEdit.applyFocus(found.patch, 'miniature look');
+                  focusEdit.applyFocus(found.patch, focusText.miniatureLook2);
                   onClose();
                 }}
               >
-                Apply
+                {focusText.apply}
               </Button>
             </div>
           )}

@@ -1,3 +1,4 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { SHARPNESS_FIGURES } from '@gangway/contract/focus';
 import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
@@ -7,9 +8,9 @@ import { focusEdit } from './focusEdit';
 import { Select } from '../../ui/Select';
 
 const SCHOOLS: Readonly<Record<SharpnessStandard['school'], string>> = {
-  diagonal: 'by the format’s diagonal (default)',
-  pixels: 'by so many pixels',
-  print: 'by print and viewing distance',
+  diagonal: focusText.byTheFormatsDiagonalDefault,
+  pixels: focusText.bySoManyPixels,
+  print: focusText.byPrintAndViewingDistance,
 };
 
 function startOf(school: SharpnessStandard['school'], columnsPx: number): SharpnessStandard {
@@ -44,7 +45,7 @@ export function SharpnessFields({ geometry }: { readonly geometry: Geometry }) {
   return (
     <div className="grid gap-1">
       <Select
-        aria-label="Standard of sharpness"
+        aria-label={focusText.standardOfSharpness}
         value={sharpness.school}
         onChange={(event) =>
           focusEdit.setSharpness(startOf(event.target.value as SharpnessStandard['school'], Math.max(columnsPx ?? 0, rowsPx ?? 0)))
@@ -66,7 +67,7 @@ export function SharpnessFields({ geometry }: { readonly geometry: Geometry }) {
         {geometry.settings.pins.some(({ role }) => role === 'soft') && (
           <NumberField
             label={LIMIT_FIELDS.softTimes.label}
-            unit="× that blur"
+            unit={focusText.thatBlur}
             decimals={1}
             value={geometry.settings.limits.softTimes}
             onCommit={(softTimes) => focusEdit.setLimits({ softTimes })}

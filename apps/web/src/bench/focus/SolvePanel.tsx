@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { CoreError } from '@gangway/core/errors';
@@ -27,18 +29,18 @@ import { TextButton } from '../../ui/TextButton';
 import { standTiltMechanism } from '@gangway/core/planning/standTilt';
 
 const SCHOOLS = {
-  least: 'widest usable aperture (default)',
-  hinge: 'hinge distance',
-  farNear: 'far and near, by eye',
-  spread: 'spread on the rail',
+  least: focusText.widestUsableApertureDefault,
+  hinge: focusText.hingeDistance,
+  farNear: focusText.farAndNearByEye,
+  spread: focusText.spreadOnTheRail,
 } as const;
 type School = keyof typeof SCHOOLS;
 
 const WHY: Readonly<Record<School, string>> = {
-  least: 'Keeps all pins sharp at the widest aperture; with many pins nobody finds this by eye.',
-  hinge: 'For a plane that runs below or above the lens: tilt by its distance, then focus by its slope.',
-  farNear: 'As on the ground glass: focus far, tilt for near, until both stay sharp.',
-  spread: 'With the lens set: read the rail at the nearest and farthest focus.',
+  least: focusText.keepsAllPinsSharpAt,
+  hinge: focusText.forAPlaneThatRuns,
+  farNear: focusText.asOnTheGroundGlass,
+  spread: focusText.withTheLensSetRead,
 };
 
 /** From pins to movement, by four schools. */
@@ -46,10 +48,10 @@ export function SolvePanel({ geometry }: { readonly geometry: Geometry }) {
   const [school, setSchool] = useState<School>('least');
   return (
     <div>
-      <Select aria-label="How to place the plane" value={school} onChange={(event) => setSchool(event.target.value as School)} wide>
+      <Select aria-label={focusText.howToPlaceThePlane} value={school} onChange={(event) => setSchool(event.target.value as School)} wide>
         {Object.entries(SCHOOLS).map(([id, words]) => (
           <option key={id} value={id}>
-            by {words}
+            {say(focusText.by2, { words })}
           </option>
         ))}
       </Select>
@@ -64,25 +66,23 @@ export function SolvePanel({ geometry }: { readonly geometry: Geometry }) {
 
 function Least({ geometry }: { readonly geometry: Geometry }) {
   const sought = useSought('solutions', geometry.settings);
-  if (!sought) return <p role="status">Solving …</p>;
+  if (!sought) return <p role="status">{focusText.solving}</p>;
   const { front, rear, none } = sought.answer;
   const ways = [
-    { key: 'front', title: 'Lens tilted', solved: front },
-    { key: 'rear', title: 'Back turned', solved: rear },
-    { key: 'none', title: 'Straight', solved: none },
+    { key: 'front', title: focusText.lensTilted, solved: front },
+    { key: 'rear', title: focusText.backTurned, solved: rear },
+    { key: 'none', title: focusText.straight, solved: none },
   ];
   const locked = standTiltMechanism(geometry.settings)?.kind === 'line';
   const shown = ways.filter(({ key, solved }) => key === 'front' || solved.ok);
   return (
-    <ul className="mt-1 grid gap-1.5" aria-label="Solutions">
+    <ul className="mt-1 grid gap-1.5" aria-label={focusText.solutions}>
       {shown.map(({ key, title, solved }) => (
         <li key={key} data-solution={key}>
           <Solution title={title} solved={solved} isSet={sought.fresh && solved.ok && setSo(solved.solution, geometry)} />
         </li>
       ))}
-      {locked && (
-        <li className="text-ink-soft">The tilt of this rig is locked to the direction of its shift; this is the nearest that it can.</li>
-      )}
+      {locked && <li className="text-ink-soft">{focusText.theTiltOfThisRig}</li>}
     </ul>
   );
 }
@@ -115,7 +115,7 @@ const Solution = memo(function Solution({
         </p>
         {solved.nearest && (
           <p className="mt-0.5">
-            Without it: {setWords(solved.nearest)}, {needWords(solved.nearest)}.{' '}
+            {say(focusText.withoutIt, { nearest: setWords(solved.nearest), nearest2: needWords(solved.nearest) })}{' '}
             <SetButton onSet={() => solved.nearest && focusEdit.applyFocus(solved.nearest.patch, setWords(solved.nearest))} />
           </p>
         )}
@@ -127,7 +127,7 @@ const Solution = memo(function Solution({
     <p className="tabular-nums">
       <span className="font-medium">{title}:</span> {setWords(solution)}; {needWords(solution)}.{' '}
       {isSet ? (
-        <span className="text-ink-soft">Already set.</span>
+        <span className="text-ink-soft">{focusText.alreadySet}</span>
       ) : (
         <SetButton onSet={() => focusEdit.applyFocus(solution.patch, setWords(solution))} />
       )}
@@ -143,19 +143,19 @@ function setWords({ front, rear, focusM, by }: Extract<Solved, { ok: true }>['so
 
 function turnedLine(by: TurnedBy, straight: boolean, rear: StandardTurn, front: StandardTurn): string {
   if (by === 'rear') {
-    if (straight) return 'the back straight, the lens as it is';
-    return `back ${turnWords(rear)}`;
+    if (straight) return focusText.theBackStraightTheLens;
+    return say(focusText.back, { rear: turnWords(rear) });
   }
   if (by === 'none') return '';
   return turnWords(front);
 }
 
 function needWords({ fNumber, marked }: Extract<Solved, { ok: true }>['solution']): string {
-  if (marked === null) return `it would need f/${fixed(fNumber, 0)}, which the lens does not have`;
-  return `sharp from ${apertureWords(marked)}${fNumber > 0.5 ? ` (f/${fixed(fNumber, 1)})` : ''}`;
+  if (marked === null) return say(focusText.itWouldNeedFWhich, { fNumber: fixed(fNumber, 0) });
+  return say(focusText.sharpFrom, { marked: apertureWords(marked), fNumber: fNumber > 0.5 ? ` (f/${fixed(fNumber, 1)})` : '' });
 }
 
-function SetButton({ onSet, words = 'Apply' }: { readonly onSet: () => void; readonly words?: string }) {
+function SetButton({ onSet, words = focusText.apply }: { readonly onSet: () => void; readonly words?: string }) {
   return (
     <TextButton onClick={onSet} className="font-medium">
       {words}
@@ -185,10 +185,15 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
     const front = { tiltDeg: Math.round(setting.tiltDeg * 100) / 100 + 0, swingDeg: 0 };
     const focusM = focusFor(focalMm, setting.imageMm / Math.cos((setting.tiltDeg * Math.PI) / 180));
     patch = { front, focusM };
-    words = `${turnWords(front)}, then ${focusWords(focusM)}`;
+    words = say(focusText.then, { front: turnWords(front), focusM: focusWords(focusM) });
   } catch (error) {
     if (!(error instanceof CoreError)) throw error;
-    words = `This plane cannot be reached: ${wanted.belowM === 0 ? 'it goes through the lens' : `a hinge ${fixed(Math.abs(wanted.belowM), 2)} m away with that slope needs more than a lens of ${fixed(focalMm, 0)} mm can`}.`;
+    words = say(focusText.thisPlaneCannotBeReached, {
+      belowM:
+        wanted.belowM === 0
+          ? focusText.itGoesThroughTheLens
+          : say(focusText.aHingeMAwayWith, { belowM: fixed(Math.abs(wanted.belowM), 2), focalMm: fixed(focalMm, 0) }),
+    });
   }
   const tilt = lensTilt(rig.parts);
   const mechanism = standTiltMechanism(geometry.settings);
@@ -199,7 +204,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
       <div className="grid justify-items-end gap-1">
         {planes.length > 0 && (
           <Select
-            aria-label="Plane that is wanted"
+            aria-label={focusText.planeThatIsWanted}
             value=""
             onChange={(event) => {
               const plane = planes.find(({ key }) => key === event.target.value);
@@ -207,7 +212,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
             }}
             wide
           >
-            <option value="">Use a plane of the subject…</option>
+            <option value="">{focusText.useAPlaneOfThe}</option>
             {planes.map(({ key, name }) => (
               <option key={key} value={key}>
                 {name}
@@ -216,37 +221,33 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
           </Select>
         )}
         <NumberField
-          label="Lens above the plane"
+          label={focusText.lensAboveThePlane}
           unit="m"
           decimals={2}
           value={wanted.belowM}
-          onCommit={(belowM) =>
-            Math.abs(belowM) > 1000 ? 'Lens above the plane: at most 1000 m either way.' : (setTyped({ ...wanted, belowM }), null)
-          }
+          onCommit={(belowM) => (Math.abs(belowM) > 1000 ? focusText.lensAboveThePlaneAt : (setTyped({ ...wanted, belowM }), null))}
         />
         <NumberField
-          label="Plane rises away"
+          label={focusText.planeRisesAway}
           unit="°"
           decimals={1}
           value={wanted.slopeDeg}
-          onCommit={(slopeDeg) =>
-            Math.abs(slopeDeg) >= 89 ? 'Plane rises away: it must be less than 89° either way.' : (setTyped({ ...wanted, slopeDeg }), null)
-          }
+          onCommit={(slopeDeg) => (Math.abs(slopeDeg) >= 89 ? focusText.planeRisesAwayItMust : (setTyped({ ...wanted, slopeDeg }), null))}
         />
       </div>
       <p className="mt-1" data-testid="hinge-answer">
         {words} {patch && <SetButton onSet={() => focusEdit.applyFocus(patch, words)} />}
       </p>
       <details className="mt-1">
-        <summary className="cursor-pointer text-ink-soft">Table of this rig</summary>
+        <summary className="cursor-pointer text-ink-soft">{focusText.tableOfThisRig}</summary>
         {most < 0.05 ? (
-          <p>This rig does not tilt.</p>
+          <p>{focusText.thisRigDoesNotTilt2}</p>
         ) : (
           <table className="w-full border-collapse tabular-nums">
             <thead>
               <tr className="border-b border-rule text-ink-soft">
-                <Th className="text-left">Tilt</Th>
-                <Th end>hinge below the lens</Th>
+                <Th className="text-left">{focusText.tilt}</Th>
+                <Th end>{focusText.hingeBelowTheLens}</Th>
               </tr>
             </thead>
             <tbody>
@@ -285,13 +286,12 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
     (least, each) => (least === null || each.at[2] < least.at[2] ? each : least),
     null,
   );
-  if (!far || !near || far.at[2] - near.at[2] < 1e-6)
-    return <p className="mt-1">Place one pin far away and one near; the steps alternate between them.</p>;
+  if (!far || !near || far.at[2] - near.at[2] < 1e-6) return <p className="mt-1">{focusText.placeOnePinFarAway}</p>;
   const mechanism = standTiltMechanism(geometry.settings);
-  if (mechanism === null) return <p className="mt-1">How far this lens tilts is unknown; give the specs of its mechanism.</p>;
+  if (mechanism === null) return <p className="mt-1">{focusText.howFarThisLensTilts}</p>;
   const most = mostAngle(mechanism);
   const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;
-  if (most < 0.05) return <p className="mt-1">This rig does not tilt: focus between the two and stop down.</p>;
+  if (most < 0.05) return <p className="mt-1">{focusText.thisRigDoesNotTiltFocus}</p>;
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   // A magnified picture is judged finer than the aperture will forgive.
@@ -306,19 +306,25 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
   const last = found.turns[found.turns.length - 1];
   // Of one thing that reaches from near to far it is its two ends.
   const [farName, nearName] =
-    far.name === near.name ? [`the far end of “${far.name}”`, `the near end of “${near.name}”`] : [`“${far.name}”`, `“${near.name}”`];
+    far.name === near.name
+      ? [say(focusText.theFarEndOf, { name: far.name }), say(focusText.theNearEndOf, { name: near.name })]
+      : [`“${far.name}”`, `“${near.name}”`];
   return (
     <div className="mt-1">
-      <ol className="grid gap-0.5 tabular-nums" aria-label="Steps by far and near">
+      <ol className="grid gap-0.5 tabular-nums" aria-label={focusText.stepsByFarAndNear}>
         {found.turns.slice(0, 9).map(({ does, turnDeg, extensionMm, otherMm }, i) => (
           <li key={i}>
             {i + 1}.{' '}
             {does === 'focus far'
-              ? `Focus ${farName}: rail ${fixed(extensionMm, 2)} mm`
-              : `Tilt until ${nearName} is sharp: ${fixed(Math.abs(turnDeg), 1)}° ${turnDeg < 0 ? 'back' : 'forward'}`}
+              ? say(focusText.focusRailMm, { farName, extensionMm: fixed(extensionMm, 2) })
+              : say(focusText.tiltUntilIsSharpBack, {
+                  nearName,
+                  turnDeg: fixed(Math.abs(turnDeg), 1),
+                  turnDeg2: turnDeg < 0 ? 'yes' : 'no',
+                })}
             {Math.abs(otherMm) <= within
-              ? '; both stay sharp.'
-              : `; ${does === 'focus far' ? 'near' : 'far'} is ${fixed(Math.abs(otherMm), 2)} mm off.`}
+              ? focusText.bothStaySharp
+              : say(focusText.nearIsMmOff, { does: does === 'focus far' ? 'yes' : 'no', otherMm: fixed(Math.abs(otherMm), 2) })}
           </li>
         ))}
       </ol>
@@ -332,10 +338,10 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
                   front: { tiltDeg: Math.round(last.turnDeg * 100) / 100 + 0, swingDeg: geometry.settings.front.swingDeg },
                   focusM: focusFor(focalMm, (focalMm + last.extensionMm) / Math.cos((last.turnDeg * Math.PI) / 180)),
                 },
-                `tilt ${fixed(last.turnDeg, 1)}° by far and near`,
+                say(focusText.tiltByFarAndNear, { turnDeg: fixed(last.turnDeg, 1) }),
               )
             }
-            words="Apply final setting"
+            words={focusText.applyFinalSetting}
           />
         )}
       </p>
@@ -344,9 +350,9 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
 }
 
 function endLine(found: FarAndNear, last: Turn | undefined): string {
-  if (found.settled) return 'Settled.';
-  if (found.ended) return 'The tilt ends before both are sharp: stop down for the rest.';
-  return `It continues to ${fixed(Math.abs(last?.turnDeg ?? 0), 1)}°.`;
+  if (found.settled) return focusText.settled;
+  if (found.ended) return focusText.theTiltEndsBeforeBoth;
+  return say(focusText.itContinuesTo, { turnDeg: fixed(Math.abs(last?.turnDeg ?? 0), 1) });
 }
 
 function mostAngle(mechanism: TiltMechanism): number {
@@ -370,29 +376,33 @@ function Spread({ geometry }: { readonly geometry: Geometry }) {
   const found = given === null ? null : apertureForSpread(given, cocMm, m);
   const mark = (n: number): string => {
     const marked = markedFor(geometry.settings, n);
-    return marked === null ? `f/${fixed(n, 0)}, smaller than this lens has` : `${apertureWords(marked)} (f/${fixed(n, 1)})`;
+    return marked === null ? say(focusText.fSmallerThanThisLens, { n: fixed(n, 0) }) : `${apertureWords(marked)} (f/${fixed(n, 1)})`;
   };
   const take = (set: (mm: number) => void) => (mm: number) => {
-    if (Math.abs(mm) > 2000) return 'A rail reading must be from −2000 to 2000 mm.';
+    if (Math.abs(mm) > 2000) return focusText.aRailReadingMustBe;
     set(mm);
     return null;
   };
   return (
     <div className="mt-1">
       <div className="grid justify-items-end gap-1">
-        <NumberField label="Rail at the nearest" unit="mm" decimals={2} value={near ?? 0} onCommit={take(setNear)} />
-        <NumberField label="Rail at the farthest" unit="mm" decimals={2} value={far ?? 0} onCommit={take(setFar)} />
+        <NumberField label={focusText.railAtTheNearest} unit="mm" decimals={2} value={near ?? 0} onCommit={take(setNear)} />
+        <NumberField label={focusText.railAtTheFarthest} unit="mm" decimals={2} value={far ?? 0} onCommit={take(setFar)} />
       </div>
       {expected.length > 0 && most > least && Number.isFinite(most) && (
-        <p className="mt-1 text-ink-soft">The pins say {fixed(most - least, 2)} mm between them at this tilt.</p>
+        <p className="mt-1 text-ink-soft">{say(focusText.thePinsSayMmBetween, { most: fixed(most - least, 2) })}</p>
       )}
       {found && given !== null && near !== null && far !== null ? (
         <p className="mt-1 tabular-nums" data-testid="spread-answer">
-          Spread {fixed(given, 2)} mm. Enough depth: {mark(found.fNumber)}. Balance with diffraction: {mark(found.balancedFNumber)}. Set the
-          rail to {fixed((near + far) / 2, 2)} mm.
+          {say(focusText.spreadMmEnoughDepthBalance, {
+            given: fixed(given, 2),
+            fNumber: mark(found.fNumber),
+            balancedFNumber: mark(found.balancedFNumber),
+            near: fixed((near + far) / 2, 2),
+          })}
         </p>
       ) : (
-        <p className="mt-1 text-ink-soft">Enter both readings.</p>
+        <p className="mt-1 text-ink-soft">{focusText.enterBothReadings}</p>
       )}
     </div>
   );

@@ -1,3 +1,4 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Travel } from '@gangway/core/rig/mechanism';
 import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
@@ -12,7 +13,7 @@ const UNKNOWN_DEG = 12;
 
 const TURNS = {
   tilt: {
-    label: 'Tilt',
+    label: focusText.tilt,
     orientation: 'vertical',
     key: 'tiltDeg',
     type: (deg: number) => focusEdit.typeTurn('tilt', deg),
@@ -20,7 +21,7 @@ const TURNS = {
     words: (tiltDeg: number) => turnWords({ tiltDeg, swingDeg: 0 }),
   },
   swing: {
-    label: 'Swing',
+    label: focusText.swing,
     orientation: 'horizontal',
     key: 'swingDeg',
     type: (deg: number) => focusEdit.typeTurn('swing', deg),
@@ -65,7 +66,7 @@ export function TurnScale({ geometry, control }: { readonly geometry: Geometry; 
   const value = geometry.settings.front[key];
   const field = <NumberField label={label} unit="°" decimals={2} value={value} onCommit={type} width="w-14" />;
   if (ruler.maxMm - ruler.minMm < 0.05) {
-    return control === 'swing' ? <p className="p-2 text-sm text-ink-soft">This rig neither tilts nor swings.</p> : null;
+    return control === 'swing' ? <p className="p-2 text-sm text-ink-soft">{focusText.thisRigNeitherTiltsNor}</p> : null;
   }
   // The scale is a ruler like those of rise and shift, in degrees.
   const scale = (

@@ -1,3 +1,5 @@
+import { focusEditText } from '@gangway/messages/web/bench/focusEdit';
+import { say } from '@gangway/messages/say';
 import type { TiltMechanism } from '@gangway/core/focus/tiltMechanism';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { reaches } from '@gangway/core/rig/mechanism';
@@ -21,10 +23,14 @@ function setFocus(typedM: number | null, gesture?: string): string | null {
   if (!settings) return null;
   const { focalMm } = settings.rig.lens;
   if (focusM !== null && !(focusM * 1000 > focalMm) && !(focusM < 0 && geometryOf(settings).turned)) {
-    return `Focus ${fixed(focusM, 2)} m is inside the focal length; it must be more than ${focalMm / 1000} m.`;
+    return say(focusEditText.focusMIsInsideThe, { focusM: fixed(focusM, 2), focalMm: focalMm / 1000 });
   }
   if (focusM !== null && Math.abs(focusM) > FOCUS_FARTHEST_M)
-    return `Focus ${fixed(focusM, 0)} m is too far to tell from infinity; at most ${focusM < 0 ? '−' : ''}${FOCUS_FARTHEST_M} m.`;
+    return say(focusEditText.focusMIsTooFar, {
+      focusM: fixed(focusM, 0),
+      focusM2: focusM < 0 ? '−' : '',
+      focusFarthestM: FOCUS_FARTHEST_M,
+    });
   if (focusM !== settings.focusM) setupEdit.change({ ...settings, focusM }, focusWords(focusM), gesture);
   return null;
 }
@@ -44,20 +50,24 @@ function turnWithin(turn: Partial<StandardTurn>, gesture?: string): void {
 
 /** A typed tilt or swing: taken, or refused with the nearest that the mechanism can. */
 function whyNot(mechanism: TiltMechanism): string {
-  if (mechanism.kind === 'line') return 'its direction is locked to the shift';
-  return mechanism.kind === 'cone' && mechanism.maxDeg === 0 ? 'this rig does not tilt' : 'the mechanism ends before';
+  if (mechanism.kind === 'line') return focusEditText.itsDirectionIsLockedTo;
+  return mechanism.kind === 'cone' && mechanism.maxDeg === 0 ? focusEditText.thisRigDoesNotTilt : focusEditText.theMechanismEndsBefore;
 }
 
 function typeTurn(control: 'tilt' | 'swing', deg: number): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;
   const front = control === 'tilt' ? { ...settings.front, tiltDeg: deg } : { ...settings.front, swingDeg: deg };
-  if (Math.abs(deg) > 45) return `${capital(control)} ${fixed(deg, 1)}° is out of range: at most 45° either way.`;
+  if (Math.abs(deg) > 45) return say(focusEditText.isOutOfRangeAt, { control: capital(control), deg: fixed(deg, 1) });
   const mechanism = standTiltMechanism(settings);
   if (mechanism) {
     const near = nearestTilt(mechanism, front);
     if (Math.hypot(near.tiltDeg - front.tiltDeg, near.swingDeg - front.swingDeg) > 0.005) {
-      return `${capital(turnWords(front))} cannot be set: ${whyNot(mechanism)}. The nearest is ${turnWords(near)}.`;
+      return say(focusEditText.cannotBeSetTheNearest, {
+        front: capital(turnWords(front)),
+        mechanism: whyNot(mechanism),
+        near: turnWords(near),
+      });
     }
   }
   setupEdit.change(patched(settings, { front }), turnWords(front));
@@ -70,13 +80,16 @@ function setRear(turn: Partial<StandardTurn>, most: StandardTurn): string | null
   if (!settings) return null;
   const rear = { ...settings.rear, ...turn };
   for (const [key, label] of [
-    ['tiltDeg', 'Rear tilt'],
-    ['swingDeg', 'Rear swing'],
+    ['tiltDeg', focusEditText.rearTilt],
+    ['swingDeg', focusEditText.rearSwing],
   ] as const) {
     if (Math.abs(rear[key]) > most[key] + 1e-9)
-      return `${label} ${fixed(rear[key], 1)}° is beyond the rear standard: it goes ${fixed(most[key], 1)}° either way.`;
+      return say(focusEditText.isBeyondTheRearStandard, { label, rear: fixed(rear[key], 1), most: fixed(most[key], 1) });
   }
-  setupEdit.change(patched(settings, { rear }), `rear tilt ${fixed(rear.tiltDeg, 1)}°, swing ${fixed(rear.swingDeg, 1)}°`);
+  setupEdit.change(
+    patched(settings, { rear }),
+    say(focusEditText.rearTiltSwing, { tiltDeg: fixed(rear.tiltDeg, 1), swingDeg: fixed(rear.swingDeg, 1) }),
+  );
   return null;
 }
 
@@ -85,7 +98,7 @@ function setSharpness(sharpness: SharpnessStandard): string | null {
   if (!settings) return null;
   const wrong = refusal(sharpnessSchema.safeParse(sharpness));
   if (wrong !== null) return wrong;
-  setupEdit.change({ ...settings, sharpness }, 'what counts as sharp');
+  setupEdit.change({ ...settings, sharpness }, focusEditText.whatCountsAsSharp);
   return null;
 }
 
@@ -93,7 +106,7 @@ function setLimits(changes: Partial<FocusLimits>): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;
   const parsed = limitsSchema.safeParse({ ...settings.limits, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? focusEditText.thisValueIsNotAllowed;
   setupEdit.change({ ...settings, limits: parsed.data }, 'limits');
   return null;
 }

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/web/bench/focus';
+import { say } from '@gangway/messages/say';
 import type { Vec3 } from '@gangway/core/space/vector';
 import { pinSchema, PINS_MOST } from '@gangway/contract/focus';
 import type { SetupSettings } from '@gangway/core/model/setup';
@@ -8,8 +10,11 @@ import { setupEdit } from '../editing/setupEdit';
 function addPin(pin: Omit<Pin, 'id' | 'weight'>): string | null {
   const settings = setupEdit.present();
   if (!settings) return null;
-  if (settings.pins.length >= PINS_MOST) return `A setup may have at most ${PINS_MOST} pins; remove one first.`;
-  setupEdit.change({ ...settings, pins: [...settings.pins, { ...pin, id: crypto.randomUUID(), weight: 1 }] }, `pin on ${pin.name}`);
+  if (settings.pins.length >= PINS_MOST) return say(focusText.aSetupMayHaveAt, { pinsMost: PINS_MOST });
+  setupEdit.change(
+    { ...settings, pins: [...settings.pins, { ...pin, id: crypto.randomUUID(), weight: 1 }] },
+    say(focusText.pinOn, { name: pin.name }),
+  );
   return null;
 }
 
@@ -19,10 +24,10 @@ function changePin(id: string, changes: Partial<Omit<Pin, 'id'>>, gesture?: stri
   const before = settings?.pins.find((each) => each.id === id);
   if (!settings || !before) return null;
   const parsed = pinSchema.safeParse({ ...before, ...changes });
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? focusText.thisValueIsNotAllowed;
   setupEdit.change(
     { ...settings, pins: settings.pins.map((each) => (each.id === id ? parsed.data : each)) },
-    `pin “${parsed.data.name}”`,
+    say(focusText.pin, { name: parsed.data.name }),
     gesture,
   );
   return null;
@@ -39,7 +44,7 @@ function dragPin(id: string, where: (settings: SetupSettings) => Vec3 | null, ge
 
 function removePin(id: string): void {
   const settings = setupEdit.present();
-  if (settings) setupEdit.change({ ...settings, pins: settings.pins.filter((each) => each.id !== id) }, 'a pin removed');
+  if (settings) setupEdit.change({ ...settings, pins: settings.pins.filter((each) => each.id !== id) }, focusText.aPinRemoved);
 }
 
 /** What pins are set, moved and taken away by. */

@@ -1,3 +1,5 @@
+import { frameText } from '@gangway/messages/web/bench/frame';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { ACCEPTED_FIELDS } from '@gangway/core/fields/scene';
@@ -29,11 +31,11 @@ const RiseOrPitchDialog = lazy(() => import('./RiseOrPitchDialog').then((module)
 export const FramePanel = memo(function FramePanel({ geometry }: { readonly geometry: Geometry }) {
   const { scene } = geometry.settings;
   return (
-    <section aria-label="Frame" className="relative overflow-y-auto pr-3 text-sm">
+    <section aria-label={frameText.frame} className="relative overflow-y-auto pr-3 text-sm">
       <Crop geometry={geometry} />
       {scene && (
         <>
-          <PanelSection title="Camera turned">
+          <PanelSection title={frameText.cameraTurned}>
             <PoseFields scene={scene} keys={['yawDeg', 'pitchDeg', 'rollDeg']} />
             <Rear geometry={geometry} />
           </PanelSection>
@@ -52,16 +54,16 @@ function Crop({ geometry }: { readonly geometry: Geometry }) {
   return (
     <div>
       <label className="flex items-center justify-between gap-2">
-        <span className="engraved">Keep</span>
+        <span className="engraved">{frameText.keep}</span>
         <Select
-          aria-label="Proportion that is kept"
+          aria-label={frameText.proportionThatIsKept}
           value={geometry.settings.crop ?? ''}
           onChange={(event) => {
             const crop = CROPS.find(({ ratio }) => String(ratio) === event.target.value);
-            sceneEdit.setCrop(crop?.ratio ?? null, crop ? `keep ${crop.name}` : 'keep the whole frame');
+            sceneEdit.setCrop(crop?.ratio ?? null, crop ? say(frameText.keep2, { name: crop.name }) : frameText.keepTheWholeFrame);
           }}
         >
-          <option value="">the whole frame</option>
+          <option value="">{frameText.theWholeFrame}</option>
           {CROPS.map(({ ratio, name }) => (
             <option key={name} value={ratio}>
               {name}
@@ -71,7 +73,8 @@ function Crop({ geometry }: { readonly geometry: Geometry }) {
       </label>
       <p className="mt-1 text-right text-ink-soft tabular-nums">
         {fixed(kept.widthMm, 1)} × {fixed(kept.heightMm, 1)} mm
-        {pixels && `, ${pixels.columns} × ${pixels.rows} px, ${fixed((pixels.columns * pixels.rows) / 1e6, 1)} Mpx`}
+        {pixels &&
+          say(frameText.pxMpx, { columns: pixels.columns, rows: pixels.rows, columns2: fixed((pixels.columns * pixels.rows) / 1e6, 1) })}
       </p>
     </div>
   );
@@ -104,26 +107,26 @@ function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scen
   const onePoint =
     meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
   return (
-    <PanelSection title="Lines into the depth">
+    <PanelSection title={frameText.linesIntoTheDepth}>
       {meets === null ? (
-        <p>They stay parallel in the picture.</p>
+        <p>{frameText.theyStayParallelInThe}</p>
       ) : (
         <p className="tabular-nums">
           {meetWords(meets)}
-          {onePoint ? ' One point, square on:' : ''}
+          {onePoint ? frameText.onePointSquareOn : ''}
         </p>
       )}
       {onePoint && (
         <div className="mt-1 grid justify-items-end gap-1">
           <NumberField
-            label="Vanishing point right of centre"
+            label={frameText.vanishingPointRightOfCentre}
             unit="mm"
             value={meets[0]}
             decimals={1}
             onCommit={(mm) => movementEdit.typeMovement('shift', -mm)}
           />
           <NumberField
-            label="Vanishing point above centre"
+            label={frameText.vanishingPointAboveCentre}
             unit="mm"
             value={meets[1]}
             decimals={1}
@@ -137,10 +140,10 @@ function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scen
 
 function meetWords([x, y]: readonly [number, number]): string {
   const parts = [
-    ...(Math.abs(x) < 0.05 ? [] : [`${fixed(Math.abs(x), 1)} mm ${x > 0 ? 'right' : 'left'} of`]),
-    ...(Math.abs(y) < 0.05 ? [] : [`${fixed(Math.abs(y), 1)} mm ${y > 0 ? 'above' : 'below'}`]),
+    ...(Math.abs(x) < 0.05 ? [] : [say(frameText.mmRightOf, { x: fixed(Math.abs(x), 1), x2: x > 0 ? 'yes' : 'no' })]),
+    ...(Math.abs(y) < 0.05 ? [] : [say(frameText.mmAbove, { y: fixed(Math.abs(y), 1), y2: y > 0 ? 'yes' : 'no' })]),
   ];
-  return parts.length === 0 ? 'They meet in the centre.' : `They meet ${parts.join(' and ')} the centre.`;
+  return parts.length === 0 ? frameText.theyMeetInTheCentre : say(frameText.theyMeetTheCentre, { parts: parts.join(' and ') });
 }
 
 function AcceptedField({
@@ -178,40 +181,44 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
     try {
       const found = converging(geometry, leanDeg);
       if (found)
-        setupEdit.apply(found.patch, leanDeg === 0 ? 'verticals parallel' : `verticals lean ${fixed(leanDeg, 1)}° at the edge on purpose`);
+        setupEdit.apply(
+          found.patch,
+          leanDeg === 0 ? frameText.verticalsParallel : say(frameText.verticalsLeanAtTheEdge, { leanDeg: fixed(leanDeg, 1) }),
+        );
       return null;
     } catch (error) {
-      if (error instanceof CoreError)
-        return `A lean of ${fixed(leanDeg, 1)}° at the edge cannot be: the point where verticals meet would lie in the picture.`;
+      if (error instanceof CoreError) return say(frameText.aLeanOfAtThe, { leanDeg: fixed(leanDeg, 1) });
       throw error;
     }
   };
   return (
-    <PanelSection title="Level">
+    <PanelSection title={frameText.level}>
       <div className="grid justify-items-end gap-1">
         <AcceptedField scene={scene} of="printWidthMm" decimals={0} />
-        <AcceptedField scene={scene} of="leanPrintMm" decimals={2} label="Tolerance on print" />
+        <AcceptedField scene={scene} of="leanPrintMm" decimals={2} label={frameText.toleranceOnPrint} />
       </div>
       <p className="mt-1 text-ink-soft tabular-nums">
         {both && (
           <>
-            A tenth of a degree of pitch makes the outer verticals converge by {fixed(tolerance.pitchTenthPrintMm, 2)} mm on the print
-            {hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}: ± {fixed(tolerance.pitchDeg, 2)}° passes.{' '}
+            {say(frameText.aTenthOfADegree, { pitchTenthPrintMm: fixed(tolerance.pitchTenthPrintMm, 2) })}
+            {hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}
+            {say(frameText.passes, { pitchDeg: fixed(tolerance.pitchDeg, 2) })}
           </>
         )}
-        A tenth of roll lifts one side by {fixed(tolerance.rollTenthPrintMm, 2)} mm{hasPixels && `, ${fixed(tolerance.rollTenthPx, 1)} px`}:
-        ± {fixed(tolerance.rollDeg, 2)}° passes.
+        {say(frameText.aTenthOfRollLifts, { rollTenthPrintMm: fixed(tolerance.rollTenthPrintMm, 2) })}
+        {hasPixels && `, ${fixed(tolerance.rollTenthPx, 1)} px`}
+        {say(frameText.passes2, { rollDeg: fixed(tolerance.rollDeg, 2) })}
       </p>
       {both && (
         <>
           <Button className="mt-2" onClick={() => setComparing(true)}>
-            Rise, or pitch and correct?
+            {frameText.riseOrPitchAndCorrect}
           </Button>
           <div className="mt-2 grid justify-items-end gap-1">
-            <NumberField label="Lean at the edge, on purpose" unit="°" value={leanOf(geometry, scene)} decimals={1} onCommit={lean} />
+            <NumberField label={frameText.leanAtTheEdgeOn} unit="°" value={leanOf(geometry, scene)} decimals={1} onCommit={lean} />
             {scene.accepted.convergeDeg !== 0 && (
               <TextButton onClick={() => setRefusal(lean(0))} className="font-medium">
-                Parallel again
+                {frameText.parallelAgain}
               </TextButton>
             )}
           </div>
@@ -231,9 +238,9 @@ function leanOf(geometry: Geometry, { accepted }: Scene): number {
 function TurnIn({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
   const offer = turnInOffer(geometry);
   return (
-    <PanelSection title="Edge stretch">
+    <PanelSection title={frameText.edgeStretch}>
       <div className="grid justify-items-end gap-1">
-        <AcceptedField scene={scene} of="stretch" decimals={2} label="Acceptable stretch" />
+        <AcceptedField scene={scene} of="stretch" decimals={2} label={frameText.acceptableStretch} />
       </div>
       <Watched scene={scene} offer={offer} />
     </PanelSection>
@@ -241,8 +248,8 @@ function TurnIn({ geometry, scene }: { readonly geometry: Geometry; readonly sce
 }
 
 function Watched({ scene, offer }: { readonly scene: Scene; readonly offer: TurnInOffer | null }) {
-  if (scene.watched === null) return <p className="mt-1 text-ink-soft">Press on the stretched thing, then “Watch its stretch”.</p>;
-  if (offer === null) return <p className="mt-1">The watched thing is behind the camera.</p>;
+  if (scene.watched === null) return <p className="mt-1 text-ink-soft">{frameText.pressOnTheStretchedThing}</p>;
+  if (offer === null) return <p className="mt-1">{frameText.theWatchedThingIsBehind}</p>;
   const { patch, after } = offer;
   return (
     <>
@@ -252,31 +259,37 @@ function Watched({ scene, offer }: { readonly scene: Scene; readonly offer: Turn
         {patch && (
           <Button
             look="main"
-            onClick={() => setupEdit.apply(patch, `turned to ${yawWords(after.yawDeg)}, ${shiftWords(after.movements.shiftMm)}`)}
+            onClick={() =>
+              setupEdit.apply(
+                patch,
+                say(frameText.turnedTo, { yawDeg: yawWords(after.yawDeg), shiftMm: shiftWords(after.movements.shiftMm) }),
+              )
+            }
           >
-            Turn and counter-shift
+            {frameText.turnAndCounterShift}
           </Button>
         )}
-        <Button onClick={() => sceneEdit.watch(null)}>Stop watching</Button>
+        <Button onClick={() => sceneEdit.watch(null)}>{frameText.stopWatching}</Button>
       </div>
     </>
   );
 }
 
 function offerWords({ patch, endedBy, after, before }: TurnInOffer): string {
-  if (endedBy === null && patch === null) return 'It is within tolerance.';
+  if (endedBy === null && patch === null) return frameText.itIsWithinTolerance;
   const cost =
     Math.abs(after.convergeDeg - before.convergeDeg) >= 0.05
-      ? ` Horizontals of the wall at the upper edge then slope by ${fixed(Math.abs(after.convergeDeg), 1)}°.`
+      ? say(frameText.horizontalsOfTheWallAt, { convergeDeg: fixed(Math.abs(after.convergeDeg), 1) })
       : '';
-  if (endedBy === null) return `Turned to ${yawWords(after.yawDeg)} with ${shiftWords(after.movements.shiftMm)} the centre stays.${cost}`;
+  if (endedBy === null)
+    return say(frameText.turnedToWithTheCentre, { yawDeg: yawWords(after.yawDeg), shiftMm: shiftWords(after.movements.shiftMm), cost });
   const why = {
-    slide: 'the slide ends there',
-    'image circle': 'a corner falls outside the image circle there',
-    'sharp circle': 'a corner falls outside the sharp circle there',
-    angle: 'turning more would pass it',
+    slide: frameText.theSlideEndsThere,
+    'image circle': frameText.aCornerFallsOutsideThe,
+    'sharp circle': frameText.aCornerFallsOutsideTheSharp,
+    angle: frameText.turningMoreWouldPassIt,
   }[endedBy];
-  return patch ? `It cannot be reduced below that: ${why}. This is the most possible.${cost}` : `Turning does not help: ${why}.`;
+  return patch ? say(frameText.itCannotBeReducedBelow, { why, cost }) : say(frameText.turningDoesNotHelp, { why });
 }
 
 function TurnTable({ offer: { before, after, patch } }: { readonly offer: TurnInOffer }) {
@@ -293,15 +306,15 @@ function TurnTable({ offer: { before, after, patch } }: { readonly offer: TurnIn
     <table className="mt-1 w-full border-collapse tabular-nums">
       <thead>
         <tr className="border-b border-rule text-ink-soft">
-          <Th className="text-left">Stretch</Th>
-          <Th end>now</Th>
-          <Th end>turned</Th>
+          <Th className="text-left">{frameText.stretch}</Th>
+          <Th end>{frameText.now}</Th>
+          <Th end>{frameText.turned}</Th>
         </tr>
       </thead>
       <tbody>
-        {row('the thing', ({ watched }) => watched)}
-        {row('left edge', ({ left }) => left)}
-        {row('right edge', ({ right }) => right)}
+        {row(frameText.theThing, ({ watched }) => watched)}
+        {row(frameText.leftEdge, ({ left }) => left)}
+        {row(frameText.rightEdge, ({ right }) => right)}
       </tbody>
     </table>
   );

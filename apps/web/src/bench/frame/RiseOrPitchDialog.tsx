@@ -1,3 +1,5 @@
+import { frameText } from '@gangway/messages/web/bench/frame';
+import { say } from '@gangway/messages/say';
 import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
 import type { ReactNode } from 'react';
 import { riseOrPitch, type LevelRect, type RiseOrPitch } from '@gangway/core/planning/riseOrPitch';
@@ -14,26 +16,21 @@ export function RiseOrPitchDialog({ geometry, onClose }: { readonly geometry: Ge
   const found = level && riseOrPitch(geometryOf(level));
   const view = level && finderView(geometryOf(level));
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Rise, or pitch and correct?"
-      help="The same picture twice, drawn on the back of a level camera; correction in software discards what is hatched."
-    >
+    <Dialog open wide onClose={onClose} title={frameText.riseOrPitchAndCorrect} help={frameText.theSamePictureTwiceDrawn}>
       {!found || !view ? (
-        <p>
-          {scene && Math.abs(geometry.settings.movements.riseMm) < 0.05
-            ? 'No rise to compare: set some, or use a fix that the check offers.'
-            : 'At the pitch this rise would need, verticals could not be corrected.'}
-        </p>
+        <p>{scene && Math.abs(geometry.settings.movements.riseMm) < 0.05 ? frameText.noRiseToCompareSet : frameText.atThePitchThisRise}</p>
       ) : (
         <>
           <div className="grid grid-cols-2 gap-4">
-            <Side title={`By ${riseWords(geometry.settings.movements.riseMm)}`}>
+            <Side title={say(frameText.by, { riseMm: riseWords(geometry.settings.movements.riseMm) })}>
               <LevelDrawing view={view} rect={found.byRise} whole={found.byRise} outline={null} />
             </Side>
-            <Side title={`Pitched ${fixed(Math.abs(found.pitchDeg), 1)}° ${found.pitchDeg > 0 ? 'up' : 'down'}, then corrected`}>
+            <Side
+              title={say(frameText.pitchedUpThenCorrected, {
+                pitchDeg: fixed(Math.abs(found.pitchDeg), 1),
+                pitchDeg2: found.pitchDeg > 0 ? 'yes' : 'no',
+              })}
+            >
               <LevelDrawing view={view} rect={found.byPitch} whole={boxOf(found)} outline={found.pitchedFrame} />
             </Side>
           </div>
@@ -108,23 +105,27 @@ function LevelDrawing({
 }
 
 function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly geometry: Geometry }) {
-  const mpx = (pixels: number | null) => (pixels === null ? '' : ` (${fixed(pixels / 1e6, 1)} Mpx)`);
-  const out = (mm: number) => (mm <= 0 ? 'nothing' : `${fixed(mm, 1)} mm of the subject`);
+  const mpx = (pixels: number | null) => (pixels === null ? '' : say(frameText.mpx, { pixels: fixed(pixels / 1e6, 1) }));
+  const out = (mm: number) => (mm <= 0 ? 'nothing' : say(frameText.mmOfTheSubject, { mm: fixed(mm, 1) }));
   const { widthMm, heightMm } = geometry.wholeFrame;
   return (
     <table className="mt-3 w-full border-collapse text-sm tabular-nums">
       <thead>
         <tr className="border-b border-rule text-left text-ink-soft">
           <Th />
-          <Th className="py-1">rise</Th>
-          <Th>pitch and software</Th>
+          <Th className="py-1">{frameText.rise}</Th>
+          <Th>{frameText.pitchAndSoftware}</Th>
         </tr>
       </thead>
       <tbody>
         {[
-          ['Pixels kept', `100 %${mpx(found.pixelsByRise)}`, `${fixed(found.keptByPitch * 100, 0)} %${mpx(found.pixelsByPitch)}`],
-          ['Stretch at the far edge', 'not at all', `${fixed(found.stretchAcross, 2)} times across, ${fixed(found.stretchAlong, 2)} along`],
-          ['Lost from the frame', out(found.outByRise), out(found.outByPitch)],
+          [frameText.pixelsKept, `100 %${mpx(found.pixelsByRise)}`, `${fixed(found.keptByPitch * 100, 0)} %${mpx(found.pixelsByPitch)}`],
+          [
+            frameText.stretchAtTheFarEdge,
+            frameText.notAtAll,
+            say(frameText.timesAcrossAlong, { stretchAcross: fixed(found.stretchAcross, 2), stretchAlong: fixed(found.stretchAlong, 2) }),
+          ],
+          [frameText.lostFromTheFrame, out(found.outByRise), out(found.outByPitch)],
         ].map(([label, rise, pitch]) => (
           <tr key={label} className="border-b border-hairline">
             <Th scope="row" className="py-1 pr-2 text-left font-normal">
@@ -136,8 +137,12 @@ function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly ge
         ))}
       </tbody>
       <caption className="caption-bottom pt-2 text-left text-ink-soft">
-        A level lens that includes it without rise has {fixed(found.wider.focalMm, 1)} mm; of its {fixed(widthMm, 0)} × {fixed(heightMm, 0)}{' '}
-        mm the same picture keeps {fixed(found.wider.kept * 100, 0)} % of the pixels.
+        {say(frameText.aLevelLensThatIncludes, {
+          focalMm: fixed(found.wider.focalMm, 1),
+          widthMm: fixed(widthMm, 0),
+          heightMm: fixed(heightMm, 0),
+          kept: fixed(found.wider.kept * 100, 0),
+        })}
       </caption>
     </table>
   );

@@ -1,3 +1,4 @@
+import { movementsText } from '@gangway/messages/web/bench/movements';
 import { Slider } from 'radix-ui';
 import { memo } from 'react';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
@@ -64,7 +65,11 @@ export const ApertureScale = memo(function ApertureScale({ fNumber, ring, holds,
         className="absolute inset-x-[17.5px] top-0 h-full"
       >
         <Slider.Track className="absolute inset-0" />
-        <Slider.Thumb aria-label="Aperture" aria-valuetext={apertureWords(fNumber)} className="group absolute block h-13 w-px outline-none">
+        <Slider.Thumb
+          aria-label={movementsText.aperture}
+          aria-valuetext={apertureWords(fNumber)}
+          className="group absolute block h-13 w-px outline-none"
+        >
           <svg aria-hidden width="24" height="52" className="absolute top-0 -left-3 overflow-visible">
             <path d="M12 19 V52" stroke="var(--ink)" strokeWidth="1.5" />
             <path d="M12 37 L4.5 51 H19.5 Z" className="fill-accent stroke-sheet group-focus-visible:stroke-ink" strokeWidth="1.5" />

@@ -1,3 +1,5 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { movementsText } from '@gangway/messages/web/bench/movements';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { Infinity as InfinityIcon, RectangleHorizontal, RectangleVertical } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
@@ -52,7 +54,7 @@ const OrientationChoice = memo(function OrientationChoice({
       type="single"
       value={present}
       onValueChange={(value) => (value === 'landscape' || value === 'portrait') && movementEdit.setOrientation(value)}
-      aria-label="Orientation of the frame"
+      aria-label={movementsText.orientationOfTheFrame}
       className="flex rounded-md border border-rule"
       disabled={square}
     >
@@ -75,16 +77,16 @@ const FocusField = memo(function FocusField({ focusM }: { readonly focusM: numbe
   return (
     <span className="flex items-center gap-2">
       <NumberField
-        label="Focus"
+        label={movementsText.focus}
         unit="m"
         decimals={2}
         value={focusM ?? Number.POSITIVE_INFINITY}
         endless
         // The axis of a tilted lens may meet its plane of focus behind it.
-        {...(focusM !== null && focusM < 0 && { words: 'past ∞' })}
+        {...(focusM !== null && focusM < 0 && { words: movementsText.past })}
         onCommit={(m) => focusEdit.setFocus(m)}
       />
-      <IconButton label="Focus at infinity" disabled={focusM === null} onClick={() => focusEdit.setFocus(null)}>
+      <IconButton label={movementsText.focusAtInfinity} disabled={focusM === null} onClick={() => focusEdit.setFocus(null)}>
         <InfinityIcon size={18} aria-hidden />
       </IconButton>
     </span>
@@ -97,7 +99,7 @@ const ApertureField = memo(function ApertureField({ fNumber }: { readonly fNumbe
       label="f/"
       unit=""
       decimals={1}
-      words={String(fNumber)}
+      words={fixedNumber(fNumber, 6, 0)}
       value={fNumber}
       onCommit={movementEdit.typeAperture}
       width="w-12"

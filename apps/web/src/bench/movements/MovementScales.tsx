@@ -1,3 +1,5 @@
+import { movementsText } from '@gangway/messages/web/bench/movements';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { onSlide, slidePosition, travelOf } from '@gangway/core/rig/mechanism';
 import { mmWords, riseWords, shiftWords } from '@gangway/core/words';
@@ -14,7 +16,7 @@ interface OneScaleProps {
 
 const CONTROLS = {
   rise: {
-    label: 'Rise',
+    label: movementsText.rise,
     orientation: 'vertical',
     words: riseWords,
     of: ({ riseMm }: ShiftPosition) => riseMm,
@@ -22,7 +24,7 @@ const CONTROLS = {
     type: (mm: number) => movementEdit.typeMovement('rise', mm),
   },
   shift: {
-    label: 'Shift',
+    label: movementsText.shift,
     orientation: 'horizontal',
     words: shiftWords,
     of: ({ shiftMm }: ShiftPosition) => shiftMm,
@@ -71,22 +73,22 @@ export function UprightScale({ geometry }: { readonly geometry: Geometry }) {
 export function LevelScale({ geometry }: { readonly geometry: Geometry }) {
   const { mechanism } = geometry.settings.rig;
   if (mechanism.kind === 'fixed') {
-    return <p className="p-2 text-sm text-ink-soft">This rig has no movements; the frame stays centred.</p>;
+    return <p className="p-2 text-sm text-ink-soft">{movementsText.thisRigHasNoMovements}</p>;
   }
   if (mechanism.kind === 'line') {
     const travel = { minMm: -mechanism.backMm, maxMm: mechanism.forwardMm };
     const along = slidePosition(mechanism, geometry.settings.movements);
     return (
       <div className="flex items-center gap-3">
-        <NumberField label="Slide" unit="mm" decimals={1} value={along} onCommit={movementEdit.typeSlide} width="w-14" />
+        <NumberField label={movementsText.slide} unit="mm" decimals={1} value={along} onCommit={movementEdit.typeSlide} width="w-14" />
         <MovementScale
-          label={`Slide at ${mechanism.angleDeg}°`}
+          label={say(movementsText.slideAt, { angleDeg: mechanism.angleDeg })}
           orientation="horizontal"
           valueMm={along}
           ruler={travel}
           stops={travel}
           optical={slideEnds(geometry.settings)}
-          valueWords={(mm) => `${mmWords(mm)} along the slide`}
+          valueWords={(mm) => say(movementsText.alongTheSlide, { mm: mmWords(mm) })}
           onChange={(mm, gesture) => movementEdit.move(onSlide(mechanism, mm), gesture)}
         />
       </div>

@@ -1,3 +1,5 @@
+import { movementsText } from '@gangway/messages/web/bench/movements';
+import { say } from '@gangway/messages/say';
 import { nearestReachable, onSlide, reaches, travelOf } from '@gangway/core/rig/mechanism';
 import { patched } from '@gangway/core/setup/patch';
 import { apertureWords, capital, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
@@ -31,7 +33,7 @@ function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
   if (!settings) return null;
   const { mechanism } = settings.rig;
   if (mechanism.kind === 'line') {
-    return 'This slide is locked to an angle: rise and shift go together.';
+    return movementsText.thisSlideIsLockedTo;
   }
   const to = control === 'rise' ? { riseMm: mm } : { shiftMm: mm };
   const next = { ...settings.movements, ...to };
@@ -39,10 +41,10 @@ function typeMovement(control: 'rise' | 'shift', mm: number): string | null {
     const ends = travelOf(mechanism, control, settings.movements);
     const words = control === 'rise' ? riseWords : shiftWords;
     const wanted = capital(words(mm));
-    if (!ends || ends.maxMm - ends.minMm === 0) return `${wanted} is beyond the mechanism: it does not move this way here.`;
+    if (!ends || ends.maxMm - ends.minMm === 0) return say(movementsText.isBeyondTheMechanismIt, { wanted });
     const other = control === 'rise' ? shiftWords(settings.movements.shiftMm) : riseWords(settings.movements.riseMm);
-    const along = mechanism.kind === 'disc' ? `, with ${other}` : '';
-    return `${wanted} is beyond the end stop: the slide goes from ${words(ends.minMm)} to ${words(ends.maxMm)}${along}.`;
+    const along = mechanism.kind === 'disc' ? say(movementsText.with, { other }) : '';
+    return say(movementsText.isBeyondTheEndStop, { wanted, minMm: words(ends.minMm), maxMm: words(ends.maxMm), along });
   }
   // Where the stops are not known, still only what can be written down.
   const wrong = refusal(movementsSchema.safeParse(next));
@@ -55,7 +57,11 @@ function typeSlide(mm: number): string | null {
   const mechanism = setupEdit.present()?.rig.mechanism;
   if (mechanism?.kind !== 'line') return null;
   if (mm > mechanism.forwardMm + 0.005 || mm < -mechanism.backMm - 0.005) {
-    return `Slide ${mmWords(mm)} is beyond the end stop: it goes from ${fixed(-mechanism.backMm, 1)} to ${mmWords(mechanism.forwardMm)}.`;
+    return say(movementsText.slideIsBeyondTheEnd, {
+      mm: mmWords(mm),
+      backMm: fixed(-mechanism.backMm, 1),
+      forwardMm: mmWords(mechanism.forwardMm),
+    });
   }
   move(onSlide(mechanism, mm));
   return null;
@@ -71,7 +77,7 @@ function moveWithin(to: ShiftPosition, gesture?: string): void {
   if (settings && (settings.composedAt.tiltDeg !== settings.front.tiltDeg || settings.composedAt.swingDeg !== settings.front.swingDeg)) {
     setupEdit.change(
       patched(settings, { movements: { riseMm: near.riseMm, shiftMm: near.shiftMm }, composed: true }),
-      'composed anew',
+      movementsText.composedAnew,
       gesture,
     );
     return;
@@ -81,7 +87,8 @@ function moveWithin(to: ShiftPosition, gesture?: string): void {
 
 function setOrientation(orientation: SetupSettings['orientation']): void {
   const settings = setupEdit.present();
-  if (settings && settings.orientation !== orientation) setupEdit.change(patched(settings, { orientation }), `frame in ${orientation}`);
+  if (settings && settings.orientation !== orientation)
+    setupEdit.change(patched(settings, { orientation }), say(movementsText.frameIn, { orientation }));
 }
 
 function setAperture(fNumber: number, gesture?: string): void {
@@ -94,7 +101,11 @@ function typeAperture(fNumber: number): string | null {
   const lens = setupEdit.present()?.rig.lens;
   if (!lens) return null;
   if (fNumber < lens.widestFNumber || fNumber > lens.smallestFNumber) {
-    return `${apertureWords(fNumber)} is not on this lens: it goes from ${apertureWords(lens.widestFNumber)} to ${apertureWords(lens.smallestFNumber)}.`;
+    return say(movementsText.isNotOnThisLens, {
+      fNumber: apertureWords(fNumber),
+      widestFNumber: apertureWords(lens.widestFNumber),
+      smallestFNumber: apertureWords(lens.smallestFNumber),
+    });
   }
   setAperture(fNumber);
   return null;

@@ -1,3 +1,5 @@
+import { placeText } from '@gangway/messages/web/bench/place';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { scaleLinear } from 'd3-scale';
 import { memo, useId, useMemo, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
@@ -29,7 +31,7 @@ export function PlaceDrawing({ geometry, scene }: { readonly geometry: Geometry;
           width={size.width}
           height={size.height}
           className="absolute inset-0 select-none"
-          aria-label="Plan and elevation"
+          aria-label={placeText.planAndElevation}
           aria-describedby={wordsId}
         >
           <Metres layout={layout} width={size.width} height={size.height} />
@@ -49,9 +51,14 @@ export function PlaceDrawing({ geometry, scene }: { readonly geometry: Geometry;
 function placeWords(scene: Scene): string {
   const { topM, widthM } = extentOf(scene.subject);
   return [
-    `The camera is ${metresWords(scene.distanceM)} away, ${fixed(Math.abs(scene.asideM), 2)} m to the ${scene.asideM < 0 ? 'left' : 'right'} of the middle, the lens ${fixed(scene.cameraHeightM, 2)} m up.`,
-    `The subject is ${fixed(widthM, 2)} m wide as seen from here and reaches ${fixed(topM, 2)} m up.`,
-    scene.roomM === null ? 'Nothing limits how far back you can go.' : `An obstacle is ${metresWords(scene.roomM)} from the subject.`,
+    say(placeText.theCameraIsAwayM, {
+      distanceM: metresWords(scene.distanceM),
+      asideM: fixed(Math.abs(scene.asideM), 2),
+      asideM2: scene.asideM < 0 ? 'yes' : 'no',
+      cameraHeightM: fixed(scene.cameraHeightM, 2),
+    }),
+    say(placeText.theSubjectIsMWide, { widthM: fixed(widthM, 2), topM: fixed(topM, 2) }),
+    scene.roomM === null ? placeText.nothingLimitsHowFarBack : say(placeText.anObstacleIsFromThe, { roomM: metresWords(scene.roomM) }),
   ].join(' ');
 }
 
@@ -72,10 +79,10 @@ const Metres = memo(function Metres({
   return (
     <g>
       <text x={4} y={13} fontSize="11" fontWeight="600" letterSpacing="0.06em" fill="var(--ink-soft)">
-        FROM ABOVE
+        {placeText.fromAbove}
       </text>
       <text x={4} y={layout.splitPx + 4} fontSize="11" fontWeight="600" letterSpacing="0.06em" fill="var(--ink-soft)">
-        FROM THE SIDE
+        {placeText.fromTheSide}
       </text>
       <line x1={0} x2={width} y1={ground} y2={ground} stroke="var(--ink)" strokeWidth="1.4" />
       {ticks.map((m) => (
@@ -144,7 +151,7 @@ function Obstacle({ layout, scene }: { readonly layout: PlaceLayout; readonly sc
       />
       <line x1={x} x2={x} y1={18} y2={layout.sideY(0)} stroke="var(--ink)" strokeWidth="1.6" />
       <text x={x + 5} y={30} fontSize="11.5" fill="var(--ink-soft)" stroke="var(--ground)" strokeWidth="3" paintOrder="stroke">
-        obstacle
+        {placeText.obstacle}
       </text>
     </g>
   );
@@ -208,7 +215,7 @@ function TopInFrom({ layout, geometry, scene }: { readonly layout: PlaceLayout; 
         strokeWidth="3"
         paintOrder="stroke"
       >
-        top in from {metresWords(off.forTopM)}
+        {say(placeText.topInFrom, { forTopM: metresWords(off.forTopM) })}
       </text>
     </g>
   );
@@ -266,14 +273,18 @@ function gripsOf(scene: Scene): readonly Grip[] {
     {
       key: 'camera-plan',
       camera: true,
-      label: 'Camera from above: left and right change the distance, up and down move it aside',
-      words: `${metresWords(scene.distanceM)} away, ${fixed(scene.asideM, 2)} m aside`,
+      label: placeText.cameraFromAboveLeftAnd,
+      words: say(placeText.awayMAside, { distanceM: metresWords(scene.distanceM), asideM: fixed(scene.asideM, 2) }),
       now: scene.distanceM,
       view: 'plan',
       at: { awayM: -scene.distanceM, sideM: scene.asideM },
       put: ({ awayM, sideM }, gesture) => {
         distance(-awayM, gesture);
-        amend({ asideM: Math.abs(sideM) < 0.012 * scene.distanceM ? 0 : paced(sideM) }, `${fixed(sideM, 2)} m aside`, gesture);
+        amend(
+          { asideM: Math.abs(sideM) < 0.012 * scene.distanceM ? 0 : paced(sideM) },
+          say(placeText.mAside, { sideM: fixed(sideM, 2) }),
+          gesture,
+        );
       },
       nudge: (away, side, gesture) => {
         if (away !== 0) distance(scene.distanceM - away * step, gesture);
@@ -283,21 +294,21 @@ function gripsOf(scene: Scene): readonly Grip[] {
     {
       key: 'camera-side',
       camera: true,
-      label: 'Lens from the side: left and right change the distance, up and down its height',
-      words: `${metresWords(scene.distanceM)} away, ${fixed(scene.cameraHeightM, 2)} m up`,
+      label: placeText.lensFromTheSideLeft,
+      words: say(placeText.awayMUp, { distanceM: metresWords(scene.distanceM), cameraHeightM: fixed(scene.cameraHeightM, 2) }),
       now: scene.cameraHeightM,
       view: 'elevation',
       at: { awayM: -scene.distanceM, sideM: scene.cameraHeightM },
       put: ({ awayM, sideM }, gesture) => {
         distance(-awayM, gesture);
-        amend({ cameraHeightM: Math.max(0.02, paced(sideM)) }, `lens at ${fixed(sideM, 2)} m`, gesture);
+        amend({ cameraHeightM: Math.max(0.02, paced(sideM)) }, say(placeText.lensAtM, { sideM: fixed(sideM, 2) }), gesture);
       },
       nudge: (away, side, gesture) => {
         if (away !== 0) distance(scene.distanceM - away * step, gesture);
         else
           amend(
             { cameraHeightM: paced(scene.cameraHeightM + side * 0.01) },
-            `lens at ${fixed(scene.cameraHeightM + side * 0.01, 2)} m`,
+            say(placeText.lensAtM2, { cameraHeightM: fixed(scene.cameraHeightM + side * 0.01, 2) }),
             gesture,
           );
       },
@@ -307,14 +318,19 @@ function gripsOf(scene: Scene): readonly Grip[] {
       : [
           {
             key: 'room',
-            label: 'Obstacle behind the camera',
+            label: placeText.obstacleBehindTheCamera,
             words: metresWords(scene.roomM),
             now: scene.roomM,
             view: 'plan' as const,
             at: { awayM: -scene.roomM, sideM: 0 },
-            put: ({ awayM }: InView, gesture: string) => void amend({ roomM: Math.max(0.05, paced(-awayM)) }, 'the obstacle', gesture),
+            put: ({ awayM }: InView, gesture: string) =>
+              void amend({ roomM: Math.max(0.05, paced(-awayM)) }, placeText.theObstacle, gesture),
             nudge: (away: number, _: number, gesture: string) =>
-              void amend({ roomM: Math.max(0.05, paced((scene.roomM ?? 0) - away * stepOf(scene.roomM ?? 0))) }, 'the obstacle', gesture),
+              void amend(
+                { roomM: Math.max(0.05, paced((scene.roomM ?? 0) - away * stepOf(scene.roomM ?? 0))) },
+                placeText.theObstacle,
+                gesture,
+              ),
           },
         ]),
   ];

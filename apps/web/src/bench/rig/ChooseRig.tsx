@@ -1,3 +1,4 @@
+import { rigText } from '@gangway/messages/web/bench/rig';
 import { builtRig } from '@gangway/contract/kit';
 import { api, errorSentence } from '../../store/api';
 import { Dialog } from '../../ui/Dialog';
@@ -17,15 +18,10 @@ export function ChooseRig({ present, onChoose, onClose }: ChooseRigProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
   return (
-    <Dialog
-      open
-      onClose={onClose}
-      title="Rig of this setup"
-      help="Movements stay as they are; a check says whether the other rig allows them."
-    >
+    <Dialog open onClose={onClose} title={rigText.rigOfThisSetup} help={rigText.movementsStayAsTheyAre}>
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
-      {!kit && !error && <p role="status">Loading the kit…</p>}
-      {kit?.rigs.every(({ archived }) => archived) && <p>The kit has no rig yet: build one there first.</p>}
+      {!kit && !error && <p role="status">{rigText.loadingTheKit}</p>}
+      {kit?.rigs.every(({ archived }) => archived) && <p>{rigText.theKitHasNoRig}</p>}
       <ul>
         {kit?.rigs
           .filter(({ archived }) => !archived)
@@ -44,14 +40,14 @@ export function ChooseRig({ present, onChoose, onClose }: ChooseRigProps) {
                   {rig === null && ' (unfinished)'}
                 </button>
                 <TextLink to={`/kit/rigs/${chosen.id}`} className="text-xs text-ink-soft hover:text-ink">
-                  open
+                  {rigText.open}
                 </TextLink>
               </li>
             );
           })}
       </ul>
       <TextLink to="/kit/rigs" className="mt-3 inline-block text-sm font-medium">
-        To the kit
+        {rigText.toTheKit}
       </TextLink>
     </Dialog>
   );

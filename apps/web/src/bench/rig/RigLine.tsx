@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/web/bench/rig';
+import { say } from '@gangway/messages/say';
 import { Camera } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import { apertureWords, fixed } from '@gangway/core/words';
@@ -13,7 +15,7 @@ import { TextLink } from '../../ui/TextButton';
 export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: Rig; readonly onChoose: () => void }) {
   const { lens, name, mechanism, rigId } = rig;
   return (
-    <section aria-label="Rig">
+    <section aria-label={rigText.rig2}>
       <div className="flex items-start gap-2">
         <div className="grow">
           <h2 className="font-semibold leading-tight">
@@ -26,12 +28,16 @@ export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: 
             )}
           </h2>
           <p className="text-sm text-ink-soft">
-            {fixed(lens.focalMm, lens.focalMm % 1 === 0 ? 0 : 1)} mm, {apertureWords(lens.widestFNumber)} to{' '}
-            {apertureWords(lens.smallestFNumber)}. {mechanismWords(mechanism)}
+            {say(rigText.mmTo, {
+              focalMm: fixed(lens.focalMm, lens.focalMm % 1 === 0 ? 0 : 1),
+              widestFNumber: apertureWords(lens.widestFNumber),
+              smallestFNumber: apertureWords(lens.smallestFNumber),
+              mechanism: mechanismWords(mechanism),
+            })}
           </p>
         </div>
         <Button onClick={onChoose}>
-          <Camera size={15} aria-hidden /> Rig
+          <Camera size={15} aria-hidden /> {rigText.rig2}
         </Button>
       </div>
       <Newer rig={rig} />
@@ -48,11 +54,12 @@ function Newer({ rig }: { readonly rig: Rig }) {
   return (
     <div role="status" className="mt-1.5 rounded-md border border-rule bg-ground p-2 text-sm">
       <p>
-        The kit has newer specs for this rig: {found.words.slice(0, 3).join('; ')}
-        {more > 0 && ` and ${more} more`}. This setup works with those it was made with.
+        {say(rigText.theKitHasNewerSpecs, { words: found.words.slice(0, 3).join('; ') })}
+        {more > 0 && say(rigText.andMore, { more })}
+        {rigText.thisSetupWorksWithThose}
       </p>
-      <Button className="mt-1" onClick={() => rigEdit.setRig(found.rig, 'newer specs of the rig')}>
-        Use the new specs
+      <Button className="mt-1" onClick={() => rigEdit.setRig(found.rig, rigText.newerSpecsOfTheRig)}>
+        {rigText.useTheNewSpecs}
       </Button>
     </div>
   );

@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/web/bench/rig';
+import { say } from '@gangway/messages/say';
 import { differences } from '@gangway/contract/kitDifferences';
 import { builtRig, type Kit } from '@gangway/contract/kit';
 import { partsInOrder } from '@gangway/core/rig/parts';
@@ -19,10 +21,10 @@ export function newFigures(rig: Rig, kit: Kit): NewFigures | null {
   const [was, is] = [partsInOrder(rig.parts), partsInOrder(now.parts)];
   const changed = is.flatMap((item) => {
     const before = was.find(({ id }) => id === item.id);
-    return before ? differences(before, item).map((words) => `${item.name}, ${words}`) : [`${item.name} added`];
+    return before ? differences(before, item).map((words) => `${item.name}, ${words}`) : [say(rigText.added, { name: item.name })];
   });
-  const gone = was.filter(({ id }) => !is.some((item) => item.id === id)).map(({ name }) => `${name} taken out`);
-  const named = now.name === rig.name ? [] : [`name: ${rig.name} → ${now.name}`];
+  const gone = was.filter(({ id }) => !is.some((item) => item.id === id)).map(({ name }) => say(rigText.takenOut, { name }));
+  const named = now.name === rig.name ? [] : [say(rigText.name, { name: rig.name, name2: now.name })];
   const words = [...named, ...changed, ...gone];
-  return { rig: now, words: words.length > 0 ? words : ['the chain is put together in another way'] };
+  return { rig: now, words: words.length > 0 ? words : [rigText.theChainIsPutTogether] };
 }

@@ -1,3 +1,5 @@
+import { rigText } from '@gangway/messages/web/bench/rig';
+import { say } from '@gangway/messages/say';
 import type { KitItem } from '@gangway/core/kit/item';
 import { assembled, storedRig } from '@gangway/core/rig/assembled';
 import { withItem } from '@gangway/core/rig/parts';
@@ -7,7 +9,7 @@ import type { Rig } from '@gangway/core/model/rig';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { setupEdit } from '../editing/setupEdit';
 
-function setRig(rig: Rig, said = 'specs of the rig'): void {
+function setRig(rig: Rig, said: string = rigText.specsOfTheRig): void {
   const settings = setupEdit.present();
   if (settings) setupEdit.change(fittedTo(rig, settings), said);
 }
@@ -26,7 +28,7 @@ function takeRig(
   const tenths = riseMm >= 0 ? Math.ceil(riseMm * 10 - 1e-9) : Math.floor(riseMm * 10 + 1e-9);
   setupEdit.change(
     { ...fitted, focusM, orientation, fNumber: fromFNumber ?? fitted.fNumber, movements: { riseMm: tenths / 10 + 0, shiftMm: 0 } },
-    `rig “${rig.name}”, ${orientation}`,
+    say(rigText.rig, { name: rig.name, orientation }),
   );
 }
 
@@ -34,7 +36,7 @@ function takeRig(
 function takeItem(item: KitItem): void {
   const rig = setupEdit.present()?.rig;
   const next = rig && assembled({ ...storedRig(rig), parts: withItem(rig.parts, item) });
-  if (next?.known) setRig(next.value, `specs of ${item.name}`);
+  if (next?.known) setRig(next.value, say(rigText.specsOf, { name: item.name }));
 }
 
 /** What puts another rig, or other figures of this one, on the bench. */

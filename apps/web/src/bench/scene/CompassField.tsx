@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import { STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { frontBearing, windWords } from '@gangway/core/sun/bearing';
 import { NumberField } from '../../ui/NumberField';
@@ -16,9 +18,9 @@ export function CompassField({ scene }: { readonly scene: Scene }) {
         decimals={0}
         value={compassDeg ?? 0}
         {...(compassDeg === null && { words: '?' })}
-        onCommit={(deg) => sceneEdit.amendScene((each) => ({ ...each, compassDeg: deg }), `faces ${deg}°`)}
+        onCommit={(deg) => sceneEdit.amendScene((each) => ({ ...each, compassDeg: deg }), say(sceneText.faces, { deg }))}
       />
-      {front !== null && <p className="text-xs text-ink-soft">The front faces {windWords(front)}; the job’s page says when it is lit.</p>}
+      {front !== null && <p className="text-xs text-ink-soft">{say(sceneText.theFrontFacesTheJobs, { front: windWords(front) })}</p>}
     </div>
   );
 }

@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import { useState } from 'react';
 import { typedNumber } from '@gangway/contract/typedNumber';
 import { CoreError } from '@gangway/core/errors';
@@ -27,14 +29,14 @@ const ask = (key: string, label: string, unit: string, start = ''): Ask => ({ ke
 /** The four ways to a height that a photographer has on the spot. */
 const METHODS = {
   angle: {
-    title: 'Distance and angle',
-    how: 'Measure to its foot and hold an inclinometer, or a phone, at the top.',
+    title: sceneText.distanceAndAngle,
+    how: sceneText.measureToItsFootAnd,
     asks: [
-      ask('distanceM', 'Distance to the foot', 'm'),
-      ask('angleDeg', 'Angle up to the top', '°'),
-      ask('eyeM', 'Height of the eye', 'm', '1.6'),
-      ask('distanceErrorM', 'Distance sure to', '± m', '0.2'),
-      ask('angleErrorDeg', 'Angle sure to', '± °', '0.5'),
+      ask('distanceM', sceneText.distanceToTheFoot, 'm'),
+      ask('angleDeg', sceneText.angleUpToTheTop, '°'),
+      ask('eyeM', sceneText.heightOfTheEye, 'm', '1.6'),
+      ask('distanceErrorM', sceneText.distanceSureTo, '± m', '0.2'),
+      ask('angleErrorDeg', sceneText.angleSureTo, '± °', '0.5'),
     ],
     find: (of) =>
       heightByAngle({
@@ -46,15 +48,15 @@ const METHODS = {
       }),
   },
   baseline: {
-    title: 'Two angles along a line',
-    how: 'Where the foot cannot be reached: one angle, walk straight toward it, measure the walk, another angle.',
+    title: sceneText.twoAnglesAlongALine,
+    how: sceneText.whereTheFootCannotBe,
     asks: [
-      ask('baselineM', 'Walked', 'm'),
-      ask('farDeg', 'Angle from the farther place', '°'),
-      ask('nearDeg', 'Angle from the nearer place', '°'),
-      ask('eyeM', 'Height of the eye', 'm', '1.6'),
-      ask('baselineErrorM', 'Walk sure to', '± m', '0.2'),
-      ask('angleErrorDeg', 'Angles sure to', '± °', '0.5'),
+      ask('baselineM', sceneText.walked, 'm'),
+      ask('farDeg', sceneText.angleFromTheFartherPlace, '°'),
+      ask('nearDeg', sceneText.angleFromTheNearerPlace, '°'),
+      ask('eyeM', sceneText.heightOfTheEye, 'm', '1.6'),
+      ask('baselineErrorM', sceneText.walkSureTo, '± m', '0.2'),
+      ask('angleErrorDeg', sceneText.anglesSureTo, '± °', '0.5'),
     ],
     find: (of) =>
       heightByBaseline({
@@ -67,25 +69,25 @@ const METHODS = {
       }),
   },
   storeys: {
-    title: 'Storeys counted',
-    how: 'Measure or guess one storey, count them, add the roof and the base.',
+    title: sceneText.storeysCounted,
+    how: sceneText.measureOrGuessOneStorey,
     asks: [
-      ask('storeys', 'Storeys', ''),
-      ask('storeyM', 'One storey', 'm'),
-      ask('restM', 'Roof and base', 'm', '0'),
-      ask('storeyErrorM', 'One storey sure to', '± m', '0.15'),
+      ask('storeys', sceneText.storeys, ''),
+      ask('storeyM', sceneText.oneStorey, 'm'),
+      ask('restM', sceneText.roofAndBase, 'm', '0'),
+      ask('storeyErrorM', sceneText.oneStoreySureTo, '± m', '0.15'),
     ],
     find: (of) => heightByStoreys(of('storeys'), of('storeyM'), of('restM'), of('storeyErrorM')),
   },
   picture: {
-    title: 'A test picture',
-    how: 'Taken level, with something of known size (a door, a rod, a person) standing against it.',
+    title: sceneText.aTestPicture,
+    how: sceneText.takenLevelWithSomethingOf,
     asks: [
-      ask('knownM', 'The known thing', 'm'),
-      ask('knownPx', 'It is high in the picture', 'px'),
-      ask('wantedPx', 'The whole is high', 'px'),
-      ask('knownErrorM', 'Known sure to', '± m', '0.02'),
-      ask('readErrorPx', 'Each end read to', '± px', '3'),
+      ask('knownM', sceneText.theKnownThing, 'm'),
+      ask('knownPx', sceneText.itIsHighInThe, 'px'),
+      ask('wantedPx', sceneText.theWholeIsHigh, 'px'),
+      ask('knownErrorM', sceneText.knownSureTo, '± m', '0.02'),
+      ask('readErrorPx', sceneText.eachEndReadTo, '± px', '3'),
     ],
     find: (of) =>
       heightByPicture({
@@ -118,9 +120,9 @@ export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
   const textOf = ({ key, start }: Ask) => typed[key] ?? start;
   const found = foundBy(method, textOf);
   return (
-    <Dialog open onClose={onClose} title="Find the height" help={method.how}>
+    <Dialog open onClose={onClose} title={sceneText.findTheHeight} help={method.how}>
       <div className="grid gap-2 text-sm">
-        <Select aria-label="How" value={id} onChange={(event) => setId(event.target.value as MethodId)}>
+        <Select aria-label={sceneText.how} value={id} onChange={(event) => setId(event.target.value as MethodId)}>
           {Object.entries(METHODS).map(([key, { title }]) => (
             <option key={key} value={key}>
               {title}
@@ -149,24 +151,20 @@ export function FindHeight({ scene, onTake, onClose }: FindHeightProps) {
             <span className="text-sm text-ink-soft">{found.words}</span>
           )}
         </p>
-        {found.kind === 'found' && (
-          <p className="text-xs text-ink-soft">
-            ± is one standard deviation: two times out of three the height lies within it, and hardly ever outside twice as much.
-          </p>
-        )}
+        {found.kind === 'found' && <p className="text-xs text-ink-soft">{sceneText.isOneStandardDeviationTwo}</p>}
         {refusal && (
           <p role="alert" className="text-fails">
             {refusal}
           </p>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{sceneText.cancel}</Button>
           <Button
             look="main"
             disabled={found.kind !== 'found'}
             onClick={() => found.kind === 'found' && setRefusal(onTake(Math.round(found.height.heightM * 100) / 100))}
           >
-            Use it
+            {sceneText.useIt}
           </Button>
         </div>
       </div>
@@ -180,10 +178,10 @@ function foundBy(method: Method, textOf: (ask: Ask) => string): Found {
   const numbers = new Map<string, number>();
   for (const each of method.asks) {
     const text = textOf(each).trim();
-    if (text === '') return { kind: 'open', words: `${each.label} is still to be given.` };
+    if (text === '') return { kind: 'open', words: say(sceneText.isStillToBeGiven, { label: each.label }) };
     const number = typedNumber(text);
     if (number === null || !Number.isFinite(number))
-      return { kind: 'open', words: `${each.label}: “${text.slice(0, 24)}” is not a number.` };
+      return { kind: 'open', words: say(sceneText.isNotANumber, { label: each.label, text: text.slice(0, 24) }) };
     numbers.set(each.key, number);
   }
   try {

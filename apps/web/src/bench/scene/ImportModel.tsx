@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import { useState } from 'react';
 import { MODEL_MOST } from '@gangway/contract/scene';
 import { typedNumber } from '@gangway/contract/typedNumber';
@@ -53,21 +55,21 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
     <Dialog
       open
       onClose={onClose}
-      title="Massing model from a file"
-      help={`glTF (.glb, or .gltf with everything embedded) or OBJ; blocks, not details: at most ${MODEL_MOST.triangles} triangles and 20 MB.`}
+      title={sceneText.massingModelFromAFile}
+      help={say(sceneText.gltfGlbOrGltfWith, { triangles: MODEL_MOST.triangles })}
     >
       <div className="grid gap-3 text-sm">
         <input
           type="file"
           accept=".obj,.gltf,.glb"
-          aria-label="File of the model"
+          aria-label={sceneText.fileOfTheModel}
           onChange={(event) => {
             const file = event.target.files?.[0];
             if (file) void open(file);
           }}
           className="text-sm"
         />
-        {busy && <p role="status">Reading the file …</p>}
+        {busy && <p role="status">{sceneText.readingTheFile}</p>}
         {(refusal ?? made?.words) && (
           <p role="alert" className="text-fails">
             {refusal ?? made?.words}
@@ -75,35 +77,40 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
         )}
         {read && (
           <label className="flex items-center justify-between gap-3">
-            Up in the file is
+            {sceneText.upInTheFileIs}
             <Select value={up} onChange={(event) => setUp(event.target.value as UpAxis)}>
-              <option value="y">the y axis</option>
-              <option value="z">the z axis</option>
+              <option value="y">{sceneText.theYAxis}</option>
+              <option value="z">{sceneText.theZAxis}</option>
             </Select>
           </label>
         )}
         {made?.mesh && (
           <>
             <p className="tabular-nums">
-              {made.mesh.triangles.length / 3} triangles. In units of the file it is{' '}
-              {meshSize(made.mesh)
-                .size.map((each, i) => `${fixed(each, each < 10 ? 3 : 1)} ${['wide', 'high', 'deep'][i]}`)
-                .join(', ')}
-              .
+              {say(sceneText.trianglesInUnitsOfThe, {
+                length: made.mesh.triangles.length / 3,
+                size: meshSize(made.mesh)
+                  .size.map((each, i) => `${fixed(each, each < 10 ? 3 : 1)} ${['wide', 'high', 'deep'][i]}`)
+                  .join(', '),
+              })}
             </p>
             <div className="flex items-baseline gap-2">
               <label className="flex items-baseline gap-2">
-                Known:
-                <Select aria-label="Which length is known" value={length} onChange={(event) => setLength(event.target.value as Length)}>
+                {sceneText.known}
+                <Select
+                  aria-label={sceneText.whichLengthIsKnown}
+                  value={length}
+                  onChange={(event) => setLength(event.target.value as Length)}
+                >
                   {LENGTHS.map((each) => (
                     <option key={each} value={each}>
-                      its {each}
+                      {say(sceneText.its, { each })}
                     </option>
                   ))}
                 </Select>
               </label>
               <input
-                aria-label="Known length in metres"
+                aria-label={sceneText.knownLengthInMetres}
                 inputMode="decimal"
                 autoComplete="off"
                 value={text}
@@ -115,14 +122,14 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
             {text !== '' && factor === null && (
               <p className="text-fails">
                 {size > 0
-                  ? `“${text.slice(0, 24)}” is no length; type metres, more than 0.`
-                  : `The model has no ${length}; choose another length.`}
+                  ? say(sceneText.isNoLengthTypeMetres, { text: text.slice(0, 24) })
+                  : say(sceneText.theModelHasNoChoose, { length })}
               </p>
             )}
           </>
         )}
         <div className="flex justify-end gap-2">
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{sceneText.cancel}</Button>
           <Button
             look="main"
             disabled={!made?.mesh || factor === null}
@@ -131,7 +138,7 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
                 setRefusal(onTake({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
             }}
           >
-            Use it
+            {sceneText.useIt}
           </Button>
         </div>
       </div>

@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import { useMemo, useState } from 'react';
 import { builtRig } from '@gangway/contract/kit';
 import { extentOf } from '@gangway/core/subjects/subject';
@@ -52,28 +54,28 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
       open
       wide
       onClose={onClose}
-      title="Rigs that work from here"
-      help={`A level camera ${fixed(scene.distanceM, 1)} m away, the lens ${fixed(scene.cameraHeightM, 2)} m up; rigs that work and use most of the frame come first.`}
+      title={sceneText.rigsThatWorkFromHere}
+      help={say(sceneText.aLevelCameraMAway, { distanceM: fixed(scene.distanceM, 1), cameraHeightM: fixed(scene.cameraHeightM, 2) })}
     >
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
       <label className="mb-2 flex items-center gap-1.5 text-sm">
         <input type="checkbox" checked={footIn} onChange={(event) => setFootIn(event.target.checked)} className="accent-accent" />
-        with the foot in the picture
+        {sceneText.withTheFootInThe}
       </label>
-      {!kit && !error && <p role="status">Loading the kit…</p>}
-      {kit && rows.length === 0 && <p>The kit has no finished rig that focuses at this distance. Build one in the kit first.</p>}
+      {!kit && !error && <p role="status">{sceneText.loadingTheKit}</p>}
+      {kit && rows.length === 0 && <p>{sceneText.theKitHasNoFinished}</p>}
       <div className="relative overflow-x-auto">
         <table className="w-full border-collapse text-sm">
           <thead>
             <tr className="border-b border-rule text-left text-ink-soft">
-              <Th className="py-1 pr-2">Rig</Th>
-              <Th className="px-2 py-1">Needs</Th>
-              <Th className="px-2 py-1">Allowed, by aperture</Th>
+              <Th className="py-1 pr-2">{sceneText.rig}</Th>
+              <Th className="px-2 py-1">{sceneText.needs}</Th>
+              <Th className="px-2 py-1">{sceneText.allowedByAperture}</Th>
               <Th className="px-2 py-1" end>
-                Fills
+                {sceneText.fills}
               </Th>
               <Th>
-                <span className="sr-only">Use</span>
+                <span className="sr-only">{sceneText.use}</span>
               </Th>
             </tr>
           </thead>
@@ -97,8 +99,11 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
                 </td>
                 <td className="px-2 py-1.5 text-right whitespace-nowrap tabular-nums">{fixed(found.used * 100, 0)} %</td>
                 <td className="py-1">
-                  <Button onClick={() => onTake(rig, found.orientation, found)} aria-label={`Use ${rig.name}, ${found.orientation}`}>
-                    Take
+                  <Button
+                    onClick={() => onTake(rig, found.orientation, found)}
+                    aria-label={say(sceneText.use2, { name: rig.name, orientation: found.orientation })}
+                  >
+                    {sceneText.take}
                   </Button>
                 </td>
               </tr>
@@ -113,5 +118,5 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
 function verdictLine(found: FromHere): string {
   if (found.reasons.length > 0) return `${capital(found.reasons.join('; '))}.`;
   if (found.fromFNumber === null) return '';
-  return `Works from ${apertureWords(found.fromFNumber)}.`;
+  return say(sceneText.worksFrom, { fromFNumber: apertureWords(found.fromFNumber) });
 }

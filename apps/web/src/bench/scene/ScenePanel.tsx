@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { LIGHT_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
@@ -44,11 +46,16 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
   };
   const heightKey = scene ? HEIGHTS[scene.subject.kind] : undefined;
   return (
-    <section aria-label="Subject and place" className="relative overflow-y-auto pr-3 text-sm">
+    <section aria-label={sceneText.subjectAndPlace} className="relative overflow-y-auto pr-3 text-sm">
       <label className="block">
-        <span className="engraved">Subject</span>
-        <Select aria-label="Subject" value={scene?.subject.kind ?? ''} onChange={(event) => choose(event.target.value as SubjectKind)} wide>
-          {scene === null && <option value="">choose …</option>}
+        <span className="engraved">{sceneText.subject}</span>
+        <Select
+          aria-label={sceneText.subject}
+          value={scene?.subject.kind ?? ''}
+          onChange={(event) => choose(event.target.value as SubjectKind)}
+          wide
+        >
+          {scene === null && <option value="">{sceneText.choose}</option>}
           {SUBJECT_KINDS.map((kind) => (
             <option key={kind} value={kind}>
               {SUBJECTS[kind].title}
@@ -56,11 +63,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
           ))}
         </Select>
       </label>
-      {scene === null && (
-        <p className="mt-2 text-ink-soft">
-          Choose a subject, or read a massing model from a file. Then type its dimensions here or drag them in the drawing.
-        </p>
-      )}
+      {scene === null && <p className="mt-2 text-ink-soft">{sceneText.chooseASubjectOrRead}</p>}
       {scene && (
         <>
           {scene.subject.kind === 'model' && <p className="mt-2 break-words">{modelWords(scene)}</p>}
@@ -79,16 +82,16 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
             ))}
             {heightKey && (
               <TextButton onClick={() => setSheet('height')} className="font-medium">
-                Find the height…
+                {sceneText.findTheHeight2}
               </TextButton>
             )}
             {scene.subject.kind === 'model' && (
               <TextButton onClick={() => setSheet('model')} className="font-medium">
-                Read another file …
+                {sceneText.readAnotherFile}
               </TextButton>
             )}
           </div>
-          <h3 className="engraved mt-3 mb-1">Camera</h3>
+          <h3 className="engraved mt-3 mb-1">{sceneText.camera}</h3>
           <PoseFields scene={scene} keys={['distanceM', 'asideM', 'cameraHeightM', 'yawDeg', 'pitchDeg', 'rollDeg']} />
           <CompassField scene={scene} />
           <div className="mt-1 grid justify-items-end">
@@ -99,24 +102,27 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
               endless
               decimals={2}
               onCommit={(value) =>
-                sceneEdit.amendScene((each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }), 'the obstacle')
+                sceneEdit.amendScene(
+                  (each) => ({ ...each, roomM: value === Number.POSITIVE_INFINITY ? null : value }),
+                  sceneText.theObstacle,
+                )
               }
             />
             {scene.roomM === null ? (
               <TextButton
                 onClick={() =>
-                  sceneEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), 'an obstacle')
+                  sceneEdit.amendScene((each) => ({ ...each, roomM: Math.round(each.distanceM * 1.2 * 10) / 10 }), sceneText.anObstacle)
                 }
                 className="font-medium"
               >
-                Add an obstacle behind me
+                {sceneText.addAnObstacleBehindMe}
               </TextButton>
             ) : (
               <TextButton
-                onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), 'no obstacle')}
+                onClick={() => sceneEdit.amendScene((each) => ({ ...each, roomM: null }), sceneText.noObstacle)}
                 className="text-ink-soft"
               >
-                Remove the obstacle
+                {sceneText.removeTheObstacle}
               </TextButton>
             )}
           </div>
@@ -132,7 +138,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
             onTake={(heightM) => {
               const refusal = sceneEdit.tryScene(
                 { ...scene, subject: { ...scene.subject, [heightKey]: heightM } },
-                `height ${fixed(heightM, 2)} m`,
+                say(sceneText.heightM, { heightM: fixed(heightM, 2) }),
               );
               if (refusal === null) setSheet(null);
               return refusal;
@@ -143,7 +149,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
           <ImportModel
             onClose={() => setSheet(null)}
             onTake={(subject) => {
-              const refusal = sceneEdit.tryScene({ ...base, subject, watched: null }, `the model ${subject.mesh.name}`);
+              const refusal = sceneEdit.tryScene({ ...base, subject, watched: null }, say(sceneText.theModel, { name: subject.mesh.name }));
               if (refusal === null) setSheet(null);
               return refusal;
             }}
@@ -163,7 +169,13 @@ function decimalsFor(whole: boolean, key: string): number {
 function modelWords({ subject }: Scene): string {
   if (subject.kind !== 'model') return '';
   const { topM, widthM, depthM } = extentOf(subject);
-  return `${subject.mesh.name}: ${fixed(widthM, 2)} m wide, ${fixed(topM, 2)} m high, ${fixed(depthM, 2)} m deep, ${subject.mesh.triangles.length / 3} triangles.`;
+  return say(sceneText.mWideMHighM, {
+    name: subject.mesh.name,
+    widthM: fixed(widthM, 2),
+    topM: fixed(topM, 2),
+    depthM: fixed(depthM, 2),
+    length: subject.mesh.triangles.length / 3,
+  });
 }
 
 /** A lamp or the sun that may shine into the lens. */
@@ -178,12 +190,12 @@ function Light({ scene }: { readonly scene: Scene }) {
           onChange={(event) =>
             sceneEdit.amendScene(
               (each) => ({ ...each, light: event.target.checked ? { bearingDeg: 45, heightDeg: 30, shaded: false } : null }),
-              event.target.checked ? 'a light source' : 'no light source',
+              event.target.checked ? sceneText.aLightSource : sceneText.noLightSource,
             )
           }
           className="accent-accent"
         />
-        The sun or a lamp is near the picture
+        {sceneText.theSunOrALamp}
       </label>
       {light && (
         <div className="mt-1 grid justify-items-end gap-1">
@@ -195,7 +207,10 @@ function Light({ scene }: { readonly scene: Scene }) {
               value={light[key]}
               decimals={1}
               onCommit={(value) =>
-                sceneEdit.amendScene((each) => ({ ...each, light: each.light && { ...each.light, [key]: value } }), 'the light source')
+                sceneEdit.amendScene(
+                  (each) => ({ ...each, light: each.light && { ...each.light, [key]: value } }),
+                  sceneText.theLightSource,
+                )
               }
             />
           ))}
@@ -206,12 +221,12 @@ function Light({ scene }: { readonly scene: Scene }) {
               onChange={(event) =>
                 sceneEdit.amendScene(
                   (each) => ({ ...each, light: each.light && { ...each.light, shaded: event.target.checked } }),
-                  event.target.checked ? 'the light shaded' : 'the light not shaded',
+                  event.target.checked ? sceneText.theLightShaded : sceneText.theLightNotShaded,
                 )
               }
               className="accent-accent"
             />
-            shaded by a hand, a flag or a hood
+            {sceneText.shadedByAHandA}
           </label>
         </div>
       )}
@@ -229,7 +244,7 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
   // Behind the lens or inside its focal length nothing is seen at all; the distance field refuses that.
   if (rise === null) return null;
   const even = evenHeightM(topM, footM);
-  const tooFar = (m: number) => (scene.roomM !== null && m > scene.roomM ? ' (behind the obstacle)' : '');
+  const tooFar = (m: number) => (scene.roomM !== null && m > scene.roomM ? sceneText.behindTheObstacle : '');
   const line = (words: string, action: string, act: () => string | null) => (
     <li>
       {words}{' '}
@@ -240,31 +255,35 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
   );
   return (
     <>
-      <h3 className="engraved mt-3 mb-1">To fit it in the frame</h3>
-      {!level && <p className="text-ink-soft">The camera is not level; these values are for a level one.</p>}
+      <h3 className="engraved mt-3 mb-1">{sceneText.toFitItInThe}</h3>
+      {!level && <p className="text-ink-soft">{sceneText.theCameraIsNotLevel}</p>}
       <ul className="grid gap-1">
         {rise.riseForTopMm > 0 ? (
-          line(`From here the top needs ${riseWords(rise.riseForTopMm)}.`, 'Apply', () =>
+          line(say(sceneText.fromHereTheTopNeeds, { riseForTopMm: riseWords(rise.riseForTopMm) }), sceneText.apply, () =>
             movementEdit.typeMovement('rise', Math.ceil(rise.riseForTopMm * 10) / 10),
           )
         ) : (
-          <li>From here the top is in the frame without rise.</li>
+          <li>{sceneText.fromHereTheTopIs}</li>
         )}
         {off &&
-          line(`With full rise the top is in the frame from ${fixed(off.forTopM, 1)} m${tooFar(off.forTopM)}.`, 'Move there', () =>
-            sceneEdit.setDistance(Math.ceil(off.forTopM * 10) / 10),
+          line(
+            say(sceneText.withFullRiseTheTop, { forTopM: fixed(off.forTopM, 1), forTopM2: tooFar(off.forTopM) }),
+            sceneText.moveThere,
+            () => sceneEdit.setDistance(Math.ceil(off.forTopM * 10) / 10),
           )}
         {off?.withFootM != null &&
           off.withFootM > off.forTopM + 0.05 &&
-          line(`Top and foot together from ${fixed(off.withFootM, 1)} m${tooFar(off.withFootM)}.`, 'Move there', () =>
-            sceneEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10),
+          line(
+            say(sceneText.topAndFootTogetherFrom, { withFootM: fixed(off.withFootM, 1), withFootM2: tooFar(off.withFootM) }),
+            sceneText.moveThere,
+            () => sceneEdit.setDistance(Math.ceil((off.withFootM ?? 0) * 10) / 10),
           )}
-        {line(`Equal rise and fall with the lens at ${fixed(even, 2)} m.`, 'Move there', () =>
-          sceneEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), `lens at ${fixed(even, 2)} m`),
+        {line(say(sceneText.equalRiseAndFallWith, { even: fixed(even, 2) }), sceneText.moveThere, () =>
+          sceneEdit.amendScene((each) => ({ ...each, cameraHeightM: even }), say(sceneText.lensAtM, { even: fixed(even, 2) })),
         )}
       </ul>
       <Button className="mt-2" onClick={() => setChoosing(true)}>
-        Which of my rigs can do it?
+        {sceneText.whichOfMyRigsCan}
       </Button>
       {choosing && (
         <Suspense fallback={null}>

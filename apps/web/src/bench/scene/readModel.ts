@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import { Group, Matrix4, Mesh, Vector3, type BufferGeometry, type Object3D } from 'three';
 import { GLTFLoader } from 'three/examples/jsm/loaders/GLTFLoader.js';
 import { OBJLoader } from 'three/examples/jsm/loaders/OBJLoader.js';
@@ -13,25 +16,33 @@ export class ModelRefused extends Error {}
 export async function readModel(file: File): Promise<Float64Array> {
   if (file.size > MODEL_MOST_BYTES)
     throw new ModelRefused(
-      `${file.name} has ${(file.size / 1024 / 1024).toFixed(1)} MB; a massing model may have at most ${MODEL_MOST_BYTES / 1024 / 1024} MB.`,
+      say(sceneText.hasMbAMassingModel, {
+        name: file.name,
+        size: fixedNumber(file.size / 1024 / 1024, 1),
+        modelMostBytes: MODEL_MOST_BYTES / 1024 / 1024,
+      }),
     );
-  if (file.size === 0) throw new ModelRefused(`${file.name} is empty.`);
+  if (file.size === 0) throw new ModelRefused(say(sceneText.isEmpty, { name: file.name }));
   const ending = /\.(obj|gltf|glb)$/iu.exec(file.name)?.[1]?.toLowerCase();
-  if (ending === undefined) throw new ModelRefused(`${file.name} is neither glTF (.gltf, .glb) nor OBJ (.obj).`);
+  if (ending === undefined) throw new ModelRefused(say(sceneText.isNeitherGltfGltfGlb, { name: file.name }));
   const bytes = new Uint8Array(await file.arrayBuffer());
   try {
     return trianglesOf(ending === 'obj' ? readObj(bytes) : await readGltf(bytes));
   } catch (error) {
     if (error instanceof ModelRefused) throw error;
     throw new ModelRefused(
-      `${file.name} could not be read as ${ending === 'obj' ? 'OBJ' : 'glTF'}: ${error instanceof Error ? error.message : String(error)}.`,
+      say(sceneText.couldNotBeReadAs, {
+        name: file.name,
+        ending: ending === 'obj' ? 'yes' : 'no',
+        error: error instanceof Error ? error.message : String(error),
+      }),
     );
   }
 }
 
 function readObj(bytes: Uint8Array): Object3D {
   const text = new TextDecoder('utf-8', { fatal: false }).decode(bytes);
-  if (!/^\s*v\s+\S/mu.test(text)) throw new ModelRefused('The file has no corners (lines that begin with v): it is no OBJ.');
+  if (!/^\s*v\s+\S/mu.test(text)) throw new ModelRefused(sceneText.theFileHasNoCorners);
   return new OBJLoader().parse(text);
 }
 
@@ -62,12 +73,12 @@ function unpacked(bytes: Uint8Array): { readonly json: GltfJson; readonly bin: U
   for (let at = 12; at + 8 <= bytes.length;) {
     const [length, type] = [view.getUint32(at, true), view.getUint32(at + 4, true)];
     const chunk = bytes.subarray(at + 8, at + 8 + length);
-    if (chunk.length < length) throw new ModelRefused('The file ends before it should: it was cut short.');
+    if (chunk.length < length) throw new ModelRefused(sceneText.theFileEndsBeforeIt);
     if (type === JSON_CHUNK) json = JSON.parse(new TextDecoder().decode(chunk)) as GltfJson;
     if (type === BIN_CHUNK) bin = chunk;
     at += 8 + length;
   }
-  if (!json) throw new ModelRefused('The file has no description of a scene.');
+  if (!json) throw new ModelRefused(sceneText.theFileHasNoDescription);
   return { json, bin };
 }
 
@@ -75,15 +86,15 @@ function unpacked(bytes: Uint8Array): { readonly json: GltfJson; readonly bin: U
 async function readGltf(bytes: Uint8Array): Promise<Object3D> {
   const { json, bin } = unpacked(bytes);
   if (!json.asset?.version?.startsWith('2'))
-    throw new ModelRefused(`The file is not glTF 2 but ${json.asset?.version ?? 'of no stated version'}.`);
+    throw new ModelRefused(say(sceneText.theFileIsNotGltf, { version: json.asset?.version ?? sceneText.ofNoStatedVersion }));
   if (json.extensionsRequired && json.extensionsRequired.length > 0)
-    throw new ModelRefused(`The file needs ${json.extensionsRequired.join(', ')}, which is not read here; export it without compression.`);
+    throw new ModelRefused(say(sceneText.theFileNeedsWhichIs, { extensionsRequired: json.extensionsRequired.join(', ') }));
   const starts: number[] = [];
   const parts: Uint8Array[] = [];
   let length = 0;
   for (const { uri, byteLength } of json.buffers ?? []) {
     const part = uri === undefined ? bin : embedded(uri);
-    if (!part || part.length < byteLength) throw new ModelRefused('The file has less data than it says: it was cut short.');
+    if (!part || part.length < byteLength) throw new ModelRefused(sceneText.theFileHasLessData);
     starts.push(length);
     parts.push(part);
     length += Math.ceil(part.length / 4) * 4;
@@ -104,8 +115,7 @@ async function readGltf(bytes: Uint8Array): Promise<Object3D> {
 
 function embedded(uri: string): Uint8Array {
   const found = /^data:[^,]*;base64,(.*)$/su.exec(uri);
-  if (!found?.[1])
-    throw new ModelRefused(`The file refers to another file, “${uri.slice(0, 60)}”; export it with everything embedded (.glb).`);
+  if (!found?.[1]) throw new ModelRefused(say(sceneText.theFileRefersToAnother, { uri: uri.slice(0, 60) }));
   return Uint8Array.from(atob(found[1]), (letter) => letter.charCodeAt(0));
 }
 
@@ -135,9 +145,7 @@ function trianglesOf(root: Object3D): Float64Array {
     0,
   );
   if (counted > MODEL_MOST.triangles)
-    throw new ModelRefused(
-      `The model has ${counted} triangles; a massing model may have at most ${MODEL_MOST.triangles}. Export it with less detail.`,
-    );
+    throw new ModelRefused(say(sceneText.theModelHasTrianglesA, { counted, triangles: MODEL_MOST.triangles }));
   const soup: number[] = [];
   const point = new Vector3();
   for (const { geometry, place } of meshes) {

@@ -1,3 +1,5 @@
+import { sceneText } from '@gangway/messages/web/bench/scene';
+import { say } from '@gangway/messages/say';
 import { sceneSchema, stanceSchema } from '@gangway/contract/scene';
 import type { Vec3 } from '@gangway/core/space/vector';
 import { patched } from '@gangway/core/setup/patch';
@@ -29,7 +31,7 @@ function amendScene(amend: (scene: Scene) => Scene, said: string, gesture?: stri
 
 /** The round thing whose stretch is looked after; `null` lets it go. */
 function watch(point: Vec3 | null): void {
-  amendScene((scene) => ({ ...scene, watched: point }), point ? 'a thing to watch' : 'nothing to watch');
+  amendScene((scene) => ({ ...scene, watched: point }), point ? sceneText.aThingToWatch : sceneText.nothingToWatch);
 }
 
 /** Stands so far off; a focus on the subject stays on it. */
@@ -38,11 +40,11 @@ function setDistance(distanceM: number, gesture?: string): string | null {
   if (!settings?.scene) return null;
   const { focalMm } = settings.rig.lens;
   if (!(distanceM * 1000 > focalMm * 1.01) || distanceM > 100_000)
-    return `Distance ${fixed(distanceM, 2)} m is out of range: it must be more than ${fixed((focalMm * 1.01) / 1000, 3)} m and at most 100000 m.`;
+    return say(sceneText.distanceMIsOutOf, { distanceM: fixed(distanceM, 2), focalMm: fixed((focalMm * 1.01) / 1000, 3) });
   const next = patched(settings, { distanceM });
   const words = next.scene && stanceWords(next.scene);
   if (words) return words;
-  setupEdit.change(next, `${fixed(distanceM, 2)} m away`, gesture);
+  setupEdit.change(next, say(sceneText.mAway, { distanceM: fixed(distanceM, 2) }), gesture);
   return null;
 }
 

@@ -1,3 +1,5 @@
+import { sectionText } from '@gangway/messages/web/bench/section';
+import { say } from '@gangway/messages/say';
 import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
 import { Maximize2, Minus, Plus } from 'lucide-react';
 import { ToggleGroup } from 'radix-ui';
@@ -32,7 +34,7 @@ const READ_MS = 200;
 /** A sheet lets the pointer through but where something is to be taken hold of. */
 const LAYER =
   'pointer-events-none absolute inset-0 will-change-transform [&_[data-grip]]:pointer-events-auto [&_[data-pin]]:pointer-events-auto';
-const VIEWS = { side: 'from the side', plan: 'from above' } as const;
+const VIEWS = { side: sectionText.fromTheSide, plan: sectionText.fromAbove } as const;
 /** By the logarithm the sheet reaches at least so far, m: to what is told from the horizon. */
 const FAR_M = 1000;
 /** Pins farther off than this do not stretch the drawing, m. */
@@ -87,7 +89,7 @@ export function SectionDrawing({ geometry }: { readonly geometry: Geometry }) {
           // Three sheets one upon another, so that what stays while something is dragged is not painted again.
           <div
             role="group"
-            aria-label={`Section ${VIEWS[view]}`}
+            aria-label={say(sectionText.section, { view: VIEWS[view] })}
             aria-describedby={wordsId}
             data-testid="section"
             className="absolute inset-0 touch-none select-none"
@@ -166,7 +168,7 @@ const Tools = memo(function Tools({ view, log, whole, wedgeM, onView, onLog, onZ
         type="single"
         value={view}
         onValueChange={(value) => (value === 'side' || value === 'plan') && onView(value)}
-        aria-label="Section"
+        aria-label={sectionText.section2}
         className="inline-flex overflow-hidden rounded-md border border-rule"
       >
         {(['side', 'plan'] as const).map((each) => (
@@ -181,27 +183,27 @@ const Tools = memo(function Tools({ view, log, whole, wedgeM, onView, onLog, onZ
       </ToggleGroup.Root>
       <label className="flex items-center gap-1.5">
         <input type="checkbox" checked={log} onChange={(event) => onLog(event.target.checked)} className="accent-accent" />
-        log distance
+        {sectionText.logDistance}
       </label>
       <span className="inline-flex">
-        <IconButton label="Nearer" disabled={log} onClick={() => onZoom(0.5, [0, 0])}>
+        <IconButton label={sectionText.nearer} disabled={log} onClick={() => onZoom(0.5, [0, 0])}>
           <Plus size={16} aria-hidden />
         </IconButton>
-        <IconButton label="Farther" disabled={log} onClick={() => onZoom(2, [0, 0])}>
+        <IconButton label={sectionText.farther} disabled={log} onClick={() => onZoom(2, [0, 0])}>
           <Minus size={16} aria-hidden />
         </IconButton>
-        <IconButton label="Show all" disabled={log || whole} onClick={onAll}>
+        <IconButton label={sectionText.showAll} disabled={log || whole} onClick={onAll}>
           <Maximize2 size={15} aria-hidden />
         </IconButton>
       </span>
       <NumberField
-        label="Wedge at"
+        label={sectionText.wedgeAt}
         unit="m"
         decimals={2}
         width="w-14"
         value={wedgeM}
         onCommit={(m) => {
-          if (!(m > 0) || m > 100_000) return 'Wedge at: the distance must be more than 0 m and at most 100000 m.';
+          if (!(m > 0) || m > 100_000) return sectionText.wedgeAtTheDistanceMust;
           onWedge(m);
           return null;
         }}
@@ -227,7 +229,12 @@ function Words({
   const read = useThrottled(geometry, READ_MS);
   const section = useMemo(() => sectionOf(geometryOf(read.settings), view), [read, view]);
   const plain = useMemo(
-    () => `${planeWords(section)} At ${metresWords(wedgeM)} ${wedgeWords(wedgeAt(geometryOf(read.settings), view, wedgeM), view)}.`,
+    () =>
+      say(sectionText.at, {
+        section: planeWords(section),
+        wedgeM: metresWords(wedgeM),
+        settings: wedgeWords(wedgeAt(geometryOf(read.settings), view, wedgeM), view),
+      }),
     [section, read, view, wedgeM],
   );
   const all = useMemo(() => sectionWords(section, read), [section, read]);
@@ -306,11 +313,11 @@ function Sheet({ section, sheet, width, height, geometry }: SheetProps) {
       <path d={`M${ox} ${oy} L${ax} ${ay}`} stroke="var(--ink)" strokeWidth="1" />
       <path d={`M${bx} ${b0} V${b1}`} stroke="var(--ink)" strokeWidth="4" />
       <path d={`M${lens[0]?.join(' ') ?? ''} L${lens[1]?.join(' ') ?? ''}`} stroke="var(--ink)" strokeWidth="3" strokeLinecap="round" />
-      {hingeM !== null && <Spot at={sheet.to([0, hingeM])} words="hinge line" width={width} height={height} />}
+      {hingeM !== null && <Spot at={sheet.to([0, hingeM])} words={sectionText.hingeLine} width={width} height={height} />}
       {meeting && (
         <Spot
           at={sheet.to(meeting)}
-          words={hingeM !== null && apartPx(sheet.to(meeting), sheet.to([0, hingeM])) < 60 ? '' : 'planes meet'}
+          words={hingeM !== null && apartPx(sheet.to(meeting), sheet.to([0, hingeM])) < 60 ? '' : sectionText.planesMeet}
           width={width}
           height={height}
           hollow
@@ -476,10 +483,12 @@ function PlaneGrip({ section, sheet, geometry, farM, onHold, onLetGo }: GripProp
     <g
       role="slider"
       tabIndex={0}
-      aria-label="Plane of sharp focus"
+      aria-label={sectionText.planeOfSharpFocus}
       aria-valuenow={geometry.settings.focusM ?? 0}
       aria-valuetext={
-        geometry.settings.focusM === null ? 'at infinity' : `${metresWords(Math.abs(geometry.settings.focusM))} along the axis`
+        geometry.settings.focusM === null
+          ? sectionText.atInfinity
+          : say(sectionText.alongTheAxis, { focusM: metresWords(Math.abs(geometry.settings.focusM)) })
       }
       data-grip="plane"
       transform={`translate(${x} ${y})`}
@@ -493,7 +502,7 @@ function PlaneGrip({ section, sheet, geometry, farM, onHold, onLetGo }: GripProp
         focusEdit.setFocus(Number((geometry.settings.focusM * share).toPrecision(5)), gesture.id());
       }}
     >
-      <title>Plane of sharp focus: drag it, the tilt stays</title>
+      <title>{sectionText.planeOfSharpFocusDrag}</title>
       <circle r="14" fill="transparent" />
       <path className="edge" d="M-7 0L0-7L7 0L0 7Z" fill="var(--sheet)" stroke="var(--accent)" strokeWidth="2.4" />
     </g>
@@ -515,7 +524,7 @@ function LensGrip({ section, sheet, geometry, onHold, onLetGo }: GripProps & { r
     <g
       role="slider"
       tabIndex={0}
-      aria-label={section.view === 'side' ? 'Lens axis, tilt' : 'Lens axis, swing'}
+      aria-label={section.view === 'side' ? sectionText.lensAxisTilt : sectionText.lensAxisSwing}
       aria-valuenow={deg}
       aria-valuetext={turnWords(geometry.settings.front)}
       data-grip="lens"
@@ -530,7 +539,7 @@ function LensGrip({ section, sheet, geometry, onHold, onLetGo }: GripProps & { r
         focusEdit.turnWithin({ [key]: deg + sign * by * (event.shiftKey ? 1 : 0.1) }, gesture.id());
       }}
     >
-      <title>Lens axis: drag it to turn the lens</title>
+      <title>{sectionText.lensAxisDragItTo}</title>
       <circle r="14" fill="transparent" />
       <circle className="edge" r="5.5" fill="var(--sheet)" stroke="var(--ink)" strokeWidth="2" />
     </g>
@@ -670,20 +679,27 @@ function Rings({ sheet, farM, height }: { readonly sheet: Projection; readonly f
 }
 
 function wedgeWords(ends: readonly [number, number] | null, view: SectionView): string {
-  if (!ends) return 'nothing is sharp there';
+  if (!ends) return sectionText.nothingIsSharpThere;
   const [a, b] = ends;
   const [low, high] = view === 'side' ? ['below', 'above'] : ['left', 'right'];
-  const end = (m: number): string => (Number.isFinite(m) ? `${metresWords(Math.abs(m))} ${m < 0 ? low : high}` : 'without end');
-  if (!Number.isFinite(a) && !Number.isFinite(b)) return 'all of it is sharp';
-  return `sharp from ${end(a)} to ${end(b)}${Number.isFinite(b - a) ? `, ${metresWords(b - a)} ${view === 'side' ? 'high' : 'wide'}` : ''}`;
+  const end = (m: number): string => (Number.isFinite(m) ? `${metresWords(Math.abs(m))} ${m < 0 ? low : high}` : sectionText.withoutEnd);
+  if (!Number.isFinite(a) && !Number.isFinite(b)) return sectionText.allOfItIsSharp;
+  return say(sectionText.sharpFromTo, {
+    a: end(a),
+    b: end(b),
+    b2: Number.isFinite(b - a) ? say(sectionText.high, { b: metresWords(b - a), view: view === 'side' ? 'yes' : 'no' }) : '',
+  });
 }
 
 function underWords(geometry: Geometry, view: SectionView, at: SectionPoint): string {
   const blur = at[0] > 0 ? blurInSection(geometry, view, at) : null;
   const px = geometry.pixelMm;
-  const there = `${metresWords(Math.max(0, at[0]))} ahead, ${fixed(Math.abs(at[1]), 2)} m ${sideLabel(view, at)}`;
+  const there = say(sectionText.aheadM, { max: metresWords(Math.max(0, at[0])), at: fixed(Math.abs(at[1]), 2), view: sideLabel(view, at) });
   if (blur === null) return there;
-  return `${there}: blur ${px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`}`;
+  return say(sectionText.blur, {
+    there,
+    px: px === null ? `${fixed(blur * 1000, 0)} µm` : `${fixed(blur / px, blur / px < 10 ? 1 : 0)} px`,
+  });
 }
 
 function sideLabel(view: SectionView, at: SectionPoint): string {
@@ -696,21 +712,28 @@ function sideLabel(view: SectionView, at: SectionPoint): string {
 }
 
 function planeWords({ plane, hingeM, view }: Section): string {
-  if (!plane) return 'The plane of sharp focus lies at infinity.';
+  if (!plane) return sectionText.thePlaneOfSharpFocus;
   const slope = (Math.atan2(-plane.z, plane.u) * 180) / Math.PI;
-  if (hingeM === null) return `The plane of sharp focus is parallel to the back, ${metresWords(plane.at / plane.z)} ahead.`;
+  if (hingeM === null) return say(sectionText.thePlaneOfSharpFocusIs, { at: metresWords(plane.at / plane.z) });
   const rises = Math.abs(slope) > 90 ? slope - Math.sign(slope) * 180 : slope;
   const aside = hingeSide(view, hingeM);
-  return `Hinge line ${metresWords(Math.abs(hingeM))} ${aside} the lens; the plane ${Math.abs(rises) < 0.05 ? 'runs parallel to the axis of the picture' : `${slopeLabel(rises, view)} by ${fixed(Math.abs(rises), 1)}° away from the camera`}.`;
+  return say(sectionText.hingeLineTheLensThe, {
+    hingeM: metresWords(Math.abs(hingeM)),
+    aside,
+    rises:
+      Math.abs(rises) < 0.05
+        ? sectionText.runsParallelToTheAxis
+        : say(sectionText.byAwayFromTheCamera, { rises: slopeLabel(rises, view), rises2: fixed(Math.abs(rises), 1) }),
+  });
 }
 
 function slopeLabel(rises: number, view: SectionView): string {
   if (rises > 0) {
     if (view === 'side') return 'rises';
-    return 'goes right';
+    return sectionText.goesRight;
   }
   if (view === 'side') return 'falls';
-  return 'goes left';
+  return sectionText.goesLeft;
 }
 
 function hingeSide(view: SectionView, hingeM: number): string {
@@ -718,16 +741,24 @@ function hingeSide(view: SectionView, hingeM: number): string {
     if (hingeM < 0) return 'below';
     return 'above';
   }
-  if (hingeM < 0) return 'left of';
-  return 'right of';
+  if (hingeM < 0) return sectionText.leftOf;
+  return sectionText.rightOf;
 }
 
 function sectionWords(section: Section, geometry: Geometry): string {
   const { pins } = section;
   const px = geometry.pixelMm;
-  const each = pins.map(
-    ({ name, blurMm, sharp }) =>
-      `${name}: ${blurMm === null ? 'cannot be imaged' : `${px === null ? `${fixed(blurMm * 1000, 0)} µm` : `${fixed(blurMm / px, 1)} px`} of blur, ${sharp ? 'sharp enough' : 'not sharp'}`}.`,
+  const each = pins.map(({ name, blurMm, sharp }) =>
+    say(sectionText.nameBlurmm, {
+      name,
+      blurMm:
+        blurMm === null
+          ? sectionText.cannotBeImaged
+          : say(sectionText.ofBlurSharpEnough, {
+              px: px === null ? `${fixed(blurMm * 1000, 0)} µm` : `${fixed(blurMm / px, 1)} px`,
+              sharp: sharp ? 'yes' : 'no',
+            }),
+    }),
   );
-  return [`The lens has ${turnWords(geometry.settings.front)}.`, planeWords(section), ...each].join(' ');
+  return [say(sectionText.theLensHas, { front: turnWords(geometry.settings.front) }), planeWords(section), ...each].join(' ');
 }

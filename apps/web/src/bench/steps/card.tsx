@@ -1,3 +1,4 @@
+import { stepsText } from '@gangway/messages/web/bench/steps';
 import { lazy } from 'react';
 import type { StepDefinition, StepProps } from './step';
 
@@ -6,8 +7,8 @@ const CardPanel = lazy(() => import('../card/CardPanel').then((module) => ({ def
 /** The list for the location. */
 export const card: StepDefinition = {
   id: 'card',
-  name: 'Card',
-  drawing: 'The list for the spot',
+  name: stepsText.card,
+  drawing: stepsText.theListForTheSpot,
   View: CardView,
   Below: null,
   Beside: null,

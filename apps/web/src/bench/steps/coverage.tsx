@@ -1,3 +1,4 @@
+import { stepsText } from '@gangway/messages/web/bench/steps';
 import { lazy } from 'react';
 import { CircleDrawing } from '../circle/CircleDrawing';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
@@ -9,8 +10,8 @@ const CircleAside = lazy(() => import('../circle/CircleAside').then((module) => 
 /** Whether every corner is in the circle. */
 export const coverage: StepDefinition = {
   id: 'coverage',
-  name: 'Coverage',
-  drawing: 'Circle and movements',
+  name: stepsText.coverage,
+  drawing: stepsText.circleAndMovements,
   View: CoverView,
   Below: LevelScale,
   Beside: CircleAside,

@@ -1,3 +1,4 @@
+import { stepsText } from '@gangway/messages/web/bench/steps';
 import { LogHere } from '../LogHere';
 import { lazy } from 'react';
 import { PANEL, WITH_SHEET } from './layout';
@@ -9,8 +10,8 @@ const ExposeSheet = lazy(() => import('../expose/ExposeSheet').then((module) => 
 /** From the meter to the shutter. */
 export const expose: StepDefinition = {
   id: 'expose',
-  name: 'Expose',
-  drawing: 'From the meter to the time',
+  name: stepsText.expose,
+  drawing: stepsText.fromTheMeterToThe,
   View: ExposeView,
   Below: null,
   Beside: null,

@@ -1,3 +1,4 @@
+import { stepsText } from '@gangway/messages/web/bench/steps';
 import { lazy } from 'react';
 import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
@@ -11,8 +12,8 @@ const TiltScale = lazy(() => import('../focus/FocusScales').then((module) => ({ 
 /** Where the plane of sharp focus goes, and which aperture. */
 export const focus: StepDefinition = {
   id: 'focus',
-  name: 'Focus',
-  drawing: 'Section, Finder and tilt',
+  name: stepsText.focus,
+  drawing: stepsText.sectionFinderAndTilt,
   View: FocusView,
   Below: FocusScales,
   Beside: null,

@@ -1,3 +1,4 @@
+import { stepsText } from '@gangway/messages/web/bench/steps';
 import { lazy } from 'react';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
 import { PANEL, WITH_PANEL } from './layout';
@@ -10,8 +11,8 @@ const FramePanel = lazy(() => import('../frame/FramePanel').then((module) => ({ 
 /** Fine composition. */
 export const frame: StepDefinition = {
   id: 'frame',
-  name: 'Frame',
-  drawing: 'Finder and movements',
+  name: stepsText.frame,
+  drawing: stepsText.finderAndMovements,
   View: FrameView,
   Below: LevelScale,
   Beside: null,

@@ -1,3 +1,4 @@
+import { stepsText } from '@gangway/messages/web/bench/steps';
 import { lazy } from 'react';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
 import { PANEL, WITH_PANEL } from './layout';
@@ -9,8 +10,8 @@ const ScenePanel = lazy(() => import('../scene/ScenePanel').then((module) => ({ 
 /** Where the tripod stands, and to what. */
 export const position: StepDefinition = {
   id: 'position',
-  name: 'Position',
-  drawing: 'Place and movements',
+  name: stepsText.position,
+  drawing: stepsText.placeAndMovements,
   View: StandView,
   Below: LevelScale,
   Beside: null,
@@ -27,7 +28,7 @@ function StandView({ geometry, later }: StepProps) {
         {scene ? (
           <PlaceDrawing geometry={geometry} scene={scene} />
         ) : (
-          <p className="p-6 text-ink-soft">Plan and elevation appear once a subject is chosen.</p>
+          <p className="p-6 text-ink-soft">{stepsText.planAndElevationAppearOnce}</p>
         )}
       </div>
       <UprightScale geometry={geometry} />

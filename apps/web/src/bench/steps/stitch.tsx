@@ -1,3 +1,4 @@
+import { stepsText } from '@gangway/messages/web/bench/steps';
 import { lazy } from 'react';
 import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
@@ -8,8 +9,8 @@ const StitchPanel = lazy(() => import('../stitch/StitchPanel').then((module) => 
 /** How many frames, and where. */
 export const stitch: StepDefinition = {
   id: 'stitch',
-  name: 'Stitch',
-  drawing: 'Frames in the circle, and the joined picture',
+  name: stepsText.stitch,
+  drawing: stepsText.framesInTheCircleAnd,
   View: StitchView,
   Below: null,
   Beside: null,

@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo, useRef, type KeyboardEvent, type PointerEvent } from 'react';
 import type { CircleOnBack } from '@gangway/core/geometry/circles';
@@ -39,12 +41,16 @@ export function MosaicDrawing({ geometry }: { readonly geometry: Geometry }) {
           height={size.height}
           className="absolute inset-0 select-none"
           role="group"
-          aria-label="Frames of the mosaic in the circle"
+          aria-label={stitchText.framesOfTheMosaicIn}
           data-testid="mosaic"
           id="mosaic-drawing"
         >
-          <Circle plane={plane} circle={circles.light} words="image circle" dashed />
-          <Circle plane={plane} circle={circles.sharp} words={`sharp at ${apertureWords(geometry.settings.fNumber)}`} />
+          <Circle plane={plane} circle={circles.light} words={stitchText.imageCircle} dashed />
+          <Circle
+            plane={plane}
+            circle={circles.sharp}
+            words={say(stitchText.sharpAt, { fNumber: apertureWords(geometry.settings.fNumber) })}
+          />
           {laid ? (
             <Frames geometry={geometry} laid={laid} plane={plane} />
           ) : (
@@ -202,7 +208,7 @@ function FrameMark({
       if (own && (to.riseMm !== own.riseMm || to.shiftMm !== own.shiftMm))
         changeMosaic(
           (now) => ({ ...now, frames: now.frames.map((each, k) => (k === index ? { ...each, ...to } : each)) }),
-          `frame ${index + 1}: ${riseWords(to.riseMm)}, ${shiftWords(to.shiftMm)}`,
+          say(stitchText.frame, { index: index + 1, riseMm: riseWords(to.riseMm), shiftMm: shiftWords(to.shiftMm) }),
           gesture,
         );
     },
@@ -215,8 +221,14 @@ function FrameMark({
   return (
     <g
       role="button"
-      aria-roledescription="frame that can be moved"
-      aria-label={`Frame ${index + 1} of ${laid.rects.length}: ${riseWords(own.riseMm)}, ${shiftWords(own.shiftMm)}${set ? '' : ', beyond the stops'}. Arrow keys move it, Delete removes it.`}
+      aria-roledescription={stitchText.frameThatCanBeMoved}
+      aria-label={say(stitchText.frameOfArrowKeysMove, {
+        index: index + 1,
+        length: laid.rects.length,
+        riseMm: riseWords(own.riseMm),
+        shiftMm: shiftWords(own.shiftMm),
+        set: set ? 'yes' : 'no',
+      })}
       tabIndex={0}
       data-frame={index + 1}
       className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible>.edge]:stroke-[3]"
@@ -237,7 +249,7 @@ function FrameMark({
       </text>
       {geometry.settings.mosaic?.frames[index]?.turned && (
         <text x={x} y={y + 22} textAnchor="middle" fontSize="10.5" fill="var(--ink-soft)">
-          turned
+          {stitchText.turned}
         </text>
       )}
     </g>
@@ -274,18 +286,19 @@ function ZoneMark({
               : each,
           ),
         }),
-        `zone “${zone.name}” moved`,
+        say(stitchText.zoneMoved, { name: zone.name }),
         gesture,
       );
     },
     () => (taken.current = zone),
-    () => changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== index) }), `zone “${zone.name}” removed`),
+    () =>
+      changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== index) }), say(stitchText.zoneRemoved, { name: zone.name })),
   );
   return (
     <g
       role="button"
-      aria-roledescription="zone that can be moved"
-      aria-label={`“${zone.name}” moves here. Arrow keys move the zone.`}
+      aria-roledescription={stitchText.zoneThatCanBeMoved}
+      aria-label={say(stitchText.movesHereArrowKeysMove, { name: zone.name })}
       tabIndex={0}
       data-zone-mark={zone.name}
       className="cursor-grab touch-none outline-none active:cursor-grabbing [&:focus-visible>.edge]:stroke-[3]"

@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo } from 'react';
 import { builtRig } from '@gangway/contract/kit';
@@ -42,19 +44,11 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
   const sought = useSought('layouts', geometry.settings, others.length > 0, wanted);
   const found = sought?.fresh ? sought.answer.others : null;
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="The same with another rig of mine"
-      help="From the same place, at the aperture that is nearest to the one set; the fewest frames that are enough."
-    >
+    <Dialog open wide onClose={onClose} title={stitchText.theSameWithAnotherRig} help={stitchText.fromTheSamePlaceAt}>
       {error && <ErrorNote words={errorSentence(error)} onRetry={() => void refetch()} />}
-      {!error && !found && (
-        <p role="status">{kit && others.length === 0 ? 'The kit has no finished rig that focuses so near.' : 'Looking …'}</p>
-      )}
+      {!error && !found && <p role="status">{kit && others.length === 0 ? stitchText.theKitHasNoFinished : stitchText.looking}</p>}
       {found && (
-        <ul className="divide-y divide-hairline text-sm" aria-label="Rigs">
+        <ul className="divide-y divide-hairline text-sm" aria-label={stitchText.rigs}>
           {others.map((own, i) => {
             const answer = found[i]?.fewest ?? null;
             return (
@@ -65,20 +59,24 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
                   <br />
                   <span className="text-ink-soft tabular-nums">
                     {answer
-                      ? `${layoutWords(answer)}; ${sizeWords(answer, geometryOf(own))}${answer.covered === null ? '; its circle is unknown' : ''}`
-                      : 'no layout of it works'}
+                      ? say(stitchText.itsCircleIsUnknown, {
+                          answer: layoutWords(answer),
+                          answer2: sizeWords(answer, geometryOf(own)),
+                          covered: answer.covered === null ? 'yes' : 'no',
+                        })
+                      : stitchText.noLayoutOfItWorks}
                   </span>
                 </span>
                 <Button
                   disabled={!answer}
                   onClick={() => {
                     if (!answer) return;
-                    rigEdit.setRig(own.rig, `rig “${own.rig.name}”`);
-                    takeLayout(geometryOf(own), answer.layout, leastOverlap, `mosaic: ${layoutWords(answer)}`);
+                    rigEdit.setRig(own.rig, say(stitchText.rig, { name: own.rig.name }));
+                    takeLayout(geometryOf(own), answer.layout, leastOverlap, say(stitchText.mosaic, { answer: layoutWords(answer) }));
                     onClose();
                   }}
                 >
-                  Use it
+                  {stitchText.useIt}
                 </Button>
               </li>
             );

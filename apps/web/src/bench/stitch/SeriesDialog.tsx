@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { mosaicCsv, mosaicJson } from '@gangway/contract/mosaicExchange';
 import { mosaicGiven } from '@gangway/core/stitching/metrics';
@@ -12,8 +14,8 @@ import type { Setting } from '@gangway/core/mosaic/slides';
 import { Th } from '../../ui/Table';
 
 /** What has to be the same for every frame of a mosaic (common practice). */
-const SAME = ['exposure by hand, the same for all', 'focus fixed: no touching after the first frame', 'cable or timer'];
-const SAME_ON_SENSOR = ['ISO fixed', 'colour balance fixed', 'stabiliser off'];
+const SAME = [stitchText.exposureByHandTheSame, stitchText.focusFixedNoTouchingAfter, stitchText.cableOrTimer];
+const SAME_ON_SENSOR = [stitchText.isoFixed, stitchText.colourBalanceFixed, stitchText.stabiliserOff];
 
 /** The series frame by frame, to be set, exported and printed. */
 export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometry; readonly onClose: () => void }) {
@@ -27,29 +29,31 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
   const slid = mover === 'counter';
   const overlap = plan.frames.map((row) => row.overlap);
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title="Step list of the mosaic"
-      help="Back and forth in rows, which moves least. Each place as the mechanism reads it, rounded to its graduations; the overlap is counted from what is set."
-    >
+    <Dialog open wide onClose={onClose} title={stitchText.stepListOfTheMosaic} help={stitchText.backAndForthInRows}>
       <div id="step-card">
         <p className="text-sm">
-          <span className="font-medium">{name}</span>: {geometry.settings.rig.name}, {apertureWords(geometry.settings.fNumber)}, focus{' '}
-          {geometry.settings.focusM === null ? 'at infinity' : `at ${metresWords(geometry.settings.focusM)}`}, frames in{' '}
-          {geometry.settings.orientation}. {given.takes} {given.takes === 1 ? 'shot' : 'shots'}.
+          <span className="font-medium">{name}</span>
+          {say(stitchText.focusFramesInShot, {
+            name: geometry.settings.rig.name,
+            fNumber: apertureWords(geometry.settings.fNumber),
+            focusM:
+              geometry.settings.focusM === null
+                ? stitchText.atInfinity
+                : say(stitchText.at, { focusM: metresWords(geometry.settings.focusM) }),
+            orientation: geometry.settings.orientation,
+            takes: given.takes,
+          })}
         </p>
-        <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label="Frames of the series">
+        <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label={stitchText.framesOfTheSeries}>
           <thead>
             <tr className="border-b border-rule text-left text-ink-soft">
-              <Th className="py-1">Frame</Th>
-              {stops && <Th>Stop of the back</Th>}
-              <Th>Rise</Th>
-              <Th>Shift</Th>
-              {slid && <Th>Camera slid</Th>}
-              <Th end>Overlap</Th>
-              <Th end>Done</Th>
+              <Th className="py-1">{stitchText.frame2}</Th>
+              {stops && <Th>{stitchText.stopOfTheBack}</Th>}
+              <Th>{stitchText.rise}</Th>
+              <Th>{stitchText.shift}</Th>
+              {slid && <Th>{stitchText.cameraSlid}</Th>}
+              <Th end>{stitchText.overlap}</Th>
+              <Th end>{stitchText.done}</Th>
             </tr>
           </thead>
           <tbody>
@@ -57,10 +61,10 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
               <tr key={number} className="border-b border-hairline">
                 <Th scope="row" className="py-1 text-left">
                   {number}
-                  {turned ? ', turned a quarter' : ''}
+                  {turned ? stitchText.turnedAQuarter : ''}
                 </Th>
                 {stops && <td>{stopLabel(setting)}</td>}
-                <td>{setting ? riseWords(setting.riseMm) : 'beyond the stops'}</td>
+                <td>{setting ? riseWords(setting.riseMm) : stitchText.beyondTheStops}</td>
                 <td>{setting ? shiftWords(setting.shiftMm) : ''}</td>
                 {slid && <td>{slideWords(slideMm)}</td>}
                 <td className="text-right">{overlap[i] == null ? '' : `${fixed(overlap[i] * 100, 0)} %`}</td>
@@ -70,28 +74,37 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
           </tbody>
         </table>
         <p className="mt-2 text-sm">
-          {series.brackets > 1
-            ? `${series.brackets} brackets ${series.bracketsInside ? 'at each place before moving on' : 'series by series: all places, then all again'}. `
-            : ''}
-          {series.whiteCards ? 'A flat-field frame at each place, after its shots. ' : ''}A hand in the picture before the first frame and
-          after the last marks the series among the files.
+          {say(stitchText.aFlatFieldFrameAt, {
+            brackets:
+              series.brackets > 1
+                ? say(stitchText.bracketsAtEachPlaceBefore, {
+                    brackets: series.brackets,
+                    bracketsInside: series.bracketsInside ? 'yes' : 'no',
+                  })
+                : '',
+            whiteCards: series.whiteCards ? 'yes' : 'no',
+          })}
         </p>
         <p className="mt-1 text-sm">
-          The same for all:{' '}
-          {[...SAME, ...(geometry.settings.rig.back.columnsPx === null ? ['one emulsion, one development'] : SAME_ON_SENSOR)].join('; ')}.
+          {say(stitchText.theSameForAll, {
+            value: [
+              ...SAME,
+              ...(geometry.settings.rig.back.columnsPx === null ? [stitchText.oneEmulsionOneDevelopment] : SAME_ON_SENSOR),
+            ].join('; '),
+          })}
         </p>
       </div>
       <div className="mt-3 flex flex-wrap gap-1.5">
-        <Button onClick={() => printPage('step-card', name)}>Print the step card</Button>
-        <Button onClick={() => download(`${file}-mosaic.csv`, 'text/csv;charset=utf-8', mosaicCsv(plan))}>CSV</Button>
-        <Button onClick={() => download(`${file}-mosaic.json`, 'application/json', mosaicJson(plan))}>JSON</Button>
+        <Button onClick={() => printPage('step-card', name)}>{stitchText.printTheStepCard}</Button>
+        <Button onClick={() => download(`${file}-mosaic.csv`, 'text/csv;charset=utf-8', mosaicCsv(plan))}>{stitchText.csv}</Button>
+        <Button onClick={() => download(`${file}-mosaic.json`, 'application/json', mosaicJson(plan))}>{stitchText.json}</Button>
         <Button
           onClick={() => {
             const svg = document.getElementById('mosaic-drawing');
             if (svg) download(`${file}-mosaic.svg`, 'image/svg+xml', drawingOf(svg));
           }}
         >
-          SVG drawing
+          {stitchText.svgDrawing}
         </Button>
       </div>
     </Dialog>
@@ -101,17 +114,17 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
 function stopLabel(setting: Setting | null): string {
   if (setting) {
     if (setting.stopMm === 0) return 'middle';
-    return `${mmWords(Math.abs(setting.stopMm))} ${setting.stopMm > 0 ? 'right' : 'left'}`;
+    return say(stitchText.right, { stopMm: mmWords(Math.abs(setting.stopMm)), stopMm2: setting.stopMm > 0 ? 'yes' : 'no' });
   }
   return '';
 }
 
 function slideWords({ left, down }: { readonly left: number; readonly down: number }): string {
   const parts = [
-    Math.abs(left) < 0.05 ? '' : `${mmWords(Math.abs(left))} ${left > 0 ? 'left' : 'right'}`,
-    Math.abs(down) < 0.05 ? '' : `${mmWords(Math.abs(down))} ${down > 0 ? 'down' : 'up'}`,
+    Math.abs(left) < 0.05 ? '' : say(stitchText.left, { left: mmWords(Math.abs(left)), left2: left > 0 ? 'yes' : 'no' }),
+    Math.abs(down) < 0.05 ? '' : say(stitchText.down, { down: mmWords(Math.abs(down)), down2: down > 0 ? 'yes' : 'no' }),
   ].filter(Boolean);
-  return parts.length === 0 ? 'as it is' : parts.join(', ');
+  return parts.length === 0 ? stitchText.asItIs : parts.join(', ');
 }
 
 /** The drawing by itself: with its colours written out, since the page's are not in the file. */

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
@@ -26,33 +29,33 @@ export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly ge
   const { mosaic } = geometry.settings;
   const given = mosaicGiven(geometry);
   return (
-    <section aria-label="Stitch" className="relative overflow-y-auto pr-3 text-sm">
-      <h2 className="sr-only">Stitch</h2>
-      <h3 className="engraved mb-1">What it is for</h3>
+    <section aria-label={stitchText.stitch} className="relative overflow-y-auto pr-3 text-sm">
+      <h2 className="sr-only">{stitchText.stitch}</h2>
+      <h3 className="engraved mb-1">{stitchText.whatItIsFor}</h3>
       <WishForm geometry={geometry} />
       {mosaic && given ? (
         <>
-          <PanelSection title="What it gives">
+          <PanelSection title={stitchText.whatItGives}>
             <Facts given={given} />
           </PanelSection>
-          <PanelSection title="Lens still, or body still">
+          <PanelSection title={stitchText.lensStillOrBodyStill}>
             <LensOrBody geometry={geometry} mosaic={mosaic} given={given} />
           </PanelSection>
-          <PanelSection title="Things that move">
+          <PanelSection title={stitchText.thingsThatMove}>
             <ZoneList mosaic={mosaic} given={given} geometry={geometry} />
           </PanelSection>
-          <PanelSection title="The series">
+          <PanelSection title={stitchText.theSeries}>
             <SeriesFields mosaic={mosaic} given={given} film={geometry.settings.rig.back.columnsPx === null} />
             <div className="mt-2 grid grid-cols-2 gap-1.5 [&>button]:justify-center [&>button]:px-1">
               <Button
                 disabled={wayMm(shortOrder(mosaic.frames)) >= wayMm(mosaic.frames) - 1e-6}
-                onClick={() => changeMosaic((now) => ({ ...now, frames: shortOrder(now.frames) }), 'frames in a shorter order')}
+                onClick={() => changeMosaic((now) => ({ ...now, frames: shortOrder(now.frames) }), stitchText.framesInAShorterOrder)}
               >
-                Shorter order
+                {stitchText.shorterOrder}
               </Button>
-              <Button onClick={() => setRefusal(addFrame(geometry))}>Add frame</Button>
-              <Button onClick={() => setOpen(true)}>Step list …</Button>
-              <Button onClick={() => setupEdit.apply({ mosaic: null }, 'one picture again')}>One picture</Button>
+              <Button onClick={() => setRefusal(addFrame(geometry))}>{stitchText.addFrame}</Button>
+              <Button onClick={() => setOpen(true)}>{stitchText.stepList}</Button>
+              <Button onClick={() => setupEdit.apply({ mosaic: null }, stitchText.onePictureAgain)}>{stitchText.onePicture}</Button>
             </div>
           </PanelSection>
           {refusal && (
@@ -63,9 +66,7 @@ export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly ge
           <Suspense fallback={null}>{open && <SeriesDialog geometry={geometry} onClose={() => setOpen(false)} />}</Suspense>
         </>
       ) : (
-        <p className="mt-3 text-ink-soft">
-          Lay out a mosaic: its frames are then drawn in the circle, and the joined picture in the Finder.
-        </p>
+        <p className="mt-3 text-ink-soft">{stitchText.layOutAMosaicIts}</p>
       )}
     </section>
   );
@@ -86,20 +87,22 @@ function Facts({ given }: { readonly given: MosaicGiven }) {
   const cards = falloffStops >= WHITE_CARD_STOPS;
   return (
     <dl data-testid="mosaic-facts" className="divide-y divide-hairline">
-      <Row term="Whole picture">{`${fixed(given.widthMm, 1)} × ${fixed(given.heightMm, 1)} mm`}</Row>
-      {pixels && <Row term="Pixels">{`${pixels.columns} × ${pixels.rows}, ${fixed((pixels.columns * pixels.rows) / 1e6, 0)} MP`}</Row>}
+      <Row term={stitchText.wholePicture}>{`${fixed(given.widthMm, 1)} × ${fixed(given.heightMm, 1)} mm`}</Row>
+      {pixels && (
+        <Row term={stitchText.pixels}>{`${pixels.columns} × ${pixels.rows}, ${fixed((pixels.columns * pixels.rows) / 1e6, 0)} MP`}</Row>
+      )}
       {pixels && (
         <div className="flex items-baseline justify-between gap-2 py-0.5">
           <dt className="text-ink-soft">
             <NumberField
-              label="Print at"
+              label={stitchText.printAt}
               unit="ppi"
               decimals={0}
               width="w-11"
               value={ppi}
               onCommit={(next) => {
                 if (!(next >= F.pixelsPerInch.min && next <= F.pixelsPerInch.max))
-                  return `Print at: it must be from ${F.pixelsPerInch.min} to ${F.pixelsPerInch.max} pixels to the inch.`;
+                  return say(stitchText.printAtItMustBe, { min: F.pixelsPerInch.min, max: F.pixelsPerInch.max });
                 setPpi(next);
                 return null;
               }}
@@ -108,15 +111,24 @@ function Facts({ given }: { readonly given: MosaicGiven }) {
           <dd className="text-right tabular-nums">{`${fixed(printMm(pixels, ppi).width / 10, 0)} × ${fixed(printMm(pixels, ppi).height / 10, 0)} cm`}</dd>
         </div>
       )}
-      <Row term="As one frame">{`${fixed(given.formatTimes, 2)} × the format, or ${fixed(given.equalFocalMm, 0)} mm on this one`}</Row>
-      <Row term="Field of view">{`${fixed(fieldDeg.width, 0)}° × ${fixed(fieldDeg.height, 0)}°`}</Row>
+      <Row term={stitchText.asOneFrame}>
+        {say(stitchText.theFormatOrMmOn, { formatTimes: fixed(given.formatTimes, 2), equalFocalMm: fixed(given.equalFocalMm, 0) })}
+      </Row>
+      <Row term={stitchText.fieldOfView}>{`${fixed(fieldDeg.width, 0)}° × ${fixed(fieldDeg.height, 0)}°`}</Row>
       {bytes !== null && (
-        <Row term="On the card, about">{`${fixed(bytes / 1e9, 2)} GB in ${given.takes} ${given.takes === 1 ? 'shot' : 'shots'}`}</Row>
+        <Row term={stitchText.onTheCardAbout}>{say(stitchText.gbInShot, { bytes: fixed(bytes / 1e9, 2), takes: given.takes })}</Row>
       )}
-      {film && <Row term="Film">{`${film.frames} frames, ${film.packs} ${film.of}${film.packs === 1 ? '' : 's'}`}</Row>}
-      <Row term="Farthest corner">{`${fixed(given.cornerDeg, 1)}° off the axis`}</Row>
-      <Row term="Falloff there">{`${fixed(falloffStops, 1)} stops${cards ? '; a flat-field frame for each place is wise' : ''}`}</Row>
-      <Row term="Detail there">{`${fixed(cornerDetail.outward * 100, 0)} % outward, ${fixed(cornerDetail.around * 100, 0)} % around, by diffraction`}</Row>
+      {film && <Row term={stitchText.film}>{say(stitchText.frames, { frames: film.frames, packs: film.packs, of: film.of })}</Row>}
+      <Row term={stitchText.farthestCorner}>{say(stitchText.offTheAxis, { cornerDeg: fixed(given.cornerDeg, 1) })}</Row>
+      <Row term={stitchText.falloffThere}>
+        {say(stitchText.stopsAFlatFieldFrame, { falloffStops: fixed(falloffStops, 1), cards: cards ? 'yes' : 'no' })}
+      </Row>
+      <Row term={stitchText.detailThere}>
+        {say(stitchText.outwardAroundByDiffraction, {
+          outward: fixed(cornerDetail.outward * 100, 0),
+          around: fixed(cornerDetail.around * 100, 0),
+        })}
+      </Row>
     </dl>
   );
 }
@@ -125,7 +137,9 @@ function Facts({ given }: { readonly given: MosaicGiven }) {
 function railWords({ each }: MosaicGiven): string {
   const span = (all: readonly number[]): number => Math.max(...all) - Math.min(...all);
   const [across, up] = [span(each.map(({ slideMm }) => slideMm.left)), span(each.map(({ slideMm }) => slideMm.down))];
-  return up < 0.05 ? `${fixed(across, 1)} mm across` : `${fixed(across, 1)} mm across and ${fixed(up, 1)} mm up`;
+  return up < 0.05
+    ? say(stitchText.mmAcross, { across: fixed(across, 1) })
+    : say(stitchText.mmAcrossAndMmUp, { across: fixed(across, 1), up: fixed(up, 1) });
 }
 
 function LensOrBody({ geometry, mosaic, given }: { readonly geometry: Geometry; readonly mosaic: Mosaic; readonly given: MosaicGiven }) {
@@ -134,10 +148,13 @@ function LensOrBody({ geometry, mosaic, given }: { readonly geometry: Geometry; 
   return (
     <div>
       <Select
-        aria-label="What moves"
+        aria-label={stitchText.whatMoves}
         value={mosaic.mover}
         onChange={(event) =>
-          changeMosaic((now) => ({ ...now, mover: event.target.value as Mover }), `mosaic: ${MOVERS[event.target.value as Mover]}`)
+          changeMosaic(
+            (now) => ({ ...now, mover: event.target.value as Mover }),
+            say(stitchText.mosaic2, { mover: MOVERS[event.target.value as Mover] }),
+          )
         }
         wide
       >
@@ -147,32 +164,33 @@ function LensOrBody({ geometry, mosaic, given }: { readonly geometry: Geometry; 
           </option>
         ))}
       </Select>
-      {mosaic.mover === 'counter' && <p className="mt-0.5 text-xs text-ink-soft">The rail has to give {railWords(given)}.</p>}
-      {foot && <p className="mt-0.5 text-xs text-ink-soft">The adapter of this rig has its foot on the lens side.</p>}
+      {mosaic.mover === 'counter' && (
+        <p className="mt-0.5 text-xs text-ink-soft">{say(stitchText.theRailHasToGive, { given: railWords(given) })}</p>
+      )}
+      {foot && <p className="mt-0.5 text-xs text-ink-soft">{stitchText.theAdapterOfThisRig}</p>}
       <div className="mt-1 grid justify-items-end gap-1">
         <Distance
           label={F.nearestM.label}
           value={mosaic.nearestM}
           found={depth ? metresWords(depth.nearM) : null}
-          onTake={(nearestM) => changeMosaic((now) => ({ ...now, nearestM }), 'mosaic: nearest thing')}
+          onTake={(nearestM) => changeMosaic((now) => ({ ...now, nearestM }), stitchText.mosaicNearestThing)}
         />
         <Distance
           label={F.farthestM.label}
           value={mosaic.farthestM}
           found={depth && Number.isFinite(depth.farM) ? metresWords(depth.farM) : '∞'}
-          onTake={(farthestM) => changeMosaic((now) => ({ ...now, farthestM }), 'mosaic: farthest thing')}
+          onTake={(farthestM) => changeMosaic((now) => ({ ...now, farthestM }), stitchText.mosaicFarthestThing)}
         />
         <NumberField
           label={F.parallaxPx.label}
           unit="px"
           decimals={1}
           value={mosaic.parallaxPx}
-          onCommit={(parallaxPx) => changeMosaic((now) => ({ ...now, parallaxPx }), 'mosaic: parallax that passes')}
+          onCommit={(parallaxPx) => changeMosaic((now) => ({ ...now, parallaxPx }), stitchText.mosaicParallaxThatPasses)}
         />
       </div>
       <p className="mt-1 text-xs text-ink-soft">
-        Turning the camera instead and laying the frames flat afterwards would stretch the farthest corner {fixed(given.turnedStretch, 2)}{' '}
-        times outward, with that much less detail there.
+        {say(stitchText.turningTheCameraInsteadAnd, { turnedStretch: fixed(given.turnedStretch, 2) })}
       </p>
     </div>
   );
@@ -209,10 +227,10 @@ function Distance({
 
 function sourceLabel(value: number | null, found: string | null): string {
   if (value === null) {
-    if (found === null || found === '∞') return 'not said';
-    return 'by subject';
+    if (found === null || found === '∞') return stitchText.notSaid;
+    return stitchText.bySubject;
   }
-  return 'let go';
+  return stitchText.letGo;
 }
 
 function durationWords(seconds: number): string {
@@ -222,14 +240,14 @@ function durationWords(seconds: number): string {
 function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readonly given: MosaicGiven; readonly film: boolean }) {
   const { series } = mosaic;
   const set = (change: Partial<Mosaic['series']>, said: string) =>
-    changeMosaic((now) => ({ ...now, series: { ...now.series, ...change } }), `series: ${said}`);
+    changeMosaic((now) => ({ ...now, series: { ...now.series, ...change } }), say(stitchText.series, { said }));
   return (
     <div className="grid justify-items-end gap-1">
       <NumberField
         label={F.exposureS.label}
         unit="s"
         decimals={3}
-        words={String(series.exposureS)}
+        words={fixedNumber(series.exposureS, 6, 0)}
         value={series.exposureS}
         onCommit={(exposureS) => set({ exposureS }, 'exposure')}
       />
@@ -246,11 +264,14 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
             type="checkbox"
             checked={series.bracketsInside}
             onChange={(event) =>
-              set({ bracketsInside: event.target.checked }, event.target.checked ? 'brackets at each place' : 'series by series')
+              set(
+                { bracketsInside: event.target.checked },
+                event.target.checked ? stitchText.bracketsAtEachPlace : stitchText.seriesBySeries,
+              )
             }
             className="accent-accent"
           />
-          all brackets before moving on
+          {stitchText.allBracketsBeforeMovingOn}
         </label>
       )}
       <NumberField
@@ -266,11 +287,11 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
           type="checkbox"
           checked={series.whiteCards}
           onChange={(event) =>
-            set({ whiteCards: event.target.checked }, event.target.checked ? 'flat-field frames' : 'no flat-field frames')
+            set({ whiteCards: event.target.checked }, event.target.checked ? stitchText.flatFieldFrames : stitchText.noFlatFieldFrames)
           }
           className="accent-accent"
         />
-        a flat-field frame at each place
+        {stitchText.aFlatFieldFrameAtEach}
       </label>
       {film ? (
         <NumberField
@@ -279,7 +300,7 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
           decimals={0}
           value={mosaic.filmLeft ?? 0}
           {...(mosaic.filmLeft === null && { words: '?' })}
-          onCommit={(filmLeft) => changeMosaic((now) => ({ ...now, filmLeft }), 'film left')}
+          onCommit={(filmLeft) => changeMosaic((now) => ({ ...now, filmLeft }), stitchText.filmLeft)}
         />
       ) : (
         <NumberField
@@ -288,11 +309,11 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
           decimals={1}
           value={mosaic.cardGb ?? 0}
           {...(mosaic.cardGb === null && { words: '?' })}
-          onCommit={(cardGb) => changeMosaic((now) => ({ ...now, cardGb }), 'room on the card')}
+          onCommit={(cardGb) => changeMosaic((now) => ({ ...now, cardGb }), stitchText.roomOnTheCard)}
         />
       )}
       <p className="w-full text-right tabular-nums" data-testid="series-time">
-        {given.takes} {given.takes === 1 ? 'shot' : 'shots'}, about {durationWords(given.seconds)} in all
+        {say(stitchText.shotAboutInAll, { takes: given.takes, seconds: durationWords(given.seconds) })}
       </p>
     </div>
   );

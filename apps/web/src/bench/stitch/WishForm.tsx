@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { useMemo, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
@@ -18,13 +20,13 @@ import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
 
 const WISHES = {
-  subject: 'the whole subject',
+  subject: stitchText.theWholeSubject,
   field: 'this field of view',
-  format: 'this format',
-  megapixels: 'so many megapixels',
-  print: 'this print',
-  everything: 'everything the circle covers',
-  count: 'so many frames',
+  format: stitchText.thisFormat,
+  megapixels: stitchText.soManyMegapixels,
+  print: stitchText.thisPrint,
+  everything: stitchText.everythingTheCircleCovers,
+  count: stitchText.soManyFrames,
 } as const;
 
 const FIRST: Readonly<Record<Goal['for'], Goal>> = {
@@ -59,7 +61,7 @@ function Figure({
       value={value}
       onCommit={(next) => {
         if (!(next >= min && next <= max) || (whole && !Number.isInteger(next)))
-          return `${label} must be a ${whole ? 'whole ' : ''}number from ${min} to ${max}${unitSuffix(unit)}.`;
+          return say(stitchText.mustBeAWholeNumber, { label, whole: whole ? 'yes' : 'no', min, max, unit: unitSuffix(unit) });
         onTake(next);
         return null;
       }}
@@ -84,11 +86,11 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
   const asked = useMemo((): SetupSettings => ({ ...geometry.settings, mosaic: null }), [geometry]);
   const sought = useSought('layouts', asked, true, wanted);
   const short = Math.min(geometry.settings.rig.back.widthMm, geometry.settings.rig.back.heightMm);
-  const take = (layout: Layout, words: string) => takeLayout(geometry, layout, leastOverlap, `mosaic: ${words}`);
+  const take = (layout: Layout, words: string) => takeLayout(geometry, layout, leastOverlap, say(stitchText.mosaic3, { words }));
   return (
     <div>
       <Select
-        aria-label="What the mosaic is for"
+        aria-label={stitchText.whatTheMosaicIsFor}
         value={wish.for}
         onChange={(event) => setWish(FIRST[event.target.value as Goal['for']])}
         wide
@@ -133,7 +135,7 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
         )}
         <span className="inline-flex items-baseline gap-1">
           <NumberField
-            label="Overlap at least"
+            label={stitchText.overlapAtLeast}
             unit=""
             decimals={byMm ? 1 : 0}
             value={byMm ? leastOverlap * short : leastOverlap * 100}
@@ -141,31 +143,33 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
             onCommit={(typed) => {
               const share = byMm ? typed / short : typed / 100;
               if (!(share >= F.leastOverlap.min && share <= F.leastOverlap.max))
-                return `Overlap at least must be from 0 to ${byMm ? `${fixed(F.leastOverlap.max * short, 1)} mm` : `${F.leastOverlap.max * 100} %`}.`;
+                return say(stitchText.overlapAtLeastMustBe, {
+                  byMm: byMm ? `${fixed(F.leastOverlap.max * short, 1)} mm` : `${F.leastOverlap.max * 100} %`,
+                });
               setLeast(share);
               return null;
             }}
           />
           <Select
-            aria-label="Overlap counted in"
-            value={byMm ? 'mm' : 'share'}
+            aria-label={stitchText.overlapCountedIn}
+            value={byMm ? 'mm' : stitchText.share}
             onChange={(event) => setByMm(event.target.value === 'mm')}
-            title="A share of the frame, or millimetres of its short side"
+            title={stitchText.aShareOfTheFrame}
             className="text-sm"
           >
-            <option value="share">%</option>
+            <option value={stitchText.share}>%</option>
             <option value="mm">mm</option>
           </Select>
         </span>
       </div>
       {!sought ? (
         <p role="status" className="mt-1">
-          Looking for layouts …
+          {stitchText.lookingForLayouts}
         </p>
       ) : (
         <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onTake={take} />
       )}
-      <TextButton onClick={() => setOthers(true)}>With another rig of mine …</TextButton>
+      <TextButton onClick={() => setOthers(true)}>{stitchText.withAnotherRigOfMine}</TextButton>
       {others && <OtherRigs geometry={geometryOf(asked)} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
       <More geometry={geometry} leastOverlap={leastOverlap} onTake={take} />
     </div>
@@ -192,27 +196,32 @@ function Found({
   const { fewest, most, nearest, tried } = answers;
   const same = fewest !== null && most !== null && fewest.layout === most.layout;
   const ways = [
-    { key: 'fewest', title: same ? 'Fewest frames and most picture' : 'Fewest frames', answer: fewest },
-    ...(same ? [] : [{ key: 'most', title: 'Most picture', answer: most }]),
+    { key: 'fewest', title: same ? stitchText.fewestFramesAndMostPicture : stitchText.fewestFrames, answer: fewest },
+    ...(same ? [] : [{ key: 'most', title: stitchText.mostPicture, answer: most }]),
   ];
-  if (!fewest && !nearest) return <p className="mt-1">Nothing answers this: {noLayoutReason(geometry)}</p>;
+  if (!fewest && !nearest) return <p className="mt-1">{say(stitchText.nothingAnswersThis, { geometry: noLayoutReason(geometry) })}</p>;
   if (!fewest && nearest) {
     const why = [
-      nearest.reached ? '' : 'a frame lies beyond the stops',
-      nearest.covered === false ? 'a corner falls outside the sharp circle' : '',
-      nearest.enough ? '' : 'not all of it is in',
+      nearest.reached ? '' : stitchText.aFrameLiesBeyondThe,
+      nearest.covered === false ? stitchText.aCornerFallsOutsideThe : '',
+      nearest.enough ? '' : stitchText.notAllOfItIs,
     ]
       .filter(Boolean)
       .join(', ');
     return (
       <p className="mt-1" data-answer="nearest">
-        None of {tried} layouts works. The nearest is {layoutWords(nearest)}, {sizeWords(nearest, geometry)}:{' '}
-        {why || 'the overlap is too small'}. <Take onTake={() => onTake(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
+        {say(stitchText.noneOfLayoutsWorksThe, {
+          tried,
+          nearest: layoutWords(nearest),
+          nearest2: sizeWords(nearest, geometry),
+          why: why || stitchText.theOverlapIsTooSmall,
+        })}{' '}
+        <Take onTake={() => onTake(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
       </p>
     );
   }
   return (
-    <ul className="mt-1 grid gap-1" aria-label="Layouts">
+    <ul className="mt-1 grid gap-1" aria-label={stitchText.layouts}>
       {ways.map(
         ({ key, title, answer }) =>
           answer && (
@@ -223,23 +232,22 @@ function Found({
           ),
       )}
       <li className="text-xs text-ink-soft">
-        {tried} layouts tried{answers.fewest?.covered === null ? '; the circle of this lens is unknown, so it was not looked at' : ''}.
+        {say(stitchText.layoutsTriedTheCircleOf, { tried, covered: answers.fewest?.covered === null ? 'yes' : 'no' })}
       </li>
     </ul>
   );
 }
 
 function noLayoutReason(geometry: Geometry) {
-  if (geometry.settings.rig.mechanism.kind === 'fixed') return 'this rig has no movements.';
-  if (geometry.settings.rig.back.columnsPx === null)
-    return 'film has no pixels to count, and Gangway plans at most twelve frames a side; set a format or a field of view as the goal.';
-  return 'it would need more than twelve frames a side, or no subject is chosen.';
+  if (geometry.settings.rig.mechanism.kind === 'fixed') return stitchText.thisRigHasNoMovements;
+  if (geometry.settings.rig.back.columnsPx === null) return stitchText.filmHasNoPixelsTo;
+  return stitchText.itWouldNeedMoreThan;
 }
 
 function Take({ onTake, disabled = false }: { readonly onTake: () => void; readonly disabled?: boolean }) {
   return (
     <TextButton onClick={onTake} disabled={disabled} className="font-medium disabled:opacity-50">
-      Use this layout
+      {stitchText.useThisLayout}
     </TextButton>
   );
 }
@@ -271,34 +279,34 @@ function More({
   const quarter = quarterLayout(slides, geometry.settings.orientation);
   return (
     <details className="mt-1">
-      <summary className="cursor-pointer text-ink-soft">Cross, diagonal, quarter turns</summary>
+      <summary className="cursor-pointer text-ink-soft">{stitchText.crossDiagonalQuarterTurns}</summary>
       <div className="mt-1 flex flex-wrap items-center gap-1.5">
-        <Button disabled={!cross} onClick={() => cross && onTake(cross, 'a cross')}>
-          Cross of five
+        <Button disabled={!cross} onClick={() => cross && onTake(cross, stitchText.aCross)}>
+          {stitchText.crossOfFive}
         </Button>
         <span className="inline-flex items-center gap-1.5">
-          <Button disabled={!diagonal} onClick={() => diagonal && onTake(diagonal, 'three along a diagonal')}>
-            Three in a diagonal
+          <Button disabled={!diagonal} onClick={() => diagonal && onTake(diagonal, stitchText.threeAlongADiagonal)}>
+            {stitchText.threeInADiagonal}
           </Button>
           <NumberField
-            label="Direction"
+            label={stitchText.direction}
             unit="°"
             decimals={0}
             width="w-10"
             value={directionDeg}
             hideLabel
             onCommit={(deg) => {
-              if (!(deg >= -180 && deg <= 180)) return 'Direction must be from -180 to 180°; 0 is to the right, 90 up.';
+              if (!(deg >= -180 && deg <= 180)) return stitchText.directionMustBeFrom180;
               setDirection(deg);
               return null;
             }}
           />
         </span>
-        {quarter && <Button onClick={() => onTake(quarter, 'four quarter turns')}>Quarter turns</Button>}
+        {quarter && <Button onClick={() => onTake(quarter, stitchText.fourQuarterTurns)}>{stitchText.quarterTurns}</Button>}
       </div>
       {slides.clicksDeg && (
         <p className="mt-1 text-xs text-ink-soft">
-          This lens clicks at {slides.clicksDeg.map((deg) => `${deg}°`).join(', ')}; the nearest is accepted.
+          {say(stitchText.thisLensClicksAtThe, { clicksDeg: slides.clicksDeg.map((deg) => `${deg}°`).join(', ') })}
         </p>
       )}
     </details>

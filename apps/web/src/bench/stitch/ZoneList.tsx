@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { zoneStates, type MosaicGiven } from '@gangway/core/stitching/metrics';
@@ -28,7 +30,7 @@ export function ZoneList({
   const set = (i: number, change: Partial<Zone>) =>
     changeMosaic(
       (now) => ({ ...now, zones: now.zones.map((zone, k) => (k === i ? { ...zone, ...change } : zone)) }),
-      `zone “${mosaic.zones[i]?.name ?? ''}”`,
+      say(stitchText.zone, { name: mosaic.zones[i]?.name ?? '' }),
     );
   const add = () => {
     const { whole } = given.union;
@@ -40,7 +42,7 @@ export function ZoneList({
         zones: [
           ...now.zones,
           {
-            name: `people ${now.zones.length + 1}`,
+            name: say(stitchText.people, { length: now.zones.length + 1 }),
             left: x - w,
             right: x + w,
             lower: y - h,
@@ -50,12 +52,12 @@ export function ZoneList({
           },
         ],
       }),
-      'something that moves',
+      stitchText.somethingThatMoves,
     );
   };
   return (
     <div>
-      {mosaic.zones.length === 0 && <p className="text-ink-soft">People, traffic, water, branches, boats: put a zone over each.</p>}
+      {mosaic.zones.length === 0 && <p className="text-ink-soft">{stitchText.peopleTrafficWaterBranchesBoats}</p>}
       <ul className="grid gap-2">
         {mosaic.zones.map((zone, i) => {
           const state = states[i];
@@ -67,10 +69,13 @@ export function ZoneList({
                 <StateMark state={good ? 'passes' : 'fails'} size={15} />
                 <span className="text-xs tabular-nums">{zoneLabel(state)}</span>
                 <IconButton
-                  label={`Remove ${zone.name}`}
+                  label={say(stitchText.remove, { name: zone.name })}
                   className="size-6"
                   onClick={() =>
-                    changeMosaic((now) => ({ ...now, zones: now.zones.filter((_, k) => k !== i) }), `zone “${zone.name}” removed`)
+                    changeMosaic(
+                      (now) => ({ ...now, zones: now.zones.filter((_, k) => k !== i) }),
+                      say(stitchText.zoneRemoved, { name: zone.name }),
+                    )
                   }
                 >
                   <span aria-hidden>×</span>
@@ -78,13 +83,13 @@ export function ZoneList({
               </div>
               {state && Number.isFinite(state.smoothS) && (
                 <p className="text-xs text-ink-soft tabular-nums">
-                  Frozen if shot twice within {secondsWords(state.frozenS)}; smooth from {secondsWords(state.smoothS)} of exposure.
+                  {say(stitchText.frozenIfShotTwiceWithin, { frozenS: secondsWords(state.frozenS), smoothS: secondsWords(state.smoothS) })}
                 </p>
               )}
               <details>
-                <summary className="cursor-pointer text-xs text-ink-soft">values</summary>
+                <summary className="cursor-pointer text-xs text-ink-soft">{stitchText.values}</summary>
                 <div className="grid justify-items-end gap-1">
-                  <TextField label="What" value={zone.name} onCommit={(name) => set(i, { name })} />
+                  <TextField label={stitchText.what} value={zone.name} onCommit={(name) => set(i, { name })} />
                   <NumberField
                     label={F.speedMs.label}
                     unit="m/s"
@@ -102,14 +107,18 @@ export function ZoneList({
                   {(['left', 'right', 'lower', 'upper'] as const).map((side) => (
                     <NumberField
                       key={side}
-                      label={`${side.charAt(0).toUpperCase()}${side.slice(1)} edge`}
+                      label={say(stitchText.edge, { charAt: side.charAt(0).toUpperCase(), side: side.slice(1) })}
                       unit="mm"
                       decimals={1}
                       value={zone[side]}
                       onCommit={(mm) => {
                         const next = { ...zone, [side]: mm };
                         if (next.left >= next.right || next.lower >= next.upper)
-                          return `${side.charAt(0).toUpperCase()}${side.slice(1)} edge ${fixed(mm, 1)} mm lies beyond the edge across from it.`;
+                          return say(stitchText.edgeMmLiesBeyondThe, {
+                            charAt: side.charAt(0).toUpperCase(),
+                            side: side.slice(1),
+                            mm: fixed(mm, 1),
+                          });
                         return set(i, { [side]: mm });
                       }}
                     />
@@ -121,14 +130,14 @@ export function ZoneList({
         })}
       </ul>
       <Button className="mt-1.5" onClick={add}>
-        Something moves …
+        {stitchText.somethingMoves}
       </Button>
     </div>
   );
 }
 
 function zoneLabel(state: ZoneState | undefined): string {
-  if (state?.within != null) return `in frame ${state.within}`;
-  if (state?.between) return `${fixed(state.px, 0)} px on a seam`;
+  if (state?.within != null) return say(stitchText.inFrame, { within: state.within });
+  if (state?.between) return say(stitchText.pxOnASeam, { px: fixed(state.px, 0) });
   return 'outside';
 }

@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import { benchState } from '../editing/benchStore';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { mosaicSchema } from '@gangway/contract/mosaic';
@@ -12,7 +14,7 @@ export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, g
   const before = benchState().edit.present?.settings.mosaic;
   if (!before) return null;
   const parsed = mosaicSchema.safeParse(change(before));
-  if (!parsed.success) return parsed.error.issues[0]?.message ?? 'This value is not allowed.';
+  if (!parsed.success) return parsed.error.issues[0]?.message ?? stitchText.thisValueIsNotAllowed;
   setupEdit.apply({ mosaic: parsed.data }, said, gesture);
   return null;
 }
@@ -20,8 +22,12 @@ export function changeMosaic(change: (mosaic: Mosaic) => Mosaic, said: string, g
 /** Takes one frame out of the mosaic; the last one leaves a single picture. */
 export function removeFrame(index: number): void {
   const frames = benchState().edit.present?.settings.mosaic?.frames ?? [];
-  if (frames.length === 1) setupEdit.apply({ mosaic: null }, 'one picture again');
-  else changeMosaic((now) => ({ ...now, frames: now.frames.filter((_, k) => k !== index) }), `frame ${index + 1} removed`);
+  if (frames.length === 1) setupEdit.apply({ mosaic: null }, stitchText.onePictureAgain);
+  else
+    changeMosaic(
+      (now) => ({ ...now, frames: now.frames.filter((_, k) => k !== index) }),
+      say(stitchText.frameRemoved, { index: index + 1 }),
+    );
 }
 
 /** One frame more, beside the last by what the overlap leaves of it, on whichever side has more room. */
@@ -40,7 +46,7 @@ export function addFrame(geometry: Geometry): string | null {
         },
       ],
     };
-  }, 'frame added');
+  }, stitchText.frameAdded);
 }
 
 /** Lays a mosaic out on the setup: what was said of series, zones and limits stays. */

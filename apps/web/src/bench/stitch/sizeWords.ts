@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/web/bench/stitch';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import type { Proposal } from '@gangway/core/stitching/goals';
 import { fixed } from '@gangway/core/words';
@@ -13,5 +15,5 @@ export function sizeWords(
 ): string {
   const pitch = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
   const mp = pitch === null ? '' : `, ${fixed((widthMm * heightMm) / pitch ** 2 / 1e6, 0)} MP`;
-  return `${fixed(widthMm, 0)} × ${fixed(heightMm, 0)} mm${mp}${layout.frames.length > 1 && layout.kind !== 'quarter' ? `, overlap ${fixed(overlap * 100, 0)} %` : ''}`;
+  return `${fixed(widthMm, 0)} × ${fixed(heightMm, 0)} mm${mp}${layout.frames.length > 1 && layout.kind !== 'quarter' ? say(stitchText.overlap2, { overlap: fixed(overlap * 100, 0) }) : ''}`;
 }

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { cardText } from '@gangway/messages/web/kit/card';
+import { say } from '@gangway/messages/say';
 import { Printer } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -23,8 +26,8 @@ export function CardPage() {
   if (!rig) {
     return (
       <p role="alert">
-        {row ? `“${row.rig.name}” is not complete, or lacks a value that the card needs: ` : 'There is no such rig. '}
-        <TextLink to={row ? `/kit/rigs/${row.rig.id}` : '/kit/rigs'}>{row ? 'to the rig' : 'to the rigs'}</TextLink>
+        {row ? say(cardText.isNotCompleteOrLacks, { name: row.rig.name }) : cardText.thereIsNoSuchRig}
+        <TextLink to={row ? `/kit/rigs/${row.rig.id}` : '/kit/rigs'}>{row ? cardText.toTheRig : cardText.toTheRigs}</TextLink>
       </p>
     );
   }
@@ -47,10 +50,10 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
           <Link to={`/kit/rigs/${rigId}`} className="text-sm text-ink-soft hover:text-ink">
             {rig.name}
           </Link>
-          <h2 className="text-xl font-semibold">Shift card</h2>
+          <h2 className="text-xl font-semibold">{cardText.shiftCard}</h2>
         </div>
         <label className="text-sm">
-          <span className="mr-1.5 text-ink-soft">Page</span>
+          <span className="mr-1.5 text-ink-soft">{cardText.page}</span>
           <Select value={size} onChange={(event) => setSize(event.target.value as CardSize)}>
             {Object.entries(CARD_SIZES).map(([id, { name }]) => (
               <option key={id} value={id}>
@@ -60,17 +63,17 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
           </Select>
         </label>
         <Button look="main" onClick={() => print()}>
-          <Printer size={15} aria-hidden /> Print
+          <Printer size={15} aria-hidden /> {cardText.print}
         </Button>
         <a
           href={`/api/kit/rigs/${rigId}/card.pdf?size=${size}`}
           download={`${file}.pdf`}
           className="inline-flex min-h-8 items-center rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
         >
-          PDF
+          {cardText.pdf}
         </a>
-        <Button onClick={() => download(`${file}.svg`, 'image/svg+xml', drawingSvg(drawing))}>SVG</Button>
-        <Button onClick={() => void csv()}>CSV</Button>
+        <Button onClick={() => download(`${file}.svg`, 'image/svg+xml', drawingSvg(drawing))}>{cardText.svg}</Button>
+        <Button onClick={() => void csv()}>{cardText.csv}</Button>
       </div>
       <DrawingSheet drawing={drawing} size={size} />
       <div className="sr-only print:hidden">
@@ -78,8 +81,11 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
           {card.tables.flatMap(({ orientation, rows }) =>
             rows.map(({ fNumber, limits }) => (
               <li key={`${orientation}${fNumber}`}>
-                {orientation}, f/{fNumber}: {limits.map(({ limitMm }) => (limitMm === null ? 'none' : limitMm.toFixed(1))).join(', ')} mm of
-                rise, fall, left, right, up and right
+                {say(cardText.fMmOfRiseFall, {
+                  orientation,
+                  fNumber,
+                  limits: limits.map(({ limitMm }) => (limitMm === null ? 'none' : fixedNumber(limitMm, 1))).join(', '),
+                })}
               </li>
             )),
           )}

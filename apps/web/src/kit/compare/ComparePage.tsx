@@ -1,3 +1,5 @@
+import { compareText } from '@gangway/messages/web/kit/compare';
+import { say } from '@gangway/messages/say';
 import { useMemo, useState, type ReactNode } from 'react';
 import { useSearchParams } from 'react-router';
 import { builtRig } from '@gangway/contract/kit';
@@ -39,9 +41,9 @@ export function ComparePage() {
 
   return (
     <>
-      <h2 className="mb-2 text-xl font-semibold">Compare rigs</h2>
+      <h2 className="mb-2 text-xl font-semibold">{compareText.compareRigs}</h2>
       <fieldset className="mb-4 flex flex-wrap gap-x-4 gap-y-1 text-sm">
-        <legend className="sr-only">Rigs to compare</legend>
+        <legend className="sr-only">{compareText.rigsToCompare}</legend>
         {rigs.map(({ id, name, rig }) => (
           <label key={id} className={`flex items-center gap-1.5 ${rig ? '' : 'text-ink-soft'}`}>
             <input
@@ -57,7 +59,7 @@ export function ComparePage() {
         ))}
       </fieldset>
       {!first || chosen.length < 2 ? (
-        <p className="text-ink-soft">Choose two rigs or more.</p>
+        <p className="text-ink-soft">{compareText.chooseTwoRigsOrMore}</p>
       ) : (
         <Table chosen={chosen} first={first} measure={measure} onMeasure={setMeasure} />
       )}
@@ -88,13 +90,13 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
   );
   const spare = (mm: number | null) => {
     if (mm === null) return 'unknown';
-    if (mm < 0) return `${mmWords(-mm)} too small`;
+    if (mm < 0) return say(compareText.tooSmall, { mm: mmWords(-mm) });
     return mmWords(mm);
   };
   return (
     <>
       <label className="mb-2 block text-sm">
-        <span className="mr-1.5 text-ink-soft">Formats are equal by</span>
+        <span className="mr-1.5 text-ink-soft">{compareText.formatsAreEqualBy}</span>
         <Select value={measure} onChange={(event) => onMeasure(event.target.value as FormatMeasure)}>
           {Object.entries(FORMAT_MEASURES).map(([value, words]) => (
             <option key={value} value={value}>
@@ -108,7 +110,7 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
           <thead>
             <tr className="border-b border-rule text-left align-bottom">
               <Th>
-                <span className="sr-only">Property</span>
+                <span className="sr-only">{compareText.property}</span>
               </Th>
               {columns.map(({ id, rig }) => (
                 <Th key={id} className="max-w-64 px-3 py-1.5 font-semibold">
@@ -120,44 +122,58 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
             </tr>
           </thead>
           <tbody>
-            {row('Frame', ({ back }) => `${fixed(back.widthMm, 1)} × ${mmWords(back.heightMm)}, ${mmWords(diagonalMm(back))} across`)}
-            {row(
-              'Lens in the rig',
-              ({ lens }) => `${fixed(lens.focalMm, 1)} mm, ${apertureWords(lens.widestFNumber)} to ${apertureWords(lens.smallestFNumber)}`,
+            {row(compareText.frame, ({ back }) =>
+              say(compareText.across, {
+                widthMm: fixed(back.widthMm, 1),
+                heightMm: mmWords(back.heightMm),
+                back: mmWords(diagonalMm(back)),
+              }),
             )}
-            {row(
-              'Field of view, level × upright',
-              (_rig, { field }) => `${fixed(field.levelDeg, 1)}° × ${fixed(field.uprightDeg, 1)}° (${fixed(field.diagonalDeg, 1)}° across)`,
+            {row(compareText.lensInTheRig, ({ lens }) =>
+              say(compareText.mmTo, {
+                focalMm: fixed(lens.focalMm, 1),
+                widestFNumber: apertureWords(lens.widestFNumber),
+                smallestFNumber: apertureWords(lens.smallestFNumber),
+              }),
             )}
-            {row('From end to end of shift and rise', (_rig, { withMovements: w, fNumber }) =>
+            {row(compareText.fieldOfViewLevelUpright, (_rig, { field }) =>
+              say(compareText.across2, {
+                levelDeg: fixed(field.levelDeg, 1),
+                uprightDeg: fixed(field.uprightDeg, 1),
+                diagonalDeg: fixed(field.diagonalDeg, 1),
+              }),
+            )}
+            {row(compareText.fromEndToEndOf, (_rig, { withMovements: w, fNumber }) =>
               w === null
-                ? 'unknown, or the frame does not fit'
-                : `${fixed(w.levelDeg, 1)}° × ${fixed(w.uprightDeg, 1)}° at ${apertureWords(fNumber)}`,
+                ? compareText.unknownOrTheFrameDoes
+                : say(compareText.at, {
+                    levelDeg: fixed(w.levelDeg, 1),
+                    uprightDeg: fixed(w.uprightDeg, 1),
+                    fNumber: apertureWords(fNumber),
+                  }),
             )}
             {row(
               <>
-                Same view on the first format ({fixed(measureMm(first.back, measure), 1)} mm {FORMAT_MEASURES[measure]}) from a lens of
+                {say(compareText.sameViewOnTheFirst, {
+                  back: fixed(measureMm(first.back, measure), 1),
+                  formatMeasure: FORMAT_MEASURES[measure],
+                })}
               </>,
               (_rig, { equalFocalMm }) => mmWords(equalFocalMm),
             )}
-            {row(
-              'with the same depth of field there at',
-              (_rig, { equalFNumber, fNumber }) => `f/${fixed(equalFNumber, 1)} for ${apertureWords(fNumber)}`,
+            {row(compareText.withTheSameDepthOf, (_rig, { equalFNumber, fNumber }) =>
+              say(compareText.fFor, { equalFNumber: fixed(equalFNumber, 1), fNumber: apertureWords(fNumber) }),
             )}
-            {row('Image circle wider than the frame by', (_rig, { spareLightMm }) => spare(spareLightMm))}
-            {row(
-              'Sharp circle wider than the frame by',
-              (_rig, { spareSharpMm, fNumber }) => `${spare(spareSharpMm)} at ${apertureWords(fNumber)}`,
+            {row(compareText.imageCircleWiderThanThe, (_rig, { spareLightMm }) => spare(spareLightMm))}
+            {row(compareText.sharpCircleWiderThanThe, (_rig, { spareSharpMm, fNumber }) =>
+              say(compareText.at2, { spareSharpMm: spare(spareSharpMm), fNumber: apertureWords(fNumber) }),
             )}
-            {row('Movements', ({ mechanism }) => mechanismWords(mechanism))}
-            {row('Weight of evidence', (_rig, { evidence }) => evidence)}
+            {row(compareText.movements, ({ mechanism }) => mechanismWords(mechanism))}
+            {row(compareText.weightOfEvidence, (_rig, { evidence }) => evidence)}
           </tbody>
         </table>
       </div>
-      <p className="mt-2 max-w-prose text-xs text-ink-soft">
-        Landscape, at infinity. The first rig chosen is the one that the others are measured against. Circles at f/8, or the nearest
-        aperture that the lens has.
-      </p>
+      <p className="mt-2 max-w-prose text-xs text-ink-soft">{compareText.landscapeAtInfinityTheFirst}</p>
     </>
   );
 }

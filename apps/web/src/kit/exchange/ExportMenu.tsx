@@ -1,3 +1,5 @@
+import { exchangeText } from '@gangway/messages/web/kit/exchange';
+import { say } from '@gangway/messages/say';
 import { FileOutput } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import type { Kit } from '@gangway/contract/kit';
@@ -32,14 +34,14 @@ export function ExportMenu({ kit }: { readonly kit: Kit }) {
   return (
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger className="flex w-full items-center gap-1.5 rounded-md border-l-3 border-transparent px-2.5 py-1 hover:bg-sunk">
-        <FileOutput size={14} aria-hidden /> Export
+        <FileOutput size={14} aria-hidden /> {exchangeText.export}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content align="start" className="z-40 min-w-56 rounded-md border border-rule bg-sheet p-1 shadow-raised">
-          {entry('Everything, as JSON', json)}
-          {entry('All kinds, as CSV in one archive', archive)}
+          {entry(exchangeText.everythingAsJson, json)}
+          {entry(exchangeText.allKindsAsCsvIn, archive)}
           <DropdownMenu.Separator className="my-1 h-px bg-hairline" />
-          {KIND_NAMES.map((kind) => entry(`${KINDS[kind].plural}, as CSV`, () => csv(kind)))}
+          {KIND_NAMES.map((kind) => entry(say(exchangeText.asCsv, { plural: KINDS[kind].plural }), () => csv(kind)))}
         </DropdownMenu.Content>
       </DropdownMenu.Portal>
     </DropdownMenu.Root>

@@ -1,3 +1,6 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { exchangeText } from '@gangway/messages/web/kit/exchange';
+import { say } from '@gangway/messages/say';
 import { FileInput } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { mended, planImport, readKitFile, type ImportRow, type Line } from '@gangway/contract/kitExchange';
@@ -11,10 +14,10 @@ import type { KitItem } from '@gangway/core/kit/item';
 import { Th } from '../../ui/Table';
 
 const ACTIONS: Readonly<Record<ImportRow['action'], { readonly words: string; readonly sign: string; readonly look: string }>> = {
-  add: { words: 'new', sign: '+', look: 'text-holds' },
-  change: { words: 'changes', sign: '≠', look: 'text-tight' },
-  same: { words: 'the same', sign: '=', look: 'text-ink-soft' },
-  refused: { words: 'refused', sign: '!', look: 'text-fails' },
+  add: { words: exchangeText.new, sign: '+', look: 'text-holds' },
+  change: { words: exchangeText.changes, sign: '≠', look: 'text-tight' },
+  same: { words: exchangeText.theSame, sign: '=', look: 'text-ink-soft' },
+  refused: { words: exchangeText.refused, sign: '!', look: 'text-fails' },
 };
 
 /** At most this much is read: a kit of some thousand items is a tenth of it. */
@@ -36,7 +39,9 @@ export function ImportPage() {
     setFailure(null);
     setFile(null);
     if (taken.size > LARGEST_BYTES) {
-      setFailure(`“${taken.name}” is ${(taken.size / 1e6).toFixed(1)} MB; at most ${LARGEST_BYTES / 1e6} MB are read as a kit.`);
+      setFailure(
+        say(exchangeText.isMbAtMostMb, { name: taken.name, size: fixedNumber(taken.size / 1e6, 1), largestBytes: LARGEST_BYTES / 1e6 }),
+      );
       return;
     }
     const read = readKitFile(await taken.text());
@@ -56,11 +61,11 @@ export function ImportPage() {
 
   const run = async () => {
     setWorking(true);
-    const problem = await change(changes, `import of ${file?.name ?? 'a file'}`);
+    const problem = await change(changes, say(exchangeText.importOf, { name: file?.name ?? exchangeText.aFile }));
     setWorking(false);
     if (problem !== null) setFailure(problem);
     else {
-      tell(`${count('add')} added, ${count('change')} changed. Undo reverts everything.`);
+      tell(say(exchangeText.addedChangedUndoRevertsEverything, { count: count('add'), count2: count('change') }));
       setFile(null);
     }
   };
@@ -78,16 +83,13 @@ export function ImportPage() {
         void take(event.dataTransfer.files[0]);
       }}
     >
-      <h2 className="text-xl font-semibold">Import</h2>
-      <p className="mb-3 max-w-prose text-sm text-ink-soft">
-        A kit as JSON, or one kind as CSV with the columns of an exported file. Nothing is taken before you have seen what each line does,
-        and then all of it or nothing. What is not in the file stays as it is.
-      </p>
+      <h2 className="text-xl font-semibold">{exchangeText.import}</h2>
+      <p className="mb-3 max-w-prose text-sm text-ink-soft">{exchangeText.aKitAsJsonOr}</p>
       <input
         ref={picker}
         type="file"
         accept=".csv,.json,text/csv,application/json"
-        aria-label="File to import"
+        aria-label={exchangeText.fileToImport}
         className="sr-only"
         tabIndex={-1}
         onChange={(event) => {
@@ -100,18 +102,18 @@ export function ImportPage() {
         onClick={() => picker.current?.click()}
         className={`mb-4 flex w-full max-w-xl items-center justify-center gap-2 rounded-md border border-dashed p-5 text-sm ${over ? 'border-accent bg-accent-wash' : 'border-rule hover:border-ink'}`}
       >
-        <FileInput size={16} aria-hidden /> Choose a file, or drop it here
+        <FileInput size={16} aria-hidden /> {exchangeText.chooseAFileOrDrop}
       </button>
       {failure !== null && <ErrorNote words={failure} />}
       {file && (
         <>
           <div className="mb-2 flex flex-wrap items-center gap-3">
             <p className="grow text-sm" role="status">
-              <span className="font-semibold">{file.name}</span>: {count('add')} new, {count('change')} changed, {count('same')} the same,{' '}
-              {refused} refused.
-              {refused > 0 && ' Fix the rejected rows below to continue.'}
+              <span className="font-semibold">{file.name}</span>
+              {say(exchangeText.newChangedTheSameRefused, { count: count('add'), count2: count('change'), count3: count('same'), refused })}
+              {refused > 0 && exchangeText.fixTheRejectedRowsBelow}
             </p>
-            <Button onClick={() => setFile(null)}>Cancel</Button>
+            <Button onClick={() => setFile(null)}>{exchangeText.cancel}</Button>
             <Button look="main" disabled={refused > 0 || changes.length === 0 || working} onClick={() => void run()}>
               {importLabel(working, changes)}
             </Button>
@@ -119,10 +121,10 @@ export function ImportPage() {
           <table className="w-full border-collapse text-sm">
             <thead>
               <tr className="border-b border-rule text-left text-ink-soft">
-                <Th className="w-14 px-2 py-1">Line</Th>
-                <Th className="w-24 px-2 py-1">It is</Th>
-                <Th className="px-2 py-1">Name</Th>
-                <Th className="px-2 py-1">What happens</Th>
+                <Th className="w-14 px-2 py-1">{exchangeText.line}</Th>
+                <Th className="w-24 px-2 py-1">{exchangeText.itIs}</Th>
+                <Th className="px-2 py-1">{exchangeText.name}</Th>
+                <Th className="px-2 py-1">{exchangeText.whatHappens}</Th>
               </tr>
             </thead>
             <tbody>
@@ -136,7 +138,7 @@ export function ImportPage() {
                     {ACTIONS[row.action].words}
                   </td>
                   <td className="px-2 py-1.5">
-                    {row.name === '' ? <span className="text-ink-soft">no name</span> : row.name}{' '}
+                    {row.name === '' ? <span className="text-ink-soft">{exchangeText.noName}</span> : row.name}{' '}
                     <span className="text-xs text-ink-soft">{row.what}</span>
                   </td>
                   <td className="px-2 py-1.5">
@@ -197,9 +199,11 @@ function importLabel(
     | { op: 'removeRig'; id: string; version: number }
   )[],
 ): string {
-  if (working) return 'Importing…';
-  if (changes.length === 0) return 'Nothing to import';
-  return `Import ${changes.length === 1 ? 'one row' : `${changes.length} rows`}`;
+  if (working) return exchangeText.importing;
+  if (changes.length === 0) return exchangeText.nothingToImport;
+  return say(exchangeText.import2, {
+    length: changes.length === 1 ? exchangeText.oneRow : say(exchangeText.rows, { length: changes.length }),
+  });
 }
 
 function lineKey(line: Line): string {
@@ -212,7 +216,7 @@ function figuresGiven({ change }: ImportRow): string {
   const known = figuresOf(change.item.kind).filter(
     ([key]) => values[key] !== null && !(Array.isArray(values[key]) && values[key].length === 0),
   ).length;
-  return `${known} ${known === 1 ? 'value' : 'values'} known`;
+  return say(exchangeText.valueKnown, { known });
 }
 
 /** A cell that was refused, with the reason, to be written anew. */
@@ -235,7 +239,7 @@ function Mend({
       {text !== null && column !== null && (
         <input
           value={draft}
-          aria-label={`${column} in line ${row.line.at}`}
+          aria-label={say(exchangeText.inLine, { column, at: row.line.at })}
           onChange={(event) => setDraft(event.target.value)}
           onBlur={() => draft !== text && onMend(draft)}
           onKeyDown={(event) => event.key === 'Enter' && onMend(draft)}

@@ -1,3 +1,5 @@
+import { itemsText } from '@gangway/messages/web/kit/items';
+import { say } from '@gangway/messages/say';
 import { Plus, Trash2 } from 'lucide-react';
 import { useId, useMemo, useState, type ReactNode } from 'react';
 import { useFieldArray, useForm, useWatch, type UseFormRegister } from 'react-hook-form';
@@ -51,13 +53,13 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
     }
     const refused = await change(
       [{ op: 'putItem', item: read.item, archived: there?.archived ?? false, version: there?.version ?? null }],
-      there ? `specs of ${read.item.name}` : `${read.item.name} added`,
+      there ? say(itemsText.specsOf, { name: read.item.name }) : say(itemsText.added, { name: read.item.name }),
     );
     if (refused !== null) {
       setFailure(refused);
       return;
     }
-    tell(there ? `The specs of “${read.item.name}” are saved.` : `“${read.item.name}” is in the kit.`);
+    tell(there ? say(itemsText.theSpecsOfAreSaved, { name: read.item.name }) : say(itemsText.isInTheKit, { name: read.item.name }));
     onSaved(read.item);
   };
 
@@ -66,13 +68,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
   );
   const shown = (figure: Figure) => figureApplies(figure, (key) => figures[key]);
   return (
-    <Dialog
-      open
-      wide
-      onClose={onClose}
-      title={there ? item.name : KINDS[item.kind].title}
-      help="Leave empty what you do not know: Gangway says what depends on it, and how to measure it."
-    >
+    <Dialog open wide onClose={onClose} title={there ? item.name : KINDS[item.kind].title} help={itemsText.leaveEmptyWhatYouDo}>
       <form onSubmit={(event) => void handleSubmit(save)(event)} noValidate className="grid gap-4">
         <datalist id={jointsId}>
           {joints.map((name) => (
@@ -80,7 +76,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
           ))}
         </datalist>
         <div className="grid gap-x-4 gap-y-2 sm:grid-cols-2">
-          <Labelled words="Name" refusal={refusals.get('name')}>
+          <Labelled words={itemsText.name} refusal={refusals.get('name')}>
             {(id) => (
               <input
                 id={id}
@@ -93,7 +89,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
               />
             )}
           </Labelled>
-          <Labelled words="Note" refusal={refusals.get('note')}>
+          <Labelled words={itemsText.note} refusal={refusals.get('note')}>
             {(id) => <input id={id} {...register('note')} data-field="note" autoComplete="off" className={FIELD} />}
           </Labelled>
         </div>
@@ -101,7 +97,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
           <fieldset key={group} hidden={!entries.some(([, figure]) => shown(figure))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
             <legend className="engraved mb-1">{group}</legend>
             {group === 'Frame' && (item.kind === 'body' || item.kind === 'film') && (
-              <Labelled words="Use the size of">
+              <Labelled words={itemsText.useTheSizeOf}>
                 {(id) => (
                   <Select
                     id={id}
@@ -114,7 +110,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                       form.setValue('figures.heightMm', String(format.heightMm), { shouldDirty: true });
                     }}
                   >
-                    <option value="">choose a format …</option>
+                    <option value="">{itemsText.chooseAFormat}</option>
                     {FORMATS.map(({ id, name }) => (
                       <option key={id} value={id}>
                         {name}
@@ -141,11 +137,11 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
               ))}
             {entries.some(([, figure]) => figure.type === 'circles') && (
               <div className="sm:col-span-3">
-                <p className="mb-1 text-sm text-ink-soft">Sharp circles by aperture</p>
+                <p className="mb-1 text-sm text-ink-soft">{itemsText.sharpCirclesByAperture}</p>
                 <div className="grid gap-2">
                   {circles.fields.map((row, i) => (
                     <div key={row.id} className="grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-2">
-                      <Labelled words="At, f/" refusal={refusals.get(`circles.${i}.fNumber`)}>
+                      <Labelled words={itemsText.atF} refusal={refusals.get(`circles.${i}.fNumber`)}>
                         {(id) => (
                           <input
                             id={id}
@@ -158,7 +154,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                           />
                         )}
                       </Labelled>
-                      <Labelled words="Diameter, mm" refusal={refusals.get(`circles.${i}.diameterMm`)}>
+                      <Labelled words={itemsText.diameterMm} refusal={refusals.get(`circles.${i}.diameterMm`)}>
                         {(id) => (
                           <input
                             id={id}
@@ -171,7 +167,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                           />
                         )}
                       </Labelled>
-                      <Labelled words="Is">
+                      <Labelled words={itemsText.is}>
                         {(id) => (
                           <Select id={id} {...register(`circles.${i}.evidence`)} className={FIELD}>
                             {Object.entries(EVIDENCE).map(([value, words]) => (
@@ -182,17 +178,15 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                           </Select>
                         )}
                       </Labelled>
-                      <IconButton label="Remove this circle" onClick={() => circles.remove(i)}>
+                      <IconButton label={itemsText.removeThisCircle} onClick={() => circles.remove(i)}>
                         <Trash2 size={16} aria-hidden />
                       </IconButton>
                     </div>
                   ))}
                 </div>
-                {circles.fields.length === 0 && (
-                  <p className="text-sm text-ink-soft">None given: 80 % of the image circle is assumed (common practice).</p>
-                )}
+                {circles.fields.length === 0 && <p className="text-sm text-ink-soft">{itemsText.noneGiven80OfThe}</p>}
                 <Button className="mt-2" onClick={() => circles.append({ fNumber: '', diameterMm: '', evidence: 'measured' })}>
-                  <Plus size={15} aria-hidden /> Add a circle
+                  <Plus size={15} aria-hidden /> {itemsText.addACircle}
                 </Button>
               </div>
             )}
@@ -201,7 +195,10 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
         <div className="sticky -bottom-5 -mx-5 -mb-5 flex items-center justify-end gap-2 border-t border-hairline bg-sheet px-5 py-3">
           {(failure !== null || refusals.size > 0) && (
             <p role="alert" className="grow text-sm text-fails">
-              {failure ?? `${refusals.size === 1 ? 'One value' : `${refusals.size} values`} cannot be saved; see above.`}
+              {failure ??
+                say(itemsText.cannotBeSavedSeeAbove, {
+                  size: refusals.size === 1 ? itemsText.oneValue : say(itemsText.values, { size: refusals.size }),
+                })}
             </p>
           )}
           {failure === null && refusals.size === 0 && (
@@ -209,9 +206,9 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
               {help}
             </p>
           )}
-          <Button onClick={onClose}>Cancel</Button>
+          <Button onClick={onClose}>{itemsText.cancel}</Button>
           <Button look="main" type="submit" className="shrink-0">
-            {there ? 'Save specs' : 'Add to the kit'}
+            {there ? itemsText.saveSpecs : itemsText.addToTheKit}
           </Button>
         </div>
       </form>
@@ -248,7 +245,7 @@ function FigureField({ name, figure, register, refusal, focus, listId, helpId, o
       {(id) =>
         figure.type === 'choice' || figure.type === 'flag' ? (
           <Select id={id} {...props}>
-            <option value="">unknown</option>
+            <option value="">{itemsText.unknown}</option>
             {(figure.type === 'choice'
               ? Object.entries(figure.choices)
               : [
@@ -268,7 +265,7 @@ function FigureField({ name, figure, register, refusal, focus, listId, helpId, o
             list={figure.type === 'joint' ? listId : undefined}
             inputMode={figure.type === 'number' ? 'decimal' : undefined}
             autoComplete="off"
-            placeholder={figure.type === 'list' ? '0; 30; 60' : 'unknown'}
+            placeholder={figure.type === 'list' ? '0; 30; 60' : itemsText.unknown}
           />
         )
       }

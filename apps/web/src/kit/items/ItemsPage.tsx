@@ -1,3 +1,5 @@
+import { itemsText } from '@gangway/messages/web/kit/items';
+import { say } from '@gangway/messages/say';
 import { ariaSort } from '../../ui/ariaSort';
 import {
   createColumnHelper,
@@ -34,7 +36,7 @@ const helper = createColumnHelper<ItemRow>();
 
 function columnsOf(kind: Kind) {
   return [
-    helper.accessor(({ item }) => item.name, { id: 'name', header: 'Name' }),
+    helper.accessor(({ item }) => item.name, { id: 'name', header: itemsText.name }),
     ...KINDS[kind].listed.flatMap((key) => {
       const figure = figureOf(kind, key);
       if (!figure) return [];
@@ -48,20 +50,17 @@ function columnsOf(kind: Kind) {
         }),
       ];
     }),
-    helper.accessor(({ item }) => unknownIn(item), { id: 'unknown', header: 'Unknown', meta: { number: true } }),
+    helper.accessor(({ item }) => unknownIn(item), { id: 'unknown', header: itemsText.unknown2, meta: { number: true } }),
     helper.accessor(({ used }) => used.rigs + used.stands, {
       id: 'used',
-      header: 'Used by',
+      header: itemsText.usedBy,
       cell: ({ row: { original } }) => usedWords(original.used),
     }),
   ];
 }
 
 export function usedWords({ rigs, stands }: ItemRow['used']): string {
-  const words = [
-    rigs > 0 ? `${rigs} ${rigs === 1 ? 'rig' : 'rigs'}` : '',
-    stands > 0 ? `${stands} ${stands === 1 ? 'setup' : 'setups'}` : '',
-  ];
+  const words = [rigs > 0 ? say(itemsText.rig, { rigs }) : '', stands > 0 ? say(itemsText.setup, { stands }) : ''];
   return words.filter((part) => part !== '').join(', ') || 'nothing';
 }
 
@@ -69,7 +68,7 @@ export function usedWords({ rigs, stands }: ItemRow['used']): string {
 export function ItemsPage() {
   const { kind: name } = useParams();
   const kind = KIND_NAMES.find((each) => each === name);
-  return kind ? <Items key={kind} kind={kind} /> : <p>There is nothing of that kind in a kit.</p>;
+  return kind ? <Items key={kind} kind={kind} /> : <p>{itemsText.thereIsNothingOfThat}</p>;
 }
 
 function Items({ kind }: { readonly kind: Kind }) {
@@ -102,21 +101,28 @@ function Items({ kind }: { readonly kind: Kind }) {
   const put = async (row: ItemRow, archived: boolean) => {
     const refused = await change(
       [{ op: 'putItem', item: row.item, archived, version: row.version }],
-      `${row.item.name} ${archived ? 'archived' : 'unarchived'}`,
+      say(itemsText.archived, { name: row.item.name, archived: archived ? 'yes' : 'no' }),
     );
-    tell(refused ?? `“${row.item.name}” is ${archived ? 'archived' : 'no longer archived'}.`);
+    tell(refused ?? say(itemsText.isArchived, { name: row.item.name, archived: archived ? 'yes' : 'no' }));
   };
   const remove = async (row: ItemRow) => {
-    const refused = await change([{ op: 'removeItem', id: row.item.id, version: row.version }], `${row.item.name} deleted`);
+    const refused = await change(
+      [{ op: 'removeItem', id: row.item.id, version: row.version }],
+      say(itemsText.deleted, { name: row.item.name }),
+    );
     const used = row.used.rigs + row.used.stands > 0;
     tell(
       refused ??
         (used
-          ? `“${row.item.name}” is used by ${usedWords(row.used)}: it is archived instead.`
-          : `“${row.item.name}” is deleted; undo brings it back.`),
+          ? say(itemsText.isUsedByItIs, { name: row.item.name, used: usedWords(row.used) })
+          : say(itemsText.isDeletedUndoBringsIt, { name: row.item.name })),
     );
   };
-  const copy = (item: KitItem): KitItem => ({ ...item, id: crypto.randomUUID(), name: `${item.name} (copy)`.slice(0, 120) });
+  const copy = (item: KitItem): KitItem => ({
+    ...item,
+    id: crypto.randomUUID(),
+    name: say(itemsText.copy, { name: item.name }).slice(0, 120),
+  });
 
   return (
     <>
@@ -124,25 +130,25 @@ function Items({ kind }: { readonly kind: Kind }) {
         <h2 className="grow text-xl font-semibold">{plural}</h2>
         <label className="flex items-center gap-1.5 rounded-md border border-rule bg-sheet px-2 text-sm">
           <Search size={14} aria-hidden />
-          <span className="sr-only">Search</span>
+          <span className="sr-only">{itemsText.search}</span>
           <input
             value={search}
             onChange={(event) => setSearch(event.target.value)}
-            placeholder="Search"
+            placeholder={itemsText.search}
             className="w-40 bg-transparent py-1 outline-none"
           />
         </label>
-        <Check words="with missing values" checked={onlyUnknown} onChange={setOnlyUnknown} />
-        <Check words="show archived" checked={away} onChange={setAway} />
+        <Check words={itemsText.withMissingValues} checked={onlyUnknown} onChange={setOnlyUnknown} />
+        <Check words={itemsText.showArchived} checked={away} onChange={setAway} />
         <Button look="main" onClick={() => setOpen(itemOf(kind, crypto.randomUUID(), '', {}) as KitItem)}>
-          <Plus size={15} aria-hidden /> New
+          <Plus size={15} aria-hidden /> {itemsText.new}
         </Button>
       </div>
       {table.getRowModel().rows.length === 0 ? (
         <p className="max-w-prose text-ink-soft">
           {kit.items.some(({ item }) => item.kind === kind)
-            ? 'Nothing here matches.'
-            : `None yet. Enter the first ${title.toLowerCase()}: any value may be left empty, and Gangway says what depends on it.`}
+            ? itemsText.nothingHereMatches
+            : say(itemsText.noneYetEnterTheFirst, { title: title.toLowerCase() })}
         </p>
       ) : (
         <div className="relative overflow-x-auto">
@@ -173,7 +179,7 @@ function Items({ kind }: { readonly kind: Kind }) {
                     );
                   })}
                   <Th>
-                    <span className="sr-only">More</span>
+                    <span className="sr-only">{itemsText.more}</span>
                   </Th>
                 </tr>
               ))}
@@ -191,7 +197,7 @@ function Items({ kind }: { readonly kind: Kind }) {
                           <TextButton onClick={() => setOpen(original.item)} className="text-left hover:text-accent hover:underline">
                             {words}
                           </TextButton>
-                          {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">archived</span>}
+                          {original.archived && <span className="ml-2 text-xs font-normal text-ink-soft">{itemsText.archived2}</span>}
                         </Th>
                       ) : (
                         <td
@@ -204,12 +210,15 @@ function Items({ kind }: { readonly kind: Kind }) {
                     })}
                     <td className="w-8">
                       <ActionMenu
-                        label={`More for ${original.item.name}`}
+                        label={say(itemsText.moreFor, { name: original.item.name })}
                         actions={[
-                          { label: 'Open', takesFocus: true, onSelect: () => setOpen(original.item) },
-                          { label: 'Duplicate', takesFocus: true, onSelect: () => setOpen(copy(original.item)) },
-                          { label: original.archived ? 'Unarchive' : 'Archive', onSelect: () => void put(original, !original.archived) },
-                          { label: 'Delete', onSelect: () => void remove(original) },
+                          { label: itemsText.open, takesFocus: true, onSelect: () => setOpen(original.item) },
+                          { label: itemsText.duplicate, takesFocus: true, onSelect: () => setOpen(copy(original.item)) },
+                          {
+                            label: original.archived ? itemsText.unarchive : itemsText.archive,
+                            onSelect: () => void put(original, !original.archived),
+                          },
+                          { label: itemsText.delete, onSelect: () => void remove(original) },
                         ]}
                       />
                     </td>

@@ -1,3 +1,4 @@
+import { itemsText } from '@gangway/messages/web/kit/items';
 import { figureText, readFigure } from '@gangway/contract/figureText';
 import { kitItemSchema } from '@gangway/contract/kit';
 import { EVIDENCE, type CircleRow, type Evidence } from '@gangway/core/kit/figure';
@@ -45,8 +46,8 @@ export function itemFrom(
     if (figure.type === 'circles') {
       figures[key] = form.circles.map((row, i) => {
         const [fNumber, diameterMm] = [typedNumber(row.fNumber), typedNumber(row.diameterMm)];
-        if (fNumber === null) refusals.set(`circles.${i}.fNumber`, 'Give the f-number of this circle, such as 8.');
-        if (diameterMm === null) refusals.set(`circles.${i}.diameterMm`, 'Give the diameter of this circle in mm, such as 61.');
+        if (fNumber === null) refusals.set(`circles.${i}.fNumber`, itemsText.giveTheFNumberOf);
+        if (diameterMm === null) refusals.set(`circles.${i}.diameterMm`, itemsText.giveTheDiameterOfThis);
         return { fNumber: fNumber ?? 1, diameterMm: diameterMm ?? 1, evidence: row.evidence in EVIDENCE ? row.evidence : 'guessed' };
       });
       continue;

@@ -1,3 +1,5 @@
+import { rigsText } from '@gangway/messages/web/kit/rigs';
+import { say } from '@gangway/messages/say';
 import { Plus, X } from 'lucide-react';
 import { useState } from 'react';
 import type { Kit } from '@gangway/contract/kit';
@@ -41,21 +43,21 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
           onClick={() => setChoosing({ place, index })}
           className={`min-w-0 grow rounded-sm px-1.5 py-1 text-left hover:bg-sunk ${item ? 'font-medium' : 'text-accent underline underline-offset-4'}`}
         >
-          {item?.name ?? 'choose …'}
+          {item?.name ?? rigsText.choose}
         </button>
         {item && (
           <TextButton
             onClick={() => onOpen(item)}
             className="shrink-0 text-xs text-ink-soft hover:text-ink"
-            aria-label={`Specs of ${item.name}`}
+            aria-label={say(rigsText.specsOf, { name: item.name })}
           >
-            specs
+            {rigsText.specs}
           </TextButton>
         )}
         {item && (
           <IconButton
-            label={`Remove ${item.name}`}
-            onClick={() => onChange(placed(plan, place, null, index), `${item.name} taken out`)}
+            label={say(rigsText.remove, { name: item.name })}
+            onClick={() => onChange(placed(plan, place, null, index), say(rigsText.takenOut, { name: item.name }))}
             className="size-7"
           >
             <X size={14} aria-hidden />
@@ -68,8 +70,12 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
   return (
     <>
       <label className="mb-2 block">
-        <span className="text-sm text-ink-soft">Kind of rig</span>
-        <Select value={plan.kind} onChange={(event) => onChange({ ...plan, kind: event.target.value as RigKind }, 'kind of rig')} wide>
+        <span className="text-sm text-ink-soft">{rigsText.kindOfRig}</span>
+        <Select
+          value={plan.kind}
+          onChange={(event) => onChange({ ...plan, kind: event.target.value as RigKind }, rigsText.kindOfRig2)}
+          wide
+        >
           {Object.entries(RIG_KINDS).map(([kind, words]) => (
             <option key={kind} value={kind}>
               {words}
@@ -77,7 +83,7 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
           ))}
         </Select>
       </label>
-      <ul aria-label="Chain from the back to the front" className="border-t border-hairline">
+      <ul aria-label={rigsText.chainFromTheBackTo} className="border-t border-hairline">
         {PLACES[plan.kind].map((place) => {
           const ids = idsAt(place);
           const many = place === 'between' || place === 'front';
@@ -104,10 +110,12 @@ export function Chain({ plan, kit, items, onChange, onOpen }: ChainProps) {
           <input
             type="checkbox"
             checked={plan.bag}
-            onChange={(event) => onChange({ ...plan, bag: event.target.checked }, event.target.checked ? 'bag bellows' : 'long bellows')}
+            onChange={(event) =>
+              onChange({ ...plan, bag: event.target.checked }, event.target.checked ? rigsText.bagBellows : rigsText.longBellows)
+            }
             className="accent-accent"
           />
-          with the bag bellows
+          {rigsText.withTheBagBellows}
         </label>
       )}
       {choosing && (

@@ -1,3 +1,5 @@
+import { rigsText } from '@gangway/messages/web/kit/rigs';
+import { say } from '@gangway/messages/say';
 import { useMemo } from 'react';
 import type { Kit } from '@gangway/contract/kit';
 import { offersFor, type Offer } from '@gangway/core/rig/offers';
@@ -15,9 +17,9 @@ interface ChooseDialogProps {
 }
 
 const GROUPS: readonly { readonly state: Offer['state']; readonly words: string }[] = [
-  { state: 'fits', words: 'Fits' },
-  { state: 'unknown', words: 'Cannot be told' },
-  { state: 'not', words: 'Does not fit this chain' },
+  { state: 'fits', words: rigsText.fits },
+  { state: 'unknown', words: rigsText.cannotBeTold },
+  { state: 'not', words: rigsText.doesNotFitThisChain },
 ];
 
 /** What can stand at a place: what fits first; what does not, with the reason, can still be taken to build on from there. */
@@ -32,8 +34,8 @@ export function ChooseDialog({ plan, kit, place, index, onChoose, onClose }: Cho
     );
   }, [plan, kit, place, index]);
   return (
-    <Dialog open onClose={onClose} title={`Choose: ${PLACE_WORDS[place]}`} help="What fits the rest of the chain comes first.">
-      {offers.length === 0 && <p className="text-ink-soft">There is nothing of this kind in the kit yet.</p>}
+    <Dialog open onClose={onClose} title={say(rigsText.choose2, { placeWord: PLACE_WORDS[place] })} help={rigsText.whatFitsTheRestOf}>
+      {offers.length === 0 && <p className="text-ink-soft">{rigsText.thereIsNothingOfThis}</p>}
       <div className="grid gap-3">
         {GROUPS.map(({ state, words }) => {
           const inside = offers.filter((offer) => offer.state === state);

@@ -1,3 +1,5 @@
+import { rigsText } from '@gangway/messages/web/kit/rigs';
+import { say } from '@gangway/messages/say';
 import { Printer, Scale } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
@@ -37,7 +39,7 @@ export function RigPage() {
   if (!row || !plan) {
     return (
       <p role="alert">
-        There is no such rig. <TextLink to="/kit/rigs">To the rigs</TextLink>
+        {rigsText.thereIsNoSuchRig} <TextLink to="/kit/rigs">{rigsText.toTheRigs}</TextLink>
       </p>
     );
   }
@@ -55,7 +57,7 @@ export function RigPage() {
             [{ op: 'putRig', rig: { ...now.rig, plan: next }, archived: now.archived, version: now.version }],
             `${now.rig.name}: ${said}`,
           )
-        : 'There is no such rig any more.';
+        : rigsText.thereIsNoSuchRigAny;
       if (refused !== null) {
         refusals.current++;
         tell(refused);
@@ -66,7 +68,7 @@ export function RigPage() {
     return keeping.current;
   };
   const rename = (name: string) =>
-    change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], `name “${name}”`);
+    change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], say(rigsText.name, { name }));
 
   return (
     <>
@@ -74,7 +76,7 @@ export function RigPage() {
         <div className="min-w-0 grow">
           {renaming ? (
             <NameEditor
-              label="Name of the rig"
+              label={rigsText.nameOfTheRig}
               name={rig.name}
               onRename={rename}
               onDone={() => setRenaming(false)}
@@ -82,7 +84,12 @@ export function RigPage() {
             />
           ) : (
             <h2 className="text-xl font-semibold">
-              <button type="button" title="Rename" onClick={() => setRenaming(true)} className="rounded-sm px-1 text-left hover:bg-sunk">
+              <button
+                type="button"
+                title={rigsText.rename}
+                onClick={() => setRenaming(true)}
+                className="rounded-sm px-1 text-left hover:bg-sunk"
+              >
                 {rig.name}
               </button>
             </h2>
@@ -91,16 +98,16 @@ export function RigPage() {
         {facts.parts && (
           <>
             <Link to={`/kit/rigs/${rig.id}/card`} className={LINK}>
-              <Printer size={15} aria-hidden /> Shift card
+              <Printer size={15} aria-hidden /> {rigsText.shiftCard}
             </Link>
             <Link to={`/kit/compare?rig=${rig.id}`} className={LINK}>
-              <Scale size={15} aria-hidden /> Compare
+              <Scale size={15} aria-hidden /> {rigsText.compare}
             </Link>
           </>
         )}
       </div>
       <div className="grid grid-cols-[minmax(0,1fr)] gap-x-6 gap-y-4 xl:grid-cols-[23rem_minmax(0,1fr)]">
-        <section aria-label="Chain">
+        <section aria-label={rigsText.chain}>
           <Chain
             plan={plan}
             kit={kit}
@@ -114,7 +121,7 @@ export function RigPage() {
             <Built key={rig.id} facts={facts} plan={plan} onKeep={keep} onOpen={setOpen} />
           ) : (
             <p className="rounded-md border border-dashed border-rule p-4 text-ink-soft">
-              Unfinished. Choose {facts.open.map((place) => PLACE_WORDS[place]).join(', ')}; then Gangway says what the rig can do.
+              {say(rigsText.unfinishedChooseThenGangwaySays, { open: facts.open.map((place) => PLACE_WORDS[place]).join(', ') })}
             </p>
           )}
         </div>
@@ -143,10 +150,10 @@ function Built({ facts, plan, onKeep, onOpen }: BuiltProps) {
   const cures = useCures(plan, kit, facts);
   return (
     <>
-      <section aria-label="Side view" className="mb-3 rounded-md border border-hairline bg-sheet p-2">
+      <section aria-label={rigsText.sideView} className="mb-3 rounded-md border border-hairline bg-sheet p-2">
         <SideDrawing parts={facts.parts} />
         <details className="px-1 text-sm">
-          <summary className="engraved cursor-pointer">The drawing in words</summary>
+          <summary className="engraved cursor-pointer">{rigsText.theDrawingInWords}</summary>
           <p className="mt-1 text-ink-soft">{sideWords(sideView(facts.parts))}</p>
         </details>
       </section>

@@ -1,3 +1,5 @@
+import { rigsText } from '@gangway/messages/web/kit/rigs';
+import { say } from '@gangway/messages/say';
 import { freeName } from '@gangway/contract/name';
 import { Plus } from 'lucide-react';
 import { useState } from 'react';
@@ -36,24 +38,27 @@ export function RigsPage() {
         {
           id,
           name: freeName(
-            'New rig',
+            rigsText.newRig,
             kit.rigs.map(({ rig }) => rig.name),
           ),
           plan: EMPTY_PLAN,
         },
         false,
-        'new rig',
+        rigsText.newRig2,
       )
     )
       await navigate(`/kit/rigs/${id}`);
   };
   const remove = async (row: RigRow) => {
-    const refused = await change([{ op: 'removeRig', id: row.rig.id, version: row.version }], `rig ${row.rig.name} deleted`);
+    const refused = await change(
+      [{ op: 'removeRig', id: row.rig.id, version: row.version }],
+      say(rigsText.rigDeleted, { name: row.rig.name }),
+    );
     tell(
       refused ??
         (row.used.stands > 0
-          ? `“${row.rig.name}” is used by setups, so it is archived instead.`
-          : `“${row.rig.name}” is deleted; undo brings it back.`),
+          ? say(rigsText.isUsedBySetupsSo, { name: row.rig.name })
+          : say(rigsText.isDeletedUndoBringsIt, { name: row.rig.name })),
     );
   };
 
@@ -61,22 +66,18 @@ export function RigsPage() {
     <>
       <div className="mb-3 flex flex-wrap items-center gap-3">
         <div className="grow">
-          <h2 className="text-xl font-semibold">Rigs</h2>
-          <p className="text-sm text-ink-soft">
-            Open a rig to see what it can do, or build a new one along the chain from the back to the filter.
-          </p>
+          <h2 className="text-xl font-semibold">{rigsText.rigs}</h2>
+          <p className="text-sm text-ink-soft">{rigsText.openARigToSee}</p>
         </div>
         <label className="flex items-center gap-1.5 text-sm text-ink-soft">
           <input type="checkbox" checked={away} onChange={(event) => setAway(event.target.checked)} className="accent-accent" />
-          show archived
+          {rigsText.showArchived}
         </label>
         <Button look="main" onClick={() => void add()}>
-          <Plus size={15} aria-hidden /> New rig
+          <Plus size={15} aria-hidden /> {rigsText.newRig}
         </Button>
       </div>
-      {rigs.length === 0 && (
-        <p className="text-ink-soft">No rigs yet. A rig is the chain on the tripod: back, adapter, lens, board, filter.</p>
-      )}
+      {rigs.length === 0 && <p className="text-ink-soft">{rigsText.noRigsYetARig}</p>}
       <ul className="divide-y divide-hairline border-y border-hairline">
         {rigs.map((row) => {
           const { rig, archived, used } = row;
@@ -89,38 +90,40 @@ export function RigsPage() {
                 <Link to={`/kit/rigs/${rig.id}`} className="font-semibold after:absolute after:inset-0">
                   {rig.name}
                 </Link>
-                {archived && <span className="ml-2 text-xs text-ink-soft">archived</span>}
+                {archived && <span className="ml-2 text-xs text-ink-soft">{rigsText.archived}</span>}
                 <p className="text-sm text-ink-soft">
                   {facts.parts
                     ? partsInOrder(facts.parts)
                         .map(({ name }) => name)
                         .join(' · ')
-                    : `${RIG_KINDS[rig.plan.kind]}, unfinished: choose ${facts.open.map((place) => PLACE_WORDS[place]).join(', ')}.`}
+                    : say(rigsText.unfinishedChoose, {
+                        rigKind: RIG_KINDS[rig.plan.kind],
+                        open: facts.open.map((place) => PLACE_WORDS[place]).join(', '),
+                      })}
                 </p>
                 {said && said.state !== 'passes' && <p className="text-sm">{said.sentence}</p>}
               </div>
-              <span className="shrink-0 text-xs text-ink-soft">
-                {used.stands > 0 && `${used.stands} ${used.stands === 1 ? 'setup' : 'setups'}`}
-              </span>
+              <span className="shrink-0 text-xs text-ink-soft">{used.stands > 0 && say(rigsText.setup, { stands: used.stands })}</span>
               <span className="relative z-10">
                 <ActionMenu
-                  label={`More for ${rig.name}`}
+                  label={say(rigsText.moreFor, { name: rig.name })}
                   actions={[
                     {
-                      label: 'Duplicate',
+                      label: rigsText.duplicate,
                       onSelect: () =>
                         void put(
                           null,
-                          { ...rig, id: crypto.randomUUID(), name: `${rig.name} (copy)`.slice(0, 120) },
+                          { ...rig, id: crypto.randomUUID(), name: say(rigsText.copy, { name: rig.name }).slice(0, 120) },
                           false,
-                          `copy of ${rig.name}`,
+                          say(rigsText.copyOf, { name: rig.name }),
                         ),
                     },
                     {
-                      label: archived ? 'Unarchive' : 'Archive',
-                      onSelect: () => void put(row, rig, !archived, `${rig.name} ${archived ? 'unarchived' : 'archived'}`),
+                      label: archived ? rigsText.unarchive : rigsText.archive,
+                      onSelect: () =>
+                        void put(row, rig, !archived, say(rigsText.unarchived, { name: rig.name, archived: archived ? 'yes' : 'no' })),
                     },
-                    { label: 'Delete', onSelect: () => void remove(row) },
+                    { label: rigsText.delete, onSelect: () => void remove(row) },
                   ]}
                 />
               </span>

@@ -1,3 +1,5 @@
+import { rigsText } from '@gangway/messages/web/kit/rigs';
+import { say } from '@gangway/messages/say';
 import { useMemo } from 'react';
 import { sideView, type Block, type SideView } from '@gangway/core/rig/sideView';
 import { fixed, mmWords } from '@gangway/core/words';
@@ -33,7 +35,7 @@ export function SideDrawing({ parts }: { readonly parts: RigParts }) {
           <g>
             <path d={`M${x(side.infinityMm)} ${y(side.halfMm) - 4} l-4 -7 h8 z`} fill="var(--accent)" />
             <text x={x(side.infinityMm)} y={y(side.halfMm) - 14} textAnchor="middle" className="fill-accent text-2xs">
-              infinity
+              {rigsText.infinity}
             </text>
           </g>
         )}
@@ -57,7 +59,7 @@ function Part({ block, x, y, scale }: Axes & { readonly block: Block; readonly s
   const { kind, name, fromMm, toMm, halfMm, known } = block;
   const box = { x: x(fromMm), y: y(halfMm), width: Math.max(1, (toMm - fromMm) * scale), height: 2 * halfMm * scale };
   const dash = known ? undefined : '3 3';
-  const title = <title>{`${name}${known ? '' : ' (length unknown)'}`}</title>;
+  const title = <title>{`${name}${known ? '' : rigsText.lengthUnknown}`}</title>;
   switch (kind) {
     case 'sensor':
       return (
@@ -147,7 +149,7 @@ function Travel({ travel, x, y }: { readonly travel: NonNullable<SideView['trave
   return (
     <g stroke="var(--accent)" fill="none" strokeWidth="1.4">
       <path d={`M${x} ${y(travel.riseMm)} V${y(-travel.fallMm)} M${x - 4} ${y(travel.riseMm)} h8 M${x - 4} ${y(-travel.fallMm)} h8`} />
-      <title>{`Rise ${mmWords(travel.riseMm)}, fall ${mmWords(travel.fallMm)}`}</title>
+      <title>{say(rigsText.riseFall, { riseMm: mmWords(travel.riseMm), fallMm: mmWords(travel.fallMm) })}</title>
     </g>
   );
 }
@@ -213,9 +215,17 @@ function ScaleBar({ x, y, scale }: { readonly x: number; readonly y: number; rea
 
 /** The drawing in words. */
 export function sideWords(side: SideView): string {
-  const planes = side.planes.map(({ name, atMm }) => `${name} ${mmWords(atMm)} from the sensor`).join(', ');
-  const travel = side.travel ? ` Rise ${mmWords(side.travel.riseMm)}, fall ${mmWords(side.travel.fallMm)}.` : '';
-  const bellows = side.bellows ? ` The front standard goes from ${mmWords(side.bellows[0])} to ${mmWords(side.bellows[1])}.` : '';
-  const infinity = side.infinityMm === null ? '' : ` Infinity needs the lens at ${mmWords(side.infinityMm)}.`;
-  return `Side view to scale. From the back: ${side.blocks.map(({ name, known }) => (known ? name : `${name}, length unknown`)).join('; ')}. ${planes}.${infinity}${bellows}${travel}`;
+  const planes = side.planes.map(({ name, atMm }) => say(rigsText.fromTheSensor, { name, atMm: mmWords(atMm) })).join(', ');
+  const travel = side.travel ? say(rigsText.riseFall2, { riseMm: mmWords(side.travel.riseMm), fallMm: mmWords(side.travel.fallMm) }) : '';
+  const bellows = side.bellows
+    ? say(rigsText.theFrontStandardGoesFrom, { bellow: mmWords(side.bellows[0]), bellow2: mmWords(side.bellows[1]) })
+    : '';
+  const infinity = side.infinityMm === null ? '' : say(rigsText.infinityNeedsTheLensAt, { infinityMm: mmWords(side.infinityMm) });
+  return say(rigsText.sideViewToScaleFrom, {
+    blocks: side.blocks.map(({ name, known }) => (known ? name : say(rigsText.lengthUnknown2, { name }))).join('; '),
+    planes,
+    infinity,
+    bellows,
+    travel,
+  });
 }

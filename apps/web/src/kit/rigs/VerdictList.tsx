@@ -1,3 +1,5 @@
+import { rigsText } from '@gangway/messages/web/kit/rigs';
+import { say } from '@gangway/messages/say';
 import { ArrowRight } from 'lucide-react';
 import type { MissingValue } from '@gangway/core/rig/missing';
 import type { RigFix } from '@gangway/core/rig/fixes';
@@ -15,8 +17,8 @@ interface VerdictListProps {
 /** What Gangway has to say about a rig, worst first, each with what of the kit would cure it and what it would need to know. */
 export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps) {
   return (
-    <section aria-label="Checks">
-      <h3 className="engraved mb-1">Checks</h3>
+    <section aria-label={rigsText.checks}>
+      <h3 className="engraved mb-1">{rigsText.checks}</h3>
       <ul className="divide-y divide-hairline">
         {verdicts.map(({ kind, state, sentence, note, asks }) => (
           <CheckRow key={kind} kind={kind} state={state} sentence={sentence} note={note}>
@@ -25,7 +27,7 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
                 {asks.map((ask) => (
                   <li key={`${ask.itemId}${ask.figure}`}>
                     <TextButton onClick={() => onAsk(ask)} title={ask.how} className="text-left font-medium">
-                      {ask.label} of {ask.itemName}
+                      {say(rigsText.of, { label: ask.label, itemName: ask.itemName })}
                     </TextButton>
                     {ask.how !== '' && <span className="block text-xs text-ink-soft">{ask.how}</span>}
                   </li>
@@ -33,7 +35,7 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
               </ul>
             )}
             {(cures.get(kind)?.length ?? 0) > 0 && (
-              <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label="Fixes">
+              <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label={rigsText.fixes}>
                 {cures.get(kind)?.map((cure) => (
                   <li key={cure.words}>
                     <button

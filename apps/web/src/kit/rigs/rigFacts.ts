@@ -1,3 +1,4 @@
+import { rigsText } from '@gangway/messages/web/kit/rigs';
 import { useMemo } from 'react';
 import type { Kit } from '@gangway/contract/kit';
 import type { KitItem } from '@gangway/core/kit/item';
@@ -42,10 +43,10 @@ export function useCures(plan: RigPlan, kit: Kit, facts: RigFacts): ReadonlyMap<
 
 /** A place of a rig as it is named on screen. */
 export const PLACE_WORDS: Readonly<Record<Place, string>> = {
-  back: 'body, back or film',
-  between: 'adapter or converter',
-  camera: 'camera or rail',
-  board: 'lens board',
-  lens: 'lens',
-  front: 'ring, filter or hood',
+  back: rigsText.bodyBackOrFilm,
+  between: rigsText.adapterOrConverter,
+  camera: rigsText.cameraOrRail,
+  board: rigsText.lensBoard,
+  lens: rigsText.lens,
+  front: rigsText.ringFilterOrHood,
 };

@@ -1,3 +1,5 @@
+import '../../store/language';
+import { backText } from '@gangway/messages/web/proof/back';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { takesFor } from '@gangway/core/capture/takes';
 import { exposed } from './expose';
@@ -18,7 +20,7 @@ addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
   const { settings, options, index } = data;
   const take = takesFor(geometryOf(settings), options)[index];
   if (!take) {
-    say({ type: 'failed', words: 'The back of this setup counts no pixels: film cannot be simulated here.' });
+    say({ type: 'failed', words: backText.theBackOfThisSetup });
     return;
   }
   const begun = performance.now();

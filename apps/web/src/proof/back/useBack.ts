@@ -1,3 +1,6 @@
+import { WORKER_NAME } from '../../store/language';
+import { backText } from '@gangway/messages/web/proof/back';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useCallback, useEffect, useRef, useState } from 'react';
 import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
@@ -55,7 +58,7 @@ export function useBack(onDelivered: () => void): Back {
 
   const expose = useCallback(
     (geometry: Geometry, options: BackOptions, index: number, signal: AbortSignal): Promise<Extract<FromBack, { type: 'exposed' }>> => {
-      worker.current ??= new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module' });
+      worker.current ??= new Worker(new URL('./backWorker.ts', import.meta.url), { type: 'module', name: WORKER_NAME });
       const device = worker.current;
       return new Promise((done, failed) => {
         const end = () => {
@@ -110,7 +113,7 @@ export function useBack(onDelivered: () => void): Back {
         done: from,
         of: takes.length,
         share: 0,
-        trouble: takes.length === 0 ? 'The back of this setup counts no pixels: film cannot be simulated here.' : null,
+        trouble: takes.length === 0 ? backText.theBackOfThisSetup : null,
       }));
       try {
         for (let i = from; i < takes.length; i++) {
@@ -176,9 +179,8 @@ export function useBack(onDelivered: () => void): Back {
 }
 
 function troubleOf(why: string | undefined, before: Omit<Back, 'shoot' | 'cancel' | 'unplug' | 'plugIn'>, error: unknown): string {
-  if (why === 'unplugged')
-    return `Unplugged in the middle: ${before.done} of ${before.of} frames came in. Plug it in and go on from there.`;
-  if (why === 'cancelled') return `Cancelled: ${before.done} of ${before.of} frames came in.`;
+  if (why === 'unplugged') return say(backText.unpluggedInTheMiddleOf, { done: before.done, of: before.of });
+  if (why === 'cancelled') return say(backText.cancelledOfFramesCameIn, { done: before.done, of: before.of });
   if (error instanceof Error) return error.message;
   return String(error);
 }
@@ -187,8 +189,8 @@ function troubleOf(why: string | undefined, before: Omit<Back, 'shoot' | 'cancel
 export async function wordsOf(answer: Response): Promise<string> {
   try {
     const body = (await answer.json()) as { error?: { message?: string } };
-    return body.error?.message ?? `The server answered ${answer.status}.`;
+    return body.error?.message ?? say(backText.theServerAnswered, { status: answer.status });
   } catch {
-    return `The server answered ${answer.status}.`;
+    return say(backText.theServerAnswered, { status: answer.status });
   }
 }

@@ -1,3 +1,5 @@
+import { coverageText } from '@gangway/messages/core/checks/coverage';
+import { say } from '@gangway/messages/say';
 import type { DefinitionBasis } from '../../coverage/circle';
 import { diagonalMm, type Corner } from '../../coverage/frame';
 import { cornersOutside, standMargin, type CircleMargin, type CircleOnBack } from '../../geometry/circles';
@@ -57,17 +59,33 @@ export function circleSentence(
   circle: string,
   at: string,
 ): string {
-  if (margin === null || diameterMm === null) return `Whether the corners stay in the ${circle}${at} is unknown.`;
+  if (margin === null || diameterMm === null) return say(coverageText.whetherTheCornersStayIn, { circle, at });
   if (margin.of === 'diameter') {
-    const lacks = `the ${circle}${at} only ${mmWords(diameterMm)}: it is too small by ${lackWords(margin.valueMm)} even when centred.`;
-    return `${frame ? 'A' : 'The'} frame is ${mmWords(frameDiagonalMm)} across its corners and ${lacks}`;
+    const lacks = say(coverageText.theOnlyItIsToo, { circle, at, diameterMm: mmWords(diameterMm), valueMm: lackWords(margin.valueMm) });
+    return say(coverageText.aFrameIsAcrossIts, { frame: frame ? 'yes' : 'no', frameDiagonalMm: mmWords(frameDiagonalMm), lacks });
   }
   if (state === 'fails') {
-    const which = frame ? `Frame ${frame.number} of ${frame.of}: ` : '';
-    return `${which}${cornerWords(corners)} the ${circle}${at} by ${lackWords(margin.valueMm)}${controlWords(margin)}.`;
+    const which = frame ? say(coverageText.frameOf, { number: frame.number, of: frame.of }) : '';
+    return say(coverageText.theBy, {
+      which,
+      corners: cornerWords(corners),
+      circle,
+      at,
+      valueMm: lackWords(margin.valueMm),
+      margin: controlWords(margin),
+    });
   }
-  const all = frame ? `All corners of ${frame.of === 1 ? 'the frame' : manyFrames(frame.of)}` : 'All four corners';
-  return `${all} are in the ${circle}${at}, with ${onlyWhen(state === 'tight')}${mmWords(margin.valueMm)}${controlWords(margin)} to spare.`;
+  const all = frame
+    ? say(coverageText.allCornersOf, { of: frame.of === 1 ? coverageText.theFrame : manyFrames(frame.of) })
+    : coverageText.allFourCorners;
+  return say(coverageText.areInTheWithTo, {
+    all,
+    circle,
+    at,
+    state: onlyWhen(state === 'tight'),
+    valueMm: mmWords(margin.valueMm),
+    margin: controlWords(margin),
+  });
 }
 
 function controlWords(margin: CircleMargin): string {
@@ -75,13 +93,13 @@ function controlWords(margin: CircleMargin): string {
   switch (margin.control) {
     case 'rise':
     case 'fall':
-      return ` of ${margin.control}`;
+      return say(coverageText.of, { control: margin.control });
     case 'shift right':
-      return ' of shift to the right';
+      return coverageText.ofShiftToTheRight;
     case 'shift left':
-      return ' of shift to the left';
+      return coverageText.ofShiftToTheLeft;
     case 'movement':
-      return ' of movement in this direction';
+      return coverageText.ofMovementInThisDirection;
   }
 }
 
@@ -91,10 +109,13 @@ export function basisNote(basis: DefinitionBasis): string | null {
     case 'given':
       return null;
     case 'interpolated':
-      return `Interpolated in stops between the values for ${apertureWords(basis.between[0])} and ${apertureWords(basis.between[1])}.`;
+      return say(coverageText.interpolatedInStopsBetweenThe, {
+        between: apertureWords(basis.between[0]),
+        between2: apertureWords(basis.between[1]),
+      });
     case 'held':
-      return `No value is entered for this aperture; the one for ${apertureWords(basis.from)} is used.`;
+      return say(coverageText.noValueIsEnteredFor, { from: apertureWords(basis.from) });
     case 'assumed':
-      return `No sharp circle is entered: ${fixed(basis.shareOfLight * 100, 0)} % of the image circle is assumed (common practice).`;
+      return say(coverageText.noSharpCircleIsEntered, { shareOfLight: fixed(basis.shareOfLight * 100, 0) });
   }
 }

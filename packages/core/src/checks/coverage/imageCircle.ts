@@ -1,3 +1,4 @@
+import { coverageText } from '@gangway/messages/core/checks/coverage';
 import { ask } from '../../rig/missing';
 import { defineCheck } from '../check';
 import { mosaicFixes } from '../mosaicFix';
@@ -11,11 +12,10 @@ export const imageCircle = defineCheck({
   weight: 'counts',
   evaluate: (geometry) => circleFacts(geometry, geometry.imageCircle),
   margin: circleSpare,
-  message: (facts) => circleSentence(facts, 'image circle', ''),
+  message: (facts) => circleSentence(facts, coverageText.imageCircle, ''),
   note: ({ state }) => {
-    if (state === 'unknown')
-      return 'The lens has no image circle entered. To measure it, photograph an even wall at f/8 and infinity, shift until a corner goes black, and read the shift.';
-    return state === 'fails' ? 'Outside the image circle the picture is black, at any aperture.' : null;
+    if (state === 'unknown') return coverageText.theLensHasNoImage;
+    return state === 'fails' ? coverageText.outsideTheImageCircleThe : null;
   },
   missing: (parts) => ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {

@@ -1,3 +1,5 @@
+import { coverageText } from '@gangway/messages/core/checks/coverage';
+import { say } from '@gangway/messages/say';
 import { ask } from '../../rig/missing';
 import { apertureWords } from '../../words';
 import { nearestAperture } from '../apertureFix';
@@ -25,11 +27,8 @@ export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
     ...circleFacts(geometry, geometry.sharpCircle),
   }),
   margin: circleSpare,
-  message: (facts) => circleSentence(facts, 'sharp circle', ` at ${apertureWords(facts.fNumber)}`),
-  note: ({ state, basis }) =>
-    state === 'unknown'
-      ? 'The lens has no circle entered. Enter the image circle, or the sharp circle at one aperture or more.'
-      : basis && basisNote(basis),
+  message: (facts) => circleSentence(facts, coverageText.sharpCircle, say(coverageText.at, { fNumber: apertureWords(facts.fNumber) })),
+  note: ({ state, basis }) => (state === 'unknown' ? coverageText.theLensHasNoCircle : basis && basisNote(basis)),
   missing: (parts) => ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) {

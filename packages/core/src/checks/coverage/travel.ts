@@ -1,3 +1,5 @@
+import { coverageText } from '@gangway/messages/core/checks/coverage';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
 import { spareFor } from '../../mosaic/slides';
 import { ask } from '../../rig/missing';
@@ -26,7 +28,7 @@ export const travel = defineCheck<'travel', TravelFacts>({
   evaluate: (geometry) => (geometry.settings.mosaic ? ofMosaic(geometry) : ofSingle(geometry)),
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
   message: travelSentence,
-  note: ({ state }) => (state === 'unknown' ? 'The rig has no travel entered. Read the last marks of its slides in each direction.' : null),
+  note: ({ state }) => (state === 'unknown' ? coverageText.theRigHasNoTravel : null),
   missing: (parts) => movesOf(parts).asks[0] ?? ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) {
@@ -67,11 +69,20 @@ function ofMosaic({ laid, settings }: Geometry): TravelFacts {
 }
 
 function travelSentence({ state, spareMm, stop, fixed, frame }: TravelFacts): string {
-  if (spareMm === null || stop === null) return 'Whether the slides reach this position is unknown.';
-  if (fixed && state === 'passes') return 'This rig has no movements, and none are set.';
-  if (fixed) return `This rig has no movements, and ${mmWords(-spareMm)} are set.`;
-  if (state === 'fails') return `${frame ? `Frame ${frame.number} lies` : 'This position lies'} ${lackWords(spareMm)} beyond the ${stop}.`;
-  if (spareMm < 0.05) return `${frame ? `At frame ${frame.number} the` : 'The'} slide stands at its ${stop}.`;
-  const where = frame && frame.of > 1 ? manyFrames(frame.of) : 'this position';
-  return `The slides reach ${where}, with ${onlyWhen(state === 'tight')}${mmWords(spareMm)} left to the ${stop}.`;
+  if (spareMm === null || stop === null) return coverageText.whetherTheSlidesReachThis;
+  if (fixed && state === 'passes') return coverageText.thisRigHasNoMovements;
+  if (fixed) return say(coverageText.thisRigHasNoMovementsAnd, { spareMm: mmWords(-spareMm) });
+  if (state === 'fails')
+    return say(coverageText.beyondThe, {
+      frame: frame ? say(coverageText.frameLies, { number: frame.number }) : coverageText.thisPositionLies,
+      spareMm: lackWords(spareMm),
+      stop,
+    });
+  if (spareMm < 0.05)
+    return say(coverageText.slideStandsAtIts, {
+      frame: frame ? say(coverageText.atFrameThe, { number: frame.number }) : coverageText.the,
+      stop,
+    });
+  const where = frame && frame.of > 1 ? manyFrames(frame.of) : coverageText.thisPosition;
+  return say(coverageText.theSlidesReachWithLeft, { where, state: onlyWhen(state === 'tight'), spareMm: mmWords(spareMm), stop });
 }

@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { airyMm } from '../../planning/apertureChoice';
 import type { CheckState } from '../../state';
 import { apertureWords, fixed } from '../../words';
@@ -33,11 +35,11 @@ export const diffraction = defineCheck<'diffraction', DiffractionFacts>({
   message: ({ state, fNumber, airyMm: airy, allowedMm, pixelMm }) => {
     const size = pixelMm === null ? `${fixed(airy * 1000, 0)} µm` : `${fixed(airy / pixelMm, 1)} px`;
     const most = pixelMm === null ? `${fixed(allowedMm * 1000, 0)} µm` : `${fixed(allowedMm / pixelMm, 0)} px`;
-    const airyDisc = `At ${apertureWords(fNumber)} the Airy disc is ${size} wide`;
-    if (state === 'passes') return `${airyDisc}; up to ${most} the picture stays crisp.`;
-    return `${airyDisc}, above the ${most} limit of a crisp picture: ${state === 'tight' ? 'just visible' : 'visibly soft'}.`;
+    const airyDisc = say(exposeText.atTheAiryDiscIs, { fNumber: apertureWords(fNumber), size });
+    if (state === 'passes') return say(exposeText.upToThePictureStays, { airyDisc, most });
+    return say(exposeText.aboveTheLimitOfA, { airyDisc, most, state: state === 'tight' ? 'yes' : 'no' });
   },
-  note: ({ state }) => (state === 'passes' ? null : 'Stopping down softens the whole frame; a tilt or focus stack does not.'),
+  note: ({ state }) => (state === 'passes' ? null : exposeText.stoppingDownSoftensTheWhole),
   missing: () => null,
   *fixes({ geometry, trial }) {
     yield nearestAperture(geometry, trial);

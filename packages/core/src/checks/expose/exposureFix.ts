@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { shuttersOf } from '../../exposure/shutter';
 import type { Geometry } from '../../geometry/geometry';
 import type { Exposure } from '../../model/exposure';
@@ -30,30 +32,30 @@ export function otherSpeed({ settings: { rig, exposure } }: Geometry, trial: Tri
     .flatMap((stops) => [stops, -stops])
     .map((stops) => Math.round(exposure.iso * 2 ** stops))
     .filter((iso) => iso >= 25 && iso <= 6400);
-  return firstOf(tried(speeds, (iso) => exposed(`ISO ${iso}`, { iso }, trial)));
+  return firstOf(tried(speeds, (iso) => exposed(say(exposeText.iso, { iso }), { iso }, trial)));
 }
 
 /** The weakest filter that lengthens the time enough. */
 export function darkerFilter({ settings: { exposure } }: Geometry, trial: Trial): Fix | null {
   return firstOf(
     tried([1, 2, 3, 4, 6, 10], (stops) => {
-      const filters = [...exposure.filters, { name: `grey ${fixed(stops * 0.3, 1)}`, stops }];
-      return exposed(`an ND filter of ${stops} ${stops === 1 ? 'stop' : 'stops'}`, { filters }, trial);
+      const filters = [...exposure.filters, { name: say(exposeText.grey, { stops: fixed(stops * 0.3, 1) }), stops }];
+      return exposed(say(exposeText.anNdFilterOfStop, { stops }), { filters }, trial);
     }),
   );
 }
 
 /** The metered exposure alone. */
 export function withoutBrackets({ settings: { mosaic, exposure } }: Geometry, trial: Trial): Fix | null {
-  return mosaic === null && exposure.brackets.count > 1 ? exposed('without brackets', { brackets: NO_BRACKETS }, trial) : null;
+  return mosaic === null && exposure.brackets.count > 1 ? exposed(exposeText.withoutBrackets, { brackets: NO_BRACKETS }, trial) : null;
 }
 
 /** A release that does not touch the camera, the mirror up, or both. */
 export function steadier(trial: Trial): Fix | null {
   const ways = [
-    { label: 'cable', exposure: { release: 'cable' } },
-    { label: 'mirror up', exposure: { mirrorUp: true } },
-    { label: 'cable and mirror up', exposure: { release: 'cable', mirrorUp: true } },
+    { label: exposeText.cable, exposure: { release: 'cable' } },
+    { label: exposeText.mirrorUp, exposure: { mirrorUp: true } },
+    { label: exposeText.cableAndMirrorUp, exposure: { release: 'cable', mirrorUp: true } },
   ] as const;
   return firstOf(tried(ways, ({ label, exposure }) => exposed(label, exposure, trial)));
 }

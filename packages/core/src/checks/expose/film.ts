@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { totalTakes } from '../../exposure/working';
 import { defineCheck, type Facts } from '../check';
 import { stateOf } from '../tight';
@@ -22,13 +24,14 @@ export const film = defineCheck<'film', FilmFacts>({
   },
   margin: ({ left, takes }) => (left === null ? null : { value: left - takes, unit: 'frames' }),
   message: ({ state, takes, left }) => {
-    if (left === null) return `Whether there is film for ${takes === 1 ? 'this frame' : `these ${takes} frames`} is unknown.`;
-    const needs = `${takes} ${takes === 1 ? 'frame' : 'frames'} of film`;
+    if (left === null)
+      return say(exposeText.whetherThereIsFilmFor, { takes: takes === 1 ? exposeText.thisFrame : say(exposeText.theseFrames, { takes }) });
+    const needs = say(exposeText.frameOfFilm, { takes });
     const are = left === 1 ? 'is' : 'are';
-    if (state !== 'fails') return `Needs ${needs}; ${left} left.`;
-    return `Needs ${needs}, but ${left === 0 ? 'none is' : `only ${left} ${are}`} left.`;
+    if (state !== 'fails') return say(exposeText.needsLeft, { needs, left });
+    return say(exposeText.needsButLeft, { needs, left: left === 0 ? exposeText.noneIs : say(exposeText.only, { left, are }) });
   },
-  note: ({ state }) => (state === 'unknown' ? 'Say how many frames are left, in the step Expose.' : null),
+  note: ({ state }) => (state === 'unknown' ? exposeText.sayHowManyFramesAre : null),
   missing: () => null,
   *fixes({ geometry, trial }) {
     yield withoutBrackets(geometry, trial);

@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { timeWords } from '../../exposure/shutter';
 import { standShutter, workingExposure } from '../../exposure/working';
 import type { ShutterKind } from '../../model/exposure';
@@ -31,18 +33,14 @@ export const flash = defineCheck<'flash', FlashFacts>({
     syncS === null || shortestS === null || syncS === 0 ? null : { value: Math.log2(shortestS / syncS), unit: 'stops' },
   message: ({ state, shutter, syncS, shortestS }) => {
     const name = SHUTTERS[shutter];
-    if (syncS === 0) return `Flash lights the whole frame at every shutter speed of the ${name}.`;
-    if (syncS === Infinity) return `The ${name} cannot be used with flash.`;
-    if (state === 'unknown' || syncS === null || shortestS === null)
-      return `Whether flash lights the whole frame with the ${name} is unknown.`;
+    if (syncS === 0) return say(exposeText.flashLightsTheWholeFrame, { name });
+    if (syncS === Infinity) return say(exposeText.theCannotBeUsedWith, { name });
+    if (state === 'unknown' || syncS === null || shortestS === null) return say(exposeText.whetherFlashLightsTheWhole, { name });
     return state === 'fails'
-      ? `At ${timeWords(shortestS)} flash leaves part of the frame dark: the ${name} syncs only up to ${timeWords(syncS)}.`
-      : `At ${timeWords(shortestS)} flash lights the whole frame; the ${name} syncs up to ${timeWords(syncS)}.`;
+      ? say(exposeText.atFlashLeavesPartOf, { shortestS: timeWords(shortestS), name, syncS: timeWords(syncS) })
+      : say(exposeText.atFlashLightsTheWhole, { shortestS: timeWords(shortestS), name, syncS: timeWords(syncS) });
   },
-  note: ({ state }) =>
-    state === 'unknown'
-      ? 'The flash sync speed is a spec of the body; the shutter speed comes from a meter reading.'
-      : 'Keep mains power off wet floors; follow local electrical rules.',
+  note: ({ state }) => (state === 'unknown' ? exposeText.theFlashSyncSpeedIs : exposeText.keepMainsPowerOffWet),
   missing: (parts) => shutterSpec(parts, 'syncPerS'),
   *fixes({ geometry, trial }) {
     yield otherShutter(geometry, trial);

@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { standShutter } from '../../exposure/working';
 import type { Geometry } from '../../geometry/geometry';
 import type { ShutterKind } from '../../model/exposure';
@@ -36,13 +38,18 @@ export const readout = defineCheck<'readout', ReadoutFacts>({
   margin: ({ bentPx, allowedPx }) => (bentPx === null ? null : { value: allowedPx - bentPx, unit: 'px' }),
   message: ({ shutter, readoutMs, bentPx, allowedPx, film }) => {
     const name = SHUTTERS[shutter];
-    if (bentPx === null || readoutMs === null) return `Rolling-shutter skew with the ${name} is unknown.`;
-    if (readoutMs === 0) return `The ${name} exposes the whole frame at once: no rolling-shutter skew.`;
-    const px = film ? 'px of 5 µm' : 'px';
-    return `Rolling-shutter skew of ${fixed(bentPx, bentPx < 10 ? 1 : 0)} ${px} (${name}, ${fixed(readoutMs, 0)} ms readout); tolerance ${fixed(allowedPx, 1)} ${px}.`;
+    if (bentPx === null || readoutMs === null) return say(exposeText.rollingShutterSkewWithThe, { name });
+    if (readoutMs === 0) return say(exposeText.theExposesTheWholeFrame, { name });
+    const px = film ? exposeText.pxOf5M : 'px';
+    return say(exposeText.rollingShutterSkewOfMs, {
+      bentPx: fixed(bentPx, bentPx < 10 ? 1 : 0),
+      px,
+      name,
+      readoutMs: fixed(readoutMs, 0),
+      allowedPx: fixed(allowedPx, 1),
+    });
   },
-  note: ({ state }) =>
-    state === 'fails' ? 'Moving verticals will appear slanted: the rows are read one after another (rolling shutter).' : null,
+  note: ({ state }) => (state === 'fails' ? exposeText.movingVerticalsWillAppearSlanted : null),
   missing: (parts) => shutterSpec(parts, 'readoutMs'),
   *fixes({ geometry, trial }) {
     yield otherShutter(geometry, trial);

@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { bracketStops } from '../../exposure/brackets';
 import { timeWords } from '../../exposure/shutter';
 import { standBrackets, workingExposure } from '../../exposure/working';
@@ -36,15 +38,11 @@ export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
   },
   margin: () => null,
   message: ({ meteredS, neededS, beyond }) => {
-    if (neededS === null) return `Reciprocity correction at ${timeWords(meteredS)} is unknown for this film.`;
-    if (beyond)
-      return `${capital(timeWords(meteredS))} is beyond this film’s table; ${timeWords(neededS)} is extrapolated beyond the data sheet.`;
-    return `Reciprocity correction applied: ${timeWords(meteredS)} metered becomes ${timeWords(neededS)}.`;
+    if (neededS === null) return say(exposeText.reciprocityCorrectionAtIsUnknown, { meteredS: timeWords(meteredS) });
+    if (beyond) return say(exposeText.isBeyondThisFilmsTable, { meteredS: capital(timeWords(meteredS)), neededS: timeWords(neededS) });
+    return say(exposeText.reciprocityCorrectionAppliedMeteredBecomes, { meteredS: timeWords(meteredS), neededS: timeWords(neededS) });
   },
-  note: ({ state }) =>
-    state === 'unknown'
-      ? 'Enter the table or exponent from the film’s data sheet in the step Expose, and bracket towards longer exposures.'
-      : null,
+  note: ({ state }) => (state === 'unknown' ? exposeText.enterTheTableOrExponent : null),
   missing: (parts) => (parts.back.kind === 'film' ? ask(parts.back, 'reciprocityExponent') : ask(parts.lens, 'lightMm')),
   fixes: () => [],
 });

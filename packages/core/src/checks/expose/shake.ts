@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { timeWords } from '../../exposure/shutter';
 import { workingExposure } from '../../exposure/working';
 import type { Geometry } from '../../geometry/geometry';
@@ -27,21 +29,17 @@ export const shake = defineCheck<'shake', ShakeFacts>({
     const inRange = working.takes.some(({ timeS }) => timeS >= SHAKY.fromS && timeS <= SHAKY.toS);
     const byHand = rig.parts.kind === 'held' ? longestS > longestByHandS(geometry) && !exposure.flash : false;
     const advice = [
-      ...(byHand ? ['the lens is held by hand, so shoot a burst, rest the camera, or use a faster shutter speed'] : []),
-      ...(rig.parts.kind !== 'held' && exposure.release === 'hand' && longestS >= SHAKY.fromS
-        ? ['use a cable release, remote or self-timer']
-        : []),
-      ...(inRange && working.shutter.kind === 'focal' && !exposure.mirrorUp
-        ? ['raise the mirror or use the electronic first curtain, and wait two seconds']
-        : []),
+      ...(byHand ? [exposeText.theLensIsHeldBy] : []),
+      ...(rig.parts.kind !== 'held' && exposure.release === 'hand' && longestS >= SHAKY.fromS ? [exposeText.useACableReleaseRemote] : []),
+      ...(inRange && working.shutter.kind === 'focal' && !exposure.mirrorUp ? [exposeText.raiseTheMirrorOrUse] : []),
     ];
     return { state: advice.length > 0 ? 'tight' : 'passes', longestS, advice };
   },
   margin: () => null,
   message: ({ state, longestS, advice }) =>
     state === 'tight'
-      ? `Risk of camera shake at ${timeWords(longestS)}: ${advice.join('; ')}.`
-      : `No risk of shake at ${timeWords(longestS)} with this release.`,
+      ? say(exposeText.riskOfCameraShakeAt, { longestS: timeWords(longestS), advice: advice.join('; ') })
+      : say(exposeText.noRiskOfShakeAt, { longestS: timeWords(longestS) }),
   note: () => null,
   missing: () => null,
   *fixes({ geometry, trial }) {

@@ -1,3 +1,5 @@
+import { exposeText } from '@gangway/messages/core/checks/expose';
+import { say } from '@gangway/messages/say';
 import { workingExposure, type Working } from '../../exposure/working';
 import { timeWords } from '../../exposure/shutter';
 import type { Geometry } from '../../geometry/geometry';
@@ -42,8 +44,8 @@ export const time = defineCheck<'time', TimeFacts>({
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: timeSentence,
   note: ({ state, bulb }) => {
-    if (state === 'unknown') return 'Its specs are in the kit, with the body or with the lens in its shutter.';
-    return bulb ? 'Held open and counted: the step Expose has a countdown.' : null;
+    if (state === 'unknown') return exposeText.itsSpecsAreInThe;
+    return bulb ? exposeText.heldOpenAndCountedThe : null;
   },
   missing: (parts) => shutterSpec(parts, 'fastestPerS'),
   *fixes({ geometry, trial }) {
@@ -85,15 +87,15 @@ function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
   const base = { shutter: shutter.kind, bulb: takes.some(({ bulb }) => bulb) };
   const open = { ...base, state: 'unknown' as const, neededS: null, endS: null, end: 'slow' as const, spareStops: null };
   const dark = lines.filter(({ stops }) => stops === null).map(({ words }) => words);
-  if (dark.length > 0) return { ...open, lacks: `the filter factor of ${dark.join(' and ')}` };
+  if (dark.length > 0) return { ...open, lacks: say(exposeText.theFilterFactorOf, { dark: dark.join(' and ') }) };
   const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
-  if (takes.length < wanted) return { ...open, lacks: 'the film’s reciprocity' };
+  if (takes.length < wanted) return { ...open, lacks: exposeText.theFilmsReciprocity };
   const ends = againstEnds(working);
   const known = ends.flatMap((each) => (each.spareStops === null ? [] : [{ ...each, spareStops: each.spareStops }]));
   const worst = leastBy(known, ({ spareStops }) => spareStops);
   const state =
     worst === null ? 'unknown' : timeState(worst.spareStops, known.length === ends.length || takes.every(({ can }) => can !== null));
-  if (worst === null || state === 'unknown') return { ...open, lacks: 'the shutter’s fastest and slowest speeds' };
+  if (worst === null || state === 'unknown') return { ...open, lacks: exposeText.theShuttersFastestAndSlowest };
   // What is held open is said by its longest.
   const neededS = base.bulb && state !== 'fails' ? Math.max(...takes.map((each) => each.neededS)) : worst.neededS;
   return { ...base, state, neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
@@ -106,11 +108,20 @@ function timeState(spareStops: number, allKnown: boolean): CheckState {
 }
 
 function timeSentence({ state, shutter, neededS, endS, end, spareStops, lacks, bulb }: TimeFacts): string {
-  if (state === 'unknown' || neededS === null || spareStops === null)
-    return `Whether the shutter covers this is unknown: ${lacks} is missing.`;
+  if (state === 'unknown' || neededS === null || spareStops === null) return say(exposeText.whetherTheShutterCoversThis, { lacks });
   const name = SHUTTERS[shutter];
   if (state === 'fails')
-    return `${capital(timeWords(neededS))} is outside the range of the ${name} (${end === 'fast' ? 'fastest' : 'slowest'} ${timeWords(endS ?? 0)}): ${stopsWords(-spareStops)} ${end === 'fast' ? 'overexposed' : 'underexposed'}.`;
-  if (bulb) return `Hold the ${name} open for ${timeWords(neededS)} and count (bulb).`;
-  return `${capital(timeWords(neededS))} is within the range of the ${name}${spareStops === Infinity ? '' : `, ${stopsWords(Math.max(0, spareStops))} from its limit`}.`;
+    return say(exposeText.isOutsideTheRangeOf, {
+      neededS: capital(timeWords(neededS)),
+      name,
+      end: end === 'fast' ? 'yes' : 'no',
+      endS: timeWords(endS ?? 0),
+      spareStops: stopsWords(-spareStops),
+    });
+  if (bulb) return say(exposeText.holdTheOpenForAnd, { name, neededS: timeWords(neededS) });
+  return say(exposeText.isWithinTheRangeOf, {
+    neededS: capital(timeWords(neededS)),
+    name,
+    spareStops: spareStops === Infinity ? '' : say(exposeText.fromItsLimit, { max: stopsWords(Math.max(0, spareStops)) }),
+  });
 }

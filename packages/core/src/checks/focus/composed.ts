@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/checks/focus';
+import { say } from '@gangway/messages/say';
 import { degrees } from '../../angles';
 import type { Geometry } from '../../geometry/geometry';
 import { pivotMoved } from '../../geometry/standards';
@@ -25,12 +27,14 @@ export const composed = defineCheck<'composed', ComposedFacts>({
   margin: ({ riseMm, shiftMm }) => ({ value: -Math.hypot(riseMm, shiftMm), unit: 'mm' }),
   message: ({ riseMm, shiftMm }) => {
     const parts = [
-      Math.abs(riseMm) < 0.05 ? '' : `${mmWords(Math.abs(riseMm))} ${riseMm > 0 ? 'up' : 'down'}`,
-      Math.abs(shiftMm) < 0.05 ? '' : `${mmWords(Math.abs(shiftMm))} to the ${shiftMm > 0 ? 'right' : 'left'}`,
+      Math.abs(riseMm) < 0.05 ? '' : say(focusText.up, { riseMm: mmWords(Math.abs(riseMm)), riseMm2: riseMm > 0 ? 'yes' : 'no' }),
+      Math.abs(shiftMm) < 0.05
+        ? ''
+        : say(focusText.toTheRight, { shiftMm: mmWords(Math.abs(shiftMm)), shiftMm2: shiftMm > 0 ? 'yes' : 'no' }),
     ].filter(Boolean);
-    return `Tilting moved the lens ${parts.join(' and ')} and shifted the framing.`;
+    return say(focusText.tiltingMovedTheLensAnd, { parts: parts.join(' and ') });
   },
-  note: () => 'Its pivot is behind the lens centre, so tilting shifts the framing.',
+  note: () => focusText.itsPivotIsBehindThe,
   missing: () => null,
   *fixes({ geometry, trial }) {
     const movements = givenBack(geometry);

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/checks/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
 import { lostPins, pinStates, type PinState } from '../../geometry/pins';
 import { apertureWords, capital, stopsWords } from '../../words';
@@ -39,9 +41,8 @@ export const pins = defineCheck<'pins', PinsFacts>({
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: pinsSentence,
   note: ({ lost, state, allowedMm }) => {
-    if (lost.length > 0)
-      return `The subject no longer has the thing ${lost.map((name) => `“${name}”`).join(', ')} was on; remove the pin or move it.`;
-    return state === 'passes' ? null : `A blur of up to ${micronWords(allowedMm)} counts as sharp.`;
+    if (lost.length > 0) return say(focusText.theSubjectNoLongerHas, { lost: lost.map((name) => `“${name}”`).join(', ') });
+    return state === 'passes' ? null : say(focusText.aBlurOfUpTo, { allowedMm: micronWords(allowedMm) });
   },
   missing: () => null,
   *fixes({ geometry, trial }) {
@@ -79,19 +80,25 @@ function sharpFacts(geometry: Geometry): PinsFacts {
 }
 
 function pinsSentence({ state, worst, spareStops, count, fNumber }: PinsFacts): string {
-  if (worst === null) return 'Whether the pins are sharp is unknown: the thing they were on is gone.';
-  if (worst.blurMm === null) return `“${worst.name}” cannot be focused at all at this setting.`;
+  if (worst === null) return focusText.whetherThePinsAreSharp;
+  if (worst.blurMm === null) return say(focusText.cannotBeFocusedAtAll, { name: worst.name });
   if (state === 'fails') {
-    const side = worst.side === 'in focus' ? '' : `, ${worst.side} than the plane of sharp focus`;
-    const blurred = `“${worst.name}” is blurred by ${blurWords(worst.blurMm, worst.blurPx)}${side}`;
-    return `${capital(blurred)}: ${stopsWords(-(spareStops ?? 0))} too much at ${apertureWords(fNumber)}.`;
+    const side = worst.side === 'in focus' ? '' : say(focusText.thanThePlaneOfSharp, { side: worst.side });
+    const blurred = say(focusText.isBlurredBy, { name: worst.name, blurMm: blurWords(worst.blurMm, worst.blurPx), side });
+    return say(focusText.tooMuchAt, {
+      blurred: capital(blurred),
+      spareStops: stopsWords(-(spareStops ?? 0)),
+      fNumber: apertureWords(fNumber),
+    });
   }
   const spare =
-    spareStops === Infinity ? ', in the plane itself' : `, with ${onlyWhen(state === 'tight')}${stopsWords(spareStops ?? 0)} to spare`;
-  return `${allPins(worst.name, count)} sharp enough at ${apertureWords(fNumber)}${spare}.`;
+    spareStops === Infinity
+      ? focusText.inThePlaneItself
+      : say(focusText.withToSpare, { state: onlyWhen(state === 'tight'), spareStops: stopsWords(spareStops ?? 0) });
+  return say(focusText.sharpEnoughAt, { name: allPins(worst.name, count), fNumber: apertureWords(fNumber), spare });
 }
 
 function allPins(name: string, count: number): string {
-  if (count === 1) return `“${name}” is`;
-  return count === 2 ? 'Both pins are' : `All ${count} pins are`;
+  if (count === 1) return say(focusText.is, { name });
+  return count === 2 ? focusText.bothPinsAre : say(focusText.allPinsAre, { count });
 }

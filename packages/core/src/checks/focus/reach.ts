@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/checks/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
 import { focusFor } from '../../geometry/standards';
 import { ask } from '../../rig/missing';
@@ -45,7 +47,7 @@ export const reach = defineCheck<'reach', ReachFacts>({
   },
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
   message: reachSentence,
-  note: ({ state }) => (state === 'unknown' ? 'Enter the rig’s nearest focus and whether it reaches infinity.' : null),
+  note: ({ state }) => (state === 'unknown' ? focusText.enterTheRigsNearestFocus : null),
   missing: (parts) =>
     [focusReach(parts), nearReach(parts)].flatMap((each) => (each.known ? [] : each.asks))[0] ?? ask(parts.lens, 'lightMm'),
   *fixes({ geometry, trial }) {
@@ -56,23 +58,26 @@ export const reach = defineCheck<'reach', ReachFacts>({
 });
 
 function reachSentence({ state, spareMm, end, by }: ReachFacts): string {
-  if (spareMm === null) return 'Whether the rig focuses there is unknown.';
+  if (spareMm === null) return focusText.whetherTheRigFocusesThere;
   const {
     name,
     are,
     reach: reaches,
     they,
   } = by === 'bellows'
-    ? { name: 'The bellows', are: 'are', reach: 'reach', they: 'they' }
-    : { name: 'The lens', are: 'is', reach: 'reaches', they: 'it' };
+    ? { name: focusText.theBellows, are: focusText.are, reach: focusText.reach, they: focusText.they }
+    : { name: focusText.theLens, are: focusText.is2, reach: focusText.reaches, they: focusText.it };
   if (state === 'fails') {
     const lack = fixed(-spareMm, -spareMm < 1 ? 2 : 1);
-    return end === 'near'
-      ? `${name} ${are} too short for this focus: ${lack} mm more extension needed.`
-      : `${name} would have to be ${lack} mm nearer than ${they} can: beyond infinity.`;
+    return end === 'near' ? say(focusText.tooShortForThisFocus, { name, are, lack }) : say(focusText.wouldHaveToBeMm, { name, lack, they });
   }
-  if (end === 'far') return `${name} ${reaches} this focus.`;
-  return `${name} ${reaches} this focus, with ${onlyWhen(state === 'tight')}${fixed(spareMm, spareMm < 1 ? 2 : 1)} mm of extension left.`;
+  if (end === 'far') return say(focusText.thisFocus, { name, reaches });
+  return say(focusText.thisFocusWithMmOf, {
+    name,
+    reaches,
+    state: onlyWhen(state === 'tight'),
+    spareMm: fixed(spareMm, spareMm < 1 ? 2 : 1),
+  });
 }
 
 function withinReach({ settings: { rig } }: Geometry, trial: Trial): Fix | null {

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/checks/focus';
+import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
 import { pinStates } from '../../geometry/pins';
 import { isolate } from '../../planning/isolate';
@@ -30,10 +32,10 @@ export const soft = defineCheck<'soft', SoftFacts>({
   margin: ({ spareStops }) => (spareStops === null ? null : { value: spareStops, unit: 'stops' }),
   message: ({ state, worst, spareStops, times, lost }) => {
     if (worst === null || spareStops === null || state === 'unknown')
-      return `Whether ${lost.map((name) => `“${name}”`).join(', ')} ${lost.length === 1 ? 'is' : 'are'} soft is unknown: move the pin or remove it.`;
-    const blurred = `“${worst.name}” is blurred by ${blurWords(worst.blurMm, worst.blurPx)}`;
-    if (state === 'fails') return `${capital(blurred)}: not soft yet: that needs ${fixed(times, 0)} times the permissible blur.`;
-    return `Soft as wanted: ${blurred}, with ${onlyWhen(state === 'tight')}${stopsWords(spareStops)} to spare.`;
+      return say(focusText.whetherIsSoftIsUnknown, { lost: lost.map((name) => `“${name}”`).join(', '), length: lost.length });
+    const blurred = say(focusText.isBlurredBy2, { name: worst.name, blurMm: blurWords(worst.blurMm, worst.blurPx) });
+    if (state === 'fails') return say(focusText.notSoftYetThatNeeds, { blurred: capital(blurred), times: fixed(times, 0) });
+    return say(focusText.softAsWantedWithTo, { blurred, state: onlyWhen(state === 'tight'), spareStops: stopsWords(spareStops) });
   },
   note: () => null,
   missing: () => null,

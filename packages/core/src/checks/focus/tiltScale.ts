@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/checks/focus';
+import { say } from '@gangway/messages/say';
 import { leastBlurWith } from '../../planning/tiltAllowance';
 import { lensTilt } from '../../rig/tilt';
 import { fixed } from '../../words';
@@ -31,12 +33,11 @@ export const tiltScale = defineCheck<'tiltScale', TiltScaleFacts>({
   },
   margin: ({ allowedDeg, readDeg }) => ({ value: allowedDeg - readDeg, unit: '°' }),
   message: ({ state, stepDeg, readDeg, allowedDeg }) => {
-    const scale = `The tilt scale is marked every ${fixed(stepDeg, stepDeg < 1 ? 1 : 0)}° and read to ${fixed(readDeg, 2)}°`;
-    if (state !== 'passes') return `${scale}; the pins stay sharp only within ${fixed(allowedDeg, 2)}°: too coarse for this.`;
-    return `${scale}, fine enough: the pins stay sharp within ${fixed(allowedDeg, 2)}°.`;
+    const scale = say(focusText.theTiltScaleIsMarked, { stepDeg: fixed(stepDeg, stepDeg < 1 ? 1 : 0), readDeg: fixed(readDeg, 2) });
+    if (state !== 'passes') return say(focusText.thePinsStaySharpOnly, { scale, allowedDeg: fixed(allowedDeg, 2) });
+    return say(focusText.fineEnoughThePinsStay, { scale, allowedDeg: fixed(allowedDeg, 2) });
   },
-  note: ({ state }) =>
-    state === 'passes' ? null : 'Set it on the magnified image with the far and near pins instead of by the scale, or stop down.',
+  note: ({ state }) => (state === 'passes' ? null : focusText.setItOnTheMagnified),
   missing: () => null,
   *fixes({ geometry, trial }) {
     yield nearestAperture(geometry, trial, { toward: 'smaller' });

@@ -1,3 +1,5 @@
+import { focusText } from '@gangway/messages/core/checks/focus';
+import { say } from '@gangway/messages/say';
 import { radians } from '../../angles';
 import { nearestTilt, type TiltMechanism } from '../../focus/tiltMechanism';
 import type { Geometry } from '../../geometry/geometry';
@@ -33,7 +35,7 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
     const { front, rig } = settings;
     if (front.tiltDeg === 0 && front.swingDeg === 0) return null;
     const tilt = lensTilt(rig.parts);
-    const by = tilt.kind === 'none' ? 'this rig' : tilt.name;
+    const by = tilt.kind === 'none' ? focusText.thisRig : tilt.name;
     const mechanism = standTiltMechanism(settings);
     if (mechanism === null) return { state: 'unknown', by, spareDeg: null, nearest: null, locked: false, forwardMm: 0 };
     const nearest = nearestTilt(mechanism, front);
@@ -50,16 +52,20 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
   },
   margin: ({ spareDeg }) => (spareDeg === null ? null : { value: spareDeg, unit: '°' }),
   message: ({ state, by, spareDeg, nearest }) => {
-    if (spareDeg === null) return `Whether ${by} reaches this tilt is unknown.`;
+    if (spareDeg === null) return say(focusText.whetherReachesThisTiltIs, { by });
     if (state === 'fails')
-      return `${capital(by)} cannot reach this tilt; the closest available is ${nearest ? turnWords(nearest) : 'straight'}, ${fixed(-spareDeg, 1)}° away.`;
-    return `${capital(by)} reaches this tilt, with ${onlyWhen(state === 'tight')}${fixed(spareDeg, 1)}° left.`;
+      return say(focusText.cannotReachThisTiltThe, {
+        by: capital(by),
+        nearest: nearest ? turnWords(nearest) : focusText.straight,
+        spareDeg: fixed(-spareDeg, 1),
+      });
+    return say(focusText.reachesThisTiltWithLeft, { by: capital(by), state: onlyWhen(state === 'tight'), spareDeg: fixed(spareDeg, 1) });
   },
   note: ({ state, locked, forwardMm: forward }) => {
-    if (state === 'unknown') return 'Read the last mark of the tilt scale, and whether its direction goes with the shift.';
-    if (locked) return 'Its direction is locked to that of the shift.';
+    if (state === 'unknown') return focusText.readTheLastMarkOf;
+    if (locked) return focusText.itsDirectionIsLockedTo;
     if (Math.abs(forward) < 0.05) return null;
-    return `It tilts about its base, which moves the lens ${mmWords(Math.abs(forward))} ${forward > 0 ? 'forward' : 'back'}: focus again after tilting.`;
+    return say(focusText.itTiltsAboutItsBase, { forward: mmWords(Math.abs(forward)), forward2: forward > 0 ? 'yes' : 'no' });
   },
   missing: (parts) => {
     const tilt = lensTilt(parts);

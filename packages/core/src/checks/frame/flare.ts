@@ -1,3 +1,5 @@
+import { frameText } from '@gangway/messages/core/checks/frame';
+import { say } from '@gangway/messages/say';
 import { flareState, type FlareState } from '../../framing/flare';
 import { ask } from '../../rig/missing';
 import type { CheckState } from '../../state';
@@ -25,16 +27,15 @@ export const flare = defineCheck<'flare', FlareFacts>({
   },
   margin: ({ flare: { circleDeg, angleDeg } }) => (circleDeg === null ? null : { value: angleDeg - circleDeg, unit: '°' }),
   message: ({ flare: { angleDeg, circleDeg, inPicture, shaded }, state }) => {
-    if (inPicture) return 'The light source is in the picture: nothing can shade it.';
-    if (shaded) return 'The light source beside the picture is shaded.';
-    if (circleDeg === null) return 'Whether the light source beside the picture shines into the circle is unknown.';
-    if (state === 'fails')
-      return `A light source outside the picture shines into the circle, ${fixed(circleDeg - angleDeg, 1)}° inside its edge: expect flare.`;
-    return `The light source is ${onlyWhen(state === 'tight')}${fixed(angleDeg - circleDeg, 1)}° outside the circle.`;
+    if (inPicture) return frameText.theLightSourceIsIn;
+    if (shaded) return frameText.theLightSourceBesideThe;
+    if (circleDeg === null) return frameText.whetherTheLightSourceBeside;
+    if (state === 'fails') return say(frameText.aLightSourceOutsideThe, { circleDeg: fixed(circleDeg - angleDeg, 1) });
+    return say(frameText.theLightSourceIsOutside, { state: onlyWhen(state === 'tight'), angleDeg: fixed(angleDeg - circleDeg, 1) });
   },
   note: ({ state, flare: { inPicture } }) => {
-    if (state === 'unknown') return 'The lens has no image circle entered, so whether the light reaches it is unknown. Shade it.';
-    return inPicture ? 'Never look at the sun through a lens or a loupe, and do not leave it on the sensor.' : null;
+    if (state === 'unknown') return frameText.theLensHasNoImage;
+    return inPicture ? frameText.neverLookAtTheSun : null;
   },
   missing: (parts) => ask(parts.lens, 'lightMm'),
   *fixes({ trial }) {

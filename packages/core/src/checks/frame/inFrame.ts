@@ -1,3 +1,5 @@
+import { frameText } from '@gangway/messages/core/checks/frame';
+import { say } from '@gangway/messages/say';
 import { degrees } from '../../angles';
 import { frameSpare, takenUp, type FrameSpare } from '../../framing/inFrame';
 import { freshGeometry, type Geometry } from '../../geometry/geometry';
@@ -26,9 +28,9 @@ export const inFrame = defineCheck<'inFrame', InFrameFacts>({
   },
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
   message: ({ spareMm, edge, state }) => {
-    if (spareMm === null) return 'Part of the subject is behind the camera.';
-    if (state === 'fails') return `The subject goes ${lackWords(spareMm)} beyond the ${edge} edge of the frame.`;
-    return `The whole subject is in the frame, ${onlyWhen(state === 'tight')}${mmWords(spareMm)} from the ${edge} edge.`;
+    if (spareMm === null) return frameText.partOfTheSubjectIs;
+    if (state === 'fails') return say(frameText.theSubjectGoesBeyondThe, { spareMm: lackWords(spareMm), edge });
+    return say(frameText.theWholeSubjectIsIn, { state: onlyWhen(state === 'tight'), spareMm: mmWords(spareMm), edge });
   },
   note: () => null,
   missing: () => null,

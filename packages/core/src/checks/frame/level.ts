@@ -1,3 +1,5 @@
+import { frameText } from '@gangway/messages/core/checks/frame';
+import { say } from '@gangway/messages/say';
 import { levelState, type LevelState } from '../../framing/level';
 import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import { levelOf } from '../../geometry/standards';
@@ -44,8 +46,12 @@ export const level = defineCheck<'level', LevelFacts>({
   note: ({ level: { tolerance, hasPixels }, worse }) => {
     const [px, mm] =
       worse === 'pitch' ? [tolerance.pitchTenthPx, tolerance.pitchTenthPrintMm] : [tolerance.rollTenthPx, tolerance.rollTenthPrintMm];
-    const what = worse === 'pitch' ? 'makes the outer verticals converge' : 'raises one end of the horizon';
-    return `A tenth of a degree ${what} by ${fixed(mm, 2)} mm on the print${hasPixels ? `, ${fixed(px, 1)} px in the file` : ''}.`;
+    const what = worse === 'pitch' ? frameText.makesTheOuterVerticalsConverge : frameText.raisesOneEndOfThe;
+    return say(frameText.aTenthOfADegree, {
+      what,
+      mm: fixed(mm, 2),
+      hasPixels: hasPixels ? say(frameText.pxInTheFile, { px: fixed(px, 1) }) : '',
+    });
   },
   missing: () => null,
   *fixes({ geometry, trial }) {
@@ -58,20 +64,27 @@ function levelSentence({ level: found, worse, state, spareDeg }: LevelFacts): st
   const of = worse === 'pitch' ? found.pitchDeg : found.rollDeg;
   const wantedDeg = fixed(Math.abs(found.wantedDeg), 1);
   if (state === 'fails') {
-    const way = worse === 'pitch' ? `pitched ${of > 0 ? 'up' : 'down'}` : `rolled ${of > 0 ? 'clockwise' : 'anticlockwise'}`;
-    const wanted = worse === 'pitch' && found.wantedDeg !== 0 ? ` beyond the ${wantedDeg}° wanted` : '';
+    const way =
+      worse === 'pitch'
+        ? say(frameText.pitchedUp, { of: of > 0 ? 'yes' : 'no' })
+        : say(frameText.rolledClockwise, { of: of > 0 ? 'yes' : 'no' });
+    const wanted = worse === 'pitch' && found.wantedDeg !== 0 ? say(frameText.beyondTheWanted, { wantedDeg }) : '';
     const by = fixed(Math.abs(of), Math.abs(of) < 1 ? 2 : 1);
-    return `The back is ${way} by ${by}°${wanted}, ${fixed(-spareDeg, 2)}° over tolerance.`;
+    return say(frameText.theBackIsByOver, { way, by, wanted, spareDeg: fixed(-spareDeg, 2) });
   }
   const allowed = worse === 'pitch' ? found.pitchAllowedDeg : found.rollAllowedDeg;
-  return `${passesAsTrue(found, wantedDeg)}: within ${fixed(allowed, 2)}° of ${worse}, with ${onlyWhen(state === 'tight')}${fixed(spareDeg, 2)}° to spare.`;
+  return say(frameText.withinOfWithToSpare, {
+    found: passesAsTrue(found, wantedDeg),
+    allowed: fixed(allowed, 2),
+    worse,
+    state: onlyWhen(state === 'tight'),
+    spareDeg: fixed(spareDeg, 2),
+  });
 }
 
 function passesAsTrue(found: LevelState, wantedDeg: string): string {
-  if (found.asks === 'horizon') return 'The horizon is within tolerance';
-  return found.wantedDeg === 0
-    ? 'Verticals and horizontals are within tolerance'
-    : `Verticals converge as wanted, by ${wantedDeg}° of pitch; horizontals are within tolerance`;
+  if (found.asks === 'horizon') return frameText.theHorizonIsWithinTolerance;
+  return found.wantedDeg === 0 ? frameText.verticalsAndHorizontalsAreWithin : say(frameText.verticalsConvergeAsWantedBy, { wantedDeg });
 }
 
 /**

@@ -1,3 +1,5 @@
+import { frameText } from '@gangway/messages/core/checks/frame';
+import { say } from '@gangway/messages/say';
 import { stretchAt } from '../../framing/stretch';
 import { turnInOffer } from '../../planning/turnInOffer';
 import { fixed } from '../../words';
@@ -29,12 +31,12 @@ export const stretch = defineCheck<'stretch', StretchFacts>({
   },
   margin: (facts) => (facts.stretch === null ? null : { value: facts.accepted - facts.stretch, unit: '' }),
   message: ({ stretch: found, accepted, state }) => {
-    if (found === null) return 'The thing watched for edge stretch is behind the camera.';
-    const drawn = `A round thing there is stretched to ${fixed(found, 2)} times its width`;
-    if (state === 'fails') return `${drawn}; ${fixed(accepted, 2)} is accepted.`;
-    return `${drawn}, ${state === 'tight' ? 'just ' : ''}within the ${fixed(accepted, 2)} accepted.`;
+    if (found === null) return frameText.theThingWatchedForEdge;
+    const drawn = say(frameText.aRoundThingThereIs, { found: fixed(found, 2) });
+    if (state === 'fails') return say(frameText.isAccepted, { drawn, accepted: fixed(accepted, 2) });
+    return say(frameText.justWithinTheAccepted, { drawn, state: state === 'tight' ? 'yes' : 'no', accepted: fixed(accepted, 2) });
   },
-  note: () => 'A round thing is stretched by 1/cos of its angle from the axis; turn toward it and counter-shift to reduce this.',
+  note: () => frameText.aRoundThingIsStretched,
   missing: () => null,
   *fixes({ geometry, trial }) {
     const turned = turnInOffer(geometry);

@@ -1,3 +1,5 @@
+import { positionText } from '@gangway/messages/core/checks/position';
+import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../../geometry/geometry';
 import type { SetupPatch } from '../../model/setup';
 import { fixed } from '../../words';
@@ -25,10 +27,10 @@ export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
   },
   margin: ({ spareM }) => ({ value: spareM, unit: 'm' }),
   message: ({ spareM, state }) => {
-    if (state === 'fails') return `There is no room for the camera: it would be ${fixed(-spareM, 1)} m behind the obstacle.`;
+    if (state === 'fails') return say(positionText.thereIsNoRoomFor, { spareM: fixed(-spareM, 1) });
     return state === 'tight'
-      ? `The camera is only ${fixed(spareM, 1)} m in front of the obstacle; the legs of a tripod take about half a metre.`
-      : `There is room for the camera, ${fixed(spareM, 1)} m in front of the obstacle.`;
+      ? say(positionText.theCameraIsOnlyM, { spareM: fixed(spareM, 1) })
+      : say(positionText.thereIsRoomForThe, { spareM: fixed(spareM, 1) });
   },
   note: () => null,
   missing: () => null,

@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/core/checks/stitch';
+import { say } from '@gangway/messages/say';
 import type { CheckState } from '../../state';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -59,13 +61,12 @@ function overlapState(whole: boolean, byPlate: boolean, spare: number): CheckSta
 const percent = (share: number): string => `${fixed(share * 100, share < 0.1 ? 1 : 0)} %`;
 
 function overlapSentence({ state, holes, pieces, ragged, asked, overlap: least, between, fixed: byPlate }: OverlapFacts): string {
-  if (pieces > 1) return `The mosaic is in ${pieces} separate pieces.`;
-  if (holes > 0) return `The mosaic has ${holes === 1 ? 'a hole' : `${holes} holes`} in it.`;
-  const pair = between ? `Frames ${between[0]} and ${between[1]}` : 'Two neighbours';
-  if (byPlate) return `No gaps between the quarter turns; ${pair.toLowerCase()} overlap by ${percent(least)}.`;
-  if (state === 'fails') return `${pair} overlap by ${percent(least)} as set, ${percent(asked - least)} too little.`;
-  const asSet = `least overlap as set is ${percent(least)}, with ${percent(asked)} requested.`;
-  if (ragged)
-    return `No gaps, but the outline is not rectangular: ${fixed(ragged.widthMm, 1)} × ${fixed(ragged.heightMm, 1)} mm are complete. The ${asSet}`;
-  return `No gaps between the frames; the ${asSet}`;
+  if (pieces > 1) return say(stitchText.theMosaicIsInSeparate, { pieces });
+  if (holes > 0) return say(stitchText.theMosaicHasInIt, { holes: holes === 1 ? stitchText.aHole : say(stitchText.holes, { holes }) });
+  const pair = between ? say(stitchText.framesAnd, { between: between[0], between2: between[1] }) : stitchText.twoNeighbours;
+  if (byPlate) return say(stitchText.noGapsBetweenTheQuarter, { pair: pair.toLowerCase(), least: percent(least) });
+  if (state === 'fails') return say(stitchText.overlapByAsSetToo, { pair, least: percent(least), asked: percent(asked - least) });
+  const asSet = say(stitchText.leastOverlapAsSetIs, { least: percent(least), asked: percent(asked) });
+  if (ragged) return say(stitchText.noGapsButTheOutline, { widthMm: fixed(ragged.widthMm, 1), heightMm: fixed(ragged.heightMm, 1), asSet });
+  return say(stitchText.noGapsBetweenTheFrames, { asSet });
 }

@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/core/checks/stitch';
+import { say } from '@gangway/messages/say';
 import type { Mover } from '../../model/mosaic';
 import { mosaicParallax, type Parallax } from '../../stitching/metrics';
 import { fixed, metresWords, mmWords } from '../../words';
@@ -29,34 +31,35 @@ export const parallax = defineCheck<'parallax', ParallaxFacts>({
   margin: (facts) => facts.parallax && { value: facts.accepted - facts.parallax.px, unit: 'px' },
   message: parallaxSentence,
   note: (facts) => {
-    if (facts.state === 'unknown') return 'Enter the distance of the nearest thing in the overlaps, in the step Stitch.';
-    if (facts.mover === 'back')
-      return 'The tripod has to hold the lens: by the foot of the adapter, or by a collar. Check that the back clears the head below.';
-    if (facts.mover === 'counter') return 'The list of the series says how far to slide it; you need a rail under the camera.';
+    if (facts.state === 'unknown') return stitchText.enterTheDistanceOfThe;
+    if (facts.mover === 'back') return stitchText.theTripodHasToHold;
+    if (facts.mover === 'counter') return stitchText.theListOfTheSeries;
     const nearestM = facts.parallax?.nearestM ?? null;
-    return nearestM !== null && facts.state === 'fails' ? `Nothing in the overlaps may be nearer than ${metresWords(nearestM)}.` : null;
+    return nearestM !== null && facts.state === 'fails'
+      ? say(stitchText.nothingInTheOverlapsMay, { nearestM: metresWords(nearestM) })
+      : null;
   },
   missing: () => null,
   *fixes({ geometry: { laid, settings }, trial }) {
     const { mosaic } = settings;
     if (!mosaic || !laid) return;
     const held = (label: string) => offer('mosaic', { mosaic: { ...mosaic, mover: 'back' } }, trial, label);
-    if (laid.slides.footOnLens) yield held('hold the lens by its foot, move the back');
-    yield offer('mosaic', { mosaic: { ...mosaic, mover: 'counter' } }, trial, 'slide the camera the other way');
-    if (!laid.slides.footOnLens) yield held('hold the lens by a collar, move the back');
+    if (laid.slides.footOnLens) yield held(stitchText.holdTheLensByIts);
+    yield offer('mosaic', { mosaic: { ...mosaic, mover: 'counter' } }, trial, stitchText.slideTheCameraTheOther);
+    if (!laid.slides.footOnLens) yield held(stitchText.holdTheLensByA);
   },
 });
 
 function parallaxSentence({ state, mover, accepted, parallax: found, film }: ParallaxFacts): string {
-  if (found === null) return 'Parallax in the overlaps is unknown: the lens moves from frame to frame.';
-  const together = 'no parallax in the overlaps.';
-  if (mover !== 'lens') return `The lens stands still${mover === 'counter' ? ', since the camera is slid the other way' : ''}: ${together}`;
-  if (found.between === null) return `The lens stands still from frame to frame: ${together}`;
-  const unit = film ? ' px of 5 µm' : ' px';
+  if (found === null) return stitchText.parallaxInTheOverlapsIs;
+  const together = stitchText.noParallaxInTheOverlaps;
+  if (mover !== 'lens') return say(stitchText.theLensStandsStillSince, { mover: mover === 'counter' ? 'yes' : 'no', together });
+  if (found.between === null) return say(stitchText.theLensStandsStillFrom, { together });
+  const unit = film ? stitchText.pxOf5M : ' px';
   const [a, b] = found.between;
   const part = (by: string) =>
-    `Parallax of ${by}${fixed(found.px, found.px < 10 ? 2 : 0)}${unit} between frames ${a} and ${b}, where the lens moves ${mmWords(found.wayMm)}`;
+    say(stitchText.parallaxOfBetweenFramesAnd, { by, px: fixed(found.px, found.px < 10 ? 2 : 0), unit, a, b, wayMm: mmWords(found.wayMm) });
   return state === 'fails'
-    ? `${part('')}, more than the tolerance of ${fixed(accepted, 1)} px.`
-    : `${part('at most ')} (tolerance ${fixed(accepted, 1)} px).`;
+    ? say(stitchText.moreThanTheToleranceOf, { part: part(''), accepted: fixed(accepted, 1) })
+    : say(stitchText.tolerancePx, { part: part(stitchText.atMost), accepted: fixed(accepted, 1) });
 }

@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/core/checks/stitch';
+import { say } from '@gangway/messages/say';
 import type { Mosaic } from '../../model/mosaic';
 import { mosaicGiven } from '../../stitching/metrics';
 import { fixed } from '../../words';
@@ -34,8 +36,7 @@ export const room = defineCheck<'room', RoomFacts>({
   margin: ({ free, film, takes, gb }) =>
     free === null ? null : { value: free - (film ? takes : (gb ?? 0)), unit: film ? 'frames' : 'GB' },
   message: roomSentence,
-  note: ({ state, film }) =>
-    state === 'unknown' ? `Say ${film ? 'how many frames of film are left' : 'what is free on the card'}, in the step Stitch.` : null,
+  note: ({ state, film }) => (state === 'unknown' ? say(stitchText.sayHowManyFramesOf, { film: film ? 'yes' : 'no' }) : null),
   missing: () => null,
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) yield* shorterSeries(geometry.settings.mosaic, trial);
@@ -47,17 +48,17 @@ function* shorterSeries(mosaic: Mosaic, trial: Trial): Generator<Fix | null> {
   const with_ = (label: string, series: Partial<Mosaic['series']>): Fix | null =>
     offer('mosaic', { mosaic: { ...mosaic, series: { ...mosaic.series, ...series } } }, trial, label);
   const { whiteCards, brackets } = mosaic.series;
-  if (whiteCards) yield with_('without flat-field frames', { whiteCards: false });
-  if (brackets > 1) yield with_('without brackets', { brackets: 1 });
-  if (brackets > 1 && whiteCards) yield with_('without brackets and flat-field frames', { brackets: 1, whiteCards: false });
+  if (whiteCards) yield with_(stitchText.withoutFlatFieldFrames, { whiteCards: false });
+  if (brackets > 1) yield with_(stitchText.withoutBrackets, { brackets: 1 });
+  if (brackets > 1 && whiteCards) yield with_(stitchText.withoutBracketsAndFlatField, { brackets: 1, whiteCards: false });
 }
 
 function roomSentence({ state, takes, gb, free, film }: RoomFacts): string {
   const size = gb ?? 0;
   const needs = film
-    ? `${takes} ${takes === 1 ? 'frame' : 'frames'} of film`
-    : `${takes} ${takes === 1 ? 'shot' : 'shots'}, about ${fixed(size, size < 10 ? 1 : 0)} GB`;
-  if (free === null) return `Whether there is room for ${needs}, is unknown.`;
-  const has = film ? `${free} frames are left` : `${fixed(free, free < 10 ? 1 : 0)} GB are free`;
-  return state === 'fails' ? `Needs ${needs}, but only ${has}.` : `Needs ${needs}; ${has}.`;
+    ? say(stitchText.frameOfFilm, { takes })
+    : say(stitchText.shotAboutGb, { takes, size: fixed(size, size < 10 ? 1 : 0) });
+  if (free === null) return say(stitchText.whetherThereIsRoomFor, { needs });
+  const has = film ? say(stitchText.framesAreLeft, { free }) : say(stitchText.gbAreFree, { free: fixed(free, free < 10 ? 1 : 0) });
+  return state === 'fails' ? say(stitchText.needsButOnly, { needs, has }) : say(stitchText.needs, { needs, has });
 }

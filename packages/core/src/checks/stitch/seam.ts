@@ -1,3 +1,5 @@
+import { stitchText } from '@gangway/messages/core/checks/stitch';
+import { say } from '@gangway/messages/say';
 import { zoneStates, type ZoneState } from '../../stitching/metrics';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -26,21 +28,24 @@ export const seam = defineCheck<'seam', SeamFacts>({
   margin: () => null,
   message: ({ state, zone, zones }) => {
     if (zone.within !== null)
-      return `${zones === 1 ? `“${zone.zone}” lies` : `All ${zones} zones in which something moves lie`} within one frame: no seam has to cross it.`;
-    if (zone.between === null) return `“${zone.zone}” is not crossed by a seam.`;
-    const goes = `goes ${fixed(zone.px, zone.px < 10 ? 1 : 0)} px between frames ${zone.between[0]} and ${zone.between[1]}`;
-    return `A seam crosses “${zone.zone}”, ${state === 'fails' ? 'and' : 'but'} what moves there ${goes}.`;
+      return say(stitchText.withinOneFrameNoSeam, {
+        zones: zones === 1 ? say(stitchText.lies, { zone: zone.zone }) : say(stitchText.allZonesInWhichSomething, { zones }),
+      });
+    if (zone.between === null) return say(stitchText.isNotCrossedByA, { zone: zone.zone });
+    const goes = say(stitchText.goesPxBetweenFramesAnd, {
+      px: fixed(zone.px, zone.px < 10 ? 1 : 0),
+      between: zone.between[0],
+      between2: zone.between[1],
+    });
+    return say(stitchText.aSeamCrossesAndWhat, { zone: zone.zone, state: state === 'fails' ? 'yes' : 'no', goes });
   },
-  note: ({ state }) =>
-    state === 'fails'
-      ? 'Or shoot that pair twice and mask it, or expose so long that the movement becomes a smooth streak. A slow readout skews moving things; a leaf shutter does not.'
-      : null,
+  note: ({ state }) => (state === 'fails' ? stitchText.orShootThatPairTwice : null),
   missing: () => null,
   *fixes({ geometry, trial }) {
     yield* aroundZones(geometry, trial);
     const { mosaic } = geometry.settings;
     if (!mosaic) return;
     const series = { ...mosaic.series, moveS: 2, settleS: Math.min(1, mosaic.series.settleS), brackets: 1 };
-    yield offer('mosaic', { mosaic: { ...mosaic, series } }, trial, 'the frames across it in direct succession, by hand in two seconds');
+    yield offer('mosaic', { mosaic: { ...mosaic, series } }, trial, stitchText.theFramesAcrossItIn);
   },
 });

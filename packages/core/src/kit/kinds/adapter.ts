@@ -1,25 +1,26 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, joint, list } from '../figure';
 import { defineKind } from '../kind';
 import { MOUNT, contacts, throat, movements } from './shared';
 
 /** An adapter between lens and body. */
 export const adapter = defineKind({
-  title: 'Adapter',
-  plural: 'Adapters',
+  title: kindsText.adapter,
+  plural: kindsText.adapters,
   figures: {
-    lensMount: joint(MOUNT, 'Lens-side mount', { earlierLabels: ['Takes in front'] }),
+    lensMount: joint(MOUNT, kindsText.lensSideMount, { earlierLabels: ['Takes in front'] }),
     lensRegisterMm: number({
       group: MOUNT,
-      label: 'Flange distance, lens side',
+      label: kindsText.flangeDistanceLensSide,
       unit: 'mm',
       min: 0,
       max: 300,
       earlierLabels: ['Register of the mount in front'],
     }),
-    bodyMount: joint(MOUNT, 'Camera-side mount', { earlierLabels: ['Fits behind on'] }),
+    bodyMount: joint(MOUNT, kindsText.cameraSideMount, { earlierLabels: ['Fits behind on'] }),
     bodyRegisterMm: number({
       group: MOUNT,
-      label: 'Flange distance, camera side',
+      label: kindsText.flangeDistanceCameraSide,
       unit: 'mm',
       min: 0,
       max: 300,
@@ -27,35 +28,39 @@ export const adapter = defineKind({
     }),
     thicknessMm: number({
       group: MOUNT,
-      label: 'Thickness between its flanges',
+      label: kindsText.thicknessBetweenItsFlanges,
       unit: 'mm',
       min: 0,
       max: 300,
-      how: 'Measure from flange to flange with a calliper, at several places.',
+      how: kindsText.measureFromFlangeToFlange,
     }),
-    throatMm: throat('the adapter'),
+    throatMm: throat(kindsText.theAdapter),
     contacts,
-    tripodFoot: choice(MOUNT, 'Tripod foot', { lens: 'on the lens side', body: 'on the body side', none: 'none' }),
-    stitching: choice('Stitching', 'Moves the back for a mosaic', { none: 'no', sliding: 'slides', quarter: 'turns by quarters' }),
+    tripodFoot: choice(MOUNT, kindsText.tripodFoot, { lens: kindsText.onTheLensSide, body: kindsText.onTheBodySide, none: kindsText.none }),
+    stitching: choice(kindsText.stitching, kindsText.movesTheBackForA, {
+      none: kindsText.no,
+      sliding: kindsText.slides,
+      quarter: kindsText.turnsByQuarters,
+    }),
     stopsMm: list({
-      group: 'Stitching',
-      label: 'Stops from the centre',
+      group: kindsText.stitching,
+      label: kindsText.stopsFromTheCentre,
       unit: 'mm',
       min: -300,
       max: 300,
       when: { figure: 'stitching', is: ['sliding'] },
     }),
     offsetXMm: number({
-      group: 'Stitching',
-      label: 'Frame centre beside the axis',
+      group: kindsText.stitching,
+      label: kindsText.frameCentreBesideTheAxis,
       unit: 'mm',
       min: -200,
       max: 200,
       when: { figure: 'stitching', is: ['quarter'] },
     }),
     offsetYMm: number({
-      group: 'Stitching',
-      label: 'Frame centre above the axis',
+      group: kindsText.stitching,
+      label: kindsText.frameCentreAboveTheAxis,
       unit: 'mm',
       min: -200,
       max: 200,

@@ -1,24 +1,25 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, joint } from '../figure';
 import { defineKind } from '../kind';
 import { MOUNT } from './shared';
 
 /** A lens board. */
 export const board = defineKind({
-  title: 'Lens board',
-  plural: 'Lens boards',
+  title: kindsText.lensBoard,
+  plural: kindsText.lensBoards,
   figures: {
-    boardMount: joint(MOUNT, 'Board of'),
-    hole: joint(MOUNT, 'Lens hole or shutter size', {
-      how: 'The shutter size, such as “shutter 1”, or a mount.',
+    boardMount: joint(MOUNT, kindsText.boardOf),
+    hole: joint(MOUNT, kindsText.lensHoleOrShutterSize, {
+      how: kindsText.theShutterSizeSuchAs,
       earlierLabels: ['Holds'],
     }),
     offsetMm: number({
       group: MOUNT,
-      label: 'Raised (+) or recessed (−) by',
+      label: kindsText.raisedOrRecessedBy,
       unit: 'mm',
       min: -200,
       max: 400,
-      how: 'From the plane of a flat board to the plane that the lens sits on.',
+      how: kindsText.fromThePlaneOfA,
     }),
   },
   joints: { behind: 'boardMount', before: 'hole' },

@@ -1,63 +1,64 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, flag, joint } from '../figure';
 import { defineKind } from '../kind';
 import { FRAME, MOUNT, RECORD, contacts, throat, frame } from './shared';
 
 /** A body or back with a sensor. */
 export const body = defineKind({
-  title: 'Body or back',
-  plural: 'Bodies and backs',
+  title: kindsText.bodyOrBack,
+  plural: kindsText.bodiesAndBacks,
   figures: {
     ...frame,
-    columnsPx: number({ group: FRAME, label: 'Pixels across', unit: 'px', min: 1, max: 200_000, whole: true }),
-    rowsPx: number({ group: FRAME, label: 'Pixels down', unit: 'px', min: 1, max: 200_000, whole: true }),
-    mount: joint(MOUNT, 'Mount'),
+    columnsPx: number({ group: FRAME, label: kindsText.pixelsAcross, unit: 'px', min: 1, max: 200_000, whole: true }),
+    rowsPx: number({ group: FRAME, label: kindsText.pixelsDown, unit: 'px', min: 1, max: 200_000, whole: true }),
+    mount: joint(MOUNT, kindsText.mount),
     registerMm: number({
       group: MOUNT,
-      label: 'Flange distance (flange to sensor)',
+      label: kindsText.flangeDistanceFlangeToSensor,
       unit: 'mm',
       min: 0,
       max: 300,
-      how: 'A property of the mount: the manual gives it. Measured by hand it is good to a few tenths only.',
+      how: kindsText.aPropertyOfTheMount,
       earlierLabels: ['Register (flange to sensor)'],
     }),
-    throatMm: throat('the throat'),
-    ownLens: flag(MOUNT, 'Has a lens of its own'),
-    shutter: choice(RECORD, 'Shutter', { leaf: 'leaf', focal: 'focal plane', none: 'none of its own' }),
+    throatMm: throat(kindsText.theThroat),
+    ownLens: flag(MOUNT, kindsText.hasALensOfIts),
+    shutter: choice(RECORD, kindsText.shutter, { leaf: kindsText.leaf, focal: kindsText.focalPlane, none: kindsText.noneOfItsOwn }),
     readoutMs: number({
       group: RECORD,
-      label: 'Readout time, first row to last',
+      label: kindsText.readoutTimeFirstRowTo,
       unit: 'ms',
       min: 0,
       max: 10_000,
-      how: 'Photograph a lamp that flickers at 100 Hz with the electronic shutter and count the bands: 10 ms each.',
+      how: kindsText.photographALampThatFlickers,
       earlierLabels: ['Read-out time, first row to last'],
     }),
     fastestPerS: number({
       group: RECORD,
-      label: 'Fastest shutter speed, 1/',
+      label: kindsText.fastestShutterSpeed1,
       unit: '',
       min: 1,
       max: 100_000,
-      how: 'The largest number on the shutter dial, or the shortest time in the menu.',
+      how: kindsText.theLargestNumberOnThe,
       earlierLabels: ['Fastest time, 1/'],
     }),
     slowestS: number({
       group: RECORD,
-      label: 'Slowest shutter speed',
+      label: kindsText.slowestShutterSpeed,
       unit: 's',
       min: 0.1,
       max: 3600,
-      how: 'The longest time that the shutter measures itself, without B or T.',
+      how: kindsText.theLongestTimeThatThe,
       earlierLabels: ['Slowest time'],
     }),
     syncPerS: number({
       group: RECORD,
-      label: 'Flash sync speed, 1/',
+      label: kindsText.flashSyncSpeed1,
       unit: '',
       min: 1,
       max: 10_000,
       when: { figure: 'shutter', is: ['focal'] },
-      how: 'Marked on the dial, or photograph a flash on a wall at shorter and shorter times until a part stays dark.',
+      how: kindsText.markedOnTheDialOr,
       earlierLabels: ['Flash to 1/'],
     }),
     contacts,
@@ -67,5 +68,5 @@ export const body = defineKind({
   contradictions: ({ columnsPx, rowsPx }) =>
     (columnsPx === null) === (rowsPx === null)
       ? []
-      : [{ path: [columnsPx === null ? 'columnsPx' : 'rowsPx'], message: 'Give the pixels both across and down, or neither.' }],
+      : [{ path: [columnsPx === null ? 'columnsPx' : 'rowsPx'], message: kindsText.giveThePixelsBothAcross }],
 });

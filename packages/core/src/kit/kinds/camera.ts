@@ -1,3 +1,4 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, joint } from '../figure';
 import { inOrder } from '../contradictions';
 import { defineKind } from '../kind';
@@ -5,29 +6,29 @@ import { MOUNT, BELLOWS, front, rear } from './shared';
 
 /** A view camera or rail. */
 export const camera = defineKind({
-  title: 'View camera or rail',
-  plural: 'View cameras and rails',
+  title: kindsText.viewCameraOrRail,
+  plural: kindsText.viewCamerasAndRails,
   figures: {
-    boardMount: joint(MOUNT, 'Board mount', { earlierLabels: ['Takes boards of'] }),
-    backMount: joint(MOUNT, 'Mount for backs', { earlierLabels: ['Takes backs with the mount'] }),
+    boardMount: joint(MOUNT, kindsText.boardMount, { earlierLabels: ['Takes boards of'] }),
+    backMount: joint(MOUNT, kindsText.mountForBacks, { earlierLabels: ['Takes backs with the mount'] }),
     bellowsMinMm: number({
       group: BELLOWS,
-      label: 'Shortest bellows, board to back',
+      label: kindsText.shortestBellowsBoardToBack,
       unit: 'mm',
       min: 1,
       max: 3000,
-      how: 'Push the standards together as far as they go without force; from the front of a flat board to the film or the rear mount.',
+      how: kindsText.pushTheStandardsTogetherAs,
     }),
     bellowsMaxMm: number({
       group: BELLOWS,
-      label: 'Longest bellows, board to back',
+      label: kindsText.longestBellowsBoardToBack,
       unit: 'mm',
       min: 1,
       max: 3000,
-      how: 'Draw the standards apart until the bellows are just not tight.',
+      how: kindsText.drawTheStandardsApartUntil,
     }),
-    bagMinMm: number({ group: BELLOWS, label: 'Shortest with bag bellows', unit: 'mm', min: 1, max: 3000 }),
-    bagMaxMm: number({ group: BELLOWS, label: 'Longest with bag bellows', unit: 'mm', min: 1, max: 3000 }),
+    bagMinMm: number({ group: BELLOWS, label: kindsText.shortestWithBagBellows, unit: 'mm', min: 1, max: 3000 }),
+    bagMaxMm: number({ group: BELLOWS, label: kindsText.longestWithBagBellows, unit: 'mm', min: 1, max: 3000 }),
     frontRiseMm: front.rise,
     frontFallMm: front.fall,
     frontShiftMm: front.shift,
@@ -38,10 +39,10 @@ export const camera = defineKind({
     rearShiftMm: rear.shift,
     rearTiltDeg: rear.tilt,
     rearSwingDeg: rear.swing,
-    tiltAxis: choice('Front standard', 'Tilts about', { axis: 'the lens axis', base: 'the base of the standard' }),
+    tiltAxis: choice(kindsText.frontStandard, kindsText.tiltsAbout, { axis: kindsText.theLensAxis, base: kindsText.theBaseOfTheStandard }),
     baseBelowMm: number({
-      group: 'Front standard',
-      label: 'Base below the lens axis',
+      group: kindsText.frontStandard,
+      label: kindsText.baseBelowTheLensAxis,
       unit: 'mm',
       min: 0,
       max: 500,
@@ -51,7 +52,7 @@ export const camera = defineKind({
   joints: { behind: 'backMount', before: 'boardMount' },
   listed: ['boardMount', 'backMount', 'bellowsMinMm', 'bellowsMaxMm', 'frontRiseMm'],
   contradictions: ({ bellowsMinMm, bellowsMaxMm, bagMinMm, bagMaxMm }) => [
-    ...inOrder([bellowsMinMm, bellowsMaxMm], 'bellowsMaxMm', 'The longest bellows must be at least as long as the shortest'),
-    ...inOrder([bagMinMm, bagMaxMm], 'bagMaxMm', 'The longest bag bellows must be at least as long as the shortest'),
+    ...inOrder([bellowsMinMm, bellowsMaxMm], 'bellowsMaxMm', kindsText.theLongestBellowsMustBe),
+    ...inOrder([bagMinMm, bagMaxMm], 'bagMaxMm', kindsText.theLongestBagBellowsMust),
   ],
 });

@@ -1,33 +1,34 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, joint } from '../figure';
 import { defineKind } from '../kind';
 import { MOUNT, CIRCLE, contacts } from './shared';
 
 /** A reducer or converter. */
 export const converter = defineKind({
-  title: 'Reducer or converter',
-  plural: 'Reducers and converters',
+  title: kindsText.reducerOrConverter,
+  plural: kindsText.reducersAndConverters,
   figures: {
     factor: number({
-      group: 'Converter',
-      label: 'Factor',
+      group: kindsText.converter,
+      label: kindsText.factor,
       unit: '×',
       min: 0.1,
       max: 10,
-      how: 'It is engraved: below 1 reduces, above 1 extends.',
+      how: kindsText.itIsEngravedBelow1,
     }),
-    lensMount: joint(MOUNT, 'Lens-side mount', { earlierLabels: ['Takes in front'] }),
+    lensMount: joint(MOUNT, kindsText.lensSideMount, { earlierLabels: ['Takes in front'] }),
     lensRegisterMm: number({
       group: MOUNT,
-      label: 'Flange distance, lens side',
+      label: kindsText.flangeDistanceLensSide,
       unit: 'mm',
       min: 0,
       max: 300,
       earlierLabels: ['Register of the mount in front'],
     }),
-    bodyMount: joint(MOUNT, 'Camera-side mount', { earlierLabels: ['Fits behind on'] }),
+    bodyMount: joint(MOUNT, kindsText.cameraSideMount, { earlierLabels: ['Fits behind on'] }),
     bodyRegisterMm: number({
       group: MOUNT,
-      label: 'Flange distance, camera side',
+      label: kindsText.flangeDistanceCameraSide,
       unit: 'mm',
       min: 0,
       max: 300,
@@ -35,11 +36,11 @@ export const converter = defineKind({
     }),
     clearCircleMm: number({
       group: CIRCLE,
-      label: 'Largest circle it passes, on the sensor',
+      label: kindsText.largestCircleItPassesOn,
       unit: 'mm',
       min: 1,
       max: 500,
-      how: 'Photograph an even wall through a lens with a far larger circle, at f/8.',
+      how: kindsText.photographAnEvenWallThrough,
     }),
     contacts,
   },

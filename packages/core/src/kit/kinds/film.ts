@@ -1,17 +1,18 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number, choice, joint } from '../figure';
 import { defineKind } from '../kind';
 import { FRAME, MOUNT, frame } from './shared';
 
 /** Film with its holders. */
 export const film = defineKind({
-  title: 'Film',
-  plural: 'Film and holders',
+  title: kindsText.film,
+  plural: kindsText.filmAndHolders,
   figures: {
     ...frame,
-    form: choice(FRAME, 'Film type', { sheet: 'sheet', roll: 'roll' }, { earlierLabels: ['Form'] }),
+    form: choice(FRAME, kindsText.filmType, { sheet: 'sheet', roll: 'roll' }, { earlierLabels: ['Form'] }),
     framesPerRoll: number({
       group: FRAME,
-      label: 'Frames per roll',
+      label: kindsText.framesPerRoll,
       unit: '',
       min: 1,
       max: 400,
@@ -20,7 +21,7 @@ export const film = defineKind({
     }),
     sheetsPerHolder: number({
       group: FRAME,
-      label: 'Sheets per holder',
+      label: kindsText.sheetsPerHolder,
       unit: '',
       min: 1,
       max: 100,
@@ -28,22 +29,22 @@ export const film = defineKind({
       when: { figure: 'form', is: ['sheet'] },
     }),
     iso: number({
-      group: 'Film',
-      label: 'Speed',
+      group: kindsText.film,
+      label: kindsText.speed,
       unit: 'ISO',
       min: 0.1,
       max: 100_000,
-      how: 'Printed on the box; or what your own tests gave.',
+      how: kindsText.printedOnTheBoxOr,
     }),
     reciprocityExponent: number({
-      group: 'Film',
-      label: 'Exponent beyond one second',
+      group: kindsText.film,
+      label: kindsText.exponentBeyondOneSecond,
       unit: '',
       min: 1,
       max: 3,
-      how: 'From the data sheet: needed time = metered time to this power. A table can be entered in the setup instead.',
+      how: kindsText.fromTheDataSheetNeeded,
     }),
-    mount: joint(MOUNT, 'Fits the back'),
+    mount: joint(MOUNT, kindsText.fitsTheBack),
   },
   joints: { behind: null, before: 'mount' },
   listed: ['widthMm', 'heightMm', 'form', 'mount'],

@@ -1,30 +1,31 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number } from '../figure';
 import { defineKind } from '../kind';
 import { FRONT } from './shared';
 
 /** A filter that screws on. */
 export const filter = defineKind({
-  title: 'Filter',
-  plural: 'Filters',
+  title: kindsText.filter,
+  plural: kindsText.filters,
   figures: {
-    threadMm: number({ group: FRONT, label: 'Thread', unit: 'mm', min: 5, max: 300 }),
+    threadMm: number({ group: FRONT, label: kindsText.thread, unit: 'mm', min: 5, max: 300 }),
     clearMm: number({
       group: FRONT,
-      label: 'Clear diameter at its front rim',
+      label: kindsText.clearDiameterAtItsFront,
       unit: 'mm',
       min: 1,
       max: 300,
-      how: 'Measure the opening of the front rim with a calliper.',
+      how: kindsText.measureTheOpeningOfThe,
     }),
     heightMm: number({
       group: FRONT,
-      label: 'Height',
+      label: kindsText.height,
       unit: 'mm',
       min: 0,
       max: 100,
-      how: 'From the rim that it screws against to its front.',
+      how: kindsText.fromTheRimThatIt,
     }),
-    stops: number({ group: FRONT, label: 'Filter factor', unit: 'stops', min: 0, max: 30, earlierLabels: ['Takes light'] }),
+    stops: number({ group: FRONT, label: kindsText.filterFactor, unit: 'stops', min: 0, max: 30, earlierLabels: ['Takes light'] }),
   },
   joints: { behind: 'threadMm', before: 'threadMm' },
   listed: ['threadMm', 'clearMm', 'heightMm', 'stops'],

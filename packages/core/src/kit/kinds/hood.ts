@@ -1,22 +1,23 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number } from '../figure';
 import { defineKind } from '../kind';
 import { FRONT } from './shared';
 
 /** A hood. */
 export const hood = defineKind({
-  title: 'Hood',
-  plural: 'Hoods',
+  title: kindsText.hood,
+  plural: kindsText.hoods,
   figures: {
-    threadMm: number({ group: FRONT, label: 'Thread', unit: 'mm', min: 5, max: 300 }),
+    threadMm: number({ group: FRONT, label: kindsText.thread, unit: 'mm', min: 5, max: 300 }),
     clearMm: number({
       group: FRONT,
-      label: 'Clear diameter at its front rim',
+      label: kindsText.clearDiameterAtItsFront,
       unit: 'mm',
       min: 1,
       max: 400,
-      how: 'Measure the front opening with a calliper.',
+      how: kindsText.measureTheFrontOpeningWith,
     }),
-    heightMm: number({ group: FRONT, label: 'Height', unit: 'mm', min: 0, max: 300 }),
+    heightMm: number({ group: FRONT, label: kindsText.height, unit: 'mm', min: 0, max: 300 }),
   },
   joints: { behind: 'threadMm', before: null },
   listed: ['threadMm', 'clearMm', 'heightMm'],

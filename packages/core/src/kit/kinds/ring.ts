@@ -1,15 +1,30 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { number } from '../figure';
 import { defineKind } from '../kind';
 import { FRONT } from './shared';
 
 /** A step-up ring. */
 export const ring = defineKind({
-  title: 'Step-up ring',
-  plural: 'Step-up rings',
+  title: kindsText.stepUpRing,
+  plural: kindsText.stepUpRings,
   figures: {
-    threadMm: number({ group: FRONT, label: 'Rear thread', unit: 'mm', min: 5, max: 300, earlierLabels: ['Screws into a thread of'] }),
-    frontThreadMm: number({ group: FRONT, label: 'Front thread', unit: 'mm', min: 5, max: 300, earlierLabels: ['Takes a thread of'] }),
-    heightMm: number({ group: FRONT, label: 'Height', unit: 'mm', min: 0, max: 100 }),
+    threadMm: number({
+      group: FRONT,
+      label: kindsText.rearThread,
+      unit: 'mm',
+      min: 5,
+      max: 300,
+      earlierLabels: ['Screws into a thread of'],
+    }),
+    frontThreadMm: number({
+      group: FRONT,
+      label: kindsText.frontThread,
+      unit: 'mm',
+      min: 5,
+      max: 300,
+      earlierLabels: ['Takes a thread of'],
+    }),
+    heightMm: number({ group: FRONT, label: kindsText.height, unit: 'mm', min: 0, max: 100 }),
   },
   joints: { behind: 'threadMm', before: 'frontThreadMm' },
   listed: ['threadMm', 'frontThreadMm', 'heightMm'],

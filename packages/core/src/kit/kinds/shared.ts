@@ -1,53 +1,60 @@
+import { kindsText } from '@gangway/messages/core/kit/kinds';
+import { say } from '@gangway/messages/say';
 import { choice, flag, list, number } from '../figure';
 
-export const FRAME = 'Frame';
-export const MOUNT = 'Mount';
-export const RECORD = 'What the file records';
-export const CIRCLE = 'Image circle at infinity';
-export const SHIFT = 'Shift';
-export const TILT = 'Tilt';
-export const FRONT = 'Front';
-export const BELLOWS = 'Bellows';
+export const FRAME = kindsText.frame;
+export const MOUNT = kindsText.mount;
+export const RECORD = kindsText.whatTheFileRecords;
+export const CIRCLE = kindsText.imageCircleAtInfinity;
+export const SHIFT = kindsText.shift;
+export const TILT = kindsText.tilt;
+export const FRONT = kindsText.front;
+export const BELLOWS = kindsText.bellows;
 export const frame = {
   widthMm: number({
     group: FRAME,
-    label: 'Frame width',
+    label: kindsText.frameWidth,
     unit: 'mm',
     min: 1,
     max: 1500,
-    how: 'The manual gives it; or photograph a ruler at a known magnification.',
+    how: kindsText.theManualGivesItOr,
   }),
   heightMm: number({
     group: FRAME,
-    label: 'Frame height',
+    label: kindsText.frameHeight,
     unit: 'mm',
     min: 1,
     max: 1500,
-    how: 'The manual gives it; or photograph a ruler at a known magnification.',
+    how: kindsText.theManualGivesItOr,
   }),
 };
 /** What a lens or an adapter moves by itself. */
 export const movements = {
   slides: choice(
     SHIFT,
-    'Slides',
-    { none: 'no shift', rotating: 'one slide that rotates', box: 'two slides at right angles', line: 'one slide at a fixed angle' },
+    kindsText.slides2,
     {
-      how: 'Look whether it has one slide or two, and whether the slide can be turned about the axis.',
+      none: kindsText.noShift,
+      rotating: kindsText.oneSlideThatRotates,
+      box: kindsText.twoSlidesAtRightAngles,
+      line: kindsText.oneSlideAtAFixed,
+    },
+    {
+      how: kindsText.lookWhetherItHasOne,
     },
   ),
   travelMm: number({
     group: SHIFT,
-    label: 'Travel from the centre',
+    label: kindsText.travelFromTheCentre,
     unit: 'mm',
     min: 0,
     max: 200,
     when: { figure: 'slides', is: ['rotating', 'line'] },
-    how: 'Read the last mark of the shift scale.',
+    how: kindsText.readTheLastMarkOf,
   }),
   slideDeg: number({
     group: SHIFT,
-    label: 'Angle of the slide (0 to the right, 90 up)',
+    label: kindsText.angleOfTheSlide0,
     unit: '°',
     min: 0,
     max: 180,
@@ -55,75 +62,82 @@ export const movements = {
   }),
   riseMm: number({
     group: SHIFT,
-    label: 'Rise',
+    label: kindsText.rise,
     unit: 'mm',
     min: 0,
     max: 200,
     when: { figure: 'slides', is: ['box'] },
-    how: 'Read the last mark of the slide.',
+    how: kindsText.readTheLastMarkOfThe,
   }),
   fallMm: number({
     group: SHIFT,
-    label: 'Fall',
+    label: kindsText.fall,
     unit: 'mm',
     min: 0,
     max: 200,
     when: { figure: 'slides', is: ['box'] },
-    how: 'Read the last mark of the slide.',
+    how: kindsText.readTheLastMarkOfThe,
   }),
   leftMm: number({
     group: SHIFT,
-    label: 'Shift to the left',
+    label: kindsText.shiftToTheLeft,
     unit: 'mm',
     min: 0,
     max: 200,
     when: { figure: 'slides', is: ['box'] },
-    how: 'Read the last mark of the slide.',
+    how: kindsText.readTheLastMarkOfThe,
   }),
   rightMm: number({
     group: SHIFT,
-    label: 'Shift to the right',
+    label: kindsText.shiftToTheRight,
     unit: 'mm',
     min: 0,
     max: 200,
     when: { figure: 'slides', is: ['box'] },
-    how: 'Read the last mark of the slide.',
+    how: kindsText.readTheLastMarkOfThe,
   }),
   rotation: choice(
     SHIFT,
-    'Turns about the axis',
-    { free: 'to any angle', clicks: 'in clicks', none: 'not' },
+    kindsText.turnsAboutTheAxis,
+    { free: kindsText.toAnyAngle, clicks: kindsText.inClicks, none: kindsText.not },
     { when: { figure: 'slides', is: ['rotating'] } },
   ),
-  clicksDeg: list({ group: SHIFT, label: 'Click angles', unit: '°', min: -360, max: 360, when: { figure: 'rotation', is: ['clicks'] } }),
-  shiftStepMm: number({ group: SHIFT, label: 'Shift scale marked every', unit: 'mm', min: 0.01, max: 20 }),
+  clicksDeg: list({
+    group: SHIFT,
+    label: kindsText.clickAngles,
+    unit: '°',
+    min: -360,
+    max: 360,
+    when: { figure: 'rotation', is: ['clicks'] },
+  }),
+  shiftStepMm: number({ group: SHIFT, label: kindsText.shiftScaleMarkedEvery, unit: 'mm', min: 0.01, max: 20 }),
   tilts: choice(
     TILT,
-    'Tilt',
-    { none: 'no tilt', both: 'both ways', oneWay: 'one way only' },
-    { how: 'Look whether the tilt scale has marks on one side of zero or on both.' },
+    kindsText.tilt,
+    { none: kindsText.noTilt, both: kindsText.bothWays, oneWay: kindsText.oneWayOnly },
+    { how: kindsText.lookWhetherTheTiltScale },
   ),
   tiltDeg: number({
     group: TILT,
-    label: 'Tilt to',
+    label: kindsText.tiltTo,
     unit: '°',
     min: 0,
     max: 90,
     when: { figure: 'tilts', is: ['both', 'oneWay'] },
-    how: 'Read the last mark of the tilt scale.',
+    how: kindsText.readTheLastMarkOfTheTilt,
   }),
   tiltLock: choice(
     TILT,
-    'Direction of tilt',
-    { parallel: 'locked along the shift', crossed: 'locked across the shift', free: 'turns by itself' },
+    kindsText.directionOfTilt,
+    { parallel: kindsText.lockedAlongTheShift, crossed: kindsText.lockedAcrossTheShift, free: kindsText.turnsByItself },
     {
       when: { figure: 'tilts', is: ['both', 'oneWay'] },
-      how: 'Shift up, then tilt: if the lens nods it is along the shift, if it turns aside it is across.',
+      how: kindsText.shiftUpThenTiltIf,
     },
   ),
   tiltStepDeg: number({
     group: TILT,
-    label: 'Tilt scale marked every',
+    label: kindsText.tiltScaleMarkedEvery,
     unit: '°',
     min: 0.01,
     max: 20,
@@ -131,31 +145,31 @@ export const movements = {
   }),
   pivotMm: number({
     group: TILT,
-    label: 'Tilt pivot behind the lens centre',
+    label: kindsText.tiltPivotBehindTheLens,
     unit: 'mm',
     min: -300,
     max: 300,
     when: { figure: 'tilts', is: ['both', 'oneWay'] },
-    how: 'Tilt by a known angle and measure how far the picture moves on the sensor at infinity: pivot = movement / sin(angle).',
+    how: kindsText.tiltByAKnownAngle,
   }),
 };
-export const contacts = flag(RECORD, 'Electrical contacts', { how: 'Look for contact pins in the mount.' });
+export const contacts = flag(RECORD, kindsText.electricalContacts, { how: kindsText.lookForContactPinsIn });
 export const throat = (what: string) =>
   number({
     group: MOUNT,
-    label: `Clear opening of ${what}`,
+    label: say(kindsText.clearOpeningOf, { what }),
     unit: 'mm',
     min: 1,
     max: 400,
-    how: 'Measure the narrowest opening behind the mount with a calliper, without touching anything inside.',
+    how: kindsText.measureTheNarrowestOpeningBehind,
   });
 export const cameraStandard = (group: string, where: string) =>
   ({
-    rise: number({ group: group, label: `${where} rise`, unit: 'mm', min: 0, max: 300 }),
-    fall: number({ group: group, label: `${where} fall`, unit: 'mm', min: 0, max: 300 }),
-    shift: number({ group: group, label: `${where} shift, each way`, unit: 'mm', min: 0, max: 300 }),
-    tilt: number({ group: group, label: `${where} tilt, each way`, unit: '°', min: 0, max: 90 }),
-    swing: number({ group: group, label: `${where} swing, each way`, unit: '°', min: 0, max: 90 }),
+    rise: number({ group: group, label: say(kindsText.rise2, { where }), unit: 'mm', min: 0, max: 300 }),
+    fall: number({ group: group, label: say(kindsText.fall2, { where }), unit: 'mm', min: 0, max: 300 }),
+    shift: number({ group: group, label: say(kindsText.shiftEachWay, { where }), unit: 'mm', min: 0, max: 300 }),
+    tilt: number({ group: group, label: say(kindsText.tiltEachWay, { where }), unit: '°', min: 0, max: 90 }),
+    swing: number({ group: group, label: say(kindsText.swingEachWay, { where }), unit: '°', min: 0, max: 90 }),
   }) as const;
-export const front = cameraStandard('Front standard', 'Front');
-export const rear = cameraStandard('Rear standard', 'Rear');
+export const front = cameraStandard(kindsText.frontStandard, kindsText.front);
+export const rear = cameraStandard(kindsText.rearStandard, kindsText.rear);

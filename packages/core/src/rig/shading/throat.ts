@@ -1,3 +1,5 @@
+import { shadingText } from '@gangway/messages/core/rig/shading';
+import { say } from '@gangway/messages/say';
 import { turned } from '../../coverage/frame';
 import { limitAlong } from '../../coverage/shiftLimit';
 import { ask, both, known, need, unknown, type MissingValue, type Result } from '../missing';
@@ -58,7 +60,9 @@ function throatsOf(
   throatMm: number,
   registerMm: number,
 ): { readonly throats: readonly Throat[]; readonly asks: readonly MissingValue[] } {
-  const throats: Throat[] = [{ name: `the throat of ${parts.back.name}`, clearMm: throatMm, beforeSensorMm: registerMm, with: 'back' }];
+  const throats: Throat[] = [
+    { name: say(shadingText.theThroatOf, { name: parts.back.name }), clearMm: throatMm, beforeSensorMm: registerMm, with: 'back' },
+  ];
   const asks: MissingValue[] = [];
   let at = registerMm;
   let shifted = false;
@@ -71,7 +75,7 @@ function throatsOf(
     if (part.figures.throatMm === null) asks.push(ask(part, 'throatMm'));
     else
       throats.push({
-        name: `the opening of ${part.name}`,
+        name: say(shadingText.theOpeningOf, { name: part.name }),
         clearMm: part.figures.throatMm,
         beforeSensorMm: at,
         with: shifted ? 'lens' : 'back',

@@ -1,3 +1,5 @@
+import { verdictsText } from '@gangway/messages/core/rig/verdicts';
+import { say } from '@gangway/messages/say';
 import { definitionCircle } from '../../coverage/circle';
 import { diagonalMm, turned } from '../../coverage/frame';
 import { limitAlong } from '../../coverage/shiftLimit';
@@ -12,45 +14,44 @@ export function circleVerdict(parts: RigParts): Verdict {
   const frame = frameOf(parts);
   const lens = effectiveLens(parts);
   if (!frame.known || !lens.known)
-    return notKnown('circle', 'Whether the frame is inside the circle is unknown.', [
-      ...(frame.known ? [] : frame.asks),
-      ...(lens.known ? [] : lens.asks),
-    ]);
+    return notKnown('circle', verdictsText.whetherTheFrameIsInside, [...(frame.known ? [] : frame.asks), ...(lens.known ? [] : lens.asks)]);
   const figures = rigCircles(parts);
   const diagonal = diagonalMm(frame.value);
   const middle = middleAperture(lens.value.widestFNumber, lens.value.smallestFNumber);
   const sharp = definitionCircle(figures, middle);
-  if (!sharp) return notKnown('circle', 'Neither the image circle nor a sharp circle is known.', circleAsks(parts).asks);
+  if (!sharp) return notKnown('circle', verdictsText.neitherTheImageCircleNor, circleAsks(parts).asks);
   const behind =
     convertersOf(parts).length > 0
-      ? ` behind ${convertersOf(parts)
-          .map(({ name }) => name)
-          .join(' and ')}`
+      ? say(verdictsText.behind, {
+          parts: convertersOf(parts)
+            .map(({ name }) => name)
+            .join(' and '),
+        })
       : '';
   const note = evidenceWords(parts);
   if (figures.lightMm !== null && figures.lightMm < diagonal) {
     return verdict(
       'circle',
       'fails',
-      `The image circle${behind} is ${mmWords(figures.lightMm)}, the frame ${mmWords(diagonal)} across: the corners are dark.`,
+      say(verdictsText.theImageCircleIsThe, { behind, lightMm: mmWords(figures.lightMm), diagonal: mmWords(diagonal) }),
       note,
     );
   }
   const { widthMm, heightMm } = turned(frame.value, 'landscape');
   const rise = limitAlong({ widthMm, heightMm }, sharp.diameterMm, 0, 1);
   const shift = limitAlong({ widthMm, heightMm }, sharp.diameterMm, 1, 0);
-  const circle = `the sharp circle${behind} at ${apertureWords(middle)} is ${mmWords(sharp.diameterMm)}`;
+  const circle = say(verdictsText.theSharpCircleAtIs, { behind, middle: apertureWords(middle), diameterMm: mmWords(sharp.diameterMm) });
   if (rise === null || shift === null)
     return verdict(
       'circle',
       'tight',
-      `${capital(circle)}, the frame ${mmWords(diagonal)} across: its corners are lit but not sharp.`,
+      say(verdictsText.theFrameAcrossItsCorners, { circle: capital(circle), diagonal: mmWords(diagonal) }),
       note,
     );
   return verdict(
     'circle',
     'passes',
-    `${capital(circle)}: it leaves ${mmWords(rise)} of rise or ${mmWords(shift)} of shift in landscape.`,
+    say(verdictsText.itLeavesOfRiseOr, { circle: capital(circle), rise: mmWords(rise), shift: mmWords(shift) }),
     note,
   );
 }

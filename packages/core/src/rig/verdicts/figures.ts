@@ -1,3 +1,4 @@
+import { verdictsText } from '@gangway/messages/core/rig/verdicts';
 import { both } from '../missing';
 import { effectiveLens } from '../effectiveLens';
 import { frameOf } from '../frameOf';
@@ -7,7 +8,5 @@ import type { RigParts } from '../../model/rig';
 /** Only when something is missing without which the bench cannot work at all. */
 export function figuresVerdict(parts: RigParts): Verdict | null {
   const all = both(effectiveLens(parts), frameOf(parts));
-  return all.known
-    ? null
-    : notKnown('figures', 'The bench needs focal length, apertures and frame size before a setup can use this rig.', all.asks);
+  return all.known ? null : notKnown('figures', verdictsText.theBenchNeedsFocalLength, all.asks);
 }

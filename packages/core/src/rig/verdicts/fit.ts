@@ -1,3 +1,5 @@
+import { verdictsText } from '@gangway/messages/core/rig/verdicts';
+import { say } from '@gangway/messages/say';
 import { ask } from '../missing';
 import { jointsOf } from '../joints';
 import { partsInOrder } from '../parts';
@@ -17,12 +19,12 @@ export function fitVerdict(parts: RigParts): Verdict {
     ...(parts.lens.figures.attachment === null ? [ask(parts.lens, 'attachment')] : []),
     ...(parts.kind === 'fixed' && parts.back.figures.ownLens === null ? [ask(parts.back, 'ownLens')] : []),
   ];
-  if (asks.length > 0) return notKnown('fit', 'Whether everything fits is unknown.', asks);
-  const joint = joints.length === 1 ? 'joint fits' : 'joints fit';
+  if (asks.length > 0) return notKnown('fit', verdictsText.whetherEverythingFitsIsUnknown, asks);
+  const joint = joints.length === 1 ? verdictsText.jointFits : verdictsText.jointsFit;
   return verdict(
     'fit',
     'passes',
-    parts.kind === 'held' ? 'The lens is held by hand and touches nothing.' : `All ${joints.length} ${joint}.`,
+    parts.kind === 'held' ? verdictsText.theLensIsHeldBy : say(verdictsText.all, { length: joints.length, joint }),
   );
 }
 
@@ -31,10 +33,10 @@ export function attachmentWanted(parts: RigParts): string | null {
   const { attachment } = parts.lens.figures;
   if (attachment === null) return null;
   if (parts.kind === 'fixed') {
-    if (attachment !== 'fixed') return `${parts.lens.name} is not fixed in a body.`;
-    return parts.back.figures.ownLens === false ? `${parts.back.name} has no lens of its own.` : null;
+    if (attachment !== 'fixed') return say(verdictsText.isNotFixedInA, { name: parts.lens.name });
+    return parts.back.figures.ownLens === false ? say(verdictsText.hasNoLensOfIts, { name: parts.back.name }) : null;
   }
-  if (attachment === 'fixed') return `${parts.lens.name} is fixed in its body and cannot be used elsewhere.`;
-  if (parts.kind !== 'view' && attachment === 'board') return `${parts.lens.name} sits on a board: it needs a view camera or rail.`;
+  if (attachment === 'fixed') return say(verdictsText.isFixedInItsBody, { name: parts.lens.name });
+  if (parts.kind !== 'view' && attachment === 'board') return say(verdictsText.sitsOnABoardIt, { name: parts.lens.name });
   return null;
 }

@@ -1,3 +1,5 @@
+import { verdictsText } from '@gangway/messages/core/rig/verdicts';
+import { say } from '@gangway/messages/say';
 import { fixed, mmWords } from '../../words';
 import { mechanismWords } from '../mechanismWords';
 import { movesOf, type Tilter } from '../moves';
@@ -8,15 +10,15 @@ import type { RigParts } from '../../model/rig';
 export function movementsVerdict(parts: RigParts): Verdict {
   const { mechanism, tilters, leftOut, asks } = movesOf(parts);
   const known = tilters.filter(({ tiltDeg, swingDeg }) => tiltDeg !== null || swingDeg !== null);
-  const words = [mechanismWords(mechanism), ...known.map(tiltWords), ...(parts.kind === 'held' ? ['The hand tilts it any way.'] : [])];
+  const words = [mechanismWords(mechanism), ...known.map(tiltWords), ...(parts.kind === 'held' ? [verdictsText.theHandTiltsItAny] : [])];
   const none = mechanism.kind === 'fixed' && tilters.length === 0;
-  if (none) return verdict('movements', 'passes', 'This rig has no movements.');
+  if (none) return verdict('movements', 'passes', verdictsText.thisRigHasNoMovements);
   const clicks = [parts.lens, ...between(parts)].flatMap((part) =>
     part.kind !== 'converter' && part.figures.rotation === 'clicks' && part.figures.clicksDeg.length > 0 ? part.figures.clicksDeg : [],
   );
   const note = [
-    leftOut.length > 0 ? `Not counted: ${leftOut.join(', ')}, because different shift mechanisms cannot be combined.` : '',
-    clicks.length > 0 ? `The slide clicks at ${clicks.map((deg) => `${fixed(deg, 0)}°`).join(', ')}.` : '',
+    leftOut.length > 0 ? say(verdictsText.notCountedBecauseDifferentShift, { leftOut: leftOut.join(', ') }) : '',
+    clicks.length > 0 ? say(verdictsText.theSlideClicksAt, { clicks: clicks.map((deg) => `${fixed(deg, 0)}°`).join(', ') }) : '',
   ]
     .filter((part) => part !== '')
     .join(' ');
@@ -26,13 +28,13 @@ export function movementsVerdict(parts: RigParts): Verdict {
 
 function tiltWords({ name, tiltDeg, swingDeg, oneWay, lock, pivotMm }: Tilter): string {
   const amount = [
-    tiltDeg === null ? '' : `tilts to ${fixed(tiltDeg, 1)}°${oneWay ? ' one way' : ''}`,
-    swingDeg === null ? '' : `swings to ${fixed(swingDeg, 1)}°`,
+    tiltDeg === null ? '' : say(verdictsText.tiltsToOneWay, { tiltDeg: fixed(tiltDeg, 1), oneWay: oneWay ? 'yes' : 'no' }),
+    swingDeg === null ? '' : say(verdictsText.swingsTo, { swingDeg: fixed(swingDeg, 1) }),
   ].filter((part) => part !== '');
-  const how = { parallel: ', locked along the shift', crossed: ', locked across the shift', free: ', in any direction' };
+  const how = { parallel: verdictsText.lockedAlongTheShift, crossed: verdictsText.lockedAcrossTheShift, free: verdictsText.inAnyDirection };
   const pivot =
     pivotMm === null || pivotMm === 0
       ? ''
-      : `, about a pivot ${mmWords(Math.abs(pivotMm))} ${pivotMm > 0 ? 'behind' : 'before'} the lens centre`;
+      : say(verdictsText.aboutAPivotBehindThe, { pivotMm: mmWords(Math.abs(pivotMm)), pivotMm2: pivotMm > 0 ? 'yes' : 'no' });
   return `${name} ${amount.join(' and ')}${lock === null ? '' : how[lock]}${pivot}.`;
 }

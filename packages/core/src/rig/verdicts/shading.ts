@@ -1,3 +1,5 @@
+import { verdictsText } from '@gangway/messages/core/rig/verdicts';
+import { say } from '@gangway/messages/say';
 import { capital, fixed, mmWords } from '../../words';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { frameOf } from '../frameOf';
@@ -11,16 +13,16 @@ import type { RigParts } from '../../model/rig';
 export function throatWords(parts: RigParts): Verdict | null {
   const found = throatVerdict(parts);
   if (found === null) return null;
-  if (!found.known) return notKnown('throat', 'Whether the throat shades the corners is unknown.', found.asks);
+  if (!found.known) return notKnown('throat', verdictsText.whetherTheThroatShadesThe, found.asks);
   const { shade, movementMm, clearToMm, pupilAssumed, name } = found.value;
-  const note = pupilAssumed ? 'The pupil ratio is unknown and taken as 1; a retrofocus lens has more and is shaded less.' : null;
-  const at = movementMm === 0 ? 'without movement' : `at ${mmWords(movementMm)} of movement`;
-  if (shade === 'clear') return verdict('throat', 'passes', `${capital(name)} shades no corner ${at}, even wide open.`, note);
-  const to = clearToMm === null ? 'even when centred' : `beyond ${mmWords(clearToMm)} of movement`;
+  const note = pupilAssumed ? verdictsText.thePupilRatioIsUnknown : null;
+  const at = movementMm === 0 ? verdictsText.withoutMovement : say(verdictsText.atOfMovement, { movementMm: mmWords(movementMm) });
+  if (shade === 'clear') return verdict('throat', 'passes', say(verdictsText.shadesNoCornerEvenWide, { name: capital(name), at }), note);
+  const to = clearToMm === null ? verdictsText.evenWhenCentred : say(verdictsText.beyondOfMovement, { clearToMm: mmWords(clearToMm) });
   return verdict(
     'throat',
     shade === 'cuts' ? 'fails' : 'tight',
-    `Wide open, ${name} ${shade === 'cuts' ? 'cuts more than half the light of' : 'shades'} a corner ${at}; the shade begins ${to}.`,
+    say(verdictsText.wideOpenCutsMoreThan, { name, shade: shade === 'cuts' ? 'yes' : 'no', at, to }),
     note,
   );
 }
@@ -31,7 +33,7 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   const frame = frameOf(parts);
   const lens = effectiveLens(parts);
   if (!stack.known || !frame.known || !lens.known) {
-    return notKnown('front', 'Whether what is screwed on in front shades the corners is unknown.', [
+    return notKnown('front', verdictsText.whetherWhatIsScrewedOn, [
       ...(stack.known ? [] : stack.asks),
       ...(frame.known ? [] : frame.asks),
       ...(lens.known ? [] : lens.asks),
@@ -39,7 +41,7 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   }
   const light = rigLightCircle(parts);
   const { mechanism, asks } = movesOf(parts);
-  if (mechanism.kind === 'unknown') return notKnown('front', 'How far the corners go is unknown, so neither is what shades them.', asks);
+  if (mechanism.kind === 'unknown') return notKnown('front', verdictsText.howFarTheCornersGo, asks);
   const far = farthestCorner(frame.value, mechanism, light.known ? light.value.diameterMm : null);
   const fieldDeg = fieldOf(far.cornerMm, lens.value.focalMm);
   const { widestFNumber, smallestFNumber } = stack.value;
@@ -49,26 +51,24 @@ export function frontVerdict(parts: RigParts): Verdict | null {
     .filter(({ kind }) => kind !== 'ring')
     .map(({ name }) => name)
     .join(' and ');
-  const at = far.movementMm === 0 ? '' : ` at ${mmWords(far.movementMm)} of movement`;
-  if (open === 'clear') return verdict('front', 'passes', `${names} shades no corner${at} at any aperture.`);
+  const at = far.movementMm === 0 ? '' : say(verdictsText.atOfMovement2, { movementMm: mmWords(far.movementMm) });
+  if (open === 'clear') return verdict('front', 'passes', say(verdictsText.shadesNoCornerAtAny, { names, at }));
   const thread = clearingThread(parts, stack.value, fieldDeg);
   const note =
     thread === null
-      ? 'No standard thread clears it.'
-      : `The smallest standard thread that clears it is ${fixed(thread, thread % 1 === 0 ? 0 : 1)} mm, on a step-up ring.`;
+      ? verdictsText.noStandardThreadClearsIt
+      : say(verdictsText.theSmallestStandardThreadThat, { thread: fixed(thread, thread % 1 === 0 ? 0 : 1) });
   const first = stackLimit(parts, stack.value, widestFNumber);
-  const from = first === null ? 'even without movement' : `beyond ${mmWords(first)} of movement`;
-  if (closed === 'cuts')
-    return verdict(
-      'front',
-      'fails',
-      `${names} cuts more than half the light of the corners${at}; wide open the shade begins ${from}.`,
-      note,
-    );
+  const from = first === null ? verdictsText.evenWithoutMovement : say(verdictsText.beyondOfMovement2, { first: mmWords(first) });
+  if (closed === 'cuts') return verdict('front', 'fails', say(verdictsText.cutsMoreThanHalfThe, { names, at, from }), note);
   return verdict(
     'front',
     'tight',
-    `${names} ${closed === 'clear' ? `shades the corners${at} wide open and clears them stopped down` : `shades the corners${at}`}; wide open the shade begins ${from}.`,
+    say(verdictsText.wideOpenTheShadeBegins, {
+      names,
+      closed: closed === 'clear' ? say(verdictsText.shadesTheCornersWideOpen, { at }) : say(verdictsText.shadesTheCorners, { at }),
+      from,
+    }),
     note,
   );
 }

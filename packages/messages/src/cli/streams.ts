@@ -1,0 +1,5 @@
+import { catalogue } from '../catalogue';
+
+export const streamsText = catalogue({
+  theInputIsNotJson: 'The input is not JSON: {error}.',
+});

@@ -1,0 +1,5 @@
+import { catalogue } from '../catalogue';
+
+export const fieldSchemaText = catalogue({
+  mustBeAWholeNumber: '{label} must be a whole number.',
+});

@@ -1,0 +1,25 @@
+import { catalogue } from '../catalogue';
+
+export const kitText = catalogue({
+  thisIsNotTheId: 'This is not the id of anything in Gangway.',
+  mustBeAWholeNumber: '{label} must be a whole number.',
+  mustBeOneOf: '{label} must be one of {keys}.',
+  mustBeTrueOrFalse: '{label} must be true or false.',
+  mustBeAName: '{label} must be a name.',
+  cannotBeBlankLeaveIt: '{label} cannot be blank; leave it out when it is unknown.',
+  canHaveAtMost60: '{label} can have at most 60 characters.',
+  canHaveAtMost100: '{label} can have at most 100 entries.',
+  theFNumber: 'The f-number',
+  theSharpCircle: 'The sharp circle',
+  aCircleIsMeasuredTable: 'A circle is measured, table or guessed.',
+  giveAtMost40Sharp: 'Give at most 40 sharp circles.',
+  theNoteMustBeText: 'The note must be text.',
+  theNoteCanHaveAt: 'The note can have at most 2000 characters.',
+  kindMustBeOneOf: 'kind must be one of {kindNames}.',
+  aPlaceCanHoldAt: 'A place can hold at most 12 components.',
+  kindMustBeOneOf2: 'kind must be one of {rigKinds}.',
+  sayWhatShallChange: 'Say what shall change.',
+  atMost2000ChangesAt: 'At most 2000 changes at once.',
+  formatMustBeGangwayKit: 'format must be “gangway-kit”.',
+  versionMustBeThisGangway: 'version must be {kitFormat}: this Gangway reads no other.',
+});

@@ -1,0 +1,5 @@
+import { catalogue } from '../catalogue';
+
+export const kitDifferencesText = catalogue({
+  name: 'name: {name} → {name2}',
+});

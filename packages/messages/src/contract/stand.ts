@@ -1,0 +1,14 @@
+import { catalogue } from '../catalogue';
+
+export const standText = catalogue({
+  rise: 'Rise',
+  shift: 'Shift',
+  theFNumberMustBe: 'The f-number must be a number from 0.05 to 5120.',
+  theFocusDistanceMustBe: 'The focus distance must be a number of metres, or null for infinity.',
+  theFocusDistanceMustBeAt: 'The focus distance must be at least −{focusFarthestM} m; farther off is infinity.',
+  theFocusDistanceMustNot: 'The focus distance must not be 0 m.',
+  theFocusDistanceMustBeAtMost: 'The focus distance must be at most {focusFarthestM} m; farther off is infinity.',
+  theFocusDistanceIsM: 'The focus distance is {focusM} m; a lens of {focalMm} mm focuses only on what is farther off than {focalMm2} m.',
+  thisIsNotTheId: 'This is not the id of anything in Gangway.',
+  sayWhichVersionThisChanges: 'Say which version this changes.',
+});

@@ -1,0 +1,10 @@
+import { catalogue } from '../../catalogue';
+
+export const shiftScaleText = catalogue({
+  riseAndRight: 'rise and right',
+  shiftRight: 'shift right',
+  fallAndRight: 'fall and right',
+  fallAndLeft: 'fall and left',
+  shiftLeft: 'shift left',
+  riseAndLeft: 'rise and left',
+});

@@ -1,0 +1,50 @@
+/**
+ * In which language and for which region Gangway speaks. English is written
+ * out in the catalogues; `pseudo` is made from it to find text that is not in
+ * a catalogue and labels that have no room to grow.
+ */
+export type Language = 'en' | 'pseudo';
+
+let language: Language = 'en';
+let regionOf: () => string = () => 'en-GB';
+
+/** The language of the catalogues. It is chosen before the first catalogue loads and does not change after that. */
+export function presentLanguage(): Language {
+  return language;
+}
+
+/** Chooses the language; call it before any catalogue is loaded. */
+export function chooseLanguage(chosen: Language): void {
+  language = chosen;
+}
+
+/** The region whose numbers and dates are written, as a BCP 47 tag: "en-GB", "de-DE". */
+export function presentRegion(): string {
+  return regionOf();
+}
+
+/**
+ * Says where the region is looked up. A page has one region; a server has
+ * that of the request it is answering.
+ */
+export function chooseRegion(lookUp: () => string): void {
+  regionOf = lookUp;
+}
+
+/**
+ * The first of the tags for which numbers and dates can be written; "en-GB" when there is none.
+ *
+ * @example
+ * supportedRegion(['x-nonsense!', 'de-CH']) // => 'de-CH'
+ */
+export function supportedRegion(tags: readonly string[]): string {
+  for (const tag of tags) {
+    try {
+      const [supported] = Intl.NumberFormat.supportedLocalesOf(tag);
+      if (supported !== undefined) return supported;
+    } catch {
+      // Not a language tag at all: the next one may be.
+    }
+  }
+  return 'en-GB';
+}

@@ -1,0 +1,13 @@
+import { catalogue } from '../catalogue';
+
+export const httpErrorText = catalogue({
+  thereIsNoSuch: 'There is no such {what}.',
+  thereIsNothingAt: 'There is nothing at {method} {path}.',
+  theDatabaseIsNotAnswering: 'The database is not answering, so nothing was changed. Try again in a moment.',
+  theRequestIsTooLarge: 'The request is too large; at most 256 kB are accepted.',
+  whatWasSentIsNot: 'What was sent is not JSON that can be read.',
+  whatWasSentMustBe: 'What was sent must be JSON in UTF-8.',
+  theRequestWasInterruptedBefore: 'The request was interrupted before it had arrived completely.',
+  theAddressCannotBeRead: 'The address cannot be read.',
+  somethingWentWrongThatGangway: 'Something went wrong that Gangway did not expect; it is in the log under this request’s id.',
+});

@@ -1,0 +1,26 @@
+import { catalogue } from '../../catalogue';
+
+export const checksText = catalogue({
+  checks: 'Checks',
+  enterTheMissingValue: 'Enter the missing value',
+  lookingForFixes: 'Looking for fixes…',
+  couldNotComputeFixesInternal: 'Could not compute fixes (internal error).',
+  noSingleChangeOnThis: 'No single change on this rig fixes this; another lens or back may.',
+  noSingleChangeFixesThis: 'No single change fixes this without making something else worse.',
+  fixes: 'Fixes',
+  toSpare: '{leaves} to spare',
+  shiftScale: 'Shift scale',
+  shiftScaleMm: 'Shift scale, mm',
+  unknownTheLensHasNo: 'Unknown: the lens has no circle entered.',
+  aperture: 'Aperture',
+  towardACornerOfThe: 'toward a corner of the frame, the shortest way out',
+  corner: 'corner',
+  set: 'Set {fNumber}',
+  theSlideEndsBeforeThe: 'the slide ends before the circle does',
+  theFrameDoesNotFit: ' · – the frame does not fit',
+  theCircleAloneTheTravel: ' · the circle alone, the travel is unknown',
+  theFrameDoesNotFit2: 'the frame does not fit',
+  endStop: 'end stop',
+  endOfTheSharpCircle: 'end of the sharp circle',
+  endStop2: ', end stop',
+});

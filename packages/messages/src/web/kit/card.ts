@@ -1,0 +1,15 @@
+import { catalogue } from '../../catalogue';
+
+export const cardText = catalogue({
+  isNotCompleteOrLacks: '“{name}” is not complete, or lacks a value that the card needs: ',
+  thereIsNoSuchRig: 'There is no such rig. ',
+  toTheRig: 'to the rig',
+  toTheRigs: 'to the rigs',
+  shiftCard: 'Shift card',
+  page: 'Page',
+  print: 'Print',
+  pdf: 'PDF',
+  svg: 'SVG',
+  csv: 'CSV',
+  fMmOfRiseFall: '{orientation}, f/{fNumber}: {limits} mm of rise, fall, left, right, up and right',
+});

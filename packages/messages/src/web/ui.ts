@@ -1,0 +1,22 @@
+import { catalogue } from '../catalogue';
+
+export const uiText = catalogue({
+  archivoVariable: 'Archivo Variable',
+  close: 'Close',
+  tryAgain: 'Try again',
+  thisNameCannotBeUsed: 'This name cannot be used.',
+  note: 'Note',
+  undo: 'Undo',
+  isNotANumberEnter: 'is not a number; enter one like {words}.',
+  kit: 'Kit',
+  kitTheEquipmentYouOwn: 'Kit: the equipment you own and the rigs built from it',
+  calculators: 'Calculators',
+  calculatorsEveryCalculationOnIts: 'Calculators: every calculation on its own',
+  gangway: 'Gangway',
+  useThePaperTheme: 'Use the paper theme',
+  useTheDarkClothTheme: 'Use the dark cloth theme',
+  nothingToUndo: 'Nothing to undo',
+  undo2: 'Undo: {undoable}',
+  nothingToRedo: 'Nothing to redo',
+  redo: 'Redo: {redoable}',
+});
