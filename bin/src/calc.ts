@@ -94,7 +94,7 @@ export async function batch(): Promise<number> {
     return refuse(notJson(error), 2);
   }
   if (!Array.isArray(cases)) {
-    return refuse({ code: 'wrong_type', path: [], message: calcText.theInputIsNotAn }, 2);
+    return refuse({ code: 'wrong_type', path: [], message: say(calcText.theInputIsNotAn, { shape: '{calc, in}' }) }, 2);
   }
   await write(JSON.stringify(cases.map(oneCase)));
   return 0;

@@ -1,9 +1,26 @@
+import { say } from '@gangway/messages/say';
 import { mainText } from '@gangway/messages/cli/main';
 import { Command, CommanderError } from 'commander';
 import { batch, help, list, single } from './calc';
 import { check, listChecks } from './check';
 
-const EXAMPLES = mainText.gangwayCalcNameFocalmm24;
+const SHAPES = { given: '{calc, in}', answered: '{out}', refused: '{error}' };
+
+/** What can be typed, with what it does. */
+const EXAMPLES = [
+  '',
+  ...(
+    [
+      [`calc NAME '{"focalMm": 24, …}'`, mainText.runOne],
+      ['calc --list', mainText.listAll],
+      ['calc --help NAME', mainText.helpOne],
+      ['calc --batch < cases.json', say(mainText.runMany, SHAPES)],
+      ['check --list', mainText.listChecks],
+      ['check < settings.json', mainText.runChecks],
+    ] as const
+  ).map(([typed, does]) => `gangway ${typed}`.padEnd(43) + does),
+  '',
+].join('\n');
 
 interface CalcOptions {
   readonly list?: boolean;
@@ -19,11 +36,11 @@ export async function main(args: readonly string[]): Promise<number> {
     .addHelpText('after', EXAMPLES)
     .showHelpAfterError(EXAMPLES)
     .exitOverride();
-  const calc = program.command(mainText.calcNameJson).description(mainText.runACalculator).helpOption(false);
+  const calc = program.command('calc [name] [json]').description(mainText.runACalculator).helpOption(false);
   calc
-    .option('--list', 'all calculators, a line each')
-    .option('--batch', 'an array of {calc, in} on standard input')
-    .option('--help [name]', 'what one calculator takes and gives')
+    .option('--list', mainText.listAll)
+    .option('--batch', say(mainText.batch, { given: SHAPES.given }))
+    .option('--help [name]', mainText.help)
     .showHelpAfterError(EXAMPLES)
     .action(async (name: string | undefined, json: string | undefined, options: CalcOptions) => {
       if (options.help !== undefined) code = options.help === true ? helpOf(calc) : help(options.help);
@@ -35,7 +52,7 @@ export async function main(args: readonly string[]): Promise<number> {
   program
     .command('check')
     .description(mainText.evaluateTheChecksOfA)
-    .option('--list', 'all checks, with the step each belongs to')
+    .option('--list', mainText.listChecks)
     .showHelpAfterError(EXAMPLES)
     .action(async ({ list: listed }: { readonly list?: boolean }) => {
       code = listed ? listChecks() : await check();

@@ -1,5 +1,3 @@
-import { xmpText } from '@gangway/messages/contract/xmp';
-import { say } from '@gangway/messages/say';
 import { clockTime } from '@gangway/core/clock';
 import { apertureValue, timeValue } from '@gangway/core/exposure/apex';
 import { takeWords } from '@gangway/core/log/take';
@@ -123,7 +121,7 @@ export function takeXmp(take: LogTake, where: TakenWhere): string {
       'rdf:RDF': { '@xmlns:rdf': 'http://www.w3.org/1999/02/22-rdf-syntax-ns#', 'rdf:Description': about },
     },
   };
-  return say(xmpText.xpacketBeginIdW5m0mpcehihzreszntczkc9dXpacket, { tree: builder.build(tree) });
+  return `<?xpacket begin="\uFEFF" id="W5M0MpCehiHzreSzNTczkc9d"?>\n${builder.build(tree)}<?xpacket end="w"?>\n`;
 }
 
 /** A value on a line of an exiftool argument file, by character entities (its option -E), so that it may hold anything, line breaks too. */

@@ -66,7 +66,7 @@ function xmpOf(at: string, { exposureS, fNumber, focalMm }: z.infer<typeof expos
   const known = Object.entries({ ExposureTime: exposureS, FNumber: fNumber, FocalLength: focalMm }).flatMap(([key, value]) =>
     value === undefined ? [] : [`exif:${key}="${ratio(value)}"`],
   );
-  return say(proofText.xpacketBeginIdW5m0mpcehihzreszntczkc9dX, { at, known: known.join(' ') });
+  return `<?xpacket begin="" id="W5M0MpCehiHzreSzNTczkc9d"?><x:xmpmeta xmlns:x="adobe:ns:meta/"><rdf:RDF xmlns:rdf="http://www.w3.org/1999/02/22-rdf-syntax-ns#"><rdf:Description rdf:about="" xmlns:exif="http://ns.adobe.com/exif/1.0/" xmlns:tiff="http://ns.adobe.com/tiff/1.0/" xmlns:xmp="http://ns.adobe.com/xap/1.0/" tiff:Model="Simulated back" xmp:CreatorTool="Gangway" exif:DateTimeOriginal="${at}" ${known.join(' ')}/></rdf:RDF></x:xmpmeta><?xpacket end="w"?>`;
 }
 /** A number as Exif writes it: one whole number over another (Exif 2.32, rational). */
 const ratio = (value: number): string => (value < 1 ? `1000/${Math.round(1000 / value)}` : `${Math.round(value * 1000)}/1000`);
@@ -163,7 +163,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
         say(proofText.pxOfBitAreBytes, { width, height, bits, width2: width * height * 3 * (bits / 8), announced }),
         { path: ['width'] },
       );
-    const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? proofText.tif : proofText.png}`;
+    const name = `back-${String(said.number).padStart(3, '0')}.${said.format === 'tiff' ? 'tif' : 'png'}`;
     await arrived({
       req,
       setId,
@@ -179,7 +179,7 @@ export function frameDoor(db: Db, parts: ProofParts): Router {
           .pipelineColourspace(space)
           .toColourspace(space)
           .withExif({
-            IFD0: { Model: proofText.simulatedBack, Software: proofText.gangway, DateTime: stamp },
+            IFD0: { Model: 'Simulated back', Software: 'Gangway', DateTime: stamp },
             IFD2: {
               DateTimeOriginal: stamp,
               SubSecTimeOriginal: at.slice(20, 23),
@@ -397,7 +397,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
         .toColourspace('srgb')
         .jpeg({ quality: 80 })
         .toBuffer();
-      res.set('Cache-Control', proofText.privateMaxAge86400).type('jpeg').send(picture);
+      res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(picture);
     } finally {
       await rm(folder, { recursive: true, force: true });
     }
@@ -455,7 +455,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     while (!gone.signal.aborted) {
       const row = await oneAssembly(id).catch(() => null);
       if (!row) {
-        res.write(proofText.eventGoneData);
+        res.write('event: gone\ndata: {}\n\n');
         break;
       }
       const data = JSON.stringify(assemblyAnswer(row));
@@ -527,7 +527,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
       .toColourspace('srgb')
       .jpeg({ quality: 88 })
       .toBuffer();
-    res.set('Cache-Control', proofText.privateMaxAge86400).type('jpeg').send(tile);
+    res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(tile);
   });
 
   async function pageFor(path: string, by: number): Promise<{ readonly page: number; readonly by: number }> {

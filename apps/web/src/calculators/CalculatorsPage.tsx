@@ -224,9 +224,9 @@ function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
             <input
               {...props}
               inputMode={kind === 'number' ? 'decimal' : undefined}
-              placeholder={kind === 'number or nothing' ? calculatorsText.none : undefined}
+              placeholder={kind === 'numberOrNothing' ? calculatorsText.none : undefined}
               onChange={(event) => onText(event.target.value)}
-              className={`${look} ${kind === 'number' || kind === 'number or nothing' ? 'text-right' : ''}`}
+              className={`${look} ${kind === 'number' || kind === 'numberOrNothing' ? 'text-right' : ''}`}
             />
             <span className="text-sm text-ink-soft">{unit === 'f/' ? '' : unit}</span>
           </>

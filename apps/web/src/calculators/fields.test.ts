@@ -27,7 +27,7 @@ describe('fields of the guide', () => {
     });
     expect(asValue('points', '0 x 2')).toEqual({ refusal: '“x” is not a number.' });
     expect(asValue('number', '')).toEqual({ value: undefined });
-    expect(asValue('number or nothing', '∞')).toEqual({ value: null });
+    expect(asValue('numberOrNothing', '∞')).toEqual({ value: null });
     expect(asValue('number', '∞')).toEqual({ refusal: '“∞” is not a number.' });
   });
 

@@ -5,7 +5,7 @@ import type { Calculator } from '@gangway/core/calculators/calculator';
 import { typedNumber } from '@gangway/contract/typedNumber';
 
 /** How a field is typed: one number, one number that may stay empty, numbers in a row, or points line by line. */
-export type FieldKind = 'number' | 'number or nothing' | 'list' | 'point' | 'points';
+export type FieldKind = 'number' | 'numberOrNothing' | 'list' | 'point' | 'points';
 
 export interface Field {
   readonly key: string;
@@ -35,7 +35,7 @@ export function fieldsOf(schema: Calculator['input'], io: 'input' | 'output'): r
 }
 
 function kindOf({ type, anyOf, prefixItems, items }: Described): FieldKind {
-  if (anyOf) return 'number or nothing';
+  if (anyOf) return 'numberOrNothing';
   if (type !== 'array') return 'number';
   const first = prefixItems?.[0] ?? items;
   if (first?.type === 'array') return 'points';
@@ -53,8 +53,8 @@ export function asText(kind: FieldKind, value: unknown): string {
 /** What typed text stands for, or why it cannot be read. An empty field that must not be empty is left out, so that the calculator asks for it. */
 export function asValue(kind: FieldKind, text: string): { readonly value: unknown } | { readonly refusal: string } {
   const plain = text.trim();
-  if (kind === 'number or nothing' && (plain === '' || plain === '∞')) return { value: null };
-  if (kind === 'number' || kind === 'number or nothing') return plain === '' ? { value: undefined } : oneNumber(plain);
+  if (kind === 'numberOrNothing' && (plain === '' || plain === '∞')) return { value: null };
+  if (kind === 'number' || kind === 'numberOrNothing') return plain === '' ? { value: undefined } : oneNumber(plain);
   if (kind === 'points') {
     const lines = plain.split('\n').filter((line) => line.trim() !== '');
     return gathered(lines.map((line) => asValue('point', line)));

@@ -1,5 +1,3 @@
-import { uiText } from '@gangway/messages/web/ui';
-
 /** The colours of the theme and the type that charts are drawn with, as they are now. */
 export function chartLook(): {
   readonly ink: string;
@@ -15,6 +13,6 @@ export function chartLook(): {
     soft: colour('--ink-soft'),
     hairline: colour('--hairline'),
     accent: colour('--accent'),
-    font: { family: uiText.archivoVariable, size: 12 },
+    font: { family: 'Archivo Variable', size: 12 },
   };
 }

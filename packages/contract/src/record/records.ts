@@ -1,10 +1,11 @@
+import { recordText } from '@gangway/messages/contract/record';
 import type { VersionedRecord } from './versions';
 
 /** How a rig of the kit is put together. */
-export const RIG_RECORD: VersionedRecord = { name: 'rig', upgrades: [] };
+export const RIG_RECORD: VersionedRecord = { name: recordText.rigRecord, upgrades: [] };
 
 /** A card kept to be laid over other cards. */
 export const TEMPLATE_RECORD: VersionedRecord = {
-  name: 'card template',
+  name: recordText.cardTemplate,
   upgrades: [(card) => ({ order: [], own: [], left: [], ...card })],
 };

@@ -1,3 +1,5 @@
+import { recordText } from '@gangway/messages/contract/record';
+import { say } from '@gangway/messages/say';
 import { focusWords } from '@gangway/core/checks/wording';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { apertureWords, fixed, riseWords, shiftWords, turnWords } from '@gangway/core/words';
@@ -12,27 +14,25 @@ export interface Difference {
 /** Describes one side of a setting, given the other to leave out what is the same. */
 type Describe<K extends keyof SetupSettings> = (value: SetupSettings[K], other: SetupSettings[K]) => string;
 
-const counted = (n: number, one: string, many: string): string => (n === 1 ? `1 ${one}` : `${n} ${many}`);
-
 /** How each setting is spoken of where two states of a setup are compared. A setting without words here is a type error. */
 const DESCRIBED: { readonly [K in keyof SetupSettings]: Describe<K> } = {
-  rig: ({ name }) => `rig “${name}”`,
-  orientation: (orientation) => orientation,
-  crop: (crop) => (crop === null ? 'the whole frame' : `a crop of ${fixed(crop, 2)} to 1`),
+  rig: ({ name }) => say(recordText.rig, { name }),
+  orientation: (orientation) => recordText[orientation],
+  crop: (crop) => (crop === null ? recordText.wholeFrame : say(recordText.crop, { ratio: fixed(crop, 2) })),
   movements: ({ riseMm, shiftMm }, other) =>
     [riseMm === other.riseMm ? '' : riseWords(riseMm), shiftMm === other.shiftMm ? '' : shiftWords(shiftMm)].filter(Boolean).join(', '),
   front: turnWords,
-  composedAt: (turn) => `composed with ${turnWords(turn)}`,
-  rear: (turn) => `back with ${turnWords(turn)}`,
+  composedAt: (turn) => say(recordText.composedWith, { turn: turnWords(turn) }),
+  rear: (turn) => say(recordText.backWith, { turn: turnWords(turn) }),
   fNumber: apertureWords,
   focusM: focusWords,
-  pins: (pins) => counted(pins.length, 'pin', 'pins'),
-  sharpness: ({ school }) => `sharpness by ${school}`,
-  limits: ({ mostTakes }) => `limits for depth (at most ${mostTakes} takes)`,
-  mosaic: (mosaic) => (mosaic === null ? 'a single picture' : `a mosaic of ${counted(mosaic.frames.length, 'frame', 'frames')}`),
-  scene: (scene) => (scene === null ? 'no scene' : `a scene ${fixed(scene.distanceM, 2)} m away`),
-  exposure: ({ iso }) => `exposure at ISO ${iso}`,
-  card: ({ ticked }) => `a card with ${counted(ticked.length, 'step', 'steps')} ticked`,
+  pins: (pins) => say(recordText.pins, { n: pins.length }),
+  sharpness: ({ school }) => say(recordText.sharpnessBy, { school }),
+  limits: ({ mostTakes }) => say(recordText.depthLimits, { n: mostTakes }),
+  mosaic: (mosaic) => (mosaic === null ? recordText.singlePicture : say(recordText.mosaic, { n: mosaic.frames.length })),
+  scene: (scene) => (scene === null ? recordText.noScene : say(recordText.scene, { distanceM: fixed(scene.distanceM, 2) })),
+  exposure: ({ iso }) => say(recordText.exposure, { iso }),
+  card: ({ ticked }) => say(recordText.card, { n: ticked.length }),
 };
 
 const KEYS = Object.keys(DESCRIBED) as readonly (keyof SetupSettings)[];
@@ -45,7 +45,7 @@ function difference(key: keyof SetupSettings, ours: SetupSettings, theirs: Setup
   if (equal(ours[key], theirs[key])) return [];
   const [here, there] = [described(key, ours, theirs), described(key, theirs, ours)];
   // What differs is never passed over because its short description does not show it.
-  return [here === there ? { ours: here, theirs: `${there} (details differ)` } : { ours: here, theirs: there }];
+  return [here === there ? { ours: here, theirs: say(recordText.detailsDiffer, { same: there }) } : { ours: here, theirs: there }];
 }
 
 /** Every setting in which two states of a setup differ; empty only when they are the same. */

@@ -1,3 +1,4 @@
+import { recordText } from '@gangway/messages/contract/record';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { CARD_FIELDS } from '@gangway/core/fields/card';
 import { EXPOSURE_FIELDS } from '@gangway/core/fields/exposure';
@@ -112,6 +113,6 @@ function withEveryField(settings: Json): Json {
 
 /** The settings of a setup. Their catalogue says at which version a field came. */
 export const SETUP_RECORD: VersionedRecord = {
-  name: 'setup',
+  name: recordText.setupRecord,
   upgrades: [settingsSinceVersions, ...eachTime(SETUP_VERSION - 1, withEveryField)],
 };

@@ -1,3 +1,5 @@
+import { recordText } from '@gangway/messages/contract/record';
+import { say } from '@gangway/messages/say';
 import { CoreError } from '@gangway/core/errors';
 
 /** A plain JSON value as it was stored or exported, before anything is known of its shape. */
@@ -34,7 +36,7 @@ export function isJson(value: unknown): value is Json {
 export function upgraded(kind: VersionedRecord, record: unknown, version: number): unknown {
   const present = presentVersion(kind);
   if (!Number.isInteger(version) || version < 1)
-    throw new CoreError('no_version', ['version'], `The version of this ${kind.name} is ${version}; it must be a whole number from 1.`);
+    throw new CoreError('no_version', ['version'], say(recordText.noVersion, { record: kind.name, version }));
   if (version > present) throw newerVersion(kind.name, version, present);
   if (!isJson(record)) return record;
   return kind.upgrades.slice(version - 1).reduce<Json>((at, step) => step(at), record);
@@ -42,11 +44,7 @@ export function upgraded(kind: VersionedRecord, record: unknown, version: number
 
 /** The refusal of what a newer Gangway wrote. */
 export function newerVersion(name: string, version: number, present: number): CoreError {
-  return new CoreError(
-    'newer_version',
-    ['version'],
-    `This ${name} is of version ${version}, written by a newer Gangway; this one reads versions up to ${present}. It was left as it is.`,
-  );
+  return new CoreError('newer_version', ['version'], say(recordText.newerVersion, { record: name, version, present }));
 }
 
 /** The steps of a record whose catalogue only ever gains fields: each fills in what is not there yet. */

@@ -1,6 +1,3 @@
-import { cardText } from '@gangway/messages/core/card';
-import { say } from '@gangway/messages/say';
-
 /** A mark on a printed page, in mm from its upper left corner, y downward. */
 export type Mark =
   | {
@@ -54,40 +51,13 @@ const n = (value: number): string => String(Math.round(value * 1000) / 1000);
 function markSvg(mark: Mark): string {
   switch (mark.kind) {
     case 'line':
-      return say(cardText.lineX1Y1X2Y2, {
-        x1: n(mark.x1),
-        y1: n(mark.y1),
-        x2: n(mark.x2),
-        y2: n(mark.y2),
-        widthMm: n(mark.widthMm),
-        dashed: mark.dashed ? 'yes' : 'no',
-      });
+      return `<line x1="${n(mark.x1)}" y1="${n(mark.y1)}" x2="${n(mark.x2)}" y2="${n(mark.y2)}" stroke-width="${n(mark.widthMm)}"${mark.dashed ? ' stroke-dasharray="1 0.8"' : ''}/>`;
     case 'rect':
-      return say(cardText.rectXYWidthHeight, {
-        x: n(mark.x),
-        y: n(mark.y),
-        w: n(mark.w),
-        h: n(mark.h),
-        widthMm: n(mark.widthMm),
-        filled: mark.filled ? 'yes' : 'no',
-      });
+      return `<rect x="${n(mark.x)}" y="${n(mark.y)}" width="${n(mark.w)}" height="${n(mark.h)}" stroke-width="${n(mark.widthMm)}"${mark.filled ? ' fill="#000"' : ''}/>`;
     case 'disc':
-      return say(cardText.circleCxCyRStroke, {
-        x: n(mark.x),
-        y: n(mark.y),
-        r: n(mark.r),
-        widthMm: n(mark.widthMm),
-        filled: mark.filled ? 'yes' : 'no',
-      });
+      return `<circle cx="${n(mark.x)}" cy="${n(mark.y)}" r="${n(mark.r)}" stroke-width="${n(mark.widthMm)}"${mark.filled ? ' fill="#000"' : ''}/>`;
     case 'text':
-      return say(cardText.textXYFontSize, {
-        x: n(mark.x),
-        y: n(mark.y),
-        sizeMm: n(mark.sizeMm),
-        anchor: mark.anchor,
-        bold: mark.bold ? 'yes' : 'no',
-        text: escaped(mark.text),
-      });
+      return `<text x="${n(mark.x)}" y="${n(mark.y)}" font-size="${n(mark.sizeMm)}" text-anchor="${mark.anchor}"${mark.bold ? ' font-weight="700"' : ''} fill="#000" stroke="none">${escaped(mark.text)}</text>`;
   }
 }
 
@@ -101,9 +71,9 @@ function markSvg(mark: Mark): string {
  */
 export function drawingSvg({ widthMm, heightMm, title, marks }: Drawing): string {
   return [
-    say(cardText.svgXmlnsHttpWwwW3, { widthMm: n(widthMm), heightMm: n(heightMm) }),
+    `<svg xmlns="http://www.w3.org/2000/svg" width="${n(widthMm)}mm" height="${n(heightMm)}mm" viewBox="0 0 ${n(widthMm)} ${n(heightMm)}" font-family="'Archivo Variable', Archivo, Helvetica, Arial, sans-serif" fill="none" stroke="#000">`,
     `<title>${escaped(title)}</title>`,
-    say(cardText.rectWidthHeightFillFff, { widthMm: n(widthMm), heightMm: n(heightMm) }),
+    `<rect width="${n(widthMm)}" height="${n(heightMm)}" fill="#fff" stroke="none"/>`,
     ...marks.map(markSvg),
     '</svg>',
   ].join('\n');

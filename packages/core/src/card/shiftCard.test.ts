@@ -46,9 +46,9 @@ describe('the shift card', () => {
       ];
       const limit = limitAlong({ widthMm: 36, heightMm: 24 }, 60, ux, uy) ?? 0;
       // The frame goes with the movement in the upright picture: the corner ahead leaves first.
-      const out = (['upper left', 'upper right', 'lower right', 'lower left'] as const).filter((corner) => {
-        const x = (corner.includes('left') ? -1 : 1) * half[0] + ux * (limit + 0.01);
-        const y = (corner.includes('lower') ? -1 : 1) * half[1] + uy * (limit + 0.01);
+      const out = (['upperLeft', 'upperRight', 'lowerRight', 'lowerLeft'] as const).filter((corner) => {
+        const x = (corner.endsWith('Left') ? -1 : 1) * half[0] + ux * (limit + 0.01);
+        const y = (corner.startsWith('lower') ? -1 : 1) * half[1] + uy * (limit + 0.01);
         return Math.hypot(x, y) > 30;
       });
       expect(new Set(out)).toEqual(new Set(corners));

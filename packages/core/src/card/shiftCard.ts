@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../geometry/geometry';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm } from '../coverage/frame';
-import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry } from '../planning/shiftScale';
+import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry, type LimitedBy } from '../planning/shiftScale';
 import { centredStand } from '../planning/centred';
 import { fixed, mmWords } from '../words';
 import { evidenceWords } from '../rig/evidence';
@@ -14,11 +14,11 @@ import type { Rig } from '../model/rig';
 
 /** The directions on a card, with the corners of the picture that end each first. */
 export const CARD_DIRECTIONS = [
-  { id: 'up', name: 'rise', corners: [cardText.upperLeft, cardText.upperRight] },
-  { id: 'down', name: 'fall', corners: [cardText.lowerLeft, cardText.lowerRight] },
-  { id: 'left', name: 'left', corners: [cardText.upperLeft, cardText.lowerLeft] },
-  { id: 'right', name: 'right', corners: [cardText.upperRight, cardText.lowerRight] },
-  { id: 'up right', name: cardText.riseAndRight, corners: [cardText.upperRight] },
+  { id: 'up', name: 'rise', corners: ['upperLeft', 'upperRight'] },
+  { id: 'down', name: 'fall', corners: ['lowerLeft', 'lowerRight'] },
+  { id: 'left', name: 'left', corners: ['upperLeft', 'lowerLeft'] },
+  { id: 'right', name: 'right', corners: ['upperRight', 'lowerRight'] },
+  { id: 'up right', name: cardText.riseAndRight, corners: ['upperRight'] },
 ] as const;
 
 /** One line of a card: an aperture and how far the frame goes. */
@@ -96,6 +96,13 @@ function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
   ].filter((note) => note !== '');
 }
 
+/** What ends the shift, as a cell of the table. */
+const LIMITED_BY: Readonly<Record<LimitedBy, string>> = {
+  circle: cardText.endsAtCircle,
+  stop: cardText.endsAtStop,
+  frameOutside: cardText.endsFrameOutside,
+};
+
 /**
  * The card as rows of a table, first the header: for a spreadsheet.
  *
@@ -117,7 +124,7 @@ export function shiftCardRows(card: ShiftCard): readonly (readonly string[])[] {
       orientation,
       String(fNumber),
       diameterMm.toFixed(1),
-      ...limits.flatMap(({ limitMm, limitedBy }) => [limitMm === null ? '' : limitMm.toFixed(1), limitedBy]),
+      ...limits.flatMap(({ limitMm, limitedBy }) => [limitMm === null ? '' : limitMm.toFixed(1), LIMITED_BY[limitedBy]]),
       frontCell(frontMm),
     ]),
   );

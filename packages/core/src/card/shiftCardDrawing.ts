@@ -1,3 +1,4 @@
+import type { Corner } from '../coverage/frame';
 import { cardText } from '@gangway/messages/core/card';
 import { say } from '@gangway/messages/say';
 import { apertureWords, fixed } from '../words';
@@ -105,15 +106,15 @@ function frontLabel(frontMm: number | null): string {
 }
 
 /** A small frame with a dot in each corner that leaves first. */
-function cornerSign(x: number, y: number, orientation: 'landscape' | 'portrait', corners: readonly string[]): readonly Mark[] {
+function cornerSign(x: number, y: number, orientation: 'landscape' | 'portrait', corners: readonly Corner[]): readonly Mark[] {
   const [w, h] = orientation === 'landscape' ? [3.9, 2.6] : [2.4, 3.6];
   const [left, top] = [x - w / 2, y - h / 2 + 0.6];
   return [
     { kind: 'rect', x: left, y: top, w, h, widthMm: 0.15 },
     ...corners.map((corner): Mark => ({
       kind: 'disc',
-      x: corner.includes('left') ? left : left + w,
-      y: corner.includes('upper') ? top : top + h,
+      x: corner.endsWith('Left') ? left : left + w,
+      y: corner.startsWith('upper') ? top : top + h,
       r: 0.55,
       widthMm: 0,
       filled: true,

@@ -56,6 +56,9 @@ export interface CardStep {
   readonly told: boolean;
 }
 
+/** The id of a step: what was ticked, noted or left out is stored under it, so it never changes. */
+const stepId = (id: string): string => id;
+
 const step = (group: CardGroup, id: string, words: string, figures = ''): CardStep => ({
   id,
   group,
@@ -227,10 +230,10 @@ function work(geometry: Geometry): readonly CardStep[] {
     cardText.composeAllMovementsAtZero,
     `${geometry.settings.orientation}${geometry.settings.crop === null ? '' : say(cardText.croppedTo1, { crop: fixed(geometry.settings.crop, 2) })}`,
   );
-  add(cardText.levelAgain, cardText.levelAgainNothingMayLean);
+  add(stepId('level again'), cardText.levelAgainNothingMayLean);
   add('move', cardText.riseAndShift, slideWords(geometry));
   if (turnedBack) add('back', cardText.turnTheBack, turnWords(rear));
-  if (held) for (const [i, words] of (HELD_STEPS[0]?.steps ?? []).entries()) add(say(cardText.held, { i: i + 1 }), words);
+  if (held) for (const [i, words] of (HELD_STEPS[0]?.steps ?? []).entries()) add(stepId(`held ${i + 1}`), words);
   add(
     'focus',
     sharp.length > 1 ? cardText.focusOnTheFarAnd : cardText.focusMagnifiedAndWideOpen,
@@ -238,7 +241,7 @@ function work(geometry: Geometry): readonly CardStep[] {
   );
   if (tilted) {
     add('tilt', cardText.tiltThenFocusAgainRepeat, `${turnWords(front)}${scale}`);
-    add(cardText.composeAgain, cardText.composeAgainTiltingHasMoved);
+    add(stepId('compose again'), cardText.composeAgainTiltingHasMoved);
   }
   if (soft.length > 0) add('soft', cardText.checkThatTheseAreSoft, soft.join(', '));
   add('corners', cardText.checkTheCornersAtThe, cornersFigure(geometry));
@@ -322,11 +325,11 @@ function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[
   const sheet = rig.parts.back.kind === 'film' && rig.parts.back.figures.form === 'sheet';
   const steps: (readonly [string, string])[] = [];
   if (kind === 'leaf') steps.push(['close', cardText.closeTheShutter], ['cock', cardText.cockItAndFireIt]);
-  if (kind === 'leaf' && film) steps.push([cardText.cockAgain, cardText.cockItAgain]);
+  if (kind === 'leaf' && film) steps.push([stepId('cock again'), cardText.cockItAgain]);
   if (film)
     steps.push(
       ['holder', sheet ? cardText.putTheHolderInAgainst : cardText.filmToTheNextFrame],
-      [cardText.darkSlide, cardText.drawTheDarkSlide],
+      [stepId('dark slide'), cardText.drawTheDarkSlide],
     );
   if (kind === 'focal') steps.push(['mirror', exposure.mirrorUp ? cardText.mirrorUpOrElectronicFirst : cardText.shutterAsItIs]);
   if (kind === 'electronic') steps.push(['electronic', cardText.electronicShutterNoShakeBut]);
@@ -341,7 +344,7 @@ function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[
     'shoot',
     bulb ? say(cardText.shootHoldItOpenAnd, { shutter: SHUTTERS[kind] }) : say(cardText.shoot, { shutter: SHUTTERS[kind] }),
   ]);
-  if (film) steps.push([cardText.darkSlideIn, sheet ? cardText.darkSlideInWithIts : cardText.darkSlideIn2]);
+  if (film) steps.push([stepId('dark slide in'), sheet ? cardText.darkSlideInWithIts : cardText.darkSlideIn]);
   return steps;
 }
 
@@ -360,7 +363,7 @@ function mosaicSteps(geometry: Geometry): readonly CardStep[] {
         ? ''
         : say(cardText.cameraSlidLeftDown, { cameraLeftMm: mmWords(row.cameraLeftMm), cameraDownMm: mmWords(row.cameraDownMm) }),
     ].filter((words) => words !== '');
-    return step('mosaic', say(cardText.frame, { order: row.order }), say(cardText.frame2, { order: row.order }), at.join(', '));
+    return step('mosaic', stepId(`frame ${row.order}`), say(cardText.frame, { order: row.order }), at.join(', '));
   });
 }
 
@@ -371,13 +374,13 @@ function mind(geometry: Geometry): readonly CardStep[] {
     ...evaluateAll(geometry)
       .filter(({ state }) => state !== 'passes')
       .map((found) => told(cardId(found.kind), `${stateLabel(found)}: ${checkSentence(found)}`)),
-    ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(say(cardText.caution, { id }), words)),
+    ...CAUTIONS.filter(({ concerns }) => concerns(geometry)).map(({ id, words }) => told(stepId(`caution ${id}`), words)),
   ];
 }
 
 /** The id of a check's line on the card. Cards that are stored know the image circle by its first name. */
 function cardId(kind: CheckResult['kind']): string {
-  return say(cardText.finding, { kind: kind === 'imageCircle' ? 'lightCircle' : kind });
+  return stepId(`finding ${kind === 'imageCircle' ? 'lightCircle' : kind}`);
 }
 
 function stateLabel(found: CheckResult): string {

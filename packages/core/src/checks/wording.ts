@@ -1,6 +1,6 @@
 import { checksText } from '@gangway/messages/core/checks';
 import { say } from '@gangway/messages/say';
-import type { Corner } from '../coverage/frame';
+import { CORNER_LABELS, type Corner } from '../coverage/frame';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords, stopsWords, turnWords, yawWords } from '../words';
 import type { StandardTurn } from '../model/movements';
 import type { Fix, Margin } from './fix';
@@ -136,15 +136,13 @@ export function micronWords(mm: number): string {
   return `${fixed(mm * 1000, mm < 0.01 ? 1 : 0)} µm`;
 }
 
-/** "The upper corners leave", "The upper right corner leaves", naming the side where it can. */
+/** "The upper corners fall outside", "The upper right corner falls outside", naming the side where it can. */
 export function cornerWords(corners: readonly Corner[]): string {
   if (corners.length === 4) return checksText.allFourCornersFallOutside;
-  if (corners.length === 1) return say(checksText.theCornerFallsOutside, { corner: corners[0] ?? '' });
-  const side =
-    corners.length === 2 &&
-    (['upper', 'lower', 'left', 'right'] as const).find((word) => corners.every((c) => c.split(' ').includes(word)));
-  if (!side) return say(checksText.theCornersFallOutside, { corners: corners.join(', ') });
-  return side === 'upper' || side === 'lower'
-    ? say(checksText.theCornersFallOutside2, { side })
-    : say(checksText.theCornersOnTheFall, { side });
+  const named = corners.map((corner) => CORNER_LABELS[corner]).join(', ');
+  if (corners.length === 1) return say(checksText.theCornerFallsOutside, { corner: named });
+  const side = corners.length === 2 ? SIDES.find((each) => corners.every((corner) => corner.toLowerCase().includes(each))) : undefined;
+  return side === undefined ? say(checksText.theCornersFallOutside, { corners: named }) : say(checksText.bothCornersFallOutside, { side });
 }
+
+const SIDES = ['upper', 'lower', 'left', 'right'] as const;

@@ -35,7 +35,7 @@ describe('corner angles', () => {
   test('rise uses up the upper corners, and they are named so', () => {
     const angles = cornerAngles(frame, 24, { ...still, riseMm: 8 });
     const worst = Math.max(...angles.map(({ angle }) => angle));
-    expect(angles.filter(({ angle }) => angle > worst - 1e-9).map(({ corner }) => corner)).toEqual(['upper left', 'upper right']);
+    expect(angles.filter(({ angle }) => angle > worst - 1e-9).map(({ corner }) => corner)).toEqual(['upperLeft', 'upperRight']);
   });
 
   test('forward tilt drops the axis, so the upper corners are farther off it', () => {

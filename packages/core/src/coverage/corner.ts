@@ -25,6 +25,6 @@ export function cornerAngles(frame: FrameSize, imageMm: number, movements: LensM
     const along = x * lx + y * ly + imageMm * lz;
     // atan2 of cross and dot keeps small angles exact where acos would not.
     const across = Math.hypot(y * lz - imageMm * ly, imageMm * lx - x * lz, x * ly - y * lx);
-    return { corner: CORNERS[index] ?? 'upper left', angle: Math.atan2(across, along) };
+    return { corner: CORNERS[index] ?? 'upperLeft', angle: Math.atan2(across, along) };
   });
 }

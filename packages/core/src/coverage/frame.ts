@@ -2,8 +2,16 @@ import { coverageText } from '@gangway/messages/core/coverage';
 import type { FrameSize, Orientation } from '../model/frame';
 
 /** The four corners, as they lie in the upright picture. */
-export const CORNERS = [coverageText.upperLeft, coverageText.upperRight, coverageText.lowerRight, coverageText.lowerLeft] as const;
+export const CORNERS = ['upperLeft', 'upperRight', 'lowerRight', 'lowerLeft'] as const;
 export type Corner = (typeof CORNERS)[number];
+
+/** How each corner is called in a sentence. */
+export const CORNER_LABELS: Readonly<Record<Corner, string>> = {
+  upperLeft: coverageText.upperLeft,
+  upperRight: coverageText.upperRight,
+  lowerRight: coverageText.lowerRight,
+  lowerLeft: coverageText.lowerLeft,
+};
 
 /**
  * The frame as it stands in the camera once the back is turned; a square frame stays as it is.

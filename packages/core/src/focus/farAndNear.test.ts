@@ -44,7 +44,7 @@ describe('far and near', () => {
     expect(settled).toBe(true);
     expect(turns[turns.length - 1]?.turnDeg).toBeCloseTo((Math.asin(0.15 / 1.5) * 180) / Math.PI, 1);
     // Each round leaves less to do than the one before.
-    const rest = turns.filter(({ does }) => does === 'focus far').map(({ otherMm }) => Math.abs(otherMm));
+    const rest = turns.filter(({ does }) => does === 'focusFar').map(({ otherMm }) => Math.abs(otherMm));
     rest.forEach((mm, i) => i > 0 && expect(mm).toBeLessThan(rest[i - 1] ?? 0));
   });
 

@@ -5,7 +5,7 @@ import { dot, scaled, type Vec3 } from '../space/vector';
 
 /** One turn of the iteration that a photographer does on the screen. */
 export interface Turn {
-  readonly does: 'focus far' | 'tilt for near';
+  readonly does: 'focusFar' | 'tiltForNear';
   /** How the lens is turned after it, degrees. */
   readonly turnDeg: number;
   /** How far the lens then stands out beyond its focal length, along the back's normal, mm. */
@@ -64,16 +64,16 @@ export function farAndNear({ focalMm, farM, nearM, angleDeg, mostDeg, withinMm, 
   const note = (does: Turn['does'], other: number): void => {
     turns.push({ does, turnDeg: deg, extensionMm: v - focalMm, otherMm: other - v });
   };
-  note('focus far', image(nearM, deg));
+  note('focusFar', image(nearM, deg));
   let ended = false;
   while (turns.length < mostTurns && Math.abs(turns[turns.length - 1]?.otherMm ?? 0) > withinMm) {
     const to = turnUntil((each) => image(nearM, each) - v, deg, mostDeg);
     ended = to.ended;
     deg = to.deg;
-    note('tilt for near', image(farM, deg));
+    note('tiltForNear', image(farM, deg));
     if (Math.abs(turns[turns.length - 1]?.otherMm ?? 0) <= withinMm && !ended) break;
     v = image(farM, deg);
-    note('focus far', image(nearM, deg));
+    note('focusFar', image(nearM, deg));
     if (ended) break;
   }
   return { turns, settled: Math.abs(turns[turns.length - 1]?.otherMm ?? Infinity) <= withinMm, ended };

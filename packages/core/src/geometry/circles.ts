@@ -192,7 +192,7 @@ export function standAlong(geometry: Geometry, circle: CircleOnBack, directionDe
 }
 
 /** In which control a margin of movement is counted. */
-export type MarginControl = 'rise' | 'fall' | 'shift right' | 'shift left' | 'movement';
+export type MarginControl = 'rise' | 'fall' | 'shiftRight' | 'shiftLeft' | 'movement';
 
 /** How much more of the present movement a circle allows. */
 export type CircleMargin =
@@ -212,7 +212,7 @@ export function circleMargin(frame: FrameSize, diameterMm: number, at: ShiftPosi
   if (far === 0) {
     const up = limitAlong(frame, diameterMm, 0, 1) ?? 0;
     const right = limitAlong(frame, diameterMm, 1, 0) ?? 0;
-    return up <= right ? { of: 'movement', control: 'rise', valueMm: up } : { of: 'movement', control: 'shift right', valueMm: right };
+    return up <= right ? { of: 'movement', control: 'rise', valueMm: up } : { of: 'movement', control: 'shiftRight', valueMm: right };
   }
   const limit = limitAlong(frame, diameterMm, at.shiftMm / far, at.riseMm / far) ?? 0;
   return { of: 'movement', control: controlOf(at), valueMm: limit - far };
@@ -220,6 +220,6 @@ export function circleMargin(frame: FrameSize, diameterMm: number, at: ShiftPosi
 
 function controlOf(at: ShiftPosition): MarginControl {
   if (at.shiftMm === 0) return at.riseMm > 0 ? 'rise' : 'fall';
-  if (at.riseMm === 0) return at.shiftMm > 0 ? 'shift right' : 'shift left';
+  if (at.riseMm === 0) return at.shiftMm > 0 ? 'shiftRight' : 'shiftLeft';
   return 'movement';
 }

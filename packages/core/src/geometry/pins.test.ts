@@ -62,7 +62,7 @@ describe('how sharp a pin is', () => {
         return state.side === (u < focusM ? 'nearer' : 'farther') || Math.abs(u - focusM) < 1e-6;
       }),
     );
-    expect(pinStates(geometryOf(stand({ scene, pins: [at([0, 1.5, 0])], focusM: 12 })))[0]).toMatchObject({ side: 'in focus' });
+    expect(pinStates(geometryOf(stand({ scene, pins: [at([0, 1.5, 0])], focusM: 12 })))[0]).toMatchObject({ side: 'inFocus' });
   });
 
   test('a plane that runs through a thing leaves some of it sharp', () => {

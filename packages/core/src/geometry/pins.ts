@@ -41,7 +41,7 @@ export interface PinState extends PlacedPin {
   readonly blurMm: number | null;
   readonly leastBlurMm: number | null;
   /** Where its worst point lies to the plane of focus: nearer, farther, or in it. */
-  readonly side: 'nearer' | 'farther' | 'in focus';
+  readonly side: 'nearer' | 'farther' | 'inFocus';
   readonly worst: Vec3;
 }
 
@@ -90,7 +90,7 @@ export function statesOfPins(placed: readonly PlacedPin[], setting: FocusSetting
  * @param fNumber marked f-number
  *
  * @example
- * pinStates(frontGeometry)[0]?.side // => 'in focus'
+ * pinStates(frontGeometry)[0]?.side // => 'inFocus'
  */
 export function pinStates(geometry: Geometry, fNumber = geometry.settings.fNumber): readonly PinState[] {
   return fNumber === geometry.settings.fNumber ? geometry.pinStates : statesOfPins(geometry.placedPins, geometry.focus, fNumber);
@@ -134,8 +134,8 @@ function stateOf(setting: FocusSetting, fNumber: number, placed: PlacedPin): Pin
   };
 }
 
-function sideOf(g: number): 'in focus' | 'nearer' | 'farther' {
-  if (Math.abs(g) < 1e-9) return 'in focus';
+function sideOf(g: number): 'inFocus' | 'nearer' | 'farther' {
+  if (Math.abs(g) < 1e-9) return 'inFocus';
   if (g > 0) return 'nearer';
   return 'farther';
 }

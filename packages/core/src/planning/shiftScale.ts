@@ -18,7 +18,7 @@ export const SCALE_DIRECTIONS = [
 ] as const;
 
 /** What ends the movement first. */
-export type LimitedBy = 'circle' | 'stop' | 'frame outside';
+export type LimitedBy = 'circle' | 'stop' | 'frameOutside';
 
 export interface ScaleEntry {
   readonly directionDeg: number;
@@ -69,7 +69,7 @@ export function shiftScale(geometry: Geometry): readonly ScaleRow[] {
       const optical = stretch === null || stretch.fromMm > 0 || stretch.toMm < 0 ? null : stretch.toMm;
       const travel = travelLimitMm(geometry.settings.rig.mechanism, directionDeg);
       const mechanismKnown = travel !== null;
-      if (optical === null) return { directionDeg, limitMm: null, limitedBy: 'frame outside', mechanismKnown };
+      if (optical === null) return { directionDeg, limitMm: null, limitedBy: 'frameOutside', mechanismKnown };
       return travel !== null && travel < optical
         ? { directionDeg, limitMm: travel, limitedBy: 'stop', mechanismKnown }
         : { directionDeg, limitMm: optical, limitedBy: 'circle', mechanismKnown };

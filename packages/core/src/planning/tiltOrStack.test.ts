@@ -97,7 +97,7 @@ describe('tilt or stack', () => {
         const { cocMm } = geometryOf(settings).blurAllowed;
         return (tiltOrStack(geometryOf(settings))?.options ?? []).every(({ patch, marked, takes, way }) => {
           if (!patch || marked === null || takes !== 1) return true;
-          const next = patched(settings, { ...patch, fNumber: way === 'tilt and stack' || way === 'stack' ? settings.fNumber : marked });
+          const next = patched(settings, { ...patch, fNumber: way === 'tiltAndStack' || way === 'stack' ? settings.fNumber : marked });
           return pinStates(geometryOf(next)).every(({ blurMm }) => blurMm !== null && blurMm <= cocMm * 1.25);
         });
       }),
@@ -108,7 +108,7 @@ describe('tilt or stack', () => {
   test('tilted takes no smaller an aperture than straight, and two takes none smaller than one', () => {
     fc.assert(
       fc.property(stands, (settings) => {
-        const [none, tilt, two] = (['none', 'tilt', 'two shots'] as const).map((way) => of(settings, way)?.fNumber ?? null);
+        const [none, tilt, two] = (['none', 'tilt', 'twoShots'] as const).map((way) => of(settings, way)?.fNumber ?? null);
         const most = Math.min(none ?? Infinity, tilt ?? Infinity);
         return (none == null || tilt == null || tilt <= none * (1 + 1e-6)) && (two == null || two <= most * (1 + 1e-3));
       }),

@@ -10,14 +10,14 @@ import { markedFor, solveFocus, type FocusSolution } from './solveFocus';
 import { standTiltMechanism } from './standTilt';
 
 /** A way of getting depth. */
-export type DepthWay = 'tilt' | 'none' | 'stack' | 'tilt and stack' | 'two shots';
+export type DepthWay = 'tilt' | 'none' | 'stack' | 'tiltAndStack' | 'twoShots';
 
 export const DEPTH_WAYS: Readonly<Record<DepthWay, string>> = {
   tilt: planningText.oneShotTilted,
   none: planningText.oneShotStraight,
   stack: planningText.focusStackStraight,
-  'tilt and stack': planningText.tiltAndStack,
-  'two shots': planningText.twoShotsMaskedTogether,
+  tiltAndStack: planningText.tiltAndStack,
+  twoShots: planningText.twoShotsMaskedTogether,
 };
 
 /** What one way takes. */
@@ -73,7 +73,7 @@ export function tiltOrStack(geometry: Geometry): DepthComparison | null {
   options.push(oneTake(geometry, 'none', straight.solution));
   const points = placed.flatMap((each) => each.points);
   options.push(stacked(geometry, 'stack', straight.solution, points));
-  if (tilted.ok && options.length > 2) options.push(stacked(geometry, 'tilt and stack', tilted.solution, points));
+  if (tilted.ok && options.length > 2) options.push(stacked(geometry, 'tiltAndStack', tilted.solution, points));
   const two = twoTakes(
     geometry,
     placed.map(({ points: own }) => own),
@@ -123,7 +123,7 @@ function imageDistances(focalMm: number, axis: Vec3, points: readonly Vec3[]): r
   });
 }
 
-function stacked(geometry: Geometry, way: 'stack' | 'tilt and stack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
+function stacked(geometry: Geometry, way: 'stack' | 'tiltAndStack', { patch }: FocusSolution, points: readonly Vec3[]): DepthOption {
   const { focalMm } = geometry.settings.rig.lens;
   const axis = freshGeometry(patched(geometry.settings, patch)).axis;
   const images = imageDistances(focalMm, axis, points);
@@ -185,7 +185,7 @@ function twoTakes(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
   const marked = markedFor(geometry.settings, least.fNumber);
   const railMm = Math.abs(least.images[0] - least.images[1]);
   return {
-    way: 'two shots',
+    way: 'twoShots',
     takes: 2,
     fNumber: least.fNumber,
     marked,

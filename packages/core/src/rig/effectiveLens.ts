@@ -7,7 +7,7 @@ import type { CircleFigures } from '../model/lens';
 import type { LensItem, RigParts } from '../model/rig';
 
 /** Where an image circle comes from. */
-export type LightBasis = 'figure' | 'field angle' | 'converter';
+export type LightBasis = 'figure' | 'fieldAngle' | 'converter';
 
 export interface LightCircle {
   readonly diameterMm: number;
@@ -61,7 +61,7 @@ export function imageCircleOfLens(lens: LensItem): Result<LightCircle> {
   const { lightMm, lightEvidence, fieldDeg, focalMm } = lens.figures;
   if (lightMm !== null) return known({ diameterMm: lightMm, evidence: lightEvidence, basis: 'figure' });
   if (fieldDeg !== null && focalMm !== null) {
-    return known({ diameterMm: 2 * focalMm * Math.tan(radians(fieldDeg / 2)), evidence: lightEvidence, basis: 'field angle' });
+    return known({ diameterMm: 2 * focalMm * Math.tan(radians(fieldDeg / 2)), evidence: lightEvidence, basis: 'fieldAngle' });
   }
   return unknown(ask(lens, 'lightMm'));
 }

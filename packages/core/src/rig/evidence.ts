@@ -28,7 +28,7 @@ export function evidenceWords(parts: RigParts): string {
 }
 
 function circleSource(basis: LightBasis, evidence: 'measured' | 'guessed' | 'table' | null): string {
-  if (basis === 'field angle') return rigText.fromTheFieldAngle;
+  if (basis === 'fieldAngle') return rigText.fromTheFieldAngle;
   if (basis === 'converter') return rigText.whatTheConverterPasses;
   if (evidence === null) return rigText.ofUnknownWeight;
   return WEIGHT[evidence];

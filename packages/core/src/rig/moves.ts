@@ -217,7 +217,7 @@ function tiltersOf(parts: RigParts): readonly Tilter[] {
     ];
   });
   if (parts.kind !== 'view') return own;
-  const standard = (where: 'Front' | 'Rear', tilt: 'frontTiltDeg' | 'rearTiltDeg', swing: 'frontSwingDeg' | 'rearSwingDeg'): Tilter => ({
+  const standard = (where: 'front' | 'rear', tilt: 'frontTiltDeg' | 'rearTiltDeg', swing: 'frontSwingDeg' | 'rearSwingDeg'): Tilter => ({
     name: say(movementsText.standard, { where }),
     tiltDeg: parts.camera.figures[tilt],
     swingDeg: parts.camera.figures[swing],
@@ -226,7 +226,7 @@ function tiltersOf(parts: RigParts): readonly Tilter[] {
     pivotMm: null,
     asks: [tilt, swing].filter((figure) => parts.camera.figures[figure] === null).map((figure) => ask(parts.camera, figure)),
   });
-  return [...own, standard('Front', 'frontTiltDeg', 'frontSwingDeg'), standard('Rear', 'rearTiltDeg', 'rearSwingDeg')].filter(
+  return [...own, standard('front', 'frontTiltDeg', 'frontSwingDeg'), standard('rear', 'rearTiltDeg', 'rearSwingDeg')].filter(
     ({ tiltDeg, swingDeg }) => !(tiltDeg === 0 && swingDeg === 0),
   );
 }

@@ -22,7 +22,7 @@ export interface NearReach {
   /** From the lens to the subject, m. */
   readonly distanceM: number;
   /** How it was found. */
-  readonly basis: 'figures' | 'focus scale' | 'bellows' | 'by hand';
+  readonly basis: 'figures' | 'focusScale' | 'bellows' | 'byHand';
 }
 
 /** The two lengths of the bellows that are in use, mm. */
@@ -127,7 +127,7 @@ export function nearReach(parts: RigParts): Result<NearReach> {
   const { focalMm } = own.value;
   if (parts.kind === 'held') {
     const magnification = HELD_OUT_MM / focalMm;
-    return known({ magnification, distanceM: distanceAt(focalMm, magnification), basis: 'by hand' });
+    return known({ magnification, distanceM: distanceAt(focalMm, magnification), basis: 'byHand' });
   }
   const scale = need(parts.lens, 'nearestM');
   const { nearestMagnification, nearestM } = parts.lens.figures;
@@ -148,7 +148,7 @@ export function nearReach(parts: RigParts): Result<NearReach> {
   return known({
     magnification: Math.max(0, ahead) * lens.value.factor,
     distanceM: ahead > 0 ? distanceAt(working, ahead) : Infinity,
-    basis: nearestMagnification === null ? 'focus scale' : 'figures',
+    basis: nearestMagnification === null ? 'focusScale' : 'figures',
   });
 }
 

@@ -6,8 +6,8 @@ export const calcText = catalogue({
   source: 'source   {source}',
   limits: 'limits   {limits}',
   school: 'school   {school}',
-  exampleGangwayCalc: "example  gangway calc {name} '{example}'",
+  exampleGangwayCalc: "example  gangway calc {name} ''{example}''",
   thereIsNoCalculatorGangway: 'There is no calculator “{name}”. gangway calc --list names them.\n',
-  theInputIsNotAn: "The input is not an array; an array of '{'calc, in'}' is needed.",
+  theInputIsNotAn: 'The input is not an array; an array of {shape} is needed.',
   aCaseNeedsCalcThe: 'A case needs “calc”, the name of a calculator, and “in”, its input.',
 });

@@ -32,6 +32,6 @@ export const checksText = catalogue({
   allFourCornersFallOutside: 'All four corners fall outside',
   theCornerFallsOutside: 'The {corner} corner falls outside',
   theCornersFallOutside: 'The {corners} corners fall outside',
-  theCornersFallOutside2: 'The {side} corners fall outside',
-  theCornersOnTheFall: 'The corners on the {side} fall outside',
+  bothCornersFallOutside:
+    '{side, select, upper {The upper corners} lower {The lower corners} left {The corners on the left} other {The corners on the right}} fall outside',
 });

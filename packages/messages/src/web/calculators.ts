@@ -19,7 +19,7 @@ export const calculatorsText = catalogue({
   limits: 'Limits:',
   schools: 'Schools:',
   atTheCommandLine: 'At the command line:',
-  npxGangwayCalc: "npx gangway calc {name} '{input}'",
+  npxGangwayCalc: "npx gangway calc {name} ''{input}''",
   aLineForEachX: 'a line for each: x, y, z',
   none: 'none',
   nearAndFarEndAgainst: 'Near and far end against aperture',

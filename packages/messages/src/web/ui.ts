@@ -1,7 +1,6 @@
 import { catalogue } from '../catalogue';
 
 export const uiText = catalogue({
-  archivoVariable: 'Archivo Variable',
   close: 'Close',
   tryAgain: 'Try again',
   thisNameCannotBeUsed: 'This name cannot be used.',

@@ -25,7 +25,7 @@ interface ShiftScaleTableProps {
 /** The shift scale: how far the frame may go by aperture and direction, and what ends it. */
 export const ShiftScaleTable = memo(function ShiftScaleTable({ rows, fNumber, onAperture }: ShiftScaleTableProps) {
   const mechanismKnown = rows.every(({ diagonal }) => diagonal.mechanismKnown);
-  const anyOutside = rows.some(({ diagonal }) => diagonal.limitedBy === 'frame outside');
+  const anyOutside = rows.some(({ diagonal }) => diagonal.limitedBy === 'frameOutside');
   return (
     <section aria-label={checksText.shiftScale}>
       <h2 className="engraved mb-1">{checksText.shiftScaleMm}</h2>

@@ -357,7 +357,7 @@ function Frame({ plane, frame, whole, at, sharp, light, outside: cornersOut }: F
       )}
       <rect className="frame-edge" x={left} y={top} width={width} height={height} fill="none" stroke="var(--ink)" strokeWidth="1.8" />
       {cornerPoints(frame).map(([x, y], i) => {
-        const corner = CORNERS[i] ?? 'upper left';
+        const corner = CORNERS[i] ?? 'upperLeft';
         const [px, py] = [plane.x(at.shiftMm + x), plane.y(at.riseMm + y)];
         if (cornersOut === null) return null;
         return cornersOut.includes(corner) ? (

@@ -137,7 +137,7 @@ function OpenFinder({
                 clientX: event.clientX,
                 clientY: event.clientY,
                 ...geometry.settings.movements,
-                gesture: say(finderText.finder, { timeStamp: event.timeStamp }),
+                gesture: `finder ${event.timeStamp}`,
                 dragging: false,
               };
             }}

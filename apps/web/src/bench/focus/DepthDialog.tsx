@@ -99,9 +99,9 @@ function Ways({
 
 /** What is to be said of a way that gains nothing here; `null` of the others. */
 function gainOf({ way, takes, marked }: DepthOption, all: readonly DepthOption[]): string | null {
-  if (way === 'tilt and stack' && takes === 1) return focusText.noStackIsNeededTilt;
+  if (way === 'tiltAndStack' && takes === 1) return focusText.noStackIsNeededTilt;
   const one = all.find((each) => each.takes === 1 && each.marked !== null && marked !== null && each.marked <= marked);
-  return way === 'two shots' && one ? say(focusText.noWiderApertureThan, { depthWay: DEPTH_WAYS[one.way].toLowerCase() }) : null;
+  return way === 'twoShots' && one ? say(focusText.noWiderApertureThan, { depthWay: DEPTH_WAYS[one.way].toLowerCase() }) : null;
 }
 
 function Option({
@@ -149,7 +149,7 @@ function Option({
         <Button
           onClick={() => {
             focusEdit.applyFocus(
-              { ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tilt and stack' ? geometry.settings.fNumber : 0) },
+              { ...patch, fNumber: Math.max(marked, way === 'stack' || way === 'tiltAndStack' ? geometry.settings.fNumber : 0) },
               DEPTH_WAYS[way].toLowerCase(),
             );
             onClose();

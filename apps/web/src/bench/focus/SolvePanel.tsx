@@ -315,7 +315,7 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
         {found.turns.slice(0, 9).map(({ does, turnDeg, extensionMm, otherMm }, i) => (
           <li key={i}>
             {i + 1}.{' '}
-            {does === 'focus far'
+            {does === 'focusFar'
               ? say(focusText.focusRailMm, { farName, extensionMm: fixed(extensionMm, 2) })
               : say(focusText.tiltUntilIsSharpBack, {
                   nearName,
@@ -324,7 +324,7 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
                 })}
             {Math.abs(otherMm) <= within
               ? focusText.bothStaySharp
-              : say(focusText.nearIsMmOff, { does: does === 'focus far' ? 'yes' : 'no', otherMm: fixed(Math.abs(otherMm), 2) })}
+              : say(focusText.nearIsMmOff, { does: does === 'focusFar' ? 'yes' : 'no', otherMm: fixed(Math.abs(otherMm), 2) })}
           </li>
         ))}
       </ol>

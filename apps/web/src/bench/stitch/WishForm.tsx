@@ -21,7 +21,7 @@ import { TextButton } from '../../ui/TextButton';
 
 const WISHES = {
   subject: stitchText.theWholeSubject,
-  field: 'this field of view',
+  field: stitchText.thisFieldOfView,
   format: stitchText.thisFormat,
   megapixels: stitchText.soManyMegapixels,
   print: stitchText.thisPrint,

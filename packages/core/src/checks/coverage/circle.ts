@@ -94,9 +94,9 @@ function controlWords(margin: CircleMargin): string {
     case 'rise':
     case 'fall':
       return say(coverageText.of, { control: margin.control });
-    case 'shift right':
+    case 'shiftRight':
       return coverageText.ofShiftToTheRight;
-    case 'shift left':
+    case 'shiftLeft':
       return coverageText.ofShiftToTheLeft;
     case 'movement':
       return coverageText.ofMovementInThisDirection;

@@ -83,7 +83,7 @@ function pinsSentence({ state, worst, spareStops, count, fNumber }: PinsFacts): 
   if (worst === null) return focusText.whetherThePinsAreSharp;
   if (worst.blurMm === null) return say(focusText.cannotBeFocusedAtAll, { name: worst.name });
   if (state === 'fails') {
-    const side = worst.side === 'in focus' ? '' : say(focusText.thanThePlaneOfSharp, { side: worst.side });
+    const side = worst.side === 'inFocus' ? '' : say(focusText.thanThePlaneOfSharp, { side: worst.side });
     const blurred = say(focusText.isBlurredBy, { name: worst.name, blurMm: blurWords(worst.blurMm, worst.blurPx), side });
     return say(focusText.tooMuchAt, {
       blurred: capital(blurred),

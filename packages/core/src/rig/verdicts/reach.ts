@@ -69,9 +69,9 @@ export function nearestVerdict(parts: RigParts): Verdict {
   });
   const note = {
     figures: null,
-    'focus scale': verdictsText.fromTheNearestMarkAlone,
+    focusScale: verdictsText.fromTheNearestMarkAlone,
     bellows: verdictsText.atTheLongestBellows,
-    'by hand': verdictsText.withTheLensHeld10,
+    byHand: verdictsText.withTheLensHeld10,
   }[basis];
   return verdict('nearest', 'passes', words, note);
 }

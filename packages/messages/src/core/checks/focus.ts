@@ -9,7 +9,7 @@ export const focusText = catalogue({
   aBlurOfUpTo: 'A blur of up to {allowedMm} counts as sharp.',
   whetherThePinsAreSharp: 'Whether the pins are sharp is unknown: the thing they were on is gone.',
   cannotBeFocusedAtAll: '“{name}” cannot be focused at all at this setting.',
-  thanThePlaneOfSharp: ', {side} than the plane of sharp focus',
+  thanThePlaneOfSharp: ', {side, select, nearer {nearer} other {farther}} than the plane of sharp focus',
   isBlurredBy: '“{name}” is blurred by {blurMm}{side}',
   tooMuchAt: '{blurred}: {spareStops} too much at {fNumber}.',
   inThePlaneItself: ', in the plane itself',

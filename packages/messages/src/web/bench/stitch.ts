@@ -118,6 +118,7 @@ export const stitchText = catalogue({
   roomOnTheCard: 'room on the card',
   shotAboutInAll: '{takes} {takes, plural, one {shot} other {shots}}, about {seconds} in all',
   theWholeSubject: 'the whole subject',
+  thisFieldOfView: 'this field of view',
   thisFormat: 'this format',
   soManyMegapixels: 'so many megapixels',
   thisPrint: 'this print',
