@@ -113,7 +113,7 @@ function readCircles(label: string, text: string): ReadFigure {
 /** A figure as it is read in a table or a sentence, with its unit; "not known" where it is not. */
 export function figureWords(figure: Figure, value: unknown): string {
   const text = figureText(figure, value);
-  if (text === '') return 'unknown';
+  if (text === '') return figureTextText.unknown;
   if (figure.type !== 'number') return text;
   const written = fixedNumber(value as number, 12, 0);
   if (figure.unit === '') return written;

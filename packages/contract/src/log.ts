@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { logText } from '@gangway/messages/contract/log';
 import { say } from '@gangway/messages/say';
 import type { ShotField, TextShotField } from '@gangway/core/log/shotField';
@@ -24,7 +25,7 @@ function fieldSchema(field: ShotField): z.ZodType {
     case 'text':
       return textSchema(field);
     case 'choice':
-      return z.enum(field.choices, { error: say(logText.mustBe, { label: field.label, choices: field.choices.join(' or ') }) });
+      return z.enum(field.choices, { error: say(logText.mustBe, { label: field.label, choices: listed(field.choices, 'disjunction') }) });
     case 'flag':
       return z.boolean({ error: say(logText.mustBeTrueOrFalse, { label: field.label }) });
   }

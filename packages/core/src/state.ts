@@ -1,3 +1,5 @@
+import { stateText } from '@gangway/messages/core/state';
+
 /** *unknown* is a state of its own: a figure is missing, so nothing was checked. */
 export type CheckState = 'fails' | 'unknown' | 'tight' | 'passes';
 
@@ -6,10 +8,10 @@ export const STATE_ORDER: readonly CheckState[] = ['fails', 'unknown', 'tight', 
 
 /** The state in one word, as it stands beside its mark. */
 export const STATE_LABELS: Readonly<Record<CheckState, string>> = {
-  passes: 'passes',
-  tight: 'tight',
-  fails: 'fails',
-  unknown: 'unknown',
+  passes: stateText.passes,
+  tight: stateText.tight,
+  fails: stateText.fails,
+  unknown: stateText.unknown,
 };
 
 /**

@@ -145,3 +145,6 @@ export function magnificationWords(m: number): string {
 export function capital(words: string): string {
   return words.charAt(0).toUpperCase() + words.slice(1);
 }
+
+/** How a frame is held, in one word. */
+export const ORIENTATION_LABELS = { landscape: wordsText.landscape, portrait: wordsText.portrait } as const;

@@ -32,7 +32,8 @@ function placeholders(parts: readonly Part[]): readonly string[] {
       return [`${part.value}: ${branches.join(' ')}`];
     }
     // A literal has its text, an argument its name; the text may differ.
-    return Number(part.type) === ARGUMENT && 'value' in part ? [part.value] : [];
+    const kind: number = part.type;
+    return kind === ARGUMENT && 'value' in part ? [part.value] : [];
   });
 }
 

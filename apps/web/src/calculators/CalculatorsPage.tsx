@@ -1,5 +1,5 @@
+import { unitLabel } from '@gangway/messages/unit';
 import { calculatorsText } from '@gangway/messages/web/calculators';
-import { say } from '@gangway/messages/say';
 import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Navigate, NavLink, useParams } from 'react-router';
 import { CHAPTERS, type Calculator } from '@gangway/core/calculators/calculator';
@@ -132,12 +132,14 @@ function Trial({ calc }: { readonly calc: Calculator }) {
           <h3 className="engraved mb-1">{calculatorsText.answer}</h3>
           {answer?.ok ? (
             <dl className="divide-y divide-hairline border-y border-hairline">
-              {answers.map(({ key, unit, meaning }) => (
+              {answers.map(({ key, unit, meaning, nullIs }) => (
                 <div key={key} className="grid grid-cols-[minmax(0,1fr)_auto] gap-x-4 py-1">
                   <dt className="text-sm text-ink-soft">{withoutNull(meaning)}</dt>
                   <dd className="text-right font-semibold break-words tabular-nums max-lg:max-w-48" data-answer={key}>
-                    {shownAnswer(answer.out[key], meaning)}{' '}
-                    {answer.out[key] !== null && <span className="text-sm font-normal text-ink-soft">{unit === 'f/' ? '' : unit}</span>}
+                    {shownAnswer(answer.out[key], nullIs)}{' '}
+                    {answer.out[key] !== null && (
+                      <span className="text-sm font-normal text-ink-soft">{unit === 'f/' ? '' : unitLabel(unit)}</span>
+                    )}
                   </dd>
                 </div>
               ))}
@@ -177,9 +179,7 @@ function Trial({ calc }: { readonly calc: Calculator }) {
         )}
         <p>
           <span className="text-ink-soft">{calculatorsText.atTheCommandLine}</span>{' '}
-          <code className="text-xs break-all">
-            {say(calculatorsText.npxGangwayCalc, { name: calc.name, input: JSON.stringify(input) })}
-          </code>
+          <code className="text-xs break-all">{`npx gangway calc ${calc.name} '${JSON.stringify(input)}'`}</code>
         </p>
       </section>
     </article>
@@ -228,7 +228,7 @@ function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
               onChange={(event) => onText(event.target.value)}
               className={`${look} ${kind === 'number' || kind === 'numberOrNothing' ? 'text-right' : ''}`}
             />
-            <span className="text-sm text-ink-soft">{unit === 'f/' ? '' : unit}</span>
+            <span className="text-sm text-ink-soft">{unit === 'f/' ? '' : unitLabel(unit)}</span>
           </>
         )}
       </div>

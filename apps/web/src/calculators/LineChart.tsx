@@ -1,3 +1,4 @@
+import { fixedNumber } from '@gangway/messages/number';
 import { calculatorsText } from '@gangway/messages/web/calculators';
 import { say } from '@gangway/messages/say';
 import { Chart, LinearScale, LineController, LineElement, LogarithmicScale, PointElement, Tooltip, type Scale } from 'chart.js';
@@ -95,7 +96,7 @@ export function LineChart({ spec }: { readonly spec: ChartSpec }) {
 function chartWords(spec: ChartSpec): string {
   const said = spec.lines.map(({ name, points }) => {
     const some = [points[0], points[Math.floor(points.length / 2)], points[points.length - 1]].filter((point) => point !== undefined);
-    return `${name}: ${some.map(({ x, y }) => say(calculatorsText.at, { y: y === null ? calculatorsText.withoutEnd : `${Number(y.toPrecision(3))} ${spec.yName}`, x })).join(', ')}`;
+    return `${name}: ${some.map(({ x, y }) => say(calculatorsText.at, { y: y === null ? calculatorsText.withoutEnd : `${fixedNumber(Number(y.toPrecision(3)), 12, 0)} ${spec.yName}`, x })).join(', ')}`;
   });
   return `${spec.title}. ${said.join('. ')}.`;
 }

@@ -1,3 +1,4 @@
+import { unitLabel } from '@gangway/messages/unit';
 import { calculatorsText } from '@gangway/messages/web/calculators';
 import { NOMINAL_F_NUMBERS } from '@gangway/core/coverage/apertures';
 import { calculatorNamed } from '@gangway/core/calculators/registry';
@@ -35,7 +36,7 @@ const VARIED: Readonly<Record<string, Varied>> = {
   depthOfField: {
     field: 'fNumber',
     values: APERTURES,
-    spec: { title: calculatorsText.nearAndFarEndAgainst, xName: 'f-number', yName: 'm', xLog: true, yLog: true },
+    spec: { title: calculatorsText.nearAndFarEndAgainst, xName: calculatorsText.fNumber, yName: 'm', xLog: true, yLog: true },
     lines: [
       { key: 'nearM', name: calculatorsText.nearEnd },
       { key: 'farM', name: calculatorsText.farEnd },
@@ -44,8 +45,14 @@ const VARIED: Readonly<Record<string, Varied>> = {
   diffraction: {
     field: 'fNumber',
     values: APERTURES,
-    spec: { title: calculatorsText.contrastAtThePixelsFinest, xName: 'f-number', yName: 'share', xLog: true, yLog: false },
-    lines: [{ key: 'mtfAtNyquist', name: 'contrast' }],
+    spec: {
+      title: calculatorsText.contrastAtThePixelsFinest,
+      xName: calculatorsText.fNumber,
+      yName: unitLabel('share'),
+      xLog: true,
+      yLog: false,
+    },
+    lines: [{ key: 'mtfAtNyquist', name: calculatorsText.contrast }],
   },
   focusPlane: {
     field: 'tiltDeg',

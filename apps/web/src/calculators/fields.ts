@@ -1,3 +1,4 @@
+import { fixedNumber } from '@gangway/messages/number';
 import { calculatorsText } from '@gangway/messages/web/calculators';
 import { say } from '@gangway/messages/say';
 import { z } from 'zod';
@@ -12,6 +13,8 @@ export interface Field {
   readonly kind: FieldKind;
   readonly unit: string;
   readonly meaning: string;
+  /** What an answer of `null` means. */
+  readonly nullIs: 'none' | 'infinity';
 }
 
 interface Described {
@@ -21,6 +24,7 @@ interface Described {
   readonly items?: Described;
   readonly unit?: string;
   readonly description?: string;
+  readonly nullIs?: 'none' | 'infinity';
 }
 
 /** The fields of a schema, in its order, as it describes itself. */
@@ -31,6 +35,7 @@ export function fieldsOf(schema: Calculator['input'], io: 'input' | 'output'): r
     kind: kindOf(described),
     unit: described.unit ?? '',
     meaning: io === 'input' ? (described.description ?? key).replace(/\bnull for\b/u, 'empty for') : (described.description ?? key),
+    nullIs: described.nullIs ?? 'none',
   }));
 }
 
@@ -82,19 +87,24 @@ export function withoutNull(meaning: string): string {
   return meaning.replace(/[,;] null .*$/u, '');
 }
 
+/** Answers that are words. */
+const VERDICTS = { clear: calculatorsText.clear, shades: calculatorsText.shades, cuts: calculatorsText.cuts } as const;
+/** The parts of an answer that is a plane. */
+const PARTS = { normal: calculatorsText.normal, offsetMm: calculatorsText.offsetMm } as const;
+
 /** An answer for the eye: six figures, a true minus, yes or no, points in brackets, and what nothing means. */
-export function shownAnswer(value: unknown, meaning: string): string {
-  if (value === null || value === undefined) return /infinity/u.test(meaning) ? '∞' : 'none';
+export function shownAnswer(value: unknown, nullIs: Field['nullIs'] = 'none'): string {
+  if (value === null || value === undefined) return nullIs === 'infinity' ? '∞' : calculatorsText.none;
   if (typeof value === 'number') return shownNumber(value);
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
-  if (typeof value === 'string') return value;
-  if (Array.isArray(value)) return value.map((each) => shownAnswer(each, meaning)).join(', ');
+  if (typeof value === 'boolean') return value ? calculatorsText.yes : calculatorsText.no;
+  if (typeof value === 'string') return Object.hasOwn(VERDICTS, value) ? VERDICTS[value as keyof typeof VERDICTS] : value;
+  if (Array.isArray(value)) return value.map((each) => shownAnswer(each, nullIs)).join(', ');
   return Object.entries(value)
-    .map(([key, part]) => `${key} ${shownAnswer(part, '')}`)
+    .map(([key, part]) => `${Object.hasOwn(PARTS, key) ? PARTS[key as keyof typeof PARTS] : key} ${shownAnswer(part)}`)
     .join(' · ');
 }
 
 function shownNumber(value: number): string {
   const short = Number(value.toPrecision(6));
-  return String(short).replace('-', '−');
+  return fixedNumber(short, 20, 0);
 }

@@ -1,3 +1,5 @@
+import { ORIENTATION_LABELS } from '@gangway/core/words';
+import { stateText } from '@gangway/messages/core/state';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
@@ -18,7 +20,7 @@ import { ActionMenu } from '../ui/ActionMenu';
 import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
 import { StateMark } from '../ui/StateMark';
-import { STATE_ORDER, type CheckState, worstState, STATE_LABELS } from '@gangway/core/state';
+import { STATE_ORDER, type CheckState, worstState } from '@gangway/core/state';
 
 /** The stands of a job, each with its Circle in small, what is set and what is found. */
 export function StandList({ job }: { readonly job: Job }) {
@@ -138,7 +140,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
         <p className="truncate text-sm text-ink-soft">{settings.rig.name}</p>
         <p className="text-sm tabular-nums">
           {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)},{' '}
-          {settings.orientation},{' '}
+          {ORIENTATION_LABELS[settings.orientation]},{' '}
           {settings.focusM === null ? jobsText.atInfinity : say(jobsText.atM, { focusM: fixed(settings.focusM, 1) })}
           {takes !== null && (
             <span className={takes === 0 ? 'text-ink-soft' : 'font-semibold'}>
@@ -161,11 +163,6 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
 function countWords(states: readonly CheckState[]): string {
   return STATE_ORDER.map((state) => ({ state, n: states.filter((each) => each === state).length }))
     .filter(({ n }) => n > 0)
-    .map(({ state, n }) => `${n} ${plural(state, n)}`)
+    .map(({ state, n }) => say(stateText.howMany, { state, n }))
     .join(', ');
-}
-
-function plural(state: CheckState, n: number): string {
-  if (n === 1 || state === 'tight' || state === 'unknown') return STATE_LABELS[state];
-  return state === 'fails' ? 'fail' : 'hold';
 }

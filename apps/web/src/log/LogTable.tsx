@@ -1,3 +1,4 @@
+import { unitLabel } from '@gangway/messages/unit';
 import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
 import { ariaSort } from '../ui/ariaSort';
@@ -312,7 +313,7 @@ function CellEditor({
   return (
     <span role="gridcell" className="relative">
       <input
-        aria-label={`${column.label}${column.unit === '' ? '' : `, ${column.unit}`}`}
+        aria-label={`${column.label}${column.unit === '' ? '' : `, ${unitLabel(column.unit)}`}`}
         value={typed}
         aria-invalid={refusal !== null || undefined}
         // It was asked for by Enter or a double click.

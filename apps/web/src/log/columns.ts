@@ -48,7 +48,7 @@ export function cellWords(take: LogTake, { key }: Pick<LogColumn, 'key'>, timeZo
   if (key === 'bracket') return take.bracket === null ? '' : `${take.bracket}/${take.brackets ?? '?'}`;
   if (key === 'rating') return take.rating === 0 ? '' : '★'.repeat(take.rating);
   if (value === null) return '';
-  if (typeof value === 'boolean') return value ? 'yes' : 'no';
+  if (typeof value === 'boolean') return value ? logText.yes : logText.no;
   return typeof value === 'number' ? String(Math.round(value * 1000) / 1000).replace('-', '−') : value;
 }
 

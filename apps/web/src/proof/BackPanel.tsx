@@ -20,7 +20,12 @@ import { Progress } from './Progress';
 import { CheckField } from '../ui/CheckField';
 import { Select } from '../ui/Select';
 
-const STATE_WORDS = { ready: 'ready', exposing: 'exposing', delivering: 'delivering', unplugged: 'unplugged' } as const;
+const STATE_WORDS = {
+  ready: proofText.ready,
+  exposing: proofText.exposing,
+  delivering: proofText.delivering,
+  unplugged: proofText.unplugged,
+} as const;
 const BINNINGS = { 1: proofText.everyPixel, 2: proofText.n22Binned, 4: proofText.n44Binned, 8: proofText.n88Binned } as const;
 const SAMPLES = [1, 4, 16, 64] as const;
 

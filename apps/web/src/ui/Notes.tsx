@@ -46,7 +46,10 @@ export function NotesProvider({ children }: { readonly children: ReactNode }) {
             )}
           </Toast.Root>
         ))}
-        <Toast.Viewport className="fixed bottom-4 left-1/2 z-50 flex w-[min(92vw,26rem)] -translate-x-1/2 flex-col gap-2" />
+        <Toast.Viewport
+          label={uiText.messages}
+          className="fixed bottom-4 left-1/2 z-50 flex w-[min(92vw,26rem)] -translate-x-1/2 flex-col gap-2"
+        />
       </Toast.Provider>
     </TellContext>
   );

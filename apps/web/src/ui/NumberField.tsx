@@ -1,3 +1,4 @@
+import { unitLabel } from '@gangway/messages/unit';
 import { uiText } from '@gangway/messages/web/ui';
 import { say } from '@gangway/messages/say';
 import { memo, useId, useState } from 'react';
@@ -79,7 +80,7 @@ export const NumberField = memo(function NumberField({
           }}
           className={`${width} rounded-sm border-b bg-transparent px-1 text-right text-base tabular-nums hover:bg-sunk focus:bg-sunk ${draft?.refusal ? 'border-fails' : 'border-rule'}`}
         />
-        <span className="min-w-3.5 text-sm text-ink-soft">{unit}</span>
+        <span className="min-w-3.5 text-sm text-ink-soft">{unitLabel(unit)}</span>
       </span>
       {draft?.refusal && (
         <span

@@ -22,7 +22,7 @@ export const depthOfField = calculator({
   }),
   output: z.strictObject({
     nearM: q.answer('m', calculatorsText.nearEnd),
-    farM: q.answerOrNull('m', calculatorsText.farEndNullAtInfinity),
+    farM: q.answerOrNull('m', calculatorsText.farEndNullAtInfinity, 'infinity'),
     hyperfocalM: q.answer('m', calculatorsText.hyperfocalDistance),
   }),
   example: { focalMm: 110, fNumber: 32, cocMm: 0.075, distanceM: 3, pupilRatio: 1 },

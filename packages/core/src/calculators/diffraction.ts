@@ -17,7 +17,7 @@ export const diffraction = calculator({
     magnification: q.magnification(calculatorsText.magnificationM),
     pupilRatio: q.ratio(calculatorsText.pupilRatioP),
     wavelengthNm: q.nanometres(calculatorsText.wavelength),
-    pixelUm: q.micrometres('pixel'),
+    pixelUm: q.micrometres(calculatorsText.pixelPitch),
   }),
   output: z.strictObject({
     airyUm: q.answer('µm', calculatorsText.airyDiameter),

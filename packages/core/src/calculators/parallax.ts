@@ -20,7 +20,7 @@ export const parallax = calculator({
       .distanceM(calculatorsText.farthestThing)
       .nullable()
       .meta({ unit: 'm', description: calculatorsText.farthestThingNullForInfinity }),
-    pixelUm: q.micrometres('pixel'),
+    pixelUm: q.micrometres(calculatorsText.pixelPitch),
   }),
   output: z.strictObject({
     disparityMm: q.answer('mm', calculatorsText.partingOnTheSensor),

@@ -35,7 +35,9 @@ export const pointM = (meaning: string) =>
 
 // Answers carry their unit and meaning, and no range.
 export const answer = (unit: string, meaning: string) => z.number().meta({ unit, description: meaning });
-export const answerOrNull = (unit: string, meaning: string) => z.number().nullable().meta({ unit, description: meaning });
+/** An answer that may be `null`: because there is none, or because it is infinite. */
+export const answerOrNull = (unit: string, meaning: string, nullIs: 'none' | 'infinity' = 'none') =>
+  z.number().nullable().meta({ unit, description: meaning, nullIs });
 export const answers = (unit: string, meaning: string) => z.array(z.number().nullable()).readonly().meta({ unit, description: meaning });
 export const yesNo = (meaning: string) => z.boolean().meta({ unit: '', description: meaning });
 

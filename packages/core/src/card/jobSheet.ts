@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { timeOfDay, writtenDay } from '@gangway/messages/date';
 import { fixedNumber } from '@gangway/messages/number';
 import { cardText } from '@gangway/messages/core/card';
@@ -165,16 +166,16 @@ export function litWords(
   if (stretches.length === 0) return say(cardText.noSunOnItThat, { looks });
   return say(cardText.sunOnIt, {
     looks,
-    stretches: stretches
-      .map(({ from, to, steepestDeg, steepestAt }) =>
+    stretches: listed(
+      stretches.map(({ from, to, steepestDeg, steepestAt }) =>
         say(cardText.steepestAt, {
           from: clockWords(from, timeZone),
           to: clockWords(to, timeZone),
           steepestDeg: Math.round(steepestDeg),
           steepestAt: clockWords(steepestAt, timeZone),
         }),
-      )
-      .join(' and '),
+      ),
+    ),
   });
 }
 

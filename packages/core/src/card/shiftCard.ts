@@ -14,10 +14,10 @@ import type { Rig } from '../model/rig';
 
 /** The directions on a card, with the corners of the picture that end each first. */
 export const CARD_DIRECTIONS = [
-  { id: 'up', name: 'rise', corners: ['upperLeft', 'upperRight'] },
-  { id: 'down', name: 'fall', corners: ['lowerLeft', 'lowerRight'] },
-  { id: 'left', name: 'left', corners: ['upperLeft', 'lowerLeft'] },
-  { id: 'right', name: 'right', corners: ['upperRight', 'lowerRight'] },
+  { id: 'up', name: cardText.rise, corners: ['upperLeft', 'upperRight'] },
+  { id: 'down', name: cardText.fall, corners: ['lowerLeft', 'lowerRight'] },
+  { id: 'left', name: cardText.left, corners: ['upperLeft', 'lowerLeft'] },
+  { id: 'right', name: cardText.right, corners: ['upperRight', 'lowerRight'] },
   { id: 'up right', name: cardText.riseAndRight, corners: ['upperRight'] },
 ] as const;
 

@@ -100,8 +100,8 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
 }
 
 function frontLabel(frontMm: number | null): string {
-  if (frontMm === null) return 'shades';
-  if (frontMm === Infinity) return 'clear';
+  if (frontMm === null) return cardText.shades;
+  if (frontMm === Infinity) return cardText.clear;
   return fixed(frontMm, 1);
 }
 

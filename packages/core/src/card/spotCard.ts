@@ -14,7 +14,7 @@ import { onSlide, slidePosition } from '../rig/mechanism';
 import { partsInOrder } from '../rig/parts';
 import { standards } from '../rig/reach';
 import { lensTilt } from '../rig/tilt';
-import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords } from '../words';
+import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords, ORIENTATION_LABELS } from '../words';
 import type { CheckResult } from '../checks/evaluate';
 import { extensionMm } from '../planning/extension';
 
@@ -228,7 +228,7 @@ function work(geometry: Geometry): readonly CardStep[] {
   add(
     'compose',
     cardText.composeAllMovementsAtZero,
-    `${geometry.settings.orientation}${geometry.settings.crop === null ? '' : say(cardText.croppedTo1, { crop: fixed(geometry.settings.crop, 2) })}`,
+    `${ORIENTATION_LABELS[geometry.settings.orientation]}${geometry.settings.crop === null ? '' : say(cardText.croppedTo1, { crop: fixed(geometry.settings.crop, 2) })}`,
   );
   add(stepId('level again'), cardText.levelAgainNothingMayLean);
   add('move', cardText.riseAndShift, slideWords(geometry));

@@ -1,3 +1,4 @@
+import { unitLabel } from '@gangway/messages/unit';
 import { checksText } from '@gangway/messages/core/checks';
 import { say } from '@gangway/messages/say';
 import { CORNER_LABELS, type Corner } from '../coverage/frame';
@@ -26,7 +27,7 @@ export function marginWords({ value, unit }: Margin): string {
       return `${fixed(value, 1)} ${unit}`;
     case 'frames':
     case '%':
-      return `${fixed(value, 0)} ${unit}`;
+      return `${fixed(value, 0)} ${unitLabel(unit)}`;
     case '°':
       return `${fixed(value, value < 1 ? 2 : 1)}°`;
     case '':

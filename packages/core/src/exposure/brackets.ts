@@ -3,7 +3,7 @@ import type { Brackets } from '../model/exposure';
 
 /** The schools: slide film and careful light by thirds, a scene for blending by full stops, a sensor with headroom by two. */
 export const BRACKET_SCHOOLS = {
-  thirds: { name: 'thirds', stepStops: 1 / 3, count: 3, why: exposureText.slideFilmOrLightThat },
+  thirds: { name: exposureText.thirds, stepStops: 1 / 3, count: 3, why: exposureText.slideFilmOrLightThat },
   stopAndTwoThirds: { name: exposureText.oneAndTwoThirds, stepStops: 5 / 3, count: 3, why: exposureText.blendingWithFewFrames },
   full: { name: exposureText.fullStops, stepStops: 1, count: 5, why: exposureText.blendingWithEvenSteps },
   two: { name: exposureText.twoStops, stepStops: 2, count: 3, why: exposureText.windowsAndInteriorsOnA },

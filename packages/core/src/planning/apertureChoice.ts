@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { planningText } from '@gangway/messages/core/planning';
 import { say } from '@gangway/messages/say';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
@@ -164,7 +165,7 @@ function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWords
         ? say(planningText.keepsNoneOfThemSharp, { fNumber: apertureWords(before.fNumber) })
         : say(planningText.leavesBlurred, {
             fNumber: apertureWords(before.fNumber),
-            length: left.length > 2 || left.length === 0 ? say(planningText.pins, { length: left.length }) : left.join(' and '),
+            length: left.length > 2 || left.length === 0 ? say(planningText.pins, { length: left.length }) : listed(left),
           }),
     );
   }

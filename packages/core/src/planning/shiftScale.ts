@@ -7,11 +7,11 @@ import { travelLimitMm } from '../rig/mechanism';
 import type { DefinitionBasis } from '../coverage/circle';
 /** The eight directions of a shift scale: 0 = right, counter-clockwise, in the upright picture. */
 export const SCALE_DIRECTIONS = [
-  { id: 'up', name: 'rise', deg: 90 },
+  { id: 'up', name: shiftScaleText.rise, deg: 90 },
   { id: 'up right', name: shiftScaleText.riseAndRight, deg: 45 },
   { id: 'right', name: shiftScaleText.shiftRight, deg: 0 },
   { id: 'down right', name: shiftScaleText.fallAndRight, deg: -45 },
-  { id: 'down', name: 'fall', deg: -90 },
+  { id: 'down', name: shiftScaleText.fall, deg: -90 },
   { id: 'down left', name: shiftScaleText.fallAndLeft, deg: -135 },
   { id: 'left', name: shiftScaleText.shiftLeft, deg: 180 },
   { id: 'up left', name: shiftScaleText.riseAndLeft, deg: 135 },

@@ -108,7 +108,7 @@ function oneTake(geometry: Geometry, way: 'tilt' | 'none', { fNumber, marked, pa
     stepMm: 0,
     fromM: focusM,
     toM: focusM,
-    moves: 'nothing',
+    moves: planningText.nothing,
     patch,
     breaks: limited(geometry, 1, fNumber, marked),
   };
@@ -147,7 +147,7 @@ function stacked(geometry: Geometry, way: 'stack' | 'tiltAndStack', { patch }: F
     stepMm: takes > 1 ? railMm / (takes - 1) : 0,
     fromM: straightAhead ? distanceOf(focalMm, near) : null,
     toM: straightAhead ? distanceOf(focalMm, far) : null,
-    moves: takes === 1 ? 'nothing' : planningText.focusByEvenStepsOn,
+    moves: takes === 1 ? planningText.nothing : planningText.focusByEvenStepsOn,
     patch: takes === 1 ? patch : null,
     breaks: limited(geometry, takes, fNumber, fNumber),
   };

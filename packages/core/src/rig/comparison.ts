@@ -1,3 +1,4 @@
+import { rigText } from '@gangway/messages/core/rig';
 import { degrees } from '../angles';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm, turned } from '../coverage/frame';
@@ -9,7 +10,7 @@ import type { FrameSize } from '../model/frame';
 import type { Rig } from '../model/rig';
 
 /** By which side of the frame two formats are called equal. */
-export const FORMAT_MEASURES = { diagonal: 'diagonal', width: 'width', height: 'height' } as const;
+export const FORMAT_MEASURES = { diagonal: rigText.diagonal, width: rigText.width, height: rigText.height } as const;
 export type FormatMeasure = keyof typeof FORMAT_MEASURES;
 
 /**

@@ -23,7 +23,14 @@ export function evidenceWords(parts: RigParts): string {
     said.push(say(rigText.imageCircle, { from }));
   }
   if (rows.length === 0) said.push(rigText.noSharpCircle80Of);
-  else said.push(say(rigText.sharpCircles, { value: [...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].join(' and ') }));
+  else
+    said.push(
+      say(rigText.sharpCircles, {
+        value: [...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].reduce((first, second) =>
+          say(rigText.twoWeights, { first, second }),
+        ),
+      }),
+    );
   return `${capital(said.join('; '))}.`;
 }
 

@@ -90,7 +90,7 @@ export function sideView(parts: RigParts): SideView {
     blocks.push({ kind: 'rear', name: rigText.rearStandard, fromMm: z - 4, toMm: z, halfMm: tall, known: true });
     blocks.push({
       kind: 'bellows',
-      name: parts.bag ? rigText.bagBellows : 'bellows',
+      name: parts.bag ? rigText.bagBellows : rigText.bellows,
       fromMm: z,
       toMm: z + apart,
       halfMm: tall - 8,

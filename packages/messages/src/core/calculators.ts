@@ -1,6 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const calculatorsText = catalogue({
+  pixelPitch: 'pixel pitch',
   bellowsAndBoards: 'Bellows and boards',
   whetherBellowsAndBoardReach: 'Whether bellows and board reach a focus, infinity, and how near.',
   separationFlangeFocalLengthF: 'separation = flange focal length + f·m − board offset',

@@ -1,6 +1,12 @@
 import { catalogue } from '../catalogue';
 
 export const cardText = catalogue({
+  rise: 'rise',
+  fall: 'fall',
+  left: 'left',
+  right: 'right',
+  shades: 'shades',
+  clear: 'clear',
   endsAtCircle: 'circle',
   endsAtStop: 'stop',
   endsFrameOutside: 'frame outside',
@@ -67,7 +73,7 @@ export const cardText = catalogue({
   setUpTheTripod: 'Set up the tripod',
   noSubjectChosenFindThe: 'no subject chosen: find the position on site',
   levelTheCameraBothWays: 'Level the camera both ways',
-  back: 'back {back}',
+  back: 'back {back, select, level {level} other {upright}}',
   beforeItsMiddle: 'before its middle',
   mToTheRightOf: '{asideM} m to the {asideM2, select, yes {right} other {left}} of its middle',
   turnedRight: 'turned {yawDeg}° {yawDeg2, select, yes {right} other {left}}',
@@ -77,7 +83,7 @@ export const cardText = catalogue({
   rolledClockwise: 'rolled {rollDeg}° {rollDeg2, select, yes {clockwise} other {anticlockwise}}',
   awayLensMUp: '{distanceM} away, {aside}; lens {cameraHeightM} m up',
   levelTheCamera: 'Level the camera',
-  back2: '{turns}; back {back}',
+  back2: '{turns}; back {back, select, level {level} other {upright}}',
   slideTurnedTo0Right: 'slide turned to {deg}° (0 right, 90 up), out by {riseMm}: {riseMm2}, {shiftMm}',
   slideAtOnItsLine: 'slide at {along} on its line ({riseMm}, {shiftMm})',
   outFromInfinity: '{out} {out2, select, yes {out} other {in}} from infinity',

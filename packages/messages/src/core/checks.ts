@@ -5,7 +5,8 @@ export const checksText = catalogue({
   theWholeMosaicMovedToward: 'the whole mosaic moved toward the axis',
   frameMovedSoThatIt: 'frame {index} moved so that it contains “{name}”',
   at: '{diameterMm} at {fNumber}',
-  frameByAcrossTheCorners: 'Frame {widthMm} by {heightMm}, {orientation}, {frame} across the corners, with {riseMm} and {shiftMm}.',
+  frameByAcrossTheCorners:
+    'Frame {widthMm} by {heightMm}, {orientation, select, landscape {landscape} other {portrait}}, {frame} across the corners, with {riseMm} and {shiftMm}.',
   imageCircle: 'Image circle {diameterMm}.',
   imageCircleUnknown: 'Image circle unknown.',
   sharpCircleAt: 'Sharp circle at {fNumber} {diameterMm}.',
@@ -19,7 +20,7 @@ export const checksText = catalogue({
   shadeIt: 'shade it',
   leaveItSo: 'leave it so',
   mAway: '{distanceM} m away',
-  theFrameIn: 'the frame in {orientation}',
+  theFrameIn: 'the frame in {orientation, select, landscape {landscape} other {portrait}}',
   theLensMUp: 'the lens {cameraHeightM} m up',
   levelTheCamera: 'level the camera',
   pitchedUp: ', pitched {pitchDeg}° {pitchDeg2, select, yes {up} other {down}}',

@@ -1,6 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const exposureText = catalogue({
+  thirds: 'thirds',
   slideFilmOrLightThat: 'slide film, or light that is nearly right',
   oneAndTwoThirds: 'one and two thirds',
   blendingWithFewFrames: 'blending with few frames',

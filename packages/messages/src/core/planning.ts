@@ -1,6 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const planningText = catalogue({
+  nothing: 'nothing',
   aPinCannotBeFocused: 'A pin cannot be focused at all at this setting.',
   noPinYetOnlyDiffraction: 'No pin {sharp} yet; only diffraction can be told.',
   sharp: '{left} sharp',

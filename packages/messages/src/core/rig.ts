@@ -1,6 +1,11 @@
 import { catalogue } from '../catalogue';
 
 export const rigText = catalogue({
+  bellows: 'bellows',
+  diagonal: 'diagonal',
+  width: 'width',
+  height: 'height',
+  twoWeights: '{first} and {second}',
   bellowsmaxmmIsItMustBe: 'bellowsMaxMm is {bellowsMaxMm}; it must be at least the shortest length, {bellowsMinMm} mm.',
   measured: 'measured',
   fromTheMakersTable: 'from the maker’s table',

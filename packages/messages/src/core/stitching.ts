@@ -3,5 +3,6 @@ import { catalogue } from '../catalogue';
 export const stitchingText = catalogue({
   overlapIsItMustBe: 'overlap is {least}; it must be from 0 to less than 0.9.',
   fourQuarterTurns: 'four quarter turns',
-  frameIn: '{columns} × {rows} = {length} {length, plural, one {frame} other {frames}} in {orientation}',
+  frameIn:
+    '{columns} × {rows} = {length} {length, plural, one {frame} other {frames}} in {orientation, select, landscape {landscape} other {portrait}}',
 });

@@ -1,6 +1,8 @@
 import { catalogue } from '../catalogue';
 
 export const wordsText = catalogue({
+  landscape: 'landscape',
+  portrait: 'portrait',
   noRise: 'no rise',
   ofRise: '{riseMm} of rise',
   ofFall: '{riseMm} of fall',

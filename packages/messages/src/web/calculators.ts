@@ -1,6 +1,15 @@
 import { catalogue } from '../catalogue';
 
 export const calculatorsText = catalogue({
+  fNumber: 'f-number',
+  clear: 'clear',
+  shades: 'shades',
+  cuts: 'cuts',
+  normal: 'normal',
+  offsetMm: 'distance in mm',
+  yes: 'yes',
+  no: 'no',
+  contrast: 'contrast',
   focus: 'Focus',
   coverage: 'Coverage',
   perspective: 'Perspective',
@@ -19,7 +28,6 @@ export const calculatorsText = catalogue({
   limits: 'Limits:',
   schools: 'Schools:',
   atTheCommandLine: 'At the command line:',
-  npxGangwayCalc: "npx gangway calc {name} ''{input}''",
   aLineForEachX: 'a line for each: x, y, z',
   none: 'none',
   nearAndFarEndAgainst: 'Near and far end against aperture',

@@ -1,6 +1,8 @@
 import { catalogue } from '../catalogue';
 
 export const logText = catalogue({
+  yes: 'yes',
+  no: 'no',
   photographsOfGlassAndNotes: 'Photographs of glass and notes',
   nameName2TakeidSelectYes: '{name}, {name2}{takeId, select, yes {} other {, with a shot}}',
   delete: 'Delete {name}',

@@ -1,6 +1,10 @@
 import { catalogue } from '../catalogue';
 
 export const proofText = catalogue({
+  ready: 'ready',
+  exposing: 'exposing',
+  delivering: 'delivering',
+  unplugged: 'unplugged',
   mustBeAWholeNumber: '{label} must be a whole number from {min} to {max}.',
   assembling: 'Assembling',
   assemble: 'Assemble',

@@ -1,6 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const uiText = catalogue({
+  messages: 'Messages ({hotkey})',
   close: 'Close',
   tryAgain: 'Try again',
   thisNameCannotBeUsed: 'This name cannot be used.',

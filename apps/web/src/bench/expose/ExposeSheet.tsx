@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { exposeText } from '@gangway/messages/web/bench/expose';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
@@ -231,9 +232,9 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
                   found.filters.length === 0
                     ? exposeText.lessThanAnyUsualFilter
                     : say(exposeText.makeIt, {
-                        filters: found.filters
-                          .map((stops) => say(exposeText.stop2, { stops: fixed(stops * 0.3, 1), stops2: stops }))
-                          .join(' and '),
+                        filters: listed(
+                          found.filters.map((stops) => say(exposeText.stop2, { stops: fixed(stops * 0.3, 1), stops2: stops })),
+                        ),
                         timeS: timeWords(found.timeS),
                       }),
               })}{' '}

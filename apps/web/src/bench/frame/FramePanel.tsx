@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { frameText } from '@gangway/messages/web/bench/frame';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
@@ -143,7 +144,7 @@ function meetWords([x, y]: readonly [number, number]): string {
     ...(Math.abs(x) < 0.05 ? [] : [say(frameText.mmRightOf, { x: fixed(Math.abs(x), 1), x2: x > 0 ? 'yes' : 'no' })]),
     ...(Math.abs(y) < 0.05 ? [] : [say(frameText.mmAbove, { y: fixed(Math.abs(y), 1), y2: y > 0 ? 'yes' : 'no' })]),
   ];
-  return parts.length === 0 ? frameText.theyMeetInTheCentre : say(frameText.theyMeetTheCentre, { parts: parts.join(' and ') });
+  return parts.length === 0 ? frameText.theyMeetInTheCentre : say(frameText.theyMeetTheCentre, { parts: listed(parts) });
 }
 
 function AcceptedField({

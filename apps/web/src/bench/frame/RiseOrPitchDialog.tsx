@@ -106,7 +106,7 @@ function LevelDrawing({
 
 function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly geometry: Geometry }) {
   const mpx = (pixels: number | null) => (pixels === null ? '' : say(frameText.mpx, { pixels: fixed(pixels / 1e6, 1) }));
-  const out = (mm: number) => (mm <= 0 ? 'nothing' : say(frameText.mmOfTheSubject, { mm: fixed(mm, 1) }));
+  const out = (mm: number) => (mm <= 0 ? frameText.nothing : say(frameText.mmOfTheSubject, { mm: fixed(mm, 1) }));
   const { widthMm, heightMm } = geometry.wholeFrame;
   return (
     <table className="mt-3 w-full border-collapse text-sm tabular-nums">

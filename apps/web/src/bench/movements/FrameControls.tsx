@@ -1,3 +1,4 @@
+import { ORIENTATION_LABELS } from '@gangway/core/words';
 import { fixedNumber } from '@gangway/messages/number';
 import { movementsText } from '@gangway/messages/web/bench/movements';
 import type { Geometry } from '@gangway/core/geometry/geometry';
@@ -62,8 +63,8 @@ const OrientationChoice = memo(function OrientationChoice({
         <ToggleGroup.Item
           key={orientation}
           value={orientation}
-          aria-label={orientation}
-          title={orientation}
+          aria-label={ORIENTATION_LABELS[orientation]}
+          title={ORIENTATION_LABELS[orientation]}
           className="grid h-8 w-9 place-items-center first:border-r first:border-rule data-[state=on]:bg-accent data-[state=on]:text-on-accent"
         >
           {orientation === 'landscape' ? <RectangleHorizontal size={18} aria-hidden /> : <RectangleVertical size={18} aria-hidden />}

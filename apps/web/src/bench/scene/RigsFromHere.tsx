@@ -1,3 +1,4 @@
+import { ORIENTATION_LABELS } from '@gangway/core/words';
 import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
 import { useMemo, useState } from 'react';
@@ -81,12 +82,16 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
           </thead>
           <tbody>
             {rows.map(({ rig, found }) => (
-              <tr key={`${rig.rigId ?? ''}${found.orientation}`} className="border-b border-hairline align-top" data-state={found.state}>
+              <tr
+                key={`${rig.rigId ?? ''}${ORIENTATION_LABELS[found.orientation]}`}
+                className="border-b border-hairline align-top"
+                data-state={found.state}
+              >
                 <Th scope="row" className="py-1.5 pr-2 text-left">
                   <span className="flex gap-2">
                     <StateMark state={found.state} />
                     <span>
-                      {rig.name}, {found.orientation}
+                      {rig.name}, {ORIENTATION_LABELS[found.orientation]}
                       <span className="block font-normal text-ink-soft">{verdictLine(found)}</span>
                     </span>
                   </span>

@@ -33,6 +33,11 @@ export function MosaicDrawing({ geometry }: { readonly geometry: Geometry }) {
         10,
     ) * 10;
   const plane = useMemo(() => (size ? planeFor(size.width, size.height, halfMm) : null), [size, halfMm]);
+  const lightTop = plane && circles.light ? topOf(circles.light, plane) : 0;
+  const lightBase = lightTop > 16 ? lightTop - 5 : lightTop + 13;
+  const sharpTop = plane && circles.sharp ? topOf(circles.sharp, plane) : 0;
+  // Below its own line, and never on the line of the other circle.
+  const sharpBase = Math.abs(sharpTop + 13 - lightBase) < 14 ? lightBase + 14 : sharpTop + 13;
   return (
     <div ref={ref} className="relative h-full min-h-64 w-full overflow-hidden border border-hairline">
       {size && plane && (
@@ -45,11 +50,12 @@ export function MosaicDrawing({ geometry }: { readonly geometry: Geometry }) {
           data-testid="mosaic"
           id="mosaic-drawing"
         >
-          <Circle plane={plane} circle={circles.light} words={stitchText.imageCircle} dashed />
+          <Circle plane={plane} circle={circles.light} words={stitchText.imageCircle} base={lightBase} dashed />
           <Circle
             plane={plane}
             circle={circles.sharp}
             words={say(stitchText.sharpAt, { fNumber: apertureWords(geometry.settings.fNumber) })}
+            base={sharpBase}
           />
           {laid ? (
             <Frames geometry={geometry} laid={laid} plane={plane} />
@@ -68,15 +74,27 @@ function outlineOf({ left, right, lower, upper }: Rect, { x, y }: Plane): string
   return `M${x(left)} ${y(upper)}H${x(right)}V${y(lower)}H${x(left)}Z`;
 }
 
+/** Where a circle of the drawing has its highest point, px. */
+function topOf({ diameterMm, outline }: DrawnCircle, plane: Plane): number {
+  return outline
+    ? Math.min(...Array.from({ length: outline.length / 2 }, (_, i) => plane.y(outline[2 * i + 1] ?? 0)))
+    : plane.y(0) - (diameterMm / 2) * plane.pixelsPerMm;
+}
+
+type DrawnCircle = CircleOnBack & { readonly outline: Float64Array | null };
+
 function Circle({
   plane,
   circle,
   words,
+  base,
   dashed = false,
 }: {
   readonly plane: Plane;
-  readonly circle: (CircleOnBack & { readonly outline: Float64Array | null }) | null;
+  readonly circle: DrawnCircle | null;
   readonly words: string;
+  /** The base line of the words, px. */
+  readonly base: number;
   readonly dashed?: boolean;
 }) {
   if (!circle) return null;
@@ -88,9 +106,6 @@ function Circle({
     ...(dashed && { strokeDasharray: '2 4' }),
   };
   const { outline } = circle;
-  const top = outline
-    ? Math.min(...Array.from({ length: outline.length / 2 }, (_, i) => plane.y(outline[2 * i + 1] ?? 0)))
-    : plane.y(0) - r;
   return (
     <g>
       {outline ? (
@@ -103,7 +118,7 @@ function Circle({
       )}
       <text
         x={plane.x(0)}
-        y={dashed && top > 16 ? top - 5 : top + 13}
+        y={base}
         textAnchor="middle"
         fontSize="11"
         fill="var(--ink-soft)"

@@ -89,7 +89,7 @@ function Table({ chosen, first, measure, onMeasure }: TableProps) {
     </tr>
   );
   const spare = (mm: number | null) => {
-    if (mm === null) return 'unknown';
+    if (mm === null) return compareText.unknown;
     if (mm < 0) return say(compareText.tooSmall, { mm: mmWords(-mm) });
     return mmWords(mm);
   };

@@ -13,7 +13,7 @@ import {
 import { ArrowDown, ArrowUp, Plus, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import { figureWords } from '@gangway/contract/figureText';
+import { figureText, figureWords } from '@gangway/contract/figureText';
 import type { ItemRow } from '@gangway/contract/kit';
 import { applies, figureOf, figuresOf, itemOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import { KINDS } from '@gangway/core/kit/registry';
@@ -28,8 +28,7 @@ import { TextButton } from '../../ui/TextButton';
 
 /** How many figures that have a meaning for an item are not known. */
 function unknownIn(item: KitItem): number {
-  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureWords(figure, valueOf(item, key)) === 'unknown')
-    .length;
+  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureText(figure, valueOf(item, key)) === '').length;
 }
 
 const helper = createColumnHelper<ItemRow>();
@@ -61,7 +60,7 @@ function columnsOf(kind: Kind) {
 
 export function usedWords({ rigs, stands }: ItemRow['used']): string {
   const words = [rigs > 0 ? say(itemsText.rig, { rigs }) : '', stands > 0 ? say(itemsText.setup, { stands }) : ''];
-  return words.filter((part) => part !== '').join(', ') || 'nothing';
+  return words.filter((part) => part !== '').join(', ') || itemsText.nothing;
 }
 
 /** Everything of one kind in a table: searched, filtered, sorted, opened, duplicated, archived. */

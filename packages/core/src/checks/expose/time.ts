@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { workingExposure, type Working } from '../../exposure/working';
@@ -87,7 +88,7 @@ function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
   const base = { shutter: shutter.kind, bulb: takes.some(({ bulb }) => bulb) };
   const open = { ...base, state: 'unknown' as const, neededS: null, endS: null, end: 'slow' as const, spareStops: null };
   const dark = lines.filter(({ stops }) => stops === null).map(({ words }) => words);
-  if (dark.length > 0) return { ...open, lacks: say(exposeText.theFilterFactorOf, { dark: dark.join(' and ') }) };
+  if (dark.length > 0) return { ...open, lacks: say(exposeText.theFilterFactorOf, { dark: listed(dark) }) };
   const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
   if (takes.length < wanted) return { ...open, lacks: exposeText.theFilmsReciprocity };
   const ends = againstEnds(working);

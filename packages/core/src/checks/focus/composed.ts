@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import { degrees } from '../../angles';
@@ -32,7 +33,7 @@ export const composed = defineCheck<'composed', ComposedFacts>({
         ? ''
         : say(focusText.toTheRight, { shiftMm: mmWords(Math.abs(shiftMm)), shiftMm2: shiftMm > 0 ? 'yes' : 'no' }),
     ].filter(Boolean);
-    return say(focusText.tiltingMovedTheLensAnd, { parts: parts.join(' and ') });
+    return say(focusText.tiltingMovedTheLensAnd, { parts: listed(parts) });
   },
   note: () => focusText.itsPivotIsBehindThe,
   missing: () => null,

@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { verdictsText } from '@gangway/messages/core/rig/verdicts';
 import { say } from '@gangway/messages/say';
 import { definitionCircle } from '../../coverage/circle';
@@ -23,9 +24,7 @@ export function circleVerdict(parts: RigParts): Verdict {
   const behind =
     convertersOf(parts).length > 0
       ? say(verdictsText.behind, {
-          parts: convertersOf(parts)
-            .map(({ name }) => name)
-            .join(' and '),
+          parts: listed(convertersOf(parts).map(({ name }) => name)),
         })
       : '';
   const note = evidenceWords(parts);

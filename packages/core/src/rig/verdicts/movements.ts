@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { verdictsText } from '@gangway/messages/core/rig/verdicts';
 import { say } from '@gangway/messages/say';
 import { fixed, mmWords } from '../../words';
@@ -36,5 +37,5 @@ function tiltWords({ name, tiltDeg, swingDeg, oneWay, lock, pivotMm }: Tilter): 
     pivotMm === null || pivotMm === 0
       ? ''
       : say(verdictsText.aboutAPivotBehindThe, { pivotMm: mmWords(Math.abs(pivotMm)), pivotMm2: pivotMm > 0 ? 'yes' : 'no' });
-  return `${name} ${amount.join(' and ')}${lock === null ? '' : how[lock]}${pivot}.`;
+  return `${name} ${listed(amount)}${lock === null ? '' : how[lock]}${pivot}.`;
 }

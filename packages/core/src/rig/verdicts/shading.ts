@@ -1,3 +1,4 @@
+import { listed } from '@gangway/messages/list';
 import { verdictsText } from '@gangway/messages/core/rig/verdicts';
 import { say } from '@gangway/messages/say';
 import { capital, fixed, mmWords } from '../../words';
@@ -47,10 +48,7 @@ export function frontVerdict(parts: RigParts): Verdict | null {
   const { widestFNumber, smallestFNumber } = stack.value;
   const open = stackShade(stack.value, widestFNumber, fieldDeg);
   const closed = stackShade(stack.value, smallestFNumber, fieldDeg);
-  const names = parts.front
-    .filter(({ kind }) => kind !== 'ring')
-    .map(({ name }) => name)
-    .join(' and ');
+  const names = listed(parts.front.filter(({ kind }) => kind !== 'ring').map(({ name }) => name));
   const at = far.movementMm === 0 ? '' : say(verdictsText.atOfMovement2, { movementMm: mmWords(far.movementMm) });
   if (open === 'clear') return verdict('front', 'passes', say(verdictsText.shadesNoCornerAtAny, { names, at }));
   const thread = clearingThread(parts, stack.value, fieldDeg);

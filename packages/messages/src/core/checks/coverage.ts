@@ -10,7 +10,7 @@ export const coverageText = catalogue({
   allCornersOf: 'All corners of {of}',
   allFourCorners: 'All four corners',
   areInTheWithTo: '{all} are in the {circle}{at}, with {state}{valueMm}{margin} to spare.',
-  of: ' of {control}',
+  of: ' of {control, select, rise {rise} other {fall}}',
   ofShiftToTheRight: ' of shift to the right',
   ofShiftToTheLeft: ' of shift to the left',
   ofMovementInThisDirection: ' of movement in this direction',

@@ -18,7 +18,7 @@ export const exposeText = catalogue({
   frameOfFilm: '{takes} {takes, plural, one {frame} other {frames}} of film',
   needsLeft: 'Needs {needs}; {left} left.',
   noneIs: 'none is',
-  only: 'only {left} {are}',
+  only: 'only {left} {are, select, is {is} other {are}}',
   needsButLeft: 'Needs {needs}, but {left} left.',
   sayHowManyFramesAre: 'Say how many frames are left, in the step Expose.',
   flashLightsTheWholeFrame: 'Flash lights the whole frame at every shutter speed of the {name}.',

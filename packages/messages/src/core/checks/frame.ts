@@ -9,8 +9,10 @@ export const frameText = catalogue({
   theLensHasNoImage: 'The lens has no image circle entered, so whether the light reaches it is unknown. Shade it.',
   neverLookAtTheSun: 'Never look at the sun through a lens or a loupe, and do not leave it on the sensor.',
   partOfTheSubjectIs: 'Part of the subject is behind the camera.',
-  theSubjectGoesBeyondThe: 'The subject goes {spareMm} beyond the {edge} edge of the frame.',
-  theWholeSubjectIsIn: 'The whole subject is in the frame, {state}{spareMm} from the {edge} edge.',
+  theSubjectGoesBeyondThe:
+    'The subject goes {spareMm} beyond the {edge, select, upper {upper} lower {lower} left {left} other {right}} edge of the frame.',
+  theWholeSubjectIsIn:
+    'The whole subject is in the frame, {state}{spareMm} from the {edge, select, upper {upper} lower {lower} left {left} other {right}} edge.',
   makesTheOuterVerticalsConverge: 'makes the outer verticals converge',
   raisesOneEndOfThe: 'raises one end of the horizon',
   pxInTheFile: ', {px} px in the file',
@@ -19,7 +21,7 @@ export const frameText = catalogue({
   rolledClockwise: 'rolled {of, select, yes {clockwise} other {anticlockwise}}',
   beyondTheWanted: ' beyond the {wantedDeg}° wanted',
   theBackIsByOver: 'The back is {way} by {by}°{wanted}, {spareDeg}° over tolerance.',
-  withinOfWithToSpare: '{found}: within {allowed}° of {worse}, with {state}{spareDeg}° to spare.',
+  withinOfWithToSpare: '{found}: within {allowed}° of {worse, select, roll {roll} other {pitch}}, with {state}{spareDeg}° to spare.',
   theHorizonIsWithinTolerance: 'The horizon is within tolerance',
   verticalsAndHorizontalsAreWithin: 'Verticals and horizontals are within tolerance',
   verticalsConvergeAsWantedBy: 'Verticals converge as wanted, by {wantedDeg}° of pitch; horizontals are within tolerance',

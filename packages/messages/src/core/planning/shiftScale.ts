@@ -1,6 +1,8 @@
 import { catalogue } from '../../catalogue';
 
 export const shiftScaleText = catalogue({
+  rise: 'rise',
+  fall: 'fall',
   riseAndRight: 'rise and right',
   shiftRight: 'shift right',
   fallAndRight: 'fall and right',

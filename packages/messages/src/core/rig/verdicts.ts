@@ -86,7 +86,7 @@ export const verdictsText = catalogue({
   theFlangeDistancesAgreeNothing: 'The flange distances agree; nothing is needed between the flanges.',
   mmBetweenTheFlangesExactly: '{total} mm between the flanges, exactly what the flange distances require.',
   adaptersTogether: '{length} adapters together',
-  needsMmBetweenFlangesMm: 'Needs {max} mm between flanges; {what} {thing} {haveMm} mm thick.',
+  needsMmBetweenFlangesMm: 'Needs {max} mm between flanges; {what} {thing, select, is {is} other {are}} {haveMm} mm thick.',
   theFlangeDistancesDifferBy: 'The flange distances differ by {neededMm} and nothing is between the flanges.',
   needsMmBetweenFlangesThere: 'Needs {neededMm} mm between flanges; there are only {haveMm} mm.',
 });

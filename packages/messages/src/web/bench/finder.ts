@@ -2,7 +2,8 @@ import { catalogue } from '../../catalogue';
 
 export const finderText = catalogue({
   chooseASubjectInThe: 'Choose a subject in the step Position to see the picture here.',
-  thePictureWithAndAt: 'The picture {orientation}, with {riseMm} and {shiftMm} at {fNumber}. {settings}',
+  thePictureWithAndAt:
+    'The picture {orientation, select, landscape {landscape} other {portrait}}, with {riseMm} and {shiftMm} at {fNumber}. {settings}',
   theJoinedPictureInThe: 'The joined picture in the Finder: press on a thing, or Enter for the middle, to measure it',
   pictureInTheFinderDrag:
     'Picture in the Finder: drag it, or use the arrow keys, to rise and shift; press on a thing, or Enter for the middle, to measure it',

@@ -1,6 +1,7 @@
 import { catalogue } from '../../catalogue';
 
 export const frameText = catalogue({
+  nothing: 'nothing',
   frame: 'Frame',
   cameraTurned: 'Camera turned',
   keep: 'Keep',

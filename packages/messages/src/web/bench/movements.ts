@@ -12,7 +12,7 @@ export const movementsText = catalogue({
   isBeyondTheEndStop: '{wanted} is beyond the end stop: the slide goes from {minMm} to {maxMm}{along}.',
   slideIsBeyondTheEnd: 'Slide {mm} is beyond the end stop: it goes from {backMm} to {forwardMm}.',
   composedAnew: 'composed anew',
-  frameIn: 'frame in {orientation}',
+  frameIn: 'frame in {orientation, select, landscape {landscape} other {portrait}}',
   isNotOnThisLens: '{fNumber} is not on this lens: it goes from {widestFNumber} to {smallestFNumber}.',
   rise: 'Rise',
   shift: 'Shift',

@@ -12,7 +12,7 @@ export const rigText = catalogue({
   name: 'name: {name} → {name2}',
   theChainIsPutTogether: 'the chain is put together in another way',
   specsOfTheRig: 'specs of the rig',
-  rig: 'rig “{name}”, {orientation}',
+  rig: 'rig “{name}”, {orientation, select, landscape {landscape} other {portrait}}',
   specsOf: 'specs of {name}',
   rig2: 'Rig',
   mmTo: '{focalMm} mm, {widestFNumber} to {smallestFNumber}. {mechanism}',

@@ -38,7 +38,8 @@ export const stitchText = catalogue({
     'Back and forth in rows, which moves least. Each place as the mechanism reads it, rounded to its graduations; the overlap is counted from what is set.',
   atInfinity: 'at infinity',
   at: 'at {focusM}',
-  focusFramesInShot: ': {name}, {fNumber}, focus {focusM}, frames in {orientation}. {takes} {takes, plural, one {shot} other {shots}}.',
+  focusFramesInShot:
+    ': {name}, {fNumber}, focus {focusM}, frames in {orientation, select, landscape {landscape} other {portrait}}. {takes} {takes, plural, one {shot} other {shots}}.',
   framesOfTheSeries: 'Frames of the series',
   frame2: 'Frame',
   stopOfTheBack: 'Stop of the back',
@@ -86,7 +87,7 @@ export const stitchText = catalogue({
   onTheCardAbout: 'On the card, about',
   gbInShot: '{bytes} GB in {takes} {takes, plural, one {shot} other {shots}}',
   film: 'Film',
-  frames: '{frames} frames, {packs} {of}{packs, plural, one {} other {s}}',
+  frames: '{frames} frames, {packs} {of, select, roll {roll} other {holder}}{packs, plural, one {} other {s}}',
   farthestCorner: 'Farthest corner',
   offTheAxis: '{cornerDeg}° off the axis',
   falloffThere: 'Falloff there',

@@ -11,5 +11,6 @@ export const cardText = catalogue({
   pdf: 'PDF',
   svg: 'SVG',
   csv: 'CSV',
-  fMmOfRiseFall: '{orientation}, f/{fNumber}: {limits} mm of rise, fall, left, right, up and right',
+  fMmOfRiseFall:
+    '{orientation, select, landscape {landscape} other {portrait}}, f/{fNumber}: {limits} mm of rise, fall, left, right, up and right',
 });

@@ -1,6 +1,7 @@
 import { catalogue } from '../../catalogue';
 
 export const compareText = catalogue({
+  unknown: 'unknown',
   compareRigs: 'Compare rigs',
   rigsToCompare: 'Rigs to compare',
   chooseTwoRigsOrMore: 'Choose two rigs or more.',

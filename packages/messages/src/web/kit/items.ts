@@ -1,6 +1,7 @@
 import { catalogue } from '../../catalogue';
 
 export const itemsText = catalogue({
+  nothing: 'nothing',
   specsOf: 'specs of {name}',
   added: '{name} added',
   theSpecsOfAreSaved: 'The specs of “{name}” are saved.',

@@ -1,0 +1,150 @@
+import type { Page } from '@playwright/test';
+import { DEMO_JOB_NAME, DEMO_STANDS } from '../packages/contract/src/demo';
+import { DEMO_ITEMS, DEMO_RIGS } from '../packages/contract/src/demoKit';
+import { CALCULATORS } from '../packages/core/src/calculators/registry';
+import { expect, test } from './gangway';
+
+/** What the photographer has typed, or what is the same in every language. */
+const TYPED = [
+  DEMO_JOB_NAME,
+  ...DEMO_STANDS.flatMap(({ name, settings }) => [name, ...settings.pins.map((pin) => pin.name)]),
+  ...DEMO_ITEMS.flatMap(({ name, figures }) => [name, ...Object.values(figures).filter((value) => typeof value === 'string')]),
+  ...DEMO_RIGS.map(({ name }) => name),
+];
+/** Units, formats and names of things that no language translates. */
+const SAME_EVERYWHERE = 'mm px GB MB kB µm nm min ms kg cm km lx EV MP in pt Hz GET POST UTC ISO'.split(' ');
+
+interface Seen {
+  readonly untranslated: readonly string[];
+  readonly clipped: readonly string[];
+  readonly overlapping: readonly string[];
+}
+
+/** Looks at every text that is drawn now: plain letters in it, text cut off, and texts drawn over each other. */
+function look(page: Page): Promise<Seen> {
+  return page.evaluate(
+    ({ typed, same }) => {
+      const longest = [...typed].filter((text) => text.trim() !== '').sort((a, b) => b.length - a.length);
+      const rest = (text: string): string => longest.reduce((left, each) => left.replaceAll(each, ' '), text);
+      const words = (text: string): readonly string[] =>
+        (rest(text).match(/(?<![\p{L}\p{M}.’_/-])[A-Za-z]{2,}(?![\p{L}\p{M}_])/gu) ?? []).filter((word) => !same.includes(word));
+      interface Box {
+        left: number;
+        right: number;
+        top: number;
+        bottom: number;
+      }
+      const drawn: { text: string; box: Box; element: Element }[] = [];
+      /** What of a box is left by the lists and panels that scroll. */
+      const shown = ({ left, right, top, bottom }: Box, element: Element): Box => {
+        const box = { left, right, top, bottom };
+        for (let each = element.parentElement; each; each = each.parentElement) {
+          if (!/auto|scroll/.test(getComputedStyle(each).overflowY)) continue;
+          const frame = each.getBoundingClientRect();
+          box.top = Math.max(box.top, frame.top);
+          box.bottom = Math.min(box.bottom, frame.bottom);
+          box.left = Math.max(box.left, frame.left);
+          box.right = Math.min(box.right, frame.right);
+        }
+        return box;
+      };
+      const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+      for (let node = walker.nextNode(); node; node = walker.nextNode()) {
+        const element = node.parentElement;
+        const text = node.textContent?.trim() ?? '';
+        if (!element || text === '' || element.closest('script, style, code, [data-typed], .sr-only, option')) continue;
+        if (!element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
+        const range = document.createRange();
+        range.selectNodeContents(node);
+        for (const line of range.getClientRects()) {
+          const box = shown(line, element);
+          if (box.right - box.left >= 2 && box.bottom - box.top >= 2) drawn.push({ text, box, element });
+        }
+      }
+      const named = [...document.querySelectorAll('[aria-label], [title], [placeholder]')]
+        .filter((element) => !element.closest('[data-typed]'))
+        .flatMap((element) => ['aria-label', 'title', 'placeholder'].map((name) => element.getAttribute(name) ?? ''));
+      const untranslated = [...drawn.map(({ text }) => text), ...named].filter((text) => words(text).length > 0);
+      const clipped = drawn
+        .filter(({ element, box, text }) => {
+          if (rest(text).trim() === '') return false;
+          // What has a whole version at hand when it is cut short says so by its title.
+          if (element.closest('[title]') && getComputedStyle(element).textOverflow === 'ellipsis') return false;
+          for (let each: Element | null = element; each && each !== document.body; each = each.parentElement) {
+            const style = getComputedStyle(each);
+            if (style.position === 'fixed') return false;
+            if (/auto|scroll/.test(style.overflowX + style.overflowY)) return false;
+            if (!/hidden|clip/.test(style.overflowX)) continue;
+            const frame = each.getBoundingClientRect();
+            if (box.right > frame.right + 1.5 || box.left < frame.left - 1.5 || box.bottom > frame.bottom + 3 || box.top < frame.top - 3)
+              return true;
+          }
+          return box.right > innerWidth + 1.5 || box.left < -1.5;
+        })
+        .map(({ text }) => text);
+      const overlapping: string[] = [];
+      drawn.forEach((a, i) => {
+        for (const b of drawn.slice(i + 1)) {
+          if (a.element === b.element || a.element.contains(b.element) || b.element.contains(a.element)) continue;
+          const across = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left);
+          const down = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top);
+          if (across > 3 && down > 4) overlapping.push(`${a.text} × ${b.text}`);
+        }
+      });
+      return { untranslated: [...new Set(untranslated)], clipped: [...new Set(clipped)], overlapping: [...new Set(overlapping)] };
+    },
+    { typed: TYPED, same: SAME_EVERYWHERE },
+  );
+}
+
+const NOTHING: Seen = { untranslated: [], clipped: [], overlapping: [] };
+
+async function expectWhole(page: Page, name: string): Promise<void> {
+  await expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
+  await page.waitForTimeout(400);
+  const seen = await look(page);
+  expect({ name, ...seen }).toEqual({ name, ...NOTHING });
+}
+
+test('in the pseudo-language the lists and the kit are whole', async ({ page, gangway }) => {
+  test.slow();
+  await page.goto(`${gangway.url}/jobs?language=pseudo`);
+  await expect(page.getByText(DEMO_JOB_NAME).first()).toBeVisible();
+  await expectWhole(page, 'jobs');
+  for (const path of ['/kit/rigs', '/kit/items/lens', '/kit/items/body', '/kit/compare', '/kit/import']) {
+    await page.goto(gangway.url + path);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await expectWhole(page, path);
+  }
+  await page.goto(`${gangway.url}/kit/rigs`);
+  await page.getByRole('link', { name: DEMO_RIGS[1]?.name ?? '' }).click();
+  await expectWhole(page, 'a rig');
+});
+
+test('in the pseudo-language every step of the bench is whole', async ({ page, gangway }) => {
+  test.slow();
+  await page.goto(`${gangway.url}/jobs?language=pseudo`);
+  await page.getByRole('link', { name: /^Slipway/ }).click();
+  for (const step of ['position', 'frame', 'cover', 'focus', 'stitch', 'expose', 'card']) {
+    await page.goto(`${page.url().split('?')[0] ?? ''}?step=${step === 'cover' ? 'coverage' : step}`);
+    await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+    await expectWhole(page, step);
+  }
+});
+
+test('in the pseudo-language calculators, log and proof are whole', async ({ page, gangway }) => {
+  test.slow();
+  await page.goto(`${gangway.url}/calculators?language=pseudo`);
+  for (const { name } of CALCULATORS) {
+    await page.goto(`${gangway.url}/calculators/${name}`);
+    await expect(page.getByRole('definition').first()).toBeVisible();
+    await expectWhole(page, `calculators/${name}`);
+  }
+  await page.goto(`${gangway.url}/jobs`);
+  await page.getByRole('link', { name: /^Ledger/ }).click();
+  const bench = page.url().split('?')[0] ?? '';
+  await page.goto(`${bench}/proof`);
+  await expectWhole(page, 'proof');
+  await page.goto(`${bench.split('/stands/')[0] ?? ''}/log`);
+  await expectWhole(page, 'log');
+});
