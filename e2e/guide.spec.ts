@@ -91,3 +91,21 @@ test('the guide fits a phone without sideways scrolling', async ({ page, gangway
     await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
   }
 });
+
+test('earlier addresses of calculators and steps still lead to them', async ({ page, gangway }) => {
+  await page.goto(`${gangway.url}/guide`);
+  await expect(page).toHaveURL(/\/calculators/);
+  await page.goto(`${gangway.url}/guide/wedge`);
+  await expect(page).toHaveURL(/\/calculators\/wedge$/);
+  await page.goto(gangway.url);
+  await page.getByRole('link', { name: /^Hydraulic tower, small/ }).click();
+  await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
+  const bench = page.url().split('?')[0] ?? '';
+  for (const [earlier, step] of [
+    ['stand', 'Position'],
+    ['cover', 'Coverage'],
+  ] as const) {
+    await page.goto(`${bench}?step=${earlier}`);
+    await expect(page.getByRole('radio', { name: step })).toBeChecked();
+  }
+});
