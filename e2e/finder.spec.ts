@@ -150,6 +150,6 @@ test('without WebGL 2 a plain drawing takes its place and says so', async ({ pag
   });
   await openStand(page, gangway, SMALL);
   await step(page, 'Frame');
-  await expect(page.getByText('No WebGL 2 here: drawn plainly, without blur.')).toBeVisible();
+  await expect(page.getByText('No WebGL 2 here: drawn simply, without blur.')).toBeVisible();
   expect(await page.getByTestId('finder-plain').locator('polygon').count()).toBeGreaterThan(20);
 });

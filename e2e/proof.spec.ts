@@ -171,7 +171,7 @@ test('unplugged in the middle it says so, and goes on from there', async ({ page
   await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(1, { timeout: 120_000 });
   await page.getByRole('button', { name: 'Unplug' }).click();
   await expect(page.getByTestId('back-state')).toHaveText('unplugged');
-  await expect(page.getByRole('alert')).toContainText(/Unplugged in the middle: \d of 8 frames came in/);
+  await expect(page.getByRole('alert')).toContainText(/Unplugged partway: \d of 8 frames came in/);
   await page.getByRole('button', { name: 'Plug in' }).click();
   await page.getByRole('button', { name: /Continue from frame \d/ }).click();
   await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(8, { timeout: 200_000 });

@@ -145,7 +145,7 @@ test('a height is found from what there is, with how sure it is, and refuses wha
   await step(page, 'Position');
   await page.getByRole('button', { name: /Find the height/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Find the height' });
-  await expect(dialog.getByRole('status')).toHaveText('Angle up to the top is still to be given.');
+  await expect(dialog.getByRole('status')).toHaveText('Angle up to the top is missing.');
   await dialog.getByLabel('Angle up to the top').fill('95');
   await expect(dialog.getByRole('status')).toContainText('less than 90°');
   await dialog.getByLabel('Angle up to the top').fill('45');
@@ -213,7 +213,7 @@ test('a massing model is read, scaled by one known length, drawn and kept; what 
   await expect(dialog.getByText('2 triangles. In units of the file it is 8.000 wide, 16.0 high, 4.000 deep.')).toBeVisible();
   await expect(dialog.getByRole('button', { name: 'Use it' })).toBeDisabled();
   await dialog.getByLabel('Known length in metres').fill('-3');
-  await expect(dialog.getByText('“-3” is no length; type metres, more than 0.')).toBeVisible();
+  await expect(dialog.getByText('“-3” is not a length; enter metres, more than 0.')).toBeVisible();
   await dialog.getByLabel('Known length in metres').fill('12');
   await dialog.getByRole('button', { name: 'Use it' }).click();
   await expect(page.getByText('hall.gltf: 6.00 m wide, 12.00 m high, 3.00 m deep, 2 triangles.')).toBeVisible();

@@ -45,7 +45,7 @@ test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, 
   await layOut(page, 'fewest');
   await expect(page.locator('[data-frame]')).toHaveCount(8);
   await type(page, 'Overlap at least', '95');
-  await expect(page.getByRole('alert')).toHaveText('Overlap at least must be from 0 to 80 %.');
+  await expect(page.getByRole('alert')).toHaveText('Minimum overlap must be from 0 to 80 %.');
   await page.keyboard.press('Escape');
   await expect(finding(page, 'room')).toHaveAttribute('data-state', 'unknown');
   await type(page, 'Free on the card', 'lots');

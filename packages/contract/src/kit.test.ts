@@ -203,7 +203,7 @@ describe('files of the kit', () => {
     ['kind,name,name\nlens,a,b', /“name” appears twice/],
     ['{"format":"x"}', /format must be/],
     ['{"format":"gangway-kit","version":9}', /version 9, written by a newer Gangway/],
-    ['{', /not JSON/],
+    ['{', /not valid JSON/],
   ])('a file that is none is refused: %p', (text, words) => {
     const read = readKitFile(text);
     expect(read.ok ? '' : read.message).toMatch(words);
@@ -223,7 +223,7 @@ describe('files of the kit', () => {
     expect(plan(EMPTY, file([item, item], [])).map(({ action }) => action)).toEqual(['add', 'refused']);
     expect(plan(EMPTY, file([], [rig]))[0]?.refused[0]?.message).toMatch(/components are neither in the kit nor in the file/);
     const turned = { ...itemOf('board', item?.id ?? '', 'Plank', {}) };
-    expect(plan(KIT, file([turned], []))[0]?.refused[0]?.message).toMatch(/what a thing is cannot change/);
+    expect(plan(KIT, file([turned], []))[0]?.refused[0]?.message).toMatch(/the kind of an item cannot change/);
   });
 
   test('differences name only what differs', () => {

@@ -154,7 +154,7 @@ describe('jobs', () => {
       [{ place: { ...place, latitudeDeg: 91 } }, /Latitude must be/],
       [{ place: { ...place, timeZone: 'Europe/Nowhere' } }, /Time zone must be a name/],
       [{ day: '2026-13-45' }, /The day must be written/],
-      [{}, /Say what is to be changed/],
+      [{}, /Nothing to change/],
     ] as const) {
       const { body } = await api().patch(`/api/jobs/${job.id}`).send(patch).expect(400);
       expect((body as { error: { message: string } }).error.message).toMatch(words);
@@ -373,7 +373,7 @@ describe('the archive of a job', () => {
       [Buffer.from('Dear reader'), /not an archive/],
       [good.subarray(0, good.length - 40), /not an archive|damaged/],
       [flipped, /damaged/],
-      [climbing, /climbs out of its folder/],
+      [climbing, /points outside its folder/],
       [
         await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }, { version: 9 }) }),
         /version 9, made by a newer Gangway/,

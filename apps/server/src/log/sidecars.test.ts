@@ -221,7 +221,7 @@ describe('CSV and JSON', () => {
     expect(readLog('{"format":"gangway-log","version":99,"takes":[]}', stands)).toEqual({
       trouble: expect.stringContaining('version 99, written by a newer Gangway') as string,
     });
-    expect(readLog('{"broken', stands)).toEqual({ trouble: expect.stringContaining('not JSON') as string });
+    expect(readLog('{"broken', stands)).toEqual({ trouble: expect.stringContaining('not valid JSON') as string });
     expect(readLog(logJson([take, take]), stands)).toMatchObject({ refused: ['Row 2: its id appears twice.'] });
     expect(readLog(logJson([{ ...take, file: '../../x.tif' }]), stands)).toMatchObject({
       takes: [],

@@ -142,7 +142,7 @@ describe('frames come in', () => {
     for (const [name, bytes, words] of [
       ['text.tif', await readFile(join(folder, 'text.tif')), /text\.tif is not a picture/],
       ['cut.png', whole.subarray(0, whole.length / 2), /cut\.png is incomplete or damaged/],
-      ['huge.png', claims, /huge\.png (says that it has 60000 × 60000 px, which is 3600 million|is not a picture)/],
+      ['huge.png', claims, /huge\.png (has 60000 × 60000 px, which is 3600 million|is not a picture)/],
       [
         'drawing.gif',
         await sharp({ create: { width: 64, height: 64, channels: 3, background: 'red' } })
@@ -333,7 +333,7 @@ describe('putting together', () => {
       await sweep(db, boss);
       expect((await read(other.id)).state).toBe(attempt < 3 ? 'waiting' : 'failed');
     }
-    expect((await read(other.id)).error).toMatch(/lost in the middle 3 times/);
+    expect((await read(other.id)).error).toMatch(/stopped 3 times while assembling/);
   });
 
   test('is cancelled at once, wherever it is, and leaves nothing behind', async () => {
@@ -365,7 +365,7 @@ describe('putting together', () => {
       { ...parts(), run: () => Promise.reject(Object.assign(new Error('ENOSPC: no space left on device'), { code: 'ENOSPC' })) },
       id,
     );
-    expect(await read(id)).toMatchObject({ state: 'failed', error: expect.stringMatching(/disk became full/) as string });
+    expect(await read(id)).toMatchObject({ state: 'failed', error: expect.stringMatching(/disk filled up/) as string });
     const set = await filled();
     const { body } = await api().get(`/api/stands/${standId}/frame-sets`).expect(200);
     const frame = (body as { sets: FrameSet[] }).sets.find((each) => each.id === set.id)?.frames[0];

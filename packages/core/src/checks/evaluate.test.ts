@@ -48,7 +48,7 @@ describe('coverage checks', () => {
     expect(light.state).toBe('fails');
     expect(light.corners).toHaveLength(4);
     expect(checkSentence(light)).toBe(
-      'The frame is 43.3 mm across its corners and the image circle only 40.0 mm: it is too small by 3.3 mm even when centred.',
+      'The frame is 43.3 mm across its corners and the image circle only 40.0 mm: 3.3 mm too small even when centred.',
     );
     expect(light.fixes).toEqual([]);
   });

@@ -45,7 +45,7 @@ describe('what checks say', () => {
     expect(said(dark)[0]).toMatch(
       /^fails: The upper corners fall outside the image circle by .* Outside the image circle the picture is black, at any aperture\./,
     );
-    expect(said(base)).toContain('tight: The slide stands at its end of the rotating slide.');
+    expect(said(base)).toContain('tight: The slide is at its end of the rotating slide.');
   });
 
   test('a remedy of several parts names them all', () => {

@@ -70,7 +70,7 @@ describe('matching takes with files', () => {
     expect(rightOnes(found)).toBe(8);
     expect(found.takesLeft).toHaveLength(2);
     expect(found.filesLeft).toEqual(['A00003.tif']);
-    expect(found.remarks.join()).toContain('10 shots were logged and 9 files are here');
+    expect(found.remarks.join()).toContain('10 shots were logged, but there are 9 files');
   });
 
   test('even steps of a mosaic are not shifted by one', () => {

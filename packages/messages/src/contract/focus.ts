@@ -2,10 +2,10 @@ import { catalogue } from '../catalogue';
 
 export const focusText = catalogue({
   weight: 'Weight',
-  aPlaceOfAPin: 'A place of a pin',
+  aPlaceOfAPin: 'Position of a pin',
   aSetupMayHaveAt: 'A setup may have at most {pinsMost} pins.',
   twoPinsHaveTheSame: 'Two pins have the same id.',
-  diagonalOver: 'Diagonal over',
+  diagonalOver: 'Diagonal divided by',
   pixels: 'Pixels',
   pixelsAcross: 'Pixels across',
   printWidth: 'Print width',

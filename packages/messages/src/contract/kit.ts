@@ -18,8 +18,8 @@ export const kitText = catalogue({
   kindMustBeOneOf: 'kind must be one of {kindNames}.',
   aPlaceCanHoldAt: 'A place can hold at most 12 components.',
   kindMustBeOneOf2: 'kind must be one of {rigKinds}.',
-  sayWhatShallChange: 'Say what shall change.',
+  sayWhatShallChange: 'No changes were sent.',
   atMost2000ChangesAt: 'At most 2000 changes at once.',
   formatMustBeGangwayKit: 'format must be “gangway-kit”.',
-  versionMustBeThisGangway: 'version must be {kitFormat}: this Gangway reads no other.',
+  versionMustBeThisGangway: 'version must be {kitFormat}: this Gangway reads no other version.',
 });

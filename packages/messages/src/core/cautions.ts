@@ -16,7 +16,7 @@ export const cautionsText = catalogue({
   doNotForceOrFile: 'Do not force or file a lens for more tilt: springs, sharp edges and old coatings; leave it to a repairer.',
   aCameraOnARail: 'A camera on a rail or a collar: tighten the clamp at every position, and check that the back clears the head below.',
   flashNotIntoTheEyes:
-    'Flash: not into the eyes of drivers or animals, and keep cables off wet floors; have old wiring checked by an electrician.',
+    'Flash: never fire it toward drivers or animals, and keep cables off wet floors; have old wiring checked by an electrician.',
   stepBackFromEdgesAnd: 'Step back from edges and traffic before reading the card; do not work alone where help is far.',
   duringALongSeriesYour: 'During a long series your eyes are on the scales: have somebody watch traffic, tide and edge.',
 });

@@ -1,7 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const checksText = catalogue({
-  framesDrawnTogetherBy: 'frames drawn together by {share} %',
+  framesDrawnTogetherBy: 'frames moved closer by {share} %',
   theWholeMosaicMovedToward: 'the whole mosaic moved toward the axis',
   frameMovedSoThatIt: 'frame {index} moved so that it contains “{name}”',
   at: '{diameterMm} at {fNumber}',
@@ -17,8 +17,8 @@ export const checksText = catalogue({
   fixesThis: '{fix} fixes this',
   passesWithToSpare: '{fix} passes with {leaves} to spare',
   convergeOnPurposeByOf: 'converge on purpose by {convergeDeg}° of pitch',
-  shadeIt: 'shade it',
-  leaveItSo: 'leave it so',
+  shadeIt: 'shade the lens',
+  leaveItSo: 'accept it as it is',
   mAway: '{distanceM} m away',
   theFrameIn: 'the frame in {orientation, select, landscape {landscape} other {portrait}}',
   theLensMUp: 'the lens {cameraHeightM} m up',

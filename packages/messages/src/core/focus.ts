@@ -3,13 +3,13 @@ import { catalogue } from '../catalogue';
 export const focusText = catalogue({
   thePointLiesBehindThe: 'The point lies behind the lens (z is {pointm} m); it must be in front of it.',
   someRaysFromThisPoint:
-    'Some rays from this point run beside the back, so its blur has no end. A smaller aperture, less tilt or a point farther off is needed.',
+    'Some rays from this point never reach the back, so its blur has no limit. Use a smaller aperture, less tilt or a point farther away.',
   distancemIsNoImageIs: 'distanceM is {distanceM}; no image is formed at or inside the focal length, so it must be more than {focalMm} m.',
   sensordistancemIsASubjectIs:
     'sensorDistanceM is {sensorDistanceM}; a subject is never nearer to the sensor than four focal lengths and the nodal gap, {least} m.',
   imagemmIsNothingIsIn: 'imageMm is {imageMm}; nothing is in focus nearer to the lens than {focalMm} mm.',
   fnumberIsWithABlur:
-    'fNumber is {fNumber}; with a blur of {cocMm} mm allowed it must be less than {most}, else everything is sharp enough.',
+    'fNumber is {fNumber}; with a blur of {cocMm} mm allowed it must be less than {most}, otherwise everything is sharp enough.',
   slopedegIsItMustBe: 'slopeDeg is {slopeDeg}; it must be from more than −90 to less than 90.',
   pointsmIsEmptyAtLeast: 'pointsM is empty; at least one pin is needed.',
   mustBeSharp: 'must be sharp',
@@ -24,7 +24,7 @@ export const focusText = catalogue({
     'The plane goes through the lens; no tilt brings it to focus. It must pass the lens at a distance greater than 0.',
   thePlanePassesTheLens: 'The plane passes the lens at {d} mm; for this slope the nearest that a tilt can reach is more than {least} mm.',
   thePlanePassesTheLensAt:
-    'The plane passes the lens at {d} mm; the back would have to be in front of the lens or beyond all distance. Points farther than the focal length of {focalMm} mm are needed.',
+    'The plane passes the lens at {d} mm; the back would have to be in front of the lens or infinitely far behind it. Points must be farther than the focal length of {focalMm} mm.',
   theThreePinsLieIn:
     'The three pins lie in one line, so many planes pass through them. Move one of them aside, or use two pins with tilt or swing alone.',
   thePlaneOfTheThree:
@@ -33,7 +33,7 @@ export const focusText = catalogue({
   insideTheFocalLength: 'inside the focal length',
   thePinLiesZIs: 'The pin lies {where} (z is {z} m); it must be more than {focalMm} m in front of the lens.',
   fnumberIsWithABlurOf:
-    'fNumber is {fNumber}; with a blur of {cocMm} mm allowed it must be less than {focalMm}, else everything is sharp enough.',
+    'fNumber is {fNumber}; with a blur of {cocMm} mm allowed it must be less than {focalMm}, otherwise everything is sharp enough.',
   theDiagonalOfMmDivided: '{cocMm}: the diagonal of {frame} mm divided by {divisor}.',
   thePixelOfM: '{cocMm}: {pixels} × the pixel of {pixelMm} µm.',
   anEyeThatResolvesSees:

@@ -14,7 +14,7 @@ export const sceneText = catalogue({
   theRidge: 'the ridge',
   theFloor: 'the floor',
   theLabel: 'the label',
-  theThing: 'the thing',
+  theThing: 'the object',
   theTableTopUnderIt: 'the table top under it',
   theGroundToTheHorizon: 'the ground to the horizon',
   theGroundToTheLast: 'the ground to the last stake',

@@ -1,7 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const setupText = catalogue({
-  theProportionOfACrop: 'The proportion of a crop',
+  theProportionOfACrop: 'Crop ratio',
   lens: 'Lens',
   tilt: 'Tilt',
   swing: 'Swing',

@@ -7,7 +7,7 @@ export const httpErrorText = catalogue({
   theRequestIsTooLarge: 'The request is too large; at most 256 kB are accepted.',
   whatWasSentIsNot: 'What was sent is not JSON that can be read.',
   whatWasSentMustBe: 'What was sent must be JSON in UTF-8.',
-  theRequestWasInterruptedBefore: 'The request was interrupted before it had arrived completely.',
+  theRequestWasInterruptedBefore: 'The request was interrupted before it had arrived complete.',
   theAddressCannotBeRead: 'The address cannot be read.',
   somethingWentWrongThatGangway: 'Something went wrong that Gangway did not expect; it is in the log under this request’s id.',
 });

@@ -14,5 +14,5 @@ export const benchText = catalogue({
   proof: 'Proof',
   logEveryShotOfThe: 'Log: every shot of the job',
   log: 'Log',
-  benchstepOfTheWork: 'BenchStep of the work',
+  benchstepOfTheWork: 'Steps',
 });

@@ -44,7 +44,7 @@ export const logText = catalogue({
   whatWasSetCorrectA: 'What was set. Correct a value and leave its field; an empty one is unknown, an empty focus is at infinity.',
   removeThisShot: 'Remove this shot',
   done: 'Done',
-  putItBack: 'Put it back',
+  putItBack: 'Restore',
   loadingTheLog: 'Loading the log…',
   shotsImported: '{length} shots imported',
   shotIsImported: '{length} {length, plural, one {shot is} other {shots are}} imported.',

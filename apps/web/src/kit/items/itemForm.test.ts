@@ -26,7 +26,7 @@ describe('the sheet of an item', () => {
     expect(taken.refusals.get('name')).toMatch(/cannot be blank/);
     expect(taken.refusals.get('figures.focalMm')).toMatch(/“wide” is not a number/);
     expect(taken.refusals.get('figures.nearestM')).toBe('Nearest focus, from the sensor must be a number from 0.01 to 100 m.');
-    expect(taken.refusals.get('circles.0.fNumber')).toMatch(/Give the f-number/);
+    expect(taken.refusals.get('circles.0.fNumber')).toMatch(/Enter the f-number/);
   });
 
   test('a sharp circle beyond the image circle is refused at its own row', () => {

@@ -2,7 +2,7 @@ import { catalogue } from '../../catalogue';
 
 export const coverageText = catalogue({
   whetherTheCornersStayIn: 'Whether the corners stay in the {circle}{at} is unknown.',
-  theOnlyItIsToo: 'the {circle}{at} only {diameterMm}: it is too small by {valueMm} even when centred.',
+  theOnlyItIsToo: 'the {circle}{at} only {diameterMm}: {valueMm} too small even when centred.',
   aFrameIsAcrossIts: '{frame, select, yes {A} other {The}} frame is {frameDiagonalMm} across its corners and {lacks}',
   frameOf: 'Frame {number} of {of}: ',
   theBy: '{which}{corners} the {circle}{at} by {valueMm}{margin}.',
@@ -23,7 +23,7 @@ export const coverageText = catalogue({
   outsideTheImageCircleThe: 'Outside the image circle the picture is black, at any aperture.',
   sharpCircle: 'sharp circle',
   at: ' at {fNumber}',
-  theLensHasNoCircle: 'The lens has no circle entered. Enter the image circle, or the sharp circle at one aperture or more.',
+  theLensHasNoCircle: 'The lens has no circle entered. Enter the image circle, or at least one sharp circle.',
   theRigHasNoTravel: 'The rig has no travel entered. Read the last marks of its slides in each direction.',
   whetherTheSlidesReachThis: 'Whether the slides reach this position is unknown.',
   thisRigHasNoMovements: 'This rig has no movements, and none are set.',
@@ -33,7 +33,7 @@ export const coverageText = catalogue({
   beyondThe: '{frame} {spareMm} beyond the {stop}.',
   atFrameThe: 'At frame {number} the',
   the: 'The',
-  slideStandsAtIts: '{frame} slide stands at its {stop}.',
+  slideStandsAtIts: '{frame} slide is at its {stop}.',
   thisPosition: 'this position',
   theSlidesReachWithLeft: 'The slides reach {where}, with {state}{spareMm} left to the {stop}.',
 });

@@ -2,10 +2,11 @@ import { catalogue } from '../../catalogue';
 
 export const movementsText = catalogue({
   focalLengthOrAFlange: 'Focal length or a flange distance is unknown.',
-  itsFlangeDistanceIsThe: 'Its flange distance is the body’s own: infinity only when it touches, so it cannot be tilted there.',
-  heldAgainstTheBodyIt: 'Held against the body it stands {slackMm} mm too far out: never farther than {focalMm} m.',
+  itsFlangeDistanceIsThe:
+    'Its flange distance equals the body’s: it reaches infinity only when it touches the body, so it cannot be tilted there.',
+  heldAgainstTheBodyIt: 'Even held against the body it is {slackMm} mm too far out: it focuses no farther than {focalMm} m.',
   onlyMmOfSlackLittle: 'Only {slackMm} mm of slack: little angle at infinity, more close up.',
-  mmOfSlackSoShort: '{slackMm} mm of slack; so short that a hair of movement loses focus.',
+  mmOfSlackSoShort: '{slackMm} mm of slack; so short that the slightest movement loses focus.',
   mmOfSlackLongAnd: '{slackMm} mm of slack; long and heavy, with little effect for its angle.',
   mmOfSlackToTilt: '{slackMm} mm of slack to tilt in.',
   noMovement: 'no movement',

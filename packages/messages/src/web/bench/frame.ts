@@ -44,7 +44,7 @@ export const frameText = catalogue({
   theSlideEndsThere: 'the slide ends there',
   aCornerFallsOutsideThe: 'a corner falls outside the image circle there',
   aCornerFallsOutsideTheSharp: 'a corner falls outside the sharp circle there',
-  turningMoreWouldPassIt: 'turning more would pass it',
+  turningMoreWouldPassIt: 'turning further would pass it',
   itCannotBeReducedBelow: 'It cannot be reduced below that: {why}. This is the most possible.{cost}',
   turningDoesNotHelp: 'Turning does not help: {why}.',
   stretch: 'Stretch',

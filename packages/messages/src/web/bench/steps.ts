@@ -2,7 +2,7 @@ import { catalogue } from '../../catalogue';
 
 export const stepsText = catalogue({
   card: 'Card',
-  theListForTheSpot: 'The list for the spot',
+  theListForTheSpot: 'Checklist for the location',
   coverage: 'Coverage',
   circleAndMovements: 'Circle and movements',
   expose: 'Expose',

@@ -3,8 +3,8 @@ import { catalogue } from '../../catalogue';
 export const cardText = catalogue({
   isNotCompleteOrLacks: '“{name}” is not complete, or lacks a value that the card needs: ',
   thereIsNoSuchRig: 'There is no such rig. ',
-  toTheRig: 'to the rig',
-  toTheRigs: 'to the rigs',
+  toTheRig: 'back to the rig',
+  toTheRigs: 'back to rigs',
   shiftCard: 'Shift card',
   page: 'Page',
   print: 'Print',
