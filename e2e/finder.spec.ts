@@ -4,7 +4,7 @@ import { conjugates } from '@gangway/core/focus/conjugates';
 import { blurAt } from '@gangway/core/focus/blur';
 import { keystone } from '@gangway/core/perspective/keystone';
 import { crossing, edgeSpread, openFinder, row, step, still, type } from './finder';
-import { expect, openStand, test } from './gangway';
+import { expect, openSetup, test } from './gangway';
 
 const SMALL = /small format/;
 const rise = (page: Page) => page.getByRole('textbox', { name: 'Rise' });
@@ -72,7 +72,7 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
 });
 
 test('says which rig of the kit does it from here, and takes it with what it needs', async ({ page, gangway }) => {
-  await openStand(page, gangway, SMALL);
+  await openSetup(page, gangway, SMALL);
   await step(page, 'Position');
   await page.getByRole('button', { name: 'Which of my rigs can do it?' }).click();
   const dialog = page.getByRole('dialog', { name: 'Rigs that work from here' });
@@ -115,7 +115,7 @@ test('the picture is dragged, nudged with the keys, turned as on the ground glas
 });
 
 test('every kind of subject is chosen, drawn and refused what it cannot be', async ({ page, gangway }) => {
-  await openStand(page, gangway, /44 × 33 back/);
+  await openSetup(page, gangway, /44 × 33 back/);
   await step(page, 'Frame');
   await expect(page.getByText('Choose a subject in the step Position')).toBeVisible();
   for (const kind of [
@@ -148,7 +148,7 @@ test('without WebGL 2 a plain drawing takes its place and says so', async ({ pag
       return kind === 'webgl2' ? null : (Reflect.apply(real, this, [kind, ...rest]) as never);
     } as typeof real;
   });
-  await openStand(page, gangway, SMALL);
+  await openSetup(page, gangway, SMALL);
   await step(page, 'Frame');
   await expect(page.getByText('No WebGL 2 here: drawn simply, without blur.')).toBeVisible();
   expect(await page.getByTestId('finder-plain').locator('polygon').count()).toBeGreaterThan(20);

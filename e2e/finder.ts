@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, openStand, type Gangway } from './gangway';
+import { expect, openSetup, type Gangway } from './gangway';
 
 /** Goes to a step of the bench. */
 export async function step(page: Page, name: 'Position' | 'Frame' | 'Coverage' | 'Focus'): Promise<void> {
@@ -8,7 +8,7 @@ export async function step(page: Page, name: 'Position' | 'Frame' | 'Coverage' |
 
 /** Opens a demo stand at the step Frame, with its picture finished. */
 export async function openFinder(page: Page, gangway: Gangway, stand = /small format/): Promise<void> {
-  await openStand(page, gangway, stand);
+  await openSetup(page, gangway, stand);
   await step(page, 'Frame');
   await still(page);
 }

@@ -5,14 +5,14 @@ import { leastAperture } from '@gangway/core/focus/leastAperture';
 import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
 import { edgeSpread, row, step, still, type } from './finder';
-import { expect, openStand, stored, test, type Gangway } from './gangway';
+import { expect, openSetup, stored, test, type Gangway } from './gangway';
 
 const finding = (page: Page, kind: string) => page.locator(`[data-finding=${kind}]`);
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 const solution = (page: Page, by: string) => page.locator(`[data-solution=${by}]`);
 
 async function openFocus(page: Page, gangway: Gangway, stand: RegExp): Promise<void> {
-  await openStand(page, gangway, stand);
+  await openSetup(page, gangway, stand);
   await step(page, 'Focus');
   await expect(page.getByTestId('section')).toBeVisible();
 }
@@ -42,7 +42,7 @@ test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with 
   await expect(solution(page, 'front')).toContainText(`(f/${least.fNumber.toFixed(1)})`);
   // Tilt by the hinge distance says the same.
   await page.getByLabel('How to place the plane').selectOption('hinge');
-  await page.getByLabel('Plane that is wanted').selectOption('ground');
+  await page.getByLabel('Plane wanted').selectOption('ground');
   await expect(field(page, 'Lens above the plane')).toHaveValue('0.80');
   await expect(page.getByTestId('hinge-answer')).toContainText('tilt 6.46° forward');
   await page.getByText('Table of this rig').click();
@@ -145,7 +145,7 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
 
 test('the ledger sheet: flat and square, nothing to tilt; a wrong tilt is found and cured', async ({ page, gangway }) => {
   await openFocus(page, gangway, /Ledger sheet/);
-  await expect(finding(page, 'pins')).toContainText('in the plane itself');
+  await expect(finding(page, 'pins')).toContainText('in the plane of focus');
   await type(page, 'Tilt', '3');
   await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
   await solution(page, 'none').getByRole('button', { name: 'Apply' }).click();

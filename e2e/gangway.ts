@@ -2,8 +2,8 @@ import { fork, type ChildProcess } from 'node:child_process';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { test as base, expect, type Page } from '@playwright/test';
-import { standSchema } from '@gangway/contract/stand';
-import { openedStand } from '@gangway/contract/storedSetup';
+import { setupSchema } from '@gangway/contract/setup';
+import { openedSetup } from '@gangway/contract/storedSetup';
 import { Client } from 'pg';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
@@ -94,7 +94,7 @@ export const test = base.extend<{ gangway: Gangway; allowErrors: RegExp | null; 
 export { expect };
 
 /** Opens the demo stand whose name matches, on its bench. */
-export async function openStand(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
+export async function openSetup(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
   await page.goto(gangway.url);
   await page.getByRole('link', { name }).click();
   await expect(page.getByRole('region', { name: 'Checks' })).toBeVisible();
@@ -109,5 +109,5 @@ export async function kept(page: Page): Promise<void> {
 export async function stored(page: Page): Promise<SetupSettings> {
   await kept(page);
   const id = new URL(page.url()).pathname.split('/').pop() ?? '';
-  return openedStand(standSchema.parse(await (await page.request.get(new URL(`/api/stands/${id}`, page.url()).href)).json())).settings;
+  return openedSetup(setupSchema.parse(await (await page.request.get(new URL(`/api/stands/${id}`, page.url()).href)).json())).settings;
 }

@@ -1,4 +1,4 @@
-import { expect, openStand, test } from './gangway';
+import { expect, openSetup, test } from './gangway';
 
 test('jobs and stands are made, renamed, duplicated and deleted, and deleting is undone', async ({ page, gangway }) => {
   await page.goto(gangway.url);
@@ -61,11 +61,11 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
 });
 
 test('what was changed on the bench shows in the list of the job', async ({ page, gangway }) => {
-  await openStand(page, gangway, /small format/);
+  await openSetup(page, gangway, /small format/);
   await page.getByRole('button', { name: /^f\/11/ }).click();
   await page.getByRole('link', { name: 'Larkmoor Ropeworks' }).click();
   await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('f/11');
-  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('4 hold');
+  await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem').first()).toContainText('4 pass');
 });
 
 test.describe('addresses of nothing', () => {

@@ -8,7 +8,7 @@ import { unzipSync } from 'fflate';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
-import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
+import { expect, kept, openSetup, stored, test, type Gangway } from './gangway';
 
 async function type(page: Page, name: string, value: string): Promise<void> {
   const field = page.getByRole('textbox', { name, exact: true });
@@ -37,7 +37,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   page,
   gangway,
 }) => {
-  await openStand(page, gangway, /Slipway/);
+  await openSetup(page, gangway, /Slipway/);
   await step(page, 'Expose');
   await expect(page.getByText('Enter the meter reading')).toBeVisible();
   await page.getByLabel('Meter reading').selectOption('ev');
@@ -88,7 +88,7 @@ test.describe('on the phone', () => {
     page,
     gangway,
   }) => {
-    await openStand(page, gangway, /Slipway/);
+    await openSetup(page, gangway, /Slipway/);
     await step(page, 'Card');
     const card = page.getByRole('region', { name: 'Card' });
     await card.getByRole('checkbox', { name: /Open the shutter and the aperture/ }).check();
@@ -145,7 +145,7 @@ test.describe('on the phone', () => {
     // What is refused keeps the sheet open; Escape puts the figure back before it closes anything.
     await sheet.getByRole('button', { name: 'Done' }).click();
     await expect(rise).toHaveValue('three');
-    await sheet.getByRole('button', { name: 'Put it back' }).click();
+    await sheet.getByRole('button', { name: 'Restore' }).click();
     await expect(rise).toHaveValue('−3');
     await rise.fill('four');
     await rise.press('Escape');
@@ -185,7 +185,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
 }) => {
   const folder = mkdtempSync(join(tmpdir(), 'gangway-matched-'));
   try {
-    await openStand(page, gangway, /Ledger sheet/);
+    await openSetup(page, gangway, /Ledger sheet/);
     const standId = new URL(page.url()).pathname.split('/').pop() ?? '';
     await step(page, 'Stitch');
     await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
@@ -326,7 +326,7 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
 }) => {
   const jobId = await demoJob(gangway);
   const job = jobSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}`)).json());
-  await openStand(page, gangway, /Hemp loft/);
+  await openSetup(page, gangway, /Hemp loft/);
   await step(page, 'Expose');
   await page.getByRole('button', { name: 'Log a shot' }).click();
   // It stands in the page at once; here it has to be kept.
@@ -419,7 +419,7 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   await kept(page);
   await page.goto(gangway.url);
   await expect(light).toContainText(/small format: faces east; sun on it 04:\d\d–1\d:\d\d/);
-  await expect(page.getByRole('region', { name: 'To pack' })).toContainText('24 mm shift wide');
+  await expect(page.getByRole('region', { name: 'Packing list' })).toContainText('24 mm shift wide');
   const stands = page.getByRole('list', { name: 'Setups' });
   await stands.getByRole('button', { name: /^Move Hydraulic tower, small format/ }).focus();
   await page.keyboard.press('Space');

@@ -8,14 +8,14 @@ import sharp from 'sharp';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { logSchema } from '@gangway/contract/log';
 import { setsSchema } from '@gangway/contract/proof';
-import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
+import { expect, kept, openSetup, stored, test, type Gangway } from './gangway';
 
 /** The ledger sheet laid out by its wish, the lens held and the back moved; then its proofs. */
 async function openProof(
   page: Page,
   gangway: Gangway,
 ): Promise<{ readonly widthPx: number; readonly heightPx: number; readonly frames: number }> {
-  await openStand(page, gangway, /Ledger sheet/);
+  await openSetup(page, gangway, /Ledger sheet/);
   await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
   await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
   await page.getByLabel('What moves').selectOption('back');
@@ -43,7 +43,7 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   gangway,
 }) => {
   test.setTimeout(240_000);
-  await openStand(page, gangway, /small format/);
+  await openSetup(page, gangway, /small format/);
   await page.getByRole('radio', { name: 'Expose', exact: true }).click();
   await page.getByRole('button', { name: 'two stops' }).click();
   await page.getByLabel('Order of exposures').selectOption('darkFirst');
@@ -146,14 +146,14 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
   expect(sidecar.frames.length).toBe(8);
 
   // A second one, to compare with.
-  await page.getByLabel('Laid').selectOption('whole');
+  await page.getByLabel('Placement').selectOption('whole');
   await page.getByRole('button', { name: 'Assemble the frames' }).click();
   await expect(page.getByRole('radio', { name: 'Blink' })).toBeEnabled({ timeout: 120_000 });
   for (const [way, views] of [
     ['Side by side', 2],
     ['Split', 2],
     ['Blink', 2],
-    ['Alone', 1],
+    ['Single', 1],
   ] as const) {
     await page.getByRole('radio', { name: way }).click();
     await expect(page.getByTestId('deep-view')).toHaveCount(views);
@@ -199,7 +199,7 @@ test.describe('files', () => {
           .tiff()
           .toFile(join(folder, `shot-${i + 1}.tif`));
       writeFileSync(join(folder, 'letter.tif'), 'Dear reader, this is no picture.');
-      await openStand(page, gangway, /Ledger sheet/);
+      await openSetup(page, gangway, /Ledger sheet/);
       await page.getByRole('link', { name: 'Proof', exact: true }).click();
       await page.getByLabel('Frames to add').setInputFiles(['shot-1.tif', 'letter.tif', 'shot-2.tif'].map((name) => join(folder, name)));
       await expect(page.getByRole('button', { name: /^Frame \d/ })).toHaveCount(2);

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { DEMO_JOB_NAME, DEMO_STANDS } from '../packages/contract/src/demo';
+import { DEMO_JOB_NAME, DEMO_SETUPS } from '../packages/contract/src/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '../packages/contract/src/demoKit';
 import { CALCULATORS } from '../packages/core/src/calculators/registry';
 import { expect, test } from './gangway';
@@ -7,7 +7,7 @@ import { expect, test } from './gangway';
 /** What the photographer has typed, or what is the same in every language. */
 const TYPED = [
   DEMO_JOB_NAME,
-  ...DEMO_STANDS.flatMap(({ name, settings }) => [name, ...settings.pins.map((pin) => pin.name)]),
+  ...DEMO_SETUPS.flatMap(({ name, settings }) => [name, ...settings.pins.map((pin) => pin.name)]),
   ...DEMO_ITEMS.flatMap(({ name, figures }) => [name, ...Object.values(figures).filter((value) => typeof value === 'string')]),
   ...DEMO_RIGS.map(({ name }) => name),
 ];

@@ -1,10 +1,10 @@
 import { execFileSync } from 'node:child_process';
-import { expect, kept, openStand, stored, test } from './gangway';
+import { expect, kept, openSetup, stored, test } from './gangway';
 
 test.use({ locale: 'de-DE' });
 
 test('a browser set to German writes and reads decimal commas, and what is stored is a number', async ({ page, gangway }) => {
-  await openStand(page, gangway, /^Hydraulic tower, small/);
+  await openSetup(page, gangway, /^Hydraulic tower, small/);
   const rise = page.getByRole('textbox', { name: 'Rise', exact: true });
   await expect(rise).toHaveValue('11,0');
   await rise.fill('9,4');
@@ -21,7 +21,7 @@ test('a browser set to German writes and reads decimal commas, and what is store
 });
 
 test('the printed card follows the browser that asks for it', async ({ page, gangway }) => {
-  await openStand(page, gangway, /^Hydraulic tower, small/);
+  await openSetup(page, gangway, /^Hydraulic tower, small/);
   const id = new URL(page.url()).pathname.split('/').pop() ?? '';
   const card = async (region: string): Promise<string> => {
     const pdf = await page.request.get(`${gangway.url}/api/stands/${id}/card.pdf?size=a5`, { headers: { 'Accept-Language': region } });

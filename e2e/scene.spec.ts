@@ -7,7 +7,7 @@ import { outline } from '@gangway/core/framing/inFrame';
 import { stretchAt } from '@gangway/core/framing/stretch';
 import { pictured } from '@gangway/core/geometry/standards';
 import { openFinder, row, step, still, type } from './finder';
-import { expect, openStand, stored, test, type Gangway } from './gangway';
+import { expect, openSetup, stored, test, type Gangway } from './gangway';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 const finding = (page: Page, kind: string) => page.locator(`[data-finding=${kind}]`);
@@ -46,7 +46,7 @@ async function held(page: Page): Promise<SetupSettings> {
 }
 
 test('the hydraulic tower is brought in from a wrong start: pitched, rolled and cut', async ({ page, gangway }) => {
-  await openStand(page, gangway, /small format/);
+  await openSetup(page, gangway, /small format/);
   await step(page, 'Position');
   await type(page, 'Pitched up', '14');
   await type(page, 'Rolled clockwise', '1.5');
@@ -57,7 +57,7 @@ test('the hydraulic tower is brought in from a wrong start: pitched, rolled and 
 });
 
 test('the ropewalk front is brought in from a wrong start: beside the picture, behind the quay’s edge', async ({ page, gangway }) => {
-  await openStand(page, gangway, /Ropewalk front/);
+  await openSetup(page, gangway, /Ropewalk front/);
   await step(page, 'Position');
   await type(page, 'Shift', '9');
   await type(page, 'Rise', '-7');
@@ -69,7 +69,7 @@ test('the ropewalk front is brought in from a wrong start: beside the picture, b
 });
 
 test('the hemp loft: a post that is drawn out is turned in on, the centre stays, and the cost is said', async ({ page, gangway }) => {
-  await openStand(page, gangway, /Hemp loft/);
+  await openSetup(page, gangway, /Hemp loft/);
   await step(page, 'Frame');
   await type(page, 'Rolled clockwise', '-0.8');
   await expect(finding(page, 'stretch')).toContainText('stretched to 1.23 times its width; 1.15 is accepted');
@@ -90,7 +90,7 @@ test('the hemp loft: a post that is drawn out is turned in on, the centre stays,
 });
 
 test('the slipway is brought in from a wrong start: too high for the near ground, horizon askew', async ({ page, gangway }) => {
-  await openStand(page, gangway, /Slipway/);
+  await openSetup(page, gangway, /Slipway/);
   await step(page, 'Position');
   await type(page, 'Lens height', '1.4');
   await type(page, 'Rolled clockwise', '2');
@@ -105,7 +105,7 @@ test('dimensions, camera and obstacle are dragged in plan and elevation, and nud
   page,
   gangway,
 }) => {
-  await openStand(page, gangway, /small format/);
+  await openSetup(page, gangway, /small format/);
   await step(page, 'Position');
   const grip = (key: string) => page.locator(`[data-grip=${key}]`);
   const drag = async (key: string, dx: number, dy: number) => {
@@ -141,7 +141,7 @@ test('dimensions, camera and obstacle are dragged in plan and elevation, and nud
 });
 
 test('a height is found from what there is, with how sure it is, and refuses what cannot be', async ({ page, gangway }) => {
-  await openStand(page, gangway, /small format/);
+  await openSetup(page, gangway, /small format/);
   await step(page, 'Position');
   await page.getByRole('button', { name: /Find the height/ }).click();
   const dialog = page.getByRole('dialog', { name: 'Find the height' });
@@ -152,16 +152,16 @@ test('a height is found from what there is, with how sure it is, and refuses wha
   // 1.6 + 24·tan 45°, and √((0.2·tan 45°)² + (24·0.5°/cos² 45°)²) with 0.5° = 0.00873.
   await expect(dialog.getByRole('status')).toHaveText('25.60 m, ± 0.46 m');
   await dialog.getByLabel('How', { exact: true }).selectOption('A test picture');
-  await dialog.getByLabel('The known thing').fill('2.1');
-  await dialog.getByLabel('It is high in the picture').fill('300');
-  await dialog.getByLabel('The whole is high').fill('4200');
+  await dialog.getByLabel('The known object').fill('2.1');
+  await dialog.getByLabel('Its height in the picture').fill('300');
+  await dialog.getByLabel('Height of the whole in the picture').fill('4200');
   await expect(dialog.getByRole('status')).toContainText('29.40 m, ±');
   await dialog.getByRole('button', { name: 'Use it' }).click();
   await expect(field(page, 'Height')).toHaveValue('29.40');
 });
 
 test('a massing model is read, scaled by one known length, drawn and kept; what is none is refused in words', async ({ page, gangway }) => {
-  await openStand(page, gangway, /44 × 33 back/);
+  await openSetup(page, gangway, /44 × 33 back/);
   await step(page, 'Position');
   await page.getByLabel('Subject', { exact: true }).selectOption('Massing model from a file');
   const dialog = page.getByRole('dialog', { name: 'Massing model from a file' });
@@ -295,7 +295,7 @@ test('things are picked and measured, level and plumb are drawn, a light source 
 });
 
 test('cautions are dismissed for the job, on every setup of it, and restored', async ({ page, gangway }) => {
-  await openStand(page, gangway, /small format/);
+  await openSetup(page, gangway, /small format/);
   await step(page, 'Position');
   const mind = page.getByRole('region', { name: 'Cautions' });
   await expect(mind.getByText(/watch the edge behind you/)).toBeVisible();
@@ -318,7 +318,7 @@ for (const colorScheme of ['light', 'dark'] as const) {
     gangway: Gangway;
   }) => {
     await page.emulateMedia({ colorScheme });
-    await openStand(page, gangway, /Hemp loft/);
+    await openSetup(page, gangway, /Hemp loft/);
     for (const size of [
       { width: 1280, height: 800 },
       { width: 390, height: 844 },

@@ -5,7 +5,7 @@ import { join, resolve } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { jobSummarySchema } from '@gangway/contract/job';
-import { standSchema } from '@gangway/contract/stand';
+import { setupSchema } from '@gangway/contract/setup';
 
 // The start command as a person runs it, on a data folder of its own.
 
@@ -77,7 +77,7 @@ test('one command opens on the demo job, a second start is quick and finds every
 
     const third = await start(folder, '--port', '4391', '--reset-demo');
     expect((await jobs(third.url)).map(({ name }) => name)).toEqual(['Larkmoor Ropeworks']);
-    const stand = standSchema.array().parse(((await (await fetch(`${third.url}/api/deleted`)).json()) as { stands: unknown }).stands);
+    const stand = setupSchema.array().parse(((await (await fetch(`${third.url}/api/deleted`)).json()) as { stands: unknown }).stands);
     expect(stand).toEqual([]);
     const stopThird = ended(third.child);
     third.child.kill('SIGTERM');

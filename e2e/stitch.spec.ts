@@ -3,7 +3,7 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Locator, Page } from '@playwright/test';
 import Papa from 'papaparse';
 import { unionOf } from '@gangway/core/mosaic/frames';
-import { expect, kept, openStand, stored, test, type Gangway } from './gangway';
+import { expect, kept, openSetup, stored, test, type Gangway } from './gangway';
 
 const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);
 const facts = (page: Page): Locator => page.getByTestId('mosaic-facts');
@@ -15,7 +15,7 @@ async function type(page: Page, name: string, value: string): Promise<void> {
 }
 
 async function openStitch(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
-  await openStand(page, gangway, name);
+  await openSetup(page, gangway, name);
   await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
   await expect(page.getByTestId('mosaic')).toBeVisible();
 }
@@ -44,13 +44,13 @@ test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, 
   await expect(page.locator('[data-answer=fewest]')).toContainText('4 × 2 = 8 frames in portrait');
   await layOut(page, 'fewest');
   await expect(page.locator('[data-frame]')).toHaveCount(8);
-  await type(page, 'Overlap at least', '95');
+  await type(page, 'Minimum overlap', '95');
   await expect(page.getByRole('alert')).toHaveText('Minimum overlap must be from 0 to 80 %.');
   await page.keyboard.press('Escape');
   await expect(finding(page, 'room')).toHaveAttribute('data-state', 'unknown');
-  await type(page, 'Free on the card', 'lots');
+  await type(page, 'Free space on the card', 'lots');
   await expect(page.getByRole('alert')).toContainText('“lots” is not a number');
-  await type(page, 'Free on the card', '64');
+  await type(page, 'Free space on the card', '64');
   await everythingHolds(page);
   await expect(page.getByTestId('seams')).toBeAttached();
   await kept(page);
@@ -94,7 +94,7 @@ test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, 
 test('a frame dragged away opens the mosaic; it is said, cured with one click and undone', async ({ page, gangway }) => {
   await openStitch(page, gangway, /Ledger sheet/);
   await layOut(page, 'fewest');
-  await type(page, 'Free on the card', '64');
+  await type(page, 'Free space on the card', '64');
   await everythingHolds(page);
   const frame = page.locator('[data-frame="1"]');
   const box = await frame.locator('circle').boundingBox();
@@ -122,14 +122,14 @@ test('a frame dragged away opens the mosaic; it is said, cured with one click an
   await page.locator('[data-frame="9"]').focus();
   await page.keyboard.press('Delete');
   await expect(page.locator('[data-frame]')).toHaveCount(8);
-  await page.getByRole('button', { name: /^With another rig of mine/ }).click();
+  await page.getByRole('button', { name: /^With another rig/ }).click();
   const rigs = page.getByRole('list', { name: 'Rigs' });
   await expect(rigs.getByRole('listitem').filter({ hasText: '44 × 33 back with 90 mm field wide' })).toContainText(
     '4 × 2 = 8 frames in portrait',
   );
   await rigs.getByRole('listitem').filter({ hasText: 'Small body with 24 mm shift wide' }).getByRole('button', { name: 'Use it' }).click();
   await expect(page.locator('[data-frame]')).toHaveCount(1);
-  await page.getByRole('button', { name: 'One picture' }).click();
+  await page.getByRole('button', { name: 'Single picture' }).click();
   await expect(page.locator('[data-frame]')).toHaveCount(0);
 });
 
@@ -142,7 +142,7 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await type(page, 'Megapixels', '80');
   await expect(page.locator('[data-answer=fewest]')).toContainText('3 × 1 = 3 frames in portrait');
   await layOut(page, 'fewest');
-  await type(page, 'Free on the card', '64');
+  await type(page, 'Free space on the card', '64');
   await expect(finding(page, 'parallax')).toHaveAttribute('data-state', 'fails');
   await finding(page, 'parallax')
     .getByRole('button', { name: /slide the camera the other way/ })
@@ -179,7 +179,7 @@ test('the ledger sheet with quarter turns of a small sensor on the plate', async
   await expect(page.locator('[data-answer=fewest]')).toContainText('four quarter turns');
   await layOut(page, 'fewest');
   await expect(page.locator('[data-frame]')).toHaveCount(4);
-  await type(page, 'Free on the card', '8');
+  await type(page, 'Free space on the card', '8');
   await everythingHolds(page);
 });
 

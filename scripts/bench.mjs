@@ -29,7 +29,7 @@ async function core() {
   const folder = mkdtempSync(join(tmpdir(), 'gangway-bench-'));
   const outfile = join(folder, 'core.mjs');
   await build({
-    entryPoints: [join(root, 'bench/core.ts')],
+    entryPoints: [join(root, 'benchmarks/core.ts')],
     outfile,
     bundle: true,
     platform: 'node',
@@ -50,7 +50,7 @@ async function assembly(large) {
   // Beside the packages of the server, which it uses.
   const outfile = join(root, 'apps/server/dist/bench-assembly.mjs');
   await build({
-    entryPoints: [join(root, 'bench/assembly.ts')],
+    entryPoints: [join(root, 'benchmarks/assembly.ts')],
     outfile,
     bundle: true,
     platform: 'node',

@@ -59,8 +59,8 @@ const VIEWS = [
       await bench(/Ledger sheet/)(page);
       await page.getByRole('radio', { name: 'Stitch' }).click();
       await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
-      await page.getByRole('textbox', { name: 'Free on the card' }).fill('64');
-      await page.getByRole('textbox', { name: 'Free on the card' }).press('Enter');
+      await page.getByRole('textbox', { name: 'Free space on the card' }).fill('64');
+      await page.getByRole('textbox', { name: 'Free space on the card' }).press('Enter');
       await page.locator('[data-finding=room][data-state=passes]').waitFor();
       await page.getByLabel('What the mosaic is for').scrollIntoViewIfNeeded();
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });

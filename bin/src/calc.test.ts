@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { DEMO_STANDS } from '@gangway/contract/demo';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import cases from '../../packages/core/checks/calculators.json';
 
@@ -70,7 +70,7 @@ describe('the checks on the command line', () => {
 
   test('are listed, and evaluated for the settings of a setup with their fixes', () => {
     expect(gangwayCheck(['--list']).stdout).toMatch(/^sharpCircle +coverage$/mu);
-    const tower = DEMO_STANDS.find(({ name }) => name === 'Hydraulic tower, small format');
+    const tower = DEMO_SETUPS.find(({ name }) => name === 'Hydraulic tower, small format');
     const settings = tower && storedSettings({ ...tower.settings, movements: { riseMm: 12, shiftMm: 0 }, fNumber: 4 });
     const ran = gangwayCheck([], JSON.stringify(settings));
     expect(ran.stderr).toBe('');

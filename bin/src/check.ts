@@ -1,5 +1,5 @@
 import { firstIssue } from '@gangway/contract/apiError';
-import { standSettingsSchema } from '@gangway/contract/stand';
+import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings } from '@gangway/contract/storedSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
@@ -20,7 +20,7 @@ export async function check(): Promise<number> {
   } catch (error) {
     return refuse(notJson(error), 2);
   }
-  const settings = standSettingsSchema.safeParse(input);
+  const settings = setupSettingsSchema.safeParse(input);
   if (!settings.success) return refuse(firstIssue(settings.error), 1);
   await write(JSON.stringify(checkReport(geometryOf(openedSettings(settings.data)))));
   return 0;

@@ -8,7 +8,7 @@ import { dirname, join, resolve } from 'node:path';
 // where it is looked for.
 
 const ROOT = resolve('.');
-const SOURCES = ['packages', 'apps', 'bin', 'bench', 'e2e', 'scripts/lib', 'tsconfig.json', 'playwright.config.ts', 'package.json'];
+const SOURCES = ['packages', 'apps', 'bin', 'benchmarks', 'e2e', 'scripts/lib', 'tsconfig.json', 'playwright.config.ts', 'package.json'];
 let scratch = '';
 
 beforeAll(() => {
@@ -160,21 +160,21 @@ import { checkSentence, evaluateAll, fixesOf } from '@gangway/core/checks/evalua
 import { fixSetting } from '@gangway/core/checks/wording';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { itemOf } from '@gangway/core/kit/item';
-import { takeOf } from '@gangway/core/log/take';
-import { DEMO_STANDS } from '@gangway/contract/demo';
+import { shotOf } from '@gangway/core/log/shot';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { csvColumns } from '@gangway/contract/kitExchange';
 import { kitItemSchema } from '@gangway/contract/kit';
-import { logTakeSchema } from '@gangway/contract/log';
+import { shotSchema } from '@gangway/contract/log';
 import { logCsv } from '@gangway/contract/logExchange';
 import { ITEM_RECORD } from '@gangway/contract/record/itemRecord';
 import { SHOT_RECORD } from '@gangway/contract/record/shotRecord';
 import { presentVersion, upgraded } from '@gangway/contract/record/versions';
-import { takeXmp, NOWHERE } from '@gangway/contract/xmp';
+import { shotXmp, NOWHERE } from '@gangway/contract/xmp';
 import { COLUMNS } from '../apps/web/src/log/columns';
-const geometry = geometryOf(DEMO_STANDS[0].settings);
-const far = geometryOf({ ...DEMO_STANDS[0].settings, focusM: null });
+const geometry = geometryOf(DEMO_SETUPS[0].settings);
+const far = geometryOf({ ...DEMO_SETUPS[0].settings, focusM: null });
 const id = '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f';
-const shot = logTakeSchema.parse({ ...takeOf(geometry, 'Tower', { frame: null, bracket: null }, null), id, standId: id, at: '2026-11-25T10:30:00Z' });
+const shot = shotSchema.parse({ ...shotOf(geometry, 'Tower', { frame: null, bracket: null }, null), id, standId: id, at: '2026-11-25T10:30:00Z' });
 const { weather, ...old } = shot;
 console.log(JSON.stringify({
   calculator: calculate('diagonal', { widthMm: 3, heightMm: 4 }),
@@ -186,9 +186,9 @@ console.log(JSON.stringify({
   weather,
   column: COLUMNS.at(-1).label,
   csv: logCsv([shot]).includes('weather'),
-  xmp: takeXmp(shot, NOWHERE).includes('gangway:Weather'),
+  xmp: shotXmp(shot, NOWHERE).includes('gangway:Weather'),
   shotVersion: presentVersion(SHOT_RECORD),
-  oldShot: logTakeSchema.safeParse(upgraded(SHOT_RECORD, old, 2)).success,
+  oldShot: shotSchema.safeParse(upgraded(SHOT_RECORD, old, 2)).success,
 }));
 `;
 
@@ -207,7 +207,7 @@ test('each recipe touches no more than its own files, and what it adds is everyw
   const types = spawnSync(join(ROOT, 'node_modules/.bin/tsc'), ['--noEmit', '-p', 'tsconfig.json'], { cwd: scratch, encoding: 'utf8' });
   expect(types.stdout).toBe('');
   expect(types.status).toBe(0);
-  const entry = join(scratch, 'bench', 'look.ts');
+  const entry = join(scratch, 'benchmarks', 'look.ts');
   const bundle = join(scratch, 'look.mjs');
   writeFileSync(entry, LOOK);
   const banner = `--banner:js=import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);`;

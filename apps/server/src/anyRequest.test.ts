@@ -3,13 +3,13 @@ import { randomUUID } from 'node:crypto';
 import fc from 'fast-check';
 import request from 'supertest';
 import { apiErrorSchema } from '@gangway/contract/apiError';
-import { DEMO_STANDS } from '@gangway/contract/demo';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { DEMO_ITEMS } from '@gangway/contract/demoKit';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { logSchema } from '@gangway/contract/log';
-import { standSchema } from '@gangway/contract/stand';
+import { setupSchema } from '@gangway/contract/setup';
 import { storedSettings } from '@gangway/contract/storedSetup';
-import { takeOf } from '@gangway/core/log/take';
+import { shotOf } from '@gangway/core/log/shot';
 import { wholeServer } from './wholeServer.test-support';
 
 jest.setTimeout(120_000);
@@ -18,7 +18,7 @@ let server: Awaited<ReturnType<typeof wholeServer>>;
 let jobId = '';
 let standId = '';
 const api = () => request(server.base);
-const [[tower], [item]] = [DEMO_STANDS, DEMO_ITEMS];
+const [[tower], [item]] = [DEMO_SETUPS, DEMO_ITEMS];
 if (!tower || !item) throw new Error('no demo');
 const opened = tower.settings;
 const known = item;
@@ -27,7 +27,7 @@ const settings = storedSettings(opened);
 beforeAll(async () => {
   server = await wholeServer();
   jobId = jobSchema.parse((await api().post('/api/jobs').send({ name: 'Ropeworks' }).expect(201)).body).id;
-  standId = standSchema.parse((await api().post(`/api/jobs/${jobId}/stands`).send({ name: 'Tower', settings }).expect(201)).body).id;
+  standId = setupSchema.parse((await api().post(`/api/jobs/${jobId}/stands`).send({ name: 'Tower', settings }).expect(201)).body).id;
 });
 
 afterAll(() => server.close());
@@ -115,7 +115,7 @@ const at = (route: string, id: string): string =>
 /** What it sends there. */
 function meant(route: (typeof ROUTES)[number]): unknown {
   const take = {
-    ...takeOf(geometryOf(opened), 'Tower', { frame: null, bracket: null }, null),
+    ...shotOf(geometryOf(opened), 'Tower', { frame: null, bracket: null }, null),
     id: randomUUID(),
     standId,
     at: '2026-06-01T10:00:00Z',
@@ -184,7 +184,7 @@ describe('whatever is asked of the server', () => {
       jobSchema.parse((await api().get(`/api/jobs/${id}`).expect(200)).body);
       logSchema.parse((await api().get(`/api/jobs/${id}/log`).expect(200)).body);
     }
-    standSchema.parse((await api().get(`/api/stands/${standId}`).expect(200)).body);
+    setupSchema.parse((await api().get(`/api/stands/${standId}`).expect(200)).body);
   });
 
   test('what is no JSON, or says it is something else, is refused in a sentence', async () => {

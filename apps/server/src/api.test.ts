@@ -4,11 +4,11 @@ import { createServer, Socket, type AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import request from 'supertest';
 import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
-import { DEMO_JOB_NAME, DEMO_STANDS, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { DEMO_JOB_NAME, DEMO_SETUPS, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { deletedSchema, jobSchema, jobSummarySchema } from '@gangway/contract/job';
-import { standSchema } from '@gangway/contract/stand';
-import { storedSettings, type StoredStand } from '@gangway/contract/storedSetup';
-import { centredStand } from '@gangway/core/planning/centred';
+import { setupSchema } from '@gangway/contract/setup';
+import { storedSettings, type StoredSetup } from '@gangway/contract/storedSetup';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { createApp } from './app';
 import { connect } from './db/connect';
 import { seed } from './seed';
@@ -30,19 +30,19 @@ afterAll(async () => {
 });
 
 const api = () => request(base);
-const settings = storedSettings(centredStand(SMALL_FORMAT_RIG));
+const settings = storedSettings(centredSetup(SMALL_FORMAT_RIG));
 
 async function newJob(name = 'A job'): Promise<string> {
   const { body } = await api().post('/api/jobs').send({ name }).expect(201);
   return jobSchema.parse(body).id;
 }
 
-async function newStand(jobId: string, name = 'A setup'): Promise<StoredStand> {
+async function newSetup(jobId: string, name = 'A setup'): Promise<StoredSetup> {
   const { body } = await api().post(`/api/jobs/${jobId}/stands`).send({ name, settings }).expect(201);
-  return standSchema.parse(body);
+  return setupSchema.parse(body);
 }
 
-const write = (stand: StoredStand, riseMm: number, more: object = {}) => ({
+const write = (stand: StoredSetup, riseMm: number, more: object = {}) => ({
   version: stand.version,
   writeId: randomUUID(),
   name: stand.name,
@@ -53,7 +53,7 @@ const write = (stand: StoredStand, riseMm: number, more: object = {}) => ({
 describe('jobs', () => {
   test('are made, listed, renamed, and keep their stands', async () => {
     const id = await newJob('Boathouse');
-    await newStand(id);
+    await newSetup(id);
     const { body } = await api().patch(`/api/jobs/${id}`).send({ name: '  Boathouse, north  ' }).expect(200);
     expect(jobSchema.parse(body).name).toBe('Boathouse, north');
     const list = await api().get('/api/jobs').expect(200);
@@ -66,7 +66,7 @@ describe('jobs', () => {
 
   test('are duplicated with all their stands, as jobs of their own', async () => {
     const id = await newJob('Weir');
-    const stand = await newStand(id);
+    const stand = await newSetup(id);
     const copy = jobSchema.parse((await api().post(`/api/jobs/${id}/duplicate`).expect(201)).body);
     expect(copy.name).toBe('Weir (copy)');
     expect(copy.stands).toHaveLength(1);
@@ -79,7 +79,7 @@ describe('jobs', () => {
 
   test('that are deleted can be brought back whole', async () => {
     const id = await newJob('Mill');
-    const stand = await newStand(id);
+    const stand = await newSetup(id);
     await api().delete(`/api/jobs/${id}`).expect(200);
     await api().get(`/api/jobs/${id}`).expect(404);
     await api().get(`/api/stands/${stand.id}`).expect(404);
@@ -93,15 +93,15 @@ describe('jobs', () => {
 
 describe('stands', () => {
   test('keep what is written, one version up', async () => {
-    const stand = await newStand(await newJob());
+    const stand = await newSetup(await newJob());
     const sent = write(stand, 7.5);
-    const kept = standSchema.parse((await api().put(`/api/stands/${stand.id}`).send(sent).expect(200)).body);
+    const kept = setupSchema.parse((await api().put(`/api/stands/${stand.id}`).send(sent).expect(200)).body);
     expect(kept).toMatchObject({ version: 2, lastWriteId: sent.writeId, settings: { movements: { riseMm: 7.5 } } });
-    expect(standSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(kept);
+    expect(setupSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(kept);
   });
 
   test('refuse a write against an old version and answer with the present state', async () => {
-    const stand = await newStand(await newJob());
+    const stand = await newSetup(await newJob());
     await api().put(`/api/stands/${stand.id}`).send(write(stand, 3)).expect(200);
     const { body } = await api().put(`/api/stands/${stand.id}`).send(write(stand, 9)).expect(409);
     const conflict = conflictSchema.parse(body);
@@ -110,7 +110,7 @@ describe('stands', () => {
   });
 
   test('know a repeated write for what it is', async () => {
-    const stand = await newStand(await newJob());
+    const stand = await newSetup(await newJob());
     const sent = write(stand, 4);
     const first = await api().put(`/api/stands/${stand.id}`).send(sent).expect(200);
     const again = await api().put(`/api/stands/${stand.id}`).send(sent).expect(200);
@@ -118,15 +118,15 @@ describe('stands', () => {
   });
 
   test('of many writes at once against one version just one is taken', async () => {
-    const stand = await newStand(await newJob());
+    const stand = await newSetup(await newJob());
     const answers = await Promise.all([...Array(12).keys()].map((mm) => api().put(`/api/stands/${stand.id}`).send(write(stand, mm))));
     expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(11).fill(409)]);
   });
 
   test('are duplicated beside each other, deleted, and brought back', async () => {
     const jobId = await newJob();
-    const stand = await newStand(jobId, 'Tower');
-    const copy = standSchema.parse((await api().post(`/api/stands/${stand.id}/duplicate`).expect(201)).body);
+    const stand = await newSetup(jobId, 'Tower');
+    const copy = setupSchema.parse((await api().post(`/api/stands/${stand.id}/duplicate`).expect(201)).body);
     expect(copy).toMatchObject({ name: 'Tower (copy)', version: 1, settings: stand.settings });
     await api().delete(`/api/stands/${stand.id}`).expect(200);
     const gone = await api().put(`/api/stands/${stand.id}`).send(write(stand, 2)).expect(410);
@@ -170,7 +170,7 @@ describe('bad input', () => {
   });
 
   test('a setup with NaN, a negative size or a missing version leaves the kept state as it was', async () => {
-    const stand = await newStand(await newJob());
+    const stand = await newSetup(await newJob());
     const good = write(stand, 1);
     const bad = [
       { ...good, settings: { ...stand.settings, fNumber: null } },
@@ -188,7 +188,7 @@ describe('bad input', () => {
       { ...good, writeId: 'me' },
     ];
     for (const body of bad) await api().put(`/api/stands/${stand.id}`).send(body).expect(400);
-    expect(standSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(stand);
+    expect(setupSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(stand);
   });
 
   test.each(['jobs', 'stands'])('an id of %s that is not there, or cannot be one, is 404', async (kind) => {
@@ -234,7 +234,7 @@ describe('the demo job', () => {
       expect(await seed(db, 'if-empty')).toBe('left alone');
       const app = createApp({ db, logger: pino({ level: 'silent' }), webDir: null });
       const jobs = jobSummarySchema.array().parse(await list(app));
-      expect(jobs).toMatchObject([{ name: DEMO_JOB_NAME, demo: true, standCount: DEMO_STANDS.length }]);
+      expect(jobs).toMatchObject([{ name: DEMO_JOB_NAME, demo: true, standCount: DEMO_SETUPS.length }]);
       expect(await seed(db, 'reset')).toBe('seeded');
       expect(await list(app)).toHaveLength(1);
     } finally {
@@ -326,7 +326,7 @@ describe('a database that goes away', () => {
     const app = createApp({ db: connection.db, logger: pino({ level: 'silent' }), webDir: null });
     const { address, close } = await serving(app);
     try {
-      const stand = await newStand(await newJob());
+      const stand = await newSetup(await newJob());
       await request(address).get('/api/health').expect(200);
       shut = true;
       for (const socket of through) socket.destroy();
@@ -342,7 +342,7 @@ describe('a database that goes away', () => {
         });
       }
       shut = false;
-      const kept = standSchema.parse((await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)).expect(200)).body);
+      const kept = setupSchema.parse((await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)).expect(200)).body);
       expect(kept.settings.movements.riseMm).toBe(6);
     } finally {
       await close();

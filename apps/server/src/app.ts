@@ -10,12 +10,12 @@ import type { Db } from './db/connect';
 import { jsonOnly, loopbackOnly } from './guard';
 import { jobRoutes } from './jobs';
 import { kitRoutes } from './kit';
-import { archiveDoor, archiveRoutes } from './log/archive';
-import { attachmentDoor, logRoutes } from './log/routes';
+import { archiveUpload, archiveRoutes } from './log/archive';
+import { attachmentUpload, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
-import { frameDoor, proofRoutes, type ProofParts } from './proof/routes';
+import { frameUpload, proofRoutes, type ProofParts } from './proof/routes';
 import { answerErrors, unknownRoute } from './httpError';
-import { standRoutes } from './stands';
+import { setupRoutes } from './setups';
 import { answerInRegion } from './region';
 
 export interface AppParts {
@@ -55,7 +55,7 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   app.use(answerInRegion);
 
   const api = Router();
-  if (proof) api.use(frameDoor(db, proof), attachmentDoor(db, proof), archiveDoor(db, proof));
+  if (proof) api.use(frameUpload(db, proof), attachmentUpload(db, proof), archiveUpload(db, proof));
   api.use(jsonOnly);
   api.use((_req, res, next) => {
     res.set('Cache-Control', 'no-store');
@@ -73,7 +73,7 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   api.use(calcRoutes());
   api.use(checkRoutes());
   api.use(jobRoutes(db));
-  api.use(standRoutes(db));
+  api.use(setupRoutes(db));
   api.use(unknownRoute);
   app.use('/api', api);
 

@@ -18,7 +18,7 @@ import { jobs } from './db/schema';
 import { wholeJob } from './jobs';
 import { wholeKit } from './kit';
 import { faceFile, runsOf } from './pdfFonts';
-import { presentStand } from './stands';
+import { presentSetup } from './setups';
 import { idParam, notThere, parsed, HttpError } from './httpError';
 
 const POINTS_PER_MM = 72 / 25.4;
@@ -126,7 +126,7 @@ export function cardRoutes(db: Db): Router {
 
   router.get('/stands/:id/card.pdf', async (req, res) => {
     const { size } = parsed(spotQuery, req.query);
-    const stand = await presentStand(db, idParam(req.params.id, 'setup'));
+    const stand = await presentSetup(db, idParam(req.params.id, 'setup'));
     const [job] = await db.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, stand.jobId));
     const pdf = await drawingPdf(...cardPages({ name: stand.name, job: job?.name ?? '', settings: openedSettings(stand.settings) }, size));
     res.type('pdf').set('Content-Disposition', 'inline').send(pdf);

@@ -1,5 +1,5 @@
 import { Router } from 'express';
-import { standSettingsSchema } from '@gangway/contract/stand';
+import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings } from '@gangway/contract/storedSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
@@ -12,7 +12,7 @@ export function checkRoutes(): Router {
     res.json(checkList());
   });
   router.post('/checks', (req, res) => {
-    res.json(checkReport(geometryOf(openedSettings(parsed(standSettingsSchema, req.body)))));
+    res.json(checkReport(geometryOf(openedSettings(parsed(setupSettingsSchema, req.body)))));
   });
   return router;
 }

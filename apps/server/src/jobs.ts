@@ -7,7 +7,7 @@ import type { Db, DbOrTx } from './db/connect';
 import { setupColumns } from './db/records';
 import { jobs, stands } from './db/schema';
 import { idParam, notThere, parsed } from './httpError';
-import { standAnswer } from './stands';
+import { setupAnswer } from './setups';
 
 type JobRow = typeof jobs.$inferSelect;
 
@@ -50,7 +50,7 @@ export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
     .orderBy(asc(stands.createdAt), asc(stands.id));
   const rank = new Map(row.standOrder.map((standId, i) => [standId, i]));
   const ordered = [...inside].sort((a, b) => (rank.get(a.id) ?? Infinity) - (rank.get(b.id) ?? Infinity) || 0);
-  return { ...summary(row, inside.length), stands: ordered.map(standAnswer) };
+  return { ...summary(row, inside.length), stands: ordered.map(setupAnswer) };
 }
 
 /** A new job with the setups given, in their order; answers its id. */
@@ -86,7 +86,7 @@ export function jobRoutes(db: Db): Router {
       .innerJoin(jobs, and(eq(jobs.id, stands.jobId), isNull(jobs.deletedAt)))
       .where(isNotNull(stands.deletedAt))
       .orderBy(desc(stands.deletedAt));
-    const answer: StoredDeleted = { jobs: await summaries(db, true), stands: gone.map(({ stand }) => standAnswer(stand)) };
+    const answer: StoredDeleted = { jobs: await summaries(db, true), stands: gone.map(({ stand }) => setupAnswer(stand)) };
     res.json(answer);
   });
 

@@ -6,12 +6,12 @@ import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
 import request from 'supertest';
 import { apiErrorSchema } from '@gangway/contract/apiError';
-import { DEMO_STANDS, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { DEMO_SETUPS, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
 import { kitSchema, type Kit, type KitChange } from '@gangway/contract/kit';
-import { standSettingsSchema } from '@gangway/contract/stand';
+import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings, storedSettings, type StoredSettings } from '@gangway/contract/storedSetup';
-import { centredStand } from '@gangway/core/planning/centred';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { itemOf } from '@gangway/core/kit/item';
 import { EMPTY_PLAN } from '@gangway/core/rig/parts';
 import { createApp } from './app';
@@ -83,7 +83,7 @@ describe('the kit', () => {
     const seeded = await kit();
     const [lens] = seeded.items.filter(({ item }) => item.id === SMALL_FORMAT_RIG.parts.lens.id);
     // The rig of each demo stand.
-    const standsOn = (id: string | null): number => DEMO_STANDS.filter(({ settings }) => settings.rig.rigId === id).length;
+    const standsOn = (id: string | null): number => DEMO_SETUPS.filter(({ settings }) => settings.rig.rigId === id).length;
     expect(lens?.used).toEqual({ rigs: 1, stands: standsOn(SMALL_FORMAT_RIG.rigId) });
     expect(seeded.rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.used.stands).toBe(standsOn(FIELD_RIG.rigId));
     expect(seeded.items.filter(({ item }) => DEMO_ITEMS.some(({ id }) => id === item.id))).toHaveLength(DEMO_ITEMS.length);
@@ -184,7 +184,7 @@ describe('stands from before there was a kit', () => {
     ]);
     await pool.query(migration);
     const { rows } = await pool.query<{ settings: StoredSettings }>('select settings from stands where id = $1', [inserted.rows[0]?.id]);
-    const stored = standSettingsSchema.parse(rows[0]?.settings);
+    const stored = setupSettingsSchema.parse(rows[0]?.settings);
     const settings = openedSettings(stored);
     expect(settings).toMatchObject({ orientation: 'portrait', movements: { riseMm: 4, shiftMm: -1 }, rig: { name: 'Old rig', mechanism } });
     expect(settings.rig.lens).toMatchObject({
@@ -201,7 +201,7 @@ describe('stands from before there was a kit', () => {
   });
 
   test('the demo stands are stored without what follows from them', () => {
-    for (const { settings } of DEMO_STANDS) expect(Object.keys(storedSettings(settings).rig).sort()).toEqual(['name', 'parts', 'rigId']);
-    expect(openedSettings(storedSettings(centredStand(FIELD_RIG)))).toEqual(centredStand(FIELD_RIG));
+    for (const { settings } of DEMO_SETUPS) expect(Object.keys(storedSettings(settings).rig).sort()).toEqual(['name', 'parts', 'rigId']);
+    expect(openedSettings(storedSettings(centredSetup(FIELD_RIG)))).toEqual(centredSetup(FIELD_RIG));
   });
 });

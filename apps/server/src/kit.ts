@@ -11,7 +11,7 @@ import { kitItems, kitRigs } from './db/schema';
 import { parsed, HttpError } from './httpError';
 
 /** How often each id stands in a setup, deleted ones included: they can come back. */
-async function useInStands(db: DbOrTx): Promise<ReadonlyMap<string, number>> {
+async function useInSetups(db: DbOrTx): Promise<ReadonlyMap<string, number>> {
   const { rows } = await db.execute<{ id: string; stands: number }>(sql`
     select used.id, count(distinct stands.id)::int as stands
     from stands, lateral (
@@ -34,16 +34,16 @@ export async function wholeKit(db: DbOrTx): Promise<Kit> {
     version: row.version,
     archived: row.archived,
   }));
-  const inStands = await useInStands(db);
+  const inSetups = await useInSetups(db);
   const inRigs = (id: string): number => rigs.filter(({ rig }) => idsIn(rig).includes(id)).length;
   return {
     items: items.map((row) => ({
       item: itemIn(row),
       version: row.version,
       archived: row.archived,
-      used: { rigs: inRigs(row.id), stands: inStands.get(row.id) ?? 0 },
+      used: { rigs: inRigs(row.id), stands: inSetups.get(row.id) ?? 0 },
     })),
-    rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, stands: inStands.get(row.rig.id) ?? 0 } })),
+    rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, stands: inSetups.get(row.rig.id) ?? 0 } })),
   };
 }
 

@@ -9,10 +9,10 @@ import { partsOf } from '@gangway/core/rig/parts';
 import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { FIRST_SUBJECTS } from '@gangway/core/subjects/subject';
-import { centredStand } from '@gangway/core/planning/centred';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { patched } from '@gangway/core/setup/patch';
 import { circleReading } from '@gangway/core/checks/reading';
-import { standSettingsSchema } from './stand';
+import { setupSettingsSchema } from './setup';
 import { openedSettings, storedSettings } from './storedSetup';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
@@ -48,7 +48,7 @@ describe('a setup with any rig of any kit', () => {
             return;
           }
           whole++;
-          const base = centredStand(rig.value);
+          const base = centredSetup(rig.value);
           const settings = patched(
             {
               ...base,
@@ -71,7 +71,7 @@ describe('a setup with any rig of any kit', () => {
             },
           );
           const written = (each: SetupSettings): unknown => JSON.parse(JSON.stringify(storedSettings(each)));
-          const kept = standSettingsSchema.safeParse(written(settings));
+          const kept = setupSettingsSchema.safeParse(written(settings));
           if (!kept.success) throw new Error(kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · '));
           expect(written(openedSettings(kept.data))).toEqual(written(settings));
           const found = evaluateWithFixes(geometryOf(settings));

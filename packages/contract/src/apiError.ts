@@ -1,7 +1,7 @@
 import { apiErrorText } from '@gangway/messages/contract/apiError';
 import { say } from '@gangway/messages/say';
 import { z } from 'zod';
-import { standSchema } from './stand';
+import { setupSchema } from './setup';
 
 /** Every refusal has this shape; `path` names the field as in what was sent. */
 export const apiErrorSchema = z.object({
@@ -14,7 +14,7 @@ export const apiErrorSchema = z.object({
 export type ApiError = z.infer<typeof apiErrorSchema>;
 
 /** The answer to a write against an old version: the present state comes with it. */
-export const conflictSchema = apiErrorSchema.extend({ present: standSchema });
+export const conflictSchema = apiErrorSchema.extend({ present: setupSchema });
 
 /** The first thing wrong with what was sent, as one error. */
 export function firstIssue(error: z.ZodError): ApiError['error'] {

@@ -1,12 +1,12 @@
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import { z } from 'zod';
 import { jobPlaceSchema } from './job';
-import { attachmentSchema, logTakeSchema } from './log';
+import { attachmentSchema, shotSchema } from './log';
 import { nameSchema } from './name';
 import { SHOT_RECORD } from './record/shotRecord';
 import { SETUP_RECORD } from './record/setupRecord';
 import { isJson, presentVersion, upgraded } from './record/versions';
-import { standSettingsSchema } from './stand';
+import { setupSettingsSchema } from './setup';
 
 /** The version of the archive of a job; docs/log.md says what is in it. From version 2 the manifest says in which versions its records are. */
 export const ARCHIVE_VERSION = 2;
@@ -34,8 +34,8 @@ export const archivedJobSchema = z.strictObject({
   dismissedCautions: z.array(z.string()),
   place: jobPlaceSchema.nullable(),
   day: z.iso.date().nullable(),
-  stands: z.array(z.strictObject({ id: z.uuid(), name: nameSchema, settings: standSettingsSchema })).max(2000),
-  takes: z.array(logTakeSchema).max(50_000),
+  stands: z.array(z.strictObject({ id: z.uuid(), name: nameSchema, settings: setupSettingsSchema })).max(2000),
+  takes: z.array(shotSchema).max(50_000),
   attachments: z.array(attachmentSchema.extend({ path: z.string() })).max(5000),
   sets: z
     .array(

@@ -2,19 +2,19 @@ import { SETUP_RECORD } from './record/setupRecord';
 import { upgraded } from './record/versions';
 import fc from 'fast-check';
 import { firstIssue } from './apiError';
-import { DEMO_STANDS, FIELD_RIG } from './demo';
+import { DEMO_SETUPS, FIELD_RIG } from './demo';
 import { copyName, NAME_LONGEST, nameSchema } from './name';
 import { rigSchema } from './rig';
-import { newStandSchema, standSettingsSchema } from './stand';
+import { newSetupSchema, setupSettingsSchema } from './setup';
 import { openedSettings, storedSettings } from './storedSetup';
-import { centredStand } from '@gangway/core/planning/centred';
+import { centredSetup } from '@gangway/core/planning/centred';
 
 const refusal = (schema: { safeParse: (value: unknown) => { success: boolean; error?: unknown } }, value: unknown) => {
   const parsed = schema.safeParse(value);
   if (parsed.success) throw new Error('was not refused');
   return firstIssue(parsed.error as Parameters<typeof firstIssue>[0]);
 };
-const good = storedSettings(centredStand(FIELD_RIG));
+const good = storedSettings(centredSetup(FIELD_RIG));
 const { parts } = FIELD_RIG;
 const withLens = (figures: object) => ({
   ...good,
@@ -27,9 +27,9 @@ const withBack = (figures: object) => ({
 
 describe('what crosses the border', () => {
   test('the demo stands are valid, and what is stored of them opens to the same', () => {
-    for (const { name, settings } of DEMO_STANDS) {
+    for (const { name, settings } of DEMO_SETUPS) {
       const stored = { name, settings: storedSettings(settings) };
-      expect(newStandSchema.parse(stored)).toEqual(stored);
+      expect(newSetupSchema.parse(stored)).toEqual(stored);
       expect(openedSettings(stored.settings)).toEqual(settings);
     }
   });
@@ -37,7 +37,7 @@ describe('what crosses the border', () => {
   test('a setup stored before a figure existed opens with that figure unknown', () => {
     const stored = structuredClone(good);
     delete (stored.rig.parts.lens.figures as { pupilRatio?: unknown }).pupilRatio;
-    const upgradedSettings = standSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
+    const upgradedSettings = setupSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
     expect(openedSettings(upgradedSettings).rig.parts.lens.figures.pupilRatio).toBeNull();
   });
 
@@ -61,7 +61,7 @@ describe('what crosses the border', () => {
     ],
     ['a rig without a focal length', withLens({ focalMm: null }), 'invalid', ['rig', 'parts']],
   ])('%s is refused with its path and a sentence', (_name, value, code, path) => {
-    const error = refusal(standSettingsSchema, value);
+    const error = refusal(setupSettingsSchema, value);
     expect(error.code).toBe(code);
     expect(error.path).toEqual(path);
     expect(error.message).toMatch(/\.$/);
@@ -76,7 +76,7 @@ describe('what crosses the border', () => {
   test('a name of a million characters is refused and not repeated', () => {
     const error = refusal(nameSchema, 'x'.repeat(1_000_000));
     expect(error.message).toBe('The name can have at most 120 characters.');
-    expect(refusal(standSettingsSchema, { ['k'.repeat(1_000_000)]: 1, ...good }).message.length).toBeLessThan(100);
+    expect(refusal(setupSettingsSchema, { ['k'.repeat(1_000_000)]: 1, ...good }).message.length).toBeLessThan(100);
   });
 
   test.each([
@@ -89,13 +89,13 @@ describe('what crosses the border', () => {
       'movements.riseMm: Rise must be a number from −500 to 500 mm.',
     ],
   ])('of the wrong kind, %s, is refused in a sentence that names it', (_what, value, words) => {
-    expect(refusal(standSettingsSchema, value).message).toBe(words);
+    expect(refusal(setupSettingsSchema, value).message).toBe(words);
   });
 
   test('any JSON is either a setup or refused by name, never a throw', () => {
     fc.assert(
       fc.property(fc.jsonValue(), (value) => {
-        const parsed = standSettingsSchema.safeParse(value);
+        const parsed = setupSettingsSchema.safeParse(value);
         if (parsed.success) return false;
         return /[.”]$/u.test(firstIssue(parsed.error).message);
       }),

@@ -5,14 +5,14 @@ import { fixSentence } from '@gangway/core/checks/wording';
 import { patched } from '@gangway/core/setup/patch';
 import { isolate } from '@gangway/core/planning/isolate';
 import { solveFocus } from '@gangway/core/planning/solveFocus';
-import { standSettingsSchema } from './stand';
+import { setupSettingsSchema } from './setup';
 import { storedSettings } from './storedSetup';
 import { worked } from './worked.test-support';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What the server would keep. */
 function keepable(settings: SetupSettings, by: string): void {
-  const kept = standSettingsSchema.safeParse(storedSettings(settings));
+  const kept = setupSettingsSchema.safeParse(storedSettings(settings));
   if (!kept.success)
     throw new Error(
       `“${by}” leaves what cannot be kept: ${kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · ')}`,

@@ -1,5 +1,5 @@
 import { FIRST_ACCEPTED, PLAIN_SCENE } from '@gangway/core/scene/scene';
-import { centredStand } from '@gangway/core/planning/centred';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
 import { builtRig } from './kit';
 import type { Rig } from '@gangway/core/model/rig';
@@ -109,11 +109,11 @@ const twoPixels = (rig: Rig): SharpnessStandard => ({ school: 'pixels', pixels: 
 export const DEMO_JOB_NAME = 'Larkmoor Ropeworks';
 
 /** The demo job: the hydraulic tower, 31 m high, from a lane 24 m wide, with two rigs; ropewalk front, hemp loft, slipway, tide gauge, three foremen and ledger sheet. */
-export const DEMO_STANDS: readonly { readonly name: string; readonly settings: SetupSettings }[] = [
+export const DEMO_SETUPS: readonly { readonly name: string; readonly settings: SetupSettings }[] = [
   {
     name: 'Hydraulic tower, small format',
     settings: {
-      ...centredStand(SMALL_FORMAT_RIG, 'portrait'),
+      ...centredSetup(SMALL_FORMAT_RIG, 'portrait'),
       movements: { riseMm: 11, shiftMm: 0 },
       fNumber: 8,
       focusM: 24,
@@ -122,12 +122,12 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   },
   {
     name: 'Hydraulic tower, 44 × 33 back',
-    settings: { ...centredStand(FIELD_RIG, 'portrait'), movements: { riseMm: 32, shiftMm: 3 }, fNumber: 11, focusM: 24 },
+    settings: { ...centredSetup(FIELD_RIG, 'portrait'), movements: { riseMm: 32, shiftMm: 3 }, fNumber: 11, focusM: 24 },
   },
   {
     name: 'Ropewalk front from the quay',
     settings: {
-      ...centredStand(SMALL_FORMAT_RIG),
+      ...centredSetup(SMALL_FORMAT_RIG),
       movements: { riseMm: 1, shiftMm: -6.5 },
       fNumber: 11,
       focusM: 75,
@@ -138,12 +138,12 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   },
   {
     name: 'Hemp loft',
-    settings: { ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 5, shiftMm: 4 }, fNumber: 11, focusM: 24, scene: LOFT },
+    settings: { ...centredSetup(SMALL_FORMAT_RIG), movements: { riseMm: 5, shiftMm: 4 }, fNumber: 11, focusM: 24, scene: LOFT },
   },
   {
     name: 'Slipway at low water',
     settings: {
-      ...centredStand(SHEET_WIDE_RIG, 'portrait'),
+      ...centredSetup(SHEET_WIDE_RIG, 'portrait'),
       movements: { riseMm: -3, shiftMm: 0 },
       fNumber: 22,
       focusM: 3,
@@ -154,7 +154,7 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   {
     name: 'Tide gauge',
     settings: {
-      ...centredStand(RAIL_RIG),
+      ...centredSetup(RAIL_RIG),
       fNumber: 11,
       focusM: 0.7,
       scene: GAUGE,
@@ -165,7 +165,7 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   {
     name: 'Three foremen',
     settings: {
-      ...centredStand(HELD_RIG),
+      ...centredSetup(HELD_RIG),
       fNumber: 2.8,
       focusM: 6.6,
       scene: FOREMEN,
@@ -179,7 +179,7 @@ export const DEMO_STANDS: readonly { readonly name: string; readonly settings: S
   {
     name: 'Ledger sheet',
     settings: {
-      ...centredStand(FIELD_RIG, 'portrait'),
+      ...centredSetup(FIELD_RIG, 'portrait'),
       fNumber: 11,
       focusM: 0.44,
       scene: LEDGER,

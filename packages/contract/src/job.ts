@@ -2,8 +2,8 @@ import { jobText } from '@gangway/messages/contract/job';
 import { CAUTIONS } from '@gangway/core/cautions/cautions';
 import { z } from 'zod';
 import { nameSchema } from './name';
-import { standSchema } from './stand';
-import type { Stand } from './storedSetup';
+import { setupSchema } from './setup';
+import type { Setup } from './storedSetup';
 
 const latitude = jobText.latitudeMustBeANumber;
 const longitude = jobText.longitudeMustBeANumber;
@@ -45,9 +45,9 @@ export const jobSummarySchema = z.strictObject({
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
-export const jobSchema = jobSummarySchema.extend({ stands: z.array(standSchema) });
+export const jobSchema = jobSummarySchema.extend({ stands: z.array(setupSchema) });
 export type StoredJob = z.infer<typeof jobSchema>;
-export type Job = JobSummary & { readonly stands: readonly Stand[] };
+export type Job = JobSummary & { readonly stands: readonly Setup[] };
 
 export const jobNameSchema = z.strictObject({ name: nameSchema });
 export type JobName = z.infer<typeof jobNameSchema>;
@@ -74,9 +74,9 @@ export const jobPatchSchema = z
 export type JobPatch = z.infer<typeof jobPatchSchema>;
 
 /** What was deleted and can be brought back. */
-export const deletedSchema = z.strictObject({ jobs: z.array(jobSummarySchema), stands: z.array(standSchema) });
+export const deletedSchema = z.strictObject({ jobs: z.array(jobSummarySchema), stands: z.array(setupSchema) });
 export type StoredDeleted = z.infer<typeof deletedSchema>;
 export interface Deleted {
   readonly jobs: readonly JobSummary[];
-  readonly stands: readonly Stand[];
+  readonly stands: readonly Setup[];
 }

@@ -2,7 +2,7 @@ import { listed } from '@gangway/messages/list';
 import { logText } from '@gangway/messages/contract/log';
 import { say } from '@gangway/messages/say';
 import type { ShotField, TextShotField } from '@gangway/core/log/shotField';
-import { SHOT_ENTRIES, type LogTake, type ShotKey, type TakeFigures } from '@gangway/core/log/shotFields';
+import { SHOT_ENTRIES, type Shot, type ShotKey, type ShotValues } from '@gangway/core/log/shotFields';
 import { z } from 'zod';
 import { bounded } from './bounds';
 
@@ -40,21 +40,21 @@ function textSchema({ label, most, forbidden }: TextShotField): z.ZodType {
 }
 
 /** A shot as the wire carries it: built from the catalogue of fields, from which its type is made as well. */
-export const takeFiguresSchema = z.strictObject(
+export const shotValuesSchema = z.strictObject(
   Object.fromEntries(SHOT_ENTRIES.map(([key, field]) => [key, fieldSchema(field)])),
-) as unknown as z.ZodObject<{ readonly [K in ShotKey]: z.ZodType<TakeFigures[K]> }, z.core.$strict>;
+) as unknown as z.ZodObject<{ readonly [K in ShotKey]: z.ZodType<ShotValues[K]> }, z.core.$strict>;
 
 const AT_WORDS = logText.timeMustBeAMoment;
 
-export const logTakeSchema = takeFiguresSchema.extend({
+export const shotSchema = shotValuesSchema.extend({
   id: z.uuid(logText.aShotNeedsAnId),
   standId: z.uuid(logText.aShotNeedsASetup),
   at: z.iso.datetime({ offset: true, error: AT_WORDS }).transform((said) => new Date(said).toISOString()),
-}) satisfies z.ZodType<LogTake>;
+}) satisfies z.ZodType<Shot>;
 
 /** A change of a log: takes written as they are to be, and takes taken away. Said again it changes nothing. */
 export const logChangeSchema = z.strictObject({
-  put: z.array(logTakeSchema).max(CHANGES_MOST, say(logText.atMostShotsCanBe, { changesMost: CHANGES_MOST })),
+  put: z.array(shotSchema).max(CHANGES_MOST, say(logText.atMostShotsCanBe, { changesMost: CHANGES_MOST })),
   remove: z.array(z.uuid()).max(CHANGES_MOST, say(logText.atMostShotsCanBeRemoved, { changesMost: CHANGES_MOST })),
 });
 export type LogChange = z.infer<typeof logChangeSchema>;
@@ -74,8 +74,8 @@ export const attachmentSchema = z.strictObject({
 });
 export type Attachment = z.infer<typeof attachmentSchema>;
 
-export const logSchema = z.strictObject({ takes: z.array(logTakeSchema), attachments: z.array(attachmentSchema) });
+export const logSchema = z.strictObject({ takes: z.array(shotSchema), attachments: z.array(attachmentSchema) });
 export interface Log {
-  readonly takes: readonly LogTake[];
+  readonly takes: readonly Shot[];
   readonly attachments: readonly Attachment[];
 }

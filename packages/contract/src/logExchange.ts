@@ -1,15 +1,15 @@
 import { logExchangeText } from '@gangway/messages/contract/logExchange';
 import { say } from '@gangway/messages/say';
-import { type LogTake, SHOT_ENTRIES, SILENT_SHOT } from '@gangway/core/log/shotFields';
+import { type Shot, SHOT_ENTRIES, SILENT_SHOT } from '@gangway/core/log/shotFields';
 import Papa from 'papaparse';
 import { firstIssue } from './apiError';
 import type { ShotField } from '@gangway/core/log/shotField';
-import { logTakeSchema } from './log';
+import { shotSchema } from './log';
 import { SHOT_RECORD } from './record/shotRecord';
 import { isJson, newerVersion, presentVersion, upgraded } from './record/versions';
 
 /** The columns of a log in CSV, in their order: key and heading. */
-export const LOG_COLUMNS: readonly (readonly [keyof LogTake, string])[] = [
+export const LOG_COLUMNS: readonly (readonly [keyof Shot, string])[] = [
   ['at', logExchangeText.timeUtc],
   ...SHOT_ENTRIES.map(([key, { csv }]) => [key, csv] as const),
   ['standId', logExchangeText.standId],
@@ -17,7 +17,7 @@ export const LOG_COLUMNS: readonly (readonly [keyof LogTake, string])[] = [
 ];
 
 /** The field of a heading, those of earlier versions included; `null` for none. */
-function columnNamed(heading: string): keyof LogTake | null {
+function columnNamed(heading: string): keyof Shot | null {
   const present = LOG_COLUMNS.find(([, name]) => name === heading);
   return present?.[0] ?? SHOT_ENTRIES.find(([, { earlierCsv = [] }]) => earlierCsv.includes(heading))?.[0] ?? null;
 }
@@ -29,8 +29,8 @@ export const LOG_FORMAT = presentVersion(SHOT_RECORD);
 const FORMULA = /^(?:[=+@\t\r]|-(?![\d.]))/u;
 const GUARDED = /^'(?=[=+@\t\r-]|')/u;
 
-const cellOf = (take: LogTake, key: keyof LogTake): string => {
-  const value = take[key];
+const cellOf = (shot: Shot, key: keyof Shot): string => {
+  const value = shot[key];
   // Infinity is a word, for an empty cell says that nothing is known.
   if (key === 'focusM' && value === null) return 'infinity';
   const words = value === null ? '' : String(value);
@@ -38,34 +38,34 @@ const cellOf = (take: LogTake, key: keyof LogTake): string => {
 };
 
 /** A log as CSV (RFC 4180), a row each in the order given. */
-export function logCsv(takes: readonly LogTake[]): string {
-  return `${Papa.unparse({ fields: LOG_COLUMNS.map(([, heading]) => heading), data: takes.map((take) => LOG_COLUMNS.map(([key]) => cellOf(take, key))) }, { newline: '\r\n' })}\r\n`;
+export function logCsv(shots: readonly Shot[]): string {
+  return `${Papa.unparse({ fields: LOG_COLUMNS.map(([, heading]) => heading), data: shots.map((shot) => LOG_COLUMNS.map(([key]) => cellOf(shot, key))) }, { newline: '\r\n' })}\r\n`;
 }
 
 /** A log as JSON. */
-export function logJson(takes: readonly LogTake[]): string {
-  return `${JSON.stringify({ format: 'gangway-log', version: LOG_FORMAT, takes }, null, 2)}\n`;
+export function logJson(shots: readonly Shot[]): string {
+  return `${JSON.stringify({ format: 'gangway-log', version: LOG_FORMAT, takes: shots }, null, 2)}\n`;
 }
 
 /** What was read of a file: takes that can be taken in, and why others cannot. */
 export interface ReadLog {
-  readonly takes: readonly LogTake[];
+  readonly takes: readonly Shot[];
   /** One sentence for each line refused, naming line, field and what is allowed. */
   readonly refused: readonly string[];
 }
 
 /** The stands that a log may be read into. */
-interface Stands {
+interface Setups {
   readonly id: string;
   readonly name: string;
 }
 
 /** Reads a log from CSV or JSON. A shot finds its stand by id, or by name; one without is refused in words. A row without an id of its own gets a new one. */
-export function readLog(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
+export function readLog(words: string, stands: readonly Setups[]): ReadLog | { readonly trouble: string } {
   return /^\s*[[{]/u.test(words) ? readJson(words, stands) : readCsv(words, stands);
 }
 
-function readJson(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
+function readJson(words: string, stands: readonly Setups[]): ReadLog | { readonly trouble: string } {
   let value: unknown;
   try {
     value = JSON.parse(words);
@@ -87,7 +87,7 @@ function readJson(words: string, stands: readonly Stands[]): ReadLog | { readonl
   );
 }
 
-function readCsv(words: string, stands: readonly Stands[]): ReadLog | { readonly trouble: string } {
+function readCsv(words: string, stands: readonly Setups[]): ReadLog | { readonly trouble: string } {
   const { data } = Papa.parse<string[]>(words.replace(/^\uFEFF/u, ''), { skipEmptyLines: 'greedy' });
   const [header = [], ...rows] = data;
   const keys = header.map((heading) => columnNamed(heading.trim()));
@@ -124,9 +124,9 @@ function flagIn(cell: string): string | boolean {
 
 function judged(
   rows: readonly { readonly line: number; readonly raw: Readonly<Record<string, unknown>> }[],
-  stands: readonly Stands[],
+  stands: readonly Setups[],
 ): ReadLog {
-  const takes: LogTake[] = [];
+  const shots: Shot[] = [];
   const refused: string[] = [];
   const seen = new Set<string>();
   for (const { line, raw } of rows) {
@@ -143,7 +143,7 @@ function judged(
       );
       continue;
     }
-    const parsed = logTakeSchema.safeParse({
+    const parsed = shotSchema.safeParse({
       ...SILENT_SHOT,
       ...raw,
       stand: typeof raw.stand === 'string' && raw.stand !== '' ? raw.stand : stand.name,
@@ -155,8 +155,8 @@ function judged(
     } else if (seen.has(parsed.data.id)) refused.push(say(logExchangeText.rowItsIdAppearsTwice, { line }));
     else {
       seen.add(parsed.data.id);
-      takes.push(parsed.data);
+      shots.push(parsed.data);
     }
   }
-  return { takes, refused };
+  return { takes: shots, refused };
 }

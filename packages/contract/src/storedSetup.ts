@@ -17,7 +17,7 @@ export function openedSettings(stored: StoredSettings): SetupSettings {
 }
 
 /** A setup as the server keeps it. The version grows by one with every write. */
-export interface StoredStand {
+export interface StoredSetup {
   id: string;
   jobId: string;
   name: string;
@@ -29,8 +29,8 @@ export interface StoredStand {
 }
 
 /** A setup with its rig put together, as the pages work with it. */
-export type Stand = Omit<StoredStand, 'settings'> & { readonly settings: SetupSettings };
+export type Setup = Omit<StoredSetup, 'settings'> & { readonly settings: SetupSettings };
 
-export function openedStand(stand: StoredStand): Stand {
+export function openedSetup(stand: StoredSetup): Setup {
   return { ...stand, settings: openedSettings(stand.settings) };
 }

@@ -4,14 +4,14 @@ import { evenly } from '@gangway/core/evenly.test-support';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import { proposals } from '@gangway/core/stitching/goals';
 import { patched } from '@gangway/core/setup/patch';
-import { DEMO_STANDS } from './demo';
+import { DEMO_SETUPS } from './demo';
 import type { Mosaic } from '@gangway/core/model/mosaic';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { FIRST_EXPOSURE } from '@gangway/core/setup/defaults';
 
 const tenths = (most: number) => fc.integer({ min: -most * 10, max: most * 10 }).map((n) => n / 10 + 0);
 
-const MOSAICS: readonly Mosaic[] = DEMO_STANDS.flatMap(({ settings }) => {
+const MOSAICS: readonly Mosaic[] = DEMO_SETUPS.flatMap(({ settings }) => {
   const laid = proposals(geometryOf(settings), { for: 'everything' }, 0.3);
   const frames = (laid.fewest ?? laid.most ?? laid.nearest)?.layout.frames;
   return frames ? [{ ...FIRST_MOSAIC, frames }] : [];
@@ -19,8 +19,8 @@ const MOSAICS: readonly Mosaic[] = DEMO_STANDS.flatMap(({ settings }) => {
 /** The demo stands as a photographer might leave them in the middle of the work: moved, turned, metered, with another's rig, or a mosaic laid out. */
 export const worked: fc.Arbitrary<SetupSettings> = fc
   .record({
-    from: fc.constantFrom(...DEMO_STANDS),
-    rigOf: fc.option(fc.constantFrom(...DEMO_STANDS), { freq: 4 }),
+    from: fc.constantFrom(...DEMO_SETUPS),
+    rigOf: fc.option(fc.constantFrom(...DEMO_SETUPS), { freq: 4 }),
     movements: fc.option(fc.record({ riseMm: tenths(15), shiftMm: tenths(15) })),
     front: fc.option(fc.record({ tiltDeg: tenths(9), swingDeg: tenths(6) })),
     orientation: fc.constantFrom('landscape' as const, 'portrait' as const),

@@ -1,25 +1,25 @@
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import fc from 'fast-check';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
-import { FIRST_BACK, takesFor } from '@gangway/core/capture/takes';
+import { FIRST_BACK, shotsFor } from '@gangway/core/capture/shots';
 import { cardPages } from '@gangway/core/card/cardPages';
 import { drawingSvg } from '@gangway/core/card/drawing';
 import { spotCard } from '@gangway/core/card/spotCard';
 import { evenly } from '@gangway/core/evenly.test-support';
 import { workingExposure } from '@gangway/core/exposure/working';
-import { nextFilm, seriesOf, takeOf, takeWords } from '@gangway/core/log/take';
-import type { LogTake } from '@gangway/core/log/shotFields';
-import { takesOf } from '@gangway/core/stitching/metrics';
+import { nextFilm, seriesOf, shotOf, shotWords } from '@gangway/core/log/shot';
+import type { Shot } from '@gangway/core/log/shotFields';
+import { shotsOf } from '@gangway/core/stitching/metrics';
 import { apertureChoice } from '@gangway/core/planning/apertureChoice';
 import { circleReading } from '@gangway/core/checks/reading';
 import { sectionOf, wedgeArea, wedgeAt } from '@gangway/core/planning/section';
 import { tiltOrStack } from '@gangway/core/planning/tiltOrStack';
-import { logTakeSchema } from './log';
+import { shotSchema } from './log';
 import { logCsv, logJson, readLog } from './logExchange';
-import { standSettingsSchema } from './stand';
+import { setupSettingsSchema } from './setup';
 import { storedSettings } from './storedSetup';
 import { worked } from './worked.test-support';
-import { NOWHERE, takeXmp } from './xmp';
+import { NOWHERE, shotXmp } from './xmp';
 
 const HOLE = /NaN|Infinity|undefined|\bnull\b|\[object/;
 const HERE = { job: 'Larkmoor Ropeworks', name: 'any stand' };
@@ -55,12 +55,12 @@ describe('whatever a setup is worked to', () => {
   test('its shots are as many as it says, each a setup that could be kept, in order of time', () => {
     fc.assert(
       fc.property(worked, (settings) => {
-        const takes = takesFor(geometryOf(settings), FIRST_BACK);
+        const takes = shotsFor(geometryOf(settings), FIRST_BACK);
         // A back that counts no pixels is film: nothing to simulate.
         expect(takes.length).toBe(settings.rig.back.columnsPx === null ? 0 : (settings.mosaic?.frames.length ?? 1));
         let before = -1;
         for (const take of takes) {
-          const kept = standSettingsSchema.safeParse(storedSettings(take.settings));
+          const kept = setupSettingsSchema.safeParse(storedSettings(take.settings));
           if (!kept.success) throw new Error(kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · '));
           expect(take.atS).toBeGreaterThan(before);
           before = take.atS;
@@ -81,12 +81,12 @@ describe('whatever a setup is worked to', () => {
     fc.assert(
       fc.property(worked, (settings) => {
         const standId = '00000000-0000-4000-8000-0000000000aa';
-        const takes: LogTake[] = [];
+        const takes: Shot[] = [];
         const series = seriesOf(geometryOf(settings)).slice(0, 12);
-        if (settings.mosaic) expect(seriesOf(geometryOf(settings)).length).toBe(takesOf(settings.mosaic));
+        if (settings.mosaic) expect(seriesOf(geometryOf(settings)).length).toBe(shotsOf(settings.mosaic));
         series.forEach((place, i) => {
-          const figures = takeOf(geometryOf(settings), HERE.name, place, nextFilm(settings, takes));
-          expect(takeWords(figures)).not.toMatch(HOLE);
+          const figures = shotOf(geometryOf(settings), HERE.name, place, nextFilm(settings, takes));
+          expect(shotWords(figures)).not.toMatch(HOLE);
           takes.push({
             ...figures,
             id: `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`,
@@ -94,7 +94,7 @@ describe('whatever a setup is worked to', () => {
             at: new Date(Date.UTC(2026, 5, 1, 10, 0, i)).toISOString(),
           });
         });
-        const kept = takes.map((take) => logTakeSchema.safeParse(take));
+        const kept = takes.map((take) => shotSchema.safeParse(take));
         const [wrong] = kept.flatMap((each) => (each.success ? [] : each.error.issues));
         if (wrong) {
           // The one thing that a log does not hold is a time beyond its bounds.
@@ -111,7 +111,7 @@ describe('whatever a setup is worked to', () => {
           expect(JSON.parse(JSON.stringify(back.takes))).toEqual(JSON.parse(JSON.stringify(takes)));
         }
         for (const take of takes.slice(0, 3)) {
-          const xmp = takeXmp(take, NOWHERE);
+          const xmp = shotXmp(take, NOWHERE);
           expect(xmp).toMatch(/^<\?xpacket begin|^<\?xml|^<x:xmpmeta/);
           expect(xmp).not.toMatch(/NaN|Infinity|undefined/);
         }

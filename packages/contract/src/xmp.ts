@@ -1,7 +1,7 @@
 import { clockTime } from '@gangway/core/clock';
 import { apertureValue, timeValue } from '@gangway/core/exposure/apex';
-import { takeWords } from '@gangway/core/log/take';
-import { SHOT_ENTRIES, type LogTake } from '@gangway/core/log/shotFields';
+import { shotWords } from '@gangway/core/log/shot';
+import { SHOT_ENTRIES, type Shot } from '@gangway/core/log/shotFields';
 import XMLBuilder from 'fast-xml-builder';
 
 /** Our own namespace for movements; docs/log.md says what each of its fields means. */
@@ -51,37 +51,37 @@ export function gpsWords(deg: number, positive: string, negative: string): strin
 }
 
 /** The fields that every reader of metadata knows, by their names in XMP. */
-export function standardFields(take: LogTake, where: TakenWhere): Readonly<Record<string, string>> {
+export function standardFields(shot: Shot, where: TakenWhere): Readonly<Record<string, string>> {
   return {
-    'exif:FNumber': rational(take.fNumber),
-    'exif:ApertureValue': rational(Math.round(apertureValue(take.fNumber) * 1000) / 1000),
-    'exif:FocalLength': rational(take.focalMm),
-    ...(take.timeS !== null && {
-      'exif:ExposureTime': rational(take.timeS),
-      'exif:ShutterSpeedValue': rational(Math.round(timeValue(take.timeS) * 1000) / 1000),
+    'exif:FNumber': rational(shot.fNumber),
+    'exif:ApertureValue': rational(Math.round(apertureValue(shot.fNumber) * 1000) / 1000),
+    'exif:FocalLength': rational(shot.focalMm),
+    ...(shot.timeS !== null && {
+      'exif:ExposureTime': rational(shot.timeS),
+      'exif:ShutterSpeedValue': rational(Math.round(timeValue(shot.timeS) * 1000) / 1000),
     }),
-    'exif:DateTimeOriginal': zoned(take.at, where.timeZone),
-    'xmp:CreateDate': zoned(take.at, where.timeZone),
-    ...(take.focusM !== null && take.focusM > 0 && { 'exif:SubjectDistance': rational(Math.round(take.focusM * 1000) / 1000) }),
-    ...(take.lens !== '' && { 'exifEX:LensModel': take.lens, 'aux:Lens': take.lens }),
+    'exif:DateTimeOriginal': zoned(shot.at, where.timeZone),
+    'xmp:CreateDate': zoned(shot.at, where.timeZone),
+    ...(shot.focusM !== null && shot.focusM > 0 && { 'exif:SubjectDistance': rational(Math.round(shot.focusM * 1000) / 1000) }),
+    ...(shot.lens !== '' && { 'exifEX:LensModel': shot.lens, 'aux:Lens': shot.lens }),
     ...(where.latitudeDeg !== null &&
       where.longitudeDeg !== null && {
         'exif:GPSLatitude': gpsWords(where.latitudeDeg, 'N', 'S'),
         'exif:GPSLongitude': gpsWords(where.longitudeDeg, 'E', 'W'),
       }),
-    ...(take.rating > 0 && { 'xmp:Rating': String(take.rating) }),
+    ...(shot.rating > 0 && { 'xmp:Rating': String(shot.rating) }),
   };
 }
 
 /** What only Gangway knows, by its names in our own namespace. */
-export function ownFields(take: LogTake): Readonly<Record<string, string>> {
+export function ownFields(shot: Shot): Readonly<Record<string, string>> {
   const named = SHOT_ENTRIES.flatMap(([key, { xmp }]): readonly (readonly [string, string | number | boolean | null])[] => {
     if (xmp === null) return [];
     // An empty focus says that nothing is known; at infinity it is a word.
-    return [[xmp, key === 'focusM' && take.focusM === null ? 'infinity' : take[key]]];
+    return [[xmp, key === 'focusM' && shot.focusM === null ? 'infinity' : shot[key]]];
   });
   return Object.fromEntries(
-    [...named, ['TakeId', take.id] as const].flatMap(([name, value]) =>
+    [...named, ['TakeId', shot.id] as const].flatMap(([name, value]) =>
       value === null || value === '' ? [] : [[`gangway:${name}`, String(value)]],
     ),
   );
@@ -98,8 +98,8 @@ const builder = new XMLBuilder({
 const alternative = (words: string) => ({ 'rdf:Alt': { 'rdf:li': { '@xml:lang': 'x-default', '#': words } } });
 
 /** The sidecar of a shot: an XMP packet (ISO 16684-1) with the standard fields, ours, and the movements in plain words. */
-export function takeXmp(take: LogTake, where: TakenWhere): string {
-  const words = takeWords(take);
+export function shotXmp(shot: Shot, where: TakenWhere): string {
+  const words = shotWords(shot);
   const about = {
     '@rdf:about': '',
     '@xmlns:dc': 'http://purl.org/dc/elements/1.1/',
@@ -109,11 +109,11 @@ export function takeXmp(take: LogTake, where: TakenWhere): string {
     '@xmlns:exifEX': 'http://cipa.jp/exif/1.0/',
     '@xmlns:aux': 'http://ns.adobe.com/exif/1.0/aux/',
     '@xmlns:gangway': XMP_NAMESPACE,
-    ...standardFields(take, where),
-    ...(take.iso !== null && { 'exif:ISOSpeedRatings': { 'rdf:Seq': { 'rdf:li': String(Math.round(take.iso)) } } }),
+    ...standardFields(shot, where),
+    ...(shot.iso !== null && { 'exif:ISOSpeedRatings': { 'rdf:Seq': { 'rdf:li': String(Math.round(shot.iso)) } } }),
     'dc:description': alternative(words),
     'tiff:ImageDescription': alternative(words),
-    ...ownFields(take),
+    ...ownFields(shot),
   };
   const tree = {
     'x:xmpmeta': {
@@ -133,33 +133,33 @@ const entities = (value: string): string => value.replace(/[&<>"'\n\r\t]/gu, (c)
  * fields stand in the description, in plain words, since exiftool writes only
  * what it knows. Image files are not touched.
  */
-export function exiftoolArguments(takes: readonly LogTake[], where: TakenWhere): string {
-  const blocks = takes
+export function exiftoolArguments(shots: readonly Shot[], where: TakenWhere): string {
+  const blocks = shots
     .filter(({ file }) => file !== '')
-    .map((take) => {
-      const lines = Object.entries(standardFields(take, where)).map(([key, value]) => {
+    .map((shot) => {
+      const lines = Object.entries(standardFields(shot, where)).map(([key, value]) => {
         const [prefix = '', name = ''] = key.split(':');
         // exiftool counts in f-numbers, seconds, degrees, and dates with colons; a sign # would have it take the stored form.
-        const plain = plainValue(name, take, where, value);
+        const plain = plainValue(name, shot, where, value);
         return `-XMP-${prefix}:${name}=${entities(plain)}`;
       });
-      const words = takeWords(take);
+      const words = shotWords(shot);
       return [
         '-E',
         ...lines,
-        ...(take.iso === null ? [] : [`-XMP-exif:ISO=${Math.round(take.iso)}`]),
+        ...(shot.iso === null ? [] : [`-XMP-exif:ISO=${Math.round(shot.iso)}`]),
         `-XMP-dc:Description=${entities(words)}`,
         `-XMP-tiff:ImageDescription=${entities(words)}`,
-        `./${sidecarName(take.file)}`,
+        `./${sidecarName(shot.file)}`,
         '-execute',
       ].join('\n');
     });
   return `${['# Written by Gangway: run  exiftool -@ <this file>  in the folder of the image files.', '# Only sidecars (.xmp) are written; image files are not touched.', ...blocks].join('\n')}\n`;
 }
 
-function plainValue(name: string, take: LogTake, where: TakenWhere, value: string): string {
-  if (name === 'ApertureValue') return String(take.fNumber);
-  if (name === 'ShutterSpeedValue') return String(take.timeS);
+function plainValue(name: string, shot: Shot, where: TakenWhere, value: string): string {
+  if (name === 'ApertureValue') return String(shot.fNumber);
+  if (name === 'ShutterSpeedValue') return String(shot.timeS);
   if (name === 'GPSLatitude') return String(where.latitudeDeg);
   if (name === 'GPSLongitude') return String(where.longitudeDeg);
   if (/Date/u.test(name)) return value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ');

@@ -6,7 +6,7 @@ import { jobSchema } from '@gangway/contract/job';
 import { SHAPES as shapes } from '@gangway/contract/record/shapes.test-support';
 import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { presentVersion } from '@gangway/contract/record/versions';
-import { standSchema } from '@gangway/contract/stand';
+import { setupSchema } from '@gangway/contract/setup';
 import request from 'supertest';
 import { wholeServer } from '../wholeServer.test-support';
 import { migrated } from './connect';
@@ -32,7 +32,7 @@ describe('rows that earlier versions wrote', () => {
     for (const stand of job.stands) {
       const settings = { ...stand.settings, movements: { riseMm: 2.5, shiftMm: 0 } };
       const sent = { version: stand.version, writeId: randomUUID(), name: stand.name, settings };
-      const saved = standSchema.parse((await api().put(`/api/stands/${stand.id}`).send(sent).expect(200)).body);
+      const saved = setupSchema.parse((await api().put(`/api/stands/${stand.id}`).send(sent).expect(200)).body);
       expect(saved.settings.movements.riseMm).toBe(2.5);
     }
     const { rows } = await sql('select distinct schema_version as v from stands where job_id = $1', [jobId]);

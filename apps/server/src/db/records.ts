@@ -6,7 +6,7 @@ import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { newerVersion, presentVersion, upgraded, type VersionedRecord } from '@gangway/contract/record/versions';
 import type { StoredSettings } from '@gangway/contract/storedSetup';
 import type { KitItem } from '@gangway/core/kit/item';
-import type { TakeFigures } from '@gangway/core/log/shotFields';
+import type { ShotValues } from '@gangway/core/log/shotFields';
 import type { RigPlan } from '@gangway/core/rig/parts';
 import { max } from 'drizzle-orm';
 import type { Db } from './connect';
@@ -40,10 +40,10 @@ export function planIn({ plan, schemaVersion }: Versioned & { readonly plan: unk
   return upgraded(RIG_RECORD, plan, schemaVersion) as RigPlan;
 }
 
-export const shotColumns = (figures: TakeFigures) => ({ figures, schemaVersion: presentVersion(SHOT_RECORD) });
+export const shotColumns = (figures: ShotValues) => ({ figures, schemaVersion: presentVersion(SHOT_RECORD) });
 
-export function shotIn({ figures, schemaVersion }: Versioned & { readonly figures: unknown }): TakeFigures {
-  return upgraded(SHOT_RECORD, figures, schemaVersion) as TakeFigures;
+export function shotIn({ figures, schemaVersion }: Versioned & { readonly figures: unknown }): ShotValues {
+  return upgraded(SHOT_RECORD, figures, schemaVersion) as ShotValues;
 }
 
 export const templateColumns = (card: CardTemplate['card']) => ({ card, schemaVersion: presentVersion(TEMPLATE_RECORD) });

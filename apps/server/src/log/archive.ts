@@ -478,7 +478,7 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
 }
 
 /** An archive comes in as it is: before the rule that takes JSON alone. */
-export function archiveDoor(db: Db, parts: LogParts): Router {
+export function archiveUpload(db: Db, parts: LogParts): Router {
   const router = Router();
   router.post('/jobs/import', async (req, res) => {
     if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', logText.anArchiveIsSentUnchanged);

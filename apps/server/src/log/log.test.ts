@@ -8,13 +8,13 @@ import { pdfText } from './pdfText.test-support';
 import sharp from 'sharp';
 import request from 'supertest';
 import { archivedJobSchema } from '@gangway/contract/archive';
-import { DEMO_STANDS } from '@gangway/contract/demo';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { jobSchema, type StoredJob } from '@gangway/contract/job';
 import { logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/storedSetup';
-import { seriesOf, takeOf } from '@gangway/core/log/take';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import { seriesOf, shotOf } from '@gangway/core/log/shot';
+import type { Shot } from '@gangway/core/log/shotFields';
 import yazl from 'yazl';
 import { wholeServer } from '../wholeServer.test-support';
 import { evenly } from '@gangway/core/evenly.test-support';
@@ -32,7 +32,7 @@ beforeAll(async () => {
 
 afterAll(() => server.close());
 
-async function newJob(name = `Job ${randomUUID().slice(0, 6)}`, stands = DEMO_STANDS.slice(0, 2)): Promise<StoredJob> {
+async function newJob(name = `Job ${randomUUID().slice(0, 6)}`, stands = DEMO_SETUPS.slice(0, 2)): Promise<StoredJob> {
   const { body } = await api().post('/api/jobs').send({ name }).expect(201);
   const { id } = jobSchema.parse(body);
   for (const stand of stands)
@@ -46,13 +46,13 @@ const jobOf = async (id: string): Promise<StoredJob> => jobSchema.parse((await a
 const logOf = async (id: string): Promise<Log> => logSchema.parse((await api().get(`/api/jobs/${id}/log`).expect(200)).body);
 const change = (jobId: string, body: object) => api().post(`/api/jobs/${jobId}/log/changes`).send(body);
 
-function taken(job: StoredJob, i: number, more: Partial<LogTake> = {}): LogTake {
+function taken(job: StoredJob, i: number, more: Partial<Shot> = {}): Shot {
   const stand = job.stands[i % job.stands.length];
-  const demo = DEMO_STANDS.find(({ name }) => name === stand?.name);
+  const demo = DEMO_SETUPS.find(({ name }) => name === stand?.name);
   if (!stand || !demo) throw new Error('no setup');
   const place = seriesOf(geometryOf(demo.settings))[0] ?? { frame: null, bracket: null };
   return {
-    ...takeOf(geometryOf(demo.settings), stand.name, place, null),
+    ...shotOf(geometryOf(demo.settings), stand.name, place, null),
     id: randomUUID(),
     standId: stand.id,
     at: new Date(Date.UTC(2026, 10, 24, 9, 0, i)).toISOString(),
@@ -336,7 +336,7 @@ describe('the archive of a job', () => {
           const takes = rows.map(({ i, ...more }, n) => taken(job, i, { ...more, at: new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString() }));
           await change(job.id, { put: takes, remove: before }).expect(200);
           const copy = jobSchema.parse((await bring(await archiveOf(job.id)).expect(201)).body);
-          const plain = (all: readonly LogTake[]) => all.map((take) => ({ ...take, id: '', standId: '' }));
+          const plain = (all: readonly Shot[]) => all.map((take) => ({ ...take, id: '', standId: '' }));
           expect(plain((await logOf(copy.id)).takes)).toEqual(plain(takes));
         },
       ),
@@ -378,7 +378,7 @@ describe('the archive of a job', () => {
         await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }, { version: 9 }) }),
         /version 9, made by a newer Gangway/,
       ],
-      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': `${jobWords} ` }) }), /not what its checksum says/],
+      [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': `${jobWords} ` }) }), /does not match its checksum/],
       [await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({}) }), /not in its manifest/],
       [await zipOf({ 'manifest.json': manifestOf({ 'job.json': jobWords }) }), /job\.json is missing/],
       [

@@ -10,7 +10,7 @@ import express, { Router } from 'express';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { templateSchema, type CardTemplate } from '@gangway/contract/card';
 import { logChangeSchema, TAKES_MOST, type Attachment, type Log } from '@gangway/contract/log';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import type { Shot } from '@gangway/core/log/shotFields';
 import sharp from 'sharp';
 import type { Db, DbOrTx } from '../db/connect';
 import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';
@@ -60,13 +60,13 @@ export async function logOf(db: DbOrTx, jobId: string): Promise<Log> {
   const rows = await db.select().from(takes).where(eq(takes.jobId, jobId)).orderBy(asc(takes.at), asc(takes.id));
   const pictures = await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt));
   return {
-    takes: rows.map((row): LogTake => ({ ...shotIn(row), id: row.id, standId: row.standId, at: row.at.toISOString() })),
+    takes: rows.map((row): Shot => ({ ...shotIn(row), id: row.id, standId: row.standId, at: row.at.toISOString() })),
     attachments: pictures.map(attachmentAnswer),
   };
 }
 
 /** Photographs come in as they are: before the rule that takes JSON alone. */
-export function attachmentDoor(db: Db, { store, scratch }: LogParts): Router {
+export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
   const router = Router();
   router.post('/jobs/:id/attachments', async (req, res) => {
     const jobId = idParam(req.params.id, 'job');

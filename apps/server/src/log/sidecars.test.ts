@@ -5,14 +5,14 @@ import { join } from 'node:path';
 import fc from 'fast-check';
 import Papa from 'papaparse';
 import { logCsv, logJson, readLog, LOG_COLUMNS } from '@gangway/contract/logExchange';
-import { exiftoolArguments, gpsWords, NOWHERE, rational, sidecarName, takeXmp, zoned, type TakenWhere } from '@gangway/contract/xmp';
-import { SILENT_SHOT, type LogTake } from '@gangway/core/log/shotFields';
+import { exiftoolArguments, gpsWords, NOWHERE, rational, sidecarName, shotXmp, zoned, type TakenWhere } from '@gangway/contract/xmp';
+import { SILENT_SHOT, type Shot } from '@gangway/core/log/shotFields';
 
 const STAND = '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01';
 
-export const take: LogTake = {
+export const take: Shot = {
   // A field that is added later has its first value here.
-  ...(SILENT_SHOT as LogTake),
+  ...(SILENT_SHOT as Shot),
   id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02',
   standId: STAND,
   at: '2026-10-24T09:30:15.000Z',
@@ -61,9 +61,9 @@ function read(path: string): Record<string, unknown> {
   return found;
 }
 
-function written(each: LogTake, where: TakenWhere = WHERE): Record<string, unknown> {
+function written(each: Shot, where: TakenWhere = WHERE): Record<string, unknown> {
   const path = join(folder, sidecarName(each.file));
-  writeFileSync(path, takeXmp(each, where));
+  writeFileSync(path, shotXmp(each, where));
   return read(path);
 }
 
@@ -171,7 +171,7 @@ describe('sidecars, read back by exiftool', () => {
 describe('CSV and JSON', () => {
   const word = fc.string({ unit: 'grapheme', maxLength: 40 }).filter((text) => !/\p{Cc}/u.test(text));
   const hard = fc.constantFrom('=1+1', "'quoted", '-2 stops', 'a "b", c', 'line\nline', 'שלום', '+x', '@me', '  two  ', "''");
-  const anyTake = fc.record({
+  const anyShot = fc.record({
     ...Object.fromEntries(Object.entries(take).map(([key, value]) => [key, fc.constant(value)])),
     id: fc.uuid(),
     remarks: fc.oneof(word, hard),
@@ -180,12 +180,12 @@ describe('CSV and JSON', () => {
     timeS: fc.option(fc.double({ min: 1e-4, max: 1e3, noNaN: true })),
     frame: fc.option(fc.integer({ min: 1, max: 99 })),
     riseMm: fc.double({ min: -40, max: 40, noNaN: true }).map((mm) => mm + 0),
-  }) as fc.Arbitrary<LogTake>;
+  }) as fc.Arbitrary<Shot>;
   const stands = [{ id: STAND, name: take.stand }];
 
   test('a log comes back as it was, both ways, and a standard parser reads the same cells', () => {
     fc.assert(
-      fc.property(fc.uniqueArray(anyTake, { maxLength: 6, selector: ({ id }) => id }), (takes) => {
+      fc.property(fc.uniqueArray(anyShot, { maxLength: 6, selector: ({ id }) => id }), (takes) => {
         for (const words of [logCsv(takes), logJson(takes)]) {
           const found = readLog(words, stands);
           expect('takes' in found ? found.refused : found).toEqual([]);

@@ -10,7 +10,7 @@ import type PgBoss from 'pg-boss';
 import { pino } from 'pino';
 import sharp from 'sharp';
 import request from 'supertest';
-import { DEMO_STANDS } from '@gangway/contract/demo';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { assemblySchema, FIRST_OPTIONS, frameSchema, setSchema, type Assembly, type FrameSet } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
@@ -63,7 +63,7 @@ beforeAll(async () => {
   base = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
   known = await knownFrames(folder, { columns: 2, rows: 1 });
   const { body: job } = await api().post('/api/jobs').send({ name: 'Proofs' }).expect(201);
-  const sheet = DEMO_STANDS.find(({ name }) => /sheet/i.test(name));
+  const sheet = DEMO_SETUPS.find(({ name }) => /sheet/i.test(name));
   if (!sheet) throw new Error('no ledger sheet');
   const { body: stand } = await api()
     .post(`/api/jobs/${(job as { id: string }).id}/stands`)

@@ -114,7 +114,7 @@ interface ArrivedInput {
 }
 
 /** Frames come in as they are, not as JSON: before the rule that takes JSON alone. */
-export function frameDoor(db: Db, parts: ProofParts): Router {
+export function frameUpload(db: Db, parts: ProofParts): Router {
   const { store, scratch } = parts;
   const router = Router();
   router.post('/frame-sets/:id/frames', async (req, res) => {

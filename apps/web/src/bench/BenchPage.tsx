@@ -10,12 +10,12 @@ import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { useBenchSelector } from './editing/benchStore';
 import { store } from '../store/store';
-import { closeStand, openStand } from './autosave/open';
+import { closeSetup, openSetup } from './autosave/open';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useSlots } from '../ui/Slots';
 import { useThrottled } from '../ui/useThrottled';
 import { BenchUndo, Where } from './BenchBar';
-import { KeepingWords } from './autosave/SavedLabel';
+import { SavedLabel } from './autosave/SavedLabel';
 import { FrameControls } from './movements/FrameControls';
 import { RigLine } from './rig/RigLine';
 import { STEPS, stepNamed } from './steps/registry';
@@ -25,7 +25,7 @@ import { setupEdit } from './editing/setupEdit';
 import { TextLink } from '../ui/TextButton';
 
 // Findings come a moment after the drawings, which they do not hold up.
-const FindingsPanel = lazy(() => import('./checks/ChecksPanel').then((module) => ({ default: module.ChecksPanel })));
+const ChecksPanel = lazy(() => import('./checks/ChecksPanel').then((module) => ({ default: module.ChecksPanel })));
 const Reading = lazy(() => import('./circle/Reading').then((module) => ({ default: module.Reading })));
 const Cautions = lazy(() => import('./cautions/Cautions').then((module) => ({ default: module.Cautions })));
 const ElsewhereNote = lazy(() => import('./autosave/ElsewhereNote').then((module) => ({ default: module.ElsewhereNote })));
@@ -40,12 +40,12 @@ export function BenchPage() {
   const [attempt, setAttempt] = useState(0);
 
   useEffect(() => {
-    const request = store.dispatch(api.endpoints.stand.initiate(standId, { forceRefetch: true }));
+    const request = store.dispatch(api.endpoints.setup.initiate(standId, { forceRefetch: true }));
     let left = false;
     void request.then(({ data, error }) => {
       if (left) return;
       if (data) {
-        openStand(data);
+        openSetup(data);
         setFailure(null);
         setOpen(standId);
       } else {
@@ -55,7 +55,7 @@ export function BenchPage() {
     return () => {
       left = true;
       request.unsubscribe();
-      closeStand();
+      closeSetup();
       setOpen(null);
     };
   }, [standId, attempt]);
@@ -172,7 +172,7 @@ const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onA
     <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto border-hairline bg-sheet p-4 max-lg:border-t lg:border-l lg:[contain:strict]">
       <RigLine rig={geometry.settings.rig} onChoose={onRig} />
       <Suspense fallback={<p role="status">{benchText.looking}</p>}>
-        <FindingsPanel geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} />
+        <ChecksPanel geometry={geometry} onApply={setupEdit.apply} onAsk={onAsk} />
       </Suspense>
       <Suspense fallback={null}>
         <Cautions jobId={jobId} step={step} geometry={geometry} />
@@ -195,7 +195,7 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
   return (
     <>
       <TopBar where={<Where jobId={jobId} />}>
-        <KeepingWords />
+        <SavedLabel />
         <Link
           to={`/jobs/${jobId}/stands/${standId}/proof`}
           title={benchText.proofSeeThePictureIn}

@@ -8,7 +8,7 @@ import { TextButton } from '../ui/TextButton';
 export function DeletedList() {
   const { data } = api.useDeletedQuery(undefined);
   const [restoreJob] = api.useRestoreJobMutation();
-  const [restoreStand] = api.useRestoreStandMutation();
+  const [restoreSetup] = api.useRestoreSetupMutation();
   const tell = useToast();
   if (!data || data.jobs.length + data.stands.length === 0) return null;
   const back = (words: string, request: Promise<{ error?: unknown }>) =>
@@ -28,7 +28,7 @@ export function DeletedList() {
       <summary className="engraved cursor-pointer">{say(jobsText.deleted, { length: data.jobs.length + data.stands.length })}</summary>
       <ul className="mt-1 grid gap-1">
         {data.jobs.map(({ id, name }) => row(id, 'job', name, () => back(name, restoreJob(id))))}
-        {data.stands.map(({ id, name }) => row(id, 'stand', name, () => back(name, restoreStand(id))))}
+        {data.stands.map(({ id, name }) => row(id, 'stand', name, () => back(name, restoreSetup(id))))}
       </ul>
     </details>
   );

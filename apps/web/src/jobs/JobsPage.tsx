@@ -13,8 +13,8 @@ import { ErrorNote } from '../ui/ErrorNote';
 import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
 import { DeletedList } from './DeletedList';
-import { NewStand } from './NewStand';
-import { StandList } from './StandList';
+import { NewSetup } from './NewSetup';
+import { SetupList } from './SetupList';
 
 const JobSheet = lazy(() => import('./JobSheet').then((module) => ({ default: module.JobSheet })));
 
@@ -151,7 +151,7 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
     <>
       {error && <ErrorNote words={say(jobsText.whatIsShownMayBe, { error: errorSentence(error) })} onRetry={() => void refetch()} />}
       <JobHead job={job} />
-      <StandList job={job} />
+      <SetupList job={job} />
       <Suspense fallback={null}>
         <JobSheet job={job} />
       </Suspense>
@@ -231,7 +231,7 @@ function JobHead({ job }: { readonly job: Job }) {
           { label: jobsText.delete, onSelect: () => void remove() },
         ]}
       />
-      {adding && <NewStand job={job} onClose={() => setAdding(false)} />}
+      {adding && <NewSetup job={job} onClose={() => setAdding(false)} />}
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import type { Attachment } from '@gangway/contract/log';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { api, errorSentence } from '../store/api';
 import { IconButton } from '../ui/Button';
 import { Select } from '../ui/Select';
@@ -13,23 +13,23 @@ interface AttachmentsProps {
   readonly attachments: readonly Attachment[];
   readonly stands: readonly { readonly id: string; readonly name: string }[];
   /** The takes chosen in the table: a single one gets the photograph. */
-  readonly chosen: readonly LogTake[];
+  readonly chosen: readonly Shot[];
 }
 
 /** Photographs of the ground glass or of notes, with a setup or with the shot that is chosen. */
 export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsProps) {
   const [attach, { isLoading }] = api.useAttachMutation();
   const [detach] = api.useDetachMutation();
-  const [standId, setStandId] = useState('');
+  const [standId, setSetupId] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
-  const take = chosen.length === 1 ? chosen[0] : undefined;
-  const to = take?.standId ?? (standId === '' ? stands[0]?.id : standId);
+  const shot = chosen.length === 1 ? chosen[0] : undefined;
+  const to = shot?.standId ?? (standId === '' ? stands[0]?.id : standId);
   if (stands.length === 0) return null;
   const send = async (files: readonly File[]) => {
     setTrouble(null);
     for (const file of files) {
       if (to === undefined) return;
-      const { error } = await attach({ jobId, standId: to, takeId: take?.id ?? null, file });
+      const { error } = await attach({ jobId, standId: to, takeId: shot?.id ?? null, file });
       if (error) setTrouble(errorSentence(error));
     }
   };
@@ -66,8 +66,8 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
             </IconButton>
           </figure>
         ))}
-        {!take && (
-          <Select aria-label={logText.attachTo} value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44">
+        {!shot && (
+          <Select aria-label={logText.attachTo} value={to} onChange={({ target }) => setSetupId(target.value)} className="max-w-44">
             {stands.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
@@ -76,7 +76,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
           </Select>
         )}
         <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink focus-within:outline-2 focus-within:outline-accent">
-          {attachLabel(isLoading, take)}
+          {attachLabel(isLoading, shot)}
           <input
             type="file"
             accept="image/jpeg,image/png,image/webp"
@@ -99,8 +99,8 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
   );
 }
 
-function attachLabel(isLoading: boolean, take: LogTake | undefined): string {
+function attachLabel(isLoading: boolean, shot: Shot | undefined): string {
   if (isLoading) return logText.sending;
-  if (take) return logText.attachToTheChosenShot;
+  if (shot) return logText.attachToTheChosenShot;
   return logText.attach;
 }

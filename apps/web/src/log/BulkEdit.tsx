@@ -1,7 +1,7 @@
 import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
 import { useState } from 'react';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { Button } from '../ui/Button';
 import { COLUMNS, withCell, type LogKey } from './columns';
 import type { Change } from './change';
@@ -14,7 +14,7 @@ export function BulkEdit({
   onChange,
   onNone,
 }: {
-  readonly chosen: readonly LogTake[];
+  readonly chosen: readonly Shot[];
   readonly timeZone: string;
   readonly onChange: Change;
   readonly onNone: () => void;
@@ -26,9 +26,9 @@ export function BulkEdit({
   const n = chosen.length;
   const apply = async () => {
     if (!column) return;
-    const put: LogTake[] = [];
-    for (const take of chosen) {
-      const next = withCell(take, column, typed, timeZone);
+    const put: Shot[] = [];
+    for (const shot of chosen) {
+      const next = withCell(shot, column, typed, timeZone);
       if (typeof next === 'string') {
         setRefusal(next);
         return;

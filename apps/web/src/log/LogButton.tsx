@@ -6,7 +6,7 @@ import { useParams } from 'react-router';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { useToast } from '../ui/Notes';
-import { nextTake, placeWords } from './logging';
+import { nextShot, placeWords } from './logging';
 
 /** One touch logs the next take of the setup as it is set now; it can be taken back. */
 export function LogButton({ geometry, name }: { readonly geometry: Geometry; readonly name: string }) {
@@ -14,21 +14,21 @@ export function LogButton({ geometry, name }: { readonly geometry: Geometry; rea
   const { data: log, error } = api.useLogQuery(jobId);
   const [changeLog] = api.useChangeLogMutation();
   const tell = useToast();
-  const logged = log?.takes.filter((take) => take.standId === standId).length ?? 0;
+  const logged = log?.takes.filter((shot) => shot.standId === standId).length ?? 0;
   const words = placeWords(geometry, logged);
   const touch = async () => {
     if (!log) return;
-    const take = nextTake(geometry, { id: standId, name }, log.takes, new Date());
-    const { error: refused } = await changeLog({ jobId, put: [take], remove: [] });
+    const shot = nextShot(geometry, { id: standId, name }, log.takes, new Date());
+    const { error: refused } = await changeLog({ jobId, put: [shot], remove: [] });
     if (refused) tell(say(logText.theShotIsNotLogged, { refused: errorSentence(refused) }));
     else
       tell(
         say(logText.shotIsLogged, {
           logged: logged + 1,
           words: words === '' ? '' : `: ${words}`,
-          filmFrame: take.filmFrame === null ? '' : say(logText.frame, { holder: take.holder, filmFrame: take.filmFrame }),
+          filmFrame: shot.filmFrame === null ? '' : say(logText.frame, { holder: shot.holder, filmFrame: shot.filmFrame }),
         }),
-        () => void changeLog({ jobId, put: [], remove: [take.id] }),
+        () => void changeLog({ jobId, put: [], remove: [shot.id] }),
       );
   };
   return (

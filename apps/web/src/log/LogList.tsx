@@ -2,8 +2,8 @@ import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { useMemo, useRef, useState } from 'react';
-import { settingWords } from '@gangway/core/log/take';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import { settingWords } from '@gangway/core/log/shot';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
@@ -23,15 +23,15 @@ const LEAST_PX = 320;
 const UNSIGNED: ReadonlySet<LogKey> = new Set<LogKey>(['fNumber', 'iso', 'frame', 'bracket', 'filmFrame', 'rating', 'focalMm']);
 
 /** The log on a phone: a shot under another, newest first, each opened by a touch to be corrected. */
-export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
+export function LogList({ shots, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
   const [openId, setOpenId] = useState<string | null>(null);
   const scroll = useRef<HTMLDivElement>(null);
   const [sizeRef, size] = useSize<HTMLDivElement>();
   const rows = useMemo(() => {
     const order = new Map(stands.map(({ id }, i) => [id, i]));
-    const place = ({ standId }: LogTake): number => (grouped ? (order.get(standId) ?? stands.length) : 0);
-    return [...takes].sort((a, b) => place(a) - place(b) || newestFirst(a, b));
-  }, [takes, stands, grouped]);
+    const place = ({ standId }: Shot): number => (grouped ? (order.get(standId) ?? stands.length) : 0);
+    return [...shots].sort((a, b) => place(a) - place(b) || newestFirst(a, b));
+  }, [shots, stands, grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are not handed on
   const virtual = useVirtualizer({
     count: rows.length,
@@ -58,14 +58,14 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
       >
         <ul className="relative" style={{ height: virtual.getTotalSize() }}>
           {virtual.getVirtualItems().map(({ index, start, key }) => {
-            const take = rows[index];
-            if (!take) return null;
+            const shot = rows[index];
+            if (!shot) return null;
             return (
               <li
                 key={key}
                 ref={virtual.measureElement}
                 data-index={index}
-                data-take={take.id}
+                data-take={shot.id}
                 aria-setsize={rows.length}
                 aria-posinset={index + 1}
                 className="absolute inset-x-0 flex border-b border-hairline"
@@ -74,65 +74,65 @@ export function LogList({ takes, stands, grouped, timeZone, selected, onSelect, 
                 <label className="grid w-11 shrink-0 place-items-center">
                   <input
                     type="checkbox"
-                    aria-label={say(logText.chooseTheShotOf, { take: cellWords(take, { key: 'at' }, timeZone) })}
-                    checked={selected.has(take.id)}
-                    onChange={() => toggle(take.id)}
+                    aria-label={say(logText.chooseTheShotOf, { take: cellWords(shot, { key: 'at' }, timeZone) })}
+                    checked={selected.has(shot.id)}
+                    onChange={() => toggle(shot.id)}
                     className="size-4.5 accent-accent"
                   />
                 </label>
-                <button type="button" onClick={() => setOpenId(take.id)} className="min-w-0 grow py-2 pr-3 text-left">
-                  <Facts take={take} timeZone={timeZone} />
+                <button type="button" onClick={() => setOpenId(shot.id)} className="min-w-0 grow py-2 pr-3 text-left">
+                  <Facts shot={shot} timeZone={timeZone} />
                 </button>
               </li>
             );
           })}
         </ul>
       </div>
-      {open && <TakeSheet take={open} timeZone={timeZone} onChange={onChange} onClose={() => setOpenId(null)} />}
+      {open && <ShotSheet shot={open} timeZone={timeZone} onChange={onChange} onClose={() => setOpenId(null)} />}
     </div>
   );
 }
 
-function newestFirst(a: LogTake, b: LogTake): number {
+function newestFirst(a: Shot, b: Shot): number {
   if (a.at < b.at) return 1;
   if (a.at > b.at) return -1;
   return 0;
 }
 
 /** What is read of a shot at a glance. */
-function Facts({ take, timeZone }: { readonly take: LogTake; readonly timeZone: string }) {
+function Facts({ shot, timeZone }: { readonly shot: Shot; readonly timeZone: string }) {
   const exposure = [
-    take.timeS === null ? logText.timeUnknown : timeWords(take.timeS),
-    take.iso === null ? '' : say(logText.iso, { iso: take.iso }),
+    shot.timeS === null ? logText.timeUnknown : timeWords(shot.timeS),
+    shot.iso === null ? '' : say(logText.iso, { iso: shot.iso }),
   ]
     .filter(Boolean)
     .join(', ');
   return (
     <>
       <span className="flex items-baseline gap-2">
-        <span className="min-w-0 truncate font-medium">{take.stand}</span>
-        <span className="ml-auto shrink-0 text-ink-soft tabular-nums">{cellWords(take, { key: 'at' }, timeZone).slice(5, 16)}</span>
+        <span className="min-w-0 truncate font-medium">{shot.stand}</span>
+        <span className="ml-auto shrink-0 text-ink-soft tabular-nums">{cellWords(shot, { key: 'at' }, timeZone).slice(5, 16)}</span>
       </span>
       <span className="block leading-5 tabular-nums">
-        {exposure}; {settingWords(take).join('; ')}
+        {exposure}; {settingWords(shot).join('; ')}
       </span>
-      {(take.file !== '' || take.rating > 0 || take.remarks !== '') && (
+      {(shot.file !== '' || shot.rating > 0 || shot.remarks !== '') && (
         <span className="block leading-5 break-words text-ink-soft">
-          {[take.file, '★'.repeat(take.rating), take.remarks].filter(Boolean).join(' · ')}
+          {[shot.file, '★'.repeat(shot.rating), shot.remarks].filter(Boolean).join(' · ')}
         </span>
       )}
     </>
   );
 }
 
-interface TakeProps {
-  readonly take: LogTake;
+interface ShotProps {
+  readonly shot: Shot;
   readonly timeZone: string;
   readonly onChange: Change;
 }
 
 /** Everything that is known of a shot, each figure to be corrected. */
-function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly onClose: () => void }) {
+function ShotSheet({ shot, timeZone, onChange, onClose }: ShotProps & { readonly onClose: () => void }) {
   const tell = useToast();
   const commits = useRef(new Map<LogKey, Promise<boolean>>());
   // What is being typed is taken first; what is refused keeps the sheet open, so that nothing typed is lost.
@@ -142,17 +142,17 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
     if (taken.every(Boolean)) onClose();
   };
   const remove = async () => {
-    const refused = await onChange({ put: [], remove: [take.id] }, logText.aShotRemoved);
+    const refused = await onChange({ put: [], remove: [shot.id] }, logText.aShotRemoved);
     if (refused !== null) tell(refused);
     else onClose();
   };
   return (
-    <Dialog open onClose={() => void close()} title={take.stand} help={logText.whatWasSetCorrectA}>
+    <Dialog open onClose={() => void close()} title={shot.stand} help={logText.whatWasSetCorrectA}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {COLUMNS.map((column) => (
           <Figure
             key={column.key}
-            take={take}
+            shot={shot}
             column={column}
             timeZone={timeZone}
             onChange={onChange}
@@ -173,13 +173,13 @@ function TakeSheet({ take, timeZone, onChange, onClose }: TakeProps & { readonly
 }
 
 function Figure({
-  take,
+  shot,
   column,
   timeZone,
   onChange,
   onCommit,
-}: TakeProps & { readonly column: LogColumn; readonly onCommit: (commit: Promise<boolean>) => void }) {
-  const { typed, settled, refusal, type, commit, putBack } = useCellEdit(take, column, timeZone, onChange);
+}: ShotProps & { readonly column: LogColumn; readonly onCommit: (commit: Promise<boolean>) => void }) {
+  const { typed, settled, refusal, type, commit, putBack } = useCellEdit(shot, column, timeZone, onChange);
   const back = () => {
     putBack();
     onCommit(Promise.resolve(true));

@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useParams, Link } from 'react-router';
 import { logCsv, logJson, readLog } from '@gangway/contract/logExchange';
-import { filmUse } from '@gangway/core/log/take';
+import { filmUse } from '@gangway/core/log/shot';
 import { TopBar } from '../ui/TopBar';
 import { download, fileName } from '../ui/download';
 import { api, errorSentence, isGone } from '../store/api';
@@ -27,20 +27,20 @@ export function LogPage() {
   const { data: log, error, refetch } = api.useLogQuery(jobId);
   const { change, undo, redo, undoable, redoable } = useLogHistory(jobId);
   const [words, setWords] = useState('');
-  const [standId, setStandId] = useState('');
+  const [standId, setSetupId] = useState('');
   const [grouped, setGrouped] = useState(false);
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const [matching, setMatching] = useState(false);
   const [said, setSaid] = useState<readonly string[]>([]);
   const timeZone = job?.place?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const takes = useMemo(() => log?.takes ?? [], [log]);
+  const shots = useMemo(() => log?.takes ?? [], [log]);
   const shown = useMemo(
-    () => takes.filter((take) => (standId === '' || take.standId === standId) && (words.trim() === '' || holds(take, words, timeZone))),
-    [takes, words, standId, timeZone],
+    () => shots.filter((shot) => (standId === '' || shot.standId === standId) && (words.trim() === '' || holds(shot, words, timeZone))),
+    [shots, words, standId, timeZone],
   );
-  const chosen = useMemo(() => takes.filter(({ id }) => selected.has(id)), [takes, selected]);
+  const chosen = useMemo(() => shots.filter(({ id }) => selected.has(id)), [shots, selected]);
   const Takes = useNarrow() ? LogList : LogTable;
-  const film = useMemo(() => filmUse(takes), [takes]);
+  const film = useMemo(() => filmUse(shots), [shots]);
 
   if (!job || !log) {
     const failure = noJob ?? error;
@@ -101,7 +101,7 @@ export function LogPage() {
           <Select
             aria-label={logText.setup}
             value={standId}
-            onChange={({ target }) => setStandId(target.value)}
+            onChange={({ target }) => setSetupId(target.value)}
             className="min-h-8 max-w-52 rounded-md bg-sheet"
           >
             <option value="">{logText.everySetup}</option>
@@ -116,9 +116,9 @@ export function LogPage() {
             {logText.bySetup}
           </label>
           <span role="status" className="text-ink-soft tabular-nums">
-            {shown.length === takes.length
-              ? say(logText.shot, { length: takes.length })
-              : say(logText.ofShots, { length: shown.length, length2: takes.length })}
+            {shown.length === shots.length
+              ? say(logText.shot, { length: shots.length })
+              : say(logText.ofShots, { length: shown.length, length2: shots.length })}
             {chosen.length > 0 && say(logText.chosen, { length: chosen.length })}
           </span>
           <span className="grow" />
@@ -128,7 +128,7 @@ export function LogPage() {
           <Button disabled={redoable === null} title={redoable ?? undefined} onClick={() => redo()}>
             {logText.redo}
           </Button>
-          <Button disabled={takes.length === 0} onClick={() => setMatching(true)}>
+          <Button disabled={shots.length === 0} onClick={() => setMatching(true)}>
             {logText.matchWithFiles}
           </Button>
           <label className="inline-flex min-h-8 cursor-pointer items-center rounded-md border border-rule bg-sheet px-2.5 font-medium hover:border-ink focus-within:outline-2 focus-within:outline-accent">
@@ -175,14 +175,14 @@ export function LogPage() {
           </div>
         )}
         {chosen.length > 0 && <BulkEdit chosen={chosen} timeZone={timeZone} onChange={change} onNone={() => setSelected(new Set())} />}
-        {takes.length === 0 ? (
+        {shots.length === 0 ? (
           <div className="max-w-lg p-6">
             <h2 className="mb-1 text-lg font-semibold">{logText.nothingLoggedYet}</h2>
             <p className="text-ink-soft">{logText.openASetupAndChoose}</p>
           </div>
         ) : (
           <Takes
-            takes={shown}
+            shots={shown}
             stands={job.stands}
             grouped={grouped}
             timeZone={timeZone}
@@ -212,7 +212,7 @@ export function LogPage() {
         {matching && (
           <MatchDialog
             job={job}
-            takes={chosen.length > 0 ? chosen : takes}
+            shots={chosen.length > 0 ? chosen : shots}
             timeZone={timeZone}
             onChange={change}
             onClose={() => setMatching(false)}

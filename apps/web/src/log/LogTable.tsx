@@ -14,7 +14,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { useToast } from '../ui/Notes';
 import { useSize } from '../ui/useSize';
 import { cellWords, COLUMNS, sortValue, type LogColumn } from './columns';
@@ -25,11 +25,11 @@ const ROW_PX = 32;
 const CHECK_PX = 36;
 const WIDTH_PX = CHECK_PX + COLUMNS.reduce((sum, { width }) => sum + width, 0);
 const GRID = `${CHECK_PX}px ${COLUMNS.map(({ width }) => `${width}px`).join(' ')}`;
-const helper = createColumnHelper<LogTake>();
+const helper = createColumnHelper<Shot>();
 const columns = [
-  helper.accessor('standId', { id: 'group', getGroupingValue: (take) => take.standId, enableSorting: false }),
+  helper.accessor('standId', { id: 'group', getGroupingValue: (shot) => shot.standId, enableSorting: false }),
   ...COLUMNS.map(({ key }) =>
-    helper.accessor((take) => sortValue(take, key), { id: key, sortingFn: (a, b, id) => compare(a.getValue(id), b.getValue(id)) }),
+    helper.accessor((shot) => sortValue(shot, key), { id: key, sortingFn: (a, b, id) => compare(a.getValue(id), b.getValue(id)) }),
   ),
 ];
 
@@ -39,7 +39,7 @@ function compare(a: unknown, b: unknown): number {
 }
 
 export interface LogTableProps {
-  readonly takes: readonly LogTake[];
+  readonly shots: readonly Shot[];
   readonly stands: readonly { readonly id: string; readonly name: string }[];
   readonly grouped: boolean;
   readonly timeZone: string;
@@ -54,12 +54,12 @@ interface At {
 }
 
 /** The table of shots. Only the rows in sight are drawn; arrows go from cell to cell, Enter or F2 opens one, Space chooses its row. */
-export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
+export function LogTable({ shots, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'at', desc: false }]);
   const [at, setAt] = useState<At | null>(null);
   const [editing, setEditing] = useState(false);
   const tell = useToast();
-  const data = useMemo(() => [...takes], [takes]);
+  const data = useMemo(() => [...shots], [shots]);
   const grouping = useMemo(() => (grouped ? ['group'] : []), [grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's own functions are not handed on
   const table = useReactTable({
@@ -112,10 +112,10 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
     else if (event.key === 'Enter' || event.key === 'F2') setEditing(true);
     else if (event.key === ' ') toggle(rows[at.row]?.original.id ?? '');
     else if (event.key === 'Delete') {
-      const take = rows[at.row]?.original;
-      if (take)
+      const shot = rows[at.row]?.original;
+      if (shot)
         void onChange(
-          { put: [], remove: selected.size > 0 ? [...selected] : [take.id] },
+          { put: [], remove: selected.size > 0 ? [...selected] : [shot.id] },
           selected.size > 1 ? say(logText.shotsRemoved, { size: selected.size }) : logText.aShotRemoved,
         ).then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
     } else return;
@@ -126,7 +126,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
     if (!next.delete(id)) next.add(id);
     onSelect(next);
   };
-  const all = takes.length > 0 && takes.every(({ id }) => selected.has(id));
+  const all = shots.length > 0 && shots.every(({ id }) => selected.has(id));
   return (
     <div ref={sizeRef} className="min-h-64 grow">
       <div
@@ -150,7 +150,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
               type="checkbox"
               aria-label={logText.chooseAllShotsShown}
               checked={all}
-              onChange={() => onSelect(all ? new Set() : new Set(takes.map(({ id }) => id)))}
+              onChange={() => onSelect(all ? new Set() : new Set(shots.map(({ id }) => id)))}
               className="accent-accent"
             />
           </span>
@@ -198,7 +198,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
             return (
               <Row
                 key={row.id}
-                take={row.original}
+                shot={row.original}
                 index={index}
                 top={start}
                 timeZone={timeZone}
@@ -220,7 +220,7 @@ export function LogTable({ takes, stands, grouped, timeZone, selected, onSelect,
 }
 
 interface RowProps {
-  readonly take: LogTake;
+  readonly shot: Shot;
   readonly index: number;
   readonly top: number;
   readonly timeZone: string;
@@ -236,28 +236,28 @@ interface RowProps {
 
 /** One shot. Drawn anew only when it changes or is gone to. */
 const Row = memo(
-  function Row({ take, index, top, timeZone, chosen, column, first, editing, onToggle, onAt, onEdit, onChange }: RowProps) {
+  function Row({ shot, index, top, timeZone, chosen, column, first, editing, onToggle, onAt, onEdit, onChange }: RowProps) {
     return (
       <div
         role="row"
         aria-rowindex={index + 2}
         aria-selected={chosen}
-        data-take={take.id}
+        data-take={shot.id}
         className={`absolute left-0 grid border-b border-hairline ${chosen ? 'bg-sunk' : ''}`}
         style={{ gridTemplateColumns: GRID, top, height: ROW_PX, width: WIDTH_PX }}
       >
         <span role="gridcell" className="grid place-items-center">
           <input
             type="checkbox"
-            aria-label={say(logText.chooseTheShotOf, { take: cellWords(take, { key: 'at' }, timeZone) })}
+            aria-label={say(logText.chooseTheShotOf, { take: cellWords(shot, { key: 'at' }, timeZone) })}
             checked={chosen}
-            onChange={() => onToggle(take.id)}
+            onChange={() => onToggle(shot.id)}
             className="accent-accent"
           />
         </span>
         {COLUMNS.map((each, i) =>
           editing && i === column ? (
-            <CellEditor key={each.key} take={take} column={each} timeZone={timeZone} onChange={onChange} onDone={() => onEdit(false)} />
+            <CellEditor key={each.key} shot={shot} column={each} timeZone={timeZone} onChange={onChange} onDone={() => onEdit(false)} />
           ) : (
             <span
               key={each.key}
@@ -273,7 +273,7 @@ const Row = memo(
               }}
               className={`truncate px-1.5 leading-8 outline-accent focus:outline-2 focus:-outline-offset-2 ${each.right ? 'text-right' : ''}`}
             >
-              {cellWords(take, each, timeZone)}
+              {cellWords(shot, each, timeZone)}
             </span>
           ),
         )}
@@ -281,7 +281,7 @@ const Row = memo(
     );
   },
   (one, other) =>
-    one.take === other.take &&
+    one.shot === other.shot &&
     one.index === other.index &&
     one.top === other.top &&
     one.timeZone === other.timeZone &&
@@ -294,19 +294,19 @@ const Row = memo(
 );
 
 function CellEditor({
-  take,
+  shot,
   column,
   timeZone,
   onChange,
   onDone,
 }: {
-  readonly take: LogTake;
+  readonly shot: Shot;
   readonly column: LogColumn;
   readonly timeZone: string;
   readonly onChange: Change;
   readonly onDone: () => void;
 }) {
-  const { typed, refusal, type, commit } = useCellEdit(take, column, timeZone, onChange);
+  const { typed, refusal, type, commit } = useCellEdit(shot, column, timeZone, onChange);
   const finish = async () => {
     if (await commit()) onDone();
   };

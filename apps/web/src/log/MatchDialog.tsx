@@ -3,9 +3,9 @@ import { say } from '@gangway/messages/say';
 import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Job } from '@gangway/contract/job';
-import { exiftoolArguments, sidecarName, takeXmp, type TakenWhere } from '@gangway/contract/xmp';
+import { exiftoolArguments, sidecarName, shotXmp, type TakenWhere } from '@gangway/contract/xmp';
 import { DOUBTS, type Clock, type Match, type Matching } from '@gangway/core/log/matching';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { fixed } from '@gangway/core/words';
 import { download, fileName } from '../ui/download';
 import { Button } from '../ui/Button';
@@ -20,7 +20,7 @@ import { Th } from '../ui/Table';
 
 interface MatchDialogProps {
   readonly job: Job;
-  readonly takes: readonly LogTake[];
+  readonly shots: readonly Shot[];
   readonly timeZone: string;
   readonly onChange: Change;
   readonly onClose: () => void;
@@ -30,7 +30,7 @@ interface MatchDialogProps {
 const SHOWN = 300;
 
 /** Files from the card are read here, matched with the shots, and get their sidecars. */
-export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDialogProps) {
+export function MatchDialog({ job, shots, timeZone, onChange, onClose }: MatchDialogProps) {
   const [read, setRead] = useState<ReadFiles | null>(null);
   const [progress, setProgress] = useState<{ readonly done: number; readonly of: number } | null>(null);
   const [clocks, setClocks] = useState<ReadonlyMap<string, number>>(new Map());
@@ -41,11 +41,11 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
 
   const asked = useMemo(
     () =>
-      read ? { takes: takes.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), files: read.files, clocks } : null,
-    [read, takes, clocks],
+      read ? { shots: shots.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), files: read.files, clocks } : null,
+    [read, shots, clocks],
   );
   const { found, busy, failed } = useMatching(asked);
-  const byId = useMemo(() => new Map(takes.map((take) => [take.id, take])), [takes]);
+  const byId = useMemo(() => new Map(shots.map((shot) => [shot.id, shot])), [shots]);
   const kept = useMemo(() => (found?.matches ?? []).filter(({ takeId }) => !dropped.has(takeId)), [found, dropped]);
 
   const choose = async (files: readonly File[]) => {
@@ -64,8 +64,8 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
   const named = useMemo(
     () =>
       kept.flatMap(({ takeId, file }) => {
-        const take = byId.get(takeId);
-        return take ? [{ ...take, file }] : [];
+        const shot = byId.get(takeId);
+        return shot ? [{ ...shot, file }] : [];
       }),
     [kept, byId],
   );
@@ -98,9 +98,9 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
               <Button onClick={() => abort.current?.abort()}>{logText.cancel}</Button>
             </>
           )}
-          <span className="text-ink-soft">{say(logText.shotsToMatch, { length: takes.length })}</span>
+          <span className="text-ink-soft">{say(logText.shotsToMatch, { length: shots.length })}</span>
         </div>
-        {busy && <p role="status">{say(logText.matchingShotsWithFiles, { length: takes.length, length2: read?.files.length ?? 0 })}</p>}
+        {busy && <p role="status">{say(logText.matchingShotsWithFiles, { length: shots.length, length2: read?.files.length ?? 0 })}</p>}
         {failed && <p role="alert">{logText.theMatchingFailedChooseThe}</p>}
         {read && found && (
           <>
@@ -110,7 +110,7 @@ export function MatchDialog({ job, takes, timeZone, onChange, onClose }: MatchDi
                 key={`${clock.camera} ${i}`}
                 clock={clock}
                 several={found.clocks.filter(({ camera }) => camera === clock.camera).length > 1}
-                shown={clockWords(clock.offsetS, takes[0]?.at ?? '', timeZone)}
+                shown={clockWords(clock.offsetS, shots[0]?.at ?? '', timeZone)}
                 onSet={(offsetS) => setClocks(new Map([...clocks, [clock.camera, offsetS]]))}
               />
             ))}
@@ -137,7 +137,7 @@ interface WhatWasFoundProps {
   readonly read: ReadFiles;
   readonly found: Matching;
   readonly kept: readonly Match[];
-  readonly byId: ReadonlyMap<string, LogTake>;
+  readonly byId: ReadonlyMap<string, Shot>;
   readonly timeZone: string;
 }
 
@@ -163,11 +163,11 @@ function WhatWasFound({ read, found, kept, byId, timeZone }: WhatWasFoundProps) 
         </li>
       )}
       {found.filesLeft.length > 0 && <li>{say(logText.filesWithoutAShot, { filesLeft: listed(found.filesLeft) })}</li>}
-      {found.takesLeft.length > 0 && (
+      {found.shotsLeft.length > 0 && (
         <li>
           {say(logText.shotsWithoutAFile, {
-            takesLeft: listed(
-              found.takesLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`),
+            shotsLeft: listed(
+              found.shotsLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`),
             ),
           })}
         </li>
@@ -209,7 +209,7 @@ function ClockRow({ clock: { camera, offsetS, agree, firstFile, lastFile }, seve
 
 interface MatchTableProps {
   readonly matches: readonly Match[];
-  readonly byId: ReadonlyMap<string, LogTake>;
+  readonly byId: ReadonlyMap<string, Shot>;
   readonly timeZone: string;
   readonly dropped: ReadonlySet<string>;
   readonly onDropped: (dropped: ReadonlySet<string>) => void;
@@ -232,12 +232,12 @@ function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableP
         </thead>
         <tbody>
           {matches.slice(0, SHOWN).map(({ takeId, file, offS, doubts }) => {
-            const take = byId.get(takeId);
+            const shot = byId.get(takeId);
             return (
               <tr key={takeId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
                 <td className="px-1 py-0.5">
-                  {take
-                    ? `${momentWords(take.at, timeZone).slice(11)} ${take.stand}${take.frame === null ? '' : say(logText.frame2, { frame: take.frame })}${take.bracket === null ? '' : say(logText.exposure2, { bracket: take.bracket })}`
+                  {shot
+                    ? `${momentWords(shot.at, timeZone).slice(11)} ${shot.stand}${shot.frame === null ? '' : say(logText.frame2, { frame: shot.frame })}${shot.bracket === null ? '' : say(logText.exposure2, { bracket: shot.bracket })}`
                     : ''}
                 </td>
                 <td className="px-1 py-0.5">{file}</td>
@@ -271,7 +271,7 @@ interface SidecarsProps {
   readonly job: Job;
   readonly timeZone: string;
   /** The takes with the files that they were matched with. */
-  readonly named: readonly LogTake[];
+  readonly named: readonly Shot[];
   /** Names of sidecars that lie beside the files already, in small letters. */
   readonly there: ReadonlySet<string>;
   readonly busy: boolean;
@@ -284,7 +284,7 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
   const [again, setAgain] = useState(false);
   const where: TakenWhere = { latitudeDeg: job.place?.latitudeDeg ?? null, longitudeDeg: job.place?.longitudeDeg ?? null, timeZone };
   const there = named.filter(({ file }) => lying.has(sidecarName(file).toLowerCase()));
-  const writing = again ? named : named.filter((take) => !there.includes(take));
+  const writing = again ? named : named.filter((shot) => !there.includes(shot));
   const skipped =
     there.length > 0 && !again
       ? say(logText.thereAlreadyAndIsLeft, {
@@ -294,7 +294,7 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
       : '';
 
   const zip = () => {
-    const files = Object.fromEntries(writing.map((take) => [sidecarName(take.file), strToU8(takeXmp(take, where))]));
+    const files = Object.fromEntries(writing.map((shot) => [sidecarName(shot.file), strToU8(shotXmp(shot, where))]));
     download(`${fileName(job.name)}-sidecars.zip`, 'application/zip', zipSync(files));
     setSaid(say(logText.sidecarsAreInTheZip, { length: writing.length, skipped }));
   };
@@ -306,7 +306,7 @@ function Sidecars({ job, timeZone, named, there: lying, busy, onSaid: setSaid, c
       const into = await pick.call(window, { mode: 'readwrite' });
       const { written, left } = await writeInto(
         into,
-        named.map((take) => ({ name: sidecarName(take.file), words: takeXmp(take, where) })),
+        named.map((shot) => ({ name: sidecarName(shot.file), words: shotXmp(shot, where) })),
         again,
       );
       setSaid(say(logText.sidecarIsWritten, { written, left: leftAlone(left) }));

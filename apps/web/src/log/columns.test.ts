@@ -1,13 +1,13 @@
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { DEMO_STANDS } from '@gangway/contract/demo';
-import { takeOf } from '@gangway/core/log/take';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
+import { shotOf } from '@gangway/core/log/shot';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { cellDraft, cellWords, COLUMNS, holds, momentWords, withCell, type LogKey } from './columns';
 
-const demo = DEMO_STANDS[0];
+const demo = DEMO_SETUPS[0];
 if (!demo) throw new Error('no demo');
-const take: LogTake = {
-  ...takeOf(geometryOf(demo.settings), demo.name, { frame: null, bracket: null }, null),
+const shot: Shot = {
+  ...shotOf(geometryOf(demo.settings), demo.name, { frame: null, bracket: null }, null),
   id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02',
   standId: '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01',
   at: '2026-10-25T00:30:00.000Z',
@@ -23,15 +23,15 @@ describe('cells of the log', () => {
     for (const zone of ['UTC', 'Europe/London', 'Asia/Kolkata', 'America/St_Johns'])
       for (const at of ['2026-06-01T12:00:07.000Z', '2026-03-29T02:30:00.000Z', '2026-10-25T12:00:00.000Z'])
         for (const each of COLUMNS)
-          expect([each.key, withCell({ ...take, at }, each, cellDraft({ ...take, at }, each, zone), zone)]).toEqual([
+          expect([each.key, withCell({ ...shot, at }, each, cellDraft({ ...shot, at }, each, zone), zone)]).toEqual([
             each.key,
-            { ...take, at },
+            { ...shot, at },
           ]);
   });
 
   test('what is typed is taken in its own words', () => {
     const typed = (key: LogKey, words: string) => {
-      const next = withCell(take, column(key), words, 'UTC');
+      const next = withCell(shot, column(key), words, 'UTC');
       return typeof next === 'string' ? next : next[key];
     };
     expect(typed('timeS', '1/60')).toBe(1 / 60);
@@ -48,12 +48,12 @@ describe('cells of the log', () => {
   });
 
   test('times stand on the clocks of the place', () => {
-    expect(momentWords(take.at, 'Europe/London')).toBe('2026-10-25 01:30:00');
-    expect(cellWords(take, column('at'), 'UTC')).toBe('2026-10-25 00:30:00');
+    expect(momentWords(shot.at, 'Europe/London')).toBe('2026-10-25 01:30:00');
+    expect(cellWords(shot, column('at'), 'UTC')).toBe('2026-10-25 00:30:00');
   });
 
   test('it is found by any of its words', () => {
-    expect(holds(take, 'hydraulic f', 'UTC')).toBe(true);
-    expect(holds(take, 'hydraulic gulls', 'UTC')).toBe(false);
+    expect(holds(shot, 'hydraulic f', 'UTC')).toBe(true);
+    expect(holds(shot, 'hydraulic gulls', 'UTC')).toBe(false);
   });
 });

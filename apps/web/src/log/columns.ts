@@ -1,8 +1,8 @@
 import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
 import { clockTime } from '@gangway/core/clock';
-import { logTakeSchema } from '@gangway/contract/log';
-import { SHOT_ENTRIES, SHOT_FIELDS, type ShotKey, type LogTake } from '@gangway/core/log/shotFields';
+import { shotSchema } from '@gangway/contract/log';
+import { SHOT_ENTRIES, SHOT_FIELDS, type ShotKey, type Shot } from '@gangway/core/log/shotFields';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { dayStart } from '@gangway/core/card/jobSheet';
 import { typedNumber } from '@gangway/contract/typedNumber';
@@ -39,36 +39,31 @@ export function momentWords(at: string, timeZone: string): string {
 }
 
 /** A cell as it is shown. */
-export function cellWords(take: LogTake, { key }: Pick<LogColumn, 'key'>, timeZone: string): string {
-  const value = take[key];
-  if (key === 'at') return momentWords(take.at, timeZone);
+export function cellWords(shot: Shot, { key }: Pick<LogColumn, 'key'>, timeZone: string): string {
+  const value = shot[key];
+  if (key === 'at') return momentWords(shot.at, timeZone);
   if (key === 'focusM' && value === null) return 'infinity';
-  if (key === 'timeS') return take.timeS === null ? '' : timeWords(take.timeS).replace(/ s$/u, '');
-  if (key === 'frame') return take.frame === null ? '' : `${take.frame}/${take.frames ?? '?'}`;
-  if (key === 'bracket') return take.bracket === null ? '' : `${take.bracket}/${take.brackets ?? '?'}`;
-  if (key === 'rating') return take.rating === 0 ? '' : '★'.repeat(take.rating);
+  if (key === 'timeS') return shot.timeS === null ? '' : timeWords(shot.timeS).replace(/ s$/u, '');
+  if (key === 'frame') return shot.frame === null ? '' : `${shot.frame}/${shot.frames ?? '?'}`;
+  if (key === 'bracket') return shot.bracket === null ? '' : `${shot.bracket}/${shot.brackets ?? '?'}`;
+  if (key === 'rating') return shot.rating === 0 ? '' : '★'.repeat(shot.rating);
   if (value === null) return '';
   if (typeof value === 'boolean') return value ? logText.yes : logText.no;
   return typeof value === 'number' ? String(Math.round(value * 1000) / 1000).replace('-', '−') : value;
 }
 
 /** A cell as it is typed: what stands in the field to begin with. */
-export function cellDraft(take: LogTake, column: LogColumn, timeZone: string): string {
+export function cellDraft(shot: Shot, column: LogColumn, timeZone: string): string {
   if (column.key === 'frame' || column.key === 'bracket' || column.key === 'rating')
-    return take[column.key] === null ? '' : String(take[column.key]);
-  return cellWords(take, column, timeZone);
+    return shot[column.key] === null ? '' : String(shot[column.key]);
+  return cellWords(shot, column, timeZone);
 }
 
 /** A shot with one cell as it was typed, or why not. An empty cell means that it is not known. */
-export function withCell(
-  take: LogTake,
-  { key, label }: Pick<LogColumn, 'key' | 'label'>,
-  typed: string,
-  timeZone: string,
-): LogTake | string {
+export function withCell(shot: Shot, { key, label }: Pick<LogColumn, 'key' | 'label'>, typed: string, timeZone: string): Shot | string {
   const value = read(key, typed, timeZone);
   if (value === undefined) return say(logText.isNot, { label, typed: typed.slice(0, 40), key: wantedForm(key) });
-  const parsed = logTakeSchema.safeParse({ ...take, [key]: value });
+  const parsed = shotSchema.safeParse({ ...shot, [key]: value });
   if (!parsed.success) return parsed.error.issues[0]?.message ?? logText.thisValueIsNotAllowed;
   return parsed.data;
 }
@@ -111,17 +106,17 @@ function read(key: LogKey, typed: string, timeZone: string): string | number | b
 }
 
 /** Whether a shot has some words anywhere in what its table shows. */
-export function holds(take: LogTake, words: string, timeZone: string): boolean {
+export function holds(shot: Shot, words: string, timeZone: string): boolean {
   const wanted = words.trim().toLowerCase().split(/\s+/u);
-  const all = COLUMNS.map((column) => cellWords(take, column, timeZone))
+  const all = COLUMNS.map((column) => cellWords(shot, column, timeZone))
     .join('\u0001')
     .toLowerCase();
   return wanted.every((word) => all.includes(word));
 }
 
 /** What a cell is sorted by. */
-export function sortValue(take: LogTake, key: LogKey): string | number {
-  const value = take[key];
-  if (key === 'focusM') return take.focusM ?? Number.MAX_VALUE;
+export function sortValue(shot: Shot, key: LogKey): string | number {
+  const value = shot[key];
+  if (key === 'focusM') return shot.focusM ?? Number.MAX_VALUE;
   return typeof value === 'boolean' ? Number(value) : (value ?? -Number.MAX_VALUE);
 }

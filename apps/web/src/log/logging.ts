@@ -1,8 +1,8 @@
 import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { nextFilm, seriesOf, takeOf, type SeriesPlace } from '@gangway/core/log/take';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import { nextFilm, seriesOf, shotOf, type SeriesPlace } from '@gangway/core/log/shot';
+import type { Shot } from '@gangway/core/log/shotFields';
 
 /** The next exposure of a setup's series: after as many as are logged there, beginning again when it is through. */
 export function nextPlace(
@@ -15,16 +15,16 @@ export function nextPlace(
 }
 
 /** The next take of a setup, as one touch logs it. */
-export function nextTake(
+export function nextShot(
   geometry: Geometry,
   stand: { readonly id: string; readonly name: string },
-  takes: readonly LogTake[],
+  shots: readonly Shot[],
   at: Date,
-): LogTake {
-  const own = takes.filter(({ standId }) => standId === stand.id);
+): Shot {
+  const own = shots.filter(({ standId }) => standId === stand.id);
   const { place } = nextPlace(geometry, own.length);
   return {
-    ...takeOf(geometry, stand.name, place, nextFilm(geometry.settings, takes)),
+    ...shotOf(geometry, stand.name, place, nextFilm(geometry.settings, shots)),
     id: crypto.randomUUID(),
     standId: stand.id,
     at: at.toISOString(),

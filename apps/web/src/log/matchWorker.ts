@@ -3,6 +3,6 @@ import { matched } from '@gangway/core/log/matching';
 import type { AskedMatching } from './useMatching';
 
 // Ten thousand takes and as many files take a second or two: the page stays free meanwhile.
-addEventListener('message', ({ data: { takes, files, clocks } }: MessageEvent<AskedMatching>) =>
-  postMessage(matched(takes, files, clocks)),
+addEventListener('message', ({ data: { shots, files, clocks } }: MessageEvent<AskedMatching>) =>
+  postMessage(matched(shots, files, clocks)),
 );

@@ -1,19 +1,19 @@
 import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
 import { useRef, useState } from 'react';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import type { Shot } from '@gangway/core/log/shotFields';
 import type { Change } from './change';
 import { cellDraft, withCell, type LogColumn } from './columns';
 
 /** One figure of a shot under correction: what is typed, why it is refused, and how it is taken. Nothing typed is lost by a refusal. */
-export function useCellEdit(take: LogTake, column: LogColumn, timeZone: string, onChange: Change) {
-  const begin = cellDraft(take, column, timeZone);
+export function useCellEdit(shot: Shot, column: LogColumn, timeZone: string, onChange: Change) {
+  const begin = cellDraft(shot, column, timeZone);
   const [typed, setTyped] = useState<string | null>(null);
   const [refusal, setRefusal] = useState<string | null>(null);
   const running = useRef<Promise<boolean> | null>(null);
   const takeIt = async (): Promise<boolean> => {
     if (typed === null || typed === begin) return true;
-    const next = withCell(take, column, typed, timeZone);
+    const next = withCell(shot, column, typed, timeZone);
     if (typeof next === 'string') {
       setRefusal(next);
       return false;

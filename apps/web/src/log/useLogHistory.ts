@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { useCallback, useEffect, useState } from 'react';
 import { useSelector } from 'react-redux';
 import { CHANGES_MOST } from '@gangway/contract/log';
-import type { LogTake } from '@gangway/core/log/shotFields';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { api, errorSentence } from '../store/api';
 import { doneHistory, toRedo, toUndo } from '../store/doneHistory';
 import { rootReducer, store, useAppDispatch } from '../store/store';
@@ -12,7 +12,7 @@ import { useToast } from '../ui/Notes';
 import { useUndoKeys } from '../ui/UndoButtons';
 
 interface Both {
-  readonly put: readonly LogTake[];
+  readonly put: readonly Shot[];
   readonly remove: readonly string[];
 }
 
@@ -66,7 +66,7 @@ export function useLogHistory(jobId: string) {
     (forth: Both, said: string): Promise<string | null> =>
       turn(async () => {
         const { data } = api.endpoints.log.select(jobId)(store.getState());
-        const before = new Map((data?.takes ?? []).map((take) => [take.id, take]));
+        const before = new Map((data?.takes ?? []).map((shot) => [shot.id, shot]));
         const back: Both = {
           put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []),
           remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])),

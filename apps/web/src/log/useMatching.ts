@@ -1,10 +1,10 @@
 import { WORKER_NAME } from '../store/language';
 import { useEffect, useState } from 'react';
-import type { FileToMatch, Matching, TakeToMatch } from '@gangway/core/log/matching';
+import type { FileToMatch, Matching, ShotToMatch } from '@gangway/core/log/matching';
 
 /** What is matched off the page. */
 export interface AskedMatching {
-  readonly takes: readonly TakeToMatch[];
+  readonly shots: readonly ShotToMatch[];
   readonly files: readonly FileToMatch[];
   readonly clocks: ReadonlyMap<string, number>;
 }

@@ -5,12 +5,12 @@ import { geometryOf } from '@gangway/core/geometry/geometry';
 import { CameraOff, PlugZap } from 'lucide-react';
 import { useRef, useState, type ReactNode } from 'react';
 import type { FrameSet } from '@gangway/contract/proof';
-import type { Stand } from '@gangway/contract/storedSetup';
-import { FIRST_BACK, hearsLens, takesFor, type BackOptions } from '@gangway/core/capture/takes';
+import type { Setup } from '@gangway/contract/storedSetup';
+import { FIRST_BACK, hearsLens, shotsFor, type BackOptions } from '@gangway/core/capture/shots';
 import { fixed, stopsWords } from '@gangway/core/words';
 import { bracketStops } from '@gangway/core/exposure/brackets';
-import { standBrackets } from '@gangway/core/exposure/working';
-import { takeOf } from '@gangway/core/log/take';
+import { setupBrackets } from '@gangway/core/exposure/working';
+import { shotOf } from '@gangway/core/log/shot';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
@@ -44,11 +44,11 @@ export function BackPanel({
   onOpen,
   onFresh,
 }: {
-  readonly stand: Stand;
+  readonly stand: Setup;
   readonly back: Back;
   readonly open: FrameSet | null;
   readonly onOpen: (id: string) => void;
-  readonly onFresh: () => Promise<Stand>;
+  readonly onFresh: () => Promise<Setup>;
 }) {
   const [options, setOptions] = useState<BackOptions>(FIRST_BACK);
   const [logging, setLogging] = useState(false);
@@ -56,18 +56,18 @@ export function BackPanel({
   const [all, setAll] = useState(false);
   /** Which exposure a series was begun with, so that it goes on with it. */
   const begunWith = useRef(new Map<string, number | null>());
-  const stops = bracketStops(standBrackets(stand.settings));
+  const stops = bracketStops(setupBrackets(stand.settings));
   const [beginSet] = api.useBeginSetMutation();
   const [changeLog] = api.useChangeLogMutation();
   const tell = useToast();
-  const takes = takesFor(geometryOf(stand.settings), options);
+  const takes = shotsFor(geometryOf(stand.settings), options);
   const [first] = takes;
   const busy = back.state === 'exposing' || back.state === 'delivering';
   const shoot = async () => {
     // As it is kept now: what was changed on the bench a moment ago belongs to it.
     const fresh = await onFresh();
     const time = timeOfDay(new Date());
-    const bracket = bracketStops(standBrackets(fresh.settings));
+    const bracket = bracketStops(setupBrackets(fresh.settings));
     for (const exposure of all && bracket.length > 1 ? bracket.map((_, i) => i) : [options.exposure]) {
       const { data, error } = await beginSet({
         standId: stand.id,
@@ -96,13 +96,13 @@ export function BackPanel({
     }
   };
   const logged =
-    ({ settings, id: standId, jobId, name }: Stand, exposure: number | null) =>
+    ({ settings, id: standId, jobId, name }: Setup, exposure: number | null) =>
     (index: number, at: Date) => {
       const place = {
         frame: settings.mosaic ? index : null,
-        bracket: takesFor(geometryOf(settings), { ...options, exposure })[index]?.bracket ?? null,
+        bracket: shotsFor(geometryOf(settings), { ...options, exposure })[index]?.bracket ?? null,
       };
-      const take = { ...takeOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
+      const take = { ...shotOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
       void changeLog({ jobId, put: [take], remove: [] }).then(
         ({ error }) => error && tell(say(proofText.theShotIsNotLogged, { error: errorSentence(error) })),
       );

@@ -5,7 +5,7 @@ import { Download, Trash2 } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { ORIGINS, type Assembly, type FrameSet } from '@gangway/contract/proof';
-import type { Stand } from '@gangway/contract/storedSetup';
+import type { Setup } from '@gangway/contract/storedSetup';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
 import { useAppDispatch } from '../store/store';
@@ -17,7 +17,7 @@ import { useBack } from './back/useBack';
 import { BackPanel } from './BackPanel';
 import { Compare } from './Compare';
 import type { Spot } from './DeepView';
-import { FileDoor } from './FileDoor';
+import { FrameUpload } from './FrameUpload';
 import { FrameList } from './FrameList';
 import { ReportTable } from './ReportTable';
 import { Select } from '../ui/Select';
@@ -25,7 +25,7 @@ import { Select } from '../ui/Select';
 /** The proofs of a setup: simulated or real frames, put together and looked at. */
 export function ProofPage() {
   const { jobId = '', standId = '' } = useParams();
-  const stand = api.useStandQuery(standId);
+  const stand = api.useSetupQuery(standId);
   const sets = api.useFrameSetsQuery(standId);
   // The bench may still be keeping its last change when one comes from there.
   const { refetch, isUninitialized } = stand;
@@ -71,9 +71,9 @@ function Proofs({
   sets,
   onFresh,
 }: {
-  readonly stand: Stand;
+  readonly stand: Setup;
   readonly sets: readonly FrameSet[];
-  readonly onFresh: () => Promise<Stand>;
+  readonly onFresh: () => Promise<Setup>;
 }) {
   const dispatch = useAppDispatch();
   const refresh = useCallback(() => void dispatch(api.util.invalidateTags(['proofs'])), [dispatch]);
@@ -100,7 +100,7 @@ function Proofs({
       >
         <BackPanel stand={stand} back={back} open={open} onOpen={setOpenId} onFresh={onFresh} />
         <hr className="border-hairline" />
-        <FileDoor stand={stand} open={open} onOpen={setOpenId} onCameIn={refresh} />
+        <FrameUpload stand={stand} open={open} onOpen={setOpenId} onCameIn={refresh} />
         {sets.length > 0 && (
           <>
             <hr className="border-hairline" />

@@ -1,10 +1,10 @@
 import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { centredStand } from '@gangway/core/planning/centred';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { shiftLimitMm } from '@gangway/core/coverage/shiftLimit';
 import { apertureRingOf, circlesOf, contourOf, opticalEnds, rulerOf, shiftScaleOf, slideEnds } from './selectors';
 import { checksOf } from './checksOf';
 
-const settings = centredStand(SMALL_FORMAT_RIG);
+const settings = centredSetup(SMALL_FORMAT_RIG);
 const moved = { ...settings, movements: { riseMm: 5, shiftMm: 1 } };
 
 describe('what follows from a setup', () => {

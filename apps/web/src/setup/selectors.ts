@@ -2,11 +2,11 @@ import { geometryOf } from '@gangway/core/geometry/geometry';
 import {
   sharpCircleAt,
   onSlides,
-  standAlong,
-  standCone,
-  standContour,
-  standMargin,
-  standOneWay,
+  setupAlong,
+  setupCone,
+  setupContour,
+  setupMargin,
+  setupOneWay,
   type CircleOnBack,
 } from '@gangway/core/geometry/circles';
 import { apertureScale } from '@gangway/core/coverage/apertures';
@@ -54,7 +54,7 @@ const unmovedAnyAperture = createSelector([still], (still) => geometryOf({ ...st
 export const circlesOf = createSelector([unmoved], (geometry) => {
   const drawn = <C extends CircleOnBack>(circle: C): C & { readonly outline: Float64Array | null } => ({
     ...circle,
-    outline: geometry.turned ? onSlides(geometry, coneOutline(standCone(geometry, circle))) : null,
+    outline: geometry.turned ? onSlides(geometry, coneOutline(setupCone(geometry, circle))) : null,
   });
   const { imageCircle: light, sharpCircle: sharp } = geometry;
   return {
@@ -69,7 +69,7 @@ export const circlesOf = createSelector([unmoved], (geometry) => {
 
 export const contourOf = createSelector([unmoved], (geometry) => {
   const { sharpCircle } = geometry;
-  return sharpCircle ? standContour(geometry, sharpCircle) : new Float64Array(0);
+  return sharpCircle ? setupContour(geometry, sharpCircle) : new Float64Array(0);
 });
 
 export const shiftScaleOf = createSelector([unmoved], shiftScale);
@@ -84,7 +84,7 @@ export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, moveme
   const here = geometryOf({ ...geometry.settings, movements: at });
   const holds = ring.map((n) => {
     const circle = sharpCircleAt(geometry, n);
-    return circle && standMargin(here, circle).valueMm >= 0;
+    return circle && setupMargin(here, circle).valueMm >= 0;
   });
   return { ring, holds };
 });
@@ -93,7 +93,7 @@ export const apertureRingOf = createSelector([unmovedAnyAperture, ringOf, moveme
 export function opticalEnds(settings: SetupSettings, control: 'rise' | 'shift'): Travel | null {
   const { sharp } = circlesOf(settings);
   if (!sharp) return null;
-  const stretch = standOneWay(geometryOf(settings), sharp, control);
+  const stretch = setupOneWay(geometryOf(settings), sharp, control);
   return stretch && { minMm: stretch.fromMm, maxMm: stretch.toMm };
 }
 
@@ -102,7 +102,7 @@ export function slideEnds(settings: SetupSettings): Travel | null {
   const { mechanism } = settings.rig;
   const { sharp } = circlesOf(settings);
   if (!sharp || mechanism.kind !== 'line') return null;
-  const stretch = standAlong(geometryOf(settings), sharp, mechanism.angleDeg);
+  const stretch = setupAlong(geometryOf(settings), sharp, mechanism.angleDeg);
   return stretch && { minMm: stretch.fromMm, maxMm: stretch.toMm };
 }
 

@@ -6,16 +6,16 @@ import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contr
 import type { CardTemplate } from '@gangway/contract/card';
 import type { Attachment, Log, LogChange } from '@gangway/contract/log';
 import type { Kit, KitChange } from '@gangway/contract/kit';
-import type { Stand, StoredSettings, StoredStand } from '@gangway/contract/storedSetup';
+import type { Setup, StoredSettings, StoredSetup } from '@gangway/contract/storedSetup';
 
 /** Puts the rigs of what was read together. Loaded with the first answer, so that the first page does not wait for it. */
 const opener = () => import('@gangway/contract/storedSetup');
-const openedStand = async (stand: StoredStand): Promise<Stand> => (await opener()).openedStand(stand);
-const openedStands = async (stands: readonly StoredStand[]): Promise<Stand[]> => stands.map((await opener()).openedStand);
-const openedJob = async (job: StoredJob): Promise<Job> => ({ ...job, stands: await openedStands(job.stands) });
+const openedSetup = async (stand: StoredSetup): Promise<Setup> => (await opener()).openedSetup(stand);
+const openedSetups = async (stands: readonly StoredSetup[]): Promise<Setup[]> => stands.map((await opener()).openedSetup);
+const openedJob = async (job: StoredJob): Promise<Job> => ({ ...job, stands: await openedSetups(job.stands) });
 
 /** Takes with a change laid over them, in the order of time. */
-function changedTakes(takes: Log['takes'], put: Log['takes'], remove: readonly string[]): Log['takes'] {
+function changedShots(takes: Log['takes'], put: Log['takes'], remove: readonly string[]): Log['takes'] {
   const gone = new Set([...remove, ...put.map(({ id }) => id)]);
   return [...takes.filter(({ id }) => !gone.has(id)), ...put].sort((a, b) => {
     if (a.at < b.at) return -1;
@@ -43,7 +43,7 @@ export const api = createApi({
     job: build.query<Job, string>({ query: (id) => `jobs/${id}`, transformResponse: openedJob, providesTags: ['job'] }),
     deleted: build.query<Deleted, undefined>({
       query: () => 'deleted',
-      transformResponse: async ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: await openedStands(stands) }),
+      transformResponse: async ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: await openedSetups(stands) }),
       providesTags: ['deleted'],
     }),
     frameSets: build.query<readonly FrameSet[], string>({
@@ -97,7 +97,7 @@ export const api = createApi({
       query: ({ jobId, ...body }) => ({ url: `jobs/${jobId}/log/changes`, method: 'POST', body }),
       // In the table at once; as the server has it again if that could not be kept.
       onQueryStarted: async ({ jobId, put, remove }, { dispatch, queryFulfilled }) => {
-        const patch = dispatch(api.util.updateQueryData('log', jobId, (log) => ({ ...log, takes: changedTakes(log.takes, put, remove) })));
+        const patch = dispatch(api.util.updateQueryData('log', jobId, (log) => ({ ...log, takes: changedShots(log.takes, put, remove) })));
         await queryFulfilled.catch(() => patch.undo());
       },
     }),
@@ -127,7 +127,7 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `jobs/${id}`, method: 'PATCH', body }),
       invalidatesTags: ['jobs', 'job'],
     }),
-    orderStands: build.mutation<JobSummary, { id: string; standOrder: readonly string[] }>({
+    orderSetups: build.mutation<JobSummary, { id: string; standOrder: readonly string[] }>({
       query: ({ id, standOrder }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { standOrder } }),
       onQueryStarted: async ({ id, standOrder }, { dispatch, queryFulfilled }) => {
         const patch = dispatch(
@@ -143,7 +143,7 @@ export const api = createApi({
       query: (file) => ({ url: 'jobs/import', method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' } }),
       invalidatesTags: ['jobs'],
     }),
-    stand: build.query<Stand, string>({ query: (id) => `stands/${id}`, transformResponse: openedStand, keepUnusedDataFor: 0 }),
+    setup: build.query<Setup, string>({ query: (id) => `stands/${id}`, transformResponse: openedSetup, keepUnusedDataFor: 0 }),
     addJob: build.mutation<JobSummary, JobName>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),
       invalidatesTags: ['jobs'],
@@ -177,36 +177,36 @@ export const api = createApi({
       query: (id) => ({ url: `jobs/${id}/restore`, method: 'POST' }),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
-    addStand: build.mutation<Stand, { jobId: string; name: string; settings: StoredSettings }>({
+    addSetup: build.mutation<Setup, { jobId: string; name: string; settings: StoredSettings }>({
       query: ({ jobId, name, settings }) => ({
         url: `jobs/${jobId}/stands`,
         method: 'POST',
         body: { name, settings },
       }),
-      transformResponse: openedStand,
+      transformResponse: openedSetup,
       invalidatesTags: ['jobs', 'job'],
     }),
-    renameStand: build.mutation<Stand, { id: string; version: number; settings: StoredSettings; name: string }>({
+    renameSetup: build.mutation<Setup, { id: string; version: number; settings: StoredSettings; name: string }>({
       query: ({ id, version, settings, name }) => ({
         url: `stands/${id}`,
         method: 'PUT',
         body: { version, writeId: crypto.randomUUID(), name, settings },
       }),
-      transformResponse: openedStand,
+      transformResponse: openedSetup,
       invalidatesTags: ['job'],
     }),
-    duplicateStand: build.mutation<Stand, string>({
+    duplicateSetup: build.mutation<Setup, string>({
       query: (id) => ({ url: `stands/${id}/duplicate`, method: 'POST' }),
-      transformResponse: openedStand,
+      transformResponse: openedSetup,
       invalidatesTags: ['jobs', 'job'],
     }),
-    deleteStand: build.mutation<StoredStand, string>({
+    deleteSetup: build.mutation<StoredSetup, string>({
       query: (id) => ({ url: `stands/${id}`, method: 'DELETE' }),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
-    restoreStand: build.mutation<Stand, string>({
+    restoreSetup: build.mutation<Setup, string>({
       query: (id) => ({ url: `stands/${id}/restore`, method: 'POST' }),
-      transformResponse: openedStand,
+      transformResponse: openedSetup,
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
     kit: build.query<Kit, undefined>({ query: () => 'kit', providesTags: ['kit'] }),

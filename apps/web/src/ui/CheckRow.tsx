@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { STATE_COLOUR, StateMark } from './StateMark';
 import { type CheckState, STATE_LABELS } from '@gangway/core/state';
 
-interface FindingRowProps {
+interface CheckRowProps {
   readonly kind: string;
   readonly state: CheckState;
   readonly sentence: string;
@@ -12,7 +12,7 @@ interface FindingRowProps {
 }
 
 /** One finding: its mark, its state in a word, the sentence, what stands behind it, and what can be done. */
-export function CheckRow({ kind, state, sentence, note, children }: FindingRowProps) {
+export function CheckRow({ kind, state, sentence, note, children }: CheckRowProps) {
   return (
     <li className={`flex gap-2.5 ${state === 'passes' ? 'py-1' : 'py-2'}`} data-finding={kind} data-state={state}>
       <span className="pt-0.5">

@@ -6,10 +6,10 @@ import { archivedJobSchema, upgradedJob } from '../archive';
 import { kitItemSchema, kitRigSchema } from '../kit';
 import { readKitFile } from '../kitExchange';
 import { readLog } from '../logExchange';
-import { logTakeSchema } from '../log';
-import { standSettingsSchema } from '../stand';
+import { shotSchema } from '../log';
+import { setupSettingsSchema } from '../setup';
 import { openedSettings, storedSettings, type StoredSettings } from '../storedSetup';
-import { DEMO_STANDS } from '../demo';
+import { DEMO_SETUPS } from '../demo';
 import { SHAPES as shapes } from './shapes.test-support';
 import { ITEM_RECORD } from './itemRecord';
 import { SHOT_RECORD } from './shotRecord';
@@ -31,11 +31,11 @@ describe('every shape that was ever stored', () => {
     'setup %s opens, can be edited and is saved whole',
     (_, stored) => {
       const before = JSON.stringify(stored);
-      const parsed = standSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
+      const parsed = setupSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
       const settings = openedSettings(parsed);
       expect(evaluateAll(geometryOf(settings)).length).toBeGreaterThan(2);
       const edited = patched(settings, { fNumber: 11, movements: { riseMm: 3 } });
-      const saved = standSettingsSchema.parse(JSON.parse(JSON.stringify(storedSettings(edited))));
+      const saved = setupSettingsSchema.parse(JSON.parse(JSON.stringify(storedSettings(edited))));
       expect(openedSettings(saved)).toEqual(edited);
       expect(saved.movements.riseMm).toBe(3);
       // What was read is left as it was.
@@ -45,7 +45,7 @@ describe('every shape that was ever stored', () => {
 
   test('a rig from before there was a kit keeps what it knew', () => {
     const [first] = shapes.setups;
-    const { rig } = openedSettings(standSettingsSchema.parse(upgraded(SETUP_RECORD, first?.record.settings, 1)));
+    const { rig } = openedSettings(setupSettingsSchema.parse(upgraded(SETUP_RECORD, first?.record.settings, 1)));
     const inline = first?.record.settings.rig as unknown as {
       lens: { focalMm: number; circle: { lightMm: number } };
       back: { widthMm: number };
@@ -71,7 +71,7 @@ describe('every shape that was ever stored', () => {
   });
 
   test.each(shapes.shots.map(({ commit, record }) => [commit, record] as const))('a shot of %s can be edited', (_, stored) => {
-    const shot = logTakeSchema.parse({ ...(upgraded(SHOT_RECORD, stored, 1) as Json), ...IDS, remarks: 'edited' });
+    const shot = shotSchema.parse({ ...(upgraded(SHOT_RECORD, stored, 1) as Json), ...IDS, remarks: 'edited' });
     expect(shot).toMatchObject({ ...stored, remarks: 'edited' });
     const read = readLog(JSON.stringify({ format: 'gangway-log', version: 1, takes: [{ ...stored, ...IDS }] }), [
       { id: STAND_ID, name: 'Tower' },
@@ -103,21 +103,21 @@ const GROUPS = ['exposure', 'card', 'limits'] as const;
 
 describe('records of other versions', () => {
   test('a setup of the first version may lack any later member of a group', () => {
-    const [demo] = DEMO_STANDS;
+    const [demo] = DEMO_SETUPS;
     if (!demo) throw new Error('no demo');
     const stored = storedSettings(demo.settings);
     for (const group of GROUPS) {
       for (const member of Object.keys(stored[group])) {
         const rest = Object.fromEntries(Object.entries(stored[group]).filter(([key]) => key !== member));
-        expect(standSettingsSchema.safeParse({ ...stored, [group]: rest }).success).toBe(false);
-        const opened = standSettingsSchema.safeParse(upgraded(SETUP_RECORD, { ...stored, [group]: rest }, 1));
+        expect(setupSettingsSchema.safeParse({ ...stored, [group]: rest }).success).toBe(false);
+        const opened = setupSettingsSchema.safeParse(upgraded(SETUP_RECORD, { ...stored, [group]: rest }, 1));
         if (!opened.success) throw new Error(`without ${group}.${member}: ${opened.error.message}`);
       }
     }
   });
 
   test('a record of the present version is left as it is', () => {
-    for (const { settings } of DEMO_STANDS) {
+    for (const { settings } of DEMO_SETUPS) {
       const stored: StoredSettings = storedSettings(settings);
       expect(upgraded(SETUP_RECORD, stored, presentVersion(SETUP_RECORD))).toBe(stored);
       expect(upgraded(SETUP_RECORD, stored, 1)).toEqual(stored);
@@ -134,11 +134,11 @@ describe('records of other versions', () => {
   });
 
   test('an interior from before its ridge could be aside has it over the middle', () => {
-    const loft = DEMO_STANDS.find((stand) => stand.settings.scene?.subject.kind === 'interior');
+    const loft = DEMO_SETUPS.find((stand) => stand.settings.scene?.subject.kind === 'interior');
     if (!loft?.settings.scene) throw new Error('no interior');
     const stored = storedSettings(loft.settings);
     const { ridgeAsideM, ...subject } = { ridgeAsideM: 0, ...loft.settings.scene.subject };
-    const opened = standSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, scene: { ...stored.scene, subject } }, 1));
+    const opened = setupSettingsSchema.parse(upgraded(SETUP_RECORD, { ...stored, scene: { ...stored.scene, subject } }, 1));
     expect(opened.scene?.subject).toEqual({ ...subject, ridgeAsideM });
   });
 
@@ -148,7 +148,7 @@ describe('records of other versions', () => {
         const once = upgraded(SETUP_RECORD, value, 1);
         return typeof value !== 'object' || value === null || Array.isArray(value)
           ? once === value
-          : !standSettingsSchema.safeParse(once).success;
+          : !setupSettingsSchema.safeParse(once).success;
       }),
       { numRuns: 200 },
     );

@@ -1,8 +1,8 @@
-import { DEMO_STANDS } from '../demo';
+import { DEMO_SETUPS } from '../demo';
 import { openedSettings, storedSettings, type StoredSettings } from '../storedSetup';
 import { settingDifferences } from './settingDifferences';
 
-const settings = DEMO_STANDS.map((stand) => stand.settings);
+const settings = DEMO_SETUPS.map((stand) => stand.settings);
 const [tower] = settings;
 
 describe('two states of a setup', () => {

@@ -2,15 +2,15 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { assemblyPlan } from '../assembly/plan';
 import { lightOf } from '../assembly/refine';
-import { seriesOf } from '../log/take';
+import { seriesOf } from '../log/shot';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
-import { stand as standWith } from '../setup/fixtures.test-support';
+import { stand as setupWith } from '../setup/fixtures.test-support';
 import { developedTile, dimmed, FULL_ELECTRONS, READ_ELECTRONS } from './develop';
-import { FIRST_BACK, numbersFrom, rectOfTake, takesFor } from './takes';
+import { FIRST_BACK, numbersFrom, rectOfShot, shotsFor } from './shots';
 import { evenly } from '../evenly.test-support';
 
 const mosaicked = {
-  ...standWith(),
+  ...setupWith(),
   mosaic: { ...FIRST_MOSAIC, mover: 'back' as const, frames: [-10, 0, 10].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false })) },
 };
 
@@ -49,14 +49,14 @@ test('noise is that of light and of reading', () => {
 
 test('a series takes each frame of the plan, at its time, where the plan has it when nothing errs', () => {
   const exact = { ...FIRST_BACK, slideErrorMm: 0, driftStops: 0 };
-  const takes = takesFor(geometryOf(mosaicked), exact);
+  const takes = shotsFor(geometryOf(mosaicked), exact);
   const plan = assemblyPlan(geometryOf(mosaicked));
   expect(takes.length).toBe(3);
   const first = takes[0];
   if (!first || !plan) throw new Error('nothing taken');
   const pitch = mosaicked.rig.back.widthMm / (mosaicked.rig.back.columnsPx ?? 1);
   takes.forEach((take, i) => {
-    expect((rectOfTake(take).left - rectOfTake(first).left) / pitch).toBeCloseTo(plan.frames[i]?.left ?? NaN, 6);
+    expect((rectOfShot(take).left - rectOfShot(first).left) / pitch).toBeCloseTo(plan.frames[i]?.left ?? NaN, 6);
     expect(take.columns).toBe(Math.round((plan.frames[i]?.width ?? 0) / exact.binning));
     expect(take.atS).toBeCloseTo(i * (FIRST_MOSAIC.series.moveS + FIRST_MOSAIC.series.settleS + FIRST_MOSAIC.series.exposureS), 9);
     expect(take.gain).toBe(1);
@@ -67,8 +67,8 @@ test('errors are as large as asked for, and the same again for the same number',
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 1e6 }), evenly(0.01, 0.5), (seed, slideErrorMm) => {
       const options = { ...FIRST_BACK, seed, slideErrorMm };
-      const takes = takesFor(geometryOf(mosaicked), options);
-      expect(takesFor(geometryOf(mosaicked), options).map(({ settings }) => settings.movements)).toEqual(
+      const takes = shotsFor(geometryOf(mosaicked), options);
+      expect(shotsFor(geometryOf(mosaicked), options).map(({ settings }) => settings.movements)).toEqual(
         takes.map(({ settings }) => settings.movements),
       );
       takes.forEach(({ settings }, i) =>
@@ -77,17 +77,17 @@ test('errors are as large as asked for, and the same again for the same number',
     }),
     { numRuns: 30 },
   );
-  expect(takesFor(geometryOf(mosaicked), { ...FIRST_BACK, driftStops: 1 }).map(({ gain }) => gain)).toEqual([1, Math.SQRT2, 2]);
+  expect(shotsFor(geometryOf(mosaicked), { ...FIRST_BACK, driftStops: 1 }).map(({ gain }) => gain)).toEqual([1, Math.SQRT2, 2]);
 });
 
 test('what moves goes across its zone at its speed', () => {
   const zone = { name: 'boat', left: -6, right: 6, lower: -3, upper: 3, speedMs: 0.1, distanceM: 10 };
-  const takes = takesFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), FIRST_BACK);
+  const takes = shotsFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), FIRST_BACK);
   const left = (i: number): number => takes[i]?.boards[0]?.corners[0]?.[0] ?? NaN;
   // 10.5 s at 0.1 m/s.
   expect(left(1) - left(0)).toBeCloseTo(1.05, 6);
   expect(
-    takesFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), { ...FIRST_BACK, moving: false })[0]?.boards,
+    shotsFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), { ...FIRST_BACK, moving: false })[0]?.boards,
   ).toEqual([]);
 });
 
@@ -100,20 +100,20 @@ describe('brackets on the simulated back', () => {
   const exact = { ...FIRST_BACK, driftStops: 0 };
 
   test('two stops darker is a quarter of the light, and the metered one is what is taken when nothing is said', () => {
-    expect([0, 1, 2, null].map((exposure) => takesFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.gain)).toEqual([
+    expect([0, 1, 2, null].map((exposure) => shotsFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.gain)).toEqual([
       1 / 4,
       1,
       4,
       1,
     ]);
-    expect([0, 1, 2, null].map((exposure) => takesFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.bracket)).toEqual([
+    expect([0, 1, 2, null].map((exposure) => shotsFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.bracket)).toEqual([
       0, 1, 2, 1,
     ]);
-    expect(takesFor(geometryOf(mosaicked), exact)[0]?.bracket).toBeNull();
+    expect(shotsFor(geometryOf(mosaicked), exact)[0]?.bracket).toBeNull();
     // A bracket that has become shorter since has no such exposure.
-    expect(takesFor(geometryOf(bracketed(true)), { ...exact, exposure: 7 })[0]?.gain).toBe(1);
+    expect(shotsFor(geometryOf(bracketed(true)), { ...exact, exposure: 7 })[0]?.gain).toBe(1);
     // Its time goes with its light.
-    const times = [0, 1, 2].map((exposure) => takesFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.exposureS ?? NaN);
+    const times = [0, 1, 2].map((exposure) => shotsFor(geometryOf(bracketed(true)), { ...exact, exposure })[0]?.exposureS ?? NaN);
     expect((times[1] ?? 0) / (times[0] ?? 1)).toBeCloseTo(4, 9);
     expect((times[2] ?? 0) / (times[1] ?? 1)).toBeCloseTo(4, 9);
   });
@@ -121,7 +121,7 @@ describe('brackets on the simulated back', () => {
   test('every exposure of the series has a moment of its own, in the order in which the series is made', () => {
     for (const inside of [true, false]) {
       const all = [0, 1, 2].flatMap((exposure) =>
-        takesFor(geometryOf(bracketed(inside)), { ...exact, exposure }).map(({ atS, number, bracket }) => ({
+        shotsFor(geometryOf(bracketed(inside)), { ...exact, exposure }).map(({ atS, number, bracket }) => ({
           atS,
           place: [number - 1, bracket],
         })),
@@ -136,7 +136,7 @@ describe('brackets on the simulated back', () => {
 
   test('the camera stands still between the exposures of one place', () => {
     const places = [0, 2].map((exposure) =>
-      takesFor(geometryOf(bracketed(true)), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements),
+      shotsFor(geometryOf(bracketed(true)), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements),
     );
     expect(places[0]).toEqual(places[1]);
   });

@@ -1,6 +1,6 @@
 import { encodedOf } from '../assembly/refine';
 import type { Vec3 } from '../space/vector';
-import { normalFrom } from './takes';
+import { normalFrom } from './shots';
 
 const { cos, exp, max, min, round, sqrt } = Math;
 

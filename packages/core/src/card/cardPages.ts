@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../geometry/geometry';
 import { wrapped, type Drawing, type Mark } from './drawing';
 import { spotCard, stepsByPart, type CardStep } from './spotCard';
-import { circleCaption, circleMarks, sectionMarks, viewOf } from './standDrawings';
+import { circleCaption, circleMarks, sectionMarks, viewOf } from './setupDrawings';
 import type { SetupSettings } from '../model/setup';
 
 /** Pages that a card for the spot is printed on, mm. */

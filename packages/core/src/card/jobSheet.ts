@@ -14,7 +14,7 @@ import type { Drawing } from './drawing';
 import type { SetupSettings } from '../model/setup';
 
 /** A setup of a job as its sheet needs it. */
-export interface SheetStand {
+export interface SheetSetup {
   readonly name: string;
   readonly settings: SetupSettings;
 }
@@ -43,7 +43,7 @@ export interface Packed {
  * @example
  * packingList([{ name: 'Tower', settings: front }]).length // => 2
  */
-export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
+export function packingList(stands: readonly SheetSetup[]): readonly Packed[] {
   const all = new Map<string, { name: string; kind: string; stands: string[] }>();
   const add = (key: string, name: string, kind: string, stand: string): void => {
     const found = all.get(key) ?? { name, kind, stands: [] };
@@ -67,7 +67,7 @@ export function packingList(stands: readonly SheetStand[]): readonly Packed[] {
  * @example
  * jobCautions([]).length // => 0
  */
-export function jobCautions(stands: readonly SheetStand[]): readonly string[] {
+export function jobCautions(stands: readonly SheetSetup[]): readonly string[] {
   return CAUTIONS.filter(({ concerns }) => stands.some(({ settings }) => concerns(freshGeometry(settings)))).map(({ words }) => words);
 }
 
@@ -100,7 +100,7 @@ export function dayStart(day: string, timeZone: string): Date {
  */
 export function lightOfDay(
   { place, day, timeZone }: Where,
-  stands: readonly SheetStand[],
+  stands: readonly SheetSetup[],
 ): {
   readonly sun: SunTimes;
   readonly lit: readonly { readonly name: string; readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] }[];
@@ -190,7 +190,7 @@ export function litWords(
  * @example
  * jobPages('Larkmoor Ropeworks', { place: null, day: null, timeZone: 'UTC' }, [{ name: 'Tower', settings: front }], 'a5').length // => 3
  */
-export function jobPages(job: string, where: Where, stands: readonly SheetStand[], size: SpotSize): readonly Drawing[] {
+export function jobPages(job: string, where: Where, stands: readonly SheetSetup[], size: SpotSize): readonly Drawing[] {
   const { widthMm, heightMm } = SPOT_SIZES[size];
   const pages = new Pages(widthMm, heightMm, job);
   pages.y += 2;

@@ -4,7 +4,7 @@ import { freshGeometry } from '../geometry/geometry';
 import { definitionCircle } from '../coverage/circle';
 import { diagonalMm } from '../coverage/frame';
 import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry, type LimitedBy } from '../planning/shiftScale';
-import { centredStand } from '../planning/centred';
+import { centredSetup } from '../planning/centred';
 import { fixed, mmWords } from '../words';
 import { evidenceWords } from '../rig/evidence';
 import { mechanismWords } from '../rig/mechanismWords';
@@ -54,7 +54,7 @@ export function shiftCard(rig: Rig): ShiftCard {
   const tables = (['landscape', 'portrait'] as const)
     .filter((orientation) => orientation === 'landscape' || rig.back.widthMm !== rig.back.heightMm)
     .map((orientation) => {
-      const settings = { ...centredStand(rig, orientation), fNumber: rig.lens.widestFNumber };
+      const settings = { ...centredSetup(rig, orientation), fNumber: rig.lens.widestFNumber };
       const rows = shiftScale(freshGeometry(settings)).map((row): CardRow => {
         const limits = CARD_DIRECTIONS.map(
           ({ id }) => row.directions[SCALE_DIRECTIONS.findIndex((direction) => direction.id === id)] ?? row.diagonal,

@@ -3,12 +3,12 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { view, fieldLens, film } from '../rig/parts.test-support';
-import { anyStand, stand } from '../setup/fixtures.test-support';
+import { anySetup, stand } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { cardPages, SPOT_SIZES } from './cardPages';
 import { dayStart, jobPages, packingList } from './jobSheet';
 import { leftOff, spotCard } from './spotCard';
-import { clipped } from './standDrawings';
+import { clipped } from './setupDrawings';
 import { evenly } from '../evenly.test-support';
 import { FIRST_EXPOSURE } from '../setup/defaults';
 
@@ -134,7 +134,7 @@ describe('the card for the spot', () => {
 
   test('any stand fits its pages: no mark beyond the paper, in either size', () => {
     fc.assert(
-      fc.property(anyStand, fc.constantFrom('a5' as const, 'letterHalf' as const), (settings, size) => {
+      fc.property(anySetup, fc.constantFrom('a5' as const, 'letterHalf' as const), (settings, size) => {
         for (const { widthMm, heightMm, marks } of cardPages({ name: 'A setup', job: 'A job', settings }, size)) {
           expect([widthMm, heightMm]).toEqual([SPOT_SIZES[size].widthMm, SPOT_SIZES[size].heightMm]);
           for (const mark of marks) {

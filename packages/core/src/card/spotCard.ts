@@ -7,7 +7,7 @@ import { focusWords } from '../checks/wording';
 import { timeWords } from '../exposure/shutter';
 import { BRACKET_ORDERS, FAVOURS, RELEASES, SHUTTERS } from '../exposure/choices';
 import { bracketStops } from '../exposure/brackets';
-import { standBrackets, standShutter, totalTakes, workingExposure } from '../exposure/working';
+import { setupBrackets, setupShutter, totalShots, workingExposure } from '../exposure/working';
 import { mosaicPlan } from '../stitching/plan';
 import { HELD_STEPS } from '../rig/heldSteps';
 import { onSlide, slidePosition } from '../rig/mechanism';
@@ -212,7 +212,7 @@ function work(geometry: Geometry): readonly CardStep[] {
   const widest = apertureWords(rig.lens.widestFNumber);
   const held = rig.parts.kind === 'held';
   const film = rig.parts.back.kind === 'film';
-  const shutter = standShutter(geometry.settings);
+  const shutter = setupShutter(geometry.settings);
   const tilted = front.tiltDeg !== 0 || front.swingDeg !== 0;
   const turnedBack = rear.tiltDeg !== 0 || rear.swingDeg !== 0;
   const sharp = pins.filter(({ role }) => role === 'sharp').map(({ name }) => name);
@@ -221,7 +221,7 @@ function work(geometry: Geometry): readonly CardStep[] {
   const scale =
     tilt.kind === 'mount' && tilt.stepDeg !== null ? say(cardText.itsScaleIsMarkedEvery, { stepDeg: fixed(tilt.stepDeg, 1) }) : '';
   const working = workingExposure(geometry);
-  const brackets = standBrackets(geometry.settings);
+  const brackets = setupBrackets(geometry.settings);
   const steps: CardStep[] = [];
   const add = (id: string, words: string, figures = ''): void => void steps.push(step('work', id, words, figures));
   add('open', film || shutter.kind === 'leaf' ? cardText.openTheShutterAndThe : cardText.openTheApertureViewingBright, widest);
@@ -294,7 +294,7 @@ function work(geometry: Geometry): readonly CardStep[] {
       times.length > 0 ? times.join(' · ') : '',
     );
   }
-  if (mosaic) add('series', cardText.shootTheMosaicInOrder, say(cardText.shotsInAll, { geometry: totalTakes(geometry) }));
+  if (mosaic) add('series', cardText.shootTheMosaicInOrder, say(cardText.shotsInAll, { geometry: totalShots(geometry) }));
   add('review', film ? cardText.markHolderAndFrameAnd : cardText.reviewMagnifiedCornersEdgesWhat);
   return steps;
 }
@@ -320,7 +320,7 @@ function meterFigure({ settings: { exposure } }: Geometry): string {
 function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[] {
   const { rig, exposure } = geometry.settings;
   const film = rig.parts.back.kind === 'film';
-  const { kind } = standShutter(geometry.settings);
+  const { kind } = setupShutter(geometry.settings);
   const bulb = workingExposure(geometry)?.takes.some((take) => take.bulb) ?? false;
   const sheet = rig.parts.back.kind === 'film' && rig.parts.back.figures.form === 'sheet';
   const steps: (readonly [string, string])[] = [];

@@ -2,7 +2,7 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { apertureScale } from '../coverage/apertures';
 import { shiftLimitMm } from '../coverage/shiftLimit';
-import { anyStand, stand } from '../setup/fixtures.test-support';
+import { anySetup, stand } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { type CheckResult, marginOf, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
 import type { CheckKind } from './registry';
@@ -143,7 +143,7 @@ describe('laws of checks', () => {
   test('every remedy, applied, makes its finding hold, worsens no other, and leaves what it says', () => {
     let offered = 0;
     fc.assert(
-      fc.property(anyStand, (settings) => {
+      fc.property(anySetup, (settings) => {
         const before = evaluateWithFixes(geometryOf(settings));
         for (const finding of before) {
           expect(finding.fixes.length).toBeLessThanOrEqual(3);
@@ -168,7 +168,7 @@ describe('laws of checks', () => {
 
   test('an aperture remedy is one the ring can be set to', () => {
     fc.assert(
-      fc.property(anyStand, (settings) => {
+      fc.property(anySetup, (settings) => {
         const { lens } = settings.rig;
         const ring = apertureScale(lens.widestFNumber, lens.smallestFNumber, lens.stopStep);
         return evaluateWithFixes(geometryOf(settings)).every(({ fixes }) =>
@@ -180,7 +180,7 @@ describe('laws of checks', () => {
 
   test('worst first, and never a number that is not one', () => {
     fc.assert(
-      fc.property(anyStand, (settings) => {
+      fc.property(anySetup, (settings) => {
         const found = evaluateWithFixes(geometryOf(settings));
         const ranks = found.map(({ state }) => STATE_ORDER.indexOf(state));
         expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);
@@ -194,7 +194,7 @@ describe('laws of checks', () => {
 
   test('a larger image circle never makes a setup worse', () => {
     fc.assert(
-      fc.property(anyStand, evenly(0, 50), (settings, more) => {
+      fc.property(anySetup, evenly(0, 50), (settings, more) => {
         const { lens } = settings.rig;
         if (lens.circle.lightMm === null) return true;
         const larger = {

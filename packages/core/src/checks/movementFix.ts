@@ -1,5 +1,5 @@
 import { stopsBetween, ringOf } from '../coverage/apertures';
-import { sharpCircleAt, standOneWay } from '../geometry/circles';
+import { sharpCircleAt, setupOneWay } from '../geometry/circles';
 import type { Geometry } from '../geometry/geometry';
 import type { ShiftPosition } from '../model/movements';
 import type { SetupPatch } from '../model/setup';
@@ -51,7 +51,7 @@ export function movementIntoCircle(geometry: Geometry): Partial<ShiftPosition> |
   const { sharpCircle } = geometry;
   if (sharpCircle === null) return null;
   for (const control of ['rise', 'shift'] as const) {
-    const stretch = standOneWay(geometry, sharpCircle, control);
+    const stretch = setupOneWay(geometry, sharpCircle, control);
     if (stretch === null || stretch.toMm - stretch.fromMm < 2 * TIGHT_BELOW_MM) continue;
     const key = control === 'rise' ? 'riseMm' : 'shiftMm';
     const to = intoStretch(geometry.settings.movements[key], stretch.fromMm + TIGHT_BELOW_MM, stretch.toMm - TIGHT_BELOW_MM);

@@ -1,7 +1,7 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { evaluateWithFixes, checkSentence } from './evaluate';
-import { anyStand, stand } from '../setup/fixtures.test-support';
+import { anySetup, stand } from '../setup/fixtures.test-support';
 import { circleReading } from './reading';
 import { mechanismWords } from '../rig/mechanismWords';
 
@@ -25,7 +25,7 @@ describe('the Circle in words', () => {
       rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
     };
     expect(circleReading(geometryOf(blank))).toMatch(/Image circle unknown\. Sharp circle unknown\. The travel of the slides is unknown\./);
-    fc.assert(fc.property(anyStand, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(geometryOf(settings)))));
+    fc.assert(fc.property(anySetup, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(geometryOf(settings)))));
   });
 
   test.each([

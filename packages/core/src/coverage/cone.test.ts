@@ -1,11 +1,11 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { Vector3 } from 'three';
-import { stand, anyStand } from '../setup/fixtures.test-support';
+import { stand, anySetup } from '../setup/fixtures.test-support';
 import { coneContour, coneOutline, coneStretch, type Cone } from './cone';
 import { cornerAngles } from './corner';
 import { limitAlong } from './shiftLimit';
-import { standCone, standMargin, standOneWay } from '../geometry/circles';
+import { setupCone, setupMargin, setupOneWay } from '../geometry/circles';
 import { evaluateWithFixes } from '../checks/evaluate';
 import { evenly } from '../evenly.test-support';
 
@@ -31,7 +31,7 @@ describe('a cone of light on a turned back', () => {
         const settings = stand({ rear: { tiltDeg, swingDeg } });
         const light = geometryOf(settings).imageCircle;
         if (!light) return false;
-        const cone = standCone(geometryOf(settings), light);
+        const cone = setupCone(geometryOf(settings), light);
         const found = coneStretch(frame, cone, { riseMm: 0, shiftMm: 0 }, [Math.cos(theta), Math.sin(theta)]);
         if (found === null) return true;
         seen++;
@@ -50,7 +50,7 @@ describe('a cone of light on a turned back', () => {
   test('its outline lies where rays of the half-angle meet the back, by a 3D package', () => {
     const settings = stand({ rear: { tiltDeg: 8, swingDeg: -5 } });
     const light = geometryOf(settings).imageCircle;
-    const cone = light && standCone(geometryOf(settings), light);
+    const cone = light && setupCone(geometryOf(settings), light);
     if (!cone) throw new Error('no circle');
     const outline = coneOutline(cone, 36);
     expect(outline).toHaveLength(72);
@@ -64,7 +64,7 @@ describe('a cone of light on a turned back', () => {
   test('the contour is inside, and a hair beyond it is not', () => {
     const settings = stand({ rear: { tiltDeg: 6, swingDeg: 3 } });
     const sharp = geometryOf(settings).sharpCircle;
-    const cone = sharp && standCone(geometryOf(settings), sharp);
+    const cone = sharp && setupCone(geometryOf(settings), sharp);
     if (!cone) throw new Error('no circle');
     const points = coneContour(frame, cone, 90);
     const centre = { shiftMm: (cone.imageMm * cone.axis[0]) / cone.axis[2], riseMm: (cone.imageMm * cone.axis[1]) / cone.axis[2] };
@@ -85,11 +85,11 @@ describe('a cone of light on a turned back', () => {
 describe('a setup with its back turned', () => {
   test('checks of the circles agree with the angles of the corners, whatever the setup', () => {
     fc.assert(
-      fc.property(anyStand, evenly(-12, 12), evenly(-12, 12), (any, tiltDeg, swingDeg) => {
+      fc.property(anySetup, evenly(-12, 12), evenly(-12, 12), (any, tiltDeg, swingDeg) => {
         const settings = { ...any, rear: { tiltDeg, swingDeg } };
         const circle = geometryOf(settings).sharpCircle;
         if (!circle) return true;
-        const half = standCone(geometryOf(settings), circle).halfAngle;
+        const half = setupCone(geometryOf(settings), circle).halfAngle;
         const worst = Math.max(
           ...cornerAngles(
             {
@@ -101,7 +101,7 @@ describe('a setup with its back turned', () => {
           ).map(({ angle }) => angle),
         );
         if (any.orientation === 'portrait' || Math.abs(worst - half) < 1e-6) return true;
-        return standMargin(geometryOf(settings), circle).valueMm >= 0 === worst <= half;
+        return setupMargin(geometryOf(settings), circle).valueMm >= 0 === worst <= half;
       }),
       { numRuns: 300 },
     );
@@ -119,14 +119,14 @@ describe('a setup with its back turned', () => {
       rear: { tiltDeg: -12, swingDeg: -12 },
     });
     const circle = geometryOf(far).sharpCircle;
-    expect(circle && standMargin(geometryOf(far), circle).valueMm).toBeLessThan(-100);
+    expect(circle && setupMargin(geometryOf(far), circle).valueMm).toBeLessThan(-100);
   });
 
   test('forward turn of the back takes the room below and gives it above', () => {
     const at = (tiltDeg: number) => {
       const settings = stand({ rear: { tiltDeg, swingDeg: 0 } });
       const circle = geometryOf(settings).sharpCircle;
-      return circle && standOneWay(geometryOf(settings), circle, 'rise');
+      return circle && setupOneWay(geometryOf(settings), circle, 'rise');
     };
     const [straight, turned] = [at(0), at(5)];
     // The back leans forward: the lens points up in its frame, so the circle goes up by v·tan 5°.

@@ -6,7 +6,7 @@ import { apertureValue, exposureValue, luminanceOf, speedValue, timeFor, timeVal
 import { bracketStops, BRACKET_SCHOOLS } from './brackets';
 import { neededTime } from './reciprocity';
 import { markedTimes, setTime, shuttersOf, timeWords, type Shutter } from './shutter';
-import { equivalentPairs, greyFor, standFalloff, workingExposure } from './working';
+import { equivalentPairs, ndFor, setupFalloff, workingExposure } from './working';
 import { evenly } from '../evenly.test-support';
 import type { SetupSettings } from '../model/setup';
 import type { Exposure, ReciprocityRow } from '../model/exposure';
@@ -248,7 +248,7 @@ describe('from the reading to the time', () => {
 
   test('for the corner the falloff is made up, less what a centre filter takes; the filter itself takes light', () => {
     const wide = { movements: { riseMm: 11, shiftMm: 0 } };
-    const { stops } = standFalloff(geometryOf(exposed({}, wide)));
+    const { stops } = setupFalloff(geometryOf(exposed({}, wide)));
     expect(stops).toBeGreaterThan(1.5);
     const at = (exposure: Partial<Exposure>) => workingExposure(geometryOf(exposed(exposure, wide)))?.timeS ?? 0;
     expect(Math.log2(at({ favour: 'corner' }) / at({}))).toBeCloseTo(stops, 9);
@@ -276,10 +276,10 @@ describe('from the reading to the time', () => {
   });
 
   test('ND filters for a wanted time: ten stops make 1/125 s into eight', () => {
-    expect(greyFor(geometryOf(exposed({})), 8)).toMatchObject({ stops: expect.closeTo(9.97, 1) as number, filters: [10] });
+    expect(ndFor(geometryOf(exposed({})), 8)).toMatchObject({ stops: expect.closeTo(9.97, 1) as number, filters: [10] });
     fc.assert(
       fc.property(evenly(0.02, 300), (t) => {
-        const found = greyFor(geometryOf(exposed({})), t);
+        const found = ndFor(geometryOf(exposed({})), t);
         expect(Math.abs(Math.log2((found?.timeS ?? 0) / t))).toBeLessThan(1.01);
       }),
     );

@@ -3,7 +3,7 @@ import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { radians } from '../angles';
 import { apertureScale } from '../coverage/apertures';
 import { cornerAngles } from '../coverage/corner';
-import { mosaicGiven, takesOf } from '../stitching/metrics';
+import { mosaicGiven, shotsOf } from '../stitching/metrics';
 import { exposureValue, speedValue, timeFor } from './apex';
 import { bracketStops } from './brackets';
 import { exposureFactor } from './exposure';
@@ -21,7 +21,7 @@ export interface LightLine {
 }
 
 /** One exposure of a bracket. */
-export interface BracketTake extends SetTime {
+export interface BracketShot extends SetTime {
   /** Against the metered one, as wanted and as set, stops of light. */
   readonly stops: number;
   /** What the film needs before it is rounded to the shutter, s. */
@@ -42,7 +42,7 @@ export interface Working {
   readonly law: Exclude<Reciprocity, { kind: 'film' }> | null;
   readonly shutter: Shutter;
   /** In the order of the shots; empty when the time is not known. */
-  readonly takes: readonly BracketTake[];
+  readonly takes: readonly BracketShot[];
 }
 
 /**
@@ -51,9 +51,9 @@ export interface Working {
  * @param settings what of the settings it depends on
  *
  * @example
- * standShutter(front).kind // => 'focal'
+ * setupShutter(front).kind // => 'focal'
  */
-export function standShutter({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Shutter {
+export function setupShutter({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Shutter {
   const all = shuttersOf(rig.parts);
   return all.find(({ kind }) => kind === exposure.shutter) ?? all[0];
 }
@@ -64,9 +64,9 @@ export function standShutter({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exp
  * @param settings what of the settings it depends on
  *
  * @example
- * standBrackets(front).count // => 1
+ * setupBrackets(front).count // => 1
  */
-export function standBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposure' | 'mosaic'>): Brackets {
+export function setupBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposure' | 'mosaic'>): Brackets {
   return mosaic ? { ...exposure.brackets, count: mosaic.series.brackets } : exposure.brackets;
 }
 
@@ -76,10 +76,10 @@ export function standBrackets({ exposure, mosaic }: Pick<SetupSettings, 'exposur
  * @param geometry what follows from the settings of a setup
  *
  * @example
- * totalTakes(mosaicGeometry) // => 3
+ * totalShots(mosaicGeometry) // => 3
  */
-export function totalTakes(geometry: Geometry): number {
-  return geometry.settings.mosaic ? takesOf(geometry.settings.mosaic) : geometry.settings.exposure.brackets.count;
+export function totalShots(geometry: Geometry): number {
+  return geometry.settings.mosaic ? shotsOf(geometry.settings.mosaic) : geometry.settings.exposure.brackets.count;
 }
 
 /** The angle of the farthest corner off the lens axis, degrees, over all frames of a mosaic. */
@@ -99,16 +99,16 @@ function falloff(deg: number): number {
  * @param geometry what follows from the settings of a setup
  *
  * @example
- * standFalloff(frontGeometry).cornerDeg // => 37.512
+ * setupFalloff(frontGeometry).cornerDeg // => 37.512
  */
-export function standFalloff(geometry: Geometry): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
+export function setupFalloff(geometry: Geometry): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
   const cornerDeg = farthestCornerDeg(geometry);
   const stops = falloff(cornerDeg);
   return { cornerDeg, stops, left: Math.max(0, stops - (geometry.settings.exposure.centreFilterStops ?? 0)) };
 }
 
 /** The law of the film in a setup; a sensor loses nothing. `null` for film of which nothing is known. */
-export function standLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Working['law'] {
+export function setupLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Working['law'] {
   const { reciprocity } = exposure;
   if (reciprocity.kind !== 'film') return reciprocity;
   const { back } = rig.parts;
@@ -132,7 +132,7 @@ export function lightLines(geometry: Geometry): readonly LightLine[] {
       lines.push({ id: 'centre', words: exposureText.centreFilter, stops: exposure.centreFilterStops });
   }
   if (exposure.favour !== 'centre') {
-    const { left, cornerDeg } = standFalloff(geometry);
+    const { left, cornerDeg } = setupFalloff(geometry);
     const half = Math.max(0, falloff(cornerDeg / 2) - (exposure.centreFilterStops ?? 0));
     lines.push({
       id: 'falloff',
@@ -164,14 +164,14 @@ export function workingExposure(geometry: Geometry, fNumber = geometry.settings.
   const read = meter.kind === 'ev' ? meter.ev : exposureValue(meter.fNumber, meter.timeS);
   const brightness = read - speedValue(meter.iso);
   const lines = lightLines(geometry);
-  const law = standLaw(geometry.settings);
-  const shutter = standShutter(geometry.settings);
+  const law = setupLaw(geometry.settings);
+  const shutter = setupShutter(geometry.settings);
   const ev100 = brightness + speedValue(100);
   const stops = lines.reduce<number | null>((sum, line) => (sum === null || line.stops === null ? null : sum + line.stops), 0);
   const base = { ev100, lines, law, shutter };
   if (stops === null) return { ...base, timeS: null, takes: [] };
   const timeS = timeFor(brightness + speedValue(exposure.iso) - stops, fNumber);
-  const takes = bracketStops(standBrackets(geometry.settings)).flatMap((by): readonly BracketTake[] => {
+  const takes = bracketStops(setupBrackets(geometry.settings)).flatMap((by): readonly BracketShot[] => {
     const wanted = timeS * 2 ** by;
     // Film of which nothing is known is trusted up to one second, as data sheets do (common practice).
     const trusted = law ?? (wanted <= 1 ? ({ kind: 'none' } as const) : null);
@@ -188,9 +188,9 @@ export function workingExposure(geometry: Geometry, fNumber = geometry.settings.
  * @param geometry what follows from the settings of a setup
  *
  * @example
- * meanTakeS(frontGeometry) // => 0.016667
+ * meanShotS(frontGeometry) // => 0.016667
  */
-export function meanTakeS(geometry: Geometry): number | null {
+export function meanShotS(geometry: Geometry): number | null {
   const takes = workingExposure(geometry)?.takes ?? [];
   return takes.length === 0 ? null : takes.reduce((sum, { timeS }) => sum + timeS, 0) / takes.length;
 }
@@ -232,9 +232,9 @@ export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
  * @param wantedS exposure time wanted, s
  *
  * @example
- * greyFor(frontGeometry, 30) // => {stops: 10.903, filters: [10, 1], timeS: 32.094}
+ * ndFor(frontGeometry, 30) // => {stops: 10.903, filters: [10, 1], timeS: 32.094}
  */
-export function greyFor(
+export function ndFor(
   geometry: Geometry,
   wantedS: number,
 ): { readonly stops: number; readonly filters: readonly number[]; readonly timeS: number } | null {

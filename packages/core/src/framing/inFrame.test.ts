@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { evaluateWithFixes, checkSentence } from '../checks/evaluate';
 import { fixSentence } from '../checks/wording';
 import { patched } from '../setup/patch';
-import { anyStand, stand } from '../setup/fixtures.test-support';
+import { anySetup, stand } from '../setup/fixtures.test-support';
 import type { Vec3 } from '../space/vector';
 import { pictured } from '../geometry/standards';
 import { facesOf } from '../scene/faces';
@@ -90,7 +90,7 @@ describe('is the subject in the frame', () => {
   test('every remedy of a scene makes it hold, keeps the focus on it, and worsens nothing', () => {
     let offered = 0;
     fc.assert(
-      fc.property(anyStand, evenly(6, 60), evenly(3, 30), evenly(-4, 4), (base, distanceM, heightM, asideM) => {
+      fc.property(anySetup, evenly(6, 60), evenly(3, 30), evenly(-4, 4), (base, distanceM, heightM, asideM) => {
         const settings = {
           ...base,
           focusM: distanceM,

@@ -32,7 +32,7 @@ export interface LevelState {
 const ANY_PX = 1000;
 
 /** The tolerance of level of a picture: what is accepted on the print, turned into degrees. */
-export function standTolerance(geometry: Geometry): LevelTolerance | null {
+export function setupTolerance(geometry: Geometry): LevelTolerance | null {
   if (geometry.settings.scene === null) return null;
   const { leanPrintMm, printWidthMm } = geometry.settings.scene.accepted;
   const frame = geometry.frame;
@@ -58,7 +58,7 @@ export function standTolerance(geometry: Geometry): LevelTolerance | null {
 export function levelState(geometry: Geometry): LevelState | null {
   const { scene } = geometry.settings;
   const back = geometry.back;
-  const tolerance = standTolerance(geometry);
+  const tolerance = setupTolerance(geometry);
   if (scene === null || back === null || tolerance === null) return null;
   const asks = ASKED[scene.subject.kind];
   if (asks === null) return null;

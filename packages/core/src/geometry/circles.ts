@@ -54,9 +54,9 @@ export function sharpCircleAt({ settings, magnification }: Geometry, fNumber: nu
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * standCone(frontGeometry, frontGeometry.imageCircle).axis // => [0, 0, 1]
+ * setupCone(frontGeometry, frontGeometry.imageCircle).axis // => [0, 0, 1]
  */
-export function standCone(geometry: Geometry, circle: CircleOnBack): Cone {
+export function setupCone(geometry: Geometry, circle: CircleOnBack): Cone {
   return {
     axis: geometry.axis,
     halfAngle: coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm),
@@ -110,13 +110,13 @@ const SIDEWAYS = (89.9 * Math.PI) / 180;
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * standMargin(frontGeometry, frontGeometry.imageCircle).valueMm // => 21.315
+ * setupMargin(frontGeometry, frontGeometry.imageCircle).valueMm // => 21.315
  */
-export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMargin {
+export function setupMargin(geometry: Geometry, circle: CircleOnBack): CircleMargin {
   const frame = geometry.frame;
   const at = geometry.settings.movements;
   if (!geometry.turned) return circleMargin(frame, circle.diameterMm, at);
-  const cone = standCone(geometry, circle);
+  const cone = setupCone(geometry, circle);
   const far = Math.hypot(at.shiftMm, at.riseMm);
   const along = (ux: number, uy: number): CircleMargin => {
     const found = coneStretch(frame, cone, overBack(geometry, at), [ux, uy]);
@@ -141,11 +141,11 @@ export function standMargin(geometry: Geometry, circle: CircleOnBack): CircleMar
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * standContour(frontGeometry, frontGeometry.imageCircle).length // => 720
+ * setupContour(frontGeometry, frontGeometry.imageCircle).length // => 720
  */
-export function standContour(geometry: Geometry, circle: CircleOnBack): Float64Array {
+export function setupContour(geometry: Geometry, circle: CircleOnBack): Float64Array {
   return geometry.turned
-    ? onSlides(geometry, coneContour(geometry.frame, standCone(geometry, circle)))
+    ? onSlides(geometry, coneContour(geometry.frame, setupCone(geometry, circle)))
     : contour(geometry.frame, circle.diameterMm);
 }
 
@@ -157,14 +157,14 @@ export function standContour(geometry: Geometry, circle: CircleOnBack): Float64A
  * @param control which movement
  *
  * @example
- * standOneWay(frontGeometry, frontGeometry.imageCircle, 'rise')?.toMm // => 29.315
+ * setupOneWay(frontGeometry, frontGeometry.imageCircle, 'rise')?.toMm // => 29.315
  */
-export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
+export function setupOneWay(geometry: Geometry, circle: CircleOnBack, control: 'rise' | 'shift'): Stretch | null {
   const { riseMm, shiftMm } = geometry.settings.movements;
   if (geometry.turned) {
     return control === 'rise'
-      ? coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm }), [0, 1])
-      : coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm, shiftMm: 0 }), [1, 0]);
+      ? coneStretch(geometry.frame, setupCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm }), [0, 1])
+      : coneStretch(geometry.frame, setupCone(geometry, circle), overBack(geometry, { riseMm, shiftMm: 0 }), [1, 0]);
   }
   const limit = oneWayLimitMm(geometry.frame, circle.diameterMm, control, control === 'rise' ? shiftMm : riseMm);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
@@ -178,12 +178,12 @@ export function standOneWay(geometry: Geometry, circle: CircleOnBack, control: '
  * @param directionDeg direction from the centre: 0 right, 90 up
  *
  * @example
- * standAlong(frontGeometry, frontGeometry.imageCircle, 90)?.toMm // => 29.315
+ * setupAlong(frontGeometry, frontGeometry.imageCircle, 90)?.toMm // => 29.315
  */
-export function standAlong(geometry: Geometry, circle: CircleOnBack, directionDeg: number): Stretch | null {
+export function setupAlong(geometry: Geometry, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);
   if (geometry.turned)
-    return coneStretch(geometry.frame, standCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm: 0 }), [
+    return coneStretch(geometry.frame, setupCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm: 0 }), [
       Math.cos(theta),
       Math.sin(theta),
     ]);

@@ -11,7 +11,7 @@ import type { Vec3 } from '../space/vector';
 import { imageCircleOf, sharpCircleOf, type CircleOnBack, type SharpCircle } from './circles';
 import { mosaicLaid, type LaidMosaic } from './laidMosaic';
 import { placePins, statesOfPins, type PinState, type PlacedPin } from './pins';
-import { alongAxisMm, axisToBack, isTurned, pivotMoved, standBack } from './standards';
+import { alongAxisMm, axisToBack, isTurned, pivotMoved, setupBack } from './standards';
 
 /** Pixels of a frame as it lies. */
 export interface Pixels {
@@ -152,7 +152,7 @@ class LazyGeometry implements Geometry {
   }
 
   get back(): Placed | null {
-    return this.part('back', () => standBack(this.settings));
+    return this.part('back', () => setupBack(this.settings));
   }
 
   get imageCircle(): CircleOnBack | null {

@@ -63,7 +63,7 @@ function onPlate({ shiftMm, riseMm }: MosaicFrame, { xMm, yMm }: NonNullable<Sli
 }
 
 /** The setup as it is for one frame of its mosaic alone. */
-export function standOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }: MosaicFrame): SetupSettings {
+export function setupOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }: MosaicFrame): SetupSettings {
   const other = settings.orientation === 'landscape' ? 'portrait' : 'landscape';
   return { ...settings, mosaic: null, crop: null, movements: { riseMm, shiftMm }, orientation: turned ? other : settings.orientation };
 }
@@ -74,9 +74,9 @@ export function standOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }
  * @param geometry what follows from the settings of a setup
  *
  * @example
- * joinedStand(mosaicGeometry)?.rig.back.widthMm // => 60
+ * joinedSetup(mosaicGeometry)?.rig.back.widthMm // => 60
  */
-export function joinedStand({ settings, laid, pivot: moved }: Geometry): SetupSettings | null {
+export function joinedSetup({ settings, laid, pivot: moved }: Geometry): SetupSettings | null {
   if (!laid) return null;
   const { left, right, lower, upper } = laid.union.whole;
   const { back } = settings.rig;

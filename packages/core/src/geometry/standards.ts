@@ -82,7 +82,7 @@ export function focusFor(focalMm: number, alongMm: number): number | null {
 }
 
 /** Where the lens is and how the back is turned in the world, its own turn on the camera included; `null` without a scene. */
-export function standBack({ scene, rear }: { readonly scene: Scene | null; readonly rear: StandardTurn }): Placed | null {
+export function setupBack({ scene, rear }: { readonly scene: Scene | null; readonly rear: StandardTurn }): Placed | null {
   if (scene === null) return null;
   const camera = placed(poseOf(scene));
   if (rear.tiltDeg === 0 && rear.swingDeg === 0) return camera;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { matched, type FileToMatch, type TakeToMatch } from './matching';
+import { matched, type FileToMatch, type ShotToMatch } from './matching';
 import { evenly } from '../evenly.test-support';
 
 const START = Date.UTC(2026, 9, 24, 9, 0, 0);
@@ -9,7 +9,7 @@ function day(
   seconds: readonly number[],
   offsetS: number,
   { camera = 'camera A', jitter = [] as readonly number[], from = 0 } = {},
-): { takes: TakeToMatch[]; files: FileToMatch[] } {
+): { takes: ShotToMatch[]; files: FileToMatch[] } {
   return {
     takes: seconds.map((s, i) => ({ id: `${camera} ${from + i}`, atMs: START + s * 1000, timeS: null, iso: null })),
     files: seconds.map((s, i) => ({
@@ -34,11 +34,11 @@ describe('matching takes with files', () => {
   test('any clock is found, a day off or in another zone, with every touch some seconds late', () => {
     fc.assert(
       fc.property(times, fc.integer({ min: -200_000, max: 200_000 }), fc.infiniteStream(evenly(-1.5, 1.5)), (seconds, offsetS, noise) => {
-        const { takes, files } = day(seconds, offsetS, { jitter: [...noise.take(seconds.length)] });
-        const found = matched(takes, files);
+        const { takes: shots, files } = day(seconds, offsetS, { jitter: [...noise.take(seconds.length)] });
+        const found = matched(shots, files);
         expect(rightOnes(found)).toBe(seconds.length);
         expect(Math.abs((found.clocks[0]?.offsetS ?? 0) - offsetS)).toBeLessThan(2);
-        expect(found.takesLeft).toEqual([]);
+        expect(found.shotsLeft).toEqual([]);
       }),
       { numRuns: 60 },
     );
@@ -48,12 +48,12 @@ describe('matching takes with files', () => {
     const some = fc.array(fc.integer({ min: 0, max: 3000 }), { maxLength: 40 });
     fc.assert(
       fc.property(some, some, (a, b) => {
-        const takes = a.map((s, i): TakeToMatch => ({ id: `t${i}`, atMs: s * 1000, timeS: null, iso: null }));
+        const shots = a.map((s, i): ShotToMatch => ({ id: `t${i}`, atMs: s * 1000, timeS: null, iso: null }));
         const files = b.map((s, i): FileToMatch => ({ name: `f${i}`, atMs: s * 1000, camera: 'c', timeS: null, iso: null }));
-        const { matches, takesLeft, filesLeft } = matched(takes, files);
+        const { matches, shotsLeft, filesLeft } = matched(shots, files);
         expect(new Set(matches.map(({ takeId }) => takeId)).size).toBe(matches.length);
         expect(new Set(matches.map(({ file }) => file)).size).toBe(matches.length);
-        expect(matches.length + takesLeft.length).toBe(takes.length);
+        expect(matches.length + shotsLeft.length).toBe(shots.length);
         expect(matches.length + filesLeft.length).toBe(files.length);
       }),
       { numRuns: 100 },
@@ -62,20 +62,20 @@ describe('matching takes with files', () => {
 
   test('takes that were not logged and shots that were thrown away shift nothing', () => {
     const seconds = [0, 12, 30, 95, 140, 155, 171, 400, 460, 470, 600];
-    const { takes, files } = day(seconds, 7200);
+    const { takes: shots, files } = day(seconds, 7200);
     const found = matched(
-      takes.filter((_, i) => i !== 3),
+      shots.filter((_, i) => i !== 3),
       files.filter((_, i) => i !== 7 && i !== 8),
     );
     expect(rightOnes(found)).toBe(8);
-    expect(found.takesLeft).toHaveLength(2);
+    expect(found.shotsLeft).toHaveLength(2);
     expect(found.filesLeft).toEqual(['A00003.tif']);
     expect(found.remarks.join()).toContain('10 shots were logged, but there are 9 files');
   });
 
   test('even steps of a mosaic are not shifted by one', () => {
-    const { takes, files } = day([0, 10, 20, 30, 40, 50, 60, 70], -86_400, { jitter: [1, 1.2, 0.8, 1, 1.1, 0.9, 1, 1] });
-    const found = matched(takes, files);
+    const { takes: shots, files } = day([0, 10, 20, 30, 40, 50, 60, 70], -86_400, { jitter: [1, 1.2, 0.8, 1, 1.1, 0.9, 1, 1] });
+    const found = matched(shots, files);
     expect(rightOnes(found)).toBe(8);
     expect(found.matches.flatMap(({ doubts }) => doubts)).toEqual([]);
     expect(Math.abs((found.clocks[0]?.offsetS ?? 0) + 86_399)).toBeLessThan(1);
@@ -100,9 +100,9 @@ describe('matching takes with files', () => {
   });
 
   test('a bracket that was touched all at once is told apart by its times, and another exposure is doubted', () => {
-    const { takes, files } = day([0, 2, 4, 300, 600], 100);
+    const { takes: shots, files } = day([0, 2, 4, 300, 600], 100);
     const exposed = (all: number[]) => ({
-      takes: takes.map((t, i) => ({ ...t, timeS: all[i] ?? null })),
+      takes: shots.map((t, i) => ({ ...t, timeS: all[i] ?? null })),
       files: files.map((f, i) => ({ ...f, timeS: all[i] ?? null })),
     });
     const even = exposed([1, 0.25, 4, 1, 1]);
@@ -115,35 +115,35 @@ describe('matching takes with files', () => {
   });
 
   test('files whose names run against their times are doubted, both of them', () => {
-    const { takes, files } = day([0, 10, 20, 30], 5);
+    const { takes: shots, files } = day([0, 10, 20, 30], 5);
     const swapped = files.map((file, i) => ({ ...file, name: files[[0, 2, 1, 3][i] ?? 0]?.name ?? '' }));
-    expect(matched(takes, swapped).matches.map(({ doubts }) => doubts)).toEqual([[], ['names'], ['names'], []]);
+    expect(matched(shots, swapped).matches.map(({ doubts }) => doubts)).toEqual([[], ['names'], ['names'], []]);
   });
 
   test('a clock set by hand is taken as it is', () => {
-    const { takes, files } = day([0, 10, 20, 30], 5);
-    expect(rightOnes(matched(takes, files, new Map([['camera A', 5]])))).toBe(4);
-    expect(matched(takes, files, new Map([['camera A', 4000]])).matches).toEqual([]);
+    const { takes: shots, files } = day([0, 10, 20, 30], 5);
+    expect(rightOnes(matched(shots, files, new Map([['camera A', 5]])))).toBe(4);
+    expect(matched(shots, files, new Map([['camera A', 4000]])).matches).toEqual([]);
   });
 
   test('files without a time are matched by order when the counts agree, and every one of them is doubted', () => {
-    const { takes, files } = day([0, 10, 20], 5);
+    const { takes: shots, files } = day([0, 10, 20], 5);
     const blank = files.map((file) => ({ ...file, atMs: null }));
-    const found = matched(takes, blank);
+    const found = matched(shots, blank);
     expect(found.matches.map(({ doubts }) => doubts)).toEqual([['order'], ['order'], ['order']]);
-    expect(matched(takes, blank.slice(1)).matches).toEqual([]);
+    expect(matched(shots, blank.slice(1)).matches).toEqual([]);
   });
 
   test('one pair alone is no proof of a clock', () => {
-    const { takes, files } = day([0, 500], 77);
-    expect(matched(takes.slice(0, 1), files.slice(0, 1)).matches[0]?.doubts ?? []).toEqual([]);
-    expect(matched(takes, files.slice(0, 1)).matches[0]?.doubts).toContain('clock');
+    const { takes: shots, files } = day([0, 500], 77);
+    expect(matched(shots.slice(0, 1), files.slice(0, 1)).matches[0]?.doubts ?? []).toEqual([]);
+    expect(matched(shots, files.slice(0, 1)).matches[0]?.doubts).toContain('clock');
   });
 
   test('twenty thousand takes are matched', () => {
     const gaps = Array.from({ length: 20_000 }, (_, i) => 7 + ((i * 7919) % 613));
     const seconds = gaps.reduce<number[]>((all, gap) => (all.push((all[all.length - 1] ?? 0) + gap), all), []);
-    const { takes, files } = day(seconds, -3600);
-    expect(rightOnes(matched(takes, files))).toBe(20_000);
+    const { takes: shots, files } = day(seconds, -3600);
+    expect(rightOnes(matched(shots, files))).toBe(20_000);
   });
 });

@@ -2,7 +2,7 @@ import { logText } from '@gangway/messages/core/log';
 import { say } from '@gangway/messages/say';
 
 /** A shot to be matched: when it was logged, ms of UTC, and what was set. */
-export interface TakeToMatch {
+export interface ShotToMatch {
   readonly id: string;
   readonly atMs: number;
   readonly timeS: number | null;
@@ -51,7 +51,7 @@ export interface Clock {
 export interface Matching {
   readonly matches: readonly Match[];
   readonly clocks: readonly Clock[];
-  readonly takesLeft: readonly string[];
+  readonly shotsLeft: readonly string[];
   readonly filesLeft: readonly string[];
   /** What is to be minded about the whole, as sentences. */
   readonly remarks: readonly string[];
@@ -84,12 +84,12 @@ interface Timed extends FileToMatch {
  * matched([], [], new Map()).matches // => []
  */
 export function matched(
-  takes: readonly TakeToMatch[],
+  shots: readonly ShotToMatch[],
   files: readonly FileToMatch[],
   given: ReadonlyMap<string, number> = new Map(),
 ): Matching {
   const cameras = [...new Set(files.map(({ camera }) => camera))];
-  let takesLeft = [...takes].sort((a, b) => a.atMs - b.atMs);
+  let shotsLeft = [...shots].sort((a, b) => a.atMs - b.atMs);
   const matches: Match[] = [];
   const clocks: Clock[] = [];
   const remarks: string[] = [];
@@ -101,7 +101,7 @@ export function matched(
       .filter((each) => each.files.length > 0)
       .map((each) => ({
         ...each,
-        ...bestClock(takesLeft, each.files, clocks.some(({ camera }) => camera === each.camera) ? undefined : given.get(each.camera)),
+        ...bestClock(shotsLeft, each.files, clocks.some(({ camera }) => camera === each.camera) ? undefined : given.get(each.camera)),
       }))
       .reduce<{ camera: string; offsetMs: number; pairs: readonly Pair[] } | null>(
         (most, each) => (each.pairs.length > (most?.pairs.length ?? 0) ? each : most),
@@ -111,10 +111,10 @@ export function matched(
     const first = !clocks.some(({ camera }) => camera === best.camera);
     // A further clock needs more than one shot for a witness, or chance finds one.
     if (!first && (best.pairs.length < 3 || given.has(best.camera))) break;
-    const sure = best.pairs.length >= 3 || (best.pairs.length === takes.length && best.pairs.length === files.length);
-    best.pairs.forEach(({ take, file, offMs }, i) =>
+    const sure = best.pairs.length >= 3 || (best.pairs.length === shots.length && best.pairs.length === files.length);
+    best.pairs.forEach(({ take: shot, file, offMs }, i) =>
       matches.push({
-        takeId: take.id,
+        takeId: shot.id,
         file: file.name,
         offS: offMs / 1000,
         doubts: doubtsOf(best.pairs, i, sure || given.has(best.camera)),
@@ -128,8 +128,8 @@ export function matched(
       firstFile: from?.file.name ?? '',
       lastFile: to?.file.name ?? '',
     });
-    const [usedTakes, usedFiles] = [new Set(best.pairs.map(({ take }) => take.id)), new Set(best.pairs.map(({ file }) => file.name))];
-    takesLeft = takesLeft.filter(({ id }) => !usedTakes.has(id));
+    const [usedShots, usedFiles] = [new Set(best.pairs.map(({ take: shot }) => shot.id)), new Set(best.pairs.map(({ file }) => file.name))];
+    shotsLeft = shotsLeft.filter(({ id }) => !usedShots.has(id));
     timed = timed.filter(({ name }) => !usedFiles.has(name));
   }
   const untimed = files.filter(({ atMs }) => atMs === null);
@@ -137,18 +137,18 @@ export function matched(
     a.name.localeCompare(b.name, 'en', { numeric: true }),
   );
   // A clock set by hand that fits nothing is not talked over.
-  if (given.size === 0 && unmatchedFiles.length > 0 && unmatchedFiles.length === takesLeft.length) {
-    takesLeft.forEach((take, i) => {
+  if (given.size === 0 && unmatchedFiles.length > 0 && unmatchedFiles.length === shotsLeft.length) {
+    shotsLeft.forEach((shot, i) => {
       const file = unmatchedFiles[i];
       if (file)
         matches.push({
-          takeId: take.id,
+          takeId: shot.id,
           file: file.name,
           offS: null,
-          doubts: ['order', ...(differs(take, file) ? (['exposure'] as const) : [])],
+          doubts: ['order', ...(differs(shot, file) ? (['exposure'] as const) : [])],
         });
     });
-    takesLeft = [];
+    shotsLeft = [];
     timed = matches.length === 0 ? timed : timed.filter(({ name }) => !unmatchedFiles.some((file) => file.name === name));
   }
   const filesWith = new Set(matches.map(({ file }) => file));
@@ -166,34 +166,34 @@ export function matched(
   }
   const clocked = new Set(files.filter(({ atMs }) => atMs !== null).map(({ camera }) => camera)).size;
   if (clocked > 1) remarks.push(say(logText.theFilesAreOfCameras, { clocked }));
-  if (takes.length !== files.length) remarks.push(say(logText.shotsWereLoggedAndFiles, { length: takes.length, length2: files.length }));
+  if (shots.length !== files.length) remarks.push(say(logText.shotsWereLoggedAndFiles, { length: shots.length, length2: files.length }));
   return {
     matches,
     clocks,
-    takesLeft: takesLeft.map(({ id }) => id),
+    shotsLeft: shotsLeft.map(({ id }) => id),
     filesLeft: files.map(({ name }) => name).filter((name) => !filesWith.has(name)),
     remarks,
   };
 }
 
 interface Pair {
-  readonly take: TakeToMatch;
+  readonly take: ShotToMatch;
   readonly file: Timed;
   readonly offMs: number;
 }
 
 /** The offset at which most shots have a file of their own, and those pairs. */
 function bestClock(
-  takes: readonly TakeToMatch[],
+  shots: readonly ShotToMatch[],
   files: readonly Timed[],
   givenS: number | undefined,
 ): { readonly offsetMs: number; readonly pairs: readonly Pair[] } {
-  if (givenS !== undefined) return { offsetMs: givenS * 1000, pairs: aligned(takes, files, givenS * 1000) };
+  if (givenS !== undefined) return { offsetMs: givenS * 1000, pairs: aligned(shots, files, givenS * 1000) };
   const bins = new Map<number, number>();
   const width = (WITHIN_S * 1000) / 4;
-  for (const take of sample(takes))
+  for (const shot of sample(shots))
     for (const file of sample(files)) {
-      const bin = Math.round((file.atMs - take.atMs) / width);
+      const bin = Math.round((file.atMs - shot.atMs) / width);
       bins.set(bin, (bins.get(bin) ?? 0) + 1);
     }
   const around = (bin: number): number => (bins.get(bin) ?? 0) + 0.6 * ((bins.get(bin - 1) ?? 0) + (bins.get(bin + 1) ?? 0));
@@ -201,19 +201,19 @@ function bestClock(
   let best: { offsetMs: number; pairs: readonly Pair[]; score: number } = { offsetMs: 0, pairs: [], score: -Infinity };
   for (const bin of tried) {
     let offsetMs = bin * width;
-    let pairs = aligned(takes, files, offsetMs);
+    let pairs = aligned(shots, files, offsetMs);
     // Taken up by the middle of what it found, twice.
     for (let i = 0; i < 2 && pairs.length > 0; i++) {
       offsetMs += median(pairs.map(({ offMs }) => offMs));
-      pairs = aligned(takes, files, offsetMs);
+      pairs = aligned(shots, files, offsetMs);
     }
     const spread = pairs.length === 0 ? 0 : pairs.reduce((sum, { offMs }) => sum + Math.abs(offMs), 0) / pairs.length;
-    const differ = pairs.filter(({ take, file }) => differs(take, file)).length;
+    const differ = pairs.filter(({ take: shot, file }) => differs(shot, file)).length;
     // As many as agree; among equals those that agree better, in exposure and in time.
     const score = pairs.length - 0.5 * differ - spread / (WITHIN_S * 1000) / 2;
     if (score > best.score) best = { offsetMs, pairs, score };
     // Every one has its own, near and alike: no other clock can do better by much.
-    if (pairs.length === Math.min(takes.length, files.length) && pairs.length > SAMPLE_MOST && differ === 0 && spread < 2000) break;
+    if (pairs.length === Math.min(shots.length, files.length) && pairs.length > SAMPLE_MOST && differ === 0 && spread < 2000) break;
   }
   return best;
 }
@@ -231,23 +231,23 @@ function median(values: readonly number[]): number {
 }
 
 /** Pairs in order, one to one, within reach: as many as can be, then as near as can be. In stretches that nothing within reach joins, each by itself. */
-function aligned(takes: readonly TakeToMatch[], files: readonly Timed[], offsetMs: number): readonly Pair[] {
+function aligned(shots: readonly ShotToMatch[], files: readonly Timed[], offsetMs: number): readonly Pair[] {
   const reach = WITHIN_S * 1000;
   const pairs: Pair[] = [];
   let [i, j] = [0, 0];
-  while (i < takes.length && j < files.length) {
+  while (i < shots.length && j < files.length) {
     // A stretch: takes and files that hang together in time.
     const [fromI, fromJ] = [i, j];
-    let end = Math.min(takes[i]?.atMs ?? Infinity, (files[j]?.atMs ?? Infinity) - offsetMs) + reach;
+    let end = Math.min(shots[i]?.atMs ?? Infinity, (files[j]?.atMs ?? Infinity) - offsetMs) + reach;
     for (;;) {
-      const [t, f] = [takes[i]?.atMs ?? Infinity, (files[j]?.atMs ?? Infinity) - offsetMs];
+      const [t, f] = [shots[i]?.atMs ?? Infinity, (files[j]?.atMs ?? Infinity) - offsetMs];
       const next = Math.min(t, f);
       if (next > end) break;
       end = next + reach;
       if (t <= f) i++;
       else j++;
     }
-    pairs.push(...stretch(takes.slice(fromI, i), files.slice(fromJ, j), offsetMs));
+    pairs.push(...stretch(shots.slice(fromI, i), files.slice(fromJ, j), offsetMs));
   }
   return pairs;
 }
@@ -255,14 +255,14 @@ function aligned(takes: readonly TakeToMatch[], files: readonly Timed[], offsetM
 /** So many places of the table of a stretch are looked at; longer ones are gone through in one pass. */
 const TABLE_MOST = 400_000;
 
-function stretch(takes: readonly TakeToMatch[], files: readonly Timed[], offsetMs: number): readonly Pair[] {
+function stretch(shots: readonly ShotToMatch[], files: readonly Timed[], offsetMs: number): readonly Pair[] {
   const reach = WITHIN_S * 1000;
-  const [n, m] = [takes.length, files.length];
+  const [n, m] = [shots.length, files.length];
   if (n === 0 || m === 0) return [];
-  const off = (i: number, j: number): number => (files[j]?.atMs ?? 0) - offsetMs - (takes[i]?.atMs ?? 0);
+  const off = (i: number, j: number): number => (files[j]?.atMs ?? 0) - offsetMs - (shots[i]?.atMs ?? 0);
   const pair = (i: number, j: number): Pair[] => {
-    const [take, file] = [takes[i], files[j]];
-    return take && file ? [{ take, file, offMs: off(i, j) }] : [];
+    const [shot, file] = [shots[i], files[j]];
+    return shot && file ? [{ take: shot, file, offMs: off(i, j) }] : [];
   };
   if (n * m > TABLE_MOST) {
     const pairs: Pair[] = [];
@@ -283,10 +283,10 @@ function stretch(takes: readonly TakeToMatch[], files: readonly Timed[], offsetM
       const at = i * (m + 1) + j;
       let [least, how] = [cost[at + m + 1] ?? 0, 1];
       if ((cost[at + 1] ?? 0) < least) [least, how] = [cost[at + 1] ?? 0, 2];
-      const [take, file] = [takes[i], files[j]];
+      const [shot, file] = [shots[i], files[j]];
       const by = Math.abs(off(i, j));
-      if (take && file && by <= reach) {
-        const joined = (cost[at + m + 2] ?? 0) - 1 + (by / reach) * 0.4 + (differs(take, file) ? 0.3 : 0);
+      if (shot && file && by <= reach) {
+        const joined = (cost[at + m + 2] ?? 0) - 1 + (by / reach) * 0.4 + (differs(shot, file) ? 0.3 : 0);
         if (joined < least) [least, how] = [joined, 3];
       }
       cost[at] = least;
@@ -304,7 +304,7 @@ function stretch(takes: readonly TakeToMatch[], files: readonly Timed[], offsetM
 }
 
 /** Whether file and take say two exposures: more than half a stop apart. */
-function differs({ timeS, iso }: Pick<TakeToMatch, 'timeS' | 'iso'>, file: Pick<FileToMatch, 'timeS' | 'iso'>): boolean {
+function differs({ timeS, iso }: Pick<ShotToMatch, 'timeS' | 'iso'>, file: Pick<FileToMatch, 'timeS' | 'iso'>): boolean {
   const apart = (a: number | null, b: number | null): boolean =>
     a !== null && b !== null && a > 0 && b > 0 && Math.abs(Math.log2(a / b)) > 0.5;
   return apart(timeS, file.timeS) || apart(iso, file.iso);
@@ -313,12 +313,12 @@ function differs({ timeS, iso }: Pick<TakeToMatch, 'timeS' | 'iso'>, file: Pick<
 function doubtsOf(pairs: readonly Pair[], i: number, sure: boolean): readonly Doubt[] {
   const pair = pairs[i];
   if (!pair) return [];
-  const { take, file, offMs } = pair;
+  const { take: shot, file, offMs } = pair;
   const doubts: Doubt[] = [];
   if (Math.abs(offMs) > DOUBTFUL_S * 1000) doubts.push('far');
-  if (differs(take, file)) doubts.push('exposure');
+  if (differs(shot, file)) doubts.push('exposure');
   if (!sure) doubts.push('clock');
-  const offset = file.atMs - offMs - take.atMs;
+  const offset = file.atMs - offMs - shot.atMs;
   const near = [pairs[i - 1], pairs[i + 1]].some(
     (other) => other !== undefined && Math.abs(file.atMs - offset - other.take.atMs) < Math.abs(offMs) && Math.abs(offMs) > 1000,
   );

@@ -1,6 +1,6 @@
 import { logText } from '@gangway/messages/core/log';
-import { hearsLens } from '../capture/takes';
-import { standShutter } from '../exposure/working';
+import { hearsLens } from '../capture/shots';
+import { setupShutter } from '../exposure/working';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from '../setup/bounds';
 import { choice, flag, maybeNumber, number, text, type ShotContext, type ShotField, type ShotValue } from './shotField';
 import { SHUTTERS } from '../exposure/choices';
@@ -269,7 +269,7 @@ export const SHOT_FIELDS = {
     table: null,
     initial: '',
     most: 80,
-    logged: ({ settings }) => SHUTTERS[standShutter(settings).kind],
+    logged: ({ settings }) => SHUTTERS[setupShutter(settings).kind],
   }),
   /** 0 to 5; 0 is not rated. */
   rating: number({
@@ -335,10 +335,10 @@ type Fields = typeof SHOT_FIELDS;
 export type ShotKey = keyof Fields;
 
 /** What was set for one exposure, as it was at that moment: the file will not know it. */
-export type TakeFigures = { readonly [K in ShotKey]: ShotValue<Fields[K]> };
+export type ShotValues = { readonly [K in ShotKey]: ShotValue<Fields[K]> };
 
 /** A shot as it is kept. */
-export interface LogTake extends TakeFigures {
+export interface Shot extends ShotValues {
   readonly id: string;
   readonly standId: string;
   /** When the shutter was opened, as ISO 8601 in UTC. */
@@ -349,7 +349,7 @@ export interface LogTake extends TakeFigures {
 export const SHOT_ENTRIES = Object.entries(SHOT_FIELDS) as readonly (readonly [ShotKey, ShotField])[];
 
 /** What a shot has in the fields that a file says nothing of. */
-export const SILENT_SHOT: Partial<TakeFigures> = Object.fromEntries(
+export const SILENT_SHOT: Partial<ShotValues> = Object.fromEntries(
   SHOT_ENTRIES.flatMap(([key, { initial }]) => (initial === 'required' ? [] : [[key, initial]])),
 );
 
@@ -357,7 +357,7 @@ export const SILENT_SHOT: Partial<TakeFigures> = Object.fromEntries(
 export const SHOT_VERSION = Math.max(...SHOT_ENTRIES.map(([, { since = 1 }]) => since));
 
 /** The fields of a shot as it is made. */
-export function loggedFields(context: ShotContext): TakeFigures {
+export function loggedFields(context: ShotContext): ShotValues {
   // Each field fills itself with a value of its own type.
-  return Object.fromEntries(SHOT_ENTRIES.map(([key, field]) => [key, field.logged(context)])) as unknown as TakeFigures;
+  return Object.fromEntries(SHOT_ENTRIES.map(([key, field]) => [key, field.logged(context)])) as unknown as ShotValues;
 }

@@ -2,7 +2,7 @@ import { listed } from '@gangway/messages/list';
 import { planningText } from '@gangway/messages/core/planning';
 import { say } from '@gangway/messages/say';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
-import { sharpCircleAt, standMargin } from '../geometry/circles';
+import { sharpCircleAt, setupMargin } from '../geometry/circles';
 import { apertureScale } from '../coverage/apertures';
 import { effectiveFNumber, mtf } from '../focus/diffraction';
 import { PIN_ROLES } from '../focus/pin';
@@ -97,7 +97,7 @@ export function apertureChoice(geometry: Geometry): ApertureChoice {
   const circleFrom =
     marks.find((fNumber) => {
       const circle = sharpCircleAt(geometry, fNumber);
-      return circle !== null && standMargin(freshGeometry({ ...geometry.settings, fNumber }), circle).valueMm >= 0;
+      return circle !== null && setupMargin(freshGeometry({ ...geometry.settings, fNumber }), circle).valueMm >= 0;
     }) ?? null;
   const softFrom = ring.find(({ diffractionMm }) => diffractionMm > cocMm)?.fNumber ?? null;
   return {

@@ -10,9 +10,9 @@ import { PLAIN_SETTINGS } from '../setup/defaults';
  * @param orientation landscape or portrait
  *
  * @example
- * centredStand(rig).movements // => {riseMm: 0, shiftMm: 0}
+ * centredSetup(rig).movements // => {riseMm: 0, shiftMm: 0}
  */
-export function centredStand(rig: Rig, orientation: Orientation = 'landscape'): SetupSettings {
+export function centredSetup(rig: Rig, orientation: Orientation = 'landscape'): SetupSettings {
   const { widestFNumber, smallestFNumber } = rig.lens;
   return {
     rig,

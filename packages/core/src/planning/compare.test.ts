@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stretchAt } from '../framing/stretch';
-import { standMargin } from '../geometry/circles';
+import { setupMargin } from '../geometry/circles';
 import { pictured } from '../geometry/standards';
 import { converging, edgeLeanDeg } from './converge';
 import { stand } from '../setup/fixtures.test-support';
@@ -117,7 +117,7 @@ describe('turning in and shifting back', () => {
         const light = geometryOf(next).imageCircle;
         const inside =
           light !== null &&
-          standMargin(geometryOf(next), light).valueMm >= Math.min(0, standMargin(geometryOf(settings), light).valueMm) - 1e-9;
+          setupMargin(geometryOf(next), light).valueMm >= Math.min(0, setupMargin(geometryOf(settings), light).valueMm) - 1e-9;
         return offer.after.watched < offer.before.watched && inside && Math.hypot(next.movements.riseMm, next.movements.shiftMm) <= 12.005;
       }),
       { numRuns: 300 },

@@ -4,7 +4,7 @@ import { conjugates } from '../focus/conjugates';
 import { projected } from '../perspective/rise';
 import { evaluateWithFixes } from '../checks/evaluate';
 import { fromHere, type Wanted } from './fromHere';
-import { anyStand, stand } from '../setup/fixtures.test-support';
+import { anySetup, stand } from '../setup/fixtures.test-support';
 import { evenly } from '../evenly.test-support';
 
 const tower: Wanted = { distanceM: 24, cameraHeightM: 1.6, topHeightM: 31, widthM: 9, footIn: false, marginMm: 1 };
@@ -65,7 +65,7 @@ describe('which rig does it from here', () => {
   test('where it says that a rig holds, a setup set so has no failing finding and the top is in', () => {
     let held = 0;
     fc.assert(
-      fc.property(anyStand, evenly(8, 80), evenly(2, 30), (base, distanceM, topHeightM) => {
+      fc.property(anySetup, evenly(8, 80), evenly(2, 30), (base, distanceM, topHeightM) => {
         const { rig } = base;
         const wanted = { ...tower, distanceM, topHeightM, widthM: 1 };
         const found = fromHere(rig, 'portrait', wanted);

@@ -9,7 +9,7 @@ import { oneWayLimitMm } from '../coverage/shiftLimit';
 import { riseForHeight } from '../perspective/rise';
 import { reaches, travelOf, type Travel } from '../rig/mechanism';
 import type { CheckState } from '../state';
-import { centredStand } from './centred';
+import { centredSetup } from './centred';
 import type { Orientation } from '../model/frame';
 import type { Mechanism } from '../model/movements';
 import type { Rig } from '../model/rig';
@@ -54,7 +54,7 @@ export interface FromHere {
 export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): FromHere {
   const frame = turned(rig.back, orientation);
   const { focalMm, widestFNumber, smallestFNumber } = rig.lens;
-  const settings = { ...centredStand(rig, orientation), fNumber: widestFNumber, focusM: wanted.distanceM };
+  const settings = { ...centredSetup(rig, orientation), fNumber: widestFNumber, focusM: wanted.distanceM };
   const found = riseForHeight({
     focalMm,
     distanceM: wanted.distanceM,

@@ -5,7 +5,7 @@ import { axisToBack, focusFor, pictured } from '../geometry/standards';
 import { blurOf, defocus, type PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import type { SetupPatch } from '../model/setup';
-import { standTiltMechanism } from './standTilt';
+import { setupTiltMechanism } from './setupTilt';
 
 /** How a neighbour of the isolated thing is drawn. */
 export interface Neighbour {
@@ -131,7 +131,7 @@ export function isolate(geometry: Geometry, pinId: string, movement: 'tilt' | 's
   const placed = geometry.placedPins;
   const own = placed.find(({ pin }) => pin.id === pinId);
   const others = placed.filter(({ pin }) => pin.id !== pinId && pin.role === 'soft');
-  const mechanism = standTiltMechanism(geometry.settings);
+  const mechanism = setupTiltMechanism(geometry.settings);
   if (!own || others.length === 0 || mechanism === null) return null;
   const at = (deg: number): Isolation | null => lookAt({ geometry, movement, turnDeg: deg, own, others, wantedMm });
   const allowed = (deg: number): boolean => {
@@ -203,7 +203,7 @@ export function apparentScale({ focalMm, fNumber, focusedM, otherM, blurMm }: Ap
  * miniature(frontGeometry, [0, 0, 24], [0, 2, 40], 20)?.tiltDeg // => 8
  */
 export function miniature(geometry: Geometry, place: Vec3, other: Vec3, wantedScale: number): Miniature | null {
-  const mechanism = standTiltMechanism(geometry.settings);
+  const mechanism = setupTiltMechanism(geometry.settings);
   if (mechanism === null) return null;
   const { focalMm } = geometry.settings.rig.lens;
   // Reverse is away from the slope that the two places have: the higher and farther is blurred by tilting back.

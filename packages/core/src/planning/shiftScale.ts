@@ -1,6 +1,6 @@
 import { shiftScaleText } from '@gangway/messages/core/planning/shiftScale';
 import type { Geometry } from '../geometry/geometry';
-import { sharpCircleAt, standAlong } from '../geometry/circles';
+import { sharpCircleAt, setupAlong } from '../geometry/circles';
 import { degrees } from '../angles';
 import { apertureScale } from '../coverage/apertures';
 import { travelLimitMm } from '../rig/mechanism';
@@ -65,7 +65,7 @@ export function shiftScale(geometry: Geometry): readonly ScaleRow[] {
     const circle = sharpCircleAt(geometry, fNumber);
     if (circle === null) return [];
     const entry = (directionDeg: number): ScaleEntry => {
-      const stretch = standAlong(geometry, circle, directionDeg);
+      const stretch = setupAlong(geometry, circle, directionDeg);
       const optical = stretch === null || stretch.fromMm > 0 || stretch.toMm < 0 ? null : stretch.toMm;
       const travel = travelLimitMm(geometry.settings.rig.mechanism, directionDeg);
       const mechanismKnown = travel !== null;

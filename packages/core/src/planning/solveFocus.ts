@@ -18,7 +18,7 @@ import { patched } from '../setup/patch';
 import type { StandardTurn } from '../model/movements';
 import type { SetupPatch, SetupSettings } from '../model/setup';
 import { UNTURNED } from '../setup/defaults';
-import { standTiltMechanism } from './standTilt';
+import { setupTiltMechanism } from './setupTilt';
 
 /** Which standard is turned. */
 export type TurnedBy = 'front' | 'rear' | 'none';
@@ -192,7 +192,7 @@ export function markedFor({ rig }: Pick<SetupSettings, 'rig'>, fNumber: number):
 function solved(geometry: Geometry, by: TurnedBy, wanted: () => Wanted): FocusSolution | null {
   const { points, weights } = wanted();
   if (by === 'rear') return byRear(geometry, points, weights);
-  const mechanism: TiltMechanism | null = by === 'none' ? { kind: 'cone', maxDeg: 0 } : standTiltMechanism(geometry.settings);
+  const mechanism: TiltMechanism | null = by === 'none' ? { kind: 'cone', maxDeg: 0 } : setupTiltMechanism(geometry.settings);
   if (mechanism === null) return null;
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;

@@ -7,7 +7,7 @@ import { STACK_MOST } from '../focus/stack';
 import { dot, scaled, type Vec3 } from '../space/vector';
 import { patched } from '../setup/patch';
 import { markedFor, solveFocus, type FocusSolution } from './solveFocus';
-import { standTiltMechanism } from './standTilt';
+import { setupTiltMechanism } from './setupTilt';
 
 /** A way of getting depth. */
 export type DepthWay = 'tilt' | 'none' | 'stack' | 'tiltAndStack' | 'twoShots';
@@ -69,12 +69,12 @@ export function tiltOrStack(geometry: Geometry): DepthComparison | null {
   if (placed.length === 0 || !straight.ok) return null;
   const options: DepthOption[] = [];
   if (tilted.ok && (tilted.solution.front.tiltDeg !== 0 || tilted.solution.front.swingDeg !== 0))
-    options.push(oneTake(geometry, 'tilt', tilted.solution));
-  options.push(oneTake(geometry, 'none', straight.solution));
+    options.push(oneShot(geometry, 'tilt', tilted.solution));
+  options.push(oneShot(geometry, 'none', straight.solution));
   const points = placed.flatMap((each) => each.points);
   options.push(stacked(geometry, 'stack', straight.solution, points));
   if (tilted.ok && options.length > 2) options.push(stacked(geometry, 'tiltAndStack', tilted.solution, points));
-  const two = twoTakes(
+  const two = twoShots(
     geometry,
     placed.map(({ points: own }) => own),
   );
@@ -97,7 +97,7 @@ function limited(geometry: Geometry, takes: number, fNumber: number, marked: num
   return breaks;
 }
 
-function oneTake(geometry: Geometry, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
+function oneShot(geometry: Geometry, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
   return {
     way,
     takes: 1,
@@ -158,12 +158,12 @@ function distanceOf(focalMm: number, imageMm: number): number | null {
 }
 
 /** The split of the pins in two that takes the widest opening, each half with a tilt and focus of its own. */
-function twoTakes(geometry: Geometry, pins: readonly (readonly Vec3[])[]): DepthOption | null {
+function twoShots(geometry: Geometry, pins: readonly (readonly Vec3[])[]): DepthOption | null {
   const n = pins.length;
   if (n < 2 || n > MOST_SPLIT) return null;
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
-  const mechanism = standTiltMechanism(geometry.settings) ?? { kind: 'cone' as const, maxDeg: 0 };
+  const mechanism = setupTiltMechanism(geometry.settings) ?? { kind: 'cone' as const, maxDeg: 0 };
   const need = (mask: number): ReturnType<typeof leastAperture> | null => {
     try {
       return leastAperture({ focalMm, pointsM: pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])), cocMm, mechanism });

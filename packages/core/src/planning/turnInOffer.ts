@@ -1,7 +1,7 @@
 import { planningText } from '@gangway/messages/core/planning';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
-import { standMargin } from '../geometry/circles';
+import { setupMargin } from '../geometry/circles';
 import { reaches } from '../rig/mechanism';
 import { stretchAt, stretchInPicture } from '../framing/stretch';
 import { keepingCentre } from './keepCentre';
@@ -91,7 +91,7 @@ function stopped(geometry: Geometry, next: Geometry): TurnInOffer['endedBy'] {
     [planningText.sharpCircle, 'sharpCircle'],
   ] as const) {
     const [was, is] = [geometry[circle], next[circle]];
-    if (was && is && standMargin(next, is).valueMm < Math.min(0, standMargin(geometry, was).valueMm)) return name;
+    if (was && is && setupMargin(next, is).valueMm < Math.min(0, setupMargin(geometry, was).valueMm)) return name;
   }
   return null;
 }

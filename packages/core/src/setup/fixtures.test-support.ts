@@ -73,7 +73,7 @@ const mechanism: fc.Arbitrary<Mechanism> = fc.oneof(
 );
 
 /** Stands of every kind that a photographer could set, sensible or not. */
-export const anyStand: fc.Arbitrary<SetupSettings> = fc
+export const anySetup: fc.Arbitrary<SetupSettings> = fc
   .record({
     mechanism,
     lightMm: fc.option(evenly(40, 180)),

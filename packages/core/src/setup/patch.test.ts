@@ -2,7 +2,7 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { evenly } from '../evenly.test-support';
 import { alongAxisMm, focusFor } from '../geometry/standards';
-import { frontScene, anyStand, stand } from './fixtures.test-support';
+import { frontScene, anySetup, stand } from './fixtures.test-support';
 import { movedOff, patched } from './patch';
 import type { SetupPatch, SetupSettings } from '../model/setup';
 import { UNTURNED } from './defaults';
@@ -29,7 +29,7 @@ const changes: fc.Arbitrary<{ readonly patch: SetupPatch; readonly touches: read
 describe('a change laid over a setup', () => {
   test('touches what it names and nothing else, and leaves the stand before it alone', () => {
     fc.assert(
-      fc.property(anyStand, changes, (base, { patch, touches }) => {
+      fc.property(anySetup, changes, (base, { patch, touches }) => {
         const settings = { ...base, scene };
         const before = JSON.stringify(settings);
         const next = patched(settings, patch);
@@ -44,7 +44,7 @@ describe('a change laid over a setup', () => {
 
   test('nothing at all changes nothing, and the same twice is the same as once', () => {
     fc.assert(
-      fc.property(anyStand, changes, (base, { patch }) => {
+      fc.property(anySetup, changes, (base, { patch }) => {
         const settings = { ...base, scene };
         expect(patched(settings, {})).toEqual(settings);
         expect(patched(patched(settings, patch), patch)).toEqual(patched(settings, patch));

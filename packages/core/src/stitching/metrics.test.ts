@@ -7,7 +7,7 @@ import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
 import { depthRange, mosaicGiven, mosaicParallax, printMm, secondsOf, zoneStates } from './metrics';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
-import { joinedStand } from '../geometry/laidMosaic';
+import { joinedSetup } from '../geometry/laidMosaic';
 import { mosaicPlan } from './plan';
 import { evenly } from '../evenly.test-support';
 import type { RigParts, Rig } from '../model/rig';
@@ -58,7 +58,7 @@ describe('what a mosaic gives', () => {
             { shiftMm: first + 9, riseMm: rise, turned: false },
           ],
         });
-        const joined = joinedStand(geometryOf(settings));
+        const joined = joinedSetup(geometryOf(settings));
         return (
           joined !== null &&
           Math.abs(joined.movements.shiftMm - first - 4.5) < 1e-9 &&

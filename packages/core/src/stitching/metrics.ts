@@ -108,7 +108,7 @@ function given(geometry: Geometry): MosaicGiven | null {
       ] as const,
   );
   const cosFar = Math.min(...corners.map(([x, y]) => dot([x, y, v], axis) / Math.hypot(x, y, v)));
-  const takes = takesOf(mosaic);
+  const takes = shotsOf(mosaic);
   const { back } = rig.parts;
   const film =
     back.kind === 'film'
@@ -152,7 +152,7 @@ function given(geometry: Geometry): MosaicGiven | null {
 }
 
 /** All shots of a mosaic: brackets at every place, and a flat-field frame each where wanted. */
-export function takesOf({ frames, series }: Mosaic): number {
+export function shotsOf({ frames, series }: Mosaic): number {
   return frames.length * (series.brackets + (series.whiteCards ? 1 : 0));
 }
 

@@ -102,7 +102,7 @@ export const logText = catalogue({
   hasNoCaptureTime: '{silent} has no capture time.',
   filesHaveNoCaptureTime: '{length} files have no capture time.',
   filesWithoutAShot: 'Files without a shot: {filesLeft}.',
-  shotsWithoutAFile: 'Shots without a file: {takesLeft}.',
+  shotsWithoutAFile: 'Shots without a file: {shotsLeft}.',
   fromTo: ' from {firstFile} to {lastFile}',
   clockOfAgree: 'Clock of {camera}{several}: {shown} ({agree} agree)',
   aheadOfTheLogBy: 'ahead of the log by',

@@ -6,7 +6,7 @@ import { useBenchSelector } from '../editing/benchStore';
 import { autosave } from './open';
 import type { Keeping } from './state';
 
-function keepingWords(keeping: Keeping): string {
+function savedLabel(keeping: Keeping): string {
   switch (keeping.phase) {
     case 'kept':
       return say(autosaveText.saved, {
@@ -30,7 +30,7 @@ function keepingWords(keeping: Keeping): string {
 const URGENT: readonly Keeping['phase'][] = ['waiting', 'refused', 'elsewhere', 'gone'];
 
 /** Whether the work is safe, in words; and a warning when the page is left before it is. */
-export function KeepingWords() {
+export function SavedLabel() {
   const keeping = useBenchSelector((state) => state.keep?.keeping ?? null);
   const safe = keeping === null || keeping.phase === 'kept';
 
@@ -58,9 +58,9 @@ export function KeepingWords() {
       role="status"
       data-keeping={keeping.phase}
       className={`text-sm ${urgent ? 'font-semibold text-fails' : 'text-ink-soft'} ${urgent ? 'max-w-80 truncate' : 'shrink-0'}`}
-      title={keepingWords(keeping)}
+      title={savedLabel(keeping)}
     >
-      {keepingWords(keeping)}
+      {savedLabel(keeping)}
     </p>
   );
 }

@@ -1,15 +1,15 @@
 import { SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { centredStand } from '@gangway/core/planning/centred';
-import type { Stand } from '@gangway/contract/storedSetup';
+import { centredSetup } from '@gangway/core/planning/centred';
+import type { Setup } from '@gangway/contract/storedSetup';
 import { createAutosave, GATHER_MS, type Kept, type KeeperWorld, type Write, type Outcome } from './autosave';
 import type { Keeping } from './state';
 
-const settings = centredStand(SMALL_FORMAT_RIG);
+const settings = centredSetup(SMALL_FORMAT_RIG);
 const rise = (riseMm: number): Kept => ({ name: 'Tower', settings: { ...settings, movements: { riseMm, shiftMm: 0 } } });
 
 /** A server that keeps one setup by version, as the real one does, and can be made to fail. */
 function bench() {
-  let serverStand: Stand = {
+  let serverSetup: Setup = {
     id: 's',
     jobId: 'j',
     ...rise(0),
@@ -30,18 +30,18 @@ function bench() {
   const put = (write: Write): Outcome => {
     writes.push(write);
     if (away) return { kind: 'unreachable', message: 'away' };
-    if (write.version !== serverStand.version) {
-      return write.writeId === serverStand.lastWriteId ? { kind: 'kept', stand: serverStand } : { kind: 'conflict', present: serverStand };
+    if (write.version !== serverSetup.version) {
+      return write.writeId === serverSetup.lastWriteId ? { kind: 'kept', stand: serverSetup } : { kind: 'conflict', present: serverSetup };
     }
-    serverStand = {
-      ...serverStand,
+    serverSetup = {
+      ...serverSetup,
       name: write.name,
       settings: write.settings,
       version: write.version + 1,
       lastWriteId: write.writeId,
       updatedAt: `t${write.version + 1}`,
     };
-    return answerLost ? { kind: 'unreachable', message: 'lost' } : { kind: 'kept', stand: serverStand };
+    return answerLost ? { kind: 'unreachable', message: 'lost' } : { kind: 'kept', stand: serverSetup };
   };
 
   const world: KeeperWorld = {
@@ -56,7 +56,7 @@ function bench() {
     newId: () => `w${++ids}`,
   };
   const keeper = createAutosave(world);
-  keeper.reset(serverStand);
+  keeper.reset(serverSetup);
 
   return {
     keeper,
@@ -74,14 +74,14 @@ function bench() {
       for (let i = 0; i < 10; i++) await Promise.resolve();
     },
     elsewhere: (next: Kept) => {
-      serverStand = { ...serverStand, ...next, version: serverStand.version + 1, lastWriteId: 'other' };
+      serverSetup = { ...serverSetup, ...next, version: serverSetup.version + 1, lastWriteId: 'other' };
     },
     set: (now: { away?: boolean; answerLost?: boolean }) => {
       away = now.away ?? away;
       answerLost = now.answerLost ?? answerLost;
     },
     last: () => told[told.length - 1],
-    server: () => serverStand,
+    server: () => serverSetup,
     timerSet: () => timer !== null,
   };
 }

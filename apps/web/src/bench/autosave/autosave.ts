@@ -1,13 +1,13 @@
-import type { StandWrite } from '@gangway/contract/stand';
-import type { Stand } from '@gangway/contract/storedSetup';
+import type { SetupWrite } from '@gangway/contract/setup';
+import type { Setup } from '@gangway/contract/storedSetup';
 import equal from 'fast-deep-equal';
 import type { Keeping } from './state';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What became of a write. */
 export type Outcome =
-  | { readonly kind: 'kept'; readonly stand: Stand }
-  | { readonly kind: 'conflict'; readonly present: Stand }
+  | { readonly kind: 'kept'; readonly stand: Setup }
+  | { readonly kind: 'conflict'; readonly present: Setup }
   | { readonly kind: 'unreachable'; readonly message: string }
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'gone'; readonly message: string };
@@ -19,7 +19,7 @@ export interface Kept {
 }
 
 /** One write of a setup, as it is on the bench. */
-export type Write = Omit<StandWrite, 'settings'> & Kept;
+export type Write = Omit<SetupWrite, 'settings'> & Kept;
 
 /** What the keeper needs of the world around it. */
 export interface KeeperWorld {
@@ -38,7 +38,7 @@ export interface Keeper {
   /** Keep now what is not kept, without waiting. */
   readonly now: () => void;
   /** After a conflict: go on from their version, so that ours is written over it. */
-  readonly overwrite: (theirs: Stand) => void;
+  readonly overwrite: (theirs: Setup) => void;
   /** Forget everything and start from what the server has of a setup; from nothing when none is open. */
   readonly reset: (from: (Kept & { readonly updatedAt: string }) | null) => void;
   /** The ids of writes whose answer never came: if one of them is the server's last, it was ours. */

@@ -1,4 +1,4 @@
-import { DEMO_STANDS } from '@gangway/contract/demo';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import { createDraftWriter, dropDraft, readDraft, writeDraft, type Draft } from './draft';
 
@@ -24,7 +24,7 @@ function tab(): { readonly kept: Map<string, string>; readonly fire: (type: stri
   return state;
 }
 
-const settings = DEMO_STANDS[4]?.settings;
+const settings = DEMO_SETUPS[4]?.settings;
 if (!settings) throw new Error('no slipway');
 const draft: Draft = { version: 3, name: 'Slipway at low water', settings, lost: ['00000000-0000-4000-8000-0000000000aa'] };
 /** As it lies in the storage. */

@@ -1,4 +1,4 @@
-import { standSettingsSchema } from '@gangway/contract/stand';
+import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings, storedSettings } from '@gangway/contract/storedSetup';
 import { nameSchema } from '@gangway/contract/name';
 import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
@@ -11,7 +11,7 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 const draftSchema = z.strictObject({
   version: z.number().int().positive(),
   name: nameSchema,
-  settings: standSettingsSchema,
+  settings: setupSettingsSchema,
   lost: z.array(z.string()),
 });
 type StoredDraft = z.infer<typeof draftSchema>;

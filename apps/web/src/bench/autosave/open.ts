@@ -1,5 +1,5 @@
 import { autosaveText } from '@gangway/messages/web/bench/autosave';
-import type { Stand } from '@gangway/contract/storedSetup';
+import type { Setup } from '@gangway/contract/storedSetup';
 import equal from 'fast-deep-equal';
 import { listening, refreshLists, store } from '../../store/store';
 import { benchState } from '../editing/benchStore';
@@ -7,7 +7,7 @@ import { changed, changesEdit, closed, opened } from '../editing/history';
 import { createDraftWriter, dropDraft, readDraft, writeDraft } from './draft';
 import { createAutosave } from './autosave';
 import { keepStarted, keepStopped, keepTold, versionTold } from './state';
-import { writeStand } from './writeStand';
+import { writeSetup } from './writeSetup';
 
 function underEdit() {
   const { edit, keep } = benchState();
@@ -27,7 +27,7 @@ const draftWriter = createDraftWriter(() => {
 /** The keeper of this tab. */
 export const autosave = createAutosave({
   write: async (standId, write) => {
-    const outcome = await writeStand(standId, write);
+    const outcome = await writeSetup(standId, write);
     // The bench was left meanwhile: what is listed elsewhere is now out of date.
     if (benchState().keep?.standId !== standId) refreshLists();
     return outcome;
@@ -62,7 +62,7 @@ listening.startListening({
   },
 });
 /** Puts a setup on the bench, with what was not kept of it before a reload laid over it. */
-export function openStand(stand: Stand): void {
+export function openSetup(stand: Setup): void {
   autosave.reset(stand);
   store.dispatch(opened(stand));
   store.dispatch(keepStarted(stand));
@@ -81,7 +81,7 @@ export function openStand(stand: Stand): void {
 }
 
 /** Takes the bench away, keeping at once what is not kept yet. */
-export function closeStand(): void {
+export function closeSetup(): void {
   draftWriter.now();
   autosave.now();
   autosave.reset(null);
@@ -91,7 +91,7 @@ export function closeStand(): void {
 }
 
 /** After a conflict: their state becomes the present one; ours is one undo away. */
-export function takeTheirs(theirs: Stand): void {
+export function takeTheirs(theirs: Setup): void {
   autosave.reset(theirs);
   dropDraft(theirs.id);
   store.dispatch(versionTold(theirs.version));
@@ -99,6 +99,6 @@ export function takeTheirs(theirs: Stand): void {
 }
 
 /** After a conflict: ours is written over theirs. */
-export function keepOurs(theirs: Stand): void {
+export function keepOurs(theirs: Setup): void {
   autosave.overwrite(theirs);
 }

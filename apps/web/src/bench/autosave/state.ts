@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Stand } from '@gangway/contract/storedSetup';
+import type { Setup } from '@gangway/contract/storedSetup';
 
 /** Whether the setup under edit is safe with the server, in the states that the bench shows in words. */
 export type Keeping =
@@ -8,7 +8,7 @@ export type Keeping =
   | { readonly phase: 'keeping' }
   | { readonly phase: 'waiting'; readonly message: string }
   | { readonly phase: 'refused'; readonly message: string }
-  | { readonly phase: 'elsewhere'; readonly theirs: Stand }
+  | { readonly phase: 'elsewhere'; readonly theirs: Setup }
   | { readonly phase: 'gone'; readonly message: string };
 
 export interface KeepState {
@@ -23,7 +23,7 @@ const slice = createSlice({
   name: 'keep',
   initialState: null as KeepState | null,
   reducers: {
-    keepStarted: (_state, { payload }: PayloadAction<Stand>): KeepState => ({
+    keepStarted: (_state, { payload }: PayloadAction<Setup>): KeepState => ({
       standId: payload.id,
       jobId: payload.jobId,
       version: payload.version,

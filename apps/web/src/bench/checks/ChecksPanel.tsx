@@ -12,14 +12,14 @@ import { CheckRow } from '../../ui/CheckRow';
 import { useChecks } from './useChecks';
 import { TextButton } from '../../ui/TextButton';
 
-interface FindingsPanelProps {
+interface ChecksPanelProps {
   readonly geometry: Geometry;
   readonly onApply: (patch: Fix['patch'], said: string) => void;
   readonly onAsk: (missing: MissingValue) => void;
 }
 
 /** What Gangway has to say about the setup, worst first, each with what would cure it. */
-export function ChecksPanel({ geometry, onApply, onAsk }: FindingsPanelProps) {
+export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
   const { findings, fresh, failed } = useChecks(geometry);
   return (
     <section aria-label={checksText.checks}>
@@ -49,7 +49,7 @@ function Remedies({
   failed,
   onApply,
   onAsk,
-}: Omit<FindingsPanelProps, 'geometry'> & {
+}: Omit<ChecksPanelProps, 'geometry'> & {
   readonly finding: CheckResult;
   readonly parts: RigParts;
   readonly fresh: boolean;

@@ -1,11 +1,11 @@
 import fc from 'fast-check';
 import { ActionCreators } from 'redux-undo';
-import { DEMO_STANDS, FIELD_RIG, HELD_RIG, RAIL_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { standSettingsSchema } from '@gangway/contract/stand';
-import { storedSettings, type Stand } from '@gangway/contract/storedSetup';
+import { DEMO_SETUPS, FIELD_RIG, HELD_RIG, RAIL_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import { setupSettingsSchema } from '@gangway/contract/setup';
+import { storedSettings, type Setup } from '@gangway/contract/storedSetup';
 import { evenly } from '@gangway/core/evenly.test-support';
 import { reaches } from '@gangway/core/rig/mechanism';
-import { centredStand } from '@gangway/core/planning/centred';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import { store } from '../../store/store';
 import { benchState } from './benchStore';
@@ -17,10 +17,10 @@ import { focusEdit } from '../focus/focusEdit';
 import { sceneEdit } from '../scene/sceneEdit';
 import { pinEdit } from '../focus/pinEdit';
 import { rigEdit } from '../rig/rigEdit';
-import { standTiltMechanism } from '@gangway/core/planning/standTilt';
+import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
 
 function put(settings: SetupSettings): void {
-  const stand: Stand = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
+  const stand: Setup = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
   store.dispatch(opened(stand));
 }
 function now(): SetupSettings {
@@ -153,7 +153,7 @@ describe('whatever is done to a setup', () => {
   test('what comes of it can be kept, and what is refused says so in a sentence and changes nothing', () => {
     let [refused, done] = [0, 0];
     fc.assert(
-      fc.property(fc.constantFrom(...DEMO_STANDS), fc.array(act, { minLength: 1, maxLength: 12 }), ({ settings }, acts) => {
+      fc.property(fc.constantFrom(...DEMO_SETUPS), fc.array(act, { minLength: 1, maxLength: 12 }), ({ settings }, acts) => {
         put(settings);
         for (const each of acts) {
           const before = now();
@@ -164,7 +164,7 @@ describe('whatever is done to a setup', () => {
             expect(words).not.toMatch(/NaN|undefined|null|Infinity/);
             expect(now()).toBe(before);
           } else if (now() !== before) done++;
-          const kept = standSettingsSchema.safeParse(storedSettings(now()));
+          const kept = setupSettingsSchema.safeParse(storedSettings(now()));
           if (!kept.success)
             throw new Error(`cannot be kept: ${kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · ')}`);
         }
@@ -177,12 +177,12 @@ describe('whatever is done to a setup', () => {
 
   test('a movement or a turn by hand ends where the mechanism can go', () => {
     fc.assert(
-      fc.property(fc.constantFrom(...DEMO_STANDS), evenly(-90, 90), evenly(-90, 90), ({ settings }, a, b) => {
+      fc.property(fc.constantFrom(...DEMO_SETUPS), evenly(-90, 90), evenly(-90, 90), ({ settings }, a, b) => {
         put({ ...settings, movements: { riseMm: 0, shiftMm: 0 }, front: { tiltDeg: 0, swingDeg: 0 } });
         movementEdit.moveWithin({ riseMm: a, shiftMm: b });
         if (reaches(now().rig.mechanism, now().movements) === false) return false;
         focusEdit.turnWithin({ tiltDeg: a, swingDeg: b });
-        const mechanism = standTiltMechanism(now());
+        const mechanism = setupTiltMechanism(now());
         const near = mechanism && nearestTilt(mechanism, now().front);
         return near === null || Math.hypot(near.tiltDeg - now().front.tiltDeg, near.swingDeg - now().front.swingDeg) < 0.01;
       }),
@@ -190,7 +190,7 @@ describe('whatever is done to a setup', () => {
   });
 
   test('each change is one step to undo and says itself', () => {
-    put({ ...centredStand(SMALL_FORMAT_RIG), focusM: 10 });
+    put({ ...centredSetup(SMALL_FORMAT_RIG), focusM: 10 });
     const start = now();
     expect(movementEdit.typeMovement('rise', 6.5)).toBeNull();
     expect(said()).toBe('6.5 mm of rise');
@@ -212,7 +212,7 @@ describe('whatever is done to a setup', () => {
 
 describe('what cannot be set says why, with what can', () => {
   test('beyond the end stop of a rotating slide, with what the other movement leaves', () => {
-    put({ ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 0, shiftMm: 8 } });
+    put({ ...centredSetup(SMALL_FORMAT_RIG), movements: { riseMm: 0, shiftMm: 8 } });
     // √(12² − 8²) = 8.9.
     expect(movementEdit.typeMovement('rise', 11)).toBe(
       '11.0 mm of rise is beyond the end stop: the slide goes from 8.9 mm of fall to 8.9 mm of rise, with 8.0 mm of shift to the right.',
@@ -221,7 +221,7 @@ describe('what cannot be set says why, with what can', () => {
   });
 
   test('a setup that another rig has left beyond its stops may come nearer, and not go farther', () => {
-    put({ ...centredStand(SMALL_FORMAT_RIG), movements: { riseMm: 30, shiftMm: 0 } });
+    put({ ...centredSetup(SMALL_FORMAT_RIG), movements: { riseMm: 30, shiftMm: 0 } });
     expect(movementEdit.typeMovement('rise', 31)).toMatch(/beyond the end stop/);
     expect(movementEdit.typeMovement('rise', 20)).toBeNull();
     expect(now().movements.riseMm).toBe(20);
@@ -229,7 +229,7 @@ describe('what cannot be set says why, with what can', () => {
 
   test('a slide locked to an angle goes along itself', () => {
     const rig = { ...SMALL_FORMAT_RIG, mechanism: { kind: 'line' as const, angleDeg: 30, forwardMm: 10, backMm: 4 } };
-    put(centredStand(rig));
+    put(centredSetup(rig));
     expect(movementEdit.typeMovement('rise', 3)).toBe('This slide is locked to an angle: rise and shift go together.');
     expect(movementEdit.typeSlide(11)).toBe('Slide 11.0 mm is beyond the end stop: it goes from −4.0 to 10.0 mm.');
     expect(movementEdit.typeSlide(10)).toBeNull();
@@ -238,7 +238,7 @@ describe('what cannot be set says why, with what can', () => {
   });
 
   test('where the stops are unknown, all that can be written down may be typed', () => {
-    put(centredStand({ ...SMALL_FORMAT_RIG, mechanism: { kind: 'unknown' as const } }));
+    put(centredSetup({ ...SMALL_FORMAT_RIG, mechanism: { kind: 'unknown' as const } }));
     expect(movementEdit.typeMovement('rise', 40)).toBeNull();
     expect(movementEdit.typeMovement('rise', 600)).toBe('Rise must be a number from −500 to 500 mm.');
     expect(movementEdit.typeMovement('shift', Number.POSITIVE_INFINITY)).toMatch(/^Shift must be a number/);
@@ -246,7 +246,7 @@ describe('what cannot be set says why, with what can', () => {
   });
 
   test('apertures, focus and tilts beyond what the lens has', () => {
-    put({ ...centredStand(SMALL_FORMAT_RIG), focusM: 10 });
+    put({ ...centredSetup(SMALL_FORMAT_RIG), focusM: 10 });
     expect(movementEdit.typeAperture(1.4)).toBe('f/1.4 is not on this lens: it goes from f/3.5 to f/22.');
     expect(focusEdit.setFocus(0.01)).toBe('Focus 0.01 m is inside the focal length; it must be more than 0.024 m.');
     expect(focusEdit.setFocus(2e5)).toBe('Focus 200000 m is too far to tell from infinity; at most 100000 m.');
@@ -254,7 +254,7 @@ describe('what cannot be set says why, with what can', () => {
   });
 
   test('more pins than a setup may have', () => {
-    put(DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings ?? centredStand(SMALL_FORMAT_RIG));
+    put(DEMO_SETUPS.find(({ name }) => name.startsWith('Slipway'))?.settings ?? centredSetup(SMALL_FORMAT_RIG));
     let words: string | null = null;
     for (let i = 0; i < 200 && words === null; i++)
       words = pinEdit.addPin({ name: `point ${i}`, role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } });
@@ -265,7 +265,7 @@ describe('what cannot be set says why, with what can', () => {
 
 describe('a solution that is set', () => {
   test('puts the picture back where a pivot has carried it, when the slides reach, and says so', () => {
-    const gauge = DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings;
+    const gauge = DEMO_SETUPS.find(({ name }) => name.startsWith('Slipway'))?.settings;
     if (!gauge) throw new Error('no slipway');
     put(gauge);
     focusEdit.applyFocus({ front: { tiltDeg: 5, swingDeg: 0 } }, 'tilt 5.0° forward');
@@ -278,7 +278,7 @@ describe('a solution that is set', () => {
   test('another rig as the table of rigs found it: at least the rise that is needed, in tenths, straight and at its aperture', () => {
     fc.assert(
       fc.property(evenly(-20, 20), (riseMm) => {
-        put(DEMO_STANDS[0]?.settings ?? centredStand(SMALL_FORMAT_RIG));
+        put(DEMO_SETUPS[0]?.settings ?? centredSetup(SMALL_FORMAT_RIG));
         rigEdit.takeRig(FIELD_RIG, 'portrait', { riseMm, fromFNumber: 16 });
         const { movements, orientation, fNumber } = now();
         const wide = riseMm >= 0 ? movements.riseMm >= riseMm - 1e-9 : movements.riseMm <= riseMm + 1e-9;

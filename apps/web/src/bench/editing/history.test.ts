@@ -1,12 +1,12 @@
 import { ActionCreators } from 'redux-undo';
 import { FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import type { Stand } from '@gangway/contract/storedSetup';
-import { centredStand } from '@gangway/core/planning/centred';
+import type { Setup } from '@gangway/contract/storedSetup';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { changed, closed, editReducer, opened } from './history';
 import { fittedTo } from '../rig/fitted';
 
-const settings = centredStand(SMALL_FORMAT_RIG);
-const stand: Stand = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
+const settings = centredSetup(SMALL_FORMAT_RIG);
+const stand: Setup = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
 const rise = (riseMm: number, gesture?: string) =>
   changed({
     settings: { ...settings, movements: { riseMm, shiftMm: 0 } },

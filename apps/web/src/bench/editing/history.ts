@@ -1,6 +1,6 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import undoable, { ActionTypes, newHistory, type StateWithHistory } from 'redux-undo';
-import type { Stand } from '@gangway/contract/storedSetup';
+import type { Setup } from '@gangway/contract/storedSetup';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What can be edited of a setup, and what the last change did, in words. */
@@ -18,7 +18,7 @@ export interface Change {
   readonly gesture?: string;
 }
 
-export const opened = createAction<Stand>('edit/opened');
+export const opened = createAction<Setup>('edit/opened');
 export const closed = createAction('edit/closed');
 export const changed = createAction<Change>('edit/changed');
 

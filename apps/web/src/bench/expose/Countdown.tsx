@@ -3,7 +3,7 @@ import { exposeText } from '@gangway/messages/web/bench/expose';
 import { say } from '@gangway/messages/say';
 import { useEffect, useRef, useState } from 'react';
 import { timeWords } from '@gangway/core/exposure/shutter';
-import type { BracketTake } from '@gangway/core/exposure/working';
+import type { BracketShot } from '@gangway/core/exposure/working';
 import { Button } from '../../ui/Button';
 import { Select } from '../../ui/Select';
 
@@ -18,7 +18,7 @@ type Phase =
   | { readonly kind: 'done' };
 
 /** A countdown for what is held open: three seconds to get ready, a tone at the begin, at each of the last five seconds and at the end; it can be paused with the cap on. */
-export function Countdown({ takes }: { readonly takes: readonly BracketTake[] }) {
+export function Countdown({ takes }: { readonly takes: readonly BracketShot[] }) {
   const long = takes.map(({ timeS }, i) => ({ timeS, i })).filter(({ timeS }) => timeS >= WORTH_S);
   const [chosen, setChosen] = useState(0);
   const [sound, setSound] = useState(true);

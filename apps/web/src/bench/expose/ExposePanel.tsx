@@ -9,7 +9,7 @@ import { EXPOSURE_FIGURES as F, LOOSE_FILTERS_MOST, ROWS_MOST } from '@gangway/c
 import { BRACKET_SCHOOLS } from '@gangway/core/exposure/brackets';
 import { BRACKET_ORDERS, FAVOURS, RELEASES, SHUTTERS } from '@gangway/core/exposure/choices';
 import { shuttersOf } from '@gangway/core/exposure/shutter';
-import { standBrackets, standFalloff, standShutter, totalTakes } from '@gangway/core/exposure/working';
+import { setupBrackets, setupFalloff, setupShutter, totalShots } from '@gangway/core/exposure/working';
 import { fixed, stopsWords } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
@@ -157,7 +157,7 @@ const settingsIsoLabel = exposeText.exposedAtIso;
 function LossFields({ geometry }: { readonly geometry: Geometry }) {
   const { exposure, rig } = geometry.settings;
   const [name, setName] = useState('');
-  const falloff = standFalloff(geometry);
+  const falloff = setupFalloff(geometry);
   const fixedFilters = rig.parts.front.filter(({ kind }) => kind === 'filter');
   return (
     <div className="grid gap-1.5">
@@ -299,7 +299,7 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
       <Select
         wide
         aria-label={exposeText.shutter}
-        value={standShutter(geometry.settings).kind}
+        value={setupShutter(geometry.settings).kind}
         onChange={({ target }) => set({ shutter: target.value as ShutterKind }, SHUTTERS[target.value as ShutterKind])}
       >
         {all.map(({ kind }) => (
@@ -505,8 +505,8 @@ function firstLaw(kind: 'none' | 'film' | 'exponent' | 'table', exponent: number
 }
 
 function BracketFields({ geometry }: { readonly geometry: Geometry }) {
-  const brackets = standBrackets(geometry.settings);
-  const takes = totalTakes(geometry);
+  const brackets = setupBrackets(geometry.settings);
+  const takes = totalShots(geometry);
   const put = (changes: Partial<typeof brackets>, said: string): string | null => set({ brackets: { ...brackets, ...changes } }, said);
   return (
     <div className="grid gap-1.5">

@@ -5,7 +5,7 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F } from '@gangway/contract/exposure';
 import { timeWords, type SetTime } from '@gangway/core/exposure/shutter';
-import { equivalentPairs, greyFor, totalTakes, workingExposure, type Working } from '@gangway/core/exposure/working';
+import { equivalentPairs, ndFor, totalShots, workingExposure, type Working } from '@gangway/core/exposure/working';
 import { luminanceOf } from '@gangway/core/exposure/apex';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { Countdown } from './Countdown';
@@ -177,7 +177,7 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
           ))}
         </tbody>
       </table>
-      <p className="mt-1 text-xs text-ink-soft">{say(exposeText.shotsInAllOnlyThe, { geometry: totalTakes(geometry) })}</p>
+      <p className="mt-1 text-xs text-ink-soft">{say(exposeText.shotsInAllOnlyThe, { geometry: totalShots(geometry) })}</p>
     </>
   );
 }
@@ -208,7 +208,7 @@ function PairTable({ geometry }: { readonly geometry: Geometry }) {
 
 function Grey({ geometry }: { readonly geometry: Geometry }) {
   const [wantedS, setWanted] = useState(30);
-  const found = greyFor(geometry, wantedS);
+  const found = ndFor(geometry, wantedS);
   return (
     <div>
       <h3 className="engraved mb-1">{exposeText.lengthenWithNdFilters}</h3>

@@ -1,7 +1,7 @@
 import { exposeText } from '@gangway/messages/web/bench/expose';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { exposureSchema } from '@gangway/contract/exposure';
-import { meanTakeS } from '@gangway/core/exposure/working';
+import { meanShotS } from '@gangway/core/exposure/working';
 import type { Exposure } from '@gangway/core/model/exposure';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { setupEdit } from '../editing/setupEdit';
@@ -21,7 +21,7 @@ export function setExposure(changes: Partial<Exposure>, said: string): string | 
     ...next,
     mosaic: { ...next.mosaic, series: { ...next.mosaic.series, ...(changes.brackets && { brackets: parsed.data.brackets.count }) } },
   };
-  const exposureS = meanTakeS(geometryOf(counted));
+  const exposureS = meanShotS(geometryOf(counted));
   setupEdit.change(
     counted.mosaic && exposureS !== null
       ? { ...counted, mosaic: { ...counted.mosaic, series: { ...counted.mosaic.series, exposureS: Math.min(3600, exposureS) } } }

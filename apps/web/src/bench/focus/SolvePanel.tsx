@@ -26,7 +26,7 @@ import { focusEdit } from './focusEdit';
 import { Th } from '../../ui/Table';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
-import { standTiltMechanism } from '@gangway/core/planning/standTilt';
+import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
 
 const SCHOOLS = {
   least: focusText.widestUsableApertureDefault,
@@ -73,7 +73,7 @@ function Least({ geometry }: { readonly geometry: Geometry }) {
     { key: 'rear', title: focusText.backTurned, solved: rear },
     { key: 'none', title: focusText.straight, solved: none },
   ];
-  const locked = standTiltMechanism(geometry.settings)?.kind === 'line';
+  const locked = setupTiltMechanism(geometry.settings)?.kind === 'line';
   const shown = ways.filter(({ key, solved }) => key === 'front' || solved.ok);
   return (
     <ul className="mt-1 grid gap-1.5" aria-label={focusText.solutions}>
@@ -196,7 +196,7 @@ function Hinge({ geometry }: { readonly geometry: Geometry }) {
     });
   }
   const tilt = lensTilt(rig.parts);
-  const mechanism = standTiltMechanism(geometry.settings);
+  const mechanism = setupTiltMechanism(geometry.settings);
   const most = mostTilt(mechanism);
   const step = tableStep(tilt, most);
   return (
@@ -287,7 +287,7 @@ function FarNear({ geometry }: { readonly geometry: Geometry }) {
     null,
   );
   if (!far || !near || far.at[2] - near.at[2] < 1e-6) return <p className="mt-1">{focusText.placeOnePinFarAway}</p>;
-  const mechanism = standTiltMechanism(geometry.settings);
+  const mechanism = setupTiltMechanism(geometry.settings);
   if (mechanism === null) return <p className="mt-1">{focusText.howFarThisLensTilts}</p>;
   const most = mostAngle(mechanism);
   const angleDeg = mechanism.kind === 'line' ? mechanism.angleDeg : 0;

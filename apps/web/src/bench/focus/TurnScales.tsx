@@ -6,7 +6,7 @@ import { turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { MovementScale } from '../movements/MovementScale';
 import { focusEdit } from './focusEdit';
-import { standTiltMechanism } from '@gangway/core/planning/standTilt';
+import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
 
 /** A scale for a mechanism whose end is not known, degrees to either side. */
 const UNKNOWN_DEG = 12;
@@ -61,7 +61,7 @@ function endsOf(
 /** The engraved scale of tilt or swing with its typed figure, degrees. */
 export function TurnScale({ geometry, control }: { readonly geometry: Geometry; readonly control: 'tilt' | 'swing' }) {
   const { label, orientation, key, type, drag, words } = TURNS[control];
-  const mechanism = standTiltMechanism(geometry.settings);
+  const mechanism = setupTiltMechanism(geometry.settings);
   const { ruler, stops } = endsOf(mechanism, control, geometry.settings.front[control === 'tilt' ? 'swingDeg' : 'tiltDeg']);
   const value = geometry.settings.front[key];
   const field = <NumberField label={label} unit="°" decimals={2} value={value} onCommit={type} width="w-14" />;

@@ -13,7 +13,7 @@ import type { StandardTurn } from '@gangway/core/model/movements';
 import type { FocusLimits, SetupPatch } from '@gangway/core/model/setup';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 import { setupEdit, refusal } from '../editing/setupEdit';
-import { standTiltMechanism } from '@gangway/core/planning/standTilt';
+import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
 import { givenBack } from '@gangway/core/planning/givenBack';
 
 /** The focus distance: more than the focal length, or infinity; below zero only for a lens that is turned. */
@@ -42,7 +42,7 @@ function turnWithin(turn: Partial<StandardTurn>, gesture?: string): void {
   const tenth = (deg: number): number => Math.round(deg * 10) / 10 + 0;
   const wanted = { ...settings.front, ...turn };
   const to = { tiltDeg: tenth(wanted.tiltDeg), swingDeg: tenth(wanted.swingDeg) };
-  const mechanism = standTiltMechanism(settings);
+  const mechanism = setupTiltMechanism(settings);
   const front = mechanism ? nearestTilt(mechanism, to) : to;
   if (front.tiltDeg === settings.front.tiltDeg && front.swingDeg === settings.front.swingDeg) return;
   setupEdit.change(patched(settings, { front }), turnWords(front), gesture);
@@ -59,7 +59,7 @@ function typeTurn(control: 'tilt' | 'swing', deg: number): string | null {
   if (!settings) return null;
   const front = control === 'tilt' ? { ...settings.front, tiltDeg: deg } : { ...settings.front, swingDeg: deg };
   if (Math.abs(deg) > 45) return say(focusEditText.isOutOfRangeAt, { control: capital(control), deg: fixed(deg, 1) });
-  const mechanism = standTiltMechanism(settings);
+  const mechanism = setupTiltMechanism(settings);
   if (mechanism) {
     const near = nearestTilt(mechanism, front);
     if (Math.hypot(near.tiltDeg - front.tiltDeg, near.swingDeg - front.swingDeg) > 0.005) {

@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { nearestReachable, onSlide, reaches, travelOf } from '@gangway/core/rig/mechanism';
 import { patched } from '@gangway/core/setup/patch';
 import { apertureWords, capital, fixed, mmWords, riseWords, shiftWords } from '@gangway/core/words';
-import { movementsSchema } from '@gangway/contract/stand';
+import { movementsSchema } from '@gangway/contract/setup';
 import type { Mechanism, ShiftPosition } from '@gangway/core/model/movements';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { setupEdit, refusal } from '../editing/setupEdit';

@@ -4,7 +4,7 @@ import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import type { Rig } from '@gangway/core/model/rig';
 import type { SetupSettings } from '@gangway/core/model/setup';
 import { UNTURNED } from '@gangway/core/setup/defaults';
-import { standTiltMechanism } from '@gangway/core/planning/standTilt';
+import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
 
 const within = (deg: number, most: number): number => Math.min(most, Math.max(-most, deg));
 
@@ -25,7 +25,7 @@ export function fittedTo(rig: Rig, settings: SetupSettings): SetupSettings {
     ? { tiltDeg: within(settings.rear.tiltDeg, most.tiltDeg), swingDeg: within(settings.rear.swingDeg, most.swingDeg) }
     : UNTURNED;
   // A lens tilted farther than the new mechanism can is set to the nearest that it can; what is not known is left to the finding.
-  const mechanism = standTiltMechanism({ rig, movements: settings.movements });
+  const mechanism = setupTiltMechanism({ rig, movements: settings.movements });
   const front = mechanism ? nearestTilt(mechanism, settings.front) : settings.front;
   const straight = front.tiltDeg === 0 && front.swingDeg === 0 && rear.tiltDeg === 0 && rear.swingDeg === 0;
   return { ...settings, rig, fNumber, focusM: focusM !== null && focusM < 0 && straight ? null : focusM, front, rear };

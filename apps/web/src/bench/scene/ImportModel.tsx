@@ -15,7 +15,7 @@ const LENGTHS = ['width', 'height', 'depth'] as const;
 type Length = (typeof LENGTHS)[number];
 
 interface ImportModelProps {
-  readonly onTake: (subject: SubjectOf<'model'>) => string | null;
+  readonly onShot: (subject: SubjectOf<'model'>) => string | null;
   readonly onClose: () => void;
 }
 
@@ -25,7 +25,7 @@ interface Read {
 }
 
 /** Reads a massing model from a file and scales it by one length that is known. */
-export function ImportModel({ onTake, onClose }: ImportModelProps) {
+export function ImportModel({ onShot, onClose }: ImportModelProps) {
   const [read, setRead] = useState<Read | null>(null);
   const [busy, setBusy] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -135,7 +135,7 @@ export function ImportModel({ onTake, onClose }: ImportModelProps) {
             disabled={!made?.mesh || factor === null}
             onClick={() => {
               if (made?.mesh && factor !== null)
-                setRefusal(onTake({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
+                setRefusal(onShot({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
             }}
           >
             {sceneText.useIt}

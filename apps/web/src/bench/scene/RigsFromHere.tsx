@@ -21,12 +21,12 @@ import { Th } from '../../ui/Table';
 
 interface RigsFromHereProps {
   readonly scene: Scene;
-  readonly onTake: (rig: Rig, orientation: Orientation, found: FromHere) => void;
+  readonly onShot: (rig: Rig, orientation: Orientation, found: FromHere) => void;
   readonly onClose: () => void;
 }
 
 /** Which rig of the kit does it from here: what each needs, what it may, how much of its picture is used, and what fails. */
-export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
+export function RigsFromHere({ scene, onShot, onClose }: RigsFromHereProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
   const [footIn, setFootIn] = useState(false);
@@ -105,7 +105,7 @@ export function RigsFromHere({ scene, onTake, onClose }: RigsFromHereProps) {
                 <td className="px-2 py-1.5 text-right whitespace-nowrap tabular-nums">{fixed(found.used * 100, 0)} %</td>
                 <td className="py-1">
                   <Button
-                    onClick={() => onTake(rig, found.orientation, found)}
+                    onClick={() => onShot(rig, found.orientation, found)}
                     aria-label={say(sceneText.use2, { name: rig.name, orientation: found.orientation })}
                   >
                     {sceneText.take}

@@ -12,12 +12,12 @@ export const position: StepDefinition = {
   id: 'position',
   name: stepsText.position,
   drawing: stepsText.placeAndMovements,
-  View: StandView,
+  View: SetupView,
   Below: LevelScale,
   Beside: null,
 };
 
-function StandView({ geometry, later }: StepProps) {
+function SetupView({ geometry, later }: StepProps) {
   const { scene } = geometry.settings;
   return (
     <div className={WITH_PANEL}>

@@ -1,5 +1,5 @@
 import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
-import { joinedStand } from '@gangway/core/geometry/laidMosaic';
+import { joinedSetup } from '@gangway/core/geometry/laidMosaic';
 import { memo, useMemo } from 'react';
 import { useThrottled } from '../../ui/useThrottled';
 import { Finder } from '../finder/Finder';
@@ -9,7 +9,7 @@ import { MosaicDrawing } from './MosaicDrawing';
 export const StitchDrawings = memo(function StitchDrawings({ geometry }: { readonly geometry: Geometry }) {
   const seen = useThrottled(geometry, followMs());
   const joined = useMemo(() => {
-    const whole = joinedStand(seen);
+    const whole = joinedSetup(seen);
     return whole && geometryOf(whole);
   }, [seen]);
   const frames = seen.laid?.rects;

@@ -8,7 +8,7 @@ import { placed } from '@gangway/core/rig/offers';
 import { PLACES, RIG_KINDS, type Place, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
 import { IconButton } from '../../ui/Button';
 import { ChooseDialog } from './ChooseDialog';
-import { PLACE_WORDS } from './rigFacts';
+import { PLACE_WORDS } from './rigSelectors';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
 

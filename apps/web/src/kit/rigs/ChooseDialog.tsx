@@ -5,7 +5,7 @@ import type { Kit } from '@gangway/contract/kit';
 import { offersFor, type Offer } from '@gangway/core/rig/offers';
 import type { Place, RigPlan } from '@gangway/core/rig/parts';
 import { Dialog } from '../../ui/Dialog';
-import { PLACE_WORDS } from './rigFacts';
+import { PLACE_WORDS } from './rigSelectors';
 
 interface ChooseDialogProps {
   readonly plan: RigPlan;

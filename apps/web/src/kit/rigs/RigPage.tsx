@@ -12,7 +12,7 @@ import { ItemDialog } from '../items/ItemDialog';
 import { useOpenKit } from '../KitFrame';
 import { kitNow, useChangeKit } from '../useKit';
 import { Chain } from './Chain';
-import { PLACE_WORDS, rigFacts, useCures } from './rigFacts';
+import { PLACE_WORDS, rigFacts, useCures } from './rigSelectors';
 import { SideDrawing, sideWords } from './SideDrawing';
 import { VerdictList } from './VerdictList';
 import { useItems } from '../../store/useItems';

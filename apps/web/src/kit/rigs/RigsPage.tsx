@@ -12,7 +12,7 @@ import { useToast } from '../../ui/Notes';
 import { StateMark } from '../../ui/StateMark';
 import { useOpenKit } from '../KitFrame';
 import { useChangeKit } from '../useKit';
-import { isFault, PLACE_WORDS, rigFacts } from './rigFacts';
+import { isFault, PLACE_WORDS, rigFacts } from './rigSelectors';
 import { useItems } from '../../store/useItems';
 
 /** All rigs, each with what it is made of and the worst that is to be said of it. */

@@ -1,7 +1,7 @@
 import '../../store/language';
 import { backText } from '@gangway/messages/web/proof/back';
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { takesFor } from '@gangway/core/capture/takes';
+import { shotsFor } from '@gangway/core/capture/shots';
 import { exposed } from './expose';
 import type { FromBack, ToBack } from './messages';
 
@@ -18,7 +18,7 @@ addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
   }
   stopped = false;
   const { settings, options, index } = data;
-  const take = takesFor(geometryOf(settings), options)[index];
+  const take = shotsFor(geometryOf(settings), options)[index];
   if (!take) {
     say({ type: 'failed', words: backText.theBackOfThisSetup });
     return;

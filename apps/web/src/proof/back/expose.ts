@@ -21,7 +21,7 @@ import {
   WebGLRenderTarget,
 } from 'three';
 import { developedTile, type Sensor } from '@gangway/core/capture/develop';
-import { numbersFrom, type BackOptions, type Take } from '@gangway/core/capture/takes';
+import { numbersFrom, type BackOptions, type Take } from '@gangway/core/capture/shots';
 import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
 import { finderView } from '../../setup/finder/view';
 import { worldOf } from '../../setup/finder/world';

@@ -1,5 +1,5 @@
 import type { SetupSettings } from '@gangway/core/model/setup';
-import type { BackOptions } from '@gangway/core/capture/takes';
+import type { BackOptions } from '@gangway/core/capture/shots';
 /** What the simulated back is told. */
 export type ToBack =
   | { readonly type: 'expose'; readonly settings: SetupSettings; readonly options: BackOptions; readonly index: number }

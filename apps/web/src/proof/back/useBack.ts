@@ -3,7 +3,7 @@ import { backText } from '@gangway/messages/web/proof/back';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useCallback, useEffect, useRef, useState } from 'react';
-import { takesFor, type BackOptions } from '@gangway/core/capture/takes';
+import { shotsFor, type BackOptions } from '@gangway/core/capture/shots';
 import type { FromBack, ToBack } from './messages';
 /** What the simulated back is doing. */
 export type BackState = 'ready' | 'exposing' | 'delivering' | 'unplugged';
@@ -102,7 +102,7 @@ export function useBack(onDelivered: () => void): Back {
       options: BackOptions,
       { from = 0, onExposed }: { readonly from?: number; readonly onExposed?: ((index: number, at: Date) => void) | undefined } = {},
     ): Promise<boolean> => {
-      const takes = takesFor(geometry, options);
+      const takes = shotsFor(geometry, options);
       const abort = new AbortController();
       running.current = abort;
       stop.current = null;

@@ -2,9 +2,9 @@ import { coverageText } from '@gangway/messages/core/checks/coverage';
 import { say } from '@gangway/messages/say';
 import type { DefinitionBasis } from '../../coverage/circle';
 import { diagonalMm, type Corner } from '../../coverage/frame';
-import { cornersOutside, standMargin, type CircleMargin, type CircleOnBack } from '../../geometry/circles';
+import { cornersOutside, setupMargin, type CircleMargin, type CircleOnBack } from '../../geometry/circles';
 import { freshGeometry, type Geometry } from '../../geometry/geometry';
-import { standOfFrame } from '../../geometry/laidMosaic';
+import { setupOfFrame } from '../../geometry/laidMosaic';
 import { apertureWords, fixed, mmWords } from '../../words';
 import type { Facts } from '../check';
 import type { Margin } from '../fix';
@@ -29,7 +29,7 @@ export function circleFacts(geometry: Geometry, circle: CircleOnBack | null): Ci
   const { diameterMm } = circle;
   const worst = worstFrame(geometry, circle);
   if (worst) return { ...worst, state: stateOf(worst.margin.valueMm), diameterMm, frameDiagonalMm };
-  const margin = standMargin(geometry, circle);
+  const margin = setupMargin(geometry, circle);
   const state = stateOf(margin.valueMm);
   return { state, margin, corners: state === 'fails' ? cornersOutside(geometry, circle) : [], diameterMm, frameDiagonalMm, frame: null };
 }
@@ -41,8 +41,8 @@ function worstFrame(
 ): (Pick<CircleFacts, 'corners' | 'frame'> & { readonly margin: CircleMargin }) | null {
   const frames = geometry.settings.mosaic?.frames ?? [];
   const looked = frames.map((frame, i) => {
-    const alone = freshGeometry(standOfFrame(geometry, frame));
-    return { alone, margin: standMargin(alone, circle), frame: { number: i + 1, of: frames.length } };
+    const alone = freshGeometry(setupOfFrame(geometry, frame));
+    return { alone, margin: setupMargin(alone, circle), frame: { number: i + 1, of: frames.length } };
   });
   const worst = leastBy(looked, ({ margin }) => margin.valueMm);
   return worst && { margin: worst.margin, corners: cornersOutside(worst.alone, circle), frame: worst.frame };

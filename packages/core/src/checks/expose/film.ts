@@ -1,6 +1,6 @@
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
-import { totalTakes } from '../../exposure/working';
+import { totalShots } from '../../exposure/working';
 import { defineCheck, type Facts } from '../check';
 import { stateOf } from '../tight';
 import { withoutBrackets } from './exposureFix';
@@ -18,7 +18,7 @@ export const film = defineCheck<'film', FilmFacts>({
   evaluate: (geometry) => {
     const { rig, mosaic, exposure } = geometry.settings;
     if (rig.parts.back.kind !== 'film' || mosaic !== null || exposure.meter === null) return null;
-    const takes = totalTakes(geometry);
+    const takes = totalShots(geometry);
     const left = exposure.filmLeft;
     return { state: left === null ? 'unknown' : stateOf(left - takes, 0), takes, left };
   },

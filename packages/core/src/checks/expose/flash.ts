@@ -1,7 +1,7 @@
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { timeWords } from '../../exposure/shutter';
-import { standShutter, workingExposure } from '../../exposure/working';
+import { setupShutter, workingExposure } from '../../exposure/working';
 import type { ShutterKind } from '../../model/exposure';
 import type { CheckState } from '../../state';
 import { nearestAperture } from '../apertureFix';
@@ -24,7 +24,7 @@ export const flash = defineCheck<'flash', FlashFacts>({
   weight: 'counts',
   evaluate: (geometry) => {
     if (!geometry.settings.exposure.flash) return null;
-    const { kind: shutter, syncS } = standShutter(geometry.settings);
+    const { kind: shutter, syncS } = setupShutter(geometry.settings);
     const times = (workingExposure(geometry)?.takes ?? []).map(({ timeS }) => timeS);
     const shortestS = times.length === 0 ? null : Math.min(...times);
     return { state: flashState(syncS, shortestS), shutter, syncS, shortestS };

@@ -1,6 +1,6 @@
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
-import { standShutter } from '../../exposure/working';
+import { setupShutter } from '../../exposure/working';
 import type { Geometry } from '../../geometry/geometry';
 import type { ShutterKind } from '../../model/exposure';
 import { countedPixelMm } from '../../stitching/metrics';
@@ -27,7 +27,7 @@ export const readout = defineCheck<'readout', ReadoutFacts>({
   evaluate: (geometry) => {
     const mmPerS = fastestOnSensor(geometry);
     if (mmPerS === null || geometry.settings.exposure.meter === null) return null;
-    const { kind: shutter, readoutMs } = standShutter(geometry.settings);
+    const { kind: shutter, readoutMs } = setupShutter(geometry.settings);
     const pixelMm = countedPixelMm(geometry);
     const allowedPx = geometry.blurAllowed.cocMm / pixelMm;
     const base = { shutter, readoutMs, allowedPx, film: geometry.settings.rig.back.columnsPx === null };

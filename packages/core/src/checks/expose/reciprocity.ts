@@ -2,7 +2,7 @@ import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { bracketStops } from '../../exposure/brackets';
 import { timeWords } from '../../exposure/shutter';
-import { standBrackets, workingExposure } from '../../exposure/working';
+import { setupBrackets, workingExposure } from '../../exposure/working';
 import { ask } from '../../rig/missing';
 import { capital } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -27,7 +27,7 @@ export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
     const { timeS, law, takes } = working;
     if (law === null) {
       // What the film is not trusted for is not among the shots: the longest that is wanted counts.
-      const wantedS = timeS * 2 ** Math.max(...bracketStops(standBrackets(geometry.settings)));
+      const wantedS = timeS * 2 ** Math.max(...bracketStops(setupBrackets(geometry.settings)));
       return wantedS <= 1 ? null : { state: 'unknown', meteredS: wantedS, neededS: null, beyond: false };
     }
     const longest = leastBy(takes, ({ neededS }) => -neededS);

@@ -9,7 +9,7 @@ import { stateOf } from '../tight';
 import { leastBy } from '../whichFrame';
 import { blurWords, micronWords, onlyWhen } from '../wording';
 import { bySolving, solvedWithAperture } from './solvedFix';
-import { standTiltMechanism } from '../../planning/standTilt';
+import { setupTiltMechanism } from '../../planning/setupTilt';
 
 interface PinsFacts extends Facts {
   readonly fNumber: number;
@@ -51,7 +51,7 @@ export const pins = defineCheck<'pins', PinsFacts>({
     yield nearestAperture(geometry, trial, { toward: 'smaller' });
     yield solvedWithAperture(geometry, 'front', trial);
     yield solvedWithAperture(geometry, 'none', trial);
-    yield standTiltMechanism(geometry.settings) === null ? bySolving(geometry, 'rear', trial) : null;
+    yield setupTiltMechanism(geometry.settings) === null ? bySolving(geometry, 'rear', trial) : null;
   },
 });
 

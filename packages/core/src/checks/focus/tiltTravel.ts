@@ -11,7 +11,7 @@ import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
 import { stateOf } from '../tight';
 import { onlyWhen } from '../wording';
-import { standTiltMechanism } from '../../planning/standTilt';
+import { setupTiltMechanism } from '../../planning/setupTilt';
 
 interface TiltTravelFacts extends Facts {
   readonly by: string;
@@ -36,7 +36,7 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
     if (front.tiltDeg === 0 && front.swingDeg === 0) return null;
     const tilt = lensTilt(rig.parts);
     const by = tilt.kind === 'none' ? focusText.thisRig : tilt.name;
-    const mechanism = standTiltMechanism(settings);
+    const mechanism = setupTiltMechanism(settings);
     if (mechanism === null) return { state: 'unknown', by, spareDeg: null, nearest: null, locked: false, forwardMm: 0 };
     const nearest = nearestTilt(mechanism, front);
     const offDeg = Math.hypot(nearest.tiltDeg - front.tiltDeg, nearest.swingDeg - front.swingDeg);
@@ -99,7 +99,7 @@ function fartherDeg(mechanism: TiltMechanism, { tiltDeg, swingDeg }: StandardTur
 }
 
 function reachable({ settings }: Geometry, trial: Trial): Fix | null {
-  const mechanism = standTiltMechanism(settings);
+  const mechanism = setupTiltMechanism(settings);
   if (mechanism === null) return null;
   const near = nearestTilt(mechanism, settings.front);
   // A tenth inside the end, so that it is not the very last.

@@ -1,6 +1,6 @@
 import { catalogue } from '../catalogue';
 
-export const standText = catalogue({
+export const setupText = catalogue({
   rise: 'Rise',
   shift: 'Shift',
   theFNumberMustBe: 'The f-number must be a number from 0.05 to 5120.',

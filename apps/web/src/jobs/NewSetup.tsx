@@ -5,14 +5,14 @@ import { useNavigate } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { builtRig } from '@gangway/contract/kit';
 import { nameSchema } from '@gangway/contract/name';
-import { centredStand } from '@gangway/core/planning/centred';
+import { centredSetup } from '@gangway/core/planning/centred';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { useItems } from '../store/useItems';
 import { TextLink } from '../ui/TextButton';
 
-export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose: () => void }) {
+export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose: () => void }) {
   const { data: kit, error: kitError } = api.useKitQuery(undefined);
   const items = useItems(kit);
   // Those that stands of this job use come first.
@@ -25,7 +25,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState(0);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const [addStand, { isLoading }] = api.useAddStandMutation();
+  const [addSetup, { isLoading }] = api.useAddSetupMutation();
   const navigate = useNavigate();
 
   const add = async () => {
@@ -35,7 +35,7 @@ export function NewStand({ job, onClose }: { readonly job: Job; readonly onClose
       setRefusal(parsed.error?.issues[0]?.message ?? jobsText.chooseARig);
       return;
     }
-    const { data, error } = await addStand({ jobId: job.id, name: parsed.data, settings: storedSettings(centredStand(rig)) });
+    const { data, error } = await addSetup({ jobId: job.id, name: parsed.data, settings: storedSettings(centredSetup(rig)) });
     if (data) await navigate(`/jobs/${job.id}/stands/${data.id}`);
     else setRefusal(errorSentence(error));
   };

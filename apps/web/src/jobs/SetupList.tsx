@@ -10,7 +10,7 @@ import { GripVertical } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
-import type { Stand } from '@gangway/contract/storedSetup';
+import type { Setup } from '@gangway/contract/storedSetup';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../setup/CircleMiniature';
@@ -23,9 +23,9 @@ import { StateMark } from '../ui/StateMark';
 import { STATE_ORDER, type CheckState, worstState } from '@gangway/core/state';
 
 /** The stands of a job, each with its Circle in small, what is set and what is found. */
-export function StandList({ job }: { readonly job: Job }) {
+export function SetupList({ job }: { readonly job: Job }) {
   const { data: log } = api.useLogQuery(job.id);
-  const [orderStands] = api.useOrderStandsMutation();
+  const [orderSetups] = api.useOrderSetupsMutation();
   const tell = useToast();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
@@ -34,11 +34,11 @@ export function StandList({ job }: { readonly job: Job }) {
   const ids = job.stands.map(({ id }) => id);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    void orderStands({ id: job.id, standOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(
+    void orderSetups({ id: job.id, standOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(
       ({ error }) =>
         tell(
           error ? errorSentence(error) : jobsText.theOrderIsChanged,
-          error ? undefined : () => void orderStands({ id: job.id, standOrder: ids }),
+          error ? undefined : () => void orderSetups({ id: job.id, standOrder: ids }),
         ),
     );
   };
@@ -47,7 +47,7 @@ export function StandList({ job }: { readonly job: Job }) {
       <SortableContext items={ids} strategy={rectSortingStrategy}>
         <ul aria-label={jobsText.setups2} className="grid gap-3 xl:grid-cols-2">
           {job.stands.map((stand) => (
-            <StandRow key={stand.id} stand={stand} takes={log ? log.takes.filter(({ standId }) => standId === stand.id).length : null} />
+            <SetupRow key={stand.id} stand={stand} takes={log ? log.takes.filter(({ standId }) => standId === stand.id).length : null} />
           ))}
         </ul>
       </SortableContext>
@@ -55,14 +55,14 @@ export function StandList({ job }: { readonly job: Job }) {
   );
 }
 
-function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: number | null }) {
+function SetupRow({ stand, takes }: { readonly stand: Setup; readonly takes: number | null }) {
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: stand.id });
   const { settings } = stand;
   const [renaming, setRenaming] = useState(false);
-  const [renameStand] = api.useRenameStandMutation();
-  const [duplicateStand] = api.useDuplicateStandMutation();
-  const [deleteStand] = api.useDeleteStandMutation();
-  const [restoreStand] = api.useRestoreStandMutation();
+  const [renameSetup] = api.useRenameSetupMutation();
+  const [duplicateSetup] = api.useDuplicateSetupMutation();
+  const [deleteSetup] = api.useDeleteSetupMutation();
+  const [restoreSetup] = api.useRestoreSetupMutation();
   const tell = useToast();
   const found = checksOf(settings);
   const worst = worstState(found);
@@ -70,17 +70,17 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
   const address = `/jobs/${stand.jobId}/stands/${stand.id}`;
 
   const duplicate = async () => {
-    const { data, error } = await duplicateStand(stand.id);
+    const { data, error } = await duplicateSetup(stand.id);
     tell(data ? say(jobsText.created, { name: data.name }) : errorSentence(error));
   };
   const remove = async () => {
-    const { error } = await deleteStand(stand.id);
+    const { error } = await deleteSetup(stand.id);
     if (error) {
       tell(errorSentence(error));
       return;
     }
     tell(say(jobsText.isDeleted, { name: stand.name }), () => {
-      void restoreStand(stand.id).then(({ error: refused }) => refused && tell(errorSentence(refused)));
+      void restoreSetup(stand.id).then(({ error: refused }) => refused && tell(errorSentence(refused)));
     });
   };
 
@@ -108,7 +108,7 @@ function StandRow({ stand, takes }: { readonly stand: Stand; readonly takes: num
               label={jobsText.nameOfTheSetup}
               name={stand.name}
               onRename={async (name) => {
-                const { error } = await renameStand({
+                const { error } = await renameSetup({
                   id: stand.id,
                   version: stand.version,
                   settings: storedSettings(stand.settings),

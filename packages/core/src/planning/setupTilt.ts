@@ -9,8 +9,8 @@ import type { SetupSettings } from '../model/setup';
  * @param settings what of the settings it depends on
  *
  * @example
- * standTiltMechanism(front) // => {kind: 'cone', maxDeg: 8}
+ * setupTiltMechanism(front) // => {kind: 'cone', maxDeg: 8}
  */
-export function standTiltMechanism({ rig, movements }: Pick<SetupSettings, 'rig' | 'movements'>): TiltMechanism | null {
+export function setupTiltMechanism({ rig, movements }: Pick<SetupSettings, 'rig' | 'movements'>): TiltMechanism | null {
   return tiltMechanism(rig.parts, movements, heldTiltDeg(rig.parts));
 }

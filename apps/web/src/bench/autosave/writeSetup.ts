@@ -1,14 +1,14 @@
 import { autosaveText } from '@gangway/messages/web/bench/autosave';
 import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
-import { standSchema } from '@gangway/contract/stand';
-import { openedStand, storedSettings } from '@gangway/contract/storedSetup';
+import { setupSchema } from '@gangway/contract/setup';
+import { openedSetup, storedSettings } from '@gangway/contract/storedSetup';
 import { UNREACHABLE } from '../../store/api';
 import type { Outcome, Write } from './autosave';
 
 const PATIENCE_MS = 12_000;
 
 /** One write of a setup to the server, with every way it can end told apart. */
-export async function writeStand(standId: string, write: Write): Promise<Outcome> {
+export async function writeSetup(standId: string, write: Write): Promise<Outcome> {
   let status: number;
   let body: unknown;
   try {
@@ -25,13 +25,13 @@ export async function writeStand(standId: string, write: Write): Promise<Outcome
     return { kind: 'unreachable', message: UNREACHABLE };
   }
   if (status === 200) {
-    const stand = standSchema.safeParse(body);
-    if (stand.success) return { kind: 'kept', stand: openedStand(stand.data) };
+    const stand = setupSchema.safeParse(body);
+    if (stand.success) return { kind: 'kept', stand: openedSetup(stand.data) };
     return { kind: 'unreachable', message: autosaveText.theServersAnswerCouldNot };
   }
   if (status === 409) {
     const conflict = conflictSchema.safeParse(body);
-    if (conflict.success) return { kind: 'conflict', present: openedStand(conflict.data.present) };
+    if (conflict.success) return { kind: 'conflict', present: openedSetup(conflict.data.present) };
   }
   const answer = apiErrorSchema.safeParse(body);
   const message = answer.success ? answer.data.error.message : autosaveText.theServerGaveAnAnswer;

@@ -5,8 +5,8 @@ import { bracketStops } from '../exposure/brackets';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { film, view } from '../rig/parts.test-support';
 import { stand } from '../setup/fixtures.test-support';
-import { filmUse, nextFilm, seriesOf, settingWords, takeOf, takeWords } from './take';
-import type { LogTake } from './shotFields';
+import { filmUse, nextFilm, seriesOf, settingWords, shotOf, shotWords } from './shot';
+import type { Shot } from './shotFields';
 import type { BracketOrder } from '../model/exposure';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_EXPOSURE } from '../setup/defaults';
@@ -65,8 +65,8 @@ describe('a shot of a bracket', () => {
             },
           };
           return seriesOf(geometryOf(settings)).every(({ frame, bracket }) => {
-            const take = takeOf(geometryOf(settings), 'stand', { frame, bracket }, null);
-            return take.bracketStops === bracketStops(brackets)[bracket ?? 0] && (take.timeS !== null) === metered;
+            const shot = shotOf(geometryOf(settings), 'stand', { frame, bracket }, null);
+            return shot.bracketStops === bracketStops(brackets)[bracket ?? 0] && (shot.timeS !== null) === metered;
           });
         },
       ),
@@ -79,7 +79,7 @@ describe('a shot of a bracket', () => {
       { reciprocityExponent: null },
       { meter: { kind: 'pair', fNumber: 8, timeS: 0.5, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'lightFirst' } },
     );
-    const times = seriesOf(geometryOf(settings)).map((place) => takeOf(geometryOf(settings), 'stand', place, null).timeS);
+    const times = seriesOf(geometryOf(settings)).map((place) => shotOf(geometryOf(settings), 'stand', place, null).timeS);
     expect(times[0]).toBeNull();
     expect(times[1]).toBeCloseTo(0.5, 1);
     expect(times[2]).toBeCloseTo(0.125, 2);
@@ -97,7 +97,7 @@ describe('film by holder and roll', () => {
   const taken = (
     last: { readonly holder: string; readonly frame: number; readonly of: number } | null,
     at: number,
-  ): Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'> => ({
+  ): Pick<Shot, 'holder' | 'filmFrame' | 'filmFrames' | 'at'> => ({
     holder: last?.holder ?? '',
     filmFrame: last?.frame ?? null,
     filmFrames: last?.of ?? null,
@@ -108,9 +108,9 @@ describe('film by holder and roll', () => {
     // Frames to a roll of 120: 15 or 16 of 6 × 4.5, 12 of 6 × 6, 10 of 6 × 7, 8 of 6 × 9 (common practice).
     for (const framesPerRoll of [16, 12, 10, 8]) {
       const settings = onFilm({ form: 'roll', framesPerRoll });
-      const takes: ReturnType<typeof taken>[] = [];
-      for (let i = 0; i < framesPerRoll * 2 + 1; i++) takes.push(taken(nextFilm(settings, takes), i));
-      expect(filmUse(takes)).toEqual([
+      const shots: ReturnType<typeof taken>[] = [];
+      for (let i = 0; i < framesPerRoll * 2 + 1; i++) shots.push(taken(nextFilm(settings, shots), i));
+      expect(filmUse(shots)).toEqual([
         { holder: 'roll 1', used: framesPerRoll, of: framesPerRoll, left: 0 },
         { holder: 'roll 2', used: framesPerRoll, of: framesPerRoll, left: 0 },
         { holder: 'roll 3', used: 1, of: framesPerRoll, left: framesPerRoll - 1 },
@@ -151,15 +151,15 @@ describe('film by holder and roll', () => {
 
 describe('a shot in words', () => {
   test('names what was set and nothing that was not', () => {
-    const take = takeOf(
+    const shot = shotOf(
       geometryOf({ ...base, movements: { riseMm: 4, shiftMm: 0 }, front: { tiltDeg: 2.4, swingDeg: 0 } }),
       'Tower',
       { frame: null, bracket: null },
       null,
     );
-    expect(takeWords(take)).toBe('Tower; 4.0 mm of rise, no shift; tilt 2.4° forward; focus at infinity; f/8');
+    expect(shotWords(shot)).toBe('Tower; 4.0 mm of rise, no shift; tilt 2.4° forward; focus at infinity; f/8');
     expect(
-      settingWords({ ...take, rearTiltDeg: 3, frame: 2, frames: 8, bracket: 1, brackets: 3, bracketStops: 2, remarks: 'wind' }),
+      settingWords({ ...shot, rearTiltDeg: 3, frame: 2, frames: 8, bracket: 1, brackets: 3, bracketStops: 2, remarks: 'wind' }),
     ).toEqual([
       '4.0 mm of rise, no shift',
       'tilt 2.4° forward',

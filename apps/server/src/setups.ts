@@ -1,15 +1,15 @@
-import { standsText } from '@gangway/messages/server/stands';
+import { setupsText } from '@gangway/messages/server/setups';
 import { Router } from 'express';
 import { and, eq, isNull, sql } from 'drizzle-orm';
 import { copyName } from '@gangway/contract/name';
-import { newStandSchema, standWriteSchema } from '@gangway/contract/stand';
-import type { StoredStand } from '@gangway/contract/storedSetup';
+import { newSetupSchema, setupWriteSchema } from '@gangway/contract/setup';
+import type { StoredSetup } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { settingsIn, setupColumns } from './db/records';
 import { jobs, stands } from './db/schema';
 import { idParam, notThere, parsed, HttpError } from './httpError';
 
-export function standAnswer(row: typeof stands.$inferSelect): StoredStand {
+export function setupAnswer(row: typeof stands.$inferSelect): StoredSetup {
   const { id, jobId, name, version, lastWriteId, updatedAt, deletedAt } = row;
   return {
     id,
@@ -23,7 +23,7 @@ export function standAnswer(row: typeof stands.$inferSelect): StoredStand {
   };
 }
 
-export async function presentStand(db: DbOrTx, id: string): Promise<StoredStand> {
+export async function presentSetup(db: DbOrTx, id: string): Promise<StoredSetup> {
   const [row] = await db
     .select({ stand: stands })
     .from(stands)
@@ -31,9 +31,9 @@ export async function presentStand(db: DbOrTx, id: string): Promise<StoredStand>
     .where(eq(stands.id, id));
   if (!row) throw notThere('setup');
   if (row.stand.deletedAt !== null) {
-    throw new HttpError(410, 'deleted', standsText.thisSetupWasDeletedRestore);
+    throw new HttpError(410, 'deleted', setupsText.thisSetupWasDeletedRestore);
   }
-  return standAnswer(row.stand);
+  return setupAnswer(row.stand);
 }
 
 function only<T>(rows: readonly T[]): T {
@@ -42,12 +42,12 @@ function only<T>(rows: readonly T[]): T {
   return row;
 }
 
-export function standRoutes(db: Db): Router {
+export function setupRoutes(db: Db): Router {
   const router = Router();
 
   router.post('/jobs/:jobId/stands', async (req, res) => {
     const jobId = idParam(req.params.jobId, 'job');
-    const { name, settings } = parsed(newStandSchema, req.body);
+    const { name, settings } = parsed(newSetupSchema, req.body);
     const stand = await db.transaction(async (tx) => {
       const [job] = await tx
         .select()
@@ -55,7 +55,7 @@ export function standRoutes(db: Db): Router {
         .where(and(eq(jobs.id, jobId), isNull(jobs.deletedAt)))
         .for('share');
       if (!job) throw notThere('job');
-      return standAnswer(
+      return setupAnswer(
         only(
           await tx
             .insert(stands)
@@ -68,12 +68,12 @@ export function standRoutes(db: Db): Router {
   });
 
   router.get('/stands/:id', async (req, res) => {
-    res.json(await presentStand(db, idParam(req.params.id, 'setup')));
+    res.json(await presentSetup(db, idParam(req.params.id, 'setup')));
   });
 
   router.put('/stands/:id', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
-    const { version, writeId, name, settings } = parsed(standWriteSchema, req.body);
+    const { version, writeId, name, settings } = parsed(setupWriteSchema, req.body);
     const [written] = await db
       .update(stands)
       .set({ name, ...setupColumns(settings), version: version + 1, lastWriteId: writeId, updatedAt: sql`now()` })
@@ -87,16 +87,16 @@ export function standRoutes(db: Db): Router {
       )
       .returning();
     if (written) {
-      res.json(standAnswer(written));
+      res.json(setupAnswer(written));
       return;
     }
-    const present = await presentStand(db, id);
+    const present = await presentSetup(db, id);
     // The same write again, its first answer lost on the way: it is kept already.
     if (present.lastWriteId === writeId) {
       res.json(present);
       return;
     }
-    throw new HttpError(409, 'changed_elsewhere', standsText.thisSetupWasChangedSomewhere, {
+    throw new HttpError(409, 'changed_elsewhere', setupsText.thisSetupWasChangedSomewhere, {
       path: ['version'],
       more: {
         present,
@@ -107,7 +107,7 @@ export function standRoutes(db: Db): Router {
   router.post('/stands/:id/duplicate', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
     const copy = await db.transaction(async (tx) => {
-      const from = await presentStand(tx, id);
+      const from = await presentSetup(tx, id);
       const names = await tx
         .select({ name: stands.name })
         .from(stands)
@@ -116,7 +116,7 @@ export function standRoutes(db: Db): Router {
         from.name,
         names.map((row) => row.name),
       );
-      return standAnswer(
+      return setupAnswer(
         only(
           await tx
             .insert(stands)
@@ -136,14 +136,14 @@ export function standRoutes(db: Db): Router {
       .where(eq(stands.id, id))
       .returning();
     if (!row) throw notThere('setup');
-    res.json(standAnswer(row));
+    res.json(setupAnswer(row));
   });
 
   router.post('/stands/:id/restore', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
     const [row] = await db.update(stands).set({ deletedAt: null }).where(eq(stands.id, id)).returning();
     if (!row) throw notThere('setup');
-    res.json(standAnswer(row));
+    res.json(setupAnswer(row));
   });
 
   return router;

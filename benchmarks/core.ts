@@ -2,7 +2,7 @@ import { geometryOf } from '@gangway/core/geometry/geometry';
 import { sharpCircleAt } from '@gangway/core/geometry/circles';
 import direct from 'ml-direct';
 import polygonClipping, { type Polygon } from 'polygon-clipping';
-import { DEMO_STANDS } from '@gangway/contract/demo';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { contour } from '@gangway/core/coverage/shiftLimit';
 import { shiftScale } from '@gangway/core/planning/shiftScale';
@@ -129,7 +129,7 @@ function wholeWithFocus(settings: SetupSettings, pins: readonly Vec3[]): unknown
 
 /** What the step Focus asks at one step of a drag with twelve pins, and what is sought off the page. */
 function focusLines(): readonly string[] {
-  const slipway = DEMO_STANDS.find(({ name }) => name.startsWith('Slipway'))?.settings;
+  const slipway = DEMO_SETUPS.find(({ name }) => name.startsWith('Slipway'))?.settings;
   if (!slipway) return [];
   const pin = (i: number): Pin => ({
     id: String(i),
@@ -160,7 +160,7 @@ function focusLines(): readonly string[] {
 
 /** Candidate layouts of a wish, laid out and ranked. */
 function mosaicLines(): readonly string[] {
-  const ledger = DEMO_STANDS.find(({ name }) => name === 'Ledger sheet')?.settings;
+  const ledger = DEMO_SETUPS.find(({ name }) => name === 'Ledger sheet')?.settings;
   if (!ledger) throw new Error('no ledger sheet');
   // Everything the circle holds is the wish with most candidates.
   const { tried } = proposals(geometryOf(ledger), { for: 'everything' }, 0.2);
@@ -182,7 +182,7 @@ export function batchCases(): string {
 
 /** The lines of the report. */
 export function run(): readonly string[] {
-  const stands = DEMO_STANDS.flatMap(({ name, settings }) => {
+  const stands = DEMO_SETUPS.flatMap(({ name, settings }) => {
     const contours = medianMs(() => nineContours(settings));
     const found = medianMs(() => evaluateWithFixes(geometryOf(settings)));
     const whole = medianMs(() => [evaluateAll(geometryOf(settings)), shiftScale(geometryOf(settings)), nineContours(settings)]);

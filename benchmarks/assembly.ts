@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import sharp from 'sharp';
 import { FIRST_OPTIONS } from '@gangway/contract/proof';
-import { numbersFrom } from '@gangway/core/capture/takes';
+import { numbersFrom } from '@gangway/core/capture/shots';
 import { assemble } from '../apps/server/src/proof/assemble';
 
 const OVERLAP = 0.2;

@@ -1,9 +1,9 @@
 import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { bracketStops } from '../exposure/brackets';
-import { standBrackets, workingExposure } from '../exposure/working';
+import { setupBrackets, workingExposure } from '../exposure/working';
 import { rectOf } from '../mosaic/frames';
 import { FIRST_SERIES } from '../mosaic/mosaic';
-import { standOfFrame } from '../geometry/laidMosaic';
+import { setupOfFrame } from '../geometry/laidMosaic';
 import type { Vec3 } from '../space/vector';
 import { partsInOrder } from '../rig/parts';
 import type { Series, Zone } from '../model/mosaic';
@@ -117,9 +117,9 @@ export function hearsLens({ rig }: Pick<SetupSettings, 'rig'>): boolean {
  * @param options how the simulated back is set
  *
  * @example
- * takesFor(mosaicGeometry, FIRST_BACK).length // => 3
+ * shotsFor(mosaicGeometry, FIRST_BACK).length // => 3
  */
-export function takesFor(geometry: Geometry, options: BackOptions): readonly Take[] {
+export function shotsFor(geometry: Geometry, options: BackOptions): readonly Take[] {
   const { back } = geometry.settings.rig;
   if (back.columnsPx === null || back.rowsPx === null) return [];
   const random = numbersFrom(options.seed);
@@ -132,7 +132,7 @@ export function takesFor(geometry: Geometry, options: BackOptions): readonly Tak
     rollDeg: geometry.settings.scene.rollDeg + options.levelErrorDeg,
   };
   const heard = hearsLens(geometry.settings);
-  const stops = bracketStops(standBrackets(geometry.settings));
+  const stops = bracketStops(setupBrackets(geometry.settings));
   const bracket = options.exposure !== null && options.exposure < stops.length ? options.exposure : Math.max(0, stops.indexOf(0));
   const by = stops[bracket] ?? 0;
   const series = mosaic?.series ?? { ...FIRST_SERIES, brackets: stops.length };
@@ -144,7 +144,7 @@ export function takesFor(geometry: Geometry, options: BackOptions): readonly Tak
       riseMm: frame.riseMm + options.slideErrorMm * normalFrom(random),
     };
     const alone = mosaic
-      ? standOfFrame(geometry, erred)
+      ? setupOfFrame(geometry, erred)
       : { ...geometry.settings, movements: { riseMm: erred.riseMm, shiftMm: erred.shiftMm } };
     const { widthMm, heightMm } = freshGeometry(alone).wholeFrame;
     const atS = startOf(series, frames.length, i, bracket);
@@ -182,6 +182,6 @@ function boardOf(zone: Zone, atS: number, imageMm: number): MovingBoard {
 }
 
 /** The rectangle of a shot about the foot of the lens, mm. */
-export function rectOfTake({ settings }: Take) {
+export function rectOfShot({ settings }: Take) {
   return rectOf({ ...settings.movements, turned: false }, freshGeometry(settings).wholeFrame);
 }

@@ -5,7 +5,7 @@ import { geometryOf } from '@gangway/core/geometry/geometry';
 import { Upload } from 'lucide-react';
 import { useRef, useState, type DragEvent } from 'react';
 import type { FrameSet, Role } from '@gangway/contract/proof';
-import type { Stand } from '@gangway/contract/storedSetup';
+import type { Setup } from '@gangway/contract/storedSetup';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import { api, errorSentence } from '../store/api';
 import { Button } from '../ui/Button';
@@ -16,13 +16,13 @@ import { Progress } from './Progress';
 const TYPES = '.png,.jpg,.jpeg,.tif,.tiff,image/png,image/jpeg,image/tiff';
 
 /** Where real frames come in: chosen or dropped, one after the other, each looked at on its way. */
-export function FileDoor({
+export function FrameUpload({
   stand,
   open,
   onOpen,
   onCameIn,
 }: {
-  readonly stand: Stand;
+  readonly stand: Setup;
   readonly open: FrameSet | null;
   readonly onOpen: (id: string) => void;
   readonly onCameIn: () => void;

@@ -2,7 +2,7 @@ import { cardText } from '@gangway/messages/core/card';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
 import { coneOutline } from '../coverage/cone';
-import { onSlides, standCone, standContour, type CircleOnBack } from '../geometry/circles';
+import { onSlides, setupCone, setupContour, type CircleOnBack } from '../geometry/circles';
 import { sectionOf, wedgeAt, type SectionLine } from '../planning/section';
 import { alongAxisMm } from '../geometry/standards';
 import { apertureWords, fixed, mmWords } from '../words';
@@ -60,7 +60,7 @@ function ringOf(geometry: Geometry, circle: CircleOnBack): readonly Point[] {
   const r = circle.diameterMm / 2;
   if (!geometry.turned)
     return Array.from({ length: ARCS }, (_, i): Point => [r * Math.cos((i / ARCS) * 2 * Math.PI), r * Math.sin((i / ARCS) * 2 * Math.PI)]);
-  const over = coneOutline(standCone(geometry, circle), ARCS);
+  const over = coneOutline(setupCone(geometry, circle), ARCS);
   // A mosaic lies over the foot of the lens, a single frame over what the slides say.
   return pairs(geometry.settings.mosaic ? over : onSlides(geometry, over));
 }
@@ -104,7 +104,7 @@ export function circleMarks(geometry: Geometry, box: Box): readonly Mark[] {
     const ring = closed(sharpRing);
     for (let i = 0; i + 1 < ring.length; i += 2) marks.push(...lines(ring.slice(i, i + 2), box, 0.2));
     if (!laid) {
-      const outline = pairs(standContour(geometry, sharp));
+      const outline = pairs(setupContour(geometry, sharp));
       if (outline.length > 2) marks.push(...lines(closed(outline), box, 0.12));
     }
   }

@@ -1,4 +1,4 @@
-import { standText } from '@gangway/messages/contract/stand';
+import { setupText } from '@gangway/messages/contract/setup';
 import { say } from '@gangway/messages/say';
 import { bounded } from './bounds';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from '@gangway/core/setup/bounds';
@@ -13,15 +13,15 @@ import { pinsSchema, sharpnessSchema } from './focus';
 import { sceneSchema } from './scene';
 import { shapeOf } from './fieldSchema';
 import { SETUP_FIELDS } from '@gangway/core/setup/fields';
-import type { StoredSettings, StoredStand } from './storedSetup';
+import type { StoredSettings, StoredSetup } from './storedSetup';
 import { PLAIN_SETTINGS, UNTURNED } from '@gangway/core/setup/defaults';
 
 const movementMm = (label: string) => bounded({ label, unit: 'mm', min: -MOVEMENT_MOST_MM, max: MOVEMENT_MOST_MM });
 
 /** Rise up +, shift right +, of the lens relative to the back, mm. */
-export const movementsSchema = z.strictObject({ riseMm: movementMm(standText.rise), shiftMm: movementMm(standText.shift) });
+export const movementsSchema = z.strictObject({ riseMm: movementMm(setupText.rise), shiftMm: movementMm(setupText.shift) });
 
-const fNumberWords = standText.theFNumberMustBe;
+const fNumberWords = setupText.theFNumberMustBe;
 const fNumberSchema = z.number({ error: fNumberWords }).min(0.05, fNumberWords).max(5120, fNumberWords);
 
 const shape = shapeOf(SETUP_FIELDS, {
@@ -34,7 +34,7 @@ const shape = shapeOf(SETUP_FIELDS, {
 });
 
 /** What the photographer sets at one camera position. */
-export const standSettingsSchema = z
+export const setupSettingsSchema = z
   .strictObject({
     rig: rigSchema,
     orientation: z.enum(['landscape', 'portrait']),
@@ -45,10 +45,10 @@ export const standSettingsSchema = z
     rear: shape.rear.default(UNTURNED),
     fNumber: fNumberSchema,
     focusM: z
-      .number({ error: standText.theFocusDistanceMustBe })
-      .min(-FOCUS_FARTHEST_M, say(standText.theFocusDistanceMustBeAt, { focusFarthestM: FOCUS_FARTHEST_M }))
-      .refine((m) => m !== 0, standText.theFocusDistanceMustNot)
-      .max(FOCUS_FARTHEST_M, say(standText.theFocusDistanceMustBeAtMost, { focusFarthestM: FOCUS_FARTHEST_M }))
+      .number({ error: setupText.theFocusDistanceMustBe })
+      .min(-FOCUS_FARTHEST_M, say(setupText.theFocusDistanceMustBeAt, { focusFarthestM: FOCUS_FARTHEST_M }))
+      .refine((m) => m !== 0, setupText.theFocusDistanceMustNot)
+      .max(FOCUS_FARTHEST_M, say(setupText.theFocusDistanceMustBeAtMost, { focusFarthestM: FOCUS_FARTHEST_M }))
       .nullable(),
     pins: shape.pins.default([]),
     sharpness: shape.sharpness.default(PLAIN_SETTINGS.sharpness),
@@ -68,33 +68,33 @@ export const standSettingsSchema = z
       ctx.addIssue({
         code: 'custom',
         path: ['focusM'],
-        message: say(standText.theFocusDistanceIsM, { focusM, focalMm, focalMm2: focalMm / 1000 }),
+        message: say(setupText.theFocusDistanceIsM, { focusM, focalMm, focalMm2: focalMm / 1000 }),
       });
     }
   }) satisfies z.ZodType<StoredSettings>;
 
-const idSchema = z.uuid(standText.thisIsNotTheId);
+const idSchema = z.uuid(setupText.thisIsNotTheId);
 const timeSchema = z.iso.datetime();
 
 /** A setup as the server keeps it. The version grows by one with every write. */
-export const standSchema = z.strictObject({
+export const setupSchema = z.strictObject({
   id: idSchema,
   jobId: idSchema,
   name: nameSchema,
-  settings: standSettingsSchema,
+  settings: setupSettingsSchema,
   version: z.number().int().positive(),
   lastWriteId: idSchema.nullable(),
   updatedAt: timeSchema,
   deletedAt: timeSchema.nullable(),
-}) satisfies z.ZodType<StoredStand>;
-export const newStandSchema = z.strictObject({ name: nameSchema, settings: standSettingsSchema });
-export type NewStand = z.infer<typeof newStandSchema>;
+}) satisfies z.ZodType<StoredSetup>;
+export const newSetupSchema = z.strictObject({ name: nameSchema, settings: setupSettingsSchema });
+export type NewSetup = z.infer<typeof newSetupSchema>;
 
 /** A write says which version it changes, and carries an id of its own so that a repeated one is known for what it is. */
-export const standWriteSchema = z.strictObject({
-  version: z.number({ error: standText.sayWhichVersionThisChanges }).int().positive(),
+export const setupWriteSchema = z.strictObject({
+  version: z.number({ error: setupText.sayWhichVersionThisChanges }).int().positive(),
   writeId: idSchema,
   name: nameSchema,
-  settings: standSettingsSchema,
+  settings: setupSettingsSchema,
 });
-export type StandWrite = z.infer<typeof standWriteSchema>;
+export type SetupWrite = z.infer<typeof setupWriteSchema>;

@@ -1,14 +1,14 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { Vector3 } from 'three';
-import { standCone, standMargin } from '../geometry/circles';
+import { setupCone, setupMargin } from '../geometry/circles';
 import { evenly } from '../evenly.test-support';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { stand } from '../setup/fixtures.test-support';
 import type { Mark } from './drawing';
-import { circleMarks, clipped, sectionMarks, viewOf, type Box } from './standDrawings';
+import { circleMarks, clipped, sectionMarks, viewOf, type Box } from './setupDrawings';
 import type { SetupSettings } from '../model/setup';
 
 const box: Box = { x: 10, y: 20, w: 60, h: 50 };
@@ -58,7 +58,7 @@ describe('the circle on paper', () => {
         const light = geometryOf(settings).imageCircle;
         if (!light || (settings.front.tiltDeg === 0 && settings.front.swingDeg === 0)) return true;
         const marks = circleMarks(geometryOf(settings), box);
-        const cone = standCone(geometryOf(settings), light);
+        const cone = setupCone(geometryOf(settings), light);
         const back = onBack(marks, settings);
         const ring = linesOf(marks, 0.35);
         expect(ring.length).toBeGreaterThan(30);
@@ -81,7 +81,7 @@ describe('the circle on paper', () => {
         const sharp = geometryOf(settings).sharpCircle;
         const frame = frameOf(circleMarks(geometryOf(settings), box));
         if (!sharp || !frame) return true;
-        const margin = standMargin(geometryOf(settings), sharp);
+        const margin = setupMargin(geometryOf(settings), sharp);
         if (margin.of !== 'movement' || Math.abs(margin.valueMm) < 0.3) return true;
         const marks = circleMarks(geometryOf(settings), box);
         const corners = [
@@ -91,7 +91,7 @@ describe('the circle on paper', () => {
           [frame.x + frame.w, frame.y + frame.h],
         ] as const;
         const back = onBack(marks, settings);
-        const cone = standCone(geometryOf(settings), sharp);
+        const cone = setupCone(geometryOf(settings), sharp);
         const within = corners.every(
           ([x, y]) => new Vector3(...back(x, y), cone.imageMm).angleTo(new Vector3(...cone.axis)) <= cone.halfAngle + 1e-9,
         );

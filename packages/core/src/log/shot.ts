@@ -1,10 +1,10 @@
 import { logText } from '@gangway/messages/core/log';
 import { say } from '@gangway/messages/say';
 import type { FilmPlace } from './shotField';
-import { loggedFields, type LogTake, type TakeFigures } from './shotFields';
+import { loggedFields, type Shot, type ShotValues } from './shotFields';
 import type { Geometry } from '../geometry/geometry';
 import { bracketStops } from '../exposure/brackets';
-import { standBrackets, workingExposure } from '../exposure/working';
+import { setupBrackets, workingExposure } from '../exposure/working';
 import { apertureWords, fixed, metresWords, riseWords, shiftWords, turnWords } from '../words';
 import type { SetupSettings } from '../model/setup';
 
@@ -24,7 +24,7 @@ export interface SeriesPlace {
  */
 export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
   const { mosaic } = geometry.settings;
-  const { count } = standBrackets(geometry.settings);
+  const { count } = setupBrackets(geometry.settings);
   const brackets: readonly (number | null)[] = count > 1 ? Array.from({ length: count }, (_, i) => i) : [null];
   if (!mosaic) return brackets.map((bracket) => ({ frame: null, bracket }));
   const frames = mosaic.frames.map((_, i) => i);
@@ -42,11 +42,11 @@ export function seriesOf(geometry: Geometry): readonly SeriesPlace[] {
  * @param film frame of film, `null` without film
  *
  * @example
- * takeOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null).riseMm // => 8
+ * shotOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null).riseMm // => 8
  */
-export function takeOf(geometry: Geometry, name: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): TakeFigures {
+export function shotOf(geometry: Geometry, name: string, { frame, bracket }: SeriesPlace, film: FilmPlace | null): ShotValues {
   const { settings, laid } = geometry;
-  const brackets = standBrackets(settings);
+  const brackets = setupBrackets(settings);
   // A time that the film is not known for is missing among the shots: each is found by its stops, not by its place.
   const stops = bracketStops(brackets)[bracket ?? 0] ?? 0;
   const one = workingExposure(geometry)?.takes.find((each) => each.stops === stops) ?? null;
@@ -65,7 +65,7 @@ export function takeOf(geometry: Geometry, name: string, { frame, bracket }: Ser
  */
 export function nextFilm(
   { rig }: Pick<SetupSettings, 'rig'>,
-  takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames' | 'at'>[],
+  shots: readonly Pick<Shot, 'holder' | 'filmFrame' | 'filmFrames' | 'at'>[],
 ): FilmPlace | null {
   const { back } = rig.parts;
   if (back.kind !== 'film') return null;
@@ -73,7 +73,7 @@ export function nextFilm(
   const of = framesHeld(form, framesPerRoll, sheetsPerHolder);
   if (of === null) return null;
   const word = form === 'roll' ? 'roll' : 'holder';
-  const last = [...takes]
+  const last = [...shots]
     .filter(({ filmFrame }) => filmFrame !== null)
     .sort((a, b) => a.at.localeCompare(b.at))
     .pop();
@@ -111,9 +111,9 @@ export interface FilmUse {
  * @example
  * filmUse([]) // => []
  */
-export function filmUse(takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | 'filmFrames'>[]): readonly FilmUse[] {
+export function filmUse(shots: readonly Pick<Shot, 'holder' | 'filmFrame' | 'filmFrames'>[]): readonly FilmUse[] {
   const holders = new Map<string, { frames: Set<number>; of: number | null }>();
-  for (const { holder, filmFrame, filmFrames } of takes) {
+  for (const { holder, filmFrame, filmFrames } of shots) {
     if (filmFrame === null) continue;
     const found = holders.get(holder) ?? { frames: new Set<number>(), of: null };
     found.frames.add(filmFrame);
@@ -131,10 +131,10 @@ export function filmUse(takes: readonly Pick<LogTake, 'holder' | 'filmFrame' | '
  * @param take the logged shot
  *
  * @example
- * takeWords(takeOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).includes('rise 8.0 mm') // => false
+ * shotWords(shotOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).includes('rise 8.0 mm') // => false
  */
-export function takeWords(take: TakeFigures): string {
-  return [take.stand, ...settingWords(take), take.remarks].filter((words) => words !== '').join('; ');
+export function shotWords(shot: ShotValues): string {
+  return [shot.stand, ...settingWords(shot), shot.remarks].filter((words) => words !== '').join('; ');
 }
 
 /**
@@ -143,34 +143,34 @@ export function takeWords(take: TakeFigures): string {
  * @param take the logged shot
  *
  * @example
- * settingWords(takeOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).length > 0 // => true
+ * settingWords(shotOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).length > 0 // => true
  */
-export function settingWords(take: TakeFigures): readonly string[] {
-  const rear = { tiltDeg: take.rearTiltDeg, swingDeg: take.rearSwingDeg };
+export function settingWords(shot: ShotValues): readonly string[] {
+  const rear = { tiltDeg: shot.rearTiltDeg, swingDeg: shot.rearSwingDeg };
   return [
-    `${riseWords(take.riseMm)}, ${shiftWords(take.shiftMm)}`,
-    turnWords({ tiltDeg: take.tiltDeg, swingDeg: take.swingDeg }),
+    `${riseWords(shot.riseMm)}, ${shiftWords(shot.shiftMm)}`,
+    turnWords({ tiltDeg: shot.tiltDeg, swingDeg: shot.swingDeg }),
     rear.tiltDeg === 0 && rear.swingDeg === 0 ? '' : say(logText.back, { rear: turnWords(rear) }),
-    focusLabel(take),
-    apertureWords(take.fNumber),
-    take.filters,
-    take.frame === null ? '' : say(logText.frameOfOfAMosaic, { frame: take.frame, frames: take.frames ?? '?' }),
-    take.bracket === null
+    focusLabel(shot),
+    apertureWords(shot.fNumber),
+    shot.filters,
+    shot.frame === null ? '' : say(logText.frameOfOfAMosaic, { frame: shot.frame, frames: shot.frames ?? '?' }),
+    shot.bracket === null
       ? ''
       : say(logText.exposureOfOfABracket, {
-          bracket: take.bracket,
-          brackets: take.brackets ?? '?',
+          bracket: shot.bracket,
+          brackets: shot.brackets ?? '?',
           bracketStops:
-            take.bracketStops === null
+            shot.bracketStops === null
               ? ''
-              : say(logText.stops, { bracketStops: take.bracketStops > 0 ? '+' : '', bracketStops2: fixed(take.bracketStops, 1) }),
+              : say(logText.stops, { bracketStops: shot.bracketStops > 0 ? '+' : '', bracketStops2: fixed(shot.bracketStops, 1) }),
         }),
-    take.filmFrame === null ? '' : say(logText.frame2, { holder: take.holder, filmFrame: take.filmFrame }),
+    shot.filmFrame === null ? '' : say(logText.frame2, { holder: shot.holder, filmFrame: shot.filmFrame }),
   ].filter((words) => words !== '');
 }
 
-function focusLabel(take: TakeFigures): string {
-  if (take.focusM === null) return logText.focusAtInfinity;
-  if (take.focusM < 0) return logText.lensInsideItsInfinityPosition;
-  return say(logText.focus2, { focusM: metresWords(take.focusM) });
+function focusLabel(shot: ShotValues): string {
+  if (shot.focusM === null) return logText.focusAtInfinity;
+  if (shot.focusM < 0) return logText.lensInsideItsInfinityPosition;
+  return say(logText.focus2, { focusM: metresWords(shot.focusM) });
 }
