@@ -347,7 +347,7 @@ test('rigs are compared across formats, by the measure that is stated', async ({
   await expect(cell(/^Same view/, 1)).toHaveText('71.1 mm');
   await page.getByLabel('Formats are equal by').selectOption('width');
   await expect(cell(/^Same view/, 1)).toHaveText('74.0 mm');
-  await expect(cell(/^Weight of evidence/, 0)).toContainText('measured');
+  await expect(cell(/^Based on/, 0)).toContainText('measured');
   await page.getByRole('checkbox', { name: /reducer/ }).check();
   await expect(cell(/^Lens in the rig/, 2)).toContainText('56.8 mm, f/1.99');
   await page.getByRole('checkbox', { name: SMALL_RIG }).uncheck();

@@ -46,7 +46,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   await type(page, 'Reading EV', '11');
   // EV 11 at f/22, ISO 100: 22²/2¹¹ = 0.236 s, and 0.09 stops for the extension to 3 m: a quarter.
   await expect(page.getByTestId('time-to-set')).toHaveText('1/4 s');
-  await page.getByRole('textbox', { name: 'A filter held in front of the lens' }).fill('grey 1.8');
+  await page.getByRole('textbox', { name: 'A filter held in front of the lens' }).fill('ND 1.8');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   // Six stops more are 16.1 s, and t^1.3 of that 37 s.
   await expect(page.getByTestId('time-to-set')).toHaveText('37 s');
@@ -75,7 +75,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   await kept(page);
   expect((await stored(page)).exposure).toMatchObject({
     meter: { kind: 'ev', ev: 11, iso: 100 },
-    filters: [{ name: 'grey 1.8', stops: 6 }],
+    filters: [{ name: 'ND 1.8', stops: 6 }],
     filmLeft: 2,
     brackets: { count: 3, stepStops: 2 },
   });

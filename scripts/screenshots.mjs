@@ -102,7 +102,7 @@ const VIEWS = [
         await page.getByRole('textbox', { name, exact: true }).press('Enter');
       };
       await typed('Reading EV', '11');
-      await page.getByRole('textbox', { name: 'A filter held in front of the lens' }).fill('grey 1.8');
+      await page.getByRole('textbox', { name: 'A filter held in front of the lens' }).fill('ND 1.8');
       await page.getByRole('button', { name: 'Add', exact: true }).click();
       await page.getByRole('button', { name: 'two stops' }).click();
       await typed('Frames of film left', '6');

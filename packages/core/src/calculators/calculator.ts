@@ -48,7 +48,7 @@ interface Definition<I extends z.ZodObject, O extends z.ZodObject> extends Accou
 /**
  * Makes a calculator of its definition: parses, runs, and turns whatever is
  * refused into a typed error. An answer is never NaN or infinite: a result
- * beyond all numbers is refused as `no_finite_answer`.
+ * too large to compute is refused as `no_finite_answer`.
  */
 export function calculator<I extends z.ZodObject, O extends z.ZodObject>(definition: Definition<I, O>): Calculator {
   const { run, school = null, ...rest } = definition;

@@ -40,7 +40,7 @@ export const calculatorsText = catalogue({
   isNotANumber: '“{text}” is not a number.',
   now: 'now',
   dashed: '{name} {dashed, select, yes {(dashed)} other {(solid)}}',
-  theUprightLineIsThe: '{title}: {lines}; the upright line is the value above.',
+  theUprightLineIsThe: '{title}: {lines}; the vertical line marks the value above.',
   withoutEnd: 'without end',
   at: '{y} at {x}',
   diagonalOfTheFormatDivided: 'diagonal of the format divided by a number (default)',

@@ -12,7 +12,7 @@ export const compareText = catalogue({
   across: '{widthMm} × {heightMm}, {back} across',
   lensInTheRig: 'Lens in the rig',
   mmTo: '{focalMm} mm, {widestFNumber} to {smallestFNumber}',
-  fieldOfViewLevelUpright: 'Field of view, level × upright',
+  fieldOfViewLevelUpright: 'Field of view, horizontal × vertical',
   across2: '{levelDeg}° × {uprightDeg}° ({diagonalDeg}° across)',
   fromEndToEndOf: 'From end to end of shift and rise',
   unknownOrTheFrameDoes: 'unknown, or the frame does not fit',
@@ -24,7 +24,7 @@ export const compareText = catalogue({
   sharpCircleWiderThanThe: 'Sharp circle wider than the frame by',
   at2: '{spareSharpMm} at {fNumber}',
   movements: 'Movements',
-  weightOfEvidence: 'Weight of evidence',
+  weightOfEvidence: 'Based on',
   landscapeAtInfinityTheFirst:
     'Landscape, at infinity. The first rig chosen is the one that the others are measured against. Circles at f/8, or the nearest aperture that the lens has.',
 });
