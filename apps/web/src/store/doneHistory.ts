@@ -6,6 +6,7 @@ export type Done<D> = StateWithHistory<{ readonly done: D | null }>;
 
 const NOTHING = { done: null };
 
+/** How many steps can be taken back. */
 const MOST = 100;
 
 /**
@@ -20,7 +21,8 @@ export function doneHistory<D>(name: string) {
   const forgotten = createAction(`${name}/forgotten`);
   const last = (before: { readonly done: D | null } = NOTHING, action: UnknownAction): { readonly done: D | null } =>
     did.match(action) ? { done: action.payload as D } : before;
-  const reducer = undoable(last, { limit: MOST, undoType: wentBack.type, redoType: wentOn.type, initTypes: [forgotten.type] });
+  // The library counts what is present as well.
+  const reducer = undoable(last, { limit: MOST + 1, undoType: wentBack.type, redoType: wentOn.type, initTypes: [forgotten.type] });
   return { reducer, did, wentBack, wentOn, forgotten };
 }
 
