@@ -385,8 +385,8 @@ describe('the archive of a job', () => {
         await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'run.sh': 'x' }),
         /does not belong in one/,
       ],
-      [await zipOf({ 'job.json': orphan, 'manifest.json': manifestOf({ 'job.json': orphan }) }), /a setup that it does not hold/],
-      [await zipOf({ 'job.json': '{"name":5}', 'manifest.json': manifestOf({ 'job.json': '{"name":5}' }) }), /its job is not right/],
+      [await zipOf({ 'job.json': orphan, 'manifest.json': manifestOf({ 'job.json': orphan }) }), /a setup that is not in it/],
+      [await zipOf({ 'job.json': '{"name":5}', 'manifest.json': manifestOf({ 'job.json': '{"name":5}' }) }), /its job is invalid/],
       [await zipOf({ 'a.txt': 'x' }), /does not belong in one/],
     ];
     for (const [bytes, words] of bad) {
