@@ -171,7 +171,7 @@ test('a massing model is read, scaled by one known length, drawn and kept; what 
   await give('notes.txt', 'hello');
   await expect(alert).toHaveText('notes.txt is neither glTF (.gltf, .glb) nor OBJ (.obj).');
   await give('wrong.obj', 'this is a letter');
-  await expect(alert).toContainText('it is no OBJ');
+  await expect(alert).toContainText('it is not an OBJ file');
   await give('cut.glb', Buffer.from([0x67, 0x6c, 0x54, 0x46, 2, 0, 0, 0, 200, 0, 0, 0, 180, 0, 0, 0, 0x4a, 0x53, 0x4f, 0x4e, 0x7b]));
   await expect(alert).toContainText('it was cut short');
   await give(
@@ -289,7 +289,7 @@ test('things are picked and measured, level and plumb are drawn, a light source 
   await step(page, 'Position');
   await page.getByLabel('The sun or a lamp is near the picture').check();
   await expect(finding(page, 'flare')).toHaveAttribute('data-state', 'fails');
-  await finding(page, 'flare').getByRole('button', { name: 'shade it' }).click();
+  await finding(page, 'flare').getByRole('button', { name: 'shade the lens' }).click();
   await expect(finding(page, 'flare')).toHaveAttribute('data-state', 'passes');
   await expect(page.getByLabel('shaded by a hand, a flag or a hood')).toBeChecked();
 });

@@ -158,7 +158,7 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'fails');
   await expect(finding(page, 'seam')).toContainText(/goes \d+ px between frames 1 and 3/);
   await type(page, 'Left edge', '40');
-  await expect(page.getByRole('alert')).toContainText('lies beyond the edge across from it');
+  await expect(page.getByRole('alert')).toContainText('is beyond the opposite edge');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Remove people 1' }).click();
   await page.getByRole('button', { name: 'Step list …' }).click();

@@ -25,6 +25,10 @@ function headed(label: string, figure: Figure): string {
   return unit === '' ? label : `${label} [${unit}]`;
 }
 
+// What a kit file says of a flag, in every language.
+const YES = 'yes';
+const NO = 'no';
+
 /** A figure as it is typed and stands in a file; empty is *not known*. */
 export function figureText(figure: Figure, value: unknown): string {
   if (value === null || value === undefined) return '';
@@ -36,7 +40,7 @@ export function figureText(figure: Figure, value: unknown): string {
     case 'choice':
       return figure.choices[value as string] ?? '';
     case 'flag':
-      return value === true ? 'yes' : 'no';
+      return value === true ? YES : NO;
     case 'list':
       return (value as readonly number[]).join('; ');
     case 'circles':
@@ -77,8 +81,8 @@ export function readFigure(figure: Figure, text: string): ReadFigure {
         : refuse(say(figureTextText.mustBeOneOfOr, { label, plain: quoted(plain), choices: Object.values(figure.choices).join(', ') }));
     }
     case 'flag':
-      if (same(plain, 'yes') || same(plain, 'true')) return read(true);
-      if (same(plain, 'no') || same(plain, 'false')) return read(false);
+      if (same(plain, YES) || same(plain, 'true')) return read(true);
+      if (same(plain, NO) || same(plain, 'false')) return read(false);
       return refuse(say(figureTextText.mustBeYesNoOr, { label, plain: quoted(plain) }));
     case 'list': {
       const values = plain.split(';').map((part) => typedNumber(part));

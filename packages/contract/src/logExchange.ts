@@ -1,6 +1,6 @@
 import { logExchangeText } from '@gangway/messages/contract/logExchange';
 import { say } from '@gangway/messages/say';
-import { type Shot, SHOT_ENTRIES, SILENT_SHOT } from '@gangway/core/log/shotFields';
+import { AT_INFINITY, type Shot, SHOT_ENTRIES, SILENT_SHOT } from '@gangway/core/log/shotFields';
 import Papa from 'papaparse';
 import { firstIssue } from './apiError';
 import type { ShotField } from '@gangway/core/log/shotField';
@@ -31,8 +31,7 @@ const GUARDED = /^'(?=[=+@\t\r-]|')/u;
 
 const cellOf = (shot: Shot, key: keyof Shot): string => {
   const value = shot[key];
-  // Infinity is a word, for an empty cell says that nothing is known.
-  if (key === 'focusM' && value === null) return 'infinity';
+  if (key === 'focusM' && value === null) return AT_INFINITY;
   const words = value === null ? '' : String(value);
   return typeof value === 'string' && (FORMULA.test(words) || words.startsWith("'")) ? `'${words}` : words;
 };
@@ -106,7 +105,7 @@ function readCsv(words: string, stands: readonly Setups[]): ReadLog | { readonly
           if (key === null) return [];
           const cell = (row[j] ?? '').replace(GUARDED, '');
           if (types.get(key) === 'flag') return [[key, flagIn(cell)]];
-          if (key === 'focusM') return [[key, cell === 'infinity' || cell === '' ? null : Number(cell)]];
+          if (key === 'focusM') return [[key, cell === AT_INFINITY || cell === '' ? null : Number(cell)]];
           if (types.get(key) === 'number') return cell === '' ? [] : [[key, Number.isNaN(Number(cell)) ? cell : Number(cell)]];
           return types.get(key) === 'text' || cell !== '' ? [[key, cell]] : [];
         }),

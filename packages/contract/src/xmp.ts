@@ -1,7 +1,7 @@
 import { clockTime } from '@gangway/core/clock';
 import { apertureValue, timeValue } from '@gangway/core/exposure/apex';
 import { shotWords } from '@gangway/core/log/shot';
-import { SHOT_ENTRIES, type Shot } from '@gangway/core/log/shotFields';
+import { AT_INFINITY, SHOT_ENTRIES, type Shot } from '@gangway/core/log/shotFields';
 import XMLBuilder from 'fast-xml-builder';
 
 /** Our own namespace for movements; docs/log.md says what each of its fields means. */
@@ -77,8 +77,7 @@ export function standardFields(shot: Shot, where: TakenWhere): Readonly<Record<s
 export function ownFields(shot: Shot): Readonly<Record<string, string>> {
   const named = SHOT_ENTRIES.flatMap(([key, { xmp }]): readonly (readonly [string, string | number | boolean | null])[] => {
     if (xmp === null) return [];
-    // An empty focus says that nothing is known; at infinity it is a word.
-    return [[xmp, key === 'focusM' && shot.focusM === null ? 'infinity' : shot[key]]];
+    return [[xmp, key === 'focusM' && shot.focusM === null ? AT_INFINITY : shot[key]]];
   });
   return Object.fromEntries(
     [...named, ['TakeId', shot.id] as const].flatMap(([name, value]) =>

@@ -117,7 +117,7 @@ export function stopsWords(stops: number): string {
  * metresWords(12.34) // => '12.3 m'
  */
 export function metresWords(m: number | null): string {
-  if (m === null || m === Infinity) return 'infinity';
+  if (m === null || m === Infinity) return wordsText.infinity;
   return `${fixed(m, decimalsOfMetres(m))} m`;
 }
 

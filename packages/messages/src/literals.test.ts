@@ -55,6 +55,21 @@ function isSpoken(text: string): boolean {
   return /\s/u.test(plain) || /^\p{Lu}\p{Ll}+[.:…]?$/u.test(plain);
 }
 
+/** Whether a single lower-case word is read: it is what a function of texts answers, or one of the texts a page chooses from. */
+function isSpokenWord(node: ts.Node): boolean {
+  if (!ts.isStringLiteralLike(node) || !/^\p{Ll}{3,}$/u.test(node.text)) return false;
+  let at: ts.Node = node;
+  while (ts.isConditionalExpression(at.parent) && at.parent.condition !== at) at = at.parent;
+  const { parent } = at;
+  if (ts.isJsxExpression(parent)) return ts.isJsxElement(parent.parent) || /^(aria-label|title|label)$/u.test(attributeName(parent.parent));
+  if (!ts.isReturnStatement(parent)) return false;
+  for (let each: ts.Node = parent; !ts.isSourceFile(each); each = each.parent)
+    if (ts.isFunctionLike(each)) return each.type?.kind === ts.SyntaxKind.StringKeyword;
+  return false;
+}
+
+const attributeName = (node: ts.Node): string => (ts.isJsxAttribute(node) ? node.name.getText() : '');
+
 /** Whether what stands around a text makes it a name for the machine. */
 function isMachineName(node: ts.Node): boolean {
   const { parent } = node;
@@ -97,9 +112,9 @@ function spokenLiterals(path: string, text: string): readonly string[] {
   const found: string[] = [];
   const visit = (node: ts.Node): void => {
     const literal = literalText(node);
-    if (literal !== null && isSpoken(literal.replaceAll(GAP, '0')) && !isMachineName(node)) {
+    if ((literal !== null && isSpoken(literal.replaceAll(GAP, '0')) && !isMachineName(node)) || isSpokenWord(node)) {
       const line = source.getLineAndCharacterOfPosition(node.getStart()).line + 1;
-      found.push(`${relative(ROOT, join(ROOT, path))}:${line} ${literal.trim().replaceAll(GAP, '…')}`);
+      found.push(`${relative(ROOT, join(ROOT, path))}:${line} ${(literal ?? '').trim().replaceAll(GAP, '…')}`);
     }
     ts.forEachChild(node, visit);
   };
@@ -121,6 +136,8 @@ describe('what people read', () => {
     ['a sentence with values', 'const said = `${count} shots of ${job}`;'],
     ['text on a page', `const page = <p>No shots yet</p>;`],
     ['an attribute that is read out', `const page = <button aria-label="Log a shot" />;`],
+    ['a word that a function answers', `function side(mm: number): string { return mm < 0 ? 'below' : 'above'; }`],
+    ['a word that a page chooses', `const page = <p>{open ? 'open' : 'shut'}</p>;`],
     ['a branch within a sentence', "const said = `${n} ${n === 1 ? 'upper corner' : 'upper corners'}`;"],
   ])('is found by this test: %s', (_name, text) => expect(spokenLiterals('sample.tsx', text)).not.toEqual([]));
 
@@ -128,6 +145,7 @@ describe('what people read', () => {
     ['a class list', `const page = <p className="flex gap-2 text-sm" />;`],
     ['a path of a drawing', 'const d = `M${x} ${y} L${u} ${v}`;'],
     ['an address', 'const url = `/api/jobs/${id}`;'],
+    ['a code that a function answers', `function side(mm: number): 'below' | 'above' { return mm < 0 ? 'below' : 'above'; }`],
     ['a value with its unit', 'const said = `${n} mm`;'],
   ])('is not mistaken for a name: %s', (_name, text) => expect(spokenLiterals('sample.tsx', text)).toEqual([]));
 });

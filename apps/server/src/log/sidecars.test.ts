@@ -1,3 +1,4 @@
+import { chooseRegion } from '@gangway/messages/language';
 import { execFileSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -110,6 +111,21 @@ describe('sidecars, read back by exiftool', () => {
       take.remarks,
     ])
       expect(words).toContain(part);
+  });
+
+  test('a region with decimal commas changes the description and no field', () => {
+    const machine = (found: Record<string, unknown>) =>
+      Object.entries(found).filter(([key]) => key.startsWith('XMP-') && !/escription$/u.test(key));
+    const before = written(take);
+    chooseRegion(() => 'de-DE');
+    try {
+      const found = written(take);
+      expect(machine(before).length).toBeGreaterThan(20);
+      expect(machine(found)).toEqual(machine(before));
+      expect(found['XMP-dc:Description']).toMatch(/11,5 mm/u);
+    } finally {
+      chooseRegion(() => 'en-GB');
+    }
   });
 
   test('what is unknown is not written, and infinity is said', () => {

@@ -20,7 +20,7 @@ interface AttachmentsProps {
 export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsProps) {
   const [attach, { isLoading }] = api.useAttachMutation();
   const [detach] = api.useDetachMutation();
-  const [standId, setSetupId] = useState('');
+  const [standId, setStandId] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const shot = chosen.length === 1 ? chosen[0] : undefined;
   const to = shot?.standId ?? (standId === '' ? stands[0]?.id : standId);
@@ -67,7 +67,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
           </figure>
         ))}
         {!shot && (
-          <Select aria-label={logText.attachTo} value={to} onChange={({ target }) => setSetupId(target.value)} className="max-w-44">
+          <Select aria-label={logText.attachTo} value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44">
             {stands.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}

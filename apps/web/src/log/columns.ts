@@ -42,7 +42,7 @@ export function momentWords(at: string, timeZone: string): string {
 export function cellWords(shot: Shot, { key }: Pick<LogColumn, 'key'>, timeZone: string): string {
   const value = shot[key];
   if (key === 'at') return momentWords(shot.at, timeZone);
-  if (key === 'focusM' && value === null) return 'infinity';
+  if (key === 'focusM' && value === null) return '∞';
   if (key === 'timeS') return shot.timeS === null ? '' : timeWords(shot.timeS).replace(/ s$/u, '');
   if (key === 'frame') return shot.frame === null ? '' : `${shot.frame}/${shot.frames ?? '?'}`;
   if (key === 'bracket') return shot.bracket === null ? '' : `${shot.bracket}/${shot.brackets ?? '?'}`;

@@ -202,9 +202,9 @@ export function BackPanel({
   );
 }
 
-function chosenExposure(all: boolean, options: BackOptions, stops: readonly number[]): string {
+function chosenExposure(all: boolean, options: BackOptions, stops: readonly number[]): 'all' | 'metered' | `${number}` {
   if (all) return 'all';
-  if (options.exposure !== null && stops[options.exposure] !== undefined) return String(options.exposure);
+  if (options.exposure !== null && stops[options.exposure] !== undefined) return `${options.exposure}`;
   return 'metered';
 }
 
@@ -290,7 +290,7 @@ function BracketChoice({ stops, chosen, onChoose }: BracketChoiceProps) {
     <label className="grid gap-0.5">
       <span className="text-ink-soft">{proofText.ofTheBracket}</span>
       <Select value={chosen} onChange={({ target }) => onChoose(target.value)}>
-        <option value={proofText.metered}>{proofText.asMetered}</option>
+        <option value="metered">{proofText.asMetered}</option>
         {stops.map(
           (by, i) =>
             by !== 0 && (
@@ -299,7 +299,7 @@ function BracketChoice({ stops, chosen, onChoose }: BracketChoiceProps) {
               </option>
             ),
         )}
-        <option value={proofText.all}>{say(proofText.allASeriesEach, { length: stops.length })}</option>
+        <option value="all">{say(proofText.allASeriesEach, { length: stops.length })}</option>
       </Select>
     </label>
   );

@@ -108,18 +108,13 @@ function Proofs({
               <div className="flex items-center gap-1.5">
                 <label className="flex min-w-0 grow items-center gap-1.5 text-sm">
                   <span className="font-semibold">{proofText.series}</span>
-                  <Select
-                    value={open?.id ?? proofText.new}
-                    onChange={(event) => setOpenId(event.target.value)}
-                    className="min-w-0 grow"
-                    wide
-                  >
+                  <Select value={open?.id ?? 'new'} onChange={(event) => setOpenId(event.target.value)} className="min-w-0 grow" wide>
                     {sets.map((set) => (
                       <option key={set.id} value={set.id}>
                         {set.name} ({ORIGINS[set.origin]}, {set.frames.filter((frame) => frame !== null).length})
                       </option>
                     ))}
-                    <option value={proofText.new}>{proofText.aNewOne}</option>
+                    <option value="new">{proofText.aNewOne}</option>
                   </Select>
                 </label>
                 {open && (

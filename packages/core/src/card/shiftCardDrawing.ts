@@ -1,7 +1,7 @@
 import type { Corner } from '../coverage/frame';
 import { cardText } from '@gangway/messages/core/card';
 import { say } from '@gangway/messages/say';
-import { apertureWords, fixed } from '../words';
+import { apertureWords, fixed, ORIENTATION_LABELS } from '../words';
 import { wrapped, type Drawing, type Mark } from './drawing';
 import { CARD_DIRECTIONS, type CardRow, type ShiftCard } from './shiftCard';
 
@@ -59,10 +59,10 @@ export function shiftCardDrawing(card: ShiftCard, size: CardSize): Drawing {
   const column = (i: number) => first + step * (i + 1) - 2.2;
 
   for (const { orientation, rows } of card.tables) {
-    text({ x: MARGIN, y: y + 5.2, sizeMm: 2.9, words: orientation, more: { bold: true } });
-    CARD_DIRECTIONS.forEach(({ name, corners }, i) => {
+    text({ x: MARGIN, y: y + 5.2, sizeMm: 2.9, words: ORIENTATION_LABELS[orientation], more: { bold: true } });
+    CARD_DIRECTIONS.forEach(({ id, name, corners }, i) => {
       marks.push(...cornerSign(column(i) - 2.2, y + 1.6, orientation, corners));
-      text({ x: column(i), y: y + 7.3, sizeMm: 2.3, words: name === 'rise and right' ? cardText.upRight : name, more: { anchor: 'end' } });
+      text({ x: column(i), y: y + 7.3, sizeMm: 2.3, words: id === 'up right' ? cardText.upRight : name, more: { anchor: 'end' } });
     });
     if (card.front !== null) text({ x: column(columns - 1), y: y + 7.3, sizeMm: 2.3, words: cardText.front, more: { anchor: 'end' } });
     y += 8.3;

@@ -87,7 +87,7 @@ describe('the card for the spot', () => {
     expect(ids(geometryOf(stand()))).toContain('mirror');
   });
 
-  test('has every frame of a mosaic, the brackets with their times, and cautions dismissed on screen too', () => {
+  test('has every frame of a mosaic, the brackets with their shutter speeds, and cautions dismissed on screen too', () => {
     const settings = stand({
       mosaic: {
         ...FIRST_MOSAIC,

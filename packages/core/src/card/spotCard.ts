@@ -171,7 +171,7 @@ function place({ settings: { scene, orientation } }: Geometry): readonly CardSte
 function slideWords({ settings: { rig, movements } }: Geometry): string {
   const { mechanism } = rig;
   const { riseMm, shiftMm } = movements;
-  if (Math.hypot(riseMm, shiftMm) < 0.05) return 'centred';
+  if (Math.hypot(riseMm, shiftMm) < 0.05) return cardText.centred;
   if (mechanism.kind === 'disc') {
     const deg = ((((Math.atan2(riseMm, shiftMm) * 180) / Math.PI) % 360) + 360) % 360;
     return say(cardText.slideTurnedTo0Right, {
@@ -282,7 +282,7 @@ function work(geometry: Geometry): readonly CardStep[] {
         ? []
         : bracketStops(brackets).map((by) => {
             const take = working.takes.find(({ stops }) => stops === by);
-            return take ? timeWords(take.timeS) : 'unknown';
+            return take ? timeWords(take.timeS) : cardText.unknownTime;
           });
     add(
       'brackets',

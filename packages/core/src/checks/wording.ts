@@ -19,7 +19,7 @@ export function marginWords({ value, unit }: Margin): string {
     case 'mm':
       return mmWords(value);
     case 'stops':
-      return value === Infinity ? 'all' : stopsWords(value);
+      return value === Infinity ? checksText.all : stopsWords(value);
     case 'px':
     case 'GB':
     case 'µm':

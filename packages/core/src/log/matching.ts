@@ -34,7 +34,7 @@ export const DOUBTS: Readonly<Record<Doubt, string>> = {
 export interface Match {
   readonly takeId: string;
   readonly file: string;
-  /** File minus take with the clock's offset taken off, s; `null` when matched by order. */
+  /** File minus shot with the clock's offset taken off, s; `null` when matched by order. */
   readonly offS: number | null;
   readonly doubts: readonly Doubt[];
 }
@@ -57,7 +57,7 @@ export interface Matching {
   readonly remarks: readonly string[];
 }
 
-/** So near in time a file may be to its take, s: a touch on a phone comes some seconds before or after the shutter. */
+/** So near in time a file may be to its shot, s: a touch on a phone comes some seconds before or after the shutter. */
 export const WITHIN_S = 20;
 const DOUBTFUL_S = 6;
 /** Clocks that are tried: more changes than a trip has. */
@@ -112,7 +112,7 @@ export function matched(
     // A further clock needs more than one shot for a witness, or chance finds one.
     if (!first && (best.pairs.length < 3 || given.has(best.camera))) break;
     const sure = best.pairs.length >= 3 || (best.pairs.length === shots.length && best.pairs.length === files.length);
-    best.pairs.forEach(({ take: shot, file, offMs }, i) =>
+    best.pairs.forEach(({ shot, file, offMs }, i) =>
       matches.push({
         takeId: shot.id,
         file: file.name,
@@ -128,7 +128,7 @@ export function matched(
       firstFile: from?.file.name ?? '',
       lastFile: to?.file.name ?? '',
     });
-    const [usedShots, usedFiles] = [new Set(best.pairs.map(({ take: shot }) => shot.id)), new Set(best.pairs.map(({ file }) => file.name))];
+    const [usedShots, usedFiles] = [new Set(best.pairs.map(({ shot }) => shot.id)), new Set(best.pairs.map(({ file }) => file.name))];
     shotsLeft = shotsLeft.filter(({ id }) => !usedShots.has(id));
     timed = timed.filter(({ name }) => !usedFiles.has(name));
   }
@@ -177,7 +177,7 @@ export function matched(
 }
 
 interface Pair {
-  readonly take: ShotToMatch;
+  readonly shot: ShotToMatch;
   readonly file: Timed;
   readonly offMs: number;
 }
@@ -208,7 +208,7 @@ function bestClock(
       pairs = aligned(shots, files, offsetMs);
     }
     const spread = pairs.length === 0 ? 0 : pairs.reduce((sum, { offMs }) => sum + Math.abs(offMs), 0) / pairs.length;
-    const differ = pairs.filter(({ take: shot, file }) => differs(shot, file)).length;
+    const differ = pairs.filter(({ shot, file }) => differs(shot, file)).length;
     // As many as agree; among equals those that agree better, in exposure and in time.
     const score = pairs.length - 0.5 * differ - spread / (WITHIN_S * 1000) / 2;
     if (score > best.score) best = { offsetMs, pairs, score };
@@ -262,7 +262,7 @@ function stretch(shots: readonly ShotToMatch[], files: readonly Timed[], offsetM
   const off = (i: number, j: number): number => (files[j]?.atMs ?? 0) - offsetMs - (shots[i]?.atMs ?? 0);
   const pair = (i: number, j: number): Pair[] => {
     const [shot, file] = [shots[i], files[j]];
-    return shot && file ? [{ take: shot, file, offMs: off(i, j) }] : [];
+    return shot && file ? [{ shot, file, offMs: off(i, j) }] : [];
   };
   if (n * m > TABLE_MOST) {
     const pairs: Pair[] = [];
@@ -303,7 +303,7 @@ function stretch(shots: readonly ShotToMatch[], files: readonly Timed[], offsetM
   return pairs;
 }
 
-/** Whether file and take say two exposures: more than half a stop apart. */
+/** Whether file and shot give two exposures: more than half a stop apart. */
 function differs({ timeS, iso }: Pick<ShotToMatch, 'timeS' | 'iso'>, file: Pick<FileToMatch, 'timeS' | 'iso'>): boolean {
   const apart = (a: number | null, b: number | null): boolean =>
     a !== null && b !== null && a > 0 && b > 0 && Math.abs(Math.log2(a / b)) > 0.5;
@@ -313,14 +313,14 @@ function differs({ timeS, iso }: Pick<ShotToMatch, 'timeS' | 'iso'>, file: Pick<
 function doubtsOf(pairs: readonly Pair[], i: number, sure: boolean): readonly Doubt[] {
   const pair = pairs[i];
   if (!pair) return [];
-  const { take: shot, file, offMs } = pair;
+  const { shot, file, offMs } = pair;
   const doubts: Doubt[] = [];
   if (Math.abs(offMs) > DOUBTFUL_S * 1000) doubts.push('far');
   if (differs(shot, file)) doubts.push('exposure');
   if (!sure) doubts.push('clock');
   const offset = file.atMs - offMs - shot.atMs;
   const near = [pairs[i - 1], pairs[i + 1]].some(
-    (other) => other !== undefined && Math.abs(file.atMs - offset - other.take.atMs) < Math.abs(offMs) && Math.abs(offMs) > 1000,
+    (other) => other !== undefined && Math.abs(file.atMs - offset - other.shot.atMs) < Math.abs(offMs) && Math.abs(offMs) > 1000,
   );
   if (near) doubts.push('crowded');
   const after = (a: Pair | undefined, b: Pair | undefined): boolean =>

@@ -348,6 +348,9 @@ export interface Shot extends ShotValues {
 /** The fields with their keys, in the order of the catalogue. */
 export const SHOT_ENTRIES = Object.entries(SHOT_FIELDS) as readonly (readonly [ShotKey, ShotField])[];
 
+/** What a file says of a lens focused at infinity, for an empty field says that nothing is known. */
+export const AT_INFINITY = 'infinity';
+
 /** What a shot has in the fields that a file says nothing of. */
 export const SILENT_SHOT: Partial<ShotValues> = Object.fromEntries(
   SHOT_ENTRIES.flatMap(([key, { initial }]) => (initial === 'required' ? [] : [[key, initial]])),

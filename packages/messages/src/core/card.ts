@@ -1,6 +1,8 @@
 import { catalogue } from '../catalogue';
 
 export const cardText = catalogue({
+  centred: 'centred',
+  unknownTime: 'unknown',
   rise: 'rise',
   fall: 'fall',
   left: 'left',

@@ -1,6 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const checksText = catalogue({
+  all: 'all',
   framesDrawnTogetherBy: 'frames moved closer by {share} %',
   theWholeMosaicMovedToward: 'the whole mosaic moved toward the axis',
   frameMovedSoThatIt: 'frame {index} moved so that it contains “{name}”',

@@ -1,6 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const wordsText = catalogue({
+  infinity: 'infinity',
   landscape: 'landscape',
   portrait: 'portrait',
   noRise: 'no rise',

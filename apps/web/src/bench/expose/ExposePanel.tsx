@@ -204,7 +204,7 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
             event.preventDefault();
             if (
               set(
-                { filters: [...exposure.filters, { name: name.trim() === '' ? 'filter' : name.trim(), stops: stopsIn(name) }] },
+                { filters: [...exposure.filters, { name: name.trim() === '' ? exposeText.filter : name.trim(), stops: stopsIn(name) }] },
                 exposeText.filterAdded,
               ) === null
             )
@@ -351,7 +351,7 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
         <input
           type="checkbox"
           checked={exposure.flash}
-          onChange={({ target }) => set({ flash: target.checked }, target.checked ? 'flash' : exposeText.noFlash)}
+          onChange={({ target }) => set({ flash: target.checked }, target.checked ? exposeText.withFlash : exposeText.noFlash)}
           className="accent-accent"
         />
         {exposeText.flash}

@@ -137,9 +137,9 @@ function Line({
 function setWords({ errorStops, bulb, can }: SetTime): string {
   const off =
     Math.abs(errorStops) < 0.02
-      ? 'exact'
+      ? exposeText.exact
       : say(exposeText.stopsMoreLight, { errorStops: fixed(Math.abs(errorStops), 2), errorStops2: errorStops > 0 ? 'yes' : 'no' });
-  return [bulb ? 'bulb' : '', canLine(can), off].filter((words) => words !== '').join('; ');
+  return [bulb ? exposeText.bulb : '', canLine(can), off].filter((words) => words !== '').join('; ');
 }
 
 function canLine(can: boolean | null) {

@@ -49,7 +49,7 @@ const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Ge
 });
 
 function focusLabel(geometry: Geometry): string {
-  if (geometry.settings.focusM === null) return 'infinity';
+  if (geometry.settings.focusM === null) return focusText.infinity;
   if (geometry.settings.focusM < 0) return focusText.insideItsInfinityPosition;
   return metresWords(geometry.settings.focusM);
 }

@@ -117,7 +117,7 @@ function Reach({ lens, geometry, onClose }: { readonly lens: HeldLens; readonly 
 
 function tiltLabel(row: HeldAt): string {
   if (row.tiltDeg === null) return focusText.unknownGiveTheWidthOf;
-  if (row.tiltDeg > 60) return 'any';
+  if (row.tiltDeg > 60) return focusText.anyAngle;
   return `${fixed(row.tiltDeg, 1)}°`;
 }
 

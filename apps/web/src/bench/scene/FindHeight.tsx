@@ -104,12 +104,12 @@ type MethodId = keyof typeof METHODS;
 
 interface FindHeightProps {
   readonly scene: Scene;
-  readonly onShot: (heightM: number) => string | null;
+  readonly onUse: (heightM: number) => string | null;
   readonly onClose: () => void;
 }
 
 /** Finds a height that is not known, with how sure it is. */
-export function FindHeight({ scene, onShot, onClose }: FindHeightProps) {
+export function FindHeight({ scene, onUse, onClose }: FindHeightProps) {
   const [id, setId] = useState<MethodId>('angle');
   const [typed, setTyped] = useState<Readonly<Record<string, string>>>({
     distanceM: String(scene.distanceM),
@@ -162,7 +162,7 @@ export function FindHeight({ scene, onShot, onClose }: FindHeightProps) {
           <Button
             look="main"
             disabled={found.kind !== 'found'}
-            onClick={() => found.kind === 'found' && setRefusal(onShot(Math.round(found.height.heightM * 100) / 100))}
+            onClick={() => found.kind === 'found' && setRefusal(onUse(Math.round(found.height.heightM * 100) / 100))}
           >
             {sceneText.useIt}
           </Button>

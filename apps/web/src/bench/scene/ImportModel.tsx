@@ -11,11 +11,14 @@ import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
 import { Select } from '../../ui/Select';
 
+/** Width, height and depth of a model, in that order. */
+const DIMENSIONS = [sceneText.wide, sceneText.high, sceneText.deep] as const;
+
 const LENGTHS = ['width', 'height', 'depth'] as const;
 type Length = (typeof LENGTHS)[number];
 
 interface ImportModelProps {
-  readonly onShot: (subject: SubjectOf<'model'>) => string | null;
+  readonly onUse: (subject: SubjectOf<'model'>) => string | null;
   readonly onClose: () => void;
 }
 
@@ -25,7 +28,7 @@ interface Read {
 }
 
 /** Reads a massing model from a file and scales it by one length that is known. */
-export function ImportModel({ onShot, onClose }: ImportModelProps) {
+export function ImportModel({ onUse, onClose }: ImportModelProps) {
   const [read, setRead] = useState<Read | null>(null);
   const [busy, setBusy] = useState(false);
   const [refusal, setRefusal] = useState<string | null>(null);
@@ -90,7 +93,7 @@ export function ImportModel({ onShot, onClose }: ImportModelProps) {
               {say(sceneText.trianglesInUnitsOfThe, {
                 length: made.mesh.triangles.length / 3,
                 size: meshSize(made.mesh)
-                  .size.map((each, i) => `${fixed(each, each < 10 ? 3 : 1)} ${['wide', 'high', 'deep'][i]}`)
+                  .size.map((each, i) => say(DIMENSIONS[i] ?? sceneText.deep, { size: fixed(each, each < 10 ? 3 : 1) }))
                   .join(', '),
               })}
             </p>
@@ -135,7 +138,7 @@ export function ImportModel({ onShot, onClose }: ImportModelProps) {
             disabled={!made?.mesh || factor === null}
             onClick={() => {
               if (made?.mesh && factor !== null)
-                setRefusal(onShot({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
+                setRefusal(onUse({ kind: 'model', mesh: made.mesh, metresPerUnit: Number(factor.toPrecision(9)), turnDeg: 0 }));
             }}
           >
             {sceneText.useIt}

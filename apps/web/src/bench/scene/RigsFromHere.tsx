@@ -21,12 +21,12 @@ import { Th } from '../../ui/Table';
 
 interface RigsFromHereProps {
   readonly scene: Scene;
-  readonly onShot: (rig: Rig, orientation: Orientation, found: FromHere) => void;
+  readonly onUse: (rig: Rig, orientation: Orientation, found: FromHere) => void;
   readonly onClose: () => void;
 }
 
 /** Which rig of the kit does it from here: what each needs, what it may, how much of its picture is used, and what fails. */
-export function RigsFromHere({ scene, onShot, onClose }: RigsFromHereProps) {
+export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
   const [footIn, setFootIn] = useState(false);
@@ -82,11 +82,7 @@ export function RigsFromHere({ scene, onShot, onClose }: RigsFromHereProps) {
           </thead>
           <tbody>
             {rows.map(({ rig, found }) => (
-              <tr
-                key={`${rig.rigId ?? ''}${ORIENTATION_LABELS[found.orientation]}`}
-                className="border-b border-hairline align-top"
-                data-state={found.state}
-              >
+              <tr key={`${rig.rigId ?? ''}${found.orientation}`} className="border-b border-hairline align-top" data-state={found.state}>
                 <Th scope="row" className="py-1.5 pr-2 text-left">
                   <span className="flex gap-2">
                     <StateMark state={found.state} />
@@ -105,7 +101,7 @@ export function RigsFromHere({ scene, onShot, onClose }: RigsFromHereProps) {
                 <td className="px-2 py-1.5 text-right whitespace-nowrap tabular-nums">{fixed(found.used * 100, 0)} %</td>
                 <td className="py-1">
                   <Button
-                    onClick={() => onShot(rig, found.orientation, found)}
+                    onClick={() => onUse(rig, found.orientation, found)}
                     aria-label={say(sceneText.use2, { name: rig.name, orientation: found.orientation })}
                   >
                     {sceneText.take}

@@ -135,7 +135,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
           <FindHeight
             scene={scene}
             onClose={() => setSheet(null)}
-            onShot={(heightM) => {
+            onUse={(heightM) => {
               const refusal = sceneEdit.tryScene(
                 { ...scene, subject: { ...scene.subject, [heightKey]: heightM } },
                 say(sceneText.heightM, { heightM: fixed(heightM, 2) }),
@@ -148,7 +148,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
         {sheet === 'model' && (
           <ImportModel
             onClose={() => setSheet(null)}
-            onShot={(subject) => {
+            onUse={(subject) => {
               const refusal = sceneEdit.tryScene({ ...base, subject, watched: null }, say(sceneText.theModel, { name: subject.mesh.name }));
               if (refusal === null) setSheet(null);
               return refusal;
@@ -290,7 +290,7 @@ function Solutions({ geometry, scene }: { readonly geometry: Geometry; readonly 
           <RigsFromHere
             scene={scene}
             onClose={() => setChoosing(false)}
-            onShot={(other, orientation, found) => {
+            onUse={(other, orientation, found) => {
               rigEdit.takeRig(other, orientation, found);
               setChoosing(false);
             }}

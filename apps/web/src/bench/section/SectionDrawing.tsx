@@ -704,11 +704,11 @@ function underWords(geometry: Geometry, view: SectionView, at: SectionPoint): st
 
 function sideLabel(view: SectionView, at: SectionPoint): string {
   if (view === 'side') {
-    if (at[1] < 0) return 'below';
-    return 'above';
+    if (at[1] < 0) return sectionText.below;
+    return sectionText.above;
   }
-  if (at[1] < 0) return 'left';
-  return 'right';
+  if (at[1] < 0) return sectionText.left;
+  return sectionText.right;
 }
 
 function planeWords({ plane, hingeM, view }: Section): string {
@@ -729,17 +729,17 @@ function planeWords({ plane, hingeM, view }: Section): string {
 
 function slopeLabel(rises: number, view: SectionView): string {
   if (rises > 0) {
-    if (view === 'side') return 'rises';
+    if (view === 'side') return sectionText.rises;
     return sectionText.goesRight;
   }
-  if (view === 'side') return 'falls';
+  if (view === 'side') return sectionText.falls;
   return sectionText.goesLeft;
 }
 
 function hingeSide(view: SectionView, hingeM: number): string {
   if (view === 'side') {
-    if (hingeM < 0) return 'below';
-    return 'above';
+    if (hingeM < 0) return sectionText.below;
+    return sectionText.above;
   }
   if (hingeM < 0) return sectionText.leftOf;
   return sectionText.rightOf;

@@ -113,7 +113,7 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
 
 function stopLabel(setting: Setting | null): string {
   if (setting) {
-    if (setting.stopMm === 0) return 'middle';
+    if (setting.stopMm === 0) return stitchText.middle;
     return say(stitchText.right, { stopMm: mmWords(Math.abs(setting.stopMm)), stopMm2: setting.stopMm > 0 ? 'yes' : 'no' });
   }
   return '';

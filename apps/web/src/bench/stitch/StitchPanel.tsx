@@ -173,13 +173,13 @@ function LensOrBody({ geometry, mosaic, given }: { readonly geometry: Geometry; 
           label={F.nearestM.label}
           value={mosaic.nearestM}
           found={depth ? metresWords(depth.nearM) : null}
-          onShot={(nearestM) => changeMosaic((now) => ({ ...now, nearestM }), stitchText.mosaicNearestThing)}
+          onUse={(nearestM) => changeMosaic((now) => ({ ...now, nearestM }), stitchText.mosaicNearestThing)}
         />
         <Distance
           label={F.farthestM.label}
           value={mosaic.farthestM}
           found={depth && Number.isFinite(depth.farM) ? metresWords(depth.farM) : '∞'}
-          onShot={(farthestM) => changeMosaic((now) => ({ ...now, farthestM }), stitchText.mosaicFarthestThing)}
+          onUse={(farthestM) => changeMosaic((now) => ({ ...now, farthestM }), stitchText.mosaicFarthestThing)}
         />
         <NumberField
           label={F.parallaxPx.label}
@@ -201,12 +201,12 @@ function Distance({
   label,
   value,
   found,
-  onShot,
+  onUse,
 }: {
   readonly label: string;
   readonly value: number | null;
   readonly found: string | null;
-  readonly onShot: (m: number | null) => string | null;
+  readonly onUse: (m: number | null) => string | null;
 }) {
   return (
     <span className="inline-flex items-center gap-1">
@@ -216,9 +216,9 @@ function Distance({
         decimals={2}
         value={value ?? 0}
         {...(value === null && { words: found?.replace(/ m$/u, '') ?? '?' })}
-        onCommit={onShot}
+        onCommit={onUse}
       />
-      <TextButton disabled={value === null} onClick={() => onShot(null)} className="text-xs">
+      <TextButton disabled={value === null} onClick={() => onUse(null)} className="text-xs">
         {sourceLabel(value, found)}
       </TextButton>
     </span>

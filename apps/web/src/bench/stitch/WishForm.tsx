@@ -44,12 +44,12 @@ function Figure({
   figure,
   value,
   decimals = 0,
-  onShot,
+  onUse,
 }: {
   readonly figure: keyof typeof F;
   readonly value: number;
   readonly decimals?: number;
-  readonly onShot: (value: number) => void;
+  readonly onUse: (value: number) => void;
 }) {
   const { label, unit, min, max } = F[figure];
   const whole = figure === 'columns' || figure === 'rows';
@@ -62,7 +62,7 @@ function Figure({
       onCommit={(next) => {
         if (!(next >= min && next <= max) || (whole && !Number.isInteger(next)))
           return say(stitchText.mustBeAWholeNumber, { label, whole: whole ? 'yes' : 'no', min, max, unit: unitSuffix(unit) });
-        onShot(next);
+        onUse(next);
         return null;
       }}
     />
@@ -104,33 +104,33 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
       <div className="mt-1 grid justify-items-end gap-1">
         {wish.for === 'field' && (
           <>
-            <Figure figure="widthDeg" value={wish.widthDeg} decimals={1} onShot={(widthDeg) => setWish({ ...wish, widthDeg })} />
-            <Figure figure="heightDeg" value={wish.heightDeg} decimals={1} onShot={(heightDeg) => setWish({ ...wish, heightDeg })} />
+            <Figure figure="widthDeg" value={wish.widthDeg} decimals={1} onUse={(widthDeg) => setWish({ ...wish, widthDeg })} />
+            <Figure figure="heightDeg" value={wish.heightDeg} decimals={1} onUse={(heightDeg) => setWish({ ...wish, heightDeg })} />
           </>
         )}
         {wish.for === 'format' && (
           <>
-            <Figure figure="widthMm" value={wish.widthMm} decimals={1} onShot={(widthMm) => setWish({ ...wish, widthMm })} />
-            <Figure figure="heightMm" value={wish.heightMm} decimals={1} onShot={(heightMm) => setWish({ ...wish, heightMm })} />
+            <Figure figure="widthMm" value={wish.widthMm} decimals={1} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
+            <Figure figure="heightMm" value={wish.heightMm} decimals={1} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
           </>
         )}
         {wish.for === 'megapixels' && (
           <>
-            <Figure figure="megapixels" value={wish.megapixels} onShot={(megapixels) => setWish({ ...wish, megapixels })} />
-            <Figure figure="ratio" value={wish.ratio} decimals={2} onShot={(ratio) => setWish({ ...wish, ratio })} />
+            <Figure figure="megapixels" value={wish.megapixels} onUse={(megapixels) => setWish({ ...wish, megapixels })} />
+            <Figure figure="ratio" value={wish.ratio} decimals={2} onUse={(ratio) => setWish({ ...wish, ratio })} />
           </>
         )}
         {wish.for === 'print' && (
           <>
-            <Figure figure="printWidthMm" value={wish.widthMm} onShot={(widthMm) => setWish({ ...wish, widthMm })} />
-            <Figure figure="printHeightMm" value={wish.heightMm} onShot={(heightMm) => setWish({ ...wish, heightMm })} />
-            <Figure figure="pixelsPerInch" value={wish.pixelsPerInch} onShot={(pixelsPerInch) => setWish({ ...wish, pixelsPerInch })} />
+            <Figure figure="printWidthMm" value={wish.widthMm} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
+            <Figure figure="printHeightMm" value={wish.heightMm} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
+            <Figure figure="pixelsPerInch" value={wish.pixelsPerInch} onUse={(pixelsPerInch) => setWish({ ...wish, pixelsPerInch })} />
           </>
         )}
         {wish.for === 'count' && (
           <>
-            <Figure figure="columns" value={wish.columns} onShot={(columns) => setWish({ ...wish, columns })} />
-            <Figure figure="rows" value={wish.rows} onShot={(rows) => setWish({ ...wish, rows })} />
+            <Figure figure="columns" value={wish.columns} onUse={(columns) => setWish({ ...wish, columns })} />
+            <Figure figure="rows" value={wish.rows} onUse={(rows) => setWish({ ...wish, rows })} />
           </>
         )}
         <span className="inline-flex items-baseline gap-1">
@@ -152,12 +152,12 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
           />
           <Select
             aria-label={stitchText.overlapCountedIn}
-            value={byMm ? 'mm' : stitchText.share}
+            value={byMm ? 'mm' : 'share'}
             onChange={(event) => setByMm(event.target.value === 'mm')}
             title={stitchText.aShareOfTheFrame}
             className="text-sm"
           >
-            <option value={stitchText.share}>%</option>
+            <option value="share">%</option>
             <option value="mm">mm</option>
           </Select>
         </span>
@@ -167,11 +167,11 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
           {stitchText.lookingForLayouts}
         </p>
       ) : (
-        <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onShot={take} />
+        <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onUse={take} />
       )}
       <TextButton onClick={() => setOthers(true)}>{stitchText.withAnotherRigOfMine}</TextButton>
       {others && <OtherRigs geometry={geometryOf(asked)} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
-      <More geometry={geometry} leastOverlap={leastOverlap} onShot={take} />
+      <More geometry={geometry} leastOverlap={leastOverlap} onUse={take} />
     </div>
   );
 }
@@ -180,7 +180,7 @@ function Found({
   answers,
   fresh,
   geometry,
-  onShot,
+  onUse,
 }: {
   readonly answers: {
     readonly fewest: Proposal | null;
@@ -190,7 +190,7 @@ function Found({
   } | null;
   readonly fresh: boolean;
   readonly geometry: Geometry;
-  readonly onShot: (layout: Layout, words: string) => void;
+  readonly onUse: (layout: Layout, words: string) => void;
 }) {
   if (!answers) return null;
   const { fewest, most, nearest, tried } = answers;
@@ -216,7 +216,7 @@ function Found({
           nearest2: sizeWords(nearest, geometry),
           why: why || stitchText.theOverlapIsTooSmall,
         })}{' '}
-        <Take onShot={() => onShot(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
+        <UseLayout onUse={() => onUse(nearest.layout, layoutWords(nearest))} disabled={!fresh} />
       </p>
     );
   }
@@ -227,7 +227,7 @@ function Found({
           answer && (
             <li key={key} data-answer={key} className="tabular-nums">
               <span className="font-medium">{title}:</span> {layoutWords(answer)}; {sizeWords(answer, geometry)}.{' '}
-              <Take onShot={() => onShot(answer.layout, layoutWords(answer))} disabled={!fresh} />
+              <UseLayout onUse={() => onUse(answer.layout, layoutWords(answer))} disabled={!fresh} />
             </li>
           ),
       )}
@@ -244,9 +244,9 @@ function noLayoutReason(geometry: Geometry) {
   return stitchText.itWouldNeedMoreThan;
 }
 
-function Take({ onShot, disabled = false }: { readonly onShot: () => void; readonly disabled?: boolean }) {
+function UseLayout({ onUse, disabled = false }: { readonly onUse: () => void; readonly disabled?: boolean }) {
   return (
-    <TextButton onClick={onShot} disabled={disabled} className="font-medium disabled:opacity-50">
+    <TextButton onClick={onUse} disabled={disabled} className="font-medium disabled:opacity-50">
       {stitchText.useThisLayout}
     </TextButton>
   );
@@ -256,11 +256,11 @@ function Take({ onShot, disabled = false }: { readonly onShot: () => void; reado
 function More({
   geometry,
   leastOverlap,
-  onShot,
+  onUse,
 }: {
   readonly geometry: Geometry;
   readonly leastOverlap: number;
-  readonly onShot: (layout: Layout, words: string) => void;
+  readonly onUse: (layout: Layout, words: string) => void;
 }) {
   const [directionDeg, setDirection] = useState(45);
   const slides = useMemo(() => slidesOf(geometry.settings.rig), [geometry.settings.rig]);
@@ -281,11 +281,11 @@ function More({
     <details className="mt-1">
       <summary className="cursor-pointer text-ink-soft">{stitchText.crossDiagonalQuarterTurns}</summary>
       <div className="mt-1 flex flex-wrap items-center gap-1.5">
-        <Button disabled={!cross} onClick={() => cross && onShot(cross, stitchText.aCross)}>
+        <Button disabled={!cross} onClick={() => cross && onUse(cross, stitchText.aCross)}>
           {stitchText.crossOfFive}
         </Button>
         <span className="inline-flex items-center gap-1.5">
-          <Button disabled={!diagonal} onClick={() => diagonal && onShot(diagonal, stitchText.threeAlongADiagonal)}>
+          <Button disabled={!diagonal} onClick={() => diagonal && onUse(diagonal, stitchText.threeAlongADiagonal)}>
             {stitchText.threeInADiagonal}
           </Button>
           <NumberField
@@ -302,7 +302,7 @@ function More({
             }}
           />
         </span>
-        {quarter && <Button onClick={() => onShot(quarter, stitchText.fourQuarterTurns)}>{stitchText.quarterTurns}</Button>}
+        {quarter && <Button onClick={() => onUse(quarter, stitchText.fourQuarterTurns)}>{stitchText.quarterTurns}</Button>}
       </div>
       {slides.clicksDeg && (
         <p className="mt-1 text-xs text-ink-soft">

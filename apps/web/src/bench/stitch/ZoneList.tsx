@@ -107,18 +107,14 @@ export function ZoneList({
                   {(['left', 'right', 'lower', 'upper'] as const).map((side) => (
                     <NumberField
                       key={side}
-                      label={say(stitchText.edge, { charAt: side.charAt(0).toUpperCase(), side: side.slice(1) })}
+                      label={say(stitchText.edge, { side })}
                       unit="mm"
                       decimals={1}
                       value={zone[side]}
                       onCommit={(mm) => {
                         const next = { ...zone, [side]: mm };
                         if (next.left >= next.right || next.lower >= next.upper)
-                          return say(stitchText.edgeMmLiesBeyondThe, {
-                            charAt: side.charAt(0).toUpperCase(),
-                            side: side.slice(1),
-                            mm: fixed(mm, 1),
-                          });
+                          return say(stitchText.edgeMmLiesBeyondThe, { side, mm: fixed(mm, 1) });
                         return set(i, { [side]: mm });
                       }}
                     />
@@ -139,5 +135,5 @@ export function ZoneList({
 function zoneLabel(state: ZoneState | undefined): string {
   if (state?.within != null) return say(stitchText.inFrame, { within: state.within });
   if (state?.between) return say(stitchText.pxOnASeam, { px: fixed(state.px, 0) });
-  return 'outside';
+  return stitchText.outside;
 }

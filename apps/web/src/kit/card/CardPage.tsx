@@ -84,7 +84,7 @@ function Card({ rig, rigId }: { readonly rig: Rig; readonly rigId: string }) {
                 {say(cardText.fMmOfRiseFall, {
                   orientation,
                   fNumber,
-                  limits: limits.map(({ limitMm }) => (limitMm === null ? 'none' : fixedNumber(limitMm, 1))).join(', '),
+                  limits: limits.map(({ limitMm }) => (limitMm === null ? cardText.none : fixedNumber(limitMm, 1))).join(', '),
                 })}
               </li>
             )),

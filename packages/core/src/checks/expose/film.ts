@@ -27,9 +27,8 @@ export const film = defineCheck<'film', FilmFacts>({
     if (left === null)
       return say(exposeText.whetherThereIsFilmFor, { takes: takes === 1 ? exposeText.thisFrame : say(exposeText.theseFrames, { takes }) });
     const needs = say(exposeText.frameOfFilm, { takes });
-    const are = left === 1 ? 'is' : 'are';
     if (state !== 'fails') return say(exposeText.needsLeft, { needs, left });
-    return say(exposeText.needsButLeft, { needs, left: left === 0 ? exposeText.noneIs : say(exposeText.only, { left, are }) });
+    return say(exposeText.needsButLeft, { needs, left });
   },
   note: ({ state }) => (state === 'unknown' ? exposeText.sayHowManyFramesAre : null),
   missing: () => null,

@@ -59,22 +59,13 @@ export const reach = defineCheck<'reach', ReachFacts>({
 
 function reachSentence({ state, spareMm, end, by }: ReachFacts): string {
   if (spareMm === null) return focusText.whetherTheRigFocusesThere;
-  const {
-    name,
-    are,
-    reach: reaches,
-    they,
-  } = by === 'bellows'
-    ? { name: focusText.theBellows, are: focusText.are, reach: focusText.reach, they: focusText.they }
-    : { name: focusText.theLens, are: focusText.is2, reach: focusText.reaches, they: focusText.it };
   if (state === 'fails') {
     const lack = fixed(-spareMm, -spareMm < 1 ? 2 : 1);
-    return end === 'near' ? say(focusText.tooShortForThisFocus, { name, are, lack }) : say(focusText.wouldHaveToBeMm, { name, lack, they });
+    return say(end === 'near' ? focusText.tooShortForThisFocus : focusText.wouldHaveToBeMm, { by, lack });
   }
-  if (end === 'far') return say(focusText.thisFocus, { name, reaches });
+  if (end === 'far') return say(focusText.thisFocus, { by });
   return say(focusText.thisFocusWithMmOf, {
-    name,
-    reaches,
+    by,
     state: onlyWhen(state === 'tight'),
     spareMm: fixed(spareMm, spareMm < 1 ? 2 : 1),
   });

@@ -1,6 +1,10 @@
 import { catalogue } from '../../catalogue';
 
 export const exposeText = catalogue({
+  exact: 'exact',
+  bulb: 'bulb',
+  filter: 'filter',
+  withFlash: 'flash',
   countdown: 'Countdown',
   whichExposure: 'Which exposure',
   shot: 'shot {i}: {timeS}',

@@ -1,6 +1,8 @@
 import { catalogue } from '../../catalogue';
 
 export const focusText = catalogue({
+  infinity: 'infinity',
+  anyAngle: 'any',
   blurByAperture: 'Blur by aperture',
   ofTheWorstPinThat:
     'Of the worst pin that must be sharp, at best focus and both together, on a logarithmic scale. Drag the vertical line to choose.',

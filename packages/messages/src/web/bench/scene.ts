@@ -1,6 +1,9 @@
 import { catalogue } from '../../catalogue';
 
 export const sceneText = catalogue({
+  wide: '{size} wide',
+  high: '{size} high',
+  deep: '{size} deep',
   faces: 'faces {deg}°',
   theFrontFacesTheJobs: 'The front faces {front}; the job’s page says when it is lit.',
   distanceAndAngle: 'Distance and angle',

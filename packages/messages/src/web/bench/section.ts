@@ -1,6 +1,12 @@
 import { catalogue } from '../../catalogue';
 
 export const sectionText = catalogue({
+  below: 'below',
+  above: 'above',
+  left: 'left',
+  right: 'right',
+  rises: 'rises',
+  falls: 'falls',
   fromTheSide: 'from the side',
   fromAbove: 'from above',
   section: 'Section {view}',

@@ -1,6 +1,8 @@
 import { catalogue } from '../../catalogue';
 
 export const stitchText = catalogue({
+  middle: 'middle',
+  outside: 'outside',
   framesOfTheMosaicIn: 'Frames of the mosaic in the circle',
   imageCircle: 'image circle',
   sharpAt: 'sharp at {fNumber}',
@@ -131,7 +133,6 @@ export const stitchText = catalogue({
   overlapAtLeast: 'Minimum overlap',
   overlapAtLeastMustBe: 'Minimum overlap must be from 0 to {byMm}.',
   overlapCountedIn: 'Overlap counted in',
-  share: 'share',
   aShareOfTheFrame: 'A share of the frame, or millimetres of its short side',
   lookingForLayouts: 'Looking for layouts …',
   withAnotherRigOfMine: 'With another rig …',
@@ -170,8 +171,8 @@ export const stitchText = catalogue({
   frozenIfShotTwiceWithin: 'Frozen if shot twice within {frozenS}; smooth from {smoothS} of exposure.',
   values: 'values',
   what: 'What',
-  edge: '{charAt}{side} edge',
-  edgeMmLiesBeyondThe: '{charAt}{side} edge {mm} mm lies beyond the edge across from it.',
+  edge: '{side, select, left {Left} right {Right} lower {Lower} other {Upper}} edge',
+  edgeMmLiesBeyondThe: '{side, select, left {Left} right {Right} lower {Lower} other {Upper}} edge {mm} mm is beyond the opposite edge.',
   somethingMoves: 'Something moves …',
   inFrame: 'in frame {within}',
   pxOnASeam: '{px} px on a seam',

@@ -1,6 +1,7 @@
 import { catalogue } from '../../catalogue';
 
 export const cardText = catalogue({
+  none: 'none',
   isNotCompleteOrLacks: '“{name}” is not complete, or lacks a value that the card needs: ',
   thereIsNoSuchRig: 'There is no such rig. ',
   toTheRig: 'back to the rig',
