@@ -88,7 +88,7 @@ export async function run(large: boolean): Promise<readonly string[]> {
     const at = performance.now();
     const report = await assemble({
       frames: files,
-      whiteCards: [],
+      flatFields: [],
       plan,
       options: FIRST_OPTIONS,
       scratch,

@@ -8,7 +8,7 @@ import { contour } from '@gangway/core/coverage/shiftLimit';
 import { shiftScale } from '@gangway/core/planning/shiftScale';
 import { lensAxis } from '@gangway/core/space/axis';
 import { blurAt } from '@gangway/core/focus/blur';
-import { leastAperture } from '@gangway/core/focus/leastAperture';
+import { widestAperture } from '@gangway/core/focus/widestAperture';
 import { focusPlane, hingeMm, wedge } from '@gangway/core/focus/plane';
 import { dot, scaled, type Vec3 } from '@gangway/core/space/vector';
 import { evaluateWithFixes, fixesOf, evaluateAll } from '@gangway/core/checks/evaluate';
@@ -85,18 +85,18 @@ function objective(f: number, pins: readonly Vec3[]): (parameters: number[]) => 
   };
 }
 
-function leastApertureLines(): readonly string[] {
+function widestApertureLines(): readonly string[] {
   const [f, c] = [90, 0.02];
   const all = scenes();
   let i = 0;
-  const ours = medianMs(() => leastAperture({ focalMm: f, pointsM: all[i++ % all.length] ?? [], cocMm: c }));
+  const ours = medianMs(() => widestAperture({ focalMm: f, pointsM: all[i++ % all.length] ?? [], cocMm: c }));
   let worse = 0;
   const times: number[] = [];
   for (const pins of all) {
     const at = performance.now();
     const found = (direct(objective(f, pins), [-1, -1], [1, 1], { iterations: 60 }).minFunctionValue * f) / c;
     times.push(performance.now() - at);
-    if (leastAperture({ focalMm: f, pointsM: pins, cocMm: c }).fNumber > found * (1 + 1e-6)) worse++;
+    if (widestAperture({ focalMm: f, pointsM: pins, cocMm: c }).fNumber > found * (1 + 1e-6)) worse++;
   }
   times.sort((a, b) => a - b);
   const theirs = times[50] ?? Number.NaN;
@@ -106,10 +106,10 @@ function leastApertureLines(): readonly string[] {
   ];
 }
 
-/** All that a stand with focus asks of the core at one step of a drag. */
+/** All that a setup with focus asks of the core at one step of a drag. */
 function wholeWithFocus(settings: SetupSettings, pins: readonly Vec3[]): unknown {
   const { focalMm } = settings.rig.lens;
-  const set = leastAperture({ focalMm, pointsM: pins, cocMm: 0.03, mechanism: { kind: 'cone', maxDeg: 8 } });
+  const set = widestAperture({ focalMm, pointsM: pins, cocMm: 0.03, mechanism: { kind: 'cone', maxDeg: 8 } });
   const plane = focusPlane(focalMm, set.imageMm, set.tiltDeg, set.swingDeg);
   const limits = wedge({ focalMm, imageMm: set.imageMm, tiltDeg: set.tiltDeg, swingDeg: set.swingDeg, fNumber: 11, cocMm: 0.03 });
   const blurs = pins.map((pin) =>
@@ -182,7 +182,7 @@ export function batchCases(): string {
 
 /** The lines of the report. */
 export function run(): readonly string[] {
-  const stands = DEMO_SETUPS.flatMap(({ name, settings }) => {
+  const setups = DEMO_SETUPS.flatMap(({ name, settings }) => {
     const contours = medianMs(() => nineContours(settings));
     const found = medianMs(() => evaluateWithFixes(geometryOf(settings)));
     const whole = medianMs(() => [evaluateAll(geometryOf(settings)), shiftScale(geometryOf(settings)), nineContours(settings)]);
@@ -197,5 +197,5 @@ export function run(): readonly string[] {
       `  the same with focus (least aperture of 12 pins, plane, wedge, blur of each): ${focused.toFixed(3)} ms (target: under 1 ms)`,
     ];
   });
-  return [...stands, ...leastApertureLines(), ...focusLines(), ...mosaicLines()];
+  return [...setups, ...widestApertureLines(), ...focusLines(), ...mosaicLines()];
 }

@@ -1,10 +1,10 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Locator, Page } from '@playwright/test';
-import { expect, kept, openSetup, test } from './gangway';
+import { expect, saved, openSetup, test } from './gangway';
 
 const SMALL = /small format/;
 const FIELD = /44 × 33 back/;
-const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);
+const check = (page: Page, kind: string): Locator => page.locator(`[data-check=${kind}]`);
 const rise = (page: Page) => page.getByRole('textbox', { name: 'Rise' });
 const shift = (page: Page) => page.getByRole('textbox', { name: 'Shift' });
 
@@ -15,9 +15,9 @@ test('opens on the demo job and says what to do next', async ({ page, gangway })
   await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(8);
 });
 
-test('a remedy cures its finding with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {
+test('a fix cures its check with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {
   await openSetup(page, gangway, SMALL);
-  const sharp = finding(page, 'sharpCircle');
+  const sharp = check(page, 'sharpCircle');
   await expect(sharp).toHaveAttribute('data-state', 'fails');
   await expect(sharp).toContainText('The upper corners fall outside the sharp circle at f/8 by 0.9 mm of rise.');
   const fixes = sharp.getByRole('list', { name: 'Fixes' }).getByRole('button');
@@ -46,7 +46,7 @@ test('the frame is dragged, the checks follow, and one drag is one step to undo'
   const risen = Number(await rise(page).inputValue());
   expect(risen).toBeGreaterThan(0);
   expect(risen).toBeLessThan(9);
-  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
   // Beyond the end stops the drag does not go.
   await page.mouse.move(x, y + 60);
   await page.mouse.down();
@@ -94,8 +94,8 @@ test('a typed movement beyond the mechanism is refused with the reason, one beyo
   await shift(page).fill('4,5');
   await shift(page).press('Enter');
   await expect(shift(page)).toHaveValue('4.5');
-  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'tight');
+  await expect(check(page, 'sharpCircle')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'travel')).toHaveAttribute('data-state', 'tight');
   // Undo works from the field that was just set.
   await page.keyboard.press('Control+z');
   await expect(shift(page)).toHaveValue('0.0');
@@ -117,18 +117,18 @@ test('the shift scale gives the limits by aperture, marks the end stops, and set
   await expect(row.getByRole('cell').nth(2)).toHaveText('12.0, end stop');
   await page.getByRole('button', { name: 'Set f/16' }).click();
   await expect(page.getByRole('textbox', { name: 'f/' })).toHaveValue('16');
-  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
 });
 
 test('everything is kept without a save button, over a reload and over a killed server', async ({ page, gangway }) => {
   await openSetup(page, gangway, SMALL);
   await rise(page).fill('6.3');
   await rise(page).press('Enter');
-  await kept(page);
+  await saved(page);
   await page.reload();
   await expect(rise(page)).toHaveValue('6.3');
   await page.getByRole('radio', { name: 'landscape' }).click();
-  await kept(page);
+  await saved(page);
   await gangway.kill();
   await gangway.start();
   await page.reload();
@@ -144,12 +144,12 @@ test.describe('a server that goes away', () => {
     await gangway.kill();
     await rise(page).fill('4.4');
     await rise(page).press('Enter');
-    await expect(page.locator('[data-keeping=waiting]')).toContainText('not answering');
+    await expect(page.locator('[data-saving=waiting]')).toContainText('not answering');
     await shift(page).fill('2');
     await shift(page).press('Enter');
-    await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
+    await expect(check(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
     await gangway.start();
-    await kept(page);
+    await saved(page);
     await page.reload();
     await expect(rise(page)).toHaveValue('4.4');
     await expect(shift(page)).toHaveValue('2.0');
@@ -160,12 +160,12 @@ test.describe('a server that goes away', () => {
     await gangway.kill();
     await rise(page).fill('5.5');
     await rise(page).press('Enter');
-    await expect(page.locator('[data-keeping=waiting]')).toBeVisible();
+    await expect(page.locator('[data-saving=waiting]')).toBeVisible();
     await gangway.start();
     page.on('dialog', (dialog) => void dialog.accept());
     await page.reload();
     await expect(rise(page)).toHaveValue('5.5');
-    await kept(page);
+    await saved(page);
   });
 });
 
@@ -180,23 +180,23 @@ test.describe('two tabs on one setup', () => {
 
     await rise(page).fill('7');
     await rise(page).press('Enter');
-    await kept(page);
+    await saved(page);
     await rise(second).fill('3');
     await rise(second).press('Enter');
     const note = second.getByRole('alert').filter({ hasText: 'changed somewhere else' });
     await expect(note).toContainText('There: 7.0 mm of rise. Here: 3.0 mm of rise.');
     await note.getByRole('button', { name: 'Use the other version' }).click();
     await expect(rise(second)).toHaveValue('7.0');
-    await kept(second);
+    await saved(second);
     await second.keyboard.press('Control+z');
     await expect(rise(second)).toHaveValue('3.0');
-    await kept(second);
+    await saved(second);
 
     // Now the first tab is the one behind, and keeps its own.
     await rise(page).fill('9');
     await rise(page).press('Enter');
     await page.getByRole('button', { name: 'Keep mine' }).click();
-    await kept(page);
+    await saved(page);
     await second.reload();
     await expect(rise(second)).toHaveValue('9.0');
   });
@@ -215,15 +215,15 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
   await dialog.getByLabel('Travel from the centre').fill('10');
   await dialog.getByRole('button', { name: 'Save specs' }).click();
   await expect(dialog).toBeHidden();
-  // The setup works with the figures it was made with until the new ones are taken.
+  // The setup works with the values it was made with until the new ones are taken.
   await openSetup(page, gangway, SMALL);
-  await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
   await expect(
     page.getByText(/The kit has newer specs for this rig: 24 mm shift wide, Slides: one slide that rotates → one slide at a fixed angle/),
   ).toBeVisible();
   await page.getByRole('button', { name: 'Use the new specs' }).click();
-  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'travel')).toContainText('1.0 mm beyond the forward stop');
+  await expect(check(page, 'travel')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'travel')).toContainText('1.0 mm beyond the forward stop');
   const slide = page.getByRole('textbox', { name: 'Slide' });
   await slide.fill('11');
   await slide.press('Enter');
@@ -231,10 +231,10 @@ test('a locked slide has one scale, and both movements follow it', async ({ page
   await slide.press('Escape');
   await page.getByRole('slider', { name: 'Slide at 90°' }).focus();
   await page.keyboard.press('ArrowLeft');
-  await expect(finding(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'travel')).not.toHaveAttribute('data-state', 'fails');
 });
 
-test('a missing figure is unknown, never green, and asks for itself', async ({ page, gangway }) => {
+test('a missing value is unknown, never green, and asks for itself', async ({ page, gangway }) => {
   await openSetup(page, gangway, FIELD);
   await page.getByRole('link', { name: '44 × 33 back with 90 mm field wide' }).click();
   await page.getByRole('button', { name: 'Specs of 90 mm field wide' }).click();
@@ -253,21 +253,21 @@ test('a missing figure is unknown, never green, and asks for itself', async ({ p
   await openSetup(page, gangway, FIELD);
   await page.getByRole('button', { name: 'Use the new specs' }).click();
   for (const kind of ['imageCircle', 'sharpCircle', 'travel']) {
-    await expect(finding(page, kind)).toHaveAttribute('data-state', 'unknown');
+    await expect(check(page, kind)).toHaveAttribute('data-state', 'unknown');
   }
   await expect(page.getByText('Unknown: the lens has no circle entered.')).toBeVisible();
-  await finding(page, 'imageCircle').getByRole('button', { name: 'Enter the missing value' }).click();
+  await check(page, 'imageCircle').getByRole('button', { name: 'Enter the missing value' }).click();
   await expect(lens.getByLabel('Image circle, mm')).toBeFocused();
   await expect(lens.getByText(/Photograph an even wall at f\/8/)).toBeVisible();
   await lens.getByLabel('Image circle, mm').fill('40');
   await lens.getByRole('button', { name: 'Save specs' }).click();
-  await expect(finding(page, 'imageCircle')).toContainText('too small even when centred');
-  await expect(finding(page, 'sharpCircle')).toContainText('80 % of the image circle is assumed');
-  await finding(page, 'travel').getByRole('button', { name: 'Enter the missing value' }).click();
+  await expect(check(page, 'imageCircle')).toContainText('too small even when centred');
+  await expect(check(page, 'sharpCircle')).toContainText('80 % of the image circle is assumed');
+  await check(page, 'travel').getByRole('button', { name: 'Enter the missing value' }).click();
   await expect(camera.getByLabel('Front rise')).toBeFocused();
   await camera.getByLabel('Front rise').fill('40');
   await camera.getByRole('button', { name: 'Save specs' }).click();
-  await expect(finding(page, 'travel')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'travel')).toHaveAttribute('data-state', 'passes');
 });
 
 test('fits the screen at 1280 by 800 without scrolling, and a phone without sideways scrolling', async ({ page, gangway }) => {
@@ -281,7 +281,7 @@ test('fits the screen at 1280 by 800 without scrolling, and a phone without side
   // The drawings measure themselves anew after the window has changed.
   await expect.poll(async () => (await overflow())[0]).toBe(0);
   await page.getByRole('button', { name: /^f\/11/ }).click();
-  await expect(finding(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
 });
 
 for (const theme of ['light', 'dark'] as const) {

@@ -49,16 +49,16 @@ test('blurs by what the bundle of rays gives: the spread of an edge, measured in
   expect(Math.abs(measured - said)).toBeLessThan(Math.max(1.2, 0.15 * said));
 });
 
-test('the tower is brought in from a wrong start: the finding says by how much, and its cures hold', async ({ page, gangway }) => {
+test('the tower is brought in from a wrong start: the check says by how much, and its cures hold', async ({ page, gangway }) => {
   await openFinder(page, gangway);
-  const finding = page.locator('[data-finding=inFrame]');
-  await expect(finding).toContainText('The subject goes 0.4 mm beyond the upper edge of the frame.');
+  const check = page.locator('[data-check=inFrame]');
+  await expect(check).toContainText('The subject goes 0.4 mm beyond the upper edge of the frame.');
   await type(page, 'Rise', '3');
-  await expect(finding).toContainText('beyond the upper edge');
-  await finding.getByRole('button', { name: /m away/ }).click();
-  await expect(finding).toHaveAttribute('data-state', 'passes');
+  await expect(check).toContainText('beyond the upper edge');
+  await check.getByRole('button', { name: /m away/ }).click();
+  await expect(check).toHaveAttribute('data-state', 'passes');
   await page.keyboard.press('Control+z');
-  await expect(finding).toHaveAttribute('data-state', 'fails');
+  await expect(check).toHaveAttribute('data-state', 'fails');
   await step(page, 'Position');
   await type(page, 'Distance', '26');
   await expect(page.getByRole('textbox', { name: 'Focus' })).toHaveValue('26.00');
@@ -66,7 +66,7 @@ test('the tower is brought in from a wrong start: the finding says by how much, 
     .getByText(/From here the top needs/)
     .getByRole('button', { name: 'Apply' })
     .click();
-  await expect(finding).not.toHaveAttribute('data-state', 'fails');
+  await expect(check).not.toHaveAttribute('data-state', 'fails');
   await type(page, 'Distance', '0.02');
   await expect(page.getByRole('alert')).toContainText('Distance 0.02 m is out of range');
 });
@@ -84,8 +84,8 @@ test('says which rig of the kit does it from here, and takes it with what it nee
   await expect(dialog.getByRole('row', { name: /300 mm field long, portrait/ })).toHaveAttribute('data-state', 'fails');
   await mine.getByRole('button', { name: /^Use/ }).click();
   await expect(rise(page)).toHaveValue('12.0');
-  await expect(page.locator('[data-finding=inFrame]')).not.toHaveAttribute('data-state', 'fails');
-  await expect(page.locator('[data-finding=sharpCircle]')).not.toHaveAttribute('data-state', 'fails');
+  await expect(page.locator('[data-check=inFrame]')).not.toHaveAttribute('data-state', 'fails');
+  await expect(page.locator('[data-check=sharpCircle]')).not.toHaveAttribute('data-state', 'fails');
 });
 
 test('the picture is dragged, nudged with the keys, turned as on the ground glass, and kept', async ({ page, gangway }) => {
@@ -109,7 +109,7 @@ test('the picture is dragged, nudged with the keys, turned as on the ground glas
   await expect(picture).toHaveAccessibleDescription(/10\.0 mm of rise.*The subject goes/s);
   await step(page, 'Position');
   await type(page, 'Height', '28');
-  await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.reload();
   await expect(page.getByRole('textbox', { name: 'Height', exact: true })).toHaveValue('28.00');
 });

@@ -6,9 +6,9 @@ export async function step(page: Page, name: 'Position' | 'Frame' | 'Coverage' |
   await page.getByRole('radio', { name, exact: true }).click();
 }
 
-/** Opens a demo stand at the step Frame, with its picture finished. */
-export async function openFinder(page: Page, gangway: Gangway, stand = /small format/): Promise<void> {
-  await openSetup(page, gangway, stand);
+/** Opens a demo setup at the step Frame, with its picture finished. */
+export async function openFinder(page: Page, gangway: Gangway, setup = /small format/): Promise<void> {
+  await openSetup(page, gangway, setup);
   await step(page, 'Frame');
   await still(page);
 }

@@ -1,18 +1,18 @@
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { leastAperture } from '@gangway/core/focus/leastAperture';
+import { widestAperture } from '@gangway/core/focus/widestAperture';
 import { blurOf } from '@gangway/core/geometry/pins';
 import { seenFrom } from '@gangway/core/space/pose';
 import { edgeSpread, row, step, still, type } from './finder';
 import { expect, openSetup, stored, test, type Gangway } from './gangway';
 
-const finding = (page: Page, kind: string) => page.locator(`[data-finding=${kind}]`);
+const check = (page: Page, kind: string) => page.locator(`[data-check=${kind}]`);
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 const solution = (page: Page, by: string) => page.locator(`[data-solution=${by}]`);
 
-async function openFocus(page: Page, gangway: Gangway, stand: RegExp): Promise<void> {
-  await openSetup(page, gangway, stand);
+async function openFocus(page: Page, gangway: Gangway, setup: RegExp): Promise<void> {
+  await openSetup(page, gangway, setup);
   await step(page, 'Focus');
   await expect(page.getByTestId('section')).toBeVisible();
 }
@@ -22,19 +22,19 @@ test('the slipway: the ground from 1.2 m to the horizon is held by a tilt, with 
   gangway,
 }) => {
   await openFocus(page, gangway, /Slipway/);
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'pins')).toHaveAttribute('data-state', 'fails');
   await expect(solution(page, 'front')).toContainText('tilt 6.46° forward');
   await expect(solution(page, 'none')).toContainText('sharp from f/38');
-  await finding(page, 'pins')
+  await check(page, 'pins')
     .getByRole('button', { name: /tilt 6\.46° forward/ })
     .click();
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
-  await expect(page.locator('[data-finding][data-state=fails]')).toHaveCount(0);
+  await expect(check(page, 'pins')).toHaveAttribute('data-state', 'passes');
+  await expect(page.locator('[data-check][data-state=fails]')).toHaveCount(0);
   const settings = await stored(page);
   // The tilt hinges the plane as far under the lens as the ground lies there, but for the stake: 0.09/sin 6.46° = 0.80 m.
   expect(0.09 / Math.sin((settings.front.tiltDeg * Math.PI) / 180)).toBeCloseTo(0.8, 2);
   // Against the least aperture of the core on the pins themselves.
-  const least = leastAperture({
+  const least = widestAperture({
     focalMm: 90,
     pointsM: geometryOf(settings).placedPins.flatMap(({ points }) => points),
     cocMm: geometryOf(settings).blurAllowed.cocMm,
@@ -56,7 +56,7 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   await openFocus(page, gangway, /Tide gauge/);
   await expect(solution(page, 'front')).toContainText('sharp from f/5.6');
   await solution(page, 'front').getByRole('button', { name: 'Apply' }).click();
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'pins')).toHaveAttribute('data-state', 'passes');
   await expect(solution(page, 'front')).toContainText('Already set.');
   await page.getByRole('button', { name: 'By aperture …' }).click();
   const chart = page.getByRole('slider', { name: 'Aperture on the chart' });
@@ -112,14 +112,14 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
   gangway,
 }) => {
   await openFocus(page, gangway, /Three foremen/);
-  await expect(finding(page, 'soft')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'soft')).toHaveAttribute('data-state', 'fails');
   await page.getByRole('button', { name: 'Isolate one thing…' }).click();
   const dialog = page.getByRole('dialog', { name: 'Isolate one thing, or a miniature look' });
   await expect(dialog.locator('[data-isolation=swing]')).toContainText(/swing \d\.\d° (left|right)/);
   await expect(dialog.locator('[data-isolation=swing]')).toContainText('% of its height');
   await dialog.locator('[data-isolation=swing]').getByRole('button', { name: 'Apply' }).click();
-  await expect(finding(page, 'soft')).not.toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'soft')).not.toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'pins')).toHaveAttribute('data-state', 'passes');
   await page.getByRole('button', { name: 'Freelensing…' }).click();
   const held = page.getByRole('dialog', { name: 'Freelensing' });
   // 70 − 18: the gap at infinity.
@@ -145,11 +145,11 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
 
 test('the ledger sheet: flat and square, nothing to tilt; a wrong tilt is found and cured', async ({ page, gangway }) => {
   await openFocus(page, gangway, /Ledger sheet/);
-  await expect(finding(page, 'pins')).toContainText('in the plane of focus');
+  await expect(check(page, 'pins')).toContainText('in the plane of focus');
   await type(page, 'Tilt', '3');
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'pins')).toHaveAttribute('data-state', 'fails');
   await solution(page, 'none').getByRole('button', { name: 'Apply' }).click();
-  await expect(finding(page, 'pins')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'pins')).toHaveAttribute('data-state', 'passes');
   await expect(field(page, 'Tilt')).toHaveValue('0.00');
   await type(page, 'Tilt', '30');
   await expect(page.getByRole('alert')).toHaveText(
@@ -163,7 +163,7 @@ test('pins are put in the Finder, typed and dragged; what cannot be focused is s
 }) => {
   await openFocus(page, gangway, /Slipway/);
   for (const name of ['the ground', 'the first stake']) await page.getByRole('button', { name: `Remove ${name}` }).click();
-  await expect(finding(page, 'pins')).toHaveCount(0);
+  await expect(check(page, 'pins')).toHaveCount(0);
   const picture = page.getByRole('application', { name: /Picture in the Finder/ });
   const box = await picture.boundingBox();
   if (!box) throw new Error('no picture');

@@ -48,21 +48,47 @@ function launch(databaseUrl: string, port: number): Promise<{ child: ChildProces
   });
 }
 
+const newName = () => `browser_${Date.now().toString(36)}_${Math.random().toString(36).slice(2, 8)}`;
+const urlOf = (name: string) => adminUrl().replace(/\/[^/]*$/, `/${name}`);
+
+async function killed(child: ChildProcess): Promise<void> {
+  if (child.exitCode !== null || child.signalCode !== null) return;
+  const gone = new Promise((done) => child.once('exit', done));
+  child.kill('SIGKILL');
+  await gone;
+}
+
+interface Fixtures {
+  readonly gangway: Gangway;
+  readonly allowErrors: RegExp | null;
+  readonly watched: undefined;
+}
+
 /** Tests on a fresh database with the demo job; a page that logs an error, breaks or is refused by the policy fails its test. */
-export const test = base.extend<{ gangway: Gangway; allowErrors: RegExp | null; watched: undefined }>({
+export const test = base.extend<Fixtures, { readonly seeded: string }>({
   allowErrors: [null, { option: true }],
-  // eslint-disable-next-line no-empty-pattern -- the framework reads what a fixture needs from its pattern
-  gangway: async ({}, use) => {
-    const name = `browser_${Date.now().toString(36)}_${Math.random().toString(36).slice(2, 8)}`;
-    await asAdmin(`create database ${name}`);
-    const databaseUrl = adminUrl().replace(/\/[^/]*$/, `/${name}`);
+  /** A database as a first start makes it, which every test gets a copy of. */
+  seeded: [
+    // eslint-disable-next-line no-empty-pattern -- the framework reads what a fixture needs from its pattern
+    async ({}, use) => {
+      const name = newName();
+      await asAdmin(`create database ${name}`);
+      const { child } = await launch(urlOf(name), 0);
+      await killed(child);
+      // Nothing may be connected to what is copied: the worker of the killed server may still be.
+      await asAdmin(`alter database ${name} allow_connections false`);
+      await asAdmin(`select pg_terminate_backend(pid) from pg_stat_activity where datname = '${name}'`);
+      await use(name);
+      await asAdmin(`drop database if exists ${name} with (force)`);
+    },
+    { scope: 'worker' },
+  ],
+  gangway: async ({ seeded }, use) => {
+    const name = newName();
+    await asAdmin(`create database ${name} template ${seeded}`);
+    const databaseUrl = urlOf(name);
     let { child, url } = await launch(databaseUrl, 0);
-    const kill = async () => {
-      if (child.exitCode !== null || child.signalCode !== null) return;
-      const gone = new Promise((done) => child.once('exit', done));
-      child.kill('SIGKILL');
-      await gone;
-    };
+    const kill = () => killed(child);
     await use({
       get url() {
         return url;
@@ -93,7 +119,7 @@ export const test = base.extend<{ gangway: Gangway; allowErrors: RegExp | null; 
 
 export { expect };
 
-/** Opens the demo stand whose name matches, on its bench. */
+/** Opens the demo setup whose name matches, on its bench. */
 export async function openSetup(page: Page, gangway: Gangway, name: RegExp): Promise<void> {
   await page.goto(gangway.url);
   await page.getByRole('link', { name }).click();
@@ -101,13 +127,13 @@ export async function openSetup(page: Page, gangway: Gangway, name: RegExp): Pro
 }
 
 /** Waits until the bench says that everything is kept. */
-export async function kept(page: Page): Promise<void> {
-  await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+export async function saved(page: Page): Promise<void> {
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
 }
 
 /** The setup as the server keeps it. */
 export async function stored(page: Page): Promise<SetupSettings> {
-  await kept(page);
+  await saved(page);
   const id = new URL(page.url()).pathname.split('/').pop() ?? '';
-  return openedSetup(setupSchema.parse(await (await page.request.get(new URL(`/api/stands/${id}`, page.url()).href)).json())).settings;
+  return openedSetup(setupSchema.parse(await (await page.request.get(new URL(`/api/setups/${id}`, page.url()).href)).json())).settings;
 }

@@ -34,7 +34,7 @@ test('fields are live, refuse by name, and what was typed stays', async ({ page,
   await expect(hinge).toHaveText('1721.06 mm');
 });
 
-test('pins are typed line by line, and a missing figure is asked for', async ({ page, gangway }) => {
+test('pins are typed line by line, and a missing value is asked for', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/calculators/focusThroughPoints`);
   const pins = page.getByLabel('three pins, camera frame');
   await pins.fill('0, 0, 2\n0, 0.5, 3\n0, 1, 4');
@@ -92,7 +92,7 @@ test('the guide fits a phone without sideways scrolling', async ({ page, gangway
   }
 });
 
-test('earlier addresses of calculators and steps still lead to them', async ({ page, gangway }) => {
+test('earlier addresses of calculators, setups and steps still lead to them', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/guide`);
   await expect(page).toHaveURL(/\/calculators/);
   await page.goto(`${gangway.url}/guide/wedge`);
@@ -108,4 +108,9 @@ test('earlier addresses of calculators and steps still lead to them', async ({ p
     await page.goto(`${bench}?step=${earlier}`);
     await expect(page.getByRole('radio', { name: step })).toBeChecked();
   }
+  await page.goto(`${bench.replace('/setups/', '/stands/')}?step=focus`);
+  await expect(page).toHaveURL(`${bench}?step=focus`);
+  await expect(page.getByRole('radio', { name: 'Focus' })).toBeChecked();
+  await page.goto(`${bench.replace('/setups/', '/stands/')}/proof`);
+  await expect(page).toHaveURL(`${bench}/proof`);
 });

@@ -1,6 +1,6 @@
 import { expect, openSetup, test } from './gangway';
 
-test('jobs and stands are made, renamed, duplicated and deleted, and deleting is undone', async ({ page, gangway }) => {
+test('jobs and setups are made, renamed, duplicated and deleted, and deleting is undone', async ({ page, gangway }) => {
   await page.goto(gangway.url);
   await page.getByRole('button', { name: 'New job' }).click();
   await expect(page.getByRole('heading', { name: 'New job' })).toBeVisible();
@@ -24,20 +24,20 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
   await page.getByRole('button', { name: 'Bollard' }).click();
   await page.getByRole('textbox', { name: 'Name of the setup' }).fill('Bollard, east');
   await page.keyboard.press('Enter');
-  await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+  await expect(page.locator('[data-saving=saved]')).toBeVisible();
   await page.getByRole('link', { name: 'Quay survey' }).click();
 
-  const stands = page.getByRole('list', { name: 'Setups' }).getByRole('listitem');
-  await expect(stands).toHaveCount(1);
+  const setups = page.getByRole('list', { name: 'Setups' }).getByRole('listitem');
+  await expect(setups).toHaveCount(1);
   await page.getByRole('button', { name: 'More for Bollard, east' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
-  await expect(stands).toHaveCount(2);
+  await expect(setups).toHaveCount(2);
   await expect(page.getByRole('link', { name: 'Bollard, east (copy)' })).toBeVisible();
   await page.getByRole('button', { name: 'More for Bollard, east (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
-  await expect(stands).toHaveCount(1);
+  await expect(setups).toHaveCount(1);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect(stands).toHaveCount(2);
+  await expect(setups).toHaveCount(2);
 
   await page.getByRole('button', { name: 'More for Bollard, east (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Rename' }).click();
@@ -48,7 +48,7 @@ test('jobs and stands are made, renamed, duplicated and deleted, and deleting is
   await page.getByRole('button', { name: 'More for Quay survey' }).click();
   await page.getByRole('menuitem', { name: 'Duplicate' }).click();
   await expect(page.getByRole('heading', { name: 'Quay survey (copy)' })).toBeVisible();
-  await expect(stands).toHaveCount(2);
+  await expect(setups).toHaveCount(2);
   await page.getByRole('button', { name: 'More for Quay survey (copy)' }).click();
   await page.getByRole('menuitem', { name: 'Delete' }).click();
   await expect(page.getByRole('navigation').getByRole('link', { name: /Quay survey \(copy\)/ })).toBeHidden();
@@ -71,7 +71,7 @@ test('what was changed on the bench shows in the list of the job', async ({ page
 test.describe('addresses of nothing', () => {
   test.use({ allowErrors: /404/ });
   test('are said plainly, with a way on', async ({ page, gangway }) => {
-    for (const path of ['/jobs/6f2c1f6e-0000-4000-8000-000000000000', '/jobs/x/stands/6f2c1f6e-0000-4000-8000-000000000000']) {
+    for (const path of ['/jobs/6f2c1f6e-0000-4000-8000-000000000000', '/jobs/x/setups/6f2c1f6e-0000-4000-8000-000000000000']) {
       await page.goto(gangway.url + path);
       await expect(page.getByRole('alert')).toContainText('There is no such');
     }

@@ -7,10 +7,10 @@ import { kitFileSchema } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
 import { partsOf, PLACES, RIG_KINDS, type Place } from '@gangway/core/rig/parts';
 import { expect, test } from './gangway';
-import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
+import { verdictSentence, verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 
 const items = new Map(DEMO_ITEMS.map((item) => [item.id, item]));
-const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);
+const check = (page: Page, kind: string): Locator => page.locator(`[data-check=${kind}]`);
 const SMALL_RIG = 'Small body with 24 mm shift wide';
 
 async function openRig(page: Page, url: string, name: string): Promise<void> {
@@ -61,14 +61,14 @@ for (const rig of DEMO_RIGS) {
     }
     const parts = partsOf(plan, items);
     if ('open' in parts) throw new Error('the demo rig is unfinished');
-    for (const { kind, state, sentence } of verdictsOf(parts)) {
-      await expect(finding(page, kind)).toHaveAttribute('data-state', state);
-      await expect(finding(page, kind)).toContainText(sentence);
+    for (const verdict of verdictsOf(parts)) {
+      await expect(check(page, verdict.kind)).toHaveAttribute('data-state', verdict.state);
+      await expect(check(page, verdict.kind)).toContainText(verdictSentence(verdict));
     }
     await expect(page.getByRole('img', { name: /^Side view to scale/ })).toBeVisible();
     // Every choice was kept: the same rig after a reload.
     await page.reload();
-    await expect(finding(page, 'infinity')).toBeVisible();
+    await expect(check(page, 'infinity')).toBeVisible();
   });
 }
 
@@ -106,20 +106,20 @@ test('what does not fit says why, and a cure that the kit has is one click away 
   const flat = dialog.getByRole('region', { name: 'Does not fit this chain' }).getByRole('button', { name: /Flat field board/ });
   await expect(flat).toContainText('Infinity needs the standards 65.5 mm apart; the bellows close only to 72.0 mm');
   await flat.click();
-  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'infinity')).toContainText('A board recessed by at least 6.5 mm more would reach infinity.');
-  await finding(page, 'infinity').getByRole('button', { name: 'Recessed field board 22 mm' }).click();
-  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'infinity')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'infinity')).toContainText('A board recessed by at least 6.5 mm more would reach infinity.');
+  await check(page, 'infinity').getByRole('button', { name: 'Recessed field board 22 mm' }).click();
+  await expect(check(page, 'infinity')).toHaveAttribute('data-state', 'passes');
   await page.keyboard.press('Control+z');
-  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'infinity')).toHaveAttribute('data-state', 'fails');
   await page.keyboard.press('Control+z');
-  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'infinity')).toHaveAttribute('data-state', 'passes');
   await expect(page.getByRole('button', { name: 'Nothing to undo' })).toBeDisabled();
   await page.getByRole('button', { name: 'Redo: 44 × 33 back with 90 mm field wide: Flat field board, shutter 0' }).click();
-  await expect(finding(page, 'infinity')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'infinity')).toHaveAttribute('data-state', 'fails');
 });
 
-test('a mechanism that is too thick says so, with the figures', async ({ page, gangway }) => {
+test('a mechanism that is too thick says so, with the values', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/rigs`);
   await page.getByRole('button', { name: 'New rig' }).click();
   await page.locator('[data-place=back]').getByRole('button').first().click();
@@ -139,15 +139,15 @@ test('a mechanism that is too thick says so, with the figures', async ({ page, g
   );
 });
 
-test('a figure that is unknown is asked for where it is missed, and given there', async ({ page, gangway }) => {
+test('a value that is unknown is asked for where it is missed, and given there', async ({ page, gangway }) => {
   await openRig(page, gangway.url, SMALL_RIG);
   await page.getByRole('button', { name: 'Specs of 36 × 24 body' }).click();
   const body = page.getByRole('dialog', { name: '36 × 24 body' });
   await body.getByLabel('Clear opening of the throat').fill('');
   await body.getByRole('button', { name: 'Save specs' }).click();
-  await expect(finding(page, 'throat')).toHaveAttribute('data-state', 'unknown');
-  await expect(finding(page, 'throat')).toContainText('Measure the narrowest opening behind the mount with a calliper');
-  await finding(page, 'throat').getByRole('button', { name: 'Clear opening of the throat of 36 × 24 body' }).click();
+  await expect(check(page, 'throat')).toHaveAttribute('data-state', 'unknown');
+  await expect(check(page, 'throat')).toContainText('Measure the narrowest opening behind the mount with a calliper');
+  await check(page, 'throat').getByRole('button', { name: 'Clear opening of the throat of 36 × 24 body' }).click();
   await expect(body.getByLabel('Clear opening of the throat')).toBeFocused();
   await body.getByLabel('Clear opening of the throat').fill('lots');
   await body.getByRole('button', { name: 'Save specs' }).click();
@@ -156,7 +156,7 @@ test('a figure that is unknown is asked for where it is missed, and given there'
   );
   await body.getByLabel('Clear opening of the throat').fill('30');
   await body.getByRole('button', { name: 'Save specs' }).click();
-  await expect(finding(page, 'throat')).not.toHaveAttribute('data-state', 'unknown');
+  await expect(check(page, 'throat')).not.toHaveAttribute('data-state', 'unknown');
 });
 
 test('a filter in front shades at full shift: how far it is clear, which thread clears it, and the card with and without', async ({
@@ -169,8 +169,8 @@ test('a filter in front shades at full shift: how far it is clear, which thread 
     .getByRole('dialog')
     .getByRole('button', { name: /^82 mm ND filter/ })
     .click();
-  await expect(finding(page, 'front')).toHaveAttribute('data-state', 'tight');
-  await expect(finding(page, 'front')).toContainText('The smallest standard thread that clears it is 95 mm, on a step-up ring.');
+  await expect(check(page, 'front')).toHaveAttribute('data-state', 'tight');
+  await expect(check(page, 'front')).toContainText('The smallest standard thread that clears it is 95 mm, on a step-up ring.');
   await page.getByRole('link', { name: 'Shift card' }).click();
   await expect(
     page
@@ -179,10 +179,10 @@ test('a filter in front shades at full shift: how far it is clear, which thread 
       .first(),
   ).toBeVisible();
   await page.goBack();
-  await finding(page, 'front')
+  await check(page, 'front')
     .getByRole('button', { name: /Step-up ring 82 to 105 mm/ })
     .click();
-  await expect(finding(page, 'front')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'front')).toHaveAttribute('data-state', 'passes');
 });
 
 test('the shift card is printed in its own size and comes as PDF, SVG and CSV that say the same', async ({ page, gangway }) => {

@@ -8,7 +8,7 @@ import { unzipSync } from 'fflate';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
-import { expect, kept, openSetup, stored, test, type Gangway } from './gangway';
+import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
 
 async function type(page: Page, name: string, value: string): Promise<void> {
   const field = page.getByRole('textbox', { name, exact: true });
@@ -72,7 +72,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
   await page.getByRole('button', { name: 'Continue' }).click();
   await expect(page.getByTestId('countdown')).not.toHaveText(left ?? '');
   await accessible(page);
-  await kept(page);
+  await saved(page);
   expect((await stored(page)).exposure).toMatchObject({
     meter: { kind: 'ev', ev: 11, iso: 100 },
     filters: [{ name: 'ND 1.8', stops: 6 }],
@@ -117,7 +117,7 @@ test.describe('on the phone', () => {
     await card.getByRole('button', { name: 'Save as template' }).click();
     await expect(card.getByRole('button', { name: 'Tide and quay', exact: true })).toBeVisible();
     await card.getByRole('button', { name: 'Done editing' }).click();
-    await kept(page);
+    await saved(page);
     // Nothing of the page goes beyond the phone.
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await accessible(page);
@@ -126,15 +126,15 @@ test.describe('on the phone', () => {
     await expect(note).toHaveValue('3.5 mm, the stake was in the way');
     await expect(card).not.toContainText('In the bag');
     await expect(card.getByRole('button', { name: 'Log a shot' })).toBeEnabled();
-    expect((await logOf(gangway, await demoJob(gangway))).takes).toMatchObject([
-      { stand: 'Slipway at low water', riseMm: -3, fNumber: 22, holder: 'holder 1', filmFrame: 1 },
+    expect((await logOf(gangway, await demoJob(gangway))).shots).toMatchObject([
+      { setup: 'Slipway at low water', riseMm: -3, fNumber: 22, holder: 'holder 1', filmFrame: 1 },
     ]);
-    // The log itself, without going sideways: a shot is opened, a wrong figure refused, a right one kept.
+    // The log itself, without going sideways: a shot is opened, a wrong value refused, a right one kept.
     const jobId = await demoJob(gangway);
     await page.goto(`${gangway.url}/jobs/${jobId}/log`);
-    const takes = page.getByRole('region', { name: 'Shots' });
-    await expect(takes.getByRole('listitem')).toHaveCount(1);
-    await takes.getByRole('button', { name: /Slipway at low water/ }).click();
+    const shots = page.getByRole('region', { name: 'Shots' });
+    await expect(shots.getByRole('listitem')).toHaveCount(1);
+    await shots.getByRole('button', { name: /Slipway at low water/ }).click();
     const sheet = page.getByRole('dialog', { name: 'Slipway at low water' });
     const rise = sheet.getByLabel('Rise, mm');
     await expect(rise).toHaveValue('−3');
@@ -142,7 +142,7 @@ test.describe('on the phone', () => {
     await rise.press('Enter');
     await expect(sheet.getByRole('alert')).toContainText('“three” is not a number');
     await expect(rise).toHaveValue('three');
-    // What is refused keeps the sheet open; Escape puts the figure back before it closes anything.
+    // What is refused keeps the sheet open; Escape puts the value back before it closes anything.
     await sheet.getByRole('button', { name: 'Done' }).click();
     await expect(rise).toHaveValue('three');
     await sheet.getByRole('button', { name: 'Restore' }).click();
@@ -152,7 +152,7 @@ test.describe('on the phone', () => {
     await expect(rise).toHaveValue('−3');
     await rise.fill('-3.5');
     await rise.press('Enter');
-    await expect.poll(async () => (await logOf(gangway, jobId)).takes[0]?.riseMm).toBe(-3.5);
+    await expect.poll(async () => (await logOf(gangway, jobId)).shots[0]?.riseMm).toBe(-3.5);
     expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
     await accessible(page);
     // Done at once after Enter: what is on its way does not hold the sheet.
@@ -161,14 +161,14 @@ test.describe('on the phone', () => {
     await remarks.press('Enter');
     await sheet.getByRole('button', { name: 'Done' }).click();
     await expect(sheet).toBeHidden();
-    await expect(takes).toContainText('wind');
-    await expect(takes).toContainText('3.5 mm of fall');
+    await expect(shots).toContainText('wind');
+    await expect(shots).toContainText('3.5 mm of fall');
     await accessible(page);
-    await takes.getByRole('button', { name: /Slipway at low water/ }).click();
+    await shots.getByRole('button', { name: /Slipway at low water/ }).click();
     await sheet.getByRole('button', { name: 'Remove this shot' }).click();
     await expect(page.getByRole('heading', { name: 'Nothing logged yet' })).toBeVisible();
     await page.getByRole('button', { name: 'Undo', exact: true }).click();
-    await expect(takes.getByRole('listitem')).toHaveCount(1);
+    await expect(shots.getByRole('listitem')).toHaveCount(1);
     // The template over another setup.
     await page.goto(gangway.url);
     await page.getByRole('link', { name: /Hemp loft/ }).click();
@@ -186,7 +186,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
   const folder = mkdtempSync(join(tmpdir(), 'gangway-matched-'));
   try {
     await openSetup(page, gangway, /Ledger sheet/);
-    const standId = new URL(page.url()).pathname.split('/').pop() ?? '';
+    const setupId = new URL(page.url()).pathname.split('/').pop() ?? '';
     await step(page, 'Stitch');
     await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
     await step(page, 'Expose');
@@ -196,7 +196,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     await page.getByRole('button', { name: 'two stops' }).click();
     await expect(page.getByText('24 shots in all, over 8 frames of the mosaic.')).toBeVisible();
     await page.getByLabel('Order of exposures').selectOption('darkFirst');
-    await kept(page);
+    await saved(page);
     const touch = page.getByRole('button', { name: 'Log a shot' });
     for (let i = 1; i <= 6; i++) {
       await touch.click();
@@ -206,9 +206,9 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     }
     await expect(page.getByText('6 logged here; next: frame 3 of 8, exposure 1')).toBeVisible();
     const jobId = await demoJob(gangway);
-    await expect.poll(async () => (await logOf(gangway, jobId)).takes.length).toBe(6);
-    const { takes } = await logOf(gangway, jobId);
-    expect(takes.map(({ frame, bracket, contacts }) => [frame, bracket, contacts])).toEqual([
+    await expect.poll(async () => (await logOf(gangway, jobId)).shots.length).toBe(6);
+    const { shots } = await logOf(gangway, jobId);
+    expect(shots.map(({ frame, bracket, contacts }) => [frame, bracket, contacts])).toEqual([
       [1, 1, false],
       [1, 2, false],
       [1, 3, false],
@@ -220,13 +220,13 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     // The back delivers through its own door; its clock is an hour and some seconds ahead, and it hears nothing of the lens.
     const set = setSchema.parse(
       await (
-        await page.request.post(`${gangway.url}/api/stands/${standId}/frame-sets`, {
+        await page.request.post(`${gangway.url}/api/setups/${setupId}/frame-sets`, {
           data: { name: 'Series', origin: 'back', planned: false },
         })
       ).json(),
     );
     const paths: string[] = [];
-    for (const [i, take] of takes.entries()) {
+    for (const [i, shot] of shots.entries()) {
       const samples = Buffer.from(Array.from({ length: 80 * 60 * 3 }, (_, n) => (n * 7919 + i * 104729) % 251));
       const query = new URLSearchParams({
         number: String(i + 1),
@@ -234,8 +234,8 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
         height: '60',
         bits: '8',
         format: i % 2 === 0 ? 'tiff' : 'png',
-        takenAt: new Date(Date.parse(take.at) + 3_607_000).toISOString(),
-        exposureS: String(take.timeS),
+        takenAt: new Date(Date.parse(shot.at) + 3_607_000).toISOString(),
+        exposureS: String(shot.shutterSpeedS),
       });
       const answer = await page.request.post(`${gangway.url}/api/frame-sets/${set.id}/exposures?${query}`, {
         data: samples,
@@ -295,7 +295,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
       Object.fromEntries(Object.entries(sidecars).map(([name, bytes]) => [name, Buffer.from(bytes).toString('utf8')])),
     );
     for (const [name, bytes] of Object.entries(sidecars)) writeFileSync(join(folder, name), bytes);
-    for (const [i, take] of takes.entries()) {
+    for (const [i, shot] of shots.entries()) {
       const [found] = JSON.parse(
         execFileSync('exiftool', ['-json', '-n', '-G1', join(folder, `back-00${i + 1}.xmp`)], { encoding: 'utf8' }),
       ) as Record<string, unknown>[];
@@ -303,12 +303,12 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
         'XMP-exif:FNumber': 11,
         'XMP-exif:FocalLength': 90,
         'XMP-exif:ISO': 100,
-        'XMP-gangway:Frame': take.frame,
-        'XMP-gangway:Bracket': take.bracket,
-        'XMP-gangway:Stand': 'Ledger sheet',
-        'XMP-gangway:RiseMm': take.riseMm,
+        'XMP-gangway:Frame': shot.frame,
+        'XMP-gangway:Bracket': shot.bracket,
+        'XMP-gangway:Setup': 'Ledger sheet',
+        'XMP-gangway:RiseMm': shot.riseMm,
       });
-      expect(Math.abs(Math.log2(Number(found?.['XMP-exif:ExposureTime']) / (take.timeS ?? 1)))).toBeLessThan(0.01);
+      expect(Math.abs(Math.log2(Number(found?.['XMP-exif:ExposureTime']) / (shot.shutterSpeedS ?? 1)))).toBeLessThan(0.01);
     }
     paths.forEach((path, i) => expect(readFileSync(path).equals(before[i] ?? Buffer.alloc(0))).toBe(true));
     await accessible(page);
@@ -320,7 +320,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
   }
 });
 
-test('the log is corrected in place, found, grouped, changed in bulk, undone; twenty thousand takes stay in hand', async ({
+test('the log is corrected in place, found, grouped, changed in bulk, undone; twenty thousand shots stay in hand', async ({
   page,
   gangway,
 }) => {
@@ -330,14 +330,14 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await step(page, 'Expose');
   await page.getByRole('button', { name: 'Log a shot' }).click();
   // It stands in the page at once; here it has to be kept.
-  await expect.poll(async () => (await logOf(gangway, jobId)).takes.length).toBe(1);
-  const [first] = (await logOf(gangway, jobId)).takes;
+  await expect.poll(async () => (await logOf(gangway, jobId)).shots.length).toBe(1);
+  const [first] = (await logOf(gangway, jobId)).shots;
   if (!first) throw new Error('nothing logged');
   const more = Array.from({ length: 19_999 }, (_, i) => ({
     ...first,
     id: crypto.randomUUID(),
-    standId: job.stands[i % 3]?.id ?? '',
-    stand: job.stands[i % 3]?.name ?? '',
+    setupId: job.setups[i % 3]?.id ?? '',
+    setup: job.setups[i % 3]?.name ?? '',
     at: new Date(Date.UTC(2026, 0, 1) + i * 1000).toISOString(),
     fNumber: [5.6, 8, 11][i % 3] ?? 8,
     remarks: i === 12_345 ? 'the gull' : '',
@@ -359,9 +359,9 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   for (let i = 0; i < 3; i++) await page.keyboard.press('PageDown');
   await expect(grid.locator('[data-cell="45:0"]')).toBeFocused();
   await grid.evaluate((element) => element.scrollTo(0, element.scrollHeight));
-  await expect(grid.locator(`[data-take="${first.id}"]`)).toBeVisible();
-  // In place: Enter opens, a wrong figure is refused in words, Escape puts it back.
-  const aperture = grid.locator(`[data-take="${first.id}"] [data-key=fNumber]`);
+  await expect(grid.locator(`[data-shot="${first.id}"]`)).toBeVisible();
+  // In place: Enter opens, a wrong value is refused in words, Escape puts it back.
+  const aperture = grid.locator(`[data-shot="${first.id}"] [data-key=fNumber]`);
   await aperture.dblclick();
   const editor = grid.getByRole('textbox', { name: /f\// });
   await editor.fill('eight');
@@ -376,17 +376,17 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await page.getByRole('searchbox', { name: 'Find in the log' }).fill('gull');
   await expect(page.getByText('1 of 20000 shots')).toBeVisible();
   await page.getByRole('searchbox', { name: 'Find in the log' }).fill('');
-  await page.getByLabel('Setup', { exact: true }).selectOption({ label: job.stands[1]?.name ?? '' });
+  await page.getByLabel('Setup', { exact: true }).selectOption({ label: job.setups[1]?.name ?? '' });
   await page.getByRole('checkbox', { name: 'Choose all shots shown' }).check();
   const bulk = page.getByRole('form', { name: 'Change the chosen shots' });
   await bulk.getByLabel('Column').selectOption('rating');
   await bulk.getByLabel('Value').fill('4');
   await bulk.getByRole('button', { name: 'Set' }).click();
   await expect
-    .poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length)
-    .toBe(more.filter(({ standId }) => standId === job.stands[1]?.id).length);
+    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length)
+    .toBe(more.filter(({ setupId }) => setupId === job.setups[1]?.id).length);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect.poll(async () => (await logOf(gangway, jobId)).takes.filter(({ rating }) => rating === 4).length).toBe(0);
+  await expect.poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length).toBe(0);
   await page.getByRole('button', { name: 'Clear selection' }).click();
   await page.getByLabel('Setup', { exact: true }).selectOption('');
   await page.getByLabel('by setup').check();
@@ -416,18 +416,18 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
   await step(page, 'Position');
   await type(page, 'Compass bearing of view', '270');
   await expect(page.getByText('The front faces east; the job’s page says when it is lit.')).toBeVisible();
-  await kept(page);
+  await saved(page);
   await page.goto(gangway.url);
   await expect(light).toContainText(/small format: faces east; sun on it 04:\d\d–1\d:\d\d/);
   await expect(page.getByRole('region', { name: 'Packing list' })).toContainText('24 mm shift wide');
-  const stands = page.getByRole('list', { name: 'Setups' });
-  await stands.getByRole('button', { name: /^Move Hydraulic tower, small format/ }).focus();
+  const setups = page.getByRole('list', { name: 'Setups' });
+  await setups.getByRole('button', { name: /^Move Hydraulic tower, small format/ }).focus();
   await page.keyboard.press('Space');
   await page.waitForTimeout(300);
   await page.keyboard.press('ArrowDown');
   await page.waitForTimeout(300);
   await page.keyboard.press('Space');
-  await expect(stands.getByRole('listitem').first()).not.toContainText('Hydraulic tower, small format');
+  await expect(setups.getByRole('listitem').first()).not.toContainText('Hydraulic tower, small format');
   const pdf = await page.request.get(`${gangway.url}/api/jobs/${await demoJob(gangway)}/cards.pdf`);
   expect(pdf.headers()['content-type']).toBe('application/pdf');
   await accessible(page);

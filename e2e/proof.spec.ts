@@ -8,7 +8,7 @@ import sharp from 'sharp';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { logSchema } from '@gangway/contract/log';
 import { setsSchema } from '@gangway/contract/proof';
-import { expect, kept, openSetup, stored, test, type Gangway } from './gangway';
+import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
 
 /** The ledger sheet laid out by its wish, the lens held and the back moved; then its proofs. */
 async function openProof(
@@ -19,7 +19,7 @@ async function openProof(
   await page.getByRole('radio', { name: 'Stitch', exact: true }).click();
   await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
   await page.getByLabel('What moves').selectOption('back');
-  await kept(page);
+  await saved(page);
   const plan = mosaicPlan(geometryOf(await stored(page)));
   await page.getByRole('link', { name: 'Proof', exact: true }).click();
   await expect(page.getByRole('heading', { name: 'Simulated back' })).toBeVisible();
@@ -47,7 +47,7 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   await page.getByRole('radio', { name: 'Expose', exact: true }).click();
   await page.getByRole('button', { name: 'two stops' }).click();
   await page.getByLabel('Order of exposures').selectOption('darkFirst');
-  await kept(page);
+  await saved(page);
   await page.getByRole('link', { name: 'Proof', exact: true }).click();
   await page.getByLabel('Pixels').selectOption('8');
   await page.getByLabel('Points of the aperture').selectOption('1');
@@ -56,8 +56,8 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
   await page.getByLabel('log each exposure').check();
   await page.getByLabel('Of the bracket').selectOption('all');
   await page.getByRole('button', { name: 'Shoot the series' }).click();
-  const standId = /stands\/([^/]+)/.exec(page.url())?.[1] ?? '';
-  const sets = async () => setsSchema.parse(await (await page.request.get(`${gangway.url}/api/stands/${standId}/frame-sets`)).json()).sets;
+  const setupId = /setups\/([^/]+)/.exec(page.url())?.[1] ?? '';
+  const sets = async () => setsSchema.parse(await (await page.request.get(`${gangway.url}/api/setups/${setupId}/frame-sets`)).json()).sets;
   await expect
     .poll(async () => (await sets()).filter(({ frames }) => frames.every((frame) => frame !== null) && frames.length === 1).length, {
       timeout: 120_000,
@@ -91,7 +91,7 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
     .poll(async () =>
       logSchema
         .parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json())
-        .takes.map(({ bracket, bracketStops }) => [bracket, bracketStops]),
+        .shots.map(({ bracket, bracketStops }) => [bracket, bracketStops]),
     )
     .toEqual([
       [1, -2],
@@ -117,7 +117,7 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
   const jobId = /jobs\/([^/]+)/.exec(page.url())?.[1] ?? '';
   await expect
     .poll(async () =>
-      logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).takes.map(({ frame }) => frame),
+      logSchema.parse(await (await page.request.get(`${gangway.url}/api/jobs/${jobId}/log`)).json()).shots.map(({ frame }) => frame),
     )
     .toEqual([1, 2, 3, 4, 5, 6, 7, 8]);
   await page.getByRole('button', { name: 'Assemble the frames' }).click();

@@ -8,7 +8,7 @@ import { expect, test } from './gangway';
 const TYPED = [
   DEMO_JOB_NAME,
   ...DEMO_SETUPS.flatMap(({ name, settings }) => [name, ...settings.pins.map((pin) => pin.name)]),
-  ...DEMO_ITEMS.flatMap(({ name, figures }) => [name, ...Object.values(figures).filter((value) => typeof value === 'string')]),
+  ...DEMO_ITEMS.flatMap(({ name, specs }) => [name, ...Object.values(specs).filter((value) => typeof value === 'string')]),
   ...DEMO_RIGS.map(({ name }) => name),
 ];
 /** Units, formats and names of things that no language translates. */
@@ -127,7 +127,7 @@ test('in the pseudo-language every step of the bench is whole', async ({ page, g
   await page.getByRole('link', { name: /^Slipway/ }).click();
   for (const step of ['position', 'frame', 'cover', 'focus', 'stitch', 'expose', 'card']) {
     await page.goto(`${page.url().split('?')[0] ?? ''}?step=${step === 'cover' ? 'coverage' : step}`);
-    await expect(page.locator('[data-keeping=kept]')).toBeVisible();
+    await expect(page.locator('[data-saving=saved]')).toBeVisible();
     await expectWhole(page, step);
   }
 });
@@ -145,6 +145,6 @@ test('in the pseudo-language calculators, log and proof are whole', async ({ pag
   const bench = page.url().split('?')[0] ?? '';
   await page.goto(`${bench}/proof`);
   await expectWhole(page, 'proof');
-  await page.goto(`${bench.split('/stands/')[0] ?? ''}/log`);
+  await page.goto(`${bench.split('/setups/')[0] ?? ''}/log`);
   await expectWhole(page, 'log');
 });

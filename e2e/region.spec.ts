@@ -1,5 +1,5 @@
 import { execFileSync } from 'node:child_process';
-import { expect, kept, openSetup, stored, test } from './gangway';
+import { expect, saved, openSetup, stored, test } from './gangway';
 
 test.use({ locale: 'de-DE' });
 
@@ -9,7 +9,7 @@ test('a browser set to German writes and reads decimal commas, and what is store
   await expect(rise).toHaveValue('11,0');
   await rise.fill('9,4');
   await rise.press('Enter');
-  await kept(page);
+  await saved(page);
   expect((await stored(page)).movements.riseMm).toBe(9.4);
   await rise.fill('9.6');
   await rise.press('Enter');
@@ -24,7 +24,7 @@ test('the printed card follows the browser that asks for it', async ({ page, gan
   await openSetup(page, gangway, /^Hydraulic tower, small/);
   const id = new URL(page.url()).pathname.split('/').pop() ?? '';
   const card = async (region: string): Promise<string> => {
-    const pdf = await page.request.get(`${gangway.url}/api/stands/${id}/card.pdf?size=a5`, { headers: { 'Accept-Language': region } });
+    const pdf = await page.request.get(`${gangway.url}/api/setups/${id}/card.pdf?size=a5`, { headers: { 'Accept-Language': region } });
     expect(pdf.ok()).toBe(true);
     return execFileSync('pdftotext', ['-', '-'], { input: await pdf.body(), encoding: 'utf8' });
   };

@@ -10,12 +10,12 @@ import { openFinder, row, step, still, type } from './finder';
 import { expect, openSetup, stored, test, type Gangway } from './gangway';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
-const finding = (page: Page, kind: string) => page.locator(`[data-finding=${kind}]`);
+const check = (page: Page, kind: string) => page.locator(`[data-check=${kind}]`);
 const field = (page: Page, name: string) => page.getByRole('textbox', { name, exact: true });
 
-/** Takes the first remedy of what fails, worst first, until nothing does. */
+/** Takes the first fix of what fails, worst first, until nothing does. */
 async function cure(page: Page): Promise<number> {
-  const failing = page.locator('[data-finding][data-state=fails]');
+  const failing = page.locator('[data-check][data-state=fails]');
   for (let taken = 0; taken < 9; taken++) {
     if ((await failing.count()) === 0) return taken;
     const first = failing.first();
@@ -38,8 +38,8 @@ function allIn(settings: SetupSettings): boolean {
 
 async function held(page: Page): Promise<SetupSettings> {
   await cure(page);
-  await expect(page.locator('[data-finding][data-state=fails]')).toHaveCount(0);
-  await expect(page.locator('[data-finding][data-state=unknown]')).toHaveCount(0);
+  await expect(page.locator('[data-check][data-state=fails]')).toHaveCount(0);
+  await expect(page.locator('[data-check][data-state=unknown]')).toHaveCount(0);
   const settings = await stored(page);
   expect(allIn(settings)).toBe(true);
   return settings;
@@ -51,7 +51,7 @@ test('the hydraulic tower is brought in from a wrong start: pitched, rolled and 
   await type(page, 'Pitched up', '14');
   await type(page, 'Rolled clockwise', '1.5');
   await type(page, 'Rise', '2');
-  await expect(finding(page, 'level')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'level')).toHaveAttribute('data-state', 'fails');
   const { scene } = await held(page);
   expect(scene).toMatchObject({ pitchDeg: 0, rollDeg: 0 });
 });
@@ -62,8 +62,8 @@ test('the ropewalk front is brought in from a wrong start: beside the picture, b
   await type(page, 'Shift', '9');
   await type(page, 'Rise', '-7');
   await type(page, 'Distance', '82');
-  await expect(finding(page, 'inFrame')).toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'obstacle')).toContainText('it would be 3.0 m behind the obstacle');
+  await expect(check(page, 'inFrame')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'obstacle')).toContainText('it would be 3.0 m behind the obstacle');
   const { scene } = await held(page);
   expect(scene?.distanceM).toBeLessThanOrEqual(78.5);
 });
@@ -72,12 +72,12 @@ test('the hemp loft: a post that is drawn out is turned in on, the centre stays,
   await openSetup(page, gangway, /Hemp loft/);
   await step(page, 'Frame');
   await type(page, 'Rolled clockwise', '-0.8');
-  await expect(finding(page, 'stretch')).toContainText('stretched to 1.23 times its width; 1.15 is accepted');
+  await expect(check(page, 'stretch')).toContainText('stretched to 1.23 times its width; 1.15 is accepted');
   const before = await stored(page);
   await expect(page.getByRole('row', { name: /the thing/ })).toContainText('1.23');
   await expect(page.getByText(/Horizontals of the wall at the upper edge then slope by \d/)).toBeVisible();
   await page.getByRole('button', { name: 'Turn and counter-shift', exact: true }).click();
-  await expect(finding(page, 'stretch')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'stretch')).toHaveAttribute('data-state', 'passes');
   const settings = await held(page);
   expect(settings.scene?.yawDeg).toBeGreaterThan(3);
   const watched = settings.scene?.watched;
@@ -95,8 +95,8 @@ test('the slipway is brought in from a wrong start: too high for the near ground
   await type(page, 'Lens height', '1.4');
   await type(page, 'Rolled clockwise', '2');
   await type(page, 'Rise', '4');
-  await expect(finding(page, 'inFrame')).toContainText('beyond the lower edge');
-  await expect(finding(page, 'level')).toContainText('rolled clockwise by 2.0°');
+  await expect(check(page, 'inFrame')).toContainText('beyond the lower edge');
+  await expect(check(page, 'level')).toContainText('rolled clockwise by 2.0°');
   const { scene } = await held(page);
   expect(scene?.rollDeg).toBe(0);
 });
@@ -130,10 +130,10 @@ test('dimensions, camera and obstacle are dragged in plan and elevation, and nud
   await expect.poll(async () => Math.abs(Number(await field(page, 'Distance').inputValue()) - 28)).toBeLessThan(0.6);
   await expect(field(page, 'Focus')).toHaveValue(await field(page, 'Distance').inputValue());
   await page.getByRole('button', { name: 'Add an obstacle behind me' }).click();
-  await expect(finding(page, 'obstacle')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'obstacle')).toHaveAttribute('data-state', 'passes');
   await grip('room').focus();
   for (let i = 0; i < 7; i++) await page.keyboard.press('Shift+ArrowRight');
-  await expect(finding(page, 'obstacle')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'obstacle')).toHaveAttribute('data-state', 'fails');
   await grip('widthM').focus();
   await page.keyboard.press('ArrowRight');
   await expect(field(page, 'Width')).toHaveValue('8.10');
@@ -237,7 +237,7 @@ test('rise is compared with pitch and software; converging on purpose holds and 
   expect(await dialog.getByTestId('finder-plain').count()).toBe(2);
   await page.keyboard.press('Escape');
   await type(page, 'Lean at the edge, on purpose', '2');
-  await expect(finding(page, 'level')).toContainText('Verticals converge as wanted');
+  await expect(check(page, 'level')).toContainText('Verticals converge as wanted');
   // tan φ = v·tan 2°/12.
   await expect(field(page, 'Pitched up')).toHaveValue('4.00');
   await page.getByRole('button', { name: 'Parallel again' }).click();
@@ -253,7 +253,7 @@ test('a crop says the pixels that remain and counts as the frame; the back is tu
   await expect(page.getByTestId('cut')).toBeVisible();
   await step(page, 'Coverage');
   // 12 × 36 in the circle of 61.06 at f/8: √(30.53² − 6²) − 18 = 11.93, less 11.
-  await expect(finding(page, 'sharpCircle')).toContainText('with 0.9 mm of rise to spare');
+  await expect(check(page, 'sharpCircle')).toContainText('with 0.9 mm of rise to spare');
   await page.goto(gangway.url);
   await page.getByRole('link', { name: /Slipway/ }).click();
   await step(page, 'Frame');
@@ -288,9 +288,9 @@ test('things are picked and measured, level and plumb are drawn, a light source 
   await expect(page.getByTestId('true-lines')).toBeAttached();
   await step(page, 'Position');
   await page.getByLabel('The sun or a lamp is near the picture').check();
-  await expect(finding(page, 'flare')).toHaveAttribute('data-state', 'fails');
-  await finding(page, 'flare').getByRole('button', { name: 'shade the lens' }).click();
-  await expect(finding(page, 'flare')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'flare')).toHaveAttribute('data-state', 'fails');
+  await check(page, 'flare').getByRole('button', { name: 'shade the lens' }).click();
+  await expect(check(page, 'flare')).toHaveAttribute('data-state', 'passes');
   await expect(page.getByLabel('shaded by a hand, a flag or a hood')).toBeChecked();
 });
 
@@ -310,7 +310,7 @@ test('cautions are dismissed for the job, on every setup of it, and restored', a
 });
 
 for (const colorScheme of ['light', 'dark'] as const) {
-  test(`the steps Stand and Frame are accessible, at the desk and on a phone, ${colorScheme}`, async ({
+  test(`the steps Position and Frame are accessible, at the desk and on a phone, ${colorScheme}`, async ({
     page,
     gangway,
   }: {

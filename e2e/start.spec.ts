@@ -23,13 +23,13 @@ function start(folder: string, ...options: string[]): Promise<Started> {
   running.add(child);
   child.once('exit', () => running.delete(child));
   return new Promise((done, failed) => {
-    const take = (chunk: Buffer) => {
+    const shot = (chunk: Buffer) => {
       text += chunk.toString();
       const ready = /ready at (\S+)\s+\((\d+\.\d) s\)/.exec(text);
       if (ready?.[1] !== undefined) done({ child, url: ready[1], printed: () => text });
     };
-    child.stdout.on('data', take);
-    child.stderr.on('data', take);
+    child.stdout.on('data', shot);
+    child.stderr.on('data', shot);
     child.on('exit', (code) => failed(new Error(`ended with ${code}: ${text}`)));
   });
 }
@@ -77,8 +77,8 @@ test('one command opens on the demo job, a second start is quick and finds every
 
     const third = await start(folder, '--port', '4391', '--reset-demo');
     expect((await jobs(third.url)).map(({ name }) => name)).toEqual(['Larkmoor Ropeworks']);
-    const stand = setupSchema.array().parse(((await (await fetch(`${third.url}/api/deleted`)).json()) as { stands: unknown }).stands);
-    expect(stand).toEqual([]);
+    const setup = setupSchema.array().parse(((await (await fetch(`${third.url}/api/deleted`)).json()) as { setups: unknown }).setups);
+    expect(setup).toEqual([]);
     const stopThird = ended(third.child);
     third.child.kill('SIGTERM');
     expect(await stopThird).toBe(0);
@@ -118,14 +118,14 @@ test('the first load stays under 210 kB compressed, and under 275 kB of JavaScri
   expect([entry.length, bench.length]).toEqual([1, 1]);
   const kilobytes = (keys: readonly string[], styles: boolean): number => {
     const files = new Set<string>();
-    const take = (key: string): void => {
+    const shot = (key: string): void => {
       const chunk = manifest[key];
       if (!chunk || files.has(chunk.file)) return;
       files.add(chunk.file);
       if (styles) chunk.css?.forEach((file) => files.add(file));
-      chunk.imports?.forEach(take);
+      chunk.imports?.forEach(shot);
     };
-    keys.forEach(take);
+    keys.forEach(shot);
     return [...files].map((file) => gzipSync(readFileSync(join('apps/web/dist', file))).length).reduce((a, b) => a + b, 0) / 1000;
   };
   const first = kilobytes(entry, true);

@@ -3,9 +3,9 @@ import AxeBuilder from '@axe-core/playwright';
 import type { Locator, Page } from '@playwright/test';
 import Papa from 'papaparse';
 import { unionOf } from '@gangway/core/mosaic/frames';
-import { expect, kept, openSetup, stored, test, type Gangway } from './gangway';
+import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
 
-const finding = (page: Page, kind: string): Locator => page.locator(`[data-finding=${kind}]`);
+const check = (page: Page, kind: string): Locator => page.locator(`[data-check=${kind}]`);
 const facts = (page: Page): Locator => page.getByTestId('mosaic-facts');
 
 async function type(page: Page, name: string, value: string): Promise<void> {
@@ -28,8 +28,8 @@ async function layOut(page: Page, which: 'fewest' | 'most'): Promise<void> {
 /** Every finding that is there holds, and there are those that a mosaic has. */
 async function everythingHolds(page: Page): Promise<void> {
   for (const kind of ['inFrame', 'imageCircle', 'sharpCircle', 'travel', 'overlap', 'parallax', 'room'])
-    await expect(finding(page, kind)).toHaveAttribute('data-state', 'passes');
-  await expect(page.locator('[data-finding]:not([data-state=passes])')).toHaveCount(0);
+    await expect(check(page, kind)).toHaveAttribute('data-state', 'passes');
+  await expect(page.locator('[data-check]:not([data-state=passes])')).toHaveCount(0);
 }
 
 async function downloaded(page: Page, name: string): Promise<string> {
@@ -40,20 +40,20 @@ async function downloaded(page: Page, name: string): Promise<string> {
 test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, JSON and SVG', async ({ page, gangway }) => {
   await openStitch(page, gangway, /Ledger sheet/);
   // As one picture it goes beyond the frame.
-  await expect(finding(page, 'inFrame')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'inFrame')).toHaveAttribute('data-state', 'fails');
   await expect(page.locator('[data-answer=fewest]')).toContainText('4 × 2 = 8 frames in portrait');
   await layOut(page, 'fewest');
   await expect(page.locator('[data-frame]')).toHaveCount(8);
   await type(page, 'Minimum overlap', '95');
   await expect(page.getByRole('alert')).toHaveText('Minimum overlap must be from 0 to 80 %.');
   await page.keyboard.press('Escape');
-  await expect(finding(page, 'room')).toHaveAttribute('data-state', 'unknown');
+  await expect(check(page, 'room')).toHaveAttribute('data-state', 'unknown');
   await type(page, 'Free space on the card', 'lots');
   await expect(page.getByRole('alert')).toContainText('“lots” is not a number');
   await type(page, 'Free space on the card', '64');
   await everythingHolds(page);
   await expect(page.getByTestId('seams')).toBeAttached();
-  await kept(page);
+  await saved(page);
 
   await page.getByRole('button', { name: 'Step list …' }).click();
   await expect(page.getByRole('table', { name: 'Frames of the series' }).getByRole('row')).toHaveCount(9);
@@ -103,14 +103,14 @@ test('a frame dragged away opens the mosaic; it is said, cured with one click an
   await page.mouse.down();
   for (let i = 1; i <= 6; i++) await page.mouse.move(box.x + box.width / 2 - i, box.y + box.height / 2);
   await page.mouse.up();
-  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'overlap')).toContainText(/Frames 1 and 2 overlap by/);
-  const remedy = finding(page, 'overlap').getByRole('list', { name: 'Fixes' }).getByRole('button').first();
-  await expect(remedy).toBeEnabled();
-  await remedy.click();
-  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'overlap')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'overlap')).toContainText(/Frames 1 and 2 overlap by/);
+  const fix = check(page, 'overlap').getByRole('list', { name: 'Fixes' }).getByRole('button').first();
+  await expect(fix).toBeEnabled();
+  await fix.click();
+  await expect(check(page, 'overlap')).toHaveAttribute('data-state', 'passes');
   await page.keyboard.press('Control+z');
-  await expect(finding(page, 'overlap')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'overlap')).toHaveAttribute('data-state', 'fails');
   // The whole drag was one step.
   await page.keyboard.press('Control+z');
   await everythingHolds(page);
@@ -143,20 +143,20 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await expect(page.locator('[data-answer=fewest]')).toContainText('3 × 1 = 3 frames in portrait');
   await layOut(page, 'fewest');
   await type(page, 'Free space on the card', '64');
-  await expect(finding(page, 'parallax')).toHaveAttribute('data-state', 'fails');
-  await finding(page, 'parallax')
+  await expect(check(page, 'parallax')).toHaveAttribute('data-state', 'fails');
+  await check(page, 'parallax')
     .getByRole('button', { name: /slide the camera the other way/ })
     .click();
   await everythingHolds(page);
   await expect(page.getByText(/^The rail has to give [\d.]+ mm across/)).toBeVisible();
   await page.getByRole('button', { name: 'Something moves …' }).click();
-  await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'passes');
-  await expect(finding(page, 'seam')).toContainText('within one frame');
+  await expect(check(page, 'seam')).toHaveAttribute('data-state', 'passes');
+  await expect(check(page, 'seam')).toContainText('within one frame');
   await page.locator('[data-zone="people 1"]').getByText('values').click();
   await type(page, 'Left edge', '-30');
   await type(page, 'Right edge', '30');
-  await expect(finding(page, 'seam')).toHaveAttribute('data-state', 'fails');
-  await expect(finding(page, 'seam')).toContainText(/goes \d+ px between frames 1 and 3/);
+  await expect(check(page, 'seam')).toHaveAttribute('data-state', 'fails');
+  await expect(check(page, 'seam')).toContainText(/goes \d+ px between frames 1 and 3/);
   await type(page, 'Left edge', '40');
   await expect(page.getByRole('alert')).toContainText('is beyond the opposite edge');
   await page.keyboard.press('Escape');

@@ -1,4 +1,4 @@
-// Measures, never judges: how fast the core evaluates a stand, in one run with
+// Measures, never judges: how fast the core evaluates a setup, in one run with
 // a reference, and how long a drag takes from pointer to painted drawing.
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
@@ -65,7 +65,7 @@ async function assembly(large) {
   rmSync(outfile, { force: true });
 }
 
-/** The simulated back in this machine's WebGL: one frame of a demo stand, binned, through 4 points of the aperture and through 16, from the order to expose it to its samples; falloff, noise and curve included, delivery not. */
+/** The simulated back in this machine's WebGL: one frame of a demo setup, binned, through 4 points of the aperture and through 16, from the order to expose it to its samples; falloff, noise and curve included, delivery not. */
 async function back() {
   await withDemo(async (url, browser) => {
     const page = await openAt(url, browser, /Ledger sheet/, 'Stitch');
@@ -144,7 +144,7 @@ async function bare(browser) {
   return samples;
 }
 
-/** Opens a demo stand at a step of the bench. */
+/** Opens a demo setup at a step of the bench. */
 async function openAt(url, browser, stand, step) {
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.goto(url);
@@ -153,7 +153,7 @@ async function openAt(url, browser, stand, step) {
   return page;
 }
 
-/** The lens turned by hand in the section, its pins, planes and findings following. */
+/** The lens turned by hand in the section, its pins, planes and checks following. */
 async function dragFocus(url, browser) {
   const page = await openAt(url, browser, /Slipway/, 'Focus');
   // Twelve pins in all, as many as a careful photographer puts.
@@ -170,7 +170,7 @@ async function dragFocus(url, browser) {
   await page.close();
 }
 
-/** A frame of a mosaic moved by hand, the joined picture and its findings following; then the lens tilted with the mosaic laid out. */
+/** A frame of a mosaic moved by hand, the joined picture and its checks following; then the lens tilted with the mosaic laid out. */
 async function dragStitch(url, browser) {
   const page = await openAt(url, browser, /Ropewalk front/, 'Stitch');
   await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();

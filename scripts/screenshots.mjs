@@ -9,7 +9,7 @@ import { main, say } from './lib/say.mjs';
 const DESK = { width: 1280, height: 800 };
 const PHONE = { width: 390, height: 844 };
 
-/** Opens the demo stand whose name matches on its bench. */
+/** Opens the demo setup whose name matches on its bench. */
 const bench = (name) => async (page) => {
   await page.getByRole('link', { name }).click();
   await page.getByRole('slider', { name: 'Rise' }).waitFor();
@@ -49,8 +49,8 @@ const VIEWS = [
     go: async (page) => {
       await bench(/Slipway/)(page);
       await page.getByRole('radio', { name: 'Focus' }).click();
-      await page.locator('[data-finding=pins]').getByRole('button', { name: /tilt/ }).click();
-      await page.locator('[data-finding=pins][data-state=passes]').waitFor();
+      await page.locator('[data-check=pins]').getByRole('button', { name: /tilt/ }).click();
+      await page.locator('[data-check=pins][data-state=passes]').waitFor();
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
     },
   },
@@ -64,7 +64,7 @@ const VIEWS = [
       await page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' }).click();
       await page.getByRole('textbox', { name: 'Free space on the card' }).fill('64');
       await page.getByRole('textbox', { name: 'Free space on the card' }).press('Enter');
-      await page.locator('[data-finding=room][data-state=passes]').waitFor();
+      await page.locator('[data-check=room][data-state=passes]').waitFor();
       await page.getByLabel('What the mosaic is for').scrollIntoViewIfNeeded();
       await page.locator('canvas[data-samples="64"]').waitFor({ timeout: 60_000 });
     },
@@ -79,7 +79,7 @@ const VIEWS = [
       const lay = page.locator('[data-answer=fewest]').getByRole('button', { name: 'Use this layout' });
       await lay.click();
       await page.getByLabel('What moves').selectOption('back');
-      await page.locator('[data-keeping=kept]').waitFor();
+      await page.locator('[data-saving=saved]').waitFor();
       await page.getByRole('link', { name: 'Proof', exact: true }).click();
       await page.getByLabel('Pixels').selectOption('8');
       await page.getByLabel('Points of the aperture').selectOption('4');
@@ -109,7 +109,7 @@ const VIEWS = [
       await page.getByRole('button', { name: 'Add', exact: true }).click();
       await page.getByRole('button', { name: 'two stops' }).click();
       await typed('Frames of film left', '6');
-      await page.locator('[data-finding=film][data-state=passes]').waitFor();
+      await page.locator('[data-check=film][data-state=passes]').waitFor();
       await page.getByRole('heading', { name: 'Meter' }).scrollIntoViewIfNeeded();
     },
   },
@@ -121,7 +121,7 @@ const VIEWS = [
       await bench(/Slipway/)(page);
       await page.getByRole('radio', { name: 'Card' }).click();
       for (const name of [/^4 × 5 in/, /^In the bag/, /^Set up the tripod/]) await page.getByRole('checkbox', { name }).check();
-      await page.locator('[data-keeping=kept]').waitFor();
+      await page.locator('[data-saving=saved]').waitFor();
     },
   },
   {
@@ -156,7 +156,7 @@ const VIEWS = [
     theme: 'light',
     go: async (page) => {
       await bench(/Slipway/)(page);
-      await page.goto(page.url().replace(/\/stands\/.*/, '/log'));
+      await page.goto(page.url().replace(/\/setups\/.*/, '/log'));
       await page.getByText('8 shots').waitFor();
     },
   },

@@ -118,14 +118,14 @@ function addKitKind(): void {
   write(
     'kit kind',
     'packages/core/src/kit/kinds/tripod.ts',
-    `import { number } from '../figure';
+    `import { number } from '../spec';
 import { defineKind } from '../kind';
 
 /** A tripod. */
 export const tripod = defineKind({
   title: 'Tripod',
   plural: 'Tripods',
-  figures: { loadKg: number({ group: 'Tripod', label: 'Carries', unit: 'kg', min: 0.1, max: 200, since: 3 }) },
+  specs: { loadKg: number({ group: 'Tripod', label: 'Carries', unit: 'kg', min: 0.1, max: 200, since: 3 }) },
   joints: { behind: null, before: null },
   listed: ['loadKg'],
   contradictions: () => [],
@@ -174,7 +174,7 @@ import { COLUMNS } from '../apps/web/src/log/columns';
 const geometry = geometryOf(DEMO_SETUPS[0].settings);
 const far = geometryOf({ ...DEMO_SETUPS[0].settings, focusM: null });
 const id = '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f';
-const shot = shotSchema.parse({ ...shotOf(geometry, 'Tower', { frame: null, bracket: null }, null), id, standId: id, at: '2026-11-25T10:30:00Z' });
+const shot = shotSchema.parse({ ...shotOf(geometry, 'Tower', { frame: null, bracket: null }, null), id, setupId: id, at: '2026-11-25T10:30:00Z' });
 const { weather, ...old } = shot;
 console.log(JSON.stringify({
   calculator: calculate('diagonal', { widthMm: 3, heightMm: 4 }),

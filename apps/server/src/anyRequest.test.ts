@@ -16,7 +16,7 @@ jest.setTimeout(120_000);
 
 let server: Awaited<ReturnType<typeof wholeServer>>;
 let jobId = '';
-let standId = '';
+let setupId = '';
 const api = () => request(server.base);
 const [[tower], [item]] = [DEMO_SETUPS, DEMO_ITEMS];
 if (!tower || !item) throw new Error('no demo');
@@ -27,7 +27,7 @@ const settings = storedSettings(opened);
 beforeAll(async () => {
   server = await wholeServer();
   jobId = jobSchema.parse((await api().post('/api/jobs').send({ name: 'Ropeworks' }).expect(201)).body).id;
-  standId = setupSchema.parse((await api().post(`/api/jobs/${jobId}/stands`).send({ name: 'Tower', settings }).expect(201)).body).id;
+  setupId = setupSchema.parse((await api().post(`/api/jobs/${jobId}/setups`).send({ name: 'Tower', settings }).expect(201)).body).id;
 });
 
 afterAll(() => server.close());
@@ -78,22 +78,22 @@ const ROUTES = [
   '/jobs/:job',
   '/jobs/:job/duplicate',
   '/jobs/:job/restore',
-  '/jobs/:job/stands',
+  '/jobs/:job/setups',
   '/jobs/:job/log',
   '/jobs/:job/log/changes',
-  '/stands/:stand',
-  '/stands/:stand/duplicate',
-  '/stands/:stand/restore',
-  '/stands/:stand/frame-sets',
+  '/setups/:setup',
+  '/setups/:setup/duplicate',
+  '/setups/:setup/restore',
+  '/setups/:setup/frame-sets',
   '/kit',
   '/kit/changes',
   '/card-templates',
-  '/card-templates/:stand',
+  '/card-templates/:setup',
   '/calc',
   '/calc/wedge',
   '/deleted',
-  '/frame-sets/:stand',
-  '/assemblies/:stand',
+  '/frame-sets/:setup',
+  '/assemblies/:setup',
   '/health',
   '/nothing',
 ] as const;
@@ -102,36 +102,36 @@ const ROUTES = [
 const MEANT: readonly (readonly [(typeof METHODS)[number], (typeof ROUTES)[number], number])[] = [
   ['post', '/jobs', 201],
   ['patch', '/jobs/:job', 200],
-  ['post', '/jobs/:job/stands', 201],
-  ['put', '/stands/:stand', 200],
+  ['post', '/jobs/:job/setups', 201],
+  ['put', '/setups/:setup', 200],
   ['post', '/jobs/:job/log/changes', 200],
-  ['post', '/stands/:stand/frame-sets', 201],
+  ['post', '/setups/:setup/frame-sets', 201],
   ['post', '/kit/changes', 200],
   ['post', '/calc/wedge', 200],
 ];
 const at = (route: string, id: string): string =>
-  `/api${route.replace(':job', id === 'real' ? jobId : encodeURI(id)).replace(':stand', id === 'real' ? standId : encodeURI(id))}`;
+  `/api${route.replace(':job', id === 'real' ? jobId : encodeURI(id)).replace(':setup', id === 'real' ? setupId : encodeURI(id))}`;
 
 /** What it sends there. */
 function meant(route: (typeof ROUTES)[number]): unknown {
-  const take = {
+  const shot = {
     ...shotOf(geometryOf(opened), 'Tower', { frame: null, bracket: null }, null),
     id: randomUUID(),
-    standId,
+    setupId,
     at: '2026-06-01T10:00:00Z',
   };
   switch (route) {
-    case '/jobs/:job/stands':
+    case '/jobs/:job/setups':
       return { name: 'Tower', settings };
-    case '/stands/:stand':
+    case '/setups/:setup':
       return { version: 1, writeId: randomUUID(), name: 'Tower', settings };
     case '/jobs/:job/log/changes':
-      return { put: [take], remove: [] };
+      return { put: [shot], remove: [] };
     case '/calc/wedge':
       return { focalMm: 90, imageMm: 92, tiltDeg: 3, swingDeg: 0, fNumber: 11, cocMm: 0.1 };
     case '/kit/changes':
       return { changes: [{ op: 'putItem', item: { ...known, id: randomUUID() }, archived: false, version: null }] };
-    case '/stands/:stand/frame-sets':
+    case '/setups/:setup/frame-sets':
       return { name: 'A series', origin: 'files', planned: true };
     default:
       return { name: 'A name' };
@@ -184,7 +184,7 @@ describe('whatever is asked of the server', () => {
       jobSchema.parse((await api().get(`/api/jobs/${id}`).expect(200)).body);
       logSchema.parse((await api().get(`/api/jobs/${id}/log`).expect(200)).body);
     }
-    setupSchema.parse((await api().get(`/api/stands/${standId}`).expect(200)).body);
+    setupSchema.parse((await api().get(`/api/setups/${setupId}`).expect(200)).body);
   });
 
   test('what is no JSON, or says it is something else, is refused in a sentence', async () => {

@@ -38,20 +38,20 @@ async function newJob(name = 'A job'): Promise<string> {
 }
 
 async function newSetup(jobId: string, name = 'A setup'): Promise<StoredSetup> {
-  const { body } = await api().post(`/api/jobs/${jobId}/stands`).send({ name, settings }).expect(201);
+  const { body } = await api().post(`/api/jobs/${jobId}/setups`).send({ name, settings }).expect(201);
   return setupSchema.parse(body);
 }
 
-const write = (stand: StoredSetup, riseMm: number, more: object = {}) => ({
-  version: stand.version,
+const write = (setup: StoredSetup, riseMm: number, more: object = {}) => ({
+  version: setup.version,
   writeId: randomUUID(),
-  name: stand.name,
-  settings: { ...stand.settings, movements: { riseMm, shiftMm: 0 } },
+  name: setup.name,
+  settings: { ...setup.settings, movements: { riseMm, shiftMm: 0 } },
   ...more,
 });
 
 describe('jobs', () => {
-  test('are made, listed, renamed, and keep their stands', async () => {
+  test('are made, listed, renamed, and keep their setups', async () => {
     const id = await newJob('Boathouse');
     await newSetup(id);
     const { body } = await api().patch(`/api/jobs/${id}`).send({ name: '  Boathouse, north  ' }).expect(200);
@@ -61,81 +61,81 @@ describe('jobs', () => {
       .array()
       .parse(list.body)
       .find((job) => job.id === id);
-    expect(found).toMatchObject({ name: 'Boathouse, north', standCount: 1, demo: false });
+    expect(found).toMatchObject({ name: 'Boathouse, north', setupCount: 1, demo: false });
   });
 
-  test('are duplicated with all their stands, as jobs of their own', async () => {
+  test('are duplicated with all their setups, as jobs of their own', async () => {
     const id = await newJob('Weir');
-    const stand = await newSetup(id);
+    const setup = await newSetup(id);
     const copy = jobSchema.parse((await api().post(`/api/jobs/${id}/duplicate`).expect(201)).body);
     expect(copy.name).toBe('Weir (copy)');
-    expect(copy.stands).toHaveLength(1);
-    expect(copy.stands[0]?.settings).toEqual(stand.settings);
-    expect(copy.stands[0]?.id).not.toBe(stand.id);
-    await api().put(`/api/stands/${stand.id}`).send(write(stand, 5)).expect(200);
+    expect(copy.setups).toHaveLength(1);
+    expect(copy.setups[0]?.settings).toEqual(setup.settings);
+    expect(copy.setups[0]?.id).not.toBe(setup.id);
+    await api().put(`/api/setups/${setup.id}`).send(write(setup, 5)).expect(200);
     const still = jobSchema.parse((await api().get(`/api/jobs/${copy.id}`).expect(200)).body);
-    expect(still.stands[0]?.settings.movements.riseMm).toBe(0);
+    expect(still.setups[0]?.settings.movements.riseMm).toBe(0);
   });
 
   test('that are deleted can be brought back whole', async () => {
     const id = await newJob('Mill');
-    const stand = await newSetup(id);
+    const setup = await newSetup(id);
     await api().delete(`/api/jobs/${id}`).expect(200);
     await api().get(`/api/jobs/${id}`).expect(404);
-    await api().get(`/api/stands/${stand.id}`).expect(404);
-    await api().put(`/api/stands/${stand.id}`).send(write(stand, 1)).expect(404);
+    await api().get(`/api/setups/${setup.id}`).expect(404);
+    await api().put(`/api/setups/${setup.id}`).send(write(setup, 1)).expect(404);
     const deleted = deletedSchema.parse((await api().get('/api/deleted').expect(200)).body);
     expect(deleted.jobs.map((job) => job.id)).toContain(id);
     const back = jobSchema.parse((await api().post(`/api/jobs/${id}/restore`).expect(200)).body);
-    expect(back.stands.map((each) => each.id)).toEqual([stand.id]);
+    expect(back.setups.map((each) => each.id)).toEqual([setup.id]);
   });
 });
 
-describe('stands', () => {
+describe('setups', () => {
   test('keep what is written, one version up', async () => {
-    const stand = await newSetup(await newJob());
-    const sent = write(stand, 7.5);
-    const kept = setupSchema.parse((await api().put(`/api/stands/${stand.id}`).send(sent).expect(200)).body);
+    const setup = await newSetup(await newJob());
+    const sent = write(setup, 7.5);
+    const kept = setupSchema.parse((await api().put(`/api/setups/${setup.id}`).send(sent).expect(200)).body);
     expect(kept).toMatchObject({ version: 2, lastWriteId: sent.writeId, settings: { movements: { riseMm: 7.5 } } });
-    expect(setupSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(kept);
+    expect(setupSchema.parse((await api().get(`/api/setups/${setup.id}`)).body)).toEqual(kept);
   });
 
   test('refuse a write against an old version and answer with the present state', async () => {
-    const stand = await newSetup(await newJob());
-    await api().put(`/api/stands/${stand.id}`).send(write(stand, 3)).expect(200);
-    const { body } = await api().put(`/api/stands/${stand.id}`).send(write(stand, 9)).expect(409);
+    const setup = await newSetup(await newJob());
+    await api().put(`/api/setups/${setup.id}`).send(write(setup, 3)).expect(200);
+    const { body } = await api().put(`/api/setups/${setup.id}`).send(write(setup, 9)).expect(409);
     const conflict = conflictSchema.parse(body);
     expect(conflict.error.code).toBe('changed_elsewhere');
     expect(conflict.present).toMatchObject({ version: 2, settings: { movements: { riseMm: 3 } } });
   });
 
   test('know a repeated write for what it is', async () => {
-    const stand = await newSetup(await newJob());
-    const sent = write(stand, 4);
-    const first = await api().put(`/api/stands/${stand.id}`).send(sent).expect(200);
-    const again = await api().put(`/api/stands/${stand.id}`).send(sent).expect(200);
+    const setup = await newSetup(await newJob());
+    const sent = write(setup, 4);
+    const first = await api().put(`/api/setups/${setup.id}`).send(sent).expect(200);
+    const again = await api().put(`/api/setups/${setup.id}`).send(sent).expect(200);
     expect(again.body).toEqual(first.body);
   });
 
   test('of many writes at once against one version just one is taken', async () => {
-    const stand = await newSetup(await newJob());
-    const answers = await Promise.all([...Array(12).keys()].map((mm) => api().put(`/api/stands/${stand.id}`).send(write(stand, mm))));
+    const setup = await newSetup(await newJob());
+    const answers = await Promise.all([...Array(12).keys()].map((mm) => api().put(`/api/setups/${setup.id}`).send(write(setup, mm))));
     expect(answers.map(({ status }) => status).sort()).toEqual([200, ...Array<number>(11).fill(409)]);
   });
 
   test('are duplicated beside each other, deleted, and brought back', async () => {
     const jobId = await newJob();
-    const stand = await newSetup(jobId, 'Tower');
-    const copy = setupSchema.parse((await api().post(`/api/stands/${stand.id}/duplicate`).expect(201)).body);
-    expect(copy).toMatchObject({ name: 'Tower (copy)', version: 1, settings: stand.settings });
-    await api().delete(`/api/stands/${stand.id}`).expect(200);
-    const gone = await api().put(`/api/stands/${stand.id}`).send(write(stand, 2)).expect(410);
+    const setup = await newSetup(jobId, 'Tower');
+    const copy = setupSchema.parse((await api().post(`/api/setups/${setup.id}/duplicate`).expect(201)).body);
+    expect(copy).toMatchObject({ name: 'Tower (copy)', version: 1, settings: setup.settings });
+    await api().delete(`/api/setups/${setup.id}`).expect(200);
+    const gone = await api().put(`/api/setups/${setup.id}`).send(write(setup, 2)).expect(410);
     expect(apiErrorSchema.parse(gone.body).error.message).toMatch(/restore it/);
     const left = jobSchema.parse((await api().get(`/api/jobs/${jobId}`)).body);
-    expect(left.stands.map(({ id }) => id)).toEqual([copy.id]);
-    await api().post(`/api/stands/${stand.id}/restore`).expect(200);
+    expect(left.setups.map(({ id }) => id)).toEqual([copy.id]);
+    await api().post(`/api/setups/${setup.id}/restore`).expect(200);
     const both = jobSchema.parse((await api().get(`/api/jobs/${jobId}`)).body);
-    expect(both.stands).toHaveLength(2);
+    expect(both.setups).toHaveLength(2);
   });
 });
 
@@ -170,25 +170,25 @@ describe('bad input', () => {
   });
 
   test('a setup with NaN, a negative size or a missing version leaves the kept state as it was', async () => {
-    const stand = await newSetup(await newJob());
-    const good = write(stand, 1);
+    const setup = await newSetup(await newJob());
+    const good = write(setup, 1);
     const bad = [
-      { ...good, settings: { ...stand.settings, fNumber: null } },
+      { ...good, settings: { ...setup.settings, fNumber: null } },
       {
         ...good,
         settings: {
-          ...stand.settings,
+          ...setup.settings,
           rig: {
-            ...stand.settings.rig,
-            parts: { ...stand.settings.rig.parts, back: { ...SMALL_FORMAT_RIG.parts.back, figures: { widthMm: -36 } } },
+            ...setup.settings.rig,
+            parts: { ...setup.settings.rig.parts, back: { ...SMALL_FORMAT_RIG.parts.back, specs: { widthMm: -36 } } },
           },
         },
       },
       { ...good, version: undefined },
       { ...good, writeId: 'me' },
     ];
-    for (const body of bad) await api().put(`/api/stands/${stand.id}`).send(body).expect(400);
-    expect(setupSchema.parse((await api().get(`/api/stands/${stand.id}`)).body)).toEqual(stand);
+    for (const body of bad) await api().put(`/api/setups/${setup.id}`).send(body).expect(400);
+    expect(setupSchema.parse((await api().get(`/api/setups/${setup.id}`)).body)).toEqual(setup);
   });
 
   test.each(['jobs', 'stands'])('an id of %s that is not there, or cannot be one, is 404', async (kind) => {
@@ -234,7 +234,7 @@ describe('the demo job', () => {
       expect(await seed(db, 'if-empty')).toBe('left alone');
       const app = createApp({ db, logger: pino({ level: 'silent' }), webDir: null });
       const jobs = jobSummarySchema.array().parse(await list(app));
-      expect(jobs).toMatchObject([{ name: DEMO_JOB_NAME, demo: true, standCount: DEMO_SETUPS.length }]);
+      expect(jobs).toMatchObject([{ name: DEMO_JOB_NAME, demo: true, setupCount: DEMO_SETUPS.length }]);
       expect(await seed(db, 'reset')).toBe('seeded');
       expect(await list(app)).toHaveLength(1);
     } finally {
@@ -326,14 +326,14 @@ describe('a database that goes away', () => {
     const app = createApp({ db: connection.db, logger: pino({ level: 'silent' }), webDir: null });
     const { address, close } = await serving(app);
     try {
-      const stand = await newSetup(await newJob());
+      const setup = await newSetup(await newJob());
       await request(address).get('/api/health').expect(200);
       shut = true;
       for (const socket of through) socket.destroy();
       for (const answer of [
         await request(address).get('/api/health'),
         await request(address).get('/api/jobs'),
-        await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)),
+        await request(address).put(`/api/setups/${setup.id}`).send(write(setup, 6)),
       ]) {
         expect(answer.status).toBe(503);
         expect(apiErrorSchema.parse(answer.body).error).toMatchObject({
@@ -342,7 +342,7 @@ describe('a database that goes away', () => {
         });
       }
       shut = false;
-      const kept = setupSchema.parse((await request(address).put(`/api/stands/${stand.id}`).send(write(stand, 6)).expect(200)).body);
+      const kept = setupSchema.parse((await request(address).put(`/api/setups/${setup.id}`).send(write(setup, 6)).expect(200)).body);
       expect(kept.settings.movements.riseMm).toBe(6);
     } finally {
       await close();

@@ -124,11 +124,11 @@ export function cardRoutes(db: Db): Router {
     res.type('pdf').send(pdf);
   });
 
-  router.get('/stands/:id/card.pdf', async (req, res) => {
+  router.get('/setups/:id/card.pdf', async (req, res) => {
     const { size } = parsed(spotQuery, req.query);
-    const stand = await presentSetup(db, idParam(req.params.id, 'setup'));
-    const [job] = await db.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, stand.jobId));
-    const pdf = await drawingPdf(...cardPages({ name: stand.name, job: job?.name ?? '', settings: openedSettings(stand.settings) }, size));
+    const setup = await presentSetup(db, idParam(req.params.id, 'setup'));
+    const [job] = await db.select({ name: jobs.name }).from(jobs).where(eq(jobs.id, setup.jobId));
+    const pdf = await drawingPdf(...cardPages({ name: setup.name, job: job?.name ?? '', settings: openedSettings(setup.settings) }, size));
     res.type('pdf').set('Content-Disposition', 'inline').send(pdf);
   });
 
@@ -139,7 +139,7 @@ export function cardRoutes(db: Db): Router {
     const pages = jobPages(
       job.name,
       where,
-      job.stands.map(({ name, settings }) => ({ name, settings: openedSettings(settings) })),
+      job.setups.map(({ name, settings }) => ({ name, settings: openedSettings(settings) })),
       size,
     );
     res

@@ -5,13 +5,13 @@ import { copyName } from '@gangway/contract/name';
 import type { StoredSettings } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { setupColumns } from './db/records';
-import { jobs, stands } from './db/schema';
+import { jobs, setups } from './db/schema';
 import { idParam, notThere, parsed } from './httpError';
 import { setupAnswer } from './setups';
 
 type JobRow = typeof jobs.$inferSelect;
 
-function summary(row: JobRow, standCount: number): JobSummary {
+function summary(row: JobRow, setupCount: number): JobSummary {
   const { id, name, demo, dismissedCautions, place, day, updatedAt, deletedAt } = row;
   return {
     id,
@@ -20,7 +20,7 @@ function summary(row: JobRow, standCount: number): JobSummary {
     dismissedCautions,
     place,
     day,
-    standCount,
+    setupCount,
     updatedAt: updatedAt.toISOString(),
     deletedAt: deletedAt?.toISOString() ?? null,
   };
@@ -28,13 +28,13 @@ function summary(row: JobRow, standCount: number): JobSummary {
 
 async function summaries(db: Db, deleted: boolean): Promise<JobSummary[]> {
   const rows = await db
-    .select({ job: jobs, standCount: count(stands.id) })
+    .select({ job: jobs, setupCount: count(setups.id) })
     .from(jobs)
-    .leftJoin(stands, and(eq(stands.jobId, jobs.id), isNull(stands.deletedAt)))
+    .leftJoin(setups, and(eq(setups.jobId, jobs.id), isNull(setups.deletedAt)))
     .where(deleted ? isNotNull(jobs.deletedAt) : isNull(jobs.deletedAt))
     .groupBy(jobs.id)
     .orderBy(deleted ? desc(jobs.deletedAt) : asc(jobs.createdAt));
-  return rows.map(({ job, standCount }) => summary(job, standCount));
+  return rows.map(({ job, setupCount }) => summary(job, setupCount));
 }
 
 export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
@@ -45,12 +45,12 @@ export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
   if (!row) throw notThere('job');
   const inside = await db
     .select()
-    .from(stands)
-    .where(and(eq(stands.jobId, id), isNull(stands.deletedAt)))
-    .orderBy(asc(stands.createdAt), asc(stands.id));
-  const rank = new Map(row.standOrder.map((standId, i) => [standId, i]));
+    .from(setups)
+    .where(and(eq(setups.jobId, id), isNull(setups.deletedAt)))
+    .orderBy(asc(setups.createdAt), asc(setups.id));
+  const rank = new Map(row.setupOrder.map((setupId, i) => [setupId, i]));
   const ordered = [...inside].sort((a, b) => (rank.get(a.id) ?? Infinity) - (rank.get(b.id) ?? Infinity) || 0);
-  return { ...summary(row, inside.length), stands: ordered.map(setupAnswer) };
+  return { ...summary(row, inside.length), setups: ordered.map(setupAnswer) };
 }
 
 /** A new job with the setups given, in their order; answers its id. */
@@ -64,7 +64,7 @@ export async function insertJob(
   const now = Date.now();
   if (inside.length > 0) {
     await db
-      .insert(stands)
+      .insert(setups)
       .values(
         inside.map(({ name, settings }, order) => ({ jobId: row.id, name, ...setupColumns(settings), createdAt: new Date(now + order) })),
       );
@@ -81,12 +81,12 @@ export function jobRoutes(db: Db): Router {
 
   router.get('/deleted', async (_req, res) => {
     const gone = await db
-      .select({ stand: stands })
-      .from(stands)
-      .innerJoin(jobs, and(eq(jobs.id, stands.jobId), isNull(jobs.deletedAt)))
-      .where(isNotNull(stands.deletedAt))
-      .orderBy(desc(stands.deletedAt));
-    const answer: StoredDeleted = { jobs: await summaries(db, true), stands: gone.map(({ stand }) => setupAnswer(stand)) };
+      .select({ setup: setups })
+      .from(setups)
+      .innerJoin(jobs, and(eq(jobs.id, setups.jobId), isNull(jobs.deletedAt)))
+      .where(isNotNull(setups.deletedAt))
+      .orderBy(desc(setups.deletedAt));
+    const answer: StoredDeleted = { jobs: await summaries(db, true), setups: gone.map(({ setup }) => setupAnswer(setup)) };
     res.json(answer);
   });
 
@@ -101,7 +101,7 @@ export function jobRoutes(db: Db): Router {
 
   router.patch('/jobs/:id', async (req, res) => {
     const id = idParam(req.params.id, 'job');
-    const { name, dismissedCautions, place, day, standOrder } = parsed(jobPatchSchema, req.body);
+    const { name, dismissedCautions, place, day, setupOrder } = parsed(jobPatchSchema, req.body);
     const rows = await db
       .update(jobs)
       .set({
@@ -109,7 +109,7 @@ export function jobRoutes(db: Db): Router {
         ...(dismissedCautions && { dismissedCautions }),
         ...(place !== undefined && { place }),
         ...(day !== undefined && { day }),
-        ...(standOrder && { standOrder }),
+        ...(setupOrder && { setupOrder }),
         updatedAt: sql`now()`,
       })
       .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)))
@@ -132,7 +132,7 @@ export function jobRoutes(db: Db): Router {
         await insertJob(
           tx,
           { name, demo: false, dismissedCautions: from.dismissedCautions, place: from.place, day: from.day },
-          from.stands,
+          from.setups,
         ),
       );
     });

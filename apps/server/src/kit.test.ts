@@ -9,6 +9,8 @@ import { apiErrorSchema } from '@gangway/contract/apiError';
 import { DEMO_SETUPS, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
 import { kitSchema, type Kit, type KitChange } from '@gangway/contract/kit';
+import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
+import { upgraded } from '@gangway/contract/record/versions';
 import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings, storedSettings, type StoredSettings } from '@gangway/contract/storedSetup';
 import { centredSetup } from '@gangway/core/planning/centred';
@@ -51,7 +53,7 @@ describe('the kit', () => {
     const rig = { id: randomUUID(), name: 'Bare', plan: { ...EMPTY_PLAN, boardId: item.id } };
     await change(put(item), { op: 'putRig', rig, archived: false, version: null }).expect(200);
     const found = (await kit()).items.find((row) => row.item.id === item.id);
-    expect(found).toEqual({ item, version: 1, archived: false, used: { rigs: 1, stands: 0 } });
+    expect(found).toEqual({ item, version: 1, archived: false, used: { rigs: 1, setups: 0 } });
     await change(put({ ...item, name: 'Board' }, 1)).expect(200);
     const other = plank('Other');
     const { body } = await change(put(other), put({ ...item, name: 'Late' }, 1)).expect(409);
@@ -82,10 +84,10 @@ describe('the kit', () => {
     await seed(database.connection.db, 'reset');
     const seeded = await kit();
     const [lens] = seeded.items.filter(({ item }) => item.id === SMALL_FORMAT_RIG.parts.lens.id);
-    // The rig of each demo stand.
+    // The rig of each demo setup.
     const standsOn = (id: string | null): number => DEMO_SETUPS.filter(({ settings }) => settings.rig.rigId === id).length;
-    expect(lens?.used).toEqual({ rigs: 1, stands: standsOn(SMALL_FORMAT_RIG.rigId) });
-    expect(seeded.rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.used.stands).toBe(standsOn(FIELD_RIG.rigId));
+    expect(lens?.used).toEqual({ rigs: 1, setups: standsOn(SMALL_FORMAT_RIG.rigId) });
+    expect(seeded.rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.used.setups).toBe(standsOn(FIELD_RIG.rigId));
     expect(seeded.items.filter(({ item }) => DEMO_ITEMS.some(({ id }) => id === item.id))).toHaveLength(DEMO_ITEMS.length);
     await change({ op: 'removeRig', id: FIELD_RIG.rigId ?? '', version: 1 }).expect(200);
     expect((await kit()).rigs.find(({ rig }) => rig.id === FIELD_RIG.rigId)?.archived).toBe(true);
@@ -107,8 +109,8 @@ describe('the kit', () => {
     }).expect(400);
     expect(apiErrorSchema.parse(lost.body).error.message).toMatch(/“Lost” names a component that is not in the kit/);
     await change({ op: 'putItem', item: itemOf('converter', item.id, 'x', {}), archived: false, version: 1 }).expect(409);
-    const far = await change(put({ ...item, figures: { ...item.figures, offsetMm: 9000 } }, 1)).expect(400);
-    expect(apiErrorSchema.parse(far.body).error.path).toEqual(['changes', 0, 'item', 'figures', 'offsetMm']);
+    const far = await change(put({ ...item, specs: { ...item.specs, offsetMm: 9000 } }, 1)).expect(400);
+    expect(apiErrorSchema.parse(far.body).error.path).toEqual(['changes', 0, 'item', 'specs', 'offsetMm']);
     await change().expect(400);
     await api().post('/api/kit/changes').set('Content-Type', 'text/plain').send('{}').expect(415);
     expect((await api().get('/api/kit/schema').expect(200)).body).toMatchObject({ $schema: expect.stringContaining('json-schema') });
@@ -146,7 +148,7 @@ describe('the shift card', () => {
   });
 });
 
-describe('stands from before there was a kit', () => {
+describe('setups from before there was a kit', () => {
   const old = (mechanism: object) => ({
     rig: {
       name: 'Old rig',
@@ -173,34 +175,36 @@ describe('stands from before there was a kit', () => {
     [{ kind: 'line', angleDeg: 90, forwardMm: 10, backMm: 10 }],
     [{ kind: 'fixed' }],
     [{ kind: 'unknown' }],
-  ])('keep their figures: %j', async (mechanism) => {
+  ])('keep their specs: %j', async (mechanism) => {
     const { pool } = database.connection;
     const migration = readFileSync(resolve('apps/server/drizzle/0001_kit.sql'), 'utf8').split('--> statement-breakpoint').at(-1) ?? '';
+    // The table has had another name since.
+    const onSetups = migration.replaceAll('"stands"', '"setups"');
     const job = await pool.query<{ id: string }>("insert into jobs (name) values ('old') returning id");
-    const inserted = await pool.query<{ id: string }>('insert into stands (job_id, name, settings) values ($1, $2, $3) returning id', [
+    const inserted = await pool.query<{ id: string }>('insert into setups (job_id, name, settings) values ($1, $2, $3) returning id', [
       job.rows[0]?.id,
       'Old',
       JSON.stringify(old(mechanism)),
     ]);
-    await pool.query(migration);
-    const { rows } = await pool.query<{ settings: StoredSettings }>('select settings from stands where id = $1', [inserted.rows[0]?.id]);
-    const stored = setupSettingsSchema.parse(rows[0]?.settings);
+    await pool.query(onSetups);
+    const { rows } = await pool.query<{ settings: StoredSettings }>('select settings from setups where id = $1', [inserted.rows[0]?.id]);
+    const stored = setupSettingsSchema.parse(upgraded(SETUP_RECORD, rows[0]?.settings, 1));
     const settings = openedSettings(stored);
     expect(settings).toMatchObject({ orientation: 'portrait', movements: { riseMm: 4, shiftMm: -1 }, rig: { name: 'Old rig', mechanism } });
     expect(settings.rig.lens).toMatchObject({
       name: 'Old lens',
       focalMm: 24,
       stopStep: 'third',
-      circle: { lightMm: 67, definition: [{ fNumber: 8, diameterMm: 60 }] },
+      circle: { imageCircleMm: 67, sharpCircles: [{ fNumber: 8, diameterMm: 60 }] },
     });
     expect(settings.rig.back).toEqual(old(mechanism).rig.back);
     // A second run leaves the new form alone.
-    await pool.query(migration);
-    const again = await pool.query<{ settings: StoredSettings }>('select settings from stands where id = $1', [inserted.rows[0]?.id]);
+    await pool.query(onSetups);
+    const again = await pool.query<{ settings: StoredSettings }>('select settings from setups where id = $1', [inserted.rows[0]?.id]);
     expect(again.rows[0]?.settings).toEqual(rows[0]?.settings);
   });
 
-  test('the demo stands are stored without what follows from them', () => {
+  test('the demo setups are stored without what follows from them', () => {
     for (const { settings } of DEMO_SETUPS) expect(Object.keys(storedSettings(settings).rig).sort()).toEqual(['name', 'parts', 'rigId']);
     expect(openedSettings(storedSettings(centredSetup(FIELD_RIG)))).toEqual(centredSetup(FIELD_RIG));
   });

@@ -12,14 +12,14 @@ import { parsed, HttpError } from './httpError';
 
 /** How often each id stands in a setup, deleted ones included: they can come back. */
 async function useInSetups(db: DbOrTx): Promise<ReadonlyMap<string, number>> {
-  const { rows } = await db.execute<{ id: string; stands: number }>(sql`
-    select used.id, count(distinct stands.id)::int as stands
-    from stands, lateral (
-      select jsonb_path_query(stands.settings -> 'rig' -> 'parts', '$.**.id') #>> '{}' as id
-      union all select stands.settings -> 'rig' ->> 'rigId'
+  const { rows } = await db.execute<{ id: string; setups: number }>(sql`
+    select used.id, count(distinct setups.id)::int as setups
+    from setups, lateral (
+      select jsonb_path_query(setups.settings -> 'rig' -> 'parts', '$.**.id') #>> '{}' as id
+      union all select setups.settings -> 'rig' ->> 'rigId'
     ) as used
     where used.id is not null group by used.id`);
-  return new Map(rows.map(({ id, stands }) => [id, stands]));
+  return new Map(rows.map(({ id, setups }) => [id, setups]));
 }
 
 function idsIn({ plan }: KitRig): readonly string[] {
@@ -41,9 +41,9 @@ export async function wholeKit(db: DbOrTx): Promise<Kit> {
       item: itemIn(row),
       version: row.version,
       archived: row.archived,
-      used: { rigs: inRigs(row.id), stands: inSetups.get(row.id) ?? 0 },
+      used: { rigs: inRigs(row.id), setups: inSetups.get(row.id) ?? 0 },
     })),
-    rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, stands: inSetups.get(row.rig.id) ?? 0 } })),
+    rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, setups: inSetups.get(row.rig.id) ?? 0 } })),
   };
 }
 
@@ -114,7 +114,7 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
       const row = change.op === 'removeItem' ? kit.items.find(({ item }) => item.id === id) : kit.rigs.find(({ rig }) => rig.id === id);
       if (!row) throw new HttpError(404, 'not_found', kitText.thereIsNoSuchThing, { path: ['changes', at, 'id'] });
       const mine = and(eq(table.id, id), eq(table.version, version));
-      const used = row.used.stands + row.used.rigs > 0;
+      const used = row.used.setups + row.used.rigs > 0;
       const rows = used
         ? await tx
             .update(table)

@@ -55,7 +55,7 @@ const [workers, quotaGb] = [number('GANGWAY_WORKERS', 1, 16), number('GANGWAY_QU
 const boss = await openQueue(url, logger);
 const proof = { store: openStore(place), boss, scratch, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
 
-/** A figure from the environment; what is none is refused. */
+/** A value from the environment; what is none is refused. */
 function number<T>(name: string, otherwise: T, most: number): number | T {
   const said = process.env[name];
   if (said === undefined || said === '') return otherwise;

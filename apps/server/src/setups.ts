@@ -6,10 +6,10 @@ import { newSetupSchema, setupWriteSchema } from '@gangway/contract/setup';
 import type { StoredSetup } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { settingsIn, setupColumns } from './db/records';
-import { jobs, stands } from './db/schema';
+import { jobs, setups } from './db/schema';
 import { idParam, notThere, parsed, HttpError } from './httpError';
 
-export function setupAnswer(row: typeof stands.$inferSelect): StoredSetup {
+export function setupAnswer(row: typeof setups.$inferSelect): StoredSetup {
   const { id, jobId, name, version, lastWriteId, updatedAt, deletedAt } = row;
   return {
     id,
@@ -25,15 +25,15 @@ export function setupAnswer(row: typeof stands.$inferSelect): StoredSetup {
 
 export async function presentSetup(db: DbOrTx, id: string): Promise<StoredSetup> {
   const [row] = await db
-    .select({ stand: stands })
-    .from(stands)
-    .innerJoin(jobs, and(eq(jobs.id, stands.jobId), isNull(jobs.deletedAt)))
-    .where(eq(stands.id, id));
+    .select({ setup: setups })
+    .from(setups)
+    .innerJoin(jobs, and(eq(jobs.id, setups.jobId), isNull(jobs.deletedAt)))
+    .where(eq(setups.id, id));
   if (!row) throw notThere('setup');
-  if (row.stand.deletedAt !== null) {
+  if (row.setup.deletedAt !== null) {
     throw new HttpError(410, 'deleted', setupsText.thisSetupWasDeletedRestore);
   }
-  return setupAnswer(row.stand);
+  return setupAnswer(row.setup);
 }
 
 function only<T>(rows: readonly T[]): T {
@@ -45,10 +45,10 @@ function only<T>(rows: readonly T[]): T {
 export function setupRoutes(db: Db): Router {
   const router = Router();
 
-  router.post('/jobs/:jobId/stands', async (req, res) => {
+  router.post('/jobs/:jobId/setups', async (req, res) => {
     const jobId = idParam(req.params.jobId, 'job');
     const { name, settings } = parsed(newSetupSchema, req.body);
-    const stand = await db.transaction(async (tx) => {
+    const setup = await db.transaction(async (tx) => {
       const [job] = await tx
         .select()
         .from(jobs)
@@ -58,31 +58,31 @@ export function setupRoutes(db: Db): Router {
       return setupAnswer(
         only(
           await tx
-            .insert(stands)
+            .insert(setups)
             .values({ jobId, name, ...setupColumns(settings) })
             .returning(),
         ),
       );
     });
-    res.status(201).json(stand);
+    res.status(201).json(setup);
   });
 
-  router.get('/stands/:id', async (req, res) => {
+  router.get('/setups/:id', async (req, res) => {
     res.json(await presentSetup(db, idParam(req.params.id, 'setup')));
   });
 
-  router.put('/stands/:id', async (req, res) => {
+  router.put('/setups/:id', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
     const { version, writeId, name, settings } = parsed(setupWriteSchema, req.body);
     const [written] = await db
-      .update(stands)
+      .update(setups)
       .set({ name, ...setupColumns(settings), version: version + 1, lastWriteId: writeId, updatedAt: sql`now()` })
       .where(
         and(
-          eq(stands.id, id),
-          eq(stands.version, version),
-          isNull(stands.deletedAt),
-          sql`exists (select 1 from ${jobs} where ${jobs.id} = ${stands.jobId} and ${jobs.deletedAt} is null)`,
+          eq(setups.id, id),
+          eq(setups.version, version),
+          isNull(setups.deletedAt),
+          sql`exists (select 1 from ${jobs} where ${jobs.id} = ${setups.jobId} and ${jobs.deletedAt} is null)`,
         ),
       )
       .returning();
@@ -104,14 +104,14 @@ export function setupRoutes(db: Db): Router {
     });
   });
 
-  router.post('/stands/:id/duplicate', async (req, res) => {
+  router.post('/setups/:id/duplicate', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
     const copy = await db.transaction(async (tx) => {
       const from = await presentSetup(tx, id);
       const names = await tx
-        .select({ name: stands.name })
-        .from(stands)
-        .where(and(eq(stands.jobId, from.jobId), isNull(stands.deletedAt)));
+        .select({ name: setups.name })
+        .from(setups)
+        .where(and(eq(setups.jobId, from.jobId), isNull(setups.deletedAt)));
       const name = copyName(
         from.name,
         names.map((row) => row.name),
@@ -119,7 +119,7 @@ export function setupRoutes(db: Db): Router {
       return setupAnswer(
         only(
           await tx
-            .insert(stands)
+            .insert(setups)
             .values({ jobId: from.jobId, name, ...setupColumns(from.settings) })
             .returning(),
         ),
@@ -128,20 +128,20 @@ export function setupRoutes(db: Db): Router {
     res.status(201).json(copy);
   });
 
-  router.delete('/stands/:id', async (req, res) => {
+  router.delete('/setups/:id', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
     const [row] = await db
-      .update(stands)
-      .set({ deletedAt: sql`coalesce(${stands.deletedAt}, now())` })
-      .where(eq(stands.id, id))
+      .update(setups)
+      .set({ deletedAt: sql`coalesce(${setups.deletedAt}, now())` })
+      .where(eq(setups.id, id))
       .returning();
     if (!row) throw notThere('setup');
     res.json(setupAnswer(row));
   });
 
-  router.post('/stands/:id/restore', async (req, res) => {
+  router.post('/setups/:id/restore', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
-    const [row] = await db.update(stands).set({ deletedAt: null }).where(eq(stands.id, id)).returning();
+    const [row] = await db.update(setups).set({ deletedAt: null }).where(eq(setups.id, id)).returning();
     if (!row) throw notThere('setup');
     res.json(setupAnswer(row));
   });

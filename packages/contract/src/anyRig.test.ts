@@ -6,7 +6,7 @@ import { fixSentence } from '@gangway/core/checks/wording';
 import { assembled } from '@gangway/core/rig/assembled';
 import { kitAndPlan } from '@gangway/core/rig/anyKit.test-support';
 import { partsOf } from '@gangway/core/rig/parts';
-import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
+import { verdictNote, verdictSentence, verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
 import { FIRST_SUBJECTS } from '@gangway/core/subjects/subject';
 import { centredSetup } from '@gangway/core/planning/centred';
@@ -41,7 +41,7 @@ describe('a setup with any rig of any kit', () => {
         ({ items, plan }, standing, { riseMm, shiftMm, tiltDeg, stop, focusM, distanceM, cameraHeightM, pitchDeg }) => {
           const parts = partsOf(plan, items);
           if ('open' in parts) return;
-          for (const { sentence, note } of verdictsOf(parts)) expect(`${sentence} ${note ?? ''}`).not.toMatch(HOLE);
+          for (const verdict of verdictsOf(parts)) expect(`${verdictSentence(verdict)} ${verdictNote(verdict) ?? ''}`).not.toMatch(HOLE);
           const rig = assembled({ name: 'any rig', rigId: null, parts });
           if (!rig.known) {
             expect(rig.asks.length).toBeGreaterThan(0);
@@ -76,11 +76,11 @@ describe('a setup with any rig of any kit', () => {
           expect(written(openedSettings(kept.data))).toEqual(written(settings));
           const found = evaluateWithFixes(geometryOf(settings));
           expect(new Set(found.map(({ kind }) => kind)).size).toBe(found.length);
-          for (const finding of found) {
-            expect(`${checkSentence(finding)} ${checkNote(finding) ?? ''}`).not.toMatch(HOLE);
-            for (const remedy of finding.fixes) {
+          for (const check of found) {
+            expect(`${checkSentence(check)} ${checkNote(check) ?? ''}`).not.toMatch(HOLE);
+            for (const fix of check.fixes) {
               offered++;
-              expect(fixSentence(remedy)).not.toMatch(HOLE);
+              expect(fixSentence(fix)).not.toMatch(HOLE);
             }
           }
           expect(circleReading(geometryOf(settings))).not.toMatch(HOLE);

@@ -5,11 +5,12 @@ import { attachmentSchema, shotSchema } from './log';
 import { nameSchema } from './name';
 import { SHOT_RECORD } from './record/shotRecord';
 import { SETUP_RECORD } from './record/setupRecord';
+import { jobWithPresentNames } from './record/earlierNames';
 import { isJson, presentVersion, upgraded } from './record/versions';
 import { setupSettingsSchema } from './setup';
 
-/** The version of the archive of a job; docs/log.md says what is in it. From version 2 the manifest says in which versions its records are. */
-export const ARCHIVE_VERSION = 2;
+/** The version of the archive of a job; docs/log.md says what is in it. From version 2 the manifest says in which versions its records are; version 3 speaks of setups and shots. */
+export const ARCHIVE_VERSION = 3;
 
 /** The versions of the records that an archive written now holds. */
 export const ARCHIVED_RECORDS = { setup: presentVersion(SETUP_RECORD), shot: presentVersion(SHOT_RECORD) } as const;
@@ -34,14 +35,14 @@ export const archivedJobSchema = z.strictObject({
   dismissedCautions: z.array(z.string()),
   place: jobPlaceSchema.nullable(),
   day: z.iso.date().nullable(),
-  stands: z.array(z.strictObject({ id: z.uuid(), name: nameSchema, settings: setupSettingsSchema })).max(2000),
-  takes: z.array(shotSchema).max(50_000),
+  setups: z.array(z.strictObject({ id: z.uuid(), name: nameSchema, settings: setupSettingsSchema })).max(2000),
+  shots: z.array(shotSchema).max(50_000),
   attachments: z.array(attachmentSchema.extend({ path: z.string() })).max(5000),
   sets: z
     .array(
       z.strictObject({
         id: z.uuid(),
-        standId: z.uuid(),
+        setupId: z.uuid(),
         name: z.string(),
         origin: z.string(),
         plan: z.custom<AssemblyPlan>((value) => value === null || typeof value === 'object').nullable(),
@@ -84,10 +85,11 @@ export type ArchivedJob = z.infer<typeof archivedJobSchema>;
  */
 export function upgradedJob(job: unknown, versions: Manifest['records']): unknown {
   if (!isJson(job)) return job;
-  const setups = listed(job.stands, (stand) =>
-    isJson(stand) ? { ...stand, settings: upgraded(SETUP_RECORD, stand.settings, versions.setup) } : stand,
+  const named = jobWithPresentNames(job);
+  const setups = listed(named.setups, (setup) =>
+    isJson(setup) ? { ...setup, settings: upgraded(SETUP_RECORD, setup.settings, versions.setup) } : setup,
   );
-  return { ...job, stands: setups, takes: listed(job.takes, (shot) => upgraded(SHOT_RECORD, shot, versions.shot)) };
+  return { ...named, setups, shots: listed(named.shots, (shot) => upgraded(SHOT_RECORD, shot, versions.shot)) };
 }
 
 function listed(value: unknown, each: (member: unknown) => unknown): unknown {

@@ -16,17 +16,17 @@ const refusal = (schema: { safeParse: (value: unknown) => { success: boolean; er
 };
 const good = storedSettings(centredSetup(FIELD_RIG));
 const { parts } = FIELD_RIG;
-const withLens = (figures: object) => ({
+const withLens = (specs: object) => ({
   ...good,
-  rig: { ...good.rig, parts: { ...parts, lens: { ...parts.lens, figures: { ...parts.lens.figures, ...figures } } } },
+  rig: { ...good.rig, parts: { ...parts, lens: { ...parts.lens, specs: { ...parts.lens.specs, ...specs } } } },
 });
-const withBack = (figures: object) => ({
+const withBack = (specs: object) => ({
   ...good,
-  rig: { ...good.rig, parts: { ...parts, back: { ...parts.back, figures: { ...parts.back.figures, ...figures } } } },
+  rig: { ...good.rig, parts: { ...parts, back: { ...parts.back, specs: { ...parts.back.specs, ...specs } } } },
 });
 
 describe('what crosses the border', () => {
-  test('the demo stands are valid, and what is stored of them opens to the same', () => {
+  test('the demo setups are valid, and what is stored of them opens to the same', () => {
     for (const { name, settings } of DEMO_SETUPS) {
       const stored = { name, settings: storedSettings(settings) };
       expect(newSetupSchema.parse(stored)).toEqual(stored);
@@ -34,30 +34,30 @@ describe('what crosses the border', () => {
     }
   });
 
-  test('a setup stored before a figure existed opens with that figure unknown', () => {
+  test('a setup stored before a value existed opens with that value unknown', () => {
     const stored = structuredClone(good);
-    delete (stored.rig.parts.lens.figures as { pupilRatio?: unknown }).pupilRatio;
+    delete (stored.rig.parts.lens.specs as { pupilRatio?: unknown }).pupilRatio;
     const upgradedSettings = setupSettingsSchema.parse(upgraded(SETUP_RECORD, stored, 1));
-    expect(openedSettings(upgradedSettings).rig.parts.lens.figures.pupilRatio).toBeNull();
+    expect(openedSettings(upgradedSettings).rig.parts.lens.specs.pupilRatio).toBeNull();
   });
 
   test.each([
     ['an unknown key', { ...good, colour: 'red' }, 'unknown_key', ['colour']],
     ['NaN', { ...good, fNumber: Number.NaN }, 'invalid', ['fNumber']],
-    ['a negative size', withBack({ widthMm: -4 }), 'invalid', ['rig', 'parts', 'back', 'figures', 'widthMm']],
+    ['a negative size', withBack({ widthMm: -4 }), 'invalid', ['rig', 'parts', 'back', 'specs', 'widthMm']],
     ['a movement that is text', { ...good, movements: { riseMm: '4', shiftMm: 0 } }, 'invalid', ['movements', 'riseMm']],
     ['a focus inside the focal length', { ...good, focusM: 0.05 }, 'invalid', ['focusM']],
     [
       'a sharp circle beyond the image circle',
-      withLens({ lightMm: 90, definition: [{ fNumber: 8, diameterMm: 108 }] }),
+      withLens({ imageCircleMm: 90, sharpCircles: [{ fNumber: 8, diameterMm: 108 }] }),
       'invalid',
-      ['rig', 'parts', 'lens', 'figures', 'definition', 0, 'diameterMm'],
+      ['rig', 'parts', 'lens', 'specs', 'sharpCircles', 0, 'diameterMm'],
     ],
     [
       'apertures the wrong way round',
       withLens({ widestFNumber: 45, smallestFNumber: 8 }),
       'invalid',
-      ['rig', 'parts', 'lens', 'figures', 'smallestFNumber'],
+      ['rig', 'parts', 'lens', 'specs', 'smallestFNumber'],
     ],
     ['a rig without a focal length', withLens({ focalMm: null }), 'invalid', ['rig', 'parts']],
   ])('%s is refused with its path and a sentence', (_name, value, code, path) => {

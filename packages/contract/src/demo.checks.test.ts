@@ -19,21 +19,21 @@ function keepable(settings: SetupSettings, by: string): void {
     );
 }
 
-/** Words without a hole where a figure should be. */
+/** Words without a hole where a value should be. */
 function whole(words: string): void {
   if (/NaN|Infinity|undefined|null|\[object| {2}|\u2212\u2212/u.test(words) || words.trim() === '') throw new Error(`“${words}”`);
 }
 
-describe('checks of the demo stands, whatever is done to them', () => {
-  test('every sentence is whole: words and figures, never a hole where one should be', () => {
+describe('checks of the demo setups, whatever is done to them', () => {
+  test('every sentence is whole: words and values, never a hole where one should be', () => {
     const seen = new Set<string>();
     fc.assert(
       fc.property(worked, (settings) => {
-        for (const finding of evaluateAll(geometryOf(settings))) {
-          seen.add(`${finding.kind} ${finding.state}`);
-          whole(checkNote(finding) ?? 'none');
-          whole(checkSentence(finding));
-          expect(checkSentence(finding)).toMatch(/^[A-Z“0-9].*[.”]$/u);
+        for (const check of evaluateAll(geometryOf(settings))) {
+          seen.add(`${check.kind} ${check.state}`);
+          whole(checkNote(check) ?? 'none');
+          whole(checkSentence(check));
+          expect(checkSentence(check)).toMatch(/^[A-Z“0-9].*[.”]$/u);
         }
       }),
       { numRuns: 400 },
@@ -42,20 +42,20 @@ describe('checks of the demo stands, whatever is done to them', () => {
     expect(seen.size).toBeGreaterThan(35);
   });
 
-  test('every remedy offered says what it sets, and makes its finding hold when it is set', () => {
+  test('every fix offered says what it sets, and makes its check hold when it is set', () => {
     let tried = 0;
     fc.assert(
       fc.property(worked, (settings) => {
         for (const { kind, fixes } of evaluateWithFixes(geometryOf(settings))) {
           const said = fixes.map(fixSentence);
           if (new Set(said).size < said.length) throw new Error(`${kind} offers the same twice: ${said.join(' · ')}`);
-          for (const remedy of fixes) {
+          for (const fix of fixes) {
             tried++;
-            whole(fixSentence(remedy));
-            const next = patched(settings, remedy.patch);
-            keepable(next, fixSentence(remedy));
+            whole(fixSentence(fix));
+            const next = patched(settings, fix.patch);
+            keepable(next, fixSentence(fix));
             const after = evaluate(kind, geometryOf(next));
-            if (after && after.state !== 'passes') throw new Error(`${kind}: “${fixSentence(remedy)}” leaves it ${after.state}`);
+            if (after && after.state !== 'passes') throw new Error(`${kind}: “${fixSentence(fix)}” leaves it ${after.state}`);
           }
         }
       }),

@@ -82,7 +82,7 @@ const GAUGE: Scene = {
 /** Three foremen in a row. */
 const FOREMEN: Scene = {
   ...TOWER,
-  subject: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 },
+  subject: { kind: 'people', count: 3, spacingM: 0.8, heightM: 1.75 },
   distanceM: 6.6,
   cameraHeightM: 0.95,
 };

@@ -14,11 +14,11 @@ const { brackets, moving, ...plain } = EXPOSURE_FIELDS;
 
 export const EXPOSURE_FIGURES = {
   fNumber: { label: exposureText.readingAtF, unit: '', min: 0.5, max: 512 },
-  timeS: { label: exposureText.readingTime, unit: 's', min: 0.00001, max: 36_000 },
+  shutterSpeedS: { label: exposureText.readingTime, unit: 's', min: 0.00001, max: 36_000 },
   ev: { label: exposureText.readingEv, unit: '', min: -10, max: 30 },
   meterIso: { label: exposureText.meterSetToIso, unit: '', min: 0.1, max: 1_000_000 },
   iso: plain.iso,
-  filterStops: { label: exposureText.takes, unit: 'stops', min: 0, max: 30 },
+  filterStops: { label: exposureText.shots, unit: 'stops', min: 0, max: 30 },
   centreFilterStops: plain.centreFilterStops,
   compensationStops: plain.compensationStops,
   exponent: { label: exposureText.exponent, unit: '', min: 1, max: 3 },
@@ -60,7 +60,12 @@ const rowsSchema = z
 export const exposureSchema = groupSchema(EXPOSURE_FIELDS, {
   meter: z
     .discriminatedUnion('kind', [
-      z.strictObject({ kind: z.literal('pair'), fNumber: bounded(F.fNumber), timeS: bounded(F.timeS), iso: bounded(F.meterIso) }),
+      z.strictObject({
+        kind: z.literal('pair'),
+        fNumber: bounded(F.fNumber),
+        shutterSpeedS: bounded(F.shutterSpeedS),
+        iso: bounded(F.meterIso),
+      }),
       z.strictObject({ kind: z.literal('ev'), ev: bounded(F.ev), iso: bounded(F.meterIso) }),
     ])
     .nullable(),

@@ -39,15 +39,15 @@ export const jobSummarySchema = z.strictObject({
   place: jobPlaceSchema.nullable(),
   /** The day of the shoot, 2026-11-25. */
   day: z.string().nullable(),
-  standCount: z.number().int().nonnegative(),
+  setupCount: z.number().int().nonnegative(),
   updatedAt: z.iso.datetime(),
   deletedAt: z.iso.datetime().nullable(),
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
-export const jobSchema = jobSummarySchema.extend({ stands: z.array(setupSchema) });
+export const jobSchema = jobSummarySchema.extend({ setups: z.array(setupSchema) });
 export type StoredJob = z.infer<typeof jobSchema>;
-export type Job = JobSummary & { readonly stands: readonly Setup[] };
+export type Job = JobSummary & { readonly setups: readonly Setup[] };
 
 export const jobNameSchema = z.strictObject({ name: nameSchema });
 export type JobName = z.infer<typeof jobNameSchema>;
@@ -67,16 +67,16 @@ export const jobPatchSchema = z
       .optional(),
     place: jobPlaceSchema.nullable().optional(),
     day: z.iso.date(jobText.theDayMustBeWritten).nullable().optional(),
-    /** The stands in the order wished; those not named come after. */
-    standOrder: z.array(z.uuid()).max(2000).optional(),
+    /** The setups in the order wanted; those not named come after. */
+    setupOrder: z.array(z.uuid()).max(2000).optional(),
   })
   .refine((patch) => Object.values(patch).some((value) => value !== undefined), jobText.sayWhatIsToBe);
 export type JobPatch = z.infer<typeof jobPatchSchema>;
 
 /** What was deleted and can be brought back. */
-export const deletedSchema = z.strictObject({ jobs: z.array(jobSummarySchema), stands: z.array(setupSchema) });
+export const deletedSchema = z.strictObject({ jobs: z.array(jobSummarySchema), setups: z.array(setupSchema) });
 export type StoredDeleted = z.infer<typeof deletedSchema>;
 export interface Deleted {
   readonly jobs: readonly JobSummary[];
-  readonly stands: readonly Setup[];
+  readonly setups: readonly Setup[];
 }

@@ -1,17 +1,17 @@
 import fc from 'fast-check';
-import { itemOf, figuresOf, KIND_NAMES, type KitItem } from '@gangway/core/kit/item';
-import type { Figure } from '@gangway/core/kit/figure';
+import { itemOf, specsOf, KIND_NAMES, type KitItem } from '@gangway/core/kit/item';
+import type { Spec } from '@gangway/core/kit/spec';
 import { partsOf } from '@gangway/core/rig/parts';
 import { DEMO_ITEMS, DEMO_RIGS } from './demoKit';
-import { figureHeader, figureText, readFigure } from './figureText';
+import { specHeading, specText, readSpec } from './specText';
 import { builtRig, kitFileSchema, kitItemSchema, type Kit } from './kit';
 import { differences } from './kitDifferences';
 import { csvColumns, kitCsv, kitJson, mended, planImport, readKitFile, type ImportRow } from './kitExchange';
-import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
+import { verdictSentence, verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 import { evenly } from '@gangway/core/evenly.test-support';
 import EARLIER_CSV from './record/fixtures/kitCsvBeforeRenaming.json';
 
-const row = <T extends object>(more: T) => ({ ...more, version: 3, archived: false, used: { rigs: 0, stands: 0 } });
+const row = <T extends object>(more: T) => ({ ...more, version: 3, archived: false, used: { rigs: 0, setups: 0 } });
 const KIT: Kit = { items: DEMO_ITEMS.map((item) => row({ item })), rigs: DEMO_RIGS.map((rig) => row({ rig })) };
 const EMPTY: Kit = { items: [], rigs: [] };
 let ids = 0;
@@ -23,20 +23,20 @@ function plan(kit: Kit, text: string): readonly ImportRow[] {
   return planImport(kit, read.lines, newId);
 }
 
-/** Any value that a figure may hold. */
-function anyValue(figure: Figure): fc.Arbitrary<unknown> {
+/** Any value that a spec may hold. */
+function anyValue(spec: Spec): fc.Arbitrary<unknown> {
   const decimals = (min: number, max: number) => evenly(min, max).map((n) => Math.min(max, Math.max(min, Math.round(n * 100) / 100)));
-  switch (figure.type) {
+  switch (spec.type) {
     case 'number':
-      return fc.option(figure.whole ? fc.integer({ min: figure.min, max: figure.max }) : decimals(figure.min, figure.max));
+      return fc.option(spec.whole ? fc.integer({ min: spec.min, max: spec.max }) : decimals(spec.min, spec.max));
     case 'choice':
-      return fc.option(fc.constantFrom(...Object.keys(figure.choices)));
+      return fc.option(fc.constantFrom(...Object.keys(spec.choices)));
     case 'flag':
       return fc.option(fc.boolean());
     case 'joint':
       return fc.option(fc.constantFrom('short mount', 'board, “old”', 'plate; 2'));
     case 'list':
-      return fc.array(decimals(figure.min, figure.max), { maxLength: 4 });
+      return fc.array(decimals(spec.min, spec.max), { maxLength: 4 });
     case 'circles':
       return fc.uniqueArray(
         fc.record({
@@ -50,16 +50,16 @@ function anyValue(figure: Figure): fc.Arbitrary<unknown> {
 }
 
 describe('the schema of the kit', () => {
-  test('is made from the catalogue: any item with any allowed figures is taken as it is', () => {
+  test('is made from the catalogue: any item with any allowed specs is taken as it is', () => {
     for (const kind of KIND_NAMES) {
-      const figures = fc.record(Object.fromEntries(figuresOf(kind).map(([key, figure]) => [key, anyValue(figure)])));
+      const specs = fc.record(Object.fromEntries(specsOf(kind).map(([key, spec]) => [key, anyValue(spec)])));
       fc.assert(
-        fc.property(figures, (values) => {
-          const item = { id: newId(), kind, name: 'x', note: '', figures: values };
+        fc.property(specs, (values) => {
+          const item = { id: newId(), kind, name: 'x', note: '', specs: values };
           const parsed = kitItemSchema.safeParse(item);
-          // Only figures that contradict each other may be refused, and then by name.
+          // Only specs that contradict each other may be refused, and then by name.
           if (!parsed.success)
-            return parsed.error.issues.every(({ code, path }) => code === 'custom' && path[0] === 'figures' && path.length > 1);
+            return parsed.error.issues.every(({ code, path }) => code === 'custom' && path[0] === 'specs' && path.length > 1);
           expect(parsed.data).toEqual(item);
           return true;
         }),
@@ -68,48 +68,46 @@ describe('the schema of the kit', () => {
     }
   });
 
-  test('a figure left out is unknown, one of another kind or out of bounds is refused by name', () => {
-    const bare = kitItemSchema.parse({ id: newId(), kind: 'board', name: 'Plank', figures: {} });
+  test('a value left out is unknown, one of another kind or out of bounds is refused by name', () => {
+    const bare = kitItemSchema.parse({ id: newId(), kind: 'board', name: 'Plank', specs: {} });
     expect(bare).toEqual(itemOf('board', bare.id, 'Plank', {}));
-    const wrong = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { focalMm: 4 } });
+    const wrong = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', specs: { focalMm: 4 } });
     expect(wrong.error?.issues[0]?.message).toMatch(/focalMm/);
-    const far = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', figures: { offsetMm: 4000 } });
+    const far = kitItemSchema.safeParse({ id: newId(), kind: 'board', name: 'Plank', specs: { offsetMm: 4000 } });
     expect(far.error?.issues[0]?.message).toBe('Raised (+) or recessed (−) by must be a number from −200 to 400 mm.');
     const circles = kitItemSchema.safeParse({
       id: newId(),
       kind: 'lens',
       name: 'L',
-      figures: { lightMm: 50, definition: [{ fNumber: 8, diameterMm: 60 }] },
+      specs: { imageCircleMm: 50, sharpCircles: [{ fNumber: 8, diameterMm: 60 }] },
     });
-    expect(circles.error?.issues[0]?.path).toEqual(['figures', 'definition', 0, 'diameterMm']);
+    expect(circles.error?.issues[0]?.path).toEqual(['specs', 'sharpCircles', 0, 'diameterMm']);
   });
 
-  test('labels of a kind are all different, so that a column names one figure', () => {
+  test('labels of a kind are all different, so that a column names one value', () => {
     for (const kind of KIND_NAMES) expect(new Set(csvColumns(kind)).size).toBe(csvColumns(kind).length);
   });
 
-  test('any text either is a figure or is refused in a sentence that names it', () => {
+  test('any text either is a value or is refused in a sentence that names it', () => {
     for (const kind of KIND_NAMES) {
-      for (const [, figure] of figuresOf(kind)) {
+      for (const [, spec] of specsOf(kind)) {
         fc.assert(
           fc.property(fc.string(), (text) => {
-            const read = readFigure(figure, text);
-            return read.ok || read.message.startsWith(`${figure.label}: `);
+            const read = readSpec(spec, text);
+            return read.ok || read.message.startsWith(`${spec.label}: `);
           }),
           { numRuns: 10 },
         );
         fc.assert(
-          fc.property(anyValue(figure), (value) => {
-            const read = readFigure(figure, figureText(figure, value));
+          fc.property(anyValue(spec), (value) => {
+            const read = readSpec(spec, specText(spec, value));
             return read.ok && JSON.stringify(read.value) === JSON.stringify(value);
           }),
           { numRuns: 10 },
         );
       }
     }
-    expect(new Set(KIND_NAMES.flatMap((kind) => figuresOf(kind).map(([, figure]) => figureHeader(figure)))).has('Focal length [mm]')).toBe(
-      true,
-    );
+    expect(new Set(KIND_NAMES.flatMap((kind) => specsOf(kind).map(([, spec]) => specHeading(spec)))).has('Focal length [mm]')).toBe(true);
   });
 });
 
@@ -122,7 +120,7 @@ describe('the demo kit', () => {
       const parts = partsOf(rig.plan, items);
       if ('open' in parts) throw new Error(rig.name);
       const bad = verdictsOf(parts).filter(({ kind, state }) => state === 'fails' && ['fit', 'thickness', 'infinity'].includes(kind));
-      expect([rig.name, bad.map(({ sentence }) => sentence)]).toEqual([rig.name, []]);
+      expect([rig.name, bad.map(verdictSentence)]).toEqual([rig.name, []]);
     }
   });
 });
@@ -156,7 +154,7 @@ describe('files of the kit', () => {
   test('a spreadsheet that divides cells by semicolons or tabs is read all the same', () => {
     for (const mark of [';', '\t']) {
       const [row] = plan(EMPTY, `kind${mark}name${mark}Factor [×]\nconverter${mark}Reducer${mark}0,71`);
-      expect(row?.change).toMatchObject({ item: { name: 'Reducer', figures: { factor: 0.71 } } });
+      expect(row?.change).toMatchObject({ item: { name: 'Reducer', specs: { factor: 0.71 } } });
     }
   });
 
@@ -192,7 +190,7 @@ describe('files of the kit', () => {
     const rows = plan(KIT, 'kind,name,Factor [×]\nconverter,Reducer 0.71,0.72');
     expect(rows[0]?.action).toBe('change');
     expect(rows[0]?.changes).toContain('Factor: 0.71 × → 0.72 ×');
-    // A column that is left out empties the figure: the file is the whole line.
+    // A column that is left out empties the value: the file is the whole line.
     expect(rows[0]?.changes).toContain('Lens-side mount: medium-format mount → unknown');
   });
 
@@ -213,7 +211,7 @@ describe('files of the kit', () => {
     const own = DEMO_ITEMS.filter((item) => item.kind === kind);
     const rows = plan(EMPTY, text);
     expect(rows).toHaveLength(own.length);
-    expect(rows.map(({ change }) => change && 'item' in change && change.item.figures)).toEqual(own.map(({ figures }) => figures));
+    expect(rows.map(({ change }) => change && 'item' in change && change.item.specs)).toEqual(own.map(({ specs }) => specs));
   });
 
   test('the same id twice, a rig with lost components and a lens that became a board are refused', () => {
@@ -230,7 +228,7 @@ describe('files of the kit', () => {
     const [a] = DEMO_ITEMS.filter((item): item is Extract<KitItem, { kind: 'converter' }> => item.kind === 'converter');
     if (!a) throw new Error('no converter');
     expect(differences(a, a)).toEqual([]);
-    expect(differences(a, { ...a, name: 'Other', figures: { ...a.figures, contacts: true } })).toEqual([
+    expect(differences(a, { ...a, name: 'Other', specs: { ...a.specs, contacts: true } })).toEqual([
       'name: Reducer 0.71 → Other',
       'Electrical contacts: no → yes',
     ]);

@@ -1,8 +1,8 @@
 import { kitText } from '@gangway/messages/contract/kit';
 import { say } from '@gangway/messages/say';
 import { bounded } from './bounds';
-import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
-import { contradictionsIn, figuresOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { EVIDENCE, type Spec } from '@gangway/core/kit/spec';
+import { contradictionsIn, specsOf, KIND_NAMES, type ItemOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import { assembled } from '@gangway/core/rig/assembled';
 import { partsOf, RIG_KINDS, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
 import { z } from 'zod';
@@ -16,16 +16,16 @@ export const KIT_FORMAT = presentVersion(ITEM_RECORD);
 
 const idSchema = z.uuid(kitText.thisIsNotTheId);
 
-/** What a figure may hold on the wire; left out is *not known*. */
-export function figureSchema(figure: Figure): z.ZodType {
-  const { label } = figure;
-  switch (figure.type) {
+/** What a value may hold on the wire; left out is *not known*. */
+export function specSchema(spec: Spec): z.ZodType {
+  const { label } = spec;
+  switch (spec.type) {
     case 'number': {
-      const plain = bounded(figure);
-      return (figure.whole ? plain.int(say(kitText.mustBeAWholeNumber, { label })) : plain).nullable().default(null);
+      const plain = bounded(spec);
+      return (spec.whole ? plain.int(say(kitText.mustBeAWholeNumber, { label })) : plain).nullable().default(null);
     }
     case 'choice': {
-      const keys = Object.keys(figure.choices);
+      const keys = Object.keys(spec.choices);
       return z
         .enum(keys, { error: say(kitText.mustBeOneOf, { label, keys: keys.join(', ') }) })
         .nullable()
@@ -45,7 +45,7 @@ export function figureSchema(figure: Figure): z.ZodType {
         .nullable()
         .default(null);
     case 'list':
-      return z.array(bounded(figure)).max(100, say(kitText.canHaveAtMost100, { label })).default([]);
+      return z.array(bounded(spec)).max(100, say(kitText.canHaveAtMost100, { label })).default([]);
     case 'circles':
       return z
         .array(
@@ -71,17 +71,16 @@ function schemaOf(kind: Kind) {
       kind: z.literal(kind),
       name: nameSchema,
       note: noteSchema,
-      figures: z.strictObject(Object.fromEntries(figuresOf(kind).map(([key, figure]) => [key, figureSchema(figure)]))),
+      specs: z.strictObject(Object.fromEntries(specsOf(kind).map(([key, spec]) => [key, specSchema(spec)]))),
     })
-    .superRefine(({ figures }, ctx) => {
-      for (const { path, message } of contradictionsIn(kind, figures))
-        ctx.addIssue({ code: 'custom', path: ['figures', ...path], message });
+    .superRefine(({ specs }, ctx) => {
+      for (const { path, message } of contradictionsIn(kind, specs)) ctx.addIssue({ code: 'custom', path: ['specs', ...path], message });
     });
 }
 
 const SCHEMAS = Object.fromEntries(KIND_NAMES.map((kind) => [kind, schemaOf(kind)])) as Readonly<Record<Kind, ReturnType<typeof schemaOf>>>;
 
-/** An item of one kind. Built from the catalogue of figures, from which its type is made as well. */
+/** An item of one kind. Built from the catalogue of values, from which its type is made as well. */
 export function itemSchemaOf<K extends Kind>(kind: K): z.ZodType<ItemOf<K>> {
   return SCHEMAS[kind] as unknown as z.ZodType<ItemOf<K>>;
 }
@@ -113,7 +112,7 @@ export const kitRigSchema = z.strictObject({ id: idSchema, name: nameSchema, pla
 export type KitRig = z.infer<typeof kitRigSchema>;
 
 /** Where something is used: how many rigs of the kit, how many setups. */
-const useSchema = z.strictObject({ rigs: z.number().int(), stands: z.number().int() });
+const useSchema = z.strictObject({ rigs: z.number().int(), setups: z.number().int() });
 
 const rowShape = { version: z.number().int().positive(), archived: z.boolean() };
 export const itemRowSchema = z.strictObject({ ...rowShape, item: kitItemSchema, used: useSchema });
@@ -152,7 +151,7 @@ export const kitFileSchema = z.strictObject({
 });
 export type KitFile = z.infer<typeof kitFileSchema>;
 
-/** A rig of the kit with the figures that its components have now; `null` while it is unfinished or lacks what no setup can do without. */
+/** A rig of the kit with the values that its components have now; `null` while it is unfinished or lacks what no setup can do without. */
 export function builtRig({ id, name, plan }: KitRig, items: ReadonlyMap<string, KitItem>): Rig | null {
   const parts = partsOf(plan, items);
   if ('open' in parts) return null;

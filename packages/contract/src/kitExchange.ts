@@ -1,11 +1,11 @@
 import { kitExchangeText } from '@gangway/messages/contract/kitExchange';
 import { say } from '@gangway/messages/say';
-import { figuresOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { specsOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import equal from 'fast-deep-equal';
 import Papa from 'papaparse';
 import type { z } from 'zod';
 import { firstIssue } from './apiError';
-import { earlierHeaders, figureHeader, figureText, readFigure } from './figureText';
+import { earlierHeaders, specHeading, specText, readSpec } from './specText';
 import { KIT_FORMAT, kitItemSchema, kitRigSchema, type Kit, type KitChange, type KitFile, type KitRig } from './kit';
 import { differences } from './kitDifferences';
 import { ITEM_RECORD } from './record/itemRecord';
@@ -27,20 +27,14 @@ const FIXED = ['kind', 'id', 'name', 'note'] as const;
 
 /** The columns of the file of one kind. */
 export function csvColumns(kind: Kind): readonly string[] {
-  return [...FIXED, ...figuresOf(kind).map(([, figure]) => figureHeader(figure))];
+  return [...FIXED, ...specsOf(kind).map(([, spec]) => specHeading(spec))];
 }
 
 /** The items of one kind as CSV, header with units first. */
 export function kitCsv(kind: Kind, items: readonly KitItem[]): string {
   const rows = items
     .filter((item) => item.kind === kind)
-    .map((item) => [
-      kind,
-      item.id,
-      item.name,
-      item.note,
-      ...figuresOf(kind).map(([key, figure]) => figureText(figure, valueOf(item, key))),
-    ]);
+    .map((item) => [kind, item.id, item.name, item.note, ...specsOf(kind).map(([key, spec]) => specText(spec, valueOf(item, key)))]);
   return `${Papa.unparse([[...csvColumns(kind)], ...rows], { newline: '\r\n', escapeFormulae: FORMULA })}\r\n`;
 }
 
@@ -97,7 +91,7 @@ function presentColumns(header: readonly string[], records: readonly (readonly s
   const kinds = new Set(records.flatMap((record) => kindOf(record[at] ?? '') ?? []));
   const now = new Map(
     [...kinds].flatMap((kind) =>
-      figuresOf(kind).flatMap(([, figure]) => earlierHeaders(figure).map((earlier) => [earlier, figureHeader(figure)] as const)),
+      specsOf(kind).flatMap(([, spec]) => earlierHeaders(spec).map((earlier) => [earlier, specHeading(spec)] as const)),
     ),
   );
   return plain.map((column) => now.get(column) ?? column);
@@ -216,13 +210,13 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
       },
     ]);
   const refused: Refused[] = [];
-  const figures: Record<string, unknown> = {};
+  const specs: Record<string, unknown> = {};
   const columns = new Map<string, string>();
-  for (const [key, figure] of figuresOf(kind)) {
-    const column = figureHeader(figure);
+  for (const [key, spec] of specsOf(kind)) {
+    const column = specHeading(spec);
     columns.set(key, column);
-    const read = readFigure(figure, cells[column] ?? '');
-    if (read.ok) figures[key] = read.value;
+    const read = readSpec(spec, cells[column] ?? '');
+    if (read.ok) specs[key] = read.value;
     else refused.push({ column, message: read.message });
   }
   const own = new Set(csvColumns(kind));
@@ -232,7 +226,7 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
   const given = (cells.id ?? '').trim();
   const there = kit.items.find(({ item }) => (given === '' ? item.kind === kind && item.name === name : item.id === given));
   const id = there?.item.id ?? (given === '' ? newId(line) : given);
-  const parsed = kitItemSchema.safeParse({ id, kind, name, note: (cells.note ?? '').trim(), figures });
+  const parsed = kitItemSchema.safeParse({ id, kind, name, note: (cells.note ?? '').trim(), specs });
   if (!parsed.success) {
     for (const issue of parsed.error.issues) {
       const [head, key] = issue.path;
@@ -245,7 +239,7 @@ function judgeCells(kit: Kit, line: Extract<Line, { from: 'csv' }>, newId: (line
 }
 
 function columnOf(head: PropertyKey | undefined, key: PropertyKey | undefined, columns: Map<string, string>): string | null {
-  if (head === 'figures' && typeof key === 'string') return columns.get(key) ?? null;
+  if (head === 'specs' && typeof key === 'string') return columns.get(key) ?? null;
   if (typeof head === 'string') return head;
   return null;
 }

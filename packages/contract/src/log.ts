@@ -48,11 +48,11 @@ const AT_WORDS = logText.timeMustBeAMoment;
 
 export const shotSchema = shotValuesSchema.extend({
   id: z.uuid(logText.aShotNeedsAnId),
-  standId: z.uuid(logText.aShotNeedsASetup),
+  setupId: z.uuid(logText.aShotNeedsASetup),
   at: z.iso.datetime({ offset: true, error: AT_WORDS }).transform((said) => new Date(said).toISOString()),
 }) satisfies z.ZodType<Shot>;
 
-/** A change of a log: takes written as they are to be, and takes taken away. Said again it changes nothing. */
+/** A change of a log: shots written as they are to be, and shots taken away. Said again it changes nothing. */
 export const logChangeSchema = z.strictObject({
   put: z.array(shotSchema).max(CHANGES_MOST, say(logText.atMostShotsCanBe, { changesMost: CHANGES_MOST })),
   remove: z.array(z.uuid()).max(CHANGES_MOST, say(logText.atMostShotsCanBeRemoved, { changesMost: CHANGES_MOST })),
@@ -62,8 +62,8 @@ export type LogChange = z.infer<typeof logChangeSchema>;
 /** A photograph of a ground glass or of notes, kept with a setup or one of its shots. */
 export const attachmentSchema = z.strictObject({
   id: z.uuid(),
-  standId: z.uuid(),
-  takeId: z.uuid().nullable(),
+  setupId: z.uuid(),
+  shotId: z.uuid().nullable(),
   name: z.string(),
   mime: z.string(),
   bytes: z.number(),
@@ -74,8 +74,8 @@ export const attachmentSchema = z.strictObject({
 });
 export type Attachment = z.infer<typeof attachmentSchema>;
 
-export const logSchema = z.strictObject({ takes: z.array(shotSchema), attachments: z.array(attachmentSchema) });
+export const logSchema = z.strictObject({ shots: z.array(shotSchema), attachments: z.array(attachmentSchema) });
 export interface Log {
-  readonly takes: readonly Shot[];
+  readonly shots: readonly Shot[];
   readonly attachments: readonly Attachment[];
 }

@@ -9,17 +9,17 @@ import { SHOT_RECORD } from './record/shotRecord';
 import { isJson, newerVersion, presentVersion, upgraded } from './record/versions';
 
 /** The columns of a log in CSV, in their order: key and heading. */
-export const LOG_COLUMNS: readonly (readonly [keyof Shot, string])[] = [
-  ['at', logExchangeText.timeUtc],
-  ...SHOT_ENTRIES.map(([key, { csv }]) => [key, csv] as const),
-  ['standId', logExchangeText.standId],
-  ['id', 'id'],
+export const LOG_COLUMNS: readonly { readonly key: keyof Shot; readonly csv: string; readonly earlierCsv?: readonly string[] }[] = [
+  { key: 'at', csv: 'time (UTC)' },
+  ...SHOT_ENTRIES.map(([key, { csv, earlierCsv = [] }]) => ({ key, csv, earlierCsv })),
+  { key: 'setupId', csv: 'setup id', earlierCsv: ['stand id'] },
+  { key: 'id', csv: 'id' },
 ];
 
 /** The field of a heading, those of earlier versions included; `null` for none. */
 function columnNamed(heading: string): keyof Shot | null {
-  const present = LOG_COLUMNS.find(([, name]) => name === heading);
-  return present?.[0] ?? SHOT_ENTRIES.find(([, { earlierCsv = [] }]) => earlierCsv.includes(heading))?.[0] ?? null;
+  const column = LOG_COLUMNS.find(({ csv }) => csv === heading) ?? LOG_COLUMNS.find(({ earlierCsv = [] }) => earlierCsv.includes(heading));
+  return column?.key ?? null;
 }
 
 /** The version of the log's file format: that of the shots in it. */
@@ -38,33 +38,33 @@ const cellOf = (shot: Shot, key: keyof Shot): string => {
 
 /** A log as CSV (RFC 4180), a row each in the order given. */
 export function logCsv(shots: readonly Shot[]): string {
-  return `${Papa.unparse({ fields: LOG_COLUMNS.map(([, heading]) => heading), data: shots.map((shot) => LOG_COLUMNS.map(([key]) => cellOf(shot, key))) }, { newline: '\r\n' })}\r\n`;
+  return `${Papa.unparse({ fields: LOG_COLUMNS.map(({ csv }) => csv), data: shots.map((shot) => LOG_COLUMNS.map(({ key }) => cellOf(shot, key))) }, { newline: '\r\n' })}\r\n`;
 }
 
 /** A log as JSON. */
 export function logJson(shots: readonly Shot[]): string {
-  return `${JSON.stringify({ format: 'gangway-log', version: LOG_FORMAT, takes: shots }, null, 2)}\n`;
+  return `${JSON.stringify({ format: 'gangway-log', version: LOG_FORMAT, shots }, null, 2)}\n`;
 }
 
-/** What was read of a file: takes that can be taken in, and why others cannot. */
+/** What was read of a file: the shots that can be imported, and why others cannot. */
 export interface ReadLog {
-  readonly takes: readonly Shot[];
+  readonly shots: readonly Shot[];
   /** One sentence for each line refused, naming line, field and what is allowed. */
   readonly refused: readonly string[];
 }
 
-/** The stands that a log may be read into. */
-interface Setups {
+/** A setup that shots may belong to. */
+interface NamedSetup {
   readonly id: string;
   readonly name: string;
 }
 
-/** Reads a log from CSV or JSON. A shot finds its stand by id, or by name; one without is refused in words. A row without an id of its own gets a new one. */
-export function readLog(words: string, stands: readonly Setups[]): ReadLog | { readonly trouble: string } {
-  return /^\s*[[{]/u.test(words) ? readJson(words, stands) : readCsv(words, stands);
+/** Reads a log from CSV or JSON. A shot finds its setup by id, or by name; one without is refused in words. A row without an id of its own gets a new one. */
+export function readLog(words: string, setups: readonly NamedSetup[]): ReadLog | { readonly trouble: string } {
+  return /^\s*[[{]/u.test(words) ? readJson(words, setups) : readCsv(words, setups);
 }
 
-function readJson(words: string, stands: readonly Setups[]): ReadLog | { readonly trouble: string } {
+function readJson(words: string, setups: readonly NamedSetup[]): ReadLog | { readonly trouble: string } {
   let value: unknown;
   try {
     value = JSON.parse(words);
@@ -76,17 +76,19 @@ function readJson(words: string, stands: readonly Setups[]): ReadLog | { readonl
   if (!('version' in value) || typeof value.version !== 'number') return { trouble: logExchangeText.versionMustBeANumber };
   const { version } = value;
   if (version > LOG_FORMAT) return { trouble: newerVersion('log', version, LOG_FORMAT).message };
-  if (!('takes' in value) || !Array.isArray(value.takes)) return { trouble: logExchangeText.takesMustBeAList };
+  // Until version 3 shots were called takes.
+  const shots: unknown = Reflect.get(value, version < 3 ? 'takes' : 'shots');
+  if (!Array.isArray(shots)) return { trouble: logExchangeText.shotsMustBeAList };
   return judged(
-    value.takes.map((each: unknown, i) => {
+    shots.map((each: unknown, i) => {
       const raw = upgraded(SHOT_RECORD, each, version);
       return { line: i + 1, raw: isJson(raw) ? raw : {} };
     }),
-    stands,
+    setups,
   );
 }
 
-function readCsv(words: string, stands: readonly Setups[]): ReadLog | { readonly trouble: string } {
+function readCsv(words: string, setups: readonly NamedSetup[]): ReadLog | { readonly trouble: string } {
   const { data } = Papa.parse<string[]>(words.replace(/^\uFEFF/u, ''), { skipEmptyLines: 'greedy' });
   const [header = [], ...rows] = data;
   const keys = header.map((heading) => columnNamed(heading.trim()));
@@ -111,7 +113,7 @@ function readCsv(words: string, stands: readonly Setups[]): ReadLog | { readonly
         }),
       ),
     })),
-    stands,
+    setups,
   );
 }
 
@@ -123,20 +125,20 @@ function flagIn(cell: string): string | boolean {
 
 function judged(
   rows: readonly { readonly line: number; readonly raw: Readonly<Record<string, unknown>> }[],
-  stands: readonly Setups[],
+  setups: readonly NamedSetup[],
 ): ReadLog {
   const shots: Shot[] = [];
   const refused: string[] = [];
   const seen = new Set<string>();
   for (const { line, raw } of rows) {
-    const stand = stands.find(({ id }) => id === raw.standId) ?? stands.find(({ name }) => name === raw.stand);
-    if (!stand) {
+    const setup = setups.find(({ id }) => id === raw.setupId) ?? setups.find(({ name }) => name === raw.setup);
+    if (!setup) {
       refused.push(
         say(logExchangeText.rowItsSetupItMust, {
           line,
-          stand:
-            typeof raw.stand === 'string' && raw.stand !== ''
-              ? say(logExchangeText.isNotInThisJob, { stand: raw.stand.slice(0, 60) })
+          setup:
+            typeof raw.setup === 'string' && raw.setup !== ''
+              ? say(logExchangeText.isNotInThisJob, { setup: raw.setup.slice(0, 60) })
               : logExchangeText.isMissing,
         }),
       );
@@ -145,8 +147,8 @@ function judged(
     const parsed = shotSchema.safeParse({
       ...SILENT_SHOT,
       ...raw,
-      stand: typeof raw.stand === 'string' && raw.stand !== '' ? raw.stand : stand.name,
-      standId: stand.id,
+      setup: typeof raw.setup === 'string' && raw.setup !== '' ? raw.setup : setup.name,
+      setupId: setup.id,
       id: raw.id === undefined || raw.id === '' ? crypto.randomUUID() : raw.id,
     });
     if (!parsed.success) {
@@ -157,5 +159,5 @@ function judged(
       shots.push(parsed.data);
     }
   }
-  return { takes: shots, refused };
+  return { shots: shots, refused };
 }

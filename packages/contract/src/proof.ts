@@ -12,11 +12,11 @@ export const ORIGINS = { back: proofText.simulatedBack, files: proofText.files }
 export type Origin = keyof typeof ORIGINS;
 
 /** What a frame is in its series. */
-export const ROLES = { frame: proofText.frame, white: proofText.flatFieldFrame } as const;
+export const ROLES = { frame: proofText.frame, flatField: proofText.flatFieldFrame } as const;
 export type Role = keyof typeof ROLES;
 
 export const OUTPUTS = { tiff: 'TIFF', png: 'PNG', jpeg: 'JPEG' } as const;
-export const FALLOFFS = { none: proofText.leftAsItIs, law: proofText.byTheCosLaw, cards: proofText.byTheFlatFieldFrames } as const;
+export const FALLOFFS = { none: proofText.leftAsItIs, law: proofText.byTheCosLaw, flatField: proofText.byTheFlatFieldFrames } as const;
 export const PLACINGS = { part: proofText.toTheFractionOfA, whole: proofText.toWholePixelsNothingResampled } as const;
 
 const keys = <T extends Readonly<Record<string, string>>>(of: T) => z.enum(Object.keys(of) as [keyof T & string, ...(keyof T & string)[]]);
@@ -146,13 +146,13 @@ export type Assembly = z.infer<typeof assemblySchema>;
 
 export const setSchema = z.strictObject({
   id: idSchema,
-  standId: idSchema,
+  setupId: idSchema,
   name: nameSchema,
   origin: keys(ORIGINS),
   plan: z.custom<AssemblyPlan>().nullable(),
   /** In their order; `null` where a place of the plan has no frame. */
   frames: z.array(frameSchema.nullable()),
-  whiteCards: z.array(frameSchema),
+  flatFields: z.array(frameSchema),
   assemblies: z.array(assemblySchema),
   createdAt: timeSchema,
 });

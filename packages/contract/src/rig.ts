@@ -10,7 +10,7 @@ const lens = itemSchemaOf('lens');
 const body = itemSchemaOf('body');
 const front = z.array(z.union([itemSchemaOf('ring'), itemSchemaOf('filter'), itemSchemaOf('hood')])).max(12);
 
-/** The components of a rig with the figures that they had. */
+/** The components of a rig with the values that they had. */
 export const rigPartsSchema: z.ZodType<RigParts> = z.discriminatedUnion('kind', [
   z.strictObject({
     kind: z.literal('mounted'),
@@ -33,7 +33,7 @@ export const rigPartsSchema: z.ZodType<RigParts> = z.discriminatedUnion('kind', 
   z.strictObject({ kind: z.literal('held'), back: body, lens, front }),
 ]);
 
-/** A rig as a setup stores it: it must have the figures that the bench cannot do without. */
+/** A rig as a setup stores it: it must have the values that the bench cannot do without. */
 export const rigSchema = z
   .strictObject({ name: nameSchema, rigId: z.uuid().nullable(), parts: rigPartsSchema })
   .superRefine((stored, ctx) => {

@@ -1,7 +1,7 @@
 import { assembled, storedRig, type StoredRig } from '@gangway/core/rig/assembled';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
-/** What is stored of a setup: what the photographer set, and the components of the rig with the figures they had. What follows from them is not. */
+/** What is stored of a setup: what the photographer set, and the components of the rig with the values they had. What follows from them is not. */
 export type StoredSettings = Omit<SetupSettings, 'rig'> & { readonly rig: StoredRig };
 
 /** What is stored of settings. */
@@ -31,6 +31,6 @@ export interface StoredSetup {
 /** A setup with its rig put together, as the pages work with it. */
 export type Setup = Omit<StoredSetup, 'settings'> & { readonly settings: SetupSettings };
 
-export function openedSetup(stand: StoredSetup): Setup {
-  return { ...stand, settings: openedSettings(stand.settings) };
+export function openedSetup(setup: StoredSetup): Setup {
+  return { ...setup, settings: openedSettings(setup.settings) };
 }

@@ -16,7 +16,7 @@ const MOSAICS: readonly Mosaic[] = DEMO_SETUPS.flatMap(({ settings }) => {
   const frames = (laid.fewest ?? laid.most ?? laid.nearest)?.layout.frames;
   return frames ? [{ ...FIRST_MOSAIC, frames }] : [];
 });
-/** The demo stands as a photographer might leave them in the middle of the work: moved, turned, metered, with another's rig, or a mosaic laid out. */
+/** The demo setups as a photographer might leave them in the middle of the work: moved, turned, metered, with another's rig, or a mosaic laid out. */
 export const worked: fc.Arbitrary<SetupSettings> = fc
   .record({
     from: fc.constantFrom(...DEMO_SETUPS),
@@ -31,7 +31,7 @@ export const worked: fc.Arbitrary<SetupSettings> = fc
       fc.record({
         kind: fc.constant('pair' as const),
         fNumber: fc.constantFrom(5.6, 11, 22),
-        timeS: fc.constantFrom(1 / 8000, 1 / 125, 1 / 8, 2, 60),
+        shutterSpeedS: fc.constantFrom(1 / 8000, 1 / 125, 1 / 8, 2, 60),
         iso: fc.constantFrom(25, 100, 800),
       }),
     ),

@@ -10,7 +10,7 @@ import { workingExposure } from '@gangway/core/exposure/working';
 import { nextFilm, seriesOf, shotOf, shotWords } from '@gangway/core/log/shot';
 import type { Shot } from '@gangway/core/log/shotFields';
 import { shotsOf } from '@gangway/core/stitching/metrics';
-import { apertureChoice } from '@gangway/core/planning/apertureChoice';
+import { apertureChoice, choiceSentences } from '@gangway/core/planning/apertureChoice';
 import { circleReading } from '@gangway/core/checks/reading';
 import { sectionOf, wedgeArea, wedgeAt } from '@gangway/core/planning/section';
 import { tiltOrStack } from '@gangway/core/planning/tiltOrStack';
@@ -55,16 +55,16 @@ describe('whatever a setup is worked to', () => {
   test('its shots are as many as it says, each a setup that could be kept, in order of time', () => {
     fc.assert(
       fc.property(worked, (settings) => {
-        const takes = shotsFor(geometryOf(settings), FIRST_BACK);
+        const shots = shotsFor(geometryOf(settings), FIRST_BACK);
         // A back that counts no pixels is film: nothing to simulate.
-        expect(takes.length).toBe(settings.rig.back.columnsPx === null ? 0 : (settings.mosaic?.frames.length ?? 1));
+        expect(shots.length).toBe(settings.rig.back.columnsPx === null ? 0 : (settings.mosaic?.frames.length ?? 1));
         let before = -1;
-        for (const take of takes) {
-          const kept = setupSettingsSchema.safeParse(storedSettings(take.settings));
+        for (const shot of shots) {
+          const kept = setupSettingsSchema.safeParse(storedSettings(shot.settings));
           if (!kept.success) throw new Error(kept.error.issues.map(({ path, message }) => `${path.join('.')}: ${message}`).join(' · '));
-          expect(take.atS).toBeGreaterThan(before);
-          before = take.atS;
-          expect([take.gain, take.exposureS, take.columns, take.rows].every((each) => Number.isFinite(each) && each > 0)).toBe(true);
+          expect(shot.atS).toBeGreaterThan(before);
+          before = shot.atS;
+          expect([shot.gain, shot.exposureS, shot.columns, shot.rows].every((each) => Number.isFinite(each) && each > 0)).toBe(true);
         }
         const plan = assemblyPlan(geometryOf(settings));
         if (plan) {
@@ -80,38 +80,38 @@ describe('whatever a setup is worked to', () => {
     let logged = 0;
     fc.assert(
       fc.property(worked, (settings) => {
-        const standId = '00000000-0000-4000-8000-0000000000aa';
-        const takes: Shot[] = [];
+        const setupId = '00000000-0000-4000-8000-0000000000aa';
+        const shots: Shot[] = [];
         const series = seriesOf(geometryOf(settings)).slice(0, 12);
         if (settings.mosaic) expect(seriesOf(geometryOf(settings)).length).toBe(shotsOf(settings.mosaic));
         series.forEach((place, i) => {
-          const figures = shotOf(geometryOf(settings), HERE.name, place, nextFilm(settings, takes));
-          expect(shotWords(figures)).not.toMatch(HOLE);
-          takes.push({
-            ...figures,
+          const specs = shotOf(geometryOf(settings), HERE.name, place, nextFilm(settings, shots));
+          expect(shotWords(specs)).not.toMatch(HOLE);
+          shots.push({
+            ...specs,
             id: `00000000-0000-4000-8000-${String(i).padStart(12, '0')}`,
-            standId,
+            setupId,
             at: new Date(Date.UTC(2026, 5, 1, 10, 0, i)).toISOString(),
           });
         });
-        const kept = takes.map((take) => shotSchema.safeParse(take));
+        const kept = shots.map((shot) => shotSchema.safeParse(shot));
         const [wrong] = kept.flatMap((each) => (each.success ? [] : each.error.issues));
         if (wrong) {
           // The one thing that a log does not hold is a time beyond its bounds.
-          expect(wrong.path).toEqual(['timeS']);
-          const times = (workingExposure(geometryOf(settings))?.takes ?? []).map(({ timeS }) => timeS);
+          expect(wrong.path).toEqual(['shutterSpeedS']);
+          const times = (workingExposure(geometryOf(settings))?.shots ?? []).map(({ shutterSpeedS }) => shutterSpeedS);
           expect(Math.max(...times) > 360_000 || Math.min(...times) < 0.00001).toBe(true);
           return;
         }
-        logged += takes.length;
-        for (const words of [logCsv(takes), logJson(takes)]) {
-          const back = readLog(words, [{ id: standId, name: HERE.name }]);
+        logged += shots.length;
+        for (const words of [logCsv(shots), logJson(shots)]) {
+          const back = readLog(words, [{ id: setupId, name: HERE.name }]);
           if ('trouble' in back) throw new Error(back.trouble);
           expect(back.refused).toEqual([]);
-          expect(JSON.parse(JSON.stringify(back.takes))).toEqual(JSON.parse(JSON.stringify(takes)));
+          expect(JSON.parse(JSON.stringify(back.shots))).toEqual(JSON.parse(JSON.stringify(shots)));
         }
-        for (const take of takes.slice(0, 3)) {
-          const xmp = shotXmp(take, NOWHERE);
+        for (const shot of shots.slice(0, 3)) {
+          const xmp = shotXmp(shot, NOWHERE);
           expect(xmp).toMatch(/^<\?xpacket begin|^<\?xml|^<x:xmpmeta/);
           expect(xmp).not.toMatch(/NaN|Infinity|undefined/);
         }
@@ -121,7 +121,7 @@ describe('whatever a setup is worked to', () => {
     expect(logged).toBeGreaterThan(50);
   });
 
-  test('its section, its choice of aperture and its comparison of tilt and stack are figures that can be drawn', () => {
+  test('its section, its choice of aperture and its comparison of tilt and stack are values that can be drawn', () => {
     fc.assert(
       fc.property(worked, fc.constantFrom('side' as const, 'plan' as const), evenly(0.3, 90), (settings, view, aheadM) => {
         const { pins, ...lines } = sectionOf(geometryOf(settings), view);
@@ -130,7 +130,8 @@ describe('whatever a setup is worked to', () => {
         const wedge = wedgeAt(geometryOf(settings), view, aheadM);
         if (wedge) expect(wedge[0]).toBeLessThanOrEqual(wedge[1]);
         for (const point of wedgeArea(geometryOf(settings), view, 0.2, aheadM + 1) ?? []) expect(point.some(Number.isNaN)).toBe(false);
-        const { words, ...choice } = apertureChoice(geometryOf(settings));
+        const choice = apertureChoice(geometryOf(settings));
+        const words = choiceSentences(choice);
         expect(words).not.toMatch(HOLE);
         expect(numbersIn(choice).some(Number.isNaN)).toBe(false);
         const compared = tiltOrStack(geometryOf(settings));

@@ -5,7 +5,7 @@ import { AT_INFINITY, SHOT_ENTRIES, type Shot } from '@gangway/core/log/shotFiel
 import XMLBuilder from 'fast-xml-builder';
 
 /** Our own namespace for movements; docs/log.md says what each of its fields means. */
-export const XMP_NAMESPACE = 'urn:gangway:take:1.0#';
+export const XMP_NAMESPACE = 'urn:gangway:shot:1.0#';
 
 /** Where and in which zone a job was photographed. */
 export interface TakenWhere {
@@ -56,9 +56,9 @@ export function standardFields(shot: Shot, where: TakenWhere): Readonly<Record<s
     'exif:FNumber': rational(shot.fNumber),
     'exif:ApertureValue': rational(Math.round(apertureValue(shot.fNumber) * 1000) / 1000),
     'exif:FocalLength': rational(shot.focalMm),
-    ...(shot.timeS !== null && {
-      'exif:ExposureTime': rational(shot.timeS),
-      'exif:ShutterSpeedValue': rational(Math.round(timeValue(shot.timeS) * 1000) / 1000),
+    ...(shot.shutterSpeedS !== null && {
+      'exif:ExposureTime': rational(shot.shutterSpeedS),
+      'exif:ShutterSpeedValue': rational(Math.round(timeValue(shot.shutterSpeedS) * 1000) / 1000),
     }),
     'exif:DateTimeOriginal': zoned(shot.at, where.timeZone),
     'xmp:CreateDate': zoned(shot.at, where.timeZone),
@@ -80,7 +80,7 @@ export function ownFields(shot: Shot): Readonly<Record<string, string>> {
     return [[xmp, key === 'focusM' && shot.focusM === null ? AT_INFINITY : shot[key]]];
   });
   return Object.fromEntries(
-    [...named, ['TakeId', shot.id] as const].flatMap(([name, value]) =>
+    [...named, ['ShotId', shot.id] as const].flatMap(([name, value]) =>
       value === null || value === '' ? [] : [[`gangway:${name}`, String(value)]],
     ),
   );
@@ -158,7 +158,7 @@ export function exiftoolArguments(shots: readonly Shot[], where: TakenWhere): st
 
 function plainValue(name: string, shot: Shot, where: TakenWhere, value: string): string {
   if (name === 'ApertureValue') return String(shot.fNumber);
-  if (name === 'ShutterSpeedValue') return String(shot.timeS);
+  if (name === 'ShutterSpeedValue') return String(shot.shutterSpeedS);
   if (name === 'GPSLatitude') return String(where.latitudeDeg);
   if (name === 'GPSLongitude') return String(where.longitudeDeg);
   if (/Date/u.test(name)) return value.replace(/^(\d+)-(\d+)-(\d+)T/u, '$1:$2:$3 ');

@@ -4,7 +4,7 @@ import fc from 'fast-check';
 const STEPS = 1_000_000;
 
 /**
- * A figure anywhere between two ends, both included, as likely in one place as
+ * A value anywhere between two ends, both included, as likely in one place as
  * in another. `fc.double` alone is even over the *representable* numbers, most
  * of which lie near zero: of −12 to 12 nearly all that it gives are so small
  * that a test of tilts would look at none. One in ten is still of that kind.

@@ -7,7 +7,7 @@ import { EMPTY_PLAN } from './rig/parts';
 import type { Rig } from './model/rig';
 import type { SetupSettings } from './model/setup';
 import { FIRST_EXPOSURE } from './setup/defaults';
-import { frontScene, stand } from './setup/fixtures.test-support';
+import { frontScene, setup } from './setup/fixtures.test-support';
 
 // What the examples in the comments of the core are written with: one setup of
 // each kind, made of plain parts, so that an example fits on a line.
@@ -19,8 +19,8 @@ export const parts = mounted({
     focalMm: 35,
     widestFNumber: 4,
     smallestFNumber: 22,
-    lightMm: 90,
-    definition: [
+    imageCircleMm: 90,
+    sharpCircles: [
       { fNumber: 8, diameterMm: 66, evidence: 'measured' },
       { fNumber: 11, diameterMm: 72, evidence: 'measured' },
     ],
@@ -43,7 +43,7 @@ function built(): Rig {
 export const rig = built();
 
 /** A front seen level and square from 24 m, with 8 mm of rise at f/8, and its wall pinned. */
-export const front: SetupSettings = stand({
+export const front: SetupSettings = setup({
   rig,
   movements: { riseMm: 8, shiftMm: 0 },
   focusM: 24,

@@ -1,6 +1,6 @@
 import { stateText } from '@gangway/messages/core/state';
 
-/** *unknown* is a state of its own: a figure is missing, so nothing was checked. */
+/** *unknown* is a state of its own: a value is missing, so nothing was checked. */
 export type CheckState = 'fails' | 'unknown' | 'tight' | 'passes';
 
 /** Worst first. */
@@ -23,5 +23,5 @@ export const STATE_LABELS: Readonly<Record<CheckState, string>> = {
  * worstState([{ state: 'passes' }, { state: 'tight' }]) // => 'tight'
  */
 export function worstState(found: readonly { readonly state: CheckState }[]): CheckState {
-  return STATE_ORDER.find((state) => found.some((finding) => finding.state === state)) ?? 'unknown';
+  return STATE_ORDER.find((state) => found.some((check) => check.state === state)) ?? 'unknown';
 }

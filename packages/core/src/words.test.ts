@@ -1,6 +1,6 @@
 import { apertureWords, fixed, mmWords, riseWords, shiftWords } from './words';
 
-describe('figures in words', () => {
+describe('values in words', () => {
   test('a movement says which way, never a bare sign', () => {
     expect(riseWords(11)).toBe('11.0 mm of rise');
     expect(riseWords(-3.25)).toBe('3.3 mm of fall');

@@ -22,7 +22,7 @@ const CLASS =
   /^(!?-?[a-z]+(-[a-z0-9.[\]%/()#,_]+)+|\S+:\S+|flex|grid|block|inline|hidden|absolute|relative|fixed|sticky|truncate|italic|underline|engraved|border|rounded|shadow|grow|shrink|outline|peer|group|contents|table|ring)$/u;
 /** Attributes and properties that hold names for the machine. */
 const MACHINE_NAMES =
-  /^(className|d|key|id|href|to|type|role|viewBox|transform|fill|stroke|src|htmlFor|accept|points|inputMode|autoComplete|target|rel|side|align|style|strokeDasharray|preserveAspectRatio|earlierLabels|earlier|code|kind|control|path|method|mime|cursor|cwd|gesture|xmp|csv|font|family|Model|Software)$/u;
+  /^(className|d|key|id|href|to|type|role|viewBox|transform|fill|stroke|src|htmlFor|accept|points|inputMode|autoComplete|target|rel|side|align|style|strokeDasharray|preserveAspectRatio|earlierLabels|earlierCsv|earlier|code|kind|control|path|method|mime|cursor|cwd|gesture|xmp|csv|font|family|Model|Software)$/u;
 /** Functions whose texts are names, patterns or log lines. */
 const MACHINE_CALLS =
   /^(import|require|lazy|createAction|querySelector(All)?|getElementById|closest|matches|[sg]etAttribute|hasAttribute|removeAttribute|[sg]etHeader|header|get|append|has|delete|startsWith|endsWith|includes|split|join|replace(All)?|indexOf|addEventListener|removeEventListener|createElement(NS)?|getContext|on|once|emit|literal|type|use|open|test|match|matchMedia|command|option|argument|stepId|info|warn|error|log|debug|fatal|DateTimeFormat|NumberFormat)$/u;

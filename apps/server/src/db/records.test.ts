@@ -25,17 +25,17 @@ describe('rows that earlier versions wrote', () => {
     const jobId = jobSchema.parse(body).id;
     for (const { record } of shapes.setups) {
       // A rig written inline was made into components by the migration that brought the kit.
-      await sql('insert into stands (job_id, name, settings) values ($1, $2, $3)', [jobId, record.name, JSON.stringify(record.settings)]);
+      await sql('insert into setups (job_id, name, settings) values ($1, $2, $3)', [jobId, record.name, JSON.stringify(record.settings)]);
     }
     const job = jobSchema.parse((await api().get(`/api/jobs/${jobId}`).expect(200)).body);
-    expect(job.stands).toHaveLength(shapes.setups.length);
-    for (const stand of job.stands) {
-      const settings = { ...stand.settings, movements: { riseMm: 2.5, shiftMm: 0 } };
-      const sent = { version: stand.version, writeId: randomUUID(), name: stand.name, settings };
-      const saved = setupSchema.parse((await api().put(`/api/stands/${stand.id}`).send(sent).expect(200)).body);
+    expect(job.setups).toHaveLength(shapes.setups.length);
+    for (const setup of job.setups) {
+      const settings = { ...setup.settings, movements: { riseMm: 2.5, shiftMm: 0 } };
+      const sent = { version: setup.version, writeId: randomUUID(), name: setup.name, settings };
+      const saved = setupSchema.parse((await api().put(`/api/setups/${setup.id}`).send(sent).expect(200)).body);
       expect(saved.settings.movements.riseMm).toBe(2.5);
     }
-    const { rows } = await sql('select distinct schema_version as v from stands where job_id = $1', [jobId]);
+    const { rows } = await sql('select distinct schema_version as v from setups where job_id = $1', [jobId]);
     expect(rows).toEqual([{ v: presentVersion(SETUP_RECORD) }]);
   });
 
@@ -43,25 +43,25 @@ describe('rows that earlier versions wrote', () => {
     const { body } = await api().post('/api/jobs').send({ name: 'Old log' }).expect(201);
     const jobId = jobSchema.parse(body).id;
     const [setup] = shapes.setups.slice(-1);
-    const { rows } = await sql('insert into stands (job_id, name, settings) values ($1, $2, $3) returning id', [
+    const { rows } = await sql('insert into setups (job_id, name, settings) values ($1, $2, $3) returning id', [
       jobId,
       'Tower',
       JSON.stringify(setup?.record.settings),
     ]);
-    const standId = (rows[0] as { id: string }).id;
+    const setupId = (rows[0] as { id: string }).id;
     for (const { record } of shapes.shots)
-      await sql('insert into takes (id, job_id, stand_id, at, figures) values ($1, $2, $3, now(), $4)', [
+      await sql('insert into shots (id, job_id, setup_id, at, "values") values ($1, $2, $3, now(), $4)', [
         randomUUID(),
         jobId,
-        standId,
+        setupId,
         JSON.stringify(record),
       ]);
     const log = logSchema.parse((await api().get(`/api/jobs/${jobId}/log`).expect(200)).body);
-    expect(log.takes).toHaveLength(shapes.shots.length);
-    const put = log.takes.map((shot) => ({ ...shot, remarks: 'edited' }));
+    expect(log.shots).toHaveLength(shapes.shots.length);
+    const put = log.shots.map((shot) => ({ ...shot, remarks: 'edited' }));
     await api().post(`/api/jobs/${jobId}/log/changes`).send({ put, remove: [] }).expect(200);
     const after = logSchema.parse((await api().get(`/api/jobs/${jobId}/log`).expect(200)).body);
-    expect(after.takes.map(({ remarks }) => remarks)).toEqual(put.map(() => 'edited'));
+    expect(after.shots.map(({ remarks }) => remarks)).toEqual(put.map(() => 'edited'));
   });
 
   test('every item and rig ever stored is in the kit, whole', async () => {

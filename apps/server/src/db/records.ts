@@ -10,7 +10,7 @@ import type { ShotValues } from '@gangway/core/log/shotFields';
 import type { RigPlan } from '@gangway/core/rig/parts';
 import { max } from 'drizzle-orm';
 import type { Db } from './connect';
-import { cardTemplates, kitItems, kitRigs, stands, takes } from './schema';
+import { cardTemplates, kitItems, kitRigs, setups, shots } from './schema';
 
 // What a row holds is of the version that it was written in. It is brought to
 // the present one when it is read, and written in the present one. Rows are
@@ -40,10 +40,10 @@ export function planIn({ plan, schemaVersion }: Versioned & { readonly plan: unk
   return upgraded(RIG_RECORD, plan, schemaVersion) as RigPlan;
 }
 
-export const shotColumns = (figures: ShotValues) => ({ figures, schemaVersion: presentVersion(SHOT_RECORD) });
+export const shotColumns = (values: ShotValues) => ({ values, schemaVersion: presentVersion(SHOT_RECORD) });
 
-export function shotIn({ figures, schemaVersion }: Versioned & { readonly figures: unknown }): ShotValues {
-  return upgraded(SHOT_RECORD, figures, schemaVersion) as ShotValues;
+export function shotIn({ values, schemaVersion }: Versioned & { readonly values: unknown }): ShotValues {
+  return upgraded(SHOT_RECORD, values, schemaVersion) as ShotValues;
 }
 
 export const templateColumns = (card: CardTemplate['card']) => ({ card, schemaVersion: presentVersion(TEMPLATE_RECORD) });
@@ -54,12 +54,12 @@ export function templateIn({ card, schemaVersion }: Versioned & { readonly card:
 
 const TABLES: readonly (readonly [
   VersionedRecord,
-  typeof stands | typeof kitItems | typeof kitRigs | typeof takes | typeof cardTemplates,
+  typeof setups | typeof kitItems | typeof kitRigs | typeof shots | typeof cardTemplates,
 ])[] = [
-  [SETUP_RECORD, stands],
+  [SETUP_RECORD, setups],
   [ITEM_RECORD, kitItems],
   [RIG_RECORD, kitRigs],
-  [SHOT_RECORD, takes],
+  [SHOT_RECORD, shots],
   [TEMPLATE_RECORD, cardTemplates],
 ];
 

@@ -19,15 +19,15 @@ export const jobs = pgTable('jobs', {
   place: jsonb('place').$type<JobPlace>(),
   day: text('day'),
   /** The ids of its setups as they were ordered by hand; those not named come after, by age. */
-  standOrder: jsonb('stand_order').$type<string[]>().notNull().default([]),
+  setupOrder: jsonb('setup_order').$type<string[]>().notNull().default([]),
   createdAt: at('created_at').notNull().defaultNow(),
   updatedAt: at('updated_at').notNull().defaultNow(),
   deletedAt: at('deleted_at'),
 });
 
 /** A camera position in a job: what was set there, nothing that follows from it. */
-export const stands = pgTable(
-  'stands',
+export const setups = pgTable(
+  'setups',
   {
     id: uuid('id').primaryKey().defaultRandom(),
     jobId: uuid('job_id')
@@ -44,7 +44,7 @@ export const stands = pgTable(
     updatedAt: at('updated_at').notNull().defaultNow(),
     deletedAt: at('deleted_at'),
   },
-  (table) => [index('stands_job_id').on(table.jobId)],
+  (table) => [index('setups_job_id').on(table.jobId)],
 );
 
 const row = {
@@ -56,7 +56,7 @@ const row = {
   updatedAt: at('updated_at').notNull().defaultNow(),
 };
 
-/** What is owned, with its figures. */
+/** What is owned, with its values. */
 export const kitItems = pgTable('kit_items', {
   id: uuid('id').primaryKey(),
   item: jsonb('item').$type<unknown>().notNull(),
@@ -78,9 +78,9 @@ export const frameSets = pgTable(
   'frame_sets',
   {
     id: uuid('id').primaryKey().defaultRandom(),
-    standId: uuid('stand_id')
+    setupId: uuid('setup_id')
       .notNull()
-      .references(() => stands.id, { onDelete: 'cascade' }),
+      .references(() => setups.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
     origin: text('origin').$type<Origin>().notNull(),
     /** Where the frames belong, as the setup was when the series was begun; `null` without a plan. */
@@ -89,7 +89,7 @@ export const frameSets = pgTable(
     order: jsonb('order').$type<(string | null)[]>().notNull().default([]),
     createdAt: at('created_at').notNull().defaultNow(),
   },
-  (table) => [index('frame_sets_stand_id').on(table.standId)],
+  (table) => [index('frame_sets_setup_id').on(table.setupId)],
 );
 
 /** One file of a series. */
@@ -137,22 +137,22 @@ export const assemblies = pgTable(
 );
 
 /** One exposure in the log: what was set, as it was then. */
-export const takes = pgTable(
-  'takes',
+export const shots = pgTable(
+  'shots',
   {
     id: uuid('id').primaryKey(),
     jobId: uuid('job_id')
       .notNull()
       .references(() => jobs.id, { onDelete: 'cascade' }),
-    standId: uuid('stand_id')
+    setupId: uuid('setup_id')
       .notNull()
-      .references(() => stands.id, { onDelete: 'cascade' }),
+      .references(() => setups.id, { onDelete: 'cascade' }),
     at: at('at').notNull(),
-    figures: jsonb('figures').$type<unknown>().notNull(),
+    values: jsonb('values').$type<unknown>().notNull(),
     schemaVersion: schemaVersion(),
     createdAt: at('created_at').notNull().defaultNow(),
   },
-  (table) => [index('takes_job_id').on(table.jobId)],
+  (table) => [index('shots_job_id').on(table.jobId)],
 );
 
 /** A photograph of a ground glass or of notes. */
@@ -163,11 +163,11 @@ export const attachments = pgTable(
     jobId: uuid('job_id')
       .notNull()
       .references(() => jobs.id, { onDelete: 'cascade' }),
-    standId: uuid('stand_id')
+    setupId: uuid('setup_id')
       .notNull()
-      .references(() => stands.id, { onDelete: 'cascade' }),
-    /** `null` when it is of the setup as a whole, or its take is gone. */
-    takeId: uuid('take_id').references(() => takes.id, { onDelete: 'set null' }),
+      .references(() => setups.id, { onDelete: 'cascade' }),
+    /** `null` when it is of the setup as a whole, or its shot is gone. */
+    shotId: uuid('shot_id').references(() => shots.id, { onDelete: 'set null' }),
     name: text('name').notNull(),
     mime: text('mime').notNull(),
     bytes: bigint('bytes', { mode: 'number' }).notNull(),

@@ -23,7 +23,7 @@ import yauzl from 'yauzl';
 import yazl from 'yazl';
 import type { Db } from '../db/connect';
 import { setupColumns, shotColumns } from '../db/records';
-import { assemblies, attachments, frames, frameSets, jobs, stands, takes } from '../db/schema';
+import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from '../db/schema';
 import { wholeJob } from '../jobs';
 import { resultKey, sidecarKey } from '../proof/work';
 import { idParam, HttpError } from '../httpError';
@@ -41,8 +41,8 @@ interface Kept {
 
 /** All that belongs to a job, and the files of the store that go with it. */
 async function gathered(db: Db, jobId: string): Promise<{ readonly job: ArchivedJob; readonly files: readonly Kept[] }> {
-  const { name, dismissedCautions, place, day, stands: inside } = await wholeJob(db, jobId);
-  const { takes: logged } = await logOf(db, jobId);
+  const { name, dismissedCautions, place, day, setups: inside } = await wholeJob(db, jobId);
+  const { shots: logged } = await logOf(db, jobId);
   const files: Kept[] = [];
   const keep = (path: string, key: string): string => {
     files.push({ path, key });
@@ -51,12 +51,12 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
   const ids = inside.map(({ id }) => id);
   const present = new Set(ids);
   const pictures = (await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt))).filter(
-    ({ standId }) => present.has(standId),
+    ({ setupId }) => present.has(setupId),
   );
   const sets =
-    ids.length === 0 ? [] : await db.select().from(frameSets).where(inArray(frameSets.standId, ids)).orderBy(asc(frameSets.createdAt));
+    ids.length === 0 ? [] : await db.select().from(frameSets).where(inArray(frameSets.setupId, ids)).orderBy(asc(frameSets.createdAt));
   const setIds = sets.map(({ id }) => id);
-  const shots =
+  const frameRows =
     setIds.length === 0 ? [] : await db.select().from(frames).where(inArray(frames.setId, setIds)).orderBy(asc(frames.createdAt));
   const made =
     setIds.length === 0
@@ -74,22 +74,22 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
       dismissedCautions,
       place,
       day,
-      stands: inside.map(({ id, name: called, settings }) => ({ id, name: called, settings })),
+      setups: inside.map(({ id, name: called, settings }) => ({ id, name: called, settings })),
       // A shot of a setup that was deleted stays with it, outside the archive.
-      takes: logged.filter(({ standId }) => present.has(standId)),
+      shots: logged.filter(({ setupId }) => present.has(setupId)),
       attachments: pictures.map((row) => ({
         ...attachmentAnswer(row),
         path: keep(`attachments/${row.id}${ending(row.storeKey)}`, row.storeKey),
       })),
-      sets: sets.map(({ id, standId, name: called, origin, plan, order, createdAt }) => ({
+      sets: sets.map(({ id, setupId, name: called, origin, plan, order, createdAt }) => ({
         id,
-        standId,
+        setupId,
         name: called,
         origin,
         plan,
         order,
         createdAt: createdAt.toISOString(),
-        frames: shots
+        frames: frameRows
           .filter(({ setId }) => setId === id)
           .map((row) => ({
             id: row.id,
@@ -281,8 +281,8 @@ async function archivedIn(archive: Opened): Promise<{ readonly job: Archived; re
   const result = archivedJobSchema.safeParse(upgradedJob(value, manifest.data.records));
   if (!result.success) throw damaged(say(logText.itsJobIsNotRight, { message: firstIssue(result.error).message }));
   const job = result.data;
-  const own = new Set(job.stands.map(({ id }) => id));
-  const strange = [...job.takes, ...job.attachments, ...job.sets].find(({ standId }) => !own.has(standId));
+  const own = new Set(job.setups.map(({ id }) => id));
+  const strange = [...job.shots, ...job.attachments, ...job.sets].find(({ setupId }) => !own.has(setupId));
   if (strange) throw damaged(logText.somethingInItBelongsTo);
   return { job, sums };
 }
@@ -352,14 +352,14 @@ async function insertJob(tx: Tx, job: Archived, renamed: Renamed): Promise<strin
       dismissedCautions: job.dismissedCautions,
       place: job.place,
       day: job.day,
-      standOrder: job.stands.map(({ id }) => renamed(id)),
+      setupOrder: job.setups.map(({ id }) => renamed(id)),
     })
     .returning();
   if (!row) throw new Error('the job was not inserted');
   const now = Date.now();
-  if (job.stands.length > 0)
-    await tx.insert(stands).values(
-      job.stands.map(({ id, name, settings }, i) => ({
+  if (job.setups.length > 0)
+    await tx.insert(setups).values(
+      job.setups.map(({ id, name, settings }, i) => ({
         id: renamed(id),
         jobId: row.id,
         name,
@@ -373,25 +373,25 @@ async function insertJob(tx: Tx, job: Archived, renamed: Renamed): Promise<strin
 }
 
 async function insertLog(tx: Tx, jobId: string, job: Archived, renamed: Renamed): Promise<void> {
-  for (let from = 0; from < job.takes.length; from += 500) {
-    await tx.insert(takes).values(
-      job.takes.slice(from, from + 500).map(({ id, standId, at, ...figures }) => ({
+  for (let from = 0; from < job.shots.length; from += 500) {
+    await tx.insert(shots).values(
+      job.shots.slice(from, from + 500).map(({ id, setupId, at, ...values }) => ({
         id: renamed(id),
         jobId,
-        standId: renamed(standId),
+        setupId: renamed(setupId),
         at: new Date(at),
-        ...shotColumns(figures),
+        ...shotColumns(values),
       })),
     );
   }
-  const taken = new Set(job.takes.map(({ id }) => id));
+  const taken = new Set(job.shots.map(({ id }) => id));
   for (const each of job.attachments) {
     const id = renamed(each.id);
     await tx.insert(attachments).values({
       id,
       jobId,
-      standId: renamed(each.standId),
-      takeId: each.takeId !== null && taken.has(each.takeId) ? renamed(each.takeId) : null,
+      setupId: renamed(each.setupId),
+      shotId: each.shotId !== null && taken.has(each.shotId) ? renamed(each.shotId) : null,
       name: each.name,
       mime: each.mime,
       bytes: each.bytes,
@@ -409,7 +409,7 @@ async function insertSet(tx: Tx, set: Archived['sets'][number], renamed: Renamed
   const inside = new Set(set.frames.map(({ id }) => id));
   await tx.insert(frameSets).values({
     id: setId,
-    standId: renamed(set.standId),
+    setupId: renamed(set.setupId),
     name: set.name,
     origin: set.origin as (typeof frameSets.$inferInsert)['origin'],
     plan: set.plan,

@@ -32,13 +32,13 @@ beforeAll(async () => {
 
 afterAll(() => server.close());
 
-async function newJob(name = `Job ${randomUUID().slice(0, 6)}`, stands = DEMO_SETUPS.slice(0, 2)): Promise<StoredJob> {
+async function newJob(name = `Job ${randomUUID().slice(0, 6)}`, setups = DEMO_SETUPS.slice(0, 2)): Promise<StoredJob> {
   const { body } = await api().post('/api/jobs').send({ name }).expect(201);
   const { id } = jobSchema.parse(body);
-  for (const stand of stands)
+  for (const setup of setups)
     await api()
-      .post(`/api/jobs/${id}/stands`)
-      .send({ name: stand.name, settings: storedSettings(stand.settings) })
+      .post(`/api/jobs/${id}/setups`)
+      .send({ name: setup.name, settings: storedSettings(setup.settings) })
       .expect(201);
   return jobOf(id);
 }
@@ -47,71 +47,71 @@ const logOf = async (id: string): Promise<Log> => logSchema.parse((await api().g
 const change = (jobId: string, body: object) => api().post(`/api/jobs/${jobId}/log/changes`).send(body);
 
 function taken(job: StoredJob, i: number, more: Partial<Shot> = {}): Shot {
-  const stand = job.stands[i % job.stands.length];
-  const demo = DEMO_SETUPS.find(({ name }) => name === stand?.name);
-  if (!stand || !demo) throw new Error('no setup');
+  const setup = job.setups[i % job.setups.length];
+  const demo = DEMO_SETUPS.find(({ name }) => name === setup?.name);
+  if (!setup || !demo) throw new Error('no setup');
   const place = seriesOf(geometryOf(demo.settings))[0] ?? { frame: null, bracket: null };
   return {
-    ...shotOf(geometryOf(demo.settings), stand.name, place, null),
+    ...shotOf(geometryOf(demo.settings), setup.name, place, null),
     id: randomUUID(),
-    standId: stand.id,
+    setupId: setup.id,
     at: new Date(Date.UTC(2026, 10, 24, 9, 0, i)).toISOString(),
     ...more,
   };
 }
 
 describe('the log', () => {
-  test('takes are put, changed, removed and put back; said again nothing changes', async () => {
+  test('shots are put, changed, removed and put back; said again nothing changes', async () => {
     const job = await newJob();
     const [a, b] = [taken(job, 0), taken(job, 1, { remarks: 'gulls, "three"\nשלום' })];
     await change(job.id, { put: [b, a], remove: [] }).expect(200);
-    expect((await logOf(job.id)).takes).toEqual([a, b]);
+    expect((await logOf(job.id)).shots).toEqual([a, b]);
     await change(job.id, { put: [b, a], remove: [] }).expect(200);
     await change(job.id, { put: [{ ...a, fNumber: 11, rating: 5 }], remove: [b.id] }).expect(200);
-    expect((await logOf(job.id)).takes).toEqual([{ ...a, fNumber: 11, rating: 5 }]);
+    expect((await logOf(job.id)).shots).toEqual([{ ...a, fNumber: 11, rating: 5 }]);
     await change(job.id, { put: [b], remove: [b.id] }).expect(200);
-    expect((await logOf(job.id)).takes).toHaveLength(2);
+    expect((await logOf(job.id)).shots).toHaveLength(2);
   });
 
   test('a shot without a setup, of another job, or out of bounds is refused whole, naming the field', async () => {
     const [job, other] = [await newJob(), await newJob()];
     const good = taken(job, 0);
-    const refused = async (take: unknown, words: RegExp, status = 400) => {
-      const { body } = await change(job.id, { put: [good, take], remove: [] }).expect(status);
+    const refused = async (shot: unknown, words: RegExp, status = 400) => {
+      const { body } = await change(job.id, { put: [good, shot], remove: [] }).expect(status);
       expect((body as { error: { message: string } }).error.message).toMatch(words);
     };
-    await refused({ ...taken(job, 1), standId: undefined }, /put\.1\.standId: A shot needs a setup/);
+    await refused({ ...taken(job, 1), setupId: undefined }, /put\.1\.setupId: A shot needs a setup/);
     await refused(taken(other, 1), /the setup of this shot is not in this job/);
     await refused({ ...taken(job, 1), fNumber: 0 }, /put\.1\.fNumber: Aperture, f\/ must be a number from 0\.05/);
     await refused({ ...taken(job, 1), at: 'yesterday' }, /Time must be a moment/);
     await refused({ ...taken(job, 1), file: '../x.tif' }, /without folders/);
     await refused({ ...taken(job, 1), remarks: 'a\u0000b' }, /control character/);
-    expect((await logOf(job.id)).takes).toEqual([]);
+    expect((await logOf(job.id)).shots).toEqual([]);
     const theirs = taken(other, 0);
     await change(other.id, { put: [theirs], remove: [] }).expect(200);
     await change(job.id, { put: [{ ...good, id: theirs.id }], remove: [] }).expect(409);
-    expect((await logOf(other.id)).takes).toEqual([theirs]);
+    expect((await logOf(other.id)).shots).toEqual([theirs]);
     await change(randomUUID(), { put: [], remove: [] }).expect(404);
   });
 
-  test('a change of five thousand takes goes through, one more is refused', async () => {
+  test('a change of five thousand shots goes through, one more is refused', async () => {
     const job = await newJob();
     const all = Array.from({ length: 5000 }, (_, i) => taken(job, i));
     await change(job.id, { put: all, remove: [] }).expect(200);
-    expect((await logOf(job.id)).takes).toHaveLength(5000);
+    expect((await logOf(job.id)).shots).toHaveLength(5000);
     await change(job.id, { put: [...all, taken(job, 1)], remove: [] }).expect(400);
   });
 
   test('photographs are attached to a setup or a shot, read back as they are, and removed; a letter is refused', async () => {
     const job = await newJob();
-    const take = taken(job, 0);
-    await change(job.id, { put: [take], remove: [] }).expect(200);
+    const shot = taken(job, 0);
+    await change(job.id, { put: [shot], remove: [] }).expect(200);
     const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#876' } })
       .jpeg()
       .toBuffer();
     const attach = (query: object, body: Buffer) =>
       api().post(`/api/jobs/${job.id}/attachments`).query(query).set('Content-Type', 'application/octet-stream').send(body);
-    const { body } = await attach({ name: 'glass.jpg', standId: take.standId, takeId: take.id }, picture).expect(201);
+    const { body } = await attach({ name: 'glass.jpg', setupId: shot.setupId, shotId: shot.id }, picture).expect(201);
     expect(body).toMatchObject({
       name: 'glass.jpg',
       width: 40,
@@ -119,9 +119,9 @@ describe('the log', () => {
       mime: 'image/jpeg',
       sha256: createHash('sha256').update(picture).digest('hex'),
     });
-    await attach({ name: 'letter.jpg', standId: take.standId }, Buffer.from('Dear reader')).expect(422);
-    await attach({ name: 'a.jpg', standId: randomUUID() }, picture).expect(400);
-    await attach({ name: 'a.jpg', standId: job.stands[1]?.id, takeId: take.id }, picture).expect(400);
+    await attach({ name: 'letter.jpg', setupId: shot.setupId }, Buffer.from('Dear reader')).expect(422);
+    await attach({ name: 'a.jpg', setupId: randomUUID() }, picture).expect(400);
+    await attach({ name: 'a.jpg', setupId: job.setups[1]?.id, shotId: shot.id }, picture).expect(400);
     const { id } = body as { id: string };
     const back = await api()
       .get(`/api/attachments/${id}/file`)
@@ -134,8 +134,8 @@ describe('the log', () => {
     expect(back.headers['content-type']).toBe('image/jpeg');
     expect(Buffer.compare(back.body as Buffer, picture)).toBe(0);
     // The shot goes, its photograph stays with the setup.
-    await change(job.id, { put: [], remove: [take.id] }).expect(200);
-    expect((await logOf(job.id)).attachments).toMatchObject([{ id, takeId: null }]);
+    await change(job.id, { put: [], remove: [shot.id] }).expect(200);
+    expect((await logOf(job.id)).attachments).toMatchObject([{ id, shotId: null }]);
     await api().delete(`/api/attachments/${id}`).expect(200);
     await api().get(`/api/attachments/${id}/file`).expect(404);
   });
@@ -145,11 +145,11 @@ describe('jobs', () => {
   test('place, day and the order of the setups are kept; what cannot be is refused by field', async () => {
     const job = await newJob();
     const place = { name: 'Larkmoor', latitudeDeg: 53.1, longitudeDeg: -0.4, heightM: 4, timeZone: 'Europe/London' };
-    const order = [...job.stands].reverse().map(({ id }) => id);
-    await api().patch(`/api/jobs/${job.id}`).send({ place, day: '2026-11-25', standOrder: order }).expect(200);
+    const order = [...job.setups].reverse().map(({ id }) => id);
+    await api().patch(`/api/jobs/${job.id}`).send({ place, day: '2026-11-25', setupOrder: order }).expect(200);
     const now = await jobOf(job.id);
     expect(now).toMatchObject({ place, day: '2026-11-25' });
-    expect(now.stands.map(({ id }) => id)).toEqual(order);
+    expect(now.setups.map(({ id }) => id)).toEqual(order);
     for (const [patch, words] of [
       [{ place: { ...place, latitudeDeg: 91 } }, /Latitude must be/],
       [{ place: { ...place, timeZone: 'Europe/Nowhere' } }, /Time zone must be a name/],
@@ -179,15 +179,15 @@ describe('cards on paper', () => {
       const { body } = await api().get(path).buffer(true).expect(200).expect('Content-Type', 'application/pdf');
       return pdfText(body as Buffer);
     };
-    const stand = job.stands[0];
-    const a5 = await pdf(`/api/stands/${stand?.id}/card.pdf`);
+    const setup = job.setups[0];
+    const a5 = await pdf(`/api/setups/${setup?.id}/card.pdf`);
     expect(a5.sizeMm).toEqual([148, 210]);
     expect(a5.text).toContain('Hydraulic tower, small format');
     expect(a5.text).toContain('11.0 mm of rise');
     expect(a5.text).toContain('f/8');
     expect(a5.text).toMatch(/24 m away/);
-    expect((await pdf(`/api/stands/${stand?.id}/card.pdf?size=letterHalf`)).sizeMm).toEqual([139.7, 215.9]);
-    await api().get(`/api/stands/${stand?.id}/card.pdf?size=a0`).expect(400);
+    expect((await pdf(`/api/setups/${setup?.id}/card.pdf?size=letterHalf`)).sizeMm).toEqual([139.7, 215.9]);
+    await api().get(`/api/setups/${setup?.id}/card.pdf?size=a0`).expect(400);
     await api()
       .patch(`/api/jobs/${job.id}`)
       .send({
@@ -198,7 +198,7 @@ describe('cards on paper', () => {
     const whole = await pdf(`/api/jobs/${job.id}/cards.pdf`);
     expect(whole.pages).toBeGreaterThan(a5.pages + 1);
     expect(whole.text).toMatch(/sunrise 04:\d\d/);
-    for (const { name } of job.stands) expect(whole.text).toContain(name);
+    for (const { name } of job.setups) expect(whole.text).toContain(name);
   });
 });
 
@@ -269,7 +269,7 @@ describe('the archive of a job', () => {
     return { job: { ...(JSON.parse(plain) as object), name: '' }, sums: sums.sort() };
   }
 
-  test('out and in again no correction: stands, log, photographs, frames', async () => {
+  test('out and in again no correction: setups, log, photographs, frames', async () => {
     const job = await newJob('Round trip');
     await api()
       .patch(`/api/jobs/${job.id}`)
@@ -277,22 +277,22 @@ describe('the archive of a job', () => {
         place: { name: 'Quay', latitudeDeg: -33.9, longitudeDeg: 151.2, heightM: 2, timeZone: 'Australia/Sydney' },
         day: '2026-11-25',
         dismissedCautions: ['edge'],
-        standOrder: [...job.stands].reverse().map(({ id }) => id),
+        setupOrder: [...job.setups].reverse().map(({ id }) => id),
       })
       .expect(200);
-    const takes = [taken(job, 0, { remarks: 'a,"b"\nc' }), taken(job, 1, { rating: 3 })];
-    await change(job.id, { put: takes, remove: [] }).expect(200);
+    const shots = [taken(job, 0, { remarks: 'a,"b"\nc' }), taken(job, 1, { rating: 3 })];
+    await change(job.id, { put: shots, remove: [] }).expect(200);
     const picture = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } })
       .png()
       .toBuffer();
     await api()
       .post(`/api/jobs/${job.id}/attachments`)
-      .query({ name: 'note.png', standId: takes[0]?.standId, takeId: takes[0]?.id })
+      .query({ name: 'note.png', setupId: shots[0]?.setupId, shotId: shots[0]?.id })
       .set('Content-Type', 'application/octet-stream')
       .send(picture)
       .expect(201);
     const { body: set } = await api()
-      .post(`/api/stands/${job.stands[0]?.id}/frame-sets`)
+      .post(`/api/setups/${job.setups[0]?.id}/frame-sets`)
       .send({ name: 'Series', origin: 'files', planned: false })
       .expect(201);
     const noise = await sharp({
@@ -332,12 +332,12 @@ describe('the archive of a job', () => {
           { maxLength: 5 },
         ),
         async (rows) => {
-          const before = (await logOf(job.id)).takes.map(({ id }) => id);
-          const takes = rows.map(({ i, ...more }, n) => taken(job, i, { ...more, at: new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString() }));
-          await change(job.id, { put: takes, remove: before }).expect(200);
+          const before = (await logOf(job.id)).shots.map(({ id }) => id);
+          const shots = rows.map(({ i, ...more }, n) => taken(job, i, { ...more, at: new Date(Date.UTC(2026, 0, 1, 0, n)).toISOString() }));
+          await change(job.id, { put: shots, remove: before }).expect(200);
           const copy = jobSchema.parse((await bring(await archiveOf(job.id)).expect(201)).body);
-          const plain = (all: readonly Shot[]) => all.map((take) => ({ ...take, id: '', standId: '' }));
-          expect(plain((await logOf(copy.id)).takes)).toEqual(plain(takes));
+          const plain = (all: readonly Shot[]) => all.map((shot) => ({ ...shot, id: '', setupId: '' }));
+          expect(plain((await logOf(copy.id)).shots)).toEqual(plain(shots));
         },
       ),
       { numRuns: 8 },
@@ -354,12 +354,12 @@ describe('the archive of a job', () => {
       dismissedCautions: [],
       place: null,
       day: null,
-      stands: [],
-      takes: [],
+      setups: [],
+      shots: [],
       attachments: [],
       sets: [],
     });
-    const orphan = JSON.stringify({ ...(JSON.parse(jobWords) as object), takes: [taken(job, 0)] });
+    const orphan = JSON.stringify({ ...(JSON.parse(jobWords) as object), shots: [taken(job, 0)] });
     const climbing = Buffer.from(
       (await zipOf({ 'job.json': jobWords, 'manifest.json': manifestOf({ 'job.json': jobWords }), 'xx/xx/evil': 'x' }))
         .toString('latin1')

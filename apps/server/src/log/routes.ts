@@ -14,7 +14,7 @@ import type { Shot } from '@gangway/core/log/shotFields';
 import sharp from 'sharp';
 import type { Db, DbOrTx } from '../db/connect';
 import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';
-import { attachments, cardTemplates, jobs, stands, takes } from '../db/schema';
+import { attachments, cardTemplates, jobs, setups, shots } from '../db/schema';
 import { idParam, notThere, parsed, HttpError } from '../httpError';
 import type { Store } from '../proof/store/store';
 
@@ -42,8 +42,8 @@ async function presentJob(db: DbOrTx, id: string): Promise<void> {
 
 export function attachmentAnswer({
   id,
-  standId,
-  takeId,
+  setupId,
+  shotId,
   name,
   mime,
   bytes,
@@ -52,15 +52,15 @@ export function attachmentAnswer({
   height,
   createdAt,
 }: typeof attachments.$inferSelect): Attachment {
-  return { id, standId, takeId, name, mime, bytes, sha256, width, height, at: createdAt.toISOString() };
+  return { id, setupId, shotId, name, mime, bytes, sha256, width, height, at: createdAt.toISOString() };
 }
 
 /** The log of a job: every shot in the order of time, and what is attached. */
 export async function logOf(db: DbOrTx, jobId: string): Promise<Log> {
-  const rows = await db.select().from(takes).where(eq(takes.jobId, jobId)).orderBy(asc(takes.at), asc(takes.id));
+  const rows = await db.select().from(shots).where(eq(shots.jobId, jobId)).orderBy(asc(shots.at), asc(shots.id));
   const pictures = await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt));
   return {
-    takes: rows.map((row): Shot => ({ ...shotIn(row), id: row.id, standId: row.standId, at: row.at.toISOString() })),
+    shots: rows.map((row): Shot => ({ ...shotIn(row), id: row.id, setupId: row.setupId, at: row.at.toISOString() })),
     attachments: pictures.map(attachmentAnswer),
   };
 }
@@ -83,22 +83,22 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
         say(logText.hasMbAtMostMb, { name, announced: fixedNumber(announced / 1e6, 0), attachmentBytesMost: ATTACHMENT_BYTES_MOST / 1e6 }),
         { path: ['file'] },
       );
-    const standId = idParam(req.query.standId, 'setup');
-    const [stand] = await db
-      .select({ id: stands.id })
-      .from(stands)
-      .where(and(eq(stands.id, standId), eq(stands.jobId, jobId)));
-    if (!stand)
-      throw new HttpError(400, 'no_stand', logText.aPhotographIsAttachedTo, {
-        path: ['standId'],
+    const setupId = idParam(req.query.setupId, 'setup');
+    const [setup] = await db
+      .select({ id: setups.id })
+      .from(setups)
+      .where(and(eq(setups.id, setupId), eq(setups.jobId, jobId)));
+    if (!setup)
+      throw new HttpError(400, 'no_setup', logText.aPhotographIsAttachedTo, {
+        path: ['setupId'],
       });
-    const takeId = req.query.takeId === undefined ? null : idParam(req.query.takeId, 'shot');
-    if (takeId !== null) {
-      const [take] = await db
-        .select({ id: takes.id })
-        .from(takes)
-        .where(and(eq(takes.id, takeId), eq(takes.standId, standId)));
-      if (!take) throw new HttpError(400, 'no_take', logText.thereIsNoSuchShot, { path: ['takeId'] });
+    const shotId = req.query.shotId === undefined ? null : idParam(req.query.shotId, 'shot');
+    if (shotId !== null) {
+      const [shot] = await db
+        .select({ id: shots.id })
+        .from(shots)
+        .where(and(eq(shots.id, shotId), eq(shots.setupId, setupId)));
+      if (!shot) throw new HttpError(400, 'no_shot', logText.thereIsNoSuchShot, { path: ['shotId'] });
     }
     const free = await store.free();
     if (free !== null && free < announced * 2)
@@ -139,8 +139,8 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
         .values({
           id,
           jobId,
-          standId,
-          takeId,
+          setupId,
+          shotId,
           name,
           mime,
           bytes: size,
@@ -173,34 +173,34 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
     const { put, remove } = parsed(logChangeSchema, req.body);
     await db.transaction(async (tx) => {
       await presentJob(tx, jobId);
-      const own = new Set((await tx.select({ id: stands.id }).from(stands).where(eq(stands.jobId, jobId))).map(({ id }) => id));
-      const strange = put.findIndex(({ standId }) => !own.has(standId));
+      const own = new Set((await tx.select({ id: setups.id }).from(setups).where(eq(setups.jobId, jobId))).map(({ id }) => id));
+      const strange = put.findIndex(({ setupId }) => !own.has(setupId));
       if (strange >= 0)
-        throw new HttpError(400, 'no_stand', say(logText.putStandidTheSetupOf, { strange }), { path: ['put', strange, 'standId'] });
-      if (remove.length > 0) await tx.delete(takes).where(and(eq(takes.jobId, jobId), inArray(takes.id, remove)));
+        throw new HttpError(400, 'no_setup', say(logText.putStandidTheSetupOf, { strange }), { path: ['put', strange, 'setupId'] });
+      if (remove.length > 0) await tx.delete(shots).where(and(eq(shots.jobId, jobId), inArray(shots.id, remove)));
       for (let from = 0; from < put.length; from += 500) {
         const written = await tx
-          .insert(takes)
+          .insert(shots)
           .values(
             put
               .slice(from, from + 500)
-              .map(({ id, standId, at, ...figures }) => ({ id, jobId, standId, at: new Date(at), ...shotColumns(figures) })),
+              .map(({ id, setupId, at, ...values }) => ({ id, jobId, setupId, at: new Date(at), ...shotColumns(values) })),
           )
           .onConflictDoUpdate({
-            target: takes.id,
+            target: shots.id,
             set: {
-              standId: sql`excluded.stand_id`,
+              setupId: sql`excluded.setup_id`,
               at: sql`excluded.at`,
-              figures: sql`excluded.figures`,
+              values: sql`excluded."values"`,
               schemaVersion: sql`excluded.schema_version`,
             },
-            setWhere: eq(takes.jobId, jobId),
+            setWhere: eq(shots.jobId, jobId),
           })
-          .returning({ id: takes.id });
+          .returning({ id: shots.id });
         if (written.length < Math.min(500, put.length - from))
           throw new HttpError(409, 'other_job', logText.aShotWithThisId, { path: ['put'] });
       }
-      const held = await tx.$count(takes, eq(takes.jobId, jobId));
+      const held = await tx.$count(shots, eq(shots.jobId, jobId));
       if (held > TAKES_MOST)
         throw new HttpError(409, 'too_many', say(logText.aJobMayHaveAtMost, { takesMost: TAKES_MOST, held }), {
           path: ['put'],

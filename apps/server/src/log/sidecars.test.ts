@@ -11,13 +11,13 @@ import { SILENT_SHOT, type Shot } from '@gangway/core/log/shotFields';
 
 const STAND = '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01';
 
-export const take: Shot = {
+export const shot: Shot = {
   // A field that is added later has its first value here.
   ...(SILENT_SHOT as Shot),
   id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02',
-  standId: STAND,
+  setupId: STAND,
   at: '2026-10-24T09:30:15.000Z',
-  stand: 'Hydraulic tower, “north” & <lane>',
+  setup: 'Hydraulic tower, “north” & <lane>',
   rig: '44 × 33 back on field camera',
   lens: '90 mm field wide',
   back: '44 × 33 back',
@@ -31,7 +31,7 @@ export const take: Shot = {
   rearSwingDeg: -1.5,
   focusM: 24,
   fNumber: 5.6,
-  timeS: 1 / 125,
+  shutterSpeedS: 1 / 125,
   iso: 100,
   shutter: 'leaf shutter in the lens',
   filters: 'grey 0.9',
@@ -70,7 +70,7 @@ function written(each: Shot, where: TakenWhere = WHERE): Record<string, unknown>
 
 describe('sidecars, read back by exiftool', () => {
   test('every field comes back as it was set', () => {
-    const found = written(take);
+    const found = written(shot);
     expect(found).toMatchObject({
       'XMP-exif:FNumber': 5.6,
       'XMP-exif:FocalLength': 90,
@@ -86,11 +86,11 @@ describe('sidecars, read back by exiftool', () => {
       'XMP-gangway:ShiftMm': -3,
       'XMP-gangway:TiltDeg': 2.4,
       'XMP-gangway:RearSwingDeg': -1.5,
-      'XMP-gangway:Stand': take.stand,
+      'XMP-gangway:Setup': shot.setup,
       'XMP-gangway:Frame': 3,
       'XMP-gangway:Brackets': 3,
       'XMP-gangway:Holder': 'roll 2',
-      'XMP-gangway:TakeId': take.id,
+      'XMP-gangway:ShotId': shot.id,
     });
     // exiftool turns the values of APEX back into an f-number and a time.
     expect(found['XMP-exif:ApertureValue']).toBeCloseTo(5.6, 2);
@@ -100,7 +100,7 @@ describe('sidecars, read back by exiftool', () => {
     const words = String(found['XMP-dc:Description']);
     expect(words).toBe(found['XMP-tiff:ImageDescription']);
     for (const part of [
-      take.stand,
+      shot.setup,
       '11.5 mm of rise',
       '3.0 mm of shift to the left',
       'tilt 2.4° forward',
@@ -108,7 +108,7 @@ describe('sidecars, read back by exiftool', () => {
       'f/5.6',
       'frame 3 of 8',
       'roll 2, frame 5',
-      take.remarks,
+      shot.remarks,
     ])
       expect(words).toContain(part);
   });
@@ -116,10 +116,10 @@ describe('sidecars, read back by exiftool', () => {
   test('a region with decimal commas changes the description and no field', () => {
     const machine = (found: Record<string, unknown>) =>
       Object.entries(found).filter(([key]) => key.startsWith('XMP-') && !/escription$/u.test(key));
-    const before = written(take);
+    const before = written(shot);
     chooseRegion(() => 'de-DE');
     try {
-      const found = written(take);
+      const found = written(shot);
       expect(machine(before).length).toBeGreaterThan(20);
       expect(machine(found)).toEqual(machine(before));
       expect(found['XMP-dc:Description']).toMatch(/11,5 mm/u);
@@ -129,7 +129,10 @@ describe('sidecars, read back by exiftool', () => {
   });
 
   test('what is unknown is not written, and infinity is said', () => {
-    const found = written({ ...take, timeS: null, iso: null, focusM: null, frame: null, frames: null, rating: 0, lens: '' }, NOWHERE);
+    const found = written(
+      { ...shot, shutterSpeedS: null, iso: null, focusM: null, frame: null, frames: null, rating: 0, lens: '' },
+      NOWHERE,
+    );
     for (const key of [
       'XMP-exif:ExposureTime',
       'XMP-exif:ISO',
@@ -145,11 +148,11 @@ describe('sidecars, read back by exiftool', () => {
   });
 
   test('the argument file makes the same sidecars, whatever stands in a text', () => {
-    const strange = { ...take, file: 'B "2".tif', remarks: 'a\\b $HOME @x #y "z"\n-execute\n-all=' };
+    const strange = { ...shot, file: 'B "2".tif', remarks: 'a\\b $HOME @x #y "z"\n-execute\n-all=' };
     const list = join(folder, 'arguments.txt');
-    writeFileSync(list, exiftoolArguments([{ ...take, file: 'A1.tif' }, strange, { ...take, file: '' }], WHERE));
+    writeFileSync(list, exiftoolArguments([{ ...shot, file: 'A1.tif' }, strange, { ...shot, file: '' }], WHERE));
     execFileSync('exiftool', ['-charset', 'UTF8', '-@', list], { cwd: folder, encoding: 'utf8' });
-    for (const each of [{ ...take, file: 'A1.tif' }, strange]) {
+    for (const each of [{ ...shot, file: 'A1.tif' }, strange]) {
       const found = read(join(folder, sidecarName(each.file)));
       const straight = written({ ...each, file: 'other.tif' });
       const keys = Object.keys(straight).filter((key) => /^XMP-(?!gangway|x)/u.test(key));
@@ -188,30 +191,30 @@ describe('CSV and JSON', () => {
   const word = fc.string({ unit: 'grapheme', maxLength: 40 }).filter((text) => !/\p{Cc}/u.test(text));
   const hard = fc.constantFrom('=1+1', "'quoted", '-2 stops', 'a "b", c', 'line\nline', 'שלום', '+x', '@me', '  two  ', "''");
   const anyShot = fc.record({
-    ...Object.fromEntries(Object.entries(take).map(([key, value]) => [key, fc.constant(value)])),
+    ...Object.fromEntries(Object.entries(shot).map(([key, value]) => [key, fc.constant(value)])),
     id: fc.uuid(),
     remarks: fc.oneof(word, hard),
     filters: fc.oneof(word, hard),
     focusM: fc.option(fc.double({ min: 0.1, max: 1e4, noNaN: true })),
-    timeS: fc.option(fc.double({ min: 1e-4, max: 1e3, noNaN: true })),
+    shutterSpeedS: fc.option(fc.double({ min: 1e-4, max: 1e3, noNaN: true })),
     frame: fc.option(fc.integer({ min: 1, max: 99 })),
     riseMm: fc.double({ min: -40, max: 40, noNaN: true }).map((mm) => mm + 0),
   }) as fc.Arbitrary<Shot>;
-  const stands = [{ id: STAND, name: take.stand }];
+  const setups = [{ id: STAND, name: shot.setup }];
 
   test('a log comes back as it was, both ways, and a standard parser reads the same cells', () => {
     fc.assert(
-      fc.property(fc.uniqueArray(anyShot, { maxLength: 6, selector: ({ id }) => id }), (takes) => {
-        for (const words of [logCsv(takes), logJson(takes)]) {
-          const found = readLog(words, stands);
-          expect('takes' in found ? found.refused : found).toEqual([]);
-          expect('takes' in found && found.takes).toEqual(takes);
+      fc.property(fc.uniqueArray(anyShot, { maxLength: 6, selector: ({ id }) => id }), (shots) => {
+        for (const words of [logCsv(shots), logJson(shots)]) {
+          const found = readLog(words, setups);
+          expect('shots' in found ? found.refused : found).toEqual([]);
+          expect('shots' in found && found.shots).toEqual(shots);
         }
-        const { data } = Papa.parse<Record<string, string>>(logCsv(takes), { header: true, skipEmptyLines: true });
-        expect(data).toHaveLength(takes.length);
+        const { data } = Papa.parse<Record<string, string>>(logCsv(shots), { header: true, skipEmptyLines: true });
+        expect(data).toHaveLength(shots.length);
         for (const [i, row] of data.entries()) {
-          expect(Object.keys(row)).toEqual(LOG_COLUMNS.map(([, name]) => name));
-          expect(Number(row['rise [mm]'])).toBe(takes[i]?.riseMm);
+          expect(Object.keys(row)).toEqual(LOG_COLUMNS.map(({ csv: heading }) => heading));
+          expect(Number(row['rise [mm]'])).toBe(shots[i]?.riseMm);
         }
       }),
       { numRuns: 40 },
@@ -219,28 +222,28 @@ describe('CSV and JSON', () => {
   });
 
   test('what a spreadsheet would run is written so that it does not', () => {
-    expect(logCsv([{ ...take, remarks: '=HYPERLINK("x")', filters: '-cmd' }])).toMatch(/'-cmd,.*,"'=HYPERLINK/su);
+    expect(logCsv([{ ...shot, remarks: '=HYPERLINK("x")', filters: '-cmd' }])).toMatch(/'-cmd,.*,"'=HYPERLINK/su);
   });
 
-  test('a shot without a setup, a wrong figure, a doubled id are refused by row, and the rest comes in', () => {
+  test('a shot without a setup, a wrong value, a doubled id are refused by row, and the rest comes in', () => {
     const csv =
       'time (UTC),stand,aperture [f/],focal length [mm],id\r\n2026-10-24T09:30:15Z,nowhere,8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",eight,24,\r\nyesterday,"Hydraulic tower, “north” & <lane>",8,24,\r\n2026-10-24T09:30:15Z,"Hydraulic tower, “north” & <lane>",8,24,\r\n';
-    const found = readLog(csv, stands);
-    if (!('takes' in found)) throw new Error(found.trouble);
-    expect(found.takes).toMatchObject([{ fNumber: 8, focalMm: 24, standId: STAND, remarks: '' }]);
+    const found = readLog(csv, setups);
+    if (!('shots' in found)) throw new Error(found.trouble);
+    expect(found.shots).toMatchObject([{ fNumber: 8, focalMm: 24, setupId: STAND, remarks: '' }]);
     expect(found.refused).toEqual([
       expect.stringMatching(/^Row 2: its setup “nowhere” is not in this job/),
       expect.stringMatching(/^Row 3, fNumber: Aperture, f\/ must be a number/),
       expect.stringMatching(/^Row 4, at: Time must be a moment/),
     ]);
-    expect(readLog('a,b\n1,2', stands)).toEqual({ trouble: expect.stringContaining('“a” is not a column of a log') as string });
-    expect(readLog('{"format":"gangway-log","version":99,"takes":[]}', stands)).toEqual({
+    expect(readLog('a,b\n1,2', setups)).toEqual({ trouble: expect.stringContaining('“a” is not a column of a log') as string });
+    expect(readLog('{"format":"gangway-log","version":99,"takes":[]}', setups)).toEqual({
       trouble: expect.stringContaining('version 99, written by a newer Gangway') as string,
     });
-    expect(readLog('{"broken', stands)).toEqual({ trouble: expect.stringContaining('not valid JSON') as string });
-    expect(readLog(logJson([take, take]), stands)).toMatchObject({ refused: ['Row 2: its id appears twice.'] });
-    expect(readLog(logJson([{ ...take, file: '../../x.tif' }]), stands)).toMatchObject({
-      takes: [],
+    expect(readLog('{"broken', setups)).toEqual({ trouble: expect.stringContaining('not valid JSON') as string });
+    expect(readLog(logJson([shot, shot]), setups)).toMatchObject({ refused: ['Row 2: its id appears twice.'] });
+    expect(readLog(logJson([{ ...shot, file: '../../x.tif' }]), setups)).toMatchObject({
+      shots: [],
       refused: [expect.stringContaining('without folders')],
     });
   });

@@ -24,7 +24,7 @@ const run = (
 ) =>
   assemble({
     frames: known.files,
-    whiteCards: [],
+    flatFields: [],
     plan: known.plan,
     options: { ...FIRST_OPTIONS, ...options },
     scratch: folder,
@@ -183,7 +183,7 @@ describe('what is refused in words', () => {
   test('a truncated file, a full disk, falloff by a law without a lens, by cards that are not there', async () => {
     const known = await knownFrames(folder, { columns: 2, rows: 1 });
     await expect(run({ ...known, plan: null }, { columns: 2, falloff: 'law' })).rejects.toThrow(/needs the lens position/);
-    await expect(run(known, { falloff: 'cards' })).rejects.toThrow(/no flat-field frame/);
+    await expect(run(known, { falloff: 'flatField' })).rejects.toThrow(/no flat-field frame/);
     await expect(run(known, {}, { freeBytes: () => Promise.resolve(1e5) })).rejects.toThrow(/needs 0\.0\d GB of free disk/);
     await truncate(known.files[1]?.path ?? '', 90_000);
     await expect(run(known)).rejects.toThrow(/frame-1\.png is incomplete/);
@@ -198,7 +198,7 @@ test('an empty place is left out and said', async () => {
   const known = await knownFrames(folder, { columns: 3, rows: 1 });
   const report = await assemble({
     frames: [known.files[0] ?? null, known.files[1] ?? null, null],
-    whiteCards: [],
+    flatFields: [],
     plan: known.plan,
     options: FIRST_OPTIONS,
     scratch: folder,
@@ -233,7 +233,7 @@ test('falloff is taken off by flat-field frames', async () => {
     .toColourspace('rgb16')
     .png()
     .toFile(card.path);
-  const report = await run(known, { falloff: 'cards', evenLight: false }, { whiteCards: [card] });
+  const report = await run(known, { falloff: 'flatField', evenLight: false }, { flatFields: [card] });
   const picture = await looked(join(folder, 'result.tiff'));
   const [first] = report.frames;
   let most = 0;

@@ -26,7 +26,7 @@ export interface FrameFile {
 export interface AssemblyJob {
   /** In the order of the plan; `null` for a place that is empty. */
   readonly frames: readonly (FrameFile | null)[];
-  readonly whiteCards: readonly FrameFile[];
+  readonly flatFields: readonly FrameFile[];
   readonly plan: AssemblyPlan | null;
   readonly options: AssemblyOptions;
   /** A folder of this job's own, for what is thrown away at its end, and where the result goes. */
@@ -551,7 +551,7 @@ interface FalloffSources {
 }
 
 async function falloffsOf(
-  { options, whiteCards }: AssemblyJob,
+  { options, flatFields }: AssemblyJob,
   { present, plan, sizes, remarks }: FalloffSources,
 ): Promise<readonly (Falloff | null)[]> {
   if (options.falloff === 'none') return present.map(() => null);
@@ -562,13 +562,13 @@ async function falloffsOf(
       return frame ? { kind: 'cos4', footX: frame.footX, footY: frame.footY, distancePx: plan.distancePx, axis: plan.axis } : null;
     });
   }
-  if (whiteCards.length === 0) throw new AssemblyTrouble(proofText.thereIsNoFlatField);
-  if (whiteCards.length !== 1 && whiteCards.length !== present.length)
-    throw new AssemblyTrouble(say(proofText.thereAreFlatFieldFrames, { length: whiteCards.length, length2: present.length }));
-  if (whiteCards.length === 1 && present.length > 1) remarks.push(proofText.oneFlatFieldFrameIs);
-  const cards = await Promise.all(whiteCards.map(cardOf));
+  if (flatFields.length === 0) throw new AssemblyTrouble(proofText.thereIsNoFlatField);
+  if (flatFields.length !== 1 && flatFields.length !== present.length)
+    throw new AssemblyTrouble(say(proofText.thereAreFlatFieldFrames, { length: flatFields.length, length2: present.length }));
+  if (flatFields.length === 1 && present.length > 1) remarks.push(proofText.oneFlatFieldFrameIs);
+  const cards = await Promise.all(flatFields.map(cardOf));
   return present.map((_, i): Falloff | null => {
-    const card = cards[whiteCards.length === 1 ? 0 : i];
+    const card = cards[flatFields.length === 1 ? 0 : i];
     const size = sizes[i];
     return card && size ? { kind: 'card', ...card, ...size } : null;
   });

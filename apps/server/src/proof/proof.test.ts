@@ -34,7 +34,7 @@ let folder = '';
 let store: Store;
 let base = '';
 let known: KnownFrames;
-let standId = '';
+let setupId = '';
 let quotaBytes: number | null = null;
 const api = () => request(base);
 const parts = (): WorkParts => ({
@@ -65,8 +65,8 @@ beforeAll(async () => {
   const { body: job } = await api().post('/api/jobs').send({ name: 'Proofs' }).expect(201);
   const sheet = DEMO_SETUPS.find(({ name }) => /sheet/i.test(name));
   if (!sheet) throw new Error('no ledger sheet');
-  const { body: stand } = await api()
-    .post(`/api/jobs/${(job as { id: string }).id}/stands`)
+  const { body: setup } = await api()
+    .post(`/api/jobs/${(job as { id: string }).id}/setups`)
     .send({
       name: 'Sheet',
       settings: storedSettings({
@@ -75,7 +75,7 @@ beforeAll(async () => {
       }),
     })
     .expect(201);
-  standId = (stand as { id: string }).id;
+  setupId = (setup as { id: string }).id;
 });
 
 afterAll(async () => {
@@ -87,7 +87,7 @@ afterAll(async () => {
 
 async function newSet(planned = false): Promise<FrameSet> {
   return setSchema.parse(
-    (await api().post(`/api/stands/${standId}/frame-sets`).send({ name: 'Series', origin: 'files', planned }).expect(201)).body,
+    (await api().post(`/api/setups/${setupId}/frame-sets`).send({ name: 'Series', origin: 'files', planned }).expect(201)).body,
   );
 }
 const put = (setId: string, name: string, body: Buffer, role = 'frame') =>
@@ -106,7 +106,7 @@ const read = async (id: string): Promise<Assembly> => assemblySchema.parse((awai
 describe('frames come in', () => {
   test('as what they are, in their order, each only once', async () => {
     const set = await filled();
-    const { body } = await api().get(`/api/stands/${standId}/frame-sets`).expect(200);
+    const { body } = await api().get(`/api/setups/${setupId}/frame-sets`).expect(200);
     const found = (body as { sets: FrameSet[] }).sets.find(({ id }) => id === set.id);
     expect(found?.frames.map((frame) => [frame?.name, frame?.width, frame?.height, frame?.bits, frame?.format])).toEqual(
       known.files.map(({ name }) => [name, 420, 320, 16, 'png']),
@@ -367,7 +367,7 @@ describe('putting together', () => {
     );
     expect(await read(id)).toMatchObject({ state: 'failed', error: expect.stringMatching(/disk filled up/) as string });
     const set = await filled();
-    const { body } = await api().get(`/api/stands/${standId}/frame-sets`).expect(200);
+    const { body } = await api().get(`/api/setups/${setupId}/frame-sets`).expect(200);
     const frame = (body as { sets: FrameSet[] }).sets.find((each) => each.id === set.id)?.frames[0];
     await store.remove(`frames/${frame?.id ?? ''}/file.png`);
     const gone = await begun(set.id);

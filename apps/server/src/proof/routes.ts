@@ -25,7 +25,7 @@ import { openedSettings } from '@gangway/contract/storedSetup';
 import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
 import { settingsIn } from '../db/records';
-import { assemblies, frames, frameSets, stands } from '../db/schema';
+import { assemblies, frames, frameSets, setups } from '../db/schema';
 import { idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { gigabytes } from './assemble';
@@ -44,22 +44,22 @@ export interface ProofParts {
 const FRAME_BYTES_MOST = 1e9;
 const NAME_MOST = 200;
 
-const figure = (what: string, most: number) =>
+const spec = (what: string, most: number) =>
   z.coerce
     .number({ error: say(proofText.mustBeANumber, { what }) })
     .positive(say(proofText.mustBeAbove0, { what }))
     .max(most, say(proofText.mustBeAtMost, { what, most }));
 /** What the simulated back says of the samples that it delivers. */
 const exposureSchema = z.strictObject({
-  number: figure(proofText.theNumberOfTheFrame, 10_000).int(),
-  width: figure(proofText.width, 100_000).int(),
-  height: figure(proofText.height, 100_000).int(),
+  number: spec(proofText.theNumberOfTheFrame, 10_000).int(),
+  width: spec(proofText.width, 100_000).int(),
+  height: spec(proofText.height, 100_000).int(),
   bits: z.coerce.number().pipe(z.union([z.literal(8), z.literal(16)], { error: proofText.bitsMustBe8Or })),
   format: z.enum(['png', 'tiff'], { error: proofText.theFormatMustBePng }),
   takenAt: z.coerce.date({ error: proofText.theTimeOfTheExposure }),
-  exposureS: figure(proofText.exposure, 36_000),
-  fNumber: figure(proofText.theFNumber, 10_000).optional(),
-  focalMm: figure(proofText.focalLength, 10_000).optional(),
+  exposureS: spec(proofText.exposure, 36_000),
+  fNumber: spec(proofText.theFNumber, 10_000).optional(),
+  focalMm: spec(proofText.focalLength, 10_000).optional(),
 });
 /** The same in XMP (ISO 16684-1, with the properties of Exif for XMP). */
 function xmpOf(at: string, { exposureS, fNumber, focalMm }: z.infer<typeof exposureSchema>): string {
@@ -81,25 +81,25 @@ function frameAnswer({ id, name, role, bytes, seen }: typeof frames.$inferSelect
   return { id, name, role, bytes, ...seen };
 }
 
-async function setsOf(db: Db, where: { readonly standId: string } | { readonly setId: string }): Promise<readonly FrameSet[]> {
+async function setsOf(db: Db, where: { readonly setupId: string } | { readonly setId: string }): Promise<readonly FrameSet[]> {
   const sets = await db
     .select()
     .from(frameSets)
-    .where('standId' in where ? eq(frameSets.standId, where.standId) : eq(frameSets.id, where.setId))
+    .where('setupId' in where ? eq(frameSets.setupId, where.setupId) : eq(frameSets.id, where.setId))
     .orderBy(asc(frameSets.createdAt));
   if (sets.length === 0) return [];
   const ids = sets.map(({ id }) => id);
   const inside = await db.select().from(frames).where(inArray(frames.setId, ids)).orderBy(asc(frames.createdAt));
   const made = await db.select().from(assemblies).where(inArray(assemblies.setId, ids)).orderBy(desc(assemblies.createdAt));
   const byId = new Map(inside.map((row) => [row.id, frameAnswer(row)]));
-  return sets.map(({ id, standId, name, origin, plan, order, createdAt }) => ({
+  return sets.map(({ id, setupId, name, origin, plan, order, createdAt }) => ({
     id,
-    standId,
+    setupId,
     name,
     origin,
     plan,
     frames: order.map((each) => (each === null ? null : (byId.get(each) ?? null))),
-    whiteCards: inside.filter(({ setId, role }) => setId === id && role === 'white').map(frameAnswer),
+    flatFields: inside.filter(({ setId, role }) => setId === id && role === 'flatField').map(frameAnswer),
     assemblies: made.filter(({ setId }) => setId === id).map(assemblyAnswer),
     createdAt: createdAt.toISOString(),
   }));
@@ -289,26 +289,26 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     return set;
   };
 
-  router.get('/stands/:id/frame-sets', async (req, res) => {
-    res.json({ sets: await setsOf(db, { standId: idParam(req.params.id, 'setup') }) });
+  router.get('/setups/:id/frame-sets', async (req, res) => {
+    res.json({ sets: await setsOf(db, { setupId: idParam(req.params.id, 'setup') }) });
   });
 
-  router.post('/stands/:id/frame-sets', express.json({ limit: '16kb' }), async (req, res) => {
-    const standId = idParam(req.params.id, 'setup');
+  router.post('/setups/:id/frame-sets', express.json({ limit: '16kb' }), async (req, res) => {
+    const setupId = idParam(req.params.id, 'setup');
     const { name, origin, planned } = parsed(newSetSchema, req.body);
-    const [stand] = await db
+    const [setup] = await db
       .select()
-      .from(stands)
-      .where(and(eq(stands.id, standId), isNull(stands.deletedAt)));
-    if (!stand) throw notThere('setup');
-    const plan = planned ? assemblyPlan(geometryOf(openedSettings(settingsIn(stand)))) : null;
+      .from(setups)
+      .where(and(eq(setups.id, setupId), isNull(setups.deletedAt)));
+    if (!setup) throw notThere('setup');
+    const plan = planned ? assemblyPlan(geometryOf(openedSettings(settingsIn(setup)))) : null;
     if (planned && plan === null)
       throw new HttpError(409, 'no_plan', proofText.theBackOfThisSetup, {
         path: ['planned'],
       });
     const [set] = await db
       .insert(frameSets)
-      .values({ standId, name, origin, plan, order: plan ? plan.frames.map(() => null) : [] })
+      .values({ setupId, name, origin, plan, order: plan ? plan.frames.map(() => null) : [] })
       .returning();
     if (!set) throw new Error('a series that was begun is not there');
     res.status(201).json(await oneSet(set.id));

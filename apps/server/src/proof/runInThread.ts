@@ -12,10 +12,10 @@ export type FromThread =
 export type Run = (job: AssemblyJob, signal: AbortSignal) => Promise<Report>;
 
 /** Runs a job in a thread of its own, built beside this file. */
-export const runInThread: Run = ({ frames, whiteCards, plan, options, scratch, result, pixelsPerInch, onProgress }, signal) =>
+export const runInThread: Run = ({ frames, flatFields, plan, options, scratch, result, pixelsPerInch, onProgress }, signal) =>
   new Promise((done, failed) => {
     // Functions cannot go into a thread: what it has to say comes back as messages.
-    const workerData: Omit<AssemblyJob, 'onProgress' | 'freeBytes'> = { frames, whiteCards, plan, options, scratch, result, pixelsPerInch };
+    const workerData: Omit<AssemblyJob, 'onProgress' | 'freeBytes'> = { frames, flatFields, plan, options, scratch, result, pixelsPerInch };
     const thread = new Worker(fileURLToPath(new URL('./assembleThread.mjs', import.meta.url)), { workerData });
     const end = (then: () => void) => {
       signal.removeEventListener('abort', stop);

@@ -8,7 +8,7 @@ import type PgBoss from 'pg-boss';
 import type { Logger } from 'pino';
 import type { AssemblyOptions, Report } from '@gangway/contract/proof';
 import type { Db } from '../db/connect';
-import { assemblies, frames, frameSets, stands } from '../db/schema';
+import { assemblies, frames, frameSets, setups } from '../db/schema';
 import { AssemblyTrouble, type FrameFile } from './assemble';
 import { enqueue, QUEUE, type Queued } from './queue';
 import type { Run } from './runInThread';
@@ -70,9 +70,9 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
   try {
     await mkdir(folder, { recursive: true });
     const [found] = await db
-      .select({ set: frameSets, stand: stands })
+      .select({ set: frameSets, setup: setups })
       .from(frameSets)
-      .innerJoin(stands, eq(stands.id, frameSets.standId))
+      .innerJoin(setups, eq(setups.id, frameSets.setupId))
       .where(eq(frameSets.id, row.setId));
     if (!found) throw new AssemblyTrouble(proofText.theSeriesWasDeleted);
     const ids = found.set.order.flatMap((each) => (each === null ? [] : [each]));
@@ -83,13 +83,13 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
       path: await store.local(storeKey, folder),
     });
     const files = new Map<string, FrameFile>();
-    for (const each of rows) if (ids.includes(each.id) || each.role === 'white') files.set(each.id, await fileOf(each));
+    for (const each of rows) if (ids.includes(each.id) || each.role === 'flatField') files.set(each.id, await fileOf(each));
     const result = join(folder, `picture.${extension[row.options.output]}`);
     const report = await run(
       {
         frames: found.set.order.map((each) => (each === null ? null : (files.get(each) ?? null))),
-        whiteCards: rows.flatMap(({ id: frameId, role }) =>
-          role === 'white' ? [files.get(frameId)].filter((file) => file !== undefined) : [],
+        flatFields: rows.flatMap(({ id: frameId, role }) =>
+          role === 'flatField' ? [files.get(frameId)].filter((file) => file !== undefined) : [],
         ),
         plan: found.set.plan,
         options: row.options,

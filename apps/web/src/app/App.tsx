@@ -1,7 +1,7 @@
 import { appText } from '@gangway/messages/web/app';
 import { say } from '@gangway/messages/say';
 import { lazy, Suspense } from 'react';
-import { createBrowserRouter, Navigate, Outlet, RouterProvider, useParams, useRouteError } from 'react-router';
+import { createBrowserRouter, Navigate, Outlet, RouterProvider, useLocation, useParams, useRouteError } from 'react-router';
 import { NotesProvider } from '../ui/Notes';
 import { SlotsProvider, type Slots } from '../ui/Slots';
 import { TopBar } from '../ui/TopBar';
@@ -85,6 +85,12 @@ function EarlierCalculator() {
   return <Navigate to={`/calculators/${name}`} replace />;
 }
 
+/** A setup under the address that it had before setups were called so. */
+function EarlierSetup() {
+  const { pathname, search } = useLocation();
+  return <Navigate to={`${pathname.replace('/stands/', '/setups/')}${search}`} replace />;
+}
+
 const router = createBrowserRouter([
   {
     element: <Frame />,
@@ -93,8 +99,8 @@ const router = createBrowserRouter([
       { path: '/', element: <Navigate to="/jobs" replace /> },
       { path: '/jobs', element: <JobsPage /> },
       { path: '/jobs/:jobId', element: <JobsPage /> },
-      { path: '/jobs/:jobId/stands/:standId', element: <BenchPage /> },
-      { path: '/jobs/:jobId/stands/:standId/proof', element: <ProofPage /> },
+      { path: '/jobs/:jobId/setups/:setupId', element: <BenchPage /> },
+      { path: '/jobs/:jobId/setups/:setupId/proof', element: <ProofPage /> },
       { path: '/jobs/:jobId/log', element: <LogPage /> },
       {
         path: '/kit',
@@ -112,6 +118,7 @@ const router = createBrowserRouter([
       { path: '/calculators', element: <CalculatorsPage /> },
       { path: '/calculators/:name', element: <CalculatorsPage /> },
       // Earlier addresses.
+      { path: '/jobs/:jobId/stands/:setupId/*', element: <EarlierSetup /> },
       { path: '/guide', element: <Navigate to="/calculators" replace /> },
       { path: '/guide/:name', element: <EarlierCalculator /> },
       { path: '*', element: <Nowhere /> },

@@ -11,7 +11,7 @@ import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
 import { useCalm } from '../ui/useThrottled';
 import { changed } from './editing/history';
 
-/** Which job and stand this is; the name of the setup can be changed in place. */
+/** Which job and setup this is; the name of the setup can be changed in place. */
 export function Where({ jobId }: { readonly jobId: string }) {
   const name = useBenchSelector((state) => state.edit.present?.name ?? '');
   const { data: job } = api.useJobQuery(jobId);

@@ -24,7 +24,7 @@ import { rigEdit } from './rig/rigEdit';
 import { setupEdit } from './editing/setupEdit';
 import { TextLink } from '../ui/TextButton';
 
-// Findings come a moment after the drawings, which they do not hold up.
+// Checks come a moment after the drawings, which they do not hold up.
 const ChecksPanel = lazy(() => import('./checks/ChecksPanel').then((module) => ({ default: module.ChecksPanel })));
 const Reading = lazy(() => import('./circle/Reading').then((module) => ({ default: module.Reading })));
 const Cautions = lazy(() => import('./cautions/Cautions').then((module) => ({ default: module.Cautions })));
@@ -34,20 +34,20 @@ const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ defau
 
 /** The bench of one setup: fetches it, puts it under edit, and takes it away again on leaving. */
 export function BenchPage() {
-  const { standId = '', jobId = '' } = useParams();
+  const { setupId = '', jobId = '' } = useParams();
   const [open, setOpen] = useState<string | null>(null);
   const [failure, setFailure] = useState<unknown>(null);
   const [attempt, setAttempt] = useState(0);
 
   useEffect(() => {
-    const request = store.dispatch(api.endpoints.setup.initiate(standId, { forceRefetch: true }));
+    const request = store.dispatch(api.endpoints.setup.initiate(setupId, { forceRefetch: true }));
     let left = false;
     void request.then(({ data, error }) => {
       if (left) return;
       if (data) {
         openSetup(data);
         setFailure(null);
-        setOpen(standId);
+        setOpen(setupId);
       } else {
         setFailure(error);
       }
@@ -58,7 +58,7 @@ export function BenchPage() {
       closeSetup();
       setOpen(null);
     };
-  }, [standId, attempt]);
+  }, [setupId, attempt]);
 
   const settings = useBenchSelector((state) => state.edit.present?.settings ?? null);
   if (failure !== null) {
@@ -72,7 +72,7 @@ export function BenchPage() {
       </>
     );
   }
-  if (open !== standId || !settings) {
+  if (open !== setupId || !settings) {
     return (
       <>
         <TopBar />
@@ -143,7 +143,7 @@ function Bench({ jobId, geometry }: { readonly jobId: string; readonly geometry:
         {asked && sheet !== null && sheet !== 'rig' && (
           <ItemDialog
             item={asked}
-            ask={sheet.figure}
+            ask={sheet.spec}
             onClose={close}
             onSaved={(item) => {
               rigEdit.takeItem(item);
@@ -165,7 +165,7 @@ interface AsideProps {
   readonly onAsk: (missing: MissingValue) => void;
 }
 
-/** Rig, findings and cautions beside the drawings. */
+/** Rig, checks and cautions beside the drawings. */
 const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onAsk }: AsideProps) {
   const { Beside } = STEPS[step];
   return (
@@ -191,13 +191,13 @@ const Aside = memo(function Aside({ jobId, step, geometry, readingId, onRig, onA
 
 /** What stands over the bench; nothing of it follows a drag. */
 const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
-  const { standId = '' } = useParams();
+  const { setupId = '' } = useParams();
   return (
     <>
       <TopBar where={<Where jobId={jobId} />}>
         <SavedLabel />
         <Link
-          to={`/jobs/${jobId}/stands/${standId}/proof`}
+          to={`/jobs/${jobId}/setups/${setupId}/proof`}
           title={benchText.proofSeeThePictureIn}
           className="inline-flex min-h-8 shrink-0 items-center rounded-md px-2 text-sm font-medium hover:bg-sunk max-sm:hidden"
         >
@@ -219,7 +219,7 @@ const Head = memo(function Head({ jobId }: { readonly jobId: string }) {
   );
 });
 
-/** Nobody reads findings faster than this while something is dragged, ms. */
+/** Nobody reads checks faster than this while something is dragged, ms. */
 const READ_MS = 400;
 
 /** The step that a setup opens with. */

@@ -10,7 +10,7 @@ export function DeletedList() {
   const [restoreJob] = api.useRestoreJobMutation();
   const [restoreSetup] = api.useRestoreSetupMutation();
   const tell = useToast();
-  if (!data || data.jobs.length + data.stands.length === 0) return null;
+  if (!data || data.jobs.length + data.setups.length === 0) return null;
   const back = (words: string, request: Promise<{ error?: unknown }>) =>
     void request.then(({ error }) => tell(error ? errorSentence(error) : say(jobsText.isRestored, { words })));
   const row = (id: string, kind: string, name: string, onBack: () => void) => (
@@ -25,10 +25,10 @@ export function DeletedList() {
   );
   return (
     <details className="mt-6">
-      <summary className="engraved cursor-pointer">{say(jobsText.deleted, { length: data.jobs.length + data.stands.length })}</summary>
+      <summary className="engraved cursor-pointer">{say(jobsText.deleted, { length: data.jobs.length + data.setups.length })}</summary>
       <ul className="mt-1 grid gap-1">
         {data.jobs.map(({ id, name }) => row(id, 'job', name, () => back(name, restoreJob(id))))}
-        {data.stands.map(({ id, name }) => row(id, 'stand', name, () => back(name, restoreSetup(id))))}
+        {data.setups.map(({ id, name }) => row(id, 'stand', name, () => back(name, restoreSetup(id))))}
       </ul>
     </details>
   );

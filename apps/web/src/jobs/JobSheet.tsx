@@ -21,10 +21,10 @@ export function JobSheet({ job }: { readonly job: Job }) {
     const { error } = await changeJob({ id: job.id, ...patch });
     if (error) tell(errorSentence(error));
   };
-  const { stands } = job;
+  const { setups } = job;
   // Hundreds of places of the sun: not at every drawing of the page.
-  const light = useMemo(() => lightOfDay({ place, day, timeZone }, stands), [place, day, timeZone, stands]);
-  const pack = useMemo(() => packingList(stands), [stands]);
+  const light = useMemo(() => lightOfDay({ place, day, timeZone }, setups), [place, day, timeZone, setups]);
+  const pack = useMemo(() => packingList(setups), [setups]);
   return (
     <div className="mt-6 grid gap-6 text-sm xl:grid-cols-2">
       <section aria-label={jobsText.placeAndLight}>
@@ -111,12 +111,12 @@ export function JobSheet({ job }: { readonly job: Job }) {
           <p className="text-ink-soft">{jobsText.nothingYetTheListFollows}</p>
         ) : (
           <ul className="columns-1 gap-6 sm:columns-2">
-            {pack.map(({ name, kind, stands: needed }) => (
+            {pack.map(({ name, kind, setups: needed }) => (
               <li key={`${kind} ${name}`} className="break-inside-avoid py-0.5">
                 <span className="font-medium">{name}</span>{' '}
                 <span className="text-ink-soft">{kind in KINDS ? KINDS[kind as keyof typeof KINDS].title.toLowerCase() : ''}</span>
                 <span className="block text-xs text-ink-soft">
-                  {needed.length === stands.length && stands.length > 1 ? jobsText.everySetup : needed.join(', ')}
+                  {needed.length === setups.length && setups.length > 1 ? jobsText.everySetup : needed.join(', ')}
                 </span>
               </li>
             ))}
@@ -126,7 +126,7 @@ export function JobSheet({ job }: { readonly job: Job }) {
       <section aria-label={jobsText.cautionsOfTheJob}>
         <h2 className="engraved mb-1">{jobsText.cautions}</h2>
         <ul className="list-disc pl-5">
-          {jobCautions(job.stands).map((words) => (
+          {jobCautions(job.setups).map((words) => (
             <li key={words}>{words}</li>
           ))}
         </ul>

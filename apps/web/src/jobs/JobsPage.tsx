@@ -90,7 +90,7 @@ export function JobsPage() {
                 >
                   <span className="block truncate">{job.name}</span>
                   <span className="text-xs font-normal text-ink-soft">
-                    {job.standCount === 1 ? jobsText.n1Setup : say(jobsText.setups, { standCount: job.standCount })}
+                    {job.setupCount === 1 ? jobsText.n1Setup : say(jobsText.setups, { setupCount: job.setupCount })}
                   </span>
                 </NavLink>
               </li>
@@ -212,7 +212,7 @@ function JobHead({ job }: { readonly job: Job }) {
             </button>
           </h1>
         )}
-        <p className="px-1 text-sm text-ink-soft">{job.stands.length === 0 ? jobsText.addTheFirstSetupOne : jobsText.openASetupToSet}</p>
+        <p className="px-1 text-sm text-ink-soft">{job.setups.length === 0 ? jobsText.addTheFirstSetupOne : jobsText.openASetupToSet}</p>
       </div>
       <Link
         to={`/jobs/${job.id}/log`}

@@ -16,7 +16,7 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
   const { data: kit, error: kitError } = api.useKitQuery(undefined);
   const items = useItems(kit);
   // Those that stands of this job use come first.
-  const here = new Set(job.stands.map(({ settings }) => settings.rig.rigId));
+  const here = new Set(job.setups.map(({ settings }) => settings.rig.rigId));
   const rigs = (kit?.rigs ?? [])
     .filter(({ archived }) => !archived)
     .flatMap(({ rig }) => builtRig(rig, items) ?? [])
@@ -36,7 +36,7 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
       return;
     }
     const { data, error } = await addSetup({ jobId: job.id, name: parsed.data, settings: storedSettings(centredSetup(rig)) });
-    if (data) await navigate(`/jobs/${job.id}/stands/${data.id}`);
+    if (data) await navigate(`/jobs/${job.id}/setups/${data.id}`);
     else setRefusal(errorSentence(error));
   };
 

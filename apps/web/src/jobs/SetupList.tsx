@@ -22,7 +22,7 @@ import { useToast } from '../ui/Notes';
 import { StateMark } from '../ui/StateMark';
 import { STATE_ORDER, type CheckState, worstState } from '@gangway/core/state';
 
-/** The stands of a job, each with its Circle in small, what is set and what is found. */
+/** The setups of a job, each with its Circle in small, what is set and what is found. */
 export function SetupList({ job }: { readonly job: Job }) {
   const { data: log } = api.useLogQuery(job.id);
   const [orderSetups] = api.useOrderSetupsMutation();
@@ -31,14 +31,14 @@ export function SetupList({ job }: { readonly job: Job }) {
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
-  const ids = job.stands.map(({ id }) => id);
+  const ids = job.setups.map(({ id }) => id);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    void orderSetups({ id: job.id, standOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(
+    void orderSetups({ id: job.id, setupOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(
       ({ error }) =>
         tell(
           error ? errorSentence(error) : jobsText.theOrderIsChanged,
-          error ? undefined : () => void orderSetups({ id: job.id, standOrder: ids }),
+          error ? undefined : () => void orderSetups({ id: job.id, setupOrder: ids }),
         ),
     );
   };
@@ -46,8 +46,8 @@ export function SetupList({ job }: { readonly job: Job }) {
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
       <SortableContext items={ids} strategy={rectSortingStrategy}>
         <ul aria-label={jobsText.setups2} className="grid gap-3 xl:grid-cols-2">
-          {job.stands.map((stand) => (
-            <SetupRow key={stand.id} stand={stand} takes={log ? log.takes.filter(({ standId }) => standId === stand.id).length : null} />
+          {job.setups.map((setup) => (
+            <SetupRow key={setup.id} setup={setup} shots={log ? log.shots.filter(({ setupId }) => setupId === setup.id).length : null} />
           ))}
         </ul>
       </SortableContext>
@@ -55,9 +55,9 @@ export function SetupList({ job }: { readonly job: Job }) {
   );
 }
 
-function SetupRow({ stand, takes }: { readonly stand: Setup; readonly takes: number | null }) {
-  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: stand.id });
-  const { settings } = stand;
+function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: number | null }) {
+  const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: setup.id });
+  const { settings } = setup;
   const [renaming, setRenaming] = useState(false);
   const [renameSetup] = api.useRenameSetupMutation();
   const [duplicateSetup] = api.useDuplicateSetupMutation();
@@ -67,20 +67,20 @@ function SetupRow({ stand, takes }: { readonly stand: Setup; readonly takes: num
   const found = checksOf(settings);
   const worst = worstState(found);
   const first = found[0];
-  const address = `/jobs/${stand.jobId}/stands/${stand.id}`;
+  const address = `/jobs/${setup.jobId}/setups/${setup.id}`;
 
   const duplicate = async () => {
-    const { data, error } = await duplicateSetup(stand.id);
+    const { data, error } = await duplicateSetup(setup.id);
     tell(data ? say(jobsText.created, { name: data.name }) : errorSentence(error));
   };
   const remove = async () => {
-    const { error } = await deleteSetup(stand.id);
+    const { error } = await deleteSetup(setup.id);
     if (error) {
       tell(errorSentence(error));
       return;
     }
-    tell(say(jobsText.isDeleted, { name: stand.name }), () => {
-      void restoreSetup(stand.id).then(({ error: refused }) => refused && tell(errorSentence(refused)));
+    tell(say(jobsText.isDeleted, { name: setup.name }), () => {
+      void restoreSetup(setup.id).then(({ error: refused }) => refused && tell(errorSentence(refused)));
     });
   };
 
@@ -95,7 +95,7 @@ function SetupRow({ stand, takes }: { readonly stand: Setup; readonly takes: num
         type="button"
         {...attributes}
         {...listeners}
-        aria-label={say(jobsText.moveSpacePicksItUp, { name: stand.name })}
+        aria-label={say(jobsText.moveSpacePicksItUp, { name: setup.name })}
         className="relative z-10 -mr-1 -ml-1 touch-none cursor-grab self-stretch text-ink-soft"
       >
         <GripVertical size={16} aria-hidden />
@@ -106,12 +106,12 @@ function SetupRow({ stand, takes }: { readonly stand: Setup; readonly takes: num
           {renaming ? (
             <NameEditor
               label={jobsText.nameOfTheSetup}
-              name={stand.name}
+              name={setup.name}
               onRename={async (name) => {
                 const { error } = await renameSetup({
-                  id: stand.id,
-                  version: stand.version,
-                  settings: storedSettings(stand.settings),
+                  id: setup.id,
+                  version: setup.version,
+                  settings: storedSettings(setup.settings),
                   name,
                 });
                 return error ? errorSentence(error) : null;
@@ -122,13 +122,13 @@ function SetupRow({ stand, takes }: { readonly stand: Setup; readonly takes: num
           ) : (
             <h2 className="min-w-0 grow font-semibold">
               <Link to={address} className="block truncate after:absolute after:inset-0">
-                {stand.name}
+                {setup.name}
               </Link>
             </h2>
           )}
           <span className="relative z-10 -mt-1">
             <ActionMenu
-              label={say(jobsText.moreFor, { name: stand.name })}
+              label={say(jobsText.moreFor, { name: setup.name })}
               actions={[
                 { label: jobsText.rename, takesFocus: true, onSelect: () => setRenaming(true) },
                 { label: jobsText.duplicate, onSelect: () => void duplicate() },
@@ -142,9 +142,9 @@ function SetupRow({ stand, takes }: { readonly stand: Setup; readonly takes: num
           {riseWords(settings.movements.riseMm)}, {shiftWords(settings.movements.shiftMm)}, {apertureWords(settings.fNumber)},{' '}
           {ORIENTATION_LABELS[settings.orientation]},{' '}
           {settings.focusM === null ? jobsText.atInfinity : say(jobsText.atM, { focusM: fixed(settings.focusM, 1) })}
-          {takes !== null && (
-            <span className={takes === 0 ? 'text-ink-soft' : 'font-semibold'}>
-              {takes === 0 ? jobsText.notShotYet : say(jobsText.shotLogged, { takes })}
+          {shots !== null && (
+            <span className={shots === 0 ? 'text-ink-soft' : 'font-semibold'}>
+              {shots === 0 ? jobsText.notShotYet : say(jobsText.shotLogged, { shots })}
             </span>
           )}
         </p>

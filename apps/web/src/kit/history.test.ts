@@ -3,7 +3,7 @@ import type { Kit, KitChange } from '@gangway/contract/kit';
 import { toRedo, toUndo } from '../store/doneHistory';
 import { changesTo, doneBetween, kitHistory } from './history';
 
-const used = { rigs: 0, stands: 0 };
+const used = { rigs: 0, setups: 0 };
 const [item, other] = DEMO_ITEMS;
 const [rig] = DEMO_RIGS;
 if (!item || !other || !rig) throw new Error('the demo kit is empty');

@@ -11,25 +11,25 @@ import { Select } from '../ui/Select';
 interface AttachmentsProps {
   readonly jobId: string;
   readonly attachments: readonly Attachment[];
-  readonly stands: readonly { readonly id: string; readonly name: string }[];
+  readonly setups: readonly { readonly id: string; readonly name: string }[];
   /** The takes chosen in the table: a single one gets the photograph. */
   readonly chosen: readonly Shot[];
 }
 
 /** Photographs of the ground glass or of notes, with a setup or with the shot that is chosen. */
-export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsProps) {
+export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsProps) {
   const [attach, { isLoading }] = api.useAttachMutation();
   const [detach] = api.useDetachMutation();
-  const [standId, setStandId] = useState('');
+  const [setupId, setSetupId] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const shot = chosen.length === 1 ? chosen[0] : undefined;
-  const to = shot?.standId ?? (standId === '' ? stands[0]?.id : standId);
-  if (stands.length === 0) return null;
+  const to = shot?.setupId ?? (setupId === '' ? setups[0]?.id : setupId);
+  if (setups.length === 0) return null;
   const send = async (files: readonly File[]) => {
     setTrouble(null);
     for (const file of files) {
       if (to === undefined) return;
-      const { error } = await attach({ jobId, standId: to, takeId: shot?.id ?? null, file });
+      const { error } = await attach({ jobId, setupId: to, shotId: shot?.id ?? null, file });
       if (error) setTrouble(errorSentence(error));
     }
   };
@@ -37,7 +37,7 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
     <section aria-label={logText.photographsOfGlassAndNotes} className="min-w-0">
       <h2 className="engraved">{logText.photographsOfGlassAndNotes}</h2>
       <div className="flex flex-wrap items-center gap-2">
-        {attachments.map(({ id, name, standId: at, takeId }) => (
+        {attachments.map(({ id, name, setupId: at, shotId }) => (
           <figure key={id} className="relative m-0 w-20">
             <a href={`/api/attachments/${id}/file`} target="_blank" rel="noreferrer">
               <img
@@ -51,11 +51,11 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
               className="truncate text-[0.6875rem]"
               title={say(logText.nameName2TakeidSelectYes, {
                 name,
-                name2: stands.find((stand) => stand.id === at)?.name ?? '',
-                takeId: takeId === null ? 'yes' : 'no',
+                name2: setups.find((setup) => setup.id === at)?.name ?? '',
+                shotId: shotId === null ? 'yes' : 'no',
               })}
             >
-              {stands.find((stand) => stand.id === at)?.name ?? name}
+              {setups.find((setup) => setup.id === at)?.name ?? name}
             </figcaption>
             <IconButton
               label={say(logText.delete, { name })}
@@ -67,8 +67,8 @@ export function Attachments({ jobId, attachments, stands, chosen }: AttachmentsP
           </figure>
         ))}
         {!shot && (
-          <Select aria-label={logText.attachTo} value={to} onChange={({ target }) => setStandId(target.value)} className="max-w-44">
-            {stands.map(({ id, name }) => (
+          <Select aria-label={logText.attachTo} value={to} onChange={({ target }) => setSetupId(target.value)} className="max-w-44">
+            {setups.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>

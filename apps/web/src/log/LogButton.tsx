@@ -8,17 +8,17 @@ import { Button } from '../ui/Button';
 import { useToast } from '../ui/Notes';
 import { nextShot, placeWords } from './logging';
 
-/** One touch logs the next take of the setup as it is set now; it can be taken back. */
+/** One touch logs the next shot of the setup as it is set now; it can be taken back. */
 export function LogButton({ geometry, name }: { readonly geometry: Geometry; readonly name: string }) {
-  const { jobId = '', standId = '' } = useParams();
+  const { jobId = '', setupId = '' } = useParams();
   const { data: log, error } = api.useLogQuery(jobId);
   const [changeLog] = api.useChangeLogMutation();
   const tell = useToast();
-  const logged = log?.takes.filter((shot) => shot.standId === standId).length ?? 0;
+  const logged = log?.shots.filter((shot) => shot.setupId === setupId).length ?? 0;
   const words = placeWords(geometry, logged);
   const touch = async () => {
     if (!log) return;
-    const shot = nextShot(geometry, { id: standId, name }, log.takes, new Date());
+    const shot = nextShot(geometry, { id: setupId, name }, log.shots, new Date());
     const { error: refused } = await changeLog({ jobId, put: [shot], remove: [] });
     if (refused) tell(say(logText.theShotIsNotLogged, { refused: errorSentence(refused) }));
     else

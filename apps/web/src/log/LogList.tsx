@@ -23,15 +23,15 @@ const LEAST_PX = 320;
 const UNSIGNED: ReadonlySet<LogKey> = new Set<LogKey>(['fNumber', 'iso', 'frame', 'bracket', 'filmFrame', 'rating', 'focalMm']);
 
 /** The log on a phone: a shot under another, newest first, each opened by a touch to be corrected. */
-export function LogList({ shots, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
+export function LogList({ shots, setups, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
   const [openId, setOpenId] = useState<string | null>(null);
   const scroll = useRef<HTMLDivElement>(null);
   const [sizeRef, size] = useSize<HTMLDivElement>();
   const rows = useMemo(() => {
-    const order = new Map(stands.map(({ id }, i) => [id, i]));
-    const place = ({ standId }: Shot): number => (grouped ? (order.get(standId) ?? stands.length) : 0);
+    const order = new Map(setups.map(({ id }, i) => [id, i]));
+    const place = ({ setupId }: Shot): number => (grouped ? (order.get(setupId) ?? setups.length) : 0);
     return [...shots].sort((a, b) => place(a) - place(b) || newestFirst(a, b));
-  }, [shots, stands, grouped]);
+  }, [shots, setups, grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- its functions are not handed on
   const virtual = useVirtualizer({
     count: rows.length,
@@ -65,7 +65,7 @@ export function LogList({ shots, stands, grouped, timeZone, selected, onSelect, 
                 key={key}
                 ref={virtual.measureElement}
                 data-index={index}
-                data-take={shot.id}
+                data-shot={shot.id}
                 aria-setsize={rows.length}
                 aria-posinset={index + 1}
                 className="absolute inset-x-0 flex border-b border-hairline"
@@ -74,7 +74,7 @@ export function LogList({ shots, stands, grouped, timeZone, selected, onSelect, 
                 <label className="grid w-11 shrink-0 place-items-center">
                   <input
                     type="checkbox"
-                    aria-label={say(logText.chooseTheShotOf, { take: cellWords(shot, { key: 'at' }, timeZone) })}
+                    aria-label={say(logText.chooseTheShotOf, { shot: cellWords(shot, { key: 'at' }, timeZone) })}
                     checked={selected.has(shot.id)}
                     onChange={() => toggle(shot.id)}
                     className="size-4.5 accent-accent"
@@ -102,7 +102,7 @@ function newestFirst(a: Shot, b: Shot): number {
 /** What is read of a shot at a glance. */
 function Facts({ shot, timeZone }: { readonly shot: Shot; readonly timeZone: string }) {
   const exposure = [
-    shot.timeS === null ? logText.timeUnknown : timeWords(shot.timeS),
+    shot.shutterSpeedS === null ? logText.timeUnknown : timeWords(shot.shutterSpeedS),
     shot.iso === null ? '' : say(logText.iso, { iso: shot.iso }),
   ]
     .filter(Boolean)
@@ -110,7 +110,7 @@ function Facts({ shot, timeZone }: { readonly shot: Shot; readonly timeZone: str
   return (
     <>
       <span className="flex items-baseline gap-2">
-        <span className="min-w-0 truncate font-medium">{shot.stand}</span>
+        <span className="min-w-0 truncate font-medium">{shot.setup}</span>
         <span className="ml-auto shrink-0 text-ink-soft tabular-nums">{cellWords(shot, { key: 'at' }, timeZone).slice(5, 16)}</span>
       </span>
       <span className="block leading-5 tabular-nums">
@@ -131,7 +131,7 @@ interface ShotProps {
   readonly onChange: Change;
 }
 
-/** Everything that is known of a shot, each figure to be corrected. */
+/** Everything that is known of a shot, each value to be corrected. */
 function ShotSheet({ shot, timeZone, onChange, onClose }: ShotProps & { readonly onClose: () => void }) {
   const tell = useToast();
   const commits = useRef(new Map<LogKey, Promise<boolean>>());
@@ -147,10 +147,10 @@ function ShotSheet({ shot, timeZone, onChange, onClose }: ShotProps & { readonly
     else onClose();
   };
   return (
-    <Dialog open onClose={() => void close()} title={shot.stand} help={logText.whatWasSetCorrectA}>
+    <Dialog open onClose={() => void close()} title={shot.setup} help={logText.whatWasSetCorrectA}>
       <div className="grid grid-cols-2 gap-x-3 gap-y-2">
         {COLUMNS.map((column) => (
-          <Figure
+          <Spec
             key={column.key}
             shot={shot}
             column={column}
@@ -172,7 +172,7 @@ function ShotSheet({ shot, timeZone, onChange, onClose }: ShotProps & { readonly
   );
 }
 
-function Figure({
+function Spec({
   shot,
   column,
   timeZone,
@@ -193,7 +193,7 @@ function Figure({
         </span>
         <input
           value={typed}
-          // The keypad of figures has no minus on many phones.
+          // The keypad of values has no minus on many phones.
           inputMode={UNSIGNED.has(column.key) ? 'decimal' : undefined}
           aria-invalid={refusal !== null || undefined}
           onChange={({ target }) => type(target.value)}

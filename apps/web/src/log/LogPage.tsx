@@ -27,16 +27,16 @@ export function LogPage() {
   const { data: log, error, refetch } = api.useLogQuery(jobId);
   const { change, undo, redo, undoable, redoable } = useLogHistory(jobId);
   const [words, setWords] = useState('');
-  const [standId, setSetupId] = useState('');
+  const [setupId, setSetupId] = useState('');
   const [grouped, setGrouped] = useState(false);
   const [selected, setSelected] = useState<ReadonlySet<string>>(new Set());
   const [matching, setMatching] = useState(false);
   const [said, setSaid] = useState<readonly string[]>([]);
   const timeZone = job?.place?.timeZone ?? Intl.DateTimeFormat().resolvedOptions().timeZone;
-  const shots = useMemo(() => log?.takes ?? [], [log]);
+  const shots = useMemo(() => log?.shots ?? [], [log]);
   const shown = useMemo(
-    () => shots.filter((shot) => (standId === '' || shot.standId === standId) && (words.trim() === '' || holds(shot, words, timeZone))),
-    [shots, words, standId, timeZone],
+    () => shots.filter((shot) => (setupId === '' || shot.setupId === setupId) && (words.trim() === '' || holds(shot, words, timeZone))),
+    [shots, words, setupId, timeZone],
   );
   const chosen = useMemo(() => shots.filter(({ id }) => selected.has(id)), [shots, selected]);
   const Takes = useNarrow() ? LogList : LogTable;
@@ -62,16 +62,16 @@ export function LogPage() {
   const file = fileName(job.name);
   const out = chosen.length > 0 ? chosen : shown;
   const readIn = async (chosenFile: File) => {
-    const found = readLog(await chosenFile.text(), job.stands);
+    const found = readLog(await chosenFile.text(), job.setups);
     if ('trouble' in found) {
       setSaid([found.trouble]);
       return;
     }
     const refused =
-      found.takes.length === 0
+      found.shots.length === 0
         ? null
-        : await change({ put: found.takes, remove: [] }, say(logText.shotsImported, { length: found.takes.length }));
-    setSaid([...(refused === null ? [say(logText.shotIsImported, { length: found.takes.length })] : [refused]), ...found.refused]);
+        : await change({ put: found.shots, remove: [] }, say(logText.shotsImported, { length: found.shots.length }));
+    setSaid([...(refused === null ? [say(logText.shotIsImported, { length: found.shots.length })] : [refused]), ...found.refused]);
   };
   return (
     <div className="flex h-dvh flex-col max-sm:h-auto max-sm:min-h-dvh">
@@ -100,12 +100,12 @@ export function LogPage() {
           />
           <Select
             aria-label={logText.setup}
-            value={standId}
+            value={setupId}
             onChange={({ target }) => setSetupId(target.value)}
             className="min-h-8 max-w-52 rounded-md bg-sheet"
           >
             <option value="">{logText.everySetup}</option>
-            {job.stands.map(({ id, name }) => (
+            {job.setups.map(({ id, name }) => (
               <option key={id} value={id}>
                 {name}
               </option>
@@ -183,7 +183,7 @@ export function LogPage() {
         ) : (
           <Takes
             shots={shown}
-            stands={job.stands}
+            setups={job.setups}
             grouped={grouped}
             timeZone={timeZone}
             selected={selected}
@@ -204,7 +204,7 @@ export function LogPage() {
               </ul>
             </section>
           )}
-          <Attachments jobId={jobId} attachments={log.attachments} stands={job.stands} chosen={chosen} />
+          <Attachments jobId={jobId} attachments={log.attachments} setups={job.setups} chosen={chosen} />
           <p className="ml-auto self-end text-xs text-ink-soft">{say(logText.timesOf, { timeZone })}</p>
         </div>
       </main>

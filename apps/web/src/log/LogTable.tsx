@@ -27,7 +27,7 @@ const WIDTH_PX = CHECK_PX + COLUMNS.reduce((sum, { width }) => sum + width, 0);
 const GRID = `${CHECK_PX}px ${COLUMNS.map(({ width }) => `${width}px`).join(' ')}`;
 const helper = createColumnHelper<Shot>();
 const columns = [
-  helper.accessor('standId', { id: 'group', getGroupingValue: (shot) => shot.standId, enableSorting: false }),
+  helper.accessor('setupId', { id: 'group', getGroupingValue: (shot) => shot.setupId, enableSorting: false }),
   ...COLUMNS.map(({ key }) =>
     helper.accessor((shot) => sortValue(shot, key), { id: key, sortingFn: (a, b, id) => compare(a.getValue(id), b.getValue(id)) }),
   ),
@@ -40,7 +40,7 @@ function compare(a: unknown, b: unknown): number {
 
 export interface LogTableProps {
   readonly shots: readonly Shot[];
-  readonly stands: readonly { readonly id: string; readonly name: string }[];
+  readonly setups: readonly { readonly id: string; readonly name: string }[];
   readonly grouped: boolean;
   readonly timeZone: string;
   readonly selected: ReadonlySet<string>;
@@ -54,7 +54,7 @@ interface At {
 }
 
 /** The table of shots. Only the rows in sight are drawn; arrows go from cell to cell, Enter or F2 opens one, Space chooses its row. */
-export function LogTable({ shots, stands, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
+export function LogTable({ shots, setups, grouped, timeZone, selected, onSelect, onChange }: LogTableProps) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'at', desc: false }]);
   const [at, setAt] = useState<At | null>(null);
   const [editing, setEditing] = useState(false);
@@ -78,7 +78,7 @@ export function LogTable({ shots, stands, grouped, timeZone, selected, onSelect,
   const scroll = useRef<HTMLDivElement>(null);
   const [sizeRef, size] = useSize<HTMLDivElement>();
   const virtual = useVirtualizer({ count: rows.length, getScrollElement: () => scroll.current, estimateSize: () => ROW_PX, overscan: 12 });
-  const nameOf = (id: string): string => stands.find((stand) => stand.id === id)?.name ?? logText.aDeletedSetup;
+  const nameOf = (id: string): string => setups.find((setup) => setup.id === id)?.name ?? logText.aDeletedSetup;
 
   // A cell that was gone to is brought into sight and takes the keys.
   useEffect(() => {
@@ -187,7 +187,7 @@ export function LogTable({ shots, stands, grouped, timeZone, selected, onSelect,
                   style={{ top: start, height: ROW_PX, width: WIDTH_PX }}
                 >
                   <span role="gridcell" className="sticky left-2">
-                    {nameOf(row.original.standId)}{' '}
+                    {nameOf(row.original.setupId)}{' '}
                     <span className="font-normal text-ink-soft">
                       {row.subRows.length === 1 ? logText.n1Shot : say(logText.shots2, { length: row.subRows.length })}
                     </span>
@@ -242,14 +242,14 @@ const Row = memo(
         role="row"
         aria-rowindex={index + 2}
         aria-selected={chosen}
-        data-take={shot.id}
+        data-shot={shot.id}
         className={`absolute left-0 grid border-b border-hairline ${chosen ? 'bg-sunk' : ''}`}
         style={{ gridTemplateColumns: GRID, top, height: ROW_PX, width: WIDTH_PX }}
       >
         <span role="gridcell" className="grid place-items-center">
           <input
             type="checkbox"
-            aria-label={say(logText.chooseTheShotOf, { take: cellWords(shot, { key: 'at' }, timeZone) })}
+            aria-label={say(logText.chooseTheShotOf, { shot: cellWords(shot, { key: 'at' }, timeZone) })}
             checked={chosen}
             onChange={() => onToggle(shot.id)}
             className="accent-accent"

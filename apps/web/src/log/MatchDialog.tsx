@@ -4,7 +4,7 @@ import { zipSync, strToU8 } from 'fflate';
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react';
 import type { Job } from '@gangway/contract/job';
 import { exiftoolArguments, sidecarName, shotXmp, type TakenWhere } from '@gangway/contract/xmp';
-import { DOUBTS, type Clock, type Match, type Matching } from '@gangway/core/log/matching';
+import { matchingRemark, DOUBTS, type Clock, type Match, type Matching } from '@gangway/core/log/matching';
 import type { Shot } from '@gangway/core/log/shotFields';
 import { fixed } from '@gangway/core/words';
 import { download, fileName } from '../ui/download';
@@ -41,12 +41,18 @@ export function MatchDialog({ job, shots, timeZone, onChange, onClose }: MatchDi
 
   const asked = useMemo(
     () =>
-      read ? { shots: shots.map(({ id, at, timeS, iso }) => ({ id, atMs: Date.parse(at), timeS, iso })), files: read.files, clocks } : null,
+      read
+        ? {
+            shots: shots.map(({ id, at, shutterSpeedS, iso }) => ({ id, atMs: Date.parse(at), shutterSpeedS, iso })),
+            files: read.files,
+            clocks,
+          }
+        : null,
     [read, shots, clocks],
   );
   const { found, busy, failed } = useMatching(asked);
   const byId = useMemo(() => new Map(shots.map((shot) => [shot.id, shot])), [shots]);
-  const kept = useMemo(() => (found?.matches ?? []).filter(({ takeId }) => !dropped.has(takeId)), [found, dropped]);
+  const kept = useMemo(() => (found?.matches ?? []).filter(({ shotId }) => !dropped.has(shotId)), [found, dropped]);
 
   const choose = async (files: readonly File[]) => {
     abort.current?.abort();
@@ -63,8 +69,8 @@ export function MatchDialog({ job, shots, timeZone, onChange, onClose }: MatchDi
 
   const named = useMemo(
     () =>
-      kept.flatMap(({ takeId, file }) => {
-        const shot = byId.get(takeId);
+      kept.flatMap(({ shotId, file }) => {
+        const shot = byId.get(shotId);
         return shot ? [{ ...shot, file }] : [];
       }),
     [kept, byId],
@@ -152,7 +158,7 @@ function WhatWasFound({ read, found, kept, byId, timeZone }: WhatWasFoundProps) 
           length3: kept.filter(({ doubts }) => doubts.length > 0).length,
         })}
       </li>
-      {found.remarks.map((words) => (
+      {found.remarks.map(matchingRemark).map((words) => (
         <li key={words}>{words}</li>
       ))}
       {read.silent.length > 0 && (
@@ -167,7 +173,7 @@ function WhatWasFound({ read, found, kept, byId, timeZone }: WhatWasFoundProps) 
         <li>
           {say(logText.shotsWithoutAFile, {
             shotsLeft: listed(
-              found.shotsLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.stand ?? ''}`),
+              found.shotsLeft.map((id) => `${momentWords(byId.get(id)?.at ?? '', timeZone).slice(11)} ${byId.get(id)?.setup ?? ''}`),
             ),
           })}
         </li>
@@ -231,13 +237,13 @@ function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableP
           </tr>
         </thead>
         <tbody>
-          {matches.slice(0, SHOWN).map(({ takeId, file, offS, doubts }) => {
-            const shot = byId.get(takeId);
+          {matches.slice(0, SHOWN).map(({ shotId, file, offS, doubts }) => {
+            const shot = byId.get(shotId);
             return (
-              <tr key={takeId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
+              <tr key={shotId} className="border-t border-hairline align-top" data-doubts={doubts.join(' ')}>
                 <td className="px-1 py-0.5">
                   {shot
-                    ? `${momentWords(shot.at, timeZone).slice(11)} ${shot.stand}${shot.frame === null ? '' : say(logText.frame2, { frame: shot.frame })}${shot.bracket === null ? '' : say(logText.exposure2, { bracket: shot.bracket })}`
+                    ? `${momentWords(shot.at, timeZone).slice(11)} ${shot.setup}${shot.frame === null ? '' : say(logText.frame2, { frame: shot.frame })}${shot.bracket === null ? '' : say(logText.exposure2, { bracket: shot.bracket })}`
                     : ''}
                 </td>
                 <td className="px-1 py-0.5">{file}</td>
@@ -247,11 +253,11 @@ function MatchTable({ matches, byId, timeZone, dropped, onDropped }: MatchTableP
                   <input
                     type="checkbox"
                     aria-label={say(logText.keep2, { file })}
-                    checked={!dropped.has(takeId)}
+                    checked={!dropped.has(shotId)}
                     onChange={({ target }) => {
                       const next = new Set(dropped);
-                      if (target.checked) next.delete(takeId);
-                      else next.add(takeId);
+                      if (target.checked) next.delete(shotId);
+                      else next.add(shotId);
                       onDropped(next);
                     }}
                     className="accent-accent"

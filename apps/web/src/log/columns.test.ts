@@ -9,7 +9,7 @@ if (!demo) throw new Error('no demo');
 const shot: Shot = {
   ...shotOf(geometryOf(demo.settings), demo.name, { frame: null, bracket: null }, null),
   id: '0f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a02',
-  standId: '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01',
+  setupId: '3f1c2a52-0e55-4d62-9f0e-0b9a1d1c7a01',
   at: '2026-10-25T00:30:00.000Z',
 };
 const column = (key: LogKey) => {
@@ -34,7 +34,7 @@ describe('cells of the log', () => {
       const next = withCell(shot, column(key), words, 'UTC');
       return typeof next === 'string' ? next : next[key];
     };
-    expect(typed('timeS', '1/60')).toBe(1 / 60);
+    expect(typed('shutterSpeedS', '1/60')).toBe(1 / 60);
     expect(typed('focusM', '∞')).toBeNull();
     expect(typed('riseMm', '−3,5')).toBe(-3.5);
     expect(typed('iso', '')).toBeNull();

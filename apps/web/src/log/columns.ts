@@ -43,7 +43,7 @@ export function cellWords(shot: Shot, { key }: Pick<LogColumn, 'key'>, timeZone:
   const value = shot[key];
   if (key === 'at') return momentWords(shot.at, timeZone);
   if (key === 'focusM' && value === null) return '∞';
-  if (key === 'timeS') return shot.timeS === null ? '' : timeWords(shot.timeS).replace(/ s$/u, '');
+  if (key === 'shutterSpeedS') return shot.shutterSpeedS === null ? '' : timeWords(shot.shutterSpeedS).replace(/ s$/u, '');
   if (key === 'frame') return shot.frame === null ? '' : `${shot.frame}/${shot.frames ?? '?'}`;
   if (key === 'bracket') return shot.bracket === null ? '' : `${shot.bracket}/${shot.brackets ?? '?'}`;
   if (key === 'rating') return shot.rating === 0 ? '' : '★'.repeat(shot.rating);
@@ -70,7 +70,7 @@ export function withCell(shot: Shot, { key, label }: Pick<LogColumn, 'key' | 'la
 
 function wantedForm(key: LogKey) {
   if (key === 'at') return logText.aTimeWriteItAs;
-  if (key === 'timeS') return logText.aTimeWriteItAs1;
+  if (key === 'shutterSpeedS') return logText.aTimeWriteItAs1;
   return logText.aNumber;
 }
 
@@ -100,7 +100,7 @@ function read(key: LogKey, typed: string, timeZone: string): string | number | b
   if (type === 'flag') return /^(?:yes|no)$/iu.test(plain) ? plain.toLowerCase() === 'yes' : undefined;
   if (key === 'focusM' && (plain === '' || /^(?:∞|inf(?:inity)?)$/iu.test(plain))) return null;
   if (key === 'rating') return plain === '' ? 0 : (typedNumber(plain) ?? undefined);
-  if (key === 'timeS') return plain === '' ? null : (typedTime(plain) ?? undefined);
+  if (key === 'shutterSpeedS') return plain === '' ? null : (typedTime(plain) ?? undefined);
   if (plain === '') return null;
   return typedNumber(plain) ?? undefined;
 }

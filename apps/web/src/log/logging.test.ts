@@ -9,7 +9,10 @@ import type { SetupSettings } from '@gangway/core/model/setup';
 
 const tower = DEMO_SETUPS.find(({ name }) => name.startsWith('Hydraulic'))?.settings as SetupSettings;
 const STAND = { id: 'stand', name: 'Tower' };
-const metered: SetupSettings = { ...tower, exposure: { ...tower.exposure, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 60, iso: 100 } } };
+const metered: SetupSettings = {
+  ...tower,
+  exposure: { ...tower.exposure, meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1 / 60, iso: 100 } },
+};
 const mosaic: SetupSettings = {
   ...metered,
   mosaic: {
@@ -30,10 +33,10 @@ describe('one touch', () => {
   test('records the setup as it is set, and what it records can be kept', () => {
     const [shot] = logged(metered, 1);
     expect(shot).toMatchObject({
-      stand: 'Tower',
+      setup: 'Tower',
       riseMm: 11,
       fNumber: 8,
-      timeS: 1 / 60,
+      shutterSpeedS: 1 / 60,
       iso: 100,
       focusM: 24,
       orientation: 'portrait',
@@ -44,7 +47,7 @@ describe('one touch', () => {
       for (const each of logged(settings, 2))
         expect(
           shotValuesSchema
-            .safeParse({ ...each, id: undefined, standId: undefined, at: undefined })
+            .safeParse({ ...each, id: undefined, setupId: undefined, at: undefined })
             .error?.issues.filter(({ code }) => code !== 'unrecognized_keys') ?? [],
         ).toEqual([]);
   });
@@ -65,7 +68,7 @@ describe('one touch', () => {
     ]);
     expect(shots.slice(0, 3).map(({ bracketStops }) => bracketStops)).toEqual([-2, 0, 2]);
     expect(shots.map(({ shiftMm }) => shiftMm)).toEqual([-8, -8, -8, 0, 0, 0, 8, 8, 8, -8]);
-    expect(new Set(shots.slice(0, 3).map(({ timeS }) => timeS)).size).toBe(3);
+    expect(new Set(shots.slice(0, 3).map(({ shutterSpeedS }) => shutterSpeedS)).size).toBe(3);
     expect(placeWords(geometryOf(mosaic), 4)).toBe('frame 2 of 3, exposure 2');
     expect(nextPlace(geometryOf(metered), 7)).toMatchObject({ number: 1, of: 1 });
   });

@@ -14,19 +14,19 @@ export function nextPlace(
   return { place: series[number] ?? { frame: null, bracket: null }, number: number + 1, of: series.length };
 }
 
-/** The next take of a setup, as one touch logs it. */
+/** The next shot of a setup, as one touch logs it. */
 export function nextShot(
   geometry: Geometry,
-  stand: { readonly id: string; readonly name: string },
+  setup: { readonly id: string; readonly name: string },
   shots: readonly Shot[],
   at: Date,
 ): Shot {
-  const own = shots.filter(({ standId }) => standId === stand.id);
+  const own = shots.filter(({ setupId }) => setupId === setup.id);
   const { place } = nextPlace(geometry, own.length);
   return {
-    ...shotOf(geometry, stand.name, place, nextFilm(geometry.settings, shots)),
+    ...shotOf(geometry, setup.name, place, nextFilm(geometry.settings, shots)),
     id: crypto.randomUUID(),
-    standId: stand.id,
+    setupId: setup.id,
     at: at.toISOString(),
   };
 }

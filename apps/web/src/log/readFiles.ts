@@ -41,7 +41,7 @@ export async function readFiles(chosen: readonly File[], onProgress: (done: numb
 }
 
 async function saidBy(file: File): Promise<FileToMatch> {
-  const nothing: FileToMatch = { name: file.name, atMs: null, camera: logText.unknownCamera, timeS: null, iso: null };
+  const nothing: FileToMatch = { name: file.name, atMs: null, camera: logText.unknownCamera, shutterSpeedS: null, iso: null };
   const head = await file.slice(0, HEAD_BYTES).arrayBuffer();
   const mark = new Uint8Array(head.slice(0, 4));
   const tiff = (mark[0] === 0x49 && mark[1] === 0x49) || (mark[0] === 0x4d && mark[1] === 0x4d);
@@ -71,7 +71,7 @@ async function saidBy(file: File): Promise<FileToMatch> {
       name: file.name,
       atMs: momentOf(when, part),
       camera: camera === '' ? logText.unknownCamera : camera,
-      timeS: number(exif.ExposureTime?.value) ?? number(xmp.ExposureTime?.value),
+      shutterSpeedS: number(exif.ExposureTime?.value) ?? number(xmp.ExposureTime?.value),
       iso: number((exif as Readonly<Record<string, { readonly value?: unknown } | undefined>>).ISOSpeedRatings?.value),
     };
   } catch {

@@ -5,7 +5,7 @@ import type { Shot } from '@gangway/core/log/shotFields';
 import type { Change } from './change';
 import { cellDraft, withCell, type LogColumn } from './columns';
 
-/** One figure of a shot under correction: what is typed, why it is refused, and how it is taken. Nothing typed is lost by a refusal. */
+/** One value of a shot under correction: what is typed, why it is refused, and how it is taken. Nothing typed is lost by a refusal. */
 export function useCellEdit(shot: Shot, column: LogColumn, timeZone: string, onChange: Change) {
   const begin = cellDraft(shot, column, timeZone);
   const [typed, setTyped] = useState<string | null>(null);

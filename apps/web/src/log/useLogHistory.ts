@@ -66,7 +66,7 @@ export function useLogHistory(jobId: string) {
     (forth: Both, said: string): Promise<string | null> =>
       turn(async () => {
         const { data } = api.endpoints.log.select(jobId)(store.getState());
-        const before = new Map((data?.takes ?? []).map((shot) => [shot.id, shot]));
+        const before = new Map((data?.shots ?? []).map((shot) => [shot.id, shot]));
         const back: Both = {
           put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []),
           remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])),

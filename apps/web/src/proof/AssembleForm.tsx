@@ -82,7 +82,7 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
         )}
       </div>
       {running ? (
-        <Running assembly={running} standId={set.standId} />
+        <Running assembly={running} setupId={set.setupId} />
       ) : (
         <div>
           <Button look="main" disabled={isLoading || set.frames.every((frame) => frame === null)} onClick={() => void begin()}>
@@ -95,7 +95,7 @@ export function AssembleForm({ set, onBegun }: { readonly set: FrameSet; readonl
 }
 
 /** How far an assembly is, by server-sent events; fetched again at its end. */
-function Running({ assembly, standId }: { readonly assembly: Assembly; readonly standId: string }) {
+function Running({ assembly, setupId }: { readonly assembly: Assembly; readonly setupId: string }) {
   const [now, setNow] = useState(assembly);
   const [cancelAssembly] = api.useCancelAssemblyMutation();
   const dispatch = useAppDispatch();
@@ -111,7 +111,7 @@ function Running({ assembly, standId }: { readonly assembly: Assembly; readonly 
       dispatch(api.util.invalidateTags(['proofs']));
     };
     return () => events.close();
-  }, [assembly.id, dispatch, standId]);
+  }, [assembly.id, dispatch, setupId]);
   return (
     <div className="flex items-center gap-2" data-testid="assembling">
       <Progress share={now.share} words={now.state === 'waiting' ? proofText.waitingForAWorker : now.step} />

@@ -38,13 +38,13 @@ function exposureWords(stops: number): string {
 
 /** The setup-in for a tethered camera: what it is doing, how it takes frames, and in what it errs. */
 export function BackPanel({
-  stand,
+  setup,
   back,
   open,
   onOpen,
   onFresh,
 }: {
-  readonly stand: Setup;
+  readonly setup: Setup;
   readonly back: Back;
   readonly open: FrameSet | null;
   readonly onOpen: (id: string) => void;
@@ -56,12 +56,12 @@ export function BackPanel({
   const [all, setAll] = useState(false);
   /** Which exposure a series was begun with, so that it goes on with it. */
   const begunWith = useRef(new Map<string, number | null>());
-  const stops = bracketStops(setupBrackets(stand.settings));
+  const stops = bracketStops(setupBrackets(setup.settings));
   const [beginSet] = api.useBeginSetMutation();
   const [changeLog] = api.useChangeLogMutation();
   const tell = useToast();
-  const takes = shotsFor(geometryOf(stand.settings), options);
-  const [first] = takes;
+  const shots = shotsFor(geometryOf(setup.settings), options);
+  const [first] = shots;
   const busy = back.state === 'exposing' || back.state === 'delivering';
   const shoot = async () => {
     // As it is kept now: what was changed on the bench a moment ago belongs to it.
@@ -70,7 +70,7 @@ export function BackPanel({
     const bracket = bracketStops(setupBrackets(fresh.settings));
     for (const exposure of all && bracket.length > 1 ? bracket.map((_, i) => i) : [options.exposure]) {
       const { data, error } = await beginSet({
-        standId: stand.id,
+        setupId: setup.id,
         name: say(proofText.simulated, {
           time,
           length: bracket.length > 1 ? `, ${exposureWords(bracket[exposure ?? bracket.indexOf(0)] ?? 0)}` : '',
@@ -96,14 +96,14 @@ export function BackPanel({
     }
   };
   const logged =
-    ({ settings, id: standId, jobId, name }: Setup, exposure: number | null) =>
+    ({ settings, id: setupId, jobId, name }: Setup, exposure: number | null) =>
     (index: number, at: Date) => {
       const place = {
         frame: settings.mosaic ? index : null,
         bracket: shotsFor(geometryOf(settings), { ...options, exposure })[index]?.bracket ?? null,
       };
-      const take = { ...shotOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), standId, at: at.toISOString() };
-      void changeLog({ jobId, put: [take], remove: [] }).then(
+      const shot = { ...shotOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), setupId, at: at.toISOString() };
+      void changeLog({ jobId, put: [shot], remove: [] }).then(
         ({ error }) => error && tell(say(proofText.theShotIsNotLogged, { error: errorSentence(error) })),
       );
     };
@@ -143,13 +143,13 @@ export function BackPanel({
         {say(proofText.electronicContactsTheCameraRecords, {
           first: first
             ? say(proofText.frameOfPxInThe, {
-                length: takes.length,
+                length: shots.length,
                 columns: first.columns,
                 rows: first.rows,
-                mosaic: stand.settings.mosaic ? 'yes' : 'no',
+                mosaic: setup.settings.mosaic ? 'yes' : 'no',
               })
             : proofText.filmCannotBeSimulatedHere,
-          settings: hearsLens(stand.settings) ? 'yes' : 'no',
+          settings: hearsLens(setup.settings) ? 'yes' : 'no',
         })}
       </p>
       {busy ? (
@@ -164,7 +164,7 @@ export function BackPanel({
         <div className="flex flex-wrap gap-2">
           <Button
             look="main"
-            disabled={back.state !== 'ready' || takes.length === 0 || stand.settings.scene === null}
+            disabled={back.state !== 'ready' || shots.length === 0 || setup.settings.scene === null}
             onClick={() => void shoot()}
           >
             {proofText.shootTheSeries}
@@ -178,9 +178,9 @@ export function BackPanel({
                 const exposure = begun === undefined ? options.exposure : begun;
                 void back.shoot(
                   open.id,
-                  geometryOf(stand.settings),
+                  geometryOf(setup.settings),
                   { ...options, exposure },
-                  { from: missing, onExposed: logging ? logged(stand, exposure) : undefined },
+                  { from: missing, onExposed: logging ? logged(setup, exposure) : undefined },
                 );
               }}
             >
@@ -189,7 +189,7 @@ export function BackPanel({
           )}
         </div>
       )}
-      {stand.settings.scene === null && <p className="text-sm">{proofText.chooseASubjectInThe}</p>}
+      {setup.settings.scene === null && <p className="text-sm">{proofText.chooseASubjectInThe}</p>}
       {back.trouble && (
         <p role="alert" className="text-sm">
           {back.trouble}

@@ -20,9 +20,9 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
   const ids = set.frames.map((frame, i) => frame?.id ?? say(proofText.gap, { i }));
   const put = async (frames: readonly (Frame | null)[], words: string) => {
     const before = set.frames.map((frame) => frame?.id ?? null);
-    const { error } = await orderFrames({ id: set.id, standId: set.standId, order: frames.map((frame) => frame?.id ?? null) });
+    const { error } = await orderFrames({ id: set.id, setupId: set.setupId, order: frames.map((frame) => frame?.id ?? null) });
     if (error) tell(errorSentence(error));
-    else tell(words, () => void orderFrames({ id: set.id, standId: set.standId, order: before }));
+    else tell(words, () => void orderFrames({ id: set.id, setupId: set.setupId, order: before }));
   };
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
@@ -38,7 +38,7 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
     const { error } = await deleteFrame(frame.id);
     tell(error ? errorSentence(error) : say(proofText.isDeleted, { name: frame.name }));
   };
-  if (set.frames.length === 0 && set.whiteCards.length === 0) return null;
+  if (set.frames.length === 0 && set.flatFields.length === 0) return null;
   return (
     <div className="grid gap-1.5">
       <div className="flex flex-wrap items-center gap-1.5 text-sm">
@@ -77,9 +77,9 @@ export function FrameList({ set }: { readonly set: FrameSet }) {
           </ol>
         </SortableContext>
       </DndContext>
-      {set.whiteCards.length > 0 && (
+      {set.flatFields.length > 0 && (
         <ul aria-label={proofText.flatFieldFrames2} className="grid gap-1 text-xs">
-          {set.whiteCards.map((card) => (
+          {set.flatFields.map((card) => (
             <li key={card.id} className="flex items-center gap-1">
               <span className="grow truncate">{say(proofText.flatFieldFrame, { name: card.name })}</span>
               <IconButton label={say(proofText.delete, { name: card.name })} onClick={() => void remove(card)}>

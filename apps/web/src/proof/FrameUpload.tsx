@@ -17,12 +17,12 @@ const TYPES = '.png,.jpg,.jpeg,.tif,.tiff,image/png,image/jpeg,image/tiff';
 
 /** Where real frames come in: chosen or dropped, one after the other, each looked at on its way. */
 export function FrameUpload({
-  stand,
+  setup,
   open,
   onOpen,
   onCameIn,
 }: {
-  readonly stand: Setup;
+  readonly setup: Setup;
   readonly open: FrameSet | null;
   readonly onOpen: (id: string) => void;
   readonly onCameIn: () => void;
@@ -30,20 +30,20 @@ export function FrameUpload({
   const chooser = useRef<HTMLInputElement>(null);
   const stop = useRef<AbortController | null>(null);
   const [role, setRole] = useState<Role>('frame');
-  const [planned, setPlanned] = useState(stand.settings.mosaic !== null);
+  const [planned, setPlanned] = useState(setup.settings.mosaic !== null);
   const [over, setOver] = useState(false);
   const [coming, setComing] = useState<{ readonly done: number; readonly of: number; readonly name: string } | null>(null);
   const [refused, setRefused] = useState<readonly string[]>([]);
   const [beginSet] = api.useBeginSetMutation();
   const tell = useToast();
-  const canPlan = assemblyPlan(geometryOf(stand.settings)) !== null;
+  const canPlan = assemblyPlan(geometryOf(setup.settings)) !== null;
 
   const take = async (files: readonly File[]) => {
     if (files.length === 0) return;
     let setId = open?.origin === 'files' ? open.id : null;
     if (setId === null) {
       const { data, error } = await beginSet({
-        standId: stand.id,
+        setupId: setup.id,
         name: say(proofText.files, { time: timeOfDay(new Date()) }),
         origin: 'files',
         planned: planned && canPlan,
@@ -127,8 +127,8 @@ export function FrameUpload({
           <label className="flex items-center gap-1.5">
             <input
               type="checkbox"
-              checked={role === 'white'}
-              onChange={(event) => setRole(event.target.checked ? 'white' : 'frame')}
+              checked={role === 'flatField'}
+              onChange={(event) => setRole(event.target.checked ? 'flatField' : 'frame')}
               className="accent-accent"
             />
             {proofText.flatFieldFrames}

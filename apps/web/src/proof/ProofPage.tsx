@@ -24,20 +24,20 @@ import { Select } from '../ui/Select';
 
 /** The proofs of a setup: simulated or real frames, put together and looked at. */
 export function ProofPage() {
-  const { jobId = '', standId = '' } = useParams();
-  const stand = api.useSetupQuery(standId);
-  const sets = api.useFrameSetsQuery(standId);
+  const { jobId = '', setupId = '' } = useParams();
+  const setup = api.useSetupQuery(setupId);
+  const sets = api.useFrameSetsQuery(setupId);
   // The bench may still be keeping its last change when one comes from there.
-  const { refetch, isUninitialized } = stand;
+  const { refetch, isUninitialized } = setup;
   useEffect(() => {
     if (isUninitialized) return;
     const timer = setTimeout(() => void refetch(), 1200);
     return () => clearTimeout(timer);
   }, [refetch, isUninitialized]);
-  const where = stand.data && (
+  const where = setup.data && (
     <>
-      <Link to={`/jobs/${jobId}/stands/${standId}?step=stitch`} className="truncate text-sm text-ink-soft hover:text-ink">
-        {stand.data.name}
+      <Link to={`/jobs/${jobId}/setups/${setupId}?step=stitch`} className="truncate text-sm text-ink-soft hover:text-ink">
+        {setup.data.name}
       </Link>
       <span aria-hidden className="text-rule">
         /
@@ -45,19 +45,19 @@ export function ProofPage() {
       <h1 className="font-semibold">{proofText.proof}</h1>
     </>
   );
-  const error = stand.error ?? sets.error;
+  const error = setup.error ?? sets.error;
   return (
     <div className="flex h-dvh min-h-0 flex-col max-lg:h-auto max-lg:min-h-dvh">
       <TopBar where={where} />
       {error && (
         <main className="p-6">
-          <ErrorNote words={errorSentence(error)} onRetry={() => void Promise.all([stand.refetch(), sets.refetch()])} />
+          <ErrorNote words={errorSentence(error)} onRetry={() => void Promise.all([setup.refetch(), sets.refetch()])} />
         </main>
       )}
-      {!error && stand.data && sets.data && (
-        <Proofs stand={stand.data} sets={sets.data} onFresh={async () => await stand.refetch().unwrap()} />
+      {!error && setup.data && sets.data && (
+        <Proofs setup={setup.data} sets={sets.data} onFresh={async () => await setup.refetch().unwrap()} />
       )}
-      {!error && !(stand.data && sets.data) && (
+      {!error && !(setup.data && sets.data) && (
         <p role="status" className="p-8 text-ink-soft">
           {proofText.loadingTheFrames}
         </p>
@@ -67,11 +67,11 @@ export function ProofPage() {
 }
 
 function Proofs({
-  stand,
+  setup,
   sets,
   onFresh,
 }: {
-  readonly stand: Setup;
+  readonly setup: Setup;
   readonly sets: readonly FrameSet[];
   readonly onFresh: () => Promise<Setup>;
 }) {
@@ -98,9 +98,9 @@ function Proofs({
         className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-4 overflow-y-auto pr-1 max-lg:overflow-visible"
         data-testid="proof-panel"
       >
-        <BackPanel stand={stand} back={back} open={open} onOpen={setOpenId} onFresh={onFresh} />
+        <BackPanel setup={setup} back={back} open={open} onOpen={setOpenId} onFresh={onFresh} />
         <hr className="border-hairline" />
-        <FrameUpload stand={stand} open={open} onOpen={setOpenId} onCameIn={refresh} />
+        <FrameUpload setup={setup} open={open} onOpen={setOpenId} onCameIn={refresh} />
         {sets.length > 0 && (
           <>
             <hr className="border-hairline" />

@@ -50,7 +50,7 @@ const unmoved = createSelector([still, fNumber], (still, fNumber) => geometryOf(
 
 const unmovedAnyAperture = createSelector([still], (still) => geometryOf({ ...still, fNumber: still.rig.lens.widestFNumber }));
 
-/** The circles of a setup: light, sharp at the aperture set, sharp at each figure given; on a turned back with their outline there, x, y pairs in mm. */
+/** The circles of a setup: light, sharp at the aperture set, sharp at each value given; on a turned back with their outline there, x, y pairs in mm. */
 export const circlesOf = createSelector([unmoved], (geometry) => {
   const drawn = <C extends CircleOnBack>(circle: C): C & { readonly outline: Float64Array | null } => ({
     ...circle,
@@ -60,7 +60,7 @@ export const circlesOf = createSelector([unmoved], (geometry) => {
   return {
     light: light && drawn(light),
     sharp: sharp && drawn(sharp),
-    given: geometry.settings.rig.lens.circle.definition
+    given: geometry.settings.rig.lens.circle.sharpCircles
       .map(({ fNumber }) => sharpCircleAt(geometry, fNumber))
       .filter((circle) => circle !== null)
       .map(drawn),

@@ -10,14 +10,14 @@ import type { Setup, StoredSettings, StoredSetup } from '@gangway/contract/store
 
 /** Puts the rigs of what was read together. Loaded with the first answer, so that the first page does not wait for it. */
 const opener = () => import('@gangway/contract/storedSetup');
-const openedSetup = async (stand: StoredSetup): Promise<Setup> => (await opener()).openedSetup(stand);
-const openedSetups = async (stands: readonly StoredSetup[]): Promise<Setup[]> => stands.map((await opener()).openedSetup);
-const openedJob = async (job: StoredJob): Promise<Job> => ({ ...job, stands: await openedSetups(job.stands) });
+const openedSetup = async (setup: StoredSetup): Promise<Setup> => (await opener()).openedSetup(setup);
+const openedSetups = async (setups: readonly StoredSetup[]): Promise<Setup[]> => setups.map((await opener()).openedSetup);
+const openedJob = async (job: StoredJob): Promise<Job> => ({ ...job, setups: await openedSetups(job.setups) });
 
-/** Takes with a change laid over them, in the order of time. */
-function changedShots(takes: Log['takes'], put: Log['takes'], remove: readonly string[]): Log['takes'] {
+/** Shots with a change laid over them, in the order of time. */
+function changedShots(shots: Log['shots'], put: Log['shots'], remove: readonly string[]): Log['shots'] {
   const gone = new Set([...remove, ...put.map(({ id }) => id)]);
-  return [...takes.filter(({ id }) => !gone.has(id)), ...put].sort((a, b) => {
+  return [...shots.filter(({ id }) => !gone.has(id)), ...put].sort((a, b) => {
     if (a.at < b.at) return -1;
     if (a.at > b.at) return 1;
     if (a.id < b.id) return -1;
@@ -43,25 +43,25 @@ export const api = createApi({
     job: build.query<Job, string>({ query: (id) => `jobs/${id}`, transformResponse: openedJob, providesTags: ['job'] }),
     deleted: build.query<Deleted, undefined>({
       query: () => 'deleted',
-      transformResponse: async ({ jobs, stands }: StoredDeleted) => ({ jobs, stands: await openedSetups(stands) }),
+      transformResponse: async ({ jobs, setups }: StoredDeleted) => ({ jobs, setups: await openedSetups(setups) }),
       providesTags: ['deleted'],
     }),
     frameSets: build.query<readonly FrameSet[], string>({
-      query: (standId) => `stands/${standId}/frame-sets`,
+      query: (setupId) => `setups/${setupId}/frame-sets`,
       transformResponse: ({ sets }: { sets: FrameSet[] }) => sets,
       providesTags: ['proofs'],
     }),
-    beginSet: build.mutation<FrameSet, NewSet & { standId: string }>({
-      query: ({ standId, ...body }) => ({ url: `stands/${standId}/frame-sets`, method: 'POST', body }),
+    beginSet: build.mutation<FrameSet, NewSet & { setupId: string }>({
+      query: ({ setupId, ...body }) => ({ url: `setups/${setupId}/frame-sets`, method: 'POST', body }),
       invalidatesTags: ['proofs'],
     }),
-    orderFrames: build.mutation<FrameSet, { id: string; standId: string; order: readonly (string | null)[] }>({
+    orderFrames: build.mutation<FrameSet, { id: string; setupId: string; order: readonly (string | null)[] }>({
       query: ({ id, order }) => ({ url: `frame-sets/${id}`, method: 'PATCH', body: { order } }),
       invalidatesTags: ['proofs'],
       // In its new place at once; back again if that could not be kept.
-      onQueryStarted: async ({ id, standId, order }, { dispatch, queryFulfilled }) => {
+      onQueryStarted: async ({ id, setupId, order }, { dispatch, queryFulfilled }) => {
         const patch = dispatch(
-          api.util.updateQueryData('frameSets', standId, (sets) =>
+          api.util.updateQueryData('frameSets', setupId, (sets) =>
             sets.map((set) =>
               set.id === id
                 ? { ...set, frames: order.map((each) => (each === null ? null : (set.frames.find((frame) => frame?.id === each) ?? null))) }
@@ -97,13 +97,13 @@ export const api = createApi({
       query: ({ jobId, ...body }) => ({ url: `jobs/${jobId}/log/changes`, method: 'POST', body }),
       // In the table at once; as the server has it again if that could not be kept.
       onQueryStarted: async ({ jobId, put, remove }, { dispatch, queryFulfilled }) => {
-        const patch = dispatch(api.util.updateQueryData('log', jobId, (log) => ({ ...log, takes: changedShots(log.takes, put, remove) })));
+        const patch = dispatch(api.util.updateQueryData('log', jobId, (log) => ({ ...log, shots: changedShots(log.shots, put, remove) })));
         await queryFulfilled.catch(() => patch.undo());
       },
     }),
-    attach: build.mutation<Attachment, { jobId: string; standId: string; takeId: string | null; file: File }>({
-      query: ({ jobId, standId, takeId, file }) => ({
-        url: `jobs/${jobId}/attachments?${new URLSearchParams({ name: file.name, standId, ...(takeId !== null && { takeId }) })}`,
+    attach: build.mutation<Attachment, { jobId: string; setupId: string; shotId: string | null; file: File }>({
+      query: ({ jobId, setupId, shotId, file }) => ({
+        url: `jobs/${jobId}/attachments?${new URLSearchParams({ name: file.name, setupId, ...(shotId !== null && { shotId }) })}`,
         method: 'POST',
         body: file,
         headers: { 'Content-Type': 'application/octet-stream' },
@@ -127,13 +127,13 @@ export const api = createApi({
       query: ({ id, ...body }) => ({ url: `jobs/${id}`, method: 'PATCH', body }),
       invalidatesTags: ['jobs', 'job'],
     }),
-    orderSetups: build.mutation<JobSummary, { id: string; standOrder: readonly string[] }>({
-      query: ({ id, standOrder }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { standOrder } }),
-      onQueryStarted: async ({ id, standOrder }, { dispatch, queryFulfilled }) => {
+    orderSetups: build.mutation<JobSummary, { id: string; setupOrder: readonly string[] }>({
+      query: ({ id, setupOrder }) => ({ url: `jobs/${id}`, method: 'PATCH', body: { setupOrder } }),
+      onQueryStarted: async ({ id, setupOrder }, { dispatch, queryFulfilled }) => {
         const patch = dispatch(
           api.util.updateQueryData('job', id, (job) => ({
             ...job,
-            stands: standOrder.flatMap((each) => job.stands.filter((stand) => stand.id === each)),
+            setups: setupOrder.flatMap((each) => job.setups.filter((setup) => setup.id === each)),
           })),
         );
         await queryFulfilled.catch(() => patch.undo());
@@ -143,7 +143,7 @@ export const api = createApi({
       query: (file) => ({ url: 'jobs/import', method: 'POST', body: file, headers: { 'Content-Type': 'application/octet-stream' } }),
       invalidatesTags: ['jobs'],
     }),
-    setup: build.query<Setup, string>({ query: (id) => `stands/${id}`, transformResponse: openedSetup, keepUnusedDataFor: 0 }),
+    setup: build.query<Setup, string>({ query: (id) => `setups/${id}`, transformResponse: openedSetup, keepUnusedDataFor: 0 }),
     addJob: build.mutation<JobSummary, JobName>({
       query: (body) => ({ url: 'jobs', method: 'POST', body }),
       invalidatesTags: ['jobs'],
@@ -179,7 +179,7 @@ export const api = createApi({
     }),
     addSetup: build.mutation<Setup, { jobId: string; name: string; settings: StoredSettings }>({
       query: ({ jobId, name, settings }) => ({
-        url: `jobs/${jobId}/stands`,
+        url: `jobs/${jobId}/setups`,
         method: 'POST',
         body: { name, settings },
       }),
@@ -188,7 +188,7 @@ export const api = createApi({
     }),
     renameSetup: build.mutation<Setup, { id: string; version: number; settings: StoredSettings; name: string }>({
       query: ({ id, version, settings, name }) => ({
-        url: `stands/${id}`,
+        url: `setups/${id}`,
         method: 'PUT',
         body: { version, writeId: crypto.randomUUID(), name, settings },
       }),
@@ -196,16 +196,16 @@ export const api = createApi({
       invalidatesTags: ['job'],
     }),
     duplicateSetup: build.mutation<Setup, string>({
-      query: (id) => ({ url: `stands/${id}/duplicate`, method: 'POST' }),
+      query: (id) => ({ url: `setups/${id}/duplicate`, method: 'POST' }),
       transformResponse: openedSetup,
       invalidatesTags: ['jobs', 'job'],
     }),
     deleteSetup: build.mutation<StoredSetup, string>({
-      query: (id) => ({ url: `stands/${id}`, method: 'DELETE' }),
+      query: (id) => ({ url: `setups/${id}`, method: 'DELETE' }),
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),
     restoreSetup: build.mutation<Setup, string>({
-      query: (id) => ({ url: `stands/${id}/restore`, method: 'POST' }),
+      query: (id) => ({ url: `setups/${id}/restore`, method: 'POST' }),
       transformResponse: openedSetup,
       invalidatesTags: ['jobs', 'job', 'deleted'],
     }),

@@ -19,7 +19,7 @@ setupListeners(store.dispatch);
 
 export const useAppDispatch = useDispatch.withTypes<typeof store.dispatch>();
 
-/** What is listed of jobs and stands is out of date; it is fetched again where it is shown. */
+/** What is listed of jobs and setups is out of date; it is fetched again where it is shown. */
 export function refreshLists(): void {
   store.dispatch(api.util.invalidateTags(['job', 'jobs']));
 }

@@ -14,7 +14,7 @@ interface CheckRowProps {
 /** One finding: its mark, its state in a word, the sentence, what stands behind it, and what can be done. */
 export function CheckRow({ kind, state, sentence, note, children }: CheckRowProps) {
   return (
-    <li className={`flex gap-2.5 ${state === 'passes' ? 'py-1' : 'py-2'}`} data-finding={kind} data-state={state}>
+    <li className={`flex gap-2.5 ${state === 'passes' ? 'py-1' : 'py-2'}`} data-check={kind} data-state={state}>
       <span className="pt-0.5">
         <StateMark state={state} />
       </span>

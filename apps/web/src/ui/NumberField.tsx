@@ -23,7 +23,7 @@ interface NumberFieldProps {
   readonly width?: string;
 }
 
-/** While a figure is dragged its field follows at most so often, ms. */
+/** While a value is dragged its field follows at most so often, ms. */
 const FOLLOW_MS = 90;
 
 /** A typed number: Enter or leaving takes it, Escape puts the old one back, a refusal says why and keeps what was typed. */

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { labelRows } from './labelRows';
 
-/** A figure with all its decimal places, as a projection leaves it. */
+/** A value with all its decimal places, as a projection leaves it. */
 const px = (min: number, max: number) => fc.nat(100_003).map((n) => min + ((max - min) * n) / 100_003);
 const label = fc.record({ left: px(0, 400), base: px(-20, 300), width: px(10, 160) });
 /** Several at one place, as pins put one after the other are. */

@@ -10,15 +10,16 @@ import { shotSchema } from '../log';
 import { setupSettingsSchema } from '../setup';
 import { openedSettings, storedSettings, type StoredSettings } from '../storedSetup';
 import { DEMO_SETUPS } from '../demo';
-import { SHAPES as shapes } from './shapes.test-support';
+import { inPresentTerms, SHAPES as shapes, VERSION_2 } from './shapes.test-support';
 import { ITEM_RECORD } from './itemRecord';
 import { SHOT_RECORD } from './shotRecord';
 import { RIG_RECORD } from './records';
 import { SETUP_RECORD } from './setupRecord';
 import { presentVersion, upgraded, type Json } from './versions';
 
-const STAND_ID = '7f1d0c52-6b55-4a39-8d43-0d1a3a5b6c7d';
-const IDS = { id: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f', standId: STAND_ID, at: '2026-11-25T10:30:00.000Z' };
+const SETUP_ID = '7f1d0c52-6b55-4a39-8d43-0d1a3a5b6c7d';
+const EARLIER_IDS = { id: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f', standId: SETUP_ID, at: '2026-11-25T10:30:00.000Z' };
+const IDS = { id: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f', setupId: SETUP_ID, at: '2026-11-25T10:30:00.000Z' };
 
 describe('every shape that was ever stored', () => {
   test('is among the fixtures', () => {
@@ -51,7 +52,7 @@ describe('every shape that was ever stored', () => {
       back: { widthMm: number };
     };
     expect(rig.lens.focalMm).toBe(inline.lens.focalMm);
-    expect(rig.lens.circle.lightMm).toBe(inline.lens.circle.lightMm);
+    expect(rig.lens.circle.imageCircleMm).toBe(inline.lens.circle.lightMm);
     expect(rig.back.widthMm).toBe(inline.back.widthMm);
     expect(rig.mechanism.kind).not.toBe('unknown');
   });
@@ -60,7 +61,7 @@ describe('every shape that was ever stored', () => {
     'kit item %s opens',
     (_, stored) => {
       const item = kitItemSchema.parse(upgraded(ITEM_RECORD, stored, 1));
-      expect(item.figures).toMatchObject(stored.figures);
+      expect(item.specs).toMatchObject(inPresentTerms(stored.figures));
       const file = readKitFile(JSON.stringify({ format: 'gangway-kit', version: 1, items: [stored], rigs: [] }));
       expect(file.ok && file.lines[0]?.from === 'json' && kitItemSchema.safeParse(file.lines[0].value).success).toBe(true);
     },
@@ -72,11 +73,11 @@ describe('every shape that was ever stored', () => {
 
   test.each(shapes.shots.map(({ commit, record }) => [commit, record] as const))('a shot of %s can be edited', (_, stored) => {
     const shot = shotSchema.parse({ ...(upgraded(SHOT_RECORD, stored, 1) as Json), ...IDS, remarks: 'edited' });
-    expect(shot).toMatchObject({ ...stored, remarks: 'edited' });
-    const read = readLog(JSON.stringify({ format: 'gangway-log', version: 1, takes: [{ ...stored, ...IDS }] }), [
-      { id: STAND_ID, name: 'Tower' },
+    expect(shot).toMatchObject({ ...inPresentTerms(stored), remarks: 'edited' });
+    const read = readLog(JSON.stringify({ format: 'gangway-log', version: 1, takes: [{ ...stored, ...EARLIER_IDS }] }), [
+      { id: SETUP_ID, name: 'Tower' },
     ]);
-    expect(read).toMatchObject({ refused: [], takes: [{ id: IDS.id, fNumber: stored.fNumber }] });
+    expect(read).toMatchObject({ refused: [], shots: [{ id: IDS.id, fNumber: stored.fNumber }] });
   });
 
   test('a job archived before versions opens with its setups and shots', () => {
@@ -87,14 +88,48 @@ describe('every shape that was ever stored', () => {
       dismissedCautions: [],
       place: null,
       day: null,
-      stands: [{ id: STAND_ID, name: 'Tower', settings: setup?.record.settings }],
-      takes: [{ ...shot?.record, ...IDS }],
+      stands: [{ id: SETUP_ID, name: 'Tower', settings: setup?.record.settings }],
+      takes: [{ ...shot?.record, ...EARLIER_IDS }],
       attachments: [],
       sets: [],
     };
     const opened = archivedJobSchema.parse(upgradedJob(job, { setup: 1, shot: 1 }));
-    expect(opened.takes[0]?.filmFrames).toBeNull();
-    expect(opened.stands[0]?.settings.exposure.iso).toBe(100);
+    expect(opened.shots[0]?.filmFrames).toBeNull();
+    expect(opened.setups[0]?.settings.exposure.iso).toBe(100);
+  });
+});
+
+describe('what version 2 wrote', () => {
+  test('a job opens with its setups, shots, flat-field frames and assemblies', () => {
+    const before = JSON.stringify(VERSION_2.job);
+    const opened = archivedJobSchema.parse(upgradedJob(VERSION_2.job, { setup: 2, shot: 2 }));
+    expect(opened.setups).toHaveLength(VERSION_2.job.stands.length);
+    for (const [i, { settings }] of VERSION_2.job.stands.entries()) {
+      const now = opened.setups[i]?.settings;
+      expect(now?.rig.parts.lens.specs).toEqual(inPresentTerms(settings.rig.parts.lens.figures));
+      expect(now?.rig.parts.back.specs).toEqual(inPresentTerms(settings.rig.parts.back.figures));
+      expect(now?.limits).toMatchObject({ mostFrames: settings.limits.mostTakes, secondsPerFrame: settings.limits.secondsPerTake });
+      expect(now?.mosaic?.series.flatFields).toBe(settings.mosaic?.series.whiteCards);
+      expect(now?.scene?.subject.kind).toBe(settings.scene?.subject.kind.replace('figures', 'people'));
+    }
+    expect(opened.setups.some(({ settings }) => settings.scene?.subject.kind === 'people')).toBe(true);
+    expect(opened.setups.some(({ settings }) => settings.mosaic?.series.flatFields === true)).toBe(true);
+    expect(opened.shots).toEqual(VERSION_2.job.takes.map(inPresentTerms));
+    const [set] = opened.sets;
+    expect(set?.setupId).toBe(VERSION_2.job.sets[0]?.standId);
+    expect(set?.frames.map(({ role }) => role)).toEqual(['frame', 'flatField']);
+    expect(set?.assemblies[0]?.options.falloff).toBe('flatField');
+    expect(JSON.stringify(VERSION_2.job)).toBe(before);
+  });
+
+  test('its kit opens', () => {
+    expect(VERSION_2.items.length).toBeGreaterThan(20);
+    for (const item of VERSION_2.items)
+      expect(kitItemSchema.parse(upgraded(ITEM_RECORD, item, 2))).toEqual({
+        ...item,
+        figures: undefined,
+        specs: inPresentTerms(item.figures),
+      });
   });
 });
 
@@ -134,7 +169,7 @@ describe('records of other versions', () => {
   });
 
   test('an interior from before its ridge could be aside has it over the middle', () => {
-    const loft = DEMO_SETUPS.find((stand) => stand.settings.scene?.subject.kind === 'interior');
+    const loft = DEMO_SETUPS.find((setup) => setup.settings.scene?.subject.kind === 'interior');
     if (!loft?.settings.scene) throw new Error('no interior');
     const stored = storedSettings(loft.settings);
     const { ridgeAsideM, ...subject } = { ridgeAsideM: 0, ...loft.settings.scene.subject };

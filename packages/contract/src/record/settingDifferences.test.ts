@@ -2,7 +2,7 @@ import { DEMO_SETUPS } from '../demo';
 import { openedSettings, storedSettings, type StoredSettings } from '../storedSetup';
 import { settingDifferences } from './settingDifferences';
 
-const settings = DEMO_SETUPS.map((stand) => stand.settings);
+const settings = DEMO_SETUPS.map((setup) => setup.settings);
 const [tower] = settings;
 
 describe('two states of a setup', () => {

@@ -28,7 +28,7 @@ const DESCRIBED: { readonly [K in keyof SetupSettings]: Describe<K> } = {
   focusM: focusWords,
   pins: (pins) => say(recordText.pins, { n: pins.length }),
   sharpness: ({ school }) => say(recordText.sharpnessBy, { school }),
-  limits: ({ mostTakes }) => say(recordText.depthLimits, { n: mostTakes }),
+  limits: ({ mostFrames }) => say(recordText.depthLimits, { n: mostFrames }),
   mosaic: (mosaic) => (mosaic === null ? recordText.singlePicture : say(recordText.mosaic, { n: mosaic.frames.length })),
   scene: (scene) => (scene === null ? recordText.noScene : say(recordText.scene, { distanceM: fixed(scene.distanceM, 2) })),
   exposure: ({ iso }) => say(recordText.exposure, { iso }),

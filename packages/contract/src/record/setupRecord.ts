@@ -9,15 +9,16 @@ import { ACCEPTED_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { PLAIN_SETTINGS } from '@gangway/core/setup/defaults';
 import { SETUP_FIELDS, SETUP_VERSION } from '@gangway/core/setup/fields';
 import { dimensionsOf, SUBJECT_KINDS, UNSAID } from '@gangway/core/subjects/subject';
-import { withEveryFigure } from './everyFigure';
-import { eachTime, isJson, type Json, type VersionedRecord } from './versions';
+import { withEverySpec } from './everySpec';
+import { settingsWithPresentNames } from './earlierNames';
+import { eachTime, isJson, type Json, type Upgrade, type VersionedRecord } from './versions';
 
 /** Every item of a rig, wherever it is in the chain. */
-function partsWithEveryFigure(parts: Json): Json {
+function partsWithEverySpec(parts: Json): Json {
   return Object.fromEntries(
     Object.entries(parts).map(([place, value]) => {
-      if (Array.isArray(value)) return [place, value.map((each: unknown) => (isJson(each) ? withEveryFigure(each) : each))];
-      return [place, isJson(value) ? withEveryFigure(value) : value];
+      if (Array.isArray(value)) return [place, value.map((each: unknown) => (isJson(each) ? withEverySpec(each) : each))];
+      return [place, isJson(value) ? withEverySpec(value) : value];
     }),
   );
 }
@@ -26,23 +27,23 @@ function partsWithEveryFigure(parts: Json): Json {
 function withParts(rig: Json): Json {
   const { lens, back, mechanism } = rig;
   if (isJson(rig.parts) || !isJson(lens) || !isJson(back)) return rig;
-  const { name: lensName, circle, ...lensFigures } = lens;
-  const { name: backName, ...backFigures } = back;
-  const { lightMm = null, definition = [] } = isJson(circle) ? circle : {};
+  const { name: lensName, circle, ...lensSpecs } = lens;
+  const { name: backName, ...backSpecs } = back;
+  const { lightMm: imageCircleMm = null, definition = [] } = isJson(circle) ? circle : {};
   const rows = Array.isArray(definition) ? definition.map((row: unknown) => (isJson(row) ? { ...row, evidence: 'guessed' } : row)) : [];
   return {
     name: rig.name,
     rigId: null,
     parts: {
       kind: 'mounted',
-      back: { id: crypto.randomUUID(), kind: 'body', name: backName, note: '', figures: backFigures },
+      back: { id: crypto.randomUUID(), kind: 'body', name: backName, note: '', specs: backSpecs },
       between: [],
       lens: {
         id: crypto.randomUUID(),
         kind: 'lens',
         name: lensName,
         note: '',
-        figures: { ...lensFigures, lightMm, definition: rows, ...(isJson(mechanism) && slidesOf(mechanism)) },
+        specs: { ...lensSpecs, imageCircleMm, sharpCircles: rows, ...(isJson(mechanism) && slidesOf(mechanism)) },
       },
       front: [],
     },
@@ -91,7 +92,7 @@ function settingsSinceVersions(settings: Json): Json {
   return {
     ...PLAIN_SETTINGS,
     ...settings,
-    rig: isJson(built) && isJson(built.parts) ? { rigId: null, ...built, parts: partsWithEveryFigure(built.parts) } : built,
+    rig: isJson(built) && isJson(built.parts) ? { rigId: null, ...built, parts: partsWithEverySpec(built.parts) } : built,
     scene: withWholeScene(settings.scene),
     limits: over(LIMIT_FIELDS, limits),
     exposure: over(EXPOSURE_FIELDS, exposure),
@@ -114,5 +115,9 @@ function withEveryField(settings: Json): Json {
 /** The settings of a setup. Their catalogue says at which version a field came. */
 export const SETUP_RECORD: VersionedRecord = {
   name: recordText.setupRecord,
-  upgrades: [settingsSinceVersions, ...eachTime(SETUP_VERSION - 1, withEveryField)],
+  upgrades: [settingsSinceVersions, ...eachTime(SETUP_VERSION - 1, withEveryField)].map(
+    (step): Upgrade =>
+      (settings) =>
+        step(settingsWithPresentNames(settings)),
+  ),
 };

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import polygonClipping from 'polygon-clipping';
 import { evenly } from '../evenly.test-support';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { assemblyPlan, gridPlace, GRID_ORDERS, neighboursOf, scaledPlan, wholeOf, type GridOrder } from './plan';
 import type { Mosaic } from '../model/mosaic';
 
@@ -12,7 +12,7 @@ const places = fc.array(fc.record({ riseMm: evenly(-15, 15), shiftMm: evenly(-15
   maxLength: 6,
 });
 const planOf = (mosaic: Pick<Mosaic, 'frames'> & Partial<Mosaic>, focusM: number | null) => {
-  const settings = stand({ focusM, mosaic: { ...FIRST_MOSAIC, ...mosaic } });
+  const settings = setup({ focusM, mosaic: { ...FIRST_MOSAIC, ...mosaic } });
   const plan = assemblyPlan(geometryOf(settings));
   if (!plan) throw new Error('no plan');
   return { settings, plan };
@@ -82,11 +82,11 @@ describe('the plan of frames that belong together', () => {
   });
 
   test('a single picture is a plan of one frame, and a back that counts no pixels has none', () => {
-    const single = assemblyPlan(geometryOf(stand({ movements: { riseMm: 6, shiftMm: -2 } })));
+    const single = assemblyPlan(geometryOf(setup({ movements: { riseMm: 6, shiftMm: -2 } })));
     expect(single?.frames).toEqual([expect.objectContaining({ left: 0, top: 0, width: 8256, height: 5504 })]);
     expect(single?.frames[0]?.footY).toBeCloseTo(2752 + 6 / PITCH, 6);
-    const { rig } = stand();
-    expect(assemblyPlan(geometryOf(stand({ rig: { ...rig, back: { ...rig.back, columnsPx: null, rowsPx: null } } })))).toBeNull();
+    const { rig } = setup();
+    expect(assemblyPlan(geometryOf(setup({ rig: { ...rig, back: { ...rig.back, columnsPx: null, rowsPx: null } } })))).toBeNull();
   });
 
   test('binned, everything of it is as much smaller', () => {

@@ -80,7 +80,7 @@ export function calculator<I extends z.ZodObject, O extends z.ZodObject>(definit
   };
 }
 
-/** The name of the first figure in an answer that is no finite number; `null` when all are. */
+/** The name of the first value in an answer that is no finite number; `null` when all are. */
 function notFinite(value: unknown, name: string = calculatorsText.theResult): string | null {
   if (typeof value === 'number') return Number.isFinite(value) ? null : name;
   if (typeof value !== 'object' || value === null) return null;

@@ -1,6 +1,6 @@
 import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
-import { leastAperture as run } from '../focus/leastAperture';
+import { widestAperture as run } from '../focus/widestAperture';
 import { calculator } from './calculator';
 import * as q from './quantities';
 

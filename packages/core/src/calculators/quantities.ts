@@ -1,7 +1,7 @@
 import { calculatorsText } from '@gangway/messages/core/calculators';
 import { z } from 'zod';
 
-// The kinds of figures that calculators take and give, each with its unit,
+// The kinds of values that calculators take and give, each with its unit,
 // range and meaning, so that a schema reads like a table of fields.
 
 const quantity = (schema: z.ZodNumber, unit: string, meaning: string) => schema.meta({ unit, description: meaning });

@@ -4,7 +4,7 @@ import { assemblyPlan } from '../assembly/plan';
 import { lightOf } from '../assembly/refine';
 import { seriesOf } from '../log/shot';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
-import { stand as setupWith } from '../setup/fixtures.test-support';
+import { setup as setupWith } from '../setup/fixtures.test-support';
 import { developedTile, dimmed, FULL_ELECTRONS, READ_ELECTRONS } from './develop';
 import { FIRST_BACK, numbersFrom, rectOfShot, shotsFor } from './shots';
 import { evenly } from '../evenly.test-support';
@@ -49,17 +49,17 @@ test('noise is that of light and of reading', () => {
 
 test('a series takes each frame of the plan, at its time, where the plan has it when nothing errs', () => {
   const exact = { ...FIRST_BACK, slideErrorMm: 0, driftStops: 0 };
-  const takes = shotsFor(geometryOf(mosaicked), exact);
+  const shots = shotsFor(geometryOf(mosaicked), exact);
   const plan = assemblyPlan(geometryOf(mosaicked));
-  expect(takes.length).toBe(3);
-  const first = takes[0];
+  expect(shots.length).toBe(3);
+  const first = shots[0];
   if (!first || !plan) throw new Error('nothing taken');
   const pitch = mosaicked.rig.back.widthMm / (mosaicked.rig.back.columnsPx ?? 1);
-  takes.forEach((take, i) => {
-    expect((rectOfShot(take).left - rectOfShot(first).left) / pitch).toBeCloseTo(plan.frames[i]?.left ?? NaN, 6);
-    expect(take.columns).toBe(Math.round((plan.frames[i]?.width ?? 0) / exact.binning));
-    expect(take.atS).toBeCloseTo(i * (FIRST_MOSAIC.series.moveS + FIRST_MOSAIC.series.settleS + FIRST_MOSAIC.series.exposureS), 9);
-    expect(take.gain).toBe(1);
+  shots.forEach((shot, i) => {
+    expect((rectOfShot(shot).left - rectOfShot(first).left) / pitch).toBeCloseTo(plan.frames[i]?.left ?? NaN, 6);
+    expect(shot.columns).toBe(Math.round((plan.frames[i]?.width ?? 0) / exact.binning));
+    expect(shot.atS).toBeCloseTo(i * (FIRST_MOSAIC.series.moveS + FIRST_MOSAIC.series.settleS + FIRST_MOSAIC.series.exposureS), 9);
+    expect(shot.gain).toBe(1);
   });
 });
 
@@ -67,11 +67,11 @@ test('errors are as large as asked for, and the same again for the same number',
   fc.assert(
     fc.property(fc.integer({ min: 1, max: 1e6 }), evenly(0.01, 0.5), (seed, slideErrorMm) => {
       const options = { ...FIRST_BACK, seed, slideErrorMm };
-      const takes = shotsFor(geometryOf(mosaicked), options);
+      const shots = shotsFor(geometryOf(mosaicked), options);
       expect(shotsFor(geometryOf(mosaicked), options).map(({ settings }) => settings.movements)).toEqual(
-        takes.map(({ settings }) => settings.movements),
+        shots.map(({ settings }) => settings.movements),
       );
-      takes.forEach(({ settings }, i) =>
+      shots.forEach(({ settings }, i) =>
         expect(Math.abs(settings.movements.shiftMm - (mosaicked.mosaic.frames[i]?.shiftMm ?? 0))).toBeLessThan(6 * slideErrorMm),
       );
     }),
@@ -82,8 +82,8 @@ test('errors are as large as asked for, and the same again for the same number',
 
 test('what moves goes across its zone at its speed', () => {
   const zone = { name: 'boat', left: -6, right: 6, lower: -3, upper: 3, speedMs: 0.1, distanceM: 10 };
-  const takes = shotsFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), FIRST_BACK);
-  const left = (i: number): number => takes[i]?.boards[0]?.corners[0]?.[0] ?? NaN;
+  const shots = shotsFor(geometryOf({ ...mosaicked, mosaic: { ...mosaicked.mosaic, zones: [zone] } }), FIRST_BACK);
+  const left = (i: number): number => shots[i]?.boards[0]?.corners[0]?.[0] ?? NaN;
   // 10.5 s at 0.1 m/s.
   expect(left(1) - left(0)).toBeCloseTo(1.05, 6);
   expect(

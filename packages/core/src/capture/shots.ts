@@ -136,7 +136,7 @@ export function shotsFor(geometry: Geometry, options: BackOptions): readonly Tak
   const bracket = options.exposure !== null && options.exposure < stops.length ? options.exposure : Math.max(0, stops.indexOf(0));
   const by = stops[bracket] ?? 0;
   const series = mosaic?.series ?? { ...FIRST_SERIES, brackets: stops.length };
-  const exposureS = workingExposure(geometry)?.takes.find(({ stops: each }) => each === by)?.timeS ?? series.exposureS * 2 ** by;
+  const exposureS = workingExposure(geometry)?.shots.find(({ stops: each }) => each === by)?.shutterSpeedS ?? series.exposureS * 2 ** by;
   return frames.map((frame, i): Take => {
     const erred = {
       ...frame,

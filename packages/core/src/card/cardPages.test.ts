@@ -1,13 +1,13 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { cardPages, SPOT_SIZES, type SpotSize } from './cardPages';
 import type { Drawing } from './drawing';
 import { spotCard } from './spotCard';
 
-const base = stand({
+const base = setup({
   scene: {
     subject: FIRST_SUBJECTS.front,
     distanceM: 12,

@@ -145,7 +145,7 @@ export function putCard(pages: Pages, { name, settings }: CardOf): void {
   }
 }
 
-function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: string, ticked: boolean): void {
+function putStep(pages: Pages, { words, specs, told, group }: CardStep, note: string, ticked: boolean): void {
   const room = group === 'work' || group === 'mosaic';
   const x = MARGIN + 5;
   const width = pages.widthMm - MARGIN - x - (room ? NOTE_MM + 4 : 0);
@@ -157,7 +157,7 @@ function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: 
     return;
   }
   const notes = room && note !== '' ? wrapped(note, fits(NOTE_MM, SMALL)) : [];
-  const lines = wrapped(words, fits(width, TEXT)).length + (figures === '' ? 0 : wrapped(figures, fits(width, TEXT)).length);
+  const lines = wrapped(words, fits(width, TEXT)).length + (specs === '' ? 0 : wrapped(specs, fits(width, TEXT)).length);
   const height = Math.max(lines * TEXT, notes.length * SMALL) * 1.35 + 1.2;
   pages.room(height);
   const top = pages.y;
@@ -168,7 +168,7 @@ function putStep(pages: Pages, { words, figures, told, group }: CardStep, note: 
       { kind: 'line', x1: MARGIN + 1.2, y1: top - 0.2, x2: MARGIN + 2.5, y2: top - 2.1, widthMm: 0.35 },
     );
   pages.text(words, { x, width });
-  if (figures !== '') pages.text(figures, { x, width, bold: true });
+  if (specs !== '') pages.text(specs, { x, width, bold: true });
   if (room) {
     const from = pages.widthMm - MARGIN - NOTE_MM;
     notes.forEach((text, i) => pages.put({ kind: 'text', x: from, y: top + i * SMALL * 1.35, sizeMm: SMALL, anchor: 'start', text }));

@@ -32,25 +32,25 @@ export interface Where {
 export interface Packed {
   readonly name: string;
   readonly kind: string;
-  readonly stands: readonly string[];
+  readonly setups: readonly string[];
 }
 
 /**
- * Everything to pack for some stands, each thing once, in the order of the chain.
+ * Everything to pack for some setups, each thing once, in the order of the chain.
  *
- * @param stands the setups of the job
+ * @param setups the setups of the job
  *
  * @example
  * packingList([{ name: 'Tower', settings: front }]).length // => 2
  */
-export function packingList(stands: readonly SheetSetup[]): readonly Packed[] {
-  const all = new Map<string, { name: string; kind: string; stands: string[] }>();
-  const add = (key: string, name: string, kind: string, stand: string): void => {
-    const found = all.get(key) ?? { name, kind, stands: [] };
-    if (!found.stands.includes(stand)) found.stands.push(stand);
+export function packingList(setups: readonly SheetSetup[]): readonly Packed[] {
+  const all = new Map<string, { name: string; kind: string; setups: string[] }>();
+  const add = (key: string, name: string, kind: string, setup: string): void => {
+    const found = all.get(key) ?? { name, kind, setups: [] };
+    if (!found.setups.includes(setup)) found.setups.push(setup);
     all.set(key, found);
   };
-  for (const { name, settings } of stands) {
+  for (const { name, settings } of setups) {
     for (const part of partsInOrder(settings.rig.parts)) add(part.id, part.name, part.kind, name);
     for (const filter of settings.exposure.filters) add(say(cardText.filter, { name: filter.name }), filter.name, 'filter', name);
     if (settings.exposure.centreFilterStops !== null) add(cardText.centreFilter, cardText.centreFilter, 'filter', name);
@@ -62,13 +62,13 @@ export function packingList(stands: readonly SheetSetup[]): readonly Packed[] {
 /**
  * The cautions that any of the setups concerns, each once.
  *
- * @param stands the setups of the job
+ * @param setups the setups of the job
  *
  * @example
  * jobCautions([]).length // => 0
  */
-export function jobCautions(stands: readonly SheetSetup[]): readonly string[] {
-  return CAUTIONS.filter(({ concerns }) => stands.some(({ settings }) => concerns(freshGeometry(settings)))).map(({ words }) => words);
+export function jobCautions(setups: readonly SheetSetup[]): readonly string[] {
+  return CAUTIONS.filter(({ concerns }) => setups.some(({ settings }) => concerns(freshGeometry(settings)))).map(({ words }) => words);
 }
 
 /**
@@ -93,14 +93,14 @@ export function dayStart(day: string, timeZone: string): Date {
  * The light of a day for a job; `null` while place or day is missing.
  *
  * @param where place, day and time zone of the job
- * @param stands the setups of the job
+ * @param setups the setups of the job
  *
  * @example
  * lightOfDay({ place: null, day: null, timeZone: 'UTC' }, []) // => null
  */
 export function lightOfDay(
   { place, day, timeZone }: Where,
-  stands: readonly SheetSetup[],
+  setups: readonly SheetSetup[],
 ): {
   readonly sun: SunTimes;
   readonly lit: readonly { readonly name: string; readonly bearingDeg: number | null; readonly stretches: readonly LitStretch[] }[];
@@ -109,7 +109,7 @@ export function lightOfDay(
   const from = dayStart(day, timeZone);
   return {
     sun: sunTimes(place, from),
-    lit: stands
+    lit: setups
       .filter(({ settings }) => settings.scene?.subject.kind === 'front')
       .map(({ name, settings }) => {
         const bearingDeg = settings.scene && frontBearing(settings.scene);
@@ -184,13 +184,13 @@ export function litWords(
  *
  * @param job name of the job
  * @param where place, day and time zone of the job
- * @param stands the setups of the job
+ * @param setups the setups of the job
  * @param size size of the paper
  *
  * @example
  * jobPages('Larkmoor Ropeworks', { place: null, day: null, timeZone: 'UTC' }, [{ name: 'Tower', settings: front }], 'a5').length // => 3
  */
-export function jobPages(job: string, where: Where, stands: readonly SheetSetup[], size: SpotSize): readonly Drawing[] {
+export function jobPages(job: string, where: Where, setups: readonly SheetSetup[], size: SpotSize): readonly Drawing[] {
   const { widthMm, heightMm } = SPOT_SIZES[size];
   const pages = new Pages(widthMm, heightMm, job);
   pages.y += 2;
@@ -209,29 +209,29 @@ export function jobPages(job: string, where: Where, stands: readonly SheetSetup[
       timeZone: where.timeZone,
     }),
   );
-  const light = lightOfDay(where, stands);
+  const light = lightOfDay(where, setups);
   pages.heading(cardText.light);
   pages.text(light ? sunWords(light.sun, where.timeZone) : cardText.enterPlaceAndDayOn);
   for (const each of light?.lit ?? []) pages.text(`${each.name}: ${litWords(each, where.timeZone)}.`, { x: 14 });
   if (light) pages.text(cardText.hillsBuildingsAndWeatherAre, { size: 2.4 });
   pages.heading(cardText.setups);
-  stands.forEach(({ name, settings }, i) => pages.text(`${i + 1}. ${name}: ${settings.rig.name}`));
+  setups.forEach(({ name, settings }, i) => pages.text(`${i + 1}. ${name}: ${settings.rig.name}`));
   pages.heading(cardText.toPack);
-  for (const { name, stands: needed } of packingList(stands)) {
+  for (const { name, setups: needed } of packingList(setups)) {
     pages.room(5);
     pages.put({ kind: 'rect', x: 9, y: pages.y - 2.4, w: 2.8, h: 2.8, widthMm: 0.2 });
     pages.text(
       say(cardText.nameLength, {
         name,
-        length: needed.length === stands.length && stands.length > 1 ? cardText.everySetup : needed.join(', '),
+        length: needed.length === setups.length && setups.length > 1 ? cardText.everySetup : needed.join(', '),
       }),
       { x: 14 },
     );
     pages.y += 0.6;
   }
   pages.heading(cardText.cautions);
-  for (const words of jobCautions(stands)) pages.text(`· ${words}`, { size: 2.5 });
-  for (const { name, settings } of stands) {
+  for (const words of jobCautions(setups)) pages.text(`· ${words}`, { size: 2.5 });
+  for (const { name, settings } of setups) {
     pages.turn();
     putCard(pages, { name, job, settings });
   }

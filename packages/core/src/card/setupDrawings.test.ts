@@ -6,7 +6,7 @@ import { evenly } from '../evenly.test-support';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import type { Mark } from './drawing';
 import { circleMarks, clipped, sectionMarks, viewOf, type Box } from './setupDrawings';
 import type { SetupSettings } from '../model/setup';
@@ -34,12 +34,12 @@ const tilted = fc
     orientation: fc.constantFrom('landscape' as const, 'portrait' as const),
   })
   .map(({ tiltDeg, swingDeg, riseMm, shiftMm, orientation }) =>
-    stand({ front: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm }, orientation }),
+    setup({ front: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm }, orientation }),
   );
 
 describe('the circle on paper', () => {
   test('straight, it is as wide as the image circle, and the frame lies in it where it is set', () => {
-    const settings = stand({ movements: { riseMm: 6, shiftMm: -4 } });
+    const settings = setup({ movements: { riseMm: 6, shiftMm: -4 } });
     const marks = circleMarks(geometryOf(settings), box);
     const disc = marks.find((mark) => mark.kind === 'disc');
     const frame = frameOf(marks);
@@ -74,7 +74,7 @@ describe('the circle on paper', () => {
     );
   });
 
-  test('the dashes go around the frame where the finding says that it is inside, and cut it where it is not', () => {
+  test('the dashes go around the frame where the check says that it is inside, and cut it where it is not', () => {
     let [inside, outside] = [0, 0];
     fc.assert(
       fc.property(tilted, (settings) => {
@@ -107,15 +107,15 @@ describe('the circle on paper', () => {
 
   test('a mosaic has all its frames, numbered in their order', () => {
     const frames = [-9, 0, 9].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false }));
-    const marks = circleMarks(geometryOf(stand({ mosaic: { ...FIRST_MOSAIC, frames } })), box);
+    const marks = circleMarks(geometryOf(setup({ mosaic: { ...FIRST_MOSAIC, frames } })), box);
     expect(marks.filter(({ kind }) => kind === 'rect')).toHaveLength(3);
     expect(marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))).toEqual(['1', '2', '3']);
   });
 
   test('where no circle is known the frame stands alone', () => {
-    const { rig } = stand();
+    const { rig } = setup();
     const marks = circleMarks(
-      geometryOf(stand({ rig: { ...rig, lens: { ...rig.lens, circle: { lightMm: null, definition: [] } } } })),
+      geometryOf(setup({ rig: { ...rig, lens: { ...rig.lens, circle: { imageCircleMm: null, sharpCircles: [] } } } })),
       box,
     );
     expect(marks.map(({ kind }) => kind)).toEqual(['rect', 'line', 'line']);
@@ -154,7 +154,7 @@ describe('the section on paper', () => {
     ...PLAIN_SCENE,
   };
 
-  test('all of it lies in its box, with no figure missing', () => {
+  test('all of it lies in its box, with no value missing', () => {
     fc.assert(
       fc.property(
         tilted,

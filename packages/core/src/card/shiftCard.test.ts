@@ -16,8 +16,8 @@ const wide = lens({
   focalMm: 24,
   widestFNumber: 4,
   smallestFNumber: 16,
-  lightMm: 67,
-  definition: [{ fNumber: 8, diameterMm: 60, evidence: 'measured' }],
+  imageCircleMm: 67,
+  sharpCircles: [{ fNumber: 8, diameterMm: 60, evidence: 'measured' }],
   slides: 'rotating',
   travelMm: 12,
   pupilDepthMm: 20,
@@ -56,7 +56,7 @@ describe('the shift card', () => {
   });
 
   test('with only an image circle it says what 80 % of it is and that it was assumed', () => {
-    const card = shiftCard(rig(view({ lens: fieldLens({ lightMm: 200 }) })));
+    const card = shiftCard(rig(view({ lens: fieldLens({ imageCircleMm: 200 }) })));
     expect(card.notes.join(' ')).toContain('80 % of it, 160.0 mm');
   });
 
@@ -70,7 +70,7 @@ describe('the shift card', () => {
   });
 
   test('without any circle there is no scale, and it says what is missing', () => {
-    const card = shiftCard(rig(mounted({ lens: lens({ lightMm: null }) })));
+    const card = shiftCard(rig(mounted({ lens: lens({ imageCircleMm: null }) })));
     expect(card.tables.every(({ rows }) => rows.length === 0)).toBe(true);
     expect(card.notes.join(' ')).toContain('give the image circle');
   });

@@ -6,7 +6,7 @@ import { diagonalMm } from '../coverage/frame';
 import { SCALE_DIRECTIONS, shiftScale, type ScaleEntry, type LimitedBy } from '../planning/shiftScale';
 import { centredSetup } from '../planning/centred';
 import { fixed, mmWords } from '../words';
-import { evidenceWords } from '../rig/evidence';
+import { circleEvidence, evidenceSentence } from '../rig/evidence';
 import { mechanismWords } from '../rig/mechanismWords';
 import { frontStack, stackLimit } from '../rig/shading/frontStack';
 import type { Orientation } from '../model/frame';
@@ -61,9 +61,9 @@ export function shiftCard(rig: Rig): ShiftCard {
         );
         // Behind a converter the lens's own ring stands at N/k.
         const own =
-          rig.parts.lens.figures.widestFNumber === null
+          rig.parts.lens.specs.widestFNumber === null
             ? row.fNumber
-            : (row.fNumber * rig.parts.lens.figures.widestFNumber) / rig.lens.widestFNumber;
+            : (row.fNumber * rig.parts.lens.specs.widestFNumber) / rig.lens.widestFNumber;
         return {
           fNumber: row.fNumber,
           diameterMm: row.diameterMm,
@@ -79,7 +79,7 @@ export function shiftCard(rig: Rig): ShiftCard {
 function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
   const { lens, back } = rig;
   const sharp = definitionCircle(lens.circle, lens.widestFNumber);
-  const light = lens.circle.lightMm;
+  const light = lens.circle.imageCircleMm;
   return [
     say(cardText.frameAcross, {
       widthMm: fixed(back.widthMm, 1),
@@ -90,7 +90,7 @@ function notesOf(rig: Rig, frontUnknown: boolean): readonly string[] {
     sharp?.basis.kind === 'assumed' && light !== null ? say(cardText.onlyTheImageCircleIs, { diameterMm: mmWords(sharp.diameterMm) }) : '',
     sharp === null ? cardText.noCircleIsKnownSo : '',
     mechanismWords(rig.mechanism),
-    evidenceWords(rig.parts),
+    evidenceSentence(circleEvidence(rig.parts)),
     frontUnknown ? cardText.whatIsInFrontIs : '',
     cardText.infinityCloserTheCircleGrows,
   ].filter((note) => note !== '');

@@ -3,7 +3,7 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { view, fieldLens, film } from '../rig/parts.test-support';
-import { anySetup, stand } from '../setup/fixtures.test-support';
+import { anySetup, setup } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { cardPages, SPOT_SIZES } from './cardPages';
 import { dayStart, jobPages, packingList } from './jobSheet';
@@ -18,7 +18,7 @@ const ids = (settings: Parameters<typeof spotCard>[0]) =>
     .filter(({ told }) => !told)
     .map(({ id }) => id);
 const onFilm = () => ({
-  ...stand().rig,
+  ...setup().rig,
   parts: view({ back: film({ form: 'sheet', sheetsPerHolder: 2 }), lens: fieldLens({ shutterFastestPerS: 500, shutterSlowestS: 1 }) }),
 });
 
@@ -43,14 +43,14 @@ function reachOf(mark: Mark): readonly [readonly number[], readonly number[]] {
 }
 
 test('the line of the image circle keeps the id under which stored cards know it', () => {
-  const outside = spotCard(geometryOf(stand({ movements: { riseMm: 30, shiftMm: 0 } })));
+  const outside = spotCard(geometryOf(setup({ movements: { riseMm: 30, shiftMm: 0 } })));
   expect(outside.map(({ id }) => id)).toContain('finding lightCircle');
 });
 
 describe('the card for the spot', () => {
   test('goes in the order in which practitioners work', () => {
     const order = ids(
-      geometryOf(stand({ front: { tiltDeg: 3, swingDeg: 0 }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'ev', ev: 12, iso: 100 } } })),
+      geometryOf(setup({ front: { tiltDeg: 3, swingDeg: 0 }, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'ev', ev: 12, iso: 100 } } })),
     );
     const wanted = [
       'open',
@@ -71,24 +71,24 @@ describe('the card for the spot', () => {
     expect(order.filter((id) => wanted.includes(id))).toEqual(wanted);
   });
 
-  test('says the figures as the mechanism reads them', () => {
-    const { figures } = spotCard(geometryOf(stand({ movements: { riseMm: 3, shiftMm: -4 } }))).find(({ id }) => id === 'move') ?? {
-      figures: '',
+  test('says the values as the mechanism reads them', () => {
+    const { specs } = spotCard(geometryOf(setup({ movements: { riseMm: 3, shiftMm: -4 } }))).find(({ id }) => id === 'move') ?? {
+      specs: '',
     };
     // One slide that rotates: 3 up and 4 left is 5 out at 143°.
-    expect(figures).toBe('slide turned to 143° (0 right, 90 up), out by 5.0 mm: 3.0 mm of rise, 4.0 mm of shift to the left');
+    expect(specs).toBe('slide turned to 143° (0 right, 90 up), out by 5.0 mm: 3.0 mm of rise, 4.0 mm of shift to the left');
   });
 
   test('follows shutter and back: cock, holder and dark slide with film behind a leaf, none of it with a sensor', () => {
-    const sheet = ids(geometryOf(stand({ rig: onFilm() })));
+    const sheet = ids(geometryOf(setup({ rig: onFilm() })));
     for (const id of ['close', 'cock', 'holder', 'dark slide', 'shoot', 'dark slide in']) expect(sheet).toContain(id);
     expect(sheet.indexOf('dark slide')).toBeLessThan(sheet.indexOf('shoot'));
-    expect(ids(geometryOf(stand()))).not.toContain('dark slide');
-    expect(ids(geometryOf(stand()))).toContain('mirror');
+    expect(ids(geometryOf(setup()))).not.toContain('dark slide');
+    expect(ids(geometryOf(setup()))).toContain('mirror');
   });
 
   test('has every frame of a mosaic, the brackets with their shutter speeds, and cautions dismissed on screen too', () => {
-    const settings = stand({
+    const settings = setup({
       mosaic: {
         ...FIRST_MOSAIC,
         series: { ...FIRST_MOSAIC.series, brackets: 3 },
@@ -96,12 +96,12 @@ describe('the card for the spot', () => {
       },
       exposure: {
         ...FIRST_EXPOSURE,
-        meter: { kind: 'pair', fNumber: 8, timeS: 1 / 60, iso: 100 },
+        meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1 / 60, iso: 100 },
         brackets: { count: 3, stepStops: 1, order: 'darkFirst' },
       },
     });
     expect(ids(geometryOf(settings))).toEqual(expect.arrayContaining(['frame 1', 'frame 2', 'series', 'brackets']));
-    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.figures).toBe('1/125 s · 1/60 s · 1/30 s');
+    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.specs).toBe('1/125 s · 1/60 s · 1/30 s');
     expect(words(geometryOf(settings)).join()).toContain('Quays, slipways and roofs');
   });
 
@@ -113,8 +113,8 @@ describe('the card for the spot', () => {
       ticked: [],
       notes: {},
     };
-    const plain = ids(geometryOf(stand()));
-    const settings = stand({ card: own });
+    const plain = ids(geometryOf(setup()));
+    const settings = setup({ card: own });
     const order = ids(geometryOf(settings)).filter((id) => plain.includes(id) || id === 'own 1');
     expect(order.filter((id) => own.order.includes(id))).toEqual(own.order);
     expect(order).not.toContain('corners');
@@ -126,13 +126,13 @@ describe('the card for the spot', () => {
     expect([...order, 'corners', 'always'].sort()).toEqual([...plain, 'own 1'].sort());
     fc.assert(
       fc.property(fc.shuffledSubarray(plain), (some) => {
-        const ordered = ids(geometryOf(stand({ card: { ...own, left: [], own: [], order: some } })));
+        const ordered = ids(geometryOf(setup({ card: { ...own, left: [], own: [], order: some } })));
         expect([...ordered].sort()).toEqual([...plain].sort());
       }),
     );
   });
 
-  test('any stand fits its pages: no mark beyond the paper, in either size', () => {
+  test('any setup fits its pages: no mark beyond the paper, in either size', () => {
     fc.assert(
       fc.property(anySetup, fc.constantFrom('a5' as const, 'letterHalf' as const), (settings, size) => {
         for (const { widthMm, heightMm, marks } of cardPages({ name: 'A setup', job: 'A job', settings }, size)) {
@@ -167,12 +167,12 @@ describe('the card for the spot', () => {
 describe('the sheet of a job', () => {
   test('packs each thing once, with the setups that need it', () => {
     const [a, b] = [
-      { name: 'A', settings: stand() },
-      { name: 'B', settings: stand({ exposure: { ...FIRST_EXPOSURE, filters: [{ name: 'grey 0.9', stops: 3 }], flash: true } }) },
+      { name: 'A', settings: setup() },
+      { name: 'B', settings: setup({ exposure: { ...FIRST_EXPOSURE, filters: [{ name: 'grey 0.9', stops: 3 }], flash: true } }) },
     ];
     const list = packingList([a, b]);
-    expect(list.find(({ kind }) => kind === 'lens')?.stands).toEqual(['A', 'B']);
-    expect(list.filter(({ stands }) => stands.join() === 'B').map(({ name }) => name)).toEqual(['grey 0.9', 'flash']);
+    expect(list.find(({ kind }) => kind === 'lens')?.setups).toEqual(['A', 'B']);
+    expect(list.filter(({ setups }) => setups.join() === 'B').map(({ name }) => name)).toEqual(['grey 0.9', 'flash']);
     expect(new Set(list.map(({ name, kind }) => `${kind} ${name}`)).size).toBe(list.length);
   });
 
@@ -200,7 +200,7 @@ describe('the sheet of a job', () => {
       jobPages(
         'Job',
         { place: { name: 'Quay', latitudeDeg: 53, longitudeDeg: 0, heightM: 0 }, day: '2026-06-21', timeZone: 'Europe/London' },
-        [{ name: 'Tower', settings: stand({ scene: { ...scene, compassDeg } }) }],
+        [{ name: 'Tower', settings: setup({ scene: { ...scene, compassDeg } }) }],
         'a5',
       )
         .flatMap(({ marks }) => marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : [])))

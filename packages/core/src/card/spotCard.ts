@@ -49,21 +49,21 @@ export interface CardStep {
   readonly id: string;
   readonly group: CardGroup;
   readonly words: string;
-  /** The figures to set, as the mechanism reads them; empty when there are none. */
-  readonly figures: string;
+  /** The values to set, as the mechanism reads them; empty when there are none. */
+  readonly specs: string;
   readonly own: boolean;
-  /** A caution or a finding: read, not ticked. */
+  /** A caution or a check: read, not ticked. */
   readonly told: boolean;
 }
 
 /** The id of a step: what was ticked, noted or left out is stored under it, so it never changes. */
 const stepId = (id: string): string => id;
 
-const step = (group: CardGroup, id: string, words: string, figures = ''): CardStep => ({
+const step = (group: CardGroup, id: string, words: string, specs = ''): CardStep => ({
   id,
   group,
   words,
-  figures,
+  specs,
   own: false,
   told: false,
 });
@@ -84,7 +84,7 @@ export function spotCard(geometry: Geometry): readonly CardStep[] {
   const natural = [...bring(geometry), ...place(geometry), ...work(geometry), ...mosaicSteps(geometry)].filter(
     ({ id }) => !card.left.includes(id),
   );
-  const own = card.own.map(({ id, words }): CardStep => ({ id, group: 'work', words, figures: '', own: true, told: false }));
+  const own = card.own.map(({ id, words }): CardStep => ({ id, group: 'work', words, specs: '', own: true, told: false }));
   return [...ordered([...natural, ...own], card.order), ...mind(geometry)];
 }
 
@@ -190,7 +190,7 @@ function slideWords({ settings: { rig, movements } }: Geometry): string {
 }
 
 /** Where the lens is focused, by distance and on the rail. */
-function focusFigures(geometry: Geometry): string {
+function focusValues(geometry: Geometry): string {
   const { rig, focusM } = geometry.settings;
   const said = [focusWords(focusM)];
   const out = extensionMm(geometry.settings);
@@ -223,7 +223,7 @@ function work(geometry: Geometry): readonly CardStep[] {
   const working = workingExposure(geometry);
   const brackets = setupBrackets(geometry.settings);
   const steps: CardStep[] = [];
-  const add = (id: string, words: string, figures = ''): void => void steps.push(step('work', id, words, figures));
+  const add = (id: string, words: string, specs = ''): void => void steps.push(step('work', id, words, specs));
   add('open', film || shutter.kind === 'leaf' ? cardText.openTheShutterAndThe : cardText.openTheApertureViewingBright, widest);
   add(
     'compose',
@@ -237,14 +237,14 @@ function work(geometry: Geometry): readonly CardStep[] {
   add(
     'focus',
     sharp.length > 1 ? cardText.focusOnTheFarAnd : cardText.focusMagnifiedAndWideOpen,
-    `${focusFigures(geometry)}${sharp.length > 0 ? say(cardText.sharp, { sharp: sharp.join(', ') }) : ''}`,
+    `${focusValues(geometry)}${sharp.length > 0 ? say(cardText.sharp, { sharp: sharp.join(', ') }) : ''}`,
   );
   if (tilted) {
     add('tilt', cardText.tiltThenFocusAgainRepeat, `${turnWords(front)}${scale}`);
     add(stepId('compose again'), cardText.composeAgainTiltingHasMoved);
   }
   if (soft.length > 0) add('soft', cardText.checkThatTheseAreSoft, soft.join(', '));
-  add('corners', cardText.checkTheCornersAtThe, cornersFigure(geometry));
+  add('corners', cardText.checkTheCornersAtThe, cornersValue(geometry));
   add(
     'stop',
     cardText.stopDown,
@@ -253,7 +253,7 @@ function work(geometry: Geometry): readonly CardStep[] {
   add(
     'meter',
     exposure.throughLens ? cardText.meterThroughTheLensAs : cardText.meter,
-    exposure.meter === null ? cardText.noReadingYet : meterFigure(geometry),
+    exposure.meter === null ? cardText.noReadingYet : meterValue(geometry),
   );
   if (working) {
     const parts = working.lines
@@ -261,14 +261,14 @@ function work(geometry: Geometry): readonly CardStep[] {
       .map(({ words, stops }) => `${words} ${stops === null ? '?' : `${stops > 0 ? '+' : ''}${fixed(stops, 1)}`}`);
     if (parts.length > 0) add('count', cardText.exposureCorrectionsInStops, parts.join(', '));
   }
-  const middle = working?.takes.find(({ stops }) => stops === 0);
+  const middle = working?.shots.find(({ stops }) => stops === 0);
   add(
     'set',
     cardText.setManually,
     [
       say(cardText.iso, { iso: exposure.iso }),
       apertureWords(geometry.settings.fNumber),
-      middle ? timeWords(middle.timeS) : cardText.shutterSpeedFromTheReading,
+      middle ? timeWords(middle.shutterSpeedS) : cardText.shutterSpeedFromTheReading,
       film ? '' : cardText.colourBalanceFixedStabiliserOff,
     ]
       .filter((words) => words !== '')
@@ -278,11 +278,11 @@ function work(geometry: Geometry): readonly CardStep[] {
   if (brackets.count > 1) {
     // In the order of the shots; where the film is not known for so long, that is said.
     const times =
-      working === null || working.takes.length === 0
+      working === null || working.shots.length === 0
         ? []
         : bracketStops(brackets).map((by) => {
-            const take = working.takes.find(({ stops }) => stops === by);
-            return take ? timeWords(take.timeS) : cardText.unknownTime;
+            const shot = working.shots.find(({ stops }) => stops === by);
+            return shot ? timeWords(shot.shutterSpeedS) : cardText.unknownTime;
           });
     add(
       'brackets',
@@ -299,20 +299,20 @@ function work(geometry: Geometry): readonly CardStep[] {
   return steps;
 }
 
-function cornersFigure(geometry: Geometry): string {
+function cornersValue(geometry: Geometry): string {
   const found = evaluateAll(geometry).filter(({ kind }) => kind === 'imageCircle' || kind === 'sharpCircle');
   const bad = found.filter(({ state }) => state !== 'passes');
   if (found.length === 0) return '';
   return bad.length === 0 ? cardText.plannedInsideTheCircle : bad.map(checkSentence).join(' ');
 }
 
-function meterFigure({ settings: { exposure } }: Geometry): string {
+function meterValue({ settings: { exposure } }: Geometry): string {
   const { meter, favour } = exposure;
   if (!meter) return '';
   const read =
     meter.kind === 'ev'
       ? say(cardText.evAtIso, { ev: fixed(meter.ev, 1), iso: meter.iso })
-      : say(cardText.atIso, { fNumber: apertureWords(meter.fNumber), timeS: timeWords(meter.timeS), iso: meter.iso });
+      : say(cardText.atIso, { fNumber: apertureWords(meter.fNumber), shutterSpeedS: timeWords(meter.shutterSpeedS), iso: meter.iso });
   return say(cardText.plannedWith, { read, favour: favour === 'centre' ? '' : say(cardText.madeUpFor, { favour: FAVOURS[favour] }) });
 }
 
@@ -321,8 +321,8 @@ function shutterSteps(geometry: Geometry): readonly (readonly [string, string])[
   const { rig, exposure } = geometry.settings;
   const film = rig.parts.back.kind === 'film';
   const { kind } = setupShutter(geometry.settings);
-  const bulb = workingExposure(geometry)?.takes.some((take) => take.bulb) ?? false;
-  const sheet = rig.parts.back.kind === 'film' && rig.parts.back.figures.form === 'sheet';
+  const bulb = workingExposure(geometry)?.shots.some((shot) => shot.bulb) ?? false;
+  const sheet = rig.parts.back.kind === 'film' && rig.parts.back.specs.form === 'sheet';
   const steps: (readonly [string, string])[] = [];
   if (kind === 'leaf') steps.push(['close', cardText.closeTheShutter], ['cock', cardText.cockItAndFireIt]);
   if (kind === 'leaf' && film) steps.push([stepId('cock again'), cardText.cockItAgain]);

@@ -1,12 +1,12 @@
 import { geometryOf } from '../geometry/geometry';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { CAUTIONS, cautionsFor } from './cautions';
 import type { Scene } from '../model/scene';
 
 const scene = frontScene(20, 1.6);
 const ids = (changes: Partial<Scene>, step: 'position' | 'frame' = 'position', dismissed: readonly string[] = []) =>
-  cautionsFor(geometryOf(stand({ scene: { ...scene, ...changes } })), step, dismissed).map(({ id }) => id);
+  cautionsFor(geometryOf(setup({ scene: { ...scene, ...changes } })), step, dismissed).map(({ id }) => id);
 
 describe('cautions', () => {
   test('are one line each, with names of their own', () => {
@@ -24,7 +24,7 @@ describe('cautions', () => {
   });
 
   test('a place that nothing is known about gets every caution that may apply; a dismissed one stays dismissed', () => {
-    expect(cautionsFor(geometryOf(stand()), 'position', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
+    expect(cautionsFor(geometryOf(setup()), 'position', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
     expect(ids({}, 'position', ['edge', 'wind'])).toEqual(['traffic', 'derelict']);
   });
 });

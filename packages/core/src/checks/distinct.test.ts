@@ -1,5 +1,5 @@
 import { geometryOf } from '../geometry/geometry';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { firstDistinct } from './distinct';
@@ -29,7 +29,7 @@ describe('fixes that say the same', () => {
       weight: 1,
       place: { kind: 'point' as const, at: [0, 1.5, z] as const },
     });
-    const settings = stand({
+    const settings = setup({
       fNumber: 3.5,
       focusM: 4,
       scene: {

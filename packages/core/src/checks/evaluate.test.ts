@@ -2,7 +2,7 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { apertureScale } from '../coverage/apertures';
 import { shiftLimitMm } from '../coverage/shiftLimit';
-import { anySetup, stand } from '../setup/fixtures.test-support';
+import { anySetup, setup } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { type CheckResult, marginOf, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
 import type { CheckKind } from './registry';
@@ -12,14 +12,12 @@ import { evenly } from '../evenly.test-support';
 import type { SetupSettings } from '../model/setup';
 
 function of<K extends CheckKind>(kind: K, settings: SetupSettings): Extract<CheckResult, { kind: K }> {
-  const found = evaluateWithFixes(geometryOf(settings)).find(
-    (finding): finding is Extract<CheckResult, { kind: K }> => finding.kind === kind,
-  );
+  const found = evaluateWithFixes(geometryOf(settings)).find((check): check is Extract<CheckResult, { kind: K }> => check.kind === kind);
   if (!found) throw new Error(`no ${kind}`);
   return found;
 }
 
-const risen = (riseMm: number, more: Partial<SetupSettings> = {}) => stand({ movements: { riseMm, shiftMm: 0 }, ...more });
+const risen = (riseMm: number, more: Partial<SetupSettings> = {}) => setup({ movements: { riseMm, shiftMm: 0 }, ...more });
 
 describe('coverage checks', () => {
   test('say by how much rise the upper corners fall outside the sharp circle', () => {
@@ -41,9 +39,9 @@ describe('coverage checks', () => {
     expect(near.margin?.valueMm ?? 0).toBeGreaterThan(far.margin?.valueMm ?? 0);
   });
 
-  test('a circle smaller than the frame fails and says what it is too small by, with no remedy that could not help', () => {
-    const base = stand();
-    const tiny = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 40, definition: [] } } } };
+  test('a circle smaller than the frame fails and says what it is too small by, with no fix that could not help', () => {
+    const base = setup();
+    const tiny = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { imageCircleMm: 40, sharpCircles: [] } } } };
     const light = of('imageCircle', tiny);
     expect(light.state).toBe('fails');
     expect(light.corners).toHaveLength(4);
@@ -53,11 +51,15 @@ describe('coverage checks', () => {
     expect(light.fixes).toEqual([]);
   });
 
-  test('with no figure nothing is green: unknown, with what to measure', () => {
-    const base = stand();
+  test('with no value nothing is green: unknown, with what to measure', () => {
+    const base = setup();
     const blank = {
       ...base,
-      rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
+      rig: {
+        ...base.rig,
+        mechanism: { kind: 'unknown' as const },
+        lens: { ...base.rig.lens, circle: { imageCircleMm: null, sharpCircles: [] } },
+      },
     };
     for (const found of evaluateWithFixes(geometryOf(blank))) {
       expect(found.state).toBe('unknown');
@@ -76,13 +78,13 @@ describe('coverage checks', () => {
   });
 
   test('turning the frame is offered when it cures: a wide shift in portrait', () => {
-    const found = of('sharpCircle', stand({ movements: { riseMm: 0, shiftMm: 7.5 }, fNumber: 3.5 }));
+    const found = of('sharpCircle', setup({ movements: { riseMm: 0, shiftMm: 7.5 }, fNumber: 3.5 }));
     expect(found.state).toBe('fails');
     expect(found.fixes.some(({ control }) => control === 'orientation')).toBe(true);
   });
 
   test('when no single change cures, several are offered together', () => {
-    const base = stand();
+    const base = setup();
     const narrow = {
       ...base,
       fNumber: 4,
@@ -92,8 +94,8 @@ describe('coverage checks', () => {
         lens: {
           ...base.rig.lens,
           circle: {
-            lightMm: 67,
-            definition: [
+            imageCircleMm: 67,
+            sharpCircles: [
               { fNumber: 4, diameterMm: 42 },
               { fNumber: 16, diameterMm: 48 },
             ],
@@ -111,14 +113,14 @@ describe('coverage checks', () => {
 
 describe('travel checks', () => {
   test('beyond the rotating slide, with the shift or the rise that comes back inside', () => {
-    const found = of('travel', stand({ movements: { riseMm: 10, shiftMm: 8 } }));
+    const found = of('travel', setup({ movements: { riseMm: 10, shiftMm: 8 } }));
     expect(found.state).toBe('fails');
     expect(checkSentence(found)).toMatch(/^This position lies 0\.8 mm beyond the end of the rotating slide/);
     expect(found.fixes.length).toBeGreaterThan(0);
   });
 
   test('a rig without movements holds at its centre and fails anywhere else', () => {
-    const base = stand();
+    const base = setup();
     const fixed = { ...base, rig: { ...base.rig, mechanism: { kind: 'fixed' as const } } };
     expect(of('travel', fixed).state).toBe('passes');
     const moved = of('travel', { ...fixed, movements: { riseMm: 3, shiftMm: 0 } });
@@ -127,7 +129,7 @@ describe('travel checks', () => {
   });
 
   test('off the line of a locked slide, back onto it', () => {
-    const base = stand();
+    const base = setup();
     const locked = {
       ...base,
       movements: { riseMm: 5, shiftMm: 2 },
@@ -140,20 +142,20 @@ describe('travel checks', () => {
 });
 
 describe('laws of checks', () => {
-  test('every remedy, applied, makes its finding hold, worsens no other, and leaves what it says', () => {
+  test('every fix, applied, makes its check hold, worsens no other, and leaves what it says', () => {
     let offered = 0;
     fc.assert(
       fc.property(anySetup, (settings) => {
         const before = evaluateWithFixes(geometryOf(settings));
-        for (const finding of before) {
-          expect(finding.fixes.length).toBeLessThanOrEqual(3);
-          for (const remedy of finding.fixes) {
+        for (const check of before) {
+          expect(check.fixes.length).toBeLessThanOrEqual(3);
+          for (const fix of check.fixes) {
             offered++;
-            const after = evaluateWithFixes(geometryOf(patched(settings, remedy.patch)));
-            const cured = after.find(({ kind }) => kind === finding.kind);
+            const after = evaluateWithFixes(geometryOf(patched(settings, fix.patch)));
+            const cured = after.find(({ kind }) => kind === check.kind);
             expect(cured?.state).toBe('passes');
             const margin = cured && marginOf(cured)?.value;
-            expect(margin).toBeCloseTo(remedy.leaves.value, 9);
+            expect(margin).toBeCloseTo(fix.leaves.value, 9);
             for (const other of after) {
               const was = before.find(({ kind }) => kind === other.kind);
               expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'passes'));
@@ -166,7 +168,7 @@ describe('laws of checks', () => {
     expect(offered).toBeGreaterThan(100);
   });
 
-  test('an aperture remedy is one the ring can be set to', () => {
+  test('an aperture fix is one the ring can be set to', () => {
     fc.assert(
       fc.property(anySetup, (settings) => {
         const { lens } = settings.rig;
@@ -184,9 +186,9 @@ describe('laws of checks', () => {
         const found = evaluateWithFixes(geometryOf(settings));
         const ranks = found.map(({ state }) => STATE_ORDER.indexOf(state));
         expect([...ranks].sort((a, b) => a - b)).toEqual(ranks);
-        for (const finding of found) {
-          expect(checkSentence(finding)).not.toMatch(/NaN|Infinity|undefined|null/);
-          expect(checkNote(finding) ?? '').not.toMatch(/NaN|undefined/);
+        for (const check of found) {
+          expect(checkSentence(check)).not.toMatch(/NaN|Infinity|undefined|null/);
+          expect(checkNote(check) ?? '').not.toMatch(/NaN|undefined/);
         }
       }),
     );
@@ -196,10 +198,10 @@ describe('laws of checks', () => {
     fc.assert(
       fc.property(anySetup, evenly(0, 50), (settings, more) => {
         const { lens } = settings.rig;
-        if (lens.circle.lightMm === null) return true;
+        if (lens.circle.imageCircleMm === null) return true;
         const larger = {
           ...settings,
-          rig: { ...settings.rig, lens: { ...lens, circle: { ...lens.circle, lightMm: lens.circle.lightMm + more } } },
+          rig: { ...settings.rig, lens: { ...lens, circle: { ...lens.circle, imageCircleMm: lens.circle.imageCircleMm + more } } },
         };
         return STATE_ORDER.indexOf(of('imageCircle', larger).state) >= STATE_ORDER.indexOf(of('imageCircle', settings).state);
       }),

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { Vec3 } from '../space/vector';
 import { assembled } from '../rig/assembled';
 import { camera, fieldLens, film, lens, mounted, view } from '../rig/parts.test-support';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { evaluate, evaluateWithFixes, checkNote, checkSentence } from './evaluate';
 import type { CheckKind } from './registry';
@@ -19,7 +19,7 @@ const rigOf = (parts: RigParts): Rig => {
   if (!rig.known) throw new Error('unknown');
   return rig.value;
 };
-const FIELD = rigOf(view({ back: film(), camera: camera({ tiltAxis: 'axis' }), lens: fieldLens({ lightMm: 320 }) }));
+const FIELD = rigOf(view({ back: film(), camera: camera({ tiltAxis: 'axis' }), lens: fieldLens({ imageCircleMm: 320 }) }));
 const tiltLens = (more: Parameters<typeof lens>[0] = {}): Rig =>
   rigOf(
     mounted({
@@ -36,7 +36,7 @@ const tiltLens = (more: Parameters<typeof lens>[0] = {}): Rig =>
         pivotMm: 20,
         nearestM: 0.5,
         nearestMagnification: 0.25,
-        lightMm: 90,
+        imageCircleMm: 90,
         ...more,
       }),
     }),
@@ -50,12 +50,12 @@ const pin = (n: number, at: Vec3, role: PinRole = 'sharp'): Pin => ({
 });
 const GROUND = [pin(1, [0, 0, -8]), pin(2, [0, 0, 25]), pin(3, [1, 0, 0])];
 const focused = (more: Partial<SetupSettings>): SetupSettings =>
-  stand({ rig: FIELD, scene, pins: GROUND, fNumber: 16, focusM: 10, ...more });
+  setup({ rig: FIELD, scene, pins: GROUND, fNumber: 16, focusM: 10, ...more });
 const of = <K extends CheckKind>(kind: K, settings: SetupSettings) =>
-  evaluateWithFixes(geometryOf(settings)).find((finding): finding is Extract<typeof finding, { kind: K }> => finding.kind === kind);
+  evaluateWithFixes(geometryOf(settings)).find((check): check is Extract<typeof check, { kind: K }> => check.kind === kind);
 
 describe('checks about focus', () => {
-  test('every remedy of every finding fixes this when it is applied, and makes no other worse', () => {
+  test('every fix of every check fixes this when it is applied, and makes no other worse', () => {
     const kinds = ['pins', 'soft', 'tiltTravel', 'tiltScale', 'reach', 'composed'] as const;
     fc.assert(
       fc.property(
@@ -77,11 +77,11 @@ describe('checks about focus', () => {
           });
           const before = new Map(evaluateWithFixes(geometryOf(settings)).map((each) => [each.kind, each.state]));
           const order = ['fails', 'unknown', 'tight', 'passes'];
-          for (const finding of evaluateWithFixes(geometryOf(settings))) {
-            if (!(kinds as readonly string[]).includes(finding.kind)) continue;
-            for (const remedy of finding.fixes) {
-              const next = patched(settings, remedy.patch);
-              const cured = evaluate(finding.kind, geometryOf(next));
+          for (const check of evaluateWithFixes(geometryOf(settings))) {
+            if (!(kinds as readonly string[]).includes(check.kind)) continue;
+            for (const fix of check.fixes) {
+              const next = patched(settings, fix.patch);
+              const cured = evaluate(check.kind, geometryOf(next));
               if (cured !== null && cured.state !== 'passes') return false;
               for (const other of evaluateWithFixes(geometryOf(next)))
                 if (
@@ -90,7 +90,7 @@ describe('checks about focus', () => {
                   order.indexOf(other.state) < order.indexOf(before.get(other.kind) ?? 'passes')
                 )
                   return false;
-              if (!/\S/.test(fixSentence(remedy))) return false;
+              if (!/\S/.test(fixSentence(fix))) return false;
             }
           }
           return true;
@@ -166,7 +166,7 @@ describe('checks about focus', () => {
     expect(short && checkSentence(short)).toBe('The bellows are too short for this focus: 41.6 mm more extension needed.');
     const beyond = of('reach', focused({ rig: tiltLens(), focusM: -5, front: { tiltDeg: 3, swingDeg: 0 } }));
     expect(beyond && checkSentence(beyond)).toMatch(/nearer than it can: beyond infinity/);
-    expect(of('reach', stand())).toBeUndefined();
+    expect(of('reach', setup())).toBeUndefined();
   });
 
   test('a picture carried off by the pivot is given back, turned back, or left so', () => {

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { PLAIN_SCENE } from '../scene/scene';
 import { patched } from '../setup/patch';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { type CheckResult, evaluateWithFixes, evaluateAll, checkNote, checkSentence } from './evaluate';
 import type { CheckKind } from './registry';
 import { fixSetting } from './wording';
@@ -23,13 +23,13 @@ const mosaic = (frames: Mosaic['frames'], more: Partial<Mosaic> = {}): Mosaic =>
   frames,
 });
 const with_ = (own: Mosaic, more: Partial<SetupSettings> = {}): SetupSettings =>
-  stand({ rig, orientation: 'portrait', fNumber: 8, mosaic: own, ...more });
+  setup({ rig, orientation: 'portrait', fNumber: 8, mosaic: own, ...more });
 const of = (settings: SetupSettings, kind: CheckKind): CheckResult => {
   const found = evaluateWithFixes(geometryOf(settings)).find((each) => each.kind === kind);
   if (!found) throw new Error(`no finding ${kind}`);
   return found;
 };
-/** Every remedy makes its finding hold, or leaves nothing to ask. */
+/** Every fix makes its check hold, or leaves nothing to ask. */
 const cured = (settings: SetupSettings, kind: CheckKind): void => {
   const { fixes } = of(settings, kind);
   expect(fixes.length).toBeGreaterThan(0);
@@ -88,7 +88,7 @@ describe('checks about a mosaic', () => {
 
   test('room on the card is unknown until it is said; too little is cured by fewer takes', () => {
     expect(of(with_(mosaic([at(-8), at(8)], { cardGb: null })), 'room').state).toBe('unknown');
-    const full = with_(mosaic([at(-8), at(8)], { cardGb: 0.2, series: { ...FIRST_MOSAIC.series, brackets: 5, whiteCards: true } }));
+    const full = with_(mosaic([at(-8), at(8)], { cardGb: 0.2, series: { ...FIRST_MOSAIC.series, brackets: 5, flatFields: true } }));
     expect(of(full, 'room').state).toBe('fails');
     cured(full, 'room');
   });
@@ -105,12 +105,12 @@ describe('checks about a mosaic', () => {
       rollDeg: 0,
     };
     // 1.2 m at 1 m by 35 mm and a little: 43.5 × 32.6 mm.
-    expect(of(stand({ rig, scene, orientation: 'portrait', focusM: 1 }), 'inFrame').state).toBe('fails');
+    expect(of(setup({ rig, scene, orientation: 'portrait', focusM: 1 }), 'inFrame').state).toBe('fails');
     expect(of(with_(mosaic([at(-12), at(0), at(12)]), { scene, focusM: 1 }), 'inFrame').state).toBe('passes');
   });
 
   test('without a mosaic nothing is said about one; of any mosaic every sentence is whole', () => {
-    expect(evaluateAll(geometryOf(stand())).map(({ kind }) => kind)).not.toEqual(expect.arrayContaining(['overlap']));
+    expect(evaluateAll(geometryOf(setup())).map(({ kind }) => kind)).not.toEqual(expect.arrayContaining(['overlap']));
     const anyMm = evenly(-40, 40);
     fc.assert(
       fc.property(
@@ -127,9 +127,7 @@ describe('checks about a mosaic', () => {
               ),
             ),
           );
-          return all.every(
-            (finding) => /^[A-Z0-9“].*\.$/u.test(checkSentence(finding)) && !/NaN|undefined|null/u.test(checkSentence(finding)),
-          );
+          return all.every((check) => /^[A-Z0-9“].*\.$/u.test(checkSentence(check)) && !/NaN|undefined|null/u.test(checkSentence(check)));
         },
       ),
     );

@@ -1,13 +1,13 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { evaluateWithFixes, checkSentence } from './evaluate';
-import { anySetup, stand } from '../setup/fixtures.test-support';
+import { anySetup, setup } from '../setup/fixtures.test-support';
 import { circleReading } from './reading';
 import { mechanismWords } from '../rig/mechanismWords';
 
 describe('the Circle in words', () => {
-  test('says frame, circles, figures, end stops and every finding', () => {
-    const settings = stand({ movements: { riseMm: 9, shiftMm: -2 }, orientation: 'portrait' });
+  test('says frame, circles, values, end stops and every check', () => {
+    const settings = setup({ movements: { riseMm: 9, shiftMm: -2 }, orientation: 'portrait' });
     const words = circleReading(geometryOf(settings));
     expect(words).toContain(
       'Frame 24.0 by 36.0 mm, portrait, 43.3 mm across the corners, with 9.0 mm of rise and 2.0 mm of shift to the left.',
@@ -15,14 +15,18 @@ describe('the Circle in words', () => {
     expect(words).toContain('Image circle 67.0 mm. Sharp circle at f/8 60.0 mm.');
     expect(words).toContain('54.0 mm at f/3.5, 60.0 mm at f/8, 64.0 mm at f/11');
     expect(words).toContain('ends 12.0 mm from the centre in every direction');
-    for (const finding of evaluateWithFixes(geometryOf(settings))) expect(words).toContain(checkSentence(finding));
+    for (const check of evaluateWithFixes(geometryOf(settings))) expect(words).toContain(checkSentence(check));
   });
 
   test('what is unknown is said to be, whatever the setup', () => {
-    const base = stand();
+    const base = setup();
     const blank = {
       ...base,
-      rig: { ...base.rig, mechanism: { kind: 'unknown' as const }, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } },
+      rig: {
+        ...base.rig,
+        mechanism: { kind: 'unknown' as const },
+        lens: { ...base.rig.lens, circle: { imageCircleMm: null, sharpCircles: [] } },
+      },
     };
     expect(circleReading(geometryOf(blank))).toMatch(/Image circle unknown\. Sharp circle unknown\. The travel of the slides is unknown\./);
     fc.assert(fc.property(anySetup, (settings) => !/NaN|undefined|null|Infinity/u.test(circleReading(geometryOf(settings)))));

@@ -20,7 +20,7 @@ export function circleReading(geometry: Geometry): string {
   const light = geometry.imageCircle;
   const sharp = geometry.sharpCircle;
   const { riseMm, shiftMm } = geometry.settings.movements;
-  const given = geometry.settings.rig.lens.circle.definition
+  const given = geometry.settings.rig.lens.circle.sharpCircles
     .map(({ fNumber }) => ({ fNumber, circle: definitionCircle(geometry.settings.rig.lens.circle, fNumber) }))
     .map(({ fNumber, circle }) => say(checksText.at, { diameterMm: mmWords(circle?.diameterMm ?? 0), fNumber: apertureWords(fNumber) }));
   return [

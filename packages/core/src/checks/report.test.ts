@@ -1,5 +1,5 @@
 import { geometryOf } from '../geometry/geometry';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { checkList, checkReport } from './report';
 import { CHECKS } from './registry';
@@ -11,7 +11,7 @@ describe('the report of all checks', () => {
   });
 
   test('each fix that it offers makes its check pass with the margin stated', () => {
-    const geometry = geometryOf(stand({ movements: { riseMm: 12, shiftMm: 0 }, fNumber: 5.6, scene: frontScene(24, 1.6) }));
+    const geometry = geometryOf(setup({ movements: { riseMm: 12, shiftMm: 0 }, fNumber: 5.6, scene: frontScene(24, 1.6) }));
     const failing = checkReport(geometry).filter(({ fixes }) => fixes.length > 0);
     expect(failing.length).toBeGreaterThan(0);
     for (const { kind, fixes } of failing)
@@ -23,10 +23,10 @@ describe('the report of all checks', () => {
   });
 
   test('worst comes first, and what is unknown names the value that is missing', () => {
-    const settings = stand();
+    const settings = setup();
     const { lens } = settings.rig;
-    const blind = { ...settings.rig, lens: { ...lens, circle: { lightMm: null, definition: [] } } };
-    const report = checkReport(geometryOf(stand({ rig: blind })));
+    const blind = { ...settings.rig, lens: { ...lens, circle: { imageCircleMm: null, sharpCircles: [] } } };
+    const report = checkReport(geometryOf(setup({ rig: blind })));
     const order = report.map(({ state }) => ['fails', 'unknown', 'tight', 'passes'].indexOf(state));
     expect(order.every((place, i) => i === 0 || place >= (order[i - 1] ?? 0))).toBe(true);
     expect(report.filter(({ state, missing }) => state === 'unknown' && missing !== null).length).toBeGreaterThan(0);

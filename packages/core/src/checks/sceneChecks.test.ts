@@ -5,7 +5,7 @@ import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
 import { toward } from '../framing/flare';
 import { keystone } from '../perspective/keystone';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { pictured } from '../geometry/standards';
 import { patched } from '../setup/patch';
 import { STATE_ORDER } from '../state';
@@ -27,8 +27,8 @@ const front: Scene = {
   ...PLAIN_SCENE,
 };
 const seen = (scene: Partial<Scene>, changes: Partial<SetupSettings> = {}): SetupSettings =>
-  stand({ focusM: 20, scene: { ...front, ...scene }, ...changes });
-const of = (kind: CheckKind, settings: SetupSettings) => evaluateWithFixes(geometryOf(settings)).find((finding) => finding.kind === kind);
+  setup({ focusM: 20, scene: { ...front, ...scene }, ...changes });
+const of = (kind: CheckKind, settings: SetupSettings) => evaluateWithFixes(geometryOf(settings)).find((check) => check.kind === kind);
 const said = (kind: CheckKind, settings: SetupSettings): string => {
   const found = of(kind, settings);
   return found ? `${found.state}: ${checkSentence(found)}` : 'nothing';
@@ -143,7 +143,7 @@ describe('flare', () => {
 
   test('without an image circle it is unknown, and says what to give', () => {
     const base = seen({ light: { bearingDeg: 45, heightDeg: 10, shaded: false } });
-    const blank = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { ...base.rig.lens.circle, lightMm: null } } } };
+    const blank = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { ...base.rig.lens.circle, imageCircleMm: null } } } };
     const found = of('flare', blank);
     expect(found?.state).toBe('unknown');
     expect(found && checkNote(found)).toMatch(/no image circle/);
@@ -162,7 +162,7 @@ describe('flare', () => {
 });
 
 describe('laws of checks about the scene', () => {
-  test('every remedy, applied, makes its finding hold, worsens no other, and leaves what it says', () => {
+  test('every fix, applied, makes its check hold, worsens no other, and leaves what it says', () => {
     const offered = new Map<string, number>();
     const scenes = fc.record({
       distanceM: evenly(6, 50),
@@ -184,7 +184,7 @@ describe('laws of checks about the scene', () => {
       subject: fc.constantFrom(
         front.subject,
         { ...FIRST_SUBJECTS.front, turnDeg: 40 },
-        FIRST_SUBJECTS.figures,
+        FIRST_SUBJECTS.people,
         FIRST_SUBJECTS.interior,
         FIRST_SUBJECTS.ground,
       ),
@@ -202,14 +202,14 @@ describe('laws of checks about the scene', () => {
             { movements: { riseMm, shiftMm }, orientation, crop, focusM: scene.distanceM, fNumber: 11 },
           );
           const before = evaluateWithFixes(geometryOf(settings));
-          for (const finding of before) {
-            expect(checkSentence(finding)).not.toMatch(/NaN|undefined|null|Infinity/);
-            for (const remedy of finding.fixes) {
-              offered.set(finding.kind, (offered.get(finding.kind) ?? 0) + 1);
-              const after = evaluateWithFixes(geometryOf(patched(settings, remedy.patch)));
-              const cured = after.find(({ kind }) => kind === finding.kind);
+          for (const check of before) {
+            expect(checkSentence(check)).not.toMatch(/NaN|undefined|null|Infinity/);
+            for (const fix of check.fixes) {
+              offered.set(check.kind, (offered.get(check.kind) ?? 0) + 1);
+              const after = evaluateWithFixes(geometryOf(patched(settings, fix.patch)));
+              const cured = after.find(({ kind }) => kind === check.kind);
               expect(cured?.state).toBe('passes');
-              expect(cured && marginOf(cured)?.value).toBeCloseTo(remedy.leaves.value, 9);
+              expect(cured && marginOf(cured)?.value).toBeCloseTo(fix.leaves.value, 9);
               for (const other of after) {
                 const was = before.find(({ kind }) => kind === other.kind);
                 expect(STATE_ORDER.indexOf(other.state)).toBeGreaterThanOrEqual(STATE_ORDER.indexOf(was?.state ?? 'passes'));

@@ -1,7 +1,7 @@
 import type { CheckState } from '../state';
 
 /**
- * Below this much to spare a finding is *tight*, mm. An engraved scale read by
+ * Below this much to spare a check is *tight*, mm. An engraved scale read by
  * eye, and a back put on by hand, are good to about half a millimetre (common
  * practice).
  */

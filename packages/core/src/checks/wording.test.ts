@@ -1,54 +1,52 @@
 import { geometryOf } from '../geometry/geometry';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { evaluateWithFixes, checkNote, checkSentence } from './evaluate';
 import { fixSetting } from './wording';
 import type { SetupSettings } from '../model/setup';
 
 const said = (settings: SetupSettings) =>
-  evaluateWithFixes(geometryOf(settings)).map((finding) =>
-    `${finding.state}: ${checkSentence(finding)} ${checkNote(finding) ?? ''}`.trim(),
-  );
+  evaluateWithFixes(geometryOf(settings)).map((check) => `${check.state}: ${checkSentence(check)} ${checkNote(check) ?? ''}`.trim());
 
 describe('what checks say', () => {
   test('one corner, one side, all corners', () => {
-    expect(said(stand({ movements: { riseMm: 7, shiftMm: 7 }, fNumber: 3.5 }))[0]).toMatch(
+    expect(said(setup({ movements: { riseMm: 7, shiftMm: 7 }, fNumber: 3.5 }))[0]).toMatch(
       /^fails: The upper left, upper right, lower right corners fall outside|^fails: The upper right corner falls outside the sharp circle at f\/3\.5 by \d\.\d mm of movement in this direction\./,
     );
-    expect(said(stand({ movements: { riseMm: 0, shiftMm: -9 }, fNumber: 3.5 }))[0]).toMatch(
+    expect(said(setup({ movements: { riseMm: 0, shiftMm: -9 }, fNumber: 3.5 }))[0]).toMatch(
       /^fails: The corners on the left fall outside the sharp circle at f\/3\.5 by 2\.8 mm of shift to the left\./,
     );
-    expect(said(stand({ movements: { riseMm: -10, shiftMm: 0 }, fNumber: 3.5 }))[0]).toMatch(
+    expect(said(setup({ movements: { riseMm: -10, shiftMm: 0 }, fNumber: 3.5 }))[0]).toMatch(
       /^fails: The lower corners fall outside the sharp circle at f\/3\.5 by 1\.9 mm of fall\./,
     );
   });
 
   test('what is tight says only, and what just fails is never said to lack nothing', () => {
     // R = 30: the limit up is 12 exactly.
-    expect(said(stand({ movements: { riseMm: 11.8, shiftMm: 0 } }))).toContainEqual(
+    expect(said(setup({ movements: { riseMm: 11.8, shiftMm: 0 } }))).toContainEqual(
       expect.stringContaining('tight: All four corners are in the sharp circle at f/8, with only 0.2 mm of rise to spare.'),
     );
-    const base = stand({ movements: { riseMm: 12.01, shiftMm: 0 } });
+    const base = setup({ movements: { riseMm: 12.01, shiftMm: 0 } });
     expect(said({ ...base, rig: { ...base.rig, mechanism: { kind: 'disc', radiusMm: 20 } } })[0]).toContain('by less than 0.1 mm of rise');
   });
 
-  test('where the figure comes from is said', () => {
-    expect(said(stand({ fNumber: 9 })).join(' ')).toContain('Interpolated in stops between the values for f/8 and f/11.');
-    expect(said(stand({ fNumber: 22 })).join(' ')).toContain('No value is entered for this aperture; the one for f/11 is used.');
-    const base = stand();
-    const lightOnly = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 67, definition: [] } } } };
+  test('where the value comes from is said', () => {
+    expect(said(setup({ fNumber: 9 })).join(' ')).toContain('Interpolated in stops between the values for f/8 and f/11.');
+    expect(said(setup({ fNumber: 22 })).join(' ')).toContain('No value is entered for this aperture; the one for f/11 is used.');
+    const base = setup();
+    const lightOnly = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { imageCircleMm: 67, sharpCircles: [] } } } };
     expect(said(lightOnly).join(' ')).toContain('80 % of the image circle is assumed (common practice).');
   });
 
   test('outside the image circle is black at any aperture, and a stop reached is said', () => {
-    const base = stand({ movements: { riseMm: 12, shiftMm: 0 } });
-    const dark = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: 55, definition: [] } } } };
+    const base = setup({ movements: { riseMm: 12, shiftMm: 0 } });
+    const dark = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { imageCircleMm: 55, sharpCircles: [] } } } };
     expect(said(dark)[0]).toMatch(
       /^fails: The upper corners fall outside the image circle by .* Outside the image circle the picture is black, at any aperture\./,
     );
     expect(said(base)).toContain('tight: The slide is at its end of the rotating slide.');
   });
 
-  test('a remedy of several parts names them all', () => {
+  test('a fix of several parts names them all', () => {
     expect(
       fixSetting({
         control: 'several',

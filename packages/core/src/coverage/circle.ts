@@ -1,6 +1,6 @@
 import { requirePositive } from '../errors';
 import { stopsOf } from './apertures';
-import type { CircleFigures } from '../model/lens';
+import type { CircleSpecs } from '../model/lens';
 
 /** On what a sharp circle rests. */
 export type DefinitionBasis =
@@ -19,26 +19,26 @@ export const ASSUMED_SHARE_OF_LIGHT = 0.8;
 
 /**
  * The sharp circle at infinity for an f-number: as given, linear
- * in stops between two given figures, held at the end figure outside them, or
+ * in stops between two given values, held at the end value outside them, or
  * 80 % of the image circle where only that is known. `null` when nothing is known.
  */
-export function definitionCircle(figures: CircleFigures, fNumber: number): DefinitionCircle | null {
+export function definitionCircle(specs: CircleSpecs, fNumber: number): DefinitionCircle | null {
   requirePositive('fNumber', fNumber);
-  const table = [...figures.definition].sort((a, b) => a.fNumber - b.fNumber);
+  const table = [...specs.sharpCircles].sort((a, b) => a.fNumber - b.fNumber);
   const first = table[0];
   const last = table[table.length - 1];
   if (first === undefined || last === undefined) {
-    if (figures.lightMm === null) return null;
+    if (specs.imageCircleMm === null) return null;
     return {
-      diameterMm: figures.lightMm * ASSUMED_SHARE_OF_LIGHT,
+      diameterMm: specs.imageCircleMm * ASSUMED_SHARE_OF_LIGHT,
       basis: { kind: 'assumed', shareOfLight: ASSUMED_SHARE_OF_LIGHT },
     };
   }
-  const same = table.find((figure) => figure.fNumber === fNumber);
+  const same = table.find((spec) => spec.fNumber === fNumber);
   if (same) return { diameterMm: same.diameterMm, basis: { kind: 'given' } };
   if (fNumber < first.fNumber) return { diameterMm: first.diameterMm, basis: { kind: 'held', from: first.fNumber } };
   if (fNumber > last.fNumber) return { diameterMm: last.diameterMm, basis: { kind: 'held', from: last.fNumber } };
-  const above = table.findIndex((figure) => figure.fNumber > fNumber);
+  const above = table.findIndex((spec) => spec.fNumber > fNumber);
   const lower = table[above - 1] ?? first;
   const upper = table[above] ?? last;
   const t = (stopsOf(fNumber) - stopsOf(lower.fNumber)) / (stopsOf(upper.fNumber) - stopsOf(lower.fNumber));

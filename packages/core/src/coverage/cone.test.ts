@@ -1,7 +1,7 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { Vector3 } from 'three';
-import { stand, anySetup } from '../setup/fixtures.test-support';
+import { setup, anySetup } from '../setup/fixtures.test-support';
 import { coneContour, coneOutline, coneStretch, type Cone } from './cone';
 import { cornerAngles } from './corner';
 import { limitAlong } from './shiftLimit';
@@ -28,7 +28,7 @@ describe('a cone of light on a turned back', () => {
     let seen = 0;
     fc.assert(
       fc.property(evenly(-20, 20), evenly(-20, 20), evenly(0, 2 * Math.PI), (tiltDeg, swingDeg, theta) => {
-        const settings = stand({ rear: { tiltDeg, swingDeg } });
+        const settings = setup({ rear: { tiltDeg, swingDeg } });
         const light = geometryOf(settings).imageCircle;
         if (!light) return false;
         const cone = setupCone(geometryOf(settings), light);
@@ -48,7 +48,7 @@ describe('a cone of light on a turned back', () => {
   });
 
   test('its outline lies where rays of the half-angle meet the back, by a 3D package', () => {
-    const settings = stand({ rear: { tiltDeg: 8, swingDeg: -5 } });
+    const settings = setup({ rear: { tiltDeg: 8, swingDeg: -5 } });
     const light = geometryOf(settings).imageCircle;
     const cone = light && setupCone(geometryOf(settings), light);
     if (!cone) throw new Error('no circle');
@@ -62,7 +62,7 @@ describe('a cone of light on a turned back', () => {
   });
 
   test('the contour is inside, and a hair beyond it is not', () => {
-    const settings = stand({ rear: { tiltDeg: 6, swingDeg: 3 } });
+    const settings = setup({ rear: { tiltDeg: 6, swingDeg: 3 } });
     const sharp = geometryOf(settings).sharpCircle;
     const cone = sharp && setupCone(geometryOf(settings), sharp);
     if (!cone) throw new Error('no circle');
@@ -108,12 +108,12 @@ describe('a setup with its back turned', () => {
   });
 
   test('a corner that looks sideways of the lens is outside, not green', () => {
-    const { rig } = stand();
-    const far = stand({
+    const { rig } = setup();
+    const far = setup({
       rig: {
         ...rig,
         back: { ...rig.back, widthMm: 15, heightMm: 106 },
-        lens: { ...rig.lens, circle: { lightMm: null, definition: [{ fNumber: 4, diameterMm: 20 }] } },
+        lens: { ...rig.lens, circle: { imageCircleMm: null, sharpCircles: [{ fNumber: 4, diameterMm: 20 }] } },
       },
       movements: { riseMm: 0, shiftMm: -45 },
       rear: { tiltDeg: -12, swingDeg: -12 },
@@ -124,7 +124,7 @@ describe('a setup with its back turned', () => {
 
   test('forward turn of the back takes the room below and gives it above', () => {
     const at = (tiltDeg: number) => {
-      const settings = stand({ rear: { tiltDeg, swingDeg: 0 } });
+      const settings = setup({ rear: { tiltDeg, swingDeg: 0 } });
       const circle = geometryOf(settings).sharpCircle;
       return circle && setupOneWay(geometryOf(settings), circle, 'rise');
     };
@@ -133,7 +133,7 @@ describe('a setup with its back turned', () => {
     expect(turned?.toMm).toBeGreaterThan((straight?.toMm ?? 0) + 1);
     expect(turned?.fromMm).toBeGreaterThan((straight?.fromMm ?? 0) + 1);
     expect(
-      evaluateWithFixes(geometryOf(stand({ rear: { tiltDeg: 12, swingDeg: 0 }, movements: { riseMm: -8, shiftMm: 0 } }))).find(
+      evaluateWithFixes(geometryOf(setup({ rear: { tiltDeg: 12, swingDeg: 0 }, movements: { riseMm: -8, shiftMm: 0 } }))).find(
         ({ kind }) => kind === 'sharpCircle',
       )?.state,
     ).toBe('fails');

@@ -1,6 +1,6 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { cropped } from './crop';
 import { evenly } from '../evenly.test-support';
 
@@ -18,11 +18,11 @@ describe('a crop', () => {
 
   test('says the pixels that remain, lying as the frame lies', () => {
     // 8256 × 5504 at 3 : 1: the whole width and a third of it in height.
-    expect(geometryOf(stand({ crop: 3 })).pixels).toEqual({ columns: 8256, rows: 2752 });
-    expect(geometryOf(stand({ crop: 3, orientation: 'portrait' })).pixels).toEqual({ columns: 2752, rows: 8256 });
-    expect(geometryOf(stand()).pixels).toEqual({ columns: 8256, rows: 5504 });
-    expect(geometryOf(stand({ crop: 1 })).frame).toEqual({ widthMm: 24, heightMm: 24 });
-    const base = stand();
+    expect(geometryOf(setup({ crop: 3 })).pixels).toEqual({ columns: 8256, rows: 2752 });
+    expect(geometryOf(setup({ crop: 3, orientation: 'portrait' })).pixels).toEqual({ columns: 2752, rows: 8256 });
+    expect(geometryOf(setup()).pixels).toEqual({ columns: 8256, rows: 5504 });
+    expect(geometryOf(setup({ crop: 1 })).frame).toEqual({ widthMm: 24, heightMm: 24 });
+    const base = setup();
     expect(geometryOf({ ...base, rig: { ...base.rig, back: { ...base.rig.back, columnsPx: null, rowsPx: null } } }).pixels).toBeNull();
   });
 });

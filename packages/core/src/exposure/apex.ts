@@ -18,13 +18,13 @@ export function apertureValue(fNumber: number): number {
 /**
  * Time value Tv = −log₂ t, t in s.
  *
- * @param timeS exposure time, s
+ * @param shutterSpeedS exposure time, s
  *
  * @example
  * timeValue(1 / 8) // => 3
  */
-export function timeValue(timeS: number): number {
-  return -Math.log2(requirePositive('timeS', timeS)) + 0;
+export function timeValue(shutterSpeedS: number): number {
+  return -Math.log2(requirePositive('shutterSpeedS', shutterSpeedS)) + 0;
 }
 
 /** Speed value Sv = log₂(S/3.125), 5 at ISO 100. */
@@ -33,8 +33,8 @@ export function speedValue(iso: number): number {
 }
 
 /** Exposure value of a pair: Ev = log₂(N²/t). */
-export function exposureValue(fNumber: number, timeS: number): number {
-  return apertureValue(fNumber) + timeValue(timeS);
+export function exposureValue(fNumber: number, shutterSpeedS: number): number {
+  return apertureValue(fNumber) + timeValue(shutterSpeedS);
 }
 
 /**

@@ -1,7 +1,7 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { view } from '../rig/parts.test-support';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { apertureValue, exposureValue, luminanceOf, speedValue, timeFor, timeValue } from './apex';
 import { bracketStops, BRACKET_SCHOOLS } from './brackets';
 import { neededTime } from './reciprocity';
@@ -13,8 +13,8 @@ import type { Exposure, ReciprocityRow } from '../model/exposure';
 import { FIRST_EXPOSURE } from '../setup/defaults';
 
 const exposed = (exposure: Partial<Exposure>, more: Partial<SetupSettings> = {}): SetupSettings =>
-  stand({ ...more, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, timeS: 1 / 125, iso: 100 }, ...exposure } });
-const set = (settings: SetupSettings) => workingExposure(geometryOf(settings))?.takes ?? [];
+  setup({ ...more, exposure: { ...FIRST_EXPOSURE, meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1 / 125, iso: 100 }, ...exposure } });
+const set = (settings: SetupSettings) => workingExposure(geometryOf(settings))?.shots ?? [];
 
 describe('APEX', () => {
   // CIPA DC-008 (Exif 2.32), Annex C: the rows of its tables, nominal marks within a tenth.
@@ -49,7 +49,7 @@ describe('APEX', () => {
     [1 / 500, 9],
     [1 / 1000, 10],
     [1 / 2000, 11],
-  ])('%p s is Tv %p', (timeS, tv) => expect(Math.abs(timeValue(timeS) - tv)).toBeLessThan(0.1));
+  ])('%p s is Tv %p', (shutterSpeedS, tv) => expect(Math.abs(timeValue(shutterSpeedS) - tv)).toBeLessThan(0.1));
   test.each([
     [3.125, 0],
     [25, 3],
@@ -72,10 +72,10 @@ describe('APEX', () => {
     const n = evenly(0.7, 90);
     const t = evenly(1e-4, 1e3);
     fc.assert(
-      fc.property(n, t, (fNumber, timeS) => {
-        const ev = exposureValue(fNumber, timeS);
-        expect(exposureValue(fNumber * Math.SQRT2, timeS * 2)).toBeCloseTo(ev, 9);
-        expect(timeFor(ev, fNumber) / timeS).toBeCloseTo(1, 9);
+      fc.property(n, t, (fNumber, shutterSpeedS) => {
+        const ev = exposureValue(fNumber, shutterSpeedS);
+        expect(exposureValue(fNumber * Math.SQRT2, shutterSpeedS * 2)).toBeCloseTo(ev, 9);
+        expect(timeFor(ev, fNumber) / shutterSpeedS).toBeCloseTo(1, 9);
       }),
     );
   });
@@ -91,17 +91,20 @@ describe('reciprocity', () => {
 
   test('the rows of a data sheet come out as they stand, and a fraction of a second needs no more', () => {
     for (const { meteredS, neededS } of SHEET)
-      expect(neededTime(meteredS, { kind: 'table', rows: SHEET })).toEqual({ timeS: expect.closeTo(neededS, 9) as number, beyond: false });
-    expect(neededTime(1 / 15, { kind: 'table', rows: SHEET }).timeS).toBe(1 / 15);
+      expect(neededTime(meteredS, { kind: 'table', rows: SHEET })).toEqual({
+        shutterSpeedS: expect.closeTo(neededS, 9) as number,
+        beyond: false,
+      });
+    expect(neededTime(1 / 15, { kind: 'table', rows: SHEET }).shutterSpeedS).toBe(1 / 15);
     // The sheet's curve reads a little under 6 s at 2 s metered (from memory, read from a graph).
-    expect(neededTime(2, { kind: 'table', rows: SHEET }).timeS).toBeGreaterThan(4.8);
-    expect(neededTime(2, { kind: 'table', rows: SHEET }).timeS).toBeLessThan(6);
+    expect(neededTime(2, { kind: 'table', rows: SHEET }).shutterSpeedS).toBeGreaterThan(4.8);
+    expect(neededTime(2, { kind: 'table', rows: SHEET }).shutterSpeedS).toBeLessThan(6);
     expect(neededTime(200, { kind: 'table', rows: SHEET }).beyond).toBe(true);
   });
 
   test('an exponent of 1.31 turns 30 s into 86 and 1 s into 1, as its data sheet’s formula does', () => {
-    expect(neededTime(30, { kind: 'exponent', exponent: 1.31 }).timeS).toBeCloseTo(86.1, 0);
-    expect(neededTime(1, { kind: 'exponent', exponent: 1.31 }).timeS).toBe(1);
+    expect(neededTime(30, { kind: 'exponent', exponent: 1.31 }).shutterSpeedS).toBeCloseTo(86.1, 0);
+    expect(neededTime(1, { kind: 'exponent', exponent: 1.31 }).shutterSpeedS).toBe(1);
   });
 
   test('film never needs less than the meter says, and longer metered is never shorter needed', () => {
@@ -118,9 +121,9 @@ describe('reciprocity', () => {
       });
     fc.assert(
       fc.property(table, evenly(0.01, 1000), evenly(1, 4), (rows, t, k) => {
-        const needed = neededTime(t, { kind: 'table', rows }).timeS;
+        const needed = neededTime(t, { kind: 'table', rows }).shutterSpeedS;
         expect(needed).toBeGreaterThanOrEqual(t * (1 - 1e-9));
-        expect(neededTime(t * k, { kind: 'table', rows }).timeS).toBeGreaterThanOrEqual(needed * (1 - 1e-9));
+        expect(neededTime(t * k, { kind: 'table', rows }).shutterSpeedS).toBeGreaterThanOrEqual(needed * (1 - 1e-9));
       }),
     );
   });
@@ -143,11 +146,11 @@ describe('shutters', () => {
   const leaf: Shutter = { kind: 'leaf', fastestS: 1 / 500, slowestS: 1, bulb: true, syncS: 0, readoutMs: 0 };
 
   test('a time is set at the nearest mark, counted beyond the longest, refused before the shortest', () => {
-    expect(setTime(1 / 110, leaf, 'full')).toMatchObject({ timeS: 1 / 125, bulb: false, can: true });
-    expect(setTime(1 / 110, leaf, 'third')).toMatchObject({ timeS: 1 / 100 });
-    expect(setTime(7.8, leaf, 'full')).toMatchObject({ timeS: 8, bulb: true, can: true });
-    expect(setTime(96.4, leaf, 'full')).toMatchObject({ timeS: 96, bulb: true });
-    expect(setTime(1 / 2000, leaf, 'full')).toMatchObject({ timeS: 1 / 500, can: false });
+    expect(setTime(1 / 110, leaf, 'full')).toMatchObject({ shutterSpeedS: 1 / 125, bulb: false, can: true });
+    expect(setTime(1 / 110, leaf, 'third')).toMatchObject({ shutterSpeedS: 1 / 100 });
+    expect(setTime(7.8, leaf, 'full')).toMatchObject({ shutterSpeedS: 8, bulb: true, can: true });
+    expect(setTime(96.4, leaf, 'full')).toMatchObject({ shutterSpeedS: 96, bulb: true });
+    expect(setTime(1 / 2000, leaf, 'full')).toMatchObject({ shutterSpeedS: 1 / 500, can: false });
     expect(setTime(20, { ...leaf, kind: 'electronic', bulb: false }, 'third')).toMatchObject({ can: false });
     expect(setTime(1 / 4000, { ...leaf, fastestS: null, slowestS: null }, 'third').can).toBeNull();
   });
@@ -189,7 +192,7 @@ describe('shutters', () => {
   test('a view camera has the leaf of its lens, and cap and hand behind a lens without any', () => {
     expect(shuttersOf(view()).map(({ kind }) => kind)[0]).toBe('leaf');
     expect(
-      shuttersOf({ ...view(), lens: { ...view().lens, figures: { ...view().lens.figures, attachment: 'mount' } } }).map(({ kind }) => kind),
+      shuttersOf({ ...view(), lens: { ...view().lens, specs: { ...view().lens.specs, attachment: 'mount' } } }).map(({ kind }) => kind),
     ).toEqual(['cap']);
   });
 });
@@ -207,20 +210,20 @@ describe('from the reading to the time', () => {
   test('nothing is said until a meter was read', () => expect(workingExposure(geometryOf(exposed({ meter: null })))).toBeNull());
 
   test('at infinity without filters the pair of the meter is what is set, and another aperture trades stop for stop', () => {
-    expect(set(exposed({}))).toMatchObject([{ timeS: 1 / 125, can: null }]);
-    expect(set(exposed({}, { fNumber: 16 }))[0]?.timeS).toBe(1 / 30);
-    expect(set(exposed({ iso: 400 }))[0]?.timeS).toBe(1 / 500);
-    expect(set(exposed({ meter: { kind: 'ev', ev: 13, iso: 100 } }))[0]?.timeS).toBe(1 / 125);
+    expect(set(exposed({}))).toMatchObject([{ shutterSpeedS: 1 / 125, can: null }]);
+    expect(set(exposed({}, { fNumber: 16 }))[0]?.shutterSpeedS).toBe(1 / 30);
+    expect(set(exposed({ iso: 400 }))[0]?.shutterSpeedS).toBe(1 / 500);
+    expect(set(exposed({ meter: { kind: 'ev', ev: 13, iso: 100 } }))[0]?.shutterSpeedS).toBe(1 / 125);
   });
 
   test('at life size the time is four times as long, as every handbook says; not when the meter looked through the lens', () => {
     const settings = exposed({}, { focusM: 0.048 });
-    expect(workingExposure(geometryOf(settings))?.timeS).toBeCloseTo((4 * 64) / exposureTimes(settings), 6);
+    expect(workingExposure(geometryOf(settings))?.shutterSpeedS).toBeCloseTo((4 * 64) / exposureTimes(settings), 6);
     const through = exposed({ throughLens: true }, { focusM: 0.048 });
-    expect(workingExposure(geometryOf(through))?.timeS).toBeCloseTo(64 / exposureTimes(through), 6);
+    expect(workingExposure(geometryOf(through))?.shutterSpeedS).toBeCloseTo(64 / exposureTimes(through), 6);
   });
 
-  test('filters add their stops, and one whose figure is missing leaves the time unknown', () => {
+  test('filters add their stops, and one whose filter factor is missing leaves the time unknown', () => {
     expect(
       set(
         exposed({
@@ -229,20 +232,20 @@ describe('from the reading to the time', () => {
             { name: 'red', stops: 3 },
           ],
         }),
-      )[0]?.timeS,
+      )[0]?.shutterSpeedS,
     ).toBe(1 / 2);
-    const parts = stand().rig.parts;
+    const parts = setup().rig.parts;
     const filter = {
       id: crypto.randomUUID(),
       kind: 'filter' as const,
       name: 'old yellow',
       note: '',
-      figures: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
+      specs: { threadMm: 82, clearMm: 78, heightMm: 5, stops: null },
     };
     const settings = exposed({});
     expect(workingExposure(geometryOf({ ...settings, rig: { ...settings.rig, parts: { ...parts, front: [filter] } } }))).toMatchObject({
-      timeS: null,
-      takes: [],
+      shutterSpeedS: null,
+      shots: [],
     });
   });
 
@@ -250,20 +253,20 @@ describe('from the reading to the time', () => {
     const wide = { movements: { riseMm: 11, shiftMm: 0 } };
     const { stops } = setupFalloff(geometryOf(exposed({}, wide)));
     expect(stops).toBeGreaterThan(1.5);
-    const at = (exposure: Partial<Exposure>) => workingExposure(geometryOf(exposed(exposure, wide)))?.timeS ?? 0;
+    const at = (exposure: Partial<Exposure>) => workingExposure(geometryOf(exposed(exposure, wide)))?.shutterSpeedS ?? 0;
     expect(Math.log2(at({ favour: 'corner' }) / at({}))).toBeCloseTo(stops, 9);
     expect(Math.log2(at({ favour: 'corner', centreFilterStops: 1.5 }) / at({}))).toBeCloseTo(1.5 + stops - 1.5, 9);
     expect(at({ favour: 'half' })).toBeLessThan(at({ favour: 'corner' }));
   });
 
   test('film loses speed at each exposure of the bracket by itself, and unknown film is trusted up to a second', () => {
-    const film = { rig: { ...stand().rig, parts: view() } };
+    const film = { rig: { ...setup().rig, parts: view() } };
     const slow = {
-      meter: { kind: 'pair', fNumber: 8, timeS: 4, iso: 100 },
+      meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 4, iso: 100 },
       brackets: { count: 3, stepStops: 1, order: 'darkFirst' },
     } as const;
-    const takes = set(exposed({ ...slow, reciprocity: { kind: 'exponent', exponent: 1.3 } }, film));
-    expect(takes.map(({ neededS }) => Math.round(neededS * 10) / 10)).toEqual([2, 4, 8].map((t) => Math.round(t ** 1.3 * 10) / 10));
+    const shots = set(exposed({ ...slow, reciprocity: { kind: 'exponent', exponent: 1.3 } }, film));
+    expect(shots.map(({ neededS }) => Math.round(neededS * 10) / 10)).toEqual([2, 4, 8].map((t) => Math.round(t ** 1.3 * 10) / 10));
     expect(set(exposed({ ...slow }, film))).toEqual([]);
     expect(set(exposed({}, film))).toHaveLength(1);
   });
@@ -271,7 +274,8 @@ describe('from the reading to the time', () => {
   test('pairs give the same light on a sensor', () => {
     for (const { fNumber, set: pair } of equivalentPairs(geometryOf(exposed({})))) {
       expect(pair).not.toBeNull();
-      if (pair) expect(Math.abs(exposureValue(fNumber, pair.timeS) - pair.errorStops * -1 - exposureValue(8, 1 / 125))).toBeLessThan(0.35);
+      if (pair)
+        expect(Math.abs(exposureValue(fNumber, pair.shutterSpeedS) - pair.errorStops * -1 - exposureValue(8, 1 / 125))).toBeLessThan(0.35);
     }
   });
 
@@ -280,7 +284,7 @@ describe('from the reading to the time', () => {
     fc.assert(
       fc.property(evenly(0.02, 300), (t) => {
         const found = ndFor(geometryOf(exposed({})), t);
-        expect(Math.abs(Math.log2((found?.timeS ?? 0) / t))).toBeLessThan(1.01);
+        expect(Math.abs(Math.log2((found?.shutterSpeedS ?? 0) / t))).toBeLessThan(1.01);
       }),
     );
   });

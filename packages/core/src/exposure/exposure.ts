@@ -35,8 +35,8 @@ export function exposureFactor(magnification: number, pupilRatio: number, fNumbe
 }
 
 /** The time that film needs where a meter says t (s): t^r beyond one second, t below. Source: exponents as film data sheets give them. */
-export function reciprocityTime(timeS: number, exponent: number): number {
-  requirePositive('timeS', timeS);
+export function reciprocityTime(shutterSpeedS: number, exponent: number): number {
+  requirePositive('shutterSpeedS', shutterSpeedS);
   requirePositive('exponent', exponent);
-  return timeS > 1 ? timeS ** exponent : timeS;
+  return shutterSpeedS > 1 ? shutterSpeedS ** exponent : shutterSpeedS;
 }

@@ -6,7 +6,7 @@ import type { Reciprocity, ReciprocityRow } from '../model/exposure';
 
 /** The time that is needed; *beyond* the last row of a table nobody has measured. */
 export interface Needed {
-  readonly timeS: number;
+  readonly shutterSpeedS: number;
   readonly beyond: boolean;
 }
 
@@ -16,23 +16,23 @@ export interface Needed {
  * on paper with logarithmic axes; beyond the last row its last slope goes on,
  * and `beyond` says so. Throws `table_not_rising` when the rows do not rise.
  */
-export function neededTime(timeS: number, law: Exclude<Reciprocity, { kind: 'film' }>): Needed {
-  requirePositive('timeS', timeS);
-  if (law.kind === 'none') return { timeS, beyond: false };
-  if (law.kind === 'exponent') return { timeS: reciprocityTime(timeS, law.exponent), beyond: false };
+export function neededTime(shutterSpeedS: number, law: Exclude<Reciprocity, { kind: 'film' }>): Needed {
+  requirePositive('shutterSpeedS', shutterSpeedS);
+  if (law.kind === 'none') return { shutterSpeedS, beyond: false };
+  if (law.kind === 'exponent') return { shutterSpeedS: reciprocityTime(shutterSpeedS, law.exponent), beyond: false };
   const rows = whole(law.rows);
   const last = rows[rows.length - 1];
   const first = rows[0];
-  if (!first || !last || timeS <= first.meteredS) return { timeS, beyond: false };
+  if (!first || !last || shutterSpeedS <= first.meteredS) return { shutterSpeedS, beyond: false };
   let [a, b] = [first, last];
   for (let i = 1; i < rows.length; i++) {
     const [from, to] = [rows[i - 1], rows[i]];
     if (!from || !to) continue;
     [a, b] = [from, to];
-    if (timeS <= to.meteredS) break;
+    if (shutterSpeedS <= to.meteredS) break;
   }
   const slope = Math.log(b.neededS / a.neededS) / Math.log(b.meteredS / a.meteredS);
-  return { timeS: a.neededS * (timeS / a.meteredS) ** slope, beyond: timeS > last.meteredS * (1 + 1e-9) };
+  return { shutterSpeedS: a.neededS * (shutterSpeedS / a.meteredS) ** slope, beyond: shutterSpeedS > last.meteredS * (1 + 1e-9) };
 }
 
 /** The rows with a beginning at which nothing is lost: a tenth of the first row's time where that already asks for more. */

@@ -3,7 +3,7 @@ import type { StopStep } from '../model/lens';
 import type { RigParts } from '../model/rig';
 import type { ShutterKind } from '../model/exposure';
 
-/** A shutter of a rig; `null` where a figure is missing. */
+/** A shutter of a rig; `null` where a value is missing. */
 export interface Shutter {
   readonly kind: ShutterKind;
   /** Shortest and longest time that it measures itself, s. */
@@ -28,12 +28,12 @@ export interface Shutter {
 export function shuttersOf(parts: RigParts): readonly [Shutter, ...Shutter[]] {
   const all: Shutter[] = [];
   const { lens, back } = parts;
-  if (lens.figures.attachment === 'board') {
-    const { shutterFastestPerS: fast, shutterSlowestS: slow } = lens.figures;
+  if (lens.specs.attachment === 'board') {
+    const { shutterFastestPerS: fast, shutterSlowestS: slow } = lens.specs;
     all.push({ kind: 'leaf', fastestS: fast === null ? null : 1 / fast, slowestS: slow, bulb: true, syncS: 0, readoutMs: 0 });
   }
   if (back.kind === 'body') {
-    const { shutter, fastestPerS, slowestS, syncPerS, readoutMs } = back.figures;
+    const { shutter, fastestPerS, slowestS, syncPerS, readoutMs } = back.specs;
     const fastestS = fastestPerS === null ? null : 1 / fastestPerS;
     if (shutter === 'leaf' && !all.some(({ kind }) => kind === 'leaf'))
       all.push({ kind: 'leaf', fastestS, slowestS, bulb: true, syncS: 0, readoutMs: 0 });
@@ -73,7 +73,7 @@ export function markedTimes(step: StopStep): readonly number[] {
 
 /** What a time is set as. */
 export interface SetTime {
-  readonly timeS: number;
+  readonly shutterSpeedS: number;
   /** By what it is off, stops; + for more light. */
   readonly errorStops: number;
   /** Held open and counted: beyond what the shutter measures. */
@@ -83,9 +83,9 @@ export interface SetTime {
 }
 
 /** A time as a shutter can be set: the nearest mark by stops between its ends, whole seconds counted beyond them. */
-export function setTime(timeS: number, shutter: Shutter, step: StopStep): SetTime {
+export function setTime(shutterSpeedS: number, shutter: Shutter, step: StopStep): SetTime {
   const { fastestS, slowestS, bulb } = shutter;
-  const off = (t: number): number => Math.log2(t / timeS);
+  const off = (t: number): number => Math.log2(t / shutterSpeedS);
   const marks = markedTimes(step).filter(
     (t) => (fastestS === null || t >= fastestS * (1 - 0.02)) && (slowestS === null || t <= slowestS * (1 + 0.02)),
   );
@@ -96,19 +96,19 @@ export function setTime(timeS: number, shutter: Shutter, step: StopStep): SetTim
     // With one end known, the other is trusted as far as every shutter goes, 1/500 s or 1 s (common practice).
     const known = fastestS !== null && slowestS !== null;
     return {
-      timeS: nearest,
+      shutterSpeedS: nearest,
       errorStops: off(nearest),
       bulb: false,
       can: canHalfKnown(known, fastestS, slowestS, nearest),
     };
   }
   const longest = slowestS ?? marks[marks.length - 1] ?? 1;
-  if (timeS > longest) {
-    const counted = timeS < 10 ? Math.round(timeS * 2) / 2 : Math.round(timeS);
-    return { timeS: counted, errorStops: off(counted), bulb: true, can: canHoldOpen(bulb, slowestS) };
+  if (shutterSpeedS > longest) {
+    const counted = shutterSpeedS < 10 ? Math.round(shutterSpeedS * 2) / 2 : Math.round(shutterSpeedS);
+    return { shutterSpeedS: counted, errorStops: off(counted), bulb: true, can: canHoldOpen(bulb, slowestS) };
   }
   const end = nearest ?? fastestS ?? 1;
-  return { timeS: end, errorStops: off(end), bulb: false, can: fastestS === null ? null : false };
+  return { shutterSpeedS: end, errorStops: off(end), bulb: false, can: fastestS === null ? null : false };
 }
 
 function canHoldOpen(bulb: boolean, slowestS: number | null): boolean | null {
@@ -127,19 +127,19 @@ function canHalfKnown(known: boolean, fastestS: number | null, slowestS: number 
 /**
  * A time as it is marked: "1/125 s", "0.7 s", "8 s", "4 min 10 s".
  *
- * @param timeS exposure time, s
+ * @param shutterSpeedS exposure time, s
  *
  * @example
  * timeWords(1 / 125) // => '1/125 s'
  */
-export function timeWords(timeS: number): string {
-  if (timeS < 0.3) return `1/${String(Math.round(1 / timeS))} s`;
-  if (timeS < 1) {
-    const per = 1 / timeS;
-    return Math.abs(per - Math.round(per)) < 0.02 ? `1/${Math.round(per)} s` : `${fixed(timeS, 2).replace(/0$/u, '')} s`;
+export function timeWords(shutterSpeedS: number): string {
+  if (shutterSpeedS < 0.3) return `1/${String(Math.round(1 / shutterSpeedS))} s`;
+  if (shutterSpeedS < 1) {
+    const per = 1 / shutterSpeedS;
+    return Math.abs(per - Math.round(per)) < 0.02 ? `1/${Math.round(per)} s` : `${fixed(shutterSpeedS, 2).replace(/0$/u, '')} s`;
   }
-  if (timeS < 100) return `${String(Math.round(timeS * 10) / 10)} s`;
-  const whole = Math.round(timeS);
+  if (shutterSpeedS < 100) return `${String(Math.round(shutterSpeedS * 10) / 10)} s`;
+  const whole = Math.round(shutterSpeedS);
   const [h, min, s] = [Math.floor(whole / 3600), Math.floor((whole % 3600) / 60), whole % 60];
   return [h > 0 ? `${h} h` : '', min > 0 ? `${min} min` : '', s > 0 ? `${s} s` : ''].filter((part) => part !== '').join(' ');
 }

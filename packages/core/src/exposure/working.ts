@@ -37,12 +37,12 @@ export interface Working {
   /** What asks for more light, in the order in which it is added. */
   readonly lines: readonly LightLine[];
   /** The time before film loses speed, s; `null` when a filter is not known. */
-  readonly timeS: number | null;
+  readonly shutterSpeedS: number | null;
   /** The law that the film follows; `null` when it is film and not known. */
   readonly law: Exclude<Reciprocity, { kind: 'film' }> | null;
   readonly shutter: Shutter;
   /** In the order of the shots; empty when the time is not known. */
-  readonly takes: readonly BracketShot[];
+  readonly shots: readonly BracketShot[];
 }
 
 /**
@@ -113,7 +113,7 @@ export function setupLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposur
   if (reciprocity.kind !== 'film') return reciprocity;
   const { back } = rig.parts;
   if (back.kind !== 'film') return { kind: 'none' };
-  const exponent = back.figures.reciprocityExponent;
+  const exponent = back.specs.reciprocityExponent;
   return exponent === null ? null : { kind: 'exponent', exponent };
 }
 
@@ -123,10 +123,9 @@ export function lightLines(geometry: Geometry): readonly LightLine[] {
   const lines: LightLine[] = [];
   if (!exposure.throughLens) {
     const m = Math.max(0, geometry.magnification);
-    const { stops } = exposureFactor(m, rig.parts.lens.figures.pupilRatio ?? 1, geometry.settings.fNumber, 0);
+    const { stops } = exposureFactor(m, rig.parts.lens.specs.pupilRatio ?? 1, geometry.settings.fNumber, 0);
     lines.push({ id: 'closeUp', words: exposureText.bellowsExtension, stops });
-    for (const part of rig.parts.front)
-      if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.figures.stops });
+    for (const part of rig.parts.front) if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.specs.stops });
     for (const { name, stops } of exposure.filters) lines.push({ id: 'filter', words: name, stops });
     if (exposure.centreFilterStops !== null)
       lines.push({ id: 'centre', words: exposureText.centreFilter, stops: exposure.centreFilterStops });
@@ -161,7 +160,7 @@ export function workingExposure(geometry: Geometry, fNumber = geometry.settings.
   const { exposure } = geometry.settings;
   const { meter } = exposure;
   if (!meter) return null;
-  const read = meter.kind === 'ev' ? meter.ev : exposureValue(meter.fNumber, meter.timeS);
+  const read = meter.kind === 'ev' ? meter.ev : exposureValue(meter.fNumber, meter.shutterSpeedS);
   const brightness = read - speedValue(meter.iso);
   const lines = lightLines(geometry);
   const law = setupLaw(geometry.settings);
@@ -169,17 +168,17 @@ export function workingExposure(geometry: Geometry, fNumber = geometry.settings.
   const ev100 = brightness + speedValue(100);
   const stops = lines.reduce<number | null>((sum, line) => (sum === null || line.stops === null ? null : sum + line.stops), 0);
   const base = { ev100, lines, law, shutter };
-  if (stops === null) return { ...base, timeS: null, takes: [] };
-  const timeS = timeFor(brightness + speedValue(exposure.iso) - stops, fNumber);
-  const takes = bracketStops(setupBrackets(geometry.settings)).flatMap((by): readonly BracketShot[] => {
-    const wanted = timeS * 2 ** by;
+  if (stops === null) return { ...base, shutterSpeedS: null, shots: [] };
+  const shutterSpeedS = timeFor(brightness + speedValue(exposure.iso) - stops, fNumber);
+  const shots = bracketStops(setupBrackets(geometry.settings)).flatMap((by): readonly BracketShot[] => {
+    const wanted = shutterSpeedS * 2 ** by;
     // Film of which nothing is known is trusted up to one second, as data sheets do (common practice).
     const trusted = law ?? (wanted <= 1 ? ({ kind: 'none' } as const) : null);
     if (!trusted) return [];
     const needed = neededTime(wanted, trusted);
-    return [{ ...setTime(needed.timeS, shutter, exposure.step), stops: by, neededS: needed.timeS, beyond: needed.beyond }];
+    return [{ ...setTime(needed.shutterSpeedS, shutter, exposure.step), stops: by, neededS: needed.shutterSpeedS, beyond: needed.beyond }];
   });
-  return { ...base, timeS, takes };
+  return { ...base, shutterSpeedS, shots };
 }
 
 /**
@@ -191,8 +190,8 @@ export function workingExposure(geometry: Geometry, fNumber = geometry.settings.
  * meanShotS(frontGeometry) // => 0.016667
  */
 export function meanShotS(geometry: Geometry): number | null {
-  const takes = workingExposure(geometry)?.takes ?? [];
-  return takes.length === 0 ? null : takes.reduce((sum, { timeS }) => sum + timeS, 0) / takes.length;
+  const shots = workingExposure(geometry)?.shots ?? [];
+  return shots.length === 0 ? null : shots.reduce((sum, { shutterSpeedS }) => sum + shutterSpeedS, 0) / shots.length;
 }
 
 /** An aperture and the time that goes with it. */
@@ -218,7 +217,7 @@ export function equivalentPairs(geometry: Geometry): readonly Pair[] {
   };
   return apertureScale(widestFNumber, smallestFNumber, stopStep).map((fNumber) => ({
     fNumber,
-    set: workingExposure(freshGeometry(single), fNumber)?.takes[0] ?? null,
+    set: workingExposure(freshGeometry(single), fNumber)?.shots[0] ?? null,
   }));
 }
 
@@ -232,23 +231,23 @@ export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
  * @param wantedS exposure time wanted, s
  *
  * @example
- * ndFor(frontGeometry, 30) // => {stops: 10.903, filters: [10, 1], timeS: 32.094}
+ * ndFor(frontGeometry, 30) // => {stops: 10.903, filters: [10, 1], shutterSpeedS: 32.094}
  */
 export function ndFor(
   geometry: Geometry,
   wantedS: number,
-): { readonly stops: number; readonly filters: readonly number[]; readonly timeS: number } | null {
+): { readonly stops: number; readonly filters: readonly number[]; readonly shutterSpeedS: number } | null {
   const working = workingExposure(geometry);
-  if (!working || working.timeS === null || !(wantedS > 0)) return null;
+  if (!working || working.shutterSpeedS === null || !(wantedS > 0)) return null;
   const law = working.law ?? { kind: 'none' as const };
   // What the meter would have to say for the film to need the time wanted: its law, read backward.
-  let [low, high] = [working.timeS / 2 ** 20, wantedS];
+  let [low, high] = [working.shutterSpeedS / 2 ** 20, wantedS];
   for (let i = 0; i < 80; i++) {
     const middle = Math.sqrt(low * high);
-    if (neededTime(middle, law).timeS < wantedS) low = middle;
+    if (neededTime(middle, law).shutterSpeedS < wantedS) low = middle;
     else high = middle;
   }
-  const stops = Math.log2(high / working.timeS);
+  const stops = Math.log2(high / working.shutterSpeedS);
   const sets: number[][] = [
     [],
     ...GREY_STOPS.map((a) => [a]),
@@ -261,5 +260,5 @@ export function ndFor(
       ? each
       : best,
   );
-  return { stops, filters, timeS: neededTime(working.timeS * 2 ** sum(filters), law).timeS };
+  return { stops, filters, shutterSpeedS: neededTime(working.shutterSpeedS * 2 ** sum(filters), law).shutterSpeedS };
 }

@@ -3,7 +3,7 @@ import { choice, flag, group, maybeChoice, maybeGroup, maybeNumber, number, own,
 
 /** What a meter said: a pair, or an exposure value; at its own speed. */
 export type Meter =
-  | { readonly kind: 'pair'; readonly fNumber: number; readonly timeS: number; readonly iso: number }
+  | { readonly kind: 'pair'; readonly fNumber: number; readonly shutterSpeedS: number; readonly iso: number }
   | { readonly kind: 'ev'; readonly ev: number; readonly iso: number };
 
 /** A filter that is not in the rig: held before it, or behind the lens. */

@@ -6,9 +6,9 @@ export const LIMIT_FIELDS = {
   /** No smaller aperture than this, for diffraction; `null` for whatever the lens has. */
   smallestFNumber: maybeNumber({ label: fieldsText.noSmallerThanF, unit: '', min: 0.5, max: 512 }),
   /** The most shots for one picture, and how long each takes with settling, s. */
-  mostTakes: number({ label: fieldsText.maximumShots, unit: '', min: 1, max: 1000, whole: true, first: 12 }),
-  secondsPerTake: number({ label: fieldsText.secondsPerShot, unit: 's', min: 0.1, max: 3600, first: 4 }),
-  /** Whether something in the picture moves, so that takes cannot be put together. */
+  mostFrames: number({ label: fieldsText.maximumShots, unit: '', min: 1, max: 1000, whole: true, first: 12 }),
+  secondsPerFrame: number({ label: fieldsText.secondsPerShot, unit: 's', min: 0.1, max: 3600, first: 4 }),
+  /** Whether something in the picture moves, so that frames cannot be put together. */
   somethingMoves: flag({ label: fieldsText.somethingInItMoves, first: false }),
   /** How many permissible blurs wide the blur of a soft pin must be. */
   softTimes: number({ label: fieldsText.softMeans, unit: '×', min: 1, max: 100, first: 4 }),

@@ -26,12 +26,12 @@ export interface Zone extends Rect {
 
 /** How the shots of a mosaic follow each other. */
 export const SERIES_FIELDS = {
-  /** Takes at each place, 1 without brackets. */
+  /** Exposures at each place, 1 without brackets. */
   brackets: number({ label: fieldsText.bracketsAtEachPlace, unit: '', min: 1, max: 15, whole: true, first: 1 }),
   /** All brackets at one place before the next place, or all places before the next exposure. */
   bracketsInside: flag({ label: fieldsText.allBracketsAtOnePlace, first: true }),
   /** A flat-field frame photographed at each place, for falloff and colour. */
-  whiteCards: flag({ label: fieldsText.flatFieldFrameAtEach, first: false }),
+  flatFields: flag({ label: fieldsText.flatFieldFrameAtEach, first: false }),
   exposureS: number({ label: fieldsText.exposure, unit: 's', min: 0.00001, max: 3600, first: 0.5 }),
   /** From one shot to the next at the same place, and from one place to the next, s. */
   settleS: number({ label: fieldsText.settling, unit: 's', min: 0, max: 600, first: 2 }),

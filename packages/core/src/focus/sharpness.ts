@@ -13,7 +13,7 @@ export interface PermissibleBlur {
   readonly reason: string;
 }
 
-/** The default: the diagonal divided by 1500, the figure that handbooks of depth of field use most (common practice). */
+/** The default: the diagonal divided by 1500, the value that handbooks of depth of field use most (common practice). */
 export const DEFAULT_SHARPNESS: SharpnessStandard = { school: 'diagonal', divisor: 1500 };
 
 /**

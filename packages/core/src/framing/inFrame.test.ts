@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { evaluateWithFixes, checkSentence } from '../checks/evaluate';
 import { fixSentence } from '../checks/wording';
 import { patched } from '../setup/patch';
-import { anySetup, stand } from '../setup/fixtures.test-support';
+import { anySetup, setup } from '../setup/fixtures.test-support';
 import type { Vec3 } from '../space/vector';
 import { pictured } from '../geometry/standards';
 import { facesOf } from '../scene/faces';
@@ -25,7 +25,7 @@ const tower: Scene = {
   ...PLAIN_SCENE,
 };
 const seen = (changes: Partial<SetupSettings> = {}) =>
-  stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 24, scene: tower, fNumber: 11, ...changes });
+  setup({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 24, scene: tower, fNumber: 11, ...changes });
 const inFrame = (settings: SetupSettings) => evaluateWithFixes(geometryOf(settings)).find(({ kind }) => kind === 'inFrame');
 
 describe('is the subject in the frame', () => {
@@ -75,11 +75,11 @@ describe('is the subject in the frame', () => {
     expect(frameSpare(geometryOf(seen({ crop: 1 })))?.spareMm).toBeLessThan(frameSpare(geometryOf(seen()))?.spareMm ?? -Infinity);
   });
 
-  test('a row of figures beside the picture is turned toward', () => {
+  test('a row of people beside the picture is turned toward', () => {
     const settings = seen({
       orientation: 'landscape',
       movements: { riseMm: 0, shiftMm: 0 },
-      scene: { ...tower, subject: FIRST_SUBJECTS.figures, distanceM: 4, asideM: -9 },
+      scene: { ...tower, subject: FIRST_SUBJECTS.people, distanceM: 4, asideM: -9 },
       focusM: 4,
     });
     const turned = inFrame(settings)?.fixes.find(({ control }) => control === 'turn');
@@ -87,7 +87,7 @@ describe('is the subject in the frame', () => {
     expect(Math.abs((turned?.patch.placing?.yawDeg ?? 0) - 66)).toBeLessThan(6);
   });
 
-  test('every remedy of a scene makes it hold, keeps the focus on it, and worsens nothing', () => {
+  test('every fix of a scene makes it hold, keeps the focus on it, and worsens nothing', () => {
     let offered = 0;
     fc.assert(
       fc.property(anySetup, evenly(6, 60), evenly(3, 30), evenly(-4, 4), (base, distanceM, heightM, asideM) => {
@@ -97,12 +97,12 @@ describe('is the subject in the frame', () => {
           scene: { ...tower, distanceM, asideM, subject: { ...FIRST_SUBJECTS.front, widthM: 2, heightM } },
         };
         const found = inFrame(settings);
-        for (const remedy of found?.fixes ?? []) {
+        for (const fix of found?.fixes ?? []) {
           offered++;
-          const next = patched(settings, remedy.patch);
+          const next = patched(settings, fix.patch);
           expect(inFrame(next)?.state).toBe('passes');
-          expect(frameSpare(geometryOf(next))?.spareMm).toBeCloseTo(remedy.leaves.value, 9);
-          if (remedy.patch.distanceM !== undefined) expect(next.focusM).toBe(remedy.patch.distanceM);
+          expect(frameSpare(geometryOf(next))?.spareMm).toBeCloseTo(fix.leaves.value, 9);
+          if (fix.patch.distanceM !== undefined) expect(next.focusM).toBe(fix.patch.distanceM);
         }
       }),
       { numRuns: 150 },
@@ -112,8 +112,8 @@ describe('is the subject in the frame', () => {
 });
 
 describe('what is drawn of a subject', () => {
-  const { front, table, figures, sheet } = FIRST_SUBJECTS;
-  const solid = { front, table, figures, sheet };
+  const { front, table, people, sheet } = FIRST_SUBJECTS;
+  const solid = { front, table, people, sheet };
   const anySolid = fc.oneof(
     fc.constantFrom(...Object.values(solid)),
     fc
@@ -157,7 +157,7 @@ describe('what is drawn of a subject', () => {
         (subject, off, aside, above, yawDeg, pitchDeg, riseMm) => {
           const { topM, widthM } = extentOf(subject);
           const size = Math.max(topM, widthM);
-          const settings = stand({
+          const settings = setup({
             movements: { riseMm, shiftMm: 0 },
             scene: { ...tower, subject, distanceM: off * size + 1, asideM: aside * size, cameraHeightM: 0.3 + above, yawDeg, pitchDeg },
           });
@@ -182,7 +182,7 @@ describe('what is drawn of a subject', () => {
 
   test('reaches to its outline: what is asked for is not more than there is', () => {
     for (const subject of Object.values(solid)) {
-      const settings = stand({ scene: { ...tower, subject, distanceM: 40, asideM: 3, pitchDeg: -6 } });
+      const settings = setup({ scene: { ...tower, subject, distanceM: 40, asideM: 3, pitchDeg: -6 } });
       const box = takenUp(geometryOf(settings));
       const ys = drawn(subject).map((point) => pictured(geometryOf(settings), point)?.[1] ?? NaN);
       expect(Math.max(...ys)).toBeCloseTo(box?.upper ?? NaN, 2);
@@ -192,7 +192,7 @@ describe('what is drawn of a subject', () => {
 
   test('seen from above, a thing on a table ends with its far top, not with the middle of it', () => {
     // By hand: 45° down from a metre above and before the table's edge; the column's top, 0.1 m up and 0.21 m back, is seen at atan(0.9/1.21) below the level.
-    const settings = stand({
+    const settings = setup({
       scene: {
         ...tower,
         subject: { ...FIRST_SUBJECTS.table, tableM: 0.8, widthM: 0.3, heightM: 0.1 },

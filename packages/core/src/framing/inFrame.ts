@@ -60,7 +60,7 @@ export function outline({ subject, asideM, cameraHeightM }: Scene): readonly Vec
     case 'table':
       // The bench itself goes on beyond the picture.
       return [...labelOf(subject), ...solidOf(subject)];
-    case 'figures':
+    case 'people':
       return boxAt({ halfM: widthM / 2, footM, topM, nearM: -FIGURE_DEPTH_M, farM: FIGURE_DEPTH_M });
     case 'sheet':
       return boxAt({ halfM: widthM / 2, footM, topM, nearM: 0, farM: 0 });

@@ -7,7 +7,7 @@ const ASKED: Readonly<Record<SubjectKind, 'both' | 'horizon' | null>> = {
   front: 'both',
   interior: 'both',
   model: 'both',
-  figures: 'both',
+  people: 'both',
   sheet: 'both',
   ground: 'horizon',
   table: null,

@@ -2,7 +2,7 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { BufferAttribute, BufferGeometry, DoubleSide, Mesh, MeshBasicMaterial, Raycaster, Vector3 } from 'three';
 import { pictured } from '../geometry/standards';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { facesOf } from '../scene/faces';
 import { apart, picked } from './pick';
 import { PLAIN_SCENE } from '../scene/scene';
@@ -21,7 +21,7 @@ const scene: Scene = {
   rollDeg: 1,
   ...PLAIN_SCENE,
 };
-const settings = stand({ scene, movements: { riseMm: 4, shiftMm: -3 } });
+const settings = setup({ scene, movements: { riseMm: 4, shiftMm: -3 } });
 
 /** The scene in a general 3D package, which looks along −z. */
 function theirs(): Mesh[] {
@@ -64,8 +64,8 @@ describe('what lies under a place of the picture', () => {
   });
 
   test('the sky is nothing', () => {
-    expect(picked(geometryOf(stand({ scene, movements: { riseMm: 12, shiftMm: 0 } })), -18, 12)).toBeNull();
-    expect(picked(geometryOf(stand()), 0, 0)).toBeNull();
+    expect(picked(geometryOf(setup({ scene, movements: { riseMm: 12, shiftMm: 0 } })), -18, 12)).toBeNull();
+    expect(picked(geometryOf(setup()), 0, 0)).toBeNull();
   });
 });
 
@@ -106,7 +106,7 @@ describe('true lines in the picture', () => {
   });
 
   test('level, verticals are upright and lines along the back meet nowhere', () => {
-    const level = stand({ scene: { ...scene, yawDeg: 0, pitchDeg: 0, rollDeg: 0 } });
+    const level = setup({ scene: { ...scene, yawDeg: 0, pitchDeg: 0, rollDeg: 0 } });
     expect(uprightSlope(geometryOf(level), [7, 5])).toBeCloseTo(0, 12);
     expect(horizonAt(geometryOf(level), 3)).toBeCloseTo(0, 12);
     expect(meetingPoint(geometryOf(level), [1, 0, 0])).toBeNull();

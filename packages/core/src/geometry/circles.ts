@@ -22,7 +22,7 @@ export interface SharpCircle extends CircleOnBack {
 
 /** The image circle of a rig on the back; `null` when the lens has no value for it. */
 export function imageCircleOf({ rig }: { readonly rig: Rig }, magnification: number): CircleOnBack | null {
-  const atInfinityMm = rig.lens.circle.lightMm;
+  const atInfinityMm = rig.lens.circle.imageCircleMm;
   if (atInfinityMm === null) return null;
   return { atInfinityMm, diameterMm: circleOnBackMm(atInfinityMm, magnification) };
 }

@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import type { Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
 import { FIRST_SUBJECTS, type Subject } from '../subjects/subject';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { blurOf, defocus, lostPins, pinStates } from './pins';
 import { seenFrom } from '../space/pose';
 import type { Pin } from '../model/pin';
@@ -37,7 +37,7 @@ describe('how sharp a pin is', () => {
         evenly(3, 30),
         fc.constantFrom(4, 8, 16),
         (subject, tiltDeg, swingDeg, focusM, fNumber) => {
-          const settings = stand({ scene: { ...scene, subject }, pins: [on('model')], front: { tiltDeg, swingDeg }, focusM, fNumber });
+          const settings = setup({ scene: { ...scene, subject }, pins: [on('model')], front: { tiltDeg, swingDeg }, focusM, fNumber });
           const [state] = pinStates(geometryOf(settings));
           if (!state) throw new Error('the model is pinned');
           if (state.points.length > 12) many++;
@@ -55,18 +55,18 @@ describe('how sharp a pin is', () => {
   test('it lies nearer or farther than the plane by the sign of its defocus, and in it where the plane was laid through it', () => {
     fc.assert(
       fc.property(evenly(-10, 60), evenly(2, 40), (z, focusM) => {
-        const settings = stand({ scene, pins: [at([0, 1.5, z])], focusM });
+        const settings = setup({ scene, pins: [at([0, 1.5, z])], focusM });
         const [state] = pinStates(geometryOf(settings));
         const u = z + 12;
         if (!state || u <= 0.05) return true;
         return state.side === (u < focusM ? 'nearer' : 'farther') || Math.abs(u - focusM) < 1e-6;
       }),
     );
-    expect(pinStates(geometryOf(stand({ scene, pins: [at([0, 1.5, 0])], focusM: 12 })))[0]).toMatchObject({ side: 'inFocus' });
+    expect(pinStates(geometryOf(setup({ scene, pins: [at([0, 1.5, 0])], focusM: 12 })))[0]).toMatchObject({ side: 'inFocus' });
   });
 
   test('a plane that runs through a thing leaves some of it sharp', () => {
-    const settings = stand({ scene: { ...scene, subject: { ...FIRST_SUBJECTS.front, turnDeg: 40 } }, pins: [on('wall')], focusM: 12 });
+    const settings = setup({ scene: { ...scene, subject: { ...FIRST_SUBJECTS.front, turnDeg: 40 } }, pins: [on('wall')], focusM: 12 });
     expect(pinStates(geometryOf(settings))[0]).toMatchObject({ leastBlurMm: 0 });
     const before = pinStates(geometryOf({ ...settings, focusM: 2 }))[0];
     expect(before?.leastBlurMm).toBeGreaterThan(0);
@@ -78,7 +78,7 @@ describe('how sharp a pin is', () => {
     // v/f = u₀/(u₀ − f), so that g = 1 − u₀(u − f)/((u₀ − f)u) = 1 − (1 − f/u)/(1 − f/u₀).
     fc.assert(
       fc.property(evenly(0.5, 60), evenly(0.5, 60), (u0, u) => {
-        const settings = stand({ focusM: u0 });
+        const settings = setup({ focusM: u0 });
         const f = 0.024;
         return Math.abs(defocus(geometryOf(settings).focus, [0, 0, u]) - (1 - (1 - f / u) / (1 - f / u0))) < 1e-9;
       }),
@@ -86,27 +86,27 @@ describe('how sharp a pin is', () => {
   });
 
   test('a pin whose thing the subject no longer has is lost, and said to be, not counted as sharp', () => {
-    const settings = stand({ scene, pins: [on('wall'), on('label')] });
+    const settings = setup({ scene, pins: [on('wall'), on('label')] });
     expect(geometryOf(settings).placedPins.map(({ pin }) => pin.id)).toEqual(['wall']);
     expect(lostPins(geometryOf(settings)).map(({ id }) => id)).toEqual(['label']);
     expect(pinStates(geometryOf({ ...settings, scene: null }))).toEqual([]);
   });
 
   test('what cannot be focused at all has no blur to tell', () => {
-    const settings = stand({ scene, pins: [at([0, 1.5, -20])] });
+    const settings = setup({ scene, pins: [at([0, 1.5, -20])] });
     const back = geometryOf(settings).back;
     expect(back && seenFrom(back, [0, 1.5, -20])[2]).toBeLessThan(0);
     expect(pinStates(geometryOf(settings))[0]?.blurMm).toBeNull();
   });
 
   test('the standard in pixels counts those of the frame that is kept; film has none', () => {
-    const settings = stand({ sharpness: { school: 'pixels', pixels: 2, columnsPx: 1 } });
+    const settings = setup({ sharpness: { school: 'pixels', pixels: 2, columnsPx: 1 } });
     expect(geometryOf(settings).blurAllowed.cocMm).toBeCloseTo((2 * 36) / 8256, 9);
     // A square out of the middle is of the same pixels.
     expect(geometryOf({ ...settings, crop: 1 }).blurAllowed.cocMm).toBeCloseTo((2 * 36) / 8256, 4);
     expect(geometryOf(settings).pixelMm).toBeCloseTo(36 / 8256, 9);
     expect(
-      geometryOf(stand({ rig: { ...settings.rig, back: { ...settings.rig.back, columnsPx: null, rowsPx: null } } })).pixelMm,
+      geometryOf(setup({ rig: { ...settings.rig, back: { ...settings.rig.back, columnsPx: null, rowsPx: null } } })).pixelMm,
     ).toBeNull();
   });
 });

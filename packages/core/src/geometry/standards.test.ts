@@ -4,7 +4,7 @@ import { PerspectiveCamera, Vector3, Matrix4 } from 'three';
 import { finderMatrix, throughMatrix } from '../perspective/finderMatrix';
 import { turnIn } from '../perspective/turnIn';
 import { levelOf, pictured } from './standards';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { keepingCentre } from '../planning/keepCentre';
 import { seenFrom } from '../space/pose';
 import { patched } from '../setup/patch';
@@ -14,7 +14,7 @@ const scene = frontScene(20, 1.6);
 
 describe('a back turned on its camera', () => {
   test('with the head pitched and the back turned upright again it stands level, and the lens looks up', () => {
-    const settings = stand({ scene: { ...scene, pitchDeg: 15 }, rear: { tiltDeg: 15, swingDeg: 0 } });
+    const settings = setup({ scene: { ...scene, pitchDeg: 15 }, rear: { tiltDeg: 15, swingDeg: 0 } });
     const back = geometryOf(settings).back;
     expect(back && levelOf(back).pitchDeg).toBeCloseTo(0, 9);
     // In the frame of the back the lens is tilted backward: its axis rises.
@@ -34,7 +34,7 @@ describe('a back turned on its camera', () => {
         evenly(-6, 6),
         fc.tuple(evenly(-6, 6), evenly(0, 9), evenly(2, 12)),
         (tiltDeg, swingDeg, yawDeg, pitchDeg, riseMm, shiftMm, point) => {
-          const settings = stand({ scene: { ...scene, yawDeg, pitchDeg }, rear: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm } });
+          const settings = setup({ scene: { ...scene, yawDeg, pitchDeg }, rear: { tiltDeg, swingDeg }, movements: { riseMm, shiftMm } });
           const back = geometryOf(settings).back;
           const at = pictured(geometryOf(settings), point);
           if (!back || !at) return true;
@@ -62,7 +62,7 @@ describe('a back turned on its camera', () => {
   });
 
   test('the Finder’s matrix for it agrees, and what lies in its tilted plane of focus lands alike from the rim of the aperture', () => {
-    const settings = stand({ scene, rear: { tiltDeg: 10, swingDeg: 0 }, focusM: 3 });
+    const settings = setup({ scene, rear: { tiltDeg: 10, swingDeg: 0 }, focusM: 3 });
     const back = geometryOf(settings).back;
     if (!back) throw new Error('no back');
     const camera = {
@@ -86,7 +86,7 @@ describe('turning with the centre kept', () => {
   test('level and without rise it is the counter-shift of the calculator', () => {
     fc.assert(
       fc.property(evenly(-12, 12), evenly(-20, 20), (shiftMm, yawDeg) => {
-        const settings = stand({ scene, movements: { riseMm: 0, shiftMm } });
+        const settings = setup({ scene, movements: { riseMm: 0, shiftMm } });
         const kept = keepingCentre(geometryOf(settings), { yawDeg });
         const { shiftMm: wanted } = turnIn(24, shiftMm, 3, yawDeg);
         return kept !== null && Math.abs(kept.shiftMm - wanted) < 1e-9 && Math.abs(kept.riseMm) < 1e-9;
@@ -103,7 +103,7 @@ describe('turning with the centre kept', () => {
         evenly(-15, 15),
         evenly(-5, 5),
         (riseMm, shiftMm, yawDeg, pitchDeg, tiltDeg) => {
-          const settings = stand({ scene, movements: { riseMm, shiftMm }, rear: { tiltDeg, swingDeg: 2 } });
+          const settings = setup({ scene, movements: { riseMm, shiftMm }, rear: { tiltDeg, swingDeg: 2 } });
           const back = geometryOf(settings).back;
           const placing = { yawDeg, pitchDeg };
           const kept = keepingCentre(geometryOf(settings), placing);

@@ -2,22 +2,22 @@ import { circleContradictions, inOrder } from './contradictions';
 
 describe('values that cannot be true together', () => {
   test('a sharp circle beyond the image circle, said at its diameter', () => {
-    expect(circleContradictions({ lightMm: 50, definition: [{ fNumber: 8, diameterMm: 51 }] })).toEqual([
+    expect(circleContradictions({ imageCircleMm: 50, sharpCircles: [{ fNumber: 8, diameterMm: 51 }] })).toEqual([
       {
-        path: ['definition', 0, 'diameterMm'],
+        path: ['sharpCircles', 0, 'diameterMm'],
         message: expect.stringMatching(/f\/8 is 51 mm; it cannot be larger than the image circle of 50 mm/),
       },
     ]);
-    expect(circleContradictions({ lightMm: null, definition: [{ fNumber: 8, diameterMm: 51 }] })).toEqual([]);
+    expect(circleContradictions({ imageCircleMm: null, sharpCircles: [{ fNumber: 8, diameterMm: 51 }] })).toEqual([]);
   });
 
   test('one f-number twice, said at the second', () => {
-    const definition = [
+    const sharpCircles = [
       { fNumber: 8, diameterMm: 51 },
       { fNumber: 8, diameterMm: 52 },
     ];
-    expect(circleContradictions({ lightMm: null, definition })).toEqual([
-      { path: ['definition', 1, 'fNumber'], message: expect.stringMatching(/f\/8 appears twice/) },
+    expect(circleContradictions({ imageCircleMm: null, sharpCircles })).toEqual([
+      { path: ['sharpCircles', 1, 'fNumber'], message: expect.stringMatching(/f\/8 appears twice/) },
     ]);
   });
 

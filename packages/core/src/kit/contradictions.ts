@@ -1,6 +1,6 @@
 import { kitText } from '@gangway/messages/core/kit';
 import { say } from '@gangway/messages/say';
-import type { CircleRow } from './figure';
+import type { CircleRow } from './spec';
 
 /** Two values of an item that cannot both be true: where it is said, and the sentence. */
 export interface Contradiction {
@@ -16,25 +16,25 @@ export function inOrder([least, most]: readonly [number | null, number | null], 
 
 /** Circles that contradict each other: a sharp circle beyond the image circle, or one f-number twice. */
 export function circleContradictions({
-  lightMm,
-  definition,
+  imageCircleMm,
+  sharpCircles,
 }: {
-  readonly lightMm: number | null;
-  readonly definition: readonly Pick<CircleRow, 'fNumber' | 'diameterMm'>[];
+  readonly imageCircleMm: number | null;
+  readonly sharpCircles: readonly Pick<CircleRow, 'fNumber' | 'diameterMm'>[];
 }): readonly Contradiction[] {
-  return definition.flatMap(({ fNumber, diameterMm }, i): readonly Contradiction[] => {
-    if (definition.findIndex((each) => each.fNumber === fNumber) < i)
+  return sharpCircles.flatMap(({ fNumber, diameterMm }, i): readonly Contradiction[] => {
+    if (sharpCircles.findIndex((each) => each.fNumber === fNumber) < i)
       return [
         {
-          path: ['definition', i, 'fNumber'],
+          path: ['sharpCircles', i, 'fNumber'],
           message: say(kitText.fAppearsTwiceInThe, { fNumber }),
         },
       ];
-    if (lightMm === null || diameterMm <= lightMm) return [];
+    if (imageCircleMm === null || diameterMm <= imageCircleMm) return [];
     return [
       {
-        path: ['definition', i, 'diameterMm'],
-        message: say(kitText.theSharpCircleAtF, { fNumber, diameterMm, lightMm }),
+        path: ['sharpCircles', i, 'diameterMm'],
+        message: say(kitText.theSharpCircleAtF, { fNumber, diameterMm, imageCircleMm }),
       },
     ];
   });

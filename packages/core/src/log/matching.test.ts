@@ -1,40 +1,40 @@
 import fc from 'fast-check';
-import { matched, type FileToMatch, type ShotToMatch } from './matching';
+import { matched, matchingRemark, type FileToMatch, type ShotToMatch } from './matching';
 import { evenly } from '../evenly.test-support';
 
 const START = Date.UTC(2026, 9, 24, 9, 0, 0);
 
-/** Takes at the seconds given, and the files of a camera whose clock is ahead by so much. */
+/** Shots at the seconds given, and the files of a camera whose clock is ahead by so much. */
 function day(
   seconds: readonly number[],
   offsetS: number,
   { camera = 'camera A', jitter = [] as readonly number[], from = 0 } = {},
-): { takes: ShotToMatch[]; files: FileToMatch[] } {
+): { shots: ShotToMatch[]; files: FileToMatch[] } {
   return {
-    takes: seconds.map((s, i) => ({ id: `${camera} ${from + i}`, atMs: START + s * 1000, timeS: null, iso: null })),
+    shots: seconds.map((s, i) => ({ id: `${camera} ${from + i}`, atMs: START + s * 1000, shutterSpeedS: null, iso: null })),
     files: seconds.map((s, i) => ({
       name: `${camera === 'camera A' ? 'A' : 'B'}${String(from + i).padStart(5, '0')}.tif`,
       atMs: START + (s + offsetS + (jitter[i] ?? 0)) * 1000,
       camera,
-      timeS: null,
+      shutterSpeedS: null,
       iso: null,
     })),
   };
 }
 
 const rightOnes = (found: ReturnType<typeof matched>): number =>
-  found.matches.filter(({ takeId, file }) => Number(takeId.split(' ')[2]) === Number(/\d+/.exec(file)?.[0])).length;
+  found.matches.filter(({ shotId, file }) => Number(shotId.split(' ')[2]) === Number(/\d+/.exec(file)?.[0])).length;
 
 /** Times of a day's work: bursts and waits of uneven length. */
 const times = fc
   .array(fc.integer({ min: 4, max: 900 }), { minLength: 4, maxLength: 60 })
   .map((gaps) => gaps.reduce<number[]>((all, gap) => [...all, (all[all.length - 1] ?? 0) + gap], []));
 
-describe('matching takes with files', () => {
+describe('matching shots with files', () => {
   test('any clock is found, a day off or in another zone, with every touch some seconds late', () => {
     fc.assert(
       fc.property(times, fc.integer({ min: -200_000, max: 200_000 }), fc.infiniteStream(evenly(-1.5, 1.5)), (seconds, offsetS, noise) => {
-        const { takes: shots, files } = day(seconds, offsetS, { jitter: [...noise.take(seconds.length)] });
+        const { shots: shots, files } = day(seconds, offsetS, { jitter: [...noise.take(seconds.length)] });
         const found = matched(shots, files);
         expect(rightOnes(found)).toBe(seconds.length);
         expect(Math.abs((found.clocks[0]?.offsetS ?? 0) - offsetS)).toBeLessThan(2);
@@ -48,10 +48,10 @@ describe('matching takes with files', () => {
     const some = fc.array(fc.integer({ min: 0, max: 3000 }), { maxLength: 40 });
     fc.assert(
       fc.property(some, some, (a, b) => {
-        const shots = a.map((s, i): ShotToMatch => ({ id: `t${i}`, atMs: s * 1000, timeS: null, iso: null }));
-        const files = b.map((s, i): FileToMatch => ({ name: `f${i}`, atMs: s * 1000, camera: 'c', timeS: null, iso: null }));
+        const shots = a.map((s, i): ShotToMatch => ({ id: `t${i}`, atMs: s * 1000, shutterSpeedS: null, iso: null }));
+        const files = b.map((s, i): FileToMatch => ({ name: `f${i}`, atMs: s * 1000, camera: 'c', shutterSpeedS: null, iso: null }));
         const { matches, shotsLeft, filesLeft } = matched(shots, files);
-        expect(new Set(matches.map(({ takeId }) => takeId)).size).toBe(matches.length);
+        expect(new Set(matches.map(({ shotId }) => shotId)).size).toBe(matches.length);
         expect(new Set(matches.map(({ file }) => file)).size).toBe(matches.length);
         expect(matches.length + shotsLeft.length).toBe(shots.length);
         expect(matches.length + filesLeft.length).toBe(files.length);
@@ -60,9 +60,9 @@ describe('matching takes with files', () => {
     );
   });
 
-  test('takes that were not logged and shots that were thrown away shift nothing', () => {
+  test('shots that were not logged and shots that were thrown away shift nothing', () => {
     const seconds = [0, 12, 30, 95, 140, 155, 171, 400, 460, 470, 600];
-    const { takes: shots, files } = day(seconds, 7200);
+    const { shots: shots, files } = day(seconds, 7200);
     const found = matched(
       shots.filter((_, i) => i !== 3),
       files.filter((_, i) => i !== 7 && i !== 8),
@@ -70,11 +70,11 @@ describe('matching takes with files', () => {
     expect(rightOnes(found)).toBe(8);
     expect(found.shotsLeft).toHaveLength(2);
     expect(found.filesLeft).toEqual(['A00003.tif']);
-    expect(found.remarks.join()).toContain('10 shots were logged, but there are 9 files');
+    expect(found.remarks.map(matchingRemark).join()).toContain('10 shots were logged, but there are 9 files');
   });
 
   test('even steps of a mosaic are not shifted by one', () => {
-    const { takes: shots, files } = day([0, 10, 20, 30, 40, 50, 60, 70], -86_400, { jitter: [1, 1.2, 0.8, 1, 1.1, 0.9, 1, 1] });
+    const { shots: shots, files } = day([0, 10, 20, 30, 40, 50, 60, 70], -86_400, { jitter: [1, 1.2, 0.8, 1, 1.1, 0.9, 1, 1] });
     const found = matched(shots, files);
     expect(rightOnes(found)).toBe(8);
     expect(found.matches.flatMap(({ doubts }) => doubts)).toEqual([]);
@@ -84,50 +84,50 @@ describe('matching takes with files', () => {
   test('daylight saving that ends in the middle is found as a second clock and said', () => {
     const morning = day([0, 40, 100, 130, 500], 7200);
     const evening = day([9000, 9030, 9111, 9300, 9333], 3600, { from: 5 });
-    const found = matched([...morning.takes, ...evening.takes], [...morning.files, ...evening.files]);
+    const found = matched([...morning.shots, ...evening.shots], [...morning.files, ...evening.files]);
     expect(rightOnes(found)).toBe(10);
     expect(found.clocks.map(({ offsetS }) => Math.round(offsetS)).sort((a, b) => a - b)).toEqual([3600, 7200]);
-    expect(found.remarks.join()).toMatch(/changes by one hour/);
+    expect(found.remarks.map(matchingRemark).join()).toMatch(/changes by one hour/);
   });
 
   test('two cameras have two clocks', () => {
     const a = day([0, 60, 150, 400], 10);
     const b = day([30, 90, 222, 500, 640], -5000, { camera: 'camera B', from: 50 });
-    const found = matched([...a.takes, ...b.takes], [...a.files, ...b.files]);
-    expect(found.matches.filter(({ takeId, file }) => (takeId.includes('A') ? 'A' : 'B') === file[0])).toHaveLength(9);
+    const found = matched([...a.shots, ...b.shots], [...a.files, ...b.files]);
+    expect(found.matches.filter(({ shotId, file }) => (shotId.includes('A') ? 'A' : 'B') === file[0])).toHaveLength(9);
     expect(found.clocks).toHaveLength(2);
-    expect(found.remarks.join()).toContain('2 cameras');
+    expect(found.remarks.map(matchingRemark).join()).toContain('2 cameras');
   });
 
   test('a bracket that was touched all at once is told apart by its times, and another exposure is doubted', () => {
-    const { takes: shots, files } = day([0, 2, 4, 300, 600], 100);
+    const { shots: shots, files } = day([0, 2, 4, 300, 600], 100);
     const exposed = (all: number[]) => ({
-      takes: shots.map((t, i) => ({ ...t, timeS: all[i] ?? null })),
-      files: files.map((f, i) => ({ ...f, timeS: all[i] ?? null })),
+      shots: shots.map((t, i) => ({ ...t, shutterSpeedS: all[i] ?? null })),
+      files: files.map((f, i) => ({ ...f, shutterSpeedS: all[i] ?? null })),
     });
     const even = exposed([1, 0.25, 4, 1, 1]);
-    expect(matched(even.takes, even.files).matches.flatMap(({ doubts }) => doubts)).toEqual([]);
+    expect(matched(even.shots, even.files).matches.flatMap(({ doubts }) => doubts)).toEqual([]);
     const wrong = matched(
-      even.takes,
-      even.files.map((f, i) => (i === 3 ? { ...f, timeS: 30 } : f)),
+      even.shots,
+      even.files.map((f, i) => (i === 3 ? { ...f, shutterSpeedS: 30 } : f)),
     );
     expect(wrong.matches.find(({ file }) => file === 'A00003.tif')?.doubts).toContain('exposure');
   });
 
   test('files whose names run against their times are doubted, both of them', () => {
-    const { takes: shots, files } = day([0, 10, 20, 30], 5);
+    const { shots: shots, files } = day([0, 10, 20, 30], 5);
     const swapped = files.map((file, i) => ({ ...file, name: files[[0, 2, 1, 3][i] ?? 0]?.name ?? '' }));
     expect(matched(shots, swapped).matches.map(({ doubts }) => doubts)).toEqual([[], ['names'], ['names'], []]);
   });
 
   test('a clock set by hand is taken as it is', () => {
-    const { takes: shots, files } = day([0, 10, 20, 30], 5);
+    const { shots: shots, files } = day([0, 10, 20, 30], 5);
     expect(rightOnes(matched(shots, files, new Map([['camera A', 5]])))).toBe(4);
     expect(matched(shots, files, new Map([['camera A', 4000]])).matches).toEqual([]);
   });
 
   test('files without a time are matched by order when the counts agree, and every one of them is doubted', () => {
-    const { takes: shots, files } = day([0, 10, 20], 5);
+    const { shots: shots, files } = day([0, 10, 20], 5);
     const blank = files.map((file) => ({ ...file, atMs: null }));
     const found = matched(shots, blank);
     expect(found.matches.map(({ doubts }) => doubts)).toEqual([['order'], ['order'], ['order']]);
@@ -135,7 +135,7 @@ describe('matching takes with files', () => {
   });
 
   test('one pair alone is no proof of a clock', () => {
-    const { takes: shots, files } = day([0, 500], 77);
+    const { shots: shots, files } = day([0, 500], 77);
     expect(matched(shots.slice(0, 1), files.slice(0, 1)).matches[0]?.doubts ?? []).toEqual([]);
     expect(matched(shots, files.slice(0, 1)).matches[0]?.doubts).toContain('clock');
   });
@@ -143,7 +143,7 @@ describe('matching takes with files', () => {
   test('twenty thousand takes are matched', () => {
     const gaps = Array.from({ length: 20_000 }, (_, i) => 7 + ((i * 7919) % 613));
     const seconds = gaps.reduce<number[]>((all, gap) => (all.push((all[all.length - 1] ?? 0) + gap), all), []);
-    const { takes: shots, files } = day(seconds, -3600);
+    const { shots: shots, files } = day(seconds, -3600);
     expect(rightOnes(matched(shots, files))).toBe(20_000);
   });
 });

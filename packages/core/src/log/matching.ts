@@ -5,7 +5,7 @@ import { say } from '@gangway/messages/say';
 export interface ShotToMatch {
   readonly id: string;
   readonly atMs: number;
-  readonly timeS: number | null;
+  readonly shutterSpeedS: number | null;
   readonly iso: number | null;
 }
 
@@ -15,7 +15,7 @@ export interface FileToMatch {
   readonly atMs: number | null;
   /** Maker, model and number as the file says; files of two cameras have two clocks. */
   readonly camera: string;
-  readonly timeS: number | null;
+  readonly shutterSpeedS: number | null;
   readonly iso: number | null;
 }
 
@@ -32,7 +32,7 @@ export const DOUBTS: Readonly<Record<Doubt, string>> = {
 };
 
 export interface Match {
-  readonly takeId: string;
+  readonly shotId: string;
   readonly file: string;
   /** File minus shot with the clock's offset taken off, s; `null` when matched by order. */
   readonly offS: number | null;
@@ -53,8 +53,39 @@ export interface Matching {
   readonly clocks: readonly Clock[];
   readonly shotsLeft: readonly string[];
   readonly filesLeft: readonly string[];
-  /** What is to be minded about the whole, as sentences. */
-  readonly remarks: readonly string[];
+  /** What to know about the whole. */
+  readonly remarks: readonly MatchingRemark[];
+}
+
+/** What to know about a matching as a whole. */
+export type MatchingRemark =
+  | { readonly kind: 'clockChanged'; readonly camera: string; readonly byS: number }
+  | { readonly kind: 'cameras'; readonly cameras: number }
+  | { readonly kind: 'counts'; readonly shots: number; readonly files: number };
+
+/** About an hour is a change to or from daylight saving, s. */
+const HOUR_S = 3600;
+const HOUR_TOLERANCE_S = 60;
+
+/**
+ * A remark on a matching as a sentence.
+ *
+ * @param remark what to know
+ *
+ * @example
+ * matchingRemark({ kind: 'counts', shots: 10, files: 9 }) // => '10 shots were logged, but there are 9 files.'
+ */
+export function matchingRemark(remark: MatchingRemark): string {
+  switch (remark.kind) {
+    case 'clockChanged':
+      return Math.abs(remark.byS - HOUR_S) < HOUR_TOLERANCE_S
+        ? say(logText.theClockOfChangesBy, { camera: remark.camera })
+        : say(logText.theClockOfWasSet, { camera: remark.camera, byS: Math.round(remark.byS) });
+    case 'cameras':
+      return say(logText.theFilesAreOfCameras, { clocked: remark.cameras });
+    case 'counts':
+      return say(logText.shotsWereLoggedAndFiles, { length: remark.shots, length2: remark.files });
+  }
 }
 
 /** So near in time a file may be to its shot, s: a touch on a phone comes some seconds before or after the shutter. */
@@ -69,14 +100,14 @@ interface Timed extends FileToMatch {
 }
 
 /**
- * Matches takes with files by time, one to one and in order. Each camera's
+ * Matches shots with files by time, one to one and in order. Each camera's
  * clock is found from all pairs: the offset at which most shots have a file.
  * What is left over is tried with a further clock, so that a change to or from
  * daylight saving in the middle, or a clock set anew, is found as a second
  * one. Files without any time are matched by order where the counts agree.
  * `given` fixes offsets by hand, s, by camera.
  *
- * @param takes the logged shots
+ * @param shots the logged shots
  * @param files the files
  * @param given clock offsets that were set by hand, s
  *
@@ -92,7 +123,7 @@ export function matched(
   let shotsLeft = [...shots].sort((a, b) => a.atMs - b.atMs);
   const matches: Match[] = [];
   const clocks: Clock[] = [];
-  const remarks: string[] = [];
+  const remarks: MatchingRemark[] = [];
   let timed = files.filter((file): file is Timed => file.atMs !== null).sort((a, b) => a.atMs - b.atMs);
   for (let round = 0; round < CLOCKS_MOST * Math.max(1, cameras.length); round++) {
     // The camera and clock that explain most of what is left come first.
@@ -114,7 +145,7 @@ export function matched(
     const sure = best.pairs.length >= 3 || (best.pairs.length === shots.length && best.pairs.length === files.length);
     best.pairs.forEach(({ shot, file, offMs }, i) =>
       matches.push({
-        takeId: shot.id,
+        shotId: shot.id,
         file: file.name,
         offS: offMs / 1000,
         doubts: doubtsOf(best.pairs, i, sure || given.has(best.camera)),
@@ -142,7 +173,7 @@ export function matched(
       const file = unmatchedFiles[i];
       if (file)
         matches.push({
-          takeId: shot.id,
+          shotId: shot.id,
           file: file.name,
           offS: null,
           doubts: ['order', ...(differs(shot, file) ? (['exposure'] as const) : [])],
@@ -157,16 +188,12 @@ export function matched(
     if (own.length > 1) {
       const [a, b] = [own[0], own[1]];
       const byS = Math.abs((a?.offsetS ?? 0) - (b?.offsetS ?? 0));
-      remarks.push(
-        Math.abs(byS - 3600) < 60
-          ? say(logText.theClockOfChangesBy, { camera })
-          : say(logText.theClockOfWasSet, { camera, byS: Math.round(byS) }),
-      );
+      remarks.push({ kind: 'clockChanged', camera, byS });
     }
   }
   const clocked = new Set(files.filter(({ atMs }) => atMs !== null).map(({ camera }) => camera)).size;
-  if (clocked > 1) remarks.push(say(logText.theFilesAreOfCameras, { clocked }));
-  if (shots.length !== files.length) remarks.push(say(logText.shotsWereLoggedAndFiles, { length: shots.length, length2: files.length }));
+  if (clocked > 1) remarks.push({ kind: 'cameras', cameras: clocked });
+  if (shots.length !== files.length) remarks.push({ kind: 'counts', shots: shots.length, files: files.length });
   return {
     matches,
     clocks,
@@ -236,7 +263,7 @@ function aligned(shots: readonly ShotToMatch[], files: readonly Timed[], offsetM
   const pairs: Pair[] = [];
   let [i, j] = [0, 0];
   while (i < shots.length && j < files.length) {
-    // A stretch: takes and files that hang together in time.
+    // A stretch: shots and files that hang together in time.
     const [fromI, fromJ] = [i, j];
     let end = Math.min(shots[i]?.atMs ?? Infinity, (files[j]?.atMs ?? Infinity) - offsetMs) + reach;
     for (;;) {
@@ -304,10 +331,13 @@ function stretch(shots: readonly ShotToMatch[], files: readonly Timed[], offsetM
 }
 
 /** Whether file and shot give two exposures: more than half a stop apart. */
-function differs({ timeS, iso }: Pick<ShotToMatch, 'timeS' | 'iso'>, file: Pick<FileToMatch, 'timeS' | 'iso'>): boolean {
+function differs(
+  { shutterSpeedS, iso }: Pick<ShotToMatch, 'shutterSpeedS' | 'iso'>,
+  file: Pick<FileToMatch, 'shutterSpeedS' | 'iso'>,
+): boolean {
   const apart = (a: number | null, b: number | null): boolean =>
     a !== null && b !== null && a > 0 && b > 0 && Math.abs(Math.log2(a / b)) > 0.5;
-  return apart(timeS, file.timeS) || apart(iso, file.iso);
+  return apart(shutterSpeedS, file.shutterSpeedS) || apart(iso, file.iso);
 }
 
 function doubtsOf(pairs: readonly Pair[], i: number, sure: boolean): readonly Doubt[] {

@@ -4,14 +4,14 @@ import { spotCard } from '../card/spotCard';
 import { bracketStops } from '../exposure/brackets';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { film, view } from '../rig/parts.test-support';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { filmUse, nextFilm, seriesOf, settingWords, shotOf, shotWords } from './shot';
 import type { Shot } from './shotFields';
 import type { BracketOrder } from '../model/exposure';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_EXPOSURE } from '../setup/defaults';
 
-const base = stand();
+const base = setup();
 const onFilm = (more: Parameters<typeof film>[0], exposure: Partial<SetupSettings['exposure']> = {}): SetupSettings => ({
   ...base,
   rig: { ...base.rig, parts: view({ back: film(more) }) },
@@ -61,12 +61,12 @@ describe('a shot of a bracket', () => {
             exposure: {
               ...FIRST_EXPOSURE,
               brackets,
-              meter: metered ? { kind: 'pair' as const, fNumber: 8, timeS: 1 / 60, iso: 100 } : null,
+              meter: metered ? { kind: 'pair' as const, fNumber: 8, shutterSpeedS: 1 / 60, iso: 100 } : null,
             },
           };
           return seriesOf(geometryOf(settings)).every(({ frame, bracket }) => {
             const shot = shotOf(geometryOf(settings), 'stand', { frame, bracket }, null);
-            return shot.bracketStops === bracketStops(brackets)[bracket ?? 0] && (shot.timeS !== null) === metered;
+            return shot.bracketStops === bracketStops(brackets)[bracket ?? 0] && (shot.shutterSpeedS !== null) === metered;
           });
         },
       ),
@@ -77,19 +77,19 @@ describe('a shot of a bracket', () => {
     // Half a second metered, two stops about it, lightest first: 2 s is beyond what unmeasured film is trusted for.
     const settings = onFilm(
       { reciprocityExponent: null },
-      { meter: { kind: 'pair', fNumber: 8, timeS: 0.5, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'lightFirst' } },
+      { meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 0.5, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'lightFirst' } },
     );
-    const times = seriesOf(geometryOf(settings)).map((place) => shotOf(geometryOf(settings), 'stand', place, null).timeS);
+    const times = seriesOf(geometryOf(settings)).map((place) => shotOf(geometryOf(settings), 'stand', place, null).shutterSpeedS);
     expect(times[0]).toBeNull();
     expect(times[1]).toBeCloseTo(0.5, 1);
     expect(times[2]).toBeCloseTo(0.125, 2);
     // The card says it as well, in its place.
-    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.figures).toMatch(/^unknown · 1\/2 s · 1\/8 s$/);
+    expect(spotCard(geometryOf(settings)).find(({ id }) => id === 'brackets')?.specs).toMatch(/^unknown · 1\/2 s · 1\/8 s$/);
     const long = onFilm(
       { reciprocityExponent: null },
-      { meter: { kind: 'pair', fNumber: 8, timeS: 2, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } },
+      { meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 2, iso: 100 }, brackets: { count: 3, stepStops: 2, order: 'darkFirst' } },
     );
-    expect(spotCard(geometryOf(long)).find(({ id }) => id === 'set')?.figures).toContain('shutter speed from the reading');
+    expect(spotCard(geometryOf(long)).find(({ id }) => id === 'set')?.specs).toContain('shutter speed from the reading');
   });
 });
 

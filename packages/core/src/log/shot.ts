@@ -49,16 +49,16 @@ export function shotOf(geometry: Geometry, name: string, { frame, bracket }: Ser
   const brackets = setupBrackets(settings);
   // A time that the film is not known for is missing among the shots: each is found by its stops, not by its place.
   const stops = bracketStops(brackets)[bracket ?? 0] ?? 0;
-  const one = workingExposure(geometry)?.takes.find((each) => each.stops === stops) ?? null;
+  const one = workingExposure(geometry)?.shots.find((each) => each.stops === stops) ?? null;
   const at = frame === null ? settings.movements : (laid?.settings[frame] ?? laid?.frames[frame] ?? settings.movements);
-  return loggedFields({ settings, name, at, frame, bracket, brackets, stops, timeS: one?.timeS ?? null, film });
+  return loggedFields({ settings, name, at, frame, bracket, brackets, stops, shutterSpeedS: one?.shutterSpeedS ?? null, film });
 }
 
 /**
  * Where the next exposure on film goes, after the shots so far: the next frame of the last holder or roll, or a new one when that is full. `null` on a sensor, or where how many frames there are is not known.
  *
  * @param settings what of the settings it depends on
- * @param takes the logged shots
+ * @param shots the logged shots
  *
  * @example
  * nextFilm(front, []) // => null
@@ -69,7 +69,7 @@ export function nextFilm(
 ): FilmPlace | null {
   const { back } = rig.parts;
   if (back.kind !== 'film') return null;
-  const { form, framesPerRoll, sheetsPerHolder } = back.figures;
+  const { form, framesPerRoll, sheetsPerHolder } = back.specs;
   const of = framesHeld(form, framesPerRoll, sheetsPerHolder);
   if (of === null) return null;
   const word = form === 'roll' ? 'roll' : 'holder';
@@ -106,7 +106,7 @@ export interface FilmUse {
 /**
  * Film by holder and roll. A frame exposed twice is used once.
  *
- * @param takes the logged shots
+ * @param shots the logged shots
  *
  * @example
  * filmUse([]) // => []
@@ -128,19 +128,19 @@ export function filmUse(shots: readonly Pick<Shot, 'holder' | 'filmFrame' | 'fil
 /**
  * A shot in plain words, for the description of a file and for reading aloud.
  *
- * @param take the logged shot
+ * @param shot the logged shot
  *
  * @example
  * shotWords(shotOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).includes('rise 8.0 mm') // => false
  */
 export function shotWords(shot: ShotValues): string {
-  return [shot.stand, ...settingWords(shot), shot.remarks].filter((words) => words !== '').join('; ');
+  return [shot.setup, ...settingWords(shot), shot.remarks].filter((words) => words !== '').join('; ');
 }
 
 /**
  * What was set for a shot, in plain words, a part for each thing set.
  *
- * @param take the logged shot
+ * @param shot the logged shot
  *
  * @example
  * settingWords(shotOf(frontGeometry, 'Tower', { frame: null, bracket: null }, null)).length > 0 // => true

@@ -22,7 +22,7 @@ export interface ShotContext {
   readonly brackets: Brackets;
   /** By how much this exposure differs from the metered one, stops, and its time, s; `null` when not known. */
   readonly stops: number;
-  readonly timeS: number | null;
+  readonly shutterSpeedS: number | null;
   readonly film: FilmPlace | null;
 }
 

@@ -27,10 +27,11 @@ function filtersOf({ settings: { rig, exposure } }: ShotContext): string {
  * logged are read from here. The file of a camera knows few of these.
  */
 export const SHOT_FIELDS = {
-  stand: text({
+  setup: text({
     label: logText.setup,
-    csv: 'stand',
-    xmp: 'Stand',
+    csv: 'setup',
+    earlierCsv: ['stand'],
+    xmp: 'Setup',
     table: { place: 1, widthPx: 190 },
     initial: 'required',
     most: 120,
@@ -61,16 +62,17 @@ export const SHOT_FIELDS = {
     logged: ({ settings }) => settings.fNumber,
   }),
   /** `null` when no time was known. */
-  timeS: maybeNumber({
+  shutterSpeedS: maybeNumber({
     label: logText.shutterSpeed,
     unit: 's',
     min: 0.00001,
     max: 360_000,
-    csv: 'time [s]',
+    csv: 'shutter speed [s]',
+    earlierCsv: ['time [s]'],
     xmp: null,
     table: { place: 5, widthPx: 78, heading: logText.speed },
     initial: null,
-    logged: ({ timeS }) => timeS,
+    logged: ({ shutterSpeedS }) => shutterSpeedS,
   }),
   iso: maybeNumber({
     label: logText.iso,
@@ -216,7 +218,8 @@ export const SHOT_FIELDS = {
     unit: 'stops',
     min: -20,
     max: 20,
-    csv: 'off the metered [stops]',
+    csv: 'offset from metered [stops]',
+    earlierCsv: ['off the metered [stops]'],
     xmp: 'BracketStops',
     table: null,
     initial: null,
@@ -340,7 +343,7 @@ export type ShotValues = { readonly [K in ShotKey]: ShotValue<Fields[K]> };
 /** A shot as it is kept. */
 export interface Shot extends ShotValues {
   readonly id: string;
-  readonly standId: string;
+  readonly setupId: string;
   /** When the shutter was opened, as ISO 8601 in UTC. */
   readonly at: string;
 }
@@ -356,8 +359,8 @@ export const SILENT_SHOT: Partial<ShotValues> = Object.fromEntries(
   SHOT_ENTRIES.flatMap(([key, { initial }]) => (initial === 'required' ? [] : [[key, initial]])),
 );
 
-/** The version in which shots are written: it grows with every field that says it came with a later one. */
-export const SHOT_VERSION = Math.max(...SHOT_ENTRIES.map(([, { since = 1 }]) => since));
+/** The version in which shots are written: 3, which gave the fields their present names, or that of the newest field that says it came with a later one. */
+export const SHOT_VERSION = Math.max(3, ...SHOT_ENTRIES.map(([, { since = 1 }]) => since));
 
 /** The fields of a shot as it is made. */
 export function loggedFields(context: ShotContext): ShotValues {

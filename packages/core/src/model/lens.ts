@@ -1,8 +1,8 @@
 /** How finely an aperture ring clicks. */
 export type StopStep = 'full' | 'half' | 'third';
 
-/** One figure of the sharp circle, at infinity. */
-export interface DefinitionFigure {
+/** The sharp circle at one f-number, at infinity. */
+export interface SharpCircle {
   readonly fNumber: number;
   readonly diameterMm: number;
 }
@@ -12,7 +12,7 @@ export interface DefinitionFigure {
  * The image circle is mechanical and hard; the sharp circle grows
  * as the lens stops down.
  */
-export interface CircleFigures {
-  readonly lightMm: number | null;
-  readonly definition: readonly DefinitionFigure[];
+export interface CircleSpecs {
+  readonly imageCircleMm: number | null;
+  readonly sharpCircles: readonly SharpCircle[];
 }

@@ -1,4 +1,4 @@
-import type { StopStep, CircleFigures } from './lens';
+import type { StopStep, CircleSpecs } from './lens';
 import type { Mechanism } from './movements';
 import type { ItemOf } from '../kit/item';
 import type { FrameSize } from './frame';
@@ -12,7 +12,7 @@ export interface Lens {
   /** The smallest marked aperture (largest f-number). */
   readonly smallestFNumber: number;
   readonly stopStep: StopStep;
-  readonly circle: CircleFigures;
+  readonly circle: CircleSpecs;
 }
 
 /** What records the picture: a sensor has pixels, film has none. */
@@ -22,7 +22,7 @@ export interface Back extends FrameSize {
   readonly rowsPx: number | null;
 }
 
-/** The chain from lens to back that stands on the tripod: its components with the figures they had, and what follows from them. */
+/** The chain from lens to back that stands on the tripod: its components with the values they had, and what follows from them. */
 export interface Rig {
   readonly name: string;
   /** The rig of the kit that it was taken from; `null` when that is gone or never was. */
@@ -43,7 +43,7 @@ export type Between = ItemOf<'adapter'> | ItemOf<'converter'>;
 
 export type FrontPart = ItemOf<'ring'> | ItemOf<'filter'> | ItemOf<'hood'>;
 
-/** The components of a rig with their figures; `between` goes from the body outward, `front` from the lens outward. */
+/** The components of a rig with their values; `between` goes from the body outward, `front` from the lens outward. */
 export type RigParts =
   | {
       readonly kind: 'mounted';

@@ -48,7 +48,7 @@ export interface SetupSettings {
 /** How the camera is placed, as far as a change may touch it. */
 export type Placing = Partial<Pick<Scene, 'yawDeg' | 'pitchDeg' | 'rollDeg' | 'asideM' | 'cameraHeightM'>>;
 
-/** A change to a setup, as a remedy or a control makes it. */
+/** A change to a setup, as a fix or a control makes it. */
 export interface SetupPatch {
   readonly orientation?: Orientation;
   readonly movements?: Partial<ShiftPosition>;

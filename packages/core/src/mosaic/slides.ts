@@ -1,4 +1,4 @@
-import { reaches, travelSpare } from '../rig/mechanism';
+import { reaches, travelSpare, type TravelSpare } from '../rig/mechanism';
 import { between } from '../rig/parts';
 import type { ShiftPosition } from '../model/movements';
 import type { Rig } from '../model/rig';
@@ -31,19 +31,19 @@ const BY_EYE_MM = 0.5;
 export function slidesOf(rig: Rig): Slides {
   const { parts } = rig;
   const adapters = between(parts).filter((part) => part.kind === 'adapter');
-  const sliding = adapters.find(({ figures }) => figures.stitching === 'sliding');
-  const quarter = adapters.find(({ figures }) => figures.stitching === 'quarter');
+  const sliding = adapters.find(({ specs }) => specs.stitching === 'sliding');
+  const quarter = adapters.find(({ specs }) => specs.stitching === 'quarter');
   const movers = [...adapters, parts.lens];
-  const marked = movers.find(({ figures }) => figures.slides !== 'none' && figures.shiftStepMm !== null)?.figures.shiftStepMm ?? null;
-  const clicked = movers.find(({ figures }) => figures.slides === 'rotating');
-  const { offsetXMm = null, offsetYMm = null } = quarter?.figures ?? {};
+  const marked = movers.find(({ specs }) => specs.slides !== 'none' && specs.shiftStepMm !== null)?.specs.shiftStepMm ?? null;
+  const clicked = movers.find(({ specs }) => specs.slides === 'rotating');
+  const { offsetXMm = null, offsetYMm = null } = quarter?.specs ?? {};
   return {
     rig,
-    stopsMm: sliding && sliding.figures.stopsMm.length > 0 ? sliding.figures.stopsMm : [0],
+    stopsMm: sliding && sliding.specs.stopsMm.length > 0 ? sliding.specs.stopsMm : [0],
     stepMm: marked === null ? BY_EYE_MM : marked / 2,
-    clicksDeg: clicked?.figures.rotation === 'clicks' && clicked.figures.clicksDeg.length > 0 ? clicked.figures.clicksDeg : null,
+    clicksDeg: clicked?.specs.rotation === 'clicks' && clicked.specs.clicksDeg.length > 0 ? clicked.specs.clicksDeg : null,
     quarter: offsetXMm !== null && offsetYMm !== null ? { xMm: offsetXMm, yMm: offsetYMm } : null,
-    footOnLens: adapters.some(({ figures }) => figures.tripodFoot === 'lens'),
+    footOnLens: adapters.some(({ specs }) => specs.tripodFoot === 'lens'),
   };
 }
 
@@ -72,14 +72,11 @@ export function isReached({ rig, stopsMm }: Slides, at: ShiftPosition): boolean 
 }
 
 /** What is left to the stop that is nearest, mm, negative beyond it; `null` when the travel is not known. */
-export function spareFor({ rig, stopsMm }: Slides, at: ShiftPosition): { readonly spareMm: number; readonly stop: string } | null {
+export function spareFor({ rig, stopsMm }: Slides, at: ShiftPosition): TravelSpare | null {
   const spares = stopsMm
     .map((stopMm) => travelSpare(rig.mechanism, { riseMm: at.riseMm, shiftMm: at.shiftMm - stopMm }))
     .filter((spare) => spare !== null);
-  return spares.reduce<{ readonly spareMm: number; readonly stop: string } | null>(
-    (best, each) => (best === null || each.spareMm > best.spareMm ? each : best),
-    null,
-  );
+  return spares.reduce<TravelSpare | null>((best, each) => (best === null || each.spareMm > best.spareMm ? each : best), null);
 }
 
 /** Whether the slide goes only in directions that it clicks into, so that rise and shift cannot be set by themselves. */

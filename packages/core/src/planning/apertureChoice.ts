@@ -5,7 +5,6 @@ import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { sharpCircleAt, setupMargin } from '../geometry/circles';
 import { apertureScale } from '../coverage/apertures';
 import { effectiveFNumber, mtf } from '../focus/diffraction';
-import { PIN_ROLES } from '../focus/pin';
 import { apertureWords, fixed } from '../words';
 import { pinStates } from '../geometry/pins';
 import type { SetupSettings } from '../model/setup';
@@ -36,8 +35,27 @@ export interface ApertureChoice {
   readonly circleFrom: number | null;
   /** The mark at which the Airy disc is as wide as the blur allowed: smaller apertures soften everything. */
   readonly softFrom: number | null;
-  readonly words: string;
+  /** What the widest mark that holds all pins is compared with. */
+  readonly verdict: ChoiceVerdict;
 }
+
+/** What is said of the marks of the ring. */
+export type ChoiceVerdict =
+  | { readonly kind: 'noPin' | 'cannotFocus' }
+  /** No mark holds all pins; `left` are those still blurred at the last. */
+  | { readonly kind: 'noneHolds'; readonly lastFNumber: number; readonly left: readonly string[] }
+  | {
+      readonly kind: 'holds';
+      /** The next wider mark, the pins it leaves blurred, and how much contrast in the finest detail the step costs, 0 to 1; `null` at the widest. */
+      readonly before: {
+        readonly fNumber: number;
+        readonly left: readonly string[];
+        readonly all: boolean;
+        readonly softer: number;
+      } | null;
+      /** Whether diffraction alone exceeds the standard there. */
+      readonly diffractionExceeds: boolean;
+    };
 
 /** Defocus of the worst pin that must be sharp. Its blur shrinks as the opening does, so one look serves all apertures. */
 function worstBlur(geometry: Geometry, fNumber: number): number | null {
@@ -60,7 +78,7 @@ function worstBlur(geometry: Geometry, fNumber: number): number | null {
  * pupilRatio(front) // => 1
  */
 export function pupilRatio({ rig }: Pick<SetupSettings, 'rig'>): number {
-  return rig.parts.lens.figures.pupilRatio ?? 1;
+  return rig.parts.lens.specs.pupilRatio ?? 1;
 }
 
 /** Diameter of the Airy disc at a marked aperture, close-up factor counted, mm. */
@@ -108,7 +126,7 @@ export function apertureChoice(geometry: Geometry): ApertureChoice {
     balanced,
     circleFrom,
     softFrom,
-    words: choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }),
+    verdict: choiceVerdict({ geometry, ring, cocMm, holdsFrom, balanced }),
   };
 }
 
@@ -129,7 +147,7 @@ export function notHeld(geometry: Geometry, fNumber: number): readonly string[] 
     .map(({ pin }) => pin.name);
 }
 
-interface ChoiceWordsInput {
+interface ChoiceVerdictInput {
   readonly geometry: Geometry;
   readonly ring: readonly BlurAt[];
   /** Permissible blur on the sensor, mm. */
@@ -138,49 +156,72 @@ interface ChoiceWordsInput {
   readonly balanced: number | null;
 }
 
-function choiceWords({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceWordsInput): string {
-  if (balanced === null) {
-    return ring.some(({ defocusMm }) => defocusMm === null) && geometry.settings.pins.some(({ role }) => role === 'sharp')
-      ? planningText.aPinCannotBeFocused
-      : say(planningText.noPinYetOnlyDiffraction, { sharp: PIN_ROLES.sharp });
-  }
+function choiceVerdict({ geometry, ring, cocMm, holdsFrom, balanced }: ChoiceVerdictInput): ChoiceVerdict {
+  const sharp = geometry.settings.pins.filter(({ role }) => role === 'sharp').length;
+  if (balanced === null) return { kind: sharp > 0 && ring.some(({ defocusMm }) => defocusMm === null) ? 'cannotFocus' : 'noPin' };
   if (holdsFrom === null) {
-    const last = ring[ring.length - 1];
-    const left = last ? notHeld(geometry, last.fNumber) : [];
-    return say(planningText.noApertureOfThisLens, {
-      length:
-        left.length === 1
-          ? say(planningText.sharp, { left: left.join() })
-          : say(planningText.allPinsSharpAtAre, { fNumber: apertureWords(last?.fNumber ?? 0), left: left.join(', ') }),
-    });
+    const lastFNumber = ring[ring.length - 1]?.fNumber ?? 0;
+    return { kind: 'noneHolds', lastFNumber, left: notHeld(geometry, lastFNumber) };
   }
   const index = ring.findIndex(({ fNumber }) => fNumber === holdsFrom);
-  const before = ring[index - 1];
-  const parts: string[] = [];
-  if (before) {
-    const left = notHeld(geometry, before.fNumber);
-    const all = geometry.settings.pins.filter(({ role }) => role === 'sharp').length;
-    parts.push(
-      left.length === all
-        ? say(planningText.keepsNoneOfThemSharp, { fNumber: apertureWords(before.fNumber) })
-        : say(planningText.leavesBlurred, {
-            fNumber: apertureWords(before.fNumber),
-            length: left.length > 2 || left.length === 0 ? say(planningText.pins, { length: left.length }) : listed(left),
-          }),
-    );
+  const wider = ring[index - 1];
+  const left = wider ? notHeld(geometry, wider.fNumber) : [];
+  return {
+    kind: 'holds',
+    before: wider
+      ? { fNumber: wider.fNumber, left, all: left.length === sharp, softer: softerBy(geometry, wider.fNumber, holdsFrom) }
+      : null,
+    diffractionExceeds: (ring[index]?.diffractionMm ?? 0) > cocMm,
+  };
+}
+
+/** Less contrast lost than this is not worth a word. */
+const SOFTER_LEAST = 0.004;
+/** More pins than this are counted, not named. */
+const NAMED_MOST = 2;
+
+/**
+ * What to make of the choice of aperture, in sentences.
+ *
+ * @param choice blur against aperture, as `apertureChoice` finds it
+ *
+ * @example
+ * choiceSentences(apertureChoice(frontGeometry)) // => 'f/4 keeps all sharp. Defocus and diffraction together are smallest there too.'
+ */
+export function choiceSentences({ verdict, holdsFrom, balanced }: Pick<ApertureChoice, 'verdict' | 'holdsFrom' | 'balanced'>): string {
+  switch (verdict.kind) {
+    case 'cannotFocus':
+      return planningText.aPinCannotBeFocused;
+    case 'noPin':
+      return planningText.noPinYetOnlyDiffraction;
+    case 'noneHolds':
+      return say(planningText.noApertureOfThisLens, {
+        count: verdict.left.length,
+        names: listed(verdict.left),
+        fNumber: apertureWords(verdict.lastFNumber),
+      });
+    case 'holds':
+      return [
+        holdsSentence(verdict, holdsFrom ?? 0),
+        ...(verdict.diffractionExceeds ? [planningText.thereTheBlurOfDiffraction] : []),
+        balanced === holdsFrom
+          ? planningText.bothBlursTogetherAreLeastThere
+          : say(planningText.bothBlursTogetherAreLeast, { balanced: apertureWords(balanced ?? 0) }),
+      ].join(' ');
   }
-  const soft = before ? softerBy(geometry, before.fNumber, holdsFrom) : 0;
-  parts.push(
-    say(planningText.keepsAllSharp, {
-      holdsFrom: apertureWords(holdsFrom),
-      soft: soft > 0.004 ? say(planningText.andIsSofterAtBest, { soft: fixed(soft * 100, 0) }) : '',
-    }),
-  );
-  const holds = ring[index];
-  const airy = holds && holds.diffractionMm > cocMm ? planningText.thereTheBlurOfDiffraction : '';
-  const even =
-    balanced !== holdsFrom
-      ? say(planningText.bothBlursTogetherAreLeast, { balanced: apertureWords(balanced) })
-      : planningText.bothBlursTogetherAreLeastThere;
-  return `${parts.join(', ')}.${airy}${even}`;
+}
+
+function holdsSentence({ before }: Extract<ChoiceVerdict, { kind: 'holds' }>, holdsFrom: number): string {
+  const holds = apertureWords(holdsFrom);
+  if (before === null) return say(planningText.keepsAllSharp, { holds });
+  const step = {
+    wider: apertureWords(before.fNumber),
+    holds,
+    isSofter: before.softer > SOFTER_LEAST ? 'yes' : 'no',
+    softer: fixed(before.softer * 100, 0),
+  };
+  if (before.all) return say(planningText.noneThenAllSharp, step);
+  return before.left.length > NAMED_MOST || before.left.length === 0
+    ? say(planningText.someThenAllSharp, { ...step, count: before.left.length })
+    : say(planningText.namedThenAllSharp, { ...step, names: listed(before.left) });
 }

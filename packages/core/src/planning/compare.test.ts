@@ -6,7 +6,7 @@ import { stretchAt } from '../framing/stretch';
 import { setupMargin } from '../geometry/circles';
 import { pictured } from '../geometry/standards';
 import { converging, edgeLeanDeg } from './converge';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { riseOrPitch } from './riseOrPitch';
 import { patched } from '../setup/patch';
 import { turnInOffer } from './turnInOffer';
@@ -25,7 +25,7 @@ const tower: Scene = {
   ...PLAIN_SCENE,
 };
 const seen = (changes: Partial<SetupSettings> = {}): SetupSettings =>
-  stand({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 26, scene: tower, ...changes });
+  setup({ orientation: 'portrait', movements: { riseMm: 11, shiftMm: 0 }, focusM: 26, scene: tower, ...changes });
 
 describe('by rise or by pitch and software', () => {
   test('counted over a grid of pixels, so many of the pitched frame end in the picture, and the trapezoid is where the world is', () => {
@@ -73,14 +73,14 @@ describe('by rise or by pitch and software', () => {
     expect(much?.wider.focalMm).toBeCloseTo((24 * 36) / 58, 6);
     expect(much?.wider.kept).toBeCloseTo((36 / 58) ** 2, 6);
     expect(riseOrPitch(geometryOf(seen({ movements: { riseMm: 0, shiftMm: 3 } })))).toBeNull();
-    expect(riseOrPitch(geometryOf(stand()))).toBeNull();
+    expect(riseOrPitch(geometryOf(setup()))).toBeNull();
   });
 });
 
 describe('turning in and shifting back', () => {
   const hall: Scene = { ...tower, subject: FIRST_SUBJECTS.interior, distanceM: 18, watched: [4.2, 1, -10] };
   const hallSeen = (stretch: number, changes: Partial<SetupSettings> = {}) =>
-    stand({ fNumber: 11, focusM: 18, scene: { ...hall, accepted: { ...PLAIN_SCENE.accepted, stretch } }, ...changes });
+    setup({ fNumber: 11, focusM: 18, scene: { ...hall, accepted: { ...PLAIN_SCENE.accepted, stretch } }, ...changes });
 
   test('offers the least turn that does it: a step less would not', () => {
     const settings = hallSeen(1.06);
@@ -96,7 +96,7 @@ describe('turning in and shifting back', () => {
   });
 
   test('stops at the slide and says so, with the best that there is', () => {
-    const offer = turnInOffer(geometryOf(hallSeen(1.03, { rig: { ...stand().rig, mechanism: { kind: 'disc', radiusMm: 2 } } })));
+    const offer = turnInOffer(geometryOf(hallSeen(1.03, { rig: { ...setup().rig, mechanism: { kind: 'disc', radiusMm: 2 } } })));
     expect(offer?.endedBy).toBe('slide');
     expect(offer?.after.watched).toBeLessThan(offer?.before.watched ?? 0);
     expect(Math.abs(offer?.patch?.movements?.shiftMm ?? 9)).toBeLessThanOrEqual(2);
@@ -145,7 +145,7 @@ describe('converging on purpose', () => {
         return Math.abs((Math.atan((a[0] - b[0]) / (b[1] - a[1])) * 180) / Math.PI - leanDeg) < 0.05;
       }),
     );
-    expect(converging(geometryOf(stand()), 2)).toBeNull();
+    expect(converging(geometryOf(setup()), 2)).toBeNull();
     expect(edgeLeanDeg(geometryOf(seen()), converging(geometryOf(seen()), 2)?.pitchDeg ?? 0)).toBeCloseTo(2, 1);
     expect(converging(geometryOf(seen()), 2)?.patch.accepted?.convergeDeg).toBe(converging(geometryOf(seen()), 2)?.pitchDeg);
   });

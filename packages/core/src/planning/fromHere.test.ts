@@ -3,56 +3,60 @@ import fc from 'fast-check';
 import { conjugates } from '../focus/conjugates';
 import { projected } from '../perspective/rise';
 import { evaluateWithFixes } from '../checks/evaluate';
-import { fromHere, type Wanted } from './fromHere';
-import { anySetup, stand } from '../setup/fixtures.test-support';
+import { fromHere, fromHereReason, type Wanted } from './fromHere';
+import { anySetup, setup } from '../setup/fixtures.test-support';
 import { evenly } from '../evenly.test-support';
 
 const tower: Wanted = { distanceM: 24, cameraHeightM: 1.6, topHeightM: 31, widthM: 9, footIn: false, marginMm: 1 };
 
 describe('which rig does it from here', () => {
   test('the hydraulic tower from the lane: portrait with 24 mm needs 12.4 mm of rise, more than the slide has', () => {
-    const { rig } = stand();
+    const { rig } = setup();
     const found = fromHere(rig, 'portrait', tower);
     // v(H − c)/D + k − h/2 with v = 24.024: 29.43 + 1 − 18.
     expect(found.riseMm).toBeCloseTo(12.429, 2);
     expect(found.state).toBe('fails');
-    expect(found.reasons).toEqual(['the slide ends 0.4 mm too early']);
+    expect(found.reasons.map(fromHereReason)).toEqual(['the slide ends 0.4 mm too early']);
     const nearer = fromHere(rig, 'portrait', { ...tower, distanceM: 26 });
     expect(nearer.state).toBe('passes');
     expect(nearer.fromFNumber).toBe(11);
   });
 
   test('with the foot in, what is too high for the frame says by how much', () => {
-    const found = fromHere(stand().rig, 'landscape', { ...tower, footIn: true });
+    const found = fromHere(setup().rig, 'landscape', { ...tower, footIn: true });
     expect(found.state).toBe('fails');
-    expect(found.reasons[0]).toMatch(/too far apart for the frame/);
-    const far = fromHere(stand().rig, 'portrait', { ...tower, footIn: true, distanceM: 60 });
+    expect(found.reasons[0]).toMatchObject({ kind: 'tooTall' });
+    const far = fromHere(setup().rig, 'portrait', { ...tower, footIn: true, distanceM: 60 });
     expect(far.state).toBe('passes');
   });
 
   test('a foot below the frame asks for fall', () => {
-    const found = fromHere(stand().rig, 'landscape', { ...tower, topHeightM: 3, cameraHeightM: 8, widthM: 5, footIn: true, distanceM: 12 });
+    const found = fromHere(setup().rig, 'landscape', { ...tower, topHeightM: 3, cameraHeightM: 8, widthM: 5, footIn: true, distanceM: 12 });
     expect(found.riseMm).toBeLessThan(0);
   });
 
-  test('missing figures leave it open, never green', () => {
-    const { rig } = stand();
-    const blank = { ...rig, mechanism: { kind: 'unknown' as const }, lens: { ...rig.lens, circle: { lightMm: null, definition: [] } } };
+  test('missing values leave it open, never green', () => {
+    const { rig } = setup();
+    const blank = {
+      ...rig,
+      mechanism: { kind: 'unknown' as const },
+      lens: { ...rig.lens, circle: { imageCircleMm: null, sharpCircles: [] } },
+    };
     expect(fromHere(blank, 'portrait', tower)).toMatchObject({
       state: 'unknown',
-      reasons: ['the travel of the slides is unknown', 'no circle of the lens is known'],
+      reasons: [{ kind: 'travelUnknown' }, { kind: 'circleUnknown' }],
     });
   });
 
   test('a slide that is locked aslant does not rise alone; upright it does', () => {
-    const { rig } = stand();
+    const { rig } = setup();
     const locked = (angleDeg: number) =>
       fromHere({ ...rig, mechanism: { kind: 'line', angleDeg, forwardMm: 12, backMm: 12 } }, 'portrait', { ...tower, topHeightM: 24 });
     expect(locked(90).state).toBe('passes');
     expect(locked(45)).toMatchObject({
       state: 'fails',
       fromFNumber: null,
-      reasons: ['the slide is locked at 45° and does not rise alone'],
+      reasons: [{ kind: 'slideLocked', angleDeg: 45 }],
     });
     expect(locked(0).state).toBe('fails');
     // What asks for no rise asks nothing of the slide.

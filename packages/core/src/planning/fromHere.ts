@@ -36,8 +36,43 @@ export interface FromHere {
   readonly fromFNumber: number | null;
   /** The share of the picture's area that the subject fills, 0 to 1; more than 1 where it does not fit. */
   readonly used: number;
-  /** What fails or is not known, in words; empty when it holds. */
-  readonly reasons: readonly string[];
+  /** What fails or is unknown; empty when everything passes. */
+  readonly reasons: readonly FromHereReason[];
+}
+
+/** Why a rig does not get the subject in from a place, or what is unknown. */
+export type FromHereReason =
+  | { readonly kind: 'tooTall' | 'tooWide' | 'slideShort'; readonly mm: number }
+  | { readonly kind: 'slideLocked'; readonly angleDeg: number }
+  | { readonly kind: 'dark' | 'soft' | 'travelUnknown' | 'circleUnknown' };
+
+/**
+ * Why a rig does not get the subject in, without a capital, to stand in a list.
+ *
+ * @param reason one of the reasons found
+ *
+ * @example
+ * fromHereReason({ kind: 'tooWide', mm: 3 }) // => 'it is 3.0 mm too wide'
+ */
+export function fromHereReason(reason: FromHereReason): string {
+  switch (reason.kind) {
+    case 'tooTall':
+      return say(planningText.topAndFootAreMm, { mm: fixedNumber(reason.mm, 1) });
+    case 'tooWide':
+      return say(planningText.itIsMmTooWide, { mm: fixedNumber(reason.mm, 1) });
+    case 'slideShort':
+      return say(planningText.theSlideEndsMmToo, { mm: fixedNumber(reason.mm, 1) });
+    case 'slideLocked':
+      return say(planningText.theSlideIsLockedAt, { angleDeg: fixedNumber(reason.angleDeg, 1, 0) });
+    case 'dark':
+      return planningText.cornersFallOutsideTheImage;
+    case 'soft':
+      return planningText.cornersFallOutsideTheSharp;
+    case 'travelUnknown':
+      return planningText.theTravelOfTheSlides;
+    case 'circleUnknown':
+      return planningText.noCircleOfTheLens;
+  }
 }
 
 /**
@@ -75,26 +110,25 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
     return { fNumber, riseMm: optical === null ? null : Math.min(optical, slide) };
   });
   const from = allowed.find((each) => each.riseMm !== null && each.riseMm >= Math.abs(riseMm)) ?? null;
-  const fails: string[] = [];
-  const open: string[] = [];
-  if (wanted.footIn && !found.fits)
-    fails.push(say(planningText.topAndFootAreMm, { riseForTopMm: fixedNumber(found.riseForTopMm - found.highestRiseKeepingFootMm, 1) }));
+  const fails: FromHereReason[] = [];
+  const open: FromHereReason[] = [];
+  if (wanted.footIn && !found.fits) fails.push({ kind: 'tooTall', mm: found.riseForTopMm - found.highestRiseKeepingFootMm });
   if (wanted.widthM * scale > frame.widthMm - 2 * wanted.marginMm)
-    fails.push(say(planningText.itIsMmTooWide, { widthM: fixedNumber(wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm, 1) }));
-  if (travel === null) open.push(planningText.theTravelOfTheSlides);
+    fails.push({ kind: 'tooWide', mm: wanted.widthM * scale - frame.widthMm + 2 * wanted.marginMm });
+  if (travel === null) open.push({ kind: 'travelUnknown' });
   const beyond = travel === null ? 0 : Math.max(riseMm - travel.maxMm, travel.minMm - riseMm);
   if (beyond > 0.005)
     fails.push(
       rig.mechanism.kind === 'line' && travel?.maxMm === travel?.minMm
-        ? say(planningText.theSlideIsLockedAt, { angleDeg: fixedNumber(rig.mechanism.angleDeg, 1, 0) })
-        : say(planningText.theSlideEndsMmToo, { beyond: fixedNumber(beyond, 1) }),
+        ? { kind: 'slideLocked', angleDeg: rig.mechanism.angleDeg }
+        : { kind: 'slideShort', mm: beyond },
     );
   const light = freshGeometry(settings).imageCircle;
   const dark = light && oneWayLimitMm(frame, light.diameterMm, 'rise', 0);
-  if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push(planningText.cornersFallOutsideTheImage);
+  if (light !== null && (dark === null || dark < Math.abs(riseMm))) fails.push({ kind: 'dark' });
   else if (allowed.every((each) => each.riseMm === null) && freshGeometry(settings).sharpCircle === null)
-    open.push(planningText.noCircleOfTheLens);
-  else if (from === null && beyond <= 0.005) fails.push(planningText.cornersFallOutsideTheSharp);
+    open.push({ kind: 'circleUnknown' });
+  else if (from === null && beyond <= 0.005) fails.push({ kind: 'soft' });
   const share = (wanted.widthM * scale * wanted.topHeightM * scale) / (frame.widthMm * frame.heightMm);
   return {
     orientation,
@@ -107,7 +141,7 @@ export function fromHere(rig: Rig, orientation: Orientation, wanted: Wanted): Fr
   };
 }
 
-function stateFrom(fails: string[], open: string[]): 'fails' | 'unknown' | 'passes' {
+function stateFrom(fails: readonly FromHereReason[], open: readonly FromHereReason[]): 'fails' | 'unknown' | 'passes' {
   if (fails.length > 0) return 'fails';
   if (open.length > 0) return 'unknown';
   return 'passes';

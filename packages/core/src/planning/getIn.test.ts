@@ -2,7 +2,7 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { takenUp } from '../framing/inFrame';
 import { PLAIN_SCENE } from '../scene/scene';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { EDGE_MARGIN_MM, nearerM, riseToGetIn, standOffOf } from './getIn';
 import { patched } from '../setup/patch';
 import { evenly } from '../evenly.test-support';
@@ -23,7 +23,7 @@ describe('getting a subject in', () => {
   test('the rise that is found puts the highest corner just under the edge, by projecting the scene, square on or oblique', () => {
     fc.assert(
       fc.property(evenly(4, 40), evenly(-60, 60), evenly(15, 80), (heightM, turnDeg, distanceM) => {
-        const settings = stand({ scene: scene(heightM, turnDeg, distanceM), focusM: null });
+        const settings = setup({ scene: scene(heightM, turnDeg, distanceM), focusM: null });
         const found = riseToGetIn(geometryOf(settings));
         if (!found) return true;
         const box = takenUp(geometryOf(settings));
@@ -37,8 +37,8 @@ describe('getting a subject in', () => {
   test('from the distance that is found, with all the rise there is, the top is in, and from nearer it is not', () => {
     fc.assert(
       fc.property(evenly(12, 40), evenly(-60, 60), (heightM, turnDeg) => {
-        const settings = stand({ scene: scene(heightM, turnDeg, 30), movements: { riseMm: 12, shiftMm: 0 } });
-        const off = standOffOf(geometryOf(stand({ scene: scene(heightM, turnDeg, 30) })));
+        const settings = setup({ scene: scene(heightM, turnDeg, 30), movements: { riseMm: 12, shiftMm: 0 } });
+        const off = standOffOf(geometryOf(setup({ scene: scene(heightM, turnDeg, 30) })));
         if (!off || off.forTopM < 12) return true;
         const upper = (distanceM: number) => {
           const box = takenUp(
@@ -52,11 +52,11 @@ describe('getting a subject in', () => {
   });
 
   test('open ground, no scene, and slides that are unknown have no answer', () => {
-    expect(riseToGetIn(geometryOf(stand()))).toBeNull();
-    const base = stand({ scene: scene(9, 0, 20) });
+    expect(riseToGetIn(geometryOf(setup()))).toBeNull();
+    const base = setup({ scene: scene(9, 0, 20) });
     expect(standOffOf(geometryOf({ ...base, rig: { ...base.rig, mechanism: { kind: 'unknown' } } }))).toBeNull();
     expect(
-      riseToGetIn(geometryOf(stand({ scene: { ...scene(9, 0, 20), subject: { kind: 'ground', everyM: 3, farM: 50, heightM: 1 } } }))),
+      riseToGetIn(geometryOf(setup({ scene: { ...scene(9, 0, 20), subject: { kind: 'ground', everyM: 3, farM: 50, heightM: 1 } } }))),
     ).toBeNull();
   });
 });

@@ -7,7 +7,7 @@ import { camera, lens, mounted, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { apparentScale, isolate, miniature, turnedOn } from './isolate';
 import { blurOf } from '../geometry/pins';
 import { patched } from '../setup/patch';
@@ -25,7 +25,7 @@ const rigOf = (parts: RigParts): Rig => {
 const FIELD = rigOf(view({ camera: camera({ rearTiltDeg: 15, rearSwingDeg: 12, tiltAxis: 'axis' }) }));
 const FIXED = rigOf(mounted({ lens: lens({ focalMm: 50, tilts: 'none' }) }));
 const row: Scene = {
-  subject: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 },
+  subject: { kind: 'people', count: 3, spacingM: 0.8, heightM: 1.75 },
   distanceM: 6,
   asideM: 0,
   cameraHeightM: 1.5,
@@ -37,7 +37,7 @@ const row: Scene = {
 const pin = (id: string, role: PinRole, place: Pin['place']): Pin => ({ id, name: id, role, weight: 1, place });
 const thing = (id: string, role: PinRole, key: string): Pin => pin(id, role, { kind: 'thing', thing: key });
 const foremen = (own: Pin = thing('own', 'sharp', 'figure2'), more: Partial<SetupSettings> = {}): SetupSettings =>
-  stand({
+  setup({
     rig: FIELD,
     scene: row,
     pins: [own, thing('left', 'soft', 'figure1'), thing('right', 'soft', 'figure3')],
@@ -96,15 +96,15 @@ describe('isolating one of a row of whole things', () => {
     expect(isolate(geometryOf(foremen(face)), 'own', 'swing', 0.1)?.enough).toBe(true);
   });
 
-  test('what is said to be enough makes the finding hold when it is set, and a tenth less would not be enough', () => {
+  test('what is said to be enough makes the check hold when it is set, and a tenth less would not be enough', () => {
     fc.assert(
       fc.property(evenly(1.5, 9), fc.constantFrom(2.8, 5.6, 8), (times, fNumber) => {
         const settings = foremen(face, { fNumber, limits: { ...foremen().limits, softTimes: times } });
         const wantedMm = geometryOf(settings).blurAllowed.cocMm * times;
         const found = isolate(geometryOf(settings), 'own', 'swing', wantedMm);
         if (!found?.enough) return found !== null;
-        const finding = evaluate('soft', geometryOf(patched(settings, found.patch)));
-        if (!finding || finding.state === 'fails' || finding.state === 'unknown') return false;
+        const check = evaluate('soft', geometryOf(patched(settings, found.patch)));
+        if (!check || check.state === 'fails' || check.state === 'unknown') return false;
         // By hand to both sides, a tenth nearer to straight.
         return [1, -1].every((side) => {
           const turn = { tiltDeg: 0, swingDeg: side * (Math.abs(found.turnDeg) - 0.1) };
@@ -144,7 +144,7 @@ describe('the lens turned about a place', () => {
 });
 
 describe('miniature look', () => {
-  const ground = stand({
+  const ground = setup({
     rig: FIELD,
     scene: { ...row, subject: FIRST_SUBJECTS.ground, cameraHeightM: 12, distanceM: 30 },
     fNumber: 5.6,
@@ -176,6 +176,6 @@ describe('miniature look', () => {
   });
 
   test('a lens that does not tilt has none', () => {
-    expect(miniature(geometryOf(stand({ rig: FIXED, scene: row, focusM: 6 })), near, far, 50)).toBeNull();
+    expect(miniature(geometryOf(setup({ rig: FIXED, scene: row, focusM: 6 })), near, far, 50)).toBeNull();
   });
 });

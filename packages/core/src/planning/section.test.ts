@@ -3,7 +3,7 @@ import fc from 'fast-check';
 import { mounted, lens } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
 import { hingeMm } from '../focus/plane';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { blurInSection, focusThrough, lineAt, pinPutAt, sectionOf, wedgeArea, wedgeAt } from './section';
 import { evenly } from '../evenly.test-support';
 
@@ -17,7 +17,7 @@ if (!built.known) throw new Error('unknown');
 const rig = built.value;
 const tilted = fc
   .record({ tiltDeg: evenly(0.5, 12), focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })
-  .map(({ tiltDeg, focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg, swingDeg: 0 }, focusM, fNumber }));
+  .map(({ tiltDeg, focusM, fNumber }) => setup({ rig, scene, front: { tiltDeg, swingDeg: 0 }, focusM, fNumber }));
 
 describe('the section', () => {
   test('planes of lens, back and focus meet in one line, and the hinge lies f/sin α below', () => {
@@ -53,7 +53,7 @@ describe('the section', () => {
   test('the area of the wedge is, at every distance between its own ends, as wide as the wedge is there', () => {
     const untilted = fc
       .record({ focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })
-      .map(({ focusM, fNumber }) => stand({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
+      .map(({ focusM, fNumber }) => setup({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
     fc.assert(
       fc.property(fc.oneof(tilted, untilted), evenly(0.5, 60), (settings, ahead) => {
         const ends = wedgeAt(geometryOf(settings), 'side', ahead);
@@ -118,7 +118,7 @@ describe('the section', () => {
   });
 
   test('untilted there is no hinge, and the sharp stretch is all of the distance or none', () => {
-    const straight = stand({ rig, scene, focusM: 5, fNumber: 11 });
+    const straight = setup({ rig, scene, focusM: 5, fNumber: 11 });
     const found = sectionOf(geometryOf(straight), 'side');
     expect(found).toMatchObject({ hingeM: null, meeting: null });
     expect(wedgeAt(geometryOf(straight), 'side', 5)).toEqual([-Infinity, Infinity]);

@@ -1,11 +1,11 @@
 import { geometryOf } from '../geometry/geometry';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { SCALE_DIRECTIONS, shiftScale } from './shiftScale';
 
 describe('the shift scale', () => {
-  const rows = shiftScale(geometryOf(stand()));
+  const rows = shiftScale(geometryOf(setup()));
 
-  test('has a row for each full stop of the lens, its given figures and the aperture set', () => {
+  test('has a row for each full stop of the lens, the f-numbers given and the aperture set', () => {
     expect(rows.map(({ fNumber }) => fNumber)).toEqual([4, 5.6, 8, 11, 16, 22].reduce<number[]>((all, n) => [...all, n], [3.5]));
   });
 
@@ -28,8 +28,8 @@ describe('the shift scale', () => {
   });
 
   test('is empty when no circle is known, and counts the circle alone when the travel is not', () => {
-    const base = stand();
-    const blank = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { lightMm: null, definition: [] } } } };
+    const base = setup();
+    const blank = { ...base, rig: { ...base.rig, lens: { ...base.rig.lens, circle: { imageCircleMm: null, sharpCircles: [] } } } };
     expect(shiftScale(geometryOf(blank))).toEqual([]);
     const free = shiftScale(geometryOf({ ...base, rig: { ...base.rig, mechanism: { kind: 'unknown' } } }));
     expect(free.find(({ fNumber }) => fNumber === 11)?.directions[0]).toMatchObject({ limitedBy: 'circle', mechanismKnown: false });

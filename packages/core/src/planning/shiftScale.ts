@@ -39,11 +39,11 @@ export interface ScaleRow {
   readonly diagonal: ScaleEntry;
 }
 
-/** The f-numbers that a shift scale is engraved for: the full stops of the lens, its ends, the figures given and the aperture set. */
+/** The f-numbers that a shift scale is engraved for: the full stops of the lens, its ends, the values given and the aperture set. */
 export function scaleFNumbers(geometry: Geometry): readonly number[] {
   const { lens } = geometry.settings.rig;
   const full = apertureScale(lens.widestFNumber, lens.smallestFNumber, 'full');
-  const given = lens.circle.definition.map(({ fNumber }) => fNumber);
+  const given = lens.circle.sharpCircles.map(({ fNumber }) => fNumber);
   const all = new Set([...full, ...given, geometry.settings.fNumber]);
   return [...all].sort((a, b) => a - b);
 }

@@ -1,18 +1,18 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import loadHighs from 'highs';
-import { leastApertureAt } from '../focus/leastAperture';
+import { widestApertureAt } from '../focus/widestAperture';
 import type { Vec3 } from '../space/vector';
 import { camera, lens, mounted, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
 import { axisToBack, pictured } from '../geometry/standards';
-import { apertureChoice, airyMm } from './apertureChoice';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { apertureChoice, choiceSentences, airyMm } from './apertureChoice';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { apparentScale, isolate } from './isolate';
 import { blurOf, pinStates } from '../geometry/pins';
 import { seenFrom } from '../space/pose';
 import { patched } from '../setup/patch';
-import { leastFNumberFor, solveFocus } from './solveFocus';
+import { leastFNumberFor, noSolutionSentence, solveFocus } from './solveFocus';
 import { tiltOrStack } from './tiltOrStack';
 import { stackFrames } from '../focus/stack';
 import { apertureForSpread } from '../focus/spread';
@@ -54,7 +54,7 @@ const point = (n: number, at: Vec3, role: PinRole = 'sharp', weight = 1): Pin =>
   place: { kind: 'point', at },
 });
 const pinned = (pins: readonly Pin[], more: Partial<SetupSettings> = {}): SetupSettings =>
-  stand({ rig: FIELD, scene, pins, fNumber: 22, focusM: 10, ...more });
+  setup({ rig: FIELD, scene, pins, fNumber: 22, focusM: 10, ...more });
 const places = fc.array(fc.tuple(evenly(-3, 3), evenly(0, 4), evenly(-6, 20)), { minLength: 3, maxLength: 9 });
 
 describe('focus solved on a setup', () => {
@@ -83,7 +83,7 @@ describe('focus solved on a setup', () => {
     for (const at of fc.sample(places, 15)) {
       const settings = pinned(at.map((p, i) => point(i, p)));
       const found = solveFocus(geometryOf(settings), 'rear');
-      if (!found.ok) throw new Error(found.words);
+      if (!found.ok) throw new Error(noSolutionSentence(found.why));
       const back = geometryOf(settings).back;
       const h = at.map((p) => (back ? seenFrom(back, p) : p)).map(([x, y, z]) => [x, y, z].map((n) => (90 * n) / (1000 * z - 90)));
       const rows = h.flatMap((each, i) => {
@@ -102,7 +102,7 @@ describe('focus solved on a setup', () => {
           const turned = { ...settings, rear: { tiltDeg, swingDeg } };
           const there = geometryOf(turned).back;
           const needs = there
-            ? leastApertureAt({ focalMm: 90, pointsM: at.map((p) => seenFrom(there, p)), cocMm, axis: geometryOf(turned).axis }).fNumber
+            ? widestApertureAt({ focalMm: 90, pointsM: at.map((p) => seenFrom(there, p)), cocMm, axis: geometryOf(turned).axis }).fNumber
             : 0;
           expect(fNumber).toBeLessThanOrEqual(needs + 0.3);
         }
@@ -113,7 +113,7 @@ describe('focus solved on a setup', () => {
   test('a lens before a back that is turned already is solved within its own mechanism', () => {
     const settings = pinned([point(1, [0, 0, -6]), point(2, [0, 0, 10]), point(3, [1, 0, 0])], { rear: { tiltDeg: 5, swingDeg: -3 } });
     const found = solveFocus(geometryOf(settings), 'front');
-    if (!found.ok) throw new Error(found.words);
+    if (!found.ok) throw new Error(noSolutionSentence(found.why));
     expect(found.solution.fNumber).toBeLessThan(0.5);
     const next = patched(settings, found.solution.patch);
     // The three pins lie on the ground: the plane of focus is the ground, hinged under the lens.
@@ -164,20 +164,20 @@ describe('focus solved on a setup', () => {
   test('what cannot be is said, with the nearest that can', () => {
     const behind = solveFocus(geometryOf(pinned([point(1, [0, 1, 0]), point(2, [0, 1, -12])])), 'front');
     expect(behind).toMatchObject({ ok: false });
-    expect(!behind.ok && behind.words).toMatch(/“pin 2” is behind the camera/);
+    expect(!behind.ok && noSolutionSentence(behind.why)).toMatch(/“pin 2” is behind the camera/);
     expect(!behind.ok && behind.nearest?.focusM).toBeCloseTo(10, 0);
     const near = solveFocus(geometryOf(pinned([point(1, [0, 1.5, -9.95])])), 'front');
-    expect(!near.ok && near.words).toMatch(/50 mm in front of the lens, inside its focal length of 90 mm/);
+    expect(!near.ok && noSolutionSentence(near.why)).toMatch(/50 mm in front of the lens, inside its focal length of 90 mm/);
     expect(solveFocus(geometryOf(pinned([])), 'front')).toMatchObject({ ok: false });
     expect(solveFocus(geometryOf(pinned([point(1, [0, 1, 0])], { rig: rigOf(mounted()) })), 'rear')).toMatchObject({
       ok: false,
-      words: 'This rig’s back has no tilt or swing.',
+      why: { kind: 'backDoesNotTurn' },
     });
     const unknown = solveFocus(
       geometryOf(pinned([point(1, [0, 0, -8]), point(2, [0, 0, 40])], { rig: rigOf(mounted({ lens: lens({ tilts: null }) })) })),
       'front',
     );
-    expect(!unknown.ok && unknown.words).toMatch(/unknown/);
+    expect(!unknown.ok && noSolutionSentence(unknown.why)).toMatch(/unknown/);
   });
 
   test('pins in one line leave the other movement alone', () => {
@@ -191,7 +191,7 @@ describe('focus solved on a setup', () => {
 describe('a pivot behind the lens', () => {
   test('moves the picture at infinity by q·sin α, as it is measured, and the counter-movement puts it back', () => {
     const far: Vec3 = [0, 1.5, 1e7];
-    const before = stand({ rig: TILTING, scene, focusM: null });
+    const before = setup({ rig: TILTING, scene, focusM: null });
     const tilted: SetupSettings = { ...before, front: { tiltDeg: 6, swingDeg: 0 } };
     const [was, is] = [pictured(geometryOf(before), far), pictured(geometryOf(tilted), far)];
     // The lens drops, so what was in the centre rises in the picture.
@@ -209,7 +209,7 @@ describe('a pivot behind the lens', () => {
         const axis = axisToBack({ front: { tiltDeg, swingDeg: 0 }, rear: { tiltDeg: 0, swingDeg: 0 } });
         const along = v / axis[2];
         const focusM = Math.abs(along - 90) < 1e-4 ? null : (90 * along) / (along - 90) / 1000;
-        return Math.abs(geometryOf(stand({ rig: FIELD, front: { tiltDeg, swingDeg: 0 }, focusM })).imageMm - v) < 1e-3;
+        return Math.abs(geometryOf(setup({ rig: FIELD, front: { tiltDeg, swingDeg: 0 }, focusM })).imageMm - v) < 1e-3;
       }),
     );
   });
@@ -223,7 +223,7 @@ describe('the aperture that is chosen', () => {
 
   test('balance of both blurs is the published rule’s, within a click: N = √(375·Δ)/(1 + m)', () => {
     const straight = solveFocus(geometryOf(depth), 'none');
-    if (!straight.ok) throw new Error(straight.words);
+    if (!straight.ok) throw new Error(noSolutionSentence(straight.why));
     const set = patched(depth, straight.solution.patch);
     // Spread on the rail between the pins at 6 and 16 m.
     const spread = 90 * 90 * (1 / (6000 - 90) - 1 / (16_000 - 90));
@@ -234,21 +234,23 @@ describe('the aperture that is chosen', () => {
 
   test('sharp from the first mark that does, and says what the one before leaves out', () => {
     const straight = solveFocus(geometryOf(depth), 'none');
-    if (!straight.ok) throw new Error(straight.words);
+    if (!straight.ok) throw new Error(noSolutionSentence(straight.why));
     const set = patched(depth, straight.solution.patch);
-    const { holdsFrom, ring, allowedMm, words } = apertureChoice(geometryOf(set));
+    const choice = apertureChoice(geometryOf(set));
+    const { holdsFrom, ring, allowedMm } = choice;
+    const words = choiceSentences(choice);
     const holding = ring.filter(({ defocusMm }) => (defocusMm ?? 1) <= allowedMm).map(({ fNumber }) => fNumber);
     expect(holdsFrom).toBe(holding[0] ?? null);
     expect(words).toMatch(/keeps all sharp/);
     // Diffraction counts the close-up factor: at life size it is twice as wide.
     expect(airyMm(geometryOf({ ...depth, focusM: 0.18 }), 8) / airyMm(geometryOf({ ...depth, focusM: null }), 8)).toBeCloseTo(2, 6);
-    expect(apertureChoice(geometryOf(pinned([]))).words).toMatch(/No pin must be sharp yet/);
+    expect(choiceSentences(apertureChoice(geometryOf(pinned([]))))).toMatch(/No pin must be sharp yet/);
   });
 });
 
 describe('a standard in pixels', () => {
   test('is so many of the pixels that are there, cropped, turned or on another back', () => {
-    const settings = stand({ sharpness: { school: 'pixels', pixels: 2, columnsPx: 999 } });
+    const settings = setup({ sharpness: { school: 'pixels', pixels: 2, columnsPx: 999 } });
     const pixel = 36 / 8256;
     for (const each of [settings, { ...settings, crop: 3 }, { ...settings, crop: 1, orientation: 'portrait' as const }])
       expect(geometryOf(each).blurAllowed.cocMm).toBeCloseTo(2 * pixel, 5);
@@ -265,7 +267,7 @@ describe('tilt or stack', () => {
         const settings = pinned([point(1, [0, 1.5, near]), point(2, [0, 1.5, far])], { fNumber });
         const stack = tiltOrStack(geometryOf(settings))?.options.find(({ way }) => way === 'stack');
         return (
-          stack?.takes ===
+          stack?.shots ===
           stackFrames({
             focalMm: 90,
             fNumber,
@@ -279,17 +281,14 @@ describe('tilt or stack', () => {
     );
   });
 
-  test('prefers one tilted take for the ground, and the photographer’s limits rule out what they do', () => {
+  test('prefers one tilted shot for the ground, and the photographer’s limits rule out what they do', () => {
     const ground = pinned([point(1, [0, 0, -8]), point(2, [0, 0, 30]), point(3, [1, 0, 0])], {
       sharpness: { school: 'pixels', pixels: 2, columnsPx: 20_000 },
       fNumber: 16,
     });
     expect(tiltOrStack(geometryOf(ground))?.preferred).toBe('tilt');
-    const limited = tiltOrStack(geometryOf({ ...ground, limits: { ...ground.limits, somethingMoves: true, mostTakes: 1 } }));
-    expect(limited?.options.find(({ way }) => way === 'stack')?.breaks).toEqual([
-      'more shots than your maximum',
-      'something moves between shots',
-    ]);
+    const limited = tiltOrStack(geometryOf({ ...ground, limits: { ...ground.limits, somethingMoves: true, mostFrames: 1 } }));
+    expect(limited?.options.find(({ way }) => way === 'stack')?.breaks).toEqual(['frames', 'motion']);
     expect(tiltOrStack(geometryOf(pinned([])))).toBeNull();
   });
 });

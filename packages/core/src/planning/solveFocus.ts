@@ -5,7 +5,7 @@ import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { apertureScale } from '../coverage/apertures';
 import { CoreError } from '../errors';
 import { axisAngles, lensAxis } from '../space/axis';
-import { leastAperture, leastApertureAt } from '../focus/leastAperture';
+import { widestAperture, widestApertureAt } from '../focus/widestAperture';
 import { chebyshev } from '../focus/chebyshev';
 import { leastBetween, leastInBox } from '../focus/nested';
 import { lockedAxis, nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
@@ -39,10 +39,44 @@ export interface FocusSolution {
   readonly patch: SetupPatch;
 }
 
-/** What cannot be solved, in a sentence, and the nearest that can. */
+/** Why pins cannot be held. */
+export type NoSolutionReason =
+  | { readonly kind: 'noSubject' | 'noSharpPin' | 'backDoesNotTurn' | 'tiltUnknown' }
+  | { readonly kind: 'behindCamera'; readonly pin: string }
+  | { readonly kind: 'insideFocalLength'; readonly pin: string; readonly distanceMm: number; readonly focalMm: number }
+  | { readonly kind: 'impossible'; readonly message: string };
+
+/** What cannot be solved, and the nearest that can. */
 export interface NoSolution {
-  readonly words: string;
+  readonly why: NoSolutionReason;
   readonly nearest: FocusSolution | null;
+}
+
+/**
+ * Why pins cannot be held, as a sentence.
+ *
+ * @param why the reason found
+ *
+ * @example
+ * noSolutionSentence({ kind: 'backDoesNotTurn' }) // => 'This rig’s back has no tilt or swing.'
+ */
+export function noSolutionSentence(why: NoSolutionReason): string {
+  switch (why.kind) {
+    case 'noSubject':
+      return planningText.chooseASubjectFirstThen;
+    case 'noSharpPin':
+      return planningText.noPinMustBeSharp;
+    case 'backDoesNotTurn':
+      return planningText.thisRigsBackHasNo;
+    case 'tiltUnknown':
+      return planningText.howFarThisLensTilts;
+    case 'behindCamera':
+      return say(planningText.thePinIsBehindThe, { name: why.pin });
+    case 'insideFocalLength':
+      return say(planningText.thePinLiesMmIn, { name: why.pin, z: fixedNumber(why.distanceMm, 0), focalMm: why.focalMm });
+    case 'impossible':
+      return why.message;
+  }
 }
 
 export type Solved = { readonly ok: true; readonly solution: FocusSolution } | ({ readonly ok: false } & NoSolution);
@@ -78,48 +112,37 @@ export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
   const sharp = placed.filter(({ pin }) => pin.role === 'sharp');
   const best = placed.filter(({ pin }) => pin.role === 'best');
   const asked = sharp.length > 0 ? sharp : best;
-  if (geometry.settings.scene === null) return refused(planningText.chooseASubjectFirstThen);
-  if (asked.length === 0) return refused(planningText.noPinMustBeSharp);
+  if (geometry.settings.scene === null) return refused({ kind: 'noSubject' });
+  if (asked.length === 0) return refused({ kind: 'noSharpPin' });
   const bad = firstBad(geometry, asked);
   if (bad) {
     const rest = asked.filter((each) => each !== bad.placed);
     const nearest = rest.length > 0 ? solved(geometry, by, () => wantedOf(rest, ({ pin }) => pin.weight)) : null;
-    return refused(bad.words, nearest);
+    return refused(bad.why, nearest);
   }
   try {
     const first = solved(geometry, by, () => wantedOf(asked, ({ pin }) => pin.weight));
-    if (first === null) return refused(mechanismWords(by));
+    if (first === null) return refused({ kind: by === 'rear' ? 'backDoesNotTurn' : 'tiltUnknown' });
     if (sharp.length === 0 || best.length === 0) return { ok: true, solution: first };
     return { ok: true, solution: withBest({ geometry, by, first, sharp, best }) };
   } catch (error) {
-    if (error instanceof CoreError) return refused(error.message);
+    if (error instanceof CoreError) return refused({ kind: 'impossible', message: error.message });
     throw error;
   }
 }
 
-function refused(words: string, nearest: FocusSolution | null = null): Solved {
-  return { ok: false, words, nearest };
+function refused(why: NoSolutionReason, nearest: FocusSolution | null = null): Solved {
+  return { ok: false, why, nearest };
 }
 
-function mechanismWords(by: TurnedBy): string {
-  return by === 'rear' ? planningText.thisRigsBackHasNo : planningText.howFarThisLensTilts;
-}
-
-/** A pin that no lens can focus, in words. */
-function firstBad(geometry: Geometry, placed: readonly PlacedPin[]): { readonly placed: PlacedPin; readonly words: string } | null {
+/** The first pin that no lens can focus, and why. */
+function firstBad(geometry: Geometry, placed: readonly PlacedPin[]): { readonly placed: PlacedPin; readonly why: NoSolutionReason } | null {
   const { focalMm } = geometry.settings.rig.lens;
   for (const each of placed) {
     for (const [, , z] of each.points) {
-      if (z <= 0)
-        return {
-          placed: each,
-          words: say(planningText.thePinIsBehindThe, { name: each.pin.name }),
-        };
+      if (z <= 0) return { placed: each, why: { kind: 'behindCamera', pin: each.pin.name } };
       if (z * 1000 <= focalMm)
-        return {
-          placed: each,
-          words: say(planningText.thePinLiesMmIn, { name: each.pin.name, z: fixedNumber(z * 1000, 0), focalMm }),
-        };
+        return { placed: each, why: { kind: 'insideFocalLength', pin: each.pin.name, distanceMm: z * 1000, focalMm } };
     }
   }
   return null;
@@ -197,7 +220,7 @@ function solved(geometry: Geometry, by: TurnedBy, wanted: () => Wanted): FocusSo
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   // Where the lens wide open holds everything straight there is nothing to tilt for.
-  const straight = leastApertureAt({
+  const straight = widestApertureAt({
     focalMm,
     pointsM: points,
     cocMm,
@@ -209,7 +232,7 @@ function solved(geometry: Geometry, by: TurnedBy, wanted: () => Wanted): FocusSo
   const backStraight = geometry.settings.rear.tiltDeg === 0 && geometry.settings.rear.swingDeg === 0;
   const bestTurn = (): StandardTurn => {
     if (by === 'none') return UNTURNED;
-    if (backStraight) return leastAperture({ focalMm, pointsM: points, cocMm, mechanism, weights });
+    if (backStraight) return widestAperture({ focalMm, pointsM: points, cocMm, mechanism, weights });
     return acrossTurnedBack(geometry, mechanism, points, weights);
   };
   const front = fine(nearestTilt(mechanism, fine(bestTurn())));
@@ -223,7 +246,7 @@ function acrossTurnedBack(geometry: Geometry, mechanism: TiltMechanism, points: 
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   const needs = (front: StandardTurn): number =>
-    leastApertureAt({ focalMm, pointsM: points, cocMm, axis: axisToBack({ front, rear: geometry.settings.rear }), weights }).fNumber;
+    widestApertureAt({ focalMm, pointsM: points, cocMm, axis: axisToBack({ front, rear: geometry.settings.rear }), weights }).fNumber;
   switch (mechanism.kind) {
     case 'line': {
       const { x } = leastInBox((deg) => needs(axisAngles(lockedAxis(mechanism.angleDeg, deg))), mechanism.rangeDeg, [0, 0]);
@@ -266,7 +289,7 @@ function byRear(geometry: Geometry, points: readonly Vec3[], weights: readonly n
     const axes = rearAxes(rear);
     const seen = base.map((point) => turnedToCamera(axes, point));
     if (seen.some(([, , z]) => z * 1000 <= focalMm)) return 1e9;
-    return leastApertureAt({ focalMm, pointsM: seen, cocMm, axis: turnedToCamera(axes, lens), weights }).fNumber;
+    return widestApertureAt({ focalMm, pointsM: seen, cocMm, axis: turnedToCamera(axes, lens), weights }).fNumber;
   };
   const normal = chebyshev(h, weights.some((weight) => weight !== 1) ? weights : null);
   const free = normal && normal[2] > 0 ? axisAngles(scaled(normal, 1 / length(normal))) : UNTURNED;
@@ -303,7 +326,7 @@ function finished(
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   const axis = axisToBack({ front, rear });
-  const { imageMm, fNumber } = leastApertureAt({ focalMm, pointsM: points, cocMm, axis, weights });
+  const { imageMm, fNumber } = widestApertureAt({ focalMm, pointsM: points, cocMm, axis, weights });
   const focusM = focusFor(focalMm, imageMm / axis[2]);
   return { by, front, rear, focusM, imageMm, fNumber, marked: markedFor(geometry.settings, fNumber), patch: { front, rear, focusM } };
 }

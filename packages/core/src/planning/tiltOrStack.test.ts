@@ -4,7 +4,7 @@ import { blurAt } from '../focus/blur';
 import type { Vec3 } from '../space/vector';
 import { camera, view } from '../rig/parts.test-support';
 import { assembled } from '../rig/assembled';
-import { frontScene, stand } from '../setup/fixtures.test-support';
+import { frontScene, setup } from '../setup/fixtures.test-support';
 import { pinStates } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import { DEPTH_WAYS, tiltOrStack, type DepthOption } from './tiltOrStack';
@@ -23,8 +23,8 @@ const rig = built.value;
 const scene = frontScene(10, 1.5);
 const point = (n: number, at: Vec3): Pin => ({ id: `p${n}`, name: `pin ${n}`, role: 'sharp', weight: 1, place: { kind: 'point', at } });
 const places = fc.array(fc.tuple(metres(-3, 3), metres(0, 4), metres(-8, 30)), { minLength: 2, maxLength: 6 });
-const stands = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): SetupSettings =>
-  stand({
+const setups = fc.record({ places, fNumber: fc.constantFrom(6.8, 8, 11, 16, 22) }).map(({ places: at, fNumber }): SetupSettings =>
+  setup({
     rig,
     scene,
     pins: at.map((p, i) => point(i, p)),
@@ -37,21 +37,21 @@ const of = (settings: SetupSettings, way: DepthOption['way']): DepthOption | und
   tiltOrStack(geometryOf(settings))?.options.find((each) => each.way === way);
 
 /** By hand: the lens set at every step of the stack, and each pin looked for in the shot that shows it best; in permissible blurs. */
-function worstOfStack(settings: SetupSettings, { takes, railMm, stepMm, fromM }: DepthOption): number {
+function worstOfStack(settings: SetupSettings, { shots, railMm, stepMm, fromM }: DepthOption): number {
   const f = settings.rig.lens.focalMm;
   const near = fromM === null ? f : (f * fromM * 1000) / (fromM * 1000 - f);
   const { cocMm } = geometryOf(settings).blurAllowed;
   const e = (settings.fNumber * cocMm) / f;
   // The first shot is set where its near limit is at the nearest pin.
   const first = near * (1 - e);
-  expect(stepMm * (takes - 1)).toBeCloseTo(railMm, 9);
+  expect(stepMm * (shots - 1)).toBeCloseTo(railMm, 9);
   return Math.max(
     ...geometryOf(settings)
       .placedPins.flatMap(({ points }) => points)
       .map((p) =>
         Math.min(
           ...Array.from(
-            { length: takes },
+            { length: shots },
             (_, i) =>
               blurAt({ focalMm: f, imageMm: first - i * stepMm, tiltDeg: 0, swingDeg: 0, fNumber: settings.fNumber, pointM: p }) / cocMm,
           ),
@@ -64,9 +64,9 @@ describe('tilt or stack', () => {
   test('a stack holds every pin in one of its shots: each set by hand, rays through the rim', () => {
     let stacks = 0;
     fc.assert(
-      fc.property(stands, (settings) => {
+      fc.property(setups, (settings) => {
         const option = of(settings, 'stack');
-        if (!option || option.takes < 2 || option.takes > 400) return true;
+        if (!option || option.shots < 2 || option.shots > 400) return true;
         stacks++;
         return worstOfStack(settings, option) <= 1.02;
       }),
@@ -77,26 +77,26 @@ describe('tilt or stack', () => {
 
   test('one shot fewer, over the same way on the rail, would leave something out or share too little', () => {
     fc.assert(
-      fc.property(stands, (settings) => {
+      fc.property(setups, (settings) => {
         const option = of(settings, 'stack');
-        if (!option || option.takes < 3 || option.takes > 400) return true;
+        if (!option || option.shots < 3 || option.shots > 400) return true;
         const { cocMm } = geometryOf(settings).blurAllowed;
         const e = (settings.fNumber * cocMm) / settings.rig.lens.focalMm;
         // A shot reaches by (1 + e)/(1 − e) on the rail; a fifth of that is shared (by the logarithm).
         const f = settings.rig.lens.focalMm;
         const v = (m: number | null): number => (m === null ? f : (f * m * 1000) / (m * 1000 - f));
         const reach = Math.log(v(option.fromM) / v(option.toM));
-        return reach > (option.takes - 1) * 0.8 * Math.log((1 + e) / (1 - e)) - 1e-9;
+        return reach > (option.shots - 1) * 0.8 * Math.log((1 + e) / (1 - e)) - 1e-9;
       }),
     );
   });
 
   test('what is offered to be set holds every pin when it is set, at the aperture it says', () => {
     fc.assert(
-      fc.property(stands, (settings) => {
+      fc.property(setups, (settings) => {
         const { cocMm } = geometryOf(settings).blurAllowed;
-        return (tiltOrStack(geometryOf(settings))?.options ?? []).every(({ patch, marked, takes, way }) => {
-          if (!patch || marked === null || takes !== 1) return true;
+        return (tiltOrStack(geometryOf(settings))?.options ?? []).every(({ patch, marked, shots, way }) => {
+          if (!patch || marked === null || shots !== 1) return true;
           const next = patched(settings, { ...patch, fNumber: way === 'tiltAndStack' || way === 'stack' ? settings.fNumber : marked });
           return pinStates(geometryOf(next)).every(({ blurMm }) => blurMm !== null && blurMm <= cocMm * 1.25);
         });
@@ -107,7 +107,7 @@ describe('tilt or stack', () => {
 
   test('tilted takes no smaller an aperture than straight, and two takes none smaller than one', () => {
     fc.assert(
-      fc.property(stands, (settings) => {
+      fc.property(setups, (settings) => {
         const [none, tilt, two] = (['none', 'tilt', 'twoShots'] as const).map((way) => of(settings, way)?.fNumber ?? null);
         const most = Math.min(none ?? Infinity, tilt ?? Infinity);
         return (none == null || tilt == null || tilt <= none * (1 + 1e-6)) && (two == null || two <= most * (1 + 1e-3));
@@ -119,13 +119,13 @@ describe('tilt or stack', () => {
   test('what is preferred keeps every limit, and nothing with fewer takes does', () => {
     fc.assert(
       fc.property(
-        stands,
+        setups,
         fc.integer({ min: 1, max: 20 }),
         fc.option(fc.constantFrom(8, 16, 32)),
         fc.boolean(),
-        (settings, mostTakes, smallestFNumber, somethingMoves) => {
+        (settings, mostFrames, smallestFNumber, somethingMoves) => {
           const found = tiltOrStack(
-            geometryOf({ ...settings, limits: { ...settings.limits, mostTakes, smallestFNumber, somethingMoves } }),
+            geometryOf({ ...settings, limits: { ...settings.limits, mostFrames, smallestFNumber, somethingMoves } }),
           );
           if (!found) return false;
           const keeping = found.options.filter(({ breaks }) => breaks.length === 0);
@@ -133,9 +133,9 @@ describe('tilt or stack', () => {
           if (!preferred) return keeping.length === 0;
           return (
             preferred.breaks.length === 0 &&
-            keeping.every(({ takes }) => takes >= preferred.takes) &&
-            (!somethingMoves || preferred.takes === 1) &&
-            preferred.takes <= mostTakes
+            keeping.every(({ shots }) => shots >= preferred.shots) &&
+            (!somethingMoves || preferred.shots === 1) &&
+            preferred.shots <= mostFrames
           );
         },
       ),
@@ -145,19 +145,19 @@ describe('tilt or stack', () => {
   test('every way has its name, and time is takes times what one takes', () => {
     const found = tiltOrStack(
       geometryOf(
-        stand({
+        setup({
           rig,
           scene,
           pins: [point(1, [0, 0, -8]), point(2, [0, 3, 30])],
           fNumber: 11,
           focusM: 10,
-          limits: { smallestFNumber: null, mostTakes: 99, secondsPerTake: 7, somethingMoves: false, softTimes: 4 },
+          limits: { smallestFNumber: null, mostFrames: 99, secondsPerFrame: 7, somethingMoves: false, softTimes: 4 },
         }),
       ),
     );
-    for (const { way, takes, seconds } of found?.options ?? []) {
+    for (const { way, shots, seconds } of found?.options ?? []) {
       expect(DEPTH_WAYS[way]).toMatch(/^[A-Z]/);
-      expect(seconds).toBe(takes * 7);
+      expect(seconds).toBe(shots * 7);
     }
     expect(found?.options.length).toBeGreaterThan(2);
   });

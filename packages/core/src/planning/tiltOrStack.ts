@@ -2,7 +2,7 @@ import { planningText } from '@gangway/messages/core/planning';
 import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { objectDistanceM } from '../focus/conjugates';
-import { leastAperture } from '../focus/leastAperture';
+import { widestAperture } from '../focus/widestAperture';
 import { STACK_MOST } from '../focus/stack';
 import { dot, scaled, type Vec3 } from '../space/vector';
 import { patched } from '../setup/patch';
@@ -20,34 +20,49 @@ export const DEPTH_WAYS: Readonly<Record<DepthWay, string>> = {
   twoShots: planningText.twoShotsMaskedTogether,
 };
 
+/** What moves between the shots of an option. */
+export const MOVES_LABELS = {
+  nothing: planningText.nothing,
+  focus: planningText.focusByEvenStepsOn,
+  tiltAndFocus: planningText.tiltAndFocus,
+} as const;
+
+/** The limits that an option can break. */
+export const LIMIT_LABELS = {
+  lensAperture: planningText.theLensDoesNotStop,
+  smallestAperture: planningText.beyondYourSmallestAperture,
+  frames: planningText.moreShotsThanYourMaximum,
+  motion: planningText.somethingMovesBetweenShots,
+} as const;
+
 /** What one way takes. */
 export interface DepthOption {
   readonly way: DepthWay;
-  readonly takes: number;
+  readonly shots: number;
   /** The f-number that it takes, exactly and as marked; `null` when the lens does not close so far. */
   readonly fNumber: number;
   readonly marked: number | null;
   readonly seconds: number;
-  /** How far the lens goes between the first and the last take, mm on the rail, and by step. */
+  /** How far the lens goes between the first and the last shot, mm on the rail, and by step. */
   readonly railMm: number;
   readonly stepMm: number;
   /** Nearest and farthest distance along the back's normal that the shots are focused on, m; `null` at infinity. */
   readonly fromM: number | null;
   readonly toM: number | null;
   /** What is set differently from take to take. */
-  readonly moves: string;
+  readonly moves: keyof typeof MOVES_LABELS;
   readonly patch: FocusSolution['patch'] | null;
   /** What of the photographer's own limits it breaks; none when it keeps them. */
-  readonly breaks: readonly string[];
+  readonly breaks: readonly (keyof typeof LIMIT_LABELS)[];
 }
 
 export interface DepthComparison {
   readonly options: readonly DepthOption[];
-  /** The one that keeps all limits with fewest takes, and of those the widest opening; `null` when none does. */
+  /** The one that keeps all limits with fewest shots, and of those the widest opening; `null` when none does. */
   readonly preferred: DepthWay | null;
 }
 
-/** Neighbouring takes of a stack share this much of their depth (common practice). */
+/** Neighbouring shots of a stack share this much of their depth (common practice). */
 export const STACK_OVERLAP = 0.2;
 /** More pins than this are not tried in every way of two groups. */
 const MOST_SPLIT = 10;
@@ -81,34 +96,34 @@ export function tiltOrStack(geometry: Geometry): DepthComparison | null {
   if (two) options.push(two);
   const keeping = options.filter(({ breaks }) => breaks.length === 0);
   const preferred = keeping.reduce<DepthOption | null>(
-    (best, each) => (best === null || each.takes < best.takes || (each.takes === best.takes && each.fNumber < best.fNumber) ? each : best),
+    (best, each) => (best === null || each.shots < best.shots || (each.shots === best.shots && each.fNumber < best.fNumber) ? each : best),
     null,
   );
   return { options, preferred: preferred?.way ?? null };
 }
 
-function limited(geometry: Geometry, takes: number, fNumber: number, marked: number | null): readonly string[] {
-  const { smallestFNumber, mostTakes, somethingMoves } = geometry.settings.limits;
-  const breaks: string[] = [];
-  if (marked === null) breaks.push(planningText.theLensDoesNotStop);
-  else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push(planningText.beyondYourSmallestAperture);
-  if (takes > mostTakes) breaks.push(planningText.moreShotsThanYourMaximum);
-  if (takes > 1 && somethingMoves) breaks.push(planningText.somethingMovesBetweenShots);
+function limited(geometry: Geometry, shots: number, fNumber: number, marked: number | null): DepthOption['breaks'] {
+  const { smallestFNumber, mostFrames, somethingMoves } = geometry.settings.limits;
+  const breaks: (keyof typeof LIMIT_LABELS)[] = [];
+  if (marked === null) breaks.push('lensAperture');
+  else if (smallestFNumber !== null && fNumber > smallestFNumber * (1 + 1e-9)) breaks.push('smallestAperture');
+  if (shots > mostFrames) breaks.push('frames');
+  if (shots > 1 && somethingMoves) breaks.push('motion');
   return breaks;
 }
 
 function oneShot(geometry: Geometry, way: 'tilt' | 'none', { fNumber, marked, patch, focusM }: FocusSolution): DepthOption {
   return {
     way,
-    takes: 1,
+    shots: 1,
     fNumber,
     marked,
-    seconds: geometry.settings.limits.secondsPerTake,
+    seconds: geometry.settings.limits.secondsPerFrame,
     railMm: 0,
     stepMm: 0,
     fromM: focusM,
     toM: focusM,
-    moves: planningText.nothing,
+    moves: 'nothing',
     patch,
     breaks: limited(geometry, 1, fNumber, marked),
   };
@@ -133,23 +148,23 @@ function stacked(geometry: Geometry, way: 'stack' | 'tiltAndStack', { patch }: F
   const e = (fNumber * cocMm) / focalMm;
   // A shot holds from v/(1 − e) to v/(1 + e); the next begins where it has overlapped.
   const needed = e >= 1 || near === far ? 1 : Math.ceil(Math.log(near / far) / ((1 - STACK_OVERLAP) * Math.log((1 + e) / (1 - e))) - 1e-9);
-  const takes = Number.isFinite(needed) ? Math.min(STACK_MOST, Math.max(1, needed)) : STACK_MOST;
+  const shots = Number.isFinite(needed) ? Math.min(STACK_MOST, Math.max(1, needed)) : STACK_MOST;
   const [first, last] = [Math.min(near, near * (1 - e)), Math.max(far, far * (1 + e))];
-  const railMm = takes === 1 ? 0 : Math.max(0, first - last);
+  const railMm = shots === 1 ? 0 : Math.max(0, first - last);
   const straightAhead = way === 'stack';
   return {
     way,
-    takes,
+    shots,
     fNumber,
     marked: fNumber,
-    seconds: takes * geometry.settings.limits.secondsPerTake,
+    seconds: shots * geometry.settings.limits.secondsPerFrame,
     railMm,
-    stepMm: takes > 1 ? railMm / (takes - 1) : 0,
+    stepMm: shots > 1 ? railMm / (shots - 1) : 0,
     fromM: straightAhead ? distanceOf(focalMm, near) : null,
     toM: straightAhead ? distanceOf(focalMm, far) : null,
-    moves: takes === 1 ? planningText.nothing : planningText.focusByEvenStepsOn,
-    patch: takes === 1 ? patch : null,
-    breaks: limited(geometry, takes, fNumber, fNumber),
+    moves: shots === 1 ? 'nothing' : 'focus',
+    patch: shots === 1 ? patch : null,
+    breaks: limited(geometry, shots, fNumber, fNumber),
   };
 }
 
@@ -164,9 +179,9 @@ function twoShots(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   const mechanism = setupTiltMechanism(geometry.settings) ?? { kind: 'cone' as const, maxDeg: 0 };
-  const need = (mask: number): ReturnType<typeof leastAperture> | null => {
+  const need = (mask: number): ReturnType<typeof widestAperture> | null => {
     try {
-      return leastAperture({ focalMm, pointsM: pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])), cocMm, mechanism });
+      return widestAperture({ focalMm, pointsM: pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])), cocMm, mechanism });
     } catch (error) {
       if (error instanceof CoreError) return null;
       throw error;
@@ -186,15 +201,15 @@ function twoShots(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
   const railMm = Math.abs(least.images[0] - least.images[1]);
   return {
     way: 'twoShots',
-    takes: 2,
+    shots: 2,
     fNumber: least.fNumber,
     marked,
-    seconds: 2 * geometry.settings.limits.secondsPerTake,
+    seconds: 2 * geometry.settings.limits.secondsPerFrame,
     railMm,
     stepMm: railMm,
     fromM: null,
     toM: null,
-    moves: planningText.tiltAndFocus,
+    moves: 'tiltAndFocus',
     patch: null,
     breaks: limited(geometry, 2, least.fNumber, marked),
   };

@@ -1,4 +1,3 @@
-import { planningText } from '@gangway/messages/core/planning';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
 import { degrees } from '../angles';
 import { setupMargin } from '../geometry/circles';
@@ -28,7 +27,7 @@ export interface TurnInOffer {
   /** `null` when nothing has to be changed. */
   readonly patch: SetupPatch | null;
   /** What ends it before the wanted ratio is reached; `null` when it is reached. */
-  readonly endedBy: 'slide' | 'image circle' | 'sharp circle' | 'angle' | null;
+  readonly endedBy: 'slide' | 'imageCircle' | 'sharpCircle' | 'angle' | null;
 }
 
 const STEP_DEG = 0.1;
@@ -86,12 +85,9 @@ export function turnInOffer(geometry: Geometry): TurnInOffer | null {
 /** What ends the turning: a stop, or a circle that was not left before. */
 function stopped(geometry: Geometry, next: Geometry): TurnInOffer['endedBy'] {
   if (reaches(next.settings.rig.mechanism, next.settings.movements) === false) return 'slide';
-  for (const [name, circle] of [
-    [planningText.imageCircle, 'imageCircle'],
-    [planningText.sharpCircle, 'sharpCircle'],
-  ] as const) {
+  for (const circle of ['imageCircle', 'sharpCircle'] as const) {
     const [was, is] = [geometry[circle], next[circle]];
-    if (was && is && setupMargin(next, is).valueMm < Math.min(0, setupMargin(geometry, was).valueMm)) return name;
+    if (was && is && setupMargin(next, is).valueMm < Math.min(0, setupMargin(geometry, was).valueMm)) return circle;
   }
   return null;
 }

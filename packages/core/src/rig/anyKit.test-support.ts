@@ -12,15 +12,15 @@ const thread = fc.constantFrom(52, 67, 77);
 export const anyKit: fc.Arbitrary<ReadonlyMap<string, KitItem>> = fc
   .record({
     bodies: fc.array(
-      fc.record({ registerMm: maybe(evenly(16, 46)), mount: maybe(mount), throatMm: maybe(evenly(38, 60)), ownLens: fc.boolean() }),
+      fc.record({ flangeDistanceMm: maybe(evenly(16, 46)), mount: maybe(mount), throatMm: maybe(evenly(38, 60)), ownLens: fc.boolean() }),
       { minLength: 1, maxLength: 2 },
     ),
     lenses: fc.array(
       fc.record({
         focalMm: evenly(15, 200),
         mount: maybe(mount),
-        registerMm: maybe(evenly(18, 60)),
-        lightMm: maybe(evenly(20, 120)),
+        flangeDistanceMm: maybe(evenly(18, 60)),
+        imageCircleMm: maybe(evenly(20, 120)),
         nearestM: maybe(evenly(0.2, 2)),
         filterThreadMm: maybe(thread),
         pupilDepthMm: maybe(evenly(1, 60)),
@@ -47,7 +47,7 @@ export const anyKit: fc.Arbitrary<ReadonlyMap<string, KitItem>> = fc
       fc.record({
         focalMm: evenly(50, 360),
         flangeFocalMm: maybe(evenly(40, 400)),
-        lightMm: maybe(evenly(100, 400)),
+        imageCircleMm: maybe(evenly(100, 400)),
         filterThreadMm: maybe(thread),
       }),
       { maxLength: 2 },
@@ -58,14 +58,14 @@ export const anyKit: fc.Arbitrary<ReadonlyMap<string, KitItem>> = fc
   })
   .map(({ bodies, lenses, adapters, factor, cameras, boards, fields, fronts }) => {
     const items: readonly KitItem[] = [
-      ...bodies.map((figures, i) => ({ ...body(figures), id: `body${i}`, name: `body ${i}` })),
-      ...lenses.map((figures, i) => ({ ...lens({ ...figures, tilts: 'none' }), id: `lens${i}`, name: `lens ${i}` })),
-      ...adapters.map((figures, i) => adapter(figures, `adapter ${i}`)),
+      ...bodies.map((specs, i) => ({ ...body(specs), id: `body${i}`, name: `body ${i}` })),
+      ...lenses.map((specs, i) => ({ ...lens({ ...specs, tilts: 'none' }), id: `lens${i}`, name: `lens ${i}` })),
+      ...adapters.map((specs, i) => adapter(specs, `adapter ${i}`)),
       ...(factor === null ? [] : [reducer(factor)]),
       film(),
-      ...cameras.map((figures) => camera(figures)),
+      ...cameras.map((specs) => camera(specs)),
       ...boards.map((offsetMm, i) => board(Math.round(offsetMm) + 0, `board${i}`)),
-      ...fields.map((figures, i) => ({ ...fieldLens(figures), id: `field${i}`, name: `field lens ${i}` })),
+      ...fields.map((specs, i) => ({ ...fieldLens(specs), id: `field${i}`, name: `field lens ${i}` })),
       ...fronts.map(({ threadMm, clearMm, heightMm, hood }, i) =>
         hood
           ? itemOf('hood', `front${i}`, `hood ${i}`, { threadMm, clearMm, heightMm })

@@ -4,7 +4,7 @@ import { movesOf } from './moves';
 import { frameOf } from './frameOf';
 import type { RigParts, Rig } from '../model/rig';
 
-/** What is stored of a rig: its name, where it came from, and its components with their figures. */
+/** What is stored of a rig: its name, where it came from, and its components with their values. */
 export interface StoredRig {
   readonly name: string;
   readonly rigId: string | null;
@@ -14,7 +14,7 @@ export interface StoredRig {
 /**
  * A rig as the bench takes it: lens behind its converters, frame, circles and
  * what moves. Without focal length, apertures or frame size nothing can be
- * planned, so those are asked for; every other figure may be missing.
+ * planned, so those are asked for; every other value may be missing.
  *
  * @param stored a rig as it is stored
  *
@@ -36,14 +36,14 @@ export function assembled(stored: StoredRig): Result<Rig> {
       focalMm: lens.focalMm,
       widestFNumber: lens.widestFNumber,
       smallestFNumber: lens.smallestFNumber,
-      stopStep: parts.lens.figures.stopStep ?? 'third',
+      stopStep: parts.lens.specs.stopStep ?? 'third',
       circle: rigCircles(parts),
     },
     back: {
       name: back.name,
       ...frame,
-      columnsPx: back.kind === 'body' ? back.figures.columnsPx : null,
-      rowsPx: back.kind === 'body' ? back.figures.rowsPx : null,
+      columnsPx: back.kind === 'body' ? back.specs.columnsPx : null,
+      rowsPx: back.kind === 'body' ? back.specs.rowsPx : null,
     },
     mechanism: movesOf(parts).mechanism,
   });

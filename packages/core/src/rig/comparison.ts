@@ -4,7 +4,7 @@ import { definitionCircle } from '../coverage/circle';
 import { diagonalMm, turned } from '../coverage/frame';
 import { shiftLimitMm } from '../coverage/shiftLimit';
 import { travelLimitMm } from './mechanism';
-import { evidenceWords } from './evidence';
+import { circleEvidence, evidenceSentence } from './evidence';
 import { middleAperture } from './verdicts/circle';
 import type { FrameSize } from '../model/frame';
 import type { Rig } from '../model/rig';
@@ -91,8 +91,8 @@ export function compared(rig: Rig, reference: FrameSize, measure: FormatMeasure)
         : { levelDeg: span(frame.widthMm, left, right), uprightDeg: span(frame.heightMm, down, up) },
     equalFocalMm: focalMm * factor,
     equalFNumber: fNumber * factor,
-    spareLightMm: circle.lightMm === null ? null : circle.lightMm - diagonal,
+    spareLightMm: circle.imageCircleMm === null ? null : circle.imageCircleMm - diagonal,
     spareSharpMm: sharp === null ? null : sharp.diameterMm - diagonal,
-    evidence: evidenceWords(rig.parts),
+    evidence: evidenceSentence(circleEvidence(rig.parts)),
   };
 }

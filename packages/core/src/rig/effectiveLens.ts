@@ -1,13 +1,13 @@
 import { radians } from '../angles';
-import type { CircleRow, Evidence } from '../kit/figure';
+import type { CircleRow, Evidence } from '../kit/spec';
 import type { ItemOf } from '../kit/item';
 import { ask, both, known, need, unknown, type Result } from './missing';
 import { between } from './parts';
-import type { CircleFigures } from '../model/lens';
+import type { CircleSpecs } from '../model/lens';
 import type { LensItem, RigParts } from '../model/rig';
 
 /** Where an image circle comes from. */
-export type LightBasis = 'figure' | 'fieldAngle' | 'converter';
+export type LightBasis = 'spec' | 'fieldAngle' | 'converter';
 
 export interface LightCircle {
   readonly diameterMm: number;
@@ -58,12 +58,12 @@ function marked(fNumber: number): number {
 
 /** The image circle of a lens by itself, at infinity: as given, or 2·f·tan(angle/2) from its field angle. */
 export function imageCircleOfLens(lens: LensItem): Result<LightCircle> {
-  const { lightMm, lightEvidence, fieldDeg, focalMm } = lens.figures;
-  if (lightMm !== null) return known({ diameterMm: lightMm, evidence: lightEvidence, basis: 'figure' });
+  const { imageCircleMm, imageCircleEvidence, fieldDeg, focalMm } = lens.specs;
+  if (imageCircleMm !== null) return known({ diameterMm: imageCircleMm, evidence: imageCircleEvidence, basis: 'spec' });
   if (fieldDeg !== null && focalMm !== null) {
-    return known({ diameterMm: 2 * focalMm * Math.tan(radians(fieldDeg / 2)), evidence: lightEvidence, basis: 'fieldAngle' });
+    return known({ diameterMm: 2 * focalMm * Math.tan(radians(fieldDeg / 2)), evidence: imageCircleEvidence, basis: 'fieldAngle' });
   }
-  return unknown(ask(lens, 'lightMm'));
+  return unknown(ask(lens, 'imageCircleMm'));
 }
 
 /** The image circle on the sensor at infinity, times the factor and no larger than the converters pass. */
@@ -71,7 +71,7 @@ export function rigLightCircle(parts: RigParts): Result<LightCircle> {
   const all = both(imageCircleOfLens(parts.lens), rigFactor(parts));
   if (!all.known) return all;
   const [light, factor] = all.value;
-  const passed = Math.min(...convertersOf(parts).map(({ figures }) => figures.clearCircleMm ?? Infinity));
+  const passed = Math.min(...convertersOf(parts).map(({ specs }) => specs.clearCircleMm ?? Infinity));
   const diameterMm = light.diameterMm * factor;
   return passed < diameterMm ? known({ diameterMm: passed, evidence: null, basis: 'converter' }) : known({ ...light, diameterMm });
 }
@@ -82,7 +82,7 @@ export function rigDefinition(parts: RigParts): readonly CircleRow[] {
   if (!factor.known) return [];
   const light = rigLightCircle(parts);
   const most = light.known ? light.value.diameterMm : Infinity;
-  return parts.lens.figures.definition.map(({ fNumber, diameterMm, evidence }) => ({
+  return parts.lens.specs.sharpCircles.map(({ fNumber, diameterMm, evidence }) => ({
     fNumber: marked(fNumber * factor.value),
     diameterMm: Math.min(most, diameterMm * factor.value),
     evidence,
@@ -90,11 +90,11 @@ export function rigDefinition(parts: RigParts): readonly CircleRow[] {
 }
 
 /** The circles of a rig as coverage takes them. */
-export function rigCircles(parts: RigParts): CircleFigures {
+export function rigCircles(parts: RigParts): CircleSpecs {
   const light = rigLightCircle(parts);
   return {
-    lightMm: light.known ? light.value.diameterMm : null,
-    definition: rigDefinition(parts).map(({ fNumber, diameterMm }) => ({ fNumber, diameterMm })),
+    imageCircleMm: light.known ? light.value.diameterMm : null,
+    sharpCircles: rigDefinition(parts).map(({ fNumber, diameterMm }) => ({ fNumber, diameterMm })),
   };
 }
 

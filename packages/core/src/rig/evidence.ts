@@ -1,9 +1,9 @@
+import { listed } from '@gangway/messages/list';
 import { rigText } from '@gangway/messages/core/rig';
 import { say } from '@gangway/messages/say';
-import type { Evidence } from '../kit/figure';
-import { capital } from '../words';
-import { rigDefinition, rigLightCircle } from './effectiveLens';
+import type { Evidence } from '../kit/spec';
 import type { RigParts } from '../model/rig';
+import { rigDefinition, rigLightCircle } from './effectiveLens';
 import type { LightBasis } from './effectiveLens';
 
 const WEIGHT: Readonly<Record<Evidence, string>> = {
@@ -12,31 +12,33 @@ const WEIGHT: Readonly<Record<Evidence, string>> = {
   guessed: rigText.guessed,
 };
 
-/** On what the circles of a rig rest, in words. */
-export function evidenceWords(parts: RigParts): string {
-  const light = rigLightCircle(parts);
-  const rows = rigDefinition(parts);
-  const said: string[] = [];
-  if (light.known) {
-    const { basis, evidence } = light.value;
-    const from = circleSource(basis, evidence);
-    said.push(say(rigText.imageCircle, { from }));
-  }
-  if (rows.length === 0) said.push(rigText.noSharpCircle80Of);
-  else
-    said.push(
-      say(rigText.sharpCircles, {
-        value: [...new Set(rows.map(({ evidence }) => WEIGHT[evidence]))].reduce((first, second) =>
-          say(rigText.twoWeights, { first, second }),
-        ),
-      }),
-    );
-  return `${capital(said.join('; '))}.`;
+/** On what the circles of a rig rest. */
+export interface CircleEvidence {
+  /** Where the image circle comes from; `null` when there is none. */
+  readonly image: { readonly basis: LightBasis; readonly evidence: Evidence | null } | null;
+  /** How much the sharp circles weigh, each weight once; empty when none was entered. */
+  readonly sharp: readonly Evidence[];
 }
 
-function circleSource(basis: LightBasis, evidence: 'measured' | 'guessed' | 'table' | null): string {
+/** On what the circles of a rig rest. */
+export function circleEvidence(parts: RigParts): CircleEvidence {
+  const light = rigLightCircle(parts);
+  return {
+    image: light.known ? { basis: light.value.basis, evidence: light.value.evidence } : null,
+    sharp: [...new Set(rigDefinition(parts).map(({ evidence }) => evidence))],
+  };
+}
+
+/** On what the circles of a rig rest, as a sentence. */
+export function evidenceSentence({ image, sharp }: CircleEvidence): string {
+  const weights = listed(sharp.map((each) => WEIGHT[each]));
+  if (image === null) return sharp.length === 0 ? rigText.noSharpCircle : say(rigText.sharpCirclesAlone, { weights });
+  const from = circleSource(image);
+  return sharp.length === 0 ? say(rigText.imageCircleAlone, { from }) : say(rigText.imageAndSharpCircles, { from, weights });
+}
+
+function circleSource({ basis, evidence }: NonNullable<CircleEvidence['image']>): string {
   if (basis === 'fieldAngle') return rigText.fromTheFieldAngle;
   if (basis === 'converter') return rigText.whatTheConverterPasses;
-  if (evidence === null) return rigText.ofUnknownWeight;
-  return WEIGHT[evidence];
+  return evidence === null ? rigText.ofUnknownWeight : WEIGHT[evidence];
 }

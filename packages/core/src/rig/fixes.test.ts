@@ -2,10 +2,9 @@ import fc from 'fast-check';
 import type { KitItem } from '../kit/item';
 import { STATE_ORDER, type CheckState } from '../state';
 import { kitAndPlan } from './anyKit.test-support';
-import { rigFixesFor } from './fixes';
+import { rigChangeLabel, rigFixesFor } from './fixes';
 import { partsOf, partsInOrder, type RigPlan } from './parts';
-import { VERDICT_KINDS, type VerdictKind } from './verdicts/verdict';
-import { verdictsOf } from './verdicts/verdicts';
+import { VERDICT_KINDS, verdictsOf, type VerdictKind } from './verdicts/verdicts';
 
 function statesOf(plan: RigPlan, items: ReadonlyMap<string, KitItem>): ReadonlyMap<VerdictKind, CheckState> | null {
   const parts = partsOf(plan, items);
@@ -59,7 +58,7 @@ describe('what the kit has to cure a rig, whatever kit it is', () => {
           const before = partsOf(plan, items);
           const had = new Set('open' in before ? [] : partsInOrder(before).map(({ id }) => id));
           const added = partsInOrder(parts).filter(({ id }) => !had.has(id));
-          return added.every(({ name }) => cure.words.includes(name));
+          return added.every(({ name }) => rigChangeLabel(cure.change).includes(name));
         }),
       ),
       { numRuns: 80 },

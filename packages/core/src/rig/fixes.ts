@@ -2,14 +2,46 @@ import { rigText } from '@gangway/messages/core/rig';
 import { say } from '@gangway/messages/say';
 import type { KitItem } from '../kit/item';
 import { partsOf, type RigPlan } from './parts';
-import type { VerdictKind } from './verdicts/verdict';
-import { verdictsOf } from './verdicts/verdicts';
+import { verdictsOf, type VerdictKind } from './verdicts/verdicts';
 import { STATE_ORDER } from '../state';
 
 /** A change to the rig from what is in the kit that makes a verdict hold. */
 export interface RigFix {
-  readonly words: string;
+  readonly change: RigChange;
   readonly plan: RigPlan;
+}
+
+/** What a fix changes: another item, by its name, or something taken away. */
+export type RigChange =
+  | { readonly kind: 'item' | 'itemAsWell'; readonly item: string }
+  | { readonly kind: 'ringAndItem'; readonly ring: string; readonly item: string }
+  | { readonly kind: 'nothingInFront' | 'nothingBetween' | 'longBellows' | 'bagBellows' };
+
+/**
+ * What a fix changes, as its button says it.
+ *
+ * @param change what the fix changes
+ *
+ * @example
+ * rigChangeLabel({ kind: 'nothingInFront' }) // => 'nothing in front'
+ */
+export function rigChangeLabel(change: RigChange): string {
+  switch (change.kind) {
+    case 'item':
+      return change.item;
+    case 'itemAsWell':
+      return say(rigText.itemAsWell, { item: change.item });
+    case 'ringAndItem':
+      return say(rigText.ringAndItem, { ring: change.ring, item: change.item });
+    case 'nothingInFront':
+      return rigText.nothingInFront;
+    case 'nothingBetween':
+      return rigText.nothingBetween;
+    case 'longBellows':
+      return rigText.theLongBellows;
+    case 'bagBellows':
+      return rigText.theBagBellows;
+  }
 }
 
 /** At most this many are offered. */
@@ -56,24 +88,26 @@ function* changes(kind: VerdictKind, plan: RigPlan, items: ReadonlyMap<string, K
     [...items.values()].filter((item) => kinds.includes(item.kind) && !ids.includes(item.id));
   if (kind === 'front') {
     for (const item of others(['filter', 'hood'], ...plan.frontIds)) {
-      if (plan.frontIds.length === 1) yield { words: item.name, plan: { ...plan, frontIds: [item.id] } };
+      if (plan.frontIds.length === 1) yield { change: { kind: 'item', item: item.name }, plan: { ...plan, frontIds: [item.id] } };
       for (const ring of others(['ring']))
-        yield { words: say(rigText.and, { name: ring.name, name2: item.name }), plan: { ...plan, frontIds: [ring.id, item.id] } };
+        yield { change: { kind: 'ringAndItem', ring: ring.name, item: item.name }, plan: { ...plan, frontIds: [ring.id, item.id] } };
     }
-    yield { words: rigText.nothingInFront, plan: { ...plan, frontIds: [] } };
+    yield { change: { kind: 'nothingInFront' }, plan: { ...plan, frontIds: [] } };
     return;
   }
   if (plan.kind === 'view') {
-    if (kind === 'infinity') yield { words: plan.bag ? rigText.theLongBellows : rigText.theBagBellows, plan: { ...plan, bag: !plan.bag } };
-    for (const board of others(['board'], plan.boardId)) yield { words: board.name, plan: { ...plan, boardId: board.id } };
+    if (kind === 'infinity') yield { change: { kind: plan.bag ? 'longBellows' : 'bagBellows' }, plan: { ...plan, bag: !plan.bag } };
+    for (const board of others(['board'], plan.boardId))
+      yield { change: { kind: 'item', item: board.name }, plan: { ...plan, boardId: board.id } };
   }
   if (plan.kind === 'mounted') {
-    if (plan.betweenIds.length > 0) yield { words: rigText.nothingBetween, plan: { ...plan, betweenIds: [] } };
+    if (plan.betweenIds.length > 0) yield { change: { kind: 'nothingBetween' }, plan: { ...plan, betweenIds: [] } };
     for (const item of others(['adapter', 'converter'], ...plan.betweenIds)) {
-      yield { words: item.name, plan: { ...plan, betweenIds: [item.id] } };
-      yield { words: say(rigText.asWell, { name: item.name }), plan: { ...plan, betweenIds: [...plan.betweenIds, item.id] } };
+      yield { change: { kind: 'item', item: item.name }, plan: { ...plan, betweenIds: [item.id] } };
+      yield { change: { kind: 'itemAsWell', item: item.name }, plan: { ...plan, betweenIds: [...plan.betweenIds, item.id] } };
     }
   }
-  for (const lens of others(['lens'], plan.lensId)) yield { words: lens.name, plan: { ...plan, lensId: lens.id } };
-  for (const back of others(['body', 'film'], plan.backId)) yield { words: back.name, plan: { ...plan, backId: back.id } };
+  for (const lens of others(['lens'], plan.lensId)) yield { change: { kind: 'item', item: lens.name }, plan: { ...plan, lensId: lens.id } };
+  for (const back of others(['body', 'film'], plan.backId))
+    yield { change: { kind: 'item', item: back.name }, plan: { ...plan, backId: back.id } };
 }

@@ -23,7 +23,11 @@ describe('flanges', () => {
         fc.pre(long >= short);
         const [stretch] = value(
           flanges(
-            mounted({ lens: lens({ registerMm: long }), back: body({ registerMm: short }), between: [adapter({ thicknessMm: 20 })] }),
+            mounted({
+              lens: lens({ flangeDistanceMm: long }),
+              back: body({ flangeDistanceMm: short }),
+              between: [adapter({ thicknessMm: 20 })],
+            }),
           ),
         );
         expect(stretch?.neededMm).toBeCloseTo(long - short, 9);
@@ -33,12 +37,12 @@ describe('flanges', () => {
   });
 
   test('an adapter without a thickness is as thick as the flange distances it is made for are apart', () => {
-    const [stretch] = value(flanges(mounted({ lens: lens({ registerMm: 44.5 }), between: [adapter()] })));
+    const [stretch] = value(flanges(mounted({ lens: lens({ flangeDistanceMm: 44.5 }), between: [adapter()] })));
     expect(stretch?.excessMm).toBeCloseTo(0, 9);
   });
 
   test('a converter splits the way in two, each with flange distances of its own', () => {
-    const parts = mounted({ lens: lens({ registerMm: 46 }), between: [reducer(), adapter({ thicknessMm: 1.5 }, 'thin ring')] });
+    const parts = mounted({ lens: lens({ flangeDistanceMm: 46 }), between: [reducer(), adapter({ thicknessMm: 1.5 }, 'thin ring')] });
     const [behind, before] = value(flanges(parts));
     expect(behind).toMatchObject({ neededMm: 0, haveMm: 0 });
     expect(before?.neededMm).toBeCloseTo(1.5, 9);
@@ -46,7 +50,7 @@ describe('flanges', () => {
   });
 
   test('what is unknown is asked for by name, with how to measure it', () => {
-    const found = flanges(mounted({ lens: lens({ registerMm: null }), between: [adapter({ lensRegisterMm: null })] }));
+    const found = flanges(mounted({ lens: lens({ flangeDistanceMm: null }), between: [adapter({ lensFlangeDistanceMm: null })] }));
     expect(found.known).toBe(false);
     if (!found.known) {
       expect(found.asks.map(({ itemName, label }) => `${itemName}: ${label}`)).toEqual([
@@ -62,7 +66,9 @@ describe('reach of focus', () => {
   test('a lens that stands out too far by x sees no farther than f + f²/x: by two routes', () => {
     fc.assert(
       fc.property(focal, evenly(0.1, 30), (focalMm, excess) => {
-        const reach = value(focusReach(mounted({ lens: lens({ focalMm, registerMm: 18 }), between: [adapter({ thicknessMm: excess })] })));
+        const reach = value(
+          focusReach(mounted({ lens: lens({ focalMm, flangeDistanceMm: 18 }), between: [adapter({ thicknessMm: excess })] })),
+        );
         expect(reach.infinity).toBe(false);
         // Route one: the free-lens formula with the excess as a gap. Route two: the lens equation back again.
         expect(reach.farthestM).toBeCloseTo(freeLens(focalMm, 18, 18, excess).distanceM ?? NaN, 9);
@@ -83,8 +89,8 @@ describe('reach of focus', () => {
     const aNow = 1 / (1 / (b + moved) - 1 / g);
     const extension = aNow - a;
     const parts = mounted({
-      lens: lens({ focalMm: f, registerMm: 44.5 }),
-      between: [adapter({ bodyRegisterMm: 18, lensRegisterMm: 18, thicknessMm: moved }), reducer(k)],
+      lens: lens({ focalMm: f, flangeDistanceMm: 44.5 }),
+      between: [adapter({ bodyFlangeDistanceMm: 18, lensFlangeDistanceMm: 18, thicknessMm: moved }), reducer(k)],
     });
     const reach = value(focusReach(parts));
     // First order in the shift: within 3 % at 0.4 mm.
@@ -122,11 +128,11 @@ describe('reach of focus', () => {
 
   test('a small body on a rail sits its flange distance behind the rear standard', () => {
     const film = value(standards(view()));
-    const small = value(standards(view({ back: body({ registerMm: 18 }) })));
+    const small = value(standards(view({ back: body({ flangeDistanceMm: 18 }) })));
     expect(film.atInfinityMm - small.atInfinityMm).toBe(18);
   });
 
-  test('bag bellows are used when they are in, and are unknown when their figures are not', () => {
+  test('bag bellows are used when they are in, and are unknown when their values are not', () => {
     const bag = camera({ bagMinMm: 40, bagMaxMm: 120 });
     expect(value(standards(view({ camera: bag, bag: true })))).toMatchObject({ minMm: 40, maxMm: 120 });
     expect(standards(view({ bag: true })).known).toBe(false);

@@ -15,9 +15,9 @@ export interface Flanges {
 
 /** Flange to flange of an adapter: as measured, or the difference of the registers it is made for, mm. */
 export function adapterThickness(adapter: ItemOf<'adapter'>): Result<number> {
-  const { thicknessMm, lensRegisterMm, bodyRegisterMm } = adapter.figures;
+  const { thicknessMm, lensFlangeDistanceMm, bodyFlangeDistanceMm } = adapter.specs;
   if (thicknessMm !== null) return known(thicknessMm);
-  if (lensRegisterMm !== null && bodyRegisterMm !== null) return known(lensRegisterMm - bodyRegisterMm);
+  if (lensFlangeDistanceMm !== null && bodyFlangeDistanceMm !== null) return known(lensFlangeDistanceMm - bodyFlangeDistanceMm);
   return unknown(ask(adapter, 'thicknessMm'));
 }
 
@@ -37,7 +37,7 @@ export function thicknessOf(adapters: readonly Between[]): Result<number> {
  */
 export function flanges(parts: Extract<RigParts, { kind: 'mounted' }>): Result<readonly Flanges[]> {
   const stretches: Result<Flanges>[] = [];
-  let near: Result<number> = registerOf(need(parts.back, 'registerMm'));
+  let near: Result<number> = registerOf(need(parts.back, 'flangeDistanceMm'));
   let adapters: ItemOf<'adapter'>[] = [];
   const close = (far: Result<number>) => {
     const all = both(both(near, far), thicknessOf(adapters));
@@ -59,19 +59,19 @@ export function flanges(parts: Extract<RigParts, { kind: 'mounted' }>): Result<r
       adapters.push(part);
       continue;
     }
-    const body = need(part, 'bodyRegisterMm');
-    const lens = need(part, 'lensRegisterMm');
-    close(body.known ? known(body.value.bodyRegisterMm) : body);
-    near = lens.known ? known(lens.value.lensRegisterMm) : lens;
+    const body = need(part, 'bodyFlangeDistanceMm');
+    const lens = need(part, 'lensFlangeDistanceMm');
+    close(body.known ? known(body.value.bodyFlangeDistanceMm) : body);
+    near = lens.known ? known(lens.value.lensFlangeDistanceMm) : lens;
   }
-  close(registerOf(need(parts.lens, 'registerMm')));
+  close(registerOf(need(parts.lens, 'flangeDistanceMm')));
   const missing = stretches.flatMap((stretch) => (stretch.known ? [] : stretch.asks));
   if (missing.length > 0) return unknown(...missing);
   return known(stretches.flatMap((stretch) => (stretch.known ? [stretch.value] : [])));
 }
 
-function registerOf(figures: Result<{ readonly registerMm: number }>): Result<number> {
-  return figures.known ? known(figures.value.registerMm) : figures;
+function registerOf(specs: Result<{ readonly flangeDistanceMm: number }>): Result<number> {
+  return specs.known ? known(specs.value.flangeDistanceMm) : specs;
 }
 
 /** Flange distances agree within this, mm: what a made adapter is good to (common practice). */
@@ -81,6 +81,6 @@ export const FLANGE_TOLERANCE_MM = 0.05;
 export function backDepth(parts: Extract<RigParts, { kind: 'view' }>): Result<number> {
   const adapters = thicknessOf(parts.between);
   if (parts.back.kind === 'film') return adapters;
-  const all = both(need(parts.back, 'registerMm'), adapters);
-  return all.known ? known(all.value[0].registerMm + all.value[1]) : all;
+  const all = both(need(parts.back, 'flangeDistanceMm'), adapters);
+  return all.known ? known(all.value[0].flangeDistanceMm + all.value[1]) : all;
 }

@@ -4,6 +4,6 @@ import type { RigParts } from '../model/rig';
 
 /** The frame of a rig, as its maker gives it. */
 export function frameOf(parts: RigParts): Result<FrameSize> {
-  const figures = need(parts.back, 'widthMm', 'heightMm');
-  return figures.known ? known({ widthMm: figures.value.widthMm, heightMm: figures.value.heightMm }) : figures;
+  const specs = need(parts.back, 'widthMm', 'heightMm');
+  return specs.known ? known({ widthMm: specs.value.widthMm, heightMm: specs.value.heightMm }) : specs;
 }

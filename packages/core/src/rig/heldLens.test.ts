@@ -5,8 +5,8 @@ import { evenly } from '../evenly.test-support';
 
 const medium = {
   focalMm: 80,
-  lensRegisterMm: 70,
-  bodyRegisterMm: 18,
+  lensFlangeDistanceMm: 70,
+  bodyFlangeDistanceMm: 18,
   throatMm: 52,
   barrelDepthMm: 4,
   barrelWidthMm: 44,
@@ -75,8 +75,8 @@ describe('a lens held by hand', () => {
     expect(heldTilt({ ...medium, flangeWidthMm: null }, 52)).toBeNull();
     expect(heldTilt({ ...medium, barrelDepthMm: 60, throatMm: null }, 20)).toBeNull();
     expect(heldTilt({ ...medium, barrelDepthMm: 60, barrelWidthMm: 60 }, 20)).toBe(0);
-    const asked = heldLens({ kind: 'held', back: body(), lens: lens({ registerMm: null }), front: [] });
-    expect(asked.known ? [] : asked.asks.map(({ figure }) => figure)).toEqual(['registerMm', 'barrelDepthMm']);
+    const asked = heldLens({ kind: 'held', back: body(), lens: lens({ flangeDistanceMm: null }), front: [] });
+    expect(asked.known ? [] : asked.asks.map(({ spec }) => spec)).toEqual(['flangeDistanceMm', 'barrelDepthMm']);
   });
 
   test('which lenses are worth it', () => {

@@ -18,8 +18,8 @@ export interface HeldAt {
 /** What is known of a lens in the hand. */
 export interface HeldLens {
   readonly focalMm: number;
-  readonly lensRegisterMm: number;
-  readonly bodyRegisterMm: number;
+  readonly lensFlangeDistanceMm: number;
+  readonly bodyFlangeDistanceMm: number;
   readonly throatMm: number | null;
   /** How deep the barrel goes behind its flange, how wide it is there, and how wide the flange is, mm. */
   readonly barrelDepthMm: number;
@@ -28,7 +28,7 @@ export interface HeldLens {
 }
 
 /**
- * The figures that holding a lens by hand needs; asks for those that are missing.
+ * The specs that holding a lens by hand needs; asks for those that are missing.
  *
  * @param parts the components of a rig
  *
@@ -37,17 +37,17 @@ export interface HeldLens {
  */
 export function heldLens(parts: RigParts): Result<HeldLens> {
   const all = both(
-    need(parts.lens, 'focalMm', 'registerMm', 'barrelDepthMm'),
-    need(parts.back.kind === 'body' ? parts.back : parts.lens, 'registerMm'),
+    need(parts.lens, 'focalMm', 'flangeDistanceMm', 'barrelDepthMm'),
+    need(parts.back.kind === 'body' ? parts.back : parts.lens, 'flangeDistanceMm'),
   );
   if (!all.known) return all;
-  const [{ focalMm, registerMm, barrelDepthMm }, body] = all.value;
-  const { barrelWidthMm, flangeWidthMm } = parts.lens.figures;
+  const [{ focalMm, flangeDistanceMm, barrelDepthMm }, body] = all.value;
+  const { barrelWidthMm, flangeWidthMm } = parts.lens.specs;
   return known({
     focalMm,
-    lensRegisterMm: registerMm,
-    bodyRegisterMm: body.registerMm,
-    throatMm: parts.back.kind === 'body' ? parts.back.figures.throatMm : null,
+    lensFlangeDistanceMm: flangeDistanceMm,
+    bodyFlangeDistanceMm: body.flangeDistanceMm,
+    throatMm: parts.back.kind === 'body' ? parts.back.specs.throatMm : null,
     barrelDepthMm,
     barrelWidthMm,
     flangeWidthMm,
@@ -97,17 +97,17 @@ export function heldTilt(
  * @param gapMm gap between body and lens, mm
  *
  * @example
- * heldAt({ focalMm: 80, lensRegisterMm: 70, bodyRegisterMm: 18, flangeMm: 60, throatMm: 52 }, 52).extensionMm // => 0
+ * heldAt({ focalMm: 80, lensFlangeDistanceMm: 70, bodyFlangeDistanceMm: 18, flangeMm: 60, throatMm: 52 }, 52).extensionMm // => 0
  */
 export function heldAt(lens: HeldLens, gapMm: number): HeldAt {
-  const { extensionMm, distanceM } = freeLens(lens.focalMm, lens.lensRegisterMm, lens.bodyRegisterMm, gapMm);
+  const { extensionMm, distanceM } = freeLens(lens.focalMm, lens.lensFlangeDistanceMm, lens.bodyFlangeDistanceMm, gapMm);
   return { gapMm, extensionMm, distanceM, tiltDeg: heldTilt(lens, gapMm) };
 }
 
 /** The gap at which a lens in the hand focuses straight ahead on a distance (m), mm; `null` distance is infinity. */
-export function gapFor({ focalMm, lensRegisterMm, bodyRegisterMm }: HeldLens, distanceM: number | null): number {
+export function gapFor({ focalMm, lensFlangeDistanceMm, bodyFlangeDistanceMm }: HeldLens, distanceM: number | null): number {
   const extension = distanceM === null ? 0 : (focalMm * focalMm) / (distanceM * 1000 - focalMm);
-  return lensRegisterMm - bodyRegisterMm + extension;
+  return lensFlangeDistanceMm - bodyFlangeDistanceMm + extension;
 }
 
 /** No hand keeps more than this in focus, degrees (common practice). */
@@ -129,7 +129,7 @@ export function heldTiltDeg(parts: RigParts): number | null {
  * @param rows number of rows
  *
  * @example
- * heldTable({ focalMm: 80, lensRegisterMm: 70, bodyRegisterMm: 18, flangeMm: 60, throatMm: 52 }, 10, 6).length // => 6
+ * heldTable({ focalMm: 80, lensFlangeDistanceMm: 70, bodyFlangeDistanceMm: 18, flangeMm: 60, throatMm: 52 }, 10, 6).length // => 6
  */
 export function heldTable(lens: HeldLens, farthestOutMm = 10, rows = 6): readonly HeldAt[] {
   const first = Math.max(0, gapFor(lens, null));
@@ -151,16 +151,16 @@ const LITTLE_SLACK_MM = 5;
  * Whether a lens is worth unmounting before a body with this register, and why.
  *
  * @param focalMm focal length, mm
- * @param lensRegisterMm flange distance of the lens, mm
- * @param bodyRegisterMm flange distance of the body, mm
+ * @param lensFlangeDistanceMm flange distance of the lens, mm
+ * @param bodyFlangeDistanceMm flange distance of the body, mm
  *
  * @example
  * heldVerdict(80, 70, 18) // => {suits: 'well', words: '52.0 mm of slack to tilt in.'}
  */
-export function heldVerdict(focalMm: number | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): HeldVerdict {
-  if (focalMm === null || lensRegisterMm === null || bodyRegisterMm === null)
+export function heldVerdict(focalMm: number | null, lensFlangeDistanceMm: number | null, bodyFlangeDistanceMm: number | null): HeldVerdict {
+  if (focalMm === null || lensFlangeDistanceMm === null || bodyFlangeDistanceMm === null)
     return { suits: 'unknown', words: movementsText.focalLengthOrAFlange };
-  const { slackMm } = freeLens(focalMm, lensRegisterMm, bodyRegisterMm, 0);
+  const { slackMm } = freeLens(focalMm, lensFlangeDistanceMm, bodyFlangeDistanceMm, 0);
   if (slackMm <= 0) {
     const m = -slackMm / focalMm;
     return {

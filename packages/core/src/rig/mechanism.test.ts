@@ -23,7 +23,7 @@ describe('end stops', () => {
   test('a box allows rise and fall of their own', () => {
     expect(travelOf(box, 'rise', { riseMm: 0, shiftMm: 3 })).toEqual({ minMm: -25, maxMm: 40 });
     expect(travelLimitMm(box, 45)).toBeCloseTo(20 * Math.SQRT2, 9);
-    expect(travelSpare(box, { riseMm: -24, shiftMm: 0 })).toEqual({ spareMm: 1, stop: 'fall stop' });
+    expect(travelSpare(box, { riseMm: -24, shiftMm: 0 })).toEqual({ spareMm: 1, stop: 'fall' });
   });
 
   test('a rotating slide that has shifted has less rise left', () => {

@@ -8,12 +8,26 @@ export interface Travel {
   readonly maxMm: number;
 }
 
+/** What ends a movement. */
+export const END_STOPS = {
+  none: movementsText.noMovement,
+  rotating: movementsText.endOfTheRotatingSlide,
+  line: movementsText.lineOfTheSlide,
+  forward: movementsText.forwardStop,
+  back: movementsText.backStop,
+  rise: movementsText.riseStop,
+  fall: movementsText.fallStop,
+  right: movementsText.rightStop,
+  left: movementsText.leftStop,
+} as const;
+export type EndStop = keyof typeof END_STOPS;
+
 /** Where a position stands among the end stops. */
 export interface TravelSpare {
   /** Distance left to the stop met first going on in this direction; negative when beyond it, mm. */
   readonly spareMm: number;
   /** The stop that is nearest, in words. */
-  readonly stop: string;
+  readonly stop: EndStop;
 }
 
 /** Positions closer than this are the same on any engraved scale, mm. */
@@ -163,31 +177,36 @@ export function travelSpare(mechanism: Mechanism, at: ShiftPosition): TravelSpar
     case 'unknown':
       return null;
     case 'fixed':
-      return { spareMm: -Math.hypot(at.shiftMm, at.riseMm), stop: movementsText.noMovement };
+      return { spareMm: -Math.hypot(at.shiftMm, at.riseMm), stop: 'none' };
     case 'disc':
-      return { spareMm: mechanism.radiusMm - Math.hypot(at.shiftMm, at.riseMm), stop: movementsText.endOfTheRotatingSlide };
+      return { spareMm: mechanism.radiusMm - Math.hypot(at.shiftMm, at.riseMm), stop: 'rotating' };
     case 'box':
       return boxSpare(mechanism, at);
     case 'line': {
       const along = slidePosition(mechanism, at);
       const near = onSlide(mechanism, along);
       const off = Math.hypot(near.shiftMm - at.shiftMm, near.riseMm - at.riseMm);
-      if (off > SAME_MM) return { spareMm: -off, stop: movementsText.lineOfTheSlide };
-      return along >= 0
-        ? { spareMm: mechanism.forwardMm - along, stop: movementsText.forwardStop }
-        : { spareMm: mechanism.backMm + along, stop: movementsText.backStop };
+      if (off > SAME_MM) return { spareMm: -off, stop: 'line' };
+      return along >= 0 ? { spareMm: mechanism.forwardMm - along, stop: 'forward' } : { spareMm: mechanism.backMm + along, stop: 'back' };
     }
   }
+}
+
+/** An end stop, how far the setting goes toward it, and how far it is from the centre, mm. */
+interface StopAhead {
+  readonly stop: EndStop;
+  readonly toward: number;
+  readonly travelMm: number;
 }
 
 // A slide standing at its centre has used no travel: only the stops ahead of a
 // movement count; with no movement at all, those of the slides that can move.
 function boxSpare(box: Extract<Mechanism, { kind: 'box' }>, at: ShiftPosition): TravelSpare {
-  const stops = [
-    { stop: movementsText.riseStop, toward: at.riseMm, travelMm: box.riseMm },
-    { stop: movementsText.fallStop, toward: -at.riseMm, travelMm: box.fallMm },
-    { stop: movementsText.rightStop, toward: at.shiftMm, travelMm: box.rightMm },
-    { stop: movementsText.leftStop, toward: -at.shiftMm, travelMm: box.leftMm },
+  const stops: readonly StopAhead[] = [
+    { stop: 'rise', toward: at.riseMm, travelMm: box.riseMm },
+    { stop: 'fall', toward: -at.riseMm, travelMm: box.fallMm },
+    { stop: 'right', toward: at.shiftMm, travelMm: box.rightMm },
+    { stop: 'left', toward: -at.shiftMm, travelMm: box.leftMm },
   ];
   const ahead = stops.filter((stop) => stop.toward > 0);
   const movable = stops.filter((stop) => stop.travelMm > 0);
@@ -197,11 +216,7 @@ function boxSpare(box: Extract<Mechanism, { kind: 'box' }>, at: ShiftPosition): 
     .reduce((least, each) => (each.spareMm < least.spareMm ? each : least));
 }
 
-function nearestStops(
-  ahead: { stop: string; toward: number; travelMm: number }[],
-  movable: { stop: string; toward: number; travelMm: number }[],
-  stops: { stop: string; toward: number; travelMm: number }[],
-): { stop: string; toward: number; travelMm: number }[] {
+function nearestStops(ahead: readonly StopAhead[], movable: readonly StopAhead[], stops: readonly StopAhead[]): readonly StopAhead[] {
   if (ahead.length > 0) return ahead;
   if (movable.length > 0) return movable;
   return stops;

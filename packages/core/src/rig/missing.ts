@@ -1,23 +1,23 @@
-import { figureOf, type KitItem } from '../kit/item';
+import { specOf, type KitItem } from '../kit/item';
 
-/** A figure that is not known and would be needed: of which item, and how to get it. */
+/** A value that is not known and would be needed: of which item, and how to get it. */
 export interface MissingValue {
   readonly itemId: string;
   readonly itemName: string;
-  readonly figure: string;
+  readonly spec: string;
   readonly label: string;
   readonly how: string;
 }
 
-/** Asks for a figure of an item. */
-export function ask<I extends KitItem>(item: I, figure: keyof I['figures'] & string): MissingValue {
-  return askNamed(item, figure);
+/** Asks for a value of an item. */
+export function ask<I extends KitItem>(item: I, spec: keyof I['specs'] & string): MissingValue {
+  return askNamed(item, spec);
 }
 
-/** As `ask`, the figure named by its key alone. */
-export function askNamed(item: KitItem, figure: string): MissingValue {
-  const spec = figureOf(item.kind, figure);
-  return { itemId: item.id, itemName: item.name, figure, label: spec?.label ?? figure, how: spec?.how ?? '' };
+/** As `ask`, the value named by its key alone. */
+export function askNamed(item: KitItem, spec: string): MissingValue {
+  const field = specOf(item.kind, spec);
+  return { itemId: item.id, itemName: item.name, spec, label: field?.label ?? spec, how: field?.how ?? '' };
 }
 
 /** A value, or what must be asked for before it can be had. */
@@ -29,16 +29,16 @@ export const unknown = (...asks: readonly MissingValue[]): { readonly known: fal
   asks,
 });
 
-/** The figures of an item under the names given, all of them known; or what of them is not. */
-export function need<I extends KitItem, F extends keyof I['figures'] & string>(
+/** The specs of an item under the names given, all of them known; or what of them is not. */
+export function need<I extends KitItem, F extends keyof I['specs'] & string>(
   item: I,
-  ...figures: readonly F[]
-): Result<{ readonly [K in F]: NonNullable<I['figures'][K]> }> {
-  const values = item.figures as Readonly<Record<F, unknown>>;
-  const missing = figures.filter((figure) => values[figure] === null);
-  if (missing.length > 0) return unknown(...missing.map((figure) => ask(item, figure)));
+  ...specs: readonly F[]
+): Result<{ readonly [K in F]: NonNullable<I['specs'][K]> }> {
+  const values = item.specs as Readonly<Record<F, unknown>>;
+  const missing = specs.filter((spec) => values[spec] === null);
+  if (missing.length > 0) return unknown(...missing.map((spec) => ask(item, spec)));
   // Every one of them was just seen not to be null.
-  return known(item.figures as unknown as { readonly [K in F]: NonNullable<I['figures'][K]> });
+  return known(item.specs as unknown as { readonly [K in F]: NonNullable<I['specs'][K]> });
 }
 
 /** Several known values together, or all that is missing of them. */

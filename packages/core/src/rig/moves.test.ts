@@ -6,11 +6,11 @@ import { assembled } from './assembled';
 import { evenly } from '../evenly.test-support';
 
 describe('what a rig can move', () => {
-  test('front rise and rear fall go together, and a camera without a figure has no known travel', () => {
+  test('front rise and rear fall go together, and a camera without a value has no known travel', () => {
     expect(movesOf(view()).mechanism).toEqual({ kind: 'box', riseMm: 50, fallMm: 30, leftMm: 20, rightMm: 20 });
     const open = movesOf(view({ camera: camera({ rearFallMm: null }) }));
     expect(open.mechanism).toEqual({ kind: 'unknown' });
-    expect(open.asks.map(({ figure }) => figure)).toEqual(['rearFallMm']);
+    expect(open.asks.map(({ spec }) => spec)).toEqual(['rearFallMm']);
   });
 
   test('a shift before a reducer moves the picture by the factor, one behind it by itself', () => {
@@ -44,35 +44,35 @@ describe('what a rig can move', () => {
 describe('a lens behind a reducer', () => {
   test('a 10 mm f/4.5 becomes 7.1 mm f/3.2, and a corner that was just covered goes dark', () => {
     // Common practice: a 0.71 reducer on a lens that just covers its format.
-    const just = lens({ focalMm: 10, widestFNumber: 4.5, smallestFNumber: 22, lightMm: 43.3, registerMm: 44.5, mount: 'long' });
+    const just = lens({ focalMm: 10, widestFNumber: 4.5, smallestFNumber: 22, imageCircleMm: 43.3, flangeDistanceMm: 44.5, mount: 'long' });
     const built = effectiveLens(mounted({ lens: just, between: [reducer(0.71)] }));
     if (!built.known) throw new Error('unknown');
     expect(built.value.focalMm).toBeCloseTo(7.1, 9);
     expect(built.value.widestFNumber).toBeCloseTo(3.2, 1);
-    expect(rigCircles(mounted({ lens: just, between: [reducer(0.71)] })).lightMm).toBeLessThan(Math.hypot(36, 24));
+    expect(rigCircles(mounted({ lens: just, between: [reducer(0.71)] })).imageCircleMm).toBeLessThan(Math.hypot(36, 24));
   });
 
   test('focal length, circle and f-number take the factor, whatever it is', () => {
     fc.assert(
       fc.property(evenly(0.3, 2), evenly(10, 300), (k, focalMm) => {
-        const parts = mounted({ lens: lens({ focalMm, lightMm: 90 }), between: [reducer(k)] });
+        const parts = mounted({ lens: lens({ focalMm, imageCircleMm: 90 }), between: [reducer(k)] });
         const rig = assembled({ name: 'r', rigId: null, parts });
         if (!rig.known) throw new Error('unknown');
         expect(rig.value.lens.focalMm).toBeCloseTo(focalMm * k, 9);
-        expect(rig.value.lens.circle.lightMm).toBeCloseTo(90 * k, 9);
+        expect(rig.value.lens.circle.imageCircleMm).toBeCloseTo(90 * k, 9);
         expect(rig.value.lens.widestFNumber).toBeCloseTo(2 * k, 2);
       }),
     );
   });
 
   test('a converter that passes less than the lens throws limits the circle, and says so', () => {
-    const small = { ...reducer(0.8), figures: { ...reducer(0.8).figures, clearCircleMm: 44 } };
-    const light = rigLightCircle(mounted({ lens: lens({ lightMm: 90 }), between: [small] }));
+    const small = { ...reducer(0.8), specs: { ...reducer(0.8).specs, clearCircleMm: 44 } };
+    const light = rigLightCircle(mounted({ lens: lens({ imageCircleMm: 90 }), between: [small] }));
     expect(light).toMatchObject({ known: true, value: { diameterMm: 44, basis: 'converter' } });
   });
 
   test('a field angle stands for a circle: 2·f·tan(angle/2)', () => {
-    const light = rigLightCircle(mounted({ lens: lens({ lightMm: null, fieldDeg: 90, focalMm: 50 }) }));
+    const light = rigLightCircle(mounted({ lens: lens({ imageCircleMm: null, fieldDeg: 90, focalMm: 50 }) }));
     expect(light.known && light.value.diameterMm).toBeCloseTo(100, 9);
   });
 

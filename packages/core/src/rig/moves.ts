@@ -1,5 +1,3 @@
-import { movementsText } from '@gangway/messages/core/rig/movements';
-import { say } from '@gangway/messages/say';
 import type { ItemOf } from '../kit/item';
 import { ask, type MissingValue } from './missing';
 import { rigFactor } from './effectiveLens';
@@ -17,7 +15,8 @@ interface Mover {
 
 /** One thing in the rig that tilts. */
 export interface Tilter {
-  readonly name: string;
+  /** What tilts: a standard, the hand, or an item by its name. */
+  readonly by: 'front' | 'rear' | 'hand' | { readonly item: string };
   readonly tiltDeg: number | null;
   readonly swingDeg: number | null;
   readonly oneWay: boolean;
@@ -39,11 +38,11 @@ export interface Moves {
 type SlideItem = LensItem | ItemOf<'adapter'>;
 
 function slideMover(item: SlideItem): Mover | null {
-  const { figures: f, name } = item;
-  const missing = (...figures: (keyof SlideItem['figures'])[]): Mover => ({
+  const { specs: f, name } = item;
+  const missing = (...specs: (keyof SlideItem['specs'])[]): Mover => ({
     name,
     mechanism: { kind: 'unknown' },
-    asks: figures.filter((figure) => f[figure] === null).map((figure) => ask<SlideItem>(item, figure)),
+    asks: specs.filter((spec) => f[spec] === null).map((spec) => ask<SlideItem>(item, spec)),
   });
   switch (f.slides) {
     case null:
@@ -68,8 +67,8 @@ function slideMover(item: SlideItem): Mover | null {
  * falls go together. Figures that are not known count as missing, not as zero.
  */
 function standardsMover(camera: ItemOf<'camera'>): Mover {
-  const f = camera.figures;
-  const figures = ['frontRiseMm', 'frontFallMm', 'frontShiftMm', 'rearRiseMm', 'rearFallMm', 'rearShiftMm'] as const;
+  const f = camera.specs;
+  const specs = ['frontRiseMm', 'frontFallMm', 'frontShiftMm', 'rearRiseMm', 'rearFallMm', 'rearShiftMm'] as const;
   const { frontRiseMm, frontFallMm, frontShiftMm, rearRiseMm, rearFallMm, rearShiftMm } = f;
   if (
     frontRiseMm === null ||
@@ -82,7 +81,7 @@ function standardsMover(camera: ItemOf<'camera'>): Mover {
     return {
       name: camera.name,
       mechanism: { kind: 'unknown' },
-      asks: figures.filter((figure) => f[figure] === null).map((figure) => ask(camera, figure)),
+      asks: specs.filter((spec) => f[spec] === null).map((spec) => ask(camera, spec)),
     };
   }
   const across = frontShiftMm + rearShiftMm;
@@ -104,7 +103,7 @@ export function movesOf(parts: RigParts): Moves {
   if (parts.kind === 'view') movers.push(standardsMover(parts.camera));
   let ahead = k;
   for (const part of [...between(parts)].reverse()) {
-    if (part.kind === 'converter') ahead /= part.figures.factor ?? 1;
+    if (part.kind === 'converter') ahead /= part.specs.factor ?? 1;
     else {
       const mover = slideMover(part);
       if (mover) movers.push({ ...mover, mechanism: scaled(mover.mechanism, ahead) });
@@ -193,38 +192,38 @@ function added(a: Mechanism, b: Mechanism): Mechanism | null {
  */
 export function rearMost(parts: RigParts): { readonly tiltDeg: number; readonly swingDeg: number } | null {
   if (parts.kind !== 'view') return null;
-  const { rearTiltDeg, rearSwingDeg } = parts.camera.figures;
+  const { rearTiltDeg, rearSwingDeg } = parts.camera.specs;
   if (rearTiltDeg === null || rearSwingDeg === null || (rearTiltDeg === 0 && rearSwingDeg === 0)) return null;
   return { tiltDeg: rearTiltDeg, swingDeg: rearSwingDeg };
 }
 
 function tiltersOf(parts: RigParts): readonly Tilter[] {
   if (parts.kind === 'held') {
-    return [{ name: movementsText.theHand, tiltDeg: null, swingDeg: null, oneWay: false, lock: 'free', pivotMm: null, asks: [] }];
+    return [{ by: 'hand', tiltDeg: null, swingDeg: null, oneWay: false, lock: 'free', pivotMm: null, asks: [] }];
   }
   const slides = [parts.lens, ...between(parts).filter((part) => part.kind === 'adapter')];
   const own = slides.flatMap((item): readonly Tilter[] => {
-    const f = item.figures;
+    const f = item.specs;
     if (f.tilts === 'none') return [];
-    const base = { name: item.name, swingDeg: null, oneWay: f.tilts === 'oneWay', lock: f.tiltLock, pivotMm: f.pivotMm };
+    const base = { by: { item: item.name }, swingDeg: null, oneWay: f.tilts === 'oneWay', lock: f.tiltLock, pivotMm: f.pivotMm };
     if (f.tilts === null) return [{ ...base, tiltDeg: null, asks: [ask<SlideItem>(item, 'tilts')] }];
     return [
       {
         ...base,
         tiltDeg: f.tiltDeg,
-        asks: (['tiltDeg', 'tiltLock'] as const).filter((figure) => f[figure] === null).map((figure) => ask<SlideItem>(item, figure)),
+        asks: (['tiltDeg', 'tiltLock'] as const).filter((spec) => f[spec] === null).map((spec) => ask<SlideItem>(item, spec)),
       },
     ];
   });
   if (parts.kind !== 'view') return own;
   const standard = (where: 'front' | 'rear', tilt: 'frontTiltDeg' | 'rearTiltDeg', swing: 'frontSwingDeg' | 'rearSwingDeg'): Tilter => ({
-    name: say(movementsText.standard, { where }),
-    tiltDeg: parts.camera.figures[tilt],
-    swingDeg: parts.camera.figures[swing],
+    by: where,
+    tiltDeg: parts.camera.specs[tilt],
+    swingDeg: parts.camera.specs[swing],
     oneWay: false,
     lock: null,
     pivotMm: null,
-    asks: [tilt, swing].filter((figure) => parts.camera.figures[figure] === null).map((figure) => ask(parts.camera, figure)),
+    asks: [tilt, swing].filter((spec) => parts.camera.specs[spec] === null).map((spec) => ask(parts.camera, spec)),
   });
   return [...own, standard('front', 'frontTiltDeg', 'frontSwingDeg'), standard('rear', 'rearTiltDeg', 'rearSwingDeg')].filter(
     ({ tiltDeg, swingDeg }) => !(tiltDeg === 0 && swingDeg === 0),

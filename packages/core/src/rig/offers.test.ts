@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { kitAndPlan } from './anyKit.test-support';
-import { chosen, offersFor, placed } from './offers';
+import { chosen, offersFor, whyNotSentence, placed } from './offers';
 import { partsOf, PLACE_KINDS, PLACES, type Place } from './parts';
-import { verdictsOf } from './verdicts/verdicts';
+import { verdictSentence, verdictsOf } from './verdicts/verdicts';
 
 const places: readonly Place[] = ['back', 'between', 'camera', 'board', 'lens', 'front'];
 
@@ -17,7 +17,9 @@ describe('what can be put at a place of a rig, whatever kit it is', () => {
             new Set(offers.map(({ item }) => item.id)).size === offers.length &&
             offers.every(({ item }) => (PLACE_KINDS[place] as readonly string[]).includes(item.kind)) &&
             order.every((each, i) => i === 0 || each >= (order[i - 1] ?? 0)) &&
-            offers.every(({ state, reason }) => (state === 'fits') === (reason === '') && !/NaN|undefined|null/.test(reason))
+            offers.every(
+              ({ state, why }) => (state === 'fits') === (why === null) && (!why || !/NaN|undefined|null/.test(whyNotSentence(why))),
+            )
           );
         }),
       ),
@@ -35,7 +37,7 @@ describe('what can be put at a place of a rig, whatever kit it is', () => {
             if (state !== 'fits' || 'open' in parts) return true;
             looked++;
             const fit = verdictsOf(parts).find(({ kind }) => kind === 'fit');
-            return fit?.state !== 'fails' || !fit.sentence.startsWith(`${item.name} has “`);
+            return fit?.state !== 'fails' || !verdictSentence(fit).startsWith(`${item.name} has “`);
           }),
         ),
       ),

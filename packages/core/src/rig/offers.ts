@@ -2,18 +2,63 @@ import { rigText } from '@gangway/messages/core/rig';
 import { say } from '@gangway/messages/say';
 import { PLACE_KINDS, partsOf, type Place, type RigPlan } from './parts';
 import type { KitItem } from '../kit/item';
-import { jointsOf, type Joint } from './joints';
-import { flanges, FLANGE_TOLERANCE_MM } from './flanges';
-import { attachmentWanted } from './verdicts/fit';
-import { tooThick } from './verdicts/thickness';
-import { verdictsOf } from './verdicts/verdicts';
+import { jointSentence, jointsOf, type Joint } from './joints';
+import { flanges, FLANGE_TOLERANCE_MM, type Flanges } from './flanges';
+import type { MissingValue } from './missing';
+import { attachmentSentence, wrongAttachment, type WrongAttachment } from './verdicts/fit';
+import { thickSentence } from './verdicts/thickness';
+import { verdictSentence, verdictsOf, type Verdict } from './verdicts/verdicts';
 
-/** What could stand at a place of a rig: it *fits*, does *not*, or cannot be told because a figure is missing. */
+/** What could stand at a place of a rig: it *fits*, does *not*, or cannot be told because a value is missing. */
 export interface Offer {
   readonly item: KitItem;
   readonly state: 'fits' | 'unknown' | 'not';
-  /** Why not, or what is not known; empty when it fits. */
-  readonly reason: string;
+  /** Why not, or what is not known; `null` when it fits. */
+  readonly why: WhyNot | null;
+}
+
+/** Why an item cannot stand at a place, or what is not known. */
+export type WhyNot =
+  | { readonly kind: 'attachment'; readonly wrong: WrongAttachment }
+  | { readonly kind: 'thick'; readonly flanges: Flanges }
+  | { readonly kind: 'noRoom' }
+  | { readonly kind: 'joint' | 'needsAdapter'; readonly joint: Joint }
+  | { readonly kind: 'infinity'; readonly verdict: Verdict }
+  | { readonly kind: 'unknown'; readonly asks: readonly MissingValue[] };
+
+/**
+ * Why an item cannot stand at a place, as a sentence.
+ *
+ * @param why the reason of an offer
+ *
+ * @example
+ * whyNotSentence({ kind: 'noRoom' }) // => 'Its flange distance leaves no room for an adapter.'
+ */
+export function whyNotSentence(why: WhyNot): string {
+  switch (why.kind) {
+    case 'attachment':
+      return attachmentSentence(why.wrong);
+    case 'thick':
+      return thickSentence(why.flanges);
+    case 'noRoom':
+      return rigText.itsFlangeDistanceLeavesNo;
+    case 'joint':
+      return jointSentence(why.joint);
+    case 'needsAdapter':
+      return adapterSentence(why.joint);
+    case 'infinity':
+      return verdictSentence(why.verdict);
+    case 'unknown':
+      return say(rigText.valuesUnknown, {
+        values: why.asks.map(({ itemName, label }) => say(rigText.valueOfItem, { label, itemName })).join(', '),
+      });
+  }
+}
+
+function adapterSentence({ behind, before, differ }: Joint): string {
+  return differ === null
+    ? say(rigText.needsAnAdapterNothingGoes, { name: behind.name })
+    : say(rigText.needsAnAdapterMountsDiffer, { name: before.name, has: differ.has, other: behind.name, needs: differ.needs });
 }
 
 const ORDER: readonly Offer['state'][] = ['fits', 'unknown', 'not'];
@@ -103,16 +148,16 @@ interface OfferInput {
 function offer({ plan, place, item, items, index }: OfferInput): Offer {
   const next = placed(plan, place, item.id, index);
   const chain = chosen(next, items);
-  const not = (reason: string): Offer => ({ item, state: 'not', reason });
+  const not = (why: WhyNot): Offer => ({ item, state: 'not', why });
   const parts = partsOf(next, items);
   if (!('open' in parts)) {
-    const wrong = attachmentWanted(parts);
-    if (wrong !== null) return not(wrong);
+    const wrong = wrongAttachment(parts);
+    if (wrong !== null) return not({ kind: 'attachment', wrong });
     if (parts.kind === 'mounted' && place !== 'front') {
       const stretches = flanges(parts);
       const thick = stretches.known ? stretches.value.find(({ excessMm }) => excessMm > FLANGE_TOLERANCE_MM) : undefined;
-      if (thick && place === 'between') return not(tooThick(thick));
-      if (thick && thick.neededMm < -FLANGE_TOLERANCE_MM) return not(rigText.itsFlangeDistanceLeavesNo);
+      if (thick && place === 'between') return not({ kind: 'thick', flanges: thick });
+      if (thick && thick.neededMm < -FLANGE_TOLERANCE_MM) return not({ kind: 'noRoom' });
     }
   }
   // Only what touches this item: a fault elsewhere in the chain is not its own. A lens in the hand touches only its filters.
@@ -120,20 +165,15 @@ function offer({ plan, place, item, items, index }: OfferInput): Offer {
     ({ behind, before }) => behind === item || before === item,
   );
   const bad = joints.find((joint) => joint.fits === false && !(place === 'lens' && bridges(joint, plan)));
-  if (bad) return not(bad.reason);
+  if (bad) return not({ kind: 'joint', joint: bad });
   if (!('open' in parts) && parts.kind === 'view' && (place === 'board' || place === 'lens' || place === 'camera')) {
     const infinity = verdictsOf(parts).find(({ kind, state }) => kind === 'infinity' && state === 'fails');
-    if (infinity) return not(infinity.sentence);
+    if (infinity) return not({ kind: 'infinity', verdict: infinity });
   }
   const open = joints.flatMap(({ asks }) => asks);
-  if (open.length > 0)
-    return {
-      item,
-      state: 'unknown',
-      reason: say(rigText.unknown, { open: open.map(({ itemName, label }) => say(rigText.of, { label, itemName })).join(', ') }),
-    };
+  if (open.length > 0) return { item, state: 'unknown', why: { kind: 'unknown', asks: open } };
   const apart = joints.find((joint) => joint.fits === false);
-  return apart ? not(say(rigText.needsAnAdapter, { reason: apart.reason })) : { item, state: 'fits', reason: '' };
+  return apart ? not({ kind: 'needsAdapter', joint: apart }) : { item, state: 'fits', why: null };
 }
 
 // Body and lens that meet directly may still get an adapter between them.

@@ -1,63 +1,63 @@
-import { itemOf, type Figures } from '../kit/item';
+import { itemOf, type Specs } from '../kit/item';
 import type { RigParts } from '../model/rig';
 
 // Plain components to vary in tests. Sizes are round, not any maker's.
 
-type Lens = Partial<Figures<'lens'>>;
+type Lens = Partial<Specs<'lens'>>;
 
-export const body = (figures: Partial<Figures<'body'>> = {}) =>
+export const body = (specs: Partial<Specs<'body'>> = {}) =>
   itemOf('body', 'body', 'small body', {
     widthMm: 36,
     heightMm: 24,
     mount: 'short',
-    registerMm: 18,
+    flangeDistanceMm: 18,
     throatMm: 52,
     ownLens: false,
     contacts: true,
-    ...figures,
+    ...specs,
   });
 
-export const lens = (figures: Lens = {}) =>
+export const lens = (specs: Lens = {}) =>
   itemOf('lens', 'lens', 'normal lens', {
     focalMm: 50,
     widestFNumber: 2,
     smallestFNumber: 16,
     attachment: 'mount',
     mount: 'short',
-    registerMm: 18,
+    flangeDistanceMm: 18,
     contacts: true,
-    lightMm: 70,
+    imageCircleMm: 70,
     slides: 'none',
     tilts: 'none',
-    ...figures,
+    ...specs,
   });
 
-export const adapter = (figures: Partial<Figures<'adapter'>> = {}, name = 'adapter') =>
+export const adapter = (specs: Partial<Specs<'adapter'>> = {}, name = 'adapter') =>
   itemOf('adapter', name, name, {
     lensMount: 'long',
-    lensRegisterMm: 44.5,
+    lensFlangeDistanceMm: 44.5,
     bodyMount: 'short',
-    bodyRegisterMm: 18,
+    bodyFlangeDistanceMm: 18,
     contacts: false,
     slides: 'none',
     tilts: 'none',
-    ...figures,
+    ...specs,
   });
 
 export const reducer = (factor = 0.71) =>
   itemOf('converter', 'reducer', 'reducer', {
     factor,
     lensMount: 'long',
-    lensRegisterMm: 44.5,
+    lensFlangeDistanceMm: 44.5,
     bodyMount: 'short',
-    bodyRegisterMm: 18,
+    bodyFlangeDistanceMm: 18,
     contacts: false,
   });
 
-export const film = (figures: Partial<Figures<'film'>> = {}) =>
-  itemOf('film', 'film', 'sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', mount: 'sheet back', ...figures });
+export const film = (specs: Partial<Specs<'film'>> = {}) =>
+  itemOf('film', 'film', 'sheet film', { widthMm: 120, heightMm: 95, form: 'sheet', mount: 'sheet back', ...specs });
 
-export const camera = (figures: Partial<Figures<'camera'>> = {}) =>
+export const camera = (specs: Partial<Specs<'camera'>> = {}) =>
   itemOf('camera', 'camera', 'field camera', {
     boardMount: 'board',
     backMount: 'sheet back',
@@ -73,24 +73,24 @@ export const camera = (figures: Partial<Figures<'camera'>> = {}) =>
     rearShiftMm: 0,
     rearTiltDeg: 0,
     rearSwingDeg: 0,
-    ...figures,
+    ...specs,
   });
 
 export const board = (offsetMm = 0, id = 'board') =>
   itemOf('board', id, `board ${offsetMm}`, { boardMount: 'board', hole: 'shutter 0', offsetMm });
 
-export const fieldLens = (figures: Lens = {}) =>
+export const fieldLens = (specs: Lens = {}) =>
   lens({
     focalMm: 90,
     widestFNumber: 8,
     smallestFNumber: 45,
     attachment: 'board',
     mount: 'shutter 0',
-    registerMm: null,
+    flangeDistanceMm: null,
     flangeFocalMm: 98,
-    lightMm: 220,
+    imageCircleMm: 220,
     contacts: false,
-    ...figures,
+    ...specs,
   });
 
 export const mounted = (more: Partial<Extract<RigParts, { kind: 'mounted' }>> = {}): Extract<RigParts, { kind: 'mounted' }> => ({

@@ -22,7 +22,7 @@ export interface NearReach {
   /** From the lens to the subject, m. */
   readonly distanceM: number;
   /** How it was found. */
-  readonly basis: 'figures' | 'focusScale' | 'bellows' | 'byHand';
+  readonly basis: 'specs' | 'focusScale' | 'bellows' | 'byHand';
 }
 
 /** The two lengths of the bellows that are in use, mm. */
@@ -37,8 +37,8 @@ export function bellowsInUse(parts: Extract<RigParts, { kind: 'view' }>): Result
 
 /** From the plane that the lens sits on to the image at infinity, mm: its flange focal length on a board, its register in a mount. */
 export function flangeFocal(lens: LensItem): Result<number> {
-  const { flangeFocalMm, registerMm, attachment } = lens.figures;
-  if (attachment === 'mount') return registerMm === null ? unknown(ask(lens, 'registerMm')) : known(registerMm);
+  const { flangeFocalMm, flangeDistanceMm, attachment } = lens.specs;
+  if (attachment === 'mount') return flangeDistanceMm === null ? unknown(ask(lens, 'flangeDistanceMm')) : known(flangeDistanceMm);
   return flangeFocalMm === null ? unknown(ask(lens, 'flangeFocalMm')) : known(flangeFocalMm);
 }
 
@@ -70,9 +70,9 @@ export function focusReach(parts: RigParts): Result<FocusReach> {
     case 'fixed':
       return known({ infinity: true, farthestM: null, focuses: true, excessMm: 0 });
     case 'held': {
-      const all = both(need(parts.back, 'registerMm'), need(parts.lens, 'registerMm', 'focalMm'));
+      const all = both(need(parts.back, 'flangeDistanceMm'), need(parts.lens, 'flangeDistanceMm', 'focalMm'));
       if (!all.known) return all;
-      const [{ registerMm: body }, { registerMm: lens, focalMm }] = all.value;
+      const [{ flangeDistanceMm: body }, { flangeDistanceMm: lens, focalMm }] = all.value;
       // Held against the body it stands body − lens too far out; slack is the other way.
       return known(reachFromExcess(focalMm, body - lens));
     }
@@ -100,7 +100,7 @@ function reachFromExcess(focalMm: number, excessMm: number): FocusReach {
 }
 
 /**
- * The nearest focus. A mounted lens by its own figures, an extension too much
+ * The nearest focus. A mounted lens by its own specs, an extension too much
  * between the flanges adding x/f to the magnification; a view camera by its
  * longest bellows; a lens held by hand as far out as 10 mm beyond infinity.
  * Source: the lens equation, m = extension/f.
@@ -130,7 +130,7 @@ export function nearReach(parts: RigParts): Result<NearReach> {
     return known({ magnification, distanceM: distanceAt(focalMm, magnification), basis: 'byHand' });
   }
   const scale = need(parts.lens, 'nearestM');
-  const { nearestMagnification, nearestM } = parts.lens.figures;
+  const { nearestMagnification, nearestM } = parts.lens.specs;
   if (nearestMagnification === null && !scale.known) return unknown(...need2(parts));
   if (shortensToFocus(parts.lens)) {
     const asked = need(parts.lens, 'nearestMagnification');
@@ -148,18 +148,18 @@ export function nearReach(parts: RigParts): Result<NearReach> {
   return known({
     magnification: Math.max(0, ahead) * lens.value.factor,
     distanceM: ahead > 0 ? distanceAt(working, ahead) : Infinity,
-    basis: nearestMagnification === null ? 'focusScale' : 'figures',
+    basis: nearestMagnification === null ? 'focusScale' : 'specs',
   });
 }
 
-/** Whether a lens focuses nearer than four focal lengths, where none comes by moving out as a whole, and no figure says how large it draws there. */
-export function shortensToFocus({ figures: { focalMm, nearestM, nearestMagnification } }: LensItem): boolean {
+/** Whether a lens focuses nearer than four focal lengths, where none comes by moving out as a whole, and no value says how large it draws there. */
+export function shortensToFocus({ specs: { focalMm, nearestM, nearestMagnification } }: LensItem): boolean {
   return nearestMagnification === null && focalMm !== null && nearestM !== null && nearestM * 1000 < 4 * focalMm * (1 - 1e-9);
 }
 
 function need2(parts: RigParts) {
-  const figures = need(parts.lens, 'nearestM', 'nearestMagnification');
-  return figures.known ? [] : figures.asks;
+  const specs = need(parts.lens, 'nearestM', 'nearestMagnification');
+  return specs.known ? [] : specs.asks;
 }
 
 /** Where the lens may stand on the rail, mm beyond its focal length along its own axis: below zero nearer than at infinity; `null` for an end that is not known. */

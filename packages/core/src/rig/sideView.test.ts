@@ -43,7 +43,7 @@ describe('the side view of any rig', () => {
   test('a lens on adapters sits at the sum of flange distance and thicknesses; where one is unknown that is marked', () => {
     const parts = mounted({
       between: [adapter({ thicknessMm: 20 }, 'one'), adapter({ thicknessMm: 6.5 }, 'two')],
-      lens: lens({ mount: 'long', registerMm: 44.5, lengthMm: 70, filterThreadMm: 52 }),
+      lens: lens({ mount: 'long', flangeDistanceMm: 44.5, lengthMm: 70, filterThreadMm: 52 }),
       front: [itemOf('filter', 'f', 'filter', { threadMm: 52, heightMm: 5 })],
     });
     const { blocks, planes, lengthMm, infinityMm } = sideView(parts);
@@ -52,20 +52,22 @@ describe('the side view of any rig', () => {
     expect(infinityMm).toBe(44.5);
     expect(lengthMm).toBeCloseTo(119.5, 9);
     expect(blocks.every(({ known }) => known)).toBe(true);
-    const open = sideView(mounted({ between: [adapter({ thicknessMm: null, lensRegisterMm: null })], lens: lens({ lengthMm: null }) }));
+    const open = sideView(
+      mounted({ between: [adapter({ thicknessMm: null, lensFlangeDistanceMm: null })], lens: lens({ lengthMm: null }) }),
+    );
     expect(open.blocks.filter(({ known }) => !known).map(({ kind }) => kind)).toEqual(['adapter', 'lens']);
   });
 
   test('behind a converter the seat for infinity is not drawn, since it is not where the flange distance says', () => {
-    expect(sideView(mounted({ between: [reducer()], lens: lens({ mount: 'long', registerMm: 44.5 }) })).infinityMm).toBeNull();
+    expect(sideView(mounted({ between: [reducer()], lens: lens({ mount: 'long', flangeDistanceMm: 44.5 }) })).infinityMm).toBeNull();
   });
 
   test('a lens in the hand hangs as far before the body as infinity needs, or at its flange when it would be inside', () => {
-    const held = sideView({ kind: 'held', back: body(), lens: lens({ registerMm: 70, barrelDepthMm: 12, lengthMm: 50 }), front: [] });
+    const held = sideView({ kind: 'held', back: body(), lens: lens({ flangeDistanceMm: 70, barrelDepthMm: 12, lengthMm: 50 }), front: [] });
     expect(held.blocks.find(({ kind }) => kind === 'gap')).toMatchObject({ fromMm: 18, toMm: 70 });
     // Its barrel reaches back into the gap.
     expect(held.blocks.find(({ kind }) => kind === 'lens')).toMatchObject({ fromMm: 58, toMm: 120 });
-    const inside = sideView({ kind: 'held', back: body({ registerMm: 44.5 }), lens: lens({ registerMm: 40 }), front: [] });
+    const inside = sideView({ kind: 'held', back: body({ flangeDistanceMm: 44.5 }), lens: lens({ flangeDistanceMm: 40 }), front: [] });
     expect(inside.blocks.some(({ kind }) => kind === 'gap')).toBe(false);
     expect(inside.planes.at(-1)).toEqual({ name: 'flange of the lens', atMm: 44.5 });
   });

@@ -51,20 +51,20 @@ const UNKNOWN_LENGTH_MM = 40;
 export function sideView(parts: RigParts): SideView {
   const blocks: Block[] = [];
   const planes: Plane[] = [];
-  const half = (parts.back.figures.heightMm ?? 40) / 2;
-  blocks.push({ kind: 'sensor', name: parts.back.name, fromMm: 0, toMm: 0, halfMm: half, known: parts.back.figures.heightMm !== null });
+  const half = (parts.back.specs.heightMm ?? 40) / 2;
+  blocks.push({ kind: 'sensor', name: parts.back.name, fromMm: 0, toMm: 0, halfMm: half, known: parts.back.specs.heightMm !== null });
   const bodyHalf = half + 12;
   let z = 0;
   if (parts.back.kind === 'body' && parts.kind !== 'fixed') {
-    const register = parts.back.figures.registerMm;
+    const register = parts.back.specs.flangeDistanceMm;
     z = register ?? 20;
     blocks.push({ kind: 'body', name: parts.back.name, fromMm: 0, toMm: z, halfMm: bodyHalf, known: register !== null });
     planes.push({ name: rigText.flangeOfTheBody, atMm: z });
   }
   for (const part of between(parts)) {
-    const { lensRegisterMm, bodyRegisterMm } = part.figures;
+    const { lensFlangeDistanceMm, bodyFlangeDistanceMm } = part.specs;
     const thick = part.kind === 'adapter' ? adapterThickness(part) : null;
-    const length = blockLength(thick, lensRegisterMm, bodyRegisterMm);
+    const length = blockLength(thick, lensFlangeDistanceMm, bodyFlangeDistanceMm);
     blocks.push({
       kind: part.kind,
       name: part.name,
@@ -98,7 +98,7 @@ export function sideView(parts: RigParts): SideView {
     });
     blocks.push({ kind: 'front', name: rigText.frontStandard, fromMm: z + apart, toMm: z + apart + 4, halfMm: tall, known: all.known });
     planes.push({ name: rigText.frontStandard, atMm: z + apart });
-    const offset = parts.board.figures.offsetMm;
+    const offset = parts.board.specs.offsetMm;
     const [a, b] = [z + apart, z + apart + (offset ?? 0)];
     blocks.push({
       kind: 'board',
@@ -112,7 +112,7 @@ export function sideView(parts: RigParts): SideView {
     infinityMm = seat.known ? seat.value : null;
     planes.push({ name: rigText.seatOfTheLens, atMm: z });
   } else if (parts.kind === 'held') {
-    const register = parts.lens.figures.registerMm;
+    const register = parts.lens.specs.flangeDistanceMm;
     infinityMm = register;
     if (register !== null && register > z) {
       blocks.push({ kind: 'gap', name: rigText.gapHeldByHand, fromMm: z, toMm: register, halfMm: 30, known: true });
@@ -120,12 +120,12 @@ export function sideView(parts: RigParts): SideView {
     }
     planes.push({ name: rigText.flangeOfTheLens, atMm: z });
   } else if (parts.kind === 'mounted') {
-    infinityMm = between(parts).some(({ kind }) => kind === 'converter') ? null : parts.lens.figures.registerMm;
+    infinityMm = between(parts).some(({ kind }) => kind === 'converter') ? null : parts.lens.specs.flangeDistanceMm;
     if (parts.between.length > 0) planes.push({ name: rigText.flangeOfTheLens, atMm: z });
   } else {
-    z = parts.lens.figures.focalMm ?? 30;
+    z = parts.lens.specs.focalMm ?? 30;
   }
-  const { lengthMm, clearFrontMm, filterThreadMm, barrelDepthMm } = parts.lens.figures;
+  const { lengthMm, clearFrontMm, filterThreadMm, barrelDepthMm } = parts.lens.specs;
   const lensHalf = (filterThreadMm ?? clearFrontMm ?? 50) / 2 + 3;
   blocks.push({
     kind: 'lens',
@@ -137,7 +137,7 @@ export function sideView(parts: RigParts): SideView {
   });
   z += lengthMm ?? UNKNOWN_LENGTH_MM;
   for (const part of parts.front) {
-    const height = part.figures.heightMm;
+    const height = part.specs.heightMm;
     blocks.push({ kind: part.kind, name: part.name, fromMm: z, toMm: z + (height ?? 5), halfMm: frontHalf(part), known: height !== null });
     z += height ?? 5;
   }
@@ -153,15 +153,19 @@ export function sideView(parts: RigParts): SideView {
   };
 }
 
-function blockLength(thick: Result<number> | null, lensRegisterMm: number | null, bodyRegisterMm: number | null): number | null {
+function blockLength(
+  thick: Result<number> | null,
+  lensFlangeDistanceMm: number | null,
+  bodyFlangeDistanceMm: number | null,
+): number | null {
   if (thick?.known) return thick.value;
-  if (lensRegisterMm !== null && bodyRegisterMm !== null) return lensRegisterMm - bodyRegisterMm;
+  if (lensFlangeDistanceMm !== null && bodyFlangeDistanceMm !== null) return lensFlangeDistanceMm - bodyFlangeDistanceMm;
   return null;
 }
 
 function frontHalf(part: FrontPart): number {
-  const { figures } = part;
-  const across = 'frontThreadMm' in figures ? figures.frontThreadMm : Math.max(figures.clearMm ?? 0, figures.threadMm ?? 0);
+  const { specs } = part;
+  const across = 'frontThreadMm' in specs ? specs.frontThreadMm : Math.max(specs.clearMm ?? 0, specs.threadMm ?? 0);
   return (across === null || across === 0 ? 50 : across) / 2 + 2;
 }
 

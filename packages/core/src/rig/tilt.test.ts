@@ -23,7 +23,7 @@ describe('what tilts the lens', () => {
 
   test('what is unknown is not guessed', () => {
     expect(tiltMechanism(tilting({ tiltDeg: null }), still, null)).toBeNull();
-    expect(lensTilt(tilting({ tiltLock: null }))).toMatchObject({ kind: 'unknown', asks: [{ figure: 'tiltLock' }] });
+    expect(lensTilt(tilting({ tiltLock: null }))).toMatchObject({ kind: 'unknown', asks: [{ spec: 'tiltLock' }] });
     expect(lensTilt(mounted({ lens: lens({ tilts: null }) })).kind).toBe('unknown');
     expect(tiltMechanism({ kind: 'held', back: body(), lens: lens(), front: [] }, still, null)).toBeNull();
   });
@@ -31,7 +31,7 @@ describe('what tilts the lens', () => {
   test('an adapter tilts where the lens does not; a standard has tilt and swing; a plain lens has none', () => {
     expect(lensTilt(mounted({ between: [adapter({ tilts: 'both', tiltDeg: 10, tiltLock: 'crossed' }, 'tilting')] }))).toMatchObject({
       kind: 'mount',
-      name: 'tilting',
+      by: { item: 'tilting' },
       maxDeg: 10,
     });
     expect(tiltMechanism(view(), still, null)).toEqual({ kind: 'box', tiltDeg: [-20, 20], swingDeg: [-15, 15] });

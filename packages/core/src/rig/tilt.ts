@@ -7,15 +7,24 @@ import { between } from './parts';
 import type { ShiftPosition, Mechanism } from '../model/movements';
 import type { RigParts } from '../model/rig';
 
+/** What tilts a lens: the front standard, the hand, or an item by its name. */
+export type Tilting = 'standard' | 'hand' | { readonly item: string };
+
+/** What tilts a lens, as a sentence names it. */
+export function tiltingName(by: Tilting): string {
+  if (by === 'standard') return movementsText.theFrontStandard;
+  return by === 'hand' ? movementsText.theHand : by.item;
+}
+
 /** What tilts the lens of a rig, and how far; angles in degrees, lengths in mm. */
 export type LensTilt =
   | { readonly kind: 'none' }
   /** Something tilts, but how far or which way is not known. */
-  | { readonly kind: 'unknown'; readonly name: string; readonly asks: readonly MissingValue[] }
+  | { readonly kind: 'unknown'; readonly by: Tilting; readonly asks: readonly MissingValue[] }
   /** A tilting lens or adapter: one tilt, its direction locked to the shift's or turning by itself. */
   | {
       readonly kind: 'mount';
-      readonly name: string;
+      readonly by: Tilting;
       readonly maxDeg: number;
       readonly oneWay: boolean;
       readonly lock: 'parallel' | 'crossed' | 'free';
@@ -25,14 +34,14 @@ export type LensTilt =
   /** The front standard of a view camera: tilt and swing by themselves. */
   | {
       readonly kind: 'standard';
-      readonly name: string;
+      readonly by: Tilting;
       readonly tiltDeg: number;
       readonly swingDeg: number;
       readonly pivotMm: number | null;
       readonly baseBelowMm: number | null;
     }
   /** A lens in the hand: as far as its edge lets it, which `heldLens` finds. */
-  | { readonly kind: 'hand'; readonly name: string };
+  | { readonly kind: 'hand'; readonly by: Tilting };
 
 /**
  * What tilts the lens. Of several that tilt the lens or an adapter the nearer to the lens counts.
@@ -43,27 +52,24 @@ export type LensTilt =
  * lensTilt(parts).kind // => 'mount'
  */
 export function lensTilt(parts: RigParts): LensTilt {
-  if (parts.kind === 'held') return { kind: 'hand', name: movementsText.theHand };
+  if (parts.kind === 'held') return { kind: 'hand', by: 'hand' };
   const slides = [parts.lens, ...[...between(parts)].reverse().filter((part) => part.kind === 'adapter')];
   const item =
-    slides.find(({ figures }) => figures.tilts !== 'none' && figures.tilts !== null) ??
-    slides.find(({ figures }) => figures.tilts === null);
-  if (item && item.figures.tilts !== null) {
-    const { tilts, tiltDeg, tiltLock, tiltStepDeg, pivotMm } = item.figures;
+    slides.find(({ specs }) => specs.tilts !== 'none' && specs.tilts !== null) ?? slides.find(({ specs }) => specs.tilts === null);
+  if (item && item.specs.tilts !== null) {
+    const { tilts, tiltDeg, tiltLock, tiltStepDeg, pivotMm } = item.specs;
     if (tiltDeg === null || tiltLock === null) {
       return {
         kind: 'unknown',
-        name: item.name,
-        asks: (['tiltDeg', 'tiltLock'] as const)
-          .filter((figure) => item.figures[figure] === null)
-          .map((figure) => ask<typeof item>(item, figure)),
+        by: { item: item.name },
+        asks: (['tiltDeg', 'tiltLock'] as const).filter((spec) => item.specs[spec] === null).map((spec) => ask<typeof item>(item, spec)),
       };
     }
     const factor = rigFactor(parts);
     // Behind a reducer the picture moves by the factor less.
     return {
       kind: 'mount',
-      name: item.name,
+      by: { item: item.name },
       maxDeg: tiltDeg,
       oneWay: tilts === 'oneWay',
       lock: tiltLock,
@@ -72,28 +78,28 @@ export function lensTilt(parts: RigParts): LensTilt {
     };
   }
   if (parts.kind === 'view') {
-    const { frontTiltDeg, frontSwingDeg, tiltAxis, baseBelowMm } = parts.camera.figures;
+    const { frontTiltDeg, frontSwingDeg, tiltAxis, baseBelowMm } = parts.camera.specs;
     if (frontTiltDeg === null || frontSwingDeg === null) {
       return {
         kind: 'unknown',
-        name: movementsText.frontStandard2,
+        by: 'standard',
         asks: (['frontTiltDeg', 'frontSwingDeg'] as const)
-          .filter((figure) => parts.camera.figures[figure] === null)
-          .map((figure) => ask(parts.camera, figure)),
+          .filter((spec) => parts.camera.specs[spec] === null)
+          .map((spec) => ask(parts.camera, spec)),
       };
     }
     if (frontTiltDeg === 0 && frontSwingDeg === 0) return { kind: 'none' };
     // Turning about its base the lens goes forward and back, hardly aside: its centre stays over the axis.
     return {
       kind: 'standard',
-      name: movementsText.frontStandard2,
+      by: 'standard',
       tiltDeg: frontTiltDeg,
       swingDeg: frontSwingDeg,
       pivotMm: tiltAxis === null ? null : 0,
       baseBelowMm: tiltAxis === 'base' ? baseBelowMm : null,
     };
   }
-  if (item) return { kind: 'unknown', name: item.name, asks: [ask<typeof item>(item, 'tilts')] };
+  if (item) return { kind: 'unknown', by: { item: item.name }, asks: [ask<typeof item>(item, 'tilts')] };
   return { kind: 'none' };
 }
 

@@ -241,7 +241,7 @@ function bodyOf(subject: Subject): readonly Face[] {
         return box([x - half, 0, z - half], [x + half, heightM, z + half]);
       }).flat();
     }
-    case 'figures': {
+    case 'people': {
       const { count, spacingM, heightM: h } = subject;
       return Array.from({ length: count }, (_, i) => {
         const x = (i - (count - 1) / 2) * spacingM;

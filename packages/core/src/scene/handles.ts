@@ -74,7 +74,7 @@ const HANDLES: Handles = {
     { key: 'farM', view: 'plan', at: ({ farM }) => ({ awayM: farM, sideM: 0 }), value: ({ awayM }) => awayM },
     { key: 'heightM', view: 'elevation', at: ({ heightM, everyM }) => ({ awayM: everyM, sideM: heightM }), value: ({ sideM }) => sideM },
   ],
-  figures: [
+  people: [
     {
       key: 'spacingM',
       view: 'plan',
@@ -134,8 +134,8 @@ export function handlesOf(
       return of(subject, HANDLES.table);
     case 'ground':
       return of(subject, HANDLES.ground);
-    case 'figures':
-      return of(subject, HANDLES.figures);
+    case 'people':
+      return of(subject, HANDLES.people);
     case 'model':
       return of(subject, HANDLES.model);
     case 'sheet':

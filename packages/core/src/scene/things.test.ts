@@ -86,8 +86,8 @@ describe('the whole things of a subject', () => {
     );
   });
 
-  test('the specs of a row stand beside each other by their spacing', () => {
-    const subject: Subject = { ...FIRST_SUBJECTS.figures, count: 5, spacingM: 0.7 };
+  test('the people of a row stand beside each other by their spacing', () => {
+    const subject: Subject = { ...FIRST_SUBJECTS.people, count: 5, spacingM: 0.7 };
     const middles = thingsOf(before(subject)).map(({ points }) => points.reduce((sum, p) => sum + p[0], 0) / points.length);
     expect(middles).toHaveLength(5);
     middles.slice(1).forEach((x, i) => expect(x - (middles[i] ?? NaN)).toBeCloseTo(0.7, 9));

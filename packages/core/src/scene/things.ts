@@ -110,8 +110,8 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
         ),
       ];
     }
-    case 'figures':
-      return Array.from({ length: subject.count }, (_, i) => named(`figure${i + 1}`, figureName(i, subject.count), figureOf(subject, i)));
+    case 'people':
+      return Array.from({ length: subject.count }, (_, i) => named(`figure${i + 1}`, personName(i, subject.count), personOf(subject, i)));
     case 'model': {
       const points = facesOf(subject)
         .slice(1)
@@ -132,13 +132,13 @@ function bounding({ subject, distanceM, asideM }: Scene): readonly Thing[] {
   }
 }
 
-function figureName(i: number, count: number): string {
+function personName(i: number, count: number): string {
   if (count === 3) return [sceneText.thePersonAtTheLeft, sceneText.thePersonInTheMiddle, sceneText.thePersonAtTheRight][i] ?? '';
   return say(sceneText.personFromTheLeft, { i: i + 1 });
 }
 
-/** A figure's face and hands, its front: from the belt to the crown. */
-function figureOf({ count, spacingM, heightM: h }: Extract<Subject, { kind: 'figures' }>, i: number): readonly Vec3[] {
+/** A person's face and hands, its front: from the belt to the crown. */
+function personOf({ count, spacingM, heightM: h }: Extract<Subject, { kind: 'people' }>, i: number): readonly Vec3[] {
   const x = (i - (count - 1) / 2) * spacingM;
   return [
     [x - 0.22, h * 0.5, -FIGURE_DEPTH_M],

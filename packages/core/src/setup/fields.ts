@@ -35,5 +35,5 @@ export const SETUP_FIELDS = {
   card: group({ label: setupText.card, fields: CARD_FIELDS }),
 } satisfies Partial<Record<keyof SetupSettings, Field>>;
 
-/** The version of a setup: that of the newest field of its groups, and at least the one at which records came to have versions. */
-export const SETUP_VERSION = Math.max(2, newestSince(SETUP_FIELDS), newestSince(MOSAIC_FIELDS), newestSince(STANCE_FIELDS));
+/** The version of a setup: that of the newest field of its groups, and at least 3, which gave the fields their present names. */
+export const SETUP_VERSION = Math.max(3, newestSince(SETUP_FIELDS), newestSince(MOSAIC_FIELDS), newestSince(STANCE_FIELDS));

@@ -23,7 +23,7 @@ export function frontScene(distanceM: number, cameraHeightM: number): Scene {
 }
 
 /** A plain small-format stand to vary in tests. */
-export function stand(changes: Partial<SetupSettings> = {}): SetupSettings {
+export function setup(changes: Partial<SetupSettings> = {}): SetupSettings {
   return {
     rig: {
       name: 'Small format with a 24 mm shift wide',
@@ -37,8 +37,8 @@ export function stand(changes: Partial<SetupSettings> = {}): SetupSettings {
         smallestFNumber: 22,
         stopStep: 'third',
         circle: {
-          lightMm: 67,
-          definition: [
+          imageCircleMm: 67,
+          sharpCircles: [
             { fNumber: 3.5, diameterMm: 54 },
             { fNumber: 8, diameterMm: 60 },
             { fNumber: 11, diameterMm: 64 },
@@ -76,8 +76,8 @@ const mechanism: fc.Arbitrary<Mechanism> = fc.oneof(
 export const anySetup: fc.Arbitrary<SetupSettings> = fc
   .record({
     mechanism,
-    lightMm: fc.option(evenly(40, 180)),
-    definition: fc.uniqueArray(fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11, 16, 22), diameterMm: evenly(20, 180) }), {
+    imageCircleMm: fc.option(evenly(40, 180)),
+    sharpCircles: fc.uniqueArray(fc.record({ fNumber: fc.constantFrom(4, 5.6, 8, 11, 16, 22), diameterMm: evenly(20, 180) }), {
       maxLength: 5,
       selector: ({ fNumber }) => fNumber,
     }),
@@ -91,7 +91,7 @@ export const anySetup: fc.Arbitrary<SetupSettings> = fc
     focusM: fc.option(evenly(0.2, 100)),
   })
   .map((any) => {
-    const base = stand();
+    const base = setup();
     return {
       ...base,
       orientation: any.orientation,
@@ -105,7 +105,7 @@ export const anySetup: fc.Arbitrary<SetupSettings> = fc
         lens: {
           ...base.rig.lens,
           stopStep: any.stopStep as 'full',
-          circle: { lightMm: any.lightMm, definition: any.definition },
+          circle: { imageCircleMm: any.imageCircleMm, sharpCircles: any.sharpCircles },
         },
       },
     };

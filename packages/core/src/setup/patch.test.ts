@@ -2,7 +2,7 @@ import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { evenly } from '../evenly.test-support';
 import { alongAxisMm, focusFor } from '../geometry/standards';
-import { frontScene, anySetup, stand } from './fixtures.test-support';
+import { frontScene, anySetup, setup } from './fixtures.test-support';
 import { movedOff, patched } from './patch';
 import type { SetupPatch, SetupSettings } from '../model/setup';
 import { UNTURNED } from './defaults';
@@ -53,7 +53,7 @@ describe('a change laid over a setup', () => {
   });
 
   test('of a movement or a placing only what is said is changed', () => {
-    const settings = stand({ scene, movements: { riseMm: 3, shiftMm: -2 } });
+    const settings = setup({ scene, movements: { riseMm: 3, shiftMm: -2 } });
     expect(patched(settings, { movements: { shiftMm: 5 } }).movements).toEqual({ riseMm: 3, shiftMm: 5 });
     expect(patched(settings, { placing: { yawDeg: 7 } }).scene).toEqual({ ...scene, yawDeg: 7 });
     expect(patched(settings, { shaded: true }).scene?.light).toBeNull();
@@ -64,18 +64,18 @@ describe('a change laid over a setup', () => {
 
   test('composed is as the lens is turned by the same change', () => {
     const front = { tiltDeg: 4, swingDeg: -1 };
-    expect(patched(stand(), { front, composed: true }).composedAt).toEqual(front);
-    expect(patched(stand(), { front }).composedAt).toEqual(UNTURNED);
+    expect(patched(setup(), { front, composed: true }).composedAt).toEqual(front);
+    expect(patched(setup(), { front }).composedAt).toEqual(UNTURNED);
   });
 });
 
 describe('standing farther off', () => {
   test('a focus on the subject stays on it, another stays where it is', () => {
-    expect(patched(stand({ scene, focusM: 12 }), { distanceM: 20 })).toMatchObject({ focusM: 20, scene: { distanceM: 20 } });
-    expect(patched(stand({ scene, focusM: 9 }), { distanceM: 20 }).focusM).toBe(9);
-    expect(patched(stand({ scene, focusM: null }), { distanceM: 20 }).focusM).toBeNull();
-    expect(patched(stand({ scene, focusM: 12 }), { distanceM: 20, focusM: 5 }).focusM).toBe(5);
-    expect(movedOff(stand({ focusM: 12 }), 20)).toEqual({ scene: null, focusM: 12 });
+    expect(patched(setup({ scene, focusM: 12 }), { distanceM: 20 })).toMatchObject({ focusM: 20, scene: { distanceM: 20 } });
+    expect(patched(setup({ scene, focusM: 9 }), { distanceM: 20 }).focusM).toBe(9);
+    expect(patched(setup({ scene, focusM: null }), { distanceM: 20 }).focusM).toBeNull();
+    expect(patched(setup({ scene, focusM: 12 }), { distanceM: 20, focusM: 5 }).focusM).toBe(5);
+    expect(movedOff(setup({ focusM: 12 }), 20)).toEqual({ scene: null, focusM: 12 });
   });
 });
 
@@ -83,7 +83,7 @@ describe('a lens that focuses nearer than at infinity', () => {
   test('is at infinity again when lens and back are straight, since straight it would focus nothing', () => {
     fc.assert(
       fc.property(turn, evenly(-60, -0.1), fc.boolean(), (leaning, focusM, byRear) => {
-        const askew = stand({ ...(byRear ? { rear: leaning } : { front: leaning }), focusM });
+        const askew = setup({ ...(byRear ? { rear: leaning } : { front: leaning }), focusM });
         const straight = patched(askew, byRear ? { rear: UNTURNED } : { front: UNTURNED });
         if (straight.focusM !== null) return false;
         // While it leans it is left as it was set.
@@ -115,9 +115,9 @@ describe('a lens that focuses nearer than at infinity', () => {
   });
 
   test('the lens of a setup stands out as its focus says, along its own axis', () => {
-    const straight = stand({ focusM: 2 });
+    const straight = setup({ focusM: 2 });
     expect(geometryOf(straight).imageMm).toBeCloseTo((24 * 2000) / (2000 - 24), 9);
-    const tilted = stand({ focusM: 2, front: { tiltDeg: 8, swingDeg: 0 } });
+    const tilted = setup({ focusM: 2, front: { tiltDeg: 8, swingDeg: 0 } });
     expect(geometryOf(tilted).imageMm).toBeCloseTo(geometryOf(straight).imageMm * Math.cos((8 * Math.PI) / 180), 9);
   });
 });

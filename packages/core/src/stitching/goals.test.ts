@@ -2,7 +2,7 @@ import { geometryOf } from '../geometry/geometry';
 import { assembled } from '../rig/assembled';
 import { adapter, body, lens, mounted } from '../rig/parts.test-support';
 import { turned } from '../coverage/frame';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { heightOf, unionOf, widthOf } from '../mosaic/frames';
 import { crossLayout, diagonalLayout, gridLayout, layoutRects, leastOverlap, widest } from '../mosaic/layout';
 import { mosaicGrid } from '../mosaic/grid';
@@ -21,8 +21,8 @@ const free = (more: Parameters<typeof body>[0] = {}): Rig =>
     mounted({
       back: body({ widthMm: 22.3, heightMm: 14.9, columnsPx: 5184, rowsPx: 3456, ...more }),
       lens: lens({
-        lightMm: 120,
-        definition: [{ fNumber: 8, diameterMm: 110, evidence: 'measured' }],
+        imageCircleMm: 120,
+        sharpCircles: [{ fNumber: 8, diameterMm: 110, evidence: 'measured' }],
         slides: 'box',
         riseMm: 40,
         fallMm: 40,
@@ -32,7 +32,7 @@ const free = (more: Parameters<typeof body>[0] = {}): Rig =>
       }),
     }),
   );
-const small: SetupSettings = stand({ rig: free(), fNumber: 8 });
+const small: SetupSettings = setup({ rig: free(), fNumber: 8 });
 
 describe('a wish', () => {
   test('eight upright frames of the small sensor come to the picture that practice made of them (common practice: 12 265 × 9 639 px)', () => {
@@ -169,15 +169,15 @@ describe('layouts', () => {
       mounted({
         between: [
           adapter(
-            { stitching: 'quarter', offsetXMm: 17, offsetYMm: 11, lensRegisterMm: 18, thicknessMm: 0.1, lensMount: 'short' },
+            { stitching: 'quarter', offsetXMm: 17, offsetYMm: 11, lensFlangeDistanceMm: 18, thicknessMm: 0.1, lensMount: 'short' },
             'plate',
           ),
         ],
-        lens: lens({ lightMm: 120 }),
+        lens: lens({ imageCircleMm: 120 }),
         back: body(),
       }),
     );
-    const found = proposals(geometryOf(stand({ rig: plate, fNumber: 8 })), { for: 'everything' }, 0);
+    const found = proposals(geometryOf(setup({ rig: plate, fNumber: 8 })), { for: 'everything' }, 0);
     expect(found.most?.layout.kind).toBe('quarter');
   });
 });

@@ -4,7 +4,7 @@ import { assembled } from '../rig/assembled';
 import { adapter, body, film, lens, mounted, view } from '../rig/parts.test-support';
 import { PLAIN_SCENE } from '../scene/scene';
 import { FIRST_SUBJECTS } from '../subjects/subject';
-import { stand } from '../setup/fixtures.test-support';
+import { setup } from '../setup/fixtures.test-support';
 import { depthRange, mosaicGiven, mosaicParallax, printMm, secondsOf, zoneStates } from './metrics';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { joinedSetup } from '../geometry/laidMosaic';
@@ -23,7 +23,7 @@ const rigOf = (parts: RigParts): Rig => {
 const shifting = rigOf(
   mounted({
     back: body({ widthMm: 36, heightMm: 24, columnsPx: 8256, rowsPx: 5504 }),
-    lens: lens({ focalMm: 24, lightMm: 90, slides: 'box', riseMm: 20, fallMm: 20, leftMm: 20, rightMm: 20 }),
+    lens: lens({ focalMm: 24, imageCircleMm: 90, slides: 'box', riseMm: 20, fallMm: 20, leftMm: 20, rightMm: 20 }),
   }),
 );
 const row = (places: readonly number[], more: Partial<Mosaic> = {}): Mosaic => ({
@@ -32,12 +32,12 @@ const row = (places: readonly number[], more: Partial<Mosaic> = {}): Mosaic => (
   ...more,
 });
 const laid = (mosaic: Mosaic, more: Partial<SetupSettings> = {}): SetupSettings =>
-  stand({ rig: shifting, orientation: 'portrait', mosaic, ...more });
+  setup({ rig: shifting, orientation: 'portrait', mosaic, ...more });
 
 describe('what a mosaic gives', () => {
   test('three upright frames by 12 mm of shift make 48 × 36 mm at the pitch of the sensor', () => {
     const given = mosaicGiven(geometryOf(laid(row([-12, 0, 12]))));
-    expect(given).toMatchObject({ widthMm: 48, heightMm: 36, leastOverlap: 0.5, takes: 3, pixels: { columns: 11_008, rows: 8256 } });
+    expect(given).toMatchObject({ widthMm: 48, heightMm: 36, leastOverlap: 0.5, shots: 3, pixels: { columns: 11_008, rows: 8256 } });
     // The diagonal is 60 mm on a frame of 43.27.
     expect(given?.formatTimes).toBeCloseTo(60 / Math.hypot(36, 24), 9);
     expect(given?.equalFocalMm).toBeCloseTo((24 * Math.hypot(36, 24)) / 60, 9);
@@ -98,14 +98,17 @@ describe('what a mosaic gives', () => {
     const sliding = rigOf(
       mounted({
         between: [
-          adapter({ stitching: 'sliding', stopsMm: [-15, 0, 15], lensRegisterMm: 18, thicknessMm: 0.1, lensMount: 'short' }, 'stitch back'),
+          adapter(
+            { stitching: 'sliding', stopsMm: [-15, 0, 15], lensFlangeDistanceMm: 18, thicknessMm: 0.1, lensMount: 'short' },
+            'stitch back',
+          ),
         ],
         lens: lens({ slides: 'none' }),
         back: body(),
       }),
     );
     expect(
-      mosaicParallax(geometryOf(stand({ rig: sliding, orientation: 'portrait', mosaic: row([-15, 0, 15], { nearestM: 0.5 }) })))?.px,
+      mosaicParallax(geometryOf(setup({ rig: sliding, orientation: 'portrait', mosaic: row([-15, 0, 15], { nearestM: 0.5 }) })))?.px,
     ).toBe(0);
     // Nobody said how near the nearest thing is, and there is no subject.
     expect(mosaicParallax(geometryOf(laid(row([-12, 0, 12]))))).toBeNull();
@@ -141,7 +144,7 @@ describe('what a mosaic gives', () => {
   });
 
   test('time is exposures, settling and moving, and series by series moves more', () => {
-    const series = { brackets: 3, bracketsInside: true, whiteCards: false, exposureS: 1, settleS: 2, moveS: 10 };
+    const series = { brackets: 3, bracketsInside: true, flatFields: false, exposureS: 1, settleS: 2, moveS: 10 };
     expect(secondsOf(row([0, 1, 2, 3], { series }))).toBe(12 * 3 + 3 * 10);
     expect(secondsOf(row([0, 1, 2, 3], { series: { ...series, bracketsInside: false } }))).toBe(12 * 3 + 11 * 10);
   });
@@ -160,7 +163,7 @@ describe('what a mosaic gives', () => {
 
   test('film is counted in holders and has no pixels', () => {
     const sheets = rigOf(view({ back: film({ form: 'sheet', sheetsPerHolder: 2 }) }));
-    expect(mosaicGiven(geometryOf(stand({ rig: sheets, mosaic: row([-50, 0, 50]) })))).toMatchObject({
+    expect(mosaicGiven(geometryOf(setup({ rig: sheets, mosaic: row([-50, 0, 50]) })))).toMatchObject({
       pixels: null,
       bytes: null,
       film: { frames: 3, packs: 2, of: 'holder' },
@@ -175,7 +178,7 @@ describe('what a mosaic gives', () => {
       [5504, 0, 0.5],
     ]);
     expect(plan).toMatchObject({ widthPx: 11_008, frameWidthMm: 24, frameHeightMm: 36 });
-    expect(mosaicPlan(geometryOf(stand()))).toBeNull();
-    expect(geometryOf(stand()).laid).toBeNull();
+    expect(mosaicPlan(geometryOf(setup()))).toBeNull();
+    expect(geometryOf(setup()).laid).toBeNull();
   });
 });

@@ -29,7 +29,7 @@ export interface MosaicGiven extends LaidMosaic {
   readonly fieldDeg: { readonly width: number; readonly height: number };
   /** Bytes of all shots as raw files of 14 bits a pixel, about; `null` on film. */
   readonly bytes: number | null;
-  readonly takes: number;
+  readonly shots: number;
   readonly seconds: number;
   /** The farthest corner off the lens axis, degrees, and falloff there against the centre, stops. */
   readonly cornerDeg: number;
@@ -108,11 +108,11 @@ function given(geometry: Geometry): MosaicGiven | null {
       ] as const,
   );
   const cosFar = Math.min(...corners.map(([x, y]) => dot([x, y, v], axis) / Math.hypot(x, y, v)));
-  const takes = shotsOf(mosaic);
+  const shots = shotsOf(mosaic);
   const { back } = rig.parts;
   const film =
     back.kind === 'film'
-      ? filmOf(takes, back.figures.form, back.figures.form === 'roll' ? back.figures.framesPerRoll : back.figures.sheetsPerHolder)
+      ? filmOf(shots, back.specs.form, back.specs.form === 'roll' ? back.specs.framesPerRoll : back.specs.sheetsPerHolder)
       : null;
   const pixelsOfFrame = rig.back.columnsPx !== null && rig.back.rowsPx !== null ? rig.back.columnsPx * rig.back.rowsPx : null;
   const [first] = laid.settings;
@@ -128,8 +128,8 @@ function given(geometry: Geometry): MosaicGiven | null {
       width: degrees(Math.atan2(union.whole.right, v) - Math.atan2(union.whole.left, v)),
       height: degrees(Math.atan2(union.whole.upper, v) - Math.atan2(union.whole.lower, v)),
     },
-    bytes: pixelsOfFrame === null ? null : (pixelsOfFrame * takes * BITS_PER_PIXEL) / 8,
-    takes,
+    bytes: pixelsOfFrame === null ? null : (pixelsOfFrame * shots * BITS_PER_PIXEL) / 8,
+    shots,
     seconds: secondsOf(mosaic),
     cornerDeg: degrees(Math.acos(Math.min(1, cosFar))),
     falloffStops: -4 * Math.log2(cosFar),
@@ -153,15 +153,15 @@ function given(geometry: Geometry): MosaicGiven | null {
 
 /** All shots of a mosaic: brackets at every place, and a flat-field frame each where wanted. */
 export function shotsOf({ frames, series }: Mosaic): number {
-  return frames.length * (series.brackets + (series.whiteCards ? 1 : 0));
+  return frames.length * (series.brackets + (series.flatFields ? 1 : 0));
 }
 
 /** How long the whole series takes, s: exposures, settling, and moving from place to place. */
 export function secondsOf({ frames, series }: Mosaic): number {
   const n = frames.length;
-  const { brackets, exposureS, settleS, moveS, bracketsInside, whiteCards } = series;
+  const { brackets, exposureS, settleS, moveS, bracketsInside, flatFields } = series;
   const moves = bracketsInside ? n - 1 : n * brackets - 1;
-  return n * brackets * (exposureS + settleS) + moves * moveS + (whiteCards ? n * (exposureS + settleS + moveS) : 0);
+  return n * brackets * (exposureS + settleS) + moves * moveS + (flatFields ? n * (exposureS + settleS + moveS) : 0);
 }
 
 function filmOf(frames: number, form: 'sheet' | 'roll' | null, perPack: number | null): MosaicGiven['film'] {

@@ -33,19 +33,19 @@ export interface MosaicPlan {
   readonly heightMm: number;
   readonly widthPx: number | null;
   readonly heightPx: number | null;
-  readonly takes: number;
+  readonly shots: number;
   readonly frames: readonly PlanRow[];
 }
 
 const round = (mm: number): number => Math.round(mm * 1000) / 1000 + 0;
 
 /**
- * The layout of a setup's mosaic in figures, `null` without one. Pixels are counted at the sensor's own pitch.
+ * The layout of a setup's mosaic in numbers, `null` without one. Pixels are counted at the sensor's own pitch.
  *
  * @param geometry what follows from the settings of a setup
  *
  * @example
- * mosaicPlan(mosaicGeometry)?.takes // => 3
+ * mosaicPlan(mosaicGeometry)?.shots // => 3
  */
 export function mosaicPlan(geometry: Geometry): MosaicPlan | null {
   const given = mosaicGiven(geometry);
@@ -64,7 +64,7 @@ export function mosaicPlan(geometry: Geometry): MosaicPlan | null {
     heightMm: round(given.heightMm),
     widthPx: given.pixels?.columns ?? null,
     heightPx: given.pixels?.rows ?? null,
-    takes: given.takes,
+    shots: given.shots,
     frames: given.frames.map((frame, i): PlanRow => {
       const { setting, slideMm } = given.each[i] ?? { setting: null, slideMm: { left: 0, down: 0 } };
       const rect = given.rects[i];

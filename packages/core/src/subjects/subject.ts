@@ -1,5 +1,5 @@
 import { subjectsText } from '@gangway/messages/core/subjects';
-import { number, type FigureValue, type NumberFigure } from '../kit/figure';
+import { number, type SpecValue, type NumberSpec } from '../kit/spec';
 
 const size = (label: string, min: number, max: number, unit = 'm') =>
   number({ group: subjectsText.subject, label: label, unit: unit, min: min, max: max });
@@ -14,7 +14,7 @@ const count = (label: string, max: number) =>
 export const SUBJECTS = {
   front: {
     title: subjectsText.facadeTowerOrObliqueFront,
-    figures: {
+    dimensions: {
       widthM: size(subjectsText.width, 0.1, 1000),
       heightM: size(subjectsText.height, 0.1, 500),
       depthM: size(subjectsText.depth, 0, 1000),
@@ -25,7 +25,7 @@ export const SUBJECTS = {
   },
   interior: {
     title: subjectsText.interior,
-    figures: {
+    dimensions: {
       widthM: size(subjectsText.width, 1, 200),
       depthM: size(subjectsText.depth, 1, 400),
       wallM: size(subjectsText.heightOfTheWalls, 1, 60),
@@ -37,7 +37,7 @@ export const SUBJECTS = {
   },
   table: {
     title: subjectsText.tableTopWithAFlat,
-    figures: {
+    dimensions: {
       tableM: size(subjectsText.heightOfTheTable, 0, 3),
       widthM: size(subjectsText.widthOfTheThing, 0.01, 3),
       heightM: size(subjectsText.heightOfTheThing, 0.005, 2),
@@ -46,15 +46,15 @@ export const SUBJECTS = {
   },
   ground: {
     title: subjectsText.groundWithStakes,
-    figures: {
+    dimensions: {
       everyM: size(subjectsText.stakeSpacing, 0.2, 100),
       farM: size(subjectsText.to, 2, 2000),
       heightM: size(subjectsText.heightOfAStake, 0.05, 10),
     },
   },
-  figures: {
+  people: {
     title: subjectsText.rowOfPeople,
-    figures: {
+    dimensions: {
       count: count(subjectsText.howMany, 30),
       spacingM: size(subjectsText.betweenTwo, 0.3, 20),
       heightM: size(subjectsText.height, 0.3, 3),
@@ -62,14 +62,14 @@ export const SUBJECTS = {
   },
   model: {
     title: subjectsText.massingModelFromAFile,
-    figures: {
+    dimensions: {
       metresPerUnit: size(subjectsText.metresPerUnitOfThe, 1e-6, 1e6),
       turnDeg: size(subjectsText.facadeAngleRightSideAway, -180, 180, '°'),
     },
   },
   sheet: {
     title: subjectsText.flatSheet,
-    figures: {
+    dimensions: {
       widthM: size(subjectsText.width, 0.01, 20),
       heightM: size(subjectsText.height, 0.01, 20),
       baseM: size(subjectsText.lowerEdgeAboveTheGround, 0, 20),
@@ -81,7 +81,7 @@ export type SubjectKind = keyof typeof SUBJECTS;
 export const SUBJECT_KINDS = Object.keys(SUBJECTS) as readonly SubjectKind[];
 
 type Sizes<K extends SubjectKind> = {
-  readonly [F in keyof (typeof SUBJECTS)[K]['figures']]: NonNullable<FigureValue<(typeof SUBJECTS)[K]['figures'][F]>>;
+  readonly [F in keyof (typeof SUBJECTS)[K]['dimensions']]: NonNullable<SpecValue<(typeof SUBJECTS)[K]['dimensions'][F]>>;
 };
 
 /** The solid of an imported model in units of its file: its foot at y = 0, its nearest point at z = 0, its middle at x = 0. */
@@ -107,8 +107,8 @@ export const UNSAID: Readonly<Record<string, number>> = { ridgeAsideM: 0 };
  * @example
  * dimensionsOf('front').map(([key]) => key) // => ['widthM', 'heightM', 'depthM', 'storeys', 'bays', 'turnDeg']
  */
-export function dimensionsOf(kind: SubjectKind): readonly (readonly [string, NumberFigure])[] {
-  return Object.entries<NumberFigure>(SUBJECTS[kind].figures);
+export function dimensionsOf(kind: SubjectKind): readonly (readonly [string, NumberSpec])[] {
+  return Object.entries<NumberSpec>(SUBJECTS[kind].dimensions);
 }
 
 /** A subject of each kind to begin with; a model comes from its file. */
@@ -117,7 +117,7 @@ export const FIRST_SUBJECTS: { readonly [K in Exclude<SubjectKind, 'model'>]: Su
   interior: { kind: 'interior', widthM: 9, depthM: 24, wallM: 4, ridgeM: 8.5, ridgeAsideM: 0, bays: 6 },
   table: { kind: 'table', tableM: 0.8, widthM: 0.3, heightM: 0.1, labelM: 0.08 },
   ground: { kind: 'ground', everyM: 5, farM: 60, heightM: 1 },
-  figures: { kind: 'figures', count: 3, spacingM: 0.8, heightM: 1.75 },
+  people: { kind: 'people', count: 3, spacingM: 0.8, heightM: 1.75 },
   sheet: { kind: 'sheet', widthM: 0.42, heightM: 0.297, baseM: 1.2 },
 };
 
@@ -157,7 +157,7 @@ export function extentOf(subject: Subject): Extent {
       return { topM: subject.tableM + subject.heightM, footM: subject.tableM, widthM: subject.widthM, depthM: subject.widthM };
     case 'ground':
       return { topM: subject.heightM, footM: 0, widthM: 0, depthM: subject.farM };
-    case 'figures':
+    case 'people':
       return { topM: subject.heightM, footM: 0, widthM: Math.max(0, subject.count - 1) * subject.spacingM + 0.5, depthM: 0 };
     case 'model': {
       const {

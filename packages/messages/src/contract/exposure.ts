@@ -5,7 +5,7 @@ export const exposureText = catalogue({
   readingTime: 'Reading time',
   readingEv: 'Reading EV',
   meterSetToIso: 'Meter set to ISO',
-  takes: 'Filter factor',
+  shots: 'Filter factor',
   exponent: 'Exponent',
   metered: 'Metered',
   needed: 'Needed',

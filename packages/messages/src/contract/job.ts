@@ -8,5 +8,5 @@ export const jobText = catalogue({
   timeZoneMustBeA: 'Time zone must be a name such as Europe/London or UTC.',
   thereIsNoSuchCaution: 'There is no such caution.',
   theDayMustBeWritten: 'The day must be written as 2026-11-25.',
-  sayWhatIsToBe: 'Nothing to change: send name, dismissedCautions, place, day or standOrder.',
+  sayWhatIsToBe: 'Nothing to change: send name, dismissedCautions, place, day or setupOrder.',
 });

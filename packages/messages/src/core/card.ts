@@ -123,7 +123,7 @@ export const cardText = catalogue({
   reviewMagnifiedCornersEdgesWhat: 'Review magnified: corners, edges, what must be sharp, highlights; then log the shot',
   plannedInsideTheCircle: 'planned inside the circle',
   evAtIso: 'EV {ev} at ISO {iso}',
-  atIso: '{fNumber} at {timeS}, ISO {iso}',
+  atIso: '{fNumber} at {shutterSpeedS}, ISO {iso}',
   madeUpFor: '; corrected for {favour}',
   plannedWith: 'planned with {read}{favour}',
   closeTheShutter: 'Close the shutter',

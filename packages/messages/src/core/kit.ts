@@ -3,7 +3,7 @@ import { catalogue } from '../catalogue';
 export const kitText = catalogue({
   isLessThan: '{sentence} ({most} is less than {least}).',
   fAppearsTwiceInThe: 'f/{fNumber} appears twice in the table of circles; give one diameter for each f-number.',
-  theSharpCircleAtF: 'The sharp circle at f/{fNumber} is {diameterMm} mm; it cannot be larger than the image circle of {lightMm} mm.',
+  theSharpCircleAtF: 'The sharp circle at f/{fNumber} is {diameterMm} mm; it cannot be larger than the image circle of {imageCircleMm} mm.',
   measured: 'measured',
   makersTable: 'maker’s table',
   guessed: 'guessed',

@@ -38,7 +38,7 @@ export const logText = catalogue({
   aJobMayHaveAt: 'A job may have at most {attachmentsMost} photographs attached.',
   wasInterruptedBeforeItHad: '{name} was interrupted before it had arrived complete.',
   isNotAPictureThat: '{name} is not a picture that can be attached: it must be JPEG, PNG or WebP.',
-  putStandidTheSetupOf: 'put.{strange}.standId: the setup of this shot is not in this job; a shot belongs to one of the job’s setups.',
+  putStandidTheSetupOf: 'put.{strange}.setupId: the setup of this shot is not in this job; a shot belongs to one of the job’s setups.',
   aShotWithThisId: 'A shot with this id is in the log of another job.',
   aJobMayHaveAtMost: 'A job may have at most {takesMost} shots in its log; this would make {held}.',
 });

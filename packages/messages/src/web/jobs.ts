@@ -37,7 +37,7 @@ export const jobsText = catalogue({
   jobs: 'Jobs',
   loadingJobs: 'Loading jobs…',
   n1Setup: '1 setup',
-  setups: '{standCount} setups',
+  setups: '{setupCount} setups',
   importingTheJob: 'Importing the job…',
   importJob: 'Import job…',
   jobArchiveToImport: 'Job archive to import',
@@ -71,5 +71,5 @@ export const jobsText = catalogue({
   atInfinity: 'at infinity',
   atM: 'at {focusM} m',
   notShotYet: '; not shot yet',
-  shotLogged: '; {takes} {takes, plural, one {shot} other {shots}} logged',
+  shotLogged: '; {shots} {shots, plural, one {shot} other {shots}} logged',
 });

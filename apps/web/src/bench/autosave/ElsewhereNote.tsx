@@ -7,10 +7,10 @@ import { keepOurs, takeTheirs } from './open';
 
 /** The setup was changed in another place: says how the two differ and lets the photographer choose. */
 export function ElsewhereNote() {
-  const keeping = useBenchSelector((state) => state.keep?.keeping);
+  const saving = useBenchSelector((state) => state.autosave?.saving);
   const ours = useBenchSelector((state) => state.edit.present);
-  if (keeping?.phase !== 'elsewhere' || !ours) return null;
-  const { theirs } = keeping;
+  if (saving?.phase !== 'elsewhere' || !ours) return null;
+  const { theirs } = saving;
   const named = ours.name === theirs.name ? [] : [{ ours: `“${ours.name}”`, theirs: `“${theirs.name}”` }];
   const differing = [...named, ...settingDifferences(ours.settings, theirs.settings)];
   return (

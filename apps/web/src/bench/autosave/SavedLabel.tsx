@@ -4,35 +4,35 @@ import { say } from '@gangway/messages/say';
 import { useEffect } from 'react';
 import { useBenchSelector } from '../editing/benchStore';
 import { autosave } from './open';
-import type { Keeping } from './state';
+import type { Saving } from './state';
 
-function savedLabel(keeping: Keeping): string {
-  switch (keeping.phase) {
-    case 'kept':
+function savedLabel(saving: Saving): string {
+  switch (saving.phase) {
+    case 'saved':
       return say(autosaveText.saved, {
-        time: timeOfDay(new Date(keeping.at)),
+        time: timeOfDay(new Date(saving.at)),
       });
     case 'changed':
       return autosaveText.unsavedChanges;
-    case 'keeping':
+    case 'saving':
       return autosaveText.saving;
     case 'waiting':
-      return say(autosaveText.notSavedTryingAgain, { message: keeping.message });
+      return say(autosaveText.notSavedTryingAgain, { message: saving.message });
     case 'refused':
-      return say(autosaveText.notSaved, { message: keeping.message });
+      return say(autosaveText.notSaved, { message: saving.message });
     case 'elsewhere':
       return autosaveText.notSavedChangedSomewhereElse;
     case 'gone':
-      return say(autosaveText.notSaved, { message: keeping.message });
+      return say(autosaveText.notSaved, { message: saving.message });
   }
 }
 
-const URGENT: readonly Keeping['phase'][] = ['waiting', 'refused', 'elsewhere', 'gone'];
+const URGENT: readonly Saving['phase'][] = ['waiting', 'refused', 'elsewhere', 'gone'];
 
 /** Whether the work is safe, in words; and a warning when the page is left before it is. */
 export function SavedLabel() {
-  const keeping = useBenchSelector((state) => state.keep?.keeping ?? null);
-  const safe = keeping === null || keeping.phase === 'kept';
+  const saving = useBenchSelector((state) => state.autosave?.saving ?? null);
+  const safe = saving === null || saving.phase === 'saved';
 
   useEffect(() => {
     if (safe) return;
@@ -51,16 +51,16 @@ export function SavedLabel() {
     };
   }, []);
 
-  if (!keeping) return null;
-  const urgent = URGENT.includes(keeping.phase);
+  if (!saving) return null;
+  const urgent = URGENT.includes(saving.phase);
   return (
     <p
       role="status"
-      data-keeping={keeping.phase}
+      data-saving={saving.phase}
       className={`text-sm ${urgent ? 'font-semibold text-fails' : 'text-ink-soft'} ${urgent ? 'max-w-80 truncate' : 'shrink-0'}`}
-      title={savedLabel(keeping)}
+      title={savedLabel(saving)}
     >
-      {savedLabel(keeping)}
+      {savedLabel(saving)}
     </p>
   );
 }

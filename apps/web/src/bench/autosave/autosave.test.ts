@@ -2,7 +2,7 @@ import { SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { centredSetup } from '@gangway/core/planning/centred';
 import type { Setup } from '@gangway/contract/storedSetup';
 import { createAutosave, GATHER_MS, type Kept, type KeeperWorld, type Write, type Outcome } from './autosave';
-import type { Keeping } from './state';
+import type { Saving } from './state';
 
 const settings = centredSetup(SMALL_FORMAT_RIG);
 const rise = (riseMm: number): Kept => ({ name: 'Tower', settings: { ...settings, movements: { riseMm, shiftMm: 0 } } });
@@ -24,14 +24,14 @@ function bench() {
   let timer: (() => void) | null = null;
   let answerLost = false;
   let away = false;
-  const told: Keeping[] = [];
+  const told: Saving[] = [];
   const writes: Write[] = [];
 
   const put = (write: Write): Outcome => {
     writes.push(write);
     if (away) return { kind: 'unreachable', message: 'away' };
     if (write.version !== serverSetup.version) {
-      return write.writeId === serverSetup.lastWriteId ? { kind: 'kept', stand: serverSetup } : { kind: 'conflict', present: serverSetup };
+      return write.writeId === serverSetup.lastWriteId ? { kind: 'saved', setup: serverSetup } : { kind: 'conflict', present: serverSetup };
     }
     serverSetup = {
       ...serverSetup,
@@ -41,13 +41,13 @@ function bench() {
       lastWriteId: write.writeId,
       updatedAt: `t${write.version + 1}`,
     };
-    return answerLost ? { kind: 'unreachable', message: 'lost' } : { kind: 'kept', stand: serverSetup };
+    return answerLost ? { kind: 'unreachable', message: 'lost' } : { kind: 'saved', setup: serverSetup };
   };
 
   const world: KeeperWorld = {
     write: (_id, write) => Promise.resolve(put(write)),
-    read: () => ({ standId: 's', version, edit }),
-    tell: (keeping) => told.push(keeping),
+    read: () => ({ setupId: 's', version, edit }),
+    tell: (saving) => told.push(saving),
     tellVersion: (next) => (version = next),
     later: (_ms, then) => {
       timer = then;
@@ -86,8 +86,8 @@ function bench() {
   };
 }
 
-describe('keeping', () => {
-  test('gathers changes into one write and says when it is kept', async () => {
+describe('saving', () => {
+  test('gathers changes into one write and says when it is saved', async () => {
     const b = bench();
     b.change(rise(1));
     b.change(rise(2));
@@ -96,17 +96,17 @@ describe('keeping', () => {
     await b.tick();
     expect(b.writes).toHaveLength(1);
     expect(b.server().settings.movements.riseMm).toBe(3);
-    expect(b.last()).toEqual({ phase: 'kept', at: 't2' });
+    expect(b.last()).toEqual({ phase: 'saved', at: 't2' });
     expect(GATHER_MS).toBeLessThan(1000);
   });
 
-  test('what is changed back before it was kept needs no write', async () => {
+  test('what is changed back before it was saved needs no write', async () => {
     const b = bench();
     b.change(rise(1));
     b.change(rise(0));
     await b.tick();
     expect(b.writes).toHaveLength(0);
-    expect(b.last()).toEqual({ phase: 'kept', at: 't1' });
+    expect(b.last()).toEqual({ phase: 'saved', at: 't1' });
   });
 
   test('tries again while the server is away and takes the newest state along', async () => {
@@ -120,7 +120,7 @@ describe('keeping', () => {
     expect(b.last()).toMatchObject({ phase: 'waiting' });
     b.set({ away: false });
     await b.tick();
-    expect(b.last()).toEqual({ phase: 'kept', at: 't2' });
+    expect(b.last()).toEqual({ phase: 'saved', at: 't2' });
     expect(b.server().settings.movements.riseMm).toBe(2);
   });
 
@@ -134,7 +134,7 @@ describe('keeping', () => {
     b.set({ answerLost: false });
     await b.tick();
     expect(b.told.some(({ phase }) => phase === 'elsewhere')).toBe(false);
-    expect(b.last()).toMatchObject({ phase: 'kept' });
+    expect(b.last()).toMatchObject({ phase: 'saved' });
     expect(b.server().settings.movements.riseMm).toBe(5);
   });
 
@@ -150,7 +150,7 @@ describe('keeping', () => {
     b.keeper.overwrite(b.server());
     await b.tick();
     expect(b.server().settings.movements.riseMm).toBe(2);
-    expect(b.last()).toMatchObject({ phase: 'kept' });
+    expect(b.last()).toMatchObject({ phase: 'saved' });
   });
 
   test('after taking theirs there is nothing to write', async () => {
@@ -162,6 +162,6 @@ describe('keeping', () => {
     b.change(rise(8));
     await b.tick();
     expect(b.writes).toHaveLength(1);
-    expect(b.last()).toMatchObject({ phase: 'kept' });
+    expect(b.last()).toMatchObject({ phase: 'saved' });
   });
 });

@@ -1,18 +1,18 @@
 import type { SetupWrite } from '@gangway/contract/setup';
 import type { Setup } from '@gangway/contract/storedSetup';
 import equal from 'fast-deep-equal';
-import type { Keeping } from './state';
+import type { Saving } from './state';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
 /** What became of a write. */
 export type Outcome =
-  | { readonly kind: 'kept'; readonly stand: Setup }
+  | { readonly kind: 'saved'; readonly setup: Setup }
   | { readonly kind: 'conflict'; readonly present: Setup }
   | { readonly kind: 'unreachable'; readonly message: string }
   | { readonly kind: 'refused'; readonly message: string }
   | { readonly kind: 'gone'; readonly message: string };
 
-/** The part of an edit that is kept. */
+/** The part of an edit that is saved. */
 export interface Kept {
   readonly name: string;
   readonly settings: SetupSettings;
@@ -23,10 +23,10 @@ export type Write = Omit<SetupWrite, 'settings'> & Kept;
 
 /** What the keeper needs of the world around it. */
 export interface KeeperWorld {
-  readonly write: (standId: string, write: Write) => Promise<Outcome>;
+  readonly write: (setupId: string, write: Write) => Promise<Outcome>;
   /** The setup under edit as it is now; `null` when none is. */
-  readonly read: () => { readonly standId: string; readonly version: number; readonly edit: Kept } | null;
-  readonly tell: (keeping: Keeping) => void;
+  readonly read: () => { readonly setupId: string; readonly version: number; readonly edit: Kept } | null;
+  readonly tell: (saving: Saving) => void;
   readonly tellVersion: (version: number) => void;
   readonly later: (ms: number, then: () => void) => () => void;
   readonly newId: () => string;
@@ -35,7 +35,7 @@ export interface KeeperWorld {
 export interface Keeper {
   /** Something was changed: it will be kept shortly, together with what follows at once. */
   readonly changed: () => void;
-  /** Keep now what is not kept, without waiting. */
+  /** Keep now what is not saved, without waiting. */
   readonly now: () => void;
   /** After a conflict: go on from their version, so that ours is written over it. */
   readonly overwrite: (theirs: Setup) => void;
@@ -48,7 +48,7 @@ export interface Keeper {
 
 /** Changes that follow each other within this are kept in one write. */
 export const GATHER_MS = 350;
-/** A long gesture is kept in between, at the latest after this. */
+/** A long gesture is saved in between, at the latest after this. */
 const GATHER_MOST_MS = 1500;
 const RETRY_MS = [1000, 2000, 4000, 8000];
 
@@ -83,7 +83,7 @@ export function createAutosave(world: KeeperWorld): Keeper {
     if (!now || underWay || halted) return;
     if (base && equal(base.edit, now.edit) && lost.length === 0) {
       // Changed and changed back: there is nothing to write.
-      world.tell({ phase: 'kept', at: base.at });
+      world.tell({ phase: 'saved', at: base.at });
       return;
     }
     // The same content against the same version again is the same write, under the same id.
@@ -92,8 +92,8 @@ export function createAutosave(world: KeeperWorld): Keeper {
     pending = sent;
     underWay = true;
     const mine = generation;
-    world.tell({ phase: 'keeping' });
-    const outcome = await world.write(now.standId, { version: sent.version, writeId: sent.id, ...sent.edit });
+    world.tell({ phase: 'saving' });
+    const outcome = await world.write(now.setupId, { version: sent.version, writeId: sent.id, ...sent.edit });
     if (mine !== generation) return;
     underWay = false;
     settle(outcome, sent);
@@ -101,18 +101,18 @@ export function createAutosave(world: KeeperWorld): Keeper {
 
   function settle(outcome: Outcome, sent: { readonly id: string; readonly edit: Kept }): void {
     switch (outcome.kind) {
-      case 'kept': {
+      case 'saved': {
         failures = 0;
         lost = [];
         pending = null;
-        base = { edit: sent.edit, at: outcome.stand.updatedAt };
-        world.tellVersion(outcome.stand.version);
+        base = { edit: sent.edit, at: outcome.setup.updatedAt };
+        world.tellVersion(outcome.setup.version);
         const after = world.read();
         if (after && !equal(after.edit, sent.edit)) {
           world.tell({ phase: 'changed' });
           schedule(GATHER_MS);
         } else {
-          world.tell({ phase: 'kept', at: outcome.stand.updatedAt });
+          world.tell({ phase: 'saved', at: outcome.setup.updatedAt });
         }
         return;
       }

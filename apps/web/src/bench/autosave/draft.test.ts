@@ -37,7 +37,7 @@ beforeEach(() => {
 });
 afterEach(() => jest.useRealTimers());
 
-describe('the draft of what is not kept yet', () => {
+describe('the draft of what is not saved yet', () => {
   test('comes back as it was, rig, pins and all, and each setup has its own', () => {
     tab();
     writeDraft('a', draft);
@@ -61,7 +61,7 @@ describe('the draft of what is not kept yet', () => {
     ['no JSON', '{'],
     ['of another shape', '{"version":1}'],
     ['with a field too many', JSON.stringify({ ...stored, colour: 1 })],
-    ['with a figure that cannot be', JSON.stringify({ ...stored, settings: { ...stored.settings, fNumber: -1 } })],
+    ['with a value that cannot be', JSON.stringify({ ...stored, settings: { ...stored.settings, fNumber: -1 } })],
     ['of no version', JSON.stringify({ ...stored, version: 0 })],
   ])('%s is none', (_what, text) => {
     const { kept } = tab();

@@ -6,7 +6,7 @@ import { isJson, presentVersion, upgraded } from '@gangway/contract/record/versi
 import { z } from 'zod';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
-// What is not kept yet survives a reload of its tab: the draft lies in the
+// What is not saved yet survives a reload of its tab: the draft lies in the
 // tab's own session storage, so that tabs do not pick up each other's.
 const draftSchema = z.strictObject({
   version: z.number().int().positive(),
@@ -50,13 +50,13 @@ function upgradedDraft(stored: unknown): unknown {
   return { ...draft, settings: upgraded(SETUP_RECORD, draft.settings, typeof schema === 'number' ? schema : 1) };
 }
 
-const key = (standId: string) => `gangway.draft.${standId}`;
+const key = (setupId: string) => `gangway.draft.${setupId}`;
 
 /** Writes the draft; a full or forbidden storage only loses this safety net, never the edit itself. */
-export function writeDraft(standId: string, draft: Draft): void {
+export function writeDraft(setupId: string, draft: Draft): void {
   try {
     sessionStorage.setItem(
-      key(standId),
+      key(setupId),
       JSON.stringify({ ...draft, schema: presentVersion(SETUP_RECORD), settings: storedSettings(draft.settings) }),
     );
   } catch (error) {
@@ -64,18 +64,18 @@ export function writeDraft(standId: string, draft: Draft): void {
   }
 }
 
-export function dropDraft(standId: string): void {
+export function dropDraft(setupId: string): void {
   try {
-    sessionStorage.removeItem(key(standId));
+    sessionStorage.removeItem(key(setupId));
   } catch (error) {
     console.warn('Gangway cannot reach this browser’s storage.', error);
   }
 }
 
 /** The draft of a setup, if there is one that can be read. */
-export function readDraft(standId: string): Draft | null {
+export function readDraft(setupId: string): Draft | null {
   try {
-    const text = sessionStorage.getItem(key(standId));
+    const text = sessionStorage.getItem(key(setupId));
     if (text === null) return null;
     const draft = draftSchema.safeParse(upgradedDraft(JSON.parse(text)));
     return draft.success ? { ...draft.data, settings: openedSettings(draft.data.settings) } : null;

@@ -6,41 +6,41 @@ import { benchState } from '../editing/benchStore';
 import { changed, changesEdit, closed, opened } from '../editing/history';
 import { createDraftWriter, dropDraft, readDraft, writeDraft } from './draft';
 import { createAutosave } from './autosave';
-import { keepStarted, keepStopped, keepTold, versionTold } from './state';
+import { autosaveStarted, autosaveStopped, autosaveTold, versionTold } from './state';
 import { writeSetup } from './writeSetup';
 
 function underEdit() {
-  const { edit, keep } = benchState();
-  if (!edit.present || !keep) return null;
+  const { edit, autosave } = benchState();
+  if (!edit.present || !autosave) return null;
   const { name, settings } = edit.present;
-  return { standId: keep.standId, version: keep.version, edit: { name, settings } };
+  return { setupId: autosave.setupId, version: autosave.version, edit: { name, settings } };
 }
 
 /** The draft is written some times a second while something is dragged, and at once when the page goes away. */
 const draftWriter = createDraftWriter(() => {
   const now = underEdit();
-  const phase = benchState().keep?.keeping.phase;
-  if (now && phase !== undefined && phase !== 'kept')
-    writeDraft(now.standId, { version: now.version, ...now.edit, lost: [...autosave.lostWrites()] });
+  const phase = benchState().autosave?.saving.phase;
+  if (now && phase !== undefined && phase !== 'saved')
+    writeDraft(now.setupId, { version: now.version, ...now.edit, lost: [...autosave.lostWrites()] });
 });
 
 /** The keeper of this tab. */
 export const autosave = createAutosave({
-  write: async (standId, write) => {
-    const outcome = await writeSetup(standId, write);
+  write: async (setupId, write) => {
+    const outcome = await writeSetup(setupId, write);
     // The bench was left meanwhile: what is listed elsewhere is now out of date.
-    if (benchState().keep?.standId !== standId) refreshLists();
+    if (benchState().autosave?.setupId !== setupId) refreshLists();
     return outcome;
   },
   read: underEdit,
-  tell: (keeping) => {
+  tell: (saving) => {
     // A drag says “changed” at every step; once is enough.
-    if (keeping.phase !== 'changed' || benchState().keep?.keeping.phase !== 'changed') store.dispatch(keepTold(keeping));
+    if (saving.phase !== 'changed' || benchState().autosave?.saving.phase !== 'changed') store.dispatch(autosaveTold(saving));
     const now = underEdit();
     if (!now) return;
-    if (keeping.phase === 'kept') {
+    if (saving.phase === 'saved') {
       draftWriter.stop();
-      dropDraft(now.standId);
+      dropDraft(now.setupId);
     } else {
       draftWriter.soon();
     }
@@ -61,32 +61,32 @@ listening.startListening({
     autosave.changed();
   },
 });
-/** Puts a setup on the bench, with what was not kept of it before a reload laid over it. */
-export function openSetup(stand: Setup): void {
-  autosave.reset(stand);
-  store.dispatch(opened(stand));
-  store.dispatch(keepStarted(stand));
-  const draft = readDraft(stand.id);
+/** Puts a setup on the bench, with what was not saved of it before a reload laid over it. */
+export function openSetup(setup: Setup): void {
+  autosave.reset(setup);
+  store.dispatch(opened(setup));
+  store.dispatch(autosaveStarted(setup));
+  const draft = readDraft(setup.id);
   if (!draft) return;
   const { name, settings } = draft;
-  if (equal({ name, settings }, { name: stand.name, settings: stand.settings })) {
-    dropDraft(stand.id);
+  if (equal({ name, settings }, { name: setup.name, settings: setup.settings })) {
+    dropDraft(setup.id);
     return;
   }
-  const ours = draft.version === stand.version || (stand.lastWriteId !== null && draft.lost.includes(stand.lastWriteId));
+  const ours = draft.version === setup.version || (setup.lastWriteId !== null && draft.lost.includes(setup.lastWriteId));
   autosave.adoptLost(draft.lost);
   // Against a newer state from elsewhere the old version makes the server ask; against ours it is simply kept now.
-  store.dispatch(versionTold(ours ? stand.version : draft.version));
+  store.dispatch(versionTold(ours ? setup.version : draft.version));
   store.dispatch(changed({ name, settings, said: autosaveText.whatWasNotSavedBefore }));
 }
 
-/** Takes the bench away, keeping at once what is not kept yet. */
+/** Takes the bench away, saving at once what is not saved yet. */
 export function closeSetup(): void {
   draftWriter.now();
   autosave.now();
   autosave.reset(null);
   store.dispatch(closed());
-  store.dispatch(keepStopped());
+  store.dispatch(autosaveStopped());
   refreshLists();
 }
 

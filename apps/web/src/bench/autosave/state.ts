@@ -2,40 +2,41 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Setup } from '@gangway/contract/storedSetup';
 
 /** Whether the setup under edit is safe with the server, in the states that the bench shows in words. */
-export type Keeping =
-  | { readonly phase: 'kept'; readonly at: string }
+export type Saving =
+  | { readonly phase: 'saved'; readonly at: string }
   | { readonly phase: 'changed' }
-  | { readonly phase: 'keeping' }
+  | { readonly phase: 'saving' }
   | { readonly phase: 'waiting'; readonly message: string }
   | { readonly phase: 'refused'; readonly message: string }
   | { readonly phase: 'elsewhere'; readonly theirs: Setup }
   | { readonly phase: 'gone'; readonly message: string };
 
-export interface KeepState {
-  readonly standId: string;
+export interface AutosaveState {
+  readonly setupId: string;
   readonly jobId: string;
   /** The version that the next write changes. */
   readonly version: number;
-  readonly keeping: Keeping;
+  readonly saving: Saving;
 }
 
 const slice = createSlice({
-  name: 'keep',
-  initialState: null as KeepState | null,
+  name: 'autosave',
+  initialState: null as AutosaveState | null,
   reducers: {
-    keepStarted: (_state, { payload }: PayloadAction<Setup>): KeepState => ({
-      standId: payload.id,
+    autosaveStarted: (_state, { payload }: PayloadAction<Setup>): AutosaveState => ({
+      setupId: payload.id,
       jobId: payload.jobId,
       version: payload.version,
-      keeping: { phase: 'kept', at: payload.updatedAt },
+      saving: { phase: 'saved', at: payload.updatedAt },
     }),
-    keepStopped: () => null,
-    keepTold: (state, { payload }: PayloadAction<Keeping>): KeepState | null => state && { ...(state as KeepState), keeping: payload },
+    autosaveStopped: () => null,
+    autosaveTold: (state, { payload }: PayloadAction<Saving>): AutosaveState | null =>
+      state && { ...(state as AutosaveState), saving: payload },
     versionTold: (state, { payload }: PayloadAction<number>) => {
       if (state) state.version = payload;
     },
   },
 });
 
-export const { keepStarted, keepStopped, keepTold, versionTold } = slice.actions;
-export const keepReducer = slice.reducer;
+export const { autosaveStarted, autosaveStopped, autosaveTold, versionTold } = slice.actions;
+export const autosaveReducer = slice.reducer;

@@ -8,11 +8,11 @@ import type { Outcome, Write } from './autosave';
 const PATIENCE_MS = 12_000;
 
 /** One write of a setup to the server, with every way it can end told apart. */
-export async function writeSetup(standId: string, write: Write): Promise<Outcome> {
+export async function writeSetup(setupId: string, write: Write): Promise<Outcome> {
   let status: number;
   let body: unknown;
   try {
-    const response = await fetch(`/api/stands/${standId}`, {
+    const response = await fetch(`/api/setups/${setupId}`, {
       method: 'PUT',
       headers: { 'Content-Type': 'application/json' },
       body: JSON.stringify({ ...write, settings: storedSettings(write.settings) }),
@@ -25,8 +25,8 @@ export async function writeSetup(standId: string, write: Write): Promise<Outcome
     return { kind: 'unreachable', message: UNREACHABLE };
   }
   if (status === 200) {
-    const stand = setupSchema.safeParse(body);
-    if (stand.success) return { kind: 'kept', stand: openedSetup(stand.data) };
+    const setup = setupSchema.safeParse(body);
+    if (setup.success) return { kind: 'saved', setup: openedSetup(setup.data) };
     return { kind: 'unreachable', message: autosaveText.theServersAnswerCouldNot };
   }
   if (status === 409) {

@@ -19,7 +19,7 @@ const set = setCard;
 
 /** The list for the spot: ticked, written on, reordered, printed. */
 export const CardPanel = memo(function CardPanel({ geometry }: { readonly geometry: Geometry }) {
-  const { standId = '' } = useParams();
+  const { setupId = '' } = useParams();
   const [editing, setEditing] = useState(false);
   const steps = spotCard(geometry);
   const ticks = steps.filter(({ told }) => !told);
@@ -51,7 +51,7 @@ export const CardPanel = memo(function CardPanel({ geometry }: { readonly geomet
         {Object.entries(SPOT_SIZES).map(([size, { name }]) => (
           <a
             key={size}
-            href={`/api/stands/${standId}/card.pdf?size=${size}`}
+            href={`/api/setups/${setupId}/card.pdf?size=${size}`}
             target="_blank"
             rel="noreferrer"
             className="inline-flex min-h-8 items-center gap-1 rounded-md border border-rule bg-sheet px-2.5 text-sm font-medium hover:border-ink"
@@ -158,7 +158,7 @@ function StepRow({ step, geometry, editing }: { readonly step: CardStep; readonl
         />
         <span className={`min-w-0 ${ticked ? 'text-ink-soft line-through decoration-1' : ''}`}>
           {step.words}
-          {step.figures !== '' && <span className="block text-sm font-semibold tabular-nums">{step.figures}</span>}
+          {step.specs !== '' && <span className="block text-sm font-semibold tabular-nums">{step.specs}</span>}
         </span>
       </label>
       {room && !editing && (

@@ -20,21 +20,21 @@ interface ChecksPanelProps {
 
 /** What Gangway has to say about the setup, worst first, each with what would cure it. */
 export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
-  const { findings, fresh, failed } = useChecks(geometry);
+  const { checks, fresh, failed } = useChecks(geometry);
   return (
     <section aria-label={checksText.checks}>
       <h2 className="engraved mb-1">{checksText.checks}</h2>
       <ul className="divide-y divide-hairline">
-        {findings.map((finding) => (
+        {checks.map((check) => (
           <CheckRow
-            key={finding.kind}
-            kind={finding.kind}
-            state={finding.state}
-            sentence={checkSentence(finding)}
+            key={check.kind}
+            kind={check.kind}
+            state={check.state}
+            sentence={checkSentence(check)}
             // What a tenth of a degree does stands in the step Frame; here it is said when it matters.
-            note={finding.kind === 'level' && finding.state === 'passes' ? null : checkNote(finding)}
+            note={check.kind === 'level' && check.state === 'passes' ? null : checkNote(check)}
           >
-            <Remedies finding={finding} parts={geometry.settings.rig.parts} fresh={fresh} failed={failed} onApply={onApply} onAsk={onAsk} />
+            <Fixes check={check} parts={geometry.settings.rig.parts} fresh={fresh} failed={failed} onApply={onApply} onAsk={onAsk} />
           </CheckRow>
         ))}
       </ul>
@@ -42,21 +42,21 @@ export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
   );
 }
 
-function Remedies({
-  finding,
+function Fixes({
+  check,
   parts,
   fresh,
   failed,
   onApply,
   onAsk,
 }: Omit<ChecksPanelProps, 'geometry'> & {
-  readonly finding: CheckResult;
+  readonly check: CheckResult;
   readonly parts: RigParts;
   readonly fresh: boolean;
   readonly failed: boolean;
 }) {
-  if (finding.state === 'unknown') {
-    const missing = missingValue(finding.kind, parts);
+  if (check.state === 'unknown') {
+    const missing = missingValue(check.kind, parts);
     // What is missing there is no value of the rig.
     if (missing === null) return null;
     return (
@@ -65,32 +65,32 @@ function Remedies({
       </TextButton>
     );
   }
-  if (!fresh && finding.fixes.length === 0 && (finding.state === 'fails' || finding.state === 'tight')) {
+  if (!fresh && check.fixes.length === 0 && (check.state === 'fails' || check.state === 'tight')) {
     return <p className="mt-0.5 text-xs text-ink-soft">{checksText.lookingForFixes}</p>;
   }
-  if (failed && finding.state === 'fails') return <p className="mt-0.5 text-xs text-ink-soft">{checksText.couldNotComputeFixesInternal}</p>;
-  if (finding.state === 'fails' && finding.fixes.length === 0) {
+  if (failed && check.state === 'fails') return <p className="mt-0.5 text-xs text-ink-soft">{checksText.couldNotComputeFixesInternal}</p>;
+  if (check.state === 'fails' && check.fixes.length === 0) {
     return (
       <p className="mt-0.5 text-xs text-ink-soft">
-        {checkNamed(finding.kind).step === 'coverage' ? checksText.noSingleChangeOnThis : checksText.noSingleChangeFixesThis}
+        {checkNamed(check.kind).step === 'coverage' ? checksText.noSingleChangeOnThis : checksText.noSingleChangeFixesThis}
       </p>
     );
   }
-  if (finding.fixes.length === 0) return null;
+  if (check.fixes.length === 0) return null;
   return (
     <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label={checksText.fixes}>
-      {finding.fixes.map((remedy) => (
-        <li key={fixSentence(remedy)}>
+      {check.fixes.map((fix) => (
+        <li key={fixSentence(fix)}>
           <button
             type="button"
-            title={fixSentence(remedy)}
+            title={fixSentence(fix)}
             disabled={!fresh}
-            onClick={() => onApply(remedy.patch, fixSetting(remedy))}
+            onClick={() => onApply(fix.patch, fixSetting(fix))}
             className="inline-flex min-h-7 items-center text-left gap-1 rounded-md border border-rule bg-ground px-2 text-sm hover:border-accent hover:text-accent max-sm:min-h-10"
           >
             <ArrowRight size={13} className="shrink-0" aria-hidden />
-            <span className="font-medium">{fixSetting(remedy)}</span>
-            <span className="shrink-0 text-xs text-ink-soft">{say(checksText.toSpare, { leaves: marginWords(remedy.leaves) })}</span>
+            <span className="font-medium">{fixSetting(fix)}</span>
+            <span className="shrink-0 text-xs text-ink-soft">{say(checksText.toSpare, { leaves: marginWords(fix.leaves) })}</span>
           </button>
         </li>
       ))}

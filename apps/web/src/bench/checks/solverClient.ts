@@ -27,7 +27,7 @@ export interface Wanted {
 export interface Answered {
   readonly of: number;
   readonly answer:
-    | { readonly about: 'remedies'; readonly fixes: Partial<Record<CheckKind, readonly Fix[]>>; readonly failed: boolean }
+    | { readonly about: 'fixes'; readonly fixes: Partial<Record<CheckKind, readonly Fix[]>>; readonly failed: boolean }
     | { readonly about: 'solutions'; readonly front: Solved; readonly rear: Solved; readonly none: Solved }
     | { readonly about: 'aperture'; readonly choice: ApertureChoice }
     | { readonly about: 'depth'; readonly comparison: DepthComparison | null }

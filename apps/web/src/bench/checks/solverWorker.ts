@@ -8,7 +8,7 @@ import { tiltOrStack } from '@gangway/core/planning/tiltOrStack';
 import type { Asked, Answered } from './solverClient';
 import type { SetupSettings } from '@gangway/core/model/setup';
 
-/** The remedies; a fault of ours in seeking them is told apart from there being none. */
+/** The fixes; a fault of ours in seeking them is told apart from there being none. */
 function soughtRemedies(settings: SetupSettings): { readonly fixes: ReturnType<typeof fixesOf>; readonly failed: boolean } {
   try {
     return { fixes: fixesOf(geometryOf(settings)), failed: false };
@@ -22,7 +22,7 @@ function soughtRemedies(settings: SetupSettings): { readonly fixes: ReturnType<t
 addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEvent<Asked>) => {
   const answer = (): Answered['answer'] => {
     switch (about) {
-      case 'remedies':
+      case 'fixes':
         return { about, ...soughtRemedies(settings) };
       case 'solutions':
         return {

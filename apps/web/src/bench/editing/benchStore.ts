@@ -1,10 +1,12 @@
 import { useSelector } from 'react-redux';
 import { rootReducer, store } from '../../store/store';
-import { keepReducer } from '../autosave/state';
+import { autosaveReducer } from '../autosave/state';
 import { editReducer } from './history';
 
 function addSlices() {
-  const added = rootReducer.inject({ reducerPath: 'edit', reducer: editReducer }).inject({ reducerPath: 'keep', reducer: keepReducer });
+  const added = rootReducer
+    .inject({ reducerPath: 'edit', reducer: editReducer })
+    .inject({ reducerPath: 'autosave', reducer: autosaveReducer });
   // What is added shows in the state from the next action on.
   store.dispatch({ type: 'bench/loaded' });
   return added;

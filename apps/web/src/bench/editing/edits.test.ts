@@ -20,8 +20,8 @@ import { rigEdit } from '../rig/rigEdit';
 import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
 
 function put(settings: SetupSettings): void {
-  const stand: Setup = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
-  store.dispatch(opened(stand));
+  const setup: Setup = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
+  store.dispatch(opened(setup));
 }
 function now(): SetupSettings {
   const settings = setupEdit.present();
@@ -31,29 +31,29 @@ function now(): SetupSettings {
 const said = (): string => benchState().edit.present?.said ?? '';
 
 /** Anything that a field may hand on: what is meant, and what is a slip of the finger. */
-const figure = fc.oneof(
+const spec = fc.oneof(
   { weight: 5, arbitrary: evenly(-60, 60) },
   { weight: 2, arbitrary: fc.constantFrom(0, 1, -1, 8, 11, 500, 1e9, -1e9, 1e-9) },
 );
-const endless = fc.oneof({ weight: 6, arbitrary: figure }, { weight: 1, arbitrary: fc.constant(Number.POSITIVE_INFINITY) });
+const endless = fc.oneof({ weight: 6, arbitrary: spec }, { weight: 1, arbitrary: fc.constant(Number.POSITIVE_INFINITY) });
 type Act = (pinned: () => string) => unknown;
 const act: fc.Arbitrary<Act> = fc.oneof(
-  figure.map(
+  spec.map(
     (mm): Act =>
       () =>
         movementEdit.typeMovement('rise', mm),
   ),
-  figure.map(
+  spec.map(
     (mm): Act =>
       () =>
         movementEdit.typeMovement('shift', mm),
   ),
-  figure.map(
+  spec.map(
     (mm): Act =>
       () =>
         movementEdit.typeSlide(mm),
   ),
-  figure.map(
+  spec.map(
     (n): Act =>
       () =>
         movementEdit.typeAperture(n),
@@ -63,12 +63,12 @@ const act: fc.Arbitrary<Act> = fc.oneof(
       () =>
         focusEdit.setFocus(m),
   ),
-  figure.map(
+  spec.map(
     (deg): Act =>
       () =>
         focusEdit.typeTurn('tilt', deg),
   ),
-  figure.map(
+  spec.map(
     (deg): Act =>
       () =>
         focusEdit.typeTurn('swing', deg),
@@ -83,22 +83,22 @@ const act: fc.Arbitrary<Act> = fc.oneof(
       () =>
         focusEdit.turnWithin({ tiltDeg, swingDeg }, 'turn'),
   ),
-  figure.map(
+  spec.map(
     (m): Act =>
       () =>
         sceneEdit.setDistance(m),
   ),
-  figure.map(
+  spec.map(
     (tiltDeg): Act =>
       () =>
         focusEdit.setRear({ tiltDeg }, { tiltDeg: 15, swingDeg: 10 }),
   ),
-  figure.map(
+  spec.map(
     (weight): Act =>
       (pinned) =>
         pinEdit.changePin(pinned(), { weight }),
   ),
-  fc.tuple(figure, figure, figure).map(
+  fc.tuple(spec, spec, spec).map(
     ([x, y, z]): Act =>
       (pinned) =>
         pinEdit.changePin(pinned(), { place: { kind: 'point', at: [x, y, z] } }),
@@ -115,17 +115,17 @@ const act: fc.Arbitrary<Act> = fc.oneof(
   ),
   fc.constant<Act>(() => pinEdit.addPin({ name: 'a point', role: 'sharp', place: { kind: 'point', at: [0, 1, 0] } })),
   fc.constant<Act>((pinned) => pinEdit.removePin(pinned())),
-  figure.map(
+  spec.map(
     (pixels): Act =>
       () =>
         focusEdit.setSharpness({ school: 'pixels', pixels, columnsPx: 8000 }),
   ),
-  figure.map(
+  spec.map(
     (softTimes): Act =>
       () =>
         focusEdit.setLimits({ softTimes }),
   ),
-  figure.map(
+  spec.map(
     (cameraHeightM): Act =>
       () =>
         sceneEdit.amendScene((scene) => ({ ...scene, cameraHeightM }), 'height'),

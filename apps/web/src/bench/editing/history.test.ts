@@ -6,14 +6,14 @@ import { changed, closed, editReducer, opened } from './history';
 import { fittedTo } from '../rig/fitted';
 
 const settings = centredSetup(SMALL_FORMAT_RIG);
-const stand: Setup = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
+const setup: Setup = { id: 'a', jobId: 'b', name: 'Tower', settings, version: 1, lastWriteId: null, updatedAt: '', deletedAt: null };
 const rise = (riseMm: number, gesture?: string) =>
   changed({
     settings: { ...settings, movements: { riseMm, shiftMm: 0 } },
     said: `${riseMm} mm`,
     ...(gesture !== undefined && { gesture }),
   });
-const run = (...actions: Parameters<typeof editReducer>[1][]) => actions.reduce(editReducer, editReducer(undefined, opened(stand)));
+const run = (...actions: Parameters<typeof editReducer>[1][]) => actions.reduce(editReducer, editReducer(undefined, opened(setup)));
 
 describe('editing a setup', () => {
   test('the first change after opening can be undone, and nothing before it', () => {
@@ -38,7 +38,7 @@ describe('editing a setup', () => {
   });
 
   test('another setup starts with an empty history, and a closed one holds nothing', () => {
-    const other = editReducer(run(rise(3)), opened({ ...stand, name: 'Loft' }));
+    const other = editReducer(run(rise(3)), opened({ ...setup, name: 'Loft' }));
     expect(other.past).toHaveLength(0);
     expect(other.present?.name).toBe('Loft');
     const shut = editReducer(other, closed());

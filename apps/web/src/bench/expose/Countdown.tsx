@@ -18,8 +18,8 @@ type Phase =
   | { readonly kind: 'done' };
 
 /** A countdown for what is held open: three seconds to get ready, a tone at the begin, at each of the last five seconds and at the end; it can be paused with the cap on. */
-export function Countdown({ takes }: { readonly takes: readonly BracketShot[] }) {
-  const long = takes.map(({ timeS }, i) => ({ timeS, i })).filter(({ timeS }) => timeS >= WORTH_S);
+export function Countdown({ shots }: { readonly shots: readonly BracketShot[] }) {
+  const long = shots.map(({ shutterSpeedS }, i) => ({ shutterSpeedS, i })).filter(({ shutterSpeedS }) => shutterSpeedS >= WORTH_S);
   const [chosen, setChosen] = useState(0);
   const [sound, setSound] = useState(true);
   const [phase, setPhase] = useState<Phase>({ kind: 'ready' });
@@ -27,7 +27,7 @@ export function Countdown({ takes }: { readonly takes: readonly BracketShot[] })
   const audio = useRef<AudioContext | null>(null);
   const last = useRef<number | null>(null);
   const at = long[Math.min(chosen, long.length - 1)];
-  const timeMs = (at?.timeS ?? 0) * 1000;
+  const timeMs = (at?.shutterSpeedS ?? 0) * 1000;
   const leftMs = leftOf(phase, now, timeMs);
   const running = phase.kind === 'running';
 
@@ -88,9 +88,9 @@ export function Countdown({ takes }: { readonly takes: readonly BracketShot[] })
             disabled={running}
             onChange={({ target }) => setChosen(Number(target.value))}
           >
-            {long.map(({ timeS, i }, n) => (
+            {long.map(({ shutterSpeedS, i }, n) => (
               <option key={i} value={n}>
-                {say(exposeText.shot, { i: i + 1, timeS: timeWords(timeS) })}
+                {say(exposeText.shot, { i: i + 1, shutterSpeedS: timeWords(shutterSpeedS) })}
               </option>
             ))}
           </Select>

@@ -95,9 +95,9 @@ function MeterFields({
               onCommit={(n) => set({ meter: { ...meter, fNumber: n } }, say(exposeText.readingAtF, { n }))}
             />
             <TimeField
-              label={F.timeS.label}
-              timeS={meter.timeS}
-              onCommit={(timeS) => set({ meter: { ...meter, timeS } }, exposeText.readingTime)}
+              label={F.shutterSpeedS.label}
+              shutterSpeedS={meter.shutterSpeedS}
+              onCommit={(shutterSpeedS) => set({ meter: { ...meter, shutterSpeedS } }, exposeText.readingTime)}
             />
           </>
         )}
@@ -147,7 +147,7 @@ function MeterFields({
 }
 
 function firstMeter(value: string, fNumber: number, iso: number): Meter | null {
-  if (value === 'pair') return { kind: 'pair', fNumber, timeS: 1 / 60, iso };
+  if (value === 'pair') return { kind: 'pair', fNumber, shutterSpeedS: 1 / 60, iso };
   if (value === 'ev') return { kind: 'ev', ev: 12, iso };
   return null;
 }
@@ -167,7 +167,7 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
           <li key={part.id} className="flex justify-between gap-2">
             <span className="truncate">{part.name}</span>
             <span className="tabular-nums">
-              {part.kind === 'filter' && part.figures.stops !== null ? stopsWords(part.figures.stops) : exposeText.unknown}
+              {part.kind === 'filter' && part.specs.stops !== null ? stopsWords(part.specs.stops) : exposeText.unknown}
             </span>
           </li>
         ))}
@@ -376,7 +376,7 @@ function FilmFields({
 }) {
   const { reciprocity: law } = exposure;
   const { back } = rig.parts;
-  const exponent = back.kind === 'film' ? back.figures.reciprocityExponent : null;
+  const exponent = back.kind === 'film' ? back.specs.reciprocityExponent : null;
   return (
     <div className="grid gap-1.5">
       <Select
@@ -506,7 +506,7 @@ function firstLaw(kind: 'none' | 'film' | 'exponent' | 'table', exponent: number
 
 function BracketFields({ geometry }: { readonly geometry: Geometry }) {
   const brackets = setupBrackets(geometry.settings);
-  const takes = totalShots(geometry);
+  const shots = totalShots(geometry);
   const put = (changes: Partial<typeof brackets>, said: string): string | null => set({ brackets: { ...brackets, ...changes } }, said);
   return (
     <div className="grid gap-1.5">
@@ -559,7 +559,7 @@ function BracketFields({ geometry }: { readonly geometry: Geometry }) {
       )}
       <p className="text-xs text-ink-soft">
         {say(exposeText.shotInAll, {
-          takes,
+          shots,
           mosaic: geometry.settings.mosaic ? say(exposeText.overFramesOfTheMosaic, { length: geometry.settings.mosaic.frames.length }) : '',
         })}
       </p>

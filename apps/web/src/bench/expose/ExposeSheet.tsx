@@ -31,10 +31,10 @@ export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly ge
     <div className="grid min-h-0 content-start gap-x-6 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
       <section aria-label={exposeText.setShutterTo}>
         <Ledger geometry={geometry} working={working} />
-        {working.takes.length > 0 && <Takes geometry={geometry} working={working} />}
+        {working.shots.length > 0 && <Takes geometry={geometry} working={working} />}
       </section>
       <section aria-label={exposeText.otherWays} className="grid content-start gap-4">
-        <Countdown takes={working.takes} />
+        <Countdown shots={working.shots} />
         <Grey geometry={geometry} />
         <PairTable geometry={geometry} />
       </section>
@@ -46,10 +46,10 @@ const signed = (stops: number): string => `${stops > 0 ? '+' : ''}${fixed(stops,
 
 function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly working: Working }) {
   const { meter } = geometry.settings.exposure;
-  const { lines, timeS, takes, ev100, shutter } = working;
-  const main = takes.find(({ stops }) => stops === 0) ?? takes[0] ?? null;
+  const { lines, shutterSpeedS, shots, ev100, shutter } = working;
+  const main = shots.find(({ stops }) => stops === 0) ?? shots[0] ?? null;
   const read = readingLine(meter);
-  const loss = main ? Math.log2(main.neededS / ((timeS ?? 0) * 2 ** main.stops)) : 0;
+  const loss = main ? Math.log2(main.neededS / ((shutterSpeedS ?? 0) * 2 ** main.stops)) : 0;
   return (
     <table className="w-full border-collapse tabular-nums" aria-label={exposeText.fromReadingToShutterSpeed}>
       <tbody>
@@ -71,7 +71,7 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
         ))}
         <Line
           words={say(exposeText.atIso, { fNumber: apertureWords(geometry.settings.fNumber), iso: geometry.settings.exposure.iso })}
-          value={timeS === null ? exposeText.unknown : timeWords(timeS)}
+          value={shutterSpeedS === null ? exposeText.unknown : timeWords(shutterSpeedS)}
           strong
         />
         {Math.abs(loss) > 0.005 && main && (
@@ -90,7 +90,7 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
             </Th>
             <td className="py-2 text-right align-top">
               <span data-testid="time-to-set" className="text-2xl font-semibold">
-                {timeWords(main.timeS)}
+                {timeWords(main.shutterSpeedS)}
               </span>
               <span className="block text-xs text-ink-soft">{setWords(main)}</span>
             </td>
@@ -104,7 +104,7 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
 function readingLine(meter: Meter | null): string {
   if (meter === null) return '';
   if (meter.kind === 'ev') return say(exposeText.evAtIso, { ev: fixed(meter.ev, 1), iso: meter.iso });
-  return say(exposeText.atIso2, { fNumber: apertureWords(meter.fNumber), timeS: timeWords(meter.timeS), iso: meter.iso });
+  return say(exposeText.atIso2, { fNumber: apertureWords(meter.fNumber), shutterSpeedS: timeWords(meter.shutterSpeedS), iso: meter.iso });
 }
 
 function Line({
@@ -148,8 +148,8 @@ function canLine(can: boolean | null) {
   return '';
 }
 
-function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; readonly working: Working }) {
-  if (takes.length < 2) return null;
+function Takes({ geometry, working: { shots } }: { readonly geometry: Geometry; readonly working: Working }) {
+  if (shots.length < 2) return null;
   return (
     <>
       <h3 className="engraved mt-4 mb-1">{exposeText.bracketInOrder}</h3>
@@ -163,16 +163,16 @@ function Takes({ geometry, working: { takes } }: { readonly geometry: Geometry; 
           </tr>
         </thead>
         <tbody>
-          {takes.map((take, i) => (
+          {shots.map((shot, i) => (
             <tr key={i} className="border-b border-hairline">
               <Th scope="row" className="py-1 text-left">
                 {i + 1}
               </Th>
               <td className="text-right whitespace-nowrap">
-                {take.stops === 0 ? exposeText.asMetered : say(exposeText.stops2, { stops: signed(take.stops) })}
+                {shot.stops === 0 ? exposeText.asMetered : say(exposeText.stops2, { stops: signed(shot.stops) })}
               </td>
-              <td className="pl-2 text-right font-semibold whitespace-nowrap">{timeWords(take.timeS)}</td>
-              <td className={`pl-3 text-xs ${take.can === false ? 'text-fails' : 'text-ink-soft'}`}>{setWords(take)}</td>
+              <td className="pl-2 text-right font-semibold whitespace-nowrap">{timeWords(shot.shutterSpeedS)}</td>
+              <td className={`pl-3 text-xs ${shot.can === false ? 'text-fails' : 'text-ink-soft'}`}>{setWords(shot)}</td>
             </tr>
           ))}
         </tbody>
@@ -196,7 +196,7 @@ function PairTable({ geometry }: { readonly geometry: Geometry }) {
               className={`grid min-w-18 rounded-sm border px-1.5 py-0.5 text-left tabular-nums hover:bg-sunk aria-pressed:border-accent aria-pressed:font-semibold ${set === null || set.can === false ? 'border-dashed border-rule text-ink-soft' : 'border-hairline'}`}
             >
               <span>{apertureWords(fNumber)}</span>
-              <span>{set === null ? exposeText.unknown : timeWords(set.timeS)}</span>
+              <span>{set === null ? exposeText.unknown : timeWords(set.shutterSpeedS)}</span>
               {set?.can === false && <span className="text-xs">{exposeText.beyondTheShutter}</span>}
             </button>
           </li>
@@ -214,7 +214,7 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
       <h3 className="engraved mb-1">{exposeText.lengthenWithNdFilters}</h3>
       <TimeField
         label={F.wantedS.label}
-        timeS={wantedS}
+        shutterSpeedS={wantedS}
         onCommit={(s) => {
           if (s < F.wantedS.min || s > F.wantedS.max)
             return say(exposeText.mustBeFromToS, { label: F.wantedS.label, min: F.wantedS.min, max: F.wantedS.max });
@@ -235,7 +235,7 @@ function Grey({ geometry }: { readonly geometry: Geometry }) {
                         filters: listed(
                           found.filters.map((stops) => say(exposeText.stop2, { stops: fixed(stops * 0.3, 1), stops2: stops })),
                         ),
-                        timeS: timeWords(found.timeS),
+                        shutterSpeedS: timeWords(found.shutterSpeedS),
                       }),
               })}{' '}
           {found.stops > 0.17 && found.filters.length > 0 && (

@@ -8,20 +8,20 @@ const READ = { parse: typedTime, isNo: exposeText.isNotATimeEnter };
 /** A time as a shutter has it: 1/125, 0.5, 8, 2:30. */
 export function TimeField({
   label,
-  timeS,
+  shutterSpeedS,
   onCommit,
 }: {
   readonly label: string;
-  readonly timeS: number;
-  readonly onCommit: (timeS: number) => string | null;
+  readonly shutterSpeedS: number;
+  readonly onCommit: (shutterSpeedS: number) => string | null;
 }) {
   return (
     <NumberField
       label={label}
       unit="s"
       decimals={3}
-      words={timeWords(timeS).replace(/ s$/u, '')}
-      value={timeS}
+      words={timeWords(shutterSpeedS).replace(/ s$/u, '')}
+      value={shutterSpeedS}
       read={READ}
       onCommit={onCommit}
     />

@@ -5,7 +5,7 @@ import { Chart, LineController, LineElement, LinearScale, LogarithmicScale, Poin
 import { useEffect, useRef, type PointerEvent } from 'react';
 import { NOMINAL_F_NUMBERS, stopsOf } from '@gangway/core/coverage/apertures';
 import { effectiveFNumber } from '@gangway/core/focus/diffraction';
-import { pupilRatio, type ApertureChoice, type BlurAt } from '@gangway/core/planning/apertureChoice';
+import { choiceSentences, pupilRatio, type ApertureChoice, type BlurAt } from '@gangway/core/planning/apertureChoice';
 import { apertureWords, fixed, stopsWords } from '@gangway/core/words';
 import { useTheme } from '../../store/theme';
 import { chartLook } from '../../ui/chartLook';
@@ -39,7 +39,7 @@ function Choice({ geometry, choice }: { readonly geometry: Geometry; readonly ch
     <>
       <BlurChart geometry={geometry} choice={choice} inUnit={inUnit} unit={unit} />
       <p className="mt-2 font-medium" data-testid="choice-words">
-        {choice.words}
+        {choiceSentences(choice)}
       </p>
       <dl className="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-sm tabular-nums">
         <dt className="text-ink-soft">{focusText.sharpEnough}</dt>

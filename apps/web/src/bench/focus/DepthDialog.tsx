@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
 import { STACK_MOST } from '@gangway/core/focus/stack';
-import { DEPTH_WAYS, type DepthComparison, type DepthOption } from '@gangway/core/planning/tiltOrStack';
+import { LIMIT_LABELS, MOVES_LABELS, DEPTH_WAYS, type DepthComparison, type DepthOption } from '@gangway/core/planning/tiltOrStack';
 import { apertureWords, fixed, metresWords } from '@gangway/core/words';
 import { Button } from '../../ui/Button';
 import { Dialog } from '../../ui/Dialog';
@@ -29,18 +29,18 @@ export function DepthDialog({ geometry, onClose }: { readonly geometry: Geometry
           onCommit={(n) => focusEdit.setLimits({ smallestFNumber: n === Number.POSITIVE_INFINITY ? null : n })}
         />
         <NumberField
-          label={LIMIT_FIELDS.mostTakes.label}
+          label={LIMIT_FIELDS.mostFrames.label}
           unit=""
           decimals={0}
-          value={limits.mostTakes}
-          onCommit={(mostTakes) => focusEdit.setLimits({ mostTakes })}
+          value={limits.mostFrames}
+          onCommit={(mostFrames) => focusEdit.setLimits({ mostFrames })}
         />
         <NumberField
-          label={LIMIT_FIELDS.secondsPerTake.label}
+          label={LIMIT_FIELDS.secondsPerFrame.label}
           unit="s"
           decimals={1}
-          value={limits.secondsPerTake}
-          onCommit={(secondsPerTake) => focusEdit.setLimits({ secondsPerTake })}
+          value={limits.secondsPerFrame}
+          onCommit={(secondsPerFrame) => focusEdit.setLimits({ secondsPerFrame })}
         />
         <label className="flex items-center gap-1.5">
           <input
@@ -98,9 +98,9 @@ function Ways({
 }
 
 /** What is to be said of a way that gains nothing here; `null` of the others. */
-function gainOf({ way, takes, marked }: DepthOption, all: readonly DepthOption[]): string | null {
-  if (way === 'tiltAndStack' && takes === 1) return focusText.noStackIsNeededTilt;
-  const one = all.find((each) => each.takes === 1 && each.marked !== null && marked !== null && each.marked <= marked);
+function gainOf({ way, shots, marked }: DepthOption, all: readonly DepthOption[]): string | null {
+  if (way === 'tiltAndStack' && shots === 1) return focusText.noStackIsNeededTilt;
+  const one = all.find((each) => each.shots === 1 && each.marked !== null && marked !== null && each.marked <= marked);
   return way === 'twoShots' && one ? say(focusText.noWiderApertureThan, { depthWay: DEPTH_WAYS[one.way].toLowerCase() }) : null;
 }
 
@@ -117,20 +117,20 @@ function Option({
   readonly geometry: Geometry;
   readonly onClose: () => void;
 }) {
-  const { way, takes, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;
+  const { way, shots, marked, fNumber, seconds, railMm, stepMm, fromM, toM, moves, breaks, patch } = option;
   const facts = [
-    countLine(takes),
+    countLine(shots),
     marked === null ? `f/${fixed(fNumber, 0)}` : apertureWords(marked),
     seconds < 100 ? `${fixed(seconds, 0)} s` : `${fixed(seconds / 60, 1)} min`,
-    ...(takes > 1 && stepMm > 0
+    ...(shots > 1 && stepMm > 0
       ? [
           say(focusText.mmOnTheRail, {
             railMm: fixed(railMm, 2),
-            takes: takes > 2 ? say(focusText.inStepsOfMm, { stepMm: fixed(stepMm, 3) }) : '',
+            shots: shots > 2 ? say(focusText.inStepsOfMm, { stepMm: fixed(stepMm, 3) }) : '',
           }),
         ]
       : []),
-    ...(takes > 1 && way === 'stack' ? [say(focusText.fromTo, { fromM: metresWords(fromM), toM: metresWords(toM) })] : []),
+    ...(shots > 1 && way === 'stack' ? [say(focusText.fromTo, { fromM: metresWords(fromM), toM: metresWords(toM) })] : []),
   ];
   return (
     <li className="flex items-start gap-3 py-2" data-way={way}>
@@ -141,8 +141,8 @@ function Option({
         </p>
         <p className="tabular-nums">{facts.join(', ')}.</p>
         <p className="text-ink-soft">
-          {gain} {takes > 1 ? say(focusText.whatMoves, { moves }) : ''}{' '}
-          {breaks.length > 0 ? say(focusText.againstYourLimits, { breaks: breaks.join('; ') }) : ''}
+          {gain} {shots > 1 ? say(focusText.whatMoves, { moves: MOVES_LABELS[moves] }) : ''}{' '}
+          {breaks.length > 0 ? say(focusText.againstYourLimits, { breaks: breaks.map((each) => LIMIT_LABELS[each]).join('; ') }) : ''}
         </p>
       </div>
       {patch && marked !== null && (
@@ -162,8 +162,8 @@ function Option({
   );
 }
 
-function countLine(takes: number): string {
-  if (takes >= STACK_MOST) return focusText.moreShotsThanCanBe;
-  if (takes === 1) return focusText.oneShot;
-  return say(focusText.shots, { takes });
+function countLine(shots: number): string {
+  if (shots >= STACK_MOST) return focusText.moreShotsThanCanBe;
+  if (shots === 1) return focusText.oneShot;
+  return say(focusText.shots, { shots });
 }

@@ -1,4 +1,5 @@
 import { focusText } from '@gangway/messages/web/bench/focus';
+import { choiceSentences } from '@gangway/core/planning/apertureChoice';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { lazy, memo, Suspense, useState } from 'react';
 import { Button } from '../../ui/Button';
@@ -59,5 +60,5 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
 
 function ApertureWords({ geometry }: { readonly geometry: Geometry }) {
   const sought = useSought('aperture', geometry.settings);
-  return <p role="status">{sought ? sought.answer.choice.words : focusText.looking}</p>;
+  return <p role="status">{sought ? choiceSentences(sought.answer.choice) : focusText.looking}</p>;
 }

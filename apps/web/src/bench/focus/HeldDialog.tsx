@@ -130,16 +130,16 @@ function WhichLens({ geometry }: { readonly geometry: Geometry }) {
   if (!kit || back.kind !== 'body') return null;
   const rows = kit.items
     .flatMap(({ item }) =>
-      item.kind === 'lens' && item.figures.attachment !== 'fixed'
+      item.kind === 'lens' && item.specs.attachment !== 'fixed'
         ? [
             {
               id: item.id,
               name: item.name,
-              focalMm: item.figures.focalMm ?? 0,
+              focalMm: item.specs.focalMm ?? 0,
               verdict: heldVerdict(
-                item.figures.focalMm,
-                item.figures.attachment === 'board' ? item.figures.flangeFocalMm : item.figures.registerMm,
-                back.figures.registerMm,
+                item.specs.focalMm,
+                item.specs.attachment === 'board' ? item.specs.flangeFocalMm : item.specs.flangeDistanceMm,
+                back.specs.flangeDistanceMm,
               ),
             },
           ]

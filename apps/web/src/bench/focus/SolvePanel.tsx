@@ -12,7 +12,7 @@ import { wantedPlanes } from '@gangway/core/scene/things';
 import { focusFor } from '@gangway/core/geometry/standards';
 import { defocus } from '@gangway/core/geometry/pins';
 import { turnedToCamera } from '@gangway/core/space/pose';
-import { markedFor, type Solved } from '@gangway/core/planning/solveFocus';
+import { markedFor, noSolutionSentence, type Solved } from '@gangway/core/planning/solveFocus';
 import { apertureWords, fixed, metresWords, turnWords } from '@gangway/core/words';
 import { NumberField } from '../../ui/NumberField';
 import { useSought } from '../checks/solverClient';
@@ -111,7 +111,7 @@ const Solution = memo(function Solution({
     return (
       <div>
         <p>
-          <span className="font-medium">{title}:</span> {solved.words}
+          <span className="font-medium">{title}:</span> {noSolutionSentence(solved.why)}
         </p>
         {solved.nearest && (
           <p className="mt-0.5">

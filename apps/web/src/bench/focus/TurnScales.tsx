@@ -58,7 +58,7 @@ function endsOf(
   }
 }
 
-/** The engraved scale of tilt or swing with its typed figure, degrees. */
+/** The engraved scale of tilt or swing with its typed value, degrees. */
 export function TurnScale({ geometry, control }: { readonly geometry: Geometry; readonly control: 'tilt' | 'swing' }) {
   const { label, orientation, key, type, drag, words } = TURNS[control];
   const mechanism = setupTiltMechanism(geometry.settings);

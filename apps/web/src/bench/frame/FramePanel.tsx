@@ -103,7 +103,7 @@ function Rear({ geometry }: { readonly geometry: Geometry }) {
 
 /** One-point perspective: where lines into the depth meet, and putting that place somewhere else by shift. */
 function Depth({ geometry, scene }: { readonly geometry: Geometry; readonly scene: Scene }) {
-  if (scene.subject.kind === 'sheet' || scene.subject.kind === 'figures') return null;
+  if (scene.subject.kind === 'sheet' || scene.subject.kind === 'people') return null;
   const meets = meetingPoint(geometry, depthOf(scene.subject));
   const onePoint =
     meets !== null && scene.yawDeg === 0 && scene.pitchDeg === 0 && (!('turnDeg' in scene.subject) || scene.subject.turnDeg === 0);
@@ -286,8 +286,8 @@ function offerWords({ patch, endedBy, after, before }: TurnInOffer): string {
     return say(frameText.turnedToWithTheCentre, { yawDeg: yawWords(after.yawDeg), shiftMm: shiftWords(after.movements.shiftMm), cost });
   const why = {
     slide: frameText.theSlideEndsThere,
-    'image circle': frameText.aCornerFallsOutsideThe,
-    'sharp circle': frameText.aCornerFallsOutsideTheSharp,
+    imageCircle: frameText.aCornerFallsOutsideThe,
+    sharpCircle: frameText.aCornerFallsOutsideTheSharp,
     angle: frameText.turningMoreWouldPassIt,
   }[endedBy];
   return patch ? say(frameText.itCannotBeReducedBelow, { why, cost }) : say(frameText.turningDoesNotHelp, { why });

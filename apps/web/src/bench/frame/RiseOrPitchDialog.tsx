@@ -34,7 +34,7 @@ export function RiseOrPitchDialog({ geometry, onClose }: { readonly geometry: Ge
               <LevelDrawing view={view} rect={found.byPitch} whole={boxOf(found)} outline={found.pitchedFrame} />
             </Side>
           </div>
-          <Figures found={found} geometry={geometry} />
+          <Specs found={found} geometry={geometry} />
         </>
       )}
     </Dialog>
@@ -104,7 +104,7 @@ function LevelDrawing({
   );
 }
 
-function Figures({ found, geometry }: { readonly found: RiseOrPitch; readonly geometry: Geometry }) {
+function Specs({ found, geometry }: { readonly found: RiseOrPitch; readonly geometry: Geometry }) {
   const mpx = (pixels: number | null) => (pixels === null ? '' : say(frameText.mpx, { pixels: fixed(pixels / 1e6, 1) }));
   const out = (mm: number) => (mm <= 0 ? frameText.nothing : say(frameText.mmOfTheSubject, { mm: fixed(mm, 1) }));
   const { widthMm, heightMm } = geometry.wholeFrame;

@@ -89,7 +89,7 @@ export const MovementScale = memo(function MovementScale({
   );
 }, sayTheSame);
 
-/** Whether two sets of figures draw the same scale: ends are compared by what they say, so that only a scale that changes is drawn anew. */
+/** Whether two sets of values draw the same scale: ends are compared by what they say, so that only a scale that changes is drawn anew. */
 function sayTheSame(before: MovementScaleProps, now: MovementScaleProps): boolean {
   return (
     before.label === now.label &&

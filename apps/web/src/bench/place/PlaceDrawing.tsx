@@ -13,7 +13,7 @@ import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { boundsOf, paced, placeLayout, type PlaceLayout } from './placeLayout';
 import type { Scene } from '@gangway/core/model/scene';
-import type { NumberFigure } from '@gangway/core/kit/figure';
+import type { NumberSpec } from '@gangway/core/kit/spec';
 import { sceneEdit } from '../scene/sceneEdit';
 
 /** Where the tripod stands and what is before it, from above and from the side, to one scale; dimensions and camera are dragged. */
@@ -239,28 +239,28 @@ function gripsOf(scene: Scene): readonly Grip[] {
   const { subject } = scene;
   const stepOf = (value: number) => (Math.abs(value) < 3 ? 0.01 : 0.1);
   const dimensions = handlesOf(subject).flatMap(({ key, view, at, value }): readonly Grip[] => {
-    const figure = dimensionsOf(subject.kind).find(([name]) => name === key)?.[1];
-    if (!figure) return [];
+    const spec = dimensionsOf(subject.kind).find(([name]) => name === key)?.[1];
+    if (!spec) return [];
     const now = (subject as unknown as Readonly<Record<string, number>>)[key] ?? 0;
     const set = (wanted: number, gesture: string) => {
-      const near = setting(key, wanted, figure);
-      const next = Math.min(figure.max, Math.max(figure.min, near));
+      const near = setting(key, wanted, spec);
+      const next = Math.min(spec.max, Math.max(spec.min, near));
       sceneEdit.amendScene(
         (each) => ({ ...each, subject: { ...each.subject, [key]: next } }),
-        `${figure.label.toLowerCase()} ${fixed(next, 2)} ${figure.unit}`,
+        `${spec.label.toLowerCase()} ${fixed(next, 2)} ${spec.unit}`,
         gesture,
       );
     };
     return [
       {
         key,
-        label: figure.label,
-        words: `${fixed(now, 2)} ${figure.unit}`,
+        label: spec.label,
+        words: `${fixed(now, 2)} ${spec.unit}`,
         now,
         view,
         at,
         put: (to, gesture) => set(value(to), gesture),
-        nudge: (away, side, gesture) => set(now + (away + side) * (figure.unit === '°' ? 1 : stepOf(now)), gesture),
+        nudge: (away, side, gesture) => set(now + (away + side) * (spec.unit === '°' ? 1 : stepOf(now)), gesture),
       },
     ];
   });
@@ -336,9 +336,9 @@ function gripsOf(scene: Scene): readonly Grip[] {
   ];
 }
 
-function setting(key: string, wanted: number, figure: NumberFigure): number {
+function setting(key: string, wanted: number, spec: NumberSpec): number {
   if (key === 'metresPerUnit') return wanted;
-  if (figure.unit === '°') return Math.round(wanted);
+  if (spec.unit === '°') return Math.round(wanted);
   return paced(wanted);
 }
 

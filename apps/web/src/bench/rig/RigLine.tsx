@@ -5,13 +5,13 @@ import { memo, useMemo } from 'react';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { api } from '../../store/api';
 import { Button } from '../../ui/Button';
-import { newFigures } from './newFigures';
+import { newSpecs } from './newSpecs';
 import { mechanismWords } from '@gangway/core/rig/mechanismWords';
 import type { Rig } from '@gangway/core/model/rig';
 import { rigEdit } from './rigEdit';
 import { TextLink } from '../../ui/TextButton';
 
-/** The rig of the setup in a line or two, with the way to another and word of newer figures in the kit. */
+/** The rig of the setup in a line or two, with the way to another and word of newer specs in the kit. */
 export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: Rig; readonly onChoose: () => void }) {
   const { lens, name, mechanism, rigId } = rig;
   return (
@@ -45,10 +45,10 @@ export const RigLine = memo(function RigLine({ rig, onChoose }: { readonly rig: 
   );
 });
 
-/** The kit has other figures for this rig: the setup keeps those it was made with until the new ones are taken. */
+/** The kit has other values for this rig: the setup keeps those it was made with until the new ones are taken. */
 function Newer({ rig }: { readonly rig: Rig }) {
   const { data: kit } = api.useKitQuery(undefined);
-  const found = useMemo(() => (kit ? newFigures(rig, kit) : null), [rig, kit]);
+  const found = useMemo(() => (kit ? newSpecs(rig, kit) : null), [rig, kit]);
   if (!found) return null;
   const more = found.words.length - 3;
   return (

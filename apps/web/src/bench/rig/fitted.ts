@@ -10,7 +10,7 @@ const within = (deg: number, most: number): number => Math.min(most, Math.max(-m
 
 /**
  * A setup with another rig under it. Movements stay as they are (whether the
- * new slides reach them is a finding); an aperture that the new ring does not
+ * new slides reach them is a check); an aperture that the new ring does not
  * have goes to the nearest it has, a focus inside the focal length to infinity,
  * a back turned farther than the new one can to its end.
  */
@@ -24,7 +24,7 @@ export function fittedTo(rig: Rig, settings: SetupSettings): SetupSettings {
   const rear = most
     ? { tiltDeg: within(settings.rear.tiltDeg, most.tiltDeg), swingDeg: within(settings.rear.swingDeg, most.swingDeg) }
     : UNTURNED;
-  // A lens tilted farther than the new mechanism can is set to the nearest that it can; what is not known is left to the finding.
+  // A lens tilted farther than the new mechanism can is set to the nearest that it can; what is not known is left to the check.
   const mechanism = setupTiltMechanism({ rig, movements: settings.movements });
   const front = mechanism ? nearestTilt(mechanism, settings.front) : settings.front;
   const straight = front.tiltDeg === 0 && front.swingDeg === 0 && rear.tiltDeg === 0 && rear.swingDeg === 0;

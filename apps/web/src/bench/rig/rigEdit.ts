@@ -32,12 +32,12 @@ function takeRig(
   );
 }
 
-/** Puts new figures of one of its components into the rig of the setup. */
+/** Puts new specs of one of its components into the rig of the setup. */
 function takeItem(item: KitItem): void {
   const rig = setupEdit.present()?.rig;
   const next = rig && assembled({ ...storedRig(rig), parts: withItem(rig.parts, item) });
   if (next?.known) setRig(next.value, say(rigText.specsOf, { name: item.name }));
 }
 
-/** What puts another rig, or other figures of this one, on the bench. */
+/** What puts another rig, or other values of this one, on the bench. */
 export const rigEdit = { setRig, takeRig, takeItem };

@@ -5,7 +5,7 @@ import { useMemo, useState } from 'react';
 import { builtRig } from '@gangway/contract/kit';
 import { extentOf } from '@gangway/core/subjects/subject';
 import { EDGE_MARGIN_MM, nearerM } from '@gangway/core/planning/getIn';
-import { fromHere, type FromHere, type Wanted } from '@gangway/core/planning/fromHere';
+import { fromHere, fromHereReason, type FromHere, type Wanted } from '@gangway/core/planning/fromHere';
 import { STATE_ORDER } from '@gangway/core/state';
 import { apertureWords, capital, fixed, riseWords } from '@gangway/core/words';
 import { api, errorSentence } from '../../store/api';
@@ -104,7 +104,7 @@ export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
                     onClick={() => onUse(rig, found.orientation, found)}
                     aria-label={say(sceneText.use2, { name: rig.name, orientation: found.orientation })}
                   >
-                    {sceneText.take}
+                    {sceneText.shot}
                   </Button>
                 </td>
               </tr>
@@ -117,7 +117,7 @@ export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
 }
 
 function verdictLine(found: FromHere): string {
-  if (found.reasons.length > 0) return `${capital(found.reasons.join('; '))}.`;
+  if (found.reasons.length > 0) return `${capital(found.reasons.map(fromHereReason).join('; '))}.`;
   if (found.fromFNumber === null) return '';
   return say(sceneText.worksFrom, { fromFNumber: apertureWords(found.fromFNumber) });
 }

@@ -24,7 +24,7 @@ const FindHeight = lazy(() => import('./FindHeight').then((module) => ({ default
 const ImportModel = lazy(() => import('./ImportModel').then((module) => ({ default: module.ImportModel })));
 
 /** The dimension of a subject that is a height which can be found from a distance. */
-const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interior: 'ridgeM', figures: 'heightM' };
+const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interior: 'ridgeM', people: 'heightM' };
 
 /** What stands before the camera, where the camera stands to it, and what follows: how much rise, how far off, how high. */
 export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geometry: Geometry }) {

@@ -41,7 +41,7 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
                 ? stitchText.atInfinity
                 : say(stitchText.at, { focusM: metresWords(geometry.settings.focusM) }),
             orientation: geometry.settings.orientation,
-            takes: given.takes,
+            shots: given.shots,
           })}
         </p>
         <table className="mt-2 w-full border-collapse text-sm tabular-nums" aria-label={stitchText.framesOfTheSeries}>
@@ -82,7 +82,7 @@ export function SeriesDialog({ geometry, onClose }: { readonly geometry: Geometr
                     bracketsInside: series.bracketsInside ? 'yes' : 'no',
                   })
                 : '',
-            whiteCards: series.whiteCards ? 'yes' : 'no',
+            flatFields: series.flatFields ? 'yes' : 'no',
           })}
         </p>
         <p className="mt-1 text-sm">

@@ -116,7 +116,7 @@ function Facts({ given }: { readonly given: MosaicGiven }) {
       </Row>
       <Row term={stitchText.fieldOfView}>{`${fixed(fieldDeg.width, 0)}° × ${fixed(fieldDeg.height, 0)}°`}</Row>
       {bytes !== null && (
-        <Row term={stitchText.onTheCardAbout}>{say(stitchText.gbInShot, { bytes: fixed(bytes / 1e9, 2), takes: given.takes })}</Row>
+        <Row term={stitchText.onTheCardAbout}>{say(stitchText.gbInShot, { bytes: fixed(bytes / 1e9, 2), shots: given.shots })}</Row>
       )}
       {film && <Row term={stitchText.film}>{say(stitchText.frames, { frames: film.frames, packs: film.packs, of: film.of })}</Row>}
       <Row term={stitchText.farthestCorner}>{say(stitchText.offTheAxis, { cornerDeg: fixed(given.cornerDeg, 1) })}</Row>
@@ -285,9 +285,9 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
       <label className="flex items-center gap-1.5">
         <input
           type="checkbox"
-          checked={series.whiteCards}
+          checked={series.flatFields}
           onChange={(event) =>
-            set({ whiteCards: event.target.checked }, event.target.checked ? stitchText.flatFieldFrames : stitchText.noFlatFieldFrames)
+            set({ flatFields: event.target.checked }, event.target.checked ? stitchText.flatFieldFrames : stitchText.noFlatFieldFrames)
           }
           className="accent-accent"
         />
@@ -313,7 +313,7 @@ function SeriesFields({ mosaic, given, film }: { readonly mosaic: Mosaic; readon
         />
       )}
       <p className="w-full text-right tabular-nums" data-testid="series-time">
-        {say(stitchText.shotAboutInAll, { takes: given.takes, seconds: durationWords(given.seconds) })}
+        {say(stitchText.shotAboutInAll, { shots: given.shots, seconds: durationWords(given.seconds) })}
       </p>
     </div>
   );

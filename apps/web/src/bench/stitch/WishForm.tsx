@@ -39,20 +39,20 @@ const FIRST: Readonly<Record<Goal['for'], Goal>> = {
   count: { for: 'count', columns: 3, rows: 1 },
 };
 
-/** A figure of a wish, refused outside its bounds. */
-function Figure({
-  figure,
+/** A value of a wish, refused outside its bounds. */
+function Spec({
+  spec,
   value,
   decimals = 0,
   onUse,
 }: {
-  readonly figure: keyof typeof F;
+  readonly spec: keyof typeof F;
   readonly value: number;
   readonly decimals?: number;
   readonly onUse: (value: number) => void;
 }) {
-  const { label, unit, min, max } = F[figure];
-  const whole = figure === 'columns' || figure === 'rows';
+  const { label, unit, min, max } = F[spec];
+  const whole = spec === 'columns' || spec === 'rows';
   return (
     <NumberField
       label={label}
@@ -86,7 +86,7 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
   const asked = useMemo((): SetupSettings => ({ ...geometry.settings, mosaic: null }), [geometry]);
   const sought = useSought('layouts', asked, true, wanted);
   const short = Math.min(geometry.settings.rig.back.widthMm, geometry.settings.rig.back.heightMm);
-  const take = (layout: Layout, words: string) => takeLayout(geometry, layout, leastOverlap, say(stitchText.mosaic3, { words }));
+  const shot = (layout: Layout, words: string) => takeLayout(geometry, layout, leastOverlap, say(stitchText.mosaic3, { words }));
   return (
     <div>
       <Select
@@ -104,33 +104,33 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
       <div className="mt-1 grid justify-items-end gap-1">
         {wish.for === 'field' && (
           <>
-            <Figure figure="widthDeg" value={wish.widthDeg} decimals={1} onUse={(widthDeg) => setWish({ ...wish, widthDeg })} />
-            <Figure figure="heightDeg" value={wish.heightDeg} decimals={1} onUse={(heightDeg) => setWish({ ...wish, heightDeg })} />
+            <Spec spec="widthDeg" value={wish.widthDeg} decimals={1} onUse={(widthDeg) => setWish({ ...wish, widthDeg })} />
+            <Spec spec="heightDeg" value={wish.heightDeg} decimals={1} onUse={(heightDeg) => setWish({ ...wish, heightDeg })} />
           </>
         )}
         {wish.for === 'format' && (
           <>
-            <Figure figure="widthMm" value={wish.widthMm} decimals={1} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
-            <Figure figure="heightMm" value={wish.heightMm} decimals={1} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
+            <Spec spec="widthMm" value={wish.widthMm} decimals={1} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
+            <Spec spec="heightMm" value={wish.heightMm} decimals={1} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
           </>
         )}
         {wish.for === 'megapixels' && (
           <>
-            <Figure figure="megapixels" value={wish.megapixels} onUse={(megapixels) => setWish({ ...wish, megapixels })} />
-            <Figure figure="ratio" value={wish.ratio} decimals={2} onUse={(ratio) => setWish({ ...wish, ratio })} />
+            <Spec spec="megapixels" value={wish.megapixels} onUse={(megapixels) => setWish({ ...wish, megapixels })} />
+            <Spec spec="ratio" value={wish.ratio} decimals={2} onUse={(ratio) => setWish({ ...wish, ratio })} />
           </>
         )}
         {wish.for === 'print' && (
           <>
-            <Figure figure="printWidthMm" value={wish.widthMm} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
-            <Figure figure="printHeightMm" value={wish.heightMm} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
-            <Figure figure="pixelsPerInch" value={wish.pixelsPerInch} onUse={(pixelsPerInch) => setWish({ ...wish, pixelsPerInch })} />
+            <Spec spec="printWidthMm" value={wish.widthMm} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
+            <Spec spec="printHeightMm" value={wish.heightMm} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
+            <Spec spec="pixelsPerInch" value={wish.pixelsPerInch} onUse={(pixelsPerInch) => setWish({ ...wish, pixelsPerInch })} />
           </>
         )}
         {wish.for === 'count' && (
           <>
-            <Figure figure="columns" value={wish.columns} onUse={(columns) => setWish({ ...wish, columns })} />
-            <Figure figure="rows" value={wish.rows} onUse={(rows) => setWish({ ...wish, rows })} />
+            <Spec spec="columns" value={wish.columns} onUse={(columns) => setWish({ ...wish, columns })} />
+            <Spec spec="rows" value={wish.rows} onUse={(rows) => setWish({ ...wish, rows })} />
           </>
         )}
         <span className="inline-flex items-baseline gap-1">
@@ -167,11 +167,11 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
           {stitchText.lookingForLayouts}
         </p>
       ) : (
-        <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onUse={take} />
+        <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onUse={shot} />
       )}
       <TextButton onClick={() => setOthers(true)}>{stitchText.withAnotherRigOfMine}</TextButton>
       {others && <OtherRigs geometry={geometryOf(asked)} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
-      <More geometry={geometry} leastOverlap={leastOverlap} onUse={take} />
+      <More geometry={geometry} leastOverlap={leastOverlap} onUse={shot} />
     </div>
   );
 }

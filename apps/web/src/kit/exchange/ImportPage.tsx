@@ -4,7 +4,7 @@ import { say } from '@gangway/messages/say';
 import { FileInput } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { mended, planImport, readKitFile, type ImportRow, type Line } from '@gangway/contract/kitExchange';
-import { figuresOf } from '@gangway/core/kit/item';
+import { specsOf } from '@gangway/core/kit/item';
 import { Button } from '../../ui/Button';
 import { ErrorNote } from '../../ui/ErrorNote';
 import { useToast } from '../../ui/Notes';
@@ -143,7 +143,7 @@ export function ImportPage() {
                   </td>
                   <td className="px-2 py-1.5">
                     {row.changes.join('; ')}
-                    {row.action === 'add' && row.line.from === 'csv' && figuresGiven(row)}
+                    {row.action === 'add' && row.line.from === 'csv' && specsGiven(row)}
                     {row.refused.map(({ column, message }) => (
                       <Mend
                         key={column ?? ''}
@@ -210,10 +210,10 @@ function lineKey(line: Line): string {
   return `${line.from}${'what' in line ? line.what : ''}${line.at}`;
 }
 
-function figuresGiven({ change }: ImportRow): string {
+function specsGiven({ change }: ImportRow): string {
   if (change?.op !== 'putItem') return '';
-  const values = change.item.figures as Readonly<Record<string, unknown>>;
-  const known = figuresOf(change.item.kind).filter(
+  const values = change.item.specs as Readonly<Record<string, unknown>>;
+  const known = specsOf(change.item.kind).filter(
     ([key]) => values[key] !== null && !(Array.isArray(values[key]) && values[key].length === 0),
   ).length;
   return say(exchangeText.valueKnown, { known });

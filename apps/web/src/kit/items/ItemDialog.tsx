@@ -3,8 +3,8 @@ import { say } from '@gangway/messages/say';
 import { Plus, Trash2 } from 'lucide-react';
 import { useId, useMemo, useState, type ReactNode } from 'react';
 import { useFieldArray, useForm, useWatch, type UseFormRegister } from 'react-hook-form';
-import { EVIDENCE, type Figure } from '@gangway/core/kit/figure';
-import { figureApplies, figuresOf, type KitItem } from '@gangway/core/kit/item';
+import { EVIDENCE, type Spec } from '@gangway/core/kit/spec';
+import { specApplies, specsOf, type KitItem } from '@gangway/core/kit/item';
 import { KINDS } from '@gangway/core/kit/registry';
 import { FORMATS } from '@gangway/core/coverage/formats';
 import { api } from '../../store/api';
@@ -17,7 +17,7 @@ import { Select } from '../../ui/Select';
 
 interface ItemDialogProps {
   readonly item: KitItem;
-  /** The figure that was asked for: its field is where typing begins. */
+  /** The value that was asked for: its field is where typing begins. */
   readonly ask?: string;
   readonly onClose: () => void;
   readonly onSaved: (item: KitItem) => void;
@@ -34,7 +34,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
   const form = useForm<ItemForm>({ defaultValues: formOf(item) });
   const { register, control, handleSubmit } = form;
   const circles = useFieldArray({ control, name: 'circles' });
-  const figures = useWatch({ control, name: 'figures' });
+  const specs = useWatch({ control, name: 'specs' });
   const [refusals, setRefusals] = useState<Refusals>(new Map());
   const [failure, setFailure] = useState<string | null>(null);
   const [help, setHelp] = useState('');
@@ -63,10 +63,10 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
     onSaved(read.item);
   };
 
-  const groups = [...new Set(figuresOf(item.kind).map(([, { group }]) => group))].map(
-    (group) => [group, figuresOf(item.kind).filter(([, figure]) => figure.group === group)] as const,
+  const groups = [...new Set(specsOf(item.kind).map(([, { group }]) => group))].map(
+    (group) => [group, specsOf(item.kind).filter(([, spec]) => spec.group === group)] as const,
   );
-  const shown = (figure: Figure) => figureApplies(figure, (key) => figures[key]);
+  const shown = (spec: Spec) => specApplies(spec, (key) => specs[key]);
   return (
     <Dialog open wide onClose={onClose} title={there ? item.name : KINDS[item.kind].title} help={itemsText.leaveEmptyWhatYouDo}>
       <form onSubmit={(event) => void handleSubmit(save)(event)} noValidate className="grid gap-4">
@@ -94,7 +94,7 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
           </Labelled>
         </div>
         {groups.map(([group, entries]) => (
-          <fieldset key={group} hidden={!entries.some(([, figure]) => shown(figure))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
+          <fieldset key={group} hidden={!entries.some(([, spec]) => shown(spec))} className="grid gap-x-4 gap-y-2 sm:grid-cols-3">
             <legend className="engraved mb-1">{group}</legend>
             {group === 'Frame' && (item.kind === 'body' || item.kind === 'film') && (
               <Labelled words={itemsText.useTheSizeOf}>
@@ -106,8 +106,8 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
                     onChange={(event) => {
                       const format = FORMATS.find(({ id }) => id === event.target.value);
                       if (!format) return;
-                      form.setValue('figures.widthMm', String(format.widthMm), { shouldDirty: true });
-                      form.setValue('figures.heightMm', String(format.heightMm), { shouldDirty: true });
+                      form.setValue('specs.widthMm', String(format.widthMm), { shouldDirty: true });
+                      form.setValue('specs.heightMm', String(format.heightMm), { shouldDirty: true });
                     }}
                   >
                     <option value="">{itemsText.chooseAFormat}</option>
@@ -121,21 +121,21 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
               </Labelled>
             )}
             {entries
-              .filter(([, figure]) => figure.type !== 'circles' && shown(figure))
-              .map(([key, figure]) => (
-                <FigureField
+              .filter(([, spec]) => spec.type !== 'circles' && shown(spec))
+              .map(([key, spec]) => (
+                <SpecField
                   key={key}
                   name={key}
-                  figure={figure}
+                  spec={spec}
                   register={register}
-                  refusal={refusals.get(`figures.${key}`)}
+                  refusal={refusals.get(`specs.${key}`)}
                   focus={ask === key}
                   listId={jointsId}
                   helpId={helpId}
                   onHelp={setHelp}
                 />
               ))}
-            {entries.some(([, figure]) => figure.type === 'circles') && (
+            {entries.some(([, spec]) => spec.type === 'circles') && (
               <div className="sm:col-span-3">
                 <p className="mb-1 text-sm text-ink-soft">{itemsText.sharpCirclesByAperture}</p>
                 <div className="grid gap-2">
@@ -216,38 +216,38 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
   );
 }
 
-interface FigureFieldProps {
+interface SpecFieldProps {
   readonly name: string;
-  readonly figure: Figure;
+  readonly spec: Spec;
   readonly register: UseFormRegister<ItemForm>;
   readonly refusal: string | undefined;
   readonly focus: boolean;
   readonly listId: string;
   readonly helpId: string;
-  /** Takes how to measure the figure whose field is being typed in. */
+  /** Takes how to measure the value whose field is being typed in. */
   readonly onHelp: (how: string) => void;
 }
 
-function FigureField({ name, figure, register, refusal, focus, listId, helpId, onHelp }: FigureFieldProps) {
-  const path = `figures.${name}` as const;
+function SpecField({ name, spec, register, refusal, focus, listId, helpId, onHelp }: SpecFieldProps) {
+  const path = `specs.${name}` as const;
   const props = {
     ...register(path),
     'data-field': path,
     'aria-invalid': refusal ? true : undefined,
     'aria-describedby': helpId,
-    onFocus: () => onHelp(figure.how),
+    onFocus: () => onHelp(spec.how),
     autoFocus: focus,
     className: FIELD,
   } as const;
-  const unit = 'unit' in figure && figure.unit !== '' ? `, ${figure.unit}` : '';
+  const unit = 'unit' in spec && spec.unit !== '' ? `, ${spec.unit}` : '';
   return (
-    <Labelled words={`${figure.label}${unit}`} refusal={refusal}>
+    <Labelled words={`${spec.label}${unit}`} refusal={refusal}>
       {(id) =>
-        figure.type === 'choice' || figure.type === 'flag' ? (
+        spec.type === 'choice' || spec.type === 'flag' ? (
           <Select id={id} {...props}>
             <option value="">{itemsText.unknown}</option>
-            {(figure.type === 'choice'
-              ? Object.entries(figure.choices)
+            {(spec.type === 'choice'
+              ? Object.entries(spec.choices)
               : [
                   ['yes', 'yes'],
                   ['no', 'no'],
@@ -262,10 +262,10 @@ function FigureField({ name, figure, register, refusal, focus, listId, helpId, o
           <input
             id={id}
             {...props}
-            list={figure.type === 'joint' ? listId : undefined}
-            inputMode={figure.type === 'number' ? 'decimal' : undefined}
+            list={spec.type === 'joint' ? listId : undefined}
+            inputMode={spec.type === 'number' ? 'decimal' : undefined}
             autoComplete="off"
-            placeholder={figure.type === 'list' ? '0; 30; 60' : itemsText.unknown}
+            placeholder={spec.type === 'list' ? '0; 30; 60' : itemsText.unknown}
           />
         )
       }
@@ -300,7 +300,7 @@ function Labelled({ words, refusal, children }: LabelledProps) {
 /** Mounts, boards and shutters that are named somewhere in the kit, so that the same name is chosen again. */
 function jointNames(items: readonly KitItem[]): readonly string[] {
   const names = items.flatMap((item) =>
-    figuresOf(item.kind).flatMap(([key, { type }]) => (type === 'joint' ? [(item.figures as Readonly<Record<string, unknown>>)[key]] : [])),
+    specsOf(item.kind).flatMap(([key, { type }]) => (type === 'joint' ? [(item.specs as Readonly<Record<string, unknown>>)[key]] : [])),
   );
   return [...new Set(names.filter((name): name is string => typeof name === 'string'))].sort();
 }

@@ -13,9 +13,9 @@ import {
 import { ArrowDown, ArrowUp, Plus, Search } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { useParams } from 'react-router';
-import { figureText, figureWords } from '@gangway/contract/figureText';
+import { specText, specLabel } from '@gangway/contract/specText';
 import type { ItemRow } from '@gangway/contract/kit';
-import { applies, figureOf, figuresOf, itemOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
+import { applies, specOf, specsOf, itemOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/core/kit/item';
 import { KINDS } from '@gangway/core/kit/registry';
 import { ActionMenu } from '../../ui/ActionMenu';
 import { Button } from '../../ui/Button';
@@ -26,9 +26,9 @@ import { ItemDialog } from './ItemDialog';
 import { Th } from '../../ui/Table';
 import { TextButton } from '../../ui/TextButton';
 
-/** How many figures that have a meaning for an item are not known. */
+/** How many specs that have a meaning for an item are not known. */
 function unknownIn(item: KitItem): number {
-  return figuresOf(item.kind).filter(([key, figure]) => applies(item, figure) && figureText(figure, valueOf(item, key)) === '').length;
+  return specsOf(item.kind).filter(([key, spec]) => applies(item, spec) && specText(spec, valueOf(item, key)) === '').length;
 }
 
 const helper = createColumnHelper<ItemRow>();
@@ -37,20 +37,20 @@ function columnsOf(kind: Kind) {
   return [
     helper.accessor(({ item }) => item.name, { id: 'name', header: itemsText.name }),
     ...KINDS[kind].listed.flatMap((key) => {
-      const figure = figureOf(kind, key);
-      if (!figure) return [];
+      const spec = specOf(kind, key);
+      if (!spec) return [];
       return [
-        helper.accessor(({ item }) => (applies(item, figure) ? (valueOf(item, key) ?? undefined) : undefined), {
+        helper.accessor(({ item }) => (applies(item, spec) ? (valueOf(item, key) ?? undefined) : undefined), {
           id: key,
-          header: figure.label.replace(/ \(.*\)$/u, ''),
+          header: spec.label.replace(/ \(.*\)$/u, ''),
           sortUndefined: 'last',
-          meta: { number: figure.type === 'number' },
-          cell: ({ row }) => (applies(row.original.item, figure) ? figureWords(figure, valueOf(row.original.item, key)) : '–'),
+          meta: { number: spec.type === 'number' },
+          cell: ({ row }) => (applies(row.original.item, spec) ? specLabel(spec, valueOf(row.original.item, key)) : '–'),
         }),
       ];
     }),
     helper.accessor(({ item }) => unknownIn(item), { id: 'unknown', header: itemsText.unknown2, meta: { number: true } }),
-    helper.accessor(({ used }) => used.rigs + used.stands, {
+    helper.accessor(({ used }) => used.rigs + used.setups, {
       id: 'used',
       header: itemsText.usedBy,
       cell: ({ row: { original } }) => usedWords(original.used),
@@ -58,8 +58,8 @@ function columnsOf(kind: Kind) {
   ];
 }
 
-export function usedWords({ rigs, stands }: ItemRow['used']): string {
-  const words = [rigs > 0 ? say(itemsText.rig, { rigs }) : '', stands > 0 ? say(itemsText.setup, { stands }) : ''];
+export function usedWords({ rigs, setups }: ItemRow['used']): string {
+  const words = [rigs > 0 ? say(itemsText.rig, { rigs }) : '', setups > 0 ? say(itemsText.setup, { setups }) : ''];
   return words.filter((part) => part !== '').join(', ') || itemsText.nothing;
 }
 
@@ -109,7 +109,7 @@ function Items({ kind }: { readonly kind: Kind }) {
       [{ op: 'removeItem', id: row.item.id, version: row.version }],
       say(itemsText.deleted, { name: row.item.name }),
     );
-    const used = row.used.rigs + row.used.stands > 0;
+    const used = row.used.rigs + row.used.setups > 0;
     tell(
       refused ??
         (used
@@ -239,9 +239,7 @@ function isNumber(meta: unknown): boolean {
 
 /** Everything of an item that a search looks through. */
 function searchText(item: KitItem): string {
-  return [item.name, item.note, ...figuresOf(item.kind).map(([key, figure]) => figureWords(figure, valueOf(item, key)))]
-    .join(' ')
-    .toLowerCase();
+  return [item.name, item.note, ...specsOf(item.kind).map(([key, spec]) => specLabel(spec, valueOf(item, key)))].join(' ').toLowerCase();
 }
 
 function Check({

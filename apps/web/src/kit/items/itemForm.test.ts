@@ -14,7 +14,7 @@ describe('the sheet of an item', () => {
       {
         ...form,
         name: ' ',
-        figures: { ...form.figures, focalMm: 'wide', lightMm: '20', nearestM: '1000' },
+        specs: { ...form.specs, focalMm: 'wide', imageCircleMm: '20', nearestM: '1000' },
         circles: [
           { fNumber: '', diameterMm: '61', evidence: 'measured' },
           { fNumber: '8', diameterMm: '61', evidence: 'table' },
@@ -24,23 +24,23 @@ describe('the sheet of an item', () => {
     );
     if (!('refusals' in taken)) throw new Error('was taken');
     expect(taken.refusals.get('name')).toMatch(/cannot be blank/);
-    expect(taken.refusals.get('figures.focalMm')).toMatch(/“wide” is not a number/);
-    expect(taken.refusals.get('figures.nearestM')).toBe('Nearest focus, from the sensor must be a number from 0.01 to 100 m.');
+    expect(taken.refusals.get('specs.focalMm')).toMatch(/“wide” is not a number/);
+    expect(taken.refusals.get('specs.nearestM')).toBe('Nearest focus, from the sensor must be a number from 0.01 to 100 m.');
     expect(taken.refusals.get('circles.0.fNumber')).toMatch(/Enter the f-number/);
   });
 
   test('a sharp circle beyond the image circle is refused at its own row', () => {
     const lens = DEMO_ITEMS.find(({ kind }) => kind === 'lens');
     if (!lens) throw new Error('no lens');
-    const taken = itemFrom({ ...formOf(lens), figures: { ...formOf(lens).figures, lightMm: '60' } }, lens);
+    const taken = itemFrom({ ...formOf(lens), specs: { ...formOf(lens).specs, imageCircleMm: '60' } }, lens);
     expect('refusals' in taken ? [...taken.refusals.keys()] : []).toContain('circles.2.diameterMm');
   });
 
   test('an empty field is unknown, a comma is a decimal point', () => {
     const board = DEMO_ITEMS.find(({ kind }) => kind === 'board');
     if (!board) throw new Error('no board');
-    const typed = (offsetMm: string) => itemFrom({ ...formOf(board), figures: { ...formOf(board).figures, offsetMm } }, board);
-    expect(typed('')).toMatchObject({ item: { figures: { offsetMm: null } } });
-    expect(typed('−12,5')).toMatchObject({ item: { figures: { offsetMm: -12.5 } } });
+    const typed = (offsetMm: string) => itemFrom({ ...formOf(board), specs: { ...formOf(board).specs, offsetMm } }, board);
+    expect(typed('')).toMatchObject({ item: { specs: { offsetMm: null } } });
+    expect(typed('−12,5')).toMatchObject({ item: { specs: { offsetMm: -12.5 } } });
   });
 });

@@ -1,38 +1,38 @@
 import { itemsText } from '@gangway/messages/web/kit/items';
-import { figureText, readFigure } from '@gangway/contract/figureText';
+import { specText, readSpec } from '@gangway/contract/specText';
 import { kitItemSchema } from '@gangway/contract/kit';
-import { EVIDENCE, type CircleRow, type Evidence } from '@gangway/core/kit/figure';
-import { figuresOf, valueOf, type KitItem } from '@gangway/core/kit/item';
+import { EVIDENCE, type CircleRow, type Evidence } from '@gangway/core/kit/spec';
+import { specsOf, valueOf, type KitItem } from '@gangway/core/kit/item';
 import { typedNumber } from '@gangway/contract/typedNumber';
 
-/** An item as it is typed: every figure as text, circles row by row. */
+/** An item as it is typed: every value as text, circles row by row. */
 export interface ItemForm {
   name: string;
   note: string;
-  figures: Record<string, string>;
+  specs: Record<string, string>;
   circles: { fNumber: string; diameterMm: string; evidence: Evidence }[];
 }
 
 /** What an item says in the fields of its sheet. */
 export function formOf(item: KitItem): ItemForm {
-  const figures: Record<string, string> = {};
+  const specs: Record<string, string> = {};
   let circles: ItemForm['circles'] = [];
-  for (const [key, figure] of figuresOf(item.kind)) {
+  for (const [key, spec] of specsOf(item.kind)) {
     const value = valueOf(item, key);
     // A choice is kept by its key, which is what its field holds.
-    if (figure.type === 'choice') figures[key] = typeof value === 'string' ? value : '';
-    else if (figure.type === 'circles')
+    if (spec.type === 'choice') specs[key] = typeof value === 'string' ? value : '';
+    else if (spec.type === 'circles')
       circles = (value as readonly CircleRow[]).map(({ fNumber, diameterMm, evidence }) => ({
         fNumber: String(fNumber),
         diameterMm: String(diameterMm),
         evidence,
       }));
-    else figures[key] = figureText(figure, value);
+    else specs[key] = specText(spec, value);
   }
-  return { name: item.name, note: item.note, figures, circles };
+  return { name: item.name, note: item.note, specs, circles };
 }
 
-/** Where a field's refusal is shown: a path such as "figures.focalMm" or "circles.0.diameterMm". */
+/** Where a field's refusal is shown: a path such as "specs.focalMm" or "circles.0.diameterMm". */
 export type Refusals = ReadonlyMap<string, string>;
 
 /** What was typed as an item, or what of it is refused; nothing is taken until all of it can be. */
@@ -41,10 +41,10 @@ export function itemFrom(
   { id, kind }: Pick<KitItem, 'id' | 'kind'>,
 ): { readonly item: KitItem } | { readonly refusals: Refusals } {
   const refusals = new Map<string, string>();
-  const figures: Record<string, unknown> = {};
-  for (const [key, figure] of figuresOf(kind)) {
-    if (figure.type === 'circles') {
-      figures[key] = form.circles.map((row, i) => {
+  const specs: Record<string, unknown> = {};
+  for (const [key, spec] of specsOf(kind)) {
+    if (spec.type === 'circles') {
+      specs[key] = form.circles.map((row, i) => {
         const [fNumber, diameterMm] = [typedNumber(row.fNumber), typedNumber(row.diameterMm)];
         if (fNumber === null) refusals.set(`circles.${i}.fNumber`, itemsText.giveTheFNumberOf);
         if (diameterMm === null) refusals.set(`circles.${i}.diameterMm`, itemsText.giveTheDiameterOfThis);
@@ -52,11 +52,11 @@ export function itemFrom(
       });
       continue;
     }
-    const read = readFigure(figure, form.figures[key] ?? '');
-    if (read.ok) figures[key] = read.value;
-    else refusals.set(`figures.${key}`, read.message);
+    const read = readSpec(spec, form.specs[key] ?? '');
+    if (read.ok) specs[key] = read.value;
+    else refusals.set(`specs.${key}`, read.message);
   }
-  const parsed = kitItemSchema.safeParse({ id, kind, name: form.name, note: form.note, figures });
+  const parsed = kitItemSchema.safeParse({ id, kind, name: form.name, note: form.note, specs });
   if (parsed.success && refusals.size === 0) return { item: parsed.data };
   for (const { path, message } of parsed.error?.issues ?? []) {
     const steps = path.map(String);
@@ -67,7 +67,7 @@ export function itemFrom(
 }
 
 function fieldOf(steps: string[]): string {
-  if (steps[0] !== 'figures') return steps.join('.');
-  if (steps[1] === 'definition') return `circles.${steps.slice(2).join('.')}`;
+  if (steps[0] !== 'specs') return steps.join('.');
+  if (steps[1] === 'sharpCircles') return `circles.${steps.slice(2).join('.')}`;
   return steps.slice(0, 2).join('.');
 }

@@ -2,7 +2,7 @@ import { rigsText } from '@gangway/messages/web/kit/rigs';
 import { say } from '@gangway/messages/say';
 import { useMemo } from 'react';
 import type { Kit } from '@gangway/contract/kit';
-import { offersFor, type Offer } from '@gangway/core/rig/offers';
+import { offersFor, type Offer, whyNotSentence } from '@gangway/core/rig/offers';
 import type { Place, RigPlan } from '@gangway/core/rig/parts';
 import { Dialog } from '../../ui/Dialog';
 import { PLACE_WORDS } from './rigSelectors';
@@ -44,7 +44,7 @@ export function ChooseDialog({ plan, kit, place, index, onChoose, onClose }: Cho
             <section key={state} aria-label={words}>
               <h3 className="engraved mb-1">{words}</h3>
               <ul>
-                {inside.map(({ item, reason }) => (
+                {inside.map(({ item, why }) => (
                   <li key={item.id}>
                     <button
                       type="button"
@@ -52,7 +52,7 @@ export function ChooseDialog({ plan, kit, place, index, onChoose, onClose }: Cho
                       className={`block w-full rounded-sm px-2 py-1.5 text-left hover:bg-sunk ${state === 'not' ? 'text-ink-soft' : ''}`}
                     >
                       <span className="font-medium">{item.name}</span>
-                      {reason !== '' && <span className="block text-sm text-ink-soft">{reason}</span>}
+                      {why && <span className="block text-sm text-ink-soft">{whyNotSentence(why)}</span>}
                     </button>
                   </li>
                 ))}

@@ -4,6 +4,7 @@ import { Printer, Scale } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { KitItem } from '@gangway/core/kit/item';
+import { rigChangeLabel } from '@gangway/core/rig/fixes';
 import { partsInOrder, type RigPlan } from '@gangway/core/rig/parts';
 import { sideView } from '@gangway/core/rig/sideView';
 import { NameEditor } from '../../ui/NameEditor';
@@ -160,10 +161,10 @@ function Built({ facts, plan, onKeep, onOpen }: BuiltProps) {
       <VerdictList
         verdicts={facts.verdicts}
         cures={cures}
-        onCure={(cure) => void onKeep(cure.plan, cure.words)}
-        onAsk={({ itemId, figure }) => {
+        onCure={(cure) => void onKeep(cure.plan, rigChangeLabel(cure.change))}
+        onAsk={({ itemId, spec }) => {
           const item = partsInOrder(facts.parts).find(({ id }) => id === itemId);
-          if (item) onOpen({ item, ask: figure });
+          if (item) onOpen({ item, ask: spec });
         }}
       />
     </>

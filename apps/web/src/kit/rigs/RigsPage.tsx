@@ -1,3 +1,4 @@
+import { verdictSentence } from '@gangway/core/rig/verdicts/verdicts';
 import { rigsText } from '@gangway/messages/web/kit/rigs';
 import { say } from '@gangway/messages/say';
 import { freeName } from '@gangway/contract/name';
@@ -56,7 +57,7 @@ export function RigsPage() {
     );
     tell(
       refused ??
-        (row.used.stands > 0
+        (row.used.setups > 0
           ? say(rigsText.isUsedBySetupsSo, { name: row.rig.name })
           : say(rigsText.isDeletedUndoBringsIt, { name: row.rig.name })),
     );
@@ -101,9 +102,9 @@ export function RigsPage() {
                         open: facts.open.map((place) => PLACE_WORDS[place]).join(', '),
                       })}
                 </p>
-                {said && said.state !== 'passes' && <p className="text-sm">{said.sentence}</p>}
+                {said && said.state !== 'passes' && <p className="text-sm">{verdictSentence(said)}</p>}
               </div>
-              <span className="shrink-0 text-xs text-ink-soft">{used.stands > 0 && say(rigsText.setup, { stands: used.stands })}</span>
+              <span className="shrink-0 text-xs text-ink-soft">{used.setups > 0 && say(rigsText.setup, { setups: used.setups })}</span>
               <span className="relative z-10">
                 <ActionMenu
                   label={say(rigsText.moreFor, { name: rig.name })}

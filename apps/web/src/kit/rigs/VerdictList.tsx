@@ -2,9 +2,9 @@ import { rigsText } from '@gangway/messages/web/kit/rigs';
 import { say } from '@gangway/messages/say';
 import { ArrowRight } from 'lucide-react';
 import type { MissingValue } from '@gangway/core/rig/missing';
-import type { RigFix } from '@gangway/core/rig/fixes';
+import { rigChangeLabel, type RigFix } from '@gangway/core/rig/fixes';
 import { CheckRow } from '../../ui/CheckRow';
-import type { Verdict, VerdictKind } from '@gangway/core/rig/verdicts/verdict';
+import { verdictNote, verdictSentence, type Verdict, type VerdictKind } from '@gangway/core/rig/verdicts/verdicts';
 import { TextButton } from '../../ui/TextButton';
 
 interface VerdictListProps {
@@ -20,12 +20,18 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
     <section aria-label={rigsText.checks}>
       <h3 className="engraved mb-1">{rigsText.checks}</h3>
       <ul className="divide-y divide-hairline">
-        {verdicts.map(({ kind, state, sentence, note, asks }) => (
-          <CheckRow key={kind} kind={kind} state={state} sentence={sentence} note={note}>
-            {asks.length > 0 && (
+        {verdicts.map((verdict) => (
+          <CheckRow
+            key={verdict.kind}
+            kind={verdict.kind}
+            state={verdict.state}
+            sentence={verdictSentence(verdict)}
+            note={verdictNote(verdict)}
+          >
+            {verdict.asks.length > 0 && (
               <ul className="mt-1 grid gap-0.5 text-sm">
-                {asks.map((ask) => (
-                  <li key={`${ask.itemId}${ask.figure}`}>
+                {verdict.asks.map((ask) => (
+                  <li key={`${ask.itemId}${ask.spec}`}>
                     <TextButton onClick={() => onAsk(ask)} title={ask.how} className="text-left font-medium">
                       {say(rigsText.of, { label: ask.label, itemName: ask.itemName })}
                     </TextButton>
@@ -34,17 +40,17 @@ export function VerdictList({ verdicts, cures, onCure, onAsk }: VerdictListProps
                 ))}
               </ul>
             )}
-            {(cures.get(kind)?.length ?? 0) > 0 && (
+            {(cures.get(verdict.kind)?.length ?? 0) > 0 && (
               <ul className="mt-1.5 flex flex-wrap gap-1.5" aria-label={rigsText.fixes}>
-                {cures.get(kind)?.map((cure) => (
-                  <li key={cure.words}>
+                {cures.get(verdict.kind)?.map((cure) => (
+                  <li key={rigChangeLabel(cure.change)}>
                     <button
                       type="button"
                       onClick={() => onCure(cure)}
                       className="inline-flex min-h-7 items-center gap-1 rounded-md border border-rule bg-ground px-2 text-sm font-medium hover:border-accent hover:text-accent max-sm:min-h-10"
                     >
                       <ArrowRight size={13} aria-hidden />
-                      {cure.words}
+                      {rigChangeLabel(cure.change)}
                     </button>
                   </li>
                 ))}

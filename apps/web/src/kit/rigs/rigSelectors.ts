@@ -4,8 +4,7 @@ import type { Kit } from '@gangway/contract/kit';
 import type { KitItem } from '@gangway/core/kit/item';
 import { rigFixesFor, type RigFix } from '@gangway/core/rig/fixes';
 import { partsOf, type Place, type RigPlan } from '@gangway/core/rig/parts';
-import type { Verdict, VerdictKind } from '@gangway/core/rig/verdicts/verdict';
-import { verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
+import { verdictsOf, type Verdict, type VerdictKind } from '@gangway/core/rig/verdicts/verdicts';
 import { type CheckState, worstState } from '@gangway/core/state';
 import type { RigParts } from '@gangway/core/model/rig';
 

@@ -18,15 +18,15 @@ addEventListener('message', ({ data }: MessageEvent<ToBack>) => {
   }
   stopped = false;
   const { settings, options, index } = data;
-  const take = shotsFor(geometryOf(settings), options)[index];
-  if (!take) {
+  const shot = shotsFor(geometryOf(settings), options)[index];
+  if (!shot) {
     say({ type: 'failed', words: backText.theBackOfThisSetup });
     return;
   }
   const begun = performance.now();
   exposed({
     canvas: new OffscreenCanvas(16, 16),
-    take,
+    shot,
     options,
     onShare: (share) => say({ type: 'share', share }),
     wanted: () => !stopped,

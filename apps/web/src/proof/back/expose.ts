@@ -83,7 +83,7 @@ export interface Exposed {
 
 export interface ExposedInput {
   readonly canvas: OffscreenCanvas;
-  readonly take: Take;
+  readonly shot: Take;
   readonly options: BackOptions;
   readonly onShare: (share: number) => void;
   readonly wanted: () => boolean;
@@ -95,10 +95,10 @@ export interface ExposedInput {
  * `null` when `wanted` says that nobody waits any more. Throws without WebGL 2
  * that can average in floating point, or for a setup without a subject.
  */
-export async function exposed({ canvas, take, options, onShare, wanted }: ExposedInput): Promise<Exposed | null> {
-  const view = finderView(geometryOf(take.settings));
+export async function exposed({ canvas, shot, options, onShare, wanted }: ExposedInput): Promise<Exposed | null> {
+  const view = finderView(geometryOf(shot.settings));
   if (!view) throw new Error('This setup has no subject: choose one in the step Position.');
-  const { columns, rows } = take;
+  const { columns, rows } = shot;
   const renderer = new WebGLRenderer({ canvas, antialias: false });
   renderer.autoClear = false;
   renderer.outputColorSpace = 'srgb-linear';
@@ -119,12 +119,12 @@ export async function exposed({ canvas, take, options, onShare, wanted }: Expose
     depthBuffer: false,
   });
   const { right, up } = view.from.axes;
-  const moved = (i: 0 | 1 | 2): number => view.from.at[i] + (right[i] * take.movedMm.right + up[i] * take.movedMm.up) / 1000;
+  const moved = (i: 0 | 1 | 2): number => view.from.at[i] + (right[i] * shot.movedMm.right + up[i] * shot.movedMm.up) / 1000;
   const world = worldOf(view.subject, { ...view.from, at: [moved(0), moved(1), moved(2)] });
   const positions = [...world.positions];
   const colours = [...world.colours];
   const places = [...world.places];
-  for (const { corners } of take.boards) {
+  for (const { corners } of shot.boards) {
     for (const k of [0, 1, 2, 0, 2, 3]) {
       const corner = corners[k] ?? [0, 0, 1];
       positions.push(...corner);
@@ -135,7 +135,7 @@ export async function exposed({ canvas, take, options, onShare, wanted }: Expose
   const { focalMm, imageMm } = view.camera;
   const pitchMm = view.frame.widthMm / columns;
   // A grain of about five pixels where the subject stands.
-  const grain = (5 * pitchMm * (take.settings.scene?.distanceM ?? 1)) / imageMm;
+  const grain = (5 * pitchMm * (shot.settings.scene?.distanceM ?? 1)) / imageMm;
   const surface = new RawShaderMaterial({
     vertexShader: WORLD,
     fragmentShader: SURFACE,
@@ -176,10 +176,10 @@ export async function exposed({ canvas, take, options, onShare, wanted }: Expose
     const matrices = points.map((point) =>
       new Matrix4().fromArray(Array.from(finderMatrix({ ...view.camera, focalMm }, options.samples === 1 ? [0, 0] : point))),
     );
-    const random = options.noise ? numbersFrom(options.seed * 1000 + take.number + 131 * (take.bracket ?? 0)) : null;
+    const random = options.noise ? numbersFrom(options.seed * 1000 + shot.number + 131 * (shot.bracket ?? 0)) : null;
     const sensor: Sensor = {
       bits: options.bits,
-      gain: take.gain,
+      gain: shot.gain,
       leftMm: view.camera.movements.shiftMm - view.frame.widthMm / 2,
       topMm: view.camera.movements.riseMm + view.frame.heightMm / 2,
       pitchMm,

@@ -102,7 +102,7 @@ export function useBack(onDelivered: () => void): Back {
       options: BackOptions,
       { from = 0, onExposed }: { readonly from?: number; readonly onExposed?: ((index: number, at: Date) => void) | undefined } = {},
     ): Promise<boolean> => {
-      const takes = shotsFor(geometry, options);
+      const shots = shotsFor(geometry, options);
       const abort = new AbortController();
       running.current = abort;
       stop.current = null;
@@ -111,30 +111,30 @@ export function useBack(onDelivered: () => void): Back {
         ...before,
         state: 'exposing',
         done: from,
-        of: takes.length,
+        of: shots.length,
         share: 0,
-        trouble: takes.length === 0 ? backText.theBackOfThisSetup : null,
+        trouble: shots.length === 0 ? backText.theBackOfThisSetup : null,
       }));
       try {
-        for (let i = from; i < takes.length; i++) {
-          const take = takes[i];
-          if (!take) break;
+        for (let i = from; i < shots.length; i++) {
+          const shot = shots[i];
+          if (!shot) break;
           setNow((before) => ({ ...before, state: 'exposing', done: i, share: 0 }));
           const frame = await expose(geometry, options, i, abort.signal);
           const rate = (frame.columns * frame.rows * options.samples) / 1e6 / (frame.ms / 1000);
           setNow((before) => ({ ...before, state: 'delivering', share: 0.92, rate }));
-          const takenAt = new Date(begun + take.atS * 1000);
+          const takenAt = new Date(begun + shot.atS * 1000);
           const query = new URLSearchParams({
-            number: String(take.number),
+            number: String(shot.number),
             width: String(frame.columns),
             height: String(frame.rows),
             bits: String(options.bits),
             format: options.format,
             takenAt: takenAt.toISOString(),
-            exposureS: String(take.exposureS),
+            exposureS: String(shot.exposureS),
           });
-          if (take.writes.fNumber !== null) query.set('fNumber', String(take.writes.fNumber));
-          if (take.writes.focalMm !== null) query.set('focalMm', String(take.writes.focalMm));
+          if (shot.writes.fNumber !== null) query.set('fNumber', String(shot.writes.fNumber));
+          if (shot.writes.focalMm !== null) query.set('focalMm', String(shot.writes.focalMm));
           const answer = await fetch(`/api/frame-sets/${setId}/exposures?${query.toString()}`, {
             method: 'POST',
             body: frame.samples,
@@ -145,8 +145,8 @@ export function useBack(onDelivered: () => void): Back {
           delivered.current();
           onExposed?.(i, takenAt);
         }
-        setNow((before) => ({ ...before, state: 'ready', done: takes.length, share: 1 }));
-        return takes.length > 0;
+        setNow((before) => ({ ...before, state: 'ready', done: shots.length, share: 1 }));
+        return shots.length > 0;
       } catch (error) {
         const why = (stop.current as { why: string } | null)?.why;
         setNow((before) => ({

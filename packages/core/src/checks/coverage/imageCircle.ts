@@ -17,7 +17,7 @@ export const imageCircle = defineCheck({
     if (state === 'unknown') return coverageText.theLensHasNoImage;
     return state === 'fails' ? coverageText.outsideTheImageCircleThe : null;
   },
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: (parts) => ask(parts.lens, 'imageCircleMm'),
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) {
       yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);

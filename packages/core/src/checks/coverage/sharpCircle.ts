@@ -29,7 +29,7 @@ export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
   margin: circleSpare,
   message: (facts) => circleSentence(facts, coverageText.sharpCircle, say(coverageText.at, { fNumber: apertureWords(facts.fNumber) })),
   note: ({ state, basis }) => (state === 'unknown' ? coverageText.theLensHasNoCircle : basis && basisNote(basis)),
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: (parts) => ask(parts.lens, 'imageCircleMm'),
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) {
       yield* mosaicFixes(geometry, trial, ['aperture', 'asWhole', 'together', 'anew']);

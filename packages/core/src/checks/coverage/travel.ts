@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
 import { spareFor } from '../../mosaic/slides';
 import { ask } from '../../rig/missing';
-import { reaches, travelSpare } from '../../rig/mechanism';
+import { END_STOPS, reaches, travelSpare, type EndStop } from '../../rig/mechanism';
 import { movesOf } from '../../rig/moves';
 import { mmWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -15,7 +15,7 @@ import { lackWords, onlyWhen } from '../wording';
 
 interface TravelFacts extends Facts {
   readonly spareMm: number | null;
-  readonly stop: string | null;
+  readonly stop: EndStop | null;
   readonly fixed: boolean;
   readonly frame: WhichFrame | null;
 }
@@ -29,7 +29,7 @@ export const travel = defineCheck<'travel', TravelFacts>({
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),
   message: travelSentence,
   note: ({ state }) => (state === 'unknown' ? coverageText.theRigHasNoTravel : null),
-  missing: (parts) => movesOf(parts).asks[0] ?? ask(parts.lens, 'lightMm'),
+  missing: (parts) => movesOf(parts).asks[0] ?? ask(parts.lens, 'imageCircleMm'),
   *fixes({ geometry, trial }) {
     if (geometry.settings.mosaic) {
       yield* mosaicFixes(geometry, trial, ['asWhole', 'together', 'anew']);
@@ -76,13 +76,18 @@ function travelSentence({ state, spareMm, stop, fixed, frame }: TravelFacts): st
     return say(coverageText.beyondThe, {
       frame: frame ? say(coverageText.frameLies, { number: frame.number }) : coverageText.thisPositionLies,
       spareMm: lackWords(spareMm),
-      stop,
+      stop: END_STOPS[stop],
     });
   if (spareMm < 0.05)
     return say(coverageText.slideStandsAtIts, {
       frame: frame ? say(coverageText.atFrameThe, { number: frame.number }) : coverageText.the,
-      stop,
+      stop: END_STOPS[stop],
     });
   const where = frame && frame.of > 1 ? manyFrames(frame.of) : coverageText.thisPosition;
-  return say(coverageText.theSlidesReachWithLeft, { where, state: onlyWhen(state === 'tight'), spareMm: mmWords(spareMm), stop });
+  return say(coverageText.theSlidesReachWithLeft, {
+    where,
+    state: onlyWhen(state === 'tight'),
+    spareMm: mmWords(spareMm),
+    stop: END_STOPS[stop],
+  });
 }

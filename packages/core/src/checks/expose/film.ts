@@ -6,7 +6,7 @@ import { stateOf } from '../tight';
 import { withoutBrackets } from './exposureFix';
 
 interface FilmFacts extends Facts {
-  readonly takes: number;
+  readonly shots: number;
   readonly left: number | null;
 }
 
@@ -18,15 +18,15 @@ export const film = defineCheck<'film', FilmFacts>({
   evaluate: (geometry) => {
     const { rig, mosaic, exposure } = geometry.settings;
     if (rig.parts.back.kind !== 'film' || mosaic !== null || exposure.meter === null) return null;
-    const takes = totalShots(geometry);
+    const shots = totalShots(geometry);
     const left = exposure.filmLeft;
-    return { state: left === null ? 'unknown' : stateOf(left - takes, 0), takes, left };
+    return { state: left === null ? 'unknown' : stateOf(left - shots, 0), shots, left };
   },
-  margin: ({ left, takes }) => (left === null ? null : { value: left - takes, unit: 'frames' }),
-  message: ({ state, takes, left }) => {
+  margin: ({ left, shots }) => (left === null ? null : { value: left - shots, unit: 'frames' }),
+  message: ({ state, shots, left }) => {
     if (left === null)
-      return say(exposeText.whetherThereIsFilmFor, { takes: takes === 1 ? exposeText.thisFrame : say(exposeText.theseFrames, { takes }) });
-    const needs = say(exposeText.frameOfFilm, { takes });
+      return say(exposeText.whetherThereIsFilmFor, { shots: shots === 1 ? exposeText.thisFrame : say(exposeText.theseFrames, { shots }) });
+    const needs = say(exposeText.frameOfFilm, { shots });
     if (state !== 'fails') return say(exposeText.needsLeft, { needs, left });
     return say(exposeText.needsButLeft, { needs, left });
   },

@@ -25,7 +25,7 @@ export const flash = defineCheck<'flash', FlashFacts>({
   evaluate: (geometry) => {
     if (!geometry.settings.exposure.flash) return null;
     const { kind: shutter, syncS } = setupShutter(geometry.settings);
-    const times = (workingExposure(geometry)?.takes ?? []).map(({ timeS }) => timeS);
+    const times = (workingExposure(geometry)?.shots ?? []).map(({ shutterSpeedS }) => shutterSpeedS);
     const shortestS = times.length === 0 ? null : Math.min(...times);
     return { state: flashState(syncS, shortestS), shutter, syncS, shortestS };
   },

@@ -23,17 +23,17 @@ export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
   evaluate: (geometry) => {
     if (geometry.settings.rig.parts.back.kind !== 'film') return null;
     const working = workingExposure(geometry);
-    if (working?.timeS == null) return null;
-    const { timeS, law, takes } = working;
+    if (working?.shutterSpeedS == null) return null;
+    const { shutterSpeedS, law, shots } = working;
     if (law === null) {
       // What the film is not trusted for is not among the shots: the longest that is wanted counts.
-      const wantedS = timeS * 2 ** Math.max(...bracketStops(setupBrackets(geometry.settings)));
+      const wantedS = shutterSpeedS * 2 ** Math.max(...bracketStops(setupBrackets(geometry.settings)));
       return wantedS <= 1 ? null : { state: 'unknown', meteredS: wantedS, neededS: null, beyond: false };
     }
-    const longest = leastBy(takes, ({ neededS }) => -neededS);
-    const meteredS = longest ? timeS * 2 ** longest.stops : timeS;
+    const longest = leastBy(shots, ({ neededS }) => -neededS);
+    const meteredS = longest ? shutterSpeedS * 2 ** longest.stops : shutterSpeedS;
     if (meteredS <= 1 && longest?.neededS === meteredS) return null;
-    const beyond = takes.some((each) => each.beyond);
+    const beyond = shots.some((each) => each.beyond);
     return { state: beyond ? 'unknown' : 'passes', meteredS, neededS: longest?.neededS ?? null, beyond };
   },
   margin: () => null,
@@ -43,6 +43,6 @@ export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
     return say(exposeText.reciprocityCorrectionAppliedMeteredBecomes, { meteredS: timeWords(meteredS), neededS: timeWords(neededS) });
   },
   note: ({ state }) => (state === 'unknown' ? exposeText.enterTheTableOrExponent : null),
-  missing: (parts) => (parts.back.kind === 'film' ? ask(parts.back, 'reciprocityExponent') : ask(parts.lens, 'lightMm')),
+  missing: (parts) => (parts.back.kind === 'film' ? ask(parts.back, 'reciprocityExponent') : ask(parts.lens, 'imageCircleMm')),
   fixes: () => [],
 });

@@ -8,8 +8,14 @@ import { otherShutter, steadier } from './exposureFix';
 
 interface ShakeFacts extends Facts {
   readonly longestS: number;
-  readonly advice: readonly string[];
+  readonly advice: readonly (keyof typeof ADVICE)[];
 }
+
+const ADVICE = {
+  heldLens: exposeText.theLensIsHeldBy,
+  release: exposeText.useACableReleaseRemote,
+  mirror: exposeText.raiseTheMirrorOrUse,
+} as const;
 
 /** Times at which a mirror, a curtain or a finger on the button shows (common practice), s. */
 const SHAKY = { fromS: 1 / 60, toS: 2 };
@@ -23,22 +29,22 @@ export const shake = defineCheck<'shake', ShakeFacts>({
   weight: 'counts',
   evaluate: (geometry) => {
     const working = workingExposure(geometry);
-    if (!working || working.takes.length === 0) return null;
+    if (!working || working.shots.length === 0) return null;
     const { exposure, rig } = geometry.settings;
-    const longestS = Math.max(...working.takes.map(({ timeS }) => timeS));
-    const inRange = working.takes.some(({ timeS }) => timeS >= SHAKY.fromS && timeS <= SHAKY.toS);
+    const longestS = Math.max(...working.shots.map(({ shutterSpeedS }) => shutterSpeedS));
+    const inRange = working.shots.some(({ shutterSpeedS }) => shutterSpeedS >= SHAKY.fromS && shutterSpeedS <= SHAKY.toS);
     const byHand = rig.parts.kind === 'held' ? longestS > longestByHandS(geometry) && !exposure.flash : false;
-    const advice = [
-      ...(byHand ? [exposeText.theLensIsHeldBy] : []),
-      ...(rig.parts.kind !== 'held' && exposure.release === 'hand' && longestS >= SHAKY.fromS ? [exposeText.useACableReleaseRemote] : []),
-      ...(inRange && working.shutter.kind === 'focal' && !exposure.mirrorUp ? [exposeText.raiseTheMirrorOrUse] : []),
+    const advice: readonly (keyof typeof ADVICE)[] = [
+      ...(byHand ? (['heldLens'] as const) : []),
+      ...(rig.parts.kind !== 'held' && exposure.release === 'hand' && longestS >= SHAKY.fromS ? (['release'] as const) : []),
+      ...(inRange && working.shutter.kind === 'focal' && !exposure.mirrorUp ? (['mirror'] as const) : []),
     ];
     return { state: advice.length > 0 ? 'tight' : 'passes', longestS, advice };
   },
   margin: () => null,
   message: ({ state, longestS, advice }) =>
     state === 'tight'
-      ? say(exposeText.riskOfCameraShakeAt, { longestS: timeWords(longestS), advice: advice.join('; ') })
+      ? say(exposeText.riskOfCameraShakeAt, { longestS: timeWords(longestS), advice: advice.map((each) => ADVICE[each]).join('; ') })
       : say(exposeText.noRiskOfShakeAt, { longestS: timeWords(longestS) }),
   note: () => null,
   missing: () => null,

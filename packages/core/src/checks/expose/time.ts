@@ -24,7 +24,7 @@ interface TimeFacts extends Facts {
   /** What is left, stops; negative beyond it, Infinity where nothing ends. */
   readonly spareStops: number | null;
   /** What is not known, in words; empty when nothing. */
-  readonly lacks: string;
+  readonly lacks: Lacking | null;
   readonly bulb: boolean;
 }
 
@@ -58,6 +58,14 @@ export const time = defineCheck<'time', TimeFacts>({
   },
 });
 
+/** What has to be known before a time can be held against the shutter. */
+type Lacking = { readonly kind: 'filters'; readonly names: readonly string[] } | { readonly kind: 'reciprocity' | 'shutter' };
+
+function lackingLabel(lacks: Lacking): string {
+  if (lacks.kind === 'filters') return say(exposeText.theFilterFactorOf, { dark: listed(lacks.names) });
+  return lacks.kind === 'reciprocity' ? exposeText.theFilmsReciprocity : exposeText.theShuttersFastestAndSlowest;
+}
+
 /** A shot held against one end of the shutter. */
 interface AgainstEnd {
   readonly end: 'fast' | 'slow';
@@ -66,8 +74,8 @@ interface AgainstEnd {
   readonly spareStops: number | null;
 }
 
-function againstEnds({ shutter, takes }: Working): readonly AgainstEnd[] {
-  return takes.flatMap(({ neededS }): readonly AgainstEnd[] => [
+function againstEnds({ shutter, shots }: Working): readonly AgainstEnd[] {
+  return shots.flatMap(({ neededS }): readonly AgainstEnd[] => [
     {
       end: 'fast',
       neededS,
@@ -84,22 +92,22 @@ function slowSpare({ bulb, slowestS }: Working['shutter'], neededS: number): num
 }
 
 function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
-  const { shutter, takes, lines } = working;
-  const base = { shutter: shutter.kind, bulb: takes.some(({ bulb }) => bulb) };
+  const { shutter, shots, lines } = working;
+  const base = { shutter: shutter.kind, bulb: shots.some(({ bulb }) => bulb) };
   const open = { ...base, state: 'unknown' as const, neededS: null, endS: null, end: 'slow' as const, spareStops: null };
   const dark = lines.filter(({ stops }) => stops === null).map(({ words }) => words);
-  if (dark.length > 0) return { ...open, lacks: say(exposeText.theFilterFactorOf, { dark: listed(dark) }) };
+  if (dark.length > 0) return { ...open, lacks: { kind: 'filters', names: dark } };
   const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
-  if (takes.length < wanted) return { ...open, lacks: exposeText.theFilmsReciprocity };
+  if (shots.length < wanted) return { ...open, lacks: { kind: 'reciprocity' } };
   const ends = againstEnds(working);
   const known = ends.flatMap((each) => (each.spareStops === null ? [] : [{ ...each, spareStops: each.spareStops }]));
   const worst = leastBy(known, ({ spareStops }) => spareStops);
   const state =
-    worst === null ? 'unknown' : timeState(worst.spareStops, known.length === ends.length || takes.every(({ can }) => can !== null));
-  if (worst === null || state === 'unknown') return { ...open, lacks: exposeText.theShuttersFastestAndSlowest };
+    worst === null ? 'unknown' : timeState(worst.spareStops, known.length === ends.length || shots.every(({ can }) => can !== null));
+  if (worst === null || state === 'unknown') return { ...open, lacks: { kind: 'shutter' } };
   // What is held open is said by its longest.
-  const neededS = base.bulb && state !== 'fails' ? Math.max(...takes.map((each) => each.neededS)) : worst.neededS;
-  return { ...base, state, neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: '' };
+  const neededS = base.bulb && state !== 'fails' ? Math.max(...shots.map((each) => each.neededS)) : worst.neededS;
+  return { ...base, state, neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: null };
 }
 
 function timeState(spareStops: number, allKnown: boolean): CheckState {
@@ -109,7 +117,8 @@ function timeState(spareStops: number, allKnown: boolean): CheckState {
 }
 
 function timeSentence({ state, shutter, neededS, endS, end, spareStops, lacks, bulb }: TimeFacts): string {
-  if (state === 'unknown' || neededS === null || spareStops === null) return say(exposeText.whetherTheShutterCoversThis, { lacks });
+  if (state === 'unknown' || neededS === null || spareStops === null)
+    return say(exposeText.whetherTheShutterCoversThis, { lacks: lackingLabel(lacks ?? { kind: 'shutter' }) });
   const name = SHUTTERS[shutter];
   if (state === 'fails')
     return say(exposeText.isOutsideTheRangeOf, {

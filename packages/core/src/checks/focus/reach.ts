@@ -49,7 +49,7 @@ export const reach = defineCheck<'reach', ReachFacts>({
   message: reachSentence,
   note: ({ state }) => (state === 'unknown' ? focusText.enterTheRigsNearestFocus : null),
   missing: (parts) =>
-    [focusReach(parts), nearReach(parts)].flatMap((each) => (each.known ? [] : each.asks))[0] ?? ask(parts.lens, 'lightMm'),
+    [focusReach(parts), nearReach(parts)].flatMap((each) => (each.known ? [] : each.asks))[0] ?? ask(parts.lens, 'imageCircleMm'),
   *fixes({ geometry, trial }) {
     yield withinReach(geometry, trial);
     yield bySolving(geometry, 'none', trial);

@@ -5,7 +5,7 @@ import { nearestTilt, type TiltMechanism } from '../../focus/tiltMechanism';
 import type { Geometry } from '../../geometry/geometry';
 import type { StandardTurn } from '../../model/movements';
 import { ask } from '../../rig/missing';
-import { lensTilt, type LensTilt } from '../../rig/tilt';
+import { lensTilt, tiltingName, type LensTilt, type Tilting } from '../../rig/tilt';
 import { capital, fixed, mmWords, turnWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
@@ -14,7 +14,7 @@ import { onlyWhen } from '../wording';
 import { setupTiltMechanism } from '../../planning/setupTilt';
 
 interface TiltTravelFacts extends Facts {
-  readonly by: string;
+  readonly by: Tilting | null;
   /** What is left, degrees; negative beyond it. */
   readonly spareDeg: number | null;
   readonly nearest: StandardTurn | null;
@@ -35,7 +35,7 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
     const { front, rig } = settings;
     if (front.tiltDeg === 0 && front.swingDeg === 0) return null;
     const tilt = lensTilt(rig.parts);
-    const by = tilt.kind === 'none' ? focusText.thisRig : tilt.name;
+    const by = tilt.kind === 'none' ? null : tilt.by;
     const mechanism = setupTiltMechanism(settings);
     if (mechanism === null) return { state: 'unknown', by, spareDeg: null, nearest: null, locked: false, forwardMm: 0 };
     const nearest = nearestTilt(mechanism, front);
@@ -52,14 +52,18 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
   },
   margin: ({ spareDeg }) => (spareDeg === null ? null : { value: spareDeg, unit: '°' }),
   message: ({ state, by, spareDeg, nearest }) => {
-    if (spareDeg === null) return say(focusText.whetherReachesThisTiltIs, { by });
+    if (spareDeg === null) return say(focusText.whetherReachesThisTiltIs, { by: byName(by) });
     if (state === 'fails')
       return say(focusText.cannotReachThisTiltThe, {
-        by: capital(by),
+        by: capital(byName(by)),
         nearest: nearest ? turnWords(nearest) : focusText.straight,
         spareDeg: fixed(-spareDeg, 1),
       });
-    return say(focusText.reachesThisTiltWithLeft, { by: capital(by), state: onlyWhen(state === 'tight'), spareDeg: fixed(spareDeg, 1) });
+    return say(focusText.reachesThisTiltWithLeft, {
+      by: capital(byName(by)),
+      state: onlyWhen(state === 'tight'),
+      spareDeg: fixed(spareDeg, 1),
+    });
   },
   note: ({ state, locked, forwardMm: forward }) => {
     if (state === 'unknown') return focusText.readTheLastMarkOf;
@@ -70,13 +74,15 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
   missing: (parts) => {
     const tilt = lensTilt(parts);
     if (tilt.kind === 'hand') return ask(parts.lens, 'flangeWidthMm');
-    return (tilt.kind === 'unknown' ? tilt.asks[0] : undefined) ?? ask(parts.lens, 'lightMm');
+    return (tilt.kind === 'unknown' ? tilt.asks[0] : undefined) ?? ask(parts.lens, 'imageCircleMm');
   },
   *fixes({ geometry, trial }) {
     yield reachable(geometry, trial);
     yield offer('tilt', { front: { tiltDeg: 0, swingDeg: 0 } }, trial);
   },
 });
+
+const byName = (by: Tilting | null): string => (by === null ? focusText.thisRig : tiltingName(by));
 
 function forwardMm(tilt: LensTilt, { tiltDeg }: StandardTurn): number {
   return tilt.kind === 'standard' && tilt.baseBelowMm !== null ? tilt.baseBelowMm * Math.sin(radians(tiltDeg)) : 0;

@@ -37,7 +37,7 @@ export const flare = defineCheck<'flare', FlareFacts>({
     if (state === 'unknown') return frameText.theLensHasNoImage;
     return inPicture ? frameText.neverLookAtTheSun : null;
   },
-  missing: (parts) => ask(parts.lens, 'lightMm'),
+  missing: (parts) => ask(parts.lens, 'imageCircleMm'),
   *fixes({ trial }) {
     yield offer('shade', { shaded: true }, trial);
   },

@@ -9,7 +9,7 @@ import { mosaicFixes } from '../mosaicFix';
 import { stateOf } from '../tight';
 
 interface RoomFacts extends Facts {
-  readonly takes: number;
+  readonly shots: number;
   readonly gb: number | null;
   /** GB free, or frames of film left; `null` when not said. */
   readonly free: number | null;
@@ -28,13 +28,13 @@ export const room = defineCheck<'room', RoomFacts>({
     const film = rig.back.columnsPx === null;
     const gb = given.bytes === null ? null : given.bytes / 1e9;
     const free = film ? mosaic.filmLeft : mosaic.cardGb;
-    const needs = film ? given.takes : gb;
-    const base = { takes: given.takes, gb, free, film };
+    const needs = film ? given.shots : gb;
+    const base = { shots: given.shots, gb, free, film };
     if (free === null || needs === null) return { ...base, state: 'unknown' };
     return { ...base, state: stateOf(free - needs, film ? 0 : needs / 10) };
   },
-  margin: ({ free, film, takes, gb }) =>
-    free === null ? null : { value: free - (film ? takes : (gb ?? 0)), unit: film ? 'frames' : 'GB' },
+  margin: ({ free, film, shots, gb }) =>
+    free === null ? null : { value: free - (film ? shots : (gb ?? 0)), unit: film ? 'frames' : 'GB' },
   message: roomSentence,
   note: ({ state, film }) => (state === 'unknown' ? say(stitchText.sayHowManyFramesOf, { film: film ? 'yes' : 'no' }) : null),
   missing: () => null,
@@ -47,17 +47,17 @@ export const room = defineCheck<'room', RoomFacts>({
 function* shorterSeries(mosaic: Mosaic, trial: Trial): Generator<Fix | null> {
   const with_ = (label: string, series: Partial<Mosaic['series']>): Fix | null =>
     offer('mosaic', { mosaic: { ...mosaic, series: { ...mosaic.series, ...series } } }, trial, label);
-  const { whiteCards, brackets } = mosaic.series;
-  if (whiteCards) yield with_(stitchText.withoutFlatFieldFrames, { whiteCards: false });
+  const { flatFields, brackets } = mosaic.series;
+  if (flatFields) yield with_(stitchText.withoutFlatFieldFrames, { flatFields: false });
   if (brackets > 1) yield with_(stitchText.withoutBrackets, { brackets: 1 });
-  if (brackets > 1 && whiteCards) yield with_(stitchText.withoutBracketsAndFlatField, { brackets: 1, whiteCards: false });
+  if (brackets > 1 && flatFields) yield with_(stitchText.withoutBracketsAndFlatField, { brackets: 1, flatFields: false });
 }
 
-function roomSentence({ state, takes, gb, free, film }: RoomFacts): string {
+function roomSentence({ state, shots, gb, free, film }: RoomFacts): string {
   const size = gb ?? 0;
   const needs = film
-    ? say(stitchText.frameOfFilm, { takes })
-    : say(stitchText.shotAboutGb, { takes, size: fixed(size, size < 10 ? 1 : 0) });
+    ? say(stitchText.frameOfFilm, { shots })
+    : say(stitchText.shotAboutGb, { shots, size: fixed(size, size < 10 ? 1 : 0) });
   if (free === null) return say(stitchText.whetherThereIsRoomFor, { needs });
   const has = film ? say(stitchText.framesAreLeft, { free }) : say(stitchText.gbAreFree, { free: fixed(free, free < 10 ? 1 : 0) });
   return state === 'fails' ? say(stitchText.needsButOnly, { needs, has }) : say(stitchText.needs, { needs, has });

@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, choice, joint, list } from '../figure';
+import { number, choice, joint, list } from '../spec';
 import { defineKind } from '../kind';
 import { MOUNT, contacts, throat, movements } from './shared';
 
@@ -7,9 +7,9 @@ import { MOUNT, contacts, throat, movements } from './shared';
 export const adapter = defineKind({
   title: kindsText.adapter,
   plural: kindsText.adapters,
-  figures: {
+  specs: {
     lensMount: joint(MOUNT, kindsText.lensSideMount, { earlierLabels: ['Takes in front'] }),
-    lensRegisterMm: number({
+    lensFlangeDistanceMm: number({
       group: MOUNT,
       label: kindsText.flangeDistanceLensSide,
       unit: 'mm',
@@ -18,7 +18,7 @@ export const adapter = defineKind({
       earlierLabels: ['Register of the mount in front'],
     }),
     bodyMount: joint(MOUNT, kindsText.cameraSideMount, { earlierLabels: ['Fits behind on'] }),
-    bodyRegisterMm: number({
+    bodyFlangeDistanceMm: number({
       group: MOUNT,
       label: kindsText.flangeDistanceCameraSide,
       unit: 'mm',
@@ -48,7 +48,7 @@ export const adapter = defineKind({
       unit: 'mm',
       min: -300,
       max: 300,
-      when: { figure: 'stitching', is: ['sliding'] },
+      when: { spec: 'stitching', is: ['sliding'] },
     }),
     offsetXMm: number({
       group: kindsText.stitching,
@@ -56,7 +56,7 @@ export const adapter = defineKind({
       unit: 'mm',
       min: -200,
       max: 200,
-      when: { figure: 'stitching', is: ['quarter'] },
+      when: { spec: 'stitching', is: ['quarter'] },
     }),
     offsetYMm: number({
       group: kindsText.stitching,
@@ -64,7 +64,7 @@ export const adapter = defineKind({
       unit: 'mm',
       min: -200,
       max: 200,
-      when: { figure: 'stitching', is: ['quarter'] },
+      when: { spec: 'stitching', is: ['quarter'] },
     }),
     ...movements,
   },

@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, joint } from '../figure';
+import { number, joint } from '../spec';
 import { defineKind } from '../kind';
 import { MOUNT } from './shared';
 
@@ -7,7 +7,7 @@ import { MOUNT } from './shared';
 export const board = defineKind({
   title: kindsText.lensBoard,
   plural: kindsText.lensBoards,
-  figures: {
+  specs: {
     boardMount: joint(MOUNT, kindsText.boardOf),
     hole: joint(MOUNT, kindsText.lensHoleOrShutterSize, {
       how: kindsText.theShutterSizeSuchAs,

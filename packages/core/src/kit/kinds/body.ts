@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, choice, flag, joint } from '../figure';
+import { number, choice, flag, joint } from '../spec';
 import { defineKind } from '../kind';
 import { FRAME, MOUNT, RECORD, contacts, throat, frame } from './shared';
 
@@ -7,12 +7,12 @@ import { FRAME, MOUNT, RECORD, contacts, throat, frame } from './shared';
 export const body = defineKind({
   title: kindsText.bodyOrBack,
   plural: kindsText.bodiesAndBacks,
-  figures: {
+  specs: {
     ...frame,
     columnsPx: number({ group: FRAME, label: kindsText.pixelsAcross, unit: 'px', min: 1, max: 200_000, whole: true }),
     rowsPx: number({ group: FRAME, label: kindsText.pixelsDown, unit: 'px', min: 1, max: 200_000, whole: true }),
     mount: joint(MOUNT, kindsText.mount),
-    registerMm: number({
+    flangeDistanceMm: number({
       group: MOUNT,
       label: kindsText.flangeDistanceFlangeToSensor,
       unit: 'mm',
@@ -57,14 +57,14 @@ export const body = defineKind({
       unit: '',
       min: 1,
       max: 10_000,
-      when: { figure: 'shutter', is: ['focal'] },
+      when: { spec: 'shutter', is: ['focal'] },
       how: kindsText.markedOnTheDialOr,
       earlierLabels: ['Flash to 1/'],
     }),
     contacts,
   },
   joints: { behind: null, before: 'mount' },
-  listed: ['widthMm', 'heightMm', 'columnsPx', 'mount', 'registerMm', 'shutter'],
+  listed: ['widthMm', 'heightMm', 'columnsPx', 'mount', 'flangeDistanceMm', 'shutter'],
   contradictions: ({ columnsPx, rowsPx }) =>
     (columnsPx === null) === (rowsPx === null)
       ? []

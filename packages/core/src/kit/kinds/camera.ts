@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, choice, joint } from '../figure';
+import { number, choice, joint } from '../spec';
 import { inOrder } from '../contradictions';
 import { defineKind } from '../kind';
 import { MOUNT, BELLOWS, front, rear } from './shared';
@@ -8,7 +8,7 @@ import { MOUNT, BELLOWS, front, rear } from './shared';
 export const camera = defineKind({
   title: kindsText.viewCameraOrRail,
   plural: kindsText.viewCamerasAndRails,
-  figures: {
+  specs: {
     boardMount: joint(MOUNT, kindsText.boardMount, { earlierLabels: ['Takes boards of'] }),
     backMount: joint(MOUNT, kindsText.mountForBacks, { earlierLabels: ['Takes backs with the mount'] }),
     bellowsMinMm: number({
@@ -46,7 +46,7 @@ export const camera = defineKind({
       unit: 'mm',
       min: 0,
       max: 500,
-      when: { figure: 'tiltAxis', is: ['base'] },
+      when: { spec: 'tiltAxis', is: ['base'] },
     }),
   },
   joints: { behind: 'backMount', before: 'boardMount' },

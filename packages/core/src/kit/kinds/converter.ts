@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, joint } from '../figure';
+import { number, joint } from '../spec';
 import { defineKind } from '../kind';
 import { MOUNT, CIRCLE, contacts } from './shared';
 
@@ -7,7 +7,7 @@ import { MOUNT, CIRCLE, contacts } from './shared';
 export const converter = defineKind({
   title: kindsText.reducerOrConverter,
   plural: kindsText.reducersAndConverters,
-  figures: {
+  specs: {
     factor: number({
       group: kindsText.converter,
       label: kindsText.factor,
@@ -17,7 +17,7 @@ export const converter = defineKind({
       how: kindsText.itIsEngravedBelow1,
     }),
     lensMount: joint(MOUNT, kindsText.lensSideMount, { earlierLabels: ['Takes in front'] }),
-    lensRegisterMm: number({
+    lensFlangeDistanceMm: number({
       group: MOUNT,
       label: kindsText.flangeDistanceLensSide,
       unit: 'mm',
@@ -26,7 +26,7 @@ export const converter = defineKind({
       earlierLabels: ['Register of the mount in front'],
     }),
     bodyMount: joint(MOUNT, kindsText.cameraSideMount, { earlierLabels: ['Fits behind on'] }),
-    bodyRegisterMm: number({
+    bodyFlangeDistanceMm: number({
       group: MOUNT,
       label: kindsText.flangeDistanceCameraSide,
       unit: 'mm',

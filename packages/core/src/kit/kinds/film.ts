@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, choice, joint } from '../figure';
+import { number, choice, joint } from '../spec';
 import { defineKind } from '../kind';
 import { FRAME, MOUNT, frame } from './shared';
 
@@ -7,7 +7,7 @@ import { FRAME, MOUNT, frame } from './shared';
 export const film = defineKind({
   title: kindsText.film,
   plural: kindsText.filmAndHolders,
-  figures: {
+  specs: {
     ...frame,
     form: choice(FRAME, kindsText.filmType, { sheet: 'sheet', roll: 'roll' }, { earlierLabels: ['Form'] }),
     framesPerRoll: number({
@@ -17,7 +17,7 @@ export const film = defineKind({
       min: 1,
       max: 400,
       whole: true,
-      when: { figure: 'form', is: ['roll'] },
+      when: { spec: 'form', is: ['roll'] },
     }),
     sheetsPerHolder: number({
       group: FRAME,
@@ -26,7 +26,7 @@ export const film = defineKind({
       min: 1,
       max: 100,
       whole: true,
-      when: { figure: 'form', is: ['sheet'] },
+      when: { spec: 'form', is: ['sheet'] },
     }),
     iso: number({
       group: kindsText.film,

@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number } from '../figure';
+import { number } from '../spec';
 import { defineKind } from '../kind';
 import { FRONT } from './shared';
 
@@ -7,7 +7,7 @@ import { FRONT } from './shared';
 export const hood = defineKind({
   title: kindsText.hood,
   plural: kindsText.hoods,
-  figures: {
+  specs: {
     threadMm: number({ group: FRONT, label: kindsText.thread, unit: 'mm', min: 5, max: 300 }),
     clearMm: number({
       group: FRONT,

@@ -1,5 +1,5 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, choice, joint, circles, EVIDENCE } from '../figure';
+import { number, choice, joint, circles, EVIDENCE } from '../spec';
 import { inOrder, circleContradictions } from '../contradictions';
 import { defineKind } from '../kind';
 import { MOUNT, CIRCLE, FRONT, contacts, movements } from './shared';
@@ -8,7 +8,7 @@ import { MOUNT, CIRCLE, FRONT, contacts, movements } from './shared';
 export const lens = defineKind({
   title: kindsText.lens,
   plural: kindsText.lenses,
-  figures: {
+  specs: {
     focalMm: number({
       group: kindsText.lens,
       label: kindsText.focalLength,
@@ -45,13 +45,13 @@ export const lens = defineKind({
       { earlierLabels: ['Sits'] },
     ),
     mount: joint(MOUNT, kindsText.mountShutterSizeOrBody, { how: kindsText.forAShutterItsSize }),
-    registerMm: number({
+    flangeDistanceMm: number({
       group: MOUNT,
       label: kindsText.flangeDistanceFlangeToImage,
       unit: 'mm',
       min: 0,
       max: 300,
-      when: { figure: 'attachment', is: ['mount'] },
+      when: { spec: 'attachment', is: ['mount'] },
       how: kindsText.aPropertyOfTheMountThe,
       earlierLabels: ['Register (flange to image at infinity)'],
     }),
@@ -61,7 +61,7 @@ export const lens = defineKind({
       unit: 'mm',
       min: 1,
       max: 5000,
-      when: { figure: 'attachment', is: ['board'] },
+      when: { spec: 'attachment', is: ['board'] },
       how: kindsText.focusOnSomethingVeryFar,
     }),
     shutterFastestPerS: number({
@@ -70,7 +70,7 @@ export const lens = defineKind({
       unit: '',
       min: 1,
       max: 10_000,
-      when: { figure: 'attachment', is: ['board'] },
+      when: { spec: 'attachment', is: ['board'] },
       how: kindsText.theLargestNumberOnTheShutter,
       earlierLabels: ['Fastest time, 1/'],
     }),
@@ -80,12 +80,12 @@ export const lens = defineKind({
       unit: 's',
       min: 0.1,
       max: 60,
-      when: { figure: 'attachment', is: ['board'] },
+      when: { spec: 'attachment', is: ['board'] },
       how: kindsText.theLongestTimeOnThe,
       earlierLabels: ['Slowest time'],
     }),
     contacts,
-    lightMm: number({
+    imageCircleMm: number({
       group: CIRCLE,
       label: kindsText.imageCircle,
       unit: 'mm',
@@ -94,7 +94,7 @@ export const lens = defineKind({
       how: kindsText.photographAnEvenWallAt,
       earlierLabels: ['Light circle'],
     }),
-    lightEvidence: choice(CIRCLE, kindsText.imageCircleIs, EVIDENCE, { earlierLabels: ['Light circle is'] }),
+    imageCircleEvidence: choice(CIRCLE, kindsText.imageCircleIs, EVIDENCE, { earlierLabels: ['Light circle is'] }),
     fieldDeg: number({
       group: CIRCLE,
       label: kindsText.orTheFieldAngle,
@@ -103,7 +103,7 @@ export const lens = defineKind({
       max: 170,
       how: kindsText.theMakersAngleOfView,
     }),
-    definition: circles(CIRCLE, kindsText.sharpCircles, { earlierLabels: ['Circles of good definition'] }),
+    sharpCircles: circles(CIRCLE, kindsText.sharpCircles, { earlierLabels: ['Circles of good definition'] }),
     pupilRatio: number({
       group: kindsText.pupils,
       label: kindsText.pupilRatioExitOverEntrance,
@@ -175,15 +175,15 @@ export const lens = defineKind({
       unit: 'mm',
       min: 10,
       max: 300,
-      when: { figure: 'attachment', is: ['mount'] },
+      when: { spec: 'attachment', is: ['mount'] },
       how: kindsText.calliperAcrossTheMetalRing,
     }),
     ...movements,
   },
   joints: { behind: 'mount', before: 'filterThreadMm' },
-  listed: ['focalMm', 'widestFNumber', 'lightMm', 'mount', 'travelMm', 'tiltDeg', 'filterThreadMm'],
-  contradictions: ({ widestFNumber, smallestFNumber, lightMm, definition }) => [
+  listed: ['focalMm', 'widestFNumber', 'imageCircleMm', 'mount', 'travelMm', 'tiltDeg', 'filterThreadMm'],
+  contradictions: ({ widestFNumber, smallestFNumber, imageCircleMm, sharpCircles }) => [
     ...inOrder([widestFNumber, smallestFNumber], 'smallestFNumber', kindsText.theSmallestApertureMustHave),
-    ...circleContradictions({ lightMm, definition }),
+    ...circleContradictions({ imageCircleMm, sharpCircles }),
   ],
 });

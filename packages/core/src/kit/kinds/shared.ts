@@ -1,6 +1,6 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
 import { say } from '@gangway/messages/say';
-import { choice, flag, list, number } from '../figure';
+import { choice, flag, list, number } from '../spec';
 
 export const FRAME = kindsText.frame;
 export const MOUNT = kindsText.mount;
@@ -49,7 +49,7 @@ export const movements = {
     unit: 'mm',
     min: 0,
     max: 200,
-    when: { figure: 'slides', is: ['rotating', 'line'] },
+    when: { spec: 'slides', is: ['rotating', 'line'] },
     how: kindsText.readTheLastMarkOf,
   }),
   slideDeg: number({
@@ -58,7 +58,7 @@ export const movements = {
     unit: '°',
     min: 0,
     max: 180,
-    when: { figure: 'slides', is: ['line'] },
+    when: { spec: 'slides', is: ['line'] },
   }),
   riseMm: number({
     group: SHIFT,
@@ -66,7 +66,7 @@ export const movements = {
     unit: 'mm',
     min: 0,
     max: 200,
-    when: { figure: 'slides', is: ['box'] },
+    when: { spec: 'slides', is: ['box'] },
     how: kindsText.readTheLastMarkOfThe,
   }),
   fallMm: number({
@@ -75,7 +75,7 @@ export const movements = {
     unit: 'mm',
     min: 0,
     max: 200,
-    when: { figure: 'slides', is: ['box'] },
+    when: { spec: 'slides', is: ['box'] },
     how: kindsText.readTheLastMarkOfThe,
   }),
   leftMm: number({
@@ -84,7 +84,7 @@ export const movements = {
     unit: 'mm',
     min: 0,
     max: 200,
-    when: { figure: 'slides', is: ['box'] },
+    when: { spec: 'slides', is: ['box'] },
     how: kindsText.readTheLastMarkOfThe,
   }),
   rightMm: number({
@@ -93,14 +93,14 @@ export const movements = {
     unit: 'mm',
     min: 0,
     max: 200,
-    when: { figure: 'slides', is: ['box'] },
+    when: { spec: 'slides', is: ['box'] },
     how: kindsText.readTheLastMarkOfThe,
   }),
   rotation: choice(
     SHIFT,
     kindsText.turnsAboutTheAxis,
     { free: kindsText.toAnyAngle, clicks: kindsText.inClicks, none: kindsText.not },
-    { when: { figure: 'slides', is: ['rotating'] } },
+    { when: { spec: 'slides', is: ['rotating'] } },
   ),
   clicksDeg: list({
     group: SHIFT,
@@ -108,7 +108,7 @@ export const movements = {
     unit: '°',
     min: -360,
     max: 360,
-    when: { figure: 'rotation', is: ['clicks'] },
+    when: { spec: 'rotation', is: ['clicks'] },
   }),
   shiftStepMm: number({ group: SHIFT, label: kindsText.shiftScaleMarkedEvery, unit: 'mm', min: 0.01, max: 20 }),
   tilts: choice(
@@ -123,7 +123,7 @@ export const movements = {
     unit: '°',
     min: 0,
     max: 90,
-    when: { figure: 'tilts', is: ['both', 'oneWay'] },
+    when: { spec: 'tilts', is: ['both', 'oneWay'] },
     how: kindsText.readTheLastMarkOfTheTilt,
   }),
   tiltLock: choice(
@@ -131,7 +131,7 @@ export const movements = {
     kindsText.directionOfTilt,
     { parallel: kindsText.lockedAlongTheShift, crossed: kindsText.lockedAcrossTheShift, free: kindsText.turnsByItself },
     {
-      when: { figure: 'tilts', is: ['both', 'oneWay'] },
+      when: { spec: 'tilts', is: ['both', 'oneWay'] },
       how: kindsText.shiftUpThenTiltIf,
     },
   ),
@@ -141,7 +141,7 @@ export const movements = {
     unit: '°',
     min: 0.01,
     max: 20,
-    when: { figure: 'tilts', is: ['both', 'oneWay'] },
+    when: { spec: 'tilts', is: ['both', 'oneWay'] },
   }),
   pivotMm: number({
     group: TILT,
@@ -149,7 +149,7 @@ export const movements = {
     unit: 'mm',
     min: -300,
     max: 300,
-    when: { figure: 'tilts', is: ['both', 'oneWay'] },
+    when: { spec: 'tilts', is: ['both', 'oneWay'] },
     how: kindsText.tiltByAKnownAngle,
   }),
 };

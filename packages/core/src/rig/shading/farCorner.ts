@@ -21,7 +21,7 @@ export interface FarCorner {
  * image circle, beyond which it is dark anyway. Travel that is not known
  * counts as none.
  */
-export function farthestCorner(frame: FrameSize, mechanism: Mechanism, lightMm: number | null, mostMm = Infinity): FarCorner {
+export function farthestCorner(frame: FrameSize, mechanism: Mechanism, imageCircleMm: number | null, mostMm = Infinity): FarCorner {
   let best: FarCorner = { cornerMm: 0, movementMm: 0 };
   for (const orientation of ORIENTATIONS) {
     const { widthMm, heightMm } = turned(frame, orientation);
@@ -29,7 +29,7 @@ export function farthestCorner(frame: FrameSize, mechanism: Mechanism, lightMm: 
       const directionDeg = (360 * i) / DIRECTIONS;
       const ux = Math.cos((2 * Math.PI * i) / DIRECTIONS);
       const uy = Math.sin((2 * Math.PI * i) / DIRECTIONS);
-      const circle = lightMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, lightMm, ux, uy) ?? 0);
+      const circle = imageCircleMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, imageCircleMm, ux, uy) ?? 0);
       const movementMm = Math.min(mostMm, circle, travelLimitMm(mechanism, directionDeg) ?? 0);
       const cornerMm = Math.hypot(widthMm / 2 + Math.abs(ux) * movementMm, heightMm / 2 + Math.abs(uy) * movementMm);
       if (cornerMm > best.cornerMm) best = { cornerMm, movementMm };

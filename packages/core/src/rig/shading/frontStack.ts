@@ -76,13 +76,13 @@ export function stackLimit(parts: RigParts, stack: FrontStack, fNumber: number):
   const frame = frameOf(parts);
   if (!lens.known || !frame.known) return null;
   const light = rigLightCircle(parts);
-  const lightMm = light.known ? light.value.diameterMm : null;
+  const imageCircleMm = light.known ? light.value.diameterMm : null;
   const { mechanism } = movesOf(parts);
   const stays = (mm: number): boolean => {
-    const { cornerMm } = farthestCorner(frame.value, mechanism, lightMm, mm);
+    const { cornerMm } = farthestCorner(frame.value, mechanism, imageCircleMm, mm);
     return stackShade(stack, fNumber, fieldOf(cornerMm, lens.value.focalMm)) === 'clear';
   };
-  return limitWhere(stays, farthestCorner(frame.value, mechanism, lightMm).movementMm);
+  return limitWhere(stays, farthestCorner(frame.value, mechanism, imageCircleMm).movementMm);
 }
 
 /** A filter's clear diameter is about this much less than its thread, mm (common practice, from memory). */
@@ -103,9 +103,7 @@ export function clearingThread(parts: RigParts, stack: FrontStack, fieldDeg: num
   const heights = stack.rims.at(-1)?.heightMm ?? 0;
   const hasRing = parts.front.some(({ kind }) => kind === 'ring');
   const widths = parts.front.flatMap((part) =>
-    part.kind === 'filter' && part.figures.threadMm !== null && part.figures.clearMm !== null
-      ? [part.figures.threadMm - part.figures.clearMm]
-      : [],
+    part.kind === 'filter' && part.specs.threadMm !== null && part.specs.clearMm !== null ? [part.specs.threadMm - part.specs.clearMm] : [],
   );
   const rim = widths.length > 0 ? Math.max(...widths) : RIM_WIDTH_MM;
   const heightMm = heights + (hasRing ? 0 : STEP_RING_MM);

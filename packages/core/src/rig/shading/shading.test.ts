@@ -2,7 +2,7 @@ import { itemOf } from '../../kit/item';
 import { adapter, lens, mounted } from '../parts.test-support';
 import { farthestCorner, fieldOf } from './farCorner';
 import { clearingThread, frontStack, rimsOf, stackLimit, stackShade, STANDARD_THREADS_MM } from './frontStack';
-import { throatShade, throatVerdict } from './throat';
+import { throatShade, throatShading } from './throat';
 
 const filter = (threadMm: number, clearMm: number, heightMm = 6) =>
   itemOf('filter', `f${threadMm}`, `${threadMm} mm filter`, { threadMm, clearMm, heightMm });
@@ -11,7 +11,7 @@ const shiftWide = lens({
   focalMm: 24,
   widestFNumber: 3.5,
   smallestFNumber: 22,
-  lightMm: 67,
+  imageCircleMm: 67,
   pupilDepthMm: 20,
   filterThreadMm: 77,
   slides: 'rotating',
@@ -86,7 +86,7 @@ describe('what is screwed on in front', () => {
     const blank = itemOf('filter', 'x', 'odd filter', { threadMm: 77 });
     const rims = rimsOf([blank]);
     expect(rims.known).toBe(false);
-    if (!rims.known) expect(rims.asks.map(({ figure }) => figure)).toEqual(['heightMm', 'clearMm']);
+    if (!rims.known) expect(rims.asks.map(({ spec }) => spec)).toEqual(['heightMm', 'clearMm']);
   });
 });
 
@@ -133,20 +133,20 @@ describe('the throat', () => {
   });
 
   test('a shifted lens is shaded sooner, and how far it is clear is said', () => {
-    const tight = mounted({ lens: { ...shiftWide, figures: { ...shiftWide.figures, focalMm: 60 } } });
-    const wide = throatVerdict(tight);
+    const tight = mounted({ lens: { ...shiftWide, specs: { ...shiftWide.specs, focalMm: 60 } } });
+    const wide = throatShading(tight);
     expect(wide).toMatchObject({ known: true, value: { shade: 'clear', pupilAssumed: true } });
-    const narrow = throatVerdict({ ...tight, back: { ...tight.back, figures: { ...tight.back.figures, throatMm: 40 } } });
+    const narrow = throatShading({ ...tight, back: { ...tight.back, specs: { ...tight.back.specs, throatMm: 40 } } });
     if (!narrow?.known) throw new Error('unknown');
     expect(narrow.value.shade).not.toBe('clear');
     expect(narrow.value.clearToMm ?? 0).toBeLessThan(12);
   });
 
   test('an adapter with a narrow opening is named, one whose opening is unknown leaves it open', () => {
-    const far = lens({ focalMm: 80, registerMm: 70, mount: 'long', lightMm: 90 });
+    const far = lens({ focalMm: 80, flangeDistanceMm: 70, mount: 'long', imageCircleMm: 90 });
     const tube = (throatMm: number | null) =>
-      mounted({ lens: far, between: [adapter({ lensRegisterMm: 70, throatMm, slides: 'rotating', travelMm: 10 }, 'tube')] });
-    expect(throatVerdict(tube(20))).toMatchObject({ known: true, value: { name: 'the opening of tube' } });
-    expect(throatVerdict(tube(null))).toMatchObject({ known: false, asks: [{ itemName: 'tube', figure: 'throatMm' }] });
+      mounted({ lens: far, between: [adapter({ lensFlangeDistanceMm: 70, throatMm, slides: 'rotating', travelMm: 10 }, 'tube')] });
+    expect(throatShading(tube(20))).toMatchObject({ known: true, value: { opening: 'adapter', name: 'tube' } });
+    expect(throatShading(tube(null))).toMatchObject({ known: false, asks: [{ itemName: 'tube', spec: 'throatMm' }] });
   });
 });

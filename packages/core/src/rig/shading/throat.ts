@@ -1,5 +1,3 @@
-import { shadingText } from '@gangway/messages/core/rig/shading';
-import { say } from '@gangway/messages/say';
 import { turned } from '../../coverage/frame';
 import { limitAlong } from '../../coverage/shiftLimit';
 import { ask, both, known, need, unknown, type MissingValue, type Result } from '../missing';
@@ -15,6 +13,8 @@ import type { RigParts } from '../../model/rig';
 
 /** An opening behind the lens: how wide, how far before the sensor, and whether it shifts with the lens or stays with the back. */
 interface Throat {
+  readonly opening: 'throat' | 'adapter';
+  /** Name of the body or adapter that it belongs to. */
   readonly name: string;
   readonly clearMm: number;
   readonly beforeSensorMm: number;
@@ -30,7 +30,7 @@ interface Throat {
  * the sensor.
  */
 export function throatShade(
-  { clearMm, beforeSensorMm, with: side }: Omit<Throat, 'name'>,
+  { clearMm, beforeSensorMm, with: side }: Omit<Throat, 'name' | 'opening'>,
   corner: readonly [number, number],
   axis: readonly [number, number],
   pupil: { readonly distanceMm: number; readonly radiusMm: number },
@@ -44,9 +44,10 @@ export function throatShade(
 }
 
 /** What the openings behind the lens do at full movement. */
-export interface ThroatVerdict {
+export interface ThroatShading {
   readonly shade: Shade;
-  /** The opening that shades most. */
+  /** The opening that shades most, and what it belongs to. */
+  readonly opening: Throat['opening'];
   readonly name: string;
   readonly movementMm: number;
   /** How far the frame may go in every direction without any shade, mm; `null` not even centred, ∞ to the end of movement. */
@@ -58,25 +59,26 @@ export interface ThroatVerdict {
 function throatsOf(
   parts: RigParts,
   throatMm: number,
-  registerMm: number,
+  flangeDistanceMm: number,
 ): { readonly throats: readonly Throat[]; readonly asks: readonly MissingValue[] } {
   const throats: Throat[] = [
-    { name: say(shadingText.theThroatOf, { name: parts.back.name }), clearMm: throatMm, beforeSensorMm: registerMm, with: 'back' },
+    { opening: 'throat', name: parts.back.name, clearMm: throatMm, beforeSensorMm: flangeDistanceMm, with: 'back' },
   ];
   const asks: MissingValue[] = [];
-  let at = registerMm;
+  let at = flangeDistanceMm;
   let shifted = false;
   for (const part of between(parts)) {
     if (part.kind !== 'adapter') continue;
     const thick = adapterThickness(part);
     if (thick.known) at += thick.value;
     else asks.push(...thick.asks);
-    if (part.figures.slides !== 'none') shifted = true;
-    if (part.figures.throatMm === null) asks.push(ask(part, 'throatMm'));
+    if (part.specs.slides !== 'none') shifted = true;
+    if (part.specs.throatMm === null) asks.push(ask(part, 'throatMm'));
     else
       throats.push({
-        name: say(shadingText.theOpeningOf, { name: part.name }),
-        clearMm: part.figures.throatMm,
+        opening: 'adapter',
+        name: part.name,
+        clearMm: part.specs.throatMm,
         beforeSensorMm: at,
         with: shifted ? 'lens' : 'back',
       });
@@ -85,29 +87,29 @@ function throatsOf(
 }
 
 /** Throat and adapters behind the lens at the widest aperture and full movement; `null` for film, which has no throat. */
-export function throatVerdict(parts: RigParts): Result<ThroatVerdict> | null {
+export function throatShading(parts: RigParts): Result<ThroatShading> | null {
   if (parts.back.kind !== 'body' || parts.kind === 'fixed') return null;
-  const body = both(need(parts.back, 'throatMm', 'registerMm'), frameOf(parts));
+  const body = both(need(parts.back, 'throatMm', 'flangeDistanceMm'), frameOf(parts));
   const lens = effectiveLens(parts);
   const all = both(body, lens);
   if (!all.known) return all;
-  const [[{ throatMm, registerMm }, frame], { focalMm, widestFNumber }] = all.value;
-  const ratio = parts.lens.figures.pupilRatio;
+  const [[{ throatMm, flangeDistanceMm }, frame], { focalMm, widestFNumber }] = all.value;
+  const ratio = parts.lens.specs.pupilRatio;
   const p = ratio ?? 1;
   const pupil = { distanceMm: p * focalMm, radiusMm: (p * focalMm) / (2 * widestFNumber) };
-  const { throats, asks } = throatsOf(parts, throatMm, registerMm);
+  const { throats, asks } = throatsOf(parts, throatMm, flangeDistanceMm);
   const light = rigLightCircle(parts);
-  const lightMm = light.known ? light.value.diameterMm : null;
+  const imageCircleMm = light.known ? light.value.diameterMm : null;
   const moves = movesOf(parts);
   const { mechanism } = moves;
   if (mechanism.kind === 'unknown') return unknown(...moves.asks);
-  const worstAt = (most: number): { readonly shade: Shade; readonly name: string } => {
-    let worst = { shade: 'clear' as Shade, name: throats[0]?.name ?? '' };
+  const worstAt = (most: number): Pick<ThroatShading, 'shade' | 'opening' | 'name'> => {
+    let worst: Pick<ThroatShading, 'shade' | 'opening' | 'name'> = { shade: 'clear', opening: 'throat', name: parts.back.name };
     for (const orientation of ORIENTATIONS) {
       const { widthMm, heightMm } = turned(frame, orientation);
       for (let i = 0; i < DIRECTIONS; i++) {
         const [ux, uy] = [Math.cos((2 * Math.PI * i) / DIRECTIONS), Math.sin((2 * Math.PI * i) / DIRECTIONS)];
-        const circle = lightMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, lightMm, ux, uy) ?? 0);
+        const circle = imageCircleMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, imageCircleMm, ux, uy) ?? 0);
         const mm = Math.min(most, circle, travelLimitMm(mechanism, (360 * i) / DIRECTIONS) ?? 0);
         for (const [sx, sy] of [
           [1, 1],
@@ -117,7 +119,7 @@ export function throatVerdict(parts: RigParts): Result<ThroatVerdict> | null {
         ] as const) {
           for (const throat of throats) {
             const shade = throatShade(throat, [(sx * widthMm) / 2, (sy * heightMm) / 2], [-ux * mm, -uy * mm], pupil);
-            if (WORST.indexOf(shade) < WORST.indexOf(worst.shade)) worst = { shade, name: throat.name };
+            if (WORST.indexOf(shade) < WORST.indexOf(worst.shade)) worst = { shade, opening: throat.opening, name: throat.name };
           }
         }
       }
@@ -126,7 +128,7 @@ export function throatVerdict(parts: RigParts): Result<ThroatVerdict> | null {
   };
   // What is known to shade does so whatever else is in the way; clear is only said of openings that were all looked at.
   if (asks.length > 0 && worstAt(Infinity).shade === 'clear') return unknown(...asks);
-  const movementMm = farthestCorner(frame, mechanism, lightMm).movementMm;
+  const movementMm = farthestCorner(frame, mechanism, imageCircleMm).movementMm;
   return known({
     ...worstAt(Infinity),
     movementMm,

@@ -1,42 +1,69 @@
 import { verdictsText } from '@gangway/messages/core/rig/verdicts';
 import { say } from '@gangway/messages/say';
-import { ask } from '../missing';
-import { jointsOf } from '../joints';
-import { partsInOrder } from '../parts';
-import { notKnown, verdict, type Verdict } from './verdict';
 import type { RigParts } from '../../model/rig';
+import { jointSentence, jointsOf, type Joint } from '../joints';
+import { ask } from '../missing';
+import { partsInOrder } from '../parts';
+import { defineVerdict, unknownFor, type UnknownFacts } from './verdict';
 
-export function fitVerdict(parts: RigParts): Verdict {
-  const chain = partsInOrder(parts);
-  // A lens held by hand touches nothing.
-  const joints = jointsOf(parts.kind === 'held' ? chain.slice(1) : chain);
-  const bad = joints.filter(({ fits }) => fits === false);
-  if (bad.length > 0) return verdict('fit', 'fails', bad.map(({ reason }) => reason).join(' '));
-  const wanted = attachmentWanted(parts);
-  if (wanted !== null) return verdict('fit', 'fails', wanted);
-  const asks = [
-    ...joints.flatMap((joint) => joint.asks),
-    ...(parts.lens.figures.attachment === null ? [ask(parts.lens, 'attachment')] : []),
-    ...(parts.kind === 'fixed' && parts.back.figures.ownLens === null ? [ask(parts.back, 'ownLens')] : []),
-  ];
-  if (asks.length > 0) return notKnown('fit', verdictsText.whetherEverythingFitsIsUnknown, asks);
-  const joint = joints.length === 1 ? verdictsText.jointFits : verdictsText.jointsFit;
-  return verdict(
-    'fit',
-    'passes',
-    parts.kind === 'held' ? verdictsText.theLensIsHeldBy : say(verdictsText.all, { length: joints.length, joint }),
-  );
+/** Why a lens cannot be used in this kind of rig, and the item that it is about. */
+export interface WrongAttachment {
+  readonly why: 'notFixed' | 'noOwnLens' | 'fixedElsewhere' | 'onBoard';
+  readonly name: string;
 }
 
-/** Why a lens cannot be used in this kind of rig; `null` when it can or it is not known how it sits. */
-export function attachmentWanted(parts: RigParts): string | null {
-  const { attachment } = parts.lens.figures;
+type Fit =
+  | UnknownFacts
+  | { readonly state: 'fails'; readonly asks: readonly []; readonly joints: readonly Joint[] }
+  | { readonly state: 'fails'; readonly asks: readonly []; readonly wrong: WrongAttachment }
+  | { readonly state: 'passes'; readonly asks: readonly []; readonly count: number | 'held' };
+
+/** Whether every mount, board and thread of the chain fits its neighbour. */
+export const fitVerdict = defineVerdict({
+  kind: 'fit',
+  evaluate: (parts): Fit => {
+    const chain = partsInOrder(parts);
+    // A lens held by hand touches nothing.
+    const joints = jointsOf(parts.kind === 'held' ? chain.slice(1) : chain);
+    const bad = joints.filter(({ fits }) => fits === false);
+    if (bad.length > 0) return { state: 'fails', asks: [], joints: bad };
+    const wrong = wrongAttachment(parts);
+    if (wrong !== null) return { state: 'fails', asks: [], wrong };
+    const asks = [
+      ...joints.flatMap((joint) => joint.asks),
+      ...(parts.lens.specs.attachment === null ? [ask(parts.lens, 'attachment')] : []),
+      ...(parts.kind === 'fixed' && parts.back.specs.ownLens === null ? [ask(parts.back, 'ownLens')] : []),
+    ];
+    return asks.length > 0 ? unknownFor(asks) : { state: 'passes', asks: [], count: parts.kind === 'held' ? 'held' : joints.length };
+  },
+  message: (facts) => {
+    if (facts.state === 'unknown') return verdictsText.whetherEverythingFitsIsUnknown;
+    if (facts.state === 'fails') return 'wrong' in facts ? attachmentSentence(facts.wrong) : facts.joints.map(jointSentence).join(' ');
+    return facts.count === 'held' ? verdictsText.theLensIsHeldBy : say(verdictsText.allJointsFit, { count: facts.count });
+  },
+  note: () => null,
+});
+
+/** Why a lens cannot be used in this kind of rig; `null` when it can or its mounting is unknown. */
+export function wrongAttachment(parts: RigParts): WrongAttachment | null {
+  const { attachment } = parts.lens.specs;
+  const { name } = parts.lens;
   if (attachment === null) return null;
   if (parts.kind === 'fixed') {
-    if (attachment !== 'fixed') return say(verdictsText.isNotFixedInA, { name: parts.lens.name });
-    return parts.back.figures.ownLens === false ? say(verdictsText.hasNoLensOfIts, { name: parts.back.name }) : null;
+    if (attachment !== 'fixed') return { why: 'notFixed', name };
+    return parts.back.specs.ownLens === false ? { why: 'noOwnLens', name: parts.back.name } : null;
   }
-  if (attachment === 'fixed') return say(verdictsText.isFixedInItsBody, { name: parts.lens.name });
-  if (parts.kind !== 'view' && attachment === 'board') return say(verdictsText.sitsOnABoardIt, { name: parts.lens.name });
-  return null;
+  if (attachment === 'fixed') return { why: 'fixedElsewhere', name };
+  return parts.kind !== 'view' && attachment === 'board' ? { why: 'onBoard', name } : null;
+}
+
+/** Why a lens cannot be used, as a sentence. */
+export function attachmentSentence({ why, name }: WrongAttachment): string {
+  const message = {
+    notFixed: verdictsText.isNotFixedInA,
+    noOwnLens: verdictsText.hasNoLensOfIts,
+    fixedElsewhere: verdictsText.isFixedInItsBody,
+    onBoard: verdictsText.sitsOnABoardIt,
+  } as const;
+  return say(message[why], { name });
 }

@@ -3,22 +3,39 @@ import { say } from '@gangway/messages/say';
 import { need } from '../missing';
 import { movesOf, reachMm } from '../moves';
 import { between } from '../parts';
-import { notKnown, verdict, type Verdict } from './verdict';
-import type { RigParts } from '../../model/rig';
+import { defineVerdict, unknownFor, type UnknownFacts } from './verdict';
 
-export function recordingVerdict(parts: RigParts): Verdict {
-  if (parts.back.kind === 'film') return verdict('recording', 'tight', verdictsText.filmRecordsNothingTheLog);
-  const unlinked = { held: verdictsText.theLensTouchesNoContacts, view: verdictsText.aBoardCarriesNoContacts } as const;
-  const log = verdictsText.theFileWillNotRecord;
-  if (parts.kind === 'held' || parts.kind === 'view') return verdict('recording', 'tight', `${unlinked[parts.kind]}: ${log}`);
-  const chain = parts.kind === 'fixed' ? [parts.back] : [parts.back, ...between(parts), parts.lens];
-  const without = chain.find(({ figures }) => figures.contacts === false);
-  if (without) return verdict('recording', 'tight', say(verdictsText.hasNoContacts, { name: without.name, log }));
-  const asks = chain.flatMap((part) => {
-    const contacts = need(part, 'contacts');
-    return contacts.known ? [] : contacts.asks;
-  });
-  if (asks.length > 0) return notKnown('recording', verdictsText.whetherTheFileWillRecord, asks);
-  const moves = reachMm(movesOf(parts).mechanism) !== 0;
-  return verdict('recording', 'passes', say(verdictsText.theFileWillRecordAperture, { moves: moves ? 'yes' : 'no' }));
-}
+type Recording =
+  | UnknownFacts
+  | { readonly state: 'tight'; readonly asks: readonly []; readonly why: 'film' | 'held' | 'board' }
+  | { readonly state: 'tight'; readonly asks: readonly []; readonly why: 'contacts'; readonly name: string }
+  | { readonly state: 'passes'; readonly asks: readonly []; readonly moves: boolean };
+
+/** What the file will record by itself, and what only the log can. */
+export const recordingVerdict = defineVerdict({
+  kind: 'recording',
+  evaluate: (parts): Recording => {
+    if (parts.back.kind === 'film') return { state: 'tight', asks: [], why: 'film' };
+    if (parts.kind === 'held') return { state: 'tight', asks: [], why: 'held' };
+    if (parts.kind === 'view') return { state: 'tight', asks: [], why: 'board' };
+    const chain = parts.kind === 'fixed' ? [parts.back] : [parts.back, ...between(parts), parts.lens];
+    const without = chain.find(({ specs }) => specs.contacts === false);
+    if (without) return { state: 'tight', asks: [], why: 'contacts', name: without.name };
+    const asks = chain.flatMap((part) => {
+      const contacts = need(part, 'contacts');
+      return contacts.known ? [] : contacts.asks;
+    });
+    return asks.length > 0 ? unknownFor(asks) : { state: 'passes', asks: [], moves: reachMm(movesOf(parts).mechanism) !== 0 };
+  },
+  message: (facts) => {
+    if (facts.state === 'unknown') return verdictsText.whetherTheFileWillRecord;
+    if (facts.state === 'passes') return say(verdictsText.theFileWillRecordAperture, { moves: facts.moves ? 'yes' : 'no' });
+    if (facts.why === 'contacts') return say(verdictsText.hasNoContacts, { name: facts.name });
+    return {
+      film: verdictsText.filmRecordsNothingTheLog,
+      held: verdictsText.theLensTouchesNoContacts,
+      board: verdictsText.aBoardCarriesNoContacts,
+    }[facts.why];
+  },
+  note: () => null,
+});

@@ -1,45 +1,39 @@
+import type { RigParts } from '../../model/rig';
+import type { CheckState } from '../../state';
 import type { MissingValue } from '../missing';
-import { type CheckState, STATE_ORDER } from '../../state';
 
-/** What a verdict on a rig is about; at most one of each. */
-export const VERDICT_KINDS = [
-  'figures',
-  'fit',
-  'thickness',
-  'infinity',
-  'nearest',
-  'circle',
-  'movements',
-  'throat',
-  'front',
-  'recording',
-] as const;
-export type VerdictKind = (typeof VERDICT_KINDS)[number];
-
-/** What Gangway has to say about one side of a rig: a sentence with its margin, its state, and what would have to be known. */
-export interface Verdict {
-  readonly kind: VerdictKind;
+/** What every verdict finds: a state, what it would have to know, and whatever else its sentence needs. */
+export interface VerdictFacts {
   readonly state: CheckState;
-  readonly sentence: string;
-  readonly note: string | null;
   readonly asks: readonly MissingValue[];
 }
 
-export function verdict(kind: VerdictKind, state: CheckState, sentence: string, note: string | null = null): Verdict {
-  return { kind, state, sentence, note, asks: [] };
+/** One verdict on a rig, whole: what it looks at and what it says. */
+export interface VerdictDefinition<K extends string, F extends VerdictFacts> {
+  readonly kind: K;
+  /** What is found; `null` where there is nothing to judge. */
+  evaluate(parts: RigParts): F | null;
+  /** One sentence with the margin. */
+  message(facts: F): string;
+  /** What stands behind the sentence, or what would help; `null` when nothing more is to be said. */
+  note(facts: F): string | null;
 }
 
-/** A verdict that cannot be given: what it would need. */
-export function notKnown(kind: VerdictKind, sentence: string, asks: readonly MissingValue[]): Verdict {
-  return { kind, state: 'unknown', sentence, note: null, asks: unique(asks) };
+/** A definition as it is; the function makes TypeScript complain of what it lacks. */
+export function defineVerdict<K extends string, F extends VerdictFacts>(definition: VerdictDefinition<K, F>): VerdictDefinition<K, F> {
+  return definition;
 }
 
-function unique(asks: readonly MissingValue[]): readonly MissingValue[] {
-  return asks.filter((one, i) => asks.findIndex(({ itemId, figure }) => itemId === one.itemId && figure === one.figure) === i);
+/** A verdict that cannot be given, with what it would need. */
+export interface UnknownFacts {
+  readonly state: 'unknown';
+  readonly asks: readonly MissingValue[];
 }
 
-/** Worst first, and of the same state in the order of the chain. */
-export function worstFirst(verdicts: readonly Verdict[]): readonly Verdict[] {
-  const rank = ({ state, kind }: Verdict): number => STATE_ORDER.indexOf(state) * 100 + VERDICT_KINDS.indexOf(kind);
-  return [...verdicts].sort((a, b) => rank(a) - rank(b));
+/** The facts of a verdict that cannot be given; each missing value is asked for once. */
+export function unknownFor(asks: readonly MissingValue[]): UnknownFacts {
+  return {
+    state: 'unknown',
+    asks: asks.filter((one, i) => asks.findIndex(({ itemId, spec }) => itemId === one.itemId && spec === one.spec) === i),
+  };
 }

@@ -1,25 +1,26 @@
-import { itemOf, figuresOf, type KitItem } from '../../kit/item';
+import { itemOf, specsOf, type KitItem } from '../../kit/item';
 import { adapter, board, body, camera, fieldLens, film, lens, mounted, reducer, view } from '../parts.test-support';
-import { rigFixesFor } from '../fixes';
-import { offersFor, placed } from '../offers';
+import { rigChangeLabel, rigFixesFor } from '../fixes';
+import { offersFor, placed, whyNotSentence, type Offer } from '../offers';
 import { EMPTY_PLAN, partsInOrder, partsOf, planOf } from '../parts';
 import { sideView } from '../sideView';
 import { compared } from '../comparison';
 import { assembled } from '../assembled';
-import { emptyValue } from '../../kit/figure';
-import type { Verdict, VerdictKind } from './verdict';
-import { verdictsOf } from './verdicts';
+import { emptyValue } from '../../kit/spec';
+import { verdictNote, verdictSentence, verdictsOf, type VerdictKind } from './verdicts';
 import type { RigParts } from '../../model/rig';
 
-function said(parts: RigParts, kind: VerdictKind): Verdict {
+/** A verdict with what it says. */
+function said(parts: RigParts, kind: VerdictKind) {
   const found = verdictsOf(parts).find((each) => each.kind === kind);
   if (!found) throw new Error(`no verdict on ${kind}`);
-  return found;
+  return { state: found.state, asks: found.asks, sentence: verdictSentence(found), note: verdictNote(found) };
 }
+const reason = (offer: Offer | undefined): string => (offer?.why ? whyNotSentence(offer.why) : '');
 const kit = (...items: readonly KitItem[]): ReadonlyMap<string, KitItem> => new Map(items.map((item) => [item.id, item]));
 /** A lens of which every verdict can be given. */
-const whole = (figures: Parameters<typeof lens>[0]) => lens({ pupilDepthMm: 10, nearestM: 0.5, filterThreadMm: 52, ...figures });
-const reflex = lens({ mount: 'long', registerMm: 44.5 });
+const whole = (specs: Parameters<typeof lens>[0]) => lens({ pupilDepthMm: 10, nearestM: 0.5, filterThreadMm: 52, ...specs });
+const reflex = lens({ mount: 'long', flangeDistanceMm: 44.5 });
 
 describe('verdicts on a rig', () => {
   test('a mechanism thicker than the flange distances leave room for', () => {
@@ -43,7 +44,7 @@ describe('verdicts on a rig', () => {
   });
 
   test('a lens made for a shorter flange distance than the body’s cannot be adapted', () => {
-    expect(said(mounted({ back: body({ registerMm: 44.5 }), between: [adapter({ thicknessMm: 1 })] }), 'thickness').sentence).toMatch(
+    expect(said(mounted({ back: body({ flangeDistanceMm: 44.5 }), between: [adapter({ thicknessMm: 1 })] }), 'thickness').sentence).toMatch(
       /^The lens would have to sit 26\.5 mm inside the body/,
     );
   });
@@ -63,10 +64,10 @@ describe('verdicts on a rig', () => {
     expect(said(view({ lens: fieldLens({ focalMm: 360, flangeFocalMm: 240 }) }), 'infinity').state).toBe('passes');
   });
 
-  test('nothing is green because nothing was checked: whatever figure is blanked, no verdict that used it holds on', () => {
+  test('nothing is green because nothing was checked: whatever spec is blanked, no verdict that used it holds on', () => {
     const complete: readonly RigParts[] = [
       mounted({
-        lens: lens({ mount: 'long', registerMm: 44.5, nearestM: 0.5, filterThreadMm: 52, pupilDepthMm: 10 }),
+        lens: lens({ mount: 'long', flangeDistanceMm: 44.5, nearestM: 0.5, filterThreadMm: 52, pupilDepthMm: 10 }),
         between: [adapter()],
         front: [itemOf('filter', 'f', 'filter', { threadMm: 52, clearMm: 48, heightMm: 5 })],
       }),
@@ -75,13 +76,13 @@ describe('verdicts on a rig', () => {
     let asked = 0;
     for (const parts of complete) {
       for (const item of partsInOrder(parts)) {
-        for (const [key, figure] of figuresOf(item.kind)) {
-          const blank = { ...item, figures: { ...item.figures, [key]: emptyValue(figure) } } as KitItem;
+        for (const [key, spec] of specsOf(item.kind)) {
+          const blank = { ...item, specs: { ...item.specs, [key]: emptyValue(spec) } } as KitItem;
           const next = JSON.parse(JSON.stringify(parts), (_key, value: unknown) =>
             isItem(value) && value.id === item.id ? blank : value,
           ) as RigParts;
           for (const verdict of verdictsOf(next)) {
-            expect(verdict.sentence).not.toMatch(/NaN|undefined|\bnull\b/);
+            expect(verdictSentence(verdict)).not.toMatch(/NaN|undefined|\bnull\b/);
             if (verdict.state === 'unknown') {
               expect(verdict.asks.length).toBeGreaterThan(0);
               asked++;
@@ -97,7 +98,7 @@ describe('verdicts on a rig', () => {
     ['slides', whole({ slides: null }), ['movements', 'throat', 'front']],
     ['attachment', whole({ attachment: null }), ['fit']],
     ['contacts', whole({ contacts: null }), ['recording']],
-    ['flange distance', whole({ registerMm: null }), ['thickness', 'infinity', 'nearest']],
+    ['flange distance', whole({ flangeDistanceMm: null }), ['thickness', 'infinity', 'nearest']],
     ['pupil depth', whole({ pupilDepthMm: null }), ['front']],
     ['nearest focus', whole({ nearestM: null }), ['nearest']],
     ['lock of the tilt', whole({ tilts: 'both', tiltDeg: 8 }), ['movements']],
@@ -111,27 +112,27 @@ describe('verdicts on a rig', () => {
   });
 
   test('a reducer whose factor is unknown leaves everything open that it changes', () => {
-    const blank = { ...reducer(), figures: { ...reducer().figures, factor: null } };
+    const blank = { ...reducer(), specs: { ...reducer().specs, factor: null } };
     const parts = mounted({
-      lens: lens({ mount: 'long', registerMm: 44.5, slides: 'rotating', travelMm: 10, nearestM: 0.5 }),
+      lens: lens({ mount: 'long', flangeDistanceMm: 44.5, slides: 'rotating', travelMm: 10, nearestM: 0.5 }),
       between: [blank],
     });
     const open = verdictsOf(parts)
       .filter(({ state }) => state === 'unknown')
       .map(({ kind }) => kind);
-    expect(open).toEqual(expect.arrayContaining(['figures', 'infinity', 'nearest', 'circle', 'movements', 'throat']));
+    expect(open).toEqual(expect.arrayContaining(['specs', 'infinity', 'nearest', 'circle', 'movements', 'throat']));
   });
 
-  test('a lens that focuses nearer than four focal lengths draws as large as its own figure says, and without it nobody knows', () => {
+  test('a lens that focuses nearer than four focal lengths draws as large as its own spec says, and without it nobody knows', () => {
     // A lens moved out as a whole stands 4 f from its subject at life size, and never nearer (the lens equation).
-    const close = (figures: Parameters<typeof lens>[0]) => said(mounted({ lens: whole({ focalMm: 100, ...figures }) }), 'nearest');
+    const close = (specs: Parameters<typeof lens>[0]) => said(mounted({ lens: whole({ focalMm: 100, ...specs }) }), 'nearest');
     expect(close({ nearestM: 0.4 }).sentence).toBe('Focuses down to 0.200 m from the lens, life size.');
     const shorter = close({ nearestM: 0.25 });
     expect(shorter.state).toBe('unknown');
     expect(shorter.sentence).toBe(
       'The nearest focus is unknown. A 100 mm lens cannot reach 0.250 m by extension alone; enter its maximum magnification.',
     );
-    expect(shorter.asks.map(({ figure }) => figure)).toEqual(['nearestMagnification']);
+    expect(shorter.asks.map(({ spec }) => spec)).toEqual(['nearestMagnification']);
     // Fact of the trade (common practice): marked 100 mm, twice life-size at 250 mm from the sensor, it acts as 55.6 mm: 1.5 × 55.6 = 83 mm from it.
     expect(close({ nearestM: 0.25, nearestMagnification: 2 }).sentence).toBe('Focuses down to 0.083 m from the lens, 2.0 times life size.');
   });
@@ -146,7 +147,7 @@ describe('verdicts on a rig', () => {
   });
 
   test('a reducer shrinks the circle below the frame', () => {
-    const parts = mounted({ lens: lens({ mount: 'long', registerMm: 44.5, lightMm: 58 }), between: [reducer(0.71)] });
+    const parts = mounted({ lens: lens({ mount: 'long', flangeDistanceMm: 44.5, imageCircleMm: 58 }), between: [reducer(0.71)] });
     expect(said(parts, 'circle')).toMatchObject({ state: 'fails' });
     expect(said(parts, 'circle').sentence).toMatch(/behind reducer is 41\.2 mm, the frame 43\.3 mm across: the corners are dark/);
   });
@@ -164,12 +165,12 @@ describe('verdicts on a rig', () => {
     expect(said(held, 'infinity').sentence).toBe(
       'Infinity is sharp with the lens held 26.5 mm before the body; within that it can be tilted.',
     );
-    expect(said({ ...held, back: body({ registerMm: 44.5 }), lens: lens() }, 'infinity').state).toBe('fails');
+    expect(said({ ...held, back: body({ flangeDistanceMm: 44.5 }), lens: lens() }, 'infinity').state).toBe('fails');
   });
 });
 
 function isItem(value: unknown): value is KitItem {
-  return typeof value === 'object' && value !== null && 'figures' in value && 'id' in value;
+  return typeof value === 'object' && value !== null && 'specs' in value && 'id' in value;
 }
 
 describe('choosing along the chain', () => {
@@ -195,7 +196,7 @@ describe('choosing along the chain', () => {
       ['reducer', 'fits'],
       ['thick', 'not'],
     ]);
-    expect(offers[2]?.reason).toBe('Needs 26.5 mm between flanges; thick is 32.0 mm thick.');
+    expect(reason(offers[2])).toBe('Needs 26.5 mm between flanges; thick is 32.0 mm thick.');
   });
 
   test('a lens with another mount says that it needs an adapter, one on a board that it needs a camera', () => {
@@ -211,8 +212,8 @@ describe('choosing along the chain', () => {
         ['field', 'not'],
       ].sort((a, b) => Number(b[1] === 'fits') - Number(a[1] === 'fits')),
     );
-    expect(offers.find(({ item }) => item.id === 'reflex')?.reason).toMatch(/^Needs an adapter/);
-    expect(offers.find(({ item }) => item.id === 'field')?.reason).toMatch(/needs a view camera or rail/);
+    expect(reason(offers.find(({ item }) => item.id === 'reflex'))).toMatch(/^Needs an adapter/);
+    expect(reason(offers.find(({ item }) => item.id === 'field'))).toMatch(/needs a view camera or rail/);
   });
 
   test('a mount that is unknown is neither offered as fitting nor refused', () => {
@@ -239,7 +240,7 @@ describe('choosing along the chain', () => {
     const all = kit(film(), camera({ bagMinMm: 50, bagMaxMm: 120 }), board(0, 'flat'), board(-30, 'recessed'), board(25, 'raised'), wide);
     const plan = { ...EMPTY_PLAN, kind: 'view' as const, backId: 'film', cameraId: 'camera', boardId: 'flat', lensId: 'wide' };
     const cures = rigFixesFor('infinity', plan, all);
-    expect(cures.map(({ words }) => words)).toEqual(['the bag bellows', 'board -30']);
+    expect(cures.map(({ change }) => rigChangeLabel(change))).toEqual(['the bag bellows', 'board -30']);
     for (const cure of cures) {
       const parts = partsOf(cure.plan, all);
       if ('open' in parts) throw new Error('unfinished');

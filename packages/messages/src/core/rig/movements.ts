@@ -24,10 +24,9 @@ export const movementsText = catalogue({
   thisRigHasNoMovements: 'This rig has no movements.',
   theTravelOfTheSlides: 'The travel of the slides is unknown.',
   theHand: 'the hand',
-  standard: '{where, select, front {Front} other {Rear}} standard',
   lensOnABodyWith: 'Lens on a body, with or without adapters',
   viewCameraOrBellowsRail: 'View camera or bellows rail',
   cameraWithALensOf: 'Camera with a lens of its own',
   unmountedLensHeldByHand: 'Unmounted lens, held by hand',
-  frontStandard2: 'Front standard',
+  theFrontStandard: 'the front standard',
 });

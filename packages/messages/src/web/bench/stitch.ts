@@ -41,7 +41,7 @@ export const stitchText = catalogue({
   atInfinity: 'at infinity',
   at: 'at {focusM}',
   focusFramesInShot:
-    ': {name}, {fNumber}, focus {focusM}, frames in {orientation, select, landscape {landscape} other {portrait}}. {takes} {takes, plural, one {shot} other {shots}}.',
+    ': {name}, {fNumber}, focus {focusM}, frames in {orientation, select, landscape {landscape} other {portrait}}. {shots} {shots, plural, one {shot} other {shots}}.',
   framesOfTheSeries: 'Frames of the series',
   frame2: 'Frame',
   stopOfTheBack: 'Stop of the back',
@@ -55,7 +55,7 @@ export const stitchText = catalogue({
   bracketsAtEachPlaceBefore:
     '{brackets} brackets {bracketsInside, select, yes {at each place before moving on} other {series by series: all places, then all again}}. ',
   aFlatFieldFrameAt:
-    '{brackets}{whiteCards, select, yes {A flat-field frame at each place, after its shots. } other {}}A hand in the picture before the first frame and after the last marks the series among the files.',
+    '{brackets}{flatFields, select, yes {A flat-field frame at each place, after its shots. } other {}}A hand in the picture before the first frame and after the last marks the series among the files.',
   oneEmulsionOneDevelopment: 'one emulsion, one development',
   theSameForAll: 'The same for all: {value}.',
   printTheStepCard: 'Print the step card',
@@ -87,7 +87,7 @@ export const stitchText = catalogue({
   theFormatOrMmOn: '{formatTimes} × the format, or {equalFocalMm} mm on this one',
   fieldOfView: 'Field of view',
   onTheCardAbout: 'On the card, about',
-  gbInShot: '{bytes} GB in {takes} {takes, plural, one {shot} other {shots}}',
+  gbInShot: '{bytes} GB in {shots} {shots, plural, one {shot} other {shots}}',
   film: 'Film',
   frames: '{frames} frames, {packs} {of, select, roll {roll} other {holder}}{packs, plural, one {} other {s}}',
   farthestCorner: 'Farthest corner',
@@ -119,7 +119,7 @@ export const stitchText = catalogue({
   aFlatFieldFrameAtEach: 'a flat-field frame at each place',
   filmLeft: 'film left',
   roomOnTheCard: 'free space on the card',
-  shotAboutInAll: '{takes} {takes, plural, one {shot} other {shots}}, about {seconds} in all',
+  shotAboutInAll: '{shots} {shots, plural, one {shot} other {shots}}, about {seconds} in all',
   theWholeSubject: 'the whole subject',
   thisFieldOfView: 'this field of view',
   thisFormat: 'this format',

@@ -30,7 +30,7 @@ export const itemsText = catalogue({
   unknown2: 'Unknown',
   usedBy: 'Used by',
   rig: '{rigs} {rigs, plural, one {rig} other {rigs}}',
-  setup: '{stands} {stands, plural, one {setup} other {setups}}',
+  setup: '{setups} {setups, plural, one {setup} other {setups}}',
   thereIsNothingOfThat: 'There is nothing of that kind in a kit.',
   archived: '{name} {archived, select, yes {archived} other {unarchived}}',
   isArchived: '“{name}” is {archived, select, yes {archived} other {no longer archived}}.',

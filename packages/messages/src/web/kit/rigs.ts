@@ -47,7 +47,7 @@ export const rigsText = catalogue({
   noRigsYetARig: 'No rigs yet. A rig is the chain on the tripod: back, adapter, lens, board, filter.',
   archived: 'archived',
   unfinishedChoose: '{rigKind}, unfinished: choose {open}.',
-  setup: '{stands} {stands, plural, one {setup} other {setups}}',
+  setup: '{setups} {setups, plural, one {setup} other {setups}}',
   moreFor: 'More for {name}',
   duplicate: 'Duplicate',
   copy: '{name} (copy)',

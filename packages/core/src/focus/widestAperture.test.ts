@@ -4,7 +4,7 @@ import direct from 'ml-direct';
 import { lensAxis } from '../space/axis';
 import { blurByFormula } from './blur';
 import { chebyshev } from './chebyshev';
-import { leastAperture, leastApertureAt } from './leastAperture';
+import { widestAperture, widestApertureAt } from './widestAperture';
 import { dot, scaled, type Vec3 } from '../space/vector';
 import { evenly } from '../evenly.test-support';
 
@@ -29,7 +29,7 @@ describe('least aperture', () => {
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
         const c = 0.02;
-        const { fNumber, tiltDeg, swingDeg, imageMm } = leastAperture({ focalMm: f, pointsM: pins, cocMm: c });
+        const { fNumber, tiltDeg, swingDeg, imageMm } = widestAperture({ focalMm: f, pointsM: pins, cocMm: c });
         fc.pre(fNumber > 1e-6);
         const blurs = pins.map((p) =>
           Math.abs(blurByFormula({ focalMm: f, imageMm, axis: lensAxis(tiltDeg, swingDeg), fNumber, pointMm: scaled(p, 1000) })),
@@ -43,7 +43,7 @@ describe('least aperture', () => {
     // Outside reference: ml-direct, a general dividing-rectangles optimiser.
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
-        const ours = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 }).fNumber;
+        const ours = widestAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 }).fNumber;
         const found = direct(
           ([a = 0, b = 0]) => fNumberAt(f, pins, 0.02, [Math.sin(a), -Math.sin(b) * Math.cos(a), Math.cos(a) * Math.cos(b)]),
           [-1.2, -1.2],
@@ -84,7 +84,7 @@ describe('least aperture', () => {
       return [x / 1000, y / 1000, z / 1000];
     };
     const pins = [onPlane(0, 0), onPlane(40, 10), onPlane(-30, 25), onPlane(10, -40), onPlane(-20, -20)];
-    const found = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.01 });
+    const found = widestAperture({ focalMm: f, pointsM: pins, cocMm: 0.01 });
     expect(found.fNumber).toBeLessThan(1e-6);
     expect(found.tiltDeg).toBeCloseTo(12, 5);
     expect(found.swingDeg).toBeCloseTo(3, 5);
@@ -92,11 +92,11 @@ describe('least aperture', () => {
   });
 
   test('one pin, or pins straight ahead, are not given tilt for nothing', () => {
-    expect(leastAperture({ focalMm: 90, pointsM: [[0.3, 0.2, 4]], cocMm: 0.02 })).toMatchObject({
+    expect(widestAperture({ focalMm: 90, pointsM: [[0.3, 0.2, 4]], cocMm: 0.02 })).toMatchObject({
       fNumber: expect.closeTo(0, 9) as number,
       totalDeg: expect.closeTo(0, 6) as number,
     });
-    const upright = leastAperture({
+    const upright = widestAperture({
       focalMm: 90,
       pointsM: [
         [0, 0, 3],
@@ -106,7 +106,7 @@ describe('least aperture', () => {
       cocMm: 0.02,
     });
     expect(Math.abs(upright.swingDeg)).toBeLessThan(1e-6);
-    const ahead = leastAperture({
+    const ahead = widestAperture({
       focalMm: 90,
       pointsM: [
         [0, 0, 3],
@@ -121,9 +121,9 @@ describe('least aperture', () => {
   test('a limit on tilt is kept and costs aperture, never gives it', () => {
     fc.assert(
       fc.property(scenes, evenly(0, 8), ({ f, pins }, maxDeg) => {
-        const free = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 });
-        const limited = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'cone', maxDeg } });
-        const none = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'cone', maxDeg: 0 } });
+        const free = widestAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 });
+        const limited = widestAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'cone', maxDeg } });
+        const none = widestAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'cone', maxDeg: 0 } });
         return (
           limited.totalDeg <= maxDeg + 1e-6 &&
           limited.fNumber >= free.fNumber - 1e-9 &&
@@ -136,13 +136,13 @@ describe('least aperture', () => {
   test('one-way tilt and a locked axis are kept, and no direction in them is better', () => {
     fc.assert(
       fc.property(scenes, evenly(0, 180), ({ f, pins }, angleDeg) => {
-        const oneWay = leastAperture({
+        const oneWay = widestAperture({
           focalMm: f,
           pointsM: pins,
           cocMm: 0.02,
           mechanism: { kind: 'box', tiltDeg: [0, 8], swingDeg: [-8, 8] },
         });
-        const locked = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'line', angleDeg, rangeDeg: [-8, 8] } });
+        const locked = widestAperture({ focalMm: f, pointsM: pins, cocMm: 0.02, mechanism: { kind: 'line', angleDeg, rangeDeg: [-8, 8] } });
         expect(oneWay.tiltDeg).toBeGreaterThanOrEqual(-1e-9);
         expect(locked.totalDeg).toBeLessThanOrEqual(8 + 1e-6);
         for (let deg = -8; deg <= 8; deg += 0.5) {
@@ -173,7 +173,7 @@ describe('least aperture', () => {
     );
     for (const { f, pins, weights } of weighted) {
       const c = 0.02;
-      const ours = leastAperture({ focalMm: f, pointsM: pins, cocMm: c, mechanism: { kind: 'free' }, weights });
+      const ours = widestAperture({ focalMm: f, pointsM: pins, cocMm: c, mechanism: { kind: 'free' }, weights });
       const worst = Math.max(
         ...pins.map(
           (p, i) =>
@@ -200,7 +200,7 @@ describe('least aperture', () => {
       const solved = highs.solve(`Minimize\n obj: t\nSubject To\n ${rows.join('\n ')}\nEnd`);
       expect((f / c) * solved.ObjectiveValue).toBeCloseTo(ours.fNumber, 4);
       const needs = (a: number, b: number): number =>
-        leastApertureAt({
+        widestApertureAt({
           focalMm: f,
           pointsM: pins,
           cocMm: c,
@@ -209,7 +209,13 @@ describe('least aperture', () => {
         }).fNumber;
       const found = direct(([a = 0, b = 0]) => needs(a, b), [-1.2, -1.2], [1.2, 1.2], { iterations: 40 }).minFunctionValue;
       expect(ours.fNumber).toBeLessThanOrEqual(found * (1 + 1e-6));
-      const twice = leastAperture({ focalMm: f, pointsM: pins, cocMm: c, mechanism: { kind: 'free' }, weights: weights.map((w) => 2 * w) });
+      const twice = widestAperture({
+        focalMm: f,
+        pointsM: pins,
+        cocMm: c,
+        mechanism: { kind: 'free' },
+        weights: weights.map((w) => 2 * w),
+      });
       expect(twice.fNumber / ours.fNumber).toBeCloseTo(2, 6);
     }
   });
@@ -217,8 +223,8 @@ describe('least aperture', () => {
   test('turning the scene by a quarter turns the answer', () => {
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
-        const here = leastAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 });
-        const there = leastAperture({ focalMm: f, pointsM: pins.map(([x, y, z]): Vec3 => [-y, x, z]), cocMm: 0.02 });
+        const here = widestAperture({ focalMm: f, pointsM: pins, cocMm: 0.02 });
+        const there = widestAperture({ focalMm: f, pointsM: pins.map(([x, y, z]): Vec3 => [-y, x, z]), cocMm: 0.02 });
         return Math.abs(here.fNumber - there.fNumber) <= 1e-6 * here.fNumber + 1e-9;
       }),
     );
@@ -226,7 +232,7 @@ describe('least aperture', () => {
 
   test('pins that cannot be focused are refused by number', () => {
     expect(() =>
-      leastAperture({
+      widestAperture({
         focalMm: 90,
         pointsM: [
           [0, 0, 2],
@@ -235,6 +241,6 @@ describe('least aperture', () => {
         cocMm: 0.02,
       }),
     ).toThrow(/behind the camera/);
-    expect(() => leastAperture({ focalMm: 90, pointsM: [], cocMm: 0.02 })).toThrow(/at least one pin/);
+    expect(() => widestAperture({ focalMm: 90, pointsM: [], cocMm: 0.02 })).toThrow(/at least one pin/);
   });
 });

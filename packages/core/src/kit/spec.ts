@@ -1,16 +1,16 @@
 import { kitText } from '@gangway/messages/core/kit';
 
-/** How much a figure weighs: *measured* by the photographer, from the maker's *table*, or *guessed*. */
+/** How much a value weighs: *measured* by the photographer, from the maker's *table*, or *guessed*. */
 export const EVIDENCE = { measured: kitText.measured, table: kitText.makersTable, guessed: kitText.guessed } as const;
 export type Evidence = keyof typeof EVIDENCE;
 
-/** When a figure applies: only while another one of the same item has one of these values. */
+/** When a value applies: only while another one of the same item has one of these values. */
 export interface Applies {
-  readonly figure: string;
+  readonly spec: string;
   readonly is: readonly string[];
 }
 
-interface FigureBase {
+interface SpecBase {
   readonly label: string;
   /** What it was called before: files that were exported then still name their columns so. */
   readonly earlierLabels?: readonly string[];
@@ -23,7 +23,7 @@ interface FigureBase {
   readonly since?: number;
 }
 
-export interface NumberFigure extends FigureBase {
+export interface NumberSpec extends SpecBase {
   readonly type: 'number';
   readonly unit: string;
   readonly min: number;
@@ -31,23 +31,23 @@ export interface NumberFigure extends FigureBase {
   readonly whole: boolean;
 }
 
-export interface ChoiceFigure<C extends string = string> extends FigureBase {
+export interface ChoiceSpec<C extends string = string> extends SpecBase {
   readonly type: 'choice';
   readonly choices: Readonly<Record<C, string>>;
 }
 
 /** Yes, no, or not known. */
-export interface FlagFigure extends FigureBase {
+export interface FlagSpec extends SpecBase {
   readonly type: 'flag';
 }
 
 /** A name that must be the same at both sides of a joint, such as a mount. */
-export interface JointFigure extends FigureBase {
+export interface JointSpec extends SpecBase {
   readonly type: 'joint';
 }
 
 /** Several numbers, such as click angles; empty when there are none or they are not known. */
-export interface ListFigure extends FigureBase {
+export interface ListSpec extends SpecBase {
   readonly type: 'list';
   readonly unit: string;
   readonly min: number;
@@ -55,11 +55,11 @@ export interface ListFigure extends FigureBase {
 }
 
 /** Sharp circles at infinity by f-number; empty when not known. */
-export interface CirclesFigure extends FigureBase {
+export interface CirclesSpec extends SpecBase {
   readonly type: 'circles';
 }
 
-export type Figure = NumberFigure | ChoiceFigure | FlagFigure | JointFigure | ListFigure | CirclesFigure;
+export type Spec = NumberSpec | ChoiceSpec | FlagSpec | JointSpec | ListSpec | CirclesSpec;
 
 /** One row of a table of circles. */
 export interface CircleRow {
@@ -68,42 +68,42 @@ export interface CircleRow {
   readonly evidence: Evidence;
 }
 
-/** What a figure holds; `null` is *not known*. */
-export type FigureValue<F> = F extends NumberFigure
+/** What a value holds; `null` is *not known*. */
+export type SpecValue<F> = F extends NumberSpec
   ? number | null
-  : F extends ChoiceFigure<infer C>
+  : F extends ChoiceSpec<infer C>
     ? C | null
-    : F extends FlagFigure
+    : F extends FlagSpec
       ? boolean | null
-      : F extends JointFigure
+      : F extends JointSpec
         ? string | null
-        : F extends ListFigure
+        : F extends ListSpec
           ? readonly number[]
-          : F extends CirclesFigure
+          : F extends CirclesSpec
             ? readonly CircleRow[]
             : never;
 
 /**
  * What stands in an item before anything is known of it.
  *
- * @param figure the definition of the value
+ * @param spec the definition of the value
  *
  * @example
- * emptyValue(figureOf('lens', 'focalMm')) // => null
+ * emptyValue(specOf('lens', 'focalMm')) // => null
  */
-export function emptyValue(figure: Figure): null | readonly [] {
-  return figure.type === 'list' || figure.type === 'circles' ? [] : null;
+export function emptyValue(spec: Spec): null | readonly [] {
+  return spec.type === 'list' || spec.type === 'circles' ? [] : null;
 }
 
-type Rest = Partial<Pick<FigureBase, 'how' | 'when' | 'since' | 'earlierLabels'>>;
+type Rest = Partial<Pick<SpecBase, 'how' | 'when' | 'since' | 'earlierLabels'>>;
 
-type Bounded = Pick<NumberFigure, 'group' | 'label' | 'unit' | 'min' | 'max'> & Rest;
+type Bounded = Pick<NumberSpec, 'group' | 'label' | 'unit' | 'min' | 'max'> & Rest;
 
-export const number = (figure: Bounded & { readonly whole?: boolean }): NumberFigure => ({
+export const number = (spec: Bounded & { readonly whole?: boolean }): NumberSpec => ({
   type: 'number',
   how: '',
   whole: false,
-  ...figure,
+  ...spec,
 });
 
 export const choice = <C extends string>(
@@ -111,7 +111,7 @@ export const choice = <C extends string>(
   label: string,
   choices: Readonly<Record<C, string>>,
   rest: Rest = {},
-): ChoiceFigure<C> => ({
+): ChoiceSpec<C> => ({
   type: 'choice',
   group,
   label,
@@ -120,13 +120,13 @@ export const choice = <C extends string>(
   ...rest,
 });
 
-export const flag = (group: string, label: string, rest: Rest = {}): FlagFigure => ({ type: 'flag', group, label, how: '', ...rest });
+export const flag = (group: string, label: string, rest: Rest = {}): FlagSpec => ({ type: 'flag', group, label, how: '', ...rest });
 
-export const joint = (group: string, label: string, rest: Rest = {}): JointFigure => ({ type: 'joint', group, label, how: '', ...rest });
+export const joint = (group: string, label: string, rest: Rest = {}): JointSpec => ({ type: 'joint', group, label, how: '', ...rest });
 
-export const list = (figure: Bounded): ListFigure => ({ type: 'list', how: '', ...figure });
+export const list = (spec: Bounded): ListSpec => ({ type: 'list', how: '', ...spec });
 
-export const circles = (group: string, label: string, rest: Rest = {}): CirclesFigure => ({
+export const circles = (group: string, label: string, rest: Rest = {}): CirclesSpec => ({
   type: 'circles',
   group,
   label,

@@ -7,7 +7,7 @@ import { lockedAxis, type TiltMechanism } from './tiltMechanism';
 import { dot, length, scaled, type Vec3 } from '../space/vector';
 
 /** The setting that holds all pins at the widest opening, and that opening. */
-export interface LeastAperture extends AxisAngles {
+export interface WidestAperture extends AxisAngles {
   readonly fNumber: number;
   readonly imageMm: number;
 }
@@ -21,7 +21,7 @@ interface Pins {
   readonly weights: readonly number[] | null;
 }
 
-export interface LeastApertureInput {
+export interface WidestApertureInput {
   /** Focal length, mm. */
   readonly focalMm: number;
   /** The points, m, in the camera's frame. */
@@ -46,15 +46,15 @@ export interface LeastApertureInput {
  * @param input the values, by name; each is described at its field
  *
  * @example
- * leastAperture({ focalMm: 100, pointsM: [[0, 0, 10]], cocMm: 0.03 }).tiltDeg // => 0
+ * widestAperture({ focalMm: 100, pointsM: [[0, 0, 10]], cocMm: 0.03 }).tiltDeg // => 0
  */
-export function leastAperture({
+export function widestAperture({
   focalMm,
   pointsM,
   cocMm,
   mechanism = { kind: 'free' },
   weights = null,
-}: LeastApertureInput): LeastAperture {
+}: WidestApertureInput): WidestAperture {
   requirePositive('cocMm', cocMm);
   const pins = pinsOf(focalMm, pointsM, weights);
   const axis = bestAxis(pins, mechanism);
@@ -62,7 +62,7 @@ export function leastAperture({
   return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };
 }
 
-export interface LeastApertureAtInput {
+export interface WidestApertureAtInput {
   /** Focal length, mm. */
   readonly focalMm: number;
   /** The points, m, in the camera's frame. */
@@ -73,8 +73,8 @@ export interface LeastApertureAtInput {
   readonly weights?: readonly number[] | null | undefined;
 }
 
-/** The best focus of a set of pins (m) for a lens axis that is given, as `leastAperture` finds it for the best axis; exact. */
-export function leastApertureAt({ focalMm, pointsM, cocMm, axis, weights = null }: LeastApertureAtInput): LeastAperture {
+/** The best focus of a set of pins (m) for a lens axis that is given, as `widestAperture` finds it for the best axis; exact. */
+export function widestApertureAt({ focalMm, pointsM, cocMm, axis, weights = null }: WidestApertureAtInput): WidestAperture {
   requirePositive('cocMm', cocMm);
   const { imageMm, spread } = bestFocus(pinsOf(focalMm, pointsM, weights), axis);
   return { fNumber: (focalMm * spread) / cocMm, ...axisAngles(axis), imageMm };

@@ -1,6 +1,6 @@
 import { catalogue } from '../catalogue';
 
-export const figureTextText = catalogue({
+export const specTextText = catalogue({
   unknown: 'unknown',
   isNotANumberIt: '{label}: {plain} is not a number; it must be one from {min} to {max}{unit}, or empty.',
   mustBeOneOfOr: '{label}: {plain} must be one of {choices}, or empty.',

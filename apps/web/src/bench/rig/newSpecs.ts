@@ -7,14 +7,14 @@ import equal from 'fast-deep-equal';
 import type { Rig } from '@gangway/core/model/rig';
 
 /** What the kit says now of the rig under a setup, when that is not what the setup was made with. */
-export interface NewFigures {
+export interface NewSpecs {
   readonly rig: Rig;
   /** What differs, in words. */
   readonly words: readonly string[];
 }
 
 /** Compares the rig of a setup with the kit's; `null` when they say the same, or the kit's is gone or unfinished. */
-export function newFigures(rig: Rig, kit: Kit): NewFigures | null {
+export function newSpecs(rig: Rig, kit: Kit): NewSpecs | null {
   const row = kit.rigs.find((each) => each.rig.id === rig.rigId);
   const now = row && builtRig(row.rig, new Map(kit.items.map(({ item }) => [item.id, item])));
   if (!now || (equal(now.parts, rig.parts) && now.name === rig.name)) return null;

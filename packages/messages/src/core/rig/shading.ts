@@ -1,6 +1,0 @@
-import { catalogue } from '../../catalogue';
-
-export const shadingText = catalogue({
-  theThroatOf: 'the throat of {name}',
-  theOpeningOf: 'the opening of {name}',
-});
