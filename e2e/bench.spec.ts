@@ -15,7 +15,7 @@ test('opens on the demo job and says what to do next', async ({ page, gangway })
   await expect(page.getByRole('list', { name: 'Setups' }).getByRole('listitem')).toHaveCount(8);
 });
 
-test('a fix cures its check with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {
+test('a fix fixes its check with one click and is undone with Ctrl+Z', async ({ page, gangway }) => {
   await openSetup(page, gangway, SMALL);
   const sharp = check(page, 'sharpCircle');
   await expect(sharp).toHaveAttribute('data-state', 'fails');
@@ -120,7 +120,7 @@ test('the shift scale gives the limits by aperture, marks the end stops, and set
   await expect(check(page, 'sharpCircle')).toHaveAttribute('data-state', 'passes');
 });
 
-test('everything is kept without a save button, over a reload and over a killed server', async ({ page, gangway }) => {
+test('everything is saved without a button, through a reload and a killed server', async ({ page, gangway }) => {
   await openSetup(page, gangway, SMALL);
   await rise(page).fill('6.3');
   await rise(page).press('Enter');
@@ -139,7 +139,7 @@ test('everything is kept without a save button, over a reload and over a killed 
 test.describe('a server that goes away', () => {
   test.use({ allowErrors: /Failed to load resource|ERR_CONNECTION/ });
 
-  test('is said, the page goes on, and what was set meanwhile is kept when it is back', async ({ page, gangway }) => {
+  test('is reported, the page goes on, and what was set meanwhile is saved when the server is back', async ({ page, gangway }) => {
     await openSetup(page, gangway, SMALL);
     await gangway.kill();
     await rise(page).fill('4.4');
@@ -155,7 +155,7 @@ test.describe('a server that goes away', () => {
     await expect(shift(page)).toHaveValue('2.0');
   });
 
-  test('what was not kept survives a reload of its tab', async ({ page, gangway }) => {
+  test('what was not saved survives a reload of its tab', async ({ page, gangway }) => {
     await openSetup(page, gangway, SMALL);
     await gangway.kill();
     await rise(page).fill('5.5');

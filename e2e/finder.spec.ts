@@ -34,7 +34,7 @@ test('shows the tower in true perspective: its edges upright when level, and lea
   expect(Math.abs(measured - convergenceMm)).toBeLessThan(0.12 + 0.05 * convergenceMm);
 });
 
-test('blurs by what the bundle of rays gives: the spread of an edge, measured in the picture', async ({ page, gangway }) => {
+test('an edge in the picture is as blurred as a bundle of rays says', async ({ page, gangway }) => {
   await openFinder(page, gangway);
   await page.getByLabel('circles').uncheck();
   await type(page, 'f/', '3.5');
@@ -49,7 +49,7 @@ test('blurs by what the bundle of rays gives: the spread of an edge, measured in
   expect(Math.abs(measured - said)).toBeLessThan(Math.max(1.2, 0.15 * said));
 });
 
-test('the tower is brought in from a wrong start: the check says by how much, and its cures hold', async ({ page, gangway }) => {
+test('from a wrong start the check says how much of the tower is cut off, and its fixes pass', async ({ page, gangway }) => {
   await openFinder(page, gangway);
   const check = page.locator('[data-check=inFrame]');
   await expect(check).toContainText('The subject goes 0.4 mm beyond the upper edge of the frame.');

@@ -143,7 +143,7 @@ test('three foremen: the middle face alone by the least swing, with a lens in th
   expect(Math.abs(edgeSpread(values, said) - said)).toBeLessThan(Math.max(1, 0.15 * said));
 });
 
-test('the ledger sheet: flat and square, nothing to tilt; a wrong tilt is found and cured', async ({ page, gangway }) => {
+test('the ledger sheet: flat and square, nothing to tilt; a wrong tilt is found and fixed', async ({ page, gangway }) => {
   await openFocus(page, gangway, /Ledger sheet/);
   await expect(check(page, 'pins')).toContainText('in the plane of focus');
   await type(page, 'Tilt', '3');

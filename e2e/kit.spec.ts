@@ -72,7 +72,7 @@ for (const rig of DEMO_RIGS) {
   });
 }
 
-test('choices that are made faster than they are kept are all kept', async ({ page, gangway }) => {
+test('choices made faster than they are saved are all saved', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/rigs`);
   await page.getByRole('button', { name: 'New rig' }).click();
   await expect(page.getByText(/^Unfinished\. Choose/)).toBeVisible();
@@ -96,7 +96,7 @@ test('choices that are made faster than they are kept are all kept', async ({ pa
   await expect(chain.getByRole('button', { name: '50 mm reflex normal', exact: true })).toBeVisible();
 });
 
-test('what does not fit says why, and a cure that the kit has is one click away and undone', async ({ page, gangway }) => {
+test('what does not fit says why, and a fix that the kit has is one click away and undone', async ({ page, gangway }) => {
   await openRig(page, gangway.url, '44 × 33 back with 90 mm field wide');
   await page.locator('[data-place=board]').getByRole('button').first().click();
   const dialog = page.getByRole('dialog');
@@ -139,7 +139,7 @@ test('a mechanism that is too thick says so, with the values', async ({ page, ga
   );
 });
 
-test('a value that is unknown is asked for where it is missed, and given there', async ({ page, gangway }) => {
+test('an unknown value is asked for where it is missing, and entered there', async ({ page, gangway }) => {
   await openRig(page, gangway.url, SMALL_RIG);
   await page.getByRole('button', { name: 'Specs of 36 × 24 body' }).click();
   const body = page.getByRole('dialog', { name: '36 × 24 body' });
@@ -242,7 +242,7 @@ async function pdf(bytes: Buffer): Promise<readonly PdfPage[]> {
   );
 }
 
-test('a broken CSV is shown line by line, mended, taken whole, and undone', async ({ page, gangway }) => {
+test('a broken CSV is shown row by row, corrected, imported whole, and undone', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/import`);
   const text = [
     'kind,name,Focal length [mm],Widest aperture [f/],Smallest aperture [f/],Image circle [mm]',
@@ -273,13 +273,13 @@ test('a broken CSV is shown line by line, mended, taken whole, and undone', asyn
   await expect(page.getByRole('button', { name: 'Copy lens', exact: true })).toBeVisible();
 });
 
-test('a file that is no kit is refused in words', async ({ page, gangway }) => {
+test('a file that is not a kit is refused with the reason', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/import`);
   await page.getByLabel('File to import').setInputFiles({ name: 'notes.txt', mimeType: 'text/plain', buffer: Buffer.from('hello\nworld') });
   await expect(page.getByRole('alert')).toContainText('“notes.txt”: The file has no column “name”.');
 });
 
-test('everything goes out as JSON and as CSV, and the JSON comes back as nothing to do', async ({ page, gangway }) => {
+test('everything is exported as JSON and CSV, and importing the JSON changes nothing', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/rigs`);
   const choose = async (entry: string) => {
     await page.getByRole('button', { name: 'Export' }).click();
@@ -324,7 +324,7 @@ test('the tables are searched, sorted and filtered; what is used is archived ins
   await expect(page.getByText('24 mm, f/3.5 to f/22.')).toBeVisible();
 });
 
-test('a new thing is entered with what is known of it, and duplicated', async ({ page, gangway }) => {
+test('a new item is entered with the specs that are known, and duplicated', async ({ page, gangway }) => {
   await page.goto(`${gangway.url}/kit/items/board`);
   await page.getByRole('button', { name: 'New' }).click();
   const dialog = page.getByRole('dialog', { name: 'Lens board' });

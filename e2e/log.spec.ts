@@ -33,7 +33,7 @@ async function accessible(page: Page): Promise<void> {
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
 }
 
-test('sheet film on the slipway: from the meter to the time, with grey, film and bracket; a countdown; what fails is cured', async ({
+test('sheet film on the slipway: from the meter to the exposure time with ND filter, reciprocity and bracket; the countdown; a failing check is fixed', async ({
   page,
   gangway,
 }) => {
@@ -84,7 +84,7 @@ test('sheet film on the slipway: from the meter to the time, with grey, film and
 test.describe('on the phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 
-  test('a card is ticked, written on, given a step and an order of its own, kept as a template, and takes are logged', async ({
+  test('a card is ticked, written on, reordered, given its own step and saved as a template, and shots are logged from it', async ({
     page,
     gangway,
   }) => {
@@ -441,7 +441,7 @@ test('a job has its place, light, kit and order; it goes out as an archive and c
 test.describe('a damaged archive', () => {
   test.use({ allowErrors: /422/ });
 
-  test('is refused in words', async ({ page, gangway }) => {
+  test('is refused with the reason', async ({ page, gangway }) => {
     await page.goto(gangway.url);
     await page
       .getByLabel('Job archive to import')

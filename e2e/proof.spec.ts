@@ -180,7 +180,7 @@ test('unplugged in the middle it says so, and goes on from there', async ({ page
 test.describe('files', () => {
   test.use({ allowErrors: /422/ });
 
-  test('real frames come in by choosing; what is none is refused by name; without a plan they find their places', async ({
+  test('frames are added from files, other files are refused by name, and without a plan frames find their places', async ({
     page,
     gangway,
   }) => {

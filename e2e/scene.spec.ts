@@ -160,7 +160,10 @@ test('a height is found from what there is, with how sure it is, and refuses wha
   await expect(field(page, 'Height')).toHaveValue('29.40');
 });
 
-test('a massing model is read, scaled by one known length, drawn and kept; what is none is refused in words', async ({ page, gangway }) => {
+test('a massing model is imported, scaled by one known length, drawn and saved; other files are refused with the reason', async ({
+  page,
+  gangway,
+}) => {
   await openSetup(page, gangway, /44 × 33 back/);
   await step(page, 'Position');
   await page.getByLabel('Subject', { exact: true }).selectOption('Massing model from a file');

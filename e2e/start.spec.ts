@@ -87,7 +87,7 @@ test('one command opens on the demo job, a second start is quick and finds every
   }
 });
 
-test('--empty starts without the demo job, and a wrong option is refused in words', async () => {
+test('--empty starts without the demo job, and a wrong option is refused with the reason', async () => {
   test.setTimeout(120_000);
   const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
   chmodSync(folder, 0o755);

@@ -37,7 +37,7 @@ async function downloaded(page: Page, name: string): Promise<string> {
   return readFileSync(await download.path(), 'utf8');
 }
 
-test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, JSON and SVG', async ({ page, gangway }) => {
+test('the ledger sheet from a goal: eight upright frames that hold, out as CSV, JSON and SVG', async ({ page, gangway }) => {
   await openStitch(page, gangway, /Ledger sheet/);
   // As one picture it goes beyond the frame.
   await expect(check(page, 'inFrame')).toHaveAttribute('data-state', 'fails');
@@ -91,7 +91,7 @@ test('the ledger sheet from a wish: eight upright frames that hold, out as CSV, 
   expect(svg.match(/data-frame=/g)).toHaveLength(8);
 });
 
-test('a frame dragged away opens the mosaic; it is said, cured with one click and undone', async ({ page, gangway }) => {
+test('a frame dragged away leaves a gap, which is reported, fixed with one click and undone', async ({ page, gangway }) => {
   await openStitch(page, gangway, /Ledger sheet/);
   await layOut(page, 'fewest');
   await type(page, 'Free space on the card', '64');

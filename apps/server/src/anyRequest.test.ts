@@ -146,7 +146,7 @@ describe('whatever is asked of the server', () => {
       .expect(status);
   });
 
-  test('it answers, never with a fault of its own, and what it refuses it refuses in a sentence; what it keeps it can give out', async () => {
+  test('it never answers with an internal error, refuses with a sentence, and gives back what it stored', async () => {
     const seen = new Set<number>();
     await fc.assert(
       fc.asyncProperty(

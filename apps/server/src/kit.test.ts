@@ -48,7 +48,7 @@ const put = (item: ReturnType<typeof plank>, version: number | null = null): Kit
 });
 
 describe('the kit', () => {
-  test('items and rigs are put in, changed against their version, and a stale change changes nothing', async () => {
+  test('items and rigs are added and changed by version, and a stale change does nothing', async () => {
     const item = plank();
     const rig = { id: randomUUID(), name: 'Bare', plan: { ...EMPTY_PLAN, boardId: item.id } };
     await change(put(item), { op: 'putRig', rig, archived: false, version: null }).expect(200);
@@ -137,7 +137,7 @@ describe('the shift card', () => {
     expect(text).toContain('FontFile');
   });
 
-  test('an unfinished rig, no rig, and a size that is none are refused in words', async () => {
+  test('an unfinished rig, a missing rig and an unknown paper size are refused with the reason', async () => {
     const rig = { id: randomUUID(), name: 'Half', plan: EMPTY_PLAN };
     await change({ op: 'putRig', rig, archived: false, version: null }).expect(200);
     expect(apiErrorSchema.parse((await api().get(`/api/kit/rigs/${rig.id}/card.pdf`).expect(409)).body).error.message).toMatch(

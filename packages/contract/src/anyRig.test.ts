@@ -31,7 +31,7 @@ describe('a setup with any rig of any kit', () => {
     pitchDeg: evenly(-20, 20),
   });
 
-  test('can be kept and opened again as it was, and all that is said of it is said whole', () => {
+  test('can be saved and opened unchanged, and every sentence about it is complete', () => {
     let [whole, offered] = [0, 0];
     fc.assert(
       fc.property(

@@ -126,7 +126,7 @@ describe('the demo kit', () => {
 });
 
 describe('files of the kit', () => {
-  test('JSON goes out and comes back the same, into an empty kit as new and into the same kit as nothing to do', () => {
+  test('exported JSON is all new to an empty kit and changes nothing in the same kit', () => {
     const text = kitJson(KIT);
     expect(kitFileSchema.parse(JSON.parse(text)).items).toEqual(DEMO_ITEMS);
     const fresh = plan(EMPTY, text);
@@ -142,7 +142,7 @@ describe('files of the kit', () => {
     expect(rows.filter(({ change }) => change?.op === 'putItem' && change.archived).map(({ name }) => name)).toEqual([first.item.name]);
   });
 
-  test('CSV of every kind no correction', () => {
+  test('CSV of every kind comes back without corrections', () => {
     for (const kind of KIND_NAMES) {
       const items = DEMO_ITEMS.filter((item) => item.kind === kind);
       const rows = plan(EMPTY, kitCsv(kind, DEMO_ITEMS));
@@ -164,7 +164,7 @@ describe('files of the kit', () => {
     expect(plan(EMPTY, kitCsv('board', [item]))[0]?.name).toBe('=1+1');
   });
 
-  test('a broken line is refused by column, the rest is judged, and mending the cell fixes this', () => {
+  test('a broken row is rejected by column, the other rows are checked, and correcting the cell fixes it', () => {
     const text = [
       'kind,name,Focal length [mm],Widest aperture [f/],Image circle [mm]',
       'lens,Good,90,8,180',
@@ -234,7 +234,7 @@ describe('files of the kit', () => {
     ]);
   });
 
-  test('any text at all is read or refused, never a throw', () => {
+  test('any text is read or refused; nothing is thrown', () => {
     fc.assert(
       fc.property(
         fc.oneof(

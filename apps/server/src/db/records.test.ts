@@ -20,7 +20,7 @@ const api = () => request(server.base);
 const sql = (text: string, values: readonly unknown[] = []) => server.database.connection.pool.query(text, [...values]);
 
 describe('rows that earlier versions wrote', () => {
-  test('every setup ever stored is answered whole, and can be edited and saved', async () => {
+  test('every setup ever stored is answered complete, and can be edited and saved', async () => {
     const { body } = await api().post('/api/jobs').send({ name: 'Old setups' }).expect(201);
     const jobId = jobSchema.parse(body).id;
     for (const { record } of shapes.setups) {

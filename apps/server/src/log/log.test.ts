@@ -269,7 +269,7 @@ describe('the archive of a job', () => {
     return { job: { ...(JSON.parse(plain) as object), name: '' }, sums: sums.sort() };
   }
 
-  test('out and in again no correction: setups, log, photographs, frames', async () => {
+  test('setups, log, photographs and frames come back from an archive unchanged', async () => {
     const job = await newJob('Round trip');
     await api()
       .patch(`/api/jobs/${job.id}`)
@@ -317,7 +317,7 @@ describe('the archive of a job', () => {
     expect(await said(await archiveOf(job.id))).toEqual(await said(first));
   });
 
-  test('any log survives the way out and in', async () => {
+  test('any log comes back unchanged from an archive', async () => {
     const job = await newJob('Property');
     await fc.assert(
       fc.asyncProperty(
@@ -344,7 +344,7 @@ describe('the archive of a job', () => {
     );
   });
 
-  test('damaged, strange, newer or climbing out: refused in words, and nothing is taken in', async () => {
+  test('a damaged, strange or newer archive, or one with paths out of its folder, is refused with the reason and imports nothing', async () => {
     const job = await newJob('Saved whole');
     const good = await archiveOf(job.id);
     const count = async () => ((await api().get('/api/jobs')).body as unknown[]).length;

@@ -163,7 +163,7 @@ test('what moved is named motion, a near thing that parts is named parallax, and
   expect(parted.seams[0]?.worstAt).not.toBeNull();
 });
 
-describe('what is refused in words', () => {
+describe('what is refused with the reason', () => {
   test('wrong order, another size, too many or too few', async () => {
     const known = await knownFrames(folder, { columns: 3, rows: 2 });
     await expect(
@@ -180,7 +180,7 @@ describe('what is refused in words', () => {
     await expect(run({ ...known, plan: null }, { columns: 2, rows: 2 })).rejects.toThrow(/make 4 places, and there are 6/);
   });
 
-  test('a truncated file, a full disk, falloff by a law without a lens, by cards that are not there', async () => {
+  test('a truncated file, a full disk, cos⁴ without a lens and missing flat-field frames are each refused', async () => {
     const known = await knownFrames(folder, { columns: 2, rows: 1 });
     await expect(run({ ...known, plan: null }, { columns: 2, falloff: 'law' })).rejects.toThrow(/needs the lens position/);
     await expect(run(known, { falloff: 'flatField' })).rejects.toThrow(/no flat-field frame/);

@@ -104,7 +104,7 @@ async function begun(setId: string, options = OPTIONS): Promise<Assembly> {
 const read = async (id: string): Promise<Assembly> => assemblySchema.parse((await api().get(`/api/assemblies/${id}`).expect(200)).body);
 
 describe('frames come in', () => {
-  test('as what they are, in their order, each only once', async () => {
+  test('frames come in in their order, each once', async () => {
     const set = await filled();
     const { body } = await api().get(`/api/setups/${setupId}/frame-sets`).expect(200);
     const found = (body as { sets: FrameSet[] }).sets.find(({ id }) => id === set.id);
@@ -186,7 +186,7 @@ describe('frames come in', () => {
     expect((body as { error: { message: string } }).error.message).toMatch(/60000 × 60000 px, which is 3600 million; at most 400/);
   });
 
-  test('black and burnt out frames are taken with a remark', async () => {
+  test('black and burnt-out frames are accepted with a remark', async () => {
     const set = await newSet();
     const flat = (level: number) =>
       sharp({ create: { width: 64, height: 64, channels: 3, background: { r: level, g: level, b: level } } })
@@ -263,7 +263,7 @@ describe('the simulated back delivers', () => {
 });
 
 describe('putting together', () => {
-  test('goes through the queue, says how far it is, and what came of it is looked at and removed', async () => {
+  test('an assembly goes through the queue, reports its progress, and its result is viewed and removed', async () => {
     const worker = await openQueue(database.url, logger);
     const working = await workFromQueue(parts(), worker);
     try {
@@ -313,7 +313,7 @@ describe('putting together', () => {
     }
   });
 
-  test('a repeated or a second taking up does not double the result; a lost worker is found and its work taken up again, and not for ever', async () => {
+  test('work claimed twice gives one result; the work of a lost worker is claimed again, three times at most', async () => {
     const { db } = database.connection;
     const { id } = await begun((await filled()).id);
     let runs = 0;

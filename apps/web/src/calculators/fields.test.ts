@@ -31,7 +31,7 @@ describe('fields of the guide', () => {
     expect(asValue('number', '∞')).toEqual({ refusal: '“∞” is not a number.' });
   });
 
-  test('answers read as numbers, and nothing is said as what it means', () => {
+  test('answers read as numbers, and null reads as what it means', () => {
     expect(shownAnswer(1721.3456789)).toBe('1721.35');
     expect(shownAnswer(-0.00001234567)).toBe('−0.0000123457');
     expect(shownAnswer(null, 'infinity')).toBe('∞');

@@ -50,7 +50,7 @@ test('frames come to lie where they were, whatever the plan says, and a wrong li
   );
 });
 
-test('a frame of which nothing is known stays where the plan has it, and says so', () => {
+test('a frame without detail stays where the plan puts it, and says so', () => {
   const plan = grid(3, 1, 900, 0);
   const placed = placedTogether(plan, [{ a: 0, b: 1, offset: { x: 905.3, y: 1.2 }, knows: SURE }], 30);
   expect(placed.at[1]?.x).toBeCloseTo(905.3, 1);

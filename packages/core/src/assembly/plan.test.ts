@@ -89,7 +89,7 @@ describe('the plan of frames that belong together', () => {
     expect(assemblyPlan(geometryOf(setup({ rig: { ...rig, back: { ...rig.back, columnsPx: null, rowsPx: null } } })))).toBeNull();
   });
 
-  test('binned, everything of it is as much smaller', () => {
+  test('binning makes every size smaller by its factor', () => {
     const zone = { name: 'crane', left: -4, right: 3, lower: -2, upper: 5, speedMs: 1, distanceM: 20 };
     const { plan } = planOf({ frames: [-9, 9].map((shiftMm) => ({ riseMm: 1, shiftMm, turned: false })), zones: [zone] }, 2);
     const half = scaledPlan(plan, 0.5);
@@ -107,7 +107,7 @@ describe('the plan of frames that belong together', () => {
   });
 });
 
-describe('frames nobody planned', () => {
+describe('frames without a plan', () => {
   const size = fc.integer({ min: 1, max: 7 });
 
   test('each has a place of its own in every order', () => {

@@ -23,7 +23,7 @@ describe('cautions', () => {
     expect(ids({ subject: FIRST_SUBJECTS.table })).toEqual(['edge']);
   });
 
-  test('a place that nothing is known about gets every caution that may apply; a dismissed one stays dismissed', () => {
+  test('an unknown place gets every caution that may apply; a dismissed one stays dismissed', () => {
     expect(cautionsFor(geometryOf(setup()), 'position', []).map(({ id }) => id)).toEqual(['edge', 'traffic', 'derelict']);
     expect(ids({}, 'position', ['edge', 'wind'])).toEqual(['traffic', 'derelict']);
   });

@@ -21,7 +21,7 @@ describe('fixes that say the same', () => {
     expect(firstDistinct([rise(6.9, 0.4), rise(5, 2)], 1)).toEqual([rise(6.9, 0.4)]);
   });
 
-  test('pins that no tilt helps are cured by focus and aperture, offered once though the lens could tilt', () => {
+  test('pins that no tilt helps are fixed by focus and aperture, offered once though the lens could tilt', () => {
     const at = (z: number, n: number) => ({
       id: `p${n}`,
       name: `pin ${n}`,

@@ -77,13 +77,13 @@ describe('coverage checks', () => {
     expect(found.fixes.map(fixSentence)[1]).toBe('7.6 mm of rise passes with 0.5 mm to spare');
   });
 
-  test('turning the frame is offered when it cures: a wide shift in portrait', () => {
+  test('turning the frame is offered when it fixes: a wide shift in portrait', () => {
     const found = of('sharpCircle', setup({ movements: { riseMm: 0, shiftMm: 7.5 }, fNumber: 3.5 }));
     expect(found.state).toBe('fails');
     expect(found.fixes.some(({ control }) => control === 'orientation')).toBe(true);
   });
 
-  test('when no single change cures, several are offered together', () => {
+  test('when no single change fixes, several are offered together', () => {
     const base = setup();
     const narrow = {
       ...base,
@@ -112,7 +112,7 @@ describe('coverage checks', () => {
 });
 
 describe('travel checks', () => {
-  test('beyond the rotating slide, with the shift or the rise that comes back inside', () => {
+  test('a position beyond the rotating slide is fixed by less shift or less rise', () => {
     const found = of('travel', setup({ movements: { riseMm: 10, shiftMm: 8 } }));
     expect(found.state).toBe('fails');
     expect(checkSentence(found)).toMatch(/^This position lies 0\.8 mm beyond the end of the rotating slide/);
@@ -142,7 +142,7 @@ describe('travel checks', () => {
 });
 
 describe('laws of checks', () => {
-  test('every fix, applied, makes its check hold, worsens no other, and leaves what it says', () => {
+  test('every fix applied makes its check pass, worsens no other, and leaves the margin it states', () => {
     let offered = 0;
     fc.assert(
       fc.property(anySetup, (settings) => {

@@ -33,7 +33,7 @@ describe('checks of exposure', () => {
     expect(evaluateWithFixes(geometryOf(exposed({ meter: null }))).filter(({ kind }) => EXPOSURE_KINDS.has(kind))).toEqual([]);
   });
 
-  test('every fix offered makes its check hold', () => {
+  test('every fix offered makes its check pass', () => {
     const setups = [
       exposed({ meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1 / 16000, iso: 100 } }),
       exposed({ flash: true, meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1 / 500, iso: 100 } }),
@@ -90,7 +90,7 @@ describe('checks of exposure', () => {
     }
   });
 
-  test('film that nobody has measured is unknown, and said how to know', () => {
+  test('film without reciprocity data is unknown, with how to find out', () => {
     const slow = { meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 8, iso: 100 } } as const;
     const sheet = view({ lens: fieldLens(inShutter) });
     const unknown = of(exposed(slow, {}, sheet), 'reciprocity');
@@ -154,7 +154,7 @@ describe('checks of exposure', () => {
     expect([11, 16, 22, 32].map(px)).toEqual(['passes', 'passes', 'tight', 'fails']);
   });
 
-  test('a finger on the button at a quarter of a second is advised against; let go of and the mirror up it is not', () => {
+  test('releasing by hand at 1/4 s is advised against; with a cable and the mirror up it is not', () => {
     const slow = { meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1 / 4, iso: 100 } } as const;
     expect(of(exposed({ ...slow, release: 'hand' }), 'shake')).toMatchObject({
       state: 'tight',

@@ -55,7 +55,7 @@ const of = <K extends CheckKind>(kind: K, settings: SetupSettings) =>
   evaluateWithFixes(geometryOf(settings)).find((check): check is Extract<typeof check, { kind: K }> => check.kind === kind);
 
 describe('checks about focus', () => {
-  test('every fix of every check fixes this when it is applied, and makes no other worse', () => {
+  test('every fix makes its check pass when applied, and makes no other worse', () => {
     const kinds = ['pins', 'soft', 'tiltTravel', 'tiltScale', 'reach', 'composed'] as const;
     fc.assert(
       fc.property(
@@ -100,7 +100,7 @@ describe('checks about focus', () => {
     );
   }, 60_000);
 
-  test('pins on the ground fail straight and are held by a tilt at the same aperture', () => {
+  test('pins on the ground fail untilted and pass with tilt at the same aperture', () => {
     const found = of('pins', focused({}));
     expect(found?.state).toBe('fails');
     expect(found && checkSentence(found)).toMatch(

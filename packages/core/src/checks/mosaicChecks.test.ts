@@ -38,7 +38,7 @@ const cured = (settings: SetupSettings, kind: CheckKind): void => {
 };
 
 describe('checks about a mosaic', () => {
-  test('the frame that leaves the circle is named, and another aperture or frames drawn together cure it', () => {
+  test('the frame that leaves the circle is named, and another aperture or frames drawn together fix it', () => {
     // The corner of the outer frames lies √(26² + 18²) = 31.6 mm off, inside 33; at 14 mm of rise it is √(26² + 30²) = 39.7.
     expect(of(with_(mosaic([at(-14), at(0), at(14)])), 'sharpCircle').state).toBe('passes');
     const out = with_(mosaic([at(-13, 9), at(0, 9), at(13, 9)]));
@@ -50,7 +50,7 @@ describe('checks about a mosaic', () => {
     expect(found.fixes.map(fixSetting)).toContain('the whole mosaic moved toward the axis');
   });
 
-  test('a gap, too little overlap and a place beyond the stops are said and cured', () => {
+  test('a gap, too little overlap and a place beyond the stops are reported and fixed', () => {
     const gap = with_(mosaic([at(-13), at(13)]));
     expect(checkSentence(of(gap, 'overlap'))).toBe('The mosaic is in 2 separate pieces.');
     cured(gap, 'overlap');
@@ -65,7 +65,7 @@ describe('checks about a mosaic', () => {
     cured(beyond, 'travel');
   });
 
-  test('parallax is cured by a lens that stands still, and unknown without the nearest thing', () => {
+  test('parallax is fixed by a lens that stands still, and unknown without the nearest thing', () => {
     const near = with_(mosaic([at(-12), at(0), at(12)], { mover: 'lens', nearestM: 3 }));
     // 35 · 12 / 3000 mm over a pixel of 36/8256.
     expect(checkSentence(of(near, 'parallax'))).toBe(
@@ -77,7 +77,7 @@ describe('checks about a mosaic', () => {
     expect(checkNote(silent)).toContain('in the step Stitch');
   });
 
-  test('a seam through what moves is cured by a frame that holds the whole of it', () => {
+  test('a seam through what moves is fixed by a frame that holds the whole of it', () => {
     const zone = { name: 'people', left: -4, right: 9, lower: -5, upper: 5, speedMs: 1.4, distanceM: 20 };
     const crossed = with_(mosaic([at(-10), at(7.5)], { zones: [zone] }));
     expect(of(crossed, 'seam').state).toBe('passes');
@@ -86,7 +86,7 @@ describe('checks about a mosaic', () => {
     cured(seam, 'seam');
   });
 
-  test('room on the card is unknown until it is said; too little is cured by fewer takes', () => {
+  test('card space is unknown until it is entered; too little is fixed by fewer frames', () => {
     expect(of(with_(mosaic([at(-8), at(8)], { cardGb: null })), 'room').state).toBe('unknown');
     const full = with_(mosaic([at(-8), at(8)], { cardGb: 0.2, series: { ...FIRST_MOSAIC.series, brackets: 5, flatFields: true } }));
     expect(of(full, 'room').state).toBe('fails');

@@ -107,7 +107,7 @@ describe('stretch', () => {
   // A ball at the far right: 60 % of the distance beside the axis.
   const watched = seen({ watched: [12, 1.6, 0] }, { movements: { riseMm: 0, shiftMm: 6 } });
 
-  test('is 1/cos of the angle, said and cured by turning in and shifting back', () => {
+  test('is 1/cos of the angle, said and fixed by turning toward it and counter-shifting', () => {
     expect(said('stretch', seen({}))).toBe('nothing');
     expect(said('stretch', seen({ watched: [12, 1.6, 0], accepted: { ...PLAIN_SCENE.accepted, stretch: 1.1 } }))).toBe(
       'fails: A round thing there is stretched to 1.17 times its width; 1.10 is accepted.',
@@ -162,7 +162,7 @@ describe('flare', () => {
 });
 
 describe('laws of checks about the scene', () => {
-  test('every fix, applied, makes its check hold, worsens no other, and leaves what it says', () => {
+  test('every fix applied makes its check pass, worsens no other, and leaves the margin it states', () => {
     const offered = new Map<string, number>();
     const scenes = fc.record({
       distanceM: evenly(6, 50),
@@ -223,7 +223,7 @@ describe('laws of checks about the scene', () => {
     for (const kind of ['inFrame', 'level', 'obstacle', 'flare']) expect(offered.get(kind) ?? 0).toBeGreaterThan(2);
   });
 
-  test('in a hall, turning in brings what is stretched under what is accepted and leaves the rest as good', () => {
+  test('in a hall, turning toward the stretched side brings the stretch within tolerance and the rest no worse', () => {
     let cured = 0;
     fc.assert(
       fc.property(evenly(2.5, 4.4), fc.constantFrom(-1, 1), evenly(-16, -9), evenly(0, 3), (aside, side, z, riseMm) => {

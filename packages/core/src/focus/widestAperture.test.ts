@@ -24,7 +24,7 @@ function fNumberAt(f: number, pins: readonly Vec3[], c: number, l: Vec3): number
   return low <= 0 ? 1e6 : ((f / c) * (high - low)) / (high + low);
 }
 
-describe('least aperture', () => {
+describe('widest aperture', () => {
   test('holds every pin at the opening it says, and no pin at less', () => {
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {
@@ -39,7 +39,7 @@ describe('least aperture', () => {
     );
   });
 
-  test('no worse than the general global optimiser DIRECT on random scenes', () => {
+  test('is no worse than the global optimiser DIRECT on random scenes', () => {
     // Outside reference: ml-direct, a general dividing-rectangles optimiser.
     fc.assert(
       fc.property(scenes, ({ f, pins }) => {

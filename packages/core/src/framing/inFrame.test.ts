@@ -38,7 +38,7 @@ describe('is the subject in the frame', () => {
     expect(found?.fixes.map(fixSentence)).toEqual(['25.2 m away passes with 1.0 mm to spare']);
   });
 
-  test('less rise than there is room for is cured by rise, the least that holds', () => {
+  test('less rise than there is room for is fixed by rise, the least that holds', () => {
     const found = inFrame(seen({ movements: { riseMm: 8, shiftMm: 0 }, scene: { ...tower, distanceM: 26 }, focusM: 26 }));
     expect(found?.state).toBe('fails');
     expect(found?.fixes[0]?.patch.movements?.riseMm).toBeCloseTo(9.7, 9);

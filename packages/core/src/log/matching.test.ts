@@ -31,7 +31,7 @@ const times = fc
   .map((gaps) => gaps.reduce<number[]>((all, gap) => [...all, (all[all.length - 1] ?? 0) + gap], []));
 
 describe('matching shots with files', () => {
-  test('any clock is found, a day off or in another zone, with every touch some seconds late', () => {
+  test('a clock a day off or in another zone is found, though every touch is some seconds late', () => {
     fc.assert(
       fc.property(times, fc.integer({ min: -200_000, max: 200_000 }), fc.infiniteStream(evenly(-1.5, 1.5)), (seconds, offsetS, noise) => {
         const { shots: shots, files } = day(seconds, offsetS, { jitter: [...noise.take(seconds.length)] });
@@ -120,7 +120,7 @@ describe('matching shots with files', () => {
     expect(matched(shots, swapped).matches.map(({ doubts }) => doubts)).toEqual([[], ['names'], ['names'], []]);
   });
 
-  test('a clock set by hand is taken as it is', () => {
+  test('a clock offset typed by hand is used as it is', () => {
     const { shots: shots, files } = day([0, 10, 20, 30], 5);
     expect(rightOnes(matched(shots, files, new Map([['camera A', 5]])))).toBe(4);
     expect(matched(shots, files, new Map([['camera A', 4000]])).matches).toEqual([]);
@@ -140,7 +140,7 @@ describe('matching shots with files', () => {
     expect(matched(shots, files.slice(0, 1)).matches[0]?.doubts).toContain('clock');
   });
 
-  test('twenty thousand takes are matched', () => {
+  test('twenty thousand shots are matched', () => {
     const gaps = Array.from({ length: 20_000 }, (_, i) => 7 + ((i * 7919) % 613));
     const seconds = gaps.reduce<number[]>((all, gap) => (all.push((all[all.length - 1] ?? 0) + gap), all), []);
     const { shots: shots, files } = day(seconds, -3600);

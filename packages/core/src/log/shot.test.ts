@@ -73,7 +73,7 @@ describe('a shot of a bracket', () => {
     );
   });
 
-  test('a time that the film is unknown for is not logged as that of another exposure', () => {
+  test('a shutter speed with unknown reciprocity is not logged as that of another exposure', () => {
     // Half a second metered, two stops about it, lightest first: 2 s is beyond what unmeasured film is trusted for.
     const settings = onFilm(
       { reciprocityExponent: null },
@@ -104,7 +104,7 @@ describe('film by holder and roll', () => {
     at: new Date(at * 1000).toISOString(),
   });
 
-  test('120 film is used up in the frames that its format has, and then comes the next roll', () => {
+  test('a roll of 120 holds the frames of its format, then the next roll begins', () => {
     // Frames to a roll of 120: 15 or 16 of 6 × 4.5, 12 of 6 × 6, 10 of 6 × 7, 8 of 6 × 9 (common practice).
     for (const framesPerRoll of [16, 12, 10, 8]) {
       const settings = onFilm({ form: 'roll', framesPerRoll });

@@ -60,7 +60,7 @@ describe('rows and columns', () => {
     );
   });
 
-  test('a wish beyond all plans is refused with the field', () => {
+  test('a goal outside its bounds is refused with the field', () => {
     expect(() =>
       mosaicGrid({ sensorWidthMm: 36, sensorHeightMm: 24, columnsPx: 1, rowsPx: 1, targetWidthMm: 1e6, targetHeightMm: 24, overlap: 0 }),
     ).toThrow(/targetWidthMm is 1000000; it would need more than 1000 frames/);

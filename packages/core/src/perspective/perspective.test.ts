@@ -157,7 +157,7 @@ describe('keystone', () => {
   });
 });
 
-describe('turn in, shift back', () => {
+describe('edge stretch', () => {
   test('keeps the centre of the picture and draws a sphere as a 3D package does', () => {
     fc.assert(
       fc.property(evenly(18, 120), evenly(-12, 12), evenly(-18, 18), evenly(-15, 15), (v, shift, point, yaw) => {

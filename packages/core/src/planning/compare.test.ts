@@ -77,7 +77,7 @@ describe('by rise or by pitch and software', () => {
   });
 });
 
-describe('turning in and shifting back', () => {
+describe('turning toward the edge and counter-shifting', () => {
   const hall: Scene = { ...tower, subject: FIRST_SUBJECTS.interior, distanceM: 18, watched: [4.2, 1, -10] };
   const hallSeen = (stretch: number, changes: Partial<SetupSettings> = {}) =>
     setup({ fNumber: 11, focusM: 18, scene: { ...hall, accepted: { ...PLAIN_SCENE.accepted, stretch } }, ...changes });

@@ -66,7 +66,7 @@ describe('which rig does it from here', () => {
     ).toBe('passes');
   });
 
-  test('where it says that a rig holds, a setup set so has no failing finding and the top is in', () => {
+  test('where it says that a rig holds, a setup set so has no failing check and the top is in', () => {
     let held = 0;
     fc.assert(
       fc.property(anySetup, evenly(8, 80), evenly(2, 30), (base, distanceM, topHeightM) => {

@@ -118,7 +118,7 @@ describe('isolating one of a row of whole things', () => {
     );
   });
 
-  test('asked of what is not there, or of a lens that does not turn, there is no answer or none that is enough', () => {
+  test('without pins, or with a lens that does not turn, no solution is given', () => {
     expect(isolate(geometryOf(foremen()), 'gone', 'swing', 0.1)).toBeNull();
     expect(isolate(geometryOf(foremen(face, { pins: [face] })), 'own', 'swing', 0.1)).toBeNull();
     expect(isolate(geometryOf(foremen(face, { rig: FIXED })), 'own', 'swing', 0.1)?.enough).toBe(false);
@@ -155,7 +155,7 @@ describe('miniature look', () => {
     [0, -8, 120],
   ];
 
-  test('is reached by the least reverse tilt: a tenth less suggests a smaller scale than is wanted', () => {
+  test('is reached by the least reverse tilt: a tenth less suggests a smaller scale than wanted', () => {
     fc.assert(
       fc.property(evenly(5, 120), (wanted) => {
         const found = miniature(geometryOf(ground), near, far, wanted);

@@ -105,7 +105,7 @@ describe('tilt or stack', () => {
     );
   });
 
-  test('tilted takes no smaller an aperture than straight, and two takes none smaller than one', () => {
+  test('tilted takes no smaller an aperture than straight, and two shots take none smaller than one', () => {
     fc.assert(
       fc.property(setups, (settings) => {
         const [none, tilt, two] = (['none', 'tilt', 'twoShots'] as const).map((way) => of(settings, way)?.fNumber ?? null);
@@ -116,7 +116,7 @@ describe('tilt or stack', () => {
     );
   });
 
-  test('what is preferred keeps every limit, and nothing with fewer takes does', () => {
+  test('what is preferred keeps every limit, and nothing with fewer shots does', () => {
     fc.assert(
       fc.property(
         setups,
@@ -142,7 +142,7 @@ describe('tilt or stack', () => {
     );
   });
 
-  test('every way has its name, and time is takes times what one takes', () => {
+  test('every option has its name, and its time is its shots times the time of one', () => {
     const found = tiltOrStack(
       geometryOf(
         setup({

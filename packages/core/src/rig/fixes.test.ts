@@ -12,8 +12,8 @@ function statesOf(plan: RigPlan, items: ReadonlyMap<string, KitItem>): ReadonlyM
 }
 const rank = (state: CheckState): number => STATE_ORDER.indexOf(state);
 
-describe('what the kit has to cure a rig, whatever kit it is', () => {
-  test('each cure, made, makes its verdict hold or needless, and no other worse', () => {
+describe('what the kit has to fix a rig, whatever kit it is', () => {
+  test('each fix applied makes its verdict pass or unnecessary, and no other worse', () => {
     let offered = 0;
     fc.assert(
       fc.property(kitAndPlan, ({ items, plan }) => {
@@ -49,7 +49,7 @@ describe('what the kit has to cure a rig, whatever kit it is', () => {
     );
   });
 
-  test('a cure is of this kit, names what it puts in, and keeps the kind of the rig', () => {
+  test('a fix uses items of this kit, names them, and keeps the kind of rig', () => {
     fc.assert(
       fc.property(kitAndPlan, ({ items, plan }) =>
         VERDICT_KINDS.flatMap((kind) => rigFixesFor(kind, plan, items)).every((cure) => {

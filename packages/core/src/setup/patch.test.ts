@@ -27,7 +27,7 @@ const changes: fc.Arbitrary<{ readonly patch: SetupPatch; readonly touches: read
 );
 
 describe('a change laid over a setup', () => {
-  test('touches what it names and nothing else, and leaves the stand before it alone', () => {
+  test('touches what it names and nothing else, and leaves the setup before it alone', () => {
     fc.assert(
       fc.property(anySetup, changes, (base, { patch, touches }) => {
         const settings = { ...base, scene };

@@ -34,7 +34,7 @@ const free = (more: Parameters<typeof body>[0] = {}): Rig =>
   );
 const small: SetupSettings = setup({ rig: free(), fNumber: 8 });
 
-describe('a wish', () => {
+describe('a goal', () => {
   test('eight upright frames of the small sensor come to the picture that practice made of them (common practice: 12 265 × 9 639 px)', () => {
     // Width and height of that picture on the sensor.
     const [w, h] = [(12_265 * 14.9) / 3456, (9639 * 22.3) / 5184];

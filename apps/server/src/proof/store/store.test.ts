@@ -32,7 +32,7 @@ afterAll(async () => {
   await rm(folder, { recursive: true, force: true });
 });
 
-describe.each(['folder', 'bucket'] as const)('a store in a %s', (make) => {
+describe.each(['folder', 'bucket'] as const)('a store in a %s keeps files whole', (make) => {
   const store = (): Store => {
     const found = stores[make];
     if (!found) throw new Error(make);
@@ -62,7 +62,7 @@ describe.each(['folder', 'bucket'] as const)('a store in a %s', (make) => {
   });
 });
 
-test('the place is a folder or a bucket, and anything else is refused in words', () => {
+test('the place is a folder or a bucket, and anything else is refused with the reason', () => {
   expect(() => openStore('ftp://somewhere', {})).toThrow(/must be a folder, or s3:/);
   expect(() => openStore('s3://bucket', {})).toThrow(/AWS_ACCESS_KEY_ID/);
 });

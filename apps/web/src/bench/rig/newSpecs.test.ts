@@ -11,7 +11,7 @@ const kit = (change: (item: KitItem) => KitItem = (item) => item): Kit => ({
 });
 
 describe('newer specs in the kit', () => {
-  test('nothing is said while kit and stand agree', () => {
+  test('nothing is shown while kit and setup agree', () => {
     expect(newSpecs(SMALL_FORMAT_RIG, kit())).toBeNull();
     expect(newSpecs(FIELD_RIG, kit())).toBeNull();
   });

@@ -31,7 +31,7 @@ describe('the sheet of the section', () => {
     expect(to([100, 0])[0]).toBeLessThan(500);
   });
 
-  test('fitted, the near and the far are both on the sheet', () => {
+  test('fitted, near and far are both on the sheet', () => {
     const { centre, metresPerPx } = fitted({ width: 500, height: 300 }, 12, [-1.5, 1]);
     const { to } = toScale(500, 300, centre, metresPerPx);
     for (const point of [

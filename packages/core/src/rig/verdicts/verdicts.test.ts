@@ -49,7 +49,7 @@ describe('verdicts on a rig', () => {
     );
   });
 
-  test('a wide lens on bellows that do not close enough names the board that would cure it', () => {
+  test('a wide lens on bellows that do not close enough names the board that would fix it', () => {
     const parts = view({ lens: fieldLens({ flangeFocalMm: 62 }) });
     const infinity = said(parts, 'infinity');
     expect(infinity.sentence).toMatch(/^Infinity needs the standards 62\.0 mm apart; the bellows close only to 80\.0 mm/);
@@ -235,7 +235,7 @@ describe('choosing along the chain', () => {
     expect(placed(two, 'between', null, 0).betweenIds).toEqual(['b']);
   });
 
-  test('every cure offered, made, makes its verdict hold and worsens none', () => {
+  test('every fix offered makes its verdict pass and worsens none', () => {
     const wide = { ...fieldLens({ flangeFocalMm: 62 }), id: 'wide' };
     const all = kit(film(), camera({ bagMinMm: 50, bagMaxMm: 120 }), board(0, 'flat'), board(-30, 'recessed'), board(25, 'raised'), wide);
     const plan = { ...EMPTY_PLAN, kind: 'view' as const, backId: 'film', cameraId: 'camera', boardId: 'flat', lensId: 'wide' };
