@@ -58,7 +58,7 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   await solution(page, 'front').getByRole('button', { name: 'Apply' }).click();
   await expect(check(page, 'pins')).toHaveAttribute('data-state', 'passes');
   await expect(solution(page, 'front')).toContainText('Already set.');
-  await page.getByRole('button', { name: 'By aperture …' }).click();
+  await page.getByRole('button', { name: 'By aperture…' }).click();
   const chart = page.getByRole('slider', { name: 'Aperture on the chart' });
   await expect(chart).toBeVisible();
   await expect(page.getByTestId('choice-words')).toContainText('f/5.6 keeps all sharp');
@@ -74,7 +74,7 @@ test('the tide gauge: tilt against stack, the aperture on its chart, and the bra
   await expect.poll(async () => Number(await chart.getAttribute('aria-valuenow'))).toBeGreaterThan(20);
   await page.keyboard.press('Escape');
   await type(page, 'f/', '11');
-  await page.getByRole('button', { name: 'Tilt or stack …' }).click();
+  await page.getByRole('button', { name: 'Tilt or stack…' }).click();
   const dialog = page.getByRole('dialog', { name: 'Tilt or stack' });
   await expect(dialog.locator('[data-way=tilt]')).toContainText('one shot, f/5.6');
   await expect(dialog.locator('[data-way=stack]')).toContainText(/\d\d shots, f\/11/);

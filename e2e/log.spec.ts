@@ -252,7 +252,7 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
     const before = paths.map((path) => readFileSync(path));
 
     await page.getByRole('link', { name: 'Log', exact: true }).click();
-    await page.getByRole('button', { name: 'Match with files …' }).click();
+    await page.getByRole('button', { name: 'Match with files…' }).click();
     await page.getByLabel('Files from the card').setInputFiles([...paths, there]);
     await expect(page.getByTestId('match-count')).toHaveText('6 of 6 shots matched with 6 files; 0 doubtful.');
     const rows = page.getByRole('table', { name: 'Matches' }).getByRole('row');
@@ -284,12 +284,12 @@ test('a bracketed mosaic on the simulated back without contacts: logged, matched
       await mine.write('mine');
       await mine.close();
     });
-    await page.getByRole('button', { name: 'Sidecars into a folder …' }).click();
+    await page.getByRole('button', { name: 'Sidecars into a folder…' }).click();
     await expect(page.getByText('5 sidecars are written. One was there already and is left alone.')).toBeVisible();
     expect((await inFolder())['back-002.xmp']).toBe('mine');
     await page.getByLabel(/back-006\.xmp is there already/).check();
     const sidecars = await zipped();
-    await page.getByRole('button', { name: 'Sidecars into a folder …' }).click();
+    await page.getByRole('button', { name: 'Sidecars into a folder…' }).click();
     await expect(page.getByText('6 sidecars are written.')).toBeVisible();
     expect(await inFolder()).toEqual(
       Object.fromEntries(Object.entries(sidecars).map(([name, bytes]) => [name, Buffer.from(bytes).toString('utf8')])),

@@ -20,10 +20,10 @@ interface Seen {
   readonly overlapping: readonly string[];
 }
 
-/** Looks at every text that is drawn now: plain letters in it, text cut off, and texts drawn over each other. */
-function look(page: Page): Promise<Seen> {
+/** Looks at every text that is drawn now in a part of the page: plain letters in it, text cut off, and texts drawn over each other. */
+function look(page: Page, within: string): Promise<Seen> {
   return page.evaluate(
-    ({ typed, same }) => {
+    ({ typed, same, root }) => {
       const longest = [...typed].filter((text) => text.trim() !== '').sort((a, b) => b.length - a.length);
       const rest = (text: string): string => longest.reduce((left, each) => left.replaceAll(each, ' '), text);
       const words = (text: string): readonly string[] =>
@@ -48,7 +48,7 @@ function look(page: Page): Promise<Seen> {
         }
         return box;
       };
-      const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+      const walker = document.createTreeWalker(document.querySelector(root) ?? document.body, NodeFilter.SHOW_TEXT);
       for (let node = walker.nextNode(); node; node = walker.nextNode()) {
         const element = node.parentElement;
         const text = node.textContent?.trim() ?? '';
@@ -93,17 +93,31 @@ function look(page: Page): Promise<Seen> {
       });
       return { untranslated: [...new Set(untranslated)], clipped: [...new Set(clipped)], overlapping: [...new Set(overlapping)] };
     },
-    { typed: TYPED, same: SAME_EVERYWHERE },
+    { typed: TYPED, same: SAME_EVERYWHERE, root: within },
   );
 }
 
 const NOTHING: Seen = { untranslated: [], clipped: [], overlapping: [] };
 
-async function expectWhole(page: Page, name: string): Promise<void> {
+async function expectWhole(page: Page, name: string, within = 'body'): Promise<void> {
   await expect(page.getByRole('status').filter({ hasText: '…' })).toHaveCount(0);
   await page.waitForTimeout(400);
-  const seen = await look(page);
+  const seen = await look(page, within);
   expect({ name, ...seen }).toEqual({ name, ...NOTHING });
+}
+
+/** Opens every dialog that a button of the page announces by its dots, and looks at it. */
+async function expectDialogsWhole(page: Page, name: string): Promise<void> {
+  const openers = page.getByRole('button', { name: /…\W*$/u });
+  for (let i = 0; i < (await openers.count()); i++) {
+    const opener = openers.nth(i);
+    if (!(await opener.isVisible()) || !(await opener.isEnabled())) continue;
+    await opener.click();
+    await expect(page.getByRole('dialog')).toBeVisible();
+    await expectWhole(page, `${name}, dialog ${i + 1}`, '[role=dialog]');
+    await page.keyboard.press('Escape');
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  }
 }
 
 test('in the pseudo-language the lists and the kit are whole', async ({ page, gangway }) => {
@@ -129,7 +143,30 @@ test('in the pseudo-language every step of the bench is whole', async ({ page, g
     await page.goto(`${page.url().split('?')[0] ?? ''}?step=${step === 'cover' ? 'coverage' : step}`);
     await expect(page.locator('[data-saving=saved]')).toBeVisible();
     await expectWhole(page, step);
+    await expectDialogsWhole(page, step);
   }
+});
+
+test.describe('on a phone', () => {
+  test.use({ viewport: { width: 390, height: 844 } });
+
+  test('in the pseudo-language jobs, kit, bench and log are whole', async ({ page, gangway }) => {
+    test.slow();
+    await page.goto(`${gangway.url}/jobs?language=pseudo`);
+    await expect(page.getByText(DEMO_JOB_NAME).first()).toBeVisible();
+    await expectWhole(page, 'jobs on a phone');
+    await page.getByRole('link', { name: /^Slipway/ }).click();
+    const bench = page.url().split('?')[0] ?? '';
+    for (const step of ['position', 'frame', 'coverage', 'focus', 'stitch', 'expose', 'card']) {
+      await page.goto(`${bench}?step=${step}`);
+      await expect(page.locator('[data-saving=saved]').first()).toBeAttached();
+      await expectWhole(page, `${step} on a phone`);
+    }
+    for (const address of [`${gangway.url}/kit/rigs`, `${gangway.url}/calculators/wedge`, `${bench.split('/setups/')[0] ?? ''}/log`]) {
+      await page.goto(address);
+      await expectWhole(page, `${new URL(address).pathname} on a phone`);
+    }
+  });
 });
 
 test('in the pseudo-language calculators, log and proof are whole', async ({ page, gangway }) => {

@@ -55,7 +55,7 @@ test('the ledger sheet from a goal: eight upright frames that hold, out as CSV, 
   await expect(page.getByTestId('seams')).toBeAttached();
   await saved(page);
 
-  await page.getByRole('button', { name: 'Step list …' }).click();
+  await page.getByRole('button', { name: 'Step list…' }).click();
   await expect(page.getByRole('table', { name: 'Frames of the series' }).getByRole('row')).toHaveCount(9);
   const csv = Papa.parse<Record<string, string>>(await downloaded(page, 'CSV'), {
     header: true,
@@ -149,7 +149,7 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
     .click();
   await everythingHolds(page);
   await expect(page.getByText(/^The rail has to give [\d.]+ mm across/)).toBeVisible();
-  await page.getByRole('button', { name: 'Something moves …' }).click();
+  await page.getByRole('button', { name: 'Something moves…' }).click();
   await expect(check(page, 'seam')).toHaveAttribute('data-state', 'passes');
   await expect(check(page, 'seam')).toContainText('within one frame');
   await page.locator('[data-zone="people 1"]').getByText('values').click();
@@ -161,7 +161,7 @@ test('the ropewalk front, flat in three frames: the lens goes from place to plac
   await expect(page.getByRole('alert')).toContainText('is beyond the opposite edge');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Remove people 1' }).click();
-  await page.getByRole('button', { name: 'Step list …' }).click();
+  await page.getByRole('button', { name: 'Step list…' }).click();
   const rows = page.getByRole('table', { name: 'Frames of the series' }).getByRole('row');
   await expect(rows.nth(3)).toContainText(/mm left/);
 });

@@ -167,7 +167,7 @@ const VIEWS = [
     go: async (page) => {
       await bench(/Tide gauge/)(page);
       await page.getByRole('radio', { name: 'Focus' }).click();
-      await page.getByRole('button', { name: 'Tilt or stack …' }).click();
+      await page.getByRole('button', { name: 'Tilt or stack…' }).click();
       await page.getByTestId('preferred').waitFor();
     },
   },

@@ -9,7 +9,7 @@ export const benchText = catalogue({
   loadingTheSetup: 'Loading the setup…',
   loading: 'Loading…',
   rig: 'rig “{name}”',
-  looking: 'Looking …',
+  looking: 'Looking…',
   proofSeeThePictureIn: 'Proof: see the picture in advance, assemble frames',
   proof: 'Proof',
   logEveryShotOfThe: 'Log: every shot of the job',

@@ -173,7 +173,14 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
   // Labels stand in a column at the left, outermost first, each with a leader to its circle.
   const labels = [
     ...(light
-      ? [{ key: 'light', words: say(circleText.light, { diameterMm: fixed(light.diameterMm, 1) }), r: radius(light), strong: false }]
+      ? [
+          {
+            key: 'light',
+            words: say(circleText.imageCircleDiameter, { diameterMm: fixed(light.diameterMm, 1) }),
+            r: radius(light),
+            strong: false,
+          },
+        ]
       : []),
     ...(compact ? [] : others).map((circle) => ({
       key: String(circle.fNumber),

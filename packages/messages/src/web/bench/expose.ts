@@ -49,7 +49,7 @@ export const exposeText = catalogue({
   removed: '{name} removed',
   filterAdded: 'filter added',
   aFilterBeforeTheLens: 'A filter held in front of the lens',
-  grey09Yellow: 'ND 0.9, yellow …',
+  grey09Yellow: 'ND 0.9, yellow…',
   add: 'Add',
   centreFilter: 'centre filter',
   noCentreFilter: 'no centre filter',

@@ -10,7 +10,7 @@ export const itemsText = catalogue({
   name: 'Name',
   note: 'Note',
   useTheSizeOf: 'Use the size of',
-  chooseAFormat: 'choose a format …',
+  chooseAFormat: 'choose a format…',
   sharpCirclesByAperture: 'Sharp circles by aperture',
   atF: 'At, f/',
   diameterMm: 'Diameter, mm',

@@ -1,7 +1,7 @@
 import { catalogue } from '../../catalogue';
 
 export const rigsText = catalogue({
-  choose: 'choose …',
+  choose: 'choose…',
   specsOf: 'Specs of {name}',
   specs: 'specs',
   remove: 'Remove {name}',
