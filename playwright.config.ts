@@ -7,7 +7,7 @@ export default defineConfig({
   workers: 2,
   // A machine that stalls is not a mistake; what passes only the second time is named by `npm test`.
   retries: 1,
-  timeout: 180_000,
+  timeout: 240_000,
   expect: { timeout: 30_000 },
   outputDir: 'test-results',
   reporter: [['line'], ['json', { outputFile: process.env.PLAYWRIGHT_JSON_OUTPUT_FILE ?? 'test-results/report.json' }]],
