@@ -35,11 +35,11 @@ function look(page: Page, within: string): Promise<Seen> {
         bottom: number;
       }
       const drawn: { text: string; box: Box; element: Element }[] = [];
-      /** What of a box is left by the lists and panels that scroll. */
-      const shown = ({ left, right, top, bottom }: Box, element: Element): Box => {
+      /** What of a box is left by the elements around it that cut it off. */
+      const shown = ({ left, right, top, bottom }: Box, element: Element, cuts: RegExp): Box => {
         const box = { left, right, top, bottom };
-        for (let each = element.parentElement; each; each = each.parentElement) {
-          if (!/auto|scroll/.test(getComputedStyle(each).overflowY)) continue;
+        for (let each: Element | null = element; each; each = each.parentElement) {
+          if (!cuts.test(getComputedStyle(each).overflowY)) continue;
           const frame = each.getBoundingClientRect();
           box.top = Math.max(box.top, frame.top);
           box.bottom = Math.min(box.bottom, frame.bottom);
@@ -54,10 +54,13 @@ function look(page: Page, within: string): Promise<Seen> {
         const text = node.textContent?.trim() ?? '';
         if (!element || text === '' || element.closest('script, style, code, [data-typed], .sr-only, option')) continue;
         if (!element.checkVisibility({ opacityProperty: true, visibilityProperty: true })) continue;
+        // On a phone some texts are there for a screen reader alone: they are a pixel wide.
+        if (getComputedStyle(element).position === 'absolute' && element.getBoundingClientRect().width <= 1) continue;
         const range = document.createRange();
         range.selectNodeContents(node);
         for (const line of range.getClientRects()) {
-          const box = shown(line, element);
+          // Lists and panels that scroll.
+          const box = shown(line, element, /auto|scroll/);
           if (box.right - box.left >= 2 && box.bottom - box.top >= 2) drawn.push({ text, box, element });
         }
       }
@@ -83,8 +86,9 @@ function look(page: Page, within: string): Promise<Seen> {
         })
         .map(({ text }) => text);
       const overlapping: string[] = [];
-      drawn.forEach((a, i) => {
-        for (const b of drawn.slice(i + 1)) {
+      const visible = drawn.map(({ text, box, element }) => ({ text, element, box: shown(box, element, /auto|scroll|hidden|clip/) }));
+      visible.forEach((a, i) => {
+        for (const b of visible.slice(i + 1)) {
           if (a.element === b.element || a.element.contains(b.element) || b.element.contains(a.element)) continue;
           const across = Math.min(a.box.right, b.box.right) - Math.max(a.box.left, b.box.left);
           const down = Math.min(a.box.bottom, b.box.bottom) - Math.max(a.box.top, b.box.top);

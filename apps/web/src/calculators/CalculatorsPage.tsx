@@ -104,7 +104,7 @@ function Trial({ calc }: { readonly calc: Calculator }) {
   const chart = useMemo(() => (unreadable ? null : chartOf(calc.name, calmInput)), [calc, calmInput, unreadable]);
 
   return (
-    <article className="grid max-w-4xl gap-5">
+    <article className="grid max-w-4xl grid-cols-1 gap-5">
       <header className="flex flex-wrap items-start gap-3">
         <div className="grow">
           <h2 className="text-xl font-semibold">{calc.title}</h2>
@@ -112,8 +112,12 @@ function Trial({ calc }: { readonly calc: Calculator }) {
         </div>
         <Button onClick={() => change(startTexts(calc, fields))}>{calculatorsText.resetToExample}</Button>
       </header>
-      <div className="grid gap-6 lg:grid-cols-2">
-        <form aria-label={calculatorsText.input} onSubmit={(event) => event.preventDefault()} className="grid content-start gap-2">
+      <div className="grid grid-cols-1 gap-6 lg:grid-cols-2">
+        <form
+          aria-label={calculatorsText.input}
+          onSubmit={(event) => event.preventDefault()}
+          className="grid grid-cols-1 content-start gap-2"
+        >
           {fields.map((field) => (
             <FieldInput
               key={field.key}

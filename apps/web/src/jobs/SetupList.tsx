@@ -88,7 +88,7 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
     <li
       ref={setNodeRef}
       style={{ transform: transform ? `translate(${transform.x}px, ${transform.y}px)` : undefined, transition }}
-      className={`${isDragging ? 'z-20 shadow-raised ' : ''}relative flex gap-3 rounded-md border border-hairline bg-sheet p-3 focus-within:border-accent hover:border-rule`}
+      className={`${isDragging ? 'z-20 shadow-raised ' : ''}relative flex min-w-0 gap-3 rounded-md border border-hairline bg-sheet p-3 focus-within:border-accent hover:border-rule`}
     >
       <button
         ref={setActivatorNodeRef}

@@ -176,7 +176,9 @@ const Circles = memo(function Circles({ plane, light, sharp, given, compact }: C
       ? [
           {
             key: 'light',
-            words: say(circleText.imageCircleDiameter, { diameterMm: fixed(light.diameterMm, 1) }),
+            words: say(compact ? circleText.imageCircleDiameterShort : circleText.imageCircleDiameter, {
+              diameterMm: fixed(light.diameterMm, 1),
+            }),
             r: radius(light),
             strong: false,
           },

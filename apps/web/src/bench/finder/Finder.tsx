@@ -217,7 +217,7 @@ function OpenFinder({
         </button>
       </div>
       {/* Always there: the picture must not jump when the pointer comes over it. */}
-      <div className="flex h-9 items-center overflow-hidden text-xs text-ink-soft tabular-nums">
+      <div className="flex min-h-9 items-center text-xs text-ink-soft tabular-nums sm:h-9 sm:overflow-hidden">
         {picks.length > 0 && <PickedFacts geometry={geometry} picks={picks} onClear={() => setPicks([])} />}
         {picks.length === 0 &&
           (measured

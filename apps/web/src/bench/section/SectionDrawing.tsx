@@ -240,7 +240,9 @@ function Words({
   const all = useMemo(() => sectionWords(section, read), [section, read]);
   return (
     <>
-      <p className="h-8 overflow-hidden text-xs leading-4 text-ink-soft tabular-nums">{under ? underWords(read, view, under) : plain}</p>
+      <p className="min-h-8 text-xs leading-4 text-ink-soft tabular-nums sm:h-8 sm:overflow-hidden">
+        {under ? underWords(read, view, under) : plain}
+      </p>
       <p id={id} className="sr-only">
         {all}
       </p>

@@ -4,6 +4,7 @@ export const circleText = catalogue({
   frameThatCanBeMoved: 'frame that can be moved',
   frameInTheCircleArrow: 'Frame in the circle. Arrow keys move it by 0.1 mm, with Shift by 1 mm.',
   imageCircleDiameter: 'image circle {diameterMm}',
+  imageCircleDiameterShort: 'image {diameterMm}',
   imageCircle: 'image circle',
   sharpCircleAtThisAperture: 'sharp circle at this aperture',
   sharpCirclesAtOtherApertures: 'sharp circles at other apertures',
