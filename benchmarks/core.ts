@@ -158,15 +158,15 @@ function focusLines(): readonly string[] {
   ];
 }
 
-/** Candidate layouts of a wish, laid out and ranked. */
+/** Candidate layouts of a goal, laid out and ranked. */
 function mosaicLines(): readonly string[] {
   const ledger = DEMO_SETUPS.find(({ name }) => name === 'Ledger sheet')?.settings;
   if (!ledger) throw new Error('no ledger sheet');
-  // Everything the circle holds is the wish with most candidates.
+  // Everything the circle holds is the goal with most candidates.
   const { tried } = proposals(geometryOf(ledger), { for: 'everything' }, 0.2);
   const ms = medianMs(() => proposals(geometryOf(ledger), { for: 'everything' }, 0.2));
   return [
-    `layouts of a wish, ledger sheet: ${tried} candidates ranked in ${ms.toFixed(0)} ms, ${((ms / tried) * 10_000).toFixed(0)} ms for ten thousand (target: under 200 ms, off the page)`,
+    `layouts of a goal, ledger sheet: ${tried} candidates ranked in ${ms.toFixed(0)} ms, ${((ms / tried) * 10_000).toFixed(0)} ms for ten thousand (target: under 200 ms, off the page)`,
   ];
 }
 

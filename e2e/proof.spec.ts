@@ -10,7 +10,7 @@ import { logSchema } from '@gangway/contract/log';
 import { setsSchema } from '@gangway/contract/proof';
 import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
 
-/** The ledger sheet laid out by its wish, the lens held and the back moved; then its proofs. */
+/** The ledger sheet laid out by its goal, the lens held and the back moved; then its proofs. */
 async function openProof(
   page: Page,
   gangway: Gangway,

@@ -7,8 +7,8 @@ import type { Assembly } from '@gangway/contract/proof';
 export interface Spot {
   readonly x: number;
   readonly y: number;
-  /** Grows with every wish, so that the same place can be wished for again. */
-  readonly wish: number;
+  /** Grows with every goal, so that the same place can be asked for again. */
+  readonly goal: number;
 }
 
 /** What several views of one size share: where they look. */

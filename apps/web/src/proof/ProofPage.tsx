@@ -188,7 +188,7 @@ function Picture({
         </Button>
       </div>
       <div className="max-h-56 overflow-y-auto max-lg:max-h-none">
-        <ReportTable assembly={shown} onSpot={({ x, y }) => setSpot((before) => ({ x, y, wish: (before?.wish ?? 0) + 1 }))} />
+        <ReportTable assembly={shown} onSpot={({ x, y }) => setSpot((before) => ({ x, y, goal: (before?.goal ?? 0) + 1 }))} />
       </div>
     </>
   );

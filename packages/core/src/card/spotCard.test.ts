@@ -105,7 +105,7 @@ describe('the card for the spot', () => {
     expect(words(geometryOf(settings)).join()).toContain('Quays, slipways and roofs');
   });
 
-  test('own steps, order and what is left out are as the photographer wished; nothing is lost or doubled', () => {
+  test('own steps, order and what is left out are as the photographer wanted; nothing is lost or doubled', () => {
     const own = {
       order: ['review', 'own 1', 'open'],
       own: [{ id: 'own 1', words: 'Ask the harbour master' }],

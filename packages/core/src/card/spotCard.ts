@@ -72,7 +72,7 @@ const step = (group: CardGroup, id: string, words: string, specs = ''): CardStep
 const ALWAYS = cardText.tripodLevelCableClothOr;
 
 /**
- * The list for the spot, made from a setup: own steps, order and what is left off as its photographer wished.
+ * The list for the spot, made from a setup: own steps, order and what is left off as its photographer wanted.
  *
  * @param geometry what follows from the settings of a setup
  *

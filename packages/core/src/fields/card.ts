@@ -9,7 +9,7 @@ export interface OwnStep {
 
 /** What the photographer has done to the card of a setup. */
 export const CARD_FIELDS = {
-  /** The ids of steps in the order wished; those that are not named come where they belong. */
+  /** The ids of steps in the order wanted; those that are not named come where they belong. */
   order: own<readonly string[]>({ label: fieldsText.order, first: [] }),
   own: own<readonly OwnStep[]>({ label: fieldsText.ownSteps, first: [] }),
   /** Steps that are left off. */

@@ -139,12 +139,12 @@ describe('focus solved on a setup', () => {
     fc.assert(
       fc.property(places, evenly(1, 4), (at, height) => {
         const must = at.map((p, i) => point(i, p));
-        const wish = point(99, [0.5, height, 2], 'best');
-        const [alone, both] = [solveFocus(geometryOf(pinned(must)), 'front'), solveFocus(geometryOf(pinned([...must, wish])), 'front')];
+        const goal = point(99, [0.5, height, 2], 'best');
+        const [alone, both] = [solveFocus(geometryOf(pinned(must)), 'front'), solveFocus(geometryOf(pinned([...must, goal])), 'front')];
         if (!alone.ok || !both.ok || alone.solution.marked === null) return true;
-        const placed = geometryOf(pinned([wish])).placedPins;
-        const wishAt = (s: typeof alone.solution): number => leastFNumberFor(geometryOf(pinned([wish])), s, placed);
-        return both.solution.fNumber <= alone.solution.marked * (1 + 1e-6) && wishAt(both.solution) <= wishAt(alone.solution) * (1 + 1e-6);
+        const placed = geometryOf(pinned([goal])).placedPins;
+        const goalAt = (s: typeof alone.solution): number => leastFNumberFor(geometryOf(pinned([goal])), s, placed);
+        return both.solution.fNumber <= alone.solution.marked * (1 + 1e-6) && goalAt(both.solution) <= goalAt(alone.solution) * (1 + 1e-6);
       }),
       { numRuns: 40 },
     );

@@ -170,8 +170,8 @@ function withBest({ geometry, by, first, sharp, best }: WithBestInput): FocusSol
     const each = share > 0 ? at(share) : null;
     if (each) {
       // Settings come in hundredths: a share too small for one of them does nothing for the others, or less.
-      const wished = leastFNumberFor(geometry, each, best);
-      if (wished < least) [found, least] = [each, wished];
+      const wanted = leastFNumberFor(geometry, each, best);
+      if (wanted < least) [found, least] = [each, wanted];
       low = share;
       if (share === 1) break;
     } else high = share;

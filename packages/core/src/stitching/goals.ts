@@ -29,13 +29,13 @@ interface Target {
   readonly shiftMm: number;
 }
 
-/** What a wish comes to on the sensor; `null` where it cannot be told (no subject, no pixels). */
-export function targetOf(geometry: Geometry, wish: Goal): Target | null {
+/** What a goal comes to on the sensor; `null` where it cannot be told (no subject, no pixels). */
+export function targetOf(geometry: Geometry, goal: Goal): Target | null {
   const v = geometry.imageMm;
   const { back } = geometry.settings.rig;
   const middle = { riseMm: 0, shiftMm: 0 };
   const pitchMm = back.columnsPx === null ? null : back.widthMm / back.columnsPx;
-  switch (wish.for) {
+  switch (goal.for) {
     case 'subject': {
       const box = takenUp(geometry);
       if (!box) return null;
@@ -49,19 +49,19 @@ export function targetOf(geometry: Geometry, wish: Goal): Target | null {
     }
     case 'field': {
       const side = (deg: number): number => 2 * v * Math.tan((deg * Math.PI) / 360);
-      return { widthMm: side(wish.widthDeg), heightMm: side(wish.heightDeg), ...middle };
+      return { widthMm: side(goal.widthDeg), heightMm: side(goal.heightDeg), ...middle };
     }
     case 'format':
-      return { widthMm: wish.widthMm, heightMm: wish.heightMm, ...middle };
+      return { widthMm: goal.widthMm, heightMm: goal.heightMm, ...middle };
     case 'megapixels': {
       if (pitchMm === null) return null;
-      const height = Math.sqrt((wish.megapixels * 1e6) / wish.ratio) * pitchMm;
-      return { widthMm: height * wish.ratio, heightMm: height, ...middle };
+      const height = Math.sqrt((goal.megapixels * 1e6) / goal.ratio) * pitchMm;
+      return { widthMm: height * goal.ratio, heightMm: height, ...middle };
     }
     case 'print': {
       if (pitchMm === null) return null;
-      const side = (mm: number): number => (mm / 25.4) * wish.pixelsPerInch * pitchMm;
-      return { widthMm: side(wish.widthMm), heightMm: side(wish.heightMm), ...middle };
+      const side = (mm: number): number => (mm / 25.4) * goal.pixelsPerInch * pitchMm;
+      return { widthMm: side(goal.widthMm), heightMm: side(goal.heightMm), ...middle };
     }
     case 'everything':
     case 'count':
@@ -69,7 +69,7 @@ export function targetOf(geometry: Geometry, wish: Goal): Target | null {
   }
 }
 
-/** A layout that answers a wish, and how well. */
+/** A layout that answers a goal, and how well. */
 export interface Proposal {
   readonly layout: Layout;
   /** The least overlap as it is set, a share of the frame. */
@@ -79,7 +79,7 @@ export interface Proposal {
   /** Whether every place is within the stops, and every corner of the outline in the sharp circle; `null` when not known. */
   readonly reached: boolean;
   readonly covered: boolean | null;
-  /** Whether as much is covered as was wished. */
+  /** Whether as much is covered as was wanted. */
   readonly enough: boolean;
 }
 
@@ -98,25 +98,25 @@ const NEARLY = 0.9;
 const MOST_SIDE = 12;
 
 /**
- * Every layout that may answer a wish, ranked: both orientations, every count
+ * Every layout that may answer a goal, ranked: both orientations, every count
  * of rows and columns up to a dozen, evenly spread, set as scale and stops
  * allow, and then looked at as it is set: overlap, stops and circle. Holding
  * ones first; of those fewest frames, then most picture.
  *
  * @param geometry what follows from the settings of a setup
- * @param wish what the mosaic is for
+ * @param goal what the mosaic is for
  * @param least the least share of overlap
  *
  * @example
  * proposals(frontGeometry, { for: 'count', columns: 2, rows: 1 }, 0.2).fewest?.layout.frames.length // => 2
  */
-export function proposals(geometry: Geometry, wish: Goal, least: number): Proposals {
+export function proposals(geometry: Geometry, goal: Goal, least: number): Proposals {
   if (!(least >= 0 && least < 0.9)) throw new CoreError('bad_overlap', ['overlap'], say(stitchingText.overlapIsItMustBe, { least }));
   const slides = slidesOf(geometry.settings.rig);
-  const target = targetOf(geometry, wish);
+  const target = targetOf(geometry, goal);
   const found: Proposal[] = [];
   let tried = 0;
-  const judge = judgeFor({ geometry, slides, target, least, wish });
+  const judge = judgeFor({ geometry, slides, target, least, goal });
   for (const orientation of ['landscape', 'portrait'] as const) {
     const { back } = geometry.settings.rig;
     if (orientation === 'portrait' && back.widthMm === back.heightMm) continue;
@@ -139,7 +139,7 @@ export function proposals(geometry: Geometry, wish: Goal, least: number): Propos
     (each.enough ? 0 : 1) + (each.reached ? 0 : 1) + (each.covered === false ? 1 : 0) + (each.overlap < least - 1e-9 ? 1 : 0);
   const most = pick((a, b) => area(a) > area(b) + 1e-9 || (Math.abs(area(a) - area(b)) <= 1e-9 && count(a) < count(b)));
   // Of everything the circle holds the fewest frames are those that leave little of it out.
-  const nearly = wish.for === 'everything' && most ? area(most) * NEARLY : 0;
+  const nearly = goal.for === 'everything' && most ? area(most) * NEARLY : 0;
   return {
     fewest: pick(
       (a, b) => count(a) < count(b) || (count(a) === count(b) && area(a) > area(b) + 1e-9),
@@ -157,22 +157,22 @@ export function proposals(geometry: Geometry, wish: Goal, least: number): Propos
 function* candidates(
   geometry: Geometry,
   orientation: Orientation,
-  { slides, wish, target, least, circleMm2 }: Judge,
+  { slides, goal, target, least, circleMm2 }: Judge,
 ): Generator<Layout | null> {
   const frame = turned(geometry.settings.rig.back, orientation);
   const middle = { riseMm: target?.riseMm ?? 0, shiftMm: target?.shiftMm ?? 0 };
   const grid = (columns: number, rows: number, widthMm: number, heightMm: number): Layout | null =>
     gridLayout({ slides, orientation, columns, rows, widthMm, heightMm, middle });
-  if (wish.for === 'count' || wish.for === 'everything') {
-    const [cs, rs] = wish.for === 'count' ? [[wish.columns], [wish.rows]] : [range(1, MOST_SIDE), range(1, MOST_SIDE)];
+  if (goal.for === 'count' || goal.for === 'everything') {
+    const [cs, rs] = goal.for === 'count' ? [[goal.columns], [goal.rows]] : [range(1, MOST_SIDE), range(1, MOST_SIDE)];
     // Steps down from no more than the least overlap, so that what the circle allows is found.
     for (const columns of cs) {
       for (const rows of rs) {
-        for (let more = least; more < 0.9; more += wish.for === 'count' ? 0.02 : 0.04) {
+        for (let more = least; more < 0.9; more += goal.for === 'count' ? 0.02 : 0.04) {
           const [w, h] = [frame.widthMm * (1 + (columns - 1) * (1 - more)), frame.heightMm * (1 + (rows - 1) * (1 - more))];
           // Farther out than rounding to the scale brings back: no need to lay it out.
           const layout =
-            wish.for === 'everything' &&
+            goal.for === 'everything' &&
             circleMm2 !== null &&
             columns * rows > 1 &&
             w ** 2 + h ** 2 > 4 * (Math.sqrt(circleMm2) + 3 * slides.stepMm) ** 2
@@ -207,12 +207,12 @@ function range(from: number, to: number): readonly number[] {
   return Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => from + i);
 }
 
-/** What stays the same for all candidates of a wish. */
+/** What stays the same for all candidates of a goal. */
 interface Judge {
   readonly slides: Slides;
   readonly target: Target | null;
   readonly least: number;
-  readonly wish: Goal;
+  readonly goal: Goal;
   /** The square of the radius of the sharp circle of an untilted lens, mm²; `null` when none is known. */
   readonly circleMm2: number | null;
 }
@@ -222,17 +222,17 @@ interface JudgeForInput {
   readonly slides: Slides;
   readonly target: Target | null;
   readonly least: number;
-  readonly wish: Goal;
+  readonly goal: Goal;
 }
 
-function judgeFor({ geometry, slides, target, least, wish }: JudgeForInput): Judge {
+function judgeFor({ geometry, slides, target, least, goal }: JudgeForInput): Judge {
   const circle = geometry.sharpCircle;
   const half = circle && coverageHalfAngle(circle.atInfinityMm, geometry.settings.rig.lens.focalMm);
   return {
     slides,
     target,
     least,
-    wish,
+    goal,
     circleMm2: half === null ? null : (Math.tan(half) * geometry.settings.rig.lens.focalMm * (1 + geometry.magnification)) ** 2 + 1e-7,
   };
 }
@@ -248,7 +248,7 @@ function isEven({ kind, columns, rows, frames }: Layout): boolean {
   return xs.size === columns && ys.size === rows;
 }
 
-function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layout): Proposal {
+function judged({ slides, target, least, goal, circleMm2 }: Judge, layout: Layout): Proposal {
   const frame = turned(slides.rig.back, layout.orientation);
   const quarter = layout.kind === 'quarter';
   const reached = quarter || layout.frames.every((at) => isReached(slides, at));
@@ -268,8 +268,8 @@ function judged({ slides, target, least, wish, circleMm2 }: Judge, layout: Layou
     return reached && covered !== false ? leastOverlap(rects) : 0;
   };
   const overlap = overlapOf();
-  const wholeCircle = wish.for === 'everything';
-  const enough = wish.for === 'count' || wholeCircle || target === null ? !quarter || wholeCircle : holdsTarget(box, target);
+  const wholeCircle = goal.for === 'everything';
+  const enough = goal.for === 'count' || wholeCircle || target === null ? !quarter || wholeCircle : holdsTarget(box, target);
   return {
     layout,
     overlap: quarter ? Math.max(overlap, least) : overlap,
@@ -290,5 +290,5 @@ function holdsTarget({ left, right, lower, upper }: Rect, { shiftMm, riseMm, wid
   );
 }
 
-/** What a wish may lack at an edge, mm: less than the millimetre that is added all around. */
+/** What a goal may lack at an edge, mm: less than the millimetre that is added all around. */
 const TOLERANCE_MM = 0.5;

@@ -14,11 +14,11 @@ export interface Asked {
   readonly about: Answered['answer']['about'];
   readonly settings: SetupSettings;
   /** What a mosaic is wanted for, with the overlap to leave. */
-  readonly wish?: Wanted | undefined;
+  readonly goal?: Wanted | undefined;
 }
 
 export interface Wanted {
-  readonly wish: Goal;
+  readonly goal: Goal;
   readonly leastOverlap: number;
   /** The same setup with other rigs, to be looked at as well. */
   readonly others?: readonly SetupSettings[];
@@ -43,7 +43,7 @@ const waiting = new Map<number, (answer: Answered['answer']) => void>();
 function ask(
   about: Asked['about'],
   settings: SetupSettings,
-  wish: Wanted | undefined,
+  goal: Wanted | undefined,
   take: (answer: Answered['answer']) => void,
 ): () => void {
   if (!worker) {
@@ -55,7 +55,7 @@ function ask(
   }
   const of = ++asked;
   waiting.set(of, take);
-  worker.postMessage({ of, about, settings, wish } satisfies Asked);
+  worker.postMessage({ of, about, settings, goal } satisfies Asked);
   return () => void waiting.delete(of);
 }
 
@@ -74,12 +74,12 @@ export function useSought<A extends Answered['answer']['about']>(
   about: A,
   settings: SetupSettings,
   wanted = true,
-  wish?: Wanted,
+  goal?: Wanted,
 ): { readonly answer: AnswerAbout<A>; readonly fresh: boolean } | null {
   const [found, setFound] = useState<{
     readonly answer: AnswerAbout<A>;
     readonly of: SetupSettings;
-    readonly wish: Wanted | undefined;
+    readonly goal: Wanted | undefined;
   } | null>(null);
   const changedAt = useRef(-Infinity);
   useEffect(() => {
@@ -89,8 +89,8 @@ export function useSought<A extends Answered['answer']['about']>(
     let drop: (() => void) | null = null;
     const timer = setTimeout(
       () => {
-        drop = ask(about, settings, wish, (answer) => {
-          if (answer.about === about) setFound({ answer: answer as AnswerAbout<A>, of: settings, wish });
+        drop = ask(about, settings, goal, (answer) => {
+          if (answer.about === about) setFound({ answer: answer as AnswerAbout<A>, of: settings, goal });
         });
       },
       alone ? SOON_MS : REST_MS,
@@ -99,6 +99,6 @@ export function useSought<A extends Answered['answer']['about']>(
       clearTimeout(timer);
       drop?.();
     };
-  }, [about, settings, wanted, wish]);
-  return found && { answer: found.answer, fresh: found.of === settings && found.wish === wish };
+  }, [about, settings, wanted, goal]);
+  return found && { answer: found.answer, fresh: found.of === settings && found.goal === goal };
 }

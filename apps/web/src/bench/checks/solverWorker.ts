@@ -19,7 +19,7 @@ function soughtRemedies(settings: SetupSettings): { readonly fixes: ReturnType<t
 }
 
 // What takes longer than a frame is sought here, so that the page never waits for it.
-addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEvent<Asked>) => {
+addEventListener('message', ({ data: { of, about, settings, goal } }: MessageEvent<Asked>) => {
   const answer = (): Answered['answer'] => {
     switch (about) {
       case 'fixes':
@@ -38,9 +38,9 @@ addEventListener('message', ({ data: { of, about, settings, wish } }: MessageEve
       case 'layouts':
         return {
           about,
-          layouts: wish ? proposals(geometryOf(settings), wish.wish, wish.leastOverlap) : null,
-          others: (wish?.others ?? []).map((other) =>
-            proposals(geometryOf(other), wish?.wish ?? { for: 'everything' }, wish?.leastOverlap ?? 0),
+          layouts: goal ? proposals(geometryOf(settings), goal.goal, goal.leastOverlap) : null,
+          others: (goal?.others ?? []).map((other) =>
+            proposals(geometryOf(other), goal?.goal ?? { for: 'everything' }, goal?.leastOverlap ?? 0),
           ),
         };
     }

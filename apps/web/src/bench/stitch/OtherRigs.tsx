@@ -19,13 +19,13 @@ import { rigEdit } from '../rig/rigEdit';
 
 interface OtherRigsProps {
   readonly geometry: Geometry;
-  readonly wish: Goal;
+  readonly goal: Goal;
   readonly leastOverlap: number;
   readonly onClose: () => void;
 }
 
-/** The same wish with every rig of the kit, from the same place. */
-export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsProps) {
+/** The same goal with every rig of the kit, from the same place. */
+export function OtherRigs({ geometry, goal, leastOverlap, onClose }: OtherRigsProps) {
   const { data: kit, error, refetch } = api.useKitQuery(undefined);
   const items = useItems(kit);
   const others = useMemo(
@@ -40,7 +40,7 @@ export function OtherRigs({ geometry, wish, leastOverlap, onClose }: OtherRigsPr
         }),
     [kit, items, geometry],
   );
-  const wanted = useMemo((): Wanted => ({ wish, leastOverlap, others }), [wish, leastOverlap, others]);
+  const wanted = useMemo((): Wanted => ({ goal, leastOverlap, others }), [goal, leastOverlap, others]);
   const sought = useSought('layouts', geometry.settings, others.length > 0, wanted);
   const found = sought?.fresh ? sought.answer.others : null;
   return (

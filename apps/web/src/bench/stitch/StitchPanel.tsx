@@ -13,7 +13,7 @@ import { Button } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { PanelSection } from '../PanelSection';
 import { addFrame, changeMosaic } from './putMosaic';
-import { WishForm } from './WishForm';
+import { GoalForm } from './GoalForm';
 import { ZoneList } from './ZoneList';
 import type { Mosaic, Mover } from '@gangway/core/model/mosaic';
 import { setupEdit } from '../editing/setupEdit';
@@ -32,7 +32,7 @@ export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly ge
     <section aria-label={stitchText.stitch} className="relative overflow-y-auto pr-3 text-sm">
       <h2 className="sr-only">{stitchText.stitch}</h2>
       <h3 className="engraved mb-1">{stitchText.whatItIsFor}</h3>
-      <WishForm geometry={geometry} />
+      <GoalForm geometry={geometry} />
       {mosaic && given ? (
         <>
           <PanelSection title={stitchText.whatItGives}>

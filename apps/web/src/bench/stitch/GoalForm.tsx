@@ -39,7 +39,7 @@ const FIRST: Readonly<Record<Goal['for'], Goal>> = {
   count: { for: 'count', columns: 3, rows: 1 },
 };
 
-/** A value of a wish, refused outside its bounds. */
+/** A value of a goal, refused outside its bounds. */
 function Spec({
   spec,
   value,
@@ -75,13 +75,13 @@ function unitSuffix(unit: string): string {
   return ` ${unit}`;
 }
 
-/** From a wish to layouts: what is wanted, with how much overlap, and the two that answer it. */
-export function WishForm({ geometry }: { readonly geometry: Geometry }) {
-  const [wish, setWish] = useState<Goal>(FIRST[geometry.settings.scene ? 'subject' : 'everything']);
+/** From a goal to layouts: what is wanted, with how much overlap, and the two that answer it. */
+export function GoalForm({ geometry }: { readonly geometry: Geometry }) {
+  const [goal, setGoal] = useState<Goal>(FIRST[geometry.settings.scene ? 'subject' : 'everything']);
   const [leastOverlap, setLeast] = useState(geometry.settings.mosaic?.leastOverlap ?? 0.2);
   const [byMm, setByMm] = useState(false);
   const [others, setOthers] = useState(false);
-  const wanted = useMemo((): Wanted => ({ wish, leastOverlap }), [wish, leastOverlap]);
+  const wanted = useMemo((): Wanted => ({ goal, leastOverlap }), [goal, leastOverlap]);
   // What is laid out already does not change what could be.
   const asked = useMemo((): SetupSettings => ({ ...geometry.settings, mosaic: null }), [geometry]);
   const sought = useSought('layouts', asked, true, wanted);
@@ -91,8 +91,8 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
     <div>
       <Select
         aria-label={stitchText.whatTheMosaicIsFor}
-        value={wish.for}
-        onChange={(event) => setWish(FIRST[event.target.value as Goal['for']])}
+        value={goal.for}
+        onChange={(event) => setGoal(FIRST[event.target.value as Goal['for']])}
         wide
       >
         {Object.entries(WISHES).map(([id, words]) => (
@@ -102,35 +102,35 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
         ))}
       </Select>
       <div className="mt-1 grid justify-items-end gap-1">
-        {wish.for === 'field' && (
+        {goal.for === 'field' && (
           <>
-            <Spec spec="widthDeg" value={wish.widthDeg} decimals={1} onUse={(widthDeg) => setWish({ ...wish, widthDeg })} />
-            <Spec spec="heightDeg" value={wish.heightDeg} decimals={1} onUse={(heightDeg) => setWish({ ...wish, heightDeg })} />
+            <Spec spec="widthDeg" value={goal.widthDeg} decimals={1} onUse={(widthDeg) => setGoal({ ...goal, widthDeg })} />
+            <Spec spec="heightDeg" value={goal.heightDeg} decimals={1} onUse={(heightDeg) => setGoal({ ...goal, heightDeg })} />
           </>
         )}
-        {wish.for === 'format' && (
+        {goal.for === 'format' && (
           <>
-            <Spec spec="widthMm" value={wish.widthMm} decimals={1} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
-            <Spec spec="heightMm" value={wish.heightMm} decimals={1} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
+            <Spec spec="widthMm" value={goal.widthMm} decimals={1} onUse={(widthMm) => setGoal({ ...goal, widthMm })} />
+            <Spec spec="heightMm" value={goal.heightMm} decimals={1} onUse={(heightMm) => setGoal({ ...goal, heightMm })} />
           </>
         )}
-        {wish.for === 'megapixels' && (
+        {goal.for === 'megapixels' && (
           <>
-            <Spec spec="megapixels" value={wish.megapixels} onUse={(megapixels) => setWish({ ...wish, megapixels })} />
-            <Spec spec="ratio" value={wish.ratio} decimals={2} onUse={(ratio) => setWish({ ...wish, ratio })} />
+            <Spec spec="megapixels" value={goal.megapixels} onUse={(megapixels) => setGoal({ ...goal, megapixels })} />
+            <Spec spec="ratio" value={goal.ratio} decimals={2} onUse={(ratio) => setGoal({ ...goal, ratio })} />
           </>
         )}
-        {wish.for === 'print' && (
+        {goal.for === 'print' && (
           <>
-            <Spec spec="printWidthMm" value={wish.widthMm} onUse={(widthMm) => setWish({ ...wish, widthMm })} />
-            <Spec spec="printHeightMm" value={wish.heightMm} onUse={(heightMm) => setWish({ ...wish, heightMm })} />
-            <Spec spec="pixelsPerInch" value={wish.pixelsPerInch} onUse={(pixelsPerInch) => setWish({ ...wish, pixelsPerInch })} />
+            <Spec spec="printWidthMm" value={goal.widthMm} onUse={(widthMm) => setGoal({ ...goal, widthMm })} />
+            <Spec spec="printHeightMm" value={goal.heightMm} onUse={(heightMm) => setGoal({ ...goal, heightMm })} />
+            <Spec spec="pixelsPerInch" value={goal.pixelsPerInch} onUse={(pixelsPerInch) => setGoal({ ...goal, pixelsPerInch })} />
           </>
         )}
-        {wish.for === 'count' && (
+        {goal.for === 'count' && (
           <>
-            <Spec spec="columns" value={wish.columns} onUse={(columns) => setWish({ ...wish, columns })} />
-            <Spec spec="rows" value={wish.rows} onUse={(rows) => setWish({ ...wish, rows })} />
+            <Spec spec="columns" value={goal.columns} onUse={(columns) => setGoal({ ...goal, columns })} />
+            <Spec spec="rows" value={goal.rows} onUse={(rows) => setGoal({ ...goal, rows })} />
           </>
         )}
         <span className="inline-flex items-baseline gap-1">
@@ -170,7 +170,7 @@ export function WishForm({ geometry }: { readonly geometry: Geometry }) {
         <Found fresh={sought.fresh} answers={sought.answer.layouts} geometry={geometry} onUse={shot} />
       )}
       <TextButton onClick={() => setOthers(true)}>{stitchText.withAnotherRigOfMine}</TextButton>
-      {others && <OtherRigs geometry={geometryOf(asked)} wish={wish} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
+      {others && <OtherRigs geometry={geometryOf(asked)} goal={goal} leastOverlap={leastOverlap} onClose={() => setOthers(false)} />}
       <More geometry={geometry} leastOverlap={leastOverlap} onUse={shot} />
     </div>
   );
@@ -252,7 +252,7 @@ function UseLayout({ onUse, disabled = false }: { readonly onUse: () => void; re
   );
 }
 
-/** Layouts that no wish leads to: a cross, a diagonal, quarter turns. */
+/** Layouts that no goal leads to: a cross, a diagonal, quarter turns. */
 function More({
   geometry,
   leastOverlap,
