@@ -18,7 +18,7 @@ export const EXPOSURE_FIGURES = {
   ev: { label: exposureText.readingEv, unit: '', min: -10, max: 30 },
   meterIso: { label: exposureText.meterSetToIso, unit: '', min: 0.1, max: 1_000_000 },
   iso: plain.iso,
-  filterStops: { label: exposureText.shots, unit: 'stops', min: 0, max: 30 },
+  filterStops: { label: exposureText.filterFactor, unit: 'stops', min: 0, max: 30 },
   centreFilterStops: plain.centreFilterStops,
   compensationStops: plain.compensationStops,
   exponent: { label: exposureText.exponent, unit: '', min: 1, max: 3 },

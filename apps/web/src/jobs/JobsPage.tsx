@@ -89,9 +89,7 @@ export function JobsPage() {
                   }
                 >
                   <span className="block truncate">{job.name}</span>
-                  <span className="text-xs font-normal text-ink-soft">
-                    {job.setupCount === 1 ? jobsText.n1Setup : say(jobsText.setups, { setupCount: job.setupCount })}
-                  </span>
+                  <span className="text-xs font-normal text-ink-soft">{say(jobsText.setups, { setupCount: job.setupCount })}</span>
                 </NavLink>
               </li>
             ))}

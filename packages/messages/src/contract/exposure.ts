@@ -5,7 +5,7 @@ export const exposureText = catalogue({
   readingTime: 'Reading time',
   readingEv: 'Reading EV',
   meterSetToIso: 'Meter set to ISO',
-  shots: 'Filter factor',
+  filterFactor: 'Filter factor',
   exponent: 'Exponent',
   metered: 'Metered',
   needed: 'Needed',

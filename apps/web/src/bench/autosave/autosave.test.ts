@@ -1,11 +1,11 @@
 import { SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { centredSetup } from '@gangway/core/planning/centred';
 import type { Setup } from '@gangway/contract/storedSetup';
-import { createAutosave, GATHER_MS, type Kept, type KeeperWorld, type Write, type Outcome } from './autosave';
+import { createAutosave, GATHER_MS, type SavedEdit, type AutosaveWorld, type Write, type Outcome } from './autosave';
 import type { Saving } from './state';
 
 const settings = centredSetup(SMALL_FORMAT_RIG);
-const rise = (riseMm: number): Kept => ({ name: 'Tower', settings: { ...settings, movements: { riseMm, shiftMm: 0 } } });
+const rise = (riseMm: number): SavedEdit => ({ name: 'Tower', settings: { ...settings, movements: { riseMm, shiftMm: 0 } } });
 
 /** A server that keeps one setup by version, as the real one does, and can be made to fail. */
 function bench() {
@@ -44,7 +44,7 @@ function bench() {
     return answerLost ? { kind: 'unreachable', message: 'lost' } : { kind: 'saved', setup: serverSetup };
   };
 
-  const world: KeeperWorld = {
+  const world: AutosaveWorld = {
     write: (_id, write) => Promise.resolve(put(write)),
     read: () => ({ setupId: 's', version, edit }),
     tell: (saving) => told.push(saving),
@@ -62,7 +62,7 @@ function bench() {
     keeper,
     told,
     writes,
-    change: (next: Kept) => {
+    change: (next: SavedEdit) => {
       edit = next;
       keeper.changed();
     },
@@ -73,7 +73,7 @@ function bench() {
       then?.();
       for (let i = 0; i < 10; i++) await Promise.resolve();
     },
-    elsewhere: (next: Kept) => {
+    elsewhere: (next: SavedEdit) => {
       serverSetup = { ...serverSetup, ...next, version: serverSetup.version + 1, lastWriteId: 'other' };
     },
     set: (now: { away?: boolean; answerLost?: boolean }) => {

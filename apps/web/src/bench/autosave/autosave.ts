@@ -13,19 +13,19 @@ export type Outcome =
   | { readonly kind: 'gone'; readonly message: string };
 
 /** The part of an edit that is saved. */
-export interface Kept {
+export interface SavedEdit {
   readonly name: string;
   readonly settings: SetupSettings;
 }
 
 /** One write of a setup, as it is on the bench. */
-export type Write = Omit<SetupWrite, 'settings'> & Kept;
+export type Write = Omit<SetupWrite, 'settings'> & SavedEdit;
 
 /** What the keeper needs of the world around it. */
-export interface KeeperWorld {
+export interface AutosaveWorld {
   readonly write: (setupId: string, write: Write) => Promise<Outcome>;
   /** The setup under edit as it is now; `null` when none is. */
-  readonly read: () => { readonly setupId: string; readonly version: number; readonly edit: Kept } | null;
+  readonly read: () => { readonly setupId: string; readonly version: number; readonly edit: SavedEdit } | null;
   readonly tell: (saving: Saving) => void;
   readonly tellVersion: (version: number) => void;
   readonly later: (ms: number, then: () => void) => () => void;
@@ -40,7 +40,7 @@ export interface Keeper {
   /** After a conflict: go on from their version, so that ours is written over it. */
   readonly overwrite: (theirs: Setup) => void;
   /** Forget everything and start from what the server has of a setup; from nothing when none is open. */
-  readonly reset: (from: (Kept & { readonly updatedAt: string }) | null) => void;
+  readonly reset: (from: (SavedEdit & { readonly updatedAt: string }) | null) => void;
   /** The ids of writes whose answer never came: if one of them is the server's last, it was ours. */
   readonly lostWrites: () => readonly string[];
   readonly adoptLost: (ids: readonly string[]) => void;
@@ -58,7 +58,7 @@ const RETRY_MS = [1000, 2000, 4000, 8000];
  * the photographer has chosen. A write whose answer was lost is recognised by
  * its id, so that nobody is told of a conflict with themselves.
  */
-export function createAutosave(world: KeeperWorld): Keeper {
+export function createAutosave(world: AutosaveWorld): Keeper {
   let cancelTimer: (() => void) | null = null;
   let gatheringSince: number | null = null;
   let underWay = false;
@@ -66,8 +66,8 @@ export function createAutosave(world: KeeperWorld): Keeper {
   let failures = 0;
   let generation = 0;
   let lost: string[] = [];
-  let base: { readonly edit: Kept; readonly at: string } | null = null;
-  let pending: { readonly id: string; readonly edit: Kept; readonly version: number } | null = null;
+  let base: { readonly edit: SavedEdit; readonly at: string } | null = null;
+  let pending: { readonly id: string; readonly edit: SavedEdit; readonly version: number } | null = null;
 
   function schedule(ms: number): void {
     cancelTimer?.();
@@ -99,7 +99,7 @@ export function createAutosave(world: KeeperWorld): Keeper {
     settle(outcome, sent);
   }
 
-  function settle(outcome: Outcome, sent: { readonly id: string; readonly edit: Kept }): void {
+  function settle(outcome: Outcome, sent: { readonly id: string; readonly edit: SavedEdit }): void {
     switch (outcome.kind) {
       case 'saved': {
         failures = 0;

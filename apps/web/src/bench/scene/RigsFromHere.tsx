@@ -104,7 +104,7 @@ export function RigsFromHere({ scene, onUse, onClose }: RigsFromHereProps) {
                     onClick={() => onUse(rig, found.orientation, found)}
                     aria-label={say(sceneText.use2, { name: rig.name, orientation: found.orientation })}
                   >
-                    {sceneText.shot}
+                    {sceneText.use}
                   </Button>
                 </td>
               </tr>

@@ -11,7 +11,7 @@ interface BellowsRoom {
   readonly maxMm: number;
 }
 
-type Infinity_ =
+type InfinityFacts =
   | UnknownFacts
   | { readonly state: 'fails'; readonly asks: readonly []; readonly why: 'bellowsTooShort'; readonly room: BellowsRoom }
   | {
@@ -45,7 +45,7 @@ const BELLOWS_TIGHT_MM = 2;
 /** Whether the lens comes near enough to the sensor for infinity. */
 export const infinityVerdict = defineVerdict({
   kind: 'infinity',
-  evaluate: (parts): Infinity_ => {
+  evaluate: (parts): InfinityFacts => {
     const reach = focusReach(parts);
     if (!reach.known) return unknownFor(reach.asks);
     const { infinity, focuses, farthestM, excessMm } = reach.value;
@@ -85,7 +85,7 @@ export const infinityVerdict = defineVerdict({
   },
 });
 
-function infinityFailure(facts: Extract<Infinity_, { state: 'fails' }>): string {
+function infinityFailure(facts: Extract<InfinityFacts, { state: 'fails' }>): string {
   if (facts.why === 'bellowsTooShort')
     return say(verdictsText.theBellowsEndAtSo, { atInfinityMm: mmWords(facts.room.atInfinityMm), maxMm: mmWords(facts.room.maxMm) });
   const farthestM = metresWords(facts.farthestM);

@@ -80,7 +80,6 @@ export const sceneText = catalogue({
   fills: 'Fills',
   use: 'Use',
   use2: 'Use {name}, {orientation, select, landscape {landscape} other {portrait}}',
-  shot: 'Use',
   worksFrom: 'Works from {fromFNumber}.',
   aThingToWatch: 'an object to watch',
   nothingToWatch: 'nothing to watch',
