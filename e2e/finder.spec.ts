@@ -24,7 +24,7 @@ test('shows the tower in true perspective: its edges upright when level, and lea
   for (const at of [0.1, 0.4, 0.7]) expect(Math.abs(crossing(await row(page, at), 0.85) - wanted)).toBeLessThan(1.2);
 
   await type(page, 'Rise', '0');
-  await type(page, 'Pitched up', '10');
+  await type(page, 'Pitch (up)', '10');
   await still(page);
   const [upper, lower] = [await row(page, 0.2), await row(page, 0.6)];
   const measured = (crossing(upper, 0.85) - crossing(lower, 0.85)) / perMm;

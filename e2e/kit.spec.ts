@@ -344,9 +344,9 @@ test('rigs are compared across formats, by the measure that is stated', async ({
   await page.goto(`${gangway.url}/kit/compare`);
   const cell = (row: RegExp, column: number) => page.getByRole('row', { name: row }).getByRole('cell').nth(column);
   // 90 · 43.27 / 54.78 by diagonal, 90 · 36 / 43.8 by width.
-  await expect(cell(/^Same view/, 1)).toHaveText('71.1 mm');
-  await page.getByLabel('Formats are equal by').selectOption('width');
-  await expect(cell(/^Same view/, 1)).toHaveText('74.0 mm');
+  await expect(cell(/^Equivalent focal length/, 1)).toHaveText('71.1 mm');
+  await page.getByLabel('Compare formats by').selectOption('width');
+  await expect(cell(/^Equivalent focal length/, 1)).toHaveText('74.0 mm');
   await expect(cell(/^Based on/, 0)).toContainText('measured');
   await page.getByRole('checkbox', { name: /reducer/ }).check();
   await expect(cell(/^Lens in the rig/, 2)).toContainText('56.8 mm, f/1.99');

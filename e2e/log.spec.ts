@@ -81,6 +81,56 @@ test('sheet film on the slipway: from the meter to the exposure time with ND fil
   });
 });
 
+test('the tide gauge by flash: guide number, losses, pops, ambient share, and what several pops ask of the shutter', async ({
+  page,
+  gangway,
+}) => {
+  await openSetup(page, gangway, /Tide gauge/);
+  await step(page, 'Expose');
+  const checks = page.getByRole('region', { name: 'Checks' });
+  await page.getByRole('checkbox', { name: 'Flash', exact: true }).check();
+  await expect(checks).toContainText('How much light the flash gives is unknown.');
+  await page.getByLabel('Flash reading').selectOption('guide');
+  // Chosen, but nothing entered: nothing is taken for granted.
+  await expect(checks).toContainText('How much light the flash gives is unknown.');
+  await type(page, 'Guide number', '36');
+  await type(page, 'Flash to subject', '0');
+  await expect(page.getByRole('alert')).toHaveText('Flash to subject must be a number from 0.05 to 1000 m.');
+  await expect(checks).toContainText('How much light the flash gives is unknown.');
+  await type(page, 'Flash to subject', '3');
+  // 36 / 3 = f/12; at 0.70 m a 120 mm lens extends by 1.21 times: f/9.9 is marked, 0.3 stops under f/11.
+  const ledger = page.getByRole('table', { name: 'From reading to shutter speed' });
+  await expect(ledger.getByRole('row', { name: /One pop, before losses/ })).toContainText('f/12.0');
+  await expect(ledger.getByRole('row', { name: /With extension/ })).toContainText('f/9.9');
+  await expect(checks).toContainText('1 pop exposes correctly at f/11.');
+  await page.getByRole('button', { name: /^f\/22 4 pops/ }).click();
+  await expect(checks).toContainText('1 pop underexposes by 2.3 stops at f/22.');
+  await checks.getByRole('button', { name: /^4 pops/ }).click();
+  await expect(checks).toContainText('How long 4 pops take is unknown.');
+  await type(page, 'Recycling time', '3');
+  await expect(checks).toContainText('4 pops take 9 s, but the shutter is open for only 1/60 s.');
+  await checks.getByRole('button', { name: /^shutter at 10 s/ }).click();
+  await expect(checks).toContainText('4 pops take 9 s; no moving subject is entered.');
+  await expect(page.getByTestId('time-to-set')).toHaveText('10 s');
+  await page.getByLabel('Meter reading').selectOption('ev');
+  await type(page, 'Reading EV', '4');
+  await expect(ledger.getByRole('row', { name: /Ambient light/ })).toContainText('% of the light');
+  await accessible(page);
+  await saved(page);
+  expect((await stored(page)).exposure).toMatchObject({
+    flash: true,
+    flashLight: {
+      reading: { kind: 'guide', guideNumberM: 36, distanceM: 3, iso: 100 },
+      pops: 4,
+      opening: 'one',
+      shutterSpeedS: 10,
+      recycleS: 3,
+    },
+  });
+  await step(page, 'Card');
+  await expect(page.getByText('guide number 36, 3.0 m from the subject; 4 pops in one opening of the shutter, 3.0 s apart')).toBeVisible();
+});
+
 test.describe('on the phone', () => {
   test.use({ viewport: { width: 390, height: 844 } });
 

@@ -8,6 +8,7 @@ import sharp from 'sharp';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
 import { logSchema } from '@gangway/contract/log';
 import { setsSchema } from '@gangway/contract/proof';
+import { setupSchema } from '@gangway/contract/setup';
 import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
 
 /** The ledger sheet laid out by its goal, the lens held and the back moved; then its proofs. */
@@ -98,6 +99,73 @@ test('a bracket on the simulated back: a series for each exposure, a quarter of 
       [2, 0],
       [3, 2],
     ]);
+});
+
+test('barrel distortion and measured falloff of the lens are in what the simulated back shoots, about the lens axis', async ({
+  page,
+  gangway,
+}) => {
+  test.setTimeout(240_000);
+  await openSetup(page, gangway, /small format/);
+  const setupId = new URL(page.url()).pathname.split('/').pop() ?? '';
+  const bench = page.url();
+  const at = `${gangway.url}/api/setups/${setupId}`;
+  const { name, version, settings } = setupSchema.parse(await (await page.request.get(at)).json());
+  // From farther away, so that sky is above the tower; 5 % nearer to the axis everywhere, and a stop lost beyond the middle.
+  const { lens } = settings.rig.parts;
+  const farther = { ...settings, scene: settings.scene && { ...settings.scene, distanceM: 32 } };
+  const put = (specs: Partial<typeof lens.specs>, from: number) => {
+    const parts = { ...settings.rig.parts, lens: { ...lens, specs: { ...lens.specs, ...specs } } };
+    const data = { name, version: from, writeId: crypto.randomUUID(), settings: { ...farther, rig: { ...settings.rig, parts } } };
+    return page.request.put(at, { data });
+  };
+  /** Where sky becomes tower in the middle column, as a share of the height from the top, and the light of the sky there and in the corner. */
+  const shot = async (wanted: number) => {
+    await page.goto(`${bench}/proof`);
+    await page.getByLabel('Pixels').first().selectOption('8');
+    await page.getByLabel('Points of the aperture').selectOption('1');
+    await type(page, 'Shift error (simulated)', '0');
+    await page.getByLabel('noise').uncheck();
+    await page.getByRole('button', { name: /^Shoot/ }).click();
+    const sets = async () => setsSchema.parse(await (await page.request.get(`${at}/frame-sets`)).json()).sets;
+    const whole = async () => (await sets()).filter(({ frames }) => frames.length === 1 && frames[0] !== null);
+    await expect.poll(async () => (await whole()).length, { timeout: 120_000 }).toBe(wanted);
+    const newest = [...(await whole())].sort((a, b) => a.createdAt.localeCompare(b.createdAt)).pop();
+    const { data, info } = await sharp(await (await page.request.get(`${gangway.url}/api/frames/${newest?.frames[0]?.id}/file`)).body())
+      .removeAlpha()
+      .toColourspace('rgb16')
+      .raw({ depth: 'ushort' })
+      .toBuffer({ resolveWithObject: true });
+    const samples = new Uint16Array(data.buffer, data.byteOffset, data.byteLength / 2);
+    const green = (x: number, y: number): number => light(samples[3 * (y * info.width + x) + 1] ?? 0);
+    const middle = Math.round(info.width / 2);
+    const rows = Array.from({ length: info.height - 1 }, (_, y) => y);
+    const edge = rows.find((y) => Math.abs(green(middle, y + 1) / green(middle, y) - 1) > 0.1) ?? NaN;
+    return { edge: edge / info.height, corner: green(2, 2) };
+  };
+  expect((await put({}, version)).status()).toBe(200);
+  const plain = await shot(1);
+  expect(
+    (
+      await put(
+        {
+          heightsMm: [0, 100],
+          distortionPercent: [-5, -5],
+          falloffWideStops: [1, 1],
+          falloffStoppedStops: [1, 1],
+          falloffStoppedFNumber: 8,
+        },
+        version + 1,
+      )
+    ).status(),
+  ).toBe(200);
+  const barrel = await shot(2);
+  // 11 mm of rise on a frame 36 mm high: the axis meets it 29 mm below its upper edge.
+  const foot = 29 / 36;
+  expect((foot - barrel.edge) / (foot - plain.edge)).toBeCloseTo(0.95, 2);
+  // A stop instead of cos⁴ at the corner: √(29² + 12²) mm off the axis at 24 mm and a little.
+  const cos4 = Math.cos(Math.atan(Math.hypot(29, 12) / 24.024)) ** 4;
+  expect(barrel.corner / plain.corner).toBeCloseTo(0.5 / cos4, 0);
 });
 
 test('the ledger sheet is planned, shot on the simulated back, put together, inspected and downloaded', async ({ page, gangway }) => {

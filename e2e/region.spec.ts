@@ -28,6 +28,6 @@ test('the printed card follows the browser that asks for it', async ({ page, gan
     expect(pdf.ok()).toBe(true);
     return execFileSync('pdftotext', ['-', '-'], { input: await pdf.body(), encoding: 'utf8' });
   };
-  expect(await card('de-DE')).toContain('0,9 mm of rise');
-  expect(await card('en-US')).toContain('0.9 mm of rise');
+  expect(await card('de-DE')).toContain('by 0,9 mm');
+  expect(await card('en-US')).toContain('by 0.9 mm');
 });

@@ -67,7 +67,7 @@ test('the ledger sheet from a goal: eight upright frames that hold, out as CSV, 
   const plan = JSON.parse(await downloaded(page, 'JSON')) as {
     widthPx: number;
     widthMm: number;
-    frames: { shiftMm: number; riseMm: number }[];
+    frames: { shiftMm: number; riseMm: number; stopMm: number; slideShiftMm: number; slideRiseMm: number }[];
     frameWidthMm: number;
     frameHeightMm: number;
   };
@@ -75,14 +75,18 @@ test('the ledger sheet from a goal: eight upright frames that hold, out as CSV, 
   expect(plan.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm])).toEqual(
     mosaic?.frames.map(({ shiftMm, riseMm }) => [shiftMm, riseMm]),
   );
-  // What is written is the whole that the frames make: 105 pixels or so to the millimetre of this back.
+  // What is written is the whole that the frames make: the lens moves, so pictures part by s(1 + m) at m = 90/(440 − 90).
+  const spread = 1 + 90 / (440 - 90);
   const union = unionOf(
-    plan.frames.map(({ shiftMm, riseMm }) => ({
-      left: shiftMm - plan.frameWidthMm / 2,
-      right: shiftMm + plan.frameWidthMm / 2,
-      lower: riseMm - plan.frameHeightMm / 2,
-      upper: riseMm + plan.frameHeightMm / 2,
-    })),
+    plan.frames
+      // A stop of the back moves the back.
+      .map((each) => [each.stopMm + each.slideShiftMm * spread, each.slideRiseMm * spread] as const)
+      .map(([shiftMm, riseMm]) => ({
+        left: shiftMm - plan.frameWidthMm / 2,
+        right: shiftMm + plan.frameWidthMm / 2,
+        lower: riseMm - plan.frameHeightMm / 2,
+        upper: riseMm + plan.frameHeightMm / 2,
+      })),
   );
   expect(union && union.whole.right - union.whole.left).toBeCloseTo(plan.widthMm, 2);
   const svg = await downloaded(page, 'SVG drawing');

@@ -79,7 +79,7 @@ async function back() {
         .filter({ hasText: /exposing|delivering/ })
         .waitFor();
       await page.getByTestId('back-state').filter({ hasText: 'ready' }).waitFor({ timeout: 300_000 });
-      say(`simulated back, ${points} points of the aperture: ${await page.getByText('The last frame:').textContent()}`);
+      say(`simulated back, ${points} points of the aperture: ${await page.getByText('Last frame:').textContent()}`);
     }
   });
 }

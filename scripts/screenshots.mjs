@@ -85,7 +85,7 @@ const VIEWS = [
       await page.getByLabel('Points of the aperture').selectOption('4');
       await page.getByRole('button', { name: 'Shoot the series' }).click();
       await page.getByRole('button', { name: /^Frame 8:/ }).waitFor({ timeout: 300_000 });
-      await page.getByText('The last frame:').waitFor({ timeout: 60_000 });
+      await page.getByText('Last frame:').waitFor({ timeout: 60_000 });
       await page.getByRole('button', { name: 'Assemble the frames' }).click();
       await page.getByTestId('assembly-size').waitFor({ timeout: 120_000 });
       await page.locator('[data-testid=deep-view][data-drawn=true]').waitFor();

@@ -1,12 +1,13 @@
 // One command from nothing to a running Gangway: packages, database, tables,
 // demo job, built pages, server. Ctrl+C stops all of it.
 import { fork } from 'node:child_process';
-import { createWriteStream, mkdirSync } from 'node:fs';
+import { chmodSync, createWriteStream, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildStale } from './lib/build.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
-import { dataFolder, root } from './lib/paths.mjs';
+import { markRunning, refuseIfRunning, unmarkRunning } from './lib/instance.mjs';
+import { dataFolder, isRoot, root } from './lib/paths.mjs';
 import { startCluster } from './lib/postgres.mjs';
 import { main, say, Trouble } from './lib/say.mjs';
 
@@ -37,7 +38,13 @@ await main(async () => {
   installPackages();
   await buildStale();
   const folder = dataFolder();
+  mkdirSync(folder, { recursive: true });
+  // What is in it is for its owner alone; the user that the database runs as may only pass through.
+  chmodSync(folder, isRoot ? 0o711 : 0o700);
+  process.umask(0o077);
   mkdirSync(join(folder, 'logs'), { recursive: true });
+  refuseIfRunning(folder);
+  markRunning(folder);
 
   const cluster = process.env.DATABASE_URL ? null : await startCluster(folder);
   let server = null;
@@ -51,6 +58,7 @@ await main(async () => {
       await gone;
     }
     await cluster?.stop();
+    unmarkRunning(folder);
     process.exit(code);
   };
   for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) {
@@ -63,6 +71,8 @@ await main(async () => {
   const unasked = options.empty ? 'never' : 'if-empty';
   const seeding = options.resetDemo ? 'reset' : unasked;
   const log = createWriteStream(join(folder, 'logs', 'server.log'), { flags: 'a' });
+  // A full disk loses lines of the log, not the server.
+  log.on('error', (error) => process.stderr.write(`The log cannot be written: ${error.message}\n`));
   const launch = (port) =>
     new Promise((resolve, reject) => {
       server = fork(join(root, 'apps/server/dist/server.mjs'), {
@@ -107,6 +117,7 @@ await main(async () => {
   try {
     const { listening, demo } = await launchOn(options.port, launch);
     const seconds = ((performance.now() - begun) / 1000).toFixed(1);
+    markRunning(folder, listening);
     say(`\n  Gangway is ready at ${listening}   (${seconds} s)\n`);
     if (demo === 'seeded') say('  The demo job, Larkmoor Ropeworks, is there to try things on.');
     say(`  Your work is kept in ${cluster ? folder : 'the database of DATABASE_URL'}. Ctrl+C stops.\n`);

@@ -2,12 +2,18 @@ import { execFileSync, spawnSync } from 'node:child_process';
 import { cpSync, existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { dirname, join, resolve } from 'node:path';
+import { ITEM_RECORD } from '@gangway/contract/record/itemRecord';
+import { SHOT_RECORD } from '@gangway/contract/record/shotRecord';
+import { presentVersion } from '@gangway/contract/record/versions';
 
 // Follows the recipes of CONTRIBUTING.md on a copy of the sources, all four
 // together: whatever else had to be touched would be a type error, or missing
 // where it is looked for.
 
 const ROOT = resolve('.');
+/** The versions that the new kind and the new field come with. */
+const NEXT_ITEM = presentVersion(ITEM_RECORD) + 1;
+const NEXT_SHOT = presentVersion(SHOT_RECORD) + 1;
 const SOURCES = ['packages', 'apps', 'bin', 'benchmarks', 'e2e', 'scripts/lib', 'tsconfig.json', 'playwright.config.ts', 'package.json'];
 let scratch = '';
 
@@ -99,6 +105,7 @@ import { offer } from '../fix';
 export const farFocus = defineCheck({
   kind: 'farFocus',
   step: 'focus',
+  assumes: 'The focus as it is set.',
   weight: 'counts',
   evaluate: ({ settings }) => ({ state: settings.focusM === null ? ('tight' as const) : ('passes' as const) }),
   margin: () => null,
@@ -125,7 +132,7 @@ import { defineKind } from '../kind';
 export const tripod = defineKind({
   title: 'Tripod',
   plural: 'Tripods',
-  specs: { loadKg: number({ group: 'Tripod', label: 'Carries', unit: 'kg', min: 0.1, max: 200, since: 3 }) },
+  specs: { loadKg: number({ group: 'Tripod', label: 'Carries', unit: 'kg', min: 0.1, max: 200, since: ${NEXT_ITEM} }) },
   joints: { behind: null, before: null },
   listed: ['loadKg'],
   contradictions: () => [],
@@ -142,7 +149,7 @@ function addShotField(): void {
     `export const SHOT_FIELDS = {
   weather: text({
     label: 'Weather',
-    since: 3,
+    since: ${NEXT_SHOT},
     csv: 'weather',
     xmp: 'Weather',
     table: { place: 25, widthPx: 90 },
@@ -227,12 +234,12 @@ test('each recipe touches no more than its own files, and what it adds is everyw
     fix: ['focus at 50.0 m'],
     kindColumns: ['kind', 'id', 'name', 'note', 'Carries [kg]'],
     kindParses: true,
-    kindVersion: 3,
+    kindVersion: NEXT_ITEM,
     weather: 'dry',
     column: 'Weather',
     csv: true,
     xmp: true,
-    shotVersion: 3,
+    shotVersion: NEXT_SHOT,
     oldShot: true,
   });
 }, 300_000);

@@ -5,9 +5,10 @@ import { pino } from 'pino';
 import request from 'supertest';
 import { apiErrorSchema, conflictSchema } from '@gangway/contract/apiError';
 import { DEMO_JOB_NAME, DEMO_SETUPS, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
-import { deletedSchema, jobSchema, jobSummarySchema } from '@gangway/contract/job';
+import { deletedSchema, jobConflictSchema, jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { setupSchema } from '@gangway/contract/setup';
 import { storedSettings, type StoredSetup } from '@gangway/contract/storedSetup';
+import { CALCULATORS } from '@gangway/core/calculators/registry';
 import { centredSetup } from '@gangway/core/planning/centred';
 import { createApp } from './app';
 import { connect } from './db/connect';
@@ -91,7 +92,64 @@ describe('jobs', () => {
   });
 });
 
+describe('a job', () => {
+  const patch = (id: string, body: object) => api().patch(`/api/jobs/${id}`).send(body);
+
+  test('made twice under one id is one job', async () => {
+    const id = randomUUID();
+    await api().post('/api/jobs').send({ id, name: 'Quay' }).expect(201);
+    await patch(id, { name: 'Quay, west' }).expect(200);
+    const again = jobSchema.parse((await api().post('/api/jobs').send({ id, name: 'Quay' }).expect(201)).body);
+    expect(again).toMatchObject({ id, name: 'Quay, west', version: 2 });
+  });
+
+  test('refuses a change against an old version and answers with the present state', async () => {
+    const id = await newJob('Mill');
+    await patch(id, { version: 1, name: 'Mill, east' }).expect(200);
+    const { body } = await patch(id, { version: 1, day: '2026-12-01' }).expect(409);
+    expect(apiErrorSchema.parse(body).error.code).toBe('changed_elsewhere');
+    expect(jobConflictSchema.parse(body).present).toMatchObject({ name: 'Mill, east', version: 2, day: null });
+    const after = jobSchema.parse((await patch(id, { version: 2, day: '2026-12-01' }).expect(200)).body);
+    expect(after).toMatchObject({ version: 3, day: '2026-12-01' });
+  });
+
+  test('recognises a repeated change', async () => {
+    const id = await newJob('Mill');
+    const sent = { version: 1, writeId: randomUUID(), name: 'Boathouse' };
+    await patch(id, sent).expect(200);
+    expect(jobSchema.parse((await patch(id, sent).expect(200)).body)).toMatchObject({ name: 'Boathouse', version: 2 });
+    // A change that was refused was not made, and may be made later.
+    const late = { version: 1, writeId: randomUUID(), name: 'Late' };
+    await patch(id, late).expect(409);
+    await patch(id, { ...late, version: 2 }).expect(200);
+  });
+});
+
 describe('setups', () => {
+  test('made twice under one id are one setup', async () => {
+    const jobId = await newJob();
+    const body = { id: randomUUID(), name: 'Tower', settings };
+    await api().post(`/api/jobs/${jobId}/setups`).send(body).expect(201);
+    const again = setupSchema.parse((await api().post(`/api/jobs/${jobId}/setups`).send(body).expect(201)).body);
+    expect(again.id).toBe(body.id);
+    // An id that another job has is no repetition.
+    await api()
+      .post(`/api/jobs/${await newJob()}/setups`)
+      .send(body)
+      .expect(409);
+    expect(jobSchema.parse((await api().get(`/api/jobs/${jobId}`)).body).setups).toHaveLength(1);
+  });
+
+  test('recognise a repeated write even when another one came in between', async () => {
+    const setup = await newSetup(await newJob());
+    const [mine, theirs] = [write(setup, 4), write({ ...setup, version: 2 }, 9)];
+    await api().put(`/api/setups/${setup.id}`).send(mine).expect(200);
+    await api().put(`/api/setups/${setup.id}`).send(theirs).expect(200);
+    const again = setupSchema.parse((await api().put(`/api/setups/${setup.id}`).send(mine).expect(200)).body);
+    // It was made and then written over: the answer is what is there now.
+    expect(again).toMatchObject({ version: 3, lastWriteId: theirs.writeId, settings: { movements: { riseMm: 9 } } });
+  });
+
   test('keep what is written, one version up', async () => {
     const setup = await newSetup(await newJob());
     const sent = write(setup, 7.5);
@@ -293,7 +351,7 @@ describe('calculators over HTTP', () => {
     expect(apiErrorSchema.parse(none.body).error.message).toMatch(/object with named fields is needed/);
     await api().post('/api/calc/nothing').send({}).expect(404);
     const list = await api().get('/api/calc').expect(200);
-    expect(list.body).toHaveLength(30);
+    expect(list.body).toHaveLength(CALCULATORS.length);
     const document = (await api().get('/api/openapi.json').expect(200)).body as { openapi: string; paths: Record<string, unknown> };
     expect(document.openapi).toBe('3.1.0');
     expect(Object.keys(document.paths)).toContain('/api/calc/leastAperture');

@@ -1,21 +1,24 @@
+import { jobsText } from '@gangway/messages/server/jobs';
 import { Router } from 'express';
 import { and, asc, count, desc, eq, isNotNull, isNull, sql } from 'drizzle-orm';
-import { jobNameSchema, jobPatchSchema, type StoredDeleted, type StoredJob, type JobSummary } from '@gangway/contract/job';
+import { newJobSchema, jobPatchSchema, type StoredDeleted, type StoredJob, type JobSummary } from '@gangway/contract/job';
 import { copyName } from '@gangway/contract/name';
 import type { StoredSettings } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { setupColumns } from './db/records';
 import { jobs, setups } from './db/schema';
-import { idParam, notThere, parsed } from './httpError';
+import { isFirst } from './db/writes';
+import { idParam, notThere, parsed, HttpError } from './httpError';
 import { setupAnswer } from './setups';
 
 type JobRow = typeof jobs.$inferSelect;
 
 function summary(row: JobRow, setupCount: number): JobSummary {
-  const { id, name, demo, dismissedCautions, place, day, updatedAt, deletedAt } = row;
+  const { id, name, version, demo, dismissedCautions, place, day, updatedAt, deletedAt } = row;
   return {
     id,
     name,
+    version,
     demo,
     dismissedCautions,
     place,
@@ -56,7 +59,7 @@ export async function wholeJob(db: DbOrTx, id: string): Promise<StoredJob> {
 /** A new job with the setups given, in their order; answers its id. */
 export async function insertJob(
   db: DbOrTx,
-  job: Pick<typeof jobs.$inferInsert, 'name' | 'demo' | 'dismissedCautions' | 'place' | 'day'>,
+  job: Pick<typeof jobs.$inferInsert, 'id' | 'name' | 'demo' | 'dismissedCautions' | 'place' | 'day'>,
   inside: readonly { readonly name: string; readonly settings: StoredSettings }[],
 ): Promise<string> {
   const [row] = await db.insert(jobs).values(job).returning();
@@ -91,8 +94,11 @@ export function jobRoutes(db: Db): Router {
   });
 
   router.post('/jobs', async (req, res) => {
-    const { name } = parsed(jobNameSchema, req.body);
-    res.status(201).json(await wholeJob(db, await insertJob(db, { name, demo: false }, [])));
+    const { id, name } = parsed(newJobSchema, req.body);
+    const [present] = id === undefined ? [] : await db.select({ id: jobs.id }).from(jobs).where(eq(jobs.id, id));
+    res
+      .status(201)
+      .json(await wholeJob(db, present?.id ?? (await insertJob(db, { ...(id !== undefined && { id }), name, demo: false }, []))));
   });
 
   router.get('/jobs/:id', async (req, res) => {
@@ -101,20 +107,33 @@ export function jobRoutes(db: Db): Router {
 
   router.patch('/jobs/:id', async (req, res) => {
     const id = idParam(req.params.id, 'job');
-    const { name, dismissedCautions, place, day, setupOrder } = parsed(jobPatchSchema, req.body);
-    const rows = await db
-      .update(jobs)
-      .set({
-        ...(name !== undefined && { name }),
-        ...(dismissedCautions && { dismissedCautions }),
-        ...(place !== undefined && { place }),
-        ...(day !== undefined && { day }),
-        ...(setupOrder && { setupOrder }),
-        updatedAt: sql`now()`,
-      })
-      .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)))
-      .returning({ id: jobs.id });
-    if (rows.length === 0) throw notThere('job');
+    const { version, writeId, name, dismissedCautions, place, day, setupOrder } = parsed(jobPatchSchema, req.body);
+    await db.transaction(async (tx) => {
+      const [present] = await tx
+        .select()
+        .from(jobs)
+        .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)))
+        .for('update');
+      if (!present) throw notThere('job');
+      if (!(await isFirst(tx, writeId))) return;
+      if (version !== undefined && version !== present.version)
+        throw new HttpError(409, 'changed_elsewhere', jobsText.thisJobWasChangedElsewhere, {
+          path: ['version'],
+          more: { present: summary(present, await tx.$count(setups, and(eq(setups.jobId, id), isNull(setups.deletedAt)))) },
+        });
+      await tx
+        .update(jobs)
+        .set({
+          ...(name !== undefined && { name }),
+          ...(dismissedCautions && { dismissedCautions }),
+          ...(place !== undefined && { place }),
+          ...(day !== undefined && { day }),
+          ...(setupOrder && { setupOrder }),
+          version: present.version + 1,
+          updatedAt: sql`now()`,
+        })
+        .where(eq(jobs.id, id));
+    });
     res.json(await wholeJob(db, id));
   });
 

@@ -4,11 +4,12 @@ import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import type { AddressInfo } from 'node:net';
 import { pino } from 'pino';
+import { Client } from 'pg';
 import request from 'supertest';
 import { apiErrorSchema } from '@gangway/contract/apiError';
 import { DEMO_SETUPS, FIELD_RIG, SMALL_FORMAT_RIG } from '@gangway/contract/demo';
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
-import { kitSchema, type Kit, type KitChange } from '@gangway/contract/kit';
+import { kitConflictSchema, kitSchema, type Kit, type KitChange } from '@gangway/contract/kit';
 import { SETUP_RECORD } from '@gangway/contract/record/setupRecord';
 import { upgraded } from '@gangway/contract/record/versions';
 import { setupSettingsSchema } from '@gangway/contract/setup';
@@ -48,6 +49,56 @@ const put = (item: ReturnType<typeof plank>, version: number | null = null): Kit
 });
 
 describe('the kit', () => {
+  test('recognises repeated changes', async () => {
+    const item = plank();
+    const body = { writeId: randomUUID(), changes: [put(item)] };
+    await api().post('/api/kit/changes').send(body).expect(200);
+    await change({ op: 'removeItem', id: item.id, version: 1 }).expect(200);
+    const { items } = kitSchema.parse((await api().post('/api/kit/changes').send(body).expect(200)).body);
+    expect(items.some((row) => row.item.id === item.id)).toBe(false);
+  });
+
+  test('a rig and what only that rig used are removed in one change, and what another one uses is archived', async () => {
+    const [alone, shared] = [plank('Alone'), plank('Shared')];
+    const rigOf = (id: string, boardId: string): KitChange => ({
+      op: 'putRig',
+      rig: { id, name: 'Bare', plan: { ...EMPTY_PLAN, boardId } },
+      archived: false,
+      version: null,
+    });
+    const [first, second] = [randomUUID(), randomUUID()];
+    await change(put(alone), put(shared), rigOf(first, alone.id), rigOf(second, shared.id)).expect(200);
+    await change(
+      { op: 'removeRig', id: first, version: 1 },
+      { op: 'removeItem', id: alone.id, version: 1 },
+      { op: 'removeItem', id: shared.id, version: 1 },
+    ).expect(200);
+    const { items } = await kit();
+    expect(items.find((row) => row.item.id === alone.id)).toBeUndefined();
+    expect(items.find((row) => row.item.id === shared.id)).toMatchObject({ archived: true, version: 2, used: { rigs: 1 } });
+    await change({ op: 'removeRig', id: second, version: 1 }, { op: 'removeItem', id: shared.id, version: 2 }).expect(200);
+  });
+
+  test('the number of queries grows in proportion to the items removed', async () => {
+    // Each removal once read the whole kit.
+    const many = Array.from({ length: 60 }, (_, i) => plank(`Plank ${i}`));
+    await change(...many.map((item) => put(item))).expect(200);
+    let asked = 0;
+    const query: unknown = Reflect.get(Client.prototype, 'query');
+    Reflect.set(Client.prototype, 'query', function counting(this: unknown, ...args: unknown[]): unknown {
+      asked++;
+      return Reflect.apply(query as (...all: unknown[]) => unknown, this, args);
+    });
+    try {
+      await change(...many.map(({ id }): KitChange => ({ op: 'removeItem', id, version: 1 }))).expect(200);
+    } finally {
+      Reflect.set(Client.prototype, 'query', query);
+    }
+    expect(asked).toBeGreaterThan(many.length);
+    // Two for each item, and some for the whole change.
+    expect(asked).toBeLessThan(3 * many.length);
+  });
+
   test('items and rigs are added and changed by version, and a stale change does nothing', async () => {
     const item = plank();
     const rig = { id: randomUUID(), name: 'Bare', plan: { ...EMPTY_PLAN, boardId: item.id } };
@@ -58,6 +109,8 @@ describe('the kit', () => {
     const other = plank('Other');
     const { body } = await change(put(other), put({ ...item, name: 'Late' }, 1)).expect(409);
     expect(apiErrorSchema.parse(body).error).toMatchObject({ code: 'changed_elsewhere', path: ['changes', 1, 'version'] });
+    // The kit as it is comes with the refusal.
+    expect(kitConflictSchema.parse(body).present).toEqual(await kit());
     const after = await kit();
     expect(after.items.some((row) => row.item.id === other.id)).toBe(false);
     expect(after.items.find((row) => row.item.id === item.id)?.item.name).toBe('Board');

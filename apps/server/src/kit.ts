@@ -8,6 +8,7 @@ import { z } from 'zod';
 import type { Db, DbOrTx } from './db/connect';
 import { itemColumns, itemIn, planColumns, planIn } from './db/records';
 import { kitItems, kitRigs } from './db/schema';
+import { isFirst } from './db/writes';
 import { parsed, HttpError } from './httpError';
 
 /** How often each id stands in a setup, deleted ones included: they can come back. */
@@ -35,13 +36,14 @@ export async function wholeKit(db: DbOrTx): Promise<Kit> {
     archived: row.archived,
   }));
   const inSetups = await useInSetups(db);
-  const inRigs = (id: string): number => rigs.filter(({ rig }) => idsIn(rig).includes(id)).length;
+  const inRigs = new Map<string, number>();
+  for (const { rig } of rigs) for (const id of new Set(idsIn(rig))) inRigs.set(id, (inRigs.get(id) ?? 0) + 1);
   return {
     items: items.map((row) => ({
       item: itemIn(row),
       version: row.version,
       archived: row.archived,
-      used: { rigs: inRigs(row.id), setups: inSetups.get(row.id) ?? 0 },
+      used: { rigs: inRigs.get(row.id) ?? 0, setups: inSetups.get(row.id) ?? 0 },
     })),
     rigs: rigs.map((row) => ({ ...row, used: { rigs: 0, setups: inSetups.get(row.rig.id) ?? 0 } })),
   };
@@ -65,7 +67,39 @@ export async function putKit(tx: DbOrTx, items: readonly KitItem[], rigs: readon
   }
 }
 
-async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date): Promise<void> {
+/** What uses the things of the kit while changes are made, one after the other. */
+interface Use {
+  /** How many setups hold each id. */
+  readonly inSetups: ReadonlyMap<string, number>;
+  /** How many rigs of the kit name each id. */
+  readonly inRigs: Map<string, number>;
+  readonly rigs: Map<string, KitRig>;
+}
+
+async function useOf(tx: DbOrTx): Promise<Use> {
+  const use: Use = { inSetups: await useInSetups(tx), inRigs: new Map(), rigs: new Map() };
+  for (const row of await tx.select().from(kitRigs)) counted(use, row.id, { id: row.id, name: row.name, plan: planIn(row) });
+  return use;
+}
+
+/** A rig as it is from now on; `null` for none. */
+function counted({ inRigs, rigs }: Use, id: string, rig: KitRig | null): void {
+  const add = (each: KitRig, n: number) => {
+    for (const part of new Set(idsIn(each))) inRigs.set(part, (inRigs.get(part) ?? 0) + n);
+  };
+  const before = rigs.get(id);
+  if (before) add(before, -1);
+  if (rig) add(rig, 1);
+  if (rig) rigs.set(id, rig);
+  else rigs.delete(id);
+}
+
+async function make(
+  { tx, use }: { readonly tx: DbOrTx; readonly use: Use },
+  change: KitChange,
+  at: number,
+  createdAt: Date,
+): Promise<void> {
   const path = ['changes', at, 'version'];
   const stale = (name: string) =>
     new HttpError(409, 'changed_elsewhere', say(kitText.wasChangedSomewhereElseMeanwhile, { name }), { path });
@@ -104,17 +138,17 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
               .where(and(eq(kitRigs.id, id), eq(kitRigs.version, version)))
               .returning();
       if (rows.length === 0) throw stale(name);
+      counted(use, id, rig);
       return;
     }
     case 'removeItem':
     case 'removeRig': {
       const table = change.op === 'removeItem' ? kitItems : kitRigs;
       const { id, version } = change;
-      const kit = await wholeKit(tx);
-      const row = change.op === 'removeItem' ? kit.items.find(({ item }) => item.id === id) : kit.rigs.find(({ rig }) => rig.id === id);
-      if (!row) throw new HttpError(404, 'not_found', kitText.thereIsNoSuchThing, { path: ['changes', at, 'id'] });
+      const [present] = await tx.select({ row: table }).from(table).where(eq(table.id, id));
+      if (!present) throw new HttpError(404, 'not_found', kitText.thereIsNoSuchThing, { path: ['changes', at, 'id'] });
       const mine = and(eq(table.id, id), eq(table.version, version));
-      const used = row.used.setups + row.used.rigs > 0;
+      const used = (use.inSetups.get(id) ?? 0) + (use.inRigs.get(id) ?? 0) > 0;
       const rows = used
         ? await tx
             .update(table)
@@ -122,7 +156,8 @@ async function make(tx: DbOrTx, change: KitChange, at: number, createdAt: Date):
             .where(mine)
             .returning({ id: table.id })
         : await tx.delete(table).where(mine).returning({ id: table.id });
-      if (rows.length === 0) throw stale('item' in row ? row.item.name : row.rig.name);
+      if (rows.length === 0) throw stale('item' in present.row ? itemIn(present.row).name : present.row.name);
+      if (change.op === 'removeRig' && !used) counted(use, id, null);
     }
   }
 }
@@ -153,14 +188,19 @@ export function kitRoutes(db: Db): Router {
 
   /** All changes or none; what is removed but used is archived instead. */
   router.post('/kit/changes', express.json({ limit: LARGEST }), async (req, res) => {
-    const { changes } = parsed(kitChangesSchema, req.body);
-    const kit = await db.transaction(async (tx) => {
+    const { writeId, changes } = parsed(kitChangesSchema, req.body);
+    const made = db.transaction(async (tx) => {
       await tx.execute(sql`select pg_advisory_xact_lock(7126833)`);
-      const from = Date.now();
-      for (const [at, change] of changes.entries()) await make(tx, change, at, new Date(from + at));
+      if (!(await isFirst(tx, writeId))) return wholeKit(tx);
+      const [from, use] = [Date.now(), await useOf(tx)];
+      for (const [at, change] of changes.entries()) await make({ tx, use }, change, at, new Date(from + at));
       const after = await wholeKit(tx);
       checkRigs(after);
       return after;
+    });
+    const kit = await made.catch(async (error: unknown) => {
+      if (!(error instanceof HttpError) || error.status !== 409) throw error;
+      throw new HttpError(409, error.code, error.message, { path: error.path, more: { present: await wholeKit(db) } });
     });
     res.json(kit);
   });

@@ -8,6 +8,8 @@ import { pino } from 'pino';
 import { createApp } from './app';
 import { connect, migrated } from './db/connect';
 import { refuseNewerRecords } from './db/records';
+import { forgetOldWrites } from './db/writes';
+import { logError } from './logError';
 import { openQueue } from './proof/queue';
 import { openStore } from './proof/store/openStore';
 import { seed, type Seeding } from './seed';
@@ -16,7 +18,7 @@ import { seed, type Seeding } from './seed';
 // a bucket), GANGWAY_SCRATCH, GANGWAY_QUOTA_GB and GANGWAY_WORKERS (how many work
 // beside this server; 0 when they run elsewhere). Says on the parent's channel,
 // when it has one, where it listens and what it did with the demo job.
-const logger = pino({ level: process.env.LOG_LEVEL ?? 'info', base: { pid: process.pid } });
+const logger = pino({ level: process.env.LOG_LEVEL ?? 'info', base: { pid: process.pid }, serializers: { err: logError } });
 
 const url = process.env.DATABASE_URL;
 if (url === undefined || url === '') {
@@ -48,6 +50,7 @@ try {
   process.exit(3);
 }
 const demo = await seed(connection.db, seeding);
+await forgetOldWrites(connection.db);
 
 const place = process.env.GANGWAY_STORE ?? join(tmpdir(), 'gangway-store');
 const scratch = process.env.GANGWAY_SCRATCH ?? join(tmpdir(), 'gangway-scratch');

@@ -7,6 +7,7 @@ import type { StoredSetup } from '@gangway/contract/storedSetup';
 import type { Db, DbOrTx } from './db/connect';
 import { settingsIn, setupColumns } from './db/records';
 import { jobs, setups } from './db/schema';
+import { isFirst } from './db/writes';
 import { idParam, notThere, parsed, HttpError } from './httpError';
 
 export function setupAnswer(row: typeof setups.$inferSelect): StoredSetup {
@@ -47,7 +48,7 @@ export function setupRoutes(db: Db): Router {
 
   router.post('/jobs/:jobId/setups', async (req, res) => {
     const jobId = idParam(req.params.jobId, 'job');
-    const { name, settings } = parsed(newSetupSchema, req.body);
+    const { id, name, settings } = parsed(newSetupSchema, req.body);
     const setup = await db.transaction(async (tx) => {
       const [job] = await tx
         .select()
@@ -55,14 +56,16 @@ export function setupRoutes(db: Db): Router {
         .where(and(eq(jobs.id, jobId), isNull(jobs.deletedAt)))
         .for('share');
       if (!job) throw notThere('job');
-      return setupAnswer(
-        only(
-          await tx
-            .insert(setups)
-            .values({ jobId, name, ...setupColumns(settings) })
-            .returning(),
-        ),
-      );
+      const [made] = await tx
+        .insert(setups)
+        .values({ ...(id !== undefined && { id }), jobId, name, ...setupColumns(settings) })
+        .onConflictDoNothing()
+        .returning();
+      if (made) return setupAnswer(made);
+      // Under an id that is there already it is the same setup, sent again.
+      const present = await presentSetup(tx, id ?? '');
+      if (present.jobId !== jobId) throw new HttpError(409, 'other_job', setupsText.aSetupWithThisId, { path: ['id'] });
+      return present;
     });
     res.status(201).json(setup);
   });
@@ -74,34 +77,28 @@ export function setupRoutes(db: Db): Router {
   router.put('/setups/:id', async (req, res) => {
     const id = idParam(req.params.id, 'setup');
     const { version, writeId, name, settings } = parsed(setupWriteSchema, req.body);
-    const [written] = await db
-      .update(setups)
-      .set({ name, ...setupColumns(settings), version: version + 1, lastWriteId: writeId, updatedAt: sql`now()` })
-      .where(
-        and(
-          eq(setups.id, id),
-          eq(setups.version, version),
-          isNull(setups.deletedAt),
-          sql`exists (select 1 from ${jobs} where ${jobs.id} = ${setups.jobId} and ${jobs.deletedAt} is null)`,
-        ),
-      )
-      .returning();
-    if (written) {
-      res.json(setupAnswer(written));
-      return;
-    }
-    const present = await presentSetup(db, id);
-    // The same write again, its first answer lost on the way: it is kept already.
-    if (present.lastWriteId === writeId) {
-      res.json(present);
-      return;
-    }
-    throw new HttpError(409, 'changed_elsewhere', setupsText.thisSetupWasChangedSomewhere, {
-      path: ['version'],
-      more: {
-        present,
-      },
+    const written = await db.transaction(async (tx) => {
+      // The same write again, its first answer lost on the way: it is kept already.
+      if (!(await isFirst(tx, writeId))) return presentSetup(tx, id);
+      const [row] = await tx
+        .update(setups)
+        .set({ name, ...setupColumns(settings), version: version + 1, lastWriteId: writeId, updatedAt: sql`now()` })
+        .where(
+          and(
+            eq(setups.id, id),
+            eq(setups.version, version),
+            isNull(setups.deletedAt),
+            sql`exists (select 1 from ${jobs} where ${jobs.id} = ${setups.jobId} and ${jobs.deletedAt} is null)`,
+          ),
+        )
+        .returning();
+      if (row) return setupAnswer(row);
+      throw new HttpError(409, 'changed_elsewhere', setupsText.thisSetupWasChangedSomewhere, {
+        path: ['version'],
+        more: { present: await presentSetup(tx, id) },
+      });
     });
+    res.json(written);
   });
 
   router.post('/setups/:id/duplicate', async (req, res) => {

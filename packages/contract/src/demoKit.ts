@@ -342,6 +342,10 @@ const fieldCamera = itemOf('camera', id(50), '4 × 5 in field camera', {
   rearTiltDeg: 15,
   rearSwingDeg: 10,
   tiltAxis: 'axis',
+  boardAheadMm: 6,
+  rearTiltAxis: 'base',
+  rearBaseBelowMm: 95,
+  backBehindMm: 0,
 });
 const rail = itemOf('camera', id(51), 'Bellows rail', {
   boardMount: RAIL_BOARD,
@@ -360,6 +364,7 @@ const rail = itemOf('camera', id(51), 'Bellows rail', {
   rearSwingDeg: 0,
   tiltAxis: 'base',
   baseBelowMm: 60,
+  boardAheadMm: 0,
 });
 
 const filter82 = itemOf('filter', id(60), '82 mm ND filter, 6 stops', { threadMm: 82, clearMm: 78, heightMm: 6, stops: 6 });

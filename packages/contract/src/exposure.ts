@@ -1,9 +1,10 @@
 import { exposureText } from '@gangway/messages/contract/exposure';
 import { say } from '@gangway/messages/say';
+import { MOST_POPS } from '@gangway/core/exposure/flash';
 import { EXPOSURE_FIELDS } from '@gangway/core/fields/exposure';
 import { z } from 'zod';
 import { bounded, type Bounds } from './bounds';
-import { groupSchema } from './fieldSchema';
+import { groupSchema, numberSchema } from './fieldSchema';
 import { nameSchema } from './name';
 
 /** The most rows of a film's table, and filters held before a lens. */
@@ -29,6 +30,13 @@ export const EXPOSURE_FIGURES = {
   speedMs: moving.fields.speedMs,
   distanceM: moving.fields.distanceM,
   filmLeft: plain.filmLeft,
+  flashFNumber: { label: exposureText.flashReadingF, unit: '', min: 0.5, max: 512 },
+  flashIso: { label: exposureText.flashReadingIso, unit: '', min: 0.1, max: 1_000_000 },
+  guideNumberM: { label: exposureText.guideNumber, unit: 'm', min: 0.1, max: 2000 },
+  flashDistanceM: { label: exposureText.flashToSubject, unit: 'm', min: 0.05, max: 1000 },
+  pops: { label: exposureText.pops, unit: '', min: 1, max: MOST_POPS },
+  flashShutterS: { label: exposureText.shutterSpeedWithFlash, unit: 's', min: 0.00001, max: 36_000 },
+  recycleS: { label: exposureText.recycleTime, unit: 's', min: 0, max: 3600 },
   wantedS: { label: exposureText.wantedTime, unit: 's', min: 0.0001, max: 36_000 },
 } as const satisfies Readonly<Record<string, Bounds>>;
 
@@ -73,6 +81,23 @@ export const exposureSchema = groupSchema(EXPOSURE_FIELDS, {
     .array(z.strictObject({ name: nameSchema, stops: bounded(F.filterStops) }))
     .max(LOOSE_FILTERS_MOST, say(exposureText.atMostFiltersCanBe, { looseFiltersMost: LOOSE_FILTERS_MOST }))
     .readonly(),
+  flashLight: z
+    .strictObject({
+      reading: z.discriminatedUnion('kind', [
+        z.strictObject({ kind: z.literal('meter'), fNumber: bounded(F.flashFNumber), iso: bounded(F.flashIso) }),
+        z.strictObject({
+          kind: z.literal('guide'),
+          guideNumberM: bounded(F.guideNumberM),
+          distanceM: bounded(F.flashDistanceM),
+          iso: bounded(F.flashIso),
+        }),
+      ]),
+      pops: numberSchema({ ...F.pops, whole: true }),
+      opening: z.enum(['one', 'each']),
+      shutterSpeedS: bounded(F.flashShutterS),
+      recycleS: bounded(F.recycleS).nullable(),
+    })
+    .nullable(),
   reciprocity: z.discriminatedUnion('kind', [
     z.strictObject({ kind: z.literal('film') }),
     z.strictObject({ kind: z.literal('none') }),

@@ -33,6 +33,8 @@ export type JobPlace = z.infer<typeof jobPlaceSchema>;
 export const jobSummarySchema = z.strictObject({
   id: z.uuid(),
   name: nameSchema,
+  /** Grows by one with every change of the job itself. */
+  version: z.number().int().positive(),
   demo: z.boolean(),
   /** Cautions that were read and dismissed for this job. */
   dismissedCautions: z.array(z.string()),
@@ -49,12 +51,14 @@ export const jobSchema = jobSummarySchema.extend({ setups: z.array(setupSchema) 
 export type StoredJob = z.infer<typeof jobSchema>;
 export type Job = JobSummary & { readonly setups: readonly Setup[] };
 
-export const jobNameSchema = z.strictObject({ name: nameSchema });
-export type JobName = z.infer<typeof jobNameSchema>;
+/** A new job; with an id of the sender's own, sent again it is the same job. */
+export const newJobSchema = z.strictObject({ id: z.uuid().optional(), name: nameSchema });
 
-/** What can be changed of a job. */
+/** What can be changed of a job; only at the version given, where one is. A write that is repeated under its id changes nothing. */
 export const jobPatchSchema = z
   .strictObject({
+    version: z.number().int().positive().optional(),
+    writeId: z.uuid().optional(),
     name: nameSchema.optional(),
     dismissedCautions: z
       .array(
@@ -70,8 +74,14 @@ export const jobPatchSchema = z
     /** The setups in the order wanted; those not named come after. */
     setupOrder: z.array(z.uuid()).max(2000).optional(),
   })
-  .refine((patch) => Object.values(patch).some((value) => value !== undefined), jobText.sayWhatIsToBe);
-export type JobPatch = z.infer<typeof jobPatchSchema>;
+  .refine(
+    (patch) => Object.entries(patch).some(([key, value]) => value !== undefined && key !== 'version' && key !== 'writeId'),
+    jobText.sayWhatIsToBe,
+  );
+export type JobPatch = Omit<z.infer<typeof jobPatchSchema>, 'version' | 'writeId'>;
+
+/** The answer to a change of a job against an old version. */
+export const jobConflictSchema = z.object({ present: jobSummarySchema });
 
 /** What was deleted and can be brought back. */
 export const deletedSchema = z.strictObject({ jobs: z.array(jobSummarySchema), setups: z.array(setupSchema) });

@@ -135,10 +135,14 @@ export const kitChangeSchema = z.discriminatedUnion('op', [
 ]);
 export type KitChange = z.infer<typeof kitChangeSchema>;
 
-/** Changes that are made together or not at all. */
+/** Changes that are made together or not at all. Repeated under the same write id they change nothing. */
 export const kitChangesSchema = z.strictObject({
+  writeId: idSchema.optional(),
   changes: z.array(kitChangeSchema).min(1, kitText.sayWhatShallChange).max(2000, kitText.atMost2000ChangesAt),
 });
+
+/** The answer to changes against old versions: the kit as it is now. */
+export const kitConflictSchema = z.object({ present: kitSchema });
 
 /** The kit as a file. */
 export const kitFileSchema = z.strictObject({

@@ -4,6 +4,7 @@ import { specsOf, KIND_NAMES, valueOf, type Kind, type KitItem } from '@gangway/
 import equal from 'fast-deep-equal';
 import Papa from 'papaparse';
 import type { z } from 'zod';
+import { FORMULA, GUARDED } from './csvGuard';
 import { firstIssue } from './apiError';
 import { earlierHeaders, specHeading, specText, readSpec } from './specText';
 import { KIT_FORMAT, kitItemSchema, kitRigSchema, type Kit, type KitChange, type KitFile, type KitRig } from './kit';
@@ -18,10 +19,6 @@ export type Line =
 
 /** A file as it was read, or why it cannot be. */
 export type ReadFile = { readonly ok: true; readonly lines: readonly Line[] } | { readonly ok: false; readonly message: string };
-
-// What a spreadsheet would run; a number below zero is none. Such text is written with an apostrophe before it, and read without.
-const FORMULA = /^(?:[=+@\t\r]|-(?![\d.]))/u;
-const GUARDED = /^'(?=[=+@\t\r-])/u;
 
 const FIXED = ['kind', 'id', 'name', 'note'] as const;
 

@@ -52,12 +52,26 @@ export const shotSchema = shotValuesSchema.extend({
   at: z.iso.datetime({ offset: true, error: AT_WORDS }).transform((said) => new Date(said).toISOString()),
 }) satisfies z.ZodType<Shot>;
 
-/** A change of a log: shots written as they are to be, and shots taken away. Said again it changes nothing. */
+/** Which version of each shot is meant, by its id: 0 for one that must not be there yet. */
+const shotVersionsSchema = z.record(z.uuid(), z.number().int().nonnegative());
+
+/**
+ * A change of a log: shots written as they are to be, and shots taken away.
+ * A shot whose version is given is changed only if it still has that version.
+ * A write that is repeated under its id changes nothing.
+ */
 export const logChangeSchema = z.strictObject({
+  writeId: z.uuid().optional(),
+  versions: shotVersionsSchema.default({}),
   put: z.array(shotSchema).max(CHANGES_MOST, say(logText.atMostShotsCanBe, { changesMost: CHANGES_MOST })),
   remove: z.array(z.uuid()).max(CHANGES_MOST, say(logText.atMostShotsCanBeRemoved, { changesMost: CHANGES_MOST })),
 });
 export type LogChange = z.infer<typeof logChangeSchema>;
+
+/** The answer to a change against old versions: the shots concerned as they are now. */
+export const logConflictSchema = z.object({
+  present: z.strictObject({ shots: z.array(shotSchema), versions: shotVersionsSchema }),
+});
 
 /** A photograph of a ground glass or of notes, kept with a setup or one of its shots. */
 export const attachmentSchema = z.strictObject({
@@ -74,8 +88,14 @@ export const attachmentSchema = z.strictObject({
 });
 export type Attachment = z.infer<typeof attachmentSchema>;
 
-export const logSchema = z.strictObject({ shots: z.array(shotSchema), attachments: z.array(attachmentSchema) });
+export const logSchema = z.strictObject({
+  shots: z.array(shotSchema),
+  versions: shotVersionsSchema,
+  attachments: z.array(attachmentSchema),
+});
 export interface Log {
   readonly shots: readonly Shot[];
+  /** The version of each shot by its id; it grows by one with every change. */
+  readonly versions: Readonly<Record<string, number>>;
   readonly attachments: readonly Attachment[];
 }

@@ -2,6 +2,7 @@ import { logExchangeText } from '@gangway/messages/contract/logExchange';
 import { say } from '@gangway/messages/say';
 import { AT_INFINITY, type Shot, SHOT_ENTRIES, SILENT_SHOT } from '@gangway/core/log/shotFields';
 import Papa from 'papaparse';
+import { FORMULA, GUARDED } from './csvGuard';
 import { firstIssue } from './apiError';
 import type { ShotField } from '@gangway/core/log/shotField';
 import { shotSchema } from './log';
@@ -24,10 +25,6 @@ function columnNamed(heading: string): keyof Shot | null {
 
 /** The version of the log's file format: that of the shots in it. */
 export const LOG_FORMAT = presentVersion(SHOT_RECORD);
-
-// What a spreadsheet would run; a number below zero is none. Such text is written with an apostrophe before it, and read without.
-const FORMULA = /^(?:[=+@\t\r]|-(?![\d.]))/u;
-const GUARDED = /^'(?=[=+@\t\r-]|')/u;
 
 const cellOf = (shot: Shot, key: keyof Shot): string => {
   const value = shot[key];

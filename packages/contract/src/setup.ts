@@ -87,7 +87,8 @@ export const setupSchema = z.strictObject({
   updatedAt: timeSchema,
   deletedAt: timeSchema.nullable(),
 }) satisfies z.ZodType<StoredSetup>;
-export const newSetupSchema = z.strictObject({ name: nameSchema, settings: setupSettingsSchema });
+/** A new setup; with an id of the sender’s own, sent again it is the same setup. */
+export const newSetupSchema = z.strictObject({ id: idSchema.optional(), name: nameSchema, settings: setupSettingsSchema });
 export type NewSetup = z.infer<typeof newSetupSchema>;
 
 /** A write says which version it changes, and carries an id of its own so that a repeated one is known for what it is. */

@@ -1,3 +1,4 @@
+import type { Aberrations } from './aberrations/aberrations';
 import { freshGeometry } from './geometry/geometry';
 import { FIRST_MOSAIC } from './mosaic/mosaic';
 import { slidesOf } from './mosaic/slides';
@@ -99,4 +100,15 @@ export const sensor = {
   axis: [0, 0, 1] as const,
   lightAngle: null,
   random: null,
+};
+
+/** A lens of which no aberration is known. */
+export const NONE: Aberrations = {
+  heightsMm: [],
+  sagittalSagMm: null,
+  tangentialSagMm: null,
+  distortion: null,
+  falloff: null,
+  focusShift: null,
+  extraGlassMm: 0,
 };

@@ -54,6 +54,30 @@ export function say<const S extends string>(message: S, values: MessageValues<S>
   return String(format.format(Object.fromEntries(written) as Record<string, MessageValue>));
 }
 
+/** A message with what stands in its placeholders: data, that whoever shows it turns into a sentence. */
+export interface Message {
+  readonly message: string;
+  readonly values: Readonly<Record<string, MessageValue>>;
+}
+
+/**
+ * A message kept as data until somebody reads it.
+ *
+ * @param message a message of a catalogue, in ICU syntax
+ * @param values what stands in its placeholders
+ *
+ * @example
+ * messageOf('{n, plural, one {# shot} other {# shots}}', { n: 2 }).values // => { n: 2 }
+ */
+export function messageOf<const S extends string>(message: S, values: MessageValues<S>): Message {
+  return { message, values };
+}
+
+/** A message as a sentence. */
+export function sayMessage({ message, values }: Message): string {
+  return say<string>(message, values);
+}
+
 /** A message compiled once for each region. */
 function formatOf(message: string): IntlMessageFormat {
   const region = presentRegion();

@@ -17,7 +17,7 @@ export interface Connection {
   readonly pool: Pool;
 }
 
-/** A pool on the database. A connection that breaks while idle is logged and replaced, never fatal. */
+/** A pool on the database. A connection that breaks is logged and replaced, never fatal. */
 export function connect(url: string, logger: Logger): Connection {
   const pool = new Pool({
     connectionString: url,
@@ -27,6 +27,10 @@ export function connect(url: string, logger: Logger): Connection {
     application_name: 'gangway',
   });
   pool.on('error', (error) => logger.warn({ err: error }, 'an idle database connection broke'));
+  // One that breaks between two questions of a transaction tells nobody else.
+  pool.on('connect', (client) => {
+    client.on('error', (error) => logger.warn({ err: error }, 'a database connection in use broke'));
+  });
   return { pool, db: drizzle(pool, { schema }) };
 }
 

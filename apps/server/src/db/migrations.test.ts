@@ -3,7 +3,7 @@ import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { shotSchema } from '@gangway/contract/log';
-import { VERSION_2, inPresentTerms } from '@gangway/contract/record/shapes.test-support';
+import { VERSION_2, gainedByShotSince, inPresentTerms } from '@gangway/contract/record/shapes.test-support';
 import { setupSettingsSchema } from '@gangway/contract/setup';
 import { pino } from 'pino';
 import { asAdmin } from '../testDatabase.test-support';
@@ -92,7 +92,7 @@ describe('a database from before setups and shots were called so', () => {
     const logged = await db.select().from(shots);
     expect(logged).toMatchObject([{ id: shotId, setupId: standId, jobId }]);
     const values = logged[0] && shotIn(logged[0]);
-    expect(values).toEqual(inPresentTerms(figures));
+    expect(values).toEqual({ ...gainedByShotSince(2), ...inPresentTerms(figures) });
     shotSchema.parse({ ...values, id: shotId, setupId: standId, at });
     expect(await db.select().from(attachments)).toMatchObject([{ setupId: standId, shotId }]);
     expect(await db.select().from(frameSets)).toMatchObject([{ id: setId, setupId: standId }]);

@@ -18,6 +18,8 @@ export const jobs = pgTable('jobs', {
   /** Where and on which day it is photographed. */
   place: jsonb('place').$type<JobPlace>(),
   day: text('day'),
+  /** Grows by one with every change of the job itself. */
+  version: integer('version').notNull().default(1),
   /** The ids of its setups as they were ordered by hand; those not named come after, by age. */
   setupOrder: jsonb('setup_order').$type<string[]>().notNull().default([]),
   createdAt: at('created_at').notNull().defaultNow(),
@@ -46,6 +48,9 @@ export const setups = pgTable(
   },
   (table) => [index('setups_job_id').on(table.jobId)],
 );
+
+/** The ids of writes that were made, by which a repeated one is known when its first answer was lost. */
+export const writes = pgTable('writes', { id: uuid('id').primaryKey(), at: at('at').notNull().defaultNow() });
 
 const row = {
   /** Grows by one with every change; a change names the version that it was made against. */
@@ -150,6 +155,8 @@ export const shots = pgTable(
     at: at('at').notNull(),
     values: jsonb('values').$type<unknown>().notNull(),
     schemaVersion: schemaVersion(),
+    /** Grows by one with every change of the shot. */
+    version: integer('version').notNull().default(1),
     createdAt: at('created_at').notNull().defaultNow(),
   },
   (table) => [index('shots_job_id').on(table.jobId)],

@@ -28,6 +28,7 @@ import { wholeJob } from '../jobs';
 import { resultKey, sidecarKey } from '../proof/work';
 import { idParam, HttpError } from '../httpError';
 import { attachmentAnswer, logOf, type LogParts } from './routes';
+import { pictureIn } from './picture';
 
 /** The most that an archive may hold when it is opened, and one of its lists. */
 const ARCHIVE_BYTES_MOST = 60e9;
@@ -460,13 +461,21 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     if (free !== null && free < needed * 2) throw new HttpError(507, 'no_room', logText.thereIsNoRoomFor, { path: ['file'] });
     await mkdir(folder, { recursive: true });
     const renamed = newIds();
+    const seen = new Map<string, NonNullable<Awaited<ReturnType<typeof pictureIn>>>>();
     for (const [from, key] of filesOf(job, renamed)) {
       const at = join(folder, 'file');
       await unpackedTo(at, archive, sums, from);
+      // What is attached goes through the same door as an upload: what it is says its contents, not the archive.
+      if (from.startsWith('attachments/')) {
+        const picture = await pictureIn(at);
+        if (!picture || picture.extension !== ending(from)) throw damaged(say(logText.isNotAPicture, { from }));
+        seen.set(from, picture);
+      }
       kept.push(key);
       await store.put(key, at);
     }
-    return await db.transaction((tx) => insertJob(tx, job, renamed));
+    const attached = job.attachments.map((each) => ({ ...each, ...seen.get(each.path) }));
+    return await db.transaction((tx) => insertJob(tx, { ...job, attachments: attached }, renamed));
   } catch (error) {
     // All of it or nothing: what is in the store already goes again.
     await Promise.all(kept.map((key) => store.remove(key).catch(() => undefined)));

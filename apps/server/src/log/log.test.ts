@@ -7,10 +7,10 @@ import fc from 'fast-check';
 import { pdfText } from './pdfText.test-support';
 import sharp from 'sharp';
 import request from 'supertest';
-import { archivedJobSchema } from '@gangway/contract/archive';
+import { ARCHIVED_RECORDS, ARCHIVE_VERSION, archivedJobSchema } from '@gangway/contract/archive';
 import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { jobSchema, type StoredJob } from '@gangway/contract/job';
-import { logSchema, type Log } from '@gangway/contract/log';
+import { logConflictSchema, logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import { seriesOf, shotOf } from '@gangway/core/log/shot';
@@ -73,6 +73,33 @@ describe('the log', () => {
     expect((await logOf(job.id)).shots).toHaveLength(2);
   });
 
+  test('a shot is changed only at the version that is meant; the others come back as they are now', async () => {
+    const job = await newJob();
+    const [a, b] = [taken(job, 0), taken(job, 1)];
+    await change(job.id, { put: [a, b], remove: [], versions: { [a.id]: 0, [b.id]: 0 } }).expect(200);
+    expect((await logOf(job.id)).versions).toEqual({ [a.id]: 1, [b.id]: 1 });
+    await change(job.id, { put: [{ ...a, rating: 5 }], remove: [], versions: { [a.id]: 1 } }).expect(200);
+    const { body } = await change(job.id, { put: [{ ...a, rating: 1 }], remove: [b.id], versions: { [a.id]: 1, [b.id]: 1 } }).expect(409);
+    expect(logConflictSchema.parse(body).present).toEqual({ shots: [{ ...a, rating: 5 }], versions: { [a.id]: 2 } });
+    // None of it was made.
+    expect((await logOf(job.id)).shots).toEqual([{ ...a, rating: 5 }, b]);
+    // One that is new must not be there, and one that is gone has no version.
+    await change(job.id, { put: [a], remove: [], versions: { [a.id]: 0 } }).expect(409);
+    await change(job.id, { put: [], remove: [b.id], versions: { [b.id]: 1 } }).expect(200);
+    const gone = await change(job.id, { put: [b], remove: [], versions: { [b.id]: 1 } }).expect(409);
+    expect(logConflictSchema.parse(gone.body).present).toEqual({ shots: [], versions: { [b.id]: 0 } });
+  });
+
+  test('a change that is sent again under its id is made once', async () => {
+    const job = await newJob();
+    const a = taken(job, 0);
+    const sent = { writeId: randomUUID(), put: [a], remove: [], versions: { [a.id]: 0 } };
+    await change(job.id, sent).expect(200);
+    await change(job.id, { put: [], remove: [a.id] }).expect(200);
+    await change(job.id, sent).expect(200);
+    expect((await logOf(job.id)).shots).toEqual([]);
+  });
+
   test('a shot without a setup, of another job, or out of bounds is refused whole, naming the field', async () => {
     const [job, other] = [await newJob(), await newJob()];
     const good = taken(job, 0);
@@ -120,6 +147,30 @@ describe('the log', () => {
       sha256: createHash('sha256').update(picture).digest('hex'),
     });
     await attach({ name: 'letter.jpg', setupId: shot.setupId }, Buffer.from('Dear reader')).expect(422);
+    // One that was cut short, and one of a kind that a browser would run.
+    const noisy = await sharp({
+      create: { width: 300, height: 300, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 60 } },
+    })
+      .jpeg()
+      .toBuffer();
+    await attach({ name: 'cut.jpg', setupId: shot.setupId }, noisy.subarray(0, noisy.length / 2)).expect(422);
+    await attach(
+      { name: 'a.jpg', setupId: shot.setupId },
+      Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>'),
+    ).expect(422);
+    // Sent again under its id it is the same photograph.
+    const twice = { name: 'again.jpg', setupId: shot.setupId, id: randomUUID() };
+    await attach(twice, picture).expect(201);
+    await attach(twice, picture).expect(201);
+    expect((await logOf(job.id)).attachments).toHaveLength(2);
+    const other = await newJob();
+    await api()
+      .post(`/api/jobs/${other.id}/attachments`)
+      .query({ ...twice, setupId: other.setups[0]?.id })
+      .set('Content-Type', 'application/octet-stream')
+      .send(picture)
+      .expect(409);
+    await api().delete(`/api/attachments/${twice.id}`).expect(200);
     await attach({ name: 'a.jpg', setupId: randomUUID() }, picture).expect(400);
     await attach({ name: 'a.jpg', setupId: job.setups[1]?.id, shotId: shot.id }, picture).expect(400);
     const { id } = body as { id: string };
@@ -132,6 +183,9 @@ describe('the log', () => {
         res.on('end', () => done(null, Buffer.concat(chunks)));
       });
     expect(back.headers['content-type']).toBe('image/jpeg');
+    expect(back.headers['x-content-type-options']).toBe('nosniff');
+    expect(back.headers['content-security-policy']).toMatch(/sandbox/);
+    expect(back.headers['content-security-policy']).toMatch(/form-action 'none'/);
     expect(Buffer.compare(back.body as Buffer, picture)).toBe(0);
     // The shot goes, its photograph stays with the setup.
     await change(job.id, { put: [], remove: [shot.id] }).expect(200);
@@ -342,6 +396,53 @@ describe('the archive of a job', () => {
       ),
       { numRuns: 8 },
     );
+  });
+
+  test('what an archive brings as a photograph goes through the door of an upload: its contents say what it is', async () => {
+    const job = await newJob('Untrusted', DEMO_SETUPS.slice(0, 1));
+    const archiveWith = async (extension: string, contents: Buffer) => {
+      const [setup] = job.setups;
+      if (!setup) throw new Error('no setup');
+      const id = randomUUID();
+      const path = `attachments/${id}.${extension}`;
+      const sha256 = createHash('sha256').update(contents).digest('hex');
+      // The archive says that it is a page, and of a size of its own.
+      const attachment = { id, setupId: setup.id, shotId: null, name: 'note', mime: 'text/html', bytes: contents.length, sha256 };
+      const words = JSON.stringify({
+        name: 'Untrusted',
+        dismissedCautions: [],
+        place: null,
+        day: null,
+        setups: [{ id: setup.id, name: setup.name, settings: setup.settings }],
+        shots: [],
+        attachments: [{ ...attachment, width: 9, height: 9, at: '2026-11-25T00:00:00.000Z', path }],
+        sets: [],
+      });
+      const files = [
+        { path: 'job.json', bytes: words.length, sha256: createHash('sha256').update(words).digest('hex') },
+        { path, bytes: contents.length, sha256 },
+      ];
+      return zipOf({
+        'job.json': words,
+        [path]: contents,
+        'manifest.json': manifestOf({}, { version: ARCHIVE_VERSION, records: ARCHIVED_RECORDS, files }),
+      });
+    };
+    const picture = await sharp({ create: { width: 40, height: 30, channels: 3, background: '#876' } })
+      .png()
+      .toBuffer();
+    for (const [extension, contents] of [
+      ['html', Buffer.from('<script>alert(1)</script>')],
+      ['svg', Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"/>')],
+      ['png', Buffer.from('<script>alert(1)</script>')],
+      ['png', picture.subarray(0, picture.length - 30)],
+      ['html', picture],
+    ] as const) {
+      const { body } = await bring(await archiveWith(extension, contents)).expect(422);
+      expect((body as { error: { message: string } }).error.message).toMatch(/is not a picture that can be attached, or is cut short/);
+    }
+    const { id } = jobSchema.parse((await bring(await archiveWith('png', picture)).expect(201)).body);
+    expect((await logOf(id)).attachments).toMatchObject([{ mime: 'image/png', width: 40, height: 30 }]);
   });
 
   test('a damaged, strange or newer archive, or one with paths out of its folder, is refused with the reason and imports nothing', async () => {

@@ -11,12 +11,13 @@ import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
 import { templateSchema, type CardTemplate } from '@gangway/contract/card';
 import { logChangeSchema, TAKES_MOST, type Attachment, type Log } from '@gangway/contract/log';
 import type { Shot } from '@gangway/core/log/shotFields';
-import sharp from 'sharp';
 import type { Db, DbOrTx } from '../db/connect';
 import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';
 import { attachments, cardTemplates, jobs, setups, shots } from '../db/schema';
+import { isFirst } from '../db/writes';
 import { idParam, notThere, parsed, HttpError } from '../httpError';
 import type { Store } from '../proof/store/store';
+import { pictureIn } from './picture';
 
 export interface LogParts {
   readonly store: Store;
@@ -25,13 +26,6 @@ export interface LogParts {
 
 const ATTACHMENT_BYTES_MOST = 40e6;
 const ATTACHMENTS_MOST = 2000;
-/** What may be attached, and its ending in the store. */
-const IMAGES: Readonly<Record<string, readonly [mime: string, extension: string]>> = {
-  jpeg: ['image/jpeg', 'jpg'],
-  png: ['image/png', 'png'],
-  webp: ['image/webp', 'webp'],
-};
-
 async function presentJob(db: DbOrTx, id: string): Promise<void> {
   const [row] = await db
     .select({ id: jobs.id })
@@ -60,7 +54,8 @@ export async function logOf(db: DbOrTx, jobId: string): Promise<Log> {
   const rows = await db.select().from(shots).where(eq(shots.jobId, jobId)).orderBy(asc(shots.at), asc(shots.id));
   const pictures = await db.select().from(attachments).where(eq(attachments.jobId, jobId)).orderBy(asc(attachments.createdAt));
   return {
-    shots: rows.map((row): Shot => ({ ...shotIn(row), id: row.id, setupId: row.setupId, at: row.at.toISOString() })),
+    shots: rows.map(shotAnswer),
+    versions: Object.fromEntries(rows.map(({ id, version }) => [id, version])),
     attachments: pictures.map(attachmentAnswer),
   };
 }
@@ -83,6 +78,15 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
         say(logText.hasMbAtMostMb, { name, announced: fixedNumber(announced / 1e6, 0), attachmentBytesMost: ATTACHMENT_BYTES_MOST / 1e6 }),
         { path: ['file'] },
       );
+    const id = req.query.id === undefined ? randomUUID() : idParam(req.query.id, 'photograph');
+    const [sent] = await db.select().from(attachments).where(eq(attachments.id, id));
+    if (sent && sent.jobId !== jobId) throw new HttpError(409, 'other_job', logText.aPhotographWithThisId, { path: ['id'] });
+    // Under an id that is there already it is the same photograph, sent again.
+    if (sent) {
+      req.resume();
+      res.status(201).json(attachmentAnswer(sent));
+      return;
+    }
     const setupId = idParam(req.query.setupId, 'setup');
     const [setup] = await db
       .select({ id: setups.id })
@@ -122,16 +126,12 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
       );
       const { size } = await stat(path);
       if (size !== announced) throw new HttpError(400, 'aborted', say(logText.wasInterruptedBeforeItHad, { name }), { path: ['file'] });
-      const seen = await sharp(path)
-        .metadata()
-        .catch(() => null);
-      const image = seen?.format === undefined ? undefined : IMAGES[seen.format];
-      if (!seen || !image)
+      const picture = await pictureIn(path);
+      if (!picture)
         throw new HttpError(422, 'not_a_picture', say(logText.isNotAPictureThat, { name }), {
           path: ['file'],
         });
-      const id = randomUUID();
-      const [mime, extension] = image;
+      const { mime, extension, width, height } = picture;
       const storeKey = `attachments/${id}/file.${extension}`;
       await store.put(storeKey, path);
       const [row] = await db
@@ -145,8 +145,8 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
           mime,
           bytes: size,
           sha256: hash.digest('hex'),
-          width: seen.width,
-          height: seen.height,
+          width,
+          height,
           storeKey,
         })
         .returning();
@@ -159,6 +159,34 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
   return router;
 }
 
+/** Refuses a change that was made against other versions of its shots than those that are there, and says what they are now. */
+async function refuseStale(tx: DbOrTx, jobId: string, versions: Readonly<Record<string, number>>): Promise<void> {
+  const meant = Object.entries(versions);
+  if (meant.length === 0) return;
+  const rows = await tx
+    .select()
+    .from(shots)
+    .where(and(eq(shots.jobId, jobId), inArray(shots.id, Object.keys(versions))))
+    .for('update');
+  const present = new Map(rows.map((row) => [row.id, row]));
+  const stale = meant.filter(([id, version]) => (present.get(id)?.version ?? 0) !== version);
+  if (stale.length === 0) return;
+  const changed = stale.flatMap(([id]) => present.get(id) ?? []);
+  throw new HttpError(409, 'changed_elsewhere', say(logText.shotsWereChangedElsewhere, { n: stale.length }), {
+    path: ['versions', stale[0]?.[0] ?? ''],
+    more: {
+      present: { shots: changed.map(shotAnswer), versions: Object.fromEntries(stale.map(([id]) => [id, present.get(id)?.version ?? 0])) },
+    },
+  });
+}
+
+const shotAnswer = (row: typeof shots.$inferSelect): Shot => ({
+  ...shotIn(row),
+  id: row.id,
+  setupId: row.setupId,
+  at: row.at.toISOString(),
+});
+
 export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
   const router = Router();
 
@@ -170,13 +198,15 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
 
   router.post('/jobs/:id/log/changes', express.json({ limit: '12mb' }), async (req, res) => {
     const jobId = idParam(req.params.id, 'job');
-    const { put, remove } = parsed(logChangeSchema, req.body);
+    const { writeId, versions, put, remove } = parsed(logChangeSchema, req.body);
     await db.transaction(async (tx) => {
       await presentJob(tx, jobId);
+      if (!(await isFirst(tx, writeId))) return;
       const own = new Set((await tx.select({ id: setups.id }).from(setups).where(eq(setups.jobId, jobId))).map(({ id }) => id));
       const strange = put.findIndex(({ setupId }) => !own.has(setupId));
       if (strange >= 0)
         throw new HttpError(400, 'no_setup', say(logText.putStandidTheSetupOf, { strange }), { path: ['put', strange, 'setupId'] });
+      await refuseStale(tx, jobId, versions);
       if (remove.length > 0) await tx.delete(shots).where(and(eq(shots.jobId, jobId), inArray(shots.id, remove)));
       for (let from = 0; from < put.length; from += 500) {
         const written = await tx
@@ -193,6 +223,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
               at: sql`excluded.at`,
               values: sql`excluded."values"`,
               schemaVersion: sql`excluded.schema_version`,
+              version: sql`${shots.version} + 1`,
             },
             setWhere: eq(shots.jobId, jobId),
           })
@@ -216,9 +247,11 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
     const folder = join(scratch, 'attached', id);
     await mkdir(folder, { recursive: true });
     const path = await store.local(row.storeKey, folder);
-    res
-      .type(row.mime)
-      .set({ 'Content-Disposition': 'inline', 'X-Content-Type-Options': 'nosniff', 'Content-Security-Policy': "default-src 'none'" });
+    res.type(row.mime).set({
+      'Content-Disposition': 'inline',
+      'X-Content-Type-Options': 'nosniff',
+      'Content-Security-Policy': "default-src 'none'; form-action 'none'; sandbox",
+    });
     await pipeline(createReadStream(path), res).finally(() => rm(folder, { recursive: true, force: true }));
   });
 

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { pino } from 'pino';
 import { connect } from '../db/connect';
+import { logError } from '../logError';
 import { openQueue } from './queue';
 import { runInThread } from './runInThread';
 import { openStore } from './store/openStore';
@@ -10,7 +11,12 @@ import { workFromQueue } from './work';
 
 // One worker. Reads DATABASE_URL, GANGWAY_STORE and GANGWAY_SCRATCH; any number
 // of them, on any machines, share one database and one store.
-const logger = pino({ level: process.env.LOG_LEVEL ?? 'info', base: { pid: process.pid } });
+// The server that started it may be gone before there is anything to stop.
+let stop = (): void => process.exit(0);
+for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, () => stop());
+if (process.send && !process.connected) process.exit(0);
+
+const logger = pino({ level: process.env.LOG_LEVEL ?? 'info', base: { pid: process.pid }, serializers: { err: logError } });
 const { DATABASE_URL: url, GANGWAY_STORE: place } = process.env;
 if (!url || !place) {
   logger.fatal('A worker needs DATABASE_URL and GANGWAY_STORE.');
@@ -37,7 +43,7 @@ logger.info('worker ready');
 process.send?.('ready', undefined, undefined, () => undefined);
 
 let stopping = false;
-const stop = () => {
+stop = () => {
   if (stopping) process.exit(1);
   stopping = true;
   setTimeout(() => process.exit(1), 4000).unref();
@@ -46,4 +52,3 @@ const stop = () => {
     .then(() => connection.pool.end())
     .finally(() => process.exit(0));
 };
-for (const signal of ['SIGTERM', 'SIGINT', 'disconnect'] as const) process.on(signal, stop);

@@ -1,35 +1,37 @@
 import { appText } from '@gangway/messages/web/app';
 import { say } from '@gangway/messages/say';
-import { lazy, Suspense } from 'react';
+import { Suspense } from 'react';
 import { createBrowserRouter, Navigate, Outlet, RouterProvider, useLocation, useParams, useRouteError } from 'react-router';
 import { NotesProvider } from '../ui/Notes';
 import { SlotsProvider, type Slots } from '../ui/Slots';
 import { TopBar } from '../ui/TopBar';
 import { TextLink } from '../ui/TextButton';
+import { lazyPart, preloadParts } from '../ui/lazyPart';
 
-const JobsPage = lazy(() => import('../jobs/JobsPage').then((module) => ({ default: module.JobsPage })));
+const JobsPage = lazyPart(() => import('../jobs/JobsPage'), 'JobsPage');
 
-const BenchPage = lazy(() => import('../bench/BenchPage').then((module) => ({ default: module.BenchPage })));
+const BenchPage = lazyPart(() => import('../bench/BenchPage'), 'BenchPage');
 
-const ProofPage = lazy(() => import('../proof/ProofPage').then((module) => ({ default: module.ProofPage })));
+const ProofPage = lazyPart(() => import('../proof/ProofPage'), 'ProofPage');
 
-const LogPage = lazy(() => import('../log/LogPage').then((module) => ({ default: module.LogPage })));
+const LogPage = lazyPart(() => import('../log/LogPage'), 'LogPage');
 
-const CalculatorsPage = lazy(() => import('../calculators/CalculatorsPage').then((module) => ({ default: module.CalculatorsPage })));
+const CalculatorsPage = lazyPart(() => import('../calculators/CalculatorsPage'), 'CalculatorsPage');
 
 const kit = {
-  Frame: lazy(() => import('../kit/KitFrame').then((module) => ({ default: module.KitFrame }))),
-  Rigs: lazy(() => import('../kit/rigs/RigsPage').then((module) => ({ default: module.RigsPage }))),
-  Rig: lazy(() => import('../kit/rigs/RigPage').then((module) => ({ default: module.RigPage }))),
-  Card: lazy(() => import('../kit/card/CardPage').then((module) => ({ default: module.CardPage }))),
-  Items: lazy(() => import('../kit/items/ItemsPage').then((module) => ({ default: module.ItemsPage }))),
-  Compare: lazy(() => import('../kit/compare/ComparePage').then((module) => ({ default: module.ComparePage }))),
-  Import: lazy(() => import('../kit/exchange/ImportPage').then((module) => ({ default: module.ImportPage }))),
+  Frame: lazyPart(() => import('../kit/KitFrame'), 'KitFrame'),
+  Rigs: lazyPart(() => import('../kit/rigs/RigsPage'), 'RigsPage'),
+  Rig: lazyPart(() => import('../kit/rigs/RigPage'), 'RigPage'),
+  Card: lazyPart(() => import('../kit/card/CardPage'), 'CardPage'),
+  Items: lazyPart(() => import('../kit/items/ItemsPage'), 'ItemsPage'),
+  Compare: lazyPart(() => import('../kit/compare/ComparePage'), 'ComparePage'),
+  Import: lazyPart(() => import('../kit/exchange/ImportPage'), 'ImportPage'),
 };
 
 const SLOTS: Slots = {
-  LogButton: lazy(() => import('../log/LogButton').then((module) => ({ default: module.LogButton }))),
-  ItemDialog: lazy(() => import('../kit/items/ItemDialog').then((module) => ({ default: module.ItemDialog }))),
+  Waiting: lazyPart(() => import('../waiting/WaitingLabel'), 'WaitingLabel'),
+  LogButton: lazyPart(() => import('../log/LogButton'), 'LogButton'),
+  ItemDialog: lazyPart(() => import('../kit/items/ItemDialog'), 'ItemDialog'),
 };
 
 function Frame() {
@@ -125,6 +127,8 @@ const router = createBrowserRouter([
     ],
   },
 ]);
+
+addEventListener('load', () => setTimeout(preloadParts, 2000));
 
 export function App() {
   return <RouterProvider router={router} />;

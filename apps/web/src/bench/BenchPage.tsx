@@ -2,7 +2,7 @@ import { benchText } from '@gangway/messages/web/bench';
 import { say } from '@gangway/messages/say';
 import { geometryOf, type Geometry } from '@gangway/core/geometry/geometry';
 import { ToggleGroup } from 'radix-ui';
-import { lazy, memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
+import { memo, Suspense, useCallback, useEffect, useId, useRef, useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import type { MissingValue } from '@gangway/core/rig/missing';
 import { partsInOrder } from '@gangway/core/rig/parts';
@@ -10,7 +10,7 @@ import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
 import { useBenchSelector } from './editing/benchStore';
 import { store } from '../store/store';
-import { closeSetup, openSetup } from './autosave/open';
+import { closeSetup, knownSetup, openSetup } from './autosave/open';
 import { ErrorNote } from '../ui/ErrorNote';
 import { useSlots } from '../ui/Slots';
 import { useThrottled } from '../ui/useThrottled';
@@ -23,14 +23,15 @@ import type { BenchStep } from '@gangway/core/model/step';
 import { rigEdit } from './rig/rigEdit';
 import { setupEdit } from './editing/setupEdit';
 import { TextLink } from '../ui/TextButton';
+import { lazyPart } from '../ui/lazyPart';
 
 // Checks come a moment after the drawings, which they do not hold up.
-const ChecksPanel = lazy(() => import('./checks/ChecksPanel').then((module) => ({ default: module.ChecksPanel })));
-const Reading = lazy(() => import('./circle/Reading').then((module) => ({ default: module.Reading })));
-const Cautions = lazy(() => import('./cautions/Cautions').then((module) => ({ default: module.Cautions })));
-const ElsewhereNote = lazy(() => import('./autosave/ElsewhereNote').then((module) => ({ default: module.ElsewhereNote })));
+const ChecksPanel = lazyPart(() => import('./checks/ChecksPanel'), 'ChecksPanel');
+const Reading = lazyPart(() => import('./circle/Reading'), 'Reading');
+const Cautions = lazyPart(() => import('./cautions/Cautions'), 'Cautions');
+const ElsewhereNote = lazyPart(() => import('./autosave/ElsewhereNote'), 'ElsewhereNote');
 // The list of rigs loads only when it is opened.
-const ChooseRig = lazy(() => import('./rig/ChooseRig').then((module) => ({ default: module.ChooseRig })));
+const ChooseRig = lazyPart(() => import('./rig/ChooseRig'), 'ChooseRig');
 
 /** The bench of one setup: fetches it, puts it under edit, and takes it away again on leaving. */
 export function BenchPage() {
@@ -44,8 +45,10 @@ export function BenchPage() {
     let left = false;
     void request.then(({ data, error }) => {
       if (left) return;
-      if (data) {
-        openSetup(data);
+      // Where the server cannot be asked, what this device knows of it will do.
+      const setup = data ?? knownSetup(setupId, jobId, isGone(error));
+      if (setup) {
+        openSetup(setup);
         setFailure(null);
         setOpen(setupId);
       } else {
@@ -58,7 +61,7 @@ export function BenchPage() {
       closeSetup();
       setOpen(null);
     };
-  }, [setupId, attempt]);
+  }, [setupId, jobId, attempt]);
 
   const settings = useBenchSelector((state) => state.edit.present?.settings ?? null);
   if (failure !== null) {

@@ -1,16 +1,18 @@
 import { unitLabel } from '@gangway/messages/unit';
 import { calculatorsText } from '@gangway/messages/web/calculators';
-import { lazy, Suspense, useDeferredValue, useMemo, useState } from 'react';
+import { Suspense, useDeferredValue, useMemo, useState } from 'react';
 import { Navigate, NavLink, useParams } from 'react-router';
 import { CHAPTERS, type Calculator } from '@gangway/core/calculators/calculator';
 import { CALCULATORS, calculatorNamed } from '@gangway/core/calculators/registry';
 import { TopBar } from '../ui/TopBar';
 import { Button } from '../ui/Button';
 import { chartOf } from './charts';
+import { Select } from '../ui/Select';
 import { asText, asValue, fieldsOf, shownAnswer, withoutNull, type Field } from './fields';
 import { SharpnessChooser } from './SharpnessChooser';
+import { lazyPart } from '../ui/lazyPart';
 
-const LineChart = lazy(() => import('./LineChart').then((module) => ({ default: module.LineChart })));
+const LineChart = lazyPart(() => import('./LineChart'), 'LineChart');
 
 const CHAPTER_WORDS: Readonly<Record<(typeof CHAPTERS)[number], string>> = {
   focus: calculatorsText.focus,
@@ -225,13 +227,23 @@ function FieldInput({ field, text, refusal, note, onText }: FieldInputProps) {
           />
         ) : (
           <>
-            <input
-              {...props}
-              inputMode={kind === 'number' ? 'decimal' : undefined}
-              placeholder={kind === 'numberOrNothing' ? calculatorsText.none : undefined}
-              onChange={(event) => onText(event.target.value)}
-              className={`${look} ${kind === 'number' || kind === 'numberOrNothing' ? 'text-right' : ''}`}
-            />
+            {kind === 'choice' ? (
+              <Select id={id} value={text} onChange={(event) => onText(event.target.value)} className="bg-sheet">
+                {field.choices.map((word) => (
+                  <option key={word} value={word}>
+                    {shownAnswer(word)}
+                  </option>
+                ))}
+              </Select>
+            ) : (
+              <input
+                {...props}
+                inputMode={kind === 'number' ? 'decimal' : undefined}
+                placeholder={kind === 'numberOrNothing' ? calculatorsText.none : undefined}
+                onChange={(event) => onText(event.target.value)}
+                className={`${look} ${kind === 'number' || kind === 'numberOrNothing' ? 'text-right' : ''}`}
+              />
+            )}
             <span className="text-sm text-ink-soft">{unit === 'f/' ? '' : unitLabel(unit)}</span>
           </>
         )}

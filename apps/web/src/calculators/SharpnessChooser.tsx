@@ -3,6 +3,7 @@ import { say } from '@gangway/messages/say';
 import { useState } from 'react';
 import { FORMATS } from '@gangway/core/coverage/formats';
 import { permissibleBlur } from '@gangway/core/focus/sharpness';
+import { permissibleBlurReason } from '@gangway/core/focus/sharpnessReason';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
@@ -36,7 +37,9 @@ export function SharpnessChooser({ onUse }: SharpnessChooserProps) {
   const [standard, setStandard] = useState<SharpnessStandard>(START.diagonal);
   const format = FORMATS.find(({ id }) => id === formatId) ?? FORMATS[0];
   if (!format) return null;
-  const { cocMm, reason } = permissibleBlur(standard, format);
+  const allowed = permissibleBlur(standard, format);
+  const { cocMm } = allowed;
+  const reason = permissibleBlurReason(allowed);
   return (
     <section aria-label={calculatorsText.standardOfSharpness} className="rounded-md border border-hairline bg-ground p-3">
       <h3 className="engraved mb-2">{calculatorsText.standardOfSharpness}</h3>

@@ -5,8 +5,8 @@ import { z } from 'zod';
 import type { Calculator } from '@gangway/core/calculators/calculator';
 import { typedNumber } from '@gangway/contract/typedNumber';
 
-/** How a field is typed: one number, one number that may stay empty, numbers in a row, or points line by line. */
-export type FieldKind = 'number' | 'numberOrNothing' | 'list' | 'point' | 'points';
+/** How a field is entered: one number, one number that may stay empty, numbers in a row, points line by line, or one of several words. */
+export type FieldKind = 'choice' | 'number' | 'numberOrNothing' | 'list' | 'point' | 'points';
 
 export interface Field {
   readonly key: string;
@@ -15,10 +15,13 @@ export interface Field {
   readonly meaning: string;
   /** What an answer of `null` means. */
   readonly nullIs: 'none' | 'infinity';
+  /** The words to choose from; empty where a number is typed. */
+  readonly choices: readonly string[];
 }
 
 interface Described {
   readonly type?: string;
+  readonly enum?: readonly string[];
   readonly anyOf?: readonly Described[];
   readonly prefixItems?: readonly Described[];
   readonly items?: Described;
@@ -36,10 +39,12 @@ export function fieldsOf(schema: Calculator['input'], io: 'input' | 'output'): r
     unit: described.unit ?? '',
     meaning: io === 'input' ? (described.description ?? key).replace(/\bnull for\b/u, 'empty for') : (described.description ?? key),
     nullIs: described.nullIs ?? 'none',
+    choices: described.enum ?? [],
   }));
 }
 
-function kindOf({ type, anyOf, prefixItems, items }: Described): FieldKind {
+function kindOf({ type, anyOf, prefixItems, items, enum: words }: Described): FieldKind {
+  if (words) return 'choice';
   if (anyOf) return 'numberOrNothing';
   if (type !== 'array') return 'number';
   const first = prefixItems?.[0] ?? items;
@@ -52,12 +57,13 @@ export function asText(kind: FieldKind, value: unknown): string {
   if (value === null || value === undefined) return '';
   if (kind === 'points') return (value as readonly (readonly number[])[]).map((point) => point.join(', ')).join('\n');
   if (kind === 'point' || kind === 'list') return (value as readonly number[]).join(', ');
-  return typeof value === 'number' ? String(value) : '';
+  return typeof value === 'number' || typeof value === 'string' ? String(value) : '';
 }
 
 /** What typed text stands for, or why it cannot be read. An empty field that must not be empty is left out, so that the calculator asks for it. */
 export function asValue(kind: FieldKind, text: string): { readonly value: unknown } | { readonly refusal: string } {
   const plain = text.trim();
+  if (kind === 'choice') return { value: plain };
   if (kind === 'numberOrNothing' && (plain === '' || plain === '∞')) return { value: null };
   if (kind === 'number' || kind === 'numberOrNothing') return plain === '' ? { value: undefined } : oneNumber(plain);
   if (kind === 'points') {
@@ -87,8 +93,14 @@ export function withoutNull(meaning: string): string {
   return meaning.replace(/[,;] null .*$/u, '');
 }
 
-/** Answers that are words. */
-const VERDICTS = { clear: calculatorsText.clear, shades: calculatorsText.shades, cuts: calculatorsText.cuts } as const;
+/** Answers and choices that are words. */
+const WORDS = {
+  clear: calculatorsText.clear,
+  shades: calculatorsText.shades,
+  cuts: calculatorsText.cuts,
+  lens: calculatorsText.lens,
+  back: calculatorsText.back,
+} as const;
 /** The parts of an answer that is a plane. */
 const PARTS = { normal: calculatorsText.normal, offsetMm: calculatorsText.offsetMm } as const;
 
@@ -97,7 +109,7 @@ export function shownAnswer(value: unknown, nullIs: Field['nullIs'] = 'none'): s
   if (value === null || value === undefined) return nullIs === 'infinity' ? '∞' : calculatorsText.none;
   if (typeof value === 'number') return shownNumber(value);
   if (typeof value === 'boolean') return value ? calculatorsText.yes : calculatorsText.no;
-  if (typeof value === 'string') return Object.hasOwn(VERDICTS, value) ? VERDICTS[value as keyof typeof VERDICTS] : value;
+  if (typeof value === 'string') return Object.hasOwn(WORDS, value) ? WORDS[value as keyof typeof WORDS] : value;
   if (Array.isArray(value)) return value.map((each) => shownAnswer(each, nullIs)).join(', ');
   return Object.entries(value)
     .map(([key, part]) => `${Object.hasOwn(PARTS, key) ? PARTS[key as keyof typeof PARTS] : key} ${shownAnswer(part)}`)

@@ -1,18 +1,17 @@
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
-import { api, errorSentence } from '../store/api';
+import { api } from '../store/api';
+import { restore } from '../store/writes';
 import { useToast } from '../ui/Notes';
 import { TextButton } from '../ui/TextButton';
 
 /** What was deleted, with the way back. */
 export function DeletedList() {
   const { data } = api.useDeletedQuery(undefined);
-  const [restoreJob] = api.useRestoreJobMutation();
-  const [restoreSetup] = api.useRestoreSetupMutation();
   const tell = useToast();
   if (!data || data.jobs.length + data.setups.length === 0) return null;
-  const back = (words: string, request: Promise<{ error?: unknown }>) =>
-    void request.then(({ error }) => tell(error ? errorSentence(error) : say(jobsText.isRestored, { words })));
+  const back = (of: 'job' | 'setup', id: string, name: string) =>
+    void restore({ of, id, name }).then(() => tell(say(jobsText.isRestored, { words: name })));
   const row = (id: string, kind: string, name: string, onBack: () => void) => (
     <li key={id} className="flex items-baseline gap-2 text-sm">
       <span className="min-w-0 grow truncate" title={name}>
@@ -27,8 +26,8 @@ export function DeletedList() {
     <details className="mt-6">
       <summary className="engraved cursor-pointer">{say(jobsText.deleted, { length: data.jobs.length + data.setups.length })}</summary>
       <ul className="mt-1 grid gap-1">
-        {data.jobs.map(({ id, name }) => row(id, 'job', name, () => back(name, restoreJob(id))))}
-        {data.setups.map(({ id, name }) => row(id, 'stand', name, () => back(name, restoreSetup(id))))}
+        {data.jobs.map(({ id, name }) => row(id, jobsText.kindJob, name, () => back('job', id, name)))}
+        {data.setups.map(({ id, name }) => row(id, jobsText.kindSetup, name, () => back('setup', id, name)))}
       </ul>
     </details>
   );

@@ -5,22 +5,16 @@ import { isTimeZone, type Job, type JobPlace } from '@gangway/contract/job';
 import { jobCautions, lightOfDay, litWords, packingList, sunWords } from '@gangway/core/card/jobSheet';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
 import { KINDS } from '@gangway/core/kit/registry';
-import { api, errorSentence } from '../store/api';
+import { changeJob } from '../store/writes';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import { TextField } from '../ui/TextField';
-import { useToast } from '../ui/Notes';
 
 /** Light, kit, cautions, printing and handing over of a whole job. */
 export function JobSheet({ job }: { readonly job: Job }) {
-  const [changeJob] = api.useChangeJobMutation();
-  const tell = useToast();
   const { place, day } = job;
   const timeZone = place?.timeZone ?? 'UTC';
-  const put = async (patch: { place?: JobPlace | null; day?: string | null }) => {
-    const { error } = await changeJob({ id: job.id, ...patch });
-    if (error) tell(errorSentence(error));
-  };
+  const put = (patch: { place?: JobPlace | null; day?: string | null }) => changeJob(job.id, patch);
   const { setups } = job;
   // Hundreds of places of the sun: not at every drawing of the page.
   const light = useMemo(() => lightOfDay({ place, day, timeZone }, setups), [place, day, timeZone, setups]);

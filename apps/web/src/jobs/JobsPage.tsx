@@ -2,11 +2,12 @@ import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
 import { freeName } from '@gangway/contract/name';
 import { Plus } from 'lucide-react';
-import { lazy, Suspense, useEffect, useState } from 'react';
+import { Suspense, useEffect, useState } from 'react';
 import { Link, NavLink, useNavigate, useParams } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence, isGone } from '../store/api';
+import { addJob, changeJob, remove, restore } from '../store/writes';
 import { ActionMenu } from '../ui/ActionMenu';
 import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
@@ -15,8 +16,9 @@ import { useToast } from '../ui/Notes';
 import { DeletedList } from './DeletedList';
 import { NewSetup } from './NewSetup';
 import { SetupList } from './SetupList';
+import { lazyPart } from '../ui/lazyPart';
 
-const JobSheet = lazy(() => import('./JobSheet').then((module) => ({ default: module.JobSheet })));
+const JobSheet = lazyPart(() => import('./JobSheet'), 'JobSheet');
 
 const LAST_JOB = 'gangway.lastJob';
 
@@ -34,7 +36,6 @@ export function JobsPage() {
   const { data: jobs, error, isLoading, refetch } = api.useJobsQuery(undefined);
   const navigate = useNavigate();
   const tell = useToast();
-  const [addJob] = api.useAddJobMutation();
   const [failure, setFailure] = useState<string | null>(null);
 
   const [importJob, { isLoading: reading }] = api.useImportJobMutation();
@@ -55,14 +56,11 @@ export function JobsPage() {
   }, [opens, navigate]);
 
   const add = async () => {
-    const { data, error: refused } = await addJob({ name: freeName(jobsText.newJob, jobs?.map(({ name }) => name) ?? []) });
-    if (data) {
-      setFailure(null);
-      await navigate(`/jobs/${data.id}`);
-      tell(say(jobsText.createdClickItsNameTo, { name: data.name }));
-    } else {
-      setFailure(errorSentence(refused));
-    }
+    const name = freeName(jobsText.newJob, jobs?.map((each) => each.name) ?? []);
+    const id = await addJob(name);
+    setFailure(null);
+    await navigate(`/jobs/${id}`);
+    tell(say(jobsText.createdClickItsNameTo, { name }));
   };
 
   return (
@@ -160,10 +158,7 @@ function OpenJob({ jobId }: { readonly jobId: string }) {
 function JobHead({ job }: { readonly job: Job }) {
   const [renaming, setRenaming] = useState(false);
   const [adding, setAdding] = useState(false);
-  const [renameJob] = api.useRenameJobMutation();
   const [duplicateJob] = api.useDuplicateJobMutation();
-  const [deleteJob] = api.useDeleteJobMutation();
-  const [restoreJob] = api.useRestoreJobMutation();
   const navigate = useNavigate();
   const tell = useToast();
 
@@ -172,16 +167,11 @@ function JobHead({ job }: { readonly job: Job }) {
     if (data) await navigate(`/jobs/${data.id}`);
     tell(data ? say(jobsText.created, { name: data.name }) : errorSentence(error));
   };
-  const remove = async () => {
-    const { error } = await deleteJob(job.id);
-    if (error) {
-      tell(errorSentence(error));
-      return;
-    }
+  const discard = async () => {
+    const removed = { of: 'job', id: job.id, name: job.name } as const;
+    await remove(removed);
     await navigate('/jobs');
-    tell(say(jobsText.isDeleted, { name: job.name }), () => {
-      void restoreJob(job.id).then(({ error: refused }) => (refused ? tell(errorSentence(refused)) : navigate(`/jobs/${job.id}`)));
-    });
+    tell(say(jobsText.isDeleted, { name: job.name }), () => void restore(removed).then(() => navigate(`/jobs/${job.id}`)));
   };
 
   return (
@@ -192,8 +182,8 @@ function JobHead({ job }: { readonly job: Job }) {
             label={jobsText.nameOfTheJob}
             name={job.name}
             onRename={async (name) => {
-              const { error } = await renameJob({ id: job.id, name });
-              return error ? errorSentence(error) : null;
+              await changeJob(job.id, { name });
+              return null;
             }}
             onDone={() => setRenaming(false)}
             className="max-w-xl text-xl font-semibold"
@@ -226,7 +216,7 @@ function JobHead({ job }: { readonly job: Job }) {
         actions={[
           { label: jobsText.rename, takesFocus: true, onSelect: () => setRenaming(true) },
           { label: jobsText.duplicate, onSelect: () => void duplicate() },
-          { label: jobsText.delete, onSelect: () => void remove() },
+          { label: jobsText.delete, onSelect: () => void discard() },
         ]}
       />
       {adding && <NewSetup job={job} onClose={() => setAdding(false)} />}

@@ -1,4 +1,3 @@
-import { storedSettings } from '@gangway/contract/storedSetup';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { useId, useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -7,6 +6,7 @@ import { builtRig } from '@gangway/contract/kit';
 import { nameSchema } from '@gangway/contract/name';
 import { centredSetup } from '@gangway/core/planning/centred';
 import { api, errorSentence } from '../store/api';
+import { addSetup } from '../store/setupWrites';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
 import { useItems } from '../store/useItems';
@@ -25,7 +25,6 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
   const [name, setName] = useState('');
   const [chosen, setChosen] = useState(0);
   const [refusal, setRefusal] = useState<string | null>(null);
-  const [addSetup, { isLoading }] = api.useAddSetupMutation();
   const navigate = useNavigate();
 
   const add = async () => {
@@ -35,9 +34,8 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
       setRefusal(parsed.error?.issues[0]?.message ?? jobsText.chooseARig);
       return;
     }
-    const { data, error } = await addSetup({ jobId: job.id, name: parsed.data, settings: storedSettings(centredSetup(rig)) });
-    if (data) await navigate(`/jobs/${job.id}/setups/${data.id}`);
-    else setRefusal(errorSentence(error));
+    const setupId = await addSetup(job.id, parsed.data, centredSetup(rig));
+    await navigate(`/jobs/${job.id}/setups/${setupId}`);
   };
 
   return (
@@ -88,7 +86,7 @@ export function NewSetup({ job, onClose }: { readonly job: Job; readonly onClose
         )}
         <div className="flex justify-end gap-2">
           <Button onClick={onClose}>{jobsText.cancel}</Button>
-          <Button look="main" type="submit" disabled={isLoading}>
+          <Button look="main" type="submit">
             {jobsText.createSetup}
           </Button>
         </div>

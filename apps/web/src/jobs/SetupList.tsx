@@ -1,6 +1,5 @@
 import { ORIENTATION_LABELS } from '@gangway/core/words';
 import { stateText } from '@gangway/messages/core/state';
-import { storedSettings } from '@gangway/contract/storedSetup';
 import { jobsText } from '@gangway/messages/web/jobs';
 import { say } from '@gangway/messages/say';
 import { geometryOf } from '@gangway/core/geometry/geometry';
@@ -16,6 +15,8 @@ import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words
 import { CircleMiniature } from '../setup/CircleMiniature';
 import { checksOf } from '../setup/checksOf';
 import { api, errorSentence } from '../store/api';
+import { renameSetup } from '../store/setupWrites';
+import { changeJob, remove, restore } from '../store/writes';
 import { ActionMenu } from '../ui/ActionMenu';
 import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
@@ -25,7 +26,6 @@ import { STATE_ORDER, type CheckState, worstState } from '@gangway/core/state';
 /** The setups of a job, each with its Circle in small, what is set and what is found. */
 export function SetupList({ job }: { readonly job: Job }) {
   const { data: log } = api.useLogQuery(job.id);
-  const [orderSetups] = api.useOrderSetupsMutation();
   const tell = useToast();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
@@ -34,13 +34,8 @@ export function SetupList({ job }: { readonly job: Job }) {
   const ids = job.setups.map(({ id }) => id);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    void orderSetups({ id: job.id, setupOrder: arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))) }).then(
-      ({ error }) =>
-        tell(
-          error ? errorSentence(error) : jobsText.theOrderIsChanged,
-          error ? undefined : () => void orderSetups({ id: job.id, setupOrder: ids }),
-        ),
-    );
+    const setupOrder = arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id)));
+    void changeJob(job.id, { setupOrder }).then(() => tell(jobsText.theOrderIsChanged, () => void changeJob(job.id, { setupOrder: ids })));
   };
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
@@ -59,10 +54,7 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
   const { attributes, listeners, setNodeRef, setActivatorNodeRef, transform, transition, isDragging } = useSortable({ id: setup.id });
   const { settings } = setup;
   const [renaming, setRenaming] = useState(false);
-  const [renameSetup] = api.useRenameSetupMutation();
   const [duplicateSetup] = api.useDuplicateSetupMutation();
-  const [deleteSetup] = api.useDeleteSetupMutation();
-  const [restoreSetup] = api.useRestoreSetupMutation();
   const tell = useToast();
   const found = checksOf(settings);
   const worst = worstState(found);
@@ -73,15 +65,10 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
     const { data, error } = await duplicateSetup(setup.id);
     tell(data ? say(jobsText.created, { name: data.name }) : errorSentence(error));
   };
-  const remove = async () => {
-    const { error } = await deleteSetup(setup.id);
-    if (error) {
-      tell(errorSentence(error));
-      return;
-    }
-    tell(say(jobsText.isDeleted, { name: setup.name }), () => {
-      void restoreSetup(setup.id).then(({ error: refused }) => refused && tell(errorSentence(refused)));
-    });
+  const discard = async () => {
+    const removed = { of: 'setup', id: setup.id, name: setup.name } as const;
+    await remove(removed);
+    tell(say(jobsText.isDeleted, { name: setup.name }), () => void restore(removed));
   };
 
   return (
@@ -108,13 +95,8 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
               label={jobsText.nameOfTheSetup}
               name={setup.name}
               onRename={async (name) => {
-                const { error } = await renameSetup({
-                  id: setup.id,
-                  version: setup.version,
-                  settings: storedSettings(setup.settings),
-                  name,
-                });
-                return error ? errorSentence(error) : null;
+                await renameSetup(setup, name);
+                return null;
               }}
               onDone={() => setRenaming(false)}
               className="font-semibold"
@@ -132,7 +114,7 @@ function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: num
               actions={[
                 { label: jobsText.rename, takesFocus: true, onSelect: () => setRenaming(true) },
                 { label: jobsText.duplicate, onSelect: () => void duplicate() },
-                { label: jobsText.delete, onSelect: () => void remove() },
+                { label: jobsText.delete, onSelect: () => void discard() },
               ]}
             />
           </span>

@@ -8,7 +8,6 @@ import { KINDS } from '@gangway/core/kit/registry';
 import { TopBar } from '../ui/TopBar';
 import { api, errorSentence } from '../store/api';
 import { ErrorNote } from '../ui/ErrorNote';
-import { useToast } from '../ui/Notes';
 import { ExportMenu } from './exchange/ExportMenu';
 import { useKitUndo } from './useKit';
 import { UndoButtons, useUndoKeys } from '../ui/UndoButtons';
@@ -85,10 +84,8 @@ function Count({ n }: { readonly n: number }) {
 
 function KitUndo() {
   const { undoable, redoable, go } = useKitUndo();
-  const tell = useToast();
-  const act = (back: boolean) => void go(back).then((refused) => refused !== null && tell(refused));
-  const undo = () => act(true);
-  const redo = () => act(false);
+  const undo = () => void go(true);
+  const redo = () => void go(false);
   useUndoKeys(undo, redo);
   return <UndoButtons undoable={undoable} redoable={redoable} onUndo={undo} onRedo={redo} />;
 }

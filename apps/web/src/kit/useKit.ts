@@ -1,6 +1,10 @@
 import { useCallback } from 'react';
 import type { Kit, KitChange } from '@gangway/contract/kit';
-import { api, errorSentence } from '../store/api';
+import { api } from '../store/api';
+import '../store/outbox/caches';
+import { outbox } from '../store/outbox/page';
+import { ITEM_RECORD } from '@gangway/contract/record/itemRecord';
+import { presentVersion } from '@gangway/contract/record/versions';
 import { store, useAppDispatch } from '../store/store';
 import { serialQueue } from '../ui/serialQueue';
 import { changesTo, doneBetween, kitHistory } from './history';
@@ -15,47 +19,46 @@ export function kitNow(): Kit | null {
   return api.endpoints.kit.select(undefined)(store.getState()).data ?? null;
 }
 
-/** Changes the kit as one step to undo; answers a sentence when it was refused. */
-export function useChangeKit(): (changes: readonly KitChange[], said: string) => Promise<string | null> {
-  const [send] = api.useChangeKitMutation();
+/** Puts changes of the kit into the outbox, with what they change. */
+async function changeKit(changes: readonly KitChange[], said: string): Promise<void> {
+  const put = new Set(changes.flatMap((change) => (change.op === 'putItem' ? [change.item.id] : [])));
+  const was = kitNow()?.items.flatMap(({ item, archived }) => (put.has(item.id) ? [{ item, archived }] : [])) ?? [];
+  await outbox.submit({ kind: 'kit', schema: presentVersion(ITEM_RECORD), changes, was, said });
+}
+
+/** Changes the kit as one step to undo. What the server refuses of it waits in the outbox, with the reason. */
+export function useChangeKit(): (changes: readonly KitChange[], said: string) => Promise<void> {
   const dispatch = useAppDispatch();
   return useCallback(
     (changes, said) =>
       turn(async () => {
         const before = kitNow();
-        const { data, error } = await send(changes);
-        if (!data) return errorSentence(error);
-        // At once, so that a change that waited for this one is made from what it left.
-        dispatch(api.util.updateQueryData('kit', undefined, () => data));
-        if (before) dispatch(kitHistory.did(doneBetween(before, data, changes, said)));
-        return null;
+        await changeKit(changes, said);
+        // As it is shown with the change.
+        const after = kitNow();
+        if (before && after) dispatch(kitHistory.did(doneBetween(before, after, changes, said)));
       }),
-    [send, dispatch],
+    [dispatch],
   );
 }
 
 /** Going back and on again; each says what it would change, `null` when there is nothing. */
 export function useKitUndo() {
-  const [send] = api.useChangeKitMutation();
   const dispatch = useAppDispatch();
   const past = useKitSelector(({ kitHistory }) => toUndo(kitHistory));
   const future = useKitSelector(({ kitHistory }) => toRedo(kitHistory));
   const go = useCallback(
-    (back: boolean): Promise<string | null> =>
+    (back: boolean): Promise<void> =>
       turn(async () => {
         const history = kitState().kitHistory;
         const done = back ? toUndo(history) : toRedo(history);
         const kit = kitNow();
-        if (!done || !kit) return null;
+        if (!done || !kit) return;
         const changes = changesTo(kit, done, back ? 'before' : 'after');
-        if (changes.length > 0) {
-          const { error } = await send(changes);
-          if (error) return errorSentence(error);
-        }
+        if (changes.length > 0) await changeKit(changes, done.said);
         dispatch(back ? kitHistory.wentBack() : kitHistory.wentOn());
-        return null;
       }),
-    [send, dispatch],
+    [dispatch],
   );
   return { undoable: past?.said ?? null, redoable: future?.said ?? null, go };
 }

@@ -1,10 +1,12 @@
 import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
 import { X } from 'lucide-react';
-import { useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import type { Attachment } from '@gangway/contract/log';
 import type { Shot } from '@gangway/core/log/shotFields';
-import { api, errorSentence } from '../store/api';
+import { attach } from '../store/logWrites';
+import { useOutbox } from '../store/outbox/page';
+import { remove } from '../store/writes';
 import { IconButton } from '../ui/Button';
 import { Select } from '../ui/Select';
 
@@ -18,19 +20,22 @@ interface AttachmentsProps {
 
 /** Photographs of the ground glass or of notes, with a setup or with the shot that is chosen. */
 export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsProps) {
-  const [attach, { isLoading }] = api.useAttachMutation();
-  const [detach] = api.useDetachMutation();
+  const [isLoading, setLoading] = useState(false);
   const [setupId, setSetupId] = useState('');
   const [trouble, setTrouble] = useState<string | null>(null);
   const shot = chosen.length === 1 ? chosen[0] : undefined;
   const to = shot?.setupId ?? (setupId === '' ? setups[0]?.id : setupId);
   if (setups.length === 0) return null;
   const send = async (files: readonly File[]) => {
+    if (to === undefined) return;
     setTrouble(null);
-    for (const file of files) {
-      if (to === undefined) return;
-      const { error } = await attach({ jobId, setupId: to, shotId: shot?.id ?? null, file });
-      if (error) setTrouble(errorSentence(error));
+    setLoading(true);
+    try {
+      for (const file of files) await attach({ jobId, setupId: to, shotId: shot?.id ?? null }, file);
+    } catch {
+      setTrouble(logText.theFileCouldNotBe);
+    } finally {
+      setLoading(false);
     }
   };
   return (
@@ -39,14 +44,7 @@ export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsP
       <div className="flex flex-wrap items-center gap-2">
         {attachments.map(({ id, name, setupId: at, shotId }) => (
           <figure key={id} className="relative m-0 w-20">
-            <a href={`/api/attachments/${id}/file`} target="_blank" rel="noreferrer">
-              <img
-                src={`/api/attachments/${id}/file`}
-                alt={name}
-                loading="lazy"
-                className="h-14 w-20 rounded-sm border border-rule object-cover"
-              />
-            </a>
+            <Picture id={id} name={name} />
             <figcaption
               className="truncate text-[0.6875rem]"
               title={say(logText.nameName2TakeidSelectYes, {
@@ -60,7 +58,7 @@ export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsP
             <IconButton
               label={say(logText.delete, { name })}
               className="absolute! top-0 right-0 size-6! border-rule! bg-sheet"
-              onClick={() => void detach(id).then(({ error }) => setTrouble(error ? errorSentence(error) : null))}
+              onClick={() => void remove({ of: 'attachment', id, name })}
             >
               <X size={12} aria-hidden />
             </IconButton>
@@ -96,6 +94,28 @@ export function Attachments({ jobId, attachments, setups, chosen }: AttachmentsP
         )}
       </div>
     </section>
+  );
+}
+
+/** The photograph as the server has it; from this device while it waits. */
+function Picture({ id, name }: { readonly id: string; readonly name: string }) {
+  const { entries } = useOutbox();
+  const waiting = entries.flatMap(({ write }) => (write.kind === 'attachment' && write.attachmentId === id ? [write.file] : []))[0];
+  const held = useMemo(() => waiting && URL.createObjectURL(waiting), [waiting]);
+  useEffect(() => () => (held === undefined ? undefined : URL.revokeObjectURL(held)), [held]);
+  const image = (
+    <img
+      src={held ?? `/api/attachments/${id}/file`}
+      alt={name}
+      loading="lazy"
+      className={`h-14 w-20 rounded-sm border object-cover ${held === undefined ? 'border-rule' : 'border-dashed border-tight'}`}
+    />
+  );
+  if (held !== undefined) return image;
+  return (
+    <a href={`/api/attachments/${id}/file`} target="_blank" rel="noreferrer">
+      {image}
+    </a>
   );
 }
 

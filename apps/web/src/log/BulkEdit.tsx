@@ -35,7 +35,8 @@ export function BulkEdit({
       }
       put.push(next);
     }
-    setRefusal(await onChange({ put, remove: [] }, say(logText.ofShotChanged, { label: column.label.toLowerCase(), n })));
+    setRefusal(null);
+    await onChange({ put, remove: [] }, say(logText.ofShotChanged, { label: column.label.toLowerCase(), n }));
   };
   return (
     <form
@@ -65,9 +66,7 @@ export function BulkEdit({
       </Button>
       <Button
         onClick={() => {
-          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, say(logText.shotRemoved, { n })).then((refused) =>
-            refused === null ? onNone() : setRefusal(refused),
-          );
+          void onChange({ put: [], remove: chosen.map(({ id }) => id) }, say(logText.shotRemoved, { n })).then(onNone);
         }}
       >
         {logText.remove}

@@ -4,6 +4,7 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { CircleDot } from 'lucide-react';
 import { useParams } from 'react-router';
 import { api, errorSentence } from '../store/api';
+import { changeLog } from '../store/logWrites';
 import { Button } from '../ui/Button';
 import { useToast } from '../ui/Notes';
 import { nextShot, placeWords } from './logging';
@@ -12,24 +13,21 @@ import { nextShot, placeWords } from './logging';
 export function LogButton({ geometry, name }: { readonly geometry: Geometry; readonly name: string }) {
   const { jobId = '', setupId = '' } = useParams();
   const { data: log, error } = api.useLogQuery(jobId);
-  const [changeLog] = api.useChangeLogMutation();
   const tell = useToast();
   const logged = log?.shots.filter((shot) => shot.setupId === setupId).length ?? 0;
   const words = placeWords(geometry, logged);
   const touch = async () => {
     if (!log) return;
     const shot = nextShot(geometry, { id: setupId, name }, log.shots, new Date());
-    const { error: refused } = await changeLog({ jobId, put: [shot], remove: [] });
-    if (refused) tell(say(logText.theShotIsNotLogged, { refused: errorSentence(refused) }));
-    else
-      tell(
-        say(logText.shotIsLogged, {
-          logged: logged + 1,
-          words: words === '' ? '' : `: ${words}`,
-          filmFrame: shot.filmFrame === null ? '' : say(logText.frame, { holder: shot.holder, filmFrame: shot.filmFrame }),
-        }),
-        () => void changeLog({ jobId, put: [], remove: [shot.id] }),
-      );
+    await changeLog(jobId, [shot], []);
+    tell(
+      say(logText.shotIsLogged, {
+        logged: logged + 1,
+        words: words === '' ? '' : `: ${words}`,
+        filmFrame: shot.filmFrame === null ? '' : say(logText.frame, { holder: shot.holder, filmFrame: shot.filmFrame }),
+      }),
+      () => void changeLog(jobId, [], [shot.id]),
+    );
   };
   return (
     <div className="flex flex-wrap items-center gap-2">

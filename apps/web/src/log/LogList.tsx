@@ -7,7 +7,6 @@ import type { Shot } from '@gangway/core/log/shotFields';
 import { timeWords } from '@gangway/core/exposure/shutter';
 import { Button } from '../ui/Button';
 import { Dialog } from '../ui/Dialog';
-import { useToast } from '../ui/Notes';
 import { useSize } from '../ui/useSize';
 import type { Change } from './change';
 import { cellWords, COLUMNS, type LogColumn, type LogKey } from './columns';
@@ -133,7 +132,6 @@ interface ShotProps {
 
 /** Everything that is known of a shot, each value to be corrected. */
 function ShotSheet({ shot, timeZone, onChange, onClose }: ShotProps & { readonly onClose: () => void }) {
-  const tell = useToast();
   const commits = useRef(new Map<LogKey, Promise<boolean>>());
   // What is being typed is taken first; what is refused keeps the sheet open, so that nothing typed is lost.
   const close = async () => {
@@ -142,9 +140,8 @@ function ShotSheet({ shot, timeZone, onChange, onClose }: ShotProps & { readonly
     if (taken.every(Boolean)) onClose();
   };
   const remove = async () => {
-    const refused = await onChange({ put: [], remove: [shot.id] }, logText.aShotRemoved);
-    if (refused !== null) tell(refused);
-    else onClose();
+    await onChange({ put: [], remove: [shot.id] }, logText.aShotRemoved);
+    onClose();
   };
   return (
     <Dialog open onClose={() => void close()} title={shot.setup} help={logText.whatWasSetCorrectA}>

@@ -1,6 +1,6 @@
 import { logText } from '@gangway/messages/web/log';
 import { say } from '@gangway/messages/say';
-import { lazy, Suspense, useMemo, useState } from 'react';
+import { Suspense, useMemo, useState } from 'react';
 import { useParams, Link } from 'react-router';
 import { logCsv, logJson, readLog } from '@gangway/contract/logExchange';
 import { filmUse } from '@gangway/core/log/shot';
@@ -17,8 +17,9 @@ import { LogList } from './LogList';
 import { LogTable } from './LogTable';
 import { useLogHistory } from './useLogHistory';
 import { Select } from '../ui/Select';
+import { lazyPart } from '../ui/lazyPart';
 
-const MatchDialog = lazy(() => import('./MatchDialog').then((module) => ({ default: module.MatchDialog })));
+const MatchDialog = lazyPart(() => import('./MatchDialog'), 'MatchDialog');
 
 /** The log of a job: every shot in a table, corrected in place, matched with files, written out. */
 export function LogPage() {
@@ -67,11 +68,8 @@ export function LogPage() {
       setSaid([found.trouble]);
       return;
     }
-    const refused =
-      found.shots.length === 0
-        ? null
-        : await change({ put: found.shots, remove: [] }, say(logText.shotsImported, { length: found.shots.length }));
-    setSaid([...(refused === null ? [say(logText.shotIsImported, { length: found.shots.length })] : [refused]), ...found.refused]);
+    if (found.shots.length > 0) await change({ put: found.shots, remove: [] }, say(logText.shotsImported, { length: found.shots.length }));
+    setSaid([say(logText.shotIsImported, { length: found.shots.length }), ...found.refused]);
   };
   return (
     <div className="flex h-dvh flex-col max-sm:h-auto max-sm:min-h-dvh">

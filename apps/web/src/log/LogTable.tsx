@@ -15,7 +15,6 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useEffect, useMemo, useRef, useState, type KeyboardEvent } from 'react';
 import type { Shot } from '@gangway/core/log/shotFields';
-import { useToast } from '../ui/Notes';
 import { useSize } from '../ui/useSize';
 import { cellWords, COLUMNS, sortValue, type LogColumn } from './columns';
 import { useCellEdit } from './useCellEdit';
@@ -58,7 +57,6 @@ export function LogTable({ shots, setups, grouped, timeZone, selected, onSelect,
   const [sorting, setSorting] = useState<SortingState>([{ id: 'at', desc: false }]);
   const [at, setAt] = useState<At | null>(null);
   const [editing, setEditing] = useState(false);
-  const tell = useToast();
   const data = useMemo(() => [...shots], [shots]);
   const grouping = useMemo(() => (grouped ? ['group'] : []), [grouped]);
   // eslint-disable-next-line react-hooks/incompatible-library -- the table's own functions are not handed on
@@ -117,7 +115,7 @@ export function LogTable({ shots, setups, grouped, timeZone, selected, onSelect,
         void onChange(
           { put: [], remove: selected.size > 0 ? [...selected] : [shot.id] },
           selected.size > 1 ? say(logText.shotsRemoved, { size: selected.size }) : logText.aShotRemoved,
-        ).then((refused) => (refused === null ? onSelect(new Set()) : tell(refused)));
+        ).then(() => onSelect(new Set()));
     } else return;
     event.preventDefault();
   };

@@ -16,6 +16,7 @@ import type { Change } from './change';
 import { readFiles, type ReadFiles } from './readFiles';
 import { writeInto, type WritableFolder } from './sidecarFolder';
 import { useMatching } from './useMatching';
+import { TextButton } from '../ui/TextButton';
 import { Th } from '../ui/Table';
 
 interface MatchDialogProps {
@@ -76,8 +77,8 @@ export function MatchDialog({ job, shots, timeZone, onChange, onClose }: MatchDi
     [kept, byId],
   );
   const takeOver = async () => {
-    const refused = await onChange({ put: named, remove: [] }, say(logText.shotsMatchedWithFiles, { length: named.length }));
-    setSaid(refused ?? say(logText.shotHasItsFileIn, { length: named.length }));
+    await onChange({ put: named, remove: [] }, say(logText.shotsMatchedWithFiles, { length: named.length }));
+    setSaid(say(logText.shotHasItsFileIn, { length: named.length }));
   };
 
   return (
@@ -116,7 +117,7 @@ export function MatchDialog({ job, shots, timeZone, onChange, onClose }: MatchDi
                 key={`${clock.camera} ${i}`}
                 clock={clock}
                 several={found.clocks.filter(({ camera }) => camera === clock.camera).length > 1}
-                shown={clockWords(clock.offsetS, shots[0]?.at ?? '', timeZone)}
+                shown={(offsetS) => clockWords(offsetS, shots[0]?.at ?? '', timeZone)}
                 onSet={(offsetS) => setClocks(new Map([...clocks, [clock.camera, offsetS]]))}
               />
             ))}
@@ -186,16 +187,21 @@ interface ClockRowProps {
   readonly clock: Clock;
   /** Whether the same camera had more than one clock. */
   readonly several: boolean;
-  readonly shown: string;
+  readonly shown: (offsetS: number) => string;
   readonly onSet: (offsetS: number) => void;
 }
 
 /** What the clock of a camera was found to be off by; it can be set by hand. */
-function ClockRow({ clock: { camera, offsetS, agree, firstFile, lastFile }, several, shown, onSet }: ClockRowProps) {
+function ClockRow({ clock: { camera, offsetS, agree, firstFile, lastFile, rival }, several, shown, onSet }: ClockRowProps) {
   return (
     <div className="flex flex-wrap items-center gap-2">
       <span>
-        {say(logText.clockOfAgree, { camera, several: several ? say(logText.fromTo, { firstFile, lastFile }) : '', shown, agree })}
+        {say(logText.clockOfAgree, {
+          camera,
+          several: several ? say(logText.fromTo, { firstFile, lastFile }) : '',
+          shown: shown(offsetS),
+          agree,
+        })}
       </span>
       <NumberField
         label={logText.aheadOfTheLogBy}
@@ -209,6 +215,12 @@ function ClockRow({ clock: { camera, offsetS, agree, firstFile, lastFile }, seve
           return null;
         }}
       />
+      {rival && (
+        <span className="basis-full">
+          {say(logText.orOffsetAgree, { shown: shown(rival.offsetS), agree: rival.agree })}{' '}
+          <TextButton onClick={() => onSet(rival.offsetS)}>{logText.useThisOffset}</TextButton>
+        </span>
+      )}
     </div>
   );
 }

@@ -18,10 +18,10 @@ export function useCellEdit(shot: Shot, column: LogColumn, timeZone: string, onC
       setRefusal(next);
       return false;
     }
-    const refused = await onChange({ put: [next], remove: [] }, say(logText.changed, { label: column.label.toLowerCase() }));
-    setRefusal(refused);
-    if (refused === null) setTyped(null);
-    return refused === null;
+    await onChange({ put: [next], remove: [] }, say(logText.changed, { label: column.label.toLowerCase() }));
+    setRefusal(null);
+    setTyped(null);
+    return true;
   };
   return {
     typed: typed ?? begin,

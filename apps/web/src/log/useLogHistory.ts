@@ -1,14 +1,12 @@
-import { logText } from '@gangway/messages/web/log';
-import { say } from '@gangway/messages/say';
 import { useCallback, useEffect, useState } from 'react';
 import { useSelector } from 'react-redux';
 import { CHANGES_MOST } from '@gangway/contract/log';
 import type { Shot } from '@gangway/core/log/shotFields';
-import { api, errorSentence } from '../store/api';
+import { api } from '../store/api';
+import { changeLog } from '../store/logWrites';
 import { doneHistory, toRedo, toUndo } from '../store/doneHistory';
 import { rootReducer, store, useAppDispatch } from '../store/store';
 import { serialQueue } from '../ui/serialQueue';
-import { useToast } from '../ui/Notes';
 import { useUndoKeys } from '../ui/UndoButtons';
 
 interface Both {
@@ -38,8 +36,6 @@ const useLogSelector = useSelector.withTypes<LogState>();
 
 /** Changes of a log that can be undone: each is kept with what it takes to have things as before. */
 export function useLogHistory(jobId: string) {
-  const [changeLog] = api.useChangeLogMutation();
-  const tell = useToast();
   const dispatch = useAppDispatch();
   const history = useLogSelector((state) => state.logHistory);
   const [turn] = useState(serialQueue);
@@ -47,23 +43,17 @@ export function useLogHistory(jobId: string) {
   useEffect(() => void dispatch(logHistory.forgotten()), [dispatch, jobId]);
 
   const send = useCallback(
-    async ({ put, remove }: Both): Promise<string | null> => {
+    async ({ put, remove }: Both): Promise<void> => {
       // In parts that the server takes.
       for (let from = 0; from < Math.max(put.length, remove.length, 1); from += CHANGES_MOST) {
-        const { error } = await changeLog({
-          jobId,
-          put: [...put.slice(from, from + CHANGES_MOST)],
-          remove: [...remove.slice(from, from + CHANGES_MOST)],
-        });
-        if (error) return errorSentence(error);
+        await changeLog(jobId, put.slice(from, from + CHANGES_MOST), remove.slice(from, from + CHANGES_MOST));
       }
-      return null;
     },
-    [changeLog, jobId],
+    [jobId],
   );
 
   const change = useCallback(
-    (forth: Both, said: string): Promise<string | null> =>
+    (forth: Both, said: string): Promise<void> =>
       turn(async () => {
         const { data } = api.endpoints.log.select(jobId)(store.getState());
         const before = new Map((data?.shots ?? []).map((shot) => [shot.id, shot]));
@@ -71,9 +61,8 @@ export function useLogHistory(jobId: string) {
           put: [...forth.put.map(({ id }) => id), ...forth.remove].flatMap((id) => before.get(id) ?? []),
           remove: forth.put.flatMap(({ id }) => (before.has(id) ? [] : [id])),
         };
-        const refused = await send(forth);
-        if (refused === null) dispatch(logHistory.did({ said, forth, back }));
-        return refused;
+        await send(forth);
+        dispatch(logHistory.did({ said, forth, back }));
       }),
     [jobId, send, turn, dispatch],
   );
@@ -83,11 +72,10 @@ export function useLogHistory(jobId: string) {
       turn(async () => {
         const done = back ? toUndo(historyNow()) : toRedo(historyNow());
         if (!done) return;
-        const refused = await send(back ? done.back : done.forth);
-        if (refused !== null) tell(say(logText.undoFailed, { back: back ? 'yes' : 'no', refused }));
-        else dispatch(back ? logHistory.wentBack() : logHistory.wentOn());
+        await send(back ? done.back : done.forth);
+        dispatch(back ? logHistory.wentBack() : logHistory.wentOn());
       }),
-    [send, turn, dispatch, tell],
+    [send, turn, dispatch],
   );
   const undo = useCallback(() => void go(true), [go]);
   const redo = useCallback(() => void go(false), [go]);

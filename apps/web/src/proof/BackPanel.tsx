@@ -7,11 +7,13 @@ import { useRef, useState, type ReactNode } from 'react';
 import type { FrameSet } from '@gangway/contract/proof';
 import type { Setup } from '@gangway/contract/storedSetup';
 import { FIRST_BACK, hearsLens, shotsFor, type BackOptions } from '@gangway/core/capture/shots';
+import { apertureError, stratifiedAperture } from '@gangway/core/capture/aperture';
 import { fixed, stopsWords } from '@gangway/core/words';
 import { bracketStops } from '@gangway/core/exposure/brackets';
 import { setupBrackets } from '@gangway/core/exposure/working';
 import { shotOf } from '@gangway/core/log/shot';
 import { api, errorSentence } from '../store/api';
+import { changeLog } from '../store/logWrites';
 import { Button } from '../ui/Button';
 import { NumberField } from '../ui/NumberField';
 import { useToast } from '../ui/Notes';
@@ -28,6 +30,8 @@ const STATE_WORDS = {
 } as const;
 const BINNINGS = { 1: proofText.everyPixel, 2: proofText.n22Binned, 4: proofText.n44Binned, 8: proofText.n88Binned } as const;
 const SAMPLES = [1, 4, 16, 64] as const;
+/** By how much a blurred edge may be off with so many points. */
+const errorOf = (samples: number): number => apertureError(stratifiedAperture(1, samples), 1);
 
 /** An exposure of a bracket by how it differs from the metered one. */
 function exposureWords(stops: number): string {
@@ -58,7 +62,6 @@ export function BackPanel({
   const begunWith = useRef(new Map<string, number | null>());
   const stops = bracketStops(setupBrackets(setup.settings));
   const [beginSet] = api.useBeginSetMutation();
-  const [changeLog] = api.useChangeLogMutation();
   const tell = useToast();
   const shots = shotsFor(geometryOf(setup.settings), options);
   const [first] = shots;
@@ -103,9 +106,7 @@ export function BackPanel({
         bracket: shotsFor(geometryOf(settings), { ...options, exposure })[index]?.bracket ?? null,
       };
       const shot = { ...shotOf(geometryOf(settings), name, place, null), id: crypto.randomUUID(), setupId, at: at.toISOString() };
-      void changeLog({ jobId, put: [shot], remove: [] }).then(
-        ({ error }) => error && tell(say(proofText.theShotIsNotLogged, { error: errorSentence(error) })),
-      );
+      void changeLog(jobId, [shot], []);
     };
   const missing = open?.origin === 'back' ? open.frames.findIndex((frame) => frame === null) : -1;
 
@@ -237,11 +238,13 @@ function FileFields({
         </Select>
       </label>
       <label className="grid gap-0.5">
-        <span className="text-ink-soft">{proofText.pointsOfTheAperture}</span>
+        <span className="text-ink-soft" title={proofText.errorOfPoints}>
+          {proofText.pointsOfTheAperture}
+        </span>
         <Select value={options.samples} onChange={(event) => onOptions({ ...options, samples: Number(event.target.value) })}>
           {SAMPLES.map((n) => (
             <option key={n} value={n}>
-              {n === 1 ? proofText.n1NoBlur : n}
+              {n === 1 ? proofText.n1NoBlur : say(proofText.pointsWithTheirError, { n, percent: fixed(100 * errorOf(n), 0) })}
             </option>
           ))}
         </Select>

@@ -1,3 +1,5 @@
+import { uiText } from '@gangway/messages/web/ui';
+import { say } from '@gangway/messages/say';
 import type { ReactNode } from 'react';
 import { STATE_COLOUR, StateMark } from './StateMark';
 import { type CheckState, STATE_LABELS } from '@gangway/core/state';
@@ -7,12 +9,14 @@ interface CheckRowProps {
   readonly state: CheckState;
   readonly sentence: string;
   readonly note: string | null;
+  /** What it takes for granted, where that is to be shown. */
+  readonly assumes?: string | null;
   /** What can be done about it. */
   readonly children?: ReactNode;
 }
 
 /** One finding: its mark, its state in a word, the sentence, what stands behind it, and what can be done. */
-export function CheckRow({ kind, state, sentence, note, children }: CheckRowProps) {
+export function CheckRow({ kind, state, sentence, note, assumes, children }: CheckRowProps) {
   return (
     <li className={`flex gap-2.5 ${state === 'passes' ? 'py-1' : 'py-2'}`} data-check={kind} data-state={state}>
       <span className="pt-0.5">
@@ -25,6 +29,7 @@ export function CheckRow({ kind, state, sentence, note, children }: CheckRowProp
           {sentence}
         </p>
         {note && <p className="mt-0.5 text-xs text-ink-soft">{note}</p>}
+        {assumes && <p className="mt-0.5 text-xs text-ink-soft">{say(uiText.assumes, { assumes })}</p>}
         {children}
       </div>
     </li>

@@ -4,6 +4,8 @@ import { createContext, use, type ComponentType } from 'react';
 
 /** What one feature shows of another; the application puts it in, so that no feature loads from another's folder. */
 export interface Slots {
+  /** Says in the bar of every page what is not saved yet. */
+  readonly Waiting: ComponentType;
   /** Logs a shot of the setup on the bench. */
   readonly LogButton: ComponentType<{ readonly geometry: Geometry; readonly name: string }>;
   /** Everything known of one item of the kit, to be typed in; `ask` is where typing begins. */

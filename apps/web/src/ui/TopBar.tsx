@@ -1,9 +1,10 @@
 import { uiText } from '@gangway/messages/web/ui';
 import { BookOpen, Camera, Moon, Sun } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Suspense, type ReactNode } from 'react';
 import { Link } from 'react-router';
 import { chooseTheme, useTheme } from '../store/theme';
 import { IconButton } from './Button';
+import { useSlots } from './Slots';
 
 const PAGES = [
   { to: '/kit', label: uiText.kit, title: uiText.kitTheEquipmentYouOwn, Icon: Camera },
@@ -13,6 +14,7 @@ const PAGES = [
 /** The bar at the top of every page: the name, the current place, its actions, the links to the other pages and the theme. */
 export function TopBar({ where, children }: { readonly where?: ReactNode; readonly children?: ReactNode }) {
   const theme = useTheme();
+  const { Waiting } = useSlots();
   const dark = theme === 'dark-cloth';
   return (
     <header className="print:hidden flex h-12 shrink-0 items-center gap-3 border-b border-hairline px-4 max-sm:gap-1.5 max-sm:px-2">
@@ -25,6 +27,9 @@ export function TopBar({ where, children }: { readonly where?: ReactNode; readon
         <span className="max-sm:sr-only">{uiText.gangway}</span>
       </Link>
       <div className="flex min-w-0 grow items-center gap-2">{where}</div>
+      <Suspense fallback={null}>
+        <Waiting />
+      </Suspense>
       {children}
       {PAGES.map(({ to, label, title, Icon }) => (
         <Link

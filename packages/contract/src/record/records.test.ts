@@ -8,9 +8,12 @@ import { readKitFile } from '../kitExchange';
 import { readLog } from '../logExchange';
 import { shotSchema } from '../log';
 import { setupSettingsSchema } from '../setup';
+import { SETUP_VERSION } from '@gangway/core/setup/fields';
+import { KIND_NAMES, specsOf } from '@gangway/core/kit/item';
+import { emptyValue } from '@gangway/core/kit/spec';
 import { openedSettings, storedSettings, type StoredSettings } from '../storedSetup';
 import { DEMO_SETUPS } from '../demo';
-import { inPresentTerms, SHAPES as shapes, VERSION_2 } from './shapes.test-support';
+import { gainedByShotSince, inPresentTerms, SHAPES as shapes, VERSION_2 } from './shapes.test-support';
 import { ITEM_RECORD } from './itemRecord';
 import { SHOT_RECORD } from './shotRecord';
 import { RIG_RECORD } from './records';
@@ -99,6 +102,14 @@ describe('every shape that was ever stored', () => {
   });
 });
 
+/** The specs that a kind has gained since version 2. */
+const gainedBy = (kind: string): Readonly<Record<string, unknown>> =>
+  Object.fromEntries(
+    KIND_NAMES.flatMap((name) =>
+      name === kind ? specsOf(name).flatMap(([key, spec]) => ((spec.since ?? 1) > 2 ? [[key, emptyValue(spec)]] : [])) : [],
+    ),
+  );
+
 describe('what version 2 wrote', () => {
   test('a job opens with its setups, shots, flat-field frames and assemblies', () => {
     const before = JSON.stringify(VERSION_2.job);
@@ -106,20 +117,30 @@ describe('what version 2 wrote', () => {
     expect(opened.setups).toHaveLength(VERSION_2.job.stands.length);
     for (const [i, { settings }] of VERSION_2.job.stands.entries()) {
       const now = opened.setups[i]?.settings;
-      expect(now?.rig.parts.lens.specs).toEqual(inPresentTerms(settings.rig.parts.lens.figures));
-      expect(now?.rig.parts.back.specs).toEqual(inPresentTerms(settings.rig.parts.back.figures));
+      expect(now?.rig.parts.lens.specs).toEqual({
+        ...gainedBy('lens'),
+        ...inPresentTerms(settings.rig.parts.lens.figures),
+      });
+      expect(now?.rig.parts.back.specs).toEqual({
+        ...gainedBy(now?.rig.parts.back.kind ?? ''),
+        ...inPresentTerms(settings.rig.parts.back.figures),
+      });
       expect(now?.limits).toMatchObject({ mostFrames: settings.limits.mostTakes, secondsPerFrame: settings.limits.secondsPerTake });
       expect(now?.mosaic?.series.flatFields).toBe(settings.mosaic?.series.whiteCards);
       expect(now?.scene?.subject.kind).toBe(settings.scene?.subject.kind.replace('figures', 'people'));
     }
     expect(opened.setups.some(({ settings }) => settings.scene?.subject.kind === 'people')).toBe(true);
     expect(opened.setups.some(({ settings }) => settings.mosaic?.series.flatFields === true)).toBe(true);
-    expect(opened.shots).toEqual(VERSION_2.job.takes.map(inPresentTerms));
+    expect(opened.shots).toEqual(VERSION_2.job.takes.map((take): unknown => ({ ...gainedByShotSince(2), ...inPresentTerms(take) })));
     const [set] = opened.sets;
     expect(set?.setupId).toBe(VERSION_2.job.sets[0]?.standId);
     expect(set?.frames.map(({ role }) => role)).toEqual(['frame', 'flatField']);
     expect(set?.assemblies[0]?.options.falloff).toBe('flatField');
     expect(JSON.stringify(VERSION_2.job)).toBe(before);
+  });
+
+  test('the present version is the one that the core counts', () => {
+    expect(presentVersion(SETUP_RECORD)).toBe(SETUP_VERSION);
   });
 
   test('its kit opens', () => {
@@ -128,7 +149,8 @@ describe('what version 2 wrote', () => {
       expect(kitItemSchema.parse(upgraded(ITEM_RECORD, item, 2))).toEqual({
         ...item,
         figures: undefined,
-        specs: inPresentTerms(item.figures),
+        // What its kind has gained since is unknown.
+        specs: { ...gainedBy(item.kind), ...inPresentTerms(item.figures) },
       });
   });
 });

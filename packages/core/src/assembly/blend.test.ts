@@ -16,12 +16,15 @@ function assembled(
     unlike,
     zones,
     picture = splinePicture(4),
+    tint = [1, 1, 1],
   }: {
     readonly exposure?: readonly number[];
     readonly evened?: boolean;
     readonly unlike?: Float32Array;
     readonly zones?: Parameters<typeof seamsBetween>[0]['zones'];
     readonly picture?: (x: number, y: number) => number;
+    /** The share of the light in red, green and blue. */
+    readonly tint?: readonly [number, number, number];
   } = {},
 ) {
   const cells = seamsBetween({
@@ -37,11 +40,10 @@ function assembled(
     const samples = new Uint16Array(3 * width * height);
     for (let y = 0; y < height; y++) {
       for (let x = 0; x < width; x++) {
-        samples.fill(
-          Math.round(65_535 * encodedOf(Math.min(1, lightOf(picture(x + left, y + top)) * (exposure[f] ?? 1)))),
-          3 * (y * width + x),
-          3 * (y * width + x) + 3,
-        );
+        for (const [c, share] of tint.entries())
+          samples[3 * (y * width + x) + c] = Math.round(
+            65_535 * encodedOf(Math.min(1, lightOf(picture(x + left, y + top)) * share * (exposure[f] ?? 1))),
+          );
       }
     }
     return samples;
@@ -98,6 +100,19 @@ test('frames cut at fractions of a pixel give the picture back, at the seams as 
   expect(seams.mean).toBeLessThan(Math.max(interior.mean * 1.5, 0.002));
 });
 
+test('each colour is put together by itself, at the seams as well as inside', () => {
+  const tint = [1, 0.5, 0.2] as const;
+  const { out } = assembled(CANVAS, GRID, { tint });
+  const picture = splinePicture(4);
+  for (const [c, share] of tint.entries()) {
+    let most = 0;
+    for (let y = 4; y < CANVAS.height - 4; y++)
+      for (let x = 4; x < CANVAS.width - 4; x++)
+        most = Math.max(most, Math.abs((out[3 * (y * CANVAS.width + x) + c] ?? 0) / 65_535 - encodedOf(lightOf(picture(x, y)) * share)));
+    expect(most).toBeLessThan(0.03);
+  }
+});
+
 test('drifted exposures are evened, and without it the step is there to see', () => {
   const exposure = [1, 1.2, 0.85, 1.1];
   expect(assembled(CANVAS, GRID, { exposure }).worst().most).toBeLessThan(0.03);
@@ -134,6 +149,19 @@ test('shares are together 1 wherever any frame is, and nothing outside a frame',
       }
     }),
   );
+});
+
+test('what a flat-field frame takes back is met at the middle of each cell, straight between them and the same beyond', () => {
+  const [columns, rows, width, height] = [4, 3, 80, 90];
+  const multiply = Float32Array.from({ length: columns * rows }, (_, i) => 1 + 0.1 * (i % columns) + 0.25 * Math.floor(i / columns));
+  const field = { kind: 'card', columns, rows, multiply, width, height } as const;
+  const middle = (i: number, count: number, length: number): number => ((i + 0.5) * length) / count - 0.5;
+  for (let j = 0; j < rows; j++)
+    for (let i = 0; i < columns; i++)
+      expect(falloffAt(field, middle(i, columns, width), middle(j, rows, height))).toBeCloseTo(1 + 0.1 * i + 0.25 * j, 6);
+  expect(falloffAt(field, middle(1.5, columns, width), middle(0.5, rows, height))).toBeCloseTo(1 + 0.15 + 0.125, 6);
+  expect(falloffAt(field, 0, 0)).toBeCloseTo(1, 6);
+  expect(falloffAt(field, width - 1, height - 1)).toBeCloseTo(1 + 0.3 + 0.5, 6);
 });
 
 describe('seams', () => {

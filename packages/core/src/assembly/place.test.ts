@@ -76,3 +76,14 @@ test('light is evened by as much as it drifted, the whole keeping its exposure',
   );
   expect(evenedLight(3, [])).toEqual([1, 1, 1]);
 });
+
+test('a frame is held by a measurement only where it is known in both directions, and through others that are held', () => {
+  const plan = grid(4, 1, 900, 0);
+  const offset = { x: 900, y: 0 };
+  const link = (a: number, knows: Link['knows']): Link => ({ a, b: a + 1, offset, knows });
+  // A smooth wall with one level edge says how high a frame lies, and nothing of how far along.
+  const placed = placedTogether(plan, [link(0, SURE), link(1, [0, 0, 400]), link(2, SURE)], 30);
+  expect(placed.held).toEqual([true, true, false, false]);
+  expect(placedTogether(plan, [link(0, SURE), link(1, [400, 0, 0.5]), link(2, SURE)], 30).held).toEqual([true, true, false, false]);
+  expect(placedTogether(plan, [link(2, SURE), link(1, SURE), link(0, SURE)], 30).held).toEqual([true, true, true, true]);
+});

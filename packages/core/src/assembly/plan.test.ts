@@ -21,6 +21,16 @@ const planOf = (mosaic: Pick<Mosaic, 'frames'> & Partial<Mosaic>, focusM: number
 describe('the plan of frames that belong together', () => {
   const PITCH = 36 / 8256;
 
+  test('has the foot of the lens where it stood for each frame, which moves less than the pictures part', () => {
+    const { plan } = planOf({ frames: [0, 10].map((shiftMm) => ({ shiftMm, riseMm: 4, turned: false })), mover: 'lens' }, 0.12);
+    const [first, second] = plan.frames;
+    const m = 24 / (120 - 24);
+    expect(((first?.footX ?? NaN) - (second?.footX ?? NaN)) * PITCH).toBeCloseTo(10, 6);
+    expect((first?.footX ?? NaN) * PITCH).toBeCloseTo(18, 6);
+    expect((first?.footY ?? NaN) * PITCH).toBeCloseTo(16, 6);
+    expect(((second?.left ?? NaN) - (first?.left ?? NaN)) * PITCH).toBeCloseTo(10 * (1 + m), 6);
+  });
+
   test('puts what is focused on in one place, whichever frame took it and whether back or lens moved', () => {
     // By hand: a point X, Y mm aside at u is drawn v·X/u from the foot of the lens; a lens that moved by s sees it at X − s.
     fc.assert(

@@ -44,26 +44,20 @@ export function assemblyPlan(geometry: Geometry): AssemblyPlan | null {
   const pitchMm = back.widthMm / back.columnsPx;
   const laid = geometry.laid;
   const rects = laid?.rects ?? [rectOf({ ...geometry.position, turned: false }, geometry.wholeFrame)];
-  // When the lens itself moves, what is focused on moves the other way in front of it as well: by the magnification more.
-  const imageMm = geometry.imageMm;
-  const spread = geometry.settings.mosaic?.mover === 'lens' ? imageMm / geometry.settings.rig.lens.focalMm : 1;
-  const spreadOut = (rect: Rect): Rect => {
-    const [x, y] = [((spread - 1) * (rect.left + rect.right)) / 2, ((spread - 1) * (rect.lower + rect.upper)) / 2];
-    return { left: rect.left + x, right: rect.right + x, lower: rect.lower + y, upper: rect.upper + y };
-  };
-  const lying = rects.map(spreadOut);
-  const box = unionOf(lying)?.box;
+  const { imageMm } = geometry;
+  const circle = laid?.inCircle ?? rects;
+  const box = unionOf(rects)?.box;
   if (!box) return null;
   const px = (mm: number): number => mm / pitchMm;
   const [x, y, z] = geometry.axis;
   return {
     frames: rects.map((rect, i) => ({
-      left: px((lying[i] ?? rect).left - box.left),
-      top: px(box.upper - (lying[i] ?? rect).upper),
+      left: px(rect.left - box.left),
+      top: px(box.upper - rect.upper),
       width: Math.round(px(rect.right - rect.left)),
       height: Math.round(px(rect.upper - rect.lower)),
-      footX: px(-rect.left),
-      footY: px(rect.upper),
+      footX: px(-(circle[i] ?? rect).left),
+      footY: px((circle[i] ?? rect).upper),
     })),
     zones: (geometry.settings.mosaic?.zones ?? []).map((zone) => ({
       left: px(zone.left - box.left),

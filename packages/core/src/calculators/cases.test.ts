@@ -1,4 +1,5 @@
-import cases from '../../checks/calculators.json';
+import camera from '../../checks/camera.json';
+import calculators from '../../checks/calculators.json';
 import { CALCULATORS, calculate } from './registry';
 
 interface Case {
@@ -7,6 +8,8 @@ interface Case {
   readonly out: unknown;
   readonly tolerance: { readonly rel: number; readonly abs: number };
 }
+
+const cases: readonly Case[] = [...(calculators as Case[]), ...(camera as Case[])];
 
 /** The places where two answers differ by more than is allowed. */
 function differences(ours: unknown, theirs: unknown, tolerance: Case['tolerance'], at = ''): string[] {
@@ -22,23 +25,38 @@ function differences(ours: unknown, theirs: unknown, tolerance: Case['tolerance'
   return ours === theirs ? [] : [`${at}: ${JSON.stringify(ours)} instead of ${JSON.stringify(theirs)}`];
 }
 
+/** An answer that worked cases give by an earlier definition: the pitch that turns the axis by the rise. What it is now is checked beside its formula. */
+const REDEFINED: Readonly<Record<string, string>> = { riseForHeight: 'pitchInsteadDeg' };
+
+function without(key: string | undefined, out: unknown): unknown {
+  return typeof out === 'object' && out !== null ? Object.fromEntries(Object.entries(out).filter(([each]) => each !== key)) : out;
+}
+
 // Worked cases, computed by brute force (ray bundles, global search) apart from this code.
-const worked = CALCULATORS.map(({ name }) => name).filter((name) => (cases as Case[]).some(({ calc }) => calc === name));
+const worked = CALCULATORS.map(({ name }) => name).filter((name) => cases.some(({ calc }) => calc === name));
 
 test('every calculator has worked cases, but for those that are checked beside their formulas', () => {
-  const without = CALCULATORS.map(({ name }) => name).filter((name) => !worked.includes(name));
-  expect(without).toEqual(['standOff', 'levelTolerance', 'heightByAngle', 'heightByBaseline', 'heightByStoreys', 'heightByPicture']);
+  const unworked = CALCULATORS.map(({ name }) => name).filter((name) => !worked.includes(name));
+  expect(unworked).toEqual([
+    'flash',
+    'standOff',
+    'levelTolerance',
+    'heightByAngle',
+    'heightByBaseline',
+    'heightByStoreys',
+    'heightByPicture',
+  ]);
 });
 
 describe.each(worked)('worked cases of %s', (name) => {
-  const mine = (cases as Case[]).filter(({ calc }) => calc === name);
+  const mine = cases.filter(({ calc }) => calc === name);
 
   test(`all ${mine.length} agree`, () => {
     expect(mine.length).toBeGreaterThan(5);
     for (const each of mine) {
       const answer = calculate(name, each.in);
       if (!answer.ok) throw new Error(`${JSON.stringify(each.in)}: ${answer.error.message}`);
-      expect(differences(answer.out, each.out, each.tolerance)).toEqual([]);
+      expect(differences(without(REDEFINED[name], answer.out), without(REDEFINED[name], each.out), each.tolerance)).toEqual([]);
     }
   });
 });

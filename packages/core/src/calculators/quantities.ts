@@ -20,7 +20,10 @@ export const signedM = within('m', -1e9, 1e9);
 export const fNumber = above('f/', 1e5);
 export const ratio = above('', 1e4);
 export const magnification = within('×', 0, 1e4);
+export const stops = within('stops', 0, 40);
 export const movementDeg = within('°', -89, 89);
+/** A turn of the tripod head. */
+export const headDeg = within('°', -180, 180);
 export const directionDeg = within('°', -3600, 3600);
 export const pixels = above('px', 1e7);
 export const share = (meaning: string) => quantity(z.number().min(0).lt(1), 'share', meaning);
@@ -53,3 +56,7 @@ export const planeAnswer = (meaning: string) =>
     })
     .nullable()
     .meta({ unit: '', description: meaning });
+
+/** One of several words. */
+export const oneOf = <const T extends readonly [string, ...string[]]>(words: T, meaning: string) =>
+  z.enum(words).meta({ unit: '', description: meaning });

@@ -9,6 +9,7 @@ import { depthOfField } from './depthOfField';
 import { diffraction } from './diffraction';
 import { equivalence } from './equivalence';
 import { exposure } from './exposure';
+import { flash } from './flash';
 import { filterClearance } from './filterClearance';
 import { focusFromSensor } from './focusFromSensor';
 import { focusPlane } from './focusPlane';
@@ -22,8 +23,10 @@ import { parallax } from './parallax';
 import { pinwheel } from './pinwheel';
 import { riseForHeight } from './riseForHeight';
 import { shiftLimits } from './shiftLimits';
+import { slideOverlap } from './slideOverlap';
 import { stitchGrid } from './stitchGrid';
 import { turnIn } from './turnIn';
+import { viewCamera } from './viewCamera';
 import { wedge } from './wedge';
 import { heightByAngle } from './heightByAngle';
 import { heightByBaseline } from './heightByBaseline';
@@ -51,6 +54,7 @@ export const CALCULATORS: readonly Calculator[] = [
   focusStack,
   bellows,
   exposure,
+  flash,
   diffraction,
   stitchGrid,
   pinwheel,
@@ -64,6 +68,8 @@ export const CALCULATORS: readonly Calculator[] = [
   heightByBaseline,
   heightByStoreys,
   heightByPicture,
+  viewCamera,
+  slideOverlap,
 ];
 
 const BY_NAME = new Map(CALCULATORS.map((each) => [each.name, each]));

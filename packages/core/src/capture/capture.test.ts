@@ -1,3 +1,5 @@
+import { adapter, mounted } from '../rig/parts.test-support';
+import type { MosaicFrame } from '../model/mosaic';
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { assemblyPlan } from '../assembly/plan';
@@ -21,6 +23,11 @@ test('light falls off by the fourth power of the cosine, and outside the circle 
   expect(dimmed({ ...sensor, lightAngle: null }, 50, 0)).toBeCloseTo(0.25, 9);
   expect(dimmed(sensor, 0, 50 * Math.tan(Math.PI / 6))).toBeCloseTo(9 / 16, 9);
   expect(dimmed(sensor, 60, 0)).toBeLessThan(1e-6);
+  // Where the falloff of the lens was measured it takes the place of the law: a stop at 30° here.
+  expect(dimmed({ ...sensor, lightAngle: null, measured: (offAxisDeg) => offAxisDeg / 30 }, 50 * Math.tan(Math.PI / 6), 0)).toBeCloseTo(
+    0.5,
+    9,
+  );
   expect(dimmed(sensor, 50, 0)).toBeCloseTo(0.125, 3);
 });
 
@@ -45,6 +52,24 @@ test('noise is that of light and of reading', () => {
   // Poisson statistics: the root of the electrons, with the reading's own beside it.
   expect(deviation / (Math.sqrt(level * FULL_ELECTRONS + READ_ELECTRONS ** 2) / FULL_ELECTRONS)).toBeGreaterThan(0.95);
   expect(deviation / (Math.sqrt(level * FULL_ELECTRONS + READ_ELECTRONS ** 2) / FULL_ELECTRONS)).toBeLessThan(1.05);
+});
+
+test('pixels are darker by where their middles are: four about the foot of the lens are equally bright', () => {
+  const sensor = {
+    bits: 16,
+    gain: 1,
+    leftMm: -20,
+    topMm: 20,
+    pitchMm: 20,
+    imageMm: 50,
+    axis: [0, 0, 1],
+    lightAngle: null,
+    random: null,
+  } as const;
+  const [a, ...others] = developedTile({ light: new Float32Array(16).fill(0.8), columns: 2, rows: 2, left: 0, top: 0, sensor });
+  // 10 mm aside and 10 mm up: (50 / √(2500 + 200))⁴ of the light.
+  expect(lightOf((a ?? 0) / 65_535)).toBeCloseTo(0.8 * (50 / Math.hypot(50, 10, 10)) ** 4, 4);
+  for (const each of others) expect(each).toBe(a);
 });
 
 test('a series takes each frame of the plan, at its time, where the plan has it when nothing errs', () => {
@@ -139,5 +164,34 @@ describe('brackets on the simulated back', () => {
       shotsFor(geometryOf(bracketed(true)), { ...exact, slideErrorMm: 0.3, exposure }).map(({ settings }) => settings.movements),
     );
     expect(places[0]).toEqual(places[1]);
+  });
+});
+
+describe('a lens that moves from frame to frame', () => {
+  const exact = { ...FIRST_BACK, slideErrorMm: 0, driftStops: 0 };
+  const at = (shiftMm: number, riseMm = 0, turned = false) => ({ shiftMm, riseMm, turned });
+  const moved = (adapterSpecs: Parameters<typeof adapter>[0], frames: readonly MosaicFrame[]) => {
+    const base = setupWith();
+    const rig = { ...base.rig, parts: mounted({ between: [adapter(adapterSpecs)] }) };
+    return shotsFor(geometryOf({ ...base, rig, mosaic: { ...FIRST_MOSAIC, mover: 'lens', frames } }), exact).map(({ movedMm }) => movedMm);
+  };
+
+  test('is moved by its slides, not by the stops of a stitch back', () => {
+    expect(moved({ stitching: 'sliding', stopsMm: [-20, 0, 20] }, [at(0), at(20), at(24, 3)])).toEqual([
+      { right: 0, up: 0 },
+      { right: 0, up: 0 },
+      { right: 4, up: 3 },
+    ]);
+    expect(moved({}, [at(0), at(8, -2)])).toEqual([
+      { right: 0, up: 0 },
+      { right: 8, up: -2 },
+    ]);
+  });
+
+  test('stands still while a plate turns the back about it', () => {
+    expect(moved({ stitching: 'quarter', offsetXMm: 8, offsetYMm: 6 }, [at(8, 6), at(-6, 8, true)])).toEqual([
+      { right: 0, up: 0 },
+      { right: 0, up: 0 },
+    ]);
   });
 });

@@ -16,6 +16,8 @@ export interface Sensor {
   readonly axis: Vec3;
   /** Half-angle of the image circle about the axis, radians; `null` when not known. */
   readonly lightAngle: number | null;
+  /** Light lost at a place by what was measured of the lens, stops; `null` where nobody has measured it. */
+  readonly measured?: ((offAxisDeg: number) => number) | null;
   /** Source of the noise; `null` for none. */
   readonly random: (() => number) | null;
 }
@@ -26,14 +28,14 @@ export const READ_ELECTRONS = 4;
 /** Over so many degrees the edge of the circle goes dark. */
 const EDGE = (0.25 * Math.PI) / 180;
 
-/** By what the light at a place of the back is dimmed: cos⁴ of the angle to the axis, and nothing outside the circle. */
+/** By what the light at a place of the back is dimmed: as measured, else cos⁴ of the angle to the axis, and nothing outside the circle. */
 export function dimmed(
-  { imageMm, axis: [lx, ly, lz], lightAngle }: Pick<Sensor, 'imageMm' | 'axis' | 'lightAngle'>,
+  { imageMm, axis: [lx, ly, lz], lightAngle, measured = null }: Pick<Sensor, 'imageMm' | 'axis' | 'lightAngle' | 'measured'>,
   xMm: number,
   yMm: number,
 ): number {
   const c = (xMm * lx + yMm * ly + imageMm * lz) / sqrt(xMm * xMm + yMm * yMm + imageMm * imageMm);
-  const law = c ** 4;
+  const law = measured ? 2 ** -measured((Math.acos(min(1, c)) * 180) / Math.PI) : c ** 4;
   if (lightAngle === null) return law;
   if (c >= cos(max(0, lightAngle - EDGE))) return law;
   const off = (Math.acos(min(1, c)) - lightAngle) / EDGE;

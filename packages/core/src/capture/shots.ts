@@ -4,9 +4,11 @@ import { setupBrackets, workingExposure } from '../exposure/working';
 import { rectOf } from '../mosaic/frames';
 import { FIRST_SERIES } from '../mosaic/mosaic';
 import { setupOfFrame } from '../geometry/laidMosaic';
+import { onPlate, settingFor, slidesOf } from '../mosaic/slides';
+import type { ShiftPosition } from '../model/movements';
 import type { Vec3 } from '../space/vector';
 import { partsInOrder } from '../rig/parts';
-import type { Series, Zone } from '../model/mosaic';
+import type { MosaicFrame, Series, Zone } from '../model/mosaic';
 import type { SetupSettings } from '../model/setup';
 
 /** How the simulated back takes frames, and in what it errs. */
@@ -137,6 +139,13 @@ export function shotsFor(geometry: Geometry, options: BackOptions): readonly Tak
   const by = stops[bracket] ?? 0;
   const series = mosaic?.series ?? { ...FIRST_SERIES, brackets: stops.length };
   const exposureS = workingExposure(geometry)?.shots.find(({ stops: each }) => each === by)?.shutterSpeedS ?? series.exposureS * 2 ** by;
+  const slides = slidesOf(geometry.settings.rig);
+  // A stop of the back, or a plate that turns it, leaves the lens where it is.
+  const lensMoved = (planned: MosaicFrame, at: ShiftPosition): Take['movedMm'] => {
+    if (slides.quarter !== null && onPlate(planned, slides.quarter)) return { right: 0, up: 0 };
+    const stopMm = settingFor(slides, planned)?.stopMm ?? 0;
+    return { right: at.shiftMm - stopMm, up: at.riseMm };
+  };
   return frames.map((frame, i): Take => {
     const erred = {
       ...frame,
@@ -155,7 +164,7 @@ export function shotsFor(geometry: Geometry, options: BackOptions): readonly Tak
       gain: 2 ** (by + (frames.length < 2 ? 0 : (options.driftStops * i) / (frames.length - 1))),
       bracket: stops.length > 1 ? bracket : null,
       exposureS,
-      movedMm: mosaic?.mover === 'lens' ? { right: erred.shiftMm, up: erred.riseMm } : { right: 0, up: 0 },
+      movedMm: mosaic?.mover === 'lens' ? lensMoved(frame, erred) : { right: 0, up: 0 },
       boards: options.moving ? (mosaic?.zones ?? []).map((zone) => boardOf(zone, atS, geometry.imageMm)) : [],
       columns: Math.round(widthMm / pitchMm),
       rows: Math.round(heightMm / pitchMm),

@@ -109,7 +109,23 @@ describe('the circle on paper', () => {
     const frames = [-9, 0, 9].map((shiftMm) => ({ riseMm: 2, shiftMm, turned: false }));
     const marks = circleMarks(geometryOf(setup({ mosaic: { ...FIRST_MOSAIC, frames } })), box);
     expect(marks.filter(({ kind }) => kind === 'rect')).toHaveLength(3);
-    expect(marks.flatMap((mark) => (mark.kind === 'text' ? [mark.text] : []))).toEqual(['1', '2', '3']);
+    const numbers = marks.filter((mark): mark is Extract<Mark, { kind: 'text' }> => mark.kind === 'text');
+    expect(numbers.map(({ text }) => text)).toEqual(['1', '2', '3']);
+    // Each number stands in the middle of its frame; half the height of a figure lies above its foot.
+    const rects = marks.filter((mark): mark is Extract<Mark, { kind: 'rect' }> => mark.kind === 'rect');
+    for (const [i, { x, y, w, h }] of rects.entries()) {
+      expect(numbers[i]?.x).toBeCloseTo(x + w / 2, 9);
+      expect((numbers[i]?.y ?? 0) - (y + h / 2)).toBeCloseTo((0.75 * (numbers[i]?.sizeMm ?? 0)) / 2, 9);
+    }
+    // The cross marks the foot of the axis, as long to either side.
+    const cross = linesOf(marks, 0.2)
+      .filter(({ x1, y1, x2, y2 }) => x1 === x2 || y1 === y2)
+      .slice(-2);
+    expect(cross.map(({ x1, x2, y1, y2 }) => [(x1 + x2) / 2, (y1 + y2) / 2])).toEqual([
+      [40, 45],
+      [40, 45],
+    ]);
+    for (const { x1, x2, y1, y2 } of cross) expect(Math.hypot(x2 - x1, y2 - y1)).toBeCloseTo(2.4, 9);
   });
 
   test('where no circle is known the frame stands alone', () => {

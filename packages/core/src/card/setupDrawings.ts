@@ -76,7 +76,7 @@ export function circleMarks(geometry: Geometry, box: Box): readonly Mark[] {
   const frame = geometry.wholeFrame;
   const laid = geometry.laid;
   const at = geometry.settings.movements;
-  const rects = laid?.rects ?? [
+  const rects = laid?.inCircle ?? [
     {
       left: at.shiftMm - frame.widthMm / 2,
       right: at.shiftMm + frame.widthMm / 2,

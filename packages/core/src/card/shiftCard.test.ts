@@ -58,6 +58,8 @@ describe('the shift card', () => {
   test('with only an image circle it says what 80 % of it is and that it was assumed', () => {
     const card = shiftCard(rig(view({ lens: fieldLens({ imageCircleMm: 200 }) })));
     expect(card.notes.join(' ')).toContain('80 % of it, 160.0 mm');
+    // With a sharp circle of its own nothing was assumed.
+    expect(shiftCard(rig(mounted({ lens: wide }))).notes.join(' ')).not.toContain('Only the image circle is known');
   });
 
   test('a filter has a column of its own that never allows more than without', () => {

@@ -1,6 +1,7 @@
 import { cardText } from '@gangway/messages/core/card';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
+import type { FlashLight } from '../model/exposure';
 import { CAUTIONS } from '../cautions/cautions';
 import { checkSentence, evaluateAll } from '../checks/evaluate';
 import { focusWords } from '../checks/wording';
@@ -16,7 +17,7 @@ import { standards } from '../rig/reach';
 import { lensTilt } from '../rig/tilt';
 import { apertureWords, capital, fixed, metresWords, mmWords, riseWords, shiftWords, turnWords, ORIENTATION_LABELS } from '../words';
 import type { CheckResult } from '../checks/evaluate';
-import { extensionMm } from '../planning/extension';
+import { railOutMm } from '../planning/railOut';
 
 /** The parts of a card, in their order. */
 export const CARD_GROUPS = {
@@ -193,7 +194,7 @@ function slideWords({ settings: { rig, movements } }: Geometry): string {
 function focusValues(geometry: Geometry): string {
   const { rig, focusM } = geometry.settings;
   const said = [focusWords(focusM)];
-  const out = extensionMm(geometry.settings);
+  const out = railOutMm(geometry);
   if (Math.abs(out) >= 0.05) said.push(say(cardText.outFromInfinity, { out: mmWords(Math.abs(out)), out2: out > 0 ? 'yes' : 'no' }));
   if (rig.parts.kind === 'view') {
     const at = standards(rig.parts);
@@ -274,6 +275,8 @@ function work(geometry: Geometry): readonly CardStep[] {
       .filter((words) => words !== '')
       .join(', '),
   );
+  const light = exposure.flash ? exposure.flashLight : null;
+  if (light) add('flash', cardText.flash, flashValue(light));
   for (const [id, words] of shutterSteps(geometry)) add(id, words);
   if (brackets.count > 1) {
     // In the order of the shots; where the film is not known for so long, that is said.
@@ -297,6 +300,17 @@ function work(geometry: Geometry): readonly CardStep[] {
   if (mosaic) add('series', cardText.shootTheMosaicInOrder, say(cardText.shotsInAll, { geometry: totalShots(geometry) }));
   add('review', film ? cardText.markHolderAndFrameAnd : cardText.reviewMagnifiedCornersEdgesWhat);
   return steps;
+}
+
+/** How bright the flash is, how often it is fired, and what the shutter does meanwhile. */
+function flashValue({ reading, pops, opening, recycleS }: FlashLight): string {
+  const read =
+    reading.kind === 'meter'
+      ? say(cardText.flashReads, { fNumber: apertureWords(reading.fNumber), iso: reading.iso })
+      : say(cardText.flashFrom, { guideNumberM: fixed(reading.guideNumberM, 0), distanceM: fixed(reading.distanceM, 1) });
+  if (pops === 1) return say(cardText.onePop, { read });
+  const apart = recycleS === null ? '' : say(cardText.secondsApart, { recycleS: fixed(recycleS, 1) });
+  return say(opening === 'one' ? cardText.popsInOneOpening : cardText.popsEachOpening, { read, pops, apart });
 }
 
 function cornersValue(geometry: Geometry): string {

@@ -4,10 +4,13 @@ import type { BenchStep } from '../model/step';
 import type { MissingValue } from '../rig/missing';
 import type { CheckState } from '../state';
 import type { Fix, Margin, Trial } from './fix';
+import type { PivotDoubt } from './pivotDoubt';
 
 /** What every check finds: a state, and whatever else its sentence needs. */
 export interface Facts {
   readonly state: CheckState;
+  /** Where the answer hangs on a pivot that is not known. */
+  readonly doubt?: PivotDoubt;
 }
 
 /** What a check may use to look for fixes. */
@@ -26,8 +29,16 @@ export interface CheckDefinition<K extends string, F extends Facts> {
   readonly kind: K;
   /** The step of the bench at which it can be dealt with. */
   readonly step: BenchStep;
+  /** What it takes for granted, in one line. */
+  readonly assumes: string;
   /** `advice` only reminds: a fix of another check may bring it about. */
   readonly weight: 'counts' | 'advice';
+  /**
+   * Of a check whose answer depends on where lens and back pivot: how its
+   * sentence begins while a pivot is unknown, and whether its number alone is
+   * the answer, so that another number is another answer.
+   */
+  readonly onPivots?: { readonly whether: string; readonly byAmount?: true };
   /** What is found; `null` where there is nothing to check. Cheap enough to be asked at every step of a drag. */
   evaluate(geometry: Geometry): F | null;
   /** What is left, in the unit of the control concerned; `null` when there is no such number. */

@@ -5,6 +5,7 @@ import { patched } from '../setup/patch';
 import { STATE_ORDER, type CheckState } from '../state';
 import { firstDistinct } from './distinct';
 import type { Fix, Margin, Trial } from './fix';
+import { doubtSentence, withPivotDoubt } from './pivotDoubt';
 import { CHECKS, checkNamed, type CheckKind, type Found, type FoundOf } from './registry';
 
 /** What a check has found, with the fixes that were sought for it; none were sought where the list is empty. */
@@ -15,7 +16,7 @@ const MOST_OFFERED = 3;
 
 /** One check of a setup; `null` where there is nothing to check. Cheap: no fixes are sought. */
 export function evaluate<K extends CheckKind>(kind: K, geometry: Geometry): FoundOf<K> | null {
-  const facts = checkNamed(kind).evaluate(geometry);
+  const facts = withPivotDoubt(checkNamed(kind), geometry);
   // The registry pairs each kind with the facts that its definition returns.
   return facts && ({ kind, ...facts } as unknown as FoundOf<K>);
 }
@@ -58,7 +59,7 @@ export function fixesOf(geometry: Geometry): Partial<Record<CheckKind, readonly 
 
 /** What is left, in the unit of the control concerned; `null` when there is no such number. */
 export function marginOf(result: Found): Margin | null {
-  return checkNamed(result.kind).margin(result);
+  return result.doubt ? null : checkNamed(result.kind).margin(result);
 }
 
 /**
@@ -70,7 +71,8 @@ export function marginOf(result: Found): Margin | null {
  * checkSentence(evaluateAll(frontGeometry)[0]).endsWith('.') // => true
  */
 export function checkSentence(result: Found): string {
-  return checkNamed(result.kind).message(result);
+  const check = checkNamed(result.kind);
+  return result.doubt && check.onPivots ? doubtSentence(check.onPivots.whether, result.doubt) : check.message(result);
 }
 
 /**
@@ -82,20 +84,20 @@ export function checkSentence(result: Found): string {
  * checkNote(evaluateAll(frontGeometry)[0]) // => 'Enter the rig’s nearest focus and whether it reaches infinity.'
  */
 export function checkNote(result: Found): string | null {
-  return checkNamed(result.kind).note(result);
+  return result.doubt ? (result.doubt.asks[0]?.how ?? null) : checkNamed(result.kind).note(result);
 }
 
 /**
  * The value of the rig that a check lacks; `null` when it is entered at the check's own step.
  *
- * @param kind which check
+ * @param result what a check has found
  * @param parts the components of a rig
  *
  * @example
- * missingValue('sharpCircle', parts)?.itemName // => 'normal lens'
+ * missingValue({ kind: 'sharpCircle' }, parts)?.itemName // => 'normal lens'
  */
-export function missingValue(kind: CheckKind, parts: RigParts): MissingValue | null {
-  return checkNamed(kind).missing(parts);
+export function missingValue(result: Pick<Found, 'kind' | 'doubt'>, parts: RigParts): MissingValue | null {
+  return result.doubt?.asks[0] ?? checkNamed(result.kind).missing(parts);
 }
 
 function found(geometry: Geometry): readonly Found[] {
@@ -120,14 +122,14 @@ function fixesFor(result: Found, geometry: Geometry): readonly Fix[] {
 function trialOf(kind: CheckKind, geometry: Geometry): Trial {
   const others = CHECKS.filter((other) => other.kind !== kind && other.weight === 'counts').map((other) => ({
     other,
-    rank: rank(other.evaluate(geometry)?.state),
+    rank: rank(withPivotDoubt(other, geometry)?.state),
   }));
   return (patch) => {
     const next = freshGeometry(patched(geometry.settings, patch));
     const result = evaluate(kind, next);
     // What is no longer asked is fixed as well.
     if (result !== null && result.state !== 'passes') return null;
-    if (others.some(({ other, rank: before }) => rank(other.evaluate(next)?.state) < before)) return null;
+    if (others.some(({ other, rank: before }) => rank(withPivotDoubt(other, next)?.state) < before)) return null;
     return (result && marginOf(result)) ?? { value: 0, unit: '' };
   };
 }

@@ -4,7 +4,8 @@ import { setup } from '../setup/fixtures.test-support';
 import { patched } from '../setup/patch';
 import { evaluate, checkNote, checkSentence, evaluateWithFixes } from './evaluate';
 import { CHECKS, type CheckKind } from './registry';
-import type { Exposure } from '../model/exposure';
+import { fixSetting } from './wording';
+import type { Exposure, FlashLight } from '../model/exposure';
 import type { RigParts } from '../model/rig';
 import type { SetupSettings } from '../model/setup';
 import { FIRST_EXPOSURE } from '../setup/defaults';
@@ -45,6 +46,17 @@ describe('checks of exposure', () => {
         view({ lens: fieldLens(inShutter) }),
       ),
       exposed({}, { fNumber: 22 }),
+      exposed({
+        flash: true,
+        meter: { kind: 'ev', ev: 6, iso: 100 },
+        flashLight: {
+          reading: { kind: 'guide', guideNumberM: 20, distanceM: 6, iso: 100 },
+          pops: 1,
+          opening: 'one',
+          shutterSpeedS: 1 / 60,
+          recycleS: 3,
+        },
+      }),
     ];
     let tried = 0;
     for (const settings of setups) {
@@ -170,5 +182,105 @@ describe('checks of exposure', () => {
     expect(of(exposed({ ...three, filmLeft: 3 }, {}, sheet), 'film')?.state).toBe('passes');
     expect(of(exposed(three, {}, sheet), 'film')?.state).toBe('unknown');
     expect(of(exposed(three), 'film')).toBeUndefined();
+  });
+});
+
+describe('checks of flash', () => {
+  const LIGHT: FlashLight = {
+    reading: { kind: 'meter', fNumber: 8, iso: 100 },
+    pops: 1,
+    opening: 'one',
+    shutterSpeedS: 1 / 60,
+    recycleS: 4,
+  };
+  const lit = (
+    light: Partial<FlashLight> | null,
+    exposure: Partial<Exposure> = {},
+    more: Partial<SetupSettings> = {},
+    parts: RigParts = known,
+  ) => exposed({ meter: null, flash: true, flashLight: light && { ...LIGHT, ...light }, ...exposure }, more, parts);
+  const view4 = view({ lens: fieldLens(inShutter), back: film() });
+
+  test('without a reading the light of the flash is unknown; without flash there is no such check', () => {
+    const found = of(lit(null), 'flashPower');
+    expect(found?.state).toBe('unknown');
+    expect(found && checkSentence(found)).toBe('How much light the flash gives is unknown.');
+    expect(found && checkNote(found)).toContain('guide number and distance');
+    expect(of(exposed(), 'flashPower')).toBeUndefined();
+    expect(of(lit({}, { flash: false }), 'flashPower')).toBeUndefined();
+  });
+
+  test('one pop at its own aperture is right; two stops smaller it underexposes, and four pops are offered', () => {
+    const right = of(lit({}), 'flashPower');
+    expect(right?.state).toBe('passes');
+    expect(right && checkSentence(right)).toBe('1 pop exposes correctly at f/8.');
+    expect(right && checkNote(right)).toContain('Ambient light is not counted');
+    const dark = lit({}, {}, { fNumber: 16 });
+    const found = of(dark, 'flashPower');
+    expect(found && checkSentence(found)).toBe('1 pop underexposes by 2.0 stops at f/16.');
+    expect(found && checkNote(found)).toBe('The flash can also be turned up by 2.0 stops, if it has that in reserve.');
+    // On film that is one pop per doubling less a third of a stop: 4 · 2^(−1/3) = 3.2.
+    expect(of(lit({}, {}, { fNumber: 16 }, view4), 'flashPower')?.fixes.map(fixSetting)).toContain('4 pops');
+  });
+
+  test('the share of ambient light is given, and where ambient light alone is too much the note says so', () => {
+    // EV 9 at ISO 100 and f/8: 1/8 s, so 1/30 s is two stops under: 0.25 beside 1.
+    const beside = of(lit({ shutterSpeedS: 1 / 30 }, { meter: { kind: 'ev', ev: 9, iso: 100 } }), 'flashPower');
+    expect(beside && checkSentence(beside)).toBe('1 pop and ambient light expose correctly at f/8; 20 % of the light is ambient.');
+    const bright = of(lit({ shutterSpeedS: 1 / 2 }, { meter: { kind: 'ev', ev: 9, iso: 100 } }), 'flashPower');
+    expect(bright && checkSentence(bright)).toMatch(/^1 pop and ambient light overexpose by 2\.3 stops at f\/8\.$/);
+    expect(bright && checkNote(bright)).toContain('Ambient light alone is too much');
+  });
+
+  test('with a guide number, moving the flash is a fix: a stop for each factor of √2 in distance', () => {
+    const weak = lit({ reading: { kind: 'guide', guideNumberM: 32, distanceM: 8, iso: 100 } });
+    const found = of(weak, 'flashPower');
+    expect(found && checkSentence(found)).toContain('underexposes by 2.0 stops');
+    expect(found?.fixes.map(fixSetting)).toContain('flash at 4.0 m');
+  });
+
+  test('the shutter speed that is set is held against the sync speed, not the time that ambient light would need', () => {
+    const bright = { meter: { kind: 'ev', ev: 15, iso: 100 } } as const;
+    expect(of(lit({ shutterSpeedS: 1 / 125 }, bright), 'flash')?.state).toBe('passes');
+    const fast = of(lit({ shutterSpeedS: 1 / 500 }, bright), 'flash');
+    expect(fast?.state).toBe('fails');
+    const fixes = of(lit({ shutterSpeedS: 1 / 500 }), 'flash')?.fixes.map(fixSetting);
+    expect(fixes?.[0]).toBe('shutter at 1/200 s');
+    expect(of(lit({ shutterSpeedS: 1 / 125 }, bright), 'time')?.state).toBe('passes');
+  });
+
+  test('where flash gives nearly all the light, shake and reciprocity are not checked', () => {
+    const dim = { meter: { kind: 'ev', ev: 2, iso: 100 } } as const;
+    // By hand at 1/60 s: EV 2 at f/8 wants 16 s, so that the ambient light gives a thousandth.
+    expect(of(lit({}, { ...dim, release: 'hand' }), 'shake')).toBeUndefined();
+    expect(of(lit({ shutterSpeedS: 8 }, { ...dim, release: 'hand' }), 'shake')).toBeDefined();
+    expect(of(lit({ shutterSpeedS: 1 / 60 }, dim, {}, view4), 'reciprocity')).toBeUndefined();
+    expect(of(exposed({ ...dim, flash: false }, {}, view4), 'reciprocity')).toBeDefined();
+  });
+
+  test('several pops take their time, which must fit into the one opening', () => {
+    expect(of(lit({ pops: 1 }), 'pops')).toBeUndefined();
+    const unknown = of(lit({ pops: 4, recycleS: null }), 'pops');
+    expect(unknown?.state).toBe('unknown');
+    expect(unknown && checkNote(unknown)).toContain('recycling time');
+    const short = of(lit({ pops: 4 }, {}, { fNumber: 16 }, view4), 'pops');
+    expect(short && checkSentence(short)).toBe('4 pops take 12 s, but the shutter is open for only 1/60 s.');
+    expect(short?.fixes.map(fixSetting)).toEqual(['shutter at 14 s', 'an opening for each pop']);
+    const long = of(lit({ pops: 4, shutterSpeedS: 14 }, {}, { fNumber: 16 }, view4), 'pops');
+    expect(long?.state).toBe('passes');
+    expect(long && checkSentence(long)).toBe('4 pops take 12 s; no moving subject is entered.');
+  });
+
+  test('a moving subject shows at each pop; on a sensor one pop at a higher ISO is a fix', () => {
+    // 0.01 m/s at 5 m by 24 mm: 0.048 mm/s, in 12 s 0.576 mm or 132 px of 36/8256 mm.
+    const moving = lit({ pops: 4, opening: 'each' }, { moving: { speedMs: 0.01, distanceM: 5 } }, { fNumber: 16, focusM: null });
+    const found = of(moving, 'pops');
+    expect(found?.state).toBe('fails');
+    expect(found && checkSentence(found)).toMatch(
+      /^The moving subject travels 132 px between the first and last of 4 pops, 12 s apart; tolerance/,
+    );
+    expect(found?.fixes.map(fixSetting)).toEqual(['one pop at ISO 400']);
+    const slow = of(lit({ pops: 4, opening: 'each' }, { moving: { speedMs: 0.000_01, distanceM: 5 } }, { fNumber: 16 }), 'pops');
+    expect(slow?.state).toBe('passes');
   });
 });

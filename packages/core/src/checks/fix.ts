@@ -1,3 +1,4 @@
+import type { Message } from '@gangway/messages/say';
 import type { SetupPatch } from '../model/setup';
 
 /** What is left to spare, in the unit of the control that it is counted in; a ratio has none. */
@@ -27,7 +28,7 @@ export interface Fix {
     | 'exposure';
   readonly patch: SetupPatch;
   /** What it sets, where the patch alone does not say it. */
-  readonly label?: string;
+  readonly label?: Message;
   readonly leaves: Margin;
 }
 
@@ -38,7 +39,7 @@ export type Trial = (patch: SetupPatch) => Margin | null;
 export const SCALE_STEP_MM = 0.1;
 
 /** A change as a fix, if it passes its trial. */
-export function offer(control: Fix['control'], patch: SetupPatch, trial: Trial, label?: string): Fix | null {
+export function offer(control: Fix['control'], patch: SetupPatch, trial: Trial, label?: Message): Fix | null {
   const leaves = trial(patch);
   return leaves === null ? null : { control, patch, leaves, ...(label !== undefined && { label }) };
 }

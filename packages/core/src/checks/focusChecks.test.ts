@@ -141,6 +141,15 @@ describe('checks about focus', () => {
       }),
     );
     expect(based && checkNote(based)).toMatch(/moves the lens 10\.4 mm forward: focus again/);
+    // A base that nobody measured is not told as if it were.
+    const unmeasured = of(
+      'tiltTravel',
+      focused({
+        rig: rigOf(view({ back: film(), camera: camera({ tiltAxis: 'base' }), lens: fieldLens() })),
+        front: { tiltDeg: 10, swingDeg: 0 },
+      }),
+    );
+    expect(unmeasured && checkNote(unmeasured)).toBeNull();
   });
 
   test('a scale that is too coarse is found, and stopping down makes it fine enough', () => {

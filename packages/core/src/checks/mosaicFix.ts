@@ -1,12 +1,12 @@
 import { checksText } from '@gangway/messages/core/checks';
-import { say } from '@gangway/messages/say';
+import { messageOf, type Message } from '@gangway/messages/say';
 import type { Geometry } from '../geometry/geometry';
 import type { LaidMosaic } from '../geometry/laidMosaic';
 import type { Mosaic, MosaicFrame, Rect, Zone } from '../model/mosaic';
 import type { ShiftPosition } from '../model/movements';
-import { rounded } from '../mosaic/slides';
+import { rounded, slidePlace } from '../mosaic/slides';
 import { proposals, type Goal } from '../stitching/goals';
-import { layoutWords } from '../stitching/layoutWords';
+import { layoutMessage } from '../stitching/layoutWords';
 import { fixed } from '../words';
 import { nearestAperture } from './apertureFix';
 import { offer, type Fix, type Trial } from './fix';
@@ -27,7 +27,7 @@ export function* mosaicFixes(geometry: Geometry, trial: Trial, ways: readonly Mo
 }
 
 /** A mosaic with other frames as a fix, if it passes its trial. */
-function withFrames(mosaic: Mosaic, frames: readonly MosaicFrame[], trial: Trial, label: string): Fix | null {
+function withFrames(mosaic: Mosaic, frames: readonly MosaicFrame[], trial: Trial, label: Message): Fix | null {
   return offer('mosaic', { mosaic: { ...mosaic, frames } }, trial, label);
 }
 
@@ -36,19 +36,21 @@ function moved({ slides }: LaidMosaic, frames: readonly MosaicFrame[], to: (fram
   return frames.map((each) => ({ ...rounded(slides, to(each)), turned: each.turned }));
 }
 
-function middleOf({ left, right, lower, upper }: Rect): ShiftPosition {
-  return { riseMm: (lower + upper) / 2, shiftMm: (left + right) / 2 };
+/** The middle of the places that the slides are set to. */
+function middleOf({ frames }: LaidMosaic): ShiftPosition {
+  const [rises, shifts] = [frames.map(({ riseMm }) => riseMm), frames.map(({ shiftMm }) => shiftMm)];
+  return { riseMm: (Math.min(...rises) + Math.max(...rises)) / 2, shiftMm: (Math.min(...shifts) + Math.max(...shifts)) / 2 };
 }
 
 /** Frames drawn together about the middle, in steps of two hundredths, as far as it takes and no farther. */
 function together(mosaic: Mosaic, laid: LaidMosaic, trial: Trial): Fix | null {
-  const middle = middleOf(laid.union.box);
+  const middle = middleOf(laid);
   for (let share = 0.98; share >= 0.5; share -= 0.02) {
     const frames = moved(laid, mosaic.frames, ({ riseMm, shiftMm }) => ({
       riseMm: middle.riseMm + (riseMm - middle.riseMm) * share,
       shiftMm: middle.shiftMm + (shiftMm - middle.shiftMm) * share,
     }));
-    const fix = withFrames(mosaic, frames, trial, say(checksText.framesDrawnTogetherBy, { share: fixed((1 - share) * 100, 0) }));
+    const fix = withFrames(mosaic, frames, trial, messageOf(checksText.framesDrawnTogetherBy, { share: fixed((1 - share) * 100, 0) }));
     if (fix) return fix;
   }
   return null;
@@ -56,13 +58,13 @@ function together(mosaic: Mosaic, laid: LaidMosaic, trial: Trial): Fix | null {
 
 /** The whole mosaic moved toward the axis, by tenths of the way. */
 function asWhole(mosaic: Mosaic, laid: LaidMosaic, trial: Trial): Fix | null {
-  const middle = middleOf(laid.union.box);
+  const middle = middleOf(laid);
   for (const share of [0.1, 0.2, 0.3, 0.4, 0.5, 0.6, 0.7, 0.8, 0.9, 1]) {
     const frames = moved(laid, mosaic.frames, ({ riseMm, shiftMm }) => ({
       riseMm: riseMm - middle.riseMm * share,
       shiftMm: shiftMm - middle.shiftMm * share,
     }));
-    const fix = withFrames(mosaic, frames, trial, checksText.theWholeMosaicMovedToward);
+    const fix = withFrames(mosaic, frames, trial, messageOf(checksText.theWholeMosaicMovedToward, {}));
     if (fix) return fix;
   }
   return null;
@@ -80,7 +82,7 @@ function* anew(geometry: Geometry, mosaic: Mosaic, { union: { whole } }: LaidMos
     for (const answer of [found.fewest, found.most]) {
       if (!answer) continue;
       const { frames, orientation } = answer.layout;
-      yield offer('mosaic', { orientation, mosaic: { ...mosaic, frames } }, trial, layoutWords(answer));
+      yield offer('mosaic', { orientation, mosaic: { ...mosaic, frames } }, trial, layoutMessage(answer));
     }
   }
 }
@@ -94,12 +96,13 @@ export function* aroundZones(geometry: Geometry, trial: Trial): Generator<Fix | 
     for (const { index, across, up } of nearestToHold(zone, laid.rects)) {
       // A step of the scale more, so that rounding does not cut it again.
       const { stepMm } = laid.slides;
+      const by = slidePlace({ ...laid.slides, stopsMm: [0] }, { riseMm: up, shiftMm: across });
       const to = ({ riseMm, shiftMm }: MosaicFrame): ShiftPosition => ({
-        riseMm: riseMm + up + Math.sign(up) * stepMm,
-        shiftMm: shiftMm + across + Math.sign(across) * stepMm,
+        riseMm: riseMm + by.riseMm + Math.sign(up) * stepMm,
+        shiftMm: shiftMm + by.shiftMm + Math.sign(across) * stepMm,
       });
       const frames = mosaic.frames.map((each, i) => (i === index ? { ...rounded(laid.slides, to(each)), turned: each.turned } : each));
-      yield withFrames(mosaic, frames, trial, say(checksText.frameMovedSoThatIt, { index: index + 1, name: zone.name }));
+      yield withFrames(mosaic, frames, trial, messageOf(checksText.frameMovedSoThatIt, { index: index + 1, name: zone.name }));
     }
   }
 }

@@ -1,6 +1,6 @@
 import { stopsBetween, ringOf } from '../coverage/apertures';
-import { sharpCircleAt, setupOneWay } from '../geometry/circles';
-import type { Geometry } from '../geometry/geometry';
+import { sharpCircleAt, setupMargin, setupOneWay, type CircleOnBack } from '../geometry/circles';
+import { freshGeometry, type Geometry } from '../geometry/geometry';
 import type { ShiftPosition } from '../model/movements';
 import type { SetupPatch } from '../model/setup';
 import { nearestReachable } from '../rig/mechanism';
@@ -55,10 +55,27 @@ export function movementIntoCircle(geometry: Geometry): Partial<ShiftPosition> |
     if (stretch === null || stretch.toMm - stretch.fromMm < 2 * TIGHT_BELOW_MM) continue;
     const key = control === 'rise' ? 'riseMm' : 'shiftMm';
     const to = intoStretch(geometry.settings.movements[key], stretch.fromMm + TIGHT_BELOW_MM, stretch.toMm - TIGHT_BELOW_MM);
-    if (to !== null) return { [key]: to };
+    if (to !== null) return { [key]: withRoom(geometry, sharpCircle, key, to) };
   }
   return null;
 }
+
+/** From a place just inside on, mark by mark, until there is room in every direction; as far as that takes at most. */
+function withRoom(geometry: Geometry, circle: CircleOnBack, key: 'riseMm' | 'shiftMm', from: number): number {
+  const { settings } = geometry;
+  const onward = Math.sign(from - settings.movements[key]);
+  const start = Math.round(from / SCALE_STEP_MM);
+  const marks = Array.from({ length: MOST_MARKS }, (_, i) => onStep(start + onward * i));
+  return (
+    marks.find(
+      (mm) =>
+        setupMargin(freshGeometry({ ...settings, movements: { ...settings.movements, [key]: mm } }), circle).valueMm >= TIGHT_BELOW_MM,
+    ) ?? from
+  );
+}
+
+/** So many marks are tried beyond the edge of a circle: two millimetres. */
+const MOST_MARKS = 20;
 
 /** The nearest mark of the scale inside a stretch, mm; `null` when it is inside already. */
 function intoStretch(atMm: number, fromMm: number, toMm: number): number | null {

@@ -1,4 +1,5 @@
 import type { Geometry } from '../geometry/geometry';
+import { slidesFor, type Carried } from '../geometry/standards';
 import { takenUp } from '../framing/inFrame';
 import type { ShiftPosition } from '../model/movements';
 import { firstOffer, onStep, SCALE_STEP_MM, type Fix, type Trial } from './fix';
@@ -13,10 +14,33 @@ import { TIGHT_BELOW_MM } from './tight';
 export function movementThatHolds(geometry: Geometry): ShiftPosition | undefined {
   const box = takenUp(geometry);
   if (!box) return undefined;
-  const { frame, pivot, settings } = geometry;
-  const riseMm = holding(settings.movements.riseMm, box.lower - pivot.riseMm, box.upper - pivot.riseMm, frame.heightMm);
-  const shiftMm = holding(settings.movements.shiftMm, box.left - pivot.shiftMm, box.right - pivot.shiftMm, frame.widthMm);
+  const { frame, carried, settings } = geometry;
+  if (!straightOnBack(carried)) {
+    // Slides that are askew to the back: the place over the back first, then the nearest mark of both scales.
+    const { riseMm, shiftMm } = geometry.position;
+    const to = {
+      riseMm: nearest(riseMm, box.lower, box.upper, frame.heightMm),
+      shiftMm: nearest(shiftMm, box.left, box.right, frame.widthMm),
+    };
+    if (to.riseMm === undefined || to.shiftMm === undefined) return undefined;
+    const slides = slidesFor(carried, { riseMm: to.riseMm, shiftMm: to.shiftMm });
+    return { riseMm: onStep(Math.round(slides.riseMm / SCALE_STEP_MM)), shiftMm: onStep(Math.round(slides.shiftMm / SCALE_STEP_MM)) };
+  }
+  const { origin } = carried;
+  const riseMm = holding(settings.movements.riseMm, box.lower - origin.riseMm, box.upper - origin.riseMm, frame.heightMm);
+  const shiftMm = holding(settings.movements.shiftMm, box.left - origin.shiftMm, box.right - origin.shiftMm, frame.widthMm);
   return riseMm === undefined || shiftMm === undefined ? undefined : { riseMm, shiftMm };
+}
+
+/** Whether a millimetre of each slide is one of the back in the same direction. */
+function straightOnBack({ perRise, perShift }: Carried): boolean {
+  return perRise.riseMm === 1 && perRise.shiftMm === 0 && perShift.shiftMm === 1 && perShift.riseMm === 0;
+}
+
+/** The place nearest to the present one at which both sides are inside with room; `undefined` when they never are. */
+function nearest(presentMm: number, lowMm: number, highMm: number, sideMm: number): number | undefined {
+  const [least, most] = [highMm + TIGHT_BELOW_MM - sideMm / 2, lowMm - TIGHT_BELOW_MM + sideMm / 2];
+  return least > most ? undefined : Math.min(most, Math.max(least, presentMm));
 }
 
 function holding(presentMm: number, lowMm: number, highMm: number, sideMm: number): number | undefined {

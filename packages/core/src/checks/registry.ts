@@ -1,10 +1,13 @@
 import type { CheckDefinition, Facts } from './check';
 import { imageCircle } from './coverage/imageCircle';
+import { rayAngle } from './coverage/rayAngle';
 import { sharpCircle } from './coverage/sharpCircle';
 import { travel } from './coverage/travel';
 import { diffraction } from './expose/diffraction';
 import { film } from './expose/film';
 import { flash } from './expose/flash';
+import { flashPower } from './expose/flashPower';
+import { pops } from './expose/pops';
 import { readout } from './expose/readout';
 import { reciprocity } from './expose/reciprocity';
 import { shake } from './expose/shake';
@@ -30,6 +33,7 @@ export const CHECKS = [
   inFrame,
   imageCircle,
   sharpCircle,
+  rayAngle,
   travel,
   level,
   obstacle,
@@ -48,6 +52,8 @@ export const CHECKS = [
   time,
   reciprocity,
   flash,
+  flashPower,
+  pops,
   readout,
   diffraction,
   shake,
@@ -59,7 +65,7 @@ type Entry = (typeof CHECKS)[number];
 /** The name of a check. */
 export type CheckKind = Entry['kind'];
 
-type FoundBy<D> = D extends CheckDefinition<infer K, infer F> ? F & { readonly kind: K } : never;
+type FoundBy<D> = D extends CheckDefinition<infer K, infer F> ? F & Pick<Facts, 'doubt'> & { readonly kind: K } : never;
 
 /** What one check has found in a setup, with its kind. */
 export type Found = FoundBy<Entry>;

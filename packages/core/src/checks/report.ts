@@ -16,6 +16,8 @@ export interface CheckReport {
   readonly margin: Margin | null;
   readonly message: string;
   readonly note: string | null;
+  /** What the check takes for granted. */
+  readonly assumes: string;
   /** The value that has to be entered before the check can be evaluated; `null` when none is missing. */
   readonly missing: { readonly itemName: string; readonly label: string } | null;
   /** Changes that were tried and make the check pass, best first. */
@@ -42,7 +44,7 @@ export function checkList(): readonly { readonly kind: CheckKind; readonly step:
  */
 export function checkReport(geometry: Geometry): readonly CheckReport[] {
   return evaluateWithFixes(geometry).map((result) => {
-    const missing = result.state === 'unknown' ? missingValue(result.kind, geometry.settings.rig.parts) : null;
+    const missing = result.state === 'unknown' ? missingValue(result, geometry.settings.rig.parts) : null;
     return {
       kind: result.kind,
       step: checkNamed(result.kind).step,
@@ -50,6 +52,7 @@ export function checkReport(geometry: Geometry): readonly CheckReport[] {
       margin: marginOf(result),
       message: checkSentence(result),
       note: checkNote(result),
+      assumes: checkNamed(result.kind).assumes,
       missing: missing && { itemName: missing.itemName, label: missing.label },
       fixes: result.fixes.map((fix) => ({ message: fixSentence(fix), patch: fix.patch, leaves: fix.leaves })),
     };

@@ -110,7 +110,7 @@ describe('stretch', () => {
   test('is 1/cos of the angle, said and fixed by turning toward it and counter-shifting', () => {
     expect(said('stretch', seen({}))).toBe('nothing');
     expect(said('stretch', seen({ watched: [12, 1.6, 0], accepted: { ...PLAIN_SCENE.accepted, stretch: 1.1 } }))).toBe(
-      'fails: A round thing there is stretched to 1.17 times its width; 1.10 is accepted.',
+      'fails: A round object at this point is drawn 1.17 times as long as wide; 1.10 is accepted.',
     );
     expect(said('stretch', watched)).toMatch(/^passes/);
     const settings = seen(

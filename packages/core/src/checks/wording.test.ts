@@ -10,23 +10,25 @@ const said = (settings: SetupSettings) =>
 describe('what checks say', () => {
   test('one corner, one side, all corners', () => {
     expect(said(setup({ movements: { riseMm: 7, shiftMm: 7 }, fNumber: 3.5 }))[0]).toMatch(
-      /^fails: The upper left, upper right, lower right corners fall outside|^fails: The upper right corner falls outside the sharp circle at f\/3\.5 by \d\.\d mm of movement in this direction\./,
+      /^fails: The upper left, upper right, lower right corners fall outside|^fails: The upper right corner falls outside the sharp circle at f\/3\.5 by \d\.\d mm; \d\.\d mm less movement in this direction is enough\./,
     );
     expect(said(setup({ movements: { riseMm: 0, shiftMm: -9 }, fNumber: 3.5 }))[0]).toMatch(
-      /^fails: The corners on the left fall outside the sharp circle at f\/3\.5 by 2\.8 mm of shift to the left\./,
+      /^fails: The corners on the left fall outside the sharp circle at f\/3\.5 by 2\.\d mm; 2\.8 mm less shift to the left is enough\./,
     );
     expect(said(setup({ movements: { riseMm: -10, shiftMm: 0 }, fNumber: 3.5 }))[0]).toMatch(
-      /^fails: The lower corners fall outside the sharp circle at f\/3\.5 by 1\.9 mm of fall\./,
+      /^fails: The lower corners fall outside the sharp circle at f\/3\.5 by 1\.\d mm; 1\.9 mm less fall is enough\./,
     );
   });
 
   test('what is tight says only, and what just fails is never said to lack nothing', () => {
     // R = 30: the limit up is 12 exactly.
     expect(said(setup({ movements: { riseMm: 11.8, shiftMm: 0 } }))).toContainEqual(
-      expect.stringContaining('tight: All four corners are in the sharp circle at f/8, with only 0.2 mm of rise to spare.'),
+      expect.stringContaining(
+        'tight: All four corners are in the sharp circle at f/8, only 0.2 mm from its edge; 0.2 mm more rise would reach it.',
+      ),
     );
     const base = setup({ movements: { riseMm: 12.01, shiftMm: 0 } });
-    expect(said({ ...base, rig: { ...base.rig, mechanism: { kind: 'disc', radiusMm: 20 } } })[0]).toContain('by less than 0.1 mm of rise');
+    expect(said({ ...base, rig: { ...base.rig, mechanism: { kind: 'disc', radiusMm: 20 } } })[0]).toContain('by less than 0.1 mm');
   });
 
   test('where the value comes from is said', () => {

@@ -1,6 +1,6 @@
 import { unitLabel } from '@gangway/messages/unit';
 import { checksText } from '@gangway/messages/core/checks';
-import { say } from '@gangway/messages/say';
+import { say, sayMessage } from '@gangway/messages/say';
 import { CORNER_LABELS, type Corner } from '../coverage/frame';
 import { apertureWords, fixed, mmWords, riseWords, shiftWords, stopsWords, turnWords, yawWords } from '../words';
 import type { StandardTurn } from '../model/movements';
@@ -57,7 +57,7 @@ export function fixSentence(fix: Fix): string {
  * fixSetting({ control: 'aperture', patch: { fNumber: 11 }, leaves: { value: 2, unit: 'mm' } }) // => 'f/11'
  */
 export function fixSetting({ patch, control, label }: Fix): string {
-  if (label !== undefined) return label;
+  if (label !== undefined) return sayMessage(label);
   const { placing, accepted, movements, distanceM, fNumber, orientation } = patch;
   return [
     ...placingParts(placing ?? {}, control),

@@ -75,17 +75,63 @@ export function coneOutline({ axis, halfAngle, imageMm }: Cone, points = 180): F
   return new Float64Array(outline);
 }
 
-/** The closed line that the frame's centre may reach within the cone, x, y pairs in mm; empty when it does not fit around the axis. */
+/** Within a degree of a right angle the section of a cone is taken as open. */
+const OPEN = (89 * Math.PI) / 180;
+/** Farther than this many image distances nothing is drawn or looked for. */
+const FARTHEST = 20;
+
+/**
+ * The place of the frame's centre from which it has most room within the cone:
+ * the middle of the ellipse in which the back cuts it, which lies farther out
+ * than the axis where the lens is tilted. `null` when the frame fits nowhere.
+ * What the frame may reach is symmetric about that middle and convex, so that
+ * it holds the middle or nothing. Source: section of a cone by a plane.
+ *
+ * @param frame width and height of the frame, mm
+ * @param cone axis, half-angle and distance of a circle
+ *
+ * @example
+ * bestPlace({ widthMm: 36, heightMm: 24 }, { axis: [0, 0, 1], halfAngle: Math.PI / 4, imageMm: 30 }) // => { riseMm: 0, shiftMm: 0 }
+ */
+export function bestPlace(frame: FrameSize, cone: Cone): ShiftPosition | null {
+  const { axis, halfAngle, imageMm } = cone;
+  const aside = Math.hypot(axis[0], axis[1]);
+  const alpha = Math.atan2(aside, axis[2]);
+  const along = (mm: number): ShiftPosition => ({
+    riseMm: aside === 0 ? 0 : (mm * axis[1]) / aside,
+    shiftMm: aside === 0 ? 0 : (mm * axis[0]) / aside,
+  });
+  const fits = (place: ShiftPosition): boolean => {
+    const found = coneStretch(frame, cone, place, [1, 0]);
+    return found !== null && found.fromMm <= 0 && found.toMm >= 0;
+  };
+  if (alpha + halfAngle < OPEN) {
+    const middle = along((imageMm * (Math.tan(alpha + halfAngle) + Math.tan(alpha - halfAngle))) / 2);
+    return fits(middle) ? middle : null;
+  }
+  // Open to one side: out along it until the frame fits.
+  const near = imageMm * Math.tan(alpha - halfAngle);
+  for (let out = imageMm / 4; out < FARTHEST * imageMm; out *= 1.5) if (fits(along(near + out))) return along(near + out);
+  return null;
+}
+
+/**
+ * The closed line that the frame's centre may reach within the cone, x, y pairs in mm; empty when it fits nowhere.
+ *
+ * @param frame width and height of the frame, mm
+ * @param cone axis, half-angle and distance of a circle
+ * @param directions points of the contour
+ */
 export function coneContour(frame: FrameSize, cone: Cone, directions = 360): Float64Array {
-  const { axis, imageMm } = cone;
-  const centre = { shiftMm: (imageMm * axis[0]) / axis[2], riseMm: (imageMm * axis[1]) / axis[2] };
+  const centre = bestPlace(frame, cone);
+  if (centre === null) return new Float64Array(0);
   const outline = new Float64Array(directions * 2);
   for (let i = 0; i < directions; i++) {
     const theta = (2 * Math.PI * i) / directions;
-    const found = coneStretch(frame, cone, centre, [Math.cos(theta), Math.sin(theta)]);
-    if (found === null || found.fromMm > 0 || found.toMm < 0) return new Float64Array(0);
-    outline[2 * i] = centre.shiftMm + found.toMm * Math.cos(theta);
-    outline[2 * i + 1] = centre.riseMm + found.toMm * Math.sin(theta);
+    const [ux, uy] = [Math.cos(theta), Math.sin(theta)];
+    const reach = Math.min(coneStretch(frame, cone, centre, [ux, uy])?.toMm ?? 0, FARTHEST * cone.imageMm);
+    outline[2 * i] = centre.shiftMm + reach * ux;
+    outline[2 * i + 1] = centre.riseMm + reach * uy;
   }
   return outline;
 }

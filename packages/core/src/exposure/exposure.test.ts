@@ -5,8 +5,9 @@ import { setup } from '../setup/fixtures.test-support';
 import { apertureValue, exposureValue, luminanceOf, speedValue, timeFor, timeValue } from './apex';
 import { bracketStops, BRACKET_SCHOOLS } from './brackets';
 import { neededTime } from './reciprocity';
-import { markedTimes, setTime, shuttersOf, timeWords, type Shutter } from './shutter';
-import { equivalentPairs, ndFor, setupFalloff, workingExposure } from './working';
+import { lightTime, markedTimes, setTime, shuttersOf, timeWords, type Shutter } from './shutter';
+import { setupFalloff } from './losses';
+import { equivalentPairs, ndFor, workingExposure } from './working';
 import { evenly } from '../evenly.test-support';
 import type { SetupSettings } from '../model/setup';
 import type { Exposure, ReciprocityRow } from '../model/exposure';
@@ -128,6 +129,28 @@ describe('reciprocity', () => {
     );
   });
 
+  test('before its first row a table that asks for more there begins at one second, or at a tenth of a short first row', () => {
+    const table = {
+      kind: 'table',
+      rows: [
+        { meteredS: 10, neededS: 20 },
+        { meteredS: 100, neededS: 400 },
+      ],
+    } as const;
+    expect(neededTime(1, table).shutterSpeedS).toBe(1);
+    expect(neededTime(0.5, table).shutterSpeedS).toBe(0.5);
+    // Straight on logarithmic axes from (1, 1) to (10, 20).
+    expect(neededTime(Math.sqrt(10), table).shutterSpeedS).toBeCloseTo(Math.sqrt(20), 9);
+    const short = {
+      kind: 'table',
+      rows: [
+        { meteredS: 0.5, neededS: 1 },
+        { meteredS: 5, neededS: 20 },
+      ],
+    } as const;
+    expect(neededTime(0.05, short).shutterSpeedS).toBe(0.05);
+  });
+
   test('a table that does not rise is refused by its row', () => {
     expect(() =>
       neededTime(5, {
@@ -146,13 +169,13 @@ describe('shutters', () => {
   const leaf: Shutter = { kind: 'leaf', fastestS: 1 / 500, slowestS: 1, bulb: true, syncS: 0, readoutMs: 0 };
 
   test('a time is set at the nearest mark, counted beyond the longest, refused before the shortest', () => {
-    expect(setTime(1 / 110, leaf, 'full')).toMatchObject({ shutterSpeedS: 1 / 125, bulb: false, can: true });
-    expect(setTime(1 / 110, leaf, 'third')).toMatchObject({ shutterSpeedS: 1 / 100 });
-    expect(setTime(7.8, leaf, 'full')).toMatchObject({ shutterSpeedS: 8, bulb: true, can: true });
-    expect(setTime(96.4, leaf, 'full')).toMatchObject({ shutterSpeedS: 96, bulb: true });
-    expect(setTime(1 / 2000, leaf, 'full')).toMatchObject({ shutterSpeedS: 1 / 500, can: false });
-    expect(setTime(20, { ...leaf, kind: 'electronic', bulb: false }, 'third')).toMatchObject({ can: false });
-    expect(setTime(1 / 4000, { ...leaf, fastestS: null, slowestS: null }, 'third').can).toBeNull();
+    expect(setTime(1 / 110, leaf, 'full', 'dial')).toMatchObject({ shutterSpeedS: 1 / 125, bulb: false, can: true });
+    expect(setTime(1 / 110, leaf, 'third', 'dial')).toMatchObject({ shutterSpeedS: 1 / 100 });
+    expect(setTime(7.8, leaf, 'full', 'dial')).toMatchObject({ shutterSpeedS: 8, bulb: true, can: true });
+    expect(setTime(96.4, leaf, 'full', 'dial')).toMatchObject({ shutterSpeedS: 96, bulb: true });
+    expect(setTime(1 / 2000, leaf, 'full', 'dial')).toMatchObject({ shutterSpeedS: 1 / 500, can: false });
+    expect(setTime(20, { ...leaf, kind: 'electronic', bulb: false }, 'third', 'dial')).toMatchObject({ can: false });
+    expect(setTime(1 / 4000, { ...leaf, fastestS: null, slowestS: null }, 'third', 'dial').can).toBeNull();
   });
 
   test('inside its ends a time is off by at most half a step', () => {
@@ -161,8 +184,58 @@ describe('shutters', () => {
       ['half', 0.3],
       ['third', 0.24],
     ] as const) {
-      fc.assert(fc.property(evenly(1 / 500, 1), (t) => expect(Math.abs(setTime(t, leaf, step).errorStops)).toBeLessThan(most + 0.05)));
+      fc.assert(
+        fc.property(evenly(1 / 500, 1), (t) => expect(Math.abs(setTime(t, leaf, step, 'dial').errorStops)).toBeLessThan(most + 0.05)),
+      );
     }
+  });
+
+  // CIPA DC-008 (Exif 2.32), Annex C: time values 0 to 11 are marked 1, 1/2, 1/4 … 1/2000 s, 30 s is −5.
+  test.each([
+    [30, -5],
+    [15, -4],
+    [8, -3],
+    [1, 0],
+    [1 / 8, 3],
+    [1 / 15, 4],
+    [1 / 30, 5],
+    [1 / 60, 6],
+    [1 / 125, 7],
+    [1 / 250, 8],
+    [1 / 1000, 10],
+    [1 / 2000, 11],
+    // Thirds and halves of a stop between.
+    [1 / 100, 20 / 3],
+    [1 / 50, 17 / 3],
+    [1 / 13, 11 / 3],
+    [20, -13 / 3],
+    [1 / 45, 5.5],
+    [1 / 90, 6.5],
+  ])('marked %p s stands for the time value %p, or for itself where that is chosen', (mark, tv) => {
+    expect(timeValue(lightTime(mark, 'powers'))).toBeCloseTo(tv, 9);
+    expect(lightTime(mark, 'dial')).toBe(mark);
+  });
+
+  test('what is no mark is as it stands, and a mark that is set gives the light of its power of two', () => {
+    expect(lightTime(37, 'powers')).toBe(37);
+    expect(setTime(1 / 64, leaf, 'full', 'powers')).toMatchObject({ shutterSpeedS: 1 / 60, lightS: 1 / 64, errorStops: 0 });
+    expect(setTime(1 / 64, leaf, 'full', 'dial')).toMatchObject({ shutterSpeedS: 1 / 60, lightS: 1 / 60 });
+    // A reading of 1/60 s at f/8 is exactly 1/15 s at f/16.
+    const shots = set(exposed({ meter: { kind: 'pair', fNumber: 8, shutterSpeedS: 1 / 60, iso: 100 } }, { fNumber: 16 }));
+    expect(shots).toMatchObject([{ shutterSpeedS: 1 / 15, errorStops: expect.closeTo(0, 9) as number }]);
+  });
+
+  test('inside its ends a time is off by at most half a step of powers of two, exactly', () => {
+    for (const [step, half] of [
+      ['full', 1 / 2],
+      ['half', 1 / 4],
+      ['third', 1 / 6],
+    ] as const)
+      fc.assert(
+        fc.property(evenly(1 / 500, 1), (t) =>
+          expect(Math.abs(setTime(t, leaf, step, 'powers').errorStops)).toBeLessThanOrEqual(half + (t > 1 / 512 && t < 1 ? 1e-9 : half)),
+        ),
+      );
   });
 
   test('marks rise by about their step', () => {
@@ -259,6 +332,30 @@ describe('from the reading to the time', () => {
     expect(at({ favour: 'half' })).toBeLessThan(at({ favour: 'corner' }));
   });
 
+  test('a lens whose T-number is known asks for the light that its glass keeps back, and only where the meter did not see it', () => {
+    const given = exposed({});
+    const { parts } = given.rig;
+    const lens = { ...parts.lens, specs: { ...parts.lens.specs, widestFNumber: 2, tNumber: 2.3 } };
+    const through = (throughLens: boolean) =>
+      workingExposure(
+        geometryOf({ ...given, exposure: { ...given.exposure, throughLens }, rig: { ...given.rig, parts: { ...parts, lens } } }),
+      );
+    const line = (throughLens: boolean) => through(throughLens)?.lines.find(({ id }) => id === 'transmission')?.stops;
+    // A stop is a factor of √2 in the T-number, as in the f-number (ISO 517; from memory).
+    expect(line(false)).toBeCloseTo(2 * Math.log2(2.3 / 2), 12);
+    expect(line(true)).toBeUndefined();
+    expect(through(false)?.shutterSpeedS).toBeCloseTo((workingExposure(geometryOf(given))?.shutterSpeedS ?? NaN) * (2.3 / 2) ** 2, 9);
+  });
+
+  test('half way to the corner is half the image height: its angle has half the tangent', () => {
+    const line = (favour: 'corner' | 'half') =>
+      workingExposure(geometryOf(exposed({ favour })))?.lines.find(({ id }) => id === 'falloff')?.stops ?? NaN;
+    const { cornerDeg } = setupFalloff(geometryOf(exposed({})));
+    const half = Math.atan(Math.tan((cornerDeg * Math.PI) / 180) / 2);
+    expect(line('half')).toBeCloseTo(-4 * Math.log2(Math.cos(half)), 9);
+    expect(line('half')).toBeLessThan(line('corner'));
+  });
+
   test('film loses speed at each exposure of the bracket by itself, and unknown film is trusted up to a second', () => {
     const film = { rig: { ...setup().rig, parts: view() } };
     const slow = {
@@ -290,7 +387,7 @@ describe('from the reading to the time', () => {
   });
 });
 
-/** What f/8 at 1/125 s is worth: N²/t. */
+/** What f/8 at 1/125 s is worth, which is 1/128: N²/t. */
 function exposureTimes({ fNumber }: SetupSettings): number {
-  return 8000 * (64 / fNumber ** 2);
+  return 8192 * (64 / fNumber ** 2);
 }

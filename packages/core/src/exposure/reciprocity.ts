@@ -12,7 +12,8 @@ export interface Needed {
 
 /**
  * The time that film needs where a meter says t (s). By table: as metered up
- * to its first row where that row asks no more, else from one second on; straight between rows
+ * to its first row where that row asks no more, else from one second on (from
+ * a tenth of the first row where that is a second or less); straight between rows
  * on paper with logarithmic axes; beyond the last row its last slope goes on,
  * and `beyond` says so. Throws `table_not_rising` when the rows do not rise.
  */
@@ -35,7 +36,27 @@ export function neededTime(shutterSpeedS: number, law: Exclude<Reciprocity, { ki
   return { shutterSpeedS: a.neededS * (shutterSpeedS / a.meteredS) ** slope, beyond: shutterSpeedS > last.meteredS * (1 + 1e-9) };
 }
 
-/** The rows with a beginning at which nothing is lost: a tenth of the first row's time where that already asks for more. */
+/**
+ * What a meter would have to say for film to need a time (s): the law read backward.
+ *
+ * @param neededS how long the film is exposed, s
+ * @param law how the film loses speed
+ *
+ * @example
+ * meteredTime(100, { kind: 'exponent', exponent: 2 }) // => 10
+ */
+export function meteredTime(neededS: number, law: Exclude<Reciprocity, { kind: 'film' }>): number {
+  // Film never needs less than is metered, and what it needs rises with it.
+  let [low, high] = [requirePositive('neededS', neededS) / 2 ** 40, neededS];
+  for (let i = 0; i < 80; i++) {
+    const middle = Math.sqrt(low * high);
+    if (neededTime(middle, law).shutterSpeedS < neededS) low = middle;
+    else high = middle;
+  }
+  return high;
+}
+
+/** The rows with a beginning at which nothing is lost, where the first row already asks for more. */
 function whole(given: readonly ReciprocityRow[]): readonly ReciprocityRow[] {
   given.forEach(({ meteredS, neededS }, i) => {
     requirePositive(`rows[${i}].meteredS`, meteredS);
@@ -48,5 +69,6 @@ function whole(given: readonly ReciprocityRow[]): readonly ReciprocityRow[] {
   const [first] = given;
   if (!first || first.neededS === first.meteredS)
     return given.length === 1 && first ? [first, { meteredS: first.meteredS * 10, neededS: first.neededS * 10 }] : given;
-  return [{ meteredS: first.meteredS / 10, neededS: first.meteredS / 10 }, ...given];
+  const from = first.meteredS > 1 ? 1 : first.meteredS / 10;
+  return [{ meteredS: from, neededS: from }, ...given];
 }

@@ -1,7 +1,7 @@
 import { fixed } from '../words';
 import type { StopStep } from '../model/lens';
 import type { RigParts } from '../model/rig';
-import type { ShutterKind } from '../model/exposure';
+import type { NominalSpeeds, ShutterKind } from '../model/exposure';
 
 /** A shutter of a rig; `null` where a value is missing. */
 export interface Shutter {
@@ -71,9 +71,39 @@ export function markedTimes(step: StopStep): readonly number[] {
   return [...PARTS[step].map((per) => 1 / per).reverse(), ...SECONDS[step]];
 }
 
+const PER_STOP = { full: 1, half: 2, third: 3 } as const;
+
+/** The power of two that a mark is rounded from, in full stops, halves or thirds. */
+function powerOf(mark: number, step: StopStep): number {
+  return 2 ** (Math.round(Math.log2(mark) * PER_STOP[step]) / PER_STOP[step]);
+}
+
+/**
+ * How long the light falls at a marked shutter speed: marks are rounded, so
+ * that 1/60 s stands for 1/64 and 30 s for 32. A time that is no mark is as it
+ * stands. Source: the time values of APEX, CIPA DC-008 (Exif 2.32), Annex C.
+ *
+ * @param shutterSpeedS as it is marked, s
+ * @param nominal whether marks stand for powers of two or for themselves
+ *
+ * @example
+ * lightTime(1 / 60, 'powers') // => 0.015625
+ */
+export function lightTime(shutterSpeedS: number, nominal: NominalSpeeds): number {
+  if (nominal === 'dial') return shutterSpeedS;
+  // Full stops and thirds first: what is marked in both means the same.
+  const step = (['full', 'third', 'half'] as const).find((each) =>
+    markedTimes(each).some((mark) => Math.abs(mark / shutterSpeedS - 1) < 0.005),
+  );
+  return step ? powerOf(shutterSpeedS, step) : shutterSpeedS;
+}
+
 /** What a time is set as. */
 export interface SetTime {
+  /** As it is marked or counted, s. */
   readonly shutterSpeedS: number;
+  /** How long the light falls, s. */
+  readonly lightS: number;
   /** By what it is off, stops; + for more light. */
   readonly errorStops: number;
   /** Held open and counted: beyond what the shutter measures. */
@@ -82,10 +112,21 @@ export interface SetTime {
   readonly can: boolean | null;
 }
 
-/** A time as a shutter can be set: the nearest mark by stops between its ends, whole seconds counted beyond them. */
-export function setTime(shutterSpeedS: number, shutter: Shutter, step: StopStep): SetTime {
+/**
+ * A time as a shutter can be set: the nearest mark by stops between its ends, whole seconds counted beyond them.
+ *
+ * @param shutterSpeedS how long the light has to fall, s
+ * @param shutter the shutter
+ * @param step how finely it is marked
+ * @param nominal whether its marks stand for powers of two or for themselves
+ *
+ * @example
+ * setTime(1 / 60, shuttersOf(parts)[0], 'full', 'powers').errorStops // => -0.093109
+ */
+export function setTime(shutterSpeedS: number, shutter: Shutter, step: StopStep, nominal: NominalSpeeds): SetTime {
   const { fastestS, slowestS, bulb } = shutter;
-  const off = (t: number): number => Math.log2(t / shutterSpeedS);
+  const light = (mark: number): number => (nominal === 'dial' ? mark : powerOf(mark, step));
+  const off = (mark: number): number => Math.log2(light(mark) / shutterSpeedS);
   const marks = markedTimes(step).filter(
     (t) => (fastestS === null || t >= fastestS * (1 - 0.02)) && (slowestS === null || t <= slowestS * (1 + 0.02)),
   );
@@ -97,6 +138,7 @@ export function setTime(shutterSpeedS: number, shutter: Shutter, step: StopStep)
     const known = fastestS !== null && slowestS !== null;
     return {
       shutterSpeedS: nearest,
+      lightS: light(nearest),
       errorStops: off(nearest),
       bulb: false,
       can: canHalfKnown(known, fastestS, slowestS, nearest),
@@ -105,10 +147,16 @@ export function setTime(shutterSpeedS: number, shutter: Shutter, step: StopStep)
   const longest = slowestS ?? marks[marks.length - 1] ?? 1;
   if (shutterSpeedS > longest) {
     const counted = shutterSpeedS < 10 ? Math.round(shutterSpeedS * 2) / 2 : Math.round(shutterSpeedS);
-    return { shutterSpeedS: counted, errorStops: off(counted), bulb: true, can: canHoldOpen(bulb, slowestS) };
+    return {
+      shutterSpeedS: counted,
+      lightS: counted,
+      errorStops: Math.log2(counted / shutterSpeedS),
+      bulb: true,
+      can: canHoldOpen(bulb, slowestS),
+    };
   }
   const end = nearest ?? fastestS ?? 1;
-  return { shutterSpeedS: end, errorStops: off(end), bulb: false, can: fastestS === null ? null : false };
+  return { shutterSpeedS: end, lightS: light(end), errorStops: off(end), bulb: false, can: fastestS === null ? null : false };
 }
 
 function canHoldOpen(bulb: boolean, slowestS: number | null): boolean | null {

@@ -1,24 +1,14 @@
-import { exposureText } from '@gangway/messages/core/exposure';
 import { freshGeometry, type Geometry } from '../geometry/geometry';
-import { radians } from '../angles';
-import { apertureScale } from '../coverage/apertures';
-import { cornerAngles } from '../coverage/corner';
-import { mosaicGiven, shotsOf } from '../stitching/metrics';
+import { apertureScale, ringOf } from '../coverage/apertures';
+import { shotsOf } from '../stitching/metrics';
 import { exposureValue, speedValue, timeFor } from './apex';
 import { bracketStops } from './brackets';
-import { exposureFactor } from './exposure';
-import { neededTime } from './reciprocity';
-import { setTime, shuttersOf, type SetTime, type Shutter } from './shutter';
+import { flashExposure, type FlashExposure } from './flash';
+import { lossLines, sumOf, wantedLines, type LightLine } from './losses';
+import { meteredTime, neededTime } from './reciprocity';
+import { lightTime, markedTimes, setTime, shuttersOf, type SetTime, type Shutter } from './shutter';
 import type { SetupSettings } from '../model/setup';
-import type { Brackets, Reciprocity } from '../model/exposure';
-
-/** One thing that asks for more light. */
-export interface LightLine {
-  readonly id: 'closeUp' | 'filter' | 'centre' | 'falloff' | 'compensation' | 'reciprocity';
-  readonly words: string;
-  /** More light needed, stops; `null` when not known. */
-  readonly stops: number | null;
-}
+import type { Brackets, FlashLight, Reciprocity } from '../model/exposure';
 
 /** One exposure of a bracket. */
 export interface BracketShot extends SetTime {
@@ -32,12 +22,14 @@ export interface BracketShot extends SetTime {
 
 /** From the reading to what is set. */
 export interface Working {
-  /** The reading as an exposure value at ISO 100, for a glance. */
-  readonly ev100: number;
+  /** The reading as an exposure value at ISO 100, for a glance; `null` where only the flash is known. */
+  readonly ev100: number | null;
   /** What asks for more light, in the order in which it is added. */
   readonly lines: readonly LightLine[];
-  /** The time before film loses speed, s; `null` when a filter is not known. */
+  /** The time by ambient light before reciprocity, s; `null` when a filter or the ambient light is not known. */
   readonly shutterSpeedS: number | null;
+  /** What flash gives; `null` without it, or while its light is not entered. */
+  readonly flash: FlashExposure | null;
   /** The law that the film follows; `null` when it is film and not known. */
   readonly law: Exclude<Reciprocity, { kind: 'film' }> | null;
   readonly shutter: Shutter;
@@ -82,31 +74,6 @@ export function totalShots(geometry: Geometry): number {
   return geometry.settings.mosaic ? shotsOf(geometry.settings.mosaic) : geometry.settings.exposure.brackets.count;
 }
 
-/** The angle of the farthest corner off the lens axis, degrees, over all frames of a mosaic. */
-export function farthestCornerDeg(geometry: Geometry): number {
-  if (geometry.settings.mosaic) return mosaicGiven(geometry)?.cornerDeg ?? 0;
-  return Math.max(...cornerAngles(geometry.frame, geometry.imageMm, geometry.lens).map(({ angle }) => (angle * 180) / Math.PI));
-}
-
-/** Falloff at an angle by the cos⁴ law, stops. */
-function falloff(deg: number): number {
-  return -4 * Math.log2(Math.cos(radians(Math.min(89, deg)))) + 0;
-}
-
-/**
- * Falloff at the farthest corner, stops, and what a centre filter leaves of it.
- *
- * @param geometry what follows from the settings of a setup
- *
- * @example
- * setupFalloff(frontGeometry).cornerDeg // => 37.512
- */
-export function setupFalloff(geometry: Geometry): { readonly cornerDeg: number; readonly stops: number; readonly left: number } {
-  const cornerDeg = farthestCornerDeg(geometry);
-  const stops = falloff(cornerDeg);
-  return { cornerDeg, stops, left: Math.max(0, stops - (geometry.settings.exposure.centreFilterStops ?? 0)) };
-}
-
 /** The law of the film in a setup; a sensor loses nothing. `null` for film of which nothing is known. */
 export function setupLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposure'>): Working['law'] {
   const { reciprocity } = exposure;
@@ -117,38 +84,65 @@ export function setupLaw({ rig, exposure }: Pick<SetupSettings, 'rig' | 'exposur
   return exponent === null ? null : { kind: 'exponent', exponent };
 }
 
-/** What asks for more light than the meter says, without the film's own loss. */
-export function lightLines(geometry: Geometry): readonly LightLine[] {
-  const { exposure, rig } = geometry.settings;
-  const lines: LightLine[] = [];
-  if (!exposure.throughLens) {
-    const m = Math.max(0, geometry.magnification);
-    const { stops } = exposureFactor(m, rig.parts.lens.specs.pupilRatio ?? 1, geometry.settings.fNumber, 0);
-    lines.push({ id: 'closeUp', words: exposureText.bellowsExtension, stops });
-    for (const part of rig.parts.front) if (part.kind === 'filter') lines.push({ id: 'filter', words: part.name, stops: part.specs.stops });
-    for (const { name, stops } of exposure.filters) lines.push({ id: 'filter', words: name, stops });
-    if (exposure.centreFilterStops !== null)
-      lines.push({ id: 'centre', words: exposureText.centreFilter, stops: exposure.centreFilterStops });
-  }
-  if (exposure.favour !== 'centre') {
-    const { left, cornerDeg } = setupFalloff(geometry);
-    const half = Math.max(0, falloff(cornerDeg / 2) - (exposure.centreFilterStops ?? 0));
-    lines.push({
-      id: 'falloff',
-      words: exposure.favour === 'corner' ? exposureText.falloffAtTheFarthestCorner : exposureText.falloffHalfWayToThe,
-      stops: exposure.favour === 'corner' ? left : half,
-    });
-  }
-  if (exposure.compensationStops !== 0)
-    lines.push({ id: 'compensation', words: exposureText.exposureCompensation, stops: exposure.compensationStops });
-  return lines;
+/** The law that counts at a time: film of which nothing is known is trusted up to one second, as data sheets do (common practice). */
+function lawAt(law: Working['law'], meteredS: number): Working['law'] {
+  return law ?? (meteredS <= 1 ? { kind: 'none' } : null);
+}
+
+/** What a meter read of the ambient light. */
+interface Ambient {
+  readonly ev100: number;
+  /** The time before film loses speed, s; `null` when a filter is not known. */
+  readonly shutterSpeedS: number | null;
+}
+
+function ambientOf({ settings: { exposure } }: Geometry, fNumber: number, stops: number | null): Ambient | null {
+  const { meter, nominal } = exposure;
+  if (!meter) return null;
+  const read = meter.kind === 'ev' ? meter.ev : exposureValue(meter.fNumber, lightTime(meter.shutterSpeedS, nominal));
+  const brightness = read - speedValue(meter.iso);
+  return {
+    ev100: brightness + speedValue(100),
+    shutterSpeedS: stops === null ? null : timeFor(brightness + speedValue(exposure.iso) - stops, fNumber),
+  };
+}
+
+/** The shots by ambient light. */
+function ambientShots(geometry: Geometry, shutterSpeedS: number, law: Working['law'], shutter: Shutter): readonly BracketShot[] {
+  const { step, nominal } = geometry.settings.exposure;
+  return bracketStops(setupBrackets(geometry.settings)).flatMap((by): readonly BracketShot[] => {
+    const wanted = shutterSpeedS * 2 ** by;
+    const trusted = lawAt(law, wanted);
+    if (!trusted) return [];
+    const needed = neededTime(wanted, trusted);
+    return [{ ...setTime(needed.shutterSpeedS, shutter, step, nominal), stops: by, neededS: needed.shutterSpeedS, beyond: needed.beyond }];
+  });
+}
+
+/** The shots by flash: the shutter is set by choice, and a bracket of it changes the ambient light, not the flash. */
+function flashShots(geometry: Geometry, { shutterSpeedS }: FlashLight, shutter: Shutter): readonly BracketShot[] {
+  const { step, nominal } = geometry.settings.exposure;
+  const lightS = lightTime(shutterSpeedS, nominal);
+  return bracketStops(setupBrackets(geometry.settings)).map((by) => {
+    const neededS = lightS * 2 ** by;
+    return { ...setTime(neededS, shutter, step, nominal), stops: by, neededS, beyond: false };
+  });
+}
+
+/** How much of the exposure ambient light gives in one opening with flash, as a factor; `null` where not known. */
+function ambientShareOf(ambient: Ambient | null, law: Working['law'], lightS: number): number | null {
+  if (!ambient || ambient.shutterSpeedS === null) return null;
+  const trusted = lawAt(law, lightS);
+  return trusted && meteredTime(lightS, trusted) / ambient.shutterSpeedS;
 }
 
 /**
  * From the reading of the meter to what the shutter is set to. Extension by
  * (1 + m/p)², filters by their stops, falloff by cos⁴ for the part of the
  * picture that is favoured, then the film's own loss, for each exposure of the
- * bracket by itself. `null` until a meter was read.
+ * bracket by itself. With flash the shutter speed is a choice, and the exposure
+ * by flash and ambient light together follows. `null` until a meter reading or
+ * the light of a flash is entered.
  *
  * @param geometry what follows from the settings of a setup
  * @param fNumber marked f-number
@@ -158,27 +152,21 @@ export function lightLines(geometry: Geometry): readonly LightLine[] {
  */
 export function workingExposure(geometry: Geometry, fNumber = geometry.settings.fNumber): Working | null {
   const { exposure } = geometry.settings;
-  const { meter } = exposure;
-  if (!meter) return null;
-  const read = meter.kind === 'ev' ? meter.ev : exposureValue(meter.fNumber, meter.shutterSpeedS);
-  const brightness = read - speedValue(meter.iso);
-  const lines = lightLines(geometry);
+  const [losses, wanted] = [lossLines(geometry), wantedLines(geometry, fNumber)];
+  const lines = exposure.throughLens ? wanted : [...losses, ...wanted];
+  const ambient = ambientOf(geometry, fNumber, sumOf(lines));
+  const light = exposure.flash ? exposure.flashLight : null;
+  if (!ambient && !light) return null;
   const law = setupLaw(geometry.settings);
   const shutter = setupShutter(geometry.settings);
-  const ev100 = brightness + speedValue(100);
-  const stops = lines.reduce<number | null>((sum, line) => (sum === null || line.stops === null ? null : sum + line.stops), 0);
-  const base = { ev100, lines, law, shutter };
-  if (stops === null) return { ...base, shutterSpeedS: null, shots: [] };
-  const shutterSpeedS = timeFor(brightness + speedValue(exposure.iso) - stops, fNumber);
-  const shots = bracketStops(setupBrackets(geometry.settings)).flatMap((by): readonly BracketShot[] => {
-    const wanted = shutterSpeedS * 2 ** by;
-    // Film of which nothing is known is trusted up to one second, as data sheets do (common practice).
-    const trusted = law ?? (wanted <= 1 ? ({ kind: 'none' } as const) : null);
-    if (!trusted) return [];
-    const needed = neededTime(wanted, trusted);
-    return [{ ...setTime(needed.shutterSpeedS, shutter, exposure.step), stops: by, neededS: needed.shutterSpeedS, beyond: needed.beyond }];
-  });
-  return { ...base, shutterSpeedS, shots };
+  const base = { ev100: ambient?.ev100 ?? null, lines, law, shutter, shutterSpeedS: ambient?.shutterSpeedS ?? null };
+  if (light) {
+    const share = ambientShareOf(ambient, law, lightTime(light.shutterSpeedS, exposure.nominal));
+    // A flash meter does not look through the lens.
+    const flash = flashExposure({ light, iso: exposure.iso, fNumber, lossStops: sumOf([...losses, ...wanted]), ambientEach: share });
+    return { ...base, flash, shots: flashShots(geometry, light, shutter) };
+  }
+  return { ...base, flash: null, shots: base.shutterSpeedS === null ? [] : ambientShots(geometry, base.shutterSpeedS, law, shutter) };
 }
 
 /**
@@ -221,6 +209,54 @@ export function equivalentPairs(geometry: Geometry): readonly Pair[] {
   }));
 }
 
+/** An aperture and what the flash gives at it, or a shutter speed and what flash and ambient light give with it. */
+export interface FlashWay {
+  readonly setting: number;
+  readonly flash: FlashExposure | null;
+}
+
+/** What the flash gives when it is used otherwise; `null` without its light. */
+function flashWith(geometry: Geometry, changes: Partial<FlashLight>, fNumber?: number): FlashExposure | null {
+  const { exposure } = geometry.settings;
+  if (!exposure.flashLight) return null;
+  const flashLight = { ...exposure.flashLight, ...changes };
+  return (
+    workingExposure(freshGeometry({ ...geometry.settings, mosaic: null, exposure: { ...exposure, flashLight } }), fNumber)?.flash ?? null
+  );
+}
+
+/**
+ * The flash at every mark of the aperture ring.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * flashAtApertures(frontGeometry)[0] // => { setting: 4, flash: null }
+ */
+export function flashAtApertures(geometry: Geometry): readonly FlashWay[] {
+  return ringOf(geometry.settings.rig.lens).map((setting) => ({ setting, flash: flashWith(geometry, {}, setting) }));
+}
+
+/** The longest marked shutter speed that is worth comparing beside a flash, s. */
+const LONGEST_WITH_FLASH_S = 8;
+
+/**
+ * Flash and ambient light at each full stop that the shutter has, no faster than it syncs.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * flashAtSpeeds(frontGeometry).length // => 17
+ */
+export function flashAtSpeeds(geometry: Geometry): readonly FlashWay[] {
+  const { fastestS, syncS } = setupShutter(geometry.settings);
+  // A shutter that never syncs is said by its check.
+  const shortestS = Math.max(fastestS ?? 0, syncS === null || syncS === Infinity ? 0 : syncS);
+  return markedTimes('full')
+    .filter((mark) => mark <= LONGEST_WITH_FLASH_S && mark >= shortestS * 0.98)
+    .map((setting) => ({ setting, flash: flashWith(geometry, { shutterSpeedS: setting }) }));
+}
+
 /** Densities of the usual ND filters, stops (common practice: density 0.3 to a stop). */
 export const GREY_STOPS = [1, 2, 3, 4, 6, 10, 15] as const;
 
@@ -240,14 +276,7 @@ export function ndFor(
   const working = workingExposure(geometry);
   if (!working || working.shutterSpeedS === null || !(wantedS > 0)) return null;
   const law = working.law ?? { kind: 'none' as const };
-  // What the meter would have to say for the film to need the time wanted: its law, read backward.
-  let [low, high] = [working.shutterSpeedS / 2 ** 20, wantedS];
-  for (let i = 0; i < 80; i++) {
-    const middle = Math.sqrt(low * high);
-    if (neededTime(middle, law).shutterSpeedS < wantedS) low = middle;
-    else high = middle;
-  }
-  const stops = Math.log2(high / working.shutterSpeedS);
+  const stops = Math.log2(meteredTime(wantedS, law) / working.shutterSpeedS);
   const sets: number[][] = [
     [],
     ...GREY_STOPS.map((a) => [a]),

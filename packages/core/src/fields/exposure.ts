@@ -29,6 +29,24 @@ export type Reciprocity =
   | { readonly kind: 'exponent'; readonly exponent: number }
   | { readonly kind: 'table'; readonly rows: readonly ReciprocityRow[] };
 
+/** The light of one pop: a flash meter's reading at the subject, or a guide number and how far the flash is from the subject; at its own film speed. */
+export type FlashReading =
+  | { readonly kind: 'meter'; readonly fNumber: number; readonly iso: number }
+  | { readonly kind: 'guide'; readonly guideNumberM: number; readonly distanceM: number; readonly iso: number };
+
+/** Flash as it is used for one picture. */
+export interface FlashLight {
+  readonly reading: FlashReading;
+  /** How often it is fired. */
+  readonly pops: number;
+  /** Whether all pops fall into one opening of the shutter, or each has its own. */
+  readonly opening: 'one' | 'each';
+  /** What the shutter is set to for one opening, as marked, s. */
+  readonly shutterSpeedS: number;
+  /** From pop to pop, s; `null` when not known. */
+  readonly recycleS: number | null;
+}
+
 /** Exposures about the metered one. */
 export const BRACKET_FIELDS = {
   count: number({ label: fieldsText.exposures, unit: '', min: 1, max: 15, whole: true, first: 1 }),
@@ -65,6 +83,13 @@ export const EXPOSURE_FIELDS = {
     choices: { full: fieldsText.fullStops, half: fieldsText.halfStops, third: fieldsText.thirds },
     first: 'third',
   }),
+  /** What a marked shutter speed stands for: the power of two that it is rounded from (1/60 is 1/64), or itself. */
+  nominal: choice({
+    label: fieldsText.markedShutterSpeeds,
+    choices: { powers: fieldsText.powersOfTwo, dial: fieldsText.exactlyAsMarked },
+    first: 'powers',
+    since: 4,
+  }),
   filters: own<readonly LooseFilter[]>({ label: fieldsText.filtersHeldBeforeTheLens, first: [] }),
   /** What a centre filter takes at its middle, stops; `null` without one. */
   centreFilterStops: maybeNumber({ label: fieldsText.centreFilter, unit: 'stops', min: 0, max: 5 }),
@@ -87,6 +112,8 @@ export const EXPOSURE_FIELDS = {
     },
   }),
   flash: flag({ label: fieldsText.flash, first: false }),
+  /** The light of the flash; `null` until it is entered. */
+  flashLight: own<FlashLight | null>({ label: fieldsText.flashLight, first: null, since: 4 }),
   /** How the shutter is released. */
   release: choice({
     label: fieldsText.shutterRelease,
@@ -100,6 +127,7 @@ export const EXPOSURE_FIELDS = {
 };
 export type Exposure = GroupValue<typeof EXPOSURE_FIELDS>;
 export type Favour = Exposure['favour'];
+export type NominalSpeeds = Exposure['nominal'];
 export type Release = Exposure['release'];
 export type ShutterKind = NonNullable<Exposure['shutter']>;
 export type BracketOrder = Brackets['order'];

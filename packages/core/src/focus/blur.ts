@@ -17,12 +17,14 @@ export interface BlurAtInput {
   readonly fNumber: number;
   /** The point, m, in the camera's frame. */
   readonly pointM: Vec3;
+  /** Exit pupil over entrance pupil, 1 where unknown. */
+  readonly pupilRatio?: number | undefined;
 }
 
 /**
  * The longest diameter of the blur of a point (m) on the back, mm, from the
- * rays themselves: the rim of the aperture (radius f/2N, in the plane of the
- * lens) is projected through the image of the point onto the back. A central
+ * rays themselves: the rim of the exit pupil (radius p·f/2N, f(1 − p) behind
+ * the lens) is projected through the image of the point onto the back. A central
  * projection turns the rim into an ellipse; its long axis is taken from the
  * dual conic, so nothing is sampled.
  * Throws `pin_not_in_front`, `blur_unbounded` when rays run beside the back.
@@ -34,10 +36,11 @@ export interface BlurAtInput {
  * @example
  * blurAt({ focalMm: 100, imageMm: 150, tiltDeg: 0, swingDeg: 0, fNumber: 4, pointM: [0, 0, 0.1] }) // => 25
  */
-export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }: BlurAtInput): number {
+export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM, pupilRatio = 1 }: BlurAtInput): number {
   requirePositive('focalMm', focalMm);
   requirePositive('imageMm', imageMm);
   requirePositive('fNumber', fNumber);
+  requirePositive('pupilRatio', pupilRatio);
   const p = scaled(pointM, 1000);
   const l = lensAxis(tiltDeg, swingDeg);
   if (p[2] <= 0 || dot(p, l) <= 0) {
@@ -50,14 +53,16 @@ export function blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM }:
   const k = dot(p, l) - f;
   const defocus = k * v - p[2] * f;
   const [e1, e2] = acrossAxis(l);
+  // The middle of the exit pupil: the focal point behind the lens is p·f from it.
+  const exit = scaled(l, f * (pupilRatio - 1));
   const row = (i: 0 | 1): Vec3 => {
     const slope = p[i] / p[2];
-    return [defocus * (e1[i] - slope * e1[2]), defocus * (e2[i] - slope * e2[2]), 0];
+    return [defocus * (e1[i] - slope * e1[2]), defocus * (e2[i] - slope * e2[2]), defocus * (exit[i] - slope * exit[2])];
   };
   const x = row(0);
   const y = row(1);
-  const w: Vec3 = [-e1[2] * k, -e2[2] * k, -p[2] * f];
-  const r2 = (f / (2 * fNumber)) ** 2;
+  const w: Vec3 = [-e1[2] * k, -e2[2] * k, -p[2] * f - exit[2] * k];
+  const r2 = ((pupilRatio * f) / (2 * fNumber)) ** 2;
   const through = (a: Vec3, b: Vec3): number => r2 * (a[0] * b[0] + a[1] * b[1]) - a[2] * b[2];
   const ww = through(w, w);
   if (!(ww < 0)) {

@@ -4,6 +4,7 @@ import { conjugates, focusFromSensor, objectDistanceM } from './conjugates';
 import { depthOfField } from './depthOfField';
 import { diffraction, effectiveFNumber, mtf } from './diffraction';
 import { DEFAULT_SHARPNESS, permissibleBlur } from './sharpness';
+import { permissibleBlurReason } from './sharpnessReason';
 import { apertureForSpread } from './spread';
 import { stackFrames } from './stack';
 import { evenly } from '../evenly.test-support';
@@ -173,13 +174,17 @@ describe('standards of sharpness', () => {
   test('three schools, each with its reason', () => {
     expect(permissibleBlur(DEFAULT_SHARPNESS, frame).cocMm).toBeCloseTo(0.0288, 4);
     expect(permissibleBlur({ school: 'pixels', pixels: 2, columnsPx: 9000 }, frame)).toEqual({
+      school: 'pixels',
       cocMm: 0.008,
-      reason: '0.0080 mm (8.0 µm): 2 × the pixel of 4.00 µm.',
+      pixelMm: 0.004,
+      pixels: 2,
     });
+    const pixels = permissibleBlur({ school: 'pixels', pixels: 2, columnsPx: 9000 }, frame);
+    expect(permissibleBlurReason(pixels)).toMatch(/^0\.0080 mm \(8\.0 µm\).*4\.00 µm/);
     // An eye of one minute of arc at 250 mm sees 0.0727 mm.
     const print = permissibleBlur({ school: 'print', printWidthMm: 360, viewingDistanceMm: 250, eyeArcMinutes: 1 }, frame);
     expect(print.cocMm).toBeCloseTo(0.00727, 5);
-    expect(print.reason).toMatch(/enlarged 10\.0 times/);
+    expect(permissibleBlurReason(print)).toMatch(/enlarged 10\.0 times/);
   });
   // The blur that the 6×7 scale assumes, near 0.075 mm, is the diagonal / 1200 (common practice).
   test('the 6×7 scale’s blur is its diagonal over 1200', () => {

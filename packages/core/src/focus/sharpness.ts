@@ -1,23 +1,29 @@
-import { fixedNumber } from '@gangway/messages/number';
-import { focusText } from '@gangway/messages/core/focus';
-import { say } from '@gangway/messages/say';
 import { radians } from '../angles';
 import { diagonalMm } from '../coverage/frame';
 import { requirePositive } from '../errors';
 import type { FrameSize } from '../model/frame';
 import type { SharpnessStandard } from '../model/sharpness';
 
-/** The permissible blur and the reason for it, in words. */
-export interface PermissibleBlur {
-  readonly cocMm: number;
-  readonly reason: string;
-}
+/** The permissible blur, and the measurements it follows from. */
+export type PermissibleBlur =
+  | { readonly school: 'diagonal'; readonly cocMm: number; readonly diagonalMm: number; readonly divisor: number }
+  | { readonly school: 'pixels'; readonly cocMm: number; readonly pixelMm: number; readonly pixels: number }
+  | {
+      readonly school: 'print';
+      readonly cocMm: number;
+      /** What the eye resolves on the print, mm. */
+      readonly onPrintMm: number;
+      /** How many times the frame is enlarged to the print. */
+      readonly enlarged: number;
+      readonly eyeArcMinutes: number;
+      readonly viewingDistanceMm: number;
+    };
 
 /** The default: the diagonal divided by 1500, the value that handbooks of depth of field use most (common practice). */
 export const DEFAULT_SHARPNESS: SharpnessStandard = { school: 'diagonal', divisor: 1500 };
 
 /**
- * The permissible blur on a frame (its longer side is the print's width), mm, with its reason.
+ * The permissible blur on a frame (its longer side is the print's width), mm, with what it follows from.
  *
  * @param standard what counts as sharp
  * @param frame width and height of the frame, mm
@@ -31,48 +37,21 @@ export function permissibleBlur(standard: SharpnessStandard, frame: FrameSize): 
   const long = Math.max(frame.widthMm, frame.heightMm);
   switch (standard.school) {
     case 'diagonal': {
-      const cocMm = diagonalMm(frame) / requirePositive('divisor', standard.divisor);
-      return {
-        cocMm,
-        reason: say(focusText.theDiagonalOfMmDivided, {
-          cocMm: blurWords(cocMm),
-          frame: tenths(diagonalMm(frame)),
-          divisor: standard.divisor,
-        }),
-      };
+      const diagonal = diagonalMm(frame);
+      const divisor = requirePositive('divisor', standard.divisor);
+      return { school: 'diagonal', cocMm: diagonal / divisor, diagonalMm: diagonal, divisor };
     }
     case 'pixels': {
       const pixelMm = long / requirePositive('columnsPx', standard.columnsPx);
-      const cocMm = pixelMm * requirePositive('pixels', standard.pixels);
-      return {
-        cocMm,
-        reason: say(focusText.thePixelOfM, { cocMm: blurWords(cocMm), pixels: standard.pixels, pixelMm: tenths(pixelMm * 1000, 2) }),
-      };
+      const pixels = requirePositive('pixels', standard.pixels);
+      return { school: 'pixels', cocMm: pixelMm * pixels, pixelMm, pixels };
     }
     case 'print': {
       const enlarged = requirePositive('printWidthMm', standard.printWidthMm) / long;
-      const onPrint =
-        requirePositive('viewingDistanceMm', standard.viewingDistanceMm) *
-        Math.tan(radians(requirePositive('eyeArcMinutes', standard.eyeArcMinutes) / 60));
-      const cocMm = onPrint / enlarged;
-      return {
-        cocMm,
-        reason: say(focusText.anEyeThatResolvesSees, {
-          cocMm: blurWords(cocMm),
-          eyeArcMinutes: standard.eyeArcMinutes,
-          onPrint: tenths(onPrint, 2),
-          viewingDistanceMm: standard.viewingDistanceMm,
-          enlarged: tenths(enlarged),
-        }),
-      };
+      const viewingDistanceMm = requirePositive('viewingDistanceMm', standard.viewingDistanceMm);
+      const eyeArcMinutes = requirePositive('eyeArcMinutes', standard.eyeArcMinutes);
+      const onPrintMm = viewingDistanceMm * Math.tan(radians(eyeArcMinutes / 60));
+      return { school: 'print', cocMm: onPrintMm / enlarged, onPrintMm, enlarged, eyeArcMinutes, viewingDistanceMm };
     }
   }
-}
-
-function blurWords(mm: number): string {
-  return `${fixedNumber(mm, 4)} mm (${tenths(mm * 1000)} µm)`;
-}
-
-function tenths(value: number, decimals = 1): string {
-  return fixedNumber(value, decimals);
 }

@@ -19,6 +19,8 @@ export interface StackFramesInput {
   readonly farM: number | null;
   /** Share of one frame that the next repeats, 0 to 1. */
   readonly overlap?: number | undefined;
+  /** Exit pupil over entrance pupil, 1 where unknown. */
+  readonly pupilRatio?: number | undefined;
 }
 
 /**
@@ -27,7 +29,7 @@ export interface StackFramesInput {
  * least 1. Throws `far_before_near`, `aperture_too_small`, `too_many_frames`.
  * Source: from the wedge's limits v/(1 ± e), which follow each other by a fixed ratio.
  */
-export function stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap = 0 }: StackFramesInput): number {
+export function stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap = 0, pupilRatio = 1 }: StackFramesInput): number {
   const near = conjugates(focalMm, requirePositive('nearM', nearM));
   const far = conjugates(focalMm, farM);
   requirePositive('fNumber', fNumber);
@@ -39,11 +41,37 @@ export function stackFrames({ focalMm, fNumber, cocMm, nearM, farM, overlap = 0 
   if (farM !== null && farM < nearM) {
     throw new CoreError('far_before_near', ['farM'], say(focusText.farmIsItMustBe, { farM, nearM }));
   }
-  const e = (fNumber * cocMm) / focalMm;
-  if (e >= 1) return 1;
-  const frames = Math.max(1, Math.ceil(Math.log(near.imageMm / far.imageMm) / ((1 - overlap) * Math.log((1 + e) / (1 - e))) - 1e-9));
+  const frames = stackShots({ nearMm: near.imageMm, farMm: far.imageMm, focalMm, fNumber, cocMm, overlap, pupilRatio });
   if (!(frames <= STACK_MOST)) {
     throw new CoreError('too_many_frames', ['cocMm'], say(focusText.thisStackWouldNeedMore, { stackMost: STACK_MOST }));
   }
   return frames;
+}
+
+export interface StackShotsInput {
+  /** Image distances of the nearest and the farthest point, mm. */
+  readonly nearMm: number;
+  readonly farMm: number;
+  readonly focalMm: number;
+  readonly fNumber: number;
+  readonly cocMm: number;
+  readonly overlap: number;
+  readonly pupilRatio: number;
+}
+
+/**
+ * Shots between two image distances. Counted from the exit pupil, s = v − f(1 − p),
+ * a shot holds from s/(1 − e) to s/(1 + e) with e = N·c/(p·f), so that shots
+ * follow each other by a fixed ratio. Source: geometric blur cone of the exit pupil.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * stackShots({ nearMm: 120, farMm: 110, focalMm: 100, fNumber: 8, cocMm: 0.03, overlap: 0, pupilRatio: 1 }) // => 19
+ */
+export function stackShots({ nearMm, farMm, focalMm, fNumber, cocMm, overlap, pupilRatio }: StackShotsInput): number {
+  const e = (fNumber * cocMm) / (pupilRatio * focalMm);
+  const behind = focalMm * (1 - pupilRatio);
+  if (e >= 1 || nearMm === farMm) return 1;
+  return Math.max(1, Math.ceil(Math.log((nearMm - behind) / (farMm - behind)) / ((1 - overlap) * Math.log((1 + e) / (1 - e))) - 1e-9));
 }

@@ -1,5 +1,6 @@
 import type { Geometry } from '../geometry/geometry';
 import type { Vec3 } from '../space/vector';
+import { drawnAt } from '../geometry/aberrations';
 import { seenFrom } from '../space/pose';
 import { extentOf, FIGURE_DEPTH_M, ridgeX } from '../subjects/subject';
 import { labelOf, solidOf } from '../scene/things';
@@ -88,10 +89,11 @@ export function takenUp(geometry: Geometry): Taken | null | undefined {
   for (const point of outline(geometry.settings.scene)) {
     const [x, y, z] = seenFrom(back, point);
     if (z <= 0) return null;
-    left = Math.min(left, (v * x) / z);
-    right = Math.max(right, (v * x) / z);
-    lower = Math.min(lower, (v * y) / z);
-    upper = Math.max(upper, (v * y) / z);
+    const [drawnX, drawnY] = drawnAt(geometry, [(v * x) / z, (v * y) / z]);
+    left = Math.min(left, drawnX);
+    right = Math.max(right, drawnX);
+    lower = Math.min(lower, drawnY);
+    upper = Math.max(upper, drawnY);
   }
   return { left, right, lower, upper };
 }

@@ -1,12 +1,14 @@
 import { radians } from '../angles';
 import { circleOnBackMm, coverageHalfAngle, definitionCircle, type DefinitionBasis } from '../coverage/circle';
-import { coneContour, coneStretch, type Cone, type Stretch } from '../coverage/cone';
+import { bestPlace, coneContour, coneStretch, type Cone, type Stretch } from '../coverage/cone';
+import { leastMoveInCircle, leastMoveInCone } from '../coverage/leastMove';
 import { cornerAngles } from '../coverage/corner';
 import type { Corner } from '../coverage/frame';
 import { contour, limitAlong, oneWayLimitMm, shiftLimitMm } from '../coverage/shiftLimit';
 import type { ShiftPosition } from '../model/movements';
 import type { Rig } from '../model/rig';
 import type { Geometry } from './geometry';
+import { NOT_CARRIED, overBack, slidesFor } from './standards';
 import type { FrameSize } from '../model/frame';
 
 /** One circle of a setup, as it lies on the back at the present focus. */
@@ -80,14 +82,8 @@ export function cornersOutside(geometry: Geometry, circle: CircleOnBack): readon
     .map(({ corner }) => corner);
 }
 
-/** A place that the slides say, as the lens centre stands over the back there. */
-function overBack(geometry: Geometry, { riseMm, shiftMm }: ShiftPosition): ShiftPosition {
-  const moved = geometry.pivot;
-  return { riseMm: riseMm + moved.riseMm, shiftMm: shiftMm + moved.shiftMm };
-}
-
 /**
- * An outline about the foot of the lens, as it lies on the scales of the slides: less by what the pivot has moved the lens.
+ * An outline about the foot of the lens, as it lies on the scales of the slides: without what the pivots of turned standards add.
  *
  * @param geometry what follows from the settings of a setup
  * @param outline x, y pairs on the back, mm
@@ -95,43 +91,74 @@ function overBack(geometry: Geometry, { riseMm, shiftMm }: ShiftPosition): Shift
  * @example
  * onSlides(frontGeometry, new Float64Array([0, 0])).length // => 2
  */
-export function onSlides(geometry: Geometry, outline: Float64Array): Float64Array {
-  const { riseMm, shiftMm } = geometry.pivot;
-  return riseMm === 0 && shiftMm === 0 ? outline : outline.map((mm, i) => mm - (i % 2 === 0 ? shiftMm : riseMm));
+export function onSlides({ carried }: Geometry, outline: Float64Array): Float64Array {
+  if (carried === NOT_CARRIED) return outline;
+  const moved = new Float64Array(outline.length);
+  for (let i = 0; i < outline.length; i += 2) {
+    const { riseMm, shiftMm } = slidesFor(carried, { shiftMm: outline[i] ?? 0, riseMm: outline[i + 1] ?? 0 });
+    moved[i] = shiftMm;
+    moved[i + 1] = riseMm;
+  }
+  return moved;
+}
+
+/** Along a direction of the slides, from a setting of them, the stretch at which the frame is within a cone, mm of the slide. */
+function slideStretch(geometry: Geometry, cone: Cone, from: ShiftPosition, [ux, uy]: readonly [number, number]): Stretch | null {
+  const { carried } = geometry;
+  const here = overBack(carried, from);
+  const there = overBack(carried, { riseMm: from.riseMm + uy, shiftMm: from.shiftMm + ux });
+  const [dx, dy] = [there.shiftMm - here.shiftMm, there.riseMm - here.riseMm];
+  const per = Math.hypot(dx, dy);
+  const found = coneStretch(geometry.frame, cone, here, [dx / per, dy / per]);
+  return found && { fromMm: found.fromMm / per, toMm: found.toMm / per };
 }
 
 /** Just short of a right angle, radians: beyond it a tangent would change its sign. */
 const SIDEWAYS = (89.9 * Math.PI) / 180;
 
 /**
- * The spare of a circle at the movements set, as `circleMargin` counts it; the back may be turned.
+ * The spare of a circle at the movements set: the least movement in any
+ * direction that brings a corner to its edge, and how far it is along the
+ * movement that is set. Below zero when a corner is outside.
  *
  * @param geometry what follows from the settings of a setup
  * @param circle the image circle or a sharp circle as it falls on the back
  *
  * @example
- * setupMargin(frontGeometry, frontGeometry.imageCircle).valueMm // => 21.315
+ * setupMargin(frontGeometry, frontGeometry.imageCircle).valueMm // => 18.158
  */
 export function setupMargin(geometry: Geometry, circle: CircleOnBack): CircleMargin {
   const frame = geometry.frame;
   const at = geometry.settings.movements;
   if (!geometry.turned) return circleMargin(frame, circle.diameterMm, at);
   const cone = setupCone(geometry, circle);
+  const valueMm = leastMoveInCone(frame, cone, geometry.position);
+  if (valueMm === null) return { of: 'diameter', valueMm: lackOfCone(geometry, cone), tilted: true };
   const far = Math.hypot(at.shiftMm, at.riseMm);
-  const along = (ux: number, uy: number): CircleMargin => {
-    const found = coneStretch(frame, cone, overBack(geometry, at), [ux, uy]);
-    const worst = Math.max(...cornerAngles(frame, cone.imageMm, geometry.lens).map(({ angle }) => angle));
-    // Nowhere on this line: what the circle lacks at infinity. A corner that looks sideways of the lens, or behind it, lacks more than can be said.
-    if (found === null)
-      return {
-        of: 'diameter',
-        valueMm: 2 * geometry.settings.rig.lens.focalMm * (Math.tan(cone.halfAngle) - Math.tan(Math.min(worst, SIDEWAYS))),
-      };
-    const control = far === 0 ? controlOf({ shiftMm: ux, riseMm: uy }) : controlOf(at);
-    return { of: 'movement', control, valueMm: Math.min(found.toMm, found.fromMm > 0 ? -found.fromMm : found.toMm) };
+  if (far === 0) return { of: 'movement', valueMm, travel: null };
+  const found = slideStretch(geometry, cone, at, [at.shiftMm / far, at.riseMm / far]);
+  return {
+    of: 'movement',
+    valueMm,
+    travel: { control: controlOf(at), valueMm: found && spareAlong(found), change: found && found.fromMm > 0 ? 'more' : 'less' },
   };
-  if (far > 0) return along(at.shiftMm / far, at.riseMm / far);
-  return [along(0, 1), along(0, -1), along(1, 0), along(-1, 0)].reduce((least, each) => (each.valueMm < least.valueMm ? each : least));
+}
+
+/** How far it is to the end of a stretch that lies about zero; below zero, how far back to its nearer end. */
+function spareAlong({ fromMm, toMm }: Stretch): number {
+  return fromMm > 0 ? -fromMm : toMm;
+}
+
+/** How much larger the circle on the back would have to be for the frame to fit anywhere with the present tilt, below zero, mm. */
+function lackOfCone(geometry: Geometry, cone: Cone): number {
+  const { focalMm } = geometry.settings.rig.lens;
+  let [low, high] = [cone.halfAngle, SIDEWAYS];
+  for (let i = 0; i < 40; i++) {
+    const halfAngle = (low + high) / 2;
+    if (bestPlace(geometry.frame, { ...cone, halfAngle }) === null) low = halfAngle;
+    else high = halfAngle;
+  }
+  return 2 * focalMm * (1 + geometry.magnification) * (Math.tan(cone.halfAngle) - Math.tan(high));
 }
 
 /**
@@ -163,8 +190,8 @@ export function setupOneWay(geometry: Geometry, circle: CircleOnBack, control: '
   const { riseMm, shiftMm } = geometry.settings.movements;
   if (geometry.turned) {
     return control === 'rise'
-      ? coneStretch(geometry.frame, setupCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm }), [0, 1])
-      : coneStretch(geometry.frame, setupCone(geometry, circle), overBack(geometry, { riseMm, shiftMm: 0 }), [1, 0]);
+      ? slideStretch(geometry, setupCone(geometry, circle), { riseMm: 0, shiftMm }, [0, 1])
+      : slideStretch(geometry, setupCone(geometry, circle), { riseMm, shiftMm: 0 }, [1, 0]);
   }
   const limit = oneWayLimitMm(geometry.frame, circle.diameterMm, control, control === 'rise' ? shiftMm : riseMm);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
@@ -183,10 +210,7 @@ export function setupOneWay(geometry: Geometry, circle: CircleOnBack, control: '
 export function setupAlong(geometry: Geometry, circle: CircleOnBack, directionDeg: number): Stretch | null {
   const theta = radians(directionDeg);
   if (geometry.turned)
-    return coneStretch(geometry.frame, setupCone(geometry, circle), overBack(geometry, { riseMm: 0, shiftMm: 0 }), [
-      Math.cos(theta),
-      Math.sin(theta),
-    ]);
+    return slideStretch(geometry, setupCone(geometry, circle), { riseMm: 0, shiftMm: 0 }, [Math.cos(theta), Math.sin(theta)]);
   const limit = shiftLimitMm(geometry.frame, circle.diameterMm, directionDeg);
   return limit === null ? null : { fromMm: -limit, toMm: limit };
 }
@@ -194,28 +218,48 @@ export function setupAlong(geometry: Geometry, circle: CircleOnBack, directionDe
 /** In which control a margin of movement is counted. */
 export type MarginControl = 'rise' | 'fall' | 'shiftRight' | 'shiftLeft' | 'movement';
 
-/** How much more of the present movement a circle allows. */
+/** How far it is along the movement that is set. */
+export interface Travel {
+  readonly control: MarginControl;
+  readonly valueMm: number | null;
+  /** Whether corners outside come in with more of the movement, as they may under a tilt, or with less. */
+  readonly change: 'more' | 'less';
+}
+
+/** What is left in a circle. */
 export type CircleMargin =
-  | { readonly of: 'movement'; readonly control: MarginControl; readonly valueMm: number }
-  /** The frame does not fit even when centred: what the diameter lacks, negative mm. */
-  | { readonly of: 'diameter'; readonly valueMm: number };
+  | {
+      readonly of: 'movement';
+      /** The least movement in any direction that brings a corner to the edge; below zero the least that brings all corners in, mm. */
+      readonly valueMm: number;
+      /**
+       * How much more of the movement that is set brings a corner to the edge;
+       * below zero by how much it must change to bring all corners in, `null`
+       * where no amount of it does. `null` as a whole where nothing is moved.
+       */
+      readonly travel: Travel | null;
+    }
+  /** The frame fits nowhere, with the present tilt if it is tilted: what the diameter lacks, negative mm. */
+  | { readonly of: 'diameter'; readonly valueMm: number; readonly tilted: boolean };
 
 /**
- * The spare of a circle, counted in the movement that uses it up: along the
- * present direction of movement; of a centred frame, the lesser of rise and
- * shift. Negative when a corner is outside.
+ * The spare of a circle for an untilted lens: the least movement in any
+ * direction, and along the movement that is set.
+ *
+ * @param frame width and height of the frame, mm
+ * @param diameterMm diameter of the circle on the back, mm
+ * @param at rise and shift, mm
+ *
+ * @example
+ * circleMargin({ widthMm: 36, heightMm: 24 }, 60, { riseMm: 5, shiftMm: 0 }).travel // => { control: 'rise', valueMm: 7, change: 'less' }
  */
 export function circleMargin(frame: FrameSize, diameterMm: number, at: ShiftPosition): CircleMargin {
+  const valueMm = leastMoveInCircle(frame, diameterMm, at);
+  if (valueMm === null) return { of: 'diameter', valueMm: diameterMm - Math.hypot(frame.widthMm, frame.heightMm), tilted: false };
   const far = Math.hypot(at.shiftMm, at.riseMm);
-  const lackMm = diameterMm - Math.hypot(frame.widthMm, frame.heightMm);
-  if (lackMm < 0) return { of: 'diameter', valueMm: lackMm };
-  if (far === 0) {
-    const up = limitAlong(frame, diameterMm, 0, 1) ?? 0;
-    const right = limitAlong(frame, diameterMm, 1, 0) ?? 0;
-    return up <= right ? { of: 'movement', control: 'rise', valueMm: up } : { of: 'movement', control: 'shiftRight', valueMm: right };
-  }
+  if (far === 0) return { of: 'movement', valueMm, travel: null };
   const limit = limitAlong(frame, diameterMm, at.shiftMm / far, at.riseMm / far) ?? 0;
-  return { of: 'movement', control: controlOf(at), valueMm: limit - far };
+  return { of: 'movement', valueMm, travel: { control: controlOf(at), valueMm: limit - far, change: 'less' } };
 }
 
 function controlOf(at: ShiftPosition): MarginControl {

@@ -1,9 +1,11 @@
+import type { Aberrations } from '../aberrations/aberrations';
 import { cropped } from '../coverage/crop';
 import { turned } from '../coverage/frame';
 import { permissibleBlur, type PermissibleBlur } from '../focus/sharpness';
 import type { FrameSize } from '../model/frame';
 import type { LensMovements, ShiftPosition } from '../model/movements';
 import type { SetupSettings } from '../model/setup';
+import { breathingOf, rigAberrations } from '../rig/aberrations';
 import { UNTURNED } from '../setup/defaults';
 import { axisAngles } from '../space/axis';
 import type { Placed } from '../space/pose';
@@ -11,7 +13,7 @@ import type { Vec3 } from '../space/vector';
 import { imageCircleOf, sharpCircleOf, type CircleOnBack, type SharpCircle } from './circles';
 import { mosaicLaid, type LaidMosaic } from './laidMosaic';
 import { placePins, statesOfPins, type PinState, type PlacedPin } from './pins';
-import { alongAxisMm, axisToBack, isTurned, pivotMoved, setupBack } from './standards';
+import { alongAxisMm, axisToBack, carriedBy, isTurned, NOT_CARRIED, overBack, setupBack, type Carried } from './standards';
 
 /** Pixels of a frame as it lies. */
 export interface Pixels {
@@ -26,6 +28,11 @@ export interface FocusSetting {
   readonly tiltDeg: number;
   readonly swingDeg: number;
   readonly axis: Vec3;
+  /** Exit pupil over entrance pupil, 1 where unknown. */
+  readonly pupilRatio?: number;
+  /** Aberrations of the lens, and the magnification at which they are wanted; none where nothing is known of them. */
+  readonly aberrations?: Aberrations | null;
+  readonly magnification?: number;
 }
 
 /**
@@ -47,13 +54,13 @@ export interface Geometry {
   readonly turned: boolean;
   /** The lens axis in the frame of the back. */
   readonly axis: Vec3;
-  /** How far turning the lens about its pivot has moved its centre over the back. */
-  readonly pivot: ShiftPosition;
-  /** Where the lens centre is over the back: the slides and the pivot together. */
+  /** What turning the standards about their pivots adds to the slides. */
+  readonly carried: Carried;
+  /** Where the lens centre is over the back: slides and pivots together. */
   readonly position: ShiftPosition;
   /** All movements of the lens as the back sees them. */
   readonly lens: LensMovements;
-  /** From the lens to the back along the back's normal, mm. */
+  /** From the lens to the back along the back's normal, mm, as the picture is scaled: that of `focus` times what the lens breathes. */
   readonly imageMm: number;
   /** The magnification at which the setup is focused, 0 at infinity. */
   readonly magnification: number;
@@ -105,22 +112,24 @@ class LazyGeometry implements Geometry {
   readonly settings: SetupSettings;
   readonly turned: boolean;
   readonly axis: Vec3;
-  readonly pivot: ShiftPosition;
+  readonly carried: Carried;
   readonly position: ShiftPosition;
   readonly imageMm: number;
   readonly magnification: number;
+  private readonly thinMm: number;
   private readonly known: { -readonly [K in LazyPart]?: Geometry[K] } = {};
 
   constructor(settings: SetupSettings) {
-    const { rig, movements, front, focusM } = settings;
+    const { rig, movements, focusM } = settings;
     this.settings = settings;
     this.turned = isTurned(settings);
     this.axis = this.turned ? axisToBack(settings) : STRAIGHT_AHEAD;
-    this.pivot = pivotMoved(settings, front);
-    this.position = { riseMm: movements.riseMm + this.pivot.riseMm, shiftMm: movements.shiftMm + this.pivot.shiftMm };
     const alongMm = alongAxisMm(rig.lens.focalMm, focusM);
-    this.imageMm = this.turned ? alongMm * this.axis[2] : alongMm;
     this.magnification = alongMm / rig.lens.focalMm - 1;
+    this.thinMm = this.turned ? alongMm * this.axis[2] : alongMm;
+    this.imageMm = this.thinMm * breathingOf(rig.parts, this.magnification);
+    this.carried = this.turned ? carriedBy(rig, settings, this.thinMm) : NOT_CARRIED;
+    this.position = this.turned ? overBack(this.carried, movements) : movements;
   }
 
   private part<K extends LazyPart>(key: K, derive: () => Geometry[K]): Geometry[K] {
@@ -164,7 +173,7 @@ class LazyGeometry implements Geometry {
   }
 
   get laid(): LaidMosaic | null {
-    return this.part('laid', () => mosaicLaid(this.settings, this.wholeFrame, this.pivot));
+    return this.part('laid', () => mosaicLaid(this.settings, this.wholeFrame, this.carried, this.magnification));
   }
 
   get placedPins(): readonly PlacedPin[] {
@@ -182,13 +191,17 @@ class LazyGeometry implements Geometry {
   get focus(): FocusSetting {
     return this.part('focus', () => {
       const { tiltDeg, swingDeg } = this.lens;
-      return { focalMm: this.settings.rig.lens.focalMm, imageMm: this.imageMm, tiltDeg, swingDeg, axis: this.axis };
+      const { lens, parts } = this.settings.rig;
+      const pupilRatio = parts.lens.specs.pupilRatio ?? 1;
+      const aberrations = rigAberrations(parts);
+      const thin = { focalMm: lens.focalMm, imageMm: this.thinMm, tiltDeg, swingDeg, axis: this.axis, pupilRatio };
+      return aberrations === null ? thin : { ...thin, aberrations, magnification: this.magnification };
     });
   }
 }
 
 /** The parts that are worked out when they are first read. */
-type LazyPart = Exclude<keyof Geometry, 'settings' | 'turned' | 'axis' | 'pivot' | 'position' | 'imageMm' | 'magnification' | 'pixelMm'>;
+type LazyPart = Exclude<keyof Geometry, 'settings' | 'turned' | 'axis' | 'carried' | 'position' | 'imageMm' | 'magnification' | 'pixelMm'>;
 
 const STRAIGHT_AHEAD: Vec3 = [0, 0, 1];
 

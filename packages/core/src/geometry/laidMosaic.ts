@@ -1,16 +1,19 @@
 import { overlapsOf, rectOf, unionOf, type Overlap, type Union } from '../mosaic/frames';
-import { settingFor, slidesOf, type Setting, type Slides } from '../mosaic/slides';
+import { onPlate, picturePlace, settingFor, slidesOf, type Setting, type Slides } from '../mosaic/slides';
 import type { SetupSettings } from '../model/setup';
 import type { FrameSize } from '../model/frame';
 import type { Mosaic, MosaicFrame, Rect } from '../model/mosaic';
-import type { ShiftPosition } from '../model/movements';
 import type { Rig } from '../model/rig';
 import type { Geometry } from './geometry';
+import { overBack, slidesFor, type Carried } from './standards';
 
 /** The frames of a setup's mosaic as they lie over the foot of the lens, mm, with what they make together. */
 export interface LaidMosaic {
   readonly frames: readonly MosaicFrame[];
+  /** Where the frames lie in the picture that they make, mm. */
   readonly rects: readonly Rect[];
+  /** Where they lie in the image circle: the same, unless the slides move the lens and its circle with it. */
+  readonly inCircle: readonly Rect[];
   readonly union: Union;
   readonly overlaps: readonly Overlap[];
   /** The least overlap between neighbours, a share; 0 where frames do not hang together, 1 for a single one. */
@@ -24,20 +27,23 @@ export interface LaidMosaic {
 export function mosaicLaid(
   { mosaic, rig }: { readonly mosaic: Mosaic | null; readonly rig: Rig },
   frame: FrameSize,
-  moved: ShiftPosition,
+  carried: Carried,
+  magnification: number,
 ): LaidMosaic | null {
   if (!mosaic) return null;
   const { frames } = mosaic;
-  const rects = frames.map((each) => rectOf({ ...each, riseMm: each.riseMm + moved.riseMm, shiftMm: each.shiftMm + moved.shiftMm }, frame));
+  const slides = slidesOf(rig, mosaic.mover, magnification);
+  const rects = frames.map((each) => rectOf({ ...overBack(carried, picturePlace(slides, each)), turned: each.turned }, frame));
+  const inCircle = frames.map((each) => rectOf({ ...overBack(carried, each), turned: each.turned }, frame));
   const union = unionOf(rects);
   if (!union) return null;
   const overlaps = overlapsOf(rects);
-  const slides = slidesOf(rig);
   // A plate that turns the back by quarters puts each frame where its offset says, without the slides.
   const byPlate = (each: MosaicFrame): boolean => slides.quarter !== null && onPlate(each, slides.quarter);
   return {
     frames,
     rects,
+    inCircle,
     union,
     overlaps,
     leastOverlap: leastOverlapOf(rects, union, overlaps),
@@ -52,16 +58,6 @@ function leastOverlapOf(rects: Rect[], union: Union, overlaps: readonly Overlap[
   return Math.min(...overlaps.map(({ share }) => share));
 }
 
-/** Whether a place is one of the four that the plate turns to. */
-function onPlate({ shiftMm, riseMm }: MosaicFrame, { xMm, yMm }: NonNullable<Slides['quarter']>): boolean {
-  return [
-    [xMm, yMm],
-    [-yMm, xMm],
-    [-xMm, -yMm],
-    [yMm, -xMm],
-  ].some(([x, y]) => Math.hypot(shiftMm - (x ?? 0), riseMm - (y ?? 0)) < 0.005);
-}
-
 /** The setup as it is for one frame of its mosaic alone. */
 export function setupOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }: MosaicFrame): SetupSettings {
   const other = settings.orientation === 'landscape' ? 'portrait' : 'landscape';
@@ -74,9 +70,9 @@ export function setupOfFrame({ settings }: Geometry, { riseMm, shiftMm, turned }
  * @param geometry what follows from the settings of a setup
  *
  * @example
- * joinedSetup(mosaicGeometry)?.rig.back.widthMm // => 60
+ * joinedSetup(mosaicGeometry)?.rig.back.widthMm // => 60.035
  */
-export function joinedSetup({ settings, laid, pivot: moved }: Geometry): SetupSettings | null {
+export function joinedSetup({ settings, laid, carried }: Geometry): SetupSettings | null {
   if (!laid) return null;
   const { left, right, lower, upper } = laid.union.whole;
   const { back } = settings.rig;
@@ -87,7 +83,7 @@ export function joinedSetup({ settings, laid, pivot: moved }: Geometry): SetupSe
     mosaic: null,
     crop: null,
     orientation: widthMm >= heightMm ? 'landscape' : 'portrait',
-    movements: { riseMm: (upper + lower) / 2 - moved.riseMm, shiftMm: (left + right) / 2 - moved.shiftMm },
+    movements: slidesFor(carried, { riseMm: (upper + lower) / 2, shiftMm: (left + right) / 2 }),
     rig: {
       ...settings.rig,
       back: {

@@ -1,4 +1,5 @@
 import { CoreError } from '../errors';
+import { focusError, focusShiftMm, heightOfRay, type FocusError } from '../aberrations/aberrations';
 import { blurAt } from '../focus/blur';
 import type { Pin } from '../model/pin';
 import type { Scene } from '../model/scene';
@@ -55,13 +56,52 @@ export interface PinState extends PlacedPin {
  * @example
  * blurOf({ focalMm: 100, imageMm: 150, tiltDeg: 0, swingDeg: 0 }, 4, [0, 0, 0.1]) // => 25
  */
-export function blurOf({ focalMm, imageMm, tiltDeg, swingDeg }: FocusSetting, fNumber: number, point: Vec3): number | null {
+export function blurOf(setting: FocusSetting, fNumber: number, point: Vec3): number | null {
+  const { focalMm, imageMm, tiltDeg, swingDeg, pupilRatio } = setting;
+  const at = (image: number): number => blurAt({ focalMm, imageMm: image, tiltDeg, swingDeg, fNumber, pointM: point, pupilRatio });
   try {
-    return blurAt({ focalMm, imageMm, tiltDeg, swingDeg, fNumber, pointM: point });
+    const error = errorAt(setting, fNumber, point);
+    if (error === null) return at(imageMm);
+    // Away from the lens the focus stands as if the back stood nearer to it; of lines in two directions the softer count.
+    const { axis } = setting;
+    return Math.max(at(imageMm - error.sagittalMm * axis[2]), at(imageMm - error.tangentialMm * axis[2]));
   } catch (error) {
     if (error instanceof CoreError) return null;
     throw error;
   }
+}
+
+/** Where the focus of a point lies against the back by the aberrations of the lens; `null` where nothing is known of them, or the point is behind the lens. */
+function errorAt(
+  { aberrations, focalMm, pupilRatio = 1, magnification = 0, axis }: FocusSetting,
+  fNumber: number,
+  point: Vec3,
+): FocusError | null {
+  if (!aberrations) return null;
+  return dot(point, axis) > 0
+    ? focusError(aberrations, { focalMm, pupilRatio, magnification }, fNumber, heightOfRay(focalMm, axis, point))
+    : null;
+}
+
+/**
+ * A lens as it is focused at an aperture: its focus shift moves the plane of sharp focus as a nearer back would.
+ *
+ * @param setting how the lens is turned and focused
+ * @param fNumber marked f-number
+ *
+ * @example
+ * atAperture({ focalMm: 50, imageMm: 50, tiltDeg: 0, swingDeg: 0, axis: [0, 0, 1] }, 8).imageMm // => 50
+ */
+export function atAperture(setting: FocusSetting, fNumber: number): FocusSetting {
+  const shift = setting.aberrations ? focusShiftMm(setting.aberrations, fNumber) : 0;
+  return shift === 0 ? setting : { ...setting, imageMm: setting.imageMm - shift * setting.axis[2] };
+}
+
+/** How far a point is out of focus with the aberrations of the lens, signed as `defocus`: by the middle between the two directions of lines. */
+function trueDefocus(setting: FocusSetting, fNumber: number, point: Vec3): number {
+  const error = errorAt(setting, fNumber, point);
+  if (error === null) return defocus(setting, point);
+  return defocus({ ...setting, imageMm: setting.imageMm - ((error.sagittalMm + error.tangentialMm) / 2) * setting.axis[2] }, point);
 }
 
 /**
@@ -96,19 +136,60 @@ export function pinStates(geometry: Geometry, fNumber = geometry.settings.fNumbe
   return fNumber === geometry.settings.fNumber ? geometry.pinStates : statesOfPins(geometry.placedPins, geometry.focus, fNumber);
 }
 
+/** Below this the blur is taken to go with the opening. */
+const WIDEST_F = 0.5;
+/** More rounds than this are never needed: the blur all but goes with the opening. */
+const MOST_ROUNDS = 20;
+
+/**
+ * The f-number at which the worst of several pins is just sharp enough, by
+ * rays; 0 where all lie in the plane of focus, infinity where one cannot be
+ * imaged. The blur nearly goes with the opening, so that scaling by what is
+ * too much closes in on it at once.
+ *
+ * @param placed the pins, where they are
+ * @param setting how the lens is turned and focused
+ * @param cocMm the blur that is sharp enough, mm
+ *
+ * @example
+ * exactFNumber([], { focalMm: 100, imageMm: 150, tiltDeg: 0, swingDeg: 0, axis: [0, 0, 1] }, 0.03) // => 0
+ */
+export function exactFNumber(placed: readonly PlacedPin[], setting: FocusSetting, cocMm: number): number {
+  const worst = (fNumber: number): number => {
+    let most = 0;
+    for (const { pin, blurMm } of statesOfPins(placed, setting, fNumber)) {
+      if (blurMm === null) return Infinity;
+      most = Math.max(most, blurMm * pin.weight);
+    }
+    return most;
+  };
+  let fNumber = 8;
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const blur = worst(fNumber);
+    if (blur === 0 || blur === Infinity) return blur;
+    const next = (fNumber * blur) / cocMm;
+    // No lens opens so far, and the rays of one that did would run beside the back.
+    if (next < WIDEST_F) return next;
+    if (Math.abs(next - fNumber) <= 1e-12 * fNumber) return next;
+    fNumber = next;
+  }
+  return fNumber;
+}
+
 // Of many points only those that are farthest out to either side can be worst: the signed blur is monotone between them.
 const FEW = 12;
 
 function stateOf(setting: FocusSetting, fNumber: number, placed: PlacedPin): PinState {
   const { points } = placed;
-  const out = points.map((point) => defocus(setting, point));
+  const out = points.map((point) => trueDefocus(setting, fNumber, point));
   let [nearest, farthest, least] = [0, 0, 0];
   out.forEach((g, i) => {
     if (g > (out[nearest] ?? 0)) nearest = i;
     if (g < (out[farthest] ?? 0)) farthest = i;
     if (Math.abs(g) < Math.abs(out[least] ?? 0)) least = i;
   });
-  const looked = points.length <= FEW ? points.map((_, i) => i) : [nearest, farthest];
+  // With a curved field it is not, so all of them are looked at.
+  const looked = points.length <= FEW || setting.aberrations ? points.map((_, i) => i) : [nearest, farthest];
   let blurMm: number | null = 0;
   let worst = nearest;
   for (const i of looked) {

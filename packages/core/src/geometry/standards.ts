@@ -3,24 +3,20 @@ import { conjugates } from '../focus/conjugates';
 import type { Vec3 } from '../space/vector';
 import { degrees } from '../angles';
 import { poseOf } from '../scene/scene';
-import { cameraAxes, placed, seenFrom, turnedToCamera, turnedToWorld, type CameraAxes, type Placed } from '../space/pose';
-import { lensTilt } from '../rig/tilt';
+import { axesWithin } from '../space/headed';
+import { placed, seenFrom, turnedToCamera, type Placed } from '../space/pose';
+import { imageAtRail, overBackAtRail, railForImage, standardAxes, standing, type StandardTurns } from './viewCamera';
+import { pivotLengths } from '../rig/pivots';
 import type { ShiftPosition, StandardTurn } from '../model/movements';
 import type { Rig } from '../model/rig';
 import type { Scene } from '../model/scene';
+import { drawnAt } from './aberrations';
 import type { Geometry } from './geometry';
-import { UNTURNED } from '../setup/defaults';
-
-/** How both standards are turned. */
-export interface Turned {
-  readonly front: StandardTurn;
-  readonly rear: StandardTurn;
-}
 
 const straight = ({ tiltDeg, swingDeg }: StandardTurn): boolean => tiltDeg === 0 && swingDeg === 0;
 
-/** Whether lens or back is turned, so that the axis does not stand square on the back. */
-export function isTurned({ front, rear }: Turned): boolean {
+/** Whether lens or back is turned, so that the axis may not stand square on the back. */
+export function isTurned({ front, rear }: StandardTurns): boolean {
   return !straight(front) || !straight(rear);
 }
 
@@ -29,29 +25,99 @@ export function isTurned({ front, rear }: Turned): boolean {
  * and the lens straight the lens leans the other way to it: turning the back
  * forward leaves the lens leaning back.
  */
-export function axisToBack({ front, rear }: Turned): Vec3 {
+export function axisToBack({ front, rear }: StandardTurns): Vec3 {
   const axis = lensAxis(front.tiltDeg, front.swingDeg);
-  return straight(rear) ? axis : turnedToCamera(rearAxes(rear), axis);
-}
-
-// Swing is a yaw and tilt forward a pitch down, in that order, as the lens axis is made.
-export function rearAxes({ tiltDeg, swingDeg }: StandardTurn): CameraAxes {
-  return cameraAxes({ yawDeg: swingDeg, pitchDeg: -tiltDeg, rollDeg: 0 });
+  return straight(rear) ? axis : turnedToCamera(standardAxes(rear), axis);
 }
 
 /**
- * How far turning the lens has moved its centre on the back, mm: a pivot q
- * behind the lens centre takes it q·sin α aside. Nothing where the pivot is
- * at the centre, or not known.
+ * Where the slides put the lens over the back at the present focus, mm: what
+ * turning the standards about their pivots adds to the scales. A straight
+ * camera adds nothing, and one millimetre of slide is one millimetre of back.
  */
-export function pivotMoved({ rig, rear }: { readonly rig: Rig; readonly rear: StandardTurn }, front: StandardTurn): ShiftPosition {
-  if (straight(front)) return { riseMm: 0, shiftMm: 0 };
-  const tilt = lensTilt(rig.parts);
-  const pivotMm = tilt.kind === 'mount' || tilt.kind === 'standard' ? (tilt.pivotMm ?? 0) : 0;
-  if (pivotMm === 0) return { riseMm: 0, shiftMm: 0 };
-  const [x, y] = axisToBack({ front, rear });
-  const [x0, y0] = axisToBack({ front: UNTURNED, rear });
-  return { riseMm: pivotMm * (y - y0), shiftMm: pivotMm * (x - x0) };
+export interface Carried {
+  /** The lens over the back with the slides centred. */
+  readonly origin: ShiftPosition;
+  /** What a millimetre of shift, and one of rise, moves it by. */
+  readonly perShift: ShiftPosition;
+  readonly perRise: ShiftPosition;
+}
+
+/** What a straight camera adds. */
+export const NOT_CARRIED: Carried = {
+  origin: { riseMm: 0, shiftMm: 0 },
+  perShift: { riseMm: 0, shiftMm: 1 },
+  perRise: { riseMm: 1, shiftMm: 0 },
+};
+
+/**
+ * What the pivots of turned standards add to the slides, at a distance v of
+ * the lens before the back along its normal: turning the back leaves the lens
+ * v·tan aside of it, and a lens whose centre is not on its axis goes aside
+ * itself. The rail makes up for what a slide takes from v.
+ *
+ * @param rig a rig
+ * @param turns how both standards are turned
+ * @param imageMm from the lens to the back along the back's normal, mm
+ *
+ * @example
+ * carriedBy({ parts }, { front: { tiltDeg: 0, swingDeg: 0 }, rear: { tiltDeg: 0, swingDeg: 0 } }, 50).origin // => { riseMm: 0, shiftMm: 0 }
+ */
+export function carriedBy(rig: Pick<Rig, 'parts' | 'triedPivots'>, turns: StandardTurns, imageMm: number): Carried {
+  if (!isTurned(turns)) return NOT_CARRIED;
+  const stands = standing(pivotLengths(rig), turns);
+  const at = (slides: ShiftPosition): ShiftPosition => overBackAtRail(stands, railForImage(stands, imageMm, slides), slides);
+  const origin = at({ riseMm: 0, shiftMm: 0 });
+  if (straight(turns.rear)) return { ...NOT_CARRIED, origin };
+  const less = (of: ShiftPosition): ShiftPosition => ({ riseMm: of.riseMm - origin.riseMm, shiftMm: of.shiftMm - origin.shiftMm });
+  return { origin, perShift: less(at({ riseMm: 0, shiftMm: 1 })), perRise: less(at({ riseMm: 1, shiftMm: 0 })) };
+}
+
+/**
+ * The lens over the back for a setting of the slides, mm.
+ *
+ * @param carried what the standards add
+ * @param slides rise and shift as the scales read
+ *
+ * @example
+ * overBack({ origin: { riseMm: 2, shiftMm: 0 }, perShift: { riseMm: 0, shiftMm: 1 }, perRise: { riseMm: 1, shiftMm: 0 } }, { riseMm: 3, shiftMm: 1 }) // => { riseMm: 5, shiftMm: 1 }
+ */
+export function overBack({ origin, perShift, perRise }: Carried, { riseMm, shiftMm }: ShiftPosition): ShiftPosition {
+  return {
+    riseMm: origin.riseMm + perRise.riseMm * riseMm + perShift.riseMm * shiftMm,
+    shiftMm: origin.shiftMm + perRise.shiftMm * riseMm + perShift.shiftMm * shiftMm,
+  };
+}
+
+/**
+ * The setting of the slides that puts the lens at a place over the back, mm: the inverse of `overBack`.
+ *
+ * @param carried what the standards add
+ * @param place the lens over the back, mm
+ *
+ * @example
+ * slidesFor({ origin: { riseMm: 2, shiftMm: 0 }, perShift: { riseMm: 0, shiftMm: 1 }, perRise: { riseMm: 1, shiftMm: 0 } }, { riseMm: 5, shiftMm: 1 }) // => { riseMm: 3, shiftMm: 1 }
+ */
+export function slidesFor({ origin, perShift, perRise }: Carried, place: ShiftPosition): ShiftPosition {
+  const [x, y] = [place.shiftMm - origin.shiftMm, place.riseMm - origin.riseMm];
+  const whole = perShift.shiftMm * perRise.riseMm - perRise.shiftMm * perShift.riseMm;
+  return {
+    riseMm: (perShift.shiftMm * y - perShift.riseMm * x) / whole,
+    shiftMm: (perRise.riseMm * x - perRise.shiftMm * y) / whole,
+  };
+}
+
+/**
+ * The length of rail of a setup, mm: from back to lens with everything at zero, which a locked rail or a focus ring keeps while a standard is turned.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * railOf(frontGeometry) // => 35.051
+ */
+export function railOf({ settings, focus: { imageMm } }: Geometry): number {
+  if (!isTurned(settings)) return imageMm;
+  return railForImage(standing(pivotLengths(settings.rig), settings), imageMm, settings.movements);
 }
 
 /**
@@ -81,14 +147,47 @@ export function focusFor(focalMm: number, alongMm: number): number | null {
   return (focalMm * alongMm) / extension / 1000;
 }
 
+/**
+ * The focus along the lens axis at a length of rail, m; `null` at infinity,
+ * `undefined` where the lens would stand behind its back.
+ *
+ * @param settings rig, slides and how the standards are turned
+ * @param railMm from back to lens with everything at zero, mm
+ *
+ * @example
+ * focusAtRail({ rig: { parts, lens: { focalMm: 100 } }, movements: { riseMm: 0, shiftMm: 0 }, front: { tiltDeg: 0, swingDeg: 0 }, rear: { tiltDeg: 0, swingDeg: 0 } }, 200) // => 0.2
+ */
+export function focusAtRail(settings: RailSettings, railMm: number): number | null | undefined {
+  const stands = standing(pivotLengths(settings.rig), settings);
+  const alongMm = imageAtRail(stands, railMm, settings.movements) / stands.axis[2];
+  return alongMm > 0 ? focusFor(settings.rig.lens.focalMm, alongMm) : undefined;
+}
+
+/**
+ * The length of rail for a focus along the lens axis, mm: the inverse of `focusAtRail`.
+ *
+ * @param settings rig, slides and how the standards are turned
+ * @param focusM distance along the lens axis, m; `null` at infinity
+ *
+ * @example
+ * railForFocus({ rig: { parts, lens: { focalMm: 100 } }, movements: { riseMm: 0, shiftMm: 0 }, front: { tiltDeg: 0, swingDeg: 0 }, rear: { tiltDeg: 0, swingDeg: 0 } }, 0.2) // => 200
+ */
+export function railForFocus(settings: RailSettings, focusM: number | null): number {
+  const stands = standing(pivotLengths(settings.rig), settings);
+  return railForImage(stands, alongAxisMm(settings.rig.lens.focalMm, focusM) * stands.axis[2], settings.movements);
+}
+
+/** What the place of the lens on its rail follows from. */
+export interface RailSettings extends StandardTurns {
+  readonly rig: Pick<Rig, 'parts' | 'triedPivots'> & { readonly lens: Pick<Rig['lens'], 'focalMm'> };
+  readonly movements: ShiftPosition;
+}
+
 /** Where the lens is and how the back is turned in the world, its own turn on the camera included; `null` without a scene. */
 export function setupBack({ scene, rear }: { readonly scene: Scene | null; readonly rear: StandardTurn }): Placed | null {
   if (scene === null) return null;
   const camera = placed(poseOf(scene));
-  if (rear.tiltDeg === 0 && rear.swingDeg === 0) return camera;
-  const own = rearAxes(rear);
-  const turned = (direction: Vec3): Vec3 => turnedToWorld(camera.axes, direction);
-  return { at: camera.at, axes: { right: turned(own.right), up: turned(own.up), forward: turned(own.forward) } };
+  return straight(rear) ? camera : { at: camera.at, axes: axesWithin(camera.axes, standardAxes(rear)) };
 }
 
 /** How the back stands to level, degrees: pitched up +, rolled clockwise +. */
@@ -105,9 +204,11 @@ export function levelOf({ axes: { right, up, forward } }: Placed): { readonly pi
  * @example
  * pictured(frontGeometry, [0, 1.6, 0]) // => [0, -8]
  */
-export function pictured({ back, imageMm, position }: Geometry, point: Vec3): readonly [number, number] | null {
+export function pictured(geometry: Geometry, point: Vec3): readonly [number, number] | null {
+  const { back, imageMm, position } = geometry;
   if (back === null) return null;
   const [x, y, z] = seenFrom(back, point);
   if (z <= 0) return null;
-  return [(imageMm * x) / z - position.shiftMm, (imageMm * y) / z - position.riseMm];
+  const [drawnX, drawnY] = drawnAt(geometry, [(imageMm * x) / z, (imageMm * y) / z]);
+  return [drawnX - position.shiftMm, drawnY - position.riseMm];
 }

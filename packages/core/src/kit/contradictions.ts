@@ -14,6 +14,24 @@ export function inOrder([least, most]: readonly [number | null, number | null], 
   return [{ path: [at], message: say(kitText.isLessThan, { sentence, most, least }) }];
 }
 
+/** A table typed as lists that does not fit: its first column must rise, and every other list must have a value for each of it, or none at all. */
+export function listContradictions(
+  key: string,
+  first: readonly number[],
+  label: string,
+  others: Readonly<Record<string, readonly [label: string, values: readonly number[]]>>,
+): readonly Contradiction[] {
+  const falls = first.findIndex((value, i) => i > 0 && value <= (first[i - 1] ?? 0));
+  const risen = falls < 0 ? [] : [{ path: [key], message: say(kitText.valuesMustRise, { label }) }];
+  const uneven = Object.entries(others)
+    .filter(([, [, values]]) => values.length > 0 && values.length !== first.length)
+    .map(([path, [name, values]]) => ({
+      path: [path],
+      message: say(kitText.oneValueForEach, { name, values: values.length, label, wanted: first.length }),
+    }));
+  return [...risen, ...uneven];
+}
+
 /** Circles that contradict each other: a sharp circle beyond the image circle, or one f-number twice. */
 export function circleContradictions({
   imageCircleMm,

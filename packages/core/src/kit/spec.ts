@@ -19,6 +19,8 @@ interface SpecBase {
   /** How to measure or find it, as a sentence; empty where the label says it all. */
   readonly how: string;
   readonly when?: Applies;
+  /** Only makes results finer: nothing waits for it while it is not known. */
+  readonly refines?: true;
   /** The version of the kit that it came with, where that is a later one than the first: the newest counts as the version of all items. */
   readonly since?: number;
 }
@@ -95,7 +97,7 @@ export function emptyValue(spec: Spec): null | readonly [] {
   return spec.type === 'list' || spec.type === 'circles' ? [] : null;
 }
 
-type Rest = Partial<Pick<SpecBase, 'how' | 'when' | 'since' | 'earlierLabels'>>;
+type Rest = Partial<Pick<SpecBase, 'how' | 'when' | 'since' | 'refines' | 'earlierLabels'>>;
 
 type Bounded = Pick<NumberSpec, 'group' | 'label' | 'unit' | 'min' | 'max'> & Rest;
 

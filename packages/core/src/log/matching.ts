@@ -19,7 +19,7 @@ export interface FileToMatch {
   readonly iso: number | null;
 }
 
-export type Doubt = 'far' | 'exposure' | 'crowded' | 'names' | 'order' | 'clock';
+export type Doubt = 'far' | 'exposure' | 'crowded' | 'names' | 'order' | 'clock' | 'rival';
 
 /** What each doubt means, in words. */
 export const DOUBTS: Readonly<Record<Doubt, string>> = {
@@ -29,6 +29,7 @@ export const DOUBTS: Readonly<Record<Doubt, string>> = {
   names: logText.theNamesOfTheFiles,
   order: logText.matchedByOrderAloneThe,
   clock: logText.tooFewShotsAgreeAbout,
+  rival: logText.anotherClockFitsNearlyAsWell,
 };
 
 export interface Match {
@@ -46,6 +47,14 @@ export interface Clock {
   readonly agree: number;
   readonly firstFile: string;
   readonly lastFile: string;
+  /** Another offset that fits nearly as well and gives other pairs, as it does in an evenly spaced series; `null` when none does. */
+  readonly rival: Rival | null;
+}
+
+/** A second offset of a clock, s, and how many shots agree with it. */
+export interface Rival {
+  readonly offsetS: number;
+  readonly agree: number;
 }
 
 export interface Matching {
@@ -134,7 +143,7 @@ export function matched(
         ...each,
         ...bestClock(shotsLeft, each.files, clocks.some(({ camera }) => camera === each.camera) ? undefined : given.get(each.camera)),
       }))
-      .reduce<{ camera: string; offsetMs: number; pairs: readonly Pair[] } | null>(
+      .reduce<{ camera: string; offsetMs: number; pairs: readonly Pair[]; rival: Rival | null } | null>(
         (most, each) => (each.pairs.length > (most?.pairs.length ?? 0) ? each : most),
         null,
       );
@@ -142,13 +151,14 @@ export function matched(
     const first = !clocks.some(({ camera }) => camera === best.camera);
     // A further clock needs more than one shot for a witness, or chance finds one.
     if (!first && (best.pairs.length < 3 || given.has(best.camera))) break;
-    const sure = best.pairs.length >= 3 || (best.pairs.length === shots.length && best.pairs.length === files.length);
+    // Two that agree may be any two, even where nothing is left over.
+    const sure = best.pairs.length >= 3;
     best.pairs.forEach(({ shot, file, offMs }, i) =>
       matches.push({
         shotId: shot.id,
         file: file.name,
         offS: offMs / 1000,
-        doubts: doubtsOf(best.pairs, i, sure || given.has(best.camera)),
+        doubts: [...doubtsOf(best.pairs, i, sure || given.has(best.camera)), ...(best.rival ? (['rival'] as const) : [])],
       }),
     );
     const [from, to] = [best.pairs[0], best.pairs[best.pairs.length - 1]];
@@ -158,6 +168,7 @@ export function matched(
       agree: best.pairs.length,
       firstFile: from?.file.name ?? '',
       lastFile: to?.file.name ?? '',
+      rival: best.rival,
     });
     const [usedShots, usedFiles] = [new Set(best.pairs.map(({ shot }) => shot.id)), new Set(best.pairs.map(({ file }) => file.name))];
     shotsLeft = shotsLeft.filter(({ id }) => !usedShots.has(id));
@@ -214,8 +225,8 @@ function bestClock(
   shots: readonly ShotToMatch[],
   files: readonly Timed[],
   givenS: number | undefined,
-): { readonly offsetMs: number; readonly pairs: readonly Pair[] } {
-  if (givenS !== undefined) return { offsetMs: givenS * 1000, pairs: aligned(shots, files, givenS * 1000) };
+): { readonly offsetMs: number; readonly pairs: readonly Pair[]; readonly rival: Rival | null } {
+  if (givenS !== undefined) return { offsetMs: givenS * 1000, pairs: aligned(shots, files, givenS * 1000), rival: null };
   const bins = new Map<number, number>();
   const width = (WITHIN_S * 1000) / 4;
   for (const shot of sample(shots))
@@ -242,7 +253,74 @@ function bestClock(
     // Every one has its own, near and alike: no other clock can do better by much.
     if (pairs.length === Math.min(shots.length, files.length) && pairs.length > SAMPLE_MOST && differ === 0 && spread < 2000) break;
   }
-  return best;
+  const { offsetMs, pairs } = best;
+  return { offsetMs, pairs, rival: rivalOf({ shots, files, offsetMs, pairs, tried: tried.map((bin) => bin * width) }) };
+}
+
+/** A log of more shots than this is very long. */
+const MANY_SHOTS = 3000;
+/** So many of the shots that agree with the best clock must agree with another one for that to be in doubt. */
+const RIVAL_SHARE = 0.8;
+
+interface RivalOfInput {
+  readonly shots: readonly ShotToMatch[];
+  readonly files: readonly Timed[];
+  readonly offsetMs: number;
+  readonly pairs: readonly Pair[];
+  readonly tried: readonly number[];
+}
+
+/** The offset that fits nearly as well as the best and pairs most shots with other files; `null` when none does. */
+function rivalOf({ shots, files, offsetMs, pairs, tried }: RivalOfInput): Rival | null {
+  const own = new Map(pairs.map(({ shot, file }) => [shot.id, file.name]));
+  const agreeing = (found: readonly Pair[]): number => found.filter(({ shot, file }) => !differs(shot, file)).length;
+  const most = agreeing(pairs);
+  // Of a few, all but one are nearly all.
+  const needed = Math.min(RIVAL_SHARE * most, most - 1);
+  // The steps of the series itself are the offsets that shift it onto itself, whether or not they stand out.
+  const step = median(pairs.slice(1).map(({ file }, i) => file.atMs - (pairs[i]?.file.atMs ?? 0)));
+  // Of a very long log only those that stand out most: a rival of thousands would be among them.
+  const offsets = [
+    ...tried.slice(0, shots.length > MANY_SHOTS ? 6 : tried.length),
+    ...(pairs.length > 2 ? [offsetMs - step, offsetMs + step] : []),
+  ];
+  let rival: Rival | null = null;
+  for (const from of offsets) {
+    let at = from;
+    let found = inOnePass(shots, files, at);
+    for (let i = 0; i < 2 && found.length > 0; i++) {
+      at += median(found.map(({ offMs }) => offMs));
+      found = inOnePass(shots, files, at);
+    }
+    const near = found.filter(({ offMs }) => Math.abs(offMs) <= DOUBTFUL_S * 1000);
+    const agree = agreeing(near);
+    if (agree < needed || agree < 2) continue;
+    const others = near.filter(({ shot, file }) => own.get(shot.id) !== file.name).length;
+    if (others * 2 > near.length && agree > (rival?.agree ?? 0)) rival = { offsetS: at / 1000, agree };
+  }
+  return rival;
+}
+
+/** Pairs within reach in one pass from the first to the last: not always as many as can be, but quickly counted. */
+function inOnePass(shots: readonly ShotToMatch[], files: readonly Timed[], offsetMs: number): readonly Pair[] {
+  const reach = WITHIN_S * 1000;
+  const pairs: Pair[] = [];
+  for (let i = 0, j = 0; i < shots.length && j < files.length;) {
+    const [shot, file] = [shots[i], files[j]];
+    if (!shot || !file) break;
+    const offMs = file.atMs - offsetMs - shot.atMs;
+    const [nextShot, nextFile] = [shots[i + 1], files[j + 1]];
+    // What follows is nearer: this one has no partner.
+    const skipShot = nextShot !== undefined && Math.abs(file.atMs - offsetMs - nextShot.atMs) < Math.abs(offMs);
+    const skipFile = nextFile !== undefined && Math.abs(nextFile.atMs - offsetMs - shot.atMs) < Math.abs(offMs);
+    if (Math.abs(offMs) <= reach && !skipShot && !skipFile) {
+      pairs.push({ shot, file, offMs });
+      i++;
+      j++;
+    } else if (skipShot || (!skipFile && offMs > 0)) i++;
+    else j++;
+  }
+  return pairs;
 }
 
 /** Evenly chosen ones, the first and the last among them. */

@@ -1,6 +1,7 @@
 import { geometryOf } from '../geometry/geometry';
 import fc from 'fast-check';
 import { spotCard } from '../card/spotCard';
+import { itemOf } from '../kit/item';
 import { bracketStops } from '../exposure/brackets';
 import { FIRST_MOSAIC } from '../mosaic/mosaic';
 import { film, view } from '../rig/parts.test-support';
@@ -71,6 +72,16 @@ describe('a shot of a bracket', () => {
         },
       ),
     );
+  });
+
+  test('the pops of the flash are logged: one where no reading is entered, none without flash', () => {
+    const reading = { kind: 'meter', fNumber: 8, iso: 100 } as const;
+    const flashLight = { reading, pops: 4, opening: 'one', shutterSpeedS: 10, recycleS: 3 } as const;
+    const pops = (exposure: Partial<SetupSettings['exposure']>) =>
+      shotOf(geometryOf(setup({ exposure: { ...FIRST_EXPOSURE, ...exposure } })), 'gauge', { frame: null, bracket: null }, null).flashPops;
+    expect(pops({ flash: true, flashLight })).toBe(4);
+    expect(pops({ flash: true })).toBe(1);
+    expect(pops({ flash: false, flashLight })).toBeNull();
   });
 
   test('a shutter speed with unknown reciprocity is not logged as that of another exposure', () => {
@@ -147,6 +158,20 @@ describe('film by holder and roll', () => {
       { holder: 'holder 1', used: 2, of: 2, left: 0 },
     ]);
   });
+});
+
+test('the filters of a shot are those of the rig, those held before it, and the centre filter; a hood is none', () => {
+  const parts = base.rig.parts;
+  const [hood, filter] = [itemOf('hood', 'h', 'Deep hood', {}), itemOf('filter', 'f', 'Yellow', {})];
+  const settings = {
+    ...base,
+    rig: { ...base.rig, parts: { ...parts, front: [filter, hood] } },
+    exposure: { ...FIRST_EXPOSURE, filters: [{ name: 'ND 1.8', stops: 6 }] },
+  };
+  const logged = (more: Partial<SetupSettings['exposure']>) =>
+    shotOf(geometryOf({ ...settings, exposure: { ...settings.exposure, ...more } }), 'Tower', { frame: null, bracket: null }, null).filters;
+  expect(logged({})).toBe('Yellow, ND 1.8');
+  expect(logged({ centreFilterStops: 1.5 })).toBe('Yellow, ND 1.8, centre filter');
 });
 
 describe('a shot in words', () => {

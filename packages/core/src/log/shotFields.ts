@@ -1,4 +1,5 @@
 import { logText } from '@gangway/messages/core/log';
+import { MOST_POPS } from '../exposure/flash';
 import { hearsLens } from '../capture/shots';
 import { setupShutter } from '../exposure/working';
 import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from '../setup/bounds';
@@ -273,6 +274,18 @@ export const SHOT_FIELDS = {
     initial: '',
     most: 80,
     logged: ({ settings }) => SHUTTERS[setupShutter(settings).kind],
+  }),
+  /** How often the flash was fired; `null` without flash. */
+  flashPops: maybeNumber({
+    label: logText.flashPops,
+    since: 4,
+    ...count,
+    max: MOST_POPS,
+    csv: 'flash pops',
+    xmp: 'FlashPops',
+    table: null,
+    initial: null,
+    logged: ({ settings: { exposure } }) => (exposure.flash ? (exposure.flashLight?.pops ?? 1) : null),
   }),
   /** 0 to 5; 0 is not rated. */
   rating: number({

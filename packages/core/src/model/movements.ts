@@ -36,3 +36,15 @@ export interface StandardTurn {
   readonly tiltDeg: number;
   readonly swingDeg: number;
 }
+
+/**
+ * What the standards turn about, mm: how far the tilt axis lies below the
+ * centre of lens or back (0 for axis tilt), how far the lens centre is ahead
+ * of its axis, and how far the film is behind its own.
+ */
+export interface PivotLengths {
+  readonly frontBaseMm: number;
+  readonly frontAheadMm: number;
+  readonly rearBaseMm: number;
+  readonly rearBehindMm: number;
+}

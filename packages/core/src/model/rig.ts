@@ -1,5 +1,5 @@
 import type { StopStep, CircleSpecs } from './lens';
-import type { Mechanism } from './movements';
+import type { Mechanism, PivotLengths } from './movements';
 import type { ItemOf } from '../kit/item';
 import type { FrameSize } from './frame';
 
@@ -31,6 +31,8 @@ export interface Rig {
   readonly lens: Lens;
   readonly back: Back;
   readonly mechanism: Mechanism;
+  /** What the standards are taken to turn about while a check tries what an unknown pivot may be. */
+  readonly triedPivots?: PivotLengths;
 }
 
 export type Body = ItemOf<'body'>;

@@ -2,7 +2,7 @@ import { mosaicText } from '@gangway/messages/core/mosaic';
 import { turned } from '../coverage/frame';
 import { framesAlong } from './grid';
 import { overlapsOf, rectOf, unionOf } from './frames';
-import { clicksInto, isReached, rounded, type Slides } from './slides';
+import { clicksInto, isReached, picturePlace, rounded, slidePlace, type Slides } from './slides';
 import type { FrameSize, Orientation } from '../model/frame';
 import type { MosaicFrame, Rect } from '../model/mosaic';
 
@@ -12,6 +12,7 @@ export const LAYOUTS = {
   cross: mosaicText.aCross,
   diagonal: mosaicText.alongADiagonal,
   quarter: mosaicText.quarterTurnsAboutTheAxis,
+  bands: mosaicText.bandsOfBothOrientations,
   free: mosaicText.freePlaces,
 } as const;
 export type LayoutKind = keyof typeof LAYOUTS;
@@ -56,8 +57,9 @@ export function gridLayout({ slides, orientation, columns, rows, widthMm, height
   const ys = [...evenly(rows, Math.max(0, heightMm - frame.heightMm))].reverse();
   if (!clicksInto(slides)) {
     // Rise and shift are set by themselves: each column and each row is rounded once.
-    const columnsMm = xs.map((x) => rounded(slides, { riseMm: 0, shiftMm: middle.shiftMm + x }).shiftMm);
-    const rowsMm = ys.map((y) => rounded(slides, { riseMm: middle.riseMm + y, shiftMm: 0 }).riseMm);
+    const at = (place: Middle): Middle => rounded(slides, slidePlace(slides, place));
+    const columnsMm = xs.map((x) => at({ riseMm: 0, shiftMm: middle.shiftMm + x }).shiftMm);
+    const rowsMm = ys.map((y) => at({ riseMm: middle.riseMm + y, shiftMm: 0 }).riseMm);
     if (!apart(columnsMm) || !apart(rowsMm)) return null;
     const frames: MosaicFrame[] = [];
     rowsMm.forEach((riseMm, j) => {
@@ -67,11 +69,81 @@ export function gridLayout({ slides, orientation, columns, rows, widthMm, height
   }
   const frames = ys.flatMap((y, j) =>
     (j % 2 === 0 ? xs : [...xs].reverse()).map((x): MosaicFrame => ({
-      ...rounded(slides, { riseMm: middle.riseMm + y, shiftMm: middle.shiftMm + x }),
+      ...rounded(slides, slidePlace(slides, { riseMm: middle.riseMm + y, shiftMm: middle.shiftMm + x })),
       turned: false,
     })),
   );
   return distinct(frames) ? { kind: 'grid', orientation, columns, rows, frames } : null;
+}
+
+export interface BandLayoutInput {
+  readonly slides: Slides;
+  /** Which way the frames of the first band are turned; those of the second are turned the other way. */
+  readonly orientation: Orientation;
+  /** Whether the second band lies below the first, or to its right. */
+  readonly side: 'below' | 'right';
+  readonly first: { readonly columns: number; readonly rows: number };
+  readonly second: { readonly columns: number; readonly rows: number };
+  readonly widthMm: number;
+  readonly heightMm: number;
+  /** The share of overlap between bands and along them. */
+  readonly overlap: number;
+  readonly middle: Middle;
+}
+
+/**
+ * Two bands of rows and columns, the frames of one turned against those of the
+ * other, over a width and height, mm: what is too much for two frames of one
+ * way and too little for two of the other may take one of each. `null` where
+ * places fall together.
+ *
+ * @param input the values, by name; each is described at its field
+ *
+ * @example
+ * bandLayout({ slides, orientation: 'landscape', side: 'below', first: { columns: 1, rows: 1 }, second: { columns: 2, rows: 1 }, widthMm: 36, heightMm: 50, overlap: 0.2, middle: { riseMm: 0, shiftMm: 0 } })?.frames.length // => 3
+ */
+export function bandLayout({
+  slides,
+  orientation,
+  side,
+  first,
+  second,
+  widthMm,
+  heightMm,
+  overlap,
+  middle,
+}: BandLayoutInput): Layout | null {
+  const other: Orientation = orientation === 'landscape' ? 'portrait' : 'landscape';
+  const [a, b] = [turned(slides.rig.back, orientation), turned(slides.rig.back, other)];
+  const below = side === 'below';
+  const along = ({ heightMm: h, widthMm: w }: FrameSize): number => (below ? h : w);
+  const wantedMm = below ? heightMm : widthMm;
+  const depth = (frame: FrameSize, count: number): number => along(frame) * (1 + (count - 1) * (1 - overlap));
+  const [deepA, deepB] = [depth(a, below ? first.rows : first.columns), depth(b, below ? second.rows : second.columns)];
+  // As far over the wanted size as the counts reach, or just over it.
+  const seamMm = Math.max(deepA + deepB - wantedMm, overlap * Math.min(along(a), along(b)));
+  const wholeMm = deepA + deepB - seamMm;
+  const band = (which: Orientation, { columns, rows }: BandLayoutInput['first'], deepMm: number, off: number): Layout | null =>
+    gridLayout({
+      slides,
+      orientation: which,
+      columns,
+      rows,
+      widthMm: below ? widthMm : deepMm,
+      heightMm: below ? deepMm : heightMm,
+      middle: below ? { riseMm: middle.riseMm - off, shiftMm: middle.shiftMm } : { riseMm: middle.riseMm, shiftMm: middle.shiftMm + off },
+    });
+  const one = band(orientation, first, deepA, (deepA - wholeMm) / 2);
+  const two = band(other, second, deepB, (wholeMm - deepB) / 2);
+  if (!one || !two) return null;
+  const frames = [...one.frames, ...two.frames.map((each) => ({ ...each, turned: true }))];
+  return {
+    kind: 'bands',
+    orientation,
+    columns: Math.max(first.columns, second.columns),
+    rows: Math.max(first.rows, second.rows),
+    frames,
+  };
 }
 
 /** Whether places that follow each other are apart by a tenth of a millimetre at least. */
@@ -143,7 +215,7 @@ export function widest(slides: Slides, least: number, farMm: number, make: (reac
     const layout = make(farMm * share);
     if (
       layout?.frames.every((at) => isReached(slides, at)) &&
-      leastOverlap(layoutRects(layout.frames, turned(slides.rig.back, layout.orientation))) >= least - 1e-9
+      leastOverlap(layoutRects(slides, layout.frames, turned(slides.rig.back, layout.orientation))) >= least - 1e-9
     )
       return layout;
   }
@@ -179,9 +251,9 @@ function distinct(frames: readonly MosaicFrame[]): boolean {
   return places.size === frames.length;
 }
 
-/** The rectangles of the frames of a layout. */
-export function layoutRects(frames: readonly MosaicFrame[], frame: FrameSize): readonly Rect[] {
-  return frames.map((each) => rectOf(each, frame));
+/** The rectangles of the frames of a layout as they lie in the picture. */
+export function layoutRects(slides: Slides, frames: readonly MosaicFrame[], frame: FrameSize): readonly Rect[] {
+  return frames.map((each) => rectOf({ ...picturePlace(slides, each), turned: each.turned }, frame));
 }
 
 /** How many frames of a size it takes in either direction with at least an overlap. */
@@ -198,10 +270,11 @@ export function countFor(
 }
 
 /** As `leastOverlap`, of a grid, by looking only at those that stand beside each other in it. */
-export function gridOverlap({ frames, columns, rows }: Layout, { widthMm, heightMm }: FrameSize): number {
+export function gridOverlap(slides: Slides, { frames, columns, rows }: Layout, { widthMm, heightMm }: FrameSize): number {
   if (frames.length < 2) return 1;
   // Back and forth: the column of a frame within its row.
-  const at = (i: number, j: number): MosaicFrame | undefined => frames[j * columns + (j % 2 === 0 ? i : columns - 1 - i)];
+  const places = frames.map((each) => picturePlace(slides, each));
+  const at = (i: number, j: number): Middle | undefined => places[j * columns + (j % 2 === 0 ? i : columns - 1 - i)];
   let least = 1;
   for (let j = 0; j < rows; j++) {
     for (let i = 0; i < columns; i++) {

@@ -1,7 +1,9 @@
 import { reaches, travelSpare, type TravelSpare } from '../rig/mechanism';
 import { between } from '../rig/parts';
 import type { ShiftPosition } from '../model/movements';
+import type { Mover } from '../fields/mosaic';
 import type { Rig } from '../model/rig';
+import { apartForStep, stepForApart } from './step';
 
 /** What of a rig moves from frame to frame: its slides, the stops of a stitch back, and how finely they are set. */
 export interface Slides {
@@ -16,6 +18,9 @@ export interface Slides {
   readonly quarter: { readonly xMm: number; readonly yMm: number } | null;
   /** Where the tripod foot of the adapter sits: on the lens side the lens stands still while the back moves. */
   readonly footOnLens: boolean;
+  /** Whether the slides move the lens before a standing camera, and the magnification of what is in focus: pictures then part by s(1 + m). */
+  readonly lensMoves: boolean;
+  readonly magnification: number;
 }
 
 const BY_EYE_MM = 0.5;
@@ -24,11 +29,13 @@ const BY_EYE_MM = 0.5;
  * What the components of a rig give a mosaic to move with.
  *
  * @param rig the assembled rig
+ * @param mover what stands still from frame to frame; `null` as the rig’s tripod foot says
+ * @param magnification magnification of what is in focus
  *
  * @example
  * slidesOf(rig).quarter // => null
  */
-export function slidesOf(rig: Rig): Slides {
+export function slidesOf(rig: Rig, mover: Mover | null = null, magnification = 0): Slides {
   const { parts } = rig;
   const adapters = between(parts).filter((part) => part.kind === 'adapter');
   const sliding = adapters.find(({ specs }) => specs.stitching === 'sliding');
@@ -37,14 +44,79 @@ export function slidesOf(rig: Rig): Slides {
   const marked = movers.find(({ specs }) => specs.slides !== 'none' && specs.shiftStepMm !== null)?.specs.shiftStepMm ?? null;
   const clicked = movers.find(({ specs }) => specs.slides === 'rotating');
   const { offsetXMm = null, offsetYMm = null } = quarter?.specs ?? {};
+  const footOnLens = adapters.some(({ specs }) => specs.tripodFoot === 'lens');
   return {
     rig,
     stopsMm: sliding && sliding.specs.stopsMm.length > 0 ? sliding.specs.stopsMm : [0],
     stepMm: marked === null ? BY_EYE_MM : marked / 2,
     clicksDeg: clicked?.specs.rotation === 'clicks' && clicked.specs.clicksDeg.length > 0 ? clicked.specs.clicksDeg : null,
     quarter: offsetXMm !== null && offsetYMm !== null ? { xMm: offsetXMm, yMm: offsetYMm } : null,
-    footOnLens: adapters.some(({ specs }) => specs.tripodFoot === 'lens'),
+    footOnLens,
+    lensMoves: (mover ?? (footOnLens ? 'back' : 'lens')) === 'lens',
+    magnification,
   };
+}
+
+/**
+ * Where a frame lies in the picture, mm, by where its slides stand: a slide
+ * that moves the lens parts pictures by s(1 + m), a stop of the back by what it is.
+ *
+ * @param slides how the rig moves its frame
+ * @param at a frame, as its slides are set
+ *
+ * @example
+ * picturePlace({ ...slides, lensMoves: true, magnification: 0.25, stopsMm: [0] }, { riseMm: 0, shiftMm: 8 }) // => { riseMm: 0, shiftMm: 10 }
+ */
+export function picturePlace(slides: Slides, at: ShiftPosition): ShiftPosition {
+  const { magnification, lensMoves, quarter } = slides;
+  if (!lensMoves || magnification === 0 || (quarter !== null && onPlate(at, quarter))) return { riseMm: at.riseMm, shiftMm: at.shiftMm };
+  const stopMm = stopFor(slides, at);
+  return {
+    riseMm: apartForStep(at.riseMm, magnification, 'lens'),
+    shiftMm: stopMm + apartForStep(at.shiftMm - stopMm, magnification, 'lens'),
+  };
+}
+
+/** The stop of the back that a place is set from: the nearest, unless the slides do not reach it from there. */
+function stopFor(slides: Slides, at: ShiftPosition): number {
+  const near = nearestStop(slides.stopsMm, at.shiftMm);
+  if (slides.stopsMm.length === 1 || reaches(slides.rig.mechanism, { riseMm: at.riseMm, shiftMm: at.shiftMm - near }) !== false)
+    return near;
+  return settingFor(slides, at)?.stopMm ?? near;
+}
+
+function nearestStop(stopsMm: readonly number[], shiftMm: number): number {
+  let best = stopsMm[0] ?? 0;
+  for (const each of stopsMm) if (Math.abs(each - shiftMm) < Math.abs(best - shiftMm)) best = each;
+  return best;
+}
+
+/**
+ * How the slides stand for a frame that is to lie at a place in the picture: the inverse of `picturePlace`, from the nearest stop.
+ *
+ * @param slides how the rig moves its frame
+ * @param place where the frame’s centre is to lie, mm
+ *
+ * @example
+ * slidePlace({ ...slides, lensMoves: true, magnification: 0.25, stopsMm: [0] }, { riseMm: 0, shiftMm: 10 }) // => { riseMm: 0, shiftMm: 8 }
+ */
+export function slidePlace({ magnification, lensMoves, stopsMm }: Slides, place: ShiftPosition): ShiftPosition {
+  if (!lensMoves || magnification === 0) return place;
+  const stopMm = nearestStop(stopsMm, place.shiftMm);
+  return {
+    riseMm: stepForApart(place.riseMm, magnification, 'lens'),
+    shiftMm: stopMm + stepForApart(place.shiftMm - stopMm, magnification, 'lens'),
+  };
+}
+
+/** Whether a place is one of the four that a plate of quarter turns turns to. */
+export function onPlate({ shiftMm, riseMm }: ShiftPosition, { xMm, yMm }: NonNullable<Slides['quarter']>): boolean {
+  return [
+    [xMm, yMm],
+    [-yMm, xMm],
+    [-xMm, -yMm],
+    [yMm, -xMm],
+  ].some(([x, y]) => Math.hypot(shiftMm - (x ?? 0), riseMm - (y ?? 0)) < 0.005);
 }
 
 /** How a place is set: the stop of the back, and what the slides then have to do. */

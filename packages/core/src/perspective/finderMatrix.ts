@@ -15,6 +15,8 @@ export interface FinderCamera {
   /** The depth that is drawn, m in front of the lens. */
   readonly nearM: number;
   readonly farM: number;
+  /** Exit pupil over entrance pupil, 1 where unknown. */
+  readonly pupilRatio?: number;
 }
 
 /**
@@ -46,10 +48,15 @@ export function finderMatrix(camera: FinderCamera, aperture: readonly [number, n
   if (far <= near) throw new CoreError('depth_reversed', ['farM'], say(perspectiveText.farmIsItMustBe, { far, near }));
   const l = lensAxis(movements.tiltDeg, movements.swingDeg);
   const [across, up] = apertureAxes(l);
+  // A point of the opening as the exit pupil shows it: p times as far out, f(1 − p) behind the lens. The middle stays the lens centre.
+  const p = camera.pupilRatio ?? 1;
+  const middle = aperture[0] === 0 && aperture[1] === 0;
+  const ahead = middle ? 0 : f * (p - 1);
+  const [u, o] = [(p * aperture[0]) / 1000, (p * aperture[1]) / 1000];
   const a: Vec3 = [
-    (across[0] * aperture[0] + up[0] * aperture[1]) / 1000,
-    (across[1] * aperture[0] + up[1] * aperture[1]) / 1000,
-    (across[2] * aperture[0] + up[2] * aperture[1]) / 1000,
+    across[0] * u + up[0] * o + l[0] * ahead,
+    across[1] * u + up[1] * o + l[1] * ahead,
+    across[2] * u + up[2] * o + l[2] * ahead,
   ];
   // k = P·l − f and the denominator D = f·P_z + k·A_z, as rows over (x, y, z, 1).
   const k = [l[0], l[1], l[2], -f] as const;

@@ -48,7 +48,7 @@ describe('projection with rise and shift', () => {
     );
   });
 
-  test('the rise found puts the top at the margin, and the pitch found puts it where the centre was to be', () => {
+  test('the rise found puts the top at the margin, and the pitch found puts it there without rise', () => {
     fc.assert(
       fc.property(evenly(15, 150), evenly(5, 60), evenly(0.5, 3), evenly(4, 40), evenly(0, 3), (f, distance, height, top, margin) => {
         const { riseForTopMm, highestRiseKeepingFootMm, fits, pitchInsteadDeg } = riseForHeight({
@@ -64,11 +64,21 @@ describe('projection with rise and shift', () => {
         const y = see([0, top - height, distance])[1];
         const foot = camera3d(v, 24, 36, highestRiseKeepingFootMm, 0)([0, -height, distance])[1];
         const footIn = see([0, -height, distance])[1] >= -18 + margin - 1e-6;
-        const centre = camera3d(v, 24, 36, 0, 0, pitchInsteadDeg)([0, (distance * riseForTopMm) / v, distance])[1];
-        return Math.abs(y - (18 - margin)) < 1e-5 && Math.abs(foot - (-18 + margin)) < 1e-5 && fits === footIn && Math.abs(centre) < 1e-5;
+        const pitched = camera3d(v, 24, 36, 0, 0, pitchInsteadDeg)([0, top - height, distance])[1];
+        return (
+          Math.abs(y - (18 - margin)) < 1e-5 &&
+          Math.abs(foot - (-18 + margin)) < 1e-5 &&
+          fits === footIn &&
+          Math.abs(pitched - (18 - margin)) < 1e-5
+        );
       }),
     );
   });
+});
+
+test('24 mm, 20 m away: a top at 20 m takes 17.0° of pitch instead of rise', () => {
+  const given = { focalMm: 24, distanceM: 20, cameraHeightM: 1.6, topHeightM: 20, sensorHeightMm: 24, marginMm: 0.5 };
+  expect(riseForHeight(given).pitchInsteadDeg).toBeCloseTo(17, 1);
 });
 
 describe('keystone', () => {

@@ -10,7 +10,7 @@ export interface RiseForHeight {
   readonly highestRiseKeepingFootMm: number;
   /** Whether top and foot are in together. */
   readonly fits: boolean;
-  /** The pitch that would do instead, up positive, degrees. */
+  /** The pitch that puts the top at the same margin without rise, up positive, degrees. */
   readonly pitchInsteadDeg: number;
 }
 
@@ -32,6 +32,8 @@ export interface RiseForHeightInput {
 /**
  * Rise for a top at height H seen from height c at distance D (m), level, with
  * a margin k: v(H − c)/D + k − h/2; the foot stays in while rise ≤ h/2 − k − v·c/D.
+ * Pitched instead, the top is seen at atan((H − c)/D), of which the frame takes
+ * up atan((h/2 − k)/v).
  * Source: central projection, similar triangles.
  */
 export function riseForHeight({
@@ -53,7 +55,7 @@ export function riseForHeight({
     riseForTopMm,
     highestRiseKeepingFootMm,
     fits: riseForTopMm <= highestRiseKeepingFootMm,
-    pitchInsteadDeg: degrees(Math.atan2(riseForTopMm, v)),
+    pitchInsteadDeg: degrees(Math.atan2(topHeightM - cameraHeightM, distanceM) - Math.atan2(half - marginMm, v)),
   };
 }
 

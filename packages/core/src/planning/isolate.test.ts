@@ -47,6 +47,12 @@ const foremen = (own: Pin = thing('own', 'sharp', 'figure2'), more: Partial<Setu
   });
 const face = pin('own', 'sharp', { kind: 'point', at: [0, 1.65, -0.12] });
 
+test('isolating by one movement leaves the other as it is', () => {
+  const settings = foremen(face, { front: { tiltDeg: 2, swingDeg: 3 } });
+  expect(isolate(geometryOf(settings), 'own', 'swing', 0.05)?.patch.front?.tiltDeg).toBe(2);
+  expect(isolate(geometryOf(settings), 'own', 'tilt', 0.05)?.patch.front?.swingDeg).toBe(3);
+});
+
 describe('isolating one of a row of whole things', () => {
   test('nowhere in a neighbour is it sharper than is said: rays through places all over it', () => {
     fc.assert(

@@ -1,4 +1,5 @@
 import { type Geometry, freshGeometry } from '../geometry/geometry';
+import { slidesFor } from '../geometry/standards';
 import type { Vec3 } from '../space/vector';
 import { turnedToCamera, turnedToWorld } from '../space/pose';
 import { patched } from '../setup/patch';
@@ -17,10 +18,8 @@ export function keepingCentre(geometry: Geometry, placing: Placing): ShiftPositi
   const [before, after] = [geometry.back, freshGeometry(next).back];
   if (before === null || after === null) return null;
   const v = geometry.imageMm;
-  // Where the slides stand, and what the pivot of a tilted lens adds to it.
-  const moved = geometry.pivot;
   const { riseMm, shiftMm } = geometry.position;
   const ray: Vec3 = [shiftMm, riseMm, v];
   const [x, y, z] = turnedToCamera(after.axes, turnedToWorld(before.axes, ray));
-  return z <= 1e-9 ? null : { shiftMm: (v * x) / z - moved.shiftMm, riseMm: (v * y) / z - moved.riseMm };
+  return z <= 1e-9 ? null : slidesFor(geometry.carried, { shiftMm: (v * x) / z, riseMm: (v * y) / z });
 }

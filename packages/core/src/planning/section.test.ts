@@ -50,7 +50,7 @@ describe('the section', () => {
     );
   });
 
-  test('the area of the wedge is, at every distance between its own ends, as wide as the wedge is there', () => {
+  test('the corners of the wedge’s area lie on its limits, from its own near end to its far one', () => {
     const untilted = fc
       .record({ focusM: evenly(2, 30), fNumber: fc.constantFrom(5.6, 11, 22) })
       .map(({ focusM, fNumber }) => setup({ rig, scene, front: { tiltDeg: 0, swingDeg: 0 }, focusM, fNumber }));
@@ -58,19 +58,18 @@ describe('the section', () => {
       fc.property(fc.oneof(tilted, untilted), evenly(0.5, 60), (settings, ahead) => {
         const ends = wedgeAt(geometryOf(settings), 'side', ahead);
         const area = wedgeArea(geometryOf(settings), 'side', 0.5, 60);
-        if (!area || area.length !== 4) return ends === null;
-        const [[from, a], [, b], [to, d], [, c]] = area as [[number, number], [number, number], [number, number], [number, number]];
+        if (!area) return ends === null;
+        const half = area.length / 2;
+        const [lower, upper] = [area.slice(0, half), area.slice(half).reverse()];
+        const zs = area.map(([z]) => z);
+        const [from, to] = [Math.min(...zs), Math.max(...zs)];
+        if (Math.min(Math.abs(ahead - from), Math.abs(ahead - to)) < 1e-6) return true;
         if (ends === null) return ahead < from || ahead > to;
-        if (!Number.isFinite(ends[0]))
-          return a === -Infinity && b === Infinity && c === -Infinity && d === Infinity && ahead >= from && ahead <= to;
-        const share = (ahead - from) / (to - from);
-        const [low, high] = [a + (c - a) * share, b + (d - b) * share];
-        return (
-          from === 0.5 &&
-          to === 60 &&
-          Math.abs(low - ends[0]) < 1e-6 * (1 + Math.abs(ends[0])) &&
-          Math.abs(high - ends[1]) < 1e-6 * (1 + Math.abs(ends[1]))
-        );
+        if (!Number.isFinite(ends[0])) return area.every(([, u]) => !Number.isFinite(u)) && ahead >= from && ahead <= to;
+        // Every corner of the area lies on a limit of the wedge at its distance.
+        const on = (line: typeof area, end: 0 | 1): boolean =>
+          line.every(([z, u]) => Math.abs(u - (wedgeAt(geometryOf(settings), 'side', z)?.[end] ?? NaN)) < 1e-6 * (1 + Math.abs(u)));
+        return from >= 0.5 && to <= 60 + 1e-9 && on(lower, 0) && on(upper, 1);
       }),
     );
   });
@@ -125,5 +124,16 @@ describe('the section', () => {
     expect(wedgeAt(geometryOf(straight), 'side', 2)).toBeNull();
     expect(sectionOf(geometryOf({ ...straight, focusM: null }), 'side').plane).toBeNull();
     expect(found.ground && lineAt(found.ground, 7)).toBeCloseTo(-1.5, 12);
+  });
+
+  test('the limits of the wedge are where the blur by rays is as wide as is sharp enough', () => {
+    fc.assert(
+      fc.property(tilted, evenly(0.6, 20), (settings, ahead) => {
+        const geometry = geometryOf(settings);
+        const ends = wedgeAt(geometry, 'side', ahead);
+        if (ends === null || !Number.isFinite(ends[0])) return true;
+        return ends.every((u) => Math.abs((blurInSection(geometry, 'side', [ahead, u]) ?? NaN) - geometry.blurAllowed.cocMm) < 1e-6);
+      }),
+    );
   });
 });

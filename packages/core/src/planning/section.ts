@@ -2,7 +2,7 @@ import type { Geometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { focusPlane, wedge, type Plane } from '../focus/plane';
 import { dot, type Vec3 } from '../space/vector';
-import { blurOf, pinStates } from '../geometry/pins';
+import { atAperture, blurOf, pinStates } from '../geometry/pins';
 import { turnedToCamera, turnedToWorld } from '../space/pose';
 import type { PinRole } from '../model/pin';
 /** From which side a section is looked at: from the side (up against ahead) or from above (right against ahead). */
@@ -71,7 +71,7 @@ function groundLine(up: Vec3, heightM: number, j: 0 | 1): SectionLine | null {
  */
 export function sectionOf(geometry: Geometry, view: SectionView): Section {
   const { focalMm } = geometry.settings.rig.lens;
-  const imageMm = geometry.imageMm;
+  const { imageMm } = atAperture(geometry.focus, geometry.settings.fNumber);
   const { tiltDeg, swingDeg } = geometry.lens;
   const axis = geometry.axis;
   const j = across(view);
@@ -155,10 +155,10 @@ export function lineAt({ z, u, at }: SectionLine, aheadM: number): number | null
  * @param aheadM distance ahead of the lens, m
  *
  * @example
- * wedgeAt(tiltedGeometry, 'side', 5) // => [-1.1562, 0.72119]
+ * wedgeAt(tiltedGeometry, 'side', 5) // => [-1.1489, 0.72094]
  */
 export function wedgeAt(geometry: Geometry, view: SectionView, aheadM: number): readonly [number, number] | null {
-  const setting = geometry.focus;
+  const setting = atAperture(geometry.focus, geometry.settings.fNumber);
   const { cocMm } = geometry.blurAllowed;
   const e = (geometry.settings.fNumber * cocMm) / setting.focalMm;
   // The signed blur 1 − v(P·l − f)/(f·z) is linear in the place across: |g| ≤ e is one stretch.
@@ -167,15 +167,74 @@ export function wedgeAt(geometry: Geometry, view: SectionView, aheadM: number): 
   const z = aheadM * 1000;
   const slope = (-setting.imageMm * setting.axis[j]) / (f * z);
   const middle = 1 - (setting.imageMm * (setting.axis[2] * z - f)) / (f * z);
-  if (Math.abs(slope) < 1e-15) return Math.abs(middle) <= e ? [-Infinity, Infinity] : null;
+  if (Math.abs(slope) < 1e-15 && setting.aberrations) return sharpAboutAxis(geometry, view, aheadM);
+  if (Math.abs(slope) < 1e-15)
+    return (blurInSection(geometry, view, [aheadM, 0]) ?? Infinity) <= cocMm * (1 + 1e-9) ? [-Infinity, Infinity] : null;
   const [a, b] = [(-e - middle) / slope / 1000, (e - middle) / slope / 1000];
-  return a < b ? [a, b] : [b, a];
+  const inFocus = -middle / slope / 1000;
+  const [low, high] = a < b ? [a, b] : [b, a];
+  const blurAtPlace = (u: number): number => blurInSection(geometry, view, [aheadM, u]) ?? Infinity;
+  const limit = (nearlyM: number): number => limitByRays({ blurAtPlace, cocMm, inFocusM: inFocus, nearlyM });
+  return [limit(low), limit(high)];
+}
+
+/** So far aside of the axis, as a tangent, and in so many steps, is looked for what is sharp where the field is curved. */
+const ASIDE = 2;
+const ASIDE_STEPS = 64;
+
+/** Where the field of an untilted lens is curved: the stretch about the axis that is sharp enough at a distance ahead, m; `null` where the axis is not. */
+function sharpAboutAxis(geometry: Geometry, view: SectionView, aheadM: number): readonly [number, number] | null {
+  const { cocMm } = geometry.blurAllowed;
+  const sharp = (u: number): boolean => (blurInSection(geometry, view, [aheadM, u]) ?? Infinity) <= cocMm * (1 + 1e-9);
+  if (!sharp(0)) return null;
+  const end = (side: 1 | -1): number => {
+    for (let i = 1; i <= ASIDE_STEPS; i++) {
+      const at = (k: number): number => (side * aheadM * ASIDE * k) / ASIDE_STEPS;
+      if (sharp(at(i))) continue;
+      let [inside, outside] = [at(i - 1), at(i)];
+      for (let round = 0; round < 30; round++) {
+        const middle = (inside + outside) / 2;
+        if (sharp(middle)) inside = middle;
+        else outside = middle;
+      }
+      return inside;
+    }
+    return side * Infinity;
+  };
+  return [end(-1), end(1)];
+}
+
+/** So many places along the wedge are looked at: by rays its limits bend a little. */
+const STATIONS = 7;
+/** And so many where the field is curved. */
+const CURVED_STATIONS = 33;
+
+interface LimitByRaysInput {
+  /** The blur by rays at a place up or right of the axis, mm. */
+  readonly blurAtPlace: (u: number) => number;
+  readonly cocMm: number;
+  /** Where it is in focus, and where the formula puts the limit, m. */
+  readonly inFocusM: number;
+  readonly nearlyM: number;
+}
+
+/** From what is in focus toward a limit that the formula gives, where the blur by rays is as wide as is sharp enough, m. */
+function limitByRays({ blurAtPlace, cocMm, inFocusM, nearlyM }: LimitByRaysInput): number {
+  const over = (u: number): boolean => blurAtPlace(u) > cocMm;
+  let [inside, outside] = [inFocusM, nearlyM];
+  // The formula may fall short of the limit: out until it is passed.
+  for (let i = 0; i < 12 && !over(outside); i++) outside = inFocusM + (outside - inFocusM) * 1.3;
+  for (let i = 0; i < 40; i++) {
+    const u = (inside + outside) / 2;
+    if (over(u)) outside = u;
+    else inside = u;
+  }
+  return inside;
 }
 
 /**
  * What is sharp enough between two distances ahead (more than 0), as the
- * corners of one area, m: its ends run straight, so four corners are all there
- * is. A corner up or right is ±Infinity where the area has no end; `null` where
+ * corners of one area, m: down one limit and back along the other. A corner up or right is ±Infinity where the area has no end; `null` where
  * nothing is sharp.
  *
  * @param geometry what follows from the settings of a setup
@@ -184,28 +243,27 @@ export function wedgeAt(geometry: Geometry, view: SectionView, aheadM: number): 
  * @param toM farthest distance, m
  *
  * @example
- * wedgeArea(tiltedGeometry, 'side', 0.5, 24)?.length // => 4
+ * wedgeArea(tiltedGeometry, 'side', 0.5, 24)?.length // => 14
  */
 export function wedgeArea(geometry: Geometry, view: SectionView, fromM: number, toM: number): readonly SectionPoint[] | null {
-  const { axis, focalMm, imageMm } = geometry.focus;
-  const e = (geometry.settings.fNumber * geometry.blurAllowed.cocMm) / focalMm;
-  const beyond = (imageMm * axis[2]) / focalMm - 1;
-  if (Math.abs(axis[across(view)]) >= 1e-12) {
-    const [a, b] = [wedgeAt(geometry, view, fromM), wedgeAt(geometry, view, toM)];
-    return (
-      a &&
-      b && [
-        [fromM, a[0]],
-        [fromM, a[1]],
-        [toM, b[1]],
-        [toM, b[0]],
-      ]
-    );
+  const { axis, focalMm, imageMm, pupilRatio = 1 } = atAperture(geometry.focus, geometry.settings.fNumber);
+  const { cocMm } = geometry.blurAllowed;
+  if (Math.abs(axis[across(view)]) >= 1e-12 || geometry.focus.aberrations) {
+    const count = geometry.focus.aberrations ? CURVED_STATIONS : STATIONS;
+    const stations = Array.from({ length: count }, (_, i) => fromM * (toM / fromM) ** (i / (count - 1)));
+    const limits = stations.map((aheadM) => ({ aheadM, at: wedgeAt(geometry, view, aheadM) }));
+    const low = limits.flatMap(({ aheadM, at }): readonly SectionPoint[] => (at ? [[aheadM, at[0]]] : []));
+    const high = limits.flatMap(({ aheadM, at }): readonly SectionPoint[] => (at ? [[aheadM, at[1]]] : []));
+    return low.length < 2 ? null : [...low, ...high.reverse()];
   }
-  // Upright limits: |beyond − v/z| ≤ e.
-  if (beyond + e <= 0) return null;
-  const from = Math.max(fromM, imageMm / (beyond + e) / 1000);
-  const to = beyond > e ? Math.min(toM, imageMm / (beyond - e) / 1000) : toM;
+  // Upright limits: the cone from the exit pupil is as wide as the blur allowed at these image distances.
+  const exitMm = (pupilRatio * focalMm) / geometry.settings.fNumber;
+  const offset = cocMm * focalMm * (pupilRatio - 1);
+  const ahead = (v: number): number => (v <= focalMm ? Infinity : (focalMm * v) / (v - focalMm) / 1000);
+  const nearV = exitMm <= cocMm ? Infinity : (exitMm * imageMm + offset) / (exitMm - cocMm);
+  if (nearV <= focalMm) return null;
+  const from = Math.max(fromM, nearV === Infinity ? focalMm / 1000 : ahead(nearV));
+  const to = Math.min(toM, ahead((exitMm * imageMm - offset) / (exitMm + cocMm)));
   return from >= to
     ? null
     : [

@@ -11,9 +11,10 @@ import { leastBetween, leastInBox } from '../focus/nested';
 import { lockedAxis, nearestTilt, type TiltMechanism } from '../focus/tiltMechanism';
 import { dot, length, scaled, type Vec3 } from '../space/vector';
 import { rearMechanism } from '../rig/tilt';
-import { seenFrom, turnedToCamera, turnedToWorld } from '../space/pose';
-import { alongAxisMm, axisToBack, focusFor, rearAxes } from '../geometry/standards';
-import type { PlacedPin } from '../geometry/pins';
+import { turnedToCamera, turnedToWorld } from '../space/pose';
+import { axisToBack, focusFor } from '../geometry/standards';
+import { standardAxes } from '../geometry/viewCamera';
+import { exactFNumber, type PlacedPin } from '../geometry/pins';
 import { patched } from '../setup/patch';
 import type { StandardTurn } from '../model/movements';
 import type { SetupPatch, SetupSettings } from '../model/setup';
@@ -86,10 +87,12 @@ interface Wanted {
   readonly weights: readonly number[];
 }
 
-function wantedOf(placed: readonly PlacedPin[], take: (pin: PlacedPin) => number): Wanted {
+function wantedOf({ settings }: Geometry, placed: readonly PlacedPin[], take: (pin: PlacedPin) => number): Wanted {
+  const { lens, parts } = settings.rig;
+  const more = (zM: number): number => pupilWeight(lens.focalMm, parts.lens.specs.pupilRatio ?? 1, zM);
   const kept = placed.flatMap((each) => {
     const weight = take(each);
-    return weight > 0 ? each.points.map((point) => ({ point, weight })) : [];
+    return weight > 0 ? each.points.map((point) => ({ point, weight: weight * more(point[2]) })) : [];
   });
   return { points: kept.map(({ point }) => point), weights: kept.map(({ weight }) => weight) };
 }
@@ -117,11 +120,22 @@ export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
   const bad = firstBad(geometry, asked);
   if (bad) {
     const rest = asked.filter((each) => each !== bad.placed);
-    const nearest = rest.length > 0 ? solved(geometry, by, () => wantedOf(rest, ({ pin }) => pin.weight)) : null;
+    const nearest =
+      rest.length > 0
+        ? exactly(
+            geometry,
+            solved(geometry, by, () => wantedOf(geometry, rest, ({ pin }) => pin.weight)),
+            rest,
+          )
+        : null;
     return refused(bad.why, nearest);
   }
   try {
-    const first = solved(geometry, by, () => wantedOf(asked, ({ pin }) => pin.weight));
+    const first = exactly(
+      geometry,
+      solved(geometry, by, () => wantedOf(geometry, asked, ({ pin }) => pin.weight)),
+      asked,
+    );
     if (first === null) return refused({ kind: by === 'rear' ? 'backDoesNotTurn' : 'tiltUnknown' });
     if (sharp.length === 0 || best.length === 0) return { ok: true, solution: first };
     return { ok: true, solution: withBest({ geometry, by, first, sharp, best }) };
@@ -129,6 +143,13 @@ export function solveFocus(geometry: Geometry, by: TurnedBy): Solved {
     if (error instanceof CoreError) return refused({ kind: 'impossible', message: error.message });
     throw error;
   }
+}
+
+/** A solution with the aperture that it really takes: the solver's blur is near enough for the setting, not for what is offered. */
+function exactly<S extends FocusSolution | null>(geometry: Geometry, solution: S, placed: readonly PlacedPin[]): S {
+  if (solution === null) return solution;
+  const fNumber = leastFNumberFor(geometry, solution, placed);
+  return { ...solution, fNumber, marked: markedFor(geometry.settings, fNumber) };
 }
 
 function refused(why: NoSolutionReason, nearest: FocusSolution | null = null): Solved {
@@ -160,7 +181,9 @@ interface WithBestInput {
 function withBest({ geometry, by, first, sharp, best }: WithBestInput): FocusSolution {
   const limit = first.marked ?? first.fNumber;
   const at = (share: number): FocusSolution | null => {
-    const both = solved(geometry, by, () => wantedOf([...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight));
+    const both = solved(geometry, by, () =>
+      wantedOf(geometry, [...sharp, ...best], ({ pin }) => (pin.role === 'best' ? share : 1) * pin.weight),
+    );
     return both && leastFNumberFor(geometry, both, sharp) <= limit ? both : null;
   };
   let [found, least] = [first, leastFNumberFor(geometry, first, best)];
@@ -180,22 +203,31 @@ function withBest({ geometry, by, first, sharp, best }: WithBestInput): FocusSol
   return { ...found, fNumber, marked: markedFor(geometry.settings, fNumber) };
 }
 
-/** The f-number at which a setting holds pins; the blur shrinks with it. */
+/** The f-number at which a setting holds pins, by rays. */
 export function leastFNumberFor(geometry: Geometry, { patch }: Pick<FocusSolution, 'patch'>, placed: readonly PlacedPin[]): number {
-  const next = patched(geometry.settings, patch);
-  const back = freshGeometry(next).back;
-  const axis = freshGeometry(next).axis;
-  const { focalMm } = next.rig.lens;
-  const v = alongAxisMm(focalMm, next.focusM) * axis[2];
-  const { cocMm } = freshGeometry(next).blurAllowed;
-  let most = 0;
-  for (const { pin, world } of placed) {
-    for (const point of world) {
-      const p = back ? scaled(seenFrom(back, point), 1000) : scaled(point, 1000);
-      most = Math.max(most, pin.weight * Math.abs(1 - (v * (dot(p, axis) - focalMm)) / (focalMm * p[2])));
-    }
-  }
-  return (focalMm * most) / cocMm;
+  const next = freshGeometry(patched(geometry.settings, patch));
+  const ids = new Set(placed.map(({ pin }) => pin.id));
+  return exactFNumber(
+    next.placedPins.filter(({ pin }) => ids.has(pin.id)),
+    next.focus,
+    next.blurAllowed.cocMm,
+  );
+}
+
+/**
+ * How much more or less a pin blurs than a thin lens blurs it, by the pupil
+ * ratio p: p/(p + (1 − p)·f/z), which far off is nothing. With it as a weight
+ * the solver of a thin lens balances near and far as this lens does.
+ *
+ * @param focalMm focal length, mm
+ * @param ratio exit pupil over entrance pupil
+ * @param zM distance of the pin along the back’s normal, m
+ *
+ * @example
+ * pupilWeight(100, 2, 0.2) // => 1.3333
+ */
+export function pupilWeight(focalMm: number, ratio: number, zM: number): number {
+  return ratio === 1 ? 1 : ratio / (ratio + ((1 - ratio) * focalMm) / (zM * 1000));
 }
 
 /**
@@ -280,13 +312,13 @@ function byRear(geometry: Geometry, points: readonly Vec3[], weights: readonly n
   if (mechanism === null) return null;
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
-  const present = rearAxes(geometry.settings.rear);
+  const present = standardAxes(geometry.settings.rear);
   const lens = lensAxis(geometry.settings.front.tiltDeg, geometry.settings.front.swingDeg);
   // Into the frame of the camera's base, from which each back is looked at.
   const base = points.map((point) => turnedToWorld(present, point));
   const h = base.map((point) => scaled(point, focalMm / Math.max(1e-9, 1000 * dot(point, lens) - focalMm)));
   const needs = (rear: StandardTurn): number => {
-    const axes = rearAxes(rear);
+    const axes = standardAxes(rear);
     const seen = base.map((point) => turnedToCamera(axes, point));
     if (seen.some(([, , z]) => z * 1000 <= focalMm)) return 1e9;
     return widestApertureAt({ focalMm, pointsM: seen, cocMm, axis: turnedToCamera(axes, lens), weights }).fNumber;
@@ -307,7 +339,7 @@ function byRear(geometry: Geometry, points: readonly Vec3[], weights: readonly n
       ];
   const best = tried.reduce((least, each) => (needs(each) < needs(least) ? each : least), tried[0] ?? UNTURNED);
   const rear = fine(best);
-  const axes = rearAxes(rear);
+  const axes = standardAxes(rear);
   return finished(
     geometry,
     'rear',

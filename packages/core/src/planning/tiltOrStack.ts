@@ -3,10 +3,10 @@ import { type Geometry, freshGeometry } from '../geometry/geometry';
 import { CoreError } from '../errors';
 import { objectDistanceM } from '../focus/conjugates';
 import { widestAperture } from '../focus/widestAperture';
-import { STACK_MOST } from '../focus/stack';
+import { STACK_MOST, stackShots } from '../focus/stack';
 import { dot, scaled, type Vec3 } from '../space/vector';
 import { patched } from '../setup/patch';
-import { markedFor, solveFocus, type FocusSolution } from './solveFocus';
+import { markedFor, pupilWeight, solveFocus, type FocusSolution } from './solveFocus';
 import { setupTiltMechanism } from './setupTilt';
 
 /** A way of getting depth. */
@@ -145,11 +145,13 @@ function stacked(geometry: Geometry, way: 'stack' | 'tiltAndStack', { patch }: F
   const [far, near] = [Math.min(...images), Math.max(...images)];
   const { cocMm } = geometry.blurAllowed;
   const fNumber = geometry.settings.fNumber;
-  const e = (fNumber * cocMm) / focalMm;
-  // A shot holds from v/(1 − e) to v/(1 + e); the next begins where it has overlapped.
-  const needed = e >= 1 || near === far ? 1 : Math.ceil(Math.log(near / far) / ((1 - STACK_OVERLAP) * Math.log((1 + e) / (1 - e))) - 1e-9);
-  const shots = Number.isFinite(needed) ? Math.min(STACK_MOST, Math.max(1, needed)) : STACK_MOST;
-  const [first, last] = [Math.min(near, near * (1 - e)), Math.max(far, far * (1 + e))];
+  const ratio = geometry.settings.rig.parts.lens.specs.pupilRatio ?? 1;
+  const needed = stackShots({ nearMm: near, farMm: far, focalMm, fNumber, cocMm, overlap: STACK_OVERLAP, pupilRatio: ratio });
+  const shots = Number.isFinite(needed) ? Math.min(STACK_MOST, needed) : STACK_MOST;
+  const e = (fNumber * cocMm) / (ratio * focalMm);
+  // The first and last shot reach a little past the ends, counted from the exit pupil.
+  const behind = focalMm * (1 - ratio);
+  const [first, last] = [near - (near - behind) * e, far + (far - behind) * e];
   const railMm = shots === 1 ? 0 : Math.max(0, first - last);
   const straightAhead = way === 'stack';
   return {
@@ -179,9 +181,17 @@ function twoShots(geometry: Geometry, pins: readonly (readonly Vec3[])[]): Depth
   const { focalMm } = geometry.settings.rig.lens;
   const { cocMm } = geometry.blurAllowed;
   const mechanism = setupTiltMechanism(geometry.settings) ?? { kind: 'cone' as const, maxDeg: 0 };
+  const ratio = geometry.settings.rig.parts.lens.specs.pupilRatio ?? 1;
   const need = (mask: number): ReturnType<typeof widestAperture> | null => {
+    const pointsM = pins.flatMap((points, i) => ((mask >> i) & 1 ? points : []));
     try {
-      return widestAperture({ focalMm, pointsM: pins.flatMap((points, i) => ((mask >> i) & 1 ? points : [])), cocMm, mechanism });
+      return widestAperture({
+        focalMm,
+        pointsM,
+        cocMm,
+        mechanism,
+        weights: ratio === 1 ? null : pointsM.map(([, , z]) => pupilWeight(focalMm, ratio, z)),
+      });
     } catch (error) {
       if (error instanceof CoreError) return null;
       throw error;

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { gapFor, heldAt, heldLens, heldTable, heldTilt, heldVerdict } from './heldLens';
+import { heldSentence } from './heldSentence';
 import { body, lens } from './parts.test-support';
 import { evenly } from '../evenly.test-support';
 
@@ -83,7 +84,7 @@ describe('a lens held by hand', () => {
     expect(heldVerdict(50, 44.5, 18).suits).toBe('well');
     expect(heldVerdict(50, 18, 18)).toMatchObject({ suits: 'not' });
     // 18 − 14 = 4 mm too far out of 50 mm: 50·(1 + 50/4) = 675 mm.
-    expect(heldVerdict(50, 14, 18).words).toContain('0.68 m');
+    expect(heldSentence(heldVerdict(50, 14, 18))).toContain('0.68 m');
     expect(heldVerdict(135, 44.5, 18).suits).toBe('somewhat');
     expect(heldVerdict(null, 44.5, 18).suits).toBe('unknown');
   });

@@ -1,6 +1,3 @@
-import { fixedNumber } from '@gangway/messages/number';
-import { movementsText } from '@gangway/messages/core/rig/movements';
-import { say } from '@gangway/messages/say';
 import { both, known, need, type Result } from './missing';
 import { freeLens } from './freeLens';
 import type { RigParts } from '../model/rig';
@@ -136,11 +133,13 @@ export function heldTable(lens: HeldLens, farthestOutMm = 10, rows = 6): readonl
   return Array.from({ length: rows }, (_, i) => heldAt(lens, first + (farthestOutMm * i) / (rows - 1)));
 }
 
-/** How well a lens serves in the hand before a body. */
-export interface HeldVerdict {
-  readonly suits: 'well' | 'somewhat' | 'not' | 'unknown';
-  readonly words: string;
-}
+/** How well a lens suits freelensing before a body, and why. */
+export type HeldVerdict =
+  | { readonly suits: 'well'; readonly why: 'slack'; readonly slackMm: number }
+  | { readonly suits: 'somewhat'; readonly why: 'littleSlack' | 'short' | 'long'; readonly slackMm: number }
+  /** No room to tilt: held against the body it focuses on `closestM`, `null` for infinity. */
+  | { readonly suits: 'not'; readonly why: 'noSlack'; readonly slackMm: number; readonly closestM: number | null }
+  | { readonly suits: 'unknown' };
 
 /** The focal lengths that are easy to hold, mm (common practice). */
 const EASY_MM: readonly [number, number] = [35, 85];
@@ -148,36 +147,25 @@ const EASY_MM: readonly [number, number] = [35, 85];
 const LITTLE_SLACK_MM = 5;
 
 /**
- * Whether a lens is worth unmounting before a body with this register, and why.
+ * Whether a lens is worth unmounting before a body with this flange distance, and why.
  *
  * @param focalMm focal length, mm
  * @param lensFlangeDistanceMm flange distance of the lens, mm
  * @param bodyFlangeDistanceMm flange distance of the body, mm
  *
  * @example
- * heldVerdict(80, 70, 18) // => {suits: 'well', words: '52.0 mm of slack to tilt in.'}
+ * heldVerdict(80, 70, 18) // => { suits: 'well', why: 'slack', slackMm: 52 }
  */
 export function heldVerdict(focalMm: number | null, lensFlangeDistanceMm: number | null, bodyFlangeDistanceMm: number | null): HeldVerdict {
-  if (focalMm === null || lensFlangeDistanceMm === null || bodyFlangeDistanceMm === null)
-    return { suits: 'unknown', words: movementsText.focalLengthOrAFlange };
+  if (focalMm === null || lensFlangeDistanceMm === null || bodyFlangeDistanceMm === null) return { suits: 'unknown' };
   const { slackMm } = freeLens(focalMm, lensFlangeDistanceMm, bodyFlangeDistanceMm, 0);
   if (slackMm <= 0) {
-    const m = -slackMm / focalMm;
-    return {
-      suits: 'not',
-      words:
-        slackMm === 0
-          ? movementsText.itsFlangeDistanceIsThe
-          : say(movementsText.heldAgainstTheBodyIt, {
-              slackMm: fixedNumber(-slackMm, 1),
-              focalMm: fixedNumber((focalMm * (1 + 1 / m)) / 1000, 2),
-            }),
-    };
+    const closestM = slackMm === 0 ? null : (focalMm * (1 - focalMm / slackMm)) / 1000;
+    return { suits: 'not', why: 'noSlack', slackMm, closestM };
   }
   const [least, most] = EASY_MM;
-  if (slackMm < LITTLE_SLACK_MM)
-    return { suits: 'somewhat', words: say(movementsText.onlyMmOfSlackLittle, { slackMm: fixedNumber(slackMm, 1) }) };
-  if (focalMm < least) return { suits: 'somewhat', words: say(movementsText.mmOfSlackSoShort, { slackMm: fixedNumber(slackMm, 1) }) };
-  if (focalMm > most) return { suits: 'somewhat', words: say(movementsText.mmOfSlackLongAnd, { slackMm: fixedNumber(slackMm, 1) }) };
-  return { suits: 'well', words: say(movementsText.mmOfSlackToTilt, { slackMm: fixedNumber(slackMm, 1) }) };
+  if (slackMm < LITTLE_SLACK_MM) return { suits: 'somewhat', why: 'littleSlack', slackMm };
+  if (focalMm < least) return { suits: 'somewhat', why: 'short', slackMm };
+  if (focalMm > most) return { suits: 'somewhat', why: 'long', slackMm };
+  return { suits: 'well', why: 'slack', slackMm };
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { adapter, camera, lens, mounted, reducer, view } from './parts.test-support';
 import { effectiveLens, rigCircles, rigLightCircle } from './effectiveLens';
-import { movesOf } from './moves';
+import { movesOf, reachMm } from './moves';
 import { assembled } from './assembled';
 import { evenly } from '../evenly.test-support';
 
@@ -11,6 +11,14 @@ describe('what a rig can move', () => {
     const open = movesOf(view({ camera: camera({ rearFallMm: null }) }));
     expect(open.mechanism).toEqual({ kind: 'unknown' });
     expect(open.asks.map(({ spec }) => spec)).toEqual(['rearFallMm']);
+  });
+
+  test('the farthest it goes is to the corner of its box, or to the farther end of its line', () => {
+    expect(reachMm({ kind: 'box', riseMm: 30, fallMm: 12, leftMm: 9, rightMm: 40 })).toBeCloseTo(50, 12);
+    expect(reachMm({ kind: 'disc', radiusMm: 11 })).toBe(11);
+    expect(reachMm({ kind: 'line', angleDeg: 30, forwardMm: 4, backMm: 11 })).toBe(11);
+    expect(reachMm({ kind: 'fixed' })).toBe(0);
+    expect(reachMm({ kind: 'unknown' })).toBeNull();
   });
 
   test('a shift before a reducer moves the picture by the factor, one behind it by itself', () => {

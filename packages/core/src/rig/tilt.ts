@@ -1,7 +1,6 @@
 import { movementsText } from '@gangway/messages/core/rig/movements';
 import type { TiltMechanism } from '../focus/tiltMechanism';
 import { ask, type MissingValue } from './missing';
-import { rigFactor } from './effectiveLens';
 import { movesOf, rearMost } from './moves';
 import { between } from './parts';
 import type { ShiftPosition, Mechanism } from '../model/movements';
@@ -29,7 +28,6 @@ export type LensTilt =
       readonly oneWay: boolean;
       readonly lock: 'parallel' | 'crossed' | 'free';
       readonly stepDeg: number | null;
-      readonly pivotMm: number | null;
     }
   /** The front standard of a view camera: tilt and swing by themselves. */
   | {
@@ -37,8 +35,6 @@ export type LensTilt =
       readonly by: Tilting;
       readonly tiltDeg: number;
       readonly swingDeg: number;
-      readonly pivotMm: number | null;
-      readonly baseBelowMm: number | null;
     }
   /** A lens in the hand: as far as its edge lets it, which `heldLens` finds. */
   | { readonly kind: 'hand'; readonly by: Tilting };
@@ -57,7 +53,7 @@ export function lensTilt(parts: RigParts): LensTilt {
   const item =
     slides.find(({ specs }) => specs.tilts !== 'none' && specs.tilts !== null) ?? slides.find(({ specs }) => specs.tilts === null);
   if (item && item.specs.tilts !== null) {
-    const { tilts, tiltDeg, tiltLock, tiltStepDeg, pivotMm } = item.specs;
+    const { tilts, tiltDeg, tiltLock, tiltStepDeg } = item.specs;
     if (tiltDeg === null || tiltLock === null) {
       return {
         kind: 'unknown',
@@ -65,8 +61,6 @@ export function lensTilt(parts: RigParts): LensTilt {
         asks: (['tiltDeg', 'tiltLock'] as const).filter((spec) => item.specs[spec] === null).map((spec) => ask<typeof item>(item, spec)),
       };
     }
-    const factor = rigFactor(parts);
-    // Behind a reducer the picture moves by the factor less.
     return {
       kind: 'mount',
       by: { item: item.name },
@@ -74,11 +68,10 @@ export function lensTilt(parts: RigParts): LensTilt {
       oneWay: tilts === 'oneWay',
       lock: tiltLock,
       stepDeg: tiltStepDeg,
-      pivotMm: pivotMm === null || !factor.known ? null : pivotMm * factor.value,
     };
   }
   if (parts.kind === 'view') {
-    const { frontTiltDeg, frontSwingDeg, tiltAxis, baseBelowMm } = parts.camera.specs;
+    const { frontTiltDeg, frontSwingDeg } = parts.camera.specs;
     if (frontTiltDeg === null || frontSwingDeg === null) {
       return {
         kind: 'unknown',
@@ -89,14 +82,11 @@ export function lensTilt(parts: RigParts): LensTilt {
       };
     }
     if (frontTiltDeg === 0 && frontSwingDeg === 0) return { kind: 'none' };
-    // Turning about its base the lens goes forward and back, hardly aside: its centre stays over the axis.
     return {
       kind: 'standard',
       by: 'standard',
       tiltDeg: frontTiltDeg,
       swingDeg: frontSwingDeg,
-      pivotMm: tiltAxis === null ? null : 0,
-      baseBelowMm: tiltAxis === 'base' ? baseBelowMm : null,
     };
   }
   if (item) return { kind: 'unknown', by: { item: item.name }, asks: [ask<typeof item>(item, 'tilts')] };

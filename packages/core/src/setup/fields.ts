@@ -1,11 +1,13 @@
 import { setupText } from '@gangway/messages/core/setup';
 import { CARD_FIELDS } from '../fields/card';
 import { EXPOSURE_FIELDS } from '../fields/exposure';
-import { group, maybeNumber, newestSince, number, own, type Field } from '../fields/field';
+import { choice, group, maybeNumber, newestSince, number, own, type Field } from '../fields/field';
 import { LIMIT_FIELDS } from '../fields/limits';
 import { MOSAIC_FIELDS } from '../fields/mosaic';
 import { STANCE_FIELDS } from '../fields/scene';
 import { DEFAULT_SHARPNESS } from '../focus/sharpness';
+import { ORIENTATION_LABELS } from '../words';
+import { FOCUS_FARTHEST_M, MOVEMENT_MOST_MM } from './bounds';
 import type { Mosaic } from '../model/mosaic';
 import type { Pin } from '../model/pin';
 import type { Scene } from '../model/scene';
@@ -34,6 +36,22 @@ export const SETUP_FIELDS = {
   exposure: group({ label: setupText.exposure, fields: EXPOSURE_FIELDS }),
   card: group({ label: setupText.card, fields: CARD_FIELDS }),
 } satisfies Partial<Record<keyof SetupSettings, Field>>;
+
+const movement = (label: string) => number({ label, unit: 'mm', min: -MOVEMENT_MOST_MM, max: MOVEMENT_MOST_MM, first: 0 });
+
+/** All that a setup says, field by field; a setting without its field here is a type error. */
+export const ALL_SETUP_FIELDS: { readonly [K in keyof SetupSettings]: Field } = {
+  rig: own<unknown>({ label: setupText.rig, first: null }),
+  orientation: choice({ label: setupText.orientation, choices: ORIENTATION_LABELS, first: 'landscape' }),
+  // Rise and shift need no heading.
+  movements: group({ label: '', fields: { riseMm: movement(setupText.rise), shiftMm: movement(setupText.shift) } }),
+  fNumber: number({ label: setupText.aperture, unit: '', min: 0.05, max: 5120, first: 8 }),
+  focusM: maybeNumber({ label: setupText.focus, unit: 'm', min: -FOCUS_FARTHEST_M, max: FOCUS_FARTHEST_M }),
+  ...SETUP_FIELDS,
+};
+
+/** Where the camera stands, and what stands before it. */
+export const SCENE_FIELDS = { ...STANCE_FIELDS, subject: own<unknown>({ label: setupText.subject, first: null }) };
 
 /** The version of a setup: that of the newest field of its groups, and at least 3, which gave the fields their present names. */
 export const SETUP_VERSION = Math.max(3, newestSince(SETUP_FIELDS), newestSince(MOSAIC_FIELDS), newestSince(STANCE_FIELDS));

@@ -4,10 +4,11 @@ import { adapter, body, lens, mounted } from '../rig/parts.test-support';
 import { turned } from '../coverage/frame';
 import { setup } from '../setup/fixtures.test-support';
 import { heightOf, unionOf, widthOf } from '../mosaic/frames';
-import { crossLayout, diagonalLayout, gridLayout, layoutRects, leastOverlap, widest } from '../mosaic/layout';
+import { bandLayout, crossLayout, diagonalLayout, gridLayout, layoutRects, leastOverlap, widest } from '../mosaic/layout';
 import { mosaicGrid } from '../mosaic/grid';
 import { settingFor, slidesOf } from '../mosaic/slides';
 import { proposals, targetOf } from './goals';
+import { layoutWords } from './layoutWords';
 import type { RigParts, Rig } from '../model/rig';
 import type { SetupSettings } from '../model/setup';
 
@@ -55,6 +56,69 @@ describe('a goal', () => {
     ).toMatchObject({ columns: 4, rows: 2, widthPx: 12_265, heightPx: 9639 });
   });
 
+  test('a frame turned for some of the places saves one where neither way alone fits', () => {
+    // 22.3 × 14.9 mm over 41 × 35 mm with a tenth of overlap: two across by three down either way, but 2 + 3 as two bands:
+    // 14.9 + 22.3 less a tenth of 14.9 are 35.7 mm.
+    const found = proposals(geometryOf(small), { for: 'format', widthMm: 41, heightMm: 35 }, 0.1);
+    expect(found.fewest?.layout.frames).toHaveLength(6);
+    expect(found.mixed?.layout.frames).toHaveLength(5);
+    expect(found.mixed && layoutWords(found.mixed)).toMatch(/^5 frames, \d in (landscape|portrait) and \d in (portrait|landscape)$/);
+    const layout = found.mixed?.layout;
+    if (!layout) throw new Error('none');
+    // Covered all over, by the cells of the union and not by the layout's own word.
+    const rects = layoutRects(slidesOf(small.rig), layout.frames, turned(small.rig.back, layout.orientation));
+    const whole = unionOf(rects)?.whole;
+    expect(whole && widthOf(whole)).toBeGreaterThanOrEqual(41 - 0.2);
+    expect(whole && heightOf(whole)).toBeGreaterThanOrEqual(35 - 0.2);
+    expect(leastOverlap(rects)).toBeGreaterThanOrEqual(0.1 - 1e-9);
+  });
+
+  test('of two bands the second lies below the first, or to its right, turned the other way', () => {
+    const slides = slidesOf(small.rig);
+    const base = { slides, orientation: 'landscape', overlap: 0.1, middle: { riseMm: 2, shiftMm: -1 } } as const;
+    const below = bandLayout({
+      ...base,
+      side: 'below',
+      first: { columns: 2, rows: 1 },
+      second: { columns: 3, rows: 1 },
+      widthMm: 41,
+      heightMm: 35,
+    });
+    const beside = bandLayout({
+      ...base,
+      side: 'right',
+      first: { columns: 1, rows: 3 },
+      second: { columns: 1, rows: 2 },
+      widthMm: 35,
+      heightMm: 41,
+    });
+    const mean = (values: readonly number[]) => values.reduce((sum, each) => sum + each, 0) / values.length;
+    const part = (layout: typeof below, isTurned: boolean, of: 'riseMm' | 'shiftMm') =>
+      mean((layout?.frames ?? []).filter(({ turned: each }) => each === isTurned).map((each) => each[of]));
+    expect(part(below, false, 'riseMm')).toBeGreaterThan(part(below, true, 'riseMm'));
+    expect(part(beside, true, 'shiftMm')).toBeGreaterThan(part(beside, false, 'shiftMm'));
+    // Both together lie about the middle that was asked for.
+    const rects = layoutRects(slides, below?.frames ?? [], turned(small.rig.back, 'landscape'));
+    const whole = unionOf(rects)?.whole;
+    expect(whole && (whole.lower + whole.upper) / 2).toBeCloseTo(2, 0);
+    expect(whole && (whole.left + whole.right) / 2).toBeCloseTo(-1, 0);
+  });
+
+  test('turning it is offered only where it saves frames, and holds what is wanted wherever it is', () => {
+    let offered = 0;
+    for (let w = 24; w <= 60; w += 4) {
+      for (let h = 20; h <= 50; h += 3) {
+        const { fewest, mixed } = proposals(geometryOf(small), { for: 'format', widthMm: w, heightMm: h }, 0.15);
+        if (!mixed) continue;
+        offered++;
+        expect(mixed.layout.frames.length).toBeLessThan(fewest?.layout.frames.length ?? Infinity);
+        expect(mixed).toMatchObject({ reached: true, enough: true });
+        expect(mixed.overlap).toBeGreaterThanOrEqual(0.15 - 1e-9);
+      }
+    }
+    expect(offered).toBeGreaterThan(3);
+  });
+
   test('never more frames than an exhaustive search over fine places finds', () => {
     // Small cases: all counts to 9 × 9, both ways, any even spread.
     for (const [w, h] of [
@@ -82,7 +146,7 @@ describe('a goal', () => {
     const found = proposals(geometryOf(small), { for: 'everything' }, 0.15);
     for (const each of [found.fewest, found.most]) {
       if (!each) throw new Error('nothing found');
-      const rects = layoutRects(each.layout.frames, turned(small.rig.back, each.layout.orientation));
+      const rects = layoutRects(slidesOf(small.rig), each.layout.frames, turned(small.rig.back, each.layout.orientation));
       expect(leastOverlap(rects)).toBeGreaterThanOrEqual(0.15 - 1e-9);
       expect(each.layout.frames.every((at) => settingFor(slidesOf(small.rig), at) !== null)).toBe(true);
       expect(
@@ -140,10 +204,10 @@ describe('layouts', () => {
       diagonalLayout({ slides: shift, orientation: 'portrait', count: 3, reachMm, directionDeg: 35 }),
     );
     expect(most?.frames.every((at) => settingFor(shift, at) !== null)).toBe(true);
-    expect(most && leastOverlap(layoutRects(most.frames, { widthMm: 24, heightMm: 36 }))).toBeGreaterThanOrEqual(0.2);
+    expect(most && leastOverlap(layoutRects(shift, most.frames, { widthMm: 24, heightMm: 36 }))).toBeGreaterThanOrEqual(0.2);
     expect(Math.hypot(most?.frames[0]?.riseMm ?? 0, most?.frames[0]?.shiftMm ?? 0)).toBeGreaterThan(10);
     expect(widest(shift, 0.79, 1, () => null)).toBeNull();
-    const union = row && unionOf(layoutRects(row.frames, { widthMm: 24, heightMm: 36 }));
+    const union = row && unionOf(layoutRects(shift, row.frames, { widthMm: 24, heightMm: 36 }));
     expect(union && widthOf(union.box)).toBeCloseTo(24 + 24 * Math.cos(Math.PI / 6), 6);
     expect(union && heightOf(union.box)).toBeCloseTo(36 + 12, 6);
   });

@@ -6,8 +6,9 @@ import { CoreError } from '../errors';
 import { turned } from '../coverage/frame';
 import { takenUp } from '../framing/inFrame';
 import { boxAround, heightOf, rectOf, unionOf, widthOf } from '../mosaic/frames';
-import { countFor, gridLayout, gridOverlap, layoutRects, leastOverlap, quarterLayout, type Layout } from '../mosaic/layout';
+import { bandLayout, countFor, gridLayout, gridOverlap, layoutRects, leastOverlap, quarterLayout, type Layout } from '../mosaic/layout';
 import { isReached, slidesOf, type Slides } from '../mosaic/slides';
+import { stepForApart } from '../mosaic/step';
 import type { Orientation } from '../model/frame';
 import type { Rect } from '../model/mosaic';
 
@@ -29,6 +30,9 @@ interface Target {
   readonly shiftMm: number;
 }
 
+/** Margin kept around a subject, mm. */
+const ROOM_MM = 1;
+
 /** What a goal comes to on the sensor; `null` where it cannot be told (no subject, no pixels). */
 export function targetOf(geometry: Geometry, goal: Goal): Target | null {
   const v = geometry.imageMm;
@@ -39,10 +43,9 @@ export function targetOf(geometry: Geometry, goal: Goal): Target | null {
     case 'subject': {
       const box = takenUp(geometry);
       if (!box) return null;
-      // A millimetre all around, so that it is not cut.
       return {
-        widthMm: box.right - box.left + 2,
-        heightMm: box.upper - box.lower + 2,
+        widthMm: box.right - box.left + 2 * ROOM_MM,
+        heightMm: box.upper - box.lower + 2 * ROOM_MM,
         riseMm: (box.upper + box.lower) / 2,
         shiftMm: (box.left + box.right) / 2,
       };
@@ -87,6 +90,8 @@ export interface Proposals {
   /** Of those that hold, the one with fewest frames and the one with most picture; `null` when none holds. */
   readonly fewest: Proposal | null;
   readonly most: Proposal | null;
+  /** Fewer frames still, where the frame is turned for some of them; `null` where that saves none. */
+  readonly mixed: Proposal | null;
   /** The nearest where none holds. */
   readonly nearest: Proposal | null;
   readonly tried: number;
@@ -112,7 +117,7 @@ const MOST_SIDE = 12;
  */
 export function proposals(geometry: Geometry, goal: Goal, least: number): Proposals {
   if (!(least >= 0 && least < 0.9)) throw new CoreError('bad_overlap', ['overlap'], say(stitchingText.overlapIsItMustBe, { least }));
-  const slides = slidesOf(geometry.settings.rig);
+  const slides = slidesOf(geometry.settings.rig, geometry.settings.mosaic?.mover ?? null, geometry.magnification);
   const target = targetOf(geometry, goal);
   const found: Proposal[] = [];
   let tried = 0;
@@ -127,10 +132,9 @@ export function proposals(geometry: Geometry, goal: Goal, least: number): Propos
     const quarter = quarterLayout(slides, orientation);
     if (quarter) found.push(judged({ ...judge, least: 0 }, quarter));
   }
-  const holding = found.filter(
-    ({ reached, covered, enough, overlap, layout }) =>
-      reached && covered !== false && enough && (layout.kind === 'quarter' || overlap >= least - 1e-9),
-  );
+  const holds = ({ reached, covered, enough, overlap, layout }: Proposal): boolean =>
+    reached && covered !== false && enough && (layout.kind === 'quarter' || overlap >= least - 1e-9);
+  const holding = found.filter(holds);
   const area = (each: Proposal): number => each.widthMm * each.heightMm;
   const count = (each: Proposal): number => each.layout.frames.length;
   const pick = (better: (a: Proposal, b: Proposal) => boolean, from = holding): Proposal | null =>
@@ -140,18 +144,52 @@ export function proposals(geometry: Geometry, goal: Goal, least: number): Propos
   const most = pick((a, b) => area(a) > area(b) + 1e-9 || (Math.abs(area(a) - area(b)) <= 1e-9 && count(a) < count(b)));
   // Of everything the circle holds the fewest frames are those that leave little of it out.
   const nearly = goal.for === 'everything' && most ? area(most) * NEARLY : 0;
+  const fewest = pick(
+    (a, b) => count(a) < count(b) || (count(a) === count(b) && area(a) > area(b) + 1e-9),
+    holding.filter((each) => area(each) >= nearly),
+  );
+  const bands = [...bandCandidates(geometry, judge, fewest ? count(fewest) : Infinity)].map((layout) => judged(judge, layout));
+  const mixed = pick((a, b) => count(a) < count(b) || (count(a) === count(b) && area(a) > area(b) + 1e-9), bands.filter(holds));
   return {
-    fewest: pick(
-      (a, b) => count(a) < count(b) || (count(a) === count(b) && area(a) > area(b) + 1e-9),
-      holding.filter((each) => area(each) >= nearly),
-    ),
+    fewest,
     most,
+    mixed,
     nearest: found.reduce<Proposal | null>(
       (best, each) => (best === null || off(each) < off(best) || (off(each) === off(best) && area(each) > area(best)) ? each : best),
       null,
     ),
-    tried,
+    tried: tried + bands.length,
   };
+}
+
+/** Bands of rows, or of columns, deeper than this are not looked for. */
+const MOST_BAND = 3;
+
+/** Two bands of frames of both orientations that hold a target, with fewer frames than are known to do. */
+function* bandCandidates(geometry: Geometry, { slides, target, least }: Judge, fewer: number): Generator<Layout> {
+  const { back } = geometry.settings.rig;
+  if (!target || back.widthMm === back.heightMm) return;
+  const { widthMm, heightMm, riseMm, shiftMm } = target;
+  for (const orientation of ['landscape', 'portrait'] as const) {
+    const other = orientation === 'landscape' ? 'portrait' : 'landscape';
+    const [a, b] = [turned(back, orientation), turned(back, other)];
+    const [needA, needB] = [countFor(a, widthMm, heightMm, least), countFor(b, widthMm, heightMm, least)];
+    for (const side of ['below', 'right'] as const) {
+      for (const deepA of range(1, MOST_BAND)) {
+        for (const deepB of range(1, MOST_BAND)) {
+          const first = side === 'below' ? { columns: needA.columns, rows: deepA } : { columns: deepA, rows: needA.rows };
+          const second = side === 'below' ? { columns: needB.columns, rows: deepB } : { columns: deepB, rows: needB.rows };
+          if (first.columns * first.rows + second.columns * second.rows >= fewer) continue;
+          // A step of the scale more at either side makes up for its rounding, as in a plain grid.
+          for (const moreMm of [0, 2 * slides.stepMm]) {
+            const size = { widthMm: widthMm + moreMm, heightMm: heightMm + moreMm };
+            const layout = bandLayout({ slides, orientation, side, first, second, ...size, overlap: least, middle: { riseMm, shiftMm } });
+            if (layout) yield layout;
+          }
+        }
+      }
+    }
+  }
 }
 
 function* candidates(
@@ -163,6 +201,8 @@ function* candidates(
   const middle = { riseMm: target?.riseMm ?? 0, shiftMm: target?.shiftMm ?? 0 };
   const grid = (columns: number, rows: number, widthMm: number, heightMm: number): Layout | null =>
     gridLayout({ slides, orientation, columns, rows, widthMm, heightMm, middle });
+  // The circle moves with the lens, so that frames lie closer in it than in the picture. Stops of the back do not, so this is the least it takes up.
+  const travelled = (mm: number): number => (slides.lensMoves ? stepForApart(mm, slides.magnification, 'lens') : mm);
   if (goal.for === 'count' || goal.for === 'everything') {
     const [cs, rs] = goal.for === 'count' ? [[goal.columns], [goal.rows]] : [range(1, MOST_SIDE), range(1, MOST_SIDE)];
     // Steps down from no more than the least overlap, so that what the circle allows is found.
@@ -175,7 +215,8 @@ function* candidates(
             goal.for === 'everything' &&
             circleMm2 !== null &&
             columns * rows > 1 &&
-            w ** 2 + h ** 2 > 4 * (Math.sqrt(circleMm2) + 3 * slides.stepMm) ** 2
+            Math.hypot(frame.widthMm + travelled(w - frame.widthMm), frame.heightMm + travelled(h - frame.heightMm)) >
+              2 * (Math.sqrt(circleMm2) + 3 * slides.stepMm)
               ? null
               : grid(columns, rows, w, h);
           yield layout;
@@ -252,24 +293,29 @@ function judged({ slides, target, least, goal, circleMm2 }: Judge, layout: Layou
   const frame = turned(slides.rig.back, layout.orientation);
   const quarter = layout.kind === 'quarter';
   const reached = quarter || layout.frames.every((at) => isReached(slides, at));
-  const rects = layoutRects(layout.frames, frame);
+  const rects = layoutRects(slides, layout.frames, frame);
   const outside = boxAround(rects) ?? rectOf({ riseMm: 0, shiftMm: 0, turned: false }, frame);
   const covered =
     circleMm2 === null
       ? null
-      : rects.every(
-          ({ left, right, lower, upper }) => Math.max(left * left, right * right) + Math.max(lower * lower, upper * upper) <= circleMm2,
-        );
+      : layout.frames
+          .map((each) => rectOf(each, frame))
+          .every(
+            ({ left, right, lower, upper }) => Math.max(left * left, right * right) + Math.max(lower * lower, upper * upper) <= circleMm2,
+          );
   const even = isEven(layout);
   // A slide that clicks into directions may set a row unevenly: then only what is whole counts. Looked at only of what may hold.
   const box = even || !reached || covered === false ? outside : (unionOf(rects)?.whole ?? outside);
   const overlapOf = (): number => {
-    if (even) return gridOverlap(layout, frame);
+    if (even) return gridOverlap(slides, layout, frame);
     return reached && covered !== false ? leastOverlap(rects) : 0;
   };
   const overlap = overlapOf();
   const wholeCircle = goal.for === 'everything';
-  const enough = goal.for === 'count' || wholeCircle || target === null ? !quarter || wholeCircle : holdsTarget(box, target);
+  const enough =
+    goal.for === 'count' || wholeCircle || target === null
+      ? !quarter || wholeCircle
+      : holdsTarget(box, target, Math.min(slides.stepMm, ROOM_MM));
   return {
     layout,
     overlap: quarter ? Math.max(overlap, least) : overlap,
@@ -281,14 +327,12 @@ function judged({ slides, target, least, goal, circleMm2 }: Judge, layout: Layou
   };
 }
 
-function holdsTarget({ left, right, lower, upper }: Rect, { shiftMm, riseMm, widthMm, heightMm }: Target): boolean {
+/** Whether a picture holds what is wanted, to what the scale of the slides is read to, and to no more than the room that was added. */
+function holdsTarget({ left, right, lower, upper }: Rect, { shiftMm, riseMm, widthMm, heightMm }: Target, toleranceMm: number): boolean {
   return (
-    left <= shiftMm - widthMm / 2 + TOLERANCE_MM &&
-    right >= shiftMm + widthMm / 2 - TOLERANCE_MM &&
-    lower <= riseMm - heightMm / 2 + TOLERANCE_MM &&
-    upper >= riseMm + heightMm / 2 - TOLERANCE_MM
+    left <= shiftMm - widthMm / 2 + toleranceMm &&
+    right >= shiftMm + widthMm / 2 - toleranceMm &&
+    lower <= riseMm - heightMm / 2 + toleranceMm &&
+    upper >= riseMm + heightMm / 2 - toleranceMm
   );
 }
-
-/** What a goal may lack at an edge, mm: less than the millimetre that is added all around. */
-const TOLERANCE_MM = 0.5;

@@ -1,5 +1,5 @@
 import { stitchingText } from '@gangway/messages/core/stitching';
-import { say } from '@gangway/messages/say';
+import { messageOf, sayMessage, type Message } from '@gangway/messages/say';
 import type { Proposal } from './goals';
 
 /**
@@ -10,7 +10,16 @@ import type { Proposal } from './goals';
  * @example
  * layoutWords({ layout: { kind: 'grid', columns: 2, rows: 1, orientation: 'landscape', frames: [{}, {}] } }) // => '2 × 1 = 2 frames in landscape'
  */
-export function layoutWords({ layout: { kind, columns, rows, orientation, frames } }: Proposal): string {
-  if (kind === 'quarter') return stitchingText.fourQuarterTurns;
-  return say(stitchingText.frameIn, { columns, rows, length: frames.length, orientation });
+export function layoutWords(answer: Proposal): string {
+  return sayMessage(layoutMessage(answer));
+}
+
+/** As `layoutWords`, kept as data. */
+export function layoutMessage({ layout: { kind, columns, rows, orientation, frames } }: Proposal): Message {
+  if (kind === 'quarter') return messageOf(stitchingText.fourQuarterTurns, {});
+  if (kind === 'bands') {
+    const turned = frames.filter((each) => each.turned).length;
+    return messageOf(stitchingText.framesOfBothOrientations, { length: frames.length, kept: frames.length - turned, turned, orientation });
+  }
+  return messageOf(stitchingText.frameIn, { columns, rows, length: frames.length, orientation });
 }

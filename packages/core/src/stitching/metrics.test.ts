@@ -147,6 +147,8 @@ describe('what a mosaic gives', () => {
     const series = { brackets: 3, bracketsInside: true, flatFields: false, exposureS: 1, settleS: 2, moveS: 10 };
     expect(secondsOf(row([0, 1, 2, 3], { series }))).toBe(12 * 3 + 3 * 10);
     expect(secondsOf(row([0, 1, 2, 3], { series: { ...series, bracketsInside: false } }))).toBe(12 * 3 + 11 * 10);
+    // One position needs no move between its exposures.
+    expect(secondsOf(row([0], { series: { ...series, bracketsInside: false } }))).toBe(3 * 3);
   });
 
   test('what moves in one frame needs no seam; across a seam it goes as far as the time between the shots', () => {

@@ -78,7 +78,7 @@ const known = new WeakMap<SetupSettings, MosaicGiven | null>();
  * @param geometry what follows from the settings of a setup
  *
  * @example
- * mosaicGiven(mosaicGeometry)?.widthMm // => 60
+ * mosaicGiven(mosaicGeometry)?.widthMm // => 60.035
  */
 export function mosaicGiven(geometry: Geometry): MosaicGiven | null {
   const before = known.get(geometry.settings);
@@ -92,13 +92,13 @@ function given(geometry: Geometry): MosaicGiven | null {
   const { mosaic, rig } = geometry.settings;
   const laid = geometry.laid;
   if (!mosaic || !laid) return null;
-  const { rects, union } = laid;
+  const { inCircle, union } = laid;
   const v = geometry.imageMm;
   const frame = geometry.wholeFrame;
   const [widthMm, heightMm] = [widthOf(union.whole), heightOf(union.whole)];
   const pitchMm = rig.back.columnsPx === null ? null : rig.back.widthMm / rig.back.columnsPx;
   const axis = geometry.axis;
-  const corners = rects.flatMap(
+  const corners = inCircle.flatMap(
     ({ left, right, lower, upper }) =>
       [
         [left, lower],
@@ -160,7 +160,8 @@ export function shotsOf({ frames, series }: Mosaic): number {
 export function secondsOf({ frames, series }: Mosaic): number {
   const n = frames.length;
   const { brackets, exposureS, settleS, moveS, bracketsInside, flatFields } = series;
-  const moves = bracketsInside ? n - 1 : n * brackets - 1;
+  // One position needs no move, however many exposures it gets.
+  const moves = bracketsInside || n === 1 ? n - 1 : n * brackets - 1;
   return n * brackets * (exposureS + settleS) + moves * moveS + (flatFields ? n * (exposureS + settleS + moveS) : 0);
 }
 

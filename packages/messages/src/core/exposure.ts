@@ -17,4 +17,5 @@ export const exposureText = catalogue({
   falloffAtTheFarthestCorner: 'falloff at the farthest corner',
   falloffHalfWayToThe: 'falloff half way to the corner',
   exposureCompensation: 'exposure compensation',
+  lightLostInTheLens: 'light lost in the lens (T-number)',
 });

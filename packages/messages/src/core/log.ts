@@ -6,6 +6,8 @@ export const logText = catalogue({
   anotherShotIsAsNear: 'another shot is as near in time',
   theNamesOfTheFiles: 'the file names and the capture times are in different orders',
   matchedByOrderAloneThe: 'matched by order alone: the file has no capture time, or no clock offset fits',
+  anotherClockFitsNearlyAsWell:
+    'another clock offset fits nearly as well and pairs the shots with other files, as in an evenly spaced series: compare a picture you recognise',
   tooFewShotsAgreeAbout: 'too few shots agree on the clock offset to be sure of it',
   theClockOfChangesBy: 'The clock of {camera} changes by one hour partway through: daylight saving began or ended, or the clock was reset.',
   theClockOfWasSet: 'The clock of {camera} was reset partway through: it changes by {byS} s.',
@@ -40,6 +42,7 @@ export const logText = catalogue({
   filmFrame: 'Film frame',
   filmFr: 'Film fr.',
   framesOnRollOrHolder: 'Frames on roll or holder',
+  flashPops: 'Flash pops',
   filters: 'Filters',
   shutter: 'Shutter',
   rating: 'Rating',

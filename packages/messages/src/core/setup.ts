@@ -1,6 +1,13 @@
 import { catalogue } from '../catalogue';
 
 export const setupText = catalogue({
+  rig: 'Rig',
+  orientation: 'Orientation',
+  rise: 'Rise',
+  shift: 'Shift',
+  aperture: 'Aperture',
+  focus: 'Focus',
+  subject: 'Subject',
   theProportionOfACrop: 'Crop ratio',
   lens: 'Lens',
   tilt: 'Tilt',

@@ -21,6 +21,7 @@ export const logText = catalogue({
   jobJsonIsNotWhat: 'job.json does not match its checksum',
   itsJobIsNotRight: 'its job is invalid ({message})',
   somethingInItBelongsTo: 'something in it belongs to a setup that is not in it',
+  isNotAPicture: '{from} is not a picture that can be attached, or is cut short',
   isMissing2: '{from} is missing',
   cannotBeRead3: '{from} cannot be read',
   isNotWhatItsChecksum: '{from} does not match its checksum',
@@ -39,6 +40,8 @@ export const logText = catalogue({
   wasInterruptedBeforeItHad: '{name} was interrupted before it had arrived complete.',
   isNotAPictureThat: '{name} is not a picture that can be attached: it must be JPEG, PNG or WebP.',
   putStandidTheSetupOf: 'put.{strange}.setupId: the setup of this shot is not in this job; a shot belongs to one of the job’s setups.',
+  aPhotographWithThisId: 'A photograph with this id belongs to another job.',
   aShotWithThisId: 'A shot with this id is in the log of another job.',
+  shotsWereChangedElsewhere: '{n, plural, one {A shot was} other {# shots were}} changed somewhere else since the log was loaded here.',
   aJobMayHaveAtMost: 'A job may have at most {takesMost} shots in its log; this would make {held}.',
 });

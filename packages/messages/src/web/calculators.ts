@@ -4,6 +4,8 @@ export const calculatorsText = catalogue({
   fNumber: 'f-number',
   clear: 'clear',
   shades: 'shades',
+  lens: 'lens',
+  back: 'back',
   cuts: 'cuts',
   normal: 'normal',
   offsetMm: 'distance in mm',

@@ -1,6 +1,8 @@
 import { catalogue } from '../catalogue';
 
 export const jobsText = catalogue({
+  kindJob: 'job',
+  kindSetup: 'setup',
   isRestored: '“{words}” is restored.',
   restore: 'Restore {name}',
   restore2: 'Restore',

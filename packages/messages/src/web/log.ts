@@ -1,6 +1,7 @@
 import { catalogue } from '../catalogue';
 
 export const logText = catalogue({
+  theFileCouldNotBe: 'The file could not be read; it is not attached.',
   yes: 'yes',
   no: 'no',
   photographsOfGlassAndNotes: 'Photographs of glass and notes',
@@ -28,7 +29,6 @@ export const logText = catalogue({
   aTimeWriteItAs: 'a time; write it as 2026-11-25 10:30:15',
   aTimeWriteItAs1: 'a time; write it as 1/125, 0.5 or 2:30',
   aNumber: 'a number',
-  theShotIsNotLogged: 'The shot is not logged: {refused}',
   frame: ', {holder}, frame {filmFrame}',
   shotIsLogged: 'Shot {logged} is logged{words}{filmFrame}.',
   logAShot: 'Log a shot',
@@ -104,6 +104,8 @@ export const logText = catalogue({
   filesWithoutAShot: 'Files without a shot: {filesLeft}.',
   shotsWithoutAFile: 'Shots without a file: {shotsLeft}.',
   fromTo: ' from {firstFile} to {lastFile}',
+  orOffsetAgree: 'Or {shown} ({agree} agree), which pairs the shots with other files.',
+  useThisOffset: 'Use this offset',
   clockOfAgree: 'Clock of {camera}{several}: {shown} ({agree} agree)',
   aheadOfTheLogBy: 'ahead of the log by',
   aheadOfTheLogByIt: 'ahead of the log by: it must be from −100000000 to 100000000 s.',
@@ -139,5 +141,4 @@ export const logText = catalogue({
   days: '{size} days',
   unknownCamera: 'unknown camera',
   changed: '{label} changed',
-  undoFailed: '{back, select, yes {Undo failed} other {Redo failed}}: {refused}',
 });

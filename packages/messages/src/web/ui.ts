@@ -1,6 +1,8 @@
 import { catalogue } from '../catalogue';
 
 export const uiText = catalogue({
+  thisPartCouldNotBeLoaded:
+    'This part could not be loaded: the server is not answering, or Gangway was updated. What you have set is kept; try again, or reload the page.',
   messages: 'Messages ({hotkey})',
   close: 'Close',
   tryAgain: 'Try again',
@@ -19,4 +21,5 @@ export const uiText = catalogue({
   undo2: 'Undo: {undoable}',
   nothingToRedo: 'Nothing to redo',
   redo: 'Redo: {redoable}',
+  assumes: 'Assumes: {assumes}',
 });

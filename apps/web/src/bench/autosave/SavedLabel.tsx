@@ -1,64 +1,47 @@
 import { timeOfDay } from '@gangway/messages/date';
 import { autosaveText } from '@gangway/messages/web/bench/autosave';
 import { say } from '@gangway/messages/say';
-import { useEffect } from 'react';
+import { useOutbox } from '../../store/outbox/page';
 import { useBenchSelector } from '../editing/benchStore';
-import { autosave } from './open';
-import type { Saving } from './state';
+import { savingOf, type Saving } from './saving';
 
 function savedLabel(saving: Saving): string {
   switch (saving.phase) {
     case 'saved':
-      return say(autosaveText.saved, {
-        time: timeOfDay(new Date(saving.at)),
-      });
+      return say(autosaveText.saved, { time: timeOfDay(new Date(saving.at)) });
     case 'changed':
       return autosaveText.unsavedChanges;
     case 'saving':
       return autosaveText.saving;
     case 'waiting':
-      return say(autosaveText.notSavedTryingAgain, { message: saving.message });
-    case 'refused':
-      return say(autosaveText.notSaved, { message: saving.message });
+      return saving.onDevice ? autosaveText.storedHere : autosaveText.notStoredHere;
     case 'elsewhere':
       return autosaveText.notSavedChangedSomewhereElse;
+    case 'refused':
     case 'gone':
       return say(autosaveText.notSaved, { message: saving.message });
   }
 }
 
-const URGENT: readonly Saving['phase'][] = ['waiting', 'refused', 'elsewhere', 'gone'];
+const URGENT: readonly Saving['phase'][] = ['refused', 'elsewhere', 'gone'];
 
-/** Whether the work is safe, in words; and a warning when the page is left before it is. */
+/** Whether the work is safe, in words. */
 export function SavedLabel() {
-  const saving = useBenchSelector((state) => state.autosave?.saving ?? null);
-  const safe = saving === null || saving.phase === 'saved';
-
-  useEffect(() => {
-    if (safe) return;
-    const warn = (event: BeforeUnloadEvent) => event.preventDefault();
-    addEventListener('beforeunload', warn);
-    return () => removeEventListener('beforeunload', warn);
-  }, [safe]);
-
-  useEffect(() => {
-    const hurry = () => autosave.now();
-    addEventListener('online', hurry);
-    addEventListener('pagehide', hurry);
-    return () => {
-      removeEventListener('online', hurry);
-      removeEventListener('pagehide', hurry);
-    };
-  }, []);
-
-  if (!saving) return null;
-  const urgent = URGENT.includes(saving.phase);
+  const autosave = useBenchSelector((state) => state.autosave);
+  const outbox = useOutbox();
+  if (!autosave) return null;
+  const saving = savingOf(autosave, outbox);
+  const urgent = URGENT.includes(saving.phase) || (saving.phase === 'waiting' && !saving.onDevice);
   return (
     <p
       role="status"
       data-saving={saving.phase}
-      className={`text-sm ${urgent ? 'font-semibold text-fails' : 'text-ink-soft'} ${urgent ? 'max-w-80 truncate' : 'shrink-0'}`}
-      title={savedLabel(saving)}
+      className={`text-sm ${urgent ? 'font-semibold text-fails' : 'text-ink-soft'} ${urgent ? 'max-w-80 truncate' : 'shrink-0'} ${saving.phase === 'waiting' && saving.onDevice ? 'max-sm:sr-only' : ''}`}
+      title={
+        saving.phase === 'waiting'
+          ? say(saving.onDevice ? autosaveText.storedHereBecause : autosaveText.notStoredBecause, { message: saving.message })
+          : savedLabel(saving)
+      }
     >
       {savedLabel(saving)}
     </p>

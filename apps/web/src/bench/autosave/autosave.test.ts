@@ -1,167 +1,133 @@
 import { SMALL_FORMAT_RIG } from '@gangway/contract/demo';
+import type { NamedSettings } from '@gangway/contract/record/differences/settings';
 import { centredSetup } from '@gangway/core/planning/centred';
-import type { Setup } from '@gangway/contract/storedSetup';
-import { createAutosave, GATHER_MS, type SavedEdit, type AutosaveWorld, type Write, type Outcome } from './autosave';
-import type { Saving } from './state';
+import { UNSTORED_FROM } from '../../store/outbox/entryStore';
+import type { Entry, Trouble } from '../../store/outbox/write';
+import { createAutosave, GATHER_MS } from './autosave';
+import { savingOf } from './saving';
 
 const settings = centredSetup(SMALL_FORMAT_RIG);
-const rise = (riseMm: number): SavedEdit => ({ name: 'Tower', settings: { ...settings, movements: { riseMm, shiftMm: 0 } } });
+const rise = (riseMm: number): NamedSettings => ({ name: 'Tower', settings: { ...settings, movements: { riseMm, shiftMm: 0 } } });
 
-/** A server that keeps one setup by version, as the real one does, and can be made to fail. */
 function bench() {
-  let serverSetup: Setup = {
-    id: 's',
-    jobId: 'j',
-    ...rise(0),
-    version: 1,
-    lastWriteId: null,
-    updatedAt: 't1',
-    deletedAt: null,
-  };
-  let edit = rise(0);
-  let version = 1;
-  let ids = 0;
+  let edit: NamedSettings | null = rise(0);
   let timer: (() => void) | null = null;
-  let answerLost = false;
-  let away = false;
-  const told: Saving[] = [];
-  const writes: Write[] = [];
-
-  const put = (write: Write): Outcome => {
-    writes.push(write);
-    if (away) return { kind: 'unreachable', message: 'away' };
-    if (write.version !== serverSetup.version) {
-      return write.writeId === serverSetup.lastWriteId ? { kind: 'saved', setup: serverSetup } : { kind: 'conflict', present: serverSetup };
-    }
-    serverSetup = {
-      ...serverSetup,
-      name: write.name,
-      settings: write.settings,
-      version: write.version + 1,
-      lastWriteId: write.writeId,
-      updatedAt: `t${write.version + 1}`,
-    };
-    return answerLost ? { kind: 'unreachable', message: 'lost' } : { kind: 'saved', setup: serverSetup };
-  };
-
-  const world: AutosaveWorld = {
-    write: (_id, write) => Promise.resolve(put(write)),
-    read: () => ({ setupId: 's', version, edit }),
-    tell: (saving) => told.push(saving),
-    tellVersion: (next) => (version = next),
-    later: (_ms, then) => {
+  const stored: NamedSettings[] = [];
+  const told: boolean[] = [];
+  const waits: number[] = [];
+  const autosave = createAutosave({
+    read: () => edit,
+    store: (each) => {
+      stored.push(each);
+      return Promise.resolve();
+    },
+    tell: (isStored) => told.push(isStored),
+    later: (ms, then) => {
+      waits.push(ms);
       timer = then;
       return () => (timer = null);
     },
-    newId: () => `w${++ids}`,
-  };
-  const keeper = createAutosave(world);
-  keeper.reset(serverSetup);
-
+  });
+  autosave.reset(rise(0));
   return {
-    keeper,
+    autosave,
+    stored,
     told,
-    writes,
-    change: (next: SavedEdit) => {
+    waits,
+    change: (next: NamedSettings | null) => {
       edit = next;
-      keeper.changed();
+      if (next) autosave.changed();
     },
-    /** Lets the timer that is set go off, and all that follows from it. */
     tick: async () => {
       const then = timer;
       timer = null;
       then?.();
-      for (let i = 0; i < 10; i++) await Promise.resolve();
+      for (let i = 0; i < 5; i++) await Promise.resolve();
     },
-    elsewhere: (next: SavedEdit) => {
-      serverSetup = { ...serverSetup, ...next, version: serverSetup.version + 1, lastWriteId: 'other' };
-    },
-    set: (now: { away?: boolean; answerLost?: boolean }) => {
-      away = now.away ?? away;
-      answerLost = now.answerLost ?? answerLost;
-    },
-    last: () => told[told.length - 1],
-    server: () => serverSetup,
     timerSet: () => timer !== null,
   };
 }
 
-describe('saving', () => {
-  test('gathers changes into one write and says when it is saved', async () => {
+const risesOf = (all: readonly NamedSettings[]) => all.map((each) => each.settings.movements.riseMm);
+
+describe('what is set on the bench', () => {
+  test('goes into the outbox some times a second while it is dragged, never later', async () => {
     const b = bench();
-    b.change(rise(1));
-    b.change(rise(2));
-    b.change(rise(3));
-    expect(b.last()).toEqual({ phase: 'changed' });
+    for (const riseMm of [1, 2, 3]) b.change(rise(riseMm));
+    // The first change sets the timer; those after it do not put it off.
+    expect(b.waits).toEqual([GATHER_MS]);
+    expect(GATHER_MS).toBeLessThan(200);
     await b.tick();
-    expect(b.writes).toHaveLength(1);
-    expect(b.server().settings.movements.riseMm).toBe(3);
-    expect(b.last()).toEqual({ phase: 'saved', at: 't2' });
-    expect(GATHER_MS).toBeLessThan(1000);
+    b.change(rise(4));
+    await b.tick();
+    expect(risesOf(b.stored)).toEqual([3, 4]);
+    expect(b.told.at(-1)).toBe(true);
   });
 
-  test('what is changed back before it was saved needs no write', async () => {
+  test('counts as stored only when its newest state is', async () => {
+    const b = bench();
+    b.change(rise(1));
+    const ticking = b.tick();
+    b.change(rise(2));
+    await ticking;
+    expect(b.told.at(-1)).toBe(false);
+    await b.tick();
+    expect(b.told.at(-1)).toBe(true);
+  });
+
+  test('and set back before it was stored needs no write', async () => {
     const b = bench();
     b.change(rise(1));
     b.change(rise(0));
     await b.tick();
-    expect(b.writes).toHaveLength(0);
-    expect(b.last()).toEqual({ phase: 'saved', at: 't1' });
+    expect(b.stored).toEqual([]);
+    expect(b.told.at(-1)).toBe(true);
   });
 
-  test('tries again while the server is away and takes the newest state along', async () => {
+  test('is stored at once when the bench is left', () => {
     const b = bench();
-    b.set({ away: true });
     b.change(rise(1));
-    await b.tick();
-    expect(b.last()).toMatchObject({ phase: 'waiting' });
-    b.change(rise(2));
-    await b.tick();
-    expect(b.last()).toMatchObject({ phase: 'waiting' });
-    b.set({ away: false });
-    await b.tick();
-    expect(b.last()).toEqual({ phase: 'saved', at: 't2' });
-    expect(b.server().settings.movements.riseMm).toBe(2);
-  });
-
-  test('a write whose answer was lost is no conflict with oneself, not even after further changes', async () => {
-    const b = bench();
-    b.set({ answerLost: true });
-    b.change(rise(1));
-    await b.tick();
-    expect(b.server().version).toBe(2);
-    b.change(rise(5));
-    b.set({ answerLost: false });
-    await b.tick();
-    expect(b.told.some(({ phase }) => phase === 'elsewhere')).toBe(false);
-    expect(b.last()).toMatchObject({ phase: 'saved' });
-    expect(b.server().settings.movements.riseMm).toBe(5);
-  });
-
-  test('a change from elsewhere halts it until the photographer has chosen', async () => {
-    const b = bench();
-    b.elsewhere(rise(8));
-    b.change(rise(1));
-    await b.tick();
-    expect(b.last()).toMatchObject({ phase: 'elsewhere', theirs: { settings: { movements: { riseMm: 8 } } } });
-    b.change(rise(2));
+    b.autosave.now();
+    expect(risesOf(b.stored)).toEqual([1]);
     expect(b.timerSet()).toBe(false);
-    expect(b.server().settings.movements.riseMm).toBe(8);
-    b.keeper.overwrite(b.server());
-    await b.tick();
-    expect(b.server().settings.movements.riseMm).toBe(2);
-    expect(b.last()).toMatchObject({ phase: 'saved' });
+    b.autosave.now();
+    expect(b.stored).toHaveLength(1);
+  });
+});
+
+describe('how things stand with a setup', () => {
+  const state = { setupId: 's', jobId: 'j', stored: true, savedAt: 't' };
+  const entry = (trouble: Trouble | null, seq = 1): Entry => ({
+    seq,
+    id: 'i',
+    lane: 'setup:s',
+    chain: 'c',
+    since: 0,
+    attempts: 0,
+    failures: 0,
+    trouble,
+    write: { kind: 'newJob', jobId: 'j', name: 'n' },
+  });
+  const outbox = (entries: readonly Entry[], away: string | null = null) => ({ entries, sending: null, away });
+
+  test('is told by what waits of it', () => {
+    expect(savingOf(state, outbox([])).phase).toBe('saved');
+    expect(savingOf({ ...state, stored: false }, outbox([])).phase).toBe('changed');
+    expect(savingOf(state, outbox([entry(null)])).phase).toBe('saving');
+    expect(savingOf(state, outbox([entry(null)], 'away'))).toEqual({ phase: 'waiting', message: 'away', onDevice: true });
+    expect(savingOf(state, outbox([entry(null, UNSTORED_FROM + 1)], 'away'))).toMatchObject({ phase: 'waiting', onDevice: false });
+    expect(savingOf({ ...state, stored: false }, outbox([entry(null)], 'away')).phase).toBe('changed');
+    expect(savingOf(state, outbox([entry({ kind: 'refused', message: 'no' })], 'away')).phase).toBe('refused');
+    expect(savingOf(state, outbox([entry({ kind: 'failed', message: 'no' })])).phase).toBe('refused');
+    expect(savingOf(state, outbox([entry({ kind: 'gone', message: 'no' })])).phase).toBe('gone');
   });
 
-  test('after taking theirs there is nothing to write', async () => {
-    const b = bench();
-    b.elsewhere(rise(8));
-    b.change(rise(1));
-    await b.tick();
-    b.keeper.reset(b.server());
-    b.change(rise(8));
-    await b.tick();
-    expect(b.writes).toHaveLength(1);
-    expect(b.last()).toMatchObject({ phase: 'saved' });
+  test('at a conflict names the newest change of this side', () => {
+    const [first, newest] = [entry({ kind: 'conflict', message: '', present: 1 }), entry(null, 2)];
+    expect(savingOf(state, outbox([first, newest]))).toEqual({ phase: 'elsewhere', entry: first, newest, present: 1 });
+  });
+
+  test('is not touched by what waits of another one', () => {
+    expect(savingOf(state, outbox([{ ...entry(null), lane: 'setup:t' }], 'away')).phase).toBe('saved');
   });
 });

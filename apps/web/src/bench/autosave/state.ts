@@ -1,22 +1,14 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Setup } from '@gangway/contract/storedSetup';
 
-/** Whether the setup under edit is safe with the server, in the states that the bench shows in words. */
-export type Saving =
-  | { readonly phase: 'saved'; readonly at: string }
-  | { readonly phase: 'changed' }
-  | { readonly phase: 'saving' }
-  | { readonly phase: 'waiting'; readonly message: string }
-  | { readonly phase: 'refused'; readonly message: string }
-  | { readonly phase: 'elsewhere'; readonly theirs: Setup }
-  | { readonly phase: 'gone'; readonly message: string };
-
+/** The setup under edit, and whether what is on the bench is in the outbox. */
 export interface AutosaveState {
   readonly setupId: string;
   readonly jobId: string;
-  /** The version that the next write changes. */
-  readonly version: number;
-  readonly saving: Saving;
+  /** Whether all that was changed is in the outbox, or with the server already. */
+  readonly stored: boolean;
+  /** When the server saved it last. */
+  readonly savedAt: string;
 }
 
 const slice = createSlice({
@@ -26,17 +18,14 @@ const slice = createSlice({
     autosaveStarted: (_state, { payload }: PayloadAction<Setup>): AutosaveState => ({
       setupId: payload.id,
       jobId: payload.jobId,
-      version: payload.version,
-      saving: { phase: 'saved', at: payload.updatedAt },
+      stored: true,
+      savedAt: payload.updatedAt,
     }),
     autosaveStopped: () => null,
-    autosaveTold: (state, { payload }: PayloadAction<Saving>): AutosaveState | null =>
-      state && { ...(state as AutosaveState), saving: payload },
-    versionTold: (state, { payload }: PayloadAction<number>) => {
-      if (state) state.version = payload;
-    },
+    autosaveTold: (state, { payload }: PayloadAction<Partial<Pick<AutosaveState, 'stored' | 'savedAt'>>>) =>
+      state && { ...state, ...payload },
   },
 });
 
-export const { autosaveStarted, autosaveStopped, autosaveTold, versionTold } = slice.actions;
+export const { autosaveStarted, autosaveStopped, autosaveTold } = slice.actions;
 export const autosaveReducer = slice.reducer;

@@ -9,7 +9,8 @@ import { useParams } from 'react-router';
 import { leftOff, spotCard, stepsByPart, type CardStep } from '@gangway/core/card/spotCard';
 import { SPOT_SIZES } from '@gangway/core/card/cardPages';
 import { LogHere } from '../LogHere';
-import { api, errorSentence } from '../../store/api';
+import { api } from '../../store/api';
+import { putTemplate, remove } from '../../store/writes';
 import { Button, IconButton } from '../../ui/Button';
 import { useToast } from '../../ui/Notes';
 import { setCard } from './setCard';
@@ -195,18 +196,16 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
   const [words, setWords] = useState('');
   const [name, setName] = useState('');
   const { data: templates } = api.useTemplatesQuery(undefined);
-  const [putTemplate] = api.usePutTemplateMutation();
-  const [deleteTemplate] = api.useDeleteTemplateMutation();
   const tell = useToast();
   const off = leftOff(geometry);
   const keep = async () => {
-    const { error } = await putTemplate({
+    await putTemplate({
       id: crypto.randomUUID(),
       name: name.trim(),
       card: { order: card.order, own: card.own, left: card.left },
     });
-    tell(error ? errorSentence(error) : say(cardText.theTemplateIsSaved, { name: name.trim() }));
-    if (!error) setName('');
+    tell(say(cardText.theTemplateIsSaved, { name: name.trim() }));
+    setName('');
   };
   return (
     <div className="grid gap-4 text-sm sm:grid-cols-2">
@@ -270,7 +269,7 @@ function Editing({ geometry }: { readonly geometry: Geometry }) {
             </TextButton>
             <IconButton
               label={say(cardText.deleteTheTemplate, { name: template.name })}
-              onClick={() => void deleteTemplate(template.id).then(({ error }) => error && tell(errorSentence(error)))}
+              onClick={() => void remove({ of: 'template', id: template.id, name: template.name })}
             >
               <X size={14} aria-hidden />
             </IconButton>

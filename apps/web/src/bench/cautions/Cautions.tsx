@@ -4,7 +4,9 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { TriangleAlert, X } from 'lucide-react';
 import { CAUTIONS, cautionsFor } from '@gangway/core/cautions/cautions';
 import type { BenchStep } from '@gangway/core/model/step';
-import { api, errorSentence } from '../../store/api';
+import { api } from '../../store/api';
+import type { JobPatch } from '@gangway/contract/job';
+import { changeJob } from '../../store/writes';
 import { IconButton } from '../../ui/Button';
 import { TextButton } from '../../ui/TextButton';
 
@@ -17,12 +19,12 @@ interface CautionsProps {
 /** The cautions at this step; each can be dismissed for the job, and restored. */
 export function Cautions({ jobId, step, geometry }: CautionsProps) {
   const { data: job } = api.useJobQuery(jobId);
-  const [dismiss, { error }] = api.useDismissCautionsMutation();
   if (!job) return null;
   const shown = cautionsFor(geometry, step, job.dismissedCautions);
   const away = cautionsFor(geometry, step, []).length - shown.length;
   if (shown.length === 0 && away === 0) return null;
-  const put = (dismissedCautions: readonly string[]) => void dismiss({ id: jobId, dismissedCautions });
+  const put = (dismissedCautions: readonly string[]) =>
+    void changeJob(jobId, { dismissedCautions: [...dismissedCautions] as JobPatch['dismissedCautions'] });
   const ofStep = new Set(CAUTIONS.filter((caution) => caution.step === step).map(({ id }) => id));
   return (
     <section aria-label={cautionsText.cautions}>
@@ -48,11 +50,6 @@ export function Cautions({ jobId, step, geometry }: CautionsProps) {
             away: away === 1 ? cautionsText.oneCautionIs : say(cautionsText.cautionsAre, { away }),
           })}
         </TextButton>
-      )}
-      {error && (
-        <p role="alert" className="text-sm text-fails">
-          {errorSentence(error)}
-        </p>
       )}
     </section>
   );

@@ -2,6 +2,7 @@ import { checksText } from '@gangway/messages/web/bench/checks';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { ArrowRight } from 'lucide-react';
+import { useState } from 'react';
 import { type CheckResult, checkNote, checkSentence, missingValue } from '@gangway/core/checks/evaluate';
 import type { Fix } from '@gangway/core/checks/fix';
 import { checkNamed } from '@gangway/core/checks/registry';
@@ -21,9 +22,15 @@ interface ChecksPanelProps {
 /** What Gangway has to say about the setup, worst first, each with what would cure it. */
 export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
   const { checks, fresh, failed } = useChecks(geometry);
+  const [assumed, setAssumed] = useState(false);
   return (
     <section aria-label={checksText.checks}>
-      <h2 className="engraved mb-1">{checksText.checks}</h2>
+      <div className="mb-1 flex items-baseline justify-between gap-2">
+        <h2 className="engraved">{checksText.checks}</h2>
+        <TextButton onClick={() => setAssumed(!assumed)} className="text-xs">
+          {assumed ? checksText.hideAssumptions : checksText.showAssumptions}
+        </TextButton>
+      </div>
       <ul className="divide-y divide-hairline">
         {checks.map((check) => (
           <CheckRow
@@ -32,6 +39,7 @@ export function ChecksPanel({ geometry, onApply, onAsk }: ChecksPanelProps) {
             state={check.state}
             sentence={checkSentence(check)}
             // What a tenth of a degree does stands in the step Frame; here it is said when it matters.
+            assumes={assumed ? checkNamed(check.kind).assumes : null}
             note={check.kind === 'level' && check.state === 'passes' ? null : checkNote(check)}
           >
             <Fixes check={check} parts={geometry.settings.rig.parts} fresh={fresh} failed={failed} onApply={onApply} onAsk={onAsk} />
@@ -56,7 +64,7 @@ function Fixes({
   readonly failed: boolean;
 }) {
   if (check.state === 'unknown') {
-    const missing = missingValue(check.kind, parts);
+    const missing = missingValue(check, parts);
     // What is missing there is no value of the rig.
     if (missing === null) return null;
     return (

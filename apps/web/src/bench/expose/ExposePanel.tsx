@@ -7,13 +7,15 @@ import { X } from 'lucide-react';
 import { memo, useState } from 'react';
 import { EXPOSURE_FIGURES as F, LOOSE_FILTERS_MOST, ROWS_MOST } from '@gangway/contract/exposure';
 import { BRACKET_SCHOOLS } from '@gangway/core/exposure/brackets';
-import { BRACKET_ORDERS, FAVOURS, RELEASES, SHUTTERS } from '@gangway/core/exposure/choices';
+import { BRACKET_ORDERS, FAVOURS, NOMINALS, RELEASES, SHUTTERS } from '@gangway/core/exposure/choices';
 import { shuttersOf } from '@gangway/core/exposure/shutter';
-import { setupBrackets, setupFalloff, setupShutter, totalShots } from '@gangway/core/exposure/working';
+import { setupFalloff } from '@gangway/core/exposure/losses';
+import { setupBrackets, setupShutter, totalShots } from '@gangway/core/exposure/working';
 import { fixed, stopsWords } from '@gangway/core/words';
 import { Button, IconButton } from '../../ui/Button';
 import { NumberField } from '../../ui/NumberField';
 import { PanelSection } from '../PanelSection';
+import { FlashFields } from './FlashFields';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 import type { BracketOrder, Favour, Release, ShutterKind } from '@gangway/core/model/exposure';
@@ -34,6 +36,9 @@ export const ExposePanel = memo(function ExposePanel({ geometry }: { readonly ge
       </PanelSection>
       <PanelSection title={exposeText.shutter}>
         <ShutterFields geometry={geometry} />
+      </PanelSection>
+      <PanelSection title={exposeText.flash}>
+        <FlashFields geometry={geometry} />
       </PanelSection>
       {film && (
         <PanelSection title={exposeText.reciprocity}>
@@ -249,6 +254,7 @@ function LossFields({ geometry }: { readonly geometry: Geometry }) {
         {say(exposeText.theFarthestCornerIsOff, {
           cornerDeg: fixed(falloff.cornerDeg, 0),
           stops: stopsWords(falloff.stops),
+          measured: falloff.measured ? 'yes' : 'no',
           centreFilterStops:
             exposure.centreFilterStops === null ? '' : say(exposeText.withTheCentreFilter, { left: stopsWords(falloff.left) }),
         })}
@@ -324,6 +330,22 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
         </Select>
       </label>
       <label className="flex items-center justify-between gap-2">
+        <span className="text-ink-soft">{exposeText.marks}</span>
+        <Select
+          value={exposure.nominal}
+          onChange={({ target }) => {
+            const nominal = target.value === 'dial' ? 'dial' : 'powers';
+            set({ nominal }, say(exposeText.marksAre, { nominal: NOMINALS[nominal] }));
+          }}
+        >
+          {Object.entries(NOMINALS).map(([id, words]) => (
+            <option key={id} value={id}>
+              {words}
+            </option>
+          ))}
+        </Select>
+      </label>
+      <label className="flex items-center justify-between gap-2">
         <span className="text-ink-soft">{exposeText.shutterRelease}</span>
         <Select
           value={exposure.release}
@@ -346,15 +368,6 @@ function ShutterFields({ geometry }: { readonly geometry: Geometry }) {
           className="accent-accent"
         />
         {exposeText.mirrorUpOrElectronicFirst}
-      </label>
-      <label className="flex items-center gap-1.5">
-        <input
-          type="checkbox"
-          checked={exposure.flash}
-          onChange={({ target }) => set({ flash: target.checked }, target.checked ? exposeText.withFlash : exposeText.noFlash)}
-          className="accent-accent"
-        />
-        {exposeText.flash}
       </label>
     </div>
   );

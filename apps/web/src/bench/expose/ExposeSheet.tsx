@@ -9,6 +9,9 @@ import { equivalentPairs, ndFor, totalShots, workingExposure, type Working } fro
 import { luminanceOf } from '@gangway/core/exposure/apex';
 import { apertureWords, fixed } from '@gangway/core/words';
 import { Countdown } from './Countdown';
+import { FlashLedger, FlashWays } from './FlashSheet';
+import { LedgerLine, signedStops } from './LedgerLine';
+import { SettingButton } from './SettingButton';
 import { setExposure } from './setExposure';
 import { TimeField } from './TimeField';
 import { SHUTTERS } from '@gangway/core/exposure/choices';
@@ -27,6 +30,7 @@ export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly ge
       </div>
     );
   }
+  const light = working.flash && geometry.settings.exposure.flashLight;
   return (
     <div className="grid min-h-0 content-start gap-x-6 gap-y-5 overflow-y-auto p-2 text-sm xl:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
       <section aria-label={exposeText.setShutterTo}>
@@ -35,49 +39,56 @@ export const ExposeSheet = memo(function ExposeSheet({ geometry }: { readonly ge
       </section>
       <section aria-label={exposeText.otherWays} className="grid content-start gap-4">
         <Countdown shots={working.shots} />
-        <Grey geometry={geometry} />
-        <PairTable geometry={geometry} />
+        {light ? (
+          <FlashWays geometry={geometry} light={light} />
+        ) : (
+          <>
+            <Grey geometry={geometry} />
+            <PairTable geometry={geometry} />
+          </>
+        )}
       </section>
     </div>
   );
 });
 
-const signed = (stops: number): string => `${stops > 0 ? '+' : ''}${fixed(stops, 2)}`;
-
 function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly working: Working }) {
-  const { meter } = geometry.settings.exposure;
-  const { lines, shutterSpeedS, shots, ev100, shutter } = working;
+  const { meter, flashLight } = geometry.settings.exposure;
+  const { lines, shutterSpeedS, shots, ev100, shutter, flash } = working;
   const main = shots.find(({ stops }) => stops === 0) ?? shots[0] ?? null;
   const read = readingLine(meter);
-  const loss = main ? Math.log2(main.neededS / ((shutterSpeedS ?? 0) * 2 ** main.stops)) : 0;
+  const loss = main && !flash ? Math.log2(main.neededS / ((shutterSpeedS ?? 0) * 2 ** main.stops)) : 0;
   return (
     <table className="w-full border-collapse tabular-nums" aria-label={exposeText.fromReadingToShutterSpeed}>
       <tbody>
-        <Line
-          words={exposeText.meter}
-          value={read}
-          soft={say(exposeText.aboutCdM, {
-            kind: meter?.kind === 'ev' && meter.iso === 100 ? '' : say(exposeText.evAtIso100, { ev100: fixed(ev100, 1) }),
-            toPrecision: Number(luminanceOf(ev100, 100).toPrecision(2)),
-          })}
-        />
-        {lines.map(({ id, words, stops }, i) => (
-          <Line
-            key={`${id} ${i}`}
-            words={words}
-            value={stops === null ? exposeText.unknown : say(exposeText.stops2, { stops: signed(stops) })}
-            bad={stops === null}
+        {ev100 !== null && (
+          <LedgerLine
+            words={exposeText.meter}
+            value={read}
+            soft={say(exposeText.aboutCdM, {
+              kind: meter?.kind === 'ev' && meter.iso === 100 ? '' : say(exposeText.evAtIso100, { ev100: fixed(ev100, 1) }),
+              toPrecision: Number(luminanceOf(ev100, 100).toPrecision(2)),
+            })}
           />
+        )}
+        {lines.map(({ id, words, stops }, i) => (
+          <LedgerLine key={`${id} ${i}`} words={words} value={signedStops(stops)} bad={stops === null} />
         ))}
-        <Line
-          words={say(exposeText.atIso, { fNumber: apertureWords(geometry.settings.fNumber), iso: geometry.settings.exposure.iso })}
-          value={shutterSpeedS === null ? exposeText.unknown : timeWords(shutterSpeedS)}
-          strong
-        />
+        {ev100 !== null && (
+          <LedgerLine
+            words={say(flash ? exposeText.byAmbientLightAt : exposeText.atIso, {
+              fNumber: apertureWords(geometry.settings.fNumber),
+              iso: geometry.settings.exposure.iso,
+            })}
+            value={shutterSpeedS === null ? exposeText.unknown : timeWords(shutterSpeedS)}
+            strong={!flash}
+          />
+        )}
+        {flash && flashLight && <FlashLedger light={flashLight} flash={flash} />}
         {Math.abs(loss) > 0.005 && main && (
-          <Line
+          <LedgerLine
             words={exposeText.reciprocity}
-            value={say(exposeText.stops3, { loss: signed(loss) })}
+            value={signedStops(loss)}
             soft={say(exposeText.neededBeyondItsTable, { neededS: timeWords(main.neededS), beyond: main.beyond ? 'yes' : 'no' })}
             bad={main.beyond}
           />
@@ -92,7 +103,7 @@ function Ledger({ geometry, working }: { readonly geometry: Geometry; readonly w
               <span data-testid="time-to-set" className="text-2xl font-semibold">
                 {timeWords(main.shutterSpeedS)}
               </span>
-              <span className="block text-xs text-ink-soft">{setWords(main)}</span>
+              <span className="block text-xs text-ink-soft">{flash ? canLine(main.can) : setWords(main)}</span>
             </td>
           </tr>
         )}
@@ -105,32 +116,6 @@ function readingLine(meter: Meter | null): string {
   if (meter === null) return '';
   if (meter.kind === 'ev') return say(exposeText.evAtIso, { ev: fixed(meter.ev, 1), iso: meter.iso });
   return say(exposeText.atIso2, { fNumber: apertureWords(meter.fNumber), shutterSpeedS: timeWords(meter.shutterSpeedS), iso: meter.iso });
-}
-
-function Line({
-  words,
-  value,
-  soft,
-  strong = false,
-  bad = false,
-}: {
-  readonly words: string;
-  readonly value: string;
-  readonly soft?: string;
-  readonly strong?: boolean;
-  readonly bad?: boolean;
-}) {
-  return (
-    <tr className={`border-b border-hairline ${strong ? 'font-semibold' : ''}`}>
-      <Th scope="row" className={`py-1 pr-3 text-left align-top ${strong ? 'font-semibold' : 'font-normal text-ink-soft'}`}>
-        {words}
-      </Th>
-      <td className={`py-1 text-right align-top ${bad ? 'text-fails' : ''}`}>
-        {value}
-        {soft !== undefined && <span className="block text-xs font-normal text-ink-soft">{soft}</span>}
-      </td>
-    </tr>
-  );
 }
 
 /** How exact what is set is. */
@@ -168,9 +153,7 @@ function Takes({ geometry, working: { shots } }: { readonly geometry: Geometry; 
               <Th scope="row" className="py-1 text-left">
                 {i + 1}
               </Th>
-              <td className="text-right whitespace-nowrap">
-                {shot.stops === 0 ? exposeText.asMetered : say(exposeText.stops2, { stops: signed(shot.stops) })}
-              </td>
+              <td className="text-right whitespace-nowrap">{shot.stops === 0 ? exposeText.asMetered : signedStops(shot.stops)}</td>
               <td className="pl-2 text-right font-semibold whitespace-nowrap">{timeWords(shot.shutterSpeedS)}</td>
               <td className={`pl-3 text-xs ${shot.can === false ? 'text-fails' : 'text-ink-soft'}`}>{setWords(shot)}</td>
             </tr>
@@ -188,18 +171,16 @@ function PairTable({ geometry }: { readonly geometry: Geometry }) {
       <h3 className="engraved mb-1">{exposeText.theSameExposureAtOther}</h3>
       <ul className="flex flex-wrap gap-1">
         {equivalentPairs(geometry).map(({ fNumber, set }) => (
-          <li key={fNumber}>
-            <button
-              type="button"
-              aria-pressed={fNumber === geometry.settings.fNumber}
-              onClick={() => movementEdit.setAperture(fNumber)}
-              className={`grid min-w-18 rounded-sm border px-1.5 py-0.5 text-left tabular-nums hover:bg-sunk aria-pressed:border-accent aria-pressed:font-semibold ${set === null || set.can === false ? 'border-dashed border-rule text-ink-soft' : 'border-hairline'}`}
-            >
-              <span>{apertureWords(fNumber)}</span>
-              <span>{set === null ? exposeText.unknown : timeWords(set.shutterSpeedS)}</span>
-              {set?.can === false && <span className="text-xs">{exposeText.beyondTheShutter}</span>}
-            </button>
-          </li>
+          <SettingButton
+            key={fNumber}
+            pressed={fNumber === geometry.settings.fNumber}
+            beyond={set === null || set.can === false}
+            onClick={() => movementEdit.setAperture(fNumber)}
+          >
+            <span>{apertureWords(fNumber)}</span>
+            <span>{set === null ? exposeText.unknown : timeWords(set.shutterSpeedS)}</span>
+            {set?.can === false && <span className="text-xs">{exposeText.beyondTheShutter}</span>}
+          </SettingButton>
         ))}
       </ul>
     </div>

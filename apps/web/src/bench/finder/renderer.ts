@@ -11,6 +11,7 @@ import {
   LineSegments,
   Mesh,
   MeshBasicMaterial,
+  LinearFilter,
   NearestFilter,
   PlaneGeometry,
   RawShaderMaterial,
@@ -20,10 +21,11 @@ import {
   WebGLRenderer,
   WebGLRenderTarget,
 } from 'three';
-import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
+import { aperturePoints, finderMatrix, type FinderCamera } from '@gangway/core/perspective/finderMatrix';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Placed } from '@gangway/core/space/pose';
 import type { FinderView } from '../../setup/finder/view';
+import { overscanOf, WARP, warpUniforms } from '../../setup/finder/warp';
 import { worldOf } from '../../setup/finder/world';
 
 /** Points of the aperture that a still picture is made of. */
@@ -56,11 +58,19 @@ const MEAN = /* glsl */ `
   uniform sampler2D before;
   uniform sampler2D sample_;
   uniform float share;
+  uniform vec2 half_;
+  uniform vec2 moved;
+  uniform float image;
+  uniform vec3 axis;
+  // The point of the aperture, and how much larger than the frame the ideal picture is.
+  uniform vec3 through;
   in vec2 at;
   out vec4 colour;
+  ${WARP}
   void main() {
-    vec2 uv = at * 0.5 + 0.5;
-    colour = mix(texture(before, uv), texture(sample_, uv), share);
+    vec2 from = at;
+    if (lens_.x > 0.5) from = (ideal(at * half_ + moved, image, axis, through.xy) - moved) / half_ / through.z;
+    colour = mix(texture(before, at * 0.5 + 0.5), texture(sample_, from * 0.5 + 0.5), share);
   }`;
 
 const DEVELOP = /* glsl */ `
@@ -75,15 +85,20 @@ const DEVELOP = /* glsl */ `
   uniform sampler2D depth;
   // Whether it is hatched, focal length mm, opening mm over the blur allowed, and the two numbers of the depth.
   uniform vec3 sharpness;
+  // Exit pupil over entrance pupil, and from the lens to the back as it is focused.
+  uniform float pupil;
+  uniform float focus_;
   uniform vec2 range;
   in vec2 at;
   out vec4 colour;
+  ${WARP}
   void main() {
     vec3 light = texture(mean, at * 0.5 + 0.5).rgb;
     // The ray of this place against the lens axis, in the frame of the back.
     vec3 ray = vec3(at * half_ + moved, image);
     float angle = atan(length(cross(ray, axis)), dot(ray, axis));
-    if (veils.y > 0.5) light *= pow(cos(angle), 4.0);
+    vec4 error = lens_.x > 0.5 ? error_(ray.xy, image, axis) : vec4(0.0, 0.0, 0.0, -1.0);
+    if (veils.y > 0.5) light *= error.w >= 0.0 ? exp2(-error.w) : pow(cos(angle), 4.0);
     if (veils.x > 0.5) {
       if (circles.x > 0.0 && angle > circles.x) light = vec3(0.02);
       else if (circles.y > 0.0 && angle > circles.y) {
@@ -98,7 +113,11 @@ const DEVELOP = /* glsl */ `
         // Depth in m from the depth of the picture through the middle of the lens, then how far out of focus: 1 − v(P·l − f)/(f·z).
         float z = range.y / (ndc - range.x) * 1000.0;
         float along = dot(ray, axis) * z / image;
-        float off = abs(1.0 - image * (along - sharpness.y) / (sharpness.y * z));
+        // The softer of two directions of lines; a focus away from the lens is as a nearer back.
+        float spread = pupil / (pupil + (1.0 - pupil) * sharpness.y / z);
+        vec2 backs = vec2(focus_) - error.xy * axis.z;
+        vec2 offs = abs(1.0 - backs * (along - sharpness.y) / (sharpness.y * z)) * spread;
+        float off = max(offs.x, offs.y);
         if (off * sharpness.z <= 1.0) {
           float line = step(0.7, fract(gl_FragCoord.y / 5.0));
           seen = mix(seen, vec3(0.04, 0.46, 0.42), 0.16 + 0.5 * line);
@@ -107,6 +126,16 @@ const DEVELOP = /* glsl */ `
     }
     colour = vec4(seen, 1.0);
   }`;
+
+const emptyWarp = () => {
+  const { lens_, table } = warpUniforms(null, 1);
+  return { lens_: { value: lens_ }, table: { value: table } };
+};
+
+/** A camera that sees a little more all around. */
+function withRoom(camera: FinderCamera, by: number): FinderCamera {
+  return { ...camera, frame: { widthMm: camera.frame.widthMm * by, heightMm: camera.frame.heightMm * by } };
+}
 
 /** A shader pass over the whole picture. */
 function pass(
@@ -147,7 +176,8 @@ const WHILE_DRAGGED = 3;
 function gathering() {
   const target = () => new WebGLRenderTarget(1, 1, { type: FloatType, minFilter: NearestFilter, magFilter: NearestFilter });
   return {
-    one: new WebGLRenderTarget(1, 1, { samples: 4, minFilter: NearestFilter, magFilter: NearestFilter }),
+    // Aberrations read it between its pixels.
+    one: new WebGLRenderTarget(1, 1, { samples: 4, minFilter: LinearFilter, magFilter: LinearFilter }),
     mean: target(),
     next: target(),
   };
@@ -182,7 +212,17 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
   faces.frustumCulled = false;
   edges.frustumCulled = false;
   world.add(faces, edges);
-  const averaging = pass(MEAN, { before: { value: null }, sample_: { value: null }, share: { value: 1 } });
+  const averaging = pass(MEAN, {
+    before: { value: null },
+    sample_: { value: null },
+    share: { value: 1 },
+    half_: { value: new Vector2() },
+    moved: { value: new Vector2() },
+    image: { value: 1 },
+    axis: { value: new Vector3() },
+    through: { value: new Vector3(0, 0, 1) },
+    ...emptyWarp(),
+  });
   const developing = pass(DEVELOP, {
     mean: { value: null },
     half_: { value: new Vector2() },
@@ -193,6 +233,9 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
     veils: { value: new Vector2() },
     depth: { value: null },
     sharpness: { value: new Vector3() },
+    pupil: { value: 1 },
+    focus_: { value: 1 },
+    ...emptyWarp(),
     range: { value: new Vector2() },
   });
 
@@ -222,23 +265,39 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
     edges.geometry = new BufferGeometry().setAttribute('position', new BufferAttribute(new Float32Array(lines), 3));
   };
 
+  const lookThrough = (c: FinderCamera, at: readonly [number, number]) => {
+    camera.projectionMatrix.fromArray(Array.from(finderMatrix(c, at)));
+    camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
+  };
+
   const take = ({ view }: { view: FinderView }) => {
     const into = dragged ? quick : whole;
     const points = aperturePoints(view.openingMm, SAMPLES);
     // The first picture goes through the middle of the lens: it is where everything is, not yet how soft.
     const at = taken === 0 ? ([0, 0] as const) : (points[(taken * LEAP) % SAMPLES] ?? ([0, 0] as const));
-    camera.projectionMatrix.fromArray(Array.from(finderMatrix(view.camera, at)));
-    camera.projectionMatrixInverse.copy(camera.projectionMatrix).invert();
+    const overscan = overscanOf(view);
+    lookThrough(overscan === 1 ? view.camera : withRoom(view.camera, overscan), at);
     renderer.setRenderTarget(into.one);
     renderer.setClearColor(SKY, 1);
     renderer.clear(true, true, false);
     renderer.render(world, camera);
     if (taken === 0 && now?.veils.sharp) {
+      lookThrough(view.camera, at);
       renderer.setRenderTarget(deep);
       renderer.clear(true, true, false);
       renderer.render(world, camera);
     }
-    set(averaging.uniforms, { before: into.mean.texture, sample_: into.one.texture, share: taken <= 1 ? 1 : 1 / taken });
+    set(averaging.uniforms, {
+      before: into.mean.texture,
+      sample_: into.one.texture,
+      share: taken <= 1 ? 1 : 1 / taken,
+      half_: new Vector2(view.frame.widthMm / 2, view.frame.heightMm / 2),
+      moved: new Vector2(view.moved.shiftMm, view.moved.riseMm),
+      image: view.imageMm,
+      axis: new Vector3(...view.axis),
+      through: new Vector3(at[0], at[1], overscan),
+      ...warpUniforms(view.aberrations, view.camera.focalMm),
+    });
     renderer.setRenderTarget(into.next);
     renderer.render(averaging.scene, camera);
     [into.mean, into.next] = [into.next, into.mean];
@@ -250,13 +309,16 @@ export function createFinderRenderer(canvas: HTMLCanvasElement | OffscreenCanvas
     set(developing.uniforms, {
       mean: (dragged ? quick : whole).mean.texture,
       half_: new Vector2(f.widthMm / 2, f.heightMm / 2),
-      moved: new Vector2(c.movements.shiftMm, c.movements.riseMm),
-      image: c.imageMm,
+      moved: new Vector2(view.moved.shiftMm, view.moved.riseMm),
+      image: view.imageMm,
       axis: new Vector3(...axis),
       circles: new Vector2(lightAngle ?? 0, sharpAngle ?? 0),
       veils: new Vector2(veils.circle ? 1 : 0, veils.falloff ? 1 : 0),
       depth: deep.depthTexture,
       sharpness: new Vector3(veils.sharp ? 1 : 0, c.focalMm, view.openingMm / view.allowedMm),
+      pupil: c.pupilRatio ?? 1,
+      focus_: c.imageMm,
+      ...warpUniforms(view.aberrations, c.focalMm),
       range: new Vector2((c.farM + c.nearM) / (c.farM - c.nearM), (-2 * c.farM * c.nearM) / (c.farM - c.nearM)),
     });
     renderer.setRenderTarget(null);

@@ -1,17 +1,19 @@
 import { focusText } from '@gangway/messages/web/bench/focus';
 import { choiceSentences } from '@gangway/core/planning/apertureChoice';
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { lazy, memo, Suspense, useState } from 'react';
+import { memo, Suspense, useState } from 'react';
 import { Button } from '../../ui/Button';
 import { useSought } from '../checks/solverClient';
 import { PanelSection } from '../PanelSection';
+import { FocusMoved } from './FocusMoved';
 import { PinList } from './PinList';
 import { SharpnessFields } from './SharpnessFields';
 import { SolvePanel } from './SolvePanel';
-const ApertureDialog = lazy(() => import('./ApertureDialog').then((module) => ({ default: module.ApertureDialog })));
-const DepthDialog = lazy(() => import('./DepthDialog').then((module) => ({ default: module.DepthDialog })));
-const SelectiveDialog = lazy(() => import('./SelectiveDialog').then((module) => ({ default: module.SelectiveDialog })));
-const HeldDialog = lazy(() => import('./HeldDialog').then((module) => ({ default: module.HeldDialog })));
+import { lazyPart } from '../../ui/lazyPart';
+const ApertureDialog = lazyPart(() => import('./ApertureDialog'), 'ApertureDialog');
+const DepthDialog = lazyPart(() => import('./DepthDialog'), 'DepthDialog');
+const SelectiveDialog = lazyPart(() => import('./SelectiveDialog'), 'SelectiveDialog');
+const HeldDialog = lazyPart(() => import('./HeldDialog'), 'HeldDialog');
 
 type Sheet = 'aperture' | 'depth' | 'selective' | 'held';
 
@@ -32,6 +34,7 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
   }
   return (
     <section aria-label={focusText.focus} className="relative overflow-y-auto pr-3 text-sm">
+      <FocusMoved geometry={geometry} />
       <PinList geometry={geometry} scene={geometry.settings.scene} />
       <PanelSection title={focusText.placeThePlaneOfFocus}>
         <SolvePanel geometry={geometry} />

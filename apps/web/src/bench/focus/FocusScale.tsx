@@ -4,13 +4,13 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { Slider } from 'radix-ui';
 import { memo, useState } from 'react';
 import { railReach } from '@gangway/core/rig/reach';
-import { focusFor } from '@gangway/core/geometry/standards';
+import { focusAtRail, railForFocus, type RailSettings } from '@gangway/core/geometry/standards';
 import { fixed, metresWords } from '@gangway/core/words';
 import { useThrottled } from '../../ui/useThrottled';
 import { useSize } from '../../ui/useSize';
 import { useGesture } from '../movements/useGesture';
 import { focusEdit } from './focusEdit';
-import { extensionMm } from '@gangway/core/planning/extension';
+import { railOutMm } from '@gangway/core/planning/railOut';
 
 /** While something else is dragged the rail follows at most so often, ms. */
 const FOLLOW_MS = 70;
@@ -28,11 +28,14 @@ export function FocusScale({ geometry }: { readonly geometry: Geometry }) {
 
 const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Geometry; readonly onDragged: (dragged: boolean) => void }) {
   const [ref, size] = useSize<HTMLDivElement>();
-  const { focalMm } = geometry.settings.rig.lens;
-  const { leastMm, mostMm } = railReach(geometry.settings.rig.parts);
-  const turned = geometry.settings.front.tiltDeg !== 0 || geometry.settings.front.swingDeg !== 0;
-  const out = extensionMm(geometry.settings);
-  const from = Math.min(0, out, turned ? Math.max(-focalMm * 0.05, leastMm ?? 0) : 0);
+  const { rig, front, rear, movements } = geometry.settings;
+  const { focalMm } = rig.lens;
+  const { leastMm, mostMm } = railReach(rig.parts);
+  const { turned } = geometry;
+  const out = railOutMm(geometry);
+  // Where a turned lens is at infinity: a base tilt has carried it forward.
+  const infinityMm = turned ? railForFocus(geometry.settings, null) - focalMm : 0;
+  const from = Math.min(0, out, infinityMm, turned ? Math.max(-focalMm * 0.05, leastMm ?? 0) : 0);
   const to = Math.max(mostMm ?? focalMm * 0.25, out, focalMm * 0.02);
   const words = focusLabel(geometry);
   return (
@@ -41,8 +44,19 @@ const Rail = memo(function Rail({ geometry, onDragged }: { readonly geometry: Ge
         {say(focusText.railMm, { out: fixed(out, out < 1 ? 3 : 2) })}
       </span>
       <div ref={ref} className="relative h-9 w-full touch-none">
-        {size && <RailMarks width={size.width} height={size.height} from={from} to={to} focalMm={focalMm} />}
-        <RailSlider from={from} to={to} out={out} focalMm={focalMm} words={words} onDragged={onDragged} />
+        {size && (
+          <RailMarks
+            width={size.width}
+            height={size.height}
+            from={from}
+            to={to}
+            rig={rig}
+            front={front}
+            rear={rear}
+            movements={movements}
+          />
+        )}
+        <RailSlider from={from} to={to} out={out} settings={geometry.settings} words={words} onDragged={onDragged} />
       </div>
     </div>
   );
@@ -58,7 +72,6 @@ interface RailProps {
   /** The ends of the rail that is shown, and where the lens is on it, mm beyond infinity. */
   readonly from: number;
   readonly to: number;
-  readonly focalMm: number;
 }
 
 /** The distances engraved along the rail. */
@@ -67,13 +80,14 @@ const RailMarks = memo(function RailMarks({
   height,
   from,
   to,
-  focalMm,
-}: RailProps & { readonly width: number; readonly height: number }) {
+  ...settings
+}: RailProps & RailSettings & { readonly width: number; readonly height: number }) {
+  const { focalMm } = settings.rig.lens;
   const at = (mm: number) => PAD + ((mm - from) / (to - from)) * (width - 2 * PAD);
-  const marks = MARKS_M.map((m) => ({ m, mm: (focalMm * focalMm) / (m * 1000 - focalMm) })).filter(
-    ({ m, mm }) => m * 1000 > focalMm * 1.02 && mm <= to,
+  const marks = MARKS_M.map((m) => ({ m, mm: m * 1000 > focalMm * 1.02 ? railForFocus(settings, m) - focalMm : Infinity })).filter(
+    ({ mm }) => mm <= to,
   );
-  const infinityX = at(0);
+  const infinityX = at(railForFocus(settings, null) - focalMm);
   // Numbers only where they have room, from infinity on.
   const numbered = [...marks].reverse().reduce<readonly { readonly m: number; readonly x: number }[]>((kept, { m, mm }) => {
     const x = at(mm);
@@ -108,11 +122,17 @@ const RailSlider = memo(function RailSlider({
   from,
   to,
   out,
-  focalMm,
+  settings,
   words,
   onDragged,
-}: RailProps & { readonly out: number; readonly words: string; readonly onDragged: (dragged: boolean) => void }) {
+}: RailProps & {
+  readonly settings: RailSettings;
+  readonly out: number;
+  readonly words: string;
+  readonly onDragged: (dragged: boolean) => void;
+}) {
   const gesture = useGesture();
+  const { focalMm } = settings.rig.lens;
   const end = () => {
     gesture.end();
     onDragged(false);
@@ -126,8 +146,8 @@ const RailSlider = memo(function RailSlider({
       onValueChange={([step]) => {
         if (step === undefined) return;
         const mm = from + (step / STEPS) * (to - from);
-        const focusM = focusFor(focalMm, focalMm + (Math.abs(mm) < (to - from) / STEPS ? 0 : mm));
-        focusEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(4)), gesture.id());
+        const focusM = focusAtRail(settings, focalMm + (Math.abs(mm) < (to - from) / STEPS ? 0 : mm));
+        if (focusM !== undefined) focusEdit.setFocus(focusM === null ? null : Number(focusM.toPrecision(5)), gesture.id());
       }}
       onPointerDown={() => {
         gesture.begin();

@@ -4,6 +4,7 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { useState } from 'react';
 import { hingeMm } from '@gangway/core/focus/plane';
 import { heldAt, heldLens, heldTable, heldVerdict, type HeldLens } from '@gangway/core/rig/heldLens';
+import { heldSentence } from '@gangway/core/rig/heldSentence';
 import { HELD_STEPS } from '@gangway/core/rig/heldSteps';
 import { fixed, metresWords } from '@gangway/core/words';
 import { Dialog } from '../../ui/Dialog';
@@ -154,7 +155,7 @@ function WhichLens({ geometry }: { readonly geometry: Geometry }) {
           <li key={id} className="flex items-start gap-2" data-suits={verdict.suits}>
             <StateMark state={STATES[verdict.suits]} size={16} />
             <span>
-              <span className="font-medium">{name}:</span> {verdict.words}
+              <span className="font-medium">{name}:</span> {heldSentence(verdict)}
             </span>
           </li>
         ))}

@@ -1,4 +1,5 @@
 import { focusText } from '@gangway/messages/web/bench/focus';
+import { permissibleBlurReason } from '@gangway/core/focus/sharpnessReason';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { SHARPNESS_FIGURES } from '@gangway/contract/focus';
 import { LIMIT_FIELDS } from '@gangway/core/fields/limits';
@@ -74,7 +75,7 @@ export function SharpnessFields({ geometry }: { readonly geometry: Geometry }) {
           />
         )}
       </div>
-      <p className="text-ink-soft">{geometry.blurAllowed.reason}</p>
+      <p className="text-ink-soft">{permissibleBlurReason(geometry.blurAllowed)}</p>
     </div>
   );
 }

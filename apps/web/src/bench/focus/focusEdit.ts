@@ -10,10 +10,11 @@ import { nearestTilt } from '@gangway/core/focus/tiltMechanism';
 import { FOCUS_FARTHEST_M } from '@gangway/core/setup/bounds';
 import { limitsSchema, sharpnessSchema } from '@gangway/contract/focus';
 import type { StandardTurn } from '@gangway/core/model/movements';
-import type { FocusLimits, SetupPatch } from '@gangway/core/model/setup';
+import type { FocusLimits, SetupPatch, SetupSettings } from '@gangway/core/model/setup';
 import type { SharpnessStandard } from '@gangway/core/model/sharpness';
 import { setupEdit, refusal } from '../editing/setupEdit';
 import { setupTiltMechanism } from '@gangway/core/planning/setupTilt';
+import { refocused, turnedByHand } from '@gangway/core/planning/turnByHand';
 import { givenBack } from '@gangway/core/planning/givenBack';
 
 /** The focus distance: more than the focal length, or infinity; below zero only for a lens that is turned. */
@@ -45,7 +46,7 @@ function turnWithin(turn: Partial<StandardTurn>, gesture?: string): void {
   const mechanism = setupTiltMechanism(settings);
   const front = mechanism ? nearestTilt(mechanism, to) : to;
   if (front.tiltDeg === settings.front.tiltDeg && front.swingDeg === settings.front.swingDeg) return;
-  setupEdit.change(patched(settings, { front }), turnWords(front), gesture);
+  setupEdit.change(patched(settings, turnedByHand(geometryOf(settings), { front })), turnWords(front), gesture);
 }
 
 /** A typed tilt or swing: taken, or refused with the nearest that the mechanism can. */
@@ -70,7 +71,7 @@ function typeTurn(control: 'tilt' | 'swing', deg: number): string | null {
       });
     }
   }
-  setupEdit.change(patched(settings, { front }), turnWords(front));
+  setupEdit.change(patched(settings, turnedByHand(geometryOf(settings), { front })), turnWords(front));
   return null;
 }
 
@@ -87,7 +88,7 @@ function setRear(turn: Partial<StandardTurn>, most: StandardTurn): string | null
       return say(focusEditText.isBeyondTheRearStandard, { label, rear: fixed(rear[key], 1), most: fixed(most[key], 1) });
   }
   setupEdit.change(
-    patched(settings, { rear }),
+    patched(settings, turnedByHand(geometryOf(settings), { rear })),
     say(focusEditText.rearTiltSwing, { tiltDeg: fixed(rear.tiltDeg, 1), swingDeg: fixed(rear.swingDeg, 1) }),
   );
   return null;
@@ -111,6 +112,14 @@ function setLimits(changes: Partial<FocusLimits>): string | null {
   return null;
 }
 
+/** Makes sharp again what was sharp before a standard was turned. */
+function refocus(before: SetupSettings): void {
+  const settings = setupEdit.present();
+  if (!settings) return;
+  const focusM = refocused(geometryOf(before), geometryOf(settings));
+  setupEdit.change({ ...settings, focusM }, focusWords(focusM));
+}
+
 /** Sets a solution of focus; the picture is put back where a pivot has carried it, if the slides reach. */
 function applyFocus(patch: SetupPatch, said: string): void {
   const settings = setupEdit.present();
@@ -122,4 +131,4 @@ function applyFocus(patch: SetupPatch, said: string): void {
 }
 
 /** What focus, tilt and swing are set by, and what counts as sharp. */
-export const focusEdit = { setFocus, turnWithin, typeTurn, setRear, setSharpness, setLimits, applyFocus };
+export const focusEdit = { setFocus, turnWithin, typeTurn, setRear, setSharpness, setLimits, applyFocus, refocus };

@@ -2,7 +2,7 @@ import { listed } from '@gangway/messages/list';
 import { frameText } from '@gangway/messages/web/bench/frame';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { lazy, memo, Suspense, useState } from 'react';
+import { memo, Suspense, useState } from 'react';
 import { ACCEPTED_FIELDS } from '@gangway/core/fields/scene';
 import { SETUP_FIELDS } from '@gangway/core/setup/fields';
 import { CROPS } from '@gangway/core/coverage/crop';
@@ -25,8 +25,9 @@ import { setupEdit } from '../editing/setupEdit';
 import { Th } from '../../ui/Table';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
+import { lazyPart } from '../../ui/lazyPart';
 
-const RiseOrPitchDialog = lazy(() => import('./RiseOrPitchDialog').then((module) => ({ default: module.RiseOrPitchDialog })));
+const RiseOrPitchDialog = lazyPart(() => import('./RiseOrPitchDialog'), 'RiseOrPitchDialog');
 
 /** What the picture keeps, how the back is turned, what level it takes, and what is done about stretch. */
 export const FramePanel = memo(function FramePanel({ geometry }: { readonly geometry: Geometry }) {
@@ -203,7 +204,7 @@ function Level({ geometry, scene }: { readonly geometry: Geometry; readonly scen
           <>
             {say(frameText.aTenthOfADegree, { pitchTenthPrintMm: fixed(tolerance.pitchTenthPrintMm, 2) })}
             {hasPixels && `, ${fixed(tolerance.pitchTenthPx, 1)} px`}
-            {say(frameText.passes, { pitchDeg: fixed(tolerance.pitchDeg, 2) })}
+            {say(frameText.passes, { pitchDeg: fixed(tolerance.pitchDeg, 2) })}{' '}
           </>
         )}
         {say(frameText.aTenthOfRollLifts, { rollTenthPrintMm: fixed(tolerance.rollTenthPrintMm, 2) })}

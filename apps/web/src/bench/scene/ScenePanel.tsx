@@ -1,7 +1,7 @@
 import { sceneText } from '@gangway/messages/web/bench/scene';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '@gangway/core/geometry/geometry';
-import { lazy, memo, Suspense, useState } from 'react';
+import { memo, Suspense, useState } from 'react';
 import { LIGHT_FIELDS, STANCE_FIELDS } from '@gangway/core/fields/scene';
 import { evenHeightM } from '@gangway/core/perspective/standOff';
 import { PLAIN_SCENE } from '@gangway/core/scene/scene';
@@ -18,10 +18,11 @@ import { movementEdit } from '../movements/movementEdit';
 import { rigEdit } from '../rig/rigEdit';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
+import { lazyPart } from '../../ui/lazyPart';
 
-const RigsFromHere = lazy(() => import('./RigsFromHere').then((module) => ({ default: module.RigsFromHere })));
-const FindHeight = lazy(() => import('./FindHeight').then((module) => ({ default: module.FindHeight })));
-const ImportModel = lazy(() => import('./ImportModel').then((module) => ({ default: module.ImportModel })));
+const RigsFromHere = lazyPart(() => import('./RigsFromHere'), 'RigsFromHere');
+const FindHeight = lazyPart(() => import('./FindHeight'), 'FindHeight');
+const ImportModel = lazyPart(() => import('./ImportModel'), 'ImportModel');
 
 /** The dimension of a subject that is a height which can be found from a distance. */
 const HEIGHTS: Partial<Record<SubjectKind, string>> = { front: 'heightM', interior: 'ridgeM', people: 'heightM' };

@@ -1,8 +1,8 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { lazy } from 'react';
 import type { StepDefinition, StepProps } from './step';
+import { lazyPart } from '../../ui/lazyPart';
 
-const CardPanel = lazy(() => import('../card/CardPanel').then((module) => ({ default: module.CardPanel })));
+const CardPanel = lazyPart(() => import('../card/CardPanel'), 'CardPanel');
 
 /** The list for the location. */
 export const card: StepDefinition = {

@@ -1,11 +1,11 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { lazy } from 'react';
 import { CircleDrawing } from '../circle/CircleDrawing';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
 import type { StepDefinition, StepProps } from './step';
 import { movementEdit } from '../movements/movementEdit';
+import { lazyPart } from '../../ui/lazyPart';
 
-const CircleAside = lazy(() => import('../circle/CircleAside').then((module) => ({ default: module.CircleAside })));
+const CircleAside = lazyPart(() => import('../circle/CircleAside'), 'CircleAside');
 
 /** Whether every corner is in the circle. */
 export const coverage: StepDefinition = {

@@ -1,11 +1,11 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
 import { LogHere } from '../LogHere';
-import { lazy } from 'react';
 import { PANEL, WITH_SHEET } from './layout';
 import type { StepDefinition, StepProps } from './step';
+import { lazyPart } from '../../ui/lazyPart';
 
-const ExposePanel = lazy(() => import('../expose/ExposePanel').then((module) => ({ default: module.ExposePanel })));
-const ExposeSheet = lazy(() => import('../expose/ExposeSheet').then((module) => ({ default: module.ExposeSheet })));
+const ExposePanel = lazyPart(() => import('../expose/ExposePanel'), 'ExposePanel');
+const ExposeSheet = lazyPart(() => import('../expose/ExposeSheet'), 'ExposeSheet');
 
 /** From the meter to the shutter. */
 export const expose: StepDefinition = {

@@ -1,13 +1,13 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { lazy } from 'react';
 import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
+import { lazyPart } from '../../ui/lazyPart';
 
-const FocusPanel = lazy(() => import('../focus/FocusPanel').then((module) => ({ default: module.FocusPanel })));
-const FocusScales = lazy(() => import('../focus/FocusScales').then((module) => ({ default: module.FocusScales })));
-const FollowingFinder = lazy(() => import('../finder/FollowingFinder').then((module) => ({ default: module.FollowingFinder })));
-const SectionDrawing = lazy(() => import('../section/SectionDrawing').then((module) => ({ default: module.SectionDrawing })));
-const TiltScale = lazy(() => import('../focus/FocusScales').then((module) => ({ default: module.TiltScale })));
+const FocusPanel = lazyPart(() => import('../focus/FocusPanel'), 'FocusPanel');
+const FocusScales = lazyPart(() => import('../focus/FocusScales'), 'FocusScales');
+const FollowingFinder = lazyPart(() => import('../finder/FollowingFinder'), 'FollowingFinder');
+const SectionDrawing = lazyPart(() => import('../section/SectionDrawing'), 'SectionDrawing');
+const TiltScale = lazyPart(() => import('../focus/FocusScales'), 'TiltScale');
 
 /** Where the plane of sharp focus goes, and which aperture. */
 export const focus: StepDefinition = {

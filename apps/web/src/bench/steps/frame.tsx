@@ -1,12 +1,12 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { lazy } from 'react';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
 import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
+import { lazyPart } from '../../ui/lazyPart';
 
 // The 3D view and its package load only when the Finder is shown.
-const Finder = lazy(() => import('../finder/Finder').then((module) => ({ default: module.Finder })));
-const FramePanel = lazy(() => import('../frame/FramePanel').then((module) => ({ default: module.FramePanel })));
+const Finder = lazyPart(() => import('../finder/Finder'), 'Finder');
+const FramePanel = lazyPart(() => import('../frame/FramePanel'), 'FramePanel');
 
 /** Fine composition. */
 export const frame: StepDefinition = {

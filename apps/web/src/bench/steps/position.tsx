@@ -1,11 +1,11 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { lazy } from 'react';
 import { LevelScale, UprightScale } from '../movements/MovementScales';
 import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
+import { lazyPart } from '../../ui/lazyPart';
 
-const PlaceDrawing = lazy(() => import('../place/PlaceDrawing').then((module) => ({ default: module.PlaceDrawing })));
-const ScenePanel = lazy(() => import('../scene/ScenePanel').then((module) => ({ default: module.ScenePanel })));
+const PlaceDrawing = lazyPart(() => import('../place/PlaceDrawing'), 'PlaceDrawing');
+const ScenePanel = lazyPart(() => import('../scene/ScenePanel'), 'ScenePanel');
 
 /** Where the tripod stands, and to what. */
 export const position: StepDefinition = {

@@ -1,10 +1,10 @@
 import { stepsText } from '@gangway/messages/web/bench/steps';
-import { lazy } from 'react';
 import { PANEL, WITH_PANEL } from './layout';
 import type { StepDefinition, StepProps } from './step';
+import { lazyPart } from '../../ui/lazyPart';
 
-const StitchDrawings = lazy(() => import('../stitch/StitchDrawings').then((module) => ({ default: module.StitchDrawings })));
-const StitchPanel = lazy(() => import('../stitch/StitchPanel').then((module) => ({ default: module.StitchPanel })));
+const StitchDrawings = lazyPart(() => import('../stitch/StitchDrawings'), 'StitchDrawings');
+const StitchPanel = lazyPart(() => import('../stitch/StitchPanel'), 'StitchPanel');
 
 /** How many frames, and where. */
 export const stitch: StepDefinition = {

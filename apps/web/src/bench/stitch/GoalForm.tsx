@@ -185,6 +185,7 @@ function Found({
   readonly answers: {
     readonly fewest: Proposal | null;
     readonly most: Proposal | null;
+    readonly mixed: Proposal | null;
     readonly nearest: Proposal | null;
     readonly tried: number;
   } | null;
@@ -193,14 +194,16 @@ function Found({
   readonly onUse: (layout: Layout, words: string) => void;
 }) {
   if (!answers) return null;
-  const { fewest, most, nearest, tried } = answers;
+  const { fewest, most, mixed, nearest, tried } = answers;
   const same = fewest !== null && most !== null && fewest.layout === most.layout;
   const ways = [
     { key: 'fewest', title: same ? stitchText.fewestFramesAndMostPicture : stitchText.fewestFrames, answer: fewest },
     ...(same ? [] : [{ key: 'most', title: stitchText.mostPicture, answer: most }]),
+    ...(mixed ? [{ key: 'mixed', title: stitchText.fewerIfTheFrameIsTurned, answer: mixed }] : []),
   ];
-  if (!fewest && !nearest) return <p className="mt-1">{say(stitchText.nothingAnswersThis, { geometry: noLayoutReason(geometry) })}</p>;
-  if (!fewest && nearest) {
+  if (!fewest && !mixed && !nearest)
+    return <p className="mt-1">{say(stitchText.nothingAnswersThis, { geometry: noLayoutReason(geometry) })}</p>;
+  if (!fewest && !mixed && nearest) {
     const why = [
       nearest.reached ? '' : stitchText.aFrameLiesBeyondThe,
       nearest.covered === false ? stitchText.aCornerFallsOutsideThe : '',
@@ -263,7 +266,10 @@ function More({
   readonly onUse: (layout: Layout, words: string) => void;
 }) {
   const [directionDeg, setDirection] = useState(45);
-  const slides = useMemo(() => slidesOf(geometry.settings.rig), [geometry.settings.rig]);
+  const { magnification } = geometry;
+  const { rig, mosaic } = geometry.settings;
+  const mover = mosaic?.mover ?? null;
+  const slides = useMemo(() => slidesOf(rig, mover, magnification), [rig, mover, magnification]);
   const frame = turned(geometry.settings.rig.back, geometry.settings.orientation);
   const cross = widest(slides, leastOverlap, Math.min(frame.widthMm, frame.heightMm) * (1 - leastOverlap), (reachMm) =>
     crossLayout(slides, geometry.settings.orientation, reachMm),

@@ -20,7 +20,7 @@ export function MosaicDrawing({ geometry }: { readonly geometry: Geometry }) {
   const laid = geometry.laid;
   const circles = circlesOf(geometry.settings);
   const frame = geometry.wholeFrame;
-  const rects = laid?.rects ?? [rectOf({ ...geometry.settings.movements, turned: false }, frame)];
+  const rects = laid?.inCircle ?? [rectOf({ ...geometry.settings.movements, turned: false }, frame)];
   // Steps of ten, so that the sheet stays still while a frame is dragged.
   const halfMm =
     Math.ceil(
@@ -179,22 +179,36 @@ function useMillimetres(
 }
 
 function Frames({ geometry, laid, plane }: { readonly geometry: Geometry; readonly laid: LaidMosaic; readonly plane: Plane }) {
-  const { whole } = laid.union;
-  const path = laid.rects
+  const inCircle = (rect: Rect): Rect => pictureInCircle(laid, rect);
+  const path = laid.inCircle
     .map(({ left, right, lower, upper }) => `${plane.x((left + right) / 2)} ${plane.y((lower + upper) / 2)}`)
     .join('L');
   return (
     <g>
       {laid.overlaps.map(({ a, b, rect }) => (
-        <path key={`${a} ${b}`} d={outlineOf(rect, plane)} fill="var(--accent)" fillOpacity="0.12" />
+        <path key={`${a} ${b}`} d={outlineOf(inCircle(rect), plane)} fill="var(--accent)" fillOpacity="0.12" />
       ))}
-      <path d={outlineOf(whole, plane)} fill="none" stroke="var(--accent)" strokeWidth="3" strokeOpacity="0.5" data-testid="whole" />
-      {laid.rects.length > 1 && <path d={`M${path}`} fill="none" stroke="var(--ink-soft)" strokeWidth="1" strokeDasharray="1 3" />}
-      {laid.rects.map((rect, i) => (
+      <path
+        d={outlineOf(inCircle(laid.union.whole), plane)}
+        fill="none"
+        stroke="var(--accent)"
+        strokeWidth="3"
+        strokeOpacity="0.5"
+        data-testid="whole"
+      />
+      {laid.inCircle.length > 1 && <path d={`M${path}`} fill="none" stroke="var(--ink-soft)" strokeWidth="1" strokeDasharray="1 3" />}
+      {laid.inCircle.map((rect, i) => (
         <FrameMark key={i} index={i} rect={rect} geometry={geometry} laid={laid} plane={plane} />
       ))}
     </g>
   );
+}
+
+/** A part of the picture where it lies among the frames in the circle, as large as it is: with a moving lens the frames stand closer than their pictures. */
+function pictureInCircle({ slides: { lensMoves, magnification } }: LaidMosaic, rect: Rect): Rect {
+  const share = lensMoves ? 1 - 1 / (1 + magnification) : 0;
+  const [x, y] = [((rect.left + rect.right) / 2) * share, ((rect.lower + rect.upper) / 2) * share];
+  return { left: rect.left - x, right: rect.right - x, lower: rect.lower - y, upper: rect.upper - y };
 }
 
 function FrameMark({

@@ -2,7 +2,7 @@ import { fixedNumber } from '@gangway/messages/number';
 import { stitchText } from '@gangway/messages/web/bench/stitch';
 import { say } from '@gangway/messages/say';
 import { type Geometry, geometryOf } from '@gangway/core/geometry/geometry';
-import { lazy, memo, Suspense, useState } from 'react';
+import { memo, Suspense, useState } from 'react';
 import { MOSAIC_FIGURES as F } from '@gangway/contract/mosaic';
 import { depthRange, mosaicGiven, PRINT_PPI, printMm, WHITE_CARD_STOPS, type MosaicGiven } from '@gangway/core/stitching/metrics';
 import { MOVERS } from '@gangway/core/mosaic/mosaic';
@@ -19,8 +19,9 @@ import type { Mosaic, Mover } from '@gangway/core/model/mosaic';
 import { setupEdit } from '../editing/setupEdit';
 import { Select } from '../../ui/Select';
 import { TextButton } from '../../ui/TextButton';
+import { lazyPart } from '../../ui/lazyPart';
 
-const SeriesDialog = lazy(() => import('./SeriesDialog').then((module) => ({ default: module.SeriesDialog })));
+const SeriesDialog = lazyPart(() => import('./SeriesDialog'), 'SeriesDialog');
 
 /** What the mosaic is for, what it gives, what moves, and how it is shot. */
 export const StitchPanel = memo(function StitchPanel({ geometry }: { readonly geometry: Geometry }) {

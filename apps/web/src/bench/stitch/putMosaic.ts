@@ -5,7 +5,7 @@ import type { Geometry } from '@gangway/core/geometry/geometry';
 import { mosaicSchema } from '@gangway/contract/mosaic';
 import { FIRST_MOSAIC } from '@gangway/core/mosaic/mosaic';
 import type { Layout } from '@gangway/core/mosaic/layout';
-import { rounded, slidesOf } from '@gangway/core/mosaic/slides';
+import { rounded, slidePlace, slidesOf } from '@gangway/core/mosaic/slides';
 import type { Mosaic } from '@gangway/core/model/mosaic';
 import { setupEdit } from '../editing/setupEdit';
 
@@ -35,13 +35,18 @@ export function addFrame(geometry: Geometry): string | null {
   const frame = geometry.wholeFrame;
   return changeMosaic((now) => {
     const last = now.frames[now.frames.length - 1] ?? { riseMm: 0, shiftMm: 0, turned: false };
-    const step = (last.turned ? frame.heightMm : frame.widthMm) * (1 - now.leastOverlap);
+    const slides = slidesOf(geometry.settings.rig, now.mover, geometry.magnification);
+    // A moving lens parts the pictures by more than its step.
+    const step = slidePlace(
+      { ...slides, stopsMm: [0] },
+      { riseMm: 0, shiftMm: (last.turned ? frame.heightMm : frame.widthMm) * (1 - now.leastOverlap) },
+    ).shiftMm;
     return {
       ...now,
       frames: [
         ...now.frames,
         {
-          ...rounded(slidesOf(geometry.settings.rig), { riseMm: last.riseMm, shiftMm: last.shiftMm + (last.shiftMm > 0 ? -step : step) }),
+          ...rounded(slides, { riseMm: last.riseMm, shiftMm: last.shiftMm + (last.shiftMm > 0 ? -step : step) }),
           turned: last.turned,
         },
       ],

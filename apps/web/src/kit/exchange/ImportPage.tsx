@@ -61,13 +61,10 @@ export function ImportPage() {
 
   const run = async () => {
     setWorking(true);
-    const problem = await change(changes, say(exchangeText.importOf, { name: file?.name ?? exchangeText.aFile }));
+    await change(changes, say(exchangeText.importOf, { name: file?.name ?? exchangeText.aFile }));
     setWorking(false);
-    if (problem !== null) setFailure(problem);
-    else {
-      tell(say(exchangeText.addedChangedUndoRevertsEverything, { count: count('add'), count2: count('change') }));
-      setFile(null);
-    }
+    tell(say(exchangeText.addedChangedUndoRevertsEverything, { count: count('add'), count2: count('change') }));
+    setFile(null);
   };
 
   return (

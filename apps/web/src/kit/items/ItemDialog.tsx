@@ -36,7 +36,6 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
   const circles = useFieldArray({ control, name: 'circles' });
   const specs = useWatch({ control, name: 'specs' });
   const [refusals, setRefusals] = useState<Refusals>(new Map());
-  const [failure, setFailure] = useState<string | null>(null);
   const [help, setHelp] = useState('');
   const helpId = useId();
   const joints = useMemo(() => jointNames(kit?.items.map((row) => row.item) ?? []), [kit]);
@@ -46,19 +45,14 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
     const read = itemFrom(typed, item);
     if ('refusals' in read) {
       setRefusals(read.refusals);
-      setFailure(null);
       const [first] = read.refusals.keys();
       requestAnimationFrame(() => document.querySelector<HTMLElement>(`[data-field="${first ?? ''}"]`)?.focus());
       return;
     }
-    const refused = await change(
+    await change(
       [{ op: 'putItem', item: read.item, archived: there?.archived ?? false, version: there?.version ?? null }],
       there ? say(itemsText.specsOf, { name: read.item.name }) : say(itemsText.added, { name: read.item.name }),
     );
-    if (refused !== null) {
-      setFailure(refused);
-      return;
-    }
     tell(there ? say(itemsText.theSpecsOfAreSaved, { name: read.item.name }) : say(itemsText.isInTheKit, { name: read.item.name }));
     onSaved(read.item);
   };
@@ -193,15 +187,14 @@ export function ItemDialog({ item, ask, onClose, onSaved }: ItemDialogProps) {
           </fieldset>
         ))}
         <div className="sticky -bottom-5 -mx-5 -mb-5 flex items-center justify-end gap-2 border-t border-hairline bg-sheet px-5 py-3">
-          {(failure !== null || refusals.size > 0) && (
+          {refusals.size > 0 && (
             <p role="alert" className="grow text-sm text-fails">
-              {failure ??
-                say(itemsText.cannotBeSavedSeeAbove, {
-                  size: refusals.size === 1 ? itemsText.oneValue : say(itemsText.values, { size: refusals.size }),
-                })}
+              {say(itemsText.cannotBeSavedSeeAbove, {
+                size: refusals.size === 1 ? itemsText.oneValue : say(itemsText.values, { size: refusals.size }),
+              })}
             </p>
           )}
-          {failure === null && refusals.size === 0 && (
+          {refusals.size === 0 && (
             <p id={helpId} className="min-h-8 grow text-xs text-ink-soft">
               {help}
             </p>
@@ -265,7 +258,7 @@ function SpecField({ name, spec, register, refusal, focus, listId, helpId, onHel
             list={spec.type === 'joint' ? listId : undefined}
             inputMode={spec.type === 'number' ? 'decimal' : undefined}
             autoComplete="off"
-            placeholder={spec.type === 'list' ? '0; 30; 60' : itemsText.unknown}
+            placeholder={spec.type === 'list' ? itemsText.listExample : itemsText.unknown}
           />
         )
       }

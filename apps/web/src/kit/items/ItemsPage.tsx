@@ -26,9 +26,10 @@ import { ItemDialog } from './ItemDialog';
 import { Th } from '../../ui/Table';
 import { TextButton } from '../../ui/TextButton';
 
-/** How many specs that have a meaning for an item are not known. */
+/** How many specs that have a meaning for an item are not known; those that only refine are left out. */
 function unknownIn(item: KitItem): number {
-  return specsOf(item.kind).filter(([key, spec]) => applies(item, spec) && specText(spec, valueOf(item, key)) === '').length;
+  return specsOf(item.kind).filter(([key, spec]) => !spec.refines && applies(item, spec) && specText(spec, valueOf(item, key)) === '')
+    .length;
 }
 
 const helper = createColumnHelper<ItemRow>();
@@ -98,23 +99,19 @@ function Items({ kind }: { readonly kind: Kind }) {
   });
   const { title, plural } = KINDS[kind];
   const put = async (row: ItemRow, archived: boolean) => {
-    const refused = await change(
+    await change(
       [{ op: 'putItem', item: row.item, archived, version: row.version }],
       say(itemsText.archived, { name: row.item.name, archived: archived ? 'yes' : 'no' }),
     );
-    tell(refused ?? say(itemsText.isArchived, { name: row.item.name, archived: archived ? 'yes' : 'no' }));
+    tell(say(itemsText.isArchived, { name: row.item.name, archived: archived ? 'yes' : 'no' }));
   };
   const remove = async (row: ItemRow) => {
-    const refused = await change(
-      [{ op: 'removeItem', id: row.item.id, version: row.version }],
-      say(itemsText.deleted, { name: row.item.name }),
-    );
+    await change([{ op: 'removeItem', id: row.item.id, version: row.version }], say(itemsText.deleted, { name: row.item.name }));
     const used = row.used.rigs + row.used.setups > 0;
     tell(
-      refused ??
-        (used
-          ? say(itemsText.isUsedByItIs, { name: row.item.name, used: usedWords(row.used) })
-          : say(itemsText.isDeletedUndoBringsIt, { name: row.item.name })),
+      used
+        ? say(itemsText.isUsedByItIs, { name: row.item.name, used: usedWords(row.used) })
+        : say(itemsText.isDeletedUndoBringsIt, { name: row.item.name }),
     );
   };
   const copy = (item: KitItem): KitItem => ({

@@ -34,7 +34,6 @@ export function RigPage() {
   // What was chosen a moment ago and is not kept yet: the next choice is made from it, and kept after it.
   const [chosen, setChosen] = useState<{ readonly rigId: string; readonly plan: RigPlan } | null>(null);
   const keeping = useRef<Promise<void>>(Promise.resolve());
-  const refusals = useRef(0);
   const plan = chosen?.rigId === rigId ? chosen.plan : row?.rig.plan;
   const facts = useMemo(() => (plan ? rigFacts(plan, items) : { open: [], parts: null }), [plan, items]);
   if (!row || !plan) {
@@ -47,29 +46,24 @@ export function RigPage() {
   const { rig } = row;
   const keep = (next: RigPlan, said: string): Promise<void> => {
     const own = { rigId, plan: next };
-    const made = refusals.current;
     setChosen(own);
     keeping.current = keeping.current.then(async () => {
-      // What was made from a choice that was refused is not kept either.
-      if (made !== refusals.current) return;
       const now = kitNow()?.rigs.find(({ rig: each }) => each.id === rigId);
-      const refused = now
-        ? await change(
-            [{ op: 'putRig', rig: { ...now.rig, plan: next }, archived: now.archived, version: now.version }],
-            `${now.rig.name}: ${said}`,
-          )
-        : rigsText.thereIsNoSuchRigAny;
-      if (refused !== null) {
-        refusals.current++;
-        tell(refused);
-      }
-      // Refused, what is kept is shown again; else only when nothing was chosen since.
-      setChosen((last) => (last === own || refused !== null ? null : last));
+      if (now)
+        await change(
+          [{ op: 'putRig', rig: { ...now.rig, plan: next }, archived: now.archived, version: now.version }],
+          `${now.rig.name}: ${said}`,
+        );
+      else tell(rigsText.thereIsNoSuchRigAny);
+      // What is in the kit is shown again when nothing was chosen since.
+      setChosen((last) => (last === own || !now ? null : last));
     });
     return keeping.current;
   };
-  const rename = (name: string) =>
-    change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], say(rigsText.name, { name }));
+  const rename = async (name: string) => {
+    await change([{ op: 'putRig', rig: { ...rig, name }, archived: row.archived, version: row.version }], say(rigsText.name, { name }));
+    return null;
+  };
 
   return (
     <>

@@ -26,40 +26,23 @@ export function RigsPage() {
   const [away, setAway] = useState(false);
   const rigs = kit.rigs.filter(({ archived }) => away || !archived);
 
-  const put = async (row: RigRow | null, rig: RigRow['rig'], archived: boolean, said: string) => {
-    const refused = await change([{ op: 'putRig', rig, archived, version: row?.version ?? null }], said);
-    if (refused !== null) tell(refused);
-    return refused === null;
-  };
+  const put = (row: RigRow | null, rig: RigRow['rig'], archived: boolean, said: string) =>
+    change([{ op: 'putRig', rig, archived, version: row?.version ?? null }], said);
   const add = async () => {
     const id = crypto.randomUUID();
-    if (
-      await put(
-        null,
-        {
-          id,
-          name: freeName(
-            rigsText.newRig,
-            kit.rigs.map(({ rig }) => rig.name),
-          ),
-          plan: EMPTY_PLAN,
-        },
-        false,
-        rigsText.newRig2,
-      )
-    )
-      await navigate(`/kit/rigs/${id}`);
+    const name = freeName(
+      rigsText.newRig,
+      kit.rigs.map(({ rig }) => rig.name),
+    );
+    await put(null, { id, name, plan: EMPTY_PLAN }, false, rigsText.newRig2);
+    await navigate(`/kit/rigs/${id}`);
   };
   const remove = async (row: RigRow) => {
-    const refused = await change(
-      [{ op: 'removeRig', id: row.rig.id, version: row.version }],
-      say(rigsText.rigDeleted, { name: row.rig.name }),
-    );
+    await change([{ op: 'removeRig', id: row.rig.id, version: row.version }], say(rigsText.rigDeleted, { name: row.rig.name }));
     tell(
-      refused ??
-        (row.used.setups > 0
-          ? say(rigsText.isUsedBySetupsSo, { name: row.rig.name })
-          : say(rigsText.isDeletedUndoBringsIt, { name: row.rig.name })),
+      row.used.setups > 0
+        ? say(rigsText.isUsedBySetupsSo, { name: row.rig.name })
+        : say(rigsText.isDeletedUndoBringsIt, { name: row.rig.name }),
     );
   };
 

@@ -1,3 +1,5 @@
+import { heightAt, measuredFalloff } from '@gangway/core/aberrations/aberrations';
+import { idealPlace } from '@gangway/core/aberrations/warp';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import {
   AddEquation,
@@ -10,6 +12,7 @@ import {
   FloatType,
   GLSL3,
   HalfFloatType,
+  LinearFilter,
   Matrix4,
   Mesh,
   NearestFilter,
@@ -17,17 +20,24 @@ import {
   PlaneGeometry,
   RawShaderMaterial,
   Scene,
+  Vector2,
+  Vector3,
+  Vector4,
   WebGLRenderer,
   WebGLRenderTarget,
 } from 'three';
 import { developedTile, type Sensor } from '@gangway/core/capture/develop';
 import { numbersFrom, type BackOptions, type Take } from '@gangway/core/capture/shots';
-import { aperturePoints, finderMatrix } from '@gangway/core/perspective/finderMatrix';
-import { finderView } from '../../setup/finder/view';
+import { stratifiedAperture } from '@gangway/core/capture/aperture';
+import { finderMatrix } from '@gangway/core/perspective/finderMatrix';
+import { finderView, type FinderView } from '../../setup/finder/view';
+import { WARP, warpUniforms } from '../../setup/finder/warp';
 import { worldOf } from '../../setup/finder/world';
 
 /** Tiles are so large at the most, px. */
 const TILE = 768;
+/** With aberrations the tiles of the frame are smaller than those of the picture that they are read from: up to a fifth of it may lie beside them. */
+const WARPED_TILE = 640;
 /** From so many points on, edges are smoothed by moving the pictures. */
 const MANY = 16;
 /** Steps that fill a square evenly. Source: Roberts, “The Unreasonable Effectiveness of Quasirandom Sequences”, 2018, from memory. */
@@ -66,6 +76,26 @@ const FULL = /* glsl */ `
   in vec3 position;
   out vec2 uv;
   void main() { uv = position.xy * 0.5 + 0.5; gl_Position = vec4(position.xy, 0.0, 1.0); }`;
+const ADD_WARPED = /* glsl */ `
+  precision highp float;
+  uniform sampler2D one;
+  uniform float share;
+  // Left, right, lower and upper edge, −1 to 1 across and up the frame: of the tile, and of the picture that it is read from.
+  uniform vec4 tile;
+  uniform vec4 source;
+  uniform vec2 half_;
+  uniform vec2 moved;
+  uniform float image;
+  uniform vec3 axis;
+  uniform vec2 through;
+  in vec2 uv;
+  out vec4 colour;
+  ${WARP}
+  void main() {
+    vec2 at = mix(tile.xz, tile.yw, uv);
+    vec2 from = (ideal(at * half_ + moved, image, axis, through) - moved) / half_;
+    colour = texture(one, (from - source.xz) / (source.yw - source.xz)) * share;
+  }`;
 const ADD = /* glsl */ `
   precision highp float;
   uniform sampler2D one;
@@ -109,10 +139,11 @@ export async function exposed({ canvas, shot, options, onShare, wanted }: Expose
   const one = new WebGLRenderTarget(TILE, TILE, {
     samples: many ? 0 : 4,
     type: HalfFloatType,
-    minFilter: NearestFilter,
-    magFilter: NearestFilter,
+    minFilter: view.aberrations ? LinearFilter : NearestFilter,
+    magFilter: view.aberrations ? LinearFilter : NearestFilter,
   });
-  const mean = new WebGLRenderTarget(TILE, TILE, {
+  const size = view.aberrations ? WARPED_TILE : TILE;
+  const mean = new WebGLRenderTarget(size, size, {
     type: FloatType,
     minFilter: NearestFilter,
     magFilter: NearestFilter,
@@ -132,7 +163,8 @@ export async function exposed({ canvas, shot, options, onShare, wanted }: Expose
       colours.push(0.06, 0.06, 0.06);
     }
   }
-  const { focalMm, imageMm } = view.camera;
+  const { focalMm } = view.camera;
+  const { imageMm } = view;
   const pitchMm = view.frame.widthMm / columns;
   // A grain of about five pixels where the subject stands.
   const grain = (5 * pitchMm * (shot.settings.scene?.distanceM ?? 1)) / imageMm;
@@ -153,8 +185,8 @@ export async function exposed({ canvas, shot, options, onShare, wanted }: Expose
   scene.add(mesh);
   const adding = new RawShaderMaterial({
     vertexShader: FULL,
-    fragmentShader: ADD,
-    uniforms: { one: { value: one.texture }, share: { value: 1 / options.samples } },
+    fragmentShader: view.aberrations ? ADD_WARPED : ADD,
+    uniforms: { one: { value: one.texture }, share: { value: 1 / options.samples }, ...(view.aberrations && warpedUniforms(view)) },
     glslVersion: GLSL3,
     depthTest: false,
     depthWrite: false,
@@ -172,7 +204,7 @@ export async function exposed({ canvas, shot, options, onShare, wanted }: Expose
   camera.matrixAutoUpdate = false;
   camera.matrixWorldAutoUpdate = false;
   try {
-    const points = aperturePoints(view.openingMm, options.samples);
+    const points = stratifiedAperture(view.openingMm, options.samples);
     const matrices = points.map((point) =>
       new Matrix4().fromArray(Array.from(finderMatrix({ ...view.camera, focalMm }, options.samples === 1 ? [0, 0] : point))),
     );
@@ -180,23 +212,31 @@ export async function exposed({ canvas, shot, options, onShare, wanted }: Expose
     const sensor: Sensor = {
       bits: options.bits,
       gain: shot.gain,
-      leftMm: view.camera.movements.shiftMm - view.frame.widthMm / 2,
-      topMm: view.camera.movements.riseMm + view.frame.heightMm / 2,
+      leftMm: view.moved.shiftMm - view.frame.widthMm / 2,
+      topMm: view.moved.riseMm + view.frame.heightMm / 2,
       pitchMm,
       imageMm,
       axis: view.axis,
       lightAngle: view.lightAngle,
+      measured: falloffOf(shot),
       random,
     };
     const samples = options.bits === 8 ? new Uint8Array(3 * columns * rows) : new Uint16Array(3 * columns * rows);
-    const light = new Float32Array(4 * TILE * TILE);
-    const [nx, ny] = [Math.ceil(columns / TILE), Math.ceil(rows / TILE)];
+    const light = new Float32Array(4 * size * size);
+    const [nx, ny] = [Math.ceil(columns / size), Math.ceil(rows / size)];
     for (let t = 0; t < nx * ny; t++) {
-      const [left, top] = [(t % nx) * TILE, Math.floor(t / nx) * TILE];
-      const [w, h] = [Math.min(TILE, columns - left), Math.min(TILE, rows - top)];
+      const [left, top] = [(t % nx) * size, Math.floor(t / nx) * size];
+      const [w, h] = [Math.min(size, columns - left), Math.min(size, rows - top)];
       // The part of the frame that this tile is, −1 to 1 across and up, made the whole of the target.
-      const [x0, x1] = [(2 * left) / columns - 1, (2 * (left + TILE)) / columns - 1];
-      const [y1, y0] = [1 - (2 * top) / rows, 1 - (2 * (top + TILE)) / rows];
+      const tile: Edges = [
+        (2 * left) / columns - 1,
+        (2 * (left + size)) / columns - 1,
+        1 - (2 * (top + size)) / rows,
+        1 - (2 * top) / rows,
+      ];
+      // With aberrations it is read from a little around it.
+      const [x0, x1, y0, y1] = view.aberrations ? sourceOf(shot, view, tile, [4 / columns, 4 / rows]) : tile;
+      Object.assign(adding.uniforms, { tile: { value: new Vector4(...tile) }, source: { value: new Vector4(x0, x1, y0, y1) } });
       const crop = new Matrix4().set(
         2 / (x1 - x0),
         0,
@@ -227,15 +267,18 @@ export async function exposed({ canvas, shot, options, onShare, wanted }: Expose
         renderer.setClearColor(SKY, 1);
         renderer.clear(true, true, false);
         renderer.render(scene, camera);
+        const through = points[k] ?? [0, 0];
+        if (view.aberrations) adding.uniforms.through = { value: options.samples === 1 ? new Vector2() : new Vector2(...through) };
+        adding.uniformsNeedUpdate = true;
         renderer.setRenderTarget(mean);
         renderer.render(adder, camera);
       }
-      renderer.readRenderTargetPixels(mean, 0, 0, TILE, TILE, light);
+      renderer.readRenderTargetPixels(mean, 0, 0, size, size, light);
       // WebGL's rows run from the bottom.
       const upright = new Float32Array(4 * w * h);
-      for (let y = 0; y < h; y++) upright.set(light.subarray(4 * (TILE - 1 - y) * TILE, 4 * ((TILE - 1 - y) * TILE + w)), 4 * y * w);
-      const tile = developedTile({ light: upright, columns: w, rows: h, left, top, sensor });
-      for (let y = 0; y < h; y++) samples.set(tile.subarray(3 * y * w, 3 * (y + 1) * w), 3 * ((top + y) * columns + left));
+      for (let y = 0; y < h; y++) upright.set(light.subarray(4 * (size - 1 - y) * size, 4 * ((size - 1 - y) * size + w)), 4 * y * w);
+      const developed = developedTile({ light: upright, columns: w, rows: h, left, top, sensor });
+      for (let y = 0; y < h; y++) samples.set(developed.subarray(3 * y * w, 3 * (y + 1) * w), 3 * ((top + y) * columns + left));
       onShare((t + 1) / (nx * ny));
       // Lets a cancel come in.
       await new Promise((next) => setTimeout(next, 0));
@@ -246,4 +289,63 @@ export async function exposed({ canvas, shot, options, onShare, wanted }: Expose
     for (const each of [one, mean, geometry, surface, adding]) each.dispose();
     renderer.dispose();
   }
+}
+
+/** Left, right, lower and upper edge, −1 to 1 across and up the frame. */
+type Edges = readonly [number, number, number, number];
+
+function warpedUniforms({ aberrations, camera, frame, moved, imageMm, axis }: FinderView) {
+  const { lens_, table } = warpUniforms(aberrations, camera.focalMm);
+  return {
+    lens_: { value: lens_ },
+    table: { value: table },
+    half_: { value: new Vector2(frame.widthMm / 2, frame.heightMm / 2) },
+    moved: { value: new Vector2(moved.shiftMm, moved.riseMm) },
+    image: { value: imageMm },
+    axis: { value: new Vector3(...axis) },
+    through: { value: new Vector2() },
+    tile: { value: new Vector4() },
+    source: { value: new Vector4() },
+  };
+}
+
+/** Falloff as measured at the aperture of a shot, by the angle off the lens axis; `null` where nobody has measured it there. */
+function falloffOf({ settings }: Take): ((offAxisDeg: number) => number) | null {
+  const { aberrations, focalMm } = geometryOf(settings).focus;
+  if (!aberrations || measuredFalloff(aberrations, 0, settings.fNumber) === null) return null;
+  return (offAxisDeg) => measuredFalloff(aberrations, heightAt(focalMm, offAxisDeg), settings.fNumber) ?? 0;
+}
+
+/** So many places along each edge of a tile are looked at. */
+const ALONG_EDGE = 9;
+
+/** The part of the ideal picture that a tile is read from, with a margin, by what the lens does along the edges of the tile and at the rim of the aperture. */
+function sourceOf(shot: Take, view: FinderView, [x0, x1, y0, y1]: Edges, [marginX, marginY]: readonly [number, number]): Edges {
+  const { aberrations, focalMm, pupilRatio = 1, magnification = 0 } = geometryOf(shot.settings).focus;
+  if (!aberrations) return [x0, x1, y0, y1];
+  const { imageMm, axis, moved, frame } = view;
+  const picture = { imageMm, axis, lens: { focalMm, pupilRatio, magnification }, fNumber: shot.settings.fNumber };
+  const rim = view.openingMm / 2;
+  const steps = Array.from({ length: ALONG_EDGE }, (_, i) => i / (ALONG_EDGE - 1));
+  const edge = steps.flatMap((s): readonly (readonly [number, number])[] => [
+    [x0 + (x1 - x0) * s, y0],
+    [x0 + (x1 - x0) * s, y1],
+    [x0, y0 + (y1 - y0) * s],
+    [x1, y0 + (y1 - y0) * s],
+  ]);
+  const apertures: readonly (readonly [number, number])[] = [
+    [rim, 0],
+    [-rim, 0],
+    [0, rim],
+    [0, -rim],
+  ];
+  const places = edge.flatMap(([x, y]) =>
+    apertures.map((aperture) => {
+      const at = [(x * frame.widthMm) / 2 + moved.shiftMm, (y * frame.heightMm) / 2 + moved.riseMm] as const;
+      const [ix, iy] = idealPlace(aberrations, picture, at, aperture);
+      return [((ix - moved.shiftMm) * 2) / frame.widthMm, ((iy - moved.riseMm) * 2) / frame.heightMm] as const;
+    }),
+  );
+  const [xs, ys] = [places.map(([x]) => x), places.map(([, y]) => y)];
+  return [Math.min(...xs) - marginX, Math.max(...xs) + marginX, Math.min(...ys) - marginY, Math.max(...ys) + marginY];
 }

@@ -1,3 +1,5 @@
+import type { AberrationTable } from '@gangway/core/aberrations/warp';
+import { setupAberrations } from '@gangway/core/geometry/aberrations';
 import type { Geometry } from '@gangway/core/geometry/geometry';
 import { coverageHalfAngle } from '@gangway/core/coverage/circle';
 import { lensAxis } from '@gangway/core/space/axis';
@@ -5,6 +7,7 @@ import type { Vec3 } from '@gangway/core/space/vector';
 import type { FinderCamera } from '@gangway/core/perspective/finderMatrix';
 import type { Subject } from '@gangway/core/subjects/subject';
 import type { Placed } from '@gangway/core/space/pose';
+import type { ShiftPosition } from '@gangway/core/model/movements';
 import type { FrameSize } from '@gangway/core/model/frame';
 
 /** All that the Finder's picture follows from. */
@@ -23,6 +26,11 @@ export interface FinderView {
   readonly sharpAngle: number | null;
   /** The blur that is sharp enough, mm. */
   readonly allowedMm: number;
+  /** From the lens to the back as the picture is scaled, and where the lens stands over it, mm. */
+  readonly imageMm: number;
+  readonly moved: ShiftPosition;
+  /** Aberrations of the lens by image height; `null` where nothing is known of them. */
+  readonly aberrations: AberrationTable | null;
 }
 
 const NEAR_SHARE = 0.02;
@@ -36,6 +44,9 @@ export function finderView(geometry: Geometry): FinderView | null {
   const { focalMm } = rig.lens;
   const frame = geometry.wholeFrame;
   const movements = geometry.lens;
+  const { focus } = geometry;
+  // A lens that breathes draws the picture of its focus on a frame so much smaller.
+  const scale = geometry.imageMm / focus.imageMm;
   const light = geometry.imageCircle;
   const sharp = geometry.sharpCircle;
   return {
@@ -48,11 +59,15 @@ export function finderView(geometry: Geometry): FinderView | null {
     allowedMm: geometry.blurAllowed.cocMm,
     lightAngle: light && coverageHalfAngle(light.atInfinityMm, focalMm),
     sharpAngle: sharp && coverageHalfAngle(sharp.atInfinityMm, focalMm),
+    imageMm: geometry.imageMm,
+    moved: geometry.position,
+    aberrations: setupAberrations(geometry),
     camera: {
       focalMm,
-      imageMm: geometry.imageMm,
-      movements,
-      frame,
+      imageMm: focus.imageMm,
+      movements: { ...movements, riseMm: movements.riseMm / scale, shiftMm: movements.shiftMm / scale },
+      frame: { widthMm: frame.widthMm / scale, heightMm: frame.heightMm / scale },
+      pupilRatio: rig.parts.lens.specs.pupilRatio ?? 1,
       nearM: Math.max(focalMm / 500, scene.distanceM * NEAR_SHARE),
       farM: FAR_M,
     },
@@ -68,9 +83,9 @@ export interface Measured {
   readonly stretch: number;
 }
 
-export function measuredAt({ camera, frame }: FinderView, x: number, y: number): Measured {
+export function measuredAt({ imageMm, moved, frame }: FinderView, x: number, y: number): Measured {
   const [xMm, yMm] = [(x * frame.widthMm) / 2, (y * frame.heightMm) / 2];
-  const off = Math.hypot(xMm + camera.movements.shiftMm, yMm + camera.movements.riseMm);
-  const angle = Math.atan(off / camera.imageMm);
+  const off = Math.hypot(xMm + moved.shiftMm, yMm + moved.riseMm);
+  const angle = Math.atan(off / imageMm);
   return { xMm, yMm, angleDeg: (angle * 180) / Math.PI, stretch: 1 / Math.cos(angle) };
 }

@@ -2,7 +2,7 @@ import { coverageText } from '@gangway/messages/core/checks/coverage';
 import { say } from '@gangway/messages/say';
 import type { DefinitionBasis } from '../../coverage/circle';
 import { diagonalMm, type Corner } from '../../coverage/frame';
-import { cornersOutside, setupMargin, type CircleMargin, type CircleOnBack } from '../../geometry/circles';
+import { cornersOutside, setupMargin, type CircleMargin, type CircleOnBack, type Travel } from '../../geometry/circles';
 import { freshGeometry, type Geometry } from '../../geometry/geometry';
 import { setupOfFrame } from '../../geometry/laidMosaic';
 import { apertureWords, fixed, mmWords } from '../../words';
@@ -61,6 +61,7 @@ export function circleSentence(
 ): string {
   if (margin === null || diameterMm === null) return say(coverageText.whetherTheCornersStayIn, { circle, at });
   if (margin.of === 'diameter') {
+    if (margin.tilted) return say(coverageText.theFrameFitsNowhere, { circle, at, lackMm: lackWords(margin.valueMm) });
     const lacks = say(coverageText.theOnlyItIsToo, { circle, at, diameterMm: mmWords(diameterMm), valueMm: lackWords(margin.valueMm) });
     return say(coverageText.aFrameIsAcrossIts, { frame: frame ? 'yes' : 'no', frameDiagonalMm: mmWords(frameDiagonalMm), lacks });
   }
@@ -72,35 +73,33 @@ export function circleSentence(
       circle,
       at,
       valueMm: lackWords(margin.valueMm),
-      margin: controlWords(margin),
+      travel: lessTravel(margin.travel),
     });
   }
   const all = frame
     ? say(coverageText.allCornersOf, { of: frame.of === 1 ? coverageText.theFrame : manyFrames(frame.of) })
     : coverageText.allFourCorners;
-  return say(coverageText.areInTheWithTo, {
+  return say(coverageText.areInTheFromIts, {
     all,
     circle,
     at,
     state: onlyWhen(state === 'tight'),
     valueMm: mmWords(margin.valueMm),
-    margin: controlWords(margin),
+    travel: moreTravel(margin.travel),
   });
 }
 
-function controlWords(margin: CircleMargin): string {
-  if (margin.of === 'diameter') return '';
-  switch (margin.control) {
-    case 'rise':
-    case 'fall':
-      return say(coverageText.of, { control: margin.control });
-    case 'shiftRight':
-      return coverageText.ofShiftToTheRight;
-    case 'shiftLeft':
-      return coverageText.ofShiftToTheLeft;
-    case 'movement':
-      return coverageText.ofMovementInThisDirection;
-  }
+/** How much more of the movement that is set would reach the edge. */
+function moreTravel(travel: Travel | null): string {
+  if (travel === null || travel.valueMm === null) return '';
+  return say(coverageText.moreWouldReachIt, { mm: mmWords(travel.valueMm), control: travel.control });
+}
+
+/** How much less, or more, of the movement that is set brings the corners in. */
+function lessTravel(travel: Travel | null): string {
+  if (travel === null) return '';
+  if (travel.valueMm === null || travel.valueMm >= 0) return say(coverageText.noAmountIsEnough, { control: travel.control });
+  return say(coverageText.changeIsEnough, { mm: lackWords(travel.valueMm), change: travel.change, control: travel.control });
 }
 
 /** Where the diameter of a sharp circle comes from; `null` when it was given for this aperture. */

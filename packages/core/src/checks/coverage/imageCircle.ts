@@ -1,3 +1,5 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
+import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { coverageText } from '@gangway/messages/core/checks/coverage';
 import { ask } from '../../rig/missing';
 import { defineCheck } from '../check';
@@ -9,7 +11,9 @@ import { circleFacts, circleSentence, circleSpare } from './circle';
 export const imageCircle = defineCheck({
   kind: 'imageCircle',
   step: 'coverage',
+  assumes: assumptionsText.imageCircle,
   weight: 'counts',
+  onPivots: { whether: pivotsText.whetherTheCornersAreInImageCircle },
   evaluate: (geometry) => circleFacts(geometry, geometry.imageCircle),
   margin: circleSpare,
   message: (facts) => circleSentence(facts, coverageText.imageCircle, ''),

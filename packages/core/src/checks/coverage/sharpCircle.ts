@@ -1,3 +1,5 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
+import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { coverageText } from '@gangway/messages/core/checks/coverage';
 import { say } from '@gangway/messages/say';
 import { ask } from '../../rig/missing';
@@ -20,7 +22,9 @@ interface SharpCircleFacts extends CircleFacts {
 export const sharpCircle = defineCheck<'sharpCircle', SharpCircleFacts>({
   kind: 'sharpCircle',
   step: 'coverage',
+  assumes: assumptionsText.sharpCircle,
   weight: 'counts',
+  onPivots: { whether: pivotsText.whetherTheCornersAreInSharpCircle },
   evaluate: (geometry) => ({
     fNumber: geometry.settings.fNumber,
     basis: geometry.sharpCircle?.basis ?? null,

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { coverageText } from '@gangway/messages/core/checks/coverage';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
@@ -24,6 +25,7 @@ interface TravelFacts extends Facts {
 export const travel = defineCheck<'travel', TravelFacts>({
   kind: 'travel',
   step: 'coverage',
+  assumes: assumptionsText.travel,
   weight: 'counts',
   evaluate: (geometry) => (geometry.settings.mosaic ? ofMosaic(geometry) : ofSingle(geometry)),
   margin: ({ spareMm }) => (spareMm === null ? null : { value: spareMm, unit: 'mm' }),

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { airyMm } from '../../planning/apertureChoice';
@@ -21,6 +22,7 @@ const SEEN_PX = 8.2;
 export const diffraction = defineCheck<'diffraction', DiffractionFacts>({
   kind: 'diffraction',
   step: 'expose',
+  assumes: assumptionsText.diffraction,
   weight: 'counts',
   evaluate: (geometry) => {
     const { exposure, fNumber } = geometry.settings;

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { totalShots } from '../../exposure/working';
@@ -14,6 +15,7 @@ interface FilmFacts extends Facts {
 export const film = defineCheck<'film', FilmFacts>({
   kind: 'film',
   step: 'expose',
+  assumes: assumptionsText.film,
   weight: 'counts',
   evaluate: (geometry) => {
     const { rig, mosaic, exposure } = geometry.settings;

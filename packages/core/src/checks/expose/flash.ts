@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { timeWords } from '../../exposure/shutter';
@@ -7,7 +8,7 @@ import type { CheckState } from '../../state';
 import { nearestAperture } from '../apertureFix';
 import { defineCheck, type Facts } from '../check';
 import { stateOf } from '../tight';
-import { darkerFilter, otherShutter, otherSpeed } from './exposureFix';
+import { darkerFilter, otherFlashShutter, otherShutter, otherSpeed } from './exposureFix';
 import { shutterSpec } from './shutterSpec';
 import { SHUTTERS } from '../../exposure/choices';
 
@@ -21,6 +22,7 @@ interface FlashFacts extends Facts {
 export const flash = defineCheck<'flash', FlashFacts>({
   kind: 'flash',
   step: 'expose',
+  assumes: assumptionsText.flash,
   weight: 'counts',
   evaluate: (geometry) => {
     if (!geometry.settings.exposure.flash) return null;
@@ -43,6 +45,7 @@ export const flash = defineCheck<'flash', FlashFacts>({
   note: ({ state }) => (state === 'unknown' ? exposeText.theFlashSyncSpeedIs : exposeText.keepMainsPowerOffWet),
   missing: (parts) => shutterSpec(parts, 'syncPerS'),
   *fixes({ geometry, trial }) {
+    yield otherFlashShutter(geometry, trial);
     yield otherShutter(geometry, trial);
     yield nearestAperture(geometry, trial);
     yield otherSpeed(geometry, trial);

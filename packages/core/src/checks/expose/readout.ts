@@ -1,13 +1,14 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { setupShutter } from '../../exposure/working';
-import type { Geometry } from '../../geometry/geometry';
 import type { ShutterKind } from '../../model/exposure';
 import { countedPixelMm } from '../../stitching/metrics';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { stateOf } from '../tight';
 import { otherShutter } from './exposureFix';
+import { fastestOnSensor } from './moving';
 import { shutterSpec } from './shutterSpec';
 import { SHUTTERS } from '../../exposure/choices';
 
@@ -23,6 +24,7 @@ interface ReadoutFacts extends Facts {
 export const readout = defineCheck<'readout', ReadoutFacts>({
   kind: 'readout',
   step: 'expose',
+  assumes: assumptionsText.readout,
   weight: 'counts',
   evaluate: (geometry) => {
     const mmPerS = fastestOnSensor(geometry);
@@ -55,9 +57,3 @@ export const readout = defineCheck<'readout', ReadoutFacts>({
     yield otherShutter(geometry, trial);
   },
 });
-
-/** How fast the fastest thing that crosses the view moves on the sensor, mm/s; `null` when nothing was said to move. */
-function fastestOnSensor({ settings: { exposure, mosaic }, imageMm }: Geometry): number | null {
-  const moving = [...(exposure.moving ? [exposure.moving] : []), ...(mosaic?.zones ?? [])];
-  return moving.length === 0 ? null : Math.max(...moving.map(({ speedMs, distanceM }) => (speedMs / distanceM) * imageMm));
-}

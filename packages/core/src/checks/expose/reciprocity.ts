@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { bracketStops } from '../../exposure/brackets';
@@ -19,11 +20,13 @@ interface ReciprocityFacts extends Facts {
 export const reciprocity = defineCheck<'reciprocity', ReciprocityFacts>({
   kind: 'reciprocity',
   step: 'expose',
+  assumes: assumptionsText.reciprocity,
   weight: 'counts',
   evaluate: (geometry) => {
     if (geometry.settings.rig.parts.back.kind !== 'film') return null;
     const working = workingExposure(geometry);
-    if (working?.shutterSpeedS == null) return null;
+    // With flash, reciprocity is counted in the share of ambient light.
+    if (!working || working.shutterSpeedS === null || working.flash) return null;
     const { shutterSpeedS, law, shots } = working;
     if (law === null) {
       // What the film is not trusted for is not among the shots: the longest that is wanted counts.

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
 import { timeWords } from '../../exposure/shutter';
@@ -17,6 +18,8 @@ const ADVICE = {
   mirror: exposeText.raiseTheMirrorOrUse,
 } as const;
 
+/** A flash that gives nine tenths of the light freezes the picture (common practice). */
+const FAINT_SHARE = 0.1;
 /** Times at which a mirror, a curtain or a finger on the button shows (common practice), s. */
 const SHAKY = { fromS: 1 / 60, toS: 2 };
 /** Diagonal of the small format, mm, for which the old rule of one over the focal length was made. */
@@ -26,10 +29,12 @@ const SMALL_FORMAT_MM = 43.3;
 export const shake = defineCheck<'shake', ShakeFacts>({
   kind: 'shake',
   step: 'expose',
+  assumes: assumptionsText.shake,
   weight: 'counts',
   evaluate: (geometry) => {
     const working = workingExposure(geometry);
     if (!working || working.shots.length === 0) return null;
+    if (working.flash && (working.flash.ambientShare ?? 1) <= FAINT_SHARE) return null;
     const { exposure, rig } = geometry.settings;
     const longestS = Math.max(...working.shots.map(({ shutterSpeedS }) => shutterSpeedS));
     const inRange = working.shots.some(({ shutterSpeedS }) => shutterSpeedS >= SHAKY.fromS && shutterSpeedS <= SHAKY.toS);

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { listed } from '@gangway/messages/list';
 import { exposeText } from '@gangway/messages/core/checks/expose';
 import { say } from '@gangway/messages/say';
@@ -37,6 +38,7 @@ const BEYOND_STOPS = -1 / 6;
 export const time = defineCheck<'time', TimeFacts>({
   kind: 'time',
   step: 'expose',
+  assumes: assumptionsText.time,
   weight: 'counts',
   evaluate: (geometry) => {
     const working = workingExposure(geometry);
@@ -70,19 +72,22 @@ function lackingLabel(lacks: Lacking): string {
 interface AgainstEnd {
   readonly end: 'fast' | 'slow';
   readonly neededS: number;
+  /** What it is set to, as marked, s. */
+  readonly setS: number;
   readonly endS: number | null;
   readonly spareStops: number | null;
 }
 
 function againstEnds({ shutter, shots }: Working): readonly AgainstEnd[] {
-  return shots.flatMap(({ neededS }): readonly AgainstEnd[] => [
+  return shots.flatMap(({ neededS, shutterSpeedS: setS }): readonly AgainstEnd[] => [
     {
       end: 'fast',
       neededS,
+      setS,
       endS: shutter.fastestS,
       spareStops: shutter.fastestS === null ? null : Math.log2(neededS / shutter.fastestS),
     },
-    { end: 'slow', neededS, endS: shutter.slowestS, spareStops: slowSpare(shutter, neededS) },
+    { end: 'slow', neededS, setS, endS: shutter.slowestS, spareStops: slowSpare(shutter, neededS) },
   ]);
 }
 
@@ -95,7 +100,8 @@ function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
   const { shutter, shots, lines } = working;
   const base = { shutter: shutter.kind, bulb: shots.some(({ bulb }) => bulb) };
   const open = { ...base, state: 'unknown' as const, neededS: null, endS: null, end: 'slow' as const, spareStops: null };
-  const dark = lines.filter(({ stops }) => stops === null).map(({ words }) => words);
+  // With flash the shutter is set by choice, whatever is lost on the way.
+  const dark = (working.flash ? [] : lines).filter(({ stops }) => stops === null).map(({ words }) => words);
   if (dark.length > 0) return { ...open, lacks: { kind: 'filters', names: dark } };
   const wanted = settings.mosaic ? settings.mosaic.series.brackets : settings.exposure.brackets.count;
   if (shots.length < wanted) return { ...open, lacks: { kind: 'reciprocity' } };
@@ -105,8 +111,9 @@ function timeFacts({ settings }: Geometry, working: Working): TimeFacts {
   const state =
     worst === null ? 'unknown' : timeState(worst.spareStops, known.length === ends.length || shots.every(({ can }) => can !== null));
   if (worst === null || state === 'unknown') return { ...open, lacks: { kind: 'shutter' } };
-  // What is held open is said by its longest.
-  const neededS = base.bulb && state !== 'fails' ? Math.max(...shots.map((each) => each.neededS)) : worst.neededS;
+  // What is held open is said by its longest; within its range as it is set, beyond it as it would have to be.
+  const within = base.bulb ? Math.max(...shots.map((each) => each.neededS)) : worst.setS;
+  const neededS = state === 'fails' ? worst.neededS : within;
   return { ...base, state, neededS, endS: worst.endS, end: worst.end, spareStops: worst.spareStops, lacks: null };
 }
 

@@ -1,15 +1,16 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
+import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { listed } from '@gangway/messages/list';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import { degrees } from '../../angles';
 import type { Geometry } from '../../geometry/geometry';
-import { pivotMoved } from '../../geometry/standards';
 import type { ShiftPosition } from '../../model/movements';
 import { keepingCentre } from '../../planning/keepCentre';
 import { mmWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
-import { givenBack } from '../../planning/givenBack';
+import { givenBack, movedSinceComposed } from '../../planning/givenBack';
 
 interface ComposedFacts extends Facts, ShiftPosition {}
 
@@ -20,7 +21,9 @@ const MOVED_MM = 0.25;
 export const composed = defineCheck<'composed', ComposedFacts>({
   kind: 'composed',
   step: 'focus',
+  assumes: assumptionsText.composed,
   weight: 'advice',
+  onPivots: { whether: pivotsText.howFarTheTiltMovedThePicture, byAmount: true },
   evaluate: (geometry) => {
     const moved = movedSinceComposed(geometry);
     return Math.hypot(moved.riseMm, moved.shiftMm) < MOVED_MM ? null : { state: 'tight', ...moved };
@@ -44,12 +47,6 @@ export const composed = defineCheck<'composed', ComposedFacts>({
     yield offer('choice', { composed: true }, trial);
   },
 });
-
-/** How far the pivot of the tilt has moved the lens since the picture was composed, mm. */
-function movedSinceComposed({ pivot, settings }: Geometry): ShiftPosition {
-  const was = pivotMoved(settings, settings.composedAt);
-  return { riseMm: pivot.riseMm - was.riseMm, shiftMm: pivot.shiftMm - was.shiftMm };
-}
 
 /** The camera turned until the centre of the picture is what it was. */
 function turnedBack(geometry: Geometry, trial: Trial): Fix | null {

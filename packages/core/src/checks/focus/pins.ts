@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
@@ -35,6 +36,7 @@ export const TIGHT_STOPS = 1 / 3;
 export const pins = defineCheck<'pins', PinsFacts>({
   kind: 'pins',
   step: 'focus',
+  assumes: assumptionsText.pins,
   weight: 'counts',
   evaluate: (geometry) =>
     geometry.settings.scene !== null && geometry.settings.pins.some(({ role }) => role === 'sharp') ? sharpFacts(geometry) : null,

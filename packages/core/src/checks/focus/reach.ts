@@ -1,3 +1,5 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
+import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
@@ -10,7 +12,7 @@ import { offer, type Fix, type Trial } from '../fix';
 import { stateOf } from '../tight';
 import { onlyWhen } from '../wording';
 import { bySolving } from './solvedFix';
-import { extensionMm } from '../../planning/extension';
+import { railOutMm } from '../../planning/railOut';
 
 interface ReachFacts extends Facts {
   /** What is left on the rail to the end that is nearer, mm; negative beyond it. */
@@ -28,12 +30,15 @@ const SAME_MM = 1e-6;
 export const reach = defineCheck<'reach', ReachFacts>({
   kind: 'reach',
   step: 'focus',
+  assumes: assumptionsText.reach,
   weight: 'counts',
-  evaluate: ({ settings, turned }) => {
+  onPivots: { whether: pivotsText.whetherTheRailReaches },
+  evaluate: (geometry) => {
+    const { settings, turned } = geometry;
     const { parts } = settings.rig;
     const by = parts.kind === 'view' ? 'bellows' : 'lens';
     const { leastMm, mostMm } = railReach(parts);
-    const out = extensionMm(settings);
+    const out = railOutMm(geometry);
     const [overFar, overNear] = [leastMm === null ? null : out - leastMm, mostMm === null ? null : mostMm - out];
     const fails = (overFar !== null && overFar < -SAME_MM) || (overNear !== null && overNear < -SAME_MM);
     if (!fails && settings.pins.length === 0 && !turned) return null;

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import type { Geometry } from '../../geometry/geometry';
@@ -26,6 +27,7 @@ interface SoftFacts extends Facts {
 export const soft = defineCheck<'soft', SoftFacts>({
   kind: 'soft',
   step: 'focus',
+  assumes: assumptionsText.soft,
   weight: 'counts',
   evaluate: (geometry) =>
     geometry.settings.scene !== null && geometry.settings.pins.some(({ role }) => role === 'soft') ? softFacts(geometry) : null,

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import { leastBlurWith } from '../../planning/tiltAllowance';
@@ -20,6 +21,7 @@ const READ_SHARE = 0.25;
 export const tiltScale = defineCheck<'tiltScale', TiltScaleFacts>({
   kind: 'tiltScale',
   step: 'focus',
+  assumes: assumptionsText.tiltScale,
   weight: 'advice',
   evaluate: (geometry) => {
     const { front, rig, pins } = geometry.settings;

@@ -1,11 +1,14 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { focusText } from '@gangway/messages/core/checks/focus';
 import { say } from '@gangway/messages/say';
 import { radians } from '../../angles';
 import { nearestTilt, type TiltMechanism } from '../../focus/tiltMechanism';
 import type { Geometry } from '../../geometry/geometry';
 import type { StandardTurn } from '../../model/movements';
+import type { RigParts } from '../../model/rig';
 import { ask } from '../../rig/missing';
-import { lensTilt, tiltingName, type LensTilt, type Tilting } from '../../rig/tilt';
+import { rigPivots } from '../../rig/pivots';
+import { lensTilt, tiltingName, type Tilting } from '../../rig/tilt';
 import { capital, fixed, mmWords, turnWords } from '../../words';
 import { defineCheck, type Facts } from '../check';
 import { offer, type Fix, type Trial } from '../fix';
@@ -30,6 +33,7 @@ const TIGHT_DEG = 0.1;
 export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
   kind: 'tiltTravel',
   step: 'focus',
+  assumes: assumptionsText.tiltTravel,
   weight: 'counts',
   evaluate: ({ settings }) => {
     const { front, rig } = settings;
@@ -47,7 +51,7 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
       spareDeg,
       nearest,
       locked: mechanism.kind === 'line',
-      forwardMm: forwardMm(tilt, front),
+      forwardMm: forwardMm(rig.parts, front),
     };
   },
   margin: ({ spareDeg }) => (spareDeg === null ? null : { value: spareDeg, unit: '°' }),
@@ -84,8 +88,10 @@ export const tiltTravel = defineCheck<'tiltTravel', TiltTravelFacts>({
 
 const byName = (by: Tilting | null): string => (by === null ? focusText.thisRig : tiltingName(by));
 
-function forwardMm(tilt: LensTilt, { tiltDeg }: StandardTurn): number {
-  return tilt.kind === 'standard' && tilt.baseBelowMm !== null ? tilt.baseBelowMm * Math.sin(radians(tiltDeg)) : 0;
+/** How far a base tilt carries the lens forward, mm; 0 where its base is not known. */
+function forwardMm(parts: RigParts, { tiltDeg }: StandardTurn): number {
+  const { mm, asks } = rigPivots(parts).frontBaseMm;
+  return asks.length === 0 ? mm * Math.sin(radians(tiltDeg)) : 0;
 }
 
 /** Along the present direction, how much farther the mechanism goes, degrees. */

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { frameText } from '@gangway/messages/core/checks/frame';
 import { say } from '@gangway/messages/say';
 import { flareState, type FlareState } from '../../framing/flare';
@@ -20,6 +21,7 @@ const RIM_DEG = 2;
 export const flare = defineCheck<'flare', FlareFacts>({
   kind: 'flare',
   step: 'frame',
+  assumes: assumptionsText.flare,
   weight: 'counts',
   evaluate: (geometry) => {
     const found = flareState(geometry);

@@ -1,3 +1,5 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
+import { pivotsText } from '@gangway/messages/core/checks/pivots';
 import { frameText } from '@gangway/messages/core/checks/frame';
 import { say } from '@gangway/messages/say';
 import { degrees } from '../../angles';
@@ -21,7 +23,9 @@ interface InFrameFacts extends Facts, FrameSpare {}
 export const inFrame = defineCheck<'inFrame', InFrameFacts>({
   kind: 'inFrame',
   step: 'frame',
+  assumes: assumptionsText.inFrame,
   weight: 'counts',
+  onPivots: { whether: pivotsText.whetherTheSubjectIsInFrame },
   evaluate: (geometry) => {
     const spare = frameSpare(geometry);
     return spare && { state: spare.spareMm === null ? 'fails' : stateOf(spare.spareMm), ...spare };

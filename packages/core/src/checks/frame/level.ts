@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { frameText } from '@gangway/messages/core/checks/frame';
 import { say } from '@gangway/messages/say';
 import { levelState, type LevelState } from '../../framing/level';
@@ -27,6 +28,7 @@ interface LevelFacts extends Facts {
 export const level = defineCheck<'level', LevelFacts>({
   kind: 'level',
   step: 'frame',
+  assumes: assumptionsText.level,
   weight: 'counts',
   evaluate: (geometry) => {
     const found = levelState(geometry);

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { frameText } from '@gangway/messages/core/checks/frame';
 import { say } from '@gangway/messages/say';
 import { stretchAt } from '../../framing/stretch';
@@ -21,6 +22,7 @@ const STRETCH_TIGHT = 0.02;
 export const stretch = defineCheck<'stretch', StretchFacts>({
   kind: 'stretch',
   step: 'frame',
+  assumes: assumptionsText.stretch,
   weight: 'counts',
   evaluate: (geometry) => {
     const { scene } = geometry.settings;

@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { positionText } from '@gangway/messages/core/checks/position';
 import { say } from '@gangway/messages/say';
 import { freshGeometry } from '../../geometry/geometry';
@@ -19,6 +20,7 @@ const LEGS_M = 0.5;
 export const obstacle = defineCheck<'obstacle', ObstacleFacts>({
   kind: 'obstacle',
   step: 'position',
+  assumes: assumptionsText.obstacle,
   weight: 'counts',
   evaluate: ({ settings: { scene } }) => {
     if (scene === null || scene.roomM === null) return null;

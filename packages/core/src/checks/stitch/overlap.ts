@@ -1,3 +1,4 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
 import { say } from '@gangway/messages/say';
 import type { CheckState } from '../../state';
@@ -24,6 +25,7 @@ interface OverlapFacts extends Facts {
 export const overlap = defineCheck<'overlap', OverlapFacts>({
   kind: 'overlap',
   step: 'stitch',
+  assumes: assumptionsText.overlap,
   weight: 'counts',
   evaluate: ({ laid, settings: { mosaic } }) => {
     if (!laid || !mosaic || laid.frames.length < 2) return null;

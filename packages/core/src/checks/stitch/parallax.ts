@@ -1,5 +1,6 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
-import { say } from '@gangway/messages/say';
+import { messageOf, say } from '@gangway/messages/say';
 import type { Mover } from '../../model/mosaic';
 import { mosaicParallax, type Parallax } from '../../stitching/metrics';
 import { fixed, metresWords, mmWords } from '../../words';
@@ -19,6 +20,7 @@ interface ParallaxFacts extends Facts {
 export const parallax = defineCheck<'parallax', ParallaxFacts>({
   kind: 'parallax',
   step: 'stitch',
+  assumes: assumptionsText.parallax,
   weight: 'counts',
   evaluate: (geometry) => {
     const { mosaic, rig } = geometry.settings;
@@ -43,9 +45,9 @@ export const parallax = defineCheck<'parallax', ParallaxFacts>({
   *fixes({ geometry: { laid, settings }, trial }) {
     const { mosaic } = settings;
     if (!mosaic || !laid) return;
-    const held = (label: string) => offer('mosaic', { mosaic: { ...mosaic, mover: 'back' } }, trial, label);
+    const held = (label: string) => offer('mosaic', { mosaic: { ...mosaic, mover: 'back' } }, trial, messageOf(label, {}));
     if (laid.slides.footOnLens) yield held(stitchText.holdTheLensByIts);
-    yield offer('mosaic', { mosaic: { ...mosaic, mover: 'counter' } }, trial, stitchText.slideTheCameraTheOther);
+    yield offer('mosaic', { mosaic: { ...mosaic, mover: 'counter' } }, trial, messageOf(stitchText.slideTheCameraTheOther, {}));
     if (!laid.slides.footOnLens) yield held(stitchText.holdTheLensByA);
   },
 });

@@ -1,5 +1,6 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
-import { say } from '@gangway/messages/say';
+import { messageOf, say } from '@gangway/messages/say';
 import type { Mosaic } from '../../model/mosaic';
 import { mosaicGiven } from '../../stitching/metrics';
 import { fixed } from '../../words';
@@ -20,6 +21,7 @@ interface RoomFacts extends Facts {
 export const room = defineCheck<'room', RoomFacts>({
   kind: 'room',
   step: 'stitch',
+  assumes: assumptionsText.room,
   weight: 'counts',
   evaluate: (geometry) => {
     const { mosaic, rig } = geometry.settings;
@@ -46,7 +48,7 @@ export const room = defineCheck<'room', RoomFacts>({
 
 function* shorterSeries(mosaic: Mosaic, trial: Trial): Generator<Fix | null> {
   const with_ = (label: string, series: Partial<Mosaic['series']>): Fix | null =>
-    offer('mosaic', { mosaic: { ...mosaic, series: { ...mosaic.series, ...series } } }, trial, label);
+    offer('mosaic', { mosaic: { ...mosaic, series: { ...mosaic.series, ...series } } }, trial, messageOf(label, {}));
   const { flatFields, brackets } = mosaic.series;
   if (flatFields) yield with_(stitchText.withoutFlatFieldFrames, { flatFields: false });
   if (brackets > 1) yield with_(stitchText.withoutBrackets, { brackets: 1 });

@@ -1,5 +1,6 @@
+import { assumptionsText } from '@gangway/messages/core/checks/assumptions';
 import { stitchText } from '@gangway/messages/core/checks/stitch';
-import { say } from '@gangway/messages/say';
+import { messageOf, say } from '@gangway/messages/say';
 import { zoneStates, type ZoneState } from '../../stitching/metrics';
 import { fixed } from '../../words';
 import { defineCheck, type Facts } from '../check';
@@ -19,6 +20,7 @@ const STANDS_PX = 1;
 export const seam = defineCheck<'seam', SeamFacts>({
   kind: 'seam',
   step: 'stitch',
+  assumes: assumptionsText.seam,
   weight: 'counts',
   evaluate: (geometry) => {
     const zones = zoneStates(geometry);
@@ -46,6 +48,6 @@ export const seam = defineCheck<'seam', SeamFacts>({
     const { mosaic } = geometry.settings;
     if (!mosaic) return;
     const series = { ...mosaic.series, moveS: 2, settleS: Math.min(1, mosaic.series.settleS), brackets: 1 };
-    yield offer('mosaic', { mosaic: { ...mosaic, series } }, trial, stitchText.theFramesAcrossItIn);
+    yield offer('mosaic', { mosaic: { ...mosaic, series } }, trial, messageOf(stitchText.theFramesAcrossItIn, {}));
   },
 });

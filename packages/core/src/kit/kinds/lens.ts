@@ -1,8 +1,10 @@
 import { kindsText } from '@gangway/messages/core/kit/kinds';
-import { number, choice, joint, circles, EVIDENCE } from '../spec';
-import { inOrder, circleContradictions } from '../contradictions';
+import { number, choice, joint, list, circles, EVIDENCE } from '../spec';
+import { inOrder, circleContradictions, listContradictions } from '../contradictions';
 import { defineKind } from '../kind';
 import { MOUNT, CIRCLE, FRONT, contacts, movements } from './shared';
+
+const ABERRATIONS = kindsText.aberrations;
 
 /** A lens. */
 export const lens = defineKind({
@@ -32,6 +34,15 @@ export const lens = defineKind({
       min: 0.5,
       max: 512,
       how: kindsText.readTheEndOfThe,
+    }),
+    tNumber: number({
+      group: kindsText.lens,
+      label: kindsText.tNumberAtTheWidestAperture,
+      unit: '',
+      min: 0.5,
+      max: 512,
+      since: 4,
+      how: kindsText.engravedOnCinemaLensesElse,
     }),
     stopStep: choice(kindsText.lens, kindsText.apertureClicksIn, {
       full: kindsText.fullStops,
@@ -178,12 +189,133 @@ export const lens = defineKind({
       when: { spec: 'attachment', is: ['mount'] },
       how: kindsText.calliperAcrossTheMetalRing,
     }),
+    heightsMm: list({
+      group: ABERRATIONS,
+      label: kindsText.imageHeights,
+      unit: 'mm',
+      min: 0,
+      max: 750,
+      since: 5,
+      refines: true,
+      how: kindsText.atWhichImageHeights,
+    }),
+    sagittalSagMm: list({
+      group: ABERRATIONS,
+      label: kindsText.sagittalSag,
+      unit: 'mm',
+      min: -20,
+      max: 20,
+      since: 5,
+      refines: true,
+      how: kindsText.focusOnTheMiddleOfAFlat,
+    }),
+    tangentialSagMm: list({
+      group: ABERRATIONS,
+      label: kindsText.tangentialSag,
+      unit: 'mm',
+      min: -20,
+      max: 20,
+      since: 5,
+      refines: true,
+      how: kindsText.theSameForLinesAcross,
+    }),
+    distortionPercent: list({
+      group: ABERRATIONS,
+      label: kindsText.distortion,
+      unit: '%',
+      min: -50,
+      max: 50,
+      since: 5,
+      refines: true,
+      how: kindsText.photographAStraightEdge,
+    }),
+    falloffWideStops: list({
+      group: ABERRATIONS,
+      label: kindsText.falloffAtTheWidestAperture,
+      unit: 'stops',
+      min: 0,
+      max: 12,
+      since: 5,
+      refines: true,
+      how: kindsText.photographAnEvenWallAndCompare,
+    }),
+    falloffStoppedStops: list({
+      group: ABERRATIONS,
+      label: kindsText.falloffStoppedDown,
+      unit: 'stops',
+      min: 0,
+      max: 12,
+      since: 5,
+      refines: true,
+      how: kindsText.theSameWhereStoppingDown,
+    }),
+    falloffStoppedFNumber: number({
+      group: ABERRATIONS,
+      label: kindsText.stoppedDownTo,
+      unit: 'f/',
+      min: 0.5,
+      max: 512,
+      since: 5,
+      refines: true,
+    }),
+    focusShiftFNumbers: list({
+      group: ABERRATIONS,
+      label: kindsText.focusShiftAtApertures,
+      unit: 'f/',
+      min: 0.5,
+      max: 512,
+      since: 5,
+      refines: true,
+      how: kindsText.fromTheWidestAperture,
+    }),
+    focusShiftMm: list({
+      group: ABERRATIONS,
+      label: kindsText.focusShift,
+      unit: 'mm',
+      min: -5,
+      max: 5,
+      since: 5,
+      refines: true,
+      how: kindsText.focusWideOpenThenStopDown,
+    }),
+    breathingPercent: number({
+      group: ABERRATIONS,
+      label: kindsText.breathing,
+      unit: '%',
+      min: -60,
+      max: 60,
+      since: 5,
+      refines: true,
+      how: kindsText.byHowMuchLargerTheImage,
+    }),
+    madeForGlassMm: number({
+      group: ABERRATIONS,
+      label: kindsText.madeForGlass,
+      unit: 'mm',
+      min: 0,
+      max: 10,
+      since: 5,
+      refines: true,
+      how: kindsText.zeroForALensMadeForFilm,
+    }),
     ...movements,
   },
   joints: { behind: 'mount', before: 'filterThreadMm' },
   listed: ['focalMm', 'widestFNumber', 'imageCircleMm', 'mount', 'travelMm', 'tiltDeg', 'filterThreadMm'],
-  contradictions: ({ widestFNumber, smallestFNumber, imageCircleMm, sharpCircles }) => [
+  contradictions: ({ widestFNumber, smallestFNumber, tNumber, imageCircleMm, sharpCircles, ...specs }) => [
     ...inOrder([widestFNumber, smallestFNumber], 'smallestFNumber', kindsText.theSmallestApertureMustHave),
+    ...inOrder([widestFNumber, tNumber], 'tNumber', kindsText.glassPassesNoMoreLight),
+    ...inOrder([widestFNumber, specs.falloffStoppedFNumber], 'falloffStoppedFNumber', kindsText.stoppedDownIsNotWider),
     ...circleContradictions({ imageCircleMm, sharpCircles }),
+    ...listContradictions('heightsMm', specs.heightsMm, kindsText.imageHeights, {
+      sagittalSagMm: [kindsText.sagittalSag, specs.sagittalSagMm],
+      tangentialSagMm: [kindsText.tangentialSag, specs.tangentialSagMm],
+      distortionPercent: [kindsText.distortion, specs.distortionPercent],
+      falloffWideStops: [kindsText.falloffAtTheWidestAperture, specs.falloffWideStops],
+      falloffStoppedStops: [kindsText.falloffStoppedDown, specs.falloffStoppedStops],
+    }),
+    ...listContradictions('focusShiftFNumbers', specs.focusShiftFNumbers, kindsText.focusShiftAtApertures, {
+      focusShiftMm: [kindsText.focusShift, specs.focusShiftMm],
+    }),
   ],
 });

@@ -1,10 +1,13 @@
 import { both, known, need, unknown, type Result } from '../missing';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
+import { radians } from '../../angles';
 import { filterClearance } from '../filterClearance';
 import { frameOf } from '../frameOf';
 import { movesOf } from '../moves';
-import { farthestCorner, fieldOf } from './farCorner';
-import { limitWhere, worse, type Shade } from './shade';
+import { lensTilt } from '../tilt';
+import { farthestCorner } from './farCorner';
+import { passedShare } from './passed';
+import { limitWhere, shadeOf, worse, type Shade } from './shade';
 import type { FrontPart, RigParts } from '../../model/rig';
 
 /** One rim of the stack in front of the lens. */
@@ -53,22 +56,16 @@ export function frontStack(parts: RigParts): Result<FrontStack> {
 
 /** What a stack does to a corner at a field angle and an f-number; from infinity, where the angle is widest. */
 export function stackShade(stack: FrontStack, fNumber: number, fieldDeg: number): Shade {
+  const slope = Math.tan(radians(Math.min(fieldDeg, STEEPEST_DEG)));
   return stack.rims.reduce<Shade>(
-    (so, rim) =>
-      worse(
-        so,
-        filterClearance({
-          focalMm: stack.focalMm,
-          fNumber,
-          pupilDepthMm: stack.pupilDepthMm,
-          stackMm: rim.heightMm,
-          clearDiameterMm: rim.clearMm,
-          fieldDeg,
-        }).verdict,
-      ),
+    (so, { clearMm, heightMm }) =>
+      worse(so, shadeOf(passedShare(clearMm / 2, slope * (stack.pupilDepthMm + heightMm), stack.focalMm / fNumber / 2))),
     'clear',
   );
 }
+
+/** Light that comes in no flatter than this is looked at, degrees. */
+const STEEPEST_DEG = 89;
 
 /** How far the frame may go in the worst direction until the stack first shades a corner, mm; `null` when it does so without any movement, ∞ when never. */
 export function stackLimit(parts: RigParts, stack: FrontStack, fNumber: number): number | null {
@@ -79,10 +76,20 @@ export function stackLimit(parts: RigParts, stack: FrontStack, fNumber: number):
   const imageCircleMm = light.known ? light.value.diameterMm : null;
   const { mechanism } = movesOf(parts);
   const stays = (mm: number): boolean => {
-    const { cornerMm } = farthestCorner(frame.value, mechanism, imageCircleMm, mm);
-    return stackShade(stack, fNumber, fieldOf(cornerMm, lens.value.focalMm)) === 'clear';
+    const { fieldDeg } = farthestCorner({
+      frame: frame.value,
+      mechanism,
+      imageCircleMm,
+      mostMm: mm,
+      focalMm: lens.value.focalMm,
+      tilt: lensTilt(parts),
+    });
+    return stackShade(stack, fNumber, fieldDeg) === 'clear';
   };
-  return limitWhere(stays, farthestCorner(frame.value, mechanism, imageCircleMm).movementMm);
+  return limitWhere(
+    stays,
+    farthestCorner({ frame: frame.value, mechanism, imageCircleMm, focalMm: lens.value.focalMm, tilt: lensTilt(parts) }).movementMm,
+  );
 }
 
 /** A filter's clear diameter is about this much less than its thread, mm (common practice, from memory). */

@@ -1,3 +1,7 @@
+import { radians } from '../../angles';
+import { rigPivots } from '../pivots';
+import { lensTilt } from '../tilt';
+import { passedShare } from './passed';
 import { turned } from '../../coverage/frame';
 import { limitAlong } from '../../coverage/shiftLimit';
 import { ask, both, known, need, unknown, type MissingValue, type Result } from '../missing';
@@ -8,7 +12,7 @@ import { travelLimitMm } from '../mechanism';
 import { movesOf } from '../moves';
 import { between } from '../parts';
 import { DIRECTIONS, farthestCorner, ORIENTATIONS } from './farCorner';
-import { limitWhere, WORST, type Shade } from './shade';
+import { limitWhere, WORST, shadeOf, type Shade } from './shade';
 import type { RigParts } from '../../model/rig';
 
 /** An opening behind the lens: how wide, how far before the sensor, and whether it shifts with the lens or stays with the back. */
@@ -39,8 +43,7 @@ export function throatShade(
   if (share >= 1) return 'clear';
   const [centreX, centreY] = side === 'lens' ? axis : [0, 0];
   const off = Math.hypot(corner[0] + (axis[0] - corner[0]) * share - centreX, corner[1] + (axis[1] - corner[1]) * share - centreY);
-  if (off + pupil.radiusMm * share <= clearMm / 2) return 'clear';
-  return off <= clearMm / 2 ? 'shades' : 'cuts';
+  return shadeOf(passedShare(clearMm / 2, off, pupil.radiusMm * share));
 }
 
 /** What the openings behind the lens do at full movement. */
@@ -86,6 +89,14 @@ function throatsOf(
   return { throats, asks };
 }
 
+/** How far the exit pupil is moved aside by the largest tilt, mm: it turns about the pivot with the lens. */
+function pupilAside(parts: RigParts, aheadOfLensMm: number): number {
+  const tilt = lensTilt(parts);
+  if (tilt.kind !== 'mount') return 0;
+  const { range } = rigPivots(parts).frontAheadMm;
+  return Math.max(...range.map((mm) => Math.abs(mm + aheadOfLensMm))) * Math.sin(radians(tilt.maxDeg));
+}
+
 /** Throat and adapters behind the lens at the widest aperture and full movement; `null` for film, which has no throat. */
 export function throatShading(parts: RigParts): Result<ThroatShading> | null {
   if (parts.back.kind !== 'body' || parts.kind === 'fixed') return null;
@@ -102,6 +113,7 @@ export function throatShading(parts: RigParts): Result<ThroatShading> | null {
   const imageCircleMm = light.known ? light.value.diameterMm : null;
   const moves = movesOf(parts);
   const { mechanism } = moves;
+  const tiltedMm = pupilAside(parts, (p - 1) * focalMm);
   if (mechanism.kind === 'unknown') return unknown(...moves.asks);
   const worstAt = (most: number): Pick<ThroatShading, 'shade' | 'opening' | 'name'> => {
     let worst: Pick<ThroatShading, 'shade' | 'opening' | 'name'> = { shade: 'clear', opening: 'throat', name: parts.back.name };
@@ -111,6 +123,8 @@ export function throatShading(parts: RigParts): Result<ThroatShading> | null {
         const [ux, uy] = [Math.cos((2 * Math.PI * i) / DIRECTIONS), Math.sin((2 * Math.PI * i) / DIRECTIONS)];
         const circle = imageCircleMm === null ? Infinity : (limitAlong({ widthMm, heightMm }, imageCircleMm, ux, uy) ?? 0);
         const mm = Math.min(most, circle, travelLimitMm(mechanism, (360 * i) / DIRECTIONS) ?? 0);
+        // Tilted as far as it goes, the exit pupil is aside by so much more.
+        const aside = mm + tiltedMm;
         for (const [sx, sy] of [
           [1, 1],
           [1, -1],
@@ -118,7 +132,7 @@ export function throatShading(parts: RigParts): Result<ThroatShading> | null {
           [-1, -1],
         ] as const) {
           for (const throat of throats) {
-            const shade = throatShade(throat, [(sx * widthMm) / 2, (sy * heightMm) / 2], [-ux * mm, -uy * mm], pupil);
+            const shade = throatShade(throat, [(sx * widthMm) / 2, (sy * heightMm) / 2], [-ux * aside, -uy * aside], pupil);
             if (WORST.indexOf(shade) < WORST.indexOf(worst.shade)) worst = { shade, opening: throat.opening, name: throat.name };
           }
         }
@@ -128,7 +142,7 @@ export function throatShading(parts: RigParts): Result<ThroatShading> | null {
   };
   // What is known to shade does so whatever else is in the way; clear is only said of openings that were all looked at.
   if (asks.length > 0 && worstAt(Infinity).shade === 'clear') return unknown(...asks);
-  const movementMm = farthestCorner(frame, mechanism, imageCircleMm).movementMm;
+  const movementMm = farthestCorner({ frame, mechanism, imageCircleMm, focalMm, tilt: lensTilt(parts) }).movementMm;
   return known({
     ...worstAt(Infinity),
     movementMm,

@@ -5,7 +5,8 @@ import { fixed, mmWords } from '../../words';
 import { effectiveLens, rigLightCircle } from '../effectiveLens';
 import { frameOf } from '../frameOf';
 import { movesOf } from '../moves';
-import { farthestCorner, fieldOf } from '../shading/farCorner';
+import { lensTilt } from '../tilt';
+import { farthestCorner } from '../shading/farCorner';
 import { clearingThread, frontStack, stackLimit, stackShade } from '../shading/frontStack';
 import { throatShading, type ThroatShading } from '../shading/throat';
 import { defineVerdict, unknownFor, type UnknownFacts } from './verdict';
@@ -68,8 +69,13 @@ export const frontVerdict = defineVerdict({
     const light = rigLightCircle(parts);
     const { mechanism, asks } = movesOf(parts);
     if (mechanism.kind === 'unknown') return { ...unknownFor(asks), about: 'corners' };
-    const { cornerMm, movementMm } = farthestCorner(frame.value, mechanism, light.known ? light.value.diameterMm : null);
-    const fieldDeg = fieldOf(cornerMm, lens.value.focalMm);
+    const { fieldDeg, movementMm } = farthestCorner({
+      frame: frame.value,
+      mechanism,
+      imageCircleMm: light.known ? light.value.diameterMm : null,
+      focalMm: lens.value.focalMm,
+      tilt: lensTilt(parts),
+    });
     const { widestFNumber, smallestFNumber } = stack.value;
     const names = parts.front.filter(({ kind }) => kind !== 'ring').map(({ name }) => name);
     if (stackShade(stack.value, widestFNumber, fieldDeg) === 'clear') return { state: 'passes', asks: [], names, movementMm };

@@ -37,7 +37,9 @@ describe('verdicts on a rig', () => {
   });
 
   test('an adapter that fits is said to, and one too thin asks for a spacer', () => {
-    expect(said(mounted({ lens: reflex, between: [adapter()] }), 'thickness').state).toBe('passes');
+    const fits = said(mounted({ lens: reflex, between: [adapter()] }), 'thickness');
+    expect(fits.state).toBe('passes');
+    expect(fits.sentence).toMatch(/^26\.5 mm between the flanges, exactly/);
     const thin = said(mounted({ lens: reflex, between: [adapter({ thicknessMm: 26.2 })] }), 'thickness');
     expect(thin.state).toBe('tight');
     expect(thin.note).toMatch(/spacer of 0\.3 mm/);

@@ -26,7 +26,7 @@ export const frameText = catalogue({
   verticalsAndHorizontalsAreWithin: 'Verticals and horizontals are within tolerance',
   verticalsConvergeAsWantedBy: 'Verticals converge as wanted, by {wantedDeg}° of pitch; horizontals are within tolerance',
   theThingWatchedForEdge: 'The thing watched for edge stretch is behind the camera.',
-  aRoundThingThereIs: 'A round thing there is stretched to {found} times its width',
+  aRoundThingThereIs: 'A round object at this point is drawn {found} times as long as wide',
   isAccepted: '{drawn}; {accepted} is accepted.',
   justWithinTheAccepted: '{drawn}, {state, select, yes {just } other {}}within the {accepted} accepted.',
   aRoundThingIsStretched:

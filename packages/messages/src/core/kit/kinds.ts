@@ -67,6 +67,17 @@ export const kindsText = catalogue({
   theLensAxis: 'the lens axis',
   theBaseOfTheStandard: 'the base of the standard',
   baseBelowTheLensAxis: 'Base below the lens axis',
+  measureFromTheTiltPivotUp: 'Centre the standard and measure from the pivot of the base tilt up to the middle of the lens board.',
+  boardAheadOfTheTiltAxis: 'Lens board ahead of the tilt axis',
+  lookAtTheFrontStandard:
+    'Look at the front standard from the side: measure from the tilt pivot forward to the plane that the lens board sits on. 0 when the pivot is in that plane, minus when the board is behind it.',
+  rearTiltsAbout: 'Rear tilts about',
+  theCentreOfTheBack: 'the centre of the back',
+  baseBelowTheCentreOf: 'Base below the centre of the back',
+  measureFromTheRearPivotUp: 'Centre the standard and measure from the pivot of the rear base tilt up to the middle of the frame.',
+  backBehindTheTiltAxis: 'Seat of the back behind the tilt axis',
+  lookAtTheRearStandard:
+    'Look at the rear standard from the side: measure from the tilt pivot back to the plane that the film holder or body sits on. 0 when the pivot is in that plane.',
   theLongestBellowsMustBe: 'The longest bellows must be at least as long as the shortest',
   theLongestBagBellowsMust: 'The longest bag bellows must be at least as long as the shortest',
   reducerOrConverter: 'Reducer or converter',
@@ -128,6 +139,39 @@ export const kindsText = catalogue({
   orTheFieldAngle: 'Or the field angle',
   theMakersAngleOfView: 'The maker’s angle of view across the whole circle; the circle is 2·f·tan(angle/2).',
   sharpCircles: 'Sharp circles',
+  aberrations: 'Aberrations',
+  imageHeights: 'Image heights',
+  atWhichImageHeights:
+    'Distances from the lens axis on the sensor, focused at infinity, at which the lists below hold: for example 0; 10; 20. Each list has one value for each height.',
+  sagittalSag: 'Field curvature, sagittal',
+  focusOnTheMiddleOfAFlat:
+    'Focus on the middle of a flat, detailed wall; then note by how much the lens must move to make radial lines sharp at each height. Positive where the focus lies toward the lens.',
+  tangentialSag: 'Field curvature, tangential',
+  theSameForLinesAcross: 'The same for lines across the radius.',
+  distortion: 'Distortion',
+  photographAStraightEdge:
+    'By how many per cent a point at this height is drawn too far from the lens axis: positive for pincushion, negative for barrel distortion.',
+  falloffAtTheWidestAperture: 'Falloff at the widest aperture',
+  photographAnEvenWallAndCompare: 'Photograph an even wall at the widest aperture and compare brightness with the middle, in stops.',
+  falloffStoppedDown: 'Falloff stopped down',
+  theSameWhereStoppingDown: 'The same at the aperture from which stopping down no longer helps.',
+  stoppedDownTo: 'Stopped down to',
+  stoppedDownIsNotWider: 'The stopped-down aperture cannot be wider than the widest aperture',
+  focusShiftAtApertures: 'Apertures of the focus shift',
+  fromTheWidestAperture: 'From the widest aperture on: for example 2; 4; 8.',
+  focusShift: 'Focus shift',
+  focusWideOpenThenStopDown:
+    'Focus wide open on a slanted ruler and stop down: by how much sharpest focus moves behind the sensor plane (positive: away from the lens), 0 at the widest aperture.',
+  breathing: 'Breathing at nearest focus',
+  byHowMuchLargerTheImage:
+    'How much larger the image is at nearest focus than with a lens that moves as a whole; negative if it is smaller. Photograph a ruler at nearest focus and compare its size with what focal length and distance give.',
+  madeForGlass: 'Designed for sensor glass of',
+  zeroForALensMadeForFilm: 'Thickness of the glass in front of the sensor that the lens was designed for; 0 for a lens made for film.',
+  glassBeforeTheSensor: 'Glass in front of the sensor',
+  filterAndCoverGlassTogether: 'Filters and cover glass together, in millimetres; film has none.',
+  largestRayAngle: 'Largest ray angle without a colour cast',
+  photographAnEvenWallShifted:
+    'Photograph an even wall with a shifted wide-angle lens, note how far from the axis the colour begins to change, and divide by the distance of the exit pupil: that is the tangent of the angle.',
   pupils: 'Pupils',
   pupilRatioExitOverEntrance: 'Pupil ratio (exit over entrance)',
   lookIntoTheLensStopped: 'Look into the lens stopped down from behind and from the front, and divide the widths of the two openings seen.',
@@ -196,6 +240,10 @@ export const kindsText = catalogue({
   turnsByItself: 'turns by itself',
   shiftUpThenTiltIf: 'Shift up, then tilt: if the lens nods it is along the shift, if it turns aside it is across.',
   tiltScaleMarkedEvery: 'Tilt scale marked every',
+  tNumberAtTheWidestAperture: 'T-number at the widest aperture, T/',
+  engravedOnCinemaLensesElse:
+    'Engraved on lenses made for moving pictures. Otherwise photograph an evenly lit wall with this lens and one of known transmission, at the same settings, and compare.',
+  glassPassesNoMoreLight: 'The T-number cannot be lower than the f-number: glass absorbs light.',
   tiltPivotBehindTheLens: 'Tilt pivot behind the lens centre',
   tiltByAKnownAngle:
     'Tilt by a known angle and measure how far the picture moves on the sensor at infinity: pivot = movement / sin(angle).',

@@ -23,4 +23,6 @@ export const checksText = catalogue({
   endStop: 'end stop',
   endOfTheSharpCircle: 'end of the sharp circle',
   endStop2: ', end stop',
+  showAssumptions: 'What the checks assume',
+  hideAssumptions: 'Hide what the checks assume',
 });

@@ -14,7 +14,7 @@ export const finderText = catalogue({
   falloff: 'falloff',
   asOnTheGroundGlass: 'as on the ground glass',
   mmOffTheStraightStretched: '{xMm}, {yMm} mm · {angleDeg}° from straight ahead · stretched {stretch}×{under}',
-  pressOnAThingTo: 'Press on a thing to measure it, then on a second one for the distance between them.',
+  pressOnAThingTo: 'Click a point to measure it, then another for the distance between them.',
   away: '{rangeM} away',
   awayBlur: '{rangeM} away, blur {px}',
   noGuides: 'no guides',

@@ -29,9 +29,8 @@ export const focusText = catalogue({
   ofDefocus: '{defocusMm} {unit} of defocus',
   ofDiffraction: '{fNumber}: {defocusMm}, {diffractionMm} {unit} of diffraction',
   tiltOrStack: 'Tilt or stack',
-  thePinsThatMustBe:
-    'The pins that must be sharp, by every way of getting depth. Stacks are counted at the aperture set; neighbours share a fifth of their depth.',
-  somethingInItMoves: 'something in it moves',
+  thePinsThatMustBe: 'Every way to get all pins sharp. Stacks use the aperture that is set, with 20 % overlap in depth.',
+  somethingInItMoves: 'the subject moves',
   noPinMustBeSharp: 'No pin must be sharp, or one of them cannot be focused at all.',
   noneOfThemIsWithin: 'None of them is within your limits.',
   withinYourLimits: 'Within your limits: {depthWay}.',
@@ -93,7 +92,7 @@ export const focusText = catalogue({
   pin: 'pin “{name}”',
   aPinRemoved: 'a pin removed',
   pins: 'Pins',
-  pressOnAThingIn: 'Press on a thing in the Finder and pin it, or choose a whole thing here.',
+  pressOnAThingIn: 'Click something in the Finder to pin it, or choose a whole object here.',
   pinAWholeThing: 'Pin a whole thing',
   pinAWholeThing2: 'Pin a whole thing…',
   point: 'point {length}',
@@ -196,4 +195,6 @@ export const focusText = catalogue({
   enterBothReadings: 'Enter both readings.',
   swing: 'Swing',
   thisRigNeitherTiltsNor: 'This rig neither tilts nor swings.',
+  theRailStayedPut: 'The rail stayed where it was when you turned the standard, so the focus moved: {now} (before: {was}).',
+  refocusOnWhatWasSharp: 'Refocus on what was sharp',
 });

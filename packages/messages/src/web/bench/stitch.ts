@@ -138,6 +138,7 @@ export const stitchText = catalogue({
   withAnotherRigOfMine: 'With another rig…',
   fewestFramesAndMostPicture: 'Fewest frames and largest picture',
   fewestFrames: 'Fewest frames',
+  fewerIfTheFrameIsTurned: 'Fewest, with some frames turned',
   mostPicture: 'Largest picture',
   nothingAnswersThis: 'No layout is possible: {geometry}',
   aFrameLiesBeyondThe: 'a frame lies beyond the stops',

@@ -25,6 +25,7 @@ export const itemsText = catalogue({
   saveSpecs: 'Save specs',
   addToTheKit: 'Add to the kit',
   unknown: 'unknown',
+  listExample: 'unknown; e.g. 0; 10; 20',
   giveTheFNumberOf: 'Enter the f-number of this circle, such as 8.',
   giveTheDiameterOfThis: 'Enter the diameter of this circle in mm, such as 61.',
   unknown2: 'Unknown',

@@ -1,0 +1,93 @@
+import { uiText } from '@gangway/messages/web/ui';
+import { Component, lazy, useState, type ComponentType, type ReactNode } from 'react';
+import { ErrorNote } from './ErrorNote';
+
+type PropsOf<C> = C extends (props: infer P) => ReactNode ? (P extends object ? P : object) : never;
+
+/** What is not loaded yet, in the order in which it became known. */
+const waiting: (() => Promise<unknown>)[] = [];
+
+/**
+ * A part of the page that is loaded when it is shown first, or before, when
+ * the page is idle. Where it cannot be loaded it says so in its own place and
+ * can be tried again; what is around it stays.
+ *
+ * @param load fetches the module that has the part
+ * @param name the name under which the module exports it
+ */
+export function lazyPart<M, K extends keyof M>(load: () => Promise<M>, name: K): ComponentType<PropsOf<M[K]>> {
+  type Props = PropsOf<M[K]>;
+  waiting.push(load);
+  // What is exported under the name is the component with these properties.
+  const fresh = () => lazy(async () => ({ default: (await load())[name] as ComponentType<Props> }));
+  // Outside of the component: one that waits for its part is drawn anew from nothing.
+  let Loaded = fresh();
+  return function Part(props: Props) {
+    const [attempt, setAttempt] = useState(0);
+    const Now = Loaded;
+    return (
+      <PartBoundary
+        key={attempt}
+        // React keeps what failed to load: the next attempt is a part of its own.
+        onFailed={() => (Loaded = fresh())}
+        onRetry={() => setAttempt((n) => n + 1)}
+      >
+        <Now {...props} />
+      </PartBoundary>
+    );
+  };
+}
+
+/** Why a browser could not load a part, as it says so. */
+const NOT_LOADED = /dynamically imported module|importing a module|preload/iu;
+
+interface PartBoundaryProps {
+  readonly onFailed: () => void;
+  readonly onRetry: () => void;
+  readonly children: ReactNode;
+}
+
+/** Catches that a part could not be loaded; what breaks in it later goes on to the page. */
+class PartBoundary extends Component<PartBoundaryProps, { readonly error: Error | null }> {
+  override state = { error: null as Error | null };
+
+  static getDerivedStateFromError(error: unknown) {
+    return { error: error instanceof Error ? error : new Error(String(error)) };
+  }
+
+  override componentDidCatch(): void {
+    this.props.onFailed();
+  }
+
+  override render(): ReactNode {
+    const { error } = this.state;
+    if (error === null) return this.props.children;
+    if (!NOT_LOADED.test(error.message)) throw error;
+    return <ErrorNote words={uiText.thisPartCouldNotBeLoaded} onRetry={this.props.onRetry} />;
+  }
+}
+
+/** The next part is fetched after this much quiet, ms. */
+const PAUSE_MS = 100;
+
+/** Fetches what is not loaded yet, one part after the other, whenever the page is idle. */
+export function preloadParts(): void {
+  const idle = typeof requestIdleCallback === 'function' ? requestIdleCallback : (then: () => void) => setTimeout(then, 200);
+  const next = (): void => {
+    const load = waiting.shift();
+    if (!load) {
+      // A part that was loaded may have brought others.
+      setTimeout(next, 40 * PAUSE_MS);
+      return;
+    }
+    load().then(
+      () => setTimeout(() => idle(next), PAUSE_MS),
+      () => {
+        // The server is away; there is no hurry.
+        waiting.unshift(load);
+        setTimeout(() => idle(next), 80 * PAUSE_MS);
+      },
+    );
+  };
+  idle(next);
+}

@@ -1,0 +1,27 @@
+import { catalogue } from '../catalogue';
+
+export const differencesText = catalogue({
+  detailsDiffer: '{same} (details differ)',
+  within: '{group}: {label}',
+  entries: '{n, plural, =0 {none} one {# entry} other {# entries}}',
+  none: 'none',
+  entered: 'entered',
+  unknown: 'unknown',
+  yes: 'yes',
+  no: 'no',
+  name: 'Name',
+  note: 'Note',
+  archived: 'Archived',
+  time: 'Time',
+  place: 'Location',
+  day: 'Date',
+  dismissedCautions: 'Dismissed cautions',
+  coordinates: '{latitude}°, {longitude}°',
+  meterEv: 'EV {ev}, ISO {iso}',
+  meterPair: '{time} at {aperture}, ISO {iso}',
+  flashMeter: '{pops, plural, one {# pop} other {# pops}}, {aperture} at ISO {iso}',
+  flashGuide: '{pops, plural, one {# pop} other {# pops}}, guide number {guide}, {distance} away, ISO {iso}',
+  reciprocityFilm: 'by the film in the kit',
+  reciprocityExponent: 'exponent {exponent}',
+  reciprocityTable: 'table of {n, plural, one {# row} other {# rows}}',
+});
