@@ -1,10 +1,13 @@
 import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
-import { chmodSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, realpathSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { dirname, join, resolve } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
-import { jobSummarySchema } from '@gangway/contract/job';
+import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
+import { FIRST_OPTIONS } from '@gangway/contract/proof';
+import sharp from 'sharp';
 import { setupSchema } from '@gangway/contract/setup';
 
 // The start command as a person runs it, on a data folder of its own.
@@ -16,7 +19,11 @@ interface Started {
 }
 
 function start(folder: string, ...options: string[]): Promise<Started> {
-  const env: NodeJS.ProcessEnv = { ...process.env, GANGWAY_DATA: folder };
+  return startWith({}, folder, ...options);
+}
+
+function startWith(more: Readonly<Record<string, string>>, folder: string, ...options: string[]): Promise<Started> {
+  const env: NodeJS.ProcessEnv = { ...process.env, ...more, GANGWAY_DATA: folder };
   delete env.DATABASE_URL;
   const child = spawn('node', [resolve('scripts/start.mjs'), ...options], { env, stdio: ['ignore', 'pipe', 'pipe'] });
   let text = '';
@@ -36,9 +43,10 @@ function start(folder: string, ...options: string[]): Promise<Started> {
 
 /** What a failed test left running would hold its port. */
 const running = new Set<ChildProcess>();
-test.afterEach(async () => {
-  await Promise.all([...running].map((child) => new Promise((done) => child.once('exit', done).kill('SIGKILL'))));
-});
+async function stopped(signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
+  await Promise.all([...running].map((child) => new Promise((done) => child.once('exit', done).kill(signal))));
+}
+test.afterEach(() => stopped());
 
 function ended(child: ChildProcess): Promise<number | null> {
   return new Promise((done) => child.once('exit', done));
@@ -53,7 +61,11 @@ test('one command opens on the demo job, a second start is quick and finds every
   try {
     const first = await start(folder, '--port', '4391');
     expect(first.url).toBe('http://127.0.0.1:4391');
-    expect(await (await fetch(`${first.url}/api/health`)).json()).toEqual({ status: 'ok', database: 'ok' });
+    expect(await (await fetch(`${first.url}/api/health`)).json()).toMatchObject({
+      status: 'ok',
+      database: 'ok',
+      space: { level: 'plenty' },
+    });
     const [demo] = await jobs(first.url);
     expect(demo).toMatchObject({ name: 'Larkmoor Ropeworks', demo: true });
     const renamed = await fetch(`${first.url}/api/jobs/${demo?.id}`, {
@@ -114,7 +126,7 @@ test('a second start on a folder in use is refused and leaves the first alone; w
   try {
     const first = await start(folder, '--port', '4393');
     await expect(start(folder, '--port', '4394')).rejects.toThrow(/Gangway is running on .* already: open http:\/\/127\.0\.0\.1:4393/);
-    expect(await (await fetch(`${first.url}/api/health`)).json()).toEqual({ status: 'ok', database: 'ok' });
+    expect(await (await fetch(`${first.url}/api/health`)).json()).toMatchObject({ status: 'ok', database: 'ok' });
     // Nobody else on the machine reads what is in it.
     expect(statSync(folder).mode & 0o066).toBe(0);
     for (const inside of ['logs', 'logs/server.log', 'postgres', 'postgres-password', 'running.json'])
@@ -122,7 +134,7 @@ test('a second start on a folder in use is refused and leaves the first alone; w
     // A copy of the folder names the database of the one that was copied; it is a folder of its own.
     execFileSync('cp', ['-a', `${folder}/.`, copy]);
     const second = await start(copy, '--port', '4394');
-    expect(await (await fetch(`${first.url}/api/health`)).json()).toEqual({ status: 'ok', database: 'ok' });
+    expect(await (await fetch(`${first.url}/api/health`)).json()).toMatchObject({ status: 'ok', database: 'ok' });
     const stop = ended(second.child);
     second.child.kill('SIGINT');
     await stop;
@@ -204,6 +216,167 @@ test('a server that is killed while its worker starts leaves no worker', async (
     await ended(started.child);
     await expect.poll(() => workers(), { timeout: 15_000 }).toEqual([]);
   } finally {
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+/** Every process that was started for a data folder. */
+const processesOf = (folder: string): readonly string[] =>
+  readdirSync('/proc')
+    .filter((name) => /^\d+$/u.test(name) && Number(name) !== process.pid)
+    .filter((pid) => commandOf(pid).includes(folder) || environmentOf(pid).includes(`GANGWAY_DATA=${folder}\0`));
+
+function environmentOf(pid: string): string {
+  try {
+    return readFileSync(`/proc/${pid}/environ`, 'utf8');
+  } catch {
+    return '';
+  }
+}
+
+test('a start command that is killed leaves nothing running, and the next one finds everything', async () => {
+  test.setTimeout(120_000);
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
+  chmodSync(folder, 0o755);
+  try {
+    const first = await start(folder, '--port', '4397');
+    await expect.poll(() => processesOf(folder).length).toBeGreaterThan(3);
+    first.child.kill('SIGKILL');
+    await expect.poll(() => processesOf(folder), { timeout: 15_000 }).toEqual([]);
+    const second = await start(folder, '--port', '4397');
+    expect((await jobs(second.url)).map(({ name }) => name)).toEqual(['Larkmoor Ropeworks']);
+  } finally {
+    await stopped();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('Ctrl+C ends within two seconds although somebody follows the progress of a picture, and half a request is open', async () => {
+  test.setTimeout(120_000);
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
+  chmodSync(folder, 0o755);
+  try {
+    // Without a worker the picture waits for as long as one looks.
+    const { child, url } = await startWith({ GANGWAY_WORKERS: '0' }, folder, '--port', '4398');
+    const [demo] = await jobs(url);
+    const post = async (path: string, body: unknown) =>
+      (await (
+        await fetch(`${url}/api/${path}`, {
+          method: 'POST',
+          headers: { 'Content-Type': 'application/json' },
+          body: JSON.stringify(body),
+        })
+      ).json()) as { id: string };
+    const { setups } = jobSchema.parse(await (await fetch(`${url}/api/jobs/${demo?.id}`)).json());
+    const set = await post(`setups/${setups[0]?.id}/frame-sets`, { name: 'Series', origin: 'files', planned: false });
+    const png = await sharp({ create: { width: 64, height: 48, channels: 3, background: '#446' } })
+      .composite([{ input: Buffer.from('<svg width="30" height="20"><rect width="30" height="20" fill="#eee"/></svg>') }])
+      .png()
+      .toBuffer();
+    const sent = await fetch(`${url}/api/frame-sets/${set.id}/frames?name=a.png&role=frame`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/octet-stream' },
+      body: new Uint8Array(png),
+    });
+    expect(sent.status).toBe(201);
+    const made = await post(`frame-sets/${set.id}/assemblies`, FIRST_OPTIONS);
+    const events = await fetch(`${url}/api/assemblies/${made.id}/events`);
+    const following = events.body?.getReader();
+    expect(new TextDecoder().decode((await following?.read())?.value)).toContain('"state":"waiting"');
+    const half = connect(4398, '127.0.0.1');
+    half.on('error', () => undefined);
+    half.write('POST /api/jobs HTTP/1.1\r\nHost: 127.0.0.1:4398\r\nContent-Type: application/json\r\nContent-Length: 50\r\n\r\n{');
+    const stop = ended(child);
+    const begun = Date.now();
+    child.kill('SIGINT');
+    expect(await stop).toBe(0);
+    // Two seconds for the server, and the database’s own on a slow machine.
+    expect(Date.now() - begun).toBeLessThan(4000);
+    expect(readdirSync(join(folder, 'scratch')).filter((name) => name.startsWith('server-'))).toEqual([]);
+    half.destroy();
+  } finally {
+    await stopped();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('a disk that is nearly full is announced, and what would be written refused with the reason', async () => {
+  test.setTimeout(120_000);
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
+  chmodSync(folder, 0o755);
+  try {
+    // No disk has that much.
+    const { url, printed } = await startWith({ GANGWAY_KEEP_FREE_GB: '900000' }, folder, '--port', '4399');
+    await expect.poll(printed).toMatch(/Only \d+\.\d GB are free .* Nothing can be saved/);
+    const refused = await fetch(`${url}/api/jobs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name: 'No room' }),
+    });
+    expect([refused.status, await refused.text()]).toEqual([507, expect.stringContaining('nothing more can be saved')]);
+    expect(await jobs(url)).toHaveLength(1);
+  } finally {
+    await stopped();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
+test('the data is brought over to another database; the old one is kept, and put back when anything fails', async () => {
+  test.setTimeout(180_000);
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
+  chmodSync(folder, 0o755);
+  try {
+    const first = await start(folder, '--port', '4400');
+    await fetch(`${first.url}/api/jobs`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ name: 'Carried over' }),
+    });
+    await stopped('SIGINT');
+    // There is one PostgreSQL on this machine: it plays both.
+    const carry = (to: string) =>
+      execFileSync(
+        'node',
+        [
+          '--input-type=module',
+          '-e',
+          `import { carriedOver, postgresBinaries } from './scripts/lib/postgres.mjs';
+           await carriedOver(process.env.FOLDER, { to: ${to}, kept: process.env.FOLDER + '/postgres-old' });`,
+        ],
+        { env: { ...process.env, FOLDER: folder }, stdio: 'pipe' },
+      );
+    // One whose programs dump, and do not make a database.
+    const broken = join(folder, 'broken');
+    execFileSync('cp', [
+      '-rL',
+      dirname(
+        realpathSync(
+          execFileSync(
+            'node',
+            [
+              '--input-type=module',
+              '-e',
+              `import { postgresBinaries } from './scripts/lib/postgres.mjs'; process.stdout.write(postgresBinaries() + '/initdb')`,
+            ],
+            { encoding: 'utf8' },
+          ),
+        ),
+      ),
+      broken,
+    ]);
+    rmSync(join(broken, 'initdb'));
+    expect(() => carry(JSON.stringify(broken))).toThrow(/initdb/);
+    expect(existsSync(join(folder, 'postgres-old'))).toBe(false);
+    carry('postgresBinaries()');
+    expect(existsSync(join(folder, 'postgres-old', 'PG_VERSION'))).toBe(true);
+    const second = await start(folder, '--port', '4400');
+    expect((await jobs(second.url)).map(({ name }) => name).sort()).toEqual(['Carried over', 'Larkmoor Ropeworks']);
+    await stopped('SIGINT');
+    // Nothing newer is on the machine: it says so and starts.
+    const third = await start(folder, '--port', '4400', '--upgrade-database');
+    expect(third.printed()).toContain('the newest on this machine');
+  } finally {
+    await stopped();
     rmSync(folder, { recursive: true, force: true });
   }
 });

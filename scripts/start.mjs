@@ -1,20 +1,21 @@
 // One command from nothing to a running Gangway: packages, database, tables,
 // demo job, built pages, server. Ctrl+C stops all of it.
 import { fork } from 'node:child_process';
-import { chmodSync, createWriteStream, mkdirSync } from 'node:fs';
+import { chmodSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import { buildStale } from './lib/build.mjs';
 import { checkNode, installPackages } from './lib/packages.mjs';
 import { markRunning, refuseIfRunning, unmarkRunning } from './lib/instance.mjs';
 import { dataFolder, isRoot, root } from './lib/paths.mjs';
-import { startCluster } from './lib/postgres.mjs';
+import { startCluster, upgradeCluster } from './lib/postgres.mjs';
 import { main, say, Trouble } from './lib/say.mjs';
 
 const HELP = `npm start [-- options]
 
   --empty        do not put the demo job into an empty database
   --reset-demo   put the demo job back as it ships (the present one can be brought back from the jobs page)
+  --upgrade-database   bring the data over to the newest PostgreSQL on this machine; the old database is kept
   --port N       the port to serve on (default 4310, or any free one when that is taken)
   --help         this text
 
@@ -23,7 +24,8 @@ const HELP = `npm start [-- options]
   GANGWAY_STORE  where frames and assembled pictures are kept: a folder (default: store in the
                  data folder), or s3://bucket?region=…&endpoint=… with AWS_ACCESS_KEY_ID and
                  AWS_SECRET_ACCESS_KEY
-  GANGWAY_WORKERS, GANGWAY_QUOTA_GB   workers beside this server (default 1), and how much may be kept`;
+  GANGWAY_WORKERS, GANGWAY_QUOTA_GB   workers beside this server (default 1), and how much may be kept
+  GANGWAY_KEEP_FREE_GB   with less than this free on the disk nothing more is written (default 0.3)`;
 
 const DEFAULT_PORT = 4310;
 
@@ -46,6 +48,7 @@ await main(async () => {
   refuseIfRunning(folder);
   markRunning(folder);
 
+  if (options.upgradeDatabase) await upgradeCluster(folder);
   const cluster = process.env.DATABASE_URL ? null : await startCluster(folder);
   let server = null;
   let stopping = false;
@@ -70,7 +73,9 @@ await main(async () => {
 
   const unasked = options.empty ? 'never' : 'if-empty';
   const seeding = options.resetDemo ? 'reset' : unasked;
-  const log = createWriteStream(join(folder, 'logs', 'server.log'), { flags: 'a' });
+  // Not before the packages are installed.
+  const { createStream } = await import('rotating-file-stream');
+  const log = createStream('server.log', { path: join(folder, 'logs'), size: '5M', maxFiles: 4, mode: 0o600 });
   // A full disk loses lines of the log, not the server.
   log.on('error', (error) => process.stderr.write(`The log cannot be written: ${error.message}\n`));
   const launch = (port) =>
@@ -80,6 +85,8 @@ await main(async () => {
           ...process.env,
           DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL,
           PORT: String(port),
+          GANGWAY_DATA: folder,
+          GANGWAY_CLUSTER: cluster ? join(folder, 'postgres') : '',
           GANGWAY_SEED: seeding,
           GANGWAY_STORE: process.env.GANGWAY_STORE ?? join(folder, 'store'),
           GANGWAY_SCRATCH: process.env.GANGWAY_SCRATCH ?? join(folder, 'scratch'),
@@ -115,11 +122,15 @@ await main(async () => {
     });
 
   try {
-    const { listening, demo } = await launchOn(options.port, launch);
+    const { listening, demo, space } = await launchOn(options.port, launch);
     const seconds = ((performance.now() - begun) / 1000).toFixed(1);
     markRunning(folder, listening);
     say(`\n  Gangway is ready at ${listening}   (${seconds} s)\n`);
     if (demo === 'seeded') say('  The demo job, Larkmoor Ropeworks, is there to try things on.');
+    if (space.level !== 'plenty')
+      say(
+        `  Only ${(space.freeBytes / 1e9).toFixed(1)} GB are free on the disk with its data.${space.level === 'full' ? ' Nothing can be saved until there is more.' : ''}`,
+      );
     say(`  Your work is kept in ${cluster ? folder : 'the database of DATABASE_URL'}. Ctrl+C stops.\n`);
   } catch (error) {
     process.stderr.write(`\n${error instanceof Trouble ? error.message : error.stack}\n`);
@@ -142,7 +153,13 @@ function readOptions() {
   let values;
   try {
     ({ values } = parseArgs({
-      options: { empty: { type: 'boolean' }, 'reset-demo': { type: 'boolean' }, port: { type: 'string' }, help: { type: 'boolean' } },
+      options: {
+        empty: { type: 'boolean' },
+        'reset-demo': { type: 'boolean' },
+        'upgrade-database': { type: 'boolean' },
+        port: { type: 'string' },
+        help: { type: 'boolean' },
+      },
     }));
   } catch (error) {
     throw new Trouble(`${error.message}\n\n${HELP}`);
@@ -152,5 +169,11 @@ function readOptions() {
   if (port !== null && !(Number.isInteger(port) && port >= 1 && port <= 65535)) {
     throw new Trouble(`--port is ${values.port}; it must be a whole number from 1 to 65535.`);
   }
-  return { empty: values.empty === true, resetDemo: values['reset-demo'] === true, port, help: values.help === true };
+  return {
+    empty: values.empty === true,
+    resetDemo: values['reset-demo'] === true,
+    upgradeDatabase: values['upgrade-database'] === true,
+    port,
+    help: values.help === true,
+  };
 }

@@ -1,4 +1,4 @@
-import { existsSync, readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
+import { readFileSync, realpathSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Trouble } from './say.mjs';
 
@@ -62,15 +62,23 @@ export function refuseIfRunning(folder) {
   );
 }
 
+/** The process that a database’s own mark names; `null` when it names none. */
+export function databaseOf(cluster) {
+  try {
+    return Number(readFileSync(join(cluster, 'postmaster.pid'), 'utf8').split('\n')[0]) || null;
+  } catch {
+    return null;
+  }
+}
+
 /**
  * Whether the process that a database’s own mark names is the server of that
  * database. It may be gone, another one may have its number, or the folder may
  * be a copy of one that is in use.
  */
 export function isServerOf(cluster) {
-  const mark = join(cluster, 'postmaster.pid');
-  if (!existsSync(mark)) return false;
-  const pid = Number(readFileSync(mark, 'utf8').split('\n')[0]);
+  const pid = databaseOf(cluster);
+  if (pid === null) return false;
   const words = argumentsOf(pid);
   const at = words.indexOf('-D');
   return /(^|\/)postgres$/.test(words[0] ?? '') && at >= 0 && samePlace(words[at + 1], cluster);

@@ -1,6 +1,6 @@
 import { spawn, spawnSync } from 'node:child_process';
 import { randomBytes } from 'node:crypto';
-import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { isServerOf } from './instance.mjs';
@@ -10,12 +10,18 @@ import { run, say, tail, Trouble } from './say.mjs';
 const DEBIAN = '/usr/lib/postgresql';
 const INSTALL = 'apt-get install -y postgresql';
 
+/** The folder with PostgreSQL's programs of one version, where Debian puts them; `null` when it is not installed. */
+function binariesOf(version) {
+  const bin = join(DEBIAN, version, 'bin');
+  return existsSync(join(bin, 'initdb')) && existsSync(join(bin, 'postgres')) ? bin : null;
+}
+
 /** The folder with PostgreSQL's programs: Debian's newest, else where pg_config points. */
 function findBinaries() {
   const versions = existsSync(DEBIAN) ? readdirSync(DEBIAN).sort((a, b) => Number(b) - Number(a)) : [];
   for (const version of versions) {
-    const bin = join(DEBIAN, version, 'bin');
-    if (existsSync(join(bin, 'initdb')) && existsSync(join(bin, 'postgres'))) return bin;
+    const bin = binariesOf(version);
+    if (bin) return bin;
   }
   const config = spawnSync('pg_config', ['--bindir'], { encoding: 'utf8' });
   const bin = config.status === 0 ? config.stdout.trim() : '';
@@ -77,8 +83,8 @@ const REVIVALS_MOST = 12;
  * `gangway` and how to stop. A server that ends by itself is started again at
  * the same address.
  */
-export async function startCluster(folder, { durable = true } = {}) {
-  const bin = postgresBinaries();
+export async function startCluster(folder, { durable = true, bin: wanted = null } = {}) {
+  const newest = wanted ?? postgresBinaries();
   const who = runAs();
   const cluster = join(folder, 'postgres');
   const secret = join(folder, 'postgres-password');
@@ -92,14 +98,15 @@ export async function startCluster(folder, { durable = true } = {}) {
   }
   const asUser = { ...who, cwd: '/', env: { PATH: process.env.PATH ?? '', LC_ALL: 'C.UTF-8' } };
   if (!existsSync(join(cluster, 'PG_VERSION'))) {
-    makeCluster(bin, cluster, secret, asUser);
+    makeCluster(newest, cluster, secret, asUser);
   }
   const password = readFileSync(secret, 'utf8').trim();
-  const made = readFileSync(join(cluster, 'PG_VERSION'), 'utf8').trim();
-  const have = run(join(bin, 'postgres'), ['--version'], asUser).match(/(\d+)/)?.[1];
-  if (made !== have) {
+  const made = madeBy(cluster);
+  // A newer PostgreSQL on the machine does not strand the data: each database runs with the programs that made it.
+  const bin = versionOf(newest, asUser) === made ? newest : binariesOf(made);
+  if (!bin) {
     throw new Trouble(
-      `The data in ${cluster} was made by PostgreSQL ${made}, and this machine has ${have}. Install PostgreSQL ${made} beside it, or bring the data over with pg_upgrade.`,
+      `The data in ${cluster} was made by PostgreSQL ${made}, and this machine has only ${versionOf(newest, asUser)}. Install both (apt-get install postgresql-${made}); then “npm start” works as before, and “npm start -- --upgrade-database” brings the data over.`,
     );
   }
   // Only a server that is proven to be this folder’s is stopped; another process may have its number by now.
@@ -112,6 +119,7 @@ export async function startCluster(folder, { durable = true } = {}) {
   let stopping = false;
   let server = null;
   let gone = null;
+  let guard = null;
   const launch = async () => {
     server = spawn(join(bin, 'postgres'), args, { ...asUser, detached: true, stdio: ['ignore', 'pipe', 'pipe'] });
     let log = '';
@@ -124,6 +132,7 @@ export async function startCluster(folder, { durable = true } = {}) {
       if (state === 'gone' || Date.now() - begun > 60_000) throw new Trouble(`PostgreSQL did not start:\n${tail(log)}`);
     }
     void gone.then(revive);
+    if (guard === null) guard = guarded(folder);
   };
   /** A server that ended by itself is started again: at once, then a little later each time. */
   const revive = async () => {
@@ -151,21 +160,97 @@ export async function startCluster(folder, { durable = true } = {}) {
   return {
     url: url('gangway'),
     adminUrl: url('postgres'),
+    /** The same for programs of PostgreSQL, so that the password stands in no command line. */
+    env: { ...env, PGHOST: '127.0.0.1', PGPORT: String(port), PGUSER: 'gangway', PGDATABASE: 'gangway' },
     pid: server.pid,
     /** Stops the server and waits until it has written everything. */
     stop: async () => {
       stopping = true;
       if (server.exitCode === null && server.signalCode === null) server.kill('SIGINT');
       await gone;
+      guard?.stdin.end();
     },
   };
+}
+
+/** The PostgreSQL that made a database. */
+const madeBy = (cluster) => readFileSync(join(cluster, 'PG_VERSION'), 'utf8').trim();
+
+const versionOf = (bin, asUser) => run(join(bin, 'postgres'), ['--version'], asUser).match(/(\d+)/)?.[1];
+
+/** A process that stops the database when this one is gone without having done so. */
+function guarded(folder) {
+  const guard = spawn(process.execPath, [join(import.meta.dirname, 'databaseGuard.mjs'), folder], {
+    detached: true,
+    stdio: ['pipe', 'ignore', 'ignore'],
+  });
+  guard.stdin.on('error', () => undefined);
+  guard.stdin.unref();
+  guard.unref();
+  return guard;
+}
+
+/**
+ * Brings the data of a folder over to a newer PostgreSQL: written out by the
+ * old one, read in by the new one. The old database is kept beside it, and is
+ * put back when anything fails.
+ *
+ * @param folder the data folder
+ * @param to the folder with the programs of the new one; the newest on this machine unless given
+ */
+export async function upgradeCluster(folder, { to = postgresBinaries() } = {}) {
+  const cluster = join(folder, 'postgres');
+  if (!existsSync(join(cluster, 'PG_VERSION'))) throw new Trouble(`There is no database in ${folder} yet.`);
+  const asUser = { ...runAs(), cwd: '/' };
+  const made = madeBy(cluster);
+  const next = versionOf(to, asUser);
+  if (made === next) {
+    say(`The database is of PostgreSQL ${made} already, the newest on this machine.`);
+    return;
+  }
+  await carriedOver(folder, { to, kept: join(folder, `postgres-${made}`) });
+  say(`The database is of PostgreSQL ${next} now. The old one is kept in ${join(folder, `postgres-${made}`)}; delete it when all is well.`);
+}
+
+/** The data of a folder in a new database made by the programs in `to`; the old one is moved to `kept`. */
+export async function carriedOver(folder, { to, kept }) {
+  if (existsSync(kept)) throw new Trouble(`${kept} is there from an earlier upgrade; move it away first.`);
+  const cluster = join(folder, 'postgres');
+  const dump = join(folder, 'upgrade.dump');
+  const old = await startCluster(folder);
+  try {
+    say('Writing out the old database …');
+    run(join(to, 'pg_dump'), ['--format=custom', '--no-owner', `--file=${dump}`], { env: old.env });
+  } catch (error) {
+    rmSync(dump, { force: true });
+    throw error;
+  } finally {
+    await old.stop();
+  }
+  renameSync(cluster, kept);
+  try {
+    const fresh = await startCluster(folder, { bin: to });
+    try {
+      say('Reading it into the new one …');
+      run(join(to, 'pg_restore'), ['--exit-on-error', '--no-owner', '--dbname=gangway', dump], { env: fresh.env });
+    } finally {
+      await fresh.stop();
+    }
+  } catch (error) {
+    rmSync(cluster, { recursive: true, force: true });
+    renameSync(kept, cluster);
+    throw error;
+  } finally {
+    rmSync(dump, { force: true });
+  }
 }
 
 function makeCluster(bin, cluster, secret, asUser) {
   say('Making the database …');
   rmSync(cluster, { recursive: true, force: true });
   mkdirSync(cluster, { recursive: true, mode: 0o700 });
-  writeFileSync(secret, `${randomBytes(24).toString('base64url')}\n`, { mode: 0o600 });
+  // One that is there belongs to the database that this one replaces, which may be put back.
+  if (!existsSync(secret)) writeFileSync(secret, `${randomBytes(24).toString('base64url')}\n`, { mode: 0o600 });
   if (asUser.uid !== undefined) {
     chownSync(cluster, asUser.uid, asUser.gid);
     chownSync(secret, asUser.uid, asUser.gid);

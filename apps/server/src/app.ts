@@ -1,4 +1,5 @@
 import { randomUUID } from 'node:crypto';
+import type { Health } from '@gangway/contract/health';
 import { sql } from 'drizzle-orm';
 import express, { Router, type Express } from 'express';
 import { pinoHttp } from 'pino-http';
@@ -7,6 +8,7 @@ import { calcRoutes } from './calc';
 import { checkRoutes } from './checks';
 import { cardRoutes } from './card';
 import type { Db } from './db/connect';
+import { refuseWhenFull, type SpaceWatch } from './diskSpace';
 import { jsonOnly, loopbackOnly } from './guard';
 import { jobRoutes } from './jobs';
 import { kitRoutes } from './kit';
@@ -25,10 +27,14 @@ export interface AppParts {
   readonly webDir: string | null;
   /** Store and queue of the proofs; without them there are none. */
   readonly proof?: ProofParts;
+  /** How full the disks are; without it nothing is refused for that. */
+  readonly space?: SpaceWatch;
+  /** Ends what is answered for as long as somebody listens. */
+  readonly ending?: AbortSignal;
 }
 
 /** The whole server but for its socket. */
-export function createApp({ db, logger, webDir, proof }: AppParts): Express {
+export function createApp({ db, logger, webDir, proof, space, ending }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -55,6 +61,7 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   app.use(answerInRegion);
 
   const api = Router();
+  if (space) api.use(refuseWhenFull(space));
   if (proof) api.use(frameUpload(db, proof), attachmentUpload(db, proof), archiveUpload(db, proof));
   api.use(jsonOnly);
   api.use((_req, res, next) => {
@@ -63,12 +70,12 @@ export function createApp({ db, logger, webDir, proof }: AppParts): Express {
   });
   api.get('/health', async (_req, res) => {
     await db.execute(sql`select 1`);
-    res.json({ status: 'ok', database: 'ok' });
+    res.json({ status: 'ok', database: 'ok', space: space?.now() ?? null } satisfies Health);
   });
   // Before the limit on bodies: a kit that is imported has a larger one of its own.
   api.use(kitRoutes(db));
   api.use(cardRoutes(db));
-  if (proof) api.use(proofRoutes(db, proof), logRoutes(db, proof), archiveRoutes(db, proof));
+  if (proof) api.use(proofRoutes(db, { ...proof, ending }), logRoutes(db, proof), archiveRoutes(db, proof));
   api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());
   api.use(checkRoutes());

@@ -1,3 +1,5 @@
+import { fixedNumber } from '@gangway/messages/number';
+import { diskSpaceText } from '@gangway/messages/server/diskSpace';
 import { httpErrorText } from '@gangway/messages/server/httpError';
 import { say } from '@gangway/messages/say';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
@@ -69,6 +71,7 @@ function asRefusal(error: unknown): HttpError {
   if (databaseIsAway(error)) {
     return new HttpError(503, 'database_unavailable', httpErrorText.theDatabaseIsNotAnswering);
   }
+  if (databaseIsFull(error)) return diskFull(null);
   // The package that serves files says so when there is none.
   if (error instanceof Error && 'status' in error && error.status === 404) return notThere('file');
   switch (bodyErrorType(error)) {
@@ -96,6 +99,19 @@ function bodyErrorType(error: unknown): string | null {
 // (shutting down, starting up) and 53300 (too many connections).
 const AWAY = /^(ECONNREFUSED|ECONNRESET|EPIPE|ETIMEDOUT|EHOSTUNREACH|08\w{3}|57P\d\d|53300)$/;
 const AWAY_WORDS = /Connection terminated|timeout exceeded when trying to connect|Query read timeout|connection timeout/i;
+
+/** The refusal of a write for which there is no room. */
+export function diskFull(freeBytes: number | null): HttpError {
+  const message =
+    freeBytes === null ? diskSpaceText.diskFull : say(diskSpaceText.diskFullWithLeft, { freeGb: fixedNumber(freeBytes / 1e9, 1) });
+  return new HttpError(507, 'disk_full', message);
+}
+
+/** Whether an error means that the database has no room to write (PostgreSQL’s 53100, disk full). */
+function databaseIsFull(error: unknown, depth = 0): boolean {
+  if (!(error instanceof Error) || depth > 4) return false;
+  return ('code' in error && (error.code === '53100' || error.code === 'ENOSPC')) || databaseIsFull(error.cause, depth + 1);
+}
 
 /** Whether an error means that the database cannot be reached, however deep it is wrapped. */
 export function databaseIsAway(error: unknown, depth = 0): boolean {

@@ -1,4 +1,5 @@
 import { fork, type ChildProcess } from 'node:child_process';
+import { rm } from 'node:fs/promises';
 import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,9 +10,12 @@ import { createApp } from './app';
 import { connect, migrated } from './db/connect';
 import { refuseNewerRecords } from './db/records';
 import { forgetOldWrites } from './db/writes';
+import { watchSpace } from './diskSpace';
 import { logError } from './logError';
+import { ownScratch } from './ownScratch';
 import { openQueue } from './proof/queue';
-import { openStore } from './proof/store/openStore';
+import { isFolder, openStore } from './proof/store/openStore';
+import { sweepLoose } from './proof/store/ownedFiles';
 import { seed, type Seeding } from './seed';
 
 // Reads DATABASE_URL, PORT (0 for any), GANGWAY_SEED, GANGWAY_STORE (a folder or
@@ -55,8 +59,17 @@ await forgetOldWrites(connection.db);
 const place = process.env.GANGWAY_STORE ?? join(tmpdir(), 'gangway-store');
 const scratch = process.env.GANGWAY_SCRATCH ?? join(tmpdir(), 'gangway-scratch');
 const [workers, quotaGb] = [number('GANGWAY_WORKERS', 1, 16), number('GANGWAY_QUOTA_GB', null, 1e6)];
+const keepFreeBytes = number('GANGWAY_KEEP_FREE_GB', 0.3, 1e6) * 1e9;
 const boss = await openQueue(url, logger);
-const proof = { store: openStore(place), boss, scratch, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
+const store = openStore(place);
+const own = await ownScratch(scratch);
+const proof = { store, boss, scratch: own, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
+const left = await sweepLoose(connection.db, store);
+if (left > 0) logger.info({ files: left }, 'files without an owner were removed');
+const { GANGWAY_DATA: data } = process.env;
+const space = watchSpace({ folders: [own, ...(isFolder(place) ? [place] : []), ...(data ? [data] : [])], keepFreeBytes });
+await space.look();
+const ending = new AbortController();
 
 /** A value from the environment; what is none is refused. */
 function number<T>(name: string, otherwise: T, most: number): number | T {
@@ -86,7 +99,7 @@ function launchWorker(after = 0): void {
   }, after).unref();
 }
 
-const app = createApp({ db: connection.db, logger, webDir: beside('../../web/dist'), proof });
+const app = createApp({ db: connection.db, logger, webDir: beside('../../web/dist'), proof, space, ending: ending.signal });
 const server = app.listen(Number(process.env.PORT ?? 0), '127.0.0.1', (error?: Error) => {
   if (error) {
     logger.fatal({ err: error }, 'cannot listen');
@@ -95,7 +108,7 @@ const server = app.listen(Number(process.env.PORT ?? 0), '127.0.0.1', (error?: E
   const { port } = server.address() as AddressInfo;
   for (let i = 0; i < workers; i++) launchWorker();
   logger.info({ port, demo }, 'listening');
-  process.send?.({ listening: `http://127.0.0.1:${port}`, demo });
+  process.send?.({ listening: `http://127.0.0.1:${port}`, demo, space: space.now() });
 });
 
 /** Finishes what is under way, then lets go of the database; a second signal does not wait. */
@@ -106,11 +119,16 @@ function stop(signal: string): void {
   const late = setTimeout(() => process.exit(1), 5000);
   late.unref();
   for (const worker of crew) worker.kill('SIGTERM');
+  ending.abort();
+  space.stop();
+  // Whoever is not answered by then asks again.
+  setTimeout(() => server.closeAllConnections(), 1000).unref();
   server.close(() => {
     void boss
       .stop({ graceful: false, close: true })
       .catch(() => undefined)
       .then(() => connection.pool.end())
+      .then(() => rm(own, { recursive: true, force: true }))
       .finally(() => process.exit(0));
   });
   server.closeIdleConnections();

@@ -52,6 +52,13 @@ export const setups = pgTable(
 /** The ids of writes that were made, by which a repeated one is known when its first answer was lost. */
 export const writes = pgTable('writes', { id: uuid('id').primaryKey(), at: at('at').notNull().defaultNow() });
 
+/**
+ * Files of the store that no row owns: on their way in, or to be removed. A key
+ * is written here before its file is, and taken out with the write of the row
+ * that owns it, so that whatever ends in between leaves nothing behind for good.
+ */
+export const looseFiles = pgTable('loose_files', { key: text('key').primaryKey(), at: at('at').notNull().defaultNow() });
+
 const row = {
   /** Grows by one with every change; a change names the version that it was made against. */
   version: integer('version').notNull().default(1),

@@ -21,10 +21,11 @@ import { firstIssue } from '@gangway/contract/apiError';
 import { copyName } from '@gangway/contract/name';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
-import type { Db } from '../db/connect';
+import type { Db, DbOrTx } from '../db/connect';
 import { setupColumns, shotColumns } from '../db/records';
 import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from '../db/schema';
 import { wholeJob } from '../jobs';
+import { storeOwned } from '../proof/store/ownedFiles';
 import { resultKey, sidecarKey } from '../proof/work';
 import { idParam, HttpError } from '../httpError';
 import { attachmentAnswer, logOf, type LogParts } from './routes';
@@ -341,10 +342,8 @@ async function unpackedTo(at: string, archive: Opened, sums: Sums, from: string)
   if (hash.digest('hex') !== sum.sha256) throw damaged(say(logText.isNotWhatItsChecksum, { from }));
 }
 
-type Tx = Parameters<Parameters<Db['transaction']>[0]>[0];
-
 /** The rows of an archived job, under its new ids; answers the id of the job. */
-async function insertJob(tx: Tx, job: Archived, renamed: Renamed): Promise<string> {
+async function insertJob(tx: DbOrTx, job: Archived, renamed: Renamed): Promise<string> {
   const names = (await tx.select({ name: jobs.name }).from(jobs)).map(({ name }) => name);
   const [row] = await tx
     .insert(jobs)
@@ -373,7 +372,7 @@ async function insertJob(tx: Tx, job: Archived, renamed: Renamed): Promise<strin
   return row.id;
 }
 
-async function insertLog(tx: Tx, jobId: string, job: Archived, renamed: Renamed): Promise<void> {
+async function insertLog(tx: DbOrTx, jobId: string, job: Archived, renamed: Renamed): Promise<void> {
   for (let from = 0; from < job.shots.length; from += 500) {
     await tx.insert(shots).values(
       job.shots.slice(from, from + 500).map(({ id, setupId, at, ...values }) => ({
@@ -405,7 +404,7 @@ async function insertLog(tx: Tx, jobId: string, job: Archived, renamed: Renamed)
   }
 }
 
-async function insertSet(tx: Tx, set: Archived['sets'][number], renamed: Renamed): Promise<void> {
+async function insertSet(tx: DbOrTx, set: Archived['sets'][number], renamed: Renamed): Promise<void> {
   const setId = renamed(set.id);
   const inside = new Set(set.frames.map(({ id }) => id));
   await tx.insert(frameSets).values({
@@ -453,7 +452,6 @@ async function insertSet(tx: Tx, set: Archived['sets'][number], renamed: Renamed
 async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Promise<string> {
   const archive = await opened(path);
   const folder = join(scratch, `opened-${randomUUID()}`);
-  const kept: string[] = [];
   try {
     const { job, sums } = await archivedIn(archive);
     const free = await store.free();
@@ -462,7 +460,8 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     await mkdir(folder, { recursive: true });
     const renamed = newIds();
     const seen = new Map<string, NonNullable<Awaited<ReturnType<typeof pictureIn>>>>();
-    for (const [from, key] of filesOf(job, renamed)) {
+    // One after another: on disk there is never more than one at a time.
+    const unpacked = async (from: string): Promise<string> => {
       const at = join(folder, 'file');
       await unpackedTo(at, archive, sums, from);
       // What is attached goes through the same door as an upload: what it is says its contents, not the archive.
@@ -471,15 +470,13 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
         if (!picture || picture.extension !== ending(from)) throw damaged(say(logText.isNotAPicture, { from }));
         seen.set(from, picture);
       }
-      kept.push(key);
-      await store.put(key, at);
-    }
-    const attached = job.attachments.map((each) => ({ ...each, ...seen.get(each.path) }));
-    return await db.transaction((tx) => insertJob(tx, { ...job, attachments: attached }, renamed));
-  } catch (error) {
-    // All of it or nothing: what is in the store already goes again.
-    await Promise.all(kept.map((key) => store.remove(key).catch(() => undefined)));
-    throw error;
+      return at;
+    };
+    const files = filesOf(job, renamed).map(([from, key]) => ({ key, path: () => unpacked(from) }));
+    return await storeOwned(db, store, files, (tx) => {
+      const attached = job.attachments.map((each) => ({ ...each, ...seen.get(each.path) }));
+      return insertJob(tx, { ...job, attachments: attached }, renamed);
+    });
   } finally {
     archive.zip.close();
     await rm(folder, { recursive: true, force: true });

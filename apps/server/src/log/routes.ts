@@ -16,6 +16,7 @@ import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records'
 import { attachments, cardTemplates, jobs, setups, shots } from '../db/schema';
 import { isFirst } from '../db/writes';
 import { idParam, notThere, parsed, HttpError } from '../httpError';
+import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
 import type { Store } from '../proof/store/store';
 import { pictureIn } from './picture';
 
@@ -133,23 +134,10 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
         });
       const { mime, extension, width, height } = picture;
       const storeKey = `attachments/${id}/file.${extension}`;
-      await store.put(storeKey, path);
-      const [row] = await db
-        .insert(attachments)
-        .values({
-          id,
-          jobId,
-          setupId,
-          shotId,
-          name,
-          mime,
-          bytes: size,
-          sha256: hash.digest('hex'),
-          width,
-          height,
-          storeKey,
-        })
-        .returning();
+      const sha256 = hash.digest('hex');
+      const [row] = await storeOwned(db, store, [{ key: storeKey, path }], (tx) =>
+        tx.insert(attachments).values({ id, jobId, setupId, shotId, name, mime, bytes: size, sha256, width, height, storeKey }).returning(),
+      );
       if (!row) throw new Error('a photograph that was kept is not there');
       res.status(201).json(attachmentAnswer(row));
     } finally {
@@ -257,9 +245,13 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
 
   router.delete('/attachments/:id', async (req, res) => {
     const id = idParam(req.params.id, 'photograph');
-    const [row] = await db.delete(attachments).where(eq(attachments.id, id)).returning();
-    if (!row) throw notThere('photograph');
-    await store.remove(row.storeKey);
+    const row = await db.transaction(async (tx) => {
+      const [gone] = await tx.delete(attachments).where(eq(attachments.id, id)).returning();
+      if (!gone) throw notThere('photograph');
+      await loosen(tx, [gone.storeKey]);
+      return gone;
+    });
+    await removeLoose(db, store, [row.storeKey]);
     res.json({ id });
   });
 

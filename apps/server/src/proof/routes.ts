@@ -30,6 +30,7 @@ import { idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { gigabytes } from './assemble';
 import { enqueue } from './queue';
+import { loosen, removeLoose, storeOwned } from './store/ownedFiles';
 import type { Store } from './store/store';
 import { resultKey, sidecarKey } from './work';
 
@@ -39,6 +40,8 @@ export interface ProofParts {
   readonly scratch: string;
   /** How many bytes all files together may have; `null` for as many as there is room. */
   readonly quotaBytes: number | null;
+  /** Ends the answers that go on for as long as a picture is made. */
+  readonly ending?: AbortSignal | undefined;
 }
 
 const FRAME_BYTES_MOST = 1e9;
@@ -227,8 +230,7 @@ export function frameUpload(db: Db, parts: ProofParts): Router {
     const { size } = await stat(path);
     const id = randomUUID();
     const storeKey = `frames/${id}/file.${seen.format}`;
-    await store.put(storeKey, path);
-    const row = await db.transaction(async (tx) => {
+    const row = await storeOwned(db, store, [{ key: storeKey, path }], async (tx) => {
       const [kept] = await tx.insert(frames).values({ id, setId, name, role, storeKey, bytes: size, sha256, seen }).returning();
       if (role === 'frame') {
         const [held] = await tx.select({ order: frameSets.order }).from(frameSets).where(eq(frameSets.id, setId)).for('update');
@@ -270,17 +272,16 @@ export function frameUpload(db: Db, parts: ProofParts): Router {
   return router;
 }
 
-export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Router {
+/** The files of the store that are of a picture. */
+const keysOf = ({ id, options }: AssemblyRow): readonly string[] => [resultKey(id, options.output), sidecarKey(id)];
+
+export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts): Router {
   const router = Router();
   router.use(['/frame-sets', '/assemblies'], express.json({ limit: '256kb' }));
 
   /** All that is kept of a picture, and what was fetched to look at it. */
-  const forgotten = async ({ id, options }: AssemblyRow): Promise<void> => {
-    await Promise.all([
-      store.remove(resultKey(id, options.output)),
-      store.remove(sidecarKey(id)),
-      rm(join(scratch, 'looked-at', id), { recursive: true, force: true }),
-    ]);
+  const forgotten = async (rows: readonly AssemblyRow[]): Promise<void> => {
+    await Promise.all(rows.map(({ id }) => rm(join(scratch, 'looked-at', id), { recursive: true, force: true })));
   };
 
   const oneSet = async (id: string): Promise<FrameSet> => {
@@ -338,12 +339,17 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
 
   router.delete('/frame-sets/:id', async (req, res) => {
     const id = idParam(req.params.id, 'series');
-    const keys = await db.select({ key: frames.storeKey }).from(frames).where(eq(frames.setId, id));
-    const made = await db.select().from(assemblies).where(eq(assemblies.setId, id));
-    const gone = await db.delete(frameSets).where(eq(frameSets.id, id)).returning({ id: frameSets.id });
-    if (gone.length === 0) throw notThere('series');
-    for (const { key } of keys) await store.remove(key);
-    for (const each of made) await forgotten(each);
+    const { keys, made } = await db.transaction(async (tx) => {
+      const rows = await tx.select({ key: frames.storeKey }).from(frames).where(eq(frames.setId, id));
+      const pictures = await tx.select().from(assemblies).where(eq(assemblies.setId, id));
+      const gone = await tx.delete(frameSets).where(eq(frameSets.id, id)).returning({ id: frameSets.id });
+      if (gone.length === 0) throw notThere('series');
+      const loose = [...rows.map(({ key }) => key), ...pictures.flatMap(keysOf)];
+      await loosen(tx, loose);
+      return { keys: loose, made: pictures };
+    });
+    await removeLoose(db, store, keys);
+    await forgotten(made);
     res.json({ id });
   });
 
@@ -364,9 +370,10 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
               : order.filter((each) => each !== id),
         })
         .where(eq(frameSets.id, row.setId));
+      await loosen(tx, [row.storeKey]);
       return row;
     });
-    await store.remove(set.storeKey);
+    await removeLoose(db, store, [set.storeKey]);
     res.json(await oneSet(set.setId));
   });
 
@@ -434,12 +441,17 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
   });
 
   router.delete('/assemblies/:id', async (req, res) => {
-    const [row] = await db
-      .delete(assemblies)
-      .where(eq(assemblies.id, idParam(req.params.id, 'assembly')))
-      .returning();
-    if (!row) throw notThere('assembly');
-    await forgotten(row);
+    const row = await db.transaction(async (tx) => {
+      const [gone] = await tx
+        .delete(assemblies)
+        .where(eq(assemblies.id, idParam(req.params.id, 'assembly')))
+        .returning();
+      if (!gone) throw notThere('assembly');
+      await loosen(tx, keysOf(gone));
+      return gone;
+    });
+    await removeLoose(db, store, keysOf(row));
+    await forgotten([row]);
     res.json({ id: row.id });
   });
 
@@ -452,7 +464,7 @@ export function proofRoutes(db: Db, { store, boss, scratch }: ProofParts): Route
     const gone = new AbortController();
     req.on('close', () => gone.abort());
     let last = '';
-    while (!gone.signal.aborted) {
+    while (!gone.signal.aborted && ending?.aborted !== true) {
       const row = await oneAssembly(id).catch(() => null);
       if (!row) {
         res.write('event: gone\ndata: {}\n\n');

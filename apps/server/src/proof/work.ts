@@ -13,6 +13,7 @@ import { AssemblyTrouble, type FrameFile } from './assemble';
 import { enqueue, QUEUE, type Queued } from './queue';
 import type { Run } from './runInThread';
 import { sidecarOf } from './sidecar';
+import { storeOwned } from './store/ownedFiles';
 import type { Store } from './store/store';
 
 export interface WorkParts {
@@ -121,19 +122,28 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
     if (room !== null && room < size) throw new AssemblyTrouble(proofText.theStoreHasNoRoom);
     now = { share: 0.98, step: proofText.keepingTheFile };
     const key = resultKey(id, row?.options.output ?? 'tiff');
-    await store.put(key, result);
     const sidecar = join(folder, 'picture.json');
     await writeFile(sidecar, `${JSON.stringify(sidecarOf(id, row?.options ?? null, report), null, 2)}\n`);
-    await store.put(sidecarKey(id), sidecar);
-    const kept = await db
-      .update(assemblies)
-      .set({ state: 'done', share: 1, step: 'done', report, storeKey: key, bytes: size })
-      .where(mine)
-      .returning({ id: assemblies.id });
-    // Cancelled at the last moment: what was kept is taken away again.
-    if (kept.length === 0) await Promise.all([store.remove(key), store.remove(sidecarKey(id))]);
+    const files = [
+      { key, path: result },
+      { key: sidecarKey(id), path: sidecar },
+    ];
+    await storeOwned(db, store, files, async (tx) => {
+      const kept = await tx
+        .update(assemblies)
+        .set({ state: 'done', share: 1, step: 'done', report, storeKey: key, bytes: size })
+        .where(mine)
+        .returning({ id: assemblies.id });
+      // Cancelled at the last moment: what was stored is removed again.
+      if (kept.length === 0) throw new Unwanted();
+    }).catch((error: unknown) => {
+      if (!(error instanceof Unwanted)) throw error;
+    });
   }
 }
+
+/** Nobody wants the result any more. */
+class Unwanted extends Error {}
 
 /** What happened, in words that can be shown; a full disk by its name. */
 function wordsOf(error: unknown): string {

@@ -29,7 +29,7 @@ const kit = {
 };
 
 const SLOTS: Slots = {
-  Waiting: lazyPart(() => import('../waiting/WaitingLabel'), 'WaitingLabel'),
+  Waiting: lazyPart(() => import('../waiting/BarNotes'), 'BarNotes'),
   LogButton: lazyPart(() => import('../log/LogButton'), 'LogButton'),
   ItemDialog: lazyPart(() => import('../kit/items/ItemDialog'), 'ItemDialog'),
 };

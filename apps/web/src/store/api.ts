@@ -12,6 +12,7 @@ import type { ApiError } from '@gangway/contract/apiError';
 import type { Deleted, Job, JobSummary, StoredDeleted, StoredJob } from '@gangway/contract/job';
 import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contract/proof';
 import type { CardTemplate } from '@gangway/contract/card';
+import type { Health } from '@gangway/contract/health';
 import type { Log } from '@gangway/contract/log';
 import type { Kit } from '@gangway/contract/kit';
 import type { Setup, StoredSetup } from '@gangway/contract/storedSetup';
@@ -74,6 +75,7 @@ export const api = createApi({
       transformResponse: (job: StoredJob, meta: Meta) => openedJob(withPending('job')(job, meta)),
       providesTags: ['job'],
     }),
+    health: build.query<Health, undefined>({ query: () => 'health' }),
     deleted: build.query<Deleted, undefined>({
       query: () => 'deleted',
       transformResponse: async ({ jobs, setups }: StoredDeleted) => ({ jobs, setups: await openedSetups(setups) }),

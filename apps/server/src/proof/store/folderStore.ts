@@ -1,6 +1,6 @@
 import { createReadStream } from 'node:fs';
-import { copyFile, mkdir, rename, rm, stat, statfs } from 'node:fs/promises';
-import { dirname, join } from 'node:path';
+import { copyFile, mkdir, readdir, rename, rm, rmdir, stat, statfs } from 'node:fs/promises';
+import { basename, dirname, join } from 'node:path';
 import { randomUUID } from 'node:crypto';
 import { checkedKey, type Store } from './store';
 
@@ -29,7 +29,17 @@ export function folderStore(root: string): Store {
       await stat(at(key));
       return createReadStream(at(key));
     },
-    remove: (key) => rm(at(key), { force: true }),
+    remove: async (key) => {
+      const path = at(key);
+      const folder = dirname(path);
+      await rm(path, { force: true });
+      // What was being written beside it when a process ended goes as well, and then a folder with nothing in it.
+      const beside = (await readdir(folder).catch(() => [])).filter(
+        (name) => name.startsWith(`${basename(path)}.`) && name.endsWith('.part'),
+      );
+      for (const name of beside) await rm(join(folder, name), { force: true });
+      await rmdir(folder).catch(() => undefined);
+    },
     free: async () => {
       await mkdir(root, { recursive: true });
       const { bavail, bsize } = await statfs(root);

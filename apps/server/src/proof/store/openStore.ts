@@ -3,13 +3,16 @@ import { folderStore } from './folderStore';
 import { s3Store } from './s3Store';
 import type { Store } from './store';
 
+/** Whether a place for a store is a folder, and no bucket. */
+export const isFolder = (place: string): boolean => !/^[a-z0-9]+:\/\//.test(place);
+
 /**
  * The store that GANGWAY_STORE names: a folder (a path, the default), or
  * `s3://bucket?region=…&endpoint=…` with the keys in AWS_ACCESS_KEY_ID and
  * AWS_SECRET_ACCESS_KEY. Throws when it is neither.
  */
 export function openStore(place: string, env: Readonly<Record<string, string | undefined>> = process.env): Store {
-  if (!/^[a-z0-9]+:\/\//.test(place)) return folderStore(resolve(place));
+  if (isFolder(place)) return folderStore(resolve(place));
   const url = new URL(place);
   const [accessKeyId, secretAccessKey] = [env.AWS_ACCESS_KEY_ID, env.AWS_SECRET_ACCESS_KEY];
   if (url.protocol !== 's3:' || url.hostname === '')

@@ -31,9 +31,11 @@ const member = (value: unknown, key: string): unknown =>
   typeof value === 'object' && value !== null ? (Object.entries(value).find(([each]) => each === key)?.[1] as unknown) : undefined;
 
 function messageIn(body: unknown): string {
-  const message = member(member(body, 'error'), 'message');
+  const message = errorMember(body, 'message');
   return typeof message === 'string' ? message : outboxText.theServerGaveAnAnswer;
 }
+
+const errorMember = (body: unknown, key: string): unknown => member(member(body, 'error'), key);
 
 /** What an answer means for a change. */
 export function outcomeOf({ write }: Pick<Entry, 'write'>, { status, body }: Answer): Outcome {
@@ -49,7 +51,8 @@ export function outcomeOf({ write }: Pick<Entry, 'write'>, { status, body }: Ans
   }
   // A server that is starting, stopping or overrun, or a proxy before it: it says nothing about this change.
   if (status === 408 || status === 429 || (status >= 502 && status <= 504)) return { kind: 'away', message };
-  if (status === 507) return { kind: 'refused', message };
+  // A full disk is no fault of this change: it is sent again when there is room.
+  if (status === 507) return { kind: errorMember(body, 'code') === 'disk_full' ? 'away' : 'refused', message };
   if (status >= 500) return { kind: 'failed', message };
   return { kind: 'refused', message };
 }
