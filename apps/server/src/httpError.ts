@@ -2,6 +2,8 @@ import { fixedNumber } from '@gangway/messages/number';
 import { diskSpaceText } from '@gangway/messages/server/diskSpace';
 import { httpErrorText } from '@gangway/messages/server/httpError';
 import { say } from '@gangway/messages/say';
+import { STATUS_CODES } from 'node:http';
+import { UncleanText, withCleanTexts } from '@gangway/contract/cleanText';
 import type { ErrorRequestHandler, RequestHandler } from 'express';
 import { firstIssue, type ApiError } from '@gangway/contract/apiError';
 import { CoreError } from '@gangway/core/errors';
@@ -32,10 +34,26 @@ export class HttpError extends Error {
 
 /** What was sent, parsed; refuses it with the first thing that is wrong. */
 export function parsed<T>(schema: z.ZodType<T>, value: unknown): T {
-  const result = schema.safeParse(value);
+  const result = schema.safeParse(cleaned(value));
   if (result.success) return result.data;
   const { code, message, path } = firstIssue(result.error);
   throw new HttpError(400, code, message, { path });
+}
+
+/** What was sent, its texts as they are kept; refuses what cannot be. */
+export function cleaned(value: unknown): unknown {
+  try {
+    return withCleanTexts(value);
+  } catch (error) {
+    if (!(error instanceof UncleanText)) throw error;
+    const path = error.path.map(String).join('.').slice(0, 100);
+    throw new HttpError(400, 'bad_text', say(httpErrorText.aTextCannotBeKept, { path }), { path: error.path });
+  }
+}
+
+/** The name of a file that is sent with it in the address, as it is kept; empty where there is none. */
+export function fileNameIn(value: unknown, most: number): string {
+  return typeof value === 'string' ? String(cleaned(value)).trim().slice(0, most) : '';
 }
 
 /** The id in an address; one that cannot be an id is of nothing that is there. */
@@ -53,7 +71,11 @@ export const unknownRoute: RequestHandler = (req) => {
   throw new HttpError(404, 'not_found', say(httpErrorText.thereIsNothingAt, { method: req.method, path: req.path.slice(0, 100) }));
 };
 
-/** The border: every error leaves as `{error: {code, message, path}}`, and what nobody expected is logged and said plainly. */
+/**
+ * The border: every error leaves as problem details (RFC 9457) with the members
+ * `error: {code, message, path}` beside them, and what nobody expected is
+ * logged and said plainly.
+ */
 export const answerErrors: ErrorRequestHandler = (error: unknown, req, res, next) => {
   if (res.headersSent) {
     next(error);
@@ -61,8 +83,19 @@ export const answerErrors: ErrorRequestHandler = (error: unknown, req, res, next
   }
   const refusal = asRefusal(error);
   if (refusal.status >= 500) req.log.error({ err: error }, refusal.message);
-  const body: ApiError = { error: { code: refusal.code, message: refusal.message, path: [...refusal.path] } };
-  res.status(refusal.status).json({ ...body, ...refusal.more });
+  const { status, code, message } = refusal;
+  const body: ApiError = {
+    type: `urn:gangway:problem:${code}`,
+    title: STATUS_CODES[status] ?? 'Error',
+    status,
+    detail: message,
+    instance: `urn:uuid:${typeof req.id === 'string' ? req.id : ''}`,
+    error: { code, message, path: [...refusal.path] },
+  };
+  res
+    .status(status)
+    .type('application/problem+json')
+    .send(JSON.stringify({ ...body, ...refusal.more }));
 };
 
 function asRefusal(error: unknown): HttpError {
@@ -84,11 +117,12 @@ function asRefusal(error: unknown): HttpError {
       return new HttpError(415, 'not_json', httpErrorText.whatWasSentMustBe);
     case 'request.aborted':
       return new HttpError(400, 'aborted', httpErrorText.theRequestWasInterruptedBefore);
-    default:
-      return error instanceof URIError
-        ? new HttpError(400, 'bad_address', httpErrorText.theAddressCannotBeRead)
-        : new HttpError(500, 'unexpected', httpErrorText.somethingWentWrongThatGangway);
   }
+  if (error instanceof URIError) return new HttpError(400, 'bad_address', httpErrorText.theAddressCannotBeRead);
+  // What reads requests says by a status of its own that one cannot be read: a body that is not packed as it says, for one.
+  if (error instanceof Error && 'status' in error && typeof error.status === 'number' && error.status >= 400 && error.status < 500)
+    return new HttpError(400, 'bad_request', httpErrorText.theRequestCannotBeRead);
+  return new HttpError(500, 'unexpected', httpErrorText.somethingWentWrongThatGangway);
 }
 
 function bodyErrorType(error: unknown): string | null {

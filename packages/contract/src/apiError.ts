@@ -3,8 +3,18 @@ import { say } from '@gangway/messages/say';
 import { z } from 'zod';
 import { setupSchema } from './setup';
 
-/** Every refusal has this shape; `path` names the field as in what was sent. */
+/**
+ * Every refusal has this shape: problem details (RFC 9457, section 3), and beside
+ * them the error with its own code; its `path` names the field as in what was sent.
+ */
 export const apiErrorSchema = z.object({
+  /** What kind of problem it is; two of the same kind have the same. */
+  type: z.string(),
+  title: z.string(),
+  status: z.number().int(),
+  detail: z.string(),
+  /** This one occurrence, by the id of the request, under which the log has it. */
+  instance: z.string(),
   error: z.object({
     code: z.string(),
     message: z.string(),

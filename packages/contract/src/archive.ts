@@ -1,8 +1,8 @@
-import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import { z } from 'zod';
 import { jobPlaceSchema } from './job';
 import { attachmentSchema, shotSchema } from './log';
 import { nameSchema } from './name';
+import { assemblyOptionsSchema, ORIGINS, planSchema, reportSchema, ROLES } from './proof';
 import { SHOT_RECORD } from './record/shotRecord';
 import { SETUP_RECORD } from './record/setupRecord';
 import { jobWithPresentNames } from './record/earlierNames';
@@ -29,33 +29,37 @@ export const manifestSchema = z.strictObject({
 export type Manifest = z.infer<typeof manifestSchema>;
 
 const stamp = z.iso.datetime();
+/** The name of a file as it came in. */
+const fileName = z.string().trim().min(1).max(255);
+const keysOf = <T extends object>(of: T) => Object.keys(of) as [keyof T & string, ...(keyof T & string)[]];
 
 export const archivedJobSchema = z.strictObject({
   name: nameSchema,
-  dismissedCautions: z.array(z.string()),
+  dismissedCautions: z.array(z.string().max(60)).max(100),
   place: jobPlaceSchema.nullable(),
   day: z.iso.date().nullable(),
   setups: z.array(z.strictObject({ id: z.uuid(), name: nameSchema, settings: setupSettingsSchema })).max(2000),
   shots: z.array(shotSchema).max(50_000),
-  attachments: z.array(attachmentSchema.extend({ path: z.string() })).max(5000),
+  attachments: z.array(attachmentSchema.extend({ name: fileName, path: z.string() })).max(5000),
   sets: z
     .array(
       z.strictObject({
         id: z.uuid(),
         setupId: z.uuid(),
-        name: z.string(),
-        origin: z.string(),
-        plan: z.custom<AssemblyPlan>((value) => value === null || typeof value === 'object').nullable(),
-        order: z.array(z.uuid().nullable()),
+        name: nameSchema,
+        origin: z.enum(keysOf(ORIGINS)),
+        plan: planSchema.nullable(),
+        order: z.array(z.uuid().nullable()).max(400),
         createdAt: stamp,
         frames: z.array(
           z.strictObject({
             id: z.uuid(),
-            name: z.string(),
-            role: z.string(),
-            bytes: z.number(),
+            name: fileName,
+            role: z.enum(keysOf(ROLES)),
+            bytes: z.number().int().nonnegative(),
             sha256,
-            seen: z.record(z.string(), z.unknown()),
+            /** What was seen of it when it came in; whoever reads the archive looks again. */
+            seen: z.unknown(),
             createdAt: stamp,
             path: z.string(),
           }),
@@ -63,9 +67,9 @@ export const archivedJobSchema = z.strictObject({
         assemblies: z.array(
           z.strictObject({
             id: z.uuid(),
-            options: z.record(z.string(), z.unknown()),
-            report: z.record(z.string(), z.unknown()),
-            bytes: z.number(),
+            options: assemblyOptionsSchema,
+            report: reportSchema,
+            bytes: z.number().int().nonnegative(),
             createdAt: stamp,
             path: z.string(),
             sidecar: z.string(),

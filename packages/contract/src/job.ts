@@ -1,7 +1,9 @@
 import { jobText } from '@gangway/messages/contract/job';
 import { CAUTIONS } from '@gangway/core/cautions/cautions';
 import { z } from 'zod';
+import { versionSchema } from './count';
 import { nameSchema } from './name';
+import { daySchema } from './time';
 import { setupSchema } from './setup';
 import type { Setup } from './storedSetup';
 
@@ -57,7 +59,7 @@ export const newJobSchema = z.strictObject({ id: z.uuid().optional(), name: name
 /** What can be changed of a job; only at the version given, where one is. A write that is repeated under its id changes nothing. */
 export const jobPatchSchema = z
   .strictObject({
-    version: z.number().int().positive().optional(),
+    version: versionSchema.optional(),
     writeId: z.uuid().optional(),
     name: nameSchema.optional(),
     dismissedCautions: z
@@ -70,7 +72,7 @@ export const jobPatchSchema = z
       .max(CAUTIONS.length)
       .optional(),
     place: jobPlaceSchema.nullable().optional(),
-    day: z.iso.date(jobText.theDayMustBeWritten).nullable().optional(),
+    day: daySchema(jobText.theDayMustBeWritten).nullable().optional(),
     /** The setups in the order wanted; those not named come after. */
     setupOrder: z.array(z.uuid()).max(2000).optional(),
   })

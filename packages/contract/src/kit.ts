@@ -6,6 +6,7 @@ import { contradictionsIn, specsOf, KIND_NAMES, type ItemOf, type Kind, type Kit
 import { assembled } from '@gangway/core/rig/assembled';
 import { partsOf, RIG_KINDS, type RigKind, type RigPlan } from '@gangway/core/rig/parts';
 import { z } from 'zod';
+import { versionSchema } from './count';
 import { nameSchema } from './name';
 import { ITEM_RECORD } from './record/itemRecord';
 import { presentVersion } from './record/versions';
@@ -124,14 +125,14 @@ export type RigRow = z.infer<typeof rigRowSchema>;
 export const kitSchema = z.strictObject({ items: z.array(itemRowSchema), rigs: z.array(rigRowSchema) });
 export type Kit = z.infer<typeof kitSchema>;
 
-const expected = z.number().int().positive().nullable();
+const expected = versionSchema.nullable();
 
 /** One change: the state that something shall have, against the version it has now (null when it is new). */
 export const kitChangeSchema = z.discriminatedUnion('op', [
   z.strictObject({ op: z.literal('putItem'), item: kitItemSchema, archived: z.boolean(), version: expected }),
   z.strictObject({ op: z.literal('putRig'), rig: kitRigSchema, archived: z.boolean(), version: expected }),
-  z.strictObject({ op: z.literal('removeItem'), id: idSchema, version: z.number().int().positive() }),
-  z.strictObject({ op: z.literal('removeRig'), id: idSchema, version: z.number().int().positive() }),
+  z.strictObject({ op: z.literal('removeItem'), id: idSchema, version: versionSchema }),
+  z.strictObject({ op: z.literal('removeRig'), id: idSchema, version: versionSchema }),
 ]);
 export type KitChange = z.infer<typeof kitChangeSchema>;
 

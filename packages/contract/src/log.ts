@@ -5,15 +5,13 @@ import type { ShotField, TextShotField } from '@gangway/core/log/shotField';
 import { SHOT_ENTRIES, type Shot, type ShotKey, type ShotValues } from '@gangway/core/log/shotFields';
 import { z } from 'zod';
 import { bounded } from './bounds';
+import { cleanText } from './cleanText';
+import { versionOrNoneSchema } from './count';
+import { momentSchema } from './time';
 
 /** The most shots that one job may hold, and one request may carry. */
 export const TAKES_MOST = 50_000;
 export const CHANGES_MOST = 5000;
-
-// What no XML may hold, and nobody types.
-const CONTROL =
-  // eslint-disable-next-line no-control-regex
-  /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f\ufffe\uffff]|[\ud800-\udbff](?![\udc00-\udfff])|(?<![\ud800-\udbff])[\udc00-\udfff]/u;
 
 /** What a field of a shot may hold on the wire. */
 function fieldSchema(field: ShotField): z.ZodType {
@@ -35,7 +33,7 @@ function textSchema({ label, most, forbidden }: TextShotField): z.ZodType {
   const plain = z
     .string({ error: say(logText.mustBeAText, { label }) })
     .max(most, say(logText.mayHaveAtMostCharacters, { label, most }))
-    .refine((value) => !CONTROL.test(value), say(logText.holdsAControlCharacterThat, { label }));
+    .refine((value) => cleanText(value) !== null, say(logText.holdsAControlCharacterThat, { label }));
   return forbidden ? plain.refine((value) => !forbidden.test(value), forbidden.message) : plain;
 }
 
@@ -49,11 +47,11 @@ const AT_WORDS = logText.timeMustBeAMoment;
 export const shotSchema = shotValuesSchema.extend({
   id: z.uuid(logText.aShotNeedsAnId),
   setupId: z.uuid(logText.aShotNeedsASetup),
-  at: z.iso.datetime({ offset: true, error: AT_WORDS }).transform((said) => new Date(said).toISOString()),
+  at: momentSchema(AT_WORDS),
 }) satisfies z.ZodType<Shot>;
 
 /** Which version of each shot is meant, by its id: 0 for one that must not be there yet. */
-const shotVersionsSchema = z.record(z.uuid(), z.number().int().nonnegative());
+const shotVersionsSchema = z.record(z.uuid(), versionOrNoneSchema);
 
 /**
  * A change of a log: shots written as they are to be, and shots taken away.
@@ -63,7 +61,10 @@ const shotVersionsSchema = z.record(z.uuid(), z.number().int().nonnegative());
 export const logChangeSchema = z.strictObject({
   writeId: z.uuid().optional(),
   versions: shotVersionsSchema.default({}),
-  put: z.array(shotSchema).max(CHANGES_MOST, say(logText.atMostShotsCanBe, { changesMost: CHANGES_MOST })),
+  put: z
+    .array(shotSchema)
+    .max(CHANGES_MOST, say(logText.atMostShotsCanBe, { changesMost: CHANGES_MOST }))
+    .refine((put) => new Set(put.map(({ id }) => id)).size === put.length, logText.aShotCanStandOnlyOnce),
   remove: z.array(z.uuid()).max(CHANGES_MOST, say(logText.atMostShotsCanBeRemoved, { changesMost: CHANGES_MOST })),
 });
 export type LogChange = z.infer<typeof logChangeSchema>;

@@ -144,6 +144,30 @@ export const assemblySchema = z.strictObject({
 });
 export type Assembly = z.infer<typeof assemblySchema>;
 
+/** A number that a plan may have: whatever is laid out is far within it. */
+const planNumber = z.number().min(-1e9).max(1e9);
+const planPx = z.number().min(0).max(1e6);
+
+/** Where the frames of a series belong, as a setup was when it was begun. */
+export const planSchema: z.ZodType<AssemblyPlan> = z.strictObject({
+  frames: z
+    .array(
+      z.strictObject({
+        left: planNumber,
+        top: planNumber,
+        width: planPx,
+        height: planPx,
+        footX: planNumber,
+        footY: planNumber,
+      }),
+    )
+    .max(400),
+  zones: z.array(z.strictObject({ left: planNumber, top: planNumber, right: planNumber, bottom: planNumber })).max(1000),
+  distancePx: planNumber,
+  axis: z.tuple([planNumber, planNumber, planNumber]),
+  slidePx: planNumber,
+});
+
 export const setSchema = z.strictObject({
   id: idSchema,
   setupId: idSchema,

@@ -7,6 +7,7 @@ import { z } from 'zod';
 import { cardSchema } from './card';
 import { exposureSchema } from './exposure';
 import { mosaicSchema } from './mosaic';
+import { versionSchema } from './count';
 import { nameSchema } from './name';
 import { rigSchema } from './rig';
 import { pinsSchema, sharpnessSchema } from './focus';
@@ -93,7 +94,7 @@ export type NewSetup = z.infer<typeof newSetupSchema>;
 
 /** A write says which version it changes, and carries an id of its own so that a repeated one is known for what it is. */
 export const setupWriteSchema = z.strictObject({
-  version: z.number({ error: setupText.sayWhichVersionThisChanges }).int().positive(),
+  version: z.number({ error: setupText.sayWhichVersionThisChanges }).pipe(versionSchema),
   writeId: idSchema,
   name: nameSchema,
   settings: setupSettingsSchema,

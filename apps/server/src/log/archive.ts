@@ -19,15 +19,17 @@ import {
 } from '@gangway/contract/archive';
 import { firstIssue } from '@gangway/contract/apiError';
 import { copyName } from '@gangway/contract/name';
+import sharp from 'sharp';
 import yauzl from 'yauzl';
 import yazl from 'yazl';
 import type { Db, DbOrTx } from '../db/connect';
 import { setupColumns, shotColumns } from '../db/records';
 import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from '../db/schema';
 import { wholeJob } from '../jobs';
+import { acceptedFrame } from '../proof/acceptFrame';
 import { storeOwned } from '../proof/store/ownedFiles';
 import { resultKey, sidecarKey } from '../proof/work';
-import { idParam, HttpError } from '../httpError';
+import { cleaned, idParam, HttpError } from '../httpError';
 import { attachmentAnswer, logOf, type LogParts } from './routes';
 import { pictureIn } from './picture';
 
@@ -257,6 +259,14 @@ async function list(archive: Opened, name: string): Promise<{ readonly value: un
 }
 
 type Archived = ReturnType<typeof archivedJobSchema.parse>;
+type ArchivedSet = Archived['sets'][number];
+type ArchivedFrame = ArchivedSet['frames'][number];
+/** What a frame says of itself, as it was looked at while it came in. */
+type Seen = Pick<typeof frames.$inferInsert, 'seen' | 'sha256'>;
+/** A job whose files were looked at. */
+type LookedAt = Omit<Archived, 'sets'> & {
+  readonly sets: readonly (Omit<ArchivedSet, 'frames'> & { readonly frames: readonly (Omit<ArchivedFrame, 'seen'> & Seen)[] })[];
+};
 type Sums = ReadonlyMap<string, { readonly bytes: number; readonly sha256: string }>;
 
 /** The job that an archive holds, and the checksums of its files; an archive that is not whole is refused. */
@@ -280,7 +290,7 @@ async function archivedIn(archive: Opened): Promise<{ readonly job: Archived; re
   for (const name of sums.keys()) if (!archive.entries.has(name)) throw damaged(say(logText.isMissing, { name }));
   const { value, sha256 } = await list(archive, 'job.json');
   if (sha256 !== sums.get('job.json')?.sha256) throw damaged(logText.jobJsonIsNotWhat);
-  const result = archivedJobSchema.safeParse(upgradedJob(value, manifest.data.records));
+  const result = archivedJobSchema.safeParse(cleaned(upgradedJob(value, manifest.data.records)));
   if (!result.success) throw damaged(say(logText.itsJobIsNotRight, { message: firstIssue(result.error).message }));
   const job = result.data;
   const own = new Set(job.setups.map(({ id }) => id));
@@ -343,7 +353,7 @@ async function unpackedTo(at: string, archive: Opened, sums: Sums, from: string)
 }
 
 /** The rows of an archived job, under its new ids; answers the id of the job. */
-async function insertJob(tx: DbOrTx, job: Archived, renamed: Renamed): Promise<string> {
+async function insertJob(tx: DbOrTx, job: LookedAt, renamed: Renamed): Promise<string> {
   const names = (await tx.select({ name: jobs.name }).from(jobs)).map(({ name }) => name);
   const [row] = await tx
     .insert(jobs)
@@ -372,7 +382,7 @@ async function insertJob(tx: DbOrTx, job: Archived, renamed: Renamed): Promise<s
   return row.id;
 }
 
-async function insertLog(tx: DbOrTx, jobId: string, job: Archived, renamed: Renamed): Promise<void> {
+async function insertLog(tx: DbOrTx, jobId: string, job: LookedAt, renamed: Renamed): Promise<void> {
   for (let from = 0; from < job.shots.length; from += 500) {
     await tx.insert(shots).values(
       job.shots.slice(from, from + 500).map(({ id, setupId, at, ...values }) => ({
@@ -404,14 +414,14 @@ async function insertLog(tx: DbOrTx, jobId: string, job: Archived, renamed: Rena
   }
 }
 
-async function insertSet(tx: DbOrTx, set: Archived['sets'][number], renamed: Renamed): Promise<void> {
+async function insertSet(tx: DbOrTx, set: LookedAt['sets'][number], renamed: Renamed): Promise<void> {
   const setId = renamed(set.id);
   const inside = new Set(set.frames.map(({ id }) => id));
   await tx.insert(frameSets).values({
     id: setId,
     setupId: renamed(set.setupId),
     name: set.name,
-    origin: set.origin as (typeof frameSets.$inferInsert)['origin'],
+    origin: set.origin,
     plan: set.plan,
     order: set.order.map((id) => (id !== null && inside.has(id) ? renamed(id) : null)),
     createdAt: new Date(set.createdAt),
@@ -422,17 +432,17 @@ async function insertSet(tx: DbOrTx, set: Archived['sets'][number], renamed: Ren
       id,
       setId,
       name: each.name,
-      role: each.role as (typeof frames.$inferInsert)['role'],
+      role: each.role,
       storeKey: `frames/${id}/file.${ending(each.path)}`,
       bytes: each.bytes,
       sha256: each.sha256,
-      seen: each.seen as unknown as (typeof frames.$inferInsert)['seen'],
+      seen: each.seen,
       createdAt: new Date(each.createdAt),
     });
   }
   for (const each of set.assemblies) {
     const id = renamed(each.id);
-    const options = each.options as unknown as (typeof assemblies.$inferInsert)['options'];
+    const { options } = each;
     await tx.insert(assemblies).values({
       id,
       setId,
@@ -440,12 +450,31 @@ async function insertSet(tx: DbOrTx, set: Archived['sets'][number], renamed: Ren
       share: 1,
       step: 'done',
       options,
-      report: each.report as unknown as (typeof assemblies.$inferInsert)['report'],
+      report: each.report,
       storeKey: resultKey(id, options.output),
       bytes: each.bytes,
       createdAt: new Date(each.createdAt),
     });
   }
+}
+
+/** What a frame of an archive says of itself, looked at like one that comes in by itself. */
+async function frameIn(path: string, name: string): Promise<Seen> {
+  const { sha256, ...seen } = await acceptedFrame(path, name);
+  return { seen, sha256 };
+}
+
+/** Refuses a finished picture that is not of the kind and size that its report says: its tiles are cut by it. */
+async function refuseOtherPicture(
+  path: string,
+  from: string,
+  { options, report }: Archived['sets'][number]['assemblies'][number],
+): Promise<void> {
+  const found = await sharp(path, { limitInputPixels: false })
+    .metadata()
+    .catch(() => null);
+  if (found?.format !== options.output || found.width !== report.width || found.height !== report.height)
+    throw damaged(say(logText.isNotThePictureOf, { from }));
 }
 
 /** Takes an archive in as a new job, all of it or nothing. Every id is made anew, so that it may stand beside the job that it came from. */
@@ -460,22 +489,35 @@ async function takenIn(db: Db, { store, scratch }: LogParts, path: string): Prom
     await mkdir(folder, { recursive: true });
     const renamed = newIds();
     const seen = new Map<string, NonNullable<Awaited<ReturnType<typeof pictureIn>>>>();
+    const seenFrames = new Map<string, Seen>();
+    const frameAt = new Map(job.sets.flatMap(({ frames: inside }) => inside.map((each) => [each.path, each] as const)));
+    const pictureAt = new Map(job.sets.flatMap(({ assemblies: made }) => made.map((each) => [each.path, each] as const)));
     // One after another: on disk there is never more than one at a time.
     const unpacked = async (from: string): Promise<string> => {
       const at = join(folder, 'file');
       await unpackedTo(at, archive, sums, from);
-      // What is attached goes through the same door as an upload: what it is says its contents, not the archive.
+      // Everything goes through the same door as an upload: what a file is, its contents say, and not the archive.
+      const frame = frameAt.get(from);
+      const picture = pictureAt.get(from);
+      if (frame) seenFrames.set(from, await frameIn(at, frame.name));
+      if (picture) await refuseOtherPicture(at, from, picture);
       if (from.startsWith('attachments/')) {
-        const picture = await pictureIn(at);
-        if (!picture || picture.extension !== ending(from)) throw damaged(say(logText.isNotAPicture, { from }));
-        seen.set(from, picture);
+        const attached = await pictureIn(at);
+        if (!attached || attached.extension !== ending(from)) throw damaged(say(logText.isNotAPicture, { from }));
+        seen.set(from, attached);
       }
       return at;
+    };
+    const lookedAt = (from: string): Seen => {
+      const found = seenFrames.get(from);
+      if (!found) throw damaged(say(logText.isMissing2, { from }));
+      return found;
     };
     const files = filesOf(job, renamed).map(([from, key]) => ({ key, path: () => unpacked(from) }));
     return await storeOwned(db, store, files, (tx) => {
       const attached = job.attachments.map((each) => ({ ...each, ...seen.get(each.path) }));
-      return insertJob(tx, { ...job, attachments: attached }, renamed);
+      const sets = job.sets.map((set) => ({ ...set, frames: set.frames.map((each) => ({ ...each, ...lookedAt(each.path) })) }));
+      return insertJob(tx, { ...job, attachments: attached, sets }, renamed);
     });
   } finally {
     archive.zip.close();

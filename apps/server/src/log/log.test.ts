@@ -1,3 +1,4 @@
+import { cleanText } from '@gangway/contract/cleanText';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { execFileSync } from 'node:child_process';
 import { createHash, randomUUID } from 'node:crypto';
@@ -11,11 +12,12 @@ import { ARCHIVED_RECORDS, ARCHIVE_VERSION, archivedJobSchema } from '@gangway/c
 import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { jobSchema, type StoredJob } from '@gangway/contract/job';
 import { logConflictSchema, logSchema, type Log } from '@gangway/contract/log';
-import { setSchema } from '@gangway/contract/proof';
+import { apiErrorSchema } from '@gangway/contract/apiError';
+import { FIRST_OPTIONS, setSchema, setsSchema } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import { seriesOf, shotOf } from '@gangway/core/log/shot';
 import type { Shot } from '@gangway/core/log/shotFields';
-import yazl from 'yazl';
+import { zipOf } from './zip.test-support';
 import { wholeServer } from '../wholeServer.test-support';
 import { evenly } from '@gangway/core/evenly.test-support';
 
@@ -271,17 +273,6 @@ const archiveOf = async (id: string): Promise<Buffer> =>
   ).body as Buffer;
 const bring = (bytes: Buffer) => api().post('/api/jobs/import').set('Content-Type', 'application/octet-stream').send(bytes);
 
-/** A zip of the files given, as somebody else might make it. */
-function zipOf(files: Readonly<Record<string, Buffer | string>>, raw = false): Promise<Buffer> {
-  const zip = new yazl.ZipFile();
-  for (const [path, words] of Object.entries(files)) zip.addBuffer(Buffer.from(words), raw ? path.replace(/\.\./gu, 'xx') : path);
-  zip.end();
-  const chunks: Buffer[] = [];
-  return new Promise((done) => {
-    zip.outputStream.on('data', (chunk: Buffer) => chunks.push(chunk));
-    zip.outputStream.on('end', () => done(Buffer.concat(chunks)));
-  });
-}
 function manifestOf(files: Readonly<Record<string, string>>, more: object = {}): string {
   return JSON.stringify({
     format: 'gangway-job',
@@ -378,7 +369,7 @@ describe('the archive of a job', () => {
         fc.array(
           fc.record({
             i: fc.nat({ max: 3 }),
-            remarks: fc.string({ unit: 'grapheme', maxLength: 30 }).filter((text) => !/\p{Cc}/u.test(text)),
+            remarks: fc.string({ unit: 'grapheme', maxLength: 30 }).map((text) => cleanText(text.replaceAll(/\p{Cc}/gu, '')) ?? ''),
             riseMm: evenly(-40, 40).map((mm) => mm + 0),
             rating: fc.integer({ min: 0, max: 5 }),
             focusM: fc.option(evenly(0.1, 1e4)),
@@ -396,6 +387,101 @@ describe('the archive of a job', () => {
       ),
       { numRuns: 8 },
     );
+  });
+
+  test('what an archive brings as frames and pictures goes through the same door, and its lists through the same schemas', async () => {
+    const job = await newJob('Untrusted', DEMO_SETUPS.slice(0, 1));
+    const [setup] = job.setups;
+    if (!setup) throw new Error('no setup');
+    const picture = await sharp({
+      create: { width: 64, height: 48, channels: 3, background: '#777', noise: { type: 'gaussian', mean: 120, sigma: 40 } },
+    })
+      .png()
+      .toBuffer();
+    const [setId, frameId, madeId] = [randomUUID(), randomUUID(), randomUUID()];
+    const sum = (bytes: Buffer | string) => createHash('sha256').update(bytes).digest('hex');
+    const stamp = '2026-11-25T00:00:00.000Z';
+    const report = { width: 64, height: 48, bits: 8, planned: false, frames: [], seams: [], remarks: [], seconds: 1 };
+    const bringWith = async (change: { frame?: Buffer; report?: object; origin?: string; name?: string }) => {
+      const frame = change.frame ?? picture;
+      const set = {
+        id: setId,
+        setupId: setup.id,
+        name: change.name ?? 'Series',
+        origin: change.origin ?? 'files',
+        plan: null,
+        order: [frameId],
+        createdAt: stamp,
+        frames: [
+          // It says of itself what is not so.
+          {
+            id: frameId,
+            name: 'a.png',
+            role: 'frame',
+            bytes: frame.length,
+            sha256: sum('other'),
+            seen: { width: '<b>' },
+            createdAt: stamp,
+            path: `frames/${frameId}.png`,
+          },
+        ],
+        assemblies: [
+          {
+            id: madeId,
+            options: { ...FIRST_OPTIONS, output: 'png' },
+            report: change.report ?? report,
+            bytes: picture.length,
+            createdAt: stamp,
+            path: `pictures/${madeId}.png`,
+            sidecar: `pictures/${madeId}.json`,
+          },
+        ],
+      };
+      const files = {
+        'job.json': Buffer.from(
+          JSON.stringify({
+            name: 'Untrusted',
+            dismissedCautions: [],
+            place: null,
+            day: null,
+            setups: [{ id: setup.id, name: setup.name, settings: setup.settings }],
+            shots: [],
+            attachments: [],
+            sets: [set],
+          }),
+        ),
+        [`frames/${frameId}.png`]: frame,
+        [`pictures/${madeId}.png`]: picture,
+        [`pictures/${madeId}.json`]: Buffer.from('{}'),
+      };
+      const listed = Object.entries(files).map(([path, bytes]) => ({ path, bytes: bytes.length, sha256: sum(bytes) }));
+      const manifest = { format: 'gangway-job', version: 3, records: ARCHIVED_RECORDS, made: stamp, job: 'x', files: listed };
+      return bring(await zipOf({ ...files, 'manifest.json': JSON.stringify(manifest) }));
+    };
+    const { body } = await bringWith({}).then((answer) => {
+      expect(answer.status).toBe(201);
+      return answer;
+    });
+    const { body: sets } = await api()
+      .get(`/api/setups/${jobSchema.parse(body).setups[0]?.id}/frame-sets`)
+      .expect(200);
+    // What was seen of the frame was seen here.
+    expect(setsSchema.parse(sets).sets[0]?.frames[0]).toMatchObject({ width: 64, height: 48, format: 'png', bits: 8 });
+    for (const [change, why] of [
+      [{ frame: Buffer.from('<svg onload="alert(1)"/>') }, /a\.png/u],
+      [{ frame: picture.subarray(0, picture.length / 2) }, /a\.png/u],
+      [{ report: { ...report, width: 60_000 } }, /kind and size that its report says/u],
+      [{ report: { ...report, seams: [{ words: {} }] } }, /damaged/u],
+      [{ origin: '<script>' }, /damaged/u],
+      [{ name: 'x\u0000' }, /control character/u],
+    ] as const) {
+      const refused = await bringWith(change);
+      expect([why, refused.status >= 400 && refused.status < 500, apiErrorSchema.parse(refused.body).detail]).toEqual([
+        why,
+        true,
+        expect.stringMatching(why),
+      ]);
+    }
   });
 
   test('what an archive brings as a photograph goes through the door of an upload: its contents say what it is', async () => {

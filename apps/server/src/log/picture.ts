@@ -20,7 +20,7 @@ interface Picture {
 /** What a file is, by its contents alone, read to its end; `null` where it is no picture that may be attached, or is cut short. */
 export async function pictureIn(path: string): Promise<Picture | null> {
   try {
-    const image = sharp(path, { failOn: 'truncated', limitInputPixels: PIXELS_MOST, sequentialRead: true });
+    const image = sharp(path, { failOn: 'error', limitInputPixels: PIXELS_MOST, sequentialRead: true });
     const { format, width, height } = await image.metadata();
     const known = IMAGES[format];
     if (!known) return null;

@@ -15,7 +15,7 @@ import type { Db, DbOrTx } from '../db/connect';
 import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';
 import { attachments, cardTemplates, jobs, setups, shots } from '../db/schema';
 import { isFirst } from '../db/writes';
-import { idParam, notThere, parsed, HttpError } from '../httpError';
+import { fileNameIn, idParam, notThere, parsed, HttpError } from '../httpError';
 import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
 import type { Store } from '../proof/store/store';
 import { pictureIn } from './picture';
@@ -67,7 +67,7 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
   router.post('/jobs/:id/attachments', async (req, res) => {
     const jobId = idParam(req.params.id, 'job');
     await presentJob(db, jobId);
-    const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, 255) : '';
+    const name = fileNameIn(req.query.name, 255);
     if (name === '') throw new HttpError(400, 'no_name', logText.aPhotographNeedsTheName, { path: ['name'] });
     if (!req.is('application/octet-stream')) throw new HttpError(415, 'not_a_file', logText.aPhotographIsSentUnchanged);
     const announced = Number(req.headers['content-length']);

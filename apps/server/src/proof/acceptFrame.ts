@@ -38,7 +38,7 @@ export async function acceptedFrame(
   if (space === 'cmyk') throw refuse(proofText.isInCmykFramesOf);
   let light: Stats;
   try {
-    light = await sharp(path, { limitInputPixels: false, failOn: 'truncated', page: 0 }).stats();
+    light = await sharp(path, { limitInputPixels: false, failOn: 'error', page: 0 }).stats();
   } catch (error) {
     throw refuse(
       say(proofText.isIncompleteOrDamaged, { error: error instanceof Error ? (error.message.split('\n')[0] ?? '') : proofText.unknown }),

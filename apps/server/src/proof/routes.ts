@@ -26,7 +26,7 @@ import { assemblyPlan } from '@gangway/core/assembly/plan';
 import type { Db } from '../db/connect';
 import { settingsIn } from '../db/records';
 import { assemblies, frames, frameSets, setups } from '../db/schema';
-import { idParam, notThere, parsed, HttpError } from '../httpError';
+import { fileNameIn, idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { gigabytes } from './assemble';
 import { enqueue } from './queue';
@@ -122,7 +122,7 @@ export function frameUpload(db: Db, parts: ProofParts): Router {
   const router = Router();
   router.post('/frame-sets/:id/frames', async (req, res) => {
     const setId = idParam(req.params.id, 'series');
-    const name = typeof req.query.name === 'string' ? req.query.name.trim().slice(0, NAME_MOST) : '';
+    const name = fileNameIn(req.query.name, NAME_MOST);
     const role = req.query.role;
     if (name === '') throw new HttpError(400, 'no_name', proofText.aFrameNeedsTheName, { path: ['name'] });
     if (typeof role !== 'string' || !(role in ROLES)) throw new HttpError(400, 'no_role', proofText.aFrameIsAFrame, { path: ['role'] });

@@ -7,6 +7,6 @@ export const jobText = catalogue({
   theNameOfThePlace: 'The name of the place may have at most 120 characters.',
   timeZoneMustBeA: 'Time zone must be a name such as Europe/London or UTC.',
   thereIsNoSuchCaution: 'There is no such caution.',
-  theDayMustBeWritten: 'The day must be written as 2026-11-25.',
+  theDayMustBeWritten: 'The day must be written as 2026-11-25, from 1900 to 2199.',
   sayWhatIsToBe: 'Nothing to change: send name, dismissedCautions, place, day or setupOrder.',
 });
