@@ -60,6 +60,7 @@ async function buildServer() {
       server: join(root, 'apps/server/src/main.ts'),
       worker: join(root, 'apps/server/src/proof/worker.ts'),
       assembleThread: join(root, 'apps/server/src/proof/assembleThread.ts'),
+      printThread: join(root, 'apps/server/src/card/printThread.ts'),
     },
     outdir: join(root, 'apps/server/dist'),
     outExtension: { '.js': '.mjs' },

@@ -39,7 +39,7 @@ export async function withDemo(part) {
         '--disable-sync',
       ],
     });
-    await part(listening, browser);
+    await part(listening, browser, server.pid);
     await browser.close();
   } finally {
     server.kill('SIGTERM');

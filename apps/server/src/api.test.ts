@@ -271,6 +271,15 @@ describe('the border', () => {
     expect(answer.headers['access-control-allow-origin']).toBeUndefined();
   });
 
+  test('what did not change is not sent again, and what is long is sent compressed', async () => {
+    const first = await api().get('/api/checks').set('Accept-Encoding', 'gzip').expect(200);
+    expect(first.headers).toMatchObject({ 'content-encoding': 'gzip', 'cache-control': 'private, no-cache' });
+    const again = await api().get('/api/checks').set('If-None-Match', String(first.headers.etag));
+    expect([again.status, again.text]).toEqual([304, '']);
+    const { headers } = await api().get('/api/checks').set('Accept-Encoding', 'br').expect(200);
+    expect(headers['content-encoding']).toBe('br');
+  });
+
   test('answers with a strict policy and a request id', async () => {
     const { headers } = await api().get('/api/health').expect(200);
     const policy = headers['content-security-policy'] ?? '';

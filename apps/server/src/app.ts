@@ -1,12 +1,14 @@
 import { randomUUID } from 'node:crypto';
 import type { Health } from '@gangway/contract/health';
 import { sql } from 'drizzle-orm';
+import compression from 'compression';
 import express, { Router, type Express } from 'express';
 import { pinoHttp } from 'pino-http';
 import type { Logger } from 'pino';
 import { calcRoutes } from './calc';
 import { checkRoutes } from './checks';
-import { cardRoutes } from './card';
+import { printHere, type Printer } from './card/print';
+import { cardRoutes } from './card/routes';
 import type { Db } from './db/connect';
 import { refuseWhenFull, type SpaceWatch } from './diskSpace';
 import { jsonOnly, loopbackOnly } from './guard';
@@ -31,10 +33,16 @@ export interface AppParts {
   readonly space?: SpaceWatch;
   /** Ends what is answered for as long as somebody listens. */
   readonly ending?: AbortSignal;
+  /** Makes PDFs; without it they are made in between. */
+  readonly print?: Printer;
 }
 
+/** What is told as it happens is not held back until there is enough to compress. */
+const isCompressible: compression.CompressionFilter = (req, res) =>
+  !String(res.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(req, res);
+
 /** The whole server but for its socket. */
-export function createApp({ db, logger, webDir, proof, space, ending }: AppParts): Express {
+export function createApp({ db, logger, webDir, proof, space, ending, print = printHere }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -59,13 +67,15 @@ export function createApp({ db, logger, webDir, proof, space, ending }: AppParts
   app.use(...strictHeaders());
   app.use(loopbackOnly);
   app.use(answerInRegion);
+  app.use(compression({ filter: isCompressible }));
 
   const api = Router();
   if (space) api.use(refuseWhenFull(space));
   if (proof) api.use(frameUpload(db, proof), attachmentUpload(db, proof), archiveUpload(db, proof));
   api.use(jsonOnly);
   api.use((_req, res, next) => {
-    res.set('Cache-Control', 'no-store');
+    // Asked for every time, and not sent again while it is the same (RFC 9110, ETag and If-None-Match).
+    res.set('Cache-Control', 'private, no-cache');
     next();
   });
   api.get('/health', async (_req, res) => {
@@ -74,7 +84,7 @@ export function createApp({ db, logger, webDir, proof, space, ending }: AppParts
   });
   // Before the limit on bodies: a kit that is imported has a larger one of its own.
   api.use(kitRoutes(db));
-  api.use(cardRoutes(db));
+  api.use(cardRoutes(db, print));
   if (proof) api.use(proofRoutes(db, { ...proof, ending }), logRoutes(db, proof), archiveRoutes(db, proof));
   api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());

@@ -7,6 +7,7 @@ import { fileURLToPath } from 'node:url';
 import { CoreError } from '@gangway/core/errors';
 import { pino } from 'pino';
 import { createApp } from './app';
+import { printInThread } from './card/printInThread';
 import { connect, migrated } from './db/connect';
 import { refuseNewerRecords } from './db/records';
 import { forgetOldWrites } from './db/writes';
@@ -99,7 +100,15 @@ function launchWorker(after = 0): void {
   }, after).unref();
 }
 
-const app = createApp({ db: connection.db, logger, webDir: beside('../../web/dist'), proof, space, ending: ending.signal });
+const app = createApp({
+  db: connection.db,
+  logger,
+  webDir: beside('../../web/dist'),
+  proof,
+  space,
+  ending: ending.signal,
+  print: printInThread(),
+});
 const server = app.listen(Number(process.env.PORT ?? 0), '127.0.0.1', (error?: Error) => {
   if (error) {
     logger.fatal({ err: error }, 'cannot listen');

@@ -1,3 +1,4 @@
+import { decoding } from '../proof/decoding';
 import sharp from 'sharp';
 
 /** What may be attached, and its ending in the store. */
@@ -24,7 +25,7 @@ export async function pictureIn(path: string): Promise<Picture | null> {
     const { format, width, height } = await image.metadata();
     const known = IMAGES[format];
     if (!known) return null;
-    await image.clone().resize(16, 16, { fit: 'fill' }).raw().toBuffer();
+    await decoding(() => image.clone().resize(16, 16, { fit: 'fill' }).raw().toBuffer());
     const [mime, extension] = known;
     return { mime, extension, width, height };
   } catch {

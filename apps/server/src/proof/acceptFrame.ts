@@ -6,6 +6,7 @@ import ExifReader from 'exifreader';
 import sharp, { type Metadata, type Stats } from 'sharp';
 import type { Frame } from '@gangway/contract/proof';
 import { HttpError } from '../httpError';
+import { decoding } from './decoding';
 
 /** The most pixels that a frame may say it has. */
 export const PIXELS_MOST = 400e6;
@@ -38,7 +39,7 @@ export async function acceptedFrame(
   if (space === 'cmyk') throw refuse(proofText.isInCmykFramesOf);
   let light: Stats;
   try {
-    light = await sharp(path, { limitInputPixels: false, failOn: 'error', page: 0 }).stats();
+    light = await decoding(() => sharp(path, { limitInputPixels: false, failOn: 'error', page: 0, sequentialRead: true }).stats());
   } catch (error) {
     throw refuse(
       say(proofText.isIncompleteOrDamaged, { error: error instanceof Error ? (error.message.split('\n')[0] ?? '') : proofText.unknown }),

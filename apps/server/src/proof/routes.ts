@@ -29,6 +29,7 @@ import { assemblies, frames, frameSets, setups } from '../db/schema';
 import { fileNameIn, idParam, notThere, parsed, HttpError } from '../httpError';
 import { acceptedFrame } from './acceptFrame';
 import { gigabytes } from './assemble';
+import { decoding } from './decoding';
 import { enqueue } from './queue';
 import { loosen, removeLoose, storeOwned } from './store/ownedFiles';
 import type { Store } from './store/store';
@@ -272,6 +273,17 @@ export function frameUpload(db: Db, parts: ProofParts): Router {
   return router;
 }
 
+/** A picture small enough for a list, as JPEG. */
+const smallPicture = (path: string): Promise<Buffer> =>
+  decoding(() =>
+    sharp(path, { limitInputPixels: false, sequentialRead: true })
+      .autoOrient()
+      .resize(320, 320, { fit: 'inside' })
+      .toColourspace('srgb')
+      .jpeg({ quality: 80 })
+      .toBuffer(),
+  );
+
 /** The files of the store that are of a picture. */
 const keysOf = ({ id, options }: AssemblyRow): readonly string[] => [resultKey(id, options.output), sidecarKey(id)];
 
@@ -398,12 +410,7 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
     const folder = join(scratch, `look-${randomUUID()}`);
     await mkdir(folder, { recursive: true });
     try {
-      const picture = await sharp(await store.local(row.storeKey, folder), { limitInputPixels: false })
-        .autoOrient()
-        .resize(320, 320, { fit: 'inside' })
-        .toColourspace('srgb')
-        .jpeg({ quality: 80 })
-        .toBuffer();
+      const picture = await smallPicture(await store.local(row.storeKey, folder));
       res.set('Cache-Control', 'private, max-age=86400').type('jpeg').send(picture);
     } finally {
       await rm(folder, { recursive: true, force: true });

@@ -3,7 +3,7 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { createRequire } from 'node:module';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { drawingPdf } from './card';
+import { drawingPdf } from './pdf';
 import { faceFile, runsOf } from './pdfFonts';
 
 /** The package that PDFs are set with reads the files themselves: which characters they really have. */
