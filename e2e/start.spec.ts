@@ -1,56 +1,19 @@
-import { execFileSync, spawn, type ChildProcess } from 'node:child_process';
+import { execFileSync, spawn } from 'node:child_process';
 import { chmodSync, existsSync, mkdtempSync, readdirSync, readFileSync, realpathSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { connect } from 'node:net';
 import { tmpdir } from 'node:os';
-import { dirname, join, resolve } from 'node:path';
+import { dirname, join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { expect, test } from '@playwright/test';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { FIRST_OPTIONS } from '@gangway/contract/proof';
 import sharp from 'sharp';
 import { setupSchema } from '@gangway/contract/setup';
+import { commandOf, ended, parentOf, processesOf, start, startWith, stopped } from './startCommand';
 
 // The start command as a person runs it, on a data folder of its own.
 
-interface Started {
-  readonly child: ChildProcess;
-  readonly url: string;
-  readonly printed: () => string;
-}
-
-function start(folder: string, ...options: string[]): Promise<Started> {
-  return startWith({}, folder, ...options);
-}
-
-function startWith(more: Readonly<Record<string, string>>, folder: string, ...options: string[]): Promise<Started> {
-  const env: NodeJS.ProcessEnv = { ...process.env, ...more, GANGWAY_DATA: folder };
-  delete env.DATABASE_URL;
-  const child = spawn('node', [resolve('scripts/start.mjs'), ...options], { env, stdio: ['ignore', 'pipe', 'pipe'] });
-  let text = '';
-  running.add(child);
-  child.once('exit', () => running.delete(child));
-  return new Promise((done, failed) => {
-    const shot = (chunk: Buffer) => {
-      text += chunk.toString();
-      const ready = /ready at (\S+)\s+\((\d+\.\d) s\)/.exec(text);
-      if (ready?.[1] !== undefined) done({ child, url: ready[1], printed: () => text });
-    };
-    child.stdout.on('data', shot);
-    child.stderr.on('data', shot);
-    child.on('exit', (code) => failed(new Error(`ended with ${code}: ${text}`)));
-  });
-}
-
-/** What a failed test left running would hold its port. */
-const running = new Set<ChildProcess>();
-async function stopped(signal: NodeJS.Signals = 'SIGKILL'): Promise<void> {
-  await Promise.all([...running].map((child) => new Promise((done) => child.once('exit', done).kill(signal))));
-}
 test.afterEach(() => stopped());
-
-function ended(child: ChildProcess): Promise<number | null> {
-  return new Promise((done) => child.once('exit', done));
-}
 
 const jobs = async (url: string) => jobSummarySchema.array().parse(await (await fetch(`${url}/api/jobs`)).json());
 
@@ -220,20 +183,6 @@ test('a server that is killed while its worker starts leaves no worker', async (
   }
 });
 
-/** Every process that was started for a data folder. */
-const processesOf = (folder: string): readonly string[] =>
-  readdirSync('/proc')
-    .filter((name) => /^\d+$/u.test(name) && Number(name) !== process.pid)
-    .filter((pid) => commandOf(pid).includes(folder) || environmentOf(pid).includes(`GANGWAY_DATA=${folder}\0`));
-
-function environmentOf(pid: string): string {
-  try {
-    return readFileSync(`/proc/${pid}/environ`, 'utf8');
-  } catch {
-    return '';
-  }
-}
-
 test('a start command that is killed leaves nothing running, and the next one finds everything', async () => {
   test.setTimeout(120_000);
   const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
@@ -380,22 +329,6 @@ test('the data is brought over to another database; the old one is kept, and put
     rmSync(folder, { recursive: true, force: true });
   }
 });
-
-function commandOf(pid: string): string {
-  try {
-    return readFileSync(`/proc/${pid}/cmdline`, 'utf8');
-  } catch {
-    return '';
-  }
-}
-
-function parentOf(pid: string): number {
-  try {
-    return Number(readFileSync(`/proc/${pid}/stat`, 'utf8').split(')').at(-1)?.trim().split(' ')[1]);
-  } catch {
-    return 0;
-  }
-}
 
 const idOf = (flag: string): number => Number(execFileSync('id', [flag, 'postgres'], { encoding: 'utf8' }));
 

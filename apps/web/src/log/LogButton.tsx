@@ -35,7 +35,9 @@ export function LogButton({ geometry, name }: { readonly geometry: Geometry; rea
         <CircleDot size={16} aria-hidden /> {logText.logAShot}
       </Button>
       <span className="text-sm text-ink-soft">
-        {error ? errorSentence(error) : say(logText.loggedHere, { logged, words: words === '' ? '' : say(logText.next, { words }) })}
+        {error && !log
+          ? errorSentence(error)
+          : say(logText.loggedHere, { logged, words: words === '' ? '' : say(logText.next, { words }) })}
       </span>
     </div>
   );
