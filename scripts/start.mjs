@@ -1,6 +1,6 @@
 // One command from nothing to a running Gangway: packages, database, tables,
 // demo job, built pages, server. Ctrl+C stops all of it.
-import { fork } from 'node:child_process';
+import { fork, spawn } from 'node:child_process';
 import { chmodSync, mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
@@ -28,6 +28,9 @@ const HELP = `npm start [-- options]
   GANGWAY_KEEP_FREE_GB   with less than this free on the disk nothing more is written (default 0.3)`;
 
 const DEFAULT_PORT = 4310;
+/** Whether it is time for a backup is asked so often; the first time ten minutes after the start, ms. */
+const HOUR_MS = 3_600_000;
+const FIRST_BACKUP_MS = 600_000;
 
 await main(async () => {
   const options = readOptions();
@@ -86,7 +89,7 @@ await main(async () => {
           DATABASE_URL: cluster?.url ?? process.env.DATABASE_URL,
           PORT: String(port),
           GANGWAY_DATA: folder,
-          GANGWAY_CLUSTER: cluster ? join(folder, 'postgres') : '',
+          GANGWAY_BACKUPS: cluster ? folder : '',
           GANGWAY_SEED: seeding,
           GANGWAY_STORE: process.env.GANGWAY_STORE ?? join(folder, 'store'),
           GANGWAY_SCRATCH: process.env.GANGWAY_SCRATCH ?? join(folder, 'scratch'),
@@ -125,6 +128,10 @@ await main(async () => {
     const { listening, demo, space } = await launchOn(options.port, launch);
     const seconds = ((performance.now() - begun) / 1000).toFixed(1);
     markRunning(folder, listening);
+    if (cluster) {
+      setTimeout(() => backUpNightly(folder, log), FIRST_BACKUP_MS).unref();
+      setInterval(() => backUpNightly(folder, log), HOUR_MS).unref();
+    }
     say(`\n  Gangway is ready at ${listening}   (${seconds} s)\n`);
     if (demo === 'seeded') say('  The demo job, Larkmoor Ropeworks, is there to try things on.');
     if (space.level !== 'plenty')
@@ -137,6 +144,15 @@ await main(async () => {
     await stop(1);
   }
 });
+
+/** Backs up when the last backup is a day old, in a process of its own. */
+function backUpNightly(folder, log) {
+  const child = spawn(process.execPath, [join(root, 'scripts', 'backup.mjs'), 'nightly'], {
+    env: { ...process.env, GANGWAY_DATA: folder },
+    stdio: ['ignore', 'pipe', 'pipe'],
+  });
+  for (const stream of [child.stdout, child.stderr]) stream.on('data', (chunk) => log.write(chunk));
+}
 
 /** On the port asked for; without one on the usual port, or any free one when that is taken. */
 async function launchOn(port, launch) {

@@ -1,3 +1,6 @@
+import { spawnSync } from 'node:child_process';
+import { dirname, join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { say } from '@gangway/messages/say';
 import { mainText } from '@gangway/messages/cli/main';
 import { Command, CommanderError } from 'commander';
@@ -5,6 +8,15 @@ import { batch, help, list, single } from './calc';
 import { check, listChecks } from './check';
 
 const SHAPES = { given: '{calc, in}', answered: '{out}', refused: '{error}' };
+
+/** The top folder of Gangway, from the bundle in `bin/dist`. */
+const here = join(dirname(fileURLToPath(import.meta.url)), '..', '..');
+/** What works on the data folder, with its description. */
+const BACKUPS = [
+  ['backup', mainText.backup],
+  ['verify', mainText.verify],
+  ['restore', mainText.restore],
+] as const;
 
 /** What can be typed, with what it does. */
 const EXAMPLES = [
@@ -17,6 +29,7 @@ const EXAMPLES = [
       ['calc --batch < cases.json', say(mainText.runMany, SHAPES)],
       ['check --list', mainText.listChecks],
       ['check < settings.json', mainText.runChecks],
+      ...BACKUPS.map(([name, does]) => [[name, '<file>'].join(' '), does] as const),
     ] as const
   ).map(([typed, does]) => `gangway ${typed}`.padEnd(43) + does),
   '',
@@ -57,6 +70,14 @@ export async function main(args: readonly string[]): Promise<number> {
     .action(async ({ list: listed }: { readonly list?: boolean }) => {
       code = listed ? listChecks() : await check();
     });
+  for (const [name, description] of BACKUPS) {
+    program
+      .command(`${name} <file>`)
+      .description(description)
+      .action((file: string) => {
+        code = spawnSync(process.execPath, [join(here, 'scripts', 'backup.mjs'), name, file], { stdio: 'inherit' }).status ?? 1;
+      });
+  }
   try {
     await program.parseAsync([...args], { from: 'user' });
     return code;

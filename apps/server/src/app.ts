@@ -19,6 +19,7 @@ import { attachmentUpload, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
 import { frameUpload, proofRoutes, type ProofParts } from './proof/routes';
 import { answerErrors, unknownRoute } from './httpError';
+import { purgeRoutes } from './purge';
 import { setupRoutes } from './setups';
 import { answerInRegion } from './region';
 
@@ -33,6 +34,8 @@ export interface AppParts {
   readonly space?: SpaceWatch;
   /** Ends what is answered for as long as somebody listens. */
   readonly ending?: AbortSignal;
+  /** When everything was last backed up; without it Gangway makes no backups of its own. */
+  readonly backup?: () => Promise<string | null>;
   /** Makes PDFs; without it they are made in between. */
   readonly print?: Printer;
 }
@@ -42,7 +45,7 @@ const isCompressible: compression.CompressionFilter = (req, res) =>
   !String(res.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(req, res);
 
 /** The whole server but for its socket. */
-export function createApp({ db, logger, webDir, proof, space, ending, print = printHere }: AppParts): Express {
+export function createApp({ db, logger, webDir, proof, space, ending, backup, print = printHere }: AppParts): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -75,17 +78,22 @@ export function createApp({ db, logger, webDir, proof, space, ending, print = pr
   api.use(jsonOnly);
   api.use((_req, res, next) => {
     // Asked for every time, and not sent again while it is the same (RFC 9110, ETag and If-None-Match).
-    res.set('Cache-Control', 'private, no-cache');
+    res.set('Cache-Control', 'private,no-cache');
     next();
   });
   api.get('/health', async (_req, res) => {
     await db.execute(sql`select 1`);
-    res.json({ status: 'ok', database: 'ok', space: space?.now() ?? null } satisfies Health);
+    res.json({
+      status: 'ok',
+      database: 'ok',
+      space: space?.now() ?? null,
+      backup: backup ? { at: await backup() } : null,
+    } satisfies Health);
   });
   // Before the limit on bodies: a kit that is imported has a larger one of its own.
   api.use(kitRoutes(db));
   api.use(cardRoutes(db, print));
-  if (proof) api.use(proofRoutes(db, { ...proof, ending }), logRoutes(db, proof), archiveRoutes(db, proof));
+  if (proof) api.use(proofRoutes(db, { ...proof, ending }), logRoutes(db, proof), archiveRoutes(db, proof), purgeRoutes(db, proof.store));
   api.use(express.json({ limit: '256kb' }));
   api.use(calcRoutes());
   api.use(checkRoutes());

@@ -86,7 +86,7 @@ export const answerErrors: ErrorRequestHandler = (error: unknown, req, res, next
   const { status, code, message } = refusal;
   const body: ApiError = {
     type: `urn:gangway:problem:${code}`,
-    title: STATUS_CODES[status] ?? 'Error',
+    title: STATUS_CODES[status] ?? code,
     status,
     detail: message,
     instance: `urn:uuid:${typeof req.id === 'string' ? req.id : ''}`,

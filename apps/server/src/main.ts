@@ -12,11 +12,13 @@ import { connect, migrated } from './db/connect';
 import { refuseNewerRecords } from './db/records';
 import { forgetOldWrites } from './db/writes';
 import { watchSpace } from './diskSpace';
+import { lastBackup } from './lastBackup';
 import { logError } from './logError';
 import { ownScratch } from './ownScratch';
 import { openQueue } from './proof/queue';
 import { isFolder, openStore } from './proof/store/openStore';
 import { sweepLoose } from './proof/store/ownedFiles';
+import { purgeOld } from './purge';
 import { seed, type Seeding } from './seed';
 
 // Reads DATABASE_URL, PORT (0 for any), GANGWAY_SEED, GANGWAY_STORE (a folder or
@@ -65,8 +67,7 @@ const boss = await openQueue(url, logger);
 const store = openStore(place);
 const own = await ownScratch(scratch);
 const proof = { store, boss, scratch: own, quotaBytes: quotaGb === null ? null : quotaGb * 1e9 };
-const left = await sweepLoose(connection.db, store);
-if (left > 0) logger.info({ files: left }, 'files without an owner were removed');
+await swept();
 const { GANGWAY_DATA: data } = process.env;
 const space = watchSpace({ folders: [own, ...(isFolder(place) ? [place] : []), ...(data ? [data] : [])], keepFreeBytes });
 await space.look();
@@ -100,7 +101,23 @@ function launchWorker(after = 0): void {
   }, after).unref();
 }
 
+// What may be removed is looked for again and again: a backup that is being written puts it off.
+const sweeping = setInterval(() => void swept(), 3_600_000);
+sweeping.unref();
+async function swept(): Promise<void> {
+  try {
+    const files = await sweepLoose(connection.db, store);
+    const old = await purgeOld(connection.db, store);
+    if (files + old > 0) logger.info({ files, old }, 'what nobody needs any more was removed');
+  } catch (error) {
+    logger.warn({ err: error }, 'what nobody needs any more could not be removed');
+  }
+}
+
+const { GANGWAY_BACKUPS: backups } = process.env;
 const app = createApp({
+  ...(backups && { backup: () => lastBackup(backups) }),
+
   db: connection.db,
   logger,
   webDir: beside('../../web/dist'),

@@ -27,7 +27,7 @@ export class UncleanText extends Error {
   readonly path: TextPath;
 
   constructor(path: TextPath) {
-    super(`a text that cannot be kept at ${path.join('.')}`);
+    super(path.join('.'));
     this.path = path;
   }
 }

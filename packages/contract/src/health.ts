@@ -13,4 +13,6 @@ export interface Health {
   readonly database: 'ok';
   /** `null` where nobody watches it. */
   readonly space: DiskSpace | null;
+  /** When everything was last backed up, `null` for not yet; `null` as a whole where Gangway makes no backups of its own. */
+  readonly backup: { readonly at: string | null } | null;
 }

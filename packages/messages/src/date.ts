@@ -47,3 +47,8 @@ function formatOf(kind: string, options: Intl.DateTimeFormatOptions): Intl.DateT
   formats.set(key, made);
   return made;
 }
+
+/** The day of a moment on the clock of this machine, as 2026-06-21. */
+export function localDay(at: Date): string {
+  return [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
+}

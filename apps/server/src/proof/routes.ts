@@ -33,7 +33,7 @@ import { decoding } from './decoding';
 import { enqueue } from './queue';
 import { loosen, removeLoose, storeOwned } from './store/ownedFiles';
 import type { Store } from './store/store';
-import { resultKey, sidecarKey } from './work';
+import { keysOf, sidecarKey } from './work';
 
 export interface ProofParts {
   readonly store: Store;
@@ -283,9 +283,6 @@ const smallPicture = (path: string): Promise<Buffer> =>
       .jpeg({ quality: 80 })
       .toBuffer(),
   );
-
-/** The files of the store that are of a picture. */
-const keysOf = ({ id, options }: AssemblyRow): readonly string[] => [resultKey(id, options.output), sidecarKey(id)];
 
 export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts): Router {
   const router = Router();

@@ -34,6 +34,11 @@ const WATCH_MS = 300;
 const extension = { tiff: 'tif', png: 'png', jpeg: 'jpg' } as const;
 export const resultKey = (id: string, output: AssemblyOptions['output']): string => `assemblies/${id}/picture.${extension[output]}`;
 export const sidecarKey = (id: string): string => `assemblies/${id}/picture.json`;
+/** The files of the store that are of a picture. */
+export const keysOf = ({ id, options }: Pick<typeof assemblies.$inferSelect, 'id' | 'options'>): readonly string[] => [
+  resultKey(id, options.output),
+  sidecarKey(id),
+];
 
 /**
  * Takes up one assembly and brings it to its end. A second worker that is sent

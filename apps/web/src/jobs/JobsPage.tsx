@@ -13,6 +13,7 @@ import { Button } from '../ui/Button';
 import { ErrorNote } from '../ui/ErrorNote';
 import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
+import { BackupLine } from './BackupLine';
 import { DeletedList } from './DeletedList';
 import { NewSetup } from './NewSetup';
 import { SetupList } from './SetupList';
@@ -108,6 +109,7 @@ export function JobsPage() {
             />
           </label>
           <DeletedList />
+          <BackupLine />
         </nav>
         <main className="min-w-0 p-6 max-md:p-4">
           {jobId !== undefined && <OpenJob key={jobId} jobId={jobId} />}

@@ -81,6 +81,10 @@ export const api = createApi({
       transformResponse: async ({ jobs, setups }: StoredDeleted) => ({ jobs, setups: await openedSetups(setups) }),
       providesTags: ['deleted'],
     }),
+    deleteForGood: build.mutation<{ id: string }, { of: 'job' | 'setup'; id: string }>({
+      query: ({ of, id }) => ({ url: `deleted/${of}s/${id}`, method: 'DELETE' }),
+      invalidatesTags: ['deleted'],
+    }),
     frameSets: build.query<readonly FrameSet[], string>({
       query: (setupId) => `setups/${setupId}/frame-sets`,
       transformResponse: ({ sets }: { sets: FrameSet[] }) => sets,

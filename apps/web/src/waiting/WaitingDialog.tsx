@@ -1,4 +1,4 @@
-import { timeOfDay, writtenDay } from '@gangway/messages/date';
+import { localDay, timeOfDay, writtenDay } from '@gangway/messages/date';
 import { outboxText } from '@gangway/messages/web/outbox';
 import { waitingText } from '@gangway/messages/web/waiting';
 import { say } from '@gangway/messages/say';
@@ -62,11 +62,6 @@ function sinceWords(since: Date): string {
   return since.toDateString() === new Date().toDateString()
     ? say(waitingText.since, { time })
     : say(waitingText.sinceDay, { day: writtenDay(localDay(since)), time });
-}
-
-/** The day of a moment on the clock of this machine, as 2026-06-21. */
-function localDay(at: Date): string {
-  return [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, '0')).join('-');
 }
 
 function reason({ seq, lane, trouble }: Entry, { entries, sending }: OutboxState): string {

@@ -12,5 +12,8 @@ export const mainText = catalogue({
   worksOutShiftTiltCoverage: 'Works out shift, tilt, coverage, focus and exposure.',
   runACalculator: 'run a calculator',
   errorTheNameOfA: 'error: the name of a calculator is needed',
+  backup: 'write everything in the data folder to one file',
+  verify: 'check that a backup is whole and can be restored',
+  restore: 'put a backup in the place of the data; what was there is kept',
   evaluateTheChecksOfA: 'evaluate the checks of a setup',
 });

@@ -52,10 +52,20 @@ export async function claim(tx: DbOrTx, keys: readonly string[]): Promise<void> 
   if (keys.length > 0) await tx.delete(looseFiles).where(inArray(looseFiles.key, [...keys]));
 }
 
-/** Removes loose files from the store, and then the note that they are loose. */
+/** Held by a backup that is being written (the same number stands in scripts/lib/backup.mjs). */
+const STORE_LOCK = 7126833;
+
+/**
+ * Removes loose files from the store, and then the note that they are loose.
+ * While a backup is written they stay, and are removed by a later sweep.
+ */
 export async function removeLoose(db: Db, store: Store, keys: readonly string[]): Promise<void> {
-  for (const key of keys) await store.remove(key);
-  await claim(db, keys);
+  await db.transaction(async (tx) => {
+    const { rows } = await tx.execute<{ free: boolean }>(sql`select pg_try_advisory_xact_lock_shared(${STORE_LOCK}) as free`);
+    if (rows[0]?.free !== true) return;
+    for (const key of keys) await store.remove(key);
+    await claim(tx, keys);
+  });
 }
 
 /**

@@ -1,0 +1,80 @@
+import { purgeText } from '@gangway/messages/server/purge';
+import { and, eq, inArray, isNotNull, lt, or, sql, type SQL } from 'drizzle-orm';
+import { Router } from 'express';
+import type { Db, DbOrTx } from './db/connect';
+import { assemblies, attachments, frames, frameSets, jobs, setups } from './db/schema';
+import { HttpError, idParam, notThere } from './httpError';
+import { loosen, removeLoose } from './proof/store/ownedFiles';
+import type { Store } from './proof/store/store';
+import { keysOf } from './proof/work';
+
+/** What was deleted can be brought back for this long. */
+const KEPT = sql`now() - interval '30 days'`;
+
+/** The keys of all files that belong to setups. */
+async function filesOf(tx: DbOrTx, setupIds: readonly string[]): Promise<readonly string[]> {
+  if (setupIds.length === 0) return [];
+  const ids = [...setupIds];
+  const pictures = await tx.select({ key: attachments.storeKey }).from(attachments).where(inArray(attachments.setupId, ids));
+  const inSets = await tx
+    .select({ key: frames.storeKey })
+    .from(frames)
+    .innerJoin(frameSets, eq(frameSets.id, frames.setId))
+    .where(inArray(frameSets.setupId, ids));
+  const made = await tx
+    .select({ id: assemblies.id, options: assemblies.options })
+    .from(assemblies)
+    .innerJoin(frameSets, eq(frameSets.id, assemblies.setId))
+    .where(inArray(frameSets.setupId, ids));
+  return [...pictures, ...inSets].map(({ key }) => key).concat(made.flatMap(keysOf));
+}
+
+/** Deletes jobs and setups for good with all that is theirs; answers how many of both. */
+async function purge(db: Db, store: Store, which: { readonly jobs: SQL | undefined; readonly setups: SQL | undefined }): Promise<number> {
+  const { keys, count } = await db.transaction(async (tx) => {
+    const goingJobs = which.jobs ? (await tx.select({ id: jobs.id }).from(jobs).where(which.jobs).for('update')).map(({ id }) => id) : [];
+    const going = [which.setups, goingJobs.length > 0 ? inArray(setups.jobId, goingJobs) : undefined].filter((each) => each !== undefined);
+    const goingSetups =
+      going.length === 0
+        ? []
+        : (
+            await tx
+              .select({ id: setups.id })
+              .from(setups)
+              .where(or(...going))
+          ).map(({ id }) => id);
+    const loose = await filesOf(tx, goingSetups);
+    await loosen(tx, loose);
+    if (goingSetups.length > 0) await tx.delete(setups).where(inArray(setups.id, goingSetups));
+    if (goingJobs.length > 0) await tx.delete(jobs).where(inArray(jobs.id, goingJobs));
+    return { keys: loose, count: goingJobs.length + goingSetups.length };
+  });
+  await removeLoose(db, store, keys);
+  return count;
+}
+
+/** Deletes for good what was deleted more than thirty days ago. */
+export const purgeOld = (db: Db, store: Store): Promise<number> =>
+  purge(db, store, { jobs: lt(jobs.deletedAt, KEPT), setups: lt(setups.deletedAt, KEPT) });
+
+/** Deletion for good, of what was deleted already. */
+export function purgeRoutes(db: Db, store: Store): Router {
+  const router = Router();
+  router.delete('/deleted/jobs/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'job');
+    const [row] = await db.select({ deletedAt: jobs.deletedAt }).from(jobs).where(eq(jobs.id, id));
+    if (!row) throw notThere('job');
+    if (row.deletedAt === null) throw new HttpError(409, 'not_deleted', purgeText.onlyWhatWasDeleted);
+    await purge(db, store, { jobs: and(eq(jobs.id, id), isNotNull(jobs.deletedAt)), setups: undefined });
+    res.json({ id });
+  });
+  router.delete('/deleted/setups/:id', async (req, res) => {
+    const id = idParam(req.params.id, 'setup');
+    const [row] = await db.select({ deletedAt: setups.deletedAt }).from(setups).where(eq(setups.id, id));
+    if (!row) throw notThere('setup');
+    if (row.deletedAt === null) throw new HttpError(409, 'not_deleted', purgeText.onlyWhatWasDeleted);
+    await purge(db, store, { jobs: undefined, setups: and(eq(setups.id, id), isNotNull(setups.deletedAt)) });
+    res.json({ id });
+  });
+  return router;
+}
