@@ -6,10 +6,11 @@ import { geometryOf } from '@gangway/core/geometry/geometry';
 import { closestCenter, DndContext, KeyboardSensor, PointerSensor, useSensor, useSensors, type DragEndEvent } from '@dnd-kit/core';
 import { arrayMove, rectSortingStrategy, SortableContext, sortableKeyboardCoordinates, useSortable } from '@dnd-kit/sortable';
 import { GripVertical } from 'lucide-react';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import type { Job } from '@gangway/contract/job';
 import type { Setup } from '@gangway/contract/storedSetup';
+import type { Shot } from '@gangway/core/log/shotFields';
 import { checkSentence } from '@gangway/core/checks/evaluate';
 import { apertureWords, fixed, riseWords, shiftWords } from '@gangway/core/words';
 import { CircleMiniature } from '../setup/CircleMiniature';
@@ -20,12 +21,15 @@ import { changeJob, remove, restore } from '../store/writes';
 import { ActionMenu } from '../ui/ActionMenu';
 import { NameEditor } from '../ui/NameEditor';
 import { useToast } from '../ui/Notes';
+import { useGrowing } from '../ui/useGrowing';
 import { StateMark } from '../ui/StateMark';
 import { STATE_ORDER, type CheckState, worstState } from '@gangway/core/state';
 
 /** The setups of a job, each with its Circle in small, what is set and what is found. */
 export function SetupList({ job }: { readonly job: Job }) {
   const { data: log } = api.useLogQuery(job.id);
+  const { shown, end } = useGrowing(job.setups.length);
+  const shotCounts = useMemo(() => (log ? countsBySetup(log.shots) : null), [log]);
   const tell = useToast();
   const sensors = useSensors(
     useSensor(PointerSensor, { activationConstraint: { distance: 5 } }),
@@ -39,15 +43,26 @@ export function SetupList({ job }: { readonly job: Job }) {
   };
   return (
     <DndContext sensors={sensors} collisionDetection={closestCenter} onDragEnd={onDragEnd}>
-      <SortableContext items={ids} strategy={rectSortingStrategy}>
+      <SortableContext items={ids.slice(0, shown)} strategy={rectSortingStrategy}>
         <ul aria-label={jobsText.setups2} className="grid gap-3 xl:grid-cols-2">
-          {job.setups.map((setup) => (
-            <SetupRow key={setup.id} setup={setup} shots={log ? log.shots.filter(({ setupId }) => setupId === setup.id).length : null} />
+          {job.setups.slice(0, shown).map((setup) => (
+            <SetupRow key={setup.id} setup={setup} shots={shotCounts ? (shotCounts.get(setup.id) ?? 0) : null} />
           ))}
+          {shown < job.setups.length && (
+            <li ref={end} className="p-2 text-sm text-ink-soft">
+              {say(jobsText.moreSetups, { n: job.setups.length - shown })}
+            </li>
+          )}
         </ul>
       </SortableContext>
     </DndContext>
   );
+}
+
+function countsBySetup(shots: readonly Shot[]): ReadonlyMap<string, number> {
+  const counts = new Map<string, number>();
+  for (const { setupId } of shots) counts.set(setupId, (counts.get(setupId) ?? 0) + 1);
+  return counts;
 }
 
 function SetupRow({ setup, shots }: { readonly setup: Setup; readonly shots: number | null }) {

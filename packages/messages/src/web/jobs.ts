@@ -6,6 +6,7 @@ export const jobsText = catalogue({
   isRestored: '“{words}” is restored.',
   restore: 'Restore {name}',
   restore2: 'Restore',
+  moreSetups: '{n, plural, one {# more setup} other {# more setups}}',
   deleted: 'Deleted ({length})',
   deleteForGood: 'Delete for good',
   deleteForGoodName: 'Delete {name} for good',
