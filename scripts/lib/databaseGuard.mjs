@@ -1,5 +1,6 @@
 // Stops the database of a data folder when the start command that started it is
-// gone without doing so. Started by it with a pipe that closes with it.
+// gone without doing so. It is started by it with a pipe, in which it is told
+// each server that was started, and which closes with it.
 import { join } from 'node:path';
 import { databaseOf, isServerOf } from './instance.mjs';
 
@@ -7,15 +8,17 @@ import { databaseOf, isServerOf } from './instance.mjs';
 const GRACE_MS = 1500;
 
 const cluster = join(process.argv[2] ?? '', 'postgres');
+let told = '';
 // Ctrl+C in a terminal reaches the whole group; this ends with the pipe alone.
 for (const signal of ['SIGINT', 'SIGHUP']) process.on(signal, () => undefined);
-process.stdin.resume();
+process.stdin.on('data', (chunk) => (told += chunk));
 process.stdin.once('end', () => {
-  // By now another start command may be about to run one of its own: only this one is meant.
-  const pid = isServerOf(cluster) ? databaseOf(cluster) : null;
-  if (pid === null) process.exit(0);
+  const own = Number(told.trim().split('\n').at(-1));
+  // Another command may run a server of its own on the folder by now: only ours is meant.
+  const isOurs = () => databaseOf(cluster) === own && isServerOf(cluster);
+  if (!isOurs()) process.exit(0);
   setTimeout(() => {
-    if (isServerOf(cluster) && databaseOf(cluster) === pid) process.kill(pid, 'SIGINT');
+    if (isOurs()) process.kill(own, 'SIGINT');
     process.exit(0);
   }, GRACE_MS);
 });

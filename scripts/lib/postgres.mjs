@@ -132,7 +132,8 @@ export async function startCluster(folder, { durable = true, bin: wanted = null 
       if (state === 'gone' || Date.now() - begun > 60_000) throw new Trouble(`PostgreSQL did not start:\n${tail(log)}`);
     }
     void gone.then(revive);
-    if (guard === null) guard = guarded(folder);
+    guard ??= guarded(folder);
+    guard.stdin.write(`${server.pid}\n`);
   };
   /** A server that ended by itself is started again: at once, then a little later each time. */
   const revive = async () => {

@@ -2,8 +2,9 @@ import { purgeText } from '@gangway/messages/server/purge';
 import { and, eq, inArray, isNotNull, lt, or, sql, type SQL } from 'drizzle-orm';
 import { Router } from 'express';
 import type { Db, DbOrTx } from './db/connect';
-import { assemblies, attachments, frames, frameSets, jobs, setups } from './db/schema';
+import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from './db/schema';
 import { HttpError, idParam, notThere } from './httpError';
+import { nextLogVersion, noteAttachments, noteRemoved } from './log/logPage';
 import { loosen, removeLoose } from './proof/store/ownedFiles';
 import type { Store } from './proof/store/store';
 import { keysOf } from './proof/work';
@@ -29,6 +30,24 @@ async function filesOf(tx: DbOrTx, setupIds: readonly string[]): Promise<readonl
   return [...pictures, ...inSets].map(({ key }) => key).concat(made.flatMap(keysOf));
 }
 
+/** Tells the logs of jobs that stay that shots and photographs of setups that go are gone. */
+async function noteShotsOf(tx: DbOrTx, setupIds: readonly string[], goingJobs: readonly string[]): Promise<void> {
+  if (setupIds.length === 0) return;
+  const inJobs = await tx
+    .selectDistinct({ jobId: setups.jobId })
+    .from(setups)
+    .where(inArray(setups.id, [...setupIds]));
+  for (const { jobId } of inJobs.filter((each) => !goingJobs.includes(each.jobId))) {
+    const logVersion = await nextLogVersion(tx, jobId);
+    const gone = await tx
+      .select({ id: shots.id })
+      .from(shots)
+      .where(and(eq(shots.jobId, jobId), inArray(shots.setupId, [...setupIds])));
+    await noteRemoved(tx, { jobId, logVersion }, gone);
+    await noteAttachments(tx, jobId);
+  }
+}
+
 /** Deletes jobs and setups for good with all that is theirs; answers how many of both. */
 async function purge(db: Db, store: Store, which: { readonly jobs: SQL | undefined; readonly setups: SQL | undefined }): Promise<number> {
   const { keys, count } = await db.transaction(async (tx) => {
@@ -45,6 +64,7 @@ async function purge(db: Db, store: Store, which: { readonly jobs: SQL | undefin
           ).map(({ id }) => id);
     const loose = await filesOf(tx, goingSetups);
     await loosen(tx, loose);
+    await noteShotsOf(tx, goingSetups, goingJobs);
     if (goingSetups.length > 0) await tx.delete(setups).where(inArray(setups.id, goingSetups));
     if (goingJobs.length > 0) await tx.delete(jobs).where(inArray(jobs.id, goingJobs));
     return { keys: loose, count: goingJobs.length + goingSetups.length };

@@ -89,6 +89,20 @@ export const attachmentSchema = z.strictObject({
 });
 export type Attachment = z.infer<typeof attachmentSchema>;
 
+/** One page of a log, read in the order of changes: `cursor` is where the next one begins, now or after later changes. */
+export const logPageSchema = z.strictObject({
+  shots: z.array(shotSchema),
+  versions: shotVersionsSchema,
+  /** The ids of shots that were removed since the cursor before. */
+  removed: z.array(z.uuid()),
+  /** All photographs, or `null` where none came or went since. */
+  attachments: z.array(attachmentSchema).nullable(),
+  cursor: z.string(),
+  /** Whether there is more at this moment. */
+  more: z.boolean(),
+});
+export type LogPage = z.infer<typeof logPageSchema>;
+
 export const logSchema = z.strictObject({
   shots: z.array(shotSchema),
   versions: shotVersionsSchema,

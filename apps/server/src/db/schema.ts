@@ -20,6 +20,9 @@ export const jobs = pgTable('jobs', {
   day: text('day'),
   /** Grows by one with every change of the job itself. */
   version: integer('version').notNull().default(1),
+  /** Grows by one with every change of its log, and what it was when a photograph came or went last. */
+  logVersion: integer('log_version').notNull().default(0),
+  attachmentsVersion: integer('attachments_version').notNull().default(0),
   /** The ids of its setups as they were ordered by hand; those not named come after, by age. */
   setupOrder: jsonb('setup_order').$type<string[]>().notNull().default([]),
   createdAt: at('created_at').notNull().defaultNow(),
@@ -164,9 +167,24 @@ export const shots = pgTable(
     schemaVersion: schemaVersion(),
     /** Grows by one with every change of the shot. */
     version: integer('version').notNull().default(1),
+    /** The version of the log that its last change made. */
+    logVersion: integer('log_version').notNull().default(0),
     createdAt: at('created_at').notNull().defaultNow(),
   },
-  (table) => [index('shots_job_id').on(table.jobId)],
+  (table) => [index('shots_job_id').on(table.jobId), index('shots_log_version').on(table.jobId, table.logVersion, table.id)],
+);
+
+/** Shots that were removed, for those who know a log of before. */
+export const removedShots = pgTable(
+  'removed_shots',
+  {
+    id: uuid('id').primaryKey(),
+    jobId: uuid('job_id')
+      .notNull()
+      .references(() => jobs.id, { onDelete: 'cascade' }),
+    logVersion: integer('log_version').notNull(),
+  },
+  (table) => [index('removed_shots_log_version').on(table.jobId, table.logVersion)],
 );
 
 /** A photograph of a ground glass or of notes. */

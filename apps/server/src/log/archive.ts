@@ -30,7 +30,8 @@ import { acceptedFrame } from '../proof/acceptFrame';
 import { storeOwned } from '../proof/store/ownedFiles';
 import { resultKey, sidecarKey } from '../proof/work';
 import { cleaned, idParam, HttpError } from '../httpError';
-import { attachmentAnswer, logOf, type LogParts } from './routes';
+import { attachmentAnswer } from './answers';
+import { logOf, type LogParts } from './routes';
 import { pictureIn } from './picture';
 
 /** The most that an archive may hold when it is opened, and one of its lists. */

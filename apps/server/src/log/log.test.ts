@@ -11,7 +11,7 @@ import request from 'supertest';
 import { ARCHIVED_RECORDS, ARCHIVE_VERSION, archivedJobSchema } from '@gangway/contract/archive';
 import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { jobSchema, type StoredJob } from '@gangway/contract/job';
-import { logConflictSchema, logSchema, type Log } from '@gangway/contract/log';
+import { attachmentSchema, logConflictSchema, logPageSchema, logSchema, type Log } from '@gangway/contract/log';
 import { apiErrorSchema } from '@gangway/contract/apiError';
 import { FIRST_OPTIONS, setSchema, setsSchema } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/storedSetup';
@@ -194,6 +194,104 @@ describe('the log', () => {
     expect((await logOf(job.id)).attachments).toMatchObject([{ id, shotId: null }]);
     await api().delete(`/api/attachments/${id}`).expect(200);
     await api().get(`/api/attachments/${id}/file`).expect(404);
+  });
+});
+
+describe('a log in pages', () => {
+  const pageOf = async (id: string, query: object) =>
+    logPageSchema.parse((await api().get(`/api/jobs/${id}/log`).query(query).expect(200)).body);
+
+  /** A device that reads pages of two until there is no more, and goes on from there. */
+  function device(id: string) {
+    const known = new Map<string, Shot>();
+    let cursor: string | undefined;
+    let attachments: readonly { readonly id: string }[] = [];
+    return {
+      read: async () => {
+        let pages = 0;
+        for (let more = true; more; pages++) {
+          const page = await pageOf(id, { limit: 2, ...(cursor !== undefined && { cursor }) });
+          for (const shot of page.shots) known.set(shot.id, shot);
+          for (const gone of page.removed) known.delete(gone);
+          attachments = page.attachments ?? attachments;
+          ({ cursor, more } = page);
+        }
+        return pages;
+      },
+      shots: () => [...known.values()].sort((a, b) => (a.at < b.at ? -1 : Number(a.at > b.at)) || (a.id < b.id ? -1 : 1)),
+      attachments: () => attachments.map((each) => each.id),
+    };
+  }
+
+  test('says what changed since, and is what the whole is after any changes', async () => {
+    const job = await newJob('Pages');
+    const one = device(job.id);
+    await one.read();
+    const present: Shot[] = [];
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(fc.tuple(fc.constantFrom('put', 'change', 'remove', 'again'), fc.nat(50)), { minLength: 1, maxLength: 6 }),
+        async (steps) => {
+          for (const [what, n] of steps) {
+            const at = n % Math.max(present.length, 1);
+            const there = present[at];
+            if (what === 'put' || !there) {
+              const shot = taken(job, n % 4, { at: new Date(Date.UTC(2026, 0, 1, 0, 0, n)).toISOString() });
+              present.push(shot);
+              await change(job.id, { put: [shot], remove: [] }).expect(200);
+            } else if (what === 'change') {
+              present[at] = { ...there, rating: n % 6 };
+              await change(job.id, { put: [{ ...there, rating: n % 6 }], remove: [] }).expect(200);
+            } else {
+              await change(job.id, { put: [], remove: [there.id] }).expect(200);
+              if (what === 'again') await change(job.id, { put: [there], remove: [] }).expect(200);
+              else present.splice(at, 1);
+            }
+          }
+          await one.read();
+          const whole = (await logOf(job.id)).shots;
+          expect(one.shots()).toEqual(whole);
+          const fresh = device(job.id);
+          await fresh.read();
+          expect(fresh.shots()).toEqual(whole);
+        },
+      ),
+      { numRuns: 12 },
+    );
+    // Where nothing changed there is one page with nothing on it.
+    expect(await one.read()).toBe(1);
+  });
+
+  test('photographs come where they changed, and what a deleted setup takes along is told', async () => {
+    const job = await newJob('Photographs', DEMO_SETUPS.slice(0, 2));
+    const one = device(job.id);
+    await one.read();
+    const shot = taken(job, 0, {});
+    await change(job.id, { put: [shot], remove: [] }).expect(200);
+    const picture = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } })
+      .png()
+      .toBuffer();
+    const { body } = await api()
+      .post(`/api/jobs/${job.id}/attachments`)
+      .query({ name: 'note.png', setupId: shot.setupId })
+      .set('Content-Type', 'application/octet-stream')
+      .send(picture)
+      .expect(201);
+    await one.read();
+    expect([one.shots(), one.attachments()]).toEqual([[shot], [attachmentSchema.parse(body).id]]);
+    await api().delete(`/api/setups/${shot.setupId}`).expect(200);
+    await api().delete(`/api/deleted/setups/${shot.setupId}`).expect(200);
+    await one.read();
+    expect([one.shots(), one.attachments()]).toEqual([[], []]);
+  });
+
+  test('a cursor of another run, or one that cannot be, is refused so that one begins anew', async () => {
+    const job = await newJob('Cursors');
+    const { cursor } = await pageOf(job.id, { limit: 10 });
+    for (const wrong of ['x', cursor.replace(/^.{8}/u, '00000000'), cursor.replace(/\.\d+\./u, '.99.')])
+      await api().get(`/api/jobs/${job.id}/log`).query({ limit: 10, cursor: wrong }).expect(410);
+    await api().get(`/api/jobs/${job.id}/log`).query({ limit: 0 }).expect(400);
+    await api().get(`/api/jobs/${randomUUID()}/log`).query({ limit: 10 }).expect(404);
   });
 });
 

@@ -8,16 +8,19 @@ import { join } from 'node:path';
 import { pipeline } from 'node:stream/promises';
 import express, { Router } from 'express';
 import { and, asc, eq, inArray, isNull, sql } from 'drizzle-orm';
+import { z } from 'zod';
 import { templateSchema, type CardTemplate } from '@gangway/contract/card';
-import { logChangeSchema, TAKES_MOST, type Attachment, type Log } from '@gangway/contract/log';
-import type { Shot } from '@gangway/core/log/shotFields';
+import { LOG_PAGE_MOST } from '@gangway/contract/logPageMost';
+import { logChangeSchema, TAKES_MOST, type Log } from '@gangway/contract/log';
 import type { Db, DbOrTx } from '../db/connect';
-import { shotColumns, shotIn, templateColumns, templateIn } from '../db/records';
+import { shotColumns, templateColumns, templateIn } from '../db/records';
 import { attachments, cardTemplates, jobs, setups, shots } from '../db/schema';
 import { isFirst } from '../db/writes';
 import { fileNameIn, idParam, notThere, parsed, HttpError } from '../httpError';
 import { loosen, removeLoose, storeOwned } from '../proof/store/ownedFiles';
 import type { Store } from '../proof/store/store';
+import { attachmentAnswer, shotAnswer } from './answers';
+import { logPage, nextLogVersion, noteAttachments, noteBack, noteRemoved } from './logPage';
 import { pictureIn } from './picture';
 
 export interface LogParts {
@@ -33,21 +36,6 @@ async function presentJob(db: DbOrTx, id: string): Promise<void> {
     .from(jobs)
     .where(and(eq(jobs.id, id), isNull(jobs.deletedAt)));
   if (!row) throw notThere('job');
-}
-
-export function attachmentAnswer({
-  id,
-  setupId,
-  shotId,
-  name,
-  mime,
-  bytes,
-  sha256,
-  width,
-  height,
-  createdAt,
-}: typeof attachments.$inferSelect): Attachment {
-  return { id, setupId, shotId, name, mime, bytes, sha256, width, height, at: createdAt.toISOString() };
 }
 
 /** The log of a job: every shot in the order of time, and what is attached. */
@@ -135,9 +123,11 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
       const { mime, extension, width, height } = picture;
       const storeKey = `attachments/${id}/file.${extension}`;
       const sha256 = hash.digest('hex');
-      const [row] = await storeOwned(db, store, [{ key: storeKey, path }], (tx) =>
-        tx.insert(attachments).values({ id, jobId, setupId, shotId, name, mime, bytes: size, sha256, width, height, storeKey }).returning(),
-      );
+      const values = { id, jobId, setupId, shotId, name, mime, bytes: size, sha256, width, height, storeKey };
+      const [row] = await storeOwned(db, store, [{ key: storeKey, path }], async (tx) => {
+        await noteAttachments(tx, jobId);
+        return tx.insert(attachments).values(values).returning();
+      });
       if (!row) throw new Error('a photograph that was kept is not there');
       res.status(201).json(attachmentAnswer(row));
     } finally {
@@ -168,11 +158,10 @@ async function refuseStale(tx: DbOrTx, jobId: string, versions: Readonly<Record<
   });
 }
 
-const shotAnswer = (row: typeof shots.$inferSelect): Shot => ({
-  ...shotIn(row),
-  id: row.id,
-  setupId: row.setupId,
-  at: row.at.toISOString(),
+/** Which part of a log is asked for; without a limit it is the whole. */
+const pageQuery = z.object({
+  limit: z.coerce.number().int().min(1).max(LOG_PAGE_MOST).optional(),
+  cursor: z.string().max(120).optional(),
 });
 
 export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
@@ -181,7 +170,8 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
   router.get('/jobs/:id/log', async (req, res) => {
     const jobId = idParam(req.params.id, 'job');
     await presentJob(db, jobId);
-    res.json(await logOf(db, jobId));
+    const { limit, cursor } = parsed(pageQuery, req.query);
+    res.json(limit === undefined ? await logOf(db, jobId) : await logPage(db, jobId, { limit, cursor }));
   });
 
   router.post('/jobs/:id/log/changes', express.json({ limit: '12mb' }), async (req, res) => {
@@ -195,14 +185,17 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
       if (strange >= 0)
         throw new HttpError(400, 'no_setup', say(logText.putStandidTheSetupOf, { strange }), { path: ['put', strange, 'setupId'] });
       await refuseStale(tx, jobId, versions);
-      if (remove.length > 0) await tx.delete(shots).where(and(eq(shots.jobId, jobId), inArray(shots.id, remove)));
+      const logVersion = await nextLogVersion(tx, jobId);
+      const going = and(eq(shots.jobId, jobId), inArray(shots.id, remove));
+      if (remove.length > 0) await noteRemoved(tx, { jobId, logVersion }, await tx.delete(shots).where(going).returning({ id: shots.id }));
+      await noteBack(tx, put);
       for (let from = 0; from < put.length; from += 500) {
         const written = await tx
           .insert(shots)
           .values(
             put
               .slice(from, from + 500)
-              .map(({ id, setupId, at, ...values }) => ({ id, jobId, setupId, at: new Date(at), ...shotColumns(values) })),
+              .map(({ id, setupId, at, ...values }) => ({ id, jobId, setupId, at: new Date(at), logVersion, ...shotColumns(values) })),
           )
           .onConflictDoUpdate({
             target: shots.id,
@@ -212,6 +205,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
               values: sql`excluded."values"`,
               schemaVersion: sql`excluded.schema_version`,
               version: sql`${shots.version} + 1`,
+              logVersion,
             },
             setWhere: eq(shots.jobId, jobId),
           })
@@ -248,6 +242,7 @@ export function logRoutes(db: Db, { store, scratch }: LogParts): Router {
     const row = await db.transaction(async (tx) => {
       const [gone] = await tx.delete(attachments).where(eq(attachments.id, id)).returning();
       if (!gone) throw notThere('photograph');
+      await noteAttachments(tx, gone.jobId);
       await loosen(tx, [gone.storeKey]);
       return gone;
     });

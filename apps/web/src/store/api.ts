@@ -13,13 +13,14 @@ import type { Deleted, Job, JobSummary, StoredDeleted, StoredJob } from '@gangwa
 import type { Assembly, AssemblyOptions, FrameSet, NewSet } from '@gangway/contract/proof';
 import type { CardTemplate } from '@gangway/contract/card';
 import type { Health } from '@gangway/contract/health';
-import type { Log } from '@gangway/contract/log';
+import type { Log, LogPage } from '@gangway/contract/log';
 import type { Kit } from '@gangway/contract/kit';
 import type { Setup, StoredSetup } from '@gangway/contract/storedSetup';
 import type { Listed } from './outbox/kinds/kind';
 import { overlaid, pendingNow } from './outbox/overlay';
 import { allMade, outboxReady } from './outbox/page';
 import type { Entry } from './outbox/write';
+import { logFrom, logReader, type KnownLog } from './logReading';
 
 /** Puts the rigs of what was read together. Loaded with the first answer, so that the first page does not wait for it. */
 const opener = () => import('@gangway/contract/storedSetup');
@@ -56,6 +57,9 @@ const withPending =
   <L extends keyof Listed>(name: L) =>
   (listed: Listed[L], meta: Meta): Listed[L] =>
     overlaid(name, listed, meta?.before ?? []);
+
+/** The logs as far as they were read from the server, by job. */
+const knownLogs = new Map<string, KnownLog>();
 
 /** Server state that is listed or fetched. What is changed goes through the outbox. */
 export const api = createApi({
@@ -132,8 +136,18 @@ export const api = createApi({
       invalidatesTags: ['proofs'],
     }),
     log: build.query<Log, string>({
-      query: (jobId) => `jobs/${jobId}/log`,
-      transformResponse: withPending('log'),
+      queryFn: async (jobId, _api, _extra, ask) => {
+        const before: Entry[] = [];
+        const read = logReader(async (path) => {
+          const answer = await ask(path);
+          before.push(...((answer.meta as Meta)?.before ?? []));
+          return answer.error ? { refusal: answer.error, stale: answer.error.status === 410 } : { page: answer.data as LogPage };
+        });
+        const result = await read(jobId, knownLogs.get(jobId) ?? null);
+        if ('refusal' in result) return { error: result.refusal };
+        knownLogs.set(jobId, result.known);
+        return { data: overlaid('log', logFrom(result.known), before) };
+      },
       providesTags: ['log'],
     }),
     templates: build.query<readonly CardTemplate[], undefined>({ query: () => 'card-templates', providesTags: ['templates'] }),
