@@ -10,6 +10,7 @@ import { logSchema } from '@gangway/contract/log';
 import { setupSchema } from '@gangway/contract/setup';
 import { Client } from 'pg';
 import sharp from 'sharp';
+import config from '../playwright.config';
 import { commandOf, processesOf, start, stopped, type Started } from './startCommand';
 
 // Somebody works, and things are killed at random: tab, browser, server, worker,
@@ -87,15 +88,7 @@ class World {
     this.setupId = jobSchema.parse(await this.get(`jobs/${this.jobId}`)).setups[0]?.id ?? '';
     if (!this.context) {
       this.context = await chromium.launchPersistentContext(this.profile, {
-        executablePath: '/usr/bin/chromium',
-        args: [
-          '--no-sandbox',
-          '--disable-quic',
-          '--no-first-run',
-          '--disable-background-networking',
-          '--disable-component-update',
-          '--disable-sync',
-        ],
+        ...config.use?.launchOptions,
         locale: 'en-GB',
         viewport: { width: 1280, height: 800 },
       });

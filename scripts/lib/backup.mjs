@@ -36,7 +36,7 @@ const COUNTED = ['jobs', 'setups', 'shots', 'attachments', 'kit_items', 'kit_rig
 /** The files that rows own. */
 const OWNED = `select store_key as key from attachments union select store_key from frames
   union select store_key from assemblies where state = 'done' and store_key is not null
-  union select 'assemblies/' || id || '/picture.json' from assemblies where state = 'done' and store_key is not null`;
+  union select regexp_replace(store_key, 'picture\\.\\w+$', 'picture.json') from assemblies where state = 'done' and store_key is not null`;
 
 /** Runs a part with the database of a data folder: the one that is running, or one started for it. */
 async function withDatabase(folder, part) {
@@ -192,11 +192,11 @@ export async function backUp(folder, to, { zipped = true, store = join(folder, '
   });
 }
 
-/** The files of a backup, to be read: of the folder, or unpacked from the zip into one that goes again. */
-async function opened(from, part) {
+/** Runs a part on the files of a backup: on its folder, or on a temporary one that a zip is unpacked to. */
+async function opened(from, part, place = tmpdir()) {
   if (!existsSync(from)) throw new Trouble(`There is no ${from}.`);
   if (statSync(from).isDirectory()) return part(from);
-  const folder = mkdtempSync(join(tmpdir(), 'gangway-opened-'));
+  const folder = mkdtempSync(join(place, 'gangway-opened-'));
   try {
     await unpacked(from, folder);
     return await part(folder);
@@ -314,34 +314,39 @@ export async function verifyBackup(from) {
 export async function restoreBackup(from, folder) {
   mkdirSync(folder, { recursive: true });
   refuseIfRunning(folder);
-  return opened(from, async (unpackedTo) => {
-    const manifest = await checkedManifest(unpackedTo, from);
-    const parts = ['postgres', ...(manifest.storeElsewhere ? [] : ['store'])];
-    const had = parts.filter((part) => existsSync(join(folder, part)));
-    const kept = join(folder, `before-restore-${new Date().toISOString().replaceAll(/[:.]/gu, '-')}`);
-    mkdirSync(kept, { recursive: true, mode: 0o711 });
-    for (const part of had) renameSync(join(folder, part), join(kept, part));
-    try {
-      const cluster = await startCluster(folder);
+  return opened(
+    from,
+    async (unpackedTo) => {
+      const manifest = await checkedManifest(unpackedTo, from);
+      const parts = ['postgres', ...(manifest.storeElsewhere ? [] : ['store'])];
+      const had = parts.filter((part) => existsSync(join(folder, part)));
+      const kept = join(folder, `before-restore-${new Date().toISOString().replaceAll(/[:.]/gu, '-')}`);
+      mkdirSync(kept, { recursive: true, mode: 0o711 });
+      for (const part of had) renameSync(join(folder, part), join(kept, part));
       try {
-        loaded(unpackedTo, cluster.env);
-        await compared(cluster.env, manifest);
-      } finally {
-        await cluster.stop();
+        const cluster = await startCluster(folder);
+        try {
+          loaded(unpackedTo, cluster.env);
+          await compared(cluster.env, manifest);
+        } finally {
+          await cluster.stop();
+        }
+        for (const { path } of manifest.files.filter((each) => each.path.startsWith('store/'))) {
+          mkdirSync(dirname(join(folder, path)), { recursive: true, mode: 0o700 });
+          copyFileSync(join(unpackedTo, path), join(folder, path));
+        }
+      } catch (error) {
+        for (const part of parts) rmSync(join(folder, part), { recursive: true, force: true });
+        for (const part of had) renameSync(join(kept, part), join(folder, part));
+        rmSync(kept, { recursive: true, force: true });
+        throw error;
       }
-      for (const { path } of manifest.files.filter((each) => each.path.startsWith('store/'))) {
-        mkdirSync(dirname(join(folder, path)), { recursive: true, mode: 0o700 });
-        copyFileSync(join(unpackedTo, path), join(folder, path));
-      }
-    } catch (error) {
-      for (const part of parts) rmSync(join(folder, part), { recursive: true, force: true });
-      for (const part of had) renameSync(join(kept, part), join(folder, part));
-      rmSync(kept, { recursive: true, force: true });
-      throw error;
-    }
-    if (had.length === 0) rmSync(kept, { recursive: true, force: true });
-    return { manifest, kept: had.length === 0 ? null : kept };
-  });
+      if (had.length === 0) rmSync(kept, { recursive: true, force: true });
+      return { manifest, kept: had.length === 0 ? null : kept };
+      // On the disk of the data, which has the room for it.
+    },
+    folder,
+  );
 }
 
 const DAY_MS = 86_400_000;

@@ -36,11 +36,11 @@ export interface AppParts {
   readonly ending?: AbortSignal;
   /** When everything was last backed up; without it Gangway makes no backups of its own. */
   readonly backup?: () => Promise<string | null>;
-  /** Makes PDFs; without it they are made in between. */
+  /** Makes PDFs; without it they are made here, and other requests wait. */
   readonly print?: Printer;
 }
 
-/** What is told as it happens is not held back until there is enough to compress. */
+/** Server-sent events are not held back until there is enough to compress. */
 const isCompressible: compression.CompressionFilter = (req, res) =>
   !String(res.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(req, res);
 

@@ -101,23 +101,22 @@ function launchWorker(after = 0): void {
   }, after).unref();
 }
 
-// What may be removed is looked for again and again: a backup that is being written puts it off.
+// Swept every hour: while a backup is written, nothing is removed.
 const sweeping = setInterval(() => void swept(), 3_600_000);
 sweeping.unref();
 async function swept(): Promise<void> {
   try {
     const files = await sweepLoose(connection.db, store);
     const old = await purgeOld(connection.db, store);
-    if (files + old > 0) logger.info({ files, old }, 'what nobody needs any more was removed');
+    if (files + old > 0) logger.info({ files, old }, 'leftover files and old deletions were removed');
   } catch (error) {
-    logger.warn({ err: error }, 'what nobody needs any more could not be removed');
+    logger.warn({ err: error }, 'leftover files and old deletions could not be removed');
   }
 }
 
 const { GANGWAY_BACKUPS: backups } = process.env;
 const app = createApp({
   ...(backups && { backup: () => lastBackup(backups) }),
-
   db: connection.db,
   logger,
   webDir: beside('../../web/dist'),

@@ -23,7 +23,7 @@ async function filesOf(tx: DbOrTx, setupIds: readonly string[]): Promise<readonl
     .innerJoin(frameSets, eq(frameSets.id, frames.setId))
     .where(inArray(frameSets.setupId, ids));
   const made = await tx
-    .select({ id: assemblies.id, options: assemblies.options })
+    .select({ storeKey: assemblies.storeKey })
     .from(assemblies)
     .innerJoin(frameSets, eq(frameSets.id, assemblies.setId))
     .where(inArray(frameSets.setupId, ids));

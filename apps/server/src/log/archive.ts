@@ -116,7 +116,7 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
               bytes: row.bytes ?? 0,
               createdAt: row.createdAt.toISOString(),
               path: keep(`pictures/${row.id}${ending(row.storeKey)}`, row.storeKey),
-              sidecar: keep(`pictures/${row.id}.json`, sidecarKey(row.id)),
+              sidecar: keep(`pictures/${row.id}.json`, sidecarKey(row.storeKey)),
             },
           ];
         }),
@@ -314,6 +314,10 @@ function newIds(): (id: string) => string {
 
 type Renamed = ReturnType<typeof newIds>;
 
+/** Where a finished picture of an archive is stored. */
+const pictureKey = ({ id, options }: ArchivedSet['assemblies'][number], renamed: Renamed): string =>
+  resultKey(renamed(id), 'imported', options.output);
+
 /** Every file of an archived job with the key that it is stored under. */
 function filesOf(job: Archived, renamed: Renamed): readonly (readonly [from: string, key: string])[] {
   return [
@@ -321,10 +325,10 @@ function filesOf(job: Archived, renamed: Renamed): readonly (readonly [from: str
     ...job.sets.flatMap((set) => [
       ...set.frames.map((each) => [each.path, `frames/${renamed(each.id)}/file.${ending(each.path)}`] as const),
       ...set.assemblies.flatMap((each) => {
-        const id = renamed(each.id);
+        const key = pictureKey(each, renamed);
         return [
-          [each.path, `assemblies/${id}/picture.${ending(each.path)}`],
-          [each.sidecar, sidecarKey(id)],
+          [each.path, key],
+          [each.sidecar, sidecarKey(key)],
         ] as const;
       }),
     ]),
@@ -452,7 +456,7 @@ async function insertSet(tx: DbOrTx, set: LookedAt['sets'][number], renamed: Ren
       step: 'done',
       options,
       report: each.report,
-      storeKey: resultKey(id, options.output),
+      storeKey: pictureKey(each, renamed),
       bytes: each.bytes,
       createdAt: new Date(each.createdAt),
     });

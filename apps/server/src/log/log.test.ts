@@ -131,6 +131,31 @@ describe('the log', () => {
     await change(job.id, { put: [...all, taken(job, 1)], remove: [] }).expect(400);
   });
 
+  test('a photograph that is sent several times at once is stored once, and its file stays', async () => {
+    const job = await newJob('Sent twice', DEMO_SETUPS.slice(0, 1));
+    const picture = await sharp({
+      create: { width: 300, height: 200, channels: 3, background: '#123', noise: { type: 'gaussian', mean: 120, sigma: 40 } },
+    })
+      .png()
+      .toBuffer();
+    const id = randomUUID();
+    const send = () =>
+      api()
+        .post(`/api/jobs/${job.id}/attachments`)
+        .query({ id, name: 'note.png', setupId: job.setups[0]?.id })
+        .set('Content-Type', 'application/octet-stream')
+        .send(picture);
+    const answers = await Promise.all(Array.from({ length: 6 }, send));
+    expect(answers.map(({ status }) => status)).toEqual(Array.from({ length: 6 }, () => 201));
+    expect((await logOf(job.id)).attachments).toHaveLength(1);
+    const file = await api()
+      .get(`/api/attachments/${id}/file`)
+      .buffer(true)
+      .parse(binary as never)
+      .expect(200);
+    expect((file.body as Buffer).equals(picture)).toBe(true);
+  });
+
   test('photographs are attached to a setup or a shot, read back as they are, and removed; a letter is refused', async () => {
     const job = await newJob();
     const shot = taken(job, 0);
@@ -283,6 +308,25 @@ describe('a log in pages', () => {
     await api().delete(`/api/deleted/setups/${shot.setupId}`).expect(200);
     await one.read();
     expect([one.shots(), one.attachments()]).toEqual([[], []]);
+  });
+
+  test('a photograph of a shot that is removed is of the setup alone, for whoever reads on', async () => {
+    const job = await newJob('Photograph of a shot', DEMO_SETUPS.slice(0, 1));
+    const shot = taken(job, 0, {});
+    await change(job.id, { put: [shot], remove: [] }).expect(200);
+    const picture = await sharp({ create: { width: 20, height: 20, channels: 3, background: '#123' } })
+      .png()
+      .toBuffer();
+    await api()
+      .post(`/api/jobs/${job.id}/attachments`)
+      .query({ name: 'note.png', setupId: shot.setupId, shotId: shot.id })
+      .set('Content-Type', 'application/octet-stream')
+      .send(picture)
+      .expect(201);
+    const { cursor } = await pageOf(job.id, { limit: 10 });
+    await change(job.id, { put: [], remove: [shot.id] }).expect(200);
+    const next = await pageOf(job.id, { limit: 10, cursor });
+    expect([next.removed, next.attachments?.map(({ shotId }) => shotId)]).toEqual([[shot.id], [null]]);
   });
 
   test('a cursor of another run, or one that cannot be, is refused so that one begins anew', async () => {

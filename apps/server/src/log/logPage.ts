@@ -87,7 +87,7 @@ export async function nextLogVersion(tx: DbOrTx, jobId: string): Promise<number>
   return row.logVersion;
 }
 
-/** Notes that shots are gone. */
+/** Notes that shots are gone, and that photographs of them are of the setup alone now. */
 export async function noteRemoved(
   tx: DbOrTx,
   { jobId, logVersion }: { readonly jobId: string; readonly logVersion: number },
@@ -98,6 +98,7 @@ export async function noteRemoved(
     .insert(removedShots)
     .values(removed.map(({ id }) => ({ id, jobId, logVersion })))
     .onConflictDoUpdate({ target: removedShots.id, set: { logVersion, jobId } });
+  await tx.update(jobs).set({ attachmentsVersion: logVersion }).where(eq(jobs.id, jobId));
 }
 
 /** Notes that shots which were removed are there again. */

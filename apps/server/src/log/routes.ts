@@ -30,6 +30,9 @@ export interface LogParts {
 
 const ATTACHMENT_BYTES_MOST = 40e6;
 const ATTACHMENTS_MOST = 2000;
+/** The same photograph came in by another request meanwhile. */
+class SentTwice extends Error {}
+
 async function presentJob(db: DbOrTx, id: string): Promise<void> {
   const [row] = await db
     .select({ id: jobs.id })
@@ -121,14 +124,23 @@ export function attachmentUpload(db: Db, { store, scratch }: LogParts): Router {
           path: ['file'],
         });
       const { mime, extension, width, height } = picture;
-      const storeKey = `attachments/${id}/file.${extension}`;
+      // A key of this request’s own: the same photograph sent twice at once must not share a file that one of both removes.
+      const storeKey = `attachments/${id}/${randomUUID()}.${extension}`;
       const sha256 = hash.digest('hex');
       const values = { id, jobId, setupId, shotId, name, mime, bytes: size, sha256, width, height, storeKey };
       const [row] = await storeOwned(db, store, [{ key: storeKey, path }], async (tx) => {
         await noteAttachments(tx, jobId);
-        return tx.insert(attachments).values(values).returning();
+        const written = await tx.insert(attachments).values(values).onConflictDoNothing().returning();
+        if (written.length === 0) throw new SentTwice();
+        return written;
+      }).catch(async (error: unknown) => {
+        if (!(error instanceof SentTwice)) throw error;
+        return db
+          .select()
+          .from(attachments)
+          .where(and(eq(attachments.id, id), eq(attachments.jobId, jobId)));
       });
-      if (!row) throw new Error('a photograph that was kept is not there');
+      if (!row) throw new HttpError(409, 'other_job', logText.aPhotographWithThisId, { path: ['id'] });
       res.status(201).json(attachmentAnswer(row));
     } finally {
       await rm(path, { force: true });

@@ -505,7 +505,7 @@ export function proofRoutes(db: Db, { store, boss, scratch, ending }: ProofParts
   );
   router.get(
     '/assemblies/:id/sidecar',
-    download(({ id }) => sidecarKey(id)),
+    download(({ storeKey }) => sidecarKey(storeKey)),
   );
 
   // Tiles for looking at any size, by the levels of a pyramid: the top one is the whole at its own size.

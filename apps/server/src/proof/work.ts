@@ -32,13 +32,14 @@ const LOST_MS = 20_000;
 const WATCH_MS = 300;
 
 const extension = { tiff: 'tif', png: 'png', jpeg: 'jpg' } as const;
-export const resultKey = (id: string, output: AssemblyOptions['output']): string => `assemblies/${id}/picture.${extension[output]}`;
-export const sidecarKey = (id: string): string => `assemblies/${id}/picture.json`;
+/** Where a finished picture is stored: a key for each attempt, so that one that comes too late removes only its own. */
+export const resultKey = (id: string, attempt: string, output: AssemblyOptions['output']): string =>
+  `assemblies/${id}/${attempt}/picture.${extension[output]}`;
+/** The note beside a picture; backups find it the same way (scripts/lib/backup.mjs). */
+export const sidecarKey = (storeKey: string): string => storeKey.replace(/picture\.\w+$/u, 'picture.json');
 /** The files of the store that are of a picture. */
-export const keysOf = ({ id, options }: Pick<typeof assemblies.$inferSelect, 'id' | 'options'>): readonly string[] => [
-  resultKey(id, options.output),
-  sidecarKey(id),
-];
+export const keysOf = ({ storeKey }: Pick<typeof assemblies.$inferSelect, 'storeKey'>): readonly string[] =>
+  storeKey === null ? [] : [storeKey, sidecarKey(storeKey)];
 
 /**
  * Takes up one assembly and brings it to its end. A second worker that is sent
@@ -126,12 +127,12 @@ export async function work({ db, store, logger, scratch, run }: WorkParts, id: s
     const room = await store.free();
     if (room !== null && room < size) throw new AssemblyTrouble(proofText.theStoreHasNoRoom);
     now = { share: 0.98, step: proofText.keepingTheFile };
-    const key = resultKey(id, row?.options.output ?? 'tiff');
+    const key = resultKey(id, claim, row?.options.output ?? 'tiff');
     const sidecar = join(folder, 'picture.json');
     await writeFile(sidecar, `${JSON.stringify(sidecarOf(id, row?.options ?? null, report), null, 2)}\n`);
     const files = [
       { key, path: result },
-      { key: sidecarKey(id), path: sidecar },
+      { key: sidecarKey(key), path: sidecar },
     ];
     await storeOwned(db, store, files, async (tx) => {
       const kept = await tx

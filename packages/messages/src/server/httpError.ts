@@ -8,8 +8,8 @@ export const httpErrorText = catalogue({
   whatWasSentIsNot: 'What was sent is not JSON that can be read.',
   whatWasSentMustBe: 'What was sent must be JSON in UTF-8.',
   theRequestWasInterruptedBefore: 'The request was interrupted before it had arrived complete.',
-  theRequestCannotBeRead: 'The request cannot be read: what was sent is not packed as it says.',
-  aTextCannotBeKept: '{path}: This text holds a control character, or half of a character, which cannot be stored.',
+  theRequestCannotBeRead: 'The request cannot be read: its body is not encoded the way its headers say.',
+  aTextCannotBeKept: '{path}: This text contains a control character or half of a character, which cannot be stored.',
   theAddressCannotBeRead: 'The address cannot be read.',
   somethingWentWrongThatGangway: 'Something went wrong that Gangway did not expect; it is in the log under this request’s id.',
 });

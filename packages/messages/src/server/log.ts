@@ -21,7 +21,7 @@ export const logText = catalogue({
   jobJsonIsNotWhat: 'job.json does not match its checksum',
   itsJobIsNotRight: 'its job is invalid ({message})',
   somethingInItBelongsTo: 'something in it belongs to a setup that is not in it',
-  theLogWasReadFromAnother: 'The log has to be read again from its beginning.',
+  theLogWasReadFromAnother: 'The log must be read again from the beginning.',
   isNotThePictureOf: '{from} is not a picture of the kind and size that its report says',
   isNotAPicture: '{from} is not a picture that can be attached, or is cut short',
   isMissing2: '{from} is missing',

@@ -9,7 +9,7 @@ import type { Store } from './store';
 /** A loose file older than this belongs to nothing under way, ms. */
 const LOOSE_MS = 3_600_000;
 
-interface Kept {
+interface NewFile {
   readonly key: string;
   /** The file on this machine's disk, or what makes it when its turn comes. */
   readonly path: string | (() => Promise<string>);
@@ -21,7 +21,7 @@ interface Kept {
  * @param own writes the rows
  * @throws what storing or writing threw, after the files are removed again
  */
-export async function storeOwned<T>(db: Db, store: Store, files: readonly Kept[], own: (tx: DbOrTx) => Promise<T>): Promise<T> {
+export async function storeOwned<T>(db: Db, store: Store, files: readonly NewFile[], own: (tx: DbOrTx) => Promise<T>): Promise<T> {
   const keys = files.map(({ key }) => key);
   await loosen(db, keys);
   try {
