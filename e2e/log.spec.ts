@@ -433,10 +433,12 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await bulk.getByLabel('Value').fill('4');
   await bulk.getByRole('button', { name: 'Set' }).click();
   await expect
-    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length)
+    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length, { timeout: 120_000 })
     .toBe(more.filter(({ setupId }) => setupId === job.setups[1]?.id).length);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
-  await expect.poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length).toBe(0);
+  await expect
+    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length, { timeout: 120_000 })
+    .toBe(0);
   await page.getByRole('button', { name: 'Clear selection' }).click();
   await page.getByLabel('Setup', { exact: true }).selectOption('');
   await page.getByLabel('by setup').check();

@@ -14,6 +14,8 @@ import { main, say, tail } from './lib/say.mjs';
 /** A part that hangs fails: none takes nearly this long. */
 const LONGEST_MS = 45 * 60_000;
 
+const UNIT = 'unit and API tests';
+const BROWSER = 'browser tests';
 const only = process.argv.slice(2);
 
 /** Runs one part quietly; answers whether it went well and what it printed. */
@@ -80,7 +82,7 @@ await main(async () => {
     format: whole(bin('prettier'), ['--check', '.']),
     lint: whole(bin('eslint'), ['.', '--max-warnings', '0']),
     'nothing unused': whole(bin('knip'), []),
-    'unit and API tests': async () => {
+    [UNIT]: async () => {
       const report = join(folder, 'jest.json');
       const { ok, printed } = await part(bin('jest'), ['--json', '--outputFile', report], { TEST_DATABASE_URL: cluster.adminUrl });
       return counted(ok, printed.replace(/^\{"num.*$/m, ''), report, (r) => ({
@@ -88,7 +90,7 @@ await main(async () => {
         failed: r.numFailedTests + r.numRuntimeErrorTestSuites,
       }));
     },
-    'browser tests': async () => {
+    [BROWSER]: async () => {
       const report = join(folder, 'playwright.json');
       const { ok, printed } = await part(bin('playwright'), ['test'], {
         TEST_DATABASE_URL: cluster.adminUrl,
@@ -104,10 +106,10 @@ await main(async () => {
   let passed = 0;
   let failed = 0;
   try {
-    for (const [name, run] of Object.entries(parts)) {
-      if (only.length > 0 && !only.some((word) => name.includes(word))) continue;
+    const check = async (name) => {
+      if (only.length > 0 && !only.some((word) => name.includes(word))) return;
       const at = Date.now();
-      const result = await run();
+      const result = await parts[name]();
       passed += result.passed;
       failed += result.failed;
       say(
@@ -115,7 +117,15 @@ await main(async () => {
       );
       if (result.failed > 0) say(tail(result.printed, 120));
       for (const words of result.said ?? []) say(words);
-    }
+    };
+    // One process each at a time, so that two cores are enough; the browser tests want both for themselves.
+    await Promise.all([
+      check(UNIT),
+      (async () => {
+        for (const name of Object.keys(parts)) if (name !== UNIT && name !== BROWSER) await check(name);
+      })(),
+    ]);
+    await check(BROWSER);
   } finally {
     await cluster.stop();
     rmSync(folder, { recursive: true, force: true });

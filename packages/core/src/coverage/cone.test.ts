@@ -142,13 +142,13 @@ describe('a setup with its back turned', () => {
     fc.assert(
       fc.property(evenly(2, 14), evenly(-14, 14), evenly(0.98, 1.1), (tiltDeg, swingDeg, share) => {
         const settings = setup({ front: { tiltDeg, swingDeg } });
-        const { imageMm, axis } = geometryOf(settings);
+        const { imageMm, axis, lens } = geometryOf(settings);
         const cone: Cone = { axis, imageMm, halfAngle: Math.atan((share * Math.hypot(18, 12)) / 24) };
         // By brute force: any place of a fine grid at which all corners are inside.
         let fits = false;
         for (let x = -30; x <= 30 && !fits; x += 0.25)
           for (let y = -30; y <= 30 && !fits; y += 0.25)
-            fits = cornerAngles(frame, imageMm, { ...geometryOf(settings).lens, shiftMm: x, riseMm: y }).every(
+            fits = cornerAngles(frame, imageMm, { ...lens, shiftMm: x, riseMm: y }).every(
               ({ angle }) => angle <= cone.halfAngle,
             );
         const outline = coneContour(frame, cone, 36);
@@ -156,10 +156,10 @@ describe('a setup with its back turned', () => {
         if (outline.length > 0) drawn++;
         return !fits || outline.length > 0;
       }),
-      { numRuns: 60 },
+      { numRuns: 24 },
     );
-    expect(fitting).toBeGreaterThan(5);
-    expect(drawn).toBeLessThan(60);
+    expect(fitting).toBeGreaterThan(3);
+    expect(drawn).toBeLessThan(24);
   });
 });
 

@@ -25,10 +25,10 @@ function bruteBlur(f: number, v: number, t: number, s: number, n: number, pM: Ve
     // Seen very obliquely the two ends of the long axis need not come from opposite places of the rim: all are tried.
     for (let j = i + 1; j < 720; j++) {
       const [a, b] = [hits[i], hits[j]];
-      if (a && b) most = Math.max(most, Math.hypot(a[0] - b[0], a[1] - b[1]));
+      if (a && b) most = Math.max(most, (a[0] - b[0]) ** 2 + (a[1] - b[1]) ** 2);
     }
   }
-  return most;
+  return Math.sqrt(most);
 }
 
 const scene = fc.record({
