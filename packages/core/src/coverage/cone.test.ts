@@ -148,9 +148,7 @@ describe('a setup with its back turned', () => {
         let fits = false;
         for (let x = -30; x <= 30 && !fits; x += 0.25)
           for (let y = -30; y <= 30 && !fits; y += 0.25)
-            fits = cornerAngles(frame, imageMm, { ...lens, shiftMm: x, riseMm: y }).every(
-              ({ angle }) => angle <= cone.halfAngle,
-            );
+            fits = cornerAngles(frame, imageMm, { ...lens, shiftMm: x, riseMm: y }).every(({ angle }) => angle <= cone.halfAngle);
         const outline = coneContour(frame, cone, 36);
         if (fits) fitting++;
         if (outline.length > 0) drawn++;
