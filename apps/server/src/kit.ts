@@ -7,23 +7,21 @@ import type { KitItem } from '@gangway/core/kit/item';
 import { z } from 'zod';
 import type { Db, DbOrTx } from './db/connect';
 import { itemColumns, itemIn, planColumns, planIn } from './db/records';
-import { kitItems, kitRigs } from './db/schema';
+import { kitItems, kitRigs, setups } from './db/schema';
 import { isFirst } from './db/writes';
 import { parsed, HttpError } from './httpError';
 
 /** How often each id stands in a setup, deleted ones included: they can come back. */
 async function useInSetups(db: DbOrTx): Promise<ReadonlyMap<string, number>> {
   const { rows } = await db.execute<{ id: string; setups: number }>(sql`
-    select used.id, count(distinct setups.id)::int as setups
-    from setups, lateral (
-      select jsonb_path_query(setups.settings -> 'rig' -> 'parts', '$.**.id') #>> '{}' as id
-      union all select setups.settings -> 'rig' ->> 'rigId'
-    ) as used
+    select used.id, count(distinct ${setups.id})::int as setups
+    from ${setups}, jsonb_array_elements_text(${setups.kitIds}) as used(id)
     where used.id is not null group by used.id`);
   return new Map(rows.map(({ id, setups }) => [id, setups]));
 }
 
-function idsIn({ plan }: KitRig): readonly string[] {
+/** The ids of the items that a rig is built from. */
+export function idsIn({ plan }: KitRig): readonly string[] {
   return [plan.backId, ...plan.betweenIds, plan.cameraId, plan.boardId, plan.lensId, ...plan.frontIds].filter((id) => id !== null);
 }
 

@@ -1,19 +1,31 @@
 import { z } from 'zod';
+import { templateSchema } from './card';
 import { jobPlaceSchema } from './job';
+import { kitItemSchema, kitRigSchema } from './kit';
 import { attachmentSchema, shotSchema } from './log';
 import { nameSchema } from './name';
 import { assemblyOptionsSchema, ORIGINS, planSchema, reportSchema, ROLES } from './proof';
+import { ITEM_RECORD } from './record/itemRecord';
+import { RIG_RECORD, TEMPLATE_RECORD } from './record/records';
 import { SHOT_RECORD } from './record/shotRecord';
 import { SETUP_RECORD } from './record/setupRecord';
 import { jobWithPresentNames } from './record/earlierNames';
 import { isJson, presentVersion, upgraded } from './record/versions';
 import { setupSettingsSchema } from './setup';
 
-/** The version of the archive of a job; docs/log.md says what is in it. From version 2 the manifest says in which versions its records are; version 3 speaks of setups and shots. */
-export const ARCHIVE_VERSION = 3;
+/** The version of the archive of a job; docs/archive.md says what is in it. From version 2 the manifest says in which versions its records are; version 3 speaks of setups and shots; version 4 brings kit and templates. */
+export const ARCHIVE_VERSION = 4;
 
 /** The versions of the records that an archive written now holds. */
-export const ARCHIVED_RECORDS = { setup: presentVersion(SETUP_RECORD), shot: presentVersion(SHOT_RECORD) } as const;
+export const ARCHIVED_RECORDS = {
+  setup: presentVersion(SETUP_RECORD),
+  shot: presentVersion(SHOT_RECORD),
+  item: presentVersion(ITEM_RECORD),
+  rig: presentVersion(RIG_RECORD),
+  template: presentVersion(TEMPLATE_RECORD),
+} as const;
+
+const recordVersion = z.number().int().positive().default(1);
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
 
@@ -21,7 +33,9 @@ const sha256 = z.string().regex(/^[0-9a-f]{64}$/u);
 export const manifestSchema = z.strictObject({
   format: z.literal('gangway-job'),
   version: z.number().int().min(1).max(ARCHIVE_VERSION),
-  records: z.strictObject({ setup: z.number().int().positive(), shot: z.number().int().positive() }).default({ setup: 1, shot: 1 }),
+  records: z
+    .strictObject({ setup: recordVersion, shot: recordVersion, item: recordVersion, rig: recordVersion, template: recordVersion })
+    .prefault({}),
   made: z.iso.datetime(),
   job: z.string(),
   files: z.array(z.strictObject({ path: z.string(), bytes: z.number().int().nonnegative(), sha256 })),
@@ -39,6 +53,9 @@ export const archivedJobSchema = z.strictObject({
   place: jobPlaceSchema.nullable(),
   day: z.iso.date().nullable(),
   setups: z.array(z.strictObject({ id: z.uuid(), name: nameSchema, settings: setupSettingsSchema })).max(2000),
+  /** What its setups are made with; an archive of before version 4 brings none. */
+  kit: z.strictObject({ items: z.array(kitItemSchema).max(5000), rigs: z.array(kitRigSchema).max(2000) }).default({ items: [], rigs: [] }),
+  templates: z.array(templateSchema).max(2000).default([]),
   shots: z.array(shotSchema).max(50_000),
   attachments: z.array(attachmentSchema.extend({ name: fileName, path: z.string() })).max(5000),
   sets: z
@@ -93,7 +110,18 @@ export function upgradedJob(job: unknown, versions: Manifest['records']): unknow
   const setups = listed(named.setups, (setup) =>
     isJson(setup) ? { ...setup, settings: upgraded(SETUP_RECORD, setup.settings, versions.setup) } : setup,
   );
-  return { ...named, setups, shots: listed(named.shots, (shot) => upgraded(SHOT_RECORD, shot, versions.shot)) };
+  const kit = isJson(named.kit)
+    ? {
+        ...named.kit,
+        items: listed(named.kit.items, (item) => upgraded(ITEM_RECORD, item, versions.item)),
+        rigs: listed(named.kit.rigs, (rig) => (isJson(rig) ? { ...rig, plan: upgraded(RIG_RECORD, rig.plan, versions.rig) } : rig)),
+      }
+    : named.kit;
+  const templates = listed(named.templates, (each) =>
+    isJson(each) ? { ...each, card: upgraded(TEMPLATE_RECORD, each.card, versions.template) } : each,
+  );
+  const shots = listed(named.shots, (shot) => upgraded(SHOT_RECORD, shot, versions.shot));
+  return { ...named, setups, shots, ...(kit !== undefined && { kit }), ...(templates !== undefined && { templates }) };
 }
 
 function listed(value: unknown, each: (member: unknown) => unknown): unknown {

@@ -1,3 +1,4 @@
+import { sql } from 'drizzle-orm';
 import { bigint, boolean, index, integer, jsonb, pgTable, real, text, timestamp, uuid } from 'drizzle-orm/pg-core';
 import type { AssemblyPlan } from '@gangway/core/assembly/plan';
 import type { JobPlace } from '@gangway/contract/job';
@@ -40,6 +41,10 @@ export const setups = pgTable(
       .references(() => jobs.id, { onDelete: 'cascade' }),
     name: text('name').notNull(),
     settings: jsonb('settings').$type<unknown>().notNull(),
+    /** The ids of its rig and of the items in it, by which the kit is told what is used; follows from the settings. */
+    kitIds: jsonb('kit_ids')
+      .$type<(string | null)[]>()
+      .generatedAlwaysAs(sql`jsonb_path_query_array(settings, '$.rig.parts.**.id') || jsonb_path_query_array(settings, '$.rig.rigId')`),
     schemaVersion: schemaVersion(),
     /** Grows by one with every write; a write names the version that it changes. */
     version: integer('version').notNull().default(1),

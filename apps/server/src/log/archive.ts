@@ -31,6 +31,7 @@ import { storeOwned } from '../proof/store/ownedFiles';
 import { resultKey, sidecarKey } from '../proof/work';
 import { cleaned, idParam, HttpError } from '../httpError';
 import { attachmentAnswer } from './answers';
+import { addKit, kitOf } from './archivedKit';
 import { logOf, type LogParts } from './routes';
 import { pictureIn } from './picture';
 
@@ -80,6 +81,7 @@ async function gathered(db: Db, jobId: string): Promise<{ readonly job: Archived
       place,
       day,
       setups: inside.map(({ id, name: called, settings }) => ({ id, name: called, settings })),
+      ...(await kitOf(db, ids)),
       // A shot of a setup that was deleted stays with it, outside the archive.
       shots: logged.filter(({ setupId }) => present.has(setupId)),
       attachments: pictures.map((row) => ({
@@ -382,6 +384,7 @@ async function insertJob(tx: DbOrTx, job: LookedAt, renamed: Renamed): Promise<s
         createdAt: new Date(now + i),
       })),
     );
+  await addKit(tx, job);
   await insertLog(tx, row.id, job, renamed);
   for (const set of job.sets) await insertSet(tx, set, renamed);
   return row.id;

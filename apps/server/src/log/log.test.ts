@@ -17,6 +17,7 @@ import { FIRST_OPTIONS, setSchema, setsSchema } from '@gangway/contract/proof';
 import { storedSettings } from '@gangway/contract/storedSetup';
 import { seriesOf, shotOf } from '@gangway/core/log/shot';
 import type { Shot } from '@gangway/core/log/shotFields';
+import { binary } from '../binary.test-support';
 import { zipOf } from './zip.test-support';
 import { wholeServer } from '../wholeServer.test-support';
 import { evenly } from '@gangway/core/evenly.test-support';
@@ -400,11 +401,6 @@ describe('cards on paper', () => {
   });
 });
 
-const binary = (res: NodeJS.ReadableStream, done: (error: Error | null, body: Buffer) => void): void => {
-  const chunks: Buffer[] = [];
-  res.on('data', (chunk: Buffer) => chunks.push(chunk));
-  res.on('end', () => done(null, Buffer.concat(chunks)));
-};
 const archiveOf = async (id: string): Promise<Buffer> =>
   (
     await api()

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { evaluateAll } from '@gangway/core/checks/evaluate';
 import { patched } from '@gangway/core/setup/patch';
-import { archivedJobSchema, upgradedJob } from '../archive';
+import { archivedJobSchema, manifestSchema, upgradedJob } from '../archive';
 import { kitItemSchema, kitRigSchema } from '../kit';
 import { readKitFile } from '../kitExchange';
 import { readLog } from '../logExchange';
@@ -23,6 +23,9 @@ import { presentVersion, upgraded, type Json } from './versions';
 const SETUP_ID = '7f1d0c52-6b55-4a39-8d43-0d1a3a5b6c7d';
 const EARLIER_IDS = { id: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f', standId: SETUP_ID, at: '2026-11-25T10:30:00.000Z' };
 const IDS = { id: '2b7f9a70-3a52-4a1f-9d0e-5b7a4c1d2e3f', setupId: SETUP_ID, at: '2026-11-25T10:30:00.000Z' };
+
+/** The versions that the manifest of an archive names. */
+const versionsWith = (some: object) => manifestSchema.shape.records.parse(some);
 
 describe('every shape that was ever stored', () => {
   test('is among the fixtures', () => {
@@ -96,7 +99,7 @@ describe('every shape that was ever stored', () => {
       attachments: [],
       sets: [],
     };
-    const opened = archivedJobSchema.parse(upgradedJob(job, { setup: 1, shot: 1 }));
+    const opened = archivedJobSchema.parse(upgradedJob(job, versionsWith({ setup: 1, shot: 1 })));
     expect(opened.shots[0]?.filmFrames).toBeNull();
     expect(opened.setups[0]?.settings.exposure.iso).toBe(100);
   });
@@ -113,7 +116,7 @@ const gainedBy = (kind: string): Readonly<Record<string, unknown>> =>
 describe('what version 2 wrote', () => {
   test('a job opens with its setups, shots, flat-field frames and assemblies', () => {
     const before = JSON.stringify(VERSION_2.job);
-    const opened = archivedJobSchema.parse(upgradedJob(VERSION_2.job, { setup: 2, shot: 2 }));
+    const opened = archivedJobSchema.parse(upgradedJob(VERSION_2.job, versionsWith({ setup: 2, shot: 2 })));
     expect(opened.setups).toHaveLength(VERSION_2.job.stands.length);
     for (const [i, { settings }] of VERSION_2.job.stands.entries()) {
       const now = opened.setups[i]?.settings;

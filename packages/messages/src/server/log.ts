@@ -4,6 +4,7 @@ export const logText = catalogue({
   thisArchiveIsDamagedNothing: 'This archive is damaged: {why}. Nothing was imported.',
   thisIsNotAnArchive: 'This is not an archive of a job, or it is incomplete: it cannot be read as a zip file.',
   thisArchiveHoldsWhichDoes: 'This archive contains “{fileName}”, which does not belong in one. Nothing was imported.',
+  rigNamesAnItemNotInIt: 'the rig “{name}” names an item that is neither in it nor in the kit',
   isInItTwice: '{fileName} is in it twice',
   thisArchiveHoldsMoreThan: 'This archive holds more than 60 GB; it is not opened.',
   thisArchiveHoldsAFile: 'This archive contains a file whose path points outside its folder. Nothing was imported.',

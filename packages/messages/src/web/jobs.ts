@@ -41,7 +41,7 @@ export const jobsText = catalogue({
   allCards: 'All cards, {name}',
   theWholeJobAsAn: 'The whole job as an archive',
   theArchiveHoldsSetupsLog:
-    'The archive holds setups, log, photographs and frames with checksums; somebody else imports it with “Import job”.',
+    'The archive contains the setups, the kit they use, card templates, log, photographs and frames, with checksums. It is opened with “Import job”.',
   day: 'Day',
   isImported: '“{name}” is imported.',
   newJob: 'New job',

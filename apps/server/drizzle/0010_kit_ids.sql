@@ -1,0 +1,1 @@
+ALTER TABLE "setups" ADD COLUMN "kit_ids" jsonb GENERATED ALWAYS AS (jsonb_path_query_array(settings, '$.rig.parts.**.id') || jsonb_path_query_array(settings, '$.rig.rigId')) STORED;
