@@ -61,6 +61,7 @@ async function buildServer() {
       worker: join(root, 'apps/server/src/proof/worker.ts'),
       assembleThread: join(root, 'apps/server/src/proof/assembleThread.ts'),
       printThread: join(root, 'apps/server/src/card/printThread.ts'),
+      laneProcess: join(root, 'apps/server/src/lane/laneProcess.ts'),
     },
     outdir: join(root, 'apps/server/dist'),
     outExtension: { '.js': '.mjs' },

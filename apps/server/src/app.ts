@@ -14,6 +14,8 @@ import { refuseWhenFull, type SpaceWatch } from './diskSpace';
 import { jsonOnly, loopbackOnly } from './guard';
 import { jobRoutes } from './jobs';
 import { kitRoutes } from './kit';
+import { isHeavy } from './lane/heavy';
+import type { Lane } from './lane/lane';
 import { archiveUpload, archiveRoutes } from './log/archive';
 import { attachmentUpload, logRoutes } from './log/routes';
 import { pages, strictHeaders } from './page';
@@ -38,42 +40,22 @@ export interface AppParts {
   readonly backup?: () => Promise<string | null>;
   /** Makes PDFs; without it they are made here, and other requests wait. */
   readonly print?: Printer;
+  /** Answers what takes long; without it that is answered here too. */
+  readonly lane?: Lane;
 }
 
 /** Server-sent events are not held back until there is enough to compress. */
 const isCompressible: compression.CompressionFilter = (req, res) =>
   !String(res.getHeader('Content-Type')).startsWith('text/event-stream') && compression.filter(req, res);
 
-/** The whole server but for its socket. */
-export function createApp({ db, logger, webDir, proof, space, ending, backup, print = printHere }: AppParts): Express {
-  const app = express();
-  app.disable('x-powered-by');
-  app.use(
-    pinoHttp({
-      logger,
-      genReqId: (_req, res) => {
-        const id = randomUUID();
-        res.setHeader('X-Request-Id', id);
-        return id;
-      },
-      serializers: {
-        req: (req: { id: unknown; method: unknown; url: unknown }) => ({ id: req.id, method: req.method, url: req.url }),
-        res: (res: { statusCode: unknown }) => ({ status: res.statusCode }),
-      },
-      customLogLevel: (_req, res, error) => {
-        if (error || res.statusCode >= 500) return 'error';
-        if (res.statusCode >= 400) return 'warn';
-        return 'info';
-      },
-    }),
-  );
-  app.use(...strictHeaders());
-  app.use(loopbackOnly);
-  app.use(answerInRegion);
-  app.use(compression({ filter: isCompressible }));
-
+/** What is answered under `/api`. */
+export function createApi({ db, proof, space, ending, backup, lane, print = printHere }: Omit<AppParts, 'logger' | 'webDir'>): Router {
   const api = Router();
   if (space) api.use(refuseWhenFull(space));
+  if (lane)
+    api.use((req, res, next) => {
+      isHeavy(db, req).then((heavy) => (heavy ? lane.take(req, res, next) : next()), next);
+    });
   if (proof) api.use(frameUpload(db, proof), attachmentUpload(db, proof), archiveUpload(db, proof));
   api.use(jsonOnly);
   api.use((_req, res, next) => {
@@ -100,7 +82,38 @@ export function createApp({ db, logger, webDir, proof, space, ending, backup, pr
   api.use(jobRoutes(db));
   api.use(setupRoutes(db));
   api.use(unknownRoute);
-  app.use('/api', api);
+  return api;
+}
+
+/** The whole server but for its socket. */
+export function createApp({ logger, webDir, ...parts }: AppParts): Express {
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(
+    pinoHttp({
+      logger,
+      genReqId: (_req, res) => {
+        const id = randomUUID();
+        res.setHeader('X-Request-Id', id);
+        return id;
+      },
+      serializers: {
+        req: (req: { id: unknown; method: unknown; url: unknown }) => ({ id: req.id, method: req.method, url: req.url }),
+        res: (res: { statusCode: unknown }) => ({ status: res.statusCode }),
+      },
+      customLogLevel: (_req, res, error) => {
+        if (error || res.statusCode >= 500) return 'error';
+        if (res.statusCode >= 400) return 'warn';
+        return 'info';
+      },
+    }),
+  );
+  app.use(...strictHeaders());
+  app.use(loopbackOnly);
+  app.use(answerInRegion);
+  app.use(compression({ filter: isCompressible }));
+
+  app.use('/api', createApi(parts));
 
   if (webDir !== null) app.use(pages(webDir));
   app.use(unknownRoute);

@@ -12,6 +12,7 @@ import { connect, migrated } from './db/connect';
 import { refuseNewerRecords } from './db/records';
 import { forgetOldWrites } from './db/writes';
 import { watchSpace } from './diskSpace';
+import { openLane } from './lane/lane';
 import { lastBackup } from './lastBackup';
 import { logError } from './logError';
 import { ownScratch } from './ownScratch';
@@ -114,6 +115,9 @@ async function swept(): Promise<void> {
   }
 }
 
+const lane = openLane({ databaseUrl: url, store: place, scratch: own, quotaBytes: proof.quotaBytes, logLevel: logger.level }, (code) =>
+  logger.warn({ code }, 'the process for long work ended by itself'),
+);
 const { GANGWAY_BACKUPS: backups } = process.env;
 const app = createApp({
   ...(backups && { backup: () => lastBackup(backups) }),
@@ -124,6 +128,7 @@ const app = createApp({
   space,
   ending: ending.signal,
   print: printInThread(),
+  lane,
 });
 const server = app.listen(Number(process.env.PORT ?? 0), '127.0.0.1', (error?: Error) => {
   if (error) {
@@ -144,6 +149,7 @@ function stop(signal: string): void {
   const late = setTimeout(() => process.exit(1), 5000);
   late.unref();
   for (const worker of crew) worker.kill('SIGTERM');
+  lane.close();
   ending.abort();
   space.stop();
   // Whoever is not answered by then asks again.

@@ -3,7 +3,7 @@ import { say } from '@gangway/messages/say';
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import ExifReader from 'exifreader';
-import sharp, { type Metadata, type Stats } from 'sharp';
+import sharp, { type Metadata } from 'sharp';
 import type { Frame } from '@gangway/contract/proof';
 import { HttpError } from '../httpError';
 import { decoding } from './decoding';
@@ -37,20 +37,18 @@ export async function acceptedFrame(
   if (width < 32 || height < 32) throw refuse(say(proofText.hasOnlyPx, { width, height }));
   if (depth !== 'uchar' && depth !== 'ushort') throw refuse(say(proofText.hasSamplesOfTheKind, { depth }));
   if (space === 'cmyk') throw refuse(proofText.isInCmykFramesOf);
-  let light: Stats;
+  let channels: readonly Range[];
   try {
-    light = await decoding(() => sharp(path, { limitInputPixels: false, failOn: 'error', page: 0, sequentialRead: true }).stats());
+    channels = await decoding(() => light(path));
   } catch (error) {
     throw refuse(
       say(proofText.isIncompleteOrDamaged, { error: error instanceof Error ? (error.message.split('\n')[0] ?? '') : proofText.unknown }),
     );
   }
-  const full = depth === 'ushort' ? 65_535 : 255;
-  const channels = light.channels.slice(0, 3);
   const remarks: string[] = [];
-  if (channels.every(({ max }) => max < 0.02 * full)) remarks.push(proofText.blackAllOverWasThe);
-  else if (channels.every(({ min }) => min > 0.98 * full)) remarks.push(proofText.whiteAllOverBurntOut);
-  else if (channels.every(({ stdev }) => stdev < 0.004 * full)) remarks.push(proofText.theSameAllOverNothing);
+  if (channels.every(({ most }) => most < 0.02)) remarks.push(proofText.blackAllOverWasThe);
+  else if (channels.every(({ least }) => least > 0.98)) remarks.push(proofText.whiteAllOverBurntOut);
+  else if (channels.every(({ most, least }) => most - least < 0.01)) remarks.push(proofText.theSameAllOverNothing);
   if (pages !== undefined && pages > 1) remarks.push(say(proofText.holdsPicturesTheFirstIs, { pages }));
   const said = seen.exif ? exifOf(seen.exif) : xmpOf(seen.xmp);
   const turned = (seen.orientation ?? 1) >= 5;
@@ -63,6 +61,32 @@ export async function acceptedFrame(
     remarks,
     sha256: await sha256Of(path),
   };
+}
+
+/** The darkest and the brightest place of a channel, shares of full scale. */
+interface Range {
+  readonly least: number;
+  readonly most: number;
+}
+
+/** Decodes a picture to its end, row by row, and answers the range of each channel, over places of at most a thousandth of its width. */
+async function light(path: string): Promise<readonly Range[]> {
+  const { data, info } = await sharp(path, { limitInputPixels: false, failOn: 'error', page: 0, sequentialRead: true })
+    .removeAlpha()
+    .resize(1000, 1000, { fit: 'inside', withoutEnlargement: true })
+    .toColourspace('rgb16')
+    .raw({ depth: 'ushort' })
+    .toBuffer({ resolveWithObject: true });
+  const samples = new Uint16Array(Uint8Array.from(data).buffer);
+  return Array.from({ length: info.channels }, (_, channel) => {
+    let [least, most] = [Infinity, -Infinity];
+    for (let i = channel; i < samples.length; i += info.channels) {
+      const share = (samples[i] ?? 0) / 65_535;
+      least = Math.min(least, share);
+      most = Math.max(most, share);
+    }
+    return { least, most };
+  });
 }
 
 /** The same from XMP, where a file has that alone. */

@@ -1,0 +1,25 @@
+import { and, eq, isNull } from 'drizzle-orm';
+import type { Request } from 'express';
+import { z } from 'zod';
+import type { Db } from '../db/connect';
+import { setups } from '../db/schema';
+
+/** A body that takes longer to read and check than others should wait, bytes. */
+const LARGE_BODY = 64_000;
+/** More setups than others should wait for while they are gathered. */
+const MANY_SETUPS = 60;
+
+const LONG: readonly (readonly [method: string, path: RegExp])[] = [
+  ['GET', /^\/jobs\/[^/]+\/(?:archive|cards\.pdf)$/u],
+  ['POST', /^\/kit\/changes$/u],
+];
+
+/** Whether answering a request may take so long that others would notice. */
+export async function isHeavy(db: Db, req: Request): Promise<boolean> {
+  if (Number(req.headers['content-length'] ?? 0) > LARGE_BODY || req.headers['transfer-encoding'] !== undefined) return true;
+  if (LONG.some(([method, path]) => req.method === method && path.test(req.path))) return true;
+  const [, jobId, rest] = /^\/jobs\/([^/]+)(\/log|\/duplicate)?$/u.exec(req.path) ?? [];
+  if (jobId === undefined || !z.uuid().safeParse(jobId).success) return false;
+  if (rest === '/log') return req.method === 'GET' && req.query.limit === undefined;
+  return (await db.$count(setups, and(eq(setups.jobId, jobId), isNull(setups.deletedAt)))) > MANY_SETUPS;
+}

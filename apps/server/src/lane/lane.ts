@@ -1,0 +1,88 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { randomUUID } from 'node:crypto';
+import { request, type IncomingHttpHeaders } from 'node:http';
+import { constants, setPriority } from 'node:os';
+import { pipeline } from 'node:stream';
+import { fileURLToPath } from 'node:url';
+import type { RequestHandler } from 'express';
+
+// What takes long is answered by a process of its own, with the same routes, so that
+// a change of five thousand shots or the archive of a large job stops nobody else.
+// It gets the processor when the server itself does not need it.
+
+/** The header by which that process knows that a request comes from the server itself. */
+export const LANE_HEADER = 'x-gangway-lane';
+
+export interface LaneWork {
+  readonly databaseUrl: string;
+  /** Where the store is, as `GANGWAY_STORE` says it. */
+  readonly store: string;
+  readonly scratch: string;
+  readonly quotaBytes: number | null;
+  readonly logLevel: string;
+}
+/** What the process is told when it begins. */
+export type ToLane = LaneWork & { readonly secret: string };
+export interface FromLane {
+  readonly port: number;
+}
+
+export interface Lane {
+  /** Answers a request by that process, as if it had been answered here. */
+  readonly take: RequestHandler;
+  readonly close: () => void;
+}
+
+/** Starts the process, and starts it anew where it ends by itself. */
+export function openLane(work: LaneWork, ended: (code: number | null) => void): Lane {
+  const secret = randomUUID();
+  let closed = false;
+  let present: ChildProcess;
+  let listening: Promise<number>;
+  const begin = (): void => {
+    const fresh = fork(fileURLToPath(new URL('./laneProcess.mjs', import.meta.url)), { stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+    present = fresh;
+    if (fresh.pid !== undefined) setPriority(fresh.pid, constants.priority.PRIORITY_BELOW_NORMAL);
+    listening = new Promise((done, failed) => {
+      fresh.once('message', (message: unknown) => done((message as FromLane).port));
+      fresh.once('exit', (code) => failed(new Error(`the process for long work ended with ${code}`)));
+    });
+    listening.catch(() => undefined);
+    fresh.once('exit', (code) => {
+      if (closed) return;
+      ended(code);
+      setTimeout(() => closed || begin(), 500).unref();
+    });
+    fresh.send({ ...work, secret } satisfies ToLane);
+  };
+  begin();
+  return {
+    take: (req, res, next) => {
+      const answer = async (): Promise<void> => {
+        const port = await listening;
+        const headers = { ...endToEnd(req.headers), [LANE_HEADER]: secret, 'x-request-id': typeof req.id === 'string' ? req.id : '' };
+        const there = request({ host: '127.0.0.1', port, method: req.method, path: req.originalUrl, headers });
+        there.once('response', (answered) => {
+          res.writeHead(answered.statusCode ?? 500, endToEnd(answered.headers));
+          pipeline(answered, res, () => undefined);
+        });
+        there.once('error', (error) => (res.headersSent ? res.destroy(error) : next(error)));
+        // Nobody waits for it any more.
+        res.once('close', () => res.writableFinished || there.destroy());
+        pipeline(req, there, () => undefined);
+      };
+      answer().catch(next);
+    },
+    close: () => {
+      closed = true;
+      present.kill('SIGTERM');
+    },
+  };
+}
+
+const OF_THE_CONNECTION: ReadonlySet<string> = new Set(['connection', 'keep-alive', 'transfer-encoding', 'expect']);
+
+/** Headers without those that are about the connection that they came by (RFC 9110, 7.6.1). */
+function endToEnd(headers: IncomingHttpHeaders): IncomingHttpHeaders {
+  return Object.fromEntries(Object.entries(headers).filter(([name]) => !OF_THE_CONNECTION.has(name)));
+}
