@@ -1,5 +1,4 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
 import type { Locator, Page } from '@playwright/test';
 import { unzipSync, strFromU8 } from 'fflate';
 import { DEMO_ITEMS, DEMO_RIGS } from '@gangway/contract/demoKit';
@@ -7,6 +6,7 @@ import { kitFileSchema } from '@gangway/contract/kit';
 import { KIND_NAMES } from '@gangway/core/kit/item';
 import { partsOf, PLACES, RIG_KINDS, type Place } from '@gangway/core/rig/parts';
 import { expect, test } from './gangway';
+import { violations } from './accessible';
 import { verdictSentence, verdictsOf } from '@gangway/core/rig/verdicts/verdicts';
 
 const items = new Map(DEMO_ITEMS.map((item) => [item.id, item]));
@@ -355,28 +355,19 @@ test('rigs are compared across formats, by the measure that is stated', async ({
   await expect(page.getByRole('columnheader', { name: SMALL_RIG })).toBeHidden();
 });
 
-for (const theme of ['light', 'dark'] as const) {
-  test.describe(`accessibility of the kit, ${theme}`, () => {
-    test.use({ colorScheme: theme });
-    test('no page of it has a violation that axe finds, and none scrolls sideways on a phone', async ({ page, gangway }) => {
-      const violations = async () =>
-        (await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa']).analyze()).violations.map(
-          ({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' | ')}`,
-        );
-      const rig = DEMO_RIGS[1]?.id ?? '';
-      for (const path of ['rigs', `rigs/${rig}`, `rigs/${rig}/card`, 'items/lens', 'compare', 'import']) {
-        await page.setViewportSize({ width: 1280, height: 800 });
-        await page.goto(`${gangway.url}/kit/${path}`);
-        await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible();
-        expect([path, await violations()]).toEqual([path, []]);
-        await page.setViewportSize({ width: 390, height: 844 });
-        await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
-      }
-      await page.setViewportSize({ width: 1280, height: 800 });
-      await page.goto(`${gangway.url}/kit/items/lens`);
-      await page.getByRole('button', { name: '24 mm shift wide', exact: true }).click();
-      await expect(page.getByRole('dialog')).toBeVisible();
-      expect(await violations()).toEqual([]);
-    });
-  });
-}
+test('no page of it has a violation that axe finds, and none scrolls sideways on a phone', async ({ page, gangway }) => {
+  const rig = DEMO_RIGS[1]?.id ?? '';
+  for (const path of ['rigs', `rigs/${rig}`, `rigs/${rig}/card`, 'items/lens', 'compare', 'import']) {
+    await page.setViewportSize({ width: 1280, height: 800 });
+    await page.goto(`${gangway.url}/kit/${path}`);
+    await expect(page.getByRole('main').getByRole('heading').first()).toBeVisible();
+    expect([path, await violations(page)]).toEqual([path, []]);
+    await page.setViewportSize({ width: 390, height: 844 });
+    await expect.poll(() => page.evaluate(() => document.documentElement.scrollWidth - innerWidth)).toBe(0);
+  }
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${gangway.url}/kit/items/lens`);
+  await page.getByRole('button', { name: '24 mm shift wide', exact: true }).click();
+  await expect(page.getByRole('dialog')).toBeVisible();
+  expect(await violations(page)).toEqual([]);
+});

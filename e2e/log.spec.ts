@@ -2,13 +2,13 @@ import { execFileSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import { unzipSync } from 'fflate';
 import { jobSchema, jobSummarySchema } from '@gangway/contract/job';
 import { logSchema, type Log } from '@gangway/contract/log';
 import { setSchema } from '@gangway/contract/proof';
 import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
+import { violations } from './accessible';
 
 async function type(page: Page, name: string, value: string): Promise<void> {
   const field = page.getByRole('textbox', { name, exact: true });
@@ -29,8 +29,7 @@ const logOf = async (gangway: Gangway, jobId: string): Promise<Log> =>
   logSchema.parse(await (await fetch(`${gangway.url}/api/jobs/${jobId}/log`)).json());
 
 async function accessible(page: Page): Promise<void> {
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
+  expect(await violations(page)).toEqual([]);
 }
 
 test('sheet film on the slipway: from the meter to the exposure time with ND filter, reciprocity and bracket; the countdown; a failing check is fixed', async ({
@@ -433,11 +432,17 @@ test('the log is corrected in place, found, grouped, changed in bulk, undone; tw
   await bulk.getByLabel('Value').fill('4');
   await bulk.getByRole('button', { name: 'Set' }).click();
   await expect
-    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length, { timeout: 120_000 })
+    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length, {
+      timeout: 120_000,
+      intervals: [3000],
+    })
     .toBe(more.filter(({ setupId }) => setupId === job.setups[1]?.id).length);
   await page.getByRole('button', { name: 'Undo', exact: true }).click();
   await expect
-    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length, { timeout: 120_000 })
+    .poll(async () => (await logOf(gangway, jobId)).shots.filter(({ rating }) => rating === 4).length, {
+      timeout: 120_000,
+      intervals: [3000],
+    })
     .toBe(0);
   await page.getByRole('button', { name: 'Clear selection' }).click();
   await page.getByLabel('Setup', { exact: true }).selectOption('');

@@ -2,7 +2,6 @@ import { geometryOf } from '@gangway/core/geometry/geometry';
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import sharp from 'sharp';
 import { mosaicPlan } from '@gangway/core/stitching/plan';
@@ -10,6 +9,7 @@ import { logSchema } from '@gangway/contract/log';
 import { setsSchema } from '@gangway/contract/proof';
 import { setupSchema } from '@gangway/contract/setup';
 import { expect, saved, openSetup, stored, test, type Gangway } from './gangway';
+import { violations } from './accessible';
 
 /** The ledger sheet laid out by its goal, the lens held and the back moved; then its proofs. */
 async function openProof(
@@ -226,8 +226,7 @@ test('the ledger sheet is planned, shot on the simulated back, put together, ins
     await page.getByRole('radio', { name: way }).click();
     await expect(page.getByTestId('deep-view')).toHaveCount(views);
   }
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map(({ html }) => html).join(' ')}`)).toEqual([]);
+  expect(await violations(page)).toEqual([]);
 });
 
 test('unplugged in the middle it says so, and goes on from there', async ({ page, gangway }) => {

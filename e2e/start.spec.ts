@@ -200,6 +200,46 @@ test('a start command that is killed leaves nothing running, and the next one fi
   }
 });
 
+test('what takes long is answered by a process of its own; killed, it is started again, and ends with the server', async () => {
+  test.setTimeout(120_000);
+  const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));
+  chmodSync(folder, 0o755);
+  const lanes = () => processesOf(folder).filter((pid) => commandOf(pid).includes('laneProcess'));
+  try {
+    const { child, url } = await start(folder, '--port', '4396');
+    const [demo] = await jobs(url);
+    const archive = async () => {
+      const answer = await fetch(`${url}/api/jobs/${demo?.id}/archive`);
+      return { status: answer.status, bytes: (await answer.arrayBuffer()).byteLength, id: answer.headers.get('x-request-id') };
+    };
+    expect(lanes()).toHaveLength(0);
+    const first = await archive();
+    expect(first.status).toBe(200);
+    expect(first.bytes).toBeGreaterThan(3000);
+    const [lane] = lanes();
+    expect(lanes()).toHaveLength(1);
+    process.kill(Number(lane), 'SIGKILL');
+    await expect.poll(async () => (await archive()).status).toBe(200);
+    expect(lanes()).toHaveLength(1);
+    expect(lanes()[0]).not.toBe(lane);
+    // A refusal comes back as the server says it, with the id that is in its log.
+    const refused = await fetch(`${url}/api/jobs/${demo?.id}/log/changes`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ put: [], remove: [], strange: 'x'.repeat(100_000) }),
+    });
+    expect(refused.status).toBe(400);
+    const { instance } = (await refused.json()) as { instance: string };
+    expect(instance).toBe(`urn:uuid:${refused.headers.get('x-request-id')}`);
+    child.kill('SIGINT');
+    await ended(child);
+    expect(lanes()).toEqual([]);
+  } finally {
+    await stopped();
+    rmSync(folder, { recursive: true, force: true });
+  }
+});
+
 test('Ctrl+C ends within two seconds although somebody follows the progress of a picture, and half a request is open', async () => {
   test.setTimeout(120_000);
   const folder = mkdtempSync(join(tmpdir(), 'gangway-start-'));

@@ -4,7 +4,9 @@ import { request, type IncomingHttpHeaders } from 'node:http';
 import { constants, setPriority } from 'node:os';
 import { pipeline } from 'node:stream';
 import { fileURLToPath } from 'node:url';
+import { httpErrorText } from '@gangway/messages/server/httpError';
 import type { RequestHandler } from 'express';
+import { HttpError } from '../httpError';
 
 // What takes long is answered by a process of its own, with the same routes, so that
 // a change of five thousand shots or the archive of a large job stops nobody else.
@@ -33,51 +35,56 @@ export interface Lane {
   readonly close: () => void;
 }
 
-/** Starts the process, and starts it anew where it ends by itself. */
+/** The process is started with the first request for it, and anew with the next one where it ended by itself. */
 export function openLane(work: LaneWork, ended: (code: number | null) => void): Lane {
   const secret = randomUUID();
-  let closed = false;
-  let present: ChildProcess;
-  let listening: Promise<number>;
-  const begin = (): void => {
+  let present: ChildProcess | null = null;
+  let listening: Promise<number> | null = null;
+  const begun = (): Promise<number> => {
     const fresh = fork(fileURLToPath(new URL('./laneProcess.mjs', import.meta.url)), { stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
     present = fresh;
     if (fresh.pid !== undefined) setPriority(fresh.pid, constants.priority.PRIORITY_BELOW_NORMAL);
-    listening = new Promise((done, failed) => {
-      fresh.once('message', (message: unknown) => done((message as FromLane).port));
-      fresh.once('exit', (code) => failed(new Error(`the process for long work ended with ${code}`)));
-    });
-    listening.catch(() => undefined);
-    fresh.once('exit', (code) => {
-      if (closed) return;
-      ended(code);
-      setTimeout(() => closed || begin(), 500).unref();
-    });
     fresh.send({ ...work, secret } satisfies ToLane);
+    return new Promise((done, failed) => {
+      fresh.once('message', (message: unknown) => done((message as FromLane).port));
+      fresh.once('exit', (code) => {
+        if (present === null) return;
+        [present, listening] = [null, null];
+        ended(code);
+        failed(new Error(`the process for long work ended with ${code}`));
+      });
+    });
   };
-  begin();
   return {
     take: (req, res, next) => {
       const answer = async (): Promise<void> => {
-        const port = await listening;
+        const port = await (listening ??= begun());
         const headers = { ...endToEnd(req.headers), [LANE_HEADER]: secret, 'x-request-id': typeof req.id === 'string' ? req.id : '' };
         const there = request({ host: '127.0.0.1', port, method: req.method, path: req.originalUrl, headers });
         there.once('response', (answered) => {
           res.writeHead(answered.statusCode ?? 500, endToEnd(answered.headers));
           pipeline(answered, res, () => undefined);
         });
-        there.once('error', (error) => (res.headersSent ? res.destroy(error) : next(error)));
+        there.once('error', (error) => (res.headersSent ? res.destroy(error) : next(interrupted(error))));
         // Nobody waits for it any more.
         res.once('close', () => res.writableFinished || there.destroy());
         pipeline(req, there, () => undefined);
       };
-      answer().catch(next);
+      answer().catch((error: unknown) => next(interrupted(error)));
     },
     close: () => {
-      closed = true;
-      present.kill('SIGTERM');
+      const last = present;
+      present = null;
+      last?.kill('SIGTERM');
     },
   };
+}
+
+/** Whoever asks tries again: what was written was written whole, or not at all. */
+function interrupted(cause: unknown): HttpError {
+  const refusal = new HttpError(503, 'interrupted', httpErrorText.theWorkWasInterrupted);
+  refusal.cause = cause;
+  return refusal;
 }
 
 const OF_THE_CONNECTION: ReadonlySet<string> = new Set(['connection', 'keep-alive', 'transfer-encoding', 'expect']);

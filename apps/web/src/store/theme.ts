@@ -16,7 +16,11 @@ function stored(): Theme | null {
   }
 }
 
-let current: Theme = stored() ?? (matchMedia('(prefers-color-scheme: dark)').matches ? 'dark-cloth' : 'paper');
+const system = matchMedia('(prefers-color-scheme: dark)');
+const chosen = (): Theme => stored() ?? (system.matches ? 'dark-cloth' : 'paper');
+let current: Theme = chosen();
+// A device that turns dark at dusk takes the page along, unless a theme was chosen here.
+system.addEventListener('change', () => applyTheme(chosen()));
 
 /** Puts the theme on the page; before the first drawing, and at every change. */
 export function applyTheme(theme: Theme = current): void {

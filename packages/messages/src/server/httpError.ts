@@ -11,5 +11,6 @@ export const httpErrorText = catalogue({
   theRequestCannotBeRead: 'The request cannot be read: its body is not encoded the way its headers say.',
   aTextCannotBeKept: '{path}: This text contains a control character or half of a character, which cannot be stored.',
   theAddressCannotBeRead: 'The address cannot be read.',
+  theWorkWasInterrupted: 'The server was interrupted while it worked on this. Try again.',
   somethingWentWrongThatGangway: 'Something went wrong that Gangway did not expect; it is in the log under this request’s id.',
 });

@@ -34,6 +34,7 @@ export const FocusPanel = memo(function FocusPanel({ geometry }: { readonly geom
   }
   return (
     <section aria-label={focusText.focus} className="relative overflow-y-auto pr-3 text-sm">
+      <h2 className="sr-only">{focusText.focus}</h2>
       <FocusMoved geometry={geometry} />
       <PinList geometry={geometry} scene={geometry.settings.scene} />
       <PanelSection title={focusText.placeThePlaneOfFocus}>

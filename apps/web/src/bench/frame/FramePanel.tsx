@@ -34,6 +34,7 @@ export const FramePanel = memo(function FramePanel({ geometry }: { readonly geom
   const { scene } = geometry.settings;
   return (
     <section aria-label={frameText.frame} className="relative overflow-y-auto pr-3 text-sm">
+      <h2 className="sr-only">{frameText.frame}</h2>
       <Crop geometry={geometry} />
       {scene && (
         <>

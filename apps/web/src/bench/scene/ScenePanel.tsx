@@ -48,6 +48,7 @@ export const ScenePanel = memo(function ScenePanel({ geometry }: { readonly geom
   const heightKey = scene ? HEIGHTS[scene.subject.kind] : undefined;
   return (
     <section aria-label={sceneText.subjectAndPlace} className="relative overflow-y-auto pr-3 text-sm">
+      <h2 className="sr-only">{sceneText.subjectAndPlace}</h2>
       <label className="block">
         <span className="engraved">{sceneText.subject}</span>
         <Select
