@@ -1,29 +1,17 @@
 import { randomUUID } from 'node:crypto';
-import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join, resolve } from 'node:path';
+import { rmSync } from 'node:fs';
+import { resolve } from 'node:path';
 import { shotSchema } from '@gangway/contract/log';
 import { VERSION_2, gainedByShotSince, inPresentTerms } from '@gangway/contract/record/shapes.test-support';
 import { setupSettingsSchema } from '@gangway/contract/setup';
 import { pino } from 'pino';
 import { asAdmin } from '../testDatabase.test-support';
 import { connect, migrated, type Connection } from './connect';
+import { migrationsUpTo } from './migrationsUpTo.test-support';
 import { settingsIn, shotIn } from './records';
 import { assemblies, attachments, frames, frameSets, jobs, setups, shots } from './schema';
 
 const MIGRATIONS = resolve('apps/server/drizzle');
-
-/** The migrations up to one, as the Gangway of that time had them. */
-function migrationsUpTo(tag: string): string {
-  const folder = mkdtempSync(join(tmpdir(), 'gangway-migrations-'));
-  cpSync(MIGRATIONS, folder, { recursive: true });
-  const path = join(folder, 'meta', '_journal.json');
-  const journal = JSON.parse(readFileSync(path, 'utf8')) as { entries: { tag: string }[] };
-  const last = journal.entries.findIndex((entry) => entry.tag === tag);
-  expect(last).toBeGreaterThan(0);
-  writeFileSync(path, JSON.stringify({ ...journal, entries: journal.entries.slice(0, last + 1) }));
-  return folder;
-}
 
 describe('a database from before setups and shots were called so', () => {
   const name = `test_earlier_${Date.now().toString(36)}`;
