@@ -4,6 +4,7 @@ import { spaceText } from '@gangway/messages/web/space';
 import { HardDrive } from 'lucide-react';
 import { api } from '../store/api';
 import { useToast } from '../ui/Notes';
+import { BarButton } from './BarButton';
 
 const EVERY_MS = 60_000;
 
@@ -17,16 +18,5 @@ export function SpaceLabel() {
   const free = { freeGb: fixedNumber(space.freeBytes / 1e9, 1) };
   const words = say(full ? spaceText.full : spaceText.low, free);
   const meaning = say(full ? spaceText.whatFullMeans : spaceText.whatLowMeans, free);
-  return (
-    <button
-      type="button"
-      data-space={space.level}
-      title={meaning}
-      onClick={() => tell(meaning)}
-      className={`inline-flex min-h-8 shrink-0 items-center gap-1.5 rounded-md border px-2 text-sm font-medium hover:bg-sunk ${full ? 'border-fails text-fails' : 'border-rule'}`}
-    >
-      <HardDrive size={15} aria-hidden />
-      <span className="max-sm:sr-only">{words}</span>
-    </button>
-  );
+  return <BarButton icon={HardDrive} urgent={full} words={words} data-space={space.level} title={meaning} onClick={() => tell(meaning)} />;
 }

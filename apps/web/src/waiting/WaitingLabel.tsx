@@ -6,6 +6,7 @@ import { outbox, useOutbox, useStorageTrouble } from '../store/outbox/page';
 import type { Entry } from '../store/outbox/write';
 import { useToast } from '../ui/Notes';
 import { lazyPart } from '../ui/lazyPart';
+import { BarButton } from './BarButton';
 
 const loadDialog = () => import('./WaitingDialog');
 const WaitingDialog = lazyPart(loadDialog, 'WaitingDialog');
@@ -59,25 +60,23 @@ export function WaitingLabel() {
   if (!open && unstored === null && troubled === 0 && !(lasting && entries.length > 0)) return null;
   const urgent = unstored !== null || troubled > 0;
   const calm = away === null ? Upload : CloudOff;
-  const Icon = urgent ? TriangleAlert : calm;
   let words: string = say(outboxText.changesWaiting, { n: entries.length });
   if (troubled > 0) words = say(outboxText.changesNeedYou, { n: troubled });
   if (unstored !== null) words = outboxText.notStored;
   return (
     <>
-      <button
-        type="button"
+      <BarButton
+        icon={urgent ? TriangleAlert : calm}
+        urgent={urgent}
+        words={words}
         data-waiting={entries.length}
         title={words}
         onClick={() => setOpen(true)}
-        className={`inline-flex min-h-8 shrink-0 items-center gap-1.5 rounded-md border px-2 text-sm font-medium hover:bg-sunk ${urgent ? 'border-fails text-fails' : 'border-rule'}`}
       >
-        <Icon size={15} aria-hidden />
-        <span className="max-sm:sr-only">{words}</span>
         <span aria-hidden className="tabular-nums sm:hidden">
           {entries.length}
         </span>
-      </button>
+      </BarButton>
       {open && (
         <Suspense fallback={null}>
           <WaitingDialog onClose={() => setOpen(false)} />
