@@ -1,3 +1,5 @@
+import { checkSummary } from '@gangway/core/checks/report';
+import { geometryOf } from '@gangway/core/geometry/geometry';
 import { spawnSync } from 'node:child_process';
 import { DEMO_SETUPS } from '@gangway/contract/demo';
 import { storedSettings } from '@gangway/contract/storedSetup';
@@ -81,6 +83,28 @@ describe('the checks on the command line', () => {
     const sharp = report.find(({ kind }) => kind === 'sharpCircle');
     expect(sharp).toMatchObject({ state: 'fails' });
     expect(sharp?.fixes.length).toBeGreaterThan(0);
+  });
+
+  test('many setups are checked in order, as the demo prints them; one that cannot be read does not stop the others', () => {
+    const demo = spawnSync('node', ['bin/gangway.mjs', 'demo'], { encoding: 'utf8', maxBuffer: 1 << 28 });
+    expect(demo.status).toBe(0);
+    const setups = JSON.parse(demo.stdout) as { name: string; settings: { rig: { lens: { widestFNumber: number } } } }[];
+    expect(setups.map(({ name }) => name)).toEqual(DEMO_SETUPS.map(({ name }) => name));
+    expect(setups.every(({ settings }) => settings.rig.lens.widestFNumber > 0)).toBe(true);
+    const ran = gangwayCheck([], demo.stdout);
+    expect(ran.status).toBe(0);
+    const checked = JSON.parse(ran.stdout) as { passes: boolean; checks: { kind: string; state: string; sentence: string }[] }[];
+    expect(checked).toEqual(JSON.parse(JSON.stringify(DEMO_SETUPS.map(({ settings }) => checkSummary(geometryOf(settings))))));
+    // The tower is there because it fails as it is set; something passes as well.
+    expect(checked.map(({ passes }) => passes)).toContain(false);
+    expect(checked.map(({ passes }) => passes)).toContain(true);
+    for (const { passes, checks } of checked) expect(passes).toBe(checks.every(({ state }) => state === 'passes' || state === 'tight'));
+    const mixed = gangwayCheck([], JSON.stringify([setups[0], { settings: { orientation: 'diagonal' } }, {}, setups[1]]));
+    expect(mixed.status).toBe(1);
+    const answers = JSON.parse(mixed.stdout) as object[];
+    expect(answers.map((each) => Object.keys(each)[0])).toEqual(['passes', 'error', 'error', 'passes']);
+    expect(answers[1]).toHaveProperty('error.path.0', 'settings');
+    expect(answers[2]).toHaveProperty('error.message', 'Give each setup as {settings}.');
   });
 
   test('settings that cannot be are refused with the field', () => {

@@ -1,6 +1,5 @@
-import { firstIssue } from '@gangway/contract/apiError';
-import { setupSettingsSchema } from '@gangway/contract/setup';
-import { openedSettings } from '@gangway/contract/storedSetup';
+import { DEMO_SETUPS } from '@gangway/contract/demo';
+import { checkedSetups, givenSettings } from '@gangway/contract/givenSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
 import { notJson, readStdin, refuse, print, write } from './streams';
@@ -12,7 +11,7 @@ export function listChecks(): number {
   return print(checks.map(({ kind, step }) => `${kind.padEnd(width)}  ${step}`).join('\n'));
 }
 
-/** All that the checks say about the settings of a setup that come in as JSON. */
+/** What the checks say about setups that come in as JSON: of one in full, of an array in short. One of an array that cannot be read does not stop the others; then the exit code is 1. */
 export async function check(): Promise<number> {
   let input: unknown;
   try {
@@ -20,8 +19,19 @@ export async function check(): Promise<number> {
   } catch (error) {
     return refuse(notJson(error), 2);
   }
-  const settings = setupSettingsSchema.safeParse(input);
-  if (!settings.success) return refuse(firstIssue(settings.error), 1);
-  await write(JSON.stringify(checkReport(geometryOf(openedSettings(settings.data)))));
+  if (Array.isArray(input)) {
+    const checked = checkedSetups(input);
+    await write(JSON.stringify(checked));
+    return checked.some((each) => 'error' in each) ? 1 : 0;
+  }
+  const settings = givenSettings({ settings: input });
+  if ('error' in settings) return refuse(settings.error, 1);
+  await write(JSON.stringify(checkReport(geometryOf(settings))));
+  return 0;
+}
+
+/** The setups of the demo job, as `check` takes them. */
+export async function demo(): Promise<number> {
+  await write(JSON.stringify(DEMO_SETUPS.map(({ name, settings }) => ({ name, settings }))));
   return 0;
 }

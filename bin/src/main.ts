@@ -4,8 +4,9 @@ import { fileURLToPath } from 'node:url';
 import { say } from '@gangway/messages/say';
 import { mainText } from '@gangway/messages/cli/main';
 import { Command, CommanderError } from 'commander';
+import about from '../../package.json';
 import { batch, help, list, single } from './calc';
-import { check, listChecks } from './check';
+import { check, demo, listChecks } from './check';
 
 const SHAPES = { given: '{calc, in}', answered: '{out}', refused: '{error}' };
 
@@ -28,7 +29,8 @@ const EXAMPLES = [
       ['calc --help NAME', mainText.helpOne],
       ['calc --batch < cases.json', say(mainText.runMany, SHAPES)],
       ['check --list', mainText.listChecks],
-      ['check < settings.json', mainText.runChecks],
+      ['check < setups.json', say(mainText.runChecks, { given: '{settings}' })],
+      ['demo', mainText.demo],
       ...BACKUPS.map(([name, does]) => [[name, '<file>'].join(' '), does] as const),
     ] as const
   ).map(([typed, does]) => `gangway ${typed}`.padEnd(43) + does),
@@ -46,6 +48,7 @@ export async function main(args: readonly string[]): Promise<number> {
   let code = 0;
   const program = new Command('gangway')
     .description(mainText.worksOutShiftTiltCoverage)
+    .version(about.version)
     .addHelpText('after', EXAMPLES)
     .showHelpAfterError(EXAMPLES)
     .exitOverride();
@@ -69,6 +72,12 @@ export async function main(args: readonly string[]): Promise<number> {
     .showHelpAfterError(EXAMPLES)
     .action(async ({ list: listed }: { readonly list?: boolean }) => {
       code = listed ? listChecks() : await check();
+    });
+  program
+    .command('demo')
+    .description(mainText.demo)
+    .action(async () => {
+      code = await demo();
     });
   for (const [name, description] of BACKUPS) {
     program

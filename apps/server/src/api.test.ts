@@ -346,6 +346,18 @@ describe('checks over HTTP', () => {
       .expect(400);
     expect(apiErrorSchema.parse(refused).error.path).toEqual(['fNumber']);
   });
+
+  test('many setups are checked in order; one that cannot be read does not stop the others', async () => {
+    const { body } = await api()
+      .post('/api/check')
+      .send([{ settings }, { settings: { ...settings, fNumber: -1 } }])
+      .expect(200);
+    expect(body).toMatchObject([
+      { passes: expect.any(Boolean) as unknown, checks: expect.any(Array) as unknown },
+      { error: { path: ['settings', 'fNumber'] } },
+    ]);
+    await api().post('/api/check').send({ settings }).expect(400);
+  });
 });
 
 describe('calculators over HTTP', () => {

@@ -1,9 +1,12 @@
+import { givenSetupText } from '@gangway/messages/contract/givenSetup';
+import { say } from '@gangway/messages/say';
 import { Router } from 'express';
+import { checkedSetups, SHAPE } from '@gangway/contract/givenSetup';
 import { setupSettingsSchema } from '@gangway/contract/setup';
 import { openedSettings } from '@gangway/contract/storedSetup';
 import { checkList, checkReport } from '@gangway/core/checks/report';
 import { geometryOf } from '@gangway/core/geometry/geometry';
-import { parsed } from './httpError';
+import { cleaned, HttpError, parsed } from './httpError';
 
 /** The checks over HTTP: their list, and all that they say about the settings of a setup. */
 export function checkRoutes(): Router {
@@ -13,6 +16,11 @@ export function checkRoutes(): Router {
   });
   router.post('/checks', (req, res) => {
     res.json(checkReport(geometryOf(openedSettings(parsed(setupSettingsSchema, req.body)))));
+  });
+  router.post('/check', (req, res) => {
+    const given: unknown = req.body;
+    if (!Array.isArray(given)) throw new HttpError(400, 'wrong_type', say(givenSetupText.notAList, { shape: SHAPE }));
+    res.json(checkedSetups(given.map(cleaned)));
   });
   return router;
 }

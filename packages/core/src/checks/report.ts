@@ -2,7 +2,7 @@ import type { Geometry } from '../geometry/geometry';
 import type { SetupPatch } from '../model/setup';
 import type { BenchStep } from '../model/step';
 import type { CheckState } from '../state';
-import { checkNote, checkSentence, evaluateWithFixes, marginOf, missingValue } from './evaluate';
+import { checkNote, checkSentence, evaluateAll, evaluateWithFixes, marginOf, missingValue } from './evaluate';
 import type { Margin } from './fix';
 import { CHECKS, checkNamed, type CheckKind } from './registry';
 import { fixSentence } from './wording';
@@ -57,4 +57,38 @@ export function checkReport(geometry: Geometry): readonly CheckReport[] {
       fixes: result.fixes.map((fix) => ({ message: fixSentence(fix), patch: fix.patch, leaves: fix.leaves })),
     };
   });
+}
+
+/** What the checks say about a setup, in short. */
+export interface CheckSummary {
+  /** Whether no check fails and none is unknown. */
+  readonly passes: boolean;
+  readonly checks: readonly {
+    readonly kind: CheckKind;
+    readonly state: CheckState;
+    readonly sentence: string;
+    /** What is left, in its own unit; `null` when there is no such number. */
+    readonly margin: Margin | null;
+  }[];
+}
+
+/**
+ * All checks that apply to a setup, worst first, without fixes, and whether it passes.
+ *
+ * @param geometry what follows from the settings of a setup
+ *
+ * @example
+ * checkSummary(frontGeometry).passes // => false
+ */
+export function checkSummary(geometry: Geometry): CheckSummary {
+  const results = evaluateAll(geometry);
+  return {
+    passes: results.every(({ state }) => state !== 'fails' && state !== 'unknown'),
+    checks: results.map((result) => ({
+      kind: result.kind,
+      state: result.state,
+      sentence: checkSentence(result),
+      margin: marginOf(result),
+    })),
+  };
 }

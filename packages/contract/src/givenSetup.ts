@@ -1,0 +1,41 @@
+import { givenSetupText } from '@gangway/messages/contract/givenSetup';
+import { say } from '@gangway/messages/say';
+import type { SetupSettings } from '@gangway/core/model/setup';
+import { checkSummary, type CheckSummary } from '@gangway/core/checks/report';
+import { geometryOf } from '@gangway/core/geometry/geometry';
+import { firstIssue, type ApiError } from './apiError';
+import { setupSettingsSchema } from './setup';
+import { openedSettings } from './storedSetup';
+
+export const SHAPE = '{settings}';
+
+/** Something that cannot be done, as it goes out beside what could. */
+export interface GivenError {
+  readonly error: ApiError['error'];
+}
+
+/** Settings without what follows from the components of their rig: the pages and `gangway demo` give both. */
+function withoutDerived(settings: unknown): unknown {
+  if (typeof settings !== 'object' || settings === null || !('rig' in settings)) return settings;
+  const { rig } = settings;
+  if (typeof rig !== 'object' || rig === null) return settings;
+  return { ...settings, rig: Object.fromEntries(Object.entries(rig).filter(([key]) => ['name', 'rigId', 'parts'].includes(key))) };
+}
+
+/** The settings of a setup that comes in as `{settings}`, or why they are none. */
+export function givenSettings(given: unknown): SetupSettings | GivenError {
+  if (typeof given !== 'object' || given === null || !('settings' in given))
+    return { error: { code: 'invalid', path: ['settings'], message: say(givenSetupText.settingsAreMissing, { shape: SHAPE }) } };
+  const parsed = setupSettingsSchema.safeParse(withoutDerived(given.settings));
+  if (parsed.success) return openedSettings(parsed.data);
+  const { path, ...issue } = firstIssue(parsed.error);
+  return { error: { ...issue, path: ['settings', ...path] } };
+}
+
+/** What the checks say about each of many setups, in order; one that cannot be read does not stop the others. */
+export function checkedSetups(given: readonly unknown[]): readonly (CheckSummary | GivenError)[] {
+  return given.map((each) => {
+    const settings = givenSettings(each);
+    return 'error' in settings ? settings : checkSummary(geometryOf(settings));
+  });
+}
