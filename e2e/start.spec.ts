@@ -231,6 +231,13 @@ test('what takes long is answered by a process of its own; killed, it is started
     expect(refused.status).toBe(400);
     const { instance } = (await refused.json()) as { instance: string };
     expect(instance).toBe(`urn:uuid:${refused.headers.get('x-request-id')}`);
+    const tooLarge = await fetch(`${url}/api/jobs/${demo?.id}/log/changes`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ put: [], remove: [], strange: 'x'.repeat(20_000_000) }),
+    });
+    expect(tooLarge.status).toBe(413);
+    expect(await tooLarge.json()).toHaveProperty('error.message', 'The request is too large; at most 12288 kB are accepted.');
     child.kill('SIGINT');
     await ended(child);
     expect(lanes()).toEqual([]);

@@ -109,7 +109,7 @@ function asRefusal(error: unknown): HttpError {
   if (error instanceof Error && 'status' in error && error.status === 404) return notThere('file');
   switch (bodyErrorType(error)) {
     case 'entity.too.large':
-      return new HttpError(413, 'too_large', httpErrorText.theRequestIsTooLarge);
+      return new HttpError(413, 'too_large', say(httpErrorText.theRequestIsTooLarge, { mostKb: fixedNumber(bodyLimit(error) / 1024, 0) }));
     case 'entity.parse.failed':
       return new HttpError(400, 'not_json', httpErrorText.whatWasSentIsNot);
     case 'encoding.unsupported':
@@ -123,6 +123,11 @@ function asRefusal(error: unknown): HttpError {
   if (error instanceof Error && 'status' in error && typeof error.status === 'number' && error.status >= 400 && error.status < 500)
     return new HttpError(400, 'bad_request', httpErrorText.theRequestCannotBeRead);
   return new HttpError(500, 'unexpected', httpErrorText.somethingWentWrongThatGangway);
+}
+
+/** The most bytes that a body may have, as what reads bodies says. */
+function bodyLimit(error: unknown): number {
+  return error instanceof Error && 'limit' in error && typeof error.limit === 'number' ? error.limit : 0;
 }
 
 function bodyErrorType(error: unknown): string | null {

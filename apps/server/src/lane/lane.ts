@@ -59,13 +59,25 @@ export function openLane(work: LaneWork, ended: (code: number | null) => void): 
     take: (req, res, next) => {
       const answer = async (): Promise<void> => {
         const port = await (listening ??= begun());
-        const headers = { ...endToEnd(req.headers), [LANE_HEADER]: secret, 'x-request-id': typeof req.id === 'string' ? req.id : '' };
-        const there = request({ host: '127.0.0.1', port, method: req.method, path: req.originalUrl, headers });
+        const headers = {
+          ...endToEnd(req.headers),
+          // A refusal that comes before all was sent must be read, so the other side may not close at once.
+          connection: 'keep-alive',
+          [LANE_HEADER]: secret,
+          'x-request-id': typeof req.id === 'string' ? req.id : '',
+        };
+        // A connection of its own: one that was kept could be closed from the other side as it is used.
+        const there = request({ host: '127.0.0.1', port, method: req.method, path: req.originalUrl, headers, agent: false });
+        let answering = false;
         there.once('response', (answered) => {
+          answering = true;
           res.writeHead(answered.statusCode ?? 500, endToEnd(answered.headers));
+          // What breaks on the way breaks the answer off.
           pipeline(answered, res, () => undefined);
         });
-        there.once('error', (error) => (res.headersSent ? res.destroy(error) : next(interrupted(error))));
+        there.on('error', (error) => {
+          if (!answering && !res.destroyed) next(interrupted(error));
+        });
         // Nobody waits for it any more.
         res.once('close', () => res.writableFinished || there.destroy());
         pipeline(req, there, () => undefined);

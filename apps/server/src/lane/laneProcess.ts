@@ -17,7 +17,6 @@ import { LANE_HEADER, type FromLane, type ToLane } from './lane';
 process.once('message', (work: ToLane) => void listen(work));
 // Without the server there is nobody to answer.
 process.once('disconnect', () => process.exit(0));
-process.once('SIGTERM', () => process.exit(0));
 // Ctrl+C at a terminal reaches every process of it; the server says when this one ends.
 process.on('SIGINT', () => undefined);
 
@@ -38,5 +37,10 @@ async function listen({ databaseUrl, store, scratch, quotaBytes, secret, logLeve
   const server = app.listen(0, '127.0.0.1', () => {
     const { port } = server.address() as AddressInfo;
     process.send?.({ port } satisfies FromLane);
+  });
+  // What is under way may be finished, as long as the server waits for it.
+  process.once('SIGTERM', () => {
+    server.close(() => process.exit(0));
+    setTimeout(() => process.exit(0), 1000);
   });
 }

@@ -4,7 +4,7 @@ export const httpErrorText = catalogue({
   thereIsNoSuch: 'There is no such {what}.',
   thereIsNothingAt: 'There is nothing at {method} {path}.',
   theDatabaseIsNotAnswering: 'The database is not answering, so nothing was changed. Try again in a moment.',
-  theRequestIsTooLarge: 'The request is too large; at most 256 kB are accepted.',
+  theRequestIsTooLarge: 'The request is too large; at most {mostKb} kB are accepted.',
   whatWasSentIsNot: 'What was sent is not JSON that can be read.',
   whatWasSentMustBe: 'What was sent must be JSON in UTF-8.',
   theRequestWasInterruptedBefore: 'The request was interrupted before it had arrived complete.',
