@@ -111,6 +111,9 @@ describe('the checks on the command line', () => {
     const ran = gangwayCheck([], '{"orientation":"diagonal"}');
     expect(ran.status).toBe(1);
     expect(JSON.parse(ran.stderr)).toHaveProperty('error.path');
+    const tower = DEMO_SETUPS[0] && storedSettings(DEMO_SETUPS[0].settings);
+    const turned = gangwayCheck([], JSON.stringify({ ...tower, orientation: 'diagonal' }));
+    expect(JSON.parse(turned.stderr)).toHaveProperty('error.path', ['orientation']);
     expect(gangwayCheck([], '{oops').status).toBe(2);
     expect(gangwayCheck(['--frobnicate']).status).toBe(2);
   });

@@ -24,7 +24,7 @@ export async function check(): Promise<number> {
     await write(JSON.stringify(checked));
     return checked.some((each) => 'error' in each) ? 1 : 0;
   }
-  const settings = givenSettings({ settings: input });
+  const settings = givenSettings(input);
   if ('error' in settings) return refuse(settings.error, 1);
   await write(JSON.stringify(checkReport(geometryOf(settings))));
   return 0;

@@ -22,20 +22,24 @@ function withoutDerived(settings: unknown): unknown {
   return { ...settings, rig: Object.fromEntries(Object.entries(rig).filter(([key]) => ['name', 'rigId', 'parts'].includes(key))) };
 }
 
-/** The settings of a setup that comes in as `{settings}`, or why they are none. */
-export function givenSettings(given: unknown): SetupSettings | GivenError {
+/** The settings of a setup that come in as JSON, or why they are none. */
+export function givenSettings(settings: unknown): SetupSettings | GivenError {
+  const parsed = setupSettingsSchema.safeParse(withoutDerived(settings));
+  return parsed.success ? openedSettings(parsed.data) : { error: firstIssue(parsed.error) };
+}
+
+/** The same of a setup that comes in as `{settings}`. */
+function settingsOf(given: unknown): SetupSettings | GivenError {
   if (typeof given !== 'object' || given === null || !('settings' in given))
     return { error: { code: 'invalid', path: ['settings'], message: say(givenSetupText.settingsAreMissing, { shape: SHAPE }) } };
-  const parsed = setupSettingsSchema.safeParse(withoutDerived(given.settings));
-  if (parsed.success) return openedSettings(parsed.data);
-  const { path, ...issue } = firstIssue(parsed.error);
-  return { error: { ...issue, path: ['settings', ...path] } };
+  const settings = givenSettings(given.settings);
+  return 'error' in settings ? { error: { ...settings.error, path: ['settings', ...settings.error.path] } } : settings;
 }
 
 /** What the checks say about each of many setups, in order; one that cannot be read does not stop the others. */
 export function checkedSetups(given: readonly unknown[]): readonly (CheckSummary | GivenError)[] {
   return given.map((each) => {
-    const settings = givenSettings(each);
+    const settings = settingsOf(each);
     return 'error' in settings ? settings : checkSummary(geometryOf(settings));
   });
 }
